@@ -1,0 +1,28 @@
+/** Refreshes docs/screenshots from the demo data: `npm run screenshots` after a build. */
+import path from "node:path";
+import { Browser, bench, tablet } from "../tests/browser/browser";
+import { walkDemoJob } from "../tests/browser/demo-walk";
+import { startServer } from "../tests/browser/server";
+
+const folder = path.resolve(import.meta.dirname, "../docs/screenshots");
+
+const server = await startServer({ EVRID_DEMO: "1" });
+const browser = await Browser.start(bench);
+try {
+  const shoot = (name: string) => browser.picture(path.join(folder, `${name}.png`));
+  await walkDemoJob(browser, server.address, shoot);
+  await browser.open(server.address);
+  await browser.says("Fennick Bakery");
+  await browser.resize(tablet);
+  await browser.open(`${server.address}/job/demo-estate-car/running`);
+  await browser.says("What fits these readings");
+  await shoot("running-tablet");
+  await browser.resize(bench);
+  await browser.press("Dark");
+  await browser.open(`${server.address}/job/demo-estate-car/verdict`);
+  await browser.says("Causes, with what speaks");
+  await shoot("verdict-dark");
+} finally {
+  await browser.quit();
+  await server.stop();
+}

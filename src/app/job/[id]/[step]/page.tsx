@@ -1,0 +1,20 @@
+import type { Metadata } from "next";
+import { notFound } from "next/navigation";
+import { stepNames } from "@/core/records/job";
+import { StepView } from "@/views/job/step-view";
+import { isStep } from "@/views/job/steps";
+
+interface PageProps {
+  params: Promise<{ id: string; step: string }>;
+}
+
+export async function generateMetadata({ params }: PageProps): Promise<Metadata> {
+  const { step } = await params;
+  return { title: isStep(step) ? stepNames[step] : "Not found" };
+}
+
+export default async function Page({ params }: PageProps) {
+  const { step } = await params;
+  if (!isStep(step)) notFound();
+  return <StepView step={step} />;
+}

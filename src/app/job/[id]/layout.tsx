@@ -1,0 +1,6 @@
+import type { ReactNode } from "react";
+import { JobFrame } from "@/views/job/job-frame";
+
+export default function Layout({ children }: { children: ReactNode }) {
+  return <JobFrame>{children}</JobFrame>;
+}

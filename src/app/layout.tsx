@@ -1,0 +1,22 @@
+import type { Metadata, Viewport } from "next";
+import "@fontsource-variable/atkinson-hyperlegible-next";
+import type { ReactNode } from "react";
+import { Provider } from "@/ui/provider";
+
+export const metadata: Metadata = {
+  title: { default: "Evrid", template: "%s · Evrid" },
+  description:
+    "Reads the instruments of a vehicle's air-conditioning circuit together and holds the charge to the label.",
+};
+
+export const viewport: Viewport = { themeColor: "#1c2326" };
+
+export default function RootLayout({ children }: { children: ReactNode }) {
+  return (
+    <html lang="en" suppressHydrationWarning>
+      <body>
+        <Provider>{children}</Provider>
+      </body>
+    </html>
+  );
+}

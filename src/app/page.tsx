@@ -1,0 +1,5 @@
+import { BayView } from "@/views/bay/bay-view";
+
+export default function Page() {
+  return <BayView />;
+}

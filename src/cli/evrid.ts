@@ -1,0 +1,45 @@
+/** The command line: the same core without a browser. */
+import { readFileSync } from "node:fs";
+import { diagnoseCommand } from "./diagnose";
+import { propertiesCommand } from "./properties";
+import { type CommandResult, type ReadInput, UsageError } from "./usage";
+
+const commands: Record<string, (args: string[], readInput: ReadInput) => CommandResult> = {
+  properties: propertiesCommand,
+  diagnose: diagnoseCommand,
+};
+
+const USAGE = `usage: evrid properties R134a|R1234yf --t C --p KPA [--json]
+       evrid properties R134a|R1234yf --saturated (--t C | --p KPA) [--json]
+       evrid diagnose FILE|-`;
+
+function main(argv: string[]): number {
+  const [name, ...args] = argv;
+  if (name === undefined || name === "--help" || name === "-h") {
+    process.stdout.write(`${USAGE}\n`);
+    return name === undefined ? 2 : 0;
+  }
+  const command = commands[name];
+  try {
+    if (!command) throw new UsageError(`no command "${name}"; there are: ${Object.keys(commands).join(", ")}`);
+    const { out, errors } = command(args, readInput);
+    process.stdout.write(out);
+    for (const line of errors) process.stderr.write(`evrid: ${line}\n`);
+    return errors.length > 0 ? 2 : 0;
+  } catch (error) {
+    if (!(error instanceof UsageError)) throw error;
+    process.stderr.write(`evrid: ${error.message}\n`);
+    return 2;
+  }
+}
+
+/** Text of a file, or of standard input for "-". */
+function readInput(file: string): string {
+  try {
+    return readFileSync(file === "-" ? 0 : file, "utf8");
+  } catch (error) {
+    throw new UsageError(`cannot read ${file}: ${(error as NodeJS.ErrnoException).code ?? "unknown error"}`);
+  }
+}
+
+process.exitCode = main(process.argv.slice(2));

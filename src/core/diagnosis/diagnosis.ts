@@ -1,0 +1,25 @@
+/** The diagnosis file, `evrid.diagnosis` version 1: the one form in which a diagnosis leaves src/core/diagnosis. */
+import { z } from "../zod";
+import { causes } from "./causes";
+
+export const diagnosisSchema = z.object({
+  format: z.literal("evrid.diagnosis"),
+  version: z.literal(1),
+  id: z.string(),
+  /** Sorted by probability, which sums to 1. */
+  causes: z.array(
+    z.object({
+      cause: z.enum(causes),
+      probability: z.number().min(0).max(1),
+      severity: z.object({ low: z.number(), median: z.number(), high: z.number() }),
+      for: z.array(z.string()),
+      against: z.array(z.string()),
+    }),
+  ),
+  /** Range of charges that fit, g; absent when the label charge is unknown. */
+  charge: z.object({ lowG: z.number(), medianG: z.number(), highG: z.number(), identified: z.boolean() }).nullable(),
+  nextTests: z.array(z.object({ test: z.string(), gainBits: z.number(), minutes: z.number() })),
+  warnings: z.array(z.string()),
+});
+
+export type Diagnosis = z.infer<typeof diagnosisSchema>;

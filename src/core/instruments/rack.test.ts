@@ -1,0 +1,101 @@
+import { describe, expect, it } from "vitest";
+import { saturationGaugeKpa } from "../readings/saturation-temperature";
+import { SimulatedRack } from "./rack";
+import { rackVehicles } from "./rack-vehicles";
+
+const vehicle = rackVehicles[0]!;
+
+function run(rack: SimulatedRack, seconds: number) {
+  let sample = rack.step();
+  for (let i = 1; i < seconds * 2; i++) sample = rack.step();
+  return sample;
+}
+
+describe("simulated rack", () => {
+  it("stands at saturation at rest, for a full and for a half-empty circuit alike", () => {
+    const { ambientC, altitudeM } = vehicle.site;
+    const saturation = saturationGaugeKpa(vehicle.circuit.refrigerant, ambientC, altitudeM)!;
+    for (const share of [1, 0.5]) {
+      const sample = run(new SimulatedRack(vehicle, vehicle.labelKg * share, 1), 5);
+      expect(Math.abs(sample.low - saturation)).toBeLessThan(25);
+    }
+    expect(run(new SimulatedRack(vehicle, 0.02, 1), 5).low).toBeLessThan(saturation - 200);
+  });
+
+  it("shows a healthy full vehicle in the range such vehicles show, and a leaked one starved", () => {
+    const full = new SimulatedRack(vehicle, vehicle.labelKg, 2);
+    const leaked = new SimulatedRack(vehicle, vehicle.foundKg, 2);
+    for (const rack of [full, leaked]) rack.setEngine("idle");
+    const a = run(full, 240);
+    const b = run(leaked, 240);
+    expect(a.low).toBeGreaterThan(150);
+    expect(a.low).toBeLessThan(280);
+    expect(a.high).toBeGreaterThan(900);
+    expect(a.high).toBeLessThan(1600);
+    expect(a.vent).toBeLessThan(13);
+    expect(b.low).toBeLessThan(a.low - 30);
+    expect(b.vent).toBeGreaterThan(a.vent + 3);
+    expect(b.suction).toBeGreaterThan(a.suction + 8);
+  });
+
+  it("moves grams from container to circuit without losing any, and stops when the container is empty", () => {
+    const rack = new SimulatedRack(vehicle, 0, 3);
+    rack.setContainer(0.05, 0.012);
+    expect(rack.setValve("liquid-high")).toBeNull();
+    const sample = run(rack, 60);
+    expect(rack.charge).toBeCloseTo(0.05 - 0.012, 9);
+    expect(Math.abs(sample.scaleG!)).toBeLessThan(3);
+    expect(sample.valve).toBe("shut");
+  });
+
+  it("shuts the valve at the weight it was told, not a sample later", () => {
+    const rack = new SimulatedRack(vehicle, 0, 3);
+    rack.setContainer(0.3);
+    rack.setValve("liquid-high", 0.123);
+    expect(run(rack, 120).valve).toBe("shut");
+    expect(rack.charge).toBeCloseTo(0.3 - 0.123, 9);
+  });
+
+  it("refuses liquid into a running compressor and vapour with the engine off", () => {
+    const rack = new SimulatedRack(vehicle, 0.4, 4);
+    rack.setContainer(0.3);
+    expect(rack.setValve("vapour-low")).toEqual({ code: "vapour-while-off" });
+    rack.setEngine("idle");
+    expect(rack.setValve("liquid-high")).toEqual({ code: "liquid-while-running" });
+    expect(rack.setValve("vapour-low")).toBeNull();
+    const before = rack.charge;
+    run(rack, 30);
+    expect(rack.charge).toBeGreaterThan(before);
+    rack.setEngine("off");
+    const stopped = rack.charge;
+    run(rack, 10);
+    expect(rack.charge).toBe(stopped);
+  });
+
+  it("recovers by weight what was in it, then pulls a vacuum that holds", () => {
+    const rack = new SimulatedRack(vehicle, 0.33, 5);
+    expect(rack.setMachine("pump")).toEqual({ code: "not-recovered" });
+    expect(rack.setMachine("recover")).toBeNull();
+    const recovered = run(rack, 400);
+    expect(Math.abs(recovered.recoveredG / 1000 + rack.charge - 0.33)).toBeLessThan(0.003);
+    expect(rack.setMachine("pump")).toBeNull();
+    const pulled = run(rack, 1200).vacuumKpa!;
+    expect(pulled).toBeLessThan(0.1);
+    rack.setMachine("off");
+    const held = run(rack, 1800).vacuumKpa!;
+    expect(held).toBeGreaterThan(pulled);
+    expect(held).toBeLessThan(1);
+    rack.setEngine("idle");
+    expect(rack.setMachine("recover")).toEqual({ code: "engine-running" });
+  });
+
+  it("gives the same samples for the same seed", () => {
+    const samples = [7, 7, 8].map((seed) => {
+      const rack = new SimulatedRack(vehicle, 0.5, seed);
+      rack.setEngine("fast");
+      return JSON.stringify(run(rack, 20));
+    });
+    expect(samples[0]).toBe(samples[1]);
+    expect(samples[0]).not.toBe(samples[2]);
+  });
+});

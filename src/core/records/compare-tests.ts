@@ -1,0 +1,66 @@
+/** Before and after, side by side: the same reading at the same setting from both tests of a job. */
+import { workshopInstruments } from "../readings/instruments";
+import type { Measured } from "../readings/measured";
+import type { UnitId } from "../units/units";
+import type { ChannelId, Job } from "./job";
+import { deriveFor, type SettingValues, settingValues } from "./job-readings";
+
+export interface Comparison {
+  label: string;
+  setting: "idle" | "fast idle";
+  unit: UnitId;
+  before: Measured;
+  after: Measured;
+  changeUncertainty: number;
+  /** Is the change larger than both readings together leave open? */
+  beyondUncertainty: boolean;
+}
+
+const channels: { id: ChannelId; label: string; unit: UnitId; uncertainty: number }[] = [
+  { id: "low", label: "Low side", unit: "kPa", uncertainty: workshopInstruments.lowKpa },
+  { id: "high", label: "High side", unit: "kPa", uncertainty: workshopInstruments.highKpa },
+  { id: "vent", label: "Centre vent", unit: "degC", uncertainty: workshopInstruments.ventK },
+];
+
+/** Every pair that both tests hold, idle before fast idle. */
+export function compareTests(job: Job): Comparison[] {
+  const rows: Comparison[] = [];
+  for (const index of [0, 1] as const) {
+    const settings = [job.baseline.settings[index], job.proof.settings[index]] as const;
+    const [before, after] = settings.map(settingValues) as [SettingValues, SettingValues];
+    const derived = [deriveFor(job, job.baseline, before), deriveFor(job, job.proof, after)] as const;
+    const pairs: { label: string; unit: UnitId; before: Measured | null; after: Measured | null }[] = [
+      ...channels.map(({ id, label, unit, uncertainty }) => ({
+        label,
+        unit,
+        before: measured(before[id], uncertainty),
+        after: measured(after[id], uncertainty),
+      })),
+      pairOf("Superheat", derived[0]?.superheatK, derived[1]?.superheatK),
+      pairOf("Subcooling", derived[0]?.subcoolingK, derived[1]?.subcoolingK),
+      pairOf("Condensing over ambient", derived[0]?.approachK, derived[1]?.approachK),
+      pairOf("Air split", derived[0]?.airSplitK, derived[1]?.airSplitK),
+    ];
+    for (const pair of pairs) {
+      if (pair.before === null || pair.after === null) continue;
+      const changeUncertainty = Math.hypot(pair.before.uncertainty, pair.after.uncertainty);
+      rows.push({
+        ...pair,
+        before: pair.before,
+        after: pair.after,
+        setting: settings[0].name,
+        changeUncertainty,
+        beyondUncertainty: Math.abs(pair.after.value - pair.before.value) > changeUncertainty,
+      });
+    }
+  }
+  return rows;
+}
+
+function pairOf(label: string, before: Measured | null | undefined, after: Measured | null | undefined) {
+  return { label, unit: "K" as const, before: before ?? null, after: after ?? null };
+}
+
+function measured(value: number | null, uncertainty: number): Measured | null {
+  return value === null ? null : { value, uncertainty };
+}

@@ -1,0 +1,33 @@
+/** Every number a person can type into a job: its name, what it measures, and the limits it must lie in (base units). */
+import { limits } from "../readings/reading-file";
+import type { FieldSpec } from "../units/entry";
+
+const spec = (label: string, dimension: FieldSpec["dimension"], range: { min: number; max: number }, reason?: string) =>
+  ({ label, dimension, min: range.min, max: range.max, ...(reason ? { reason } : {}) }) satisfies FieldSpec;
+
+export const fields = {
+  charge: spec("Charge on the label", "mass", limits.chargeG, "no car or van circuit holds less or more"),
+  tolerance: spec("Tolerance on the label", "mass", limits.toleranceG),
+  altitude: spec("Altitude", "altitude", limits.altitudeM),
+  soak: spec("Soak temperature", "temperature", { min: -30, max: 80 }, "a soaked engine bay"),
+  low: spec("Low side", "pressure", { min: -101, max: 2500 }, "gauge pressure, vacuum is negative"),
+  high: spec("High side", "pressure", { min: -101, max: 4000 }, "gauge pressure; relief valves open before this"),
+  ambient: spec("Ambient", "temperature", limits.ambientC, "air at the condenser inlet"),
+  humidity: spec("Humidity", "percent", limits.humidityPct),
+  cabinReturn: spec("Cabin return air", "temperature", { min: -20, max: 80 }),
+  rpm: spec("Engine speed", "speed", { min: 300, max: 6000 }, "the test is done between idle and fast idle"),
+  vent: spec("Centre vent", "temperature", { min: -15, max: 70 }),
+  suction: spec("Suction line", "temperature", { min: -40, max: 90 }),
+  liquid: spec("Liquid line", "temperature", { min: -30, max: 110 }),
+  recovered: spec("Recovered refrigerant", "mass", { min: 0, max: 11_000 }),
+  oil: spec("Recovered oil", "mass", { min: 0, max: 600 }),
+  lowest: spec("Lowest pressure reached", "vacuum", { min: 0.001, max: 101 }, "absolute pressure"),
+  held: spec("Pressure after the hold", "vacuum", { min: 0.001, max: 110 }, "absolute pressure"),
+  hold: spec("Length of the hold", "duration", { min: 60, max: 86_400 }),
+  wall: spec("Coldest part of the circuit", "temperature", { min: -20, max: 60 }),
+  hoses: spec("Held in the hoses", "mass", { min: 0, max: 200 }),
+  purged: spec("Purged from the hose", "mass", { min: 0, max: 50 }, "a purge is a short puff"),
+  net: spec("Net content", "mass", { min: 1, max: 70_000 }),
+} as const satisfies Record<string, FieldSpec>;
+
+export type FieldName = keyof typeof fields;

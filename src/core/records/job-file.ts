@@ -1,0 +1,56 @@
+/** Jobs as files: written with a fixed key order, so that a job read back and written again is the same to the byte. */
+import { fail, type Result, succeed } from "../result";
+import { type Job, jobSchema } from "./job";
+
+/** Hundreds of times the size of a real job; anything larger is another kind of file. */
+export const JOB_FILE_LIMIT_BYTES = 8_000_000;
+
+export type JobFileIssue =
+  | { code: "too-large"; bytes: number; limitBytes: number }
+  | { code: "not-json" }
+  | { code: "foreign"; format: string | null }
+  | { code: "newer-version"; version: number; known: number }
+  | { code: "broken"; field: string; expected: string };
+
+export function writeJobFile(job: Job): string {
+  return `${JSON.stringify(jobSchema.parse(job), null, 2)}\n`;
+}
+
+/** Reads a job file of any known version; nothing is changed anywhere when it fails. */
+export function readJobFile(text: string): Result<Job, JobFileIssue> {
+  if (text.length > JOB_FILE_LIMIT_BYTES) {
+    return fail({ code: "too-large", bytes: text.length, limitBytes: JOB_FILE_LIMIT_BYTES });
+  }
+  let given: unknown;
+  try {
+    given = JSON.parse(text);
+  } catch {
+    return fail({ code: "not-json" });
+  }
+  return readJob(given);
+}
+
+/** Migrations by the version they start from; reading applies them in turn. Version 1 is the first. */
+const migrations: Record<number, (job: Record<string, unknown>) => Record<string, unknown>> = {};
+const NEWEST = 1;
+
+/** Checks a stored or parsed job, migrating older versions. */
+export function readJob(given: unknown): Result<Job, JobFileIssue> {
+  if (typeof given !== "object" || given === null || Array.isArray(given)) {
+    return fail({ code: "foreign", format: null });
+  }
+  let record = given as Record<string, unknown>;
+  if (record.format !== "evrid.job") {
+    return fail({ code: "foreign", format: typeof record.format === "string" ? record.format : null });
+  }
+  const version = record.version;
+  if (typeof version !== "number" || !Number.isInteger(version) || version < 1) {
+    return fail({ code: "broken", field: "version", expected: "a whole number from 1" });
+  }
+  if (version > NEWEST) return fail({ code: "newer-version", version, known: NEWEST });
+  for (let from = version; from < NEWEST; from++) record = migrations[from]!(record);
+  const checked = jobSchema.safeParse(record);
+  if (checked.success) return succeed(checked.data);
+  const issue = checked.error.issues[0]!;
+  return fail({ code: "broken", field: issue.path.join("."), expected: issue.message });
+}

@@ -1,0 +1,177 @@
+/** From what was typed to what can be computed: a job's entries as numbers, as a reading file, as a mass balance. */
+import type { ChargeInputs, ChargeIssue, MassBalance } from "../charge/mass-balance";
+import { balance, checkRecovered } from "../charge/mass-balance";
+import type { Refrigerant } from "../fluids/helmholtz";
+import { type DerivedValues, deriveValues } from "../readings/derived";
+import type { ReadingFile } from "../readings/reading-file";
+import { judgeRest, type RestAnswer } from "../readings/rest";
+import { type Result, succeed } from "../result";
+import { type Entry, entryValue } from "../units/entry";
+import { type FieldName, fields } from "./fields";
+import type { ChannelId, Job, TestRecord, TestSetting } from "./job";
+
+export type TestName = "baseline" | "proof";
+
+const read = (field: FieldName, given: Entry) => entryValue(fields[field], given);
+
+/** The refrigerant, when it is one that can be computed. */
+export function workableRefrigerant(job: Job): Refrigerant | null {
+  const { refrigerant } = job.intake;
+  return refrigerant === "R134a" || refrigerant === "R1234yf" ? refrigerant : null;
+}
+
+export interface Label {
+  chargeG: number | null;
+  toleranceG: number | null;
+}
+
+export function labelOf(job: Job): Label {
+  return { chargeG: read("charge", job.intake.charge), toleranceG: read("tolerance", job.intake.tolerance) };
+}
+
+/** Names of the fields that still have to be given before anything can be measured on this vehicle. */
+export function intakeGaps(job: Job): string[] {
+  const { intake } = job;
+  const gaps: string[] = [];
+  if (intake.vehicle.trim() === "") gaps.push("vehicle");
+  if (workableRefrigerant(job) === null) gaps.push("refrigerant");
+  if (labelOf(job).chargeG === null) gaps.push("label charge");
+  if (labelOf(job).toleranceG === null) gaps.push("tolerance");
+  if (intake.metering === null) gaps.push("metering device");
+  if (intake.compressor === null) gaps.push("compressor");
+  return gaps;
+}
+
+export function restOf(job: Job): RestAnswer | null {
+  const refrigerant = workableRefrigerant(job);
+  const soakC = read("soak", job.rest.soak);
+  const altitudeM = read("altitude", job.altitude);
+  if (refrigerant === null || soakC === null || altitudeM === null) return null;
+  const sides = { lowKpa: read("low", job.rest.low), highKpa: read("high", job.rest.high) };
+  return judgeRest({ refrigerant, altitudeM, soakC, ...sides });
+}
+
+/** Values of one setting of a running test in base units; null where nothing valid stands. */
+export type SettingValues = Record<ChannelId | "rpm", number | null>;
+
+export function settingValues(setting: TestSetting): SettingValues {
+  return {
+    rpm: read("rpm", setting.rpm),
+    low: read("low", setting.low),
+    high: read("high", setting.high),
+    vent: read("vent", setting.vent),
+    suction: read("suction", setting.suction),
+    liquid: read("liquid", setting.liquid),
+  };
+}
+
+export function evaporatorAirC(test: TestRecord): number | null {
+  return test.airSource === "fresh" ? read("ambient", test.ambient) : read("cabinReturn", test.cabinReturn);
+}
+
+/** Derived values of channel values taken under the conditions of `test`; null while refrigerant or altitude is missing. */
+export function deriveFor(job: Job, test: TestRecord, values: SettingValues): DerivedValues | null {
+  const refrigerant = workableRefrigerant(job);
+  const altitudeM = read("altitude", job.altitude);
+  if (refrigerant === null || altitudeM === null) return null;
+  return deriveValues({
+    refrigerant,
+    altitudeM,
+    ambientC: read("ambient", test.ambient),
+    evaporatorAirC: evaporatorAirC(test),
+    lowKpa: values.low,
+    highKpa: values.high,
+    ventC: values.vent,
+    suctionLineC: values.suction,
+    liquidLineC: values.liquid,
+  });
+}
+
+/** Has this setting both pressures or at least one pressure and a temperature: enough to say anything. */
+export function hasReadings(setting: TestSetting): boolean {
+  const values = settingValues(setting);
+  return values.low !== null || values.high !== null || values.vent !== null;
+}
+
+/** The job as a reading file, or null while what a reading file must hold is missing. */
+export function readingFileOf(job: Job, which: TestName): ReadingFile | null {
+  const refrigerant = workableRefrigerant(job);
+  const { metering, compressor, condenserFan, evaporators } = job.intake;
+  const test = job[which];
+  const ambientC = read("ambient", test.ambient);
+  if (refrigerant === null || metering === null || compressor === null || ambientC === null) return null;
+  const { chargeG, toleranceG } = labelOf(job);
+  const running = test.settings.filter(hasReadings).map((setting) => {
+    const values = settingValues(setting);
+    return {
+      rpm: values.rpm,
+      lowKpa: values.low,
+      highKpa: values.high,
+      ventC: values.vent,
+      suctionLineC: values.suction,
+      liquidLineC: values.liquid,
+    };
+  });
+  const soakC = read("soak", job.rest.soak);
+  // The rest reading was taken before the repair and says nothing about the proof.
+  const rest =
+    which === "baseline" && soakC !== null
+      ? { lowKpa: read("low", job.rest.low), highKpa: read("high", job.rest.high), soakC }
+      : null;
+  return {
+    format: "evrid.readings",
+    version: 1,
+    id: `${job.id}-${which}`,
+    vehicle: {
+      refrigerant,
+      metering,
+      compressor,
+      condenserFan,
+      evaporators,
+      chargeG,
+      chargeToleranceG: toleranceG,
+    },
+    conditions: {
+      ambientC,
+      humidityPct: read("humidity", test.humidity),
+      altitudeM: read("altitude", job.altitude),
+      cabinReturnC: read("cabinReturn", test.cabinReturn),
+      airSource: test.airSource,
+    },
+    rest,
+    running,
+  };
+}
+
+/** Recovered grams, refused when no such vehicle can have held them; null while not given. */
+export function recoveredOf(job: Job): Result<number | null, ChargeIssue> {
+  const recoveredG = read("recovered", job.recover.recovered);
+  const { chargeG } = labelOf(job);
+  if (recoveredG === null || chargeG === null) return succeed(recoveredG);
+  return checkRecovered(recoveredG, chargeG);
+}
+
+/** What the mass balance is computed from; null while label, tolerance, hoses or purge are missing. */
+export function chargeInputsOf(job: Job): ChargeInputs | null {
+  const { chargeG, toleranceG } = labelOf(job);
+  const hosesG = read("hoses", job.charge.hoses);
+  const purgedG = read("purged", job.charge.purged);
+  if (chargeG === null || toleranceG === null || hosesG === null || purgedG === null) return null;
+  return {
+    labelG: chargeG,
+    toleranceG,
+    residualG: 0,
+    hosesG,
+    purgedG,
+    containers: job.charge.containers.flatMap(({ id, name, net }) => {
+      const netG = read("net", net);
+      return netG === null ? [] : [{ id, name, netG }];
+    }),
+    draws: job.charge.draws,
+  };
+}
+
+export function balanceOf(job: Job): Result<MassBalance, ChargeIssue> | null {
+  const inputs = chargeInputsOf(job);
+  return inputs === null ? null : balance(inputs);
+}

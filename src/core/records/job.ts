@@ -1,0 +1,178 @@
+/**
+ * The job record, `evrid.job` version 1: everything typed, taken and weighed for one vehicle on one visit.
+ * Numbers are entries (text as typed plus unit); whatever can be derived is derived, never stored.
+ */
+import { refrigerants } from "../fluids/helmholtz";
+import { airSources, compressorKinds, fanKinds, meteringKinds } from "../readings/reading-file";
+import { entry, entrySchema } from "../units/entry";
+import { z } from "../zod";
+
+export const stepIds = [
+  "intake",
+  "rest",
+  "running",
+  "verdict",
+  "recover",
+  "evacuate",
+  "charge",
+  "prove",
+  "sign-off",
+] as const;
+export type StepId = (typeof stepIds)[number];
+
+export const stepNames: Record<StepId, string> = {
+  intake: "Intake",
+  rest: "Rest reading",
+  running: "Running test",
+  verdict: "Verdict",
+  recover: "Recover",
+  evacuate: "Evacuate",
+  charge: "Charge",
+  prove: "Prove",
+  "sign-off": "Sign-off",
+};
+
+/** Channels of a running test that can be typed or taken from instruments. */
+export const channelIds = ["low", "high", "vent", "suction", "liquid"] as const;
+export type ChannelId = (typeof channelIds)[number];
+
+const instant = z.iso.datetime();
+const words = z.string().max(4000);
+
+const settingSchema = z.object({
+  name: z.enum(["idle", "fast idle"]),
+  rpm: entrySchema,
+  low: entrySchema,
+  high: entrySchema,
+  vent: entrySchema,
+  suction: entrySchema,
+  liquid: entrySchema,
+  /** When the instruments took it; null while typed. */
+  takenAt: instant.nullable(),
+  /** Channels that had not settled when it was taken. */
+  unsettled: z.array(z.enum(channelIds)),
+});
+export type TestSetting = z.infer<typeof settingSchema>;
+
+const testSchema = z.object({
+  ambient: entrySchema,
+  humidity: entrySchema,
+  airSource: z.enum(airSources),
+  cabinReturn: entrySchema,
+  settings: z.tuple([settingSchema, settingSchema]),
+});
+export type TestRecord = z.infer<typeof testSchema>;
+
+const stepSchema = z.object({ startedAt: instant.nullable(), doneAt: instant.nullable() });
+
+/** What the label may say; only the first two can be worked on. */
+export const labelRefrigerants = [...refrigerants, "R744", "other"] as const;
+export type LabelRefrigerant = (typeof labelRefrigerants)[number];
+
+export const jobSchema = z.strictObject({
+  format: z.literal("evrid.job"),
+  version: z.literal(1),
+  id: z.string().min(1).max(100),
+  createdAt: instant,
+  updatedAt: instant,
+  intake: z.strictObject({
+    vehicle: words,
+    complaint: words,
+    refrigerant: z.enum(labelRefrigerants).nullable(),
+    charge: entrySchema,
+    tolerance: entrySchema,
+    metering: z.enum(meteringKinds).nullable(),
+    compressor: z.enum(compressorKinds).nullable(),
+    condenserFan: z.enum(fanKinds).nullable(),
+    evaporators: z.union([z.literal(1), z.literal(2)]).nullable(),
+  }),
+  altitude: entrySchema,
+  rest: z.strictObject({ low: entrySchema, high: entrySchema, soak: entrySchema }),
+  baseline: testSchema,
+  proof: testSchema,
+  recover: z.strictObject({ recovered: entrySchema, oil: entrySchema }),
+  evacuate: z.strictObject({ lowest: entrySchema, hold: entrySchema, held: entrySchema, wall: entrySchema }),
+  charge: z.strictObject({
+    hoses: entrySchema,
+    purged: entrySchema,
+    containers: z.array(z.strictObject({ id: z.string().min(1), name: words, net: entrySchema })).max(50),
+    draws: z
+      .array(
+        z.strictObject({
+          containerId: z.string(),
+          startG: z.number(),
+          nowG: z.number(),
+          startedAt: instant,
+          endedAt: instant.nullable(),
+        }),
+      )
+      .max(1000),
+  }),
+  signOff: z.strictObject({ technician: words, remark: words, signedAt: instant.nullable() }),
+  steps: z.strictObject(Object.fromEntries(stepIds.map((id) => [id, stepSchema])) as Record<StepId, typeof stepSchema>),
+  /** Name of the simulated vehicle the rack plays for this job; null at a real car. */
+  rackVehicle: z.string().max(100).nullable(),
+});
+
+export type Job = z.infer<typeof jobSchema>;
+
+function blankSetting(name: TestSetting["name"], rpm: string): TestSetting {
+  return {
+    name,
+    rpm: entry(rpm, "rpm"),
+    low: entry("", "kPa"),
+    high: entry("", "kPa"),
+    vent: entry("", "degC"),
+    suction: entry("", "degC"),
+    liquid: entry("", "degC"),
+    takenAt: null,
+    unsettled: [],
+  };
+}
+
+function blankTest(): TestRecord {
+  return {
+    ambient: entry("", "degC"),
+    humidity: entry("", "pct"),
+    airSource: "fresh",
+    cabinReturn: entry("", "degC"),
+    settings: [blankSetting("idle", "800"), blankSetting("fast idle", "1800")],
+  };
+}
+
+/** A new job with nothing known. `now` is an ISO instant. */
+export function newJob(id: string, now: string): Job {
+  return {
+    format: "evrid.job",
+    version: 1,
+    id,
+    createdAt: now,
+    updatedAt: now,
+    intake: {
+      vehicle: "",
+      complaint: "",
+      refrigerant: null,
+      charge: entry("", "g"),
+      tolerance: entry("", "g"),
+      metering: null,
+      compressor: null,
+      condenserFan: null,
+      evaporators: null,
+    },
+    altitude: entry("", "m"),
+    rest: { low: entry("", "kPa"), high: entry("", "kPa"), soak: entry("", "degC") },
+    baseline: blankTest(),
+    proof: blankTest(),
+    recover: { recovered: entry("", "g"), oil: entry("", "g") },
+    evacuate: {
+      lowest: entry("", "mbarAbs"),
+      hold: entry("30", "min"),
+      held: entry("", "mbarAbs"),
+      wall: entry("", "degC"),
+    },
+    charge: { hoses: entry("", "g"), purged: entry("", "g"), containers: [], draws: [] },
+    signOff: { technician: "", remark: "", signedAt: null },
+    steps: Object.fromEntries(stepIds.map((step) => [step, { startedAt: null, doneAt: null }])) as Job["steps"],
+    rackVehicle: null,
+  };
+}

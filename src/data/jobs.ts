@@ -1,0 +1,71 @@
+/** Jobs in the browser database: every change is one transaction, so that two tabs or a crash never lose a keystroke. */
+import { type Job, newJob } from "@/core/records/job";
+import { type JobFileIssue, readJob, writeJobFile } from "@/core/records/job-file";
+import type { Result } from "@/core/result";
+import { database } from "./database";
+
+export async function listJobs(): Promise<Job[]> {
+  return database.jobs.orderBy("updatedAt").reverse().toArray();
+}
+
+/** The stored job, checked; null when there is none with this id. */
+export async function loadJob(id: string): Promise<Result<Job, JobFileIssue> | null> {
+  const stored = await database.jobs.get(id);
+  return stored === undefined ? null : readJob(stored);
+}
+
+export async function createJob(): Promise<Job> {
+  const job = newJob(crypto.randomUUID(), new Date().toISOString());
+  await database.jobs.add(job);
+  return job;
+}
+
+/** Applies a change to the newest stored state. Rejects when the job is gone or the browser refuses to store. */
+export async function editJob(id: string, change: (job: Job) => Job): Promise<void> {
+  await database.transaction("rw", database.jobs, async () => {
+    const stored = await database.jobs.get(id);
+    if (stored === undefined) throw new Error(`job ${id} is no longer stored`);
+    await database.jobs.put({ ...change(stored), updatedAt: new Date().toISOString() });
+  });
+}
+
+export type ImportOutcome = "added" | "identical" | "added-as-copy";
+
+/**
+ * Stores a job read from a file. A job already here is never overwritten: the same content changes nothing, other
+ * content comes in as a job of its own.
+ */
+export async function importJob(job: Job): Promise<{ id: string; outcome: ImportOutcome }> {
+  return database.transaction("rw", database.jobs, async () => {
+    const here = await database.jobs.get(job.id);
+    if (here === undefined) {
+      await database.jobs.add(job);
+      return { id: job.id, outcome: "added" as const };
+    }
+    if (writeJobFile(here) === writeJobFile(job)) return { id: job.id, outcome: "identical" as const };
+    const id = crypto.randomUUID();
+    await database.jobs.add({ ...job, id });
+    return { id, outcome: "added-as-copy" as const };
+  });
+}
+
+/** Adds jobs that are not there yet; used for the demo workshop. */
+export async function addMissingJobs(jobs: readonly Job[]): Promise<void> {
+  await database.transaction("rw", database.jobs, async () => {
+    const here = new Set(await database.jobs.toCollection().primaryKeys());
+    await database.jobs.bulkAdd(jobs.filter((job) => !here.has(job.id)));
+  });
+}
+
+/** Removes a job and returns it, so that the removal can be undone with `restoreJob`. */
+export async function removeJob(id: string): Promise<Job | null> {
+  return database.transaction("rw", database.jobs, async () => {
+    const job = await database.jobs.get(id);
+    await database.jobs.delete(id);
+    return job ?? null;
+  });
+}
+
+export async function restoreJob(job: Job): Promise<void> {
+  await database.jobs.put(job);
+}

@@ -1,0 +1,155 @@
+/** The demo workshop, made up: Quarry Street Motors and three of its vehicles, each at another point of the run-sheet. */
+import { type Job, newJob, type StepId, stepIds, type TestRecord } from "@/core/records/job";
+import { entry } from "@/core/units/entry";
+
+const MINUTE = 60_000;
+
+/** Jobs as they would stand at `now`. */
+export function demoJobs(now: Date): Job[] {
+  const ago = (minutes: number) => new Date(now.getTime() - minutes * MINUTE).toISOString();
+  return [bakeryVan(ago), estateCar(ago), gardenPickup(ago)];
+}
+
+type Ago = (minutes: number) => string;
+
+/** Just taken in, with the simulated rack on its ports: the whole run-sheet can be practised on it. */
+function bakeryVan(ago: Ago): Job {
+  const job = newJob("demo-bakery-van", ago(14));
+  job.intake = {
+    vehicle: "Fennick Bakery, van 3",
+    complaint: "Blows lukewarm since early summer, worse in town. Nobody has opened the circuit that they know of.",
+    refrigerant: "R134a",
+    charge: entry("580", "g"),
+    tolerance: entry("20", "g"),
+    metering: "expansion-valve",
+    compressor: "fixed",
+    condenserFan: "electric",
+    evaporators: 1,
+  };
+  job.altitude = entry("310", "m");
+  job.charge.containers = [
+    { id: "demo-can-a", name: "Can 1", net: entry("340", "g") },
+    { id: "demo-can-b", name: "Can 2", net: entry("340", "g") },
+  ];
+  job.charge.hoses = entry("9", "g");
+  job.charge.purged = entry("4", "g");
+  job.rackVehicle = "leaked-van";
+  return done(job, ["intake"], ago, 14);
+}
+
+/** Measured by hand, verdict open: two causes still stand side by side. */
+function estateCar(ago: Ago): Job {
+  const job = newJob("demo-estate-car", ago(95));
+  job.intake = {
+    vehicle: "Orla Veitch, grey estate",
+    complaint: "Cold on the motorway, warm at the lights. Fan heard running.",
+    refrigerant: "R1234yf",
+    charge: entry("470", "g"),
+    tolerance: entry("25", "g"),
+    metering: "expansion-valve",
+    compressor: "variable-external",
+    condenserFan: "electric",
+    evaporators: 1,
+  };
+  job.altitude = entry("310", "m");
+  job.rest = { low: entry("6.55", "bar"), high: entry("6.60", "bar"), soak: entry("27", "degC") };
+  job.baseline = test(job.baseline, ["28.5", "44"], {
+    idle: ["800", "2.75", "17.9", "15.2", "11.5", "55.0"],
+    fast: ["1800", "2.35", "17.2", "12.8", "8.5", "52.5"],
+  });
+  return done(job, ["intake", "rest", "running"], ago, 95);
+}
+
+/** Finished and signed yesterday. */
+function gardenPickup(ago: Ago): Job {
+  const DAY = 24 * 60;
+  const job = newJob("demo-garden-pickup", ago(DAY + 190));
+  job.intake = {
+    vehicle: "Town gardens, pickup 11",
+    complaint: "No longer cools under load. Stone hole in the condenser, renewed here.",
+    refrigerant: "R134a",
+    charge: entry("22", "oz"),
+    tolerance: entry("0.9", "oz"),
+    metering: "orifice-tube",
+    compressor: "fixed",
+    condenserFan: "viscous",
+    evaporators: 1,
+  };
+  job.altitude = entry("310", "m");
+  job.rest = { low: entry("74", "psi"), high: entry("75", "psi"), soak: entry("26", "degC") };
+  const psi: [string, string] = ["27.0", "51"];
+  job.baseline = test(
+    job.baseline,
+    psi,
+    {
+      idle: ["800", "15.5", "122", "19.4", "23.0", "33.5"],
+      fast: ["1800", "9.0", "131", "18.8", "24.5", "34.5"],
+    },
+    "psi",
+  );
+  job.proof = test(
+    job.proof,
+    ["26.5", "53"],
+    {
+      idle: ["800", "34", "168", "10.1", "9.0", "39.0"],
+      fast: ["1800", "25", "184", "7.6", "5.5", "40.5"],
+    },
+    "psi",
+  );
+  job.recover = { recovered: entry("232", "g"), oil: entry("15", "g") };
+  job.evacuate = {
+    lowest: entry("0.9", "mbarAbs"),
+    hold: entry("30", "min"),
+    held: entry("1.3", "mbarAbs"),
+    wall: entry("24", "degC"),
+  };
+  job.charge = {
+    hoses: entry("9", "g"),
+    purged: entry("4", "g"),
+    containers: [{ id: "cylinder", name: "Cylinder 2", net: entry("8.140", "kg") }],
+    draws: [{ containerId: "cylinder", startG: 8140, nowG: 7502, startedAt: ago(DAY + 60), endedAt: ago(DAY + 48) }],
+  };
+  job.signOff = {
+    technician: "Tamsin Rowe",
+    remark: "Condenser, drier and O-rings renewed. Look at it again before next summer.",
+    signedAt: ago(DAY + 12),
+  };
+  return done(job, [...stepIds], ago, DAY + 190);
+}
+
+/** rpm, low, high, vent, suction, liquid per setting. */
+type Row = readonly [string, string, string, string, string, string];
+
+function test(
+  blank: TestRecord,
+  [ambient, humidity]: readonly [string, string],
+  rows: { idle: Row; fast: Row },
+  unit: "bar" | "psi" = "bar",
+): TestRecord {
+  const [idle, fast] = blank.settings;
+  const filled = (setting: typeof idle, [rpm, low, high, vent, suction, liquid]: Row) => ({
+    ...setting,
+    rpm: entry(rpm, "rpm"),
+    low: entry(low, unit),
+    high: entry(high, unit),
+    vent: entry(vent, "degC"),
+    suction: entry(suction, "degC"),
+    liquid: entry(liquid, "degC"),
+  });
+  return {
+    ...blank,
+    ambient: entry(ambient, "degC"),
+    humidity: entry(humidity, "pct"),
+    settings: [filled(idle, rows.idle), filled(fast, rows.fast)],
+  };
+}
+
+/** Marks steps as done, spread over the time since the job began. */
+function done(job: Job, steps: StepId[], ago: Ago, began: number): Job {
+  const share = began / (steps.length + 1);
+  steps.forEach((step, i) => {
+    job.steps[step] = { startedAt: ago(began - share * i), doneAt: ago(began - share * (i + 0.9)) };
+  });
+  job.updatedAt = ago(Math.min(began, 5));
+  return job;
+}

@@ -1,0 +1,38 @@
+"use client";
+
+import { Button, type ButtonProps, Kbd } from "@chakra-ui/react";
+
+type Kind = "act" | "main" | "quiet";
+
+const looks: Record<Kind, ButtonProps> = {
+  /** The one next act. */
+  act: { bg: "act", color: "onAct", _hover: { bg: "act", filter: "brightness(1.08)" } },
+  main: { bg: "ink", color: "onInk", _hover: { bg: "ink", filter: "brightness(1.15)" } },
+  quiet: { bg: "field", color: "ink", borderWidth: "1px", borderColor: "edge", _hover: { bg: "band" } },
+};
+
+/** A button large enough for a glove; `shortcut` is shown, and bound elsewhere by useShortcuts. */
+export function BenchButton({
+  kind = "main",
+  shortcut,
+  children,
+  ...rest
+}: ButtonProps & { kind?: Kind; shortcut?: string }) {
+  return (
+    <Button h="auto" minH="target" px="4" fontSize="16px" fontWeight="650" rounded="card" {...looks[kind]} {...rest}>
+      {children}
+      {shortcut && (
+        <Kbd
+          bg="transparent"
+          color="inherit"
+          borderWidth="1px"
+          borderColor="currentColor"
+          opacity="0.75"
+          fontFamily="body"
+        >
+          {shortcut}
+        </Kbd>
+      )}
+    </Button>
+  );
+}

@@ -1,0 +1,50 @@
+"use client";
+
+import { Flex, RadioGroup, Text } from "@chakra-ui/react";
+
+interface ChoiceProps<Value extends string> {
+  label: string;
+  options: readonly { value: Value; label: string }[];
+  value: Value | null;
+  onChange: (value: Value) => void;
+  missing?: boolean;
+}
+
+/** One of a few, as buttons a glove can hit. */
+export function Choice<Value extends string>({ label, options, value, onChange, missing }: ChoiceProps<Value>) {
+  return (
+    <RadioGroup.Root value={value} onValueChange={(details) => details.value && onChange(details.value as Value)}>
+      <RadioGroup.Label fontWeight="600" fontSize="14px">
+        {label}
+      </RadioGroup.Label>
+      <Flex gap="1.5" wrap="wrap" mt="1">
+        {options.map((option) => (
+          <RadioGroup.Item
+            key={option.value}
+            value={option.value}
+            minH="target"
+            px="3.5"
+            gap="2"
+            alignItems="center"
+            cursor="pointer"
+            rounded="card"
+            borderWidth="1px"
+            borderColor={missing ? "act" : "edge"}
+            bg="field"
+            _checked={{ bg: "ink", color: "onInk", borderColor: "ink", fontWeight: "650" }}
+          >
+            <RadioGroup.ItemHiddenInput />
+            <RadioGroup.ItemText fontSize="15px" fontWeight="inherit">
+              {option.label}
+            </RadioGroup.ItemText>
+          </RadioGroup.Item>
+        ))}
+      </Flex>
+      {missing && (
+        <Text color="act" fontSize="13px" mt="1">
+          {label} is missing.
+        </Text>
+      )}
+    </RadioGroup.Root>
+  );
+}

@@ -1,0 +1,52 @@
+"use client";
+
+import { Box, Flex, Text } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+import type { Measured } from "@/core/readings/measured";
+import { formatNumber, fromBase, type UnitId, units } from "@/core/units/units";
+
+interface MeasureProps {
+  label: string;
+  value: Measured | number | null;
+  unit: UnitId;
+  decimals?: number;
+  size?: "large" | "medium";
+  note?: ReactNode;
+}
+
+/** A number as the loudest thing: value, its uncertainty in light, unit in small. */
+export function Measure({ label, value, unit, decimals = units[unit].decimals, size = "medium", note }: MeasureProps) {
+  const measured = typeof value === "number" ? { value, uncertainty: null } : value;
+  return (
+    <Box minW="0">
+      <Text fontSize="13px" color="soft">
+        {label}
+      </Text>
+      <Flex align="baseline" gap="1.5" lineHeight="1.1">
+        <Text as="span" fontSize={size === "large" ? "64px" : "30px"} fontWeight="650" letterSpacing="-0.02em">
+          {formatNumber(measured?.value, unit, decimals)}
+        </Text>
+        <Text as="span" fontSize={size === "large" ? "22px" : "14px"} color="soft" whiteSpace="nowrap">
+          {measured?.uncertainty != null && `± ${formatUncertainty(measured.uncertainty, unit)} `}
+          {units[unit].label}
+        </Text>
+      </Flex>
+      {note && (
+        <Box fontSize="13px" color="soft" mt="0.5">
+          {note}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** An uncertainty is a difference: scaled like the unit but without its offset, to about two figures. */
+export function formatUncertainty(uncertainty: number, unit: UnitId): string {
+  if (!Number.isFinite(uncertainty)) return "–";
+  const scaled = Math.abs(fromBase(uncertainty, unit) - fromBase(0, unit));
+  return scaled >= 10
+    ? scaled.toFixed(0)
+    : scaled >= 1
+      ? scaled.toFixed(1).replace(/\.0$/, "")
+      : scaled.toFixed(2).replace(/0$/, "");
+}

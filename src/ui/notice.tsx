@@ -1,0 +1,48 @@
+"use client";
+
+import { Box, Text } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+
+type Tone = "act" | "wait" | "done" | "plain";
+
+const edges: Record<Tone, string> = { act: "act", wait: "wait", done: "done", plain: "edge" };
+
+/** A strip that says one thing, with an edge that says how pressing it is and words that say why. */
+export function Notice({ tone = "plain", title, children }: { tone?: Tone; title: ReactNode; children?: ReactNode }) {
+  return (
+    <Box
+      bg="sheet"
+      borderWidth="1px"
+      borderColor="line"
+      borderLeftWidth="6px"
+      borderLeftColor={edges[tone]}
+      rounded="card"
+      px="4"
+      py="2.5"
+      role={tone === "act" ? "alert" : "status"}
+    >
+      <Text fontSize="18px" fontWeight="650" lineHeight="1.3">
+        {title}
+      </Text>
+      {children && (
+        <Box color="soft" fontSize="15px" mt="0.5">
+          {children}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** A safety caution at the act it belongs to. */
+export function Caution({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <Box as="aside" aria-label="Caution" borderWidth="2px" borderColor="act" rounded="10px" px="4" py="3" bg="sheet">
+      <Text fontWeight="650" color="act" fontSize="16px">
+        {title}
+      </Text>
+      <Box fontSize="14px" mt="0.5">
+        {children}
+      </Box>
+    </Box>
+  );
+}

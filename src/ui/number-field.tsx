@@ -1,0 +1,115 @@
+"use client";
+
+import { Box, Field, Flex, Input, NativeSelect } from "@chakra-ui/react";
+import { useState } from "react";
+import { checkEntry, type Entry, type FieldSpec } from "@/core/units/entry";
+import { type UnitId, units, unitsOf } from "@/core/units/units";
+import { entrySentence } from "./sentences";
+
+interface NumberFieldProps {
+  spec: FieldSpec;
+  value: Entry;
+  onChange: (value: Entry) => void;
+  /** Shown in place of the spec's label. */
+  label?: string;
+  hint?: string;
+  /** Say that it is missing even before anything was typed. */
+  required?: boolean;
+  /** Label for assistive technology only, where a table head already says it. */
+  hideLabel?: boolean;
+  /** Hide the unit when a neighbour carries it. */
+  hideUnit?: boolean;
+}
+
+/** A number with its unit, kept as typed; states field, limit and unit when it cannot be used. */
+export function NumberField(props: NumberFieldProps) {
+  const { spec, value, onChange, label = spec.label, hint, required = false, hideLabel, hideUnit } = props;
+  // While the field has the focus its own text rules, so that a slow store never moves the caret.
+  const [draft, setDraft] = useState<string | null>(null);
+  const text = draft ?? value.text;
+  const checked = checkEntry(spec, { ...value, text });
+  const silent = checked.ok || (checked.issue.code === "missing" && !required);
+  const options = unitsOf(spec.dimension);
+  return (
+    <Field.Root invalid={!silent} gap="1">
+      <Field.Label fontWeight="600" fontSize="14px" srOnly={hideLabel}>
+        {label}
+      </Field.Label>
+      <Flex w="full" gap="1.5">
+        <Input
+          value={text}
+          inputMode="decimal"
+          autoComplete="off"
+          maxLength={120}
+          h="target"
+          minW="0"
+          fontSize="19px"
+          fontWeight="600"
+          bg="field"
+          borderColor={silent ? "edge" : "act"}
+          onChange={(event) => {
+            setDraft(event.target.value);
+            onChange({ ...value, text: event.target.value });
+          }}
+          onBlur={() => setDraft(null)}
+        />
+        {!hideUnit && (
+          <UnitChoice
+            label={`Unit of ${label}`}
+            unit={value.unit}
+            options={options}
+            onChange={(unit) => onChange({ text, unit })}
+          />
+        )}
+      </Flex>
+      {silent ? (
+        hint && (
+          <Field.HelperText color="soft" fontSize="13px" mt="0">
+            {hint}
+          </Field.HelperText>
+        )
+      ) : (
+        <Field.ErrorText color="act" fontSize="13px" mt="0">
+          {checked.ok ? "" : entrySentence({ ...spec, label }, checked.issue)}
+        </Field.ErrorText>
+      )}
+    </Field.Root>
+  );
+}
+
+interface UnitChoiceProps {
+  label: string;
+  unit: UnitId;
+  options: UnitId[];
+  onChange: (unit: UnitId) => void;
+}
+
+export function UnitChoice({ label, unit, options, onChange }: UnitChoiceProps) {
+  if (options.length < 2) {
+    return (
+      <Box minW="40px" alignSelf="center" color="soft" fontSize="15px">
+        {units[unit].label}
+      </Box>
+    );
+  }
+  return (
+    <NativeSelect.Root w="auto" minW="76px" flexShrink="0">
+      <NativeSelect.Field
+        aria-label={label}
+        value={unit}
+        h="target"
+        bg="sheet"
+        borderColor="edge"
+        ps="2.5"
+        onChange={(event) => onChange(event.currentTarget.value as UnitId)}
+      >
+        {options.map((id) => (
+          <option key={id} value={id}>
+            {units[id].label}
+          </option>
+        ))}
+      </NativeSelect.Field>
+      <NativeSelect.Indicator />
+    </NativeSelect.Root>
+  );
+}

@@ -1,0 +1,72 @@
+/** Issues as sentences for people: what, where, which limit. The core knows only codes. */
+import type { ChargeIssue } from "@/core/charge/mass-balance";
+import type { RackIssue } from "@/core/instruments/rack";
+import type { JobFileIssue } from "@/core/records/job-file";
+import type { EntryIssue, FieldSpec } from "@/core/units/entry";
+import { formatNumber, formatQuantity, units } from "@/core/units/units";
+
+export function entrySentence(spec: FieldSpec, issue: EntryIssue): string {
+  switch (issue.code) {
+    case "missing":
+      return `${spec.label} is missing.`;
+    case "not-a-number":
+      return `“${issue.text}” is not a number.`;
+    case "ambiguous-comma":
+      return `“${issue.text}” can be read two ways: write it without the comma, or with a point.`;
+    case "wrong-unit":
+      return `${spec.label} cannot be given in ${units[issue.unit].label}.`;
+    case "out-of-range": {
+      // One more decimal than usual, so that a limit like 0.001 is not shown as nothing.
+      const decimals = Math.abs(issue.min) < 1 && issue.min !== 0 ? 3 : units[issue.unit].decimals;
+      const low = formatNumber(issue.min, issue.unit, decimals);
+      const high = formatNumber(issue.max, issue.unit);
+      const why = spec.reason ? ` (${spec.reason})` : "";
+      return `${spec.label}: ${low} to ${high} ${units[issue.unit].label}${why}. What you typed is kept.`;
+    }
+  }
+}
+
+export function chargeSentence(issue: ChargeIssue): string {
+  const g = (value: number) => formatQuantity(value, "g");
+  switch (issue.code) {
+    case "more-than-container":
+      return `${issue.container}: ${g(issue.drawnG)} drawn, but it held ${g(issue.netG)}. Check its net content.`;
+    case "container-gained":
+      return `${issue.container} grew from ${g(issue.startG)} to ${g(issue.nowG)} while charging. Check the scale and its tare.`;
+    case "unknown-container":
+      return "A draw names a container that is no longer on the list.";
+    case "recovered-impossible":
+      return `${g(issue.recoveredG)} cannot have come out of this vehicle: more than ${g(issue.limitG)} would have opened its relief valve. Check the unit.`;
+  }
+}
+
+export function rackSentence(issue: RackIssue): string {
+  switch (issue.code) {
+    case "liquid-while-running":
+      return "Refused: the high-side valve stays shut while the engine runs. Stop the engine first.";
+    case "vapour-while-off":
+      return "Refused: vapour goes into the low side only with the engine running.";
+    case "no-container":
+      return "Refused: put a container on the scale first.";
+    case "engine-running":
+      return "Refused: stop the engine first.";
+    case "not-recovered":
+      return "Refused: refrigerant is still in the circuit. Recover it before the pump runs.";
+  }
+}
+
+export function jobFileSentence(name: string, issue: JobFileIssue): string {
+  const nothing = "Nothing stored was changed.";
+  switch (issue.code) {
+    case "too-large":
+      return `${name} holds ${formatNumber(issue.bytes, "g")} bytes; a job file has at most ${formatNumber(issue.limitBytes, "g")}. ${nothing}`;
+    case "not-json":
+      return `${name} is not a job file, or it is cut short: it is not valid JSON. ${nothing}`;
+    case "foreign":
+      return `${name} is not an Evrid job file${issue.format === null ? "" : ` but “${issue.format}”`}. ${nothing}`;
+    case "newer-version":
+      return `${name} is version ${issue.version}; this Evrid reads up to ${issue.known}. Update Evrid to open it. ${nothing}`;
+    case "broken":
+      return `${name} is damaged at “${issue.field}”: ${issue.expected}. ${nothing}`;
+  }
+}

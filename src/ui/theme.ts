@@ -1,0 +1,55 @@
+/** The look: a workshop bench in daylight. Tokens carry meaning, never a plain colour name. */
+import { createSystem, defaultConfig, defineConfig } from "@chakra-ui/react";
+
+const pair = (light: string, dark: string) => ({ value: { base: light, _dark: dark } });
+
+const config = defineConfig({
+  globalCss: {
+    "html, body": {
+      height: "100%",
+      bg: "ground",
+      color: "ink",
+      fontFamily: "body",
+      fontVariantNumeric: "tabular-nums",
+    },
+    body: { fontSize: "15px", lineHeight: "1.4" },
+    "*:focus-visible": { outline: "3px solid", outlineColor: "wait", outlineOffset: "2px" },
+  },
+  theme: {
+    tokens: {
+      fonts: {
+        body: { value: "'Atkinson Hyperlegible Next Variable', sans-serif" },
+        heading: { value: "'Atkinson Hyperlegible Next Variable', sans-serif" },
+      },
+      sizes: { target: { value: "44px" } },
+      radii: { card: { value: "8px" } },
+    },
+    semanticTokens: {
+      colors: {
+        ground: pair("#efece5", "#15191b"),
+        sheet: pair("#faf8f3", "#1e2527"),
+        field: pair("#ffffff", "#12171a"),
+        ink: pair("#1c2326", "#f0ede6"),
+        onInk: pair("#ffffff", "#15191b"),
+        soft: pair("#5a6365", "#a7b0b1"),
+        line: pair("#d3cdc0", "#3a4448"),
+        /** Lines that bound something to type into or press, 3:1 against the sheet. */
+        edge: pair("#8a8577", "#748086"),
+        act: pair("#b8401c", "#f08a66"),
+        onAct: pair("#ffffff", "#15191b"),
+        actWash: pair("#f7e6de", "#3a241c"),
+        done: pair("#2f6a52", "#82c7a8"),
+        wait: pair("#8a5d0c", "#dcae57"),
+        band: pair("#dfe6da", "#2b4438"),
+        lowSide: pair("#1f6fae", "#7db8e8"),
+        vapour: pair("#e2d3b4", "#8d7a4d"),
+        twoPhase: pair("#6f8bab", "#7f9cbd"),
+        liquid: pair("#3d5a80", "#6b93c4"),
+        rail: pair("#1c2326", "#0d1113"),
+        onRail: pair("#e9e5da", "#d5d1c6"),
+      },
+    },
+  },
+});
+
+export const system = createSystem(defaultConfig, config);

@@ -1,0 +1,94 @@
+"use client";
+
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { Trash2 } from "lucide-react";
+import Link from "next/link";
+import { causeNames } from "@/core/diagnosis/causes";
+import { type Job, type StepId, stepIds, stepNames } from "@/core/records/job";
+import { balanceOf, labelOf, recoveredOf } from "@/core/records/job-readings";
+import { formatNumber, formatQuantity } from "@/core/units/units";
+import { BenchButton } from "@/ui/buttons";
+import { diagnosisOf } from "../job/evidence-rail";
+import { stepPath } from "../job/steps";
+import { refrigerantLabels } from "../job/words";
+
+/** One job as a wide card: vehicle, complaint, where it stands, what is likely, grams. */
+export function JobCard({ job, onRemove }: { job: Job; onRemove: () => void }) {
+  const { intake } = job;
+  const next = stepIds.find((id) => job.steps[id].doneAt === null) ?? "sign-off";
+  const signed = job.signOff.signedAt !== null;
+  const done = stepIds.filter((id) => job.steps[id].doneAt !== null).length;
+  const { chargeG, toleranceG } = labelOf(job);
+  const name = intake.vehicle.trim() || "Unnamed vehicle";
+  return (
+    <Flex
+      as="article"
+      aria-label={name}
+      bg="sheet"
+      borderWidth="1px"
+      borderColor="line"
+      rounded="card"
+      overflow="hidden"
+      wrap={{ base: "wrap", lg: "nowrap" }}
+    >
+      <Box flex="1 1 420px" minW="0" px="4" py="3">
+        <Text as="h2" fontSize="20px" fontWeight="650">
+          {name}
+        </Text>
+        <Text color="soft" lineClamp={2}>
+          {intake.complaint.trim() || "No complaint written down."}
+        </Text>
+        <Text mt="1.5">
+          {intake.refrigerant ? refrigerantLabels[intake.refrigerant] : "Refrigerant not known"}
+          {chargeG !== null && `, label ${formatNumber(chargeG, "g")}`}
+          {chargeG !== null && (toleranceG !== null ? ` ± ${formatQuantity(toleranceG, "g")}` : " g")}
+        </Text>
+      </Box>
+      <Flex
+        direction="column"
+        justify="center"
+        gap="0.5"
+        px="4"
+        py="3"
+        flex="0 0 250px"
+        borderLeftWidth={{ lg: "1px" }}
+        borderColor="line"
+      >
+        <Text fontSize="13px" color="soft">
+          {signed ? "Signed off" : `${done} of ${stepIds.length} steps done, next`}
+        </Text>
+        <Text fontSize="20px" fontWeight="650" color={signed ? "done" : "ink"}>
+          {signed ? job.signOff.technician.trim() || "Signed" : stepNames[next]}
+        </Text>
+        <Text fontSize="14px" color="soft">
+          {standing(job)}
+        </Text>
+      </Flex>
+      <Flex align="center" gap="2" px="4" py="3">
+        <BenchButton asChild kind={signed ? "quiet" : "main"}>
+          <Link href={stepPath(job.id, next)}>{openWord(signed, next)}</Link>
+        </BenchButton>
+        <BenchButton kind="quiet" px="3" aria-label={`Remove ${name}`} onClick={onRemove}>
+          <Trash2 size={19} />
+        </BenchButton>
+      </Flex>
+    </Flex>
+  );
+}
+
+function openWord(signed: boolean, next: StepId): string {
+  if (signed) return "Look at it";
+  return next === "intake" ? "Begin" : "Go on";
+}
+
+/** What is known so far, the most certain first: weight, then verdict. */
+function standing(job: Job): string {
+  const balance = balanceOf(job);
+  const recovered = recoveredOf(job);
+  if (job.charge.draws.length > 0 && balance?.ok)
+    return `${formatQuantity(balance.value.inVehicleG, "g")} in the vehicle`;
+  if (recovered.ok && recovered.value !== null) return `${formatQuantity(recovered.value, "g")} came out`;
+  const leading = diagnosisOf(job, "baseline")?.causes[0];
+  if (leading) return `${causeNames[leading.cause]}, ${Math.round(leading.probability * 100)} %, provisional`;
+  return "nothing measured yet";
+}

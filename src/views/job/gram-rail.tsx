@@ -1,0 +1,100 @@
+"use client";
+
+import { Flex, Text } from "@chakra-ui/react";
+import type { StepId } from "@/core/records/job";
+import { balanceOf, labelOf, recoveredOf } from "@/core/records/job-readings";
+import { entryValue } from "@/core/units/entry";
+import { fields } from "@/core/records/fields";
+import { formatNumber, formatQuantity } from "@/core/units/units";
+import { Caution } from "@/ui/notice";
+import { chargeSentence } from "@/ui/sentences";
+import { Rail } from "./evidence-rail";
+import { useJob } from "./job-context";
+
+/** Every gram of this job, adding up at any moment. */
+export function GramRail({ step }: { step: StepId }) {
+  const { job } = useJob();
+  const { chargeG, toleranceG } = labelOf(job);
+  const recovered = recoveredOf(job);
+  const balance = balanceOf(job);
+  const hosesG = entryValue(fields.hoses, job.charge.hoses);
+  const purgedG = entryValue(fields.purged, job.charge.purged);
+  const recoveredG = recovered.ok ? recovered.value : null;
+  return (
+    <Rail label="Every gram">
+      <Text as="h2" fontSize="17px" fontWeight="650">
+        Every gram
+      </Text>
+      <div>
+        <Row
+          label="Label"
+          value={chargeG === null ? "not given" : `${formatNumber(chargeG, "g")} ± ${formatQuantity(toleranceG, "g")}`}
+        />
+        <Row label="Recovered" value={recoveredG === null ? "not weighed" : formatQuantity(recoveredG, "g")} />
+        <Row label="Left after recovery" value={recoveredG === null ? "not known" : "0 g"} />
+        {balance?.ok &&
+          balance.value.perContainer
+            .filter((container) => container.drawnG > 0)
+            .map((c) => <Row key={c.id} label={`Out of ${c.name}`} value={formatQuantity(c.drawnG, "g")} />)}
+        <Row label="In the hoses" value={hosesG === null ? "not given" : `− ${formatQuantity(hosesG, "g")}`} />
+        <Row label="Purged" value={purgedG === null ? "not given" : `− ${formatQuantity(purgedG, "g")}`} />
+        <Row
+          strong
+          label="In the vehicle"
+          value={
+            recoveredG === null
+              ? "not known"
+              : balance?.ok
+                ? formatQuantity(balance.value.inVehicleG, "g")
+                : "not known"
+          }
+        />
+      </div>
+      {balance !== null && !balance.ok && <Text color="act">{chargeSentence(balance.issue)}</Text>}
+      {!recovered.ok && <Text color="act">{chargeSentence(recovered.issue)}</Text>}
+      {recoveredG !== null && chargeG !== null && (
+        <Text fontSize="14px" color="soft">
+          {recoveredG < chargeG
+            ? `It had lost ${formatQuantity(chargeG - recoveredG, "g")}. Find where it went before it leaves.`
+            : recoveredG > chargeG
+              ? `It held ${formatQuantity(recoveredG - chargeG, "g")} more than the label.`
+              : "It held exactly the label charge."}
+        </Text>
+      )}
+      <Flex direction="column" mt="auto" gap="3" pt="3">
+        {step === "recover" && (
+          <Caution title="Goggles and gloves on. Do not vent.">
+            Refrigerant burns by cold and blinds. Recover it into a cylinder made for it. Local law, the maker's
+            procedure and licensed practice come first.
+          </Caution>
+        )}
+        {step === "charge" && (
+          <Caution title="Goggles and gloves on. Hands clear of the belt.">
+            Never open the high valve while the engine runs. Warm a can only in water, 40 °C at most, never a flame. The
+            maker's procedure and local law come first.
+          </Caution>
+        )}
+      </Flex>
+    </Rail>
+  );
+}
+
+function Row({ label, value, strong = false }: { label: string; value: string; strong?: boolean }) {
+  return (
+    <Flex
+      justify="space-between"
+      align="baseline"
+      gap="3"
+      py="1.5"
+      borderTopWidth={strong ? "2px" : "1px"}
+      borderColor={strong ? "ink" : "line"}
+    >
+      <Text as="span" fontSize="15px">
+        {label}
+      </Text>
+      <Text as="span" fontSize={strong ? "20px" : "17px"} fontWeight="650" whiteSpace="nowrap">
+        {value}
+      </Text>
+    </Flex>
+  );
+}

@@ -1,0 +1,59 @@
+"use client";
+
+import { useMemo } from "react";
+import { type StreamChannel, streamChannels } from "@/core/readings/channels";
+import { type DerivedValues, deriveValues } from "@/core/readings/derived";
+import type { StreamState } from "@/core/readings/stream-state";
+import { fields } from "@/core/records/fields";
+import { workableRefrigerant } from "@/core/records/job-readings";
+import { entryValue } from "@/core/units/entry";
+import { useJob } from "./job-context";
+import { recentMean, stateOf, useRack } from "./rack-context";
+
+/** A needle is read over this long, so that a number on the screen can be read too. */
+const DISPLAY_S = 3;
+
+export interface LiveValues {
+  values: Record<StreamChannel, number>;
+  states: Record<StreamChannel, StreamState>;
+  humidityPct: number;
+  /** Null while refrigerant or altitude are not known, or the engine stands. */
+  derived: DerivedValues | null;
+}
+
+/** The stream as a person follows it; null while nothing streams. */
+export function useLive(): LiveValues | null {
+  const { job } = useJob();
+  const { samples, latest, engine } = useRack();
+  return useMemo(() => {
+    if (latest === null) return null;
+    const perChannel = <Value>(of: (channel: StreamChannel) => Value) =>
+      Object.fromEntries(streamChannels.map((channel) => [channel, of(channel)])) as Record<StreamChannel, Value>;
+    const values = perChannel((channel) => recentMean(samples, channel, DISPLAY_S) ?? latest[channel]);
+    const states = perChannel((channel) => stateOf(samples, channel));
+    const refrigerant = workableRefrigerant(job);
+    const altitudeM = entryValue(fields.altitude, job.altitude);
+    const derived =
+      refrigerant === null || altitudeM === null || engine === "off"
+        ? null
+        : deriveValues({
+            refrigerant,
+            altitudeM,
+            ambientC: values.ambient,
+            // The simulated vehicle draws fresh air.
+            evaporatorAirC: values.ambient,
+            lowKpa: values.low,
+            highKpa: values.high,
+            ventC: values.vent,
+            suctionLineC: values.suction,
+            liquidLineC: values.liquid,
+          });
+    return { values, states, humidityPct: latest.humidity, derived };
+  }, [job, samples, latest, engine]);
+}
+
+/** The worst state among channels: one that has not settled speaks for all. */
+export function worstState(states: StreamState[]): StreamState {
+  const order = ["waiting", "settling", "cycling", "steady"];
+  return [...states].sort((a, b) => order.indexOf(a.state) - order.indexOf(b.state))[0] ?? { state: "waiting" };
+}

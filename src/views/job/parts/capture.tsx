@@ -1,0 +1,124 @@
+"use client";
+
+import { Box, Flex, Text } from "@chakra-ui/react";
+import type { StreamState } from "@/core/readings/stream-state";
+import { type ChannelId, channelIds, type TestRecord, type TestSetting } from "@/core/records/job";
+import type { TestName } from "@/core/records/job-readings";
+import { entryOf } from "@/core/units/entry";
+import { formatQuantity } from "@/core/units/units";
+import { BenchButton } from "@/ui/buttons";
+import { useShortcuts } from "@/ui/shortcuts";
+import { useJob } from "../job-context";
+import { type LiveValues, useLive, worstState } from "../live";
+import { recentMean, useRack } from "../rack-context";
+import { channelNames } from "../words";
+
+/** A settled reading is the mean over this long; one taken early only over the last moments. */
+const STEADY_MEAN_S = 20;
+const EARLY_MEAN_S = 4;
+
+/** Says whether the stream can be read yet, and takes the reading for the setting that runs. Bound to T. */
+export function CaptureBar({ which }: { which: TestName }) {
+  const { edit } = useJob();
+  const rack = useRack();
+  const live = useLive();
+  const running = rack.engine !== "off";
+  const index = rack.engine === "fast" ? 1 : 0;
+
+  const take = () => {
+    if (!live || !running) return;
+    const unsettled = channelIds.filter((channel) => live.states[channel].state !== "steady");
+    const takenAt = new Date().toISOString();
+    const mean = (channel: ChannelId | "ambient") =>
+      recentMean(rack.samples, channel, live.states[channel].state === "steady" ? STEADY_MEAN_S : EARLY_MEAN_S) ??
+      live.values[channel];
+    edit((stored) => {
+      const test = stored[which];
+      const taken = (setting: TestSetting): TestSetting => ({
+        ...setting,
+        ...Object.fromEntries(channelIds.map((c) => [c, entryOf(mean(c), setting[c].unit)])),
+        rpm: entryOf(Math.round((rack.latest?.rpm ?? 0) / 10) * 10, "rpm"),
+        takenAt,
+        unsettled,
+      });
+      const [idle, fast] = test.settings;
+      const settings: TestRecord["settings"] = index === 0 ? [taken(idle), fast] : [idle, taken(fast)];
+      return {
+        ...stored,
+        [which]: {
+          ...test,
+          settings,
+          ambient: entryOf(mean("ambient"), test.ambient.unit),
+          humidity: entryOf(live.humidityPct, "pct"),
+        },
+      };
+    });
+  };
+  useShortcuts([{ key: "t", does: "Take the reading", run: take }]);
+
+  if (live === null) return null;
+  const { title, detail, settled } = running ? whatToDo(live) : stopped;
+  return (
+    <Flex
+      align="center"
+      gap="4"
+      bg="sheet"
+      borderWidth="1px"
+      borderColor="line"
+      borderLeftWidth="6px"
+      borderLeftColor={settled ? "done" : "wait"}
+      rounded="card"
+      px="4"
+      py="2"
+      minH="60px"
+    >
+      <Box flex="1" minW="0" role="status">
+        <Text fontSize="18px" fontWeight="650">
+          {title}
+        </Text>
+        <Text color="soft">{detail}</Text>
+      </Box>
+      <BenchButton kind={settled ? "act" : "main"} disabled={!running} shortcut="T" onClick={take}>
+        {settled ? `Take ${index === 0 ? "idle" : "fast idle"}` : "Take it now"}
+      </BenchButton>
+    </Flex>
+  );
+}
+
+const stopped = { title: "Engine off", detail: "Start it at idle, max cold, and give it two minutes.", settled: false };
+
+function whatToDo(live: LiveValues): { title: string; detail: string; settled: boolean } {
+  const channels = channelIds.map((channel) => ({ channel, state: live.states[channel] }));
+  const worst = worstState(channels.map(({ state }) => state));
+  switch (worst.state) {
+    case "waiting":
+      return { title: "Watching", detail: "The first half minute only shows the start.", settled: false };
+    case "steady":
+      return { title: "Steady", detail: "Every channel has settled: take the reading.", settled: true };
+    case "cycling":
+      return {
+        title: `Cycling, period ${Math.round(worst.period)} s`,
+        detail: "Load the evaporator until it runs through: fresh air, doors open, more blower.",
+        settled: false,
+      };
+    case "settling": {
+      const seconds = Math.max(
+        0,
+        ...channels.map(({ state }) => (state.state === "settling" ? (state.secondsToGo ?? 0) : 0)),
+      );
+      const moving = channels.find(({ state }) => state.state === "settling");
+      return {
+        title: seconds > 0 ? `Settling, about ${Math.ceil(seconds / 10) * 10} s to go` : "Settling",
+        detail: moving ? drift(moving.channel, moving.state) : "",
+        settled: false,
+      };
+    }
+  }
+}
+
+function drift(channel: ChannelId, state: StreamState): string {
+  if (state.state !== "settling") return "";
+  const unit = channel === "low" || channel === "high" ? ("kPa" as const) : ("K" as const);
+  const way = state.driftPerMinute < 0 ? "falls" : "rises";
+  return `${channelNames[channel]} still ${way} ${formatQuantity(Math.abs(state.driftPerMinute), unit)} a minute.`;
+}

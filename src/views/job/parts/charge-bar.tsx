@@ -1,0 +1,83 @@
+"use client";
+
+import { Box, Flex, Text } from "@chakra-ui/react";
+import type { ChargeInputs, MassBalance } from "@/core/charge/mass-balance";
+import { formatNumber, formatQuantity } from "@/core/units/units";
+import { Card } from "@/ui/card";
+
+/** The one number of the charge desk: what is in the vehicle, of what the label says, and how far it still is. */
+export function ChargeBar({ inputs, balance }: { inputs: ChargeInputs; balance: MassBalance }) {
+  const { labelG, toleranceG } = inputs;
+  // The bar ends well past the band, so that an overfill is seen as one.
+  const end = Math.max(labelG * 1.15, labelG + 2 * toleranceG, balance.inVehicleG * 1.02);
+  const share = (grams: number) => `${Math.min(100, Math.max(0, (grams / end) * 100))}%`;
+  const word =
+    balance.state === "inside"
+      ? "inside the label band"
+      : balance.state === "over"
+        ? `${formatQuantity(-balance.toGoG, "g")} over`
+        : `${formatQuantity(balance.toGoG, "g")} to go`;
+  return (
+    <Card title="In the vehicle">
+      <Flex align="baseline" gap="3.5" wrap="wrap" lineHeight="1">
+        <Text as="span" fontSize="88px" fontWeight="650" letterSpacing="-3px" data-testid="in-vehicle">
+          {formatNumber(balance.inVehicleG, "g")}
+        </Text>
+        <Text as="span" fontSize="26px" color="soft">
+          g of {formatNumber(labelG, "g")} ± {formatNumber(toleranceG, "g")}
+        </Text>
+        <Text
+          as="span"
+          ml="auto"
+          fontSize="26px"
+          fontWeight="650"
+          color={balance.state === "inside" ? "done" : balance.state === "over" ? "act" : "ink"}
+        >
+          {word}
+        </Text>
+      </Flex>
+      <Box
+        position="relative"
+        h="62px"
+        mt="4"
+        role="img"
+        aria-label={`${formatQuantity(balance.inVehicleG, "g")} in the vehicle, ${word}`}
+      >
+        <Box
+          position="absolute"
+          top="22px"
+          left="0"
+          right="0"
+          h="34px"
+          borderWidth="1px"
+          borderColor="ink"
+          bg="field"
+        />
+        <Box
+          position="absolute"
+          top="16px"
+          h="46px"
+          left={share(labelG - toleranceG)}
+          width={share(2 * toleranceG)}
+          bg="band"
+          borderXWidth="2px"
+          borderColor="done"
+        />
+        <Box position="absolute" top="22px" left="0" h="34px" width={share(balance.inVehicleG)} bg="liquid" />
+        <Box position="absolute" top="12px" h="50px" width="3px" bg="act" left={share(balance.inVehicleG)} />
+        <Text
+          position="absolute"
+          top="-6px"
+          left={share(labelG)}
+          transform="translateX(-50%)"
+          fontSize="14px"
+          fontWeight="600"
+          color="done"
+          whiteSpace="nowrap"
+        >
+          label {formatNumber(labelG - toleranceG, "g")} to {formatNumber(labelG + toleranceG, "g")}
+        </Text>
+      </Box>
+    </Card>
+  );
+}

@@ -1,0 +1,76 @@
+"use client";
+
+import { Grid, Stack } from "@chakra-ui/react";
+import { fields } from "@/core/records/fields";
+import type { Job } from "@/core/records/job";
+import { hasReadings, readingFileOf, type TestName, workableRefrigerant } from "@/core/records/job-readings";
+import { checkEntry, entryValue } from "@/core/units/entry";
+import { Card } from "@/ui/card";
+import { Caution } from "@/ui/notice";
+import { useJob } from "../job-context";
+import { useLive } from "../live";
+import { useRack } from "../rack-context";
+import { CaptureBar } from "./capture";
+import { RackPanel } from "./rack-panel";
+import { StepEnd } from "./step-end";
+import { TestForm } from "./test-form";
+import { Towers } from "./towers";
+import { Trace } from "./trace";
+
+export function RunningStep() {
+  const { job } = useJob();
+  return (
+    <Stack gap="3.5" maxW="1080px">
+      <RackPanel />
+      <LiveTest which="baseline" />
+      <TestForm which="baseline" />
+      <Caution title="Belts and fans turn">
+        Cables and sleeves away from both; the discharge line burns. High-side valve of the manifold stays shut while
+        the engine runs.
+      </Caution>
+      <StepEnd step="running" gaps={testGaps(job, "baseline")} />
+    </Stack>
+  );
+}
+
+/** What must be read before a test says anything. */
+export function testGaps(job: Job, which: TestName): string[] {
+  const test = job[which];
+  const gaps: string[] = [];
+  if (!checkEntry(fields.ambient, test.ambient).ok) gaps.push("ambient");
+  if (!checkEntry(fields.altitude, job.altitude).ok) gaps.push("altitude");
+  if (!test.settings.some(hasReadings)) gaps.push("a reading at idle or fast idle");
+  if (gaps.length === 0 && readingFileOf(job, which) === null) gaps.push("what intake leaves open");
+  return gaps;
+}
+
+/** The instruments while they run: what to do, both sides as towers, the last minutes. */
+export function LiveTest({ which }: { which: TestName }) {
+  const { job } = useJob();
+  const { samples } = useRack();
+  const live = useLive();
+  if (live === null) return null;
+  const unit = job[which].settings[0].low.unit;
+  const recent = samples.slice(-120);
+  const range = (key: "low" | "high") =>
+    [Math.min(...recent.map((s) => s[key])), Math.max(...recent.map((s) => s[key]))] as const;
+  return (
+    <>
+      <CaptureBar which={which} />
+      <Grid templateColumns={{ base: "1fr", md: "minmax(250px, 320px) minmax(0, 1fr)" }} gap="3.5">
+        <Card title="Both sides, gauge">
+          <Towers
+            low={{ value: live.values.low, range: range("low") }}
+            high={{ value: live.values.high, range: range("high") }}
+            unit={unit}
+            refrigerant={workableRefrigerant(job)}
+            altitudeM={entryValue(fields.altitude, job.altitude)}
+          />
+        </Card>
+        <Card title="Last 6 minutes">
+          <Trace samples={samples} />
+        </Card>
+      </Grid>
+    </>
+  );
+}

@@ -1,0 +1,185 @@
+"use client";
+
+import { Box } from "@chakra-ui/react";
+import type { Refrigerant } from "@/core/fluids/helmholtz";
+import { saturationGaugeKpa } from "@/core/readings/saturation-temperature";
+import { formatNumber, fromBase, toBase, type UnitId, units } from "@/core/units/units";
+import { niceTicks } from "@/ui/nice-ticks";
+
+interface Side {
+  name: "Low" | "High";
+  /** Reading now, kPa gauge, and its recent range. */
+  value: number | null;
+  range: readonly [number, number] | null;
+}
+
+interface TowersProps {
+  low: Omit<Side, "name">;
+  high: Omit<Side, "name">;
+  unit: UnitId;
+  /** With these the far edge carries saturation temperatures. */
+  refrigerant: Refrigerant | null;
+  altitudeM: number | null;
+}
+
+const WIDTH = 300;
+const HEIGHT = 330;
+const TOP = 44;
+const FOOT = 306;
+const COLUMN = 30;
+
+/** Low and high as two straight columns: pressure on the near edge, saturation temperature on the far one. */
+export function Towers({ low, high, unit, refrigerant, altitudeM }: TowersProps) {
+  return (
+    <Box>
+      <svg
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        width="100%"
+        style={{ maxWidth: 380, display: "block" }}
+        role="img"
+        aria-label={describe(low.value, high.value, unit)}
+      >
+        <Tower
+          x={0}
+          side={{ name: "Low", ...low }}
+          least={500}
+          steps={5}
+          unit={unit}
+          refrigerant={refrigerant}
+          altitudeM={altitudeM}
+        />
+        <Tower
+          x={WIDTH / 2}
+          side={{ name: "High", ...high }}
+          least={2000}
+          steps={5}
+          unit={unit}
+          refrigerant={refrigerant}
+          altitudeM={altitudeM}
+        />
+      </svg>
+    </Box>
+  );
+}
+
+function describe(low: number | null, high: number | null, unit: UnitId): string {
+  return `Low side ${formatNumber(low, unit)}, high side ${formatNumber(high, unit)} ${units[unit].label}`;
+}
+
+interface TowerProps {
+  x: number;
+  side: Side;
+  /** The scale reaches at least this far, kPa gauge, and further when the reading does. */
+  least: number;
+  steps: number;
+  unit: UnitId;
+  refrigerant: Refrigerant | null;
+  altitudeM: number | null;
+}
+
+function Tower({ x, side, least, steps, unit, refrigerant, altitudeM }: TowerProps) {
+  const bottom = Math.min(0, Math.floor((side.value ?? 0) / 50) * 50);
+  const ticks = niceTicks(fromBase(bottom, unit), fromBase(Math.max(least, (side.value ?? 0) * 1.08), unit), steps);
+  const top = toBase(ticks.at(-1)!, unit);
+  const floor = toBase(ticks[0]!, unit);
+  const y = (kpa: number) => FOOT - ((kpa - floor) / (top - floor)) * (FOOT - TOP);
+  const left = x + 52;
+  const colour = side.name === "Low" ? "var(--chakra-colors-low-side)" : "var(--chakra-colors-ink)";
+  const temperatures =
+    refrigerant !== null && altitudeM !== null ? saturationTicks(refrigerant, altitudeM, floor, top) : [];
+  const reading = side.value;
+  return (
+    <g fontFamily="inherit">
+      <text
+        x={left + COLUMN / 2}
+        y={18}
+        fontSize="15"
+        fontWeight="650"
+        fill="var(--chakra-colors-ink)"
+        textAnchor="middle"
+      >
+        {side.name}
+      </text>
+      <text x={left - 8} y={34} fontSize="11" fill="var(--chakra-colors-soft)" textAnchor="end">
+        {units[unit].label}
+      </text>
+      {temperatures.length > 0 && (
+        <text x={left + COLUMN + 8} y={34} fontSize="11" fill="var(--chakra-colors-soft)">
+          sat. °C
+        </text>
+      )}
+      <rect
+        x={left}
+        y={TOP}
+        width={COLUMN}
+        height={FOOT - TOP}
+        fill="var(--chakra-colors-field)"
+        stroke="var(--chakra-colors-ink)"
+      />
+      {ticks.map((tick) => (
+        <g key={tick}>
+          <line
+            x1={left - 4}
+            x2={left}
+            y1={y(toBase(tick, unit))}
+            y2={y(toBase(tick, unit))}
+            stroke="var(--chakra-colors-soft)"
+          />
+          <text
+            x={left - 8}
+            y={y(toBase(tick, unit)) + 4}
+            fontSize="12"
+            fill="var(--chakra-colors-soft)"
+            textAnchor="end"
+          >
+            {formatNumber(toBase(tick, unit), unit, unit === "bar" ? 1 : 0)}
+          </text>
+        </g>
+      ))}
+      {temperatures.map(({ temperatureC, kpa }) => (
+        <g key={temperatureC}>
+          <line x1={left + COLUMN} x2={left + COLUMN + 4} y1={y(kpa)} y2={y(kpa)} stroke="var(--chakra-colors-soft)" />
+          <text x={left + COLUMN + 8} y={y(kpa) + 4} fontSize="12" fill="var(--chakra-colors-soft)">
+            {formatNumber(temperatureC, "degC", 0)}
+          </text>
+        </g>
+      ))}
+      {side.range && (
+        <rect
+          x={left + 9}
+          y={y(side.range[1])}
+          width={COLUMN - 18}
+          height={Math.max(2, y(side.range[0]) - y(side.range[1]))}
+          fill={colour}
+          opacity="0.3"
+        />
+      )}
+      {reading !== null && Number.isFinite(reading) && (
+        <rect x={left - 5} y={y(reading) - 3} width={COLUMN + 10} height={6} fill={colour} />
+      )}
+      <text
+        x={left + COLUMN / 2}
+        y={HEIGHT - 4}
+        fontSize="15"
+        fontWeight="650"
+        fill="var(--chakra-colors-ink)"
+        textAnchor="middle"
+      >
+        {formatNumber(reading, unit)}
+      </text>
+    </g>
+  );
+}
+
+/** Every ten degrees, thinned where the low end crowds. */
+function saturationTicks(refrigerant: Refrigerant, altitudeM: number, floor: number, top: number) {
+  const ticks: { temperatureC: number; kpa: number }[] = [];
+  for (let temperatureC = -40; temperatureC <= 90; temperatureC += 10) {
+    const kpa = saturationGaugeKpa(refrigerant, temperatureC, altitudeM);
+    if (kpa === null || kpa < floor || kpa > top) continue;
+    const below = ticks.at(-1);
+    if (below && (kpa - below.kpa) / (top - floor) < 0.055) continue;
+    ticks.push({ temperatureC, kpa });
+  }
+  return ticks;
+}

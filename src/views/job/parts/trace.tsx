@@ -1,0 +1,113 @@
+"use client";
+
+import { Box, Text } from "@chakra-ui/react";
+import type { EChartsType } from "echarts/core";
+import { useTheme } from "next-themes";
+import { useEffect, useRef, useState } from "react";
+import type { RackSample } from "@/core/instruments/rack";
+
+interface TraceProps {
+  samples: readonly RackSample[];
+  /** Seconds shown. */
+  span?: number;
+}
+
+const inks = {
+  light: { ink: "#1c2326", soft: "#5a6365", line: "#d3cdc0", low: "#1f6fae", vent: "#2f6a52" },
+  dark: { ink: "#f0ede6", soft: "#a7b0b1", line: "#3a4448", low: "#7db8e8", vent: "#82c7a8" },
+};
+
+/** The last minutes of low, high and vent. The chart library is fetched from our own server when first needed. */
+export function Trace({ samples, span = 360 }: TraceProps) {
+  const host = useRef<HTMLDivElement>(null);
+  const [chart, setChart] = useState<EChartsType | null>(null);
+  const { resolvedTheme } = useTheme();
+
+  useEffect(() => {
+    let made: EChartsType | null = null;
+    let gone = false;
+    const resize = new ResizeObserver(() => made?.resize());
+    loadCharts().then((echarts) => {
+      if (gone || host.current === null) return;
+      made = echarts.init(host.current, undefined, { renderer: "canvas" });
+      resize.observe(host.current);
+      setChart(made);
+    });
+    return () => {
+      gone = true;
+      resize.disconnect();
+      made?.dispose();
+    };
+  }, []);
+
+  useEffect(() => {
+    if (chart === null) return;
+    const c = inks[resolvedTheme === "dark" ? "dark" : "light"];
+    const end = samples.at(-1)?.time ?? 0;
+    const shown = samples.filter((sample) => sample.time > end - span);
+    const line = (name: string, key: "low" | "high" | "vent", axis: number, colour: string, dash?: "dashed") => ({
+      type: "line" as const,
+      name,
+      yAxisIndex: axis,
+      showSymbol: false,
+      sampling: "lttb" as const,
+      lineStyle: { width: 2.2, color: colour, type: dash ?? ("solid" as const) },
+      itemStyle: { color: colour },
+      data: shown.map((sample) => [(sample.time - end) / 60, sample[key]]),
+      endLabel: { show: true, formatter: name, color: colour, fontFamily: "inherit", fontSize: 13 },
+    });
+    const axis = (name: string, split: boolean) => ({
+      type: "value" as const,
+      name,
+      nameTextStyle: { color: c.soft, align: "left" as const },
+      axisLabel: { color: c.soft },
+      splitLine: { show: split, lineStyle: { color: c.line } },
+      scale: true,
+      splitNumber: 3,
+    });
+    chart.setOption(
+      {
+        animation: false,
+        textStyle: { fontFamily: "inherit" },
+        grid: { left: 48, right: 84, top: 26, bottom: 24 },
+        xAxis: {
+          type: "value",
+          min: -span / 60,
+          max: 0,
+          axisLabel: { color: c.soft, formatter: (value: number) => (value === 0 ? "now" : `${value} min`) },
+          splitLine: { show: false },
+          axisLine: { lineStyle: { color: c.soft } },
+        },
+        yAxis: [axis("kPa gauge", true), { ...axis("°C", false), position: "right", offset: 34 }],
+        series: [
+          line("high", "high", 0, c.ink),
+          line("low", "low", 0, c.low),
+          line("vent", "vent", 1, c.vent, "dashed"),
+        ],
+      },
+      { notMerge: true },
+    );
+  }, [chart, samples, span, resolvedTheme]);
+
+  return (
+    <Box position="relative">
+      <Box ref={host} h="190px" role="img" aria-label="Low side, high side and vent over the last minutes" />
+      {samples.length === 0 && (
+        <Text position="absolute" inset="0" m="auto" h="fit-content" textAlign="center" color="soft">
+          Nothing has been recorded yet.
+        </Text>
+      )}
+    </Box>
+  );
+}
+
+async function loadCharts() {
+  const [core, { LineChart }, { GridComponent }, { CanvasRenderer }] = await Promise.all([
+    import("echarts/core"),
+    import("echarts/charts"),
+    import("echarts/components"),
+    import("echarts/renderers"),
+  ]);
+  core.use([LineChart, GridComponent, CanvasRenderer]);
+  return core;
+}

@@ -1,0 +1,159 @@
+"use client";
+
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from "react";
+import type { ChargeValve, Engine, Machine, RackIssue, RackSample } from "@/core/instruments/rack";
+import { rackVehicle } from "@/core/instruments/rack-vehicles";
+import { type StreamChannel, steadyLimits } from "@/core/readings/channels";
+import { type StreamState, streamState } from "@/core/readings/stream-state";
+import type { Job } from "@/core/records/job";
+import { balanceOf, recoveredOf } from "@/core/records/job-readings";
+import { connectRack, type RackConnection } from "@/worker/rack-client";
+
+export type RackStatus = "off" | "connecting" | "running" | "lost";
+
+interface Rack {
+  status: RackStatus;
+  /** Why it was lost. */
+  reason: string | null;
+  samples: readonly RackSample[];
+  latest: RackSample | null;
+  engine: Engine;
+  machine: Machine;
+  pace: number;
+  connect: (vehicleId: string, job: Job) => void;
+  disconnect: () => void;
+  setEngine: (engine: Engine) => void;
+  setPace: (pace: number) => void;
+  setContainer: (netKg: number | null, hoseSpaceKg: number) => Promise<void>;
+  setValve: (valve: ChargeValve, stopAtKg?: number) => Promise<RackIssue | null>;
+  setMachine: (machine: Machine) => Promise<RackIssue | null>;
+}
+
+const RackContext = createContext<Rack | null>(null);
+
+/** Twenty minutes of samples: more than any test of the run-sheet needs at once. */
+const KEPT_SAMPLES = 2400;
+
+/** Holds the connection for as long as the job is open, across its steps. */
+export function RackProvider({ children }: { children: ReactNode }) {
+  const [status, setStatus] = useState<RackStatus>("off");
+  const [reason, setReason] = useState<string | null>(null);
+  const [samples, setSamples] = useState<readonly RackSample[]>([]);
+  const [engine, setEngineState] = useState<Engine>("off");
+  const [machine, setMachineState] = useState<Machine>("off");
+  const [pace, setPaceState] = useState(1);
+  const connection = useRef<RackConnection | null>(null);
+
+  const disconnect = useCallback(() => {
+    connection.current?.close();
+    connection.current = null;
+    setStatus("off");
+    setSamples([]);
+    setEngineState("off");
+    setMachineState("off");
+  }, []);
+
+  useEffect(() => () => connection.current?.close(), []);
+
+  const connect = useCallback((vehicleId: string, job: Job) => {
+    connection.current?.close();
+    setStatus("connecting");
+    setSamples([]);
+    setEngineState("off");
+    setMachineState("off");
+    const lost = (why: string) => {
+      setStatus("lost");
+      setReason(why);
+    };
+    const setup = { vehicleId, chargeKg: chargeInCircuitKg(job, vehicleId), seed: seedOf(job.id), pace: 1 };
+    setPaceState(1);
+    const receive = (batch: RackSample[]) => setSamples((kept) => [...kept, ...batch].slice(-KEPT_SAMPLES));
+    connectRack(setup, receive, lost).then(
+      (made) => {
+        connection.current = made;
+        if (made) setStatus("running");
+        else lost("this job names a simulated vehicle that is not there");
+      },
+      (error: unknown) => lost(String(error)),
+    );
+  }, []);
+
+  const rack = useMemo<Rack>(
+    () => ({
+      status,
+      reason,
+      samples,
+      latest: samples.at(-1) ?? null,
+      engine,
+      machine,
+      pace,
+      connect,
+      disconnect,
+      setEngine: (next) => {
+        setEngineState(next);
+        void connection.current?.api.setEngine(next);
+      },
+      setPace: (next) => {
+        setPaceState(next);
+        void connection.current?.api.setPace(next);
+      },
+      setContainer: async (netKg, hoseSpaceKg) => connection.current?.api.setContainer(netKg, hoseSpaceKg),
+      setValve: async (valve, stopAtKg = 0) => (await connection.current?.api.setValve(valve, stopAtKg)) ?? null,
+      setMachine: async (next) => {
+        const issue = (await connection.current?.api.setMachine(next)) ?? null;
+        if (issue === null) setMachineState(next);
+        return issue;
+      },
+    }),
+    [status, reason, samples, engine, machine, pace, connect, disconnect],
+  );
+  return <RackContext.Provider value={rack}>{children}</RackContext.Provider>;
+}
+
+export function useRack(): Rack {
+  const rack = useContext(RackContext);
+  if (rack === null) throw new Error("useRack outside of a job");
+  return rack;
+}
+
+/** State of one channel of the stream now. */
+export function useStreamState(channel: StreamChannel): StreamState {
+  const { samples } = useRack();
+  return useMemo(() => stateOf(samples, channel), [samples, channel]);
+}
+
+export function stateOf(samples: readonly RackSample[], channel: StreamChannel): StreamState {
+  // Ninety seconds is the longest window the judgement looks at.
+  const recent = samples.slice(-180).map((sample) => ({ time: sample.time, value: sample[channel] }));
+  return streamState(recent, steadyLimits[channel]);
+}
+
+/** Mean over the last `seconds` of the stream; null without samples. */
+export function recentMean(samples: readonly RackSample[], channel: StreamChannel, seconds: number): number | null {
+  const end = samples.at(-1)?.time;
+  if (end === undefined) return null;
+  let sum = 0;
+  let count = 0;
+  for (let i = samples.length - 1; i >= 0 && samples[i]!.time > end - seconds; i--) {
+    sum += samples[i]![channel];
+    count++;
+  }
+  return sum / count;
+}
+
+/** After recovery the circuit holds what was charged; before it, what the vehicle came in with. */
+function chargeInCircuitKg(job: Job, vehicleId: string): number {
+  const recovered = recoveredOf(job);
+  if (recovered.ok && recovered.value !== null) {
+    const balance = balanceOf(job);
+    return balance?.ok ? balance.value.inVehicleG / 1000 : 0;
+  }
+  return rackVehicle(vehicleId)?.foundKg ?? 0;
+}
+
+/** The same job meets the same instruments again. */
+function seedOf(id: string): number {
+  let hash = 2166136261;
+  for (const character of id) hash = Math.imul(hash ^ character.charCodeAt(0), 16777619);
+  return hash >>> 0;
+}

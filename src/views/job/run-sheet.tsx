@@ -1,0 +1,85 @@
+"use client";
+
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { Check } from "lucide-react";
+import { useEffect, useState } from "react";
+import { type StepId, stepIds, stepNames } from "@/core/records/job";
+import { useJob } from "./job-context";
+
+/** The steps of the job with their state and time, each with its number key. */
+export function RunSheet({ step, onOpen }: { step: StepId; onOpen: (step: StepId) => void }) {
+  const { job } = useJob();
+  return (
+    <Flex
+      as="nav"
+      aria-label="Run-sheet"
+      direction={{ base: "row", lg: "column" }}
+      wrap={{ base: "wrap", lg: "nowrap" }}
+      gap="1"
+      w={{ base: "full", lg: "188px" }}
+      flexShrink="0"
+      p="2.5"
+      borderRightWidth={{ lg: "1px" }}
+      borderBottomWidth={{ base: "1px", lg: "0" }}
+      borderColor="line"
+      overflowY="auto"
+    >
+      {stepIds.map((id, index) => {
+        const { startedAt, doneAt } = job.steps[id];
+        const now = id === step;
+        return (
+          <Flex
+            asChild
+            key={id}
+            align="center"
+            gap="2"
+            minH="44px"
+            px="2.5"
+            rounded="card"
+            cursor="pointer"
+            textAlign="left"
+            bg={now ? "ink" : undefined}
+            color={now ? "onInk" : doneAt ? "ink" : "soft"}
+            fontWeight={now ? "650" : "500"}
+            _hover={{ bg: now ? "ink" : "band" }}
+          >
+            <button type="button" onClick={() => onOpen(id)} aria-current={now ? "step" : undefined}>
+              <Text as="span" w="3" textAlign="right" fontWeight="500">
+                {index + 1}
+              </Text>
+              <Text as="span" whiteSpace="nowrap">
+                {stepNames[id]}
+              </Text>
+              <Box as="span" ml="auto" color={now ? "inherit" : "done"} display="flex" alignItems="center">
+                {doneAt ? <Check size={18} aria-label="done" /> : now && startedAt && <Elapsed since={startedAt} />}
+              </Box>
+            </button>
+          </Flex>
+        );
+      })}
+    </Flex>
+  );
+}
+
+/** Minutes and seconds since an instant; days and hours where a job was left overnight. */
+function Elapsed({ since }: { since: string }) {
+  const [now, setNow] = useState<number | null>(null);
+  useEffect(() => {
+    setNow(Date.now());
+    const timer = setInterval(() => setNow(Date.now()), 1000);
+    return () => clearInterval(timer);
+  }, []);
+  if (now === null) return null;
+  const seconds = Math.max(0, Math.floor((now - Date.parse(since)) / 1000));
+  const text =
+    seconds >= 86_400
+      ? `${Math.floor(seconds / 86_400)} d`
+      : seconds >= 3600
+        ? `${Math.floor(seconds / 3600)} h`
+        : `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, "0")}`;
+  return (
+    <Text as="span" fontSize="13px" fontWeight="500">
+      {text}
+    </Text>
+  );
+}

@@ -1,0 +1,49 @@
+/** The trade's words for what the records hold as codes. */
+import type { Machine } from "@/core/instruments/rack";
+import type { ChannelId, Job, LabelRefrigerant } from "@/core/records/job";
+
+type Intake = Job["intake"];
+
+export const refrigerantLabels: Record<LabelRefrigerant, string> = {
+  R134a: "R134a",
+  R1234yf: "R1234yf",
+  R744: "R744 (CO₂)",
+  other: "Another, or unreadable",
+};
+
+export const meteringLabels: Record<NonNullable<Intake["metering"]>, string> = {
+  "expansion-valve": "Expansion valve, receiver",
+  "orifice-tube": "Fixed orifice, accumulator",
+};
+
+export const compressorLabels: Record<NonNullable<Intake["compressor"]>, string> = {
+  fixed: "Fixed, with clutch",
+  "variable-internal": "Variable, controls itself",
+  "variable-external": "Variable, commanded",
+  electric: "Electric",
+};
+
+export const fanLabels: Record<NonNullable<Intake["condenserFan"]>, string> = {
+  electric: "Electric",
+  viscous: "Viscous",
+  both: "Both",
+};
+
+export const channelNames: Record<ChannelId, string> = {
+  low: "Low side",
+  high: "High side",
+  vent: "Centre vent",
+  suction: "Suction line",
+  liquid: "Liquid line",
+};
+
+export const machineNames: Record<Machine, string> = {
+  off: "Off",
+  recover: "Recovering",
+  pump: "Pump running",
+};
+
+/** Options of a choice from a table of labels. */
+export function optionsOf<Value extends string>(labels: Record<Value, string>): { value: Value; label: string }[] {
+  return (Object.entries(labels) as [Value, string][]).map(([value, label]) => ({ value, label }));
+}

@@ -1,0 +1,22 @@
+/** The one protocol between page and rack worker; both sides are typed from it. */
+import type { ChargeValve, Engine, Machine, RackIssue, RackSample } from "@/core/instruments/rack";
+
+export interface RackSetup {
+  vehicleId: string;
+  /** What is in the circuit now, kg. */
+  chargeKg: number;
+  seed: number;
+  /** Simulated seconds per second. */
+  pace: number;
+}
+
+export interface RackWorkerApi {
+  /** Starts streaming; false when there is no such vehicle. Samples come in batches, in order of time. */
+  start(setup: RackSetup, onSamples: (samples: RackSample[]) => void): boolean;
+  setPace(pace: number): void;
+  setEngine(engine: Engine): void;
+  setContainer(netKg: number | null, hoseSpaceKg: number): void;
+  /** Shuts by itself when the container has emptied to `stopAtKg`. */
+  setValve(valve: ChargeValve, stopAtKg: number): RackIssue | null;
+  setMachine(machine: Machine): RackIssue | null;
+}

@@ -1,0 +1,39 @@
+import * as Comlink from "comlink";
+import { type RackSample, SAMPLE_S, SimulatedRack } from "@/core/instruments/rack";
+import { rackVehicle } from "@/core/instruments/rack-vehicles";
+import type { RackWorkerApi } from "./rack-protocol";
+
+/** How often batches are posted, ms: twice a second is as fast as a person follows a needle. */
+const TICK_MS = 500;
+
+let rack: SimulatedRack | null = null;
+let pace = 1;
+let timer: ReturnType<typeof setInterval> | undefined;
+
+const api: RackWorkerApi = {
+  start(setup, onSamples) {
+    const vehicle = rackVehicle(setup.vehicleId);
+    if (!vehicle) return false;
+    clearInterval(timer);
+    const running = new SimulatedRack(vehicle, setup.chargeKg, setup.seed);
+    rack = running;
+    pace = setup.pace;
+    let owed = 0;
+    timer = setInterval(() => {
+      owed += (pace * TICK_MS) / 1000 / SAMPLE_S;
+      const samples: RackSample[] = [];
+      for (; owed >= 1; owed--) samples.push(running.step());
+      if (samples.length > 0) onSamples(samples);
+    }, TICK_MS);
+    return true;
+  },
+  setPace(next) {
+    pace = next;
+  },
+  setEngine: (engine) => rack?.setEngine(engine),
+  setContainer: (netKg, hoseSpaceKg) => rack?.setContainer(netKg, hoseSpaceKg),
+  setValve: (valve, stopAtKg) => rack?.setValve(valve, stopAtKg) ?? null,
+  setMachine: (machine) => rack?.setMachine(machine) ?? null,
+};
+
+Comlink.expose(api);

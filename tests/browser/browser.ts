@@ -1,0 +1,207 @@
+/** Headless Chromium from Debian's packages, with the few acts the tests share. Nothing is downloaded. */
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { Builder, By, Key, logging, until, type WebDriver, type WebElement } from "selenium-webdriver";
+import { Options, ServiceBuilder } from "selenium-webdriver/chrome.js";
+
+const WAIT_MS = 20_000;
+const artifacts = path.resolve(import.meta.dirname, "../../test-artifacts");
+
+export type Size = { width: number; height: number };
+export const bench: Size = { width: 1280, height: 800 };
+export const tablet: Size = { width: 820, height: 1180 };
+
+export class Browser {
+  private constructor(
+    readonly driver: WebDriver,
+    readonly downloads: string,
+    private readonly profile: string,
+  ) {}
+
+  static async start(size: Size = bench): Promise<Browser> {
+    const profile = mkdtempSync(path.join(tmpdir(), "evrid-profile-"));
+    const downloads = mkdtempSync(path.join(tmpdir(), "evrid-downloads-"));
+    const options = new Options();
+    options.setChromeBinaryPath(process.env.EVRID_CHROMIUM ?? "/usr/bin/chromium");
+    options.addArguments(
+      "--headless",
+      "--no-sandbox",
+      "--disable-gpu",
+      "--disable-quic",
+      "--no-first-run",
+      "--disable-background-networking",
+      "--disable-component-update",
+      "--disable-sync",
+      `--user-data-dir=${profile}`,
+    );
+    options.setUserPreferences({ "download.default_directory": downloads, "download.prompt_for_download": false });
+    const preferences = new logging.Preferences();
+    preferences.setLevel(logging.Type.BROWSER, logging.Level.ALL);
+    options.setLoggingPrefs(preferences);
+    const driver = await new Builder()
+      .disableEnvironmentOverrides()
+      .forBrowser("chrome")
+      .setChromeOptions(options)
+      .setChromeService(new ServiceBuilder(process.env.EVRID_CHROMEDRIVER ?? "/usr/bin/chromedriver"))
+      .build();
+    const browser = new Browser(driver, downloads, profile);
+    await browser.resize(size);
+    return browser;
+  }
+
+  async resize({ width, height }: Size): Promise<void> {
+    // biome-ignore lint/suspicious/noExplicitAny: sendDevToolsCommand is on Chromium drivers only
+    await (this.driver as any).sendDevToolsCommand("Emulation.setDeviceMetricsOverride", {
+      width,
+      height,
+      deviceScaleFactor: 1,
+      mobile: false,
+    });
+  }
+
+  open(address: string): Promise<void> {
+    return this.driver.get(address);
+  }
+
+  /** The visible element with this accessible name and role, waited for. */
+  async find(xpath: string, what: string): Promise<WebElement> {
+    const element = await this.driver.wait(
+      until.elementLocated(By.xpath(xpath)),
+      WAIT_MS,
+      `${what} is not on the page`,
+    );
+    await this.driver.wait(until.elementIsVisible(element), WAIT_MS, `${what} is not visible`);
+    return element;
+  }
+
+  button(name: string): Promise<WebElement> {
+    const text = literal(name);
+    return this.find(
+      `//button[starts-with(normalize-space(.), ${text}) or @aria-label=${text}] | //a[starts-with(normalize-space(.), ${text})]`,
+      `button “${name}”`,
+    );
+  }
+
+  /** Presses a button once it is enabled. */
+  async press(name: string): Promise<void> {
+    await this.retrying(async () => {
+      const button = await this.button(name);
+      await this.driver.wait(until.elementIsEnabled(button), WAIT_MS, `button “${name}” stays disabled`);
+      await this.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", button);
+      await button.click();
+    }, `press “${name}”`);
+  }
+
+  field(label: string): Promise<WebElement> {
+    return this.find(
+      `//*[self::input or self::textarea][@id=//label[normalize-space(.)=${literal(label)}]/@for]`,
+      `field “${label}”`,
+    );
+  }
+
+  /** Replaces what stands in a field, by keys as a person would. */
+  async type(label: string, text: string): Promise<void> {
+    const field = await this.field(label);
+    await field.sendKeys(Key.chord(Key.CONTROL, "a"), Key.DELETE, text);
+  }
+
+  async valueOf(label: string): Promise<string> {
+    return (await (await this.field(label)).getAttribute("value")) ?? "";
+  }
+
+  async select(label: string, value: string): Promise<void> {
+    const select = await this.find(`//select[@aria-label=${literal(label)}]`, `choice “${label}”`);
+    await (await select.findElement(By.css(`option[value="${value}"]`))).click();
+  }
+
+  async choose(group: string, option: string): Promise<void> {
+    const item = await this.find(
+      `//*[@role='radiogroup'][.//*[normalize-space(text())=${literal(group)}]]//label[normalize-space(.)=${literal(option)}]`,
+      `choice ${group}: ${option}`,
+    );
+    await item.click();
+  }
+
+  async text(): Promise<string> {
+    return (await this.driver.findElement(By.css("body"))).getText();
+  }
+
+  /** Waits until the page says this. */
+  async says(text: string | RegExp, within = WAIT_MS): Promise<void> {
+    let last = "";
+    await this.driver
+      .wait(async () => {
+        try {
+          last = await this.text();
+        } catch {
+          return false;
+        }
+        return typeof text === "string" ? last.includes(text) : text.test(last);
+      }, within)
+      .catch(() => {
+        throw new Error(`the page never said ${text}; it says:\n${last}`);
+      });
+  }
+
+  async at(step: string): Promise<void> {
+    await this.driver.wait(until.urlMatches(new RegExp(`/${step}$`)), WAIT_MS, `never came to ${step}`);
+  }
+
+  async until(what: string, condition: () => Promise<boolean>, within = WAIT_MS): Promise<void> {
+    await this.driver.wait(
+      async () => {
+        try {
+          return await condition();
+        } catch {
+          return false;
+        }
+      },
+      within,
+      `never: ${what}`,
+    );
+  }
+
+  /** Severe lines of the console since the last call: errors, unhandled rejections, policy violations. */
+  async consoleErrors(): Promise<string[]> {
+    const entries = await this.driver.manage().logs().get(logging.Type.BROWSER);
+    return entries.filter((entry) => entry.level.value >= logging.Level.SEVERE.value).map((entry) => entry.message);
+  }
+
+  async picture(file: string): Promise<void> {
+    mkdirSync(path.dirname(file), { recursive: true });
+    writeFileSync(file, Buffer.from(await this.driver.takeScreenshot(), "base64"));
+  }
+
+  pictureOfFailure(name: string): Promise<void> {
+    return this.picture(path.join(artifacts, `${name.replace(/[^a-z0-9]+/gi, "-").slice(0, 80)}.png`));
+  }
+
+  async quit(): Promise<void> {
+    await this.driver.quit();
+    for (const folder of [this.profile, this.downloads]) rmSync(folder, { recursive: true, force: true });
+  }
+
+  /** The page may redraw between finding and clicking; try again for a while. */
+  private async retrying(act: () => Promise<void>, what: string): Promise<void> {
+    let last: unknown;
+    await this.driver
+      .wait(async () => {
+        try {
+          await act();
+          return true;
+        } catch (error) {
+          last = error;
+          return false;
+        }
+      }, WAIT_MS)
+      .catch(() => {
+        throw new Error(`could not ${what}: ${last instanceof Error ? last.message : last}`);
+      });
+  }
+}
+
+/** An XPath string literal; names in this product hold no double quotes. */
+function literal(text: string): string {
+  return `"${text}"`;
+}

@@ -1,0 +1,145 @@
+/** The whole run-sheet on the demo van with the simulated rack, as a person would go through it. */
+import { Key } from "selenium-webdriver";
+import type { Browser } from "./browser";
+
+/** Simulated minutes pass at sixty times; waiting for a simulated quarter of an hour takes this long at most, ms. */
+const PATIENCE = 60_000;
+
+/** Calls `at` with a name whenever a step stands as a person leaves it. */
+export async function walkDemoJob(
+  browser: Browser,
+  address: string,
+  at: (name: string) => Promise<void>,
+): Promise<void> {
+  await browser.open(address);
+  await browser.says("Fennick Bakery, van 3");
+  await at("bay");
+
+  await browser.open(`${address}/job/demo-bakery-van/intake`);
+  await browser.says("From the label under the bonnet");
+  await browser.says("simulated rack");
+  await at("intake");
+  await browser.press("Done: go to rest reading");
+
+  await browser.at("rest");
+  await browser.press("Take from the rack");
+  await browser.says("At saturation: some liquid is left");
+  await browser.says("does not measure the amount");
+  await at("rest");
+  await browser.press("Done: go to running test");
+
+  await browser.at("running");
+  await takeBoth(browser, () => at("running"));
+  await browser.says("What fits these readings");
+  await browser.press("Done: go to verdict");
+
+  await browser.at("verdict");
+  await browser.says("Undercharge");
+  await at("verdict");
+  await browser.press("Done: go to recover");
+
+  await browser.at("recover");
+  await browser.press("Start recovery");
+  await browser.press("× 60");
+  await weightStands(browser);
+  await browser.press("× 1");
+  await at("recover");
+  await browser.press("Stop and write down the weight");
+  await browser.says("It had lost");
+  await browser.press("Done: go to evacuate");
+
+  await browser.at("evacuate");
+  await browser.press("Start the pump");
+  await browser.press("× 60");
+  await browser.until(
+    "a deep vacuum",
+    async () => /Absolute pressure in the circuit\n0\.\d+/.test(await browser.text()),
+    PATIENCE,
+  );
+  await browser.press("Shut the valve, stop the pump, begin the hold");
+  await browser.press("× 1");
+  await browser.press("Write down the end of the hold");
+  await browser.says("It held");
+  await at("evacuate");
+  await browser.press("Done: go to charge");
+
+  await browser.at("charge");
+  await chargeToLabel(browser, () => at("charge"));
+  await browser.press("Done: go to prove");
+
+  await browser.at("prove");
+  await takeBoth(browser, async () => undefined);
+  await browser.says("Before and after, at the same settings");
+  await browser.until(
+    "the comparison",
+    async () => /Centre vent\nidle/i.test((await browser.text()).replace(/\s+/g, "\n")),
+    PATIENCE,
+  );
+  await at("prove");
+  await browser.press("Done: go to sign-off");
+
+  await browser.at("sign-off");
+  await browser.type("Technician", "Tamsin Rowe");
+  await browser.type("Remark for the customer", "Leak at the suction hose mended. Look again before next summer.");
+  await browser.press("Sign");
+  await browser.says("Signed by Tamsin Rowe");
+  await at("sign-off");
+}
+
+/** Idle, then fast idle, each taken when the bench says it is steady. */
+async function takeBoth(browser: Browser, mid: () => Promise<void>): Promise<void> {
+  await browser.press("Idle");
+  await browser.press("× 60");
+  await browser.says("Every channel has settled", PATIENCE);
+  await browser.press("Take idle");
+  await browser.press("Fast idle");
+  await browser.says("Every channel has settled", PATIENCE);
+  await browser.press("× 1");
+  await browser.press("Take fast idle");
+  await browser.until("both taken", async () => ((await browser.text()).match(/taken \d/g) ?? []).length === 2);
+  await browser.driver.executeScript("document.querySelector('main').scrollTo(0, 0)");
+  await mid();
+  await browser.driver.actions().sendKeys(Key.ESCAPE).perform();
+  await browser.press("Engine off");
+}
+
+async function weightStands(browser: Browser): Promise<void> {
+  let last = "";
+  let still = 0;
+  await browser.until(
+    "the recovered weight stands still",
+    async () => {
+      const now = (await browser.text()).match(/Weighed out\n(\d+)/)?.[1] ?? "";
+      still = now === last && Number(now) > 50 ? still + 1 : 0;
+      last = now;
+      return still > 4;
+    },
+    PATIENCE,
+  );
+}
+
+async function chargeToLabel(browser: Browser, mid: () => Promise<void>): Promise<void> {
+  await browser.press("Can 1: 340 g");
+  await browser.press("Open Liquid, high side");
+  await browser.press("× 10");
+  await browser.says(/Can 1: empty|It has stalled/, PATIENCE);
+  if (/It has stalled/.test(await browser.text())) {
+    await browser.press("Shut the valve");
+    await browser.press("Open Vapour, low side");
+    await browser.says("Can 1: empty", PATIENCE);
+  }
+  await browser.press("Can 2: 340 g");
+  await browser.press("Open Vapour, low side");
+  await browser.says(/g a minute, about/, PATIENCE);
+  await browser.press("× 1");
+  await browser.driver.executeScript("document.querySelector('main').scrollTo(0, 0)");
+  await mid();
+  await browser.press("× 10");
+  await browser.says("inside the label band", PATIENCE);
+  await browser.until(
+    "the valve is shut",
+    async () => /Valve shut\. The label weight is in/.test(await browser.text()),
+    PATIENCE,
+  );
+  await browser.press("× 1");
+}
