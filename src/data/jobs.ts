@@ -25,7 +25,8 @@ export async function editJob(id: string, change: (job: Job) => Job): Promise<vo
   await database.transaction("rw", database.jobs, async () => {
     const stored = await database.jobs.get(id);
     if (stored === undefined) throw new Error(`job ${id} is no longer stored`);
-    await database.jobs.put({ ...change(stored), updatedAt: new Date().toISOString() });
+    const changed = change(stored);
+    if (changed !== stored) await database.jobs.put({ ...changed, updatedAt: new Date().toISOString() });
   });
 }
 

@@ -52,10 +52,10 @@ function estateCar(ago: Ago): Job {
     evaporators: 1,
   };
   job.altitude = entry("310", "m");
-  job.rest = { low: entry("6.55", "bar"), high: entry("6.60", "bar"), soak: entry("27", "degC") };
+  job.rest = { low: entry("6.22", "bar"), high: entry("6.30", "bar"), soak: entry("27", "degC") };
   job.baseline = test(job.baseline, ["28.5", "44"], {
-    idle: ["800", "2.75", "17.9", "15.2", "11.5", "55.0"],
-    fast: ["1800", "2.35", "17.2", "12.8", "8.5", "52.5"],
+    idle: ["800", "2.75", "15.4", "13.6", "11.5", "51.5"],
+    fast: ["1800", "2.35", "13.9", "10.4", "8.5", "46.5"],
   });
   return done(job, ["intake", "rest", "running"], ago, 95);
 }

@@ -44,9 +44,6 @@ export function Measure({ label, value, unit, decimals = units[unit].decimals, s
 export function formatUncertainty(uncertainty: number, unit: UnitId): string {
   if (!Number.isFinite(uncertainty)) return "–";
   const scaled = Math.abs(fromBase(uncertainty, unit) - fromBase(0, unit));
-  return scaled >= 10
-    ? scaled.toFixed(0)
-    : scaled >= 1
-      ? scaled.toFixed(1).replace(/\.0$/, "")
-      : scaled.toFixed(2).replace(/0$/, "");
+  const decimals = Math.min(2, Math.max(1, units[unit].decimals));
+  return scaled >= 10 ? scaled.toFixed(0) : scaled.toFixed(decimals).replace(/\.0+$/, "");
 }

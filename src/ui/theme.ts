@@ -13,6 +13,7 @@ const config = defineConfig({
       fontVariantNumeric: "tabular-nums",
     },
     body: { fontSize: "15px", lineHeight: "1.4" },
+    "*": { scrollbarWidth: "thin", scrollbarColor: "{colors.edge} transparent" },
     "*:focus-visible": { outline: "3px solid", outlineColor: "wait", outlineOffset: "2px" },
   },
   theme: {

@@ -57,9 +57,10 @@ export async function walkDemoJob(
     PATIENCE,
   );
   await browser.press("Shut the valve, stop the pump, begin the hold");
+  await browser.says(/End the hold after (1[6-9]|[2-9]\d):/, PATIENCE);
   await browser.press("× 1");
-  await browser.press("Write down the end of the hold");
-  await browser.says("It held");
+  await browser.press("End the hold");
+  await browser.says("It held for");
   await at("evacuate");
   await browser.press("Done: go to charge");
 
@@ -70,11 +71,7 @@ export async function walkDemoJob(
   await browser.at("prove");
   await takeBoth(browser, async () => undefined);
   await browser.says("Before and after, at the same settings");
-  await browser.until(
-    "the comparison",
-    async () => /Centre vent\nidle/i.test((await browser.text()).replace(/\s+/g, "\n")),
-    PATIENCE,
-  );
+  await browser.until("the comparison", async () => /Centre\s+vent\s+idle/.test(await browser.text()), PATIENCE);
   await at("prove");
   await browser.press("Done: go to sign-off");
 
@@ -134,7 +131,7 @@ async function chargeToLabel(browser: Browser, mid: () => Promise<void>): Promis
   await browser.press("× 1");
   await browser.driver.executeScript("document.querySelector('main').scrollTo(0, 0)");
   await mid();
-  await browser.press("× 10");
+  await browser.press("× 60");
   await browser.says("inside the label band", PATIENCE);
   await browser.until(
     "the valve is shut",

@@ -50,7 +50,7 @@ export function JobCard({ job, onRemove }: { job: Job; onRemove: () => void }) {
         gap="0.5"
         px="4"
         py="3"
-        flex="0 0 250px"
+        flex="0 0 280px"
         borderLeftWidth={{ lg: "1px" }}
         borderColor="line"
       >
@@ -64,7 +64,7 @@ export function JobCard({ job, onRemove }: { job: Job; onRemove: () => void }) {
           {standing(job)}
         </Text>
       </Flex>
-      <Flex align="center" gap="2" px="4" py="3">
+      <Flex align="center" justify="flex-end" gap="2" px="4" py="3" flex="0 0 220px">
         <BenchButton asChild kind={signed ? "quiet" : "main"}>
           <Link href={stepPath(job.id, next)}>{openWord(signed, next)}</Link>
         </BenchButton>

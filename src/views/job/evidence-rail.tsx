@@ -11,7 +11,7 @@ import { formatNumber } from "@/core/units/units";
 import { useJob } from "./job-context";
 
 /** Causes shown in the rail; the verdict shows the rest. */
-const SHOWN = 4;
+const SHOWN = 3;
 const SHOWN_ABOVE = 0.03;
 
 /** The verdict on one test of a job; null while there is too little to say anything from. */
@@ -33,8 +33,12 @@ export function EvidenceRail({ step }: { step: StepId }) {
   const next = diagnosis?.nextTests[0];
   return (
     <Rail label="Evidence">
-      <Text as="h2" fontSize="17px" fontWeight="650">
-        {which === "proof" ? "What fits after the work" : "What fits these readings"}
+      <Text as="h2" fontSize="17px" fontWeight="650" order={-2}>
+        {step === "verdict"
+          ? "What would settle it"
+          : which === "proof"
+            ? "What fits after the work"
+            : "What fits these readings"}
       </Text>
       {diagnosis === null ? (
         <Text color="soft">
@@ -43,12 +47,12 @@ export function EvidenceRail({ step }: { step: StepId }) {
         </Text>
       ) : (
         <>
-          {diagnosis.causes
-            .slice(0, SHOWN)
-            .filter((cause) => cause.probability > SHOWN_ABOVE)
-            .map((cause) => (
-              <CauseBar key={cause.cause} {...cause} reasons={2} />
-            ))}
+          {step === "verdict"
+            ? diagnosis.nextTests.slice(1, 5).map((test) => <TestRow key={test.test} {...test} />)
+            : diagnosis.causes
+                .slice(0, SHOWN)
+                .filter((cause) => cause.probability > SHOWN_ABOVE)
+                .map((cause) => <CauseBar key={cause.cause} {...cause} reasons={2} />)}
           {diagnosis.charge && (
             <Text fontSize="14px" color="soft">
               Amount: these readings fit {formatNumber(diagnosis.charge.lowG, "g")} to{" "}
@@ -61,7 +65,15 @@ export function EvidenceRail({ step }: { step: StepId }) {
         </>
       )}
       {diagnosis !== null && next && which === "baseline" && (
-        <Box mt="auto" borderWidth="2px" borderColor="ink" rounded="10px" px="3.5" py="3">
+        <Box
+          mt={step === "verdict" ? "0" : "auto"}
+          order={step === "verdict" ? -1 : 0}
+          borderWidth="2px"
+          borderColor="ink"
+          rounded="10px"
+          px="3.5"
+          py="3"
+        >
           <Text fontSize="16px" fontWeight="650" lineHeight="1.3">
             Next: {lowerFirst(next.test)}
           </Text>
@@ -71,6 +83,17 @@ export function EvidenceRail({ step }: { step: StepId }) {
         </Box>
       )}
     </Rail>
+  );
+}
+
+function TestRow({ test, minutes }: { test: string; minutes: number }) {
+  return (
+    <Box borderTopWidth="1px" borderColor="line" pt="2">
+      <Text fontWeight="600">{test}</Text>
+      <Text fontSize="14px" color="soft">
+        about {minutes} min
+      </Text>
+    </Box>
   );
 }
 
@@ -112,6 +135,7 @@ function Reason({ sign, text }: { sign: "+" | "−"; text: string }) {
       <Text
         as="span"
         w="10px"
+        flexShrink="0"
         fontWeight="800"
         color={sign === "+" ? "done" : "act"}
         aria-label={sign === "+" ? "for" : "against"}

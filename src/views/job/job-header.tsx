@@ -7,7 +7,7 @@ import { labelOf } from "@/core/records/job-readings";
 import { formatNumber, formatQuantity } from "@/core/units/units";
 import { useJob } from "./job-context";
 import { useRack } from "./rack-context";
-import { compressorLabels, meteringLabels, refrigerantLabels } from "./words";
+import { circuitWords, refrigerantLabels } from "./words";
 
 /** The job in hand: vehicle, label, kind of circuit, sources. */
 export function JobHeader({ step }: { step: StepId }) {
@@ -23,7 +23,7 @@ export function JobHeader({ step }: { step: StepId }) {
         : `label ${formatNumber(chargeG, "g")} ± ${formatQuantity(toleranceG, "g")}`;
   const facts = [
     [intake.refrigerant && refrigerantLabels[intake.refrigerant], label].filter(Boolean).join(", "),
-    [intake.metering && meteringLabels[intake.metering], intake.compressor && compressorLabels[intake.compressor]]
+    [intake.metering && circuitWords[intake.metering], intake.compressor && circuitWords[intake.compressor]]
       .filter(Boolean)
       .join(", "),
   ].filter((fact) => fact !== "");

@@ -20,6 +20,8 @@ interface Rack {
   engine: Engine;
   machine: Machine;
   pace: number;
+  /** Stream time at which the pump was shut off; null before. */
+  holdSince: number | null;
   connect: (vehicleId: string, job: Job) => void;
   disconnect: () => void;
   setEngine: (engine: Engine) => void;
@@ -42,6 +44,7 @@ export function RackProvider({ children }: { children: ReactNode }) {
   const [engine, setEngineState] = useState<Engine>("off");
   const [machine, setMachineState] = useState<Machine>("off");
   const [pace, setPaceState] = useState(1);
+  const [holdSince, setHoldSince] = useState<number | null>(null);
   const connection = useRef<RackConnection | null>(null);
 
   const disconnect = useCallback(() => {
@@ -87,6 +90,7 @@ export function RackProvider({ children }: { children: ReactNode }) {
       engine,
       machine,
       pace,
+      holdSince,
       connect,
       disconnect,
       setEngine: (next) => {
@@ -101,11 +105,14 @@ export function RackProvider({ children }: { children: ReactNode }) {
       setValve: async (valve, stopAtKg = 0) => (await connection.current?.api.setValve(valve, stopAtKg)) ?? null,
       setMachine: async (next) => {
         const issue = (await connection.current?.api.setMachine(next)) ?? null;
-        if (issue === null) setMachineState(next);
+        if (issue === null) {
+          setHoldSince(machine === "pump" && next === "off" ? (samples.at(-1)?.time ?? null) : null);
+          setMachineState(next);
+        }
         return issue;
       },
     }),
-    [status, reason, samples, engine, machine, pace, connect, disconnect],
+    [status, reason, samples, engine, machine, pace, holdSince, connect, disconnect],
   );
   return <RackContext.Provider value={rack}>{children}</RackContext.Provider>;
 }

@@ -16,6 +16,16 @@ export const meteringLabels: Record<NonNullable<Intake["metering"]>, string> = {
   "orifice-tube": "Fixed orifice, accumulator",
 };
 
+/** The same, short, for the line that names the circuit. */
+export const circuitWords = {
+  "expansion-valve": "valve and receiver",
+  "orifice-tube": "orifice and accumulator",
+  fixed: "fixed compressor",
+  "variable-internal": "variable compressor",
+  "variable-external": "variable compressor, commanded",
+  electric: "electric compressor",
+} as const;
+
 export const compressorLabels: Record<NonNullable<Intake["compressor"]>, string> = {
   fixed: "Fixed, with clutch",
   "variable-internal": "Variable, controls itself",

@@ -118,6 +118,7 @@ function ScalePanel({ balance: found }: { balance: MassBalance }) {
   }, [scaleG, latest, edit]);
 
   const put = async (id: string, leftG: number) => {
+    if (id === onScale) return;
     setRefused(null);
     setOnScale(id);
     const held = inputs ? inputs.hosesG + inputs.purgedG : 0;
@@ -153,7 +154,7 @@ function ScalePanel({ balance: found }: { balance: MassBalance }) {
             key={c.id}
             kind={c.id === onScale ? "main" : "quiet"}
             aria-pressed={c.id === onScale}
-            disabled={valve !== "shut" || c.leftG < 1}
+            disabled={(valve !== "shut" && c.id !== onScale) || c.leftG < 1}
             onClick={() => put(c.id, c.leftG)}
           >
             {c.leftG < 1 ? `${c.name}: empty` : `${c.name}: ${formatQuantity(c.leftG, "g")}`}
@@ -226,9 +227,15 @@ function ValveCard({ name, does, never, open, disabled, onOpen }: ValveCardProps
       <Text fontSize="14px" fontWeight="650" color="act">
         {never}
       </Text>
-      <BenchButton mt="auto" kind="main" disabled={disabled} aria-label={`Open ${name}`} onClick={onOpen}>
-        {open ? "Open" : "Open it"}
-      </BenchButton>
+      {open ? (
+        <Flex mt="auto" minH="target" align="center" justify="center" rounded="card" bg="band" fontWeight="650">
+          Open now
+        </Flex>
+      ) : (
+        <BenchButton mt="auto" kind="main" disabled={disabled} aria-label={`Open ${name}`} onClick={onOpen}>
+          Open it
+        </BenchButton>
+      )}
     </Flex>
   );
 }

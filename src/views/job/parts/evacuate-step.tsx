@@ -21,6 +21,9 @@ import { StepEnd } from "./step-end";
 
 type Evacuate = Job["evacuate"];
 
+/** Shops hold from five minutes to an hour; below a quarter of an hour only large leaks show. */
+const LONG_ENOUGH_S = 900;
+
 const headlines: Record<VacuumVerdict, string> = {
   "not-deep-enough": "Not deep enough to dry it",
   "rise-to-water": "It rose to where water boils: moisture",
@@ -48,6 +51,8 @@ export function EvacuateStep() {
   const vacuum = rack.latest?.vacuumKpa ?? null;
   const unit = job.evacuate.lowest.unit;
   const decimals = unit === "micron" ? 0 : 2;
+
+  const heldS = rack.holdSince === null || !rack.latest ? null : rack.latest.time - rack.holdSince;
 
   const toggle = async () => {
     if (pumping && vacuum !== null) {
@@ -79,12 +84,18 @@ export function EvacuateStep() {
             <BenchButton kind={pumping ? "act" : "main"} onClick={toggle}>
               {pumping ? "Shut the valve, stop the pump, begin the hold" : "Start the pump"}
             </BenchButton>
-            {!pumping && vacuum !== null && entryValue(fields.lowest, job.evacuate.lowest) !== null && (
+            {!pumping && vacuum !== null && heldS !== null && (
               <BenchButton
-                kind="quiet"
-                onClick={() => set({ held: entryOf(vacuum, job.evacuate.held.unit, decimals) })}
+                kind="act"
+                disabled={heldS < fields.hold.min}
+                onClick={() =>
+                  set({
+                    held: entryOf(vacuum, job.evacuate.held.unit, decimals),
+                    hold: entryOf(heldS, "min", 1),
+                  })
+                }
               >
-                Write down the end of the hold
+                {`End the hold after ${Math.floor(heldS / 60)}:${String(Math.floor(heldS % 60)).padStart(2, "0")}`}
               </BenchButton>
             )}
           </Flex>
@@ -104,7 +115,14 @@ export function EvacuateStep() {
         </Grid>
       </Card>
       {answer ? (
-        <Notice tone={answer.verdict === "held" ? "done" : "wait"} title={headlines[answer.verdict]}>
+        <Notice
+          tone={answer.verdict === "held" && values.holdS >= LONG_ENOUGH_S ? "done" : "wait"}
+          title={
+            answer.verdict === "held"
+              ? `It held for ${Math.round(values.holdS / 60)} min${values.holdS < LONG_ENOUGH_S ? ", which is short" : ""}`
+              : headlines[answer.verdict]
+          }
+        >
           {meanings[answer.verdict]} It rose {formatQuantity(answer.riseKpa, unit, decimals)} in the hold; water boils
           at {formatQuantity(answer.boilingKpa, unit, decimals)} in the coldest part.
         </Notice>

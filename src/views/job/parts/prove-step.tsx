@@ -26,21 +26,22 @@ export function ProveStep() {
           Without it nothing can be compared; the readings are still kept for the record.
         </Notice>
       )}
-      <Card
-        title="Before and after, at the same settings"
-        aside={
-          hasBaseline && (
+      {hasBaseline && job.proof.airSource !== job.baseline.airSource && (
+        <Notice tone="wait" title="Not the same test">
+          <Flex gap="3" align="center" wrap="wrap">
+            The first test drew {job.baseline.airSource} air, this one {job.proof.airSource}.
             <BenchButton
               kind="quiet"
               onClick={() =>
                 edit((stored) => ({ ...stored, proof: { ...stored.proof, airSource: stored.baseline.airSource } }))
               }
             >
-              Same air source as before
+              {`Set it to ${job.baseline.airSource}`}
             </BenchButton>
-          )
-        }
-      >
+          </Flex>
+        </Notice>
+      )}
+      <Card title="Before and after, at the same settings">
         {rows.length === 0 ? (
           <Text color="soft">Take or type the same test again below; each pair appears here side by side.</Text>
         ) : (

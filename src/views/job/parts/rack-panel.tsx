@@ -1,6 +1,7 @@
 "use client";
 
 import { Flex, NativeSelect, Text } from "@chakra-ui/react";
+import { Unplug } from "lucide-react";
 import { useState } from "react";
 import type { Engine } from "@/core/instruments/rack";
 import { rackVehicles } from "@/core/instruments/rack-vehicles";
@@ -66,42 +67,59 @@ export function RackPanel() {
     );
   }
   return (
-    <Card title="Simulated rack">
-      <Flex gap="2" wrap="wrap" align="center">
-        {engines.map(({ value, label }) => (
-          <BenchButton
-            key={value}
-            kind={rack.engine === value ? "main" : "quiet"}
-            aria-pressed={rack.engine === value}
-            onClick={() => rack.setEngine(value)}
-          >
-            {label}
-          </BenchButton>
-        ))}
-        <Text color="soft" ml="auto" fontSize="14px">
-          Clock
-        </Text>
-        {paces.map((pace) => (
-          <BenchButton
-            key={pace}
-            kind={rack.pace === pace ? "main" : "quiet"}
-            aria-pressed={rack.pace === pace}
-            px="3"
-            onClick={() => rack.setPace(pace)}
-          >
-            {`× ${pace}`}
-          </BenchButton>
-        ))}
+    <Flex
+      gap="1.5"
+      wrap="wrap"
+      align="center"
+      bg="sheet"
+      borderWidth="1px"
+      borderColor="line"
+      rounded="card"
+      px="3"
+      py="1.5"
+    >
+      <Text fontSize="14px" fontWeight="600" color="soft" me="1">
+        Rack
+      </Text>
+      {engines.map(({ value, label }) => (
         <BenchButton
-          kind="quiet"
-          onClick={() => {
-            edit((stored) => ({ ...stored, rackVehicle: null }));
-            rack.disconnect();
-          }}
+          key={value}
+          px="3"
+          kind={rack.engine === value ? "main" : "quiet"}
+          aria-pressed={rack.engine === value}
+          onClick={() => rack.setEngine(value)}
         >
-          Disconnect
+          {label}
         </BenchButton>
-      </Flex>
-    </Card>
+      ))}
+      <Text color="soft" ml="auto" fontSize="14px" fontWeight="600">
+        Clock
+      </Text>
+      {paces.map((pace) => (
+        <BenchButton
+          key={pace}
+          kind={rack.pace === pace ? "main" : "quiet"}
+          aria-pressed={rack.pace === pace}
+          px="2.5"
+          minW="target"
+          onClick={() => rack.setPace(pace)}
+        >
+          {`× ${pace}`}
+        </BenchButton>
+      ))}
+      <BenchButton
+        kind="quiet"
+        px="0"
+        minW="target"
+        aria-label="Disconnect the rack"
+        title="Disconnect the rack"
+        onClick={() => {
+          edit((stored) => ({ ...stored, rackVehicle: null }));
+          rack.disconnect();
+        }}
+      >
+        <Unplug size={19} />
+      </BenchButton>
+    </Flex>
   );
 }

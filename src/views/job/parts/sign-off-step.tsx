@@ -7,6 +7,7 @@ import { stepIds, stepNames } from "@/core/records/job";
 import { writeJobFile } from "@/core/records/job-file";
 import { balanceOf, labelOf, recoveredOf } from "@/core/records/job-readings";
 import { formatQuantity } from "@/core/units/units";
+import { loadJob } from "@/data/jobs";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Notice } from "@/ui/notice";
@@ -16,7 +17,7 @@ import { useJob } from "../job-context";
 import { ComparisonTable } from "./prove-step";
 
 export function SignOffStep() {
-  const { job, edit, markDone } = useJob();
+  const { job, edit } = useJob();
   const rows = compareTests(job);
   const found = balanceOf(job);
   const { chargeG } = labelOf(job);
@@ -25,9 +26,19 @@ export function SignOffStep() {
   const set = (change: Partial<typeof job.signOff>) =>
     edit((stored) => ({ ...stored, signOff: { ...stored.signOff, ...change } }));
   const signed = job.signOff.signedAt;
-  const sign = () => {
-    set({ signedAt: new Date().toISOString() });
-    markDone("sign-off");
+  const sign = () =>
+    edit((stored) => {
+      const now = new Date().toISOString();
+      return {
+        ...stored,
+        signOff: { ...stored.signOff, signedAt: now },
+        steps: { ...stored.steps, "sign-off": { ...stored.steps["sign-off"], doneAt: now } },
+      };
+    });
+  // From the store, not from the screen: the file holds the last keystroke even if the screen is a moment behind.
+  const save = async () => {
+    const stored = await loadJob(job.id);
+    if (stored?.ok) saveTextFile(fileName(job.intake.vehicle, job.createdAt), writeJobFile(stored.value));
   };
   return (
     <Stack gap="3.5" maxW="1080px">
@@ -74,10 +85,7 @@ export function SignOffStep() {
           <BenchButton kind="act" disabled={job.signOff.technician.trim() === ""} onClick={sign}>
             {signed ? "Sign again" : "Sign"}
           </BenchButton>
-          <BenchButton
-            kind="main"
-            onClick={() => saveTextFile(fileName(job.intake.vehicle, job.createdAt), writeJobFile(job))}
-          >
+          <BenchButton kind="main" onClick={save}>
             Save the job file
           </BenchButton>
           <Text color="soft" role="status">

@@ -89,12 +89,12 @@ function Tower({ x, side, least, steps, unit, refrigerant, altitudeM }: TowerPro
     refrigerant !== null && altitudeM !== null ? saturationTicks(refrigerant, altitudeM, floor, top) : [];
   const reading = side.value;
   return (
-    <g fontFamily="inherit">
+    <g>
       <text
         x={left + COLUMN / 2}
         y={18}
         fontSize="15"
-        fontWeight="650"
+        style={{ fontWeight: 650 }}
         fill="var(--chakra-colors-ink)"
         textAnchor="middle"
       >
@@ -161,7 +161,7 @@ function Tower({ x, side, least, steps, unit, refrigerant, altitudeM }: TowerPro
         x={left + COLUMN / 2}
         y={HEIGHT - 4}
         fontSize="15"
-        fontWeight="650"
+        style={{ fontWeight: 650 }}
         fill="var(--chakra-colors-ink)"
         textAnchor="middle"
       >

@@ -5,12 +5,16 @@ import type { EChartsType } from "echarts/core";
 import { useTheme } from "next-themes";
 import { useEffect, useRef, useState } from "react";
 import type { RackSample } from "@/core/instruments/rack";
+import { formatNumber } from "@/core/units/units";
 
 interface TraceProps {
   samples: readonly RackSample[];
   /** Seconds shown. */
   span?: number;
 }
+
+/** A canvas does not inherit; this is the family the theme ships. */
+const FONT = "'Atkinson Hyperlegible Next Variable', sans-serif";
 
 const inks = {
   light: { ink: "#1c2326", soft: "#5a6365", line: "#d3cdc0", low: "#1f6fae", vent: "#2f6a52" },
@@ -54,31 +58,39 @@ export function Trace({ samples, span = 360 }: TraceProps) {
       lineStyle: { width: 2.2, color: colour, type: dash ?? ("solid" as const) },
       itemStyle: { color: colour },
       data: shown.map((sample) => [(sample.time - end) / 60, sample[key]]),
-      endLabel: { show: true, formatter: name, color: colour, fontFamily: "inherit", fontSize: 13 },
+      labelLayout: { moveOverlap: "shiftY" as const },
+      endLabel: { show: true, formatter: name, color: colour, fontFamily: FONT, fontSize: 13 },
     });
     const axis = (name: string, split: boolean) => ({
       type: "value" as const,
       name,
-      nameTextStyle: { color: c.soft, align: "left" as const },
-      axisLabel: { color: c.soft },
+      nameTextStyle: { color: c.soft },
+      axisLine: { show: false, onZero: false },
+      axisTick: { show: false },
+      axisLabel: { color: c.soft, formatter: (value: number) => formatNumber(value, "kPa") },
       splitLine: { show: split, lineStyle: { color: c.line } },
-      scale: true,
       splitNumber: 3,
     });
+    // At least some ten kelvin, so that a probe's noise does not fill the sheet.
+    const vents = shown.map((sample) => sample.vent);
+    const middle = vents.length > 0 ? (Math.min(...vents) + Math.max(...vents)) / 2 : 15;
+    const half = Math.max(6, vents.length > 0 ? (Math.max(...vents) - Math.min(...vents)) / 2 + 1 : 0);
+    const vent = { min: Math.floor((middle - half) / 5) * 5, max: Math.ceil((middle + half) / 5) * 5 };
     chart.setOption(
       {
         animation: false,
-        textStyle: { fontFamily: "inherit" },
-        grid: { left: 48, right: 84, top: 26, bottom: 24 },
+        textStyle: { fontFamily: FONT, fontSize: 13 },
+        grid: { left: 48, right: 74, top: 30, bottom: 26 },
         xAxis: {
           type: "value",
           min: -span / 60,
           max: 0,
+          interval: 2,
           axisLabel: { color: c.soft, formatter: (value: number) => (value === 0 ? "now" : `${value} min`) },
           splitLine: { show: false },
           axisLine: { lineStyle: { color: c.soft } },
         },
-        yAxis: [axis("kPa gauge", true), { ...axis("°C", false), position: "right", offset: 34 }],
+        yAxis: [axis("kPa", true), { ...axis("°C", false), ...vent, position: "right", offset: 36 }],
         series: [
           line("high", "high", 0, c.ink),
           line("low", "low", 0, c.low),
@@ -91,7 +103,7 @@ export function Trace({ samples, span = 360 }: TraceProps) {
 
   return (
     <Box position="relative">
-      <Box ref={host} h="190px" role="img" aria-label="Low side, high side and vent over the last minutes" />
+      <Box ref={host} h="320px" role="img" aria-label="Low side, high side and vent over the last minutes" />
       {samples.length === 0 && (
         <Text position="absolute" inset="0" m="auto" h="fit-content" textAlign="center" color="soft">
           Nothing has been recorded yet.

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Grid, Stack, Text } from "@chakra-ui/react";
+import { Grid, Stack, Text } from "@chakra-ui/react";
 import { causeNames } from "@/core/diagnosis/causes";
 import type { Diagnosis } from "@/core/diagnosis/diagnosis";
 import { formatNumber } from "@/core/units/units";
@@ -51,28 +51,16 @@ export function VerdictStep() {
             ))}
         </Grid>
       </Card>
-      <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="3.5">
-        {diagnosis.charge && (
-          <Card title="The amount">
-            <Text fontSize="28px" fontWeight="650">
-              {formatNumber(diagnosis.charge.lowG, "g")} to {formatNumber(diagnosis.charge.highG, "g")} g
-            </Text>
-            <Text color="soft">
-              These readings fit any of these. Pressures do not weigh: recover it and read the scale.
-            </Text>
-          </Card>
-        )}
-        <Card title="What would settle it, by what it tells for its time">
-          {diagnosis.nextTests.slice(0, 4).map((test) => (
-            <Box key={test.test} py="1.5" borderTopWidth="1px" borderColor="line">
-              <Text fontWeight="600">{test.test}</Text>
-              <Text fontSize="14px" color="soft">
-                about {test.minutes} min
-              </Text>
-            </Box>
-          ))}
+      {diagnosis.charge && (
+        <Card title="The amount">
+          <Text fontSize="28px" fontWeight="650">
+            {formatNumber(diagnosis.charge.lowG, "g")} to {formatNumber(diagnosis.charge.highG, "g")} g
+          </Text>
+          <Text color="soft">
+            These readings fit any of these. Pressures do not weigh: recover it and read the scale.
+          </Text>
         </Card>
-      </Grid>
+      )}
       <StepEnd step="verdict" gaps={[]} />
     </Stack>
   );

@@ -1,0 +1,76 @@
+/** The arrows of docs/architecture.md, held by a rule: app -> views -> (ui, worker, data) -> core, and inside the core downwards. */
+const upOf = (layer, allowed) => ({
+  name: `arrows-${layer.replaceAll("/", "-")}`,
+  severity: "error",
+  comment: `${layer} may import only ${allowed.join(", ") || "itself"}`,
+  from: { path: `^src/${layer}/`, pathNot: "\\.test\\.ts$" },
+  to: { path: "^src/", pathNot: [`^src/${layer}/`, ...allowed.map((a) => `^src/${a}`)] },
+});
+
+/** Everything in the core may use these two small files. */
+const ground = ["core/result\\.ts$", "core/zod\\.ts$"];
+
+module.exports = {
+  forbidden: [
+    upOf("core/units", ground),
+    upOf("core/fluids", ["core/units/", ...ground]),
+    upOf("core/air", ["core/units/", ...ground]),
+    upOf("core/circuit", ["core/fluids/", "core/air/", "core/units/", ...ground]),
+    upOf("core/readings", ["core/fluids/", "core/air/", "core/units/", ...ground]),
+    upOf("core/diagnosis", ["core/readings/", "core/circuit/", "core/fluids/", "core/air/", "core/units/", ...ground]),
+    upOf("core/charge", ["core/readings/", "core/circuit/", "core/fluids/", "core/air/", "core/units/", ...ground]),
+    upOf("core/instruments", [
+      "core/readings/",
+      "core/circuit/",
+      "core/fluids/",
+      "core/air/",
+      "core/units/",
+      ...ground,
+    ]),
+    upOf("core/records", [
+      "core/charge/",
+      "core/diagnosis/",
+      "core/readings/",
+      "core/fluids/",
+      "core/air/",
+      "core/units/",
+      ...ground,
+    ]),
+    upOf("core", []),
+    upOf("worker", ["core/"]),
+    upOf("data", ["core/"]),
+    upOf("ui", ["core/"]),
+    upOf("demo", ["core/"]),
+    upOf("cli", ["core/"]),
+    upOf("views", ["ui/", "worker/", "data/", "demo/", "core/"]),
+    upOf("app", ["views/", "ui/", "core/"]),
+    {
+      name: "core-knows-no-interface",
+      severity: "error",
+      comment: "the core is pure TypeScript: no React, Next, Dexie, charts or threads",
+      from: { path: "^src/core/", pathNot: "\\.test\\.ts$" },
+      to: { path: "node_modules", pathNot: "node_modules/zod/" },
+    },
+    {
+      name: "zod-through-one-door",
+      severity: "error",
+      comment: "zod must be configured before any schema is built",
+      from: { path: "^src/", pathNot: "^src/core/zod\\.ts$" },
+      to: { path: "node_modules/zod/" },
+    },
+    {
+      name: "dexie-only-in-data",
+      severity: "error",
+      comment: "views may follow a query live, but only src/data knows the database",
+      from: { path: "^src/", pathNot: "^src/data/" },
+      to: { path: "node_modules/dexie/" },
+    },
+    { name: "no-circles", severity: "error", from: { path: "^src/" }, to: { circular: true } },
+  ],
+  options: {
+    doNotFollow: { path: "node_modules" },
+    tsConfig: { fileName: "tsconfig.json" },
+    tsPreCompilationDeps: true,
+    enhancedResolveOptions: { exportsFields: ["exports"], conditionNames: ["import", "require", "node", "default"] },
+  },
+};

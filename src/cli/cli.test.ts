@@ -1,0 +1,81 @@
+import { spawnSync } from "node:child_process";
+import { readFileSync } from "node:fs";
+import path from "node:path";
+import { beforeAll, describe, expect, it } from "vitest";
+import { diagnosisSchema } from "../core/diagnosis/diagnosis";
+
+const program = path.resolve(import.meta.dirname, "../../bin/evrid");
+const cases = path.resolve(import.meta.dirname, "../core/diagnosis/cases-dev.jsonl");
+
+function evrid(args: string[], input?: string) {
+  const { status, stdout, stderr } = spawnSync(program, args, { input, encoding: "utf8" });
+  return { status, out: stdout, err: stderr };
+}
+
+describe("bin/evrid", () => {
+  beforeAll(() => {
+    // The first call may build the bundle.
+    evrid(["--help"]);
+  }, 120_000);
+
+  it("prints properties as JSON and for people", () => {
+    const { status, out } = evrid(["properties", "R134a", "--t", "18.575", "--p", "136.087", "--json"]);
+    expect(status).toBe(0);
+    const state = JSON.parse(out);
+    expect(Object.keys(state)).toEqual(["phase", "densityKgM3", "enthalpyKjKg", "entropyKjKgK", "cpKjKgK"]);
+    expect(state.phase).toBe("vapour");
+    expect(state.densityKgM3).toBeCloseTo(5.90234, 4);
+    const line = evrid(["properties", "r1234yf", "--t", "-21.3", "--p", "485.876"]);
+    expect(line.out).toMatch(/liquid, 1241\.2\d+ kg\/m3/);
+  });
+
+  it("prints saturation from either side", () => {
+    const byT = JSON.parse(evrid(["properties", "R1234yf", "--saturated", "--t", "25", "--json"]).out);
+    expect(byT.pressureKpa).toBeCloseTo(682.58, 1);
+    expect(byT.liquid.densityKgM3).toBeCloseTo(1091.9064, 1);
+    const byP = JSON.parse(
+      evrid(["properties", "R1234yf", "--saturated", "--p", String(byT.pressureKpa), "--json"]).out,
+    );
+    expect(byP.temperatureC).toBeCloseTo(25, 4);
+  });
+
+  it("diagnoses files and standard input alike, a line each", () => {
+    const text = readFileSync(cases, "utf8");
+    const fromFile = evrid(["diagnose", cases]);
+    expect(fromFile.status).toBe(0);
+    expect(evrid(["diagnose", "-"], text).out).toBe(fromFile.out);
+    const lines = fromFile.out.trim().split("\n");
+    expect(lines).toHaveLength(60);
+    for (const line of lines) expect(diagnosisSchema.safeParse(JSON.parse(line)).success).toBe(true);
+  });
+
+  it("answers the good lines and names the bad one, status 2", () => {
+    const good = readFileSync(cases, "utf8").split("\n")[0]!;
+    const { status, out, err } = evrid(
+      ["diagnose", "-"],
+      `${good}\n{"format":"evrid.readings","version":1,"id":"x"}\n${good}\n`,
+    );
+    expect(status).toBe(2);
+    expect(out.trim().split("\n")).toHaveLength(2);
+    expect(err).toMatch(/^evrid: line 2, field vehicle: /);
+    expect(err.trim().split("\n")).toHaveLength(1);
+  });
+
+  it.each([
+    [["properties", "R22", "--t", "1", "--p", "1"], 'no equation for "R22"'],
+    [["properties", "R134a", "--t", "warm", "--p", "1"], "--t wants a number"],
+    [["properties", "R134a", "--t", "500", "--p", "100"], "is outside -103.15 to 181.85 degC"],
+    [["properties", "R134a", "--saturated", "--t", "1", "--p", "1"], "either --t or --p"],
+    [["properties", "R134a", "--t", "20"], "wants --t C and --p KPA"],
+    [["properties", "R134a", "--colour"], "--colour"],
+    [["diagnose"], "wants a file"],
+    [["diagnose", "/no/such/file"], "cannot read /no/such/file"],
+    [["charge"], 'no command "charge"'],
+  ])("%s: one clear line, status 2", (args, says) => {
+    const { status, out, err } = evrid(args);
+    expect(status).toBe(2);
+    expect(out).toBe("");
+    expect(err).toContain(says);
+    expect(err.trim().split("\n")).toHaveLength(1);
+  });
+});

@@ -1,0 +1,214 @@
+import { readdirSync, readFileSync, writeFileSync } from "node:fs";
+import path from "node:path";
+import { By } from "selenium-webdriver";
+import { describe, expect, it } from "vitest";
+import type { Browser } from "./browser/browser";
+import { walkDemoJob } from "./browser/demo-walk";
+import { browserSession } from "./browser/session";
+
+describe("the whole run-sheet on the demo van", () => {
+  const session = browserSession({ EVRID_DEMO: "1" });
+
+  it("goes from label to label weight, signs off, and its file reads back identical", async () => {
+    const { browser, address } = session;
+    const seen: string[] = [];
+    await walkDemoJob(browser, address, async (name) => {
+      seen.push(name);
+      expect(await browser.text(), `on ${name}`).not.toMatch(/undefined|NaN|Infinity|\[object/);
+    });
+    expect(seen).toEqual([
+      "bay",
+      "intake",
+      "rest",
+      "running",
+      "verdict",
+      "recover",
+      "evacuate",
+      "charge",
+      "prove",
+      "sign-off",
+    ]);
+
+    await browser.press("Save the job file");
+    const first = await downloaded(browser);
+    const job = JSON.parse(first);
+    expect(job.format).toBe("evrid.job");
+    const drawn = job.charge.draws.reduce(
+      (sum: number, d: { startG: number; nowG: number }) => sum + d.startG - d.nowG,
+      0,
+    );
+    expect(Math.abs(drawn - 9 - 4 - 580)).toBeLessThan(20);
+
+    // Read back where it already is: nothing changes. Read into an empty bay: the same to the byte.
+    await browser.open(address);
+    await browser.says("Bay");
+    await readFile(browser, "same.json", first);
+    await browser.says("already here and identical");
+    await browser.press("Remove Fennick Bakery, van 3");
+    await browser.says("was removed");
+    await readFile(browser, "same.json", first);
+    await browser.says("exactly as in the file");
+    expect(await stored(browser, job.id)).toEqual(job);
+  });
+
+  it("loses nothing when the page is reloaded while typing and while charging", async () => {
+    const { browser, address } = session;
+    await browser.open(address);
+    await browser.says("Fennick Bakery");
+    await browser.open(`${address}/job/demo-bakery-van/recover`);
+    await browser.type("Recovered refrigerant", "301");
+    await browser.until(
+      "the weight is stored",
+      async () => (await stored(browser, "demo-bakery-van")).recover.recovered.text === "301",
+    );
+    await browser.driver.navigate().refresh();
+    await browser.says("It had lost 279 g");
+
+    await browser.open(`${address}/job/demo-bakery-van/charge`);
+    await browser.press("Can 1: 340 g");
+    await browser.press("Open Liquid, high side");
+    await browser.until("a hundred grams", async () => (await inVehicle(browser)) > 60);
+    const before = await inVehicle(browser);
+    await browser.driver.navigate().refresh();
+    await browser.says("simulated rack");
+    await browser.until("the tally is back", async () => (await inVehicle(browser)) > 0);
+    // One sample of an open valve is at most some 5 g.
+    expect((await inVehicle(browser)) - before).toBeGreaterThanOrEqual(0);
+    expect((await inVehicle(browser)) - before).toBeLessThan(25);
+    expect((await stored(browser, "demo-bakery-van")).charge.draws.at(-1).endedAt).not.toBeNull();
+  });
+});
+
+describe("bad input", () => {
+  const session = browserSession();
+
+  it("starts empty, names field, limit and unit, and computes nothing from a gap", async () => {
+    const { browser, address } = session;
+    await browser.open(address);
+    await browser.says("No car in the bay");
+    await browser.press("New job");
+    await browser.at("intake");
+    await browser.says("Still missing: vehicle, refrigerant, label charge");
+    await browser.choose("Refrigerant", "R744 (CO₂)");
+    await browser.says("CO₂ circuits are not for this tool");
+    await browser.choose("Refrigerant", "R134a");
+    await browser.type("Charge on the label", "6");
+    await browser.says("Charge on the label: 50 to 5 000 g");
+    expect(await browser.valueOf("Charge on the label")).toBe("6");
+    await browser.type("Charge on the label", "1,200");
+    await browser.says("can be read two ways");
+    await browser.type("Charge on the label", "lots");
+    await browser.says("“lots” is not a number");
+    await browser.type("Charge on the label", "1.4");
+    await browser.select("Unit of Charge on the label", "lb");
+    await browser.says("label 635 g");
+
+    await browser.driver
+      .findElement(By.xpath("//nav[@aria-label='Run-sheet']//button[contains(., 'Rest reading')]"))
+      .click();
+    await browser.at("rest");
+    await browser.says("Nothing is computed from a gap");
+    await browser.type("Low side", "900000");
+    await browser.says("Low side: −101 to 2 500 kPa");
+    expect(await browser.text()).not.toMatch(/NaN|Infinity|undefined/);
+    await browser.driver.navigate().refresh();
+    await browser.says("Low side: −101 to 2 500 kPa");
+    expect(await browser.valueOf("Low side")).toBe("900000");
+  });
+
+  it("answers a broken and a foreign file with one clear message and changes nothing", async () => {
+    const { browser, address } = session;
+    await browser.open(address);
+    await browser.says("No car in the bay");
+    await readFile(browser, "torn.json", '{"format": "evrid.job", "vers');
+    await browser.says("torn.json is not a job file, or it is cut short");
+    await readFile(browser, "other.json", '{"format": "something.else"}');
+    await browser.says("other.json is not an Evrid job file but “something.else”");
+    await readFile(browser, "newer.json", '{"format": "evrid.job", "version": 9}');
+    await browser.says("this Evrid reads up to 1");
+    await browser.says("No car in the bay");
+  });
+
+  it("refuses impossible weights and charges nothing before recovery", async () => {
+    const { browser, address } = session;
+    await browser.open(address);
+    await browser.press("Load the demo workshop");
+    await browser.says("Orla Veitch");
+    await browser.open(`${address}/job/demo-estate-car/charge`);
+    await browser.says("Not before it is recovered and weighed");
+    await browser.open(`${address}/job/demo-estate-car/recover`);
+    await browser.type("Recovered refrigerant", "4700");
+    await browser.says("4 700 g cannot have come out of this vehicle");
+    await browser.type("Recovered refrigerant", "455");
+    await browser.says("It had lost 15 g");
+    await browser.open(`${address}/job/demo-estate-car/charge`);
+    await browser.type("Held in the hoses", "0");
+    await browser.type("Purged from the hose", "0");
+    await browser.press("Add a can or cylinder");
+    await browser.type("Net content", "400");
+    await browser.type("Can 1, net content now", "900");
+    await browser.press("Record");
+    await browser.says("Can 1 grew from 400 g to 900 g");
+    expect(await browser.valueOf("Can 1, net content now")).toBe("900");
+    await browser.type("Can 1, net content now", "100");
+    await browser.press("Record");
+    await browser.until("300 g are in", async () => (await inVehicle(browser)) === 300);
+  });
+
+  it("is worked by keys, in the light and in the dark", async () => {
+    const { browser, address } = session;
+    await browser.open(address);
+    await browser.press("Load the demo workshop");
+    await browser.says("Fennick Bakery");
+    const body = () => browser.driver.findElement(By.css("body"));
+    await browser.open(`${address}/job/demo-estate-car/rest`);
+    await browser.says("At saturation");
+    await (await body()).sendKeys("4");
+    await browser.at("verdict");
+    await browser.says("Provisional");
+    await (await body()).sendKeys("?");
+    await browser.says("Step 7: Charge");
+    await browser.driver.actions().sendKeys("\uE00C").perform();
+    await (await body()).sendKeys("l");
+    await browser.until("the dark theme", async () =>
+      ((await browser.driver.findElement(By.css("html")).getAttribute("class")) ?? "").includes("dark"),
+    );
+    await (await body()).sendKeys("b");
+    await browser.says("Open a job file");
+  });
+});
+
+async function inVehicle(browser: Browser): Promise<number> {
+  const text = await browser.driver.findElement(By.css("[data-testid='in-vehicle']")).getText();
+  return Number(text.replace(/[^\d]/g, ""));
+}
+
+/** The job as the browser's database holds it. */
+function stored(browser: Browser, id: string) {
+  return browser.driver.executeAsyncScript(
+    `const [id, done] = arguments;
+     const opening = indexedDB.open("evrid");
+     opening.onsuccess = () => {
+       const get = opening.result.transaction("jobs").objectStore("jobs").get(id);
+       get.onsuccess = () => { opening.result.close(); done(get.result ?? null); };
+     };`,
+    id,
+    // biome-ignore lint/suspicious/noExplicitAny: a record as the database has it
+  ) as Promise<any>;
+}
+
+async function readFile(browser: Browser, name: string, text: string): Promise<void> {
+  const file = path.join(browser.downloads, name);
+  writeFileSync(file, text);
+  await browser.driver.findElement(By.css("input[type='file']")).sendKeys(file);
+}
+
+async function downloaded(browser: Browser): Promise<string> {
+  let found = "";
+  await browser.until("a saved file", async () => {
+    const name = readdirSync(browser.downloads).find((file) => file.startsWith("evrid-") && file.endsWith(".json"));
+    if (name) found = readFileSync(path.join(browser.downloads, name), "utf8");
+    return found.endsWith("\n");
+  });
+  return found;
+}
