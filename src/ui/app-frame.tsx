@@ -25,12 +25,16 @@ const LAST_JOB = "evrid.last-job";
 export function AppFrame({ current, title, header, footer, commands = [], children }: AppFrameProps) {
   const router = useRouter();
   const { resolvedTheme, setTheme } = useTheme();
+  // The server cannot know the colour mode; the first drawing must match its own.
+  const [mounted, setMounted] = useState(false);
+  useEffect(() => setMounted(true), []);
+  const dark = mounted && resolvedTheme === "dark";
   const [dialog, setDialog] = useState<"keys" | "commands" | null>(null);
   const lastJob = useLastJob(current);
 
   const own: Shortcut[] = [
     { key: "b", does: "To the Bay", run: () => router.push("/") },
-    { key: "l", does: "Light or dark", run: () => setTheme(resolvedTheme === "dark" ? "light" : "dark") },
+    { key: "l", does: "Light or dark", run: () => setTheme(dark ? "light" : "dark") },
   ];
   const all = [...commands, ...own];
   useShortcuts([
@@ -61,9 +65,9 @@ export function AppFrame({ current, title, header, footer, commands = [], childr
         <Box mt="auto" />
         <RailButton label="Keys" icon={<Keyboard size={21} />} onClick={() => setDialog("keys")} />
         <RailButton
-          label={resolvedTheme === "dark" ? "Light" : "Dark"}
-          icon={resolvedTheme === "dark" ? <Sun size={21} /> : <MoonStar size={21} />}
-          onClick={() => setTheme(resolvedTheme === "dark" ? "light" : "dark")}
+          label={dark ? "Light" : "Dark"}
+          icon={dark ? <Sun size={21} /> : <MoonStar size={21} />}
+          onClick={() => setTheme(dark ? "light" : "dark")}
         />
       </Flex>
       <Flex as="header" bg="sheet" borderBottomWidth="1px" borderColor="line" align="center" px="4.5" gap="4" minW="0">

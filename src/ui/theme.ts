@@ -15,6 +15,9 @@ const config = defineConfig({
     body: { fontSize: "15px", lineHeight: "1.4" },
     "*": { scrollbarWidth: "thin", scrollbarColor: "{colors.edge} transparent" },
     "*:focus-visible": { outline: "3px solid", outlineColor: "wait", outlineOffset: "2px" },
+    "@media (prefers-reduced-motion: reduce)": {
+      "*, *::before, *::after": { transition: "none !important", animation: "none !important" },
+    },
   },
   theme: {
     tokens: {

@@ -33,6 +33,7 @@ export class Browser {
       "--disable-background-networking",
       "--disable-component-update",
       "--disable-sync",
+      "--force-prefers-reduced-motion",
       `--user-data-dir=${profile}`,
     );
     options.setUserPreferences({ "download.default_directory": downloads, "download.prompt_for_download": false });

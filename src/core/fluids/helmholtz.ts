@@ -193,6 +193,39 @@ export function propertiesAt(equation: Equation, temperatureK: number, densityKg
   };
 }
 
+/** Pressure, enthalpy and entropy with the density and temperature derivatives of the first two; one call's worth of terms. */
+export interface DifferentialState {
+  pressureKpa: number;
+  enthalpyKjKg: number;
+  entropyKjKgK: number;
+  /** By density at constant temperature, and by temperature at constant density. */
+  pressureByDensity: number;
+  pressureByTemperature: number;
+  enthalpyByDensity: number;
+  enthalpyByTemperature: number;
+}
+
+/** State and derivatives at temperature (K) and density (kg/m3), for iterations on pressure and enthalpy. Source as above. */
+export function differentialStateAt(equation: Equation, temperatureK: number, densityKgM3: number): DifferentialState {
+  const delta = densityKgM3 / equation.criticalDensityKgM3;
+  const tau = equation.criticalTemperatureK / temperatureK;
+  const r = residual(equation, delta, tau);
+  const i = equation.ideal(delta, tau);
+  const R = equation.gasConstant;
+  const byDelta = delta * r.ad;
+  const byDelta2 = delta * delta * r.add;
+  const cross = delta * tau * r.adt;
+  return {
+    pressureKpa: densityKgM3 * R * temperatureK * (1 + byDelta),
+    enthalpyKjKg: R * temperatureK * (1 + tau * (i.at + r.at) + byDelta),
+    entropyKjKgK: R * (tau * (i.at + r.at) - i.a - r.a),
+    pressureByDensity: R * temperatureK * (1 + 2 * byDelta + byDelta2),
+    pressureByTemperature: densityKgM3 * R * (1 + byDelta - cross),
+    enthalpyByDensity: ((R * temperatureK) / densityKgM3) * (cross + byDelta + byDelta2),
+    enthalpyByTemperature: R * (-tau * tau * (i.att + r.att) + 1 + byDelta - cross),
+  };
+}
+
 /**
  * J = delta (1 + delta alphaR_delta) and K = delta alphaR_delta + alphaR + ln delta, with their delta derivatives:
  * the two functions that must agree between liquid and vapour (Akasaka, J. Therm. Sci. Technol. 3 (2008) 442, eq. 5-8).

@@ -46,7 +46,7 @@ interface EquilibriumDensities {
  * Equilibrium densities at a temperature in K by Newton iteration on J and K (Akasaka 2008), from corresponding-states
  * starting values. Null when it does not converge.
  */
-function equilibrium(equation: Equation, temperatureK: number): EquilibriumDensities | null {
+export function equilibriumDensities(equation: Equation, temperatureK: number): EquilibriumDensities | null {
   const tau = equation.criticalTemperatureK / temperatureK;
   const theta = 1 - 1 / tau;
   // Starting values: Wilson's vapour pressure, and a Guggenheim-type liquid density a little too high, so that it is stable.
@@ -107,7 +107,7 @@ export function saturationAtTemperature(
     return fail({ code: "temperature-out-of-range", value: temperatureC, min, max });
   }
   const equation = equations[refrigerant];
-  const densities = equilibrium(equation, temperatureC + KELVIN);
+  const densities = equilibriumDensities(equation, temperatureC + KELVIN);
   if (densities === null) return fail({ code: "no-convergence", what: "saturation" });
   return succeed(stateFrom(equation, temperatureC, densities));
 }
@@ -140,7 +140,7 @@ export function saturationAtPressure(
   );
   let previous: { inverse: number; error: number } | null = null;
   for (let step = 0; step < 40; step++) {
-    const densities = equilibrium(equation, 1 / inverse);
+    const densities = equilibriumDensities(equation, 1 / inverse);
     if (densities === null) break;
     const error = Math.log(densities.pressureKpa) - target;
     if (Math.abs(error) < 1e-9) return succeed(stateFrom(equation, 1 / inverse - KELVIN, densities));
@@ -163,8 +163,8 @@ function pressureRange(refrigerant: Refrigerant): { min: number; max: number } {
   const known = pressureRanges.get(refrigerant);
   if (known) return known;
   const { min, max } = saturationRangeC(refrigerant);
-  const low = equilibrium(equations[refrigerant], min + KELVIN);
-  const high = equilibrium(equations[refrigerant], max + KELVIN);
+  const low = equilibriumDensities(equations[refrigerant], min + KELVIN);
+  const high = equilibriumDensities(equations[refrigerant], max + KELVIN);
   if (low === null || high === null) throw new Error(`saturation limits of ${refrigerant} do not converge`);
   // A hair wider than the ends, so that rounding does not refuse a pressure that saturation itself gave.
   const range = { min: low.pressureKpa * (1 - 1e-9), max: high.pressureKpa * (1 + 1e-9) };

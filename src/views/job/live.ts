@@ -24,13 +24,13 @@ export interface LiveValues {
 /** The stream as a person follows it; null while nothing streams. */
 export function useLive(): LiveValues | null {
   const { job } = useJob();
-  const { samples, latest, engine } = useRack();
+  const { samples, latest, engine, settingSince } = useRack();
   return useMemo(() => {
     if (latest === null) return null;
     const perChannel = <Value>(of: (channel: StreamChannel) => Value) =>
       Object.fromEntries(streamChannels.map((channel) => [channel, of(channel)])) as Record<StreamChannel, Value>;
     const values = perChannel((channel) => recentMean(samples, channel, DISPLAY_S) ?? latest[channel]);
-    const states = perChannel((channel) => stateOf(samples, channel));
+    const states = perChannel((channel) => stateOf(samples, channel, settingSince));
     const refrigerant = workableRefrigerant(job);
     const altitudeM = entryValue(fields.altitude, job.altitude);
     const derived =
@@ -49,7 +49,7 @@ export function useLive(): LiveValues | null {
             liquidLineC: values.liquid,
           });
     return { values, states, humidityPct: latest.humidity, derived };
-  }, [job, samples, latest, engine]);
+  }, [job, samples, latest, engine, settingSince]);
 }
 
 /** The worst state among channels: one that has not settled speaks for all. */

@@ -20,6 +20,8 @@ interface Rack {
   engine: Engine;
   machine: Machine;
   pace: number;
+  /** Stream time of the last change of engine speed: older samples say nothing about the present state. */
+  settingSince: number;
   /** Stream time at which the pump was shut off; null before. */
   holdSince: number | null;
   connect: (vehicleId: string, job: Job) => void;
@@ -44,6 +46,7 @@ export function RackProvider({ children }: { children: ReactNode }) {
   const [engine, setEngineState] = useState<Engine>("off");
   const [machine, setMachineState] = useState<Machine>("off");
   const [pace, setPaceState] = useState(1);
+  const [settingSince, setSettingSince] = useState(0);
   const [holdSince, setHoldSince] = useState<number | null>(null);
   const connection = useRef<RackConnection | null>(null);
 
@@ -70,6 +73,7 @@ export function RackProvider({ children }: { children: ReactNode }) {
     };
     const setup = { vehicleId, chargeKg: chargeInCircuitKg(job, vehicleId), seed: seedOf(job.id), pace: 1 };
     setPaceState(1);
+    setSettingSince(0);
     const receive = (batch: RackSample[]) => setSamples((kept) => [...kept, ...batch].slice(-KEPT_SAMPLES));
     connectRack(setup, receive, lost).then(
       (made) => {
@@ -90,11 +94,13 @@ export function RackProvider({ children }: { children: ReactNode }) {
       engine,
       machine,
       pace,
+      settingSince,
       holdSince,
       connect,
       disconnect,
       setEngine: (next) => {
         setEngineState(next);
+        setSettingSince(samples.at(-1)?.time ?? 0);
         void connection.current?.api.setEngine(next);
       },
       setPace: (next) => {
@@ -112,7 +118,7 @@ export function RackProvider({ children }: { children: ReactNode }) {
         return issue;
       },
     }),
-    [status, reason, samples, engine, machine, pace, holdSince, connect, disconnect],
+    [status, reason, samples, engine, machine, pace, settingSince, holdSince, connect, disconnect],
   );
   return <RackContext.Provider value={rack}>{children}</RackContext.Provider>;
 }
@@ -123,15 +129,13 @@ export function useRack(): Rack {
   return rack;
 }
 
-/** State of one channel of the stream now. */
-export function useStreamState(channel: StreamChannel): StreamState {
-  const { samples } = useRack();
-  return useMemo(() => stateOf(samples, channel), [samples, channel]);
-}
-
-export function stateOf(samples: readonly RackSample[], channel: StreamChannel): StreamState {
+/** State of one channel at the end of the stream, judged from what came after `since`. */
+export function stateOf(samples: readonly RackSample[], channel: StreamChannel, since: number): StreamState {
   // Ninety seconds is the longest window the judgement looks at.
-  const recent = samples.slice(-180).map((sample) => ({ time: sample.time, value: sample[channel] }));
+  const recent = samples
+    .slice(-180)
+    .filter((sample) => sample.time > since)
+    .map((sample) => ({ time: sample.time, value: sample[channel] }));
   return streamState(recent, steadyLimits[channel]);
 }
 

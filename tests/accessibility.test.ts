@@ -1,0 +1,59 @@
+import { AxeBuilder } from "@axe-core/webdriverjs";
+import { describe, expect, it } from "vitest";
+import { type Browser, bench, tablet } from "./browser/browser";
+import { browserSession } from "./browser/session";
+
+/** A page and words that show it is ready. */
+const pages: [string, string][] = [
+  ["", "Fennick Bakery"],
+  ["job/demo-estate-car/intake", "From the label under the bonnet"],
+  ["job/demo-estate-car/rest", "At saturation"],
+  ["job/demo-estate-car/running", "What fits these readings"],
+  ["job/demo-estate-car/verdict", "Causes, with what speaks"],
+  ["job/demo-garden-pickup/recover", "It had lost"],
+  ["job/demo-garden-pickup/evacuate", "It held"],
+  ["job/demo-garden-pickup/charge", "In the vehicle"],
+  ["job/demo-garden-pickup/prove", "Centre vent"],
+  ["job/demo-garden-pickup/sign-off", "Signed by Tamsin Rowe"],
+];
+
+describe("every view", () => {
+  const session = browserSession({ EVRID_DEMO: "1" });
+
+  it("has no serious accessibility finding, light and dark, and no sideways scroll at either size", async () => {
+    const { browser, address } = session;
+    await browser.open(address);
+    await browser.says("Fennick Bakery");
+    for (const [path, ready] of pages) {
+      await browser.open(`${address}/${path}`);
+      await browser.says(ready);
+      expect(await seriousFindings(browser), `light, /${path}`).toEqual([]);
+      await browser.press("Dark");
+      expect(await seriousFindings(browser), `dark, /${path}`).toEqual([]);
+      await browser.press("Light");
+      for (const size of [tablet, bench]) {
+        await browser.resize(size);
+        expect(await sideways(browser, size.width), `${size.width} wide, /${path}`).toEqual([]);
+      }
+    }
+  });
+});
+
+async function seriousFindings(browser: Browser): Promise<string[]> {
+  const { violations } = await new AxeBuilder(browser.driver).analyze();
+  return violations
+    .filter(({ impact }) => impact === "serious" || impact === "critical")
+    .map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(" | ")}`);
+}
+
+/** What can be scrolled sideways, or is wider than the window. */
+function sideways(browser: Browser, width: number): Promise<string[]> {
+  return browser.driver.executeScript(
+    `const wide = [...document.querySelectorAll("body, body *")]
+       .filter((e) => e.clientWidth > 0 && e.scrollWidth > e.clientWidth + 1)
+       .filter((e) => e === document.body || /(auto|scroll)/.test(getComputedStyle(e).overflowX));
+     if (document.body.scrollWidth > arguments[0]) wide.push(document.body);
+     return wide.map((e) => e.outerHTML.slice(0, 120));`,
+    width,
+  );
+}
