@@ -2,16 +2,19 @@
 import { readFileSync } from "node:fs";
 import { diagnoseCommand } from "./diagnose";
 import { propertiesCommand } from "./properties";
+import { simulateCommand } from "./simulate";
 import { type CommandResult, type ReadInput, UsageError } from "./usage";
 
 const commands: Record<string, (args: string[], readInput: ReadInput) => CommandResult> = {
   properties: propertiesCommand,
   diagnose: diagnoseCommand,
+  simulate: simulateCommand,
 };
 
 const USAGE = `usage: evrid properties R134a|R1234yf --t C --p KPA [--json]
        evrid properties R134a|R1234yf --saturated (--t C | --p KPA) [--json]
-       evrid diagnose FILE|-`;
+       evrid diagnose FILE|-
+       evrid simulate FILE|- [--schedule EVENTS.json --csv]`;
 
 function main(argv: string[]): number {
   const [name, ...args] = argv;

@@ -15,8 +15,8 @@ const config = defineConfig({
     body: { fontSize: "15px", lineHeight: "1.4" },
     "*": { scrollbarWidth: "thin", scrollbarColor: "{colors.edge} transparent" },
     "*:focus-visible": { outline: "3px solid", outlineColor: "wait", outlineOffset: "2px" },
-    "@media (prefers-reduced-motion: reduce)": {
-      "*, *::before, *::after": { transition: "none !important", animation: "none !important" },
+    "*, *::before, *::after": {
+      "@media (prefers-reduced-motion: reduce)": { transition: "none !important", animation: "none !important" },
     },
   },
   theme: {

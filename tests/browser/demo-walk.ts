@@ -52,8 +52,9 @@ export async function walkDemoJob(
   await browser.press("Start the pump");
   await browser.press("× 60");
   await browser.until(
+    // Not at the first deep reading: the oil gives off refrigerant for a good twenty minutes.
     "a deep vacuum",
-    async () => /Absolute pressure in the circuit\n0\.\d+/.test(await browser.text()),
+    async () => /Absolute pressure in the circuit\n0\.[0-2]\d*/.test(await browser.text()),
     PATIENCE,
   );
   await browser.press("Shut the valve, stop the pump, begin the hold");

@@ -26,6 +26,11 @@ export class HermiteLine {
   private readonly scale: number;
   /** Value and slope a node and function: [node][function][2]. */
   private readonly data: Float64Array;
+  private base = 0;
+  private w00 = 0;
+  private w10 = 0;
+  private w01 = 0;
+  private w11 = 0;
 
   constructor(
     private readonly start: number,
@@ -53,14 +58,29 @@ export class HermiteLine {
 
   /** Value of function `k` at `x`. */
   value(k: number, x: number): number {
+    this.seek(x);
+    return this.read(k);
+  }
+
+  /** Moves to `x`; {@link read} then gives any of the functions there. One place is kept at a time. */
+  seek(x: number): void {
     const place = (x - this.start) * this.scale;
     const i = Math.min(Math.max(Math.floor(place), 0), this.count - 2);
     const t = place - i;
-    const a = (i * this.functions + k) * 2;
+    const u = 1 - t;
+    this.base = i * this.functions * 2;
+    this.w00 = u * u * (1 + 2 * t);
+    this.w10 = u * u * t;
+    this.w01 = t * t * (3 - 2 * t);
+    this.w11 = -t * t * u;
+  }
+
+  /** Value of function `k` where {@link seek} went. */
+  read(k: number): number {
+    const a = this.base + k * 2;
     const b = a + this.functions * 2;
     const d = this.data;
-    const u = 1 - t;
-    return u * u * ((1 + 2 * t) * d[a]! + t * d[a + 1]!) + t * t * ((3 - 2 * t) * d[b]! - u * d[b + 1]!);
+    return this.w00 * d[a]! + this.w10 * d[a + 1]! + this.w01 * d[b]! + this.w11 * d[b + 1]!;
   }
 
   /** Derivative of function `k` by `x`. */

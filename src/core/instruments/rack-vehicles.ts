@@ -1,38 +1,46 @@
-/** The vehicles the simulated rack can play. Made up; sizes are those of ordinary cars and vans. */
-import type { RackVehicle } from "./rack";
+/** The vehicles the simulated rack can play. Made up; each is sized from its label, and may hide a fault. */
+import type { Fault } from "../circuit/faults";
+import type { Leak } from "../circuit/simulation";
+import type { VehicleLabel } from "../circuit/vehicle";
 
-const compactValveCircuit = {
+export interface RackVehicle {
+  id: string;
+  name: string;
+  label: VehicleLabel;
+  /** What is really in it when it comes in, kg. */
+  foundKg: number;
+  faults: readonly Fault[];
+  leaks: readonly Leak[];
+  site: { ambientC: number; humidityPct: number; altitudeM: number };
+}
+
+const bakeryVan: VehicleLabel = {
   refrigerant: "R134a",
-  displacementM3: 130e-6,
-  pulleyRatio: 1.3,
-  condenserM3: 0.7e-3,
-  evaporatorM3: 0.6e-3,
-  receiverM3: 0.22e-3,
-  liquidLineM3: 0.1e-3,
-  suctionM3: 0.8e-3,
-  condenserUa: 0.45,
-  condenserAir: 0.5,
-  evaporatorUa: 0.22,
-  evaporatorAir: 0.125,
-  valveM2: 1.2e-6,
-  superheatK: 6,
-} as const;
+  chargeG: 580,
+  metering: "expansion-valve",
+  compressor: "fixed",
+  condenserFan: "electric",
+  evaporators: 1,
+  highPort: "after-condenser",
+};
 
 export const rackVehicles: readonly RackVehicle[] = [
   {
     id: "leaked-van",
     name: "Bakery van, cools poorly",
-    circuit: compactValveCircuit,
-    labelKg: 0.58,
-    foundKg: 0.33,
+    label: bakeryVan,
+    foundKg: 0.2,
+    faults: [],
+    leaks: [],
     site: { ambientC: 29, humidityPct: 46, altitudeM: 310 },
   },
   {
     id: "sound-van",
     name: "Bakery van, in order",
-    circuit: compactValveCircuit,
-    labelKg: 0.58,
+    label: bakeryVan,
     foundKg: 0.57,
+    faults: [],
+    leaks: [],
     site: { ambientC: 29, humidityPct: 46, altitudeM: 310 },
   },
 ];

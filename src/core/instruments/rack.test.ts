@@ -14,16 +14,16 @@ function run(rack: SimulatedRack, seconds: number) {
 describe("simulated rack", () => {
   it("stands at saturation at rest, for a full and for a half-empty circuit alike", () => {
     const { ambientC, altitudeM } = vehicle.site;
-    const saturation = saturationGaugeKpa(vehicle.circuit.refrigerant, ambientC, altitudeM)!;
+    const saturation = saturationGaugeKpa(vehicle.label.refrigerant, ambientC, altitudeM)!;
     for (const share of [1, 0.5]) {
-      const sample = run(new SimulatedRack(vehicle, vehicle.labelKg * share, 1), 5);
+      const sample = run(new SimulatedRack(vehicle, (vehicle.label.chargeG / 1000) * share, 1), 5);
       expect(Math.abs(sample.low - saturation)).toBeLessThan(25);
     }
     expect(run(new SimulatedRack(vehicle, 0.02, 1), 5).low).toBeLessThan(saturation - 200);
   });
 
   it("shows a healthy full vehicle in the range such vehicles show, and a leaked one starved", () => {
-    const full = new SimulatedRack(vehicle, vehicle.labelKg, 2);
+    const full = new SimulatedRack(vehicle, vehicle.label.chargeG / 1000, 2);
     const leaked = new SimulatedRack(vehicle, vehicle.foundKg, 2);
     for (const rack of [full, leaked]) rack.setEngine("idle");
     const a = run(full, 240);

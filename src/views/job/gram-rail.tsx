@@ -1,10 +1,10 @@
 "use client";
 
 import { Flex, Text } from "@chakra-ui/react";
+import { fields } from "@/core/records/fields";
 import type { StepId } from "@/core/records/job";
 import { balanceOf, labelOf, recoveredOf } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
-import { fields } from "@/core/records/fields";
 import { formatNumber, formatQuantity } from "@/core/units/units";
 import { Caution } from "@/ui/notice";
 import { chargeSentence } from "@/ui/sentences";

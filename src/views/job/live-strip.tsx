@@ -1,8 +1,8 @@
 "use client";
 
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
-import type { Measured } from "@/core/readings/measured";
 import { workshopInstruments } from "@/core/readings/instruments";
+import type { Measured } from "@/core/readings/measured";
 import type { StreamState } from "@/core/readings/stream-state";
 import { formatNumber, type UnitId, units } from "@/core/units/units";
 import { BenchButton } from "@/ui/buttons";

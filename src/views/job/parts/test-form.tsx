@@ -2,8 +2,8 @@
 
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
 import { Fragment } from "react";
-import type { Measured } from "@/core/readings/measured";
 import type { DerivedValues } from "@/core/readings/derived";
+import type { Measured } from "@/core/readings/measured";
 import { fields } from "@/core/records/fields";
 import { type ChannelId, channelIds, type TestRecord, type TestSetting } from "@/core/records/job";
 import { deriveFor, settingValues, type TestName } from "@/core/records/job-readings";

@@ -1,0 +1,74 @@
+/**
+ * Expansion valve and fixed orifice. Flow as through a sharp passage, m = Cd A sqrt(2 rho (P - Pf)); the liquid flashes in
+ * the throat, so that Pf does not fall below a share of the saturation pressure of the incoming liquid (form of Aaron and Domanski,
+ * ASHRAE Trans. 96 (1990) 729, for short tubes; the share here is one rounded number instead of their fit). Areas m2,
+ * pressures kPa absolute, flow kg/s.
+ */
+import type { FluidTable } from "../fluids/tables";
+import type { FaultEffects } from "./faults";
+import { fallingRoot } from "./root";
+import type { OrificeSize, ValveSize } from "./vehicle";
+
+const DISCHARGE = 0.7;
+/** A tube's throat falls to this share of the saturation pressure; a valve's short seat lets it fall further. */
+const TUBE_FLASH = 0.93;
+const SEAT_FLASH = 0.55;
+
+export interface MeteringState {
+  flow: number;
+  /** Just before the device, behind line, drier and whatever blocks them. */
+  inletKpa: number;
+}
+
+type MeteringEffects = Pick<FaultEffects, "openingMost" | "openingLeast" | "orificeArea">;
+
+/** Opening the bulb asks for at a superheat: closed at the static one, wide open a span above; a stuck part bounds it. */
+export function valveOpening(device: ValveSize | OrificeSize, effects: MeteringEffects, superheatK: number): number {
+  if (device.kind === "orifice") return 1;
+  const asked = Math.min(Math.max((superheatK - device.staticSuperheatK) / device.spanK, 0), 1);
+  // A blockage takes its share of every opening, a stuck pin holds the least.
+  return Math.max(Math.max(device.bleed, asked) * effects.openingMost, effects.openingLeast);
+}
+
+/**
+ * Flow through liquid line and device in series.
+ * @param lineDrop kPa = lineDrop m2 / rho of the line before the device.
+ */
+export function meteringFlow(
+  fluid: FluidTable,
+  device: ValveSize | OrificeSize,
+  effects: MeteringEffects,
+  opening: number,
+  lineDrop: number,
+  sourceKpa: number,
+  enthalpy: number,
+  lowKpa: number,
+  into: MeteringState,
+): void {
+  const area = device.kind === "orifice" ? device.areaM2 * effects.orificeArea : device.widestM2 * opening;
+  const flash = device.kind === "orifice" ? TUBE_FLASH : SEAT_FLASH;
+  const passage = 1 / (2000 * DISCHARGE * DISCHARGE * area * area);
+  if (sourceKpa <= lowKpa) {
+    into.flow = 0;
+    into.inletKpa = sourceKpa;
+    return;
+  }
+  const sourceDensity = fluid.density(sourceKpa, enthalpy);
+  const saturated = fluid.flashPressureKpa(enthalpy);
+  // The line drops what the device's flow makes it drop: one root, since a higher inlet passes more.
+  const inlet = fallingRoot(
+    (trial) => {
+      const throat = Math.max(lowKpa, flash * Math.min(saturated, trial));
+      // Liquid hardly feels the pressure: only where it flashes is its density asked for again.
+      const density = trial >= saturated ? sourceDensity : fluid.density(trial, enthalpy);
+      const squared = (Math.max(trial - throat, 0) * density) / passage;
+      into.flow = Math.sqrt(squared);
+      return sourceKpa - (squared * lineDrop) / sourceDensity - trial;
+    },
+    lowKpa,
+    sourceKpa,
+    1e-9 * sourceKpa,
+    sourceKpa - (sourceKpa - lowKpa) * Math.min(lineDrop / (lineDrop + passage), 0.9),
+  );
+  into.inletKpa = inlet;
+}

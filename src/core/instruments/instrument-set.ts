@@ -1,0 +1,151 @@
+/**
+ * A technician's instruments on a simulated circuit: gauges, clamps, probes, scale, vacuum gauge, scan tool, and the hand-held
+ * ones (infrared spot, leak sniffer, dye lamp). Sampled at 1 to 10 Hz; the same seed gives the same readings.
+ */
+import { type CircuitSimulation, EMPTY_KG, type LeakPlace } from "../circuit/simulation";
+import { type NoiseSource, seededNoise } from "./noise";
+import { gaugeSpec, Sensor, type SensorSpec } from "./sensor";
+import { emptySample, type InstrumentSample } from "./stream";
+
+type ReadingChannel = Exclude<keyof InstrumentSample, "timeS" | "clutchIn">;
+
+/** A pipe clamp takes half a minute to a reading, and never touches all round; air probes err less. */
+const clamp: SensorSpec = { lagS: 8, zero: 1.2, share: 0, noise: 0.07, resolution: 0.1 };
+const airProbe: SensorSpec = { lagS: 10, zero: 0.4, share: 0, noise: 0.06, resolution: 0.1 };
+
+/** Specs of an ordinary workshop's instruments; uncertainties as in readings/instruments.ts. */
+export const workshopSensors: Record<ReadingChannel, SensorSpec> = {
+  rpm: { lagS: 0.5, zero: 5, share: 0.002, noise: 10, resolution: 1 },
+  lowKpa: gaugeSpec(800, 1.6, 0.8),
+  highKpa: gaugeSpec(2200, 1.6, 0.8),
+  ventC: airProbe,
+  suctionLineC: clamp,
+  liquidLineC: clamp,
+  dischargeLineC: { ...clamp, zero: 3 },
+  meteringInletC: clamp,
+  ambientC: { ...airProbe, zero: 0.5, noise: 0.1 },
+  humidityPct: { lagS: 20, zero: 4, share: 0, noise: 0.5, resolution: 1 },
+  condenserInletAirC: airProbe,
+  condenserOutletAirC: { ...airProbe, zero: 1 },
+  scaleG: { lagS: 0.6, zero: 0, share: 0.001, noise: 0.4, resolution: 1 },
+  recoveredG: { lagS: 0.8, zero: 0, share: 0.001, noise: 0.4, resolution: 1 },
+  vacuumKpa: { lagS: 1.5, zero: 0.002, share: 0.05, noise: 0, resolution: 0.001 },
+  compressorDutyPct: { lagS: 0.3, zero: 0, share: 0, noise: 0.2, resolution: 1 },
+  fanPct: { lagS: 0.3, zero: 0, share: 0, noise: 0, resolution: 1 },
+};
+
+/** The scale creeps with temperature and cable pull: standard deviation of its drift, g a square root of an hour. */
+const SCALE_DRIFT_G = 1.2;
+
+export interface InstrumentSetup {
+  seed: number;
+  /** Samples a second, 1 to 10. */
+  rateHz?: number;
+  /** No errors and no noise. */
+  ideal?: boolean;
+  /** A clamp set close to the exhaust or the radiator hose reads this share of the way to its heat. */
+  exhaustHeat?: Partial<Record<"suctionLineC" | "liquidLineC" | "dischargeLineC", number>>;
+  /** Dye has been put in with the oil. */
+  dye?: boolean;
+}
+
+/** Heat that strays from exhaust and radiator at idle, degC. */
+const EXHAUST_C = 85;
+/** A sniffer answers from some grams a year on; wind and old vapour make it waver. */
+const SNIFFER_FLOOR_G_YEAR = 4;
+const SECONDS_A_YEAR = 31_557_600;
+/** Dye shows once oil has been carried out with this much refrigerant, g. */
+const DYE_SHOWS_G = 0.5;
+
+export class InstrumentSet {
+  private readonly random: NoiseSource;
+  private readonly sensors: Record<ReadingChannel, Sensor>;
+  private readonly intervalS: number;
+  private driftG = 0;
+  private leakedG = 0;
+  private timeS = 0;
+
+  constructor(
+    private readonly simulation: CircuitSimulation,
+    private readonly setup: InstrumentSetup,
+  ) {
+    const rate = setup.rateHz ?? 2;
+    if (!(rate >= 1 && rate <= 10)) throw new RangeError(`rateHz: 1 to 10 samples a second, not ${rate}`);
+    this.intervalS = 1 / rate;
+    this.random = seededNoise(setup.seed);
+    this.sensors = Object.fromEntries(
+      Object.entries(workshopSensors).map(([name, spec]) => [name, new Sensor(spec, this.random, setup.ideal)]),
+    ) as Record<ReadingChannel, Sensor>;
+  }
+
+  /** Lets the circuit run on to the next sample and reads every instrument. */
+  next(): InstrumentSample {
+    const dt = this.intervalS;
+    this.simulation.advance(dt);
+    this.timeS += dt;
+    const truth = this.simulation.truth();
+    const { conditions } = this.simulation.plant;
+    this.leakedG += (this.leakRateGYear() / SECONDS_A_YEAR) * dt;
+    this.driftG += SCALE_DRIFT_G * Math.sqrt(dt / 3600) * this.random.normal();
+    const sample = emptySample(this.timeS);
+    const read = (name: ReadingChannel, value: number | null) => {
+      sample[name] = value === null ? null : this.sensors[name].read(value, dt);
+    };
+    const warmed = (name: "suctionLineC" | "liquidLineC" | "dischargeLineC") => {
+      const share = this.simulation.engineRuns ? (this.setup.exhaustHeat?.[name] ?? 0) : 0;
+      return truth[name] + share * (EXHAUST_C - truth[name]);
+    };
+    read("rpm", this.simulation.engineRuns ? conditions.rpm : null);
+    if (sample.rpm === null) sample.rpm = 0;
+    read("lowKpa", truth.lowKpa);
+    read("highKpa", truth.highKpa);
+    read("ventC", truth.ventC);
+    read("suctionLineC", warmed("suctionLineC"));
+    read("liquidLineC", warmed("liquidLineC"));
+    read("dischargeLineC", warmed("dischargeLineC"));
+    read("meteringInletC", truth.meteringInletC);
+    read("ambientC", conditions.ambientC);
+    read("humidityPct", conditions.humidityPct);
+    read("condenserInletAirC", truth.condenserInletAirC);
+    read("condenserOutletAirC", truth.condenserOutletAirC);
+    const drift = this.setup.ideal ? 0 : this.driftG;
+    read("scaleG", truth.containerKg === null ? null : truth.containerKg * 1000 + drift);
+    read("recoveredG", truth.recoveredKg * 1000);
+    // The vacuum gauge is shut off while there is refrigerant.
+    read("vacuumKpa", truth.chargeKg < EMPTY_KG ? truth.vacuumKpa : null);
+    read("compressorDutyPct", truth.duty * 100);
+    sample.clutchIn = truth.clutchIn ? 1 : 0;
+    read("fanPct", truth.fan * 100);
+    return sample;
+  }
+
+  /** Infrared spot on the condenser at a share of the way from inlet to outlet: emissivity and background pull it down a little. */
+  infraredC(share: number): number {
+    const surface = this.simulation.condenserSurfaceC(share);
+    if (this.setup.ideal) return surface;
+    const ambient = this.simulation.plant.conditions.ambientC;
+    return surface - 0.06 * (surface - ambient) + 0.8 * this.random.normal();
+  }
+
+  /** Leak sniffer at a place: grams a year it makes of what it draws in; 0 where it stays quiet. */
+  sniffGYear(place: LeakPlace): number {
+    const here = this.leakRateGYear(place);
+    const caught = here * Math.exp(0.35 * (this.setup.ideal ? 0 : this.random.normal()));
+    return caught < SNIFFER_FLOOR_G_YEAR ? 0 : caught;
+  }
+
+  /** Whether dye glows at a place: it must be in the circuit, and enough must have come out there. */
+  dyeGlows(place: LeakPlace): boolean {
+    const all = this.simulation.leakAreaM2();
+    const here = this.simulation.leakAreaM2(place);
+    return this.setup.dye === true && all > 0 && (this.leakedG * here) / all > DYE_SHOWS_G;
+  }
+
+  /** Choked vapour through the holes at the high side's pressure, as in the circuit. */
+  private leakRateGYear(place?: LeakPlace): number {
+    const { highKpa, chargeKg } = this.simulation.truth();
+    if (chargeKg < EMPTY_KG || highKpa <= 0) return 0;
+    const area = this.simulation.leakAreaM2(place);
+    return this.simulation.leakFlowKgS(area) * 1000 * SECONDS_A_YEAR;
+  }
+}

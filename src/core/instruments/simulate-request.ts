@@ -1,0 +1,110 @@
+/** What to simulate, as a file says it: vehicle and conditions as in a reading file, charge, faults, engine speeds. */
+import { type Fault, faultCauses } from "../circuit/faults";
+import type { CircuitConditions, VehicleLabel } from "../circuit/vehicle";
+import { conditionsSchema, limits, vehicleSchema } from "../readings/reading-file";
+import { fail, type Result, succeed } from "../result";
+import { z } from "../zod";
+
+/** A circuit holds no more than this, times its label: beyond it there is no room left for vapour. */
+const MOST_CHARGE = 1.7;
+
+export const simulateSchema = z.object({
+  id: z.string().min(1).max(200).optional(),
+  vehicle: vehicleSchema.extend({ chargeG: z.number().min(150).max(3000) }),
+  conditions: conditionsSchema.extend({
+    ambientC: z.number().min(5).max(50),
+    altitudeM: z.number().min(limits.altitudeM.min).max(4000).nullish(),
+  }),
+  charge: z.object({ fraction: z.number().min(0).max(MOST_CHARGE) }).optional(),
+  faults: z
+    .array(z.object({ cause: z.enum(faultCauses), severity: z.number().min(0).max(1) }))
+    .max(6)
+    .optional(),
+  airG: z.number().min(0).max(60).optional(),
+  rpm: z.array(z.number().min(500).max(4000)).min(1).max(10).optional(),
+  seed: z.number().int().min(0).max(4_294_967_295).optional(),
+  noise: z.boolean().optional(),
+});
+
+export type SimulateRequest = z.infer<typeof simulateSchema>;
+
+export interface SimulateIssue {
+  /** Path of the field, empty for the whole. */
+  field: string;
+  /** What was expected, with limit and unit. */
+  expected: string;
+}
+
+const unitOf: [RegExp, string][] = [
+  [/(C|soakC)$/, " degC"],
+  [/G$/, " g"],
+  [/Pct$/, " %"],
+  [/altitudeM$/, " m"],
+  [/rpm(\.\d+)?$/, " rpm"],
+  [/severity$/, " (0 none, 1 the worst)"],
+  [/fraction$/, " of the label charge"],
+];
+
+/** Checks a parsed object; the first thing wrong is named by field, limit and unit. */
+export function checkSimulate(given: unknown): Result<SimulateRequest, SimulateIssue> {
+  const checked = simulateSchema.safeParse(given);
+  if (!checked.success) {
+    const issue = checked.error.issues[0]!;
+    const field = issue.path.join(".");
+    const unit = unitOf.find(([pattern]) => pattern.test(field))?.[1] ?? "";
+    if (issue.code === "too_small") return fail({ field, expected: `at least ${issue.minimum}${unit}` });
+    if (issue.code === "too_big") return fail({ field, expected: `at most ${issue.maximum}${unit}` });
+    return fail({ field, expected: `${issue.message}${unit}` });
+  }
+  const request = checked.data;
+  for (const [i, { cause }] of (request.faults ?? []).entries()) {
+    if (cause === "compressor-low-stroke" && request.vehicle.compressor === "fixed") {
+      return fail({ field: `faults.${i}.cause`, expected: "a fixed compressor has no stroke that could stick" });
+    }
+  }
+  const fraction = (request.faults ?? []).reduce(
+    (share, { cause, severity }) =>
+      cause === "overcharge"
+        ? share * (1 + 0.55 * severity)
+        : cause === "undercharge"
+          ? share * (1 - 0.65 * severity)
+          : share,
+    request.charge?.fraction ?? 1,
+  );
+  if (fraction > MOST_CHARGE) {
+    return fail({
+      field: "charge.fraction",
+      expected: `with the faults at most ${MOST_CHARGE} of the label charge, not ${fraction.toFixed(2)}`,
+    });
+  }
+  return succeed(request);
+}
+
+export function labelOfRequest({ vehicle }: SimulateRequest): VehicleLabel {
+  return {
+    refrigerant: vehicle.refrigerant,
+    chargeG: vehicle.chargeG,
+    metering: vehicle.metering,
+    compressor: vehicle.compressor,
+    condenserFan: vehicle.condenserFan ?? "electric",
+    evaporators: vehicle.evaporators ?? 1,
+    highPort: vehicle.highPort ?? "after-condenser",
+  };
+}
+
+/** Conditions at one engine speed; what is not given is an ordinary day at sea level with everything on. */
+export function conditionsOfRequest({ conditions }: SimulateRequest, rpm: number): CircuitConditions {
+  return {
+    ambientC: conditions.ambientC,
+    humidityPct: conditions.humidityPct ?? 50,
+    altitudeM: conditions.altitudeM ?? 0,
+    cabinReturnC: conditions.cabinReturnC ?? null,
+    airSource: conditions.airSource ?? "fresh",
+    blowerPct: conditions.blowerPct ?? 100,
+    rpm,
+  };
+}
+
+export function faultsOfRequest({ faults }: SimulateRequest): Fault[] {
+  return faults ?? [];
+}

@@ -1,0 +1,175 @@
+/** A whole test of a made-up vehicle, from the steady solver: rest, running at each engine speed, sides meeting. */
+import { makePlant, type Plant } from "../circuit/plant";
+import { restOf } from "../circuit/rest";
+import { type SizingIssue, sizeVehicle } from "../circuit/sizing";
+import { type SteadyIssue, type SteadyResult, type SteadyState, solveSteady } from "../circuit/steady";
+import { secondsToMeet } from "../circuit/transient";
+import type { CircuitVehicle } from "../circuit/vehicle";
+import type { ReadingFile, RunningSetting } from "../readings/reading-file";
+import { fail, type Result, succeed } from "../result";
+import { workshopSensors } from "./instrument-set";
+import { type NoiseSource, seededNoise } from "./noise";
+import { Sensor } from "./sensor";
+import { conditionsOfRequest, faultsOfRequest, labelOfRequest, type SimulateRequest } from "./simulate-request";
+
+/** What the readings cannot show, at one engine speed. */
+export interface ModelSetting {
+  rpm: number;
+  kind: SteadyResult["kind"];
+  /** Why the compressor stands, when it does. */
+  reason: string | null;
+  /** Leaving the evaporator, and at the high-side port, K. */
+  superheatK: number | null;
+  subcoolingK: number | null;
+  /** kg/s, mean over the cycles of a clutch. */
+  flow: number;
+  /** Share of full displacement: stroke times the share of time the clutch is in. */
+  duty: number;
+}
+
+export interface SimulatedTest extends ReadingFile {
+  /** The first setting's values, and each setting's. */
+  model: Omit<ModelSetting, "rpm"> & { chargeG: number; airG: number; settings: ModelSetting[] };
+}
+
+export type SimulationIssue = SizingIssue | (SteadyIssue & { rpm: number });
+
+const DEFAULT_RPM = [800, 1800];
+const DEFAULT_SEED = 1;
+const LONGEST_WAIT_S = 900;
+
+/** Simulates a request. Same request, same answer. Errors: a label that cannot be sized, a speed that does not converge. */
+export function simulate(request: SimulateRequest): Result<SimulatedTest, SimulationIssue> {
+  const sized = sizeVehicle(labelOfRequest(request));
+  if (!sized.ok) return sized;
+  const speeds = request.rpm ?? DEFAULT_RPM;
+  const instruments = request.noise === true ? new Instruments(request.seed ?? DEFAULT_SEED) : null;
+  const running: RunningSetting[] = [];
+  const settings: ModelSetting[] = [];
+  let last: { plant: Plant; state: SteadyState } | null = null;
+  let plant = plantAt(sized.value, request, speeds[0]!);
+  const rest = restReading(plant, instruments);
+  for (const rpm of speeds) {
+    plant = plantAt(sized.value, request, rpm);
+    const solved = solveSteady(plant);
+    if (!solved.ok) return fail({ ...solved.issue, rpm });
+    running.push(runningReading(plant, rpm, solved.value, instruments));
+    settings.push(modelSetting(rpm, solved.value));
+    last = solved.value.kind === "running" ? { plant, state: solved.value.state } : null;
+  }
+  const seconds = last === null ? null : secondsToMeet(last.plant, last.state.point, LONGEST_WAIT_S);
+  const { rpm: _, ...first } = settings[0]!;
+  return succeed({
+    format: "evrid.readings",
+    version: 1,
+    id: request.id ?? "simulated",
+    vehicle: request.vehicle,
+    conditions: request.conditions,
+    rest,
+    running,
+    equalise:
+      last === null
+        ? null
+        : seconds === null
+          ? { seconds: LONGEST_WAIT_S, equalised: false }
+          : { seconds: Math.round(seconds), equalised: true },
+    observations: [],
+    model: { ...first, chargeG: plant.chargeKg * 1000, airG: plant.airKg * 1000, settings },
+  });
+}
+
+function plantAt(vehicle: CircuitVehicle, request: SimulateRequest, rpm: number): Plant {
+  return makePlant(vehicle, conditionsOfRequest(request, rpm), faultsOfRequest(request), {
+    chargeKg: (request.vehicle.chargeG / 1000) * (request.charge?.fraction ?? 1),
+    airKg: (request.airG ?? 0) / 1000,
+  });
+}
+
+/** One set of instruments: its errors stay the same from reading to reading. */
+class Instruments {
+  private readonly sensors = new Map<string, Sensor>();
+  private readonly random: NoiseSource;
+
+  constructor(seed: number) {
+    this.random = seededNoise(seed);
+    for (const [name, spec] of Object.entries(workshopSensors)) this.sensors.set(name, new Sensor(spec, this.random));
+  }
+
+  /** A settled reading. */
+  read(name: keyof typeof workshopSensors, value: number): number {
+    return this.sensors.get(name)!.read(value, Number.POSITIVE_INFINITY);
+  }
+}
+
+type Reader = Instruments | null;
+
+function reading(instruments: Reader, name: keyof typeof workshopSensors, value: number): number {
+  return Number((instruments === null ? value : instruments.read(name, value)).toFixed(3));
+}
+
+function restReading(plant: Plant, instruments: Reader) {
+  const soakC = plant.conditions.ambientC;
+  const gauge = restOf(plant, soakC).pressureKpa - plant.atmosphereKpa;
+  return {
+    lowKpa: reading(instruments, "lowKpa", gauge),
+    highKpa: reading(instruments, "highKpa", gauge),
+    soakC: reading(instruments, "ambientC", soakC),
+  };
+}
+
+function runningReading(plant: Plant, rpm: number, result: SteadyResult, instruments: Reader): RunningSetting {
+  const read = (name: keyof typeof workshopSensors, value: number) => reading(instruments, name, value);
+  const { atmosphereKpa } = plant;
+  if (result.kind === "standing") {
+    const gauge = result.rest.pressureKpa - atmosphereKpa;
+    const partsC = result.rest.temperatureC;
+    return {
+      rpm,
+      lowKpa: read("lowKpa", gauge),
+      highKpa: read("highKpa", gauge),
+      ventC: read("ventC", result.ventC),
+      suctionLineC: read("suctionLineC", partsC + 3),
+      liquidLineC: read("liquidLineC", partsC),
+      dischargeLineC: read("dischargeLineC", partsC + 6),
+      condenserInletAirC: read("condenserInletAirC", plant.condenserInletC),
+      condenserOutletAirC: read("condenserOutletAirC", plant.condenserInletC),
+    };
+  }
+  const { state } = result;
+  const swing = state.cycling;
+  const swings = swing !== null && state.limitedBy === "low";
+  return {
+    rpm,
+    lowKpa: read("lowKpa", (swings ? swing.lowMeanKpa : state.lowKpa) - atmosphereKpa),
+    // With a cycling clutch the high side is read while it is in.
+    highKpa: read("highKpa", state.highKpa + (swings ? swing.highEngagedKpa : 0) - atmosphereKpa),
+    lowMinKpa: swings ? read("lowKpa", swing.lowMinKpa - atmosphereKpa) : null,
+    lowMaxKpa: swings ? read("lowKpa", swing.lowMaxKpa - atmosphereKpa) : null,
+    cyclePeriodS: swing === null ? null : Math.round(swing.periodS),
+    // A scan tool shows the command of an outside-controlled compressor.
+    compressorDutyPct:
+      plant.vehicle.compressor.kind === "variable-external" ? read("compressorDutyPct", state.stroke * 100) : null,
+    ventC: read("ventC", state.ventC),
+    suctionLineC: read("suctionLineC", state.suctionLineC),
+    liquidLineC: read("liquidLineC", state.liquidLineC),
+    dischargeLineC: read("dischargeLineC", state.dischargeLineC),
+    condenserInletAirC: read("condenserInletAirC", state.condenserInletAirC),
+    condenserOutletAirC: read("condenserOutletAirC", state.condenserOutletAirC),
+  };
+}
+
+function modelSetting(rpm: number, result: SteadyResult): ModelSetting {
+  if (result.kind === "standing") {
+    return { rpm, kind: "standing", reason: result.reason, superheatK: null, subcoolingK: null, flow: 0, duty: 0 };
+  }
+  const { state } = result;
+  return {
+    rpm,
+    kind: "running",
+    reason: null,
+    superheatK: state.superheatK,
+    subcoolingK: state.subcoolingK,
+    flow: state.flowKgS,
+    duty: state.duty * state.stroke,
+  };
+}
