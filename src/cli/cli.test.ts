@@ -1,5 +1,6 @@
 import { spawnSync } from "node:child_process";
-import { readFileSync } from "node:fs";
+import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
 import path from "node:path";
 import { beforeAll, describe, expect, it } from "vitest";
 import { diagnosisSchema } from "../core/diagnosis/diagnosis";
@@ -49,6 +50,36 @@ describe("bin/evrid", () => {
     for (const line of lines) expect(diagnosisSchema.safeParse(JSON.parse(line)).success).toBe(true);
   });
 
+  it("simulates requests a line each, and plays a schedule as CSV", () => {
+    const request = {
+      vehicle: { refrigerant: "R1234yf", chargeG: 480, metering: "expansion-valve", compressor: "fixed" },
+      conditions: { ambientC: 27 },
+      charge: { fraction: 0.8 },
+      rpm: [800],
+    };
+    const { status, out } = evrid(
+      ["simulate", "-"],
+      `${JSON.stringify(request)}\n${JSON.stringify({ ...request, id: "b" })}\n`,
+    );
+    expect(status).toBe(0);
+    const [first, second] = out
+      .trim()
+      .split("\n")
+      .map((line) => JSON.parse(line));
+    expect(first.format).toBe("evrid.readings");
+    expect(first.model.flow).toBeGreaterThan(0);
+    expect(second.id).toBe("b");
+    expect(evrid(["diagnose", "-"], out).status).toBe(0);
+
+    const folder = mkdtempSync(path.join(tmpdir(), "evrid-"));
+    const events = path.join(folder, "events.json");
+    writeFileSync(events, JSON.stringify({ durationS: 20, rateHz: 1, events: [{ atS: 0, engineRpm: 800 }] }));
+    const played = evrid(["simulate", "-", "--schedule", events, "--csv"], JSON.stringify(request));
+    expect(played.status).toBe(0);
+    expect(played.out.split("\n")[0]).toMatch(/^time_s,rpm,low_kpa_gauge,/);
+    expect(played.out.trim().split("\n")).toHaveLength(21);
+  });
+
   it("answers the good lines and names the bad one, status 2", () => {
     const good = readFileSync(cases, "utf8").split("\n")[0]!;
     const { status, out, err } = evrid(
@@ -71,6 +102,9 @@ describe("bin/evrid", () => {
     [["diagnose"], "wants a file"],
     [["diagnose", "/no/such/file"], "cannot read /no/such/file"],
     [["charge"], 'no command "charge"'],
+    [["simulate"], "wants a file"],
+    [["simulate", cases, "--csv"], "--schedule EVENTS.json goes with --csv"],
+    [["simulate", cases, "--schedule", "/no/such", "--csv"], "cannot read /no/such"],
   ])("%s: one clear line, status 2", (args, says) => {
     const { status, out, err } = evrid(args);
     expect(status).toBe(2);

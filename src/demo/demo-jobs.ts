@@ -22,7 +22,7 @@ function bakeryVan(ago: Ago): Job {
     charge: entry("580", "g"),
     tolerance: entry("20", "g"),
     metering: "expansion-valve",
-    compressor: "fixed",
+    compressor: "variable-external",
     condenserFan: "electric",
     evaporators: 1,
   };

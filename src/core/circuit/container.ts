@@ -50,7 +50,7 @@ export function drawFrom(
   const liquid = phase === "liquid";
   const density = liquid ? fluid.liquidDensity(pressure) : fluid.vapourDensity(pressure);
   const throat = Math.max(portKpa, pressure * (liquid ? HOSE_FLASH : VAPOUR_CHOKE));
-  const area = WIDE_OPEN_M2 * opening * (liquid ? 1 : 6);
+  const area = WIDE_OPEN_M2 * opening * (liquid ? 1 : 1.6);
   const asked = DISCHARGE * area * Math.sqrt(2000 * density * Math.max(pressure - throat, 0));
   const flow = Math.min(asked, Math.max(container.netKg - stopAtKg, 0) / seconds);
   into.flow = flow;

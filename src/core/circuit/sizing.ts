@@ -62,7 +62,7 @@ function meanVehicle(label: VehicleLabel, draw: Draw): CircuitVehicle {
     label,
     compressor: {
       kind: compressor,
-      displacementM3: about(compressor === "electric" ? 50e-6 : variable ? 210e-6 : 184e-6, 0.08) * total,
+      displacementM3: about(compressor === "electric" ? 48e-6 : variable ? 200e-6 : 170e-6, 0.08) * total,
       pulleyRatio: about(1.3, 0.05),
       electricTurns: 110,
       clearance: about(0.035, 0.15),
@@ -75,8 +75,8 @@ function meanVehicle(label: VehicleLabel, draw: Draw): CircuitVehicle {
     },
     condenser: {
       volumeM3: about(0.7, 0.1) * litres,
-      conductance: about(0.62, 0.12) * total,
-      airFlow: about(0.8, 0.1) * total,
+      conductance: about(0.56, 0.12) * total,
+      airFlow: about(0.74, 0.1) * total,
       subcoolShare: valve ? plus(0.14, 0.025) : 0,
       metalKjK: 2.4 * total,
     },

@@ -55,6 +55,8 @@ const AIR_SPREADS_S = 40;
 /** What still air does of a fan's work, and dry vapour of a wet wall's. */
 const STILL_AIR = 0.07;
 const GAS_TO_WALL = 0.02;
+const BACK_PASSAGE_M2 = 1.5e-6;
+const LAST_KG = 1e-3;
 const CV_VAPOUR = 0.78;
 const CP_VAPOUR = 0.92;
 const LEAST_KPA = 8.2;
@@ -198,25 +200,32 @@ export class TransientCircuit {
     const opening = clutchIn ? Number.NaN : valveOpening(vehicle.metering, plant.effects, y[BULB_C]! - boilingC);
     pass.evaluate(plant, lowKpa, highKpa, y[HIGH_LIQUID]!, wet, clutchIn ? 1 : 0, y[METAL_C], opening);
     const { flow, low, high } = pass;
-    const fed = pass.fed + pass.rearFlow;
+    const fed = (pass.fed + pass.rearFlow) * held(y[HIGH_KG]!);
+    // With the low side higher, vapour goes on through the compressor's reeds and back through the device.
+    const over = lowKpa - (highKpa - pass.airKpa);
+    const back = over > 0 ? BACK_PASSAGE_M2 * Math.sqrt(2000 * low.rhoVapour * over) * held(y[LOW_KG]!) : 0;
 
     // Mass.
-    dy[HIGH_KG] = flow - fed + highPort.flow;
-    dy[LOW_KG] = fed - flow + lowPort.flow;
+    dy[HIGH_KG] = flow + back - fed + highPort.flow;
+    dy[LOW_KG] = fed - back - flow + lowPort.flow;
 
     rate[LOW_KG] = wet < 1 && clutchIn ? this.valveRate(plant, wet) : 0;
     rate[HIGH_KG] = rate[LOW_KG]!;
 
     // Energy of the high side: what comes hot and leaves as liquid, the condenser, a port; its metal follows saturation.
     const ambient = plant.conditions.ambientC;
-    const condensed = engineOn || flow > 0 ? pass.condenserHeat : stillHeat(pass, plant);
     const highGasC = this.gasTemperature(plant, highKpa - pass.airKpa, y[HIGH_KG]!, volumes.high);
+    // Where there is only gas it exchanges with the walls as a gas does, not as something that condenses.
+    const highDry = flow > 0 ? 0 : dryShare(highGasC, high.temperatureC);
+    const condensed =
+      (1 - highDry) * (engineOn || flow > 0 ? pass.condenserHeat : stillHeat(pass, plant)) +
+      highDry * GAS_TO_WALL * (highGasC - ambient);
     const highFlux =
-      flow * pass.hDischarge -
+      flow * pass.hDischarge +
+      back * low.hVapour -
       fed * pass.hLiquid -
       condensed +
-      highPort.flow * (highPort.flow > 0 ? highPort.enthalpy : high.hVapour) +
-      GAS_TO_WALL * Math.min(ambient - highGasC, 0) * dryShare(highGasC, high.temperatureC);
+      highPort.flow * (highPort.flow > 0 ? highPort.enthalpy : high.hVapour);
     const partial = Math.max(highKpa - pass.airKpa, LEAST_KPA);
     this.balance(plant, partial, y[HIGH_KG]!, volumes.high, vehicle.condenser.metalKjK, highFlux, dy[HIGH_KG]!);
     dy[HIGH_KPA] = this.pressureRate;
@@ -231,15 +240,17 @@ export class TransientCircuit {
     const lowGasC = this.gasTemperature(plant, lowKpa, y[LOW_KG]!, volumes.low);
     const front = Math.max(flow - pass.rearFlow, 0);
     const superheating = wet < 1 ? front * Math.max(pass.hOut - low.hVapour, 0) : 0;
-    const boiling = share * coil.wallConductance * (y[METAL_C]! - low.temperatureC);
+    const lowDry = dryShare(lowGasC, low.temperatureC);
+    const boiling =
+      (1 - lowDry) * share * coil.wallConductance * (y[METAL_C]! - low.temperatureC) +
+      lowDry * GAS_TO_WALL * (y[METAL_C]! - lowGasC);
     const lowFlux =
       fed * pass.hInlet +
       boiling +
       superheating +
       pass.rearHeat -
-      flow * pass.hOut +
-      lowPort.flow * (lowPort.flow > 0 ? lowPort.enthalpy : low.hVapour) +
-      GAS_TO_WALL * Math.max(ambient - lowGasC, 0) * dryShare(lowGasC, low.temperatureC);
+      (flow + back) * (flow > 0 ? pass.hOut : low.hVapour) +
+      lowPort.flow * (lowPort.flow > 0 ? lowPort.enthalpy : low.hVapour);
     this.balance(plant, lowKpa, y[LOW_KG]!, volumes.low, 0.05, lowFlux, dy[LOW_KG]!);
     dy[LOW_KPA] = this.pressureRate;
     rate[LOW_KPA] =
@@ -258,8 +269,9 @@ export class TransientCircuit {
     const fromAir = pass.airHeat(coil, metal, plant.atmosphereKpa);
     const metalKjK = vehicle.evaporators[0]!.metalKjK;
     // Without liquid behind it the metal of the dry part follows the air: counted with its share only.
-    dy[METAL_C] = (fromAir - coil.wallConductance * wallShare(share) * (metal - low.temperatureC)) / metalKjK;
-    rate[METAL_C] = (coil.wallConductance * wallShare(share) + coil.airFlow * CP_AIR) / metalKjK;
+    dy[METAL_C] =
+      (fromAir - (1 - lowDry) * coil.wallConductance * wallShare(share) * (metal - low.temperatureC)) / metalKjK;
+    rate[METAL_C] = ((1 - lowDry) * coil.wallConductance * wallShare(share) + coil.airFlow * CP_AIR) / metalKjK;
     const outletC = flow > 0 ? low.temperatureC + pass.superheatK : metal;
     const bulbLag = flow > 0 ? BULB_LAG_S : BULB_LAG_OFF_S;
     dy[BULB_C] = (outletC - y[BULB_C]!) / bulbLag;
@@ -381,7 +393,12 @@ function wallShare(share: number): number {
   return Math.min(share / 0.08, 1);
 }
 
+/** A side gives only what it has: falls to 0 with its last gram. */
+function held(kg: number): number {
+  return clamp(kg / LAST_KG, 0, 1);
+}
+
 /** 1 where there is only gas, warmer than saturation; 0 while liquid holds the temperature. */
 function dryShare(gasC: number, saturationC: number): number {
-  return gasC > saturationC + 0.5 ? 1 : 0;
+  return clamp((gasC - saturationC) / 3, 0, 1);
 }

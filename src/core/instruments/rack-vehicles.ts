@@ -18,30 +18,58 @@ const bakeryVan: VehicleLabel = {
   refrigerant: "R134a",
   chargeG: 580,
   metering: "expansion-valve",
-  compressor: "fixed",
+  compressor: "variable-external",
   condenserFan: "electric",
   evaporators: 1,
   highPort: "after-condenser",
 };
+const pickup: VehicleLabel = {
+  ...bakeryVan,
+  chargeG: 624,
+  metering: "orifice-tube",
+  compressor: "fixed",
+  condenserFan: "viscous",
+};
+const estate: VehicleLabel = { ...bakeryVan, refrigerant: "R1234yf", chargeG: 470 };
+const yard = { ambientC: 29, humidityPct: 46, altitudeM: 310 };
 
 export const rackVehicles: readonly RackVehicle[] = [
   {
     id: "leaked-van",
     name: "Bakery van, cools poorly",
     label: bakeryVan,
-    foundKg: 0.2,
+    foundKg: 0.175,
     faults: [],
     leaks: [],
-    site: { ambientC: 29, humidityPct: 46, altitudeM: 310 },
+    site: yard,
+  },
+  { id: "sound-van", name: "Bakery van, in order", label: bakeryVan, foundKg: 0.57, faults: [], leaks: [], site: yard },
+  {
+    id: "sound-pickup",
+    name: "Pickup with orifice, in order",
+    label: pickup,
+    foundKg: 0.62,
+    faults: [],
+    leaks: [],
+    site: yard,
   },
   {
-    id: "sound-van",
-    name: "Bakery van, in order",
-    label: bakeryVan,
-    foundKg: 0.57,
+    id: "warm-pickup",
+    name: "Pickup with orifice, cools in spells",
+    label: pickup,
+    foundKg: 0.36,
     faults: [],
     leaks: [],
-    site: { ambientC: 29, humidityPct: 46, altitudeM: 310 },
+    site: yard,
+  },
+  {
+    id: "hot-estate",
+    name: "Estate car, warm at the lights",
+    label: estate,
+    foundKg: 0.46,
+    faults: [{ cause: "condenser-airflow", severity: 0.8 }],
+    leaks: [],
+    site: yard,
   },
 ];
 

@@ -22,7 +22,7 @@ describe("simulated rack", () => {
     expect(run(new SimulatedRack(vehicle, 0.02, 1), 5).low).toBeLessThan(saturation - 200);
   });
 
-  it("shows a healthy full vehicle in the range such vehicles show, and a leaked one starved", () => {
+  it("shows a healthy vehicle where such vehicles are; with two thirds lost the gauges look alike, vent and suction do not", () => {
     const full = new SimulatedRack(vehicle, vehicle.label.chargeG / 1000, 2);
     const leaked = new SimulatedRack(vehicle, vehicle.foundKg, 2);
     for (const rack of [full, leaked]) rack.setEngine("idle");
@@ -33,7 +33,7 @@ describe("simulated rack", () => {
     expect(a.high).toBeGreaterThan(900);
     expect(a.high).toBeLessThan(1600);
     expect(a.vent).toBeLessThan(13);
-    expect(b.low).toBeLessThan(a.low - 30);
+    expect(Math.abs(b.low - a.low)).toBeLessThan(20);
     expect(b.vent).toBeGreaterThan(a.vent + 3);
     expect(b.suction).toBeGreaterThan(a.suction + 8);
   });
@@ -69,7 +69,7 @@ describe("simulated rack", () => {
     rack.setEngine("off");
     const stopped = rack.charge;
     run(rack, 10);
-    expect(rack.charge).toBe(stopped);
+    expect(rack.charge).toBeCloseTo(stopped, 12);
   });
 
   it("recovers by weight what was in it, then pulls a vacuum that holds", () => {

@@ -93,6 +93,11 @@ function chargeGaps(job: Job, found: MassBalance | null): string[] {
 /** A valve and its hose go on delivering for about this long after the call. */
 const VALVE_DELAY_S = 1;
 
+/** The scale needs this long after the last flow to stand still; what it shows then is what was drawn. */
+const SCALE_SETTLE_S = 5;
+/** A container that shows less than the scale can tell from nothing counts as empty. */
+const EMPTY_BELOW_G = 4;
+
 /** The live scale: which container stands on it, the valve, and the tally written with every sample. */
 function ScalePanel({ balance: found }: { balance: MassBalance }) {
   const { job, edit } = useJob();
@@ -107,14 +112,14 @@ function ScalePanel({ balance: found }: { balance: MassBalance }) {
 
   // Every batch of samples moves the open draw on, so that a reload or a crash loses at most one sample.
   const scaleG = latest?.scaleG ?? null;
-  const lastValve = useRef<ChargeValve>("shut");
+  const lastOpen = useRef<number | null>(null);
   useEffect(() => {
     if (scaleG === null || latest === null) return;
-    const wasOpen = lastValve.current !== "shut";
-    const isOpen = latest.valve !== "shut";
-    lastValve.current = latest.valve;
-    if (!wasOpen && !isOpen) return;
-    edit((stored) => moveOpenDraw(stored, Math.max(0, scaleG), !isOpen));
+    if (latest.valve !== "shut") lastOpen.current = latest.time;
+    if (lastOpen.current === null) return;
+    const settled = latest.time - lastOpen.current >= SCALE_SETTLE_S;
+    if (settled) lastOpen.current = null;
+    edit((stored) => moveOpenDraw(stored, Math.max(0, scaleG), settled));
   }, [scaleG, latest, edit]);
 
   const put = async (id: string, leftG: number) => {
@@ -154,10 +159,10 @@ function ScalePanel({ balance: found }: { balance: MassBalance }) {
             key={c.id}
             kind={c.id === onScale ? "main" : "quiet"}
             aria-pressed={c.id === onScale}
-            disabled={(valve !== "shut" && c.id !== onScale) || c.leftG < 1}
+            disabled={(valve !== "shut" && c.id !== onScale) || c.leftG < EMPTY_BELOW_G}
             onClick={() => put(c.id, c.leftG)}
           >
-            {c.leftG < 1 ? `${c.name}: empty` : `${c.name}: ${formatQuantity(c.leftG, "g")}`}
+            {c.leftG < EMPTY_BELOW_G ? `${c.name}: empty` : `${c.name}: ${formatQuantity(c.leftG, "g")}`}
           </BenchButton>
         ))}
         {found.perContainer.length === 0 && (
@@ -249,7 +254,8 @@ function flowSentence(
 ): string {
   if (valve === "shut") {
     if (found.state === "inside") return "Valve shut. The label weight is in.";
-    if (container && container.leftG < 1) return `${container.name} is empty. Put the next one on: the tally waits.`;
+    if (container && container.leftG < EMPTY_BELOW_G)
+      return `${container.name} is empty. Put the next one on: the tally waits.`;
     return container ? "Valve shut." : "Put a container on the scale.";
   }
   const last = samples.at(-1);
