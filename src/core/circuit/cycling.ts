@@ -5,7 +5,7 @@
  */
 import type { CircuitPass } from "./pass";
 import type { Plant } from "./plant";
-import type { CircuitPoint } from "./steady";
+import type { CircuitPoint } from "./point";
 
 /** Pressures kPa absolute. */
 export interface CyclingSwing {

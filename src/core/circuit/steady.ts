@@ -8,17 +8,8 @@ import { fail, type Result, succeed } from "../result";
 import { type CyclingSwing, swingOf } from "./cycling";
 import { CircuitPass } from "./pass";
 import type { Plant } from "./plant";
+import type { CircuitPoint } from "./point";
 import { type RestState, restOf } from "./rest";
-
-/** Where the circuit stands; a nearby one is the best start for the next. */
-export interface CircuitPoint {
-  lowKpa: number;
-  highKpa: number;
-  /** Coordinates of the liquid, as in pass.ts. */
-  high: number;
-  wet: number;
-  duty: number;
-}
 
 /** Pressures kPa absolute, temperatures degC, flows kg/s, powers kW, masses kg. */
 export interface SteadyState {

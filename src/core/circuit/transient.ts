@@ -11,8 +11,8 @@ import { emptySaturationRow } from "../fluids/tables";
 import { valveOpening } from "./metering";
 import { CircuitPass, liquidRoomM3, QUALITY_PER_UNIT, zivi } from "./pass";
 import type { Coil, Plant } from "./plant";
+import type { CircuitPoint } from "./point";
 import { restOf } from "./rest";
-import type { CircuitPoint } from "./steady";
 import type { CircuitVehicle } from "./vehicle";
 
 /** Order of the states. */

@@ -1,20 +1,7 @@
+import { faultCauses } from "../circuit/faults";
+
 /** The causes a diagnosis may name, in the words of the reading file. */
-export const causes = [
-  "none",
-  "undercharge",
-  "overcharge",
-  "air",
-  "condenser-airflow",
-  "restriction-before-port",
-  "restriction-after-port",
-  "metering-stuck-closed",
-  "metering-stuck-open",
-  "compressor-worn",
-  "compressor-low-stroke",
-  "compressor-not-driven",
-  "evaporator-airflow",
-  "blend-door",
-] as const;
+export const causes = ["none", ...faultCauses] as const;
 
 export type Cause = (typeof causes)[number];
 

@@ -1,5 +1,5 @@
 /** What to simulate, as a file says it: vehicle and conditions as in a reading file, charge, faults, engine speeds. */
-import { type Fault, faultCauses } from "../circuit/faults";
+import { effectsOf, type Fault, faultCauses } from "../circuit/faults";
 import type { CircuitConditions, VehicleLabel } from "../circuit/vehicle";
 import { conditionsSchema, limits, vehicleSchema } from "../readings/reading-file";
 import { fail, type Result, succeed } from "../result";
@@ -62,15 +62,8 @@ export function checkSimulate(given: unknown): Result<SimulateRequest, SimulateI
       return fail({ field: `faults.${i}.cause`, expected: "a fixed compressor has no stroke that could stick" });
     }
   }
-  const fraction = (request.faults ?? []).reduce(
-    (share, { cause, severity }) =>
-      cause === "overcharge"
-        ? share * (1 + 0.55 * severity)
-        : cause === "undercharge"
-          ? share * (1 - 0.65 * severity)
-          : share,
-    request.charge?.fraction ?? 1,
-  );
+  // Neither volume nor displacement matters for the charge.
+  const fraction = (request.charge?.fraction ?? 1) * effectsOf(request.faults ?? [], 1e-3, 1e-4).charge;
   if (fraction > MOST_CHARGE) {
     return fail({
       field: "charge.fraction",

@@ -4,6 +4,7 @@
  */
 import { fail, type Result, succeed } from "../result";
 import { z } from "../zod";
+import { parseJsonLines } from "./json-lines";
 
 export const meteringKinds = ["expansion-valve", "orifice-tube"] as const;
 export const compressorKinds = ["fixed", "variable-internal", "variable-external", "electric"] as const;
@@ -90,19 +91,11 @@ export interface ReadingFileIssue {
 
 /** Reads one JSON object, or JSON Lines: one result a line, blank lines passed over. */
 export function parseReadings(text: string): Result<ReadingFile, ReadingFileIssue>[] {
-  const whole = parseJson(text);
-  if (whole.ok) return [checkReading(whole.value, 1)];
-  const lines = text.split(/\r?\n/);
-  const results: Result<ReadingFile, ReadingFileIssue>[] = [];
-  for (const [index, line] of lines.entries()) {
-    if (line.trim() === "") continue;
-    const parsed = parseJson(line);
-    results.push(
-      parsed.ok
-        ? checkReading(parsed.value, index + 1)
-        : fail({ line: index + 1, field: "", expected: "a JSON object" }),
-    );
-  }
+  const results = parseJsonLines(text).map((line) =>
+    "broken" in line
+      ? fail({ line: line.line, field: "", expected: "a JSON object" })
+      : checkReading(line.value, line.line),
+  );
   return results.length > 0 ? results : [fail({ line: 1, field: "", expected: "a reading file, found nothing" })];
 }
 
@@ -112,12 +105,4 @@ export function checkReading(given: unknown, line = 1): Result<ReadingFile, Read
   if (checked.success) return succeed(checked.data);
   const issue = checked.error.issues[0]!;
   return fail({ line, field: issue.path.join("."), expected: issue.message });
-}
-
-function parseJson(text: string): Result<unknown, "not-json"> {
-  try {
-    return succeed(JSON.parse(text));
-  } catch {
-    return fail("not-json");
-  }
 }
