@@ -28,6 +28,7 @@ module.exports = {
       ...ground,
     ]),
     upOf("core/records", [
+      "core/circuit/",
       "core/charge/",
       "core/diagnosis/",
       "core/readings/",

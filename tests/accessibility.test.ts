@@ -7,7 +7,10 @@ import { browserSession } from "./browser/session";
 const pages: [string, string][] = [
   ["", "Fennick Bakery"],
   ["job/demo-estate-car/intake", "From the label under the bonnet"],
+  ["job/demo-estate-car/look", "Press a pipe or a part"],
+  ["job/demo-estate-car/hook-up", "What leaves with the hoses"],
   ["job/demo-estate-car/rest", "At saturation"],
+  ["job/demo-estate-car/shut-off", "Timed by hand"],
   ["job/demo-estate-car/running", "What fits these readings"],
   ["job/demo-estate-car/verdict", "Causes, with what speaks"],
   ["job/demo-garden-pickup/recover", "It had lost"],

@@ -19,8 +19,11 @@ describe("the whole run-sheet on the demo van", () => {
     expect(seen).toEqual([
       "bay",
       "intake",
+      "look",
+      "hook-up",
       "rest",
       "running",
+      "shut-off",
       "verdict",
       "recover",
       "evacuate",
@@ -163,11 +166,11 @@ describe("bad input", () => {
     const body = () => browser.driver.findElement(By.css("body"));
     await browser.open(`${address}/job/demo-estate-car/rest`);
     await browser.says("At saturation");
-    await (await body()).sendKeys("4");
+    await (await body()).sendKeys("7");
     await browser.at("verdict");
     await browser.says("Provisional");
     await (await body()).sendKeys("?");
-    await browser.says("Step 7: Charge");
+    await browser.says("Step 10: Charge");
     await browser.driver.actions().sendKeys("\uE00C").perform();
     await (await body()).sendKeys("l");
     await browser.until("the dark theme", async () =>

@@ -58,6 +58,19 @@ export async function addMissingJobs(jobs: readonly Job[]): Promise<void> {
   });
 }
 
+/** The same vehicle again: a new job with its label and how it is built, nothing measured. */
+export async function duplicateJob(job: Job): Promise<Job> {
+  const blank = newJob(crypto.randomUUID(), new Date().toISOString());
+  const copy: Job = {
+    ...blank,
+    intake: { ...job.intake, complaint: "", history: "serviced", stopSigns: [] },
+    altitude: job.altitude,
+    rackVehicle: job.rackVehicle,
+  };
+  await database.jobs.add(copy);
+  return copy;
+}
+
 /** Removes a job and returns it, so that the removal can be undone with `restoreJob`. */
 export async function removeJob(id: string): Promise<Job | null> {
   return database.transaction("rw", database.jobs, async () => {

@@ -17,6 +17,8 @@ function bakeryVan(ago: Ago): Job {
   const job = newJob("demo-bakery-van", ago(14));
   job.intake = {
     vehicle: "Fennick Bakery, van 3",
+    ...usualIntake,
+    history: "unknown",
     complaint: "Blows lukewarm since early summer, worse in town. Nobody has opened the circuit that they know of.",
     refrigerant: "R134a",
     charge: entry("580", "g"),
@@ -42,6 +44,7 @@ function estateCar(ago: Ago): Job {
   const job = newJob("demo-estate-car", ago(95));
   job.intake = {
     vehicle: "Orla Veitch, grey estate",
+    ...usualIntake,
     complaint: "Cold on the motorway, warm at the lights. Fan heard running.",
     refrigerant: "R1234yf",
     charge: entry("470", "g"),
@@ -57,7 +60,7 @@ function estateCar(ago: Ago): Job {
     idle: ["800", "2.75", "15.4", "13.6", "11.5", "51.5"],
     fast: ["1800", "2.35", "13.9", "10.4", "8.5", "46.5"],
   });
-  return done(job, ["intake", "rest", "running"], ago, 95);
+  return done(job, ["intake", "look", "hook-up", "rest", "running"], ago, 95);
 }
 
 /** Finished and signed yesterday. */
@@ -66,6 +69,7 @@ function gardenPickup(ago: Ago): Job {
   const job = newJob("demo-garden-pickup", ago(DAY + 190));
   job.intake = {
     vehicle: "Town gardens, pickup 11",
+    ...usualIntake,
     complaint: "No longer cools under load. Stone hole in the condenser, renewed here.",
     refrigerant: "R134a",
     charge: entry("22", "oz"),
@@ -144,11 +148,13 @@ function test(
   };
 }
 
+const usualIntake = { history: "serviced" as const, oilKind: "PAG" as const, stopSigns: [] };
+
 /** Marks steps as done, spread over the time since the job began. */
 function done(job: Job, steps: StepId[], ago: Ago, began: number): Job {
   const share = began / (steps.length + 1);
   steps.forEach((step, i) => {
-    job.steps[step] = { startedAt: ago(began - share * i), doneAt: ago(began - share * (i + 0.9)) };
+    job.steps[step] = { startedAt: ago(began - share * i), doneAt: ago(began - share * (i + 0.9)), skipped: null };
   });
   job.updatedAt = ago(Math.min(began, 5));
   return job;

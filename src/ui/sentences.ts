@@ -1,6 +1,7 @@
 /** Issues as sentences for people: what, where, which limit. The core knows only codes. */
 import type { ChargeIssue } from "@/core/charge/mass-balance";
 import type { RackIssue } from "@/core/instruments/rack";
+import type { LabelDoubt } from "@/core/readings/label-check";
 import type { JobFileIssue } from "@/core/records/job-file";
 import type { EntryIssue, FieldSpec } from "@/core/units/entry";
 import { formatNumber, formatQuantity, units } from "@/core/units/units";
@@ -23,6 +24,21 @@ export function entrySentence(spec: FieldSpec, issue: EntryIssue): string {
       const why = spec.reason ? ` (${spec.reason})` : "";
       return `${spec.label}: ${low} to ${high} ${units[issue.unit].label}${why}. What you typed is kept.`;
     }
+  }
+}
+
+export function labelDoubtSentence(doubt: LabelDoubt): string {
+  const g = (value: number | undefined) => formatNumber(value, "g");
+  switch (doubt.code) {
+    case "charge-low":
+    case "charge-high":
+      return `Labels of this kind mostly say ${g(doubt.from)} to ${g(doubt.to)} g. Is the unit right?`;
+    case "tolerance-wide":
+      return `A tolerance over ${g(doubt.to)} g would be unusual here. Read it again.`;
+    case "oil-for-electric":
+      return "Electric compressors mostly need POE: a trace of PAG conducts. Look at the label again.";
+    case "oil-for-belt":
+      return "Belt-driven compressors mostly run on PAG. Look at the label again.";
   }
 }
 

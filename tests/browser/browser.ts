@@ -124,6 +124,29 @@ export class Browser {
     await item.click();
   }
 
+  /** Ticks a box by its words. */
+  async tick(label: string): Promise<void> {
+    await this.retrying(async () => {
+      const box = await this.find(`//label[.//*[normalize-space(.)=${literal(label)}]]`, `box “${label}”`);
+      await this.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", box);
+      await box.click();
+    }, `tick “${label}”`);
+  }
+
+  /** Presses something drawn, by its accessible name: with a click, or with the keyboard. */
+  async touch(name: string, by: "click" | "keyboard" = "click"): Promise<void> {
+    const part = await this.find(
+      `//*[@role='button' and starts-with(@aria-label, ${literal(name)})]`,
+      `part “${name}”`,
+    );
+    if (by === "keyboard") {
+      await this.driver.executeScript("arguments[0].focus()", part);
+      await this.driver.switchTo().activeElement().sendKeys(Key.ENTER);
+      return;
+    }
+    await this.driver.executeScript("arguments[0].dispatchEvent(new MouseEvent('click', { bubbles: true }))", part);
+  }
+
   async text(): Promise<string> {
     return (await this.driver.findElement(By.css("body"))).getText();
   }

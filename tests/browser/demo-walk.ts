@@ -5,6 +5,15 @@ import type { Browser } from "./browser";
 /** Simulated minutes pass at sixty times; waiting for a simulated quarter of an hour takes this long at most, ms. */
 const PATIENCE = 60_000;
 
+const hookUpChecks = [
+  "Goggles and gloves on",
+  "Both hand wheels of the manifold closed",
+  "Coupler wheels backed off fully before snapping on",
+  "Low side first",
+  "Tugged: it holds",
+  "Coupler opened fully: half open gives false readings",
+];
+
 /** Calls `at` with a name whenever a step stands as a person leaves it. */
 export async function walkDemoJob(
   browser: Browser,
@@ -19,6 +28,24 @@ export async function walkDemoJob(
   await browser.says("From the label under the bonnet");
   await browser.says("simulated rack");
   await at("intake");
+  await browser.press("Done: go to look, listen");
+
+  await browser.at("look");
+  await browser.touch("Suction line");
+  await browser.press("Oily");
+  await browser.says("look for the leak here");
+  await browser.touch("Condenser fan", "keyboard");
+  await browser.press("Hiss");
+  await browser.press("Undo");
+  await browser.until("the hiss is taken back", async () => !(await browser.text()).includes("Condenser fan: hiss"));
+  await at("look");
+  await browser.press("Done: go to hook-up");
+
+  await browser.at("hook-up");
+  for (const check of hookUpChecks) await browser.tick(check);
+  await browser.choose("Gauges on", "Both sides");
+  await browser.says("Let back into the low side");
+  await at("hook-up");
   await browser.press("Done: go to rest reading");
 
   await browser.at("rest");
@@ -31,6 +58,15 @@ export async function walkDemoJob(
   await browser.at("running");
   await takeBoth(browser, () => at("running"));
   await browser.says("What fits these readings");
+  await browser.press("Done: go to shut-off test");
+
+  await browser.at("shut-off");
+  await browser.press("× 60");
+  await browser.says("Sides have met", PATIENCE);
+  // With so little in it the valve stands wide open at the stop.
+  await browser.says("They met too soon");
+  await browser.press("× 1");
+  await at("shut-off");
   await browser.press("Done: go to verdict");
 
   await browser.at("verdict");

@@ -19,6 +19,8 @@ export const fields = {
   vent: spec("Centre vent", "temperature", { min: -15, max: 70 }),
   suction: spec("Suction line", "temperature", { min: -40, max: 90 }),
   liquid: spec("Liquid line", "temperature", { min: -30, max: 110 }),
+  hose: spec("Length of each hose", "length", { min: 0.2, max: 6 }, "a charging hose"),
+  meet: spec("Time until the sides met", "duration", { min: 0, max: 3600 }),
   recovered: spec("Recovered refrigerant", "mass", { min: 0, max: 11_000 }),
   oil: spec("Recovered oil", "mass", { min: 0, max: 600 }),
   lowest: spec("Lowest pressure reached", "vacuum", { min: 0.001, max: 101 }, "absolute pressure"),

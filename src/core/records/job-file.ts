@@ -1,6 +1,6 @@
 /** Jobs as files: written with a fixed key order, so that a job read back and written again is the same to the byte. */
 import { fail, type Result, succeed } from "../result";
-import { type Job, jobSchema } from "./job";
+import { type Job, jobSchema, newJob, stepIds } from "./job";
 
 /** Hundreds of times the size of a real job; anything larger is another kind of file. */
 export const JOB_FILE_LIMIT_BYTES = 8_000_000;
@@ -30,9 +30,33 @@ export function readJobFile(text: string): Result<Job, JobFileIssue> {
   return readJob(given);
 }
 
-/** Migrations by the version they start from; reading applies them in turn. Version 1 is the first. */
-const migrations: Record<number, (job: Record<string, unknown>) => Record<string, unknown>> = {};
-const NEWEST = 1;
+/** Migrations by the version they start from; reading applies them in turn. */
+const migrations: Record<number, (job: Record<string, unknown>) => Record<string, unknown>> = { 1: fromVersion1 };
+const NEWEST = 2;
+
+/** Version 2 knows what is seen and heard, the hook-up, the shut-off test, skipped steps, cycles and the archive. */
+function fromVersion1(job: Record<string, unknown>): Record<string, unknown> {
+  const blank = newJob("blank", "2026-01-01T00:00:00Z");
+  const part = (name: string) => (typeof job[name] === "object" && job[name] !== null ? (job[name] as object) : {});
+  const test = (name: string) => {
+    const { settings, ...rest } = part(name) as { settings?: unknown };
+    return { ...rest, settings: Array.isArray(settings) ? settings.map((s) => ({ ...s, cycle: null })) : settings };
+  };
+  const steps = part("steps") as Record<string, object>;
+  const { look, hookUp, shutOff } = blank;
+  return {
+    ...job,
+    version: 2,
+    intake: { ...part("intake"), history: null, oilKind: null, stopSigns: [] },
+    baseline: test("baseline"),
+    proof: test("proof"),
+    look,
+    hookUp,
+    shutOff,
+    archivedAt: null,
+    steps: Object.fromEntries(stepIds.map((id) => [id, { ...blank.steps[id], ...steps[id] }])),
+  };
+}
 
 /** Checks a stored or parsed job, migrating older versions. */
 export function readJob(given: unknown): Result<Job, JobFileIssue> {

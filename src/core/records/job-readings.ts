@@ -1,8 +1,10 @@
 /** From what was typed to what can be computed: a job's entries as numbers, as a reading file, as a mass balance. */
 import type { ChargeInputs, ChargeIssue, MassBalance } from "../charge/mass-balance";
 import { balance, checkRecovered } from "../charge/mass-balance";
+import type { VehicleLabel } from "../circuit/vehicle";
 import type { Refrigerant } from "../fluids/helmholtz";
 import { type DerivedValues, deriveValues } from "../readings/derived";
+import { observationCode } from "../readings/observations";
 import type { ReadingFile } from "../readings/reading-file";
 import { judgeRest, type RestAnswer } from "../readings/rest";
 import { type Result, succeed } from "../result";
@@ -103,10 +105,13 @@ export function readingFileOf(job: Job, which: TestName): ReadingFile | null {
   const { chargeG, toleranceG } = labelOf(job);
   const running = test.settings.filter(hasReadings).map((setting) => {
     const values = settingValues(setting);
+    const { cycle } = setting;
     return {
       rpm: values.rpm,
-      lowKpa: values.low,
-      highKpa: values.high,
+      // While a clutch cycles a reading file wants means; the entries are those just before cut-out.
+      lowKpa: cycle ? cycle.lowMeanKpa : values.low,
+      highKpa: cycle ? cycle.highEngagedKpa : values.high,
+      ...(cycle ? { lowMinKpa: cycle.lowMinKpa, lowMaxKpa: cycle.lowMaxKpa, cyclePeriodS: cycle.periodS } : {}),
       ventC: values.vent,
       suctionLineC: values.suction,
       liquidLineC: values.liquid,
@@ -140,6 +145,30 @@ export function readingFileOf(job: Job, which: TestName): ReadingFile | null {
     },
     rest,
     running,
+    ...(which === "baseline" ? { equalise: equaliseOf(job), observations: job.look.notes.map(observationCode) } : {}),
+  };
+}
+
+/** The shut-off test as a reading file has it; null while it was not done. */
+export function equaliseOf(job: Job): { seconds: number; equalised: boolean } | null {
+  const seconds = read("meet", job.shutOff.seconds);
+  return seconds === null || job.shutOff.met === null ? null : { seconds, equalised: job.shutOff.met };
+}
+
+/** The label as the circuit model wants it; null while what sizes a vehicle is missing. What is not known is the usual. */
+export function vehicleLabelOf(job: Job): VehicleLabel | null {
+  const refrigerant = workableRefrigerant(job);
+  const { metering, compressor, condenserFan, evaporators } = job.intake;
+  const { chargeG } = labelOf(job);
+  if (refrigerant === null || metering === null || compressor === null || chargeG === null) return null;
+  return {
+    refrigerant,
+    chargeG,
+    metering,
+    compressor,
+    condenserFan: condenserFan ?? "electric",
+    evaporators: evaporators ?? 1,
+    highPort: "after-condenser",
   };
 }
 

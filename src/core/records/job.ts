@@ -1,16 +1,20 @@
 /**
- * The job record, `evrid.job` version 1: everything typed, taken and weighed for one vehicle on one visit.
+ * The job record, `evrid.job` version 2: everything typed, taken and weighed for one vehicle on one visit.
  * Numbers are entries (text as typed plus unit); whatever can be derived is derived, never stored.
  */
 import { refrigerants } from "../fluids/helmholtz";
+import { observationSchema } from "../readings/observations";
 import { airSources, compressorKinds, fanKinds, meteringKinds } from "../readings/reading-file";
 import { entry, entrySchema } from "../units/entry";
 import { z } from "../zod";
 
 export const stepIds = [
   "intake",
+  "look",
+  "hook-up",
   "rest",
   "running",
+  "shut-off",
   "verdict",
   "recover",
   "evacuate",
@@ -22,8 +26,11 @@ export type StepId = (typeof stepIds)[number];
 
 export const stepNames: Record<StepId, string> = {
   intake: "Intake",
+  look: "Look, listen",
+  "hook-up": "Hook-up",
   rest: "Rest reading",
   running: "Running test",
+  "shut-off": "Shut-off test",
   verdict: "Verdict",
   recover: "Recover",
   evacuate: "Evacuate",
@@ -39,6 +46,15 @@ export type ChannelId = (typeof channelIds)[number];
 const instant = z.iso.datetime();
 const words = z.string().max(4000);
 
+/** The swing of a cycling clutch, as it was when the setting was taken; kPa gauge, s. */
+const cycleSchema = z.object({
+  periodS: z.number(),
+  lowMinKpa: z.number(),
+  lowMaxKpa: z.number(),
+  lowMeanKpa: z.number(),
+  highEngagedKpa: z.number(),
+});
+
 const settingSchema = z.object({
   name: z.enum(["idle", "fast idle"]),
   rpm: entrySchema,
@@ -51,6 +67,8 @@ const settingSchema = z.object({
   takenAt: instant.nullable(),
   /** Channels that had not settled when it was taken. */
   unsettled: z.array(z.enum(channelIds)),
+  /** Set when it was taken while the clutch cycled: the entries are then those just before cut-out. */
+  cycle: cycleSchema.nullable(),
 });
 export type TestSetting = z.infer<typeof settingSchema>;
 
@@ -63,7 +81,21 @@ const testSchema = z.object({
 });
 export type TestRecord = z.infer<typeof testSchema>;
 
-const stepSchema = z.object({ startedAt: instant.nullable(), doneAt: instant.nullable() });
+const stepSchema = z.object({
+  startedAt: instant.nullable(),
+  doneAt: instant.nullable(),
+  /** Why it was passed over; null when it was not. */
+  skipped: words.nullable(),
+});
+
+/** What is known of what was done to the circuit before; not to know is an answer. */
+export const histories = ["untouched", "serviced", "topped-up", "unknown"] as const;
+/** Signs that forbid running the engine with the air conditioning on. */
+export const stopSigns = ["bang", "hiss", "smell", "oil-spray"] as const;
+export type StopSign = (typeof stopSigns)[number];
+export const oilKinds = ["PAG", "POE", "other", "unknown"] as const;
+/** How the gauges are coupled: both sides, or the low side only where the high port is not trusted. */
+export const hookUps = ["both", "low-only"] as const;
 
 /** What the label may say; only the first two can be worked on. */
 export const labelRefrigerants = [...refrigerants, "R744", "other"] as const;
@@ -71,7 +103,7 @@ export type LabelRefrigerant = (typeof labelRefrigerants)[number];
 
 export const jobSchema = z.strictObject({
   format: z.literal("evrid.job"),
-  version: z.literal(1),
+  version: z.literal(2),
   id: z.string().min(1).max(100),
   createdAt: instant,
   updatedAt: instant,
@@ -85,11 +117,23 @@ export const jobSchema = z.strictObject({
     compressor: z.enum(compressorKinds).nullable(),
     condenserFan: z.enum(fanKinds).nullable(),
     evaporators: z.union([z.literal(1), z.literal(2)]).nullable(),
+    history: z.enum(histories).nullable(),
+    oilKind: z.enum(oilKinds).nullable(),
+    stopSigns: z.array(z.enum(stopSigns)).max(stopSigns.length),
+  }),
+  look: z.strictObject({ notes: z.array(observationSchema).max(200) }),
+  hookUp: z.strictObject({
+    gauges: z.enum(hookUps).nullable(),
+    /** Length of each hose. */
+    hose: entrySchema,
+    checked: z.array(z.string().max(60)).max(20),
   }),
   altitude: entrySchema,
   rest: z.strictObject({ low: entrySchema, high: entrySchema, soak: entrySchema }),
   baseline: testSchema,
   proof: testSchema,
+  /** Time until the sides met after the engine was stopped; `met` false: still apart after it. */
+  shutOff: z.strictObject({ seconds: entrySchema, met: z.boolean().nullable(), takenAt: instant.nullable() }),
   recover: z.strictObject({ recovered: entrySchema, oil: entrySchema }),
   evacuate: z.strictObject({ lowest: entrySchema, hold: entrySchema, held: entrySchema, wall: entrySchema }),
   charge: z.strictObject({
@@ -112,6 +156,8 @@ export const jobSchema = z.strictObject({
   steps: z.strictObject(Object.fromEntries(stepIds.map((id) => [id, stepSchema])) as Record<StepId, typeof stepSchema>),
   /** Name of the simulated vehicle the rack plays for this job; null at a real car. */
   rackVehicle: z.string().max(100).nullable(),
+  /** Put away from the bay; everything is kept. */
+  archivedAt: instant.nullable(),
 });
 
 export type Job = z.infer<typeof jobSchema>;
@@ -127,6 +173,7 @@ function blankSetting(name: TestSetting["name"], rpm: string): TestSetting {
     liquid: entry("", "degC"),
     takenAt: null,
     unsettled: [],
+    cycle: null,
   };
 }
 
@@ -144,7 +191,7 @@ function blankTest(): TestRecord {
 export function newJob(id: string, now: string): Job {
   return {
     format: "evrid.job",
-    version: 1,
+    version: 2,
     id,
     createdAt: now,
     updatedAt: now,
@@ -158,11 +205,17 @@ export function newJob(id: string, now: string): Job {
       compressor: null,
       condenserFan: null,
       evaporators: null,
+      history: null,
+      oilKind: null,
+      stopSigns: [],
     },
+    look: { notes: [] },
+    hookUp: { gauges: null, hose: entry("1.5", "hoseM"), checked: [] },
     altitude: entry("", "m"),
     rest: { low: entry("", "kPa"), high: entry("", "kPa"), soak: entry("", "degC") },
     baseline: blankTest(),
     proof: blankTest(),
+    shutOff: { seconds: entry("", "s"), met: null, takenAt: null },
     recover: { recovered: entry("", "g"), oil: entry("", "g") },
     evacuate: {
       lowest: entry("", "mbarAbs"),
@@ -172,7 +225,10 @@ export function newJob(id: string, now: string): Job {
     },
     charge: { hoses: entry("", "g"), purged: entry("", "g"), containers: [], draws: [] },
     signOff: { technician: "", remark: "", signedAt: null },
-    steps: Object.fromEntries(stepIds.map((step) => [step, { startedAt: null, doneAt: null }])) as Job["steps"],
+    steps: Object.fromEntries(
+      stepIds.map((step) => [step, { startedAt: null, doneAt: null, skipped: null }]),
+    ) as Job["steps"],
     rackVehicle: null,
+    archivedAt: null,
   };
 }

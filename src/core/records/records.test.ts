@@ -6,7 +6,17 @@ import { entry } from "../units/entry";
 import { compareTests } from "./compare-tests";
 import { type Job, newJob } from "./job";
 import { readJobFile, writeJobFile } from "./job-file";
-import { balanceOf, deriveFor, intakeGaps, readingFileOf, recoveredOf, restOf, settingValues } from "./job-readings";
+import {
+  balanceOf,
+  deriveFor,
+  equaliseOf,
+  intakeGaps,
+  readingFileOf,
+  recoveredOf,
+  restOf,
+  settingValues,
+} from "./job-readings";
+import { nextStepOf, waitsFor } from "./waits";
 
 const now = "2026-05-04T08:00:00.000Z";
 const [bakery, estate, pickup] = demoJobs(new Date(now)) as [Job, Job, Job];
@@ -37,7 +47,7 @@ describe("job file", () => {
     ["", { code: "not-json" }],
     ["[]", { code: "foreign", format: null }],
     ['{"format":"evrid.readings","version":1}', { code: "foreign", format: "evrid.readings" }],
-    ['{"format":"evrid.job","version":2}', { code: "newer-version", version: 2, known: 1 }],
+    ['{"format":"evrid.job","version":3}', { code: "newer-version", version: 3, known: 2 }],
     ['{"format":"evrid.job","version":"one"}', { code: "broken", field: "version" }],
   ])("refuses %s by its own name", (text, issue) => {
     expect(readJobFile(text)).toMatchObject({ ok: false, issue });
@@ -85,4 +95,75 @@ describe("from entries to numbers", () => {
     const same: Job = { ...pickup, proof: pickup.baseline };
     expect(compareTests(same).every((row) => !row.beyondUncertainty)).toBe(true);
   });
+});
+
+describe("a job of version 1", () => {
+  /** As version 1 wrote it: without what came later. */
+  function asVersion1(job: Job): Record<string, unknown> {
+    const {
+      look: _l,
+      hookUp: _h,
+      shutOff: _s,
+      archivedAt: _a,
+      ...rest
+    } = structuredClone(job) as unknown as Record<string, unknown>;
+    const { history: _hi, oilKind: _o, stopSigns: _st, ...intake } = rest.intake as Record<string, unknown>;
+    const old = ["intake", "rest", "running", "verdict", "recover", "evacuate", "charge", "prove", "sign-off"];
+    const steps = Object.fromEntries(
+      old.map((id) => {
+        const { skipped: _k, ...step } = (rest.steps as Record<string, Record<string, unknown>>)[id]!;
+        return [id, step];
+      }),
+    );
+    const test = (name: string) => {
+      const { settings, ...given } = rest[name] as { settings: Record<string, unknown>[] };
+      return { ...given, settings: settings.map(({ cycle: _c, ...setting }) => setting) };
+    };
+    return { ...rest, version: 1, intake, steps, baseline: test("baseline"), proof: test("proof") };
+  }
+
+  it("reads as version 2 with everything it held, and nothing made up", () => {
+    const read = readJobFile(JSON.stringify(asVersion1(pickup)));
+    if (!read.ok) throw new Error(JSON.stringify(read.issue));
+    expect(read.value.version).toBe(2);
+    expect(read.value.charge).toEqual(pickup.charge);
+    expect(read.value.baseline.settings[0].low).toEqual(pickup.baseline.settings[0].low);
+    expect(read.value.steps.charge.doneAt).toBe(pickup.steps.charge.doneAt);
+    expect(read.value.intake).toMatchObject({ history: null, oilKind: null, stopSigns: [] });
+    expect(read.value.look.notes).toEqual([]);
+    expect(equaliseOf(read.value)).toBeNull();
+  });
+});
+
+it("a skipped step is passed over, a stop sign is what the job waits for", () => {
+  const skipped: Job = {
+    ...estate,
+    steps: { ...estate.steps, "shut-off": { startedAt: null, doneAt: null, skipped: "one gauge" } },
+  };
+  expect(nextStepOf(estate)).toBe("shut-off");
+  expect(nextStepOf(skipped)).toBe("verdict");
+  expect(waitsFor({ ...estate, intake: { ...estate.intake, stopSigns: ["bang"] } })).toContain("not to be run");
+  expect(waitsFor(newJob("x", "2026-05-01T10:00:00Z"))).toContain("label charge");
+});
+
+it("the shut-off test and what was seen go into the reading file; a cycling reading gives its means", () => {
+  const [idle, fast] = estate.baseline.settings;
+  const cycle = { periodS: 12, lowMinKpa: 150, lowMaxKpa: 320, lowMeanKpa: 230, highEngagedKpa: 1010 };
+  const job: Job = {
+    ...estate,
+    look: { notes: [{ part: "liquid-line", sign: "sweating", at: "2026-05-01T10:00:00Z" }] },
+    shutOff: { seconds: entry("214", "s"), met: true, takenAt: null },
+    baseline: { ...estate.baseline, settings: [{ ...idle, cycle }, fast] },
+  };
+  const file = readingFileOf(job, "baseline")!;
+  expect(file.equalise).toEqual({ seconds: 214, equalised: true });
+  expect(file.observations).toEqual(["sweating-liquid-line"]);
+  expect(file.running![0]).toMatchObject({
+    lowKpa: 230,
+    highKpa: 1010,
+    lowMinKpa: 150,
+    lowMaxKpa: 320,
+    cyclePeriodS: 12,
+  });
+  expect(file.running![1]!.lowMinKpa).toBeUndefined();
 });

@@ -10,6 +10,7 @@ export type Dimension =
   | "temperatureDifference"
   | "mass"
   | "altitude"
+  | "length"
   | "duration"
   | "percent"
   | "speed";
@@ -45,6 +46,8 @@ export const units = {
   lb: { dimension: "mass", label: "lb", scale: 453.59237, offset: 0, decimals: 2 },
   m: { dimension: "altitude", label: "m", scale: 1, offset: 0, decimals: 0 },
   ft: { dimension: "altitude", label: "ft", scale: 0.3048, offset: 0, decimals: 0 },
+  hoseM: { dimension: "length", label: "m", scale: 1, offset: 0, decimals: 2 },
+  inch: { dimension: "length", label: "in", scale: 0.0254, offset: 0, decimals: 0 },
   min: { dimension: "duration", label: "min", scale: 60, offset: 0, decimals: 0 },
   s: { dimension: "duration", label: "s", scale: 1, offset: 0, decimals: 0 },
   pct: { dimension: "percent", label: "%", scale: 1, offset: 0, decimals: 0 },

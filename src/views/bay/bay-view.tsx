@@ -6,7 +6,16 @@ import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import type { Job } from "@/core/records/job";
 import { JOB_FILE_LIMIT_BYTES, readJobFile } from "@/core/records/job-file";
-import { addMissingJobs, createJob, importJob, listJobs, removeJob, restoreJob } from "@/data/jobs";
+import {
+  addMissingJobs,
+  createJob,
+  duplicateJob,
+  editJob,
+  importJob,
+  listJobs,
+  removeJob,
+  restoreJob,
+} from "@/data/jobs";
 import { demoJobs } from "@/demo/demo-jobs";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
@@ -35,6 +44,15 @@ export function BayView() {
     });
   const start = () => createJob().then((job) => router.push(stepPath(job.id, "intake")), failed);
   const remove = async (job: Job) => setRemoved(await removeJob(job.id));
+  const again = (job: Job) => duplicateJob(job).then((copy) => router.push(stepPath(copy.id, "intake")), failed);
+  const archive = (job: Job) =>
+    editJob(job.id, (stored) => ({
+      ...stored,
+      archivedAt: stored.archivedAt === null ? new Date().toISOString() : null,
+    })).catch(failed);
+  const [withArchived, setWithArchived] = useState(false);
+  const archived = jobs?.filter((job) => job.archivedAt !== null).length ?? 0;
+  const shown = jobs?.filter((job) => withArchived || job.archivedAt === null) ?? [];
   const read = async (file: File) => {
     const refuse = (issue: Parameters<typeof jobFileSentence>[1]) =>
       setMessage({ tone: "act", title: "Not read", text: jobFileSentence(file.name, issue) });
@@ -110,7 +128,22 @@ export function BayView() {
         ) : jobs.length === 0 ? (
           <Empty onStart={start} onDemo={() => addMissingJobs(demoJobs(new Date())).catch(failed)} />
         ) : (
-          jobs.map((job) => <JobCard key={job.id} job={job} onRemove={() => remove(job).catch(failed)} />)
+          shown.map((job) => (
+            <JobCard
+              key={job.id}
+              job={job}
+              onAgain={() => again(job)}
+              onArchive={() => archive(job)}
+              onRemove={() => remove(job).catch(failed)}
+            />
+          ))
+        )}
+        {archived > 0 && (
+          <Flex>
+            <BenchButton kind="quiet" aria-pressed={withArchived} onClick={() => setWithArchived(!withArchived)}>
+              {withArchived ? "Hide the archived" : `Show ${archived} archived`}
+            </BenchButton>
+          </Flex>
         )}
       </Stack>
     </AppFrame>

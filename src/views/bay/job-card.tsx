@@ -1,11 +1,12 @@
 "use client";
 
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { Trash2 } from "lucide-react";
+import { Archive, ArchiveRestore, CopyPlus, Trash2 } from "lucide-react";
 import Link from "next/link";
 import { causeNames } from "@/core/diagnosis/causes";
 import { type Job, type StepId, stepIds, stepNames } from "@/core/records/job";
 import { balanceOf, labelOf, recoveredOf } from "@/core/records/job-readings";
+import { nextStepOf, waitsFor } from "@/core/records/waits";
 import { formatNumber, formatQuantity } from "@/core/units/units";
 import { BenchButton } from "@/ui/buttons";
 import { diagnosisOf } from "../job/evidence-rail";
@@ -13,9 +14,17 @@ import { stepPath } from "../job/steps";
 import { refrigerantLabels } from "../job/words";
 
 /** One job as a wide card: vehicle, complaint, where it stands, what is likely, grams. */
-export function JobCard({ job, onRemove }: { job: Job; onRemove: () => void }) {
+interface JobCardProps {
+  job: Job;
+  /** The same vehicle again, as a new job. */
+  onAgain: () => void;
+  onArchive: () => void;
+  onRemove: () => void;
+}
+
+export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
   const { intake } = job;
-  const next = stepIds.find((id) => job.steps[id].doneAt === null) ?? "sign-off";
+  const next = nextStepOf(job);
   const signed = job.signOff.signedAt !== null;
   const done = stepIds.filter((id) => job.steps[id].doneAt !== null).length;
   const { chargeG, toleranceG } = labelOf(job);
@@ -63,10 +72,33 @@ export function JobCard({ job, onRemove }: { job: Job; onRemove: () => void }) {
         <Text fontSize="14px" color="soft">
           {standing(job)}
         </Text>
+        {!signed && (
+          <Text fontSize="14px" color="soft">
+            Waits for {waitsFor(job)}
+          </Text>
+        )}
       </Flex>
-      <Flex align="center" justify="flex-end" gap="2" px="4" py="3" flex="0 0 220px">
+      <Flex align="center" justify="flex-end" gap="2" px="4" py="3" flex="0 0 300px">
         <BenchButton asChild kind={signed ? "quiet" : "main"}>
           <Link href={stepPath(job.id, next)}>{openWord(signed, next)}</Link>
+        </BenchButton>
+        <BenchButton
+          kind="quiet"
+          px="3"
+          aria-label={`New job for ${name}`}
+          title="The same vehicle again"
+          onClick={onAgain}
+        >
+          <CopyPlus size={19} />
+        </BenchButton>
+        <BenchButton
+          kind="quiet"
+          px="3"
+          aria-label={`${job.archivedAt === null ? "Archive" : "Bring back"} ${name}`}
+          title={job.archivedAt === null ? "Archive" : "Bring back"}
+          onClick={onArchive}
+        >
+          {job.archivedAt === null ? <Archive size={19} /> : <ArchiveRestore size={19} />}
         </BenchButton>
         <BenchButton kind="quiet" px="3" aria-label={`Remove ${name}`} onClick={onRemove}>
           <Trash2 size={19} />

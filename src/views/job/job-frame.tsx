@@ -16,7 +16,7 @@ import { JobHeader } from "./job-header";
 import { LiveStrip } from "./live-strip";
 import { RackProvider, useRack } from "./rack-context";
 import { RunSheet } from "./run-sheet";
-import { isStep, stepPath } from "./steps";
+import { isStep, stepKeys, stepPath } from "./steps";
 
 /** Steps at which the rail shows every gram instead of causes. */
 const gramSteps: readonly StepId[] = ["recover", "evacuate", "charge", "sign-off"];
@@ -67,7 +67,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
 }
 
 function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
-  const { job, edit, markStarted, storeError } = useJob();
+  const { job, record, undo, markStarted, storeError } = useJob();
   const rack = useRack();
   const router = useRouter();
   const open = (to: StepId) => router.push(stepPath(job.id, to));
@@ -81,7 +81,7 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
     resumed.current = true;
     const now = new Date().toISOString();
     if (job.charge.draws.some((draw) => draw.endedAt === null)) {
-      edit((stored) => ({
+      record((stored) => ({
         ...stored,
         charge: {
           ...stored.charge,
@@ -90,13 +90,12 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
       }));
     }
     if (job.rackVehicle !== null) rack.connect(job.rackVehicle, job);
-  }, [job, edit, rack]);
+  }, [job, record, rack]);
 
-  const commands = stepIds.map((id, i) => ({
-    key: String(i + 1),
-    does: `Step ${i + 1}: ${stepNames[id]}`,
-    run: () => open(id),
-  }));
+  const commands = [
+    ...stepIds.map((id, i) => ({ key: stepKeys[i]!, does: `Step ${i + 1}: ${stepNames[id]}`, run: () => open(id) })),
+    { key: "u", does: "Undo the last change", run: () => undo?.() },
+  ];
 
   return (
     <AppFrame
@@ -117,7 +116,10 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
           )}
           {children}
         </Box>
-        {step !== "intake" && (gramSteps.includes(step) ? <GramRail step={step} /> : <EvidenceRail step={step} />)}
+        {step !== "intake" &&
+          step !== "look" &&
+          step !== "hook-up" &&
+          (gramSteps.includes(step) ? <GramRail step={step} /> : <EvidenceRail step={step} />)}
       </Flex>
     </AppFrame>
   );

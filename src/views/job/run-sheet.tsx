@@ -4,11 +4,12 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { Check } from "lucide-react";
 import { useEffect, useState } from "react";
 import { type StepId, stepIds, stepNames } from "@/core/records/job";
+import { BenchButton } from "@/ui/buttons";
 import { useJob } from "./job-context";
 
 /** The steps of the job with their state and time, each with its number key. */
 export function RunSheet({ step, onOpen }: { step: StepId; onOpen: (step: StepId) => void }) {
-  const { job } = useJob();
+  const { job, undo } = useJob();
   return (
     <Flex
       as="nav"
@@ -25,7 +26,7 @@ export function RunSheet({ step, onOpen }: { step: StepId; onOpen: (step: StepId
       overflowY="auto"
     >
       {stepIds.map((id, index) => {
-        const { startedAt, doneAt } = job.steps[id];
+        const { startedAt, doneAt, skipped } = job.steps[id];
         const now = id === step;
         return (
           <Flex
@@ -33,30 +34,44 @@ export function RunSheet({ step, onOpen }: { step: StepId; onOpen: (step: StepId
             key={id}
             align="center"
             gap="2"
-            minH="44px"
+            minH={{ base: "44px", lg: "40px" }}
             px="2.5"
             rounded="card"
             cursor="pointer"
             textAlign="left"
             bg={now ? "ink" : undefined}
             color={now ? "onInk" : doneAt ? "ink" : "soft"}
+            textDecoration={skipped !== null && !doneAt ? "line-through" : undefined}
             fontWeight={now ? "650" : "500"}
             _hover={{ bg: now ? "ink" : "band" }}
           >
             <button type="button" onClick={() => onOpen(id)} aria-current={now ? "step" : undefined}>
-              <Text as="span" w="3" textAlign="right" fontWeight="500">
+              <Text as="span" w="20px" flexShrink="0" textAlign="right" fontWeight="500" whiteSpace="nowrap">
                 {index + 1}
               </Text>
               <Text as="span" whiteSpace="nowrap">
                 {stepNames[id]}
               </Text>
               <Box as="span" ml="auto" color={now ? "inherit" : "done"} display="flex" alignItems="center">
-                {doneAt ? <Check size={18} aria-label="done" /> : now && startedAt && <Elapsed since={startedAt} />}
+                {doneAt ? (
+                  <Check size={18} aria-label="done" />
+                ) : skipped !== null ? (
+                  <Text as="span" fontSize="12px" color="soft">
+                    skipped
+                  </Text>
+                ) : (
+                  now && startedAt && <Elapsed since={startedAt} />
+                )}
               </Box>
             </button>
           </Flex>
         );
       })}
+      {undo && (
+        <BenchButton kind="quiet" mt={{ lg: "auto" }} onClick={undo} shortcut="U">
+          Undo
+        </BenchButton>
+      )}
     </Flex>
   );
 }

@@ -1,6 +1,6 @@
 /** The trade's words for what the records hold as codes. */
 import type { Machine } from "@/core/instruments/rack";
-import type { ChannelId, Job, LabelRefrigerant } from "@/core/records/job";
+import type { ChannelId, Job, LabelRefrigerant, StopSign } from "@/core/records/job";
 
 type Intake = Job["intake"];
 
@@ -37,6 +37,27 @@ export const fanLabels: Record<NonNullable<Intake["condenserFan"]>, string> = {
   electric: "Electric",
   viscous: "Viscous",
   both: "Both",
+};
+
+export const historyLabels: Record<NonNullable<Intake["history"]>, string> = {
+  untouched: "Nobody",
+  serviced: "A workshop, on record",
+  "topped-up": "Topped up",
+  unknown: "Not known",
+};
+
+export const oilLabels: Record<NonNullable<Intake["oilKind"]>, string> = {
+  PAG: "PAG",
+  POE: "POE",
+  other: "Another",
+  unknown: "Not known",
+};
+
+export const stopSignLabels: Record<StopSign, string> = {
+  bang: "There was a bang",
+  hiss: "It hisses out",
+  smell: "It smells burnt",
+  "oil-spray": "Oil sprayed about",
 };
 
 export const channelNames: Record<ChannelId, string> = {

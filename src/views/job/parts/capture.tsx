@@ -1,6 +1,7 @@
 "use client";
 
 import { Box, Flex, Text } from "@chakra-ui/react";
+import { readBeforeCutOut } from "@/core/readings/cycle-reading";
 import type { StreamState } from "@/core/readings/stream-state";
 import { type ChannelId, channelIds, type TestRecord, type TestSetting } from "@/core/records/job";
 import type { TestName } from "@/core/records/job-readings";
@@ -29,6 +30,13 @@ export function CaptureBar({ which }: { which: TestName }) {
     if (!live || !running) return;
     const unsettled = channelIds.filter((channel) => live.states[channel].state !== "steady");
     const takenAt = new Date().toISOString();
+    const streamOf = (channel: ChannelId) =>
+      rack.samples
+        .filter(({ time }) => time > rack.settingSince)
+        .map((sample) => ({ time: sample.time, value: sample[channel] }));
+    // While the clutch cycles all channels are read just before it lets go, where they belong together.
+    const low = live.states.low;
+    const cycle = low.state === "cycling" ? readBeforeCutOut(streamOf("low"), low.period) : null;
     const mean = (channel: ChannelId | "ambient") =>
       recentMean(rack.samples, channel, live.states[channel].state === "steady" ? STEADY_MEAN_S : EARLY_MEAN_S) ??
       live.values[channel];
@@ -36,7 +44,14 @@ export function CaptureBar({ which }: { which: TestName }) {
       const test = stored[which];
       const taken = (setting: TestSetting): TestSetting => ({
         ...setting,
-        ...Object.fromEntries(channelIds.map((c) => [c, entryOf(mean(c), setting[c].unit)])),
+        ...Object.fromEntries(channelIds.map((c) => [c, entryOf(cycle?.at(streamOf(c)) ?? mean(c), setting[c].unit)])),
+        cycle: cycle && {
+          periodS: Math.round(cycle.periodS * 10) / 10,
+          lowMinKpa: Math.round(cycle.lowMinKpa),
+          lowMaxKpa: Math.round(cycle.lowMaxKpa),
+          lowMeanKpa: Math.round(cycle.lowMeanKpa),
+          highEngagedKpa: Math.round(cycle.engagedMean(streamOf("high")) ?? mean("high")),
+        },
         rpm: entryOf(Math.round((rack.latest?.rpm ?? 0) / 10) * 10, "rpm"),
         takenAt,
         unsettled,
@@ -98,7 +113,8 @@ function whatToDo(live: LiveValues): { title: string; detail: string; settled: b
     case "cycling":
       return {
         title: `Cycling, period ${Math.round(worst.period)} s`,
-        detail: "Load the evaporator until it runs through: fresh air, doors open, more blower.",
+        detail:
+          "Load the evaporator until it runs through: fresh air, doors open, more blower. Or take it: it is read just before cut-out.",
         settled: false,
       };
     case "settling": {

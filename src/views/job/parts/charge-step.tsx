@@ -100,7 +100,7 @@ const EMPTY_BELOW_G = 4;
 
 /** The live scale: which container stands on it, the valve, and the tally written with every sample. */
 function ScalePanel({ balance: found }: { balance: MassBalance }) {
-  const { job, edit } = useJob();
+  const { job, record } = useJob();
   const rack = useRack();
   const [onScale, setOnScale] = useState<string | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
@@ -119,8 +119,8 @@ function ScalePanel({ balance: found }: { balance: MassBalance }) {
     if (lastOpen.current === null) return;
     const settled = latest.time - lastOpen.current >= SCALE_SETTLE_S;
     if (settled) lastOpen.current = null;
-    edit((stored) => moveOpenDraw(stored, Math.max(0, scaleG), settled));
-  }, [scaleG, latest, edit]);
+    record((stored) => moveOpenDraw(stored, Math.max(0, scaleG), settled));
+  }, [scaleG, latest, record]);
 
   const put = async (id: string, leftG: number) => {
     if (id === onScale) return;
@@ -147,7 +147,7 @@ function ScalePanel({ balance: found }: { balance: MassBalance }) {
     }
     const issue = await rack.setValve(next, Math.max(0, container.leftG - wantedG) / 1000);
     setRefused(issue ? rackSentence(issue) : null);
-    if (issue === null) edit((stored) => beginDraw(stored, container.id, container.leftG));
+    if (issue === null) record((stored) => beginDraw(stored, container.id, container.leftG));
   };
 
   if (!live) return <TypedDraw balance={found} />;

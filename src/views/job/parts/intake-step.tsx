@@ -1,16 +1,28 @@
 "use client";
 
-import { Grid, Stack, Text } from "@chakra-ui/react";
+import { Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { labelDoubts } from "@/core/readings/label-check";
 import { fields } from "@/core/records/fields";
-import { type Job, labelRefrigerants } from "@/core/records/job";
-import { intakeGaps } from "@/core/records/job-readings";
+import { type Job, labelRefrigerants, type StopSign, stopSigns } from "@/core/records/job";
+import { intakeGaps, labelOf, workableRefrigerant } from "@/core/records/job-readings";
+import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
 import { Caution, Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
+import { labelDoubtSentence } from "@/ui/sentences";
 import { TextField } from "@/ui/text-field";
 import { useJob } from "../job-context";
-import { compressorLabels, fanLabels, meteringLabels, optionsOf, refrigerantLabels } from "../words";
+import {
+  compressorLabels,
+  fanLabels,
+  historyLabels,
+  meteringLabels,
+  oilLabels,
+  optionsOf,
+  refrigerantLabels,
+  stopSignLabels,
+} from "../words";
 import { StepEnd } from "./step-end";
 
 type Intake = Job["intake"];
@@ -18,6 +30,16 @@ type Intake = Job["intake"];
 export function IntakeStep() {
   const { job, edit } = useJob();
   const { intake } = job;
+  const refrigerant = workableRefrigerant(job);
+  const { chargeG, toleranceG } = labelOf(job);
+  const doubts =
+    refrigerant === null || intake.compressor === null
+      ? []
+      : labelDoubts(
+          { refrigerant, compressor: intake.compressor, evaporators: intake.evaporators, chargeG },
+          toleranceG,
+          intake.oilKind,
+        );
   const set = <Key extends keyof Intake>(key: Key, value: Intake[Key]) =>
     edit((stored) => ({ ...stored, intake: { ...stored.intake, [key]: value } }));
   return (
@@ -35,8 +57,14 @@ export function IntakeStep() {
               label="Complaint"
               lines={3}
               value={intake.complaint}
-              placeholder="What it does, since when, who worked on it"
+              placeholder="What it does, since when it last cooled"
               onChange={(complaint) => set("complaint", complaint)}
+            />
+            <Choice
+              label="Who touched the circuit before"
+              options={optionsOf(historyLabels)}
+              value={intake.history}
+              onChange={(history) => set("history", history)}
             />
             <NumberField
               spec={fields.altitude}
@@ -64,9 +92,23 @@ export function IntakeStep() {
                 onChange={(tolerance) => set("tolerance", tolerance)}
               />
             </Grid>
-            <Text fontSize="14px" color="soft">
-              The label decides the amount. No pressure does.
-            </Text>
+            <Choice
+              label="Oil on the label"
+              options={optionsOf(oilLabels)}
+              value={intake.oilKind}
+              onChange={(oilKind) => set("oilKind", oilKind)}
+            />
+            {doubts.length === 0 ? (
+              <Text fontSize="14px" color="soft">
+                The label decides the amount. No pressure does.
+              </Text>
+            ) : (
+              doubts.map((doubt) => (
+                <Text key={doubt.code} fontSize="15px" color="wait" role="status">
+                  {labelDoubtSentence(doubt)}
+                </Text>
+              ))
+            )}
           </Stack>
         </Card>
       </Grid>
@@ -125,7 +167,59 @@ export function IntakeStep() {
           Qualified people only. It needs its own insulating oil; a trace of the wrong one ends it.
         </Caution>
       )}
-      <StepEnd step="intake" gaps={intakeGaps(job)} />
+      <Card title="Any of these? Then it is not run">
+        <Flex gap="2" wrap="wrap">
+          {stopSigns.map((sign) => {
+            const given = intake.stopSigns.includes(sign);
+            return (
+              <BenchButton
+                key={sign}
+                kind={given ? "act" : "quiet"}
+                aria-pressed={given}
+                onClick={() =>
+                  set("stopSigns", given ? intake.stopSigns.filter((s) => s !== sign) : [...intake.stopSigns, sign])
+                }
+              >
+                {stopSignLabels[sign]}
+              </BenchButton>
+            );
+          })}
+        </Flex>
+      </Card>
+      {intake.stopSigns.length > 0 ? (
+        <StopPage signs={intake.stopSigns} />
+      ) : (
+        <StepEnd step="intake" gaps={intakeGaps(job)} />
+      )}
+    </Stack>
+  );
+}
+
+const stopReasons: Record<StopSign, string> = {
+  bang: "A bang may have been a burst hose or a seized compressor: turning it again can break what is left.",
+  hiss: "Refrigerant is escaping now: keep away from the opening, let it end, ventilate.",
+  smell: "Burnt oil or clutch: a running belt on a seized compressor can fail.",
+  "oil-spray": "Oil around a joint under pressure: it can let go. Refrigerant follows oil.",
+};
+
+/** Where a job goes that must not be run: no step two, but what to do instead. */
+function StopPage({ signs }: { signs: StopSign[] }) {
+  return (
+    <Stack gap="3">
+      <Notice tone="act" title="Do not run it">
+        {signs.map((sign) => stopReasons[sign]).join(" ")}
+      </Notice>
+      <Card title="Instead">
+        <Stack as="ol" gap="1" ps="5" listStyleType="decimal" fontSize="16px">
+          <li>Air conditioning off, engine off, air in the hall. With R1234yf no sparks or flames.</li>
+          <li>Look from a distance: belt, clutch, hoses, oil on the ground.</li>
+          <li>Recover what is left by weight before anything is opened, and find the damage.</li>
+          <li>The maker's procedure, local law and licensed practice come first.</li>
+        </Stack>
+        <Text color="soft" mt="2">
+          The run-sheet still opens Recover. Take a sign back here if it was noted by mistake.
+        </Text>
+      </Card>
     </Stack>
   );
 }

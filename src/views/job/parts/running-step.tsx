@@ -1,12 +1,14 @@
 "use client";
 
-import { Grid, Stack } from "@chakra-ui/react";
+import { Grid, Stack, Text } from "@chakra-ui/react";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { hasReadings, readingFileOf, type TestName, workableRefrigerant } from "@/core/records/job-readings";
 import { checkEntry, entryValue } from "@/core/units/entry";
+import { formatNumber, formatQuantity } from "@/core/units/units";
 import { Card } from "@/ui/card";
 import { Caution } from "@/ui/notice";
+import { useExpected } from "../expected";
 import { useJob } from "../job-context";
 import { useLive } from "../live";
 import { useRack } from "../rack-context";
@@ -49,6 +51,7 @@ export function LiveTest({ which }: { which: TestName }) {
   const { job } = useJob();
   const { samples } = useRack();
   const live = useLive();
+  const expected = useExpected(which);
   if (live === null) return null;
   const unit = job[which].settings[0].low.unit;
   const recent = samples.slice(-120);
@@ -60,12 +63,17 @@ export function LiveTest({ which }: { which: TestName }) {
       <Grid templateColumns={{ base: "1fr", md: "minmax(250px, 320px) minmax(0, 1fr)" }} gap="3.5">
         <Card title="Both sides, gauge">
           <Towers
-            low={{ value: live.values.low, range: range("low") }}
-            high={{ value: live.values.high, range: range("high") }}
+            low={{ value: live.values.low, range: range("low"), band: expected?.bands.bands.low ?? null }}
+            high={{ value: live.values.high, range: range("high"), band: expected?.bands.bands.high ?? null }}
             unit={unit}
             refrigerant={workableRefrigerant(job)}
             altitudeM={entryValue(fields.altitude, job.altitude)}
           />
+          <Text fontSize="13px" color="soft" mt="1" minH="18px">
+            {expected
+              ? `Green: such a vehicle at ${formatQuantity(expected.ambientC, "degC")}, ${formatNumber(expected.rpm, "rpm")} rpm`
+              : ""}
+          </Text>
         </Card>
         <Card title="Last 6 minutes">
           <Trace samples={samples} />

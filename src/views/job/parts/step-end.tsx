@@ -1,10 +1,12 @@
 "use client";
 
-import { Flex, Text } from "@chakra-ui/react";
+import { Box, Flex, Text } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
+import { useState } from "react";
 import { type StepId, stepNames } from "@/core/records/job";
 import { BenchButton } from "@/ui/buttons";
 import { useShortcuts } from "@/ui/shortcuts";
+import { TextField } from "@/ui/text-field";
 import { useJob } from "../job-context";
 import { nextStep, stepPath } from "../steps";
 
@@ -14,9 +16,15 @@ interface StepEndProps {
   gaps: string[];
 }
 
+/** Steps that a job can do without, with a reason. What holds the weight or the law cannot be passed over. */
+const skippable: readonly StepId[] = ["look", "hook-up", "rest", "running", "shut-off", "prove"];
+
 /** The one next act of a step: done, and on to the next. Bound to N. */
 export function StepEnd({ step, gaps }: StepEndProps) {
-  const { job, markDone } = useJob();
+  const { job, markDone, markSkipped } = useJob();
+  const [skipping, setSkipping] = useState(false);
+  const [reason, setReason] = useState("");
+  const { skipped } = job.steps[step];
   const router = useRouter();
   const next = nextStep(step);
   const open = gaps.length > 0;
@@ -36,6 +44,46 @@ export function StepEnd({ step, gaps }: StepEndProps) {
         <Text color="soft" fontSize="15px" role="status">
           Still missing: {gaps.join(", ")}.
         </Text>
+      )}
+      {open && skippable.includes(step) && !skipping && (
+        <BenchButton kind="quiet" onClick={() => setSkipping(true)}>
+          {skipped === null ? "Skip this step" : "Change why it is skipped"}
+        </BenchButton>
+      )}
+      {skipped !== null && !skipping && (
+        <Text color="soft" fontSize="15px">
+          Skipped: {skipped}
+        </Text>
+      )}
+      {skipping && (
+        <Flex
+          as="form"
+          gap="2"
+          w="full"
+          align="flex-end"
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (reason.trim() === "") return;
+            markSkipped(step, reason.trim());
+            setSkipping(false);
+            router.push(stepPath(job.id, next));
+          }}
+        >
+          <Box flex="1" maxW="520px">
+            <TextField
+              label="Why it is skipped"
+              value={reason}
+              placeholder="It goes into the report"
+              onChange={setReason}
+            />
+          </Box>
+          <BenchButton type="submit" kind="main" disabled={reason.trim() === ""}>
+            Skip
+          </BenchButton>
+          <BenchButton type="button" kind="quiet" onClick={() => setSkipping(false)}>
+            Keep it
+          </BenchButton>
+        </Flex>
       )}
     </Flex>
   );

@@ -11,6 +11,8 @@ interface Side {
   /** Reading now, kPa gauge, and its recent range. */
   value: number | null;
   range: readonly [number, number] | null;
+  /** Where nine in ten healthy vehicles of this label lie now, kPa gauge. */
+  band: { low: number; high: number } | null;
 }
 
 interface TowersProps {
@@ -88,6 +90,7 @@ function Tower({ x, side, least, steps, unit, refrigerant, altitudeM }: TowerPro
   const temperatures =
     refrigerant !== null && altitudeM !== null ? saturationTicks(refrigerant, altitudeM, floor, top) : [];
   const reading = side.value;
+  const outside = outsideWords(reading, side.band, unit);
   return (
     <g>
       <text
@@ -144,6 +147,17 @@ function Tower({ x, side, least, steps, unit, refrigerant, altitudeM }: TowerPro
           </text>
         </g>
       ))}
+      {side.band && (
+        <rect
+          x={left + 1}
+          y={y(Math.min(side.band.high, top))}
+          width={COLUMN - 2}
+          height={Math.max(3, y(Math.max(side.band.low, floor)) - y(Math.min(side.band.high, top)))}
+          fill="var(--chakra-colors-band)"
+          stroke="var(--chakra-colors-done)"
+          strokeWidth="1"
+        />
+      )}
       {side.range && (
         <rect
           x={left + 9}
@@ -166,6 +180,36 @@ function Tower({ x, side, least, steps, unit, refrigerant, altitudeM }: TowerPro
         textAnchor="middle"
       >
         {formatNumber(reading, unit)}
+      </text>
+      {outside !== null && reading !== null && <OutsideTag x={left - 50} y={y(reading)} text={outside} />}
+    </g>
+  );
+}
+
+/** "56 under", where the reading lies outside of its band; null inside. */
+function outsideWords(reading: number | null, band: Side["band"], unit: UnitId): string | null {
+  if (reading === null || band === null || !Number.isFinite(reading)) return null;
+  const over = reading - band.high;
+  const under = band.low - reading;
+  if (over > 0) return `${formatNumber(over, unit)} over`;
+  return under > 0 ? `${formatNumber(under, unit)} under` : null;
+}
+
+function OutsideTag({ x, y, text }: { x: number; y: number; text: string }) {
+  const width = text.length * 7.2 + 14;
+  const top = Math.min(Math.max(y + 6, TOP), FOOT - 20);
+  return (
+    <g>
+      <rect x={x} y={top} width={width} height="19" rx="3" fill="var(--chakra-colors-act)" />
+      <text
+        x={x + width / 2}
+        y={top + 14}
+        fontSize="12"
+        style={{ fontWeight: 650 }}
+        fill="var(--chakra-colors-on-act)"
+        textAnchor="middle"
+      >
+        {text}
       </text>
     </g>
   );

@@ -61,6 +61,9 @@ export function Trace({ samples, span = 360 }: TraceProps) {
       labelLayout: { moveOverlap: "shiftY" as const },
       endLabel: { show: true, formatter: name, color: colour, fontFamily: FONT, fontSize: 13 },
     });
+    // Scales set here, so that labels that would meet at the right edge can be moved apart.
+    const top = Math.max(600, Math.ceil((Math.max(...shown.map((s) => s.high), 0) * 1.08) / 300) * 300);
+    const bottom = Math.min(0, Math.floor(Math.min(...shown.map((s) => s.low), 0) / 100) * 100);
     const axis = (name: string, split: boolean) => ({
       type: "value" as const,
       name,
@@ -76,6 +79,13 @@ export function Trace({ samples, span = 360 }: TraceProps) {
     const middle = vents.length > 0 ? (Math.min(...vents) + Math.max(...vents)) / 2 : 15;
     const half = Math.max(6, vents.length > 0 ? (Math.max(...vents) - Math.min(...vents)) / 2 + 1 : 0);
     const vent = { min: Math.floor((middle - half) / 5) * 5, max: Math.ceil((middle + half) / 5) * 5 };
+    const last = shown.at(-1);
+    const apart = (vent_: ReturnType<typeof line>) => {
+      if (!last) return vent_;
+      const at = (last.vent - vent.min) / (vent.max - vent.min);
+      const meets = [last.low, last.high].some((kpa) => Math.abs(at - (kpa - bottom) / (top - bottom)) < 0.06);
+      return meets ? { ...vent_, endLabel: { ...vent_.endLabel, offset: [0, -15] } } : vent_;
+    };
     chart.setOption(
       {
         animation: false,
@@ -90,11 +100,14 @@ export function Trace({ samples, span = 360 }: TraceProps) {
           splitLine: { show: false },
           axisLine: { lineStyle: { color: c.soft } },
         },
-        yAxis: [axis("kPa", true), { ...axis("°C", false), ...vent, position: "right", offset: 36 }],
+        yAxis: [
+          { ...axis("kPa", true), min: bottom, max: top },
+          { ...axis("°C", false), ...vent, position: "right", offset: 36 },
+        ],
         series: [
           line("high", "high", 0, c.ink),
           line("low", "low", 0, c.low),
-          line("vent", "vent", 1, c.vent, "dashed"),
+          apart(line("vent", "vent", 1, c.vent, "dashed")),
         ],
       },
       { notMerge: true },

@@ -1,0 +1,116 @@
+/** What is seen, heard and felt at a vehicle: a sign at a part. */
+import { z } from "../zod";
+
+/** Parts and pipes that can be touched on the circuit board, in the order the refrigerant goes. */
+export const partIds = [
+  "compressor",
+  "clutch-belt",
+  "discharge-line",
+  "condenser",
+  "fan",
+  "high-port",
+  "receiver",
+  "liquid-line",
+  "metering-device",
+  "evaporator",
+  "blower",
+  "accumulator",
+  "suction-line",
+  "low-port",
+] as const;
+export type PartId = (typeof partIds)[number];
+
+export const partNames: Record<PartId, string> = {
+  compressor: "Compressor",
+  "clutch-belt": "Clutch and belt",
+  "discharge-line": "Discharge line",
+  condenser: "Condenser",
+  fan: "Condenser fan",
+  "high-port": "High-side port",
+  receiver: "Receiver-drier",
+  "liquid-line": "Liquid line",
+  "metering-device": "Metering device",
+  evaporator: "Evaporator",
+  blower: "Blower and air path",
+  accumulator: "Accumulator",
+  "suction-line": "Suction line",
+  "low-port": "Low-side port",
+};
+
+export const signIds = [
+  "oily",
+  "wet",
+  "dye",
+  "bubbles",
+  "hot",
+  "cold",
+  "sweating",
+  "frost",
+  "hiss",
+  "bent",
+  "blocked",
+  "not-turning",
+] as const;
+export type SignId = (typeof signIds)[number];
+
+export const signNames: Record<SignId, string> = {
+  oily: "Oily",
+  wet: "Wet",
+  dye: "Dye glows",
+  bubbles: "Bubbles",
+  hot: "Hot",
+  cold: "Cold",
+  sweating: "Sweating",
+  frost: "Frost",
+  hiss: "Hiss",
+  bent: "Bent",
+  blocked: "Blocked, dirty",
+  "not-turning": "Not turning",
+};
+
+export const observationSchema = z.object({
+  part: z.enum(partIds),
+  sign: z.enum(signIds),
+  at: z.iso.datetime(),
+});
+export type Observation = z.infer<typeof observationSchema>;
+
+/** As a reading file names it: `sweating-liquid-line`. */
+export function observationCode({ part, sign }: Pick<Observation, "part" | "sign">): string {
+  return `${sign}-${part}`;
+}
+
+const hotLines: readonly PartId[] = ["discharge-line", "condenser", "high-port", "receiver", "liquid-line"];
+const coldLines: readonly PartId[] = ["evaporator", "suction-line", "accumulator", "low-port"];
+const turning: readonly PartId[] = ["compressor", "clutch-belt", "fan", "blower"];
+
+/** What a sign at a part says in the trade, where it says something of its own; null otherwise. */
+export function meaningOf({ part, sign }: Pick<Observation, "part" | "sign">): string | null {
+  const where = partNames[part].toLowerCase();
+  if ((sign === "cold" || sign === "sweating" || sign === "frost") && hotLines.includes(part)) {
+    return `The ${where} must be warm: a blockage just before the cold place.`;
+  }
+  if (sign === "hot" && coldLines.includes(part)) return `The ${where} should be cool: little or nothing boils in it.`;
+  if (sign === "frost" && coldLines.includes(part)) return "Too cold: too little air over the coil, or starved.";
+  if (sign === "oily" || sign === "wet" || sign === "dye")
+    return "Oil comes out with refrigerant: look for the leak here.";
+  if (sign === "bubbles") return "Gas escapes here: a leaking port or joint.";
+  if (sign === "hiss" && (part === "metering-device" || part === "evaporator")) {
+    return "Vapour through the metering device: it gets too little liquid.";
+  }
+  if (sign === "not-turning" && turning.includes(part)) {
+    return part === "fan" || part === "blower"
+      ? "No air moves here: check it first."
+      : "Not driven: check command, switch and belt first.";
+  }
+  if ((sign === "blocked" || sign === "bent") && part === "condenser")
+    return "Less air through the condenser: clean or straighten it first.";
+  return null;
+}
+
+/** Which parts a vehicle has. */
+export function partsOf(metering: "expansion-valve" | "orifice-tube" | null): PartId[] {
+  return partIds.filter((part) =>
+    part === "receiver" ? metering !== "orifice-tube" : part === "accumulator" ? metering === "orifice-tube" : true,
+  );
+}

@@ -1,0 +1,45 @@
+/** Where a job stands and what it waits for. */
+import { formatQuantity } from "../units/units";
+import { type Job, type StepId, stepIds } from "./job";
+import { balanceOf, intakeGaps } from "./job-readings";
+
+/** The first step neither done nor skipped. */
+export function nextStepOf(job: Job): StepId {
+  return stepIds.find((id) => job.steps[id].doneAt === null && job.steps[id].skipped === null) ?? "sign-off";
+}
+
+/** What the next step needs, as the end of "waits for ...". */
+export function waitsFor(job: Job): string {
+  if (job.intake.stopSigns.length > 0) return "the damage to be found: not to be run";
+  const step = nextStepOf(job);
+  switch (step) {
+    case "intake": {
+      const gaps = intakeGaps(job);
+      return gaps.length > 0 ? gaps.join(", ") : "the label to be confirmed";
+    }
+    case "look":
+      return "a look round the car";
+    case "hook-up":
+      return "the gauges";
+    case "rest":
+      return "the rest pressures, soaked";
+    case "running":
+      return "a running test";
+    case "shut-off":
+      return "the sides to meet";
+    case "verdict":
+      return "a decision";
+    case "recover":
+      return "the recovered weight";
+    case "evacuate":
+      return "pull and hold";
+    case "charge": {
+      const balance = balanceOf(job);
+      return balance?.ok ? `${formatQuantity(Math.max(0, balance.value.toGoG), "g")} to the label` : "the charge";
+    }
+    case "prove":
+      return "the same test again";
+    case "sign-off":
+      return "a signature";
+  }
+}
