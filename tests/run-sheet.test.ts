@@ -4,7 +4,7 @@ import { By } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
 import type { Browser } from "./browser/browser";
 import { walkDemoJob } from "./browser/demo-walk";
-import { browserSession } from "./browser/session";
+import { browserSession, storedJob } from "./browser/session";
 
 describe("the whole run-sheet on the demo van", () => {
   const session = browserSession({ EVRID_DEMO: "1" });
@@ -51,7 +51,7 @@ describe("the whole run-sheet on the demo van", () => {
     await browser.says("was removed");
     await readFile(browser, "same.json", first);
     await browser.says("exactly as in the file");
-    expect(await stored(browser, job.id)).toEqual(job);
+    expect(await storedJob(browser, job.id)).toEqual(job);
   });
 
   it("loses nothing when the page is reloaded while typing and while charging", async () => {
@@ -62,7 +62,7 @@ describe("the whole run-sheet on the demo van", () => {
     await browser.type("Recovered refrigerant", "301");
     await browser.until(
       "the weight is stored",
-      async () => (await stored(browser, "demo-bakery-van")).recover.recovered.text === "301",
+      async () => (await storedJob(browser, "demo-bakery-van")).recover.recovered.text === "301",
     );
     await browser.driver.navigate().refresh();
     await browser.says("It had lost 279 g");
@@ -78,7 +78,7 @@ describe("the whole run-sheet on the demo van", () => {
     // One sample of an open valve is at most some 5 g.
     expect((await inVehicle(browser)) - before).toBeGreaterThanOrEqual(0);
     expect((await inVehicle(browser)) - before).toBeLessThan(25);
-    expect((await stored(browser, "demo-bakery-van")).charge.draws.at(-1).endedAt).not.toBeNull();
+    expect((await storedJob(browser, "demo-bakery-van")).charge.draws.at(-1).endedAt).not.toBeNull();
   });
 });
 
@@ -184,20 +184,6 @@ describe("bad input", () => {
 async function inVehicle(browser: Browser): Promise<number> {
   const text = await browser.driver.findElement(By.css("[data-testid='in-vehicle']")).getText();
   return Number(text.replace(/[^\d]/g, ""));
-}
-
-/** The job as the browser's database holds it. */
-function stored(browser: Browser, id: string) {
-  return browser.driver.executeAsyncScript(
-    `const [id, done] = arguments;
-     const opening = indexedDB.open("evrid");
-     opening.onsuccess = () => {
-       const get = opening.result.transaction("jobs").objectStore("jobs").get(id);
-       get.onsuccess = () => { opening.result.close(); done(get.result ?? null); };
-     };`,
-    id,
-    // biome-ignore lint/suspicious/noExplicitAny: a record as the database has it
-  ) as Promise<any>;
 }
 
 async function readFile(browser: Browser, name: string, text: string): Promise<void> {

@@ -2,6 +2,7 @@
 import type { ChargeIssue } from "@/core/charge/mass-balance";
 import type { RackIssue } from "@/core/instruments/rack";
 import type { LabelDoubt } from "@/core/readings/label-check";
+import type { LogIssue } from "@/core/readings/log-import";
 import type { JobFileIssue } from "@/core/records/job-file";
 import type { EntryIssue, FieldSpec } from "@/core/units/entry";
 import { formatNumber, formatQuantity, units } from "@/core/units/units";
@@ -53,6 +54,19 @@ export function chargeSentence(issue: ChargeIssue): string {
       return "A draw names a container that is no longer on the list.";
     case "recovered-impossible":
       return `${g(issue.recoveredG)} cannot have come out of this vehicle: more than ${g(issue.limitG)} would have opened its relief valve. Check the unit.`;
+  }
+}
+
+export function logSentence(issue: LogIssue | { code: "empty" }): string {
+  switch (issue.code) {
+    case "empty":
+      return "no rows under its header.";
+    case "no-channel":
+      return "no column was named. Say which column is what.";
+    case "time-unreadable":
+      return `line ${issue.line}: “${issue.text}” is not a time as chosen. Choose how times are written.`;
+    case "time-not-rising":
+      return `line ${issue.line}: its time is not after the one before. Is it the right column?`;
   }
 }
 

@@ -33,3 +33,17 @@ export function browserSession(environment: Record<string, string> = {}): Sessio
     },
   };
 }
+
+/** The job as the browser's database holds it. */
+export function storedJob(browser: Browser, id: string) {
+  return browser.driver.executeAsyncScript(
+    `const [id, done] = arguments;
+     const opening = indexedDB.open("evrid");
+     opening.onsuccess = () => {
+       const get = opening.result.transaction("jobs").objectStore("jobs").get(id);
+       get.onsuccess = () => { opening.result.close(); done(get.result ?? null); };
+     };`,
+    id,
+    // biome-ignore lint/suspicious/noExplicitAny: a record as the database has it
+  ) as Promise<any>;
+}

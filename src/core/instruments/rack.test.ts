@@ -17,7 +17,7 @@ describe("simulated rack", () => {
     const saturation = saturationGaugeKpa(vehicle.label.refrigerant, ambientC, altitudeM)!;
     for (const share of [1, 0.5]) {
       const sample = run(new SimulatedRack(vehicle, (vehicle.label.chargeG / 1000) * share, 1), 5);
-      expect(Math.abs(sample.low - saturation)).toBeLessThan(25);
+      expect(Math.abs(sample.low! - saturation)).toBeLessThan(25);
     }
     expect(run(new SimulatedRack(vehicle, 0.02, 1), 5).low).toBeLessThan(saturation - 200);
   });
@@ -33,9 +33,9 @@ describe("simulated rack", () => {
     expect(a.high).toBeGreaterThan(900);
     expect(a.high).toBeLessThan(1600);
     expect(a.vent).toBeLessThan(13);
-    expect(Math.abs(b.low - a.low)).toBeLessThan(20);
-    expect(b.vent).toBeGreaterThan(a.vent + 3);
-    expect(b.suction).toBeGreaterThan(a.suction + 8);
+    expect(Math.abs(b.low! - a.low!)).toBeLessThan(20);
+    expect(b.vent).toBeGreaterThan(a.vent! + 3);
+    expect(b.suction).toBeGreaterThan(a.suction! + 8);
   });
 
   it("moves grams from container to circuit without losing any, and stops when the container is empty", () => {

@@ -19,17 +19,20 @@ export type ChargeValve = "shut" | "liquid-high" | "vapour-low";
 /** What is connected to the ports besides the gauges. */
 export type Machine = MachineKind;
 
-/** Gauge pressures kPa, temperatures degC; `scaleG` is the net content of the container on the scale. */
+/**
+ * One moment of what is connected to a job. Gauge pressures kPa, temperatures degC; null where there was no reading. `scaleG`
+ * is the net content of the container on the scale.
+ */
 export interface RackSample {
   time: number;
-  rpm: number;
-  low: number;
-  high: number;
-  suction: number;
-  liquid: number;
-  vent: number;
-  ambient: number;
-  humidity: number;
+  rpm: number | null;
+  low: number | null;
+  high: number | null;
+  suction: number | null;
+  liquid: number | null;
+  vent: number | null;
+  ambient: number | null;
+  humidity: number | null;
   scaleG: number | null;
   valve: ChargeValve;
   /** Net weight in the recovery machine since it was tared. */
@@ -119,14 +122,14 @@ export class SimulatedRack {
     const read = this.instruments.next();
     return {
       time: read.timeS,
-      rpm: read.rpm ?? 0,
-      low: read.lowKpa!,
-      high: read.highKpa!,
-      suction: read.suctionLineC!,
-      liquid: read.liquidLineC!,
-      vent: read.ventC!,
-      ambient: read.ambientC!,
-      humidity: read.humidityPct!,
+      rpm: read.rpm,
+      low: read.lowKpa,
+      high: read.highKpa,
+      suction: read.suctionLineC,
+      liquid: read.liquidLineC,
+      vent: read.ventC,
+      ambient: read.ambientC,
+      humidity: read.humidityPct,
       scaleG: read.scaleG,
       valve: this.valve,
       recoveredG: Math.max(0, read.recoveredG!),

@@ -45,8 +45,9 @@ export function useExpected(which: TestName): Expected | null {
   const running = rack.status === "running" && rack.engine !== "off";
   const ambientC = running ? (live?.values.ambient ?? null) : null;
   const step = (value: number, by: number) => Math.round(value / by) * by;
+  const rpm = rack.latest?.rpm ?? null;
   const conditions: CircuitConditions | null =
-    ambientC === null || altitudeM === null || !rack.latest || rack.latest.rpm < 400
+    ambientC === null || altitudeM === null || rpm === null || rpm < 400
       ? null
       : {
           ambientC: step(ambientC, AMBIENT_STEP_K),
@@ -55,7 +56,7 @@ export function useExpected(which: TestName): Expected | null {
           cabinReturnC: entryValue(fields.cabinReturn, test.cabinReturn),
           airSource: test.airSource,
           blowerPct: 100,
-          rpm: step(rack.latest.rpm, RPM_STEP),
+          rpm: step(rpm, RPM_STEP),
         };
   const key = label === null || conditions === null ? null : JSON.stringify([label, conditions]);
 

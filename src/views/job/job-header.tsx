@@ -38,10 +38,15 @@ export function JobHeader({ step }: { step: StepId }) {
         </Text>
       ))}
       <Flex ml="auto" gap="2" flexShrink="0">
-        <SourcePill status={rack.status} />
+        <SourcePill status={rack.status} words={sourceOf(rack)} />
       </Flex>
     </>
   );
+}
+
+function sourceOf({ status, source }: ReturnType<typeof useRack>): string {
+  if (status !== "running" || source.kind === "rack") return sourceWords[status];
+  return source.ended ? "log at its end" : "log playing";
 }
 
 const sourceWords = {
@@ -51,7 +56,7 @@ const sourceWords = {
   lost: "rack lost",
 } as const;
 
-function SourcePill({ status }: { status: keyof typeof sourceWords }) {
+function SourcePill({ status, words }: { status: keyof typeof sourceWords; words: string }) {
   const live = status === "running";
   return (
     <Flex
@@ -69,7 +74,7 @@ function SourcePill({ status }: { status: keyof typeof sourceWords }) {
       <Box color={live ? "done" : status === "lost" ? "act" : "soft"}>
         {live ? <Plug size={15} /> : <Unplug size={15} />}
       </Box>
-      {sourceWords[status]}
+      {words}
     </Flex>
   );
 }

@@ -1,6 +1,7 @@
 "use client";
 
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
+import type { ChannelHealth } from "@/core/readings/channel-health";
 import { workshopInstruments } from "@/core/readings/instruments";
 import type { Measured } from "@/core/readings/measured";
 import type { StreamState } from "@/core/readings/stream-state";
@@ -53,20 +54,42 @@ interface CellProps {
   unit: UnitId;
   decimals?: number;
   state: StreamState;
+  /** Of the channel itself; a derived value has none of its own. */
+  health?: ChannelHealth;
 }
 
-function cellsOf({ values, states, humidityPct, derived }: LiveValues): CellProps[] {
-  const plain = (value: number, uncertainty: number): Measured => ({ value, uncertainty });
+const healthWords: Record<Exclude<ChannelHealth, "ok">, string> = {
+  missing: "no reading",
+  frozen: "frozen: check it",
+  impossible: "cannot be true",
+};
+
+function cellsOf({ values, states, health, humidityPct, derived }: LiveValues): CellProps[] {
+  const plain = (value: number | null, uncertainty: number): Measured | null =>
+    value === null ? null : { value, uncertainty };
   const instruments = workshopInstruments;
   return [
-    { label: "Low", value: plain(values.low, instruments.lowKpa), unit: "kPa", state: states.low },
-    { label: "High", value: plain(values.high, instruments.highKpa), unit: "kPa", state: states.high },
-    { label: "Vent", value: plain(values.vent, instruments.ventK), unit: "degC", state: states.vent },
+    { label: "Low", value: plain(values.low, instruments.lowKpa), unit: "kPa", state: states.low, health: health.low },
+    {
+      label: "High",
+      value: plain(values.high, instruments.highKpa),
+      unit: "kPa",
+      state: states.high,
+      health: health.high,
+    },
+    {
+      label: "Vent",
+      value: plain(values.vent, instruments.ventK),
+      unit: "degC",
+      state: states.vent,
+      health: health.vent,
+    },
     {
       label: `Ambient, ${formatNumber(humidityPct, "pct")} %`,
       value: plain(values.ambient, instruments.ambientK),
       unit: "degC",
       state: states.ambient,
+      health: health.ambient,
     },
     {
       label: "Superheat",
@@ -91,7 +114,7 @@ function cellsOf({ values, states, humidityPct, derived }: LiveValues): CellProp
   ];
 }
 
-function Cell({ label, value, unit, decimals = units[unit].decimals, state }: CellProps) {
+function Cell({ label, value, unit, decimals = units[unit].decimals, state, health = "ok" }: CellProps) {
   return (
     <Box px="3.5" py="2" borderRightWidth="1px" borderColor="line" minW="0">
       <Text fontSize="13px" color="soft" truncate>
@@ -105,7 +128,13 @@ function Cell({ label, value, unit, decimals = units[unit].decimals, state }: Ce
           {value ? `± ${formatUncertainty(value.uncertainty, unit)} ${units[unit].label}` : units[unit].label}
         </Text>
       </Flex>
-      <StateWord state={value === null ? null : state} />
+      {health === "ok" ? (
+        <StateWord state={value === null ? null : state} />
+      ) : (
+        <Text fontSize="13px" color="act" fontWeight="650">
+          {healthWords[health]}
+        </Text>
+      )}
     </Box>
   );
 }

@@ -1,6 +1,7 @@
 "use client";
 
 import { useMemo } from "react";
+import type { ChannelHealth } from "@/core/readings/channel-health";
 import { type StreamChannel, streamChannels } from "@/core/readings/channels";
 import { type DerivedValues, deriveValues } from "@/core/readings/derived";
 import type { StreamState } from "@/core/readings/stream-state";
@@ -8,15 +9,17 @@ import { fields } from "@/core/records/fields";
 import { workableRefrigerant } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import { useJob } from "./job-context";
-import { recentMean, stateOf, useRack } from "./rack-context";
+import { healthOf, recentMean, stateOf, useRack } from "./rack-context";
 
 /** A needle is read over this long, so that a number on the screen can be read too. */
 const DISPLAY_S = 3;
 
 export interface LiveValues {
-  values: Record<StreamChannel, number>;
+  /** Null where a channel is missing or cannot be true. */
+  values: Record<StreamChannel, number | null>;
   states: Record<StreamChannel, StreamState>;
-  humidityPct: number;
+  health: Record<StreamChannel, ChannelHealth>;
+  humidityPct: number | null;
   /** Null while refrigerant or altitude are not known, or the engine stands. */
   derived: DerivedValues | null;
 }
@@ -29,7 +32,12 @@ export function useLive(): LiveValues | null {
     if (latest === null) return null;
     const perChannel = <Value>(of: (channel: StreamChannel) => Value) =>
       Object.fromEntries(streamChannels.map((channel) => [channel, of(channel)])) as Record<StreamChannel, Value>;
-    const values = perChannel((channel) => recentMean(samples, channel, DISPLAY_S) ?? latest[channel]);
+    const health = perChannel((channel) => healthOf(samples, channel));
+    const values = perChannel((channel) =>
+      health[channel] === "missing" || health[channel] === "impossible"
+        ? null
+        : recentMean(samples, channel, DISPLAY_S),
+    );
     const states = perChannel((channel) => stateOf(samples, channel, settingSince));
     const refrigerant = workableRefrigerant(job);
     const altitudeM = entryValue(fields.altitude, job.altitude);
@@ -48,7 +56,7 @@ export function useLive(): LiveValues | null {
             suctionLineC: values.suction,
             liquidLineC: values.liquid,
           });
-    return { values, states, humidityPct: latest.humidity, derived };
+    return { values, states, health, humidityPct: latest.humidity, derived };
   }, [job, samples, latest, engine, settingSince]);
 }
 

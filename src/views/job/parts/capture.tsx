@@ -1,17 +1,18 @@
 "use client";
 
 import { Box, Flex, Text } from "@chakra-ui/react";
+import { useEffect, useRef, useState } from "react";
 import { readBeforeCutOut } from "@/core/readings/cycle-reading";
 import type { StreamState } from "@/core/readings/stream-state";
 import { type ChannelId, channelIds, type TestRecord, type TestSetting } from "@/core/records/job";
 import type { TestName } from "@/core/records/job-readings";
-import { entryOf } from "@/core/units/entry";
-import { formatQuantity } from "@/core/units/units";
+import { type Entry, entry, entryOf } from "@/core/units/entry";
+import { formatQuantity, type UnitId } from "@/core/units/units";
 import { BenchButton } from "@/ui/buttons";
 import { useShortcuts } from "@/ui/shortcuts";
 import { useJob } from "../job-context";
 import { type LiveValues, useLive, worstState } from "../live";
-import { recentMean, useRack } from "../rack-context";
+import { recentMean, seriesOf, useRack } from "../rack-context";
 import { channelNames } from "../words";
 
 /** A settled reading is the mean over this long; one taken early only over the last moments. */
@@ -24,35 +25,37 @@ export function CaptureBar({ which }: { which: TestName }) {
   const rack = useRack();
   const live = useLive();
   const running = rack.engine !== "off";
+  const [byItself, setByItself] = useState(false);
   const index = rack.engine === "fast" ? 1 : 0;
 
   const take = () => {
     if (!live || !running) return;
-    const unsettled = channelIds.filter((channel) => live.states[channel].state !== "steady");
+    const unsettled = presentIn(live).filter((channel) => live.states[channel].state !== "steady");
     const takenAt = new Date().toISOString();
-    const streamOf = (channel: ChannelId) =>
-      rack.samples
-        .filter(({ time }) => time > rack.settingSince)
-        .map((sample) => ({ time: sample.time, value: sample[channel] }));
+    const streamOf = (channel: ChannelId) => seriesOf(rack.samples, channel, rack.settingSince);
     // While the clutch cycles all channels are read just before it lets go, where they belong together.
     const low = live.states.low;
-    const cycle = low.state === "cycling" ? readBeforeCutOut(streamOf("low"), low.period) : null;
+    const cycle =
+      low.state === "cycling" && live.values.high !== null ? readBeforeCutOut(streamOf("low"), low.period) : null;
     const mean = (channel: ChannelId | "ambient") =>
       recentMean(rack.samples, channel, live.states[channel].state === "steady" ? STEADY_MEAN_S : EARLY_MEAN_S) ??
       live.values[channel];
+    const rpm = rack.latest?.rpm ?? null;
     edit((stored) => {
       const test = stored[which];
       const taken = (setting: TestSetting): TestSetting => ({
         ...setting,
-        ...Object.fromEntries(channelIds.map((c) => [c, entryOf(cycle?.at(streamOf(c)) ?? mean(c), setting[c].unit)])),
+        ...Object.fromEntries(
+          channelIds.map((c) => [c, entryOrGap(cycle?.at(streamOf(c)) ?? mean(c), setting[c].unit)]),
+        ),
         cycle: cycle && {
           periodS: Math.round(cycle.periodS * 10) / 10,
           lowMinKpa: Math.round(cycle.lowMinKpa),
           lowMaxKpa: Math.round(cycle.lowMaxKpa),
           lowMeanKpa: Math.round(cycle.lowMeanKpa),
-          highEngagedKpa: Math.round(cycle.engagedMean(streamOf("high")) ?? mean("high")),
+          highEngagedKpa: Math.round(cycle.engagedMean(streamOf("high")) ?? mean("high") ?? 0),
         },
-        rpm: entryOf(Math.round((rack.latest?.rpm ?? 0) / 10) * 10, "rpm"),
+        rpm: rpm === null ? setting.rpm : entryOf(Math.round(rpm / 10) * 10, "rpm"),
         takenAt,
         unsettled,
       });
@@ -63,13 +66,16 @@ export function CaptureBar({ which }: { which: TestName }) {
         [which]: {
           ...test,
           settings,
-          ambient: entryOf(mean("ambient"), test.ambient.unit),
-          humidity: entryOf(live.humidityPct, "pct"),
+          // A channel that is not there leaves what was typed.
+          ambient: mean("ambient") === null ? test.ambient : entryOrGap(mean("ambient"), test.ambient.unit),
+          humidity: live.humidityPct === null ? test.humidity : entryOf(live.humidityPct, "pct"),
         },
       };
     });
   };
   useShortcuts([{ key: "t", does: "Take the reading", run: take }]);
+  const worst = live === null ? null : worstState(presentIn(live).map((channel) => live.states[channel]));
+  useAutomatic(byItself, running && worst?.state === "steady", rack.settingSince, take);
 
   if (live === null) return null;
   const { title, detail, settled } = running ? whatToDo(live) : stopped;
@@ -93,6 +99,19 @@ export function CaptureBar({ which }: { which: TestName }) {
         </Text>
         <Text color="soft">{detail}</Text>
       </Box>
+      {running && (
+        <Text color="soft" whiteSpace="nowrap" aria-label="Time at this speed">
+          {index === 0 ? "Idle" : "Fast idle"} {clock((rack.latest?.time ?? 0) - rack.settingSince)}
+        </Text>
+      )}
+      <BenchButton
+        kind="quiet"
+        aria-pressed={byItself}
+        onClick={() => setByItself(!byItself)}
+        title="Take each setting as soon as every channel is steady"
+      >
+        {byItself ? "Takes by itself" : "Take by itself"}
+      </BenchButton>
       <BenchButton kind={settled ? "act" : "main"} disabled={!running} shortcut="T" onClick={take}>
         {settled ? `Take ${index === 0 ? "idle" : "fast idle"}` : "Take it now"}
       </BenchButton>
@@ -100,10 +119,39 @@ export function CaptureBar({ which }: { which: TestName }) {
   );
 }
 
+/** Channels that are there: one that is not connected keeps nobody waiting. */
+function presentIn(live: LiveValues): ChannelId[] {
+  return channelIds.filter((channel) => live.health[channel] !== "missing");
+}
+
+/** What a channel shows as an entry; a gap stays empty, never zero. */
+function entryOrGap(value: number | null, unit: UnitId): Entry {
+  return value === null ? entry("", unit) : entryOf(value, unit);
+}
+
+/** Takes a setting once, as soon as it is steady. */
+function useAutomatic(on: boolean, steady: boolean, setting: number, take: () => void): void {
+  const taken = useRef<number | null>(null);
+  const act = useRef(take);
+  useEffect(() => {
+    act.current = take;
+  });
+  useEffect(() => {
+    if (!on || !steady || taken.current === setting) return;
+    taken.current = setting;
+    act.current();
+  }, [on, steady, setting]);
+}
+
+function clock(seconds: number): string {
+  const whole = Math.max(0, Math.floor(seconds));
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}`;
+}
+
 const stopped = { title: "Engine off", detail: "Start it at idle, max cold, and give it two minutes.", settled: false };
 
 function whatToDo(live: LiveValues): { title: string; detail: string; settled: boolean } {
-  const channels = channelIds.map((channel) => ({ channel, state: live.states[channel] }));
+  const channels = presentIn(live).map((channel) => ({ channel, state: live.states[channel] }));
   const worst = worstState(channels.map(({ state }) => state));
   switch (worst.state) {
     case "waiting":

@@ -58,7 +58,10 @@ export function EvacuateStep() {
     if (pumping && vacuum !== null) {
       set({
         lowest: entryOf(vacuum, unit, decimals),
-        wall: live ? entryOf(live.values.ambient, job.evacuate.wall.unit) : job.evacuate.wall,
+        wall:
+          live && live.values.ambient !== null
+            ? entryOf(live.values.ambient, job.evacuate.wall.unit)
+            : job.evacuate.wall,
       });
       await rack.setMachine("off");
       return;

@@ -9,6 +9,7 @@ import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useJob } from "../job-context";
 import { useRack } from "../rack-context";
+import { LogImport } from "./log-import";
 
 const paces = [1, 10, 60] as const;
 const engines: { value: Engine; label: string }[] = [
@@ -58,6 +59,7 @@ export function RackPanel() {
             Connect the rack
           </BenchButton>
         </Flex>
+        <LogImport />
         {rack.status === "lost" && (
           <Text color="act" mt="2">
             The rack was lost: {rack.reason}. What was taken is kept.
@@ -79,19 +81,26 @@ export function RackPanel() {
       py="1.5"
     >
       <Text fontSize="14px" fontWeight="600" color="soft" me="1">
-        Rack
+        {rack.source.kind === "log" ? "Log" : "Rack"}
       </Text>
-      {engines.map(({ value, label }) => (
-        <BenchButton
-          key={value}
-          px="3"
-          kind={rack.engine === value ? "main" : "quiet"}
-          aria-pressed={rack.engine === value}
-          onClick={() => rack.setEngine(value)}
-        >
-          {label}
-        </BenchButton>
-      ))}
+      {rack.source.kind === "log" ? (
+        <Text fontWeight="650" truncate maxW="300px">
+          {rack.source.name}
+          {rack.source.ended ? ", at its end" : ""}
+        </Text>
+      ) : (
+        engines.map(({ value, label }) => (
+          <BenchButton
+            key={value}
+            px="3"
+            kind={rack.engine === value ? "main" : "quiet"}
+            aria-pressed={rack.engine === value}
+            onClick={() => rack.setEngine(value)}
+          >
+            {label}
+          </BenchButton>
+        ))
+      )}
       <Text color="soft" ml="auto" fontSize="14px" fontWeight="600">
         Clock
       </Text>
@@ -111,8 +120,8 @@ export function RackPanel() {
         kind="quiet"
         px="0"
         minW="target"
-        aria-label="Disconnect the rack"
-        title="Disconnect the rack"
+        aria-label={rack.source.kind === "log" ? "Close the log" : "Disconnect the rack"}
+        title={rack.source.kind === "log" ? "Close the log" : "Disconnect the rack"}
         onClick={() => {
           edit((stored) => ({ ...stored, rackVehicle: null }));
           rack.disconnect();

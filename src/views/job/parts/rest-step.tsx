@@ -1,6 +1,8 @@
 "use client";
 
-import { Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { atmosphericPressureKpa } from "@/core/air/atmosphere";
+import { workshopInstruments } from "@/core/readings/instruments";
 import type { RestAnswer, RestVerdict } from "@/core/readings/rest";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
@@ -16,6 +18,7 @@ import { useJob } from "../job-context";
 import { useLive } from "../live";
 import { useRack } from "../rack-context";
 import { RackPanel } from "./rack-panel";
+import { SaturationChart } from "./saturation-chart";
 import { StepEnd } from "./step-end";
 
 type Rest = Job["rest"];
@@ -31,9 +34,10 @@ export function RestStep() {
     if (!live) return;
     const { low, high, ambient } = live.values;
     set({
-      low: entryOf(low, job.rest.low.unit),
-      high: entryOf(high, job.rest.high.unit),
-      soak: entryOf(ambient, job.rest.soak.unit),
+      // A channel that is not there leaves what was typed.
+      ...(low === null ? {} : { low: entryOf(low, job.rest.low.unit) }),
+      ...(high === null ? {} : { high: entryOf(high, job.rest.high.unit) }),
+      ...(ambient === null ? {} : { soak: entryOf(ambient, job.rest.soak.unit) }),
     });
   };
   return (
@@ -107,6 +111,9 @@ const meanings: Record<RestVerdict, string> = {
 function RestAnswerCard({ answer, job }: { answer: RestAnswer; job: Job }) {
   const unit: UnitId = job.rest.low.unit;
   const soak = entryValue(fields.soak, job.rest.soak);
+  const refrigerant = workableRefrigerant(job);
+  const altitudeM = entryValue(fields.altitude, job.altitude);
+  const pressure = entryValue(fields.low, job.rest.low) ?? entryValue(fields.high, job.rest.high);
   return (
     <>
       <Notice tone={answer.verdict === "at-saturation" ? "done" : "wait"} title={headlines[answer.verdict]}>
@@ -136,6 +143,19 @@ function RestAnswerCard({ answer, job }: { answer: RestAnswer; job: Job }) {
             <Measure label="High minus low" value={answer.difference} unit={unit} />
           )}
         </Grid>
+        {pressure !== null && refrigerant !== null && soak !== null && altitudeM !== null && (
+          <Box mt="4">
+            <SaturationChart
+              gaugeKpa={pressure}
+              uncertaintyKpa={answer.margin.uncertainty}
+              soakC={soak}
+              soakUncertaintyK={workshopInstruments.soakK}
+              atmosphereKpa={atmosphericPressureKpa(altitudeM)}
+              expected={refrigerant}
+              unit={unit}
+            />
+          </Box>
+        )}
         <Text mt="3" fontWeight="650">
           The rest pressure does not measure the amount. Only weighing does.
         </Text>

@@ -55,8 +55,10 @@ export function LiveTest({ which }: { which: TestName }) {
   if (live === null) return null;
   const unit = job[which].settings[0].low.unit;
   const recent = samples.slice(-120);
-  const range = (key: "low" | "high") =>
-    [Math.min(...recent.map((s) => s[key])), Math.max(...recent.map((s) => s[key]))] as const;
+  const range = (key: "low" | "high") => {
+    const values = recent.flatMap((sample) => (sample[key] === null ? [] : [sample[key]]));
+    return values.length === 0 ? null : ([Math.min(...values), Math.max(...values)] as const);
+  };
   return (
     <>
       <CaptureBar which={which} />

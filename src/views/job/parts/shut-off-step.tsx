@@ -2,9 +2,11 @@
 
 import { Flex, Grid, Stack, Text } from "@chakra-ui/react";
 import { useEffect } from "react";
+import type { RackSample } from "@/core/instruments/rack";
 import {
   followShutOff,
   judgeShutOff,
+  type ShutOffSample,
   type ShutOffState,
   type ShutOffVerdict,
   usualMeetS,
@@ -32,7 +34,7 @@ export function ShutOffStep() {
   const { job, edit, record } = useJob();
   const rack = useRack();
   const live = rack.status === "running";
-  const state = followShutOff(rack.samples);
+  const state = followShutOff(rack.samples.flatMap(bothSides));
   const set = (change: Partial<ShutOff>) =>
     edit((stored) => ({ ...stored, shutOff: { ...stored.shutOff, ...change } }));
 
@@ -84,6 +86,11 @@ export function ShutOffStep() {
       <StepEnd step="shut-off" gaps={answer === null ? ["the time until the sides met"] : []} />
     </Stack>
   );
+}
+
+/** Moments at which engine speed and both sides were read; without a speed the engine is taken to run. */
+function bothSides({ time, rpm, low, high }: RackSample): ShutOffSample[] {
+  return low === null || high === null ? [] : [{ time, rpm: rpm ?? 800, low, high }];
 }
 
 function Watch({

@@ -62,8 +62,9 @@ export function Trace({ samples, span = 360 }: TraceProps) {
       endLabel: { show: true, formatter: name, color: colour, fontFamily: FONT, fontSize: 13 },
     });
     // Scales set here, so that labels that would meet at the right edge can be moved apart.
-    const top = Math.max(600, Math.ceil((Math.max(...shown.map((s) => s.high), 0) * 1.08) / 300) * 300);
-    const bottom = Math.min(0, Math.floor(Math.min(...shown.map((s) => s.low), 0) / 100) * 100);
+    const read = (key: "low" | "high" | "vent") => shown.flatMap((s) => (s[key] === null ? [] : [s[key]]));
+    const top = Math.max(600, Math.ceil((Math.max(...read("high"), 0) * 1.08) / 300) * 300);
+    const bottom = Math.min(0, Math.floor(Math.min(...read("low"), 0) / 100) * 100);
     const axis = (name: string, split: boolean) => ({
       type: "value" as const,
       name,
@@ -75,15 +76,17 @@ export function Trace({ samples, span = 360 }: TraceProps) {
       splitNumber: 3,
     });
     // At least some ten kelvin, so that a probe's noise does not fill the sheet.
-    const vents = shown.map((sample) => sample.vent);
+    const vents = read("vent");
     const middle = vents.length > 0 ? (Math.min(...vents) + Math.max(...vents)) / 2 : 15;
     const half = Math.max(6, vents.length > 0 ? (Math.max(...vents) - Math.min(...vents)) / 2 + 1 : 0);
     const vent = { min: Math.floor((middle - half) / 5) * 5, max: Math.ceil((middle + half) / 5) * 5 };
     const last = shown.at(-1);
     const apart = (vent_: ReturnType<typeof line>) => {
-      if (!last) return vent_;
+      if (!last || last.vent === null) return vent_;
       const at = (last.vent - vent.min) / (vent.max - vent.min);
-      const meets = [last.low, last.high].some((kpa) => Math.abs(at - (kpa - bottom) / (top - bottom)) < 0.06);
+      const meets = [last.low, last.high].some(
+        (kpa) => kpa !== null && Math.abs(at - (kpa - bottom) / (top - bottom)) < 0.06,
+      );
       return meets ? { ...vent_, endLabel: { ...vent_.endLabel, offset: [0, -15] } } : vent_;
     };
     chart.setOption(

@@ -1,0 +1,20 @@
+"use client";
+
+import * as Comlink from "comlink";
+import type { LogMapping } from "@/core/readings/log-import";
+import type { LogPreview, LogReadResult, LogWorkerApi } from "./log-protocol";
+
+/** Reads logs beside the page, which stays as quick as it was. */
+export function connectLog(): {
+  preview: (file: File) => Promise<LogPreview>;
+  read: (file: File, mapping: LogMapping, onProgress: (share: number) => void) => Promise<LogReadResult>;
+  close: () => void;
+} {
+  const worker = new Worker(new URL("./log.worker.ts", import.meta.url), { type: "module" });
+  const api = Comlink.wrap<LogWorkerApi>(worker);
+  return {
+    preview: (file) => api.preview(file),
+    read: (file, mapping, onProgress) => api.read(file, mapping, Comlink.proxy(onProgress)),
+    close: () => worker.terminate(),
+  };
+}

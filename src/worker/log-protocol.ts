@@ -1,0 +1,20 @@
+/** The one protocol between page and the worker that reads logs. */
+import type { LogIssue, LogMapping, LogSample } from "@/core/readings/log-import";
+
+export interface LogPreview {
+  header: string[];
+  /** The first rows as they stand in the file. */
+  rows: string[][];
+  guess: LogMapping | null;
+}
+
+export type LogReadResult =
+  | { ok: true; samples: LogSample[]; unreadable: Partial<Record<string, number>> }
+  | { ok: false; issue: LogIssue | { code: "empty" } };
+
+export interface LogWorkerApi {
+  /** Looks at the beginning of a file only. */
+  preview(file: File): Promise<LogPreview>;
+  /** Reads a file in pieces; `onProgress` is told the share read. Stops at the first line that cannot be placed in time. */
+  read(file: File, mapping: LogMapping, onProgress: (share: number) => void): Promise<LogReadResult>;
+}

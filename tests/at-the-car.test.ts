@@ -1,0 +1,190 @@
+import { By, Key } from "selenium-webdriver";
+import { describe, expect, it } from "vitest";
+import type { Browser } from "./browser/browser";
+import { browserSession, storedJob } from "./browser/session";
+
+describe("at the car", () => {
+  const session = browserSession();
+
+  it("takes an orifice vehicle from label to shut-off test with the keyboard alone, and reads a cycling clutch", async () => {
+    const { browser, address } = session;
+    const keys = new Keyboard(browser);
+    await browser.open(address);
+    await browser.says("No car in the bay");
+    await keys.send("n");
+    await browser.at("intake");
+    const id = (await browser.driver.getCurrentUrl()).split("/").at(-2)!;
+    await keys.type("Vehicle", "Hill farm, pickup");
+    await keys.type("Altitude of this shop", "310");
+    await keys.pick("Refrigerant", "R134a");
+    await keys.type("Charge on the label", "62");
+    await keys.type("Tolerance, ±", "20");
+    await keys.pick("Compressor", "Fixed, with clutch");
+    await browser.says("Labels of this kind mostly say 380 to 950 g");
+    await keys.type("Charge on the label", "624");
+    await browser.until("the doubt is gone", async () => !(await browser.text()).includes("Labels of this kind"));
+    await keys.pick("Metering device", "Fixed orifice, accumulator");
+    await keys.leaveField();
+    await keys.send("n");
+    await browser.at("look");
+    await browser.touch("Accumulator", "keyboard");
+    await keys.press("Frost");
+    await browser.says("Accumulator: frost");
+    await keys.leaveField();
+    await keys.send("n");
+    await browser.at("hook-up");
+    await keys.press("Skip this step");
+    await keys.type("Why it is skipped", "gauges were on already");
+    await keys.send(Key.ENTER);
+    await browser.at("rest");
+    expect((await storedJob(browser, id)).steps["hook-up"].skipped).toBe("gauges were on already");
+
+    await keys.choose("Simulated vehicle", "sound-pickup");
+    await keys.press("Connect the rack");
+    await browser.says("Engine off");
+    await keys.press("Take from the rack");
+    await browser.says("At saturation");
+    await browser.says("gauges cannot part what fits");
+    await keys.leaveField();
+    await keys.send("n");
+    await browser.at("running");
+    await keys.press("Fast idle");
+    await keys.press("× 60");
+    await browser.says(/Cycling, period \d+ s/, 60_000);
+    await browser.says("Green: such a vehicle");
+    await keys.press("× 1");
+    await keys.leaveField();
+    await keys.send("t");
+    await browser.until(
+      "a cycling reading",
+      async () => (await storedJob(browser, id)).baseline.settings[1].cycle !== null,
+    );
+    const { cycle, low } = (await storedJob(browser, id)).baseline.settings[1];
+    expect(cycle.lowMinKpa).toBeLessThan(cycle.lowMeanKpa);
+    expect(Number(low.text)).toBeLessThan(cycle.lowMeanKpa);
+
+    // A reload in the middle loses nothing, and the rack is taken up again.
+    await browser.driver.navigate().refresh();
+    await browser.says("simulated rack");
+    expect((await storedJob(browser, id)).baseline.settings[1].cycle).toEqual(cycle);
+    await keys.send("6");
+    await browser.at("shut-off");
+    await keys.press("Fast idle");
+    await keys.press("× 10");
+    await browser.says("Run it until the sides stand apart");
+    await browser.until("the sides are apart", async () => {
+      const text = await browser.text();
+      const side = (name: string) => Number(new RegExp(`${name}\\n([\\d\\s]+?)±`).exec(text)?.[1]?.replace(/\s/g, ""));
+      return side("High") - side("Low") > 400;
+    });
+    await keys.press("Stop the engine");
+    await browser.says(/Sides have met|They met|As it should be/, 60_000);
+    await browser.says("Usual for an orifice: 18 to 90 s");
+  });
+
+  it("stops at a stop sign, undoes, and keeps archived jobs", async () => {
+    const { browser, address } = session;
+    await browser.open(address);
+    await browser.press("Load the demo workshop");
+    await browser.says("Orla Veitch");
+    await browser.says("Waits for");
+    await browser.open(`${address}/job/demo-estate-car/intake`);
+    await browser.press("There was a bang");
+    await browser.says("Do not run it");
+    expect(await browser.text()).not.toContain("Done: go to");
+    await browser.press("Undo");
+    await browser.says("Done: go to look, listen");
+    await browser.open(address);
+    await browser.press("Archive Orla Veitch, grey estate");
+    await browser.says("Show 1 archived");
+    expect(await browser.text()).not.toContain("Orla Veitch");
+    await browser.press("Show 1 archived");
+    await browser.press("Bring back Orla Veitch, grey estate");
+    await browser.until("all are back", async () => !(await browser.text()).includes("archived"));
+    await browser.press("New job for Orla Veitch, grey estate");
+    await browser.at("intake");
+    expect(await browser.valueOf("Charge on the label")).toBe("470");
+    expect(await browser.valueOf("Complaint")).toBe("");
+  });
+});
+
+/** A person without a mouse: Tab to a thing by its name, then keys. */
+class Keyboard {
+  constructor(private readonly browser: Browser) {}
+
+  send(...keys: string[]): Promise<void> {
+    return this.browser.driver
+      .actions()
+      .sendKeys(...keys)
+      .perform();
+  }
+
+  /** Presses Tab until the focus is on something for which the page says yes. */
+  private async tabTo(what: string, test: string, ...args: string[]): Promise<void> {
+    for (let round = 0; round < 3; round++) {
+      for (let i = 0; i < 90; i++) {
+        const found = await this.browser.driver.executeScript(
+          `const e = document.activeElement; if (!e || e === document.body) return false;
+           const words = (t) => (t ?? "").replace(/\\s+/g, " ").trim();
+           const label = words(e.getAttribute("aria-label") || (e.labels && e.labels[0] ? e.labels[0].textContent : "") || e.textContent);
+           return (${test})(e, label, words, ...arguments);`,
+          ...args,
+        );
+        if (found) return;
+        await this.send(Key.TAB);
+      }
+      // The page may have redrawn under the fingers.
+      await this.leaveField();
+    }
+    throw new Error(`Tab never reaches ${what}`);
+  }
+
+  async type(label: string, text: string): Promise<void> {
+    await this.tabTo(`field ${label}`, "(e, l, w, name) => /INPUT|TEXTAREA/.test(e.tagName) && l === name", label);
+    await this.browser.driver.actions().keyDown(Key.CONTROL).sendKeys("a").keyUp(Key.CONTROL).perform();
+    await this.send(Key.DELETE, text);
+  }
+
+  async press(name: string): Promise<void> {
+    await this.tabTo(
+      `button ${name}`,
+      "(e, l, w, name) => e.tagName === 'BUTTON' && !e.disabled && l.startsWith(name)",
+      name,
+    );
+    await this.send(Key.ENTER);
+  }
+
+  /** One of a few: Tab into the group, arrows to the option. */
+  async pick(group: string, option: string): Promise<void> {
+    await this.tabTo(
+      `group ${group}`,
+      "(e, l, w, name) => e.type === 'radio' && w(e.closest('[role=radiogroup]')?.textContent).startsWith(name)",
+      group,
+    );
+    await this.send(Key.SPACE);
+    for (let i = 0; i < 8; i++) {
+      const at = await this.browser.driver.executeScript(
+        "return (document.activeElement.closest('label')?.textContent ?? '').trim()",
+      );
+      if (at === option) return;
+      await this.send(Key.ARROW_RIGHT);
+    }
+    throw new Error(`${group} has no ${option}`);
+  }
+
+  async choose(label: string, value: string): Promise<void> {
+    await this.tabTo(`choice ${label}`, "(e, l, w, name) => e.tagName === 'SELECT' && l === name", label);
+    const wanted = await this.browser.driver.executeScript(
+      "return [...document.activeElement.options].findIndex((o) => o.value === arguments[0])",
+      value,
+    );
+    await this.send(Key.HOME);
+    for (let i = 0; i < Number(wanted); i++) await this.send(Key.ARROW_DOWN);
+  }
+
+  /** Keys rest while a field has them. */
+  async leaveField(): Promise<void> {
+    await this.browser.driver.executeScript("document.activeElement?.blur?.()");
+    await this.browser.driver.findElement(By.css("body"));
+  }
+}

@@ -1,0 +1,88 @@
+import { writeFileSync } from "node:fs";
+import path from "node:path";
+import { By } from "selenium-webdriver";
+import { describe, expect, it } from "vitest";
+import { checkSchedule, runSchedule } from "@/core/instruments/schedule";
+import { checkSimulate } from "@/core/instruments/simulate-request";
+import { browserSession, storedJob } from "./browser/session";
+
+/** A log as a device writes it: a clock, psi, semicolons and decimal commas; the high gauge is lost half way. */
+function deviceLog(): string {
+  const request = checkSimulate({
+    vehicle: { refrigerant: "R1234yf", chargeG: 470, metering: "expansion-valve", compressor: "variable-external" },
+    conditions: { ambientC: 28, altitudeM: 310 },
+    noise: true,
+    seed: 4,
+  });
+  const schedule = checkSchedule({ durationS: 400, rateHz: 2, events: [{ atS: 0, engineRpm: 800 }] });
+  if (!request.ok || !schedule.ok) throw new Error("the log could not be made");
+  const number = (value: number | null) => (value === null ? "" : value.toFixed(2).replace(".", ","));
+  const rows = [...runSchedule(request.value, schedule.value)].map((sample) => {
+    const seconds = 36_000 + sample.timeS;
+    const clock = new Date(seconds * 1000).toISOString().slice(11, 21).replace(".", ",");
+    const high = sample.timeS > 250 ? null : sample.highKpa! / 6.894757;
+    return [
+      clock,
+      number(sample.lowKpa! / 6.894757),
+      number(high),
+      number(sample.ventC),
+      number(sample.suctionLineC),
+      number(sample.ambientC),
+      number(sample.rpm),
+    ].join(";");
+  });
+  return `Time;P low psi;P high psi;T vent C;T suction line C;T ambient C;Engine speed\n${rows.join("\n")}\n`;
+}
+
+describe("a log of real instruments", () => {
+  const session = browserSession();
+
+  it("is mapped, played as if live and taken from; a lost channel is named and never becomes a zero", async () => {
+    const { browser, address } = session;
+    await browser.open(address);
+    await browser.press("Load the demo workshop");
+    await browser.says("Orla Veitch");
+    await browser.open(`${address}/job/demo-estate-car/running`);
+    await browser.says("Open an instrument log");
+    const give = async (name: string, text: string) => {
+      const file = path.join(browser.downloads, name);
+      writeFileSync(file, text);
+      await browser.driver.findElement(By.css("input[aria-label='Instrument log']")).sendKeys(file);
+    };
+    await give("single.csv", "only one column\n1\n");
+    await browser.says("no columns that could be told apart");
+    await give("device.csv", deviceLog());
+    await browser.says("Play it as if live");
+    const chosen = (label: string) =>
+      browser.driver.executeScript(
+        "const s = document.querySelector(`select[aria-label='${arguments[0]}']`); return s.selectedOptions[0].textContent",
+        label,
+      );
+    expect(await chosen("Column of High side")).toBe("P high psi");
+    expect(await chosen("Log unit of High side")).toBe("psi");
+    expect(await chosen("Time is written as")).toBe("clock, hh:mm:ss");
+    expect(await chosen("Column of Liquid line")).toBe("not in it");
+
+    await browser.select("Time is written as", "seconds");
+    await browser.press("Play it as if live");
+    await browser.says("is not a time as chosen");
+    await browser.select("Time is written as", "clock");
+    await browser.press("Play it as if live");
+    await browser.says("log playing");
+    await browser.press("× 60");
+    await browser.says("no reading", 30_000);
+    await browser.says("log at its end", 30_000);
+    const before = (await storedJob(browser, "demo-estate-car")).baseline.settings[0].low.text;
+    await browser.press("Take");
+    await browser.until(
+      "taken",
+      async () => (await storedJob(browser, "demo-estate-car")).baseline.settings[0].takenAt !== null,
+    );
+    const { low, high, liquid } = (await storedJob(browser, "demo-estate-car")).baseline.settings[0];
+    expect(low.text).not.toBe(before);
+    expect([high.text, liquid.text]).toEqual(["", ""]);
+    expect(await browser.text()).not.toMatch(/NaN|Infinity|undefined/);
+    await browser.press("Close the log");
+    await browser.says("typed readings");
+  });
+});
