@@ -55,7 +55,7 @@ describe("a log of real instruments", () => {
     await browser.says("Play it as if live");
     const chosen = (label: string) =>
       browser.driver.executeScript(
-        "const s = document.querySelector(`select[aria-label='${arguments[0]}']`); return s.selectedOptions[0].textContent",
+        "const s = document.querySelector('select[aria-label=\"' + arguments[0] + '\"]'); return s.selectedOptions[0].textContent",
         label,
       );
     expect(await chosen("Column of High side")).toBe("P high psi");

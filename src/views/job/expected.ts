@@ -18,10 +18,10 @@ export interface Expected {
   rpm: number;
 }
 
-/** Steps in which conditions count as changed: finer ones are within the instruments. */
-const AMBIENT_STEP_K = 0.5;
-const HUMIDITY_STEP_PCT = 5;
-const RPM_STEP = 100;
+/** Changes smaller than these are the instruments' trembling, not the day's: the conditions asked for stay. */
+const AMBIENT_CHANGE_K = 0.6;
+const HUMIDITY_CHANGE_PCT = 6;
+const RPM_CHANGE = 120;
 
 /** What this vehicle should show now, from the worker; null while label, altitude or ambient are missing or nothing runs. */
 export function useExpected(which: TestName): Expected | null {
@@ -44,35 +44,43 @@ export function useExpected(which: TestName): Expected | null {
   const altitudeM = entryValue(fields.altitude, job.altitude);
   const running = rack.status === "running" && rack.engine !== "off";
   const ambientC = running ? (live?.values.ambient ?? null) : null;
-  const step = (value: number, by: number) => Math.round(value / by) * by;
   const rpm = rack.latest?.rpm ?? null;
-  const conditions: CircuitConditions | null =
+  const kept = useRef<CircuitConditions | null>(null);
+  const now: CircuitConditions | null =
     ambientC === null || altitudeM === null || rpm === null || rpm < 400
       ? null
       : {
-          ambientC: step(ambientC, AMBIENT_STEP_K),
-          humidityPct: step(live?.humidityPct ?? 50, HUMIDITY_STEP_PCT),
+          ambientC: Math.round(ambientC * 2) / 2,
+          humidityPct: Math.round(live?.humidityPct ?? 50),
           altitudeM,
           cabinReturnC: entryValue(fields.cabinReturn, test.cabinReturn),
           airSource: test.airSource,
           blowerPct: 100,
-          rpm: step(rpm, RPM_STEP),
+          rpm: Math.round(rpm / 50) * 50,
         };
+  kept.current = now !== null && kept.current !== null && sameDay(kept.current, now) ? kept.current : now;
+  const conditions = kept.current;
   const key = label === null || conditions === null ? null : JSON.stringify([label, conditions]);
 
   useEffect(() => {
     if (key === null || connection.current === null) return;
     const [asked, at] = JSON.parse(key) as [NonNullable<typeof label>, CircuitConditions];
-    let gone = false;
+    // An answer that comes late is still the newest there is: an older question never answers after a newer one.
     connection.current.ask(asked, at).then(
-      (bands) => {
-        if (!gone && bands !== null) setExpected({ bands, ambientC: at.ambientC, rpm: at.rpm });
-      },
+      (bands) => bands !== null && setExpected({ bands, ambientC: at.ambientC, rpm: at.rpm }),
       () => undefined,
     );
-    return () => {
-      gone = true;
-    };
   }, [key]);
   return key === null ? null : expected;
+}
+
+function sameDay(a: CircuitConditions, b: CircuitConditions): boolean {
+  return (
+    Math.abs(a.ambientC - b.ambientC) < AMBIENT_CHANGE_K &&
+    Math.abs(a.humidityPct - b.humidityPct) < HUMIDITY_CHANGE_PCT &&
+    Math.abs(a.rpm - b.rpm) < RPM_CHANGE &&
+    a.altitudeM === b.altitudeM &&
+    a.cabinReturnC === b.cabinReturnC &&
+    a.airSource === b.airSource
+  );
 }

@@ -110,7 +110,7 @@ export function CaptureBar({ which }: { which: TestName }) {
         onClick={() => setByItself(!byItself)}
         title="Take each setting as soon as every channel is steady"
       >
-        {byItself ? "Takes by itself" : "Take by itself"}
+        {byItself ? "Will take when steady" : "Take when steady"}
       </BenchButton>
       <BenchButton kind={settled ? "act" : "main"} disabled={!running} shortcut="T" onClick={take}>
         {settled ? `Take ${index === 0 ? "idle" : "fast idle"}` : "Take it now"}

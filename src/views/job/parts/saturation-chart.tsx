@@ -15,12 +15,12 @@ interface SaturationChartProps {
   unit: UnitId;
 }
 
-const WIDTH = 560;
-const HEIGHT = 250;
+const WIDTH = 640;
+const HEIGHT = 216;
 const LEFT = 58;
-const RIGHT = 470;
+const RIGHT = 520;
 const TOP = 14;
-const FOOT = 212;
+const FOOT = 176;
 /** Kelvins shown on either side of the soak temperature. */
 const AROUND_K = 12;
 

@@ -81,6 +81,10 @@ export function Trace({ samples, span = 360 }: TraceProps) {
     const half = Math.max(6, vents.length > 0 ? (Math.max(...vents) - Math.min(...vents)) / 2 + 1 : 0);
     const vent = { min: Math.floor((middle - half) / 5) * 5, max: Math.ceil((middle + half) / 5) * 5 };
     const last = shown.at(-1);
+    const lowered = (low_: ReturnType<typeof line>) =>
+      last && last.low !== null && last.high !== null && (last.high - last.low) / (top - bottom) < 0.06
+        ? { ...low_, endLabel: { ...low_.endLabel, offset: [0, 14] } }
+        : low_;
     const apart = (vent_: ReturnType<typeof line>) => {
       if (!last || last.vent === null) return vent_;
       const at = (last.vent - vent.min) / (vent.max - vent.min);
@@ -109,7 +113,7 @@ export function Trace({ samples, span = 360 }: TraceProps) {
         ],
         series: [
           line("high", "high", 0, c.ink),
-          line("low", "low", 0, c.low),
+          lowered(line("low", "low", 0, c.low)),
           apart(line("vent", "vent", 1, c.vent, "dashed")),
         ],
       },
