@@ -14,7 +14,7 @@ export function diagnoseCommand(args: string[], readInput: ReadInput): CommandRe
       out += `${JSON.stringify(diagnose(result.value))}\n`;
     } else {
       const { line, field, expected } = result.issue;
-      errors.push(`line ${line}${field === "" ? "" : `, field ${field}`}: ${expected}`);
+      errors.push(`line ${line}${field === "" ? "" : `, field ${field}`}: expected ${expected}`);
     }
   }
   return { out, errors };

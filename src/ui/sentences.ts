@@ -97,6 +97,6 @@ export function jobFileSentence(name: string, issue: JobFileIssue): string {
     case "newer-version":
       return `${name} is version ${issue.version}; this Evrid reads up to ${issue.known}. Update Evrid to open it. ${nothing}`;
     case "broken":
-      return `${name} is damaged at “${issue.field}”: ${issue.expected}. ${nothing}`;
+      return `${name} is damaged at “${issue.field}”: expected ${issue.expected}. ${nothing}`;
   }
 }

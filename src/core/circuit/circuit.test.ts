@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { usualDay, usualLabel, vehicleOf } from "../../../tests/support/vehicles";
 import { type FaultCause, faultCauses } from "./faults";
 import { makePlant, type PlantCharge } from "./plant";
 import { sizeVehicle } from "./sizing";
@@ -7,36 +8,12 @@ import { type SteadyState, solveSteady } from "./steady";
 import { secondsToMeet } from "./transient";
 import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "./vehicle";
 
-const mild: CircuitConditions = {
-  ambientC: 24,
-  humidityPct: 45,
-  altitudeM: 0,
-  cabinReturnC: null,
-  airSource: "fresh",
-  blowerPct: 70,
-  rpm: 1500,
-};
+const mild = usualDay({ ambientC: 24, blowerPct: 70, rpm: 1500 });
 const warm: CircuitConditions = { ...mild, ambientC: 30, blowerPct: 100, rpm: 800 };
 const hot: CircuitConditions = { ...warm, ambientC: 38, rpm: 1800 };
 
-function label(change: Partial<VehicleLabel> = {}): VehicleLabel {
-  return {
-    refrigerant: "R134a",
-    chargeG: 600,
-    metering: "expansion-valve",
-    compressor: "fixed",
-    condenserFan: "electric",
-    evaporators: 1,
-    highPort: "after-condenser",
-    ...change,
-  };
-}
-
-function vehicle(change: Partial<VehicleLabel> = {}): CircuitVehicle {
-  const sized = sizeVehicle(label(change));
-  if (!sized.ok) throw new Error(sized.issue.code);
-  return sized.value;
-}
+const label = (change: Partial<VehicleLabel> = {}) => usualLabel({ compressor: "fixed", ...change });
+const vehicle = (change: Partial<VehicleLabel> = {}) => vehicleOf({ compressor: "fixed", ...change });
 
 function steady(
   of: CircuitVehicle,

@@ -92,9 +92,8 @@ export function solveSteady(plant: Plant, from?: CircuitPoint): Result<SteadyRes
   const standing = standsStill(plant);
   if (standing) return succeed(standing);
   const free = solveMode(plant, "free", 0, from && from.duty === 1 ? from : undefined);
-  const limit = free.ok ? limitBroken(plant, free.value.point) : "high";
-  if (free.ok && limit === null) return succeed({ kind: "running", state: free.value.state() });
   // Without a free solution the high side would leave the range of the tables: only its switch can hold it.
+  const limit = free.ok ? limitBroken(plant, free.value.point) : "high";
   if (limit === null) return free.ok ? succeed({ kind: "running", state: free.value.state() }) : free;
   const held = heldPressure(plant, limit);
   const near = from && from.duty < 1 ? from : free.ok ? { ...free.value.point, duty: 0.8 } : undefined;
@@ -150,16 +149,16 @@ function limitBroken(plant: Plant, point: CircuitPoint): Exclude<Mode, "free"> |
   if (label.metering === "orifice-tube") {
     return point.lowKpa - plant.atmosphereKpa < controls.lowOutKpa ? "low" : null;
   }
-  return thermistorC(plant) < controls.freezeOutC ? "low" : null;
+  return thermistorC(plant, point) < controls.freezeOutC ? "low" : null;
 }
 
 /** What the sensor between the fins feels: metal, less so the more of the coil is dry. */
-function thermistorC(plant: Plant): number {
-  const coil = plant.coils[0]!;
-  const dry = Math.min(Math.max((0.7 - lastWet) / 0.4, 0), 1);
-  return pass.metalC + dry * (coil.inletC - pass.metalC);
+function thermistorC(plant: Plant, point: CircuitPoint): number {
+  // The solver's last trial need not have been its best.
+  pass.evaluate(plant, point.lowKpa, point.highKpa, point.high, point.wet, point.duty);
+  const dry = Math.min(Math.max((0.7 - point.wet) / 0.4, 0), 1);
+  return pass.metalC + dry * (plant.coils[0]!.inletC - pass.metalC);
 }
-let lastWet = 1;
 
 /** The mean pressure a switch holds, kPa absolute. */
 function heldPressure(plant: Plant, mode: Exclude<Mode, "free">): number {
@@ -274,7 +273,6 @@ function evaluateAt(plant: Plant, mode: Mode, held: number, u: Float64Array): vo
   const highKpa = mode === "high" ? held : Math.exp(u[1]!);
   const duty = mode === "low" ? u[0]! : mode === "high" ? u[1]! : 1;
   pass.evaluate(plant, lowKpa, highKpa, u[2]!, u[3]!, duty);
-  lastWet = u[3]!;
 }
 
 function residualAt(plant: Plant, mode: Mode, held: number, u: Float64Array, into: Float64Array): number {

@@ -1,39 +1,17 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { usualDay, vehicleOf } from "../../../tests/support/vehicles";
 import { fullCan } from "./container";
 import { evacuate, type VacuumState, vacuumKpa } from "./evacuation";
 import type { Fault } from "./faults";
 import { makePlant } from "./plant";
 import { CircuitSimulation, type SimulationSetup } from "./simulation";
-import { sizeVehicle } from "./sizing";
 import { solveSteady } from "./steady";
 import { HIGH_KG, LOW_KG, restingState, stillPlant, TransientCircuit } from "./transient";
-import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "./vehicle";
+import type { VehicleLabel } from "./vehicle";
 
-const conditions: CircuitConditions = {
-  ambientC: 30,
-  humidityPct: 45,
-  altitudeM: 300,
-  cabinReturnC: null,
-  airSource: "fresh",
-  blowerPct: 100,
-  rpm: 1000,
-};
-
-function vehicle(change: Partial<VehicleLabel> = {}): CircuitVehicle {
-  const sized = sizeVehicle({
-    refrigerant: "R134a",
-    chargeG: 600,
-    metering: "expansion-valve",
-    compressor: "variable-external",
-    condenserFan: "electric",
-    evaporators: 1,
-    highPort: "after-condenser",
-    ...change,
-  });
-  if (!sized.ok) throw new Error(sized.issue.code);
-  return sized.value;
-}
+const conditions = usualDay({ ambientC: 30, altitudeM: 300 });
+const vehicle = vehicleOf;
 
 function simulation(change: Partial<SimulationSetup> = {}): CircuitSimulation {
   return new CircuitSimulation({ vehicle: vehicle(), conditions, faults: [], ...change });

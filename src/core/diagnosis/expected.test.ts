@@ -1,37 +1,18 @@
 import { describe, expect, it } from "vitest";
+import { usualDay, usualLabel, vehicleOf } from "../../../tests/support/vehicles";
 import { makePlant } from "../circuit/plant";
-import { sizeVehicle } from "../circuit/sizing";
 import { solveSteady } from "../circuit/steady";
-import type { CircuitConditions, VehicleLabel } from "../circuit/vehicle";
 import { ensembleOf, expectedBands } from "./expected";
 
-const label: VehicleLabel = {
-  refrigerant: "R134a",
-  chargeG: 600,
-  metering: "expansion-valve",
-  compressor: "variable-external",
-  condenserFan: "electric",
-  evaporators: 1,
-  highPort: "after-condenser",
-};
-const today: CircuitConditions = {
-  ambientC: 29,
-  humidityPct: 46,
-  altitudeM: 310,
-  cabinReturnC: null,
-  airSource: "fresh",
-  blowerPct: 100,
-  rpm: 800,
-};
+const label = usualLabel();
+const today = usualDay({ ambientC: 29, humidityPct: 46, altitudeM: 310, rpm: 800 });
 
 describe("expected bands", () => {
   const ensemble = ensembleOf(label);
 
   it("hold the mean vehicle, and are neither a line nor everything", () => {
     const found = expectedBands(ensemble, today)!;
-    const mean = sizeVehicle(label);
-    if (!mean.ok) throw new Error(mean.issue.code);
-    const plant = makePlant(mean.value, today, []);
+    const plant = makePlant(vehicleOf(), today, []);
     const solved = solveSteady(plant);
     if (!solved.ok || solved.value.kind !== "running") throw new Error("not running");
     const { state } = solved.value;

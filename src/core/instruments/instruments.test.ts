@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { usualDay, vehicleOf } from "../../../tests/support/vehicles";
 import { CircuitSimulation, type SimulationSetup } from "../circuit/simulation";
-import { sizeVehicle } from "../circuit/sizing";
 import { parseReadings } from "../readings/reading-file";
 import { InstrumentSet, type InstrumentSetup } from "./instrument-set";
 import { seededNoise } from "./noise";
@@ -28,26 +28,8 @@ function simulated(change: Record<string, unknown> = {}) {
 }
 
 function rack(setup: Partial<SimulationSetup>, instruments: Partial<InstrumentSetup>) {
-  const sized = sizeVehicle({
-    refrigerant: "R134a",
-    chargeG: 600,
-    metering: "expansion-valve",
-    compressor: "variable-external",
-    condenserFan: "electric",
-    evaporators: 1,
-    highPort: "after-condenser",
-  });
-  if (!sized.ok) throw new Error(sized.issue.code);
-  const conditions = {
-    ambientC: 28,
-    humidityPct: 45,
-    altitudeM: 0,
-    cabinReturnC: null,
-    airSource: "fresh" as const,
-    blowerPct: 100,
-    rpm: 900,
-  };
-  const simulation = new CircuitSimulation({ vehicle: sized.value, conditions, faults: [], ...setup });
+  const conditions = usualDay({ rpm: 900 });
+  const simulation = new CircuitSimulation({ vehicle: vehicleOf(), conditions, faults: [], ...setup });
   return { simulation, set: new InstrumentSet(simulation, { seed: 3, rateHz: 2, ...instruments }) };
 }
 

@@ -52,8 +52,6 @@ export function checkSimulate(given: unknown): Result<SimulateRequest, SimulateI
     const issue = checked.error.issues[0]!;
     const field = issue.path.join(".");
     const unit = unitOf.find(([pattern]) => pattern.test(field))?.[1] ?? "";
-    if (issue.code === "too_small") return fail({ field, expected: `at least ${issue.minimum}${unit}` });
-    if (issue.code === "too_big") return fail({ field, expected: `at most ${issue.maximum}${unit}` });
     return fail({ field, expected: `${issue.message}${unit}` });
   }
   const request = checked.data;

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
+import { usualDay, vehicleOf } from "../../../tests/support/vehicles";
 import type { Fault } from "../circuit/faults";
 import { CircuitSimulation } from "../circuit/simulation";
-import { sizeVehicle } from "../circuit/sizing";
 import { InstrumentSet } from "../instruments/instrument-set";
 import { hoseContent } from "./hose-content";
 import { labelDoubts } from "./label-check";
@@ -10,27 +10,9 @@ import { followShutOff, judgeShutOff, type ShutOffSample } from "./shut-off";
 
 /** Runs a vehicle for three minutes, stops it, and gives the stream up to `seconds` after the stop. */
 function stopped(metering: "expansion-valve" | "orifice-tube", faults: Fault[], seconds: number): ShutOffSample[] {
-  const sized = sizeVehicle({
-    refrigerant: "R134a",
-    chargeG: 600,
-    metering,
-    compressor: "variable-external",
-    condenserFan: "electric",
-    evaporators: 1,
-    highPort: "after-condenser",
-  });
-  if (!sized.ok) throw new Error(sized.issue.code);
   const simulation = new CircuitSimulation({
-    vehicle: sized.value,
-    conditions: {
-      ambientC: 27,
-      humidityPct: 45,
-      altitudeM: 0,
-      cabinReturnC: null,
-      airSource: "fresh",
-      blowerPct: 100,
-      rpm: 1500,
-    },
+    vehicle: vehicleOf({ metering }),
+    conditions: usualDay({ ambientC: 27, rpm: 1500 }),
     faults,
   });
   const set = new InstrumentSet(simulation, { seed: 5, rateHz: 2 });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
+import { usualDay, vehicleOf } from "../../../tests/support/vehicles";
 import { CircuitSimulation } from "../circuit/simulation";
-import { sizeVehicle } from "../circuit/sizing";
 import { InstrumentSet } from "../instruments/instrument-set";
 import { seededNoise } from "../instruments/noise";
 import { steadyLimits } from "./channels";
@@ -65,21 +65,8 @@ describe("settling, steady or cycling", () => {
     }
   });
 
-  const vehicleOf = (compressor: "fixed" | "variable-external", metering: "expansion-valve" | "orifice-tube") => {
-    const sized = sizeVehicle({
-      refrigerant: "R134a",
-      chargeG: 600,
-      metering,
-      compressor,
-      condenserFan: "electric",
-      evaporators: 1,
-      highPort: "after-condenser",
-    });
-    if (!sized.ok) throw new Error(sized.issue.code);
-    return sized.value;
-  };
   const vehicles = (["expansion-valve", "orifice-tube"] as const).flatMap((metering) =>
-    (["fixed", "variable-external"] as const).map((compressor) => vehicleOf(compressor, metering)),
+    (["fixed", "variable-external"] as const).map((compressor) => vehicleOf({ compressor, metering })),
   );
 
   it("is right on simulated gauges: settling after a start, then steady or cycling as the clutch does", () => {
@@ -90,15 +77,7 @@ describe("settling, steady or cycling", () => {
       const vehicle = vehicles[seed % vehicles.length]!;
       const random = seededNoise(seed);
       const ambientC = 19 + 18 * random.uniform();
-      const conditions = {
-        ambientC,
-        humidityPct: 40,
-        altitudeM: 0,
-        cabinReturnC: null,
-        airSource: "fresh" as const,
-        blowerPct: 100,
-        rpm: random.uniform() < 0.5 ? 800 : 1800,
-      };
+      const conditions = usualDay({ ambientC, humidityPct: 40, rpm: random.uniform() < 0.5 ? 800 : 1800 });
       const simulation = new CircuitSimulation({ vehicle, conditions, faults: [] });
       const set = new InstrumentSet(simulation, { seed, rateHz: 2 });
       simulation.setEngine(true, conditions.rpm);
@@ -135,15 +114,7 @@ describe("settling, steady or cycling", () => {
   it("reads a cycling clutch just before it lets go", () => {
     const simulation = new CircuitSimulation({
       vehicle: vehicles[0]!,
-      conditions: {
-        ambientC: 24,
-        humidityPct: 40,
-        altitudeM: 0,
-        cabinReturnC: null,
-        airSource: "fresh",
-        blowerPct: 80,
-        rpm: 1800,
-      },
+      conditions: usualDay({ ambientC: 24, humidityPct: 40, blowerPct: 80, rpm: 1800 }),
       faults: [],
     });
     const set = new InstrumentSet(simulation, { seed: 9, rateHz: 5 });

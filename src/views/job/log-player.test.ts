@@ -1,0 +1,56 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import type { RackSample } from "@/core/instruments/rack";
+import type { LogSample } from "@/core/readings/log-import";
+import { playLog } from "./log-player";
+
+const log: LogSample[] = Array.from({ length: 20 }, (_, i) => ({
+  time: i,
+  low: i === 5 ? null : 200 + i,
+  high: 900,
+  vent: null,
+  suction: null,
+  liquid: null,
+  ambient: 28,
+  humidity: null,
+  rpm: 800,
+}));
+
+describe("playing a log", () => {
+  beforeEach(() => {
+    vi.useFakeTimers();
+  });
+  afterEach(() => {
+    vi.useRealTimers();
+  });
+
+  it("hands on each moment once, in order, when it is due; gaps stay gaps", () => {
+    const seen: RackSample[] = [];
+    const ended = vi.fn();
+    const player = playLog(log, (batch) => seen.push(...batch), ended);
+    vi.advanceTimersByTime(4000);
+    expect(seen.map(({ time }) => time)).toEqual([0, 1, 2, 3, 4]);
+    player.setPace(10);
+    vi.advanceTimersByTime(1000);
+    expect(seen.at(-1)!.time).toBe(14);
+    expect(seen.find(({ time }) => time === 5)!.low).toBeNull();
+    expect(ended).not.toHaveBeenCalled();
+    vi.advanceTimersByTime(2000);
+    expect(seen).toHaveLength(20);
+    expect(new Set(seen.map(({ time }) => time)).size).toBe(20);
+    expect(ended).toHaveBeenCalledTimes(1);
+  });
+
+  it("is silent once it is closed", () => {
+    const seen: RackSample[] = [];
+    const player = playLog(
+      log,
+      (batch) => seen.push(...batch),
+      () => undefined,
+    );
+    vi.advanceTimersByTime(1000);
+    player.close();
+    const count = seen.length;
+    vi.advanceTimersByTime(60_000);
+    expect(seen).toHaveLength(count);
+  });
+});
