@@ -2,6 +2,7 @@ import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { By } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
+import { NEWEST_JOB_VERSION } from "../src/core/records/job-file";
 import type { Browser } from "./browser/browser";
 import { walkDemoJob } from "./browser/demo-walk";
 import { browserSession, storedJob } from "./browser/session";
@@ -128,7 +129,7 @@ describe("bad input", () => {
     await readFile(browser, "other.json", '{"format": "something.else"}');
     await browser.says("other.json is not an Evrid job file but “something.else”");
     await readFile(browser, "newer.json", '{"format": "evrid.job", "version": 9}');
-    await browser.says("this Evrid reads up to 1");
+    await browser.says(`this Evrid reads up to ${NEWEST_JOB_VERSION}`);
     await browser.says("No car in the bay");
   });
 

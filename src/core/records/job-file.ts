@@ -32,7 +32,8 @@ export function readJobFile(text: string): Result<Job, JobFileIssue> {
 
 /** Migrations by the version they start from; reading applies them in turn. */
 const migrations: Record<number, (job: Record<string, unknown>) => Record<string, unknown>> = { 1: fromVersion1 };
-const NEWEST = 2;
+/** The newest version of the job record that this build writes and reads. */
+export const NEWEST_JOB_VERSION = 2;
 
 /** Version 2 knows what is seen and heard, the hook-up, the shut-off test, skipped steps, cycles and the archive. */
 function fromVersion1(job: Record<string, unknown>): Record<string, unknown> {
@@ -71,8 +72,8 @@ export function readJob(given: unknown): Result<Job, JobFileIssue> {
   if (typeof version !== "number" || !Number.isInteger(version) || version < 1) {
     return fail({ code: "broken", field: "version", expected: "a whole number from 1" });
   }
-  if (version > NEWEST) return fail({ code: "newer-version", version, known: NEWEST });
-  for (let from = version; from < NEWEST; from++) record = migrations[from]!(record);
+  if (version > NEWEST_JOB_VERSION) return fail({ code: "newer-version", version, known: NEWEST_JOB_VERSION });
+  for (let from = version; from < NEWEST_JOB_VERSION; from++) record = migrations[from]!(record);
   const checked = jobSchema.safeParse(record);
   if (checked.success) return succeed(checked.data);
   const issue = checked.error.issues[0]!;
