@@ -44,10 +44,10 @@ describe("a log of real instruments", () => {
     await browser.says("Orla Veitch");
     await browser.open(`${address}/job/demo-estate-car/running`);
     await browser.says("Open an instrument log");
-    const give = async (name: string, text: string) => {
+    const give = async (name: string, text: string, as = "Instrument log") => {
       const file = path.join(browser.downloads, name);
       writeFileSync(file, text);
-      await browser.driver.findElement(By.css("input[aria-label='Instrument log']")).sendKeys(file);
+      await browser.driver.findElement(By.css(`input[aria-label='${as}']`)).sendKeys(file);
     };
     await give("single.csv", "only one column\n1\n");
     await browser.says("no columns that could be told apart");
@@ -69,6 +69,21 @@ describe("a log of real instruments", () => {
     await browser.select("Time is written as", "clock");
     await browser.press("Play it as if live");
     await browser.says("log playing");
+    await browser.says("Add your shop chart");
+    await give("wall.csv", "Ambient C,Low side,High side psi\n20,25-35,140-180\n", "Shop chart");
+    await browser.says("does not say the unit of the low side");
+    await give("wall.csv", "Ambient C,Low side psi,High side psi\n20,25-35,140-180\n40,35-55,240-300\n", "Shop chart");
+    // By hand at 28 degC: 29 to 43 psi and 180 to 228 psi, shown in bar as this job's gauges are.
+    await browser.says(/Dashed: wall\.csv at 2[78]\.\d\s°C: low [12]\.\d\d–[23]\.\d\d, high 12\.\d\d–1[56]\.\d\d bar/);
+    await browser.driver.navigate().refresh();
+    await browser.says("Open an instrument log");
+    await give("device.csv", deviceLog());
+    await browser.press("Play it as if live");
+    await browser.says("Dashed: wall.csv");
+    // A line without a clamp is said to be unmeasured, not to be at a standstill.
+    await browser.says(/Subcooling\n–\n?\s?K\nnot measured/);
+    await browser.press("Put it away");
+    await browser.says("Add your shop chart");
     await browser.press("× 60");
     await browser.says("no reading", 30_000);
     await browser.says("log at its end", 30_000);

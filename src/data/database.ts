@@ -1,10 +1,19 @@
 /** The browser database; this folder is the only place that knows Dexie. */
 import Dexie, { type EntityTable } from "dexie";
+import type { Refrigerant } from "@/core/fluids/helmholtz";
 import type { Job } from "@/core/records/job";
 import { readJob } from "@/core/records/job-file";
 
+/** A workshop's chart as its file was, one for each refrigerant; it is read afresh each time, so that no stored form can age. */
+export interface StoredShopChart {
+  refrigerant: Refrigerant;
+  name: string;
+  text: string;
+}
+
 class EvridDatabase extends Dexie {
   jobs!: EntityTable<Job, "id">;
+  shopCharts!: EntityTable<StoredShopChart, "refrigerant">;
 
   constructor() {
     super("evrid");
@@ -21,6 +30,7 @@ class EvridDatabase extends Dexie {
             if (read.ok) place.value = read.value;
           }),
       );
+    this.version(3).stores({ jobs: "id, updatedAt", shopCharts: "refrigerant" });
   }
 }
 

@@ -3,6 +3,7 @@ import type { ChargeIssue } from "@/core/charge/mass-balance";
 import type { RackIssue } from "@/core/instruments/rack";
 import type { LabelDoubt } from "@/core/readings/label-check";
 import type { LogIssue } from "@/core/readings/log-import";
+import type { ShopChartIssue } from "@/core/readings/shop-chart";
 import type { JobFileIssue } from "@/core/records/job-file";
 import type { EntryIssue, FieldSpec } from "@/core/units/entry";
 import { formatNumber, formatQuantity, units } from "@/core/units/units";
@@ -67,6 +68,27 @@ export function logSentence(issue: LogIssue | { code: "empty" }): string {
       return `line ${issue.line}: “${issue.text}” is not a time as chosen. Choose how times are written.`;
     case "time-not-rising":
       return `line ${issue.line}: its time is not after the one before. Is it the right column?`;
+  }
+}
+
+/** Ends with what to do; the chart loaded before stays. */
+export function shopChartSentence(name: string, issue: ShopChartIssue): string {
+  const kept = "The chart before it stays.";
+  switch (issue.code) {
+    case "empty":
+      return `${name} has no rows under its header. ${kept}`;
+    case "column-missing":
+      return `${name} has no column for the ${issue.column}: head the columns Ambient, Low side and High side. ${kept}`;
+    case "no-unit":
+      return `${name} does not say the unit of the ${issue.column}: write psi, kPa or bar in its header. ${kept}`;
+    case "unreadable":
+      return `${name}, line ${issue.line}, ${issue.column}: “${issue.text}” is not ${issue.column === "ambient" ? "a temperature" : "a range such as 180-240"}. ${kept}`;
+    case "reversed":
+      return `${name}, line ${issue.line}, ${issue.column}: the range ends below its start. ${kept}`;
+    case "out-of-range":
+      return `${name}, line ${issue.line}, ${issue.column}: “${issue.text}” lies outside anything a gauge reads here. Is the unit right? ${kept}`;
+    case "twice":
+      return `${name}, line ${issue.line}: an ambient of ${issue.text} stands twice. ${kept}`;
   }
 }
 

@@ -3,7 +3,7 @@ import { atmosphericPressureKpa } from "../air/atmosphere";
 import type { Refrigerant } from "../fluids/helmholtz";
 import { type InstrumentAccuracy, workshopInstruments } from "./instruments";
 import { type Measured, propagate } from "./measured";
-import { saturationTemperatureC } from "./saturation-temperature";
+import { saturationGaugeKpa, saturationTemperatureC } from "./saturation-temperature";
 
 /** Pressures kPa gauge, temperatures degC, altitude m; null where nothing was read. */
 export interface RunningReading {
@@ -26,6 +26,11 @@ export interface DerivedValues {
   superheatK: Measured | null;
   /** Liquid line below the condensing temperature, K. */
   subcoolingK: Measured | null;
+  /**
+   * What the liquid may still lose on its way, by friction, height and bends, before it flashes, kPa: the high side less the
+   * saturation pressure at the liquid line's temperature. A long line to a rear evaporator lives on it.
+   */
+  flashMarginKpa: Measured | null;
   /** Condensing temperature above the ambient, K. */
   approachK: Measured | null;
   /** Air into the evaporator minus air out of the vent, K. */
@@ -53,6 +58,9 @@ export function deriveValues(
     ),
     subcoolingK: from([high, measured(reading.liquidLineC, accuracy.clampK)], (p = 0, line = 0) =>
       difference(saturated(p), line),
+    ),
+    flashMarginKpa: from([high, measured(reading.liquidLineC, accuracy.clampK)], (p = 0, line = 0) =>
+      difference(p, saturationGaugeKpa(refrigerant, line, altitudeM)),
     ),
     approachK: from([high, ambient], (p = 0, air = 0) => difference(saturated(p), air)),
     airSplitK: from(

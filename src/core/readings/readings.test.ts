@@ -90,6 +90,22 @@ describe("derived values", () => {
     expect(derived.superheatK?.uncertainty).toBeCloseTo(expected, 2);
   });
 
+  it("gives the liquid a flash margin that is gone exactly where its subcooling is", () => {
+    const at = (liquidLineC: number, altitudeM = 0) => deriveValues({ ...reading, liquidLineC, altitudeM });
+    // Published saturation pressure of R134a at 40 degC: 1016.59 kPa absolute.
+    expect(at(40).flashMarginKpa?.value).toBeCloseTo(1317.9055 - 1016.59, 1);
+    expect(at(50).flashMarginKpa?.value).toBeCloseTo(0, 1);
+    for (const liquidLineC of [30, 44, 49.5, 50.5, 58]) {
+      const { flashMarginKpa, subcoolingK } = at(liquidLineC, 1200);
+      expect(Math.sign(flashMarginKpa!.value)).toBe(Math.sign(subcoolingK!.value));
+    }
+    // A clamp off by its uncertainty, at 50 degC some 33 kPa a kelvin, and the gauge's own, in quadrature.
+    const perKelvin = 33.2;
+    const expected = Math.hypot(workshopInstruments.clampK * perKelvin, workshopInstruments.highKpa);
+    expect(at(50).flashMarginKpa!.uncertainty / expected).toBeCloseTo(1, 1);
+    expect(deriveValues({ ...reading, highKpa: null }).flashMarginKpa).toBeNull();
+  });
+
   it("computes nothing from a missing value", () => {
     const derived = deriveValues({ ...reading, lowKpa: null });
     expect(derived).toMatchObject({ superheatK: null, evaporatingC: null, compressionRatio: null });

@@ -129,7 +129,13 @@ function Cell({ label, value, unit, decimals = units[unit].decimals, state, heal
         </Text>
       </Flex>
       {health === "ok" ? (
-        <StateWord state={value === null ? null : state} />
+        value === null ? (
+          <Text fontSize="13px" color="soft">
+            not measured
+          </Text>
+        ) : (
+          <StateWord state={state} />
+        )
       ) : (
         <Text fontSize="13px" color="act" fontWeight="650">
           {healthWords[health]}

@@ -14,6 +14,7 @@ import { useLive } from "../live";
 import { useRack } from "../rack-context";
 import { CaptureBar } from "./capture";
 import { RackPanel } from "./rack-panel";
+import { ShopChartNote, useShopChart } from "./shop-chart";
 import { StepEnd } from "./step-end";
 import { TestForm } from "./test-form";
 import { Towers } from "./towers";
@@ -52,6 +53,8 @@ export function LiveTest({ which }: { which: TestName }) {
   const { samples } = useRack();
   const live = useLive();
   const expected = useExpected(which);
+  const refrigerant = workableRefrigerant(job);
+  const shop = useShopChart(refrigerant, live?.values.ambient ?? null);
   if (live === null) return null;
   const unit = job[which].settings[0].low.unit;
   const recent = samples.slice(-120);
@@ -65,10 +68,20 @@ export function LiveTest({ which }: { which: TestName }) {
       <Grid templateColumns={{ base: "1fr", md: "minmax(250px, 320px) minmax(0, 1fr)" }} gap="3.5">
         <Card title="Both sides, gauge">
           <Towers
-            low={{ value: live.values.low, range: range("low"), band: expected?.bands.bands.low ?? null }}
-            high={{ value: live.values.high, range: range("high"), band: expected?.bands.bands.high ?? null }}
+            low={{
+              value: live.values.low,
+              range: range("low"),
+              band: expected?.bands.bands.low ?? null,
+              shop: shop.ranges?.low ?? null,
+            }}
+            high={{
+              value: live.values.high,
+              range: range("high"),
+              band: expected?.bands.bands.high ?? null,
+              shop: shop.ranges?.high ?? null,
+            }}
             unit={unit}
-            refrigerant={workableRefrigerant(job)}
+            refrigerant={refrigerant}
             altitudeM={entryValue(fields.altitude, job.altitude)}
           />
           <Text fontSize="13px" color="soft" mt="1" minH="18px">
@@ -76,6 +89,7 @@ export function LiveTest({ which }: { which: TestName }) {
               ? `Green: such a vehicle at ${formatQuantity(expected.ambientC, "degC")}, ${formatNumber(expected.rpm, "rpm")} rpm`
               : ""}
           </Text>
+          {refrigerant !== null && <ShopChartNote refrigerant={refrigerant} shop={shop} unit={unit} />}
         </Card>
         <Card title="Last 6 minutes">
           <Trace samples={samples} />

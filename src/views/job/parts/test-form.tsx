@@ -15,9 +15,16 @@ import { NumberField, UnitChoice } from "@/ui/number-field";
 import { useJob } from "../job-context";
 import { channelNames } from "../words";
 
-const derivedRows: { key: keyof DerivedValues; label: string; unit: UnitId | null; decimals: number }[] = [
+/** A pressure is shown in the unit of the high side; its decimals come with that unit. */
+const derivedRows: {
+  key: keyof DerivedValues;
+  label: string;
+  unit: UnitId | "as-high" | null;
+  decimals?: number;
+}[] = [
   { key: "superheatK", label: "Superheat", unit: "K", decimals: 0 },
   { key: "subcoolingK", label: "Subcooling", unit: "K", decimals: 0 },
+  { key: "flashMarginKpa", label: "Flash margin", unit: "as-high" },
   { key: "approachK", label: "Condensing over ambient", unit: "K", decimals: 0 },
   { key: "airSplitK", label: "Air split", unit: "K", decimals: 1 },
   { key: "compressionRatio", label: "Compression ratio", unit: null, decimals: 1 },
@@ -138,22 +145,25 @@ function Readings({ which }: { which: TestName }) {
           />
         </Fragment>
       ))}
-      {derivedRows.map(({ key, label, unit, decimals }) => (
-        <Fragment key={key}>
-          <RowLabel text={label} quiet />
-          {derived.map((values, index) => (
-            <DerivedCell
-              key={test.settings[index]!.name}
-              value={values?.[key] ?? null}
-              unit={unit}
-              decimals={decimals}
-            />
-          ))}
-          <Text color="soft" pt="1">
-            {unit === null ? "" : units[unit].label}
-          </Text>
-        </Fragment>
-      ))}
+      {derivedRows.map(({ key, label, unit: own, decimals }) => {
+        const unit = own === "as-high" ? test.settings[0].high.unit : own;
+        return (
+          <Fragment key={key}>
+            <RowLabel text={label} quiet />
+            {derived.map((values, index) => (
+              <DerivedCell
+                key={test.settings[index]!.name}
+                value={values?.[key] ?? null}
+                unit={unit}
+                decimals={decimals}
+              />
+            ))}
+            <Text color="soft" pt="1">
+              {unit === null ? "" : units[unit].label}
+            </Text>
+          </Fragment>
+        );
+      })}
     </Grid>
   );
 }
@@ -173,7 +183,7 @@ function RowLabel({ text, quiet = false }: { text: string; quiet?: boolean }) {
   );
 }
 
-function DerivedCell({ value, unit, decimals }: { value: Measured | null; unit: UnitId | null; decimals: number }) {
+function DerivedCell({ value, unit, decimals }: { value: Measured | null; unit: UnitId | null; decimals?: number }) {
   return (
     <Flex align="baseline" gap="1.5" minH="34px" ps="3">
       <Text as="span" fontSize="22px" fontWeight="650">

@@ -13,6 +13,8 @@ interface Side {
   range: readonly [number, number] | null;
   /** Where nine in ten healthy vehicles of this label lie now, kPa gauge. */
   band: { low: number; high: number } | null;
+  /** What the workshop's own chart says, kPa gauge. */
+  shop: { low: number; high: number } | null;
 }
 
 interface TowersProps {
@@ -156,6 +158,18 @@ function Tower({ x, side, least, steps, unit, refrigerant, altitudeM }: TowerPro
           fill="var(--chakra-colors-band)"
           stroke="var(--chakra-colors-done)"
           strokeWidth="1"
+        />
+      )}
+      {side.shop && side.shop.low < top && side.shop.high > floor && (
+        <rect
+          x={left + 4}
+          y={y(Math.min(side.shop.high, top))}
+          width={COLUMN - 8}
+          height={Math.max(3, y(Math.max(side.shop.low, floor)) - y(Math.min(side.shop.high, top)))}
+          fill="none"
+          stroke="var(--chakra-colors-ink)"
+          strokeWidth="1.5"
+          strokeDasharray="4 3"
         />
       )}
       {side.range && (
