@@ -4,11 +4,10 @@ import path from "node:path";
 import * as echarts from "echarts";
 import { makePlant } from "../src/core/circuit/plant";
 import { CircuitSimulation } from "../src/core/circuit/simulation";
-import { sizeVehicle } from "../src/core/circuit/sizing";
 import { solveSteady } from "../src/core/circuit/steady";
-import type { CircuitConditions } from "../src/core/circuit/vehicle";
 import { simulate } from "../src/core/instruments/simulate";
 import { checkSimulate } from "../src/core/instruments/simulate-request";
+import { usualDay, vehicleOf } from "../tests/support/vehicles";
 
 const root = path.resolve(import.meta.dirname, "..");
 type Point = [number, number];
@@ -39,34 +38,12 @@ function againstCases(): { low: Point[]; high: Point[] } {
   return { low, high };
 }
 
-const conditions: CircuitConditions = {
-  ambientC: 24,
-  humidityPct: 45,
-  altitudeM: 0,
-  cabinReturnC: null,
-  airSource: "fresh",
-  blowerPct: 80,
-  rpm: 1500,
-};
-
-function van() {
-  const sized = sizeVehicle({
-    refrigerant: "R134a",
-    chargeG: 600,
-    metering: "expansion-valve",
-    compressor: "variable-external",
-    condenserFan: "electric",
-    evaporators: 1,
-    highPort: "after-condenser",
-  });
-  if (!sized.ok) throw new Error(sized.issue.code);
-  return sized.value;
-}
+const conditions = usualDay({ ambientC: 24, blowerPct: 80, rpm: 1500 });
 
 function chargeCurve(ambientC: number, side: "highKpa" | "lowKpa"): Point[] {
   const points: Point[] = [];
   for (let share = 0.3; share <= 1.5; share += 0.02) {
-    const plant = makePlant(van(), { ...conditions, ambientC }, [], { chargeKg: 0.6 * share });
+    const plant = makePlant(vehicleOf(), { ...conditions, ambientC }, [], { chargeKg: 0.6 * share });
     const solved = solveSteady(plant);
     if (!solved.ok || solved.value.kind !== "running") continue;
     points.push([share * 100, solved.value.state[side] - plant.atmosphereKpa]);
@@ -75,11 +52,11 @@ function chargeCurve(ambientC: number, side: "highKpa" | "lowKpa"): Point[] {
 }
 
 function pullDown() {
-  const plant = makePlant(van(), conditions, []);
+  const plant = makePlant(vehicleOf(), conditions, []);
   const solved = solveSteady(plant);
   if (!solved.ok || solved.value.kind !== "running") throw new Error("no steady state");
   const { state } = solved.value;
-  const run = new CircuitSimulation({ vehicle: van(), conditions, faults: [] });
+  const run = new CircuitSimulation({ vehicle: vehicleOf(), conditions, faults: [] });
   run.setEngine(true, 1500);
   const low: Point[] = [];
   const high: Point[] = [];

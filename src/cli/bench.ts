@@ -8,7 +8,7 @@ import { parseArgs } from "node:util";
 import { type Fault, faultCauses } from "../core/circuit/faults";
 import { makePlant, type Plant } from "../core/circuit/plant";
 import { CircuitSimulation } from "../core/circuit/simulation";
-import { sizeVehicle } from "../core/circuit/sizing";
+import { designConditions, sizeVehicle } from "../core/circuit/sizing";
 import { solveSteady } from "../core/circuit/steady";
 import { restingState, STATES, TransientCircuit } from "../core/circuit/transient";
 import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../core/circuit/vehicle";
@@ -189,15 +189,7 @@ function quantiles(values: number[]): [number, number] {
 }
 
 function benchTransient() {
-  const conditions: CircuitConditions = {
-    ambientC: 30,
-    humidityPct: 45,
-    altitudeM: 0,
-    cabinReturnC: null,
-    airSource: "fresh",
-    blowerPct: 100,
-    rpm: 1200,
-  };
+  const conditions: CircuitConditions = { ...designConditions, rpm: 1200 };
   const of = (metering: VehicleLabel["metering"]) => {
     const sized = sizeVehicle({
       refrigerant: "R134a",

@@ -1,4 +1,4 @@
-/** Vehicles and days that unit tests share. */
+/** Vehicles and days that unit tests and the validation picture share. */
 
 import type { Fault } from "../../src/core/circuit/faults";
 import { makePlant, type Plant, type PlantCharge } from "../../src/core/circuit/plant";

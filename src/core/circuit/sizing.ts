@@ -19,7 +19,7 @@ const LEAST_CHARGE_G = 150;
 const MOST_CHARGE_G = 3000;
 
 /** Conditions of the design point: warm, idle a little raised, everything on. */
-const design: CircuitConditions = {
+export const designConditions: CircuitConditions = {
   ambientC: 30,
   humidityPct: 45,
   altitudeM: 0,
@@ -36,7 +36,7 @@ export function sizeVehicle(label: VehicleLabel, draw: Draw = () => 0): Result<C
     return fail({ code: "charge-out-of-range", value: label.chargeG, min: LEAST_CHARGE_G, max: MOST_CHARGE_G });
   }
   const vehicle = meanVehicle(label, draw);
-  const plant = makePlant(vehicle, design, []);
+  const plant = makePlant(vehicle, designConditions, []);
   const store = label.metering === "orifice-tube";
   const mass = solveAtStoreLevel(plant, store ? 1 + ACCUMULATOR_LEVEL : RECEIVER_LEVEL);
   if (mass === null) return fail({ code: "no-design-point" });

@@ -6,6 +6,7 @@
 import { CP_AIR } from "../air/humid-air";
 import { fail, type Result, succeed } from "../result";
 import { type CyclingSwing, swingOf } from "./cycling";
+import { halton } from "./halton";
 import { CircuitPass } from "./pass";
 import type { Plant } from "./plant";
 import type { CircuitPoint } from "./point";
@@ -182,29 +183,29 @@ interface Solved {
 function solveMode(plant: Plant, mode: Mode, held: number, from?: CircuitPoint): Result<Solved, SteadyIssue> {
   let worst = Number.POSITIVE_INFINITY;
   let iterations = 0;
-  let nearest: CircuitPoint = starts(plant)[0]!;
   const usual = starts(plant);
+  let nearest = usual[0]!;
   const spread = mode === "free" ? usual : usual.flatMap((start) => [0.6, 0.2].map((duty) => ({ ...start, duty })));
   const candidates = from ? [from, ...spread] : spread;
-  for (const start of candidates) {
+  const attempt = (start: CircuitPoint) => {
     const run = newton(plant, mode, held, start);
     iterations += run.iterations;
-    if (run.residual < GOOD_ENOUGH) {
-      const point = pointOf(mode, held, best);
-      return succeed({ point, state: () => stateOf(plant, point, mode, iterations) });
-    }
-    if (run.residual < worst) {
-      worst = run.residual;
+    return run.residual;
+  };
+  const solved = () => {
+    const point = pointOf(mode, held, best);
+    return succeed({ point, state: () => stateOf(plant, point, mode, iterations) });
+  };
+  for (const start of candidates) {
+    const left = attempt(start);
+    if (left < GOOD_ENOUGH) return solved();
+    if (left < worst) {
+      worst = left;
       nearest = pointOf(mode, held, best);
     }
   }
   for (let i = 1; i <= MORE_STARTS; i++) {
-    const run = newton(plant, mode, held, scattered(plant, i));
-    iterations += run.iterations;
-    if (run.residual < GOOD_ENOUGH) {
-      const point = pointOf(mode, held, best);
-      return succeed({ point, state: () => stateOf(plant, point, mode, iterations) });
-    }
+    if (attempt(scattered(plant, i)) < GOOD_ENOUGH) return solved();
   }
   return fail({ code: "no-convergence", residual: worst, point: nearest });
 }
@@ -213,15 +214,7 @@ const MORE_STARTS = 40;
 
 /** Starts spread evenly over all that may be (Halton's sequence in bases 2, 3, 5, 7), for the one case in a thousand. */
 function scattered(plant: Plant, index: number): CircuitPoint {
-  const at = (base: number) => {
-    let share = 0;
-    let weight = 1 / base;
-    for (let i = index; i > 0; i = Math.floor(i / base)) {
-      share += weight * (i % base);
-      weight /= base;
-    }
-    return share;
-  };
+  const at = (base: number) => halton(index, base);
   const store = plant.vehicle.accumulatorM3 > 0;
   return {
     lowKpa: plant.fluid.saturationPressureKpa(-45 + 65 * at(2)),
@@ -254,7 +247,7 @@ function starts(plant: Plant): CircuitPoint[] {
     at(-25, 10, store ? 0.25 : 1.1, 0.15),
     at(4, 40, store ? 0.35 : 1.3, store ? 1.6 : 0.95),
     at(-5, 15, store ? -0.3 : -0.5, store ? 1.02 : 0.8),
-    at(12, 8, store ? 0 : 0, store ? 1.5 : 1.1),
+    at(12, 8, 0, store ? 1.5 : 1.1),
   ];
 }
 

@@ -2,6 +2,8 @@
  * What this vehicle should show now, if nothing is wrong with it: an ensemble of vehicles that could all wear its label, each
  * solved in the conditions of the test. The band is where nine in ten of them lie.
  */
+
+import { halton } from "../circuit/halton";
 import { makePlant } from "../circuit/plant";
 import { sizeVehicle } from "../circuit/sizing";
 import { type SteadyState, solveSteady } from "../circuit/steady";
@@ -104,14 +106,4 @@ function normalDraws(start: number): () => number {
     spare = radius * Math.sin(angle);
     return radius * Math.cos(angle);
   };
-}
-
-function halton(index: number, base: number): number {
-  let share = 0;
-  let weight = 1 / base;
-  for (let i = index; i > 0; i = Math.floor(i / base)) {
-    share += weight * (i % base);
-    weight /= base;
-  }
-  return share;
 }

@@ -2,7 +2,7 @@
  * A technician's instruments on a simulated circuit: gauges, clamps, probes, scale, vacuum gauge, scan tool, and the hand-held
  * ones (infrared spot, leak sniffer, dye lamp). Sampled at 1 to 10 Hz; the same seed gives the same readings.
  */
-import { type CircuitSimulation, EMPTY_KG, type LeakPlace } from "../circuit/simulation";
+import { type CircuitSimulation, type CircuitTruth, EMPTY_KG, type LeakPlace } from "../circuit/simulation";
 import { type NoiseSource, seededNoise } from "./noise";
 import { gaugeSpec, Sensor, type SensorSpec } from "./sensor";
 import { emptySample, type InstrumentSample } from "./stream";
@@ -85,7 +85,7 @@ export class InstrumentSet {
     this.timeS += dt;
     const truth = this.simulation.truth();
     const { conditions } = this.simulation.plant;
-    this.leakedG += (this.leakRateGYear() / SECONDS_A_YEAR) * dt;
+    this.leakedG += (this.leakRateGYear(truth) / SECONDS_A_YEAR) * dt;
     this.driftG += SCALE_DRIFT_G * Math.sqrt(dt / 3600) * this.random.normal();
     const sample = emptySample(this.timeS);
     const read = (name: ReadingChannel, value: number | null) => {
@@ -129,7 +129,7 @@ export class InstrumentSet {
 
   /** Leak sniffer at a place: grams a year it makes of what it draws in; 0 where it stays quiet. */
   sniffGYear(place: LeakPlace): number {
-    const here = this.leakRateGYear(place);
+    const here = this.leakRateGYear(this.simulation.truth(), place);
     const caught = here * Math.exp(0.35 * (this.setup.ideal ? 0 : this.random.normal()));
     return caught < SNIFFER_FLOOR_G_YEAR ? 0 : caught;
   }
@@ -142,8 +142,7 @@ export class InstrumentSet {
   }
 
   /** Choked vapour through the holes at the high side's pressure, as in the circuit. */
-  private leakRateGYear(place?: LeakPlace): number {
-    const { highKpa, chargeKg } = this.simulation.truth();
+  private leakRateGYear({ highKpa, chargeKg }: CircuitTruth, place?: LeakPlace): number {
     if (chargeKg < EMPTY_KG || highKpa <= 0) return 0;
     const area = this.simulation.leakAreaM2(place);
     return this.simulation.leakFlowKgS(area) * 1000 * SECONDS_A_YEAR;

@@ -67,6 +67,18 @@ export function settingValues(setting: TestSetting): SettingValues {
   };
 }
 
+/** The job with one setting of a test edited: 0 idle, 1 fast idle. */
+export function withSetting(
+  job: Job,
+  which: TestName,
+  index: 0 | 1,
+  edited: (setting: TestSetting) => TestSetting,
+): Job {
+  const [idle, fast] = job[which].settings;
+  const settings: TestRecord["settings"] = index === 0 ? [edited(idle), fast] : [idle, edited(fast)];
+  return { ...job, [which]: { ...job[which], settings } };
+}
+
 export function evaporatorAirC(test: TestRecord): number | null {
   return test.airSource === "fresh" ? read("ambient", test.ambient) : read("cabinReturn", test.cabinReturn);
 }

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { checkEntry, entry, entryOf, entryValue, type FieldSpec } from "./entry";
-import { formatNumber, fromBase, toBase, unitIds, units } from "./units";
+import { formatClock, formatNumber, fromBase, toBase, unitIds, units } from "./units";
 
 const pressure: FieldSpec = { label: "High side", dimension: "pressure", min: -101, max: 4000 };
 const charge: FieldSpec = { label: "Charge", dimension: "mass", min: 50, max: 5000 };
@@ -84,4 +84,8 @@ describe("entries", () => {
       ),
     );
   });
+});
+
+it("shows seconds as a clock that counts whole seconds gone by and never runs backwards", () => {
+  expect([0, 59.9, 60, 754.2, 3600, -3].map(formatClock)).toEqual(["0:00", "0:59", "1:00", "12:34", "60:00", "0:00"]);
 });

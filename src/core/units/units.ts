@@ -94,6 +94,12 @@ export function formatNumber(
   return `${negative ? "−" : ""}${grouped}${fraction === undefined ? "" : `.${fraction}`}`;
 }
 
+/** Seconds as m:ss, whole seconds gone by; never below 0:00. */
+export function formatClock(seconds: number): string {
+  const whole = Math.max(0, Math.floor(seconds));
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}`;
+}
+
 /** {@link formatNumber} with the unit's label after a no-break space. */
 export function formatQuantity(base: number | null | undefined, unit: UnitId, decimals?: number): string {
   return `${formatNumber(base, unit, decimals)} ${units[unit].label}`;

@@ -19,6 +19,7 @@ import {
 import { demoJobs } from "@/demo/demo-jobs";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
+import { FileButton } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
 import { jobFileSentence } from "@/ui/sentences";
 import { useShortcuts } from "@/ui/shortcuts";
@@ -33,7 +34,6 @@ export function BayView() {
   const jobs = useLiveQuery(listJobs);
   const [message, setMessage] = useState<Message>(null);
   const [removed, setRemoved] = useState<Job | null>(null);
-  const picker = useRef<HTMLInputElement>(null);
   useDemo(jobs);
 
   const failed = (error: unknown) =>
@@ -80,25 +80,13 @@ export function BayView() {
             Bay
           </Text>
           <Flex ml="auto" gap="2">
-            <BenchButton kind="quiet" onClick={() => picker.current?.click()}>
+            <FileButton label="Job file" accept="application/json,.json" onFile={(file) => read(file).catch(failed)}>
               Open a job file
-            </BenchButton>
+            </FileButton>
             <BenchButton kind="act" shortcut="N" onClick={start}>
               New job
             </BenchButton>
           </Flex>
-          <input
-            ref={picker}
-            type="file"
-            accept="application/json,.json"
-            hidden
-            aria-label="Job file"
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              event.target.value = "";
-              if (file) read(file).catch(failed);
-            }}
-          />
         </>
       }
       commands={[{ key: "n", does: "New job", run: start }]}

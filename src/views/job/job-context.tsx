@@ -122,3 +122,11 @@ export function useJob(): JobAccess {
   if (access === null) throw new Error("useJob outside of a job");
   return access;
 }
+
+type JobPart = "hookUp" | "rest" | "baseline" | "proof" | "shutOff" | "recover" | "evacuate" | "charge" | "signOff";
+
+/** Changes fields of one part of the job; the rest of it stays. */
+export function useSetPart<Part extends JobPart>(part: Part): (change: Partial<Job[Part]>) => void {
+  const { edit } = useJob();
+  return (change) => edit((stored) => ({ ...stored, [part]: { ...stored[part], ...change } }));
+}

@@ -13,6 +13,7 @@ import { EvidenceRail } from "./evidence-rail";
 import { GramRail } from "./gram-rail";
 import { JobProvider, useJob, useJobState } from "./job-context";
 import { JobHeader } from "./job-header";
+import { LiveProvider } from "./live";
 import { LiveStrip } from "./live-strip";
 import { RackProvider, useRack } from "./rack-context";
 import { RunSheet } from "./run-sheet";
@@ -60,7 +61,9 @@ export function JobFrame({ children }: { children: ReactNode }) {
   return (
     <JobProvider access={loaded.access}>
       <RackProvider key={id}>
-        <OpenJob step={step}>{children}</OpenJob>
+        <LiveProvider>
+          <OpenJob step={step}>{children}</OpenJob>
+        </LiveProvider>
       </RackProvider>
     </JobProvider>
   );

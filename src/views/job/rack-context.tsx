@@ -79,6 +79,11 @@ export function RackProvider({ children }: { children: ReactNode }) {
     [],
   );
 
+  const keep = useCallback(
+    (batch: readonly RackSample[]) => setSamples((kept) => [...kept, ...batch].slice(-KEPT_SAMPLES)),
+    [],
+  );
+
   const connectLog = useCallback(
     (name: string, log: readonly LogSample[]) => {
       disconnect();
@@ -96,40 +101,36 @@ export function RackProvider({ children }: { children: ReactNode }) {
           setEngineState(now);
           setSettingSince(sample.time);
         }
-        setSamples((kept) => [...kept, ...batch].slice(-KEPT_SAMPLES));
+        keep(batch);
       };
       const ended = () => setSource({ kind: "log", name, ended: true });
       player.current = playLog(log, receive, ended);
     },
-    [disconnect],
+    [disconnect, keep],
   );
 
-  const connect = useCallback((vehicleId: string, job: Job) => {
-    player.current?.close();
-    player.current = null;
-    setSource({ kind: "rack" });
-    connection.current?.close();
-    setStatus("connecting");
-    setSamples([]);
-    setEngineState("off");
-    setMachineState("off");
-    const lost = (why: string) => {
-      setStatus("lost");
-      setReason(why);
-    };
-    const setup = { vehicleId, chargeKg: chargeInCircuitKg(job, vehicleId), seed: seedOf(job.id), pace: 1 };
-    setPaceState(1);
-    setSettingSince(0);
-    const receive = (batch: RackSample[]) => setSamples((kept) => [...kept, ...batch].slice(-KEPT_SAMPLES));
-    connectRack(setup, receive, lost).then(
-      (made) => {
-        connection.current = made;
-        if (made) setStatus("running");
-        else lost("this job names a simulated vehicle that is not there");
-      },
-      (error: unknown) => lost(String(error)),
-    );
-  }, []);
+  const connect = useCallback(
+    (vehicleId: string, job: Job) => {
+      disconnect();
+      setStatus("connecting");
+      const lost = (why: string) => {
+        setStatus("lost");
+        setReason(why);
+      };
+      const setup = { vehicleId, chargeKg: chargeInCircuitKg(job, vehicleId), seed: seedOf(job.id), pace: 1 };
+      setPaceState(1);
+      setSettingSince(0);
+      connectRack(setup, keep, lost).then(
+        (made) => {
+          connection.current = made;
+          if (made) setStatus("running");
+          else lost("this job names a simulated vehicle that is not there");
+        },
+        (error: unknown) => lost(String(error)),
+      );
+    },
+    [disconnect, keep],
+  );
 
   const rack = useMemo<Rack>(
     () => ({

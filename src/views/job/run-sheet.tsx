@@ -4,6 +4,7 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { Check } from "lucide-react";
 import { useEffect, useState } from "react";
 import { type StepId, stepIds, stepNames } from "@/core/records/job";
+import { formatClock } from "@/core/units/units";
 import { BenchButton } from "@/ui/buttons";
 import { useJob } from "./job-context";
 
@@ -91,7 +92,7 @@ function Elapsed({ since }: { since: string }) {
       ? `${Math.floor(seconds / 86_400)} d`
       : seconds >= 3600
         ? `${Math.floor(seconds / 3600)} h`
-        : `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, "0")}`;
+        : formatClock(seconds);
   return (
     <Text as="span" fontSize="13px" fontWeight="500">
       {text}

@@ -4,10 +4,10 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
 import { readBeforeCutOut } from "@/core/readings/cycle-reading";
 import type { StreamState } from "@/core/readings/stream-state";
-import { type ChannelId, channelIds, type TestRecord, type TestSetting } from "@/core/records/job";
-import type { TestName } from "@/core/records/job-readings";
+import { type ChannelId, channelIds, type TestSetting } from "@/core/records/job";
+import { type TestName, withSetting } from "@/core/records/job-readings";
 import { type Entry, entry, entryOf } from "@/core/units/entry";
-import { formatQuantity, type UnitId } from "@/core/units/units";
+import { formatClock, formatQuantity, type UnitId } from "@/core/units/units";
 import { BenchButton } from "@/ui/buttons";
 import { useShortcuts } from "@/ui/shortcuts";
 import { useJob } from "../job-context";
@@ -42,7 +42,6 @@ export function CaptureBar({ which }: { which: TestName }) {
       live.values[channel];
     const rpm = rack.latest?.rpm ?? null;
     edit((stored) => {
-      const test = stored[which];
       const taken = (setting: TestSetting): TestSetting => ({
         ...setting,
         ...Object.fromEntries(
@@ -59,13 +58,12 @@ export function CaptureBar({ which }: { which: TestName }) {
         takenAt,
         unsettled,
       });
-      const [idle, fast] = test.settings;
-      const settings: TestRecord["settings"] = index === 0 ? [taken(idle), fast] : [idle, taken(fast)];
+      const changed = withSetting(stored, which, index, taken);
+      const test = changed[which];
       return {
-        ...stored,
+        ...changed,
         [which]: {
           ...test,
-          settings,
           // A channel that is not there leaves what was typed.
           ambient: mean("ambient") === null ? test.ambient : entryOrGap(mean("ambient"), test.ambient.unit),
           humidity: live.humidityPct === null ? test.humidity : entryOf(live.humidityPct, "pct"),
@@ -101,7 +99,7 @@ export function CaptureBar({ which }: { which: TestName }) {
       </Box>
       {running && (
         <Text color="soft" whiteSpace="nowrap" aria-label="Time at this speed">
-          {index === 0 ? "Idle" : "Fast idle"} {clock((rack.latest?.time ?? 0) - rack.settingSince)}
+          {index === 0 ? "Idle" : "Fast idle"} {formatClock((rack.latest?.time ?? 0) - rack.settingSince)}
         </Text>
       )}
       <BenchButton
@@ -141,11 +139,6 @@ function useAutomatic(on: boolean, steady: boolean, setting: number, take: () =>
     taken.current = setting;
     act.current();
   }, [on, steady, setting]);
-}
-
-function clock(seconds: number): string {
-  const whole = Math.max(0, Math.floor(seconds));
-  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}`;
 }
 
 const stopped = { title: "Engine off", detail: "Start it at idle, max cold, and give it two minutes.", settled: false };

@@ -16,7 +16,7 @@ import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { chargeSentence, rackSentence } from "@/ui/sentences";
 import { TextField } from "@/ui/text-field";
-import { useJob } from "../job-context";
+import { useJob, useSetPart } from "../job-context";
 import { useRack } from "../rack-context";
 import { ChargeBar } from "./charge-bar";
 import { RackPanel } from "./rack-panel";
@@ -25,8 +25,8 @@ import { StepEnd } from "./step-end";
 type Charge = Job["charge"];
 
 export function ChargeStep() {
-  const { job, edit } = useJob();
-  const set = (change: Partial<Charge>) => edit((stored) => ({ ...stored, charge: { ...stored.charge, ...change } }));
+  const { job } = useJob();
+  const set = useSetPart("charge");
   const inputs = chargeInputsOf(job);
   const found = balanceOf(job);
   const recovered = recoveredOf(job);

@@ -6,14 +6,14 @@ import { judgeHold, type VacuumVerdict } from "@/core/charge/vacuum";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { entryOf, entryValue } from "@/core/units/entry";
-import { formatQuantity } from "@/core/units/units";
+import { formatClock, formatQuantity } from "@/core/units/units";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Measure } from "@/ui/measure";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { rackSentence } from "@/ui/sentences";
-import { useJob } from "../job-context";
+import { useJob, useSetPart } from "../job-context";
 import { useLive } from "../live";
 import { useRack } from "../rack-context";
 import { RackPanel } from "./rack-panel";
@@ -39,12 +39,11 @@ const meanings: Record<VacuumVerdict, string> = {
 };
 
 export function EvacuateStep() {
-  const { job, edit } = useJob();
+  const { job } = useJob();
   const rack = useRack();
   const live = useLive();
   const [refused, setRefused] = useState<string | null>(null);
-  const set = (change: Partial<Evacuate>) =>
-    edit((stored) => ({ ...stored, evacuate: { ...stored.evacuate, ...change } }));
+  const set = useSetPart("evacuate");
   const values = holdValues(job.evacuate);
   const answer = values && judgeHold(values);
   const pumping = rack.machine === "pump";
@@ -98,7 +97,7 @@ export function EvacuateStep() {
                   })
                 }
               >
-                {`End the hold after ${Math.floor(heldS / 60)}:${String(Math.floor(heldS % 60)).padStart(2, "0")}`}
+                {`End the hold after ${formatClock(heldS)}`}
               </BenchButton>
             )}
           </Flex>

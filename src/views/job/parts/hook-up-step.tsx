@@ -12,7 +12,7 @@ import { Choice } from "@/ui/choice";
 import { Measure } from "@/ui/measure";
 import { Caution, Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
-import { useJob } from "../job-context";
+import { useJob, useSetPart } from "../job-context";
 import { StepEnd } from "./step-end";
 
 const checks = [
@@ -24,12 +24,10 @@ const checks = [
   { id: "opened", text: "Coupler opened fully: half open gives false readings" },
 ] as const;
 
-type HookUp = Job["hookUp"];
-
 export function HookUpStep() {
-  const { job, edit } = useJob();
+  const { job } = useJob();
   const { hookUp } = job;
-  const set = (change: Partial<HookUp>) => edit((stored) => ({ ...stored, hookUp: { ...stored.hookUp, ...change } }));
+  const set = useSetPart("hookUp");
   const missing = checks.filter(({ id }) => !hookUp.checked.includes(id));
   const gaps = [
     ...(hookUp.gauges === null ? ["which sides are coupled"] : []),

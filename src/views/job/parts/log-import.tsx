@@ -13,6 +13,7 @@ import {
 } from "@/core/readings/log-import";
 import { type UnitId, units } from "@/core/units/units";
 import { BenchButton } from "@/ui/buttons";
+import { FileButton, TABLE_FILES } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
 import { logSentence } from "@/ui/sentences";
 import { connectLog } from "@/worker/log-client";
@@ -39,7 +40,6 @@ const timeWords: Record<TimeKind, string> = {
 /** A log of real instruments: choose it, say which column is what, and play it as if it were live. */
 export function LogImport() {
   const rack = useRack();
-  const picker = useRef<HTMLInputElement>(null);
   const reader = useRef<ReturnType<typeof connectLog> | null>(null);
   const [file, setFile] = useState<File | null>(null);
   const [preview, setPreview] = useState<LogPreview | null>(null);
@@ -82,21 +82,9 @@ export function LogImport() {
 
   return (
     <Box mt="3">
-      <input
-        ref={picker}
-        type="file"
-        accept=".csv,.tsv,.txt,text/csv,text/plain"
-        hidden
-        aria-label="Instrument log"
-        onChange={(event) => {
-          const chosen = event.target.files?.[0];
-          event.target.value = "";
-          if (chosen) choose(chosen).catch(failed);
-        }}
-      />
-      <BenchButton kind="quiet" onClick={() => picker.current?.click()}>
+      <FileButton label="Instrument log" accept={TABLE_FILES} onFile={(file) => choose(file).catch(failed)}>
         Open an instrument log (CSV)
-      </BenchButton>
+      </FileButton>
       {refused !== null && (
         <Box mt="3">
           <Notice tone="act" title="Log not played">

@@ -3,7 +3,6 @@
 import { Flex, Grid, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { fields } from "@/core/records/fields";
-import type { Job } from "@/core/records/job";
 import { recoveredOf } from "@/core/records/job-readings";
 import { entryOf } from "@/core/units/entry";
 import { BenchButton } from "@/ui/buttons";
@@ -12,19 +11,18 @@ import { Measure } from "@/ui/measure";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { chargeSentence, rackSentence } from "@/ui/sentences";
-import { useJob } from "../job-context";
+import { useJob, useSetPart } from "../job-context";
 import { useRack } from "../rack-context";
 import { RackPanel } from "./rack-panel";
 import { StepEnd } from "./step-end";
 
 export function RecoverStep() {
-  const { job, edit } = useJob();
+  const { job } = useJob();
   const rack = useRack();
   const [refused, setRefused] = useState<string | null>(null);
   const recovered = recoveredOf(job);
   const charged = job.charge.draws.length > 0;
-  const set = (change: Partial<Job["recover"]>) =>
-    edit((stored) => ({ ...stored, recover: { ...stored.recover, ...change } }));
+  const set = useSetPart("recover");
   const running = rack.machine === "recover";
   const shown = rack.latest?.recoveredG ?? 0;
   const toggle = async () => {

@@ -14,7 +14,7 @@ import { Card } from "@/ui/card";
 import { Measure } from "@/ui/measure";
 import { Caution, Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
-import { useJob } from "../job-context";
+import { useJob, useSetPart } from "../job-context";
 import { useLive } from "../live";
 import { useRack } from "../rack-context";
 import { RackPanel } from "./rack-panel";
@@ -28,7 +28,7 @@ export function RestStep() {
   const rack = useRack();
   const live = useLive();
   const answer = restOf(job);
-  const set = (change: Partial<Rest>) => edit((stored) => ({ ...stored, rest: { ...stored.rest, ...change } }));
+  const set = useSetPart("rest");
   const canTake = live !== null && rack.engine === "off";
   const take = () => {
     if (!live) return;

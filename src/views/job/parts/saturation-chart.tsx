@@ -3,6 +3,7 @@
 import { type CandidateName, candidateSaturationKpa, identify } from "@/core/fluids/identification";
 import { formatNumber, fromBase, toBase, type UnitId, units } from "@/core/units/units";
 import { niceTicks } from "@/ui/nice-ticks";
+import { PressureScale } from "./pressure-scale";
 
 interface SaturationChartProps {
   /** Reading, kPa gauge, with its uncertainty; soak temperature, degC, with its own. */
@@ -53,26 +54,7 @@ export function SaturationChart(props: SaturationChartProps) {
         role="img"
         aria-label={words}
       >
-        {ticks.map((tick) => (
-          <g key={tick}>
-            <line
-              x1={LEFT}
-              x2={RIGHT}
-              y1={y(toBase(tick, unit))}
-              y2={y(toBase(tick, unit))}
-              stroke="var(--chakra-colors-line)"
-            />
-            <text
-              x={LEFT - 8}
-              y={y(toBase(tick, unit)) + 4}
-              fontSize="12"
-              textAnchor="end"
-              fill="var(--chakra-colors-soft)"
-            >
-              {formatNumber(toBase(tick, unit), unit, unit === "bar" ? 1 : 0)}
-            </text>
-          </g>
-        ))}
+        <PressureScale ticks={ticks} unit={unit} y={y} from={LEFT} to={RIGHT} labelX={LEFT - 8} line="line" />
         {[-10, -5, 0, 5, 10].map((step) => (
           <text
             key={step}

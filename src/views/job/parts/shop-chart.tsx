@@ -2,12 +2,13 @@
 
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useLiveQuery } from "dexie-react-hooks";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
-import { shopRangesAt } from "@/core/readings/shop-chart";
+import { type PressureRange, shopRangesAt } from "@/core/readings/shop-chart";
 import { formatNumber, formatQuantity, type UnitId, units } from "@/core/units/units";
 import { keepShopChart, loadShopChart, removeShopChart, SHOP_CHART_LIMIT_BYTES } from "@/data/shop-charts";
 import { BenchButton } from "@/ui/buttons";
+import { FileButton, TABLE_FILES } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
 import { shopChartSentence } from "@/ui/sentences";
 
@@ -26,7 +27,6 @@ interface ShopChartNoteProps {
 
 /** What the dashed lines in the towers are, and where the chart is loaded and put away. */
 export function ShopChartNote({ refrigerant, shop, unit }: ShopChartNoteProps) {
-  const picker = useRef<HTMLInputElement>(null);
   const [refused, setRefused] = useState<string | null>(null);
   const { chart, ranges, ambientC } = shop;
   const choose = async (file: File) => {
@@ -50,22 +50,10 @@ export function ShopChartNote({ refrigerant, shop, unit }: ShopChartNoteProps) {
             : `${chart.name} says nothing for ${ambientC === null ? "an unknown ambient" : formatQuantity(ambientC, "degC")}.`}
         </Text>
       )}
-      <input
-        ref={picker}
-        type="file"
-        accept=".csv,.tsv,.txt,text/csv,text/plain"
-        hidden
-        aria-label="Shop chart"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          event.target.value = "";
-          if (file) choose(file).catch(failed);
-        }}
-      />
       <Flex gap="2" wrap="wrap">
-        <BenchButton kind="quiet" onClick={() => picker.current?.click()}>
+        <FileButton label="Shop chart" accept={TABLE_FILES} onFile={(file) => choose(file).catch(failed)}>
           {chart ? "Another shop chart" : "Add your shop chart (CSV)"}
-        </BenchButton>
+        </FileButton>
         {chart && (
           <BenchButton kind="quiet" onClick={() => removeShopChart(refrigerant).catch(failed)}>
             Put it away
@@ -83,6 +71,6 @@ export function ShopChartNote({ refrigerant, shop, unit }: ShopChartNoteProps) {
   );
 }
 
-function range({ low, high }: { low: number; high: number }, unit: UnitId): string {
+function range({ low, high }: PressureRange, unit: UnitId): string {
   return `${formatNumber(low, unit)}–${formatNumber(high, unit)}`;
 }

@@ -22,21 +22,18 @@ import { Choice } from "@/ui/choice";
 import { Measure } from "@/ui/measure";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
-import { useJob } from "../job-context";
+import { useJob, useSetPart } from "../job-context";
 import { useRack } from "../rack-context";
 import { RackPanel } from "./rack-panel";
 import { StepEnd } from "./step-end";
 import { Trace } from "./trace";
 
-type ShutOff = Job["shutOff"];
-
 export function ShutOffStep() {
-  const { job, edit, record } = useJob();
+  const { job, record } = useJob();
   const rack = useRack();
   const live = rack.status === "running";
   const state = followShutOff(rack.samples.flatMap(bothSides));
-  const set = (change: Partial<ShutOff>) =>
-    edit((stored) => ({ ...stored, shutOff: { ...stored.shutOff, ...change } }));
+  const set = useSetPart("shutOff");
 
   // Timed by the stream itself; written down once, when it is decided.
   const decided = state.state === "met" || state.state === "never";

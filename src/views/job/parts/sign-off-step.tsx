@@ -13,7 +13,7 @@ import { Card } from "@/ui/card";
 import { Notice } from "@/ui/notice";
 import { saveTextFile } from "@/ui/save-file";
 import { TextField } from "@/ui/text-field";
-import { useJob } from "../job-context";
+import { useJob, useSetPart } from "../job-context";
 import { ComparisonTable } from "./prove-step";
 
 export function SignOffStep() {
@@ -23,8 +23,7 @@ export function SignOffStep() {
   const { chargeG } = labelOf(job);
   const recovered = recoveredOf(job);
   const open = stepIds.filter((id) => id !== "sign-off" && job.steps[id].doneAt === null);
-  const set = (change: Partial<typeof job.signOff>) =>
-    edit((stored) => ({ ...stored, signOff: { ...stored.signOff, ...change } }));
+  const set = useSetPart("signOff");
   const signed = job.signOff.signedAt;
   const sign = () =>
     edit((stored) => {

@@ -5,14 +5,14 @@ import { Fragment } from "react";
 import type { DerivedValues } from "@/core/readings/derived";
 import type { Measured } from "@/core/readings/measured";
 import { fields } from "@/core/records/fields";
-import { type ChannelId, channelIds, type TestRecord, type TestSetting } from "@/core/records/job";
-import { deriveFor, settingValues, type TestName } from "@/core/records/job-readings";
+import { type ChannelId, channelIds, type TestSetting } from "@/core/records/job";
+import { deriveFor, settingValues, type TestName, withSetting } from "@/core/records/job-readings";
 import { formatNumber, type UnitId, units, unitsOf } from "@/core/units/units";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
 import { formatUncertainty } from "@/ui/measure";
 import { NumberField, UnitChoice } from "@/ui/number-field";
-import { useJob } from "../job-context";
+import { useJob, useSetPart } from "../job-context";
 import { channelNames } from "../words";
 
 /** A pressure is shown in the unit of the high side; its decimals come with that unit. */
@@ -34,8 +34,7 @@ const derivedRows: {
 export function TestForm({ which }: { which: TestName }) {
   const { job, edit } = useJob();
   const test = job[which];
-  const set = (change: Partial<TestRecord>) =>
-    edit((stored) => ({ ...stored, [which]: { ...stored[which], ...change } }));
+  const set = useSetPart(which);
   return (
     <>
       <Card title="Conditions">
@@ -77,11 +76,7 @@ function Readings({ which }: { which: TestName }) {
   const { job, edit } = useJob();
   const test = job[which];
   const change = (index: 0 | 1, edited: (setting: TestSetting) => TestSetting) =>
-    edit((stored) => {
-      const [idle, fast] = stored[which].settings;
-      const settings: TestRecord["settings"] = index === 0 ? [edited(idle), fast] : [idle, edited(fast)];
-      return { ...stored, [which]: { ...stored[which], settings } };
-    });
+    edit((stored) => withSetting(stored, which, index, edited));
   const setUnit = (channel: ChannelId, unit: UnitId) => {
     for (const index of [0, 1] as const) {
       change(index, (setting) => ({ ...setting, [channel]: { ...setting[channel], unit } }));

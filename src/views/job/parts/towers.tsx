@@ -3,8 +3,10 @@
 import { Box } from "@chakra-ui/react";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
 import { saturationGaugeKpa } from "@/core/readings/saturation-temperature";
+import type { PressureRange } from "@/core/readings/shop-chart";
 import { formatNumber, fromBase, toBase, type UnitId, units } from "@/core/units/units";
 import { niceTicks } from "@/ui/nice-ticks";
+import { PressureScale } from "./pressure-scale";
 
 interface Side {
   name: "Low" | "High";
@@ -12,9 +14,9 @@ interface Side {
   value: number | null;
   range: readonly [number, number] | null;
   /** Where nine in ten healthy vehicles of this label lie now, kPa gauge. */
-  band: { low: number; high: number } | null;
+  band: PressureRange | null;
   /** What the workshop's own chart says, kPa gauge. */
-  shop: { low: number; high: number } | null;
+  shop: PressureRange | null;
 }
 
 interface TowersProps {
@@ -87,6 +89,11 @@ function Tower({ x, side, least, steps, unit, refrigerant, altitudeM }: TowerPro
   const top = toBase(ticks.at(-1)!, unit);
   const floor = toBase(ticks[0]!, unit);
   const y = (kpa: number) => FOOT - ((kpa - floor) / (top - floor)) * (FOOT - TOP);
+  /** Where a range lies in the column, as far as the scale reaches. */
+  const within = (range: PressureRange) => {
+    const upper = y(Math.min(range.high, top));
+    return { y: upper, height: Math.max(3, y(Math.max(range.low, floor)) - upper) };
+  };
   const left = x + 52;
   const colour = side.name === "Low" ? "var(--chakra-colors-low-side)" : "var(--chakra-colors-ink)";
   const temperatures =
@@ -121,26 +128,7 @@ function Tower({ x, side, least, steps, unit, refrigerant, altitudeM }: TowerPro
         fill="var(--chakra-colors-field)"
         stroke="var(--chakra-colors-ink)"
       />
-      {ticks.map((tick) => (
-        <g key={tick}>
-          <line
-            x1={left - 4}
-            x2={left}
-            y1={y(toBase(tick, unit))}
-            y2={y(toBase(tick, unit))}
-            stroke="var(--chakra-colors-soft)"
-          />
-          <text
-            x={left - 8}
-            y={y(toBase(tick, unit)) + 4}
-            fontSize="12"
-            fill="var(--chakra-colors-soft)"
-            textAnchor="end"
-          >
-            {formatNumber(toBase(tick, unit), unit, unit === "bar" ? 1 : 0)}
-          </text>
-        </g>
-      ))}
+      <PressureScale ticks={ticks} unit={unit} y={y} from={left - 4} to={left} labelX={left - 8} line="soft" />
       {temperatures.map(({ temperatureC, kpa }) => (
         <g key={temperatureC}>
           <line x1={left + COLUMN} x2={left + COLUMN + 4} y1={y(kpa)} y2={y(kpa)} stroke="var(--chakra-colors-soft)" />
@@ -152,9 +140,8 @@ function Tower({ x, side, least, steps, unit, refrigerant, altitudeM }: TowerPro
       {side.band && (
         <rect
           x={left + 1}
-          y={y(Math.min(side.band.high, top))}
           width={COLUMN - 2}
-          height={Math.max(3, y(Math.max(side.band.low, floor)) - y(Math.min(side.band.high, top)))}
+          {...within(side.band)}
           fill="var(--chakra-colors-band)"
           stroke="var(--chakra-colors-done)"
           strokeWidth="1"
@@ -163,9 +150,8 @@ function Tower({ x, side, least, steps, unit, refrigerant, altitudeM }: TowerPro
       {side.shop && side.shop.low < top && side.shop.high > floor && (
         <rect
           x={left + 4}
-          y={y(Math.min(side.shop.high, top))}
           width={COLUMN - 8}
-          height={Math.max(3, y(Math.max(side.shop.low, floor)) - y(Math.min(side.shop.high, top)))}
+          {...within(side.shop)}
           fill="none"
           stroke="var(--chakra-colors-ink)"
           strokeWidth="1.5"

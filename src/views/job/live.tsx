@@ -1,6 +1,6 @@
 "use client";
 
-import { useMemo } from "react";
+import { createContext, type ReactNode, useContext, useMemo } from "react";
 import type { ChannelHealth } from "@/core/readings/channel-health";
 import { type StreamChannel, streamChannels } from "@/core/readings/channels";
 import { type DerivedValues, deriveValues } from "@/core/readings/derived";
@@ -24,13 +24,24 @@ export interface LiveValues {
   derived: DerivedValues | null;
 }
 
+const LiveContext = createContext<LiveValues | null>(null);
+
+/** Judges the stream once for all who show it: every channel's state is looked for in hundreds of samples. */
+export function LiveProvider({ children }: { children: ReactNode }) {
+  return <LiveContext.Provider value={useJudgedStream()}>{children}</LiveContext.Provider>;
+}
+
 /** The stream as a person follows it; null while nothing streams. */
 export function useLive(): LiveValues | null {
+  return useContext(LiveContext);
+}
+
+function useJudgedStream(): LiveValues | null {
   const { job } = useJob();
   const { samples, latest, engine, settingSince } = useRack();
   return useMemo(() => {
     if (latest === null) return null;
-    const perChannel = <Value>(of: (channel: StreamChannel) => Value) =>
+    const perChannel = <Value,>(of: (channel: StreamChannel) => Value) =>
       Object.fromEntries(streamChannels.map((channel) => [channel, of(channel)])) as Record<StreamChannel, Value>;
     const health = perChannel((channel) => healthOf(samples, channel));
     const values = perChannel((channel) =>
