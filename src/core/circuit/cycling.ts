@@ -3,6 +3,7 @@
  * refrigerant follows the metal, the high side follows its own heat. Two first-order nodes about the mean state, run until the swing
  * repeats. The mean itself comes from the steady solution.
  */
+import { FIN_SENSOR_LAG_S } from "./controls";
 import type { CircuitPass } from "./pass";
 import type { Plant } from "./plant";
 import type { CircuitPoint } from "./point";
@@ -19,8 +20,7 @@ export interface CyclingSwing {
   highEngagedKpa: number;
 }
 
-/** The sensor between the fins, and the liquid boiling behind the metal, s. */
-const THERMISTOR_LAG_S = 7;
+/** The liquid boiling behind the metal, s. */
 const BOILING_LAG_S = 1.6;
 const STEP_S = 0.1;
 const LONGEST_S = 400;
@@ -70,7 +70,7 @@ export function swingOf(plant: Plant, pass: CircuitPass, point: CircuitPoint, mo
     const target = tMetal - pumped / wall;
     tBoil += ((target - tBoil) * STEP_S) / BOILING_LAG_S;
     tMetal += ((mean - airSlope * (tMetal - metal) - pumped) * STEP_S) / metalHeat;
-    tSensor += ((tMetal - tSensor) * STEP_S) / THERMISTOR_LAG_S;
+    tSensor += ((tMetal - tSensor) * STEP_S) / FIN_SENSOR_LAG_S;
     tHigh += (((on ? rejected : 0) - lossHigh * (tHigh - inlet)) * STEP_S) / highHeat;
     const low = fluid.saturationPressureKpa(tBoil);
     min = Math.min(min, low);

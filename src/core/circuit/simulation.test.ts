@@ -5,8 +5,7 @@ import { makePlant } from "./plant";
 import { CircuitSimulation, type SimulationSetup } from "./simulation";
 import { sizeVehicle } from "./sizing";
 import { solveSteady } from "./steady";
-import { sideVolumes } from "./transient";
-import { innerVolumeM3 } from "./vehicle";
+import { innerVolumeM3, sideVolumes } from "./vehicle";
 
 function run(change: Partial<SimulationSetup> = {}): CircuitSimulation {
   return new CircuitSimulation({ vehicle: vehicleOf(), conditions: usualDay(), faults: [], ...change });

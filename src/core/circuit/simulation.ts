@@ -8,7 +8,7 @@ import { type ControlState, controlsOff, operate } from "./controls";
 import { evacuate, type VacuumState, vacuumKpa } from "./evacuation";
 import type { Fault } from "./faults";
 import { makePlant, type Plant } from "./plant";
-import { mixWithHeater, ventOf } from "./steady";
+import { dischargeLineOf, mixWithHeater, ventOf } from "./steady";
 import {
   type Drive,
   HIGH_KG,
@@ -368,7 +368,7 @@ export class CircuitSimulation {
       highKpa: (flowing ? portKpa : y[HIGH_KPA]!) - atmosphereKpa,
       suctionLineC: flowing ? pass.suctionC : this.bayC * 0.4 + y[METAL_C]! * 0.6,
       liquidLineC: pass.liquidC,
-      dischargeLineC: flowing ? pass.dischargeC - 0.05 * Math.max(pass.dischargeC - running.engineBayC, 0) : this.bayC,
+      dischargeLineC: flowing ? dischargeLineOf(running, pass) : this.bayC,
       meteringInletC: flowing ? running.fluid.temperatureC(pass.meteringKpa, pass.hInlet) : pass.liquidC,
       ventC: vent,
       condenserInletAirC: this.engineOn ? pass.condenserInC : ambient,

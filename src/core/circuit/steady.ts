@@ -5,6 +5,7 @@
  */
 import { CP_AIR } from "../air/humid-air";
 import { fail, type Result, succeed } from "../result";
+import { finSensorC } from "./controls";
 import { type CyclingSwing, swingOf } from "./cycling";
 import { halton } from "./halton";
 import { CircuitPass } from "./pass";
@@ -150,15 +151,9 @@ function limitBroken(plant: Plant, point: CircuitPoint): Exclude<Mode, "free"> |
   if (label.metering === "orifice-tube") {
     return point.lowKpa - plant.atmosphereKpa < controls.lowOutKpa ? "low" : null;
   }
-  return thermistorC(plant, point) < controls.freezeOutC ? "low" : null;
-}
-
-/** What the sensor between the fins feels: metal, less so the more of the coil is dry. */
-function thermistorC(plant: Plant, point: CircuitPoint): number {
   // The solver's last trial need not have been its best.
   pass.evaluate(plant, point.lowKpa, point.highKpa, point.high, point.wet, point.duty);
-  const dry = Math.min(Math.max((0.7 - point.wet) / 0.4, 0), 1);
-  return pass.metalC + dry * (plant.coils[0]!.inletC - pass.metalC);
+  return finSensorC(plant, pass.metalC, point.wet) < controls.freezeOutC ? "low" : null;
 }
 
 /** The mean pressure a switch holds, kPa absolute. */
@@ -431,6 +426,11 @@ export function ventOf(plant: Plant, made: CircuitPass, wet: number): number {
   return mixWithHeater(plant, offC) + plant.vehicle.ductGainK;
 }
 
+/** A hand's breadth from the compressor, for a pass just made: the hose has lost a little to the bay. */
+export function dischargeLineOf(plant: Plant, made: CircuitPass): number {
+  return made.dischargeC - 0.05 * Math.max(made.dischargeC - plant.engineBayC, 0);
+}
+
 function stateOf(plant: Plant, point: CircuitPoint, mode: Mode, iterations: number): SteadyState {
   const { vehicle, fluid } = plant;
   pass.evaluate(plant, point.lowKpa, point.highKpa, point.high, point.wet, point.duty);
@@ -457,8 +457,7 @@ function stateOf(plant: Plant, point: CircuitPoint, mode: Mode, iterations: numb
     suctionLineC: pass.suctionC,
     liquidLineC: pass.liquidC,
     meteringInletC: fluid.temperatureC(pass.meteringKpa, pass.hInlet),
-    // A hand's breadth from the compressor the hose has lost a little to the bay.
-    dischargeLineC: pass.dischargeC - 0.05 * Math.max(pass.dischargeC - plant.engineBayC, 0),
+    dischargeLineC: dischargeLineOf(plant, pass),
     coilC: pass.metalC,
     ventC: ventOf(plant, pass, point.wet),
     condenserInletAirC: pass.condenserInC,

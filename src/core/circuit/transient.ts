@@ -8,12 +8,13 @@
  */
 import { CP_AIR } from "../air/humid-air";
 import { emptySaturationRow } from "../fluids/tables";
+import { FIN_SENSOR_LAG_S, finSensorC } from "./controls";
 import { valveOpening } from "./metering";
 import { CircuitPass, liquidRoomM3, QUALITY_PER_UNIT, zivi } from "./pass";
 import type { Coil, Plant } from "./plant";
 import type { CircuitPoint } from "./point";
 import { restOf } from "./rest";
-import type { CircuitVehicle } from "./vehicle";
+import { sideVolumes } from "./vehicle";
 
 /** Order of the states. */
 export const HIGH_KPA = 0;
@@ -45,11 +46,10 @@ export interface Drive {
   highPort: PortFlow;
 }
 
-/** Time for the liquid to find its place after the mass has changed, and of the valve's bulb and the fin sensor, s. */
+/** Time for the liquid to find its place after the mass has changed, and of the valve's bulb, s. */
 const LIQUID_LAG_S = 0.1;
 const BULB_LAG_S = 5;
 const BULB_LAG_OFF_S = 45;
-const SENSOR_LAG_S = 7;
 const AIR_SWEPT_S = 8;
 const AIR_SPREADS_S = 40;
 /** What still air does of a fan's work, and dry vapour of a wet wall's. */
@@ -61,17 +61,6 @@ const CV_VAPOUR = 0.78;
 const CP_VAPOUR = 0.92;
 const LEAST_KPA = 8.2;
 const MOST_KPA = 3240;
-
-/** Inner volumes of the two sides, m3. */
-export function sideVolumes(vehicle: CircuitVehicle): { high: number; low: number } {
-  return {
-    high: vehicle.condenser.volumeM3 + vehicle.receiverM3 + vehicle.liquidLineM3 + vehicle.dischargeLineM3,
-    low:
-      vehicle.evaporators.reduce((sum, { volumeM3 }) => sum + volumeM3, 0) +
-      vehicle.accumulatorM3 +
-      vehicle.suctionLineM3,
-  };
-}
 
 /** The same plant with the engine off: no fan, no blower, nothing turns. */
 export function stillPlant(plant: Plant): Plant {
@@ -276,10 +265,8 @@ export class TransientCircuit {
     const bulbLag = flow > 0 ? BULB_LAG_S : BULB_LAG_OFF_S;
     dy[BULB_C] = (outletC - y[BULB_C]!) / bulbLag;
     rate[BULB_C] = 1 / bulbLag;
-    const dry = Math.min(Math.max((0.7 - wet) / 0.4, 0), 1);
-    const felt = metal + dry * (coil.inletC - metal);
-    dy[SENSOR_C] = (felt - y[SENSOR_C]!) / SENSOR_LAG_S;
-    rate[SENSOR_C] = 1 / SENSOR_LAG_S;
+    dy[SENSOR_C] = (finSensorC(plant, metal, wet) - y[SENSOR_C]!) / FIN_SENSOR_LAG_S;
+    rate[SENSOR_C] = 1 / FIN_SENSOR_LAG_S;
     rate[LOW_AIR_KPA] = flow > 0 ? 1 / AIR_SWEPT_S : 1 / AIR_SPREADS_S;
     dy[LOW_AIR_KPA] = ((flow > 0 ? 0 : pass.airKpa) - y[LOW_AIR_KPA]!) * rate[LOW_AIR_KPA]!;
   }

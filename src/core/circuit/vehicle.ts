@@ -109,15 +109,19 @@ export interface CircuitVehicle {
 
 /** All inner volume. */
 export function innerVolumeM3(vehicle: CircuitVehicle): number {
-  return (
-    vehicle.condenser.volumeM3 +
-    vehicle.evaporators.reduce((sum, { volumeM3 }) => sum + volumeM3, 0) +
-    vehicle.receiverM3 +
-    vehicle.accumulatorM3 +
-    vehicle.liquidLineM3 +
-    vehicle.suctionLineM3 +
-    vehicle.dischargeLineM3
-  );
+  const { high, low } = sideVolumes(vehicle);
+  return high + low;
+}
+
+/** Inner volumes of the two sides, m3. */
+export function sideVolumes(vehicle: CircuitVehicle): { high: number; low: number } {
+  return {
+    high: vehicle.condenser.volumeM3 + vehicle.receiverM3 + vehicle.liquidLineM3 + vehicle.dischargeLineM3,
+    low:
+      vehicle.evaporators.reduce((sum, { volumeM3 }) => sum + volumeM3, 0) +
+      vehicle.accumulatorM3 +
+      vehicle.suctionLineM3,
+  };
 }
 
 /** The conditions of a test. */
