@@ -24,6 +24,8 @@ describe("at the car", () => {
     await keys.type("Charge on the label", "624");
     await browser.until("the doubt is gone", async () => !(await browser.text()).includes("Labels of this kind"));
     await keys.pick("Metering device", "Fixed orifice, accumulator");
+    // N is deaf while something is missing: what was picked must have reached the store.
+    await browser.until("nothing is missing", async () => !(await browser.text()).includes("Still missing"));
     await keys.leaveField();
     await keys.send("n");
     await browser.at("look");
@@ -49,7 +51,15 @@ describe("at the car", () => {
     await keys.send("n");
     await browser.at("running");
     await keys.press("Fast idle");
+    await browser.says("Idle first");
+    await keys.press("Idle");
     await keys.press("× 60");
+    await browser.says(/of 2:00/);
+    await browser.says(/Idle ([2-9]|\d\d):\d\d/, 60_000);
+    await keys.leaveField();
+    await keys.send("t");
+    await browser.says("Idle is taken: now fast idle");
+    await keys.press("Fast idle");
     await browser.says(/Cycling, period \d+ s/, 60_000);
     await browser.says("Green: such a vehicle");
     await keys.press("× 1");
@@ -80,6 +90,37 @@ describe("at the car", () => {
     await keys.press("Stop the engine");
     await browser.says(/Sides have met|They met|As it should be/, 60_000);
     await browser.says("Usual for an orifice: 18 to 90 s");
+  });
+
+  it("spots along the lines mark a narrowed drier, and the bands follow the blower", async () => {
+    const { browser, address } = session;
+    const keys = new Keyboard(browser);
+    await browser.open(address);
+    await browser.press("Load the demo workshop");
+    await browser.says("Orla Veitch");
+    await browser.open(`${address}/job/demo-estate-car/running`);
+    await browser.select("Simulated vehicle", "starved-estate");
+    await browser.press("Connect the rack");
+    await browser.press("Idle");
+    await browser.says(/blower 100 %/);
+    await browser.type("Blower", "50");
+    await browser.says(/blower 50 %/);
+    await browser.type("Blower", "100");
+    await browser.press("Fast idle");
+    await browser.press("× 60");
+    await browser.says(/Fast idle [3-9]:\d\d/, 60_000);
+    await browser.press("× 1");
+    for (let i = 0; i < 11; i++) {
+      await keys.leaveField();
+      await keys.send("s");
+      await browser.until(
+        `${i + 1} spots`,
+        async () => (await storedJob(browser, "demo-estate-car")).lines.spots.length === i + 1,
+      );
+    }
+    await browser.says("lost between liquid line at the port and behind the drier");
+    await browser.says("Something narrows there");
+    expect(await browser.text()).not.toMatch(/NaN|Infinity|undefined/);
   });
 
   it("stops at a stop sign, undoes, and keeps archived jobs", async () => {

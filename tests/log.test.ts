@@ -1,9 +1,10 @@
-import { writeFileSync } from "node:fs";
+import { truncateSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { By } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
 import { checkSchedule, runSchedule } from "@/core/instruments/schedule";
 import { checkSimulate } from "@/core/instruments/simulate-request";
+import type { Browser } from "./browser/browser";
 import { browserSession, storedJob } from "./browser/session";
 
 /** A log as a device writes it: a clock, psi, semicolons and decimal commas; the high gauge is lost half way. */
@@ -32,6 +33,15 @@ function deviceLog(): string {
     ].join(";");
   });
   return `Time;P low psi;P high psi;T vent C;T suction line C;T ambient C;Engine speed\n${rows.join("\n")}\n`;
+}
+
+/** A whole number that trembles with time, as a live gauge does. */
+const i9 = (t: number) => Math.round(t * 9);
+
+async function giveFile(browser: Browser, name: string, text: string): Promise<void> {
+  const file = path.join(browser.downloads, name);
+  writeFileSync(file, text);
+  await browser.driver.findElement(By.css("input[aria-label='Instrument log']")).sendKeys(file);
 }
 
 describe("a log of real instruments", () => {
@@ -99,5 +109,46 @@ describe("a log of real instruments", () => {
     expect(await browser.text()).not.toMatch(/NaN|Infinity|undefined/);
     await browser.press("Close the log");
     await browser.says("typed readings");
+  });
+
+  it("names a source that has fallen silent, takes nothing from it, and goes on when it speaks again", async () => {
+    const { browser, address } = session;
+    await browser.open(address);
+    await browser.press("Load the demo workshop");
+    await browser.says("Orla Veitch");
+    await browser.open(`${address}/job/demo-estate-car/running`);
+    await browser.says("Open an instrument log");
+    const silence = { from: 6, to: 18 };
+    const rows = Array.from({ length: 200 }, (_, i) => 0.2 * i)
+      .filter((t) => t < silence.from || t > silence.to)
+      .map((t) => `${t.toFixed(1)},${240 + (i9(t) % 3)},${1400 + (i9(t) % 5)},800`);
+    await giveFile(browser, "gap.csv", `Time s,Low kPa,High kPa,rpm\n${rows.join("\n")}\n`);
+    await browser.press("Play it as if live");
+    await browser.says(/Nothing has come for [3-9] s: the numbers below are old/);
+    await browser.says("The source is silent");
+    const take = await browser.button("Take it now");
+    expect(await take.isEnabled()).toBe(false);
+    await browser.until("it speaks again", async () => !(await browser.text()).includes("Nothing has come"));
+  });
+
+  it("refuses a file of 200 MB with the limit, and the page goes on drawing meanwhile", async () => {
+    const { browser, address } = session;
+    await browser.open(address);
+    await browser.press("Load the demo workshop");
+    await browser.says("Orla Veitch");
+    await browser.open(`${address}/job/demo-estate-car/running`);
+    await browser.says("Open an instrument log");
+    await browser.driver.executeScript(
+      "window.longest = 0; let last = performance.now(); const next = (now) => { window.longest = Math.max(window.longest, now - last); last = now; requestAnimationFrame(next); }; requestAnimationFrame(next);",
+    );
+    const file = path.join(browser.downloads, "endless.csv");
+    writeFileSync(file, "Time s,Low kPa\n0,240\n");
+    truncateSync(file, 200_000_000);
+    await browser.driver.findElement(By.css("input[aria-label='Instrument log']")).sendKeys(file);
+    await browser.says(/200(\.0)? MB/);
+    await browser.says(/100(\.0)? MB/);
+    // A page that read it would stand still for seconds.
+    expect(await browser.driver.executeScript("return window.longest")).toBeLessThan(1000);
+    expect(await browser.text()).not.toContain("Play it as if live");
   });
 });

@@ -1,5 +1,5 @@
 /** The browser database; this folder is the only place that knows Dexie. */
-import Dexie, { type EntityTable } from "dexie";
+import Dexie, { type EntityTable, type Transaction } from "dexie";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
 import type { Job } from "@/core/records/job";
 import { readJob } from "@/core/records/job-file";
@@ -19,19 +19,20 @@ class EvridDatabase extends Dexie {
     super("evrid");
     this.version(1).stores({ jobs: "id, updatedAt" });
     // Records carry their own version; one that cannot be read stays as it is and says so when it is opened.
-    this.version(2)
-      .stores({ jobs: "id, updatedAt" })
-      .upgrade((transaction) =>
-        transaction
-          .table("jobs")
-          .toCollection()
-          .modify((stored, place) => {
-            const read = readJob(stored);
-            if (read.ok) place.value = read.value;
-          }),
-      );
+    this.version(2).stores({ jobs: "id, updatedAt" }).upgrade(migrateJobs);
     this.version(3).stores({ jobs: "id, updatedAt", shopCharts: "refrigerant" });
+    this.version(4).stores({ jobs: "id, updatedAt", shopCharts: "refrigerant" }).upgrade(migrateJobs);
   }
+}
+
+function migrateJobs(transaction: Transaction) {
+  return transaction
+    .table("jobs")
+    .toCollection()
+    .modify((stored, place) => {
+      const read = readJob(stored);
+      if (read.ok) place.value = read.value;
+    });
 }
 
 export const database = new EvridDatabase();

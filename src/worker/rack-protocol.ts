@@ -1,11 +1,14 @@
 /** The one protocol between page and rack worker; both sides are typed from it. */
 import type { ChargeValve, Engine, Machine, RackIssue, RackSample } from "@/core/instruments/rack";
+import type { LinePlace } from "@/core/line-places";
 
 export interface RackSetup {
   vehicleId: string;
   /** What is in the circuit now, kg. */
   chargeKg: number;
   seed: number;
+  /** Share of full blower, %. */
+  blowerPct: number;
   /** Simulated seconds per second. */
   pace: number;
 }
@@ -15,6 +18,10 @@ export interface RackWorkerApi {
   start(setup: RackSetup, onSamples: (samples: RackSample[]) => void): boolean;
   setPace(pace: number): void;
   setEngine(engine: Engine): void;
+  /** Share of full blower, %. */
+  setBlower(blowerPct: number): void;
+  /** Spot thermometer at a place along the circuit, degC; null while nothing is connected. */
+  spot(place: LinePlace): number | null;
   setContainer(netKg: number | null, hoseSpaceKg: number): void;
   /** Shuts by itself when the container has emptied to `stopAtKg`. */
   setValve(valve: ChargeValve, stopAtKg: number): RackIssue | null;

@@ -16,6 +16,7 @@ const api: RackWorkerApi = {
     if (!vehicle) return false;
     clearInterval(timer);
     const running = new SimulatedRack(vehicle, setup.chargeKg, setup.seed);
+    running.setBlower(setup.blowerPct);
     rack = running;
     pace = setup.pace;
     let owed = 0;
@@ -31,6 +32,8 @@ const api: RackWorkerApi = {
     pace = next;
   },
   setEngine: (engine) => rack?.setEngine(engine),
+  setBlower: (blowerPct) => rack?.setBlower(blowerPct),
+  spot: (place) => rack?.spotC(place) ?? null,
   setContainer: (netKg, hoseSpaceKg) => rack?.setContainer(netKg, hoseSpaceKg),
   setValve: (valve, stopAtKg) => rack?.setValve(valve, stopAtKg) ?? null,
   setMachine: (machine) => rack?.setMachine(machine) ?? null,

@@ -3,10 +3,12 @@
  * Asks for true values; what instruments make of them is theirs.
  */
 
+import type { LinePlace } from "../line-places";
 import { type Container, drawFrom } from "./container";
 import { type ControlState, controlsOff, operate } from "./controls";
 import { evacuate, type VacuumState, vacuumKpa } from "./evacuation";
 import type { Fault } from "./faults";
+import { type CondenserFace, condenserSurfaceC, lineTemperatureC } from "./line-profile";
 import { makePlant, type Plant } from "./plant";
 import { dischargeLineOf, mixWithHeater, ventOf } from "./steady";
 import {
@@ -380,19 +382,34 @@ export class CircuitSimulation {
     };
   }
 
-  /**
-   * Surface temperature of the condenser at a share of the way from inlet to outlet (0 to 1), degC: hot vapour, the even
-   * stretch where it condenses, the falling one where it is liquid.
-   */
+  /** Surface temperature of the condenser at a share of the way from inlet to outlet (0 to 1), degC. */
   condenserSurfaceC(share: number): number {
-    if (this.vacuum) return this.conditions.ambientC;
-    const { pass } = this.circuit;
-    const even = pass.high.temperatureC;
-    if (pass.flow <= 0) return even;
-    const cooled = pass.desuperheatShare;
-    const liquid = pass.floodedShare + this.setup.vehicle.condenser.subcoolShare;
-    if (share < cooled) return pass.dischargeC + ((even - pass.dischargeC) * share) / cooled;
-    if (share <= 1 - liquid || liquid === 0) return even;
-    return even + ((pass.liquidC - even) * (share - 1 + liquid)) / liquid;
+    return this.vacuum ? this.conditions.ambientC : condenserSurfaceC(this.condenserFace(), share);
   }
+
+  /** Surface temperature at a place along the circuit, degC. */
+  lineTemperatureC(place: LinePlace): number {
+    const truth = this.truth();
+    const { pass } = this.circuit;
+    const condenser = this.vacuum ? evenFace(this.conditions.ambientC) : this.condenserFace();
+    const evaporatingC = this.vacuum ? this.conditions.ambientC : pass.low.temperatureC;
+    return lineTemperatureC({ ...truth, evaporatingC, condenser }, place);
+  }
+
+  private condenserFace(): CondenserFace {
+    const { pass } = this.circuit;
+    const condensingC = pass.high.temperatureC;
+    if (pass.flow <= 0) return evenFace(condensingC);
+    return {
+      inletC: pass.dischargeC,
+      condensingC,
+      outletC: pass.liquidC,
+      desuperheating: pass.desuperheatShare,
+      liquid: pass.floodedShare + this.setup.vehicle.condenser.subcoolShare,
+    };
+  }
+}
+
+function evenFace(temperatureC: number): CondenserFace {
+  return { inletC: temperatureC, condensingC: temperatureC, outletC: temperatureC, desuperheating: 0, liquid: 0 };
 }

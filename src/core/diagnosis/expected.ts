@@ -4,10 +4,12 @@
  */
 
 import { halton } from "../circuit/halton";
+import { lineProfileOf } from "../circuit/line-profile";
 import { makePlant } from "../circuit/plant";
 import { sizeVehicle } from "../circuit/sizing";
 import { type SteadyState, solveSteady } from "../circuit/steady";
 import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../circuit/vehicle";
+import type { LineProfile } from "../line-places";
 
 /** Channels a band is given for; pressures kPa gauge, temperatures degC, differences K. */
 export const bandChannels = ["low", "high", "vent", "suction", "liquid", "superheat", "subcooling"] as const;
@@ -25,6 +27,8 @@ export interface ExpectedBands {
   members: number;
   /** Share of them whose clutch would cycle here. */
   cycling: number;
+  /** Temperatures along the circuit of each of them. */
+  lines: LineProfile[];
 }
 
 const MEMBERS = 48;
@@ -57,18 +61,20 @@ export function expectedBands(
     subcooling: [],
   };
   let cycling = 0;
+  const lines: LineProfile[] = [];
   for (const vehicle of ensemble) {
     const plant = makePlant(vehicle, conditions, []);
     const solved = solveSteady(plant);
     if (!solved.ok || solved.value.kind !== "running") continue;
     const values = channelsOf(solved.value.state, plant.atmosphereKpa);
     for (const channel of bandChannels) shown[channel].push(values[channel]);
+    lines.push(lineProfileOf(solved.value.state));
     if (solved.value.state.limitedBy === "low") cycling++;
   }
   const members = shown.low.length;
   if (members < Math.max(8, ensemble.length / 2)) return null;
   const bands = Object.fromEntries(bandChannels.map((channel) => [channel, bandOf(shown[channel])]));
-  return { bands: bands as Record<BandChannel, Band>, members, cycling: cycling / members };
+  return { bands: bands as Record<BandChannel, Band>, members, cycling: cycling / members, lines };
 }
 
 function channelsOf(state: SteadyState, atmosphereKpa: number): Record<BandChannel, number> {

@@ -2,7 +2,9 @@
  * A technician's instruments on a simulated circuit: gauges, clamps, probes, scale, vacuum gauge, scan tool, and the hand-held
  * ones (infrared spot, leak sniffer, dye lamp). Sampled at 1 to 10 Hz; the same seed gives the same readings.
  */
+
 import { type CircuitSimulation, type CircuitTruth, EMPTY_KG, type LeakPlace } from "../circuit/simulation";
+import type { LinePlace } from "../line-places";
 import { type NoiseSource, seededNoise } from "./noise";
 import { gaugeSpec, Sensor, type SensorSpec } from "./sensor";
 import { emptySample, type InstrumentSample } from "./stream";
@@ -119,9 +121,18 @@ export class InstrumentSet {
     return sample;
   }
 
-  /** Infrared spot on the condenser at a share of the way from inlet to outlet: emissivity and background pull it down a little. */
+  /** Infrared spot on the condenser at a share of the way from inlet to outlet. */
   infraredC(share: number): number {
-    const surface = this.simulation.condenserSurfaceC(share);
+    return this.spotted(this.simulation.condenserSurfaceC(share));
+  }
+
+  /** Spot at a place along the circuit, on tape or paint. */
+  spotC(place: LinePlace): number {
+    return this.spotted(this.simulation.lineTemperatureC(place));
+  }
+
+  /** Emissivity and background pull a spot towards the ambient a little. */
+  private spotted(surface: number): number {
     if (this.setup.ideal) return surface;
     const ambient = this.simulation.plant.conditions.ambientC;
     return surface - 0.06 * (surface - ambient) + 0.8 * this.random.normal();

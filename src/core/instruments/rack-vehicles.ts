@@ -71,6 +71,24 @@ export const rackVehicles: readonly RackVehicle[] = [
     leaks: [],
     site: yard,
   },
+  {
+    id: "starved-estate",
+    name: "Estate car, cools less each week",
+    label: estate,
+    foundKg: 0.47,
+    faults: [{ cause: "restriction-after-port", severity: 0.78 }],
+    leaks: [],
+    site: yard,
+  },
+  {
+    id: "flooded-van",
+    name: "Bakery van, ices its suction line",
+    label: bakeryVan,
+    foundKg: 0.58,
+    faults: [{ cause: "metering-stuck-open", severity: 0.9 }],
+    leaks: [],
+    site: yard,
+  },
 ];
 
 export function rackVehicle(id: string): RackVehicle | undefined {

@@ -5,6 +5,7 @@
 import { fullCan } from "../circuit/container";
 import { type ChargePort, CircuitSimulation, EMPTY_KG, type MachineKind } from "../circuit/simulation";
 import { sizeVehicle } from "../circuit/sizing";
+import type { LinePlace } from "../line-places";
 import { InstrumentSet } from "./instrument-set";
 import type { RackVehicle } from "./rack-vehicles";
 
@@ -31,6 +32,7 @@ export interface RackSample {
   suction: number | null;
   liquid: number | null;
   vent: number | null;
+  discharge: number | null;
   ambient: number | null;
   humidity: number | null;
   scaleG: number | null;
@@ -39,6 +41,9 @@ export interface RackSample {
   recoveredG: number;
   /** Absolute pressure on the vacuum gauge, kPa; null while refrigerant is in the circuit. */
   vacuumKpa: number | null;
+  /** From the vehicle's own network; null where it is not read. */
+  clutchIn: boolean | null;
+  fanPct: number | null;
 }
 
 export type RackIssue =
@@ -90,6 +95,16 @@ export class SimulatedRack {
     this.simulation.setEngine(engine !== "off", engine === "off" ? engineRpm.idle : engineRpm[engine]);
   }
 
+  /** Share of full blower. */
+  setBlower(blowerPct: number): void {
+    this.simulation.setConditions({ blowerPct });
+  }
+
+  /** Surface temperature at a place along the circuit, as a spot thermometer shows it, degC. */
+  spotC(place: LinePlace): number {
+    return this.instruments.spotC(place);
+  }
+
   /** Puts a container with this net content (kg) on the scale, or takes it off; hoses still to fill take the first grams. */
   setContainer(netKg: number | null, hoseSpaceKg = 0): void {
     this.hasContainer = netKg !== null;
@@ -128,12 +143,15 @@ export class SimulatedRack {
       suction: read.suctionLineC,
       liquid: read.liquidLineC,
       vent: read.ventC,
+      discharge: read.dischargeLineC,
       ambient: read.ambientC,
       humidity: read.humidityPct,
       scaleG: read.scaleG,
       valve: this.valve,
       recoveredG: Math.max(0, read.recoveredG!),
       vacuumKpa: read.vacuumKpa,
+      clutchIn: read.clutchIn === 1,
+      fanPct: read.fanPct,
     };
   }
 

@@ -3,7 +3,7 @@
 export type ChannelHealth = "ok" | "missing" | "frozen" | "impossible";
 
 /** A gap this long is one, and a value this long without its least stir is frozen, s. */
-const GAP_S = 3;
+export const GAP_S = 3;
 const FROZEN_S = 20;
 const FEWEST = 12;
 

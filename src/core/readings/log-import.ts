@@ -6,7 +6,17 @@ import { fail, type Result, succeed } from "../result";
 import { toBase, type UnitId } from "../units/units";
 
 /** Channels of a live stream that a log can bring. */
-export const logChannels = ["low", "high", "vent", "suction", "liquid", "ambient", "humidity", "rpm"] as const;
+export const logChannels = [
+  "low",
+  "high",
+  "vent",
+  "suction",
+  "liquid",
+  "discharge",
+  "ambient",
+  "humidity",
+  "rpm",
+] as const;
 export type LogChannel = (typeof logChannels)[number];
 
 /** Units each channel may be logged in, the likeliest first. */
@@ -16,6 +26,7 @@ export const logUnits: Record<LogChannel, readonly UnitId[]> = {
   vent: ["degC", "degF"],
   suction: ["degC", "degF"],
   liquid: ["degC", "degF"],
+  discharge: ["degC", "degF"],
   ambient: ["degC", "degF"],
   humidity: ["pct"],
   rpm: ["rpm"],
@@ -43,6 +54,7 @@ const namePatterns: Record<LogChannel, RegExp> = {
   vent: /vent|outlet.?air|duct/i,
   suction: /suction.*(t|temp|line|pipe)|t.?suc/i,
   liquid: /liquid|t.?liq/i,
+  discharge: /discharge.*(t|temp|line|pipe)|t.?dis/i,
   ambient: /ambient|outside|t.?amb/i,
   humidity: /humid|\brh\b/i,
   rpm: /rpm|engine.?speed/i,
@@ -81,7 +93,17 @@ export function guessMapping(header: readonly string[], rows: readonly (readonly
   const columns: LogMapping["columns"] = {};
   const used = new Set([timeColumn]);
   // Temperatures of the suction line before its pressure: both may say "suction".
-  for (const channel of ["suction", "liquid", "vent", "ambient", "humidity", "rpm", "low", "high"] as const) {
+  for (const channel of [
+    "suction",
+    "liquid",
+    "discharge",
+    "vent",
+    "ambient",
+    "humidity",
+    "rpm",
+    "low",
+    "high",
+  ] as const) {
     const column = header.findIndex((name, i) => !used.has(i) && namePatterns[channel].test(name));
     if (column < 0) continue;
     used.add(column);

@@ -31,9 +31,12 @@ export function readJobFile(text: string): Result<Job, JobFileIssue> {
 }
 
 /** Migrations by the version they start from; reading applies them in turn. */
-const migrations: Record<number, (job: Record<string, unknown>) => Record<string, unknown>> = { 1: fromVersion1 };
+const migrations: Record<number, (job: Record<string, unknown>) => Record<string, unknown>> = {
+  1: fromVersion1,
+  2: fromVersion2,
+};
 /** The newest version of the job record that this build writes and reads. */
-export const NEWEST_JOB_VERSION = 2;
+export const NEWEST_JOB_VERSION = 3;
 
 /** Version 2 knows what is seen and heard, the hook-up, the shut-off test, skipped steps, cycles and the archive. */
 function fromVersion1(job: Record<string, unknown>): Record<string, unknown> {
@@ -57,6 +60,14 @@ function fromVersion1(job: Record<string, unknown>): Record<string, unknown> {
     archivedAt: null,
     steps: Object.fromEntries(stepIds.map((id) => [id, { ...blank.steps[id], ...steps[id] }])),
   };
+}
+
+/** Version 3 knows how far the blower was turned up, and temperatures along the lines; until then it stood at full. */
+function fromVersion2(job: Record<string, unknown>): Record<string, unknown> {
+  const blank = newJob("blank", "2026-01-01T00:00:00Z");
+  const test = (name: "baseline" | "proof") => ({ ...(job[name] as object), blower: blank[name].blower });
+  const hookUp = { ...(job.hookUp as object), hosesOff: null };
+  return { ...job, version: 3, hookUp, baseline: test("baseline"), proof: test("proof"), lines: blank.lines };
 }
 
 /** Checks a stored or parsed job, migrating older versions. */

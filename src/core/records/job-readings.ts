@@ -4,9 +4,11 @@ import { balance, checkRecovered } from "../charge/mass-balance";
 import type { VehicleLabel } from "../circuit/vehicle";
 import type { Refrigerant } from "../fluids/helmholtz";
 import { type DerivedValues, deriveValues } from "../readings/derived";
+import { hoseContent } from "../readings/hose-content";
 import { observationCode } from "../readings/observations";
 import type { ReadingFile } from "../readings/reading-file";
 import { judgeRest, type RestAnswer } from "../readings/rest";
+import { saturationGaugeKpa } from "../readings/saturation-temperature";
 import { type Result, succeed } from "../result";
 import { type Entry, entryValue } from "../units/entry";
 import { type FieldName, fields } from "./fields";
@@ -51,6 +53,45 @@ export function restOf(job: Job): RestAnswer | null {
   if (refrigerant === null || soakC === null || altitudeM === null) return null;
   const sides = { lowKpa: read("low", job.rest.low), highKpa: read("high", job.rest.high) };
   return judgeRest({ refrigerant, altitudeM, soakC, ...sides });
+}
+
+/** Grams that go with the gauge hoses, let back into the low side first or taken off as they stand. */
+export interface HoseLoss {
+  letBackG: number;
+  /** Null without a high hose. */
+  asTheyStoodG: number | null;
+  /** By how the hoses came off; null while that is open. */
+  lostG: number | null;
+}
+
+/** Soak temperature assumed where none was read, and the hoses' own above it. */
+const USUAL_SOAK_C = 25;
+const HOSE_WARMER_K = 2;
+
+/** From hose length and the rest pressure at the temperature that is known best; null while that cannot be said. */
+export function hoseLossOf(job: Job): HoseLoss | null {
+  const refrigerant = workableRefrigerant(job);
+  const altitudeM = read("altitude", job.altitude);
+  const lengthM = read("hose", job.hookUp.hose);
+  if (refrigerant === null || altitudeM === null || lengthM === null) return null;
+  const soakC = read("soak", job.rest.soak) ?? USUAL_SOAK_C;
+  const standing = saturationGaugeKpa(refrigerant, soakC, altitudeM);
+  if (standing === null) return null;
+  const low = read("low", job.rest.low) ?? standing;
+  const high = job.hookUp.gauges === "low-only" ? null : (read("high", job.rest.high) ?? standing);
+  const content = hoseContent(refrigerant, altitudeM, lengthM, soakC + HOSE_WARMER_K, low, high);
+  const letBackG = content.lowG + (content.highVapourG ?? 0);
+  const asTheyStoodG = content.highLiquidG === null ? null : content.lowG + content.highLiquidG;
+  const { hosesOff } = job.hookUp;
+  const lostG = asTheyStoodG === null || hosesOff === "let-back" ? letBackG : hosesOff === null ? null : asTheyStoodG;
+  return { letBackG, asTheyStoodG, lostG };
+}
+
+/** What was in the vehicle when it came: weighed out of it, and gone with the hoses before. Null while it was not weighed. */
+export function foundOf(job: Job): number | null {
+  const recovered = recoveredOf(job);
+  if (!recovered.ok || recovered.value === null) return null;
+  return recovered.value + (hoseLossOf(job)?.lostG ?? 0);
 }
 
 /** Values of one setting of a running test in base units; null where nothing valid stands. */
@@ -154,6 +195,7 @@ export function readingFileOf(job: Job, which: TestName): ReadingFile | null {
       altitudeM: read("altitude", job.altitude),
       cabinReturnC: read("cabinReturn", test.cabinReturn),
       airSource: test.airSource,
+      blowerPct: read("blower", test.blower),
     },
     rest,
     running,

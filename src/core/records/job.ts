@@ -1,8 +1,9 @@
 /**
- * The job record, `evrid.job` version 2: everything typed, taken and weighed for one vehicle on one visit.
+ * The job record, `evrid.job` version 3: everything typed, taken and weighed for one vehicle on one visit.
  * Numbers are entries (text as typed plus unit); whatever can be derived is derived, never stored.
  */
 import { refrigerants } from "../fluids/helmholtz";
+import { linePlaces } from "../line-places";
 import { observationSchema } from "../readings/observations";
 import { airSources, compressorKinds, fanKinds, meteringKinds } from "../readings/reading-file";
 import { entry, entrySchema } from "../units/entry";
@@ -77,6 +78,8 @@ const testSchema = z.object({
   humidity: entrySchema,
   airSource: z.enum(airSources),
   cabinReturn: entrySchema,
+  /** Share of full blower. */
+  blower: entrySchema,
   settings: z.tuple([settingSchema, settingSchema]),
 });
 export type TestRecord = z.infer<typeof testSchema>;
@@ -96,6 +99,7 @@ export type StopSign = (typeof stopSigns)[number];
 export const oilKinds = ["PAG", "POE", "other", "unknown"] as const;
 /** How the gauges are coupled: both sides, or the low side only where the high port is not trusted. */
 export const hookUps = ["both", "low-only"] as const;
+export const hosesOff = ["let-back", "as-they-stood"] as const;
 
 /** What the label may say; only the first two can be worked on. */
 export const labelRefrigerants = [...refrigerants, "R744", "other"] as const;
@@ -103,7 +107,7 @@ export type LabelRefrigerant = (typeof labelRefrigerants)[number];
 
 export const jobSchema = z.strictObject({
   format: z.literal("evrid.job"),
-  version: z.literal(2),
+  version: z.literal(3),
   id: z.string().min(1).max(100),
   createdAt: instant,
   updatedAt: instant,
@@ -127,11 +131,19 @@ export const jobSchema = z.strictObject({
     /** Length of each hose. */
     hose: entrySchema,
     checked: z.array(z.string().max(60)).max(20),
+    /** How the hoses came off, or will: what stood in them let back into the low side first, or not. */
+    hosesOff: z.enum(hosesOff).nullable(),
   }),
   altitude: entrySchema,
   rest: z.strictObject({ low: entrySchema, high: entrySchema, soak: entrySchema }),
   baseline: testSchema,
   proof: testSchema,
+  /** Surface temperatures along the circuit, and how far the liquid line climbs and runs to the metering device. */
+  lines: z.strictObject({
+    spots: z.array(z.strictObject({ place: z.enum(linePlaces), temperature: entrySchema })).max(linePlaces.length),
+    rise: entrySchema,
+    length: entrySchema,
+  }),
   /** Time until the sides met after the engine was stopped; `met` false: still apart after it. */
   shutOff: z.strictObject({ seconds: entrySchema, met: z.boolean().nullable(), takenAt: instant.nullable() }),
   recover: z.strictObject({ recovered: entrySchema, oil: entrySchema }),
@@ -183,6 +195,7 @@ function blankTest(): TestRecord {
     humidity: entry("", "pct"),
     airSource: "fresh",
     cabinReturn: entry("", "degC"),
+    blower: entry("100", "pct"),
     settings: [blankSetting("idle", "800"), blankSetting("fast idle", "1800")],
   };
 }
@@ -191,7 +204,7 @@ function blankTest(): TestRecord {
 export function newJob(id: string, now: string): Job {
   return {
     format: "evrid.job",
-    version: 2,
+    version: 3,
     id,
     createdAt: now,
     updatedAt: now,
@@ -210,11 +223,12 @@ export function newJob(id: string, now: string): Job {
       stopSigns: [],
     },
     look: { notes: [] },
-    hookUp: { gauges: null, hose: entry("1.5", "hoseM"), checked: [] },
+    hookUp: { gauges: null, hose: entry("1.5", "hoseM"), checked: [], hosesOff: null },
     altitude: entry("", "m"),
     rest: { low: entry("", "kPa"), high: entry("", "kPa"), soak: entry("", "degC") },
     baseline: blankTest(),
     proof: blankTest(),
+    lines: { spots: [], rise: entry("", "hoseM"), length: entry("", "hoseM") },
     shutOff: { seconds: entry("", "s"), met: null, takenAt: null },
     recover: { recovered: entry("", "g"), oil: entry("", "g") },
     evacuate: {

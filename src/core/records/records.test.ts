@@ -5,11 +5,13 @@ import { checkReading } from "../readings/reading-file";
 import { entry } from "../units/entry";
 import { compareTests } from "./compare-tests";
 import { type Job, newJob } from "./job";
-import { readJobFile, writeJobFile } from "./job-file";
+import { NEWEST_JOB_VERSION, readJobFile, writeJobFile } from "./job-file";
 import {
   balanceOf,
   deriveFor,
   equaliseOf,
+  foundOf,
+  hoseLossOf,
   intakeGaps,
   readingFileOf,
   recoveredOf,
@@ -47,7 +49,7 @@ describe("job file", () => {
     ["", { code: "not-json" }],
     ["[]", { code: "foreign", format: null }],
     ['{"format":"evrid.readings","version":1}', { code: "foreign", format: "evrid.readings" }],
-    ['{"format":"evrid.job","version":3}', { code: "newer-version", version: 3, known: 2 }],
+    ['{"format":"evrid.job","version":4}', { code: "newer-version", version: 4, known: 3 }],
     ['{"format":"evrid.job","version":"one"}', { code: "broken", field: "version" }],
   ])("refuses %s by its own name", (text, issue) => {
     expect(readJobFile(text)).toMatchObject({ ok: false, issue });
@@ -97,16 +99,26 @@ describe("from entries to numbers", () => {
   });
 });
 
-describe("a job of version 1", () => {
+describe("a job of an older version", () => {
+  /** As version 2 wrote it: without blower, temperatures along the lines, and how the hoses came off. */
+  function asVersion2(job: Job): Record<string, unknown> {
+    const { lines: _l, ...rest } = structuredClone(job) as unknown as Record<string, unknown>;
+    const without = (name: string, field: string) => {
+      const { [field]: _f, ...part } = rest[name] as Record<string, unknown>;
+      return part;
+    };
+    return {
+      ...rest,
+      version: 2,
+      hookUp: without("hookUp", "hosesOff"),
+      baseline: without("baseline", "blower"),
+      proof: without("proof", "blower"),
+    };
+  }
+
   /** As version 1 wrote it: without what came later. */
   function asVersion1(job: Job): Record<string, unknown> {
-    const {
-      look: _l,
-      hookUp: _h,
-      shutOff: _s,
-      archivedAt: _a,
-      ...rest
-    } = structuredClone(job) as unknown as Record<string, unknown>;
+    const { look: _l, hookUp: _h, shutOff: _s, archivedAt: _a, ...rest } = asVersion2(job);
     const { history: _hi, oilKind: _o, stopSigns: _st, ...intake } = rest.intake as Record<string, unknown>;
     const old = ["intake", "rest", "running", "verdict", "recover", "evacuate", "charge", "prove", "sign-off"];
     const steps = Object.fromEntries(
@@ -122,10 +134,15 @@ describe("a job of version 1", () => {
     return { ...rest, version: 1, intake, steps, baseline: test("baseline"), proof: test("proof") };
   }
 
-  it("reads as version 2 with everything it held, and nothing made up", () => {
+  it("reads version 2 as what it was: blower full, nothing spotted, the hoses left open", () => {
+    const job: Job = { ...pickup, hookUp: { ...pickup.hookUp, hosesOff: null } };
+    expect(readJobFile(JSON.stringify(asVersion2(job)))).toEqual({ ok: true, value: job });
+  });
+
+  it("reads version 1 as the newest with everything it held, and nothing made up", () => {
     const read = readJobFile(JSON.stringify(asVersion1(pickup)));
     if (!read.ok) throw new Error(JSON.stringify(read.issue));
-    expect(read.value.version).toBe(2);
+    expect(read.value.version).toBe(NEWEST_JOB_VERSION);
     expect(read.value.charge).toEqual(pickup.charge);
     expect(read.value.baseline.settings[0].low).toEqual(pickup.baseline.settings[0].low);
     expect(read.value.steps.charge.doneAt).toBe(pickup.steps.charge.doneAt);
@@ -133,6 +150,24 @@ describe("a job of version 1", () => {
     expect(read.value.look.notes).toEqual([]);
     expect(equaliseOf(read.value)).toBeNull();
   });
+});
+
+it("what went with the gauge hoses belongs to what was found in the vehicle", () => {
+  const weighed: Job = {
+    ...pickup,
+    recover: { ...pickup.recover, recovered: entry("400", "g") },
+    hookUp: { ...pickup.hookUp, gauges: "both", hose: entry("1.5", "hoseM"), hosesOff: "as-they-stood" },
+  };
+  const loss = hoseLossOf(weighed)!;
+  // 27 ml of hose a side: liquid weighs some 1.2 g/ml, vapour at rest some 0.03.
+  expect(loss.asTheyStoodG!).toBeGreaterThan(28);
+  expect(loss.asTheyStoodG!).toBeLessThan(38);
+  expect(loss.letBackG).toBeLessThan(3);
+  expect(foundOf(weighed)).toBeCloseTo(400 + loss.asTheyStoodG!, 9);
+  const letBack: Job = { ...weighed, hookUp: { ...weighed.hookUp, hosesOff: "let-back" } };
+  expect(foundOf(letBack)).toBeCloseTo(400 + loss.letBackG, 9);
+  // How they came off is not known: nothing is added that may not have gone.
+  expect(hoseLossOf({ ...weighed, hookUp: { ...weighed.hookUp, hosesOff: null } })!.lostG).toBeNull();
 });
 
 it("a skipped step is passed over, a stop sign is what the job waits for", () => {

@@ -3,7 +3,7 @@
 import { Flex, Text } from "@chakra-ui/react";
 import { fields } from "@/core/records/fields";
 import type { StepId } from "@/core/records/job";
-import { balanceOf, labelOf, recoveredOf } from "@/core/records/job-readings";
+import { balanceOf, foundOf, hoseLossOf, labelOf, recoveredOf } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import { formatNumber, formatQuantity } from "@/core/units/units";
 import { Caution } from "@/ui/notice";
@@ -20,6 +20,8 @@ export function GramRail({ step }: { step: StepId }) {
   const hosesG = entryValue(fields.hoses, job.charge.hoses);
   const purgedG = entryValue(fields.purged, job.charge.purged);
   const recoveredG = recovered.ok ? recovered.value : null;
+  const foundG = foundOf(job);
+  const gauge = hoseLossOf(job);
   return (
     <Rail label="Every gram">
       <Text as="h2" fontSize="17px" fontWeight="650">
@@ -30,13 +32,23 @@ export function GramRail({ step }: { step: StepId }) {
           label="Label"
           value={chargeG === null ? "not given" : `${formatNumber(chargeG, "g")} ± ${formatQuantity(toleranceG, "g")}`}
         />
+        {gauge !== null && (
+          <Row
+            label="Gone with the gauge hoses"
+            value={
+              gauge.lostG === null
+                ? `${formatNumber(gauge.letBackG, "g", 1)} to ${formatQuantity(gauge.asTheyStoodG, "g")}`
+                : `≈ ${formatNumber(gauge.lostG, "g", 1)} g`
+            }
+          />
+        )}
         <Row label="Recovered" value={recoveredG === null ? "not weighed" : formatQuantity(recoveredG, "g")} />
         <Row label="Left after recovery" value={recoveredG === null ? "not known" : "0 g"} />
         {balance?.ok &&
           balance.value.perContainer
             .filter((container) => container.drawnG > 0)
             .map((c) => <Row key={c.id} label={`Out of ${c.name}`} value={formatQuantity(c.drawnG, "g")} />)}
-        <Row label="In the hoses" value={hosesG === null ? "not given" : `− ${formatQuantity(hosesG, "g")}`} />
+        <Row label="In the charging hose" value={hosesG === null ? "not given" : `− ${formatQuantity(hosesG, "g")}`} />
         <Row label="Purged" value={purgedG === null ? "not given" : `− ${formatQuantity(purgedG, "g")}`} />
         <Row
           strong
@@ -52,12 +64,12 @@ export function GramRail({ step }: { step: StepId }) {
       </div>
       {balance !== null && !balance.ok && <Text color="act">{chargeSentence(balance.issue)}</Text>}
       {!recovered.ok && <Text color="act">{chargeSentence(recovered.issue)}</Text>}
-      {recoveredG !== null && chargeG !== null && (
+      {foundG !== null && chargeG !== null && (
         <Text fontSize="14px" color="soft">
-          {recoveredG < chargeG
-            ? `It had lost ${formatQuantity(chargeG - recoveredG, "g")}. Find where it went before it leaves.`
-            : recoveredG > chargeG
-              ? `It held ${formatQuantity(recoveredG - chargeG, "g")} more than the label.`
+          {foundG < chargeG
+            ? `It had lost ${formatQuantity(chargeG - foundG, "g")}. Find where it went before it leaves.`
+            : foundG > chargeG
+              ? `It held ${formatQuantity(foundG - chargeG, "g")} more than the label.`
               : "It held exactly the label charge."}
         </Text>
       )}

@@ -33,6 +33,21 @@ export function LiveStrip() {
   }
   if (live === null) return null;
   return (
+    <>
+      {rack.stalledS !== null && (
+        <Flex bg="act" color="onAct" px="4" py="1.5" minH="target" align="center" role="alert">
+          <Text fontSize="17px" fontWeight="650">
+            Nothing has come for {rack.stalledS} s: the numbers below are old. Check the instruments' link.
+          </Text>
+        </Flex>
+      )}
+      <Cells live={live} pressureUnit={job.baseline.settings[0].low.unit} />
+    </>
+  );
+}
+
+function Cells({ live, pressureUnit }: { live: LiveValues; pressureUnit: UnitId }) {
+  return (
     <Grid
       as="section"
       aria-label="Live readings"
@@ -41,7 +56,7 @@ export function LiveStrip() {
       borderTopWidth="1px"
       borderColor="line"
     >
-      {cellsOf(live).map((cell) => (
+      {cellsOf(live, pressureUnit).map((cell) => (
         <Cell key={cell.label} {...cell} />
       ))}
     </Grid>
@@ -64,16 +79,22 @@ const healthWords: Record<Exclude<ChannelHealth, "ok">, string> = {
   impossible: "cannot be true",
 };
 
-function cellsOf({ values, states, health, humidityPct, derived }: LiveValues): CellProps[] {
+function cellsOf({ values, states, health, humidityPct, derived }: LiveValues, pressureUnit: UnitId): CellProps[] {
   const plain = (value: number | null, uncertainty: number): Measured | null =>
     value === null ? null : { value, uncertainty };
   const instruments = workshopInstruments;
   return [
-    { label: "Low", value: plain(values.low, instruments.lowKpa), unit: "kPa", state: states.low, health: health.low },
+    {
+      label: "Low",
+      value: plain(values.low, instruments.lowKpa),
+      unit: pressureUnit,
+      state: states.low,
+      health: health.low,
+    },
     {
       label: "High",
       value: plain(values.high, instruments.highKpa),
-      unit: "kPa",
+      unit: pressureUnit,
       state: states.high,
       health: health.high,
     },

@@ -1,6 +1,6 @@
 "use client";
 
-import { createContext, type ReactNode, useContext, useMemo } from "react";
+import { createContext, type ReactNode, useContext, useEffect, useMemo } from "react";
 import type { ChannelHealth } from "@/core/readings/channel-health";
 import { type StreamChannel, streamChannels } from "@/core/readings/channels";
 import { type DerivedValues, deriveValues } from "@/core/readings/derived";
@@ -28,7 +28,14 @@ const LiveContext = createContext<LiveValues | null>(null);
 
 /** Judges the stream once for all who show it: every channel's state is looked for in hundreds of samples. */
 export function LiveProvider({ children }: { children: ReactNode }) {
-  return <LiveContext.Provider value={useJudgedStream()}>{children}</LiveContext.Provider>;
+  const live = useJudgedStream();
+  const { trace, latest, engine } = useRack();
+  useEffect(() => {
+    if (live === null || latest === null || engine === "off") return;
+    const judged = streamChannels.filter((channel) => channel !== "ambient" && live.health[channel] !== "missing");
+    trace.noteState(latest.time, worstState(judged.map((channel) => live.states[channel])).state);
+  }, [live, latest, engine, trace]);
+  return <LiveContext.Provider value={live}>{children}</LiveContext.Provider>;
 }
 
 /** The stream as a person follows it; null while nothing streams. */

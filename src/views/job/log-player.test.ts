@@ -10,6 +10,7 @@ const log: LogSample[] = Array.from({ length: 20 }, (_, i) => ({
   vent: null,
   suction: null,
   liquid: null,
+  discharge: null,
   ambient: 28,
   humidity: null,
   rpm: 800,

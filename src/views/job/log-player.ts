@@ -37,5 +37,5 @@ export function playLog(
 }
 
 function asRackSample(sample: LogSample): RackSample {
-  return { ...sample, scaleG: null, valve: "shut", recoveredG: 0, vacuumKpa: null };
+  return { ...sample, scaleG: null, valve: "shut", recoveredG: 0, vacuumKpa: null, clutchIn: null, fanPct: null };
 }

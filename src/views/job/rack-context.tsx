@@ -3,12 +3,17 @@
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from "react";
 import type { ChargeValve, Engine, Machine, RackIssue, RackSample } from "@/core/instruments/rack";
 import { rackVehicle } from "@/core/instruments/rack-vehicles";
+import type { LinePlace } from "@/core/line-places";
 import { type ChannelHealth, channelHealth } from "@/core/readings/channel-health";
 import { type StreamChannel, steadyLimits } from "@/core/readings/channels";
 import type { LogSample } from "@/core/readings/log-import";
+import { SourceWatch } from "@/core/readings/source-watch";
 import { type StreamState, streamState } from "@/core/readings/stream-state";
+import { type TraceEvent, TraceStore } from "@/core/readings/trace-store";
+import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { balanceOf, recoveredOf } from "@/core/records/job-readings";
+import { entryValue } from "@/core/units/entry";
 import { connectRack, type RackConnection } from "@/worker/rack-client";
 import { type LogPlayer, playLog } from "./log-player";
 
@@ -22,7 +27,11 @@ interface Rack {
   connectLog: (name: string, log: readonly LogSample[]) => void;
   /** Why it was lost. */
   reason: string | null;
+  /** The newest stretch, for judging; the trace keeps far more. */
   samples: readonly RackSample[];
+  trace: TraceStore;
+  /** Seconds of the wall clock for which nothing has come although it should; null while it speaks. */
+  stalledS: number | null;
   latest: RackSample | null;
   engine: Engine;
   machine: Machine;
@@ -35,6 +44,12 @@ interface Rack {
   disconnect: () => void;
   setEngine: (engine: Engine) => void;
   setPace: (pace: number) => void;
+  /** Turns the simulated blower; a real one is turned by hand. */
+  setBlower: (blowerPct: number) => void;
+  /** Points the simulated spot thermometer; null where there is none. */
+  spot: ((place: LinePlace) => Promise<number | null>) | null;
+  /** Notes on the trace what has just been done. */
+  note: (kind: TraceEvent["kind"], text: string) => void;
   setContainer: (netKg: number | null, hoseSpaceKg: number) => Promise<void>;
   setValve: (valve: ChargeValve, stopAtKg?: number) => Promise<RackIssue | null>;
   setMachine: (machine: Machine) => Promise<RackIssue | null>;
@@ -42,8 +57,12 @@ interface Rack {
 
 const RackContext = createContext<Rack | null>(null);
 
-/** Twenty minutes of samples: more than any test of the run-sheet needs at once. */
-const KEPT_SAMPLES = 2400;
+/** A quarter of an hour at 5 Hz: more than any test of the run-sheet judges at once. */
+const KEPT_SAMPLES = 4500;
+/** How often a silence is looked for, ms. */
+const WATCH_MS = 1000;
+/** A fan that goes from one side of this to the other has been switched, %. */
+const FAN_ON_PCT = 30;
 
 /** Holds the connection for as long as the job is open, across its steps. */
 export function RackProvider({ children }: { children: ReactNode }) {
@@ -56,6 +75,10 @@ export function RackProvider({ children }: { children: ReactNode }) {
   const [settingSince, setSettingSince] = useState(0);
   const [holdSince, setHoldSince] = useState<number | null>(null);
   const [source, setSource] = useState<Rack["source"]>({ kind: "rack" });
+  const [trace, setTrace] = useState(() => new TraceStore());
+  const [stalledS, setStalledS] = useState<number | null>(null);
+  const watch = useRef(new SourceWatch());
+  const stream = useRef<{ trace: TraceStore; last: RackSample | null }>({ trace, last: null });
   const player = useRef<LogPlayer | null>(null);
   const connection = useRef<RackConnection | null>(null);
 
@@ -67,6 +90,9 @@ export function RackProvider({ children }: { children: ReactNode }) {
     setSource({ kind: "rack" });
     setStatus("off");
     setSamples([]);
+    stream.current = { trace: new TraceStore(), last: null };
+    setTrace(stream.current.trace);
+    setStalledS(null);
     setEngineState("off");
     setMachineState("off");
   }, []);
@@ -79,10 +105,23 @@ export function RackProvider({ children }: { children: ReactNode }) {
     [],
   );
 
-  const keep = useCallback(
-    (batch: readonly RackSample[]) => setSamples((kept) => [...kept, ...batch].slice(-KEPT_SAMPLES)),
-    [],
-  );
+  const keep = useCallback((batch: readonly RackSample[]) => {
+    watch.current.arrived(performance.now());
+    setStalledS(null);
+    const { trace: into, last } = stream.current;
+    noteSwitching(into, batch, last);
+    into.append(batch);
+    stream.current.last = batch.at(-1) ?? last;
+    setSamples((kept) => [...kept, ...batch].slice(-KEPT_SAMPLES));
+  }, []);
+
+  const ended = source.kind === "log" && source.ended;
+  useEffect(() => {
+    if (status !== "running" || ended) return;
+    watch.current.restart(performance.now());
+    const timer = setInterval(() => setStalledS(watch.current.stalledS(performance.now())), WATCH_MS);
+    return () => clearInterval(timer);
+  }, [status, ended]);
 
   const connectLog = useCallback(
     (name: string, log: readonly LogSample[]) => {
@@ -117,7 +156,13 @@ export function RackProvider({ children }: { children: ReactNode }) {
         setStatus("lost");
         setReason(why);
       };
-      const setup = { vehicleId, chargeKg: chargeInCircuitKg(job, vehicleId), seed: seedOf(job.id), pace: 1 };
+      const setup = {
+        vehicleId,
+        chargeKg: chargeInCircuitKg(job, vehicleId),
+        seed: seedOf(job.id),
+        blowerPct: entryValue(fields.blower, job.baseline.blower) ?? 100,
+        pace: 1,
+      };
       setPaceState(1);
       setSettingSince(0);
       connectRack(setup, keep, lost).then(
@@ -138,6 +183,8 @@ export function RackProvider({ children }: { children: ReactNode }) {
       source,
       reason,
       samples,
+      trace,
+      stalledS,
       latest: samples.at(-1) ?? null,
       engine,
       machine,
@@ -157,6 +204,15 @@ export function RackProvider({ children }: { children: ReactNode }) {
         void connection.current?.api.setPace(next);
         player.current?.setPace(next);
       },
+      setBlower: (blowerPct) => void connection.current?.api.setBlower(blowerPct),
+      spot:
+        source.kind === "rack" && status === "running"
+          ? async (place) => (await connection.current?.api.spot(place)) ?? null
+          : null,
+      note: (kind, text) => {
+        const time = samples.at(-1)?.time;
+        if (time !== undefined) trace.note({ time, kind, text });
+      },
       setContainer: async (netKg, hoseSpaceKg) => connection.current?.api.setContainer(netKg, hoseSpaceKg),
       setValve: async (valve, stopAtKg = 0) => (await connection.current?.api.setValve(valve, stopAtKg)) ?? null,
       setMachine: async (next) => {
@@ -168,7 +224,22 @@ export function RackProvider({ children }: { children: ReactNode }) {
         return issue;
       },
     }),
-    [status, source, reason, samples, engine, machine, pace, settingSince, holdSince, connect, connectLog, disconnect],
+    [
+      status,
+      source,
+      reason,
+      samples,
+      trace,
+      stalledS,
+      engine,
+      machine,
+      pace,
+      settingSince,
+      holdSince,
+      connect,
+      connectLog,
+      disconnect,
+    ],
   );
   return <RackContext.Provider value={rack}>{children}</RackContext.Provider>;
 }
@@ -177,6 +248,29 @@ export function useRack(): Rack {
   const rack = useContext(RackContext);
   if (rack === null) throw new Error("useRack outside of a job");
   return rack;
+}
+
+const engineWords: Record<Engine, string> = { off: "engine off", idle: "idle", fast: "fast idle" };
+
+/** Notes what the samples themselves tell of switching: engine, fan, clutch. */
+function noteSwitching(trace: TraceStore, fresh: readonly RackSample[], last: RackSample | null): void {
+  let before = last;
+  for (const sample of fresh) {
+    const engine = engineOf(sample.rpm, "off");
+    if (before === null ? engine !== "off" : engine !== engineOf(before.rpm, "off")) {
+      trace.note({ time: sample.time, kind: "engine", text: engineWords[engine] });
+    }
+    if (before !== null && engine !== "off" && engineOf(before.rpm, "off") !== "off") {
+      const fan = (sample.fanPct ?? 0) > FAN_ON_PCT;
+      if (sample.fanPct !== null && before.fanPct !== null && fan !== before.fanPct > FAN_ON_PCT) {
+        trace.note({ time: sample.time, kind: "fan", text: fan ? "fan on" : "fan off" });
+      }
+      if (sample.clutchIn !== null && before.clutchIn !== null && sample.clutchIn !== before.clutchIn) {
+        trace.note({ time: sample.time, kind: "clutch", text: sample.clutchIn ? "clutch in" : "clutch out" });
+      }
+    }
+    before = sample;
+  }
 }
 
 /** State of one channel at the end of the stream, judged from what came after `since`. */

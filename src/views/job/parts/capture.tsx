@@ -4,8 +4,9 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
 import { readBeforeCutOut } from "@/core/readings/cycle-reading";
 import type { StreamState } from "@/core/readings/stream-state";
+import { LEAST_RUN_S, type TestPosition, testPosition } from "@/core/readings/test-order";
 import { type ChannelId, channelIds, type TestSetting } from "@/core/records/job";
-import { type TestName, withSetting } from "@/core/records/job-readings";
+import { hasReadings, type TestName, withSetting } from "@/core/records/job-readings";
 import { type Entry, entry, entryOf } from "@/core/units/entry";
 import { formatClock, formatQuantity, type UnitId } from "@/core/units/units";
 import { BenchButton } from "@/ui/buttons";
@@ -21,7 +22,7 @@ const EARLY_MEAN_S = 4;
 
 /** Says whether the stream can be read yet, and takes the reading for the setting that runs. Bound to T. */
 export function CaptureBar({ which }: { which: TestName }) {
-  const { edit } = useJob();
+  const { job, edit } = useJob();
   const rack = useRack();
   const live = useLive();
   const running = rack.engine !== "off";
@@ -29,7 +30,7 @@ export function CaptureBar({ which }: { which: TestName }) {
   const index = rack.engine === "fast" ? 1 : 0;
 
   const take = () => {
-    if (!live || !running) return;
+    if (!live || !running || rack.stalledS !== null) return;
     const unsettled = presentIn(live).filter((channel) => live.states[channel].state !== "steady");
     const takenAt = new Date().toISOString();
     const streamOf = (channel: ChannelId) => seriesOf(rack.samples, channel, rack.settingSince);
@@ -41,6 +42,7 @@ export function CaptureBar({ which }: { which: TestName }) {
       recentMean(rack.samples, channel, live.states[channel].state === "steady" ? STEADY_MEAN_S : EARLY_MEAN_S) ??
       live.values[channel];
     const rpm = rack.latest?.rpm ?? null;
+    rack.note("taken", index === 0 ? "idle taken" : "fast idle taken");
     edit((stored) => {
       const taken = (setting: TestSetting): TestSetting => ({
         ...setting,
@@ -73,10 +75,21 @@ export function CaptureBar({ which }: { which: TestName }) {
   };
   useShortcuts([{ key: "t", does: "Take the reading", run: take }]);
   const worst = live === null ? null : worstState(presentIn(live).map((channel) => live.states[channel]));
-  useAutomatic(byItself, running && worst?.state === "steady", rack.settingSince, take);
+  const [idle, fast] = job[which].settings;
+  const position = testPosition({
+    engine: rack.engine,
+    ranS: (rack.latest?.time ?? 0) - rack.settingSince,
+    steady: worst?.state === "steady",
+    taken: { idle: hasReadings(idle), fast: hasReadings(fast) },
+  });
+  // Asked to take, it also takes again what is there already; only the order and the time must be kept.
+  const mayTake =
+    worst?.state === "steady" && position.toRunS === 0 && position.act !== "idle-first" && rack.stalledS === null;
+  useAutomatic(byItself, mayTake, rack.settingSince, take);
 
   if (live === null) return null;
-  const { title, detail, settled } = running ? whatToDo(live) : stopped;
+  const { title, detail, settled } =
+    rack.stalledS !== null ? silent : ledBy(position, live, rack.source.kind === "rack");
   return (
     <Flex
       align="center"
@@ -100,6 +113,7 @@ export function CaptureBar({ which }: { which: TestName }) {
       {running && (
         <Text color="soft" whiteSpace="nowrap" aria-label="Time at this speed">
           {index === 0 ? "Idle" : "Fast idle"} {formatClock((rack.latest?.time ?? 0) - rack.settingSince)}
+          {position.toRunS > 0 && ` of ${formatClock(LEAST_RUN_S[index === 0 ? "idle" : "fast"])}`}
         </Text>
       )}
       <BenchButton
@@ -110,8 +124,13 @@ export function CaptureBar({ which }: { which: TestName }) {
       >
         {byItself ? "Will take when steady" : "Take when steady"}
       </BenchButton>
-      <BenchButton kind={settled ? "act" : "main"} disabled={!running} shortcut="T" onClick={take}>
-        {settled ? `Take ${index === 0 ? "idle" : "fast idle"}` : "Take it now"}
+      <BenchButton
+        kind={position.act === "take" ? "act" : "main"}
+        disabled={!running || rack.stalledS !== null}
+        shortcut="T"
+        onClick={take}
+      >
+        {position.act === "take" ? `Take ${index === 0 ? "idle" : "fast idle"}` : "Take it now"}
       </BenchButton>
     </Flex>
   );
@@ -141,9 +160,57 @@ function useAutomatic(on: boolean, steady: boolean, setting: number, take: () =>
   }, [on, steady, setting]);
 }
 
-const stopped = { title: "Engine off", detail: "Start it at idle, max cold, and give it two minutes.", settled: false };
+const silent = {
+  title: "The source is silent",
+  detail: "What is shown is old: nothing is taken until it speaks again.",
+  settled: false,
+};
 
-function whatToDo(live: LiveValues): { title: string; detail: string; settled: boolean } {
+interface Advice {
+  title: string;
+  detail: string;
+  settled: boolean;
+}
+
+/** The next act of the test; what the stream itself says where that is to wait. */
+function ledBy({ act, toRunS }: TestPosition, live: LiveValues, simulated: boolean): Advice {
+  switch (act) {
+    case "start-idle":
+      return {
+        title: "Engine off",
+        detail: "Start it at idle, max cold, blower as entered, and give it two minutes.",
+        settled: false,
+      };
+    case "raise-to-fast":
+      return {
+        title: "Idle is taken: now fast idle",
+        detail: simulated ? "Choose fast idle above." : "Hold 1 500 to 2 000 rpm.",
+        settled: true,
+      };
+    case "idle-first":
+      return {
+        title: "Idle first",
+        detail:
+          "Fast idle heats the bay, and idle read after it reads too high. Go back to idle, or take it all the same.",
+        settled: false,
+      };
+    case "done":
+      return { title: "Both are taken", detail: "Take one again to replace it, or go on.", settled: true };
+    case "take":
+      return whatToDo(live);
+    case "wait": {
+      const advice = whatToDo(live);
+      if (!advice.settled) return advice;
+      return {
+        title: `Steady, but early: ${formatClock(toRunS)} to run`,
+        detail: "Metal and cabin follow more slowly than the needles.",
+        settled: false,
+      };
+    }
+  }
+}
+
+function whatToDo(live: LiveValues): Advice {
   const channels = presentIn(live).map((channel) => ({ channel, state: live.states[channel] }));
   const worst = worstState(channels.map(({ state }) => state));
   switch (worst.state) {

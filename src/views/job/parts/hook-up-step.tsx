@@ -1,12 +1,9 @@
 "use client";
 
-import { Checkbox, Grid, Stack, Text } from "@chakra-ui/react";
-import { hoseContent } from "@/core/readings/hose-content";
-import { saturationGaugeKpa } from "@/core/readings/saturation-temperature";
+import { Box, Checkbox, Grid, Stack, Text } from "@chakra-ui/react";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
-import { workableRefrigerant } from "@/core/records/job-readings";
-import { entryValue } from "@/core/units/entry";
+import { hoseLossOf } from "@/core/records/job-readings";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
 import { Measure } from "@/ui/measure";
@@ -103,41 +100,41 @@ export function HookUpStep() {
   );
 }
 
-/** Grams in the hoses at rest pressure, at the temperature that is known best. */
+/** Grams in the hoses, and how they come off: that is counted in Every gram. */
 function HoseLoss({ job }: { job: Job }) {
-  const refrigerant = workableRefrigerant(job);
-  const altitudeM = entryValue(fields.altitude, job.altitude);
-  const lengthM = entryValue(fields.hose, job.hookUp.hose);
-  if (refrigerant === null || altitudeM === null || lengthM === null) {
+  const set = useSetPart("hookUp");
+  const loss = hoseLossOf(job);
+  if (loss === null) {
     return (
       <Text mt="2" color="soft" fontSize="14px">
         Counted once refrigerant, altitude and length are given.
       </Text>
     );
   }
-  const soakC = entryValue(fields.soak, job.rest.soak) ?? 25;
-  const standing = saturationGaugeKpa(refrigerant, soakC, altitudeM) ?? 500;
-  const high = job.hookUp.gauges === "low-only" ? null : standing;
-  const content = hoseContent(refrigerant, altitudeM, lengthM, soakC + 2, standing, high);
-  const vapour = content.lowG + (content.highVapourG ?? 0);
   return (
     <>
       <Grid templateColumns="1fr 1fr" gap="3" mt="3">
-        <Measure label="Let back into the low side" value={vapour} unit="g" decimals={1} note="vapour only" />
-        {content.highLiquidG !== null && (
-          <Measure
-            label="Taken off as it stands"
-            value={content.lowG + content.highLiquidG}
-            unit="g"
-            note="high hose full of liquid"
-          />
+        <Measure label="Let back into the low side" value={loss.letBackG} unit="g" decimals={1} note="vapour only" />
+        {loss.asTheyStoodG !== null && (
+          <Measure label="Taken off as it stands" value={loss.asTheyStoodG} unit="g" note="high hose full of liquid" />
         )}
       </Grid>
-      {content.highLiquidG !== null && (
-        <Notice tone="wait" title="Let the high hose back before it comes off">
-          High coupler shut first, then both wheels open with the engine running: the low side draws the liquid in. It
-          goes into Every gram at charging.
-        </Notice>
+      {loss.asTheyStoodG !== null && (
+        <Box mt="2.5">
+          <Choice
+            label="The hoses come off"
+            options={[
+              { value: "let-back", label: "Let back first" },
+              { value: "as-they-stood", label: "As they stand" },
+            ]}
+            value={job.hookUp.hosesOff}
+            onChange={(hosesOff) => set({ hosesOff })}
+          />
+          <Notice tone="wait" title="Let the high hose back before it comes off">
+            High coupler shut first, then both wheels open with the engine running: the low side draws the liquid in.
+            What goes with the hoses is counted in Every gram.
+          </Notice>
+        </Box>
       )}
     </>
   );

@@ -26,6 +26,7 @@ const channelWords: Record<LogChannel, string> = {
   vent: "Centre vent",
   suction: "Suction line",
   liquid: "Liquid line",
+  discharge: "Discharge line",
   ambient: "Ambient",
   humidity: "Humidity",
   rpm: "Engine speed",

@@ -7,6 +7,7 @@ import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { formatUncertainty } from "@/ui/measure";
 import { Notice } from "@/ui/notice";
+import { useExpected } from "../expected";
 import { useJob } from "../job-context";
 import { RackPanel } from "./rack-panel";
 import { LiveTest, testGaps } from "./running-step";
@@ -15,12 +16,13 @@ import { TestForm } from "./test-form";
 
 export function ProveStep() {
   const { job, edit } = useJob();
+  const expected = useExpected("proof");
   const rows = compareTests(job);
   const hasBaseline = testGaps(job, "baseline").length === 0;
   return (
     <Stack gap="3.5" maxW="1080px">
       <RackPanel />
-      <LiveTest which="proof" />
+      <LiveTest which="proof" expected={expected} />
       {!hasBaseline && (
         <Notice tone="wait" title="There is no test from before">
           Without it nothing can be compared; the readings are still kept for the record.

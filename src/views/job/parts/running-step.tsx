@@ -1,17 +1,20 @@
 "use client";
 
-import { Grid, Stack, Text } from "@chakra-ui/react";
+import { Flex, Grid, Stack, Text } from "@chakra-ui/react";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { hasReadings, readingFileOf, type TestName, workableRefrigerant } from "@/core/records/job-readings";
 import { checkEntry, entryValue } from "@/core/units/entry";
 import { formatNumber, formatQuantity } from "@/core/units/units";
+import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Caution } from "@/ui/notice";
-import { useExpected } from "../expected";
+import { type Expected, useExpected } from "../expected";
 import { useJob } from "../job-context";
 import { useLive } from "../live";
 import { useRack } from "../rack-context";
+import { AgainstBands } from "./against-bands";
+import { AlongTheLines } from "./along-the-lines";
 import { CaptureBar } from "./capture";
 import { RackPanel } from "./rack-panel";
 import { ShopChartNote, useShopChart } from "./shop-chart";
@@ -22,17 +25,38 @@ import { Trace } from "./trace";
 
 export function RunningStep() {
   const { job } = useJob();
+  const expected = useExpected("baseline");
   return (
     <Stack gap="3.5" maxW="1080px">
       <RackPanel />
-      <LiveTest which="baseline" />
+      <LiveTest which="baseline" expected={expected} />
       <TestForm which="baseline" />
+      <AlongTheLines which="baseline" expected={expected} />
       <Caution title="Belts and fans turn">
         Cables and sleeves away from both; the discharge line burns. High-side valve of the manifold stays shut while
         the engine runs.
       </Caution>
       <StepEnd step="running" gaps={testGaps(job, "baseline")} />
     </Stack>
+  );
+}
+
+/** What a person does to the car while it is watched is marked where it happened. */
+const marks = ["doors opened", "air source changed", "blower changed", "condenser wetted"] as const;
+
+function MarkBar() {
+  const { note } = useRack();
+  return (
+    <Flex gap="1.5" wrap="wrap" align="center" mt="1">
+      <Text fontSize="14px" color="soft" me="1">
+        Mark on the trace
+      </Text>
+      {marks.map((text) => (
+        <BenchButton key={text} kind="quiet" px="2.5" fontSize="14px" onClick={() => note("mark", text)}>
+          {text}
+        </BenchButton>
+      ))}
+    </Flex>
   );
 }
 
@@ -48,15 +72,16 @@ export function testGaps(job: Job, which: TestName): string[] {
 }
 
 /** The instruments while they run: what to do, both sides as towers, the last minutes. */
-export function LiveTest({ which }: { which: TestName }) {
+export function LiveTest({ which, expected }: { which: TestName; expected: Expected | null }) {
   const { job } = useJob();
-  const { samples } = useRack();
+  const { samples, engine } = useRack();
   const live = useLive();
-  const expected = useExpected(which);
   const refrigerant = workableRefrigerant(job);
   const shop = useShopChart(refrigerant, live?.values.ambient ?? null);
   if (live === null) return null;
   const unit = job[which].settings[0].low.unit;
+  // Bands are for a running circuit: at a standstill there is nothing to hold against them.
+  const bands = engine === "off" ? null : (expected?.bands.bands ?? null);
   const recent = samples.slice(-120);
   const range = (key: "low" | "high") => {
     const values = recent.flatMap((sample) => (sample[key] === null ? [] : [sample[key]]));
@@ -65,19 +90,19 @@ export function LiveTest({ which }: { which: TestName }) {
   return (
     <>
       <CaptureBar which={which} />
-      <Grid templateColumns={{ base: "1fr", md: "minmax(250px, 320px) minmax(0, 1fr)" }} gap="3.5">
+      <Grid templateColumns={{ base: "1fr", md: "minmax(230px, 262px) minmax(0, 1fr)" }} gap="3.5">
         <Card title="Both sides, gauge">
           <Towers
             low={{
               value: live.values.low,
               range: range("low"),
-              band: expected?.bands.bands.low ?? null,
+              band: bands?.low ?? null,
               shop: shop.ranges?.low ?? null,
             }}
             high={{
               value: live.values.high,
               range: range("high"),
-              band: expected?.bands.bands.high ?? null,
+              band: bands?.high ?? null,
               shop: shop.ranges?.high ?? null,
             }}
             unit={unit}
@@ -85,16 +110,20 @@ export function LiveTest({ which }: { which: TestName }) {
             altitudeM={entryValue(fields.altitude, job.altitude)}
           />
           <Text fontSize="13px" color="soft" mt="1" minH="18px">
-            {expected
-              ? `Green: such a vehicle at ${formatQuantity(expected.ambientC, "degC")}, ${formatNumber(expected.rpm, "rpm")} rpm`
+            {bands && expected
+              ? `Green: such a vehicle at ${formatQuantity(expected.ambientC, "degC")}, ${formatNumber(expected.rpm, "rpm")} rpm, blower ${formatQuantity(expected.blowerPct, "pct")}`
               : ""}
           </Text>
           {refrigerant !== null && <ShopChartNote refrigerant={refrigerant} shop={shop} unit={unit} />}
         </Card>
-        <Card title="Last 6 minutes">
-          <Trace samples={samples} />
+        <Card title={bands ? "Against such a vehicle" : "What it should be"}>
+          <AgainstBands bands={bands} live={live} unit={unit} />
         </Card>
       </Grid>
+      <Card title="Trace">
+        <Trace pressureUnit={unit} />
+        <MarkBar />
+      </Card>
     </>
   );
 }

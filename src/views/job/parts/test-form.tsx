@@ -7,12 +7,14 @@ import type { Measured } from "@/core/readings/measured";
 import { fields } from "@/core/records/fields";
 import { type ChannelId, channelIds, type TestSetting } from "@/core/records/job";
 import { deriveFor, settingValues, type TestName, withSetting } from "@/core/records/job-readings";
+import { entryValue } from "@/core/units/entry";
 import { formatNumber, type UnitId, units, unitsOf } from "@/core/units/units";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
 import { formatUncertainty } from "@/ui/measure";
 import { NumberField, UnitChoice } from "@/ui/number-field";
 import { useJob, useSetPart } from "../job-context";
+import { useRack } from "../rack-context";
 import { channelNames } from "../words";
 
 /** A pressure is shown in the unit of the high side; its decimals come with that unit. */
@@ -35,10 +37,11 @@ export function TestForm({ which }: { which: TestName }) {
   const { job, edit } = useJob();
   const test = job[which];
   const set = useSetPart(which);
+  const { setBlower } = useRack();
   return (
     <>
       <Card title="Conditions">
-        <Grid templateColumns={{ base: "1fr 1fr", xl: "repeat(4, 1fr)" }} gap="3" alignItems="start">
+        <Grid templateColumns={{ base: "1fr 1fr", xl: "repeat(3, 1fr)" }} gap="3" alignItems="start">
           <NumberField spec={fields.ambient} value={test.ambient} onChange={(ambient) => set({ ambient })} />
           <NumberField spec={fields.humidity} value={test.humidity} onChange={(humidity) => set({ humidity })} />
           <Choice
@@ -50,19 +53,27 @@ export function TestForm({ which }: { which: TestName }) {
             value={test.airSource}
             onChange={(airSource) => set({ airSource })}
           />
-          {test.airSource === "recirculated" ? (
+          <NumberField
+            spec={fields.blower}
+            value={test.blower}
+            onChange={(blower) => {
+              set({ blower });
+              const pct = entryValue(fields.blower, blower);
+              if (pct !== null) setBlower(pct);
+            }}
+          />
+          {test.airSource === "recirculated" && (
             <NumberField
               spec={fields.cabinReturn}
               value={test.cabinReturn}
               onChange={(cabinReturn) => set({ cabinReturn })}
             />
-          ) : (
-            <NumberField
-              spec={fields.altitude}
-              value={job.altitude}
-              onChange={(altitude) => edit((stored) => ({ ...stored, altitude }))}
-            />
           )}
+          <NumberField
+            spec={fields.altitude}
+            value={job.altitude}
+            onChange={(altitude) => edit((stored) => ({ ...stored, altitude }))}
+          />
         </Grid>
       </Card>
       <Card title="Readings">
