@@ -81,7 +81,7 @@ try {
       `${name}: ${mean.toFixed(1)} frames a second, gap p50 ${at(0.5)} p95 ${at(0.95)} p99 ${at(0.99)} longest ${at(1)} ms, ${slow} of ${gaps.length} longer than 1/30 s`,
     );
   };
-  for (const name of ["suction line", "liquid line", "discharge", "ambient", "vent"]) {
+  for (const name of ["suction", "liquid", "discharge", "ambient", "vent"]) {
     const button = await browser.button(name);
     if ((await button.getAttribute("aria-pressed")) !== "true") await browser.press(name);
   }

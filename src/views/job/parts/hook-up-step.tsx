@@ -130,6 +130,7 @@ function HoseLoss({ job }: { job: Job }) {
             value={job.hookUp.hosesOff}
             onChange={(hosesOff) => set({ hosesOff })}
           />
+          <Box h="3" />
           <Notice tone="wait" title="Let the high hose back before it comes off">
             High coupler shut first, then both wheels open with the engine running: the low side draws the liquid in.
             What goes with the hoses is counted in Every gram.
