@@ -8,8 +8,8 @@ import type { Plant } from "./plant";
 /** Polytropic exponent of the re-expanding vapour. */
 const RE_EXPANSION = 1 / 1.1;
 /** Loss of filling and of efficiency a turn a second: throttling in the reeds. */
-const FILLING_LOSS = 0.0016;
-const SPEED_LOSS = 0.0028;
+const FILLING_LOSS = 0.001;
+const SPEED_LOSS = 0.0048;
 /** The relief valve lets go over this span; the maker's are set somewhat higher, the tables end above it. */
 const RELIEF_FROM = 3040;
 const RELIEF_TO = 3190;

@@ -101,7 +101,7 @@ function apply(e: FaultEffects, cause: FaultCause, s: number, innerVolumeM3: num
       break;
     case "restriction-before-port":
       // From a passage that costs some 10 kPa at usual flow to one that costs more than the compressor can give.
-      e.dischargeAreaM2 = 40e-6 * Math.exp(-2.9 * s);
+      e.dischargeAreaM2 = 40e-6 * Math.exp(-3.5 * s);
       break;
     case "restriction-after-port":
       e.liquidAreaM2 = 8e-6 * Math.exp(-3 * s);
@@ -116,10 +116,10 @@ function apply(e: FaultEffects, cause: FaultCause, s: number, innerVolumeM3: num
       e.orificeArea *= 1 + 2.5 * s;
       break;
     case "compressor-worn":
-      // At 1 most of what an idling compressor displaces goes back past its valves.
+      // At 1 most of what an idling compressor displaces goes back past its valves; what is left is hardly hotter for it.
       e.leakM2 = 5.5e-6 * (displacementM3 / 150e-6) * s;
-      e.volumetric *= 1 - 0.2 * s;
-      e.isentropic *= 1 - 0.2 * s;
+      e.volumetric *= 1 - 0.4 * s;
+      e.isentropic *= 1 - 0.04 * s;
       break;
     case "compressor-low-stroke":
       e.strokeMost = 1 - 0.92 * s;

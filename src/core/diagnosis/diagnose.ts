@@ -1,254 +1,288 @@
 /**
- * The provisional verdict: the readings as deviations from what a healthy vehicle shows, compared with the direction in
- * which each cause moves them. It stands behind the one function `diagnose`; a verdict by simulation is to replace it.
+ * The diagnosis: Bayesian, by simulation. Everything that could be the matter with this vehicle is simulated in the conditions of its
+ * test; what was read weighs it, with the errors of instruments, vehicle and model as they were found on cases of another origin
+ * (docs/accuracy.md). Same readings and same seed, same answer.
  */
+import { atmosphericPressureKpa } from "../air/atmosphere";
+import { sizeVehicle } from "../circuit/sizing";
+import { identify } from "../fluids/identification";
+import { workshopInstruments } from "../readings/instruments";
 import type { ReadingFile } from "../readings/reading-file";
+import { fail, type Result, succeed } from "../result";
 import { type Cause, causes } from "./causes";
 import type { Diagnosis } from "./diagnosis";
-import { type Feature, type FeatureName, featuresOf } from "./features";
+import { diagnosisFile } from "./diagnosis-file";
+import { type Discrepancy, discrepancy, errorModel } from "./discrepancy";
+import { reasonsFor } from "./explain";
+import { conditionsOfReading, type Hypotheses, labelOfReading, possible, solveHypotheses } from "./hypotheses";
+import { nextTests } from "./next-tests";
+import { type Observed, observableAt, observe } from "./observables";
+import { type Posterior, posteriorOf } from "./posterior";
+import { sightFactor } from "./sights";
+import type { RankedCause, Severity, Verdict, Warning } from "./verdict";
 
-/** Shown wherever a verdict is. */
-export const PROVISIONAL = "Provisional: judged from rules of the trade, not yet from a simulation of this vehicle.";
+export interface Prepared {
+  observed: Observed;
+  hypotheses: Hypotheses;
+}
 
-/**
- * Shift of each feature at full severity, in spreads between healthy vehicles: the signs are those of the trade's
- * pattern tables, the sizes rough. A feature not named does not move.
- */
-const signatures: Record<Cause, Partial<Record<FeatureName, number>>> = {
-  none: {},
-  undercharge: { evaporating: -2.5, condensing: -1.8, superheat: 3, subcooling: -1.6, split: -1.8, rest: -0.8 },
-  overcharge: { condensing: 2.2, subcooling: 2.6, evaporating: 0.8, superheat: -0.4, split: -0.4 },
-  air: { condensing: 2.2, subcooling: 1.8, evaporating: 0.8, split: -0.7, rest: 3 },
-  "condenser-airflow": { condensing: 3, evaporating: 1, subcooling: -0.3, split: -0.8, sides: 1 },
-  "restriction-before-port": { condensing: -2, evaporating: -2, superheat: 3, split: -2.5, subcooling: 1 },
-  "restriction-after-port": {
-    evaporating: -2.5,
-    condensing: -0.4,
-    superheat: 3,
-    subcooling: 2,
-    split: -1.8,
-    meeting: 1.5,
-  },
-  "metering-stuck-closed": { evaporating: -3, condensing: -0.6, superheat: 3, subcooling: 1.6, split: -2, meeting: 2 },
-  "metering-stuck-open": {
-    evaporating: 2,
-    condensing: -0.4,
-    superheat: -1.3,
-    subcooling: -1,
-    split: -0.9,
-    sides: -1,
-    meeting: -3,
-  },
-  "compressor-worn": { evaporating: 2.4, condensing: -1.6, sides: -2.6, split: -1.6, superheat: 0.3, subcooling: -0.7 },
-  "compressor-low-stroke": {
-    evaporating: 3,
-    condensing: -2,
-    sides: -3.2,
-    split: -2.4,
-    superheat: -0.4,
-    subcooling: -0.8,
-  },
-  "compressor-not-driven": { evaporating: 5.5, condensing: -3, sides: -6, split: -5, superheat: 0, subcooling: -1.5 },
-  "evaporator-airflow": { evaporating: -1.8, condensing: -1.2, superheat: -0.9, split: 0.8 },
-  "blend-door": { split: -2.6 },
-};
+export type PrepareIssue = { code: "no-such-vehicle"; why: string } | { code: "no-solution" };
 
-/** How often each cause brings a car in, before anything is read: trade experience, rounded. */
-const priors: Record<Cause, number> = {
-  none: 0.2,
-  undercharge: 0.22,
-  overcharge: 0.06,
-  air: 0.06,
-  "condenser-airflow": 0.07,
-  "restriction-before-port": 0.03,
-  "restriction-after-port": 0.05,
-  "metering-stuck-closed": 0.05,
-  "metering-stuck-open": 0.06,
-  "compressor-worn": 0.06,
-  "compressor-low-stroke": 0.04,
-  "compressor-not-driven": 0.04,
-  "evaporator-airflow": 0.05,
-  "blend-door": 0.03,
-};
+export interface DiagnoseOptions {
+  seed?: number;
+  /** For trying other error models. */
+  discrepancy?: Discrepancy;
+}
 
-const severities = [0.2, 0.35, 0.5, 0.65, 0.8, 1] as const;
+/** What hypotheses depend on, as a key: readings that change it not need no new simulation. */
+export function preparationKey(reading: ReadingFile): string {
+  const { rpm } = observe(reading);
+  return JSON.stringify([
+    labelOfReading(reading),
+    rpm.map((speed) => conditionsOfReading(reading, speed)),
+    soakOf(reading),
+  ]);
+}
 
-/** A signature is right only roughly: this much of its own shift, added to the healthy spread of one. */
-const SIGNATURE_DOUBT = 0.45;
-/** Degrees of freedom of the Student likelihood: one wild reading cannot decide alone. */
-const FREEDOM = 4;
-/** A reason is given when a reading shifts the odds of the cause by at least this factor. */
-const REASON_FACTOR = 1.6;
+/** Simulates all that could be the matter. Between the causes it yields the share that is done. */
+export function* prepareSteps(reading: ReadingFile): Generator<number, Result<Prepared, PrepareIssue>> {
+  const observed = observe(reading);
+  const sized = sizeVehicle(labelOfReading(reading));
+  if (!sized.ok) {
+    const { issue } = sized;
+    const why =
+      issue.code === "charge-out-of-range"
+        ? `a charge of ${issue.value} g is outside ${issue.min} to ${issue.max} g`
+        : "";
+    return fail({ code: "no-such-vehicle", why });
+  }
+  const conditions = observed.rpm.map((rpm) => conditionsOfReading(reading, rpm));
+  const hypotheses = yield* solveHypotheses(sized.value, conditions, soakOf(reading));
+  return hypotheses === null ? fail({ code: "no-solution" }) : succeed({ observed, hypotheses });
+}
 
-/** The diagnosis of one reading file. Same readings, same answer. */
-export function diagnose(reading: ReadingFile): Diagnosis {
-  const features = featuresOf(reading);
-  const scored = causes.filter((cause) => possible(cause, reading)).map((cause) => score(cause, features));
-  const best = Math.max(...scored.map((s) => s.logEvidence));
-  const total = scored.reduce((sum, s) => sum + Math.exp(s.logEvidence - best), 0);
-  const ranked = scored
-    .map((s) => {
-      const probability = Math.exp(s.logEvidence - best) / total;
-      return { cause: s.cause, probability, severity: s.severity, ...reasons(s, scored, features) };
+function soakOf(reading: ReadingFile): number {
+  return reading.rest?.soakC ?? reading.conditions.ambientC;
+}
+
+export function prepare(reading: ReadingFile): Result<Prepared, PrepareIssue> {
+  return finish(prepareSteps(reading));
+}
+
+/** The verdict on one reading file. */
+export function judge(reading: ReadingFile, options: DiagnoseOptions = {}): Verdict {
+  const prepared = prepare(reading);
+  return prepared.ok ? judgePrepared(reading, prepared.value.hypotheses, options) : cannotTell(reading, prepared.issue);
+}
+
+function finish<Value>(steps: Generator<unknown, Value>): Value {
+  let step = steps.next();
+  while (!step.done) step = steps.next();
+  return step.value;
+}
+
+/** The verdict from hypotheses that were solved before; a few milliseconds. */
+export function judgePrepared(reading: ReadingFile, hypotheses: Hypotheses, options: DiagnoseOptions = {}): Verdict {
+  const observed = observe(reading);
+  const kind = reading.vehicle.compressor;
+  const sights = reading.observations ?? [];
+  const model = options.discrepancy ?? discrepancy;
+  const posterior = posteriorOf(observed, hypotheses, kind, model, sights);
+  const { weights, places } = posterior;
+  const errors = errorModel(model, kind === "fixed", observed.rpm, observed.values.length);
+  const marginals = marginalsOf(hypotheses, weights);
+  const total = causes.reduce((sum, cause) => sum + marginals[cause], 0);
+  const ranked = causes
+    .map((cause): RankedCause => {
+      const chosen = (i: number) => hypotheses.all[i]!.causes.some((one) => one.cause === cause);
+      const reasons =
+        marginals[cause] > 0
+          ? reasonsFor(observed, hypotheses, errors, weights, chosen, places)
+          : { for: [], against: [] };
+      return {
+        cause,
+        probability: marginals[cause] / total,
+        severity: severityOf(cause, hypotheses, weights),
+        ...reasons,
+        seen: sights.filter((code) => (sightFactor(code, cause) ?? 1) > 1),
+      };
     })
     .sort((a, b) => b.probability - a.probability);
-  const answered = new Set(ranked.map((r) => r.cause));
-  const impossible = causes
-    .filter((cause) => !answered.has(cause))
-    .map((cause) => ({
-      cause,
-      probability: 0,
-      severity: { low: 0, median: 0, high: 0 },
-      for: [],
-      against: ["Cannot happen with this metering device or compressor"],
-    }));
+  const leading = ranked.slice(0, LEADING).map(({ cause }) => cause);
+  const context = { fixed: kind !== "variable-external", looked: sights.length > 0, leading };
   return {
-    format: "evrid.diagnosis",
-    version: 1,
     id: reading.id,
-    causes: [...ranked, ...impossible],
-    charge: chargeRange(reading, ranked),
-    nextTests: nextTests(reading, ranked),
-    warnings: warnings(reading, features),
+    causes: ranked,
+    together: pairsOf(hypotheses, weights),
+    charge: chargeOf(reading, hypotheses, weights),
+    nextTests: nextTests(observed, hypotheses, errors, weights, places, context, options.seed ?? DEFAULT_SEED),
+    warnings: warningsOf(reading, observed, posterior, ranked),
+    undecidedBits: ranked.reduce((sum, { probability: p }) => sum - (p > 0 ? p * Math.log2(p) : 0), 0),
   };
 }
 
-interface Scored {
-  cause: Cause;
-  logEvidence: number;
-  severity: { low: number; median: number; high: number };
-  /** Log likelihood of each feature, averaged over severity. */
-  byFeature: Map<FeatureName, number>;
+/** Causes whose outcomes are foretold for each next test. */
+const LEADING = 3;
+const DEFAULT_SEED = 1;
+
+function marginalsOf({ all }: Hypotheses, weights: Float64Array): Record<Cause, number> {
+  const marginals = Object.fromEntries(causes.map((cause) => [cause, 0])) as Record<Cause, number>;
+  for (const [i, hypothesis] of all.entries()) {
+    for (const { cause } of hypothesis.causes) marginals[cause] += weights[i]!;
+  }
+  return marginals;
 }
 
-/** A fixed orifice has no part that could stick open, and a fixed compressor no stroke. */
-function possible(cause: Cause, { vehicle }: ReadingFile): boolean {
-  if (cause === "metering-stuck-open") return vehicle.metering === "expansion-valve";
-  if (cause === "compressor-low-stroke") return vehicle.compressor !== "fixed";
-  return true;
+function severityOf(cause: Cause, { all }: Hypotheses, weights: Float64Array): Severity {
+  const found: { value: number; weight: number }[] = [];
+  for (const [i, hypothesis] of all.entries()) {
+    const own = hypothesis.causes.find((one) => one.cause === cause);
+    if (own) found.push({ value: own.severity, weight: weights[i]! });
+  }
+  const [low, median, high] = quantiles(found, [0.05, 0.5, 0.95]);
+  return { low: low!, median: median!, high: high! };
 }
 
-function score(cause: Cause, features: Feature[]): Scored {
-  const levels = cause === "none" ? [0] : severities;
-  const table = levels.map((level) =>
-    features.map((feature) => {
-      const shift = (signatures[cause][feature.name] ?? 0) * level;
-      const width = Math.hypot(1, SIGNATURE_DOUBT * shift);
-      return studentLog((feature.z - shift) / width) - Math.log(width);
-    }),
-  );
-  const perLevel = table.map((row) => row.reduce((sum, x) => sum + x, 0));
-  const top = Math.max(...perLevel);
-  const weights = perLevel.map((x) => Math.exp(x - top));
-  const sum = weights.reduce((a, b) => a + b, 0);
-  const quantile = (share: number) => {
+/** Weighted quantiles; zeros when nothing has weight. */
+function quantiles(values: { value: number; weight: number }[], shares: readonly number[]): number[] {
+  const sorted = [...values].sort((a, b) => a.value - b.value);
+  const total = sorted.reduce((sum, { weight }) => sum + weight, 0);
+  return shares.map((share) => {
     let running = 0;
-    for (const [i, weight] of weights.entries()) {
-      running += weight / sum;
-      if (running >= share) return levels[i]!;
+    for (const { value, weight } of sorted) {
+      running += weight;
+      if (running >= share * total && weight > 0) return rounded(value);
     }
-    return levels.at(-1)!;
-  };
-  const byFeature = new Map(
-    features.map((feature, j) => [
-      feature.name,
-      Math.log(table.reduce((total, row, i) => total + (weights[i]! / sum) * Math.exp(row[j]!), 0)),
-    ]),
-  );
-  return {
-    cause,
-    logEvidence: Math.log(priors[cause]) + top + Math.log(sum / levels.length),
-    severity: { low: quantile(0.05), median: quantile(0.5), high: quantile(0.95) },
-    byFeature,
-  };
+    return 0;
+  });
 }
 
-/** Log density of Student's t up to a constant. */
-function studentLog(z: number): number {
-  return (-(FREEDOM + 1) / 2) * Math.log(1 + (z * z) / FREEDOM);
-}
-
-/** A reading speaks for a cause when it is likelier under it than under the others on average, weighed by their odds. */
-function reasons(scored: Scored, all: Scored[], features: Feature[]): { for: string[]; against: string[] } {
-  const others = all.filter((other) => other.cause !== scored.cause);
-  const top = Math.max(...others.map((o) => o.logEvidence));
-  const pros: { text: string; weight: number }[] = [];
-  const cons: { text: string; weight: number }[] = [];
-  for (const feature of features) {
-    let weights = 0;
-    let likelihood = 0;
-    for (const other of others) {
-      // Tempered, so that the reasons speak against the field and not only against the leader.
-      const weight = Math.exp((other.logEvidence - top) / 2);
-      weights += weight;
-      likelihood += weight * Math.exp(other.byFeature.get(feature.name) ?? 0);
-    }
-    const factor = Math.exp(scored.byFeature.get(feature.name) ?? 0) / (likelihood / weights);
-    const item = { text: feature.words(feature.deviation), weight: Math.abs(Math.log(factor)) };
-    if (factor >= REASON_FACTOR) pros.push(item);
-    else if (factor <= 1 / REASON_FACTOR) cons.push(item);
+function pairsOf({ all }: Hypotheses, weights: Float64Array): Verdict["together"] {
+  const pairs = new Map<string, Verdict["together"][number]>();
+  for (const [i, { causes: both }] of all.entries()) {
+    const [a, b] = both;
+    if (!a || !b) continue;
+    const key = `${a.cause}+${b.cause}`;
+    const pair = pairs.get(key) ?? { causes: [a.cause, b.cause], probability: 0 };
+    pair.probability += weights[i]!;
+    pairs.set(key, pair);
   }
-  const byWeight = (a: { weight: number }, b: { weight: number }) => b.weight - a.weight;
-  return { for: pros.sort(byWeight).map((p) => p.text), against: cons.sort(byWeight).map((c) => c.text) };
+  return [...pairs.values()].sort((a, b) => b.probability - a.probability);
 }
 
-/**
- * Charges that fit, as a deliberately wide range: pressures do not weigh. A severe undercharge has lost about two thirds,
- * a severe overcharge has half as much again; the plateau of a healthy circuit spans 70 to 115 % of the label.
- */
-function chargeRange(
-  reading: ReadingFile,
-  ranked: { cause: Cause; probability: number; severity: Scored["severity"] }[],
-) {
+/** A hypothesis stands for charges about its own: no vehicle leaves the factory or a workshop to the gram. */
+const CHARGE_SPREAD = [-0.05, -0.025, 0, 0.025, 0.05];
+/** A range narrower than this share of the label would tell the charge; no pressure does it often. */
+const IDENTIFIED_SHARE = 0.12;
+/** A weighing is good for this much, g: the scale, the oil and what is left. */
+const WEIGHED_G = 10;
+
+function chargeOf(reading: ReadingFile, { all }: Hypotheses, weights: Float64Array): Verdict["charge"] {
   const label = reading.vehicle.chargeG;
+  if (reading.recoveredG !== null && reading.recoveredG !== undefined) {
+    const g = reading.recoveredG;
+    return { lowG: Math.max(0, g - WEIGHED_G), medianG: g, highG: g + WEIGHED_G, identified: true, weighed: true };
+  }
   if (label === null || label === undefined) return null;
-  const find = (cause: Cause) => ranked.find((r) => r.cause === cause);
-  const under = find("undercharge");
-  const over = find("overcharge");
-  // A cause that may still be true keeps its end of the range open.
-  const LIVE = 0.1;
-  const low = under && under.probability > LIVE ? 1 - 0.7 * under.severity.high : 0.7;
-  const high = over && over.probability > LIVE ? 1 + 0.5 * over.severity.high : 1.15;
-  const pUnder = under?.probability ?? 0;
-  const pOver = over?.probability ?? 0;
-  const median = 1 - pUnder * 0.7 * (under?.severity.median ?? 0) + pOver * 0.5 * (over?.severity.median ?? 0);
+  const values = all.flatMap(({ shown }, i) => {
+    const share = shown.values.at(-1)!;
+    return CHARGE_SPREAD.map((off) => ({ value: share + off, weight: weights[i]! / CHARGE_SPREAD.length }));
+  });
+  const [low, median, high] = quantiles(values, [0.05, 0.5, 0.95]).map((share) => Math.round(share * label));
   return {
-    lowG: Math.round(label * low),
-    medianG: Math.round(label * Math.min(Math.max(median, low), high)),
-    highG: Math.round(label * high),
-    identified: false,
+    lowG: low!,
+    medianG: median!,
+    highG: high!,
+    identified: high! - low! < IDENTIFIED_SHARE * label,
+    weighed: false,
   };
 }
 
-/** Tests not yet done, cheapest telling first; the gain is the entropy left, shared by how much such a test usually tells. */
-function nextTests(reading: ReadingFile, ranked: { probability: number }[]): Diagnosis["nextTests"] {
-  const entropy = ranked.reduce((sum, { probability: p }) => sum - (p > 0 ? p * Math.log2(p) : 0), 0);
-  const setting = reading.running?.[0];
-  const given = (value: unknown) => value !== null && value !== undefined;
-  const candidates = [
-    { test: "Rest reading after a soak", done: given(reading.rest?.soakC), share: 0.2, minutes: 3 },
-    { test: "Clamp the liquid line beside the high port", done: given(setting?.liquidLineC), share: 0.35, minutes: 2 },
-    { test: "Clamp the suction line near the low port", done: given(setting?.suctionLineC), share: 0.35, minutes: 2 },
-    { test: "Repeat at 1500 to 2000 rpm", done: (reading.running?.length ?? 0) > 1, share: 0.25, minutes: 4 },
-    { test: "Time the sides meeting after shut-off", done: given(reading.equalise?.seconds), share: 0.25, minutes: 5 },
-    { test: "Recover and weigh", done: false, share: 0.45, minutes: 25 },
-  ];
-  return candidates
-    .filter((candidate) => !candidate.done)
-    .map(({ test, share, minutes }) => ({ test, gainBits: Math.round(entropy * share * 100) / 100, minutes }))
-    .sort((a, b) => b.gainBits / b.minutes - a.gainBits / a.minutes);
+/** Above this pressure the relief valve is near, kPa gauge. */
+const STOP_KPA = 2600;
+const STOP_PROBABILITY = 0.35;
+/** A reading is named as wild from this probability on. */
+const SUSPECT = 0.5;
+const FEW = 4;
+/** Typical distance of a fitting test, by reading; beyond this nothing known fits. */
+const NOTHING_FITS_SPREADS = 2.6;
+
+function warningsOf(reading: ReadingFile, observed: Observed, posterior: Posterior, ranked: RankedCause[]): Warning[] {
+  const found: Warning[] = [];
+  const highest = Math.max(0, ...(reading.running ?? []).map(({ highKpa }) => highKpa ?? 0));
+  if (highest > STOP_KPA) found.push({ code: "stop-high-side", kpa: highest });
+  const blocked = ranked.find(({ cause }) => cause === "restriction-before-port");
+  if (blocked && blocked.probability > STOP_PROBABILITY) {
+    found.push({ code: "stop-blocked-before-port", probability: blocked.probability });
+  }
+  for (const [i, place] of posterior.places.entries()) {
+    const probability = posterior.wild[i]!;
+    if (probability < SUSPECT) continue;
+    const { name, setting } = observableAt(place, observed.rpm.length);
+    found.push({
+      code: "suspect-reading",
+      observable: name,
+      rpm: setting === null ? null : observed.rpm[setting]!,
+      probability,
+    });
+  }
+  if (posterior.places.length >= FEW && posterior.spreads > NOTHING_FITS_SPREADS) {
+    found.push({ code: "nothing-fits", spreads: posterior.spreads });
+  }
+  const foreign = foreignRefrigerant(reading);
+  if (foreign) found.push(foreign);
+  if (posterior.places.length < FEW) found.push({ code: "few-readings", count: posterior.places.length });
+  if (observed.cycling.some((cycles) => cycles)) found.push({ code: "cycling" });
+  if (reading.vehicle.compressor === "electric") found.push({ code: "electric" });
+  if (reading.vehicle.chargeG === null || reading.vehicle.chargeG === undefined) found.push({ code: "unknown-charge" });
+  return found;
 }
 
-function warnings(reading: ReadingFile, features: Feature[]): string[] {
-  const found = [PROVISIONAL];
-  if (features.length < 4) found.push("Few readings: a verdict from these alone says little.");
-  if (reading.running?.some((s) => s.cyclePeriodS !== null && s.cyclePeriodS !== undefined)) {
-    found.push("Taken while the clutch cycles: superheat and subcooling swing with it.");
-  }
-  const high = Math.max(...(reading.running ?? []).map((s) => s.highKpa ?? 0), 0);
-  if (high > 2400) found.push("Stop at once: the high side is above 2400 kPa.");
-  if (reading.vehicle.compressor === "electric") {
-    found.push("Electric compressor: high voltage and its own oil, qualified people only.");
-  }
-  return found;
+/** At rest another refrigerant fits and the label's does not; air lifts a pressure too, and the sentence says so. */
+function foreignRefrigerant({ rest, vehicle, conditions }: ReadingFile): Warning | null {
+  const sides = [rest?.lowKpa, rest?.highKpa].filter((kpa) => kpa !== null && kpa !== undefined);
+  if (rest?.soakC === null || rest?.soakC === undefined || sides.length === 0) return null;
+  const meanKpa = sides.reduce((sum, kpa) => sum + kpa, 0) / sides.length;
+  const absolute = meanKpa + atmosphericPressureKpa(conditions.altitudeM ?? 0);
+  const list = identify(absolute, workshopInstruments.highKpa, rest.soakC, BAY_K);
+  if (list.find(({ name }) => name === vehicle.refrigerant)?.fits !== false) return null;
+  const fits = list.filter((candidate) => candidate.fits).map(({ name }) => name);
+  return fits.length > 0 ? { code: "wrong-refrigerant", fits } : null;
+}
+
+/** Parts of an engine bay stand this far apart even when soaked. */
+const BAY_K = 2.5;
+
+/** The priors alone, when not even a sound vehicle of this label can be simulated. */
+function cannotTell(reading: ReadingFile, issue: PrepareIssue): Verdict {
+  const label = labelOfReading(reading);
+  const open = causes.filter((cause) => possible(cause, label));
+  const none = { low: 0, median: 0, high: 0 };
+  return {
+    id: reading.id,
+    causes: causes
+      .map((cause) => ({
+        cause,
+        probability: open.includes(cause) ? 1 / open.length : 0,
+        severity: none,
+        for: [],
+        against: [],
+        seen: [],
+      }))
+      .sort((a, b) => b.probability - a.probability),
+    together: [],
+    charge: null,
+    nextTests: [],
+    warnings: [{ code: "cannot-simulate", why: issue.code === "no-such-vehicle" ? issue.why : "no steady state" }],
+    undecidedBits: Math.log2(open.length),
+  };
+}
+
+function rounded(value: number): number {
+  return Number(value.toFixed(3));
+}
+
+/** The verdict as a diagnosis file has it. */
+export function diagnose(reading: ReadingFile, options: DiagnoseOptions = {}): Diagnosis {
+  return diagnosisFile(judge(reading, options), reading);
 }

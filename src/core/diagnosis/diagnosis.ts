@@ -16,9 +16,13 @@ export const diagnosisSchema = z.object({
       against: z.array(z.string()),
     }),
   ),
+  /** Causes that act together, and how probably. */
+  together: z.array(z.object({ causes: z.array(z.enum(causes)), probability: z.number().min(0).max(1) })).optional(),
   /** Range of charges that fit, g; absent when the label charge is unknown. */
   charge: z.object({ lowG: z.number(), medianG: z.number(), highG: z.number(), identified: z.boolean() }).nullable(),
-  nextTests: z.array(z.object({ test: z.string(), gainBits: z.number(), minutes: z.number() })),
+  nextTests: z.array(
+    z.object({ test: z.string(), gainBits: z.number(), minutes: z.number(), outcomes: z.array(z.string()).optional() }),
+  ),
   warnings: z.array(z.string()),
 });
 

@@ -1,14 +1,14 @@
 /** A whole test of a made-up vehicle, from the steady solver: rest, running at each engine speed, sides meeting. */
 import { makePlant, type Plant } from "../circuit/plant";
 import { restOf } from "../circuit/rest";
-import { type SizingIssue, sizeVehicle } from "../circuit/sizing";
+import { type Draw, type SizingIssue, sizeVehicle } from "../circuit/sizing";
 import { type SteadyIssue, type SteadyResult, type SteadyState, solveSteady } from "../circuit/steady";
 import { secondsToMeet } from "../circuit/transient";
 import type { CircuitVehicle } from "../circuit/vehicle";
+import { type NoiseSource, seededNoise } from "../noise";
 import type { ReadingFile, RunningSetting } from "../readings/reading-file";
 import { fail, type Result, succeed } from "../result";
 import { workshopSensors } from "./instrument-set";
-import { type NoiseSource, seededNoise } from "./noise";
 import { Sensor } from "./sensor";
 import { conditionsOfRequest, faultsOfRequest, labelOfRequest, type SimulateRequest } from "./simulate-request";
 
@@ -38,9 +38,9 @@ const DEFAULT_RPM = [800, 1800];
 const DEFAULT_SEED = 1;
 const LONGEST_WAIT_S = 900;
 
-/** Simulates a request. Same request, same answer. Errors: a label that cannot be sized, a speed that does not converge. */
-export function simulate(request: SimulateRequest): Result<SimulatedTest, SimulationIssue> {
-  const sized = sizeVehicle(labelOfRequest(request));
+/** Simulates a request. Same request, same answer. With `draw` the vehicle's sizes are drawn about their means. Errors: a label that cannot be sized, a speed that does not converge. */
+export function simulate(request: SimulateRequest, draw?: Draw): Result<SimulatedTest, SimulationIssue> {
+  const sized = sizeVehicle(labelOfRequest(request), draw);
   if (!sized.ok) return sized;
   const speeds = request.rpm ?? DEFAULT_RPM;
   const instruments = request.noise === true ? new Instruments(request.seed ?? DEFAULT_SEED) : null;

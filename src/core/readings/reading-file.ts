@@ -75,6 +75,8 @@ export const readingFileSchema = z.object({
     .nullish(),
   running: z.array(runningSchema).max(20).nullish(),
   equalise: z.object({ seconds: within(limits.seconds), equalised: z.boolean().nullish() }).nullish(),
+  /** Weighed out of it, when that was done: then the charge is known. */
+  recoveredG: within({ min: 0, max: 11_000 }),
   observations: z.array(z.string().max(100)).max(100).nullish(),
 });
 

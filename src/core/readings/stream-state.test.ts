@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { usualDay, vehicleOf } from "../../../tests/support/vehicles";
 import { CircuitSimulation } from "../circuit/simulation";
 import { InstrumentSet } from "../instruments/instrument-set";
-import { seededNoise } from "../instruments/noise";
+import { seededNoise } from "../noise";
 import { steadyLimits } from "./channels";
 import { readBeforeCutOut } from "./cycle-reading";
 import { type Sample, streamState } from "./stream-state";

@@ -1,0 +1,61 @@
+/** From a verdict to the diagnosis file, with its sentences: gauge pressures in kPa, temperatures in degC. */
+import type { ReadingFile } from "../readings/reading-file";
+import type { Diagnosis } from "./diagnosis";
+import {
+  outcomeSentence,
+  reasonSentence,
+  seenSentence,
+  testSentences,
+  type Wording,
+  warningSentence,
+} from "./sentences";
+import type { Verdict } from "./verdict";
+
+/** Places after the point; probabilities still sum to one, because the last takes what rounding left. */
+const DIGITS = 4;
+
+export function diagnosisFile(verdict: Verdict, reading: ReadingFile): Diagnosis {
+  const wording: Wording = {
+    refrigerant: reading.vehicle.refrigerant,
+    altitudeM: reading.conditions.altitudeM ?? 0,
+    pressureUnit: "kPa",
+  };
+  const probabilities = roundedToOne(verdict.causes.map(({ probability }) => probability));
+  return {
+    format: "evrid.diagnosis",
+    version: 1,
+    id: verdict.id,
+    causes: verdict.causes.map(({ cause, severity, seen, ...why }, i) => ({
+      cause,
+      probability: probabilities[i]!,
+      severity,
+      for: [...seen.map(seenSentence), ...why.for.map((reason) => reasonSentence(reason, wording))],
+      against: why.against.map((reason) => reasonSentence(reason, wording)),
+    })),
+    together: verdict.together
+      .filter(({ probability }) => probability >= 0.01)
+      .map(({ causes, probability }) => ({ causes: [...causes], probability: Number(probability.toFixed(DIGITS)) })),
+    charge: verdict.charge && {
+      lowG: verdict.charge.lowG,
+      medianG: verdict.charge.medianG,
+      highG: verdict.charge.highG,
+      identified: verdict.charge.identified,
+    },
+    nextTests: verdict.nextTests.map(({ test, gainBits, minutes, outcomes }) => ({
+      test: testSentences[test],
+      gainBits,
+      minutes,
+      outcomes: outcomes.map((outcome) => outcomeSentence(outcome, wording)),
+    })),
+    warnings: verdict.warnings.map((warning) => warningSentence(warning, wording)),
+  };
+}
+
+function roundedToOne(probabilities: readonly number[]): number[] {
+  const rounded = probabilities.map((p) => Number(p.toFixed(DIGITS)));
+  const rest = 1 - rounded.reduce((sum, p) => sum + p, 0);
+  // The largest takes it: there it changes nothing, and no other can turn negative.
+  const first = rounded[0];
+  if (first !== undefined) rounded[0] = Number((first + rest).toFixed(DIGITS + 4));
+  return rounded;
+}

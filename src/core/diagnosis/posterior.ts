@@ -1,0 +1,96 @@
+/** From what could be and what was read to how probable each possibility is. */
+import type { CompressorKind } from "../circuit/vehicle";
+import { type Discrepancy, errorModel, standingModel } from "./discrepancy";
+import type { Hypotheses, Hypothesis } from "./hypotheses";
+import { LikelihoodEvaluator } from "./likelihood";
+import { type Observed, placeOf } from "./observables";
+import { sightOdds } from "./sights";
+
+export interface Posterior {
+  /** One for each hypothesis, summing to one. */
+  weights: Float64Array;
+  /** Places of the vector that were read, and the probability of each that it is wild. */
+  places: number[];
+  wild: Float64Array;
+  /** How far the readings lie from the hypothesis that fits them best, in spreads a reading. */
+  spreads: number;
+}
+
+/** Share of the time the clutch is in below which a clutch is seen to cycle, and how sharp that edge is. */
+const CYCLES_BELOW = 0.62;
+const CYCLES_EDGE = 0.09;
+/** Nothing about a clutch is surer than this. */
+const CYCLE_DOUBT = 0.06;
+
+export function placesRead(observed: Observed): number[] {
+  return Array.from(observed.values.keys()).filter((place) => !Number.isNaN(observed.values[place]!));
+}
+
+/** Log likelihood of everything that was read, under each hypothesis. */
+export function logLikelihoods(
+  observed: Observed,
+  { all, sound }: Hypotheses,
+  kind: CompressorKind,
+  discrepancy: Discrepancy,
+  sights: readonly string[],
+  places = placesRead(observed),
+): { logs: Float64Array; wild: Float64Array[]; spreads: number } {
+  const { values, rpm } = observed;
+  const fixed = kind === "fixed";
+  const running = errorModel(discrepancy, fixed, rpm, values.length);
+  const standing = standingModel(discrepancy, rpm.length, values.length);
+  const evaluator = new LikelihoodEvaluator(places);
+  const atLeast = observed.stillApart ? placeOf("meeting", 0, rpm.length) : null;
+  const logs = new Float64Array(all.length);
+  const wild: Float64Array[] = [];
+  let spreads = Number.POSITIVE_INFINITY;
+  for (const [i, { shown, causes }] of all.entries()) {
+    const errors = shown.standing ? standing : running;
+    const found = evaluator.evaluate(values, shown.values, sound.values, errors, atLeast);
+    logs[i] = found.log + (fixed ? cyclingLog(observed, shown) : 0) + sightOdds(sights, causes);
+    wild.push(found.wild);
+    spreads = Math.min(spreads, found.spreads);
+  }
+  return { logs, wild, spreads };
+}
+
+export function posteriorOf(
+  observed: Observed,
+  hypotheses: Hypotheses,
+  kind: CompressorKind,
+  discrepancy: Discrepancy,
+  sights: readonly string[],
+): Posterior {
+  const places = placesRead(observed);
+  const { logs, wild, spreads } = logLikelihoods(observed, hypotheses, kind, discrepancy, sights, places);
+  const weights = normalised(hypotheses.all, logs);
+  const mean = new Float64Array(places.length);
+  for (const [i, weight] of weights.entries()) {
+    for (let p = 0; p < places.length; p++) mean[p] = mean[p]! + weight * wild[i]![p]!;
+  }
+  return { weights, places, wild: mean, spreads };
+}
+
+function normalised(all: readonly Hypothesis[], logs: Float64Array): Float64Array {
+  let top = Number.NEGATIVE_INFINITY;
+  for (const log of logs) top = Math.max(top, log);
+  const weights = new Float64Array(all.length);
+  let total = 0;
+  for (const [i, { prior }] of all.entries()) {
+    weights[i] = prior * Math.exp(logs[i]! - top);
+    total += weights[i]!;
+  }
+  for (let i = 0; i < weights.length; i++) weights[i] = weights[i]! / total;
+  return weights;
+}
+
+function cyclingLog(observed: Observed, shown: { duty: number[]; standing: boolean }): number {
+  let log = 0;
+  for (const [i, cycles] of observed.cycling.entries()) {
+    if (cycles === null) continue;
+    const p = shown.standing ? 0 : 1 / (1 + Math.exp((shown.duty[i]! - CYCLES_BELOW) / CYCLES_EDGE));
+    const doubted = CYCLE_DOUBT / 2 + (1 - CYCLE_DOUBT) * p;
+    log += Math.log(cycles ? doubted : 1 - doubted);
+  }
+  return log;
+}

@@ -1,0 +1,46 @@
+/** The verdict as data: what a diagnosis file and every screen are made from. */
+import type { Cause } from "./causes";
+import type { Reason } from "./explain";
+import type { NextTest } from "./next-tests";
+import type { ObservableName } from "./observables";
+
+export interface Severity {
+  low: number;
+  median: number;
+  high: number;
+}
+
+export interface RankedCause {
+  cause: Cause;
+  probability: number;
+  severity: Severity;
+  for: Reason[];
+  against: Reason[];
+  /** Signs seen that speak for it, as the reading file names them. */
+  seen: string[];
+}
+
+export type Warning =
+  | { code: "few-readings"; count: number }
+  | { code: "stop-high-side"; kpa: number }
+  | { code: "stop-blocked-before-port"; probability: number }
+  | { code: "suspect-reading"; observable: ObservableName; rpm: number | null; probability: number }
+  | { code: "nothing-fits"; spreads: number }
+  | { code: "wrong-refrigerant"; fits: string[] }
+  | { code: "cycling" }
+  | { code: "electric" }
+  | { code: "unknown-charge" }
+  | { code: "cannot-simulate"; why: string };
+
+export interface Verdict {
+  id: string;
+  /** Sorted by probability, which sums to one; every cause stands in it. */
+  causes: RankedCause[];
+  /** Pairs of causes that act together, with their probability, the likeliest first. */
+  together: { causes: [Cause, Cause]; probability: number }[];
+  charge: { lowG: number; medianG: number; highG: number; identified: boolean; weighed: boolean } | null;
+  nextTests: NextTest[];
+  warnings: Warning[];
+  /** Entropy between the causes, bits: how undecided it is. */
+  undecidedBits: number;
+}
