@@ -1,21 +1,44 @@
 import { diagnose } from "../core/diagnosis/diagnose";
-import { parseReadings } from "../core/readings/reading-file";
+import { parseReadingsText } from "../core/readings/readings-text";
 import { type CommandResult, type ReadInput, UsageError } from "./usage";
 
-/** `evrid diagnose FILE|-`: reading files in, diagnosis files out as JSON Lines; lines that cannot be read are named. */
+/**
+ * `evrid diagnose FILE|- [--seed N]`: readings in (JSON, JSON Lines or CSV), diagnosis files out as JSON Lines; lines that cannot be read are
+ * named and the others answered.
+ */
 export function diagnoseCommand(args: string[], readInput: ReadInput): CommandResult {
-  const [file, ...rest] = args;
-  if (file === undefined) throw new UsageError("diagnose wants a file, or - for standard input");
-  if (rest.length > 0) throw new UsageError(`diagnose takes one file, not also "${rest.join(" ")}"`);
+  const { file, seed } = options(args);
   const errors: string[] = [];
   let out = "";
-  for (const result of parseReadings(readInput(file))) {
+  for (const result of parseReadingsText(readInput(file))) {
     if (result.ok) {
-      out += `${JSON.stringify(diagnose(result.value))}\n`;
+      out += `${JSON.stringify(diagnose(result.value, seed === null ? {} : { seed }))}\n`;
     } else {
       const { line, field, expected } = result.issue;
       errors.push(`line ${line}${field === "" ? "" : `, field ${field}`}: expected ${expected}`);
     }
   }
   return { out, errors };
+}
+
+const MOST_SEED = 4_294_967_295;
+
+function options(args: readonly string[]): { file: string; seed: number | null } {
+  let seed: number | null = null;
+  const files: string[] = [];
+  for (let i = 0; i < args.length; i++) {
+    if (args[i] !== "--seed") {
+      files.push(args[i]!);
+      continue;
+    }
+    const text = args[++i] ?? "";
+    seed = Number(text);
+    if (text === "" || !Number.isInteger(seed) || seed < 0 || seed > MOST_SEED) {
+      throw new UsageError(`--seed wants a whole number from 0 to ${MOST_SEED}, not "${text}"`);
+    }
+  }
+  const [file, ...rest] = files;
+  if (file === undefined) throw new UsageError("diagnose wants a file, or - for standard input");
+  if (rest.length > 0) throw new UsageError(`diagnose takes one file, not also "${rest.join(" ")}"`);
+  return { file, seed };
 }

@@ -13,7 +13,7 @@ const commands: Record<string, (args: string[], readInput: ReadInput) => Command
 
 const USAGE = `usage: evrid properties R134a|R1234yf --t C --p KPA [--json]
        evrid properties R134a|R1234yf --saturated (--t C | --p KPA) [--json]
-       evrid diagnose FILE|-
+       evrid diagnose FILE|- [--seed N]
        evrid simulate FILE|- [--schedule EVENTS.json --csv]`;
 
 function main(argv: string[]): number {

@@ -12,9 +12,10 @@ import { fail, type Result, succeed } from "../result";
 import { type Cause, causes } from "./causes";
 import type { Diagnosis } from "./diagnosis";
 import { diagnosisFile } from "./diagnosis-file";
-import { type Discrepancy, discrepancy, errorModel } from "./discrepancy";
+import { type Discrepancy, discrepancy, type ErrorModel, errorModel } from "./discrepancy";
 import { reasonsFor } from "./explain";
 import { conditionsOfReading, type Hypotheses, labelOfReading, possible, solveHypotheses } from "./hypotheses";
+import { LikelihoodEvaluator } from "./likelihood";
 import { nextTests } from "./next-tests";
 import { type Observed, observableAt, observe } from "./observables";
 import { type Posterior, posteriorOf } from "./posterior";
@@ -94,7 +95,7 @@ export function judgePrepared(reading: ReadingFile, hypotheses: Hypotheses, opti
   const total = causes.reduce((sum, cause) => sum + marginals[cause], 0);
   const ranked = causes
     .map((cause): RankedCause => {
-      const chosen = (i: number) => hypotheses.all[i]!.causes.some((one) => one.cause === cause);
+      const chosen = reasonedFrom(cause, hypotheses, weights);
       const reasons =
         marginals[cause] > 0
           ? reasonsFor(observed, hypotheses, errors, weights, chosen, places)
@@ -102,6 +103,7 @@ export function judgePrepared(reading: ReadingFile, hypotheses: Hypotheses, opti
       return {
         cause,
         probability: marginals[cause] / total,
+        present: marginals[cause],
         severity: severityOf(cause, hypotheses, weights),
         ...reasons,
         seen: sights.filter((code) => (sightFactor(code, cause) ?? 1) > 1),
@@ -114,11 +116,18 @@ export function judgePrepared(reading: ReadingFile, hypotheses: Hypotheses, opti
     id: reading.id,
     causes: ranked,
     together: pairsOf(hypotheses, weights),
-    charge: chargeOf(reading, hypotheses, weights),
+    charge: chargeOf(reading, observed, hypotheses, weights, places, errors),
     nextTests: nextTests(observed, hypotheses, errors, weights, places, context, options.seed ?? DEFAULT_SEED),
     warnings: warningsOf(reading, observed, posterior, ranked),
     undecidedBits: ranked.reduce((sum, { probability: p }) => sum - (p > 0 ? p * Math.log2(p) : 0), 0),
   };
+}
+
+/** A cause is reasoned about as it would be alone; only where that cannot be at all, as one of two. */
+function reasonedFrom(cause: Cause, { all }: Hypotheses, weights: Float64Array): (index: number) => boolean {
+  const alone = (i: number) => all[i]!.causes.length === 1 && all[i]!.causes[0]!.cause === cause;
+  const possible = all.some((_, i) => alone(i) && weights[i]! > 0);
+  return possible ? alone : (i) => all[i]!.causes.some((one) => one.cause === cause);
 }
 
 /** Causes whose outcomes are foretold for each next test. */
@@ -170,23 +179,37 @@ function pairsOf({ all }: Hypotheses, weights: Float64Array): Verdict["together"
   return [...pairs.values()].sort((a, b) => b.probability - a.probability);
 }
 
-/** A hypothesis stands for charges about its own: no vehicle leaves the factory or a workshop to the gram. */
-const CHARGE_SPREAD = [-0.05, -0.025, 0, 0.025, 0.05];
 /** A range narrower than this share of the label would tell the charge; no pressure does it often. */
 const IDENTIFIED_SHARE = 0.12;
 /** A weighing is good for this much, g: the scale, the oil and what is left. */
 const WEIGHED_G = 10;
+/** A charge read off a fault's severity is good for this share of the label. */
+const CHARGE_SPREAD = [-0.05, -0.025, 0, 0.025, 0.05];
 
-function chargeOf(reading: ReadingFile, { all }: Hypotheses, weights: Float64Array): Verdict["charge"] {
+function chargeOf(
+  reading: ReadingFile,
+  observed: Observed,
+  hypotheses: Hypotheses,
+  weights: Float64Array,
+  places: readonly number[],
+  errors: ErrorModel,
+): Verdict["charge"] {
   const label = reading.vehicle.chargeG;
   if (reading.recoveredG !== null && reading.recoveredG !== undefined) {
     const g = reading.recoveredG;
     return { lowG: Math.max(0, g - WEIGHED_G), medianG: g, highG: g + WEIGHED_G, identified: true, weighed: true };
   }
   if (label === null || label === undefined) return null;
-  const values = all.flatMap(({ shown }, i) => {
+  const hidden = plateauOf(observed, hypotheses, places, errors);
+  const values = hypotheses.all.flatMap(({ shown, causes: acting }, i) => {
+    const weight = weights[i]!;
+    if (weight < NEGLIGIBLE_WEIGHT) return [];
+    // Where no fault of the charge acts, it may be any that these readings do not show.
+    if (!acting.some(({ cause }) => cause === "undercharge" || cause === "overcharge")) {
+      return hidden.map((one) => ({ value: one.value, weight: weight * one.weight }));
+    }
     const share = shown.values.at(-1)!;
-    return CHARGE_SPREAD.map((off) => ({ value: share + off, weight: weights[i]! / CHARGE_SPREAD.length }));
+    return CHARGE_SPREAD.map((off) => ({ value: share + off, weight: weight / CHARGE_SPREAD.length }));
   });
   const [low, median, high] = quantiles(values, [0.05, 0.5, 0.95]).map((share) => Math.round(share * label));
   return {
@@ -196,6 +219,38 @@ function chargeOf(reading: ReadingFile, { all }: Hypotheses, weights: Float64Arr
     identified: high! - low! < IDENTIFIED_SHARE * label,
     weighed: false,
   };
+}
+
+const NEGLIGIBLE_WEIGHT = 1e-4;
+/** Charges of vehicles that come in for something else: a little under the label, some far from it; shares of it. */
+const USUAL_SHARE = 0.96;
+const USUAL_SPREAD = 0.14;
+
+/** Charges that would show much the same as the label's, with how probable each is: the plateau on which pressures do not weigh. */
+function plateauOf(
+  observed: Observed,
+  { all, sound }: Hypotheses,
+  places: readonly number[],
+  errors: ErrorModel,
+): { value: number; weight: number }[] {
+  const evaluator = new LikelihoodEvaluator(places);
+  const asRead = (values: Float64Array) => values.map((value, place) => value + errors.bias[place]!);
+  const at = (values: Float64Array) => evaluator.evaluate(asRead(values), sound.values, sound.values, errors).log;
+  const right = at(sound.values);
+  const found = [{ value: 1, weight: usual(1) }];
+  for (const { causes: acting, shown } of all) {
+    const [only, second] = acting;
+    if (second || (only?.cause !== "undercharge" && only?.cause !== "overcharge")) continue;
+    if (shown.standing !== sound.standing || shown.values.length !== observed.values.length) continue;
+    const share = shown.values.at(-1)!;
+    found.push({ value: share, weight: usual(share) * Math.exp(Math.min(0, at(shown.values) - right)) });
+  }
+  const total = found.reduce((sum, { weight }) => sum + weight, 0);
+  return found.map(({ value, weight }) => ({ value, weight: weight / total }));
+}
+
+function usual(share: number): number {
+  return Math.exp(-(((share - USUAL_SHARE) / USUAL_SPREAD) ** 2) / 2);
 }
 
 /** Above this pressure the relief valve is near, kPa gauge. */
@@ -264,6 +319,7 @@ function cannotTell(reading: ReadingFile, issue: PrepareIssue): Verdict {
       .map((cause) => ({
         cause,
         probability: open.includes(cause) ? 1 / open.length : 0,
+        present: open.includes(cause) ? 1 / open.length : 0,
         severity: none,
         for: [],
         against: [],

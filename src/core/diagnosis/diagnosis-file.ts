@@ -25,9 +25,10 @@ export function diagnosisFile(verdict: Verdict, reading: ReadingFile): Diagnosis
     format: "evrid.diagnosis",
     version: 1,
     id: verdict.id,
-    causes: verdict.causes.map(({ cause, severity, seen, ...why }, i) => ({
+    causes: verdict.causes.map(({ cause, severity, present, seen, ...why }, i) => ({
       cause,
       probability: probabilities[i]!,
+      present: Number(present.toFixed(DIGITS)),
       severity,
       for: [...seen.map(seenSentence), ...why.for.map((reason) => reasonSentence(reason, wording))],
       against: why.against.map((reason) => reasonSentence(reason, wording)),

@@ -11,6 +11,8 @@ export const diagnosisSchema = z.object({
     z.object({
       cause: z.enum(causes),
       probability: z.number().min(0).max(1),
+      /** That it acts at all, alone or with another. */
+      present: z.number().min(0).max(1).optional(),
       severity: z.object({ low: z.number(), median: z.number(), high: z.number() }),
       for: z.array(z.string()),
       against: z.array(z.string()),

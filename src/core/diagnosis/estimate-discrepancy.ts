@@ -22,6 +22,8 @@ const HALF_BIAS = 4;
 /** Share of the covariance between channels that is kept, and the least spread of one, K. */
 const KEPT_CORRELATION = 0.8;
 const LEAST_SD = 0.5;
+/** Seconds until the sides meet are known to a factor of a half at best: the passage between them is not all that decides. */
+const LEAST_MEETING_SD = 0.4;
 
 /** One round from a former estimate, which finds the severities. */
 export function estimateDiscrepancy(cases: readonly KnownCase[], former: Discrepancy): Discrepancy {
@@ -58,7 +60,7 @@ export function estimateDiscrepancy(cases: readonly KnownCase[], former: Discrep
     shared,
     own,
     rest: robust(rest),
-    meeting: { ...robust(meeting), sd: Math.max(robust(meeting).sd, 0.25) },
+    meeting: { ...robust(meeting), sd: Math.max(robust(meeting).sd, LEAST_MEETING_SD) },
   };
 }
 

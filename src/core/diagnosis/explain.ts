@@ -81,8 +81,8 @@ export function reasonsFor(
     let move = 0;
     for (let i = 0; i < all.length; i++) {
       const mine = chosen(i);
-      // The field is weighed by half its odds, so that the reasons do not speak against the leader alone.
-      const weight = mine ? weights[i]! : Math.sqrt(weights[i]! * all[i]!.prior);
+      // Against all that comes in: look-alikes share their reasons, they do not lose them to each other.
+      const weight = mine ? weights[i]! : all[i]!.prior;
       if (mine) {
         own += weight * density(i);
         ownWeight += weight;

@@ -7,11 +7,14 @@ import { type ErrorModel, MOVE_DOUBT } from "./discrepancy";
 /** Degrees of freedom: tails that a whole test somewhat beyond what was ever seen does not break. */
 const FREEDOM = 8;
 /** One reading in this many is wild: a slipped clamp, a half-open coupler, a misread scale. Then it may lie this many spreads off. */
-const WILD_SHARE = 0.015;
-const WILD_SPREADS = 8;
+const WILD_SHARE = 0.02;
+const WILD_SPREADS = 15;
 
 /** A reading of something that under a hypothesis cannot be lies this far off. */
 const CONTRADICTION_SPREADS = 3;
+
+/** Beyond this an exponential overflows. */
+const MOST_EXPONENT = 600;
 
 export interface Likelihood {
   log: number;
@@ -88,7 +91,7 @@ export class LikelihoodEvaluator {
         0.5 * Math.log(variance) -
         0.5 * Math.log(broad) -
         (residual[i]! * residual[i]!) / (2 * broad);
-      odds[i] = WILD_SHARE * Math.exp(Math.min(ratio, 50));
+      odds[i] = WILD_SHARE * Math.exp(Math.min(ratio, MOST_EXPONENT));
       all += odds[i]!;
     }
     return {

@@ -39,7 +39,9 @@ export function logLikelihoods(
   const fixed = kind === "fixed";
   const running = errorModel(discrepancy, fixed, rpm, values.length);
   const standing = standingModel(discrepancy, rpm.length, values.length);
-  const evaluator = new LikelihoodEvaluator(places);
+  // What is read once and settles a question of its own stands beside the running readings, not among them.
+  const alone = onceAlone.map((name) => placeOf(name, 0, rpm.length));
+  const evaluator = new LikelihoodEvaluator(places.filter((place) => !alone.includes(place)));
   const atLeast = observed.stillApart ? placeOf("meeting", 0, rpm.length) : null;
   const logs = new Float64Array(all.length);
   const wild: Float64Array[] = [];
@@ -47,7 +49,12 @@ export function logLikelihoods(
   for (const [i, { shown, causes }] of all.entries()) {
     const errors = shown.standing ? standing : running;
     const found = evaluator.evaluate(values, shown.values, sound.values, errors, atLeast);
-    logs[i] = found.log + (fixed ? cyclingLog(observed, shown) : 0) + sightOdds(sights, causes);
+    logs[i] =
+      found.log +
+      restLog(observed, shown.values, causes, discrepancy) +
+      chargeLog(observed, shown.values) +
+      (fixed ? cyclingLog(observed, shown) : 0) +
+      sightOdds(sights, causes);
     wild.push(found.wild);
     spreads = Math.min(spreads, found.spreads);
   }
@@ -62,11 +69,13 @@ export function posteriorOf(
   sights: readonly string[],
 ): Posterior {
   const places = placesRead(observed);
+  const judged = places.filter((place) => !onceAlone.some((name) => placeOf(name, 0, observed.rpm.length) === place));
   const { logs, wild, spreads } = logLikelihoods(observed, hypotheses, kind, discrepancy, sights, places);
   const weights = normalised(hypotheses.all, logs);
   const mean = new Float64Array(places.length);
+  const at = judged.map((place) => places.indexOf(place));
   for (const [i, weight] of weights.entries()) {
-    for (let p = 0; p < places.length; p++) mean[p] = mean[p]! + weight * wild[i]![p]!;
+    for (const [k, p] of at.entries()) mean[p] = mean[p]! + weight * wild[i]![k]!;
   }
   return { weights, places, wild: mean, spreads };
 }
@@ -82,6 +91,42 @@ function normalised(all: readonly Hypothesis[], logs: Float64Array): Float64Arra
   }
   for (let i = 0; i < weights.length; i++) weights[i] = weights[i]! / total;
   return weights;
+}
+
+const onceAlone = ["rest", "charge"] as const;
+
+/**
+ * The rest reading: an even scatter about what is shown, the same for all, so that a higher pressure can only speak for air. The worst
+ * air stands for all that is worse.
+ */
+function restLog(observed: Observed, shown: Float64Array, causes: Hypothesis["causes"], { rest }: Discrepancy): number {
+  const place = placeOf("rest", 0, observed.rpm.length);
+  const read = observed.values[place]!;
+  if (Number.isNaN(read)) return 0;
+  const gap = read - shown[place]! - rest.bias;
+  const worst = causes.some(({ cause, severity }) => cause === "air" && severity >= WORST_AIR);
+  return worst && gap > 0
+    ? 0
+    : Math.max(gaussLog(gap, Math.max(rest.sd, LEAST_REST_K)), gap > 0 ? REST_FLOOR : Number.NEGATIVE_INFINITY);
+}
+
+const WORST_AIR = 0.84;
+/** Parts are never all at the temperature that was measured, K. */
+const LEAST_REST_K = 1.3;
+/** A pressure far above everything known (a hot engine bay) does not count for ever. */
+const REST_FLOOR = -14;
+
+/** A weighing is good for this share of the label; the scatter is even, so that more grams never speak for a lack. */
+const WEIGHED_SHARE = 0.035;
+
+function chargeLog(observed: Observed, shown: Float64Array): number {
+  const place = placeOf("charge", 0, observed.rpm.length);
+  const read = observed.values[place]!;
+  return Number.isNaN(read) ? 0 : gaussLog(read - shown[place]!, WEIGHED_SHARE);
+}
+
+function gaussLog(gap: number, sd: number): number {
+  return -((gap / sd) ** 2) / 2;
 }
 
 function cyclingLog(observed: Observed, shown: { duty: number[]; standing: boolean }): number {

@@ -13,6 +13,8 @@ export interface Severity {
 export interface RankedCause {
   cause: Cause;
   probability: number;
+  /** Probability that it acts at all, alone or with another; these need not sum to one. */
+  present: number;
   severity: Severity;
   for: Reason[];
   against: Reason[];

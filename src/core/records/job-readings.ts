@@ -199,7 +199,9 @@ export function readingFileOf(job: Job, which: TestName): ReadingFile | null {
     },
     rest,
     running,
-    ...(which === "baseline" ? { equalise: equaliseOf(job), observations: job.look.notes.map(observationCode) } : {}),
+    ...(which === "baseline"
+      ? { recoveredG: foundOf(job), equalise: equaliseOf(job), observations: job.look.notes.map(observationCode) }
+      : {}),
   };
 }
 

@@ -3,15 +3,14 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Archive, ArchiveRestore, CopyPlus, Trash2 } from "lucide-react";
 import Link from "next/link";
-import { causeNames } from "@/core/diagnosis/causes";
 import { type Job, type StepId, stepIds, stepNames } from "@/core/records/job";
 import { balanceOf, labelOf, recoveredOf } from "@/core/records/job-readings";
 import { nextStepOf, waitsFor } from "@/core/records/waits";
 import { formatNumber, formatQuantity } from "@/core/units/units";
 import { BenchButton } from "@/ui/buttons";
-import { diagnosisOf } from "../job/evidence-rail";
 import { stepPath } from "../job/steps";
 import { refrigerantLabels } from "../job/words";
+import { useLeading } from "./leading";
 
 /** One job as a wide card: vehicle, complaint, where it stands, what is likely, grams. */
 interface JobCardProps {
@@ -24,6 +23,7 @@ interface JobCardProps {
 
 export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
   const { intake } = job;
+  const leading = useLeading(job);
   const next = nextStepOf(job);
   const signed = job.signOff.signedAt !== null;
   const done = stepIds.filter((id) => job.steps[id].doneAt !== null).length;
@@ -70,7 +70,7 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
           {signed ? job.signOff.technician.trim() || "Signed" : stepNames[next]}
         </Text>
         <Text fontSize="14px" color="soft">
-          {standing(job)}
+          {standing(job, leading)}
         </Text>
         {!signed && (
           <Text fontSize="14px" color="soft">
@@ -114,13 +114,12 @@ function openWord(signed: boolean, next: StepId): string {
 }
 
 /** What is known so far, the most certain first: weight, then verdict. */
-function standing(job: Job): string {
+function standing(job: Job, leading: string | null): string {
   const balance = balanceOf(job);
   const recovered = recoveredOf(job);
   if (job.charge.draws.length > 0 && balance?.ok)
     return `${formatQuantity(balance.value.inVehicleG, "g")} in the vehicle`;
   if (recovered.ok && recovered.value !== null) return `${formatQuantity(recovered.value, "g")} came out`;
-  const leading = diagnosisOf(job, "baseline")?.causes[0];
-  if (leading) return `${causeNames[leading.cause]}, ${Math.round(leading.probability * 100)} %, provisional`;
+  if (leading) return leading;
   return "nothing measured yet";
 }

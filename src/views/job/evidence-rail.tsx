@@ -1,137 +1,272 @@
 "use client";
 
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { useMemo } from "react";
+import { ChevronDown, ChevronRight } from "lucide-react";
+import { useRouter } from "next/navigation";
+import { type ReactNode, useState } from "react";
 import { type Cause, causeNames } from "@/core/diagnosis/causes";
-import { diagnose, PROVISIONAL } from "@/core/diagnosis/diagnose";
-import type { Diagnosis } from "@/core/diagnosis/diagnosis";
-import type { Job, StepId } from "@/core/records/job";
-import { hasReadings, readingFileOf, type TestName } from "@/core/records/job-readings";
+import type { NextTest, TestId } from "@/core/diagnosis/next-tests";
+import { outcomeSentence, reasonSentence, seenSentence, testSentences, type Wording } from "@/core/diagnosis/sentences";
+import type { RankedCause, Verdict } from "@/core/diagnosis/verdict";
+import type { StepId } from "@/core/records/job";
 import { formatNumber } from "@/core/units/units";
+import { BenchButton } from "@/ui/buttons";
+import { useShortcuts } from "@/ui/shortcuts";
 import { useJob } from "./job-context";
+import { stepPath } from "./steps";
+import { useVerdict } from "./verdict-context";
 
 /** Causes shown in the rail; the verdict shows the rest. */
-const SHOWN = 3;
+const SHOWN = 4;
 const SHOWN_ABOVE = 0.03;
 
-/** The verdict on one test of a job; null while there is too little to say anything from. */
-export function useDiagnosis(which: TestName): Diagnosis | null {
-  const { job } = useJob();
-  return useMemo(() => diagnosisOf(job, which), [job, which]);
-}
+/** Where each test is done. */
+const stepOfTest: Record<TestId, StepId> = {
+  look: "look",
+  "suction-clamp": "running",
+  "liquid-clamp": "running",
+  "discharge-clamp": "running",
+  "vent-probe": "running",
+  "condenser-air": "running",
+  "both-gauges": "hook-up",
+  idle: "running",
+  "fast-idle": "running",
+  rest: "rest",
+  "shut-off": "shut-off",
+  "line-spots": "running",
+  command: "running",
+  recover: "recover",
+};
 
-export function diagnosisOf(job: Job, which: TestName): Diagnosis | null {
-  if (!job[which].settings.some(hasReadings)) return null;
-  const reading = readingFileOf(job, which);
-  return reading === null ? null : diagnose(reading);
-}
-
-/** The rail that never leaves while there is something to find: causes with reasons, the amount, the next test. */
+/** The rail that never leaves while there is something to find: causes with reasons, what is open, the next test. */
 export function EvidenceRail({ step }: { step: StepId }) {
-  const which: TestName = step === "prove" ? "proof" : "baseline";
-  const diagnosis = useDiagnosis(which);
-  const next = diagnosis?.nextTests[0];
+  const { verdict, rows, live, wording } = useVerdict();
+  const [open, setOpen] = useState<Cause | null>(null);
+  const shown = rows.slice(0, SHOWN).filter((row, i) => i === 0 || row.probability > SHOWN_ABOVE);
+  const opened = open ?? shown[0]?.cause ?? null;
   return (
     <Rail label="Evidence">
-      <Text as="h2" fontSize="17px" fontWeight="650" order={-2}>
-        {step === "verdict"
-          ? "What would settle it"
-          : which === "proof"
-            ? "What fits after the work"
-            : "What fits these readings"}
+      <Text as="h2" fontSize="17px" fontWeight="650">
+        {step === "prove" ? "What fits after the work" : "What fits these readings"}
       </Text>
-      {diagnosis === null ? (
+      {live && (
+        <Text fontSize="14px" color="wait" fontWeight="600">
+          Needles still move: it changes with them.
+        </Text>
+      )}
+      <Progress />
+      {verdict === null || wording === null ? (
         <Text color="soft">
           Nothing to weigh yet. Causes appear with the first running reading, once label, ambient and altitude are
           given.
         </Text>
       ) : (
         <>
-          {step === "verdict"
-            ? diagnosis.nextTests.slice(1, 5).map((test) => <TestRow key={test.test} {...test} />)
-            : diagnosis.causes
-                .slice(0, SHOWN)
-                .filter((cause) => cause.probability > SHOWN_ABOVE)
-                .map((cause) => <CauseBar key={cause.cause} {...cause} reasons={2} />)}
-          {diagnosis.charge && (
+          {shown.map((row) => (
+            <CauseBar
+              key={row.cause}
+              row={row}
+              wording={wording}
+              reasons={3}
+              open={row.cause === opened}
+              onToggle={() =>
+                setOpen(row.cause === opened ? (shown.find((other) => other !== row)?.cause ?? null) : row.cause)
+              }
+            />
+          ))}
+          <Apart verdict={verdict} />
+          {verdict.charge && (
             <Text fontSize="14px" color="soft">
-              Amount: these readings fit {formatNumber(diagnosis.charge.lowG, "g")} to{" "}
-              {formatNumber(diagnosis.charge.highG, "g")} g. Weigh it.
+              {verdict.charge.weighed
+                ? `Weighed: ${formatNumber(verdict.charge.medianG, "g")} g were in it.`
+                : `Amount: these readings fit ${formatNumber(verdict.charge.lowG, "g")} to ${formatNumber(verdict.charge.highG, "g")} g. Weigh it.`}
             </Text>
           )}
-          <Text fontSize="13px" color="soft">
-            {PROVISIONAL}
-          </Text>
+          {step !== "prove" && <NextBest verdict={verdict} wording={wording} />}
         </>
-      )}
-      {diagnosis !== null && next && which === "baseline" && (
-        <Box
-          mt={step === "verdict" ? "0" : "auto"}
-          order={step === "verdict" ? -1 : 0}
-          borderWidth="2px"
-          borderColor="ink"
-          rounded="10px"
-          px="3.5"
-          py="3"
-        >
-          <Text fontSize="16px" fontWeight="650" lineHeight="1.3">
-            Next: {lowerFirst(next.test)}
-          </Text>
-          <Text fontSize="14px" color="soft" mt="1">
-            About {next.minutes} min.{next.gainBits > 0 ? " It would narrow these most for its time." : ""}
-          </Text>
-        </Box>
       )}
     </Rail>
   );
 }
 
-function TestRow({ test, minutes }: { test: string; minutes: number }) {
+/** Shown while a new vehicle or day is simulated; it can be given up. */
+export function Progress() {
+  const { progress, cancel } = useVerdict();
+  if (progress === null) return null;
+  const percent = Math.round(progress * 100);
   return (
-    <Box borderTopWidth="1px" borderColor="line" pt="2">
-      <Text fontWeight="600">{test}</Text>
+    <Flex align="center" gap="2" role="status">
+      <Box flex="1">
+        <Text fontSize="14px" color="soft">
+          Simulating this vehicle, {percent} %
+        </Text>
+        <Box h="6px" bg="line" rounded="2px" aria-hidden>
+          <Box h="6px" bg="edge" rounded="2px" w={`${percent}%`} />
+        </Box>
+      </Box>
+      <BenchButton kind="quiet" px="2.5" fontSize="14px" onClick={cancel}>
+        Stop
+      </BenchButton>
+    </Flex>
+  );
+}
+
+/** A rival this near to the leader is not parted from it. */
+const RIVAL = 0.4;
+const RIVAL_LEAST = 0.12;
+
+/** What these readings cannot tell apart, and what would. */
+export function Apart({ verdict }: { verdict: Verdict }) {
+  const [first, ...others] = verdict.causes;
+  if (!first) return null;
+  const rivals = others.filter(({ probability: p }) => p > RIVAL_LEAST && p > RIVAL * first.probability);
+  const together = verdict.together[0];
+  if (rivals.length === 0 && !(together && together.probability > RIVAL_LEAST)) return null;
+  const best = verdict.nextTests.find(({ gainBits }) => gainBits >= 0.1);
+  return (
+    <Box borderLeftWidth="4px" borderColor="wait" ps="3" py="0.5">
+      <Text fontSize="14px" fontWeight="650">
+        Not told apart yet
+      </Text>
+      {rivals.length > 0 && (
+        <Text fontSize="14px">
+          {[first, ...rivals].map(({ cause }) => lowerFirst(causeNames[cause])).join(" or ")}.
+        </Text>
+      )}
+      {together && together.probability > RIVAL_LEAST && (
+        <Text fontSize="14px">
+          Perhaps both: {together.causes.map((cause) => lowerFirst(causeNames[cause])).join(" with ")},{" "}
+          {Math.round(together.probability * 100)} %.
+        </Text>
+      )}
       <Text fontSize="14px" color="soft">
-        about {minutes} min
+        {best ? `${testSentences[best.test]} would part them best.` : "No reading would part them; the scale would."}
       </Text>
     </Box>
   );
 }
 
-interface CauseBarProps {
-  cause: Cause;
-  probability: number;
-  for: string[];
-  against: string[];
-  /** How many reasons of each kind. */
-  reasons: number;
-}
+/** A test that tells less is not worth its minutes. */
+const WORTH_BITS = 0.05;
 
-export function CauseBar({ cause, probability, reasons, ...why }: CauseBarProps) {
-  const percent = Math.round(probability * 100);
+/** The test that tells most for its time, with one key to begin it. Bound to G. */
+export function NextBest({ verdict, wording }: { verdict: Verdict; wording: Wording }) {
+  const { job } = useJob();
+  const router = useRouter();
+  // Where nothing would tell more, the scale still decides the amount.
+  const next =
+    verdict.nextTests.find(({ gainBits }) => gainBits >= WORTH_BITS) ??
+    verdict.nextTests.find(({ test }) => test === "recover");
+  const begin = () => next && router.push(stepPath(job.id, stepOfTest[next.test]));
+  useShortcuts([{ key: "g", does: "Begin the next best test", run: () => begin() }]);
+  if (!next) return null;
   return (
-    <Box borderTopWidth="1px" borderColor="line" pt="2">
-      <Flex justify="space-between" gap="3" fontWeight="650" fontSize="16px" lineHeight="1.25">
-        <span>{causeNames[cause]}</span>
-        <Text as="span" whiteSpace="nowrap">
-          {percent < 1 ? "under 1" : percent} %
+    <Box mt="auto" borderWidth="2px" borderColor="ink" rounded="10px" px="3.5" py="3">
+      <Text fontSize="16px" fontWeight="650" lineHeight="1.3">
+        Next: {lowerFirst(testSentences[next.test])}
+      </Text>
+      <Text fontSize="14px" color="soft" mt="1">
+        {gainWords(next)}
+      </Text>
+      {next.outcomes.slice(0, 2).map((outcome) => (
+        <Text key={outcome.cause} fontSize="14px">
+          {outcomeSentence(outcome, wording)}
         </Text>
-      </Flex>
-      <Box h="8px" bg="line" rounded="2px" my="1.5" aria-hidden>
-        <Box h="8px" bg="ink" rounded="2px" w={`${Math.max(1, percent)}%`} />
-      </Box>
-      {why.for.slice(0, reasons).map((reason) => (
-        <Reason key={reason} sign="+" text={reason} />
       ))}
-      {why.against.slice(0, reasons).map((reason) => (
-        <Reason key={reason} sign="−" text={reason} />
-      ))}
+      <BenchButton kind="main" mt="2" w="full" shortcut="G" onClick={begin}>
+        Go to it
+      </BenchButton>
     </Box>
   );
 }
 
-function Reason({ sign, text }: { sign: "+" | "−"; text: string }) {
+/** "About 5 min, would settle 0.42 of 1.6 bits". */
+export function gainWords({ minutes, gainBits }: NextTest): string {
+  return gainBits >= 0.01
+    ? `About ${minutes} min; tells ${formatGain(gainBits / minutes)} a minute.`
+    : `About ${minutes} min; it would hardly change the ranking.`;
+}
+
+function formatGain(bitsPerMinute: number): string {
+  return `${bitsPerMinute < 0.1 ? bitsPerMinute.toFixed(3) : bitsPerMinute.toFixed(2)} bits`;
+}
+
+interface CauseBarProps {
+  row: RankedCause;
+  wording: Wording;
+  /** How many reasons of each kind. */
+  reasons: number;
+  open: boolean;
+  onToggle?: () => void;
+}
+
+export function CauseBar({ row, wording, reasons, open, onToggle }: CauseBarProps) {
+  const { cause, probability, severity, seen } = row;
+  const percent = Math.round(probability * 100);
+  const head = (
+    <>
+      <Flex
+        justify="space-between"
+        gap="2"
+        fontWeight="650"
+        fontSize="16px"
+        lineHeight="1.25"
+        w="full"
+        textAlign="start"
+      >
+        <Flex gap="1" align="flex-start">
+          {onToggle && (open ? <ChevronDown size={18} aria-hidden /> : <ChevronRight size={18} aria-hidden />)}
+          <span>{causeNames[cause]}</span>
+        </Flex>
+        <Text as="span" whiteSpace="nowrap">
+          {percent < 1 ? "under 1" : percent} %
+        </Text>
+      </Flex>
+      <Box h="8px" bg="line" rounded="2px" my="1.5" aria-hidden w="full">
+        <Box h="8px" bg="ink" rounded="2px" w={`${Math.max(1, percent)}%`} />
+      </Box>
+    </>
+  );
   return (
-    <Flex gap="2" fontSize="14px" lineHeight="1.35">
+    <Box borderTopWidth="1px" borderColor="line" pt="1.5">
+      {onToggle ? (
+        <Box as="button" w="full" minH="target" aria-expanded={open} onClick={onToggle} cursor="pointer">
+          {head}
+        </Box>
+      ) : (
+        head
+      )}
+      {open && (
+        <Box pb="1">
+          {cause !== "none" && probability > SHOWN_ABOVE && (
+            <Text fontSize="14px" color="soft">
+              Severity {formatNumber(severity.low * 100, "pct")} to {formatNumber(severity.high * 100, "pct")} %, most
+              likely {formatNumber(severity.median * 100, "pct")} %
+            </Text>
+          )}
+          {seen.map((code) => (
+            <ReasonLine key={code} sign="+" text={seenSentence(code)} />
+          ))}
+          {row.for.slice(0, reasons).map((reason) => (
+            <ReasonLine key={reason.observable} sign="+" text={reasonSentence(reason, wording)} />
+          ))}
+          {row.against.slice(0, reasons).map((reason) => (
+            <ReasonLine key={reason.observable} sign="−" text={reasonSentence(reason, wording)} />
+          ))}
+          {seen.length + row.for.length + row.against.length === 0 && (
+            <Text fontSize="14px" color="soft">
+              No reading speaks for or against it by itself.
+            </Text>
+          )}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function ReasonLine({ sign, text }: { sign: "+" | "−"; text: string }) {
+  return (
+    <Flex gap="2" fontSize="14px" lineHeight="1.35" mt="0.5">
       <Text
         as="span"
         w="10px"
@@ -139,6 +274,7 @@ function Reason({ sign, text }: { sign: "+" | "−"; text: string }) {
         fontWeight="800"
         color={sign === "+" ? "done" : "act"}
         aria-label={sign === "+" ? "for" : "against"}
+        role="img"
       >
         {sign}
       </Text>
@@ -147,7 +283,7 @@ function Reason({ sign, text }: { sign: "+" | "−"; text: string }) {
   );
 }
 
-export function Rail({ label, children }: { label: string; children: React.ReactNode }) {
+export function Rail({ label, children }: { label: string; children: ReactNode }) {
   return (
     <Flex
       as="aside"

@@ -18,6 +18,7 @@ import { LiveStrip } from "./live-strip";
 import { RackProvider, useRack } from "./rack-context";
 import { RunSheet } from "./run-sheet";
 import { isStep, stepKeys, stepPath } from "./steps";
+import { VerdictProvider } from "./verdict-context";
 
 /** Steps at which the rail shows every gram instead of causes. */
 const gramSteps: readonly StepId[] = ["recover", "evacuate", "charge", "sign-off"];
@@ -62,7 +63,12 @@ export function JobFrame({ children }: { children: ReactNode }) {
     <JobProvider access={loaded.access}>
       <RackProvider key={id}>
         <LiveProvider>
-          <OpenJob step={step}>{children}</OpenJob>
+          <VerdictProvider
+            which={step === "prove" ? "proof" : "baseline"}
+            key={step === "prove" ? "proof" : "baseline"}
+          >
+            <OpenJob step={step}>{children}</OpenJob>
+          </VerdictProvider>
         </LiveProvider>
       </RackProvider>
     </JobProvider>

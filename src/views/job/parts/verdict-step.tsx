@@ -1,91 +1,110 @@
 "use client";
 
-import { Grid, Stack, Text } from "@chakra-ui/react";
-import { causeNames } from "@/core/diagnosis/causes";
-import type { Diagnosis } from "@/core/diagnosis/diagnosis";
+import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { type Decision, decide } from "@/core/diagnosis/decide";
+import { outcomeSentence, testSentences, warningSentence } from "@/core/diagnosis/sentences";
 import { formatNumber } from "@/core/units/units";
 import { Card } from "@/ui/card";
 import { Notice } from "@/ui/notice";
-import { CauseBar, useDiagnosis } from "../evidence-rail";
+import { Apart, CauseBar, gainWords, Progress } from "../evidence-rail";
+import { useVerdict } from "../verdict-context";
+import { RankingHistory } from "./ranking-history";
 import { StepEnd } from "./step-end";
 
-/** Above this one cause leads clearly enough to be named alone. */
-const CLEAR = 0.7;
+const actTones: Record<Decision["act"], "act" | "wait" | "done"> = {
+  stop: "act",
+  "test-first": "wait",
+  "check-control": "done",
+  "check-air": "done",
+  repair: "done",
+  weigh: "done",
+  leave: "done",
+};
+
+/** Warnings that forbid going on stand first and loud. */
+const loud = ["stop-high-side", "stop-blocked-before-port", "nothing-fits", "wrong-refrigerant", "suspect-reading"];
 
 export function VerdictStep() {
-  const diagnosis = useDiagnosis("baseline");
-  if (diagnosis === null) {
+  const { verdict, rows, wording, history } = useVerdict();
+  if (verdict === null || wording === null) {
     return (
       <Stack gap="3.5" maxW="1080px">
+        <Progress />
         <Notice title="No verdict without readings">
           Give label, ambient, altitude and at least one running reading. Until then nothing is guessed.
         </Notice>
       </Stack>
     );
   }
-  const [first, second] = diagnosis.causes;
+  const decision = decide(verdict);
+  const loudOnes = verdict.warnings.filter(({ code }) => loud.includes(code));
+  const quiet = verdict.warnings.filter(({ code }) => !loud.includes(code));
   return (
     <Stack gap="3.5" maxW="1080px">
-      <Notice
-        tone={first && first.probability >= CLEAR ? "done" : "wait"}
-        title={
-          first && first.probability >= CLEAR
-            ? `Most likely: ${causeNames[first.cause].toLowerCase()}, ${Math.round(first.probability * 100)} %`
-            : `Undecided: ${first ? causeNames[first.cause].toLowerCase() : "nothing"} or ${second ? causeNames[second.cause].toLowerCase() : "something else"}`
-        }
-      >
-        {decision(diagnosis)}
+      <Notice tone={actTones[decision.act]} title={decision.sentence}>
+        <Text>{decision.unless}</Text>
       </Notice>
-      {diagnosis.warnings.map((warning) => (
-        <Text key={warning} color="soft">
-          {warning}
-        </Text>
+      {loudOnes.map((warning) => (
+        <Notice key={warning.code} tone="act" title={warningSentence(warning, wording)} />
       ))}
+      <Apart verdict={verdict} />
       <Card title="Causes, with what speaks for and against each">
         <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} columnGap="6" rowGap="2">
-          {diagnosis.causes
-            .filter((cause) => cause.probability > 0.005)
+          {rows
+            .filter(({ probability }) => probability > 0.01)
             .slice(0, 8)
-            .map((cause) => (
-              <CauseBar key={cause.cause} {...cause} reasons={4} />
+            .map((row) => (
+              <CauseBar key={row.cause} row={row} wording={wording} reasons={4} open />
             ))}
         </Grid>
+        <Text fontSize="14px" color="soft" mt="2">
+          Simulated for a vehicle of this label in these conditions, with the errors found on cases of another origin.
+        </Text>
       </Card>
-      {diagnosis.charge && (
+      <Card title="What would settle it, by what it tells in a minute">
+        {verdict.nextTests.slice(0, 5).map((test) => (
+          <Flex key={test.test} gap="4" py="2" borderTopWidth="1px" borderColor="line" wrap="wrap">
+            <Box flex="1 1 240px">
+              <Text fontWeight="600">{testSentences[test.test]}</Text>
+              <Text fontSize="14px" color="soft">
+                {gainWords(test)}
+              </Text>
+            </Box>
+            <Box flex="1 1 260px" fontSize="14px">
+              {test.outcomes.map((outcome) => (
+                <Text key={outcome.cause}>{outcomeSentence(outcome, wording)}</Text>
+              ))}
+            </Box>
+          </Flex>
+        ))}
+      </Card>
+      {verdict.charge && (
         <Card title="The amount">
           <Text fontSize="28px" fontWeight="650">
-            {formatNumber(diagnosis.charge.lowG, "g")} to {formatNumber(diagnosis.charge.highG, "g")} g
+            {verdict.charge.weighed
+              ? `${formatNumber(verdict.charge.medianG, "g")} g, weighed`
+              : `${formatNumber(verdict.charge.lowG, "g")} to ${formatNumber(verdict.charge.highG, "g")} g`}
           </Text>
           <Text color="soft">
-            These readings fit any of these. Pressures do not weigh: recover it and read the scale.
+            {verdict.charge.weighed
+              ? "It was recovered and weighed: nothing is inferred any more."
+              : verdict.charge.identified
+                ? "These readings hold it within a narrow range. The scale still decides."
+                : "These readings fit any of these. Pressures do not weigh: recover it and read the scale."}
           </Text>
         </Card>
       )}
+      {history.length > 1 && (
+        <Card title="How the ranking moved">
+          <RankingHistory history={history} />
+        </Card>
+      )}
+      {quiet.map((warning) => (
+        <Text key={warning.code} color="soft">
+          {warningSentence(warning, wording)}
+        </Text>
+      ))}
       <StepEnd step="verdict" gaps={[]} />
     </Stack>
   );
-}
-
-/** What to do now, in one sentence with its reason. */
-function decision(diagnosis: Diagnosis): string {
-  const cause = diagnosis.causes[0]?.cause;
-  switch (cause) {
-    case "none":
-      return "If it still complains, repeat the test hotter, or recover and weigh before anything is changed.";
-    case "undercharge":
-      return "Recover and weigh what is left, then ask where it went: find the leak before the label charge goes in.";
-    case "overcharge":
-    case "air":
-      return "Recover and weigh, evacuate, charge the label weight: gauges cannot tell how much is too much.";
-    case "condenser-airflow":
-    case "evaporator-airflow":
-    case "blend-door":
-      return "Check fan, fins, filter and door by eye first: it costs minutes and no refrigerant.";
-    case "compressor-worn":
-    case "compressor-low-stroke":
-    case "compressor-not-driven":
-      return "Check switch, command, clutch and belt before the compressor is condemned.";
-    default:
-      return "Follow the line temperatures to the drop, then recover and weigh before the circuit is opened.";
-  }
 }

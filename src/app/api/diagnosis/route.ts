@@ -1,0 +1,120 @@
+/**
+ * `POST /api/diagnosis`: what `bin/evrid diagnose` does, over the wire. A JSON object in gives a diagnosis file out; JSON Lines or CSV in
+ * give JSON Lines out, one a reading, in which a line that cannot be read stands as `{ "error": … }`. `?seed=N` as on the command line.
+ */
+import { judge, judgePrepared, prepareSteps } from "@/core/diagnosis/diagnose";
+import type { Diagnosis } from "@/core/diagnosis/diagnosis";
+import { diagnosisFile } from "@/core/diagnosis/diagnosis-file";
+import type { ReadingFile, ReadingFileIssue } from "@/core/readings/reading-file";
+import { parseReadingsText } from "@/core/readings/readings-text";
+
+export const dynamic = "force-dynamic";
+
+/** Some five hundred readings; more belongs on the command line. */
+const BODY_LIMIT_BYTES = 500_000;
+const TIME_LIMIT_MS = 20_000;
+/** One a core is what a small server has; more would only make all of them late. */
+const AT_ONCE = 2;
+const RETRY_S = 2;
+
+let running = 0;
+
+type RouteIssue =
+  | { code: "too-large"; bytes: number; limitBytes: number }
+  | { code: "busy"; atOnce: number; retryS: number }
+  | { code: "too-slow"; limitMs: number; answered: number; of: number }
+  | { code: "bad-seed"; expected: string }
+  | ({ code: "invalid" } & ReadingFileIssue);
+
+export async function POST(request: Request): Promise<Response> {
+  if (running >= AT_ONCE) {
+    return refuse(429, { code: "busy", atOnce: AT_ONCE, retryS: RETRY_S }, { "Retry-After": String(RETRY_S) });
+  }
+  running++;
+  try {
+    return await answer(request);
+  } finally {
+    running--;
+  }
+}
+
+async function answer(request: Request): Promise<Response> {
+  const body = await readBody(request);
+  if (!body.ok) return refuse(413, body.issue);
+  const seed = seedOf(request);
+  if (seed === undefined) {
+    return refuse(400, { code: "bad-seed", expected: "a whole number from 0 to 4294967295" });
+  }
+  const results = parseReadingsText(body.text);
+  const deadline = performance.now() + TIME_LIMIT_MS;
+  const answers: (Diagnosis | { error: RouteIssue })[] = [];
+  for (const result of results) {
+    if (!result.ok) {
+      answers.push({ error: { code: "invalid", ...result.issue } });
+      continue;
+    }
+    const diagnosis = await diagnoseUntil(result.value, seed, deadline);
+    if (diagnosis === null) {
+      const answered = answers.length;
+      return refuse(503, { code: "too-slow", limitMs: TIME_LIMIT_MS, answered, of: results.length });
+    }
+    answers.push(diagnosis);
+  }
+  const [only] = answers;
+  const one = answers.length === 1 && /^\s*\{/.test(body.text);
+  if (one && only) return Response.json(only, { status: "error" in only ? 422 : 200 });
+  const status = answers.every((each) => "error" in each) ? 422 : 200;
+  const lines = answers.map((each) => `${JSON.stringify(each)}\n`).join("");
+  return new Response(lines, { status, headers: { "Content-Type": "application/x-ndjson" } });
+}
+
+/** Between two causes others get their turn, and the clock is looked at; null when it has run out. */
+async function diagnoseUntil(reading: ReadingFile, seed: number | null, deadline: number): Promise<Diagnosis | null> {
+  const options = seed === null ? {} : { seed };
+  const steps = prepareSteps(reading);
+  let step = steps.next();
+  while (!step.done) {
+    await new Promise((resolve) => setImmediate(resolve));
+    if (performance.now() > deadline) return null;
+    step = steps.next();
+  }
+  const { value: prepared } = step;
+  const verdict = prepared.ok ? judgePrepared(reading, prepared.value.hypotheses, options) : judge(reading, options);
+  return diagnosisFile(verdict, reading);
+}
+
+/** The body as text, read no further than the limit. */
+async function readBody(
+  request: Request,
+): Promise<{ ok: true; text: string } | { ok: false; issue: Extract<RouteIssue, { code: "too-large" }> }> {
+  const tooLarge = (bytes: number) =>
+    ({ ok: false, issue: { code: "too-large", bytes, limitBytes: BODY_LIMIT_BYTES } }) as const;
+  const announced = Number(request.headers.get("content-length") ?? 0);
+  if (announced > BODY_LIMIT_BYTES) return tooLarge(announced);
+  const chunks: Uint8Array[] = [];
+  let bytes = 0;
+  const reader = request.body?.getReader();
+  while (reader) {
+    const { done, value } = await reader.read();
+    if (done) break;
+    bytes += value.byteLength;
+    if (bytes > BODY_LIMIT_BYTES) {
+      await reader.cancel();
+      return tooLarge(bytes);
+    }
+    chunks.push(value);
+  }
+  return { ok: true, text: Buffer.concat(chunks).toString("utf8") };
+}
+
+/** Null without one, undefined for one that is none. */
+function seedOf(request: Request): number | null | undefined {
+  const text = new URL(request.url).searchParams.get("seed");
+  if (text === null) return null;
+  const seed = Number(text);
+  return text !== "" && Number.isInteger(seed) && seed >= 0 && seed <= 4_294_967_295 ? seed : undefined;
+}
+
+function refuse(status: number, issue: RouteIssue, headers: Record<string, string> = {}): Response {
+  return Response.json({ error: issue }, { status, headers });
+}

@@ -1,0 +1,124 @@
+/** What to do now, from a verdict: one act with its reason, and what would change it. */
+import { type Cause, causeNames } from "./causes";
+import type { TestId } from "./next-tests";
+import type { Verdict } from "./verdict";
+
+export type DecisionAct = "stop" | "test-first" | "check-control" | "check-air" | "repair" | "weigh" | "leave";
+
+export interface Decision {
+  act: DecisionAct;
+  /** In one sentence, with its reason. */
+  sentence: string;
+  /** What would change it. */
+  unless: string;
+  /** The test that would settle it, where one would. */
+  test: TestId | null;
+}
+
+/** From here on one cause is acted upon; a gap this wide to the next, or look-alikes with one remedy, count as one. */
+const CLEAR = 0.6;
+/** A test that tells this many bits is worth doing before anything is opened. */
+const WORTH_BITS = 0.25;
+/** A car that has lost this share of its charge leaks faster than it can be driven. */
+const LARGE_LOSS = 0.45;
+const SMALL_LOSS = 0.2;
+
+const controls: readonly Cause[] = ["compressor-not-driven", "compressor-low-stroke", "compressor-worn"];
+const airSide: readonly Cause[] = ["condenser-airflow", "evaporator-airflow", "blend-door"];
+const byWeight: readonly Cause[] = ["undercharge", "overcharge", "air"];
+
+export function decide(verdict: Verdict): Decision {
+  const stop = verdict.warnings.find(({ code }) => code === "stop-high-side" || code === "stop-blocked-before-port");
+  const [first, second] = verdict.causes;
+  const best = verdict.nextTests.find(({ test, gainBits }) => test !== "recover" && gainBits >= WORTH_BITS) ?? null;
+  const test = best?.test ?? null;
+  if (stop || !first) {
+    return {
+      act: "stop",
+      sentence: "Stop the engine: the compressor may be working against its relief valve, whatever the gauge shows.",
+      unless: "A discharge line that is only warm, and a condenser that is hot all over, speak against it.",
+      test: null,
+    };
+  }
+  const foreign = verdict.warnings.some(({ code }) => code === "wrong-refrigerant" || code === "nothing-fits");
+  const name = causeNames[first.cause].toLowerCase();
+  if (foreign) {
+    return {
+      act: "test-first",
+      sentence: "Check instruments, label and refrigerant first: these readings do not fit together.",
+      unless: "An identifier that shows the label's refrigerant, and a second gauge that agrees.",
+      test,
+    };
+  }
+  const together = verdict.together[0];
+  const probability = together?.causes.includes(first.cause)
+    ? Math.max(first.probability, together.probability)
+    : first.probability;
+  if (probability < CLEAR && best) {
+    const rival = second ? causeNames[second.cause].toLowerCase() : "something else";
+    return {
+      act: "test-first",
+      sentence: `Do one more test before anything is opened: these readings fit ${name} and ${rival}.`,
+      unless: "Nothing that these instruments show already would settle it.",
+      test,
+    };
+  }
+  const what = actOn(first.cause, verdict);
+  const lead = first.cause === "none" ? "" : `${causeNames[first.cause]} is likeliest. `;
+  return { ...what, sentence: `${lead}${what.sentence}`, test };
+}
+
+function actOn(cause: Cause, verdict: Verdict): Omit<Decision, "test"> {
+  if (cause === "none") {
+    return {
+      act: "leave",
+      sentence: "Leave it closed: it shows what such a vehicle should show in these conditions.",
+      unless:
+        "If it still complains, repeat the test hotter and at idle, or recover and weigh: pressures hide a third of the charge.",
+    };
+  }
+  if (controls.includes(cause)) {
+    return {
+      act: "check-control",
+      sentence: "Check control first: command, switch, clutch and belt. They show the same, and cost minutes.",
+      unless: "A compressor is condemned only when it is driven and commanded, and the weight is right.",
+    };
+  }
+  if (airSide.includes(cause)) {
+    return {
+      act: "check-air",
+      sentence: "Look at the air side first: fan, fins, filter, blower and flap. It costs minutes and no refrigerant.",
+      unless: "If air moves as it should, the circuit is next.",
+    };
+  }
+  if (byWeight.includes(cause)) return byTheScale(cause, verdict);
+  return {
+    act: "repair",
+    sentence: "Follow the line temperatures to the fall, then recover, weigh, and open the circuit there.",
+    unless: "Even temperatures along the liquid line put it into the metering device; a full weight rules a lack out.",
+  };
+}
+
+function byTheScale(cause: Cause, { causes }: Verdict): Omit<Decision, "test"> {
+  if (cause !== "undercharge") {
+    return {
+      act: "weigh",
+      sentence: "Recover and weigh, evacuate, charge the label weight: gauges cannot tell how much is too much.",
+      unless: "A weight inside the tolerance turns to the condenser's air.",
+    };
+  }
+  const severity = causes.find((one) => one.cause === cause)!.severity.median;
+  // As severities are made: two thirds are gone at the worst.
+  const lost = 0.65 * severity;
+  const where =
+    lost > LARGE_LOSS
+      ? "So much does not go by itself: find the leak before it is charged, by pressure with dry nitrogen or by what oil and dye show."
+      : lost < SMALL_LOSS
+        ? "Ask when it was last filled: a few grams a month are the hoses, more is a leak. Dye with the charge finds it on the next visit."
+        : "Look for where it went while there is pressure: oil at joints, the sniffer from below, then recover.";
+  return {
+    act: "weigh",
+    sentence: `Recover and weigh what is left. ${where}`,
+    unless: "A weight inside the tolerance: then it is starved by something else.",
+  };
+}

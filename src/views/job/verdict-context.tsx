@@ -1,0 +1,193 @@
+"use client";
+
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from "react";
+import type { Cause } from "@/core/diagnosis/causes";
+import type { Wording } from "@/core/diagnosis/sentences";
+import { stableOrder } from "@/core/diagnosis/stable-order";
+import type { RankedCause, Verdict } from "@/core/diagnosis/verdict";
+import type { ReadingFile } from "@/core/readings/reading-file";
+import { fields } from "@/core/records/fields";
+import type { Job, TestSetting } from "@/core/records/job";
+import {
+  hasReadings,
+  readingFileOf,
+  type TestName,
+  withSetting,
+  workableRefrigerant,
+} from "@/core/records/job-readings";
+import { entryOf, entryValue } from "@/core/units/entry";
+import { connectDiagnosis } from "@/worker/diagnosis-client";
+import { useJob } from "./job-context";
+import { type LiveValues, useLive } from "./live";
+import { useRack } from "./rack-context";
+
+/** One moment of the ranking: shares of the causes that led then. */
+export interface RankingMoment {
+  /** Seconds since the first verdict of this visit. */
+  atS: number;
+  shares: Partial<Record<Cause, number>>;
+}
+
+interface VerdictState {
+  verdict: Verdict | null;
+  /** Causes in an order that does not jump about. */
+  rows: RankedCause[];
+  /** Share simulated; null when nothing is being simulated. */
+  progress: number | null;
+  cancel: () => void;
+  /** It rests on needles that still move. */
+  live: boolean;
+  history: readonly RankingMoment[];
+  wording: Wording | null;
+}
+
+const VerdictContext = createContext<VerdictState | null>(null);
+
+/** Moving needles are weighed this often at most, ms. */
+const LIVE_EVERY_MS = 900;
+/** Moments of the ranking kept, and the change that makes a new one. */
+const MOST_MOMENTS = 120;
+const MOMENT_CHANGE = 0.03;
+
+/** Weighs one test of the job whenever its readings change, in a worker. */
+export function VerdictProvider({ which, children }: { which: TestName; children: ReactNode }) {
+  const { job } = useJob();
+  const rack = useRack();
+  const live = useLive();
+  const connection = useMemo(() => connectDiagnosis(), []);
+  const [verdict, setVerdict] = useState<Verdict | null>(null);
+  const [progress, setProgress] = useState<number | null>(null);
+  const [history, setHistory] = useState<readonly RankingMoment[]>([]);
+  const [order, setOrder] = useState<readonly Cause[]>([]);
+
+  const running = rack.status === "running" && rack.engine !== "off" && rack.stalledS === null;
+  const index = rack.engine === "fast" ? 1 : 0;
+  const moving = running && live !== null && job[which].settings[index].takenAt === null && somethingSettles(live);
+  const reading = useMemo(
+    () =>
+      readingOf(moving && live !== null ? withNeedles(job, which, index, live, rack.latest?.rpm ?? null) : job, which),
+    [job, which, moving, live, index, rack.latest],
+  );
+  const key = reading === null ? null : JSON.stringify(reading);
+  const asked = useRef({ key: null as string | null, at: 0 });
+
+  useEffect(() => {
+    if (key === null) {
+      setVerdict(null);
+      return;
+    }
+    const now = performance.now();
+    if (key === asked.current.key || (moving && now - asked.current.at < LIVE_EVERY_MS)) return;
+    asked.current = { key, at: now };
+    connection
+      .judge(JSON.parse(key) as ReadingFile, (share) => setProgress(share))
+      .then((answer) => {
+        if (answer === null) return;
+        setProgress(null);
+        setVerdict(answer);
+        setOrder((before) => stableOrder(before, answer.causes).map(({ cause }) => cause));
+        setHistory((moments) => withMoment(moments, answer));
+      });
+  }, [key, moving, connection]);
+
+  const cancel = useCallback(() => {
+    connection.cancel();
+    setProgress(null);
+  }, [connection]);
+  useEffect(() => () => connection.cancel(), [connection]);
+
+  const wording = useMemo((): Wording | null => {
+    const refrigerant = workableRefrigerant(job);
+    if (refrigerant === null) return null;
+    return {
+      refrigerant,
+      altitudeM: entryValue(fields.altitude, job.altitude) ?? 0,
+      pressureUnit: job[which].settings[0].low.unit,
+    };
+  }, [job, which]);
+  const rows = useMemo(
+    () => (verdict === null ? [] : order.flatMap((cause) => verdict.causes.filter((one) => one.cause === cause))),
+    [verdict, order],
+  );
+  const state = useMemo(
+    (): VerdictState => ({
+      verdict: key === null ? null : verdict,
+      rows: key === null ? [] : rows,
+      progress,
+      cancel,
+      live: moving,
+      history,
+      wording,
+    }),
+    [key, verdict, rows, progress, cancel, moving, history, wording],
+  );
+  return <VerdictContext.Provider value={state}>{children}</VerdictContext.Provider>;
+}
+
+export function useVerdict(): VerdictState {
+  const state = useContext(VerdictContext);
+  if (state === null) throw new Error("useVerdict outside of a job");
+  return state;
+}
+
+function readingOf(job: Job, which: TestName): ReadingFile | null {
+  return job[which].settings.some(hasReadings) ? readingFileOf(job, which) : null;
+}
+
+function somethingSettles({ states }: LiveValues): boolean {
+  return states.low.state !== "waiting" || states.high.state !== "waiting";
+}
+
+/** Conditions rounded so that the same day asks the same simulation. */
+const ROUND_RPM = 100;
+const ROUND_AMBIENT = 2;
+const ROUND_HUMIDITY = 5;
+
+/** The job as if the needles had been taken now. */
+function withNeedles(job: Job, which: TestName, index: 0 | 1, live: LiveValues, rpm: number | null): Job {
+  const { values } = live;
+  const taken = (setting: TestSetting): TestSetting => {
+    const put = (channel: "low" | "high" | "vent" | "suction" | "liquid") => {
+      const value = values[channel];
+      return value === null
+        ? setting[channel]
+        : entryOf(value, channel === "low" || channel === "high" ? "kPa" : "degC");
+    };
+    return {
+      ...setting,
+      low: put("low"),
+      high: put("high"),
+      vent: put("vent"),
+      suction: put("suction"),
+      liquid: put("liquid"),
+      rpm: rpm === null ? setting.rpm : entryOf(Math.round(rpm / ROUND_RPM) * ROUND_RPM, "rpm"),
+    };
+  };
+  const changed = withSetting(job, which, index, taken);
+  const test = changed[which];
+  const ambient =
+    values.ambient === null
+      ? test.ambient
+      : entryOf(Math.round(values.ambient * ROUND_AMBIENT) / ROUND_AMBIENT, "degC");
+  const humidity =
+    live.humidityPct === null
+      ? test.humidity
+      : entryOf(Math.round(live.humidityPct / ROUND_HUMIDITY) * ROUND_HUMIDITY, "pct");
+  // What was taken before stands with the conditions it was taken in.
+  const known = entryValue(fields.ambient, test.ambient) !== null;
+  return known ? changed : { ...changed, [which]: { ...test, ambient, humidity } };
+}
+
+let firstMoment: number | null = null;
+
+function withMoment(moments: readonly RankingMoment[], { causes }: Verdict): readonly RankingMoment[] {
+  const now = performance.now() / 1000;
+  if (moments.length === 0 || firstMoment === null) firstMoment = now;
+  const shares = Object.fromEntries(
+    causes.filter(({ probability }) => probability > 0.01).map(({ cause, probability }) => [cause, probability]),
+  );
+  const last = moments.at(-1)?.shares ?? {};
+  const names = new Set([...Object.keys(last), ...Object.keys(shares)]) as Set<Cause>;
+  const moved = [...names].some((cause) => Math.abs((last[cause] ?? 0) - (shares[cause] ?? 0)) > MOMENT_CHANGE);
+  return moved ? [...moments.slice(-MOST_MOMENTS), { atS: now - firstMoment, shares }] : moments;
+}

@@ -1,0 +1,39 @@
+"use client";
+
+import * as Comlink from "comlink";
+import type { Verdict } from "@/core/diagnosis/verdict";
+import type { ReadingFile } from "@/core/readings/reading-file";
+import type { DiagnosisWorkerApi } from "./diagnosis-protocol";
+
+export interface DiagnosisConnection {
+  /** The verdict on the newest reading asked about; null for one that a newer has overtaken. */
+  judge: (reading: ReadingFile, onProgress?: (share: number) => void) => Promise<Verdict | null>;
+  /** Gives up the question that is open. */
+  cancel: () => void;
+}
+
+let api: Comlink.Remote<DiagnosisWorkerApi> | null = null;
+let tickets = 0;
+
+/** A line to the one worker that diagnoses for all of the page; each line cancels only its own older questions. */
+export function connectDiagnosis(): DiagnosisConnection {
+  let open: number | null = null;
+  return {
+    async judge(reading, onProgress) {
+      api ??= Comlink.wrap<DiagnosisWorkerApi>(
+        new Worker(new URL("./diagnosis.worker.ts", import.meta.url), { type: "module" }),
+      );
+      if (open !== null) void api.cancel(open);
+      const ticket = ++tickets;
+      open = ticket;
+      const verdict = await api.judge(ticket, reading, onProgress && Comlink.proxy(onProgress));
+      if (open !== ticket) return null;
+      open = null;
+      return verdict;
+    },
+    cancel() {
+      if (open !== null) void api?.cancel(open);
+      open = null;
+    },
+  };
+}

@@ -1,0 +1,9 @@
+/** The one protocol between page and the worker that diagnoses. */
+import type { Verdict } from "@/core/diagnosis/verdict";
+import type { ReadingFile } from "@/core/readings/reading-file";
+
+export interface DiagnosisWorkerApi {
+  /** The verdict, or null when it was cancelled. `onProgress` is told the share simulated. */
+  judge(ticket: number, reading: ReadingFile, onProgress?: (share: number) => void): Promise<Verdict | null>;
+  cancel(ticket: number): void;
+}
