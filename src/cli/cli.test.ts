@@ -48,6 +48,11 @@ describe("bin/evrid", () => {
     const lines = fromFile.out.trim().split("\n");
     expect(lines).toHaveLength(60);
     for (const line of lines) expect(diagnosisSchema.safeParse(JSON.parse(line)).success).toBe(true);
+    const csv =
+      "id,vehicle.refrigerant,vehicle.metering,vehicle.compressor,conditions.ambientC,running.1.lowKpa,running.1.highKpa\nvan,R134a,orifice-tube,fixed,25,200,1000\n";
+    const fromCsv = evrid(["diagnose", "-", "--seed", "4"], csv);
+    expect(fromCsv.status).toBe(0);
+    expect(JSON.parse(fromCsv.out).id).toBe("van");
   });
 
   it("simulates requests a line each, and plays a schedule as CSV", () => {
@@ -100,6 +105,7 @@ describe("bin/evrid", () => {
     [["properties", "R134a", "--t", "20"], "wants --t C and --p KPA"],
     [["properties", "R134a", "--colour"], "--colour"],
     [["diagnose"], "wants a file"],
+    [["diagnose", cases, "--seed", "many"], "--seed wants a whole number"],
     [["diagnose", "/no/such/file"], "cannot read /no/such/file"],
     [["charge"], 'no command "charge"'],
     [["simulate"], "wants a file"],

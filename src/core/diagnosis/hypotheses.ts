@@ -10,7 +10,7 @@ import type { CircuitPoint } from "../circuit/point";
 import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../circuit/vehicle";
 import type { ReadingFile } from "../readings/reading-file";
 import type { Cause } from "./causes";
-import { type Shown, show } from "./observables";
+import { placeOf, type Shown, show } from "./observables";
 
 /** How often each brings a car in, before anything is read: trade experience, rounded. They are weights, not yet shares. */
 const priors: Record<Cause, number> = {
@@ -171,9 +171,38 @@ export function* solveHypotheses(
       }
     }
   }
-  const total = all.reduce((sum, { prior }) => sum + prior, 0);
-  for (const hypothesis of all) hypothesis.prior /= total;
-  return { all, sound };
+  const mixed = withLookAlikes(all, ladders, conditions.length);
+  const total = mixed.reduce((sum, { prior }) => sum + prior, 0);
+  for (const hypothesis of mixed) hypothesis.prior /= total;
+  return { all: mixed, sound };
+}
+
+/**
+ * A clogged device and a blocked line differ in the gauges only by how much liquid stands in the line between, and just where dirt
+ * settles is not known: with this share each looks as the other would, but for the fall along the line.
+ */
+const LOOK_ALIKE_SHARE = 0.3;
+
+function withLookAlikes(all: Hypothesis[], ladders: ReadonlyMap<FaultCause, Rung[]>, settings: number): Hypothesis[] {
+  const drops = Array.from({ length: settings }, (_, i) => placeOf("lineDrop", i, settings));
+  return all.flatMap((hypothesis) => {
+    const [only, second] = hypothesis.causes;
+    const other = second
+      ? undefined
+      : only!.cause === "restriction-after-port"
+        ? "metering-stuck-closed"
+        : only!.cause === "metering-stuck-closed"
+          ? "restriction-after-port"
+          : undefined;
+    const like = other && onLadder(ladders.get(other) ?? [], only!.severity);
+    if (!like) return [hypothesis];
+    const values = like.values.slice();
+    for (const place of drops) values[place] = hypothesis.shown.values[place]!;
+    return [
+      { ...hypothesis, prior: hypothesis.prior * (1 - LOOK_ALIKE_SHARE) },
+      { ...hypothesis, prior: hypothesis.prior * LOOK_ALIKE_SHARE, shown: { ...like, values } },
+    ];
+  });
 }
 
 interface Rung {

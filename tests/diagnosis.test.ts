@@ -1,0 +1,124 @@
+import { readFileSync } from "node:fs";
+import path from "node:path";
+import { describe, expect, it } from "vitest";
+import { diagnose } from "@/core/diagnosis/diagnose";
+import { diagnosisSchema } from "@/core/diagnosis/diagnosis";
+import { parseReadingsText } from "@/core/readings/readings-text";
+import { browserSession } from "./browser/session";
+
+const lines = readFileSync(path.resolve(import.meta.dirname, "../src/core/diagnosis/cases-dev.jsonl"), "utf8")
+  .trim()
+  .split("\n");
+
+describe("the verdict", () => {
+  const session = browserSession();
+
+  it("stands in the rail while the needles still move, and says so; the decision and the next test follow", async () => {
+    const { browser, address } = session;
+    await browser.open(address);
+    await browser.press("Load the demo workshop");
+    await browser.says("Fennick Bakery");
+    await browser.open(`${address}/job/demo-bakery-van/running`);
+    await browser.says("Nothing to weigh yet");
+    await browser.press("Idle");
+    await browser.press("× 60");
+    await browser.says("Needles still move", 40_000);
+    await browser.says(/Idle [2-9]:\d\d/, 40_000);
+    await browser.press("× 1");
+    // T takes, settled or not.
+    await browser.driver.executeScript("document.activeElement?.blur?.()");
+    await browser.driver.actions().sendKeys("t").perform();
+    await browser.until("it rests", async () => !(await browser.text()).includes("Needles still move"));
+    await browser.says(/\d+ %/);
+    await browser.says(/over what such a vehicle should show|under what such a vehicle should show/);
+    await browser.says("Next: ");
+    // A row opens in place and shuts the other.
+    const rows = () =>
+      browser.driver.executeScript(
+        "return [...document.querySelectorAll('aside[aria-label=Evidence] button[aria-expanded]')].map((b) => b.getAttribute('aria-expanded'))",
+      ) as Promise<string[]>;
+    expect((await rows()).filter((open) => open === "true")).toHaveLength(1);
+    await browser.open(`${address}/job/demo-bakery-van/verdict`);
+    await browser.says("Causes, with what speaks for and against each");
+    await browser.says(/is likeliest|one more test|Leave it closed/);
+    await browser.says("What would settle it");
+    await browser.says(/These readings fit any of these|within a narrow range/);
+    await browser.press("Go to it");
+    await browser.until("left the verdict", async () => !(await browser.driver.getCurrentUrl()).endsWith("/verdict"));
+    expect(await browser.text()).not.toMatch(/NaN|Infinity|undefined/);
+  });
+
+  it("leaves two causes open side by side when the readings cannot part them, and names what would", async () => {
+    const { browser, address } = session;
+    await browser.open(address);
+    await browser.press("Load the demo workshop");
+    await browser.says("Orla Veitch");
+    await browser.open(`${address}/job/demo-estate-car/running`);
+    await browser.says("What fits these readings");
+    // A starved circuit by two gauges and the vent alone: a lack, a stuck valve and a blocked line look alike.
+    const readings: [string, string, string][] = [
+      ["Low side", "1.5", "1.4"],
+      ["High side", "8.5", "8.8"],
+      ["Centre vent", "14", "13"],
+      ["Suction line", "", ""],
+      ["Liquid line", "", ""],
+    ];
+    for (const [channel, idle, fast] of readings) {
+      await browser.type(`${channel}, idle`, idle);
+      await browser.type(`${channel}, fast idle`, fast);
+    }
+    await browser.says("Not told apart yet");
+    await browser.says(/would part them best/);
+    await browser.open(`${address}/job/demo-estate-car/verdict`);
+    await browser.says("Do one more test before anything is opened");
+  });
+});
+
+describe("POST /api/diagnosis", () => {
+  const session = browserSession();
+  const post = (body: string, query = "") =>
+    fetch(`${session.address}/api/diagnosis${query}`, {
+      method: "POST",
+      body,
+      headers: { "Content-Type": "application/json" },
+    });
+
+  it("answers what the core and the command line answer, one or many, JSON or CSV", async () => {
+    const one = await post(lines[4]!);
+    expect(one.status).toBe(200);
+    const answer = await one.json();
+    expect(diagnosisSchema.safeParse(answer).success).toBe(true);
+    const [parsed] = parseReadingsText(lines[4]!);
+    if (!parsed?.ok) throw new Error();
+    expect(answer).toEqual(JSON.parse(JSON.stringify(diagnose(parsed.value))));
+    const seeded = await (await post(lines[4]!, "?seed=9")).json();
+    expect(seeded).toEqual(JSON.parse(JSON.stringify(diagnose(parsed.value, { seed: 9 }))));
+    const many = await post(`${lines[0]}\n${lines[1]!.replace("R134a", "R22")}\n${lines[2]}\n`);
+    const out = (await many.text())
+      .trim()
+      .split("\n")
+      .map((line) => JSON.parse(line));
+    expect(out.map(({ id, error }) => id ?? error.field)).toEqual(["dev-01", "vehicle.refrigerant", "dev-03"]);
+    const csv = await post(
+      "id,vehicle.refrigerant,vehicle.metering,vehicle.compressor,conditions.ambientC,running.1.lowKpa\nx,R134a,orifice-tube,fixed,25,200\n",
+    );
+    expect(JSON.parse(await csv.text()).id).toBe("x");
+  });
+
+  it("refuses by name: a broken field, a bad seed, too large a body, and more at once than it can", async () => {
+    const broken = await post(lines[0]!.replace('"ambientC": 24.1', '"ambientC": 940'));
+    expect(broken.status).toBe(422);
+    expect((await broken.json()).error).toMatchObject({ code: "invalid", field: "conditions.ambientC" });
+    expect((await post(lines[0]!, "?seed=some")).status).toBe(400);
+    const large = await post(`${lines[0]}\n`.repeat(1000));
+    expect(large.status).toBe(413);
+    expect((await large.json()).error).toMatchObject({ code: "too-large", limitBytes: 500_000 });
+    const together = await Promise.all(Array.from({ length: 6 }, () => post(lines.slice(0, 6).join("\n"))));
+    const busy = together.filter(({ status }) => status === 429);
+    expect(busy.length).toBeGreaterThan(0);
+    expect(busy[0]!.headers.get("retry-after")).toBe("2");
+    expect(together.some(({ status }) => status === 200)).toBe(true);
+    // Afterwards there is room again.
+    expect((await post(lines[0]!)).status).toBe(200);
+  });
+});
