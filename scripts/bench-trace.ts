@@ -101,6 +101,27 @@ try {
   await browser.picture("test-artifacts/trace-hour.png");
   const waits: number[] = [];
   for (const percent of [90, 40, 75, 60, 95, 50]) waits.push(await blowerToBand(browser, percent));
+  await browser.press("Close the log");
+  await browser.type("Ambient", "28");
+  const verdicts = async (change: (i: number) => Promise<void>) => {
+    await browser.driver.executeScript("performance.clearMeasures('evrid-verdict')");
+    for (let i = 0; i < 8; i++) {
+      await change(i);
+      await browser.until(
+        "a verdict",
+        async () =>
+          Number(await browser.driver.executeScript("return performance.getEntriesByName('evrid-verdict').length")) > i,
+      );
+    }
+    const took: number[] = await browser.driver.executeScript(
+      "return performance.getEntriesByName('evrid-verdict').map((entry) => entry.duration)",
+    );
+    return took.map((ms) => ms.toFixed(0)).join(", ");
+  };
+  const update = await verdicts((i) => browser.type("Centre vent, idle", String(9 + (i % 2))));
+  console.log(`verdict after a reading changed, through the worker: ${update} ms`);
+  const anew = await verdicts((i) => browser.type("Ambient", String(21 + i)));
+  console.log(`verdict for a new day, simulated anew: ${anew} ms`);
   console.log(`blower changed to band shown: ${waits.map((ms) => ms.toFixed(0)).join(", ")} ms`);
 } finally {
   await browser.quit();

@@ -169,7 +169,7 @@ describe("bad input", () => {
     await browser.says("At saturation");
     await (await body()).sendKeys("7");
     await browser.at("verdict");
-    await browser.says("Provisional");
+    await browser.says("Simulated for a vehicle of this label");
     await (await body()).sendKeys("?");
     await browser.says("Step 10: Charge");
     await browser.driver.actions().sendKeys("\uE00C").perform();

@@ -17,7 +17,7 @@ import { reasonsFor } from "./explain";
 import { conditionsOfReading, type Hypotheses, labelOfReading, possible, solveHypotheses } from "./hypotheses";
 import { LikelihoodEvaluator } from "./likelihood";
 import { nextTests } from "./next-tests";
-import { type Observed, observableAt, observe } from "./observables";
+import { type Observed, observableAt, observe, speedsOf } from "./observables";
 import { type Posterior, posteriorOf } from "./posterior";
 import { sightFactor } from "./sights";
 import type { RankedCause, Severity, Verdict, Warning } from "./verdict";
@@ -37,10 +37,9 @@ export interface DiagnoseOptions {
 
 /** What hypotheses depend on, as a key: readings that change it not need no new simulation. */
 export function preparationKey(reading: ReadingFile): string {
-  const { rpm } = observe(reading);
   return JSON.stringify([
     labelOfReading(reading),
-    rpm.map((speed) => conditionsOfReading(reading, speed)),
+    speedsOf(reading).map((speed) => conditionsOfReading(reading, speed)),
     soakOf(reading),
   ]);
 }

@@ -80,6 +80,12 @@ function withUsualSpeeds(given: number[]): number[] {
 /** More settings than this add nothing that two do not tell. */
 const MOST_SETTINGS = 3;
 
+/** Engine speeds of a test, those that were not run included. */
+export function speedsOf({ running }: ReadingFile): number[] {
+  const given = (running ?? []).slice(0, MOST_SETTINGS);
+  return withUsualSpeeds(given.map((setting, i) => setting.rpm ?? USUAL_RPM[Math.min(i, 1)]!));
+}
+
 export function observe(reading: ReadingFile): Observed {
   const { vehicle, conditions } = reading;
   const fluid = fluidTable(vehicle.refrigerant);
@@ -89,7 +95,7 @@ export function observe(reading: ReadingFile): Observed {
     return fluid.saturationTemperatureC(Math.min(Math.max(gaugeKpa + atmosphere, LEAST_KPA), MOST_KPA));
   };
   const running = (reading.running ?? []).slice(0, MOST_SETTINGS);
-  const rpm = withUsualSpeeds(running.map((setting, i) => setting.rpm ?? USUAL_RPM[Math.min(i, 1)]!));
+  const rpm = speedsOf(reading);
   const values = new Float64Array(vectorLength(rpm.length)).fill(Number.NaN);
   const put = (name: ObservableName, setting: number, value: number | null | undefined) => {
     if (value !== null && value !== undefined) values[placeOf(name, setting, rpm.length)] = value;

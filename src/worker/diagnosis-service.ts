@@ -1,0 +1,40 @@
+/** What the diagnosing worker does, without the thread around it: simulate, weigh, and let go when it is told to. */
+import { judge, judgePrepared, preparationKey, prepareSteps } from "@/core/diagnosis/diagnose";
+import type { Hypotheses } from "@/core/diagnosis/hypotheses";
+import type { DiagnosisWorkerApi } from "./diagnosis-protocol";
+
+/** Vehicles and days simulated last: while only readings change nothing is simulated again. */
+const KEPT = 6;
+
+/** Lets a message in that came while it was counting. */
+const breathe = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
+
+export function diagnosisService(): DiagnosisWorkerApi {
+  const kept = new Map<string, Hypotheses>();
+  const cancelled = new Set<number>();
+  return {
+    async judge(ticket, reading, onProgress) {
+      const key = preparationKey(reading);
+      let hypotheses = kept.get(key);
+      if (hypotheses === undefined) {
+        const steps = prepareSteps(reading);
+        let step = steps.next();
+        while (!step.done) {
+          onProgress?.(step.value);
+          await breathe();
+          if (cancelled.delete(ticket)) return null;
+          step = steps.next();
+        }
+        if (!step.value.ok) return judge(reading);
+        hypotheses = step.value.value.hypotheses;
+        kept.set(key, hypotheses);
+        if (kept.size > KEPT) kept.delete(kept.keys().next().value!);
+      }
+      cancelled.delete(ticket);
+      return judgePrepared(reading, hypotheses);
+    },
+    cancel(ticket) {
+      cancelled.add(ticket);
+    },
+  };
+}
