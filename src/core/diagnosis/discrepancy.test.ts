@@ -93,7 +93,8 @@ describe("how long the sides take to meet", () => {
         const plant = makePlant(sized.value, usualDay({ rpm: 1800 }), faults);
         const solved = solveSteady(plant);
         if (!solved.ok || solved.value.kind !== "running") throw new Error();
-        const ratio = meetingSeconds(plant) / secondsToMeet(plant, solved.value.state.point)!;
+        const ratio =
+          meetingSeconds(plant, solved.value.state.superheatK) / secondsToMeet(plant, solved.value.state.point)!;
         expect(ratio, `${metering} ${faults.length}`).toBeGreaterThan(1 / 2.5);
         expect(ratio, `${metering} ${faults.length}`).toBeLessThan(2.5);
       }

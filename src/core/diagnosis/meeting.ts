@@ -6,19 +6,33 @@ import type { Plant } from "../circuit/plant";
 
 /** Usual times of sound circuits, s: the middle of what workshops see, as in readings/shut-off.ts. */
 const USUAL_S = { valve: 225, orifice: 45 } as const;
-/** Diaphragm and bulb close a sound valve once it stops; it meets through its bleed. */
-export function meetingSeconds(plant: Plant): number {
+
+/** Diaphragm and bulb close a sound valve once it stops; it meets through its bleed. `superheatK`: at the coil, while it ran. */
+export function meetingSeconds(plant: Plant, superheatK: number): number {
   const { vehicle, effects } = plant;
   const device = vehicle.metering;
   const sound = device.kind === "valve" ? device.widestM2 * device.bleed : device.areaM2;
+  // A stuck valve opens no further for a warm bulb, and behind a blocked line an open one has little to pass.
+  const free = effects.openingMost >= 1 && effects.liquidAreaM2 === Number.POSITIVE_INFINITY;
+  const starved = device.kind === "valve" && free && superheatK > device.staticSuperheatK + device.spanK;
   const own =
     device.kind === "valve"
-      ? device.widestM2 * Math.max(device.bleed * Math.max(effects.openingMost, CLOSED_SHARE), effects.openingLeast)
+      ? device.widestM2 *
+        Math.max(
+          (starved ? STARVED_OPENING : 1) * device.bleed * Math.max(effects.openingMost, CLOSED_SHARE),
+          effects.openingLeast,
+        )
       : device.areaM2 * effects.orificeArea;
   // Passages in series: their resistances go as one over the area squared.
   const both = 1 / Math.hypot(1 / own, 1 / effects.liquidAreaM2);
   return USUAL_S[device.kind] * (sound / both);
 }
+
+/**
+ * A starved coil leaves a warm bulb, and the valve wide open when the engine stops: how soon it shuts is not well known, from at once to
+ * not before the sides have met. Times the bleed.
+ */
+const STARVED_OPENING = 2.5;
 
 /** A valve stuck closed still leaks past its seat: this share of the usual bleed. */
 const CLOSED_SHARE = 0.7;

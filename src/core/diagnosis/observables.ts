@@ -171,7 +171,7 @@ export function show(
   const duty: number[] = [];
   const points: (CircuitPoint | undefined)[] = [];
   let standing = false;
-  let ran: Plant | null = null;
+  let ran: { plant: Plant; superheatK: number } | null = null;
   for (const [i, plant] of plants.entries()) {
     const solved = solveSteady(plant, from?.[i]);
     if (!solved.ok) return null;
@@ -181,8 +181,8 @@ export function show(
       duty.push(1);
       points.push(undefined);
     } else {
-      ran = plant;
       const { state } = solved.value;
+      ran = { plant, superheatK: state.superheatK };
       runningValues(plant, state, (name, value) => put(name, i, value));
       duty.push(state.limitedBy === "low" ? state.duty : 1);
       points.push(state.point);
@@ -191,7 +191,7 @@ export function show(
   const rest = restOf(first, soakC);
   const { fluid } = first;
   put("rest", 0, fluid.saturationTemperatureC(Math.min(Math.max(rest.pressureKpa, LEAST_KPA), MOST_KPA)) - soakC);
-  if (ran) put("meeting", 0, Math.log(meetingSeconds(ran)));
+  if (ran) put("meeting", 0, Math.log(meetingSeconds(ran.plant, ran.superheatK)));
   put("charge", 0, (first.chargeKg * 1000) / labelG);
   return { values, duty, standing, points };
 }

@@ -146,8 +146,9 @@ export function Apart({ verdict }: { verdict: Verdict }) {
   );
 }
 
-/** A test that tells less is not worth its minutes. */
+/** A test that tells less, or so slowly, is not worth its minutes. */
 const WORTH_BITS = 0.05;
+const WORTH_RATE = 0.02;
 
 /** The test that tells most for its time, with one key to begin it. Bound to G. */
 export function NextBest({ verdict, wording }: { verdict: Verdict; wording: Wording }) {
@@ -155,7 +156,7 @@ export function NextBest({ verdict, wording }: { verdict: Verdict; wording: Word
   const router = useRouter();
   // Where nothing would tell more, the scale still decides the amount.
   const next =
-    verdict.nextTests.find(({ gainBits }) => gainBits >= WORTH_BITS) ??
+    verdict.nextTests.find(({ gainBits, minutes }) => gainBits >= WORTH_BITS && gainBits / minutes >= WORTH_RATE) ??
     verdict.nextTests.find(({ test }) => test === "recover");
   const begin = () => next && router.push(stepPath(job.id, stepOfTest[next.test]));
   useShortcuts([{ key: "g", does: "Begin the next best test", run: () => begin() }]);
@@ -180,11 +181,11 @@ export function NextBest({ verdict, wording }: { verdict: Verdict; wording: Word
   );
 }
 
-/** "About 5 min, would settle 0.42 of 1.6 bits". */
-export function gainWords({ minutes, gainBits }: NextTest): string {
-  return gainBits >= 0.01
-    ? `About ${minutes} min; tells ${formatGain(gainBits / minutes)} a minute.`
-    : `About ${minutes} min; it would hardly change the ranking.`;
+/** What a test costs and tells. */
+export function gainWords({ test, minutes, gainBits }: NextTest): string {
+  if (gainBits >= WORTH_BITS) return `About ${minutes} min; tells ${formatGain(gainBits / minutes)} a minute.`;
+  if (test === "recover") return `About ${minutes} min; the only true measure of what is in it.`;
+  return `About ${minutes} min; it would hardly change the ranking.`;
 }
 
 function formatGain(bitsPerMinute: number): string {
@@ -240,8 +241,7 @@ export function CauseBar({ row, wording, reasons, open, onToggle }: CauseBarProp
         <Box pb="1">
           {cause !== "none" && probability > SHOWN_ABOVE && (
             <Text fontSize="14px" color="soft">
-              Severity {formatNumber(severity.low * 100, "pct")} to {formatNumber(severity.high * 100, "pct")} %, most
-              likely {formatNumber(severity.median * 100, "pct")} %
+              {severityWords(severity)}
             </Text>
           )}
           {seen.map((code) => (
@@ -262,6 +262,12 @@ export function CauseBar({ row, wording, reasons, open, onToggle }: CauseBarProp
       )}
     </Box>
   );
+}
+
+function severityWords({ low, median, high }: RankedCause["severity"]): string {
+  const percent = (share: number) => formatNumber(share * 100, "pct");
+  if (high - low < 0.05) return `Severity about ${percent(median)} %`;
+  return `Severity ${percent(low)} to ${percent(high)} %, most likely ${percent(median)} %`;
 }
 
 function ReasonLine({ sign, text }: { sign: "+" | "−"; text: string }) {

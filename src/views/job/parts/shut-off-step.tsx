@@ -53,7 +53,7 @@ export function ShutOffStep() {
     <Stack gap="3.5" maxW="1080px">
       <RackPanel />
       {live && <Watch state={state} metering={metering} onStop={() => rack.setEngine("off")} />}
-      <Grid templateColumns={{ base: "1fr", lg: live ? "minmax(0, 1fr) 340px" : "1fr" }} gap="3.5">
+      <Grid templateColumns="minmax(0, 1fr)" gap="3.5">
         {live && (
           <Card title="Both sides since the stop">
             <Trace temperatures={[]} pressureUnit={job.baseline.settings[0].low.unit} />
