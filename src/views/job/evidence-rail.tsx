@@ -220,7 +220,7 @@ export function CauseBar({ row, wording, reasons, open, onToggle }: CauseBarProp
           <span>{causeNames[cause]}</span>
         </Flex>
         <Text as="span" whiteSpace="nowrap">
-          {percent < 1 ? "under 1" : percent} %
+          {percent < 1 ? "under 1" : percent > 99 ? "over 99" : percent} %
         </Text>
       </Flex>
       <Box h="8px" bg="line" rounded="2px" my="1.5" aria-hidden w="full">

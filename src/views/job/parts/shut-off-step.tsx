@@ -56,7 +56,7 @@ export function ShutOffStep() {
       <Grid templateColumns="minmax(0, 1fr)" gap="3.5">
         {live && (
           <Card title="Both sides since the stop">
-            <Trace temperatures={[]} pressureUnit={job.baseline.settings[0].low.unit} />
+            <Trace temperatures={["vent"]} pressureUnit={job.baseline.settings[0].low.unit} />
           </Card>
         )}
         <Card title={live ? "Or timed by hand" : "Timed by hand"}>
