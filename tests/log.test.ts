@@ -5,7 +5,7 @@ import { describe, expect, it } from "vitest";
 import { checkSchedule, runSchedule } from "@/core/instruments/schedule";
 import { checkSimulate } from "@/core/instruments/simulate-request";
 import type { Browser } from "./browser/browser";
-import { browserSession, storedJob } from "./browser/session";
+import { browserSession, type Session, storedJob } from "./browser/session";
 
 /** A log as a device writes it: a clock, psi, semicolons and decimal commas; the high gauge is lost half way. */
 function deviceLog(): string {
@@ -38,6 +38,15 @@ function deviceLog(): string {
 /** A whole number that trembles with time, as a live gauge does. */
 const i9 = (t: number) => Math.round(t * 9);
 
+/** The demo's estate car at its running test. */
+async function openRunningTest({ browser, address }: Session): Promise<void> {
+  await browser.open(address);
+  await browser.press("Load the demo workshop");
+  await browser.says("Orla Veitch");
+  await browser.open(`${address}/job/demo-estate-car/running`);
+  await browser.says("Open an instrument log");
+}
+
 async function giveFile(browser: Browser, name: string, text: string): Promise<void> {
   const file = path.join(browser.downloads, name);
   writeFileSync(file, text);
@@ -48,12 +57,8 @@ describe("a log of real instruments", () => {
   const session = browserSession();
 
   it("is mapped, played as if live and taken from; a lost channel is named and never becomes a zero", async () => {
-    const { browser, address } = session;
-    await browser.open(address);
-    await browser.press("Load the demo workshop");
-    await browser.says("Orla Veitch");
-    await browser.open(`${address}/job/demo-estate-car/running`);
-    await browser.says("Open an instrument log");
+    const { browser } = session;
+    await openRunningTest(session);
     const give = async (name: string, text: string, as = "Instrument log") => {
       const file = path.join(browser.downloads, name);
       writeFileSync(file, text);
@@ -112,12 +117,8 @@ describe("a log of real instruments", () => {
   });
 
   it("names a source that has fallen silent, takes nothing from it, and goes on when it speaks again", async () => {
-    const { browser, address } = session;
-    await browser.open(address);
-    await browser.press("Load the demo workshop");
-    await browser.says("Orla Veitch");
-    await browser.open(`${address}/job/demo-estate-car/running`);
-    await browser.says("Open an instrument log");
+    const { browser } = session;
+    await openRunningTest(session);
     const silence = { from: 6, to: 18 };
     const rows = Array.from({ length: 200 }, (_, i) => 0.2 * i)
       .filter((t) => t < silence.from || t > silence.to)
@@ -132,12 +133,8 @@ describe("a log of real instruments", () => {
   });
 
   it("refuses a file of 200 MB with the limit, and the page goes on drawing meanwhile", async () => {
-    const { browser, address } = session;
-    await browser.open(address);
-    await browser.press("Load the demo workshop");
-    await browser.says("Orla Veitch");
-    await browser.open(`${address}/job/demo-estate-car/running`);
-    await browser.says("Open an instrument log");
+    const { browser } = session;
+    await openRunningTest(session);
     await browser.driver.executeScript(
       "window.longest = 0; let last = performance.now(); const next = (now) => { window.longest = Math.max(window.longest, now - last); last = now; requestAnimationFrame(next); }; requestAnimationFrame(next);",
     );

@@ -2,7 +2,6 @@
  * Why a cause is as probable as it is, from the numbers that made it so: each reading, held against what a sound vehicle would show and
  * against what this cause would. Reasons are data; the sentence is made where it is shown.
  */
-import { workshopInstruments } from "../readings/instruments";
 import { type ErrorModel, MOVE_DOUBT } from "./discrepancy";
 import type { Hypotheses } from "./hypotheses";
 import { type ObservableName, type Observed, observableAt, placeOf } from "./observables";
@@ -17,31 +16,12 @@ export interface Reason {
   move: number;
   /** What a sound vehicle would show; pressures still as saturation temperatures, degC. */
   expected: number;
-  /** Deviation in units of the instrument's own error. */
-  errors: number;
   /** Log likelihood against the field; positive speaks for the cause. */
   weight: number;
 }
 
 /** A reason is worth a line when it shifts the odds by at least this factor. */
 const LEAST_WEIGHT = Math.log(1.5);
-
-/** Expanded uncertainty of an instrument (95 %) in the unit of its observable; gauges near K by the slope of saturation. */
-const instrumentError: Record<ObservableName, number> = {
-  evaporating: 1.3,
-  condensing: 1,
-  vent: workshopInstruments.ventK,
-  suction: workshopInstruments.clampK,
-  liquid: workshopInstruments.clampK,
-  discharge: 3,
-  condenserInlet: 0.7,
-  condenserOutlet: 1.2,
-  lineDrop: 1.5,
-  command: 2,
-  rest: 1.2,
-  meeting: 0.1,
-  charge: 0.01,
-};
 
 /**
  * Reasons for and against a share of the hypotheses, the weightiest first, at most one an observable.
@@ -103,7 +83,6 @@ export function reasonsFor(
       deviation,
       move: move / ownWeight,
       expected: base,
-      errors: Math.abs(deviation) / instrumentError[name],
       weight,
     };
     const known = best.get(name);

@@ -3,7 +3,7 @@ import type { Refrigerant } from "../fluids/helmholtz";
 import { workshopInstruments } from "../readings/instruments";
 import { saturationGaugeKpa } from "../readings/saturation-temperature";
 import { formatQuantity, type UnitId } from "../units/units";
-import { type Cause, causeNames } from "./causes";
+import { causeNames } from "./causes";
 import type { Reason } from "./explain";
 import type { NextTest, TestId } from "./next-tests";
 import type { ObservableName } from "./observables";
@@ -176,11 +176,3 @@ export function warningSentence(warning: Warning, wording: Wording): string {
       return `This vehicle cannot be simulated (${warning.why}): nothing was weighed, every cause stands as likely as the others.`;
   }
 }
-
-/** The leading cause, when it leads clearly enough to be named alone. */
-export function decided(causes: readonly { cause: Cause; probability: number }[]): Cause | null {
-  const [first] = causes;
-  return first && first.probability >= CLEAR ? first.cause : null;
-}
-
-const CLEAR = 0.7;
