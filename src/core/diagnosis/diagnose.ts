@@ -110,7 +110,7 @@ export function judgePrepared(reading: ReadingFile, hypotheses: Hypotheses, opti
     })
     .sort((a, b) => b.probability - a.probability);
   const leading = ranked.slice(0, LEADING).map(({ cause }) => cause);
-  const context = { fixed: kind !== "variable-external", looked: sights.length > 0, leading };
+  const context = { commanded: kind === "variable-external", looked: sights.length > 0, leading };
   return {
     id: reading.id,
     causes: ranked,

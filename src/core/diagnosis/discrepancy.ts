@@ -31,7 +31,8 @@ export const discrepancy: Discrepancy = discrepancySchema.parse(estimated);
 /** Spreads of what the cases do not hold: a spot against the line's clamp, a command, a weighing. */
 const LINE_DROP_SD = 1.5;
 const COMMAND_SD = 18;
-const CHARGE_SD = 0.035;
+/** A weighing is good for this share of the label. */
+export const CHARGE_SD = 0.035;
 /** A standing circuit is near its surroundings: the running model's faults are not its own, but its bay is warmer than is known, K. */
 const STANDING_SD: Record<ObservableName, number> = {
   evaporating: 1.5,
@@ -42,11 +43,11 @@ const STANDING_SD: Record<ObservableName, number> = {
   discharge: 6,
   condenserInlet: 1.2,
   condenserOutlet: 2,
-  lineDrop: 1.5,
-  command: 18,
+  lineDrop: LINE_DROP_SD,
+  command: COMMAND_SD,
   rest: 1.5,
   meeting: 0.5,
-  charge: 0.035,
+  charge: CHARGE_SD,
 };
 /** The further a fault moves a reading, the less sure is how far: this share of the move. */
 export const MOVE_DOUBT = 0.3;

@@ -7,7 +7,15 @@ import type { Cause } from "./causes";
 import { type ErrorModel, MOVE_DOUBT } from "./discrepancy";
 import { wasRead } from "./explain";
 import type { Hypotheses } from "./hypotheses";
-import { type Observed, placeOf, type SettingObservable, settingObservables } from "./observables";
+import {
+  FAST_RPM,
+  type ObservableName,
+  type Observed,
+  observableAt,
+  placeOf,
+  type SettingObservable,
+  settingObservables,
+} from "./observables";
 
 export const testIds = [
   "look",
@@ -32,7 +40,7 @@ export interface NextTest {
   gainBits: number;
   minutes: number;
   /** What each of the leading causes would show there, in the unit of the observable. */
-  outcomes: { cause: Cause; observable: string; expected: number }[];
+  outcomes: { cause: Cause; observable: ObservableName; expected: number }[];
 }
 
 /** Outcomes drawn for each test: the gain is then good for a few hundredths of a bit. */
@@ -53,7 +61,7 @@ export function nextTests(
   errors: ErrorModel,
   weights: Float64Array,
   read: readonly number[],
-  context: { fixed: boolean; looked: boolean; leading: readonly Cause[] },
+  context: { commanded: boolean; looked: boolean; leading: readonly Cause[] },
   seed: number,
 ): NextTest[] {
   const live = Array.from(weights.keys()).filter((i) => weights[i]! > NEGLIGIBLE);
@@ -72,7 +80,7 @@ export function nextTests(
   return tests.sort((a, b) => b.gainBits / b.minutes - a.gainBits / a.minutes || a.minutes - b.minutes);
 }
 
-function plans(observed: Observed, { fixed }: { fixed: boolean }): Plan[] {
+function plans(observed: Observed, { commanded }: { commanded: boolean }): Plan[] {
   const settings = observed.rpm.length;
   const ran = observed.rpm.map((_, i) => settingObservables.some((name) => wasRead(observed, name, i)));
   const running = ran.some(Boolean) ? ran.map((_, i) => i).filter((i) => ran[i]) : [0];
@@ -91,7 +99,7 @@ function plans(observed: Observed, { fixed }: { fixed: boolean }): Plan[] {
   offer("condenser-air", 3, ["condenserInlet", "condenserOutlet"]);
   offer("both-gauges", 4, ["condensing"]);
   offer("line-spots", 4, ["lineDrop"]);
-  if (!fixed) offer("command", 3, ["command"]);
+  if (commanded) offer("command", 3, ["command"]);
   // The other engine speed with whatever is connected already.
   const connected = settingObservables.filter((name) => running.some((i) => wasRead(observed, name, i)));
   for (const [i, done] of ran.entries()) {
@@ -99,7 +107,7 @@ function plans(observed: Observed, { fixed }: { fixed: boolean }): Plan[] {
     const names: readonly SettingObservable[] =
       connected.length > 0 ? connected : ["evaporating", "condensing", "vent"];
     const places = names.map((name) => placeOf(name, i, settings));
-    list.push({ id: observed.rpm[i]! > 1300 ? "fast-idle" : "idle", minutes: 4, places });
+    list.push({ id: observed.rpm[i]! > FAST_RPM ? "fast-idle" : "idle", minutes: 4, places });
   }
   if (!wasRead(observed, "rest", 0)) list.push({ id: "rest", minutes: 6, places: [placeOf("rest", 0, settings)] });
   if (!wasRead(observed, "meeting", 0)) {
@@ -291,11 +299,7 @@ function outcomesOf(
   }
   if (widest === null) return [];
   const { place, values } = widest;
-  const perSetting = settingObservables.length;
-  const setting = Math.floor(place / perSetting);
-  const once = place - observed.rpm.length * perSetting;
-  const observable =
-    setting < observed.rpm.length ? settingObservables[place % perSetting]! : ["rest", "meeting", "charge"][once]!;
+  const observable = observableAt(place, observed.rpm.length).name;
   return leading.flatMap((cause, i) =>
     Number.isFinite(values[i]!) ? [{ cause, observable, expected: values[i]! }] : [],
   );

@@ -1,6 +1,6 @@
 /** From what could be and what was read to how probable each possibility is. */
 import type { CompressorKind } from "../circuit/vehicle";
-import { type Discrepancy, errorModel, standingModel } from "./discrepancy";
+import { CHARGE_SD, type Discrepancy, errorModel, standingModel } from "./discrepancy";
 import type { Hypotheses, Hypothesis } from "./hypotheses";
 import { LikelihoodEvaluator } from "./likelihood";
 import { type Observed, placeOf } from "./observables";
@@ -26,7 +26,7 @@ export function placesRead(observed: Observed): number[] {
   return Array.from(observed.values.keys()).filter((place) => !Number.isNaN(observed.values[place]!));
 }
 
-/** Log likelihood of everything that was read, under each hypothesis. */
+/** Log likelihood of everything that was read, under each hypothesis; `wild` of each place in `judged`. */
 export function logLikelihoods(
   observed: Observed,
   { all, sound }: Hypotheses,
@@ -34,14 +34,15 @@ export function logLikelihoods(
   discrepancy: Discrepancy,
   sights: readonly string[],
   places = placesRead(observed),
-): { logs: Float64Array; wild: Float64Array[]; spreads: number } {
+): { logs: Float64Array; judged: number[]; wild: Float64Array[]; spreads: number } {
   const { values, rpm } = observed;
   const fixed = kind === "fixed";
   const running = errorModel(discrepancy, fixed, rpm, values.length);
   const standing = standingModel(discrepancy, rpm.length, values.length);
   // What is read once and settles a question of its own stands beside the running readings, not among them.
   const alone = onceAlone.map((name) => placeOf(name, 0, rpm.length));
-  const evaluator = new LikelihoodEvaluator(places.filter((place) => !alone.includes(place)));
+  const judged = places.filter((place) => !alone.includes(place));
+  const evaluator = new LikelihoodEvaluator(judged);
   const atLeast = observed.stillApart ? placeOf("meeting", 0, rpm.length) : null;
   const logs = new Float64Array(all.length);
   const wild: Float64Array[] = [];
@@ -58,7 +59,7 @@ export function logLikelihoods(
     wild.push(found.wild);
     spreads = Math.min(spreads, found.spreads);
   }
-  return { logs, wild, spreads };
+  return { logs, judged, wild, spreads };
 }
 
 export function posteriorOf(
@@ -69,8 +70,7 @@ export function posteriorOf(
   sights: readonly string[],
 ): Posterior {
   const places = placesRead(observed);
-  const judged = places.filter((place) => !onceAlone.some((name) => placeOf(name, 0, observed.rpm.length) === place));
-  const { logs, wild, spreads } = logLikelihoods(observed, hypotheses, kind, discrepancy, sights, places);
+  const { logs, judged, wild, spreads } = logLikelihoods(observed, hypotheses, kind, discrepancy, sights, places);
   const weights = normalised(hypotheses.all, logs);
   const mean = new Float64Array(places.length);
   const at = judged.map((place) => places.indexOf(place));
@@ -116,13 +116,11 @@ const LEAST_REST_K = 1.3;
 /** A pressure far above everything known (a hot engine bay) does not count for ever. */
 const REST_FLOOR = -14;
 
-/** A weighing is good for this share of the label; the scatter is even, so that more grams never speak for a lack. */
-const WEIGHED_SHARE = 0.035;
-
+/** The scatter of a weighing is even, so that more grams never speak for a lack. */
 function chargeLog(observed: Observed, shown: Float64Array): number {
   const place = placeOf("charge", 0, observed.rpm.length);
   const read = observed.values[place]!;
-  return Number.isNaN(read) ? 0 : gaussLog(read - shown[place]!, WEIGHED_SHARE);
+  return Number.isNaN(read) ? 0 : gaussLog(read - shown[place]!, CHARGE_SD);
 }
 
 function gaussLog(gap: number, sd: number): number {

@@ -126,7 +126,7 @@ export const testSentences: Record<TestId, string> = {
 
 /** What one cause would show there: "Liquid line about 31 °C: undercharge". */
 export function outcomeSentence(outcome: NextTest["outcomes"][number], wording: Wording): string {
-  return `${expectedWords(outcome.observable as ObservableName, outcome.expected, wording)}: ${causeNames[outcome.cause].toLowerCase()}`;
+  return `${expectedWords(outcome.observable, outcome.expected, wording)}: ${causeNames[outcome.cause].toLowerCase()}`;
 }
 
 function expectedWords(observable: ObservableName, expected: number, wording: Wording): string {

@@ -24,7 +24,7 @@ import { useRack } from "./rack-context";
 
 /** One moment of the ranking: shares of the causes that led then. */
 export interface RankingMoment {
-  /** Seconds since the first verdict of this visit. */
+  /** On the page's own clock, s. */
   atS: number;
   shares: Partial<Record<Cause, number>>;
 }
@@ -199,16 +199,12 @@ function withNeedles(job: Job, which: TestName, index: 0 | 1, live: LiveValues, 
   return known ? changed : { ...changed, [which]: { ...test, ambient, humidity } };
 }
 
-let firstMoment: number | null = null;
-
 function withMoment(moments: readonly RankingMoment[], { causes }: Verdict): readonly RankingMoment[] {
-  const now = performance.now() / 1000;
-  if (moments.length === 0 || firstMoment === null) firstMoment = now;
   const shares = Object.fromEntries(
     causes.filter(({ probability }) => probability > 0.01).map(({ cause, probability }) => [cause, probability]),
   );
   const last = moments.at(-1)?.shares ?? {};
   const names = new Set([...Object.keys(last), ...Object.keys(shares)]) as Set<Cause>;
   const moved = [...names].some((cause) => Math.abs((last[cause] ?? 0) - (shares[cause] ?? 0)) > MOMENT_CHANGE);
-  return moved ? [...moments.slice(-MOST_MOMENTS), { atS: now - firstMoment, shares }] : moments;
+  return moved ? [...moments.slice(-MOST_MOMENTS), { atS: performance.now() / 1000, shares }] : moments;
 }

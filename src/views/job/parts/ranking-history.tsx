@@ -18,8 +18,9 @@ export function RankingHistory({ history }: { history: readonly RankingMoment[] 
   const mean = (cause: Cause) => history.reduce((sum, { shares }) => sum + (shares[cause] ?? 0), 0) / history.length;
   const names = [...new Set(history.flatMap(({ shares }) => Object.keys(shares) as Cause[]))];
   const lines = names.sort((a, b) => (last.shares[b] ?? 0) + mean(b) - (last.shares[a] ?? 0) - mean(a)).slice(0, LINES);
-  const spanS = Math.max(last.atS, 1);
-  const x = (atS: number) => PLOT.left + (atS / spanS) * (PLOT.right - PLOT.left);
+  const firstS = history[0]!.atS;
+  const spanS = Math.max(last.atS - firstS, 1);
+  const x = (atS: number) => PLOT.left + ((atS - firstS) / spanS) * (PLOT.right - PLOT.left);
   const y = (share: number) => PLOT.foot - share * (PLOT.foot - PLOT.top);
   const labels = lines.map((cause, i) => ({ cause, i, y: y(last.shares[cause] ?? 0) })).sort((a, b) => a.y - b.y);
   for (let i = 1; i < labels.length; i++) labels[i]!.y = Math.max(labels[i]!.y, labels[i - 1]!.y + LABEL_GAP);
