@@ -8,6 +8,8 @@ import type { Cause } from "./causes";
 import { decide } from "./decide";
 import { diagnose, judge, judgePrepared, preparationKey, prepare, prepareSteps } from "./diagnose";
 import { diagnosisSchema } from "./diagnosis";
+import { discrepancy } from "./discrepancy";
+import { logLikelihoods } from "./posterior";
 import { stableOrder } from "./stable-order";
 import type { Verdict } from "./verdict";
 
@@ -110,6 +112,24 @@ describe("diagnosis", () => {
     for (let i = 1; i < row.length; i++) expect(row[i]!).toBeLessThanOrEqual(row[i - 1]! + 1e-6);
     expect(row[0]!).toBeGreaterThan(0.8);
     expect(row.at(-1)!).toBeLessThan(0.1);
+  });
+
+  it("weighs how a clutch cycles: its own swing raises a cause, a foreign one lowers it, and never to nothing", () => {
+    const prepared = prepare(reading(2, "undercharge", 0.7, { rpm: [800] }));
+    if (!prepared.ok) throw new Error();
+    const { observed, hypotheses } = prepared.value;
+    const at = hypotheses.all.findIndex(({ shown, causes }) => shown.swings[0] && causes[0]!.cause === "undercharge");
+    const { widthK, lnPeriod } = hypotheses.all[at]!.shown.swings[0]!;
+    const { swing } = discrepancy;
+    const log = (read: { widthK: number; lnPeriod: number } | null) =>
+      logLikelihoods({ ...observed, swings: [read, null] }, hypotheses, "fixed", discrepancy, []).logs[at]!;
+    const own = log({ widthK: widthK + swing.widthK.bias, lnPeriod: lnPeriod + swing.lnPeriod.bias });
+    const unread = log(null);
+    const foreign = log({ widthK: widthK + 40, lnPeriod: lnPeriod + 4 });
+    expect(own).toBeGreaterThan(unread);
+    expect(foreign).toBeLessThan(unread);
+    expect(Number.isFinite(foreign)).toBe(true);
+    expect(log({ widthK: Number.NaN, lnPeriod: Number.NaN })).toBe(unread);
   });
 
   it("takes the weight for the charge once it is known", () => {

@@ -23,6 +23,8 @@ export const discrepancySchema = z.object({
   own: square,
   rest: z.object({ bias: number, sd: number }),
   meeting: z.object({ bias: number, sd: number }),
+  /** Of a cycling clutch: width of its swing, K, and logarithm of its period. */
+  swing: z.object({ widthK: z.object({ bias: number, sd: number }), lnPeriod: z.object({ bias: number, sd: number }) }),
 });
 export type Discrepancy = z.infer<typeof discrepancySchema>;
 

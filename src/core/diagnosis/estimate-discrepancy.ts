@@ -25,11 +25,17 @@ const LEAST_SD = 0.5;
 /** Seconds until the sides meet are known to a factor of a half at best: the passage between them is not all that decides. */
 const LEAST_MEETING_SD = 0.4;
 
+/** A needle is read at its turning points to a kelvin or two, and a period to a quarter. */
+const LEAST_WIDTH_SD = 2;
+const LEAST_PERIOD_SD = 0.3;
+
 /** One round from a former estimate, which finds the severities. */
 export function estimateDiscrepancy(cases: readonly KnownCase[], former: Discrepancy): Discrepancy {
   const settings: Residuals[] = [];
   const rest: number[] = [];
   const meeting: number[] = [];
+  const widths: number[] = [];
+  const periods: number[] = [];
   for (const known of cases) {
     const fit = bestFit(known, former);
     if (fit === null) continue;
@@ -42,6 +48,12 @@ export function estimateDiscrepancy(cases: readonly KnownCase[], former: Discrep
     if (Number.isFinite(r)) rest.push(r / Math.hypot(1, MOVE_DOUBT * (shown.values[placeOf("rest", 0, count)]! / 2)));
     if (Number.isFinite(m) && !observed.stillApart) meeting.push(m);
     if (shown.standing) continue;
+    for (const [i, swing] of observed.swings.entries()) {
+      const expected = shown.swings[i];
+      if (!swing || !expected) continue;
+      if (Number.isFinite(swing.widthK)) widths.push(swing.widthK - expected.widthK);
+      if (Number.isFinite(swing.lnPeriod)) periods.push(swing.lnPeriod - expected.lnPeriod);
+    }
     const perSetting = observed.rpm.map((rpm, s) => ({
       fast: rpm > FAST_RPM,
       gaps: estimatedChannels.map((name) => {
@@ -60,7 +72,11 @@ export function estimateDiscrepancy(cases: readonly KnownCase[], former: Discrep
     shared,
     own,
     rest: robust(rest),
-    meeting: { ...robust(meeting), sd: Math.max(robust(meeting).sd, LEAST_MEETING_SD) },
+    meeting: atLeast(robust(meeting), LEAST_MEETING_SD),
+    swing: {
+      widthK: atLeast(robust(widths), LEAST_WIDTH_SD),
+      lnPeriod: atLeast(robust(periods), LEAST_PERIOD_SD),
+    },
   };
 }
 
@@ -169,6 +185,10 @@ function robust(values: readonly number[]): { bias: number; sd: number } {
   const at = (share: number) => sorted[Math.round(share * (sorted.length - 1))]!;
   // Between the sixths lie two standard deviations.
   return { bias: rounded(at(0.5)), sd: rounded(Math.max((at(0.84) - at(0.16)) / 2, 0.05)) };
+}
+
+function atLeast({ bias, sd }: { bias: number; sd: number }, least: number): { bias: number; sd: number } {
+  return { bias, sd: Math.max(sd, least) };
 }
 
 function rounded(value: number): number {

@@ -236,5 +236,14 @@ function mix(a: Shown, b: Shown, share: number): Shown {
   if (a.standing !== b.standing) return share < 0.5 ? a : b;
   const values = a.values.map((value, i) => value + share * (b.values[i]! - value));
   const duty = a.duty.map((value, i) => Math.min(Math.max(value + share * (b.duty[i]! - value), 0), 1));
-  return { values, duty, standing: a.standing, points: share < 0.5 ? a.points : b.points };
+  const near = share < 0.5 ? a : b;
+  const swings = near.swings.map((swing, i) => {
+    const [from, to] = [a.swings[i], b.swings[i]];
+    if (!from || !to) return swing;
+    return {
+      widthK: from.widthK + share * (to.widthK - from.widthK),
+      lnPeriod: from.lnPeriod + share * (to.lnPeriod - from.lnPeriod),
+    };
+  });
+  return { values, duty, swings, standing: a.standing, points: near.points };
 }

@@ -10,7 +10,7 @@ import type { CircuitPoint } from "../circuit/point";
 import { restOf } from "../circuit/rest";
 import { type SteadyResult, type SteadyState, solveSteady } from "../circuit/steady";
 import { fluidTable } from "../fluids/tables";
-import type { ReadingFile } from "../readings/reading-file";
+import type { ReadingFile, RunningSetting } from "../readings/reading-file";
 import { meetingSeconds } from "./meeting";
 
 /** At one engine speed: degC, but `lineDrop` K from the port to the metering device and `command` % of full stroke. */
@@ -54,12 +54,20 @@ export function observableAt(place: number, settings: number): { name: Observabl
     : { name: onceObservables[place - settings * PER_SETTING]!, setting: null };
 }
 
+/** How a cycling clutch swings: needle from lowest to highest as saturation temperatures, K, and the logarithm of the period in s. */
+export interface Swing {
+  widthK: number;
+  lnPeriod: number;
+}
+
 export interface Observed {
   /** Engine speed of each setting: those that were read, then those of a usual test that were not. */
   rpm: number[];
   values: Float64Array;
   /** Whether the clutch cycled at each setting; null where nothing was read there. */
   cycling: (boolean | null)[];
+  /** How it swung, NaN for what was not read of it; null where it did not cycle or nothing was read. */
+  swings: (Swing | null)[];
   /** The sides were still apart when they were last looked at: the true time is longer. */
   stillApart: boolean;
 }
@@ -120,17 +128,29 @@ export function observe(reading: ReadingFile): Observed {
   const seconds = equalise?.seconds;
   if (seconds !== null && seconds !== undefined) put("meeting", 0, Math.log(Math.max(seconds, 1)));
   if (reading.recoveredG != null && vehicle.chargeG != null) put("charge", 0, reading.recoveredG / vehicle.chargeG);
+  const cycles = ({ cyclePeriodS, lowMinKpa }: RunningSetting) => cyclePeriodS != null || lowMinKpa != null;
   return {
     rpm,
     values,
     cycling: rpm.map((_, i) => {
       const setting = running[i];
       if (setting === undefined || (setting.lowKpa == null && setting.highKpa == null)) return null;
-      return setting.cyclePeriodS != null || setting.lowMinKpa != null;
+      return cycles(setting);
+    }),
+    swings: rpm.map((_, i) => {
+      const setting = running[i];
+      if (setting === undefined || !cycles(setting)) return null;
+      return {
+        widthK: saturated(setting.lowMaxKpa) - saturated(setting.lowMinKpa),
+        lnPeriod: setting.cyclePeriodS == null ? Number.NaN : Math.log(Math.max(setting.cyclePeriodS, LEAST_PERIOD_S)),
+      };
     }),
     stillApart: equalise?.equalised === false,
   };
 }
+
+/** Shorter than this nobody times a cycle, s. */
+const LEAST_PERIOD_S = 0.5;
 
 /** Range of the tables, kPa absolute: a needle beyond it says no more than one at its edge. */
 const LEAST_KPA = 12;
@@ -141,6 +161,8 @@ export interface Shown {
   values: Float64Array;
   /** Share of the time the clutch is in at each setting, 1 when it does not cycle. */
   duty: number[];
+  /** How the clutch swings at each setting; null where it does not cycle on the low side. */
+  swings: (Swing | null)[];
   /** The compressor stood at some setting. */
   standing: boolean;
   /** Where each setting settled: the best start for a neighbour. */
@@ -169,6 +191,7 @@ export function show(
     values[placeOf(name, setting, plants.length)] = value;
   };
   const duty: number[] = [];
+  const swings: (Swing | null)[] = [];
   const points: (CircuitPoint | undefined)[] = [];
   let standing = false;
   let ran: { plant: Plant; superheatK: number } | null = null;
@@ -179,12 +202,14 @@ export function show(
       standing = true;
       standingValues(plant, solved.value, (name, value) => put(name, i, value));
       duty.push(1);
+      swings.push(null);
       points.push(undefined);
     } else {
       const { state } = solved.value;
       ran = { plant, superheatK: state.superheatK };
       runningValues(plant, state, (name, value) => put(name, i, value));
       duty.push(state.limitedBy === "low" ? state.duty : 1);
+      swings.push(swingShown(plant, state));
       points.push(state.point);
     }
   }
@@ -193,7 +218,7 @@ export function show(
   put("rest", 0, fluid.saturationTemperatureC(Math.min(Math.max(rest.pressureKpa, LEAST_KPA), MOST_KPA)) - soakC);
   if (ran) put("meeting", 0, Math.log(meetingSeconds(ran.plant, ran.superheatK)));
   put("charge", 0, (first.chargeKg * 1000) / labelG);
-  return { values, duty, standing, points };
+  return { values, duty, swings, standing, points };
 }
 
 type Put = (name: SettingObservable, value: number) => void;
@@ -211,6 +236,14 @@ function standingValues(plant: Plant, result: Extract<SteadyResult, { kind: "sta
   put("condenserOutlet", plant.condenserInletC);
   put("lineDrop", 0);
   if (plant.vehicle.compressor.kind === "variable-external") put("command", 100);
+}
+
+function swingShown({ fluid }: Plant, { cycling, limitedBy }: SteadyState): Swing | null {
+  if (cycling === null || limitedBy !== "low") return null;
+  const width =
+    fluid.saturationTemperatureC(cycling.lowMaxKpa) -
+    fluid.saturationTemperatureC(Math.max(cycling.lowMinKpa, LEAST_KPA));
+  return { widthK: width, lnPeriod: Math.log(Math.max(cycling.periodS, LEAST_PERIOD_S)) };
 }
 
 function runningValues(plant: Plant, state: SteadyState, put: Put): void {

@@ -3,7 +3,7 @@ import type { CompressorKind } from "../circuit/vehicle";
 import { CHARGE_SD, type Discrepancy, errorModel, standingModel } from "./discrepancy";
 import type { Hypotheses, Hypothesis } from "./hypotheses";
 import { LikelihoodEvaluator } from "./likelihood";
-import { type Observed, placeOf } from "./observables";
+import { type Observed, placeOf, type Shown } from "./observables";
 import { sightOdds } from "./sights";
 
 export interface Posterior {
@@ -54,7 +54,7 @@ export function logLikelihoods(
       found.log +
       restLog(observed, shown.values, causes, discrepancy) +
       chargeLog(observed, shown.values) +
-      (fixed ? cyclingLog(observed, shown) : 0) +
+      (fixed ? cyclingLog(observed, shown) + swingLog(observed, shown, discrepancy) : 0) +
       sightOdds(sights, causes);
     wild.push(found.wild);
     spreads = Math.min(spreads, found.spreads);
@@ -127,7 +127,7 @@ function gaussLog(gap: number, sd: number): number {
   return -((gap / sd) ** 2) / 2;
 }
 
-function cyclingLog(observed: Observed, shown: { duty: number[]; standing: boolean }): number {
+function cyclingLog(observed: Observed, shown: Shown): number {
   let log = 0;
   for (const [i, cycles] of observed.cycling.entries()) {
     if (cycles === null) continue;
@@ -137,3 +137,29 @@ function cyclingLog(observed: Observed, shown: { duty: number[]; standing: boole
   }
   return log;
 }
+
+/**
+ * The swing of a clutch that is seen to cycle, against a swing of any size: a middling fit says nothing, a good one speaks for, a poor
+ * one against. The settings share one clutch and one vehicle, so that they count once. A hypothesis that does not cycle has spoken in
+ * {@link cyclingLog} already.
+ */
+function swingLog(observed: Observed, shown: Shown, { swing: errors }: Discrepancy): number {
+  let log = 0;
+  let settings = 0;
+  for (const [i, read] of observed.swings.entries()) {
+    const expected = shown.swings[i];
+    if (!read || !expected) continue;
+    settings++;
+    for (const name of ["widthK", "lnPeriod"] as const) {
+      const gap = read[name] - expected[name] - errors[name].bias;
+      if (Number.isNaN(gap)) continue;
+      const { sd } = errors[name];
+      log += Math.max(Math.log(ANY_SWING) + gaussLog(gap, sd) - gaussLog(gap, ANY_SWING * sd), -SWING_DOUBT);
+    }
+  }
+  return log / Math.max(settings, 1);
+}
+
+/** Any swing: this many times the spread. Nothing that swings is ruled out by more than `SWING_DOUBT` in the logarithm. */
+const ANY_SWING = 3;
+const SWING_DOUBT = 2.5;
