@@ -11,8 +11,15 @@ export interface StoredShopChart {
   text: string;
 }
 
+/** A choice of this workshop, as JSON; checked each time it is read. */
+export interface StoredChoice {
+  name: string;
+  json: string;
+}
+
 class EvridDatabase extends Dexie {
   jobs!: EntityTable<Job, "id">;
+  choices!: EntityTable<StoredChoice, "name">;
   shopCharts!: EntityTable<StoredShopChart, "refrigerant">;
 
   constructor() {
@@ -22,6 +29,7 @@ class EvridDatabase extends Dexie {
     this.version(2).stores({ jobs: "id, updatedAt" }).upgrade(migrateJobs);
     this.version(3).stores({ jobs: "id, updatedAt", shopCharts: "refrigerant" });
     this.version(4).stores({ jobs: "id, updatedAt", shopCharts: "refrigerant" }).upgrade(migrateJobs);
+    this.version(5).stores({ jobs: "id, updatedAt", shopCharts: "refrigerant", choices: "name" }).upgrade(migrateJobs);
   }
 }
 

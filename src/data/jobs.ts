@@ -1,4 +1,5 @@
 /** Jobs in the browser database: every change is one transaction, so that two tabs or a crash never lose a keystroke. */
+import { continues } from "@/core/charge/ledger";
 import { type Job, newJob } from "@/core/records/job";
 import { type JobFileIssue, readJob, writeJobFile } from "@/core/records/job-file";
 import type { Result } from "@/core/result";
@@ -26,6 +27,8 @@ export async function editJob(id: string, change: (job: Job) => Job): Promise<vo
     const stored = await database.jobs.get(id);
     if (stored === undefined) throw new Error(`job ${id} is no longer stored`);
     const changed = change(stored);
+    // The books are only ever added to, whatever a screen may do.
+    if (!continues(stored.ledger, changed.ledger)) throw new Error("an entry of the books would be changed");
     if (changed !== stored) await database.jobs.put({ ...changed, updatedAt: new Date().toISOString() });
   });
 }

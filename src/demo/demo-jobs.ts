@@ -1,4 +1,5 @@
 /** The demo workshop, made up: Quarry Street Motors and three of its vehicles, each at another point of the run-sheet. */
+import { booked, drawn, purgeBooked } from "@/core/records/bookkeeping";
 import { type Job, newJob, type StepId, stepIds, type TestRecord } from "@/core/records/job";
 import { entry } from "@/core/units/entry";
 
@@ -16,6 +17,7 @@ type Ago = (minutes: number) => string;
 function bakeryVan(ago: Ago): Job {
   const job = newJob("demo-bakery-van", ago(14));
   job.intake = {
+    ...job.intake,
     vehicle: "Fennick Bakery, van 3",
     ...usualIntake,
     history: "unknown",
@@ -43,6 +45,7 @@ function bakeryVan(ago: Ago): Job {
 function estateCar(ago: Ago): Job {
   const job = newJob("demo-estate-car", ago(95));
   job.intake = {
+    ...job.intake,
     vehicle: "Orla Veitch, grey estate",
     ...usualIntake,
     complaint: "Cold on the motorway, warm at the lights. Fan heard running.",
@@ -68,6 +71,7 @@ function gardenPickup(ago: Ago): Job {
   const DAY = 24 * 60;
   const job = newJob("demo-garden-pickup", ago(DAY + 190));
   job.intake = {
+    ...job.intake,
     vehicle: "Town gardens, pickup 11",
     ...usualIntake,
     complaint: "No longer cools under load. Stone hole in the condenser, renewed here.",
@@ -100,25 +104,48 @@ function gardenPickup(ago: Ago): Job {
     },
     "psi",
   );
-  job.recover = { recovered: entry("232", "g"), oil: entry("15", "g") };
+  job.recover = { ...job.recover, recovered: entry("232", "g"), oil: entry("15", "g") };
+  job.repair = {
+    ...job.repair,
+    parts: (["condenser", "accumulator", "o-rings"] as const).map((part) => ({
+      part,
+      kind: "renewed" as const,
+      drained: entry("", "g"),
+      own: entry("", "g"),
+    })),
+    oil: "PAG",
+    filled: entry("90", "g"),
+  };
   job.evacuate = {
+    ...job.evacuate,
     lowest: entry("0.9", "mbarAbs"),
     hold: entry("30", "min"),
     held: entry("1.3", "mbarAbs"),
     wall: entry("24", "degC"),
   };
   job.charge = {
+    ...job.charge,
     hoses: entry("9", "g"),
     purged: entry("4", "g"),
     containers: [{ id: "cylinder", name: "Cylinder 2", net: entry("8.140", "kg") }],
-    draws: [{ containerId: "cylinder", startG: 8140, nowG: 7502, startedAt: ago(DAY + 60), endedAt: ago(DAY + 48) }],
+  };
+  job.prove = {
+    checks: (["condenser", "accumulator"] as const).map((part) => ({
+      part,
+      method: "sniffer" as const,
+      leaks: false,
+      at: ago(DAY + 20),
+    })),
+    capsOn: true,
   };
   job.signOff = {
     technician: "Tamsin Rowe",
     remark: "Condenser, drier and O-rings renewed. Look at it again before next summer.",
     signedAt: ago(DAY + 12),
   };
-  return done(job, [...stepIds], ago, DAY + 190);
+  const weighed = booked(job, ago(DAY + 120));
+  const charged = drawn(purgeBooked(weighed, 4, ago(DAY + 61)), "cylinder", 638, ago(DAY + 48));
+  return done(charged, [...stepIds], ago, DAY + 190);
 }
 
 /** rpm, low, high, vent, suction, liquid per setting. */

@@ -107,6 +107,18 @@ export function rackSentence(issue: RackIssue): string {
   }
 }
 
+/** The charge desk's own refusals, beside the rack's. */
+export function deskSentence(issue: RackIssue | { code: "weight-is-in" } | { code: "not-tared" }): string {
+  switch (issue.code) {
+    case "weight-is-in":
+      return "Refused: the label weight is in. More would be an overfill.";
+    case "not-tared":
+      return "Refused: wait until the scale stands still.";
+    default:
+      return rackSentence(issue);
+  }
+}
+
 export function jobFileSentence(name: string, issue: JobFileIssue): string {
   const nothing = "Nothing stored was changed.";
   switch (issue.code) {

@@ -15,7 +15,8 @@ const api: RackWorkerApi = {
     const vehicle = rackVehicle(setup.vehicleId);
     if (!vehicle) return false;
     clearInterval(timer);
-    const running = new SimulatedRack(vehicle, setup.chargeKg, setup.seed);
+    const running = new SimulatedRack(vehicle, setup.chargeKg, setup.seed, setup.vacuum?.state);
+    if (setup.vacuum) running.standUnderVacuum(setup.vacuum.agoS);
     running.setBlower(setup.blowerPct);
     rack = running;
     pace = setup.pace;
@@ -34,8 +35,9 @@ const api: RackWorkerApi = {
   setEngine: (engine) => rack?.setEngine(engine),
   setBlower: (blowerPct) => rack?.setBlower(blowerPct),
   spot: (place) => rack?.spotC(place) ?? null,
-  setContainer: (netKg, hoseSpaceKg) => rack?.setContainer(netKg, hoseSpaceKg),
-  setValve: (valve, stopAtKg) => rack?.setValve(valve, stopAtKg) ?? null,
+  setContainer: (netKg, hoseSpaceKg, warmWater) => rack?.setContainer(netKg, hoseSpaceKg, warmWater),
+  setValve: (valve, stopAtKg, opening) => rack?.setValve(valve, stopAtKg, opening) ?? null,
+  tareMachine: () => rack?.tareMachine(),
   setMachine: (machine) => rack?.setMachine(machine) ?? null,
 };
 

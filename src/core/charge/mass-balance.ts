@@ -3,16 +3,17 @@
  * the hoses and what was let out. Weight is the authority; nothing here is inferred from a pressure. All masses in g.
  */
 import { fail, type Result, succeed } from "../result";
+import { containerAccount, type Ledger, standing } from "./ledger";
 
-/** One stretch of charging from one container, as the scale showed it. */
-export interface Draw {
+/** A stretch of charging that is still going on, as the scale shows it; it is booked when the valve is shut. */
+export interface OpenDraw {
   containerId: string;
   /** Net content of the container when the valve opened and at the newest sample. */
   startG: number;
   nowG: number;
 }
 
-export interface Container {
+export interface OnHand {
   id: string;
   name: string;
   /** Net refrigerant in it when it was brought to the car. */
@@ -26,15 +27,19 @@ export interface ChargeInputs {
   residualG: number;
   /** Standing in the charging hoses when all is done. */
   hosesG: number;
-  /** Let out of the hose end to drive the air out of it. */
-  purgedG: number;
-  containers: readonly Container[];
-  draws: readonly Draw[];
+  /** Let out of the hose end to drive the air out of it: what is meant to be, until it is booked. */
+  purgeG: number;
+  containers: readonly OnHand[];
+  ledger: Ledger;
+  open: OpenDraw | null;
 }
 
 export interface MassBalance {
   /** Out of all containers. */
   drawnG: number;
+  /** Of that: standing in the hoses, and let out. */
+  hosesG: number;
+  purgedG: number;
   inVehicleG: number;
   /** To the label weight; negative when over it. */
   toGoG: number;
@@ -49,7 +54,7 @@ export type ChargeIssue =
   | { code: "recovered-impossible"; recoveredG: number; limitG: number };
 
 /** A scale drifts; below this a container that seems to gain is only noise. */
-const SCALE_DRIFT_G = 5;
+export const SCALE_DRIFT_G = 5;
 
 /**
  * No charge leaves a factory and no gauge lets a circuit take more than about twice the label before the relief valve
@@ -60,26 +65,47 @@ export const MOST_OVER_LABEL = 2.2;
 /** The balance at this moment. Errors name the container and the numbers that cannot both be true. */
 export function balance(inputs: ChargeInputs): Result<MassBalance, ChargeIssue> {
   const perContainer = inputs.containers.map(({ id, name, netG }) => ({ id, name, drawnG: 0, leftG: netG }));
-  for (const draw of inputs.draws) {
-    const container = perContainer.find((c) => c.id === draw.containerId);
-    if (!container) return fail({ code: "unknown-container", containerId: draw.containerId });
-    if (draw.nowG > draw.startG + SCALE_DRIFT_G) {
-      return fail({ code: "container-gained", container: container.name, startG: draw.startG, nowG: draw.nowG });
-    }
-    container.drawnG += draw.startG - draw.nowG;
-    container.leftG -= draw.startG - draw.nowG;
-    if (container.leftG < -SCALE_DRIFT_G) {
-      const netG = container.drawnG + container.leftG;
-      return fail({ code: "more-than-container", container: container.name, drawnG: container.drawnG, netG });
-    }
+  const draw = (containerId: string, grams: number): ChargeIssue | null => {
+    const container = perContainer.find((c) => c.id === containerId);
+    if (!container) return { code: "unknown-container", containerId };
+    container.drawnG += grams;
+    container.leftG -= grams;
+    if (container.leftG >= -SCALE_DRIFT_G) return null;
+    const netG = container.drawnG + container.leftG;
+    return { code: "more-than-container", container: container.name, drawnG: container.drawnG, netG };
+  };
+  let bookedPurgeG: number | null = null;
+  for (const { act, from, grams } of standing(inputs.ledger)) {
+    if (act === "purge") bookedPurgeG = (bookedPurgeG ?? 0) + grams;
+    if (act !== "charge") continue;
+    const issue = draw(from.slice(containerAccount("").length), grams);
+    if (issue) return fail(issue);
+  }
+  const { open } = inputs;
+  if (open !== null) {
+    const gained = checkDraw(inputs, open);
+    if (gained) return fail(gained);
+    const issue = draw(open.containerId, open.startG - open.nowG);
+    if (issue) return fail(issue);
   }
   const drawnG = perContainer.reduce((sum, c) => sum + c.drawnG, 0);
-  const heldG = inputs.hosesG + inputs.purgedG;
-  // The first grams fill the hoses; until then none has reached the vehicle.
-  const inVehicleG = inputs.residualG + Math.max(0, drawnG - heldG);
+  // The first grams drive the air out and fill the hoses; until then none has reached the vehicle.
+  const purgedG = Math.min(bookedPurgeG ?? inputs.purgeG, Math.max(drawnG, 0));
+  const hosesG = Math.min(inputs.hosesG, Math.max(drawnG - purgedG, 0));
+  const inVehicleG = inputs.residualG + Math.max(0, drawnG - purgedG - hosesG);
   const toGoG = inputs.labelG - inVehicleG;
   const state = toGoG > inputs.toleranceG ? "short" : toGoG < -inputs.toleranceG ? "over" : "inside";
-  return succeed({ drawnG, inVehicleG, toGoG, state, perContainer });
+  return succeed({ drawnG, hosesG, purgedG, inVehicleG, toGoG, state, perContainer });
+}
+
+/** A container never gains while it gives; what is within the scale's drift is let pass. */
+export function checkDraw(
+  { containers }: Pick<ChargeInputs, "containers">,
+  { containerId, startG, nowG }: OpenDraw,
+): ChargeIssue | null {
+  if (nowG <= startG + SCALE_DRIFT_G) return null;
+  const name = containers.find(({ id }) => id === containerId)?.name ?? containerId;
+  return { code: "container-gained", container: name, startG, nowG };
 }
 
 /** Refuses a recovered mass that no such vehicle can have held. */
@@ -88,11 +114,9 @@ export function checkRecovered(recoveredG: number, labelG: number): Result<numbe
   return recoveredG > limitG ? fail({ code: "recovered-impossible", recoveredG, limitG }) : succeed(recoveredG);
 }
 
-/**
- * The scale reading, as grams drawn in total, at which to close the valve: target less what the valve and the hose
- * deliver after the call at the present rate.
- */
-export function stopCallG(inputs: ChargeInputs, rateGPerS: number, valveDelayS: number): number {
-  const held = inputs.hosesG + inputs.purgedG;
-  return inputs.labelG - inputs.residualG + held - rateGPerS * valveDelayS;
+/** What all containers together must give until the label weight is in, hoses and purge counted. */
+export function wantedFromContainersG(inputs: ChargeInputs): number {
+  const booked = standing(inputs.ledger).filter(({ act }) => act === "purge");
+  const purgeG = booked.length === 0 ? inputs.purgeG : booked.reduce((sum, { grams }) => sum + grams, 0);
+  return inputs.labelG - inputs.residualG + inputs.hosesG + purgeG;
 }

@@ -8,6 +8,7 @@ import { type Container, drawFrom } from "./container";
 import { type ControlState, controlsOff, operate } from "./controls";
 import { evacuate, type VacuumState, vacuumKpa } from "./evacuation";
 import type { Fault } from "./faults";
+import { type FillState, fill, fillRest } from "./filling";
 import { type CondenserFace, condenserSurfaceC, lineTemperatureC } from "./line-profile";
 import { makePlant, type Plant } from "./plant";
 import { dischargeLineOf, mixWithHeater, ventOf } from "./steady";
@@ -52,6 +53,8 @@ export interface SimulationSetup {
   /** Holes: they lose refrigerant under pressure and let air in under vacuum. */
   leaks?: readonly Leak[];
   waterKg?: number;
+  /** Taken up under vacuum as it was left. */
+  vacuum?: VacuumState;
 }
 
 /** True values now. Pressures kPa gauge at the ports, temperatures degC, masses kg. */
@@ -68,6 +71,8 @@ export interface CircuitTruth {
   condenserOutletAirC: number;
   chargeKg: number;
   recoveredKg: number;
+  /** Let out of the machine's separator. */
+  recoveredOilKg: number;
   containerKg: number | null;
   /** Absolute pressure when the circuit is empty; null while refrigerant is in it. */
   vacuumKpa: number | null;
@@ -89,6 +94,8 @@ export type MachineKind = "off" | "recover" | "pump";
 
 /** Integration step: short against everything but the liquid finding its place. */
 export const STEP_S = 0.1;
+/** A hold changes slowly enough for this. */
+const STANDING_STEP_S = 2;
 /** A recovery machine's swept volume and the most it condenses; it stops drawing at this pressure. */
 const RECOVERY_SWEEP_M3S = 0.9e-3;
 const RECOVERY_MOST_KG_S = 0.007;
@@ -97,8 +104,15 @@ const RECOVERY_STOP_KPA = 26;
 export const EMPTY_KG = 0.012;
 /** Choked vapour through a hole: flow a m2 and kPa, kg/s (as in the compressor's leaks). */
 const CHOKED_LEAK = 2.4;
-/** Vapour that stands for the vacuum when refrigerant first enters, kg; it is not counted as charge. */
-const TRACE_KG = 1e-3;
+/** The oil holds this share of a charge back, and gives it off with this time constant once it is drawn low, s. */
+const OIL_HOLDS = 0.03;
+const OIL_GIVES_S = 240;
+/** It begins when this share of the label is left. */
+const OIL_GIVES_BELOW = 0.12;
+/** Oil comes out with what is recovered, kg a kg. */
+const OIL_SHARE = 0.02;
+/** Left in the oil when the pump starts, at least and at most, kg. */
+const DISSOLVED_KG = { least: 2e-4, most: 6e-4 };
 
 export class CircuitSimulation {
   private readonly circuit = new TransientCircuit();
@@ -115,11 +129,13 @@ export class CircuitSimulation {
   private still: Plant;
   private machine: MachineKind = "off";
   private recoveredKg = 0;
-  private dissolvedKg = 0.0002;
+  /** Still in the oil, no longer in the gas; null until recovery has drawn the circuit low. */
+  private inOilKg: number | null = null;
   private container: Container | null = null;
   private charging: ChargePort | null = null;
   private airKg: number;
-  private traceKg = 0;
+  /** Being filled from vacuum with the engine off; the circuit in time takes over when it starts. */
+  private filling: FillState | null = null;
   private hoseSpaceKg = 0;
   private owed = 0;
   private bayC: number;
@@ -134,7 +150,8 @@ export class CircuitSimulation {
     const soak = setup.soakC ?? setup.conditions.ambientC;
     this.bayC = soak;
     this.y = restingState(plant, soak);
-    if (plant.chargeKg < EMPTY_KG) {
+    if (setup.vacuum) this.vacuum = { ...setup.vacuum };
+    else if (plant.chargeKg < EMPTY_KG) {
       this.vacuum = { airKpa: 101, refrigerantKpa: 0, waterKpa: 0, waterKg: setup.waterKg ?? 0, dissolvedKg: 0 };
     }
     this.drive = { plant: this.still, clutchIn: false, engineOn: false, lowPort: this.none, highPort: this.none };
@@ -145,10 +162,13 @@ export class CircuitSimulation {
   }
 
   get chargeKg(): number {
-    return this.vacuum ? 0 : Math.max(this.y[HIGH_KG]! + this.y[LOW_KG]! - this.traceKg, 0);
+    if (this.vacuum) return 0;
+    if (this.filling) return this.filling.kg;
+    return Math.max(this.y[HIGH_KG]! + this.y[LOW_KG]! + (this.inOilKg ?? 0), 0);
   }
 
   setEngine(on: boolean, rpm = this.conditions.rpm): void {
+    if (on) this.endFilling();
     this.engineOn = on;
     this.setConditions({ rpm: on ? rpm : this.conditions.rpm });
   }
@@ -166,8 +186,25 @@ export class CircuitSimulation {
   }
 
   setMachine(machine: MachineKind): void {
-    if (machine === "recover" && this.machine !== "recover") this.recoveredKg = 0;
+    if (machine !== "off") this.endFilling();
     this.machine = machine;
+  }
+
+  /** What is in it under vacuum; null while it holds refrigerant. */
+  get vacuumState(): VacuumState | null {
+    return this.vacuum ? { ...this.vacuum } : null;
+  }
+
+  /** Lets a circuit under vacuum stand for a time with the pump off, in coarse steps. */
+  standUnderVacuum(seconds: number): void {
+    if (!this.vacuum) return;
+    for (let left = seconds; left > 0; left -= STANDING_STEP_S)
+      this.evacuateStep(this.vacuum, Math.min(left, STANDING_STEP_S));
+  }
+
+  /** Zeroes the machine's scale. */
+  tareMachine(): void {
+    this.recoveredKg = 0;
   }
 
   /** Puts a container on the hose, or takes it off; hoses still to fill take the first of it. */
@@ -201,8 +238,14 @@ export class CircuitSimulation {
       this.evacuateStep(this.vacuum, dt);
       return;
     }
+    if (this.filling) {
+      const port = this.highPort.flow > 0 ? this.highPort : this.lowPort;
+      fill(this.filling, this.still, port, dt);
+      return;
+    }
     const { y } = this;
     this.recover(dt);
+    this.giveOffFromOil(dt);
     this.leak();
     operate(this.running, this.controls, this.engineOn, y[LOW_KPA]!, y[HIGH_KPA]!, y[SENSOR_C]!);
     const drive = this.drive;
@@ -231,7 +274,8 @@ export class CircuitSimulation {
     if (this.vacuum) this.leaveVacuum();
     const low = charging.side === "low";
     const port = low ? this.lowPort : this.highPort;
-    const pressure = low ? this.y[LOW_KPA]! : this.y[HIGH_KPA]!;
+    const side = low ? this.y[LOW_KPA]! : this.y[HIGH_KPA]!;
+    const pressure = this.filling ? fillRest(this.filling, this.still).pressureKpa : side;
     drawFrom(container, this.running.fluid, charging, pressure, dt, port);
     const intoHose = Math.min(port.flow * dt, this.hoseSpaceKg);
     this.hoseSpaceKg -= intoHose;
@@ -253,6 +297,25 @@ export class CircuitSimulation {
       port.flow -= taken;
       this.recoveredKg += taken * dt;
     }
+  }
+
+  /** Drawn low, the oil gives off what it held: the pressure comes back after the machine has stopped. */
+  private giveOffFromOil(dt: number): void {
+    const { y, setup } = this;
+    if (this.inOilKg === null) {
+      const kg = y[HIGH_KG]! + y[LOW_KG]!;
+      if (this.machine !== "recover" || kg > (OIL_GIVES_BELOW * setup.vehicle.label.chargeG) / 1000) return;
+      this.inOilKg = Math.min((OIL_HOLDS * setup.vehicle.label.chargeG) / 1000, 0.6 * kg);
+      const kept = 1 - this.inOilKg / kg;
+      y[HIGH_KG] = y[HIGH_KG]! * kept;
+      y[LOW_KG] = y[LOW_KG]! * kept;
+    }
+    const given = (this.inOilKg * dt) / OIL_GIVES_S;
+    this.inOilKg -= given;
+    // Straight into the gas of the low side: it brings its own warmth, taken from the oil.
+    y[LOW_KG] = y[LOW_KG]! + given;
+    const kg = Math.max(y[LOW_KG]! - given, 1e-4);
+    y[LOW_KPA] = y[LOW_KPA]! * (1 + given / kg);
   }
 
   /** Vapour out of a hole at the high side's pressure now, kg/s. */
@@ -277,18 +340,17 @@ export class CircuitSimulation {
   }
 
   private enterVacuumWhenEmpty(): void {
-    const kg = this.y[HIGH_KG]! + this.y[LOW_KG]!;
-    if (kg > EMPTY_KG || this.machine !== "pump") return;
+    if (this.machine !== "pump" || this.chargeKg > EMPTY_KG) return;
     const pressure = Math.min(this.y[LOW_KPA]!, this.y[HIGH_KPA]!);
     this.vacuum = {
       airKpa: 0.3,
       refrigerantKpa: pressure,
       waterKpa: 0,
       waterKg: this.setup.waterKg ?? 0,
-      dissolvedKg: this.dissolvedKg,
+      dissolvedKg: Math.min(Math.max(this.inOilKg ?? 0, DISSOLVED_KG.least), DISSOLVED_KG.most),
     };
     this.airKg = 0;
-    this.traceKg = 0;
+    this.inOilKg = null;
     this.setConditions({});
   }
 
@@ -309,17 +371,29 @@ export class CircuitSimulation {
     );
   }
 
-  /** Refrigerant enters an evacuated circuit: a trace of vapour stands for the vacuum, and air that was left stays in it. */
+  /** Refrigerant enters an evacuated circuit; air that was left stays in it. */
   private leaveVacuum(): void {
     const left = this.vacuum!;
     const volumeM3 = innerVolumeM3(this.setup.vehicle);
     const kelvin = this.conditions.ambientC + 273.15;
     this.airKg = (left.airKpa * volumeM3) / (0.28705 * kelvin);
     this.vacuum = null;
-    this.traceKg = TRACE_KG;
     this.setConditions({});
-    const trace = { ...this.running, chargeKg: TRACE_KG, airKg: 0 };
-    this.y = restingState(trace, this.conditions.ambientC);
+    this.filling = { kg: 0, temperatureC: this.conditions.ambientC };
+    if (this.engineOn) this.endFilling();
+  }
+
+  private endFilling(): void {
+    if (!this.filling) return;
+    const { kg, temperatureC } = this.filling;
+    this.filling = null;
+    this.y = restingState({ ...this.running, chargeKg: Math.max(kg, 1e-3) }, temperatureC);
+    this.bayC = temperatureC;
+  }
+
+  /** Everything at one temperature: in vacuum and while it is filled. */
+  private get evenC(): number | null {
+    return this.vacuum ? this.conditions.ambientC : (this.filling?.temperatureC ?? null);
   }
 
   truth(): CircuitTruth {
@@ -329,26 +403,28 @@ export class CircuitSimulation {
     const kg = this.chargeKg;
     const common = {
       recoveredKg: this.recoveredKg,
+      recoveredOilKg: this.recoveredKg * OIL_SHARE,
       containerKg: this.container?.netKg ?? null,
       clutchIn: controls.clutchIn,
       heldBy: controls.heldBy,
     };
-    if (this.vacuum) {
-      const absolute = vacuumKpa(this.vacuum);
+    const even = this.evenC;
+    if (even !== null) {
+      const absolute = this.vacuum ? vacuumKpa(this.vacuum) : fillRest(this.filling!, this.still).pressureKpa;
       const gauge = absolute - atmosphereKpa;
       return {
         ...common,
         lowKpa: gauge,
         highKpa: gauge,
-        suctionLineC: ambient,
-        liquidLineC: ambient,
-        dischargeLineC: ambient,
-        meteringInletC: ambient,
+        suctionLineC: even,
+        liquidLineC: even,
+        dischargeLineC: even,
+        meteringInletC: even,
         ventC: running.coils[0]!.inletC,
         condenserInletAirC: ambient,
         condenserOutletAirC: ambient,
-        chargeKg: 0,
-        vacuumKpa: absolute,
+        chargeKg: kg,
+        vacuumKpa: kg < EMPTY_KG ? absolute : null,
         duty: 0,
         fan: 0,
       };
@@ -384,15 +460,16 @@ export class CircuitSimulation {
 
   /** Surface temperature of the condenser at a share of the way from inlet to outlet (0 to 1), degC. */
   condenserSurfaceC(share: number): number {
-    return this.vacuum ? this.conditions.ambientC : condenserSurfaceC(this.condenserFace(), share);
+    return this.evenC ?? condenserSurfaceC(this.condenserFace(), share);
   }
 
   /** Surface temperature at a place along the circuit, degC. */
   lineTemperatureC(place: LinePlace): number {
     const truth = this.truth();
     const { pass } = this.circuit;
-    const condenser = this.vacuum ? evenFace(this.conditions.ambientC) : this.condenserFace();
-    const evaporatingC = this.vacuum ? this.conditions.ambientC : pass.low.temperatureC;
+    const even = this.evenC;
+    const condenser = even === null ? this.condenserFace() : evenFace(even);
+    const evaporatingC = even ?? pass.low.temperatureC;
     return lineTemperatureC({ ...truth, evaporatingC, condenser }, place);
   }
 

@@ -11,6 +11,8 @@ export interface RackVehicle {
   foundKg: number;
   faults: readonly Fault[];
   leaks: readonly Leak[];
+  /** Water inside, from standing open. */
+  waterKg?: number;
   site: { ambientC: number; humidityPct: number; altitudeM: number };
 }
 
@@ -60,6 +62,16 @@ export const rackVehicles: readonly RackVehicle[] = [
     foundKg: 0.36,
     faults: [],
     leaks: [],
+    site: yard,
+  },
+  {
+    id: "damp-pickup",
+    name: "Pickup with orifice, stood open after a stone",
+    label: pickup,
+    foundKg: 0.09,
+    faults: [],
+    leaks: [{ place: "condenser", areaM2: 2.5e-12 }],
+    waterKg: 0.004,
     site: yard,
   },
   {

@@ -3,6 +3,7 @@
  * each refused where it would harm a compressor or a person.
  */
 import { fullCan } from "../circuit/container";
+import type { VacuumState } from "../circuit/evacuation";
 import { type ChargePort, CircuitSimulation, EMPTY_KG, type MachineKind } from "../circuit/simulation";
 import { sizeVehicle } from "../circuit/sizing";
 import type { LinePlace } from "../line-places";
@@ -37,10 +38,14 @@ export interface RackSample {
   humidity: number | null;
   scaleG: number | null;
   valve: ChargeValve;
-  /** Net weight in the recovery machine since it was tared. */
+  /** Net weight in the recovery machine since it was tared, and the oil that came with it. */
   recoveredG: number;
+  recoveredOilG: number | null;
+  machine: Machine;
   /** Absolute pressure on the vacuum gauge, kPa; null while refrigerant is in the circuit. */
   vacuumKpa: number | null;
+  /** What the simulated circuit stands at under vacuum, so that it can be taken up again; null at a real car. */
+  vacuumState: VacuumState | null;
   /** From the vehicle's own network; null where it is not read. */
   clutchIn: boolean | null;
   fanPct: number | null;
@@ -54,10 +59,10 @@ export type RackIssue =
   | { code: "not-recovered" };
 
 /** Warm water the container stands in, degC: never above 40. */
-const CONTAINER_C = 38;
-const ports: Record<Exclude<ChargeValve, "shut">, Omit<ChargePort, "stopAtKg">> = {
-  "liquid-high": { side: "high", phase: "liquid", opening: 1 },
-  "vapour-low": { side: "low", phase: "vapour", opening: 1 },
+const WARM_WATER_C = 38;
+const ports: Record<Exclude<ChargeValve, "shut">, Pick<ChargePort, "side" | "phase">> = {
+  "liquid-high": { side: "high", phase: "liquid" },
+  "vapour-low": { side: "low", phase: "vapour" },
 };
 
 export class SimulatedRack {
@@ -65,9 +70,15 @@ export class SimulatedRack {
   private readonly instruments: InstrumentSet;
   private engine: Engine = "off";
   private hasContainer = false;
+  private machine: Machine = "off";
 
   /** Errors: RangeError for a vehicle whose label cannot be sized; the vehicles of the demo all can. */
-  constructor(vehicle: RackVehicle, chargeKg: number, seed: number) {
+  constructor(
+    private readonly vehicle: RackVehicle,
+    chargeKg: number,
+    seed: number,
+    vacuum: VacuumState | null = null,
+  ) {
     const sized = sizeVehicle(vehicle.label);
     if (!sized.ok) throw new RangeError(`${vehicle.id}: no such circuit (${sized.issue.code})`);
     const conditions = {
@@ -78,7 +89,15 @@ export class SimulatedRack {
       rpm: engineRpm.idle,
     };
     const { faults, leaks } = vehicle;
-    this.simulation = new CircuitSimulation({ vehicle: sized.value, conditions, faults, leaks, chargeKg });
+    this.simulation = new CircuitSimulation({
+      vehicle: sized.value,
+      conditions,
+      faults,
+      leaks,
+      chargeKg,
+      waterKg: vehicle.waterKg ?? 0,
+      ...(vacuum ? { vacuum } : {}),
+    });
     this.instruments = new InstrumentSet(this.simulation, { seed, rateHz: 1 / SAMPLE_S });
   }
 
@@ -106,9 +125,21 @@ export class SimulatedRack {
   }
 
   /** Puts a container with this net content (kg) on the scale, or takes it off; hoses still to fill take the first grams. */
-  setContainer(netKg: number | null, hoseSpaceKg = 0): void {
+  setContainer(netKg: number | null, hoseSpaceKg = 0, warmWater = true): void {
     this.hasContainer = netKg !== null;
-    this.simulation.setContainer(netKg === null ? null : fullCan(netKg, CONTAINER_C), hoseSpaceKg);
+    const { ambientC } = this.vehicle.site;
+    const around = warmWater ? Math.max(WARM_WATER_C, ambientC) : ambientC;
+    this.simulation.setContainer(netKg === null ? null : fullCan(netKg, ambientC, around), hoseSpaceKg);
+  }
+
+  /** The time that went by while nobody watched: a circuit under vacuum goes on standing. */
+  standUnderVacuum(seconds: number): void {
+    this.simulation.standUnderVacuum(seconds);
+  }
+
+  /** Zeroes the recovery machine's scale. */
+  tareMachine(): void {
+    this.simulation.tareMachine();
   }
 
   /** Starts or stops recovery machine or pump; both want the engine off, the pump an empty circuit. */
@@ -116,6 +147,7 @@ export class SimulatedRack {
     if (machine !== "off" && this.engine !== "off") return { code: "engine-running" };
     if (machine === "pump" && this.charge > EMPTY_KG) return { code: "not-recovered" };
     if (machine !== "off") this.simulation.setCharging(null);
+    this.machine = machine;
     this.simulation.setMachine(machine);
     return null;
   }
@@ -124,11 +156,13 @@ export class SimulatedRack {
    * Opens or shuts a charging valve; what would harm a compressor or a person is refused. It shuts by itself when the
    * container has emptied to `stopAtKg`.
    */
-  setValve(valve: ChargeValve, stopAtKg = 0): RackIssue | null {
+  setValve(valve: ChargeValve, stopAtKg = 0, opening = 1): RackIssue | null {
     if (valve === "liquid-high" && this.engine !== "off") return { code: "liquid-while-running" };
     if (valve === "vapour-low" && this.engine === "off") return { code: "vapour-while-off" };
     if (valve !== "shut" && !this.hasContainer) return { code: "no-container" };
-    this.simulation.setCharging(valve === "shut" ? null : { ...ports[valve], stopAtKg: Math.max(0, stopAtKg) });
+    this.simulation.setCharging(
+      valve === "shut" ? null : { ...ports[valve], opening, stopAtKg: Math.max(0, stopAtKg) },
+    );
     return null;
   }
 
@@ -149,6 +183,9 @@ export class SimulatedRack {
       scaleG: read.scaleG,
       valve: this.valve,
       recoveredG: Math.max(0, read.recoveredG!),
+      recoveredOilG: this.simulation.truth().recoveredOilKg * 1000,
+      machine: this.machine,
+      vacuumState: this.simulation.vacuumState,
       vacuumKpa: read.vacuumKpa,
       clutchIn: read.clutchIn === 1,
       fanPct: read.fanPct,

@@ -1,4 +1,5 @@
 /** Jobs as files: written with a fixed key order, so that a job read back and written again is the same to the byte. */
+import { containerAccount, entryId, type LedgerEntry } from "../charge/ledger";
 import { fail, type Result, succeed } from "../result";
 import { type Job, jobSchema, newJob, stepIds } from "./job";
 
@@ -34,9 +35,10 @@ export function readJobFile(text: string): Result<Job, JobFileIssue> {
 const migrations: Record<number, (job: Record<string, unknown>) => Record<string, unknown>> = {
   1: fromVersion1,
   2: fromVersion2,
+  3: fromVersion3,
 };
 /** The newest version of the job record that this build writes and reads. */
-export const NEWEST_JOB_VERSION = 3;
+export const NEWEST_JOB_VERSION = 4;
 
 /** Version 2 knows what is seen and heard, the hook-up, the shut-off test, skipped steps, cycles and the archive. */
 function fromVersion1(job: Record<string, unknown>): Record<string, unknown> {
@@ -68,6 +70,45 @@ function fromVersion2(job: Record<string, unknown>): Record<string, unknown> {
   const test = (name: "baseline" | "proof") => ({ ...(job[name] as object), blower: blank[name].blower });
   const hookUp = { ...(job.hookUp as object), hosesOff: null };
   return { ...job, version: 3, hookUp, baseline: test("baseline"), proof: test("proof"), lines: blank.lines };
+}
+
+interface OldDraw {
+  containerId: string;
+  startG: number;
+  nowG: number;
+  startedAt: string;
+  endedAt: string | null;
+}
+
+/** Version 4 keeps books, knows the repair, the trace of the vacuum, and the checks after charging. */
+function fromVersion3(job: Record<string, unknown>): Record<string, unknown> {
+  const blank = newJob("blank", "2026-01-01T00:00:00Z");
+  const { draws, ...charge } = (job.charge ?? {}) as { draws?: OldDraw[] };
+  const ledger: LedgerEntry[] = (Array.isArray(draws) ? draws : []).map((draw, i) => ({
+    id: entryId(i),
+    at: draw.endedAt ?? draw.startedAt,
+    act: "charge",
+    substance: "refrigerant",
+    grams: Math.max(0, draw.startG - draw.nowG),
+    from: containerAccount(draw.containerId),
+    to: "line",
+    estimated: false,
+    counters: null,
+  }));
+  const { oilAmount, lastFilled } = blank.intake;
+  const { open, warmWater } = blank.charge;
+  return {
+    ...job,
+    version: 4,
+    intake: { ...(job.intake as object), oilAmount, lastFilled },
+    recover: { ...blank.recover, ...(job.recover as object) },
+    repair: blank.repair,
+    evacuate: { ...blank.evacuate, ...(job.evacuate as object) },
+    charge: { ...charge, open, warmWater },
+    prove: blank.prove,
+    ledger,
+    steps: { ...blank.steps, ...(job.steps as object) },
+  };
 }
 
 /** Checks a stored or parsed job, migrating older versions. */

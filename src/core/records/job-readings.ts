@@ -91,7 +91,7 @@ export function hoseLossOf(job: Job): HoseLoss | null {
 export function foundOf(job: Job): number | null {
   const recovered = recoveredOf(job);
   if (!recovered.ok || recovered.value === null) return null;
-  return recovered.value + (hoseLossOf(job)?.lostG ?? 0);
+  return recovered.value + (read("machineHoses", job.recover.hoses) ?? 0) + (hoseLossOf(job)?.lostG ?? 0);
 }
 
 /** Values of one setting of a running test in base units; null where nothing valid stands. */
@@ -247,12 +247,13 @@ export function chargeInputsOf(job: Job): ChargeInputs | null {
     toleranceG,
     residualG: 0,
     hosesG,
-    purgedG,
+    purgeG: purgedG,
     containers: job.charge.containers.flatMap(({ id, name, net }) => {
       const netG = read("net", net);
       return netG === null ? [] : [{ id, name, netG }];
     }),
-    draws: job.charge.draws,
+    ledger: job.ledger,
+    open: job.charge.open,
   };
 }
 

@@ -1,7 +1,10 @@
 /**
- * The job record, `evrid.job` version 3: everything typed, taken and weighed for one vehicle on one visit.
+ * The job record, `evrid.job` version 4: everything typed, taken and weighed for one vehicle on one visit.
  * Numbers are entries (text as typed plus unit); whatever can be derived is derived, never stored.
  */
+import { ledgerEntrySchema } from "../charge/ledger";
+import { circuitOils, repairKinds, repairParts } from "../charge/oil";
+import { vacuumGauges } from "../charge/vacuum";
 import { refrigerants } from "../fluids/helmholtz";
 import { linePlaces } from "../line-places";
 import { observationSchema } from "../readings/observations";
@@ -18,6 +21,7 @@ export const stepIds = [
   "shut-off",
   "verdict",
   "recover",
+  "repair",
   "evacuate",
   "charge",
   "prove",
@@ -34,6 +38,7 @@ export const stepNames: Record<StepId, string> = {
   "shut-off": "Shut-off test",
   verdict: "Verdict",
   recover: "Recover",
+  repair: "Repair",
   evacuate: "Evacuate",
   charge: "Charge",
   prove: "Prove",
@@ -101,13 +106,29 @@ export const oilKinds = ["PAG", "POE", "other", "unknown"] as const;
 export const hookUps = ["both", "low-only"] as const;
 export const hosesOff = ["let-back", "as-they-stood"] as const;
 
+/** What an interrupted vacuum goes on from on the simulated rack; partial pressures kPa, masses kg. */
+const vacuumStateSchema = z.object({
+  airKpa: z.number(),
+  refrigerantKpa: z.number(),
+  waterKpa: z.number(),
+  waterKg: z.number(),
+  dissolvedKg: z.number(),
+});
+
+/** How charging valves can stand; the last two only a real manifold allows. */
+export const valvesAt = ["liquid-high", "vapour-low", "liquid-low", "vapour-high"] as const;
+
+/** Ways to look for a leak, in the order they are worth taking. */
+export const leakMethods = ["eye", "sniffer", "dye"] as const;
+export type LeakMethod = (typeof leakMethods)[number];
+
 /** What the label may say; only the first two can be worked on. */
 export const labelRefrigerants = [...refrigerants, "R744", "other"] as const;
 export type LabelRefrigerant = (typeof labelRefrigerants)[number];
 
 export const jobSchema = z.strictObject({
   format: z.literal("evrid.job"),
-  version: z.literal(3),
+  version: z.literal(4),
   id: z.string().min(1).max(100),
   createdAt: instant,
   updatedAt: instant,
@@ -123,6 +144,10 @@ export const jobSchema = z.strictObject({
     evaporators: z.union([z.literal(1), z.literal(2)]).nullable(),
     history: z.enum(histories).nullable(),
     oilKind: z.enum(oilKinds).nullable(),
+    /** All oil in the circuit, by the label. */
+    oilAmount: entrySchema,
+    /** When it was last filled to the label by weight, if that is on record. */
+    lastFilled: z.iso.date().nullable(),
     stopSigns: z.array(z.enum(stopSigns)).max(stopSigns.length),
   }),
   look: z.strictObject({ notes: z.array(observationSchema).max(200) }),
@@ -146,24 +171,81 @@ export const jobSchema = z.strictObject({
   }),
   /** Time until the sides met after the engine was stopped; `met` false: still apart after it. */
   shutOff: z.strictObject({ seconds: entrySchema, met: z.boolean().nullable(), takenAt: instant.nullable() }),
-  recover: z.strictObject({ recovered: entrySchema, oil: entrySchema }),
-  evacuate: z.strictObject({ lowest: entrySchema, hold: entrySchema, held: entrySchema, wall: entrySchema }),
+  recover: z.strictObject({
+    recovered: entrySchema,
+    oil: entrySchema,
+    /** What stays in the machine's hoses, reckoned. */
+    hoses: entrySchema,
+  }),
+  repair: z.strictObject({
+    parts: z
+      .array(
+        z.strictObject({
+          part: z.enum(repairParts),
+          kind: z.enum(repairKinds),
+          drained: entrySchema,
+          /** The vehicle maker's own figure for this part. */
+          own: entrySchema,
+        }),
+      )
+      .max(repairParts.length),
+    debris: z.boolean(),
+    flushed: z.boolean(),
+    openHours: entrySchema,
+    oil: z.enum(circuitOils).nullable(),
+    filled: entrySchema,
+  }),
+  evacuate: z.strictObject({
+    lowest: entrySchema,
+    hold: entrySchema,
+    held: entrySchema,
+    wall: entrySchema,
+    gauge: z.enum(vacuumGauges),
+    /** Zero of the trace. */
+    startedAt: instant.nullable(),
+    /** Seconds since then and absolute pressure, kPa. */
+    trace: z.array(z.strictObject({ t: z.number(), kpa: z.number() })).max(4000),
+    /** When pump and hold began and ended, on the trace's clock. */
+    marks: z.array(z.strictObject({ t: z.number(), kind: z.enum(["pump", "hold", "end"]) })).max(200),
+    /** When the newest point of the trace was taken; the clock of a hold goes on from here. */
+    seenAt: instant.nullable(),
+    simulated: vacuumStateSchema.nullable(),
+  }),
   charge: z.strictObject({
     hoses: entrySchema,
     purged: entrySchema,
     containers: z.array(z.strictObject({ id: z.string().min(1), name: words, net: entrySchema })).max(50),
-    draws: z
+    /** Cans and cylinders stand in warm water. */
+    warmWater: z.boolean(),
+    /** The stretch that is going on, moved with every sample; booked when it ends. */
+    open: z
+      .strictObject({
+        containerId: z.string(),
+        startG: z.number(),
+        nowG: z.number(),
+        /** How far the scale's zero lies from the books. */
+        offsetG: z.number(),
+        valve: z.enum(valvesAt),
+        startedAt: instant,
+      })
+      .nullable(),
+  }),
+  /** Leak checks of what was opened, and the caps, after charging. */
+  prove: z.strictObject({
+    checks: z
       .array(
         z.strictObject({
-          containerId: z.string(),
-          startG: z.number(),
-          nowG: z.number(),
-          startedAt: instant,
-          endedAt: instant.nullable(),
+          part: z.enum(repairParts),
+          method: z.enum(leakMethods),
+          leaks: z.boolean(),
+          at: instant,
         }),
       )
-      .max(1000),
+      .max(200),
+    capsOn: z.boolean(),
   }),
+  /** The books: only ever appended to. */
+  ledger: z.array(ledgerEntrySchema).max(5000),
   signOff: z.strictObject({ technician: words, remark: words, signedAt: instant.nullable() }),
   steps: z.strictObject(Object.fromEntries(stepIds.map((id) => [id, stepSchema])) as Record<StepId, typeof stepSchema>),
   /** Name of the simulated vehicle the rack plays for this job; null at a real car. */
@@ -204,7 +286,7 @@ function blankTest(): TestRecord {
 export function newJob(id: string, now: string): Job {
   return {
     format: "evrid.job",
-    version: 3,
+    version: 4,
     id,
     createdAt: now,
     updatedAt: now,
@@ -220,6 +302,8 @@ export function newJob(id: string, now: string): Job {
       evaporators: null,
       history: null,
       oilKind: null,
+      oilAmount: entry("", "g"),
+      lastFilled: null,
       stopSigns: [],
     },
     look: { notes: [] },
@@ -230,14 +314,30 @@ export function newJob(id: string, now: string): Job {
     proof: blankTest(),
     lines: { spots: [], rise: entry("", "hoseM"), length: entry("", "hoseM") },
     shutOff: { seconds: entry("", "s"), met: null, takenAt: null },
-    recover: { recovered: entry("", "g"), oil: entry("", "g") },
+    recover: { recovered: entry("", "g"), oil: entry("", "g"), hoses: entry("0", "g") },
+    repair: {
+      parts: [],
+      debris: false,
+      flushed: false,
+      openHours: entry("", "h"),
+      oil: null,
+      filled: entry("", "g"),
+    },
     evacuate: {
       lowest: entry("", "mbarAbs"),
       hold: entry("30", "min"),
       held: entry("", "mbarAbs"),
       wall: entry("", "degC"),
+      gauge: "electronic",
+      startedAt: null,
+      trace: [],
+      marks: [],
+      seenAt: null,
+      simulated: null,
     },
-    charge: { hoses: entry("", "g"), purged: entry("", "g"), containers: [], draws: [] },
+    charge: { hoses: entry("", "g"), purged: entry("", "g"), containers: [], warmWater: true, open: null },
+    prove: { checks: [], capsOn: false },
+    ledger: [],
     signOff: { technician: "", remark: "", signedAt: null },
     steps: Object.fromEntries(
       stepIds.map((step) => [step, { startedAt: null, doneAt: null, skipped: null }]),

@@ -49,7 +49,10 @@ describe("job file", () => {
     ["", { code: "not-json" }],
     ["[]", { code: "foreign", format: null }],
     ['{"format":"evrid.readings","version":1}', { code: "foreign", format: "evrid.readings" }],
-    ['{"format":"evrid.job","version":4}', { code: "newer-version", version: 4, known: 3 }],
+    [
+      `{"format":"evrid.job","version":${NEWEST_JOB_VERSION + 1}}`,
+      { code: "newer-version", version: NEWEST_JOB_VERSION + 1, known: NEWEST_JOB_VERSION },
+    ],
     ['{"format":"evrid.job","version":"one"}', { code: "broken", field: "version" }],
   ])("refuses %s by its own name", (text, issue) => {
     expect(readJobFile(text)).toMatchObject({ ok: false, issue });
@@ -58,7 +61,7 @@ describe("job file", () => {
   it("names the field that is damaged", () => {
     const torn = writeJobFile(estate).replace('"metering": "expansion-valve"', '"metering": "steam"');
     expect(readJobFile(torn)).toMatchObject({ ok: false, issue: { code: "broken", field: "intake.metering" } });
-    const endless = writeJobFile(pickup).replace('"startG": 8140', '"startG": 1e999');
+    const endless = writeJobFile(pickup).replace('"grams": 638', '"grams": 1e999');
     expect(readJobFile(endless).ok).toBe(false);
   });
 });
@@ -100,9 +103,43 @@ describe("from entries to numbers", () => {
 });
 
 describe("a job of an older version", () => {
+  /** What version 3 knew of a job: draws in place of books, no repair, no checks. */
+  const known: Job = {
+    ...pickup,
+    repair: newJob("x", now).repair,
+    prove: newJob("x", now).prove,
+    steps: { ...pickup.steps, repair: newJob("x", now).steps.repair },
+    ledger: pickup.ledger.filter(({ act }) => act === "charge").map((entry, i) => ({ ...entry, id: `e${i + 1}` })),
+  };
+
+  function asVersion3(job: Job): Record<string, unknown> {
+    const { repair: _r, prove: _p, ledger, ...rest } = structuredClone(job) as Job;
+    const { hoses: _h, ...recover } = rest.recover;
+    const { lowest, hold, held, wall } = rest.evacuate;
+    const { open: _o, warmWater: _w, ...charge } = rest.charge;
+    const { oilAmount: _a, lastFilled: _f, ...intake } = rest.intake;
+    const { repair: _s, ...steps } = rest.steps;
+    const draws = ledger.map(({ grams, from, at }) => ({
+      containerId: from.slice("container:".length),
+      startG: 8140,
+      nowG: 8140 - grams,
+      startedAt: at,
+      endedAt: at,
+    }));
+    const evacuate = { lowest, hold, held, wall };
+    return { ...rest, version: 3, recover, evacuate, intake, steps, charge: { ...charge, draws } };
+  }
+
+  it("reads version 3 with its draws as entries of the books, to the gram", () => {
+    const read = readJobFile(JSON.stringify(asVersion3(known)));
+    expect(read).toEqual({ ok: true, value: known });
+    const found = balanceOf(known);
+    expect(found?.ok && found.value.inVehicleG).toBe(625);
+  });
+
   /** As version 2 wrote it: without blower, temperatures along the lines, and how the hoses came off. */
   function asVersion2(job: Job): Record<string, unknown> {
-    const { lines: _l, ...rest } = structuredClone(job) as unknown as Record<string, unknown>;
+    const { lines: _l, ...rest } = asVersion3(job);
     const without = (name: string, field: string) => {
       const { [field]: _f, ...part } = rest[name] as Record<string, unknown>;
       return part;
@@ -135,12 +172,12 @@ describe("a job of an older version", () => {
   }
 
   it("reads version 2 as what it was: blower full, nothing spotted, the hoses left open", () => {
-    const job: Job = { ...pickup, hookUp: { ...pickup.hookUp, hosesOff: null } };
+    const job: Job = { ...known, hookUp: { ...known.hookUp, hosesOff: null } };
     expect(readJobFile(JSON.stringify(asVersion2(job)))).toEqual({ ok: true, value: job });
   });
 
   it("reads version 1 as the newest with everything it held, and nothing made up", () => {
-    const read = readJobFile(JSON.stringify(asVersion1(pickup)));
+    const read = readJobFile(JSON.stringify(asVersion1(known)));
     if (!read.ok) throw new Error(JSON.stringify(read.issue));
     expect(read.value.version).toBe(NEWEST_JOB_VERSION);
     expect(read.value.charge).toEqual(pickup.charge);

@@ -31,6 +31,8 @@ export function waitsFor(job: Job): string {
       return "a decision";
     case "recover":
       return "the recovered weight";
+    case "repair":
+      return "the repair";
     case "evacuate":
       return "pull and hold";
     case "charge": {

@@ -49,6 +49,7 @@ export const units = {
   hoseM: { dimension: "length", label: "m", scale: 1, offset: 0, decimals: 2 },
   inch: { dimension: "length", label: "in", scale: 0.0254, offset: 0, decimals: 0 },
   min: { dimension: "duration", label: "min", scale: 60, offset: 0, decimals: 0 },
+  h: { dimension: "duration", label: "h", scale: 3600, offset: 0, decimals: 1 },
   s: { dimension: "duration", label: "s", scale: 1, offset: 0, decimals: 0 },
   pct: { dimension: "percent", label: "%", scale: 1, offset: 0, decimals: 0 },
   rpm: { dimension: "speed", label: "rpm", scale: 1, offset: 0, decimals: 0 },

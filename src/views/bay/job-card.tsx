@@ -117,8 +117,7 @@ function openWord(signed: boolean, next: StepId): string {
 function standing(job: Job, leading: string | null): string {
   const balance = balanceOf(job);
   const recovered = recoveredOf(job);
-  if (job.charge.draws.length > 0 && balance?.ok)
-    return `${formatQuantity(balance.value.inVehicleG, "g")} in the vehicle`;
+  if (balance?.ok && balance.value.drawnG > 0) return `${formatQuantity(balance.value.inVehicleG, "g")} in the vehicle`;
   if (recovered.ok && recovered.value !== null) return `${formatQuantity(recovered.value, "g")} came out`;
   if (leading) return leading;
   return "nothing measured yet";

@@ -1,15 +1,14 @@
 "use client";
 
 import { Flex, Text } from "@chakra-ui/react";
-import { fields } from "@/core/records/fields";
 import type { StepId } from "@/core/records/job";
 import { balanceOf, foundOf, hoseLossOf, labelOf, recoveredOf } from "@/core/records/job-readings";
-import { entryValue } from "@/core/units/entry";
 import { formatNumber, formatQuantity } from "@/core/units/units";
 import { Caution } from "@/ui/notice";
 import { chargeSentence } from "@/ui/sentences";
 import { Rail } from "./evidence-rail";
 import { useJob } from "./job-context";
+import { OnHandPicture } from "./parts/on-hand";
 
 /** Every gram of this job, adding up at any moment. */
 export function GramRail({ step }: { step: StepId }) {
@@ -17,8 +16,6 @@ export function GramRail({ step }: { step: StepId }) {
   const { chargeG, toleranceG } = labelOf(job);
   const recovered = recoveredOf(job);
   const balance = balanceOf(job);
-  const hosesG = entryValue(fields.hoses, job.charge.hoses);
-  const purgedG = entryValue(fields.purged, job.charge.purged);
   const recoveredG = recovered.ok ? recovered.value : null;
   const foundG = foundOf(job);
   const gauge = hoseLossOf(job);
@@ -48,8 +45,12 @@ export function GramRail({ step }: { step: StepId }) {
           balance.value.perContainer
             .filter((container) => container.drawnG > 0)
             .map((c) => <Row key={c.id} label={`Out of ${c.name}`} value={formatQuantity(c.drawnG, "g")} />)}
-        <Row label="In the charging hose" value={hosesG === null ? "not given" : `− ${formatQuantity(hosesG, "g")}`} />
-        <Row label="Purged" value={purgedG === null ? "not given" : `− ${formatQuantity(purgedG, "g")}`} />
+        {balance?.ok && balance.value.drawnG > 0 && (
+          <>
+            <Row label="In the charging hose" value={`− ${formatQuantity(balance.value.hosesG, "g")}`} />
+            <Row label="Purged" value={`− ${formatQuantity(balance.value.purgedG, "g")}`} />
+          </>
+        )}
         <Row
           strong
           label="In the vehicle"
@@ -73,6 +74,7 @@ export function GramRail({ step }: { step: StepId }) {
               : "It held exactly the label charge."}
         </Text>
       )}
+      {step === "charge" && balance?.ok && <OnHandPicture balance={balance.value} />}
       <Flex direction="column" mt="auto" gap="3" pt="3">
         {step === "recover" && (
           <Caution title="Goggles and gloves on. Do not vent.">

@@ -2,6 +2,7 @@
 
 import { useLiveQuery } from "dexie-react-hooks";
 import { createContext, type ReactNode, useCallback, useContext, useMemo, useRef, useState } from "react";
+import { booked, undone } from "@/core/records/bookkeeping";
 import type { Job, StepId } from "@/core/records/job";
 import type { JobFileIssue } from "@/core/records/job-file";
 import { editJob, loadJob } from "@/data/jobs";
@@ -60,7 +61,7 @@ export function useJobState(id: string): JobState {
     },
     [id],
   );
-  const history = useRef<{ before: Job; at: number; typed: string | null }[]>([]);
+  const history = useRef<{ before: Job; after: Job; at: number; typed: string | null }[]>([]);
   const [undoable, setUndoable] = useState(0);
   const edit = useCallback(
     (change: (job: Job) => Job) =>
@@ -71,8 +72,12 @@ export function useJobState(id: string): JobState {
           const now = Date.now();
           const typed = typedField(job, changed);
           // A word typed is one change, not one a letter.
-          if (last && typed !== null && typed === last.typed && now - last.at < TYPING_PAUSE_MS) last.at = now;
-          else history.current = [...history.current.slice(-MOST_UNDO), { before: job, at: now, typed }];
+          if (last && typed !== null && typed === last.typed && now - last.at < TYPING_PAUSE_MS) {
+            last.at = now;
+            last.after = changed;
+          } else {
+            history.current = [...history.current.slice(-MOST_UNDO), { before: job, after: changed, at: now, typed }];
+          }
           setUndoable(history.current.length);
         }
         return changed;
@@ -82,7 +87,7 @@ export function useJobState(id: string): JobState {
   const undo = useCallback(() => {
     const last = history.current.pop();
     setUndoable(history.current.length);
-    if (last) record(() => last.before);
+    if (last) record((now) => undone(last.before, last.after, now, new Date().toISOString()));
   }, [record]);
   const markStep = useCallback(
     (step: StepId, change: Partial<Job["steps"][StepId]>) =>
@@ -102,7 +107,11 @@ export function useJobState(id: string): JobState {
       edit,
       record,
       undo: undoable > 0 ? undo : null,
-      markDone: (step) => markStep(step, { doneAt: new Date().toISOString(), skipped: null }),
+      markDone: (step) => {
+        const now = new Date().toISOString();
+        markStep(step, { doneAt: now, skipped: null });
+        record((job) => booked(job, now));
+      },
       markStarted: (step) => markStep(step, { startedAt: new Date().toISOString() }),
       markSkipped: (step, reason) => markStep(step, { skipped: reason }),
       storeError,
@@ -123,7 +132,18 @@ export function useJob(): JobAccess {
   return access;
 }
 
-type JobPart = "hookUp" | "rest" | "baseline" | "proof" | "shutOff" | "recover" | "evacuate" | "charge" | "signOff";
+type JobPart =
+  | "hookUp"
+  | "rest"
+  | "baseline"
+  | "proof"
+  | "shutOff"
+  | "recover"
+  | "repair"
+  | "evacuate"
+  | "charge"
+  | "prove"
+  | "signOff";
 
 /** Changes fields of one part of the job; the rest of it stays. */
 export function useSetPart<Part extends JobPart>(part: Part): (change: Partial<Job[Part]>) => void {

@@ -4,11 +4,13 @@ import { Box, Center, Flex, Spinner, Text } from "@chakra-ui/react";
 import Link from "next/link";
 import { useParams, useRouter } from "next/navigation";
 import { type ReactNode, useEffect, useRef } from "react";
+import { drawEnded } from "@/core/records/bookkeeping";
 import { type StepId, stepIds, stepNames } from "@/core/records/job";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";
 import { jobFileSentence } from "@/ui/sentences";
+import { DeskProvider } from "./desk-context";
 import { EvidenceRail } from "./evidence-rail";
 import { GramRail } from "./gram-rail";
 import { JobProvider, useJob, useJobState } from "./job-context";
@@ -21,7 +23,7 @@ import { isStep, stepKeys, stepPath } from "./steps";
 import { VerdictProvider } from "./verdict-context";
 
 /** Steps at which the rail shows every gram instead of causes. */
-const gramSteps: readonly StepId[] = ["recover", "evacuate", "charge", "sign-off"];
+const gramSteps: readonly StepId[] = ["recover", "repair", "evacuate", "charge", "sign-off"];
 
 /** Everything around a step of a job: run-sheet, rail, live strip, and the instruments, which outlive the step. */
 export function JobFrame({ children }: { children: ReactNode }) {
@@ -67,7 +69,9 @@ export function JobFrame({ children }: { children: ReactNode }) {
             which={step === "prove" ? "proof" : "baseline"}
             key={step === "prove" ? "proof" : "baseline"}
           >
-            <OpenJob step={step}>{children}</OpenJob>
+            <DeskProvider>
+              <OpenJob step={step}>{children}</OpenJob>
+            </DeskProvider>
           </VerdictProvider>
         </LiveProvider>
       </RackProvider>
@@ -88,16 +92,8 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
   useEffect(() => {
     if (resumed.current) return;
     resumed.current = true;
-    const now = new Date().toISOString();
-    if (job.charge.draws.some((draw) => draw.endedAt === null)) {
-      record((stored) => ({
-        ...stored,
-        charge: {
-          ...stored.charge,
-          draws: stored.charge.draws.map((draw) => ({ ...draw, endedAt: draw.endedAt ?? now })),
-        },
-      }));
-    }
+    // The valve of the rack shut when its worker went; a real one may stand open, and its scale goes on with the tally.
+    if (job.rackVehicle !== null) record((stored) => drawEnded(stored, new Date().toISOString()));
     if (job.rackVehicle !== null) rack.connect(job.rackVehicle, job);
   }, [job, record, rack]);
 

@@ -37,5 +37,16 @@ export function playLog(
 }
 
 function asRackSample(sample: LogSample): RackSample {
-  return { ...sample, scaleG: null, valve: "shut", recoveredG: 0, vacuumKpa: null, clutchIn: null, fanPct: null };
+  return {
+    ...sample,
+    scaleG: null,
+    valve: "shut",
+    recoveredG: 0,
+    recoveredOilG: null,
+    machine: "off",
+    vacuumKpa: null,
+    vacuumState: null,
+    clutchIn: null,
+    fanPct: null,
+  };
 }

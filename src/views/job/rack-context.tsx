@@ -1,6 +1,7 @@
 "use client";
 
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from "react";
+import type { VacuumState } from "@/core/circuit/evacuation";
 import type { ChargeValve, Engine, Machine, RackIssue, RackSample } from "@/core/instruments/rack";
 import { rackVehicle } from "@/core/instruments/rack-vehicles";
 import type { LinePlace } from "@/core/line-places";
@@ -50,8 +51,9 @@ interface Rack {
   spot: ((place: LinePlace) => Promise<number | null>) | null;
   /** Notes on the trace what has just been done. */
   note: (kind: TraceEvent["kind"], text: string) => void;
-  setContainer: (netKg: number | null, hoseSpaceKg: number) => Promise<void>;
-  setValve: (valve: ChargeValve, stopAtKg?: number) => Promise<RackIssue | null>;
+  setContainer: (netKg: number | null, hoseSpaceKg: number, warmWater: boolean) => Promise<void>;
+  setValve: (valve: ChargeValve, stopAtKg?: number, opening?: number) => Promise<RackIssue | null>;
+  tareMachine: () => Promise<void>;
   setMachine: (machine: Machine) => Promise<RackIssue | null>;
 }
 
@@ -160,6 +162,7 @@ export function RackProvider({ children }: { children: ReactNode }) {
         vehicleId,
         chargeKg: chargeInCircuitKg(job, vehicleId),
         seed: seedOf(job.id),
+        vacuum: vacuumOf(job, Date.now()),
         blowerPct: entryValue(fields.blower, job.baseline.blower) ?? 100,
         pace: 1,
       };
@@ -213,8 +216,11 @@ export function RackProvider({ children }: { children: ReactNode }) {
         const time = samples.at(-1)?.time;
         if (time !== undefined) trace.note({ time, kind, text });
       },
-      setContainer: async (netKg, hoseSpaceKg) => connection.current?.api.setContainer(netKg, hoseSpaceKg),
-      setValve: async (valve, stopAtKg = 0) => (await connection.current?.api.setValve(valve, stopAtKg)) ?? null,
+      setContainer: async (netKg, hoseSpaceKg, warmWater) =>
+        connection.current?.api.setContainer(netKg, hoseSpaceKg, warmWater),
+      setValve: async (valve, stopAtKg = 0, opening = 1) =>
+        (await connection.current?.api.setValve(valve, stopAtKg, opening)) ?? null,
+      tareMachine: async () => connection.current?.api.tareMachine(),
       setMachine: async (next) => {
         const issue = (await connection.current?.api.setMachine(next)) ?? null;
         if (issue === null) {
@@ -328,6 +334,14 @@ export function recentMean(samples: readonly RackSample[], channel: StreamChanne
     count++;
   }
   return count === 0 ? null : sum / count;
+}
+
+/** A vacuum that was left standing goes on as long as nobody has charged; null otherwise. */
+function vacuumOf(job: Job, now: number): { state: VacuumState; agoS: number } | null {
+  const { simulated, seenAt } = job.evacuate;
+  const balance = balanceOf(job);
+  if (simulated === null || seenAt === null || (balance?.ok && balance.value.drawnG > 0)) return null;
+  return { state: simulated, agoS: Math.max(0, (now - Date.parse(seenAt)) / 1000) };
 }
 
 /** After recovery the circuit holds what was charged; before it, what the vehicle came in with. */

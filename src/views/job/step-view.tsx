@@ -9,6 +9,7 @@ import { IntakeStep } from "./parts/intake-step";
 import { LookStep } from "./parts/look-step";
 import { ProveStep } from "./parts/prove-step";
 import { RecoverStep } from "./parts/recover-step";
+import { RepairStep } from "./parts/repair-step";
 import { RestStep } from "./parts/rest-step";
 import { RunningStep } from "./parts/running-step";
 import { ShutOffStep } from "./parts/shut-off-step";
@@ -24,6 +25,7 @@ const views: Record<StepId, ComponentType> = {
   "shut-off": ShutOffStep,
   verdict: VerdictStep,
   recover: RecoverStep,
+  repair: RepairStep,
   evacuate: EvacuateStep,
   charge: ChargeStep,
   prove: ProveStep,

@@ -8,7 +8,7 @@ export function stepPath(jobId: string, step: StepId): string {
   return `/job/${encodeURIComponent(jobId)}/${step}`;
 }
 
-/** One key a step, along the top row of the keyboard. */
+/** One key a step, along the top row of the keyboard; the row ends before the last step does, which is signed with an X. */
 export const stepKeys = [
   "1",
   "2",
@@ -22,6 +22,7 @@ export const stepKeys = [
   "0",
   "-",
   "=",
+  "x",
 ] as const satisfies readonly string[];
 
 export function nextStep(step: StepId): StepId | null {

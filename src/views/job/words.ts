@@ -1,6 +1,9 @@
 /** The trade's words for what the records hold as codes. */
+import type { RepairPart } from "@/core/charge/oil";
+import type { School } from "@/core/charge/schools";
+import type { VacuumGauge } from "@/core/charge/vacuum";
 import type { Machine } from "@/core/instruments/rack";
-import type { ChannelId, Job, LabelRefrigerant, StopSign } from "@/core/records/job";
+import type { ChannelId, Job, LabelRefrigerant, LeakMethod, StopSign } from "@/core/records/job";
 
 type Intake = Job["intake"];
 
@@ -72,6 +75,40 @@ export const machineNames: Record<Machine, string> = {
   off: "Off",
   recover: "Recovering",
   pump: "Pump running",
+};
+
+export const repairPartLabels: Record<RepairPart, string> = {
+  "service-cores": "Service port cores",
+  "o-rings": "O-rings of the joints opened",
+  "suction-hose": "Suction hose",
+  "discharge-hose": "Discharge hose",
+  "liquid-line": "Liquid line",
+  "metering-device": "Metering device",
+  drier: "Receiver-drier",
+  accumulator: "Accumulator",
+  condenser: "Condenser",
+  evaporator: "Evaporator",
+  compressor: "Compressor",
+};
+
+export const schoolLabels: Record<School, string> = {
+  "pressure-chart": "By the pressure chart",
+  subcooling: "By subcooling, 6 K",
+  superheat: "By superheat, 8 K",
+  "sight-glass": "Glass clear, plus 100 g",
+  "air-split": "By air split, 16 K",
+};
+
+export const vacuumGaugeLabels: Record<VacuumGauge, string> = {
+  electronic: "Electronic, absolute",
+  "fine-mechanical": "Fine needle",
+  "coarse-mechanical": "Manifold needle",
+};
+
+export const leakMethodLabels: Record<LeakMethod, string> = {
+  eye: "By eye: oil, joint, cap",
+  sniffer: "Sniffer, below and slow",
+  dye: "Dye and lamp, after a run",
 };
 
 /** Options of a choice from a table of labels. */

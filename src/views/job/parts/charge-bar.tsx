@@ -5,8 +5,19 @@ import type { ChargeInputs, MassBalance } from "@/core/charge/mass-balance";
 import { formatNumber, formatQuantity } from "@/core/units/units";
 import { Card } from "@/ui/card";
 
+interface ChargeBarProps {
+  inputs: ChargeInputs;
+  balance: MassBalance;
+  /** How fast it goes now, and until when; null while nothing flows. */
+  pace: string | null;
+  /** Where containers will run out, in grams in the vehicle. */
+  runsOut: readonly { name: string; atG: number }[];
+  /** Said under the bar. */
+  foot: string | null;
+}
+
 /** The one number of the charge desk: what is in the vehicle, of what the label says, and how far it still is. */
-export function ChargeBar({ inputs, balance }: { inputs: ChargeInputs; balance: MassBalance }) {
+export function ChargeBar({ inputs, balance, pace, runsOut, foot }: ChargeBarProps) {
   const { labelG, toleranceG } = inputs;
   // The bar ends well past the band, so that an overfill is seen as one.
   const end = Math.max(labelG * 1.15, labelG + 2 * toleranceG, balance.inVehicleG * 1.02);
@@ -26,19 +37,24 @@ export function ChargeBar({ inputs, balance }: { inputs: ChargeInputs; balance: 
         <Text as="span" fontSize="26px" color="soft">
           g of {formatNumber(labelG, "g")} ± {formatNumber(toleranceG, "g")}
         </Text>
-        <Text
-          as="span"
-          ml="auto"
-          fontSize="26px"
-          fontWeight="650"
-          color={balance.state === "inside" ? "done" : balance.state === "over" ? "act" : "ink"}
-        >
-          {word}
-        </Text>
+        <Box ml="auto" textAlign="end">
+          <Text
+            fontSize="26px"
+            fontWeight="650"
+            color={balance.state === "inside" ? "done" : balance.state === "over" ? "act" : "ink"}
+          >
+            {word}
+          </Text>
+          {pace && (
+            <Text fontSize="17px" color="soft" mt="1.5">
+              {pace}
+            </Text>
+          )}
+        </Box>
       </Flex>
       <Box
         position="relative"
-        h="62px"
+        h={runsOut.length > 0 ? "88px" : "64px"}
         mt="4"
         role="img"
         aria-label={`${formatQuantity(balance.inVehicleG, "g")} in the vehicle, ${word}`}
@@ -77,7 +93,20 @@ export function ChargeBar({ inputs, balance }: { inputs: ChargeInputs; balance: 
         >
           label {formatNumber(labelG - toleranceG, "g")} to {formatNumber(labelG + toleranceG, "g")}
         </Text>
+        {runsOut.map(({ name, atG }) => (
+          <Box key={name} position="absolute" top="56px" left={share(atG)}>
+            <Box h="10px" w="3px" bg="wait" />
+            <Text fontSize="13px" color="soft" whiteSpace="nowrap" transform="translateX(-50%)">
+              {name} empty near {formatQuantity(atG, "g")}
+            </Text>
+          </Box>
+        ))}
       </Box>
+      {foot && (
+        <Text fontSize="14px" color="soft" mt="1">
+          {foot}
+        </Text>
+      )}
     </Card>
   );
 }

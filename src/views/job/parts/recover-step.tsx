@@ -1,10 +1,13 @@
 "use client";
 
 import { Flex, Grid, Stack, Text } from "@chakra-ui/react";
-import { useState } from "react";
+import { useMemo, useState } from "react";
+import { judgeRecovery, type RecoveryState } from "@/core/charge/recovery";
+import { booked } from "@/core/records/bookkeeping";
 import { fields } from "@/core/records/fields";
-import { recoveredOf } from "@/core/records/job-readings";
+import { balanceOf, recoveredOf } from "@/core/records/job-readings";
 import { entryOf } from "@/core/units/entry";
+import { formatClock, formatNumber, formatQuantity } from "@/core/units/units";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Measure } from "@/ui/measure";
@@ -13,59 +16,40 @@ import { NumberField } from "@/ui/number-field";
 import { chargeSentence, rackSentence } from "@/ui/sentences";
 import { useJob, useSetPart } from "../job-context";
 import { useRack } from "../rack-context";
+import { CorrectionCard } from "./correction-card";
+import { FoundCard } from "./found-card";
 import { RackPanel } from "./rack-panel";
 import { StepEnd } from "./step-end";
 
 export function RecoverStep() {
   const { job } = useJob();
-  const rack = useRack();
-  const [refused, setRefused] = useState<string | null>(null);
   const recovered = recoveredOf(job);
-  const charged = job.charge.draws.length > 0;
+  const balance = balanceOf(job);
+  const charged = balance?.ok === true && balance.value.drawnG > 0;
   const set = useSetPart("recover");
-  const running = rack.machine === "recover";
-  const shown = rack.latest?.recoveredG ?? 0;
-  const toggle = async () => {
-    if (running) {
-      set({ recovered: entryOf(shown, job.recover.recovered.unit) });
-      await rack.setMachine("off");
-      return;
-    }
-    rack.setEngine("off");
-    const issue = await rack.setMachine("recover");
-    setRefused(issue ? rackSentence(issue) : null);
-  };
-  const gaps = recovered.ok && recovered.value !== null ? [] : ["recovered grams"];
+  const weighed = recovered.ok && recovered.value !== null;
   return (
     <Stack gap="3.5" maxW="1080px">
       <RackPanel />
-      {rack.status === "running" && (
-        <Card title="Recovery machine, on the simulated rack">
-          <Flex align="end" gap="6" wrap="wrap">
-            <Measure label="Weighed out" value={shown} unit="g" size="large" />
-            <BenchButton kind={running ? "act" : "main"} disabled={charged} onClick={toggle}>
-              {running ? "Stop and write down the weight" : "Start recovery"}
-            </BenchButton>
-          </Flex>
-          <Text color="soft" mt="2">
-            {running
-              ? "Let it run until the weight stands still: the last part boils off slowly."
-              : "Engine off, both ports open, machine tared."}
-          </Text>
-          {refused && <Text color="act">{refused}</Text>}
-        </Card>
-      )}
+      {!weighed && <CorrectionCard />}
+      <MachineCard disabled={charged} />
       <Card title="By weight, the only true measure of what was in it">
-        <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="3">
+        <Grid templateColumns={{ base: "1fr", md: "1fr 1fr 1fr" }} gap="3">
           <NumberField
             spec={fields.recovered}
             value={job.recover.recovered}
             onChange={(entry) => set({ recovered: entry })}
           />
           <NumberField
+            spec={fields.machineHoses}
+            value={job.recover.hoses}
+            hint="0 when the machine empties its own."
+            onChange={(hoses) => set({ hoses })}
+          />
+          <NumberField
             spec={fields.oil}
             value={job.recover.oil}
-            hint="It goes back in as new oil of the same kind."
+            hint="Let out of the separator; new oil goes back in for it."
             onChange={(oil) => set({ oil })}
           />
         </Grid>
@@ -75,12 +59,115 @@ export function RecoverStep() {
           {chargeSentence(recovered.issue)} What you typed is kept.
         </Notice>
       )}
+      {recovered.ok && <FoundCard />}
       {charged && (
         <Notice tone="wait" title="Charging has begun">
           The recovered weight belongs to what came out before. A new recovery belongs to a new job.
         </Notice>
       )}
-      <StepEnd step="recover" gaps={gaps} />
+      <StepEnd step="recover" gaps={weighed ? [] : ["recovered grams"]} />
     </Stack>
   );
+}
+
+/** The machine on the simulated rack: run it, stop it, watch the pressure come back, write the weight down. */
+function MachineCard({ disabled }: { disabled: boolean }) {
+  const { job, edit } = useJob();
+  const rack = useRack();
+  const [refused, setRefused] = useState<string | null>(null);
+  const { samples, latest } = rack;
+  const state = useMemo(
+    () =>
+      judgeRecovery(
+        samples
+          .filter(({ recoveredG }) => recoveredG > 0)
+          .map(({ time, low, recoveredG, machine }) => ({ time, low, recoveredG, machineOn: machine === "recover" })),
+      ),
+    [samples],
+  );
+  if (rack.status !== "running" || rack.source.kind !== "rack" || latest === null) return null;
+  const running = rack.machine === "recover";
+  const shown = latest.recoveredG;
+  const start = async () => {
+    rack.setEngine("off");
+    if (shown < 1) await rack.tareMachine();
+    const issue = await rack.setMachine("recover");
+    setRefused(issue ? rackSentence(issue) : null);
+  };
+  const write = () =>
+    edit((stored) =>
+      booked(
+        {
+          ...stored,
+          recover: {
+            ...stored.recover,
+            recovered: entryOf(shown, job.recover.recovered.unit),
+            oil: entryOf(latest.recoveredOilG ?? 0, job.recover.oil.unit, 1),
+          },
+        },
+        new Date().toISOString(),
+      ),
+    );
+  const words = stateWords(state, running);
+  const over = !running && (state.state === "done" || state.state === "watching");
+  return (
+    <Card title="Recovery machine, on the simulated rack">
+      <Flex align="end" gap="6" wrap="wrap">
+        <Measure label="Weighed out" value={shown} unit="g" size="large" />
+        <Measure label="Low side" value={latest.low} unit="kPa" />
+        <Flex gap="2" wrap="wrap">
+          {running ? (
+            <BenchButton kind={state.state === "dry" ? "act" : "main"} onClick={() => rack.setMachine("off")}>
+              Stop and watch the pressure
+            </BenchButton>
+          ) : (
+            <BenchButton kind={over ? "quiet" : "main"} disabled={disabled} onClick={start}>
+              {shown > 1 ? "Run it again" : "Start recovery"}
+            </BenchButton>
+          )}
+          {!running && shown > 1 && (
+            <BenchButton kind={state.state === "done" ? "act" : "quiet"} disabled={disabled} onClick={write}>
+              {`Write down ${formatNumber(shown, "g")} g`}
+            </BenchButton>
+          )}
+        </Flex>
+      </Flex>
+      <Text mt="2" fontSize="17px" fontWeight="600" color={words.tone} role="status">
+        {words.text}
+      </Text>
+      {refused && (
+        <Text color="act" role="alert">
+          {refused}
+        </Text>
+      )}
+    </Card>
+  );
+}
+
+function stateWords(state: RecoveryState, running: boolean): { text: string; tone: "soft" | "wait" | "done" } {
+  switch (state.state) {
+    case "idle":
+      return running
+        ? { text: "Running.", tone: "soft" }
+        : { text: "Engine off, both ports open, machine zeroed.", tone: "soft" };
+    case "drawing":
+      return { text: `Drawing ${formatQuantity(state.gramsPerMin, "g")} a minute.`, tone: "soft" };
+    case "dry":
+      return { text: "Nothing more comes. Stop it, and see whether the pressure comes back.", tone: "wait" };
+    case "watching":
+      return {
+        text: `Watching: ${formatClock(state.leftS)} to go, ${formatQuantity(state.risenKpa, "kPa")} risen so far.`,
+        tone: "wait",
+      };
+    case "boiling":
+      return {
+        text: `It came back by ${formatQuantity(state.risenKpa, "kPa")}: liquid still boils out of the oil. Run it again.`,
+        tone: "wait",
+      };
+    case "done":
+      return {
+        text: `It stayed down for ${formatClock(state.heldS)}. Write the weight down.`,
+        tone: "done",
+      };
+  }
 }

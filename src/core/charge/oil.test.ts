@@ -1,0 +1,57 @@
+import { describe, expect, it } from "vitest";
+import { oilBalance, oilDoubts, repairDuties, usualOilSheet } from "./oil";
+
+const nothing = { drainedG: null, ownG: null };
+const sheet = usualOilSheet;
+
+describe("oil", () => {
+  it("puts back what came out: recovered, drained, and what stays in the parts that go", () => {
+    const parts = [
+      { part: "condenser" as const, kind: "renewed" as const, ...nothing },
+      { part: "drier" as const, kind: "renewed" as const, drainedG: null, ownG: 12 },
+      { part: "suction-hose" as const, kind: "opened" as const, ...nothing },
+      { part: "compressor" as const, kind: "renewed" as const, drainedG: 48, ownG: null },
+    ];
+    const found = oilBalance({ parts, recoveredG: 11, flushed: false, labelOilG: 150, sheet });
+    expect(found.backG).toBe(11 + sheet.condenser + 12 + 48);
+    expect(found.missing).toEqual([]);
+    expect(found.rows.find(({ reason }) => reason === "drier")).toMatchObject({ source: "vehicle", grams: 12 });
+  });
+
+  it("says what must be measured first, and renews all after a flush", () => {
+    const compressor = [{ part: "compressor" as const, kind: "renewed" as const, ...nothing }];
+    const asked = { parts: compressor, recoveredG: null, flushed: false, labelOilG: null, sheet };
+    expect(oilBalance(asked).missing).toEqual(["recovered", "compressor-drained"]);
+    expect(oilBalance({ ...asked, flushed: true }).missing).toEqual(["label-oil"]);
+    expect(oilBalance({ ...asked, flushed: true, labelOilG: 150 }).backG).toBe(150);
+  });
+
+  it("keeps the wrong kind out", () => {
+    const vehicle = { refrigerant: "R1234yf", compressor: "fixed", labelOil: "PAG" } as const;
+    expect(oilDoubts("PAG", vehicle)).toEqual(["not-for-this-refrigerant"]);
+    expect(oilDoubts("PAG for R1234yf", vehicle)).toEqual([]);
+    expect(oilDoubts("POE", vehicle)).toEqual(["not-what-the-label-says"]);
+    expect(oilDoubts("PAG for R1234yf", { ...vehicle, compressor: "electric", labelOil: "POE" })).toContain(
+      "conducts-in-electric",
+    );
+    expect(oilDoubts(null, vehicle)).toEqual(["kind-not-known"]);
+  });
+
+  it("asks for drier, rings, flush and screen where they are due", () => {
+    const repair = { debris: false, flushed: false, openHours: 1, metering: "expansion-valve" as const };
+    const condenser = { part: "condenser" as const, kind: "renewed" as const };
+    expect(repairDuties({ ...repair, parts: [{ part: "service-cores", kind: "renewed" }] })).toEqual([]);
+    expect(repairDuties({ ...repair, parts: [condenser] })).toEqual(["renew-drier", "renew-o-rings"]);
+    expect(repairDuties({ ...repair, parts: [condenser], openHours: 30 })).toContain("renew-drier-after-open");
+    const whole = [
+      condenser,
+      { part: "drier" as const, kind: "renewed" as const },
+      { part: "o-rings" as const, kind: "renewed" as const },
+    ];
+    expect(repairDuties({ ...repair, parts: whole })).toEqual([]);
+    expect(repairDuties({ ...repair, parts: whole, debris: true, metering: "orifice-tube" })).toEqual([
+      "flush",
+      "orifice-screen",
+    ]);
+  });
+});

@@ -1,0 +1,128 @@
+/**
+ * What each school of charging would have put into this vehicle today, by simulation: grams are added in the model until the school's own
+ * sign appears. And what that charge does on a hot day. Weight decides; this shows why.
+ */
+import { makePlant } from "../circuit/plant";
+import type { CircuitPoint } from "../circuit/point";
+import { type SteadyState, solveSteady } from "../circuit/steady";
+import type { CircuitConditions, CircuitVehicle } from "../circuit/vehicle";
+
+export const schools = ["pressure-chart", "subcooling", "superheat", "sight-glass", "air-split"] as const;
+export type School = (typeof schools)[number];
+
+export interface HotDay {
+  highKpa: number;
+  ventC: number;
+  /** The high-pressure switch takes the compressor off. */
+  cutsOut: boolean;
+}
+
+export interface SchoolAnswer {
+  school: School;
+  /** Where the school stops, or, when its sign never comes, how far it was followed. */
+  chargeG: number;
+  stops: boolean;
+  /** At idle on a day of 38 degC with this charge; null when it does not run there. */
+  hotDay: HotDay | null;
+}
+
+export interface SchoolsAnswer {
+  labelG: number;
+  /** The same day with the label's charge. */
+  atLabel: HotDay | null;
+  answers: SchoolAnswer[];
+}
+
+/** The wall's rule of thumb: 30 and 200 psi, in kPa gauge. */
+const CHART_LOW_KPA = 207;
+const CHART_HIGH_KPA = 1379;
+const SUBCOOLING_K = 6;
+const SUPERHEAT_K = 8;
+/** The glass is clear, and then a bit more, g. */
+const A_BIT_G = 100;
+const AIR_SPLIT_K = 16;
+/** Nobody goes on for ever: shares of the label between which the schools are played, and the step. */
+const FROM = 0.3;
+const TO = 1.6;
+const STEP = 0.02;
+const HOT_C = 38;
+const HOT_HUMIDITY = 40;
+
+/** Signs as a school's chart has them; the workshop's own chart comes before the rule of thumb. */
+export interface SchoolChart {
+  lowKpa: number;
+  highKpa: number;
+}
+
+export function schoolsOf(
+  vehicle: CircuitVehicle,
+  conditions: CircuitConditions,
+  chart: SchoolChart | null = null,
+): SchoolsAnswer {
+  const labelG = vehicle.label.chargeG;
+  const run = runs(vehicle, conditions);
+  const answers = schools.map((school): SchoolAnswer => {
+    const stop = stops[school](run, conditions, chart ?? { lowKpa: CHART_LOW_KPA, highKpa: CHART_HIGH_KPA });
+    const chargeG = stop ?? TO * labelG;
+    return { school, chargeG, stops: stop !== null, hotDay: hotDay(vehicle, conditions, chargeG) };
+  });
+  return { labelG, atLabel: hotDay(vehicle, conditions, labelG), answers };
+}
+
+interface Run {
+  chargeG: number;
+  state: SteadyState;
+  lowKpa: number;
+  highKpa: number;
+}
+
+/** The vehicle as it fills, each from the one before. */
+function runs(vehicle: CircuitVehicle, conditions: CircuitConditions): Run[] {
+  const made: Run[] = [];
+  let from: CircuitPoint | undefined;
+  for (let share = FROM; share <= TO + 1e-9; share += STEP) {
+    const chargeG = share * vehicle.label.chargeG;
+    const plant = makePlant(vehicle, conditions, [], { chargeKg: chargeG / 1000 });
+    const solved = solveSteady(plant, from);
+    if (!solved.ok || solved.value.kind !== "running") continue;
+    const { state } = solved.value;
+    from = state.point;
+    made.push({
+      chargeG,
+      state,
+      lowKpa: state.lowKpa - plant.atmosphereKpa,
+      highKpa: state.highKpa - plant.atmosphereKpa,
+    });
+  }
+  return made;
+}
+
+type Stop = (run: readonly Run[], conditions: CircuitConditions, chart: SchoolChart) => number | null;
+
+const first = (run: readonly Run[], sign: (one: Run) => boolean) => run.find(sign)?.chargeG ?? null;
+
+const stops: Record<School, Stop> = {
+  "pressure-chart": (run, _, chart) =>
+    first(run, (one) => one.highKpa >= chart.highKpa && one.lowKpa >= chart.lowKpa * 0.7),
+  subcooling: (run) => first(run, ({ state }) => state.subcoolingK >= SUBCOOLING_K),
+  superheat: (run) => first(run, ({ state }) => state.superheatK <= SUPERHEAT_K),
+  // Bubbles go when nothing but liquid comes to the metering device.
+  "sight-glass": (run) => {
+    const clear = first(run, ({ state }) => state.subcoolingK > 0.5 && state.liquidLineC - state.meteringInletC < 8);
+    return clear === null ? null : clear + A_BIT_G;
+  },
+  "air-split": (run, { ambientC, airSource, cabinReturnC }) => {
+    const inlet = airSource === "fresh" ? ambientC : (cabinReturnC ?? ambientC - 2);
+    return first(run, ({ state }) => inlet - state.ventC >= AIR_SPLIT_K);
+  },
+};
+
+function hotDay(vehicle: CircuitVehicle, conditions: CircuitConditions, chargeG: number): HotDay | null {
+  const hot = { ...conditions, ambientC: HOT_C, humidityPct: HOT_HUMIDITY, cabinReturnC: null, rpm: 800 };
+  const plant = makePlant(vehicle, hot, [], { chargeKg: chargeG / 1000 });
+  const solved = solveSteady(plant);
+  if (!solved.ok || solved.value.kind !== "running") return null;
+  const { state } = solved.value;
+  const highKpa = state.highKpa - plant.atmosphereKpa;
+  return { highKpa, ventC: state.ventC, cutsOut: state.limitedBy === "high" || highKpa > vehicle.controls.highOutKpa };
+}

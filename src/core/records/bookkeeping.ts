@@ -1,0 +1,131 @@
+/** How a job's acts come into its books, and what undo may do to them: entries are never taken out, only answered. */
+import {
+  type Account,
+  type Act,
+  containerAccount,
+  counter,
+  entryId,
+  post,
+  type Substance,
+  standing,
+} from "../charge/ledger";
+import { type Entry, entryValue } from "../units/entry";
+import { type FieldName, fields } from "./fields";
+import type { Job, valvesAt } from "./job";
+
+/** Grams closer together than this are the same weighing. */
+const SAME_G = 0.05;
+
+interface Written {
+  act: Act;
+  substance: Substance;
+  from: Account;
+  to: Account;
+  estimated: boolean;
+  grams: number | null;
+}
+
+/** The job with its books brought up to what is written in its fields: a changed weight is countered and written anew. */
+export function booked(job: Job, now: string): Job {
+  const read = (field: FieldName, given: Entry) => entryValue(fields[field], given);
+  const written: Written[] = [
+    weighed("recover", "refrigerant", "vehicle", "machine", read("recovered", job.recover.recovered)),
+    {
+      ...weighed("recover-hoses", "refrigerant", "vehicle", "machine-hoses", read("machineHoses", job.recover.hoses)),
+      estimated: true,
+    },
+    weighed("recover", "oil", "vehicle", "machine", read("oil", job.recover.oil)),
+    weighed("drain", "oil", "vehicle", "parts", drainedOf(job)),
+    weighed("fill", "oil", "bottle", "vehicle", read("oilFilled", job.repair.filled)),
+  ];
+  return written.reduce((done, one) => bring(done, one, now), job);
+}
+
+function weighed(act: Act, substance: Substance, from: Account, to: Account, grams: number | null): Written {
+  return { act, substance, from, to, estimated: false, grams };
+}
+
+function drainedOf(job: Job): number | null {
+  const drained = job.repair.parts.map(({ drained }) => entryValue(fields.drained, drained));
+  return drained.some((grams) => grams !== null) ? drained.reduce<number>((sum, grams) => sum + (grams ?? 0), 0) : null;
+}
+
+function bring(job: Job, { grams, ...what }: Written, now: string): Job {
+  const held = standing(job.ledger).filter((entry) => entry.act === what.act && entry.substance === what.substance);
+  const sum = held.reduce((total, entry) => total + entry.grams, 0);
+  if (Math.abs(sum - (grams ?? 0)) < SAME_G) return job;
+  const cleared = held.reduce((done, { id }) => countered(done, id, now), job);
+  return grams === null || grams < SAME_G ? cleared : appended(cleared, { ...what, grams }, now);
+}
+
+function appended(job: Job, what: Omit<Written, "grams"> & { grams: number }, at: string): Job {
+  const made = post(job.ledger, { ...what, id: entryId(job.ledger.length), at, counters: null });
+  return made.ok ? { ...job, ledger: made.value } : job;
+}
+
+/** The job with one entry taken back by its opposite; unchanged when that entry does not stand. */
+export function countered(job: Job, id: string, at: string): Job {
+  const made = counter(job.ledger, id, { id: entryId(job.ledger.length), at });
+  return made.ok ? { ...job, ledger: made.value } : job;
+}
+
+/** Books what is let out of the end of the hose; it comes out of the container with the draw that follows. */
+export function purgeBooked(job: Job, grams: number, at: string): Job {
+  return appended(job, { act: "purge", substance: "refrigerant", from: "line", to: "air", estimated: true, grams }, at);
+}
+
+/** Opens a stretch of charging; one that was still open is booked first. */
+export function drawBegun(
+  job: Job,
+  start: { containerId: string; leftG: number; offsetG: number; valve: (typeof valvesAt)[number] },
+  now: string,
+): Job {
+  const closed = drawEnded(job, now);
+  const { containerId, leftG, offsetG, valve } = start;
+  const open = { containerId, startG: leftG, nowG: leftG, offsetG, valve, startedAt: now };
+  return { ...closed, charge: { ...closed.charge, open } };
+}
+
+/** The open stretch at the newest weight; a container never gains, so noise cannot give grams back. */
+export function drawMoved(job: Job, leftG: number, offsetG: number): Job {
+  const { open } = job.charge;
+  if (open === null) return job;
+  const nowG = Math.max(0, Math.min(open.nowG, Math.round(leftG * 10) / 10));
+  if (nowG === open.nowG && offsetG === open.offsetG) return job;
+  return { ...job, charge: { ...job.charge, open: { ...open, nowG, offsetG } } };
+}
+
+/** Books the open stretch, if any. */
+export function drawEnded(job: Job, now: string): Job {
+  const { open } = job.charge;
+  if (open === null) return job;
+  const closed = { ...job, charge: { ...job.charge, open: null } };
+  const grams = open.startG - open.nowG;
+  return grams < SAME_G ? closed : drawn(closed, open.containerId, grams, now);
+}
+
+/** Books what a container has given, weighed in one go. */
+export function drawn(job: Job, containerId: string, grams: number, now: string): Job {
+  const from = containerAccount(containerId);
+  return appended(job, { act: "charge", substance: "refrigerant", from, to: "line", estimated: false, grams }, now);
+}
+
+/**
+ * A change taken back: the parts it touched stand again as before, what instruments brought since stays, and entries it wrote are countered.
+ */
+export function undone(before: Job, after: Job, now: Job, at: string): Job {
+  const touched = (Object.keys(before) as (keyof Job)[]).filter(
+    (key) => before[key] !== after[key] && key !== "ledger",
+  );
+  const restored = { ...now, ...Object.fromEntries(touched.map((key) => [key, before[key]])) } as Job;
+  restored.charge = { ...restored.charge, open: now.charge.open };
+  const { trace, marks, startedAt, seenAt, simulated } = now.evacuate;
+  restored.evacuate = { ...restored.evacuate, trace, marks, startedAt, seenAt, simulated };
+  restored.ledger = now.ledger;
+  const wrote = after.ledger.slice(before.ledger.length);
+  return wrote.reduce((done, { id, counters, act, substance, from, to, estimated, grams }) => {
+    if (counters === null) return countered(done, id, at);
+    // What was taken back is written again.
+    return appended(done, { act, substance, from: to, to: from, estimated, grams }, at);
+  }, restored);
+}

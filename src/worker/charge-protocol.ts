@@ -1,0 +1,15 @@
+/** The one protocol between page and the worker of the charge desk: plan, schools, fit of a hold. */
+import type { ChargePlan, PlanInputs } from "@/core/charge/charge-plan";
+import type { SchoolChart, SchoolsAnswer } from "@/core/charge/schools";
+import type { HoldFit, HoldIssue, HoldPoint, HoldSetting } from "@/core/charge/vacuum";
+import type { CircuitConditions, VehicleLabel } from "@/core/circuit/vehicle";
+import type { Result } from "@/core/result";
+
+export interface ChargeWorkerApi {
+  /** Null for a label that cannot be sized. */
+  plan(label: VehicleLabel, inputs: Omit<PlanInputs, "vehicle">): ChargePlan | null;
+  schools(label: VehicleLabel, conditions: CircuitConditions, chart: SchoolChart | null): SchoolsAnswer | null;
+  /** The circuit's own volume, m3; null for a label that cannot be sized. */
+  volume(label: VehicleLabel): number | null;
+  fit(points: HoldPoint[], setting: HoldSetting): Result<HoldFit, HoldIssue>;
+}

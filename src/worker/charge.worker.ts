@@ -1,0 +1,37 @@
+import * as Comlink from "comlink";
+import { planCharge } from "@/core/charge/charge-plan";
+import { schoolsOf } from "@/core/charge/schools";
+import { fitHold } from "@/core/charge/vacuum";
+import { sizeVehicle } from "@/core/circuit/sizing";
+import { type CircuitVehicle, innerVolumeM3, type VehicleLabel } from "@/core/circuit/vehicle";
+import type { ChargeWorkerApi } from "./charge-protocol";
+
+/** The vehicle of the newest label: sizing takes longer than most of what is then asked of it. */
+let sized: { key: string; vehicle: CircuitVehicle | null } | null = null;
+
+function vehicleOf(label: VehicleLabel): CircuitVehicle | null {
+  const key = JSON.stringify(label);
+  if (sized?.key !== key) {
+    const made = sizeVehicle(label);
+    sized = { key, vehicle: made.ok ? made.value : null };
+  }
+  return sized.vehicle;
+}
+
+const api: ChargeWorkerApi = {
+  plan(label, inputs) {
+    const vehicle = vehicleOf(label);
+    return vehicle && planCharge({ ...inputs, vehicle });
+  },
+  schools(label, conditions, chart) {
+    const vehicle = vehicleOf(label);
+    return vehicle && schoolsOf(vehicle, conditions, chart);
+  },
+  volume(label) {
+    const vehicle = vehicleOf(label);
+    return vehicle && innerVolumeM3(vehicle);
+  },
+  fit: fitHold,
+};
+
+Comlink.expose(api);
