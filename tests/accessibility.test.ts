@@ -14,6 +14,7 @@ const pages: [string, string][] = [
   ["job/demo-estate-car/running", "What fits these readings"],
   ["job/demo-estate-car/verdict", "Causes, with what speaks"],
   ["job/demo-garden-pickup/recover", "It had lost"],
+  ["job/demo-garden-pickup/repair", "Oil that goes back in"],
   ["job/demo-garden-pickup/evacuate", "It held"],
   ["job/demo-garden-pickup/charge", "In the vehicle"],
   ["job/demo-garden-pickup/prove", "Centre vent"],

@@ -32,8 +32,8 @@ function bakeryVan(ago: Ago): Job {
   };
   job.altitude = entry("310", "m");
   job.charge.containers = [
-    { id: "demo-can-a", name: "Can 1", net: entry("340", "g") },
-    { id: "demo-can-b", name: "Can 2", net: entry("340", "g") },
+    { id: "demo-can-a", name: "Can 1", net: entry("340", "g"), temperature: entry("", "degC") },
+    { id: "demo-can-b", name: "Can 2", net: entry("340", "g"), temperature: entry("", "degC") },
   ];
   job.charge.hoses = entry("9", "g");
   job.charge.purged = entry("4", "g");
@@ -99,11 +99,15 @@ function gardenPickup(ago: Ago): Job {
     job.proof,
     ["26.5", "53"],
     {
-      idle: ["800", "34", "168", "10.1", "9.0", "39.0"],
-      fast: ["1800", "25", "184", "7.6", "5.5", "40.5"],
+      idle: ["800", "28.5", "159", "9.1", "0.9", "41.5"],
+      fast: ["1800", "24.0", "125", "10.3", "3.1", "35.5"],
     },
     "psi",
   );
+  // At fast idle its clutch cycles, as it does on a mild day.
+  const [idle, fast] = job.proof.settings;
+  const cycle = { periodS: 9, lowMinKpa: 166, lowMaxKpa: 301, lowMeanKpa: 230, highEngagedKpa: 862 };
+  job.proof = { ...job.proof, settings: [idle, { ...fast, cycle }] };
   job.recover = { ...job.recover, recovered: entry("232", "g"), oil: entry("15", "g") };
   job.repair = {
     ...job.repair,
@@ -127,7 +131,7 @@ function gardenPickup(ago: Ago): Job {
     ...job.charge,
     hoses: entry("9", "g"),
     purged: entry("4", "g"),
-    containers: [{ id: "cylinder", name: "Cylinder 2", net: entry("8.140", "kg") }],
+    containers: [{ id: "cylinder", name: "Cylinder 2", net: entry("8.140", "kg"), temperature: entry("", "degC") }],
   };
   job.prove = {
     checks: (["condenser", "accumulator"] as const).map((part) => ({

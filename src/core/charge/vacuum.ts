@@ -97,6 +97,8 @@ export type HoldIssue =
 const AIR_KJ_KG = 0.28705 * 295;
 const SECONDS_A_YEAR = 31_557_600;
 const LEAST_POINTS = 6;
+/** More points than this say nothing more: neighbours wander together. */
+const MOST_FITTED = 240;
 export const LEAST_HOLD_S = 120;
 /** Time constants that are tried for the part that levels off, s: oil and water give off within minutes. */
 const CONSTANTS = [60, 100, 160, 250, 400, 640, 1000];
@@ -106,6 +108,8 @@ const MOIST_SHARE = 0.3;
 const SEEN_SDS = 3;
 /** Wobble of a wall's temperature and of the gauge's own warmth, as a share of the pressure. */
 const WANDER = 0.002;
+/** And for itself: what walls and oil give off is never quite steady, kPa. */
+const UNREST_KPA = 0.001;
 
 /**
  * Fits a hold. A leak is a straight rise (of the air outside through a hole: straight in ln(1 - p/atmosphere), as O'Hanlon, A User's
@@ -113,9 +117,11 @@ const WANDER = 0.002;
  * fitted by least squares over a grid of time constants and weighed by their Bayesian information.
  */
 export function fitHold(
-  points: readonly HoldPoint[],
+  all: readonly HoldPoint[],
   setting: HoldSetting,
 ): { ok: true; value: HoldFit } | { ok: false; issue: HoldIssue } {
+  const every = Math.ceil(all.length / MOST_FITTED);
+  const points = every > 1 ? all.filter((_, i) => i % every === 0 || i === all.length - 1) : all;
   const spec = gaugeSpecs[setting.gauge];
   const seconds = (points.at(-1)?.time ?? 0) - (points[0]?.time ?? 0);
   if (points.length < LEAST_POINTS) {
@@ -128,7 +134,7 @@ export function fitHold(
   const start = points[0]!.time;
   const t = points.map(({ time }) => time - start);
   const straightened = points.map(({ kpa }) => -atmosphere * Math.log(1 - Math.min(kpa / atmosphere, 0.98)));
-  const sd = (kpa: number) => Math.hypot(spec.stepKpa / Math.sqrt(12), (spec.share + WANDER) * kpa, spec.stepKpa * 0.3);
+  const sd = (kpa: number) => Math.hypot(spec.stepKpa / Math.sqrt(12), (spec.share + WANDER) * kpa, UNREST_KPA);
   const weights = points.map(({ kpa }) => 1 / sd(kpa) ** 2);
   const fits: Fit[] = [];
   for (const leak of [false, true]) {
@@ -326,7 +332,7 @@ function gYearPerKpaS({ volumeM3, standingKpa }: HoldSetting, atmosphere: number
 /** Leak that a hold of this length could see, with readings every few seconds from `startKpa` on; g a year. */
 export function smallestLeak(holdS: number, startKpa: number, setting: HoldSetting): number {
   const spec = gaugeSpecs[setting.gauge];
-  const sd = Math.hypot(spec.stepKpa / Math.sqrt(12), (spec.share + WANDER) * startKpa, spec.stepKpa * 0.3);
+  const sd = Math.hypot(spec.stepKpa / Math.sqrt(12), (spec.share + WANDER) * startKpa, UNREST_KPA);
   const t = Array.from({ length: INDEPENDENT }, (_, i) => (holdS * i) / (INDEPENDENT - 1));
   const slopeSd = Math.sqrt(
     slopeVarianceOf(

@@ -152,7 +152,13 @@ export class CircuitSimulation {
     this.y = restingState(plant, soak);
     if (setup.vacuum) this.vacuum = { ...setup.vacuum };
     else if (plant.chargeKg < EMPTY_KG) {
-      this.vacuum = { airKpa: 101, refrigerantKpa: 0, waterKpa: 0, waterKg: setup.waterKg ?? 0, dissolvedKg: 0 };
+      this.vacuum = {
+        airKpa: 101,
+        refrigerantKpa: 0,
+        waterKpa: 0,
+        waterKg: setup.waterKg ?? 0,
+        dissolvedKg: DISSOLVED_KG.most,
+      };
     }
     this.drive = { plant: this.still, clutchIn: false, engineOn: false, lowPort: this.none, highPort: this.none };
   }

@@ -7,6 +7,7 @@
 import type { Fault, FaultCause } from "../circuit/faults";
 import { makePlant } from "../circuit/plant";
 import type { CircuitPoint } from "../circuit/point";
+import { withUsualConditions, withUsualLabel } from "../circuit/usual";
 import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../circuit/vehicle";
 import type { ReadingFile } from "../readings/reading-file";
 import type { Cause } from "./causes";
@@ -65,15 +66,7 @@ export interface Hypotheses {
 }
 
 export function labelOfReading({ vehicle }: ReadingFile): VehicleLabel {
-  return {
-    refrigerant: vehicle.refrigerant,
-    chargeG: vehicle.chargeG ?? UNKNOWN_CHARGE_G,
-    metering: vehicle.metering,
-    compressor: vehicle.compressor,
-    condenserFan: vehicle.condenserFan ?? "electric",
-    evaporators: vehicle.evaporators ?? 1,
-    highPort: vehicle.highPort ?? "after-condenser",
-  };
+  return withUsualLabel({ ...vehicle, chargeG: vehicle.chargeG ?? UNKNOWN_CHARGE_G }, vehicle);
 }
 
 /** A missing label leaves the size open: a middling car. */
@@ -83,15 +76,13 @@ const UNKNOWN_CHARGE_G = 600;
 const MODEL_AMBIENT_C = { min: 5, max: 50 };
 
 export function conditionsOfReading({ conditions }: ReadingFile, rpm: number): CircuitConditions {
-  return {
-    ambientC: Math.min(Math.max(conditions.ambientC, MODEL_AMBIENT_C.min), MODEL_AMBIENT_C.max),
-    humidityPct: conditions.humidityPct ?? 50,
-    altitudeM: Math.min(conditions.altitudeM ?? 0, 4000),
-    cabinReturnC: conditions.cabinReturnC ?? null,
-    airSource: conditions.airSource ?? "fresh",
-    blowerPct: conditions.blowerPct ?? 100,
-    rpm: Math.min(Math.max(rpm, 500), 4000),
-  };
+  return withUsualConditions(
+    {
+      ambientC: Math.min(Math.max(conditions.ambientC, MODEL_AMBIENT_C.min), MODEL_AMBIENT_C.max),
+      rpm: Math.min(Math.max(rpm, 500), 4000),
+    },
+    { ...conditions, altitudeM: Math.min(conditions.altitudeM ?? 0, 4000) },
+  );
 }
 
 /** Whether a cause can happen to this vehicle at all. */

@@ -1,5 +1,6 @@
 /** What to simulate, as a file says it: vehicle and conditions as in a reading file, charge, faults, engine speeds. */
 import { effectsOf, type Fault, faultCauses } from "../circuit/faults";
+import { withUsualConditions, withUsualLabel } from "../circuit/usual";
 import type { CircuitConditions, VehicleLabel } from "../circuit/vehicle";
 import { conditionsSchema, limits, vehicleSchema } from "../readings/reading-file";
 import { fail, type Result, succeed } from "../result";
@@ -72,28 +73,12 @@ export function checkSimulate(given: unknown): Result<SimulateRequest, SimulateI
 }
 
 export function labelOfRequest({ vehicle }: SimulateRequest): VehicleLabel {
-  return {
-    refrigerant: vehicle.refrigerant,
-    chargeG: vehicle.chargeG,
-    metering: vehicle.metering,
-    compressor: vehicle.compressor,
-    condenserFan: vehicle.condenserFan ?? "electric",
-    evaporators: vehicle.evaporators ?? 1,
-    highPort: vehicle.highPort ?? "after-condenser",
-  };
+  return withUsualLabel(vehicle, vehicle);
 }
 
 /** Conditions at one engine speed; what is not given is an ordinary day at sea level with everything on. */
 export function conditionsOfRequest({ conditions }: SimulateRequest, rpm: number): CircuitConditions {
-  return {
-    ambientC: conditions.ambientC,
-    humidityPct: conditions.humidityPct ?? 50,
-    altitudeM: conditions.altitudeM ?? 0,
-    cabinReturnC: conditions.cabinReturnC ?? null,
-    airSource: conditions.airSource ?? "fresh",
-    blowerPct: conditions.blowerPct ?? 100,
-    rpm,
-  };
+  return withUsualConditions({ ambientC: conditions.ambientC, rpm }, conditions);
 }
 
 export function faultsOfRequest({ faults }: SimulateRequest): Fault[] {

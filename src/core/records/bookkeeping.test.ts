@@ -143,6 +143,17 @@ describe("the tally, whatever happens", () => {
     );
   });
 
+  it("a charge that is only corrected begins from what the readings held, and what is taken out of it counts", () => {
+    const corrected: Job = { ...van, correction: { startG: 560, rangeG: 12, at: now } };
+    expect(inVehicle(corrected)).toBe(560);
+    const added = drawn(corrected, "demo-can-a", 33, now);
+    // Hose and purge take their 13 g first.
+    expect(inVehicle(added)).toBe(580);
+    const taken: Job = { ...corrected, recover: { ...van.recover, recovered: entry("25", "g") } };
+    expect(inVehicle(taken)).toBe(535);
+    expect(movedBy(booked(taken, now).ledger, "recover")).toBe(25);
+  });
+
   it("a tab killed while charging comes back with the tally of its last sample", () => {
     const begun = drawBegun(van, { containerId: "demo-can-a", leftG: 340, offsetG: 0, valve: "vapour-low" }, now);
     const flowed = drawMoved(begun, 101.2, 0);

@@ -1,7 +1,10 @@
 /** Before and after, side by side: the same reading at the same setting from both tests of a job. */
+
+import type { BandChannel } from "../diagnosis/expected";
 import { workshopInstruments } from "../readings/instruments";
 import type { Measured } from "../readings/measured";
 import type { UnitId } from "../units/units";
+import type { Correction } from "./equal-conditions";
 import type { ChannelId, Job } from "./job";
 import { deriveFor, type SettingValues, settingValues } from "./job-readings";
 
@@ -11,6 +14,8 @@ export interface Comparison {
   unit: UnitId;
   before: Measured;
   after: Measured;
+  /** The second reading brought to the conditions of the first; null where that is not known. */
+  equal: Measured | null;
   changeUncertainty: number;
   /** Is the change larger than both readings together leave open? */
   beyondUncertainty: boolean;
@@ -22,43 +27,65 @@ const channels: { id: ChannelId; label: string; unit: UnitId; uncertainty: numbe
   { id: "vent", label: "Centre vent", unit: "degC", uncertainty: workshopInstruments.ventK },
 ];
 
-/** Every pair that both tests hold, idle before fast idle. */
-export function compareTests(job: Job): Comparison[] {
+/** Every pair that both tests hold, idle before fast idle; with corrections, one a setting, at the conditions of the first. */
+export function compareTests(job: Job, corrections: readonly (Correction | null)[] = []): Comparison[] {
   const rows: Comparison[] = [];
   for (const index of [0, 1] as const) {
     const settings = [job.baseline.settings[index], job.proof.settings[index]] as const;
     const [before, after] = settings.map(settingValues) as [SettingValues, SettingValues];
     const derived = [deriveFor(job, job.baseline, before), deriveFor(job, job.proof, after)] as const;
-    const pairs: { label: string; unit: UnitId; before: Measured | null; after: Measured | null }[] = [
+    const pairs: {
+      label: string;
+      channel: BandChannel | null;
+      unit: UnitId;
+      before: Measured | null;
+      after: Measured | null;
+    }[] = [
       ...channels.map(({ id, label, unit, uncertainty }) => ({
         label,
+        channel: id as BandChannel,
         unit,
         before: measured(before[id], uncertainty),
         after: measured(after[id], uncertainty),
       })),
-      pairOf("Superheat", derived[0]?.superheatK, derived[1]?.superheatK),
-      pairOf("Subcooling", derived[0]?.subcoolingK, derived[1]?.subcoolingK),
-      pairOf("Condensing over ambient", derived[0]?.approachK, derived[1]?.approachK),
-      pairOf("Air split", derived[0]?.airSplitK, derived[1]?.airSplitK),
+      pairOf("Superheat", "superheat", derived[0]?.superheatK, derived[1]?.superheatK),
+      pairOf("Subcooling", "subcooling", derived[0]?.subcoolingK, derived[1]?.subcoolingK),
+      pairOf("Condensing over ambient", null, derived[0]?.approachK, derived[1]?.approachK),
+      pairOf("Air split", null, derived[0]?.airSplitK, derived[1]?.airSplitK),
     ];
     for (const pair of pairs) {
       if (pair.before === null || pair.after === null) continue;
-      const changeUncertainty = Math.hypot(pair.before.uncertainty, pair.after.uncertainty);
+      const correction = pair.channel === null ? undefined : corrections[index]?.[pair.channel];
+      const equal = correction
+        ? {
+            value: pair.after.value + correction.by,
+            uncertainty: Math.hypot(pair.after.uncertainty, correction.uncertainty),
+          }
+        : null;
+      const judged = equal ?? pair.after;
+      const changeUncertainty = Math.hypot(pair.before.uncertainty, judged.uncertainty);
       rows.push({
-        ...pair,
+        label: pair.label,
+        unit: pair.unit,
         before: pair.before,
         after: pair.after,
+        equal,
         setting: settings[0].name,
         changeUncertainty,
-        beyondUncertainty: Math.abs(pair.after.value - pair.before.value) > changeUncertainty,
+        beyondUncertainty: Math.abs(judged.value - pair.before.value) > changeUncertainty,
       });
     }
   }
   return rows;
 }
 
-function pairOf(label: string, before: Measured | null | undefined, after: Measured | null | undefined) {
-  return { label, unit: "K" as const, before: before ?? null, after: after ?? null };
+function pairOf(
+  label: string,
+  channel: BandChannel | null,
+  before: Measured | null | undefined,
+  after: Measured | null | undefined,
+) {
+  return { label, channel, unit: "K" as const, before: before ?? null, after: after ?? null };
 }
 
 function measured(value: number | null, uncertainty: number): Measured | null {

@@ -44,6 +44,7 @@ export const fields = {
   wall: spec("Coldest part of the circuit", "temperature", { min: -20, max: 60 }),
   hoses: spec("Held in the hoses", "mass", { min: 0, max: 200 }),
   purged: spec("Purged from the hose", "mass", { min: 0, max: 50 }, "a purge is a short puff"),
+  container: spec("Its temperature", "temperature", { min: -20, max: 45 }, "never warmer than 40 °C"),
   net: spec("Net content", "mass", { min: 1, max: 70_000 }),
 } as const satisfies Record<string, FieldSpec>;
 

@@ -72,6 +72,8 @@ function fromVersion2(job: Record<string, unknown>): Record<string, unknown> {
   return { ...job, version: 3, hookUp, baseline: test("baseline"), proof: test("proof"), lines: blank.lines };
 }
 
+const blankTemperature = { text: "", unit: "degC" } as const;
+
 interface OldDraw {
   containerId: string;
   startG: number;
@@ -97,6 +99,8 @@ function fromVersion3(job: Record<string, unknown>): Record<string, unknown> {
   }));
   const { oilAmount, lastFilled } = blank.intake;
   const { open, warmWater } = blank.charge;
+  const given = (charge as { containers?: unknown }).containers;
+  const containers = Array.isArray(given) ? given.map((one) => ({ ...one, temperature: blankTemperature })) : given;
   return {
     ...job,
     version: 4,
@@ -104,7 +108,8 @@ function fromVersion3(job: Record<string, unknown>): Record<string, unknown> {
     recover: { ...blank.recover, ...(job.recover as object) },
     repair: blank.repair,
     evacuate: { ...blank.evacuate, ...(job.evacuate as object) },
-    charge: { ...charge, open, warmWater },
+    charge: { ...charge, containers, open, warmWater },
+    correction: blank.correction,
     prove: blank.prove,
     ledger,
     steps: { ...blank.steps, ...(job.steps as object) },

@@ -1,6 +1,8 @@
 /** From what was typed to what can be computed: a job's entries as numbers, as a reading file, as a mass balance. */
 import type { ChargeInputs, ChargeIssue, MassBalance } from "../charge/mass-balance";
 import { balance, checkRecovered } from "../charge/mass-balance";
+import { type FoundCharge, foundCharge } from "../charge/recovery";
+import { withUsualLabel } from "../circuit/usual";
 import type { VehicleLabel } from "../circuit/vehicle";
 import type { Refrigerant } from "../fluids/helmholtz";
 import { type DerivedValues, deriveValues } from "../readings/derived";
@@ -90,8 +92,21 @@ export function hoseLossOf(job: Job): HoseLoss | null {
 /** What was in the vehicle when it came: weighed out of it, and gone with the hoses before. Null while it was not weighed. */
 export function foundOf(job: Job): number | null {
   const recovered = recoveredOf(job);
-  if (!recovered.ok || recovered.value === null) return null;
+  // Where it is only corrected, what comes out is a part of what was in it.
+  if (!recovered.ok || recovered.value === null || job.correction !== null) return null;
   return recovered.value + (read("machineHoses", job.recover.hoses) ?? 0) + (hoseLossOf(job)?.lostG ?? 0);
+}
+
+const DAY_MS = 86_400_000;
+
+/** What the weight tells of the loss, and of its rate where the last filling by weight is on record; null while it was not weighed. */
+export function lossOf(job: Job): FoundCharge | null {
+  const foundG = foundOf(job);
+  const { chargeG, toleranceG } = labelOf(job);
+  if (foundG === null || chargeG === null) return null;
+  const { lastFilled } = job.intake;
+  const days = lastFilled === null ? null : (Date.parse(job.createdAt) - Date.parse(lastFilled)) / DAY_MS;
+  return foundCharge(foundG, 0, { chargeG, toleranceG: toleranceG ?? 0 }, days);
 }
 
 /** Values of one setting of a running test in base units; null where nothing valid stands. */
@@ -201,8 +216,14 @@ export function readingFileOf(job: Job, which: TestName): ReadingFile | null {
     running,
     ...(which === "baseline"
       ? { recoveredG: foundOf(job), equalise: equaliseOf(job), observations: job.look.notes.map(observationCode) }
-      : {}),
+      : { recoveredG: chargedOf(job) }),
   };
+}
+
+/** What was charged by weight: after that the charge is known as well as if it had been recovered. Null before. */
+function chargedOf(job: Job): number | null {
+  const found = balanceOf(job);
+  return found?.ok && found.value.drawnG > 0 ? found.value.inVehicleG : null;
 }
 
 /** The shut-off test as a reading file has it; null while it was not done. */
@@ -217,15 +238,7 @@ export function vehicleLabelOf(job: Job): VehicleLabel | null {
   const { metering, compressor, condenserFan, evaporators } = job.intake;
   const { chargeG } = labelOf(job);
   if (refrigerant === null || metering === null || compressor === null || chargeG === null) return null;
-  return {
-    refrigerant,
-    chargeG,
-    metering,
-    compressor,
-    condenserFan: condenserFan ?? "electric",
-    evaporators: evaporators ?? 1,
-    highPort: "after-condenser",
-  };
+  return withUsualLabel({ refrigerant, chargeG, metering, compressor }, { condenserFan, evaporators });
 }
 
 /** Recovered grams, refused when no such vehicle can have held them; null while not given. */
@@ -245,7 +258,7 @@ export function chargeInputsOf(job: Job): ChargeInputs | null {
   return {
     labelG: chargeG,
     toleranceG,
-    residualG: 0,
+    residualG: residualOf(job),
     hosesG,
     purgeG: purgedG,
     containers: job.charge.containers.flatMap(({ id, name, net }) => {
@@ -255,6 +268,13 @@ export function chargeInputsOf(job: Job): ChargeInputs | null {
     ledger: job.ledger,
     open: job.charge.open,
   };
+}
+
+/** What is in it before charging: nothing after recovery, or what the readings held where it is only corrected. */
+function residualOf(job: Job): number {
+  if (job.correction === null) return 0;
+  const taken = recoveredOf(job);
+  return Math.max(0, job.correction.startG - (taken.ok ? (taken.value ?? 0) : 0));
 }
 
 export function balanceOf(job: Job): Result<MassBalance, ChargeIssue> | null {

@@ -214,7 +214,17 @@ export const jobSchema = z.strictObject({
   charge: z.strictObject({
     hoses: entrySchema,
     purged: entrySchema,
-    containers: z.array(z.strictObject({ id: z.string().min(1), name: words, net: entrySchema })).max(50),
+    containers: z
+      .array(
+        z.strictObject({
+          id: z.string().min(1),
+          name: words,
+          net: entrySchema,
+          /** As warm as the air where it is left empty. */
+          temperature: entrySchema,
+        }),
+      )
+      .max(50),
     /** Cans and cylinders stand in warm water. */
     warmWater: z.boolean(),
     /** The stretch that is going on, moved with every sample; booked when it ends. */
@@ -230,6 +240,8 @@ export const jobSchema = z.strictObject({
       })
       .nullable(),
   }),
+  /** A charge that is to be corrected without recovering first: what the readings held, and how closely, g. */
+  correction: z.strictObject({ startG: z.number(), rangeG: z.number(), at: instant }).nullable(),
   /** Leak checks of what was opened, and the caps, after charging. */
   prove: z.strictObject({
     checks: z
@@ -336,6 +348,7 @@ export function newJob(id: string, now: string): Job {
       simulated: null,
     },
     charge: { hoses: entry("", "g"), purged: entry("", "g"), containers: [], warmWater: true, open: null },
+    correction: null,
     prove: { checks: [], capsOn: false },
     ledger: [],
     signOff: { technician: "", remark: "", signedAt: null },

@@ -1,9 +1,13 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoJobs } from "../../demo/demo-jobs";
+import { withUsualConditions } from "../circuit/usual";
+import { ensembleOf, expectedBands } from "../diagnosis/expected";
 import { checkReading } from "../readings/reading-file";
 import { entry } from "../units/entry";
 import { compareTests } from "./compare-tests";
+import { customerWords } from "./customer";
+import { correctionOfConditions } from "./equal-conditions";
 import { type Job, newJob } from "./job";
 import { NEWEST_JOB_VERSION, readJobFile, writeJobFile } from "./job-file";
 import {
@@ -17,6 +21,7 @@ import {
   recoveredOf,
   restOf,
   settingValues,
+  vehicleLabelOf,
 } from "./job-readings";
 import { nextStepOf, waitsFor } from "./waits";
 
@@ -83,6 +88,9 @@ describe("from entries to numbers", () => {
     expect(reading.running?.[0]?.highKpa).toBeCloseTo(122 * 6.894757, 3);
     expect(reading.vehicle.chargeG).toBeCloseTo(22 * 28.3495, 2);
     expect(readingFileOf(pickup, "proof")?.rest).toBeNull();
+    // What was charged by weight is known, and is not inferred from pressures.
+    expect(readingFileOf(pickup, "proof")?.recoveredG).toBe(625);
+    expect(readingFileOf(estate, "proof")?.recoveredG ?? null).toBeNull();
   });
 
   it("balances the demo pickup by weight", () => {
@@ -102,6 +110,45 @@ describe("from entries to numbers", () => {
   });
 });
 
+describe("proof", () => {
+  const label = vehicleLabelOf(pickup)!;
+  const ensemble = ensembleOf(label, 12);
+  const day = (ambientC: number) =>
+    expectedBands(ensemble, withUsualConditions({ ambientC, rpm: 800 }, { humidityPct: 45 }))!;
+
+  it("brings the second test to the first one's day: nothing for the same day, lower pressures from a hotter one", () => {
+    const same = correctionOfConditions(day(24), day(24));
+    expect(Object.values(same).every(({ by, uncertainty }) => by === 0 && uncertainty === 0)).toBe(true);
+    const hotter = correctionOfConditions(day(24), day(33));
+    expect(hotter.high.by).toBeLessThan(-100);
+    expect(hotter.vent.by).toBeLessThan(0);
+    expect(hotter.high.uncertainty).toBeGreaterThan(0);
+    const rows = compareTests(pickup, [hotter, null]);
+    const [idle, fast] = ["idle", "fast idle"].map(
+      (at) => rows.find((r) => r.label === "High side" && r.setting === at)!,
+    );
+    expect(idle!.equal!.value).toBeCloseTo(idle!.after.value + hotter.high.by, 9);
+    expect(idle!.equal!.uncertainty).toBeGreaterThan(idle!.after.uncertainty);
+    expect(fast!.equal).toBeNull();
+  });
+
+  it("tells the customer what was weighed, and nothing that was not", () => {
+    const words = customerWords(pickup).join(" ");
+    expect(words).toContain("232 g of 624 g");
+    expect(words).toContain("3 parts were renewed");
+    expect(words).toContain("now holds 625 g");
+    expect(words).not.toContain("a month");
+    const filled = { ...pickup, intake: { ...pickup.intake, lastFilled: "2025-05-01" } };
+    expect(customerWords(filled).join(" ")).toMatch(/losing about \d+ g a month/);
+    const leaking: Job = {
+      ...pickup,
+      prove: { ...pickup.prove, checks: [{ part: "condenser", method: "dye", leaks: true, at: now }] },
+    };
+    expect(customerWords(leaking).at(-1)).toContain("A leak was found");
+    expect(customerWords(newJob("x", now))).toEqual([]);
+  });
+});
+
 describe("a job of an older version", () => {
   /** What version 3 knew of a job: draws in place of books, no repair, no checks. */
   const known: Job = {
@@ -113,10 +160,11 @@ describe("a job of an older version", () => {
   };
 
   function asVersion3(job: Job): Record<string, unknown> {
-    const { repair: _r, prove: _p, ledger, ...rest } = structuredClone(job) as Job;
+    const { repair: _r, prove: _p, correction: _c, ledger, ...rest } = structuredClone(job) as Job;
     const { hoses: _h, ...recover } = rest.recover;
     const { lowest, hold, held, wall } = rest.evacuate;
-    const { open: _o, warmWater: _w, ...charge } = rest.charge;
+    const { open: _o, warmWater: _w, containers: given, ...kept } = rest.charge;
+    const charge = { ...kept, containers: given.map(({ temperature: _t, ...container }) => container) };
     const { oilAmount: _a, lastFilled: _f, ...intake } = rest.intake;
     const { repair: _s, ...steps } = rest.steps;
     const draws = ledger.map(({ grams, from, at }) => ({

@@ -33,8 +33,14 @@ export function waitsFor(job: Job): string {
       return "the recovered weight";
     case "repair":
       return "the repair";
-    case "evacuate":
-      return "pull and hold";
+    case "evacuate": {
+      const last = job.evacuate.marks.at(-1)?.kind;
+      return last === "hold"
+        ? "the vacuum hold to be read"
+        : last === "pump"
+          ? "the pump to get deep"
+          : "pull and hold";
+    }
     case "charge": {
       const balance = balanceOf(job);
       return balance?.ok ? `${formatQuantity(Math.max(0, balance.value.toGoG), "g")} to the label` : "the charge";

@@ -45,6 +45,24 @@ export interface TrackPoint {
   valve: ChargeValve;
 }
 
+interface Fold {
+  live: LiveCharge | null;
+  aim: ChargeAim | null;
+  /** Newest sample that was taken in, and newest point of the track. */
+  seen: number;
+  tracked: number;
+  /** Out of containers before this one. */
+  drawnBefore: number;
+  /** The valve has been told to throttle; it has been seen open since it was told to. */
+  slow: boolean;
+  flowed: boolean;
+}
+
+function nothingOn(): Fold {
+  const never = Number.NEGATIVE_INFINITY;
+  return { live: null, aim: null, seen: -1, tracked: never, drawnBefore: 0, slow: false, flowed: false };
+}
+
 const DeskContext = createContext<Desk | null>(null);
 
 /** Above this high side charging stops, kPa gauge: well under relief valve and pressure switch. */
@@ -61,26 +79,14 @@ export function DeskProvider({ children }: { children: ReactNode }) {
   const [live, setLive] = useState<LiveCharge | null>(null);
   const [aim, setAim] = useState<ChargeAim | null>(null);
   const [track, setTrack] = useState<readonly TrackPoint[]>([]);
-  const fold = useRef<{
-    live: LiveCharge | null;
-    aim: ChargeAim | null;
-    seen: number;
-    drawnBefore: number;
-    slow: boolean;
-  }>({
-    live: null,
-    aim: null,
-    seen: -1,
-    drawnBefore: 0,
-    slow: false,
-  });
+  const fold = useRef<Fold>(nothingOn());
   const vacuumClock = useVacuumTrace(job, record, rack.samples);
 
   // A new connection begins its clock anew, with nothing on the scale.
   const { status, samples, setValve } = rack;
   useEffect(() => {
     if (status === "running") return;
-    fold.current = { live: null, aim: null, seen: -1, drawnBefore: 0, slow: false };
+    fold.current = nothingOn();
     setOnScale(null);
     setLive(null);
     setTrack([]);
@@ -98,8 +104,10 @@ export function DeskProvider({ children }: { children: ReactNode }) {
     for (const sample of fresh) {
       next = advanceLive(next, { ...sample, engineOn: (sample.rpm ?? 0) > RUNS_RPM }, at);
       call = callOf(next, at, sample.time);
-      if (sample.time - (points.at(-1)?.time ?? state.seen) >= TRACK_EVERY_S)
-        points.push(pointOf(sample, next, state.drawnBefore));
+      if (sample.valve !== "shut") state.flowed = true;
+      if (sample.time - state.tracked < TRACK_EVERY_S) continue;
+      state.tracked = sample.time;
+      points.push(pointOf(sample, next, state.drawnBefore));
     }
     const valve = fresh.at(-1)!.valve;
     // The simulated hand throttles when it is told to; a real one reads it from the screen.
@@ -112,7 +120,8 @@ export function DeskProvider({ children }: { children: ReactNode }) {
     setLive(next);
     setTrack((kept) => [...kept, ...points].slice(-MOST_TRACK));
     const leftG = at.containerG - next.drawnG;
-    const ended = call.call === "shut";
+    // Between the order to open and the valve's answer a sample or two still say shut.
+    const ended = call.call === "shut" && state.flowed;
     record((stored) => {
       const moved = drawMoved(stored, leftG, next.offsetG);
       return ended ? drawEnded(moved, new Date().toISOString()) : moved;
@@ -131,7 +140,15 @@ export function DeskProvider({ children }: { children: ReactNode }) {
       const hoseRoomG = Math.max(0, wantedFromContainersG(inputs) - inputs.labelG + inputs.residualG - drawnG);
       const at: ChargeAim = { containerG: container.leftG, wantedG, mostHighKpa: MOST_HIGH_KPA };
       const begun = startLive();
-      fold.current = { live: begun, aim: at, seen: samples.at(-1)?.time ?? -1, drawnBefore: drawnG, slow: false };
+      const { tracked } = fold.current;
+      fold.current = {
+        ...nothingOn(),
+        live: begun,
+        aim: at,
+        seen: samples.at(-1)?.time ?? -1,
+        drawnBefore: drawnG,
+        tracked,
+      };
       setOnScale(containerId);
       setAim(at);
       setLive(begun);
@@ -146,9 +163,17 @@ export function DeskProvider({ children }: { children: ReactNode }) {
       if (onScale === null || state.aim === null || state.live === null) return { code: "no-container" };
       if (!state.live.tared) return { code: "not-tared" };
       const leftG = state.aim.containerG - state.live.drawnG;
+      const inputs = chargeInputsOf(job);
+      const balance = balanceOf(job);
+      if (inputs !== null && balance?.ok) {
+        // Hoses or purge may have been corrected since it was put on.
+        state.aim = { ...state.aim, wantedG: state.live.drawnG + wantedFromContainersG(inputs) - balance.value.drawnG };
+        setAim(state.aim);
+      }
       if (state.aim.wantedG - state.live.drawnG <= 0.5) return { code: "weight-is-in" };
       await rack.setMachine("off");
       state.slow = false;
+      state.flowed = false;
       const issue = await rack.setValve(valve, Math.max(0, state.aim.containerG - state.aim.wantedG) / 1000);
       if (issue === null) {
         const { offsetG } = state.live;
@@ -160,7 +185,7 @@ export function DeskProvider({ children }: { children: ReactNode }) {
       }
       return issue;
     },
-    [onScale, rack, record],
+    [onScale, rack, record, job],
   );
 
   const shut = useCallback(async () => {

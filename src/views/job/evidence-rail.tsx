@@ -294,6 +294,8 @@ export function Rail({ label, children }: { label: string; children: ReactNode }
     <Flex
       as="aside"
       aria-label={label}
+      // It scrolls when there is much to say: reachable without a mouse.
+      tabIndex={0}
       direction="column"
       gap="2.5"
       w={{ base: "full", lg: "300px" }}

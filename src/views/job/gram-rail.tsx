@@ -40,7 +40,11 @@ export function GramRail({ step }: { step: StepId }) {
           />
         )}
         <Row label="Recovered" value={recoveredG === null ? "not weighed" : formatQuantity(recoveredG, "g")} />
-        <Row label="Left after recovery" value={recoveredG === null ? "not known" : "0 g"} />
+        {job.correction === null ? (
+          <Row label="Left after recovery" value={recoveredG === null ? "not known" : "0 g"} />
+        ) : (
+          <Row label="In it, by the readings" value={`≈ ${formatQuantity(job.correction.startG, "g")}`} />
+        )}
         {balance?.ok &&
           balance.value.perContainer
             .filter((container) => container.drawnG > 0)
@@ -55,7 +59,7 @@ export function GramRail({ step }: { step: StepId }) {
           strong
           label="In the vehicle"
           value={
-            recoveredG === null
+            recoveredG === null && job.correction === null
               ? "not known"
               : balance?.ok
                 ? formatQuantity(balance.value.inVehicleG, "g")
@@ -65,7 +69,7 @@ export function GramRail({ step }: { step: StepId }) {
       </div>
       {balance !== null && !balance.ok && <Text color="act">{chargeSentence(balance.issue)}</Text>}
       {!recovered.ok && <Text color="act">{chargeSentence(recovered.issue)}</Text>}
-      {foundG !== null && chargeG !== null && (
+      {foundG !== null && chargeG !== null && job.correction === null && (
         <Text fontSize="14px" color="soft">
           {foundG < chargeG
             ? `It had lost ${formatQuantity(chargeG - foundG, "g")}. Find where it went before it leaves.`

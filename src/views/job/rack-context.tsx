@@ -347,6 +347,11 @@ function vacuumOf(job: Job, now: number): { state: VacuumState; agoS: number } |
 /** After recovery the circuit holds what was charged; before it, what the vehicle came in with. */
 function chargeInCircuitKg(job: Job, vehicleId: string): number {
   const recovered = recoveredOf(job);
+  if (job.correction !== null) {
+    const balance = balanceOf(job);
+    const changed = balance?.ok ? balance.value.inVehicleG - job.correction.startG : 0;
+    return Math.max(0, (rackVehicle(vehicleId)?.foundKg ?? 0) + changed / 1000);
+  }
   if (recovered.ok && recovered.value !== null) {
     const balance = balanceOf(job);
     return balance?.ok ? balance.value.inVehicleG / 1000 : 0;

@@ -6,6 +6,7 @@ import { CHARGING_RPM, type ChargePlan, type PlanInputs } from "@/core/charge/ch
 import { movedBy } from "@/core/charge/ledger";
 import { afterflowG, chanceInside, endSdG } from "@/core/charge/live-charge";
 import type { ChargeInputs, MassBalance } from "@/core/charge/mass-balance";
+import { withUsualConditions } from "@/core/circuit/usual";
 import { hoseContent } from "@/core/readings/hose-content";
 import { saturationGaugeKpa } from "@/core/readings/saturation-temperature";
 import { purgeBooked } from "@/core/records/bookkeeping";
@@ -34,7 +35,7 @@ import { ChargeBar } from "./charge-bar";
 import { ChargeTrack } from "./charge-track";
 import { LedgerCard } from "./ledger-card";
 import { OnHand } from "./on-hand";
-import { PlanCards } from "./plan-cards";
+import { nextWords, PlanCards } from "./plan-cards";
 import { RackPanel } from "./rack-panel";
 import { ScalePanel } from "./scale-panel";
 import { SchoolsCard } from "./schools-card";
@@ -52,7 +53,7 @@ export function ChargeStep() {
   const inputs = chargeInputsOf(job);
   const found = balanceOf(job);
   const recovered = recoveredOf(job);
-  const known = recovered.ok && recovered.value !== null;
+  const known = (recovered.ok && recovered.value !== null) || job.correction !== null;
   const plan = usePlan(inputs, found?.ok ? found.value : null);
   const ready = known && inputs !== null && found?.ok === true;
   return (
@@ -77,15 +78,15 @@ export function ChargeStep() {
             balance={found.value}
             pace={paceWords(desk)}
             runsOut={runsOut(plan, job)}
-            foot={footWords(desk, inputs, found.value)}
+            foot={footWords(desk, job, inputs, found.value)}
           />
         )
       )}
       {ready && <VacuumDoubt job={job} />}
+      {ready && <ScalePanel balance={found.value} next={plan === null ? null : nextWords(plan, job)} />}
       {ready && plan && (
         <PlanCards plan={plan} job={job} purged={movedBy(job.ledger, "purge") > 0} warmWater={job.charge.warmWater} />
       )}
-      {ready && <ScalePanel balance={found.value} />}
       {ready && desk.track.length > 2 && (
         <Card title="Rate and pressures since the container was put on">
           <ChargeTrack track={desk.track} />
@@ -112,21 +113,16 @@ function usePlan(inputs: ChargeInputs | null, balance: MassBalance | null): Char
     inputs === null || balance === null
       ? null
       : {
-          conditions: {
-            ambientC: Math.round(ambientC),
-            humidityPct: 50,
-            altitudeM: entryValue(fields.altitude, job.altitude) ?? 0,
-            cabinReturnC: null,
-            airSource: "fresh",
-            blowerPct: 100,
-            rpm: CHARGING_RPM,
-          },
+          conditions: withUsualConditions(
+            { ambientC: Math.round(ambientC), rpm: CHARGING_RPM },
+            { altitudeM: entryValue(fields.altitude, job.altitude) },
+          ),
           inVehicleG: Math.round(balance.inVehicleG),
           targetG: inputs.labelG,
           containers: balance.perContainer.map(({ id, leftG }) => ({
             id,
             netG: Math.max(0, Math.round(leftG)),
-            temperatureC: Math.round(ambientC),
+            temperatureC: temperatureOf(job, id) ?? Math.round(ambientC),
           })),
           hosesG: Math.max(0, inputs.hosesG - balance.hosesG),
           purgeG: Math.max(0, inputs.purgeG - balance.purgedG),
@@ -135,6 +131,11 @@ function usePlan(inputs: ChargeInputs | null, balance: MassBalance | null): Char
   const key = flowing || label === null || asked === null ? null : JSON.stringify([label, asked]);
   const plan = useChargeAnswer<ChargePlan | null>(key, (api) => api.plan(label!, asked!));
   return useLastOf(plan);
+}
+
+function temperatureOf(job: Job, id: string): number | null {
+  const container = job.charge.containers.find((one) => one.id === id);
+  return container ? entryValue(fields.container, container.temperature) : null;
 }
 
 /** Keeps the newest that was not null. */
@@ -160,7 +161,7 @@ function paceWords({ live, call }: ReturnType<typeof useDesk>): string | null {
   return `${formatQuantity(perMinute, "g")} a minute, about ${seconds < 90 ? `${Math.max(1, Math.round(seconds))} s` : `${Math.round(seconds / 60)} min`}`;
 }
 
-function footWords({ live }: ReturnType<typeof useDesk>, inputs: ChargeInputs, balance: MassBalance): string {
+function footWords({ live }: ReturnType<typeof useDesk>, job: Job, inputs: ChargeInputs, balance: MassBalance): string {
   const rate = live !== null && live.openSince !== null ? Math.max(live.rateGPerS * 0.3, 0.2) : LAST_RATE;
   const containers = Math.max(1, balance.perContainer.filter(({ drawnG }) => drawnG > 1).length);
   const sd = endSdG(
@@ -168,6 +169,9 @@ function footWords({ live }: ReturnType<typeof useDesk>, inputs: ChargeInputs, b
     inputs.labelG,
   );
   const chance = Math.min(99, Math.floor(chanceInside(inputs.toleranceG, sd) * 100));
+  if (job.correction !== null) {
+    return `${formatQuantity(inputs.residualG, "g")} of it by the readings, known to ± ${formatQuantity(job.correction.rangeG, "g")}; the rest by weight.`;
+  }
   if (balance.state === "inside") {
     return `Known to ± ${formatQuantity(2 * sd, "g")}: scale, hoses and the hand at the valve.`;
   }
@@ -182,7 +186,7 @@ function footWords({ live }: ReturnType<typeof useDesk>, inputs: ChargeInputs, b
 /** Charging into a circuit that was not dried or has leaked: said where it matters, decided by the person. */
 function VacuumDoubt({ job }: { job: Job }) {
   const { evacuate, steps } = job;
-  if (steps.evacuate.doneAt !== null) return null;
+  if (steps.evacuate.doneAt !== null || job.correction !== null) return null;
   return (
     <Notice
       tone="wait"

@@ -3,9 +3,16 @@
 import type { KeyboardEvent, ReactNode } from "react";
 import { type Observation, type PartId, partNames, partsOf, signNames } from "@/core/readings/observations";
 
+export interface BoardMark {
+  text: string;
+  tone: "act" | "wait" | "done";
+}
+
 interface CircuitBoardProps {
   metering: "expansion-valve" | "orifice-tube" | null;
   notes: readonly Observation[];
+  /** Other words at a part, such as how its leak check stands. */
+  marks?: Partial<Record<PartId, BoardMark>>;
   selected: PartId | null;
   onSelect: (part: PartId) => void;
 }
@@ -33,19 +40,19 @@ const tags: Record<PartId, readonly [number, number]> = {
   "metering-device": [520, 290],
   evaporator: [350, 334],
   blower: [350, 386],
-  accumulator: [150, 382],
+  accumulator: [150, 372],
   "suction-line": [150, 300],
-  "low-port": [190, 300],
+  "low-port": [216, 290],
 };
 
 /** This vehicle's own circuit. Every part and pipe can be pressed, or reached with Tab and Enter. */
-export function CircuitBoard({ metering, notes, selected, onSelect }: CircuitBoardProps) {
+export function CircuitBoard({ metering, notes, marks = {}, selected, onSelect }: CircuitBoardProps) {
   const parts = partsOf(metering);
   const has = (part: PartId) => parts.includes(part);
   const press = (part: PartId) => ({
     part,
     selected: selected === part,
-    noted: notes.some((n) => n.part === part),
+    noted: notes.some((n) => n.part === part) || marks[part] !== undefined,
     onSelect,
   });
   return (
@@ -102,7 +109,7 @@ export function CircuitBoard({ metering, notes, selected, onSelect }: CircuitBoa
       <Port {...press("high-port")} x={534} y={72} letter="H" />
       <Port {...press("low-port")} x={192} y={334} letter="L" />
       {parts.map((part) => (
-        <NoteTag key={part} part={part} notes={notes} />
+        <NoteTag key={part} part={part} mark={marks[part] ?? markOf(part, notes)} />
       ))}
     </svg>
   );
@@ -215,17 +222,24 @@ function Label({
   );
 }
 
-/** What was noted at a part, on a dark tag beside it. */
-function NoteTag({ part, notes }: { part: PartId; notes: readonly Observation[] }) {
+/** What was noted at a part. */
+function markOf(part: PartId, notes: readonly Observation[]): BoardMark | null {
   const words = notes.filter((note) => note.part === part).map((note) => signNames[note.sign].toLowerCase());
   if (words.length === 0) return null;
   const text = words.length > 2 ? `${words.slice(0, 2).join(", ")} +${words.length - 2}` : words.join(", ");
+  return { text, tone: "act" };
+}
+
+/** A tag beside a part. */
+function NoteTag({ part, mark }: { part: PartId; mark: BoardMark | null }) {
+  if (mark === null) return null;
+  const { text, tone } = mark;
   const [x, y] = tags[part];
   const width = text.length * 7.2 + 16;
   const left = Math.min(Math.max(x - width / 2, 2), 658 - width);
   return (
     <g pointerEvents="none">
-      <rect x={left} y={y + 14} width={width} height="22" rx="4" fill="var(--chakra-colors-act)" />
+      <rect x={left} y={y + 14} width={width} height="22" rx="4" fill={`var(--chakra-colors-${tone})`} />
       <text
         x={left + width / 2}
         y={y + 30}

@@ -1,11 +1,12 @@
 "use client";
 
-import { Text } from "@chakra-ui/react";
+import { Flex } from "@chakra-ui/react";
 import { type CorrectionRefusal, correctionOf } from "@/core/charge/correction";
 import { endSdG } from "@/core/charge/live-charge";
 import { causeNames } from "@/core/diagnosis/causes";
-import { labelOf } from "@/core/records/job-readings";
+import { balanceOf, labelOf } from "@/core/records/job-readings";
 import { formatQuantity } from "@/core/units/units";
+import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";
 import { useJob } from "../job-context";
 import { useVerdict } from "../verdict-context";
@@ -16,7 +17,7 @@ const AIR = 0.1;
 
 /** Whether grams may be added or taken without recovering first, and why not. */
 export function CorrectionCard() {
-  const { job } = useJob();
+  const { job, edit } = useJob();
   const { verdict } = useVerdict();
   const { chargeG, toleranceG } = labelOf(job);
   if (chargeG === null || toleranceG === null) return null;
@@ -32,6 +33,26 @@ export function CorrectionCard() {
     airPossible: (verdict?.causes.find(({ cause }) => cause === "air")?.present ?? 0) > AIR,
     endSdG: endSdG({ scaleStepG: 1, scaleShare: 0.001, hosesG: 9, rateGPerS: 0.5, containers: 1 }, chargeG),
   });
+  const balance = balanceOf(job);
+  const begun = balance?.ok === true && balance.value.drawnG > 0;
+  if (job.correction !== null) {
+    const { startG, rangeG } = job.correction;
+    return (
+      <Notice
+        tone="wait"
+        title={`Corrected from ${formatQuantity(startG, "g")} ± ${formatQuantity(rangeG, "g")}, without recovering`}
+      >
+        <Flex gap="3" align="center" wrap="wrap">
+          What is taken out is written down below, what is added at Charge.
+          {!begun && (
+            <BenchButton kind="quiet" onClick={() => edit((stored) => ({ ...stored, correction: null }))}>
+              Recover after all
+            </BenchButton>
+          )}
+        </Flex>
+      </Notice>
+    );
+  }
   if (!correction.ok) {
     return (
       <Notice title="Not to be corrected without recovering">
@@ -50,7 +71,26 @@ export function CorrectionCard() {
       }
     >
       The history is known and the readings hold the charge inside the tolerance: {formatQuantity(lowG, "g")} to{" "}
-      {formatQuantity(highG, "g")} are missing. <Text as="span">Recovering and weighing is surer all the same.</Text>
+      {formatQuantity(highG, "g")} are missing. Recovering and weighing is surer all the same.
+      {!inside && (
+        <BenchButton
+          kind="quiet"
+          mt="2"
+          display="flex"
+          onClick={() =>
+            edit((stored) => ({
+              ...stored,
+              correction: {
+                startG: Math.round(chargeG - grams),
+                rangeG: Math.round((highG - lowG) / 2),
+                at: new Date().toISOString(),
+              },
+            }))
+          }
+        >
+          {`Correct it from ${formatQuantity(chargeG - grams, "g")}`}
+        </BenchButton>
+      )}
     </Notice>
   );
 }

@@ -1,9 +1,7 @@
 "use client";
 
 import { Box, Field, Flex, Input, Text } from "@chakra-ui/react";
-import { differenceInCalendarDays, parseISO } from "date-fns";
-import { foundCharge } from "@/core/charge/recovery";
-import { foundOf, labelOf } from "@/core/records/job-readings";
+import { labelOf, lossOf } from "@/core/records/job-readings";
 import { formatNumber, formatQuantity } from "@/core/units/units";
 import { Card } from "@/ui/card";
 import { Measure } from "@/ui/measure";
@@ -12,17 +10,15 @@ import { useJob } from "../job-context";
 /** What the recovered weight tells: how much was gone, and how fast it went. */
 export function FoundCard() {
   const { job, edit } = useJob();
-  const { chargeG, toleranceG } = labelOf(job);
-  const foundG = foundOf(job);
+  const { chargeG } = labelOf(job);
+  const found = lossOf(job);
   const { lastFilled } = job.intake;
-  if (foundG === null || chargeG === null) return null;
-  const days = lastFilled === null ? null : differenceInCalendarDays(parseISO(job.createdAt), parseISO(lastFilled));
-  const found = foundCharge(foundG, 0, { chargeG, toleranceG: toleranceG ?? 0 }, days);
+  if (found === null || chargeG === null) return null;
   return (
     <Card title="What it held when it came in">
       <Flex gap="6" wrap="wrap" align="start">
-        <Measure label="Found" value={{ value: foundG, uncertainty: 2 * found.sdG }} unit="g" size="large" />
-        <Box pt="4" maxW="420px">
+        <Measure label="Found" value={{ value: found.foundG, uncertainty: 2 * found.sdG }} unit="g" size="large" />
+        <Box pt="4" flex="1 1 240px">
           <Text fontSize="18px" fontWeight="650">
             {lossWords(found.lostG, found.lostShare, chargeG)}
           </Text>

@@ -37,7 +37,12 @@ export function OnHand() {
             onClick={() =>
               change((list) => [
                 ...list,
-                { id: crypto.randomUUID(), name: `Can ${list.length + 1}`, net: entry("", "g") },
+                {
+                  id: crypto.randomUUID(),
+                  name: `Can ${list.length + 1}`,
+                  net: entry("", "g"),
+                  temperature: entry("", "degC"),
+                },
               ])
             }
           >
@@ -67,6 +72,16 @@ export function OnHand() {
                     value={container.net}
                     hint={drawnFrom ? "already drawn from" : undefined}
                     onChange={(net) => change((list) => list.map((c) => (c.id === container.id ? { ...c, net } : c)))}
+                  />
+                </Box>
+                <Box flex="1" minW="0">
+                  <NumberField
+                    spec={fields.container}
+                    value={container.temperature}
+                    hint={container.temperature.text === "" ? "as the air" : undefined}
+                    onChange={(temperature) =>
+                      change((list) => list.map((c) => (c.id === container.id ? { ...c, temperature } : c)))
+                    }
                   />
                 </Box>
                 {!drawnFrom && (

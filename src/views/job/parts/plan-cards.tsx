@@ -26,7 +26,7 @@ export function PlanCards({ plan, job, purged, warmWater }: PlanCardsProps) {
             : "The label weight is in: nothing more is to be done."}
         </Text>
       ) : (
-        <Grid templateColumns="repeat(auto-fit, minmax(168px, 1fr))" gap="2.5" as="ol" listStyleType="none">
+        <Grid templateColumns="repeat(auto-fit, minmax(150px, 1fr))" gap="2.5" as="ol" listStyleType="none">
           {steps.map((step, i) => (
             <Flex
               // biome-ignore lint/suspicious/noArrayIndexKey: a plan is an order, and its steps have no other name
@@ -53,6 +53,14 @@ export function PlanCards({ plan, job, purged, warmWater }: PlanCardsProps) {
       )}
     </Card>
   );
+}
+
+/** The next act that opens a valve, in one sentence; null when none is left. */
+export function nextWords(plan: ChargePlan, job: Job): string | null {
+  const step = plan.steps.find((one) => one.kind === "liquid-high" || one.kind === "vapour-low");
+  if (step === undefined || (step.kind !== "liquid-high" && step.kind !== "vapour-low")) return null;
+  const name = job.charge.containers.find(({ id }) => id === step.containerId)?.name ?? "the container";
+  return `Next: ${step.kind === "liquid-high" ? "liquid, high side, engine off" : "vapour, low side, engine running"}, ${formatQuantity(step.grams, "g")} from ${name}.`;
 }
 
 interface WordsProps {

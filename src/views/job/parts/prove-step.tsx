@@ -2,13 +2,17 @@
 
 import { Flex, Stack, Table, Text } from "@chakra-ui/react";
 import { type Comparison, compareTests } from "@/core/records/compare-tests";
+import { customerWords } from "@/core/records/customer";
+import type { Job } from "@/core/records/job";
 import { formatNumber, type UnitId, units } from "@/core/units/units";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { formatUncertainty } from "@/ui/measure";
 import { Notice } from "@/ui/notice";
+import { HOT_DAY, useCorrections, useHotDay } from "../equal-conditions";
 import { useExpected } from "../expected";
 import { useJob } from "../job-context";
+import { LeakCheck, partsToCheck } from "./leak-check";
 import { RackPanel } from "./rack-panel";
 import { LiveTest, testGaps } from "./running-step";
 import { StepEnd } from "./step-end";
@@ -17,7 +21,8 @@ import { TestForm } from "./test-form";
 export function ProveStep() {
   const { job, edit } = useJob();
   const expected = useExpected("proof");
-  const rows = compareTests(job);
+  const corrections = useCorrections(job);
+  const rows = compareTests(job, corrections);
   const hasBaseline = testGaps(job, "baseline").length === 0;
   return (
     <Stack gap="3.5" maxW="1080px">
@@ -51,12 +56,93 @@ export function ProveStep() {
         )}
       </Card>
       <TestForm which="proof" />
-      <StepEnd step="prove" gaps={testGaps(job, "proof")} />
+      <LeakCheck />
+      <HotDayCard />
+      <CustomerCard />
+      <StepEnd step="prove" gaps={proveGaps(job)} />
     </Stack>
   );
 }
 
+function proveGaps(job: Job): string[] {
+  const open = partsToCheck(job).filter((part) => !job.prove.checks.some((check) => check.part === part));
+  return [
+    ...testGaps(job, "proof"),
+    ...(open.length > 0 ? ["the leak check"] : []),
+    ...(job.prove.capsOn ? [] : ["the caps"]),
+  ];
+}
+
+/** What it will show on the day the customer judges it by. */
+function HotDayCard() {
+  const { job } = useJob();
+  const bands = useHotDay(job);
+  if (bands === null) return null;
+  const { vent, high } = bands.bands;
+  return (
+    <Card title={`On a day of ${HOT_DAY.ambientC} °C, standing at the lights, if it is in order`}>
+      <Flex gap="8" wrap="wrap">
+        <Range label="Centre vent" low={vent.low} high={vent.high} unit="degC" />
+        <Range label="High side" low={high.low} high={high.high} unit="kPa" />
+        <Text color="soft" flex="1 1 260px" alignSelf="end">
+          Nine in ten vehicles of this label lie inside, at the label charge, at idle, {HOT_DAY.humidityPct} % humidity,
+          fresh air, blower full. Warmer or higher than this on such a day is a fault, not the weather.
+        </Text>
+      </Flex>
+    </Card>
+  );
+}
+
+function Range({ label, low, high, unit }: { label: string; low: number; high: number; unit: UnitId }) {
+  return (
+    <div>
+      <Text fontSize="13px" color="soft">
+        {label}
+      </Text>
+      <Text fontSize="30px" fontWeight="650" lineHeight="1.1">
+        {formatNumber(low, unit, 0)} to {formatNumber(high, unit, 0)}
+        <Text as="span" fontSize="14px" color="soft" fontWeight="400">
+          {` ${units[unit].label}`}
+        </Text>
+      </Text>
+    </div>
+  );
+}
+
+/** Ready to be told, and to go into the remark of the report. */
+function CustomerCard() {
+  const { job, edit } = useJob();
+  const words = customerWords(job);
+  if (words.length === 0) return null;
+  const text = words.join(" ");
+  return (
+    <Card title="What to tell the customer">
+      <Text fontSize="17px" data-testid="customer-words">
+        {text}
+      </Text>
+      <BenchButton
+        kind="quiet"
+        mt="2"
+        disabled={job.signOff.remark.includes(text)}
+        onClick={() =>
+          edit((stored) => ({
+            ...stored,
+            signOff: {
+              ...stored.signOff,
+              remark: [stored.signOff.remark.trim(), text].filter(Boolean).join(" "),
+              signedAt: null,
+            },
+          }))
+        }
+      >
+        Put it into the remark
+      </BenchButton>
+    </Card>
+  );
+}
+
 export function ComparisonTable({ rows }: { rows: Comparison[] }) {
+  const corrected = rows.some(({ equal }) => equal !== null);
   return (
     <Table.Root size="sm" bg="sheet" css={{ "& td, & th": { bg: "sheet", borderColor: "line" } }}>
       <Table.Header>
@@ -69,6 +155,11 @@ export function ComparisonTable({ rows }: { rows: Comparison[] }) {
           <Table.ColumnHeader color="soft" textAlign="end">
             After
           </Table.ColumnHeader>
+          {corrected && (
+            <Table.ColumnHeader color="soft" textAlign="end">
+              On the first day
+            </Table.ColumnHeader>
+          )}
           <Table.ColumnHeader color="soft">Change</Table.ColumnHeader>
         </Table.Row>
       </Table.Header>
@@ -88,6 +179,20 @@ export function ComparisonTable({ rows }: { rows: Comparison[] }) {
                 {units[row.unit].label}
               </Text>
             </Table.Cell>
+            {corrected && (
+              <Table.Cell textAlign="end" fontSize="20px" fontWeight="600">
+                {row.equal === null ? (
+                  "–"
+                ) : (
+                  <>
+                    {formatNumber(row.equal.value, row.unit, decimalsOf(row.unit))}{" "}
+                    <Text as="span" fontSize="13px" color="soft" fontWeight="400">
+                      {`± ${formatUncertainty(row.equal.uncertainty, row.unit)}`}
+                    </Text>
+                  </>
+                )}
+              </Table.Cell>
+            )}
             <Table.Cell color={row.beyondUncertainty ? "ink" : "soft"}>
               <Flex align="baseline" gap="1.5" wrap="wrap">
                 {changeWords(row)}
@@ -104,8 +209,8 @@ function decimalsOf(unit: UnitId): number {
   return unit === "kPa" ? 0 : 1;
 }
 
-function changeWords({ before, after, unit, beyondUncertainty, changeUncertainty }: Comparison): string {
-  const change = after.value - before.value;
+function changeWords({ before, after, equal, unit, beyondUncertainty, changeUncertainty }: Comparison): string {
+  const change = (equal ?? after).value - before.value;
   const size = formatNumber(Math.abs(change), unit === "degC" ? "K" : unit, decimalsOf(unit));
   if (!beyondUncertainty) return `no more than the instruments' ± ${formatUncertainty(changeUncertainty, unit)}`;
   return `${change > 0 ? "up" : "down"} ${size}`;

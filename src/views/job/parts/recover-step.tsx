@@ -31,7 +31,7 @@ export function RecoverStep() {
   return (
     <Stack gap="3.5" maxW="1080px">
       <RackPanel />
-      {!weighed && <CorrectionCard />}
+      {(!weighed || job.correction !== null) && <CorrectionCard />}
       <MachineCard disabled={charged} />
       <Card title="By weight, the only true measure of what was in it">
         <Grid templateColumns={{ base: "1fr", md: "1fr 1fr 1fr" }} gap="3">
@@ -59,13 +59,13 @@ export function RecoverStep() {
           {chargeSentence(recovered.issue)} What you typed is kept.
         </Notice>
       )}
-      {recovered.ok && <FoundCard />}
+      {recovered.ok && job.correction === null && <FoundCard />}
       {charged && (
         <Notice tone="wait" title="Charging has begun">
           The recovered weight belongs to what came out before. A new recovery belongs to a new job.
         </Notice>
       )}
-      <StepEnd step="recover" gaps={weighed ? [] : ["recovered grams"]} />
+      <StepEnd step="recover" gaps={weighed || job.correction !== null ? [] : ["recovered grams"]} />
     </Stack>
   );
 }

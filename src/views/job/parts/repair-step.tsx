@@ -139,24 +139,31 @@ function PartRow({ part, repair, sheetG }: { part: RepairPart; repair: Repair; s
     change((parts) => parts.map((one) => (one.part === part ? { ...one, ...fields } : one)));
   const withOil = given !== undefined && part !== "service-cores" && part !== "o-rings";
   return (
-    <Flex
-      gap="3"
-      align="center"
-      wrap="wrap"
-      py="1.5"
-      borderTopWidth="1px"
-      borderColor="line"
-      _first={{ borderTopWidth: 0 }}
-    >
-      <Text flex="1 1 170px" fontSize="17px" fontWeight={given ? "650" : "400"}>
-        {repairPartLabels[part]}
-      </Text>
+    <Box py="1.5" borderTopWidth="1px" borderColor="line" _first={{ borderTopWidth: 0 }}>
+      <Flex gap="3" align="center">
+        <Text flex="1" fontSize="17px" fontWeight={given ? "650" : "400"}>
+          {repairPartLabels[part]}
+        </Text>
+        <Flex gap="1.5">
+          {(["opened", "renewed"] as const).map((kind) => (
+            <BenchButton
+              key={kind}
+              kind={given?.kind === kind ? "main" : "quiet"}
+              aria-pressed={given?.kind === kind}
+              aria-label={`${repairPartLabels[part]}: ${kind === "opened" ? "opened" : "new"}`}
+              onClick={() => choose(kind)}
+            >
+              {kind === "opened" ? "Opened" : "New"}
+            </BenchButton>
+          ))}
+        </Flex>
+      </Flex>
       {withOil && (
-        <Flex gap="2" flex="2 1 300px">
+        <Grid templateColumns="1fr 1fr" gap="3" maxW="520px" mt="1" mb="1.5">
           <NumberField
             spec={fields.drained}
             value={given.drained}
-            label={`Drained from ${repairPartLabels[part].toLowerCase()}`}
+            label={`Drained from ${repairPartLabels[part].toLowerCase()}, g`}
             hint={given.kind === "renewed" && sheetG > 0 ? `sheet: ${formatQuantity(sheetG, "g")}` : undefined}
             hideUnit
             onChange={(drained) => edited({ drained })}
@@ -165,28 +172,15 @@ function PartRow({ part, repair, sheetG }: { part: RepairPart; repair: Repair; s
             <NumberField
               spec={fields.ownOil}
               value={given.own}
-              label="Maker's figure"
-              hint="wins, in g"
+              label="Maker's figure, g"
+              hint="comes before the others"
               hideUnit
               onChange={(own) => edited({ own })}
             />
           )}
-        </Flex>
+        </Grid>
       )}
-      <Flex gap="1.5">
-        {(["opened", "renewed"] as const).map((kind) => (
-          <BenchButton
-            key={kind}
-            kind={given?.kind === kind ? "main" : "quiet"}
-            aria-pressed={given?.kind === kind}
-            aria-label={`${repairPartLabels[part]}: ${kind === "opened" ? "opened" : "new"}`}
-            onClick={() => choose(kind)}
-          >
-            {kind === "opened" ? "Opened" : "New"}
-          </BenchButton>
-        ))}
-      </Flex>
-    </Flex>
+    </Box>
   );
 }
 

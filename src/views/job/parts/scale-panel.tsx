@@ -21,7 +21,7 @@ import { useJob } from "../job-context";
 import { useRack } from "../rack-context";
 
 /** The live scale: which container stands on it, the valves, the call, the alarms. */
-export function ScalePanel({ balance: found }: { balance: MassBalance }) {
+export function ScalePanel({ balance: found, next }: { balance: MassBalance; next: string | null }) {
   const rack = useRack();
   const desk = useDesk();
   const [refused, setRefused] = useState<string | null>(null);
@@ -30,9 +30,9 @@ export function ScalePanel({ balance: found }: { balance: MassBalance }) {
   const valve = latest?.valve ?? "shut";
   const container = found.perContainer.find(({ id }) => id === desk.onScale) ?? null;
   const tared = desk.live?.tared ?? false;
-  const open = async (next: "liquid-high" | "vapour-low") => {
-    rack.setEngine(next === "liquid-high" ? "off" : "fast");
-    const issue = await desk.open(next);
+  const open = async (valve: "liquid-high" | "vapour-low") => {
+    rack.setEngine(valve === "liquid-high" ? "off" : "fast");
+    const issue = await desk.open(valve);
     setRefused(issue ? deskSentence(issue) : null);
   };
   return (
@@ -96,7 +96,7 @@ export function ScalePanel({ balance: found }: { balance: MassBalance }) {
         </Flex>
       </Grid>
       <Box role="status" mt="2.5" fontSize="17px" fontWeight="600" color={refused ? "act" : "soft"}>
-        {refused ?? callWords(desk, container, found)}
+        {refused ?? callWords(desk, container, found, next)}
       </Box>
       <Alarms alarms={desk.live?.alarms ?? []} />
     </Card>
@@ -145,9 +145,12 @@ function callWords(
   { call, onScale }: ReturnType<typeof useDesk>,
   container: { name: string; leftG: number } | null,
   found: MassBalance,
+  next: string | null,
 ): string {
   if (onScale === null || call === null || container === null) {
-    return found.state === "inside" ? "Valve shut. The label weight is in." : "Put a container on the scale.";
+    return found.state === "inside"
+      ? "Valve shut. The label weight is in."
+      : `Put a container on the scale.${next ? ` ${next}` : ""}`;
   }
   switch (call.call) {
     case "put-on":
@@ -168,7 +171,7 @@ function callWords(
       if (found.state === "inside") return "Valve shut. The label weight is in.";
       return container.leftG < EMPTY_BELOW_G
         ? `${container.name} is empty. Put the next one on: the tally waits.`
-        : "Valve shut.";
+        : `Valve shut.${next ? ` ${next}` : ""}`;
   }
 }
 
@@ -271,7 +274,9 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
                 onChange={(value) => setTexts((kept) => ({ ...kept, [c.id]: value.text }))}
               />
             </Box>
-            <BenchButton onClick={() => write(c.id, c.leftG)}>Record</BenchButton>
+            <BenchButton aria-label={`Record ${c.name}`} onClick={() => write(c.id, c.leftG)}>
+              Record
+            </BenchButton>
           </Flex>
         ))}
         {refused && (

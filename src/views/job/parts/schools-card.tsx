@@ -4,6 +4,7 @@ import { Flex, Table, Text } from "@chakra-ui/react";
 import { CHARGING_RPM } from "@/core/charge/charge-plan";
 import { type School, type SchoolAnswer, type SchoolsAnswer, schools } from "@/core/charge/schools";
 import type { CircuitConditions } from "@/core/circuit/vehicle";
+import type { PressureRange } from "@/core/readings/shop-chart";
 import { fields } from "@/core/records/fields";
 import { vehicleLabelOf } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
@@ -16,6 +17,7 @@ import { useChoices } from "../choices";
 import { useJob } from "../job-context";
 import { useLive } from "../live";
 import { schoolLabels } from "../words";
+import { useShopChart } from "./shop-chart";
 
 /** A middling workshop day, where none was measured. */
 const USUAL_C = 25;
@@ -38,8 +40,10 @@ export function SchoolsCard() {
     blowerPct: 100,
     rpm: CHARGING_RPM,
   };
-  const key = label === null || shown.length === 0 ? null : JSON.stringify([label, conditions]);
-  const answer = useChargeAnswer<SchoolsAnswer | null>(key, (api) => api.schools(label!, conditions, null));
+  const shop = useShopChart(label?.refrigerant ?? null, conditions.ambientC);
+  const chart = shop.ranges === null ? null : { lowKpa: middle(shop.ranges.low), highKpa: middle(shop.ranges.high) };
+  const key = label === null || shown.length === 0 ? null : JSON.stringify([label, conditions, chart]);
+  const answer = useChargeAnswer<SchoolsAnswer | null>(key, (api) => api.schools(label!, conditions, chart));
   const toggle = (school: School) =>
     void changeChoices({
       schools: shown.includes(school) ? shown.filter((one) => one !== school) : [...shown, school],
@@ -96,10 +100,14 @@ export function SchoolsCard() {
         </Table.Root>
       )}
       <Text color="soft" fontSize="14px" mt="2">
-        Shown so that nobody needs to try it. The weight on the label decides.
+        {`The pressure chart is ${shop.chart && chart ? shop.chart.name : "the rule of thumb of 30 and 200 psi"}. Shown so that nobody needs to try it: the weight on the label decides.`}
       </Text>
     </Card>
   );
+}
+
+function middle({ low, high }: PressureRange): number {
+  return (low + high) / 2;
 }
 
 function SchoolRow({ answer, all }: { answer: SchoolAnswer; all: SchoolsAnswer }) {

@@ -13,12 +13,13 @@ import { Card } from "@/ui/card";
 import { Notice } from "@/ui/notice";
 import { saveTextFile } from "@/ui/save-file";
 import { TextField } from "@/ui/text-field";
+import { useCorrections } from "../equal-conditions";
 import { useJob, useSetPart } from "../job-context";
 import { ComparisonTable } from "./prove-step";
 
 export function SignOffStep() {
   const { job, edit } = useJob();
-  const rows = compareTests(job);
+  const rows = compareTests(job, useCorrections(job));
   const found = balanceOf(job);
   const { chargeG } = labelOf(job);
   const recovered = recoveredOf(job);

@@ -18,7 +18,7 @@ const WIDTH = 760;
 const HEIGHT = 250;
 const LEFT = 58;
 const RIGHT = 12;
-const TOP = 14;
+const TOP = 18;
 const BOTTOM = 30;
 /** Decades shown, kPa absolute. */
 const LEAST = 0.01;
@@ -44,8 +44,8 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
   const ticks = Array.from({ length: Math.floor(end / step) + 1 }, (_, i) => i * step);
   const newest = trace.at(-1);
   const lines = [
-    { kpa: boilingKpa, words: "water boils here", colour: "var(--chakra-colors-wait)" },
-    { kpa: targetKpa, words: "pump below", colour: "var(--chakra-colors-done)" },
+    { kpa: boilingKpa, words: "water boils here", colour: "var(--chakra-colors-wait)", below: false },
+    { kpa: targetKpa, words: "pump below", colour: "var(--chakra-colors-done)", below: true },
   ];
   return (
     <svg
@@ -67,11 +67,11 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
           </text>
         </g>
       ))}
-      <text x={LEFT - 8} y={HEIGHT - 8} fontSize="12" textAnchor="end" fill={SOFT}>
-        {units[unit].label}
+      <text x={WIDTH - RIGHT} y={TOP - 3} fontSize="12" textAnchor="end" fill={SOFT}>
+        {units[unit].label}, logarithmic
       </text>
       {ticks.map((t) => (
-        <text key={t} x={x(t)} y={HEIGHT - 8} fontSize="12" textAnchor={t === 0 ? "start" : "middle"} fill={SOFT}>
+        <text key={t} x={x(t)} y={HEIGHT - 9} fontSize="12" textAnchor={t === 0 ? "start" : "middle"} fill={SOFT}>
           {t === 0 ? "0 min" : `${t / 60}`}
         </text>
       ))}
@@ -91,13 +91,13 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
         </g>
       ))}
       {lines.map(
-        ({ kpa, words, colour }) =>
+        ({ kpa, words, colour, below }) =>
           kpa !== null && (
             <g key={words}>
               <path d={`M${LEFT} ${y(kpa)}H${WIDTH - RIGHT}`} stroke={colour} strokeWidth="2" />
               <text
                 x={WIDTH - RIGHT - 4}
-                y={y(kpa) - 5}
+                y={y(kpa) + (below ? 15 : -5)}
                 fontSize="12.5"
                 fontWeight="600"
                 textAnchor="end"

@@ -1,0 +1,78 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import type { CircuitConditions } from "@/core/circuit/vehicle";
+import type { ExpectedBands } from "@/core/diagnosis/expected";
+import { type Correction, correctionOfConditions } from "@/core/records/equal-conditions";
+import { fields } from "@/core/records/fields";
+import type { Job } from "@/core/records/job";
+import { settingValues, type TestName, vehicleLabelOf } from "@/core/records/job-readings";
+import { entryValue } from "@/core/units/entry";
+import { connectExpected } from "@/worker/expected-client";
+
+/** A hot day in town. */
+export const HOT_DAY = { ambientC: 38, humidityPct: 40 } as const;
+
+/** What this vehicle should show under several conditions, asked one after the other; null until all are there. */
+function useBands(job: Job, asked: readonly (CircuitConditions | null)[]): (ExpectedBands | null)[] | null {
+  const label = vehicleLabelOf(job);
+  const key = label === null || asked.every((one) => one === null) ? null : JSON.stringify([label, asked]);
+  const [bands, setBands] = useState<(ExpectedBands | null)[] | null>(null);
+  useEffect(() => {
+    if (key === null) return;
+    const [of, all] = JSON.parse(key) as [NonNullable<typeof label>, (CircuitConditions | null)[]];
+    const connection = connectExpected();
+    let gone = false;
+    const run = async () => {
+      const made: (ExpectedBands | null)[] = [];
+      for (const one of all) made.push(one === null ? null : await connection.ask(of, one));
+      if (!gone) setBands(made);
+    };
+    run().catch(() => undefined);
+    return () => {
+      gone = true;
+      connection.close();
+    };
+  }, [key]);
+  return key === null ? null : bands;
+}
+
+/** What brings the second test to the conditions of the first, for idle and fast idle. */
+export function useCorrections(job: Job): (Correction | null)[] {
+  const asked = ([0, 1] as const).flatMap((index) =>
+    (["baseline", "proof"] as const).map((which) => conditionsOf(job, which, index)),
+  );
+  const bands = useBands(job, asked);
+  return [0, 1].map((index) => {
+    const first = bands?.[2 * index];
+    const second = bands?.[2 * index + 1];
+    return first && second ? correctionOfConditions(first, second) : null;
+  });
+}
+
+/** What it should show at idle on a hot day. */
+export function useHotDay(job: Job): ExpectedBands | null {
+  const altitudeM = entryValue(fields.altitude, job.altitude);
+  const conditions: CircuitConditions | null =
+    altitudeM === null
+      ? null
+      : { ...HOT_DAY, altitudeM, cabinReturnC: null, airSource: "fresh", blowerPct: 100, rpm: 800 };
+  return useBands(job, [conditions])?.[0] ?? null;
+}
+
+function conditionsOf(job: Job, which: TestName, index: 0 | 1): CircuitConditions | null {
+  const test = job[which];
+  const ambientC = entryValue(fields.ambient, test.ambient);
+  const altitudeM = entryValue(fields.altitude, job.altitude);
+  const { rpm } = settingValues(test.settings[index]);
+  if (ambientC === null || altitudeM === null || rpm === null) return null;
+  return {
+    ambientC,
+    humidityPct: entryValue(fields.humidity, test.humidity) ?? 50,
+    altitudeM,
+    cabinReturnC: entryValue(fields.cabinReturn, test.cabinReturn),
+    airSource: test.airSource,
+    blowerPct: entryValue(fields.blower, test.blower) ?? 100,
+    rpm,
+  };
+}

@@ -1,0 +1,176 @@
+"use client";
+
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import {
+  type HoldCause,
+  type HoldFit,
+  type HoldSetting,
+  holdCauses,
+  holdFor,
+  smallestLeak,
+} from "@/core/charge/vacuum";
+import { entry, entryValue } from "@/core/units/entry";
+import { formatClock, formatNumber, formatQuantity, type UnitId } from "@/core/units/units";
+import { changeChoices } from "@/data/choices";
+import { Card } from "@/ui/card";
+import { Measure } from "@/ui/measure";
+import { Notice } from "@/ui/notice";
+import { NumberField } from "@/ui/number-field";
+
+const causeWords: Record<HoldCause, readonly [string, string]> = {
+  tight: [
+    "It held",
+    "What rose and levelled off came out of the oil. No leak that this hold could have seen, no water.",
+  ],
+  leak: [
+    "It leaks",
+    "The pressure rises straight on and does not level off. Find the place before anything is charged.",
+  ],
+  moisture: [
+    "There is water in it",
+    "The rise levels off where water boils in the coldest part. Pull again, longer, warm the engine bay; renew the drier if it stood open.",
+  ],
+  "leak-and-moisture": [
+    "Water, and a leak",
+    "Part of the rise levels off as water does, part goes straight on. Mend the leak first: it brings the water in.",
+  ],
+};
+
+/** What the fitted hold says, how sure, and what it could not have seen. */
+export function HoldReading({
+  fit,
+  seconds,
+  unit,
+  wantedGYear,
+}: {
+  fit: HoldFit;
+  seconds: number;
+  unit: UnitId;
+  wantedGYear: number;
+}) {
+  const sure = fit.probabilities[fit.cause];
+  const leaks = fit.cause === "leak" || fit.cause === "leak-and-moisture";
+  const [title, meaning] = causeWords[fit.cause];
+  const coarse = fit.cause === "tight" && fit.smallestGYear > wantedGYear;
+  const decimals = unit === "micron" ? 0 : 2;
+  return (
+    <Notice
+      tone={fit.cause === "tight" ? (coarse ? "wait" : "done") : "act"}
+      title={`${title}${coarse ? ", as far as it goes" : ""}`}
+    >
+      <Text>{meaning}</Text>
+      <Flex gap="6" wrap="wrap" mt="2" color="ink">
+        <Fact
+          label="Straight rise"
+          value={`${difference(fit.leakKpaPerMin, unit, unit === "micron" ? 0 : 3)} a minute`}
+        />
+        {leaks && (
+          <Fact
+            label="As refrigerant through the same hole"
+            value={`${formatNumber(fit.leakGYear.median, "g")} g a year (${formatNumber(fit.leakGYear.low, "g")} to ${formatNumber(fit.leakGYear.high, "g")})`}
+          />
+        )}
+        <Fact
+          label="Part that levels off"
+          value={`${difference(fit.levelKpa, unit, decimals)}; water would reach ${formatQuantity(fit.boilingKpa, unit, decimals)}`}
+        />
+        <Fact
+          label={`Smallest leak ${formatClock(seconds)} with this gauge could have seen`}
+          value={`${formatNumber(fit.smallestGYear, "g")} g a year`}
+        />
+        <Fact
+          label="How sure"
+          value={holdCauses
+            .filter((cause) => fit.probabilities[cause] > 0.01)
+            .sort((a, b) => fit.probabilities[b] - fit.probabilities[a])
+            .map((cause) => `${shortWords[cause]} ${share(fit.probabilities[cause])}`)
+            .join(", ")}
+        />
+      </Flex>
+      {sure < 0.8 && <Text mt="1">Not told apart yet: hold longer and watch whether it bends.</Text>}
+    </Notice>
+  );
+}
+
+/** A rise is no absolute pressure, whatever the gauge shows. */
+function difference(kpa: number, unit: UnitId, decimals: number): string {
+  return formatQuantity(kpa, unit, decimals).replace(" abs", "");
+}
+
+const shortWords: Record<HoldCause, string> = {
+  tight: "tight",
+  leak: "leak",
+  moisture: "water",
+  "leak-and-moisture": "both",
+};
+
+/** Nothing that is fitted is a hundred per cent certain. */
+function share(p: number): string {
+  return p > 0.99 ? "over 99 in 100" : `${Math.round(p * 100)} in 100`;
+}
+
+function Fact({ label, value }: { label: string; value: string }) {
+  return (
+    <Box>
+      <Text fontSize="13px" color="soft">
+        {label}
+      </Text>
+      <Text fontSize="17px" fontWeight="650">
+        {value}
+      </Text>
+    </Box>
+  );
+}
+
+/** What a hold of this length can see with this gauge, and how long one for a wanted leak must be. */
+export function SightCard({
+  setting,
+  holdS,
+  wantedGYear,
+  startKpa,
+}: {
+  setting: HoldSetting;
+  holdS: number;
+  wantedGYear: number;
+  startKpa: number;
+}) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const needed = holdFor(wantedGYear, startKpa, setting);
+  const seen = smallestLeak(holdS, startKpa, setting);
+  return (
+    <Card title="What a hold can see">
+      <Flex gap="6" wrap="wrap" align="end">
+        <Measure
+          label={`Smallest leak in ${holdS === 3600 ? "1 h" : `${holdS / 60} min`}`}
+          value={seen}
+          unit="g"
+          note="a year, with this gauge and this circuit"
+        />
+        <Box w="200px">
+          <NumberField
+            spec={wantedSpec}
+            label="Leak it ought to show, a year"
+            value={entry(typed ?? String(wantedGYear), "g")}
+            hideUnit
+            onChange={({ text }) => {
+              setTyped(text);
+              const grams = entryValue(wantedSpec, entry(text, "g"));
+              if (grams !== null) void changeChoices({ wantedLeakGYear: grams });
+            }}
+          />
+        </Box>
+        <Text fontSize="18px" fontWeight="650" pb="1">
+          {needed === null
+            ? "Not with this gauge within a day: look with a sniffer when it is charged."
+            : `Hold ${needed < 5400 ? `${Math.ceil(needed / 60)} min` : `${formatNumber(needed / 3600, "g", 1)} h`} for that.`}
+        </Text>
+      </Flex>
+      <Text color="soft" mt="1" fontSize="14px">
+        A sound car loses 10 to 15 g a year through hoses and seal: that is no leak to look for.
+      </Text>
+    </Card>
+  );
+}
+
+const wantedSpec = { label: "Leak it ought to show", dimension: "mass", min: 5, max: 5000 } as const;
