@@ -15,6 +15,7 @@ import type { ChargeValve, RackIssue, RackSample } from "@/core/instruments/rack
 import { drawBegun, drawEnded, drawMoved } from "@/core/records/bookkeeping";
 import type { Job } from "@/core/records/job";
 import { balanceOf, chargeInputsOf } from "@/core/records/job-readings";
+import { ChargeWorkerProvider } from "./charge-answers";
 import { useJob } from "./job-context";
 import { useRack } from "./rack-context";
 
@@ -81,6 +82,7 @@ export function DeskProvider({ children }: { children: ReactNode }) {
   const [track, setTrack] = useState<readonly TrackPoint[]>([]);
   const fold = useRef<Fold>(nothingOn());
   const vacuumClock = useVacuumTrace(job, record, rack.samples);
+  usePumpThatWasOn(job);
 
   // A new connection begins its clock anew, with nothing on the scale.
   const { status, samples, setValve } = rack;
@@ -90,7 +92,9 @@ export function DeskProvider({ children }: { children: ReactNode }) {
     setOnScale(null);
     setLive(null);
     setTrack([]);
-  }, [status]);
+    // The valve shut when its worker went.
+    record((stored) => drawEnded(stored, new Date().toISOString()));
+  }, [status, record]);
 
   useEffect(() => {
     const state = fold.current;
@@ -198,7 +202,11 @@ export function DeskProvider({ children }: { children: ReactNode }) {
     () => ({ onScale, live, call, aim, putOn, open, shut, track, vacuumClock }),
     [onScale, live, call, aim, putOn, open, shut, track, vacuumClock],
   );
-  return <DeskContext.Provider value={desk}>{children}</DeskContext.Provider>;
+  return (
+    <DeskContext.Provider value={desk}>
+      <ChargeWorkerProvider>{children}</ChargeWorkerProvider>
+    </DeskContext.Provider>
+  );
 }
 
 export function useDesk(): Desk {
@@ -219,6 +227,22 @@ function pointOf(sample: RackSample, live: LiveCharge, drawnBefore: number): Tra
     high: sample.high,
     valve: sample.valve,
   };
+}
+
+/** A pump that ran when the page went runs on when the rack is back. */
+function usePumpThatWasOn(job: Job): void {
+  const { status, machine, setMachine } = useRack();
+  const was = job.evacuate.marks.at(-1)?.kind === "pump" && job.evacuate.simulated !== null;
+  const back = useRef(false);
+  useEffect(() => {
+    if (status !== "running") {
+      back.current = false;
+      return;
+    }
+    if (back.current) return;
+    back.current = true;
+    if (was && machine === "off") void setMachine("pump");
+  }, [status, machine, was, setMachine]);
 }
 
 /** A hold changes slowly: a point every so many seconds tells all of it. */

@@ -4,7 +4,6 @@ import { Box, Center, Flex, Spinner, Text } from "@chakra-ui/react";
 import Link from "next/link";
 import { useParams, useRouter } from "next/navigation";
 import { type ReactNode, useEffect, useRef } from "react";
-import { drawEnded } from "@/core/records/bookkeeping";
 import { type StepId, stepIds, stepNames } from "@/core/records/job";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
@@ -80,7 +79,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
 }
 
 function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
-  const { job, record, undo, markStarted, storeError } = useJob();
+  const { job, undo, markStarted, storeError } = useJob();
   const rack = useRack();
   const router = useRouter();
   const open = (to: StepId) => router.push(stepPath(job.id, to));
@@ -92,10 +91,8 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
   useEffect(() => {
     if (resumed.current) return;
     resumed.current = true;
-    // The valve of the rack shut when its worker went; a real one may stand open, and its scale goes on with the tally.
-    if (job.rackVehicle !== null) record((stored) => drawEnded(stored, new Date().toISOString()));
     if (job.rackVehicle !== null) rack.connect(job.rackVehicle, job);
-  }, [job, record, rack]);
+  }, [job, rack]);
 
   const commands = [
     ...stepIds.map((id, i) => ({ key: stepKeys[i]!, does: `Step ${i + 1}: ${stepNames[id]}`, run: () => open(id) })),

@@ -6,15 +6,15 @@ import { niceTicks } from "@/ui/nice-ticks";
 import type { TrackPoint } from "../desk-context";
 
 const WIDTH = 760;
-const HEIGHT = 170;
+const HEIGHT = 186;
 const LEFT = 52;
 const RIGHT = 60;
-const TOP = 12;
+const TOP = 30;
 const BOTTOM = 26;
 const INK = "var(--chakra-colors-ink)";
 const SOFT = "var(--chakra-colors-soft)";
 const LIQUID = "var(--chakra-colors-liquid)";
-const LOW = "var(--chakra-colors-lowSide)";
+const LOW = "var(--chakra-colors-low-side)";
 const MOST_DRAWN = 500;
 
 const ticksTo = (most: number) => niceTicks(0, most, 3).filter((tick) => tick <= most);
@@ -78,13 +78,13 @@ export function ChargeTrack({ track }: { track: readonly TrackPoint[] }) {
       <path d={`M${line(({ high }) => high, mostKpa)}`} fill="none" stroke={INK} strokeWidth="2" />
       <path d={`M${line(({ low }) => low, mostKpa)}`} fill="none" stroke={LOW} strokeWidth="2" strokeDasharray="8 3" />
       <g fontSize="13" fontWeight="600">
-        <text x={LEFT + 6} y={TOP + 8} fill={LIQUID}>
+        <text x={LEFT + 6} y={14} fill={LIQUID}>
           rate
         </text>
-        <text x={LEFT + 44} y={TOP + 8} fill={INK}>
+        <text x={LEFT + 44} y={14} fill={INK}>
           high side
         </text>
-        <text x={LEFT + 110} y={TOP + 8} fill={LOW}>
+        <text x={LEFT + 116} y={14} fill={LOW}>
           low side, dashed
         </text>
       </g>

@@ -169,18 +169,20 @@ export function ComparisonTable({ rows }: { rows: Comparison[] }) {
             <Table.Cell fontWeight="600" color="ink">
               {row.label}
             </Table.Cell>
-            <Table.Cell color="soft">{row.setting}</Table.Cell>
-            <Table.Cell textAlign="end" fontSize="20px" fontWeight="600" color="soft">
+            <Table.Cell color="soft" whiteSpace="nowrap">
+              {row.setting}
+            </Table.Cell>
+            <Table.Cell textAlign="end" fontSize="20px" fontWeight="600" color="soft" whiteSpace="nowrap">
               {formatNumber(row.before.value, row.unit, decimalsOf(row.unit))}
             </Table.Cell>
-            <Table.Cell textAlign="end" fontSize="20px" fontWeight="650" color="ink">
+            <Table.Cell textAlign="end" fontSize="20px" fontWeight="650" color="ink" whiteSpace="nowrap">
               {formatNumber(row.after.value, row.unit, decimalsOf(row.unit))}{" "}
               <Text as="span" fontSize="13px" color="soft" fontWeight="400">
                 {units[row.unit].label}
               </Text>
             </Table.Cell>
             {corrected && (
-              <Table.Cell textAlign="end" fontSize="20px" fontWeight="600">
+              <Table.Cell textAlign="end" fontSize="20px" fontWeight="600" whiteSpace="nowrap">
                 {row.equal === null ? (
                   "–"
                 ) : (
@@ -212,6 +214,6 @@ function decimalsOf(unit: UnitId): number {
 function changeWords({ before, after, equal, unit, beyondUncertainty, changeUncertainty }: Comparison): string {
   const change = (equal ?? after).value - before.value;
   const size = formatNumber(Math.abs(change), unit === "degC" ? "K" : unit, decimalsOf(unit));
-  if (!beyondUncertainty) return `no more than the instruments' ± ${formatUncertainty(changeUncertainty, unit)}`;
+  if (!beyondUncertainty) return `within ± ${formatUncertainty(changeUncertainty, unit)}`;
   return `${change > 0 ? "up" : "down"} ${size}`;
 }
