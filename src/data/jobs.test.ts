@@ -1,9 +1,11 @@
 import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it } from "vitest";
+import { countered, drawn } from "@/core/records/bookkeeping";
 import type { Job } from "@/core/records/job";
 import { entry } from "@/core/units/entry";
+import { demoJobs } from "@/demo/demo-jobs";
 import { database } from "./database";
-import { createJob, editJob, importJob, listJobs, loadJob, removeJob, restoreJob } from "./jobs";
+import { createJob, duplicateJob, editJob, importJob, listJobs, loadJob, removeJob, restoreJob } from "./jobs";
 
 beforeEach(() => database.jobs.clear());
 
@@ -32,6 +34,28 @@ describe("jobs in the browser database", () => {
     const job = await createJob();
     await editJob(job.id, (same) => same);
     expect(await load(job.id)).toEqual(job);
+  });
+
+  it("refuses a change that alters or drops an entry of the books, and keeps what is stored", async () => {
+    const { id } = await createJob();
+    const now = "2026-06-01T10:00:00Z";
+    await editJob(id, (job) => drawn(job, "can", 250, now));
+    const kept = await load(id);
+    expect(kept.ledger).toHaveLength(1);
+    await expect(editJob(id, (job) => ({ ...job, ledger: [] }))).rejects.toThrow("entry of the books");
+    const altered = (job: Job): Job => ({ ...job, ledger: [{ ...job.ledger[0]!, grams: 25 }] });
+    await expect(editJob(id, altered)).rejects.toThrow("entry of the books");
+    expect(await load(id)).toEqual(kept);
+    await editJob(id, (job) => countered(job, "e1", now));
+    expect((await load(id)).ledger).toHaveLength(2);
+  });
+
+  it("knows in a vehicle that comes again when it was last filled to its label", async () => {
+    const pickup = demoJobs(new Date("2026-06-02T10:00:00Z"))[2]!;
+    const again = await duplicateJob(pickup);
+    expect(again.intake.lastFilled).toBe("2026-06-01");
+    expect(again.ledger).toEqual([]);
+    expect((await duplicateJob(await createJob())).intake.lastFilled).toBeNull();
   });
 
   it("never overwrites on import", async () => {

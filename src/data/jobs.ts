@@ -1,7 +1,8 @@
 /** Jobs in the browser database: every change is one transaction, so that two tabs or a crash never lose a keystroke. */
-import { continues } from "@/core/charge/ledger";
+import { continues, standing } from "@/core/charge/ledger";
 import { type Job, newJob } from "@/core/records/job";
 import { type JobFileIssue, readJob, writeJobFile } from "@/core/records/job-file";
+import { balanceOf } from "@/core/records/job-readings";
 import type { Result } from "@/core/result";
 import { database } from "./database";
 
@@ -66,12 +67,25 @@ export async function duplicateJob(job: Job): Promise<Job> {
   const blank = newJob(crypto.randomUUID(), new Date().toISOString());
   const copy: Job = {
     ...blank,
-    intake: { ...job.intake, complaint: "", history: "serviced", stopSigns: [] },
+    intake: {
+      ...job.intake,
+      complaint: "",
+      history: "serviced",
+      stopSigns: [],
+      lastFilled: filledOn(job) ?? job.intake.lastFilled,
+    },
     altitude: job.altitude,
     rackVehicle: job.rackVehicle,
   };
   await database.jobs.add(copy);
   return copy;
+}
+
+/** The day on which this job filled the vehicle to its label, by weight; null when it did not. */
+function filledOn(job: Job): string | null {
+  const balance = balanceOf(job);
+  const last = standing(job.ledger).findLast(({ act }) => act === "charge");
+  return balance?.ok && balance.value.state === "inside" && last ? last.at.slice(0, 10) : null;
 }
 
 /** Removes a job and returns it, so that the removal can be undone with `restoreJob`. */

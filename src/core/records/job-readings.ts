@@ -102,11 +102,12 @@ const DAY_MS = 86_400_000;
 /** What the weight tells of the loss, and of its rate where the last filling by weight is on record; null while it was not weighed. */
 export function lossOf(job: Job): FoundCharge | null {
   const foundG = foundOf(job);
+  const recoveredG = read("recovered", job.recover.recovered);
   const { chargeG, toleranceG } = labelOf(job);
-  if (foundG === null || chargeG === null) return null;
+  if (foundG === null || recoveredG === null || chargeG === null) return null;
   const { lastFilled } = job.intake;
   const days = lastFilled === null ? null : (Date.parse(job.createdAt) - Date.parse(lastFilled)) / DAY_MS;
-  return foundCharge(foundG, 0, { chargeG, toleranceG: toleranceG ?? 0 }, days);
+  return foundCharge(recoveredG, foundG - recoveredG, { chargeG, toleranceG: toleranceG ?? 0 }, days);
 }
 
 /** Values of one setting of a running test in base units; null where nothing valid stands. */

@@ -2,6 +2,7 @@
 
 import { Flex, Grid, Stack, Text } from "@chakra-ui/react";
 import { format } from "date-fns";
+import { booked } from "@/core/records/bookkeeping";
 import { compareTests } from "@/core/records/compare-tests";
 import { stepIds, stepNames } from "@/core/records/job";
 import { writeJobFile } from "@/core/records/job-file";
@@ -29,11 +30,8 @@ export function SignOffStep() {
   const sign = () =>
     edit((stored) => {
       const now = new Date().toISOString();
-      return {
-        ...stored,
-        signOff: { ...stored.signOff, signedAt: now },
-        steps: { ...stored.steps, "sign-off": { ...stored.steps["sign-off"], doneAt: now } },
-      };
+      const steps = { ...stored.steps, "sign-off": { ...stored.steps["sign-off"], doneAt: now } };
+      return booked({ ...stored, signOff: { ...stored.signOff, signedAt: now }, steps }, now);
     });
   // From the store, not from the screen: the file holds the last keystroke even if the screen is a moment behind.
   const save = async () => {
