@@ -15,6 +15,8 @@ export const acts = [
   /** Out of a container into the charging line, and what was let out of its end. */
   "charge",
   "purge",
+  /** A surplus, weighed out of the vehicle again after charging. */
+  "take",
   /** Oil: out with a part, in with a new one, and in from the bottle. */
   "drain",
   "fill",

@@ -68,6 +68,15 @@ describe("mass balance", () => {
     );
   });
 
+  it("a surplus that is weighed out again leaves the vehicle, and may be put in again", () => {
+    const taken: LedgerEntry = { ...drawn(3, "a", 42), act: "take", from: "vehicle", to: "machine" };
+    const over = { ...base, ledger: [drawn(1, "a", 340), drawn(2, "b", 335)] };
+    expect(value(balance(over))).toMatchObject({ state: "over", inVehicleG: 662 });
+    const right = { ...over, ledger: [...over.ledger, taken] };
+    expect(value(balance(right))).toMatchObject({ state: "inside", inVehicleG: 620, takenG: 42, drawnG: 675 });
+    expect(wantedFromContainersG(right)).toBe(675);
+  });
+
   it("refuses what cannot be", () => {
     const open = (containerId: string, startG: number, nowG: number) =>
       balance({ ...base, open: { containerId, startG, nowG } });

@@ -40,6 +40,8 @@ export interface MassBalance {
   /** Of that: standing in the hoses, and let out. */
   hosesG: number;
   purgedG: number;
+  /** Weighed out of the vehicle again. */
+  takenG: number;
   inVehicleG: number;
   /** To the label weight; negative when over it. */
   toGoG: number;
@@ -75,8 +77,10 @@ export function balance(inputs: ChargeInputs): Result<MassBalance, ChargeIssue> 
     return { code: "more-than-container", container: container.name, drawnG: container.drawnG, netG };
   };
   let bookedPurgeG: number | null = null;
+  let takenG = 0;
   for (const { act, from, grams } of standing(inputs.ledger)) {
     if (act === "purge") bookedPurgeG = (bookedPurgeG ?? 0) + grams;
+    if (act === "take") takenG += grams;
     if (act !== "charge") continue;
     const issue = draw(from.slice(containerAccount("").length), grams);
     if (issue) return fail(issue);
@@ -92,10 +96,10 @@ export function balance(inputs: ChargeInputs): Result<MassBalance, ChargeIssue> 
   // The first grams drive the air out and fill the hoses; until then none has reached the vehicle.
   const purgedG = Math.min(bookedPurgeG ?? inputs.purgeG, Math.max(drawnG, 0));
   const hosesG = Math.min(inputs.hosesG, Math.max(drawnG - purgedG, 0));
-  const inVehicleG = inputs.residualG + Math.max(0, drawnG - purgedG - hosesG);
+  const inVehicleG = inputs.residualG + Math.max(0, drawnG - purgedG - hosesG) - takenG;
   const toGoG = inputs.labelG - inVehicleG;
   const state = toGoG > inputs.toleranceG ? "short" : toGoG < -inputs.toleranceG ? "over" : "inside";
-  return succeed({ drawnG, hosesG, purgedG, inVehicleG, toGoG, state, perContainer });
+  return succeed({ drawnG, hosesG, purgedG, takenG, inVehicleG, toGoG, state, perContainer });
 }
 
 /** A container never gains while it gives; what is within the scale's drift is let pass. */
@@ -118,5 +122,6 @@ export function checkRecovered(recoveredG: number, labelG: number): Result<numbe
 export function wantedFromContainersG(inputs: ChargeInputs): number {
   const booked = standing(inputs.ledger).filter(({ act }) => act === "purge");
   const purgeG = booked.length === 0 ? inputs.purgeG : booked.reduce((sum, { grams }) => sum + grams, 0);
-  return inputs.labelG - inputs.residualG + inputs.hosesG + purgeG;
+  const taken = standing(inputs.ledger).reduce((sum, { act, grams }) => (act === "take" ? sum + grams : sum), 0);
+  return inputs.labelG - inputs.residualG + inputs.hosesG + purgeG + taken;
 }

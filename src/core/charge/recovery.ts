@@ -25,7 +25,7 @@ const RATE_S = 40;
 /** After the stop the pressure is watched this long. */
 export const WATCH_S = 180;
 /** A rise beyond this while it stands is more than warming vapour. */
-const REBOUND_KPA = 35;
+export const REBOUND_KPA = 35;
 /** Above this it is not empty, whatever the rise: a rest of liquid stands under it. */
 const EMPTY_KPA = 30;
 

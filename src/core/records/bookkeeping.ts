@@ -110,6 +110,15 @@ export function drawn(job: Job, containerId: string, grams: number, now: string)
   return appended(job, { act: "charge", substance: "refrigerant", from, to: "line", estimated: false, grams }, now);
 }
 
+/** Books a surplus that was weighed out of the vehicle again. */
+export function taken(job: Job, grams: number, now: string): Job {
+  return appended(
+    job,
+    { act: "take", substance: "refrigerant", from: "vehicle", to: "machine", estimated: false, grams },
+    now,
+  );
+}
+
 /**
  * A change taken back: the parts it touched stand again as before, what instruments brought since stays, and entries it wrote are countered.
  */

@@ -31,6 +31,7 @@ export const fields = {
   hose: spec("Length of each hose", "length", { min: 0.2, max: 6 }, "a charging hose"),
   meet: spec("Time until the sides met", "duration", { min: 0, max: 3600 }),
   recovered: spec("Recovered refrigerant", "mass", { min: 0, max: 11_000 }),
+  taken: spec("Taken out again", "mass", { min: 1, max: 5000 }),
   oilAmount: spec("Oil on the label", "mass", { min: 20, max: 900 }, "a car's circuit"),
   machineHoses: spec("Left in the machine's hoses", "mass", { min: 0, max: 200 }),
   openHours: spec("Circuit stood open", "duration", { min: 0, max: 365 * 86_400 }),

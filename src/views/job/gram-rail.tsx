@@ -53,6 +53,9 @@ export function GramRail({ step }: { step: StepId }) {
           <>
             <Row label="In the charging hose" value={`− ${formatQuantity(balance.value.hosesG, "g")}`} />
             <Row label="Purged" value={`− ${formatQuantity(balance.value.purgedG, "g")}`} />
+            {balance.value.takenG > 0 && (
+              <Row label="Taken out again" value={`− ${formatQuantity(balance.value.takenG, "g")}`} />
+            )}
           </>
         )}
         <Row

@@ -40,6 +40,7 @@ import { RackPanel } from "./rack-panel";
 import { ScalePanel } from "./scale-panel";
 import { SchoolsCard } from "./schools-card";
 import { StepEnd } from "./step-end";
+import { SurplusCard } from "./surplus-card";
 
 /** A workshop's scale: its smallest step and its gain. */
 const SCALE_STEP_G = 1;
@@ -82,6 +83,7 @@ export function ChargeStep() {
           />
         )
       )}
+      {ready && found.value.state === "over" && job.charge.open === null && <SurplusCard overG={-found.value.toGoG} />}
       {ready && <VacuumDoubt job={job} />}
       {ready && <ScalePanel balance={found.value} next={plan === null ? null : nextWords(plan, job)} />}
       {ready && plan && (
@@ -283,6 +285,6 @@ function chargeGaps(job: Job, found: MassBalance | null): string[] {
   if (job.charge.open !== null) return ["the valve to be shut"];
   if (found.state === "short") return [`${formatQuantity(found.toGoG, "g")} to the label`];
   if (found.state === "over")
-    return [`${formatQuantity(-found.toGoG, "g")} over the label: recover the surplus by weight`];
+    return [`${formatQuantity(-found.toGoG, "g")} over the label: take the surplus out by weight`];
   return [];
 }

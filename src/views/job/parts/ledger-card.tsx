@@ -50,7 +50,7 @@ export function LedgerCard() {
                 {`${entry.estimated ? "≈ " : ""}${formatQuantity(entry.grams, "g", entry.grams < 20 ? 1 : 0)}`}
               </Table.Cell>
               <Table.Cell textAlign="end">
-                {held.has(entry.id) && (entry.act === "charge" || entry.act === "purge") && (
+                {held.has(entry.id) && takenBack.includes(entry.act) && (
                   <BenchButton
                     kind="quiet"
                     fontSize="14px"
@@ -75,11 +75,15 @@ export function LedgerCard() {
   );
 }
 
+/** Weights that belong to fields are corrected there; these are corrected here. */
+const takenBack: readonly Act[] = ["charge", "purge", "take"];
+
 const actNames: Record<Act, string> = {
   recover: "Recovered",
   "recover-hoses": "Left in the machine's hoses",
   charge: "Out of the container",
   purge: "Hose purged",
+  take: "Surplus taken out",
   drain: "Oil drained with parts",
   fill: "Oil filled in",
 };

@@ -2,7 +2,7 @@
 
 import { Flex, Grid, Stack, Text } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
-import { judgeRecovery, type RecoveryState } from "@/core/charge/recovery";
+import { judgeRecovery, REBOUND_KPA, type RecoveryState } from "@/core/charge/recovery";
 import { booked } from "@/core/records/bookkeeping";
 import { fields } from "@/core/records/fields";
 import { balanceOf, recoveredOf } from "@/core/records/job-readings";
@@ -85,7 +85,15 @@ function MachineCard({ disabled }: { disabled: boolean }) {
       ),
     [samples],
   );
-  if (rack.status !== "running" || rack.source.kind !== "rack" || latest === null) return null;
+  if (rack.status !== "running" || rack.source.kind !== "rack" || latest === null) {
+    return (
+      <Notice title="At your own machine">
+        Zero it, both ports open, engine off. Run it until the weight stands, stop it, and watch the low side for three
+        minutes: if it comes back by {formatQuantity(REBOUND_KPA, "kPa")}, liquid still boils out of the oil; run it
+        again.
+      </Notice>
+    );
+  }
   const running = rack.machine === "recover";
   const shown = latest.recoveredG;
   const start = async () => {

@@ -1,0 +1,71 @@
+"use client";
+
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import { taken } from "@/core/records/bookkeeping";
+import { fields } from "@/core/records/fields";
+import { type Entry, entry, entryValue } from "@/core/units/entry";
+import { formatNumber, formatQuantity } from "@/core/units/units";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { Measure } from "@/ui/measure";
+import { NumberField } from "@/ui/number-field";
+import { rackSentence } from "@/ui/sentences";
+import { useJob } from "../job-context";
+import { useRack } from "../rack-context";
+
+/** Over the label: what is too much comes out by weight, with the machine, never to the air. */
+export function SurplusCard({ overG }: { overG: number }) {
+  const { edit } = useJob();
+  const rack = useRack();
+  const [typed, setTyped] = useState<Entry>(entry("", "g"));
+  const [refused, setRefused] = useState<string | null>(null);
+  const connected = rack.status === "running" && rack.source.kind === "rack";
+  const running = rack.machine === "recover";
+  const shown = rack.latest?.recoveredG ?? 0;
+  const book = (grams: number) => edit((stored) => taken(stored, grams, new Date().toISOString()));
+  const start = async () => {
+    rack.setEngine("off");
+    await rack.tareMachine();
+    const issue = await rack.setMachine("recover");
+    setRefused(issue ? rackSentence(issue) : null);
+  };
+  const stop = async () => {
+    await rack.setMachine("off");
+    book(shown);
+  };
+  const grams = entryValue(fields.taken, typed);
+  return (
+    <Card title={`${formatQuantity(overG, "g")} over the label: take them out by weight, not to the air`}>
+      {connected ? (
+        <Flex gap="5" align="end" wrap="wrap">
+          <Measure label="Weighed out" value={running ? shown : 0} unit="g" />
+          <BenchButton kind={running && shown >= overG - 3 ? "act" : "main"} onClick={running ? stop : start}>
+            {running ? `Stop and write down ${formatNumber(shown, "g")} g` : "Start the recovery machine"}
+          </BenchButton>
+        </Flex>
+      ) : (
+        <Flex gap="3" align="end" wrap="wrap">
+          <Box w="240px">
+            <NumberField spec={fields.taken} value={typed} onChange={setTyped} />
+          </Box>
+          <BenchButton
+            disabled={grams === null}
+            onClick={() => {
+              if (grams === null) return;
+              book(grams);
+              setTyped({ ...typed, text: "" });
+            }}
+          >
+            Write it down
+          </BenchButton>
+        </Flex>
+      )}
+      {refused && (
+        <Text color="act" mt="2" role="alert">
+          {refused}
+        </Text>
+      )}
+    </Card>
+  );
+}
