@@ -10,7 +10,7 @@ const server = await startServer({ EVRID_DEMO: "1" });
 const browser = await Browser.start(bench);
 try {
   const shoot = (name: string) => browser.picture(path.join(folder, `${name}.png`));
-  await walkDemoJob(browser, server.address, shoot);
+  await walkDemoJob(browser, server.address, shoot, "30 min");
   await browser.open(server.address);
   await browser.says("Fennick Bakery");
   await browser.resize(tablet);

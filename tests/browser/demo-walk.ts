@@ -19,6 +19,7 @@ export async function walkDemoJob(
   browser: Browser,
   address: string,
   at: (name: string) => Promise<void>,
+  hold: "5 min" | "30 min" = "5 min",
 ): Promise<void> {
   await browser.open(address);
   await browser.says("Fennick Bakery, van 3");
@@ -90,7 +91,7 @@ export async function walkDemoJob(
   await browser.press("Done: go to evacuate");
 
   await browser.at("evacuate");
-  await pullAndHold(browser, "It held");
+  await pullAndHold(browser, hold, "It held");
   await at("evacuate");
   await browser.press("Done: go to charge");
 
@@ -161,8 +162,9 @@ export async function recoverAll(browser: Browser): Promise<void> {
   await browser.says("It had lost");
 }
 
-/** Pulls for half an hour, holds for the workshop's half hour, and reads the hold. */
-export async function pullAndHold(browser: Browser, reading: string): Promise<void> {
+/** Pulls, holds for as long as the workshop does, and reads the hold. */
+async function pullAndHold(browser: Browser, hold: string, reading: string): Promise<void> {
+  await browser.choose("This workshop holds for", hold);
   await browser.press("Start the pump");
   await browser.press("× 60");
   await browser.says(/Pump on for (1[2-9]|[2-9]\d):/, PATIENCE);
