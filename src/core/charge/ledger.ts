@@ -5,7 +5,7 @@
 import { fail, type Result, succeed } from "../result";
 import { z } from "../zod";
 
-export const substances = ["refrigerant", "oil"] as const;
+const substances = ["refrigerant", "oil"] as const;
 export type Substance = (typeof substances)[number];
 
 export const acts = [
@@ -24,9 +24,7 @@ export const acts = [
 export type Act = (typeof acts)[number];
 
 /** `container:` and an id, or one of the places that every job has. */
-export const accountSchema = z
-  .string()
-  .regex(/^(vehicle|machine|machine-hoses|line|air|parts|bottle|container:.{1,100})$/);
+const accountSchema = z.string().regex(/^(vehicle|machine|machine-hoses|line|air|parts|bottle|container:.{1,100})$/);
 export type Account = z.infer<typeof accountSchema>;
 
 export const ledgerEntrySchema = z.strictObject({

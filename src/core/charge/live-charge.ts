@@ -14,7 +14,7 @@ export interface ChargeSample {
   valve: ValveAt;
 }
 
-export const chargeAlarms = [
+const chargeAlarms = [
   "high-side-high",
   "high-valve-while-running",
   "liquid-into-running-low-side",
@@ -60,7 +60,7 @@ export interface LiveCharge {
 }
 
 /** A valve and its hose go on delivering for about this long after the call, and a hand needs a moment. */
-export const VALVE_DELAY_S = 1.6;
+const VALVE_DELAY_S = 1.6;
 /** From here on the valve is to be nearly shut: this much of it. */
 export const SLOW_S = 25;
 export const SLOW_OPENING = 0.3;

@@ -99,7 +99,7 @@ const SECONDS_A_YEAR = 31_557_600;
 const LEAST_POINTS = 6;
 /** More points than this say nothing more: neighbours wander together. */
 const MOST_FITTED = 240;
-export const LEAST_HOLD_S = 120;
+const LEAST_HOLD_S = 120;
 /** Time constants that are tried for the part that levels off, s: oil and water give off within minutes. */
 const CONSTANTS = [60, 100, 160, 250, 400, 640, 1000];
 /** A step of this size is moisture; less is what the oil gives off. Share of the boiling pressure of water. */

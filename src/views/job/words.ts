@@ -2,7 +2,6 @@
 import type { RepairPart } from "@/core/charge/oil";
 import type { School } from "@/core/charge/schools";
 import type { VacuumGauge } from "@/core/charge/vacuum";
-import type { Machine } from "@/core/instruments/rack";
 import type { ChannelId, Job, LabelRefrigerant, LeakMethod, StopSign } from "@/core/records/job";
 
 type Intake = Job["intake"];
@@ -69,12 +68,6 @@ export const channelNames: Record<ChannelId, string> = {
   vent: "Centre vent",
   suction: "Suction line",
   liquid: "Liquid line",
-};
-
-export const machineNames: Record<Machine, string> = {
-  off: "Off",
-  recover: "Recovering",
-  pump: "Pump running",
 };
 
 export const repairPartLabels: Record<RepairPart, string> = {

@@ -1,24 +1,24 @@
 "use client";
 
-import { Box, Flex, Text } from "@chakra-ui/react";
+import { Flex, Text } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
 import type { vacuumTarget } from "@/core/charge/vacuum";
 import { holdSchools } from "@/core/records/choices";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
-import { type Entry, entry, entryOf, entryValue } from "@/core/units/entry";
+import { entryOf } from "@/core/units/entry";
 import { formatClock, formatQuantity } from "@/core/units/units";
 import { changeChoices } from "@/data/choices";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
 import { Measure } from "@/ui/measure";
-import { NumberField } from "@/ui/number-field";
 import { rackSentence } from "@/ui/sentences";
 import { useDesk } from "../desk-context";
 import { useJob } from "../job-context";
 import { useLive } from "../live";
 import { useRack } from "../rack-context";
+import { WriteDown } from "./write-down";
 
 type Evacuate = Job["evacuate"];
 type Mark = Evacuate["marks"][number];
@@ -132,7 +132,14 @@ export function PumpCard({ target, holdS }: { target: ReturnType<typeof vacuumTa
         <Text fontSize="17px" fontWeight="600" color="soft" role="status" flex="1">
           {words}
         </Text>
-        {!connected && phase !== null && <TypedPoint onPoint={(kpa) => addPoint(edit, desk.vacuumClock(), kpa)} />}
+        {!connected && phase !== null && (
+          <WriteDown
+            spec={fields.held}
+            label="The gauge shows now"
+            unit={unit}
+            onWrite={(kpa) => addPoint(edit, desk.vacuumClock(), kpa)}
+          />
+        )}
         <Choice
           label="This workshop holds for"
           options={holdSchools.map((s) => ({ value: String(s), label: s === 3600 ? "1 h" : `${s / 60} min` }))}
@@ -169,26 +176,4 @@ function addPoint(edit: (change: (job: Job) => Job) => void, clock: number, kpa:
       seenAt: new Date().toISOString(),
     },
   }));
-}
-
-function TypedPoint({ onPoint }: { onPoint: (kpa: number) => void }) {
-  const [typed, setTyped] = useState<Entry>(entry("", "mbarAbs"));
-  const kpa = entryValue(fields.held, typed);
-  return (
-    <Flex gap="2" align="end">
-      <Box w="210px">
-        <NumberField spec={fields.held} label="The gauge shows now" value={typed} onChange={setTyped} />
-      </Box>
-      <BenchButton
-        disabled={kpa === null}
-        onClick={() => {
-          if (kpa === null) return;
-          onPoint(kpa);
-          setTyped({ ...typed, text: "" });
-        }}
-      >
-        Write it down
-      </BenchButton>
-    </Flex>
-  );
 }

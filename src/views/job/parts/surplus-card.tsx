@@ -1,24 +1,22 @@
 "use client";
 
-import { Box, Flex, Text } from "@chakra-ui/react";
+import { Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { taken } from "@/core/records/bookkeeping";
 import { fields } from "@/core/records/fields";
-import { type Entry, entry, entryValue } from "@/core/units/entry";
 import { formatNumber, formatQuantity } from "@/core/units/units";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Measure } from "@/ui/measure";
-import { NumberField } from "@/ui/number-field";
 import { rackSentence } from "@/ui/sentences";
 import { useJob } from "../job-context";
 import { useRack } from "../rack-context";
+import { WriteDown } from "./write-down";
 
 /** Over the label: what is too much comes out by weight, with the machine, never to the air. */
 export function SurplusCard({ overG }: { overG: number }) {
   const { edit } = useJob();
   const rack = useRack();
-  const [typed, setTyped] = useState<Entry>(entry("", "g"));
   const [refused, setRefused] = useState<string | null>(null);
   const connected = rack.status === "running" && rack.source.kind === "rack";
   const running = rack.machine === "recover";
@@ -34,7 +32,6 @@ export function SurplusCard({ overG }: { overG: number }) {
     await rack.setMachine("off");
     book(shown);
   };
-  const grams = entryValue(fields.taken, typed);
   return (
     <Card title={`${formatQuantity(overG, "g")} over the label: take them out by weight, not to the air`}>
       {connected ? (
@@ -45,21 +42,7 @@ export function SurplusCard({ overG }: { overG: number }) {
           </BenchButton>
         </Flex>
       ) : (
-        <Flex gap="3" align="end" wrap="wrap">
-          <Box w="240px">
-            <NumberField spec={fields.taken} value={typed} onChange={setTyped} />
-          </Box>
-          <BenchButton
-            disabled={grams === null}
-            onClick={() => {
-              if (grams === null) return;
-              book(grams);
-              setTyped({ ...typed, text: "" });
-            }}
-          >
-            Write it down
-          </BenchButton>
-        </Flex>
+        <WriteDown spec={fields.taken} unit="g" onWrite={book} />
       )}
       {refused && (
         <Text color="act" mt="2" role="alert">

@@ -1,0 +1,39 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { useState } from "react";
+import { type Entry, entry, entryValue, type FieldSpec } from "@/core/units/entry";
+import type { UnitId } from "@/core/units/units";
+import { BenchButton } from "@/ui/buttons";
+import { NumberField } from "@/ui/number-field";
+
+interface WriteDownProps {
+  spec: FieldSpec;
+  label?: string;
+  unit: UnitId;
+  /** The value in the base unit; the field is then empty for the next one. */
+  onWrite: (value: number) => void;
+}
+
+/** A number read from an instrument that is not connected, and the press that puts it into the record. */
+export function WriteDown({ spec, label, unit, onWrite }: WriteDownProps) {
+  const [typed, setTyped] = useState<Entry>(entry("", unit));
+  const value = entryValue(spec, typed);
+  return (
+    <Flex gap="2" align="end" wrap="wrap">
+      <Box w="230px">
+        <NumberField spec={spec} label={label ?? spec.label} value={typed} onChange={setTyped} />
+      </Box>
+      <BenchButton
+        disabled={value === null}
+        onClick={() => {
+          if (value === null) return;
+          onWrite(value);
+          setTyped({ ...typed, text: "" });
+        }}
+      >
+        Write it down
+      </BenchButton>
+    </Flex>
+  );
+}
