@@ -3,7 +3,7 @@
  * the hoses and what was let out. Weight is the authority; nothing here is inferred from a pressure. All masses in g.
  */
 import { fail, type Result, succeed } from "../result";
-import { containerAccount, type Ledger, standing } from "./ledger";
+import { containerAccount, type Ledger, movedBy, standing } from "./ledger";
 
 /** A stretch of charging that is still going on, as the scale shows it; it is booked when the valve is shut. */
 export interface OpenDraw {
@@ -76,11 +76,7 @@ export function balance(inputs: ChargeInputs): Result<MassBalance, ChargeIssue> 
     const netG = container.drawnG + container.leftG;
     return { code: "more-than-container", container: container.name, drawnG: container.drawnG, netG };
   };
-  let bookedPurgeG: number | null = null;
-  let takenG = 0;
   for (const { act, from, grams } of standing(inputs.ledger)) {
-    if (act === "purge") bookedPurgeG = (bookedPurgeG ?? 0) + grams;
-    if (act === "take") takenG += grams;
     if (act !== "charge") continue;
     const issue = draw(from.slice(containerAccount("").length), grams);
     if (issue) return fail(issue);
@@ -94,7 +90,8 @@ export function balance(inputs: ChargeInputs): Result<MassBalance, ChargeIssue> 
   }
   const drawnG = perContainer.reduce((sum, c) => sum + c.drawnG, 0);
   // The first grams drive the air out and fill the hoses; until then none has reached the vehicle.
-  const purgedG = Math.min(bookedPurgeG ?? inputs.purgeG, Math.max(drawnG, 0));
+  const purgedG = Math.min(purgeOf(inputs), Math.max(drawnG, 0));
+  const takenG = movedBy(inputs.ledger, "take");
   const hosesG = Math.min(inputs.hosesG, Math.max(drawnG - purgedG, 0));
   const inVehicleG = inputs.residualG + Math.max(0, drawnG - purgedG - hosesG) - takenG;
   const toGoG = inputs.labelG - inVehicleG;
@@ -120,8 +117,10 @@ export function checkRecovered(recoveredG: number, labelG: number): Result<numbe
 
 /** What all containers together must give until the label weight is in, hoses and purge counted. */
 export function wantedFromContainersG(inputs: ChargeInputs): number {
-  const booked = standing(inputs.ledger).filter(({ act }) => act === "purge");
-  const purgeG = booked.length === 0 ? inputs.purgeG : booked.reduce((sum, { grams }) => sum + grams, 0);
-  const taken = standing(inputs.ledger).reduce((sum, { act, grams }) => (act === "take" ? sum + grams : sum), 0);
-  return inputs.labelG - inputs.residualG + inputs.hosesG + purgeG + taken;
+  return inputs.labelG - inputs.residualG + inputs.hosesG + purgeOf(inputs) + movedBy(inputs.ledger, "take");
+}
+
+/** What is let out of the hose's end: as booked, or, until it is, as it is meant to be. */
+function purgeOf({ ledger, purgeG }: ChargeInputs): number {
+  return standing(ledger).some(({ act }) => act === "purge") ? movedBy(ledger, "purge") : purgeG;
 }

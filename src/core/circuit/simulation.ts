@@ -71,8 +71,6 @@ export interface CircuitTruth {
   condenserOutletAirC: number;
   chargeKg: number;
   recoveredKg: number;
-  /** Let out of the machine's separator. */
-  recoveredOilKg: number;
   containerKg: number | null;
   /** Absolute pressure when the circuit is empty; null while refrigerant is in it. */
   vacuumKpa: number | null;
@@ -206,6 +204,11 @@ export class CircuitSimulation {
     if (!this.vacuum) return;
     for (let left = seconds; left > 0; left -= STANDING_STEP_S)
       this.evacuateStep(this.vacuum, Math.min(left, STANDING_STEP_S));
+  }
+
+  /** Let out of the machine's separator. */
+  get recoveredOilKg(): number {
+    return this.recoveredKg * OIL_SHARE;
   }
 
   /** Zeroes the machine's scale. */
@@ -409,7 +412,6 @@ export class CircuitSimulation {
     const kg = this.chargeKg;
     const common = {
       recoveredKg: this.recoveredKg,
-      recoveredOilKg: this.recoveredKg * OIL_SHARE,
       containerKg: this.container?.netKg ?? null,
       clutchIn: controls.clutchIn,
       heldBy: controls.heldBy,

@@ -183,7 +183,7 @@ export class SimulatedRack {
       scaleG: read.scaleG,
       valve: this.valve,
       recoveredG: Math.max(0, read.recoveredG!),
-      recoveredOilG: this.simulation.truth().recoveredOilKg * 1000,
+      recoveredOilG: this.simulation.recoveredOilKg * 1000,
       machine: this.machine,
       vacuumState: this.simulation.vacuumState,
       vacuumKpa: read.vacuumKpa,

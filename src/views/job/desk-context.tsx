@@ -27,7 +27,6 @@ interface Desk {
   onScale: string | null;
   live: LiveCharge | null;
   call: ChargeCall | null;
-  aim: ChargeAim | null;
   putOn: (containerId: string) => Promise<void>;
   open: (valve: Exclude<ChargeValve, "shut">) => Promise<DeskIssue | null>;
   shut: () => Promise<void>;
@@ -39,11 +38,9 @@ interface Desk {
 
 export interface TrackPoint {
   time: number;
-  drawnG: number;
   rateGPerMin: number;
   low: number | null;
   high: number | null;
-  valve: ChargeValve;
 }
 
 interface Fold {
@@ -52,8 +49,6 @@ interface Fold {
   /** Newest sample that was taken in, and newest point of the track. */
   seen: number;
   tracked: number;
-  /** Out of containers before this one. */
-  drawnBefore: number;
   /** The valve has been told to throttle; it has been seen open since it was told to. */
   slow: boolean;
   flowed: boolean;
@@ -61,7 +56,7 @@ interface Fold {
 
 function nothingOn(): Fold {
   const never = Number.NEGATIVE_INFINITY;
-  return { live: null, aim: null, seen: -1, tracked: never, drawnBefore: 0, slow: false, flowed: false };
+  return { live: null, aim: null, seen: -1, tracked: never, slow: false, flowed: false };
 }
 
 const DeskContext = createContext<Desk | null>(null);
@@ -104,28 +99,27 @@ export function DeskProvider({ children }: { children: ReactNode }) {
     if (fresh.length === 0) return;
     let next = state.live;
     const points: TrackPoint[] = [];
-    let call: ChargeCall = callOf(next, at, fresh[0]!.time);
     for (const sample of fresh) {
       next = advanceLive(next, { ...sample, engineOn: (sample.rpm ?? 0) > RUNS_RPM }, at);
-      call = callOf(next, at, sample.time);
       if (sample.valve !== "shut") state.flowed = true;
       if (sample.time - state.tracked < TRACK_EVERY_S) continue;
       state.tracked = sample.time;
-      points.push(pointOf(sample, next, state.drawnBefore));
+      points.push(pointOf(sample, next));
     }
-    const valve = fresh.at(-1)!.valve;
+    const { valve, time } = fresh.at(-1)!;
+    const { call } = callOf(next, at, time);
     // The simulated hand throttles when it is told to; a real one reads it from the screen.
-    if (call.call === "slow" && valve !== "shut" && !state.slow) {
+    if (call === "slow" && valve !== "shut" && !state.slow) {
       state.slow = true;
       void setValve(valve, (at.containerG - at.wantedG) / 1000, SLOW_OPENING);
     }
     state.live = next;
-    state.seen = fresh.at(-1)!.time;
+    state.seen = time;
     setLive(next);
     setTrack((kept) => [...kept, ...points].slice(-MOST_TRACK));
     const leftG = at.containerG - next.drawnG;
     // Between the order to open and the valve's answer a sample or two still say shut.
-    const ended = call.call === "shut" && state.flowed;
+    const ended = call === "shut" && state.flowed;
     record((stored) => {
       const moved = drawMoved(stored, leftG, next.offsetG);
       return ended ? drawEnded(moved, new Date().toISOString()) : moved;
@@ -150,7 +144,6 @@ export function DeskProvider({ children }: { children: ReactNode }) {
         live: begun,
         aim: at,
         seen: samples.at(-1)?.time ?? -1,
-        drawnBefore: drawnG,
         tracked,
       };
       setOnScale(containerId);
@@ -199,8 +192,8 @@ export function DeskProvider({ children }: { children: ReactNode }) {
   const now = samples.at(-1)?.time ?? 0;
   const call = live === null || aim === null ? null : callOf(live, aim, now);
   const desk = useMemo<Desk>(
-    () => ({ onScale, live, call, aim, putOn, open, shut, track, vacuumClock }),
-    [onScale, live, call, aim, putOn, open, shut, track, vacuumClock],
+    () => ({ onScale, live, call, putOn, open, shut, track, vacuumClock }),
+    [onScale, live, call, putOn, open, shut, track, vacuumClock],
   );
   return (
     <DeskContext.Provider value={desk}>
@@ -218,14 +211,12 @@ export function useDesk(): Desk {
 /** Turning slower than this it stands. */
 const RUNS_RPM = 200;
 
-function pointOf(sample: RackSample, live: LiveCharge, drawnBefore: number): TrackPoint {
+function pointOf(sample: RackSample, live: LiveCharge): TrackPoint {
   return {
     time: sample.time,
-    drawnG: drawnBefore + live.drawnG,
     rateGPerMin: sample.valve === "shut" ? 0 : live.rateGPerS * 60,
     low: sample.low,
     high: sample.high,
-    valve: sample.valve,
   };
 }
 

@@ -1,6 +1,7 @@
 "use client";
 
 import { useEffect, useState } from "react";
+import { withUsualConditions } from "@/core/circuit/usual";
 import type { CircuitConditions } from "@/core/circuit/vehicle";
 import type { ExpectedBands } from "@/core/diagnosis/expected";
 import { type Correction, correctionOfConditions } from "@/core/records/equal-conditions";
@@ -53,10 +54,10 @@ export function useCorrections(job: Job): (Correction | null)[] {
 /** What it should show at idle on a hot day. */
 export function useHotDay(job: Job): ExpectedBands | null {
   const altitudeM = entryValue(fields.altitude, job.altitude);
-  const conditions: CircuitConditions | null =
+  const conditions =
     altitudeM === null
       ? null
-      : { ...HOT_DAY, altitudeM, cabinReturnC: null, airSource: "fresh", blowerPct: 100, rpm: 800 };
+      : withUsualConditions({ ambientC: HOT_DAY.ambientC, rpm: 800 }, { humidityPct: HOT_DAY.humidityPct, altitudeM });
   return useBands(job, [conditions])?.[0] ?? null;
 }
 
@@ -66,13 +67,14 @@ function conditionsOf(job: Job, which: TestName, index: 0 | 1): CircuitCondition
   const altitudeM = entryValue(fields.altitude, job.altitude);
   const { rpm } = settingValues(test.settings[index]);
   if (ambientC === null || altitudeM === null || rpm === null) return null;
-  return {
-    ambientC,
-    humidityPct: entryValue(fields.humidity, test.humidity) ?? 50,
-    altitudeM,
-    cabinReturnC: entryValue(fields.cabinReturn, test.cabinReturn),
-    airSource: test.airSource,
-    blowerPct: entryValue(fields.blower, test.blower) ?? 100,
-    rpm,
-  };
+  return withUsualConditions(
+    { ambientC, rpm },
+    {
+      humidityPct: entryValue(fields.humidity, test.humidity),
+      altitudeM,
+      cabinReturnC: entryValue(fields.cabinReturn, test.cabinReturn),
+      airSource: test.airSource,
+      blowerPct: entryValue(fields.blower, test.blower),
+    },
+  );
 }

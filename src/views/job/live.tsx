@@ -38,6 +38,16 @@ export function LiveProvider({ children }: { children: ReactNode }) {
   return <LiveContext.Provider value={live}>{children}</LiveContext.Provider>;
 }
 
+/** A middling workshop day, where none was measured, degC. */
+const USUAL_AMBIENT_C = 25;
+
+/** The air now: as it streams, else as written with the first test, else a middling day's. */
+export function useAmbientC(): number {
+  const live = useLive();
+  const { job } = useJob();
+  return live?.values.ambient ?? entryValue(fields.ambient, job.baseline.ambient) ?? USUAL_AMBIENT_C;
+}
+
 /** The stream as a person follows it; null while nothing streams. */
 export function useLive(): LiveValues | null {
   return useContext(LiveContext);

@@ -29,7 +29,7 @@ import { chargeSentence } from "@/ui/sentences";
 import { useChargeAnswer } from "../charge-answers";
 import { useDesk } from "../desk-context";
 import { useJob, useSetPart } from "../job-context";
-import { useLive } from "../live";
+import { useAmbientC } from "../live";
 import { useRack } from "../rack-context";
 import { ChargeBar } from "./charge-bar";
 import { ChargeTrack } from "./charge-track";
@@ -106,9 +106,8 @@ export function ChargeStep() {
 /** The plan from what is in it and on hand now; it stays while a valve is open. */
 function usePlan(inputs: ChargeInputs | null, balance: MassBalance | null): ChargePlan | null {
   const { job } = useJob();
-  const live = useLive();
   const label = vehicleLabelOf(job);
-  const ambientC = live?.values.ambient ?? entryValue(fields.ambient, job.baseline.ambient) ?? 25;
+  const ambientC = useAmbientC();
   // While it flows the plan that is being followed stays.
   const flowing = job.charge.open !== null;
   const asked: Omit<PlanInputs, "vehicle"> | null =
@@ -204,12 +203,11 @@ function VacuumDoubt({ job }: { job: Job }) {
 function Hoses() {
   const { job, edit } = useJob();
   const set = useSetPart("charge");
-  const live = useLive();
   const rack = useRack();
   const refrigerant = workableRefrigerant(job);
   const altitudeM = entryValue(fields.altitude, job.altitude);
   const lengthM = entryValue(fields.hose, job.hookUp.hose);
-  const ambientC = live?.values.ambient ?? entryValue(fields.ambient, job.baseline.ambient) ?? 25;
+  const ambientC = useAmbientC();
   const standing =
     refrigerant === null || altitudeM === null ? null : saturationGaugeKpa(refrigerant, ambientC, altitudeM);
   // One hose, from the container to the port, full of what it passed last: vapour on the low side, liquid on the high.

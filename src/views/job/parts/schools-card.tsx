@@ -3,7 +3,7 @@
 import { Flex, Table, Text } from "@chakra-ui/react";
 import { CHARGING_RPM } from "@/core/charge/charge-plan";
 import { type School, type SchoolAnswer, type SchoolsAnswer, schools } from "@/core/charge/schools";
-import type { CircuitConditions } from "@/core/circuit/vehicle";
+import { withUsualConditions } from "@/core/circuit/usual";
 import type { PressureRange } from "@/core/readings/shop-chart";
 import { fields } from "@/core/records/fields";
 import { vehicleLabelOf } from "@/core/records/job-readings";
@@ -15,12 +15,11 @@ import { Card } from "@/ui/card";
 import { useChargeAnswer } from "../charge-answers";
 import { useChoices } from "../choices";
 import { useJob } from "../job-context";
-import { useLive } from "../live";
+import { useAmbientC, useLive } from "../live";
 import { schoolLabels } from "../words";
 import { useShopChart } from "./shop-chart";
 
-/** A middling workshop day, where none was measured. */
-const USUAL_C = 25;
+/** Where none was measured, %. */
 const USUAL_HUMIDITY = 50;
 
 /** What each school would have put into this vehicle today, and what that does on a hot day. Weight decides. */
@@ -29,17 +28,15 @@ export function SchoolsCard() {
   const live = useLive();
   const { schools: shown } = useChoices();
   const label = vehicleLabelOf(job);
-  const ambient = live?.values.ambient ?? entryValue(fields.ambient, job.baseline.ambient);
-  const conditions: CircuitConditions = {
-    ambientC: Math.round(ambient ?? USUAL_C),
-    humidityPct:
-      Math.round((live?.humidityPct ?? entryValue(fields.humidity, job.baseline.humidity) ?? USUAL_HUMIDITY) / 5) * 5,
-    altitudeM: entryValue(fields.altitude, job.altitude) ?? 0,
-    cabinReturnC: null,
-    airSource: job.baseline.airSource,
-    blowerPct: 100,
-    rpm: CHARGING_RPM,
-  };
+  const humidity = live?.humidityPct ?? entryValue(fields.humidity, job.baseline.humidity) ?? USUAL_HUMIDITY;
+  const conditions = withUsualConditions(
+    { ambientC: Math.round(useAmbientC()), rpm: CHARGING_RPM },
+    {
+      humidityPct: Math.round(humidity / 5) * 5,
+      altitudeM: entryValue(fields.altitude, job.altitude),
+      airSource: job.baseline.airSource,
+    },
+  );
   const shop = useShopChart(label?.refrigerant ?? null, conditions.ambientC);
   const chart = shop.ranges === null ? null : { lowKpa: middle(shop.ranges.low), highKpa: middle(shop.ranges.high) };
   const key = label === null || shown.length === 0 ? null : JSON.stringify([label, conditions, chart]);
