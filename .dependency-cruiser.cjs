@@ -44,7 +44,7 @@ module.exports = {
     upOf("demo", ["core/"]),
     upOf("cli", ["core/"]),
     upOf("views", ["ui/", "worker/", "data/", "demo/", "core/"]),
-    upOf("app", ["views/", "ui/", "core/"]),
+    upOf("app", ["views/", "ui/", "worker/", "core/"]),
     {
       name: "core-knows-no-interface",
       severity: "error",

@@ -20,6 +20,8 @@ const policy = [
 const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
+  // It starts its threads from its own folder.
+  serverExternalPackages: ["tinypool"],
   outputFileTracingRoot: path.resolve("."),
   turbopack: { root: path.resolve(".") },
   async headers() {

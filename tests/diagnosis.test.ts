@@ -121,4 +121,53 @@ describe("POST /api/diagnosis", () => {
     // Afterwards there is room again.
     expect((await post(lines[0]!)).status).toBe(200);
   });
+
+  it.each(["__proto__.1.lowKpa", "running.800000000.lowKpa", "running,running.1.x", "id.1.x", "version.1.x"])(
+    "a column %s is refused by name, and a good CSV is answered after it as before",
+    async (column) => {
+      const known = "vehicle.refrigerant,vehicle.metering,vehicle.compressor,conditions.ambientC";
+      const good = `${known},running.1.lowKpa\nR134a,orifice-tube,fixed,25,200\n`;
+      const timed = async () => {
+        const started = performance.now();
+        const answer = await post(good);
+        return { status: answer.status, text: await answer.text(), ms: performance.now() - started };
+      };
+      await timed();
+      const before = await timed();
+      const refused = await post(`${known},${column}\nR134a,orifice-tube,fixed,25,1\n`);
+      expect(refused.status).toBe(422);
+      expect(JSON.parse(await refused.text()).error).toMatchObject({
+        code: "invalid",
+        line: 1,
+        field: column.split(",")[0],
+      });
+      const after = await timed();
+      expect(after).toMatchObject({ status: 200, text: before.text });
+      // A server that stood still took 35 s and more; a busy machine does not take five.
+      expect(after.ms).toBeLessThan(before.ms + 5000);
+      expect((await fetch(session.address)).status).toBe(200);
+    },
+  );
+
+  it("refuses more lines than a body of that size can hold readings", async () => {
+    const many = await post("{\n".repeat(3000));
+    expect(many.status).toBe(413);
+    expect((await many.json()).error).toMatchObject({ code: "too-many", readings: 3000, limit: 2000 });
+  });
+
+  it("serves pages while it diagnoses", async () => {
+    let done = false;
+    const long = post(lines.join("\n")).then((answer) => {
+      done = true;
+      return answer.status;
+    });
+    let pages = 0;
+    while (!done) {
+      expect((await fetch(session.address)).status).toBe(200);
+      if (!done) pages++;
+    }
+    // Sixty readings one after another take seconds; a page takes milliseconds.
+    expect(pages).toBeGreaterThan(10);
+    expect([200, 503]).toContain(await long);
+  });
 });

@@ -97,6 +97,31 @@ describe("bin/evrid", () => {
     expect(err.trim().split("\n")).toHaveLength(1);
   });
 
+  it.each(["__proto__.1.lowKpa", "running.800000000.lowKpa", "running,running.1.x", "id.1.x", "version.1.x"])(
+    "a CSV with a column %s: one clear line, status 2",
+    (column) => {
+      const { status, out, err } = evrid(["diagnose", "-"], `vehicle.refrigerant,${column}\nR134a,1\n`);
+      expect(status).toBe(2);
+      expect(out).toBe("");
+      expect(err).toContain(`evrid: line 1, field ${column.split(",")[0]}: expected a column`);
+      expect(err.trim().split("\n")).toHaveLength(1);
+    },
+  );
+
+  it("a schedule of odd events is refused in one line", () => {
+    const request =
+      '{"vehicle":{"refrigerant":"R134a","chargeG":500,"metering":"orifice-tube","compressor":"fixed"},"conditions":{"ambientC":25}}';
+    const folder = mkdtempSync(path.join(tmpdir(), "evrid-"));
+    const events = path.join(folder, "events.json");
+    for (const odd of ["[null]", '[{"atS":{"valueOf":1,"toString":1}}]', JSON.stringify(Array(200_000).fill(0))]) {
+      writeFileSync(events, odd);
+      const { status, err } = evrid(["simulate", "-", "--schedule", events, "--csv"], request);
+      expect(status).toBe(2);
+      expect(err.trim().split("\n")).toHaveLength(1);
+      expect(err).toContain("events.json, field events");
+    }
+  });
+
   it.each([
     [["properties", "R22", "--t", "1", "--p", "1"], 'no equation for "R22"'],
     [["properties", "R134a", "--t", "warm", "--p", "1"], "--t wants a number"],
@@ -108,6 +133,9 @@ describe("bin/evrid", () => {
     [["diagnose", cases, "--seed", "many"], "--seed wants a whole number"],
     [["diagnose", "/no/such/file"], "cannot read /no/such/file"],
     [["charge"], 'no command "charge"'],
+    [["constructor"], 'no command "constructor"'],
+    [["__proto__"], 'no command "__proto__"'],
+    [["toString", "x"], 'no command "toString"'],
     [["simulate"], "wants a file"],
     [["simulate", cases, "--csv"], "--schedule EVENTS.json goes with --csv"],
     [["simulate", cases, "--schedule", "/no/such", "--csv"], "cannot read /no/such"],

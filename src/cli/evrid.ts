@@ -5,11 +5,11 @@ import { propertiesCommand } from "./properties";
 import { simulateCommand } from "./simulate";
 import { type CommandResult, type ReadInput, UsageError } from "./usage";
 
-const commands: Record<string, (args: string[], readInput: ReadInput) => CommandResult> = {
-  properties: propertiesCommand,
-  diagnose: diagnoseCommand,
-  simulate: simulateCommand,
-};
+const commands = new Map<string, (args: string[], readInput: ReadInput) => CommandResult>([
+  ["properties", propertiesCommand],
+  ["diagnose", diagnoseCommand],
+  ["simulate", simulateCommand],
+]);
 
 const USAGE = `usage: evrid properties R134a|R1234yf --t C --p KPA [--json]
        evrid properties R134a|R1234yf --saturated (--t C | --p KPA) [--json]
@@ -22,9 +22,9 @@ function main(argv: string[]): number {
     process.stdout.write(`${USAGE}\n`);
     return name === undefined ? 2 : 0;
   }
-  const command = commands[name];
+  const command = commands.get(name);
   try {
-    if (!command) throw new UsageError(`no command "${name}"; there are: ${Object.keys(commands).join(", ")}`);
+    if (!command) throw new UsageError(`no command "${name}"; there are: ${[...commands.keys()].join(", ")}`);
     const { out, errors } = command(args, readInput);
     process.stdout.write(out);
     for (const line of errors) process.stderr.write(`evrid: ${line}\n`);

@@ -59,9 +59,7 @@ type ScheduleEvent = Schedule["events"][number];
 
 /** A schedule file, or a bare list of events that then runs five minutes past its last one. */
 export function checkSchedule(given: unknown): Result<Schedule, SimulateIssue> {
-  const whole = Array.isArray(given)
-    ? { durationS: 300 + Math.max(0, ...given.map((event) => Number(event?.atS) || 0)), events: given }
-    : given;
+  const whole = Array.isArray(given) ? { durationS: 300 + latestOf(given), events: given } : given;
   const checked = scheduleSchema.safeParse(whole);
   if (!checked.success) {
     const issue = checked.error.issues[0]!;
@@ -74,6 +72,16 @@ export function checkSchedule(given: unknown): Result<Schedule, SimulateIssue> {
     }
   }
   return succeed(checked.data);
+}
+
+/** Of events that nobody has checked yet. */
+function latestOf(events: readonly unknown[]): number {
+  let latest = 0;
+  for (const event of events) {
+    const at = typeof event === "object" && event !== null && "atS" in event ? event.atS : 0;
+    if (typeof at === "number" && at > latest) latest = at;
+  }
+  return latest;
 }
 
 /** Runs a schedule; samples in order of time. Same request and schedule, same samples. */

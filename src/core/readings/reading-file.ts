@@ -25,6 +25,9 @@ export const limits = {
   seconds: { min: 0, max: 86_400 },
 } as const;
 
+/** Settings of the engine that one reading can hold. */
+export const MOST_SETTINGS = 20;
+
 const within = ({ min, max }: { min: number; max: number }) => z.number().min(min).max(max).nullish();
 
 export const vehicleSchema = z.object({
@@ -73,7 +76,7 @@ export const readingFileSchema = z.object({
   rest: z
     .object({ lowKpa: within(limits.gaugeKpa), highKpa: within(limits.gaugeKpa), soakC: within(limits.temperatureC) })
     .nullish(),
-  running: z.array(runningSchema).max(20).nullish(),
+  running: z.array(runningSchema).max(MOST_SETTINGS).nullish(),
   equalise: z.object({ seconds: within(limits.seconds), equalised: z.boolean().nullish() }).nullish(),
   /** Weighed out of it, when that was done: then the charge is known. */
   recoveredG: within({ min: 0, max: 11_000 }),

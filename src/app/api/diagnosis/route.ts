@@ -2,25 +2,29 @@
  * `POST /api/diagnosis`: what `bin/evrid diagnose` does, over the wire. A JSON object in gives a diagnosis file out; JSON Lines or CSV in
  * give JSON Lines out, one a reading, in which a line that cannot be read stands as `{ "error": … }`. `?seed=N` as on the command line.
  */
-import { judge, judgePrepared, prepareSteps } from "@/core/diagnosis/diagnose";
 import type { Diagnosis } from "@/core/diagnosis/diagnosis";
-import { diagnosisFile } from "@/core/diagnosis/diagnosis-file";
-import type { ReadingFile, ReadingFileIssue } from "@/core/readings/reading-file";
-import { parseReadingsText } from "@/core/readings/readings-text";
+import type { ReadingFileIssue } from "@/core/readings/reading-file";
+import { type DiagnosisPool, diagnosisPool } from "@/worker/diagnosis-pool";
 
 export const dynamic = "force-dynamic";
 
 /** Some five hundred readings; more belongs on the command line. */
 const BODY_LIMIT_BYTES = 500_000;
+/** More lines than real readings of that size can have. */
+const MOST_READINGS = 2000;
+/** For reading the text and for all diagnoses together. */
 const TIME_LIMIT_MS = 20_000;
 /** One a core is what a small server has; more would only make all of them late. */
 const AT_ONCE = 2;
 const RETRY_S = 2;
 
 let running = 0;
+/** Made by the first request: a build that only looks at this module starts no thread. */
+let pool: DiagnosisPool | null = null;
 
 type RouteIssue =
   | { code: "too-large"; bytes: number; limitBytes: number }
+  | { code: "too-many"; readings: number; limit: number }
   | { code: "busy"; atOnce: number; retryS: number }
   | { code: "too-slow"; limitMs: number; answered: number; of: number }
   | { code: "bad-seed"; expected: string }
@@ -45,20 +49,24 @@ async function answer(request: Request): Promise<Response> {
   if (seed === undefined) {
     return refuse(400, { code: "bad-seed", expected: "a whole number from 0 to 4294967295" });
   }
-  const results = parseReadingsText(body.text);
-  const deadline = performance.now() + TIME_LIMIT_MS;
+  pool ??= diagnosisPool(AT_ONCE);
+  const late = AbortSignal.timeout(TIME_LIMIT_MS);
   const answers: (Diagnosis | { error: RouteIssue })[] = [];
-  for (const result of results) {
-    if (!result.ok) {
-      answers.push({ error: { code: "invalid", ...result.issue } });
-      continue;
+  let of = 0;
+  try {
+    const read = await pool.read(body.text, MOST_READINGS, late);
+    if (read.code === "too-many") return refuse(413, read);
+    of = read.results.length;
+    for (const result of read.results) {
+      answers.push(
+        result.ok
+          ? await pool.diagnose(result.value, seed, late)
+          : { error: { code: "invalid", ...result.issue } satisfies RouteIssue },
+      );
     }
-    const diagnosis = await diagnoseUntil(result.value, seed, deadline);
-    if (diagnosis === null) {
-      const answered = answers.length;
-      return refuse(503, { code: "too-slow", limitMs: TIME_LIMIT_MS, answered, of: results.length });
-    }
-    answers.push(diagnosis);
+  } catch (error) {
+    if (!late.aborted) throw error;
+    return refuse(503, { code: "too-slow", limitMs: TIME_LIMIT_MS, answered: answers.length, of });
   }
   const [only] = answers;
   const one = answers.length === 1 && /^\s*\{/.test(body.text);
@@ -66,21 +74,6 @@ async function answer(request: Request): Promise<Response> {
   const status = answers.every((each) => "error" in each) ? 422 : 200;
   const lines = answers.map((each) => `${JSON.stringify(each)}\n`).join("");
   return new Response(lines, { status, headers: { "Content-Type": "application/x-ndjson" } });
-}
-
-/** Between two causes others get their turn, and the clock is looked at; null when it has run out. */
-async function diagnoseUntil(reading: ReadingFile, seed: number | null, deadline: number): Promise<Diagnosis | null> {
-  const options = seed === null ? {} : { seed };
-  const steps = prepareSteps(reading);
-  let step = steps.next();
-  while (!step.done) {
-    await new Promise((resolve) => setImmediate(resolve));
-    if (performance.now() > deadline) return null;
-    step = steps.next();
-  }
-  const { value: prepared } = step;
-  const verdict = prepared.ok ? judgePrepared(reading, prepared.value.hypotheses, options) : judge(reading, options);
-  return diagnosisFile(verdict, reading);
 }
 
 /** The body as text, read no further than the limit. */

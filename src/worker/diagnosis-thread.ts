@@ -1,0 +1,25 @@
+/**
+ * The server's diagnosing thread: one task in, one answer out, run by tinypool. It is bundled by itself (`npm run build:thread`), because
+ * the pages' bundler does not make threads. A task that takes too long is ended together with its thread.
+ */
+import { diagnose } from "@/core/diagnosis/diagnose";
+import type { Diagnosis } from "@/core/diagnosis/diagnosis";
+import type { ReadingFile, ReadingFileIssue } from "@/core/readings/reading-file";
+import { parseReadingsText } from "@/core/readings/readings-text";
+import type { Result } from "@/core/result";
+
+export type ThreadTask =
+  | { do: "read"; text: string; most: number }
+  | { do: "diagnose"; reading: ReadingFile; seed: number | null };
+
+export type ReadAnswer =
+  | { code: "read"; results: Result<ReadingFile, ReadingFileIssue>[] }
+  | { code: "too-many"; readings: number; limit: number };
+
+export default function work(task: ThreadTask): ReadAnswer | Diagnosis {
+  if (task.do === "diagnose") return diagnose(task.reading, task.seed === null ? {} : { seed: task.seed });
+  const results = parseReadingsText(task.text);
+  return results.length > task.most
+    ? { code: "too-many", readings: results.length, limit: task.most }
+    : { code: "read", results };
+}
