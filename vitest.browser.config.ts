@@ -7,6 +7,7 @@ export default defineConfig({
   test: {
     include: ["tests/**/*.test.ts"],
     environment: "node",
+    setupFiles: ["tests/support/learned.ts"],
     fileParallelism: false,
     testTimeout: 300_000,
     hookTimeout: 120_000,

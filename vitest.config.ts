@@ -3,5 +3,10 @@ import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   resolve: { alias: { "@": path.resolve("src") } },
-  test: { include: ["src/**/*.test.ts", "scripts/**/*.test.ts"], environment: "node", testTimeout: 120_000 },
+  test: {
+    include: ["src/**/*.test.ts", "scripts/**/*.test.ts"],
+    environment: "node",
+    setupFiles: ["tests/support/learned.ts"],
+    testTimeout: 120_000,
+  },
 });

@@ -174,7 +174,7 @@ describe("bad input", () => {
     await browser.says("At saturation");
     await (await body()).sendKeys("7");
     await browser.at("verdict");
-    await browser.says("Simulated for a vehicle of this label");
+    await browser.says("Learned from simulated tests");
     await (await body()).sendKeys("?");
     await browser.says("Step 11: Charge");
     await browser.driver.actions().sendKeys("\uE00C").perform();

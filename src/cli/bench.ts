@@ -5,7 +5,7 @@
 import { writeFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { parseArgs } from "node:util";
-import { type Fault, faultCauses } from "../core/circuit/faults";
+import { effectsOf, type Fault, faultCauses } from "../core/circuit/faults";
 import { makePlant, type Plant } from "../core/circuit/plant";
 import { CircuitSimulation } from "../core/circuit/simulation";
 import { designConditions, sizeVehicle } from "../core/circuit/sizing";
@@ -105,7 +105,7 @@ function pick<T>(random: NoiseSource, from: readonly T[]): T {
   return from[Math.floor(random.uniform() * from.length)]!;
 }
 
-/** A random valid input: any label, any weather, up to two faults, half to five quarters of the charge. */
+/** A random valid input: any label and relative of it, any weather, up to two faults of any severity, 3 to 170 % of the charge. */
 function randomInput(random: NoiseSource): {
   vehicle: CircuitVehicle;
   conditions: CircuitConditions;
@@ -136,8 +136,13 @@ function randomInput(random: NoiseSource): {
     const faults = Array.from({ length: Math.floor(random.uniform() * 3) }, () => ({
       cause: pick(random, faultCauses),
       severity: random.uniform(),
+      place: random.uniform(),
     }));
-    return { vehicle: sized.value, conditions, faults, share: 0.5 + 0.75 * random.uniform() };
+    // A fault of the charge acts on top; the range is that of both together.
+    const { charge } = effectsOf(faults, 1e-3, 1e-4);
+    const drawn = Math.exp(Math.log(0.03) + random.uniform() * Math.log(1.7 / 0.03));
+    const share = charge === 1 ? drawn : Math.min(Math.max(1, 0.03 / charge), 1.7 / charge);
+    return { vehicle: sized.value, conditions, faults, share };
   }
 }
 

@@ -1,5 +1,7 @@
 /** The command line: the same core without a browser. */
 import { readFileSync } from "node:fs";
+import learned from "../../public/learned.bin";
+import { provideLearned } from "../core/diagnosis/weigh/learned";
 import { diagnoseCommand } from "./diagnose";
 import { propertiesCommand } from "./properties";
 import { simulateCommand } from "./simulate";
@@ -15,6 +17,8 @@ const USAGE = `usage: evrid properties R134a|R1234yf --t C --p KPA [--json]
        evrid properties R134a|R1234yf --saturated (--t C | --p KPA) [--json]
        evrid diagnose FILE|- [--seed N]
        evrid simulate FILE|- [--schedule EVENTS.json --csv]`;
+
+provideLearned(learned);
 
 function main(argv: string[]): number {
   const [name, ...args] = argv;

@@ -89,6 +89,8 @@ function sentence(issue: SimulationIssue): string {
       return `field vehicle.chargeG: expected ${issue.min} to ${issue.max} g, not ${issue.value}`;
     case "no-design-point":
       return "no plausible vehicle could be sized from this label";
+    case "out-of-range":
+      return `${issue.quantity} ${issue.value} at ${issue.rpm} rpm is outside ${issue.min} to ${issue.max}`;
     case "no-convergence":
       return `no steady state found at ${issue.rpm} rpm (imbalance ${issue.residual.toExponential(1)})`;
   }

@@ -9,11 +9,13 @@ const KEPT = 6;
 /** Lets a message in that came while it was counting. */
 const breathe = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
 
-export function diagnosisService(): DiagnosisWorkerApi {
+/** @param ready that the learned committee has come. */
+export function diagnosisService(ready: Promise<void> = Promise.resolve()): DiagnosisWorkerApi {
   const kept = new Map<string, Hypotheses>();
   const cancelled = new Set<number>();
   return {
     async judge(ticket, reading, onProgress) {
+      await ready;
       const key = preparationKey(reading);
       let hypotheses = kept.get(key);
       if (hypotheses === undefined) {

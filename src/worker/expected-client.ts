@@ -2,12 +2,12 @@
 
 import * as Comlink from "comlink";
 import type { CircuitConditions, VehicleLabel } from "@/core/circuit/vehicle";
-import type { ExpectedBands } from "@/core/diagnosis/expected";
+import type { ExpectedBands, SoundReading } from "@/core/diagnosis/expected";
 import type { ExpectedWorkerApi } from "./expected-protocol";
 
 export interface ExpectedConnection {
   /** The newest question is the one answered: an older one still waiting gives null. */
-  ask(label: VehicleLabel, conditions: CircuitConditions): Promise<ExpectedBands | null>;
+  ask(label: VehicleLabel, conditions: CircuitConditions, own: readonly SoundReading[]): Promise<ExpectedBands | null>;
   close: () => void;
 }
 
@@ -17,12 +17,12 @@ export function connectExpected(): ExpectedConnection {
   let latest = 0;
   let busy: Promise<unknown> = Promise.resolve();
   return {
-    async ask(label, conditions) {
+    async ask(label, conditions, own) {
       const mine = ++latest;
       // One at a time, and only the newest of those that wait.
       await busy;
       if (mine !== latest) return null;
-      const answer = api.bands(label, conditions);
+      const answer = api.bands(label, conditions, own);
       busy = answer.catch(() => null);
       return answer;
     },

@@ -18,24 +18,38 @@ const CHOKED_FLUX = 2.4;
 /** Below this nothing useful leaves the compressor; keeps the equations smooth. */
 const LEAST_FLOW = 2e-5;
 
-/** Share of full stroke at a suction pressure. */
-export function strokeAt(plant: Plant, suctionKpa: number): number {
-  const { kind, setKpa, bandKpa, leastStroke } = plant.vehicle.compressor;
+/** What the vehicle asks of an outside-controlled compressor, 0 to 1, by the air behind its evaporator (degC); 1 of every other. */
+export function commandAt(plant: Plant, airBehindC: number): number {
+  const { command } = plant.vehicle.compressor;
+  if (command === null) return 1;
+  return Math.min(Math.max((airBehindC - command.targetC) / command.spanK, 0), 1);
+}
+
+/** Share of full stroke at a suction pressure (kPa absolute) and a command. */
+export function strokeAt(plant: Plant, suctionKpa: number, command = 1): number {
+  const { kind, setKpa, bandKpa, leastStroke, command: outside } = plant.vehicle.compressor;
   const most = plant.effects.strokeMost;
   if (kind === "fixed") return most;
-  const wanted = leastStroke + ((1 - leastStroke) * (suctionKpa - setKpa)) / bandKpa;
+  const set = outside ? outside.restKpa + (outside.fullKpa - outside.restKpa) * command : setKpa;
+  const wanted = leastStroke + ((1 - leastStroke) * (suctionKpa - set)) / bandKpa;
   return Math.min(Math.max(wanted, leastStroke), Math.max(most, leastStroke));
 }
 
 /** Flow out of the compressor for a suction density, and the flow it displaced before leaks. */
-export function displacedFlow(plant: Plant, suctionKpa: number, dischargeKpa: number, density: number): number {
+export function displacedFlow(
+  plant: Plant,
+  suctionKpa: number,
+  dischargeKpa: number,
+  density: number,
+  command = 1,
+): number {
   const { compressor } = plant.vehicle;
   const ratio = Math.max(dischargeKpa / suctionKpa, 1);
   const filling =
     compressor.volumetric - compressor.clearance * (ratio ** RE_EXPANSION - 1) - FILLING_LOSS * plant.turns;
   const efficiency = Math.max(filling, 0.02) * plant.effects.volumetric;
   return (
-    strokeAt(plant, suctionKpa) *
+    strokeAt(plant, suctionKpa, command) *
     plant.turns *
     compressor.displacementM3 *
     density *
@@ -43,6 +57,17 @@ export function displacedFlow(plant: Plant, suctionKpa: number, dischargeKpa: nu
     reliefShare(dischargeKpa)
   );
 }
+
+/**
+ * Flow drawn in by a wet suction against that of saturated vapour, by its quality. What arrives as liquid boils on the hot walls while the
+ * cylinder fills and keeps its volume of vapour out, the more so as the walls heat what they boil: so liquid adds nothing to the flow, and
+ * takes from what was to be displaced as vapour. The share is one rounded number, set by what overfilled orifice circuits are seen to do.
+ */
+export function wetSuctionShare(quality: number): number {
+  const wet = 1 - Math.min(Math.max(quality, 0), 1);
+  return 1 / (1 - wet + BOILS_ON_WALLS * wet);
+}
+const BOILS_ON_WALLS = 0.9;
 
 export function deliveredFlow(plant: Plant, displaced: number, suctionKpa: number, dischargeKpa: number): number {
   const back = plant.effects.leakM2 * CHOKED_FLUX * Math.max(dischargeKpa - suctionKpa, 0);

@@ -22,6 +22,7 @@ export interface CyclingSwing {
 
 /** The liquid boiling behind the metal, s. */
 const BOILING_LAG_S = 1.6;
+const LEAST_BOILING = 0.1;
 const STEP_S = 0.1;
 const LONGEST_S = 400;
 const SETTLE_CYCLES = 3;
@@ -40,7 +41,9 @@ export function swingOf(plant: Plant, pass: CircuitPass, point: CircuitPoint, mo
   const inlet = plant.condenserInletC;
   const condensing = pass.high.temperatureC;
   const lossHigh = pass.condenserHeat / Math.max(condensing - inlet, 1);
-  const metalHeat = vehicle.evaporators.reduce((sum, e) => sum + e.metalKjK, 0) + pass.lowMass * LIQUID_HEAT;
+  // Of a starved coil only the part that boils is cooled and warms again.
+  const boils = Math.min(Math.max(point.wet, LEAST_BOILING), 1);
+  const metalHeat = boils * vehicle.evaporators.reduce((sum, e) => sum + e.metalKjK, 0) + pass.lowMass * LIQUID_HEAT;
   const highHeat = vehicle.condenser.metalKjK + pass.highMass * LIQUID_HEAT;
   // Air heat about the mean metal temperature: as much as is taken away on average.
   const mean = pass.evaporatorHeat + pass.rearHeat;

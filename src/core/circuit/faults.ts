@@ -1,6 +1,6 @@
 /**
  * Faults act through physics: each one changes a mass, an area, an efficiency or a flow of the circuit before it is solved.
- * Severity 0 is none, 1 the worst that still lets the engine run. How far 1 reaches is stated beside each.
+ * Severity 0 is none, 1 the worst that is met. How far 1 reaches is stated beside each.
  */
 
 /** Every cause of the reading file but "none". */
@@ -25,7 +25,14 @@ export type FaultCause = (typeof faultCauses)[number];
 export interface Fault {
   cause: FaultCause;
   severity: number;
+  /** Where on the way through the condenser a blockage before the port sits: 0 before its inlet, 1 at its outlet; the middle when absent. */
+  place?: number;
 }
+
+/** Charge as a share of the label's at severity 1. */
+export const LEAST_CHARGE_SHARE = 0.03;
+export const MOST_CHARGE_SHARE = 1.7;
+const USUAL_PLACE = 0.5;
 
 /** What the faults together do to the parts of a circuit; all neutral without faults. */
 export interface FaultEffects {
@@ -37,6 +44,8 @@ export interface FaultEffects {
   recirculation: number;
   /** Extra passages in series, m2; infinite when free. */
   dischargeAreaM2: number;
+  /** Share of the condenser's face that lies before that passage. */
+  dischargePlace: number;
   liquidAreaM2: number;
   /** Bounds of the valve's opening, and the orifice's area times this. */
   openingMost: number;
@@ -52,6 +61,8 @@ export interface FaultEffects {
   heaterShare: number;
 }
 
+/** Something of the condenser lies behind every blockage in it. */
+const MOST_PLACE = 0.95;
 /** Air: severity 1 is about six fillings of the circuit at atmospheric pressure; little is common, so it goes by the square. */
 const AIR_FILLINGS = 6;
 const AIR_DENSITY = 1.2;
@@ -64,6 +75,7 @@ export function effectsOf(faults: readonly Fault[], innerVolumeM3: number, displ
     condenserFlow: 1,
     recirculation: 0,
     dischargeAreaM2: Number.POSITIVE_INFINITY,
+    dischargePlace: USUAL_PLACE,
     liquidAreaM2: Number.POSITIVE_INFINITY,
     openingMost: 1,
     openingLeast: 0,
@@ -76,20 +88,17 @@ export function effectsOf(faults: readonly Fault[], innerVolumeM3: number, displ
     evaporatorFlow: 1,
     heaterShare: 0,
   };
-  for (const { cause, severity } of faults)
-    if (severity > 0) apply(effects, cause, severity, innerVolumeM3, displacementM3);
+  for (const fault of faults) if (fault.severity > 0) apply(effects, fault, innerVolumeM3, displacementM3);
   return effects;
 }
 
-function apply(e: FaultEffects, cause: FaultCause, s: number, innerVolumeM3: number, displacementM3: number): void {
+function apply(e: FaultEffects, { cause, severity: s, place }: Fault, innerVolumeM3: number, displacementM3: number) {
   switch (cause) {
     case "undercharge":
-      // At 1 about a third is left.
-      e.charge *= 1 - 0.65 * s;
+      e.charge *= 1 - (1 - LEAST_CHARGE_SHARE) * s;
       break;
     case "overcharge":
-      // At 1 half as much again and a little more.
-      e.charge *= 1 + 0.55 * s;
+      e.charge *= 1 + (MOST_CHARGE_SHARE - 1) * s;
       break;
     case "air":
       e.airKg += AIR_FILLINGS * AIR_DENSITY * innerVolumeM3 * s * s;
@@ -100,24 +109,26 @@ function apply(e: FaultEffects, cause: FaultCause, s: number, innerVolumeM3: num
       e.recirculation += 0.25 * s;
       break;
     case "restriction-before-port":
-      // From a passage that costs some 10 kPa at usual flow to one that costs more than the compressor can give.
-      e.dischargeAreaM2 = 40e-6 * Math.exp(-3.5 * s);
+      // From a passage that costs some 10 kPa at usual flow to a hole of a third of a millimetre.
+      e.dischargeAreaM2 = 40e-6 * Math.exp(-6.2 * s);
+      e.dischargePlace = Math.min(Math.max(place ?? USUAL_PLACE, 0), MOST_PLACE);
       break;
     case "restriction-after-port":
-      e.liquidAreaM2 = 8e-6 * Math.exp(-3 * s);
+      // From what nobody notices to a hole of a third of a millimetre.
+      e.liquidAreaM2 = 8e-6 * Math.exp(-4.6 * s);
       break;
     case "metering-stuck-closed":
       e.openingMost = 0.03 + 0.97 * (1 - s) ** 2;
-      e.orificeArea *= 1 - 0.9 * s;
+      e.orificeArea *= 1 - 0.95 * s;
       break;
     case "metering-stuck-open":
-      // An orifice has no part that could stick; past a lost seal it passes as if it were larger.
-      e.openingLeast = 0.95 * s;
+      // From what it bleeds anyway to almost wide. An orifice has no part that could stick; past a lost seal it passes as if larger.
+      e.openingLeast = 0.1 + 0.85 * s;
       e.orificeArea *= 1 + 2.5 * s;
       break;
     case "compressor-worn":
       // At 1 most of what an idling compressor displaces goes back past its valves; what is left is hardly hotter for it.
-      e.leakM2 = 5.5e-6 * (displacementM3 / 150e-6) * s;
+      e.leakM2 = 8e-6 * (displacementM3 / 150e-6) * s;
       e.volumetric *= 1 - 0.4 * s;
       e.isentropic *= 1 - 0.04 * s;
       break;

@@ -10,6 +10,9 @@ import { fallingRoot } from "./root";
 import type { OrificeSize, ValveSize } from "./vehicle";
 
 const DISCHARGE = 0.7;
+/** Vapour chokes where the throat has fallen to this share (gamma 1.1); two-phase flow in between (form of Leung, AIChE J. 32 (1986) 1743). */
+const VAPOUR_CHOKES = 0.58;
+const CHOKING_QUALITY = 0.12;
 /** A tube's throat falls to this share of the saturation pressure; a valve's short seat lets it fall further. */
 const TUBE_FLASH = 0.93;
 const SEAT_FLASH = 0.55;
@@ -30,6 +33,26 @@ export function valveOpening(device: ValveSize | OrificeSize, effects: MeteringE
   return Math.max(Math.max(device.bleed, asked) * effects.openingMost, effects.openingLeast);
 }
 
+/** Share of the pressure before it to which a throat falls at most, by what comes: liquid that flashes, or more and more vapour. */
+function flashShare(fluid: FluidTable, liquidShare: number, sourceKpa: number, enthalpy: number): number {
+  const quality = Math.min(Math.max(fluid.quality(sourceKpa, enthalpy), 0), 1);
+  return liquidShare + (VAPOUR_CHOKES - liquidShare) * (quality / (quality + CHOKING_QUALITY)) * (1 + CHOKING_QUALITY);
+}
+
+/** Flow through one sharp passage from a state before it to a pressure behind it, kg/s. */
+export function passageFlow(
+  fluid: FluidTable,
+  areaM2: number,
+  sourceKpa: number,
+  enthalpy: number,
+  lowKpa: number,
+): number {
+  if (sourceKpa <= lowKpa) return 0;
+  const flash = flashShare(fluid, SEAT_FLASH, sourceKpa, enthalpy);
+  const throat = Math.max(lowKpa, flash * Math.min(fluid.flashPressureKpa(enthalpy), sourceKpa));
+  return DISCHARGE * areaM2 * Math.sqrt(2000 * fluid.density(sourceKpa, enthalpy) * (sourceKpa - throat));
+}
+
 /**
  * Flow through liquid line and device in series.
  * @param lineDrop kPa = lineDrop m2 / rho of the line before the device.
@@ -46,7 +69,7 @@ export function meteringFlow(
   into: MeteringState,
 ): void {
   const area = device.kind === "orifice" ? device.areaM2 * effects.orificeArea : device.widestM2 * opening;
-  const flash = device.kind === "orifice" ? TUBE_FLASH : SEAT_FLASH;
+  const share = device.kind === "orifice" ? TUBE_FLASH : SEAT_FLASH;
   const passage = 1 / (2000 * DISCHARGE * DISCHARGE * area * area);
   if (sourceKpa <= lowKpa) {
     into.flow = 0;
@@ -55,6 +78,7 @@ export function meteringFlow(
   }
   const sourceDensity = fluid.density(sourceKpa, enthalpy);
   const saturated = fluid.flashPressureKpa(enthalpy);
+  const flash = flashShare(fluid, share, sourceKpa, enthalpy);
   // The line drops what the device's flow makes it drop: one root, since a higher inlet passes more.
   const inlet = fallingRoot(
     (trial) => {

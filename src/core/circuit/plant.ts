@@ -42,12 +42,6 @@ export interface PlantCharge {
 
 /** Never still: leakage of fans and doors moves some air even at the lowest setting. */
 const LEAST_BLOWER = 0.25;
-/** Engine bay above ambient, and air warmed on its way to the condenser, at idle and when the vehicle breathes better. */
-const BAY_GAIN_IDLE_K = 18;
-const BAY_GAIN_FAST_K = 14;
-const INLET_GAIN_IDLE_K = 1.8;
-const INLET_GAIN_FAST_K = 1;
-const USUAL_RECIRCULATION = 0.12;
 
 export function makePlant(
   vehicle: CircuitVehicle,
@@ -59,7 +53,8 @@ export function makePlant(
   const atmosphereKpa = atmosphericPressureKpa(conditions.altitudeM);
   const fast = Math.min(Math.max((conditions.rpm - 700) / 1100, 0), 1);
   const thin = atmosphereKpa / 101.325;
-  const { compressor } = vehicle;
+  const { compressor, installation } = vehicle;
+  const between = (idle: number, atFast: number) => idle + (atFast - idle) * fast;
   const turns =
     compressor.kind === "electric" ? compressor.electricTurns : (conditions.rpm / 60) * compressor.pulleyRatio;
   return {
@@ -71,9 +66,9 @@ export function makePlant(
     chargeKg: (charge?.chargeKg ?? vehicle.label.chargeG / 1000) * effects.charge,
     airKg: (charge?.airKg ?? 0) + effects.airKg,
     turns: turns * effects.speed,
-    engineBayC: conditions.ambientC + BAY_GAIN_IDLE_K + (BAY_GAIN_FAST_K - BAY_GAIN_IDLE_K) * fast,
-    condenserInletC: conditions.ambientC + INLET_GAIN_IDLE_K + (INLET_GAIN_FAST_K - INLET_GAIN_IDLE_K) * fast,
-    recirculation: USUAL_RECIRCULATION * (1 - 0.5 * fast) + effects.recirculation,
+    engineBayC: conditions.ambientC + between(installation.bayIdleK, installation.bayFastK),
+    condenserInletC: conditions.ambientC + between(installation.inletIdleK, installation.inletFastK),
+    recirculation: installation.recirculation * (1 - 0.5 * fast) + effects.recirculation,
     coils: coilsOf(vehicle, conditions, effects, atmosphereKpa, thin),
   };
 }
@@ -108,16 +103,16 @@ function coilsOf(
   });
 }
 
-/** Pressure at which an electric fan begins to be switched up, and is at full speed, kPa gauge. */
-const FAN_LOW_KPA = 900;
-const FAN_HIGH_KPA = 1700;
+/** An electric fan's full speed against the reference air flow. */
+const FAN_FULL = 1.12;
 
 /** Air over the condenser, kg/s, at a high-side pressure (kPa absolute). */
 export function condenserAirFlow(plant: Plant, highKpa: number): number {
   const { vehicle, conditions, effects, atmosphereKpa } = plant;
   const full = vehicle.condenser.airFlow;
-  const share = Math.min(Math.max((highKpa - atmosphereKpa - FAN_LOW_KPA) / (FAN_HIGH_KPA - FAN_LOW_KPA), 0), 1);
-  const electric = 0.72 + 0.4 * share;
+  const { fanSlow, fanLowKpa, fanHighKpa } = vehicle.installation;
+  const share = Math.min(Math.max((highKpa - atmosphereKpa - fanLowKpa) / (fanHighKpa - fanLowKpa), 0), 1);
+  const electric = fanSlow + (FAN_FULL - fanSlow) * share;
   // A viscous fan slips less as it warms; it follows the engine.
   const viscous = 0.35 + (0.6 * Math.min(conditions.rpm, 2600)) / 1300;
   const kind = vehicle.label.condenserFan;

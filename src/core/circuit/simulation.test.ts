@@ -22,9 +22,12 @@ describe("a vehicle played in time", () => {
     const hot = simulation.truth();
     expect(hot.highKpa).toBeGreaterThan(mild.highKpa + 200);
     expect(hot.ventC).toBeGreaterThan(mild.ventC);
-    simulation.setConditions({ rpm: 2200 });
+    // At full command in the heat it stays at full stroke; on a mild day a faster engine needs less of it.
+    expect(hot).toMatchObject({ duty: 1, command: 1 });
+    simulation.setConditions({ ambientC: 22, rpm: 2200 });
     simulation.advance(240);
     expect(simulation.truth().duty).toBeLessThan(hot.duty * 0.75);
+    expect(simulation.truth().command).toBeLessThan(1);
   });
 
   it("lets the clutch go when cooling is no longer asked for, and the sides drift together", () => {

@@ -76,8 +76,9 @@ export interface CircuitTruth {
   vacuumKpa: number | null;
   clutchIn: boolean;
   heldBy: ControlState["heldBy"];
-  /** Share of full stroke, 0 with the clutch out. */
+  /** Share of full stroke, and of the command to it, 0 with the clutch out. */
   duty: number;
+  command: number;
   fan: number;
 }
 
@@ -434,6 +435,7 @@ export class CircuitSimulation {
         chargeKg: kg,
         vacuumKpa: kg < EMPTY_KG ? absolute : null,
         duty: 0,
+        command: 0,
         fan: 0,
       };
     }
@@ -462,6 +464,7 @@ export class CircuitSimulation {
       chargeKg: kg,
       vacuumKpa: kg < EMPTY_KG ? Math.min(y[LOW_KPA]!, y[HIGH_KPA]!) : null,
       duty: flowing ? pass.strokeShare : 0,
+      command: flowing ? pass.command : 0,
       fan: this.engineOn ? Math.min(pass.condenserAir / vehicle.condenser.airFlow, 1.2) : 0,
     };
   }

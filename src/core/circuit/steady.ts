@@ -7,10 +7,10 @@ import { CP_AIR } from "../air/humid-air";
 import { fail, type Result, succeed } from "../result";
 import { finSensorC } from "./controls";
 import { type CyclingSwing, swingOf } from "./cycling";
-import { halton } from "./halton";
-import { CircuitPass } from "./pass";
+import { CircuitPass, MOST_FLOODED } from "./pass";
 import type { Plant } from "./plant";
 import type { CircuitPoint } from "./point";
+import { beyondRange, type RangeIssue } from "./range";
 import { type RestState, restOf } from "./rest";
 
 /** Pressures kPa absolute, temperatures degC, flows kg/s, powers kW, masses kg. */
@@ -43,6 +43,8 @@ export interface SteadyState {
   /** Share of full stroke, or of time the clutch is in. */
   duty: number;
   stroke: number;
+  /** What an outside control asks for, 0 to 1; 1 of every other. */
+  command: number;
   cycling: CyclingSwing | null;
   limitedBy: "low" | "high" | null;
   /** Share of the receiver or accumulator that is liquid. */
@@ -66,18 +68,23 @@ export type SteadyResult =
       ventC: number;
     };
 
-export type SteadyIssue = { code: "no-convergence"; residual: number; point: CircuitPoint };
+export type SteadyIssue = { code: "no-convergence"; residual: number; point: CircuitPoint } | RangeIssue;
 
 type Mode = "free" | "low" | "high";
 
 /** A belt or clutch that slips more than this turns nothing worth the name, turns a second. */
 const LEAST_TURNS = 3;
 const LEAST_LOW = 9;
+/** Bounds of the liquid's coordinates: vapour superheated by more is hotter than any discharge line. */
+const HIGH_LEAST = -3.3;
+const WET_LEAST = -1;
+/** A clutch that is in for less of the time hardly turns. */
+const LEAST_DUTY = 0.002;
 const MOST_LOW = 1500;
 const MOST_HIGH = 3195;
 /** Residual (largest of the four, scaled) that counts as solved, and one good enough to be kept if rounding stops there. */
 const SOLVED = 1e-7;
-const GOOD_ENOUGH = 1e-4;
+const GOOD_ENOUGH = 3e-4;
 const MOST_ITERATIONS = 60;
 /** Scales of the residuals: kW, kW, kg/s. */
 const SCALE_KW = 3;
@@ -89,17 +96,30 @@ const trial = new Float64Array(4);
 const best = new Float64Array(4);
 const jacobian = new Float64Array(16);
 
-/** Steady state of a plant; `from` is a nearby point to start at. Errors: no-convergence, with the best point found. */
-export function solveSteady(plant: Plant, from?: CircuitPoint): Result<SteadyResult, SteadyIssue> {
+/**
+ * Steady state of a plant; `from` is a nearby point to start at. Without `patient` the long ways to the one case in a hundred are not gone:
+ * for many draws, where time matters more than the last of them. Errors: out-of-range, by quantity and limit; no-convergence, with the best
+ * point found.
+ */
+export function solveSteady(plant: Plant, from?: CircuitPoint, patient = true): Result<SteadyResult, SteadyIssue> {
+  const beyond = beyondRange(plant);
+  if (beyond) return fail(beyond);
   const standing = standsStill(plant);
   if (standing) return succeed(standing);
-  const free = solveMode(plant, "free", 0, from && from.duty === 1 ? from : undefined);
-  // Without a free solution the high side would leave the range of the tables: only its switch can hold it.
+  const start = from && from.duty === 1 ? from : undefined;
+  let free = solveMode(plant, "free", 0, start, QUICK);
+  if (!free.ok) {
+    // Without a free solution the high side would leave the range of the tables: only its switch can hold it.
+    const cut = solveMode(plant, "high", heldPressure(plant, "high"), from && from.duty < 1 ? from : undefined, QUICK);
+    if (cut.ok && cut.value.point.duty <= 1) return succeed({ kind: "running", state: cut.value.state() });
+    if (!patient) return free;
+    free = solveMode(plant, "free", 0, cut.ok ? { ...cut.value.point, duty: 1 } : start);
+  }
   const limit = free.ok ? limitBroken(plant, free.value.point) : "high";
   if (limit === null) return free.ok ? succeed({ kind: "running", state: free.value.state() }) : free;
   const held = heldPressure(plant, limit);
   const near = from && from.duty < 1 ? from : free.ok ? { ...free.value.point, duty: 0.8 } : undefined;
-  const limited = solveMode(plant, limit, held, near);
+  const limited = solveMode(plant, limit, held, near, !patient);
   if (limited.ok) return succeed({ kind: "running", state: limited.value.state() });
   return free.ok ? limited : free;
 }
@@ -128,12 +148,16 @@ let storeLevel: number | null = null;
 function standsStill(plant: Plant): Extract<SteadyResult, { kind: "standing" }> | null {
   const { controls } = plant.vehicle;
   const soaked = restOf(plant, plant.conditions.ambientC);
+  const gauge = soaked.pressureKpa - plant.atmosphereKpa;
+  // A switch on the low side that cycles the clutch also keeps it out of a circuit that never comes up to where it takes; air in it is
+  // swept to the high side by the first turn.
+  const lowSwitch = plant.vehicle.compressor.kind === "fixed" && plant.vehicle.metering.kind === "orifice";
   const reason =
     plant.turns < LEAST_TURNS
       ? ("not-driven" as const)
       : plant.chargeKg < 0.004
         ? ("no-refrigerant" as const)
-        : soaked.pressureKpa - plant.atmosphereKpa < controls.lockOutKpa
+        : gauge < controls.lockOutKpa || (lowSwitch && gauge - soaked.airKpa < controls.lowInKpa)
           ? ("low-pressure-lock-out" as const)
           : null;
   if (reason === null) return null;
@@ -175,15 +199,24 @@ interface Solved {
   state: () => SteadyState;
 }
 
-function solveMode(plant: Plant, mode: Mode, held: number, from?: CircuitPoint): Result<Solved, SteadyIssue> {
+/** From the usual places only, without a long way along the charge. */
+const QUICK = true;
+
+function solveMode(
+  plant: Plant,
+  mode: Mode,
+  held: number,
+  from?: CircuitPoint,
+  quick = false,
+): Result<Solved, SteadyIssue> {
   let worst = Number.POSITIVE_INFINITY;
   let iterations = 0;
   const usual = starts(plant);
   let nearest = usual[0]!;
   const spread = mode === "free" ? usual : usual.flatMap((start) => [0.6, 0.2].map((duty) => ({ ...start, duty })));
   const candidates = from ? [from, ...spread] : spread;
-  const attempt = (start: CircuitPoint) => {
-    const run = newton(plant, mode, held, start);
+  const attempt = (start: CircuitPoint, at: Plant = plant) => {
+    const run = newton(at, mode, held, start);
     iterations += run.iterations;
     return run.residual;
   };
@@ -199,25 +232,63 @@ function solveMode(plant: Plant, mode: Mode, held: number, from?: CircuitPoint):
       nearest = pointOf(mode, held, best);
     }
   }
-  for (let i = 1; i <= MORE_STARTS; i++) {
-    if (attempt(scattered(plant, i)) < GOOD_ENOUGH) return solved();
-  }
-  return fail({ code: "no-convergence", residual: worst, point: nearest });
+  return !quick && byAWay(plant, mode, held, attempt)
+    ? solved()
+    : fail({ code: "no-convergence", residual: worst, point: nearest });
 }
 
-const MORE_STARTS = 40;
+/** Shares of the label's charge, and of the compressor's speed, from which a way to the plant that was asked for is looked for. */
+const CHARGE_FOOTHOLDS = [0.75, 0.35, 1.15, 1.4, 0.16, 0.09];
+const SPEED_FOOTHOLDS = [0.35];
+/** Longest and shortest stride along the logarithm of either, and how many are tried. */
+const STRIDE = { longest: 0.35, shortest: 0.012, most: 60 };
 
-/** Starts spread evenly over all that may be (Halton's sequence in bases 2, 3, 5, 7), for the one case in a thousand. */
-function scattered(plant: Plant, index: number): CircuitPoint {
-  const at = (base: number) => halton(index, base);
-  const store = plant.vehicle.accumulatorM3 > 0;
-  return {
-    lowKpa: plant.fluid.saturationPressureKpa(-45 + 65 * at(2)),
-    highKpa: plant.fluid.saturationPressureKpa(Math.min(plant.conditions.ambientC + 2 + 48 * at(3), 84)),
-    high: store ? -0.8 + 1.5 * at(5) : -0.8 + 2.5 * at(5),
-    wet: store ? 0.05 + 2 * at(7) : 0.05 + 1.1 * at(7),
-    duty: 0.1 + 0.9 * at(2),
-  };
+type Attempt = (start: CircuitPoint, at: Plant) => number;
+
+/**
+ * Continuation (Allgower and Georg, Introduction to Numerical Continuation Methods, ch. 2): the same vehicle is solved with another charge or
+ * a slower compressor, and followed in strides to what was asked for. True when it arrived; the point is then in `best`.
+ */
+function byAWay(plant: Plant, mode: Mode, held: number, attempt: Attempt): boolean {
+  const label = plant.vehicle.label.chargeG / 1000;
+  const target = Math.log(plant.chargeKg);
+  const byDistance = CHARGE_FOOTHOLDS.map((share) => Math.log(label * share)).sort(
+    (a, b) => Math.abs(a - target) - Math.abs(b - target),
+  );
+  return (
+    byDistance.some((from) =>
+      follow(mode, held, attempt, from, target, (x) => ({ ...plant, chargeKg: Math.exp(x) })),
+    ) ||
+    SPEED_FOOTHOLDS.some((share) =>
+      follow(mode, held, attempt, Math.log(share), 0, (x) => ({ ...plant, turns: plant.turns * Math.exp(x) })),
+    )
+  );
+}
+
+function follow(
+  mode: Mode,
+  held: number,
+  attempt: Attempt,
+  from: number,
+  target: number,
+  plantAt: (x: number) => Plant,
+): boolean {
+  const foothold = plantAt(from);
+  if (!starts(foothold).some((start) => attempt(start, foothold) < GOOD_ENOUGH)) return false;
+  let at = from;
+  let point = pointOf(mode, held, best);
+  let stride = STRIDE.longest;
+  for (let i = 0; i < STRIDE.most && stride >= STRIDE.shortest; i++) {
+    const left = target - at;
+    const next = Math.abs(left) <= stride ? target : at + Math.sign(left) * stride;
+    if (attempt(point, plantAt(next)) < GOOD_ENOUGH) {
+      if (next === target) return true;
+      at = next;
+      point = pointOf(mode, held, best);
+      stride = Math.min(stride * 1.6, STRIDE.longest);
+    } else stride *= 0.45;
+  }
+  return false;
 }
 
 /** Places to begin, the likeliest first: usual, starved, overfull, hot. */
@@ -233,6 +304,25 @@ function starts(plant: Plant): CircuitPoint[] {
     wet,
     duty: 1,
   });
+  // Almost nothing in it: what the pressures would be were it all vapour on both sides.
+  if (share < 0.22) {
+    const dry = (lowKpa: number, highKpa: number, outlet: number, coil: number): CircuitPoint => ({
+      lowKpa,
+      highKpa,
+      high: outlet,
+      wet: coil,
+      duty: 1,
+    });
+    const rest = restOf(plant, conditions.ambientC + 8).pressureKpa;
+    const ambient = fluid.saturationPressureKpa(Math.min(conditions.ambientC + 6, 84));
+    return [
+      dry(rest * 0.45, Math.min(rest * 1.7, ambient), -1.7, 0.12),
+      dry(rest * 0.4, Math.min(rest * 1.5, ambient), -2.2, 0.02),
+      dry(rest * 0.35, Math.min(rest * 1.3, ambient), -2.4, -0.1),
+      dry(rest * 0.25, Math.min(rest * 1.9, ambient), -1.2, 0.25),
+      dry(rest * 0.6, rest * 1.2, -2.5, -0.15),
+    ];
+  }
   const high = store ? 0.08 : share < 0.75 ? -0.15 : share > 1.25 ? 1.1 : 0.5;
   const wet = store ? (share < 0.7 ? 0.9 : 1.3) : share < 0.6 ? 0.6 : 0.93;
   return [
@@ -287,13 +377,13 @@ const longest = [0.35, 0.25, 0.4, 0.25];
 
 function bounds(plant: Plant, mode: Mode): void {
   const store = plant.vehicle.accumulatorM3 > 0;
-  lower[0] = mode === "low" ? 0.01 : Math.log(LEAST_LOW);
+  lower[0] = mode === "low" ? LEAST_DUTY : Math.log(LEAST_LOW);
   upper[0] = mode === "low" ? 1.05 : Math.log(MOST_LOW);
-  lower[1] = mode === "high" ? 0.01 : Math.log(40);
+  lower[1] = mode === "high" ? LEAST_DUTY : Math.log(40);
   upper[1] = mode === "high" ? 1.05 : Math.log(MOST_HIGH);
-  lower[2] = -2;
-  upper[2] = store ? 0.91 : 1.91;
-  lower[3] = 0.004;
+  lower[2] = HIGH_LEAST;
+  upper[2] = (store ? 0 : 1) + MOST_FLOODED - 0.01;
+  lower[3] = WET_LEAST;
   upper[3] = store ? 2.85 : 1.85;
 }
 
@@ -419,7 +509,7 @@ export function mixWithHeater(plant: Plant, airC: number): number {
 /** Air at the centre vent for a pass just made: wet and dry part of the front coil, blend door, duct. */
 export function ventOf(plant: Plant, made: CircuitPass, wet: number): number {
   const coil = plant.coils[0]!;
-  const share = Math.min(wet, 1);
+  const share = Math.min(Math.max(wet, 0), 1);
   const wetAir = coil.inletC - coil.reach * (coil.inletC - made.metalC);
   const dryHeat = made.evaporatorHeat - share * made.wetHeat;
   const offC = share * wetAir + (1 - share) * coil.inletC - dryHeat / (coil.airFlow * CP_AIR);
@@ -467,6 +557,7 @@ function stateOf(plant: Plant, point: CircuitPoint, mode: Mode, iterations: numb
     rejectedKw: pass.condenserHeat,
     duty: point.duty,
     stroke: pass.strokeShare,
+    command: pass.command,
     cycling: mode === "free" ? null : swingOf(plant, pass, point, mode),
     limitedBy: mode === "free" ? null : mode,
     storeLevel: store ? Math.min(Math.max(point.wet - 1, 0), 1) : Math.min(Math.max(point.high, 0), 1),

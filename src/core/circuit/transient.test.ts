@@ -24,8 +24,21 @@ describe("a running circuit in time", () => {
     ["orifice", { metering: "orifice-tube", compressor: "variable-external" }, []],
     ["orifice, R1234yf", { metering: "orifice-tube", refrigerant: "R1234yf", chargeG: 780 }, []],
     ["two evaporators", { evaporators: 2, chargeG: 1000 }, []],
-    ["undercharge", {}, [{ cause: "undercharge", severity: 0.8 }]],
-    ["overcharge", {}, [{ cause: "overcharge", severity: 0.8 }]],
+    ["undercharge", {}, [{ cause: "undercharge", severity: 0.6 }]],
+    ["a tenth of the charge left", {}, [{ cause: "undercharge", severity: 0.93 }]],
+    ["a fifteenth of the charge left", { compressor: "fixed" }, [{ cause: "undercharge", severity: 0.96 }]],
+    [
+      "a tenth left behind an orifice",
+      { metering: "orifice-tube", compressor: "variable-internal" },
+      [{ cause: "undercharge", severity: 0.93 }],
+    ],
+    ["overcharge", {}, [{ cause: "overcharge", severity: 0.63 }]],
+    [
+      "an accumulator overfilled by a half",
+      { metering: "orifice-tube", compressor: "variable-internal" },
+      [{ cause: "overcharge", severity: 0.72 }],
+    ],
+    ["a blockage inside the condenser", {}, [{ cause: "restriction-before-port", severity: 0.75, place: 0.6 }]],
     ["air", { compressor: "electric" }, [{ cause: "air", severity: 0.6 }]],
     ["valve stuck open", {}, [{ cause: "metering-stuck-open", severity: 0.9 }]],
     ["blocked drier", {}, [{ cause: "restriction-after-port", severity: 0.9 }]],
@@ -162,7 +175,7 @@ describe("a running circuit in time", () => {
       run.advance(300);
     }
     expect(airy.truth().highKpa).toBeGreaterThan(clean.truth().highKpa + 100);
-    expect(Math.abs(airy.truth().lowKpa - clean.truth().lowKpa)).toBeLessThan(15);
+    expect(Math.abs(airy.truth().lowKpa - clean.truth().lowKpa)).toBeLessThan(30);
   });
 });
 

@@ -10,7 +10,7 @@ import { CP_AIR } from "../air/humid-air";
 import { emptySaturationRow } from "../fluids/tables";
 import { FIN_SENSOR_LAG_S, finSensorC } from "./controls";
 import { valveOpening } from "./metering";
-import { CircuitPass, liquidRoomM3, QUALITY_PER_UNIT, zivi } from "./pass";
+import { ALL_VAPOUR, CircuitPass, GAS_FROM_WET, liquidRoomM3, MOST_FLOODED, QUALITY_PER_UNIT, zivi } from "./pass";
 import type { Coil, Plant } from "./plant";
 import type { CircuitPoint } from "./point";
 import { restOf } from "./rest";
@@ -56,9 +56,18 @@ const AIR_SPREADS_S = 40;
 const STILL_AIR = 0.07;
 const GAS_TO_WALL = 0.02;
 const BACK_PASSAGE_M2 = 1.5e-6;
+/** A working valve may answer a small coil faster than a step: steps are parted until it answers by this much in one, or so many times. */
+const VALVE_ANSWER = 0.8;
+const MOST_PARTS = 8;
 const LAST_KG = 1e-3;
 const CV_VAPOUR = 0.78;
 const CP_VAPOUR = 0.92;
+/** Where there is only gas, its pressure comes to what its mass and temperatures ask in this time: walls are near, s. */
+const GAS_SETTLES_S = 0.4;
+/** The high side is a gas where what leaves the condenser is over saturated by this, kJ/kg, and it holds no more than so many times saturated vapour. */
+const GAS_OVER_KJ_KG = 2;
+const GAS_HOLDS = { all: 1.3, none: 1.6 };
+const LEAST_WET = 0.002;
 const LEAST_KPA = 8.2;
 const MOST_KPA = 3240;
 
@@ -127,8 +136,8 @@ export function runningState(plant: Plant, point: CircuitPoint): Float64Array {
   y[LOW_KPA] = point.lowKpa;
   y[HIGH_KG] = pass.highMass;
   y[LOW_KG] = pass.lowMass;
-  y[HIGH_LIQUID] = point.high;
-  y[WET] = point.wet;
+  y[HIGH_LIQUID] = Math.max(point.high, ALL_VAPOUR);
+  y[WET] = Math.max(point.wet, LEAST_WET);
   y[METAL_C] = pass.metalC;
   y[BULB_C] = pass.low.temperatureC + pass.superheatK;
   y[SENSOR_C] = pass.metalC;
@@ -160,8 +169,15 @@ export class TransientCircuit {
   private readonly dy = new Float64Array(STATES);
   private readonly rate = new Float64Array(STATES);
 
-  /** Moves `y` on by `seconds`. */
+  /** Moves `y` on by `seconds`, a tenth of one or less. */
   step(drive: Drive, y: Float64Array, seconds: number): void {
+    const parts = drive.clutchIn ? Math.ceil(clamp((this.valveAnswer * seconds) / VALVE_ANSWER, 1, MOST_PARTS)) : 1;
+    for (let i = 0; i < parts; i++) this.stepOnce(drive, y, seconds / parts);
+  }
+  /** How fast the valve takes back an imbalance where it is neither shut nor wide, 1/s. */
+  private valveAnswer = 0;
+
+  private stepOnce(drive: Drive, y: Float64Array, seconds: number): void {
     const { dy, rate } = this;
     this.derivatives(drive, y, dy, rate);
     for (let i = 0; i < STATES; i++) {
@@ -187,8 +203,10 @@ export class TransientCircuit {
     // Running, the valve answers the superheat at once: it does so far faster than pressures move. Standing, its bulb stays warm
     // while the suction pressure rises, and that shuts it.
     const opening = clutchIn ? Number.NaN : valveOpening(vehicle.metering, plant.effects, y[BULB_C]! - boilingC);
+    pass.highGas = clutchIn ? this.highGasShare(plant, highKpa, y[HIGH_KG]!, volumes.high) : 0;
     pass.evaluate(plant, lowKpa, highKpa, y[HIGH_LIQUID]!, wet, clutchIn ? 1 : 0, y[METAL_C], opening);
-    const { flow, low, high } = pass;
+    const { low, high } = pass;
+    const flow = pass.flow * held(y[LOW_KG]!);
     const fed = (pass.fed + pass.rearFlow) * held(y[HIGH_KG]!);
     // With the low side higher, vapour goes on through the compressor's reeds and back through the device.
     const over = lowKpa - (highKpa - pass.airKpa);
@@ -198,7 +216,8 @@ export class TransientCircuit {
     dy[HIGH_KG] = flow + back - fed + highPort.flow;
     dy[LOW_KG] = fed - back - flow + lowPort.flow;
 
-    rate[LOW_KG] = wet < 1 && clutchIn ? this.valveRate(plant, wet) : 0;
+    const answer = clutchIn ? this.valveRate(plant, wet) : 0;
+    rate[LOW_KG] = wet < 1 ? answer : 0;
     rate[HIGH_KG] = rate[LOW_KG]!;
 
     // Energy of the high side: what comes hot and leaves as liquid, the condenser, a port; its metal follows saturation.
@@ -217,7 +236,8 @@ export class TransientCircuit {
       highPort.flow * (highPort.flow > 0 ? highPort.enthalpy : high.hVapour);
     const partial = Math.max(highKpa - pass.airKpa, LEAST_KPA);
     this.balance(plant, partial, y[HIGH_KG]!, volumes.high, vehicle.condenser.metalKjK, highFlux, dy[HIGH_KG]!);
-    dy[HIGH_KPA] = this.pressureRate;
+    const { highGas } = pass;
+    dy[HIGH_KPA] = this.pressureRate + (highGas * partial * gasMismatch(y[HIGH_KG]!, pass.highMass)) / GAS_SETTLES_S;
     rate[HIGH_KPA] =
       (Math.max(condensed / Math.max(high.temperatureC - plant.condenserInletC, 2), 0.02) *
         fluid.saturationSlope(partial)) /
@@ -228,8 +248,11 @@ export class TransientCircuit {
     const coil = plant.coils[0]!;
     const lowGasC = this.gasTemperature(plant, lowKpa, y[LOW_KG]!, volumes.low);
     const front = Math.max(flow - pass.rearFlow, 0);
-    const superheating = wet < 1 ? front * Math.max(pass.hOut - low.hVapour, 0) : 0;
-    const lowDry = dryShare(lowGasC, low.temperatureC);
+    const lowGas = flow > 0 ? clamp(2 - wet / GAS_FROM_WET, 0, 1) : 0;
+    // What enters a dry coil superheated brings its own warmth.
+    const superheating = wet < 1 ? front * (pass.hOut - Math.max(low.hVapour, lowGas > 0 ? pass.hInlet : 0)) : 0;
+    // While it flows the coordinate says how much of the coil boils, however warm and thin the vapour behind it.
+    const lowDry = flow > 0 ? 0 : dryShare(lowGasC, low.temperatureC);
     const boiling =
       (1 - lowDry) * share * coil.wallConductance * (y[METAL_C]! - low.temperatureC) +
       lowDry * GAS_TO_WALL * (y[METAL_C]! - lowGasC);
@@ -241,14 +264,15 @@ export class TransientCircuit {
       (flow + back) * (flow > 0 ? pass.hOut : low.hVapour) +
       lowPort.flow * (lowPort.flow > 0 ? lowPort.enthalpy : low.hVapour);
     this.balance(plant, lowKpa, y[LOW_KG]!, volumes.low, 0.05, lowFlux, dy[LOW_KG]!);
-    dy[LOW_KPA] = this.pressureRate;
+    dy[LOW_KPA] = this.pressureRate + (lowGas * lowKpa * gasMismatch(y[LOW_KG]!, pass.lowMass)) / GAS_SETTLES_S;
     rate[LOW_KPA] =
       (share * coil.wallConductance * fluid.saturationSlope(lowKpa) +
         (flow * Math.max(low.hVapour - pass.hInlet, 20)) / lowKpa) /
       this.capacity;
 
     // The liquid finds its place.
-    dy[HIGH_LIQUID] = (y[HIGH_KG]! - pass.highMass) / (this.highMassSlope(plant, y[HIGH_LIQUID]!) * LIQUID_LAG_S);
+    const found = (y[HIGH_KG]! - pass.highMass) / this.highMassSlope(plant, y[HIGH_LIQUID]!);
+    dy[HIGH_LIQUID] = (found + highGas * (ALL_VAPOUR - y[HIGH_LIQUID]! - found)) / LIQUID_LAG_S;
     dy[WET] = (y[LOW_KG]! - pass.lowMass) / (this.lowMassSlope(plant, wet) * LIQUID_LAG_S);
     rate[HIGH_LIQUID] = 1 / LIQUID_LAG_S;
     rate[WET] = 1 / LIQUID_LAG_S;
@@ -258,9 +282,9 @@ export class TransientCircuit {
     const fromAir = pass.airHeat(coil, metal, plant.atmosphereKpa);
     const metalKjK = vehicle.evaporators[0]!.metalKjK;
     // Without liquid behind it the metal of the dry part follows the air: counted with its share only.
-    dy[METAL_C] =
-      (fromAir - (1 - lowDry) * coil.wallConductance * wallShare(share) * (metal - low.temperatureC)) / metalKjK;
-    rate[METAL_C] = ((1 - lowDry) * coil.wallConductance * wallShare(share) + coil.airFlow * CP_AIR) / metalKjK;
+    const wall = (1 - lowDry) * coil.wallConductance * (flow > 0 ? 1 : wallShare(share));
+    dy[METAL_C] = (fromAir - wall * (metal - low.temperatureC)) / metalKjK;
+    rate[METAL_C] = (wall + coil.airFlow * CP_AIR) / metalKjK;
     const outletC = flow > 0 ? low.temperatureC + pass.superheatK : metal;
     const bulbLag = flow > 0 ? BULB_LAG_S : BULB_LAG_OFF_S;
     dy[BULB_C] = (outletC - y[BULB_C]!) / bulbLag;
@@ -269,6 +293,13 @@ export class TransientCircuit {
     rate[SENSOR_C] = 1 / FIN_SENSOR_LAG_S;
     rate[LOW_AIR_KPA] = flow > 0 ? 1 / AIR_SWEPT_S : 1 / AIR_SPREADS_S;
     dy[LOW_AIR_KPA] = ((flow > 0 ? 0 : pass.airKpa) - y[LOW_AIR_KPA]!) * rate[LOW_AIR_KPA]!;
+  }
+
+  /** How far the high side is a gas alone: nothing condenses, and there is not enough in it for any liquid to lie somewhere. */
+  private highGasShare(plant: Plant, highKpa: number, kg: number, volumeM3: number): number {
+    const saturated = plant.fluid.vapourDensity(Math.max(highKpa - this.pass.airKpa, LEAST_KPA)) * volumeM3;
+    const byMass = clamp((GAS_HOLDS.none - kg / saturated) / (GAS_HOLDS.none - GAS_HOLDS.all), 0, 1);
+    return byMass * clamp(this.pass.vapourOverKjKg / GAS_OVER_KJ_KG, 0, 1);
   }
 
   private pressureRate = 0;
@@ -327,12 +358,12 @@ export class TransientCircuit {
     const device = plant.vehicle.metering;
     if (device.kind === "orifice" || pass.flow <= 0) return 0;
     const asked = (pass.superheatK - device.staticSuperheatK) / device.spanK;
-    if (asked <= device.bleed || asked >= 1) return 0;
     const coil = plant.coils[0]!;
     const left = coil.inletC - pass.low.temperatureC - pass.superheatK;
     const superheatByWet = (coil.vapourConductance / (pass.flow * CP_VAPOUR)) * Math.max(left, 0);
     const flowBySuperheat = pass.fed / (Math.max(pass.opening, device.bleed) * device.spanK);
-    return (superheatByWet * flowBySuperheat) / this.lowMassSlope(plant, wet);
+    this.valveAnswer = (superheatByWet * flowBySuperheat) / this.lowMassSlope(plant, Math.min(wet, 0.99));
+    return asked <= device.bleed || asked >= 1 ? 0 : this.valveAnswer;
   }
 
   private highMassSlope(plant: Plant, high: number): number {
@@ -360,9 +391,14 @@ export class TransientCircuit {
     const store = plant.vehicle.accumulatorM3 > 0;
     y[HIGH_KPA] = clamp(y[HIGH_KPA]!, LEAST_KPA, MOST_KPA);
     y[LOW_KPA] = clamp(y[LOW_KPA]!, LEAST_KPA, MOST_KPA);
-    y[HIGH_LIQUID] = clamp(y[HIGH_LIQUID]!, -2, store ? 0.91 : 1.91);
-    y[WET] = clamp(y[WET]!, 0.002, store ? 2.85 : 1.85);
+    y[HIGH_LIQUID] = clamp(y[HIGH_LIQUID]!, ALL_VAPOUR, (store ? 0 : 1) + MOST_FLOODED - 0.01);
+    y[WET] = clamp(y[WET]!, LEAST_WET, store ? 2.85 : 1.85);
   }
+}
+
+/** How far the mass of a gas is from what its pressure and temperatures would hold, as a share; bounded, so that no step jumps. */
+function gasMismatch(kg: number, heldKg: number): number {
+  return clamp(kg / Math.max(heldKg, 1e-6) - 1, -0.8, 0.8);
 }
 
 function clamp(x: number, low: number, high: number): number {

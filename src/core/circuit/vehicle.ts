@@ -32,6 +32,19 @@ export interface CompressorSize {
   setKpa: number;
   bandKpa: number;
   leastStroke: number;
+  /** Outside control, which moves that set point; null for every other kind. */
+  command: CommandControl | null;
+}
+
+/**
+ * Outside control: the command rises from none to full as the air behind the evaporator rises from the target over a span; the control
+ * valve holds a suction pressure that falls from `restKpa` at no command to `fullKpa` at full, kPa absolute.
+ */
+export interface CommandControl {
+  targetC: number;
+  spanK: number;
+  restKpa: number;
+  fullKpa: number;
 }
 
 export interface CondenserSize {
@@ -84,8 +97,25 @@ export interface ControlSettings {
   lockOutKpa: number;
 }
 
+/** How condenser and fan sit in the vehicle. Pressures kPa gauge. */
+export interface Installation {
+  /** Engine bay above ambient, K, at idle and at fast idle. */
+  bayIdleK: number;
+  bayFastK: number;
+  /** Air warmed by the bay on its way to the condenser, K, likewise. */
+  inletIdleK: number;
+  inletFastK: number;
+  /** Share of the condenser's own warm air that comes round to its front at idle. */
+  recirculation: number;
+  /** Electric fan: share of full air at its lower step, and the pressures between which it is switched up. */
+  fanSlow: number;
+  fanLowKpa: number;
+  fanHighKpa: number;
+}
+
 export interface CircuitVehicle {
   label: VehicleLabel;
+  installation: Installation;
   compressor: CompressorSize;
   condenser: CondenserSize;
   evaporators: EvaporatorSize[];

@@ -1,4 +1,5 @@
 /** What to do now, from a verdict: one act with its reason, and what would change it. */
+import { LEAST_CHARGE_SHARE } from "../circuit/faults";
 import { type Cause, causeNames } from "./causes";
 import type { TestId } from "./next-tests";
 import type { Verdict } from "./verdict";
@@ -40,7 +41,17 @@ export function decide(verdict: Verdict): Decision {
       test: null,
     };
   }
-  const foreign = verdict.warnings.some(({ code }) => code === "wrong-refrigerant" || code === "nothing-fits");
+  const empty = verdict.warnings.find(({ code }) => code === "almost-empty");
+  if (empty) {
+    return {
+      act: "weigh",
+      sentence:
+        "Almost empty. Find the leak before it is charged, recover and weigh what is left: no pressure says more than that there is no liquid.",
+      unless: "Only a gauge or coupler that does not read at all would change this: check that both open.",
+      test: null,
+    };
+  }
+  const foreign = verdict.warnings.some(({ code }) => code === "wrong-refrigerant");
   const name = causeNames[first.cause].toLowerCase();
   if (foreign) {
     return {
@@ -108,8 +119,7 @@ function byTheScale(cause: Cause, { causes }: Verdict): Omit<Decision, "test"> {
     };
   }
   const severity = causes.find((one) => one.cause === cause)!.severity.median;
-  // As severities are made: two thirds are gone at the worst.
-  const lost = 0.65 * severity;
+  const lost = (1 - LEAST_CHARGE_SHARE) * severity;
   const where =
     lost > LARGE_LOSS
       ? "So much does not go by itself: find the leak before it is charged, by pressure with dry nitrogen or by what oil and dye show."

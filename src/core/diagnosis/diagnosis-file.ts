@@ -42,9 +42,12 @@ export function diagnosisFile(verdict: Verdict, reading: ReadingFile): Diagnosis
       highG: verdict.charge.highG,
       identified: verdict.charge.identified,
     },
-    nextTests: verdict.nextTests.map(({ test, gainBits, minutes, outcomes }) => ({
+    nextTests: verdict.nextTests.map(({ test, reads, gainBits, settles, minutes, outcomes }) => ({
+      id: test,
       test: testSentences[test],
+      reads,
       gainBits,
+      settles,
       minutes,
       outcomes: outcomes.map((outcome) => outcomeSentence(outcome, wording)),
     })),

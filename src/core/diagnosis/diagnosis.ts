@@ -23,7 +23,17 @@ export const diagnosisSchema = z.object({
   /** Range of charges that fit, g; absent when the label charge is unknown. */
   charge: z.object({ lowG: z.number(), medianG: z.number(), highG: z.number(), identified: z.boolean() }).nullable(),
   nextTests: z.array(
-    z.object({ test: z.string(), gainBits: z.number(), minutes: z.number(), outcomes: z.array(z.string()).optional() }),
+    z.object({
+      id: z.string().optional(),
+      test: z.string(),
+      /** Paths of the reading file's fields that it fills. */
+      reads: z.array(z.string()).optional(),
+      gainBits: z.number(),
+      /** Share of such cars in which one cause stands alone after it. */
+      settles: z.number().min(0).max(1).optional(),
+      minutes: z.number(),
+      outcomes: z.array(z.string()).optional(),
+    }),
   ),
   warnings: z.array(z.string()),
 });

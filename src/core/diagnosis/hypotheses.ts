@@ -4,65 +4,50 @@
  * severities what is shown is taken to run straight.
  */
 
-import type { Fault, FaultCause } from "../circuit/faults";
+import { type Fault, type FaultCause, faultCauses } from "../circuit/faults";
 import { makePlant } from "../circuit/plant";
 import type { CircuitPoint } from "../circuit/point";
 import { withUsualConditions, withUsualLabel } from "../circuit/usual";
 import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../circuit/vehicle";
 import type { ReadingFile } from "../readings/reading-file";
 import type { Cause } from "./causes";
-import { placeOf, type Shown, show } from "./observables";
-
-/** How often each brings a car in, before anything is read: trade experience, rounded. They are weights, not yet shares. */
-const priors: Record<Cause, number> = {
-  none: 0.3,
-  undercharge: 0.2,
-  overcharge: 0.05,
-  air: 0.05,
-  "condenser-airflow": 0.06,
-  "restriction-before-port": 0.03,
-  "restriction-after-port": 0.05,
-  "metering-stuck-closed": 0.05,
-  "metering-stuck-open": 0.07,
-  "compressor-worn": 0.08,
-  "compressor-low-stroke": 0.05,
-  "compressor-not-driven": 0.04,
-  "evaporator-airflow": 0.07,
-  "blend-door": 0.04,
-};
-
-/** Pairs that come together: a wrong charge on a car whose air side is neglected, or after work that let air in. */
-const pairs: readonly (readonly [FaultCause, FaultCause])[] = [
-  ["undercharge", "air"],
-  ["undercharge", "condenser-airflow"],
-  ["undercharge", "evaporator-airflow"],
-  ["overcharge", "air"],
-  ["overcharge", "condenser-airflow"],
-  ["overcharge", "evaporator-airflow"],
-];
-const PAIR_PRIOR = 0.018;
+import { type Shown, show } from "./observables";
+import { possible } from "./possible";
+import { commonPairs } from "./priors";
+import { type Spread, spreadOf } from "./spread";
 
 /** Severities that are solved; between them, and down to none, lies a straight line. */
-const SOLVED = [0.25, 0.45, 0.65, 0.85, 1] as const;
-const SOLVED_PAIR = [0.4, 0.85] as const;
-/** Severities that are weighed, evenly from the least worth a name to the worst. */
-export const severities: readonly number[] = Array.from({ length: 14 }, (_, i) => 0.2 + (0.8 * i) / 13);
+const SOLVED = [0.3, 0.6, 0.85, 0.95, 1] as const;
+/** A drive is there or not; a charge is gone by its last tenth. Others run straighter. */
+const SOLVED_OF: Partial<Record<FaultCause, readonly number[]>> = {
+  "compressor-not-driven": [1],
+  "restriction-before-port": [0.5, 0.8],
+  overcharge: [0.4, 0.8],
+  "evaporator-airflow": [0.5, 0.9],
+  "metering-stuck-open": [0.4, 1],
+  "condenser-airflow": [0.4, 0.8],
+  "compressor-worn": [0.5, 1],
+  "blend-door": [1],
+  air: [0.3, 0.6, 1],
+};
+/** Of a pair both grow together. */
+const SOLVED_PAIR = [0.6] as const;
+/** Severities that are weighed, evenly to the worst. */
+export const severities: readonly number[] = Array.from({ length: 14 }, (_, i) => (i + 1) / 14);
 const pairSeverities = [0.25, 0.45, 0.65, 0.85] as const;
-/** A clutch or belt mostly drives or does not; slipping is the rarer half. */
-const DRIVEN_NOT_AT_ALL = 0.95;
 
 export interface Hypothesis {
   /** One, two, or none. */
   causes: { cause: Cause; severity: number }[];
-  /** Prior probability; all together sum to one. */
-  prior: number;
   shown: Shown;
 }
 
 export interface Hypotheses {
   all: Hypothesis[];
-  /** What a sound vehicle shows. */
+  /** What a sound vehicle shows: the middle of those that could wear the label, */
   sound: Shown;
+  /** and how they differ from it. */
+  spread: Spread;
 }
 
 export function labelOfReading({ vehicle }: ReadingFile): VehicleLabel {
@@ -85,11 +70,6 @@ export function conditionsOfReading({ conditions }: ReadingFile, rpm: number): C
   );
 }
 
-/** Whether a cause can happen to this vehicle at all. */
-export function possible(cause: Cause, label: VehicleLabel): boolean {
-  return cause !== "compressor-low-stroke" || label.compressor !== "fixed";
-}
-
 /**
  * Solves them one after the other; between two it yields the share that is done, so that a worker may listen. Returns null when
  * not even the sound vehicle can be solved.
@@ -100,100 +80,53 @@ export function* solveHypotheses(
   soakC: number,
 ): Generator<number, Hypotheses | null> {
   const { label } = vehicle;
-  const solve = (faults: Fault[], from?: readonly (CircuitPoint | undefined)[]) =>
+  const steps = faultCauses.length + commonPairs.length + 2;
+  let done = 0;
+  const solve = (faults: Fault[], from?: readonly (CircuitPoint | undefined)[], patient = false) =>
     show(
       conditions.map((at) => makePlant(vehicle, at, faults)),
       soakC,
       label.chargeG,
       from,
+      patient,
     );
-  const sound = solve([]);
+  const sound = solve([], undefined, true);
   if (sound === null) return null;
-  const singles = (Object.keys(priors) as Cause[]).filter(
-    (cause): cause is FaultCause => cause !== "none" && possible(cause, label),
-  );
-  const all: Hypothesis[] = [{ causes: [{ cause: "none", severity: 0 }], prior: priors.none, shown: sound }];
+  const spread = spreadOf(label, conditions, soakC, sound);
+  yield ++done / steps;
+  const all: Hypothesis[] = [{ causes: [{ cause: "none", severity: 0 }], shown: sound }];
   const ladders = new Map<FaultCause, Rung[]>();
-  for (const [i, cause] of singles.entries()) {
-    yield i / (singles.length + pairs.length);
+  for (const cause of faultCauses.filter((one) => possible(one, label))) {
+    yield ++done / steps;
     const rungs: Rung[] = [{ severity: 0, shown: sound }];
-    for (const severity of SOLVED) {
+    for (const severity of SOLVED_OF[cause] ?? SOLVED) {
       const shown = solve([{ cause, severity }], rungs.at(-1)!.shown.points);
       if (shown !== null) rungs.push({ severity, shown });
     }
     ladders.set(cause, rungs);
-    const driven = cause === "compressor-not-driven";
     for (const severity of severities) {
-      const share = driven && severity < 1 ? (1 - DRIVEN_NOT_AT_ALL) / (severities.length - 1) : 1 / severities.length;
-      const prior = priors[cause] * (driven && severity >= 1 ? DRIVEN_NOT_AT_ALL : share);
       const shown = onLadder(rungs, severity);
-      if (shown !== null) all.push({ causes: [{ cause, severity }], prior, shown });
+      if (shown !== null) all.push({ causes: [{ cause, severity }], shown });
     }
   }
-  for (const [i, [a, b]] of pairs.entries()) {
-    yield (singles.length + i) / (singles.length + pairs.length);
-    const one = ladders.get(a);
-    const two = ladders.get(b);
-    if (!one || !two) continue;
-    const corners = SOLVED_PAIR.map((sa) =>
-      SOLVED_PAIR.map((sb) =>
-        solve(
-          [
-            { cause: a, severity: sa },
-            { cause: b, severity: sb },
-          ],
-          onLadder(one, sa)?.points,
-        ),
-      ),
-    );
-    const prior = PAIR_PRIOR / pairSeverities.length ** 2;
-    for (const sa of pairSeverities) {
-      for (const sb of pairSeverities) {
-        const shown = between(corners, place(sa), place(sb));
-        if (shown === null) continue;
-        all.push({
-          causes: [
-            { cause: a, severity: sa },
-            { cause: b, severity: sb },
-          ],
-          prior,
-          shown,
-        });
-      }
+  for (const { causes: both } of commonPairs) {
+    yield ++done / steps;
+    const one = ladders.get(both[0]);
+    if (!one) continue;
+    const rungs: Rung[] = [{ severity: 0, shown: sound }];
+    for (const severity of SOLVED_PAIR) {
+      const shown = solve(
+        both.map((cause) => ({ cause, severity })),
+        onLadder(one, severity)?.points,
+      );
+      if (shown !== null) rungs.push({ severity, shown });
+    }
+    for (const severity of pairSeverities) {
+      const shown = onLadder(rungs, severity);
+      if (shown !== null) all.push({ causes: both.map((cause) => ({ cause, severity })), shown });
     }
   }
-  const mixed = withLookAlikes(all, ladders, conditions.length);
-  const total = mixed.reduce((sum, { prior }) => sum + prior, 0);
-  for (const hypothesis of mixed) hypothesis.prior /= total;
-  return { all: mixed, sound };
-}
-
-/**
- * A clogged device and a blocked line differ in the gauges only by how much liquid stands in the line between, and just where dirt
- * settles is not known: with this share each looks as the other would, but for the fall along the line.
- */
-const LOOK_ALIKE_SHARE = 0.3;
-
-function withLookAlikes(all: Hypothesis[], ladders: ReadonlyMap<FaultCause, Rung[]>, settings: number): Hypothesis[] {
-  const drops = Array.from({ length: settings }, (_, i) => placeOf("lineDrop", i, settings));
-  return all.flatMap((hypothesis) => {
-    const [only, second] = hypothesis.causes;
-    const other = second
-      ? undefined
-      : only!.cause === "restriction-after-port"
-        ? "metering-stuck-closed"
-        : only!.cause === "metering-stuck-closed"
-          ? "restriction-after-port"
-          : undefined;
-    const like = other && onLadder(ladders.get(other) ?? [], only!.severity);
-    if (!like) return [hypothesis];
-    const values = like.values.slice();
-    for (const place of drops) values[place] = hypothesis.shown.values[place]!;
-    return [
-      { ...hypothesis, prior: hypothesis.prior * (1 - LOOK_ALIKE_SHARE) },
-      { ...hypothesis, prior: hypothesis.prior * LOOK_ALIKE_SHARE, shown: { ...like, values } },
-    ];
-  });
+  return { all, sound, spread };
 }
 
 interface Rung {
@@ -209,18 +142,6 @@ function onLadder(rungs: readonly Rung[], severity: number): Shown | null {
   const from = rungs[above - 1];
   if (!from || Math.abs(to.severity - severity) < 1e-9) return to.shown;
   return mix(from.shown, to.shown, (severity - from.severity) / (to.severity - from.severity));
-}
-
-/** Place of a severity between the two that are solved for pairs; beyond them the line goes on. */
-function place(severity: number): number {
-  const [low, high] = SOLVED_PAIR;
-  return (severity - low) / (high - low);
-}
-
-function between(corners: (Shown | null)[][], x: number, y: number): Shown | null {
-  const row = corners.map(([low, high]) => (low && high ? mix(low, high, y) : (low ?? high ?? null)));
-  const [low, high] = row;
-  return low && high ? mix(low, high, x) : (low ?? high ?? null);
 }
 
 function mix(a: Shown, b: Shown, share: number): Shown {

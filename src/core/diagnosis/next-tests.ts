@@ -1,14 +1,16 @@
 /**
- * Which test not yet done would tell most for its time: the expected fall of the entropy between causes, by the same vehicles that made
- * the verdict. Outcomes are drawn from what is still probable; each is weighed as if it had been read.
+ * Which test not yet done would tell most for its time. What each would show is drawn from what is still probable, by the simulation of this
+ * vehicle and by how such vehicles differ; each outcome is entered and weighed as if it had been read. So a test that is offered moves the
+ * verdict, and says how often it settles it.
  */
+import { atmosphericPressureKpa } from "../air/atmosphere";
+import { fluidTable } from "../fluids/tables";
 import { type NoiseSource, seededNoise } from "../noise";
+import type { ReadingFile, RunningSetting } from "../readings/reading-file";
 import type { Cause } from "./causes";
-import { type ErrorModel, MOVE_DOUBT } from "./discrepancy";
-import { wasRead } from "./explain";
+import { fieldOf, wasRead } from "./explain";
 import type { Hypotheses } from "./hypotheses";
 import {
-  FAST_RPM,
   type ObservableName,
   type Observed,
   observableAt,
@@ -16,6 +18,9 @@ import {
   type SettingObservable,
   settingObservables,
 } from "./observables";
+import { FAST_RPM } from "./weigh/features";
+import { causeClasses } from "./weigh/classes";
+import { entropyOf, weigh, type Weighed } from "./weigh/weigh";
 
 export const testIds = [
   "look",
@@ -37,16 +42,23 @@ export type TestId = (typeof testIds)[number];
 
 export interface NextTest {
   test: TestId;
+  /** Paths of the reading file's fields that it fills. */
+  reads: string[];
+  /** Expected fall of the entropy between causes, bits. */
   gainBits: number;
+  /** Share of such cars in which one cause stands alone after it. */
+  settles: number;
   minutes: number;
   /** What each of the leading causes would show there, in the unit of the observable. */
   outcomes: { cause: Cause; observable: ObservableName; expected: number }[];
 }
 
 /** Outcomes drawn for each test: the gain is then good for a few hundredths of a bit. */
-const DRAWS = 60;
-/** What is less probable than this is left out of the sums. */
-const NEGLIGIBLE = 2e-4;
+const DRAWS = 16;
+/** One cause stands alone from this probability on. */
+const SETTLED = 0.8;
+/** A test that is expected to tell less is not offered: the leading causes would read alike there. */
+const LEAST_BITS = 0.02;
 
 interface Plan {
   id: TestId;
@@ -56,28 +68,42 @@ interface Plan {
 }
 
 export function nextTests(
+  reading: ReadingFile,
   observed: Observed,
   hypotheses: Hypotheses,
-  errors: ErrorModel,
+  weighed: Weighed,
   weights: Float64Array,
-  read: readonly number[],
   context: { commanded: boolean; looked: boolean; leading: readonly Cause[] },
   seed: number,
 ): NextTest[] {
-  const live = Array.from(weights.keys()).filter((i) => weights[i]! > NEGLIGIBLE);
-  const before = entropy(live, weights, hypotheses);
+  const before = entropyOf(weighed.classes);
   const random = seededNoise(seed);
+  const read = Array.from(observed.values.keys()).filter((place) => !Number.isNaN(observed.values[place]!));
   const tests = plans(observed, context).map((plan): NextTest => {
-    const after = expectedEntropy(plan, observed, hypotheses, errors, weights, live, read, random);
+    const { bits, settles } = outcomesWeighed(plan, reading, observed, hypotheses, weights, read, random);
     return {
       test: plan.id,
-      gainBits: Math.max(0, Math.round((before - after) * 100) / 100),
+      reads: pathsOf(plan, observed.rpm.length),
+      gainBits: Math.max(0, Math.round((before - bits) * 100) / 100),
+      settles: Math.round(settles * 100) / 100,
       minutes: plan.minutes,
-      outcomes: outcomesOf(plan, observed, hypotheses, errors, weights, context.leading),
+      outcomes: outcomesOf(plan, observed, hypotheses, weights, context.leading),
     };
   });
-  if (!context.looked) tests.push(look(live, weights, hypotheses, before));
-  return tests.sort((a, b) => b.gainBits / b.minutes - a.gainBits / a.minutes || a.minutes - b.minutes);
+  if (!context.looked) tests.push(look(weighed, before));
+  return tests
+    .filter(({ test, gainBits }) => gainBits >= LEAST_BITS || test === "recover")
+    .sort((a, b) => b.gainBits / b.minutes - a.gainBits / a.minutes || a.minutes - b.minutes);
+}
+
+function pathsOf(plan: Plan, settings: number): string[] {
+  const paths = plan.places.flatMap((place) => {
+    const { name, setting } = observableAt(place, settings);
+    if (setting !== null) return [`running[${setting}].${fieldOf[name]}`];
+    if (name === "rest") return ["rest.lowKpa", "rest.highKpa", "rest.soakC"];
+    return name === "meeting" ? ["equalise.seconds", "equalise.equalised"] : ["recoveredG"];
+  });
+  return [...new Set(paths)];
 }
 
 function plans(observed: Observed, { commanded }: { commanded: boolean }): Plan[] {
@@ -118,101 +144,106 @@ function plans(observed: Observed, { commanded }: { commanded: boolean }): Plan[
   return list;
 }
 
-/** Entropy between causes, bits; a pair counts for both of its causes. */
-function entropy(live: readonly number[], weights: ArrayLike<number>, { all }: Hypotheses): number {
-  const shares = new Map<string, number>();
-  let total = 0;
-  for (const i of live) {
-    const name = all[i]!.causes.map(({ cause }) => cause).join("+");
-    shares.set(name, (shares.get(name) ?? 0) + weights[i]!);
-    total += weights[i]!;
-  }
-  let bits = 0;
-  for (const share of shares.values()) {
-    const p = share / total;
-    if (p > 0) bits -= p * Math.log2(p);
-  }
-  return bits;
-}
-
-/** Mean entropy after the test, over outcomes drawn from what is still probable. */
-function expectedEntropy(
+/** Mean entropy after the test and how often it is settled, over outcomes drawn from what is still probable. */
+function outcomesWeighed(
   plan: Plan,
+  reading: ReadingFile,
   observed: Observed,
   hypotheses: Hypotheses,
-  errors: ErrorModel,
   weights: Float64Array,
-  live: readonly number[],
   read: readonly number[],
   random: NoiseSource,
-): number {
-  const { all, sound } = hypotheses;
-  // A test's readings are judged one by one against what is known: what they share among themselves is counted once.
+): { bits: number; settles: number } {
+  const { all, spread } = hypotheses;
   const length = observed.values.length;
-  const places = plan.places.map((place) => ({ place, ...regression(place, read, errors, length) }));
-  const usable = places.filter(({ place }) => live.some((i) => !Number.isNaN(all[i]!.shown.values[place]!)));
-  if (usable.length === 0) return entropy(live, weights, hypotheses);
-  const scale = 1 / Math.sqrt(usable.length);
-  const predicted = live.map((i) =>
-    usable.map(({ place, coefficients, variance }) => {
-      const { values } = all[i]!.shown;
-      const move = values[place]! - sound.values[place]!;
-      let mean = values[place]! + errors.bias[place]!;
-      for (let k = 0; k < read.length; k++) {
-        const gap = observed.values[read[k]!]! - values[read[k]!]! - errors.bias[read[k]!]!;
-        if (Number.isFinite(gap)) mean += coefficients[k]! * gap;
-      }
-      const doubt = Number.isFinite(move) ? (MOVE_DOUBT * move) ** 2 : 0;
-      return { mean, variance: variance + doubt };
-    }),
-  );
+  // How such cars differ beyond what this one has already shown of itself.
+  const own = plan.places.map((place) => ({ place, ...regression(place, read, spread.covariance, length) }));
   const cumulative: number[] = [];
   let total = 0;
-  for (const i of live) {
-    total += weights[i]!;
+  for (const weight of weights) {
+    total += weight;
     cumulative.push(total);
   }
-  let sum = 0;
-  const after = new Float64Array(weights.length);
+  let bits = 0;
+  let settles = 0;
   for (let draw = 0; draw < DRAWS; draw++) {
     // Strata of equal probability: every draw comes from its own part of what is probable.
     const target = ((draw + random.uniform()) / DRAWS) * total;
-    const from =
-      predicted[
+    const { shown } =
+      all[
         Math.max(
-          0,
           cumulative.findIndex((upTo) => upTo >= target),
+          0,
         )
       ]!;
     const common = random.normal();
-    const outcome = from.map(
-      ({ mean, variance }) => mean + Math.sqrt(variance) * (0.6 * common + 0.8 * random.normal()),
-    );
-    let top = Number.NEGATIVE_INFINITY;
-    const logs = predicted.map((expected) => {
-      let log = 0;
-      for (const [k, { mean, variance }] of expected.entries()) {
-        // A hypothesis that cannot show it at all is parted from those that can.
-        if (Number.isNaN(mean) !== Number.isNaN(outcome[k]!)) log -= 6;
-        else if (!Number.isNaN(mean))
-          log -= scale * ((outcome[k]! - mean) ** 2 / (2 * variance) + 0.5 * Math.log(variance));
+    const values = own.map(({ place, coefficients, variance }) => {
+      let value = shown.values[place]! + spread.bias[place]!;
+      for (const [k, other] of read.entries()) {
+        const gap = observed.values[other]! - shown.values[other]! - spread.bias[other]!;
+        if (Number.isFinite(gap)) value += coefficients[k]! * Math.min(Math.max(gap, -MOST_GAP_K), MOST_GAP_K);
       }
-      top = Math.max(top, log);
-      return log;
+      return { place, value: value + Math.sqrt(variance) * (0.6 * common + 0.8 * random.normal()) };
     });
-    for (const [k, i] of live.entries()) after[i] = weights[i]! * Math.exp(logs[k]! - top);
-    sum += entropy(live, after, hypotheses);
+    const { classes } = weigh(entered(reading, values, observed));
+    bits += entropyOf(classes) / DRAWS;
+    settles += classes.some((p) => p >= SETTLED) ? 1 / DRAWS : 0;
   }
-  return sum / DRAWS;
+  return { bits, settles };
 }
 
-/** How a reading's error follows from the errors of those already taken, and what is left of its variance. */
-function regression(place: number, read: readonly number[], errors: ErrorModel, length: number) {
+/** A reading this far from where a hypothesis has it says no more of the car than one at the edge. */
+const MOST_GAP_K = 6;
+
+/** The reading with outcomes put where they would be written. */
+export function entered(
+  reading: ReadingFile,
+  values: readonly { place: number; value: number }[],
+  observed: Observed,
+): ReadingFile {
+  const fluid = fluidTable(reading.vehicle.refrigerant);
+  const atmosphere = atmosphericPressureKpa(reading.conditions.altitudeM ?? 0);
+  const gauge = (temperatureC: number) =>
+    fluid.saturationPressureKpa(Math.min(Math.max(temperatureC, -48), 92)) - atmosphere;
+  const settings = observed.rpm.length;
+  const running: RunningSetting[] = (reading.running ?? []).map((setting) => ({ ...setting }));
+  let { rest, equalise, recoveredG } = reading;
+  for (const { place, value } of values) {
+    if (Number.isNaN(value)) continue;
+    const { name, setting } = observableAt(place, settings);
+    if (setting === null) {
+      if (name === "rest") {
+        const soakC = rest?.soakC ?? reading.conditions.ambientC;
+        const kpa = gauge(soakC + value);
+        rest = { lowKpa: kpa, highKpa: kpa, soakC };
+      } else if (name === "meeting") equalise = { seconds: Math.exp(Math.min(value, 8)), equalised: true };
+      else recoveredG = Math.max(0, value) * (reading.vehicle.chargeG ?? 0);
+      continue;
+    }
+    while (running.length <= setting) running.push({ rpm: observed.rpm[running.length]! });
+    const into = running[setting]!;
+    if (name === "evaporating") into.lowKpa = gauge(value);
+    else if (name === "condensing") into.highKpa = gauge(value);
+    else if (name === "lineDrop") {
+      const liquid = into.liquidLineC ?? reading.conditions.ambientC + LIQUID_OVER_AIR_K;
+      into.liquidLineC = liquid;
+      into.meteringInletC = liquid - Math.max(value, 0);
+    } else if (name === "command") into.compressorDutyPct = Math.min(Math.max(value, 0), 100);
+    else into[fieldOf[name] as "ventC"] = value;
+  }
+  return { ...reading, running, rest, equalise, recoveredG };
+}
+
+/** A liquid line where it was not read, K over the ambient. */
+const LIQUID_OVER_AIR_K = 12;
+
+/** How a reading's distance from the middle follows from those already taken, and what is left of its variance. */
+function regression(place: number, read: readonly number[], covariance: Float64Array, length: number) {
   const n = read.length;
-  const matrix = read.map((a) => read.map((b) => errors.covariance[a * length + b]!));
-  const right = read.map((a) => errors.covariance[a * length + place]!);
+  const matrix = read.map((a) => read.map((b) => covariance[a * length + b]!));
+  const right = read.map((a) => covariance[a * length + place]!);
   const coefficients = solve(matrix, right);
-  let variance = errors.covariance[place * length + place]!;
+  let variance = covariance[place * length + place]!;
   for (let k = 0; k < n; k++) variance -= coefficients[k]! * right[k]!;
   return { coefficients, variance: Math.max(variance, 0.01) };
 }
@@ -246,23 +277,21 @@ const SEEN: Partial<Record<Cause, number>> = {
 const LOOK_MINUTES = 3;
 
 /** A look tells a few causes from all others, and is rarely wrong when it finds something. */
-function look(live: readonly number[], weights: Float64Array, hypotheses: Hypotheses, before: number): NextTest {
-  const chance = (i: number, cause: Cause) =>
-    hypotheses.all[i]!.causes.some((one) => one.cause === cause) ? (SEEN[cause] ?? 0) : 0;
-  const unseen = new Float64Array(weights);
-  let after = 0;
+function look(weighed: Weighed, before: number): NextTest {
+  const chances = causeClasses.map((acting) => Math.max(0, ...acting.map((cause) => SEEN[cause] ?? 0)));
   let found = 0;
-  for (const cause of Object.keys(SEEN) as Cause[]) {
-    for (const i of live) {
-      found += weights[i]! * chance(i, cause);
-      unseen[i] = unseen[i]! * (1 - chance(i, cause));
-    }
-  }
-  const left = Math.max(1 - found, 0);
-  after += left * entropy(live, unseen, hypotheses);
+  const unseen = weighed.classes.map((p, k) => {
+    found += p * chances[k]!;
+    return p * (1 - chances[k]!);
+  });
+  const left = Math.max(1 - found, 1e-9);
+  const after = unseen.map((p) => p / left);
+  const bits = left * entropyOf(after);
   return {
     test: "look",
-    gainBits: Math.max(0, Math.round((before - after) * 100) / 100),
+    reads: ["observations"],
+    gainBits: Math.max(0, Math.round((before - bits) * 100) / 100),
+    settles: Math.round((found + (after.some((p) => p >= SETTLED) ? left : 0)) * 100) / 100,
     minutes: LOOK_MINUTES,
     outcomes: [],
   };
@@ -273,7 +302,6 @@ function outcomesOf(
   plan: Plan,
   observed: Observed,
   hypotheses: Hypotheses,
-  errors: ErrorModel,
   weights: Float64Array,
   leading: readonly Cause[],
 ): NextTest["outcomes"] {
@@ -286,7 +314,7 @@ function outcomesOf(
         sum += weights[i]! * shown.values[place]!;
         total += weights[i]!;
       }
-      return total > 0 ? sum / total + errors.bias[place]! : Number.NaN;
+      return total > 0 ? sum / total + hypotheses.spread.bias[place]! : Number.NaN;
     });
   let widest: { place: number; values: number[]; span: number } | null = null;
   const length = observed.values.length;
@@ -294,7 +322,8 @@ function outcomesOf(
     const values = means(place);
     const known = values.filter(Number.isFinite);
     if (known.length < 2) continue;
-    const span = (Math.max(...known) - Math.min(...known)) / Math.sqrt(errors.covariance[place * length + place]!);
+    const span =
+      (Math.max(...known) - Math.min(...known)) / Math.sqrt(hypotheses.spread.covariance[place * length + place]!);
     if (widest === null || span > widest.span) widest = { place, values, span };
   }
   if (widest === null) return [];

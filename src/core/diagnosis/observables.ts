@@ -12,6 +12,7 @@ import { type SteadyResult, type SteadyState, solveSteady } from "../circuit/ste
 import { fluidTable } from "../fluids/tables";
 import type { ReadingFile, RunningSetting } from "../readings/reading-file";
 import { meetingSeconds } from "./meeting";
+import { FAST_RPM } from "./weigh/features";
 
 /** At one engine speed: degC, but `lineDrop` K from the port to the metering device and `command` % of full stroke. */
 export const settingObservables = [
@@ -74,8 +75,6 @@ export interface Observed {
 
 /** The speeds of a usual test; taken where none was written, and kept ready where a setting was not read. */
 const USUAL_RPM = [800, 1800] as const;
-/** From here on it is fast idle. */
-export const FAST_RPM = 1300;
 
 function withUsualSpeeds(given: number[]): number[] {
   const [idle, fast] = USUAL_RPM;
@@ -118,6 +117,9 @@ export function observe(reading: ReadingFile): Observed {
     put("condenserInlet", i, setting.condenserInletAirC);
     put("condenserOutlet", i, setting.condenserOutletAirC);
     put("command", i, setting.compressorDutyPct);
+    if (setting.liquidLineC != null && setting.meteringInletC != null) {
+      put("lineDrop", i, setting.liquidLineC - setting.meteringInletC);
+    }
   }
   const { rest, equalise } = reading;
   if (rest?.soakC !== null && rest?.soakC !== undefined) {
@@ -183,6 +185,7 @@ export function show(
   soakC: number,
   labelG: number,
   from?: readonly (CircuitPoint | undefined)[],
+  patient = true,
 ): Shown | null {
   const first = plants[0];
   if (first === undefined) return null;
@@ -196,7 +199,7 @@ export function show(
   let standing = false;
   let ran: { plant: Plant; superheatK: number } | null = null;
   for (const [i, plant] of plants.entries()) {
-    const solved = solveSteady(plant, from?.[i]);
+    const solved = solveSteady(plant, from?.[i], patient);
     if (!solved.ok) return null;
     if (solved.value.kind === "standing") {
       standing = true;
@@ -259,8 +262,6 @@ function runningValues(plant: Plant, state: SteadyState, put: Put): void {
   put("condenserOutlet", state.condenserOutletAirC);
   put("lineDrop", state.liquidLineC - state.meteringInletC);
   if (plant.vehicle.compressor.kind === "variable-external") {
-    // A stroke at its fault's bound is asked for in full and does not come.
-    const bound = state.stroke >= plant.effects.strokeMost - 1e-3;
-    put("command", bound ? 100 : state.stroke * 100);
+    put("command", state.command * 100);
   }
 }

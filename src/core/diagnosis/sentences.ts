@@ -1,18 +1,20 @@
 /** What a verdict says in words, with numbers in units a technician reads. */
+import { LEAST_CHARGE_SHARE, MOST_CHARGE_SHARE } from "../circuit/faults";
 import type { Refrigerant } from "../fluids/helmholtz";
-import { workshopInstruments } from "../readings/instruments";
 import { saturationGaugeKpa } from "../readings/saturation-temperature";
-import { formatQuantity, type UnitId } from "../units/units";
-import { causeNames } from "./causes";
+import { formatNumber, formatQuantity, type UnitId } from "../units/units";
+import { type Cause, causeNames } from "./causes";
 import type { Reason } from "./explain";
 import type { NextTest, TestId } from "./next-tests";
 import type { ObservableName } from "./observables";
-import type { Warning } from "./verdict";
+import type { Severity, Warning } from "./verdict";
 
 export interface Wording {
   refrigerant: Refrigerant;
   altitudeM: number;
   pressureUnit: UnitId;
+  /** For how bad a metering device is said; a valve when absent. */
+  metering?: string;
 }
 
 const names: Record<ObservableName, string> = {
@@ -31,75 +33,117 @@ const names: Record<ObservableName, string> = {
   charge: "Recovered weight",
 };
 
-/** Below this many instrument errors a deviation is none. */
-const NONE_ERRORS = 1;
-
-/** "Low side 74 kPa under what such a vehicle should show at 800 rpm, 6 times the gauge's error". */
+/** "High side 865 kPa at 800 rpm; such cars show 1 050 to 1 700 today". */
 export function reasonSentence(reason: Reason, wording: Wording): string {
-  const { observable, rpm, deviation, move, expected } = reason;
-  const speaksFor = reason.weight > 0;
+  const { observable, rpm, read, band, withCause } = reason;
   const at = rpm === null ? "" : ` at ${formatQuantity(rpm, "rpm")}`;
-  const name = names[observable];
-  if (observable === "meeting") {
-    const seconds = (log: number) => formatQuantity(Math.exp(log), "s");
-    return `Sides met in ${seconds(expected + deviation)}; ${speaksFor ? "that fits: with this about" : "with this it would be about"} ${seconds(expected + move)}`;
-  }
+  if (observable === "swing") return `The clutch cycles${at}, and how its needle swings`;
   if (observable === "rest") {
-    const way = deviation < 0 ? "below" : "above";
-    const words = `At rest ${formatQuantity(Math.abs(expected + deviation), "K")} ${expected + deviation < 0 ? "below" : "above"} saturation`;
-    return speaksFor
-      ? words
-      : `${words}; with this it would stand ${formatQuantity(Math.abs(expected + move), "K")} ${expected + move < 0 ? "below" : way}`;
+    const side = (k: number) => `${formatQuantity(Math.abs(k), "K")} ${k < 0 ? "below" : "above"} saturation`;
+    if (Math.abs(read) < AT_SATURATION_K) return "At rest it stands at saturation";
+    return read < -NO_LIQUID_K ? `At rest ${side(read)}: no liquid is left in it` : `At rest ${side(read)}`;
   }
-  const { amount, times } = amountOf(deviation, reason, wording);
-  const moved = amountOf(move, reason, wording);
-  const should = `what such a vehicle should show${at}`;
-  if (times < NONE_ERRORS) {
-    return speaksFor || moved.times < NONE_ERRORS
-      ? `${name} is ${should}`
-      : `${name} is ${should}; with this it would be ${moved.amount} ${move < 0 ? "under" : "over"}`;
-  }
-  const words = `${name} ${amount} ${deviation < 0 ? "under" : "over"} ${should}, ${timesWords(times)} ${observable === "evaporating" || observable === "condensing" ? "the gauge's" : "its instrument's"} error`;
-  if (speaksFor) return words;
-  return moved.times < NONE_ERRORS
-    ? `${words}; this would not move it`
-    : `${words}; this would move it ${moved.amount} ${move < 0 ? "under" : "over"}`;
+  const measure = measureOf(observable, wording);
+  const shown = `${names[observable]} ${measure.words(read)}${at}`;
+  const inside = band !== null && read >= band.low && read <= band.high;
+  const bandWords =
+    band === null
+      ? ""
+      : inside
+        ? `, as such cars show today (${measure.range(band.low, band.high)})`
+        : `; such cars show ${measure.range(band.low, band.high)} today`;
+  // What it would be with the cause is said only where that is another thing.
+  const apart =
+    reason.weight < 0 && withCause !== null && Math.abs(withCause - read) > measure.apart
+      ? `; with this about ${measure.words(withCause)}`
+      : "";
+  return `${shown}${bandWords}${apart}`;
 }
 
-function timesWords(times: number): string {
-  return `${times < 10 ? times.toFixed(times < 3 ? 1 : 0) : Math.round(times)} times`;
+const AT_SATURATION_K = 2;
+const NO_LIQUID_K = 5;
+
+interface Measure {
+  words: (value: number) => string;
+  range: (low: number, high: number) => string;
+  /** Two values nearer than this are the same to a person. */
+  apart: number;
 }
 
-/** A deviation in the unit a person reads, and in errors of the instrument. */
-function amountOf(
-  deviation: number,
-  { observable, expected }: Reason,
-  wording: Wording,
-): { amount: string; times: number } {
-  if (observable === "evaporating" || observable === "condensing") {
-    const from = saturationGaugeKpa(wording.refrigerant, expected, wording.altitudeM);
-    const to = saturationGaugeKpa(wording.refrigerant, expected + deviation, wording.altitudeM);
-    const error = observable === "evaporating" ? workshopInstruments.lowKpa : workshopInstruments.highKpa;
-    if (from !== null && to !== null) {
-      const kpa = Math.abs(to - from);
-      return { amount: formatQuantity(kpa, wording.pressureUnit), times: kpa / error };
+function measureOf(observable: ObservableName, { refrigerant, altitudeM, pressureUnit }: Wording): Measure {
+  const plain = (unit: UnitId, turn: (value: number) => number, apart: number): Measure => ({
+    words: (value) => formatQuantity(turn(value), unit),
+    range: (low, high) => `${formatNumber(turn(low), unit)} to ${formatQuantity(turn(high), unit)}`,
+    apart,
+  });
+  switch (observable) {
+    case "evaporating":
+    case "condensing": {
+      const gauge = (temperatureC: number) =>
+        saturationGaugeKpa(refrigerant, Math.min(Math.max(temperatureC, -48), 92), altitudeM) ?? 0;
+      return plain(pressureUnit, gauge, 2);
     }
+    case "meeting":
+      return plain("s", Math.exp, 0.3);
+    case "command":
+      return plain("pct", (value) => Math.min(Math.max(value, 0), 100), 8);
+    case "charge":
+      return plain("pct", (value) => value * 100, 0.05);
+    case "lineDrop":
+    case "rest":
+      return plain("K", (value) => value, 1);
+    default:
+      return plain("degC", (value) => value, 2);
   }
-  if (observable === "command")
-    return { amount: formatQuantity(Math.abs(deviation), "pct"), times: Math.abs(deviation) / 2 };
-  if (observable === "charge") {
-    return { amount: formatQuantity(Math.abs(deviation) * 100, "pct"), times: Math.abs(deviation) / 0.01 };
+}
+
+/** How bad it is, said as what it is: "About a third of the label left". Quantiles of the severity; see circuit/faults.ts. */
+export function severitySentence(cause: Cause, { low, median, high }: Severity, metering?: string): string | null {
+  const percent = (share: number) => formatNumber(Math.round(share * 100), "pct");
+  const range = (turn: (severity: number) => number, words: string) => {
+    const [a, b] = [turn(low), turn(high)].sort((x, y) => x - y) as [number, number];
+    const middle = percent(turn(median));
+    return percent(a) === percent(b)
+      ? `About ${middle} % ${words}`
+      : `About ${middle} % ${words} (${percent(a)} to ${percent(b)})`;
+  };
+  switch (cause) {
+    case "none":
+      return null;
+    case "undercharge":
+      return range((s) => 1 - (1 - LEAST_CHARGE_SHARE) * s, "of the label left");
+    case "overcharge":
+      return range((s) => (MOST_CHARGE_SHARE - 1) * s, "over the label");
+    case "air":
+      return `About ${formatNumber(6 * median * median, "K", 1)} fillings of the circuit with air`;
+    case "condenser-airflow":
+      return range((s) => 1 - 0.75 * s, "of the air left");
+    case "evaporator-airflow":
+      return range((s) => 1 - 0.8 * s, "of the air left");
+    case "blend-door":
+      return range((s) => 0.4 * s, "of the air past the heater");
+    case "restriction-after-port":
+    case "restriction-before-port":
+      return `${degreeOf(median)}: ${median > 0.7 ? "hardly a passage left" : median > 0.4 ? "a narrow passage" : "a passage a little too small"}`;
+    case "metering-stuck-closed":
+      return metering === "orifice-tube"
+        ? range((s) => 1 - 0.95 * s, "of its passage free")
+        : range((s) => 0.03 + 0.97 * (1 - s) ** 2, "open at most");
+    case "metering-stuck-open":
+      return metering === "orifice-tube"
+        ? range((s) => 2.5 * s, "more than it should pass")
+        : range((s) => 0.1 + 0.85 * s, "open, and no less");
+    case "compressor-worn":
+      return `${degreeOf(median)}: ${median > 0.7 ? "most of what it pumps goes back" : "some of what it pumps goes back"}`;
+    case "compressor-low-stroke":
+      return range((s) => 1 - 0.92 * s, "of its stroke at most");
+    case "compressor-not-driven":
+      return median > 0.93 ? "Not driven at all" : range((s) => s, "slip");
   }
-  const errorK: Partial<Record<ObservableName, number>> = {
-    vent: workshopInstruments.ventK,
-    condenserInlet: workshopInstruments.ambientK,
-    condenserOutlet: 1.2,
-    discharge: 3,
-  };
-  return {
-    amount: formatQuantity(Math.abs(deviation), "K"),
-    times: Math.abs(deviation) / (errorK[observable] ?? workshopInstruments.clampK),
-  };
+}
+
+function degreeOf(severity: number): string {
+  return severity > 0.7 ? "Severe" : severity > 0.4 ? "Middling" : "Mild";
 }
 
 export function seenSentence(code: string): string {
@@ -158,10 +202,12 @@ export function warningSentence(warning: Warning, wording: Wording): string {
       return `Stop at once: the high side is at ${formatQuantity(warning.kpa, wording.pressureUnit)}, near the relief valve.`;
     case "stop-blocked-before-port":
       return "Stop at once if the discharge line is very hot: the high port may sit behind a blockage and read low while the compressor works against its relief valve.";
+    case "almost-empty":
+      return `Almost empty: at rest it stands ${formatQuantity(warning.belowK, "K")} below saturation, so no liquid is left. Find the leak, recover and weigh.`;
     case "suspect-reading":
-      return `Suspect: ${names[warning.observable].toLowerCase()}${warning.rpm === null ? "" : ` at ${formatQuantity(warning.rpm, "rpm")}`} fits the other readings under no cause. Check the instrument; it is not counted.`;
-    case "nothing-fits":
-      return "The readings do not fit together under any cause known here: check instruments, label and conditions before anything is changed.";
+      return `Suspect: ${names[warning.observable].toLowerCase()}${warning.rpm === null ? "" : ` at ${formatQuantity(warning.rpm, "rpm")}`} is far from where any of the likely causes would have it. Check the instrument.`;
+    case "beyond-learned":
+      return "Beyond what was learned: some of these values no car of this kind shows. The probabilities are wide; check instruments, units and label.";
     case "wrong-refrigerant":
       return `At rest it does not fit the label's refrigerant but would fit ${warning.fits.join(", ")}. Air lifts it too. Use an identifier before anything is recovered.`;
     case "few-readings":
@@ -173,6 +219,6 @@ export function warningSentence(warning: Warning, wording: Wording): string {
     case "unknown-charge":
       return "The label charge is not given: a middling car was assumed, and no amount can be said.";
     case "cannot-simulate":
-      return `This vehicle cannot be simulated (${warning.why}): nothing was weighed, every cause stands as likely as the others.`;
+      return `This vehicle cannot be simulated (${warning.why}): there are no bands, and the probabilities are those of any car.`;
   }
 }

@@ -26,8 +26,11 @@ export type Warning =
   | { code: "few-readings"; count: number }
   | { code: "stop-high-side"; kpa: number }
   | { code: "stop-blocked-before-port"; probability: number }
-  | { code: "suspect-reading"; observable: ObservableName; rpm: number | null; probability: number }
-  | { code: "nothing-fits"; spreads: number }
+  /** At rest both sides stand this far below saturation, K: no liquid is left. */
+  | { code: "almost-empty"; belowK: number }
+  | { code: "suspect-reading"; observable: ObservableName; rpm: number | null }
+  /** So many values lie beyond what was learned. */
+  | { code: "beyond-learned"; values: number }
   | { code: "wrong-refrigerant"; fits: string[] }
   | { code: "cycling" }
   | { code: "electric" }

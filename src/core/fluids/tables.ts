@@ -1,6 +1,7 @@
 /**
  * Fast properties: tables built once from the equation of state, entered by pressure and enthalpy or on the saturation
- * line. Splines in ln P carry the saturation line; the single phases are stored as differences from it, so that both
+ * line. Splines in the fourth root of P carry the saturation line (two square roots where ln P would cost a logarithm, and
+ * temperature is nearly straight in it); the single phases are stored as differences from it, so that both
  * sides of the dome meet exactly. Pressures kPa absolute, temperatures degC, enthalpies kJ/kg, densities kg/m3.
  *
  * Range: 8 kPa to 3.25 MPa, liquid above -50 degC, vapour up to 220 kJ/kg above saturation. Below the lowest temperature
@@ -56,8 +57,8 @@ export class FluidTable {
 
   constructor(readonly refrigerant: Refrigerant) {
     const equation = equations[refrigerant];
-    const low = Math.log(TABLE_MIN_KPA);
-    const high = Math.log(TABLE_MAX_KPA);
+    const low = LEAST_ROOT;
+    const high = MOST_ROOT;
     const saturation = new SaturationSource(equation);
     this.line = new HermiteLine(low, high, SATURATION_NODES, 7, (x, into) => saturation.fill(x, into));
     const coldest = this.line.value(T, low);
@@ -71,7 +72,7 @@ export class FluidTable {
       SATURATION_NODES,
       1,
       (h, into) => {
-        into[0] = this.logPressureAtLiquid(h, low, high);
+        into[0] = this.rootAtLiquid(h, low, high);
       },
     );
     this.hFloor = this.line.value(H_LIQUID, this.byTemperature.value(0, COLDEST_LIQUID_C));
@@ -91,39 +92,40 @@ export class FluidTable {
 
   /** Saturation temperature, degC, at a pressure. */
   saturationTemperatureC(pressureKpa: number): number {
-    return this.line.value(T, logOf(pressureKpa));
+    return this.line.value(T, rootOf(pressureKpa));
   }
 
   /** Saturation pressure, kPa, at a temperature in degC. */
   saturationPressureKpa(temperatureC: number): number {
-    return Math.exp(this.byTemperature.value(0, temperatureC));
+    return fourth(this.byTemperature.value(0, temperatureC));
   }
 
   /** dTsat/dP, K/kPa, at a pressure. */
   saturationSlope(pressureKpa: number): number {
-    return this.line.slope(T, logOf(pressureKpa)) / pressureKpa;
+    const root = rootOf(pressureKpa);
+    return this.line.slope(T, root) / (4 * root * root * root);
   }
 
   liquidEnthalpy(pressureKpa: number): number {
-    return this.line.value(H_LIQUID, logOf(pressureKpa));
+    return this.line.value(H_LIQUID, rootOf(pressureKpa));
   }
 
   vapourEnthalpy(pressureKpa: number): number {
-    return this.line.value(H_VAPOUR, logOf(pressureKpa));
+    return this.line.value(H_VAPOUR, rootOf(pressureKpa));
   }
 
   liquidDensity(pressureKpa: number): number {
-    return 1 / this.line.value(V_LIQUID, logOf(pressureKpa));
+    return 1 / this.line.value(V_LIQUID, rootOf(pressureKpa));
   }
 
   vapourDensity(pressureKpa: number): number {
-    return this.line.value(RHO_VAPOUR, logOf(pressureKpa));
+    return this.line.value(RHO_VAPOUR, rootOf(pressureKpa));
   }
 
   /** The whole saturation line at one pressure, into `row`; nothing is allocated. */
   saturate(pressureKpa: number, row: SaturationRow): void {
     const { line } = this;
-    line.seek(logOf(pressureKpa));
+    line.seek(rootOf(pressureKpa));
     row.pressureKpa = pressureKpa;
     row.temperatureC = line.read(T);
     row.hLiquid = line.read(H_LIQUID);
@@ -139,7 +141,7 @@ export class FluidTable {
 
   /** Pressure at which a liquid of this enthalpy begins to boil, kPa. */
   flashPressureKpa(enthalpy: number): number {
-    return Math.exp(this.byEnthalpy.value(0, enthalpy));
+    return fourth(this.byEnthalpy.value(0, enthalpy));
   }
 
   /** dh/dT of saturated liquid, kJ/(kg K). */
@@ -150,7 +152,7 @@ export class FluidTable {
   /** Mass share of vapour; below 0 in the liquid, above 1 in the vapour. */
   quality(pressureKpa: number, enthalpy: number): number {
     const { line } = this;
-    line.seek(logOf(pressureKpa));
+    line.seek(rootOf(pressureKpa));
     const liquid = line.read(H_LIQUID);
     return (enthalpy - liquid) / (line.read(H_VAPOUR) - liquid);
   }
@@ -158,7 +160,7 @@ export class FluidTable {
   /** Temperature, degC, in either phase or in the dome. */
   temperatureC(pressureKpa: number, enthalpy: number): number {
     const { line } = this;
-    const x = logOf(pressureKpa);
+    const x = rootOf(pressureKpa);
     line.seek(x);
     const saturated = line.read(T);
     const above = enthalpy - line.read(H_VAPOUR);
@@ -170,7 +172,7 @@ export class FluidTable {
   /** Density, kg/m3, in either phase, or of the homogeneous mixture in the dome. */
   density(pressureKpa: number, enthalpy: number): number {
     const { line } = this;
-    const x = logOf(pressureKpa);
+    const x = rootOf(pressureKpa);
     line.seek(x);
     const hVapour = line.read(H_VAPOUR);
     if (enthalpy > hVapour) {
@@ -186,7 +188,7 @@ export class FluidTable {
   /** Entropy, kJ/(kg K), in either phase or in the dome. */
   entropy(pressureKpa: number, enthalpy: number): number {
     const { line } = this;
-    const x = logOf(pressureKpa);
+    const x = rootOf(pressureKpa);
     line.seek(x);
     const hVapour = line.read(H_VAPOUR);
     const sVapour = line.read(S_VAPOUR);
@@ -202,7 +204,7 @@ export class FluidTable {
    * temperature is below saturation.
    */
   vapourEnthalpyAt(pressureKpa: number, temperatureC: number): number {
-    const x = logOf(pressureKpa);
+    const x = rootOf(pressureKpa);
     const target = temperatureC - this.line.value(T, x);
     const saturated = this.line.value(H_VAPOUR, x);
     if (target <= 0) return saturated;
@@ -219,7 +221,7 @@ export class FluidTable {
 
   /** Enthalpy of the liquid at pressure and temperature (degC); saturated liquid where the temperature is above saturation. */
   liquidEnthalpyAt(pressureKpa: number, temperatureC: number): number {
-    const x = logOf(pressureKpa);
+    const x = rootOf(pressureKpa);
     const saturated = this.line.value(H_LIQUID, x);
     const tSaturated = this.line.value(T, x);
     if (temperatureC >= tSaturated) return saturated;
@@ -235,7 +237,7 @@ export class FluidTable {
 
   /** Enthalpy of the vapour at pressure and entropy: where an ideal compression ends. dh/ds = T at constant pressure. */
   vapourEnthalpyAtEntropy(pressureKpa: number, entropy: number): number {
-    const x = logOf(pressureKpa);
+    const x = rootOf(pressureKpa);
     const saturated = this.line.value(H_VAPOUR, x);
     const tSaturated = this.line.value(T, x) + KELVIN;
     const target = entropy - this.line.value(S_VAPOUR, x);
@@ -265,8 +267,8 @@ export class FluidTable {
     return value + this.liquid.value(k, from, (saturated - enthalpy) / (saturated - this.hFloor));
   }
 
-  /** ln P where saturated liquid has this enthalpy: the line, inverted by bisection while building. */
-  private logPressureAtLiquid(enthalpy: number, from: number, to: number): number {
+  /** Fourth root of P where saturated liquid has this enthalpy: the line, inverted by bisection while building. */
+  private rootAtLiquid(enthalpy: number, from: number, to: number): number {
     let low = from;
     let high = to;
     for (let i = 0; i < 50; i++) {
@@ -287,7 +289,7 @@ export class FluidTable {
     into: Float64Array,
   ): void {
     const edge = saturation.at(x);
-    const pressure = Math.exp(x);
+    const pressure = fourth(x);
     let temperatureK = edge.temperatureK;
     let density = phase === "vapour" ? edge.vapour : edge.liquid;
     const start = differentialStateAt(equation, temperatureK, density);
@@ -318,14 +320,15 @@ export class FluidTable {
 class SaturationSource {
   constructor(private readonly equation: Equation) {}
 
-  /** ln P and liquid enthalpy at a temperature in K. */
+  /** Fourth root of P and liquid enthalpy at a temperature in K. */
   fillByTemperature(temperatureK: number, into: Float64Array): void {
     const { pressureKpa, liquid } = this.densities(temperatureK);
-    into[0] = Math.log(pressureKpa);
+    into[0] = rootOf(pressureKpa);
     into[1] = differentialStateAt(this.equation, temperatureK, liquid).enthalpyKjKg;
   }
 
-  at(x: number): { temperatureK: number; liquid: number; vapour: number } {
+  at(root: number): { temperatureK: number; liquid: number; vapour: number } {
+    const x = 4 * Math.log(root);
     const { criticalTemperatureK, criticalPressureKpa } = this.equation;
     // Secant on ln P against 1/T, nearly a straight line.
     let inverse = 1 / criticalTemperatureK + (Math.log(criticalPressureKpa) - x) / (6.9 * criticalTemperatureK);
@@ -365,12 +368,18 @@ class SaturationSource {
   }
 }
 
-const LOG_MIN = Math.log(TABLE_MIN_KPA);
-const LOG_MAX = Math.log(TABLE_MAX_KPA);
+const LEAST_ROOT = Math.sqrt(Math.sqrt(TABLE_MIN_KPA));
+const MOST_ROOT = Math.sqrt(Math.sqrt(TABLE_MAX_KPA));
 
-function logOf(pressureKpa: number): number {
-  const x = Math.log(pressureKpa);
-  return Math.min(Math.max(x, LOG_MIN), LOG_MAX);
+/** The tables' coordinate of a pressure in kPa, held in their range. */
+function rootOf(pressureKpa: number): number {
+  const root = Math.sqrt(Math.sqrt(pressureKpa));
+  return Math.min(Math.max(root, LEAST_ROOT), MOST_ROOT);
+}
+
+function fourth(root: number): number {
+  const square = root * root;
+  return square * square;
 }
 
 const tables = new Map<Refrigerant, FluidTable>();

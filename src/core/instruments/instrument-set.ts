@@ -115,7 +115,7 @@ export class InstrumentSet {
     read("recoveredG", truth.recoveredKg * 1000);
     // The vacuum gauge is shut off while there is refrigerant.
     read("vacuumKpa", truth.chargeKg < EMPTY_KG ? truth.vacuumKpa : null);
-    read("compressorDutyPct", truth.duty * 100);
+    read("compressorDutyPct", truth.command * 100);
     sample.clutchIn = truth.clutchIn ? 1 : 0;
     read("fanPct", truth.fan * 100);
     return sample;

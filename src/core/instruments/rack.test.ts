@@ -22,7 +22,7 @@ describe("simulated rack", () => {
     expect(run(new SimulatedRack(vehicle, 0.02, 1), 5).low).toBeLessThan(saturation - 200);
   });
 
-  it("shows a healthy vehicle where such vehicles are; with two thirds lost the gauges look alike, vent and suction do not", () => {
+  it("shows a healthy vehicle where such vehicles are; with two thirds lost low side, vent and suction tell", () => {
     const full = new SimulatedRack(vehicle, vehicle.label.chargeG / 1000, 2);
     const leaked = new SimulatedRack(vehicle, vehicle.foundKg, 2);
     for (const rack of [full, leaked]) rack.setEngine("idle");
@@ -31,9 +31,9 @@ describe("simulated rack", () => {
     expect(a.low).toBeGreaterThan(150);
     expect(a.low).toBeLessThan(280);
     expect(a.high).toBeGreaterThan(900);
-    expect(a.high).toBeLessThan(1600);
+    expect(a.high).toBeLessThan(1750);
     expect(a.vent).toBeLessThan(13);
-    expect(Math.abs(b.low! - a.low!)).toBeLessThan(20);
+    expect(b.low).toBeLessThan(a.low! - 20);
     expect(b.vent).toBeGreaterThan(a.vent! + 3);
     expect(b.suction).toBeGreaterThan(a.suction! + 8);
   });

@@ -1,13 +1,10 @@
 /** What to simulate, as a file says it: vehicle and conditions as in a reading file, charge, faults, engine speeds. */
-import { effectsOf, type Fault, faultCauses } from "../circuit/faults";
+import { effectsOf, type Fault, faultCauses, MOST_CHARGE_SHARE } from "../circuit/faults";
 import { withUsualConditions, withUsualLabel } from "../circuit/usual";
 import type { CircuitConditions, VehicleLabel } from "../circuit/vehicle";
 import { conditionsSchema, limits, vehicleSchema } from "../readings/reading-file";
 import { fail, type Result, succeed } from "../result";
 import { z } from "../zod";
-
-/** A circuit holds no more than this, times its label: beyond it there is no room left for vapour. */
-const MOST_CHARGE = 1.7;
 
 export const simulateSchema = z.object({
   id: z.string().min(1).max(200).optional(),
@@ -16,9 +13,15 @@ export const simulateSchema = z.object({
     ambientC: z.number().min(5).max(50),
     altitudeM: z.number().min(limits.altitudeM.min).max(4000).nullish(),
   }),
-  charge: z.object({ fraction: z.number().min(0).max(MOST_CHARGE) }).optional(),
+  charge: z.object({ fraction: z.number().min(0).max(MOST_CHARGE_SHARE) }).optional(),
   faults: z
-    .array(z.object({ cause: z.enum(faultCauses), severity: z.number().min(0).max(1) }))
+    .array(
+      z.object({
+        cause: z.enum(faultCauses),
+        severity: z.number().min(0).max(1),
+        place: z.number().min(0).max(1).optional(),
+      }),
+    )
     .max(6)
     .optional(),
   airG: z.number().min(0).max(60).optional(),
@@ -63,10 +66,10 @@ export function checkSimulate(given: unknown): Result<SimulateRequest, SimulateI
   }
   // Neither volume nor displacement matters for the charge.
   const fraction = (request.charge?.fraction ?? 1) * effectsOf(request.faults ?? [], 1e-3, 1e-4).charge;
-  if (fraction > MOST_CHARGE) {
+  if (fraction > MOST_CHARGE_SHARE) {
     return fail({
       field: "charge.fraction",
-      expected: `with the faults at most ${MOST_CHARGE} of the label charge, not ${fraction.toFixed(2)}`,
+      expected: `with the faults at most ${MOST_CHARGE_SHARE} of the label charge, not ${fraction.toFixed(2)}`,
     });
   }
   return succeed(request);

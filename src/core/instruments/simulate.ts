@@ -1,7 +1,8 @@
 /** A whole test of a made-up vehicle, from the steady solver: rest, running at each engine speed, sides meeting. */
 import { makePlant, type Plant } from "../circuit/plant";
 import { restOf } from "../circuit/rest";
-import { type Draw, type SizingIssue, sizeVehicle } from "../circuit/sizing";
+import type { Draw } from "../circuit/population";
+import { type SizingIssue, sizeVehicle } from "../circuit/sizing";
 import { type SteadyIssue, type SteadyResult, type SteadyState, solveSteady } from "../circuit/steady";
 import { secondsToMeet } from "../circuit/transient";
 import type { CircuitVehicle } from "../circuit/vehicle";
@@ -148,7 +149,7 @@ function runningReading(plant: Plant, rpm: number, result: SteadyResult, instrum
     cyclePeriodS: swing === null ? null : Math.round(swing.periodS),
     // A scan tool shows the command of an outside-controlled compressor.
     compressorDutyPct:
-      plant.vehicle.compressor.kind === "variable-external" ? read("compressorDutyPct", state.stroke * 100) : null,
+      plant.vehicle.compressor.kind === "variable-external" ? read("compressorDutyPct", state.command * 100) : null,
     ventC: read("ventC", state.ventC),
     suctionLineC: read("suctionLineC", state.suctionLineC),
     liquidLineC: read("liquidLineC", state.liquidLineC),

@@ -10,13 +10,14 @@ import { type LineSpot, largestUnexplainedDrop, placesOf } from "./line-temperat
 
 const label = usualLabel();
 const ensemble = ensembleOf(label);
+const { vehicles } = ensemble;
 const day = usualDay({ rpm: 1800 });
 const sound = expectedBands(ensemble, day)!.lines;
 
 /** Spots on the `which`th vehicle of the ensemble with a fault. */
 function spotsOn(which: number, cause: "restriction-after-port" | "restriction-before-port" | null, severity = 0.8) {
   const faults = cause === null ? [] : [{ cause, severity }];
-  const solved = solveSteady(makePlant(ensemble[which]!, day, faults));
+  const solved = solveSteady(makePlant(vehicles[which]!, day, faults));
   if (!solved.ok || solved.value.kind !== "running") throw new Error("does not run");
   const profile = lineProfileOf(solved.value.state);
   return placesOf(label.metering).map((place): LineSpot => ({ place, temperatureC: profile[place] }));
@@ -33,8 +34,8 @@ describe("temperatures along the circuit", () => {
   });
 
   it("leave nothing unexplained on sound vehicles, in at least nineteen of twenty", () => {
-    const marked = ensemble.filter((_, i) => largestUnexplainedDrop(spotsOn(i, null), sound) !== null);
-    expect(marked.length).toBeLessThanOrEqual(ensemble.length / 20);
+    const marked = vehicles.filter((_, i) => largestUnexplainedDrop(spotsOn(i, null), sound) !== null);
+    expect(marked.length).toBeLessThanOrEqual(vehicles.length / 20);
   });
 
   it("mark a narrowed drier where it is, and bridge places that were not spotted", () => {
@@ -46,7 +47,7 @@ describe("temperatures along the circuit", () => {
 
   it("do not take a hot compressor for a blockage: the fall in hot vapour is its heat", () => {
     for (const which of [0, 7, 20]) {
-      const solved = solveSteady(makePlant(ensemble[which]!, day, [{ cause: "undercharge", severity: 0.9 }]));
+      const solved = solveSteady(makePlant(vehicles[which]!, day, [{ cause: "undercharge", severity: 0.9 }]));
       if (!solved.ok || solved.value.kind !== "running") throw new Error("does not run");
       const profile = lineProfileOf(solved.value.state);
       expect(profile.discharge - profile["condenser-3"]).toBeGreaterThan(24);

@@ -62,6 +62,8 @@ export const runningSchema = z.object({
   suctionLineC: within(limits.temperatureC),
   liquidLineC: within(limits.temperatureC),
   dischargeLineC: within(limits.temperatureC),
+  /** On the liquid line just before the metering device: colder than at the port, it has fallen on the way. */
+  meteringInletC: within(limits.temperatureC),
   condenserInletAirC: within(limits.temperatureC),
   condenserOutletAirC: within(limits.temperatureC),
 });

@@ -100,8 +100,9 @@ export type ShutOffVerdict = "too-fast" | "usual" | "slow" | "never";
 
 /** Seconds below which, and above which, a time is unusual for a metering device. */
 export const usualMeetS: Record<"expansion-valve" | "orifice-tube", { from: number; to: number }> = {
-  "expansion-valve": { from: 60, to: 480 },
-  "orifice-tube": { from: 18, to: 90 },
+  // Sound valves often need more than eight minutes, some a quarter of an hour and more; seconds are never sound.
+  "expansion-valve": { from: 60, to: 1500 },
+  "orifice-tube": { from: 18, to: 150 },
 };
 
 /** Judges a time by metering device. */

@@ -2,8 +2,8 @@
 import type { ChargeInputs, ChargeIssue, MassBalance } from "../charge/mass-balance";
 import { balance, checkRecovered } from "../charge/mass-balance";
 import { type FoundCharge, foundCharge } from "../charge/recovery";
-import { withUsualLabel } from "../circuit/usual";
-import type { VehicleLabel } from "../circuit/vehicle";
+import { withUsualConditions, withUsualLabel } from "../circuit/usual";
+import type { CircuitConditions, VehicleLabel } from "../circuit/vehicle";
 import type { Refrigerant } from "../fluids/helmholtz";
 import { type DerivedValues, deriveValues } from "../readings/derived";
 import { hoseContent } from "../readings/hose-content";
@@ -138,6 +138,25 @@ export function withSetting(
 
 export function evaporatorAirC(test: TestRecord): number | null {
   return test.airSource === "fresh" ? read("ambient", test.ambient) : read("cabinReturn", test.cabinReturn);
+}
+
+/** Conditions of one setting of a test; null while ambient, altitude or speed are missing. */
+export function conditionsOfSetting(job: Job, which: TestName, index: 0 | 1): CircuitConditions | null {
+  const test = job[which];
+  const ambientC = read("ambient", test.ambient);
+  const altitudeM = read("altitude", job.altitude);
+  const { rpm } = settingValues(test.settings[index]);
+  if (ambientC === null || altitudeM === null || rpm === null) return null;
+  return withUsualConditions(
+    { ambientC, rpm },
+    {
+      humidityPct: read("humidity", test.humidity),
+      altitudeM,
+      cabinReturnC: read("cabinReturn", test.cabinReturn),
+      airSource: test.airSource,
+      blowerPct: read("blower", test.blower),
+    },
+  );
 }
 
 /** Derived values of channel values taken under the conditions of `test`; null while refrigerant or altitude is missing. */

@@ -3,13 +3,14 @@
 import { useEffect, useState } from "react";
 import { withUsualConditions } from "@/core/circuit/usual";
 import type { CircuitConditions } from "@/core/circuit/vehicle";
-import type { ExpectedBands } from "@/core/diagnosis/expected";
+import type { ExpectedBands, SoundReading } from "@/core/diagnosis/expected";
 import { type Correction, correctionOfConditions } from "@/core/records/equal-conditions";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
-import { settingValues, type TestName, vehicleLabelOf } from "@/core/records/job-readings";
+import { conditionsOfSetting, vehicleLabelOf } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import { connectExpected } from "@/worker/expected-client";
+import { useSoundReadings } from "./sound-readings";
 
 /** A hot day in town. */
 export const HOT_DAY = { ambientC: 38, humidityPct: 40 } as const;
@@ -17,16 +18,17 @@ export const HOT_DAY = { ambientC: 38, humidityPct: 40 } as const;
 /** What this vehicle should show under several conditions, asked one after the other; null until all are there. */
 function useBands(job: Job, asked: readonly (CircuitConditions | null)[]): (ExpectedBands | null)[] | null {
   const label = vehicleLabelOf(job);
-  const key = label === null || asked.every((one) => one === null) ? null : JSON.stringify([label, asked]);
+  const own = useSoundReadings(job);
+  const key = label === null || asked.every((one) => one === null) ? null : JSON.stringify([label, asked, own]);
   const [bands, setBands] = useState<(ExpectedBands | null)[] | null>(null);
   useEffect(() => {
     if (key === null) return;
-    const [of, all] = JSON.parse(key) as [NonNullable<typeof label>, (CircuitConditions | null)[]];
+    const [of, all, own] = JSON.parse(key) as [NonNullable<typeof label>, (CircuitConditions | null)[], SoundReading[]];
     const connection = connectExpected();
     let gone = false;
     const run = async () => {
       const made: (ExpectedBands | null)[] = [];
-      for (const one of all) made.push(one === null ? null : await connection.ask(of, one));
+      for (const one of all) made.push(one === null ? null : await connection.ask(of, one, own));
       if (!gone) setBands(made);
     };
     run().catch(() => undefined);
@@ -41,7 +43,7 @@ function useBands(job: Job, asked: readonly (CircuitConditions | null)[]): (Expe
 /** What brings the second test to the conditions of the first, for idle and fast idle. */
 export function useCorrections(job: Job): (Correction | null)[] {
   const asked = ([0, 1] as const).flatMap((index) =>
-    (["baseline", "proof"] as const).map((which) => conditionsOf(job, which, index)),
+    (["baseline", "proof"] as const).map((which) => conditionsOfSetting(job, which, index)),
   );
   const bands = useBands(job, asked);
   return [0, 1].map((index) => {
@@ -59,22 +61,4 @@ export function useHotDay(job: Job): ExpectedBands | null {
       ? null
       : withUsualConditions({ ambientC: HOT_DAY.ambientC, rpm: 800 }, { humidityPct: HOT_DAY.humidityPct, altitudeM });
   return useBands(job, [conditions])?.[0] ?? null;
-}
-
-function conditionsOf(job: Job, which: TestName, index: 0 | 1): CircuitConditions | null {
-  const test = job[which];
-  const ambientC = entryValue(fields.ambient, test.ambient);
-  const altitudeM = entryValue(fields.altitude, job.altitude);
-  const { rpm } = settingValues(test.settings[index]);
-  if (ambientC === null || altitudeM === null || rpm === null) return null;
-  return withUsualConditions(
-    { ambientC, rpm },
-    {
-      humidityPct: entryValue(fields.humidity, test.humidity),
-      altitudeM,
-      cabinReturnC: entryValue(fields.cabinReturn, test.cabinReturn),
-      airSource: test.airSource,
-      blowerPct: entryValue(fields.blower, test.blower),
-    },
-  );
 }

@@ -6,7 +6,14 @@ import { useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
 import { type Cause, causeNames } from "@/core/diagnosis/causes";
 import type { NextTest, TestId } from "@/core/diagnosis/next-tests";
-import { outcomeSentence, reasonSentence, seenSentence, testSentences, type Wording } from "@/core/diagnosis/sentences";
+import {
+  outcomeSentence,
+  reasonSentence,
+  seenSentence,
+  severitySentence,
+  testSentences,
+  type Wording,
+} from "@/core/diagnosis/sentences";
 import type { RankedCause, Verdict } from "@/core/diagnosis/verdict";
 import type { StepId } from "@/core/records/job";
 import { formatNumber } from "@/core/units/units";
@@ -167,7 +174,7 @@ export function NextBest({ verdict, wording }: { verdict: Verdict; wording: Word
         Next: {lowerFirst(testSentences[next.test])}
       </Text>
       <Text fontSize="14px" color="soft" mt="1">
-        {gainWords(next)}
+        {gainWords(next, verdict)}
       </Text>
       {next.outcomes.slice(0, 2).map((outcome) => (
         <Text key={outcome.cause} fontSize="14px">
@@ -181,15 +188,20 @@ export function NextBest({ verdict, wording }: { verdict: Verdict; wording: Word
   );
 }
 
-/** What a test costs and tells. */
-export function gainWords({ test, minutes, gainBits }: NextTest): string {
-  if (gainBits >= WORTH_BITS) return `About ${minutes} min; tells ${formatGain(gainBits / minutes)} a minute.`;
+/** From here on one cause stands alone already. */
+const SETTLED = 0.8;
+
+/** What a test costs, and how often it settles the question in such cars. */
+export function gainWords({ test, minutes, gainBits, settles }: NextTest, { causes }: Verdict): string {
+  if (gainBits >= WORTH_BITS) {
+    if (causes[0]!.probability >= SETTLED) return `About ${minutes} min; a check on what stands out already.`;
+    const tenths = Math.round(settles * 10);
+    return tenths >= 1
+      ? `About ${minutes} min; settles it in ${tenths} of 10 such cars.`
+      : `About ${minutes} min; narrows it down, and seldom settles it alone.`;
+  }
   if (test === "recover") return `About ${minutes} min; the only true measure of what is in it.`;
   return `About ${minutes} min; it would hardly change the ranking.`;
-}
-
-function formatGain(bitsPerMinute: number): string {
-  return `${bitsPerMinute < 0.1 ? bitsPerMinute.toFixed(3) : bitsPerMinute.toFixed(2)} bits`;
 }
 
 interface CauseBarProps {
@@ -241,7 +253,7 @@ export function CauseBar({ row, wording, reasons, open, onToggle }: CauseBarProp
         <Box pb="1">
           {cause !== "none" && probability > SHOWN_ABOVE && (
             <Text fontSize="14px" color="soft">
-              {severityWords(severity)}
+              {severitySentence(cause, severity, wording.metering)}
             </Text>
           )}
           {seen.map((code) => (
@@ -262,12 +274,6 @@ export function CauseBar({ row, wording, reasons, open, onToggle }: CauseBarProp
       )}
     </Box>
   );
-}
-
-function severityWords({ low, median, high }: RankedCause["severity"]): string {
-  const percent = (share: number) => formatNumber(share * 100, "pct");
-  if (high - low < 0.05) return `Severity about ${percent(median)} %`;
-  return `Severity ${percent(low)} to ${percent(high)} %, most likely ${percent(median)} %`;
 }
 
 function ReasonLine({ sign, text }: { sign: "+" | "−"; text: string }) {

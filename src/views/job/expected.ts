@@ -2,7 +2,7 @@
 
 import { useEffect, useRef, useState } from "react";
 import type { CircuitConditions } from "@/core/circuit/vehicle";
-import type { ExpectedBands } from "@/core/diagnosis/expected";
+import type { ExpectedBands, SoundReading } from "@/core/diagnosis/expected";
 import { fields } from "@/core/records/fields";
 import { settingValues, type TestName, vehicleLabelOf } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
@@ -10,6 +10,7 @@ import { connectExpected, type ExpectedConnection } from "@/worker/expected-clie
 import { useJob } from "./job-context";
 import { useLive } from "./live";
 import { useRack } from "./rack-context";
+import { useSoundReadings } from "./sound-readings";
 
 export interface Expected {
   bands: ExpectedBands;
@@ -42,6 +43,7 @@ export function useExpected(which: TestName): Expected | null {
 
   const test = job[which];
   const label = vehicleLabelOf(job);
+  const own = useSoundReadings(job);
   const altitudeM = entryValue(fields.altitude, job.altitude);
   const running = rack.status === "running" && rack.engine !== "off";
   const [idle, fast] = test.settings.map(settingValues);
@@ -64,13 +66,13 @@ export function useExpected(which: TestName): Expected | null {
         };
   kept.current = now !== null && kept.current !== null && sameDay(kept.current, now) ? kept.current : now;
   const conditions = kept.current;
-  const key = label === null || conditions === null ? null : JSON.stringify([label, conditions]);
+  const key = label === null || conditions === null ? null : JSON.stringify([label, conditions, own]);
 
   useEffect(() => {
     if (key === null || connection.current === null) return;
-    const [asked, at] = JSON.parse(key) as [NonNullable<typeof label>, CircuitConditions];
+    const [asked, at, sound] = JSON.parse(key) as [NonNullable<typeof label>, CircuitConditions, SoundReading[]];
     // An answer that comes late is still the newest there is: an older question never answers after a newer one.
-    connection.current.ask(asked, at).then(
+    connection.current.ask(asked, at, sound).then(
       (bands) => bands !== null && setExpected({ bands, ambientC: at.ambientC, rpm: at.rpm, blowerPct: at.blowerPct }),
       () => undefined,
     );

@@ -124,6 +124,7 @@ export function VerdictProvider({ which, children }: { which: TestName; children
       refrigerant,
       altitudeM: entryValue(fields.altitude, job.altitude) ?? 0,
       pressureUnit: job[which].settings[0].low.unit,
+      ...(job.intake.metering === null ? {} : { metering: job.intake.metering }),
     };
   }, [job, which]);
   const rows = useMemo(

@@ -18,10 +18,12 @@ const rows: { channel: BandChannel; name: string; unit: UnitId | "pressure" }[] 
 /** Every reading beside what nine in ten healthy vehicles of this label show now. */
 export function AgainstBands({
   bands,
+  ownTests,
   live,
   unit,
 }: {
   bands: ExpectedBands["bands"] | null;
+  ownTests: number;
   live: LiveValues;
   unit: UnitId;
 }) {
@@ -34,46 +36,53 @@ export function AgainstBands({
     );
   }
   return (
-    <Table.Root size="sm" css={{ "& td, & th": { px: "0", ps: "1.5", py: "1.5", borderColor: "line", bg: "sheet" } }}>
-      <Table.Header>
-        <Table.Row>
-          {["Reading", "Now", "Should be", "Off by"].map((text) => (
-            <Table.ColumnHeader
-              key={text}
-              color="soft"
-              fontWeight="600"
-              textAlign={text === "Reading" ? "start" : "end"}
-            >
-              {text}
-            </Table.ColumnHeader>
-          ))}
-        </Table.Row>
-      </Table.Header>
-      <Table.Body>
-        {rows.map(({ channel, name, unit: own }) => {
-          const shown = own === "pressure" ? unit : own;
-          const decimals = shown === "K" ? 0 : units[shown].decimals;
-          const value = readingOf(live, channel);
-          const band = bands[channel];
-          return (
-            <Table.Row key={channel}>
-              <Table.Cell fontWeight="600" whiteSpace="nowrap">
-                {name}
-              </Table.Cell>
-              <Table.Cell textAlign="end" fontSize="19px" fontWeight="650" whiteSpace="nowrap">
-                {formatNumber(value, shown, decimals)}
-              </Table.Cell>
-              <Table.Cell textAlign="end" color="soft" whiteSpace="nowrap">
-                {`${formatNumber(band.low, shown, decimals)}–${formatNumber(band.high, shown, decimals)} ${units[shown].label}`}
-              </Table.Cell>
-              <Table.Cell textAlign="end" whiteSpace="nowrap" fontWeight="600">
-                <Beyond value={value} band={band} unit={shown} decimals={decimals} />
-              </Table.Cell>
-            </Table.Row>
-          );
-        })}
-      </Table.Body>
-    </Table.Root>
+    <>
+      <Table.Root size="sm" css={{ "& td, & th": { px: "0", ps: "1.5", py: "1.5", borderColor: "line", bg: "sheet" } }}>
+        <Table.Header>
+          <Table.Row>
+            {["Reading", "Now", "Should be", "Off by"].map((text) => (
+              <Table.ColumnHeader
+                key={text}
+                color="soft"
+                fontWeight="600"
+                textAlign={text === "Reading" ? "start" : "end"}
+              >
+                {text}
+              </Table.ColumnHeader>
+            ))}
+          </Table.Row>
+        </Table.Header>
+        <Table.Body>
+          {rows.map(({ channel, name, unit: own }) => {
+            const shown = own === "pressure" ? unit : own;
+            const decimals = shown === "K" ? 0 : units[shown].decimals;
+            const value = readingOf(live, channel);
+            const band = bands[channel];
+            return (
+              <Table.Row key={channel}>
+                <Table.Cell fontWeight="600" whiteSpace="nowrap">
+                  {name}
+                </Table.Cell>
+                <Table.Cell textAlign="end" fontSize="19px" fontWeight="650" whiteSpace="nowrap">
+                  {formatNumber(value, shown, decimals)}
+                </Table.Cell>
+                <Table.Cell textAlign="end" color="soft" whiteSpace="nowrap">
+                  {`${formatNumber(band.low, shown, decimals)}–${formatNumber(band.high, shown, decimals)} ${units[shown].label}`}
+                </Table.Cell>
+                <Table.Cell textAlign="end" whiteSpace="nowrap" fontWeight="600">
+                  <Beyond value={value} band={band} unit={shown} decimals={decimals} />
+                </Table.Cell>
+              </Table.Row>
+            );
+          })}
+        </Table.Body>
+      </Table.Root>
+      <Text color="soft" fontSize="14px" mt="2">
+        {ownTests > 0
+          ? `Nine in ten sound vehicles that showed what this one did when it was proved sound here (${ownTests} ${ownTests === 1 ? "reading" : "readings"}).`
+          : "Nine in ten sound vehicles of this label. They differ this much: inside is no proof, outside is a reason to look."}
+      </Text>
+    </>
   );
 }
 

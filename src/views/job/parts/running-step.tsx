@@ -117,7 +117,7 @@ export function LiveTest({ which, expected }: { which: TestName; expected: Expec
           {refrigerant !== null && <ShopChartNote refrigerant={refrigerant} shop={shop} unit={unit} />}
         </Card>
         <Card title={bands ? "Against such a vehicle" : "What it should be"}>
-          <AgainstBands bands={bands} live={live} unit={unit} />
+          <AgainstBands bands={bands} ownTests={expected?.bands.ownTests ?? 0} live={live} unit={unit} />
         </Card>
       </Grid>
       <Card title="Trace">

@@ -22,7 +22,14 @@ const actTones: Record<Decision["act"], "act" | "wait" | "done"> = {
 };
 
 /** Warnings that forbid going on stand first and loud. */
-const loud = ["stop-high-side", "stop-blocked-before-port", "nothing-fits", "wrong-refrigerant", "suspect-reading"];
+const loud = [
+  "stop-high-side",
+  "stop-blocked-before-port",
+  "almost-empty",
+  "beyond-learned",
+  "wrong-refrigerant",
+  "suspect-reading",
+];
 
 export function VerdictStep() {
   const { verdict, rows, wording, history } = useVerdict();
@@ -58,7 +65,8 @@ export function VerdictStep() {
             ))}
         </Grid>
         <Text fontSize="14px" color="soft" mt="2">
-          Simulated for a vehicle of this label in these conditions, with the errors found on cases of another origin.
+          Learned from simulated tests of the whole range of vehicles, workshops and gaps; bands simulated for this
+          label in these conditions.
         </Text>
       </Card>
       <Card title="What would settle it, by what it tells in a minute">
@@ -67,7 +75,7 @@ export function VerdictStep() {
             <Box flex="1 1 240px">
               <Text fontWeight="600">{testSentences[test.test]}</Text>
               <Text fontSize="14px" color="soft">
-                {gainWords(test)}
+                {gainWords(test, verdict)}
               </Text>
             </Box>
             <Box flex="1 1 260px" fontSize="14px">

@@ -1,0 +1,32 @@
+/** What a learned file was learned from: a hash over the sources that draw and read tests. A check of the tests shows when they have moved on. */
+import { createHash } from "node:crypto";
+import { readdirSync, readFileSync } from "node:fs";
+import path from "node:path";
+
+/** Folders and files, from the project's own folder, whose change makes drawn tests other tests. */
+const DRAWN_BY = [
+  "src/core/air",
+  "src/core/circuit",
+  "src/core/fluids",
+  "src/core/noise.ts",
+  "src/core/diagnosis/learn/draw-test.ts",
+  "src/core/diagnosis/meeting.ts",
+  "src/core/diagnosis/priors.ts",
+];
+
+export function fingerprint(root: string): string {
+  const hash = createHash("sha256");
+  for (const place of DRAWN_BY) {
+    for (const file of filesIn(path.join(root, place))) {
+      if (/\.(ts|json)$/.test(file) && !file.endsWith(".test.ts")) hash.update(readFileSync(file));
+    }
+  }
+  return hash.digest("hex").slice(0, 16);
+}
+
+function filesIn(place: string): string[] {
+  if (/\.\w+$/.test(place)) return [place];
+  return readdirSync(place)
+    .sort()
+    .flatMap((name) => filesIn(path.join(place, name)));
+}

@@ -1,0 +1,245 @@
+/**
+ * One simulated test: a vehicle of the population, a day, and what is the matter with it, at any severity that happens. What it truly shows is
+ * kept whole; how a workshop reads it is drawn later (read-as.ts), anew as often as wanted.
+ */
+import { type Fault, type FaultCause, LEAST_CHARGE_SHARE, MOST_CHARGE_SHARE } from "../../circuit/faults";
+import { makePlant } from "../../circuit/plant";
+import type { CircuitPoint } from "../../circuit/point";
+import { restOf } from "../../circuit/rest";
+import { sizeVehicle } from "../../circuit/sizing";
+import { type SteadyState, solveSteady } from "../../circuit/steady";
+import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../../circuit/vehicle";
+import type { NoiseSource } from "../../noise";
+import { meetingSeconds } from "../meeting";
+import { commonPairs, priors } from "../priors";
+
+/** What one setting of the engine truly shows; kPa absolute, degC. */
+export interface TrueSetting {
+  rpm: number;
+  lowKpa: number;
+  highKpa: number;
+  ventC: number;
+  suctionC: number;
+  liquidC: number;
+  dischargeC: number;
+  condenserInletC: number;
+  condenserOutletC: number;
+  /** Behind whatever blocks the liquid line. */
+  meteringInletC: number;
+  /** Command of an outside control, %. */
+  commandPct: number;
+  /** While the clutch cycles: lowest, highest (kPa absolute) and period (s). */
+  cycle: { minKpa: number; maxKpa: number; periodS: number } | null;
+  standing: boolean;
+}
+
+export interface TrueTest {
+  label: VehicleLabel;
+  conditions: Omit<CircuitConditions, "rpm">;
+  atmosphereKpa: number;
+  faults: Fault[];
+  /** Share of the label's charge that is in it. */
+  chargeShare: number;
+  airG: number;
+  settings: TrueSetting[];
+  /** Saturation or gas pressure at rest, kPa absolute, with all parts at `soakC`. */
+  rest: { kpa: number; soakC: number };
+  /** Until the sides meet, s; null where they never were apart. */
+  meetS: number | null;
+}
+
+export function pick<Kind>(noise: NoiseSource, weighted: readonly (readonly [Kind, number])[]): Kind {
+  let left = noise.uniform() * weighted.reduce((sum, [, weight]) => sum + weight, 0);
+  for (const [kind, weight] of weighted) {
+    left -= weight;
+    if (left <= 0) return kind;
+  }
+  return weighted[0]![0];
+}
+
+export function drawLabel(noise: NoiseSource): VehicleLabel {
+  const evaporators = noise.uniform() < 0.08 ? 2 : 1;
+  const chargeG = Math.round((380 + 560 * noise.uniform() ** 1.2) / 5) * 5;
+  return {
+    refrigerant: pick(noise, [
+      ["R134a", 7],
+      ["R1234yf", 3],
+    ]),
+    chargeG: evaporators === 2 ? Math.round(chargeG * 1.5) : chargeG,
+    metering: pick(noise, [
+      ["expansion-valve", 7],
+      ["orifice-tube", 3],
+    ]),
+    compressor: pick(noise, [
+      ["fixed", 42],
+      ["variable-internal", 26],
+      ["variable-external", 26],
+      ["electric", 6],
+    ]),
+    condenserFan: pick(noise, [
+      ["electric", 6],
+      ["viscous", 2],
+      ["both", 1],
+    ]),
+    evaporators,
+    highPort: noise.uniform() < 0.06 ? "before-condenser" : "after-condenser",
+  };
+}
+
+/** Relative humidity, %, of air at a temperature with a dew point (degC): Magnus' formula, good to a per cent here. */
+export function humidityAt(ambientC: number, dewPointC: number): number {
+  const vapour = (t: number) => Math.exp((17.62 * t) / (243.12 + t));
+  return Math.min((100 * vapour(Math.min(dewPointC, ambientC - 1))) / vapour(ambientC), 95);
+}
+
+function drawConditions(noise: NoiseSource): Omit<CircuitConditions, "rpm"> {
+  const ambientC = Math.min(Math.max(27 + 7 * noise.normal(), 8), 47);
+  const fresh = noise.uniform() < 0.7;
+  return {
+    ambientC,
+    humidityPct: humidityAt(ambientC, Math.min(4 + 18 * noise.uniform(), ambientC - 2)),
+    altitudeM: noise.uniform() < 0.6 ? 300 * noise.uniform() : 2400 * noise.uniform(),
+    cabinReturnC: fresh && noise.uniform() < 0.5 ? null : Math.min(Math.max(ambientC - 2 + 5 * noise.normal(), 14), 55),
+    airSource: fresh ? "fresh" : "recirculated",
+    blowerPct: noise.uniform() < 0.6 ? 100 : 40 + 60 * noise.uniform(),
+  };
+}
+
+/** Charge of a car that has nothing wrong with its charge: near its label, as far as nobody would call it a fault. */
+function usualShare(noise: NoiseSource): number {
+  return Math.min(Math.max(0.98 + 0.05 * noise.normal(), 0.86), 1.1);
+}
+
+/** Cars come in when nearly all is gone, or for a lack that is only felt. */
+function drawSeverity(cause: FaultCause, noise: NoiseSource): number {
+  const { uniform } = noise;
+  if (cause === "undercharge") {
+    const share = uniform() < 0.5 ? LEAST_CHARGE_SHARE + 0.37 * uniform() : 0.4 + 0.45 * uniform();
+    return (1 - share) / (1 - LEAST_CHARGE_SHARE);
+  }
+  if (cause === "overcharge") return (0.12 + (MOST_CHARGE_SHARE - 1 - 0.12) * uniform()) / (MOST_CHARGE_SHARE - 1);
+  // A drive is there or not; slipping is the rarer half.
+  if (cause === "compressor-not-driven") return uniform() < 0.85 ? 1 : 0.3 + 0.7 * uniform();
+  // A valve may stick at any opening, also where nobody sees it.
+  if (cause === "metering-stuck-open") return uniform();
+  return 0.15 + 0.85 * uniform();
+}
+
+export function drawFaults(label: VehicleLabel, noise: NoiseSource): Fault[] {
+  const able = (cause: FaultCause) => cause !== "compressor-low-stroke" || label.compressor.startsWith("variable");
+  const fault = (cause: FaultCause): Fault => ({ cause, severity: drawSeverity(cause, noise), place: noise.uniform() });
+  if (noise.uniform() < commonPairs.reduce((sum, { weight }) => sum + weight, 0)) {
+    const pair = pick(
+      noise,
+      commonPairs.map(({ causes, weight }) => [causes, weight] as const),
+    );
+    return pair.filter(able).map(fault);
+  }
+  const cause = pick(noise, Object.entries(priors) as [keyof typeof priors, number][]);
+  return cause === "none" || !able(cause) ? [] : [fault(cause)];
+}
+
+/** The relief valve blows until what is left no longer opens it: tries less and less charge. kPa absolute. */
+const RELIEF_KPA = 2980;
+const BLOWN = 0.86;
+const MOST_BLOWS = 12;
+/** Not every car with such a blockage has been run until it blew. */
+const HAS_BLOWN = 0.6;
+
+/** A drawn test, or null where the drawn vehicle cannot be sized or solved. */
+export function drawTest(noise: NoiseSource): TrueTest | null {
+  const label = drawLabel(noise);
+  const sized = sizeVehicle(label, noise.normal);
+  const conditions = drawConditions(noise);
+  const faults = drawFaults(label, noise);
+  const speeds = [Math.round(680 + 180 * noise.uniform()), Math.round(1450 + 600 * noise.uniform())];
+  let chargeKg = (label.chargeG / 1000) * usualShare(noise);
+  const ofCharge = faults.some(({ cause }) => cause === "undercharge" || cause === "overcharge");
+  if (ofCharge) chargeKg = label.chargeG / 1000;
+  const soakC = conditions.ambientC + Math.max(0.8 + 1.3 * noise.normal(), -1);
+  if (!sized.ok) return null;
+  const blows = faults.some(({ cause }) => cause === "restriction-before-port") && noise.uniform() < HAS_BLOWN;
+  let solved = solveSettings(sized.value, conditions, faults, speeds, chargeKg);
+  for (let i = 0; blows && solved && solved.dischargeKpa > RELIEF_KPA && i < MOST_BLOWS; i++) {
+    chargeKg *= BLOWN;
+    solved = solveSettings(sized.value, conditions, faults, speeds, chargeKg);
+  }
+  if (solved === null) return null;
+  const { plant, settings, superheatK } = solved;
+  const rest = restOf(plant, soakC);
+  return {
+    label,
+    conditions,
+    atmosphereKpa: plant.atmosphereKpa,
+    faults,
+    chargeShare: (plant.chargeKg * 1000) / label.chargeG,
+    airG: plant.airKg * 1000,
+    settings,
+    rest: { kpa: rest.pressureKpa, soakC },
+    meetS: superheatK === null ? null : meetingSeconds(plant, superheatK),
+  };
+}
+
+function solveSettings(
+  vehicle: CircuitVehicle,
+  conditions: Omit<CircuitConditions, "rpm">,
+  faults: readonly Fault[],
+  speeds: readonly number[],
+  chargeKg: number,
+) {
+  let from: CircuitPoint | undefined;
+  let superheatK: number | null = null;
+  let dischargeKpa = 0;
+  const settings: TrueSetting[] = [];
+  let plant = makePlant(vehicle, { ...conditions, rpm: speeds[0]! }, faults, { chargeKg });
+  for (const rpm of speeds) {
+    plant = makePlant(vehicle, { ...conditions, rpm }, faults, { chargeKg });
+    const result = solveSteady(plant, from, false);
+    if (!result.ok) return null;
+    if (result.value.kind === "running") {
+      const { state } = result.value;
+      from = state.point;
+      superheatK = state.superheatK;
+      dischargeKpa = Math.max(dischargeKpa, state.dischargeKpa);
+      settings.push(runningSetting(rpm, state));
+    } else {
+      const { pressureKpa, temperatureC } = result.value.rest;
+      settings.push({
+        rpm,
+        lowKpa: pressureKpa,
+        highKpa: pressureKpa,
+        ventC: result.value.ventC,
+        suctionC: temperatureC + 6,
+        liquidC: temperatureC + 2,
+        dischargeC: temperatureC + 12,
+        condenserInletC: plant.condenserInletC,
+        condenserOutletC: plant.condenserInletC,
+        meteringInletC: temperatureC + 2,
+        commandPct: 100,
+        cycle: null,
+        standing: true,
+      });
+    }
+  }
+  return { plant, settings, superheatK, dischargeKpa };
+}
+
+function runningSetting(rpm: number, state: SteadyState): TrueSetting {
+  const swing = state.limitedBy === "low" ? state.cycling : null;
+  const engaged = state.cycling?.highEngagedKpa ?? 0;
+  return {
+    rpm,
+    lowKpa: swing ? swing.lowMeanKpa : state.lowKpa,
+    highKpa: state.highKpa + engaged,
+    ventC: state.ventC,
+    suctionC: state.suctionLineC,
+    liquidC: state.liquidLineC,
+    dischargeC: state.dischargeLineC,
+    condenserInletC: state.condenserInletAirC,
+    condenserOutletC: state.condenserOutletAirC,
+    meteringInletC: state.meteringInletC,
+    commandPct: state.command * 100,
+    cycle: swing ? { minKpa: swing.lowMinKpa, maxKpa: swing.lowMaxKpa, periodS: swing.periodS } : null,
+    standing: false,
+  };
+}

@@ -1,0 +1,26 @@
+/** What a network tells apart: nothing, each cause alone, and the pairs that really come together. */
+import { type FaultCause, faultCauses } from "../../circuit/faults";
+import { commonPairs } from "../priors";
+
+export type CauseClass = readonly FaultCause[];
+
+export const causeClasses: readonly CauseClass[] = [
+  [],
+  ...faultCauses.map((cause) => [cause] as const),
+  ...commonPairs.map(({ causes }) => causes),
+];
+
+/** Place of a set of causes among the classes; -1 where it is none of them. */
+export function classOf(acting: readonly FaultCause[]): number {
+  const sorted = [...acting].sort().join("+");
+  return causeClasses.findIndex((one) => [...one].sort().join("+") === sorted);
+}
+
+/** Quantiles that are told of charge and severity. */
+export const QUANTILES = [0.05, 0.5, 0.95] as const;
+
+/** Outputs of a network: logits of the classes, quantiles of ln(share of the label's charge), quantiles of each cause's severity. */
+export const CLASSES = causeClasses.length;
+export const CHARGE_AT = CLASSES;
+export const SEVERITY_AT = CHARGE_AT + QUANTILES.length;
+export const OUTPUTS = SEVERITY_AT + faultCauses.length * QUANTILES.length;

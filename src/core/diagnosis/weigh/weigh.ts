@@ -1,0 +1,138 @@
+/**
+ * What a reading makes of the causes: the committee's answer, times what was seen, given what was weighed, and only of what this vehicle can have.
+ * A forward pass is a few multiplications, so that moving needles are weighed at every step.
+ */
+import { atmosphericPressureKpa } from "../../air/atmosphere";
+import { faultCauses } from "../../circuit/faults";
+import { fluidTable } from "../../fluids/tables";
+import type { ReadingFile } from "../../readings/reading-file";
+import { type Cause, causes } from "../causes";
+import { possible } from "../possible";
+import { commonPairs, priors } from "../priors";
+import { sightOdds } from "../sights";
+import { causeClasses, CLASSES } from "./classes";
+import { featuresOf, VALUE_COUNT } from "./features";
+import { learnedNow } from "./learned";
+import { askCommittee, scaleRow, type Scales } from "./network";
+
+export interface Weighed {
+  /** Probability of each class, summing to one. */
+  classes: Float64Array;
+  /** Quantiles of the charge, shares of the label's. */
+  charge: number[];
+  /** Quantiles of each cause's severity were it there, in the order of faultCauses. */
+  severities: number[][];
+  /** Values beyond what was learned. */
+  beyond: number;
+}
+
+/** Each value beyond what was learned takes this share of the certainty, and all together at most so much. */
+const BEYOND_COST = 0.35;
+const MOST_BEYOND = 0.9;
+/** A value is beyond when it lies outside the learned range by this share of its width. */
+const BEYOND_MARGIN = 0.12;
+
+export function weigh(reading: ReadingFile): Weighed {
+  const learned = learnedNow();
+  const row = featuresOf(reading);
+  const beyond = countBeyond(row, learned.scales);
+  scaleRow(row, learned.scales);
+  const { classes, charge, severities } = askCommittee(learned, row);
+  if (beyond > 0) {
+    const share = Math.min(BEYOND_COST * beyond, MOST_BEYOND);
+    for (let k = 0; k < CLASSES; k++) classes[k] = (1 - share) * classes[k]! + share * classPriors[k]!;
+  }
+  const seen = reading.observations ?? [];
+  const weighedShare =
+    reading.recoveredG != null && reading.vehicle.chargeG != null ? reading.recoveredG / reading.vehicle.chargeG : null;
+  const gas = gasAtRest(reading) !== null;
+  let total = 0;
+  for (const [k, acting] of causeClasses.entries()) {
+    const able = acting.every((cause) => possible(cause, reading.vehicle));
+    const odds = Math.exp(sightOdds(seen, acting.length === 0 ? sound : acting.map(asActing)));
+    classes[k] = able ? classes[k]! * odds * weightOdds(acting, weighedShare) * restOdds(acting, gas) : 0;
+    total += classes[k]!;
+  }
+  for (let k = 0; k < CLASSES; k++) classes[k] = classes[k]! / total;
+  return { classes, charge: charge.map(Math.exp), severities, beyond };
+}
+
+const sound = [{ cause: "none" as const, severity: 0 }];
+const asActing = (cause: Cause) => ({ cause, severity: 1 });
+
+const classPriors = (() => {
+  const pairs = commonPairs.reduce((sum, { weight }) => sum + weight, 0);
+  const singles = causes.reduce((sum, cause) => sum + priors[cause], 0);
+  return causeClasses.map((acting, k) => {
+    if (acting.length === 0) return (priors.none * (1 - pairs)) / singles;
+    return acting.length === 1
+      ? (priors[acting[0]!] * (1 - pairs)) / singles
+      : commonPairs[k - 1 - faultCauses.length]!.weight;
+  });
+})();
+
+/** A weighing is good for this share of the label; from these shares on a charge is called wrong. */
+const WEIGHED_SD = 0.035;
+const TOO_LITTLE = 0.88;
+const TOO_MUCH = 1.1;
+/** Nothing about a weighing is surer than this. */
+const WEIGHED_DOUBT = 0.004;
+
+/** What was weighed decides about the charge: smooth steps, so that more grams never speak for a lack. */
+function weightOdds(acting: readonly Cause[], share: number | null): number {
+  if (share === null) return 1;
+  const under = 1 / (1 + Math.exp((share - TOO_LITTLE) / (WEIGHED_SD / 1.7)));
+  const over = 1 / (1 + Math.exp((TOO_MUCH - share) / (WEIGHED_SD / 1.7)));
+  const is = acting.includes("undercharge") ? under : acting.includes("overcharge") ? over : (1 - under) * (1 - over);
+  return is + WEIGHED_DOUBT;
+}
+
+/** Below saturation by more than the parts can differ in temperature, K: there is no liquid. */
+const NO_LIQUID_K = 5;
+/** A gauge or a coupler that does not open shows the same, seldom. */
+const NO_LIQUID_DOUBT = 0.02;
+
+/** How far both sides stand below saturation at rest, K, where that proves that no liquid is left; null where it does not. */
+export function gasAtRest({ rest, vehicle, conditions }: ReadingFile): number | null {
+  const sides = [rest?.lowKpa, rest?.highKpa].filter((kpa) => kpa !== null && kpa !== undefined);
+  if (rest?.soakC === null || rest?.soakC === undefined || sides.length === 0) return null;
+  const atmosphere = atmosphericPressureKpa(conditions.altitudeM ?? 0);
+  // The fuller side decides: liquid anywhere would hold both at saturation.
+  const fullest = Math.max(...sides) + atmosphere;
+  const below = rest.soakC - fluidTable(vehicle.refrigerant).saturationTemperatureC(Math.max(fullest, 10));
+  return below > NO_LIQUID_K ? below : null;
+}
+
+/** No liquid at rest all but proves that the charge is gone, whatever else there is. */
+function restOdds(acting: readonly Cause[], gas: boolean): number {
+  return gas && !acting.includes("undercharge") ? NO_LIQUID_DOUBT : 1;
+}
+
+function countBeyond(row: Float64Array, { least, most }: Scales): number {
+  let beyond = 0;
+  for (let i = 0; i < VALUE_COUNT; i++) {
+    const margin = BEYOND_MARGIN * (most[i]! - least[i]!);
+    if (row[i]! < least[i]! - margin || row[i]! > most[i]! + margin) beyond++;
+  }
+  return beyond;
+}
+
+/** Probability of each cause, alone or with another; these need not sum to one. */
+export function presences({ classes }: Pick<Weighed, "classes">): Record<Cause, number> {
+  const found = Object.fromEntries(causes.map((cause) => [cause, 0])) as Record<Cause, number>;
+  for (const [k, acting] of causeClasses.entries()) {
+    if (acting.length === 0) found.none += classes[k]!;
+    for (const cause of acting) found[cause] += classes[k]!;
+  }
+  return found;
+}
+
+/** Entropy between the classes, bits. */
+export function entropyOf(classes: ArrayLike<number>): number {
+  let bits = 0;
+  for (let k = 0; k < classes.length; k++) {
+    const p = classes[k]!;
+    if (p > 0) bits -= p * Math.log2(p);
+  }
+  return bits;
+}
