@@ -167,7 +167,7 @@ async function pullAndHold(browser: Browser, hold: string, reading: string): Pro
   await browser.choose("This workshop holds for", hold);
   await browser.press("Start the pump");
   await browser.press("× 60");
-  await browser.says(/Pump on for (1[2-9]|[2-9]\d):/, PATIENCE);
+  await browser.says(/Pump on for (2[5-9]|[3-9]\d):/, PATIENCE);
   await browser.press("Shut the valve, stop the pump, begin the hold");
   await browser.says("as long as this workshop holds", PATIENCE);
   await browser.press("× 1");

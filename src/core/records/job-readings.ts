@@ -5,10 +5,11 @@ import { type FoundCharge, foundCharge } from "../charge/recovery";
 import { withUsualConditions, withUsualLabel } from "../circuit/usual";
 import type { CircuitConditions, VehicleLabel } from "../circuit/vehicle";
 import type { Refrigerant } from "../fluids/helmholtz";
+import type { LinePlace } from "../line-places";
 import { type DerivedValues, deriveValues } from "../readings/derived";
 import { hoseContent } from "../readings/hose-content";
 import { observationCode } from "../readings/observations";
-import type { ReadingFile } from "../readings/reading-file";
+import type { ReadingFile, RunningSetting } from "../readings/reading-file";
 import { judgeRest, type RestAnswer } from "../readings/rest";
 import { saturationGaugeKpa } from "../readings/saturation-temperature";
 import { type Result, succeed } from "../result";
@@ -205,6 +206,7 @@ export function readingFileOf(job: Job, which: TestName): ReadingFile | null {
       liquidLineC: values.liquid,
     };
   });
+  const spotted = which === "baseline" ? withSpots(running, job) : running;
   const soakC = read("soak", job.rest.soak);
   // The rest reading was taken before the repair and says nothing about the proof.
   const rest =
@@ -233,11 +235,31 @@ export function readingFileOf(job: Job, which: TestName): ReadingFile | null {
       blowerPct: read("blower", test.blower),
     },
     rest,
-    running,
+    running: spotted,
     ...(which === "baseline"
       ? { recoveredG: foundOf(job), equalise: equaliseOf(job), observations: job.look.notes.map(observationCode) }
       : { recoveredG: chargedOf(job) }),
   };
+}
+
+/** Spots along the line belong to the setting that was read last: its fall to the metering device, and the discharge line. */
+function withSpots(running: readonly RunningSetting[], job: Job): RunningSetting[] {
+  const at = (place: LinePlace) => {
+    const spot = job.lines.spots.find((one) => one.place === place);
+    return spot ? read("spot", spot.temperature) : null;
+  };
+  const meteringInletC = at("metering-in") ?? at("drier-out");
+  const dischargeLineC = at("discharge");
+  return running.map((setting, i) =>
+    i < running.length - 1
+      ? setting
+      : {
+          ...setting,
+          liquidLineC: setting.liquidLineC ?? at("liquid-port"),
+          ...(meteringInletC === null ? {} : { meteringInletC }),
+          ...(dischargeLineC === null ? {} : { dischargeLineC }),
+        },
+  );
 }
 
 /** What was charged by weight: after that the charge is known as well as if it had been recovered. Null before. */

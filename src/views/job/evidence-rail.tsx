@@ -27,21 +27,21 @@ import { useVerdict } from "./verdict-context";
 const SHOWN = 4;
 const SHOWN_ABOVE = 0.03;
 
-/** Where each test is done. */
-const stepOfTest: Record<TestId, StepId> = {
+/** Where each test is done and entered; null for those that no screen has a field for yet. */
+const stepOfTest: Record<TestId, StepId | null> = {
   look: "look",
   "suction-clamp": "running",
   "liquid-clamp": "running",
   "discharge-clamp": "running",
   "vent-probe": "running",
-  "condenser-air": "running",
+  "condenser-air": null,
   "both-gauges": "hook-up",
   idle: "running",
   "fast-idle": "running",
   rest: "rest",
   "shut-off": "shut-off",
   "line-spots": "running",
-  command: "running",
+  command: null,
   recover: "recover",
 };
 
@@ -118,6 +118,11 @@ export function Progress() {
   );
 }
 
+/** Tests that can be entered somewhere, the best first. */
+export function offered({ nextTests }: Verdict): NextTest[] {
+  return nextTests.filter(({ test }) => stepOfTest[test] !== null);
+}
+
 /** A rival this near to the leader is not parted from it. */
 const RIVAL = 0.4;
 const RIVAL_LEAST = 0.12;
@@ -129,7 +134,7 @@ export function Apart({ verdict }: { verdict: Verdict }) {
   const rivals = others.filter(({ probability: p }) => p > RIVAL_LEAST && p > RIVAL * first.probability);
   const together = verdict.together[0];
   if (rivals.length === 0 && !(together && together.probability > RIVAL_LEAST)) return null;
-  const best = verdict.nextTests.find(({ gainBits }) => gainBits >= 0.1);
+  const best = offered(verdict).find(({ gainBits }) => gainBits >= 0.1);
   return (
     <Box borderLeftWidth="4px" borderColor="wait" ps="3" py="0.5">
       <Text fontSize="14px" fontWeight="650">
@@ -162,10 +167,12 @@ export function NextBest({ verdict, wording }: { verdict: Verdict; wording: Word
   const { job } = useJob();
   const router = useRouter();
   // Where nothing would tell more, the scale still decides the amount.
+  const tests = offered(verdict);
   const next =
-    verdict.nextTests.find(({ gainBits, minutes }) => gainBits >= WORTH_BITS && gainBits / minutes >= WORTH_RATE) ??
-    verdict.nextTests.find(({ test }) => test === "recover");
-  const begin = () => next && router.push(stepPath(job.id, stepOfTest[next.test]));
+    tests.find(({ gainBits, minutes }) => gainBits >= WORTH_BITS && gainBits / minutes >= WORTH_RATE) ??
+    tests.find(({ test }) => test === "recover");
+  const step = next ? stepOfTest[next.test] : null;
+  const begin = () => step !== null && router.push(stepPath(job.id, step));
   useShortcuts([{ key: "g", does: "Begin the next best test", run: () => begin() }]);
   if (!next) return null;
   return (

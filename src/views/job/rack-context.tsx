@@ -20,7 +20,7 @@ import { type LogPlayer, playLog } from "./log-player";
 
 export type RackStatus = "off" | "connecting" | "running" | "lost";
 
-interface Rack {
+export interface Rack {
   status: RackStatus;
   /** What the stream comes from. */
   source: { kind: "rack" } | { kind: "log"; name: string; ended: boolean };

@@ -20,6 +20,7 @@ import { entryOf, entryValue } from "@/core/units/entry";
 import { connectDiagnosis } from "@/worker/diagnosis-client";
 import { useJob } from "./job-context";
 import { type LiveValues, useLive } from "./live";
+import { type LiveCycle, liveCycle } from "./live-cycle";
 import { useRack } from "./rack-context";
 
 /** One moment of the ranking: shares of the causes that led then. */
@@ -72,8 +73,13 @@ export function VerdictProvider({ which, children }: { which: TestName; children
   const moving = running && live !== null && !hasReadings(job[which].settings[index]) && somethingSettles(live);
   const reading = useMemo(
     () =>
-      readingOf(moving && live !== null ? withNeedles(job, which, index, live, rack.latest?.rpm ?? null) : job, which),
-    [job, which, moving, live, index, rack.latest],
+      readingOf(
+        moving && live !== null
+          ? withNeedles(job, which, index, live, liveCycle(rack, live), rack.latest?.rpm ?? null)
+          : job,
+        which,
+      ),
+    [job, which, moving, live, index, rack],
   );
   const key = reading === null ? null : JSON.stringify(reading);
   const asked = useRef({ key: null as string | null, at: 0, preparation: null as string | null });
@@ -166,11 +172,18 @@ const ROUND_AMBIENT = 2;
 const ROUND_HUMIDITY = 5;
 
 /** The job as if the needles had been taken now. */
-function withNeedles(job: Job, which: TestName, index: 0 | 1, live: LiveValues, rpm: number | null): Job {
+function withNeedles(
+  job: Job,
+  which: TestName,
+  index: 0 | 1,
+  live: LiveValues,
+  cycling: LiveCycle | null,
+  rpm: number | null,
+): Job {
   const { values } = live;
   const taken = (setting: TestSetting): TestSetting => {
     const put = (channel: "low" | "high" | "vent" | "suction" | "liquid") => {
-      const value = values[channel];
+      const value = cycling?.at(channel) ?? values[channel];
       return value === null
         ? setting[channel]
         : entryOf(value, channel === "low" || channel === "high" ? "kPa" : "degC");
@@ -183,6 +196,8 @@ function withNeedles(job: Job, which: TestName, index: 0 | 1, live: LiveValues, 
       suction: put("suction"),
       liquid: put("liquid"),
       rpm: rpm === null ? setting.rpm : entryOf(Math.round(rpm / ROUND_RPM) * ROUND_RPM, "rpm"),
+      // Whole cycles are judged, not the moment.
+      cycle: cycling?.cycle ?? null,
     };
   };
   const changed = withSetting(job, which, index, taken);

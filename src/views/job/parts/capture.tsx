@@ -2,7 +2,6 @@
 
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
-import { readBeforeCutOut } from "@/core/readings/cycle-reading";
 import type { StreamState } from "@/core/readings/stream-state";
 import { LEAST_RUN_S, type TestPosition, testPosition } from "@/core/readings/test-order";
 import { type ChannelId, channelIds, type TestSetting } from "@/core/records/job";
@@ -13,7 +12,8 @@ import { BenchButton } from "@/ui/buttons";
 import { useShortcuts } from "@/ui/shortcuts";
 import { useJob } from "../job-context";
 import { type LiveValues, useLive, worstState } from "../live";
-import { recentMean, seriesOf, useRack } from "../rack-context";
+import { liveCycle } from "../live-cycle";
+import { recentMean, useRack } from "../rack-context";
 import { channelNames } from "../words";
 
 /** A settled reading is the mean over this long; one taken early only over the last moments. */
@@ -33,11 +33,8 @@ export function CaptureBar({ which }: { which: TestName }) {
     if (!live || !running || rack.stalledS !== null) return;
     const unsettled = presentIn(live).filter((channel) => live.states[channel].state !== "steady");
     const takenAt = new Date().toISOString();
-    const streamOf = (channel: ChannelId) => seriesOf(rack.samples, channel, rack.settingSince);
     // While the clutch cycles all channels are read just before it lets go, where they belong together.
-    const low = live.states.low;
-    const cycle =
-      low.state === "cycling" && live.values.high !== null ? readBeforeCutOut(streamOf("low"), low.period) : null;
+    const cycling = liveCycle(rack, live);
     const mean = (channel: ChannelId | "ambient") =>
       recentMean(rack.samples, channel, live.states[channel].state === "steady" ? STEADY_MEAN_S : EARLY_MEAN_S) ??
       live.values[channel];
@@ -46,16 +43,8 @@ export function CaptureBar({ which }: { which: TestName }) {
     edit((stored) => {
       const taken = (setting: TestSetting): TestSetting => ({
         ...setting,
-        ...Object.fromEntries(
-          channelIds.map((c) => [c, entryOrGap(cycle?.at(streamOf(c)) ?? mean(c), setting[c].unit)]),
-        ),
-        cycle: cycle && {
-          periodS: Math.round(cycle.periodS * 10) / 10,
-          lowMinKpa: Math.round(cycle.lowMinKpa),
-          lowMaxKpa: Math.round(cycle.lowMaxKpa),
-          lowMeanKpa: Math.round(cycle.lowMeanKpa),
-          highEngagedKpa: Math.round(cycle.engagedMean(streamOf("high")) ?? mean("high") ?? 0),
-        },
+        ...Object.fromEntries(channelIds.map((c) => [c, entryOrGap(cycling?.at(c) ?? mean(c), setting[c].unit)])),
+        cycle: cycling?.cycle ?? null,
         rpm: rpm === null ? setting.rpm : entryOf(Math.round(rpm / 10) * 10, "rpm"),
         takenAt,
         unsettled,

@@ -6,7 +6,7 @@ import { outcomeSentence, testSentences, warningSentence } from "@/core/diagnosi
 import { formatNumber } from "@/core/units/units";
 import { Card } from "@/ui/card";
 import { Notice } from "@/ui/notice";
-import { Apart, CauseBar, gainWords, Progress } from "../evidence-rail";
+import { Apart, CauseBar, gainWords, offered, Progress } from "../evidence-rail";
 import { useVerdict } from "../verdict-context";
 import { RankingHistory } from "./ranking-history";
 import { StepEnd } from "./step-end";
@@ -70,21 +70,23 @@ export function VerdictStep() {
         </Text>
       </Card>
       <Card title="What would settle it, by what it tells in a minute">
-        {verdict.nextTests.slice(0, 5).map((test) => (
-          <Flex key={test.test} gap="4" py="2" borderTopWidth="1px" borderColor="line" wrap="wrap">
-            <Box flex="1 1 240px">
-              <Text fontWeight="600">{testSentences[test.test]}</Text>
-              <Text fontSize="14px" color="soft">
-                {gainWords(test, verdict)}
-              </Text>
-            </Box>
-            <Box flex="1 1 260px" fontSize="14px">
-              {test.outcomes.map((outcome) => (
-                <Text key={outcome.cause}>{outcomeSentence(outcome, wording)}</Text>
-              ))}
-            </Box>
-          </Flex>
-        ))}
+        {offered(verdict)
+          .slice(0, 5)
+          .map((test) => (
+            <Flex key={test.test} gap="4" py="2" borderTopWidth="1px" borderColor="line" wrap="wrap">
+              <Box flex="1 1 240px">
+                <Text fontWeight="600">{testSentences[test.test]}</Text>
+                <Text fontSize="14px" color="soft">
+                  {gainWords(test, verdict)}
+                </Text>
+              </Box>
+              <Box flex="1 1 260px" fontSize="14px">
+                {test.outcomes.map((outcome) => (
+                  <Text key={outcome.cause}>{outcomeSentence(outcome, wording)}</Text>
+                ))}
+              </Box>
+            </Flex>
+          ))}
       </Card>
       {verdict.charge && (
         <Card title="The amount">

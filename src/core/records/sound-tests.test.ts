@@ -1,0 +1,71 @@
+import { describe, expect, it } from "vitest";
+import { demoJobs } from "../../demo/demo-jobs";
+import { ensembleOf, expectedBands } from "../diagnosis/expected";
+import { entry } from "../units/entry";
+import { type Job, newJob } from "./job";
+import { readingFileOf, vehicleLabelOf } from "./job-readings";
+import { soundReadingsOf } from "./sound-tests";
+
+const now = "2026-05-04T08:00:00.000Z";
+const [, estate, pickup] = demoJobs(new Date(now)) as [Job, Job, Job];
+
+/** The same vehicle, back at the workshop. */
+function again(change: Partial<Job["intake"]> = {}): Job {
+  const job = newJob("again", now);
+  return { ...job, intake: { ...job.intake, ...pickup.intake, ...change }, altitude: pickup.altitude };
+}
+
+describe("earlier sound tests of the same vehicle", () => {
+  it("are the proofs of jobs that filled it to its label, with the conditions they were read in", () => {
+    const found = soundReadingsOf(again(), [pickup, estate]);
+    expect(found.length).toBeGreaterThan(0);
+    for (const { conditions, readings } of found) {
+      expect(conditions.ambientC).toBeGreaterThan(10);
+      expect(Object.values(readings).every(Number.isFinite)).toBe(true);
+      expect(readings).not.toHaveProperty("rpm");
+    }
+    // The name may be written in other letters; another label or vehicle is another car.
+    const capitals = again({ vehicle: ` ${pickup.intake.vehicle.toUpperCase()} ` });
+    expect(soundReadingsOf(capitals, [pickup])).toEqual(found);
+    expect(soundReadingsOf(again({ vehicle: "" }), [pickup])).toEqual([]);
+    expect(soundReadingsOf(again({ charge: entry("900", "g") }), [pickup])).toEqual([]);
+    expect(soundReadingsOf(again(), [estate])).toEqual([]);
+  });
+
+  it("are none where the job was not proved or the weight was wrong, and never the job's own", () => {
+    const open: Job = { ...pickup, steps: { ...pickup.steps, prove: { ...pickup.steps.prove, doneAt: null } } };
+    expect(soundReadingsOf(again(), [open])).toEqual([]);
+    const short: Job = { ...pickup, ledger: pickup.ledger.slice(0, 1) };
+    expect(soundReadingsOf(again(), [short])).toEqual([]);
+    expect(soundReadingsOf(pickup, [pickup])).toEqual([]);
+  });
+
+  it("narrow the bands of the vehicle that comes again", () => {
+    const label = vehicleLabelOf(pickup)!;
+    const own = soundReadingsOf(again(), [pickup]);
+    const { conditions } = own[0]!;
+    const plain = expectedBands(ensembleOf(label), conditions)!;
+    const narrowed = expectedBands(ensembleOf(label, undefined, own), conditions)!;
+    expect(narrowed.ownTests).toBe(own.length);
+    const width = ({ low, high }: { low: number; high: number }) => high - low;
+    expect(width(narrowed.bands.high)).toBeLessThan(width(plain.bands.high));
+  });
+});
+
+it("spots along the lines go into the reading file, at the setting that was read last", () => {
+  const spot = (place: "metering-in" | "discharge" | "liquid-port", celsius: string) => ({
+    place,
+    temperature: entry(celsius, "degC"),
+  });
+  const spotted: Job = {
+    ...estate,
+    lines: { ...estate.lines, spots: [spot("metering-in", "22"), spot("discharge", "81"), spot("liquid-port", "40")] },
+  };
+  const running = readingFileOf(spotted, "baseline")!.running!;
+  expect(running.at(-1)).toMatchObject({ meteringInletC: 22, dischargeLineC: 81 });
+  expect(running[0]!.meteringInletC).toBeUndefined();
+  // What the clamp read stands before what was spotted.
+  expect(running.at(-1)!.liquidLineC).toBe(readingFileOf(estate, "baseline")!.running!.at(-1)!.liquidLineC);
+  const proved: Job = { ...pickup, lines: spotted.lines };
+  expect(readingFileOf(proved, "proof")!.running!.every((setting) => setting.meteringInletC === undefined)).toBe(true);
+});
