@@ -239,7 +239,8 @@ function solveMode(
 
 /** Shares of the label's charge, and of the compressor's speed, from which a way to the plant that was asked for is looked for. */
 const CHARGE_FOOTHOLDS = [0.75, 0.35, 1.15, 1.4, 0.16, 0.09];
-const SPEED_FOOTHOLDS = [0.35];
+const SPEED_FOOTHOLDS = [0.35, 0.12];
+const AREA_FOOTHOLD_M2 = 30e-6;
 /** Longest and shortest stride along the logarithm of either, and how many are tried. */
 const STRIDE = { longest: 0.35, shortest: 0.012, most: 60 };
 
@@ -261,7 +262,13 @@ function byAWay(plant: Plant, mode: Mode, held: number, attempt: Attempt): boole
     ) ||
     SPEED_FOOTHOLDS.some((share) =>
       follow(mode, held, attempt, Math.log(share), 0, (x) => ({ ...plant, turns: plant.turns * Math.exp(x) })),
-    )
+    ) ||
+    // A blockage is narrowed from one that hardly matters.
+    (plant.effects.dischargeAreaM2 < Number.POSITIVE_INFINITY &&
+      follow(mode, held, attempt, Math.log(AREA_FOOTHOLD_M2 / plant.effects.dischargeAreaM2), 0, (x) => ({
+        ...plant,
+        effects: { ...plant.effects, dischargeAreaM2: plant.effects.dischargeAreaM2 * Math.exp(x) },
+      })))
   );
 }
 
@@ -333,6 +340,14 @@ function starts(plant: Plant): CircuitPoint[] {
     at(4, 40, store ? 0.35 : 1.3, store ? 1.6 : 0.95),
     at(-5, 15, store ? -0.3 : -0.5, store ? 1.02 : 0.8),
     at(12, 8, 0, store ? 1.5 : 1.1),
+    // Overfull: liquid in the suction line, the condenser backed up, cold or hot.
+    ...(share > 1.25
+      ? [
+          at(8, 24, store ? 0.45 : 1.5, store ? 2.06 : 0.95),
+          at(5, 16, store ? 0.7 : 1.6, store ? 2.1 : 0.97),
+          at(18, 34, store ? 0.6 : 1.45, store ? 2.12 : 1.02),
+        ]
+      : []),
   ];
 }
 
