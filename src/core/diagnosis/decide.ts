@@ -52,7 +52,7 @@ export function decide(verdict: Verdict): Decision {
     };
   }
   const foreign = verdict.warnings.some(({ code }) => code === "wrong-refrigerant");
-  const name = causeNames[first.cause].toLowerCase();
+  const name = fitted(first.cause);
   if (foreign) {
     return {
       act: "test-first",
@@ -66,7 +66,7 @@ export function decide(verdict: Verdict): Decision {
     ? Math.max(first.probability, together.probability)
     : first.probability;
   if (probability < CLEAR && best) {
-    const rival = second ? causeNames[second.cause].toLowerCase() : "something else";
+    const rival = second ? fitted(second.cause) : "something else";
     return {
       act: "test-first",
       sentence: `Do one more test before anything is opened: these readings fit ${name} and ${rival}.`,
@@ -77,6 +77,11 @@ export function decide(verdict: Verdict): Decision {
   const what = actOn(first.cause, verdict);
   const lead = first.cause === "none" ? "" : `${causeNames[first.cause]} is likeliest. `;
   return { ...what, sentence: `${lead}${what.sentence}`, test };
+}
+
+/** What readings fit, in the middle of a sentence. */
+function fitted(cause: Cause): string {
+  return cause === "none" ? "a sound car" : causeNames[cause].toLowerCase();
 }
 
 function actOn(cause: Cause, verdict: Verdict): Omit<Decision, "test"> {

@@ -4,7 +4,7 @@
  */
 import { faultCauses } from "../../circuit/faults";
 import { type NoiseSource, seededNoise } from "../../noise";
-import { CHARGE_AT, CLASSES, classOf, OUTPUTS, QUANTILES, SEVERITY_AT } from "../weigh/classes";
+import { CHARGE_AT, CLASSES, classOf, QUANTILES, SEVERITY_AT } from "../weigh/classes";
 import { FEATURES, featuresOf, VALUE_COUNT } from "../weigh/features";
 import { LEAK, layerSizes, type Member, type Scales, scaleRow, softmax } from "../weigh/network";
 import type { TrueTest } from "./draw-test";
@@ -212,5 +212,3 @@ function outputGradient(out: Float32Array, target: Target, back: Float32Array): 
   }
   return -Math.log(Math.max(out[target.class]!, 1e-9));
 }
-
-export { OUTPUTS };
