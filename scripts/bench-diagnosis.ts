@@ -9,12 +9,13 @@ import { parseArgs } from "node:util";
 import * as echarts from "echarts";
 import { causes as allCauses, type Cause } from "../src/core/diagnosis/causes";
 import { judge, judgePrepared, prepare } from "../src/core/diagnosis/diagnose";
-import { drawTest } from "../src/core/diagnosis/learn/draw-test";
+import { drawPair, drawTest } from "../src/core/diagnosis/learn/draw-test";
 import { readAs } from "../src/core/diagnosis/learn/read-as";
 import { learnedNow, provideLearned } from "../src/core/diagnosis/weigh/learned";
+import { misfitOf } from "../src/core/diagnosis/weigh/population";
 import { presences, weigh } from "../src/core/diagnosis/weigh/weigh";
 import { seededNoise } from "../src/core/noise";
-import { checkReading, type ReadingFile } from "../src/core/readings/reading-file";
+import { checkReading, type ReadingFile, type RunningSetting } from "../src/core/readings/reading-file";
 
 const { values: options } = parseArgs({
   options: {
@@ -169,6 +170,59 @@ function calibration(answered: readonly Answered[]) {
   return { top1: errorOf(top1), every: errorOf(every) };
 }
 
+/** The test after the work weighed alone, and as a pair with the one before it. */
+function scorePairs(count: number, seed: number): void {
+  const noise = seededNoise(seed);
+  const alone: Answered[] = [];
+  const paired: Answered[] = [];
+  while (alone.length < count) {
+    const pair = drawPair(noise);
+    if (!pair) continue;
+    const { before, after, work } = pair;
+    const causes: Cause[] = after.faults.length === 0 ? ["none"] : after.faults.map(({ cause }) => cause);
+    const reading = { ...readAs(after, noise), recoveredG: Math.round(after.chargeShare * after.label.chargeG) };
+    const { vehicle: _, format: __, version: ___, id: ____, ...test } = readAs(before, noise);
+    alone.push(answer(`alone-${alone.length}`, reading, causes, after.chargeShare));
+    paired.push(answer(`pair-${alone.length}`, { ...reading, before: test, work }, causes, after.chargeShare));
+  }
+  score("after the work, weighed alone", alone);
+  score("after the work, weighed as a pair", paired);
+}
+
+/** How often readings are said not to fit together: honest ones, foreign ones, and those with one reading that is wrong. */
+function scoreFit(named: Record<string, readonly ReadingFile[]>): void {
+  const { scales, population } = learnedNow();
+  const misfits = (reading: ReadingFile) => misfitOf(reading, scales, population) > 1;
+  const slips: Record<string, (one: RunningSetting) => RunningSetting> = {
+    "vent 20 K too warm": (one) => (one.ventC == null ? one : { ...one, ventC: one.ventC + 20 }),
+    "suction clamp 25 K too warm": (one) =>
+      one.suctionLineC == null ? one : { ...one, suctionLineC: one.suctionLineC + 25 },
+    "high coupler half open, 600 kPa short": (one) =>
+      one.highKpa == null ? one : { ...one, highKpa: one.highKpa - 600 },
+  };
+  console.log("\nsaid not to fit together:");
+  const line = (name: string, readings: readonly ReadingFile[]) =>
+    console.log(
+      `  ${name}: ${((100 * readings.filter(misfits).length) / readings.length).toFixed(1)} % of ${readings.length}`,
+    );
+  for (const [name, readings] of Object.entries(named)) line(name, readings);
+  const noise = seededNoise(77);
+  const honest: ReadingFile[] = [];
+  while (honest.length < 2000) {
+    const test = drawTest(noise);
+    if (test) honest.push(readAs(test, noise, undefined, { wild: 0 }));
+  }
+  line("own, honest", honest);
+  for (const [name, slip] of Object.entries(slips)) {
+    const slipped = honest.flatMap((reading) => {
+      const [first, ...others] = reading.running ?? [];
+      const changed = first && slip(first);
+      return changed && changed !== first ? [{ ...reading, running: [changed, ...others] }] : [];
+    });
+    line(`own, ${name}`, slipped);
+  }
+}
+
 function speed(readings: readonly ReadingFile[]): void {
   const timed = (run: () => void) => {
     const start = performance.now();
@@ -250,6 +304,12 @@ const more = options.cases.filter(existsSync).map((file) => ({ name: path.basena
 for (const { name, answered } of more) scoreAll(name, answered);
 const drawn = own(Number(options.draws), Number(options.seed));
 scoreAll("own draws", drawn);
+scorePairs(Math.min(Number(options.draws), 2000), 99);
+scoreFit({
+  "first set": development.map(({ reading }) => reading),
+  "second set": second.map(({ reading }) => reading),
+  "own, as they come": drawn.map(({ reading }) => reading),
+});
 speed(development.slice(0, 30).map(({ reading }) => reading));
 if (options.write) {
   const colours = ["#1c2326", "#b4552d", "#1f6fae"];

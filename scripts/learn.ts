@@ -9,6 +9,7 @@ import { parseArgs } from "node:util";
 import { isMainThread, parentPort, Worker, workerData } from "node:worker_threads";
 import { judgeLearned } from "../src/core/diagnosis/learn/judge-learned";
 import type { TrueTest } from "../src/core/diagnosis/learn/draw-test";
+import { fitPopulation } from "../src/core/diagnosis/learn/fit-population";
 import { scalesOf, trainMember } from "../src/core/diagnosis/learn/train";
 import { OUTPUTS } from "../src/core/diagnosis/weigh/classes";
 import { FEATURES } from "../src/core/diagnosis/weigh/features";
@@ -88,6 +89,11 @@ async function main(): Promise<void> {
     header: { ...parts[0]!.header, members, seed, draws, fingerprint: print, learnedAt: new Date().toISOString() },
     scales: parts[0]!.scales,
     members: parts.flatMap((part) => part.members),
+    population: fitPopulation(
+      Array.from({ length: chunks - UNSEEN_CHUNKS }, (_, i) => load(folder, i)).flat(),
+      parts[0]!.scales,
+      seed,
+    ),
   };
   const unseen = Array.from({ length: UNSEEN_CHUNKS }, (_, i) => load(folder, chunks - 1 - i)).flat();
   learned.header.figures = judgeLearned(learned, unseen, seededNoise(seed + 7));
@@ -129,6 +135,9 @@ function trainOne({ folder, chunks, passes, seed, file }: MemberTask): void {
     learnedAt: "",
     figures,
   };
-  writeFileSync(`${file}.part`, writeLearned({ header, scales, members: [member] }));
+  writeFileSync(
+    `${file}.part`,
+    writeLearned({ header, scales, members: [member], population: { components: [], limits: new Float32Array(0) } }),
+  );
   renameSync(`${file}.part`, file);
 }

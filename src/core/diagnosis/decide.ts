@@ -2,6 +2,7 @@
 import { LEAST_CHARGE_SHARE } from "../circuit/faults";
 import { type Cause, causeNames } from "./causes";
 import type { TestId } from "./next-tests";
+import { strangeReading } from "./sentences";
 import type { Verdict } from "./verdict";
 
 export type DecisionAct = "stop" | "test-first" | "check-control" | "check-air" | "repair" | "weigh" | "leave";
@@ -51,13 +52,21 @@ export function decide(verdict: Verdict): Decision {
       test: null,
     };
   }
-  const foreign = verdict.warnings.some(({ code }) => code === "wrong-refrigerant");
   const name = fitted(first.cause);
-  if (foreign) {
+  if (verdict.warnings.some(({ code }) => code === "wrong-refrigerant")) {
     return {
       act: "test-first",
-      sentence: "Check instruments, label and refrigerant first: these readings do not fit together.",
+      sentence: "Check label and refrigerant first: at rest it does not stand where the label's refrigerant would.",
       unless: "An identifier that shows the label's refrigerant, and a second gauge that agrees.",
+      test,
+    };
+  }
+  const strange = verdict.warnings.find(({ code }) => code === "do-not-fit");
+  if (strange?.code === "do-not-fit") {
+    return {
+      act: "test-first",
+      sentence: `Check the instruments first: these readings do not fit together, and ${strangeReading(strange)} is the one that does it.`,
+      unless: "The same reading again from a second instrument: then it is this car, and the ranking stands as it is.",
       test,
     };
   }

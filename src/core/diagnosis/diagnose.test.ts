@@ -205,6 +205,39 @@ describe("diagnosis", () => {
     expect(judge(given).warnings.map(({ code }) => code)).not.toContain("suspect-reading");
   });
 
+  it("says that readings do not fit together when as a whole no vehicle shows them, and which one does it", () => {
+    const given = reading(0);
+    const [idle, fast] = given.running!;
+    // The high coupler half open at idle: all else is as it was.
+    const verdict = judge({ ...given, running: [{ ...idle!, highKpa: idle!.lowKpa! + 20 }, fast!] });
+    expect(verdict.warnings.find(({ code }) => code === "do-not-fit")).toMatchObject({
+      observable: "condensing",
+      rpm: 800,
+    });
+    expect(decide(verdict).sentence).toMatch(/do not fit together, and high side at 800 rpm is the one/);
+    for (const which of vehicles.keys()) {
+      expect(judge(reading(which)).warnings.map(({ code }) => code)).not.toContain("do-not-fit");
+    }
+  });
+
+  it("weighs the test after the work as a pair with the one before it", () => {
+    const ill = reading(0, "condenser-airflow", 0.9);
+    const { vehicle: _, format: __, version: ___, id: ____, ...before } = ill;
+    const probability = (after: ReadingFile, cause: Cause) =>
+      judge(after).causes.find((one) => one.cause === cause)!.probability;
+    const sound = { ...reading(0), recoveredG: 600 };
+    const still = { ...ill, recoveredG: 600 };
+    const charged = { before, work: ["charged-by-weight"] as const };
+    const mended = { before, work: ["charged-by-weight", "condenser-air"] as const };
+    expect(probability({ ...sound, ...mended, work: [...mended.work] }, "none")).toBeGreaterThan(
+      probability(sound, "none"),
+    );
+    // Nothing was done about the air: what it was before stands behind what it shows now.
+    expect(probability({ ...still, ...charged, work: [...charged.work] }, "condenser-airflow")).toBeGreaterThan(
+      probability({ ...still, ...mended, work: [...mended.work] }, "condenser-airflow"),
+    );
+  });
+
   it("answers any subset of readings, and leaves the field open when next to nothing was read", () => {
     const full = reading(0, "restriction-after-port", 0.9);
     for (const keep of [["ventC"], ["lowKpa"], ["lowKpa", "highKpa"], ["suctionLineC", "liquidLineC"], []]) {

@@ -20,6 +20,8 @@ import { type Observed, observableAt, observe, speedsOf } from "./observables";
 import { sightFactor } from "./sights";
 import type { RankedCause, Severity, Verdict, Warning } from "./verdict";
 import { causeClasses } from "./weigh/classes";
+import { learnedNow } from "./weigh/learned";
+import { misfitOf } from "./weigh/population";
 import { posteriorWeights } from "./weigh/posterior";
 import { gasAtRest, presences, weigh, type Weighed } from "./weigh/weigh";
 
@@ -214,7 +216,9 @@ function warningsOf(
   const empty = gasAtRest(reading);
   if (empty !== null) found.push({ code: "almost-empty", belowK: empty });
   const read = Array.from(observed.values.keys()).filter((place) => !Number.isNaN(observed.values[place]!));
-  if (hypotheses) found.push(...suspects(reading, observed, read, hypotheses));
+  const strange = empty === null ? strangest(reading, observed, read) : null;
+  if (strange) found.push(strange);
+  else if (hypotheses) found.push(...suspects(reading, observed, read, hypotheses));
   if (weighed.beyond > 0) found.push({ code: "beyond-learned", values: weighed.beyond });
   const foreign = empty === null ? foreignRefrigerant(reading) : null;
   if (foreign) found.push(foreign);
@@ -223,6 +227,19 @@ function warningsOf(
   if (reading.vehicle.compressor === "electric") found.push({ code: "electric" });
   if (reading.vehicle.chargeG === null || reading.vehicle.chargeG === undefined) found.push({ code: "unknown-charge" });
   return found;
+}
+
+/** The readings as a whole are rarer than one in two hundred, and without this one they are not, or least so. */
+function strangest(reading: ReadingFile, observed: Observed, read: readonly number[]): Warning | null {
+  const { scales, population } = learnedNow();
+  const misfit = (given: ReadingFile) => misfitOf(given, scales, population);
+  if (!(misfit(reading) > 1)) return null;
+  const without = read.map((place) => {
+    const { name, setting } = observableAt(place, observed.rpm.length);
+    return { name, setting, left: misfit(leftOut(reading, name, setting)) };
+  });
+  const { name, setting } = without.reduce((best, next) => (next.left < best.left ? next : best));
+  return { code: "do-not-fit", observable: name, rpm: setting === null ? null : observed.rpm[setting]! };
 }
 
 /** Readings that lie far from where any cause that the other readings leave probable would have them. */

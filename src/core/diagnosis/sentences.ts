@@ -196,6 +196,11 @@ function expectedWords(observable: ObservableName, expected: number, wording: Wo
   }
 }
 
+/** "the suction line at 800 rpm". */
+export function strangeReading({ observable, rpm }: { observable: ObservableName; rpm: number | null }): string {
+  return `${names[observable].toLowerCase()}${rpm === null ? "" : ` at ${formatQuantity(rpm, "rpm")}`}`;
+}
+
 export function warningSentence(warning: Warning, wording: Wording): string {
   switch (warning.code) {
     case "stop-high-side":
@@ -205,7 +210,9 @@ export function warningSentence(warning: Warning, wording: Wording): string {
     case "almost-empty":
       return `Almost empty: at rest it stands ${formatQuantity(warning.belowK, "K")} below saturation, so no liquid is left. Find the leak, recover and weigh.`;
     case "suspect-reading":
-      return `Suspect: ${names[warning.observable].toLowerCase()}${warning.rpm === null ? "" : ` at ${formatQuantity(warning.rpm, "rpm")}`} is far from where any of the likely causes would have it. Check the instrument.`;
+      return `Suspect: ${strangeReading(warning)} is far from where any of the likely causes would have it. Check the instrument.`;
+    case "do-not-fit":
+      return `These readings do not fit together, whatever is the matter: ${strangeReading(warning)} is the one that does it. Check its instrument and where it sits.`;
     case "beyond-learned":
       return "Beyond what was learned: some of these values no car of this kind shows. The probabilities are wide; check instruments, units and label.";
     case "wrong-refrigerant":

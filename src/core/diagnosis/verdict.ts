@@ -28,7 +28,10 @@ export type Warning =
   | { code: "stop-blocked-before-port"; probability: number }
   /** At rest both sides stand this far below saturation, K: no liquid is left. */
   | { code: "almost-empty"; belowK: number }
+  /** Far from where any cause that is still probable would have it in this vehicle. */
   | { code: "suspect-reading"; observable: ObservableName; rpm: number | null }
+  /** Rarer as a whole than one reading in two hundred; this one does it. */
+  | { code: "do-not-fit"; observable: ObservableName; rpm: number | null }
   /** So many values lie beyond what was learned. */
   | { code: "beyond-learned"; values: number }
   | { code: "wrong-refrigerant"; fits: string[] }

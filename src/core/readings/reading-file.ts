@@ -68,21 +68,54 @@ export const runningSchema = z.object({
   condenserOutletAirC: within(limits.temperatureC),
 });
 
+/** What can be done to a car between two tests: parts opened or renewed, and what needs no part. */
+export const workKinds = [
+  "charged-by-weight",
+  "evacuated",
+  "flushed",
+  "condenser-air",
+  "cabin-air",
+  "drive",
+  "service-cores",
+  "o-rings",
+  "suction-hose",
+  "discharge-hose",
+  "liquid-line",
+  "metering-device",
+  "drier",
+  "accumulator",
+  "condenser",
+  "evaporator",
+  "compressor",
+] as const;
+export type Work = (typeof workKinds)[number];
+
+const restSchema = z.object({
+  lowKpa: within(limits.gaugeKpa),
+  highKpa: within(limits.gaugeKpa),
+  soakC: within(limits.temperatureC),
+});
+/** What is read of a car in one test. */
+const testShape = {
+  conditions: conditionsSchema,
+  rest: restSchema.nullish(),
+  running: z.array(runningSchema).max(MOST_SETTINGS).nullish(),
+  equalise: z.object({ seconds: within(limits.seconds), equalised: z.boolean().nullish() }).nullish(),
+  /** Weighed out of it, when that was done: then the charge is known. */
+  recoveredG: within({ min: 0, max: 11_000 }),
+  observations: z.array(z.string().max(100)).max(100).nullish(),
+};
+
 /** Fields a later version may add are passed over, so that an older Evrid still answers. */
 export const readingFileSchema = z.object({
   format: z.literal("evrid.readings"),
   version: z.literal(1),
   id: z.string().min(1).max(200),
   vehicle: vehicleSchema,
-  conditions: conditionsSchema,
-  rest: z
-    .object({ lowKpa: within(limits.gaugeKpa), highKpa: within(limits.gaugeKpa), soakC: within(limits.temperatureC) })
-    .nullish(),
-  running: z.array(runningSchema).max(MOST_SETTINGS).nullish(),
-  equalise: z.object({ seconds: within(limits.seconds), equalised: z.boolean().nullish() }).nullish(),
-  /** Weighed out of it, when that was done: then the charge is known. */
-  recoveredG: within({ min: 0, max: 11_000 }),
-  observations: z.array(z.string().max(100)).max(100).nullish(),
+  ...testShape,
+  /** The same car before the work, and what was done since. */
+  before: z.object(testShape).nullish(),
+  work: z.array(z.enum(workKinds)).max(workKinds.length).nullish(),
 });
 
 export type ReadingFile = z.infer<typeof readingFileSchema>;

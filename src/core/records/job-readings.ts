@@ -9,7 +9,7 @@ import type { LinePlace } from "../line-places";
 import { type DerivedValues, deriveValues } from "../readings/derived";
 import { hoseContent } from "../readings/hose-content";
 import { observationCode } from "../readings/observations";
-import type { ReadingFile, RunningSetting } from "../readings/reading-file";
+import type { ReadingFile, RunningSetting, Work } from "../readings/reading-file";
 import { judgeRest, type RestAnswer } from "../readings/rest";
 import { saturationGaugeKpa } from "../readings/saturation-temperature";
 import { type Result, succeed } from "../result";
@@ -238,8 +238,24 @@ export function readingFileOf(job: Job, which: TestName): ReadingFile | null {
     running: spotted,
     ...(which === "baseline"
       ? { recoveredG: foundOf(job), equalise: equaliseOf(job), observations: job.look.notes.map(observationCode) }
-      : { recoveredG: chargedOf(job) }),
+      : { recoveredG: chargedOf(job), ...beforeWork(job) }),
   };
+}
+
+/** The test before the work, and what was done since: both are weighed as one pair. Nothing where there was none. */
+function beforeWork(job: Job): Pick<ReadingFile, "before" | "work"> {
+  const found = job.baseline.settings.some(hasReadings) ? readingFileOf(job, "baseline") : null;
+  if (found === null) return {};
+  const { conditions, rest, running, equalise, recoveredG, observations } = found;
+  const { repair, evacuate } = job;
+  const held = read("held", evacuate.held) !== null || evacuate.marks.some(({ kind }) => kind === "hold");
+  const work: Work[] = [
+    ...repair.parts.map(({ part }) => part),
+    ...(repair.flushed ? (["flushed"] as const) : []),
+    ...(held ? (["evacuated"] as const) : []),
+    ...(chargedOf(job) !== null ? (["charged-by-weight"] as const) : []),
+  ];
+  return { before: { conditions, rest, running, equalise, recoveredG, observations }, work };
 }
 
 /** Spots along the line belong to the setting that was read last: its fall to the metering device, and the discharge line. */

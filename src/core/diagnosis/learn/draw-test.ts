@@ -10,8 +10,10 @@ import { sizeVehicle } from "../../circuit/sizing";
 import { type SteadyState, solveSteady } from "../../circuit/steady";
 import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../../circuit/vehicle";
 import type { NoiseSource } from "../../noise";
+import type { Work } from "../../readings/reading-file";
 import { meetingSeconds } from "../meeting";
 import { commonPairs, priors } from "../priors";
+import { mendedBy } from "../work";
 
 /** What one setting of the engine truly shows; kPa absolute, degC. */
 export interface TrueSetting {
@@ -146,23 +148,64 @@ const MOST_BLOWS = 12;
 /** Not every car with such a blockage has been run until it blew. */
 const HAS_BLOWN = 0.6;
 
+/** Before and after the work on one car, as it came back the same or the next day. */
+export interface TruePair {
+  before: TrueTest;
+  after: TrueTest;
+  work: Work[];
+}
+
+/** Work finds its cause, and mends it, in so many cars. */
+const FOUND = 0.8;
+const MENDED = 0.92;
+
+/** A car with one thing the matter, what was done, and what it shows then; null where one of them has no solution. */
+export function drawPair(noise: NoiseSource): TruePair | null {
+  const label = drawLabel(noise);
+  const sized = sizeVehicle(label, noise.normal);
+  const conditions = drawConditions(noise);
+  const faults = drawFaults(label, noise);
+  const found = noise.uniform() < FOUND;
+  const mended = noise.uniform() < MENDED;
+  const warmer = 2.5 * noise.normal();
+  if (!sized.ok || faults.length === 0) return null;
+  // Whatever was done, it was recovered, evacuated and charged by weight.
+  const right = faults.flatMap(({ cause }) => mendedBy[cause].slice(0, 1));
+  const work: Work[] = [...new Set<Work>(["charged-by-weight", "evacuated", ...(found ? right : [])])];
+  const left = faults.filter(({ cause }) => !(mended && mendedBy[cause].some((one) => work.includes(one))));
+  const later = { ...conditions, ambientC: Math.min(Math.max(conditions.ambientC + warmer, 8), 47) };
+  const before = testOf(sized.value, conditions, faults, noise);
+  const after = testOf(sized.value, later, left, noise);
+  return before && after && { before, after, work };
+}
+
 /** A drawn test, or null where the drawn vehicle cannot be sized or solved. */
 export function drawTest(noise: NoiseSource): TrueTest | null {
   const label = drawLabel(noise);
   const sized = sizeVehicle(label, noise.normal);
   const conditions = drawConditions(noise);
   const faults = drawFaults(label, noise);
+  return sized.ok ? testOf(sized.value, conditions, faults, noise) : null;
+}
+
+/** What a car shows with these faults on that day; null where that has no solution. */
+function testOf(
+  vehicle: CircuitVehicle,
+  conditions: Omit<CircuitConditions, "rpm">,
+  faults: Fault[],
+  noise: NoiseSource,
+): TrueTest | null {
+  const { label } = vehicle;
   const speeds = [Math.round(680 + 180 * noise.uniform()), Math.round(1450 + 600 * noise.uniform())];
   let chargeKg = (label.chargeG / 1000) * usualShare(noise);
   const ofCharge = faults.some(({ cause }) => cause === "undercharge" || cause === "overcharge");
   if (ofCharge) chargeKg = label.chargeG / 1000;
   const soakC = conditions.ambientC + Math.max(0.8 + 1.3 * noise.normal(), -1);
-  if (!sized.ok) return null;
   const blows = faults.some(({ cause }) => cause === "restriction-before-port") && noise.uniform() < HAS_BLOWN;
-  let solved = solveSettings(sized.value, conditions, faults, speeds, chargeKg);
+  let solved = solveSettings(vehicle, conditions, faults, speeds, chargeKg);
   for (let i = 0; blows && solved && solved.dischargeKpa > RELIEF_KPA && i < MOST_BLOWS; i++) {
     chargeKg *= BLOWN;
-    solved = solveSettings(sized.value, conditions, faults, speeds, chargeKg);
+    solved = solveSettings(vehicle, conditions, faults, speeds, chargeKg);
   }
   if (solved === null) return null;
   const { plant, settings, superheatK } = solved;

@@ -46,7 +46,17 @@ const PERIOD_DOUBT = 0.35;
 /** The quick formula of the meeting time is good for a half. */
 const MEETING_DOUBT = 0.4;
 
-export function readAs(test: TrueTest, noise: NoiseSource, how: Thoroughness = pick(noise, HABITS)): ReadingFile {
+export interface ReadAsOptions {
+  /** Share of the readings that are simply wrong. */
+  wild?: number;
+}
+
+export function readAs(
+  test: TrueTest,
+  noise: NoiseSource,
+  how: Thoroughness = pick(noise, HABITS),
+  { wild = WILD }: ReadAsOptions = {},
+): ReadingFile {
   const { uniform, normal } = noise;
   const { label, conditions, faults } = test;
   const given = <Value>(value: Value, chance: number): Value | null => (uniform() < chance ? value : null);
@@ -56,7 +66,7 @@ export function readAs(test: TrueTest, noise: NoiseSource, how: Thoroughness = p
   ) as Record<Doubted, number>;
   const gauges = { low: GAUGE.low[0] * normal(), high: GAUGE.high[0] * normal() };
   const thermometer = THERMOMETER[0] * normal();
-  const reader = { test, noise, shared, gauges, thermometer, how };
+  const reader = { test, noise, shared, gauges, thermometer, how, wild };
   const both = how === "everything" || how === "two-speeds";
   const which = both ? test.settings : [test.settings[uniform() < 0.55 ? 0 : 1]!];
   const restChance = full ? 0.75 : how === "two-speeds" ? 0.5 : 0.35;
@@ -124,6 +134,7 @@ interface Reader {
   gauges: { low: number; high: number };
   thermometer: number;
   how: Thoroughness;
+  wild: number;
 }
 
 function readSetting(setting: TrueSetting, reader: Reader): RunningSetting {
@@ -133,7 +144,8 @@ function readSetting(setting: TrueSetting, reader: Reader): RunningSetting {
   const few = how === "two-speeds";
   const hardly = how === "hardly-anything";
   const off = (name: Doubted) => shared[name] + DOUBT[name][1] * normal();
-  const wild = (value: number, span: number) => (uniform() < WILD ? value + span * (uniform() - 0.5) * 2 : value);
+  const wild = (value: number, span: number) =>
+    uniform() < reader.wild ? value + span * (uniform() - 0.5) * 2 : value;
   const pressure = (kpa: number, side: "low" | "high") => {
     // Standing still there is nothing to doubt but the gauge; running the doubt is one of temperatures.
     const slope = fluidTable(test.label.refrigerant).saturationSlope(kpa);

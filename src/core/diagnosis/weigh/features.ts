@@ -72,6 +72,13 @@ const flags = [
   "thin air",
 ] as const;
 
+/** Names of the values of a row, in their order. */
+export const valueNames: readonly string[] = [
+  ...["idle", "fast"].flatMap((slot) => settingFeatures.map((name) => `${slot} ${name}`)),
+  ...betweenFeatures.map((name) => `between ${name}`),
+  ...onceFeatures,
+];
+
 const VALUES = settingFeatures.length * 2 + betweenFeatures.length + onceFeatures.length;
 /** Each value, whether it was read, and the flags. */
 export const FEATURES = 2 * VALUES + flags.length;

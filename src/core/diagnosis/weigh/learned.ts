@@ -5,7 +5,10 @@ let held: Learned | null = null;
 
 /** Takes the file's bytes; throws a LearnedIssue when they are none of this build. */
 export function provideLearned(bytes: Uint8Array): void {
-  held = readLearned(bytes);
+  const learned = readLearned(bytes);
+  if (learned.population.components.length === 0)
+    throw Object.assign(new Error("other-shape"), { code: "other-shape" });
+  held = learned;
 }
 
 /** The committee; it must have been provided before anything is judged. */

@@ -1,10 +1,11 @@
 /**
  * The committee: a few small networks (two hidden layers, leaky rectifiers) that answer any subset of readings. One binary file holds them:
  * "EVN1", the length of a header (uint32, little endian), the header as JSON padded to four bytes, then float32: scales of the values,
- * and of each member weights and biases, layer after layer.
+ * of each member weights and biases, layer after layer, then the mixture that says what fits together (population.ts).
  */
 import { CHARGE_AT, CLASSES, OUTPUTS, QUANTILES, SEVERITY_AT } from "./classes";
 import { FEATURES, VALUE_COUNT } from "./features";
+import { POPULATION_VALUES, type Population } from "./population";
 
 export const LEARNED_MAGIC = "EVN1";
 /** Below nothing a rectifier still lets this share through. */
@@ -23,6 +24,8 @@ export interface LearnedHeader {
   draws: number;
   fingerprint: string;
   learnedAt: string;
+  /** Components of the mixture that says what fits together; absent in the file of a single member. */
+  components?: number;
   /** On drawn tests that no member has seen. */
   figures: { logLoss: number; first: number; calibration: number; chargeInside: number };
 }
@@ -44,6 +47,7 @@ export interface Learned {
   header: LearnedHeader;
   scales: Scales;
   members: Member[];
+  population: Population;
 }
 
 export type LearnedIssue = { code: "not-learned" | "other-version" | "other-shape" | "cut-short" };
@@ -87,14 +91,22 @@ export function readLearned(bytes: Uint8Array): Learned {
       outputs,
     })),
   }));
-  return { header, scales, members };
+  const components = Array.from({ length: header.components ?? 0 }, () => ({
+    mean: take(POPULATION_VALUES),
+    covariance: take((POPULATION_VALUES * (POPULATION_VALUES + 1)) / 2),
+  }));
+  const limits = components.length > 0 ? take(POPULATION_VALUES + 1) : new Float32Array(POPULATION_VALUES + 1);
+  return { header, scales, members, population: { components, limits } };
 }
 
-export function writeLearned({ header, scales, members }: Learned): Uint8Array {
-  const text = JSON.stringify(header);
+export function writeLearned({ header, scales, members, population }: Learned): Uint8Array {
+  const { components, limits } = population;
+  const text = JSON.stringify({ ...header, components: components.length });
   const head = new TextEncoder().encode(text.padEnd(Math.ceil(text.length / 4) * 4));
   const parts = [scales.mean, scales.spread, scales.least, scales.most].concat(
     members.flatMap(({ layers }) => layers.flatMap(({ weights, biases }) => [weights, biases])),
+    components.flatMap(({ mean, covariance }) => [mean, covariance]),
+    components.length > 0 ? [limits] : [],
   );
   const bytes = new Uint8Array(8 + head.length + 4 * parts.reduce((sum, { length }) => sum + length, 0));
   const view = new DataView(bytes.buffer);

@@ -10,6 +10,7 @@ import { type Cause, causes } from "../causes";
 import { possible } from "../possible";
 import { commonPairs, priors } from "../priors";
 import { sightOdds } from "../sights";
+import { afterWork } from "../work";
 import { causeClasses, CLASSES } from "./classes";
 import { featuresOf, VALUE_COUNT } from "./features";
 import { learnedNow } from "./learned";
@@ -46,15 +47,25 @@ export function weigh(reading: ReadingFile): Weighed {
   const weighedShare =
     reading.recoveredG != null && reading.vehicle.chargeG != null ? reading.recoveredG / reading.vehicle.chargeG : null;
   const gas = gasAtRest(reading) !== null;
+  const came = chancesBefore(reading);
   let total = 0;
   for (const [k, acting] of causeClasses.entries()) {
     const able = acting.every((cause) => possible(cause, reading.vehicle));
     const odds = Math.exp(sightOdds(seen, acting.length === 0 ? sound : acting.map(asActing)));
-    classes[k] = able ? classes[k]! * odds * weightOdds(acting, weighedShare) * restOdds(acting, gas) : 0;
+    classes[k] = able ? classes[k]! * odds * weightOdds(acting, weighedShare) * restOdds(acting, gas) * came[k]! : 0;
     total += classes[k]!;
   }
   for (let k = 0; k < CLASSES; k++) classes[k] = classes[k]! / total;
   return { classes, charge: charge.map(Math.exp), severities, beyond };
+}
+
+/** By how much each class is likelier than in any car that comes in: after work it hangs on what it was before. */
+function chancesBefore({ vehicle, before, work }: ReadingFile): Float64Array {
+  const odds = new Float64Array(CLASSES).fill(1);
+  if (!before) return odds;
+  const { classes } = weigh({ format: "evrid.readings", version: 1, id: "before", vehicle, ...before });
+  const after = afterWork(classes, work ?? [], classPriors);
+  return odds.map((_, k) => after[k]! / classPriors[k]!);
 }
 
 const sound = [{ cause: "none" as const, severity: 0 }];

@@ -28,6 +28,7 @@ const loud = [
   "almost-empty",
   "beyond-learned",
   "wrong-refrigerant",
+  "do-not-fit",
   "suspect-reading",
 ];
 
