@@ -1,4 +1,4 @@
-/** The arrows of docs/architecture.md, held by a rule: app -> views -> (ui, worker, data) -> core, and inside the core downwards. */
+/** The arrows of docs/architecture.md, held by a rule: app -> views -> (session -> worker, data), pictures -> ui -> words -> core, and inside the core downwards. */
 const upOf = (layer, allowed) => ({
   name: `arrows-${layer.replaceAll("/", "-")}`,
   severity: "error",
@@ -8,7 +8,7 @@ const upOf = (layer, allowed) => ({
 });
 
 /** Everything in the core may use these two small files. */
-const ground = ["core/result\\.ts$", "core/zod\\.ts$", "core/line-places\\.ts$", "core/noise\\.ts$"];
+const ground = ["core/maths/", "core/result\\.ts$", "core/zod\\.ts$", "core/line-places\\.ts$", "core/noise\\.ts$"];
 
 module.exports = {
   forbidden: [
@@ -40,17 +40,20 @@ module.exports = {
     upOf("core", []),
     upOf("worker", ["core/"]),
     upOf("data", ["core/"]),
-    upOf("ui", ["core/"]),
+    upOf("words", ["core/"]),
+    upOf("ui", ["words/", "core/"]),
     upOf("demo", ["core/"]),
-    upOf("cli", ["core/"]),
-    upOf("views", ["ui/", "worker/", "data/", "demo/", "core/"]),
+    upOf("cli", ["words/", "core/"]),
+    upOf("pictures", ["ui/", "words/", "core/"]),
+    upOf("session", ["worker/", "data/", "words/", "core/"]),
+    upOf("views", ["session/", "pictures/", "ui/", "words/", "data/", "demo/", "core/"]),
     upOf("app", ["views/", "ui/", "worker/", "core/"]),
     {
       name: "core-knows-no-interface",
       severity: "error",
-      comment: "the core is pure TypeScript: no React, Next, Dexie, charts or threads",
+      comment: "the core is pure TypeScript: no React, Next, Dexie, charts or threads; immer makes the patches of undo",
       from: { path: "^src/core/", pathNot: "\\.test\\.ts$" },
-      to: { path: "node_modules", pathNot: "node_modules/(zod|papaparse|@types/papaparse)/" },
+      to: { path: "node_modules", pathNot: "node_modules/(zod|papaparse|immer|@types/papaparse)/" },
     },
     {
       name: "zod-through-one-door",

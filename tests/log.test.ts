@@ -19,16 +19,16 @@ function deviceLog(): string {
   if (!request.ok || !schedule.ok) throw new Error("the log could not be made");
   const number = (value: number | null) => (value === null ? "" : value.toFixed(2).replace(".", ","));
   const rows = [...runSchedule(request.value, schedule.value)].map((sample) => {
-    const seconds = 36_000 + sample.timeS;
+    const seconds = 36_000 + sample.time;
     const clock = new Date(seconds * 1000).toISOString().slice(11, 21).replace(".", ",");
-    const high = sample.timeS > 250 ? null : sample.highKpa! / 6.894757;
+    const high = sample.time > 250 ? null : sample.high! / 6.894757;
     return [
       clock,
-      number(sample.lowKpa! / 6.894757),
+      number(sample.low! / 6.894757),
       number(high),
-      number(sample.ventC),
-      number(sample.suctionLineC),
-      number(sample.ambientC),
+      number(sample.vent),
+      number(sample.suction),
+      number(sample.ambient),
       number(sample.rpm),
     ].join(";");
   });

@@ -1,4 +1,5 @@
 /** Jobs in the browser database: every change is one transaction, so that two tabs or a crash never lose a keystroke. */
+import { liveQuery } from "dexie";
 import { continues, standing } from "@/core/charge/ledger";
 import { type Job, newJob } from "@/core/records/job";
 import { type JobFileIssue, readJob, writeJobFile } from "@/core/records/job-file";
@@ -14,6 +15,16 @@ export async function listJobs(): Promise<Job[]> {
 export async function loadJob(id: string): Promise<Result<Job, JobFileIssue> | null> {
   const stored = await database.jobs.get(id);
   return stored === undefined ? null : readJob(stored);
+}
+
+/** Tells the stored job now and after every change, by whichever tab. Gives the way to stop. */
+export function followJob(
+  id: string,
+  next: (loaded: Result<Job, JobFileIssue> | null) => void,
+  failed: (error: unknown) => void,
+): () => void {
+  const following = liveQuery(() => loadJob(id)).subscribe(next, failed);
+  return () => following.unsubscribe();
 }
 
 export async function createJob(): Promise<Job> {

@@ -4,7 +4,7 @@ import { Box, Field, Flex, Input, NativeSelect } from "@chakra-ui/react";
 import { useState } from "react";
 import { checkEntry, type Entry, type FieldSpec } from "@/core/units/entry";
 import { type UnitId, units, unitsOf } from "@/core/units/units";
-import { entrySentence } from "./sentences";
+import { entrySentence } from "../words/issues";
 
 interface NumberFieldProps {
   spec: FieldSpec;

@@ -4,6 +4,7 @@ import * as Comlink from "comlink";
 import type { Verdict } from "@/core/diagnosis/verdict";
 import type { ReadingFile } from "@/core/readings/reading-file";
 import type { DiagnosisWorkerApi } from "./diagnosis-protocol";
+import { newestOnly, OVERTAKEN } from "./newest";
 
 export interface DiagnosisConnection {
   /** The verdict on the newest reading asked about; null for one that a newer has overtaken. */
@@ -17,23 +18,29 @@ let tickets = 0;
 
 /** A line to the one worker that diagnoses for all of the page; each line cancels only its own older questions. */
 export function connectDiagnosis(): DiagnosisConnection {
+  const newest = newestOnly();
   let open: number | null = null;
+  const giveUp = () => {
+    if (open !== null) void api?.cancel(open);
+    open = null;
+  };
   return {
     async judge(reading, onProgress) {
       api ??= Comlink.wrap<DiagnosisWorkerApi>(
         new Worker(new URL("./diagnosis.worker.ts", import.meta.url), { type: "module" }),
       );
-      if (open !== null) void api.cancel(open);
+      giveUp();
       const ticket = ++tickets;
       open = ticket;
-      const verdict = await api.judge(ticket, reading, onProgress && Comlink.proxy(onProgress));
-      if (open !== ticket) return null;
+      const line = api;
+      const verdict = await newest.settle(() => line.judge(ticket, reading, onProgress && Comlink.proxy(onProgress)));
+      if (verdict === OVERTAKEN) return null;
       open = null;
       return verdict;
     },
     cancel() {
-      if (open !== null) void api?.cancel(open);
-      open = null;
+      giveUp();
+      newest.drop();
     },
   };
 }

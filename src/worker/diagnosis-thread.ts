@@ -4,9 +4,9 @@
  */
 import { diagnose } from "@/core/diagnosis/diagnose";
 import type { Diagnosis } from "@/core/diagnosis/diagnosis";
+import { provideLearned } from "@/core/diagnosis/weigh/learned";
 import type { ReadingFile, ReadingFileIssue } from "@/core/readings/reading-file";
 import { parseReadingsText } from "@/core/readings/readings-text";
-import { provideLearned } from "@/core/diagnosis/weigh/learned";
 import type { Result } from "@/core/result";
 import learned from "../../public/learned.bin";
 

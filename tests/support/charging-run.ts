@@ -83,23 +83,23 @@ export function chargeByPlan(
       live = advanceLive(
         live,
         {
-          time: read.timeS,
+          time: read.time,
           scaleG: read.scaleG,
-          low: read.lowKpa,
-          high: read.highKpa,
+          low: read.low,
+          high: read.high,
           engineOn: phase === "vapour-low",
           valve: open ? phase : "shut",
         },
         aim,
       );
       if (phase === "liquid-high") liquidG += live.drawnG - before;
-      const call = callOf(live, aim, read.timeS);
+      const call = callOf(live, aim, read.time);
       if (!open && shutAt === null) {
         if (call.call !== "put-on") valve(true);
         continue;
       }
       if (shutAt !== null) {
-        if (open && read.timeS >= shutAt) valve(false);
+        if (open && read.time >= shutAt) valve(false);
         if (!open && call.call === "shut") break;
         continue;
       }
@@ -107,10 +107,10 @@ export function chargeByPlan(
         slow = true;
         valve(true, SLOW_OPENING);
       }
-      if (call.call === "stop") shutAt = read.timeS + Math.max(0, 1 + 0.4 * random.normal());
-      else if (live.drawnG > netG - EMPTY_BELOW_G / 2) shutAt = read.timeS;
+      if (call.call === "stop") shutAt = read.time + Math.max(0, 1 + 0.4 * random.normal());
+      else if (live.drawnG > netG - EMPTY_BELOW_G / 2) shutAt = read.time;
       else if (call.call === "stalled") {
-        if (phase === "vapour-low" && live.drawnG > netG - EMPTY_BELOW_G) shutAt = read.timeS;
+        if (phase === "vapour-low" && live.drawnG > netG - EMPTY_BELOW_G) shutAt = read.time;
         else {
           phase = "vapour-low";
           valve(true);

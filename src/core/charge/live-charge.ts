@@ -271,3 +271,11 @@ function erf(x: number): number {
   const poly = t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))));
   return Math.sign(x) * (1 - poly * Math.exp(-x * x));
 }
+
+/** A moment of a charge: how fast it flows, and what the sides do; s of the stream, kPa gauge. */
+export interface TrackPoint {
+  time: number;
+  rateGPerMin: number;
+  low: number | null;
+  high: number | null;
+}

@@ -23,7 +23,7 @@ import { causeClasses } from "./weigh/classes";
 import { learnedNow } from "./weigh/learned";
 import { misfitOf } from "./weigh/population";
 import { posteriorWeights } from "./weigh/posterior";
-import { gasAtRest, presences, weigh, type Weighed } from "./weigh/weigh";
+import { gasAtRest, presences, type Weighed, weigh } from "./weigh/weigh";
 
 export interface Prepared {
   observed: Observed;

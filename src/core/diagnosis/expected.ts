@@ -11,9 +11,10 @@ import { type SteadyState, solveSteady } from "../circuit/steady";
 import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../circuit/vehicle";
 import type { LineProfile } from "../line-places";
 import { normalQuantile, seededNoise, stratifiedNormals } from "../noise";
+import { takenChannels } from "../readings/channels";
 
 /** Channels a band is given for; pressures kPa gauge, temperatures degC, differences K. */
-export const bandChannels = ["low", "high", "vent", "suction", "liquid", "superheat", "subcooling"] as const;
+export const bandChannels = [...takenChannels, "superheat", "subcooling"] as const;
 export type BandChannel = (typeof bandChannels)[number];
 
 export interface Band {
@@ -112,15 +113,10 @@ function resampled(vehicles: readonly CircuitVehicle[], misfits: readonly number
 
 /** Bands of an ensemble, healthy and at its label charge, in these conditions; null when too few of it run there. */
 export function expectedBands(ensemble: Ensemble, conditions: CircuitConditions): ExpectedBands | null {
-  const shown: Record<BandChannel, number[]> = {
-    low: [],
-    high: [],
-    vent: [],
-    suction: [],
-    liquid: [],
-    superheat: [],
-    subcooling: [],
-  };
+  const shown = Object.fromEntries(bandChannels.map((channel) => [channel, []])) as unknown as Record<
+    BandChannel,
+    number[]
+  >;
   let cycling = 0;
   const lines: LineProfile[] = [];
   for (const vehicle of ensemble.vehicles) {

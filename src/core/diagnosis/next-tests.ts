@@ -18,9 +18,9 @@ import {
   type SettingObservable,
   settingObservables,
 } from "./observables";
-import { FAST_RPM } from "./weigh/features";
 import { causeClasses } from "./weigh/classes";
-import { entropyOf, weigh, type Weighed } from "./weigh/weigh";
+import { FAST_RPM } from "./weigh/features";
+import { entropyOf, type Weighed, weigh } from "./weigh/weigh";
 
 export const testIds = [
   "look",

@@ -52,3 +52,10 @@ export interface Verdict {
   /** Entropy between the causes, bits: how undecided it is. */
   undecidedBits: number;
 }
+
+/** One moment of the ranking: shares of the causes that led then. */
+export interface RankingMoment {
+  /** On the page's own clock, s. */
+  atS: number;
+  shares: Partial<Record<Cause, number>>;
+}

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { workKinds } from "../readings/reading-file";
-import { causeClasses, CLASSES, classOf } from "./weigh/classes";
+import { CLASSES, causeClasses, classOf } from "./weigh/classes";
 import { afterWork } from "./work";
 
 const even = new Array<number>(CLASSES).fill(1 / CLASSES);

@@ -4,7 +4,7 @@
  */
 import type { FaultCause } from "../circuit/faults";
 import type { Work } from "../readings/reading-file";
-import { causeClasses, CLASSES, classOf } from "./weigh/classes";
+import { CLASSES, causeClasses, classOf } from "./weigh/classes";
 
 /** Work that takes a cause away, the usual one first. */
 export const mendedBy: Record<FaultCause, readonly Work[]> = {

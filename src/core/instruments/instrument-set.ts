@@ -6,38 +6,15 @@
 import { type CircuitSimulation, type CircuitTruth, EMPTY_KG, type LeakPlace } from "../circuit/simulation";
 import type { LinePlace } from "../line-places";
 import { type NoiseSource, seededNoise } from "../noise";
-import { gaugeSpec, Sensor, type SensorSpec } from "./sensor";
+import type { ChannelId } from "../readings/channels";
+import { Sensor } from "./sensor";
 import { emptySample, type InstrumentSample } from "./stream";
-
-type ReadingChannel = Exclude<keyof InstrumentSample, "timeS" | "clutchIn">;
-
-/** A pipe clamp takes half a minute to a reading, and never touches all round; air probes err less. */
-const clamp: SensorSpec = { lagS: 8, zero: 1.2, share: 0, noise: 0.07, resolution: 0.1 };
-const airProbe: SensorSpec = { lagS: 10, zero: 0.4, share: 0, noise: 0.06, resolution: 0.1 };
-
-/** Specs of an ordinary workshop's instruments; uncertainties as in readings/instruments.ts. */
-export const workshopSensors: Record<ReadingChannel, SensorSpec> = {
-  rpm: { lagS: 0.5, zero: 5, share: 0.002, noise: 10, resolution: 1 },
-  lowKpa: gaugeSpec(800, 1.6, 0.8),
-  highKpa: gaugeSpec(2200, 1.6, 0.8),
-  ventC: airProbe,
-  suctionLineC: clamp,
-  liquidLineC: clamp,
-  dischargeLineC: { ...clamp, zero: 3 },
-  meteringInletC: clamp,
-  ambientC: { ...airProbe, zero: 0.5, noise: 0.1 },
-  humidityPct: { lagS: 20, zero: 4, share: 0, noise: 0.5, resolution: 1 },
-  condenserInletAirC: airProbe,
-  condenserOutletAirC: { ...airProbe, zero: 1 },
-  scaleG: { lagS: 0.6, zero: 0, share: 0.001, noise: 0.4, resolution: 1 },
-  recoveredG: { lagS: 0.8, zero: 0, share: 0.001, noise: 0.4, resolution: 1 },
-  vacuumKpa: { lagS: 1.5, zero: 0.002, share: 0.05, noise: 0, resolution: 0.001 },
-  compressorDutyPct: { lagS: 0.3, zero: 0, share: 0, noise: 0.2, resolution: 1 },
-  fanPct: { lagS: 0.3, zero: 0, share: 0, noise: 0, resolution: 1 },
-};
+import { workshopSensors } from "./workshop-sensors";
 
 /** The scale creeps with temperature and cable pull: standard deviation of its drift, g a square root of an hour. */
 const SCALE_DRIFT_G = 1.2;
+
+type ClampedLine = "suction" | "liquid" | "discharge";
 
 export interface InstrumentSetup {
   seed: number;
@@ -46,7 +23,7 @@ export interface InstrumentSetup {
   /** No errors and no noise. */
   ideal?: boolean;
   /** A clamp set close to the exhaust or the radiator hose reads this share of the way to its heat. */
-  exhaustHeat?: Partial<Record<"suctionLineC" | "liquidLineC" | "dischargeLineC", number>>;
+  exhaustHeat?: Partial<Record<ClampedLine, number>>;
   /** Dye has been put in with the oil. */
   dye?: boolean;
 }
@@ -61,11 +38,11 @@ const DYE_SHOWS_G = 0.5;
 
 export class InstrumentSet {
   private readonly random: NoiseSource;
-  private readonly sensors: Record<ReadingChannel, Sensor>;
+  private readonly sensors: Partial<Record<ChannelId, Sensor>>;
   private readonly intervalS: number;
   private driftG = 0;
   private leakedG = 0;
-  private timeS = 0;
+  private time = 0;
 
   constructor(
     private readonly simulation: CircuitSimulation,
@@ -76,46 +53,48 @@ export class InstrumentSet {
     this.intervalS = 1 / rate;
     this.random = seededNoise(setup.seed);
     this.sensors = Object.fromEntries(
-      Object.entries(workshopSensors).map(([name, spec]) => [name, new Sensor(spec, this.random, setup.ideal)]),
-    ) as Record<ReadingChannel, Sensor>;
+      Object.entries(workshopSensors).flatMap(([name, spec]) =>
+        spec ? [[name, new Sensor(spec, this.random, setup.ideal)]] : [],
+      ),
+    ) as Partial<Record<ChannelId, Sensor>>;
   }
 
   /** Lets the circuit run on to the next sample and reads every instrument. */
   next(): InstrumentSample {
     const dt = this.intervalS;
     this.simulation.advance(dt);
-    this.timeS += dt;
+    this.time += dt;
     const truth = this.simulation.truth();
     const { conditions } = this.simulation.plant;
     this.leakedG += (this.leakRateGYear(truth) / SECONDS_A_YEAR) * dt;
     this.driftG += SCALE_DRIFT_G * Math.sqrt(dt / 3600) * this.random.normal();
-    const sample = emptySample(this.timeS);
-    const read = (name: ReadingChannel, value: number | null) => {
-      sample[name] = value === null ? null : this.sensors[name].read(value, dt);
+    const sample = emptySample(this.time);
+    const read = (name: ChannelId, value: number | null) => {
+      sample[name] = value === null ? null : this.sensors[name]!.read(value, dt);
     };
-    const warmed = (name: "suctionLineC" | "liquidLineC" | "dischargeLineC") => {
+    const warmed = (name: ClampedLine, own: number) => {
       const share = this.simulation.engineRuns ? (this.setup.exhaustHeat?.[name] ?? 0) : 0;
-      return truth[name] + share * (EXHAUST_C - truth[name]);
+      return own + share * (EXHAUST_C - own);
     };
     read("rpm", this.simulation.engineRuns ? conditions.rpm : null);
     if (sample.rpm === null) sample.rpm = 0;
-    read("lowKpa", truth.lowKpa);
-    read("highKpa", truth.highKpa);
-    read("ventC", truth.ventC);
-    read("suctionLineC", warmed("suctionLineC"));
-    read("liquidLineC", warmed("liquidLineC"));
-    read("dischargeLineC", warmed("dischargeLineC"));
-    read("meteringInletC", truth.meteringInletC);
-    read("ambientC", conditions.ambientC);
-    read("humidityPct", conditions.humidityPct);
-    read("condenserInletAirC", truth.condenserInletAirC);
-    read("condenserOutletAirC", truth.condenserOutletAirC);
+    read("low", truth.lowKpa);
+    read("high", truth.highKpa);
+    read("vent", truth.ventC);
+    read("suction", warmed("suction", truth.suctionLineC));
+    read("liquid", warmed("liquid", truth.liquidLineC));
+    read("discharge", warmed("discharge", truth.dischargeLineC));
+    read("meteringIn", truth.meteringInletC);
+    read("ambient", conditions.ambientC);
+    read("humidity", conditions.humidityPct);
+    read("condenserIn", truth.condenserInletAirC);
+    read("condenserOut", truth.condenserOutletAirC);
     const drift = this.setup.ideal ? 0 : this.driftG;
     read("scaleG", truth.containerKg === null ? null : truth.containerKg * 1000 + drift);
     read("recoveredG", truth.recoveredKg * 1000);
     // The vacuum gauge is shut off while there is refrigerant.
     read("vacuumKpa", truth.chargeKg < EMPTY_KG ? truth.vacuumKpa : null);
-    read("compressorDutyPct", truth.command * 100);
+    read("command", truth.command * 100);
     sample.clutchIn = truth.clutchIn ? 1 : 0;
     read("fanPct", truth.fan * 100);
     return sample;

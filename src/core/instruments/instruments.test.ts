@@ -3,13 +3,14 @@ import { describe, expect, it } from "vitest";
 import { usualDay, vehicleOf } from "../../../tests/support/vehicles";
 import { CircuitSimulation, type SimulationSetup } from "../circuit/simulation";
 import { seededNoise } from "../noise";
+import { channelIds } from "../readings/channels";
 import { parseReadings } from "../readings/reading-file";
 import { InstrumentSet, type InstrumentSetup } from "./instrument-set";
 import { checkSchedule, runSchedule } from "./schedule";
 import { gaugeSpec, Sensor } from "./sensor";
 import { simulate } from "./simulate";
 import { checkSimulate, type SimulateRequest } from "./simulate-request";
-import { channelNames, emptySample, fromCsv, type InstrumentSample, toCsv } from "./stream";
+import { emptySample, fromCsv, type InstrumentSample, toCsv } from "./stream";
 
 function request(change: Record<string, unknown> = {}): SimulateRequest {
   const checked = checkSimulate({
@@ -69,7 +70,7 @@ describe("the instrument set", () => {
       return Array.from({ length: 25 }, () => set.next());
     };
     const first = run(4);
-    expect(first.at(-1)!.timeS).toBeCloseTo(5, 9);
+    expect(first.at(-1)!.time).toBeCloseTo(5, 9);
     expect(run(4)).toEqual(first);
     expect(run(5)).not.toEqual(first);
     for (const rateHz of [0.5, 11, Number.NaN]) expect(() => rack({}, { rateHz })).toThrow(RangeError);
@@ -83,14 +84,14 @@ describe("the instrument set", () => {
     let sample = standing;
     for (let i = 0; i < 200; i++) sample = set.next();
     expect(sample.clutchIn).toBe(1);
-    expect(sample.compressorDutyPct).toBeGreaterThan(20);
+    expect(sample.command).toBeGreaterThan(20);
     expect(sample.fanPct).toBeGreaterThan(50);
   });
 
   it("a clamp by the exhaust reads too warm, only while the engine runs", () => {
-    const warm = rack({}, { ideal: true, exhaustHeat: { suctionLineC: 0.2 } });
+    const warm = rack({}, { ideal: true, exhaustHeat: { suction: 0.2 } });
     const right = rack({}, { ideal: true });
-    const at = ({ set }: typeof warm) => Array.from({ length: 240 }, () => set.next()).at(-1)!.suctionLineC!;
+    const at = ({ set }: typeof warm) => Array.from({ length: 240 }, () => set.next()).at(-1)!.suction!;
     expect(at(warm)).toBeCloseTo(at(right), 6);
     for (const each of [warm, right]) each.simulation.setEngine(true, 900);
     expect(at(warm) - at(right)).toBeGreaterThan(8);
@@ -131,7 +132,7 @@ describe("the stream as CSV", () => {
     .array(
       fc.tuple(
         fc.double({ min: 0.01, max: 10, noNaN: true }),
-        fc.array(cell, { minLength: channelNames.length, maxLength: channelNames.length }),
+        fc.array(cell, { minLength: channelIds.length, maxLength: channelIds.length }),
       ),
       { maxLength: 20 },
     )
@@ -140,7 +141,7 @@ describe("the stream as CSV", () => {
       return rows.map(([gap, cells]) => {
         timeS = Number((timeS + gap).toFixed(3));
         const sample: InstrumentSample = emptySample(timeS);
-        channelNames.forEach((name, i) => {
+        channelIds.forEach((name, i) => {
           sample[name] = cells[i]!;
         });
         return sample;
@@ -159,7 +160,7 @@ describe("the stream as CSV", () => {
 
   it("takes a device's own order of columns, and names the first thing wrong by line", () => {
     const read = fromCsv("note,high_kpa_gauge,time_s\nx,1200,0\ny,,1\n");
-    expect(read.ok && read.value.map(({ highKpa, lowKpa }) => [highKpa, lowKpa])).toEqual([
+    expect(read.ok && read.value.map(({ high, low }) => [high, low])).toEqual([
       [1200, null],
       [null, null],
     ]);
@@ -246,12 +247,12 @@ describe("playing a schedule", () => {
     const samples = [...runSchedule(request(), { ...schedule.value, durationS: 2900, rateHz: 1 })];
     const at = (seconds: number) => samples[seconds - 1]!;
     expect(at(190).clutchIn).toBe(1);
-    expect(at(190).highKpa).toBeGreaterThan(at(450).highKpa! + 100);
+    expect(at(190).high).toBeGreaterThan(at(450).high! + 100);
     expect(at(1090).recoveredG).toBeGreaterThan(590);
     expect(at(2290).vacuumKpa).toBeLessThan(0.1);
     expect(at(2900).scaleG).toBeCloseTo(100, 0);
     expect(at(2900).vacuumKpa).toBeNull();
-    expect(at(2900).lowKpa).toBeGreaterThan(300);
+    expect(at(2900).low).toBeGreaterThan(300);
   });
 
   it("refuses what it does not know, and events out of order", () => {

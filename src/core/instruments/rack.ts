@@ -9,6 +9,7 @@ import { sizeVehicle } from "../circuit/sizing";
 import type { LinePlace } from "../line-places";
 import { InstrumentSet } from "./instrument-set";
 import type { RackVehicle } from "./rack-vehicles";
+import type { InstrumentSample } from "./stream";
 
 export const SAMPLE_S = 0.5;
 
@@ -22,33 +23,19 @@ export type ChargeValve = "shut" | "liquid-high" | "vapour-low";
 export type Machine = MachineKind;
 
 /**
- * One moment of what is connected to a job. Gauge pressures kPa, temperatures degC; null where there was no reading. `scaleG`
- * is the net content of the container on the scale.
+ * One moment of what is connected to a job. Gauge pressures kPa, temperatures degC; null where there was no reading. `scaleG` is the net content
+ * of the container on the scale, `recoveredG` the net weight in the recovery machine since it was tared, `vacuumKpa` absolute and null while
+ * refrigerant is in the circuit; clutch and fan come from the vehicle's own network.
  */
-export interface RackSample {
-  time: number;
-  rpm: number | null;
-  low: number | null;
-  high: number | null;
-  suction: number | null;
-  liquid: number | null;
-  vent: number | null;
-  discharge: number | null;
-  ambient: number | null;
-  humidity: number | null;
-  scaleG: number | null;
-  valve: ChargeValve;
-  /** Net weight in the recovery machine since it was tared, and the oil that came with it. */
+export interface RackSample extends Omit<InstrumentSample, "recoveredG" | "clutchIn"> {
   recoveredG: number;
+  clutchIn: boolean | null;
+  valve: ChargeValve;
+  /** Oil that came with what was recovered. */
   recoveredOilG: number | null;
   machine: Machine;
-  /** Absolute pressure on the vacuum gauge, kPa; null while refrigerant is in the circuit. */
-  vacuumKpa: number | null;
   /** What the simulated circuit stands at under vacuum, so that it can be taken up again; null at a real car. */
   vacuumState: VacuumState | null;
-  /** From the vehicle's own network; null where it is not read. */
-  clutchIn: boolean | null;
-  fanPct: number | null;
 }
 
 export type RackIssue =
@@ -170,25 +157,13 @@ export class SimulatedRack {
   step(): RackSample {
     const read = this.instruments.next();
     return {
-      time: read.timeS,
-      rpm: read.rpm,
-      low: read.lowKpa,
-      high: read.highKpa,
-      suction: read.suctionLineC,
-      liquid: read.liquidLineC,
-      vent: read.ventC,
-      discharge: read.dischargeLineC,
-      ambient: read.ambientC,
-      humidity: read.humidityPct,
-      scaleG: read.scaleG,
+      ...read,
       valve: this.valve,
       recoveredG: Math.max(0, read.recoveredG!),
       recoveredOilG: this.simulation.recoveredOilKg * 1000,
       machine: this.machine,
       vacuumState: this.simulation.vacuumState,
-      vacuumKpa: read.vacuumKpa,
       clutchIn: read.clutchIn === 1,
-      fanPct: read.fanPct,
     };
   }
 

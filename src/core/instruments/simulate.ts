@@ -1,17 +1,18 @@
 /** A whole test of a made-up vehicle, from the steady solver: rest, running at each engine speed, sides meeting. */
 import { makePlant, type Plant } from "../circuit/plant";
-import { restOf } from "../circuit/rest";
 import type { Draw } from "../circuit/population";
+import { restOf } from "../circuit/rest";
 import { type SizingIssue, sizeVehicle } from "../circuit/sizing";
 import { type SteadyIssue, type SteadyResult, type SteadyState, solveSteady } from "../circuit/steady";
 import { secondsToMeet } from "../circuit/transient";
 import type { CircuitVehicle } from "../circuit/vehicle";
 import { type NoiseSource, seededNoise } from "../noise";
+import type { ChannelId } from "../readings/channels";
 import type { ReadingFile, RunningSetting } from "../readings/reading-file";
 import { fail, type Result, succeed } from "../result";
-import { workshopSensors } from "./instrument-set";
 import { Sensor } from "./sensor";
 import { conditionsOfRequest, faultsOfRequest, labelOfRequest, type SimulateRequest } from "./simulate-request";
+import { workshopSensors } from "./workshop-sensors";
 
 /** What the readings cannot show, at one engine speed. */
 export interface ModelSetting {
@@ -93,18 +94,20 @@ class Instruments {
 
   constructor(seed: number) {
     this.random = seededNoise(seed);
-    for (const [name, spec] of Object.entries(workshopSensors)) this.sensors.set(name, new Sensor(spec, this.random));
+    for (const [name, spec] of Object.entries(workshopSensors)) {
+      if (spec) this.sensors.set(name, new Sensor(spec, this.random));
+    }
   }
 
   /** A settled reading. */
-  read(name: keyof typeof workshopSensors, value: number): number {
+  read(name: ChannelId, value: number): number {
     return this.sensors.get(name)!.read(value, Number.POSITIVE_INFINITY);
   }
 }
 
 type Reader = Instruments | null;
 
-function reading(instruments: Reader, name: keyof typeof workshopSensors, value: number): number {
+function reading(instruments: Reader, name: ChannelId, value: number): number {
   return Number((instruments === null ? value : instruments.read(name, value)).toFixed(3));
 }
 
@@ -112,28 +115,28 @@ function restReading(plant: Plant, instruments: Reader) {
   const soakC = plant.conditions.ambientC;
   const gauge = restOf(plant, soakC).pressureKpa - plant.atmosphereKpa;
   return {
-    lowKpa: reading(instruments, "lowKpa", gauge),
-    highKpa: reading(instruments, "highKpa", gauge),
-    soakC: reading(instruments, "ambientC", soakC),
+    lowKpa: reading(instruments, "low", gauge),
+    highKpa: reading(instruments, "high", gauge),
+    soakC: reading(instruments, "ambient", soakC),
   };
 }
 
 function runningReading(plant: Plant, rpm: number, result: SteadyResult, instruments: Reader): RunningSetting {
-  const read = (name: keyof typeof workshopSensors, value: number) => reading(instruments, name, value);
+  const read = (name: ChannelId, value: number) => reading(instruments, name, value);
   const { atmosphereKpa } = plant;
   if (result.kind === "standing") {
     const gauge = result.rest.pressureKpa - atmosphereKpa;
     const partsC = result.rest.temperatureC;
     return {
       rpm,
-      lowKpa: read("lowKpa", gauge),
-      highKpa: read("highKpa", gauge),
-      ventC: read("ventC", result.ventC),
-      suctionLineC: read("suctionLineC", partsC + 3),
-      liquidLineC: read("liquidLineC", partsC),
-      dischargeLineC: read("dischargeLineC", partsC + 6),
-      condenserInletAirC: read("condenserInletAirC", plant.condenserInletC),
-      condenserOutletAirC: read("condenserOutletAirC", plant.condenserInletC),
+      lowKpa: read("low", gauge),
+      highKpa: read("high", gauge),
+      ventC: read("vent", result.ventC),
+      suctionLineC: read("suction", partsC + 3),
+      liquidLineC: read("liquid", partsC),
+      dischargeLineC: read("discharge", partsC + 6),
+      condenserInletAirC: read("condenserIn", plant.condenserInletC),
+      condenserOutletAirC: read("condenserOut", plant.condenserInletC),
     };
   }
   const { state } = result;
@@ -141,21 +144,21 @@ function runningReading(plant: Plant, rpm: number, result: SteadyResult, instrum
   const swings = swing !== null && state.limitedBy === "low";
   return {
     rpm,
-    lowKpa: read("lowKpa", (swings ? swing.lowMeanKpa : state.lowKpa) - atmosphereKpa),
+    lowKpa: read("low", (swings ? swing.lowMeanKpa : state.lowKpa) - atmosphereKpa),
     // With a cycling clutch the high side is read while it is in.
-    highKpa: read("highKpa", state.highKpa + (swings ? swing.highEngagedKpa : 0) - atmosphereKpa),
-    lowMinKpa: swings ? read("lowKpa", swing.lowMinKpa - atmosphereKpa) : null,
-    lowMaxKpa: swings ? read("lowKpa", swing.lowMaxKpa - atmosphereKpa) : null,
+    highKpa: read("high", state.highKpa + (swings ? swing.highEngagedKpa : 0) - atmosphereKpa),
+    lowMinKpa: swings ? read("low", swing.lowMinKpa - atmosphereKpa) : null,
+    lowMaxKpa: swings ? read("low", swing.lowMaxKpa - atmosphereKpa) : null,
     cyclePeriodS: swing === null ? null : Math.round(swing.periodS),
     // A scan tool shows the command of an outside-controlled compressor.
     compressorDutyPct:
-      plant.vehicle.compressor.kind === "variable-external" ? read("compressorDutyPct", state.command * 100) : null,
-    ventC: read("ventC", state.ventC),
-    suctionLineC: read("suctionLineC", state.suctionLineC),
-    liquidLineC: read("liquidLineC", state.liquidLineC),
-    dischargeLineC: read("dischargeLineC", state.dischargeLineC),
-    condenserInletAirC: read("condenserInletAirC", state.condenserInletAirC),
-    condenserOutletAirC: read("condenserOutletAirC", state.condenserOutletAirC),
+      plant.vehicle.compressor.kind === "variable-external" ? read("command", state.command * 100) : null,
+    ventC: read("vent", state.ventC),
+    suctionLineC: read("suction", state.suctionLineC),
+    liquidLineC: read("liquid", state.liquidLineC),
+    dischargeLineC: read("discharge", state.dischargeLineC),
+    condenserInletAirC: read("condenserIn", state.condenserInletAirC),
+    condenserOutletAirC: read("condenserOut", state.condenserOutletAirC),
   };
 }
 

@@ -20,8 +20,8 @@ function stopped(metering: "expansion-valve" | "orifice-tube", faults: Fault[], 
   simulation.setEngine(true, 1500);
   for (let i = 0; i < (180 + seconds) * 2; i++) {
     if (i === 360) simulation.setEngine(false);
-    const { timeS, rpm, lowKpa, highKpa } = set.next();
-    samples.push({ time: timeS, rpm: rpm!, low: lowKpa!, high: highKpa! });
+    const { time, rpm, low, high } = set.next();
+    samples.push({ time, rpm: rpm!, low: low!, high: high! });
   }
   return samples;
 }

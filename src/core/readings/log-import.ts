@@ -4,33 +4,7 @@
  */
 import { fail, type Result, succeed } from "../result";
 import { toBase, type UnitId } from "../units/units";
-
-/** Channels of a live stream that a log can bring. */
-export const logChannels = [
-  "low",
-  "high",
-  "vent",
-  "suction",
-  "liquid",
-  "discharge",
-  "ambient",
-  "humidity",
-  "rpm",
-] as const;
-export type LogChannel = (typeof logChannels)[number];
-
-/** Units each channel may be logged in, the likeliest first. */
-export const logUnits: Record<LogChannel, readonly UnitId[]> = {
-  low: ["kPa", "bar", "psi"],
-  high: ["kPa", "bar", "psi"],
-  vent: ["degC", "degF"],
-  suction: ["degC", "degF"],
-  liquid: ["degC", "degF"],
-  discharge: ["degC", "degF"],
-  ambient: ["degC", "degF"],
-  humidity: ["pct"],
-  rpm: ["rpm"],
-};
+import { channels, type LogChannel, logChannels } from "./channels";
 
 export const timeKinds = ["seconds", "milliseconds", "clock", "date"] as const;
 export type TimeKind = (typeof timeKinds)[number];
@@ -47,18 +21,6 @@ export type LogSample = { time: number } & Record<LogChannel, number | null>;
 
 /** A log of an hour at 5 Hz with forty columns is some 8 MB; this is far beyond any test. */
 export const LOG_LIMIT_BYTES = 100_000_000;
-
-const namePatterns: Record<LogChannel, RegExp> = {
-  low: /low|suction.?press|lp\b|p.?low|niederdruck/i,
-  high: /high|discharge.?press|hp\b|p.?high|hochdruck/i,
-  vent: /vent|outlet.?air|duct/i,
-  suction: /suction.*(t|temp|line|pipe)|t.?suc/i,
-  liquid: /liquid|t.?liq/i,
-  discharge: /discharge.*(t|temp|line|pipe)|t.?dis/i,
-  ambient: /ambient|outside|t.?amb/i,
-  humidity: /humid|\brh\b/i,
-  rpm: /rpm|engine.?speed/i,
-};
 
 const unitPatterns: [RegExp, UnitId][] = [
   [/psi/i, "psi"],
@@ -92,26 +54,20 @@ export function guessMapping(header: readonly string[], rows: readonly (readonly
         : "seconds";
   const columns: LogMapping["columns"] = {};
   const used = new Set([timeColumn]);
-  // Temperatures of the suction line before its pressure: both may say "suction".
-  for (const channel of [
-    "suction",
-    "liquid",
-    "discharge",
-    "vent",
-    "ambient",
-    "humidity",
-    "rpm",
-    "low",
-    "high",
-  ] as const) {
-    const column = header.findIndex((name, i) => !used.has(i) && namePatterns[channel].test(name));
+  // Temperatures before pressures: both lines may say "suction".
+  const pressuresLast = [...logChannels].sort((a, b) => Number(isPressure(a)) - Number(isPressure(b)));
+  for (const channel of pressuresLast) {
+    const { units, pattern } = channels[channel].log;
+    const column = header.findIndex((name, i) => !used.has(i) && pattern.test(name));
     if (column < 0) continue;
     used.add(column);
     const named = unitPatterns.find(([pattern]) => pattern.test(header[column]!))?.[1];
-    columns[channel] = { column, unit: named && logUnits[channel].includes(named) ? named : logUnits[channel][0]! };
+    columns[channel] = { column, unit: units.find((unit) => unit === named) ?? units[0] };
   }
   return { timeColumn, timeKind, decimalComma, columns };
 }
+
+const isPressure = (channel: LogChannel) => channels[channel].dimension === "pressure";
 
 export type LogIssue =
   | { code: "no-channel" }

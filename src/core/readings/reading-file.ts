@@ -4,6 +4,7 @@
  */
 import { fail, type Result, succeed } from "../result";
 import { z } from "../zod";
+import { type ChannelField, channels, settingChannels } from "./channels";
 import { parseJsonLines } from "./json-lines";
 
 export const meteringKinds = ["expansion-valve", "orifice-tube"] as const;
@@ -50,22 +51,24 @@ export const conditionsSchema = z.object({
   blowerPct: within(limits.humidityPct),
 });
 
+/** Limits of what a channel of that kind can show in a file. */
+const channelLimits = {
+  pressure: limits.gaugeKpa,
+  temperature: limits.temperatureC,
+  percent: limits.humidityPct,
+} as const;
+
+/** One field a channel of the running test, by the table of channels. */
+const channelFields = Object.fromEntries(
+  settingChannels.map((id) => [channels[id].field, within(channelLimits[channels[id].dimension])]),
+) as Record<ChannelField, ReturnType<typeof within>>;
+
 export const runningSchema = z.object({
   rpm: within(limits.rpm),
-  lowKpa: within(limits.gaugeKpa),
-  highKpa: within(limits.gaugeKpa),
+  ...channelFields,
   lowMinKpa: within(limits.gaugeKpa),
   lowMaxKpa: within(limits.gaugeKpa),
   cyclePeriodS: within(limits.seconds),
-  compressorDutyPct: within(limits.humidityPct),
-  ventC: within(limits.temperatureC),
-  suctionLineC: within(limits.temperatureC),
-  liquidLineC: within(limits.temperatureC),
-  dischargeLineC: within(limits.temperatureC),
-  /** On the liquid line just before the metering device: colder than at the port, it has fallen on the way. */
-  meteringInletC: within(limits.temperatureC),
-  condenserInletAirC: within(limits.temperatureC),
-  condenserOutletAirC: within(limits.temperatureC),
 });
 
 /** What can be done to a car between two tests: parts opened or renewed, and what needs no part. */

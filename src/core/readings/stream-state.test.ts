@@ -87,7 +87,7 @@ describe("settling, steady or cycling", () => {
       let sum = 0;
       for (let i = 0; i < 230 * 2; i++) {
         const sample = set.next();
-        low.push({ time: sample.timeS, value: sample.lowKpa! });
+        low.push({ time: sample.time, value: sample.low! });
         const { clutchIn, lowKpa } = simulation.truth();
         if (i >= 300) {
           if (!clutchIn && before) swings++;
@@ -126,8 +126,8 @@ describe("settling, steady or cycling", () => {
     const engaged: number[] = [];
     for (let i = 0; i < 240 * 5; i++) {
       const sample = set.next();
-      low.push({ time: sample.timeS, value: sample.lowKpa! });
-      high.push({ time: sample.timeS, value: sample.highKpa! });
+      low.push({ time: sample.time, value: sample.low! });
+      high.push({ time: sample.time, value: sample.high! });
       const now = simulation.truth();
       if (last.clutchIn && !now.clutchIn) cutOut = { low: last.lowKpa, high: last.highKpa };
       if (i > 900 && now.clutchIn) engaged.push(now.highKpa);

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { type TraceSample, TraceStore, traceChannels, WHOLE_SAMPLES } from "./trace-store";
+import { traceChannels } from "./channels";
+import { type TraceSample, TraceStore, WHOLE_SAMPLES } from "./trace-store";
 
 function sample(time: number, low: number | null, rest = 20): TraceSample {
   const all = Object.fromEntries(traceChannels.map((channel) => [channel, rest]));

@@ -3,21 +3,8 @@
  * that no peak is ever lost. Drawing asks for as many columns as the screen has and gets both extremes of each.
  */
 import { GAP_S } from "./channel-health";
+import { type TraceChannel, traceChannels } from "./channels";
 import type { StreamState } from "./stream-state";
-
-export const traceChannels = [
-  "low",
-  "high",
-  "vent",
-  "suction",
-  "liquid",
-  "discharge",
-  "ambient",
-  "humidity",
-  "rpm",
-  "scaleG",
-] as const;
-export type TraceChannel = (typeof traceChannels)[number];
 
 /** One moment to keep; null where there was no reading. Pressures kPa gauge, temperatures degC. */
 export type TraceSample = { time: number } & Record<TraceChannel, number | null>;

@@ -3,10 +3,11 @@ import { describe, expect, it } from "vitest";
 import { demoJobs } from "@/demo/demo-jobs";
 import { balances, continues, movedBy, standing } from "../charge/ledger";
 import { entry } from "../units/entry";
-import { booked, countered, drawBegun, drawEnded, drawMoved, drawn, purgeBooked, undone } from "./bookkeeping";
+import { booked, countered, drawBegun, drawEnded, drawMoved, drawn, purgeBooked } from "./bookkeeping";
 import type { Job } from "./job";
 import { readJobFile, writeJobFile } from "./job-file";
 import { balanceOf } from "./job-readings";
+import { type UndoStep, undone, withStep } from "./undo";
 
 const now = "2026-06-01T10:00:00Z";
 const van = demoJobs(new Date(now))[0]!;
@@ -15,6 +16,10 @@ function inVehicle(job: Job): number {
   const found = balanceOf(job);
   if (!found?.ok) throw new Error(JSON.stringify(found));
   return found.value.inVehicleG;
+}
+
+function stepOf(before: Job, after: Job): UndoStep {
+  return withStep([], before, after, 0)[0]!;
 }
 
 describe("acts come into the books", () => {
@@ -36,7 +41,7 @@ describe("acts come into the books", () => {
     const before = drawBegun(van, { containerId: "demo-can-a", leftG: 340, offsetG: 0, valve: "liquid-high" }, now);
     const typed = { ...purgeBooked(before, 4, now), altitude: entry("12", "m") };
     const flowed = drawMoved(typed, 190, 0.4);
-    const back = undone(before, typed, flowed, now);
+    const back = undone(flowed, stepOf(before, typed), now);
     expect(back.altitude).toEqual(before.altitude);
     expect(back.charge.open).toMatchObject({ nowG: 190 });
     expect(movedBy(back.ledger, "purge")).toBe(0);
@@ -46,7 +51,7 @@ describe("acts come into the books", () => {
     const wrong = closed.ledger.find(({ act }) => act === "charge")!.id;
     const taken = countered(closed, wrong, now);
     expect(movedBy(taken.ledger, "charge")).toBe(0);
-    expect(movedBy(undone(closed, taken, taken, now).ledger, "charge")).toBe(150);
+    expect(movedBy(undone(taken, stepOf(closed, taken), now).ledger, "charge")).toBe(150);
   });
 });
 
@@ -85,9 +90,9 @@ describe("the tally, whatever happens", () => {
         let stored = van;
         const held: Record<string, number> = { "demo-can-a": 340, "demo-can-b": 340 };
         let lost = 0;
-        const history: { before: Job; after: Job; can: string | null; grams: number }[] = [];
+        const history: { step: UndoStep; can: string | null; grams: number }[] = [];
         const edit = (after: Job, from: string | null = null, grams = 0) => {
-          history.push({ before: job, after, can: from, grams });
+          for (const step of withStep([], job, after, 0)) history.push({ step, can: from, grams });
           job = after;
         };
         for (const step of acts) {
@@ -107,22 +112,21 @@ describe("the tally, whatever happens", () => {
             const read = readJobFile(writeJobFile(job));
             if (!read.ok) throw new Error(JSON.stringify(read.issue));
             job = drawEnded(read.value, now);
-            history.length = 0;
           } else if (step.kind === "power-cut" && open !== null) {
             // It flows for one more sample that nobody stores, then the tab is gone, and the valve with it.
             const more = Math.min(SAMPLE_G, held[open]!);
             held[open] = held[open]! - more;
             lost += more;
             job = drawEnded(structuredClone(stored), now);
-            history.length = 0;
           } else if (step.kind === "type") edit({ ...job, altitude: entry(step.text, "m") });
           else if (step.kind === "record" && open === null && held[step.can]! >= step.grams) {
             held[step.can] = held[step.can]! - step.grams;
             edit(drawn(job, step.can, step.grams, now), step.can, step.grams);
-          } else if (step.kind === "undo") {
+          } else if (step.kind === "undo" && (open === null || history.at(-1)?.can !== open)) {
+            // While a can is on the scale its own weight is measured, not reckoned.
             const last = history.pop();
             if (last) {
-              job = undone(last.before, last.after, job, now);
+              job = undone(job, last.step, now);
               if (last.can !== null) held[last.can] = held[last.can]! + last.grams;
             }
           }

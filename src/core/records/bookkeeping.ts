@@ -5,6 +5,7 @@ import {
   containerAccount,
   counter,
   entryId,
+  type LedgerEntry,
   post,
   type Substance,
   standing,
@@ -119,22 +120,9 @@ export function taken(job: Job, grams: number, now: string): Job {
   );
 }
 
-/**
- * A change taken back: the parts it touched stand again as before, what instruments brought since stays, and entries it wrote are countered.
- */
-export function undone(before: Job, after: Job, now: Job, at: string): Job {
-  const touched = (Object.keys(before) as (keyof Job)[]).filter(
-    (key) => before[key] !== after[key] && key !== "ledger",
-  );
-  const restored = { ...now, ...Object.fromEntries(touched.map((key) => [key, before[key]])) } as Job;
-  restored.charge = { ...restored.charge, open: now.charge.open };
-  const { trace, marks, startedAt, seenAt, simulated } = now.evacuate;
-  restored.evacuate = { ...restored.evacuate, trace, marks, startedAt, seenAt, simulated };
-  restored.ledger = now.ledger;
-  const wrote = after.ledger.slice(before.ledger.length);
-  return wrote.reduce((done, { id, counters, act, substance, from, to, estimated, grams }) => {
-    if (counters === null) return countered(done, id, at);
-    // What was taken back is written again.
-    return appended(done, { act, substance, from: to, to: from, estimated, grams }, at);
-  }, restored);
+/** An entry answered by its opposite; what had been taken back is written again. */
+export function answered(job: Job, entry: LedgerEntry, at: string): Job {
+  const { id, counters, act, substance, from, to, estimated, grams } = entry;
+  if (counters === null) return countered(job, id, at);
+  return appended(job, { act, substance, from: to, to: from, estimated, grams }, at);
 }

@@ -1,11 +1,12 @@
 /** Before and after, side by side: the same reading at the same setting from both tests of a job. */
 
 import type { BandChannel } from "../diagnosis/expected";
+import { channels } from "../readings/channels";
 import { workshopInstruments } from "../readings/instruments";
 import type { Measured } from "../readings/measured";
 import type { UnitId } from "../units/units";
 import type { Correction } from "./equal-conditions";
-import type { ChannelId, Job } from "./job";
+import type { Job } from "./job";
 import { deriveFor, type SettingValues, settingValues } from "./job-readings";
 
 export interface Comparison {
@@ -21,11 +22,13 @@ export interface Comparison {
   beyondUncertainty: boolean;
 }
 
-const channels: { id: ChannelId; label: string; unit: UnitId; uncertainty: number }[] = [
-  { id: "low", label: "Low side", unit: "kPa", uncertainty: workshopInstruments.lowKpa },
-  { id: "high", label: "High side", unit: "kPa", uncertainty: workshopInstruments.highKpa },
-  { id: "vent", label: "Centre vent", unit: "degC", uncertainty: workshopInstruments.ventK },
-];
+/** Those that tell whether a repair helped. */
+const compared = ["low", "high", "vent"] as const;
+const uncertainties = {
+  low: workshopInstruments.lowKpa,
+  high: workshopInstruments.highKpa,
+  vent: workshopInstruments.ventK,
+} as const;
 
 /** Every pair that both tests hold, idle before fast idle; with corrections, one a setting, at the conditions of the first. */
 export function compareTests(job: Job, corrections: readonly (Correction | null)[] = []): Comparison[] {
@@ -41,12 +44,12 @@ export function compareTests(job: Job, corrections: readonly (Correction | null)
       before: Measured | null;
       after: Measured | null;
     }[] = [
-      ...channels.map(({ id, label, unit, uncertainty }) => ({
-        label,
-        channel: id as BandChannel,
-        unit,
-        before: measured(before[id], uncertainty),
-        after: measured(after[id], uncertainty),
+      ...compared.map((id) => ({
+        label: channels[id].name,
+        channel: id,
+        unit: channels[id].unit,
+        before: measured(before[id], uncertainties[id]),
+        after: measured(after[id], uncertainties[id]),
       })),
       pairOf("Superheat", "superheat", derived[0]?.superheatK, derived[1]?.superheatK),
       pairOf("Subcooling", "subcooling", derived[0]?.subcoolingK, derived[1]?.subcoolingK),

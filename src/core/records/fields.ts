@@ -1,25 +1,33 @@
 /** Every number a person can type into a job: its name, what it measures, and the limits it must lie in (base units). */
+import { channelIds, channels, type TypedChannel } from "../readings/channels";
 import { limits } from "../readings/reading-file";
 import type { FieldSpec } from "../units/entry";
 
 const spec = (label: string, dimension: FieldSpec["dimension"], range: { min: number; max: number }, reason?: string) =>
   ({ label, dimension, min: range.min, max: range.max, ...(reason ? { reason } : {}) }) satisfies FieldSpec;
 
+/** What can be typed of each channel (readings/channels.ts). */
+const channelFields = Object.fromEntries(
+  channelIds.flatMap((id) => {
+    const channel = channels[id];
+    return "typed" in channel
+      ? [[id, spec(channel.name, channel.dimension, channel.typed, reasonOf(channel.typed))]]
+      : [];
+  }),
+) as Record<TypedChannel, FieldSpec>;
+
+function reasonOf(typed: { min: number; max: number; reason?: string }): string | undefined {
+  return typed.reason;
+}
+
 export const fields = {
+  ...channelFields,
   charge: spec("Charge on the label", "mass", limits.chargeG, "no car or van circuit holds less or more"),
   tolerance: spec("Tolerance on the label", "mass", limits.toleranceG),
   altitude: spec("Altitude", "altitude", limits.altitudeM),
   soak: spec("Soak temperature", "temperature", { min: -30, max: 80 }, "a soaked engine bay"),
-  low: spec("Low side", "pressure", { min: -101, max: 2500 }, "gauge pressure, vacuum is negative"),
-  high: spec("High side", "pressure", { min: -101, max: 4000 }, "gauge pressure; relief valves open before this"),
-  ambient: spec("Ambient", "temperature", limits.ambientC, "air at the condenser inlet"),
-  humidity: spec("Humidity", "percent", limits.humidityPct),
   cabinReturn: spec("Cabin return air", "temperature", { min: -20, max: 80 }),
   blower: spec("Blower", "percent", { min: 0, max: 100 }, "share of its highest step"),
-  rpm: spec("Engine speed", "speed", { min: 300, max: 6000 }, "the test is done between idle and fast idle"),
-  vent: spec("Centre vent", "temperature", { min: -15, max: 70 }),
-  suction: spec("Suction line", "temperature", { min: -40, max: 90 }),
-  liquid: spec("Liquid line", "temperature", { min: -30, max: 110 }),
   spot: spec("Surface", "temperature", { min: -40, max: 160 }, "a pipe or a part of the circuit"),
   rise: spec(
     "Rise of the liquid line",

@@ -6,6 +6,7 @@ import { withUsualConditions, withUsualLabel } from "../circuit/usual";
 import type { CircuitConditions, VehicleLabel } from "../circuit/vehicle";
 import type { Refrigerant } from "../fluids/helmholtz";
 import type { LinePlace } from "../line-places";
+import { type ChannelField, channels, type SettingChannel, settingChannels } from "../readings/channels";
 import { type DerivedValues, deriveValues } from "../readings/derived";
 import { hoseContent } from "../readings/hose-content";
 import { observationCode } from "../readings/observations";
@@ -15,7 +16,7 @@ import { saturationGaugeKpa } from "../readings/saturation-temperature";
 import { type Result, succeed } from "../result";
 import { type Entry, entryValue } from "../units/entry";
 import { type FieldName, fields } from "./fields";
-import type { ChannelId, Job, TestRecord, TestSetting } from "./job";
+import type { Job, TestRecord, TestSetting } from "./job";
 
 export type TestName = "baseline" | "proof";
 
@@ -112,17 +113,12 @@ export function lossOf(job: Job): FoundCharge | null {
 }
 
 /** Values of one setting of a running test in base units; null where nothing valid stands. */
-export type SettingValues = Record<ChannelId | "rpm", number | null>;
+export type SettingValues = Record<SettingChannel | "rpm", number | null>;
 
 export function settingValues(setting: TestSetting): SettingValues {
-  return {
-    rpm: read("rpm", setting.rpm),
-    low: read("low", setting.low),
-    high: read("high", setting.high),
-    vent: read("vent", setting.vent),
-    suction: read("suction", setting.suction),
-    liquid: read("liquid", setting.liquid),
-  };
+  // A stored record may be older than a channel.
+  const values = settingChannels.map((id) => [id, setting[id] === undefined ? null : read(id, setting[id])]);
+  return { ...Object.fromEntries(values), rpm: read("rpm", setting.rpm) } as SettingValues;
 }
 
 /** The job with one setting of a test edited: 0 idle, 1 fast idle. */
@@ -184,28 +180,46 @@ export function hasReadings(setting: TestSetting): boolean {
   return values.low !== null || values.high !== null || values.vent !== null;
 }
 
+/** Needles that stand in for a setting that was not taken yet: numbers all the way, kPa gauge and degC. */
+export interface Needles {
+  setting: 0 | 1;
+  values: Partial<Record<SettingChannel, number>>;
+  rpm: number | null;
+  cycle: TestSetting["cycle"];
+  /** Conditions as they stream; those written with the test stand before them. */
+  ambientC: number | null;
+  humidityPct: number | null;
+}
+
 /** The job as a reading file, or null while what a reading file must hold is missing. */
-export function readingFileOf(job: Job, which: TestName): ReadingFile | null {
+export function readingFileOf(job: Job, which: TestName, needles: Needles | null = null): ReadingFile | null {
   const refrigerant = workableRefrigerant(job);
   const { metering, compressor, condenserFan, evaporators } = job.intake;
   const test = job[which];
-  const ambientC = read("ambient", test.ambient);
+  const typedC = read("ambient", test.ambient);
+  const ambientC = typedC ?? needles?.ambientC ?? null;
+  const streams = typedC === null && needles !== null && needles.humidityPct !== null;
+  const humidityPct = streams ? needles.humidityPct : read("humidity", test.humidity);
   if (refrigerant === null || metering === null || compressor === null || ambientC === null) return null;
   const { chargeG, toleranceG } = labelOf(job);
-  const running = test.settings.filter(hasReadings).map((setting) => {
+  const settings = test.settings.flatMap((setting, i) => {
     const values = settingValues(setting);
-    const { cycle } = setting;
-    return {
-      rpm: values.rpm,
-      // While a clutch cycles a reading file wants means; the entries are those just before cut-out.
-      lowKpa: cycle ? cycle.lowMeanKpa : values.low,
-      highKpa: cycle ? cycle.highEngagedKpa : values.high,
-      ...(cycle ? { lowMinKpa: cycle.lowMinKpa, lowMaxKpa: cycle.lowMaxKpa, cyclePeriodS: cycle.periodS } : {}),
-      ventC: values.vent,
-      suctionLineC: values.suction,
-      liquidLineC: values.liquid,
-    };
+    if (needles?.setting === i) {
+      return [{ values: { ...values, ...needles.values, rpm: needles.rpm ?? values.rpm }, cycle: needles.cycle }];
+    }
+    return hasReadings(setting) ? [{ values, cycle: setting.cycle }] : [];
   });
+  const running = settings.map(({ values, cycle }) => ({
+    ...(Object.fromEntries(settingChannels.map((id) => [channels[id].field, values[id]])) as Record<
+      ChannelField,
+      number | null
+    >),
+    rpm: values.rpm,
+    // While a clutch cycles a reading file wants means; the entries are those just before cut-out.
+    lowKpa: cycle ? cycle.lowMeanKpa : values.low,
+    highKpa: cycle ? cycle.highEngagedKpa : values.high,
+    ...(cycle ? { lowMinKpa: cycle.lowMinKpa, lowMaxKpa: cycle.lowMaxKpa, cyclePeriodS: cycle.periodS } : {}),
+  }));
   const spotted = which === "baseline" ? withSpots(running, job) : running;
   const soakC = read("soak", job.rest.soak);
   // The rest reading was taken before the repair and says nothing about the proof.
@@ -228,7 +242,7 @@ export function readingFileOf(job: Job, which: TestName): ReadingFile | null {
     },
     conditions: {
       ambientC,
-      humidityPct: read("humidity", test.humidity),
+      humidityPct,
       altitudeM: read("altitude", job.altitude),
       cabinReturnC: read("cabinReturn", test.cabinReturn),
       airSource: test.airSource,
@@ -264,16 +278,15 @@ function withSpots(running: readonly RunningSetting[], job: Job): RunningSetting
     const spot = job.lines.spots.find((one) => one.place === place);
     return spot ? read("spot", spot.temperature) : null;
   };
-  const meteringInletC = at("metering-in") ?? at("drier-out");
-  const dischargeLineC = at("discharge");
   return running.map((setting, i) =>
     i < running.length - 1
       ? setting
       : {
           ...setting,
           liquidLineC: setting.liquidLineC ?? at("liquid-port"),
-          ...(meteringInletC === null ? {} : { meteringInletC }),
-          ...(dischargeLineC === null ? {} : { dischargeLineC }),
+          // What was clamped at this speed stands before what was spotted.
+          meteringInletC: setting.meteringInletC ?? at("metering-in") ?? at("drier-out"),
+          dischargeLineC: setting.dischargeLineC ?? at("discharge"),
         },
   );
 }

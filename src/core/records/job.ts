@@ -7,9 +7,10 @@ import { circuitOils, repairKinds, repairParts } from "../charge/oil";
 import { vacuumGauges } from "../charge/vacuum";
 import { refrigerants } from "../fluids/helmholtz";
 import { linePlaces } from "../line-places";
+import { channels, type SettingChannel, settingChannels, takenChannels } from "../readings/channels";
 import { observationSchema } from "../readings/observations";
 import { airSources, compressorKinds, fanKinds, meteringKinds } from "../readings/reading-file";
-import { entry, entrySchema } from "../units/entry";
+import { type Entry, entry, entrySchema } from "../units/entry";
 import { z } from "../zod";
 
 export const stepIds = [
@@ -45,10 +46,6 @@ export const stepNames: Record<StepId, string> = {
   "sign-off": "Sign-off",
 };
 
-/** Channels of a running test that can be typed or taken from instruments. */
-export const channelIds = ["low", "high", "vent", "suction", "liquid"] as const;
-export type ChannelId = (typeof channelIds)[number];
-
 const instant = z.iso.datetime();
 const words = z.string().max(4000);
 
@@ -61,18 +58,23 @@ const cycleSchema = z.object({
   highEngagedKpa: z.number(),
 });
 
+/** A channel that an older record has no entry for was not read. */
+const channelEntries = Object.fromEntries(
+  settingChannels.map((id) => [id, entrySchema.default(() => blankOf(id))]),
+) as Record<SettingChannel, z.ZodDefault<typeof entrySchema>>;
+
+function blankOf(id: SettingChannel): Entry {
+  return entry("", channels[id].unit);
+}
+
 const settingSchema = z.object({
   name: z.enum(["idle", "fast idle"]),
   rpm: entrySchema,
-  low: entrySchema,
-  high: entrySchema,
-  vent: entrySchema,
-  suction: entrySchema,
-  liquid: entrySchema,
+  ...channelEntries,
   /** When the instruments took it; null while typed. */
   takenAt: instant.nullable(),
   /** Channels that had not settled when it was taken. */
-  unsettled: z.array(z.enum(channelIds)),
+  unsettled: z.array(z.enum(takenChannels)),
   /** Set when it was taken while the clutch cycled: the entries are then those just before cut-out. */
   cycle: cycleSchema.nullable(),
 });
@@ -272,11 +274,7 @@ function blankSetting(name: TestSetting["name"], rpm: string): TestSetting {
   return {
     name,
     rpm: entry(rpm, "rpm"),
-    low: entry("", "kPa"),
-    high: entry("", "kPa"),
-    vent: entry("", "degC"),
-    suction: entry("", "degC"),
-    liquid: entry("", "degC"),
+    ...(Object.fromEntries(settingChannels.map((id) => [id, blankOf(id)])) as Record<SettingChannel, Entry>),
     takenAt: null,
     unsettled: [],
     cycle: null,

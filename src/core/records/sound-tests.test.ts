@@ -63,9 +63,9 @@ it("spots along the lines go into the reading file, at the setting that was read
   };
   const running = readingFileOf(spotted, "baseline")!.running!;
   expect(running.at(-1)).toMatchObject({ meteringInletC: 22, dischargeLineC: 81 });
-  expect(running[0]!.meteringInletC).toBeUndefined();
+  expect(running[0]!.meteringInletC).toBeNull();
   // What the clamp read stands before what was spotted.
   expect(running.at(-1)!.liquidLineC).toBe(readingFileOf(estate, "baseline")!.running!.at(-1)!.liquidLineC);
   const proved: Job = { ...pickup, lines: spotted.lines };
-  expect(readingFileOf(proved, "proof")!.running!.every((setting) => setting.meteringInletC === undefined)).toBe(true);
+  expect(readingFileOf(proved, "proof")!.running!.every((setting) => setting.meteringInletC == null)).toBe(true);
 });

@@ -21,9 +21,9 @@ import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
 import { FileButton } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
-import { jobFileSentence } from "@/ui/sentences";
 import { useShortcuts } from "@/ui/shortcuts";
-import { stepPath } from "../job/steps";
+import { stepPath } from "@/views/job/frame/steps";
+import { jobFileSentence } from "@/words/issues";
 import { JobCard } from "./job-card";
 
 type Message = { tone: "act" | "done"; title: string; text: string } | null;

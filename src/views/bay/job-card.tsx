@@ -7,10 +7,10 @@ import { type Job, type StepId, stepIds, stepNames } from "@/core/records/job";
 import { balanceOf, labelOf, recoveredOf } from "@/core/records/job-readings";
 import { nextStepOf, waitsFor } from "@/core/records/waits";
 import { formatNumber, formatQuantity } from "@/core/units/units";
+import { useLeading } from "@/session/leading";
 import { BenchButton } from "@/ui/buttons";
-import { stepPath } from "../job/steps";
-import { refrigerantLabels } from "../job/words";
-import { useLeading } from "./leading";
+import { stepPath } from "@/views/job/frame/steps";
+import { refrigerantLabels } from "@/words/job";
 
 /** One job as a wide card: vehicle, complaint, where it stands, what is likely, grams. */
 interface JobCardProps {

@@ -2,19 +2,19 @@
 
 import type { ComponentType } from "react";
 import type { StepId } from "@/core/records/job";
-import { ChargeStep } from "./parts/charge-step";
-import { EvacuateStep } from "./parts/evacuate-step";
-import { HookUpStep } from "./parts/hook-up-step";
-import { IntakeStep } from "./parts/intake-step";
-import { LookStep } from "./parts/look-step";
-import { ProveStep } from "./parts/prove-step";
-import { RecoverStep } from "./parts/recover-step";
-import { RepairStep } from "./parts/repair-step";
-import { RestStep } from "./parts/rest-step";
-import { RunningStep } from "./parts/running-step";
-import { ShutOffStep } from "./parts/shut-off-step";
-import { SignOffStep } from "./parts/sign-off-step";
-import { VerdictStep } from "./parts/verdict-step";
+import { ChargeStep } from "./steps/charge/charge-step";
+import { EvacuateStep } from "./steps/evacuate/evacuate-step";
+import { HookUpStep } from "./steps/hook-up/hook-up-step";
+import { IntakeStep } from "./steps/intake/intake-step";
+import { LookStep } from "./steps/look/look-step";
+import { ProveStep } from "./steps/prove/prove-step";
+import { RecoverStep } from "./steps/recover/recover-step";
+import { RepairStep } from "./steps/repair/repair-step";
+import { RestStep } from "./steps/rest/rest-step";
+import { RunningStep } from "./steps/running/running-step";
+import { ShutOffStep } from "./steps/shut-off/shut-off-step";
+import { SignOffStep } from "./steps/sign-off/sign-off-step";
+import { VerdictStep } from "./steps/verdict/verdict-step";
 
 const views: Record<StepId, ComponentType> = {
   intake: IntakeStep,

@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import { JobFrame } from "@/views/job/job-frame";
+import { JobFrame } from "@/views/job/frame/job-frame";
 
 export default function Layout({ children }: { children: ReactNode }) {
   return <JobFrame>{children}</JobFrame>;

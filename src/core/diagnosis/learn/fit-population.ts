@@ -2,8 +2,8 @@
 import { cholesky } from "../../maths/linear";
 import { seededNoise } from "../../noise";
 import { featuresOf } from "../weigh/features";
-import type { Scales } from "../weigh/network";
 import { type Component, distanceOf, POPULATION_VALUES, type Population, standardised } from "../weigh/population";
+import type { Scales } from "../weigh/scales";
 import type { TrueTest } from "./draw-test";
 import { readAs } from "./read-as";
 

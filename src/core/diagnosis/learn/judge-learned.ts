@@ -2,7 +2,8 @@
 import type { NoiseSource } from "../../noise";
 import { CLASSES } from "../weigh/classes";
 import { featuresOf } from "../weigh/features";
-import { askCommittee, type Learned, type LearnedHeader, scaleRow } from "../weigh/network";
+import { askCommittee, type Learned, type LearnedHeader } from "../weigh/network";
+import { scaleRow } from "../weigh/scales";
 import type { TrueTest } from "./draw-test";
 import { readAs } from "./read-as";
 import { targetOf } from "./train";

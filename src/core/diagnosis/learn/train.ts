@@ -6,7 +6,8 @@ import { faultCauses } from "../../circuit/faults";
 import { type NoiseSource, seededNoise } from "../../noise";
 import { CHARGE_AT, CLASSES, classOf, QUANTILES, SEVERITY_AT } from "../weigh/classes";
 import { FEATURES, featuresOf, VALUE_COUNT } from "../weigh/features";
-import { LEAK, layerSizes, type Member, type Scales, scaleRow, softmax } from "../weigh/network";
+import { LEAK, layerSizes, type Member, softmax } from "../weigh/network";
+import { type Scales, scaleRow } from "../weigh/scales";
 import type { TrueTest } from "./draw-test";
 import { readAs } from "./read-as";
 

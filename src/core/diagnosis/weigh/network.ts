@@ -6,13 +6,11 @@
 import { CHARGE_AT, CLASSES, OUTPUTS, QUANTILES, SEVERITY_AT } from "./classes";
 import { FEATURES, VALUE_COUNT } from "./features";
 import { POPULATION_VALUES, type Population } from "./population";
+import type { Scales } from "./scales";
 
 export const LEARNED_MAGIC = "EVN1";
 /** Below nothing a rectifier still lets this share through. */
 export const LEAK = 0.05;
-/** A value this many spreads from its mean is held there. */
-export const MOST_SPREADS = 4;
-
 export interface LearnedHeader {
   version: 1;
   features: number;
@@ -28,14 +26,6 @@ export interface LearnedHeader {
   components?: number;
   /** On drawn tests that no member has seen. */
   figures: { logLoss: number; first: number; calibration: number; chargeInside: number };
-}
-
-/** Scales of the values: mean, spread, and the range within which all but one in two hundred were learned. */
-export interface Scales {
-  mean: Float32Array;
-  spread: Float32Array;
-  least: Float32Array;
-  most: Float32Array;
 }
 
 export interface Member {
@@ -121,14 +111,6 @@ export function writeLearned({ header, scales, members, population }: Learned): 
     }
   }
   return bytes;
-}
-
-/** Scales a row of features in place: what was not read is nought, and so says its mask. */
-export function scaleRow(row: Float64Array, { mean, spread }: Scales): void {
-  for (let i = 0; i < VALUE_COUNT; i++) {
-    const value = (row[i]! - mean[i]!) / spread[i]!;
-    row[i] = Number.isFinite(value) ? Math.min(Math.max(value, -MOST_SPREADS), MOST_SPREADS) : 0;
-  }
 }
 
 /** One member's outputs for a scaled row. */

@@ -5,7 +5,7 @@
 import { cholesky, solveLower } from "../../maths/linear";
 import type { ReadingFile } from "../../readings/reading-file";
 import { FEATURES, featuresOf, VALUE_COUNT, valueNames } from "./features";
-import type { Scales } from "./network";
+import type { Scales } from "./scales";
 
 /** What is read, each once: no two of these follow from each other. */
 const SETTING_VALUES = [

@@ -11,10 +11,11 @@ import { possible } from "../possible";
 import { commonPairs, priors } from "../priors";
 import { sightOdds } from "../sights";
 import { afterWork } from "../work";
-import { causeClasses, CLASSES } from "./classes";
+import { CLASSES, causeClasses } from "./classes";
 import { featuresOf, VALUE_COUNT } from "./features";
 import { learnedNow } from "./learned";
-import { askCommittee, scaleRow, type Scales } from "./network";
+import { askCommittee } from "./network";
+import { type Scales, scaleRow } from "./scales";
 
 export interface Weighed {
   /** Probability of each class, summing to one. */

@@ -1,0 +1,128 @@
+"use client";
+
+import { type CandidateName, candidateSaturationKpa, identify } from "@/core/fluids/identification";
+import { formatNumber, fromBase, toBase, type UnitId, units } from "@/core/units/units";
+import { niceTicks } from "./nice-ticks";
+import { PressureScale } from "./pressure-scale";
+
+interface SaturationChartProps {
+  /** Reading, kPa gauge, with its uncertainty; soak temperature, degC, with its own. */
+  gaugeKpa: number;
+  uncertaintyKpa: number;
+  soakC: number;
+  soakUncertaintyK: number;
+  atmosphereKpa: number;
+  expected: "R134a" | "R1234yf";
+  unit: UnitId;
+}
+
+const WIDTH = 640;
+const HEIGHT = 216;
+const LEFT = 58;
+const RIGHT = 520;
+const TOP = 14;
+const FOOT = 176;
+/** Kelvins shown on either side of the soak temperature. */
+const AROUND_K = 12;
+
+/** Saturation lines of what it could be, and the reading with its uncertainty: what lies within the cross cannot be parted. */
+export function SaturationChart(props: SaturationChartProps) {
+  const { gaugeKpa, uncertaintyKpa, soakC, soakUncertaintyK, atmosphereKpa, expected, unit } = props;
+  const candidates = identify(gaugeKpa + atmosphereKpa, uncertaintyKpa, soakC, soakUncertaintyK);
+  const shown = candidates.filter(({ name, fits }, i) => fits || name === expected || i < 4).slice(0, 6);
+  const from = soakC - AROUND_K;
+  const to = soakC + AROUND_K;
+  const gauge = (name: string, t: number) => candidateSaturationKpa(name as CandidateName, t) - atmosphereKpa;
+  const values = [...shown.flatMap(({ name }) => [gauge(name, from), gauge(name, to)]), gaugeKpa * 1.1, gaugeKpa * 0.9];
+  const ticks = niceTicks(fromBase(Math.min(...values), unit), fromBase(Math.max(...values), unit), 4);
+  const low = toBase(ticks[0]!, unit);
+  const high = toBase(ticks.at(-1)!, unit);
+  const x = (t: number) => LEFT + ((t - from) / (to - from)) * (RIGHT - LEFT);
+  const y = (kpa: number) => FOOT - ((kpa - low) / (high - low)) * (FOOT - TOP);
+  const ends = spread(shown.map(({ name }) => ({ name, y: y(gauge(name, to)) })));
+  const fitting = candidates.filter(({ fits }) => fits).map(({ name }) => name);
+  const words =
+    fitting.length === 0
+      ? "No candidate fits this reading."
+      : `Fits ${fitting.join(", ")}; gauges cannot part what fits.`;
+  return (
+    <figure style={{ margin: 0 }}>
+      <svg
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        width="100%"
+        style={{ display: "block", maxWidth: 640 }}
+        role="img"
+        aria-label={words}
+      >
+        <PressureScale ticks={ticks} unit={unit} y={y} from={LEFT} to={RIGHT} labelX={LEFT - 8} line="line" />
+        {[-10, -5, 0, 5, 10].map((step) => (
+          <text
+            key={step}
+            x={x(soakC + step)}
+            y={FOOT + 18}
+            fontSize="12"
+            textAnchor="middle"
+            fill="var(--chakra-colors-soft)"
+          >
+            {formatNumber(soakC + step, "degC", 0)}
+          </text>
+        ))}
+        <text x={RIGHT} y={FOOT + 34} fontSize="12" textAnchor="end" fill="var(--chakra-colors-soft)">
+          soak temperature, °C
+        </text>
+        <text x={LEFT} y={FOOT + 34} fontSize="12" fill="var(--chakra-colors-soft)">
+          {units[unit].label} gauge
+        </text>
+        <clipPath id="saturation-plot">
+          <rect x={LEFT} y={TOP} width={RIGHT - LEFT} height={FOOT - TOP} />
+        </clipPath>
+        {shown.map(({ name, fits }) => (
+          <polyline
+            key={name}
+            clipPath="url(#saturation-plot)"
+            points={Array.from({ length: 25 }, (_, i) => from + (i * (to - from)) / 24)
+              .map((t) => `${x(t).toFixed(1)},${y(gauge(name, t)).toFixed(1)}`)
+              .join(" ")}
+            fill="none"
+            stroke={name === expected ? "var(--chakra-colors-ink)" : "var(--chakra-colors-edge)"}
+            strokeWidth={name === expected ? 3 : 1.8}
+            strokeDasharray={fits || name === expected ? undefined : "5 4"}
+          />
+        ))}
+        {ends.map(({ name, y: at }) => (
+          <text
+            key={name}
+            x={RIGHT + 8}
+            y={at + 4}
+            fontSize="13"
+            fontWeight={name === expected ? 700 : 500}
+            fill={name === expected ? "var(--chakra-colors-ink)" : "var(--chakra-colors-soft)"}
+          >
+            {name}
+            {shown.find((candidate) => candidate.name === name)?.fits ? " fits" : ""}
+          </text>
+        ))}
+        <g stroke="var(--chakra-colors-act)" strokeWidth="3" strokeLinecap="round">
+          <line x1={x(soakC)} x2={x(soakC)} y1={y(gaugeKpa - uncertaintyKpa)} y2={y(gaugeKpa + uncertaintyKpa)} />
+          <line x1={x(soakC - soakUncertaintyK)} x2={x(soakC + soakUncertaintyK)} y1={y(gaugeKpa)} y2={y(gaugeKpa)} />
+        </g>
+        <circle cx={x(soakC)} cy={y(gaugeKpa)} r="4.5" fill="var(--chakra-colors-act)" />
+      </svg>
+      <figcaption style={{ fontSize: 14, color: "var(--chakra-colors-soft)" }}>
+        {words}
+        {fitting.includes("R134a") && fitting.includes("R1234yf")
+          ? " Near 25 °C R134a and R1234yf lie within 3 %: label, port type or an identifier decides."
+          : ""}
+      </figcaption>
+    </figure>
+  );
+}
+
+/** Moves labels apart that would lie on each other. */
+function spread(labels: { name: string; y: number }[]): { name: string; y: number }[] {
+  const sorted = [...labels].sort((a, b) => a.y - b.y);
+  for (let i = 1; i < sorted.length; i++) {
+    sorted[i] = { ...sorted[i]!, y: Math.max(sorted[i]!.y, sorted[i - 1]!.y + 16) };
+  }
+  return sorted;
+}

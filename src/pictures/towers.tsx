@@ -1,0 +1,229 @@
+"use client";
+
+import { Box } from "@chakra-ui/react";
+import type { Refrigerant } from "@/core/fluids/helmholtz";
+import { saturationGaugeKpa } from "@/core/readings/saturation-temperature";
+import type { PressureRange } from "@/core/readings/shop-chart";
+import { formatNumber, fromBase, toBase, type UnitId, units } from "@/core/units/units";
+import { niceTicks } from "./nice-ticks";
+import { PressureScale } from "./pressure-scale";
+
+interface Side {
+  name: "Low" | "High";
+  /** Reading now, kPa gauge, and its recent range. */
+  value: number | null;
+  range: readonly [number, number] | null;
+  /** Where nine in ten healthy vehicles of this label lie now, kPa gauge. */
+  band: PressureRange | null;
+  /** What the workshop's own chart says, kPa gauge. */
+  shop: PressureRange | null;
+}
+
+interface TowersProps {
+  low: Omit<Side, "name">;
+  high: Omit<Side, "name">;
+  unit: UnitId;
+  /** With these the far edge carries saturation temperatures. */
+  refrigerant: Refrigerant | null;
+  altitudeM: number | null;
+}
+
+const WIDTH = 300;
+const HEIGHT = 330;
+const TOP = 44;
+const FOOT = 306;
+const COLUMN = 30;
+
+/** Low and high as two straight columns: pressure on the near edge, saturation temperature on the far one. */
+export function Towers({ low, high, unit, refrigerant, altitudeM }: TowersProps) {
+  return (
+    <Box>
+      <svg
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        width="100%"
+        style={{ maxWidth: 380, display: "block" }}
+        role="img"
+        aria-label={describe(low.value, high.value, unit)}
+      >
+        <Tower
+          x={0}
+          side={{ name: "Low", ...low }}
+          least={500}
+          steps={5}
+          unit={unit}
+          refrigerant={refrigerant}
+          altitudeM={altitudeM}
+        />
+        <Tower
+          x={WIDTH / 2}
+          side={{ name: "High", ...high }}
+          least={2000}
+          steps={5}
+          unit={unit}
+          refrigerant={refrigerant}
+          altitudeM={altitudeM}
+        />
+      </svg>
+    </Box>
+  );
+}
+
+function describe(low: number | null, high: number | null, unit: UnitId): string {
+  return `Low side ${formatNumber(low, unit)}, high side ${formatNumber(high, unit)} ${units[unit].label}`;
+}
+
+interface TowerProps {
+  x: number;
+  side: Side;
+  /** The scale reaches at least this far, kPa gauge, and further when the reading does. */
+  least: number;
+  steps: number;
+  unit: UnitId;
+  refrigerant: Refrigerant | null;
+  altitudeM: number | null;
+}
+
+function Tower({ x, side, least, steps, unit, refrigerant, altitudeM }: TowerProps) {
+  const bottom = Math.min(0, Math.floor((side.value ?? 0) / 50) * 50);
+  const ticks = niceTicks(fromBase(bottom, unit), fromBase(Math.max(least, (side.value ?? 0) * 1.08), unit), steps);
+  const top = toBase(ticks.at(-1)!, unit);
+  const floor = toBase(ticks[0]!, unit);
+  const y = (kpa: number) => FOOT - ((kpa - floor) / (top - floor)) * (FOOT - TOP);
+  /** Where a range lies in the column, as far as the scale reaches. */
+  const within = (range: PressureRange) => {
+    const upper = y(Math.min(range.high, top));
+    return { y: upper, height: Math.max(3, y(Math.max(range.low, floor)) - upper) };
+  };
+  const left = x + 52;
+  const colour = side.name === "Low" ? "var(--chakra-colors-low-side)" : "var(--chakra-colors-ink)";
+  const temperatures =
+    refrigerant !== null && altitudeM !== null ? saturationTicks(refrigerant, altitudeM, floor, top) : [];
+  const reading = side.value;
+  const outside = outsideWords(reading, side.band, unit);
+  return (
+    <g>
+      <text
+        x={left + COLUMN / 2}
+        y={18}
+        fontSize="15"
+        style={{ fontWeight: 650 }}
+        fill="var(--chakra-colors-ink)"
+        textAnchor="middle"
+      >
+        {side.name}
+      </text>
+      <text x={left - 8} y={34} fontSize="11" fill="var(--chakra-colors-soft)" textAnchor="end">
+        {units[unit].label}
+      </text>
+      {temperatures.length > 0 && (
+        <text x={left + COLUMN + 8} y={34} fontSize="11" fill="var(--chakra-colors-soft)">
+          sat. °C
+        </text>
+      )}
+      <rect
+        x={left}
+        y={TOP}
+        width={COLUMN}
+        height={FOOT - TOP}
+        fill="var(--chakra-colors-field)"
+        stroke="var(--chakra-colors-ink)"
+      />
+      <PressureScale ticks={ticks} unit={unit} y={y} from={left - 4} to={left} labelX={left - 8} line="soft" />
+      {temperatures.map(({ temperatureC, kpa }) => (
+        <g key={temperatureC}>
+          <line x1={left + COLUMN} x2={left + COLUMN + 4} y1={y(kpa)} y2={y(kpa)} stroke="var(--chakra-colors-soft)" />
+          <text x={left + COLUMN + 8} y={y(kpa) + 4} fontSize="12" fill="var(--chakra-colors-soft)">
+            {formatNumber(temperatureC, "degC", 0)}
+          </text>
+        </g>
+      ))}
+      {side.band && (
+        <rect
+          x={left + 1}
+          width={COLUMN - 2}
+          {...within(side.band)}
+          fill="var(--chakra-colors-band)"
+          stroke="var(--chakra-colors-done)"
+          strokeWidth="1"
+        />
+      )}
+      {side.shop && side.shop.low < top && side.shop.high > floor && (
+        <rect
+          x={left + 4}
+          width={COLUMN - 8}
+          {...within(side.shop)}
+          fill="none"
+          stroke="var(--chakra-colors-ink)"
+          strokeWidth="1.5"
+          strokeDasharray="4 3"
+        />
+      )}
+      {side.range && (
+        <rect
+          x={left + 9}
+          y={y(side.range[1])}
+          width={COLUMN - 18}
+          height={Math.max(2, y(side.range[0]) - y(side.range[1]))}
+          fill={colour}
+          opacity="0.3"
+        />
+      )}
+      {reading !== null && Number.isFinite(reading) && (
+        <rect x={left - 5} y={y(reading) - 3} width={COLUMN + 10} height={6} fill={colour} />
+      )}
+      <text
+        x={left + COLUMN / 2}
+        y={HEIGHT - 4}
+        fontSize="15"
+        style={{ fontWeight: 650 }}
+        fill="var(--chakra-colors-ink)"
+        textAnchor="middle"
+      >
+        {formatNumber(reading, unit)}
+      </text>
+      {outside !== null && reading !== null && <OutsideTag x={left - 50} y={y(reading)} text={outside} />}
+    </g>
+  );
+}
+
+/** "56 under", where the reading lies outside of its band; null inside. */
+function outsideWords(reading: number | null, band: Side["band"], unit: UnitId): string | null {
+  if (reading === null || band === null || !Number.isFinite(reading)) return null;
+  const over = reading - band.high;
+  const under = band.low - reading;
+  if (over > 0) return `${formatNumber(over, unit)} over`;
+  return under > 0 ? `${formatNumber(under, unit)} under` : null;
+}
+
+function OutsideTag({ x, y, text }: { x: number; y: number; text: string }) {
+  const width = text.length * 7.2 + 14;
+  const top = Math.min(Math.max(y + 6, TOP), FOOT - 20);
+  return (
+    <g>
+      <rect x={x} y={top} width={width} height="19" rx="3" fill="var(--chakra-colors-act)" />
+      <text
+        x={x + width / 2}
+        y={top + 14}
+        fontSize="12"
+        style={{ fontWeight: 650 }}
+        fill="var(--chakra-colors-on-act)"
+        textAnchor="middle"
+      >
+        {text}
+      </text>
+    </g>
+  );
+}
+
+/** Every ten degrees, thinned where the low end crowds. */
+function saturationTicks(refrigerant: Refrigerant, altitudeM: number, floor: number, top: number) {
+  const ticks: { temperatureC: number; kpa: number }[] = [];
+  for (let temperatureC = -40; temperatureC <= 90; temperatureC += 10) {
+    const kpa = saturationGaugeKpa(refrigerant, temperatureC, altitudeM);
+    if (kpa === null || kpa < floor || kpa > top) continue;
+    const below = ticks.at(-1);
+    if (below && (kpa - below.kpa) / (top - floor) < 0.055) continue;
+    ticks.push({ temperatureC, kpa });
+  }
+  return ticks;
+}

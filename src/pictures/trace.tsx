@@ -1,0 +1,167 @@
+"use client";
+
+import { Box, Flex, Text } from "@chakra-ui/react";
+import type { EChartsType } from "echarts/core";
+import { useTheme } from "next-themes";
+import { useEffect, useRef, useState } from "react";
+import type { TraceChannel } from "@/core/readings/channels";
+import type { TraceSample, TraceStore } from "@/core/readings/trace-store";
+import { formatQuantity, type UnitId } from "@/core/units/units";
+import { BenchButton } from "@/ui/buttons";
+import { loadTraceCharts, type TraceInks, traceOption } from "./trace-option";
+
+interface TraceProps {
+  trace: TraceStore;
+  /** Newest sample of it; null while nothing has come. */
+  latest: TraceSample | null;
+  /** Minutes shown at first. */
+  minutes?: number;
+  /** Temperature lines shown at first. */
+  temperatures?: readonly TraceChannel[];
+  pressureUnit?: UnitId;
+}
+
+const inks: Record<"light" | "dark", TraceInks> = {
+  light: {
+    ink: "#1c2326",
+    soft: "#5a6365",
+    line: "#d3cdc0",
+    low: "#1f6fae",
+    vent: "#2f6a52",
+    settled: "#cfdcc8",
+    moving: "#ecdcbb",
+  },
+  dark: {
+    ink: "#f0ede6",
+    soft: "#a7b0b1",
+    line: "#3a4448",
+    low: "#7db8e8",
+    vent: "#82c7a8",
+    settled: "#33503f",
+    moving: "#544527",
+  },
+};
+
+const spans = [2, 6, 20, 60] as const;
+const choosable = [
+  { channel: "vent", name: "vent" },
+  { channel: "suction", name: "suction" },
+  { channel: "liquid", name: "liquid" },
+  { channel: "discharge", name: "discharge" },
+  { channel: "ambient", name: "ambient" },
+] as const satisfies readonly { channel: TraceChannel; name: string }[];
+
+/**
+ * All channels against time: pressures above, temperatures below, how settled it was and what happened beneath them. The chart
+ * library is fetched from our own server when first needed.
+ */
+export function Trace({
+  trace,
+  latest,
+  minutes = 6,
+  temperatures = ["vent", "suction", "liquid"],
+  pressureUnit = "kPa",
+}: TraceProps) {
+  const host = useRef<HTMLDivElement>(null);
+  const [chart, setChart] = useState<EChartsType | null>(null);
+  const [width, setWidth] = useState(0);
+  const [span, setSpan] = useState<number>(minutes);
+  const [shown, setShown] = useState<readonly TraceChannel[]>(temperatures);
+  const { resolvedTheme } = useTheme();
+
+  useEffect(() => {
+    let made: EChartsType | null = null;
+    let gone = false;
+    const resize = new ResizeObserver(() => {
+      made?.resize();
+      setWidth(host.current?.clientWidth ?? 0);
+    });
+    loadTraceCharts().then((echarts) => {
+      if (gone || host.current === null) return;
+      made = echarts.init(host.current, undefined, { renderer: "canvas" });
+      resize.observe(host.current);
+      setWidth(host.current.clientWidth);
+      setChart(made);
+    });
+    return () => {
+      gone = true;
+      resize.disconnect();
+      made?.dispose();
+    };
+  }, []);
+
+  const newest = latest?.time ?? 0;
+  useEffect(() => {
+    if (chart === null || width === 0) return;
+    // Drawn with the next frame, so that a batch never waits for a drawing.
+    const frame = requestAnimationFrame(() => {
+      const option = traceOption({
+        trace,
+        endS: newest,
+        minutes: span,
+        temperatures: shown,
+        pressureUnit,
+        width,
+        inks: inks[resolvedTheme === "dark" ? "dark" : "light"],
+      });
+      chart.setOption(option, { replaceMerge: ["series", "graphic"] });
+    });
+    return () => cancelAnimationFrame(frame);
+  }, [chart, width, trace, newest, span, shown, pressureUnit, resolvedTheme]);
+
+  return (
+    <Box>
+      <Flex gap="1.5" wrap="wrap" mb="1" justify="space-between">
+        <Flex gap="1.5" wrap="wrap" role="group" aria-label="Lines shown">
+          {choosable.map(({ channel, name }) => (
+            <BenchButton
+              key={channel}
+              kind={shown.includes(channel) ? "main" : "quiet"}
+              aria-pressed={shown.includes(channel)}
+              px="2.5"
+              fontSize="14px"
+              onClick={() =>
+                setShown(shown.includes(channel) ? shown.filter((other) => other !== channel) : [...shown, channel])
+              }
+            >
+              {name}
+            </BenchButton>
+          ))}
+        </Flex>
+        <Flex gap="1.5" role="group" aria-label="Minutes shown">
+          {spans.map((value) => (
+            <BenchButton
+              key={value}
+              kind={span === value ? "main" : "quiet"}
+              aria-pressed={span === value}
+              px="2.5"
+              minW="target"
+              fontSize="14px"
+              aria-label={`${value} min`}
+              onClick={() => setSpan(value)}
+            >
+              {value === spans.at(-1) ? `${value} min` : value}
+            </BenchButton>
+          ))}
+        </Flex>
+      </Flex>
+      <Box position="relative">
+        <Box
+          ref={host}
+          h="380px"
+          role="img"
+          aria-label={
+            latest
+              ? `Trace of the last ${span} minutes. Now low side ${formatQuantity(latest.low, pressureUnit)}, high side ${formatQuantity(latest.high, pressureUnit)}, vent ${formatQuantity(latest.vent, "degC")}`
+              : "Trace, empty"
+          }
+        />
+        {latest === null && (
+          <Text position="absolute" inset="0" m="auto" h="fit-content" textAlign="center" color="soft">
+            Nothing has been recorded yet.
+          </Text>
+        )}
+      </Box>
+    </Box>
+  );
+}

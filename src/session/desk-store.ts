@@ -1,0 +1,210 @@
+/** Keeps the tally of the scale and the trace of the vacuum for as long as the job is open, whatever step is looked at. */
+import { createStore, type StoreApi } from "zustand/vanilla";
+import {
+  advanceLive,
+  type ChargeAim,
+  type ChargeCall,
+  callOf,
+  type LiveCharge,
+  SLOW_OPENING,
+  startLive,
+  type TrackPoint,
+} from "@/core/charge/live-charge";
+import { wantedFromContainersG } from "@/core/charge/mass-balance";
+import type { ChargeValve, RackIssue, RackSample } from "@/core/instruments/rack";
+import { drawBegun, drawEnded, drawMoved } from "@/core/records/bookkeeping";
+import { balanceOf, chargeInputsOf } from "@/core/records/job-readings";
+import type { JobStore } from "./job-store";
+import type { RackStore } from "./rack-store";
+import { vacuumWriter } from "./vacuum-writer";
+
+/** Why nothing was opened, beyond what the rack itself refuses. */
+export type DeskIssue = RackIssue | { code: "weight-is-in" } | { code: "not-tared" };
+
+export interface Desk {
+  /** Container on the scale. */
+  onScale: string | null;
+  live: LiveCharge | null;
+  call: ChargeCall | null;
+  /** Points of this charge: scale and pressures, for the picture. */
+  track: readonly TrackPoint[];
+  putOn: (containerId: string) => Promise<void>;
+  open: (valve: Exclude<ChargeValve, "shut">) => Promise<DeskIssue | null>;
+  shut: () => Promise<void>;
+  /** Now, on the clock of the vacuum's trace, s. */
+  vacuumClock: () => number;
+}
+
+export interface DeskStore extends StoreApi<Desk> {
+  start: () => () => void;
+}
+
+interface Fold {
+  live: LiveCharge | null;
+  aim: ChargeAim | null;
+  /** Newest sample that was taken in, and newest point of the track. */
+  seen: number;
+  tracked: number;
+  /** The valve has been told to throttle; it has been seen open since it was told to. */
+  slow: boolean;
+  flowed: boolean;
+}
+
+function nothingOn(): Fold {
+  const never = Number.NEGATIVE_INFINITY;
+  return { live: null, aim: null, seen: -1, tracked: never, slow: false, flowed: false };
+}
+
+/** Above this high side charging stops, kPa gauge: well under relief valve and pressure switch. */
+const MOST_HIGH_KPA = 2200;
+/** A charge of an hour at half a point a second. */
+const MOST_TRACK = 3600;
+const TRACK_EVERY_S = 1;
+/** Turning slower than this it stands. */
+const RUNS_RPM = 200;
+
+export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => number = Date.now): DeskStore {
+  const instant = () => new Date(now()).toISOString();
+  const vacuum = vacuumWriter(jobs, rack, now);
+  const { record } = jobs.getState();
+  let fold = nothingOn();
+
+  const store = createStore<Desk>((_, get) => ({
+    onScale: null,
+    live: null,
+    call: null,
+    track: [],
+    vacuumClock: vacuum.clock,
+    putOn: async (containerId) => {
+      const { job } = jobs.getState();
+      const inputs = job && chargeInputsOf(job);
+      const balance = job && balanceOf(job);
+      if (!inputs || !balance?.ok) return;
+      const container = balance.value.perContainer.find(({ id }) => id === containerId);
+      if (!container) return;
+      const { drawnG } = balance.value;
+      const wantedG = wantedFromContainersG(inputs) - drawnG;
+      const hoseRoomG = Math.max(0, wantedFromContainersG(inputs) - inputs.labelG + inputs.residualG - drawnG);
+      const aim: ChargeAim = { containerG: container.leftG, wantedG, mostHighKpa: MOST_HIGH_KPA };
+      const { tracked } = fold;
+      fold = { ...nothingOn(), live: startLive(), aim, seen: rack.getState().latest?.time ?? -1, tracked };
+      show({ onScale: containerId });
+      await rack.getState().setContainer(container.leftG / 1000, hoseRoomG / 1000, job.charge.warmWater);
+    },
+    open: async (valve) => {
+      const { onScale } = get();
+      const { job } = jobs.getState();
+      if (onScale === null || job === null || fold.aim === null || fold.live === null) return { code: "no-container" };
+      if (!fold.live.tared) return { code: "not-tared" };
+      const leftG = fold.aim.containerG - fold.live.drawnG;
+      const inputs = chargeInputsOf(job);
+      const balance = balanceOf(job);
+      if (inputs !== null && balance?.ok) {
+        // Hoses or purge may have been corrected since it was put on.
+        const wantedG = fold.live.drawnG + wantedFromContainersG(inputs) - balance.value.drawnG;
+        fold.aim = { ...fold.aim, wantedG };
+        show({});
+      }
+      const { aim, live } = fold;
+      if (aim.wantedG - live.drawnG <= 0.5) return { code: "weight-is-in" };
+      await rack.getState().setMachine("off");
+      fold.slow = false;
+      fold.flowed = false;
+      const issue = await rack.getState().setValve(valve, Math.max(0, aim.containerG - aim.wantedG) / 1000);
+      if (issue === null) {
+        const { offsetG } = live;
+        record((stored) =>
+          stored.charge.open?.containerId === onScale
+            ? stored
+            : drawBegun(stored, { containerId: onScale, leftG, offsetG, valve }, instant()),
+        );
+      }
+      return issue;
+    },
+    shut: async () => {
+      await rack.getState().setValve("shut");
+    },
+  }));
+
+  /** Shows the tally as it stands, with what is to be done now. */
+  const show = (change: Partial<Desk>) => {
+    const { live, aim } = fold;
+    const time = rack.getState().latest?.time ?? 0;
+    store.setState({ ...change, live, call: live === null || aim === null ? null : callOf(live, aim, time) });
+  };
+
+  const takeIn = (samples: readonly RackSample[]) => {
+    const { live: tally, aim } = fold;
+    if (tally === null || aim === null) return;
+    const fresh = samples.filter(({ time }) => time > fold.seen);
+    if (fresh.length === 0) return;
+    let live = tally;
+    const points: TrackPoint[] = [];
+    for (const sample of fresh) {
+      live = advanceLive(live, { ...sample, engineOn: (sample.rpm ?? 0) > RUNS_RPM }, aim);
+      if (sample.valve !== "shut") fold.flowed = true;
+      if (sample.time - fold.tracked < TRACK_EVERY_S) continue;
+      fold.tracked = sample.time;
+      points.push(pointOf(sample, live));
+    }
+    const { valve, time } = fresh.at(-1)!;
+    const { call } = callOf(live, aim, time);
+    // The simulated hand throttles when it is told to; a real one reads it from the screen.
+    if (call === "slow" && valve !== "shut" && !fold.slow) {
+      fold.slow = true;
+      void rack.getState().setValve(valve, (aim.containerG - aim.wantedG) / 1000, SLOW_OPENING);
+    }
+    fold.live = live;
+    fold.seen = time;
+    show({ track: [...store.getState().track, ...points].slice(-MOST_TRACK) });
+    const leftG = aim.containerG - live.drawnG;
+    // Between the order to open and the valve's answer a sample or two still say shut.
+    const ended = call === "shut" && fold.flowed;
+    record((stored) => {
+      const moved = drawMoved(stored, leftG, live.offsetG);
+      return ended ? drawEnded(moved, instant()) : moved;
+    });
+  };
+
+  /** A new connection begins its clock anew, with nothing on the scale; the valve shut when its worker went. */
+  const clear = () => {
+    fold = nothingOn();
+    store.setState({ onScale: null, live: null, call: null, track: [] });
+    record((stored) => drawEnded(stored, instant()));
+  };
+
+  /** A pump that ran when the page went runs on when the rack is back. */
+  const resumePump = () => {
+    const { job } = jobs.getState();
+    const { machine, setMachine } = rack.getState();
+    const ran = job !== null && job.evacuate.marks.at(-1)?.kind === "pump" && job.evacuate.simulated !== null;
+    if (ran && machine === "off") void setMachine("pump");
+  };
+
+  const start = () => {
+    if (rack.getState().status !== "running") clear();
+    const ends = [
+      rack.subscribe((state, before) => {
+        if (state.status !== before.status) {
+          if (state.status === "running") resumePump();
+          else clear();
+        }
+        if (state.samples !== before.samples && state.status === "running") takeIn(state.samples);
+      }),
+      vacuum.start(),
+    ];
+    return () => {
+      for (const end of ends) end();
+    };
+  };
+  return Object.assign(store, { start });
+}
+
+function pointOf(sample: RackSample, live: LiveCharge): TrackPoint {
+  return {
+    time: sample.time,
+    rateGPerMin: sample.valve === "shut" ? 0 : live.rateGPerS * 60,
+    low: sample.low,
+    high: sample.high,
+  };
+}

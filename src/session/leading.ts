@@ -1,0 +1,21 @@
+"use client";
+
+import { useEffect, useMemo } from "react";
+import { causeNames } from "@/core/diagnosis/causes";
+import type { Job } from "@/core/records/job";
+import { hasReadings, readingFileOf } from "@/core/records/job-readings";
+import { connectDiagnosis } from "@/worker/diagnosis-client";
+import { useAnswer } from "./answers";
+
+/** The leading causes of a job in a few words, once the worker has weighed them; null before, or without readings. */
+export function useLeading(job: Job): string | null {
+  const connection = useMemo(() => connectDiagnosis(), []);
+  useEffect(() => () => connection.cancel(), [connection]);
+  const reading = job.baseline.settings.some(hasReadings) ? readingFileOf(job, "baseline") : null;
+  const key = reading === null ? null : JSON.stringify(reading);
+  const verdict = useAnswer(key, () => connection.judge(reading!));
+  if (verdict === null) return null;
+  const [first, second] = verdict.causes;
+  const name = (one: typeof first) => (one ? `${causeNames[one.cause]}, ${Math.round(one.probability * 100)} %` : "");
+  return second && second.probability > 0.2 ? `${name(first)}; ${name(second)}` : name(first);
+}

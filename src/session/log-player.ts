@@ -1,0 +1,53 @@
+import type { RackSample } from "@/core/instruments/rack";
+import { type ChannelId, channelIds } from "@/core/readings/channels";
+import type { LogSample } from "@/core/readings/log-import";
+
+/** How often moments of a log are handed on, ms. */
+const TICK_MS = 250;
+
+export interface LogPlayer {
+  setPace: (pace: number) => void;
+  close: () => void;
+}
+
+/** Plays a log as if it were live: moments arrive when they did, times the pace. */
+export function playLog(
+  samples: readonly LogSample[],
+  onSamples: (batch: RackSample[]) => void,
+  onEnd: () => void,
+): LogPlayer {
+  let pace = 1;
+  let at = 0;
+  let next = 0;
+  const timer = setInterval(() => {
+    at += (pace * TICK_MS) / 1000;
+    const batch: RackSample[] = [];
+    for (; next < samples.length && samples[next]!.time <= at; next++) batch.push(asRackSample(samples[next]!));
+    if (batch.length > 0) onSamples(batch);
+    if (next >= samples.length) {
+      clearInterval(timer);
+      onEnd();
+    }
+  }, TICK_MS);
+  return {
+    setPace: (wanted) => {
+      pace = wanted;
+    },
+    close: () => clearInterval(timer),
+  };
+}
+
+const nothingRead = Object.fromEntries(channelIds.map((id) => [id, null])) as Record<ChannelId, null>;
+
+function asRackSample(sample: LogSample): RackSample {
+  return {
+    ...nothingRead,
+    ...sample,
+    valve: "shut",
+    recoveredG: 0,
+    recoveredOilG: null,
+    machine: "off",
+    vacuumState: null,
+    clutchIn: null,
+  };
+}

@@ -1,0 +1,52 @@
+"use client";
+
+import { withUsualConditions } from "@/core/circuit/usual";
+import type { CircuitConditions } from "@/core/circuit/vehicle";
+import type { ExpectedBands } from "@/core/diagnosis/expected";
+import { type Correction, correctionOfConditions } from "@/core/records/equal-conditions";
+import { fields } from "@/core/records/fields";
+import type { Job } from "@/core/records/job";
+import { conditionsOfSetting, vehicleLabelOf } from "@/core/records/job-readings";
+import { entryValue } from "@/core/units/entry";
+import { useAnswer } from "./answers";
+import { useSession } from "./session";
+import { useSoundReadings } from "./sound-readings";
+
+/** A hot day in town. */
+export const HOT_DAY = { ambientC: 38, humidityPct: 40 } as const;
+
+/** What this vehicle should show under several conditions, asked one after the other; null until all are there. */
+function useBands(job: Job, asked: readonly (CircuitConditions | null)[]): (ExpectedBands | null)[] | null {
+  const { expected } = useSession();
+  const label = vehicleLabelOf(job);
+  const own = useSoundReadings(job);
+  const key = label === null || asked.every((one) => one === null) ? null : JSON.stringify([label, asked, own]);
+  return useAnswer(key, async () => {
+    const made: (ExpectedBands | null)[] = [];
+    for (const one of asked) made.push(one === null ? null : await expected().bands(label!, one, own));
+    return made;
+  });
+}
+
+/** What brings the second test to the conditions of the first, for idle and fast idle. */
+export function useCorrections(job: Job): (Correction | null)[] {
+  const asked = ([0, 1] as const).flatMap((index) =>
+    (["baseline", "proof"] as const).map((which) => conditionsOfSetting(job, which, index)),
+  );
+  const bands = useBands(job, asked);
+  return [0, 1].map((index) => {
+    const first = bands?.[2 * index];
+    const second = bands?.[2 * index + 1];
+    return first && second ? correctionOfConditions(first, second) : null;
+  });
+}
+
+/** What it should show at idle on a hot day. */
+export function useHotDay(job: Job): ExpectedBands | null {
+  const altitudeM = entryValue(fields.altitude, job.altitude);
+  const conditions =
+    altitudeM === null
+      ? null
+      : withUsualConditions({ ambientC: HOT_DAY.ambientC, rpm: 800 }, { humidityPct: HOT_DAY.humidityPct, altitudeM });
+  return useBands(job, [conditions])?.[0] ?? null;
+}

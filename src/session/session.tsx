@@ -1,0 +1,211 @@
+"use client";
+
+import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from "react";
+import type { Wording } from "@/core/diagnosis/sentences";
+import { fields } from "@/core/records/fields";
+import type { Job } from "@/core/records/job";
+import { workableRefrigerant } from "@/core/records/job-readings";
+import { entryValue } from "@/core/units/entry";
+import { editJob, followJob } from "@/data/jobs";
+import { loadUndo, saveUndo } from "@/data/undo-steps";
+import { type ChargeConnection, connectCharge } from "@/worker/charge-client";
+import { connectDiagnosis, type DiagnosisConnection } from "@/worker/diagnosis-client";
+import { connectExpected, type ExpectedConnection } from "@/worker/expected-client";
+import { connectRack } from "@/worker/rack-client";
+import { createDeskStore, type Desk, type DeskStore } from "./desk-store";
+import { createJobStore, type JobPort, type JobState, type JobStore } from "./job-store";
+import { createLiveStore, type LiveState, type LiveStore, type LiveValues } from "./live-store";
+import { playLog } from "./log-player";
+import { createRackStore, type Rack, type RackPorts, type RackStore } from "./rack-store";
+import { useOf, useParts } from "./store";
+import { createVerdictStore, type VerdictState, type VerdictStore } from "./verdict-store";
+
+/** All that a session needs of the world: workers, database, clocks. */
+export interface SessionPorts extends RackPorts {
+  jobs: JobPort;
+  connectDiagnosis: () => DiagnosisConnection;
+  connectExpected: () => ExpectedConnection;
+  connectCharge: () => ChargeConnection;
+}
+
+/** What an open job holds beyond its record. */
+export interface Session {
+  jobs: JobStore;
+  rack: RackStore;
+  live: LiveStore;
+  verdict: VerdictStore;
+  desk: DeskStore;
+  /** Workers that are begun with their first question. */
+  expected: () => ExpectedConnection["api"];
+  charge: () => ChargeConnection["api"];
+  /** Begins to follow job and stream; gives the way to end all of it. */
+  start: () => () => void;
+}
+
+export const browserPorts: SessionPorts = {
+  jobs: { follow: followJob, edit: editJob, loadUndo, saveUndo },
+  connectRack,
+  playLog,
+  connectDiagnosis,
+  connectExpected,
+  connectCharge,
+  now: Date.now,
+  clock: () => performance.now(),
+};
+
+/** A worker that is begun when it is first asked, and anew after it was closed. */
+function lazily<Connection extends { api: unknown; close: () => void }>(connect: () => Connection) {
+  let open: Connection | null = null;
+  return {
+    api: (): Connection["api"] => {
+      open ??= connect();
+      return open.api;
+    },
+    close: () => {
+      open?.close();
+      open = null;
+    },
+  };
+}
+
+export function createSession(id: string, ports: SessionPorts): Session {
+  const jobs = createJobStore(id, ports.jobs, ports.now);
+  const rack = createRackStore(ports);
+  const live = createLiveStore(jobs, rack);
+  const verdict = createVerdictStore(jobs, rack, live, ports.connectDiagnosis);
+  const desk = createDeskStore(jobs, rack, ports.now);
+  const expected = lazily(ports.connectExpected);
+  const charge = lazily(ports.connectCharge);
+  return {
+    jobs,
+    rack,
+    live,
+    verdict,
+    desk,
+    expected: expected.api,
+    charge: charge.api,
+    start: () => {
+      const ends = [jobs.start(), live.start(), verdict.start(), desk.start()];
+      return () => {
+        for (const end of ends) end();
+        rack.close();
+        expected.close();
+        charge.close();
+      };
+    },
+  };
+}
+
+const SessionContext = createContext<Session | null>(null);
+
+/** Holds the session of one job for as long as it is open, across its steps. Give it a key by the job. */
+export function SessionProvider({ id, children }: { id: string; children: ReactNode }) {
+  const [session] = useState(() => createSession(id, browserPorts));
+  useEffect(() => session.start(), [session]);
+  return <SessionContext.Provider value={session}>{children}</SessionContext.Provider>;
+}
+
+export function useSession(): Session {
+  const session = useContext(SessionContext);
+  if (session === null) throw new Error("useSession outside of a job");
+  return session;
+}
+
+/** The state of loading, before the job is there. */
+export function useJobState<Key extends keyof JobState>(...keys: Key[]): Pick<JobState, Key> {
+  return useParts(useSession().jobs, keys);
+}
+
+/** The open job and the acts that change it. */
+export function useJob(): Omit<JobState, "job" | "undo"> & { job: Job; undo: (() => void) | null } {
+  const state = useOf(useSession().jobs, (whole) => whole);
+  return useMemo(() => {
+    if (state.job === null) throw new Error("useJob before the job is there");
+    return { ...state, job: state.job, undo: state.canUndo ? state.undo : null };
+  }, [state]);
+}
+
+/** What `select` makes of the open job: drawn again only when that has changed. */
+export function useJobOf<Value>(select: (job: Job) => Value): Value {
+  return useOf(useSession().jobs, ({ job }) => {
+    if (job === null) throw new Error("useJobOf before the job is there");
+    return select(job);
+  });
+}
+
+/** The acts that change the job; they never change themselves. */
+export function useJobActs(): Pick<JobState, "edit" | "record" | "markDone" | "markStarted" | "markSkipped"> {
+  return useSession().jobs.getState();
+}
+
+type JobPart =
+  | "hookUp"
+  | "rest"
+  | "baseline"
+  | "proof"
+  | "shutOff"
+  | "recover"
+  | "repair"
+  | "evacuate"
+  | "charge"
+  | "prove"
+  | "signOff";
+
+/** Changes fields of one part of the job; the rest of it stays. */
+export function useSetPart<Part extends JobPart>(part: Part): (change: Partial<Job[Part]>) => void {
+  const { edit } = useJobActs();
+  return (change) => edit((stored) => ({ ...stored, [part]: { ...stored[part], ...change } }));
+}
+
+/** The named parts of the connected instruments, acts among them. */
+export function useRack<Key extends keyof Rack>(...keys: Key[]): Pick<Rack, Key> {
+  return useParts(useSession().rack, keys);
+}
+
+/** What `select` makes of the instruments. */
+export function useRackOf<Value>(select: (rack: Rack) => Value): Value {
+  return useOf(useSession().rack, select);
+}
+
+/** The stream as a person follows it; null while nothing streams. Changes with every batch. */
+export function useLive(): LiveValues | null {
+  return useLiveOf((live) => live);
+}
+
+/** What `select` makes of the judged stream. */
+export function useLiveOf<Value>(select: (live: LiveValues | null) => Value): Value {
+  return useOf(useSession().live, ({ live }: LiveState) => select(live));
+}
+
+/** A middling workshop day, where none was measured, degC. */
+const USUAL_AMBIENT_C = 25;
+
+/** The air now: as it streams, else as written with the first test, else a middling day's. */
+export function useAmbientC(): number {
+  const streams = useLiveOf((live) => live?.values.ambient ?? null);
+  const typed = useJobOf((job) => entryValue(fields.ambient, job.baseline.ambient));
+  return streams ?? typed ?? USUAL_AMBIENT_C;
+}
+
+export function useVerdict<Key extends keyof VerdictState>(...keys: Key[]): Pick<VerdictState, Key> {
+  return useParts(useSession().verdict, keys);
+}
+
+/** How reasons and readings of this job are worded; null while its refrigerant is not known. */
+export function useWording(): Wording | null {
+  const { which } = useVerdict("which");
+  return useJobOf((job): Wording | null => {
+    const refrigerant = workableRefrigerant(job);
+    if (refrigerant === null) return null;
+    return {
+      refrigerant,
+      altitudeM: entryValue(fields.altitude, job.altitude) ?? 0,
+      pressureUnit: job[which].settings[0].low.unit,
+      ...(job.intake.metering === null ? {} : { metering: job.intake.metering }),
+    };
+  });
+}
+
+export function useDesk<Key extends keyof Desk>(...keys: Key[]): Pick<Desk, Key> {
+  return useParts(useSession().desk, keys);
+}

@@ -1,0 +1,183 @@
+/** Weighs one test of the job whenever its readings change, in a worker; while needles move they stand in for what is not taken yet. */
+import { createStore, type StoreApi } from "zustand/vanilla";
+import type { Cause } from "@/core/diagnosis/causes";
+import { preparationKey } from "@/core/diagnosis/diagnose";
+import { stableOrder } from "@/core/diagnosis/stable-order";
+import type { RankedCause, RankingMoment, Verdict } from "@/core/diagnosis/verdict";
+import { takenChannels } from "@/core/readings/channels";
+import { cycleOfStream } from "@/core/readings/judged-stream";
+import type { ReadingFile } from "@/core/readings/reading-file";
+import type { Job } from "@/core/records/job";
+import { hasReadings, type Needles, readingFileOf, type TestName } from "@/core/records/job-readings";
+import type { DiagnosisConnection } from "@/worker/diagnosis-client";
+import type { JobStore } from "./job-store";
+import type { LiveStore, LiveValues } from "./live-store";
+import type { Rack, RackStore } from "./rack-store";
+
+export interface VerdictState {
+  which: TestName;
+  verdict: Verdict | null;
+  /** Causes in an order that does not jump about. */
+  rows: readonly RankedCause[];
+  /** Share simulated; null when nothing is being simulated. */
+  progress: number | null;
+  cancel: () => void;
+  /** It rests on needles that still move. */
+  live: boolean;
+  history: readonly RankingMoment[];
+  /** Weighs another test of the job from now on. */
+  judgeTest: (which: TestName) => void;
+}
+
+export interface VerdictStore extends StoreApi<VerdictState> {
+  start: () => () => void;
+}
+
+/** A number is being typed until it has rested this long. */
+const TYPING_PAUSE_MS = 350;
+/** Moving needles are weighed this often at most, ms. */
+const LIVE_EVERY_MS = 900;
+/** Moments of the ranking kept, and the change that makes a new one. */
+const MOST_MOMENTS = 120;
+const MOMENT_CHANGE = 0.03;
+const VERDICT_MEASURE = "evrid-verdict";
+
+const unweighed = { verdict: null, rows: [], progress: null, live: false, history: [] } as const;
+
+export function createVerdictStore(
+  jobs: JobStore,
+  rack: RackStore,
+  lives: LiveStore,
+  connect: () => DiagnosisConnection,
+): VerdictStore {
+  const connection = connect();
+  let asked = { key: null as string | null, at: 0, preparation: null as string | null };
+  let typing: ReturnType<typeof setTimeout> | undefined;
+  let order: readonly Cause[] = [];
+
+  const forget = () => {
+    clearTimeout(typing);
+    connection.cancel();
+    asked = { key: null, at: 0, preparation: null };
+    order = [];
+  };
+  const store = createStore<VerdictState>((set, get) => ({
+    ...unweighed,
+    which: "baseline",
+    cancel: () => {
+      connection.cancel();
+      set({ progress: null });
+    },
+    judgeTest: (which) => {
+      if (which === get().which) return;
+      forget();
+      set({ ...unweighed, which });
+      look();
+    },
+  }));
+
+  const ask = (reading: ReadingFile, key: string, preparation: string) => {
+    const start = performance.now();
+    asked = { key, at: start, preparation };
+    connection
+      .judge(reading, (progress) => store.setState({ progress }))
+      .then(
+        (verdict) => {
+          if (verdict === null) return;
+          // For `npm run bench:trace`, which reads how long a verdict took on its way through the worker.
+          performance.measure(VERDICT_MEASURE, { start });
+          order = stableOrder(order, verdict.causes).map(({ cause }) => cause);
+          store.setState(({ history }) => ({
+            progress: null,
+            verdict,
+            rows: order.flatMap((cause) => verdict.causes.filter((one) => one.cause === cause)),
+            history: withMoment(history, verdict),
+          }));
+        },
+        () => store.setState({ progress: null }),
+      );
+  };
+
+  const look = () => {
+    const { job } = jobs.getState();
+    if (job === null) return;
+    const { which } = store.getState();
+    const needles = needlesOf(job, which, rack.getState(), lives.getState().live);
+    const live = needles !== null;
+    if (live !== store.getState().live) store.setState({ live });
+    const reading = readingOf(job, which, needles);
+    if (reading === null) {
+      if (asked.key !== null) {
+        forget();
+        store.setState({ verdict: null, rows: [], progress: null });
+      }
+      return;
+    }
+    const now = performance.now();
+    const key = JSON.stringify(reading);
+    if (key === asked.key || (live && now - asked.at < LIVE_EVERY_MS)) return;
+    const preparation = preparationKey(reading);
+    clearTimeout(typing);
+    // Another vehicle or day is simulated anew: not for every digit that is typed.
+    if (preparation === asked.preparation || live || asked.preparation === null) ask(reading, key, preparation);
+    else typing = setTimeout(() => ask(reading, key, preparation), TYPING_PAUSE_MS);
+  };
+
+  const start = () => {
+    look();
+    const ends = [
+      jobs.subscribe((now, before) => {
+        if (now.job !== before.job) look();
+      }),
+      lives.subscribe(look),
+    ];
+    return () => {
+      for (const end of ends) end();
+      forget();
+    };
+  };
+  return Object.assign(store, { start });
+}
+
+function readingOf(job: Job, which: TestName, needles: Needles | null): ReadingFile | null {
+  return needles !== null || job[which].settings.some(hasReadings) ? readingFileOf(job, which, needles) : null;
+}
+
+/** Conditions rounded so that the same day asks the same simulation. */
+const ROUND_RPM = 100;
+const ROUND_AMBIENT = 2;
+const ROUND_HUMIDITY = 5;
+
+/** The needles as they stand, where a setting is still open for them: what was taken or typed stands. Null where there is none. */
+function needlesOf(job: Job, which: TestName, rack: Rack, live: LiveValues | null): Needles | null {
+  if (rack.status !== "running" || rack.engine === "off" || rack.stalledS !== null || live === null) return null;
+  const setting = rack.engine === "fast" ? 1 : 0;
+  const moves = live.states.low.state !== "waiting" || live.states.high.state !== "waiting";
+  if (!moves || hasReadings(job[which].settings[setting])) return null;
+  // Whole cycles are judged, not the moment.
+  const cycling = cycleOfStream(rack.samples, rack.settingSince, live);
+  const values = takenChannels.flatMap((channel) => {
+    const value = cycling?.at(channel) ?? live.values[channel];
+    return value === null ? [] : [[channel, value]];
+  });
+  const rpm = rack.latest?.rpm ?? null;
+  const { ambient } = live.values;
+  return {
+    setting,
+    values: Object.fromEntries(values),
+    rpm: rpm === null ? null : Math.round(rpm / ROUND_RPM) * ROUND_RPM,
+    cycle: cycling?.swing ?? null,
+    ambientC: ambient === null ? null : Math.round(ambient * ROUND_AMBIENT) / ROUND_AMBIENT,
+    humidityPct: live.humidityPct === null ? null : Math.round(live.humidityPct / ROUND_HUMIDITY) * ROUND_HUMIDITY,
+  };
+}
+
+function withMoment(moments: readonly RankingMoment[], { causes }: Verdict): readonly RankingMoment[] {
+  const shares = Object.fromEntries(
+    causes.filter(({ probability }) => probability > 0.01).map(({ cause, probability }) => [cause, probability]),
+  );
+  const last = moments.at(-1)?.shares ?? {};
+  const names = new Set([...Object.keys(last), ...Object.keys(shares)]) as Set<Cause>;
+  const moved = [...names].some((cause) => Math.abs((last[cause] ?? 0) - (shares[cause] ?? 0)) > MOMENT_CHANGE);
+  return moved ? [...moments.slice(-MOST_MOMENTS), { atS: performance.now() / 1000, shares }] : moments;
+}

@@ -1,0 +1,330 @@
+"use client";
+
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { ChevronDown, ChevronRight } from "lucide-react";
+import { useRouter } from "next/navigation";
+import { type ReactNode, useState } from "react";
+import { type Cause, causeNames } from "@/core/diagnosis/causes";
+import type { NextTest, TestId } from "@/core/diagnosis/next-tests";
+import {
+  outcomeSentence,
+  reasonSentence,
+  seenSentence,
+  severitySentence,
+  testSentences,
+  type Wording,
+} from "@/core/diagnosis/sentences";
+import type { RankedCause, Verdict } from "@/core/diagnosis/verdict";
+import type { StepId } from "@/core/records/job";
+import { formatNumber } from "@/core/units/units";
+import { useJob, useVerdict, useWording } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { useShortcuts } from "@/ui/shortcuts";
+import { stepPath } from "./steps";
+
+/** Causes shown in the rail; the verdict shows the rest. */
+const SHOWN = 4;
+const SHOWN_ABOVE = 0.03;
+
+/** Where each test is done and entered; null for those that no screen has a field for yet. */
+const stepOfTest: Record<TestId, StepId | null> = {
+  look: "look",
+  "suction-clamp": "running",
+  "liquid-clamp": "running",
+  "discharge-clamp": "running",
+  "vent-probe": "running",
+  "condenser-air": null,
+  "both-gauges": "hook-up",
+  idle: "running",
+  "fast-idle": "running",
+  rest: "rest",
+  "shut-off": "shut-off",
+  "line-spots": "running",
+  command: null,
+  recover: "recover",
+};
+
+/** The rail that never leaves while there is something to find: causes with reasons, what is open, the next test. */
+export function EvidenceRail({ step }: { step: StepId }) {
+  const { verdict, rows, live } = useVerdict("verdict", "rows", "live");
+  const wording = useWording();
+  const [open, setOpen] = useState<Cause | null>(null);
+  const shown = rows.slice(0, SHOWN).filter((row, i) => i === 0 || row.probability > SHOWN_ABOVE);
+  const opened = open ?? shown[0]?.cause ?? null;
+  return (
+    <Rail label="Evidence">
+      <Text as="h2" fontSize="17px" fontWeight="650">
+        {step === "prove" ? "What fits after the work" : "What fits these readings"}
+      </Text>
+      {live && (
+        <Text fontSize="14px" color="wait" fontWeight="600">
+          Needles still move: it changes with them.
+        </Text>
+      )}
+      <Progress />
+      {verdict === null || wording === null ? (
+        <Text color="soft">
+          Nothing to weigh yet. Causes appear with the first running reading, once label, ambient and altitude are
+          given.
+        </Text>
+      ) : (
+        <>
+          {shown.map((row) => (
+            <CauseBar
+              key={row.cause}
+              row={row}
+              wording={wording}
+              reasons={3}
+              open={row.cause === opened}
+              onToggle={() =>
+                setOpen(row.cause === opened ? (shown.find((other) => other !== row)?.cause ?? null) : row.cause)
+              }
+            />
+          ))}
+          <Apart verdict={verdict} />
+          {verdict.charge && (
+            <Text fontSize="14px" color="soft">
+              {verdict.charge.weighed
+                ? `Weighed: ${formatNumber(verdict.charge.medianG, "g")} g were in it.`
+                : `Amount: these readings fit ${formatNumber(verdict.charge.lowG, "g")} to ${formatNumber(verdict.charge.highG, "g")} g. Weigh it.`}
+            </Text>
+          )}
+          {step !== "prove" && <NextBest verdict={verdict} wording={wording} />}
+        </>
+      )}
+    </Rail>
+  );
+}
+
+/** Shown while a new vehicle or day is simulated; it can be given up. */
+export function Progress() {
+  const { progress, cancel } = useVerdict("progress", "cancel");
+  if (progress === null) return null;
+  const percent = Math.round(progress * 100);
+  return (
+    <Flex align="center" gap="2" role="status">
+      <Box flex="1">
+        <Text fontSize="14px" color="soft">
+          Simulating this vehicle, {percent} %
+        </Text>
+        <Box h="6px" bg="line" rounded="2px" aria-hidden>
+          <Box h="6px" bg="edge" rounded="2px" w={`${percent}%`} />
+        </Box>
+      </Box>
+      <BenchButton kind="quiet" px="2.5" fontSize="14px" onClick={cancel}>
+        Stop
+      </BenchButton>
+    </Flex>
+  );
+}
+
+/** Tests that can be entered somewhere, the best first. */
+export function offered({ nextTests }: Verdict): NextTest[] {
+  return nextTests.filter(({ test }) => stepOfTest[test] !== null);
+}
+
+/** A rival this near to the leader is not parted from it. */
+const RIVAL = 0.4;
+const RIVAL_LEAST = 0.12;
+
+/** What these readings cannot tell apart, and what would. */
+export function Apart({ verdict }: { verdict: Verdict }) {
+  const [first, ...others] = verdict.causes;
+  if (!first) return null;
+  const rivals = others.filter(({ probability: p }) => p > RIVAL_LEAST && p > RIVAL * first.probability);
+  const together = verdict.together[0];
+  if (rivals.length === 0 && !(together && together.probability > RIVAL_LEAST)) return null;
+  const best = offered(verdict).find(({ gainBits }) => gainBits >= 0.1);
+  return (
+    <Box borderLeftWidth="4px" borderColor="wait" ps="3" py="0.5">
+      <Text fontSize="14px" fontWeight="650">
+        Not told apart yet
+      </Text>
+      {rivals.length > 0 && (
+        <Text fontSize="14px">
+          {[first, ...rivals].map(({ cause }) => lowerFirst(causeNames[cause])).join(" or ")}.
+        </Text>
+      )}
+      {together && together.probability > RIVAL_LEAST && (
+        <Text fontSize="14px">
+          Perhaps both: {together.causes.map((cause) => lowerFirst(causeNames[cause])).join(" with ")},{" "}
+          {Math.round(together.probability * 100)} %.
+        </Text>
+      )}
+      <Text fontSize="14px" color="soft">
+        {best ? `${testSentences[best.test]} would part them best.` : "No reading would part them; the scale would."}
+      </Text>
+    </Box>
+  );
+}
+
+/** A test that tells less, or so slowly, is not worth its minutes. */
+const WORTH_BITS = 0.05;
+const WORTH_RATE = 0.02;
+
+/** The test that tells most for its time, with one key to begin it. Bound to G. */
+export function NextBest({ verdict, wording }: { verdict: Verdict; wording: Wording }) {
+  const { job } = useJob();
+  const router = useRouter();
+  // Where nothing would tell more, the scale still decides the amount.
+  const tests = offered(verdict);
+  const next =
+    tests.find(({ gainBits, minutes }) => gainBits >= WORTH_BITS && gainBits / minutes >= WORTH_RATE) ??
+    tests.find(({ test }) => test === "recover");
+  const step = next ? stepOfTest[next.test] : null;
+  const begin = () => step !== null && router.push(stepPath(job.id, step));
+  useShortcuts([{ key: "g", does: "Begin the next best test", run: () => begin() }]);
+  if (!next) return null;
+  return (
+    <Box mt="auto" borderWidth="2px" borderColor="ink" rounded="10px" px="3.5" py="3">
+      <Text fontSize="16px" fontWeight="650" lineHeight="1.3">
+        Next: {lowerFirst(testSentences[next.test])}
+      </Text>
+      <Text fontSize="14px" color="soft" mt="1">
+        {gainWords(next, verdict)}
+      </Text>
+      {next.outcomes.slice(0, 2).map((outcome) => (
+        <Text key={outcome.cause} fontSize="14px">
+          {outcomeSentence(outcome, wording)}
+        </Text>
+      ))}
+      <BenchButton kind="main" mt="2" w="full" shortcut="G" onClick={begin}>
+        Go to it
+      </BenchButton>
+    </Box>
+  );
+}
+
+/** From here on one cause stands alone already. */
+const SETTLED = 0.8;
+
+/** What a test costs, and how often it settles the question in such cars. */
+export function gainWords({ test, minutes, gainBits, settles }: NextTest, { causes }: Verdict): string {
+  if (gainBits >= WORTH_BITS) {
+    if (causes[0]!.probability >= SETTLED) return `About ${minutes} min; a check on what stands out already.`;
+    const tenths = Math.round(settles * 10);
+    return tenths >= 1
+      ? `About ${minutes} min; settles it in ${tenths} of 10 such cars.`
+      : `About ${minutes} min; narrows it down, and seldom settles it alone.`;
+  }
+  if (test === "recover") return `About ${minutes} min; the only true measure of what is in it.`;
+  return `About ${minutes} min; it would hardly change the ranking.`;
+}
+
+interface CauseBarProps {
+  row: RankedCause;
+  wording: Wording;
+  /** How many reasons of each kind. */
+  reasons: number;
+  open: boolean;
+  onToggle?: () => void;
+}
+
+export function CauseBar({ row, wording, reasons, open, onToggle }: CauseBarProps) {
+  const { cause, probability, severity, seen } = row;
+  const percent = Math.round(probability * 100);
+  const head = (
+    <>
+      <Flex
+        justify="space-between"
+        gap="2"
+        fontWeight="650"
+        fontSize="16px"
+        lineHeight="1.25"
+        w="full"
+        textAlign="start"
+      >
+        <Flex gap="1" align="flex-start">
+          {onToggle && (open ? <ChevronDown size={18} aria-hidden /> : <ChevronRight size={18} aria-hidden />)}
+          <span>{causeNames[cause]}</span>
+        </Flex>
+        <Text as="span" whiteSpace="nowrap">
+          {percent < 1 ? "under 1" : percent > 99 ? "over 99" : percent} %
+        </Text>
+      </Flex>
+      <Box h="8px" bg="line" rounded="2px" my="1.5" aria-hidden w="full">
+        <Box h="8px" bg="ink" rounded="2px" w={`${Math.max(1, percent)}%`} />
+      </Box>
+    </>
+  );
+  return (
+    <Box borderTopWidth="1px" borderColor="line" pt="1.5">
+      {onToggle ? (
+        <Box as="button" w="full" minH="target" aria-expanded={open} onClick={onToggle} cursor="pointer">
+          {head}
+        </Box>
+      ) : (
+        head
+      )}
+      {open && (
+        <Box pb="1">
+          {cause !== "none" && probability > SHOWN_ABOVE && (
+            <Text fontSize="14px" color="soft">
+              {severitySentence(cause, severity, wording.metering)}
+            </Text>
+          )}
+          {seen.map((code) => (
+            <ReasonLine key={code} sign="+" text={seenSentence(code)} />
+          ))}
+          {row.for.slice(0, reasons).map((reason) => (
+            <ReasonLine key={reason.observable} sign="+" text={reasonSentence(reason, wording)} />
+          ))}
+          {row.against.slice(0, reasons).map((reason) => (
+            <ReasonLine key={reason.observable} sign="−" text={reasonSentence(reason, wording)} />
+          ))}
+          {seen.length + row.for.length + row.against.length === 0 && (
+            <Text fontSize="14px" color="soft">
+              No reading speaks for or against it by itself.
+            </Text>
+          )}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function ReasonLine({ sign, text }: { sign: "+" | "−"; text: string }) {
+  return (
+    <Flex gap="2" fontSize="14px" lineHeight="1.35" mt="0.5">
+      <Text
+        as="span"
+        w="10px"
+        flexShrink="0"
+        fontWeight="800"
+        color={sign === "+" ? "done" : "act"}
+        aria-label={sign === "+" ? "for" : "against"}
+        role="img"
+      >
+        {sign}
+      </Text>
+      <span>{text}</span>
+    </Flex>
+  );
+}
+
+export function Rail({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <Flex
+      as="aside"
+      aria-label={label}
+      // It scrolls when there is much to say: reachable without a mouse.
+      tabIndex={0}
+      direction="column"
+      gap="2.5"
+      w={{ base: "full", lg: "300px" }}
+      flexShrink="0"
+      p="4"
+      bg="sheet"
+      borderLeftWidth={{ lg: "1px" }}
+      borderTopWidth={{ base: "1px", lg: "0" }}
+      borderColor="line"
+      overflowY={{ lg: "auto" }}
+    >
+      {children}
+    </Flex>
+  );
+}
+
+function lowerFirst(text: string): string {
+  return text.charAt(0).toLowerCase() + text.slice(1);
+}

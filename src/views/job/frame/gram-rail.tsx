@@ -1,0 +1,121 @@
+"use client";
+
+import { Flex, Text } from "@chakra-ui/react";
+import type { StepId } from "@/core/records/job";
+import { balanceOf, foundOf, hoseLossOf, labelOf, recoveredOf } from "@/core/records/job-readings";
+import { formatNumber, formatQuantity } from "@/core/units/units";
+import { useJob } from "@/session/session";
+import { Caution } from "@/ui/notice";
+import { chargeSentence } from "@/words/issues";
+import { Rail } from "./evidence-rail";
+import { OnHandPicture } from "./on-hand";
+
+/** Every gram of this job, adding up at any moment. */
+export function GramRail({ step }: { step: StepId }) {
+  const { job } = useJob();
+  const { chargeG, toleranceG } = labelOf(job);
+  const recovered = recoveredOf(job);
+  const balance = balanceOf(job);
+  const recoveredG = recovered.ok ? recovered.value : null;
+  const foundG = foundOf(job);
+  const gauge = hoseLossOf(job);
+  return (
+    <Rail label="Every gram">
+      <Text as="h2" fontSize="17px" fontWeight="650">
+        Every gram
+      </Text>
+      <div>
+        <Row
+          label="Label"
+          value={chargeG === null ? "not given" : `${formatNumber(chargeG, "g")} ± ${formatQuantity(toleranceG, "g")}`}
+        />
+        {gauge !== null && (
+          <Row
+            label="Gone with the gauge hoses"
+            value={
+              gauge.lostG === null
+                ? `${formatNumber(gauge.letBackG, "g", 1)} to ${formatQuantity(gauge.asTheyStoodG, "g")}`
+                : `≈ ${formatNumber(gauge.lostG, "g", 1)} g`
+            }
+          />
+        )}
+        <Row label="Recovered" value={recoveredG === null ? "not weighed" : formatQuantity(recoveredG, "g")} />
+        {job.correction === null ? (
+          <Row label="Left after recovery" value={recoveredG === null ? "not known" : "0 g"} />
+        ) : (
+          <Row label="In it, by the readings" value={`≈ ${formatQuantity(job.correction.startG, "g")}`} />
+        )}
+        {balance?.ok &&
+          balance.value.perContainer
+            .filter((container) => container.drawnG > 0)
+            .map((c) => <Row key={c.id} label={`Out of ${c.name}`} value={formatQuantity(c.drawnG, "g")} />)}
+        {balance?.ok && balance.value.drawnG > 0 && (
+          <>
+            <Row label="In the charging hose" value={`− ${formatQuantity(balance.value.hosesG, "g")}`} />
+            <Row label="Purged" value={`− ${formatQuantity(balance.value.purgedG, "g")}`} />
+            {balance.value.takenG > 0 && (
+              <Row label="Taken out again" value={`− ${formatQuantity(balance.value.takenG, "g")}`} />
+            )}
+          </>
+        )}
+        <Row
+          strong
+          label="In the vehicle"
+          value={
+            recoveredG === null && job.correction === null
+              ? "not known"
+              : balance?.ok
+                ? formatQuantity(balance.value.inVehicleG, "g")
+                : "not known"
+          }
+        />
+      </div>
+      {balance !== null && !balance.ok && <Text color="act">{chargeSentence(balance.issue)}</Text>}
+      {!recovered.ok && <Text color="act">{chargeSentence(recovered.issue)}</Text>}
+      {foundG !== null && chargeG !== null && job.correction === null && (
+        <Text fontSize="14px" color="soft">
+          {foundG < chargeG
+            ? `It had lost ${formatQuantity(chargeG - foundG, "g")}. Find where it went before it leaves.`
+            : foundG > chargeG
+              ? `It held ${formatQuantity(foundG - chargeG, "g")} more than the label.`
+              : "It held exactly the label charge."}
+        </Text>
+      )}
+      {step === "charge" && balance?.ok && <OnHandPicture balance={balance.value} />}
+      <Flex direction="column" mt="auto" gap="3" pt="3">
+        {step === "recover" && (
+          <Caution title="Goggles and gloves on. Do not vent.">
+            Refrigerant burns by cold and blinds. Recover it into a cylinder made for it. Local law, the maker's
+            procedure and licensed practice come first.
+          </Caution>
+        )}
+        {step === "charge" && (
+          <Caution title="Goggles and gloves on. Hands clear of the belt.">
+            Never open the high valve while the engine runs. Warm a can only in water, 40 °C at most, never a flame. The
+            maker's procedure and local law come first.
+          </Caution>
+        )}
+      </Flex>
+    </Rail>
+  );
+}
+
+function Row({ label, value, strong = false }: { label: string; value: string; strong?: boolean }) {
+  return (
+    <Flex
+      justify="space-between"
+      align="baseline"
+      gap="3"
+      py="1.5"
+      borderTopWidth={strong ? "2px" : "1px"}
+      borderColor={strong ? "ink" : "line"}
+    >
+      <Text as="span" fontSize="15px">
+        {label}
+      </Text>
+      <Text as="span" fontSize={strong ? "20px" : "17px"} fontWeight="650" whiteSpace="nowrap">
+        {value}
+      </Text>
+    </Flex>
+  );
+}

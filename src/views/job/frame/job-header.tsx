@@ -1,0 +1,80 @@
+"use client";
+
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { Plug, Unplug } from "lucide-react";
+import type { StepId } from "@/core/records/job";
+import { labelOf } from "@/core/records/job-readings";
+import { formatNumber, formatQuantity } from "@/core/units/units";
+import type { Rack } from "@/session/rack-store";
+import { useJob, useRack } from "@/session/session";
+import { circuitWords, refrigerantLabels } from "@/words/job";
+
+/** The job in hand: vehicle, label, kind of circuit, sources. */
+export function JobHeader({ step }: { step: StepId }) {
+  const { job } = useJob();
+  const rack = useRack("status", "source");
+  const { intake } = job;
+  const { chargeG, toleranceG } = labelOf(job);
+  const label =
+    chargeG === null
+      ? null
+      : toleranceG === null
+        ? `label ${formatQuantity(chargeG, "g")}`
+        : `label ${formatNumber(chargeG, "g")} ± ${formatQuantity(toleranceG, "g")}`;
+  const facts = [
+    [intake.refrigerant && refrigerantLabels[intake.refrigerant], label].filter(Boolean).join(", "),
+    [intake.metering && circuitWords[intake.metering], intake.compressor && circuitWords[intake.compressor]]
+      .filter(Boolean)
+      .join(", "),
+  ].filter((fact) => fact !== "");
+  return (
+    <>
+      <Text as="h1" fontSize="18px" fontWeight="650" truncate minW="0">
+        {intake.vehicle.trim() || (step === "intake" ? "New job" : "Unnamed vehicle")}
+      </Text>
+      {facts.map((fact, i) => (
+        <Text key={fact} color="soft" whiteSpace="nowrap" display={{ base: i === 0 ? "block" : "none", xl: "block" }}>
+          {fact}
+        </Text>
+      ))}
+      <Flex ml="auto" gap="2" flexShrink="0">
+        <SourcePill status={rack.status} words={sourceOf(rack)} />
+      </Flex>
+    </>
+  );
+}
+
+function sourceOf({ status, source }: Pick<Rack, "status" | "source">): string {
+  if (status !== "running" || source.kind === "rack") return sourceWords[status];
+  return source.ended ? "log at its end" : "log playing";
+}
+
+const sourceWords = {
+  off: "typed readings",
+  connecting: "connecting the rack",
+  running: "simulated rack",
+  lost: "rack lost",
+} as const;
+
+function SourcePill({ status, words }: { status: keyof typeof sourceWords; words: string }) {
+  const live = status === "running";
+  return (
+    <Flex
+      align="center"
+      gap="2"
+      borderWidth="1px"
+      borderColor="line"
+      bg="field"
+      rounded="full"
+      px="3"
+      py="1"
+      fontSize="14px"
+      whiteSpace="nowrap"
+    >
+      <Box color={live ? "done" : status === "lost" ? "act" : "soft"}>
+        {live ? <Plug size={15} /> : <Unplug size={15} />}
+      </Box>
+      {words}
+    </Flex>
+  );
+}

@@ -1,0 +1,180 @@
+"use client";
+
+import { Box, Flex, Grid, Text } from "@chakra-ui/react";
+import type { ChannelHealth } from "@/core/readings/channel-health";
+import { channels, type StreamChannel } from "@/core/readings/channels";
+import { workshopInstruments } from "@/core/readings/instruments";
+import { worstState } from "@/core/readings/judged-stream";
+import type { Measured } from "@/core/readings/measured";
+import type { StreamState } from "@/core/readings/stream-state";
+import { formatNumber, type UnitId, units } from "@/core/units/units";
+import type { LiveValues } from "@/session/live-store";
+import { useJobOf, useLiveOf, useRack, useSession } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { formatUncertainty } from "@/ui/measure";
+
+/** The numbers that move, always in the same place while instruments run. */
+export function LiveStrip() {
+  const { status, reason, stalledS, connect } = useRack("status", "reason", "stalledS", "connect");
+  const rackVehicle = useJobOf((job) => job.rackVehicle);
+  const session = useSession();
+  const streams = useLiveOf((live) => live !== null);
+  if (status === "lost") {
+    const again = () => {
+      const { job } = session.jobs.getState();
+      if (job !== null && rackVehicle !== null) connect(rackVehicle, job);
+    };
+    return (
+      <Flex bg="field" borderTopWidth="1px" borderColor="line" minH="84px" align="center" px="4" gap="4">
+        <Text>
+          <b>Instruments lost.</b> {reason}. What was taken is kept.
+        </Text>
+        {rackVehicle !== null && (
+          <BenchButton kind="act" onClick={again}>
+            Connect again
+          </BenchButton>
+        )}
+      </Flex>
+    );
+  }
+  if (!streams) return null;
+  return (
+    <>
+      {stalledS !== null && (
+        <Flex bg="act" color="onAct" px="4" py="1.5" minH="target" align="center" role="alert">
+          <Text fontSize="17px" fontWeight="650">
+            Nothing has come for {stalledS} s: the numbers below are old. Check the instruments' link.
+          </Text>
+        </Flex>
+      )}
+      <Cells />
+    </>
+  );
+}
+
+function Cells() {
+  const pressureUnit = useJobOf((job) => job.baseline.settings[0].low.unit);
+  return (
+    <Grid
+      as="section"
+      aria-label="Live readings"
+      templateColumns={{ base: "repeat(4, 1fr)", lg: "repeat(7, 1fr)" }}
+      bg="field"
+      borderTopWidth="1px"
+      borderColor="line"
+    >
+      {cells.map((cell) => (
+        <Cell key={cell.name} cell={cell} unit={cell.unit === "pressure" ? pressureUnit : cell.unit} />
+      ))}
+    </Grid>
+  );
+}
+
+interface CellSpec {
+  name: string;
+  /** What stands above the number where it is more than the name. */
+  label?: (live: LiveValues) => string;
+  value: (live: LiveValues) => Measured | null;
+  unit: UnitId | "pressure";
+  decimals?: number;
+  state: (live: LiveValues) => StreamState;
+  /** Of the channel itself; a derived value has none of its own. */
+  channel?: StreamChannel;
+}
+
+const healthWords: Record<Exclude<ChannelHealth, "ok">, string> = {
+  missing: "no reading",
+  frozen: "frozen: check it",
+  impossible: "cannot be true",
+};
+
+function channelCell(channel: StreamChannel, uncertainty: number, unit: CellSpec["unit"]): CellSpec {
+  return {
+    name: channels[channel].short,
+    value: ({ values }) => {
+      const value = values[channel];
+      return value === null ? null : { value, uncertainty };
+    },
+    unit,
+    state: ({ states }) => states[channel],
+    channel,
+  };
+}
+
+const cells: readonly CellSpec[] = [
+  channelCell("low", workshopInstruments.lowKpa, "pressure"),
+  channelCell("high", workshopInstruments.highKpa, "pressure"),
+  channelCell("vent", workshopInstruments.ventK, "degC"),
+  {
+    ...channelCell("ambient", workshopInstruments.ambientK, "degC"),
+    label: ({ humidityPct }) => `Ambient, ${formatNumber(humidityPct, "pct")} %`,
+  },
+  {
+    name: "Superheat",
+    value: ({ derived }) => derived?.superheatK ?? null,
+    unit: "K",
+    decimals: 0,
+    state: ({ states }) => worstState([states.low, states.suction]),
+  },
+  {
+    name: "Subcooling",
+    value: ({ derived }) => derived?.subcoolingK ?? null,
+    unit: "K",
+    decimals: 0,
+    state: ({ states }) => worstState([states.high, states.liquid]),
+  },
+  {
+    name: "Air split",
+    value: ({ derived }) => derived?.airSplitK ?? null,
+    unit: "K",
+    state: ({ states }) => worstState([states.vent, states.ambient]),
+  },
+];
+
+/** One number, drawn again only when what stands in it has changed. */
+function Cell({ cell, unit }: { cell: CellSpec; unit: UnitId }) {
+  const { label, number, tail, word, tone } = useLiveOf((live) => shownIn(cell, unit, live));
+  return (
+    <Box px="3.5" py="2" borderRightWidth="1px" borderColor="line" minW="0">
+      <Text fontSize="13px" color="soft" truncate>
+        {label}
+      </Text>
+      <Flex align="baseline" gap="1" lineHeight="1.15" whiteSpace="nowrap">
+        <Text as="span" fontSize="30px" fontWeight="650" letterSpacing="-0.5px">
+          {number}
+        </Text>
+        <Text as="span" fontSize="14px" color="soft">
+          {tail}
+        </Text>
+      </Flex>
+      <Text fontSize="13px" color={tone} fontWeight={tone === "act" ? "650" : tone === "soft" ? undefined : "500"}>
+        {word}
+      </Text>
+    </Box>
+  );
+}
+
+function shownIn(cell: CellSpec, unit: UnitId, live: LiveValues | null) {
+  const value = live && cell.value(live);
+  const health = live && cell.channel ? live.health[cell.channel] : "ok";
+  const { text, tone } =
+    health !== "ok"
+      ? { text: healthWords[health], tone: "act" }
+      : value === null || live === null
+        ? { text: "not measured", tone: "soft" }
+        : wordOf(cell.state(live));
+  return {
+    label: live && cell.label ? cell.label(live) : cell.name,
+    number: formatNumber(value?.value, unit, cell.decimals ?? units[unit].decimals),
+    tail: value ? `± ${formatUncertainty(value.uncertainty, unit)} ${units[unit].label}` : units[unit].label,
+    word: text,
+    tone,
+  };
+}
+
+function wordOf(state: StreamState): { text: string; tone: string } {
+  return {
+    text: state.state === "cycling" ? `cycling, ${Math.round(state.period)} s` : state.state,
+    tone: state.state === "steady" ? "done" : state.state === "waiting" ? "soft" : "wait",
+  };
+}

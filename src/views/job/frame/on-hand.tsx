@@ -1,0 +1,163 @@
+"use client";
+
+import { Box, Flex, Stack, Text } from "@chakra-ui/react";
+import { Trash2 } from "lucide-react";
+import type { MassBalance } from "@/core/charge/mass-balance";
+import { fields } from "@/core/records/fields";
+import type { Job } from "@/core/records/job";
+import { entry } from "@/core/units/entry";
+import { formatQuantity } from "@/core/units/units";
+import { useJob } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { NumberField } from "@/ui/number-field";
+import { TextField } from "@/ui/text-field";
+
+/** Cans and cylinders on hand. One that has been drawn from stays on the list: its grams are booked. */
+export function OnHand() {
+  const { job, edit } = useJob();
+  const { containers, warmWater, open } = job.charge;
+  const change = (edited: (list: Job["charge"]["containers"]) => Job["charge"]["containers"]) =>
+    edit((stored) => ({ ...stored, charge: { ...stored.charge, containers: edited(stored.charge.containers) } }));
+  const used = new Set(job.ledger.map(({ from }) => from));
+  return (
+    <Card
+      title="On hand"
+      aside={
+        <Flex gap="2">
+          <BenchButton
+            kind={warmWater ? "main" : "quiet"}
+            aria-pressed={warmWater}
+            onClick={() => edit((stored) => ({ ...stored, charge: { ...stored.charge, warmWater: !warmWater } }))}
+          >
+            Warm water at hand
+          </BenchButton>
+          <BenchButton
+            kind="quiet"
+            onClick={() =>
+              change((list) => [
+                ...list,
+                {
+                  id: crypto.randomUUID(),
+                  name: `Can ${list.length + 1}`,
+                  net: entry("", "g"),
+                  temperature: entry("", "degC"),
+                },
+              ])
+            }
+          >
+            Add a can or cylinder
+          </BenchButton>
+        </Flex>
+      }
+    >
+      {containers.length === 0 ? (
+        <Text color="soft">Nothing on hand yet. Add each can or cylinder with the net grams on it.</Text>
+      ) : (
+        <Stack gap="3">
+          {containers.map((container) => {
+            const drawnFrom = used.has(`container:${container.id}`) || open?.containerId === container.id;
+            return (
+              <Flex key={container.id} gap="3" align="start">
+                <Box flex="1" minW="0">
+                  <TextField
+                    label="Name"
+                    value={container.name}
+                    onChange={(name) => change((list) => list.map((c) => (c.id === container.id ? { ...c, name } : c)))}
+                  />
+                </Box>
+                <Box flex="1" minW="0">
+                  <NumberField
+                    spec={fields.net}
+                    value={container.net}
+                    hint={drawnFrom ? "already drawn from" : undefined}
+                    onChange={(net) => change((list) => list.map((c) => (c.id === container.id ? { ...c, net } : c)))}
+                  />
+                </Box>
+                <Box flex="1" minW="0">
+                  <NumberField
+                    spec={fields.container}
+                    value={container.temperature}
+                    hint={container.temperature.text === "" ? "as the air" : undefined}
+                    onChange={(temperature) =>
+                      change((list) => list.map((c) => (c.id === container.id ? { ...c, temperature } : c)))
+                    }
+                  />
+                </Box>
+                {!drawnFrom && (
+                  <BenchButton
+                    kind="quiet"
+                    mt="25px"
+                    aria-label={`Remove ${container.name}`}
+                    onClick={() => change((list) => list.filter((c) => c.id !== container.id))}
+                  >
+                    <Trash2 size={18} />
+                  </BenchButton>
+                )}
+              </Flex>
+            );
+          })}
+        </Stack>
+      )}
+    </Card>
+  );
+}
+
+const CAN = 58;
+const TALL = 74;
+
+/** The stack of what is on hand, emptying. */
+export function OnHandPicture({ balance }: { balance: MassBalance }) {
+  if (balance.perContainer.length === 0) return null;
+  return (
+    <div>
+      <Text as="h2" fontSize="17px" fontWeight="650" mb="1">
+        On hand
+      </Text>
+      <Flex gap="3" wrap="wrap">
+        {balance.perContainer.map(({ id, name, leftG, drawnG }) => {
+          const whole = leftG + drawnG;
+          const level = whole <= 0 ? 0 : Math.min(Math.max(leftG / whole, 0), 1);
+          const words = leftG < 4 ? "empty" : formatQuantity(leftG, "g");
+          return (
+            <Box key={id} w={`${CAN + 16}px`} textAlign="center">
+              <svg
+                width={CAN}
+                height={TALL + 10}
+                role="img"
+                aria-label={`${name}: ${words}`}
+                style={{ margin: "0 auto" }}
+              >
+                <rect x={CAN / 2 - 9} y="1" width="18" height="9" rx="2" fill="var(--chakra-colors-ink)" />
+                <rect
+                  x="2"
+                  y="9"
+                  width={CAN - 4}
+                  height={TALL - 2}
+                  rx="8"
+                  fill="var(--chakra-colors-field)"
+                  stroke="var(--chakra-colors-ink)"
+                  strokeWidth="1.6"
+                />
+                <rect
+                  x="5"
+                  y={12 + (TALL - 8) * (1 - level)}
+                  width={CAN - 10}
+                  height={(TALL - 8) * level}
+                  rx="5"
+                  fill="var(--chakra-colors-liquid)"
+                />
+              </svg>
+              <Text fontSize="13px" truncate title={name}>
+                {name}
+              </Text>
+              <Text fontSize="15px" fontWeight="650">
+                {words}
+              </Text>
+            </Box>
+          );
+        })}
+      </Flex>
+    </div>
+  );
+}

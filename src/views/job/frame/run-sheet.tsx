@@ -1,0 +1,101 @@
+"use client";
+
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { Check } from "lucide-react";
+import { useEffect, useState } from "react";
+import { type StepId, stepIds, stepNames } from "@/core/records/job";
+import { formatClock } from "@/core/units/units";
+import { useJob } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+
+/** The steps of the job with their state and time, each with its number key. */
+export function RunSheet({ step, onOpen }: { step: StepId; onOpen: (step: StepId) => void }) {
+  const { job, undo } = useJob();
+  return (
+    <Flex
+      as="nav"
+      aria-label="Run-sheet"
+      direction={{ base: "row", lg: "column" }}
+      wrap={{ base: "wrap", lg: "nowrap" }}
+      gap="1"
+      w={{ base: "full", lg: "188px" }}
+      flexShrink="0"
+      p="2.5"
+      borderRightWidth={{ lg: "1px" }}
+      borderBottomWidth={{ base: "1px", lg: "0" }}
+      borderColor="line"
+      overflowY="auto"
+    >
+      {stepIds.map((id, index) => {
+        const { startedAt, doneAt, skipped } = job.steps[id];
+        const now = id === step;
+        return (
+          <Flex
+            asChild
+            key={id}
+            align="center"
+            gap="2"
+            minH={{ base: "44px", lg: "40px" }}
+            px="2.5"
+            rounded="card"
+            cursor="pointer"
+            textAlign="left"
+            bg={now ? "ink" : undefined}
+            color={now ? "onInk" : doneAt ? "ink" : "soft"}
+            textDecoration={skipped !== null && !doneAt ? "line-through" : undefined}
+            fontWeight={now ? "650" : "500"}
+            _hover={{ bg: now ? "ink" : "band" }}
+          >
+            <button type="button" onClick={() => onOpen(id)} aria-current={now ? "step" : undefined}>
+              <Text as="span" w="20px" flexShrink="0" textAlign="right" fontWeight="500" whiteSpace="nowrap">
+                {index + 1}
+              </Text>
+              <Text as="span" whiteSpace="nowrap">
+                {stepNames[id]}
+              </Text>
+              <Box as="span" ml="auto" color={now ? "inherit" : "done"} display="flex" alignItems="center">
+                {doneAt ? (
+                  <Check size={18} aria-label="done" />
+                ) : skipped !== null ? (
+                  <Text as="span" fontSize="12px" color="soft">
+                    skipped
+                  </Text>
+                ) : (
+                  now && startedAt && <Elapsed since={startedAt} />
+                )}
+              </Box>
+            </button>
+          </Flex>
+        );
+      })}
+      {undo && (
+        <BenchButton kind="quiet" mt={{ lg: "auto" }} onClick={undo} shortcut="U">
+          Undo
+        </BenchButton>
+      )}
+    </Flex>
+  );
+}
+
+/** Minutes and seconds since an instant; days and hours where a job was left overnight. */
+function Elapsed({ since }: { since: string }) {
+  const [now, setNow] = useState<number | null>(null);
+  useEffect(() => {
+    setNow(Date.now());
+    const timer = setInterval(() => setNow(Date.now()), 1000);
+    return () => clearInterval(timer);
+  }, []);
+  if (now === null) return null;
+  const seconds = Math.max(0, Math.floor((now - Date.parse(since)) / 1000));
+  const text =
+    seconds >= 86_400
+      ? `${Math.floor(seconds / 86_400)} d`
+      : seconds >= 3600
+        ? `${Math.floor(seconds / 3600)} h`
+        : formatClock(seconds);
+  return (
+    <Text as="span" fontSize="13px" fontWeight="500">
+      {text}
+    </Text>
+  );
+}

@@ -1,0 +1,133 @@
+"use client";
+
+import { Flex, NativeSelect, Text } from "@chakra-ui/react";
+import { Unplug } from "lucide-react";
+import { useState } from "react";
+import type { Engine } from "@/core/instruments/rack";
+import { rackVehicles } from "@/core/instruments/rack-vehicles";
+import { useJob, useRack } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { LogImport } from "./log-import";
+
+const paces = [1, 10, 60] as const;
+const engines: { value: Engine; label: string }[] = [
+  { value: "off", label: "Engine off" },
+  { value: "idle", label: "Idle" },
+  { value: "fast", label: "Fast idle" },
+];
+
+/** Connects the simulated rack to this job and drives the simulated engine. */
+export function RackPanel() {
+  const { job, edit } = useJob();
+  const rack = useRack("status", "source", "reason", "engine", "pace", "connect", "disconnect", "setEngine", "setPace");
+  const [chosen, setChosen] = useState(job.rackVehicle ?? rackVehicles[0]!.id);
+  const live = rack.status === "running";
+  if (!live) {
+    return (
+      <Card title="Instruments">
+        <Flex gap="3" wrap="wrap" align="center">
+          <Text color="soft" flex="1 1 220px">
+            Type the readings, or connect the simulated rack and practise on a made-up vehicle.
+          </Text>
+          <NativeSelect.Root w="auto">
+            <NativeSelect.Field
+              aria-label="Simulated vehicle"
+              h="target"
+              bg="field"
+              borderColor="edge"
+              value={chosen}
+              onChange={(event) => setChosen(event.currentTarget.value)}
+            >
+              {rackVehicles.map((vehicle) => (
+                <option key={vehicle.id} value={vehicle.id}>
+                  {vehicle.name}
+                </option>
+              ))}
+            </NativeSelect.Field>
+            <NativeSelect.Indicator />
+          </NativeSelect.Root>
+          <BenchButton
+            kind="main"
+            loading={rack.status === "connecting"}
+            onClick={() => {
+              edit((stored) => ({ ...stored, rackVehicle: chosen }));
+              rack.connect(chosen, job);
+            }}
+          >
+            Connect the rack
+          </BenchButton>
+        </Flex>
+        <LogImport />
+        {rack.status === "lost" && (
+          <Text color="act" mt="2">
+            The rack was lost: {rack.reason}. What was taken is kept.
+          </Text>
+        )}
+      </Card>
+    );
+  }
+  return (
+    <Flex
+      gap="1.5"
+      wrap="wrap"
+      align="center"
+      bg="sheet"
+      borderWidth="1px"
+      borderColor="line"
+      rounded="card"
+      px="3"
+      py="1.5"
+    >
+      <Text fontSize="14px" fontWeight="600" color="soft" me="1">
+        {rack.source.kind === "log" ? "Log" : "Rack"}
+      </Text>
+      {rack.source.kind === "log" ? (
+        <Text fontWeight="650" truncate maxW="300px">
+          {rack.source.name}
+          {rack.source.ended ? ", at its end" : ""}
+        </Text>
+      ) : (
+        engines.map(({ value, label }) => (
+          <BenchButton
+            key={value}
+            px="3"
+            kind={rack.engine === value ? "main" : "quiet"}
+            aria-pressed={rack.engine === value}
+            onClick={() => rack.setEngine(value)}
+          >
+            {label}
+          </BenchButton>
+        ))
+      )}
+      <Text color="soft" ml="auto" fontSize="14px" fontWeight="600">
+        Clock
+      </Text>
+      {paces.map((pace) => (
+        <BenchButton
+          key={pace}
+          kind={rack.pace === pace ? "main" : "quiet"}
+          aria-pressed={rack.pace === pace}
+          px="2.5"
+          minW="target"
+          onClick={() => rack.setPace(pace)}
+        >
+          {`× ${pace}`}
+        </BenchButton>
+      ))}
+      <BenchButton
+        kind="quiet"
+        px="0"
+        minW="target"
+        aria-label={rack.source.kind === "log" ? "Close the log" : "Disconnect the rack"}
+        title={rack.source.kind === "log" ? "Close the log" : "Disconnect the rack"}
+        onClick={() => {
+          edit((stored) => ({ ...stored, rackVehicle: null }));
+          rack.disconnect();
+        }}
+      >
+        <Unplug size={19} />
+      </BenchButton>
+    </Flex>
+  );
+}

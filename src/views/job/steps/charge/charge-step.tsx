@@ -1,0 +1,285 @@
+"use client";
+
+import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import { CHARGING_RPM, type ChargePlan, type PlanInputs } from "@/core/charge/charge-plan";
+import { movedBy } from "@/core/charge/ledger";
+import { afterflowG, chanceInside, endSdG } from "@/core/charge/live-charge";
+import type { ChargeInputs, MassBalance } from "@/core/charge/mass-balance";
+import { withUsualConditions } from "@/core/circuit/usual";
+import { hoseContent } from "@/core/readings/hose-content";
+import { saturationGaugeKpa } from "@/core/readings/saturation-temperature";
+import { purgeBooked } from "@/core/records/bookkeeping";
+import { fields } from "@/core/records/fields";
+import type { Job } from "@/core/records/job";
+import {
+  balanceOf,
+  chargeInputsOf,
+  recoveredOf,
+  vehicleLabelOf,
+  workableRefrigerant,
+} from "@/core/records/job-readings";
+import { checkEntry, entryOf, entryValue } from "@/core/units/entry";
+import { formatQuantity } from "@/core/units/units";
+import { ChargeBar } from "@/pictures/charge-bar";
+import { ChargeTrack } from "@/pictures/charge-track";
+import { useChargeAnswer } from "@/session/charge-answers";
+import type { Desk } from "@/session/desk-store";
+import { useAmbientC, useDesk, useJob, useRackOf, useSetPart } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { Notice } from "@/ui/notice";
+import { NumberField } from "@/ui/number-field";
+import { OnHand } from "@/views/job/frame/on-hand";
+import { StepEnd } from "@/views/job/frame/step-end";
+import { RackPanel } from "@/views/job/instruments/rack-panel";
+import { chargeSentence } from "@/words/issues";
+import { LedgerCard } from "./ledger-card";
+import { nextWords, PlanCards } from "./plan-cards";
+import { ScalePanel } from "./scale-panel";
+import { SchoolsCard } from "./schools-card";
+import { SurplusCard } from "./surplus-card";
+
+/** A workshop's scale: its smallest step and its gain. */
+const SCALE_STEP_G = 1;
+const SCALE_SHARE = 0.001;
+/** Rate at which the last grams usually come, g/s. */
+const LAST_RATE = 1.2;
+
+export function ChargeStep() {
+  const { job } = useJob();
+  const desk = useDesk("live", "call", "track");
+  const inputs = chargeInputsOf(job);
+  const found = balanceOf(job);
+  const recovered = recoveredOf(job);
+  const known = (recovered.ok && recovered.value !== null) || job.correction !== null;
+  const plan = usePlan(inputs, found?.ok ? found.value : null);
+  const ready = known && inputs !== null && found?.ok === true;
+  return (
+    <Stack gap="3.5" maxW="1080px">
+      <RackPanel />
+      {!known ? (
+        <Notice tone="wait" title="Not before it is recovered and weighed">
+          What is still in the circuit is not known, so nothing can be added to a weight. Go back to Recover.
+        </Notice>
+      ) : inputs === null ? (
+        <Notice tone="wait" title="Charging needs the label">
+          Needed: {chargeSetupGaps(job).join(", ")}. Nothing is charged by pressure instead.
+        </Notice>
+      ) : found && !found.ok ? (
+        <Notice tone="act" title="These numbers cannot all be true">
+          {chargeSentence(found.issue)}
+        </Notice>
+      ) : (
+        found && (
+          <ChargeBar
+            inputs={inputs}
+            balance={found.value}
+            pace={paceWords(desk)}
+            runsOut={runsOut(plan, job)}
+            foot={footWords(desk, job, inputs, found.value)}
+          />
+        )
+      )}
+      {ready && found.value.state === "over" && job.charge.open === null && <SurplusCard overG={-found.value.toGoG} />}
+      {ready && <VacuumDoubt job={job} />}
+      {ready && <ScalePanel balance={found.value} next={plan === null ? null : nextWords(plan, job)} />}
+      {ready && plan && (
+        <PlanCards plan={plan} job={job} purged={movedBy(job.ledger, "purge") > 0} warmWater={job.charge.warmWater} />
+      )}
+      {ready && desk.track.length > 2 && (
+        <Card title="Rate and pressures since the container was put on">
+          <ChargeTrack track={desk.track} />
+        </Card>
+      )}
+      <Hoses />
+      <OnHand />
+      <SchoolsCard />
+      <LedgerCard />
+      <StepEnd step="charge" gaps={chargeGaps(job, found?.ok ? found.value : null)} />
+    </Stack>
+  );
+}
+
+/** The plan from what is in it and on hand now; it stays while a valve is open. */
+function usePlan(inputs: ChargeInputs | null, balance: MassBalance | null): ChargePlan | null {
+  const { job } = useJob();
+  const label = vehicleLabelOf(job);
+  const ambientC = useAmbientC();
+  // While it flows the plan that is being followed stays.
+  const flowing = job.charge.open !== null;
+  const asked: Omit<PlanInputs, "vehicle"> | null =
+    inputs === null || balance === null
+      ? null
+      : {
+          conditions: withUsualConditions(
+            { ambientC: Math.round(ambientC), rpm: CHARGING_RPM },
+            { altitudeM: entryValue(fields.altitude, job.altitude) },
+          ),
+          inVehicleG: Math.round(balance.inVehicleG),
+          targetG: inputs.labelG,
+          containers: balance.perContainer.map(({ id, leftG }) => ({
+            id,
+            netG: Math.max(0, Math.round(leftG)),
+            temperatureC: temperatureOf(job, id) ?? Math.round(ambientC),
+          })),
+          hosesG: Math.max(0, inputs.hosesG - balance.hosesG),
+          purgeG: Math.max(0, inputs.purgeG - balance.purgedG),
+          warmWater: job.charge.warmWater,
+        };
+  const key = flowing || label === null || asked === null ? null : JSON.stringify([label, asked]);
+  const plan = useChargeAnswer<ChargePlan | null>(key, (api) => api.plan(label!, asked!));
+  return useLastOf(plan);
+}
+
+function temperatureOf(job: Job, id: string): number | null {
+  const container = job.charge.containers.find((one) => one.id === id);
+  return container ? entryValue(fields.container, container.temperature) : null;
+}
+
+/** Keeps the newest that was not null. */
+function useLastOf<Value>(value: Value | null): Value | null {
+  const [kept, setKept] = useState<Value | null>(value);
+  if (value !== null && value !== kept) setKept(value);
+  return value ?? kept;
+}
+
+function runsOut(plan: ChargePlan | null, job: Job): { name: string; atG: number }[] {
+  return (plan?.steps ?? []).flatMap((step) => {
+    if (step.kind !== "liquid-high" && step.kind !== "vapour-low") return [];
+    const name = job.charge.containers.find(({ id }) => id === step.containerId)?.name;
+    return step.ends === "empty" && name ? [{ name, atG: step.inVehicleG }] : [];
+  });
+}
+
+function paceWords({ live, call }: Pick<Desk, "live" | "call">): string | null {
+  if (live === null || call === null || (call.call !== "go" && call.call !== "slow")) return null;
+  const { seconds } = call;
+  const perMinute = live.rateGPerS * 60;
+  if (perMinute < 1) return null;
+  return `${formatQuantity(perMinute, "g")} a minute, about ${seconds < 90 ? `${Math.max(1, Math.round(seconds))} s` : `${Math.round(seconds / 60)} min`}`;
+}
+
+function footWords({ live }: Pick<Desk, "live">, job: Job, inputs: ChargeInputs, balance: MassBalance): string {
+  const rate = live !== null && live.openSince !== null ? Math.max(live.rateGPerS * 0.3, 0.2) : LAST_RATE;
+  const containers = Math.max(1, balance.perContainer.filter(({ drawnG }) => drawnG > 1).length);
+  const sd = endSdG(
+    { scaleStepG: SCALE_STEP_G, scaleShare: SCALE_SHARE, hosesG: inputs.hosesG, rateGPerS: rate, containers },
+    inputs.labelG,
+  );
+  const chance = Math.min(99, Math.floor(chanceInside(inputs.toleranceG, sd) * 100));
+  if (job.correction !== null) {
+    return `${formatQuantity(inputs.residualG, "g")} of it by the readings, known to ± ${formatQuantity(job.correction.rangeG, "g")}; the rest by weight.`;
+  }
+  if (balance.state === "inside") {
+    return `Known to ± ${formatQuantity(2 * sd, "g")}: scale, hoses and the hand at the valve.`;
+  }
+  const after = live === null ? 0 : afterflowG(live);
+  const early =
+    after > 0.5
+      ? `Stop is called at ${formatQuantity(inputs.labelG - after, "g")}: ${formatQuantity(after, "g", 1)} still come through valve and hose. `
+      : "";
+  return `${early}Chance to end inside the label band: ${chance} in 100.`;
+}
+
+/** Charging into a circuit that was not dried or has leaked: said where it matters, decided by the person. */
+function VacuumDoubt({ job }: { job: Job }) {
+  const { evacuate, steps } = job;
+  if (steps.evacuate.doneAt !== null || job.correction !== null) return null;
+  return (
+    <Notice
+      tone="wait"
+      title={
+        evacuate.trace.length === 0 && evacuate.held.text === "" ? "Not evacuated yet" : "The vacuum is not signed off"
+      }
+    >
+      Air and water left in it stay in it: pull, hold and read the hold first.
+    </Notice>
+  );
+}
+
+function Hoses() {
+  const { job, edit } = useJob();
+  const set = useSetPart("charge");
+  const refrigerant = workableRefrigerant(job);
+  const altitudeM = entryValue(fields.altitude, job.altitude);
+  const lengthM = entryValue(fields.hose, job.hookUp.hose);
+  const ambientC = useAmbientC();
+  const standing =
+    refrigerant === null || altitudeM === null ? null : saturationGaugeKpa(refrigerant, ambientC, altitudeM);
+  // One hose, from the container to the port, full of what it passed last: vapour on the low side, liquid on the high.
+  const content =
+    refrigerant === null || altitudeM === null || lengthM === null || standing === null
+      ? null
+      : hoseContent(refrigerant, altitudeM, lengthM, ambientC, standing, standing);
+  const purgeG = entryValue(fields.purged, job.charge.purged);
+  const booked = movedBy(job.ledger, "purge");
+  const flowing = useRackOf(({ latest }) => (latest?.valve ?? "shut") !== "shut");
+  return (
+    <Card title="Hoses">
+      <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="3">
+        <NumberField
+          spec={fields.hoses}
+          value={job.charge.hoses}
+          hint="Left standing in the charging hose at the end; 0 if it is recovered."
+          onChange={(hoses) => set({ hoses })}
+        />
+        <NumberField
+          spec={fields.purged}
+          value={job.charge.purged}
+          hint={
+            booked > 0
+              ? `${formatQuantity(booked, "g", 1)} booked as let out`
+              : "A short puff that drives the air out of the hose."
+          }
+          onChange={(purged) => set({ purged })}
+        />
+      </Grid>
+      <Flex gap="2" mt="3" wrap="wrap" align="center">
+        {content && (
+          <>
+            <BenchButton kind="quiet" onClick={() => set({ hoses: entryOf(content.lowG, job.charge.hoses.unit, 1) })}>
+              {`Ends with vapour: ${formatQuantity(content.lowG, "g", 1)}`}
+            </BenchButton>
+            <BenchButton
+              kind="quiet"
+              onClick={() => set({ hoses: entryOf(content.highLiquidG ?? 0, job.charge.hoses.unit, 0) })}
+            >
+              {`Ends with liquid: ${formatQuantity(content.highLiquidG, "g")}`}
+            </BenchButton>
+            <Text color="soft" fontSize="14px">
+              for a hose of {formatQuantity(lengthM, "hoseM", 1)} at {formatQuantity(ambientC, "degC", 0)}
+            </Text>
+          </>
+        )}
+        <Box ml="auto">
+          <BenchButton
+            kind="main"
+            disabled={purgeG === null || purgeG <= 0 || booked > 0 || flowing}
+            onClick={() => purgeG !== null && edit((stored) => purgeBooked(stored, purgeG, new Date().toISOString()))}
+          >
+            {booked > 0 ? "Hose is purged" : "Hose purged: book it"}
+          </BenchButton>
+        </Box>
+      </Flex>
+    </Card>
+  );
+}
+
+function chargeSetupGaps(job: Job): string[] {
+  const gaps: string[] = [];
+  if (!checkEntry(fields.charge, job.intake.charge).ok) gaps.push("label charge");
+  if (!checkEntry(fields.tolerance, job.intake.tolerance).ok) gaps.push("tolerance");
+  if (!checkEntry(fields.hoses, job.charge.hoses).ok) gaps.push("grams held in the hoses");
+  if (!checkEntry(fields.purged, job.charge.purged).ok) gaps.push("grams purged");
+  return gaps;
+}
+
+function chargeGaps(job: Job, found: MassBalance | null): string[] {
+  if (found === null) return chargeSetupGaps(job).concat(recoveredOf(job).ok ? [] : ["a possible recovered weight"]);
+  if (job.charge.open !== null) return ["the valve to be shut"];
+  if (found.state === "short") return [`${formatQuantity(found.toGoG, "g")} to the label`];
+  if (found.state === "over")
+    return [`${formatQuantity(-found.toGoG, "g")} over the label: take the surplus out by weight`];
+  return [];
+}

@@ -1,0 +1,110 @@
+"use client";
+
+import { Flex, Table, Text } from "@chakra-ui/react";
+import { format, parseISO } from "date-fns";
+import { type Act, balances, type LedgerEntry, standing } from "@/core/charge/ledger";
+import { countered } from "@/core/records/bookkeeping";
+import type { Job } from "@/core/records/job";
+import { formatQuantity } from "@/core/units/units";
+import { useJob } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+
+/** The books of this job: every gram that moved. A wrong entry is answered by its opposite; none is ever taken out. */
+export function LedgerCard() {
+  const { job, edit } = useJob();
+  const { ledger } = job;
+  const held = new Set(standing(ledger).map(({ id }) => id));
+  const sums = balances(ledger, "refrigerant");
+  const off = [...sums.values()].reduce((sum, grams) => sum + grams, 0);
+  if (ledger.length === 0) {
+    return (
+      <Card title="The books of this job">
+        <Text color="soft">Nothing has moved yet. Each weighing writes its line here.</Text>
+      </Card>
+    );
+  }
+  return (
+    <Card title="The books of this job">
+      <Table.Root size="sm" bg="sheet" css={{ "& td, & th": { bg: "sheet", borderColor: "line" } }}>
+        <Table.Header>
+          <Table.Row>
+            <Table.ColumnHeader color="soft">At</Table.ColumnHeader>
+            <Table.ColumnHeader color="soft">What</Table.ColumnHeader>
+            <Table.ColumnHeader color="soft">From, to</Table.ColumnHeader>
+            <Table.ColumnHeader color="soft" textAlign="end">
+              Grams
+            </Table.ColumnHeader>
+            <Table.ColumnHeader />
+          </Table.Row>
+        </Table.Header>
+        <Table.Body>
+          {ledger.map((entry) => (
+            <Table.Row key={entry.id} fontSize="15px" color={held.has(entry.id) ? "ink" : "soft"}>
+              <Table.Cell whiteSpace="nowrap">{format(parseISO(entry.at), "HH:mm:ss")}</Table.Cell>
+              <Table.Cell textDecoration={held.has(entry.id) || entry.counters ? undefined : "line-through"}>
+                {whatWords(entry)}
+              </Table.Cell>
+              <Table.Cell>{`${accountName(entry.from, job)}, ${accountName(entry.to, job)}`}</Table.Cell>
+              <Table.Cell textAlign="end" fontWeight="600" fontSize="17px">
+                {`${entry.estimated ? "≈ " : ""}${formatQuantity(entry.grams, "g", entry.grams < 20 ? 1 : 0)}`}
+              </Table.Cell>
+              <Table.Cell textAlign="end">
+                {held.has(entry.id) && takenBack.includes(entry.act) && (
+                  <BenchButton
+                    kind="quiet"
+                    fontSize="14px"
+                    px="3"
+                    aria-label={`Take entry ${entry.id} back`}
+                    onClick={() => edit((stored) => countered(stored, entry.id, new Date().toISOString()))}
+                  >
+                    Take back
+                  </BenchButton>
+                )}
+              </Table.Cell>
+            </Table.Row>
+          ))}
+        </Table.Body>
+      </Table.Root>
+      <Flex mt="2" color={Math.abs(off) < 0.01 ? "soft" : "act"} fontSize="14px">
+        {Math.abs(off) < 0.01
+          ? "The books balance: what left one place has come to another."
+          : `The books are off by ${formatQuantity(off, "g", 1)}.`}
+      </Flex>
+    </Card>
+  );
+}
+
+/** Weights that belong to fields are corrected there; these are corrected here. */
+const takenBack: readonly Act[] = ["charge", "purge", "take"];
+
+const actNames: Record<Act, string> = {
+  recover: "Recovered",
+  "recover-hoses": "Left in the machine's hoses",
+  charge: "Out of the container",
+  purge: "Hose purged",
+  take: "Surplus taken out",
+  drain: "Oil drained with parts",
+  fill: "Oil filled in",
+};
+
+function whatWords({ act, substance, counters }: LedgerEntry): string {
+  const what = act === "recover" && substance === "oil" ? "Oil recovered" : actNames[act];
+  return counters === null ? what : `${what}: taken back (${counters})`;
+}
+
+const places: Record<string, string> = {
+  vehicle: "vehicle",
+  machine: "recovery machine",
+  "machine-hoses": "machine's hoses",
+  line: "charging line",
+  air: "air",
+  parts: "old parts",
+  bottle: "oil bottle",
+};
+
+function accountName(account: string, job: Job): string {
+  const id = account.startsWith("container:") ? account.slice("container:".length) : null;
+  if (id === null) return places[account] ?? account;
+  return job.charge.containers.find((one) => one.id === id)?.name ?? "a container";
+}

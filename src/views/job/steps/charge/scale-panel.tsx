@@ -1,0 +1,297 @@
+"use client";
+
+import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import { EMPTY_BELOW_G } from "@/core/charge/charge-plan";
+import { type ChargeAlarm, type ChargeSample, stateAlarms, type ValveAt } from "@/core/charge/live-charge";
+import { checkDraw, type MassBalance } from "@/core/charge/mass-balance";
+import { drawn } from "@/core/records/bookkeeping";
+import { fields } from "@/core/records/fields";
+import { chargeInputsOf } from "@/core/records/job-readings";
+import { checkEntry, entry, entryValue } from "@/core/units/entry";
+import { formatNumber, formatQuantity } from "@/core/units/units";
+import type { Desk } from "@/session/desk-store";
+import { useDesk, useJob, useRack } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { Choice } from "@/ui/choice";
+import { Notice } from "@/ui/notice";
+import { NumberField } from "@/ui/number-field";
+import { chargeSentence, deskSentence } from "@/words/issues";
+
+/** The live scale: which container stands on it, the valves, the call, the alarms. */
+export function ScalePanel({ balance: found, next }: { balance: MassBalance; next: string | null }) {
+  const rack = useRack("status", "source", "latest", "setEngine");
+  const desk = useDesk("onScale", "live", "call", "putOn", "open", "shut");
+  const [refused, setRefused] = useState<string | null>(null);
+  if (rack.status !== "running" || rack.source.kind !== "rack") return <TypedScale balance={found} />;
+  const { latest } = rack;
+  const valve = latest?.valve ?? "shut";
+  const container = found.perContainer.find(({ id }) => id === desk.onScale) ?? null;
+  const tared = desk.live?.tared ?? false;
+  const open = async (valve: "liquid-high" | "vapour-low") => {
+    rack.setEngine(valve === "liquid-high" ? "off" : "fast");
+    const issue = await desk.open(valve);
+    setRefused(issue ? deskSentence(issue) : null);
+  };
+  return (
+    <Card title="Scale, on the simulated rack">
+      <Flex gap="2" wrap="wrap" mb="3">
+        {found.perContainer.map((c) => {
+          const empty = c.leftG < EMPTY_BELOW_G;
+          return (
+            <BenchButton
+              key={c.id}
+              kind={c.id === desk.onScale ? "main" : "quiet"}
+              aria-pressed={c.id === desk.onScale}
+              disabled={(valve !== "shut" && c.id !== desk.onScale) || empty}
+              onClick={() => {
+                setRefused(null);
+                if (c.id !== desk.onScale) void desk.putOn(c.id);
+              }}
+            >
+              {empty ? `${c.name}: empty` : `${c.name}: ${formatQuantity(c.leftG, "g")}`}
+            </BenchButton>
+          );
+        })}
+        {found.perContainer.length === 0 && (
+          <Text color="soft">Add a can or cylinder below, with its net content.</Text>
+        )}
+      </Flex>
+      <Grid templateColumns={{ base: "1fr", md: "repeat(3, 1fr)" }} gap="2.5">
+        <ValveCard
+          name="Liquid, high side"
+          does="Engine off. High valve open, low valve shut."
+          never="Never with the engine running"
+          open={valve === "liquid-high"}
+          disabled={container === null || !tared || valve !== "shut"}
+          onOpen={() => open("liquid-high")}
+        />
+        <ValveCard
+          name="Vapour, low side"
+          does="Engine at fast idle, container upright. Low valve open."
+          never="High valve stays shut"
+          open={valve === "vapour-low"}
+          disabled={container === null || !tared || valve !== "shut"}
+          onOpen={() => open("vapour-low")}
+        />
+        <Flex direction="column" gap="2" borderWidth="1px" borderColor="line" rounded="card" p="3" bg="field">
+          <Text fontWeight="650">Scale</Text>
+          <Text fontSize="30px" fontWeight="650" lineHeight="1.1">
+            {formatNumber(latest?.scaleG, "g")}
+            <Text as="span" fontSize="14px" color="soft" fontWeight="400">
+              {" "}
+              g left in it
+            </Text>
+          </Text>
+          <BenchButton
+            kind={desk.call?.call === "stop" || desk.call?.call === "stalled" ? "act" : "main"}
+            mt="auto"
+            disabled={valve === "shut"}
+            onClick={() => void desk.shut()}
+          >
+            Shut the valve
+          </BenchButton>
+        </Flex>
+      </Grid>
+      <Box role="status" mt="2.5" fontSize="17px" fontWeight="600" color={refused ? "act" : "soft"}>
+        {refused ?? callWords(desk, container, found, next)}
+      </Box>
+      <Alarms alarms={desk.live?.alarms ?? []} />
+    </Card>
+  );
+}
+
+interface ValveCardProps {
+  name: string;
+  does: string;
+  never: string;
+  open: boolean;
+  disabled: boolean;
+  onOpen: () => void;
+}
+
+function ValveCard({ name, does, never, open, disabled, onOpen }: ValveCardProps) {
+  return (
+    <Flex
+      direction="column"
+      gap="1"
+      borderWidth={open ? "2px" : "1px"}
+      borderColor={open ? "ink" : "line"}
+      rounded="card"
+      p="3"
+      bg="field"
+    >
+      <Text fontWeight="650">{name}</Text>
+      <Text fontSize="14px">{does}</Text>
+      <Text fontSize="14px" fontWeight="650" color="act">
+        {never}
+      </Text>
+      {open ? (
+        <Flex mt="auto" minH="target" align="center" justify="center" rounded="card" bg="band" fontWeight="650">
+          Open now
+        </Flex>
+      ) : (
+        <BenchButton mt="auto" kind="main" disabled={disabled} aria-label={`Open ${name}`} onClick={onOpen}>
+          Open it
+        </BenchButton>
+      )}
+    </Flex>
+  );
+}
+
+function callWords(
+  { call, onScale }: Pick<Desk, "call" | "onScale">,
+  container: { name: string; leftG: number } | null,
+  found: MassBalance,
+  next: string | null,
+): string {
+  if (onScale === null || call === null || container === null) {
+    return found.state === "inside"
+      ? "Valve shut. The label weight is in."
+      : `Put a container on the scale.${next ? ` ${next}` : ""}`;
+  }
+  switch (call.call) {
+    case "put-on":
+      return `${container.name}: waiting until the scale stands still.`;
+    case "go":
+      return "Flowing. Watch the high side.";
+    case "slow":
+      return "Nearly there: valve almost shut.";
+    case "stop":
+      return "Stop: shut the valve. What is still in the valve and hose will make it up.";
+    case "stalled":
+      return container.leftG < EMPTY_BELOW_G * 2
+        ? `${container.name} is empty. Shut the valve, put the next one on: the tally waits.`
+        : "It has stalled: the circuit stands at the container's pressure. Shut the valve and go on with vapour, engine running, or warm the container in water of at most 40 °C.";
+    case "settle":
+      return "Shut. Let the scale come to rest.";
+    case "shut":
+      if (found.state === "inside") return "Valve shut. The label weight is in.";
+      return container.leftG < EMPTY_BELOW_G
+        ? `${container.name} is empty. Put the next one on: the tally waits.`
+        : `Valve shut.${next ? ` ${next}` : ""}`;
+  }
+}
+
+const alarmWords: Record<ChargeAlarm, readonly [string, string]> = {
+  "high-side-high": ["High side too high: shut the valve", "Look at the fan and the condenser's air before you go on."],
+  "high-valve-while-running": [
+    "Shut the high valve now",
+    "With the engine running its pressure goes into the container, and it can burst.",
+  ],
+  "liquid-into-running-low-side": [
+    "Turn the container upright: no liquid into a running compressor",
+    "Liquid does not compress: it breaks the compressor.",
+  ],
+  "vapour-low-while-off": ["Start the engine", "With it off vapour stops flowing as soon as the pressures have met."],
+  "scale-lost": [
+    "The scale is silent: shut the valve",
+    "The tally stands at its last sample. It goes on when the scale is back.",
+  ],
+  bumped: ["The scale was knocked", "The tally waits until it stands again."],
+  "load-changed": [
+    "Something was put on or taken off the scale",
+    "The jump was left out of the tally; the grams go on from where they were.",
+  ],
+  "target-passed": ["Past the target: shut the valve", "What is over comes out by weight, with the recovery machine."],
+};
+
+function Alarms({ alarms }: { alarms: readonly ChargeAlarm[] }) {
+  if (alarms.length === 0) return null;
+  return (
+    <Stack gap="2" mt="2">
+      {alarms.map((alarm) => (
+        <Notice key={alarm} tone="act" title={alarmWords[alarm][0]}>
+          {alarmWords[alarm][1]}
+        </Notice>
+      ))}
+    </Stack>
+  );
+}
+
+const handValves: { value: Exclude<ValveAt, "shut">; label: string }[] = [
+  { value: "liquid-high", label: "Liquid into the high side" },
+  { value: "vapour-low", label: "Vapour into the low side" },
+  { value: "liquid-low", label: "Liquid into the low side" },
+  { value: "vapour-high", label: "Vapour into the high side" },
+];
+
+/** Without a connected scale: how the valves stand is watched over, and what the shop's own scale shows is written down. */
+function TypedScale({ balance: found }: { balance: MassBalance }) {
+  const { job, edit } = useJob();
+  const [texts, setTexts] = useState<Record<string, string>>({});
+  const [refused, setRefused] = useState<string | null>(null);
+  const [valve, setValve] = useState<Exclude<ValveAt, "shut"> | null>(null);
+  const [engine, setEngine] = useState<"off" | "on" | null>(null);
+  const inputs = chargeInputsOf(job);
+  if (inputs === null) return null;
+  const watched: ChargeSample | null =
+    valve === null || engine === null
+      ? null
+      : { time: 0, scaleG: null, low: null, high: null, engineOn: engine === "on", valve };
+  const write = (id: string, leftG: number) => {
+    const checked = checkEntry({ ...fields.net, min: 0, label: "Net content now" }, entry(texts[id] ?? "", "g"));
+    if (!checked.ok) {
+      setRefused("Type the net grams the scale shows now, from 0 up.");
+      return;
+    }
+    const issue = checkDraw(inputs, { containerId: id, startG: leftG, nowG: checked.value });
+    if (issue) {
+      setRefused(`${chargeSentence(issue)} Not recorded; what you typed is kept.`);
+      return;
+    }
+    setRefused(null);
+    setTexts((kept) => ({ ...kept, [id]: "" }));
+    edit((stored) => drawn(stored, id, Math.max(0, leftG - checked.value), new Date().toISOString()));
+  };
+  return (
+    <Card title="From your own scale">
+      <Stack gap="3">
+        <Flex gap="6" wrap="wrap">
+          <Choice label="What is open" options={handValves} value={valve} onChange={setValve} />
+          <Choice
+            label="Engine"
+            options={[
+              { value: "off", label: "Off" },
+              { value: "on", label: "Running" },
+            ]}
+            value={engine}
+            onChange={setEngine}
+          />
+        </Flex>
+        {watched && <Alarms alarms={stateAlarms(watched, { mostHighKpa: Number.POSITIVE_INFINITY })} />}
+        {found.perContainer.map((c) => (
+          <Flex key={c.id} gap="3" align="end" wrap="wrap">
+            <Box flex="1 1 200px">
+              <NumberField
+                spec={{ ...fields.net, min: 0 }}
+                value={entry(texts[c.id] ?? "", "g")}
+                label={`${c.name}, net content now`}
+                hint={`${formatQuantity(c.leftG, "g")} by the tally${stopHint(c, found, entryValue(fields.net, entry(texts[c.id] ?? "", "g")))}`}
+                hideUnit
+                onChange={(value) => setTexts((kept) => ({ ...kept, [c.id]: value.text }))}
+              />
+            </Box>
+            <BenchButton aria-label={`Record ${c.name}`} onClick={() => write(c.id, c.leftG)}>
+              Record
+            </BenchButton>
+          </Flex>
+        ))}
+        {refused && (
+          <Text color="act" role="alert">
+            {refused}
+          </Text>
+        )}
+      </Stack>
+    </Card>
+  );
+}
+
+/** Where this container must be stopped, when it holds enough. */
+function stopHint({ leftG }: { leftG: number }, found: MassBalance, typedG: number | null): string {
+  if (found.toGoG <= 0 || typedG !== null) return "";
+  return leftG > found.toGoG
+    ? `; stop when the scale shows ${formatQuantity(leftG - found.toGoG, "g")}`
+    : "; all of it goes in";
+}

@@ -1,0 +1,139 @@
+"use client";
+
+import { Flex, Table, Text } from "@chakra-ui/react";
+import { CHARGING_RPM } from "@/core/charge/charge-plan";
+import { type School, type SchoolAnswer, type SchoolsAnswer, schools } from "@/core/charge/schools";
+import { withUsualConditions } from "@/core/circuit/usual";
+import type { PressureRange } from "@/core/readings/shop-chart";
+import { fields } from "@/core/records/fields";
+import { vehicleLabelOf } from "@/core/records/job-readings";
+import { entryValue } from "@/core/units/entry";
+import { formatNumber, formatQuantity } from "@/core/units/units";
+import { changeChoices } from "@/data/choices";
+import { useChargeAnswer } from "@/session/charge-answers";
+import { useChoices } from "@/session/choices";
+import { useAmbientC, useJob, useLiveOf } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { useShopChart } from "@/views/job/steps/running/shop-chart";
+import { schoolLabels } from "@/words/job";
+
+/** Where none was measured, %. */
+const USUAL_HUMIDITY = 50;
+
+/** What each school would have put into this vehicle today, and what that does on a hot day. Weight decides. */
+export function SchoolsCard() {
+  const { job } = useJob();
+  const streams = useLiveOf((live) => live?.humidityPct ?? null);
+  const { schools: shown } = useChoices();
+  const label = vehicleLabelOf(job);
+  const humidity = streams ?? entryValue(fields.humidity, job.baseline.humidity) ?? USUAL_HUMIDITY;
+  const conditions = withUsualConditions(
+    { ambientC: Math.round(useAmbientC()), rpm: CHARGING_RPM },
+    {
+      humidityPct: Math.round(humidity / 5) * 5,
+      altitudeM: entryValue(fields.altitude, job.altitude),
+      airSource: job.baseline.airSource,
+    },
+  );
+  const shop = useShopChart(label?.refrigerant ?? null, conditions.ambientC);
+  const chart = shop.ranges === null ? null : { lowKpa: middle(shop.ranges.low), highKpa: middle(shop.ranges.high) };
+  const key = label === null || shown.length === 0 ? null : JSON.stringify([label, conditions, chart]);
+  const answer = useChargeAnswer<SchoolsAnswer | null>(key, (api) => api.schools(label!, conditions, chart));
+  const toggle = (school: School) =>
+    void changeChoices({
+      schools: shown.includes(school) ? shown.filter((one) => one !== school) : [...shown, school],
+    });
+  return (
+    <Card
+      title={`What other schools would have put in, at ${formatQuantity(conditions.ambientC, "degC", 0)}, by simulation`}
+    >
+      <Flex gap="1.5" wrap="wrap" mb="2">
+        {schools.map((school) => (
+          <BenchButton
+            key={school}
+            kind={shown.includes(school) ? "main" : "quiet"}
+            aria-pressed={shown.includes(school)}
+            fontSize="14px"
+            px="3"
+            onClick={() => toggle(school)}
+          >
+            {schoolLabels[school]}
+          </BenchButton>
+        ))}
+      </Flex>
+      {answer && shown.length > 0 && (
+        <Table.Root size="sm" bg="sheet" css={{ "& td, & th": { bg: "sheet", borderColor: "line" } }}>
+          <Table.Header>
+            <Table.Row>
+              <Table.ColumnHeader color="soft">School</Table.ColumnHeader>
+              <Table.ColumnHeader color="soft" textAlign="end">
+                Puts in
+              </Table.ColumnHeader>
+              <Table.ColumnHeader color="soft" textAlign="end">
+                Against the label
+              </Table.ColumnHeader>
+              <Table.ColumnHeader color="soft">At 38 °C, standing at the lights</Table.ColumnHeader>
+            </Table.Row>
+          </Table.Header>
+          <Table.Body>
+            <Table.Row fontSize="16px">
+              <Table.Cell fontWeight="650">By weight</Table.Cell>
+              <Table.Cell textAlign="end" fontSize="20px" fontWeight="650">
+                {formatQuantity(answer.labelG, "g")}
+              </Table.Cell>
+              <Table.Cell textAlign="end" color="done" fontWeight="600">
+                the label
+              </Table.Cell>
+              <Table.Cell>{hotWords(answer.atLabel, null)}</Table.Cell>
+            </Table.Row>
+            {answer.answers
+              .filter(({ school }) => shown.includes(school))
+              .map((one) => (
+                <SchoolRow key={one.school} answer={one} all={answer} />
+              ))}
+          </Table.Body>
+        </Table.Root>
+      )}
+      <Text color="soft" fontSize="14px" mt="2">
+        {`The pressure chart is ${shop.chart && chart ? shop.chart.name : "the rule of thumb of 30 and 200 psi"}. Shown so that nobody needs to try it: the weight on the label decides.`}
+      </Text>
+    </Card>
+  );
+}
+
+function middle({ low, high }: PressureRange): number {
+  return (low + high) / 2;
+}
+
+function SchoolRow({ answer, all }: { answer: SchoolAnswer; all: SchoolsAnswer }) {
+  const off = answer.chargeG - all.labelG;
+  return (
+    <Table.Row fontSize="16px">
+      <Table.Cell>{schoolLabels[answer.school]}</Table.Cell>
+      <Table.Cell textAlign="end" fontSize="20px" fontWeight="600">
+        {answer.stops ? formatQuantity(answer.chargeG, "g") : `over ${formatQuantity(answer.chargeG, "g")}`}
+      </Table.Cell>
+      <Table.Cell textAlign="end" color={Math.abs(off) > 0.1 * all.labelG ? "act" : "soft"} fontWeight="600">
+        {answer.stops ? `${off > 0 ? "+ " : "− "}${formatQuantity(Math.abs(off), "g")}` : "its sign never comes"}
+      </Table.Cell>
+      <Table.Cell>{hotWords(answer.hotDay, all.atLabel)}</Table.Cell>
+    </Table.Row>
+  );
+}
+
+/** Differences smaller than these are none on a hot day, K and kPa. */
+const FELT_K = 0.7;
+const FELT_KPA = 80;
+
+function hotWords(day: SchoolAnswer["hotDay"], label: SchoolAnswer["hotDay"]): string {
+  if (day === null) return "does not run";
+  if (day.cutsOut) return "high-pressure switch cuts it out";
+  const now = `vent ${formatNumber(day.ventC, "degC", 0)} °C, high side ${formatQuantity(day.highKpa, "kPa")}`;
+  if (label === null) return now;
+  const warmer = day.ventC - label.ventC;
+  const higher = day.highKpa - label.highKpa;
+  if (warmer > FELT_K) return `${now}: ${formatNumber(warmer, "K", 1)} K warmer`;
+  if (higher > FELT_KPA) return `${now}: ${formatQuantity(higher, "kPa")} higher`;
+  return `${now}: nothing to be felt yet`;
+}

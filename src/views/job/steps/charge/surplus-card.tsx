@@ -1,0 +1,53 @@
+"use client";
+
+import { Flex, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import { taken } from "@/core/records/bookkeeping";
+import { fields } from "@/core/records/fields";
+import { formatNumber, formatQuantity } from "@/core/units/units";
+import { useJobActs, useRack, useRackOf } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { Measure } from "@/ui/measure";
+import { WriteDown } from "@/views/job/instruments/write-down";
+import { rackSentence } from "@/words/issues";
+
+/** Over the label: what is too much comes out by weight, with the machine, never to the air. */
+export function SurplusCard({ overG }: { overG: number }) {
+  const { edit } = useJobActs();
+  const rack = useRack("status", "source", "machine", "setEngine", "tareMachine", "setMachine");
+  const shown = useRackOf(({ latest }) => latest?.recoveredG ?? 0);
+  const [refused, setRefused] = useState<string | null>(null);
+  const connected = rack.status === "running" && rack.source.kind === "rack";
+  const running = rack.machine === "recover";
+  const book = (grams: number) => edit((stored) => taken(stored, grams, new Date().toISOString()));
+  const start = async () => {
+    rack.setEngine("off");
+    await rack.tareMachine();
+    const issue = await rack.setMachine("recover");
+    setRefused(issue ? rackSentence(issue) : null);
+  };
+  const stop = async () => {
+    await rack.setMachine("off");
+    book(shown);
+  };
+  return (
+    <Card title={`${formatQuantity(overG, "g")} over the label: take them out by weight, not to the air`}>
+      {connected ? (
+        <Flex gap="5" align="end" wrap="wrap">
+          <Measure label="Weighed out" value={running ? shown : 0} unit="g" />
+          <BenchButton kind={running && shown >= overG - 3 ? "act" : "main"} onClick={running ? stop : start}>
+            {running ? `Stop and write down ${formatNumber(shown, "g")} g` : "Start the recovery machine"}
+          </BenchButton>
+        </Flex>
+      ) : (
+        <WriteDown spec={fields.taken} unit="g" onWrite={book} />
+      )}
+      {refused && (
+        <Text color="act" mt="2" role="alert">
+          {refused}
+        </Text>
+      )}
+    </Card>
+  );
+}

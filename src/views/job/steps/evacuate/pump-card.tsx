@@ -1,0 +1,176 @@
+"use client";
+
+import { Flex, Text } from "@chakra-ui/react";
+import { useEffect, useState } from "react";
+import type { vacuumTarget } from "@/core/charge/vacuum";
+import { holdSchools } from "@/core/records/choices";
+import { fields } from "@/core/records/fields";
+import type { Job } from "@/core/records/job";
+import { entryOf } from "@/core/units/entry";
+import { formatClock, formatQuantity } from "@/core/units/units";
+import { changeChoices } from "@/data/choices";
+import { useDesk, useJob, useRack, useSession } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { Choice } from "@/ui/choice";
+import { Measure } from "@/ui/measure";
+import { WriteDown } from "@/views/job/instruments/write-down";
+import { rackSentence } from "@/words/issues";
+
+type Evacuate = Job["evacuate"];
+type Mark = Evacuate["marks"][number];
+
+/** Pump on, shut off, hold, read: the one act at a time, with its clock. */
+export function PumpCard({ target, holdS }: { target: ReturnType<typeof vacuumTarget> | null; holdS: number }) {
+  const { job, record, edit } = useJob();
+  const rack = useRack("status", "source", "latest", "setEngine", "setMachine");
+  const desk = useDesk("vacuumClock");
+  const { live: stream } = useSession();
+  const [refused, setRefused] = useState<string | null>(null);
+  const { evacuate } = job;
+  const unit = evacuate.lowest.unit;
+  const decimals = unit === "micron" ? 0 : 2;
+  const phase = evacuate.marks.at(-1)?.kind ?? null;
+  const connected = rack.status === "running" && rack.source.kind === "rack";
+  const coming = job.rackVehicle !== null && !connected && rack.status !== "lost";
+  const shown = connected ? (rack.latest?.vacuumKpa ?? null) : (evacuate.trace.at(-1)?.kpa ?? null);
+  useTick(!connected && phase !== null && phase !== "end");
+  const since = desk.vacuumClock() - (evacuate.marks.at(-1)?.t ?? 0);
+  const mark = (kind: Mark["kind"], change: (evacuate: Evacuate) => Partial<Evacuate> = () => ({})) => {
+    const t = Math.round(desk.vacuumClock() * 10) / 10;
+    const now = new Date().toISOString();
+    record((stored) => ({
+      ...stored,
+      evacuate: {
+        ...stored.evacuate,
+        startedAt: stored.evacuate.startedAt ?? now,
+        marks: [...stored.evacuate.marks, { t, kind }],
+        ...(connected ? {} : { seenAt: now }),
+        ...change(stored.evacuate),
+      },
+    }));
+  };
+  const pump = async () => {
+    rack.setEngine("off");
+    if (connected) {
+      const issue = await rack.setMachine("pump");
+      setRefused(issue ? rackSentence(issue) : null);
+      if (issue) return;
+    }
+    const ambient = stream.getState().live?.values.ambient ?? null;
+    mark("pump", ({ wall }) => (wall.text === "" && ambient !== null ? { wall: entryOf(ambient, wall.unit) } : {}));
+  };
+  const hold = async () => {
+    if (connected) await rack.setMachine("off");
+    mark("hold", ({ lowest }) => (shown === null ? {} : { lowest: entryOf(shown, lowest.unit, decimals) }));
+  };
+  const end = () =>
+    mark("end", ({ held, hold: length }) =>
+      shown === null
+        ? {}
+        : { held: entryOf(shown, held.unit, decimals), hold: entryOf(since, length.unit === "s" ? "s" : "min", 1) },
+    );
+  const deep = target !== null && shown !== null && shown < target.targetKpa;
+  const words =
+    phase === null
+      ? "Not started."
+      : phase === "pump"
+        ? `Pump on for ${formatClock(since)}.`
+        : phase === "hold"
+          ? since < holdS
+            ? `Holding for ${formatClock(since)}, ${formatClock(holdS - since)} to go.`
+            : `Holding for ${formatClock(since)}: as long as this workshop holds.`
+          : "The hold was read.";
+  return (
+    <Card title={connected ? "Vacuum gauge, on the simulated rack" : "Vacuum gauge"}>
+      <Flex align="end" gap="6" wrap="wrap">
+        <Measure
+          label="Absolute pressure in the circuit"
+          value={shown}
+          unit={unit}
+          decimals={decimals}
+          size="large"
+          note={connected && shown === null ? "refrigerant is still in it" : undefined}
+        />
+        {target && (
+          <Measure
+            label="Pump below"
+            value={target.targetKpa}
+            unit={unit}
+            decimals={decimals}
+            note={
+              target.gaugeSees
+                ? evacuate.gauge === "electronic"
+                  ? `water boils at ${formatQuantity(target.boilingKpa, unit, decimals)}`
+                  : `the needle then shows ${formatQuantity(target.needleKpa, "kPa", 1)} here`
+                : "this needle cannot show it: pump by the clock, an hour at least"
+            }
+          />
+        )}
+        <Flex gap="2" wrap="wrap">
+          {phase !== "pump" && (
+            <BenchButton kind={phase === null ? "main" : "quiet"} disabled={coming} onClick={pump}>
+              {phase === null ? "Start the pump" : "Pull again"}
+            </BenchButton>
+          )}
+          {phase === "pump" && (
+            <BenchButton kind={deep ? "act" : "main"} disabled={coming} onClick={hold}>
+              Shut the valve, stop the pump, begin the hold
+            </BenchButton>
+          )}
+          {phase === "hold" && (
+            <BenchButton kind={since >= holdS ? "act" : "quiet"} disabled={since < fields.hold.min} onClick={end}>
+              {`End the hold after ${formatClock(since)}`}
+            </BenchButton>
+          )}
+        </Flex>
+      </Flex>
+      <Flex mt="2" gap="4" wrap="wrap" align="end">
+        <Text fontSize="17px" fontWeight="600" color="soft" role="status" flex="1">
+          {words}
+        </Text>
+        {!connected && phase !== null && (
+          <WriteDown
+            spec={fields.held}
+            label="The gauge shows now"
+            unit={unit}
+            onWrite={(kpa) => addPoint(edit, desk.vacuumClock(), kpa)}
+          />
+        )}
+        <Choice
+          label="This workshop holds for"
+          options={holdSchools.map((s) => ({ value: String(s), label: s === 3600 ? "1 h" : `${s / 60} min` }))}
+          value={String(holdS)}
+          onChange={(value) => void changeChoices({ holdS: holdSchools.find((s) => String(s) === value)! })}
+        />
+      </Flex>
+      {refused && (
+        <Text color="act" mt="2" role="alert">
+          {refused}
+        </Text>
+      )}
+    </Card>
+  );
+}
+
+/** Draws anew each second while a clock is looked at that nothing else moves. */
+function useTick(on: boolean): void {
+  const [, tick] = useState(0);
+  useEffect(() => {
+    if (!on) return;
+    const timer = setInterval(() => tick((n) => n + 1), 1000);
+    return () => clearInterval(timer);
+  }, [on]);
+}
+
+/** A reading from a gauge that is not connected, at the wall's time. */
+function addPoint(edit: (change: (job: Job) => Job) => void, clock: number, kpa: number): void {
+  edit((stored) => ({
+    ...stored,
+    evacuate: {
+      ...stored.evacuate,
+      trace: [...stored.evacuate.trace, { t: Math.round(clock * 10) / 10, kpa }],
+      seenAt: new Date().toISOString(),
+    },
+  }));
+}

@@ -1,0 +1,142 @@
+"use client";
+
+import { Box, Checkbox, Grid, Stack, Text } from "@chakra-ui/react";
+import { fields } from "@/core/records/fields";
+import type { Job } from "@/core/records/job";
+import { hoseLossOf } from "@/core/records/job-readings";
+import { useJob, useSetPart } from "@/session/session";
+import { Card } from "@/ui/card";
+import { Choice } from "@/ui/choice";
+import { Measure } from "@/ui/measure";
+import { Caution, Notice } from "@/ui/notice";
+import { NumberField } from "@/ui/number-field";
+import { StepEnd } from "@/views/job/frame/step-end";
+
+const checks = [
+  { id: "protection", text: "Goggles and gloves on" },
+  { id: "wheels-closed", text: "Both hand wheels of the manifold closed" },
+  { id: "backed-off", text: "Coupler wheels backed off fully before snapping on" },
+  { id: "low-first", text: "Low side first" },
+  { id: "tugged", text: "Tugged: it holds" },
+  { id: "opened", text: "Coupler opened fully: half open gives false readings" },
+] as const;
+
+export function HookUpStep() {
+  const { job } = useJob();
+  const { hookUp } = job;
+  const set = useSetPart("hookUp");
+  const missing = checks.filter(({ id }) => !hookUp.checked.includes(id));
+  const gaps = [
+    ...(hookUp.gauges === null ? ["which sides are coupled"] : []),
+    ...(missing.length > 0 ? [`${missing.length} of the checks`] : []),
+  ];
+  return (
+    <Stack gap="3.5" maxW="1080px">
+      <Caution title="Refrigerant burns by cold and blinds">
+        Goggles and gloves before a coupler is touched. Never open the high-side valve of the manifold while the engine
+        runs. Local law, the maker's procedure and licensed practice come first.
+      </Caution>
+      <Grid templateColumns={{ base: "1fr", lg: "1fr 1fr" }} gap="3.5">
+        <Card title="Before and while coupling">
+          <Stack gap="1">
+            {checks.map(({ id, text }) => (
+              <Checkbox.Root
+                key={id}
+                minH="target"
+                checked={hookUp.checked.includes(id)}
+                onCheckedChange={({ checked }) =>
+                  set({
+                    checked: checked ? [...hookUp.checked, id] : hookUp.checked.filter((other) => other !== id),
+                  })
+                }
+              >
+                <Checkbox.HiddenInput />
+                <Checkbox.Control
+                  boxSize="26px"
+                  borderColor="edge"
+                  bg="field"
+                  color="onInk"
+                  _checked={{ bg: "ink", borderColor: "ink" }}
+                />
+                <Checkbox.Label fontSize="17px" fontWeight="500">
+                  {text}
+                </Checkbox.Label>
+              </Checkbox.Root>
+            ))}
+          </Stack>
+        </Card>
+        <Stack gap="3.5">
+          <Card title="What is coupled">
+            <Choice
+              label="Gauges on"
+              options={[
+                { value: "both", label: "Both sides" },
+                { value: "low-only", label: "Low side only" },
+              ]}
+              value={hookUp.gauges}
+              onChange={(gauges) => set({ gauges })}
+            />
+            {hookUp.gauges === "low-only" && (
+              <Text mt="2.5" fontSize="15px">
+                Some high ports leak after every coupling. The low side alone tells starved from flooded, and with the
+                suction clamp the superheat. It cannot tell air, overcharge or weak condenser air: subcooling, sides at
+                rest and the meeting of the sides stay unknown.
+              </Text>
+            )}
+            {hookUp.gauges === "both" && (
+              <Text mt="2.5" fontSize="15px">
+                Both sides: superheat and subcooling, the rest check, and the shut-off test.
+              </Text>
+            )}
+          </Card>
+          <Card title="What leaves with the hoses">
+            <NumberField spec={fields.hose} value={hookUp.hose} onChange={(hose) => set({ hose })} />
+            <HoseLoss job={job} />
+          </Card>
+        </Stack>
+      </Grid>
+      <StepEnd step="hook-up" gaps={gaps} />
+    </Stack>
+  );
+}
+
+/** Grams in the hoses, and how they come off: that is counted in Every gram. */
+function HoseLoss({ job }: { job: Job }) {
+  const set = useSetPart("hookUp");
+  const loss = hoseLossOf(job);
+  if (loss === null) {
+    return (
+      <Text mt="2" color="soft" fontSize="14px">
+        Counted once refrigerant, altitude and length are given.
+      </Text>
+    );
+  }
+  return (
+    <>
+      <Grid templateColumns="1fr 1fr" gap="3" mt="3">
+        <Measure label="Let back into the low side" value={loss.letBackG} unit="g" decimals={1} note="vapour only" />
+        {loss.asTheyStoodG !== null && (
+          <Measure label="Taken off as it stands" value={loss.asTheyStoodG} unit="g" note="high hose full of liquid" />
+        )}
+      </Grid>
+      {loss.asTheyStoodG !== null && (
+        <Box mt="2.5">
+          <Choice
+            label="The hoses come off"
+            options={[
+              { value: "let-back", label: "Let back first" },
+              { value: "as-they-stood", label: "As they stand" },
+            ]}
+            value={job.hookUp.hosesOff}
+            onChange={(hosesOff) => set({ hosesOff })}
+          />
+          <Box h="3" />
+          <Notice tone="wait" title="Let the high hose back before it comes off">
+            High coupler shut first, then both wheels open with the engine running: the low side draws the liquid in.
+            What goes with the hoses is counted in Every gram.
+          </Notice>
+        </Box>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,225 @@
+"use client";
+
+import { Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { labelDoubts } from "@/core/readings/label-check";
+import { fields } from "@/core/records/fields";
+import { type Job, labelRefrigerants, type StopSign, stopSigns } from "@/core/records/job";
+import { intakeGaps, labelOf, workableRefrigerant } from "@/core/records/job-readings";
+import { useJob } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { Choice } from "@/ui/choice";
+import { Caution, Notice } from "@/ui/notice";
+import { NumberField } from "@/ui/number-field";
+import { TextField } from "@/ui/text-field";
+import { StepEnd } from "@/views/job/frame/step-end";
+import { labelDoubtSentence } from "@/words/issues";
+import {
+  compressorLabels,
+  fanLabels,
+  historyLabels,
+  meteringLabels,
+  oilLabels,
+  optionsOf,
+  refrigerantLabels,
+  stopSignLabels,
+} from "@/words/job";
+
+type Intake = Job["intake"];
+
+export function IntakeStep() {
+  const { job, edit } = useJob();
+  const { intake } = job;
+  const refrigerant = workableRefrigerant(job);
+  const { chargeG, toleranceG } = labelOf(job);
+  const doubts =
+    refrigerant === null || intake.compressor === null
+      ? []
+      : labelDoubts(
+          { refrigerant, compressor: intake.compressor, evaporators: intake.evaporators, chargeG },
+          toleranceG,
+          intake.oilKind,
+        );
+  const set = <Key extends keyof Intake>(key: Key, value: Intake[Key]) =>
+    edit((stored) => ({ ...stored, intake: { ...stored.intake, [key]: value } }));
+  return (
+    <Stack gap="3.5" maxW="1080px">
+      <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="3.5">
+        <Card title="The vehicle and what is wrong">
+          <Stack gap="3">
+            <TextField
+              label="Vehicle"
+              value={intake.vehicle}
+              placeholder="Owner, model, number plate"
+              onChange={(vehicle) => set("vehicle", vehicle)}
+            />
+            <TextField
+              label="Complaint"
+              lines={3}
+              value={intake.complaint}
+              placeholder="What it does, since when it last cooled"
+              onChange={(complaint) => set("complaint", complaint)}
+            />
+            <Choice
+              label="Who touched the circuit before"
+              options={optionsOf(historyLabels)}
+              value={intake.history}
+              onChange={(history) => set("history", history)}
+            />
+            <NumberField
+              spec={fields.altitude}
+              value={job.altitude}
+              label="Altitude of this shop"
+              hint="Gauges read against the air around them."
+              onChange={(altitude) => edit((stored) => ({ ...stored, altitude }))}
+            />
+          </Stack>
+        </Card>
+        <Card title="From the label under the bonnet">
+          <Stack gap="3">
+            <Choice
+              label="Refrigerant"
+              options={labelRefrigerants.map((value) => ({ value, label: refrigerantLabels[value] }))}
+              value={intake.refrigerant}
+              onChange={(refrigerant) => set("refrigerant", refrigerant)}
+            />
+            <Grid templateColumns="1fr 1fr" gap="3">
+              <NumberField spec={fields.charge} value={intake.charge} onChange={(charge) => set("charge", charge)} />
+              <NumberField
+                spec={fields.tolerance}
+                value={intake.tolerance}
+                label="Tolerance, ±"
+                onChange={(tolerance) => set("tolerance", tolerance)}
+              />
+            </Grid>
+            <Choice
+              label="Oil on the label"
+              options={optionsOf(oilLabels)}
+              value={intake.oilKind}
+              onChange={(oilKind) => set("oilKind", oilKind)}
+            />
+            {doubts.length === 0 ? (
+              <Text fontSize="14px" color="soft">
+                The label decides the amount. No pressure does.
+              </Text>
+            ) : (
+              doubts.map((doubt) => (
+                <Text key={doubt.code} fontSize="15px" color="wait" role="status">
+                  {labelDoubtSentence(doubt)}
+                </Text>
+              ))
+            )}
+          </Stack>
+        </Card>
+      </Grid>
+      {intake.refrigerant === "R744" && (
+        <Notice tone="act" title="CO₂ circuits are not for this tool">
+          They run near and above the critical point, at ten times these pressures, where saturation says nothing about
+          the high side. Use the maker's equipment and procedure.
+        </Notice>
+      )}
+      {intake.refrigerant === "other" && (
+        <Notice tone="act" title="Find out what is in it first">
+          Gauges cannot tell refrigerants apart. Look at label and port type, use an identifier, and recover anything
+          unknown into its own cylinder.
+        </Notice>
+      )}
+      {intake.refrigerant === "R1234yf" && (
+        <Caution title="R1234yf burns">
+          Ventilate, keep sparks and flames away, and use only equipment rated for it.
+        </Caution>
+      )}
+      <Card title="How it is built">
+        <Stack gap="3">
+          <Choice
+            label="Metering device"
+            options={optionsOf(meteringLabels)}
+            value={intake.metering}
+            onChange={(metering) => set("metering", metering)}
+          />
+          <Choice
+            label="Compressor"
+            options={optionsOf(compressorLabels)}
+            value={intake.compressor}
+            onChange={(compressor) => set("compressor", compressor)}
+          />
+          <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="3">
+            <Choice
+              label="Condenser fan"
+              options={optionsOf(fanLabels)}
+              value={intake.condenserFan}
+              onChange={(condenserFan) => set("condenserFan", condenserFan)}
+            />
+            <Choice
+              label="Evaporators"
+              options={[
+                { value: "1", label: "One" },
+                { value: "2", label: "Two" },
+              ]}
+              value={intake.evaporators === null ? null : intake.evaporators === 1 ? "1" : "2"}
+              onChange={(count) => set("evaporators", count === "1" ? 1 : 2)}
+            />
+          </Grid>
+        </Stack>
+      </Card>
+      {intake.compressor === "electric" && (
+        <Caution title="Electric compressor: high voltage">
+          Qualified people only. It needs its own insulating oil; a trace of the wrong one ends it.
+        </Caution>
+      )}
+      <Card title="Any of these? Then it is not run">
+        <Flex gap="2" wrap="wrap">
+          {stopSigns.map((sign) => {
+            const given = intake.stopSigns.includes(sign);
+            return (
+              <BenchButton
+                key={sign}
+                kind={given ? "act" : "quiet"}
+                aria-pressed={given}
+                onClick={() =>
+                  set("stopSigns", given ? intake.stopSigns.filter((s) => s !== sign) : [...intake.stopSigns, sign])
+                }
+              >
+                {stopSignLabels[sign]}
+              </BenchButton>
+            );
+          })}
+        </Flex>
+      </Card>
+      {intake.stopSigns.length > 0 ? (
+        <StopPage signs={intake.stopSigns} />
+      ) : (
+        <StepEnd step="intake" gaps={intakeGaps(job)} />
+      )}
+    </Stack>
+  );
+}
+
+const stopReasons: Record<StopSign, string> = {
+  bang: "A bang may have been a burst hose or a seized compressor: turning it again can break what is left.",
+  hiss: "Refrigerant is escaping now: keep away from the opening, let it end, ventilate.",
+  smell: "Burnt oil or clutch: a running belt on a seized compressor can fail.",
+  "oil-spray": "Oil around a joint under pressure: it can let go. Refrigerant follows oil.",
+};
+
+/** Where a job goes that must not be run: no step two, but what to do instead. */
+function StopPage({ signs }: { signs: StopSign[] }) {
+  return (
+    <Stack gap="3">
+      <Notice tone="act" title="Do not run it">
+        {signs.map((sign) => stopReasons[sign]).join(" ")}
+      </Notice>
+      <Card title="Instead">
+        <Stack as="ol" gap="1" ps="5" listStyleType="decimal" fontSize="16px">
+          <li>Air conditioning off, engine off, air in the hall. With R1234yf no sparks or flames.</li>
+          <li>Look from a distance: belt, clutch, hoses, oil on the ground.</li>
+          <li>Recover what is left by weight before anything is opened, and find the damage.</li>
+          <li>The maker's procedure, local law and licensed practice come first.</li>
+        </Stack>
+        <Text color="soft" mt="2">
+          The run-sheet still opens Recover. Take a sign back here if it was noted by mistake.
+        </Text>
+      </Card>
+    </Stack>
+  );
+}

@@ -1,0 +1,118 @@
+"use client";
+
+import { Box, Flex, Grid, NativeSelect, Stack, Text } from "@chakra-ui/react";
+import { X } from "lucide-react";
+import { useState } from "react";
+import {
+  meaningOf,
+  type Observation,
+  type PartId,
+  partNames,
+  partsOf,
+  type SignId,
+  signIds,
+  signNames,
+} from "@/core/readings/observations";
+import { CircuitBoard } from "@/pictures/circuit-board";
+import { useJob } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { Caution } from "@/ui/notice";
+import { StepEnd } from "@/views/job/frame/step-end";
+
+/** What is seen, heard and felt, each at its part: pressed on the board, or chosen from the lists beside it. */
+export function LookStep() {
+  const { job, edit } = useJob();
+  const { metering } = job.intake;
+  const [part, setPart] = useState<PartId>("condenser");
+  const { notes } = job.look;
+  const here = notes.filter((note) => note.part === part);
+  const set = (change: (notes: Observation[]) => Observation[]) =>
+    edit((stored) => ({ ...stored, look: { notes: change(stored.look.notes) } }));
+  const toggle = (sign: SignId) =>
+    set((stored) =>
+      stored.some((note) => note.part === part && note.sign === sign)
+        ? stored.filter((note) => note.part !== part || note.sign !== sign)
+        : [...stored, { part, sign, at: new Date().toISOString() }],
+    );
+  return (
+    <Stack gap="3.5" maxW="1180px">
+      <Grid templateColumns={{ base: "1fr", xl: "minmax(0, 1fr) 330px" }} gap="3.5">
+        <Card title="Press a pipe or a part, then say what it is like">
+          <CircuitBoard metering={metering} notes={notes} selected={part} onSelect={setPart} />
+        </Card>
+        <Card title="At this part">
+          <NativeSelect.Root>
+            <NativeSelect.Field
+              aria-label="Part"
+              h="target"
+              bg="field"
+              borderColor="edge"
+              fontSize="17px"
+              fontWeight="650"
+              value={part}
+              onChange={(event) => setPart(event.currentTarget.value as PartId)}
+            >
+              {partsOf(metering).map((id) => (
+                <option key={id} value={id}>
+                  {partNames[id]}
+                </option>
+              ))}
+            </NativeSelect.Field>
+            <NativeSelect.Indicator />
+          </NativeSelect.Root>
+          <Flex gap="2" wrap="wrap" mt="3">
+            {signIds.map((sign) => {
+              const given = here.some((note) => note.sign === sign);
+              return (
+                <BenchButton
+                  key={sign}
+                  px="3"
+                  kind={given ? "act" : "quiet"}
+                  aria-pressed={given}
+                  onClick={() => toggle(sign)}
+                >
+                  {signNames[sign]}
+                </BenchButton>
+              );
+            })}
+          </Flex>
+        </Card>
+      </Grid>
+      <Card title="Noted">
+        {notes.length === 0 ? (
+          <Text color="soft">
+            Nothing noted. Look for oil at joints and ports, at the fans and the belt; feel which lines are hot and
+            cold; listen behind the dash.
+          </Text>
+        ) : (
+          <Stack as="ul" gap="1" listStyleType="none">
+            {notes.map((note) => (
+              <Flex as="li" key={`${note.part}-${note.sign}`} align="center" gap="3" minH="target">
+                <Box flex="1">
+                  <Text fontWeight="650">
+                    {partNames[note.part]}: {signNames[note.sign].toLowerCase()}
+                  </Text>
+                  {meaningOf(note) && <Text color="soft">{meaningOf(note)}</Text>}
+                </Box>
+                <BenchButton
+                  kind="quiet"
+                  px="0"
+                  minW="target"
+                  aria-label={`Take back ${partNames[note.part]}: ${signNames[note.sign].toLowerCase()}`}
+                  onClick={() => set((stored) => stored.filter((n) => n.part !== note.part || n.sign !== note.sign))}
+                >
+                  <X size={18} />
+                </BenchButton>
+              </Flex>
+            ))}
+          </Stack>
+        )}
+      </Card>
+      <Caution title="Look with the engine off first">
+        Belts and fans start by themselves. The discharge line burns. Goggles wherever refrigerant may come out.
+      </Caution>
+      <StepEnd step="look" gaps={[]} />
+    </Stack>
+  );
+}

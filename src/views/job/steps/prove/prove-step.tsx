@@ -1,0 +1,219 @@
+"use client";
+
+import { Flex, Stack, Table, Text } from "@chakra-ui/react";
+import { type Comparison, compareTests } from "@/core/records/compare-tests";
+import { customerWords } from "@/core/records/customer";
+import type { Job } from "@/core/records/job";
+import { formatNumber, type UnitId, units } from "@/core/units/units";
+import { useExpected } from "@/session/expected";
+import { HOT_DAY, useCorrections, useHotDay } from "@/session/paired-bands";
+import { useJob } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { formatUncertainty } from "@/ui/measure";
+import { Notice } from "@/ui/notice";
+import { StepEnd } from "@/views/job/frame/step-end";
+import { RackPanel } from "@/views/job/instruments/rack-panel";
+import { LiveTest, testGaps } from "@/views/job/steps/running/running-step";
+import { TestForm } from "@/views/job/steps/running/test-form";
+import { LeakCheck, partsToCheck } from "./leak-check";
+
+export function ProveStep() {
+  const { job, edit } = useJob();
+  const expected = useExpected("proof");
+  const corrections = useCorrections(job);
+  const rows = compareTests(job, corrections);
+  const hasBaseline = testGaps(job, "baseline").length === 0;
+  return (
+    <Stack gap="3.5" maxW="1080px">
+      <RackPanel />
+      <LiveTest which="proof" expected={expected} />
+      {!hasBaseline && (
+        <Notice tone="wait" title="There is no test from before">
+          Without it nothing can be compared; the readings are still kept for the record.
+        </Notice>
+      )}
+      {hasBaseline && job.proof.airSource !== job.baseline.airSource && (
+        <Notice tone="wait" title="Not the same test">
+          <Flex gap="3" align="center" wrap="wrap">
+            The first test drew {job.baseline.airSource} air, this one {job.proof.airSource}.
+            <BenchButton
+              kind="quiet"
+              onClick={() =>
+                edit((stored) => ({ ...stored, proof: { ...stored.proof, airSource: stored.baseline.airSource } }))
+              }
+            >
+              {`Set it to ${job.baseline.airSource}`}
+            </BenchButton>
+          </Flex>
+        </Notice>
+      )}
+      <Card title="Before and after, at the same settings">
+        {rows.length === 0 ? (
+          <Text color="soft">Take or type the same test again below; each pair appears here side by side.</Text>
+        ) : (
+          <ComparisonTable rows={rows} />
+        )}
+      </Card>
+      <TestForm which="proof" />
+      <LeakCheck />
+      <HotDayCard />
+      <CustomerCard />
+      <StepEnd step="prove" gaps={proveGaps(job)} />
+    </Stack>
+  );
+}
+
+function proveGaps(job: Job): string[] {
+  const open = partsToCheck(job).filter((part) => !job.prove.checks.some((check) => check.part === part));
+  return [
+    ...testGaps(job, "proof"),
+    ...(open.length > 0 ? ["the leak check"] : []),
+    ...(job.prove.capsOn ? [] : ["the caps"]),
+  ];
+}
+
+/** What it will show on the day the customer judges it by. */
+function HotDayCard() {
+  const { job } = useJob();
+  const bands = useHotDay(job);
+  if (bands === null) return null;
+  const { vent, high } = bands.bands;
+  return (
+    <Card title={`On a day of ${HOT_DAY.ambientC} °C, standing at the lights, if it is in order`}>
+      <Flex gap="8" wrap="wrap">
+        <Range label="Centre vent" low={vent.low} high={vent.high} unit="degC" />
+        <Range label="High side" low={high.low} high={high.high} unit="kPa" />
+        <Text color="soft" flex="1 1 260px" alignSelf="end">
+          Nine in ten vehicles of this label lie inside, at the label charge, at idle, {HOT_DAY.humidityPct} % humidity,
+          fresh air, blower full. Warmer or higher than this on such a day is a fault, not the weather.
+        </Text>
+      </Flex>
+    </Card>
+  );
+}
+
+function Range({ label, low, high, unit }: { label: string; low: number; high: number; unit: UnitId }) {
+  return (
+    <div>
+      <Text fontSize="13px" color="soft">
+        {label}
+      </Text>
+      <Text fontSize="30px" fontWeight="650" lineHeight="1.1">
+        {formatNumber(low, unit, 0)} to {formatNumber(high, unit, 0)}
+        <Text as="span" fontSize="14px" color="soft" fontWeight="400">
+          {` ${units[unit].label}`}
+        </Text>
+      </Text>
+    </div>
+  );
+}
+
+/** Ready to be told, and to go into the remark of the report. */
+function CustomerCard() {
+  const { job, edit } = useJob();
+  const words = customerWords(job);
+  if (words.length === 0) return null;
+  const text = words.join(" ");
+  return (
+    <Card title="What to tell the customer">
+      <Text fontSize="17px" data-testid="customer-words">
+        {text}
+      </Text>
+      <BenchButton
+        kind="quiet"
+        mt="2"
+        disabled={job.signOff.remark.includes(text)}
+        onClick={() =>
+          edit((stored) => ({
+            ...stored,
+            signOff: {
+              ...stored.signOff,
+              remark: [stored.signOff.remark.trim(), text].filter(Boolean).join(" "),
+              signedAt: null,
+            },
+          }))
+        }
+      >
+        Put it into the remark
+      </BenchButton>
+    </Card>
+  );
+}
+
+export function ComparisonTable({ rows }: { rows: Comparison[] }) {
+  const corrected = rows.some(({ equal }) => equal !== null);
+  return (
+    <Table.Root size="sm" bg="sheet" css={{ "& td, & th": { bg: "sheet", borderColor: "line" } }}>
+      <Table.Header>
+        <Table.Row>
+          <Table.ColumnHeader color="soft">Reading</Table.ColumnHeader>
+          <Table.ColumnHeader color="soft">At</Table.ColumnHeader>
+          <Table.ColumnHeader color="soft" textAlign="end">
+            Before
+          </Table.ColumnHeader>
+          <Table.ColumnHeader color="soft" textAlign="end">
+            After
+          </Table.ColumnHeader>
+          {corrected && (
+            <Table.ColumnHeader color="soft" textAlign="end">
+              On the first day
+            </Table.ColumnHeader>
+          )}
+          <Table.ColumnHeader color="soft">Change</Table.ColumnHeader>
+        </Table.Row>
+      </Table.Header>
+      <Table.Body>
+        {rows.map((row) => (
+          <Table.Row key={`${row.label}-${row.setting}`} fontSize="16px">
+            <Table.Cell fontWeight="600" color="ink">
+              {row.label}
+            </Table.Cell>
+            <Table.Cell color="soft" whiteSpace="nowrap">
+              {row.setting}
+            </Table.Cell>
+            <Table.Cell textAlign="end" fontSize="20px" fontWeight="600" color="soft" whiteSpace="nowrap">
+              {formatNumber(row.before.value, row.unit, decimalsOf(row.unit))}
+            </Table.Cell>
+            <Table.Cell textAlign="end" fontSize="20px" fontWeight="650" color="ink" whiteSpace="nowrap">
+              {formatNumber(row.after.value, row.unit, decimalsOf(row.unit))}{" "}
+              <Text as="span" fontSize="13px" color="soft" fontWeight="400">
+                {units[row.unit].label}
+              </Text>
+            </Table.Cell>
+            {corrected && (
+              <Table.Cell textAlign="end" fontSize="20px" fontWeight="600" whiteSpace="nowrap">
+                {row.equal === null ? (
+                  "–"
+                ) : (
+                  <>
+                    {formatNumber(row.equal.value, row.unit, decimalsOf(row.unit))}{" "}
+                    <Text as="span" fontSize="13px" color="soft" fontWeight="400">
+                      {`± ${formatUncertainty(row.equal.uncertainty, row.unit)}`}
+                    </Text>
+                  </>
+                )}
+              </Table.Cell>
+            )}
+            <Table.Cell color={row.beyondUncertainty ? "ink" : "soft"}>
+              <Flex align="baseline" gap="1.5" wrap="wrap">
+                {changeWords(row)}
+              </Flex>
+            </Table.Cell>
+          </Table.Row>
+        ))}
+      </Table.Body>
+    </Table.Root>
+  );
+}
+
+function decimalsOf(unit: UnitId): number {
+  return unit === "kPa" ? 0 : 1;
+}
+
+function changeWords({ before, after, equal, unit, beyondUncertainty, changeUncertainty }: Comparison): string {
+  const change = (equal ?? after).value - before.value;
+  const size = formatNumber(Math.abs(change), unit === "degC" ? "K" : unit, decimalsOf(unit));
+  if (!beyondUncertainty) return `within ± ${formatUncertainty(changeUncertainty, unit)}`;
+  return `${change > 0 ? "up" : "down"} ${size}`;
+}

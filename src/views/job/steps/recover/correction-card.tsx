@@ -1,0 +1,115 @@
+"use client";
+
+import { Flex } from "@chakra-ui/react";
+import { type CorrectionRefusal, correctionOf } from "@/core/charge/correction";
+import { endSdG } from "@/core/charge/live-charge";
+import { causeNames } from "@/core/diagnosis/causes";
+import { balanceOf, labelOf } from "@/core/records/job-readings";
+import { formatQuantity } from "@/core/units/units";
+import { useJob, useVerdict } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Notice } from "@/ui/notice";
+
+/** Another cause must not lead by this much; air must not be likelier than this. */
+const LEADS = 0.5;
+const AIR = 0.1;
+
+/** Whether grams may be added or taken without recovering first, and why not. */
+export function CorrectionCard() {
+  const { job, edit } = useJob();
+  const { verdict } = useVerdict("verdict");
+  const { chargeG, toleranceG } = labelOf(job);
+  if (chargeG === null || toleranceG === null) return null;
+  const leading = verdict?.causes[0];
+  const aboutCharge = ["none", "undercharge", "overcharge"];
+  const correction = correctionOf({
+    labelG: chargeG,
+    toleranceG,
+    history: job.intake.history,
+    charge: verdict?.charge ?? null,
+    otherCause:
+      leading && !aboutCharge.includes(leading.cause) && leading.probability > LEADS ? causeNames[leading.cause] : null,
+    airPossible: (verdict?.causes.find(({ cause }) => cause === "air")?.present ?? 0) > AIR,
+    endSdG: endSdG({ scaleStepG: 1, scaleShare: 0.001, hosesG: 9, rateGPerS: 0.5, containers: 1 }, chargeG),
+  });
+  const balance = balanceOf(job);
+  const begun = balance?.ok === true && balance.value.drawnG > 0;
+  if (job.correction !== null) {
+    const { startG, rangeG } = job.correction;
+    return (
+      <Notice
+        tone="wait"
+        title={`Corrected from ${formatQuantity(startG, "g")} ± ${formatQuantity(rangeG, "g")}, without recovering`}
+      >
+        <Flex gap="3" align="center" wrap="wrap">
+          What is taken out is written down below, what is added at Charge.
+          {!begun && (
+            <BenchButton kind="quiet" onClick={() => edit((stored) => ({ ...stored, correction: null }))}>
+              Recover after all
+            </BenchButton>
+          )}
+        </Flex>
+      </Notice>
+    );
+  }
+  if (!correction.ok) {
+    return (
+      <Notice title="Not to be corrected without recovering">
+        {refusalWords(correction.issue)} Recover, weigh, evacuate, charge the label weight.
+      </Notice>
+    );
+  }
+  const { grams, lowG, highG, inside } = correction.value;
+  return (
+    <Notice
+      tone="wait"
+      title={
+        inside
+          ? "Nothing to correct"
+          : `${grams > 0 ? "Add" : "Take out"} ${formatQuantity(Math.abs(grams), "g")}, by the scale`
+      }
+    >
+      The history is known and the readings hold the charge inside the tolerance: {formatQuantity(lowG, "g")} to{" "}
+      {formatQuantity(highG, "g")} are missing. Recovering and weighing is surer all the same.
+      {!inside && (
+        <BenchButton
+          kind="quiet"
+          mt="2"
+          display="flex"
+          onClick={() =>
+            edit((stored) => ({
+              ...stored,
+              correction: {
+                startG: Math.round(chargeG - grams),
+                rangeG: Math.round((highG - lowG) / 2),
+                at: new Date().toISOString(),
+              },
+            }))
+          }
+        >
+          {`Correct it from ${formatQuantity(chargeG - grams, "g")}`}
+        </BenchButton>
+      )}
+    </Notice>
+  );
+}
+
+function refusalWords(issue: CorrectionRefusal): string {
+  const g = (value: number) => formatQuantity(value, "g");
+  switch (issue.code) {
+    case "history-unknown":
+      return "It is not known what was put into this circuit before.";
+    case "no-readings":
+      return "There is no running test to judge the charge by.";
+    case "charge-not-identified":
+      return `The readings fit ${g(issue.lowG)} to ${g(issue.highG)} alike: they do not weigh it.`;
+    case "range-too-wide":
+      return `The readings leave ± ${g(issue.rangeG)} open; the label allows ± ${g(issue.roomG)}.`;
+    case "other-cause":
+      return `${issue.cause} fits better than a wrong charge.`;
+    case "air":
+      return "There may be air in it, which only recovery takes out.";
+    case "too-far":
+      return `${g(Math.abs(issue.byG))} off is no small deviation: it went somewhere.`;
+  }
+}

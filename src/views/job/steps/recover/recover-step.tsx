@@ -1,0 +1,180 @@
+"use client";
+
+import { Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { useMemo, useState } from "react";
+import { judgeRecovery, REBOUND_KPA, type RecoveryState } from "@/core/charge/recovery";
+import { booked } from "@/core/records/bookkeeping";
+import { fields } from "@/core/records/fields";
+import { balanceOf, recoveredOf } from "@/core/records/job-readings";
+import { entryOf } from "@/core/units/entry";
+import { formatClock, formatNumber, formatQuantity } from "@/core/units/units";
+import { useJob, useRack, useSetPart } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { Measure } from "@/ui/measure";
+import { Notice } from "@/ui/notice";
+import { NumberField } from "@/ui/number-field";
+import { StepEnd } from "@/views/job/frame/step-end";
+import { RackPanel } from "@/views/job/instruments/rack-panel";
+import { chargeSentence, rackSentence } from "@/words/issues";
+import { CorrectionCard } from "./correction-card";
+import { FoundCard } from "./found-card";
+
+export function RecoverStep() {
+  const { job } = useJob();
+  const recovered = recoveredOf(job);
+  const balance = balanceOf(job);
+  const charged = balance?.ok === true && balance.value.drawnG > 0;
+  const set = useSetPart("recover");
+  const weighed = recovered.ok && recovered.value !== null;
+  return (
+    <Stack gap="3.5" maxW="1080px">
+      <RackPanel />
+      {(!weighed || job.correction !== null) && <CorrectionCard />}
+      <MachineCard disabled={charged} />
+      <Card title="By weight, the only true measure of what was in it">
+        <Grid templateColumns={{ base: "1fr", md: "1fr 1fr 1fr" }} gap="3">
+          <NumberField
+            spec={fields.recovered}
+            value={job.recover.recovered}
+            onChange={(entry) => set({ recovered: entry })}
+          />
+          <NumberField
+            spec={fields.machineHoses}
+            value={job.recover.hoses}
+            hint="0 when the machine empties its own."
+            onChange={(hoses) => set({ hoses })}
+          />
+          <NumberField
+            spec={fields.oil}
+            value={job.recover.oil}
+            hint="Let out of the separator; new oil goes back in for it."
+            onChange={(oil) => set({ oil })}
+          />
+        </Grid>
+      </Card>
+      {!recovered.ok && (
+        <Notice tone="act" title="Impossible weight">
+          {chargeSentence(recovered.issue)} What you typed is kept.
+        </Notice>
+      )}
+      {recovered.ok && job.correction === null && <FoundCard />}
+      {charged && (
+        <Notice tone="wait" title="Charging has begun">
+          The recovered weight belongs to what came out before. A new recovery belongs to a new job.
+        </Notice>
+      )}
+      <StepEnd step="recover" gaps={weighed || job.correction !== null ? [] : ["recovered grams"]} />
+    </Stack>
+  );
+}
+
+/** The machine on the simulated rack: run it, stop it, watch the pressure come back, write the weight down. */
+function MachineCard({ disabled }: { disabled: boolean }) {
+  const { job, edit } = useJob();
+  const rack = useRack("status", "source", "samples", "latest", "machine", "setEngine", "tareMachine", "setMachine");
+  const [refused, setRefused] = useState<string | null>(null);
+  const { samples, latest } = rack;
+  const state = useMemo(
+    () =>
+      judgeRecovery(
+        samples
+          .filter(({ recoveredG }) => recoveredG > 0)
+          .map(({ time, low, recoveredG, machine }) => ({ time, low, recoveredG, machineOn: machine === "recover" })),
+      ),
+    [samples],
+  );
+  if (rack.status !== "running" || rack.source.kind !== "rack" || latest === null) {
+    return (
+      <Notice title="At your own machine">
+        Zero it, both ports open, engine off. Run it until the weight stands, stop it, and watch the low side for three
+        minutes: if it comes back by {formatQuantity(REBOUND_KPA, "kPa")}, liquid still boils out of the oil; run it
+        again.
+      </Notice>
+    );
+  }
+  const running = rack.machine === "recover";
+  const shown = latest.recoveredG;
+  const start = async () => {
+    rack.setEngine("off");
+    if (shown < 1) await rack.tareMachine();
+    const issue = await rack.setMachine("recover");
+    setRefused(issue ? rackSentence(issue) : null);
+  };
+  const write = () =>
+    edit((stored) =>
+      booked(
+        {
+          ...stored,
+          recover: {
+            ...stored.recover,
+            recovered: entryOf(shown, job.recover.recovered.unit),
+            oil: entryOf(latest.recoveredOilG ?? 0, job.recover.oil.unit, 1),
+          },
+        },
+        new Date().toISOString(),
+      ),
+    );
+  const words = stateWords(state, running);
+  const over = !running && (state.state === "done" || state.state === "watching");
+  return (
+    <Card title="Recovery machine, on the simulated rack">
+      <Flex align="end" gap="6" wrap="wrap">
+        <Measure label="Weighed out" value={shown} unit="g" size="large" />
+        <Measure label="Low side" value={latest.low} unit="kPa" />
+        <Flex gap="2" wrap="wrap">
+          {running ? (
+            <BenchButton kind={state.state === "dry" ? "act" : "main"} onClick={() => rack.setMachine("off")}>
+              Stop and watch the pressure
+            </BenchButton>
+          ) : (
+            <BenchButton kind={over ? "quiet" : "main"} disabled={disabled} onClick={start}>
+              {shown > 1 ? "Run it again" : "Start recovery"}
+            </BenchButton>
+          )}
+          {!running && shown > 1 && (
+            <BenchButton kind={state.state === "done" ? "act" : "quiet"} disabled={disabled} onClick={write}>
+              {`Write down ${formatNumber(shown, "g")} g`}
+            </BenchButton>
+          )}
+        </Flex>
+      </Flex>
+      <Text mt="2" fontSize="17px" fontWeight="600" color={words.tone} role="status">
+        {words.text}
+      </Text>
+      {refused && (
+        <Text color="act" role="alert">
+          {refused}
+        </Text>
+      )}
+    </Card>
+  );
+}
+
+function stateWords(state: RecoveryState, running: boolean): { text: string; tone: "soft" | "wait" | "done" } {
+  switch (state.state) {
+    case "idle":
+      return running
+        ? { text: "Running.", tone: "soft" }
+        : { text: "Engine off, both ports open, machine zeroed.", tone: "soft" };
+    case "drawing":
+      return { text: `Drawing ${formatQuantity(state.gramsPerMin, "g")} a minute.`, tone: "soft" };
+    case "dry":
+      return { text: "Nothing more comes. Stop it, and see whether the pressure comes back.", tone: "wait" };
+    case "watching":
+      return {
+        text: `Watching: ${formatClock(state.leftS)} to go, ${formatQuantity(state.risenKpa, "kPa")} risen so far.`,
+        tone: "wait",
+      };
+    case "boiling":
+      return {
+        text: `It came back by ${formatQuantity(state.risenKpa, "kPa")}: liquid still boils out of the oil. Run it again.`,
+        tone: "wait",
+      };
+    case "done":
+      return {
+        text: `It stayed down for ${formatClock(state.heldS)}. Write the weight down.`,
+        tone: "done",
+      };
+  }
+}

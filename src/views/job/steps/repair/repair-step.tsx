@@ -1,0 +1,358 @@
+"use client";
+
+import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import {
+  type CircuitOil,
+  circuitOils,
+  type OilBalance,
+  type OilDoubt,
+  oilBalance,
+  oilDoubts,
+  type RepairDuty,
+  type RepairKind,
+  type RepairPart,
+  repairDuties,
+  repairParts,
+} from "@/core/charge/oil";
+import { fields } from "@/core/records/fields";
+import type { Job } from "@/core/records/job";
+import { workableRefrigerant } from "@/core/records/job-readings";
+import { entry, entryOf, entryValue } from "@/core/units/entry";
+import { formatQuantity } from "@/core/units/units";
+import { changeChoices } from "@/data/choices";
+import { useChoices } from "@/session/choices";
+import { useJob, useSetPart } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { Choice } from "@/ui/choice";
+import { Notice } from "@/ui/notice";
+import { NumberField } from "@/ui/number-field";
+import { StepEnd } from "@/views/job/frame/step-end";
+import { repairPartLabels } from "@/words/job";
+
+type Repair = Job["repair"];
+
+/** Oil closer than this to what is asked for is right, g. */
+const OIL_TOLERANCE_G = 5;
+
+export function RepairStep() {
+  const { job } = useJob();
+  const set = useSetPart("repair");
+  const { oilSheet } = useChoices();
+  const { repair, intake } = job;
+  const parts = repair.parts.map(({ part, kind, drained, own }) => ({
+    part,
+    kind,
+    drainedG: entryValue(fields.drained, drained),
+    ownG: entryValue(fields.ownOil, own),
+  }));
+  const balance = oilBalance({
+    parts,
+    recoveredG: entryValue(fields.oil, job.recover.oil),
+    flushed: repair.flushed,
+    labelOilG: entryValue(fields.oilAmount, intake.oilAmount),
+    sheet: oilSheet,
+  });
+  const openS = entryValue(fields.openHours, repair.openHours);
+  const duties = repairDuties({
+    ...repair,
+    parts,
+    openHours: openS === null ? null : openS / 3600,
+    metering: intake.metering,
+  });
+  const filledG = entryValue(fields.oilFilled, repair.filled);
+  const gaps = balance.backG > OIL_TOLERANCE_G && filledG === null ? ["oil filled in"] : [];
+  const offered = repairParts.filter(
+    (part) =>
+      part !== (intake.metering === "orifice-tube" ? "drier" : "accumulator") || parts.some((one) => one.part === part),
+  );
+  return (
+    <Stack gap="3.5" maxW="1080px">
+      <Card title="What was opened, what is new">
+        <Stack gap="0">
+          {offered.map((part) => (
+            <PartRow key={part} part={part} repair={repair} sheetG={oilSheet[part]} />
+          ))}
+        </Stack>
+      </Card>
+      <Grid templateColumns={{ base: "1fr", xl: "1fr 1fr" }} gap="3.5" alignItems="start">
+        <Card title="Debris, and time open">
+          <Flex gap="2" wrap="wrap" align="end">
+            <BenchButton
+              kind={repair.debris ? "act" : "quiet"}
+              aria-pressed={repair.debris}
+              onClick={() => set({ debris: !repair.debris })}
+            >
+              Metal or black oil was found
+            </BenchButton>
+            <BenchButton
+              kind={repair.flushed ? "main" : "quiet"}
+              aria-pressed={repair.flushed}
+              onClick={() => set({ flushed: !repair.flushed })}
+            >
+              Flushed, all oil renewed
+            </BenchButton>
+            <Box w="190px">
+              <NumberField
+                spec={fields.openHours}
+                value={repair.openHours}
+                onChange={(openHours) => set({ openHours })}
+              />
+            </Box>
+          </Flex>
+          <Stack gap="2" mt="3">
+            {duties.length === 0 ? (
+              <Text color="soft">Nothing more is asked for by what is written here.</Text>
+            ) : (
+              duties.map((duty) => (
+                <Notice key={duty} tone="wait" title={dutyWords[duty][0]}>
+                  {dutyWords[duty][1]}
+                </Notice>
+              ))
+            )}
+          </Stack>
+        </Card>
+        <OilCard balance={balance} filledG={filledG} />
+      </Grid>
+      <OilSheet />
+      <StepEnd step="repair" gaps={gaps} />
+    </Stack>
+  );
+}
+
+function PartRow({ part, repair, sheetG }: { part: RepairPart; repair: Repair; sheetG: number }) {
+  const { edit } = useJob();
+  const given = repair.parts.find((one) => one.part === part);
+  const change = (edited: (parts: Repair["parts"]) => Repair["parts"]) =>
+    edit((stored) => ({ ...stored, repair: { ...stored.repair, parts: edited(stored.repair.parts) } }));
+  const choose = (kind: RepairKind) =>
+    change((parts) =>
+      given?.kind === kind
+        ? parts.filter((one) => one.part !== part)
+        : [
+            ...parts.filter((one) => one.part !== part),
+            { drained: entry("", "g"), own: entry("", "g"), ...given, part, kind },
+          ],
+    );
+  const edited = (fields: Partial<Repair["parts"][number]>) =>
+    change((parts) => parts.map((one) => (one.part === part ? { ...one, ...fields } : one)));
+  const withOil = given !== undefined && part !== "service-cores" && part !== "o-rings";
+  return (
+    <Box py="1.5" borderTopWidth="1px" borderColor="line" _first={{ borderTopWidth: 0 }}>
+      <Flex gap="3" align="center">
+        <Text flex="1" fontSize="17px" fontWeight={given ? "650" : "400"}>
+          {repairPartLabels[part]}
+        </Text>
+        <Flex gap="1.5">
+          {(["opened", "renewed"] as const).map((kind) => (
+            <BenchButton
+              key={kind}
+              kind={given?.kind === kind ? "main" : "quiet"}
+              aria-pressed={given?.kind === kind}
+              aria-label={`${repairPartLabels[part]}: ${kind === "opened" ? "opened" : "new"}`}
+              onClick={() => choose(kind)}
+            >
+              {kind === "opened" ? "Opened" : "New"}
+            </BenchButton>
+          ))}
+        </Flex>
+      </Flex>
+      {withOil && (
+        <Grid templateColumns="1fr 1fr" gap="3" maxW="520px" mt="1" mb="1.5">
+          <NumberField
+            spec={fields.drained}
+            value={given.drained}
+            label={`Drained from ${repairPartLabels[part].toLowerCase()}, g`}
+            hint={given.kind === "renewed" && sheetG > 0 ? `sheet: ${formatQuantity(sheetG, "g")}` : undefined}
+            hideUnit
+            onChange={(drained) => edited({ drained })}
+          />
+          {given.kind === "renewed" && (
+            <NumberField
+              spec={fields.ownOil}
+              value={given.own}
+              label="Maker's figure, g"
+              hint="comes before the others"
+              hideUnit
+              onChange={(own) => edited({ own })}
+            />
+          )}
+        </Grid>
+      )}
+    </Box>
+  );
+}
+
+function OilCard({ balance, filledG }: { balance: OilBalance; filledG: number | null }) {
+  const { job, edit } = useJob();
+  const set = useSetPart("repair");
+  const { repair, intake } = job;
+  const doubts = oilDoubts(repair.oil, {
+    refrigerant: workableRefrigerant(job),
+    compressor: intake.compressor,
+    labelOil: intake.oilKind,
+  });
+  const off = filledG === null ? null : filledG - balance.backG;
+  return (
+    <Card title="Oil that goes back in">
+      {balance.rows.map(({ reason, grams, source }) => (
+        <Flex key={reason} justify="space-between" borderTopWidth="1px" borderColor="line" py="1.5" gap="3">
+          <Text>
+            {reason === "recovered"
+              ? "Came out with the refrigerant"
+              : reason === "flushed"
+                ? "All of it, after the flush"
+                : repairPartLabels[reason]}
+            <Text as="span" color="soft" fontSize="13px">
+              {` ${sourceWords[source]}`}
+            </Text>
+          </Text>
+          <Text fontWeight="650" fontSize="17px" whiteSpace="nowrap">
+            {formatQuantity(grams, "g")}
+          </Text>
+        </Flex>
+      ))}
+      <Flex justify="space-between" borderTopWidth="2px" borderColor="ink" py="1.5" align="baseline">
+        <Text>To fill in</Text>
+        <Text fontWeight="650" fontSize="30px" data-testid="oil-back">
+          {formatQuantity(balance.backG, "g")}
+        </Text>
+      </Flex>
+      {balance.missing.map((what) => (
+        <Text key={what} color="wait">
+          {missingWords[what]}
+        </Text>
+      ))}
+      {balance.missing.includes("label-oil") && (
+        <NumberField
+          spec={fields.oilAmount}
+          value={intake.oilAmount}
+          onChange={(oilAmount) => edit((stored) => ({ ...stored, intake: { ...stored.intake, oilAmount } }))}
+        />
+      )}
+      <Stack gap="3" mt="2">
+        <Choice
+          label="Oil that is filled in"
+          options={circuitOils.map((value) => ({ value, label: oilNames[value] }))}
+          value={repair.oil}
+          onChange={(oil: CircuitOil) => set({ oil })}
+        />
+        {repair.oil !== null &&
+          doubts.map((doubt) => (
+            <Notice key={doubt} tone="act" title={doubtWords[doubt][0]}>
+              {doubtWords[doubt][1]}
+            </Notice>
+          ))}
+        <Flex gap="3" align="end" wrap="wrap">
+          <Box flex="1 1 160px">
+            <NumberField spec={fields.oilFilled} value={repair.filled} onChange={(filled) => set({ filled })} />
+          </Box>
+          <BenchButton kind="quiet" onClick={() => set({ filled: entryOf(balance.backG, repair.filled.unit) })}>
+            {`Filled ${formatQuantity(balance.backG, "g")}`}
+          </BenchButton>
+        </Flex>
+        {off !== null && Math.abs(off) > OIL_TOLERANCE_G && (
+          <Text color="wait" role="status">
+            {off > 0
+              ? `${formatQuantity(off, "g")} more than came out: too much oil takes cooling and can break a compressor.`
+              : `${formatQuantity(-off, "g")} less than came out: a compressor short of oil seizes.`}
+          </Text>
+        )}
+      </Stack>
+    </Card>
+  );
+}
+
+/** The workshop's sheet; the vehicle's own figure still comes before it. */
+function OilSheet() {
+  const { oilSheet } = useChoices();
+  const [open, setOpen] = useState(false);
+  const [typed, setTyped] = useState<Partial<Record<RepairPart, string>>>({});
+  const keep = (part: RepairPart, text: string) => {
+    setTyped((kept) => ({ ...kept, [part]: text }));
+    const grams = entryValue(fields.ownOil, entry(text, "g"));
+    if (grams !== null) void changeChoices({ oilSheet: { ...oilSheet, [part]: grams } });
+  };
+  return (
+    <Card
+      title="Oil sheet of this workshop, grams a new part"
+      aside={
+        <BenchButton kind="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
+          {open ? "Close" : "Change it"}
+        </BenchButton>
+      }
+    >
+      {open ? (
+        <Grid templateColumns={{ base: "1fr 1fr", md: "repeat(4, 1fr)" }} gap="3">
+          {repairParts
+            .filter((part) => part !== "service-cores" && part !== "o-rings" && part !== "compressor")
+            .map((part) => (
+              <NumberField
+                key={part}
+                spec={fields.ownOil}
+                label={repairPartLabels[part]}
+                value={entry(typed[part] ?? String(oilSheet[part]), "g")}
+                hideUnit
+                onChange={({ text }) => keep(part, text)}
+              />
+            ))}
+        </Grid>
+      ) : (
+        <Text color="soft">
+          Usual figures for a middling car. The maker's figure, given beside a part, wins over this sheet.
+        </Text>
+      )}
+    </Card>
+  );
+}
+
+const sourceWords = {
+  measured: "measured",
+  vehicle: "maker's figure",
+  sheet: "from the sheet",
+  label: "from the label",
+};
+
+const missingWords: Record<OilBalance["missing"][number], string> = {
+  recovered: "Oil that came out at recovery is not written down: look at the machine's separator.",
+  "label-oil": "After a flush the label's amount goes in; it is not known yet.",
+  "compressor-drained": "Drain the old compressor and measure: as much goes into the new one.",
+};
+
+const oilNames: Record<CircuitOil, string> = {
+  PAG: "PAG",
+  "PAG for R1234yf": "PAG for R1234yf",
+  POE: "POE",
+  other: "Another",
+};
+
+const doubtWords: Record<OilDoubt, readonly [string, string]> = {
+  "conducts-in-electric": [
+    "Not into an electric compressor",
+    "PAG conducts: a trace of it between the windings trips the vehicle's insulation watch. POE only.",
+  ],
+  "not-for-this-refrigerant": [
+    "Not for R1234yf",
+    "R1234yf breaks ordinary PAG down. Use the PAG made for it, or what the maker names.",
+  ],
+  "not-what-the-label-says": [
+    "The label names another oil",
+    "Mixed oils may not dissolve the refrigerant: it stays out in the coil.",
+  ],
+  "kind-not-known": ["Which oil is it", "Nothing is filled in whose kind is not known."],
+};
+
+const dutyWords: Record<RepairDuty, readonly [string, string]> = {
+  "renew-drier": ["Renew the drier", "The circuit was opened: the drier has drunk from the air."],
+  "renew-drier-after-open": [
+    "Renew the drier: it stood open for hours",
+    "By now the drier is full of the air's water, and so are the walls: pull longer.",
+  ],
+  flush: [
+    "Flush before anything new goes in",
+    "Debris goes round and takes the new part with it. What cannot be flushed (condenser with flat tubes, hoses with mufflers) is renewed.",
+  ],
+  "renew-o-rings": ["New O-rings, oiled, at every joint opened", "An old ring seals once."],
+  "orifice-screen": ["Look at the orifice's screen", "Metal in it says that the compressor sheds: renew the tube."],
+};

@@ -1,0 +1,165 @@
+"use client";
+
+import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { atmosphericPressureKpa } from "@/core/air/atmosphere";
+import { workshopInstruments } from "@/core/readings/instruments";
+import type { RestAnswer, RestVerdict } from "@/core/readings/rest";
+import { fields } from "@/core/records/fields";
+import type { Job } from "@/core/records/job";
+import { restOf, workableRefrigerant } from "@/core/records/job-readings";
+import { checkEntry, entryOf, entryValue } from "@/core/units/entry";
+import { formatQuantity, type UnitId } from "@/core/units/units";
+import { SaturationChart } from "@/pictures/saturation-chart";
+import { useJob, useLiveOf, useRack, useSession, useSetPart } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { Measure } from "@/ui/measure";
+import { Caution, Notice } from "@/ui/notice";
+import { NumberField } from "@/ui/number-field";
+import { StepEnd } from "@/views/job/frame/step-end";
+import { RackPanel } from "@/views/job/instruments/rack-panel";
+
+type Rest = Job["rest"];
+
+export function RestStep() {
+  const { job, edit } = useJob();
+  const { engine } = useRack("engine");
+  const streams = useLiveOf((live) => live !== null);
+  const { live: stream } = useSession();
+  const answer = restOf(job);
+  const set = useSetPart("rest");
+  const canTake = streams && engine === "off";
+  const take = () => {
+    const { live } = stream.getState();
+    if (!live) return;
+    const { low, high, ambient } = live.values;
+    set({
+      // A channel that is not there leaves what was typed.
+      ...(low === null ? {} : { low: entryOf(low, job.rest.low.unit) }),
+      ...(high === null ? {} : { high: entryOf(high, job.rest.high.unit) }),
+      ...(ambient === null ? {} : { soak: entryOf(ambient, job.rest.soak.unit) }),
+    });
+  };
+  return (
+    <Stack gap="3.5" maxW="1080px">
+      <RackPanel />
+      <Card
+        title="Engine off, parts soaked to one temperature"
+        aside={
+          streams && (
+            <BenchButton kind={answer ? "quiet" : "main"} disabled={!canTake} onClick={take}>
+              {canTake ? "Take from the rack" : "Stop the engine to take it"}
+            </BenchButton>
+          )
+        }
+      >
+        <Grid templateColumns={{ base: "1fr 1fr", xl: "repeat(4, 1fr)" }} gap="3">
+          <NumberField spec={fields.low} value={job.rest.low} onChange={(low) => set({ low })} />
+          <NumberField spec={fields.high} value={job.rest.high} onChange={(high) => set({ high })} />
+          <NumberField spec={fields.soak} value={job.rest.soak} onChange={(soak) => set({ soak })} />
+          <NumberField
+            spec={fields.altitude}
+            value={job.altitude}
+            onChange={(altitude) => edit((stored) => ({ ...stored, altitude }))}
+          />
+        </Grid>
+      </Card>
+      {answer === null ? (
+        <Notice title="Waiting for the readings">
+          {workableRefrigerant(job) === null
+            ? "The refrigerant is not known yet: give it at intake."
+            : `Needed: ${restGaps(job).join(", ")}. Nothing is computed from a gap.`}
+        </Notice>
+      ) : (
+        <RestAnswerCard answer={answer} job={job} />
+      )}
+      <Caution title="Before the couplers go on">
+        Goggles and gloves. Hand wheels closed, couplers backed off fully, low side first, then tug. Local law, the
+        maker's procedure and licensed practice come first.
+      </Caution>
+      <StepEnd step="rest" gaps={answer === null ? restGaps(job) : []} />
+    </Stack>
+  );
+}
+
+function restGaps(job: Job): string[] {
+  const gaps: string[] = [];
+  const given = (name: keyof typeof fields, entry: Rest["low"]) => checkEntry(fields[name], entry).ok;
+  if (workableRefrigerant(job) === null) gaps.push("refrigerant");
+  if (!given("low", job.rest.low) && !given("high", job.rest.high)) gaps.push("a pressure");
+  if (!given("soak", job.rest.soak)) gaps.push("soak temperature");
+  if (!given("altitude", job.altitude)) gaps.push("altitude");
+  return gaps;
+}
+
+const headlines: Record<RestVerdict, string> = {
+  "at-saturation": "At saturation: some liquid is left",
+  "below-saturation": "Below saturation: almost empty",
+  "above-saturation": "Above saturation: something else is in it, or it is warmer than you think",
+  unequal: "The sides differ",
+};
+
+const meanings: Record<RestVerdict, string> = {
+  "at-saturation": "Anywhere from a few grams of liquid to an overfill reads the same.",
+  "below-saturation": "No liquid is left, only vapour. Look for the leak before anything is put in.",
+  "above-saturation":
+    "Air or another gas, a wrong refrigerant, or an engine bay warmer than the soak temperature. Let it soak and read again; if it stays, recover and weigh.",
+  unequal:
+    "Not soaked yet, or blocked between the sides, or one coupler is not open. Open both fully, wait, read again.",
+};
+
+function RestAnswerCard({ answer, job }: { answer: RestAnswer; job: Job }) {
+  const unit: UnitId = job.rest.low.unit;
+  const soak = entryValue(fields.soak, job.rest.soak);
+  const refrigerant = workableRefrigerant(job);
+  const altitudeM = entryValue(fields.altitude, job.altitude);
+  const pressure = entryValue(fields.low, job.rest.low) ?? entryValue(fields.high, job.rest.high);
+  return (
+    <>
+      <Notice tone={answer.verdict === "at-saturation" ? "done" : "wait"} title={headlines[answer.verdict]}>
+        {meanings[answer.verdict]}
+      </Notice>
+      <Card>
+        <Grid templateColumns={{ base: "1fr 1fr", md: "repeat(3, 1fr)" }} gap="4">
+          <Measure
+            label={`Saturation at ${formatQuantity(soak, job.rest.soak.unit)}`}
+            value={answer.saturation}
+            unit={unit}
+            note="equation of state, this altitude"
+          />
+          <Measure
+            label="Reading above saturation"
+            value={answer.margin}
+            unit={unit}
+            note={`counts beyond ± ${formatQuantity(answer.margin.uncertainty, unit)}`}
+          />
+          {answer.difference === null ? (
+            <Flex direction="column" justify="center">
+              <Text color="soft" fontSize="14px">
+                One gauge: whether the sides differ cannot be told.
+              </Text>
+            </Flex>
+          ) : (
+            <Measure label="High minus low" value={answer.difference} unit={unit} />
+          )}
+        </Grid>
+        {pressure !== null && refrigerant !== null && soak !== null && altitudeM !== null && (
+          <Box mt="4">
+            <SaturationChart
+              gaugeKpa={pressure}
+              uncertaintyKpa={answer.margin.uncertainty}
+              soakC={soak}
+              soakUncertaintyK={workshopInstruments.soakK}
+              atmosphereKpa={atmosphericPressureKpa(altitudeM)}
+              expected={refrigerant}
+              unit={unit}
+            />
+          </Box>
+        )}
+        <Text mt="3" fontWeight="650">
+          The rest pressure does not measure the amount. Only weighing does.
+        </Text>
+      </Card>
+    </>
+  );
+}

@@ -1,0 +1,238 @@
+"use client";
+
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useEffect, useRef, useState } from "react";
+import { channels, type TakenChannel, takenChannels } from "@/core/readings/channels";
+import { cycleOfStream, recentMean, worstState } from "@/core/readings/judged-stream";
+import type { StreamState } from "@/core/readings/stream-state";
+import { LEAST_RUN_S, type TestPosition, testPosition } from "@/core/readings/test-order";
+import type { TestSetting } from "@/core/records/job";
+import { hasReadings, type TestName, withSetting } from "@/core/records/job-readings";
+import { type Entry, entry, entryOf } from "@/core/units/entry";
+import { formatClock, formatQuantity, type UnitId } from "@/core/units/units";
+import type { LiveValues } from "@/session/live-store";
+import { useJob, useLive, useRack, useSession } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { useShortcuts } from "@/ui/shortcuts";
+
+/** A settled reading is the mean over this long; one taken early only over the last moments. */
+const STEADY_MEAN_S = 20;
+const EARLY_MEAN_S = 4;
+
+/** Says whether the stream can be read yet, and takes the reading for the setting that runs. Bound to T. */
+export function CaptureBar({ which }: { which: TestName }) {
+  const { job, edit } = useJob();
+  const rack = useRack("engine", "stalledS", "latest", "settingSince", "source", "note");
+  const session = useSession();
+  const live = useLive();
+  const running = rack.engine !== "off";
+  const [byItself, setByItself] = useState(false);
+  const index = rack.engine === "fast" ? 1 : 0;
+
+  const take = () => {
+    if (!live || !running || rack.stalledS !== null) return;
+    const unsettled = presentIn(live).filter((channel) => live.states[channel].state !== "steady");
+    const takenAt = new Date().toISOString();
+    // While the clutch cycles all channels are read just before it lets go, where they belong together.
+    const { samples } = session.rack.getState();
+    const cycling = cycleOfStream(samples, rack.settingSince, live);
+    const mean = (channel: TakenChannel | "ambient") =>
+      recentMean(samples, channel, live.states[channel].state === "steady" ? STEADY_MEAN_S : EARLY_MEAN_S) ??
+      live.values[channel];
+    const rpm = rack.latest?.rpm ?? null;
+    rack.note("taken", index === 0 ? "idle taken" : "fast idle taken");
+    edit((stored) => {
+      const taken = (setting: TestSetting): TestSetting => ({
+        ...setting,
+        ...Object.fromEntries(takenChannels.map((c) => [c, entryOrGap(cycling?.at(c) ?? mean(c), setting[c].unit)])),
+        cycle: cycling?.swing ?? null,
+        rpm: rpm === null ? setting.rpm : entryOf(Math.round(rpm / 10) * 10, "rpm"),
+        takenAt,
+        unsettled,
+      });
+      const changed = withSetting(stored, which, index, taken);
+      const test = changed[which];
+      return {
+        ...changed,
+        [which]: {
+          ...test,
+          // A channel that is not there leaves what was typed.
+          ambient: mean("ambient") === null ? test.ambient : entryOrGap(mean("ambient"), test.ambient.unit),
+          humidity: live.humidityPct === null ? test.humidity : entryOf(live.humidityPct, "pct"),
+        },
+      };
+    });
+  };
+  useShortcuts([{ key: "t", does: "Take the reading", run: take }]);
+  const worst = live === null ? null : worstState(presentIn(live).map((channel) => live.states[channel]));
+  const [idle, fast] = job[which].settings;
+  const position = testPosition({
+    engine: rack.engine,
+    ranS: (rack.latest?.time ?? 0) - rack.settingSince,
+    steady: worst?.state === "steady",
+    taken: { idle: hasReadings(idle), fast: hasReadings(fast) },
+  });
+  // Asked to take, it also takes again what is there already; only the order and the time must be kept.
+  const mayTake =
+    worst?.state === "steady" && position.toRunS === 0 && position.act !== "idle-first" && rack.stalledS === null;
+  useAutomatic(byItself, mayTake, rack.settingSince, take);
+
+  if (live === null) return null;
+  const { title, detail, settled } =
+    rack.stalledS !== null ? silent : ledBy(position, live, rack.source.kind === "rack");
+  return (
+    <Flex
+      align="center"
+      gap="4"
+      bg="sheet"
+      borderWidth="1px"
+      borderColor="line"
+      borderLeftWidth="6px"
+      borderLeftColor={settled ? "done" : "wait"}
+      rounded="card"
+      px="4"
+      py="2"
+      minH="60px"
+    >
+      <Box flex="1" minW="0" role="status">
+        <Text fontSize="18px" fontWeight="650">
+          {title}
+        </Text>
+        <Text color="soft">{detail}</Text>
+      </Box>
+      {running && (
+        <Text color="soft" whiteSpace="nowrap" aria-label="Time at this speed">
+          {index === 0 ? "Idle" : "Fast idle"} {formatClock((rack.latest?.time ?? 0) - rack.settingSince)}
+          {position.toRunS > 0 && ` of ${formatClock(LEAST_RUN_S[index === 0 ? "idle" : "fast"])}`}
+        </Text>
+      )}
+      <BenchButton
+        kind="quiet"
+        aria-pressed={byItself}
+        onClick={() => setByItself(!byItself)}
+        title="Take each setting as soon as every channel is steady"
+      >
+        {byItself ? "Will take when steady" : "Take when steady"}
+      </BenchButton>
+      <BenchButton
+        kind={position.act === "take" ? "act" : "main"}
+        disabled={!running || rack.stalledS !== null}
+        shortcut="T"
+        onClick={take}
+      >
+        {position.act === "take" ? `Take ${index === 0 ? "idle" : "fast idle"}` : "Take it now"}
+      </BenchButton>
+    </Flex>
+  );
+}
+
+/** Channels that are there: one that is not connected keeps nobody waiting. */
+function presentIn(live: LiveValues): TakenChannel[] {
+  return takenChannels.filter((channel) => live.health[channel] !== "missing");
+}
+
+/** What a channel shows as an entry; a gap stays empty, never zero. */
+function entryOrGap(value: number | null, unit: UnitId): Entry {
+  return value === null ? entry("", unit) : entryOf(value, unit);
+}
+
+/** Takes a setting once, as soon as it is steady. */
+function useAutomatic(on: boolean, steady: boolean, setting: number, take: () => void): void {
+  const taken = useRef<number | null>(null);
+  const act = useRef(take);
+  useEffect(() => {
+    act.current = take;
+  });
+  useEffect(() => {
+    if (!on || !steady || taken.current === setting) return;
+    taken.current = setting;
+    act.current();
+  }, [on, steady, setting]);
+}
+
+const silent = {
+  title: "The source is silent",
+  detail: "What is shown is old: nothing is taken until it speaks again.",
+  settled: false,
+};
+
+interface Advice {
+  title: string;
+  detail: string;
+  settled: boolean;
+}
+
+/** The next act of the test; what the stream itself says where that is to wait. */
+function ledBy({ act, toRunS }: TestPosition, live: LiveValues, simulated: boolean): Advice {
+  switch (act) {
+    case "start-idle":
+      return {
+        title: "Engine off",
+        detail: "Start it at idle, max cold, blower as entered, and give it two minutes.",
+        settled: false,
+      };
+    case "raise-to-fast":
+      return {
+        title: "Idle is taken: now fast idle",
+        detail: simulated ? "Choose fast idle above." : "Hold 1 500 to 2 000 rpm.",
+        settled: true,
+      };
+    case "idle-first":
+      return {
+        title: "Idle first",
+        detail:
+          "Fast idle heats the bay, and idle read after it reads too high. Go back to idle, or take it all the same.",
+        settled: false,
+      };
+    case "done":
+      return { title: "Both are taken", detail: "Take one again to replace it, or go on.", settled: true };
+    case "take":
+      return whatToDo(live);
+    case "wait": {
+      const advice = whatToDo(live);
+      if (!advice.settled) return advice;
+      return {
+        title: `Steady, but early: ${formatClock(toRunS)} to run`,
+        detail: "Metal and cabin follow more slowly than the needles.",
+        settled: false,
+      };
+    }
+  }
+}
+
+function whatToDo(live: LiveValues): Advice {
+  const channels = presentIn(live).map((channel) => ({ channel, state: live.states[channel] }));
+  const worst = worstState(channels.map(({ state }) => state));
+  switch (worst.state) {
+    case "waiting":
+      return { title: "Watching", detail: "The first half minute only shows the start.", settled: false };
+    case "steady":
+      return { title: "Steady", detail: "Every channel has settled: take the reading.", settled: true };
+    case "cycling":
+      return {
+        title: `Cycling, period ${Math.round(worst.period)} s`,
+        detail:
+          "Load the evaporator until it runs through: fresh air, doors open, more blower. Or take it: it is read just before cut-out.",
+        settled: false,
+      };
+    case "settling": {
+      const seconds = Math.max(
+        0,
+        ...channels.map(({ state }) => (state.state === "settling" ? (state.secondsToGo ?? 0) : 0)),
+      );
+      const moving = channels.find(({ state }) => state.state === "settling");
+      return {
+        title: seconds > 0 ? `Settling, about ${Math.ceil(seconds / 10) * 10} s to go` : "Settling",
+        detail: moving ? drift(moving.channel, moving.state) : "",
+        settled: false,
+      };
+    }
+  }
+}
+
+function drift(channel: TakenChannel, state: StreamState): string {
+  if (state.state !== "settling") return "";
+  const unit = channel === "low" || channel === "high" ? ("kPa" as const) : ("K" as const);
+  const way = state.driftPerMinute < 0 ? "falls" : "rises";
+  return `${channels[channel].name} still ${way} ${formatQuantity(Math.abs(state.driftPerMinute), unit)} a minute.`;
+}

@@ -1,0 +1,76 @@
+"use client";
+
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useLiveQuery } from "dexie-react-hooks";
+import { useState } from "react";
+import type { Refrigerant } from "@/core/fluids/helmholtz";
+import { type PressureRange, shopRangesAt } from "@/core/readings/shop-chart";
+import { formatNumber, formatQuantity, type UnitId, units } from "@/core/units/units";
+import { keepShopChart, loadShopChart, removeShopChart, SHOP_CHART_LIMIT_BYTES } from "@/data/shop-charts";
+import { BenchButton } from "@/ui/buttons";
+import { FileButton, TABLE_FILES } from "@/ui/file-button";
+import { Notice } from "@/ui/notice";
+import { shopChartSentence } from "@/words/issues";
+
+/** The workshop's chart for this refrigerant and its ranges at an ambient, degC; null ranges beyond its rows. */
+export function useShopChart(refrigerant: Refrigerant | null, ambientC: number | null) {
+  const chart = useLiveQuery(() => (refrigerant === null ? null : loadShopChart(refrigerant)), [refrigerant]) ?? null;
+  const ranges = chart === null || ambientC === null ? null : shopRangesAt(chart.points, ambientC);
+  return { chart, ranges, ambientC };
+}
+
+interface ShopChartNoteProps {
+  refrigerant: Refrigerant;
+  shop: ReturnType<typeof useShopChart>;
+  unit: UnitId;
+}
+
+/** What the dashed lines in the towers are, and where the chart is loaded and put away. */
+export function ShopChartNote({ refrigerant, shop, unit }: ShopChartNoteProps) {
+  const [refused, setRefused] = useState<string | null>(null);
+  const { chart, ranges, ambientC } = shop;
+  const choose = async (file: File) => {
+    setRefused(null);
+    if (file.size > SHOP_CHART_LIMIT_BYTES) {
+      setRefused(
+        `${file.name} has ${Math.ceil(file.size / 1000)} kB; a chart has at most ${SHOP_CHART_LIMIT_BYTES / 1000}. The chart before it stays.`,
+      );
+      return;
+    }
+    const kept = await keepShopChart(refrigerant, file.name, await file.text());
+    if (!kept.ok) setRefused(shopChartSentence(file.name, kept.issue));
+  };
+  const failed = (error: unknown) => setRefused(error instanceof Error ? error.message : String(error));
+  return (
+    <Box mt="2">
+      {chart && (
+        <Text fontSize="13px" color="soft" mb="2">
+          {ranges && ambientC !== null
+            ? `Dashed: ${chart.name} at ${formatQuantity(ambientC, "degC")}: low ${range(ranges.low, unit)}, high ${range(ranges.high, unit)} ${units[unit].label}. Not judged by.`
+            : `${chart.name} says nothing for ${ambientC === null ? "an unknown ambient" : formatQuantity(ambientC, "degC")}.`}
+        </Text>
+      )}
+      <Flex gap="2" wrap="wrap">
+        <FileButton label="Shop chart" accept={TABLE_FILES} onFile={(file) => choose(file).catch(failed)}>
+          {chart ? "Another shop chart" : "Add your shop chart (CSV)"}
+        </FileButton>
+        {chart && (
+          <BenchButton kind="quiet" onClick={() => removeShopChart(refrigerant).catch(failed)}>
+            Put it away
+          </BenchButton>
+        )}
+      </Flex>
+      {refused !== null && (
+        <Box mt="2">
+          <Notice tone="act" title="Chart not read">
+            {refused}
+          </Notice>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function range({ low, high }: PressureRange, unit: UnitId): string {
+  return `${formatNumber(low, unit)}–${formatNumber(high, unit)}`;
+}

@@ -1,0 +1,216 @@
+"use client";
+
+import { Box, Flex, Grid, Text } from "@chakra-ui/react";
+import { Fragment, useState } from "react";
+import { channels, type SettingChannel, seldomChannels, usualChannels } from "@/core/readings/channels";
+import type { DerivedValues } from "@/core/readings/derived";
+import type { Measured } from "@/core/readings/measured";
+import { fields } from "@/core/records/fields";
+import type { TestSetting } from "@/core/records/job";
+import { deriveFor, settingValues, type TestName, withSetting } from "@/core/records/job-readings";
+import { entryValue } from "@/core/units/entry";
+import { formatNumber, type UnitId, units, unitsOf } from "@/core/units/units";
+import { useJob, useRack, useSetPart } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { Choice } from "@/ui/choice";
+import { formatUncertainty } from "@/ui/measure";
+import { NumberField, UnitChoice } from "@/ui/number-field";
+
+/** A pressure is shown in the unit of the high side; its decimals come with that unit. */
+const derivedRows: {
+  key: keyof DerivedValues;
+  label: string;
+  unit: UnitId | "as-high" | null;
+  decimals?: number;
+}[] = [
+  { key: "superheatK", label: "Superheat", unit: "K", decimals: 0 },
+  { key: "subcoolingK", label: "Subcooling", unit: "K", decimals: 0 },
+  { key: "flashMarginKpa", label: "Flash margin", unit: "as-high" },
+  { key: "approachK", label: "Condensing over ambient", unit: "K", decimals: 0 },
+  { key: "airSplitK", label: "Air split", unit: "K", decimals: 1 },
+  { key: "compressionRatio", label: "Compression ratio", unit: null, decimals: 1 },
+];
+
+/** The conditions and the two settings of a running test, typed or taken, with what follows from them. */
+export function TestForm({ which }: { which: TestName }) {
+  const { job, edit } = useJob();
+  const test = job[which];
+  const set = useSetPart(which);
+  const { setBlower } = useRack("setBlower");
+  return (
+    <>
+      <Card title="Conditions">
+        <Grid templateColumns={{ base: "1fr 1fr", xl: "repeat(3, 1fr)" }} gap="3" alignItems="start">
+          <NumberField spec={fields.ambient} value={test.ambient} onChange={(ambient) => set({ ambient })} />
+          <NumberField spec={fields.humidity} value={test.humidity} onChange={(humidity) => set({ humidity })} />
+          <Choice
+            label="Air source"
+            options={[
+              { value: "fresh", label: "Fresh" },
+              { value: "recirculated", label: "Recirculated" },
+            ]}
+            value={test.airSource}
+            onChange={(airSource) => set({ airSource })}
+          />
+          <NumberField
+            spec={fields.blower}
+            value={test.blower}
+            onChange={(blower) => {
+              set({ blower });
+              const pct = entryValue(fields.blower, blower);
+              if (pct !== null) setBlower(pct);
+            }}
+          />
+          {test.airSource === "recirculated" && (
+            <NumberField
+              spec={fields.cabinReturn}
+              value={test.cabinReturn}
+              onChange={(cabinReturn) => set({ cabinReturn })}
+            />
+          )}
+          <NumberField
+            spec={fields.altitude}
+            value={job.altitude}
+            onChange={(altitude) => edit((stored) => ({ ...stored, altitude }))}
+          />
+        </Grid>
+      </Card>
+      <Card title="Readings">
+        <Readings which={which} />
+      </Card>
+    </>
+  );
+}
+
+function Readings({ which }: { which: TestName }) {
+  const { job, edit } = useJob();
+  const test = job[which];
+  const change = (index: 0 | 1, edited: (setting: TestSetting) => TestSetting) =>
+    edit((stored) => withSetting(stored, which, index, edited));
+  const setUnit = (channel: SettingChannel, unit: UnitId) => {
+    for (const index of [0, 1] as const) {
+      change(index, (setting) => ({ ...setting, [channel]: { ...setting[channel], unit } }));
+    }
+  };
+  const [opened, setOpened] = useState(false);
+  // A command is read only where there is one.
+  const seldom = seldomChannels.filter((id) => id !== "command" || job.intake.compressor === "variable-external");
+  const more = opened || test.settings.some((setting) => seldom.some((id) => setting[id].text !== ""));
+  const derived = test.settings.map((setting) => deriveFor(job, test, settingValues(setting)));
+  return (
+    <Grid
+      templateColumns="minmax(120px, 1.1fr) repeat(2, minmax(0, 1fr)) auto"
+      columnGap="3"
+      rowGap="2"
+      alignItems="start"
+    >
+      <span />
+      {test.settings.map((setting) => (
+        <Box key={setting.name} pb="1">
+          <Text fontWeight="650" fontSize="16px">
+            {setting.name === "idle" ? "Idle" : "Fast idle"}
+          </Text>
+          <Text fontSize="13px" color={setting.unsettled.length > 0 ? "wait" : "soft"}>
+            {provenance(setting)}
+          </Text>
+        </Box>
+      ))}
+      <span />
+      <RowLabel text="Engine speed" />
+      {test.settings.map((setting, index) => (
+        <NumberField
+          key={setting.name}
+          spec={fields.rpm}
+          value={setting.rpm}
+          label={`Engine speed, ${setting.name}`}
+          hideLabel
+          hideUnit
+          onChange={(rpm) => change(index as 0 | 1, (stored) => ({ ...stored, rpm }))}
+        />
+      ))}
+      <UnitChoice label="Unit of engine speed" unit="rpm" options={["rpm"]} onChange={() => undefined} />
+      {[...usualChannels, ...(more ? seldom : [])].map((channel) => (
+        <Fragment key={channel}>
+          <RowLabel text={channels[channel].name} />
+          {test.settings.map((setting, index) => (
+            <NumberField
+              key={setting.name}
+              spec={fields[channel]}
+              value={setting[channel]}
+              label={`${channels[channel].name}, ${setting.name}`}
+              hideLabel
+              hideUnit
+              onChange={(entry) =>
+                // A number typed over is no longer the instrument's.
+                change(index as 0 | 1, (stored) => ({ ...stored, [channel]: entry, takenAt: null, unsettled: [] }))
+              }
+            />
+          ))}
+          <UnitChoice
+            label={`Unit of ${channels[channel].name.toLowerCase()}`}
+            unit={test.settings[0][channel].unit}
+            options={unitsOf(fields[channel].dimension)}
+            onChange={(unit) => setUnit(channel, unit)}
+          />
+        </Fragment>
+      ))}
+      {!more && (
+        <Box gridColumn="1 / -1">
+          <BenchButton kind="quiet" aria-expanded={false} onClick={() => setOpened(true)}>
+            More readings: {seldom.map((channel) => channels[channel].short.toLowerCase()).join(", ")}
+          </BenchButton>
+        </Box>
+      )}
+      {derivedRows.map(({ key, label, unit: own, decimals }) => {
+        const unit = own === "as-high" ? test.settings[0].high.unit : own;
+        return (
+          <Fragment key={key}>
+            <RowLabel text={label} quiet />
+            {derived.map((values, index) => (
+              <DerivedCell
+                key={test.settings[index]!.name}
+                value={values?.[key] ?? null}
+                unit={unit}
+                decimals={decimals}
+              />
+            ))}
+            <Text color="soft" pt="1">
+              {unit === null ? "" : units[unit].label}
+            </Text>
+          </Fragment>
+        );
+      })}
+    </Grid>
+  );
+}
+
+function provenance(setting: TestSetting): string {
+  if (setting.takenAt === null) return "typed";
+  const at = new Date(setting.takenAt).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" });
+  if (setting.unsettled.length === 0) return `taken ${at}, steady`;
+  return `taken ${at}, not settled: ${setting.unsettled.map((channel) => channels[channel].name.toLowerCase()).join(", ")}`;
+}
+
+function RowLabel({ text, quiet = false }: { text: string; quiet?: boolean }) {
+  return (
+    <Flex minH={quiet ? "34px" : "target"} align="center" fontWeight={quiet ? "500" : "600"} fontSize="15px">
+      {text}
+    </Flex>
+  );
+}
+
+function DerivedCell({ value, unit, decimals }: { value: Measured | null; unit: UnitId | null; decimals?: number }) {
+  return (
+    <Flex align="baseline" gap="1.5" minH="34px" ps="3">
+      <Text as="span" fontSize="22px" fontWeight="650">
+        {unit === null ? (value?.value.toFixed(decimals) ?? "–") : formatNumber(value?.value, unit, decimals)}
+      </Text>
+      {value && (
+        <Text as="span" color="soft" fontSize="14px">
+          ± {unit === null ? value.uncertainty.toFixed(1) : formatUncertainty(value.uncertainty, unit)}
+        </Text>
+      )}
+    </Flex>
+  );
+}

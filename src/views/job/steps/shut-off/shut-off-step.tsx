@@ -1,0 +1,205 @@
+"use client";
+
+import { Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { useEffect } from "react";
+import type { RackSample } from "@/core/instruments/rack";
+import {
+  followShutOff,
+  judgeShutOff,
+  type ShutOffSample,
+  type ShutOffState,
+  type ShutOffVerdict,
+  usualMeetS,
+} from "@/core/readings/shut-off";
+import { fields } from "@/core/records/fields";
+import type { Job } from "@/core/records/job";
+import { equaliseOf } from "@/core/records/job-readings";
+import { entryOf } from "@/core/units/entry";
+import { formatNumber, formatQuantity } from "@/core/units/units";
+import { Trace } from "@/pictures/trace";
+import { useJob, useRack, useSetPart } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { Choice } from "@/ui/choice";
+import { Measure } from "@/ui/measure";
+import { Notice } from "@/ui/notice";
+import { NumberField } from "@/ui/number-field";
+import { StepEnd } from "@/views/job/frame/step-end";
+import { RackPanel } from "@/views/job/instruments/rack-panel";
+
+export function ShutOffStep() {
+  const { job, record } = useJob();
+  const rack = useRack("status", "samples", "trace", "latest", "setEngine");
+  const live = rack.status === "running";
+  const state = followShutOff(rack.samples.flatMap(bothSides));
+  const set = useSetPart("shutOff");
+
+  // Timed by the stream itself; written down once, when it is decided.
+  const decided = state.state === "met" || state.state === "never";
+  const seconds = state.state === "met" ? state.seconds : state.state === "never" ? state.sinceS : null;
+  useEffect(() => {
+    if (!decided || seconds === null) return;
+    record((stored) => {
+      const entry = entryOf(seconds, "s");
+      if (stored.shutOff.takenAt !== null && stored.shutOff.seconds.text === entry.text) return stored;
+      return { ...stored, shutOff: { seconds: entry, met: state.state === "met", takenAt: new Date().toISOString() } };
+    });
+  }, [decided, seconds, state.state, record]);
+
+  const answer = equaliseOf(job);
+  const { metering } = job.intake;
+  return (
+    <Stack gap="3.5" maxW="1080px">
+      <RackPanel />
+      {live && <Watch state={state} metering={metering} onStop={() => rack.setEngine("off")} />}
+      <Grid templateColumns="minmax(0, 1fr)" gap="3.5">
+        {live && (
+          <Card title="Both sides since the stop">
+            <Trace
+              trace={rack.trace}
+              latest={rack.latest}
+              temperatures={["vent"]}
+              pressureUnit={job.baseline.settings[0].low.unit}
+            />
+          </Card>
+        )}
+        <Card title={live ? "Or timed by hand" : "Timed by hand"}>
+          <Stack gap="3">
+            <NumberField
+              spec={fields.meet}
+              value={job.shutOff.seconds}
+              hint="From stopping the engine until both gauges show the same."
+              onChange={(entry) => set({ seconds: entry, takenAt: null })}
+            />
+            <Choice
+              label="Did they meet"
+              options={[
+                { value: "met", label: "They met" },
+                { value: "apart", label: "Still apart after this" },
+              ]}
+              value={job.shutOff.met === null ? null : job.shutOff.met ? "met" : "apart"}
+              onChange={(met) => set({ met: met === "met", takenAt: null })}
+            />
+          </Stack>
+        </Card>
+      </Grid>
+      {answer !== null && metering !== null && <Answer {...answer} metering={metering} />}
+      <StepEnd step="shut-off" gaps={answer === null ? ["the time until the sides met"] : []} />
+    </Stack>
+  );
+}
+
+/** Moments at which engine speed and both sides were read; without a speed the engine is taken to run. */
+function bothSides({ time, rpm, low, high }: RackSample): ShutOffSample[] {
+  return low === null || high === null ? [] : [{ time, rpm: rpm ?? 800, low, high }];
+}
+
+function Watch({
+  state,
+  metering,
+  onStop,
+}: {
+  state: ShutOffState;
+  metering: Job["intake"]["metering"];
+  onStop: () => void;
+}) {
+  const usual = metering === null ? null : usualMeetS[metering];
+  const { title, detail } = words(state);
+  return (
+    <Card>
+      <Flex gap="5" align="center" wrap="wrap">
+        {state.state !== "running" && (
+          <Measure
+            size="large"
+            label="Since the engine stopped"
+            value={state.state === "met" ? state.seconds : state.sinceS}
+            unit="s"
+          />
+        )}
+        <Stack flex="1 1 260px" gap="1" role="status">
+          <Text fontSize="20px" fontWeight="650">
+            {title}
+          </Text>
+          <Text color="soft">{detail}</Text>
+          {usual && (
+            <Text color="soft" fontSize="14px">
+              Usual for {metering === "orifice-tube" ? "an orifice" : "a valve"}: {usual.from} to {usual.to} s.
+            </Text>
+          )}
+        </Stack>
+        {state.state === "running" && (
+          <BenchButton kind="act" onClick={onStop}>
+            Stop the engine
+          </BenchButton>
+        )}
+      </Flex>
+    </Card>
+  );
+}
+
+function words(state: ShutOffState): { title: string; detail: string } {
+  switch (state.state) {
+    case "running":
+      return {
+        title: "Run it until the sides stand apart",
+        detail: "Then stop the engine; the time starts by itself.",
+      };
+    case "watching":
+      return { title: "Sides have not met", detail: `${formatQuantity(state.apartKpa, "kPa")} apart.` };
+    case "approaching":
+      return {
+        title: `Sides will meet near ${formatNumber(Math.round(state.willMeetS / 10) * 10, "s")} s`,
+        detail: `${formatQuantity(state.apartKpa, "kPa")} apart; the approach is even enough to say so.`,
+      };
+    case "met":
+      return { title: "Sides have met", detail: "Written down." };
+    case "never":
+      return { title: "Sides have not met", detail: "Long enough: something holds them apart. Written down." };
+  }
+}
+
+const verdictWords: Record<
+  ShutOffVerdict,
+  { tone: "done" | "wait" | "act"; title: string; text: (valve: boolean) => string }
+> = {
+  usual: {
+    tone: "done",
+    title: "As it should be",
+    text: () => "The metering device shuts or throttles as its kind does.",
+  },
+  "too-fast": {
+    tone: "act",
+    title: "They met too soon",
+    text: (valve) =>
+      valve
+        ? "A shut valve lets them meet in minutes. It is stuck open, the compressor's valves leak back, or there is so little refrigerant that the valve still stood wide open."
+        : "More passes than an orifice lets through: it may be missing or bypassed at its seal.",
+  },
+  slow: {
+    tone: "wait",
+    title: "They met slowly",
+    text: () => "A passage is tight, or a side is still hot. With a cold spot on a warm line it is a blockage.",
+  },
+  never: {
+    tone: "act",
+    title: "They did not meet",
+    text: () => "Blocked between the sides: metering device, drier or line, or a coupler that is not open.",
+  },
+};
+
+function Answer({
+  seconds,
+  equalised,
+  metering,
+}: {
+  seconds: number;
+  equalised: boolean;
+  metering: NonNullable<Job["intake"]["metering"]>;
+}) {
+  const { tone, title, text } = verdictWords[judgeShutOff(metering, seconds, equalised)];
+  return (
+    <Notice tone={tone} title={`${title}: ${equalised ? "" : "apart after "}${formatNumber(seconds, "s")} s`}>
+      {text(metering === "expansion-valve")}
+    </Notice>
+  );
+}

@@ -1,0 +1,113 @@
+"use client";
+
+import { Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { format } from "date-fns";
+import { booked } from "@/core/records/bookkeeping";
+import { compareTests } from "@/core/records/compare-tests";
+import { stepIds, stepNames } from "@/core/records/job";
+import { writeJobFile } from "@/core/records/job-file";
+import { balanceOf, labelOf, recoveredOf } from "@/core/records/job-readings";
+import { formatQuantity } from "@/core/units/units";
+import { loadJob } from "@/data/jobs";
+import { useCorrections } from "@/session/paired-bands";
+import { useJob, useSetPart } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { Notice } from "@/ui/notice";
+import { saveTextFile } from "@/ui/save-file";
+import { TextField } from "@/ui/text-field";
+import { ComparisonTable } from "@/views/job/steps/prove/prove-step";
+
+export function SignOffStep() {
+  const { job, edit } = useJob();
+  const rows = compareTests(job, useCorrections(job));
+  const found = balanceOf(job);
+  const { chargeG } = labelOf(job);
+  const recovered = recoveredOf(job);
+  const open = stepIds.filter((id) => id !== "sign-off" && job.steps[id].doneAt === null);
+  const set = useSetPart("signOff");
+  const signed = job.signOff.signedAt;
+  const sign = () =>
+    edit((stored) => {
+      const now = new Date().toISOString();
+      const steps = { ...stored.steps, "sign-off": { ...stored.steps["sign-off"], doneAt: now } };
+      return booked({ ...stored, signOff: { ...stored.signOff, signedAt: now }, steps }, now);
+    });
+  // From the store, not from the screen: the file holds the last keystroke even if the screen is a moment behind.
+  const save = async () => {
+    const stored = await loadJob(job.id);
+    if (stored?.ok) saveTextFile(fileName(job.intake.vehicle, job.createdAt), writeJobFile(stored.value));
+  };
+  return (
+    <Stack gap="3.5" maxW="1080px">
+      {open.length > 0 && (
+        <Notice tone="wait" title="Not every step is done">
+          Open: {open.map((id) => stepNames[id].toLowerCase()).join(", ")}. It can be signed all the same; the record
+          says so.
+        </Notice>
+      )}
+      <Card title="What was done">
+        <Text fontSize="18px">
+          {job.intake.vehicle.trim() || "Unnamed vehicle"}: {job.intake.complaint.trim() || "no complaint written down"}
+          .
+        </Text>
+        <Text mt="1" fontSize="18px">
+          {recovered.ok && recovered.value !== null
+            ? `${formatQuantity(recovered.value, "g")} came out`
+            : "Nothing was weighed out"}
+          {found?.ok && chargeG !== null
+            ? `, ${formatQuantity(found.value.inVehicleG, "g")} of ${formatQuantity(chargeG, "g")} on the label are in it now.`
+            : ", nothing was charged by weight."}
+        </Text>
+      </Card>
+      {rows.length > 0 && (
+        <Card title="Before and after">
+          <ComparisonTable rows={rows} />
+        </Card>
+      )}
+      <Card title="Sign-off">
+        <Grid templateColumns={{ base: "1fr", md: "1fr 2fr" }} gap="3">
+          <TextField
+            label="Technician"
+            value={job.signOff.technician}
+            onChange={(technician) => set({ technician, signedAt: null })}
+          />
+          <TextField
+            label="Remark for the customer"
+            value={job.signOff.remark}
+            placeholder="What was found, what to watch"
+            onChange={(remark) => set({ remark, signedAt: null })}
+          />
+        </Grid>
+        <Flex gap="3" mt="3" align="center" wrap="wrap">
+          <BenchButton kind="act" disabled={job.signOff.technician.trim() === ""} onClick={sign}>
+            {signed ? "Sign again" : "Sign"}
+          </BenchButton>
+          <BenchButton kind="main" onClick={save}>
+            Save the job file
+          </BenchButton>
+          <Text color="soft" role="status">
+            {signed
+              ? `Signed by ${job.signOff.technician.trim()}, ${format(new Date(signed), "d MMMM yyyy, HH:mm")}.`
+              : job.signOff.technician.trim() === ""
+                ? "Give a name to sign."
+                : "Not signed yet."}
+          </Text>
+        </Flex>
+      </Card>
+      <Text color="soft" fontSize="14px">
+        Local law, the vehicle maker's procedure and licensed practice come first. The file holds everything typed and
+        weighed, and reads back the same in the Bay.
+      </Text>
+    </Stack>
+  );
+}
+
+function fileName(vehicle: string, createdAt: string): string {
+  const words = vehicle
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-|-$/g, "")
+    .slice(0, 40);
+  return `evrid-${createdAt.slice(0, 10)}-${words || "job"}.json`;
+}

@@ -1,0 +1,122 @@
+"use client";
+
+import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { type Decision, decide } from "@/core/diagnosis/decide";
+import { outcomeSentence, testSentences, warningSentence } from "@/core/diagnosis/sentences";
+import { formatNumber } from "@/core/units/units";
+import { RankingHistory } from "@/pictures/ranking-history";
+import { useVerdict, useWording } from "@/session/session";
+import { Card } from "@/ui/card";
+import { Notice } from "@/ui/notice";
+import { Apart, CauseBar, gainWords, offered, Progress } from "@/views/job/frame/evidence-rail";
+import { StepEnd } from "@/views/job/frame/step-end";
+
+const actTones: Record<Decision["act"], "act" | "wait" | "done"> = {
+  stop: "act",
+  "test-first": "wait",
+  "check-control": "done",
+  "check-air": "done",
+  repair: "done",
+  weigh: "done",
+  leave: "done",
+};
+
+/** Warnings that forbid going on stand first and loud. */
+const loud = [
+  "stop-high-side",
+  "stop-blocked-before-port",
+  "almost-empty",
+  "beyond-learned",
+  "wrong-refrigerant",
+  "do-not-fit",
+  "suspect-reading",
+];
+
+export function VerdictStep() {
+  const { verdict, rows, history } = useVerdict("verdict", "rows", "history");
+  const wording = useWording();
+  if (verdict === null || wording === null) {
+    return (
+      <Stack gap="3.5" maxW="1080px">
+        <Progress />
+        <Notice title="No verdict without readings">
+          Give label, ambient, altitude and at least one running reading. Until then nothing is guessed.
+        </Notice>
+      </Stack>
+    );
+  }
+  const decision = decide(verdict);
+  const loudOnes = verdict.warnings.filter(({ code }) => loud.includes(code));
+  const quiet = verdict.warnings.filter(({ code }) => !loud.includes(code));
+  return (
+    <Stack gap="3.5" maxW="1080px">
+      <Notice tone={actTones[decision.act]} title={decision.sentence}>
+        <Text>{decision.unless}</Text>
+      </Notice>
+      {loudOnes.map((warning) => (
+        <Notice key={warning.code} tone="act" title={warningSentence(warning, wording)} />
+      ))}
+      <Apart verdict={verdict} />
+      <Card title="Causes, with what speaks for and against each">
+        <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} columnGap="6" rowGap="2">
+          {rows
+            .filter(({ probability }) => probability > 0.01)
+            .slice(0, 8)
+            .map((row) => (
+              <CauseBar key={row.cause} row={row} wording={wording} reasons={4} open />
+            ))}
+        </Grid>
+        <Text fontSize="14px" color="soft" mt="2">
+          Learned from simulated tests of the whole range of vehicles, workshops and gaps; bands simulated for this
+          label in these conditions.
+        </Text>
+      </Card>
+      <Card title="What would settle it, by what it tells in a minute">
+        {offered(verdict)
+          .slice(0, 5)
+          .map((test) => (
+            <Flex key={test.test} gap="4" py="2" borderTopWidth="1px" borderColor="line" wrap="wrap">
+              <Box flex="1 1 240px">
+                <Text fontWeight="600">{testSentences[test.test]}</Text>
+                <Text fontSize="14px" color="soft">
+                  {gainWords(test, verdict)}
+                </Text>
+              </Box>
+              <Box flex="1 1 260px" fontSize="14px">
+                {test.outcomes.map((outcome) => (
+                  <Text key={outcome.cause}>{outcomeSentence(outcome, wording)}</Text>
+                ))}
+              </Box>
+            </Flex>
+          ))}
+      </Card>
+      {verdict.charge && (
+        <Card title="The amount">
+          <Text fontSize="28px" fontWeight="650">
+            {verdict.charge.weighed
+              ? `${formatNumber(verdict.charge.medianG, "g")} g, weighed`
+              : `${formatNumber(verdict.charge.lowG, "g")} to ${formatNumber(verdict.charge.highG, "g")} g`}
+          </Text>
+          <Text color="soft">
+            {verdict.charge.weighed
+              ? "It was recovered and weighed: nothing is inferred any more."
+              : verdict.charge.identified
+                ? "These readings hold it within a narrow range. The scale still decides."
+                : "These readings fit any of these. Pressures do not weigh: recover it and read the scale."}
+          </Text>
+        </Card>
+      )}
+      {history.length > 1 && (
+        <Card title="How the ranking moved">
+          <RankingHistory history={history} />
+        </Card>
+      )}
+      {quiet.map((warning) => (
+        <Text key={warning.code} color="soft">
+          {warningSentence(warning, wording)}
+        </Text>
+      ))}
+      <StepEnd step="verdict" gaps={[]} />
+    </Stack>
+  );
+}

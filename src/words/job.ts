@@ -1,0 +1,102 @@
+/** The trade's words for what the records hold as codes. */
+import type { RepairPart } from "@/core/charge/oil";
+import type { School } from "@/core/charge/schools";
+import type { VacuumGauge } from "@/core/charge/vacuum";
+import type { Job, LabelRefrigerant, LeakMethod, StopSign } from "@/core/records/job";
+
+type Intake = Job["intake"];
+
+export const refrigerantLabels: Record<LabelRefrigerant, string> = {
+  R134a: "R134a",
+  R1234yf: "R1234yf",
+  R744: "R744 (CO₂)",
+  other: "Another, or unreadable",
+};
+
+export const meteringLabels: Record<NonNullable<Intake["metering"]>, string> = {
+  "expansion-valve": "Expansion valve, receiver",
+  "orifice-tube": "Fixed orifice, accumulator",
+};
+
+/** The same, short, for the line that names the circuit. */
+export const circuitWords = {
+  "expansion-valve": "valve and receiver",
+  "orifice-tube": "orifice and accumulator",
+  fixed: "fixed compressor",
+  "variable-internal": "variable compressor",
+  "variable-external": "variable compressor, commanded",
+  electric: "electric compressor",
+} as const;
+
+export const compressorLabels: Record<NonNullable<Intake["compressor"]>, string> = {
+  fixed: "Fixed, with clutch",
+  "variable-internal": "Variable, controls itself",
+  "variable-external": "Variable, commanded",
+  electric: "Electric",
+};
+
+export const fanLabels: Record<NonNullable<Intake["condenserFan"]>, string> = {
+  electric: "Electric",
+  viscous: "Viscous",
+  both: "Both",
+};
+
+export const historyLabels: Record<NonNullable<Intake["history"]>, string> = {
+  untouched: "Nobody",
+  serviced: "A workshop, on record",
+  "topped-up": "Topped up",
+  unknown: "Not known",
+};
+
+export const oilLabels: Record<NonNullable<Intake["oilKind"]>, string> = {
+  PAG: "PAG",
+  POE: "POE",
+  other: "Another",
+  unknown: "Not known",
+};
+
+export const stopSignLabels: Record<StopSign, string> = {
+  bang: "There was a bang",
+  hiss: "It hisses out",
+  smell: "It smells burnt",
+  "oil-spray": "Oil sprayed about",
+};
+
+export const repairPartLabels: Record<RepairPart, string> = {
+  "service-cores": "Service port cores",
+  "o-rings": "O-rings of the joints opened",
+  "suction-hose": "Suction hose",
+  "discharge-hose": "Discharge hose",
+  "liquid-line": "Liquid line",
+  "metering-device": "Metering device",
+  drier: "Receiver-drier",
+  accumulator: "Accumulator",
+  condenser: "Condenser",
+  evaporator: "Evaporator",
+  compressor: "Compressor",
+};
+
+export const schoolLabels: Record<School, string> = {
+  "pressure-chart": "By the pressure chart",
+  subcooling: "By subcooling, 6 K",
+  superheat: "By superheat, 8 K",
+  "sight-glass": "Glass clear, plus 100 g",
+  "air-split": "By air split, 16 K",
+};
+
+export const vacuumGaugeLabels: Record<VacuumGauge, string> = {
+  electronic: "Electronic, absolute",
+  "fine-mechanical": "Fine needle",
+  "coarse-mechanical": "Manifold needle",
+};
+
+export const leakMethodLabels: Record<LeakMethod, string> = {
+  eye: "By eye: oil, joint, cap",
+  sniffer: "Sniffer, below and slow",
+  dye: "Dye and lamp, after a run",
+};
+
+/** Options of a choice from a table of labels. */
+export function optionsOf<Value extends string>(labels: Record<Value, string>): { value: Value; label: string }[] {
+  return (Object.entries(labels) as [Value, string][]).map(([value, label]) => ({ value, label }));
+}
