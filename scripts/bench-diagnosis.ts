@@ -7,7 +7,7 @@ import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { parseArgs } from "node:util";
 import * as echarts from "echarts";
-import { causes as allCauses, type Cause } from "../src/core/diagnosis/causes";
+import { causes as allCauses, type Cause } from "../src/core/causes/catalogue";
 import { judge, judgePrepared, prepare } from "../src/core/diagnosis/diagnose";
 import { drawPair, drawTest } from "../src/core/diagnosis/learn/draw-test";
 import { readAs } from "../src/core/diagnosis/learn/read-as";

@@ -6,12 +6,12 @@ import path from "node:path";
 /** Folders and files, from the project's own folder, whose change makes drawn tests other tests. */
 const DRAWN_BY = [
   "src/core/air",
+  "src/core/causes",
   "src/core/circuit",
   "src/core/fluids",
   "src/core/noise.ts",
   "src/core/diagnosis/learn/draw-test.ts",
   "src/core/diagnosis/meeting.ts",
-  "src/core/diagnosis/priors.ts",
 ];
 
 export function fingerprint(root: string): string {

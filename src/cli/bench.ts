@@ -5,7 +5,8 @@
 import { writeFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { parseArgs } from "node:util";
-import { effectsOf, type Fault, faultCauses } from "../core/circuit/faults";
+import { faultCauses } from "../core/causes/catalogue";
+import { effectsOf, type Fault } from "../core/circuit/faults";
 import { makePlant, type Plant } from "../core/circuit/plant";
 import { CircuitSimulation } from "../core/circuit/simulation";
 import { designConditions, sizeVehicle } from "../core/circuit/sizing";
@@ -139,7 +140,7 @@ function randomInput(random: NoiseSource): {
       place: random.uniform(),
     }));
     // A fault of the charge acts on top; the range is that of both together.
-    const { charge } = effectsOf(faults, 1e-3, 1e-4);
+    const { charge } = effectsOf(faults, { innerVolumeM3: 1e-3, displacementM3: 1e-4 });
     const drawn = Math.exp(Math.log(0.03) + random.uniform() * Math.log(1.7 / 0.03));
     const share = charge === 1 ? drawn : Math.min(Math.max(1, 0.03 / charge), 1.7 / charge);
     return { vehicle: sized.value, conditions, faults, share };

@@ -1,7 +1,8 @@
 "use client";
 
 import type { KeyboardEvent, ReactNode } from "react";
-import { type Observation, type PartId, partNames, partsOf, signNames } from "@/core/readings/observations";
+import { type PartId, partNames, signNames } from "@/core/causes/signs";
+import { type Observation, partsOf } from "@/core/readings/observations";
 
 export interface BoardMark {
   text: string;

@@ -1,6 +1,6 @@
 "use client";
 
-import { type Cause, causeNames } from "@/core/diagnosis/causes";
+import { type Cause, causeName } from "@/core/causes/catalogue";
 import type { RankingMoment } from "@/core/diagnosis/verdict";
 import { formatClock } from "@/core/units/units";
 
@@ -31,7 +31,7 @@ export function RankingHistory({ history }: { history: readonly RankingMoment[] 
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       width="100%"
       role="img"
-      aria-label={`Now ${lines.map((cause) => `${causeNames[cause]} ${Math.round((last.shares[cause] ?? 0) * 100)} %`).join(", ")}`}
+      aria-label={`Now ${lines.map((cause) => `${causeName(cause)} ${Math.round((last.shares[cause] ?? 0) * 100)} %`).join(", ")}`}
     >
       {[0, 0.5, 1].map((share) => (
         <g key={share}>
@@ -79,7 +79,7 @@ export function RankingHistory({ history }: { history: readonly RankingMoment[] 
             strokeDasharray={dashes[i]}
           />
           <text x={PLOT.right + 36} y={at + 4} fontSize="13" fill="var(--chakra-colors-ink)">
-            {shortName(causeNames[cause])}
+            {shortName(causeName(cause))}
           </text>
         </g>
       ))}

@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useMemo } from "react";
-import { causeNames } from "@/core/diagnosis/causes";
+import { causeName } from "@/core/causes/catalogue";
 import type { Job } from "@/core/records/job";
 import { hasReadings, readingFileOf } from "@/core/records/job-readings";
 import { connectDiagnosis } from "@/worker/diagnosis-client";
@@ -16,6 +16,6 @@ export function useLeading(job: Job): string | null {
   const verdict = useAnswer(key, () => connection.judge(reading!));
   if (verdict === null) return null;
   const [first, second] = verdict.causes;
-  const name = (one: typeof first) => (one ? `${causeNames[one.cause]}, ${Math.round(one.probability * 100)} %` : "");
+  const name = (one: typeof first) => (one ? `${causeName(one.cause)}, ${Math.round(one.probability * 100)} %` : "");
   return second && second.probability > 0.2 ? `${name(first)}; ${name(second)}` : name(first);
 }

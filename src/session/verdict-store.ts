@@ -1,6 +1,6 @@
 /** Weighs one test of the job whenever its readings change, in a worker; while needles move they stand in for what is not taken yet. */
 import { createStore, type StoreApi } from "zustand/vanilla";
-import type { Cause } from "@/core/diagnosis/causes";
+import type { Cause } from "@/core/causes/catalogue";
 import { preparationKey } from "@/core/diagnosis/diagnose";
 import { stableOrder } from "@/core/diagnosis/stable-order";
 import type { RankedCause, RankingMoment, Verdict } from "@/core/diagnosis/verdict";

@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { usualDay, usualLabel, vehicleOf } from "../../../tests/support/vehicles";
-import { effectsOf, type FaultCause, faultCauses } from "./faults";
+import { type FaultCause, faultCauses } from "../causes/catalogue";
+import { effectsOf } from "./faults";
 import { makePlant, type PlantCharge } from "./plant";
 import { sizeVehicle } from "./sizing";
 import { type SteadyState, solveSteady } from "./steady";
@@ -342,7 +343,7 @@ describe("the solver", () => {
           const sized = sizeVehicle(of);
           if (!sized.ok) throw new Error(sized.issue.code);
           // A fault of the charge acts on top; the range is that of both together.
-          const { charge } = effectsOf(faults, 1e-3, 1e-4);
+          const { charge } = effectsOf(faults, { innerVolumeM3: 1e-3, displacementM3: 1e-4 });
           const share = charge === 1 ? Math.exp(lnShare) : Math.min(Math.max(1, 0.03 / charge), 1.7 / charge);
           const plant = makePlant(sized.value, conditions, faults, { chargeKg: (of.chargeG / 1000) * share });
           runs++;

@@ -4,8 +4,9 @@
  * ASHRAE Trans. 96 (1990) 729, for short tubes; the share here is one rounded number instead of their fit). Areas m2,
  * pressures kPa absolute, flow kg/s.
  */
+
+import type { FaultEffects } from "../causes/cause";
 import type { FluidTable } from "../fluids/tables";
-import type { FaultEffects } from "./faults";
 import { fallingRoot } from "./root";
 import type { OrificeSize, ValveSize } from "./vehicle";
 

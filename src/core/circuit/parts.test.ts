@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { plantOf, vehicleOf } from "../../../tests/support/vehicles";
+import { faultCauses } from "../causes/catalogue";
 import { fluidTable } from "../fluids/tables";
 import {
   commandAt,
@@ -13,7 +14,7 @@ import {
 } from "./compressor";
 import { type Container, drawFrom, fullCan } from "./container";
 import { controlsOff, operate } from "./controls";
-import { effectsOf, faultCauses } from "./faults";
+import { effectsOf } from "./faults";
 import { meteringFlow, valveOpening } from "./metering";
 import { CircuitPass, zivi } from "./pass";
 import { condenserAirFlow } from "./plant";
@@ -199,12 +200,14 @@ describe("compressor", () => {
 
 describe("faults", () => {
   it("are nothing at severity nought, and each changes something of its own at one", () => {
-    const none = effectsOf([], 2.3e-3, 150e-6);
+    const none = effectsOf([], { innerVolumeM3: 2.3e-3, displacementM3: 150e-6 });
     for (const cause of faultCauses) {
-      expect(effectsOf([{ cause, severity: 0 }], 2.3e-3, 150e-6), cause).toEqual(none);
-      const full = effectsOf([{ cause, severity: 1 }], 2.3e-3, 150e-6);
+      expect(effectsOf([{ cause, severity: 0 }], { innerVolumeM3: 2.3e-3, displacementM3: 150e-6 }), cause).toEqual(
+        none,
+      );
+      const full = effectsOf([{ cause, severity: 1 }], { innerVolumeM3: 2.3e-3, displacementM3: 150e-6 });
       expect(full, cause).not.toEqual(none);
-      const half = effectsOf([{ cause, severity: 0.5 }], 2.3e-3, 150e-6);
+      const half = effectsOf([{ cause, severity: 0.5 }], { innerVolumeM3: 2.3e-3, displacementM3: 150e-6 });
       expect(half, cause).not.toEqual(full);
     }
   });
@@ -215,8 +218,7 @@ describe("faults", () => {
         { cause: "undercharge", severity: 0.5 },
         { cause: "air", severity: 0.5 },
       ],
-      2.3e-3,
-      150e-6,
+      { innerVolumeM3: 2.3e-3, displacementM3: 150e-6 },
     );
     expect(both.charge).toBeLessThan(1);
     expect(both.airKg).toBeGreaterThan(0);

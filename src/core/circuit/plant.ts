@@ -1,8 +1,9 @@
 /** A vehicle with its faults, in its conditions: every number the solvers need, worked out once. */
 import { atmosphericPressureKpa } from "../air/atmosphere";
 import { airEnthalpy, CP_AIR, humidityRatio } from "../air/humid-air";
+import type { FaultEffects } from "../causes/cause";
 import { type FluidTable, fluidTable } from "../fluids/tables";
-import { effectsOf, type Fault, type FaultEffects } from "./faults";
+import { effectsOf, type Fault } from "./faults";
 import { type CircuitConditions, type CircuitVehicle, innerVolumeM3 } from "./vehicle";
 
 /** One coil's air side. */
@@ -49,7 +50,10 @@ export function makePlant(
   faults: readonly Fault[],
   charge?: Partial<PlantCharge>,
 ): Plant {
-  const effects = effectsOf(faults, innerVolumeM3(vehicle), vehicle.compressor.displacementM3);
+  const effects = effectsOf(faults, {
+    innerVolumeM3: innerVolumeM3(vehicle),
+    displacementM3: vehicle.compressor.displacementM3,
+  });
   const atmosphereKpa = atmosphericPressureKpa(conditions.altitudeM);
   const fast = Math.min(Math.max((conditions.rpm - 700) / 1100, 0), 1);
   const thin = atmosphereKpa / 101.325;

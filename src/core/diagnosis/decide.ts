@@ -1,6 +1,6 @@
 /** What to do now, from a verdict: one act with its reason, and what would change it. */
-import { LEAST_CHARGE_SHARE } from "../circuit/faults";
-import { type Cause, causeNames } from "./causes";
+import { type Cause, causeEntry, causeName, type FaultCause } from "../causes/catalogue";
+import { chargeShare } from "../causes/undercharge";
 import type { TestId } from "./next-tests";
 import { strangeReading } from "./sentences";
 import type { Verdict } from "./verdict";
@@ -24,10 +24,6 @@ const WORTH_BITS = 0.25;
 /** A car that has lost this share of its charge leaks faster than it can be driven. */
 const LARGE_LOSS = 0.45;
 const SMALL_LOSS = 0.2;
-
-const controls: readonly Cause[] = ["compressor-not-driven", "compressor-low-stroke", "compressor-worn"];
-const airSide: readonly Cause[] = ["condenser-airflow", "evaporator-airflow", "blend-door"];
-const byWeight: readonly Cause[] = ["undercharge", "overcharge", "air"];
 
 export function decide(verdict: Verdict): Decision {
   const stop = verdict.warnings.find(({ code }) => code === "stop-high-side" || code === "stop-blocked-before-port");
@@ -84,13 +80,13 @@ export function decide(verdict: Verdict): Decision {
     };
   }
   const what = actOn(first.cause, verdict);
-  const lead = first.cause === "none" ? "" : `${causeNames[first.cause]} is likeliest. `;
+  const lead = first.cause === "none" ? "" : `${causeName(first.cause)} is likeliest. `;
   return { ...what, sentence: `${lead}${what.sentence}`, test };
 }
 
 /** What readings fit, in the middle of a sentence. */
 function fitted(cause: Cause): string {
-  return cause === "none" ? "a sound car" : causeNames[cause].toLowerCase();
+  return cause === "none" ? "a sound car" : causeName(cause).toLowerCase();
 }
 
 function actOn(cause: Cause, verdict: Verdict): Omit<Decision, "test"> {
@@ -102,21 +98,22 @@ function actOn(cause: Cause, verdict: Verdict): Omit<Decision, "test"> {
         "If it still complains, repeat the test hotter and at idle, or recover and weigh: pressures hide a third of the charge.",
     };
   }
-  if (controls.includes(cause)) {
+  const { remedy } = causeEntry(cause);
+  if (remedy === "check-control") {
     return {
       act: "check-control",
       sentence: "Check control first: command, switch, clutch and belt. They show the same, and cost minutes.",
       unless: "A compressor is condemned only when it is driven and commanded, and the weight is right.",
     };
   }
-  if (airSide.includes(cause)) {
+  if (remedy === "check-air") {
     return {
       act: "check-air",
       sentence: "Look at the air side first: fan, fins, filter, blower and flap. It costs minutes and no refrigerant.",
       unless: "If air moves as it should, the circuit is next.",
     };
   }
-  if (byWeight.includes(cause)) return byTheScale(cause, verdict);
+  if (remedy === "weigh") return byTheScale(cause, verdict);
   return {
     act: "repair",
     sentence: "Follow the line temperatures to the fall, then recover, weigh, and open the circuit there.",
@@ -124,7 +121,7 @@ function actOn(cause: Cause, verdict: Verdict): Omit<Decision, "test"> {
   };
 }
 
-function byTheScale(cause: Cause, { causes }: Verdict): Omit<Decision, "test"> {
+function byTheScale(cause: FaultCause, { causes }: Verdict): Omit<Decision, "test"> {
   if (cause !== "undercharge") {
     return {
       act: "weigh",
@@ -133,7 +130,7 @@ function byTheScale(cause: Cause, { causes }: Verdict): Omit<Decision, "test"> {
     };
   }
   const severity = causes.find((one) => one.cause === cause)!.severity.median;
-  const lost = (1 - LEAST_CHARGE_SHARE) * severity;
+  const lost = 1 - chargeShare(severity);
   const where =
     lost > LARGE_LOSS
       ? "So much does not go by itself: find the leak before it is charged, by pressure with dry nitrogen or by what oil and dye show."

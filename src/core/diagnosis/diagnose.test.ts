@@ -1,10 +1,10 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
-import { faultCauses } from "../circuit/faults";
+import type { Cause } from "../causes/catalogue";
+import { faultCauses } from "../causes/catalogue";
 import { simulate } from "../instruments/simulate";
 import { checkSimulate } from "../instruments/simulate-request";
 import { parseReadings, type ReadingFile } from "../readings/reading-file";
-import type { Cause } from "./causes";
 import { decide } from "./decide";
 import { diagnose, judge, judgePrepared, preparationKey, prepare, prepareSteps } from "./diagnose";
 import { diagnosisSchema } from "./diagnosis";

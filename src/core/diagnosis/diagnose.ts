@@ -4,13 +4,12 @@
  * seed, same answer. How good it is on cases of other origin: docs/accuracy.md.
  */
 import { atmosphericPressureKpa } from "../air/atmosphere";
-import { faultCauses } from "../circuit/faults";
+import { type Cause, causes, faultCauses } from "../causes/catalogue";
 import { sizeVehicle } from "../circuit/sizing";
 import { identify } from "../fluids/identification";
 import { workshopInstruments } from "../readings/instruments";
 import type { ReadingFile } from "../readings/reading-file";
 import { fail, type Result, succeed } from "../result";
-import { type Cause, causes } from "./causes";
 import type { Diagnosis } from "./diagnosis";
 import { diagnosisFile } from "./diagnosis-file";
 import { leftOut, reasonsOf } from "./explain";

@@ -2,8 +2,9 @@
  * Why a cause is as probable as it is: each reading is left out in turn, and what that does to the cause is what the reading said. Beside it
  * stands the band in which nine in ten sound vehicles of this label lie today. Reasons are data; the sentence is made where it is shown.
  */
+
+import { type Cause, causes } from "../causes/catalogue";
 import type { ReadingFile, RunningSetting } from "../readings/reading-file";
-import { type Cause, causes } from "./causes";
 import type { Hypotheses } from "./hypotheses";
 import {
   type ObservableName,

@@ -4,32 +4,16 @@
  * severities what is shown is taken to run straight.
  */
 
-import { type Fault, type FaultCause, faultCauses } from "../circuit/faults";
+import { type Cause, causeEntry, commonPairs, type FaultCause, faultCauses, possible } from "../causes/catalogue";
+import type { Fault } from "../circuit/faults";
 import { makePlant } from "../circuit/plant";
 import type { CircuitPoint } from "../circuit/point";
 import { withUsualConditions, withUsualLabel } from "../circuit/usual";
 import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../circuit/vehicle";
 import type { ReadingFile } from "../readings/reading-file";
-import type { Cause } from "./causes";
 import { type Shown, show } from "./observables";
-import { possible } from "./possible";
-import { commonPairs } from "./priors";
 import { type Spread, spreadOf } from "./spread";
 
-/** Severities that are solved; between them, and down to none, lies a straight line. */
-const SOLVED = [0.3, 0.6, 0.85, 0.95, 1] as const;
-/** A drive is there or not; a charge is gone by its last tenth. Others run straighter. */
-const SOLVED_OF: Partial<Record<FaultCause, readonly number[]>> = {
-  "compressor-not-driven": [1],
-  "restriction-before-port": [0.5, 0.8],
-  overcharge: [0.4, 0.8],
-  "evaporator-airflow": [0.5, 0.9],
-  "metering-stuck-open": [0.4, 1],
-  "condenser-airflow": [0.4, 0.8],
-  "compressor-worn": [0.5, 1],
-  "blend-door": [1],
-  air: [0.3, 0.6, 1],
-};
 /** Of a pair both grow together. */
 const SOLVED_PAIR = [0.6] as const;
 /** Severities that are weighed, evenly to the worst. */
@@ -99,7 +83,7 @@ export function* solveHypotheses(
   for (const cause of faultCauses.filter((one) => possible(one, label))) {
     yield ++done / steps;
     const rungs: Rung[] = [{ severity: 0, shown: sound }];
-    for (const severity of SOLVED_OF[cause] ?? SOLVED) {
+    for (const severity of causeEntry(cause).solved) {
       const shown = solve([{ cause, severity }], rungs.at(-1)!.shown.points);
       if (shown !== null) rungs.push({ severity, shown });
     }

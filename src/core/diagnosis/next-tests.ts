@@ -4,10 +4,10 @@
  * verdict, and says how often it settles it.
  */
 import { atmosphericPressureKpa } from "../air/atmosphere";
+import { type Cause, causeEntry } from "../causes/catalogue";
 import { fluidTable } from "../fluids/tables";
 import { type NoiseSource, seededNoise } from "../noise";
 import type { ReadingFile, RunningSetting } from "../readings/reading-file";
-import type { Cause } from "./causes";
 import { fieldOf, wasRead } from "./explain";
 import type { Hypotheses } from "./hypotheses";
 import {
@@ -267,18 +267,13 @@ function solve(matrix: number[][], right: number[]): number[] {
   return x;
 }
 
-/** What a look at the moving parts finds where the cause acts: belt and clutch, condenser fan and fins, filter and blower, flap. */
-const SEEN: Partial<Record<Cause, number>> = {
-  "compressor-not-driven": 0.95,
-  "condenser-airflow": 0.6,
-  "evaporator-airflow": 0.55,
-  "blend-door": 0.4,
-};
 const LOOK_MINUTES = 3;
 
 /** A look tells a few causes from all others, and is rarely wrong when it finds something. */
 function look(weighed: Weighed, before: number): NextTest {
-  const chances = causeClasses.map((acting) => Math.max(0, ...acting.map((cause) => SEEN[cause] ?? 0)));
+  const chances = causeClasses.map((acting) =>
+    Math.max(0, ...acting.map((cause) => causeEntry(cause).looksFound ?? 0)),
+  );
   let found = 0;
   const unseen = weighed.classes.map((p, k) => {
     found += p * chances[k]!;

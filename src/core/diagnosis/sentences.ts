@@ -1,9 +1,9 @@
 /** What a verdict says in words, with numbers in units a technician reads. */
-import { LEAST_CHARGE_SHARE, MOST_CHARGE_SHARE } from "../circuit/faults";
+
+import { type Cause, causeEntry, causeName } from "../causes/catalogue";
 import type { Refrigerant } from "../fluids/helmholtz";
 import { saturationGaugeKpa } from "../readings/saturation-temperature";
 import { formatNumber, formatQuantity, type UnitId } from "../units/units";
-import { type Cause, causeNames } from "./causes";
 import type { Reason } from "./explain";
 import type { NextTest, TestId } from "./next-tests";
 import type { ObservableName } from "./observables";
@@ -97,53 +97,9 @@ function measureOf(observable: ObservableName, { refrigerant, altitudeM, pressur
   }
 }
 
-/** How bad it is, said as what it is: "About a third of the label left". Quantiles of the severity; see circuit/faults.ts. */
-export function severitySentence(cause: Cause, { low, median, high }: Severity, metering?: string): string | null {
-  const percent = (share: number) => formatNumber(Math.round(share * 100), "pct");
-  const range = (turn: (severity: number) => number, words: string) => {
-    const [a, b] = [turn(low), turn(high)].sort((x, y) => x - y) as [number, number];
-    const middle = percent(turn(median));
-    return percent(a) === percent(b)
-      ? `About ${middle} % ${words}`
-      : `About ${middle} % ${words} (${percent(a)} to ${percent(b)})`;
-  };
-  switch (cause) {
-    case "none":
-      return null;
-    case "undercharge":
-      return range((s) => 1 - (1 - LEAST_CHARGE_SHARE) * s, "of the label left");
-    case "overcharge":
-      return range((s) => (MOST_CHARGE_SHARE - 1) * s, "over the label");
-    case "air":
-      return `About ${formatNumber(6 * median * median, "K", 1)} fillings of the circuit with air`;
-    case "condenser-airflow":
-      return range((s) => 1 - 0.75 * s, "of the air left");
-    case "evaporator-airflow":
-      return range((s) => 1 - 0.8 * s, "of the air left");
-    case "blend-door":
-      return range((s) => 0.4 * s, "of the air past the heater");
-    case "restriction-after-port":
-    case "restriction-before-port":
-      return `${degreeOf(median)}: ${median > 0.7 ? "hardly a passage left" : median > 0.4 ? "a narrow passage" : "a passage a little too small"}`;
-    case "metering-stuck-closed":
-      return metering === "orifice-tube"
-        ? range((s) => 1 - 0.95 * s, "of its passage free")
-        : range((s) => 0.03 + 0.97 * (1 - s) ** 2, "open at most");
-    case "metering-stuck-open":
-      return metering === "orifice-tube"
-        ? range((s) => 2.5 * s, "more than it should pass")
-        : range((s) => 0.1 + 0.85 * s, "open, and no less");
-    case "compressor-worn":
-      return `${degreeOf(median)}: ${median > 0.7 ? "most of what it pumps goes back" : "some of what it pumps goes back"}`;
-    case "compressor-low-stroke":
-      return range((s) => 1 - 0.92 * s, "of its stroke at most");
-    case "compressor-not-driven":
-      return median > 0.93 ? "Not driven at all" : range((s) => s, "slip");
-  }
-}
-
-function degreeOf(severity: number): string {
-  return severity > 0.7 ? "Severe" : severity > 0.4 ? "Middling" : "Mild";
+/** How bad it is, said as what it is: "About 30 % of the label left". Quantiles of the severity. */
+export function severitySentence(cause: Cause, severity: Severity, metering?: string): string | null {
+  return cause === "none" ? null : causeEntry(cause).said(severity, metering);
 }
 
 export function seenSentence(code: string): string {
@@ -170,7 +126,7 @@ export const testSentences: Record<TestId, string> = {
 
 /** What one cause would show there: "Liquid line about 31 °C: undercharge". */
 export function outcomeSentence(outcome: NextTest["outcomes"][number], wording: Wording): string {
-  return `${expectedWords(outcome.observable, outcome.expected, wording)}: ${causeNames[outcome.cause].toLowerCase()}`;
+  return `${expectedWords(outcome.observable, outcome.expected, wording)}: ${causeName(outcome.cause).toLowerCase()}`;
 }
 
 function expectedWords(observable: ObservableName, expected: number, wording: Wording): string {

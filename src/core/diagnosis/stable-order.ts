@@ -1,5 +1,5 @@
 /** The order in which causes stand on a screen while readings still move: rows change places only when the order is certain. */
-import type { Cause } from "./causes";
+import type { Cause } from "../causes/catalogue";
 
 /** A cause overtakes the one above it when it leads by this factor and by this much. */
 const FACTOR = 1.3;

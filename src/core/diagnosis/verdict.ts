@@ -1,5 +1,5 @@
 /** The verdict as data: what a diagnosis file and every screen are made from. */
-import type { Cause } from "./causes";
+import type { Cause } from "../causes/catalogue";
 import type { Reason } from "./explain";
 import type { NextTest } from "./next-tests";
 import type { ObservableName } from "./observables";

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { workKinds } from "../readings/reading-file";
+import { workKinds } from "../causes/work";
 import { CLASSES, causeClasses, classOf } from "./weigh/classes";
 import { afterWork } from "./work";
 

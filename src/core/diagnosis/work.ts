@@ -2,36 +2,12 @@
  * What work does to what may be the matter: the chance of each set of causes after it, from how probable each was before. A test after the work
  * is weighed from there, so that before and after are one piece of evidence on one car.
  */
-import type { FaultCause } from "../circuit/faults";
-import type { Work } from "../readings/reading-file";
+import { causeEntry } from "../causes/catalogue";
+import type { Work } from "../causes/work";
 import { CLASSES, causeClasses, classOf } from "./weigh/classes";
-
-/** Work that takes a cause away, the usual one first. */
-export const mendedBy: Record<FaultCause, readonly Work[]> = {
-  undercharge: ["charged-by-weight"],
-  overcharge: ["charged-by-weight"],
-  air: ["evacuated", "charged-by-weight"],
-  "condenser-airflow": ["condenser-air", "condenser"],
-  "restriction-before-port": ["condenser", "discharge-hose", "flushed"],
-  "restriction-after-port": ["drier", "liquid-line", "accumulator", "flushed"],
-  "metering-stuck-closed": ["metering-device"],
-  "metering-stuck-open": ["metering-device"],
-  "compressor-worn": ["compressor"],
-  "compressor-low-stroke": ["compressor"],
-  "compressor-not-driven": ["drive", "compressor"],
-  "evaporator-airflow": ["cabin-air", "evaporator"],
-  "blend-door": ["cabin-air"],
-};
 
 /** Work on a cause takes it away so often; */
 const MENDS = 0.92;
-/** a fan plugged in, a filter changed, a belt put on need not stand on the sheet; */
-const UNWRITTEN: Partial<Record<FaultCause, number>> = {
-  "condenser-airflow": 0.4,
-  "evaporator-airflow": 0.4,
-  "blend-door": 0.3,
-  "compressor-not-driven": 0.5,
-};
 /** what nobody touched goes by itself so seldom; */
 const BY_ITSELF = 0.04;
 /** and work brings something new in so often, as causes come. */
@@ -42,7 +18,7 @@ export function afterWork(before: ArrayLike<number>, work: readonly Work[], usua
   const after = new Float64Array(CLASSES);
   for (const [k, acting] of causeClasses.entries()) {
     const goes = acting.map((cause) =>
-      mendedBy[cause].some((one) => work.includes(one)) ? MENDS : (UNWRITTEN[cause] ?? BY_ITSELF),
+      causeEntry(cause).mendedBy.some((one) => work.includes(one)) ? MENDS : (causeEntry(cause).unwritten ?? BY_ITSELF),
     );
     // Each of the causes stays or goes for itself.
     for (let stays = 0; stays < 2 ** acting.length; stays++) {

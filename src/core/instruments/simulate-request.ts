@@ -1,5 +1,7 @@
 /** What to simulate, as a file says it: vehicle and conditions as in a reading file, charge, faults, engine speeds. */
-import { effectsOf, type Fault, faultCauses, MOST_CHARGE_SHARE } from "../circuit/faults";
+import { faultCauses } from "../causes/catalogue";
+import { MOST_CHARGE_SHARE } from "../causes/overcharge";
+import { effectsOf, type Fault } from "../circuit/faults";
 import { withUsualConditions, withUsualLabel } from "../circuit/usual";
 import type { CircuitConditions, VehicleLabel } from "../circuit/vehicle";
 import { conditionsSchema, limits, vehicleSchema } from "../readings/reading-file";
@@ -65,7 +67,9 @@ export function checkSimulate(given: unknown): Result<SimulateRequest, SimulateI
     }
   }
   // Neither volume nor displacement matters for the charge.
-  const fraction = (request.charge?.fraction ?? 1) * effectsOf(request.faults ?? [], 1e-3, 1e-4).charge;
+  const fraction =
+    (request.charge?.fraction ?? 1) *
+    effectsOf(request.faults ?? [], { innerVolumeM3: 1e-3, displacementM3: 1e-4 }).charge;
   if (fraction > MOST_CHARGE_SHARE) {
     return fail({
       field: "charge.fraction",

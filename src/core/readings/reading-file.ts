@@ -2,6 +2,7 @@
  * The reading file, `evrid.readings` version 1: what was measured at one vehicle. Pressures kPa gauge, temperatures degC,
  * masses g, times s, humidity %, altitude m. Absent is never zero; null in a file is read as absent.
  */
+import { workKinds } from "../causes/work";
 import { fail, type Result, succeed } from "../result";
 import { z } from "../zod";
 import { type ChannelField, channels, settingChannels } from "./channels";
@@ -70,28 +71,6 @@ export const runningSchema = z.object({
   lowMaxKpa: within(limits.gaugeKpa),
   cyclePeriodS: within(limits.seconds),
 });
-
-/** What can be done to a car between two tests: parts opened or renewed, and what needs no part. */
-export const workKinds = [
-  "charged-by-weight",
-  "evacuated",
-  "flushed",
-  "condenser-air",
-  "cabin-air",
-  "drive",
-  "service-cores",
-  "o-rings",
-  "suction-hose",
-  "discharge-hose",
-  "liquid-line",
-  "metering-device",
-  "drier",
-  "accumulator",
-  "condenser",
-  "evaporator",
-  "compressor",
-] as const;
-export type Work = (typeof workKinds)[number];
 
 const restSchema = z.object({
   lowKpa: within(limits.gaugeKpa),

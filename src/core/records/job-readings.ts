@@ -1,4 +1,6 @@
 /** From what was typed to what can be computed: a job's entries as numbers, as a reading file, as a mass balance. */
+
+import type { Work } from "../causes/work";
 import type { ChargeInputs, ChargeIssue, MassBalance } from "../charge/mass-balance";
 import { balance, checkRecovered } from "../charge/mass-balance";
 import { type FoundCharge, foundCharge } from "../charge/recovery";
@@ -10,7 +12,7 @@ import { type ChannelField, channels, type SettingChannel, settingChannels } fro
 import { type DerivedValues, deriveValues } from "../readings/derived";
 import { hoseContent } from "../readings/hose-content";
 import { observationCode } from "../readings/observations";
-import type { ReadingFile, RunningSetting, Work } from "../readings/reading-file";
+import type { ReadingFile, RunningSetting } from "../readings/reading-file";
 import { judgeRest, type RestAnswer } from "../readings/rest";
 import { saturationGaugeKpa } from "../readings/saturation-temperature";
 import { type Result, succeed } from "../result";

@@ -2,7 +2,17 @@
  * One simulated test: a vehicle of the population, a day, and what is the matter with it, at any severity that happens. What it truly shows is
  * kept whole; how a workshop reads it is drawn later (read-as.ts), anew as often as wanted.
  */
-import { type Fault, type FaultCause, LEAST_CHARGE_SHARE, MOST_CHARGE_SHARE } from "../../circuit/faults";
+import {
+  type Cause,
+  causeEntry,
+  causes,
+  commonPairs,
+  type FaultCause,
+  NOTHING_PRIOR,
+  possible,
+} from "../../causes/catalogue";
+import type { Work } from "../../causes/work";
+import type { Fault } from "../../circuit/faults";
 import { makePlant } from "../../circuit/plant";
 import type { CircuitPoint } from "../../circuit/point";
 import { restOf } from "../../circuit/rest";
@@ -10,10 +20,7 @@ import { sizeVehicle } from "../../circuit/sizing";
 import { type SteadyState, solveSteady } from "../../circuit/steady";
 import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../../circuit/vehicle";
 import type { NoiseSource } from "../../noise";
-import type { Work } from "../../readings/reading-file";
 import { meetingSeconds } from "../meeting";
-import { commonPairs, priors } from "../priors";
-import { mendedBy } from "../work";
 
 /** What one setting of the engine truly shows; kPa absolute, degC. */
 export interface TrueSetting {
@@ -112,23 +119,19 @@ function usualShare(noise: NoiseSource): number {
   return Math.min(Math.max(0.98 + 0.05 * noise.normal(), 0.86), 1.1);
 }
 
-/** Cars come in when nearly all is gone, or for a lack that is only felt. */
-function drawSeverity(cause: FaultCause, noise: NoiseSource): number {
-  const { uniform } = noise;
-  if (cause === "undercharge") {
-    const share = uniform() < 0.5 ? LEAST_CHARGE_SHARE + 0.37 * uniform() : 0.4 + 0.45 * uniform();
-    return (1 - share) / (1 - LEAST_CHARGE_SHARE);
-  }
-  if (cause === "overcharge") return (0.12 + (MOST_CHARGE_SHARE - 1 - 0.12) * uniform()) / (MOST_CHARGE_SHARE - 1);
-  // A drive is there or not; slipping is the rarer half.
-  if (cause === "compressor-not-driven") return uniform() < 0.85 ? 1 : 0.3 + 0.7 * uniform();
-  // A valve may stick at any opening, also where nobody sees it.
-  if (cause === "metering-stuck-open") return uniform();
-  return 0.15 + 0.85 * uniform();
+/** From hardly felt to the worst, where a cause has no way of its own. */
+function drawSeverity(cause: FaultCause, { uniform }: NoiseSource): number {
+  return causeEntry(cause).drawSeverity?.(uniform) ?? 0.15 + 0.85 * uniform();
 }
 
+/** How often each cause brings a car in, nothing first. */
+const weights: readonly (readonly [Cause, number])[] = causes.map((cause) => [
+  cause,
+  cause === "none" ? NOTHING_PRIOR : causeEntry(cause).prior,
+]);
+
 export function drawFaults(label: VehicleLabel, noise: NoiseSource): Fault[] {
-  const able = (cause: FaultCause) => cause !== "compressor-low-stroke" || label.compressor.startsWith("variable");
+  const able = (cause: FaultCause) => possible(cause, label);
   const fault = (cause: FaultCause): Fault => ({ cause, severity: drawSeverity(cause, noise), place: noise.uniform() });
   if (noise.uniform() < commonPairs.reduce((sum, { weight }) => sum + weight, 0)) {
     const pair = pick(
@@ -137,7 +140,7 @@ export function drawFaults(label: VehicleLabel, noise: NoiseSource): Fault[] {
     );
     return pair.filter(able).map(fault);
   }
-  const cause = pick(noise, Object.entries(priors) as [keyof typeof priors, number][]);
+  const cause = pick(noise, weights);
   return cause === "none" || !able(cause) ? [] : [fault(cause)];
 }
 
@@ -170,9 +173,9 @@ export function drawPair(noise: NoiseSource): TruePair | null {
   const warmer = 2.5 * noise.normal();
   if (!sized.ok || faults.length === 0) return null;
   // Whatever was done, it was recovered, evacuated and charged by weight.
-  const right = faults.flatMap(({ cause }) => mendedBy[cause].slice(0, 1));
+  const right = faults.flatMap(({ cause }) => causeEntry(cause).mendedBy.slice(0, 1));
   const work: Work[] = [...new Set<Work>(["charged-by-weight", "evacuated", ...(found ? right : [])])];
-  const left = faults.filter(({ cause }) => !(mended && mendedBy[cause].some((one) => work.includes(one))));
+  const left = faults.filter(({ cause }) => !(mended && causeEntry(cause).mendedBy.some((one) => work.includes(one))));
   const later = { ...conditions, ambientC: Math.min(Math.max(conditions.ambientC + warmer, 8), 47) };
   const before = testOf(sized.value, conditions, faults, noise);
   const after = testOf(sized.value, later, left, noise);

@@ -2,7 +2,7 @@
  * Training of one member: minibatches, Adam (Kingma and Ba, 2015) with a falling step, cross-entropy for the classes, pinball loss (Koenker and
  * Bassett 1978) for the quantiles. Every pass reads every test anew.
  */
-import { faultCauses } from "../../circuit/faults";
+import { faultCauses } from "../../causes/catalogue";
 import { type NoiseSource, seededNoise } from "../../noise";
 import { CHARGE_AT, CLASSES, classOf, QUANTILES, SEVERITY_AT } from "../weigh/classes";
 import { FEATURES, featuresOf, VALUE_COUNT } from "../weigh/features";

@@ -1,6 +1,5 @@
 /** What a network tells apart: nothing, each cause alone, and the pairs that really come together. */
-import { type FaultCause, faultCauses } from "../../circuit/faults";
-import { commonPairs } from "../priors";
+import { commonPairs, type FaultCause, faultCauses } from "../../causes/catalogue";
 
 export type CauseClass = readonly FaultCause[];
 

@@ -3,12 +3,17 @@
  * A forward pass is a few multiplications, so that moving needles are weighed at every step.
  */
 import { atmosphericPressureKpa } from "../../air/atmosphere";
-import { faultCauses } from "../../circuit/faults";
+import {
+  type Cause,
+  causeEntry,
+  causes,
+  commonPairs,
+  faultCauses,
+  NOTHING_PRIOR,
+  possible,
+} from "../../causes/catalogue";
 import { fluidTable } from "../../fluids/tables";
 import type { ReadingFile } from "../../readings/reading-file";
-import { type Cause, causes } from "../causes";
-import { possible } from "../possible";
-import { commonPairs, priors } from "../priors";
 import { sightOdds } from "../sights";
 import { afterWork } from "../work";
 import { CLASSES, causeClasses } from "./classes";
@@ -74,11 +79,11 @@ const asActing = (cause: Cause) => ({ cause, severity: 1 });
 
 const classPriors = (() => {
   const pairs = commonPairs.reduce((sum, { weight }) => sum + weight, 0);
-  const singles = causes.reduce((sum, cause) => sum + priors[cause], 0);
+  const singles = faultCauses.reduce((sum, cause) => sum + causeEntry(cause).prior, NOTHING_PRIOR);
   return causeClasses.map((acting, k) => {
-    if (acting.length === 0) return (priors.none * (1 - pairs)) / singles;
+    if (acting.length === 0) return (NOTHING_PRIOR * (1 - pairs)) / singles;
     return acting.length === 1
-      ? (priors[acting[0]!] * (1 - pairs)) / singles
+      ? (causeEntry(acting[0]!).prior * (1 - pairs)) / singles
       : commonPairs[k - 1 - faultCauses.length]!.weight;
   });
 })();

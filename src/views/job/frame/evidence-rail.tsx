@@ -4,7 +4,7 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { ChevronDown, ChevronRight } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
-import { type Cause, causeNames } from "@/core/diagnosis/causes";
+import { type Cause, causeName } from "@/core/causes/catalogue";
 import type { NextTest, TestId } from "@/core/diagnosis/next-tests";
 import {
   outcomeSentence,
@@ -141,13 +141,11 @@ export function Apart({ verdict }: { verdict: Verdict }) {
         Not told apart yet
       </Text>
       {rivals.length > 0 && (
-        <Text fontSize="14px">
-          {[first, ...rivals].map(({ cause }) => lowerFirst(causeNames[cause])).join(" or ")}.
-        </Text>
+        <Text fontSize="14px">{[first, ...rivals].map(({ cause }) => lowerFirst(causeName(cause))).join(" or ")}.</Text>
       )}
       {together && together.probability > RIVAL_LEAST && (
         <Text fontSize="14px">
-          Perhaps both: {together.causes.map((cause) => lowerFirst(causeNames[cause])).join(" with ")},{" "}
+          Perhaps both: {together.causes.map((cause) => lowerFirst(causeName(cause))).join(" with ")},{" "}
           {Math.round(together.probability * 100)} %.
         </Text>
       )}
@@ -236,7 +234,7 @@ export function CauseBar({ row, wording, reasons, open, onToggle }: CauseBarProp
       >
         <Flex gap="1" align="flex-start">
           {onToggle && (open ? <ChevronDown size={18} aria-hidden /> : <ChevronRight size={18} aria-hidden />)}
-          <span>{causeNames[cause]}</span>
+          <span>{causeName(cause)}</span>
         </Flex>
         <Text as="span" whiteSpace="nowrap">
           {percent < 1 ? "under 1" : percent > 99 ? "over 99" : percent} %

@@ -3,16 +3,8 @@
 import { Box, Flex, Grid, NativeSelect, Stack, Text } from "@chakra-ui/react";
 import { X } from "lucide-react";
 import { useState } from "react";
-import {
-  meaningOf,
-  type Observation,
-  type PartId,
-  partNames,
-  partsOf,
-  type SignId,
-  signIds,
-  signNames,
-} from "@/core/readings/observations";
+import { type PartId, partNames, type SignId, signIds, signNames } from "@/core/causes/signs";
+import { meaningOf, type Observation, partsOf } from "@/core/readings/observations";
 import { CircuitBoard } from "@/pictures/circuit-board";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";

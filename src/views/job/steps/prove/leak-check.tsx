@@ -2,8 +2,8 @@
 
 import { Flex, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
+import type { PartId } from "@/core/causes/signs";
 import type { RepairPart } from "@/core/charge/oil";
-import type { PartId } from "@/core/readings/observations";
 import { type Job, type LeakMethod, leakMethods } from "@/core/records/job";
 import { type BoardMark, CircuitBoard } from "@/pictures/circuit-board";
 import { useJob } from "@/session/session";

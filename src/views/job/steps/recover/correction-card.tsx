@@ -1,9 +1,9 @@
 "use client";
 
 import { Flex } from "@chakra-ui/react";
+import { causeName } from "@/core/causes/catalogue";
 import { type CorrectionRefusal, correctionOf } from "@/core/charge/correction";
 import { endSdG } from "@/core/charge/live-charge";
-import { causeNames } from "@/core/diagnosis/causes";
 import { balanceOf, labelOf } from "@/core/records/job-readings";
 import { formatQuantity } from "@/core/units/units";
 import { useJob, useVerdict } from "@/session/session";
@@ -28,7 +28,7 @@ export function CorrectionCard() {
     history: job.intake.history,
     charge: verdict?.charge ?? null,
     otherCause:
-      leading && !aboutCharge.includes(leading.cause) && leading.probability > LEADS ? causeNames[leading.cause] : null,
+      leading && !aboutCharge.includes(leading.cause) && leading.probability > LEADS ? causeName(leading.cause) : null,
     airPossible: (verdict?.causes.find(({ cause }) => cause === "air")?.present ?? 0) > AIR,
     endSdG: endSdG({ scaleStepG: 1, scaleShare: 0.001, hosesG: 9, rateGPerS: 0.5, containers: 1 }, chargeG),
   });

@@ -1,0 +1,25 @@
+import { formatNumber } from "../units/units";
+import type { CauseEntry } from "./cause";
+
+/** Air, or another gas that does not condense: it lies in the condenser and takes its room. */
+export const air: CauseEntry = {
+  name: "Air or another gas in the circuit",
+  prior: 0.06,
+  act: (effects, severity, { innerVolumeM3 }) => {
+    effects.airKg += fillings(severity) * AIR_DENSITY * innerVolumeM3;
+  },
+  solved: [0.3, 0.6, 1],
+  said: ({ median }) => `About ${formatNumber(fillings(median), "K", 1)} fillings of the circuit with air`,
+  signs: [],
+  mendedBy: ["evacuated", "charged-by-weight"],
+  remedy: "weigh",
+};
+
+/** Severity 1 is about six fillings of the circuit at atmospheric pressure; little is common, so it goes by the square. */
+const AIR_FILLINGS = 6;
+/** kg/m3. */
+const AIR_DENSITY = 1.2;
+
+function fillings(severity: number): number {
+  return AIR_FILLINGS * severity * severity;
+}

@@ -1,0 +1,22 @@
+import type { CauseEntry } from "./cause";
+import { shareSaid } from "./said";
+
+/** A flap that lets a share of the air through the heater. */
+export const blendDoor: CauseEntry = {
+  name: "Blend door lets warm air past",
+  prior: 0.05,
+  act: (effects, severity) => {
+    effects.heaterShare = pastHeater(severity);
+  },
+  solved: [1],
+  said: (severity) => shareSaid(severity, pastHeater, "of the air past the heater"),
+  signs: [],
+  looksFound: 0.4,
+  mendedBy: ["cabin-air"],
+  unwritten: 0.3,
+  remedy: "check-air",
+};
+
+function pastHeater(severity: number): number {
+  return 0.4 * severity;
+}

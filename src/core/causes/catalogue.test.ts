@@ -1,0 +1,77 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { causeEntry, causes, commonPairs, faultCauses, possible } from "./catalogue";
+import type { FaultEffects } from "./cause";
+
+const site = { innerVolumeM3: 2.3e-3, displacementM3: 150e-6, place: 0.5 };
+const neutral = (): FaultEffects => ({
+  charge: 1,
+  airKg: 0,
+  condenserFlow: 1,
+  recirculation: 0,
+  dischargeAreaM2: Number.POSITIVE_INFINITY,
+  dischargePlace: 0.5,
+  liquidAreaM2: Number.POSITIVE_INFINITY,
+  openingMost: 1,
+  openingLeast: 0,
+  orificeArea: 1,
+  leakM2: 0,
+  volumetric: 1,
+  isentropic: 1,
+  strokeMost: 1,
+  speed: 1,
+  evaporatorFlow: 1,
+  heaterShare: 0,
+});
+const severity = fc.double({ min: 0.05, max: 1, noNaN: true });
+
+describe("the catalogue of causes", () => {
+  it("holds of each what everything else needs: a change to the circuit that grows, words for it, work that mends it", () => {
+    for (const cause of faultCauses) {
+      const entry = causeEntry(cause);
+      expect(entry.name.length, cause).toBeGreaterThan(2);
+      expect(entry.prior, cause).toBeGreaterThan(0);
+      expect(entry.solved.every((one, i) => one > (entry.solved[i - 1] ?? 0) && one <= 1)).toBe(true);
+      const [some, much] = [neutral(), neutral()];
+      entry.act(some, 0.4, site);
+      entry.act(much, 0.9, site);
+      expect(some, cause).not.toEqual(neutral());
+      expect(much, cause).not.toEqual(some);
+      for (const value of Object.values(much)) expect(value, cause).toBeGreaterThanOrEqual(0);
+    }
+  });
+
+  it("says every severity in words, and a worse one never as a milder share", () => {
+    fc.assert(
+      fc.property(severity, severity, fc.constantFrom(...faultCauses), (a, b, cause) => {
+        const [low, high] = a < b ? [a, b] : [b, a];
+        const said = causeEntry(cause).said({ low, median: (low + high) / 2, high }, "expansion-valve");
+        expect(said).not.toMatch(/NaN|undefined|-/);
+        expect(said).toMatch(/^[A-Z]/);
+      }),
+    );
+    expect(causeEntry("undercharge").said({ low: 0.5, median: 0.7, high: 0.8 }, undefined)).toBe(
+      "About 32 % of the label left (22 to 52)",
+    );
+    expect(causeEntry("metering-stuck-open").said({ low: 0.2, median: 0.2, high: 0.2 }, "orifice-tube")).toBe(
+      "About 50 % more than it should pass",
+    );
+  });
+
+  it("draws severities that are none and worst at the ends of their range", () => {
+    for (const cause of faultCauses) {
+      for (const uniform of [0, 0.4999, 0.5, 0.86, 0.999]) {
+        const drawn = causeEntry(cause).drawSeverity?.(() => uniform) ?? 0.15 + 0.85 * uniform;
+        expect(drawn, cause).toBeGreaterThanOrEqual(0);
+        expect(drawn, cause).toBeLessThanOrEqual(1);
+      }
+    }
+  });
+
+  it("condemns no part that a vehicle does not have, and pairs only causes that stand in it", () => {
+    expect(possible("compressor-low-stroke", { compressor: "fixed" })).toBe(false);
+    expect(possible("compressor-low-stroke", { compressor: "variable-internal" })).toBe(true);
+    expect(causes.filter((cause) => !possible(cause, { compressor: "fixed" }))).toEqual(["compressor-low-stroke"]);
+    for (const { causes: pair } of commonPairs) for (const cause of pair) expect(faultCauses).toContain(cause);
+  });
+});

@@ -1,0 +1,78 @@
+/**
+ * What the catalogue holds of a cause: its name, what it does to the circuit, how often and how badly it comes, how that is said, what is seen of
+ * it, and what is done about it. One file a cause; everything else walks the catalogue (catalogue.ts), and the compiler names what one lacks.
+ */
+import type { PartId, SignId } from "./signs";
+import type { Work } from "./work";
+
+/** What the faults together do to the parts of a circuit; all neutral without faults. */
+export interface FaultEffects {
+  /** Times the label charge. */
+  charge: number;
+  airKg: number;
+  condenserFlow: number;
+  /** Share of the condenser's warm air that comes round to its front again, added to the usual. */
+  recirculation: number;
+  /** Extra passages in series, m2; infinite when free. */
+  dischargeAreaM2: number;
+  /** Share of the condenser's face that lies before that passage. */
+  dischargePlace: number;
+  liquidAreaM2: number;
+  /** Bounds of the valve's opening, and the orifice's area times this. */
+  openingMost: number;
+  openingLeast: number;
+  orificeArea: number;
+  /** Passage past worn valves and rings, m2. */
+  leakM2: number;
+  volumetric: number;
+  isentropic: number;
+  strokeMost: number;
+  speed: number;
+  evaporatorFlow: number;
+  heaterShare: number;
+}
+
+/** What a fault needs to know of the circuit that it acts on. */
+export interface FaultSite {
+  /** Of the circuit, for the air in it. */
+  innerVolumeM3: number;
+  /** Of the compressor, for the size of a worn gap. */
+  displacementM3: number;
+  /** Where on the way through the condenser it sits: 0 before its inlet, 1 at its outlet. */
+  place: number;
+}
+
+/** 5, 50 and 95 % of a severity. */
+export interface SeverityRange {
+  low: number;
+  median: number;
+  high: number;
+}
+
+/** What is done about a cause: weigh the charge, check its control or the air before anything is opened, or open the circuit. */
+export type Remedy = "weigh" | "check-control" | "check-air" | "repair";
+
+export interface CauseEntry {
+  name: string;
+  /** How often it brings a car in, before anything is read: trade experience, rounded. A weight, not yet a share. */
+  prior: number;
+  /** Whether it can happen to such a vehicle at all; to any when absent. */
+  possible?: (vehicle: { compressor: string }) => boolean;
+  /** Changes a mass, an area, an efficiency or a flow of the circuit. Severity 0 is none, 1 the worst that is met. */
+  act: (effects: FaultEffects, severity: number, site: FaultSite) => void;
+  /** How badly it comes in, from numbers drawn evenly between 0 and 1; evenly from hardly felt to the worst when absent. */
+  drawSeverity?: (uniform: () => number) => number;
+  /** Severities that are simulated for reasons and next tests: between them, and down to none, lies a straight line. */
+  solved: readonly number[];
+  /** How bad it is, said as what it is: "About 30 % of the label left". */
+  said: (severity: SeverityRange, metering: string | undefined) => string;
+  /** What is seen, heard and felt of it: how many times likelier each sign is where it acts. Round numbers of the trade. */
+  signs: readonly { signs: readonly SignId[]; parts: readonly PartId[]; odds: number }[];
+  /** How often a look at the moving parts finds it: belt and clutch, fan and fins, filter and blower, flap. */
+  looksFound?: number;
+  /** Work that takes it away, the usual one first. */
+  mendedBy: readonly [Work, ...Work[]];
+  /** How often it goes without anything on the sheet: a fan plugged in, a filter changed, a belt put on. */
+  unwritten?: number;
+  remedy: Remedy;
+}

@@ -1,0 +1,22 @@
+import type { CauseEntry } from "./cause";
+import { shareSaid, USUALLY_SOLVED } from "./said";
+
+/** A variable compressor whose stroke goes no further: its control valve, its command, or its swash plate. */
+export const compressorLowStroke: CauseEntry = {
+  name: "Compressor stuck at low stroke",
+  prior: 0.06,
+  // A fixed compressor has no stroke that could stick.
+  possible: ({ compressor }) => compressor.startsWith("variable"),
+  act: (effects, severity) => {
+    effects.strokeMost = strokeAtMost(severity);
+  },
+  solved: USUALLY_SOLVED,
+  said: (severity) => shareSaid(severity, strokeAtMost, "of its stroke at most"),
+  signs: [],
+  mendedBy: ["compressor"],
+  remedy: "check-control",
+};
+
+function strokeAtMost(severity: number): number {
+  return 1 - 0.92 * severity;
+}

@@ -1,0 +1,25 @@
+import type { CauseEntry } from "./cause";
+import { shareSaid } from "./said";
+
+/** Clutch, belt or command: below 1 the clutch or belt slips. */
+export const compressorNotDriven: CauseEntry = {
+  name: "Compressor not driven",
+  prior: 0.05,
+  act: (effects, severity) => {
+    effects.speed *= 1 - severity;
+  },
+  // A drive is there or not; slipping is the rarer half.
+  drawSeverity: (uniform) => (uniform() < 0.85 ? 1 : 0.3 + 0.7 * uniform()),
+  solved: [1],
+  said: (severity) => (severity.median > WHOLLY ? "Not driven at all" : shareSaid(severity, (share) => share, "slip")),
+  signs: [
+    { signs: ["hot"], parts: ["evaporator", "suction-line", "accumulator", "low-port"], odds: 3 },
+    { signs: ["not-turning"], parts: ["compressor", "clutch-belt"], odds: 30 },
+  ],
+  looksFound: 0.95,
+  mendedBy: ["drive", "compressor"],
+  unwritten: 0.5,
+  remedy: "check-control",
+};
+
+const WHOLLY = 0.93;

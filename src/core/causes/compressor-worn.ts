@@ -1,0 +1,18 @@
+import type { CauseEntry } from "./cause";
+import { degreeSaid, leakageWords } from "./said";
+
+/** At 1 most of what an idling compressor displaces goes back past its valves; what is left is hardly hotter for it. */
+export const compressorWorn: CauseEntry = {
+  name: "Compressor worn inside",
+  prior: 0.06,
+  act: (effects, severity, { displacementM3 }) => {
+    effects.leakM2 = 8e-6 * (displacementM3 / 150e-6) * severity;
+    effects.volumetric *= 1 - 0.4 * severity;
+    effects.isentropic *= 1 - 0.04 * severity;
+  },
+  solved: [0.5, 1],
+  said: (severity) => degreeSaid(severity, leakageWords),
+  signs: [],
+  mendedBy: ["compressor"],
+  remedy: "check-control",
+};

@@ -1,0 +1,26 @@
+import type { CauseEntry } from "./cause";
+import { shareSaid } from "./said";
+
+/** Blocked fins or a weak fan: a quarter of the air is left at 1, and more of it goes round in circles. */
+export const condenserAirflow: CauseEntry = {
+  name: "Too little air over the condenser",
+  prior: 0.07,
+  act: (effects, severity) => {
+    effects.condenserFlow *= airLeft(severity);
+    effects.recirculation += 0.25 * severity;
+  },
+  solved: [0.4, 0.8],
+  said: (severity) => shareSaid(severity, airLeft, "of the air left"),
+  signs: [
+    { signs: ["not-turning"], parts: ["fan"], odds: 15 },
+    { signs: ["blocked", "bent"], parts: ["condenser", "fan"], odds: 6 },
+  ],
+  looksFound: 0.6,
+  mendedBy: ["condenser-air", "condenser"],
+  unwritten: 0.4,
+  remedy: "check-air",
+};
+
+function airLeft(severity: number): number {
+  return 1 - 0.75 * severity;
+}

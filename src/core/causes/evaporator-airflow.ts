@@ -1,0 +1,26 @@
+import type { CauseEntry } from "./cause";
+import { shareSaid } from "./said";
+
+/** A clogged filter, a weak blower, an iced coil: a fifth of the air is left at 1. */
+export const evaporatorAirflow: CauseEntry = {
+  name: "Too little air over the evaporator",
+  prior: 0.06,
+  act: (effects, severity) => {
+    effects.evaporatorFlow *= airLeft(severity);
+  },
+  solved: [0.5, 0.9],
+  said: (severity) => shareSaid(severity, airLeft, "of the air left"),
+  signs: [
+    { signs: ["frost"], parts: ["evaporator", "suction-line"], odds: 4 },
+    { signs: ["not-turning", "blocked"], parts: ["blower"], odds: 15 },
+    { signs: ["blocked"], parts: ["evaporator"], odds: 10 },
+  ],
+  looksFound: 0.55,
+  mendedBy: ["cabin-air", "evaporator"],
+  unwritten: 0.4,
+  remedy: "check-air",
+};
+
+function airLeft(severity: number): number {
+  return 1 - 0.8 * severity;
+}

@@ -1,0 +1,33 @@
+import type { CauseEntry } from "./cause";
+import { shareSaid } from "./said";
+
+/** A valve stuck from what it bleeds anyway to almost wide. An orifice has no part that could stick; past a lost seal it passes as if larger. */
+export const meteringStuckOpen: CauseEntry = {
+  name: "Metering device stuck open",
+  prior: 0.06,
+  act: (effects, severity) => {
+    effects.openingLeast = openAtLeast(severity);
+    effects.orificeArea *= 1 + passedMore(severity);
+  },
+  // A valve may stick at any opening, also where nobody sees it.
+  drawSeverity: (uniform) => uniform(),
+  solved: [0.4, 1],
+  said: (severity, metering) =>
+    metering === "orifice-tube"
+      ? shareSaid(severity, passedMore, "more than it should pass")
+      : shareSaid(severity, openAtLeast, "open, and no less"),
+  signs: [
+    { signs: ["frost"], parts: ["evaporator", "suction-line"], odds: 2 },
+    { signs: ["sweating", "frost"], parts: ["compressor"], odds: 4 },
+  ],
+  mendedBy: ["metering-device"],
+  remedy: "repair",
+};
+
+function openAtLeast(severity: number): number {
+  return 0.1 + 0.85 * severity;
+}
+
+function passedMore(severity: number): number {
+  return 2.5 * severity;
+}

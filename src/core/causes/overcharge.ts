@@ -1,0 +1,20 @@
+import type { CauseEntry } from "./cause";
+import { shareSaid } from "./said";
+
+/** Too much in it, up to what a can too many makes. */
+export const overcharge: CauseEntry = {
+  name: "Overcharge",
+  prior: 0.07,
+  act: (effects, severity) => {
+    effects.charge *= 1 + (MOST_CHARGE_SHARE - 1) * severity;
+  },
+  drawSeverity: (uniform) => (0.12 + (MOST_CHARGE_SHARE - 1 - 0.12) * uniform()) / (MOST_CHARGE_SHARE - 1),
+  solved: [0.4, 0.8],
+  said: (severity) => shareSaid(severity, (s) => (MOST_CHARGE_SHARE - 1) * s, "over the label"),
+  signs: [{ signs: ["sweating", "frost"], parts: ["compressor"], odds: 1.5 }],
+  mendedBy: ["charged-by-weight"],
+  remedy: "weigh",
+};
+
+/** Charge as a share of the label's at severity 1. */
+export const MOST_CHARGE_SHARE = 1.7;

@@ -1,0 +1,22 @@
+import type { CauseEntry } from "./cause";
+import { degreeSaid, passageWords, USUALLY_SOLVED } from "./said";
+
+/** A blockage of liquid line or drier: from what nobody notices to a hole of a third of a millimetre. */
+export const restrictionAfterPort: CauseEntry = {
+  name: "Blocked liquid line or drier",
+  prior: 0.05,
+  act: (effects, severity) => {
+    effects.liquidAreaM2 = 8e-6 * Math.exp(-4.6 * severity);
+  },
+  solved: USUALLY_SOLVED,
+  said: (severity) => degreeSaid(severity, passageWords),
+  signs: [
+    { signs: ["cold", "sweating", "frost"], parts: ["liquid-line", "receiver"], odds: 9 },
+    { signs: ["hiss"], parts: ["metering-device", "evaporator"], odds: 2 },
+    { signs: ["frost"], parts: ["evaporator", "suction-line"], odds: 1.5 },
+    { signs: ["hot"], parts: ["evaporator", "suction-line", "accumulator", "low-port"], odds: 1.5 },
+    { signs: ["bent"], parts: ["liquid-line"], odds: 6 },
+  ],
+  mendedBy: ["drier", "liquid-line", "accumulator", "flushed"],
+  remedy: "repair",
+};

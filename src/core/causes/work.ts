@@ -1,0 +1,21 @@
+/** What can be done to a car between two tests: parts opened or renewed, and what needs no part. */
+export const workKinds = [
+  "charged-by-weight",
+  "evacuated",
+  "flushed",
+  "condenser-air",
+  "cabin-air",
+  "drive",
+  "service-cores",
+  "o-rings",
+  "suction-hose",
+  "discharge-hose",
+  "liquid-line",
+  "metering-device",
+  "drier",
+  "accumulator",
+  "condenser",
+  "evaporator",
+  "compressor",
+] as const;
+export type Work = (typeof workKinds)[number];
