@@ -8,7 +8,7 @@ const upOf = (layer, allowed) => ({
 });
 
 /** Everything in the core may use these two small files. */
-const ground = ["core/maths/", "core/result\\.ts$", "core/zod\\.ts$", "core/line-places\\.ts$", "core/noise\\.ts$"];
+const ground = ["core/maths/", "core/result\\.ts$", "core/zod\\.ts$", "core/line-places\\.ts$"];
 
 module.exports = {
   forbidden: [

@@ -14,7 +14,7 @@ import { readAs } from "../src/core/diagnosis/learn/read-as";
 import { learnedNow, provideLearned } from "../src/core/diagnosis/weigh/learned";
 import { misfitOf } from "../src/core/diagnosis/weigh/population";
 import { presences, weigh } from "../src/core/diagnosis/weigh/weigh";
-import { seededNoise } from "../src/core/noise";
+import { seededNoise } from "../src/core/maths/noise";
 import { checkReading, type ReadingFile, type RunningSetting } from "../src/core/readings/reading-file";
 
 const { values: options } = parseArgs({

@@ -9,7 +9,7 @@ const DRAWN_BY = [
   "src/core/causes",
   "src/core/circuit",
   "src/core/fluids",
-  "src/core/noise.ts",
+  "src/core/maths",
   "src/core/diagnosis/learn/draw-test.ts",
   "src/core/diagnosis/meeting.ts",
 ];

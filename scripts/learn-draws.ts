@@ -6,7 +6,7 @@ import { existsSync, mkdirSync, renameSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { isMainThread, parentPort, Worker, workerData } from "node:worker_threads";
 import { drawTest } from "../src/core/diagnosis/learn/draw-test";
-import { seededNoise } from "../src/core/noise";
+import { seededNoise } from "../src/core/maths/noise";
 
 export const CHUNK = 1000;
 

@@ -14,7 +14,7 @@ import { scalesOf, trainMember } from "../src/core/diagnosis/learn/train";
 import { OUTPUTS } from "../src/core/diagnosis/weigh/classes";
 import { FEATURES } from "../src/core/diagnosis/weigh/features";
 import { type Learned, type Member, readLearned, writeLearned } from "../src/core/diagnosis/weigh/network";
-import { seededNoise } from "../src/core/noise";
+import { seededNoise } from "../src/core/maths/noise";
 import { fingerprint } from "./fingerprint";
 import { CHUNK, chunkFile, drawChunks, isDrawThread, serveDraws } from "./learn-draws";
 

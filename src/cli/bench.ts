@@ -16,7 +16,7 @@ import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../core/ci
 import { refrigerants } from "../core/fluids/helmholtz";
 import { stateAt } from "../core/fluids/state";
 import { FluidTable, fluidTable } from "../core/fluids/tables";
-import { type NoiseSource, seededNoise } from "../core/noise";
+import { type NoiseSource, seededNoise } from "../core/maths/noise";
 
 const RANDOM_INPUTS = 10_000;
 const SEED = 20_261_124;

@@ -1,7 +1,7 @@
 /** Cars, days and containers on which charging by plan is tried. */
 import type { PlanContainer } from "@/core/charge/charge-plan";
 import type { CircuitConditions, CircuitVehicle } from "@/core/circuit/vehicle";
-import { seededNoise } from "@/core/noise";
+import { seededNoise } from "../../src/core/maths/noise";
 import { usualDay, vehicleOf } from "./vehicles";
 
 export interface ChargingCase {

@@ -7,7 +7,7 @@ import { advanceLive, type ChargeAim, callOf, SLOW_OPENING, startLive } from "@/
 import { fullCan } from "@/core/circuit/container";
 import { CircuitSimulation } from "@/core/circuit/simulation";
 import { InstrumentSet } from "@/core/instruments/instrument-set";
-import { seededNoise } from "@/core/noise";
+import { seededNoise } from "../../src/core/maths/noise";
 import type { ChargingCase } from "./charging-cases";
 
 export interface ChargingRun {

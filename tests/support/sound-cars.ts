@@ -7,7 +7,7 @@ import type { CircuitConditions, VehicleLabel } from "../../src/core/circuit/veh
 import { drawLabel, humidityAt } from "../../src/core/diagnosis/learn/draw-test";
 import { meetingSeconds } from "../../src/core/diagnosis/meeting";
 import { fluidTable } from "../../src/core/fluids/tables";
-import { seededNoise } from "../../src/core/noise";
+import { seededNoise } from "../../src/core/maths/noise";
 
 export interface SoundCar {
   label: VehicleLabel;

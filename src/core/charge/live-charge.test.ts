@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { seededNoise } from "../noise";
+import { seededNoise } from "../maths/noise";
 import {
   advanceLive,
   type ChargeAim,

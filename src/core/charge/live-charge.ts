@@ -2,6 +2,7 @@
  * The scale while charging: what has really left the container, how fast, when to call the stop, and what is wrong. A fold over samples,
  * so that it can be taken up again after any interruption. g, s, kPa gauge.
  */
+import { fitLine } from "../maths/fits";
 
 export type ValveAt = "shut" | "liquid-high" | "vapour-low" | "liquid-low" | "vapour-high";
 
@@ -187,18 +188,14 @@ export function stateAlarms(
   return alarms;
 }
 
+/** g/s; a container never gains. */
 function slopeOf(points: readonly { time: number; drawnG: number }[]): number {
-  const n = points.length;
-  if (n < 3) return 0;
-  const meanT = points.reduce((sum, { time }) => sum + time, 0) / n;
-  const meanG = points.reduce((sum, { drawnG }) => sum + drawnG, 0) / n;
-  let above = 0;
-  let below = 0;
-  for (const { time, drawnG } of points) {
-    above += (time - meanT) * (drawnG - meanG);
-    below += (time - meanT) ** 2;
-  }
-  return below === 0 ? 0 : Math.max(above / below, 0);
+  if (points.length < 3) return 0;
+  const { slope } = fitLine(
+    points.map(({ time }) => time),
+    points.map(({ drawnG }) => drawnG),
+  );
+  return Math.max(slope, 0);
 }
 
 export type ChargeCall =

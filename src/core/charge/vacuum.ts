@@ -2,7 +2,9 @@
  * Evacuation: how deep is deep enough, and what a hold says. With the pump shut off a leak rises straight on, moisture levels off at the
  * vapour pressure of water, and refrigerant out of the oil levels off lower: three shapes fitted to one trace. kPa absolute, s.
  */
+
 import { atmosphericPressureKpa } from "../air/atmosphere";
+import { fitColumns } from "../maths/fits";
 
 /**
  * Saturation vapour pressure of water over a liquid surface, kPa absolute, at -40 to 50 degC.
@@ -184,62 +186,31 @@ function leastSquares(
   tau: number | null,
   boilingKpa: number,
 ): Fit {
-  const columns: ((time: number) => number)[] = [() => 1];
-  if (leak) columns.push((time) => time);
-  if (tau !== null) columns.push((time) => 1 - Math.exp(-time / tau));
-  const n = columns.length;
-  const a = Array.from({ length: n }, () => new Array<number>(n + 1).fill(0));
-  for (const [i, time] of t.entries()) {
-    const x = columns.map((column) => column(time));
-    for (let r = 0; r < n; r++) {
-      for (let c = 0; c < n; c++) a[r]![c]! += w[i]! * x[r]! * x[c]!;
-      a[r]![n]! += w[i]! * x[r]! * y[i]!;
-    }
+  const columns = [t.map(() => 1)];
+  if (leak) columns.push([...t]);
+  if (tau !== null) columns.push(t.map((time) => 1 - Math.exp(-time / tau)));
+  const parameters = columns.length + (tau === null ? 0 : 1);
+  const fit = fitColumns(columns, y, w);
+  if (fit === null) {
+    return { leak, tau, start: y[0]!, slope: 0, slopeVariance: 0, level: 0, chi: Number.POSITIVE_INFINITY, parameters };
   }
-  const inverse = invert(a.map((row) => row.slice(0, n)));
-  const beta = inverse.map((row) => row.reduce((sum, value, c) => sum + value * a[c]![n]!, 0));
-  const at = { slope: leak ? 1 : -1, level: tau === null ? -1 : n - 1 };
-  const slope = at.slope < 0 ? 0 : beta[at.slope]!;
-  const level = at.level < 0 ? 0 : beta[at.level]!;
+  const slope = leak ? fit.coefficients[1]! : 0;
+  const level = tau === null ? 0 : fit.coefficients.at(-1)!;
   const possible = slope >= 0 && level >= 0 && level <= boilingKpa * 1.4;
-  let chi = 0;
-  for (const [i, time] of t.entries()) {
-    const model = beta.reduce((sum, b, c) => sum + b * columns[c]!(time), 0);
-    chi += w[i]! * (y[i]! - model) ** 2;
-  }
-  const parameters = n + (tau === null ? 0 : 1);
   return {
     leak,
     tau,
-    start: beta[0]!,
+    start: fit.coefficients[0]!,
     slope,
-    slopeVariance: at.slope < 0 ? 0 : inverse[at.slope]![at.slope]!,
+    slopeVariance: leak ? fit.variances[1]! : 0,
     level,
-    chi: possible ? chi : Number.POSITIVE_INFINITY,
+    chi: possible ? fit.chi : Number.POSITIVE_INFINITY,
     parameters,
   };
 }
 
 /** Neighbouring readings wander together: no hold holds more independent ones than this. */
 const INDEPENDENT = 60;
-
-function invert(matrix: number[][]): number[][] {
-  const n = matrix.length;
-  const m = matrix.map((row, i) => [...row, ...row.map((_, j) => (i === j ? 1 : 0))]);
-  for (let c = 0; c < n; c++) {
-    let pivot = c;
-    for (let r = c + 1; r < n; r++) if (Math.abs(m[r]![c]!) > Math.abs(m[pivot]![c]!)) pivot = r;
-    [m[c], m[pivot]] = [m[pivot]!, m[c]!];
-    const p = m[c]![c]! || 1e-300;
-    for (let k = 0; k < 2 * n; k++) m[c]![k]! /= p;
-    for (let r = 0; r < n; r++) {
-      if (r === c) continue;
-      const f = m[r]![c]!;
-      for (let k = 0; k < 2 * n; k++) m[r]![k]! -= f * m[c]![k]!;
-    }
-  }
-  return m.map((row) => row.slice(n));
-}
 
 function summary(
   fits: readonly Fit[],
@@ -310,15 +281,18 @@ const GAUGE_GAIN_SD = 0.05;
 
 /** What the slope's variance is when something that levels off must be told from it: slowest usual time constant. */
 function slopeVarianceOf(t: readonly number[], weights: readonly number[]): number {
-  const tau = 420;
-  const m = [0, 1, 2].map(() => [0, 0, 0]);
   const share = Math.min(1, INDEPENDENT / t.length);
-  for (const [i, time] of t.entries()) {
-    const x = [1, time, 1 - Math.exp(-time / tau)];
-    for (let r = 0; r < 3; r++) for (let c = 0; c < 3; c++) m[r]![c]! += share * weights[i]! * x[r]! * x[c]!;
-  }
-  return invert(m)[1]![1]!;
+  const columns = [t.map(() => 1), t, t.map((time) => 1 - Math.exp(-time / SLOWEST_TAU_S))];
+  const fit = fitColumns(
+    columns,
+    t,
+    weights.map((weight) => share * weight),
+  );
+  return fit?.variances[1] ?? Number.POSITIVE_INFINITY;
 }
+
+/** Something that levels off does so within this time constant, s. */
+const SLOWEST_TAU_S = 420;
 
 /**
  * A rise of one kPa a second under vacuum as grams of refrigerant a year out of the same hole: the air that comes in is choked at the

@@ -7,7 +7,7 @@
 
 import type { FaultEffects } from "../causes/cause";
 import type { FluidTable } from "../fluids/tables";
-import { fallingRoot } from "./root";
+import { fallingRoot } from "../maths/roots";
 import type { OrificeSize, ValveSize } from "./vehicle";
 
 const DISCHARGE = 0.7;

@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import { plantOf, vehicleOf } from "../../../tests/support/vehicles";
 import { faultCauses } from "../causes/catalogue";
 import { fluidTable } from "../fluids/tables";
+import { fallingRoot } from "../maths/roots";
 import {
   commandAt,
   deliveredFlow,
@@ -19,7 +20,6 @@ import { meteringFlow, valveOpening } from "./metering";
 import { CircuitPass, zivi } from "./pass";
 import { condenserAirFlow } from "./plant";
 import { restOf } from "./rest";
-import { fallingRoot } from "./root";
 import { innerVolumeM3 } from "./vehicle";
 
 const share = fc.double({ min: 0, max: 1, noNaN: true });

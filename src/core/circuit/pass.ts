@@ -14,11 +14,11 @@
  */
 import { CP_AIR, saturatedAirEnthalpy } from "../air/humid-air";
 import { emptySaturationRow, type SaturationRow } from "../fluids/tables";
+import { fallingRoot } from "../maths/roots";
 import { commandAt, deliveredFlow, displacedFlow, isentropicEfficiency, strokeAt, wetSuctionShare } from "./compressor";
 import { emptyFace, type FaceAir, faceHeat } from "./face";
 import { type MeteringState, meteringFlow, passageFlow, valveOpening } from "./metering";
 import { type Coil, condenserAirFlow, type Plant } from "./plant";
-import { fallingRoot } from "./root";
 import type { CircuitVehicle } from "./vehicle";
 
 /** Specific heat of vapour for the superheated zones, kJ/(kg K). */

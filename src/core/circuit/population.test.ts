@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { type FactRow, factRows } from "../../../tests/support/sound-cars";
 import { usualDay, usualLabel } from "../../../tests/support/vehicles";
-import { seededNoise } from "../noise";
+import { seededNoise } from "../maths/noise";
 import type { Fault } from "./faults";
 import { makePlant } from "./plant";
 import { restOf } from "./rest";

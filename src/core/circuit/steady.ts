@@ -3,7 +3,9 @@
  * charge all balance. Newton's method on four unknowns; where the clutch cycles, the duty takes the place of the pressure its
  * switch holds.
  */
+
 import { CP_AIR } from "../air/humid-air";
+import { solveInPlace } from "../maths/linear";
 import { fail, type Result, succeed } from "../result";
 import { finSensorC } from "./controls";
 import { type CyclingSwing, swingOf } from "./cycling";
@@ -427,7 +429,7 @@ function newton(plant: Plant, mode: Mode, held: number, start: CircuitPoint): { 
     solving.set(jacobian);
     for (let i = 0; i < 4; i++) step[i] = -residual[i]!;
     let factor = 1;
-    if (solveLinear(solving, step)) {
+    if (solveInPlace(solving, step)) {
       for (let i = 0; i < 4; i++) factor = Math.min(factor, longest[i]! / Math.max(Math.abs(step[i]!), 1e-12));
     } else if (fresh) break;
     else {
@@ -486,31 +488,6 @@ function update(): void {
     for (let j = 0; j < 4; j++) missed -= jacobian[i * 4 + j]! * (beside[j]! - trial[j]!);
     for (let j = 0; j < 4; j++) jacobian[i * 4 + j]! += (missed * (beside[j]! - trial[j]!)) / square;
   }
-}
-
-/** Gaussian elimination with partial pivoting on a 4 x 4 system, in place; false when singular. */
-function solveLinear(a: Float64Array, b: Float64Array): boolean {
-  for (let k = 0; k < 4; k++) {
-    let pivot = k;
-    for (let i = k + 1; i < 4; i++) if (Math.abs(a[i * 4 + k]!) > Math.abs(a[pivot * 4 + k]!)) pivot = i;
-    const size = a[pivot * 4 + k]!;
-    if (!(Math.abs(size) > 1e-14)) return false;
-    if (pivot !== k) {
-      for (let j = 0; j < 4; j++) [a[k * 4 + j], a[pivot * 4 + j]] = [a[pivot * 4 + j]!, a[k * 4 + j]!];
-      [b[k], b[pivot]] = [b[pivot]!, b[k]!];
-    }
-    for (let i = k + 1; i < 4; i++) {
-      const factor = a[i * 4 + k]! / a[k * 4 + k]!;
-      for (let j = k; j < 4; j++) a[i * 4 + j] = a[i * 4 + j]! - factor * a[k * 4 + j]!;
-      b[i] = b[i]! - factor * b[k]!;
-    }
-  }
-  for (let k = 3; k >= 0; k--) {
-    let sum = b[k]!;
-    for (let j = k + 1; j < 4; j++) sum -= a[k * 4 + j]! * b[j]!;
-    b[k] = sum / a[k * 4 + k]!;
-  }
-  return true;
 }
 
 /** Heater core under a running engine, degC. */

@@ -4,7 +4,7 @@ import { makePlant } from "../circuit/plant";
 import { sizeVehicle } from "../circuit/sizing";
 import { solveSteady } from "../circuit/steady";
 import type { CircuitConditions } from "../circuit/vehicle";
-import { seededNoise } from "../noise";
+import { seededNoise } from "../maths/noise";
 import { ensembleOf, expectedBands } from "./expected";
 
 const label = usualLabel();

@@ -10,7 +10,7 @@ import { sizeVehicle } from "../circuit/sizing";
 import { type SteadyState, solveSteady } from "../circuit/steady";
 import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../circuit/vehicle";
 import type { LineProfile } from "../line-places";
-import { normalQuantile, seededNoise, stratifiedNormals } from "../noise";
+import { normalQuantile, seededNoise, stratifiedNormals } from "../maths/noise";
 import { takenChannels } from "../readings/channels";
 
 /** Channels a band is given for; pressures kPa gauge, temperatures degC, differences K. */

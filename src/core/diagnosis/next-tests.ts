@@ -6,7 +6,8 @@
 import { atmosphericPressureKpa } from "../air/atmosphere";
 import { type Cause, causeEntry } from "../causes/catalogue";
 import { fluidTable } from "../fluids/tables";
-import { type NoiseSource, seededNoise } from "../noise";
+import { solveInPlace } from "../maths/linear";
+import { type NoiseSource, seededNoise } from "../maths/noise";
 import type { ReadingFile, RunningSetting } from "../readings/reading-file";
 import { fieldOf, wasRead } from "./explain";
 import type { Hypotheses } from "./hypotheses";
@@ -240,31 +241,13 @@ const LIQUID_OVER_AIR_K = 12;
 /** How a reading's distance from the middle follows from those already taken, and what is left of its variance. */
 function regression(place: number, read: readonly number[], covariance: Float64Array, length: number) {
   const n = read.length;
-  const matrix = read.map((a) => read.map((b) => covariance[a * length + b]!));
+  const matrix = Float64Array.from(read.flatMap((a) => read.map((b) => covariance[a * length + b]!)));
   const right = read.map((a) => covariance[a * length + place]!);
-  const coefficients = solve(matrix, right);
+  const coefficients = Float64Array.from(right);
+  solveInPlace(matrix, coefficients);
   let variance = covariance[place * length + place]!;
   for (let k = 0; k < n; k++) variance -= coefficients[k]! * right[k]!;
   return { coefficients, variance: Math.max(variance, 0.01) };
-}
-
-/** Gaussian elimination on a symmetric positive matrix. */
-function solve(matrix: number[][], right: number[]): number[] {
-  const n = right.length;
-  const a = matrix.map((row, i) => [...row, right[i]!]);
-  for (let k = 0; k < n; k++) {
-    for (let i = k + 1; i < n; i++) {
-      const factor = a[i]![k]! / a[k]![k]!;
-      for (let j = k; j <= n; j++) a[i]![j] = a[i]![j]! - factor * a[k]![j]!;
-    }
-  }
-  const x = new Array<number>(n).fill(0);
-  for (let k = n - 1; k >= 0; k--) {
-    let sum = a[k]![n]!;
-    for (let j = k + 1; j < n; j++) sum -= a[k]![j]! * x[j]!;
-    x[k] = sum / a[k]![k]!;
-  }
-  return x;
 }
 
 const LOOK_MINUTES = 3;

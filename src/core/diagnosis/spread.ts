@@ -5,7 +5,7 @@
 import { makePlant } from "../circuit/plant";
 import { sizeVehicle } from "../circuit/sizing";
 import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../circuit/vehicle";
-import { stratifiedNormals } from "../noise";
+import { stratifiedNormals } from "../maths/noise";
 import { type ObservableName, observableAt, type Shown, show } from "./observables";
 
 export interface Spread {

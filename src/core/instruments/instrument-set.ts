@@ -5,7 +5,7 @@
 
 import { type CircuitSimulation, type CircuitTruth, EMPTY_KG, type LeakPlace } from "../circuit/simulation";
 import type { LinePlace } from "../line-places";
-import { type NoiseSource, seededNoise } from "../noise";
+import { type NoiseSource, seededNoise } from "../maths/noise";
 import type { ChannelId } from "../readings/channels";
 import { Sensor } from "./sensor";
 import { emptySample, type InstrumentSample } from "./stream";

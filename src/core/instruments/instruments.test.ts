@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { usualDay, vehicleOf } from "../../../tests/support/vehicles";
 import { CircuitSimulation, type SimulationSetup } from "../circuit/simulation";
-import { seededNoise } from "../noise";
+import { seededNoise } from "../maths/noise";
 import { channelIds } from "../readings/channels";
 import { parseReadings } from "../readings/reading-file";
 import { InstrumentSet, type InstrumentSetup } from "./instrument-set";

@@ -1,5 +1,5 @@
 /** One simulated instrument: what lies between a true value and the number on its display. */
-import type { NoiseSource } from "../noise";
+import type { NoiseSource } from "../maths/noise";
 
 export interface SensorSpec {
   /** Time constant of the instrument and its contact, s. */

@@ -6,7 +6,7 @@ import { type SizingIssue, sizeVehicle } from "../circuit/sizing";
 import { type SteadyIssue, type SteadyResult, type SteadyState, solveSteady } from "../circuit/steady";
 import { secondsToMeet } from "../circuit/transient";
 import type { CircuitVehicle } from "../circuit/vehicle";
-import { type NoiseSource, seededNoise } from "../noise";
+import { type NoiseSource, seededNoise } from "../maths/noise";
 import type { ChannelId } from "../readings/channels";
 import type { ReadingFile, RunningSetting } from "../readings/reading-file";
 import { fail, type Result, succeed } from "../result";

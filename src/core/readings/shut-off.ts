@@ -2,6 +2,7 @@
  * The shut-off test: how long the sides take to meet after the engine is stopped. A valve stuck open looks normal while it runs
  * and gives itself away here; a blockage never lets them meet.
  */
+import { fitLine } from "../maths/fits";
 
 export interface ShutOffSample {
   time: number;
@@ -79,21 +80,15 @@ function extrapolate(since: readonly ShutOffSample[], from: number): number | nu
 
 /** Least squares of ln(high - low) against time; null where the sides do not approach. */
 function decay(samples: readonly ShutOffSample[]): { rate: number; at: (time: number) => number } | null {
-  const points = samples
-    .filter(({ high, low }) => high - low > 5)
-    .map(({ time, high, low }) => [time, Math.log(high - low)] as const);
-  if (points.length < 4) return null;
-  const meanT = points.reduce((sum, [t]) => sum + t, 0) / points.length;
-  const meanY = points.reduce((sum, [, y]) => sum + y, 0) / points.length;
-  let tt = 0;
-  let ty = 0;
-  for (const [t, y] of points) {
-    tt += (t - meanT) ** 2;
-    ty += (t - meanT) * (y - meanY);
-  }
-  const rate = -ty / tt;
+  const apart = samples.filter(({ high, low }) => high - low > 5);
+  if (apart.length < 4) return null;
+  const { meanX, meanY, slope } = fitLine(
+    apart.map(({ time }) => time),
+    apart.map(({ high, low }) => Math.log(high - low)),
+  );
+  const rate = -slope;
   if (!(rate > 1e-4)) return null;
-  return { rate, at: (time) => Math.exp(meanY - rate * (time - meanT)) };
+  return { rate, at: (time) => Math.exp(meanY - rate * (time - meanX)) };
 }
 
 export type ShutOffVerdict = "too-fast" | "usual" | "slow" | "never";

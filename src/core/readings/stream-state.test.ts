@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { usualDay, vehicleOf } from "../../../tests/support/vehicles";
 import { CircuitSimulation } from "../circuit/simulation";
 import { InstrumentSet } from "../instruments/instrument-set";
-import { seededNoise } from "../noise";
+import { seededNoise } from "../maths/noise";
 import { steadyLimits } from "./channels";
 import { readBeforeCutOut } from "./cycle-reading";
 import { type Sample, streamState } from "./stream-state";

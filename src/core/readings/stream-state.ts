@@ -2,6 +2,8 @@
  * Is a channel settling, steady or cycling? Least-squares slope and spread over half a minute, both against the noise that the
  * stream itself shows; for cycling the autocorrelation of what is left beside the trend. Described in docs/readings.md.
  */
+import { fitLine, type Line, removeParabola } from "../maths/fits";
+
 export interface Sample {
   /** s since the stream began. */
   time: number;
@@ -44,10 +46,10 @@ export function streamState(samples: readonly Sample[], limits: SteadyLimits): S
     const cycling = cyclingState(lastSeconds(samples, window), Math.max(noise, limits.noise));
     if (cycling) return cycling;
   }
-  const line = fitLine(recent);
+  const line = lineThrough(recent);
   const driftPerMinute = line.slope * 60;
   const drifting = Math.abs(driftPerMinute) > limits.driftPerMinute + slopeNoisePerMinute(recent.length, noise);
-  if (!drifting && line.residual <= 2 * Math.max(noise, limits.noise)) return { state: "steady", mean: line.mean };
+  if (!drifting && line.residual <= 2 * Math.max(noise, limits.noise)) return { state: "steady", mean: line.meanY };
   return { state: "settling", driftPerMinute, secondsToGo: secondsToGo(recent, driftPerMinute, limits) };
 }
 
@@ -65,7 +67,7 @@ function cyclingState(samples: readonly Sample[], noise: number): StreamState | 
   if (samples.length < FEWEST_SAMPLES) return null;
   const { values, step } = uniform(samples);
   const count = values.length;
-  removeTrend(values);
+  removeParabola(values);
   let power = 0;
   for (const value of values) power += value * value;
   const spread = Math.sqrt(power / count);
@@ -129,35 +131,6 @@ function uniform(samples: readonly Sample[]): { values: Float64Array; step: numb
   return { values, step };
 }
 
-/** Takes the least-squares parabola away: a settling course must not pass for half a cycle. */
-function removeTrend(values: Float64Array): void {
-  const n = values.length;
-  // Orthogonal on an even grid: constant, t, t2 - mean(t2).
-  const middle = (n - 1) / 2;
-  let mean = 0;
-  let tt = 0;
-  for (let i = 0; i < n; i++) {
-    mean += values[i]! / n;
-    tt += ((i - middle) * (i - middle)) / n;
-  }
-  let slope = 0;
-  let bend = 0;
-  let slopes = 0;
-  let bends = 0;
-  for (let i = 0; i < n; i++) {
-    const t = i - middle;
-    const q = t * t - tt;
-    slope += t * values[i]!;
-    slopes += t * t;
-    bend += q * values[i]!;
-    bends += q * q;
-  }
-  for (let i = 0; i < n; i++) {
-    const t = i - middle;
-    values[i] = values[i]! - mean - (slope / slopes) * t - (bend / bends) * (t * t - tt);
-  }
-}
-
 /** Standard error of a slope over the window from white noise, per minute, doubled for 95 %. */
 function slopeNoisePerMinute(count: number, noise: number): number {
   return (2 * 60 * noise * Math.sqrt(12 / count)) / WINDOW;
@@ -166,8 +139,8 @@ function slopeNoisePerMinute(count: number, noise: number): number {
 /** An exponential approach loses slope at a constant rate: compare the two halves of the window. */
 function secondsToGo(recent: readonly Sample[], driftPerMinute: number, limits: SteadyLimits): number | null {
   const half = Math.floor(recent.length / 2);
-  const early = fitLine(recent.slice(0, half)).slope;
-  const late = fitLine(recent.slice(half)).slope;
+  const early = lineThrough(recent.slice(0, half)).slope;
+  const late = lineThrough(recent.slice(half)).slope;
   const ratio = late / early;
   if (!(ratio > 0 && ratio < 0.98)) return null;
   const timeConstant = WINDOW / 2 / -Math.log(ratio);
@@ -175,19 +148,11 @@ function secondsToGo(recent: readonly Sample[], driftPerMinute: number, limits: 
   return Number.isFinite(seconds) && seconds > 0 && seconds < 600 ? seconds : null;
 }
 
-function fitLine(samples: readonly Sample[]): { mean: number; middle: number; slope: number; residual: number } {
-  const count = samples.length;
-  const middle = samples.reduce((sum, s) => sum + s.time, 0) / count;
-  const mean = samples.reduce((sum, s) => sum + s.value, 0) / count;
-  let xx = 0;
-  let xy = 0;
-  for (const { time, value } of samples) {
-    xx += (time - middle) ** 2;
-    xy += (time - middle) * (value - mean);
-  }
-  const slope = xx > 0 ? xy / xx : 0;
-  const squares = samples.reduce((sum, s) => sum + (s.value - mean - slope * (s.time - middle)) ** 2, 0);
-  return { mean, middle, slope, residual: Math.sqrt(squares / count) };
+function lineThrough(samples: readonly Sample[]): Line {
+  return fitLine(
+    samples.map(({ time }) => time),
+    samples.map(({ value }) => value),
+  );
 }
 
 export function lastSeconds(samples: readonly Sample[], seconds: number): readonly Sample[] {

@@ -19,7 +19,7 @@ import { restOf } from "../../circuit/rest";
 import { sizeVehicle } from "../../circuit/sizing";
 import { type SteadyState, solveSteady } from "../../circuit/steady";
 import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../../circuit/vehicle";
-import type { NoiseSource } from "../../noise";
+import type { NoiseSource } from "../../maths/noise";
 import { meetingSeconds } from "../meeting";
 
 /** What one setting of the engine truly shows; kPa absolute, degC. */

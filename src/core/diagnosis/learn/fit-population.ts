@@ -1,6 +1,6 @@
 /** The mixture that says what fits together, from drawn tests: one component for each class, metering device, and half of the severities. */
 import { cholesky } from "../../maths/linear";
-import { seededNoise } from "../../noise";
+import { seededNoise } from "../../maths/noise";
 import { featuresOf } from "../weigh/features";
 import { type Component, distanceOf, POPULATION_VALUES, type Population, standardised } from "../weigh/population";
 import type { Scales } from "../weigh/scales";

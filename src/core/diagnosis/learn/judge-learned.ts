@@ -1,5 +1,5 @@
 /** How good a committee is on drawn tests that it has not seen. */
-import type { NoiseSource } from "../../noise";
+import type { NoiseSource } from "../../maths/noise";
 import { CLASSES } from "../weigh/classes";
 import { featuresOf } from "../weigh/features";
 import { askCommittee, type Learned, type LearnedHeader } from "../weigh/network";

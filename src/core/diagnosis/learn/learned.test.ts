@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { seededNoise } from "../../noise";
+import { seededNoise } from "../../maths/noise";
 import { checkReading } from "../../readings/reading-file";
 import { CLASSES, causeClasses, OUTPUTS } from "../weigh/classes";
 import { FEATURES, featuresOf, VALUE_COUNT } from "../weigh/features";

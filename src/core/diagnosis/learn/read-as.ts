@@ -4,7 +4,7 @@
  * is described in docs/accuracy.md.
  */
 import { fluidTable } from "../../fluids/tables";
-import type { NoiseSource } from "../../noise";
+import type { NoiseSource } from "../../maths/noise";
 import type { ReadingFile, RunningSetting } from "../../readings/reading-file";
 import { pick, type TrueSetting, type TrueTest } from "./draw-test";
 

@@ -3,7 +3,7 @@
  * Bassett 1978) for the quantiles. Every pass reads every test anew.
  */
 import { faultCauses } from "../../causes/catalogue";
-import { type NoiseSource, seededNoise } from "../../noise";
+import { type NoiseSource, seededNoise } from "../../maths/noise";
 import { CHARGE_AT, CLASSES, classOf, QUANTILES, SEVERITY_AT } from "../weigh/classes";
 import { FEATURES, featuresOf, VALUE_COUNT } from "../weigh/features";
 import { LEAK, layerSizes, type Member, softmax } from "../weigh/network";
