@@ -41,7 +41,7 @@ module.exports = {
       ...ground,
     ]),
     upOf("core", []),
-    upOf("worker", ["core/"]),
+    upOf("worker", ["words/", "core/"]),
     upOf("data", ["core/"]),
     upOf("words", ["core/"]),
     upOf("ui", ["words/", "core/"]),

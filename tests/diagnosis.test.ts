@@ -1,9 +1,9 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
-import { diagnose } from "@/core/diagnosis/diagnose";
 import { diagnosisSchema } from "@/core/diagnosis/diagnosis";
 import { parseReadingsText } from "@/core/readings/readings-text";
+import { diagnose } from "@/words/diagnosis-file";
 import { browserSession } from "./browser/session";
 
 const lines = readFileSync(path.resolve(import.meta.dirname, "../src/core/diagnosis/cases-dev.jsonl"), "utf8")

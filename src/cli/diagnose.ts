@@ -1,5 +1,5 @@
-import { diagnose } from "../core/diagnosis/diagnose";
 import { parseReadingsText } from "../core/readings/readings-text";
+import { diagnose } from "../words/diagnosis-file";
 import { type CommandResult, type ReadInput, UsageError } from "./usage";
 
 /**

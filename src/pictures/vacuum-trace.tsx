@@ -4,6 +4,7 @@ import { useMemo } from "react";
 import type { HoldPoint } from "@/core/charge/vacuum";
 import type { Job } from "@/core/records/job";
 import { formatClock, formatNumber, type UnitId, units } from "@/core/units/units";
+import { vacuumMarkWords } from "@/words/vacuum";
 
 interface VacuumTraceProps {
   evacuate: Job["evacuate"];
@@ -86,7 +87,7 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
             textAnchor={x(t) > WIDTH - 90 ? "end" : "start"}
             fill={INK}
           >
-            {markWords[kind]}
+            {vacuumMarkWords[kind]}
           </text>
         </g>
       ))}
@@ -131,5 +132,3 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
     </svg>
   );
 }
-
-const markWords = { pump: "pump on", hold: "shut off", end: "read" } as const;

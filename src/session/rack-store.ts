@@ -11,6 +11,7 @@ import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { balanceOf, recoveredOf } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
+import { engineWords } from "@/words/instruments";
 import { newestOnly, OVERTAKEN } from "@/worker/newest";
 import type { RackConnection } from "@/worker/rack-client";
 import type { RackSetup } from "@/worker/rack-protocol";
@@ -226,8 +227,6 @@ export function createRackStore(ports: RackPorts): RackStore {
   });
   return Object.assign(store, { close: () => store.getState().disconnect() });
 }
-
-const engineWords: Record<Engine, string> = { off: "engine off", idle: "idle", fast: "fast idle" };
 
 /** Notes what the samples themselves tell of switching: engine, fan, clutch. */
 function noteSwitching(trace: TraceStore, fresh: readonly RackSample[], last: RackSample | null): void {

@@ -1,13 +1,13 @@
 "use client";
 
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from "react";
-import type { Wording } from "@/core/diagnosis/sentences";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { workableRefrigerant } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import { editJob, followJob } from "@/data/jobs";
 import { loadUndo, saveUndo } from "@/data/undo-steps";
+import type { Wording } from "@/words/diagnosis";
 import { type ChargeConnection, connectCharge } from "@/worker/charge-client";
 import { connectDiagnosis, type DiagnosisConnection } from "@/worker/diagnosis-client";
 import { connectExpected, type ExpectedConnection } from "@/worker/expected-client";

@@ -3,7 +3,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import type { Measured } from "@/core/readings/measured";
-import { formatNumber, fromBase, type UnitId, units } from "@/core/units/units";
+import { formatNumber, formatUncertainty, type UnitId, units } from "@/core/units/units";
 
 interface MeasureProps {
   label: string;
@@ -38,12 +38,4 @@ export function Measure({ label, value, unit, decimals = units[unit].decimals, s
       )}
     </Box>
   );
-}
-
-/** An uncertainty is a difference: scaled like the unit but without its offset, to about two figures. */
-export function formatUncertainty(uncertainty: number, unit: UnitId): string {
-  if (!Number.isFinite(uncertainty)) return "–";
-  const scaled = Math.abs(fromBase(uncertainty, unit) - fromBase(0, unit));
-  const decimals = Math.min(2, Math.max(1, units[unit].decimals));
-  return scaled >= 10 ? scaled.toFixed(0) : scaled.toFixed(decimals).replace(/\.0+$/, "");
 }

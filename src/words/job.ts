@@ -2,7 +2,7 @@
 import type { RepairPart } from "@/core/charge/oil";
 import type { School } from "@/core/charge/schools";
 import type { VacuumGauge } from "@/core/charge/vacuum";
-import type { Job, LabelRefrigerant, LeakMethod, StopSign } from "@/core/records/job";
+import type { Job, LabelRefrigerant, LeakMethod, StepId, StopSign } from "@/core/records/job";
 
 type Intake = Job["intake"];
 
@@ -100,3 +100,19 @@ export const leakMethodLabels: Record<LeakMethod, string> = {
 export function optionsOf<Value extends string>(labels: Record<Value, string>): { value: Value; label: string }[] {
   return (Object.entries(labels) as [Value, string][]).map(([value, label]) => ({ value, label }));
 }
+
+export const stepNames: Record<StepId, string> = {
+  intake: "Intake",
+  look: "Look, listen",
+  "hook-up": "Hook-up",
+  rest: "Rest reading",
+  running: "Running test",
+  "shut-off": "Shut-off test",
+  verdict: "Verdict",
+  recover: "Recover",
+  repair: "Repair",
+  evacuate: "Evacuate",
+  charge: "Charge",
+  prove: "Prove",
+  "sign-off": "Sign-off",
+};

@@ -2,12 +2,13 @@
  * The server's diagnosing thread: one task in, one answer out, run by tinypool. It is bundled by itself (`npm run build:thread`), because
  * the pages' bundler does not make threads. A task that takes too long is ended together with its thread.
  */
-import { diagnose } from "@/core/diagnosis/diagnose";
+
 import type { Diagnosis } from "@/core/diagnosis/diagnosis";
 import { provideLearned } from "@/core/diagnosis/weigh/learned";
 import type { ReadingFile, ReadingFileIssue } from "@/core/readings/reading-file";
 import { parseReadingsText } from "@/core/readings/readings-text";
 import type { Result } from "@/core/result";
+import { diagnose } from "@/words/diagnosis-file";
 import learned from "../../public/learned.bin";
 
 provideLearned(learned);

@@ -1,17 +1,19 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
+import { decisionWords } from "../../words/decision";
+import { severitySentence } from "../../words/diagnosis";
+import { diagnose } from "../../words/diagnosis-file";
 import type { Cause } from "../causes/catalogue";
 import { faultCauses } from "../causes/catalogue";
 import { simulate } from "../instruments/simulate";
 import { checkSimulate } from "../instruments/simulate-request";
 import { parseReadings, type ReadingFile } from "../readings/reading-file";
 import { decide } from "./decide";
-import { diagnose, judge, judgePrepared, preparationKey, prepare, prepareSteps } from "./diagnose";
+import { judge, judgePrepared, preparationKey, prepare, prepareSteps } from "./diagnose";
 import { diagnosisSchema } from "./diagnosis";
 import { leftOut } from "./explain";
 import { entered, type TestId } from "./next-tests";
 import { type ObservableName, observe, placeOf } from "./observables";
-import { severitySentence } from "./sentences";
 import { stableOrder } from "./stable-order";
 import type { Verdict } from "./verdict";
 
@@ -159,7 +161,7 @@ describe("diagnosis", () => {
     expect(verdict.warnings.map(({ code }) => code)).toContain("almost-empty");
     const decision = decide(verdict);
     expect(decision.act).toBe("weigh");
-    expect(decision.sentence).toMatch(/^Almost empty/);
+    expect(decisionWords(decision).sentence).toMatch(/^Almost empty/);
     // Never held against a rest pressure that says there is no liquid.
     expect(verdict.charge!.medianG).toBeLessThan(300);
   });
@@ -214,7 +216,7 @@ describe("diagnosis", () => {
       observable: "condensing",
       rpm: 800,
     });
-    expect(decide(verdict).sentence).toMatch(/do not fit together, and high side at 800 rpm is the one/);
+    expect(decisionWords(decide(verdict)).sentence).toMatch(/do not fit together, and high side at 800 rpm is the one/);
     for (const which of vehicles.keys()) {
       expect(judge(reading(which)).warnings.map(({ code }) => code)).not.toContain("do-not-fit");
     }
@@ -378,7 +380,7 @@ describe("decision and display", () => {
     expect(decide(judge(reading(0, "compressor-not-driven", 1))).act).toBe("check-control");
     const large = decide(judge(reading(1, "undercharge", 0.95)));
     expect(large.act).toBe("weigh");
-    expect(large.sentence).toMatch(/find the leak before it is charged/i);
+    expect(decisionWords(large).sentence).toMatch(/find the leak before it is charged/i);
   });
 
   it("moves a row only when its lead is certain", () => {

@@ -10,8 +10,6 @@ import { identify } from "../fluids/identification";
 import { workshopInstruments } from "../readings/instruments";
 import type { ReadingFile } from "../readings/reading-file";
 import { fail, type Result, succeed } from "../result";
-import type { Diagnosis } from "./diagnosis";
-import { diagnosisFile } from "./diagnosis-file";
 import { leftOut, reasonsOf } from "./explain";
 import { conditionsOfReading, type Hypotheses, labelOfReading, solveHypotheses } from "./hypotheses";
 import { nextTests } from "./next-tests";
@@ -288,9 +286,4 @@ const BAY_K = 2.5;
 
 function rounded(value: number): number {
   return Number(value.toFixed(3));
-}
-
-/** The verdict as a diagnosis file has it. */
-export function diagnose(reading: ReadingFile, options: DiagnoseOptions = {}): Diagnosis {
-  return diagnosisFile(judge(reading, options), reading);
 }

@@ -3,7 +3,14 @@
  * Gauge pressures kPa, temperatures degC, times s on the stream's own clock.
  */
 import { type ChannelHealth, channelHealth } from "./channel-health";
-import { channels, type StreamChannel, steadyLimits, streamChannels } from "./channels";
+import {
+  channels,
+  type StreamChannel,
+  steadyLimits,
+  streamChannels,
+  type TakenChannel,
+  takenChannels,
+} from "./channels";
 import { readBeforeCutOut } from "./cycle-reading";
 import { type Sample, type StreamState, streamState } from "./stream-state";
 
@@ -64,6 +71,11 @@ export function recentMean(samples: readonly StreamSample[], channel: StreamChan
     count++;
   }
   return count === 0 ? null : sum / count;
+}
+
+/** Channels of the running test that are there: one that is not connected keeps nobody waiting. */
+export function presentIn({ health }: Pick<JudgedStream, "health">): TakenChannel[] {
+  return takenChannels.filter((channel) => health[channel] !== "missing");
 }
 
 const order: readonly StreamState["state"][] = ["waiting", "settling", "cycling", "steady"];

@@ -30,22 +30,6 @@ export const stepIds = [
 ] as const;
 export type StepId = (typeof stepIds)[number];
 
-export const stepNames: Record<StepId, string> = {
-  intake: "Intake",
-  look: "Look, listen",
-  "hook-up": "Hook-up",
-  rest: "Rest reading",
-  running: "Running test",
-  "shut-off": "Shut-off test",
-  verdict: "Verdict",
-  recover: "Recover",
-  repair: "Repair",
-  evacuate: "Evacuate",
-  charge: "Charge",
-  prove: "Prove",
-  "sign-off": "Sign-off",
-};
-
 const instant = z.iso.datetime();
 const words = z.string().max(4000);
 

@@ -1,12 +1,12 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoJobs } from "../../demo/demo-jobs";
+import { customerWords } from "../../words/customer";
 import { withUsualConditions } from "../circuit/usual";
 import { ensembleOf, expectedBands } from "../diagnosis/expected";
 import { checkReading } from "../readings/reading-file";
 import { entry } from "../units/entry";
 import { compareTests } from "./compare-tests";
-import { customerWords } from "./customer";
 import { correctionOfConditions } from "./equal-conditions";
 import { type Job, newJob } from "./job";
 import { NEWEST_JOB_VERSION, readJobFile, writeJobFile } from "./job-file";

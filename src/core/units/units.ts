@@ -105,3 +105,11 @@ export function formatClock(seconds: number): string {
 export function formatQuantity(base: number | null | undefined, unit: UnitId, decimals?: number): string {
   return `${formatNumber(base, unit, decimals)} ${units[unit].label}`;
 }
+
+/** An uncertainty is a difference: scaled like the unit but without its offset, to about two figures. */
+export function formatUncertainty(uncertainty: number, unit: UnitId): string {
+  if (!Number.isFinite(uncertainty)) return "–";
+  const scaled = Math.abs(fromBase(uncertainty, unit) - fromBase(0, unit));
+  const decimals = Math.min(2, Math.max(1, units[unit].decimals));
+  return scaled >= 10 ? scaled.toFixed(0) : scaled.toFixed(decimals).replace(/\.0+$/, "");
+}

@@ -3,14 +3,14 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Archive, ArchiveRestore, CopyPlus, Trash2 } from "lucide-react";
 import Link from "next/link";
-import { type Job, type StepId, stepIds, stepNames } from "@/core/records/job";
+import { type Job, type StepId, stepIds } from "@/core/records/job";
 import { balanceOf, labelOf, recoveredOf } from "@/core/records/job-readings";
 import { nextStepOf, waitsFor } from "@/core/records/waits";
 import { formatNumber, formatQuantity } from "@/core/units/units";
 import { useLeading } from "@/session/leading";
 import { BenchButton } from "@/ui/buttons";
 import { stepPath } from "@/views/job/frame/steps";
-import { refrigerantLabels } from "@/words/job";
+import { refrigerantLabels, stepNames } from "@/words/job";
 
 /** One job as a wide card: vehicle, complaint, where it stands, what is likely, grams. */
 interface JobCardProps {

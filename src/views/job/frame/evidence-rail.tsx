@@ -6,41 +6,43 @@ import { useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
 import { type Cause, causeName } from "@/core/causes/catalogue";
 import type { NextTest, TestId } from "@/core/diagnosis/next-tests";
-import {
-  outcomeSentence,
-  reasonSentence,
-  seenSentence,
-  severitySentence,
-  testSentences,
-  type Wording,
-} from "@/core/diagnosis/sentences";
 import type { RankedCause, Verdict } from "@/core/diagnosis/verdict";
 import type { StepId } from "@/core/records/job";
 import { formatNumber } from "@/core/units/units";
 import { useJob, useVerdict, useWording } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { useShortcuts } from "@/ui/shortcuts";
+import {
+  gainSentence,
+  outcomeSentence,
+  reasonSentence,
+  seenSentence,
+  severitySentence,
+  testSentences,
+  WORTH_BITS,
+  type Wording,
+} from "@/words/diagnosis";
 import { stepPath } from "./steps";
 
 /** Causes shown in the rail; the verdict shows the rest. */
 const SHOWN = 4;
 const SHOWN_ABOVE = 0.03;
 
-/** Where each test is done and entered; null for those that no screen has a field for yet. */
-const stepOfTest: Record<TestId, StepId | null> = {
+/** Where each test is done and entered. */
+const stepOfTest: Record<TestId, StepId> = {
   look: "look",
   "suction-clamp": "running",
   "liquid-clamp": "running",
   "discharge-clamp": "running",
   "vent-probe": "running",
-  "condenser-air": null,
+  "condenser-air": "running",
   "both-gauges": "hook-up",
   idle: "running",
   "fast-idle": "running",
   rest: "rest",
   "shut-off": "shut-off",
   "line-spots": "running",
-  command: null,
+  command: "running",
   recover: "recover",
 };
 
@@ -118,11 +120,6 @@ export function Progress() {
   );
 }
 
-/** Tests that can be entered somewhere, the best first. */
-export function offered({ nextTests }: Verdict): NextTest[] {
-  return nextTests.filter(({ test }) => stepOfTest[test] !== null);
-}
-
 /** A rival this near to the leader is not parted from it. */
 const RIVAL = 0.4;
 const RIVAL_LEAST = 0.12;
@@ -134,7 +131,7 @@ export function Apart({ verdict }: { verdict: Verdict }) {
   const rivals = others.filter(({ probability: p }) => p > RIVAL_LEAST && p > RIVAL * first.probability);
   const together = verdict.together[0];
   if (rivals.length === 0 && !(together && together.probability > RIVAL_LEAST)) return null;
-  const best = offered(verdict).find(({ gainBits }) => gainBits >= 0.1);
+  const best = verdict.nextTests.find(({ gainBits }) => gainBits >= 0.1);
   return (
     <Box borderLeftWidth="4px" borderColor="wait" ps="3" py="0.5">
       <Text fontSize="14px" fontWeight="650">
@@ -157,7 +154,6 @@ export function Apart({ verdict }: { verdict: Verdict }) {
 }
 
 /** A test that tells less, or so slowly, is not worth its minutes. */
-const WORTH_BITS = 0.05;
 const WORTH_RATE = 0.02;
 
 /** The test that tells most for its time, with one key to begin it. Bound to G. */
@@ -165,7 +161,7 @@ export function NextBest({ verdict, wording }: { verdict: Verdict; wording: Word
   const { job } = useJob();
   const router = useRouter();
   // Where nothing would tell more, the scale still decides the amount.
-  const tests = offered(verdict);
+  const tests = verdict.nextTests;
   const next =
     tests.find(({ gainBits, minutes }) => gainBits >= WORTH_BITS && gainBits / minutes >= WORTH_RATE) ??
     tests.find(({ test }) => test === "recover");
@@ -179,7 +175,7 @@ export function NextBest({ verdict, wording }: { verdict: Verdict; wording: Word
         Next: {lowerFirst(testSentences[next.test])}
       </Text>
       <Text fontSize="14px" color="soft" mt="1">
-        {gainWords(next, verdict)}
+        {gainSentence(next, verdict)}
       </Text>
       {next.outcomes.slice(0, 2).map((outcome) => (
         <Text key={outcome.cause} fontSize="14px">
@@ -191,22 +187,6 @@ export function NextBest({ verdict, wording }: { verdict: Verdict; wording: Word
       </BenchButton>
     </Box>
   );
-}
-
-/** From here on one cause stands alone already. */
-const SETTLED = 0.8;
-
-/** What a test costs, and how often it settles the question in such cars. */
-export function gainWords({ test, minutes, gainBits, settles }: NextTest, { causes }: Verdict): string {
-  if (gainBits >= WORTH_BITS) {
-    if (causes[0]!.probability >= SETTLED) return `About ${minutes} min; a check on what stands out already.`;
-    const tenths = Math.round(settles * 10);
-    return tenths >= 1
-      ? `About ${minutes} min; settles it in ${tenths} of 10 such cars.`
-      : `About ${minutes} min; narrows it down, and seldom settles it alone.`;
-  }
-  if (test === "recover") return `About ${minutes} min; the only true measure of what is in it.`;
-  return `About ${minutes} min; it would hardly change the ranking.`;
 }
 
 interface CauseBarProps {

@@ -5,8 +5,8 @@ import { Plug, Unplug } from "lucide-react";
 import type { StepId } from "@/core/records/job";
 import { labelOf } from "@/core/records/job-readings";
 import { formatNumber, formatQuantity } from "@/core/units/units";
-import type { Rack } from "@/session/rack-store";
 import { useJob, useRack } from "@/session/session";
+import { type rackWords, sourceSentence } from "@/words/instruments";
 import { circuitWords, refrigerantLabels } from "@/words/job";
 
 /** The job in hand: vehicle, label, kind of circuit, sources. */
@@ -38,25 +38,13 @@ export function JobHeader({ step }: { step: StepId }) {
         </Text>
       ))}
       <Flex ml="auto" gap="2" flexShrink="0">
-        <SourcePill status={rack.status} words={sourceOf(rack)} />
+        <SourcePill status={rack.status} words={sourceSentence(rack.status, rack.source)} />
       </Flex>
     </>
   );
 }
 
-function sourceOf({ status, source }: Pick<Rack, "status" | "source">): string {
-  if (status !== "running" || source.kind === "rack") return sourceWords[status];
-  return source.ended ? "log at its end" : "log playing";
-}
-
-const sourceWords = {
-  off: "typed readings",
-  connecting: "connecting the rack",
-  running: "simulated rack",
-  lost: "rack lost",
-} as const;
-
-function SourcePill({ status, words }: { status: keyof typeof sourceWords; words: string }) {
+function SourcePill({ status, words }: { status: keyof typeof rackWords; words: string }) {
   const live = status === "running";
   return (
     <Flex

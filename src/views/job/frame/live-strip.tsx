@@ -1,17 +1,16 @@
 "use client";
 
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
-import type { ChannelHealth } from "@/core/readings/channel-health";
 import { channels, type StreamChannel } from "@/core/readings/channels";
 import { workshopInstruments } from "@/core/readings/instruments";
 import { worstState } from "@/core/readings/judged-stream";
 import type { Measured } from "@/core/readings/measured";
 import type { StreamState } from "@/core/readings/stream-state";
-import { formatNumber, type UnitId, units } from "@/core/units/units";
+import { formatNumber, formatUncertainty, type UnitId, units } from "@/core/units/units";
 import type { LiveValues } from "@/session/live-store";
 import { useJobOf, useLiveOf, useRack, useSession } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
-import { formatUncertainty } from "@/ui/measure";
+import { healthWords } from "@/words/instruments";
 
 /** The numbers that move, always in the same place while instruments run. */
 export function LiveStrip() {
@@ -81,12 +80,6 @@ interface CellSpec {
   /** Of the channel itself; a derived value has none of its own. */
   channel?: StreamChannel;
 }
-
-const healthWords: Record<Exclude<ChannelHealth, "ok">, string> = {
-  missing: "no reading",
-  frozen: "frozen: check it",
-  impossible: "cannot be true",
-};
 
 function channelCell(channel: StreamChannel, uncertainty: number, unit: CellSpec["unit"]): CellSpec {
   return {

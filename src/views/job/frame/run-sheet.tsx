@@ -3,10 +3,11 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Check } from "lucide-react";
 import { useEffect, useState } from "react";
-import { type StepId, stepIds, stepNames } from "@/core/records/job";
+import { type StepId, stepIds } from "@/core/records/job";
 import { formatClock } from "@/core/units/units";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
+import { stepNames } from "@/words/job";
 
 /** The steps of the job with their state and time, each with its number key. */
 export function RunSheet({ step, onOpen }: { step: StepId; onOpen: (step: StepId) => void }) {

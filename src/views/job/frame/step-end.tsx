@@ -3,11 +3,12 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { type StepId, stepNames } from "@/core/records/job";
+import type { StepId } from "@/core/records/job";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { useShortcuts } from "@/ui/shortcuts";
 import { TextField } from "@/ui/text-field";
+import { stepNames } from "@/words/job";
 import { nextStep, stepPath } from "./steps";
 
 interface StepEndProps {

@@ -10,14 +10,8 @@ import { useRack } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { FileButton, TABLE_FILES } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
+import { logTimeWords } from "@/words/instruments";
 import { logSentence } from "@/words/issues";
-
-const timeWords: Record<TimeKind, string> = {
-  seconds: "seconds",
-  milliseconds: "milliseconds",
-  clock: "clock, hh:mm:ss",
-  date: "date and time",
-};
 
 /** A log of real instruments: choose it, say which column is what, and play it as if it were live. */
 export function LogImport() {
@@ -123,7 +117,7 @@ function Mapping({ preview, mapping, onChange }: MappingProps) {
           <Select
             label="Time is written as"
             value={mapping.timeKind}
-            options={timeKinds.map((value) => ({ value, label: timeWords[value] }))}
+            options={timeKinds.map((value) => ({ value, label: logTimeWords[value] }))}
             onChange={(value) => onChange({ ...mapping, timeKind: value as TimeKind })}
           />
         </Row>

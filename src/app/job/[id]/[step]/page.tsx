@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { stepNames } from "@/core/records/job";
 import { isStep } from "@/views/job/frame/steps";
 import { StepView } from "@/views/job/step-view";
+import { stepNames } from "@/words/job";
 
 interface PageProps {
   params: Promise<{ id: string; step: string }>;

@@ -33,9 +33,10 @@ import { NumberField } from "@/ui/number-field";
 import { OnHand } from "@/views/job/frame/on-hand";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { RackPanel } from "@/views/job/instruments/rack-panel";
+import { nextStepSentence, paceSentence } from "@/words/charge";
 import { chargeSentence } from "@/words/issues";
 import { LedgerCard } from "./ledger-card";
-import { nextWords, PlanCards } from "./plan-cards";
+import { PlanCards } from "./plan-cards";
 import { ScalePanel } from "./scale-panel";
 import { SchoolsCard } from "./schools-card";
 import { SurplusCard } from "./surplus-card";
@@ -75,7 +76,7 @@ export function ChargeStep() {
           <ChargeBar
             inputs={inputs}
             balance={found.value}
-            pace={paceWords(desk)}
+            pace={paceSentence(desk)}
             runsOut={runsOut(plan, job)}
             foot={footWords(desk, job, inputs, found.value)}
           />
@@ -83,7 +84,7 @@ export function ChargeStep() {
       )}
       {ready && found.value.state === "over" && job.charge.open === null && <SurplusCard overG={-found.value.toGoG} />}
       {ready && <VacuumDoubt job={job} />}
-      {ready && <ScalePanel balance={found.value} next={plan === null ? null : nextWords(plan, job)} />}
+      {ready && <ScalePanel balance={found.value} next={plan === null ? null : nextStepSentence(plan, job)} />}
       {ready && plan && (
         <PlanCards plan={plan} job={job} purged={movedBy(job.ledger, "purge") > 0} warmWater={job.charge.warmWater} />
       )}
@@ -150,14 +151,6 @@ function runsOut(plan: ChargePlan | null, job: Job): { name: string; atG: number
     const name = job.charge.containers.find(({ id }) => id === step.containerId)?.name;
     return step.ends === "empty" && name ? [{ name, atG: step.inVehicleG }] : [];
   });
-}
-
-function paceWords({ live, call }: Pick<Desk, "live" | "call">): string | null {
-  if (live === null || call === null || (call.call !== "go" && call.call !== "slow")) return null;
-  const { seconds } = call;
-  const perMinute = live.rateGPerS * 60;
-  if (perMinute < 1) return null;
-  return `${formatQuantity(perMinute, "g")} a minute, about ${seconds < 90 ? `${Math.max(1, Math.round(seconds))} s` : `${Math.round(seconds / 60)} min`}`;
 }
 
 function footWords({ live }: Pick<Desk, "live">, job: Job, inputs: ChargeInputs, balance: MassBalance): string {

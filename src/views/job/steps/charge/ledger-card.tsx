@@ -2,13 +2,14 @@
 
 import { Flex, Table, Text } from "@chakra-ui/react";
 import { format, parseISO } from "date-fns";
-import { type Act, balances, type LedgerEntry, standing } from "@/core/charge/ledger";
+import { type Act, balances, standing } from "@/core/charge/ledger";
 import { countered } from "@/core/records/bookkeeping";
 import type { Job } from "@/core/records/job";
 import { formatQuantity } from "@/core/units/units";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { entrySummary } from "@/words/books";
 
 /** The books of this job: every gram that moved. A wrong entry is answered by its opposite; none is ever taken out. */
 export function LedgerCard() {
@@ -43,7 +44,7 @@ export function LedgerCard() {
             <Table.Row key={entry.id} fontSize="15px" color={held.has(entry.id) ? "ink" : "soft"}>
               <Table.Cell whiteSpace="nowrap">{format(parseISO(entry.at), "HH:mm:ss")}</Table.Cell>
               <Table.Cell textDecoration={held.has(entry.id) || entry.counters ? undefined : "line-through"}>
-                {whatWords(entry)}
+                {entrySummary(entry)}
               </Table.Cell>
               <Table.Cell>{`${accountName(entry.from, job)}, ${accountName(entry.to, job)}`}</Table.Cell>
               <Table.Cell textAlign="end" fontWeight="600" fontSize="17px">
@@ -77,21 +78,6 @@ export function LedgerCard() {
 
 /** Weights that belong to fields are corrected there; these are corrected here. */
 const takenBack: readonly Act[] = ["charge", "purge", "take"];
-
-const actNames: Record<Act, string> = {
-  recover: "Recovered",
-  "recover-hoses": "Left in the machine's hoses",
-  charge: "Out of the container",
-  purge: "Hose purged",
-  take: "Surplus taken out",
-  drain: "Oil drained with parts",
-  fill: "Oil filled in",
-};
-
-function whatWords({ act, substance, counters }: LedgerEntry): string {
-  const what = act === "recover" && substance === "oil" ? "Oil recovered" : actNames[act];
-  return counters === null ? what : `${what}: taken back (${counters})`;
-}
 
 const places: Record<string, string> = {
   vehicle: "vehicle",

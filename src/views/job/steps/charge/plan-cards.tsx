@@ -5,6 +5,7 @@ import type { ChargePlan, PlanStep } from "@/core/charge/charge-plan";
 import type { Job } from "@/core/records/job";
 import { formatQuantity } from "@/core/units/units";
 import { Card } from "@/ui/card";
+import { planStepWords } from "@/words/charge";
 
 interface PlanCardsProps {
   plan: ChargePlan;
@@ -55,14 +56,6 @@ export function PlanCards({ plan, job, purged, warmWater }: PlanCardsProps) {
   );
 }
 
-/** The next act that opens a valve, in one sentence; null when none is left. */
-export function nextWords(plan: ChargePlan, job: Job): string | null {
-  const step = plan.steps.find((one) => one.kind === "liquid-high" || one.kind === "vapour-low");
-  if (step === undefined || (step.kind !== "liquid-high" && step.kind !== "vapour-low")) return null;
-  const name = job.charge.containers.find(({ id }) => id === step.containerId)?.name ?? "the container";
-  return `Next: ${step.kind === "liquid-high" ? "liquid, high side, engine off" : "vapour, low side, engine running"}, ${formatQuantity(step.grams, "g")} from ${name}.`;
-}
-
 interface WordsProps {
   step: PlanStep;
   number: number;
@@ -71,7 +64,7 @@ interface WordsProps {
 }
 
 function PlanStepWords({ step, number, name, warmWater }: WordsProps) {
-  const [title, body, never] = words(step, name, warmWater);
+  const [title, body, never] = planStepWords(step, name, warmWater);
   return (
     <>
       <Text fontWeight="650" fontSize="16px">
@@ -89,71 +82,4 @@ function PlanStepWords({ step, number, name, warmWater }: WordsProps) {
       )}
     </>
   );
-}
-
-function words(step: PlanStep, name: (id: string) => string, warmWater: boolean): [string, string[], string | null] {
-  switch (step.kind) {
-    case "purge":
-      return [
-        "Drive out the air",
-        [`A short puff at the hose's end, about ${formatQuantity(step.grams, "g")}.`, "Booked as let out."],
-        null,
-      ];
-    case "liquid-high":
-      return [
-        "Liquid, high side",
-        [
-          `Engine off. ${name(step.containerId)} upside down, high valve open.`,
-          amount(step),
-          endWords(step, name, warmWater),
-        ],
-        "Low valve shut. Engine stays off",
-      ];
-    case "vapour-low":
-      return [
-        "Vapour, low side",
-        [
-          `Engine at 1 500 rpm. ${name(step.containerId)} upright, low valve open.`,
-          amount(step),
-          endWords(step, name, warmWater),
-        ],
-        "High valve stays shut",
-      ];
-    case "change":
-      return [
-        `Change to ${name(step.to)}`,
-        [`Near ${formatQuantity(step.inVehicleG, "g")} in the vehicle. Shut the valve first.`, "The tally waits."],
-        null,
-      ];
-    case "warm":
-      return [
-        "Let it warm up",
-        [
-          `${name(step.containerId)} has grown too cold to give.`,
-          `Warm water, 40 °C at most, ${minutes(step.seconds)}.`,
-        ],
-        "Never a flame",
-      ];
-  }
-}
-
-type Flow = Extract<PlanStep, { kind: "liquid-high" | "vapour-low" }>;
-
-function amount({ grams, seconds }: Flow): string {
-  return `${formatQuantity(grams, "g")}, ${minutes(seconds)}.`;
-}
-
-function endWords(
-  { ends, inVehicleG, containerC, containerId }: Flow,
-  name: (id: string) => string,
-  warm: boolean,
-): string {
-  if (ends === "target") return "Then the label weight is in.";
-  if (ends === "empty") return `${name(containerId)} is empty then.`;
-  const stall = `Stalls near ${formatQuantity(inVehicleG, "g")}: the container, at ${formatQuantity(containerC, "degC", 0)}, stands no higher than the circuit.`;
-  return warm ? stall : `${stall} Warm water, 40 °C at most, helps.`;
-}
-
-function minutes(seconds: number): string {
-  return seconds < 90 ? `about ${Math.max(5, Math.round(seconds / 5) * 5)} s` : `about ${Math.round(seconds / 60)} min`;
 }

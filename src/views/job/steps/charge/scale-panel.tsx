@@ -10,13 +10,13 @@ import { fields } from "@/core/records/fields";
 import { chargeInputsOf } from "@/core/records/job-readings";
 import { checkEntry, entry, entryValue } from "@/core/units/entry";
 import { formatNumber, formatQuantity } from "@/core/units/units";
-import type { Desk } from "@/session/desk-store";
 import { useDesk, useJob, useRack } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
+import { alarmWords, callSentence } from "@/words/charge";
 import { chargeSentence, deskSentence } from "@/words/issues";
 
 /** The live scale: which container stands on it, the valves, the call, the alarms. */
@@ -95,7 +95,7 @@ export function ScalePanel({ balance: found, next }: { balance: MassBalance; nex
         </Flex>
       </Grid>
       <Box role="status" mt="2.5" fontSize="17px" fontWeight="600" color={refused ? "act" : "soft"}>
-        {refused ?? callWords(desk, container, found, next)}
+        {refused ?? callSentence(desk, container, found, next)}
       </Box>
       <Alarms alarms={desk.live?.alarms ?? []} />
     </Card>
@@ -139,63 +139,6 @@ function ValveCard({ name, does, never, open, disabled, onOpen }: ValveCardProps
     </Flex>
   );
 }
-
-function callWords(
-  { call, onScale }: Pick<Desk, "call" | "onScale">,
-  container: { name: string; leftG: number } | null,
-  found: MassBalance,
-  next: string | null,
-): string {
-  if (onScale === null || call === null || container === null) {
-    return found.state === "inside"
-      ? "Valve shut. The label weight is in."
-      : `Put a container on the scale.${next ? ` ${next}` : ""}`;
-  }
-  switch (call.call) {
-    case "put-on":
-      return `${container.name}: waiting until the scale stands still.`;
-    case "go":
-      return "Flowing. Watch the high side.";
-    case "slow":
-      return "Nearly there: valve almost shut.";
-    case "stop":
-      return "Stop: shut the valve. What is still in the valve and hose will make it up.";
-    case "stalled":
-      return container.leftG < EMPTY_BELOW_G * 2
-        ? `${container.name} is empty. Shut the valve, put the next one on: the tally waits.`
-        : "It has stalled: the circuit stands at the container's pressure. Shut the valve and go on with vapour, engine running, or warm the container in water of at most 40 °C.";
-    case "settle":
-      return "Shut. Let the scale come to rest.";
-    case "shut":
-      if (found.state === "inside") return "Valve shut. The label weight is in.";
-      return container.leftG < EMPTY_BELOW_G
-        ? `${container.name} is empty. Put the next one on: the tally waits.`
-        : `Valve shut.${next ? ` ${next}` : ""}`;
-  }
-}
-
-const alarmWords: Record<ChargeAlarm, readonly [string, string]> = {
-  "high-side-high": ["High side too high: shut the valve", "Look at the fan and the condenser's air before you go on."],
-  "high-valve-while-running": [
-    "Shut the high valve now",
-    "With the engine running its pressure goes into the container, and it can burst.",
-  ],
-  "liquid-into-running-low-side": [
-    "Turn the container upright: no liquid into a running compressor",
-    "Liquid does not compress: it breaks the compressor.",
-  ],
-  "vapour-low-while-off": ["Start the engine", "With it off vapour stops flowing as soon as the pressures have met."],
-  "scale-lost": [
-    "The scale is silent: shut the valve",
-    "The tally stands at its last sample. It goes on when the scale is back.",
-  ],
-  bumped: ["The scale was knocked", "The tally waits until it stands again."],
-  "load-changed": [
-    "Something was put on or taken off the scale",
-    "The jump was left out of the tally; the grams go on from where they were.",
-  ],
-  "target-passed": ["Past the target: shut the valve", "What is over comes out by weight, with the recovery machine."],
-};
 
 function Alarms({ alarms }: { alarms: readonly ChargeAlarm[] }) {
   if (alarms.length === 0) return null;

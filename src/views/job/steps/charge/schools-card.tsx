@@ -8,7 +8,7 @@ import type { PressureRange } from "@/core/readings/shop-chart";
 import { fields } from "@/core/records/fields";
 import { vehicleLabelOf } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
-import { formatNumber, formatQuantity } from "@/core/units/units";
+import { formatQuantity } from "@/core/units/units";
 import { changeChoices } from "@/data/choices";
 import { useChargeAnswer } from "@/session/charge-answers";
 import { useChoices } from "@/session/choices";
@@ -16,6 +16,7 @@ import { useAmbientC, useJob, useLiveOf } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useShopChart } from "@/views/job/steps/running/shop-chart";
+import { hotDaySentence } from "@/words/charge";
 import { schoolLabels } from "@/words/job";
 
 /** Where none was measured, %. */
@@ -85,7 +86,7 @@ export function SchoolsCard() {
               <Table.Cell textAlign="end" color="done" fontWeight="600">
                 the label
               </Table.Cell>
-              <Table.Cell>{hotWords(answer.atLabel, null)}</Table.Cell>
+              <Table.Cell>{hotDaySentence(answer.atLabel, null)}</Table.Cell>
             </Table.Row>
             {answer.answers
               .filter(({ school }) => shown.includes(school))
@@ -117,23 +118,7 @@ function SchoolRow({ answer, all }: { answer: SchoolAnswer; all: SchoolsAnswer }
       <Table.Cell textAlign="end" color={Math.abs(off) > 0.1 * all.labelG ? "act" : "soft"} fontWeight="600">
         {answer.stops ? `${off > 0 ? "+ " : "− "}${formatQuantity(Math.abs(off), "g")}` : "its sign never comes"}
       </Table.Cell>
-      <Table.Cell>{hotWords(answer.hotDay, all.atLabel)}</Table.Cell>
+      <Table.Cell>{hotDaySentence(answer.hotDay, all.atLabel)}</Table.Cell>
     </Table.Row>
   );
-}
-
-/** Differences smaller than these are none on a hot day, K and kPa. */
-const FELT_K = 0.7;
-const FELT_KPA = 80;
-
-function hotWords(day: SchoolAnswer["hotDay"], label: SchoolAnswer["hotDay"]): string {
-  if (day === null) return "does not run";
-  if (day.cutsOut) return "high-pressure switch cuts it out";
-  const now = `vent ${formatNumber(day.ventC, "degC", 0)} °C, high side ${formatQuantity(day.highKpa, "kPa")}`;
-  if (label === null) return now;
-  const warmer = day.ventC - label.ventC;
-  const higher = day.highKpa - label.highKpa;
-  if (warmer > FELT_K) return `${now}: ${formatNumber(warmer, "K", 1)} K warmer`;
-  if (higher > FELT_KPA) return `${now}: ${formatQuantity(higher, "kPa")} higher`;
-  return `${now}: nothing to be felt yet`;
 }

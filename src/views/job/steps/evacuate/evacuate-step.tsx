@@ -16,7 +16,6 @@ import type { Job } from "@/core/records/job";
 import { vehicleLabelOf, workableRefrigerant } from "@/core/records/job-readings";
 import type { Result } from "@/core/result";
 import { entryValue } from "@/core/units/entry";
-import { formatClock, formatQuantity } from "@/core/units/units";
 import { VacuumTrace } from "@/pictures/vacuum-trace";
 import { useChargeAnswer } from "@/session/charge-answers";
 import { useChoices } from "@/session/choices";
@@ -28,6 +27,7 @@ import { NumberField } from "@/ui/number-field";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { RackPanel } from "@/views/job/instruments/rack-panel";
 import { optionsOf, vacuumGaugeLabels } from "@/words/job";
+import { holdIssueSentence } from "@/words/vacuum";
 import { HoldReading, SightCard } from "./hold-reading";
 import { PumpCard } from "./pump-card";
 import { TypedHold } from "./typed-hold";
@@ -75,7 +75,7 @@ export function EvacuateStep() {
       ) : (
         fit && (
           <Notice tone="wait" title="The hold cannot be read yet">
-            {issueWords(fit.issue)}
+            {holdIssueSentence(fit.issue)}
           </Notice>
         )
       )}
@@ -138,17 +138,6 @@ function holdPoints({ trace, marks }: Evacuate): HoldPoint[] {
   const from = marks[at]!.t;
   const to = marks[at + 1]?.t ?? Number.POSITIVE_INFINITY;
   return trace.filter(({ t }) => t >= from && t <= to + 1).map(({ t, kpa }) => ({ time: t, kpa }));
-}
-
-function issueWords(issue: HoldIssue): string {
-  switch (issue.code) {
-    case "too-few":
-      return `${issue.points} readings of the hold; ${issue.needed} show a shape.`;
-    case "too-short":
-      return `${formatClock(issue.seconds)} gone; the shape shows after ${formatClock(issue.needed)}.`;
-    case "gauge-blind":
-      return `This gauge moves in steps of ${formatQuantity(issue.stepKpa, "kPa", 1)}: neither water nor a small leak shows on it.`;
-  }
 }
 
 function evacuateGaps(evacuate: Evacuate, points: readonly HoldPoint[]): string[] {

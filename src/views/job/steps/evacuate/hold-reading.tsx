@@ -2,14 +2,7 @@
 
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import {
-  type HoldCause,
-  type HoldFit,
-  type HoldSetting,
-  holdCauses,
-  holdFor,
-  smallestLeak,
-} from "@/core/charge/vacuum";
+import { type HoldFit, type HoldSetting, holdCauses, holdFor, smallestLeak } from "@/core/charge/vacuum";
 import { entry, entryValue } from "@/core/units/entry";
 import { formatClock, formatNumber, formatQuantity, type UnitId } from "@/core/units/units";
 import { changeChoices } from "@/data/choices";
@@ -17,25 +10,7 @@ import { Card } from "@/ui/card";
 import { Measure } from "@/ui/measure";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
-
-const causeWords: Record<HoldCause, readonly [string, string]> = {
-  tight: [
-    "It held",
-    "What rose and levelled off came out of the oil. No leak that this hold could have seen, no water.",
-  ],
-  leak: [
-    "It leaks",
-    "The pressure rises straight on and does not level off. Find the place before anything is charged.",
-  ],
-  moisture: [
-    "There is water in it",
-    "The rise levels off where water boils in the coldest part. Pull again, longer, warm the engine bay; renew the drier if it stood open.",
-  ],
-  "leak-and-moisture": [
-    "Water, and a leak",
-    "Part of the rise levels off as water does, part goes straight on. Mend the leak first: it brings the water in.",
-  ],
-};
+import { holdCauseWords, shortHoldCauses } from "@/words/vacuum";
 
 /** What the fitted hold says, how sure, and what it could not have seen. */
 export function HoldReading({
@@ -51,7 +26,7 @@ export function HoldReading({
 }) {
   const sure = fit.probabilities[fit.cause];
   const leaks = fit.cause === "leak" || fit.cause === "leak-and-moisture";
-  const [title, meaning] = causeWords[fit.cause];
+  const [title, meaning] = holdCauseWords[fit.cause];
   const coarse = fit.cause === "tight" && fit.smallestGYear > wantedGYear;
   const decimals = unit === "micron" ? 0 : 2;
   return (
@@ -84,7 +59,7 @@ export function HoldReading({
           value={holdCauses
             .filter((cause) => fit.probabilities[cause] > 0.01)
             .sort((a, b) => fit.probabilities[b] - fit.probabilities[a])
-            .map((cause) => `${shortWords[cause]} ${share(fit.probabilities[cause])}`)
+            .map((cause) => `${shortHoldCauses[cause]} ${share(fit.probabilities[cause])}`)
             .join(", ")}
         />
       </Flex>
@@ -97,13 +72,6 @@ export function HoldReading({
 function difference(kpa: number, unit: UnitId, decimals: number): string {
   return formatQuantity(kpa, unit, decimals).replace(" abs", "");
 }
-
-const shortWords: Record<HoldCause, string> = {
-  tight: "tight",
-  leak: "leak",
-  moisture: "water",
-  "leak-and-moisture": "both",
-};
 
 /** Nothing that is fitted is a hundred per cent certain. */
 function share(p: number): string {

@@ -1,7 +1,7 @@
 "use client";
 
 import { Grid, Text } from "@chakra-ui/react";
-import { judgeHold, type VacuumVerdict } from "@/core/charge/vacuum";
+import { judgeHold } from "@/core/charge/vacuum";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { entryValue } from "@/core/units/entry";
@@ -9,15 +9,9 @@ import { formatClock, formatQuantity } from "@/core/units/units";
 import { useJob, useSetPart } from "@/session/session";
 import { Card } from "@/ui/card";
 import { NumberField } from "@/ui/number-field";
+import { holdEndWords } from "@/words/vacuum";
 
 type Evacuate = Job["evacuate"];
-
-const endsWords: Record<VacuumVerdict, string> = {
-  "not-deep-enough": "Not deep enough to dry it: pump on until it is under half of what water boils at.",
-  "rise-to-water": "It rose to where water boils: moisture. Pull again, longer.",
-  rises: "It rose: a leak, or moisture still boiling off. Only the shape of the rise tells which.",
-  held: "It held, as far as two readings can tell.",
-};
 
 /** Where no trace was taken: two readings and a clock. */
 export function TypedHold() {
@@ -35,7 +29,7 @@ export function TypedHold() {
       </Grid>
       <Text mt="2" color="soft" role="status">
         {answer
-          ? `${endsWords[answer.verdict]} It rose ${formatQuantity(answer.riseKpa, evacuate.lowest.unit, evacuate.lowest.unit === "micron" ? 0 : 2)} in ${formatClock(ends.holdS)}.`
+          ? `${holdEndWords[answer.verdict]} It rose ${formatQuantity(answer.riseKpa, evacuate.lowest.unit, evacuate.lowest.unit === "micron" ? 0 : 2)} in ${formatClock(ends.holdS)}.`
           : "A gauge that shows only “vacuum” cannot answer this."}
       </Text>
     </Card>

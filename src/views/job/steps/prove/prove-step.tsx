@@ -2,20 +2,20 @@
 
 import { Flex, Stack, Table, Text } from "@chakra-ui/react";
 import { type Comparison, compareTests } from "@/core/records/compare-tests";
-import { customerWords } from "@/core/records/customer";
 import type { Job } from "@/core/records/job";
-import { formatNumber, type UnitId, units } from "@/core/units/units";
+import { formatNumber, formatUncertainty, type UnitId, units } from "@/core/units/units";
 import { useExpected } from "@/session/expected";
 import { HOT_DAY, useCorrections, useHotDay } from "@/session/paired-bands";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
-import { formatUncertainty } from "@/ui/measure";
 import { Notice } from "@/ui/notice";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { RackPanel } from "@/views/job/instruments/rack-panel";
 import { LiveTest, testGaps } from "@/views/job/steps/running/running-step";
 import { TestForm } from "@/views/job/steps/running/test-form";
+import { customerWords } from "@/words/customer";
+import { changeSentence } from "@/words/tests";
 import { LeakCheck, partsToCheck } from "./leak-check";
 
 export function ProveStep() {
@@ -197,7 +197,7 @@ export function ComparisonTable({ rows }: { rows: Comparison[] }) {
             )}
             <Table.Cell color={row.beyondUncertainty ? "ink" : "soft"}>
               <Flex align="baseline" gap="1.5" wrap="wrap">
-                {changeWords(row)}
+                {changeSentence(row)}
               </Flex>
             </Table.Cell>
           </Table.Row>
@@ -209,11 +209,4 @@ export function ComparisonTable({ rows }: { rows: Comparison[] }) {
 
 function decimalsOf(unit: UnitId): number {
   return unit === "kPa" ? 0 : 1;
-}
-
-function changeWords({ before, after, equal, unit, beyondUncertainty, changeUncertainty }: Comparison): string {
-  const change = (equal ?? after).value - before.value;
-  const size = formatNumber(Math.abs(change), unit === "degC" ? "K" : unit, decimalsOf(unit));
-  if (!beyondUncertainty) return `within ± ${formatUncertainty(changeUncertainty, unit)}`;
-  return `${change > 0 ? "up" : "down"} ${size}`;
 }

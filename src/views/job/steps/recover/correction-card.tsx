@@ -2,13 +2,14 @@
 
 import { Flex } from "@chakra-ui/react";
 import { causeName } from "@/core/causes/catalogue";
-import { type CorrectionRefusal, correctionOf } from "@/core/charge/correction";
+import { correctionOf } from "@/core/charge/correction";
 import { endSdG } from "@/core/charge/live-charge";
 import { balanceOf, labelOf } from "@/core/records/job-readings";
 import { formatQuantity } from "@/core/units/units";
 import { useJob, useVerdict } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";
+import { refusalSentence } from "@/words/recover";
 
 /** Another cause must not lead by this much; air must not be likelier than this. */
 const LEADS = 0.5;
@@ -55,7 +56,7 @@ export function CorrectionCard() {
   if (!correction.ok) {
     return (
       <Notice title="Not to be corrected without recovering">
-        {refusalWords(correction.issue)} Recover, weigh, evacuate, charge the label weight.
+        {refusalSentence(correction.issue)} Recover, weigh, evacuate, charge the label weight.
       </Notice>
     );
   }
@@ -92,24 +93,4 @@ export function CorrectionCard() {
       )}
     </Notice>
   );
-}
-
-function refusalWords(issue: CorrectionRefusal): string {
-  const g = (value: number) => formatQuantity(value, "g");
-  switch (issue.code) {
-    case "history-unknown":
-      return "It is not known what was put into this circuit before.";
-    case "no-readings":
-      return "There is no running test to judge the charge by.";
-    case "charge-not-identified":
-      return `The readings fit ${g(issue.lowG)} to ${g(issue.highG)} alike: they do not weigh it.`;
-    case "range-too-wide":
-      return `The readings leave ± ${g(issue.rangeG)} open; the label allows ± ${g(issue.roomG)}.`;
-    case "other-cause":
-      return `${issue.cause} fits better than a wrong charge.`;
-    case "air":
-      return "There may be air in it, which only recovery takes out.";
-    case "too-far":
-      return `${g(Math.abs(issue.byG))} off is no small deviation: it went somewhere.`;
-  }
 }

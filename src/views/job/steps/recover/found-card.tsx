@@ -2,10 +2,11 @@
 
 import { Box, Field, Flex, Input, Text } from "@chakra-ui/react";
 import { labelOf, lossOf } from "@/core/records/job-readings";
-import { formatNumber, formatQuantity } from "@/core/units/units";
+import { formatNumber } from "@/core/units/units";
 import { useJob } from "@/session/session";
 import { Card } from "@/ui/card";
 import { Measure } from "@/ui/measure";
+import { lossSentence } from "@/words/recover";
 
 /** What the recovered weight tells: how much was gone, and how fast it went. */
 export function FoundCard() {
@@ -20,7 +21,7 @@ export function FoundCard() {
         <Measure label="Found" value={{ value: found.foundG, uncertainty: 2 * found.sdG }} unit="g" size="large" />
         <Box pt="4" flex="1 1 240px">
           <Text fontSize="18px" fontWeight="650">
-            {lossWords(found.lostG, found.lostShare, chargeG)}
+            {lossSentence(found.lostG, found.lostShare, chargeG)}
           </Text>
           <Text color="soft">
             {found.lossGPerMonth
@@ -50,21 +51,4 @@ export function FoundCard() {
       </Flex>
     </Card>
   );
-}
-
-const shares: readonly [number, string][] = [
-  [0.95, "almost all"],
-  [0.7, "three quarters"],
-  [0.6, "two thirds"],
-  [0.45, "half"],
-  [0.29, "a third"],
-  [0.2, "a quarter"],
-  [0.12, "a seventh"],
-];
-
-function lossWords(lostG: number, share: number, labelG: number): string {
-  if (lostG < 0) return `It held ${formatQuantity(-lostG, "g")} more than the label's ${formatQuantity(labelG, "g")}.`;
-  const words = shares.find(([least]) => share >= least)?.[1];
-  const of = `${formatQuantity(lostG, "g")} of ${formatQuantity(labelG, "g")}`;
-  return words ? `It had lost ${of}: ${words}.` : `It had lost ${of}.`;
 }

@@ -2,12 +2,12 @@
 
 import { Flex, Grid, Stack, Text } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
-import { judgeRecovery, REBOUND_KPA, type RecoveryState } from "@/core/charge/recovery";
+import { judgeRecovery, REBOUND_KPA } from "@/core/charge/recovery";
 import { booked } from "@/core/records/bookkeeping";
 import { fields } from "@/core/records/fields";
 import { balanceOf, recoveredOf } from "@/core/records/job-readings";
 import { entryOf } from "@/core/units/entry";
-import { formatClock, formatNumber, formatQuantity } from "@/core/units/units";
+import { formatNumber, formatQuantity } from "@/core/units/units";
 import { useJob, useRack, useSetPart } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
@@ -17,6 +17,7 @@ import { NumberField } from "@/ui/number-field";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { RackPanel } from "@/views/job/instruments/rack-panel";
 import { chargeSentence, rackSentence } from "@/words/issues";
+import { recoveryWords } from "@/words/recover";
 import { CorrectionCard } from "./correction-card";
 import { FoundCard } from "./found-card";
 
@@ -115,7 +116,7 @@ function MachineCard({ disabled }: { disabled: boolean }) {
         new Date().toISOString(),
       ),
     );
-  const words = stateWords(state, running);
+  const words = recoveryWords(state, running);
   const over = !running && (state.state === "done" || state.state === "watching");
   return (
     <Card title="Recovery machine, on the simulated rack">
@@ -149,32 +150,4 @@ function MachineCard({ disabled }: { disabled: boolean }) {
       )}
     </Card>
   );
-}
-
-function stateWords(state: RecoveryState, running: boolean): { text: string; tone: "soft" | "wait" | "done" } {
-  switch (state.state) {
-    case "idle":
-      return running
-        ? { text: "Running.", tone: "soft" }
-        : { text: "Engine off, both ports open, machine zeroed.", tone: "soft" };
-    case "drawing":
-      return { text: `Drawing ${formatQuantity(state.gramsPerMin, "g")} a minute.`, tone: "soft" };
-    case "dry":
-      return { text: "Nothing more comes. Stop it, and see whether the pressure comes back.", tone: "wait" };
-    case "watching":
-      return {
-        text: `Watching: ${formatClock(state.leftS)} to go, ${formatQuantity(state.risenKpa, "kPa")} risen so far.`,
-        tone: "wait",
-      };
-    case "boiling":
-      return {
-        text: `It came back by ${formatQuantity(state.risenKpa, "kPa")}: liquid still boils out of the oil. Run it again.`,
-        tone: "wait",
-      };
-    case "done":
-      return {
-        text: `It stayed down for ${formatClock(state.heldS)}. Write the weight down.`,
-        tone: "done",
-      };
-  }
 }

@@ -6,10 +6,8 @@ import {
   type CircuitOil,
   circuitOils,
   type OilBalance,
-  type OilDoubt,
   oilBalance,
   oilDoubts,
-  type RepairDuty,
   type RepairKind,
   type RepairPart,
   repairDuties,
@@ -30,6 +28,7 @@ import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { repairPartLabels } from "@/words/job";
+import { dutyWords, oilDoubtWords, oilMissingWords, oilNames, oilSourceWords } from "@/words/repair";
 
 type Repair = Job["repair"];
 
@@ -205,7 +204,7 @@ function OilCard({ balance, filledG }: { balance: OilBalance; filledG: number | 
                 ? "All of it, after the flush"
                 : repairPartLabels[reason]}
             <Text as="span" color="soft" fontSize="13px">
-              {` ${sourceWords[source]}`}
+              {` ${oilSourceWords[source]}`}
             </Text>
           </Text>
           <Text fontWeight="650" fontSize="17px" whiteSpace="nowrap">
@@ -221,7 +220,7 @@ function OilCard({ balance, filledG }: { balance: OilBalance; filledG: number | 
       </Flex>
       {balance.missing.map((what) => (
         <Text key={what} color="wait">
-          {missingWords[what]}
+          {oilMissingWords[what]}
         </Text>
       ))}
       {balance.missing.includes("label-oil") && (
@@ -240,8 +239,8 @@ function OilCard({ balance, filledG }: { balance: OilBalance; filledG: number | 
         />
         {repair.oil !== null &&
           doubts.map((doubt) => (
-            <Notice key={doubt} tone="act" title={doubtWords[doubt][0]}>
-              {doubtWords[doubt][1]}
+            <Notice key={doubt} tone="act" title={oilDoubtWords[doubt][0]}>
+              {oilDoubtWords[doubt][1]}
             </Notice>
           ))}
         <Flex gap="3" align="end" wrap="wrap">
@@ -306,53 +305,3 @@ function OilSheet() {
     </Card>
   );
 }
-
-const sourceWords = {
-  measured: "measured",
-  vehicle: "maker's figure",
-  sheet: "from the sheet",
-  label: "from the label",
-};
-
-const missingWords: Record<OilBalance["missing"][number], string> = {
-  recovered: "Oil that came out at recovery is not written down: look at the machine's separator.",
-  "label-oil": "After a flush the label's amount goes in; it is not known yet.",
-  "compressor-drained": "Drain the old compressor and measure: as much goes into the new one.",
-};
-
-const oilNames: Record<CircuitOil, string> = {
-  PAG: "PAG",
-  "PAG for R1234yf": "PAG for R1234yf",
-  POE: "POE",
-  other: "Another",
-};
-
-const doubtWords: Record<OilDoubt, readonly [string, string]> = {
-  "conducts-in-electric": [
-    "Not into an electric compressor",
-    "PAG conducts: a trace of it between the windings trips the vehicle's insulation watch. POE only.",
-  ],
-  "not-for-this-refrigerant": [
-    "Not for R1234yf",
-    "R1234yf breaks ordinary PAG down. Use the PAG made for it, or what the maker names.",
-  ],
-  "not-what-the-label-says": [
-    "The label names another oil",
-    "Mixed oils may not dissolve the refrigerant: it stays out in the coil.",
-  ],
-  "kind-not-known": ["Which oil is it", "Nothing is filled in whose kind is not known."],
-};
-
-const dutyWords: Record<RepairDuty, readonly [string, string]> = {
-  "renew-drier": ["Renew the drier", "The circuit was opened: the drier has drunk from the air."],
-  "renew-drier-after-open": [
-    "Renew the drier: it stood open for hours",
-    "By now the drier is full of the air's water, and so are the walls: pull longer.",
-  ],
-  flush: [
-    "Flush before anything new goes in",
-    "Debris goes round and takes the new part with it. What cannot be flushed (condenser with flat tubes, hoses with mufflers) is renewed.",
-  ],
-  "renew-o-rings": ["New O-rings, oiled, at every joint opened", "An old ring seals once."],
-  "orifice-screen": ["Look at the orifice's screen", "Metal in it says that the compressor sheds: renew the tube."],
-};

@@ -21,34 +21,7 @@ import { Card } from "@/ui/card";
 import { Measure } from "@/ui/measure";
 import { NumberField } from "@/ui/number-field";
 import { useShortcuts } from "@/ui/shortcuts";
-
-const placeNames: Record<LinePlace, string> = {
-  discharge: "Compressor outlet",
-  "condenser-1": "Condenser inlet",
-  "condenser-2": "Condenser, a quarter",
-  "condenser-3": "Condenser, half way",
-  "condenser-4": "Condenser, three quarters",
-  "condenser-5": "Condenser outlet",
-  "liquid-port": "Liquid line at the port",
-  "drier-out": "Behind the drier",
-  "metering-in": "Before the metering device",
-  "metering-out": "Behind the metering device",
-  suction: "Suction line at the port",
-};
-
-const shortNames: Record<LinePlace, string> = {
-  discharge: "outlet",
-  "condenser-1": "in",
-  "condenser-2": "¼",
-  "condenser-3": "½",
-  "condenser-4": "¾",
-  "condenser-5": "out",
-  "liquid-port": "port",
-  "drier-out": "drier",
-  "metering-in": "before",
-  "metering-out": "behind",
-  suction: "port",
-};
+import { placeNames, shortPlaceNames } from "@/words/places";
 
 /** What the stretches of the circuit are called under the chart. */
 const stretches: { name: string; places: LinePlace[] }[] = [
@@ -230,7 +203,7 @@ function LineChart({
                   textAnchor="middle"
                   fill="var(--chakra-colors-soft)"
                 >
-                  {shortNames[place]}
+                  {shortPlaceNames[place]}
                 </text>
               ))}
               <line x1={from} x2={to} y1={PLOT.foot + 28} y2={PLOT.foot + 28} stroke="var(--chakra-colors-edge)" />

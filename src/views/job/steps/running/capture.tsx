@@ -2,18 +2,17 @@
 
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
-import { channels, type TakenChannel, takenChannels } from "@/core/readings/channels";
-import { cycleOfStream, recentMean, worstState } from "@/core/readings/judged-stream";
-import type { StreamState } from "@/core/readings/stream-state";
-import { LEAST_RUN_S, type TestPosition, testPosition } from "@/core/readings/test-order";
+import { type TakenChannel, takenChannels } from "@/core/readings/channels";
+import { cycleOfStream, presentIn, recentMean, worstState } from "@/core/readings/judged-stream";
+import { LEAST_RUN_S, testPosition } from "@/core/readings/test-order";
 import type { TestSetting } from "@/core/records/job";
 import { hasReadings, type TestName, withSetting } from "@/core/records/job-readings";
 import { type Entry, entry, entryOf } from "@/core/units/entry";
-import { formatClock, formatQuantity, type UnitId } from "@/core/units/units";
-import type { LiveValues } from "@/session/live-store";
+import { formatClock, type UnitId } from "@/core/units/units";
 import { useJob, useLive, useRack, useSession } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { useShortcuts } from "@/ui/shortcuts";
+import { silentAdvice, testAdvice } from "@/words/capture";
 
 /** A settled reading is the mean over this long; one taken early only over the last moments. */
 const STEADY_MEAN_S = 20;
@@ -79,7 +78,7 @@ export function CaptureBar({ which }: { which: TestName }) {
 
   if (live === null) return null;
   const { title, detail, settled } =
-    rack.stalledS !== null ? silent : ledBy(position, live, rack.source.kind === "rack");
+    rack.stalledS !== null ? silentAdvice : testAdvice(position, live, rack.source.kind === "rack");
   return (
     <Flex
       align="center"
@@ -126,11 +125,6 @@ export function CaptureBar({ which }: { which: TestName }) {
   );
 }
 
-/** Channels that are there: one that is not connected keeps nobody waiting. */
-function presentIn(live: LiveValues): TakenChannel[] {
-  return takenChannels.filter((channel) => live.health[channel] !== "missing");
-}
-
 /** What a channel shows as an entry; a gap stays empty, never zero. */
 function entryOrGap(value: number | null, unit: UnitId): Entry {
   return value === null ? entry("", unit) : entryOf(value, unit);
@@ -148,91 +142,4 @@ function useAutomatic(on: boolean, steady: boolean, setting: number, take: () =>
     taken.current = setting;
     act.current();
   }, [on, steady, setting]);
-}
-
-const silent = {
-  title: "The source is silent",
-  detail: "What is shown is old: nothing is taken until it speaks again.",
-  settled: false,
-};
-
-interface Advice {
-  title: string;
-  detail: string;
-  settled: boolean;
-}
-
-/** The next act of the test; what the stream itself says where that is to wait. */
-function ledBy({ act, toRunS }: TestPosition, live: LiveValues, simulated: boolean): Advice {
-  switch (act) {
-    case "start-idle":
-      return {
-        title: "Engine off",
-        detail: "Start it at idle, max cold, blower as entered, and give it two minutes.",
-        settled: false,
-      };
-    case "raise-to-fast":
-      return {
-        title: "Idle is taken: now fast idle",
-        detail: simulated ? "Choose fast idle above." : "Hold 1 500 to 2 000 rpm.",
-        settled: true,
-      };
-    case "idle-first":
-      return {
-        title: "Idle first",
-        detail:
-          "Fast idle heats the bay, and idle read after it reads too high. Go back to idle, or take it all the same.",
-        settled: false,
-      };
-    case "done":
-      return { title: "Both are taken", detail: "Take one again to replace it, or go on.", settled: true };
-    case "take":
-      return whatToDo(live);
-    case "wait": {
-      const advice = whatToDo(live);
-      if (!advice.settled) return advice;
-      return {
-        title: `Steady, but early: ${formatClock(toRunS)} to run`,
-        detail: "Metal and cabin follow more slowly than the needles.",
-        settled: false,
-      };
-    }
-  }
-}
-
-function whatToDo(live: LiveValues): Advice {
-  const channels = presentIn(live).map((channel) => ({ channel, state: live.states[channel] }));
-  const worst = worstState(channels.map(({ state }) => state));
-  switch (worst.state) {
-    case "waiting":
-      return { title: "Watching", detail: "The first half minute only shows the start.", settled: false };
-    case "steady":
-      return { title: "Steady", detail: "Every channel has settled: take the reading.", settled: true };
-    case "cycling":
-      return {
-        title: `Cycling, period ${Math.round(worst.period)} s`,
-        detail:
-          "Load the evaporator until it runs through: fresh air, doors open, more blower. Or take it: it is read just before cut-out.",
-        settled: false,
-      };
-    case "settling": {
-      const seconds = Math.max(
-        0,
-        ...channels.map(({ state }) => (state.state === "settling" ? (state.secondsToGo ?? 0) : 0)),
-      );
-      const moving = channels.find(({ state }) => state.state === "settling");
-      return {
-        title: seconds > 0 ? `Settling, about ${Math.ceil(seconds / 10) * 10} s to go` : "Settling",
-        detail: moving ? drift(moving.channel, moving.state) : "",
-        settled: false,
-      };
-    }
-  }
-}
-
-function drift(channel: TakenChannel, state: StreamState): string {
-  if (state.state !== "settling") return "";
-  const unit = channel === "low" || channel === "high" ? ("kPa" as const) : ("K" as const);
-  const way = state.driftPerMinute < 0 ? "falls" : "rises";
-  return `${channels[channel].name} still ${way} ${formatQuantity(Math.abs(state.driftPerMinute), unit)} a minute.`;
 }

@@ -9,12 +9,11 @@ import { fields } from "@/core/records/fields";
 import type { TestSetting } from "@/core/records/job";
 import { deriveFor, settingValues, type TestName, withSetting } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
-import { formatNumber, type UnitId, units, unitsOf } from "@/core/units/units";
-import { useJob, useRack, useSetPart } from "@/session/session";
+import { formatNumber, formatUncertainty, type UnitId, units, unitsOf } from "@/core/units/units";
+import { useJob, useRack, useSetPart, useVerdict } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
-import { formatUncertainty } from "@/ui/measure";
 import { NumberField, UnitChoice } from "@/ui/number-field";
 
 /** A pressure is shown in the unit of the high side; its decimals come with that unit. */
@@ -96,7 +95,11 @@ function Readings({ which }: { which: TestName }) {
   const [opened, setOpened] = useState(false);
   // A command is read only where there is one.
   const seldom = seldomChannels.filter((id) => id !== "command" || job.intake.compressor === "variable-external");
-  const more = opened || test.settings.some((setting) => seldom.some((id) => setting[id].text !== ""));
+  const { verdict } = useVerdict("verdict");
+  // What would tell most is shown without being asked for.
+  const best = verdict?.nextTests[0]?.reads ?? [];
+  const asked = seldom.some((id) => best.some((path) => path.endsWith(channels[id].field)));
+  const more = opened || asked || test.settings.some((setting) => seldom.some((id) => setting[id].text !== ""));
   const derived = test.settings.map((setting) => deriveFor(job, test, settingValues(setting)));
   return (
     <Grid

@@ -8,14 +8,13 @@ import {
   judgeShutOff,
   type ShutOffSample,
   type ShutOffState,
-  type ShutOffVerdict,
   usualMeetS,
 } from "@/core/readings/shut-off";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { equaliseOf } from "@/core/records/job-readings";
 import { entryOf } from "@/core/units/entry";
-import { formatNumber, formatQuantity } from "@/core/units/units";
+import { formatNumber } from "@/core/units/units";
 import { Trace } from "@/pictures/trace";
 import { useJob, useRack, useSetPart } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
@@ -26,6 +25,7 @@ import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { RackPanel } from "@/views/job/instruments/rack-panel";
+import { shutOffVerdicts, shutOffWords } from "@/words/tests";
 
 export function ShutOffStep() {
   const { job, record } = useJob();
@@ -104,7 +104,7 @@ function Watch({
   onStop: () => void;
 }) {
   const usual = metering === null ? null : usualMeetS[metering];
-  const { title, detail } = words(state);
+  const { title, detail } = shutOffWords(state);
   return (
     <Card>
       <Flex gap="5" align="center" wrap="wrap">
@@ -137,56 +137,6 @@ function Watch({
   );
 }
 
-function words(state: ShutOffState): { title: string; detail: string } {
-  switch (state.state) {
-    case "running":
-      return {
-        title: "Run it until the sides stand apart",
-        detail: "Then stop the engine; the time starts by itself.",
-      };
-    case "watching":
-      return { title: "Sides have not met", detail: `${formatQuantity(state.apartKpa, "kPa")} apart.` };
-    case "approaching":
-      return {
-        title: `Sides will meet near ${formatNumber(Math.round(state.willMeetS / 10) * 10, "s")} s`,
-        detail: `${formatQuantity(state.apartKpa, "kPa")} apart; the approach is even enough to say so.`,
-      };
-    case "met":
-      return { title: "Sides have met", detail: "Written down." };
-    case "never":
-      return { title: "Sides have not met", detail: "Long enough: something holds them apart. Written down." };
-  }
-}
-
-const verdictWords: Record<
-  ShutOffVerdict,
-  { tone: "done" | "wait" | "act"; title: string; text: (valve: boolean) => string }
-> = {
-  usual: {
-    tone: "done",
-    title: "As it should be",
-    text: () => "The metering device shuts or throttles as its kind does.",
-  },
-  "too-fast": {
-    tone: "act",
-    title: "They met too soon",
-    text: (valve) =>
-      valve
-        ? "A shut valve lets them meet in minutes. It is stuck open, the compressor's valves leak back, or there is so little refrigerant that the valve still stood wide open."
-        : "More passes than an orifice lets through: it may be missing or bypassed at its seal.",
-  },
-  slow: {
-    tone: "wait",
-    title: "They met slowly",
-    text: () => "A passage is tight, or a side is still hot. With a cold spot on a warm line it is a blockage.",
-  },
-  never: {
-    tone: "act",
-    title: "They did not meet",
-    text: () => "Blocked between the sides: metering device, drier or line, or a coupler that is not open.",
-  },
-};
-
 function Answer({
   seconds,
   equalised,
@@ -196,7 +146,7 @@ function Answer({
   equalised: boolean;
   metering: NonNullable<Job["intake"]["metering"]>;
 }) {
-  const { tone, title, text } = verdictWords[judgeShutOff(metering, seconds, equalised)];
+  const { tone, title, text } = shutOffVerdicts[judgeShutOff(metering, seconds, equalised)];
   return (
     <Notice tone={tone} title={`${title}: ${equalised ? "" : "apart after "}${formatNumber(seconds, "s")} s`}>
       {text(metering === "expansion-valve")}

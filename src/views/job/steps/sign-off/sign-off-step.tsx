@@ -4,7 +4,7 @@ import { Flex, Grid, Stack, Text } from "@chakra-ui/react";
 import { format } from "date-fns";
 import { booked } from "@/core/records/bookkeeping";
 import { compareTests } from "@/core/records/compare-tests";
-import { stepIds, stepNames } from "@/core/records/job";
+import { stepIds } from "@/core/records/job";
 import { writeJobFile } from "@/core/records/job-file";
 import { balanceOf, labelOf, recoveredOf } from "@/core/records/job-readings";
 import { formatQuantity } from "@/core/units/units";
@@ -17,6 +17,7 @@ import { Notice } from "@/ui/notice";
 import { saveTextFile } from "@/ui/save-file";
 import { TextField } from "@/ui/text-field";
 import { ComparisonTable } from "@/views/job/steps/prove/prove-step";
+import { stepNames } from "@/words/job";
 
 export function SignOffStep() {
   const { job, edit } = useJob();

@@ -2,14 +2,15 @@
 
 import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
 import { type Decision, decide } from "@/core/diagnosis/decide";
-import { outcomeSentence, testSentences, warningSentence } from "@/core/diagnosis/sentences";
 import { formatNumber } from "@/core/units/units";
 import { RankingHistory } from "@/pictures/ranking-history";
 import { useVerdict, useWording } from "@/session/session";
 import { Card } from "@/ui/card";
 import { Notice } from "@/ui/notice";
-import { Apart, CauseBar, gainWords, offered, Progress } from "@/views/job/frame/evidence-rail";
+import { Apart, CauseBar, Progress } from "@/views/job/frame/evidence-rail";
 import { StepEnd } from "@/views/job/frame/step-end";
+import { decisionWords } from "@/words/decision";
+import { gainSentence, outcomeSentence, testSentences, warningSentence } from "@/words/diagnosis";
 
 const actTones: Record<Decision["act"], "act" | "wait" | "done"> = {
   stop: "act",
@@ -46,12 +47,13 @@ export function VerdictStep() {
     );
   }
   const decision = decide(verdict);
+  const { sentence, unless } = decisionWords(decision);
   const loudOnes = verdict.warnings.filter(({ code }) => loud.includes(code));
   const quiet = verdict.warnings.filter(({ code }) => !loud.includes(code));
   return (
     <Stack gap="3.5" maxW="1080px">
-      <Notice tone={actTones[decision.act]} title={decision.sentence}>
-        <Text>{decision.unless}</Text>
+      <Notice tone={actTones[decision.act]} title={sentence}>
+        <Text>{unless}</Text>
       </Notice>
       {loudOnes.map((warning) => (
         <Notice key={warning.code} tone="act" title={warningSentence(warning, wording)} />
@@ -72,23 +74,21 @@ export function VerdictStep() {
         </Text>
       </Card>
       <Card title="What would settle it, by what it tells in a minute">
-        {offered(verdict)
-          .slice(0, 5)
-          .map((test) => (
-            <Flex key={test.test} gap="4" py="2" borderTopWidth="1px" borderColor="line" wrap="wrap">
-              <Box flex="1 1 240px">
-                <Text fontWeight="600">{testSentences[test.test]}</Text>
-                <Text fontSize="14px" color="soft">
-                  {gainWords(test, verdict)}
-                </Text>
-              </Box>
-              <Box flex="1 1 260px" fontSize="14px">
-                {test.outcomes.map((outcome) => (
-                  <Text key={outcome.cause}>{outcomeSentence(outcome, wording)}</Text>
-                ))}
-              </Box>
-            </Flex>
-          ))}
+        {verdict.nextTests.slice(0, 5).map((test) => (
+          <Flex key={test.test} gap="4" py="2" borderTopWidth="1px" borderColor="line" wrap="wrap">
+            <Box flex="1 1 240px">
+              <Text fontWeight="600">{testSentences[test.test]}</Text>
+              <Text fontSize="14px" color="soft">
+                {gainSentence(test, verdict)}
+              </Text>
+            </Box>
+            <Box flex="1 1 260px" fontSize="14px">
+              {test.outcomes.map((outcome) => (
+                <Text key={outcome.cause}>{outcomeSentence(outcome, wording)}</Text>
+              ))}
+            </Box>
+          </Flex>
+        ))}
       </Card>
       {verdict.charge && (
         <Card title="The amount">

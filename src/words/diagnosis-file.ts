@@ -1,6 +1,9 @@
 /** From a verdict to the diagnosis file, with its sentences: gauge pressures in kPa, temperatures in degC. */
-import type { ReadingFile } from "../readings/reading-file";
-import type { Diagnosis } from "./diagnosis";
+
+import { type DiagnoseOptions, judge } from "@/core/diagnosis/diagnose";
+import type { Diagnosis } from "@/core/diagnosis/diagnosis";
+import type { Verdict } from "@/core/diagnosis/verdict";
+import type { ReadingFile } from "@/core/readings/reading-file";
 import {
   outcomeSentence,
   reasonSentence,
@@ -8,13 +11,12 @@ import {
   testSentences,
   type Wording,
   warningSentence,
-} from "./sentences";
-import type { Verdict } from "./verdict";
+} from "./diagnosis";
 
 /** Places after the point; probabilities still sum to one, because the last takes what rounding left. */
 const DIGITS = 4;
 
-export function diagnosisFile(verdict: Verdict, reading: ReadingFile): Diagnosis {
+function diagnosisFile(verdict: Verdict, reading: ReadingFile): Diagnosis {
   const wording: Wording = {
     refrigerant: reading.vehicle.refrigerant,
     altitudeM: reading.conditions.altitudeM ?? 0,
@@ -62,4 +64,9 @@ function roundedToOne(probabilities: readonly number[]): number[] {
   const first = rounded[0];
   if (first !== undefined) rounded[0] = Number((first + rest).toFixed(DIGITS + 4));
   return rounded;
+}
+
+/** The verdict on a reading, as a diagnosis file has it. */
+export function diagnose(reading: ReadingFile, options: DiagnoseOptions = {}): Diagnosis {
+  return diagnosisFile(judge(reading, options), reading);
 }

@@ -1,8 +1,8 @@
 /** What the customer is told, from what was weighed and measured: plain, with what is not known said as such. */
-import { movedBy } from "../charge/ledger";
-import { formatNumber, formatQuantity } from "../units/units";
-import type { Job } from "./job";
-import { balanceOf, labelOf, lossOf } from "./job-readings";
+import { movedBy } from "@/core/charge/ledger";
+import type { Job } from "@/core/records/job";
+import { balanceOf, labelOf, lossOf } from "@/core/records/job-readings";
+import { formatNumber, formatQuantity } from "@/core/units/units";
 
 /** Loss a year of a sound car, g. */
 const SOUND_G_YEAR = { low: 10, high: 15 };

@@ -1,13 +1,14 @@
 /** What a verdict says in words, with numbers in units a technician reads. */
 
-import { type Cause, causeEntry, causeName } from "../causes/catalogue";
-import type { Refrigerant } from "../fluids/helmholtz";
-import { saturationGaugeKpa } from "../readings/saturation-temperature";
-import { formatNumber, formatQuantity, type UnitId } from "../units/units";
-import type { Reason } from "./explain";
-import type { NextTest, TestId } from "./next-tests";
-import type { ObservableName } from "./observables";
-import type { Severity, Warning } from "./verdict";
+import { type Cause, causeEntry, causeName } from "@/core/causes/catalogue";
+import type { Reason } from "@/core/diagnosis/explain";
+import type { NextTest, TestId } from "@/core/diagnosis/next-tests";
+import type { ObservableName } from "@/core/diagnosis/observables";
+import type { Severity, Verdict, Warning } from "@/core/diagnosis/verdict";
+import type { Refrigerant } from "@/core/fluids/helmholtz";
+import { channels } from "@/core/readings/channels";
+import { saturationGaugeKpa } from "@/core/readings/saturation-temperature";
+import { formatNumber, formatQuantity, type UnitId } from "@/core/units/units";
 
 export interface Wording {
   refrigerant: Refrigerant;
@@ -18,16 +19,16 @@ export interface Wording {
 }
 
 const names: Record<ObservableName, string> = {
-  evaporating: "Low side",
-  condensing: "High side",
-  vent: "Vent",
-  suction: "Suction line",
-  liquid: "Liquid line",
-  discharge: "Discharge line",
-  condenserInlet: "Air into the condenser",
-  condenserOutlet: "Air out of the condenser",
+  evaporating: channels.low.name,
+  condensing: channels.high.name,
+  vent: channels.vent.short,
+  suction: channels.suction.name,
+  liquid: channels.liquid.name,
+  discharge: channels.discharge.name,
+  condenserInlet: channels.condenserIn.name,
+  condenserOutlet: channels.condenserOut.name,
   lineDrop: "Fall along the liquid line",
-  command: "Compressor command",
+  command: channels.command.name,
   rest: "At rest",
   meeting: "Sides meeting",
   charge: "Recovered weight",
@@ -184,4 +185,22 @@ export function warningSentence(warning: Warning, wording: Wording): string {
     case "cannot-simulate":
       return `This vehicle cannot be simulated (${warning.why}): there are no bands, and the probabilities are those of any car.`;
   }
+}
+
+/** A test that tells less is not worth its minutes. */
+export const WORTH_BITS = 0.05;
+/** From here on one cause stands alone already. */
+const SETTLED = 0.8;
+
+/** What a test costs, and how often it settles the question in such cars. */
+export function gainSentence({ test, minutes, gainBits, settles }: NextTest, { causes }: Verdict): string {
+  if (gainBits >= WORTH_BITS) {
+    if (causes[0]!.probability >= SETTLED) return `About ${minutes} min; a check on what stands out already.`;
+    const tenths = Math.round(settles * 10);
+    return tenths >= 1
+      ? `About ${minutes} min; settles it in ${tenths} of 10 such cars.`
+      : `About ${minutes} min; narrows it down, and seldom settles it alone.`;
+  }
+  if (test === "recover") return `About ${minutes} min; the only true measure of what is in it.`;
+  return `About ${minutes} min; it would hardly change the ranking.`;
 }

@@ -1,0 +1,93 @@
+/** What to do while a running test is watched. */
+import { channels, type TakenChannel } from "@/core/readings/channels";
+import { type JudgedStream, presentIn, worstState } from "@/core/readings/judged-stream";
+import type { StreamState } from "@/core/readings/stream-state";
+import type { TestPosition } from "@/core/readings/test-order";
+import { formatClock, formatQuantity } from "@/core/units/units";
+
+export const silentAdvice = {
+  title: "The source is silent",
+  detail: "What is shown is old: nothing is taken until it speaks again.",
+  settled: false,
+};
+
+export interface Advice {
+  title: string;
+  detail: string;
+  settled: boolean;
+}
+
+/** The next act of the test; what the stream itself says where that is to wait. */
+export function testAdvice({ act, toRunS }: TestPosition, live: JudgedStream, simulated: boolean): Advice {
+  switch (act) {
+    case "start-idle":
+      return {
+        title: "Engine off",
+        detail: "Start it at idle, max cold, blower as entered, and give it two minutes.",
+        settled: false,
+      };
+    case "raise-to-fast":
+      return {
+        title: "Idle is taken: now fast idle",
+        detail: simulated ? "Choose fast idle above." : "Hold 1 500 to 2 000 rpm.",
+        settled: true,
+      };
+    case "idle-first":
+      return {
+        title: "Idle first",
+        detail:
+          "Fast idle heats the bay, and idle read after it reads too high. Go back to idle, or take it all the same.",
+        settled: false,
+      };
+    case "done":
+      return { title: "Both are taken", detail: "Take one again to replace it, or go on.", settled: true };
+    case "take":
+      return streamAdvice(live);
+    case "wait": {
+      const advice = streamAdvice(live);
+      if (!advice.settled) return advice;
+      return {
+        title: `Steady, but early: ${formatClock(toRunS)} to run`,
+        detail: "Metal and cabin follow more slowly than the needles.",
+        settled: false,
+      };
+    }
+  }
+}
+
+export function streamAdvice(live: JudgedStream): Advice {
+  const channels = presentIn(live).map((channel) => ({ channel, state: live.states[channel] }));
+  const worst = worstState(channels.map(({ state }) => state));
+  switch (worst.state) {
+    case "waiting":
+      return { title: "Watching", detail: "The first half minute only shows the start.", settled: false };
+    case "steady":
+      return { title: "Steady", detail: "Every channel has settled: take the reading.", settled: true };
+    case "cycling":
+      return {
+        title: `Cycling, period ${Math.round(worst.period)} s`,
+        detail:
+          "Load the evaporator until it runs through: fresh air, doors open, more blower. Or take it: it is read just before cut-out.",
+        settled: false,
+      };
+    case "settling": {
+      const seconds = Math.max(
+        0,
+        ...channels.map(({ state }) => (state.state === "settling" ? (state.secondsToGo ?? 0) : 0)),
+      );
+      const moving = channels.find(({ state }) => state.state === "settling");
+      return {
+        title: seconds > 0 ? `Settling, about ${Math.ceil(seconds / 10) * 10} s to go` : "Settling",
+        detail: moving ? driftSentence(moving.channel, moving.state) : "",
+        settled: false,
+      };
+    }
+  }
+}
+
+export function driftSentence(channel: TakenChannel, state: StreamState): string {
+  if (state.state !== "settling") return "";
+  const unit = channel === "low" || channel === "high" ? ("kPa" as const) : ("K" as const);
+  const way = state.driftPerMinute < 0 ? "falls" : "rises";
+  return `${channels[channel].name} still ${way} ${formatQuantity(Math.abs(state.driftPerMinute), unit)} a minute.`;
+}

@@ -1,0 +1,95 @@
+/** What to do now, in a sentence, and what would change it. */
+
+import { type Cause, causeEntry, causeName } from "@/core/causes/catalogue";
+import type { Remedy } from "@/core/causes/cause";
+import type { Decision } from "@/core/diagnosis/decide";
+import { strangeReading } from "./diagnosis";
+
+interface DecisionWords {
+  /** In one sentence, with its reason. */
+  sentence: string;
+  /** What would change it. */
+  unless: string;
+}
+
+export function decisionWords({ reason }: Decision): DecisionWords {
+  switch (reason.code) {
+    case "relief-valve-near":
+      return {
+        sentence: "Stop the engine: the compressor may be working against its relief valve, whatever the gauge shows.",
+        unless: "A discharge line that is only warm, and a condenser that is hot all over, speak against it.",
+      };
+    case "almost-empty":
+      return {
+        sentence:
+          "Almost empty. Find the leak before it is charged, recover and weigh what is left: no pressure says more than that there is no liquid.",
+        unless: "Only a gauge or coupler that does not read at all would change this: check that both open.",
+      };
+    case "wrong-refrigerant":
+      return {
+        sentence: "Check label and refrigerant first: at rest it does not stand where the label's refrigerant would.",
+        unless: "An identifier that shows the label's refrigerant, and a second gauge that agrees.",
+      };
+    case "do-not-fit":
+      return {
+        sentence: `Check the instruments first: these readings do not fit together, and ${strangeReading(reason)} is the one that does it.`,
+        unless:
+          "The same reading again from a second instrument: then it is this car, and the ranking stands as it is.",
+      };
+    case "not-told-apart":
+      return {
+        sentence: `Do one more test before anything is opened: these readings fit ${fitted(reason.first)} and ${reason.second === null ? "something else" : fitted(reason.second)}.`,
+        unless: "Nothing that these instruments show already would settle it.",
+      };
+    case "sound":
+      return {
+        sentence: "Leave it closed: it shows what such a vehicle should show in these conditions.",
+        unless:
+          "If it still complains, repeat the test hotter and at idle, or recover and weigh: pressures hide a third of the charge.",
+      };
+    case "lack":
+      return {
+        sentence: `${likeliest("undercharge")}Recover and weigh what is left. ${lackWords[reason.lost]}`,
+        unless: "A weight inside the tolerance: then it is starved by something else.",
+      };
+    case "cause": {
+      const { sentence, unless } = actWords[causeEntry(reason.cause).remedy];
+      return { sentence: `${likeliest(reason.cause)}${sentence}`, unless };
+    }
+  }
+}
+
+/** What readings fit, in the middle of a sentence. */
+function fitted(cause: Cause): string {
+  return cause === "none" ? "a sound car" : causeName(cause).toLowerCase();
+}
+
+function likeliest(cause: Cause): string {
+  return `${causeName(cause)} is likeliest. `;
+}
+
+const actWords: Record<Remedy, DecisionWords> = {
+  "check-control": {
+    sentence: "Check control first: command, switch, clutch and belt. They show the same, and cost minutes.",
+    unless: "A compressor is condemned only when it is driven and commanded, and the weight is right.",
+  },
+  "check-air": {
+    sentence: "Look at the air side first: fan, fins, filter, blower and flap. It costs minutes and no refrigerant.",
+    unless: "If air moves as it should, the circuit is next.",
+  },
+  weigh: {
+    sentence: "Recover and weigh, evacuate, charge the label weight: gauges cannot tell how much is too much.",
+    unless: "A weight inside the tolerance turns to the condenser's air.",
+  },
+  repair: {
+    sentence: "Follow the line temperatures to the fall, then recover, weigh, and open the circuit there.",
+    unless: "Even temperatures along the liquid line put it into the metering device; a full weight rules a lack out.",
+  },
+};
+
+const lackWords = {
+  much: "So much does not go by itself: find the leak before it is charged, by pressure with dry nitrogen or by what oil and dye show.",
+  little:
+    "Ask when it was last filled: a few grams a month are the hoses, more is a leak. Dye with the charge finds it on the next visit.",
+  some: "Look for where it went while there is pressure: oil at joints, the sniffer from below, then recover.",
+} as const;

@@ -1,0 +1,35 @@
+/** What instruments and streams say of themselves. */
+import type { Engine } from "@/core/instruments/rack";
+import type { ChannelHealth } from "@/core/readings/channel-health";
+import type { TimeKind } from "@/core/readings/log-import";
+
+export const healthWords: Record<Exclude<ChannelHealth, "ok">, string> = {
+  missing: "no reading",
+  frozen: "frozen: check it",
+  impossible: "cannot be true",
+};
+
+export const rackWords = {
+  off: "typed readings",
+  connecting: "connecting the rack",
+  running: "simulated rack",
+  lost: "rack lost",
+} as const;
+
+/** Where the numbers of a job come from. */
+export function sourceSentence(
+  status: keyof typeof rackWords,
+  source: { kind: "rack" } | { kind: "log"; ended: boolean },
+): string {
+  if (status !== "running" || source.kind === "rack") return rackWords[status];
+  return source.ended ? "log at its end" : "log playing";
+}
+
+export const logTimeWords: Record<TimeKind, string> = {
+  seconds: "seconds",
+  milliseconds: "milliseconds",
+  clock: "clock, hh:mm:ss",
+  date: "date and time",
+};
+
+export const engineWords: Record<Engine, string> = { off: "engine off", idle: "idle", fast: "fast idle" };
