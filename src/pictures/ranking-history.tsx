@@ -3,6 +3,7 @@
 import { type Cause, causeName } from "@/core/causes/catalogue";
 import type { RankingMoment } from "@/core/diagnosis/verdict";
 import { formatClock } from "@/core/units/units";
+import { courseOf, plainScale, SideAxis } from "./axis";
 
 const WIDTH = 680;
 const HEIGHT = 190;
@@ -20,8 +21,8 @@ export function RankingHistory({ history }: { history: readonly RankingMoment[] 
   const lines = names.sort((a, b) => (last.shares[b] ?? 0) + mean(b) - (last.shares[a] ?? 0) - mean(a)).slice(0, LINES);
   const firstS = history[0]!.atS;
   const spanS = Math.max(last.atS - firstS, 1);
-  const x = (atS: number) => PLOT.left + ((atS - firstS) / spanS) * (PLOT.right - PLOT.left);
-  const y = (share: number) => PLOT.foot - share * (PLOT.foot - PLOT.top);
+  const x = plainScale({ least: firstS, most: firstS + spanS, from: PLOT.left, to: PLOT.right });
+  const y = plainScale({ least: 0, most: 1, from: PLOT.foot, to: PLOT.top });
   const labels = lines.map((cause, i) => ({ cause, i, y: y(last.shares[cause] ?? 0) })).sort((a, b) => a.y - b.y);
   for (let i = 1; i < labels.length; i++) labels[i]!.y = Math.max(labels[i]!.y, labels[i - 1]!.y + LABEL_GAP);
   const over = (labels.at(-1)?.y ?? 0) - PLOT.foot;
@@ -33,14 +34,15 @@ export function RankingHistory({ history }: { history: readonly RankingMoment[] 
       role="img"
       aria-label={`Now ${lines.map((cause) => `${causeName(cause)} ${Math.round((last.shares[cause] ?? 0) * 100)} %`).join(", ")}`}
     >
-      {[0, 0.5, 1].map((share) => (
-        <g key={share}>
-          <line x1={PLOT.left} x2={PLOT.right} y1={y(share)} y2={y(share)} stroke="var(--chakra-colors-line)" />
-          <text x={PLOT.left - 6} y={y(share) + 4} fontSize="13" textAnchor="end" fill="var(--chakra-colors-soft)">
-            {share * 100}
-          </text>
-        </g>
-      ))}
+      <SideAxis
+        ticks={[0, 0.5, 1].map((share) => ({ value: share, text: String(share * 100) }))}
+        at={y}
+        from={PLOT.left}
+        to={PLOT.right}
+        line="line"
+        labelX={PLOT.left - 6}
+        size={13}
+      />
       <text x={PLOT.left - 6} y={HEIGHT - 12} fontSize="12" textAnchor="end" fill="var(--chakra-colors-soft)">
         %
       </text>
@@ -51,15 +53,16 @@ export function RankingHistory({ history }: { history: readonly RankingMoment[] 
         {`${formatClock(spanS)} later`}
       </text>
       {lines.map((cause, i) => {
+        // A verdict holds until the next.
         const points = history.flatMap(({ atS, shares }, k) => {
           const before = history[k - 1];
-          const here = `${x(atS).toFixed(1)},${y(shares[cause] ?? 0).toFixed(1)}`;
-          return before ? [`${x(atS).toFixed(1)},${y(before.shares[cause] ?? 0).toFixed(1)}`, here] : [here];
+          const here = [x(atS), y(shares[cause] ?? 0)] as const;
+          return before ? [[x(atS), y(before.shares[cause] ?? 0)] as const, here] : [here];
         });
         return (
-          <polyline
+          <path
             key={cause}
-            points={points.join(" ")}
+            d={courseOf(points)}
             fill="none"
             stroke="var(--chakra-colors-ink)"
             strokeWidth={i === 0 ? 3 : 2}

@@ -1,9 +1,8 @@
 "use client";
 
 import { type CandidateName, candidateSaturationKpa, identify } from "@/core/fluids/identification";
-import { formatNumber, fromBase, toBase, type UnitId, units } from "@/core/units/units";
-import { niceTicks } from "./nice-ticks";
-import { PressureScale } from "./pressure-scale";
+import { formatNumber, type UnitId, units } from "@/core/units/units";
+import { courseOf, FootAxis, plainScale, quantityScale, SideAxis } from "./axis";
 
 interface SaturationChartProps {
   /** Reading, kPa gauge, with its uncertainty; soak temperature, degC, with its own. */
@@ -34,11 +33,10 @@ export function SaturationChart(props: SaturationChartProps) {
   const to = soakC + AROUND_K;
   const gauge = (name: string, t: number) => candidateSaturationKpa(name as CandidateName, t) - atmosphereKpa;
   const values = [...shown.flatMap(({ name }) => [gauge(name, from), gauge(name, to)]), gaugeKpa * 1.1, gaugeKpa * 0.9];
-  const ticks = niceTicks(fromBase(Math.min(...values), unit), fromBase(Math.max(...values), unit), 4);
-  const low = toBase(ticks[0]!, unit);
-  const high = toBase(ticks.at(-1)!, unit);
-  const x = (t: number) => LEFT + ((t - from) / (to - from)) * (RIGHT - LEFT);
-  const y = (kpa: number) => FOOT - ((kpa - low) / (high - low)) * (FOOT - TOP);
+  const [least, most] = [Math.min(...values), Math.max(...values)];
+  const pressure = quantityScale({ least, most, from: FOOT, to: TOP, unit, steps: 4 });
+  const y = pressure.at;
+  const x = plainScale({ least: from, most: to, from: LEFT, to: RIGHT });
   const ends = spread(shown.map(({ name }) => ({ name, y: y(gauge(name, to)) })));
   const fitting = candidates.filter(({ fits }) => fits).map(({ name }) => name);
   const words =
@@ -54,19 +52,15 @@ export function SaturationChart(props: SaturationChartProps) {
         role="img"
         aria-label={words}
       >
-        <PressureScale ticks={ticks} unit={unit} y={y} from={LEFT} to={RIGHT} labelX={LEFT - 8} line="line" />
-        {[-10, -5, 0, 5, 10].map((step) => (
-          <text
-            key={step}
-            x={x(soakC + step)}
-            y={FOOT + 18}
-            fontSize="12"
-            textAnchor="middle"
-            fill="var(--chakra-colors-soft)"
-          >
-            {formatNumber(soakC + step, "degC", 0)}
-          </text>
-        ))}
+        <SideAxis {...pressure} from={LEFT} to={RIGHT} labelX={LEFT - 8} line="line" />
+        <FootAxis
+          ticks={[-10, -5, 0, 5, 10].map((step) => ({
+            value: soakC + step,
+            text: formatNumber(soakC + step, "degC", 0),
+          }))}
+          at={x}
+          y={FOOT + 18}
+        />
         <text x={RIGHT} y={FOOT + 34} fontSize="12" textAnchor="end" fill="var(--chakra-colors-soft)">
           soak temperature, °C
         </text>
@@ -77,12 +71,12 @@ export function SaturationChart(props: SaturationChartProps) {
           <rect x={LEFT} y={TOP} width={RIGHT - LEFT} height={FOOT - TOP} />
         </clipPath>
         {shown.map(({ name, fits }) => (
-          <polyline
+          <path
             key={name}
             clipPath="url(#saturation-plot)"
-            points={Array.from({ length: 25 }, (_, i) => from + (i * (to - from)) / 24)
-              .map((t) => `${x(t).toFixed(1)},${y(gauge(name, t)).toFixed(1)}`)
-              .join(" ")}
+            d={courseOf(
+              Array.from({ length: 25 }, (_, i) => from + (i * (to - from)) / 24).map((t) => [x(t), y(gauge(name, t))]),
+            )}
             fill="none"
             stroke={name === expected ? "var(--chakra-colors-ink)" : "var(--chakra-colors-edge)"}
             strokeWidth={name === expected ? 3 : 1.8}

@@ -4,9 +4,8 @@ import { Box } from "@chakra-ui/react";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
 import { saturationGaugeKpa } from "@/core/readings/saturation-temperature";
 import type { PressureRange } from "@/core/readings/shop-chart";
-import { formatNumber, fromBase, toBase, type UnitId, units } from "@/core/units/units";
-import { niceTicks } from "./nice-ticks";
-import { PressureScale } from "./pressure-scale";
+import { formatNumber, type UnitId, units } from "@/core/units/units";
+import { quantityScale, SideAxis } from "./axis";
 
 interface Side {
   name: "Low" | "High";
@@ -85,10 +84,9 @@ interface TowerProps {
 
 function Tower({ x, side, least, steps, unit, refrigerant, altitudeM }: TowerProps) {
   const bottom = Math.min(0, Math.floor((side.value ?? 0) / 50) * 50);
-  const ticks = niceTicks(fromBase(bottom, unit), fromBase(Math.max(least, (side.value ?? 0) * 1.08), unit), steps);
-  const top = toBase(ticks.at(-1)!, unit);
-  const floor = toBase(ticks[0]!, unit);
-  const y = (kpa: number) => FOOT - ((kpa - floor) / (top - floor)) * (FOOT - TOP);
+  const most = Math.max(least, (side.value ?? 0) * 1.08);
+  const scale = quantityScale({ least: bottom, most, from: FOOT, to: TOP, unit, steps });
+  const { at: y, least: floor, most: top } = scale;
   /** Where a range lies in the column, as far as the scale reaches. */
   const within = (range: PressureRange) => {
     const upper = y(Math.min(range.high, top));
@@ -128,15 +126,19 @@ function Tower({ x, side, least, steps, unit, refrigerant, altitudeM }: TowerPro
         fill="var(--chakra-colors-field)"
         stroke="var(--chakra-colors-ink)"
       />
-      <PressureScale ticks={ticks} unit={unit} y={y} from={left - 4} to={left} labelX={left - 8} line="soft" />
-      {temperatures.map(({ temperatureC, kpa }) => (
-        <g key={temperatureC}>
-          <line x1={left + COLUMN} x2={left + COLUMN + 4} y1={y(kpa)} y2={y(kpa)} stroke="var(--chakra-colors-soft)" />
-          <text x={left + COLUMN + 8} y={y(kpa) + 4} fontSize="12" fill="var(--chakra-colors-soft)">
-            {formatNumber(temperatureC, "degC", 0)}
-          </text>
-        </g>
-      ))}
+      <SideAxis {...scale} from={left - 4} to={left} labelX={left - 8} line="soft" />
+      <SideAxis
+        ticks={temperatures.map(({ temperatureC, kpa }) => ({
+          value: kpa,
+          text: formatNumber(temperatureC, "degC", 0),
+        }))}
+        at={y}
+        from={left + COLUMN}
+        to={left + COLUMN + 4}
+        labelX={left + COLUMN + 8}
+        anchor="start"
+        line="soft"
+      />
       {side.band && (
         <rect
           x={left + 1}

@@ -5,6 +5,7 @@ import type { HoldPoint } from "@/core/charge/vacuum";
 import type { Job } from "@/core/records/job";
 import { formatClock, formatNumber, type UnitId, units } from "@/core/units/units";
 import { vacuumMarkWords } from "@/words/vacuum";
+import { courseOf, FootAxis, logScale, plainScale, SideAxis, thinned } from "./axis";
 
 interface VacuumTraceProps {
   evacuate: Job["evacuate"];
@@ -32,15 +33,9 @@ const MOST_DRAWN = 900;
 export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: VacuumTraceProps) {
   const { trace, marks } = evacuate;
   const end = Math.max(trace.at(-1)?.t ?? 0, marks.at(-1)?.t ?? 0, 300);
-  const x = (t: number) => LEFT + (t / end) * (WIDTH - LEFT - RIGHT);
-  const y = (kpa: number) => {
-    const share = Math.log(Math.min(Math.max(kpa, LEAST), MOST) / LEAST) / Math.log(MOST / LEAST);
-    return HEIGHT - BOTTOM - share * (HEIGHT - TOP - BOTTOM);
-  };
-  const path = useMemo(() => {
-    const every = Math.max(1, Math.ceil(trace.length / MOST_DRAWN));
-    return trace.filter((_, i) => i % every === 0 || i === trace.length - 1);
-  }, [trace]);
+  const x = plainScale({ least: 0, most: end, from: LEFT, to: WIDTH - RIGHT });
+  const y = logScale({ least: LEAST, most: MOST, from: HEIGHT - BOTTOM, to: TOP });
+  const path = useMemo(() => thinned(trace, MOST_DRAWN), [trace]);
   const step = [60, 120, 300, 600, 900, 1800, 3600, 7200, 14_400].find((s) => end / s <= 8) ?? 28_800;
   const ticks = Array.from({ length: Math.floor(end / step) + 1 }, (_, i) => i * step);
   const newest = trace.at(-1);
@@ -56,26 +51,23 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
       role="img"
       aria-label={`Absolute pressure over ${formatClock(end)}${newest ? `, now ${formatNumber(newest.kpa, unit)} ${units[unit].label}` : ""}`}
     >
-      {[0.01, 0.1, 1, 10, 100].map((kpa) => (
-        <g key={kpa}>
-          <path d={`M${LEFT} ${y(kpa)}H${WIDTH - RIGHT}`} stroke="var(--chakra-colors-line)" />
-          <text x={LEFT - 8} y={y(kpa) + 4} fontSize="12" textAnchor="end" fill={SOFT}>
-            {formatNumber(
-              kpa,
-              unit,
-              unit === "micron" ? 0 : kpa < 0.1 ? (unit === "mbarAbs" ? 1 : 2) : kpa < 1 ? 1 : 0,
-            )}
-          </text>
-        </g>
-      ))}
+      <SideAxis
+        ticks={[0.01, 0.1, 1, 10, 100].map((kpa) => ({ value: kpa, text: decadeText(kpa, unit) }))}
+        at={y}
+        from={LEFT}
+        to={WIDTH - RIGHT}
+        line="line"
+        labelX={LEFT - 8}
+      />
       <text x={WIDTH - RIGHT} y={TOP - 3} fontSize="12" textAnchor="end" fill={SOFT}>
         {units[unit].label}, logarithmic
       </text>
-      {ticks.map((t) => (
-        <text key={t} x={x(t)} y={HEIGHT - 9} fontSize="12" textAnchor={t === 0 ? "start" : "middle"} fill={SOFT}>
-          {t === 0 ? "0 min" : `${t / 60}`}
-        </text>
-      ))}
+      <FootAxis
+        ticks={ticks.map((t) => ({ value: t, text: t === 0 ? "0 min" : `${t / 60}` }))}
+        at={x}
+        y={HEIGHT - 9}
+        firstAtStart
+      />
       {marks.map(({ t, kind }) => (
         <g key={`${kind}-${t}`}>
           <path d={`M${x(t)} ${TOP}V${HEIGHT - BOTTOM}`} stroke={SOFT} strokeDasharray="3 3" />
@@ -110,19 +102,12 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
           ),
       )}
       {path.length > 1 && (
-        <path
-          d={path.map(({ t, kpa }, i) => `${i === 0 ? "M" : "L"}${x(t).toFixed(1)} ${y(kpa).toFixed(1)}`).join("")}
-          fill="none"
-          stroke={INK}
-          strokeWidth="2.4"
-        />
+        <path d={courseOf(path.map(({ t, kpa }) => [x(t), y(kpa)]))} fill="none" stroke={INK} strokeWidth="2.4" />
       )}
       {path.length <= 40 && path.map(({ t, kpa }) => <circle key={t} cx={x(t)} cy={y(kpa)} r="3" fill={INK} />)}
       {fitted && fitted.length > 1 && (
         <path
-          d={fitted
-            .map(({ time, kpa }, i) => `${i === 0 ? "M" : "L"}${x(time).toFixed(1)} ${y(kpa).toFixed(1)}`)
-            .join("")}
+          d={courseOf(fitted.map(({ time, kpa }) => [x(time), y(kpa)]))}
           fill="none"
           stroke="var(--chakra-colors-act)"
           strokeWidth="2"
@@ -131,4 +116,10 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
       )}
     </svg>
   );
+}
+
+/** A decade with as many decimals as it has. */
+function decadeText(kpa: number, unit: UnitId): string {
+  const decimals = unit === "micron" ? 0 : kpa < 0.1 ? (unit === "mbarAbs" ? 1 : 2) : kpa < 1 ? 1 : 0;
+  return formatNumber(kpa, unit, decimals);
 }

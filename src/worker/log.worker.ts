@@ -7,13 +7,16 @@ import type { LogReadResult, LogWorkerApi } from "./log-protocol";
 const PREVIEW_ROWS = 8;
 const PREVIEW_BYTES = 64_000;
 
-/** Of the file looked at last. */
-let delimiter = ",";
+/** What parts the columns, by the header line. */
+async function delimiterOf(file: File): Promise<string> {
+  const beginning = await file.slice(0, PREVIEW_BYTES).text();
+  return separatorOf(beginning.split(/\r?\n/, 1)[0] ?? "");
+}
 
 const api: LogWorkerApi = {
   async preview(file) {
     const text = await file.slice(0, PREVIEW_BYTES).text();
-    delimiter = separatorOf(text.split(/\r?\n/, 1)[0] ?? "");
+    const delimiter = await delimiterOf(file);
     const { data } = Papa.parse<string[]>(text, {
       delimiter,
       preview: PREVIEW_ROWS + 1,
@@ -22,7 +25,8 @@ const api: LogWorkerApi = {
     const [header = [], ...rows] = data;
     return { header, rows, guess: guessMapping(header, rows) };
   },
-  read(file, mapping, onProgress) {
+  async read(file, mapping, onProgress) {
+    const delimiter = await delimiterOf(file);
     return new Promise<LogReadResult>((resolve, reject) => {
       const reader = new LogReader(mapping);
       const samples: LogSample[] = [];

@@ -26,7 +26,7 @@ export type CorrectionRefusal =
   | { code: "air" }
   | { code: "too-far"; byG: number; mostG: number };
 
-export type Correction =
+export type ChargeCorrection =
   | { ok: true; value: { grams: number; lowG: number; highG: number; inside: boolean } }
   | { ok: false; issue: CorrectionRefusal };
 
@@ -38,9 +38,9 @@ const TWO = 2;
  * Grams to add (positive) or take (negative) with their range, or why not. After the change the charge would lie as far about the label as
  * the readings leave it open: that must be inside the tolerance.
  */
-export function correctionOf(inputs: CorrectionInputs): Correction {
+export function correctionOf(inputs: CorrectionInputs): ChargeCorrection {
   const { labelG, toleranceG, history, charge, otherCause, airPossible, endSdG } = inputs;
-  const refuse = (issue: CorrectionRefusal): Correction => ({ ok: false, issue });
+  const refuse = (issue: CorrectionRefusal): ChargeCorrection => ({ ok: false, issue });
   if (history === "unknown" || history === "topped-up" || history === null) return refuse({ code: "history-unknown" });
   if (charge === null) return refuse({ code: "no-readings" });
   if (otherCause !== null) return refuse({ code: "other-cause", cause: otherCause });

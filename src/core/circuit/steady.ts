@@ -72,7 +72,9 @@ export type SteadyResult =
 
 export type SteadyIssue = { code: "no-convergence"; residual: number; point: CircuitPoint } | RangeIssue;
 
-type Mode = "free" | "low" | "high";
+/** What stands in for one unknown: nothing, a pressure that a switch holds, or (while sizing) the level of the store for the charge. */
+type Mode = "free" | "low" | "high" | "level";
+type Switch = Extract<Mode, "low" | "high">;
 
 /** A belt or clutch that slips more than this turns nothing worth the name, turns a second. */
 const LEAST_TURNS = 3;
@@ -131,20 +133,13 @@ export function solveSteady(plant: Plant, from?: CircuitPoint, patient = true): 
  * of holding a given charge; for sizing. Null without a solution.
  */
 export function solveAtStoreLevel(plant: Plant, level: number): number | null {
-  storeLevel = level;
-  try {
-    for (const start of starts(plant)) {
-      if (newton(plant, "free", 0, start).residual > GOOD_ENOUGH) continue;
-      evaluateAt(plant, "free", 0, best);
-      return pass.highMass + pass.lowMass;
-    }
-    return null;
-  } finally {
-    storeLevel = null;
+  for (const start of starts(plant)) {
+    if (newton(plant, "level", level, start).residual > GOOD_ENOUGH) continue;
+    evaluateAt(plant, "level", level, best);
+    return pass.highMass + pass.lowMass;
   }
+  return null;
 }
-/** While sizing: the level that replaces the charge in the balance. */
-let storeLevel: number | null = null;
 
 /** A clutch that cannot or must not close. */
 function standsStill(plant: Plant): Extract<SteadyResult, { kind: "standing" }> | null {
@@ -170,7 +165,7 @@ function standsStill(plant: Plant): Extract<SteadyResult, { kind: "standing" }> 
 }
 
 /** Which switch would act at this point, if any. */
-function limitBroken(plant: Plant, point: CircuitPoint): Exclude<Mode, "free"> | null {
+function limitBroken(plant: Plant, point: CircuitPoint): Switch | null {
   const { controls, compressor, label } = plant.vehicle;
   if (point.highKpa - plant.atmosphereKpa > controls.highOutKpa) return "high";
   if (compressor.kind !== "fixed") return null;
@@ -183,7 +178,7 @@ function limitBroken(plant: Plant, point: CircuitPoint): Exclude<Mode, "free"> |
 }
 
 /** The mean pressure a switch holds, kPa absolute. */
-function heldPressure(plant: Plant, mode: Exclude<Mode, "free">): number {
+function heldPressure(plant: Plant, mode: Switch): number {
   const { controls, label } = plant.vehicle;
   if (mode === "high") return plant.atmosphereKpa + (controls.highOutKpa * 2 + controls.highInKpa) / 3;
   if (label.metering === "orifice-tube") {
@@ -376,9 +371,9 @@ function residualAt(plant: Plant, mode: Mode, held: number, u: Float64Array, int
   into[1] = pass.evaporatorError / SCALE_KW;
   into[2] = pass.flowError / SCALE_FLOW;
   into[3] =
-    storeLevel === null
-      ? (pass.highMass + pass.lowMass - plant.chargeKg) / Math.max(plant.chargeKg, 0.05)
-      : (plant.vehicle.accumulatorM3 > 0 ? u[3]! : u[2]!) - storeLevel;
+    mode === "level"
+      ? (plant.vehicle.accumulatorM3 > 0 ? u[3]! : u[2]!) - held
+      : (pass.highMass + pass.lowMass - plant.chargeKg) / Math.max(plant.chargeKg, 0.05);
   let norm = 0;
   for (let i = 0; i < 4; i++) norm = Math.max(norm, Math.abs(into[i]!));
   return Number.isFinite(norm) ? norm : 1e9;
@@ -514,6 +509,7 @@ export function dischargeLineOf(plant: Plant, made: CircuitPass): number {
 }
 
 function stateOf(plant: Plant, point: CircuitPoint, mode: Mode, iterations: number): SteadyState {
+  const bySwitch: Switch | null = mode === "low" || mode === "high" ? mode : null;
   const { vehicle, fluid } = plant;
   pass.evaluate(plant, point.lowKpa, point.highKpa, point.high, point.wet, point.duty);
   const total = pass.highMass + pass.lowMass;
@@ -550,8 +546,8 @@ function stateOf(plant: Plant, point: CircuitPoint, mode: Mode, iterations: numb
     duty: point.duty,
     stroke: pass.strokeShare,
     command: pass.command,
-    cycling: mode === "free" ? null : swingOf(plant, pass, point, mode),
-    limitedBy: mode === "free" ? null : mode,
+    cycling: bySwitch ? swingOf(plant, pass, point, bySwitch) : null,
+    limitedBy: bySwitch,
     storeLevel: store ? Math.min(Math.max(point.wet - 1, 0), 1) : Math.min(Math.max(point.high, 0), 1),
     condenserZones: {
       desuperheating: pass.desuperheatShare,

@@ -5,7 +5,7 @@ import { channels } from "../readings/channels";
 import { workshopInstruments } from "../readings/instruments";
 import type { Measured } from "../readings/measured";
 import type { UnitId } from "../units/units";
-import type { Correction } from "./equal-conditions";
+import type { ConditionShift } from "./condition-shift";
 import type { Job } from "./job";
 import { deriveFor, type SettingValues, settingValues } from "./job-readings";
 
@@ -30,8 +30,8 @@ const uncertainties = {
   vent: workshopInstruments.ventK,
 } as const;
 
-/** Every pair that both tests hold, idle before fast idle; with corrections, one a setting, at the conditions of the first. */
-export function compareTests(job: Job, corrections: readonly (Correction | null)[] = []): Comparison[] {
+/** Every pair that both tests hold, idle before fast idle; with shifts, one a setting, at the conditions of the first. */
+export function compareTests(job: Job, shifts: readonly (ConditionShift | null)[] = []): Comparison[] {
   const rows: Comparison[] = [];
   for (const index of [0, 1] as const) {
     const settings = [job.baseline.settings[index], job.proof.settings[index]] as const;
@@ -58,11 +58,11 @@ export function compareTests(job: Job, corrections: readonly (Correction | null)
     ];
     for (const pair of pairs) {
       if (pair.before === null || pair.after === null) continue;
-      const correction = pair.channel === null ? undefined : corrections[index]?.[pair.channel];
-      const equal = correction
+      const shift = pair.channel === null ? undefined : shifts[index]?.[pair.channel];
+      const equal = shift
         ? {
-            value: pair.after.value + correction.by,
-            uncertainty: Math.hypot(pair.after.uncertainty, correction.uncertainty),
+            value: pair.after.value + shift.by,
+            uncertainty: Math.hypot(pair.after.uncertainty, shift.uncertainty),
           }
         : null;
       const judged = equal ?? pair.after;

@@ -7,7 +7,7 @@ import { ensembleOf, expectedBands } from "../diagnosis/expected";
 import { checkReading } from "../readings/reading-file";
 import { entry } from "../units/entry";
 import { compareTests } from "./compare-tests";
-import { correctionOfConditions } from "./equal-conditions";
+import { conditionShift } from "./condition-shift";
 import { type Job, newJob } from "./job";
 import { NEWEST_JOB_VERSION, readJobFile, writeJobFile } from "./job-file";
 import {
@@ -117,9 +117,9 @@ describe("proof", () => {
     expectedBands(ensemble, withUsualConditions({ ambientC, rpm: 800 }, { humidityPct: 45 }))!;
 
   it("brings the second test to the first one's day: nothing for the same day, lower pressures from a hotter one", () => {
-    const same = correctionOfConditions(day(24), day(24));
+    const same = conditionShift(day(24), day(24));
     expect(Object.values(same).every(({ by, uncertainty }) => by === 0 && uncertainty === 0)).toBe(true);
-    const hotter = correctionOfConditions(day(24), day(33));
+    const hotter = conditionShift(day(24), day(33));
     expect(hotter.high.by).toBeLessThan(-100);
     expect(hotter.vent.by).toBeLessThan(0);
     expect(hotter.high.uncertainty).toBeGreaterThan(0);

@@ -5,7 +5,7 @@ import { ChevronDown, ChevronRight } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
 import { type Cause, causeName } from "@/core/causes/catalogue";
-import type { NextTest, TestId } from "@/core/diagnosis/next-tests";
+import type { TestId } from "@/core/diagnosis/next-tests";
 import type { RankedCause, Verdict } from "@/core/diagnosis/verdict";
 import type { StepId } from "@/core/records/job";
 import { formatNumber } from "@/core/units/units";

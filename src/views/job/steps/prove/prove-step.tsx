@@ -4,8 +4,8 @@ import { Flex, Stack, Table, Text } from "@chakra-ui/react";
 import { type Comparison, compareTests } from "@/core/records/compare-tests";
 import type { Job } from "@/core/records/job";
 import { formatNumber, formatUncertainty, type UnitId, units } from "@/core/units/units";
+import { HOT_DAY, useConditionShifts, useHotDay } from "@/session/condition-shifts";
 import { useExpected } from "@/session/expected";
-import { HOT_DAY, useCorrections, useHotDay } from "@/session/paired-bands";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
@@ -21,7 +21,7 @@ import { LeakCheck, partsToCheck } from "./leak-check";
 export function ProveStep() {
   const { job, edit } = useJob();
   const expected = useExpected("proof");
-  const corrections = useCorrections(job);
+  const corrections = useConditionShifts(job);
   const rows = compareTests(job, corrections);
   const hasBaseline = testGaps(job, "baseline").length === 0;
   return (

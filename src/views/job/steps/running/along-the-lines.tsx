@@ -12,8 +12,8 @@ import {
 import { fields } from "@/core/records/fields";
 import { settingValues, type TestName, workableRefrigerant } from "@/core/records/job-readings";
 import { type Entry, entry, entryOf, entryValue } from "@/core/units/entry";
-import { formatNumber, formatQuantity } from "@/core/units/units";
-import { niceTicks } from "@/pictures/nice-ticks";
+import { formatQuantity } from "@/core/units/units";
+import { LineProfilePicture } from "@/pictures/line-profile";
 import type { Expected } from "@/session/expected";
 import { useJob, useRack } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
@@ -21,16 +21,7 @@ import { Card } from "@/ui/card";
 import { Measure } from "@/ui/measure";
 import { NumberField } from "@/ui/number-field";
 import { useShortcuts } from "@/ui/shortcuts";
-import { placeNames, shortPlaceNames } from "@/words/places";
-
-/** What the stretches of the circuit are called under the chart. */
-const stretches: { name: string; places: LinePlace[] }[] = [
-  { name: "Compressor", places: ["discharge"] },
-  { name: "Condenser", places: ["condenser-1", "condenser-2", "condenser-3", "condenser-4", "condenser-5"] },
-  { name: "Liquid line", places: ["liquid-port", "drier-out"] },
-  { name: "Metering", places: ["metering-in", "metering-out"] },
-  { name: "Suction", places: ["suction"] },
-];
+import { placeNames } from "@/words/places";
 
 /** Spots along the circuit against what a sound vehicle shows, with the fall that nothing explains marked where it lies. */
 export function AlongTheLines({ which, expected }: { which: TestName; expected: Expected | null }) {
@@ -76,7 +67,7 @@ export function AlongTheLines({ which, expected }: { which: TestName; expected: 
       <Text fontSize="18px" fontWeight="650" role="status">
         {verdictOf(spots, sound, drop)}
       </Text>
-      <LineChart places={places} spots={spots} sound={sound} drop={drop} />
+      <LineProfilePicture places={places} spots={spots} sound={sound} drop={drop} />
       <Grid templateColumns="repeat(auto-fill, minmax(176px, 1fr))" gap="2.5" mt="2">
         {places.map((place) => (
           <NumberField
@@ -106,160 +97,6 @@ function verdictOf(spots: LineSpot[], sound: readonly LineProfile[], drop: Unexp
       ? "Something narrows there."
       : "A beginning blockage, or bubbles in the line: see whether it grows with engine speed."
   }`;
-}
-
-const WIDTH = 680;
-const HEIGHT = 276;
-const PLOT = { left: 40, right: 672, top: 46, foot: 216 };
-
-function LineChart({
-  places,
-  spots,
-  sound,
-  drop,
-}: {
-  places: LinePlace[];
-  spots: LineSpot[];
-  sound: readonly LineProfile[];
-  drop: UnexplainedDrop | null;
-}) {
-  const band = sound.length === 0 ? null : places.map((place) => rangeOf(sound.map((profile) => profile[place])));
-  const values = [...spots.map(({ temperatureC }) => temperatureC), ...(band ?? []).flat()];
-  if (values.length === 0) return null;
-  const ticks = niceTicks(Math.floor(Math.min(0, ...values) / 20) * 20, Math.max(80, ...values), 5);
-  const y = (temperatureC: number) =>
-    PLOT.foot - ((temperatureC - ticks[0]!) / (ticks.at(-1)! - ticks[0]!)) * (PLOT.foot - PLOT.top);
-  const x = (place: LinePlace) =>
-    PLOT.left + 30 + (places.indexOf(place) / (places.length - 1)) * (PLOT.right - PLOT.left - 60);
-  const path = (points: [number, number][]) => points.map(([px, py]) => `${px.toFixed(1)},${py.toFixed(1)}`).join(" ");
-  return (
-    <Box overflow="hidden">
-      <svg
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-        width="100%"
-        role="img"
-        aria-label={`Temperatures along the circuit: ${spots
-          .map(({ place, temperatureC }) => `${placeNames[place]} ${formatNumber(temperatureC, "degC")}`)
-          .join(", ")}`}
-      >
-        {ticks.map((tick) => (
-          <g key={tick}>
-            <line x1={PLOT.left} x2={PLOT.right} y1={y(tick)} y2={y(tick)} stroke="var(--chakra-colors-line)" />
-            <text x={PLOT.left - 7} y={y(tick) + 4} fontSize="13" textAnchor="end" fill="var(--chakra-colors-soft)">
-              {tick}
-            </text>
-          </g>
-        ))}
-        <text x={PLOT.left - 7} y={PLOT.foot + 18} fontSize="12" textAnchor="end" fill="var(--chakra-colors-soft)">
-          °C
-        </text>
-        {band && (
-          <polygon
-            points={path([
-              ...places.map((place, i): [number, number] => [x(place), y(band[i]![1])]),
-              ...places.map((place, i): [number, number] => [x(place), y(band[i]![0])]).reverse(),
-            ])}
-            fill="var(--chakra-colors-band)"
-            stroke="var(--chakra-colors-done)"
-            strokeWidth="1"
-          />
-        )}
-        {drop && <DropMark x1={x(drop.from)} x2={x(drop.to)} drop={drop} />}
-        <polyline
-          points={path(spots.map(({ place, temperatureC }) => [x(place), y(temperatureC)]))}
-          fill="none"
-          stroke="var(--chakra-colors-ink)"
-          strokeWidth="2.5"
-        />
-        {spots.map(({ place, temperatureC }) => (
-          <g key={place}>
-            <rect x={x(place) - 5} y={y(temperatureC) - 5} width="10" height="10" fill="var(--chakra-colors-ink)" />
-            <text
-              x={x(place)}
-              y={y(temperatureC) - 11}
-              fontSize="14"
-              style={{ fontWeight: 650, paintOrder: "stroke" }}
-              stroke="var(--chakra-colors-sheet)"
-              strokeWidth="4"
-              textAnchor="middle"
-              fill="var(--chakra-colors-ink)"
-            >
-              {formatNumber(temperatureC, "degC", 0)}
-            </text>
-          </g>
-        ))}
-        {stretches.map(({ name, places: own }) => {
-          const here = own.filter((place) => places.includes(place));
-          const from = x(here[0]!) - 26;
-          const to = x(here.at(-1)!) + 26;
-          return (
-            <g key={name}>
-              {here.map((place) => (
-                <text
-                  key={place}
-                  x={x(place)}
-                  y={PLOT.foot + 18}
-                  fontSize="13"
-                  textAnchor="middle"
-                  fill="var(--chakra-colors-soft)"
-                >
-                  {shortPlaceNames[place]}
-                </text>
-              ))}
-              <line x1={from} x2={to} y1={PLOT.foot + 28} y2={PLOT.foot + 28} stroke="var(--chakra-colors-edge)" />
-              <text
-                x={(from + to) / 2}
-                y={PLOT.foot + 47}
-                fontSize="14"
-                style={{ fontWeight: 600 }}
-                textAnchor="middle"
-                fill="var(--chakra-colors-ink)"
-              >
-                {name}
-              </text>
-            </g>
-          );
-        })}
-      </svg>
-    </Box>
-  );
-}
-
-function DropMark({ x1, x2, drop }: { x1: number; x2: number; drop: UnexplainedDrop }) {
-  const text = `${formatNumber(drop.beyondK, "K", 0)} K too much`;
-  const width = text.length * 7.4 + 14;
-  const middle = (x1 + x2) / 2;
-  const left = Math.min(Math.max(middle - width / 2, PLOT.left), PLOT.right - width);
-  return (
-    <g>
-      <rect
-        x={x1}
-        y={26}
-        width={x2 - x1}
-        height={PLOT.foot - 26}
-        fill="var(--chakra-colors-act-wash)"
-        stroke="var(--chakra-colors-act)"
-        strokeDasharray="4 3"
-      />
-      <rect x={left} y={4} width={width} height="22" rx="3" fill="var(--chakra-colors-act)" />
-      <text
-        x={left + width / 2}
-        y={20}
-        fontSize="14"
-        style={{ fontWeight: 650 }}
-        textAnchor="middle"
-        fill="var(--chakra-colors-on-act)"
-      >
-        {text}
-      </text>
-    </g>
-  );
-}
-
-function rangeOf(values: number[]): [number, number] {
-  const sorted = [...values].sort((a, b) => a - b);
-  const at = (share: number) => sorted[Math.round(share * (sorted.length - 1))]!;
-  return [at(0.05), at(0.95)];
 }
 
 /** What is left before the liquid flashes where the line ends: climbing and friction taken off. */

@@ -9,7 +9,7 @@ import { writeJobFile } from "@/core/records/job-file";
 import { balanceOf, labelOf, recoveredOf } from "@/core/records/job-readings";
 import { formatQuantity } from "@/core/units/units";
 import { loadJob } from "@/data/jobs";
-import { useCorrections } from "@/session/paired-bands";
+import { useConditionShifts } from "@/session/condition-shifts";
 import { useJob, useSetPart } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
@@ -21,7 +21,7 @@ import { stepNames } from "@/words/job";
 
 export function SignOffStep() {
   const { job, edit } = useJob();
-  const rows = compareTests(job, useCorrections(job));
+  const rows = compareTests(job, useConditionShifts(job));
   const found = balanceOf(job);
   const { chargeG } = labelOf(job);
   const recovered = recoveredOf(job);

@@ -5,17 +5,17 @@
 import type { BandChannel, ExpectedBands } from "../diagnosis/expected";
 
 /** What is to be added to the second test's readings, and how far that is doubted. */
-export type Correction = Record<BandChannel, { by: number; uncertainty: number }>;
+export type ConditionShift = Record<BandChannel, { by: number; uncertainty: number }>;
 
-/** A correction is itself known to this share. */
+/** A shift is itself known to this share. */
 const DOUBT = 0.3;
 
 /** From the bands of both tests' conditions. */
-export function correctionOfConditions(first: ExpectedBands, second: ExpectedBands): Correction {
+export function conditionShift(first: ExpectedBands, second: ExpectedBands): ConditionShift {
   return Object.fromEntries(
     Object.entries(first.bands).map(([channel, band]) => {
       const by = band.median - second.bands[channel as BandChannel].median;
       return [channel, { by, uncertainty: DOUBT * Math.abs(by) }];
     }),
-  ) as Correction;
+  ) as ConditionShift;
 }

@@ -3,7 +3,7 @@
 import { withUsualConditions } from "@/core/circuit/usual";
 import type { CircuitConditions } from "@/core/circuit/vehicle";
 import type { ExpectedBands } from "@/core/diagnosis/expected";
-import { type Correction, correctionOfConditions } from "@/core/records/equal-conditions";
+import { type ConditionShift, conditionShift } from "@/core/records/condition-shift";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { conditionsOfSetting, vehicleLabelOf } from "@/core/records/job-readings";
@@ -29,7 +29,7 @@ function useBands(job: Job, asked: readonly (CircuitConditions | null)[]): (Expe
 }
 
 /** What brings the second test to the conditions of the first, for idle and fast idle. */
-export function useCorrections(job: Job): (Correction | null)[] {
+export function useConditionShifts(job: Job): (ConditionShift | null)[] {
   const asked = ([0, 1] as const).flatMap((index) =>
     (["baseline", "proof"] as const).map((which) => conditionsOfSetting(job, which, index)),
   );
@@ -37,7 +37,7 @@ export function useCorrections(job: Job): (Correction | null)[] {
   return [0, 1].map((index) => {
     const first = bands?.[2 * index];
     const second = bands?.[2 * index + 1];
-    return first && second ? correctionOfConditions(first, second) : null;
+    return first && second ? conditionShift(first, second) : null;
   });
 }
 

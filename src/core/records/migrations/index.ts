@@ -1,0 +1,14 @@
+/**
+ * Migrations of the job record, one file a version, by the version they start from; reading applies them in turn. Each is frozen: what it adds
+ * stands in it as literals and never calls today's code, so that an old file reads the same in every later release.
+ */
+import { fromVersion1 } from "./from-version-1";
+import { fromVersion2 } from "./from-version-2";
+import { fromVersion3 } from "./from-version-3";
+import type { OldRecord } from "./old-record";
+
+export const migrations: Record<number, (job: OldRecord) => OldRecord> = {
+  1: fromVersion1,
+  2: fromVersion2,
+  3: fromVersion3,
+};
