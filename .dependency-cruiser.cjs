@@ -50,7 +50,7 @@ module.exports = {
     upOf("pictures", ["ui/", "words/", "core/"]),
     upOf("session", ["worker/", "data/", "words/", "core/"]),
     upOf("views", ["session/", "pictures/", "ui/", "words/", "data/", "demo/", "core/"]),
-    upOf("app", ["views/", "ui/", "worker/", "core/"]),
+    upOf("app", ["views/", "ui/", "words/", "worker/", "core/"]),
     {
       name: "core-knows-no-interface",
       severity: "error",

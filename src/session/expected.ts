@@ -1,6 +1,6 @@
 "use client";
 
-import { useMemo, useRef } from "react";
+import { useMemo } from "react";
 import type { CircuitConditions } from "@/core/circuit/vehicle";
 import type { ExpectedBands } from "@/core/diagnosis/expected";
 import { fields } from "@/core/records/fields";
@@ -8,7 +8,7 @@ import type { Job } from "@/core/records/job";
 import { settingValues, type TestName, vehicleLabelOf } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import { useAnswer } from "./answers";
-import { useJob, useLiveOf, useRackOf, useSession } from "./session";
+import { useDay, useJob, useRackOf, useSession } from "./session";
 import { useSoundReadings } from "./sound-readings";
 
 export interface Expected {
@@ -19,25 +19,16 @@ export interface Expected {
   blowerPct: number;
 }
 
-/** Changes smaller than these are the instruments' trembling, not the day's: the conditions asked for stay. */
-const AMBIENT_CHANGE_K = 0.6;
-const HUMIDITY_CHANGE_PCT = 6;
-const RPM_CHANGE = 120;
-/** Speeds asked for lie this far apart; slower than the least an engine does not run, rpm. */
-const ROUND_RPM = 50;
+/** Slower than this an engine does not run, rpm. */
 const LEAST_RPM = 400;
 
 /** What this vehicle should show now, from the worker; null while label, altitude or ambient are missing. */
 export function useExpected(which: TestName): Expected | null {
   const { expected } = useSession();
   const { job } = useJob();
-  const now = useConditionsNow(job, which);
+  const conditions = useConditionsNow(job, which);
   const own = useSoundReadings(job);
   const label = vehicleLabelOf(job);
-  // Until the day has changed the question stays.
-  const kept = useRef<CircuitConditions | null>(null);
-  kept.current = now !== null && kept.current !== null && sameDay(kept.current, now) ? kept.current : now;
-  const conditions = kept.current;
   const key = label === null || conditions === null ? null : JSON.stringify([label, conditions, own]);
   const answer = useAnswer(
     key,
@@ -54,17 +45,14 @@ export function useExpected(which: TestName): Expected | null {
 /** The conditions as they stream, else as they are typed with the readings; null while one of them is missing. */
 function useConditionsNow(job: Job, which: TestName): CircuitConditions | null {
   const running = useRackOf(({ status, engine }) => status === "running" && engine !== "off");
-  const streams = useLiveOf((live) => ({ ambientC: live?.values.ambient ?? null, humidityPct: live?.humidityPct }));
-  const speed = useRackOf(({ latest }) =>
-    latest?.rpm == null ? null : Math.round(latest.rpm / ROUND_RPM) * ROUND_RPM,
-  );
+  const day = useDay();
   const test = job[which];
   const altitudeM = entryValue(fields.altitude, job.altitude);
   const [idle, fast] = test.settings.map(settingValues);
   // Typed readings are held against the conditions typed with them.
-  const ambientC = running ? streams.ambientC : entryValue(fields.ambient, test.ambient);
-  const rpm = running ? speed : fast!.high !== null ? fast!.rpm : idle!.rpm;
-  const humidityPct = running ? streams.humidityPct : entryValue(fields.humidity, test.humidity);
+  const ambientC = running ? (day?.ambientC ?? null) : entryValue(fields.ambient, test.ambient);
+  const rpm = running ? (day?.rpm ?? null) : fast!.high !== null ? fast!.rpm : idle!.rpm;
+  const humidityPct = running ? (day?.humidityPct ?? null) : entryValue(fields.humidity, test.humidity);
   if (ambientC === null || altitudeM === null || rpm === null || rpm < LEAST_RPM) return null;
   return {
     ambientC: Math.round(ambientC * 2) / 2,
@@ -73,18 +61,6 @@ function useConditionsNow(job: Job, which: TestName): CircuitConditions | null {
     cabinReturnC: entryValue(fields.cabinReturn, test.cabinReturn),
     airSource: test.airSource,
     blowerPct: entryValue(fields.blower, test.blower) ?? 100,
-    rpm: Math.round(rpm / ROUND_RPM) * ROUND_RPM,
+    rpm: Math.round(rpm / 50) * 50,
   };
-}
-
-function sameDay(a: CircuitConditions, b: CircuitConditions): boolean {
-  return (
-    Math.abs(a.ambientC - b.ambientC) < AMBIENT_CHANGE_K &&
-    Math.abs(a.humidityPct - b.humidityPct) < HUMIDITY_CHANGE_PCT &&
-    Math.abs(a.rpm - b.rpm) < RPM_CHANGE &&
-    a.altitudeM === b.altitudeM &&
-    a.blowerPct === b.blowerPct &&
-    a.cabinReturnC === b.cabinReturnC &&
-    a.airSource === b.airSource
-  );
 }

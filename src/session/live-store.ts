@@ -16,21 +16,34 @@ export interface LiveValues extends JudgedStream {
   derived: DerivedValues | null;
 }
 
+/** The day a car is tested in, as it streams: it stands still while the instruments only tremble. */
+export interface StreamDay {
+  ambientC: number | null;
+  humidityPct: number | null;
+  rpm: number | null;
+}
+
 export interface LiveState {
   /** Null while nothing streams. */
   live: LiveValues | null;
+  day: StreamDay | null;
 }
+
+/** Changes smaller than these are the instruments' trembling, not the day's; K, %, rpm. */
+const DAY_CHANGES: StreamDay = { ambientC: 0.6, humidityPct: 6, rpm: 120 };
+/** What is asked of a day is rounded to these. */
+const DAY_ROUNDS: StreamDay = { ambientC: 0.5, humidityPct: 1, rpm: 50 };
 
 export interface LiveStore extends StoreApi<LiveState> {
   start: () => () => void;
 }
 
 export function createLiveStore(jobs: JobStore, rack: RackStore): LiveStore {
-  const store = createStore<LiveState>(() => ({ live: null }));
+  const store = createStore<LiveState>(() => ({ live: null, day: null }));
   const judge = () => {
     const now = rack.getState();
     const live = judged(now, jobs.getState().job);
-    store.setState({ live });
+    store.setState(({ day }) => ({ live, day: live === null ? null : dayOf(day, live, now.latest?.rpm ?? null) }));
     if (live === null || now.latest === null || now.engine === "off") return;
     const present = streamChannels.filter((channel) => channel !== "ambient" && live.health[channel] !== "missing");
     now.trace.noteState(now.latest.time, worstState(present.map((channel) => live.states[channel])).state);
@@ -58,6 +71,18 @@ export function createLiveStore(jobs: JobStore, rack: RackStore): LiveStore {
     };
   };
   return Object.assign(store, { start });
+}
+
+function dayOf(before: StreamDay | null, { values, humidityPct }: LiveValues, rpm: number | null): StreamDay {
+  const now: StreamDay = { ambientC: values.ambient, humidityPct, rpm };
+  const kept = (Object.keys(now) as (keyof StreamDay)[]).map((part): [keyof StreamDay, number | null] => {
+    const [value, was, round] = [now[part], before?.[part] ?? null, DAY_ROUNDS[part]!];
+    if (value === null) return [part, null];
+    return [part, was !== null && Math.abs(value - was) < DAY_CHANGES[part]! ? was : Math.round(value / round) * round];
+  });
+  const next = Object.fromEntries(kept) as unknown as StreamDay;
+  const same = before !== null && kept.every(([part, value]) => before[part] === value);
+  return same ? before : next;
 }
 
 function judged({ samples, latest, engine, settingSince }: Rack, job: Job | null): LiveValues | null {

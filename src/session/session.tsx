@@ -14,7 +14,7 @@ import { connectExpected, type ExpectedConnection } from "@/worker/expected-clie
 import { connectRack } from "@/worker/rack-client";
 import { createDeskStore, type Desk, type DeskStore } from "./desk-store";
 import { createJobStore, type JobPort, type JobState, type JobStore } from "./job-store";
-import { createLiveStore, type LiveState, type LiveStore, type LiveValues } from "./live-store";
+import { createLiveStore, type LiveState, type LiveStore, type LiveValues, type StreamDay } from "./live-store";
 import { playLog } from "./log-player";
 import { createRackStore, type Rack, type RackPorts, type RackStore } from "./rack-store";
 import { useOf, useParts } from "./store";
@@ -72,7 +72,7 @@ export function createSession(id: string, ports: SessionPorts): Session {
   const jobs = createJobStore(id, ports.jobs, ports.now);
   const rack = createRackStore(ports);
   const live = createLiveStore(jobs, rack);
-  const verdict = createVerdictStore(jobs, rack, live, ports.connectDiagnosis);
+  const verdict = createVerdictStore(jobs, rack, live, ports.connectDiagnosis, ports.clock);
   const desk = createDeskStore(jobs, rack, ports.now);
   const expected = lazily(ports.connectExpected);
   const charge = lazily(ports.connectCharge);
@@ -98,9 +98,15 @@ export function createSession(id: string, ports: SessionPorts): Session {
 
 const SessionContext = createContext<Session | null>(null);
 
+interface SessionProviderProps {
+  id: string;
+  ports?: SessionPorts;
+  children: ReactNode;
+}
+
 /** Holds the session of one job for as long as it is open, across its steps. Give it a key by the job. */
-export function SessionProvider({ id, children }: { id: string; children: ReactNode }) {
-  const [session] = useState(() => createSession(id, browserPorts));
+export function SessionProvider({ id, ports = browserPorts, children }: SessionProviderProps) {
+  const [session] = useState(() => createSession(id, ports));
   useEffect(() => session.start(), [session]);
   return <SessionContext.Provider value={session}>{children}</SessionContext.Provider>;
 }
@@ -177,12 +183,17 @@ export function useLiveOf<Value>(select: (live: LiveValues | null) => Value): Va
   return useOf(useSession().live, ({ live }: LiveState) => select(live));
 }
 
+/** The day as it streams; null while nothing does. */
+export function useDay(): StreamDay | null {
+  return useOf(useSession().live, ({ day }: LiveState) => day);
+}
+
 /** A middling workshop day, where none was measured, degC. */
 const USUAL_AMBIENT_C = 25;
 
 /** The air now: as it streams, else as written with the first test, else a middling day's. */
 export function useAmbientC(): number {
-  const streams = useLiveOf((live) => live?.values.ambient ?? null);
+  const streams = useDay()?.ambientC ?? null;
   const typed = useJobOf((job) => entryValue(fields.ambient, job.baseline.ambient));
   return streams ?? typed ?? USUAL_AMBIENT_C;
 }

@@ -49,6 +49,7 @@ export function createVerdictStore(
   rack: RackStore,
   lives: LiveStore,
   connect: () => DiagnosisConnection,
+  clock: () => number,
 ): VerdictStore {
   const connection = connect();
   let asked = { key: null as string | null, at: 0, preparation: null as string | null };
@@ -78,7 +79,7 @@ export function createVerdictStore(
 
   const ask = (reading: ReadingFile, key: string, preparation: string) => {
     const start = performance.now();
-    asked = { key, at: start, preparation };
+    asked = { key, at: clock(), preparation };
     connection
       .judge(reading, (progress) => store.setState({ progress }))
       .then(
@@ -91,7 +92,7 @@ export function createVerdictStore(
             progress: null,
             verdict,
             rows: order.flatMap((cause) => verdict.causes.filter((one) => one.cause === cause)),
-            history: withMoment(history, verdict),
+            history: withMoment(history, verdict, clock() / 1000),
           }));
         },
         () => store.setState({ progress: null }),
@@ -113,7 +114,7 @@ export function createVerdictStore(
       }
       return;
     }
-    const now = performance.now();
+    const now = clock();
     const key = JSON.stringify(reading);
     if (key === asked.key || (live && now - asked.at < LIVE_EVERY_MS)) return;
     const preparation = preparationKey(reading);
@@ -172,12 +173,12 @@ function needlesOf(job: Job, which: TestName, rack: Rack, live: LiveValues | nul
   };
 }
 
-function withMoment(moments: readonly RankingMoment[], { causes }: Verdict): readonly RankingMoment[] {
+function withMoment(moments: readonly RankingMoment[], { causes }: Verdict, atS: number): readonly RankingMoment[] {
   const shares = Object.fromEntries(
     causes.filter(({ probability }) => probability > 0.01).map(({ cause, probability }) => [cause, probability]),
   );
   const last = moments.at(-1)?.shares ?? {};
   const names = new Set([...Object.keys(last), ...Object.keys(shares)]) as Set<Cause>;
   const moved = [...names].some((cause) => Math.abs((last[cause] ?? 0) - (shares[cause] ?? 0)) > MOMENT_CHANGE);
-  return moved ? [...moments.slice(-MOST_MOMENTS), { atS: performance.now() / 1000, shares }] : moments;
+  return moved ? [...moments.slice(-MOST_MOMENTS), { atS, shares }] : moments;
 }

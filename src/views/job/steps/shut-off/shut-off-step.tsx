@@ -16,7 +16,7 @@ import { equaliseOf } from "@/core/records/job-readings";
 import { entryOf } from "@/core/units/entry";
 import { formatNumber } from "@/core/units/units";
 import { Trace } from "@/pictures/trace";
-import { useJob, useRack, useSetPart } from "@/session/session";
+import { useJob, useJobActs, useJobOf, useRack, useRackOf, useSetPart } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
@@ -27,14 +27,13 @@ import { StepEnd } from "@/views/job/frame/step-end";
 import { RackPanel } from "@/views/job/instruments/rack-panel";
 import { shutOffVerdicts, shutOffWords } from "@/words/tests";
 
-export function ShutOffStep() {
-  const { job, record } = useJob();
-  const rack = useRack("status", "samples", "trace", "latest", "setEngine");
-  const live = rack.status === "running";
-  const state = followShutOff(rack.samples.flatMap(bothSides));
-  const set = useSetPart("shutOff");
-
-  // Timed by the stream itself; written down once, when it is decided.
+/** The sides since the stop, as they stream; the time is written down once it is decided. */
+function LiveShutOff() {
+  const { record } = useJobActs();
+  const { samples, trace, latest, setEngine } = useRack("samples", "trace", "latest", "setEngine");
+  const metering = useJobOf((job) => job.intake.metering);
+  const pressureUnit = useJobOf((job) => job.baseline.settings[0].low.unit);
+  const state = followShutOff(samples.flatMap(bothSides));
   const decided = state.state === "met" || state.state === "never";
   const seconds = state.state === "met" ? state.seconds : state.state === "never" ? state.sinceS : null;
   useEffect(() => {
@@ -45,24 +44,27 @@ export function ShutOffStep() {
       return { ...stored, shutOff: { seconds: entry, met: state.state === "met", takenAt: new Date().toISOString() } };
     });
   }, [decided, seconds, state.state, record]);
+  return (
+    <>
+      <Watch state={state} metering={metering} onStop={() => setEngine("off")} />
+      <Card title="Both sides since the stop">
+        <Trace trace={trace} latest={latest} temperatures={["vent"]} pressureUnit={pressureUnit} />
+      </Card>
+    </>
+  );
+}
 
+export function ShutOffStep() {
+  const { job } = useJob();
+  const live = useRackOf(({ status }) => status === "running");
+  const set = useSetPart("shutOff");
   const answer = equaliseOf(job);
   const { metering } = job.intake;
   return (
     <Stack gap="3.5" maxW="1080px">
       <RackPanel />
-      {live && <Watch state={state} metering={metering} onStop={() => rack.setEngine("off")} />}
+      {live && <LiveShutOff />}
       <Grid templateColumns="minmax(0, 1fr)" gap="3.5">
-        {live && (
-          <Card title="Both sides since the stop">
-            <Trace
-              trace={rack.trace}
-              latest={rack.latest}
-              temperatures={["vent"]}
-              pressureUnit={job.baseline.settings[0].low.unit}
-            />
-          </Card>
-        )}
         <Card title={live ? "Or timed by hand" : "Timed by hand"}>
           <Stack gap="3">
             <NumberField

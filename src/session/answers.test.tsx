@@ -1,0 +1,79 @@
+// @vitest-environment happy-dom
+import { act, renderHook } from "@testing-library/react";
+import { describe, expect, it, vi } from "vitest";
+import { useAnswer } from "./answers";
+
+/** A worker that answers when it is told to. */
+function slowWorker() {
+  const open: { question: string; answer: (text: string) => void; fail: () => void }[] = [];
+  const ask = (question: string) =>
+    new Promise<string>((resolve, reject) => {
+      open.push({ question, answer: resolve, fail: () => reject(new Error("the worker stopped")) });
+    });
+  return { open, ask };
+}
+
+describe("an answer from a worker", () => {
+  it("is the newest question's, and stays until the next one is there", async () => {
+    const worker = slowWorker();
+    const { result, rerender } = renderHook(({ key }) => useAnswer(key, () => worker.ask(key!)), {
+      initialProps: { key: "A" as string | null },
+    });
+    expect(result.current).toBeNull();
+    await act(async () => worker.open[0]!.answer("answer A"));
+    expect(result.current).toBe("answer A");
+    rerender({ key: "B" });
+    rerender({ key: "C" });
+    expect(result.current).toBe("answer A");
+    await act(async () => worker.open[2]!.answer("answer C"));
+    await act(async () => worker.open[1]!.answer("answer B"));
+    expect(result.current).toBe("answer C");
+  });
+
+  it("is asked once a key, and again for a key that comes back after none", async () => {
+    const worker = slowWorker();
+    const { result, rerender } = renderHook(({ key }) => useAnswer(key, () => worker.ask(key!)), {
+      initialProps: { key: "A" as string | null },
+    });
+    rerender({ key: "A" });
+    expect(worker.open).toHaveLength(1);
+    await act(async () => worker.open[0]!.answer("answer A"));
+    rerender({ key: null });
+    expect(result.current).toBeNull();
+    rerender({ key: "A" });
+    expect(worker.open).toHaveLength(2);
+    await act(async () => worker.open[1]!.answer("answer A again"));
+    expect(result.current).toBe("answer A again");
+  });
+
+  it("that fails, or comes when nobody looks any more, disturbs nothing", async () => {
+    const worker = slowWorker();
+    const unhandled = vi.fn();
+    process.on("unhandledRejection", unhandled);
+    const { result, rerender, unmount } = renderHook(({ key }) => useAnswer(key, () => worker.ask(key)), {
+      initialProps: { key: "A" },
+    });
+    await act(async () => worker.open[0]!.fail());
+    expect(result.current).toBeNull();
+    rerender({ key: "B" });
+    unmount();
+    await act(async () => worker.open[1]!.fail());
+    process.off("unhandledRejection", unhandled);
+    expect(unhandled).not.toHaveBeenCalled();
+  });
+
+  it("of a worker that cannot be interrupted comes in turn, without those that waited too long", async () => {
+    const worker = slowWorker();
+    const { result, rerender } = renderHook(({ key }) => useAnswer(key, () => worker.ask(key), { inTurn: true }), {
+      initialProps: { key: "A" },
+    });
+    await act(async () => undefined);
+    rerender({ key: "B" });
+    rerender({ key: "C" });
+    await act(async () => worker.open[0]!.answer("answer A"));
+    expect(result.current).toBe("answer A");
+    expect(worker.open.map(({ question }) => question)).toEqual(["A", "C"]);
+    await act(async () => worker.open[1]!.answer("answer C"));
+    expect(result.current).toBe("answer C");
+  });
+});
