@@ -1,14 +1,15 @@
 import path from "node:path";
 import { defineConfig } from "vitest/config";
 
-/** Browser tests drive the production build, one browser at a time: two cores carry one Chromium and one server well. */
+/** Browser tests drive the production build on servers that all share, on two sides at once: most of their time they wait for a car. */
 export default defineConfig({
   resolve: { alias: { "@": path.resolve("src") } },
   test: {
     include: ["tests/**/*.test.ts"],
     environment: "node",
     setupFiles: ["tests/support/learned.ts"],
-    fileParallelism: false,
+    globalSetup: ["tests/browser/servers.ts"],
+    maxWorkers: 2,
     testTimeout: 300_000,
     hookTimeout: 120_000,
   },

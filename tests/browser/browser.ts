@@ -1,5 +1,5 @@
 /** Headless Chromium from Debian's packages, with the few acts the tests share. Nothing is downloaded. */
-import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { Builder, By, Key, logging, until, type WebDriver, type WebElement } from "selenium-webdriver";
@@ -51,9 +51,31 @@ export class Browser {
     return browser;
   }
 
-  async resize({ width, height }: Size): Promise<void> {
+  /** As new: another tab, with nothing stored by these addresses, no downloads, and the usual size. */
+  async renew(addresses: readonly string[]): Promise<void> {
+    const before = await this.driver.getAllWindowHandles();
+    await this.driver.switchTo().newWindow("tab");
+    const tab = await this.driver.getWindowHandle();
+    for (const handle of before) {
+      await this.driver.switchTo().window(handle);
+      await this.driver.close();
+    }
+    await this.driver.switchTo().window(tab);
+    for (const origin of addresses) {
+      await this.devTools("Storage.clearDataForOrigin", { origin, storageTypes: "all" });
+    }
+    for (const file of readdirSync(this.downloads)) rmSync(path.join(this.downloads, file), { recursive: true });
+    await this.consoleErrors();
+    await this.resize(bench);
+  }
+
+  private devTools(command: string, parameters: object): Promise<void> {
     // biome-ignore lint/suspicious/noExplicitAny: sendDevToolsCommand is on Chromium drivers only
-    await (this.driver as any).sendDevToolsCommand("Emulation.setDeviceMetricsOverride", {
+    return (this.driver as any).sendDevToolsCommand(command, parameters);
+  }
+
+  async resize({ width, height }: Size): Promise<void> {
+    await this.devTools("Emulation.setDeviceMetricsOverride", {
       width,
       height,
       deviceScaleFactor: 1,

@@ -1,36 +1,36 @@
-/** What every browser test shares: one server, a fresh browser a test, no console error left unseen, a picture on failure. */
-import { afterAll, afterEach, beforeAll, beforeEach, expect } from "vitest";
+/** What every browser test shares: one server, one browser that is as new for each test, no console error left unseen, a picture on failure. */
+import { afterEach, beforeEach, expect, inject } from "vitest";
 import { Browser } from "./browser";
-import { type RunningServer, startServer } from "./server";
 
 export interface Session {
   readonly browser: Browser;
   readonly address: string;
 }
 
-export function browserSession(environment: Record<string, string> = {}): Session {
-  let server: RunningServer;
-  let browser: Browser;
-  beforeAll(async () => {
-    server = await startServer(environment);
-  });
-  afterAll(() => server?.stop());
+let shared: Browser | null = null;
+
+/** Ends the browser of this side; the file that gathers the suites calls it. */
+export async function closeSharedBrowser(): Promise<void> {
+  await shared?.quit();
+  shared = null;
+}
+
+export function browserSession(server: "plain" | "demo" = "plain"): Session {
+  const address = inject(server);
   beforeEach(async () => {
-    browser = await Browser.start();
+    shared ??= await Browser.start();
+    await shared.renew([inject("plain"), inject("demo")]);
   });
   afterEach(async ({ task }) => {
-    const errors = await browser.consoleErrors();
-    if (task.result?.state === "fail" || errors.length > 0) await browser.pictureOfFailure(task.name);
-    await browser.quit();
+    const errors = await shared!.consoleErrors();
+    if (task.result?.state === "fail" || errors.length > 0) await shared!.pictureOfFailure(task.name);
     expect(errors, "errors on the console").toEqual([]);
   });
   return {
     get browser() {
-      return browser;
+      return shared!;
     },
-    get address() {
-      return server.address;
-    },
+    address,
   };
 }
 

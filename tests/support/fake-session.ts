@@ -1,7 +1,8 @@
 /** The world of an open job without browser: a store in memory, a rack whose time is turned by hand, a diagnosis that answers when it is told to. */
+
+import type { Verdict } from "@/core/diagnosis/verdict";
 import { type RackSample, SAMPLE_S, SimulatedRack } from "@/core/instruments/rack";
 import { rackVehicle } from "@/core/instruments/rack-vehicles";
-import type { Verdict } from "@/core/diagnosis/verdict";
 import type { LogSample } from "@/core/readings/log-import";
 import type { ReadingFile } from "@/core/readings/reading-file";
 import type { Job } from "@/core/records/job";

@@ -4,16 +4,14 @@
  * component that did work in one is counted by name.
  */
 import "fake-indexeddb/auto";
-import { ChakraProvider } from "@chakra-ui/react";
-import { act, cleanup, render } from "@testing-library/react";
-import { type ReactNode, useEffect } from "react";
+import { act, cleanup } from "@testing-library/react";
+import { useEffect } from "react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import type { StepId } from "@/core/records/job";
-import { listJobs } from "@/data/jobs";
 import { demoJobs } from "@/demo/demo-jobs";
-import { SessionProvider, useJobState, useSession } from "@/session/session";
-import { system } from "@/ui/theme";
-import { FAKE_START, fakeWorld } from "../../../tests/support/fake-session";
+import { useSession } from "@/session/session";
+import { FAKE_START } from "../../../tests/support/fake-session";
+import { renderJob } from "../../../tests/support/render-job";
 import { EvidenceRail } from "./frame/evidence-rail";
 import { JobHeader } from "./frame/job-header";
 import { LiveStrip } from "./frame/live-strip";
@@ -65,30 +63,20 @@ vi.mock("@/pictures/trace", () => ({ Trace: () => null }));
 
 const van = demoJobs(new Date(FAKE_START))[0]!;
 
-function Ready({ children }: { children: ReactNode }) {
-  const { loaded } = useJobState("loaded");
-  return loaded === "ready" ? children : null;
-}
-
 /** Components redrawn by each of `batches` batches of one second, and how many stand on the page. */
 async function redraws(step: StepId, batches: number): Promise<{ mounted: number; each: Map<string, number>[] }> {
-  const world = fakeWorld(van);
-  render(
-    <ChakraProvider value={system}>
-      <SessionProvider id={van.id} ports={world.ports}>
-        <Ready>
-          <JobHeader step={step} />
-          <RunSheet step={step} onOpen={() => undefined} />
-          <StepView step={step} />
-          <EvidenceRail step={step} />
-          <LiveStrip />
-          <Rack />
-        </Ready>
-      </SessionProvider>
-    </ChakraProvider>,
+  const world = await renderJob(
+    van,
+    step,
+    <>
+      <JobHeader step={step} />
+      <RunSheet step={step} onOpen={() => undefined} />
+      <StepView step={step} />
+      <EvidenceRail step={step} />
+      <LiveStrip />
+      <Rack />
+    </>,
   );
-  // What the page asks of the database has come.
-  for (let i = 0; i < 5; i++) await act(async () => void (await listJobs()));
   // Far enough that all has settled and whole numbers stand still.
   await act(async () => world.rack.run(90));
   const each: Map<string, number>[] = [];

@@ -1,12 +1,12 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
-import { describe, expect, it } from "vitest";
+import { describe, expect, inject, it } from "vitest";
 import { diagnosisSchema } from "@/core/diagnosis/diagnosis";
 import { parseReadingsText } from "@/core/readings/readings-text";
 import { diagnose } from "@/words/diagnosis-file";
-import { browserSession } from "./browser/session";
+import { browserSession } from "../browser/session";
 
-const lines = readFileSync(path.resolve(import.meta.dirname, "../src/core/diagnosis/cases-dev.jsonl"), "utf8")
+const lines = readFileSync(path.resolve(import.meta.dirname, "../../src/core/diagnosis/cases-dev.jsonl"), "utf8")
   .trim()
   .split("\n");
 
@@ -75,7 +75,7 @@ describe("the verdict", () => {
 });
 
 describe("POST /api/diagnosis", () => {
-  const session = browserSession();
+  const session = { address: inject("plain") };
   const post = (body: string, query = "") =>
     fetch(`${session.address}/api/diagnosis${query}`, {
       method: "POST",

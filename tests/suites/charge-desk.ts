@@ -2,13 +2,13 @@ import { writeFileSync } from "node:fs";
 import path from "node:path";
 import { By } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
-import { type LedgerEntry, movedBy } from "../src/core/charge/ledger";
-import { type Job, newJob } from "../src/core/records/job";
-import { writeJobFile } from "../src/core/records/job-file";
-import { entry } from "../src/core/units/entry";
-import type { Browser } from "./browser/browser";
-import { putOn, recoverAll } from "./browser/demo-walk";
-import { browserSession, storedJob } from "./browser/session";
+import { type LedgerEntry, movedBy } from "../../src/core/charge/ledger";
+import { type Job, newJob } from "../../src/core/records/job";
+import { writeJobFile } from "../../src/core/records/job-file";
+import { entry } from "../../src/core/units/entry";
+import type { Browser } from "../browser/browser";
+import { putOn, recoverAll } from "../browser/demo-walk";
+import { browserSession, storedJob } from "../browser/session";
 
 const PATIENCE = 60_000;
 

@@ -2,14 +2,14 @@ import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { By } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
-import { type LedgerEntry, movedBy } from "../src/core/charge/ledger";
-import { NEWEST_JOB_VERSION } from "../src/core/records/job-file";
-import type { Browser } from "./browser/browser";
-import { putOn, walkDemoJob } from "./browser/demo-walk";
-import { browserSession, storedJob } from "./browser/session";
+import { type LedgerEntry, movedBy } from "../../src/core/charge/ledger";
+import { NEWEST_JOB_VERSION } from "../../src/core/records/job-file";
+import type { Browser } from "../browser/browser";
+import { putOn, walkDemoJob } from "../browser/demo-walk";
+import { browserSession, storedJob } from "../browser/session";
 
 describe("the whole run-sheet on the demo van", () => {
-  const session = browserSession({ EVRID_DEMO: "1" });
+  const session = browserSession("demo");
 
   it("goes from label to label weight, signs off, and its file reads back identical", async () => {
     const { browser, address } = session;

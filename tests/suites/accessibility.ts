@@ -1,7 +1,7 @@
 import { AxeBuilder } from "@axe-core/webdriverjs";
 import { describe, expect, it } from "vitest";
-import { type Browser, bench, tablet } from "./browser/browser";
-import { browserSession } from "./browser/session";
+import { type Browser, bench, tablet } from "../browser/browser";
+import { browserSession } from "../browser/session";
 
 /** A page and words that show it is ready. */
 const pages: [string, string][] = [
@@ -22,7 +22,7 @@ const pages: [string, string][] = [
 ];
 
 describe("every view", () => {
-  const session = browserSession({ EVRID_DEMO: "1" });
+  const session = browserSession("demo");
 
   it("has no serious accessibility finding, light and dark, and no sideways scroll at either size", async () => {
     const { browser, address } = session;

@@ -4,8 +4,8 @@ import { By } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
 import { checkSchedule, runSchedule } from "@/core/instruments/schedule";
 import { checkSimulate } from "@/core/instruments/simulate-request";
-import type { Browser } from "./browser/browser";
-import { browserSession, type Session, storedJob } from "./browser/session";
+import type { Browser } from "../browser/browser";
+import { browserSession, type Session, storedJob } from "../browser/session";
 
 /** A log as a device writes it: a clock, psi, semicolons and decimal commas; the high gauge is lost half way. */
 function deviceLog(): string {

@@ -1,7 +1,7 @@
 import { By, Key } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
-import type { Browser } from "./browser/browser";
-import { browserSession, storedJob } from "./browser/session";
+import type { Browser } from "../browser/browser";
+import { browserSession, storedJob } from "../browser/session";
 
 describe("at the car", () => {
   const session = browserSession();

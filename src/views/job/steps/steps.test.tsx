@@ -1,0 +1,188 @@
+// @vitest-environment happy-dom
+import "fake-indexeddb/auto";
+import { act, cleanup, fireEvent, screen } from "@testing-library/react";
+import { afterEach, describe, expect, it, vi } from "vitest";
+import { movedBy } from "@/core/charge/ledger";
+import { type Job, newJob, stepIds } from "@/core/records/job";
+import { entry } from "@/core/units/entry";
+import { demoJobs } from "@/demo/demo-jobs";
+import { EvidenceRail } from "@/views/job/frame/evidence-rail";
+import { FAKE_START, type FakeWorld, settled, verdictOf } from "../../../../tests/support/fake-session";
+import { renderJob } from "../../../../tests/support/render-job";
+
+const pushed = vi.hoisted(() => [] as string[]);
+vi.mock("next/navigation", () => ({
+  useRouter: () => ({ push: (to: string) => pushed.push(to) }),
+  useParams: () => ({}),
+}));
+vi.mock("@/pictures/trace", () => ({ Trace: () => null }));
+
+const [van, estate, pickup] = demoJobs(new Date(FAKE_START)) as [Job, Job, Job];
+const blank = newJob("blank", "2026-06-01T08:00:00Z");
+const US = {
+  ...estate,
+  baseline: {
+    ...estate.baseline,
+    settings: estate.baseline.settings.map((one) => ({
+      ...one,
+      low: { ...one.low, unit: "psi" as const },
+      high: { ...one.high, unit: "psi" as const },
+    })) as unknown as Job["baseline"]["settings"],
+  },
+};
+
+afterEach(() => {
+  cleanup();
+  pushed.length = 0;
+});
+
+const type = async (label: string, text: string) => {
+  await act(async () => {
+    fireEvent.change(screen.getByLabelText(label), { target: { value: text } });
+    await settled();
+  });
+};
+const press = async (name: string | RegExp) => {
+  await act(async () => {
+    fireEvent.click(screen.getByRole("button", { name }));
+    await settled();
+  });
+};
+
+describe("every step", () => {
+  it.each(stepIds)(
+    "%s says something whole for a job that has nothing, one half way, and one at its end",
+    async (step) => {
+      for (const job of [blank, van, estate, pickup, US]) {
+        await renderJob(job, step);
+        const text = document.body.textContent ?? "";
+        expect(text.length, job.id).toBeGreaterThan(80);
+        expect(text, `${step} of ${job.id}`).not.toMatch(/undefined|NaN|null|\[object|Infinity/);
+        // Whatever can be pressed or filled in has a name.
+        for (const control of document.querySelectorAll("button, input, select, textarea")) {
+          const named =
+            control.getAttribute("aria-label") ??
+            (control.textContent || document.querySelector(`label[for="${control.id}"]`)?.textContent) ??
+            control.closest("label")?.textContent;
+          expect(named, `${step}: ${control.outerHTML.slice(0, 160)}`).toBeTruthy();
+        }
+        cleanup();
+      }
+    },
+  );
+});
+
+describe("the running test by hand", () => {
+  it("stores what is typed as it was typed, with its unit, for one setting only", async () => {
+    const { jobs } = await renderJob(van, "running");
+    await type("Low side, idle", "2,1");
+    expect(jobs.job!.baseline.settings[0].low).toEqual({ text: "2,1", unit: "kPa" });
+    expect(jobs.job!.baseline.settings[1].low.text).toBe("");
+    await act(async () => {
+      fireEvent.change(screen.getByLabelText("Unit of low side"), { target: { value: "bar" } });
+      await settled();
+    });
+    expect(jobs.job!.baseline.settings.map(({ low }) => low.unit)).toEqual(["bar", "bar"]);
+    expect(jobs.job!.baseline.settings[0].low.text).toBe("2,1");
+  });
+
+  it("has a field for every reading that a test on offer asks for, and the diagnosis hears of it", async () => {
+    const world = await renderJob(estate, "running");
+    expect(screen.queryByLabelText("Air into the condenser, idle")).toBeNull();
+    await press(/More readings/);
+    await type("Discharge line, fast idle", "78");
+    await type("Air into the condenser, idle", "34");
+    await type("Air out of the condenser, idle", "44");
+    await type("Before the metering device, idle", "41");
+    await type("Compressor command, idle", "85");
+    await vi.waitFor(() =>
+      expect(world.diagnosis.last.reading.running).toMatchObject([
+        { condenserInletAirC: 34, condenserOutletAirC: 44, meteringInletC: 41, compressorDutyPct: 85 },
+        { dischargeLineC: 78 },
+      ]),
+    );
+    // Typed once, they stay in sight.
+    cleanup();
+    await renderJob(world.jobs.job!, "running");
+    expect((screen.getByLabelText("Discharge line, fast idle") as HTMLInputElement).value).toBe("78");
+  });
+
+  it("asks for a command only where there is one", async () => {
+    await renderJob({ ...estate, intake: { ...estate.intake, compressor: "fixed" } }, "running");
+    await press(/More readings/);
+    expect(screen.queryByLabelText("Compressor command, idle")).toBeNull();
+    expect(screen.getByLabelText("Discharge line, idle")).toBeTruthy();
+  });
+
+  it("names field, limit and unit of what cannot be, and keeps it", async () => {
+    const { jobs } = await renderJob(van, "running");
+    await type("Centre vent, idle", "900");
+    expect(jobs.job!.baseline.settings[0].vent.text).toBe("900");
+    expect(document.body.textContent).toContain("Centre vent, idle: −15.0 to 70.0 °C. What you typed is kept.");
+  });
+});
+
+describe("the evidence rail", () => {
+  const answered = async (world: FakeWorld, change: Partial<ReturnType<typeof verdictOf>> = {}) => {
+    await act(async () => {
+      world.diagnosis.last.answer({ ...verdictOf("undercharge", 0.62), ...change });
+      await settled();
+    });
+  };
+
+  it("shows the leading causes, says what is not told apart, and goes to the next test by one key", async () => {
+    const world = await renderJob(estate, "running", <EvidenceRail step="running" />);
+    expect(document.body.textContent).toContain("Nothing to weigh yet");
+    await answered(world, {
+      nextTests: [{ test: "condenser-air", reads: [], gainBits: 0.4, settles: 0.7, minutes: 3, outcomes: [] }],
+    });
+    const text = document.body.textContent!;
+    expect(text).toContain("Undercharge");
+    expect(text).toContain("62");
+    expect(text).toMatch(/Not told apart yet.*undercharge or nothing wrong/i);
+    expect(text).toMatch(/settles it in 7 of 10 such cars/);
+    await act(async () => {
+      fireEvent.keyDown(document.body, { key: "g" });
+    });
+    expect(pushed).toEqual([`/job/${estate.id}/running`]);
+  });
+
+  it("says the amount that fits, and that it was weighed once it was", async () => {
+    const world = await renderJob(estate, "running", <EvidenceRail step="running" />);
+    await answered(world, { charge: { lowG: 310, medianG: 400, highG: 480, identified: false, weighed: false } });
+    expect(document.body.textContent).toContain("310 to 480 g. Weigh it.");
+    await answered(world, { charge: { lowG: 310, medianG: 400, highG: 480, identified: false, weighed: true } });
+  });
+});
+
+describe("charging from an own scale", () => {
+  const emptied: Job = { ...van, rackVehicle: null, recover: { ...van.recover, recovered: entry("170", "g") } };
+
+  it("books what the can has given, and what stands in it is the scale's", async () => {
+    const { jobs } = await renderJob(emptied, "charge");
+    await type("Can 1, net content now", "140");
+    await press("Record Can 1");
+    expect(movedBy(jobs.job!.ledger, "charge")).toBeCloseTo(200, 6);
+    expect(screen.getByTestId("in-vehicle").textContent).toBe("187");
+  });
+
+  it("refuses a can that would have gained, and books nothing", async () => {
+    const { jobs } = await renderJob(emptied, "charge");
+    await type("Can 1, net content now", "390");
+    await press("Record Can 1");
+    expect(jobs.job!.ledger).toEqual(emptied.ledger);
+    expect(screen.getByRole("alert").textContent!.length).toBeGreaterThan(10);
+  });
+});
+
+describe("what is done and undone", () => {
+  it("a mark on the circuit is stored at its part and can be taken off", async () => {
+    const { jobs } = await renderJob(van, "look");
+    await act(async () => {
+      fireEvent.click(screen.getByRole("button", { name: /^Condenser fan/ }));
+      await settled();
+    });
+    await press("Not turning");
+    expect(jobs.job!.look.notes.map(({ part, sign }) => [part, sign])).toEqual([["fan", "not-turning"]]);
+  });
+});

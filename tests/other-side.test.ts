@@ -1,0 +1,8 @@
+/** The other half of the browser tests, beside one-side.test.ts. */
+import { afterAll } from "vitest";
+import { closeSharedBrowser } from "./browser/session";
+import "./suites/accessibility";
+import "./suites/charge-desk";
+import "./suites/diagnosis";
+
+afterAll(closeSharedBrowser);
