@@ -2,7 +2,7 @@
  * The charge desk: how fast plan, schools and fit are, how often the fit of a hold is right, and where charging by plan ends;
  * `npm run bench:charge`. The same holds and cars as in the tests, other seeds.
  */
-import { planCharge } from "../src/core/charge/charge-plan";
+import { planCharge } from "../src/core/charge/plan/charge-plan";
 import { schoolsOf } from "../src/core/charge/schools";
 import { fitHold, type HoldCause, holdCauses } from "../src/core/charge/vacuum";
 import { chargingCases } from "../tests/support/charging-cases";

@@ -15,7 +15,7 @@ import { learnedNow, provideLearned } from "../src/core/diagnosis/weigh/learned"
 import { misfitOf } from "../src/core/diagnosis/weigh/population";
 import { presences, weigh } from "../src/core/diagnosis/weigh/weigh";
 import { seededNoise } from "../src/core/maths/noise";
-import { checkReading, type ReadingFile, type RunningSetting } from "../src/core/readings/reading-file";
+import { checkReading, type ReadingFile, type RunningSetting } from "../src/core/readings/file/reading-file";
 
 const { values: options } = parseArgs({
   options: {

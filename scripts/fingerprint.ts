@@ -11,7 +11,7 @@ const DRAWN_BY = [
   "src/core/fluids",
   "src/core/maths",
   "src/core/diagnosis/learn/draw-test.ts",
-  "src/core/diagnosis/meeting.ts",
+  "src/core/diagnosis/explain/meeting.ts",
 ];
 
 export function fingerprint(root: string): string {

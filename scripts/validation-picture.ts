@@ -2,9 +2,9 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import * as echarts from "echarts";
-import { makePlant } from "../src/core/circuit/plant";
-import { CircuitSimulation } from "../src/core/circuit/simulation";
-import { solveSteady } from "../src/core/circuit/steady";
+import { makePlant } from "../src/core/circuit/steady/plant";
+import { solveSteady } from "../src/core/circuit/steady/steady";
+import { CircuitSimulation } from "../src/core/circuit/time/simulation";
 import { simulate } from "../src/core/instruments/simulate";
 import { checkSimulate } from "../src/core/instruments/simulate-request";
 import { usualDay, vehicleOf } from "../tests/support/vehicles";

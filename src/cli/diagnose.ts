@@ -1,4 +1,4 @@
-import { parseReadingsText } from "../core/readings/readings-text";
+import { parseReadingsText } from "../core/readings/file/readings-text";
 import { diagnose } from "../words/diagnosis-file";
 import { type CommandResult, type ReadInput, UsageError } from "./usage";
 

@@ -3,7 +3,7 @@ import { checkSchedule, runSchedule, type Schedule } from "../core/instruments/s
 import { type SimulationIssue, simulate } from "../core/instruments/simulate";
 import { checkSimulate, type SimulateRequest } from "../core/instruments/simulate-request";
 import { csvHeader, csvLine } from "../core/instruments/stream";
-import { parseJsonLines } from "../core/readings/json-lines";
+import { parseJsonLines } from "../core/readings/file/json-lines";
 import { type CommandResult, type ReadInput, UsageError } from "./usage";
 
 /**

@@ -1,6 +1,6 @@
 /** Jobs in the browser database: every change is one transaction, so that two tabs or a crash never lose a keystroke. */
 import { liveQuery } from "dexie";
-import { continues, standing } from "@/core/charge/ledger";
+import { continues, standing } from "@/core/charge/books/ledger";
 import { type Job, newJob } from "@/core/records/job";
 import { type JobFileIssue, readJob, writeJobFile } from "@/core/records/job-file";
 import { balanceOf } from "@/core/records/job-readings";

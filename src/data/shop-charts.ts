@@ -1,8 +1,8 @@
 /** The workshop's own pressure charts, one for each refrigerant. */
 import Papa from "papaparse";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
-import { separatorOf } from "@/core/readings/log-import";
-import { readShopChart, type ShopChartIssue, type ShopChartPoint } from "@/core/readings/shop-chart";
+import { separatorOf } from "@/core/readings/file/log-import";
+import { readShopChart, type ShopChartIssue, type ShopChartPoint } from "@/core/readings/file/shop-chart";
 import { fail, type Result, succeed } from "@/core/result";
 import { database } from "./database";
 

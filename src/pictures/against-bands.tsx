@@ -1,9 +1,9 @@
 "use client";
 
 import { Table, Text } from "@chakra-ui/react";
-import type { Band, BandChannel, ExpectedBands } from "@/core/diagnosis/expected";
-import type { DerivedValues } from "@/core/readings/derived";
-import type { JudgedStream } from "@/core/readings/judged-stream";
+import type { Band, BandChannel, ExpectedBands } from "@/core/diagnosis/explain/expected";
+import type { DerivedValues } from "@/core/readings/derive/derived";
+import type { JudgedStream } from "@/core/readings/stream/judged-stream";
 import { formatNumber, type UnitId, units } from "@/core/units/units";
 
 const rows: { channel: BandChannel; name: string; unit: UnitId | "pressure" }[] = [

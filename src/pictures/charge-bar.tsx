@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, Flex, Text } from "@chakra-ui/react";
-import type { ChargeInputs, MassBalance } from "@/core/charge/mass-balance";
+import type { ChargeInputs, MassBalance } from "@/core/charge/books/mass-balance";
 import { formatNumber, formatQuantity } from "@/core/units/units";
 import { Card } from "@/ui/card";
 

@@ -1,7 +1,7 @@
 "use client";
 
 import { useMemo } from "react";
-import type { TrackPoint } from "@/core/charge/live-charge";
+import type { TrackPoint } from "@/core/charge/scale/live-charge";
 import { formatClock } from "@/core/units/units";
 import { courseOf, plainScale, SideAxis, thinned } from "./axis";
 import { niceTicks } from "./nice-ticks";

@@ -2,7 +2,7 @@
 
 import { Box } from "@chakra-ui/react";
 import type { LinePlace, LineProfile } from "@/core/line-places";
-import type { LineSpot, UnexplainedDrop } from "@/core/readings/line-temperatures";
+import type { LineSpot, UnexplainedDrop } from "@/core/readings/derive/line-temperatures";
 import { formatNumber } from "@/core/units/units";
 import { placeNames, shortPlaceNames } from "@/words/places";
 import { courseOf, quantityScale, SideAxis } from "./axis";

@@ -4,9 +4,9 @@ import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import type { ReactElement } from "react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { atmosphericPressureKpa } from "@/core/air/atmosphere";
-import type { TrackPoint } from "@/core/charge/live-charge";
+import type { TrackPoint } from "@/core/charge/scale/live-charge";
 import { type LineProfile, linePlaces } from "@/core/line-places";
-import { saturationGaugeKpa } from "@/core/readings/saturation-temperature";
+import { saturationGaugeKpa } from "@/core/readings/derive/saturation-temperature";
 import { newJob } from "@/core/records/job";
 import { system } from "@/ui/theme";
 import { ChargeTrack } from "./charge-track";
@@ -194,7 +194,9 @@ describe("the circuit board", () => {
     fireEvent.click(receiver);
     fireEvent.keyDown(receiver, { key: "Enter" });
     expect(select).toHaveBeenCalledTimes(2);
-    expect(screen.getByRole("button", { name: /^Condenser(?! fan)/ }).getAttribute("aria-label")).toBe("Condenser, noted");
+    expect(screen.getByRole("button", { name: /^Condenser(?! fan)/ }).getAttribute("aria-label")).toBe(
+      "Condenser, noted",
+    );
     cleanup();
     render(<ChakraProvider value={system}>{board("orifice-tube")}</ChakraProvider>);
     expect(screen.queryByRole("button", { name: /^Receiver/ })).toBeNull();

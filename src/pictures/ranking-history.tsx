@@ -1,7 +1,7 @@
 "use client";
 
 import { type Cause, causeName } from "@/core/causes/catalogue";
-import type { RankingMoment } from "@/core/diagnosis/verdict";
+import type { RankingMoment } from "@/core/diagnosis/decide/verdict";
 import { formatClock } from "@/core/units/units";
 import { courseOf, plainScale, SideAxis } from "./axis";
 

@@ -2,8 +2,8 @@
 
 import { Box } from "@chakra-ui/react";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
-import { saturationGaugeKpa } from "@/core/readings/saturation-temperature";
-import type { PressureRange } from "@/core/readings/shop-chart";
+import { saturationGaugeKpa } from "@/core/readings/derive/saturation-temperature";
+import type { PressureRange } from "@/core/readings/file/shop-chart";
 import { formatNumber, type UnitId, units } from "@/core/units/units";
 import { quantityScale, SideAxis } from "./axis";
 

@@ -1,7 +1,7 @@
 /** The drawing of a trace as an option of the chart library: what is shown where, from the store to pixels. */
 import type { EChartsCoreOption } from "echarts/core";
 import type { TraceChannel } from "@/core/readings/channels";
-import type { TraceEvent, TraceStore } from "@/core/readings/trace-store";
+import type { TraceEvent, TraceStore } from "@/core/readings/stream/trace-store";
 import { formatNumber, fromBase, toBase, type UnitId, units } from "@/core/units/units";
 import { niceTicks } from "./nice-ticks";
 

@@ -5,7 +5,7 @@ import type { EChartsType } from "echarts/core";
 import { useTheme } from "next-themes";
 import { useEffect, useRef, useState } from "react";
 import type { TraceChannel } from "@/core/readings/channels";
-import type { TraceSample, TraceStore } from "@/core/readings/trace-store";
+import type { TraceSample, TraceStore } from "@/core/readings/stream/trace-store";
 import { formatQuantity, type UnitId } from "@/core/units/units";
 import { BenchButton } from "@/ui/buttons";
 import { loadTraceCharts, type TraceInks, traceOption } from "./trace-option";

@@ -1,8 +1,8 @@
 "use client";
 
-import { withUsualConditions } from "@/core/circuit/usual";
-import type { CircuitConditions } from "@/core/circuit/vehicle";
-import type { ExpectedBands } from "@/core/diagnosis/expected";
+import { withUsualConditions } from "@/core/circuit/vehicle/usual";
+import type { CircuitConditions } from "@/core/circuit/vehicle/vehicle";
+import type { ExpectedBands } from "@/core/diagnosis/explain/expected";
 import { type ConditionShift, conditionShift } from "@/core/records/condition-shift";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";

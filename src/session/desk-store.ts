@@ -1,5 +1,6 @@
 /** Keeps the tally of the scale and the trace of the vacuum for as long as the job is open, whatever step is looked at. */
 import { createStore, type StoreApi } from "zustand/vanilla";
+import { wantedFromContainersG } from "@/core/charge/books/mass-balance";
 import {
   advanceLive,
   type ChargeAim,
@@ -9,8 +10,7 @@ import {
   SLOW_OPENING,
   startLive,
   type TrackPoint,
-} from "@/core/charge/live-charge";
-import { wantedFromContainersG } from "@/core/charge/mass-balance";
+} from "@/core/charge/scale/live-charge";
 import type { ChargeValve, RackIssue, RackSample } from "@/core/instruments/rack";
 import { drawBegun, drawEnded, drawMoved } from "@/core/records/bookkeeping";
 import { balanceOf, chargeInputsOf } from "@/core/records/job-readings";

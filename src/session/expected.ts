@@ -1,8 +1,8 @@
 "use client";
 
 import { useMemo } from "react";
-import type { CircuitConditions } from "@/core/circuit/vehicle";
-import type { ExpectedBands } from "@/core/diagnosis/expected";
+import type { CircuitConditions } from "@/core/circuit/vehicle/vehicle";
+import type { ExpectedBands } from "@/core/diagnosis/explain/expected";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { settingValues, type TestName, vehicleLabelOf } from "@/core/records/job-readings";

@@ -1,8 +1,8 @@
 /** The stream as a person follows it, judged once a batch for all who show it. */
 import { createStore, type StoreApi } from "zustand/vanilla";
 import { streamChannels } from "@/core/readings/channels";
-import { type DerivedValues, deriveValues } from "@/core/readings/derived";
-import { type JudgedStream, judgeStream, worstState } from "@/core/readings/judged-stream";
+import { type DerivedValues, deriveValues } from "@/core/readings/derive/derived";
+import { type JudgedStream, judgeStream, worstState } from "@/core/readings/stream/judged-stream";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { workableRefrigerant } from "@/core/records/job-readings";

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { RackSample } from "@/core/instruments/rack";
-import type { LogSample } from "@/core/readings/log-import";
+import type { LogSample } from "@/core/readings/file/log-import";
 import { playLog } from "./log-player";
 
 const log: LogSample[] = Array.from({ length: 20 }, (_, i) => ({

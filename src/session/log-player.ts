@@ -1,6 +1,6 @@
 import type { RackSample } from "@/core/instruments/rack";
 import { type ChannelId, channelIds } from "@/core/readings/channels";
-import type { LogSample } from "@/core/readings/log-import";
+import type { LogSample } from "@/core/readings/file/log-import";
 
 /** How often moments of a log are handed on, ms. */
 const TICK_MS = 250;

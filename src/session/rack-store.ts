@@ -1,12 +1,12 @@
 /** The instruments that are connected to a job, across its steps: the simulated rack, or a log that is played in its place. */
 import { createStore, type StoreApi } from "zustand/vanilla";
-import type { VacuumState } from "@/core/circuit/evacuation";
+import type { VacuumState } from "@/core/circuit/time/evacuation";
 import type { ChargeValve, Engine, Machine, RackIssue, RackSample } from "@/core/instruments/rack";
 import { rackVehicle } from "@/core/instruments/rack-vehicles";
 import type { LinePlace } from "@/core/line-places";
-import type { LogSample } from "@/core/readings/log-import";
-import { SourceWatch } from "@/core/readings/source-watch";
-import { type TraceEvent, TraceStore } from "@/core/readings/trace-store";
+import type { LogSample } from "@/core/readings/file/log-import";
+import { SourceWatch } from "@/core/readings/stream/source-watch";
+import { type TraceEvent, TraceStore } from "@/core/readings/stream/trace-store";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { balanceOf, recoveredOf } from "@/core/records/job-readings";

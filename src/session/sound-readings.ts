@@ -1,7 +1,7 @@
 "use client";
 
 import { useLiveQuery } from "dexie-react-hooks";
-import type { SoundReading } from "@/core/diagnosis/expected";
+import type { SoundReading } from "@/core/diagnosis/explain/expected";
 import type { Job } from "@/core/records/job";
 import { soundReadingsOf } from "@/core/records/sound-tests";
 import { listJobs } from "@/data/jobs";

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { movedBy } from "@/core/charge/ledger";
+import { movedBy } from "@/core/charge/books/ledger";
 import type { RackSample } from "@/core/instruments/rack";
 import { channelIds } from "@/core/readings/channels";
 import type { Job } from "@/core/records/job";

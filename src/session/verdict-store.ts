@@ -1,12 +1,12 @@
 /** Weighs one test of the job whenever its readings change, in a worker; while needles move they stand in for what is not taken yet. */
 import { createStore, type StoreApi } from "zustand/vanilla";
 import type { Cause } from "@/core/causes/catalogue";
+import { stableOrder } from "@/core/diagnosis/decide/stable-order";
+import type { RankedCause, RankingMoment, Verdict } from "@/core/diagnosis/decide/verdict";
 import { preparationKey } from "@/core/diagnosis/diagnose";
-import { stableOrder } from "@/core/diagnosis/stable-order";
-import type { RankedCause, RankingMoment, Verdict } from "@/core/diagnosis/verdict";
 import { takenChannels } from "@/core/readings/channels";
-import { cycleOfStream } from "@/core/readings/judged-stream";
-import type { ReadingFile } from "@/core/readings/reading-file";
+import type { ReadingFile } from "@/core/readings/file/reading-file";
+import { cycleOfStream } from "@/core/readings/stream/judged-stream";
 import type { Job } from "@/core/records/job";
 import { hasReadings, type Needles, readingFileOf, type TestName } from "@/core/records/job-readings";
 import type { DiagnosisConnection } from "@/worker/diagnosis-client";

@@ -2,7 +2,7 @@
 
 import { Box, Flex, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
-import type { Measured } from "@/core/readings/measured";
+import type { Measured } from "@/core/readings/derive/measured";
 import { formatNumber, formatUncertainty, type UnitId, units } from "@/core/units/units";
 
 interface MeasureProps {

@@ -1,5 +1,5 @@
 /** Words of the books. */
-import type { Act, LedgerEntry } from "@/core/charge/ledger";
+import type { Act, LedgerEntry } from "@/core/charge/books/ledger";
 
 export const actNames: Record<Act, string> = {
   recover: "Recovered",

@@ -1,8 +1,8 @@
 /** What to do while a running test is watched. */
 import { channels, type TakenChannel } from "@/core/readings/channels";
-import { type JudgedStream, presentIn, worstState } from "@/core/readings/judged-stream";
-import type { StreamState } from "@/core/readings/stream-state";
-import type { TestPosition } from "@/core/readings/test-order";
+import { type JudgedStream, presentIn, worstState } from "@/core/readings/stream/judged-stream";
+import type { StreamState } from "@/core/readings/stream/stream-state";
+import type { TestPosition } from "@/core/readings/stream/test-order";
 import { formatClock, formatQuantity } from "@/core/units/units";
 
 export const silentAdvice = {

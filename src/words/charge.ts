@@ -1,7 +1,8 @@
 /** Words of the charge desk: what to do at the scale, the plan step by step, the habits. */
-import { type ChargePlan, EMPTY_BELOW_G, type PlanStep } from "@/core/charge/charge-plan";
-import type { ChargeAlarm, ChargeCall, LiveCharge } from "@/core/charge/live-charge";
-import type { MassBalance } from "@/core/charge/mass-balance";
+
+import type { MassBalance } from "@/core/charge/books/mass-balance";
+import { type ChargePlan, EMPTY_BELOW_G, type PlanStep } from "@/core/charge/plan/charge-plan";
+import type { ChargeAlarm, ChargeCall, LiveCharge } from "@/core/charge/scale/live-charge";
 import type { SchoolAnswer } from "@/core/charge/schools";
 import type { Job } from "@/core/records/job";
 import { formatNumber, formatQuantity } from "@/core/units/units";

@@ -1,5 +1,5 @@
 /** What the customer is told, from what was weighed and measured: plain, with what is not known said as such. */
-import { movedBy } from "@/core/charge/ledger";
+import { movedBy } from "@/core/charge/books/ledger";
 import type { Job } from "@/core/records/job";
 import { balanceOf, labelOf, lossOf } from "@/core/records/job-readings";
 import { formatNumber, formatQuantity } from "@/core/units/units";

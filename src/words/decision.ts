@@ -2,7 +2,7 @@
 
 import { type Cause, causeEntry, causeName } from "@/core/causes/catalogue";
 import type { Remedy } from "@/core/causes/cause";
-import type { Decision } from "@/core/diagnosis/decide";
+import type { Decision } from "@/core/diagnosis/decide/decide";
 import { strangeReading } from "./diagnosis";
 
 interface DecisionWords {

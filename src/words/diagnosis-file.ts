@@ -1,9 +1,9 @@
 /** From a verdict to the diagnosis file, with its sentences: gauge pressures in kPa, temperatures in degC. */
 
+import type { Verdict } from "@/core/diagnosis/decide/verdict";
 import { type DiagnoseOptions, judge } from "@/core/diagnosis/diagnose";
 import type { Diagnosis } from "@/core/diagnosis/diagnosis";
-import type { Verdict } from "@/core/diagnosis/verdict";
-import type { ReadingFile } from "@/core/readings/reading-file";
+import type { ReadingFile } from "@/core/readings/file/reading-file";
 import {
   outcomeSentence,
   reasonSentence,

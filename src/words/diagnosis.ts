@@ -1,13 +1,13 @@
 /** What a verdict says in words, with numbers in units a technician reads. */
 
 import { type Cause, causeEntry, causeName } from "@/core/causes/catalogue";
-import type { Reason } from "@/core/diagnosis/explain";
-import type { NextTest, TestId } from "@/core/diagnosis/next-tests";
-import type { ObservableName } from "@/core/diagnosis/observables";
-import type { Severity, Verdict, Warning } from "@/core/diagnosis/verdict";
+import type { Severity, Verdict, Warning } from "@/core/diagnosis/decide/verdict";
+import type { Reason } from "@/core/diagnosis/explain/explain";
+import type { ObservableName } from "@/core/diagnosis/explain/observables";
+import type { NextTest, TestId } from "@/core/diagnosis/next-test/next-tests";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
 import { channels } from "@/core/readings/channels";
-import { saturationGaugeKpa } from "@/core/readings/saturation-temperature";
+import { saturationGaugeKpa } from "@/core/readings/derive/saturation-temperature";
 import { formatNumber, formatQuantity, type UnitId } from "@/core/units/units";
 
 export interface Wording {

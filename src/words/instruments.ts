@@ -1,7 +1,7 @@
 /** What instruments and streams say of themselves. */
 import type { Engine } from "@/core/instruments/rack";
-import type { ChannelHealth } from "@/core/readings/channel-health";
-import type { TimeKind } from "@/core/readings/log-import";
+import type { TimeKind } from "@/core/readings/file/log-import";
+import type { ChannelHealth } from "@/core/readings/stream/channel-health";
 
 export const healthWords: Record<Exclude<ChannelHealth, "ok">, string> = {
   missing: "no reading",

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { labelDoubts } from "@/core/readings/label-check";
+import { labelDoubts } from "@/core/readings/file/label-check";
 import { fields } from "@/core/records/fields";
 import { readJobFile } from "@/core/records/job-file";
 import { checkEntry, entry } from "@/core/units/entry";

@@ -1,9 +1,9 @@
 /** Issues as sentences for people: what, where, which limit. The core knows only codes. */
-import type { ChargeIssue } from "@/core/charge/mass-balance";
+import type { ChargeIssue } from "@/core/charge/books/mass-balance";
 import type { RackIssue } from "@/core/instruments/rack";
-import type { LabelDoubt } from "@/core/readings/label-check";
-import type { LogIssue } from "@/core/readings/log-import";
-import type { ShopChartIssue } from "@/core/readings/shop-chart";
+import type { LabelDoubt } from "@/core/readings/file/label-check";
+import type { LogIssue } from "@/core/readings/file/log-import";
+import type { ShopChartIssue } from "@/core/readings/file/shop-chart";
 import type { JobFileIssue } from "@/core/records/job-file";
 import type { EntryIssue, FieldSpec } from "@/core/units/entry";
 import { formatNumber, formatQuantity, units } from "@/core/units/units";

@@ -1,5 +1,5 @@
 /** Words of before and after, and of the shut-off test. */
-import type { ShutOffState, ShutOffVerdict } from "@/core/readings/shut-off";
+import type { ShutOffState, ShutOffVerdict } from "@/core/readings/stream/shut-off";
 import type { Comparison } from "@/core/records/compare-tests";
 import { formatNumber, formatQuantity, formatUncertainty } from "@/core/units/units";
 

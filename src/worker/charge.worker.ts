@@ -1,9 +1,9 @@
 import * as Comlink from "comlink";
-import { planCharge } from "@/core/charge/charge-plan";
+import { planCharge } from "@/core/charge/plan/charge-plan";
 import { schoolsOf } from "@/core/charge/schools";
 import { fitHold } from "@/core/charge/vacuum";
-import { sizeVehicle } from "@/core/circuit/sizing";
-import { type CircuitVehicle, innerVolumeM3, type VehicleLabel } from "@/core/circuit/vehicle";
+import { sizeVehicle } from "@/core/circuit/vehicle/sizing";
+import { type CircuitVehicle, innerVolumeM3, type VehicleLabel } from "@/core/circuit/vehicle/vehicle";
 import type { ChargeWorkerApi } from "./charge-protocol";
 
 /** The vehicle of the newest label: sizing takes longer than most of what is then asked of it. */

@@ -1,8 +1,8 @@
 "use client";
 
 import * as Comlink from "comlink";
-import type { Verdict } from "@/core/diagnosis/verdict";
-import type { ReadingFile } from "@/core/readings/reading-file";
+import type { Verdict } from "@/core/diagnosis/decide/verdict";
+import type { ReadingFile } from "@/core/readings/file/reading-file";
 import type { DiagnosisWorkerApi } from "./diagnosis-protocol";
 import { newestOnly, OVERTAKEN } from "./newest";
 

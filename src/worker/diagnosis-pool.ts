@@ -2,7 +2,7 @@
 import path from "node:path";
 import Tinypool from "tinypool";
 import type { Diagnosis } from "@/core/diagnosis/diagnosis";
-import type { ReadingFile } from "@/core/readings/reading-file";
+import type { ReadingFile } from "@/core/readings/file/reading-file";
 import type { ReadAnswer, ThreadTask } from "./diagnosis-thread";
 
 /** Where `npm run build:thread` puts it, from the folder that the server is started in. */

@@ -1,6 +1,6 @@
 /** The one protocol between page and the worker that diagnoses. */
-import type { Verdict } from "@/core/diagnosis/verdict";
-import type { ReadingFile } from "@/core/readings/reading-file";
+import type { Verdict } from "@/core/diagnosis/decide/verdict";
+import type { ReadingFile } from "@/core/readings/file/reading-file";
 
 export interface DiagnosisWorkerApi {
   /** The verdict, or null when it was cancelled. `onProgress` is told the share simulated. */

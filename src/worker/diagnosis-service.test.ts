@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { ReadingFile } from "@/core/readings/reading-file";
+import type { ReadingFile } from "@/core/readings/file/reading-file";
 import { diagnosisService } from "./diagnosis-service";
 
 const reading: ReadingFile = {

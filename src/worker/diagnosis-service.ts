@@ -1,6 +1,6 @@
 /** What the diagnosing worker does, without the thread around it: simulate, weigh, and let go when it is told to. */
 import { judge, judgePrepared, preparationKey, prepareSteps } from "@/core/diagnosis/diagnose";
-import type { Hypotheses } from "@/core/diagnosis/hypotheses";
+import type { Hypotheses } from "@/core/diagnosis/explain/hypotheses";
 import type { DiagnosisWorkerApi } from "./diagnosis-protocol";
 
 /** Vehicles and days simulated last: while only readings change nothing is simulated again. */

@@ -5,8 +5,8 @@
 
 import type { Diagnosis } from "@/core/diagnosis/diagnosis";
 import { provideLearned } from "@/core/diagnosis/weigh/learned";
-import type { ReadingFile, ReadingFileIssue } from "@/core/readings/reading-file";
-import { parseReadingsText } from "@/core/readings/readings-text";
+import type { ReadingFile, ReadingFileIssue } from "@/core/readings/file/reading-file";
+import { parseReadingsText } from "@/core/readings/file/readings-text";
 import type { Result } from "@/core/result";
 import { diagnose } from "@/words/diagnosis-file";
 import learned from "../../public/learned.bin";

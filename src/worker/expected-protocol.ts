@@ -1,6 +1,6 @@
 /** The one protocol between page and the worker that knows what a vehicle should show. */
-import type { CircuitConditions, VehicleLabel } from "@/core/circuit/vehicle";
-import type { ExpectedBands, SoundReading } from "@/core/diagnosis/expected";
+import type { CircuitConditions, VehicleLabel } from "@/core/circuit/vehicle/vehicle";
+import type { ExpectedBands, SoundReading } from "@/core/diagnosis/explain/expected";
 
 export interface ExpectedWorkerApi {
   /**

@@ -1,5 +1,5 @@
 import * as Comlink from "comlink";
-import { type Ensemble, ensembleOf, expectedBands } from "@/core/diagnosis/expected";
+import { type Ensemble, ensembleOf, expectedBands } from "@/core/diagnosis/explain/expected";
 import type { ExpectedWorkerApi } from "./expected-protocol";
 
 /** An ensemble costs more than a look at it: the last label's is kept. */

@@ -1,7 +1,7 @@
 "use client";
 
 import * as Comlink from "comlink";
-import type { LogMapping } from "@/core/readings/log-import";
+import type { LogMapping } from "@/core/readings/file/log-import";
 import type { LogPreview, LogReadResult, LogWorkerApi } from "./log-protocol";
 
 /** Reads logs beside the page, which stays as quick as it was. */

@@ -1,5 +1,5 @@
 /** The one protocol between page and the worker that reads logs. */
-import type { LogIssue, LogMapping, LogSample } from "@/core/readings/log-import";
+import type { LogIssue, LogMapping, LogSample } from "@/core/readings/file/log-import";
 
 export interface LogPreview {
   header: string[];

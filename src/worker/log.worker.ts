@@ -1,6 +1,6 @@
 import * as Comlink from "comlink";
 import Papa from "papaparse";
-import { guessMapping, LogReader, type LogSample, separatorOf } from "@/core/readings/log-import";
+import { guessMapping, LogReader, type LogSample, separatorOf } from "@/core/readings/file/log-import";
 import type { LogReadResult, LogWorkerApi } from "./log-protocol";
 
 /** Enough to see what the columns are, and what a telling number of rows needs at most. */

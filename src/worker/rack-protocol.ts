@@ -1,5 +1,5 @@
 /** The one protocol between page and rack worker; both sides are typed from it. */
-import type { VacuumState } from "@/core/circuit/evacuation";
+import type { VacuumState } from "@/core/circuit/time/evacuation";
 import type { ChargeValve, Engine, Machine, RackIssue, RackSample } from "@/core/instruments/rack";
 import type { LinePlace } from "@/core/line-places";
 

@@ -2,7 +2,7 @@ import { writeFileSync } from "node:fs";
 import path from "node:path";
 import { By } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
-import { type LedgerEntry, movedBy } from "../../src/core/charge/ledger";
+import { type LedgerEntry, movedBy } from "../../src/core/charge/books/ledger";
 import { type Job, newJob } from "../../src/core/records/job";
 import { writeJobFile } from "../../src/core/records/job-file";
 import { entry } from "../../src/core/units/entry";

@@ -2,8 +2,8 @@ import { readFileSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, inject, it } from "vitest";
 import { diagnosisSchema } from "@/core/diagnosis/diagnosis";
-import { parseReadingsText } from "@/core/readings/readings-text";
 import { diagnose } from "@/words/diagnosis-file";
+import { parseReadingsText } from "../../src/core/readings/file/readings-text";
 import { browserSession } from "../browser/session";
 
 const lines = readFileSync(path.resolve(import.meta.dirname, "../../src/core/diagnosis/cases-dev.jsonl"), "utf8")

@@ -2,7 +2,7 @@ import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { By } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
-import { type LedgerEntry, movedBy } from "../../src/core/charge/ledger";
+import { type LedgerEntry, movedBy } from "../../src/core/charge/books/ledger";
 import { NEWEST_JOB_VERSION } from "../../src/core/records/job-file";
 import type { Browser } from "../browser/browser";
 import { putOn, walkDemoJob } from "../browser/demo-walk";

@@ -1,6 +1,6 @@
 /** Cars, days and containers on which charging by plan is tried. */
-import type { PlanContainer } from "@/core/charge/charge-plan";
-import type { CircuitConditions, CircuitVehicle } from "@/core/circuit/vehicle";
+import type { PlanContainer } from "../../src/core/charge/plan/charge-plan";
+import type { CircuitConditions, CircuitVehicle } from "../../src/core/circuit/vehicle/vehicle";
 import { seededNoise } from "../../src/core/maths/noise";
 import { usualDay, vehicleOf } from "./vehicles";
 

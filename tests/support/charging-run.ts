@@ -2,11 +2,18 @@
  * A technician who does what the plan and the calls say, at a simulated car with a workshop's scale: which container, which valve, stop
  * when called, a hand's moment later. Used by the tests and by `npm run bench:charge`.
  */
-import { CHARGING_RPM, type ChargePlan, EMPTY_BELOW_G, planCharge, WARM_WATER_C } from "@/core/charge/charge-plan";
-import { advanceLive, type ChargeAim, callOf, SLOW_OPENING, startLive } from "@/core/charge/live-charge";
-import { fullCan } from "@/core/circuit/container";
-import { CircuitSimulation } from "@/core/circuit/simulation";
+
 import { InstrumentSet } from "@/core/instruments/instrument-set";
+import {
+  CHARGING_RPM,
+  type ChargePlan,
+  EMPTY_BELOW_G,
+  planCharge,
+  WARM_WATER_C,
+} from "../../src/core/charge/plan/charge-plan";
+import { advanceLive, type ChargeAim, callOf, SLOW_OPENING, startLive } from "../../src/core/charge/scale/live-charge";
+import { fullCan } from "../../src/core/circuit/time/container";
+import { CircuitSimulation } from "../../src/core/circuit/time/simulation";
 import { seededNoise } from "../../src/core/maths/noise";
 import type { ChargingCase } from "./charging-cases";
 

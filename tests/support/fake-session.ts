@@ -1,10 +1,7 @@
 /** The world of an open job without browser: a store in memory, a rack whose time is turned by hand, a diagnosis that answers when it is told to. */
 
-import type { Verdict } from "@/core/diagnosis/verdict";
 import { type RackSample, SAMPLE_S, SimulatedRack } from "@/core/instruments/rack";
 import { rackVehicle } from "@/core/instruments/rack-vehicles";
-import type { LogSample } from "@/core/readings/log-import";
-import type { ReadingFile } from "@/core/readings/reading-file";
 import type { Job } from "@/core/records/job";
 import type { UndoStep } from "@/core/records/undo";
 import { succeed } from "@/core/result";
@@ -13,6 +10,9 @@ import { createSession, type Session, type SessionPorts } from "@/session/sessio
 import type { DiagnosisConnection } from "@/worker/diagnosis-client";
 import type { RackConnection } from "@/worker/rack-client";
 import type { RackSetup } from "@/worker/rack-protocol";
+import type { Verdict } from "../../src/core/diagnosis/decide/verdict";
+import type { LogSample } from "../../src/core/readings/file/log-import";
+import type { ReadingFile } from "../../src/core/readings/file/reading-file";
 
 export class FakeJobs implements JobPort {
   /** Set to refuse every write. */

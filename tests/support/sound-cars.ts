@@ -1,11 +1,11 @@
 /** Sound cars as a workshop meets them, drawn from the population, and what they show beside what real ones do. */
 import { atmosphericPressureKpa } from "../../src/core/air/atmosphere";
-import { makePlant, type Plant } from "../../src/core/circuit/plant";
-import { sizeVehicle } from "../../src/core/circuit/sizing";
-import { type SteadyState, solveSteady } from "../../src/core/circuit/steady";
-import type { CircuitConditions, VehicleLabel } from "../../src/core/circuit/vehicle";
+import { makePlant, type Plant } from "../../src/core/circuit/steady/plant";
+import { type SteadyState, solveSteady } from "../../src/core/circuit/steady/steady";
+import { sizeVehicle } from "../../src/core/circuit/vehicle/sizing";
+import type { CircuitConditions, VehicleLabel } from "../../src/core/circuit/vehicle/vehicle";
+import { meetingSeconds } from "../../src/core/diagnosis/explain/meeting";
 import { drawLabel, humidityAt } from "../../src/core/diagnosis/learn/draw-test";
-import { meetingSeconds } from "../../src/core/diagnosis/meeting";
 import { fluidTable } from "../../src/core/fluids/tables";
 import { seededNoise } from "../../src/core/maths/noise";
 

@@ -1,9 +1,9 @@
 /** Vehicles and days that unit tests and the validation picture share. */
 
 import type { Fault } from "../../src/core/circuit/faults";
-import { makePlant, type Plant, type PlantCharge } from "../../src/core/circuit/plant";
-import { sizeVehicle } from "../../src/core/circuit/sizing";
-import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../../src/core/circuit/vehicle";
+import { makePlant, type Plant, type PlantCharge } from "../../src/core/circuit/steady/plant";
+import { sizeVehicle } from "../../src/core/circuit/vehicle/sizing";
+import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../../src/core/circuit/vehicle/vehicle";
 
 export function usualLabel(change: Partial<VehicleLabel> = {}): VehicleLabel {
   return {

@@ -1,5 +1,5 @@
 /** What a repair asks for: oil by part, kinds of oil that fit, drier, flush, and the balance of what goes back in. All masses in g. */
-import type { CompressorKind } from "../circuit/vehicle";
+import type { CompressorKind } from "../circuit/vehicle/vehicle";
 import type { Refrigerant } from "../fluids/helmholtz";
 
 export const repairParts = [

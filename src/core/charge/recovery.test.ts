@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { usualDay, vehicleOf } from "../../../tests/support/vehicles";
-import { CircuitSimulation } from "../circuit/simulation";
+import { CircuitSimulation } from "../circuit/time/simulation";
 import { foundCharge, judgeRecovery, type RecoverySample, WATCH_S } from "./recovery";
 
 /** A machine on a simulated car, run and stopped at these times, s. */

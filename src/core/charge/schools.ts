@@ -2,10 +2,10 @@
  * What each school of charging would have put into this vehicle today, by simulation: grams are added in the model until the school's own
  * sign appears. And what that charge does on a hot day. Weight decides; this shows why.
  */
-import { makePlant } from "../circuit/plant";
-import type { CircuitPoint } from "../circuit/point";
-import { type SteadyState, solveSteady } from "../circuit/steady";
-import type { CircuitConditions, CircuitVehicle } from "../circuit/vehicle";
+import { makePlant } from "../circuit/steady/plant";
+import type { CircuitPoint } from "../circuit/steady/point";
+import { type SteadyState, solveSteady } from "../circuit/steady/steady";
+import type { CircuitConditions, CircuitVehicle } from "../circuit/vehicle/vehicle";
 
 export const schools = ["pressure-chart", "subcooling", "superheat", "sight-glass", "air-split"] as const;
 export type School = (typeof schools)[number];

@@ -5,17 +5,17 @@
  */
 import { atmosphericPressureKpa } from "../air/atmosphere";
 import { type Cause, causes, faultCauses } from "../causes/catalogue";
-import { sizeVehicle } from "../circuit/sizing";
+import { sizeVehicle } from "../circuit/vehicle/sizing";
 import { identify } from "../fluids/identification";
-import { workshopInstruments } from "../readings/instruments";
-import type { ReadingFile } from "../readings/reading-file";
+import { workshopInstruments } from "../readings/derive/instruments";
+import type { ReadingFile } from "../readings/file/reading-file";
 import { fail, type Result, succeed } from "../result";
-import { leftOut, reasonsOf } from "./explain";
-import { conditionsOfReading, type Hypotheses, labelOfReading, solveHypotheses } from "./hypotheses";
-import { nextTests } from "./next-tests";
-import { type Observed, observableAt, observe, speedsOf } from "./observables";
-import { sightFactor } from "./sights";
-import type { RankedCause, Severity, Verdict, Warning } from "./verdict";
+import type { RankedCause, Severity, Verdict, Warning } from "./decide/verdict";
+import { leftOut, reasonsOf } from "./explain/explain";
+import { conditionsOfReading, type Hypotheses, labelOfReading, solveHypotheses } from "./explain/hypotheses";
+import { type Observed, observableAt, observe, speedsOf } from "./explain/observables";
+import { sightFactor } from "./explain/sights";
+import { nextTests } from "./next-test/next-tests";
 import { causeClasses } from "./weigh/classes";
 import { learnedNow } from "./weigh/learned";
 import { misfitOf } from "./weigh/population";

@@ -1,10 +1,10 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { usualDay, vehicleOf } from "../../../tests/support/vehicles";
-import { CircuitSimulation, type SimulationSetup } from "../circuit/simulation";
+import { CircuitSimulation, type SimulationSetup } from "../circuit/time/simulation";
 import { seededNoise } from "../maths/noise";
 import { channelIds } from "../readings/channels";
-import { parseReadings } from "../readings/reading-file";
+import { parseReadings } from "../readings/file/reading-file";
 import { InstrumentSet, type InstrumentSetup } from "./instrument-set";
 import { checkSchedule, runSchedule } from "./schedule";
 import { gaugeSpec, Sensor } from "./sensor";

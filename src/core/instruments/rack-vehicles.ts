@@ -1,7 +1,7 @@
 /** The vehicles the simulated rack can play. Made up; each is sized from its label, and may hide a fault. */
 import type { Fault } from "../circuit/faults";
-import type { Leak } from "../circuit/simulation";
-import type { VehicleLabel } from "../circuit/vehicle";
+import type { Leak } from "../circuit/time/simulation";
+import type { VehicleLabel } from "../circuit/vehicle/vehicle";
 
 export interface RackVehicle {
   id: string;

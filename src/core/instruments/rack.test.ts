@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { saturationGaugeKpa } from "../readings/saturation-temperature";
+import { saturationGaugeKpa } from "../readings/derive/saturation-temperature";
 import { SimulatedRack } from "./rack";
 import { rackVehicles } from "./rack-vehicles";
 

@@ -2,10 +2,10 @@
  * The simulated rack of a job: a demo vehicle with the instruments of a workshop on it, and the acts a technician does to it,
  * each refused where it would harm a compressor or a person.
  */
-import { fullCan } from "../circuit/container";
-import type { VacuumState } from "../circuit/evacuation";
-import { type ChargePort, CircuitSimulation, EMPTY_KG, type MachineKind } from "../circuit/simulation";
-import { sizeVehicle } from "../circuit/sizing";
+import { fullCan } from "../circuit/time/container";
+import type { VacuumState } from "../circuit/time/evacuation";
+import { type ChargePort, CircuitSimulation, EMPTY_KG, type MachineKind } from "../circuit/time/simulation";
+import { sizeVehicle } from "../circuit/vehicle/sizing";
 import type { LinePlace } from "../line-places";
 import { InstrumentSet } from "./instrument-set";
 import type { RackVehicle } from "./rack-vehicles";

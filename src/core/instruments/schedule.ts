@@ -1,8 +1,8 @@
 /** A run of the circuit in time by a list of events, sampled by the instruments. */
-import { fullCan } from "../circuit/container";
-import { CircuitSimulation } from "../circuit/simulation";
-import { type SizingIssue, sizeVehicle } from "../circuit/sizing";
-import { airSources } from "../readings/reading-file";
+import { fullCan } from "../circuit/time/container";
+import { CircuitSimulation } from "../circuit/time/simulation";
+import { type SizingIssue, sizeVehicle } from "../circuit/vehicle/sizing";
+import { airSources } from "../readings/file/reading-file";
 import { fail, type Result, succeed } from "../result";
 import { z } from "../zod";
 import { InstrumentSet } from "./instrument-set";

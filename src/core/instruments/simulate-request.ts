@@ -2,9 +2,9 @@
 import { faultCauses } from "../causes/catalogue";
 import { MOST_CHARGE_SHARE } from "../causes/overcharge";
 import { effectsOf, type Fault } from "../circuit/faults";
-import { withUsualConditions, withUsualLabel } from "../circuit/usual";
-import type { CircuitConditions, VehicleLabel } from "../circuit/vehicle";
-import { conditionsSchema, limits, vehicleSchema } from "../readings/reading-file";
+import { withUsualConditions, withUsualLabel } from "../circuit/vehicle/usual";
+import type { CircuitConditions, VehicleLabel } from "../circuit/vehicle/vehicle";
+import { conditionsSchema, limits, vehicleSchema } from "../readings/file/reading-file";
 import { fail, type Result, succeed } from "../result";
 import { z } from "../zod";
 

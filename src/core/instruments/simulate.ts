@@ -1,14 +1,14 @@
 /** A whole test of a made-up vehicle, from the steady solver: rest, running at each engine speed, sides meeting. */
-import { makePlant, type Plant } from "../circuit/plant";
-import type { Draw } from "../circuit/population";
-import { restOf } from "../circuit/rest";
-import { type SizingIssue, sizeVehicle } from "../circuit/sizing";
-import { type SteadyIssue, type SteadyResult, type SteadyState, solveSteady } from "../circuit/steady";
-import { secondsToMeet } from "../circuit/transient";
-import type { CircuitVehicle } from "../circuit/vehicle";
+import { makePlant, type Plant } from "../circuit/steady/plant";
+import { restOf } from "../circuit/steady/rest";
+import { type SteadyIssue, type SteadyResult, type SteadyState, solveSteady } from "../circuit/steady/steady";
+import { secondsToMeet } from "../circuit/time/transient";
+import type { Draw } from "../circuit/vehicle/population";
+import { type SizingIssue, sizeVehicle } from "../circuit/vehicle/sizing";
+import type { CircuitVehicle } from "../circuit/vehicle/vehicle";
 import { type NoiseSource, seededNoise } from "../maths/noise";
 import type { ChannelId } from "../readings/channels";
-import type { ReadingFile, RunningSetting } from "../readings/reading-file";
+import type { ReadingFile, RunningSetting } from "../readings/file/reading-file";
 import { fail, type Result, succeed } from "../result";
 import { Sensor } from "./sensor";
 import { conditionsOfRequest, faultsOfRequest, labelOfRequest, type SimulateRequest } from "./simulate-request";

@@ -12,8 +12,8 @@ import {
   takenChannels,
   usualChannels,
 } from "./channels";
-import { guessMapping } from "./log-import";
-import { runningSchema } from "./reading-file";
+import { guessMapping } from "./file/log-import";
+import { runningSchema } from "./file/reading-file";
 
 describe("the table of channels", () => {
   it("gives each its own name, column and field, in its base unit, and a sensor where one stands between", () => {

@@ -3,7 +3,7 @@
  * instruments take their lists from here; a new instrument is a line here and its sensor (instruments/workshop-sensors.ts).
  */
 import type { Dimension, UnitId } from "../units/units";
-import type { SteadyLimits } from "./stream-state";
+import type { SteadyLimits } from "./stream/stream-state";
 
 interface Range {
   min: number;

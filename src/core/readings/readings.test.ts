@@ -2,13 +2,13 @@ import { readFileSync } from "node:fs";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { saturationAtTemperature } from "../fluids/saturation";
-import { deriveValues } from "./derived";
-import { workshopInstruments } from "./instruments";
-import { propagate } from "./measured";
-import { parseReadings } from "./reading-file";
-import { judgeRest } from "./rest";
-import { saturationGaugeKpa } from "./saturation-temperature";
-import { type Sample, streamState } from "./stream-state";
+import { deriveValues } from "./derive/derived";
+import { workshopInstruments } from "./derive/instruments";
+import { propagate } from "./derive/measured";
+import { judgeRest } from "./derive/rest";
+import { saturationGaugeKpa } from "./derive/saturation-temperature";
+import { parseReadings } from "./file/reading-file";
+import { type Sample, streamState } from "./stream/stream-state";
 
 describe("rest reading", () => {
   const at = (soakC: number, altitudeM = 0) => saturationGaugeKpa("R134a", soakC, altitudeM)!;

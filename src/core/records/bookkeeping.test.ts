@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoJobs } from "@/demo/demo-jobs";
-import { balances, continues, movedBy, standing } from "../charge/ledger";
+import { balances, continues, movedBy, standing } from "../charge/books/ledger";
 import { entry } from "../units/entry";
 import { booked, countered, drawBegun, drawEnded, drawMoved, drawn, purgeBooked } from "./bookkeeping";
 import type { Job } from "./job";

@@ -9,7 +9,7 @@ import {
   post,
   type Substance,
   standing,
-} from "../charge/ledger";
+} from "../charge/books/ledger";
 import { type Entry, entryValue } from "../units/entry";
 import { type FieldName, fields } from "./fields";
 import type { Job, valvesAt } from "./job";

@@ -1,9 +1,9 @@
 /** Before and after, side by side: the same reading at the same setting from both tests of a job. */
 
-import type { BandChannel } from "../diagnosis/expected";
+import type { BandChannel } from "../diagnosis/explain/expected";
 import { channels } from "../readings/channels";
-import { workshopInstruments } from "../readings/instruments";
-import type { Measured } from "../readings/measured";
+import { workshopInstruments } from "../readings/derive/instruments";
+import type { Measured } from "../readings/derive/measured";
 import type { UnitId } from "../units/units";
 import type { ConditionShift } from "./condition-shift";
 import type { Job } from "./job";

@@ -2,7 +2,7 @@
  * A second test brought to the conditions of the first: what a sound vehicle would show in either is known by simulation, and the difference
  * is taken off. Pressures kPa, temperatures degC, differences K.
  */
-import type { BandChannel, ExpectedBands } from "../diagnosis/expected";
+import type { BandChannel, ExpectedBands } from "../diagnosis/explain/expected";
 
 /** What is to be added to the second test's readings, and how far that is doubted. */
 export type ConditionShift = Record<BandChannel, { by: number; uncertainty: number }>;

@@ -1,6 +1,6 @@
 /** Every number a person can type into a job: its name, what it measures, and the limits it must lie in (base units). */
 import { channelIds, channels, type TypedChannel } from "../readings/channels";
-import { limits } from "../readings/reading-file";
+import { limits } from "../readings/file/reading-file";
 import type { FieldSpec } from "../units/entry";
 
 const spec = (label: string, dimension: FieldSpec["dimension"], range: { min: number; max: number }, reason?: string) =>

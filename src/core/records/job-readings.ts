@@ -1,20 +1,20 @@
 /** From what was typed to what can be computed: a job's entries as numbers, as a reading file, as a mass balance. */
 
 import type { Work } from "../causes/work";
-import type { ChargeInputs, ChargeIssue, MassBalance } from "../charge/mass-balance";
-import { balance, checkRecovered } from "../charge/mass-balance";
+import type { ChargeInputs, ChargeIssue, MassBalance } from "../charge/books/mass-balance";
+import { balance, checkRecovered } from "../charge/books/mass-balance";
 import { type FoundCharge, foundCharge } from "../charge/recovery";
-import { withUsualConditions, withUsualLabel } from "../circuit/usual";
-import type { CircuitConditions, VehicleLabel } from "../circuit/vehicle";
+import { withUsualConditions, withUsualLabel } from "../circuit/vehicle/usual";
+import type { CircuitConditions, VehicleLabel } from "../circuit/vehicle/vehicle";
 import type { Refrigerant } from "../fluids/helmholtz";
 import type { LinePlace } from "../line-places";
 import { type ChannelField, channels, type SettingChannel, settingChannels } from "../readings/channels";
-import { type DerivedValues, deriveValues } from "../readings/derived";
-import { hoseContent } from "../readings/hose-content";
+import { type DerivedValues, deriveValues } from "../readings/derive/derived";
+import { hoseContent } from "../readings/derive/hose-content";
+import { judgeRest, type RestAnswer } from "../readings/derive/rest";
+import { saturationGaugeKpa } from "../readings/derive/saturation-temperature";
+import type { ReadingFile, RunningSetting } from "../readings/file/reading-file";
 import { observationCode } from "../readings/observations";
-import type { ReadingFile, RunningSetting } from "../readings/reading-file";
-import { judgeRest, type RestAnswer } from "../readings/rest";
-import { saturationGaugeKpa } from "../readings/saturation-temperature";
 import { type Result, succeed } from "../result";
 import { type Entry, entryValue } from "../units/entry";
 import { type FieldName, fields } from "./fields";

@@ -2,14 +2,14 @@
  * The job record, `evrid.job` version 4: everything typed, taken and weighed for one vehicle on one visit.
  * Numbers are entries (text as typed plus unit); whatever can be derived is derived, never stored.
  */
-import { ledgerEntrySchema } from "../charge/ledger";
+import { ledgerEntrySchema } from "../charge/books/ledger";
 import { circuitOils, repairKinds, repairParts } from "../charge/oil";
 import { vacuumGauges } from "../charge/vacuum";
 import { refrigerants } from "../fluids/helmholtz";
 import { linePlaces } from "../line-places";
 import { channels, type SettingChannel, settingChannels, takenChannels } from "../readings/channels";
+import { airSources, compressorKinds, fanKinds, meteringKinds } from "../readings/file/reading-file";
 import { observationSchema } from "../readings/observations";
-import { airSources, compressorKinds, fanKinds, meteringKinds } from "../readings/reading-file";
 import { type Entry, entry, entrySchema } from "../units/entry";
 import { z } from "../zod";
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { demoJobs } from "../../demo/demo-jobs";
-import { ensembleOf, expectedBands } from "../diagnosis/expected";
+import { ensembleOf, expectedBands } from "../diagnosis/explain/expected";
 import { entry } from "../units/entry";
 import { type Job, newJob } from "./job";
 import { readingFileOf, vehicleLabelOf } from "./job-readings";

@@ -3,7 +3,7 @@
  * the books are never taken out; those that a change wrote are answered by their opposite.
  */
 import { applyPatches, enablePatches, type Patch, produceWithPatches } from "immer";
-import type { LedgerEntry } from "../charge/ledger";
+import type { LedgerEntry } from "../charge/books/ledger";
 import { answered } from "./bookkeeping";
 import type { Job } from "./job";
 

@@ -3,7 +3,7 @@
  * give JSON Lines out, one a reading, in which a line that cannot be read stands as `{ "error": … }`. `?seed=N` as on the command line.
  */
 import type { Diagnosis } from "@/core/diagnosis/diagnosis";
-import type { ReadingFileIssue } from "@/core/readings/reading-file";
+import type { ReadingFileIssue } from "@/core/readings/file/reading-file";
 import { type DiagnosisPool, diagnosisPool } from "@/worker/diagnosis-pool";
 
 export const dynamic = "force-dynamic";

@@ -13,14 +13,14 @@ import {
 } from "../../causes/catalogue";
 import type { Work } from "../../causes/work";
 import type { Fault } from "../../circuit/faults";
-import { makePlant } from "../../circuit/plant";
-import type { CircuitPoint } from "../../circuit/point";
-import { restOf } from "../../circuit/rest";
-import { sizeVehicle } from "../../circuit/sizing";
-import { type SteadyState, solveSteady } from "../../circuit/steady";
-import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../../circuit/vehicle";
+import { makePlant } from "../../circuit/steady/plant";
+import type { CircuitPoint } from "../../circuit/steady/point";
+import { restOf } from "../../circuit/steady/rest";
+import { type SteadyState, solveSteady } from "../../circuit/steady/steady";
+import { sizeVehicle } from "../../circuit/vehicle/sizing";
+import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../../circuit/vehicle/vehicle";
 import type { NoiseSource } from "../../maths/noise";
-import { meetingSeconds } from "../meeting";
+import { meetingSeconds } from "../explain/meeting";
 
 /** What one setting of the engine truly shows; kPa absolute, degC. */
 export interface TrueSetting {

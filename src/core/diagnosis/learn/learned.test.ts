@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { seededNoise } from "../../maths/noise";
-import { checkReading } from "../../readings/reading-file";
+import { checkReading } from "../../readings/file/reading-file";
 import { CLASSES, causeClasses, OUTPUTS } from "../weigh/classes";
 import { FEATURES, featuresOf, VALUE_COUNT } from "../weigh/features";
 import { learnedNow } from "../weigh/learned";

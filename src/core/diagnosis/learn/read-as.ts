@@ -5,7 +5,7 @@
  */
 import { fluidTable } from "../../fluids/tables";
 import type { NoiseSource } from "../../maths/noise";
-import type { ReadingFile, RunningSetting } from "../../readings/reading-file";
+import type { ReadingFile, RunningSetting } from "../../readings/file/reading-file";
 import { pick, type TrueSetting, type TrueTest } from "./draw-test";
 
 /** How much was written down. */

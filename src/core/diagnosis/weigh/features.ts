@@ -4,8 +4,8 @@
  */
 import { atmosphericPressureKpa } from "../../air/atmosphere";
 import { fluidTable } from "../../fluids/tables";
-import type { ReadingFile, RunningSetting } from "../../readings/reading-file";
-import { compressorKinds, fanKinds } from "../../readings/reading-file";
+import type { ReadingFile, RunningSetting } from "../../readings/file/reading-file";
+import { compressorKinds, fanKinds } from "../../readings/file/reading-file";
 
 /** From here on it is fast idle. */
 export const FAST_RPM = 1300;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { seededNoise } from "../../maths/noise";
-import type { ReadingFile } from "../../readings/reading-file";
+import type { ReadingFile } from "../../readings/file/reading-file";
 import { drawTest, type TrueTest } from "../learn/draw-test";
 import { fitPopulation } from "../learn/fit-population";
 import { readAs } from "../learn/read-as";

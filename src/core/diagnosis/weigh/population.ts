@@ -3,7 +3,7 @@
  * severity. A mixture of normal distributions of what is read, over whatever was read; the limit is passed by one honest reading in two hundred.
  */
 import { cholesky, solveLower } from "../../maths/linear";
-import type { ReadingFile } from "../../readings/reading-file";
+import type { ReadingFile } from "../../readings/file/reading-file";
 import { FEATURES, featuresOf, VALUE_COUNT, valueNames } from "./features";
 import type { Scales } from "./scales";
 

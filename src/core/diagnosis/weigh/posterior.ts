@@ -1,6 +1,6 @@
 /** The committee's answer spread over the simulated hypotheses of this vehicle, for reasons, drawings and what a next test would show. */
 import { faultCauses } from "../../causes/catalogue";
-import type { Hypotheses } from "../hypotheses";
+import type { Hypotheses } from "../explain/hypotheses";
 import { classOf } from "./classes";
 import type { Weighed } from "./weigh";
 

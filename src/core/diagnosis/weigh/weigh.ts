@@ -13,9 +13,9 @@ import {
   possible,
 } from "../../causes/catalogue";
 import { fluidTable } from "../../fluids/tables";
-import type { ReadingFile } from "../../readings/reading-file";
-import { sightOdds } from "../sights";
-import { afterWork } from "../work";
+import type { ReadingFile } from "../../readings/file/reading-file";
+import { sightOdds } from "../explain/sights";
+import { afterWork } from "../explain/work";
 import { CLASSES, causeClasses } from "./classes";
 import { featuresOf, VALUE_COUNT } from "./features";
 import { learnedNow } from "./learned";

@@ -2,10 +2,10 @@
 
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
 import { channels, type StreamChannel } from "@/core/readings/channels";
-import { workshopInstruments } from "@/core/readings/instruments";
-import { worstState } from "@/core/readings/judged-stream";
-import type { Measured } from "@/core/readings/measured";
-import type { StreamState } from "@/core/readings/stream-state";
+import { workshopInstruments } from "@/core/readings/derive/instruments";
+import type { Measured } from "@/core/readings/derive/measured";
+import { worstState } from "@/core/readings/stream/judged-stream";
+import type { StreamState } from "@/core/readings/stream/stream-state";
 import { formatNumber, formatUncertainty, type UnitId, units } from "@/core/units/units";
 import type { LiveValues } from "@/session/live-store";
 import { useJobOf, useLiveOf, useRack, useSession } from "@/session/session";

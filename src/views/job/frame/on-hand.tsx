@@ -2,7 +2,7 @@
 
 import { Box, Flex, Stack, Text } from "@chakra-ui/react";
 import { Trash2 } from "lucide-react";
-import type { MassBalance } from "@/core/charge/mass-balance";
+import type { MassBalance } from "@/core/charge/books/mass-balance";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { entry } from "@/core/units/entry";

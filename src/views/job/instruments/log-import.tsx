@@ -3,7 +3,7 @@
 import { Box, Checkbox, Flex, Grid, NativeSelect, Table, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { channels, type LogChannel, logChannels } from "@/core/readings/channels";
-import { LOG_LIMIT_BYTES, type LogMapping, type TimeKind, timeKinds } from "@/core/readings/log-import";
+import { LOG_LIMIT_BYTES, type LogMapping, type TimeKind, timeKinds } from "@/core/readings/file/log-import";
 import { type UnitId, units } from "@/core/units/units";
 import { type LogPreview, useLogReader } from "@/session/log-reader";
 import { useRack } from "@/session/session";

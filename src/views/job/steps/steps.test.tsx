@@ -2,7 +2,7 @@
 import "fake-indexeddb/auto";
 import { act, cleanup, fireEvent, screen } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { movedBy } from "@/core/charge/ledger";
+import { movedBy } from "@/core/charge/books/ledger";
 import { type Job, newJob, stepIds } from "@/core/records/job";
 import { entry } from "@/core/units/entry";
 import { demoJobs } from "@/demo/demo-jobs";

@@ -2,13 +2,13 @@
 
 import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import { CHARGING_RPM, type ChargePlan, type PlanInputs } from "@/core/charge/charge-plan";
-import { movedBy } from "@/core/charge/ledger";
-import { afterflowG, chanceInside, endSdG } from "@/core/charge/live-charge";
-import type { ChargeInputs, MassBalance } from "@/core/charge/mass-balance";
-import { withUsualConditions } from "@/core/circuit/usual";
-import { hoseContent } from "@/core/readings/hose-content";
-import { saturationGaugeKpa } from "@/core/readings/saturation-temperature";
+import { movedBy } from "@/core/charge/books/ledger";
+import type { ChargeInputs, MassBalance } from "@/core/charge/books/mass-balance";
+import { CHARGING_RPM, type ChargePlan, type PlanInputs } from "@/core/charge/plan/charge-plan";
+import { afterflowG, chanceInside, endSdG } from "@/core/charge/scale/live-charge";
+import { withUsualConditions } from "@/core/circuit/vehicle/usual";
+import { hoseContent } from "@/core/readings/derive/hose-content";
+import { saturationGaugeKpa } from "@/core/readings/derive/saturation-temperature";
 import { purgeBooked } from "@/core/records/bookkeeping";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";

@@ -2,7 +2,7 @@
 
 import { Flex, Table, Text } from "@chakra-ui/react";
 import { format, parseISO } from "date-fns";
-import { type Act, balances, standing } from "@/core/charge/ledger";
+import { type Act, balances, standing } from "@/core/charge/books/ledger";
 import { countered } from "@/core/records/bookkeeping";
 import type { Job } from "@/core/records/job";
 import { formatQuantity } from "@/core/units/units";

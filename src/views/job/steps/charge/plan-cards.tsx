@@ -1,7 +1,7 @@
 "use client";
 
 import { Flex, Grid, Text } from "@chakra-ui/react";
-import type { ChargePlan, PlanStep } from "@/core/charge/charge-plan";
+import type { ChargePlan, PlanStep } from "@/core/charge/plan/charge-plan";
 import type { Job } from "@/core/records/job";
 import { formatQuantity } from "@/core/units/units";
 import { Card } from "@/ui/card";

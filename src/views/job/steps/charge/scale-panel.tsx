@@ -2,9 +2,9 @@
 
 import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import { EMPTY_BELOW_G } from "@/core/charge/charge-plan";
-import { type ChargeAlarm, type ChargeSample, stateAlarms, type ValveAt } from "@/core/charge/live-charge";
-import { checkDraw, type MassBalance } from "@/core/charge/mass-balance";
+import { checkDraw, type MassBalance } from "@/core/charge/books/mass-balance";
+import { EMPTY_BELOW_G } from "@/core/charge/plan/charge-plan";
+import { type ChargeAlarm, type ChargeSample, stateAlarms, type ValveAt } from "@/core/charge/scale/live-charge";
 import { drawn } from "@/core/records/bookkeeping";
 import { fields } from "@/core/records/fields";
 import { chargeInputsOf } from "@/core/records/job-readings";

@@ -1,10 +1,10 @@
 "use client";
 
 import { Flex, Table, Text } from "@chakra-ui/react";
-import { CHARGING_RPM } from "@/core/charge/charge-plan";
+import { CHARGING_RPM } from "@/core/charge/plan/charge-plan";
 import { type School, type SchoolAnswer, type SchoolsAnswer, schools } from "@/core/charge/schools";
-import { withUsualConditions } from "@/core/circuit/usual";
-import type { PressureRange } from "@/core/readings/shop-chart";
+import { withUsualConditions } from "@/core/circuit/vehicle/usual";
+import type { PressureRange } from "@/core/readings/file/shop-chart";
 import { fields } from "@/core/records/fields";
 import { vehicleLabelOf } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";

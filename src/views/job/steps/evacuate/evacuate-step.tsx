@@ -10,7 +10,7 @@ import {
   vacuumGauges,
   vacuumTarget,
 } from "@/core/charge/vacuum";
-import { saturationGaugeKpa } from "@/core/readings/saturation-temperature";
+import { saturationGaugeKpa } from "@/core/readings/derive/saturation-temperature";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { vehicleLabelOf, workableRefrigerant } from "@/core/records/job-readings";

@@ -1,7 +1,7 @@
 "use client";
 
 import { Flex, Grid, Stack, Text } from "@chakra-ui/react";
-import { labelDoubts } from "@/core/readings/label-check";
+import { labelDoubts } from "@/core/readings/file/label-check";
 import { fields } from "@/core/records/fields";
 import { type Job, labelRefrigerants, type StopSign, stopSigns } from "@/core/records/job";
 import { intakeGaps, labelOf, workableRefrigerant } from "@/core/records/job-readings";

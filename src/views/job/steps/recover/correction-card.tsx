@@ -3,7 +3,7 @@
 import { Flex } from "@chakra-ui/react";
 import { causeName } from "@/core/causes/catalogue";
 import { correctionOf } from "@/core/charge/correction";
-import { endSdG } from "@/core/charge/live-charge";
+import { endSdG } from "@/core/charge/scale/live-charge";
 import { balanceOf, labelOf } from "@/core/records/job-readings";
 import { formatQuantity } from "@/core/units/units";
 import { useJob, useVerdict } from "@/session/session";

@@ -2,8 +2,8 @@
 
 import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
 import { atmosphericPressureKpa } from "@/core/air/atmosphere";
-import { workshopInstruments } from "@/core/readings/instruments";
-import type { RestAnswer, RestVerdict } from "@/core/readings/rest";
+import { workshopInstruments } from "@/core/readings/derive/instruments";
+import type { RestAnswer, RestVerdict } from "@/core/readings/derive/rest";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { restOf, workableRefrigerant } from "@/core/records/job-readings";

@@ -2,13 +2,13 @@
 
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
 import type { LinePlace, LineProfile } from "@/core/line-places";
-import { flashMarginAtDevice } from "@/core/readings/line-flash";
+import { flashMarginAtDevice } from "@/core/readings/derive/line-flash";
 import {
   type LineSpot,
   largestUnexplainedDrop,
   placesOf,
   type UnexplainedDrop,
-} from "@/core/readings/line-temperatures";
+} from "@/core/readings/derive/line-temperatures";
 import { fields } from "@/core/records/fields";
 import { settingValues, type TestName, workableRefrigerant } from "@/core/records/job-readings";
 import { type Entry, entry, entryOf, entryValue } from "@/core/units/entry";

@@ -3,8 +3,8 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
 import { type TakenChannel, takenChannels } from "@/core/readings/channels";
-import { cycleOfStream, presentIn, recentMean, worstState } from "@/core/readings/judged-stream";
-import { LEAST_RUN_S, testPosition } from "@/core/readings/test-order";
+import { cycleOfStream, presentIn, recentMean, worstState } from "@/core/readings/stream/judged-stream";
+import { LEAST_RUN_S, testPosition } from "@/core/readings/stream/test-order";
 import type { TestSetting } from "@/core/records/job";
 import { hasReadings, type TestName, withSetting } from "@/core/records/job-readings";
 import { type Entry, entry, entryOf } from "@/core/units/entry";

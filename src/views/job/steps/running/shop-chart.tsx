@@ -4,7 +4,7 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
-import { type PressureRange, shopRangesAt } from "@/core/readings/shop-chart";
+import { type PressureRange, shopRangesAt } from "@/core/readings/file/shop-chart";
 import { formatNumber, formatQuantity, type UnitId, units } from "@/core/units/units";
 import { keepShopChart, loadShopChart, removeShopChart, SHOP_CHART_LIMIT_BYTES } from "@/data/shop-charts";
 import { BenchButton } from "@/ui/buttons";

@@ -3,8 +3,8 @@
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
 import { Fragment, useState } from "react";
 import { channels, type SettingChannel, seldomChannels, usualChannels } from "@/core/readings/channels";
-import type { DerivedValues } from "@/core/readings/derived";
-import type { Measured } from "@/core/readings/measured";
+import type { DerivedValues } from "@/core/readings/derive/derived";
+import type { Measured } from "@/core/readings/derive/measured";
 import { fields } from "@/core/records/fields";
 import type { TestSetting } from "@/core/records/job";
 import { deriveFor, settingValues, type TestName, withSetting } from "@/core/records/job-readings";

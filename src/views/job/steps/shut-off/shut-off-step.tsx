@@ -9,7 +9,7 @@ import {
   type ShutOffSample,
   type ShutOffState,
   usualMeetS,
-} from "@/core/readings/shut-off";
+} from "@/core/readings/stream/shut-off";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { equaliseOf } from "@/core/records/job-readings";

@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
-import { type Decision, decide } from "@/core/diagnosis/decide";
+import { type Decision, decide } from "@/core/diagnosis/decide/decide";
 import { formatNumber } from "@/core/units/units";
 import { RankingHistory } from "@/pictures/ranking-history";
 import { useVerdict, useWording } from "@/session/session";

@@ -1,0 +1,119 @@
+/**
+ * The books of a job: every act that moves refrigerant or oil is one entry, from one account to another. Entries are only ever
+ * appended; a wrong one is answered by a counter-entry. What leaves one account enters another, so that no gram can go missing.
+ */
+import { fail, type Result, succeed } from "../../result";
+import { z } from "../../zod";
+
+const substances = ["refrigerant", "oil"] as const;
+export type Substance = (typeof substances)[number];
+
+export const acts = [
+  /** Weighed out of the vehicle into the recovery machine, and what stayed behind in the machine's hoses. */
+  "recover",
+  "recover-hoses",
+  /** Out of a container into the charging line, and what was let out of its end. */
+  "charge",
+  "purge",
+  /** A surplus, weighed out of the vehicle again after charging. */
+  "take",
+  /** Oil: out with a part, in with a new one, and in from the bottle. */
+  "drain",
+  "fill",
+] as const;
+export type Act = (typeof acts)[number];
+
+/** `container:` and an id, or one of the places that every job has. */
+const accountSchema = z.string().regex(/^(vehicle|machine|machine-hoses|line|air|parts|bottle|container:.{1,100})$/);
+export type Account = z.infer<typeof accountSchema>;
+
+export const ledgerEntrySchema = z.strictObject({
+  id: z.string().min(1).max(100),
+  at: z.iso.datetime(),
+  act: z.enum(acts),
+  substance: z.enum(substances),
+  /** What moved, g; never negative: a way back is an entry the other way. */
+  grams: z.number().min(0).max(100_000),
+  from: accountSchema,
+  to: accountSchema,
+  /** Reckoned, not weighed. */
+  estimated: z.boolean(),
+  /** Id of the entry that this one takes back. */
+  counters: z.string().max(100).nullable(),
+});
+export type LedgerEntry = z.infer<typeof ledgerEntrySchema>;
+export type Ledger = readonly LedgerEntry[];
+
+export type LedgerIssue =
+  | { code: "entry-twice"; id: string }
+  | { code: "entry-broken"; id: string; expected: string }
+  | { code: "nothing-to-counter"; id: string }
+  | { code: "countered-already"; id: string };
+
+export function containerAccount(id: string): Account {
+  return `container:${id}`;
+}
+
+/** Entries are numbered in the order they were written. */
+export function entryId(count: number): string {
+  return `e${count + 1}`;
+}
+
+/** The books with one entry more. Errors: an id that stands already, grams that cannot be. */
+export function post(ledger: Ledger, entry: LedgerEntry): Result<LedgerEntry[], LedgerIssue> {
+  if (ledger.some(({ id }) => id === entry.id)) return fail({ code: "entry-twice", id: entry.id });
+  const checked = ledgerEntrySchema.safeParse(entry);
+  if (!checked.success) {
+    const issue = checked.error.issues[0]!;
+    return fail({ code: "entry-broken", id: entry.id, expected: `${issue.path.join(".")}: ${issue.message}` });
+  }
+  return succeed([...ledger, entry]);
+}
+
+/** Takes an entry back by its opposite; both stay in the books. */
+export function counter(
+  ledger: Ledger,
+  id: string,
+  by: { id: string; at: string },
+): Result<LedgerEntry[], LedgerIssue> {
+  const wrong = ledger.find((entry) => entry.id === id);
+  if (wrong === undefined || wrong.counters !== null) return fail({ code: "nothing-to-counter", id });
+  if (ledger.some(({ counters }) => counters === id)) return fail({ code: "countered-already", id });
+  return post(ledger, { ...wrong, ...by, from: wrong.to, to: wrong.from, counters: id });
+}
+
+/** Entries that still hold: neither taken back nor taking back. */
+export function standing(ledger: Ledger): LedgerEntry[] {
+  const countered = new Set(ledger.map(({ counters }) => counters));
+  return ledger.filter(({ id, counters }) => counters === null && !countered.has(id));
+}
+
+/** What has come into each account less what has left it, g. */
+export function balances(ledger: Ledger, substance: Substance): Map<Account, number> {
+  const sums = new Map<Account, number>();
+  for (const { substance: what, from, to, grams } of ledger) {
+    if (what !== substance) continue;
+    sums.set(from, (sums.get(from) ?? 0) - grams);
+    sums.set(to, (sums.get(to) ?? 0) + grams);
+  }
+  return sums;
+}
+
+/** Grams that have left an account by one act and still stand. */
+export function movedBy(ledger: Ledger, act: Act, substance: Substance = "refrigerant"): number {
+  return standing(ledger).reduce(
+    (sum, entry) => (entry.act === act && entry.substance === substance ? sum + entry.grams : sum),
+    0,
+  );
+}
+
+/** Whether the later books only add to the earlier ones. */
+export function continues(earlier: Ledger, later: Ledger): boolean {
+  return (
+    later.length >= earlier.length &&
+    earlier.every((entry, i) => {
+      const kept = later[i]!;
+      return (Object.keys(ledgerEntrySchema.shape) as (keyof LedgerEntry)[]).every((key) => kept[key] === entry[key]);
+    })
+  );
+}

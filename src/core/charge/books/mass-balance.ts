@@ -1,0 +1,126 @@
+/**
+ * Every gram: what the vehicle holds follows from what was left in it and what left the containers, less what stands in
+ * the hoses and what was let out. Weight is the authority; nothing here is inferred from a pressure. All masses in g.
+ */
+import { fail, type Result, succeed } from "../../result";
+import { containerAccount, type Ledger, movedBy, standing } from "./ledger";
+
+/** A stretch of charging that is still going on, as the scale shows it; it is booked when the valve is shut. */
+export interface OpenDraw {
+  containerId: string;
+  /** Net content of the container when the valve opened and at the newest sample. */
+  startG: number;
+  nowG: number;
+}
+
+export interface OnHand {
+  id: string;
+  name: string;
+  /** Net refrigerant in it when it was brought to the car. */
+  netG: number;
+}
+
+export interface ChargeInputs {
+  labelG: number;
+  toleranceG: number;
+  /** Left in the vehicle before charging: 0 after recovery and evacuation. */
+  residualG: number;
+  /** Standing in the charging hoses when all is done. */
+  hosesG: number;
+  /** Let out of the hose end to drive the air out of it: what is meant to be, until it is booked. */
+  purgeG: number;
+  containers: readonly OnHand[];
+  ledger: Ledger;
+  open: OpenDraw | null;
+}
+
+export interface MassBalance {
+  /** Out of all containers. */
+  drawnG: number;
+  /** Of that: standing in the hoses, and let out. */
+  hosesG: number;
+  purgedG: number;
+  /** Weighed out of the vehicle again. */
+  takenG: number;
+  inVehicleG: number;
+  /** To the label weight; negative when over it. */
+  toGoG: number;
+  state: "short" | "inside" | "over";
+  perContainer: { id: string; name: string; drawnG: number; leftG: number }[];
+}
+
+export type ChargeIssue =
+  | { code: "more-than-container"; container: string; drawnG: number; netG: number }
+  | { code: "container-gained"; container: string; startG: number; nowG: number }
+  | { code: "unknown-container"; containerId: string }
+  | { code: "recovered-impossible"; recoveredG: number; limitG: number };
+
+/** A scale drifts; below this a container that seems to gain is only noise. */
+export const SCALE_DRIFT_G = 5;
+
+/**
+ * No charge leaves a factory and no gauge lets a circuit take more than about twice the label before the relief valve
+ * opens; a recovered mass above that is a wrong unit or another vehicle's.
+ */
+export const MOST_OVER_LABEL = 2.2;
+
+/** The balance at this moment. Errors name the container and the numbers that cannot both be true. */
+export function balance(inputs: ChargeInputs): Result<MassBalance, ChargeIssue> {
+  const perContainer = inputs.containers.map(({ id, name, netG }) => ({ id, name, drawnG: 0, leftG: netG }));
+  const draw = (containerId: string, grams: number): ChargeIssue | null => {
+    const container = perContainer.find((c) => c.id === containerId);
+    if (!container) return { code: "unknown-container", containerId };
+    container.drawnG += grams;
+    container.leftG -= grams;
+    if (container.leftG >= -SCALE_DRIFT_G) return null;
+    const netG = container.drawnG + container.leftG;
+    return { code: "more-than-container", container: container.name, drawnG: container.drawnG, netG };
+  };
+  for (const { act, from, grams } of standing(inputs.ledger)) {
+    if (act !== "charge") continue;
+    const issue = draw(from.slice(containerAccount("").length), grams);
+    if (issue) return fail(issue);
+  }
+  const { open } = inputs;
+  if (open !== null) {
+    const gained = checkDraw(inputs, open);
+    if (gained) return fail(gained);
+    const issue = draw(open.containerId, open.startG - open.nowG);
+    if (issue) return fail(issue);
+  }
+  const drawnG = perContainer.reduce((sum, c) => sum + c.drawnG, 0);
+  // The first grams drive the air out and fill the hoses; until then none has reached the vehicle.
+  const purgedG = Math.min(purgeOf(inputs), Math.max(drawnG, 0));
+  const takenG = movedBy(inputs.ledger, "take");
+  const hosesG = Math.min(inputs.hosesG, Math.max(drawnG - purgedG, 0));
+  const inVehicleG = inputs.residualG + Math.max(0, drawnG - purgedG - hosesG) - takenG;
+  const toGoG = inputs.labelG - inVehicleG;
+  const state = toGoG > inputs.toleranceG ? "short" : toGoG < -inputs.toleranceG ? "over" : "inside";
+  return succeed({ drawnG, hosesG, purgedG, takenG, inVehicleG, toGoG, state, perContainer });
+}
+
+/** A container never gains while it gives; what is within the scale's drift is let pass. */
+export function checkDraw(
+  { containers }: Pick<ChargeInputs, "containers">,
+  { containerId, startG, nowG }: OpenDraw,
+): ChargeIssue | null {
+  if (nowG <= startG + SCALE_DRIFT_G) return null;
+  const name = containers.find(({ id }) => id === containerId)?.name ?? containerId;
+  return { code: "container-gained", container: name, startG, nowG };
+}
+
+/** Refuses a recovered mass that no such vehicle can have held. */
+export function checkRecovered(recoveredG: number, labelG: number): Result<number, ChargeIssue> {
+  const limitG = labelG * MOST_OVER_LABEL;
+  return recoveredG > limitG ? fail({ code: "recovered-impossible", recoveredG, limitG }) : succeed(recoveredG);
+}
+
+/** What all containers together must give until the label weight is in, hoses and purge counted. */
+export function wantedFromContainersG(inputs: ChargeInputs): number {
+  return inputs.labelG - inputs.residualG + inputs.hosesG + purgeOf(inputs) + movedBy(inputs.ledger, "take");
+}
+
+/** What is let out of the hose's end: as booked, or, until it is, as it is meant to be. */
+function purgeOf({ ledger, purgeG }: ChargeInputs): number {
+  return standing(ledger).some(({ act }) => act === "purge") ? movedBy(ledger, "purge") : purgeG;
+}

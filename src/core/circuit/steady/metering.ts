@@ -1,0 +1,99 @@
+/**
+ * Expansion valve and fixed orifice. Flow as through a sharp passage, m = Cd A sqrt(2 rho (P - Pf)); the liquid flashes in
+ * the throat, so that Pf does not fall below a share of the saturation pressure of the incoming liquid (form of Aaron and Domanski,
+ * ASHRAE Trans. 96 (1990) 729, for short tubes; the share here is one rounded number instead of their fit). Areas m2,
+ * pressures kPa absolute, flow kg/s.
+ */
+
+import type { FaultEffects } from "../../causes/cause";
+import type { FluidTable } from "../../fluids/tables";
+import { fallingRoot } from "../../maths/roots";
+import type { OrificeSize, ValveSize } from "../vehicle/vehicle";
+
+const DISCHARGE = 0.7;
+/** Vapour chokes where the throat has fallen to this share (gamma 1.1); two-phase flow in between (form of Leung, AIChE J. 32 (1986) 1743). */
+const VAPOUR_CHOKES = 0.58;
+const CHOKING_QUALITY = 0.12;
+/** A tube's throat falls to this share of the saturation pressure; a valve's short seat lets it fall further. */
+const TUBE_FLASH = 0.93;
+const SEAT_FLASH = 0.55;
+
+export interface MeteringState {
+  flow: number;
+  /** Just before the device, behind line, drier and whatever blocks them. */
+  inletKpa: number;
+}
+
+type MeteringEffects = Pick<FaultEffects, "openingMost" | "openingLeast" | "orificeArea">;
+
+/** Opening the bulb asks for at a superheat: closed at the static one, wide open a span above; a stuck part bounds it. */
+export function valveOpening(device: ValveSize | OrificeSize, effects: MeteringEffects, superheatK: number): number {
+  if (device.kind === "orifice") return 1;
+  const asked = Math.min(Math.max((superheatK - device.staticSuperheatK) / device.spanK, 0), 1);
+  // A blockage takes its share of every opening, a stuck pin holds the least.
+  return Math.max(Math.max(device.bleed, asked) * effects.openingMost, effects.openingLeast);
+}
+
+/** Share of the pressure before it to which a throat falls at most, by what comes: liquid that flashes, or more and more vapour. */
+function flashShare(fluid: FluidTable, liquidShare: number, sourceKpa: number, enthalpy: number): number {
+  const quality = Math.min(Math.max(fluid.quality(sourceKpa, enthalpy), 0), 1);
+  return liquidShare + (VAPOUR_CHOKES - liquidShare) * (quality / (quality + CHOKING_QUALITY)) * (1 + CHOKING_QUALITY);
+}
+
+/** Flow through one sharp passage from a state before it to a pressure behind it, kg/s. */
+export function passageFlow(
+  fluid: FluidTable,
+  areaM2: number,
+  sourceKpa: number,
+  enthalpy: number,
+  lowKpa: number,
+): number {
+  if (sourceKpa <= lowKpa) return 0;
+  const flash = flashShare(fluid, SEAT_FLASH, sourceKpa, enthalpy);
+  const throat = Math.max(lowKpa, flash * Math.min(fluid.flashPressureKpa(enthalpy), sourceKpa));
+  return DISCHARGE * areaM2 * Math.sqrt(2000 * fluid.density(sourceKpa, enthalpy) * (sourceKpa - throat));
+}
+
+/**
+ * Flow through liquid line and device in series.
+ * @param lineDrop kPa = lineDrop m2 / rho of the line before the device.
+ */
+export function meteringFlow(
+  fluid: FluidTable,
+  device: ValveSize | OrificeSize,
+  effects: MeteringEffects,
+  opening: number,
+  lineDrop: number,
+  sourceKpa: number,
+  enthalpy: number,
+  lowKpa: number,
+  into: MeteringState,
+): void {
+  const area = device.kind === "orifice" ? device.areaM2 * effects.orificeArea : device.widestM2 * opening;
+  const share = device.kind === "orifice" ? TUBE_FLASH : SEAT_FLASH;
+  const passage = 1 / (2000 * DISCHARGE * DISCHARGE * area * area);
+  if (sourceKpa <= lowKpa) {
+    into.flow = 0;
+    into.inletKpa = sourceKpa;
+    return;
+  }
+  const sourceDensity = fluid.density(sourceKpa, enthalpy);
+  const saturated = fluid.flashPressureKpa(enthalpy);
+  const flash = flashShare(fluid, share, sourceKpa, enthalpy);
+  // The line drops what the device's flow makes it drop: one root, since a higher inlet passes more.
+  const inlet = fallingRoot(
+    (trial) => {
+      const throat = Math.max(lowKpa, flash * Math.min(saturated, trial));
+      // Liquid hardly feels the pressure: only where it flashes is its density asked for again.
+      const density = trial >= saturated ? sourceDensity : fluid.density(trial, enthalpy);
+      const squared = (Math.max(trial - throat, 0) * density) / passage;
+      into.flow = Math.sqrt(squared);
+      return sourceKpa - (squared * lineDrop) / sourceDensity - trial;
+    },
+    lowKpa,
+    sourceKpa,
+    1e-9 * sourceKpa,
+    sourceKpa - (sourceKpa - lowKpa) * Math.min(lineDrop / (lineDrop + passage), 0.9),
+  );
+  into.inletKpa = inlet;
+}

@@ -1,0 +1,74 @@
+/** What to do now, from a verdict: one act, why, and the test that would settle it. The words for it stand in words/decision.ts. */
+import { type Cause, causeEntry, type FaultCause } from "../../causes/catalogue";
+import { chargeShare } from "../../causes/undercharge";
+import type { ObservableName } from "../explain/observables";
+import type { TestId } from "../next-test/next-tests";
+import type { Verdict } from "./verdict";
+
+export type DecisionAct = "stop" | "test-first" | "check-control" | "check-air" | "repair" | "weigh" | "leave";
+
+export type DecisionReason =
+  | { code: "relief-valve-near" }
+  | { code: "almost-empty" }
+  | { code: "wrong-refrigerant" }
+  /** The readings as a whole fit nothing, and this one does it. */
+  | { code: "do-not-fit"; observable: ObservableName; rpm: number | null }
+  /** Two causes, or one and something else, and a test that would part them. */
+  | { code: "not-told-apart"; first: Cause; second: Cause | null }
+  | { code: "sound" }
+  | { code: "cause"; cause: FaultCause }
+  /** A lack, and how much of the charge is gone. */
+  | { code: "lack"; lost: "little" | "some" | "much" };
+
+export interface Decision {
+  act: DecisionAct;
+  reason: DecisionReason;
+  /** The test that would settle it, where one would. */
+  test: TestId | null;
+}
+
+/** From here on one cause is acted upon; a gap this wide to the next, or look-alikes with one remedy, count as one. */
+const CLEAR = 0.6;
+/** A test that tells this many bits is worth doing before anything is opened. */
+const WORTH_BITS = 0.25;
+/** A car that has lost this share of its charge leaks faster than it can be driven. */
+const LARGE_LOSS = 0.45;
+const SMALL_LOSS = 0.2;
+
+export function decide(verdict: Verdict): Decision {
+  const stop = verdict.warnings.some(({ code }) => code === "stop-high-side" || code === "stop-blocked-before-port");
+  const [first, second] = verdict.causes;
+  const best = verdict.nextTests.find(({ test, gainBits }) => test !== "recover" && gainBits >= WORTH_BITS) ?? null;
+  const test = best?.test ?? null;
+  if (stop || !first) return { act: "stop", reason: { code: "relief-valve-near" }, test: null };
+  for (const warning of verdict.warnings) {
+    if (warning.code === "almost-empty") return { act: "weigh", reason: { code: "almost-empty" }, test: null };
+  }
+  for (const warning of verdict.warnings) {
+    if (warning.code === "wrong-refrigerant") return { act: "test-first", reason: { code: warning.code }, test };
+  }
+  for (const warning of verdict.warnings) {
+    if (warning.code === "do-not-fit") return { act: "test-first", reason: warning, test };
+  }
+  const together = verdict.together[0];
+  const probability = together?.causes.includes(first.cause)
+    ? Math.max(first.probability, together.probability)
+    : first.probability;
+  if (probability < CLEAR && best) {
+    return {
+      act: "test-first",
+      reason: { code: "not-told-apart", first: first.cause, second: second?.cause ?? null },
+      test,
+    };
+  }
+  if (first.cause === "none") return { act: "leave", reason: { code: "sound" }, test };
+  const act = causeEntry(first.cause).remedy;
+  return first.cause === "undercharge"
+    ? { act, reason: { code: "lack", lost: lostOf(first.severity.median) }, test }
+    : { act, reason: { code: "cause", cause: first.cause }, test };
+}
+
+function lostOf(severity: number): "little" | "some" | "much" {
+  const lost = 1 - chargeShare(severity);
+  return lost > LARGE_LOSS ? "much" : lost < SMALL_LOSS ? "little" : "some";
+}

@@ -1,0 +1,61 @@
+/** The verdict as data: what a diagnosis file and every screen are made from. */
+import type { Cause } from "../../causes/catalogue";
+import type { Reason } from "../explain/explain";
+import type { ObservableName } from "../explain/observables";
+import type { NextTest } from "../next-test/next-tests";
+
+export interface Severity {
+  low: number;
+  median: number;
+  high: number;
+}
+
+export interface RankedCause {
+  cause: Cause;
+  probability: number;
+  /** Probability that it acts at all, alone or with another; these need not sum to one. */
+  present: number;
+  severity: Severity;
+  for: Reason[];
+  against: Reason[];
+  /** Signs seen that speak for it, as the reading file names them. */
+  seen: string[];
+}
+
+export type Warning =
+  | { code: "few-readings"; count: number }
+  | { code: "stop-high-side"; kpa: number }
+  | { code: "stop-blocked-before-port"; probability: number }
+  /** At rest both sides stand this far below saturation, K: no liquid is left. */
+  | { code: "almost-empty"; belowK: number }
+  /** Far from where any cause that is still probable would have it in this vehicle. */
+  | { code: "suspect-reading"; observable: ObservableName; rpm: number | null }
+  /** Rarer as a whole than one reading in two hundred; this one does it. */
+  | { code: "do-not-fit"; observable: ObservableName; rpm: number | null }
+  /** So many values lie beyond what was learned. */
+  | { code: "beyond-learned"; values: number }
+  | { code: "wrong-refrigerant"; fits: string[] }
+  | { code: "cycling" }
+  | { code: "electric" }
+  | { code: "unknown-charge" }
+  | { code: "cannot-simulate"; why: string };
+
+export interface Verdict {
+  id: string;
+  /** Sorted by probability, which sums to one; every cause stands in it. */
+  causes: RankedCause[];
+  /** Pairs of causes that act together, with their probability, the likeliest first. */
+  together: { causes: [Cause, Cause]; probability: number }[];
+  charge: { lowG: number; medianG: number; highG: number; identified: boolean; weighed: boolean } | null;
+  nextTests: NextTest[];
+  warnings: Warning[];
+  /** Entropy between the causes, bits: how undecided it is. */
+  undecidedBits: number;
+}
+
+/** One moment of the ranking: shares of the causes that led then. */
+export interface RankingMoment {
+  /** On the page's own clock, s. */
+  atS: number;
+  shares: Partial<Record<Cause, number>>;
+}

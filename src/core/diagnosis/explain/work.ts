@@ -1,0 +1,33 @@
+/**
+ * What work does to what may be the matter: the chance of each set of causes after it, from how probable each was before. A test after the work
+ * is weighed from there, so that before and after are one piece of evidence on one car.
+ */
+import { causeEntry } from "../../causes/catalogue";
+import type { Work } from "../../causes/work";
+import { CLASSES, causeClasses, classOf } from "../weigh/classes";
+
+/** Work on a cause takes it away so often; */
+const MENDS = 0.92;
+/** what nobody touched goes by itself so seldom; */
+const BY_ITSELF = 0.04;
+/** and work brings something new in so often, as causes come. */
+const NEW_FAULT = 0.05;
+
+/** Chance of each class after the work. `before`: of each class before it; `usual`: how causes come in. Both sum to one, as does the answer. */
+export function afterWork(before: ArrayLike<number>, work: readonly Work[], usual: readonly number[]): Float64Array {
+  const after = new Float64Array(CLASSES);
+  for (const [k, acting] of causeClasses.entries()) {
+    const goes = acting.map((cause) =>
+      causeEntry(cause).mendedBy.some((one) => work.includes(one)) ? MENDS : (causeEntry(cause).unwritten ?? BY_ITSELF),
+    );
+    // Each of the causes stays or goes for itself.
+    for (let stays = 0; stays < 2 ** acting.length; stays++) {
+      const left = acting.filter((_, i) => stays & (1 << i));
+      const chance = goes.reduce((product, p, i) => product * (stays & (1 << i) ? 1 - p : p), 1);
+      const to = classOf(left);
+      after[to] = after[to]! + before[k]! * chance * (1 - NEW_FAULT);
+    }
+  }
+  for (let k = 0; k < CLASSES; k++) after[k] = after[k]! + NEW_FAULT * usual[k]!;
+  return after;
+}

@@ -1,0 +1,313 @@
+/**
+ * Which test not yet done would tell most for its time. What each would show is drawn from what is still probable, by the simulation of this
+ * vehicle and by how such vehicles differ; each outcome is entered and weighed as if it had been read. So a test that is offered moves the
+ * verdict, and says how often it settles it.
+ */
+import { atmosphericPressureKpa } from "../../air/atmosphere";
+import { type Cause, causeEntry } from "../../causes/catalogue";
+import { fluidTable } from "../../fluids/tables";
+import { solveInPlace } from "../../maths/linear";
+import { type NoiseSource, seededNoise } from "../../maths/noise";
+import type { ReadingFile, RunningSetting } from "../../readings/file/reading-file";
+import { fieldOf, wasRead } from "../explain/explain";
+import type { Hypotheses } from "../explain/hypotheses";
+import {
+  type ObservableName,
+  type Observed,
+  observableAt,
+  placeOf,
+  type SettingObservable,
+  settingObservables,
+} from "../explain/observables";
+import { causeClasses } from "../weigh/classes";
+import { FAST_RPM } from "../weigh/features";
+import { entropyOf, type Weighed, weigh } from "../weigh/weigh";
+
+export const testIds = [
+  "look",
+  "suction-clamp",
+  "liquid-clamp",
+  "discharge-clamp",
+  "vent-probe",
+  "condenser-air",
+  "both-gauges",
+  "idle",
+  "fast-idle",
+  "rest",
+  "shut-off",
+  "line-spots",
+  "command",
+  "recover",
+] as const;
+export type TestId = (typeof testIds)[number];
+
+export interface NextTest {
+  test: TestId;
+  /** Paths of the reading file's fields that it fills. */
+  reads: string[];
+  /** Expected fall of the entropy between causes, bits. */
+  gainBits: number;
+  /** Share of such cars in which one cause stands alone after it. */
+  settles: number;
+  minutes: number;
+  /** What each of the leading causes would show there, in the unit of the observable. */
+  outcomes: { cause: Cause; observable: ObservableName; expected: number }[];
+}
+
+/** Outcomes drawn for each test: the gain is then good for a few hundredths of a bit. */
+const DRAWS = 16;
+/** One cause stands alone from this probability on. */
+const SETTLED = 0.8;
+/** A test that is expected to tell less is not offered: the leading causes would read alike there. */
+const LEAST_BITS = 0.02;
+
+interface Plan {
+  id: TestId;
+  minutes: number;
+  /** Places of the vector that the test would fill. */
+  places: number[];
+}
+
+export function nextTests(
+  reading: ReadingFile,
+  observed: Observed,
+  hypotheses: Hypotheses,
+  weighed: Weighed,
+  weights: Float64Array,
+  context: { commanded: boolean; looked: boolean; leading: readonly Cause[] },
+  seed: number,
+): NextTest[] {
+  const before = entropyOf(weighed.classes);
+  const random = seededNoise(seed);
+  const read = Array.from(observed.values.keys()).filter((place) => !Number.isNaN(observed.values[place]!));
+  const tests = plans(observed, context).map((plan): NextTest => {
+    const { bits, settles } = outcomesWeighed(plan, reading, observed, hypotheses, weights, read, random);
+    return {
+      test: plan.id,
+      reads: pathsOf(plan, observed.rpm.length),
+      gainBits: Math.max(0, Math.round((before - bits) * 100) / 100),
+      settles: Math.round(settles * 100) / 100,
+      minutes: plan.minutes,
+      outcomes: outcomesOf(plan, observed, hypotheses, weights, context.leading),
+    };
+  });
+  if (!context.looked) tests.push(look(weighed, before));
+  return tests
+    .filter(({ test, gainBits }) => gainBits >= LEAST_BITS || test === "recover")
+    .sort((a, b) => b.gainBits / b.minutes - a.gainBits / a.minutes || a.minutes - b.minutes);
+}
+
+function pathsOf(plan: Plan, settings: number): string[] {
+  const paths = plan.places.flatMap((place) => {
+    const { name, setting } = observableAt(place, settings);
+    if (setting !== null) return [`running[${setting}].${fieldOf[name]}`];
+    if (name === "rest") return ["rest.lowKpa", "rest.highKpa", "rest.soakC"];
+    return name === "meeting" ? ["equalise.seconds", "equalise.equalised"] : ["recoveredG"];
+  });
+  return [...new Set(paths)];
+}
+
+function plans(observed: Observed, { commanded }: { commanded: boolean }): Plan[] {
+  const settings = observed.rpm.length;
+  const ran = observed.rpm.map((_, i) => settingObservables.some((name) => wasRead(observed, name, i)));
+  const running = ran.some(Boolean) ? ran.map((_, i) => i).filter((i) => ran[i]) : [0];
+  const at = (names: readonly SettingObservable[]) =>
+    running.flatMap((i) => names.map((name) => placeOf(name, i, settings)));
+  const missing = (names: readonly SettingObservable[]) =>
+    names.every((name) => running.every((i) => !wasRead(observed, name, i)));
+  const list: Plan[] = [];
+  const offer = (id: TestId, minutes: number, names: readonly SettingObservable[]) => {
+    if (missing(names)) list.push({ id, minutes, places: at(names) });
+  };
+  offer("suction-clamp", 2, ["suction"]);
+  offer("liquid-clamp", 2, ["liquid"]);
+  offer("discharge-clamp", 2, ["discharge"]);
+  offer("vent-probe", 2, ["vent"]);
+  offer("condenser-air", 3, ["condenserInlet", "condenserOutlet"]);
+  offer("both-gauges", 4, ["condensing"]);
+  offer("line-spots", 4, ["lineDrop"]);
+  if (commanded) offer("command", 3, ["command"]);
+  // The other engine speed with whatever is connected already.
+  const connected = settingObservables.filter((name) => running.some((i) => wasRead(observed, name, i)));
+  for (const [i, done] of ran.entries()) {
+    if (done) continue;
+    const names: readonly SettingObservable[] =
+      connected.length > 0 ? connected : ["evaporating", "condensing", "vent"];
+    const places = names.map((name) => placeOf(name, i, settings));
+    list.push({ id: observed.rpm[i]! > FAST_RPM ? "fast-idle" : "idle", minutes: 4, places });
+  }
+  if (!wasRead(observed, "rest", 0)) list.push({ id: "rest", minutes: 6, places: [placeOf("rest", 0, settings)] });
+  if (!wasRead(observed, "meeting", 0)) {
+    list.push({ id: "shut-off", minutes: 5, places: [placeOf("meeting", 0, settings)] });
+  }
+  if (!wasRead(observed, "charge", 0))
+    list.push({ id: "recover", minutes: 25, places: [placeOf("charge", 0, settings)] });
+  return list;
+}
+
+/** Mean entropy after the test and how often it is settled, over outcomes drawn from what is still probable. */
+function outcomesWeighed(
+  plan: Plan,
+  reading: ReadingFile,
+  observed: Observed,
+  hypotheses: Hypotheses,
+  weights: Float64Array,
+  read: readonly number[],
+  random: NoiseSource,
+): { bits: number; settles: number } {
+  const { all, spread } = hypotheses;
+  const length = observed.values.length;
+  // How such cars differ beyond what this one has already shown of itself.
+  const own = plan.places.map((place) => ({ place, ...regression(place, read, spread.covariance, length) }));
+  const cumulative: number[] = [];
+  let total = 0;
+  for (const weight of weights) {
+    total += weight;
+    cumulative.push(total);
+  }
+  let bits = 0;
+  let settles = 0;
+  for (let draw = 0; draw < DRAWS; draw++) {
+    // Strata of equal probability: every draw comes from its own part of what is probable.
+    const target = ((draw + random.uniform()) / DRAWS) * total;
+    const { shown } =
+      all[
+        Math.max(
+          cumulative.findIndex((upTo) => upTo >= target),
+          0,
+        )
+      ]!;
+    const common = random.normal();
+    const values = own.map(({ place, coefficients, variance }) => {
+      let value = shown.values[place]! + spread.bias[place]!;
+      for (const [k, other] of read.entries()) {
+        const gap = observed.values[other]! - shown.values[other]! - spread.bias[other]!;
+        if (Number.isFinite(gap)) value += coefficients[k]! * Math.min(Math.max(gap, -MOST_GAP_K), MOST_GAP_K);
+      }
+      return { place, value: value + Math.sqrt(variance) * (0.6 * common + 0.8 * random.normal()) };
+    });
+    const { classes } = weigh(entered(reading, values, observed));
+    bits += entropyOf(classes) / DRAWS;
+    settles += classes.some((p) => p >= SETTLED) ? 1 / DRAWS : 0;
+  }
+  return { bits, settles };
+}
+
+/** A reading this far from where a hypothesis has it says no more of the car than one at the edge. */
+const MOST_GAP_K = 6;
+
+/** The reading with outcomes put where they would be written. */
+export function entered(
+  reading: ReadingFile,
+  values: readonly { place: number; value: number }[],
+  observed: Observed,
+): ReadingFile {
+  const fluid = fluidTable(reading.vehicle.refrigerant);
+  const atmosphere = atmosphericPressureKpa(reading.conditions.altitudeM ?? 0);
+  const gauge = (temperatureC: number) =>
+    fluid.saturationPressureKpa(Math.min(Math.max(temperatureC, -48), 92)) - atmosphere;
+  const settings = observed.rpm.length;
+  const running: RunningSetting[] = (reading.running ?? []).map((setting) => ({ ...setting }));
+  let { rest, equalise, recoveredG } = reading;
+  for (const { place, value } of values) {
+    if (Number.isNaN(value)) continue;
+    const { name, setting } = observableAt(place, settings);
+    if (setting === null) {
+      if (name === "rest") {
+        const soakC = rest?.soakC ?? reading.conditions.ambientC;
+        const kpa = gauge(soakC + value);
+        rest = { lowKpa: kpa, highKpa: kpa, soakC };
+      } else if (name === "meeting") equalise = { seconds: Math.exp(Math.min(value, 8)), equalised: true };
+      else recoveredG = Math.max(0, value) * (reading.vehicle.chargeG ?? 0);
+      continue;
+    }
+    while (running.length <= setting) running.push({ rpm: observed.rpm[running.length]! });
+    const into = running[setting]!;
+    if (name === "evaporating") into.lowKpa = gauge(value);
+    else if (name === "condensing") into.highKpa = gauge(value);
+    else if (name === "lineDrop") {
+      const liquid = into.liquidLineC ?? reading.conditions.ambientC + LIQUID_OVER_AIR_K;
+      into.liquidLineC = liquid;
+      into.meteringInletC = liquid - Math.max(value, 0);
+    } else if (name === "command") into.compressorDutyPct = Math.min(Math.max(value, 0), 100);
+    else into[fieldOf[name] as "ventC"] = value;
+  }
+  return { ...reading, running, rest, equalise, recoveredG };
+}
+
+/** A liquid line where it was not read, K over the ambient. */
+const LIQUID_OVER_AIR_K = 12;
+
+/** How a reading's distance from the middle follows from those already taken, and what is left of its variance. */
+function regression(place: number, read: readonly number[], covariance: Float64Array, length: number) {
+  const n = read.length;
+  const matrix = Float64Array.from(read.flatMap((a) => read.map((b) => covariance[a * length + b]!)));
+  const right = read.map((a) => covariance[a * length + place]!);
+  const coefficients = Float64Array.from(right);
+  solveInPlace(matrix, coefficients);
+  let variance = covariance[place * length + place]!;
+  for (let k = 0; k < n; k++) variance -= coefficients[k]! * right[k]!;
+  return { coefficients, variance: Math.max(variance, 0.01) };
+}
+
+const LOOK_MINUTES = 3;
+
+/** A look tells a few causes from all others, and is rarely wrong when it finds something. */
+function look(weighed: Weighed, before: number): NextTest {
+  const chances = causeClasses.map((acting) =>
+    Math.max(0, ...acting.map((cause) => causeEntry(cause).looksFound ?? 0)),
+  );
+  let found = 0;
+  const unseen = weighed.classes.map((p, k) => {
+    found += p * chances[k]!;
+    return p * (1 - chances[k]!);
+  });
+  const left = Math.max(1 - found, 1e-9);
+  const after = unseen.map((p) => p / left);
+  const bits = left * entropyOf(after);
+  return {
+    test: "look",
+    reads: ["observations"],
+    gainBits: Math.max(0, Math.round((before - bits) * 100) / 100),
+    settles: Math.round((found + (after.some((p) => p >= SETTLED) ? left : 0)) * 100) / 100,
+    minutes: LOOK_MINUTES,
+    outcomes: [],
+  };
+}
+
+/** The reading that parts the leading causes most, and what each would make it. */
+function outcomesOf(
+  plan: Plan,
+  observed: Observed,
+  hypotheses: Hypotheses,
+  weights: Float64Array,
+  leading: readonly Cause[],
+): NextTest["outcomes"] {
+  const means = (place: number) =>
+    leading.map((cause) => {
+      let sum = 0;
+      let total = 0;
+      for (const [i, { causes, shown }] of hypotheses.all.entries()) {
+        if (!causes.some((one) => one.cause === cause) || Number.isNaN(shown.values[place]!)) continue;
+        sum += weights[i]! * shown.values[place]!;
+        total += weights[i]!;
+      }
+      return total > 0 ? sum / total + hypotheses.spread.bias[place]! : Number.NaN;
+    });
+  let widest: { place: number; values: number[]; span: number } | null = null;
+  const length = observed.values.length;
+  for (const place of plan.places) {
+    const values = means(place);
+    const known = values.filter(Number.isFinite);
+    if (known.length < 2) continue;
+    const span =
+      (Math.max(...known) - Math.min(...known)) / Math.sqrt(hypotheses.spread.covariance[place * length + place]!);
+    if (widest === null || span > widest.span) widest = { place, values, span };
+  }
+  if (widest === null) return [];
+  const { place, values } = widest;
+  const observable = observableAt(place, observed.rpm.length).name;
+  return leading.flatMap((cause, i) =>
+    Number.isFinite(values[i]!) ? [{ cause, observable, expected: values[i]! }] : [],
+  );
+}

@@ -1,0 +1,39 @@
+/** What stands in the gauge hoses and leaves with them when they come off. */
+import { atmosphericPressureKpa } from "../../air/atmosphere";
+import type { Refrigerant } from "../../fluids/helmholtz";
+import { fluidTable } from "../../fluids/tables";
+
+/** Bore of a usual gauge hose, m. */
+const BORE_M = 4.8e-3;
+
+export interface HoseContent {
+  lowG: number;
+  /** As vapour, once it has been let back into the low side, and as liquid, taken off as it stands; null without a high hose. */
+  highVapourG: number | null;
+  highLiquidG: number | null;
+}
+
+/**
+ * Grams in one hose a side, each of `lengthM`, at gauge pressures (kPa) and the hose's temperature (degC). Vapour on the low
+ * side; the high hose fills with liquid at a port on the liquid line. Source: densities of the equation of state.
+ */
+export function hoseContent(
+  refrigerant: Refrigerant,
+  altitudeM: number,
+  lengthM: number,
+  temperatureC: number,
+  lowKpa: number,
+  highKpa: number | null,
+): HoseContent {
+  const fluid = fluidTable(refrigerant);
+  const litres = (Math.PI / 4) * BORE_M * BORE_M * lengthM;
+  const atmosphere = atmosphericPressureKpa(altitudeM);
+  const vapourG = (gaugeKpa: number) => {
+    const pressure = Math.max(gaugeKpa + atmosphere, 8);
+    return fluid.density(pressure, fluid.vapourEnthalpyAt(pressure, temperatureC)) * litres * 1000;
+  };
+  if (highKpa === null) return { lowG: vapourG(lowKpa), highVapourG: null, highLiquidG: null };
+  const liquid = fluid.liquidDensity(Math.min(Math.max(highKpa + atmosphere, 50), 3200));
+  // Let back, the high hose ends at the low side's pressure.
+  return { lowG: vapourG(lowKpa), highVapourG: vapourG(lowKpa), highLiquidG: liquid * litres * 1000 };
+}

@@ -1,0 +1,51 @@
+/** Flash margin at the metering device of a long line: what climbing and friction leave of it. */
+import { atmosphericPressureKpa } from "../../air/atmosphere";
+import type { Refrigerant } from "../../fluids/helmholtz";
+import { fluidTable } from "../../fluids/tables";
+import { workshopInstruments } from "./instruments";
+import { type Measured, propagate } from "./measured";
+import { saturationGaugeKpa, saturationTemperatureC } from "./saturation-temperature";
+
+export interface LiquidLine {
+  refrigerant: Refrigerant;
+  altitudeM: number;
+  /** At the port, kPa gauge. */
+  highKpa: number;
+  /** Of the line where it ends, or beside the port when it was not spotted there, degC. */
+  lineC: number;
+  /** From port to metering device, m; upwards is positive. */
+  riseM: number;
+  lengthM: number;
+}
+
+const GRAVITY = 9.80665;
+/**
+ * Friction of a usual line, kPa a metre: Darcy and Weisbach, f 0.025, bore 6 mm, 30 g/s of liquid at 1.1 kg/l is 2.1 kPa/m.
+ * Bore and flow are not known at the car: it may be half as much again, or half.
+ */
+const FRICTION_KPA_M = 2.1;
+const FRICTION_DOUBT = 0.5;
+const RISE_DOUBT_M = 0.1;
+
+/** Pressure left above saturation where the liquid line ends, kPa; below 0 it flashes before the metering device. */
+export function flashMarginAtDevice(line: LiquidLine): Measured | null {
+  const { refrigerant, altitudeM, riseM, lengthM } = line;
+  const condensingC = saturationTemperatureC(refrigerant, line.highKpa, altitudeM);
+  if (condensingC === null) return null;
+  const atmosphere = atmosphericPressureKpa(altitudeM);
+  const fluid = fluidTable(refrigerant);
+  return propagate(
+    [
+      { value: line.highKpa, uncertainty: workshopInstruments.highKpa },
+      { value: line.lineC, uncertainty: workshopInstruments.clampK },
+      { value: riseM, uncertainty: riseM === 0 ? 0 : RISE_DOUBT_M },
+      { value: FRICTION_KPA_M, uncertainty: FRICTION_KPA_M * FRICTION_DOUBT },
+    ],
+    (highKpa, lineC, rise, friction) => {
+      const saturation = saturationGaugeKpa(refrigerant, lineC!, altitudeM);
+      if (saturation === null) return null;
+      const density = fluid.liquidDensity(Math.max(saturation + atmosphere, 50));
+      return highKpa! - (density * GRAVITY * rise!) / 1000 - friction! * lengthM - saturation;
+    },
+  );
+}

@@ -1,0 +1,76 @@
+/**
+ * The rest reading: engine off, soaked. While any liquid remains, both sides stand at the saturation pressure of the
+ * soak temperature. It says whether liquid is left, never how much: the pressure is the same for 50 g and for 700 g.
+ */
+import { WEATHER_UNCERTAINTY_KPA } from "../../air/atmosphere";
+import type { Refrigerant } from "../../fluids/helmholtz";
+import { type InstrumentAccuracy, workshopInstruments } from "./instruments";
+import { type Measured, propagate } from "./measured";
+import { saturationGaugeKpa } from "./saturation-temperature";
+
+export interface RestReading {
+  refrigerant: Refrigerant;
+  altitudeM: number;
+  soakC: number;
+  /** kPa gauge; either side may be missing, not both. */
+  lowKpa: number | null;
+  highKpa: number | null;
+}
+
+export type RestVerdict = "at-saturation" | "below-saturation" | "above-saturation" | "unequal";
+
+export interface RestAnswer {
+  verdict: RestVerdict;
+  /** Saturation at the soak temperature, kPa gauge; uncertainty from the soak temperature and the barometer. */
+  saturation: Measured;
+  /** Reading (the mean, weighted by the gauges) minus saturation, kPa. */
+  margin: Measured;
+  /** High minus low, kPa; null with one gauge, and then "unequal" cannot be told. */
+  difference: Measured | null;
+}
+
+/** Null when no pressure was read or the soak temperature lies outside the saturation line. */
+export function judgeRest(reading: RestReading, accuracy: InstrumentAccuracy = workshopInstruments): RestAnswer | null {
+  const { refrigerant, altitudeM, lowKpa, highKpa } = reading;
+  const soak: Measured = { value: reading.soakC, uncertainty: accuracy.soakK };
+  const saturationBySoak = propagate([soak], (soakC) => saturationGaugeKpa(refrigerant, soakC, altitudeM));
+  const pressure = weightedMean(
+    [
+      lowKpa === null ? null : { value: lowKpa, uncertainty: accuracy.lowKpa },
+      highKpa === null ? null : { value: highKpa, uncertainty: accuracy.highKpa },
+    ].filter((side) => side !== null),
+  );
+  if (saturationBySoak === null || pressure === null) return null;
+
+  const saturation: Measured = {
+    value: saturationBySoak.value,
+    uncertainty: Math.hypot(saturationBySoak.uncertainty, WEATHER_UNCERTAINTY_KPA),
+  };
+  const margin: Measured = {
+    value: pressure.value - saturation.value,
+    uncertainty: Math.hypot(pressure.uncertainty, saturation.uncertainty),
+  };
+  const difference: Measured | null =
+    lowKpa === null || highKpa === null
+      ? null
+      : { value: highKpa - lowKpa, uncertainty: Math.hypot(accuracy.lowKpa, accuracy.highKpa) };
+  return { verdict: verdictOf(margin, difference), saturation, margin, difference };
+}
+
+function verdictOf(margin: Measured, difference: Measured | null): RestVerdict {
+  if (difference !== null && Math.abs(difference.value) > difference.uncertainty) return "unequal";
+  if (Math.abs(margin.value) <= margin.uncertainty) return "at-saturation";
+  return margin.value < 0 ? "below-saturation" : "above-saturation";
+}
+
+function weightedMean(sides: Measured[]): Measured | null {
+  if (sides.length === 0) return null;
+  let weights = 0;
+  let sum = 0;
+  for (const side of sides) {
+    const weight = side.uncertainty ** -2;
+    weights += weight;
+    sum += weight * side.value;
+  }
+  return { value: sum / weights, uncertainty: weights ** -0.5 };
+}
