@@ -4,7 +4,7 @@
  */
 import { planCharge } from "../src/core/charge/plan/charge-plan";
 import { schoolsOf } from "../src/core/charge/schools";
-import { fitHold, type HoldCause, holdCauses } from "../src/core/charge/vacuum";
+import { fitHold, type HoldCause, holdCauses } from "../src/core/charge/vacuum/hold-fit";
 import { chargingCases } from "../tests/support/charging-cases";
 import { chargeByPlan } from "../tests/support/charging-run";
 import { madeHolds } from "../tests/support/holds";

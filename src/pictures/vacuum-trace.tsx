@@ -1,7 +1,7 @@
 "use client";
 
 import { useMemo } from "react";
-import type { HoldPoint } from "@/core/charge/vacuum";
+import type { HoldPoint } from "@/core/charge/vacuum/hold";
 import type { Job } from "@/core/records/job";
 import { formatClock, formatNumber, type UnitId, units } from "@/core/units/units";
 import { vacuumMarkWords } from "@/words/vacuum";

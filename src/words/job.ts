@@ -1,7 +1,7 @@
 /** The trade's words for what the records hold as codes. */
 import type { RepairPart } from "@/core/charge/oil";
 import type { School } from "@/core/charge/schools";
-import type { VacuumGauge } from "@/core/charge/vacuum";
+import type { VacuumGauge } from "@/core/charge/vacuum/target";
 import type { Job, LabelRefrigerant, LeakMethod, StepId, StopSign } from "@/core/records/job";
 
 type Intake = Job["intake"];

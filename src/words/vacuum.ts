@@ -1,5 +1,6 @@
 /** Words of vacuum and hold. */
-import type { HoldCause, HoldIssue, VacuumVerdict } from "@/core/charge/vacuum";
+import type { HoldCause, HoldIssue } from "@/core/charge/vacuum/hold-fit";
+import type { VacuumVerdict } from "@/core/charge/vacuum/two-ends";
 import { formatClock, formatQuantity } from "@/core/units/units";
 
 export function holdIssueSentence(issue: HoldIssue): string {

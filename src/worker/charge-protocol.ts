@@ -1,7 +1,8 @@
 /** The one protocol between page and the worker of the charge desk: plan, schools, fit of a hold. */
 import type { ChargePlan, PlanInputs } from "@/core/charge/plan/charge-plan";
 import type { SchoolChart, SchoolsAnswer } from "@/core/charge/schools";
-import type { HoldFit, HoldIssue, HoldPoint, HoldSetting } from "@/core/charge/vacuum";
+import type { HoldPoint, HoldSetting } from "@/core/charge/vacuum/hold";
+import type { HoldFit, HoldIssue } from "@/core/charge/vacuum/hold-fit";
 import type { CircuitConditions, VehicleLabel } from "@/core/circuit/vehicle/vehicle";
 import type { Result } from "@/core/result";
 

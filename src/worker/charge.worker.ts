@@ -1,7 +1,7 @@
 import * as Comlink from "comlink";
 import { planCharge } from "@/core/charge/plan/charge-plan";
 import { schoolsOf } from "@/core/charge/schools";
-import { fitHold } from "@/core/charge/vacuum";
+import { fitHold } from "@/core/charge/vacuum/hold-fit";
 import { sizeVehicle } from "@/core/circuit/vehicle/sizing";
 import { type CircuitVehicle, innerVolumeM3, type VehicleLabel } from "@/core/circuit/vehicle/vehicle";
 import type { ChargeWorkerApi } from "./charge-protocol";

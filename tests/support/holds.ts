@@ -1,5 +1,6 @@
 /** Made-up vacuum holds: pumped, shut off, read by an electronic gauge with its own error. Used by the tests and by the benchmark. */
-import { type HoldCause, type HoldPoint, type HoldSetting, holdCauses } from "@/core/charge/vacuum";
+import type { HoldPoint, HoldSetting } from "@/core/charge/vacuum/hold";
+import { type HoldCause, holdCauses } from "@/core/charge/vacuum/hold-fit";
 import { evacuate, type VacuumState, vacuumKpa } from "../../src/core/circuit/time/evacuation";
 import { seededNoise } from "../../src/core/maths/noise";
 

@@ -4,7 +4,7 @@
  */
 import { ledgerEntrySchema } from "../charge/books/ledger";
 import { circuitOils, repairKinds, repairParts } from "../charge/oil";
-import { vacuumGauges } from "../charge/vacuum";
+import { vacuumGauges } from "../charge/vacuum/target";
 import { refrigerants } from "../fluids/helmholtz";
 import { linePlaces } from "../line-places";
 import { channels, type SettingChannel, settingChannels, takenChannels } from "../readings/channels";

@@ -2,14 +2,9 @@
 
 import { Grid, Stack } from "@chakra-ui/react";
 import { atmosphericPressureKpa } from "@/core/air/atmosphere";
-import {
-  type HoldFit,
-  type HoldIssue,
-  type HoldPoint,
-  type HoldSetting,
-  vacuumGauges,
-  vacuumTarget,
-} from "@/core/charge/vacuum";
+import type { HoldPoint, HoldSetting } from "@/core/charge/vacuum/hold";
+import type { HoldFit, HoldIssue } from "@/core/charge/vacuum/hold-fit";
+import { vacuumGauges, vacuumTarget } from "@/core/charge/vacuum/target";
 import { saturationGaugeKpa } from "@/core/readings/derive/saturation-temperature";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";

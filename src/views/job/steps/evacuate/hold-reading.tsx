@@ -2,7 +2,9 @@
 
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import { type HoldFit, type HoldSetting, holdCauses, holdFor, smallestLeak } from "@/core/charge/vacuum";
+import type { HoldSetting } from "@/core/charge/vacuum/hold";
+import { type HoldFit, holdCauses } from "@/core/charge/vacuum/hold-fit";
+import { holdFor, smallestLeak } from "@/core/charge/vacuum/sight";
 import { entry, entryValue } from "@/core/units/entry";
 import { formatClock, formatNumber, formatQuantity, type UnitId } from "@/core/units/units";
 import { changeChoices } from "@/data/choices";

@@ -2,7 +2,7 @@
 
 import { Flex, Text } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
-import type { vacuumTarget } from "@/core/charge/vacuum";
+import type { vacuumTarget } from "@/core/charge/vacuum/target";
 import { holdSchools } from "@/core/records/choices";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";

@@ -1,7 +1,7 @@
 "use client";
 
 import { Grid, Text } from "@chakra-ui/react";
-import { judgeHold } from "@/core/charge/vacuum";
+import { judgeHold } from "@/core/charge/vacuum/two-ends";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { entryValue } from "@/core/units/entry";

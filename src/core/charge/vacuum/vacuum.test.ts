@@ -1,6 +1,10 @@
 import { describe, expect, it } from "vitest";
-import { madeHolds } from "../../../tests/support/holds";
-import { fitHold, type HoldSetting, holdFor, judgeHold, smallestLeak, vacuumTarget, waterBoilingKpa } from "./vacuum";
+import { madeHolds } from "../../../../tests/support/holds";
+import type { HoldSetting } from "./hold";
+import { fitHold } from "./hold-fit";
+import { holdFor, smallestLeak } from "./sight";
+import { vacuumTarget, waterBoilingKpa } from "./target";
+import { judgeHold } from "./two-ends";
 
 const setting: HoldSetting = {
   volumeM3: 3.4e-3,
