@@ -1,0 +1,41 @@
+/** Containers on hand, hoses, and the stretch of charging that is going on. */
+import { entry, entrySchema } from "../../units/entry";
+import { z } from "../../zod";
+import { instant, words } from "./written";
+
+/** How charging valves can stand; the last two only a real manifold allows. */
+export const valvesAt = ["liquid-high", "vapour-low", "liquid-low", "vapour-high"] as const;
+
+export const chargeSchema = z.strictObject({
+  hoses: entrySchema,
+  purged: entrySchema,
+  containers: z
+    .array(
+      z.strictObject({
+        id: z.string().min(1),
+        name: words,
+        net: entrySchema,
+        /** As warm as the air where it is left empty. */
+        temperature: entrySchema,
+      }),
+    )
+    .max(50),
+  /** Cans and cylinders stand in warm water. */
+  warmWater: z.boolean(),
+  /** The stretch that is going on, moved with every sample; booked when it ends. */
+  open: z
+    .strictObject({
+      containerId: z.string(),
+      startG: z.number(),
+      nowG: z.number(),
+      /** How far the scale's zero lies from the books. */
+      offsetG: z.number(),
+      valve: z.enum(valvesAt),
+      startedAt: instant,
+    })
+    .nullable(),
+});
+
+export function blankCharge(): z.infer<typeof chargeSchema> {
+  return { hoses: entry("", "g"), purged: entry("", "g"), containers: [], warmWater: true, open: null };
+}

@@ -1,0 +1,46 @@
+/** The vacuum: what was reached, how long it was held, and the trace of it. */
+import { vacuumGauges } from "../../charge/vacuum/target";
+import { entry, entrySchema } from "../../units/entry";
+import { z } from "../../zod";
+import { instant } from "./written";
+
+/** What an interrupted vacuum goes on from on the simulated rack; partial pressures kPa, masses kg. */
+const vacuumStateSchema = z.object({
+  airKpa: z.number(),
+  refrigerantKpa: z.number(),
+  waterKpa: z.number(),
+  waterKg: z.number(),
+  dissolvedKg: z.number(),
+});
+
+export const evacuateSchema = z.strictObject({
+  lowest: entrySchema,
+  hold: entrySchema,
+  held: entrySchema,
+  wall: entrySchema,
+  gauge: z.enum(vacuumGauges),
+  /** Zero of the trace. */
+  startedAt: instant.nullable(),
+  /** Seconds since then and absolute pressure, kPa. */
+  trace: z.array(z.strictObject({ t: z.number(), kpa: z.number() })).max(4000),
+  /** When pump and hold began and ended, on the trace's clock. */
+  marks: z.array(z.strictObject({ t: z.number(), kind: z.enum(["pump", "hold", "end"]) })).max(200),
+  /** When the newest point of the trace was taken; the clock of a hold goes on from here. */
+  seenAt: instant.nullable(),
+  simulated: vacuumStateSchema.nullable(),
+});
+
+export function blankEvacuate(): z.infer<typeof evacuateSchema> {
+  return {
+    lowest: entry("", "mbarAbs"),
+    hold: entry("30", "min"),
+    held: entry("", "mbarAbs"),
+    wall: entry("", "degC"),
+    gauge: "electronic",
+    startedAt: null,
+    trace: [],
+    marks: [],
+    seenAt: null,
+    simulated: null,
+  };
+}

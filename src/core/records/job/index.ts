@@ -1,0 +1,92 @@
+/**
+ * The job record, `evrid.job` version 4: everything typed, taken and weighed for one vehicle on one visit; a part a file, each with its schema
+ * and its blank. Numbers are entries (text as typed plus unit); whatever can be derived is derived, never stored.
+ */
+import { ledgerEntrySchema } from "../../charge/books/ledger";
+import { observationSchema } from "../../readings/observations";
+import { entry, entrySchema } from "../../units/entry";
+import { z } from "../../zod";
+import { blankCharge, chargeSchema } from "./charge";
+import { blankEvacuate, evacuateSchema } from "./evacuate";
+import { blankHookUp, hookUpSchema } from "./hook-up";
+import { blankIntake, intakeSchema } from "./intake";
+import { blankLines, linesSchema } from "./lines";
+import { blankProve, proveSchema } from "./prove";
+import { blankRecover, recoverSchema } from "./recover";
+import { blankRepair, repairSchema } from "./repair";
+import { blankTest, testSchema } from "./running-test";
+import { blankShutOff, shutOffSchema } from "./shut-off";
+import { blankSteps, stepsSchema } from "./steps";
+import { instant, words } from "./written";
+
+export { valvesAt } from "./charge";
+export { hookUps, hosesOff } from "./hook-up";
+export { histories, type LabelRefrigerant, labelRefrigerants, oilKinds, type StopSign, stopSigns } from "./intake";
+export { type LeakMethod, leakMethods } from "./prove";
+export type { TestRecord, TestSetting } from "./running-test";
+export { type StepId, stepIds } from "./steps";
+
+export const jobSchema = z.strictObject({
+  format: z.literal("evrid.job"),
+  version: z.literal(4),
+  id: z.string().min(1).max(100),
+  createdAt: instant,
+  updatedAt: instant,
+  intake: intakeSchema,
+  look: z.strictObject({ notes: z.array(observationSchema).max(200) }),
+  hookUp: hookUpSchema,
+  altitude: entrySchema,
+  rest: z.strictObject({ low: entrySchema, high: entrySchema, soak: entrySchema }),
+  baseline: testSchema,
+  proof: testSchema,
+  lines: linesSchema,
+  shutOff: shutOffSchema,
+  recover: recoverSchema,
+  repair: repairSchema,
+  evacuate: evacuateSchema,
+  charge: chargeSchema,
+  /** A charge that is to be corrected without recovering first: what the readings held, and how closely, g. */
+  correction: z.strictObject({ startG: z.number(), rangeG: z.number(), at: instant }).nullable(),
+  prove: proveSchema,
+  /** The books: only ever appended to. */
+  ledger: z.array(ledgerEntrySchema).max(5000),
+  signOff: z.strictObject({ technician: words, remark: words, signedAt: instant.nullable() }),
+  steps: stepsSchema,
+  /** Name of the simulated vehicle the rack plays for this job; null at a real car. */
+  rackVehicle: z.string().max(100).nullable(),
+  /** Put away from the bay; everything is kept. */
+  archivedAt: instant.nullable(),
+});
+
+export type Job = z.infer<typeof jobSchema>;
+
+/** A new job with nothing known. `now` is an ISO instant. */
+export function newJob(id: string, now: string): Job {
+  return {
+    format: "evrid.job",
+    version: 4,
+    id,
+    createdAt: now,
+    updatedAt: now,
+    intake: blankIntake(),
+    look: { notes: [] },
+    hookUp: blankHookUp(),
+    altitude: entry("", "m"),
+    rest: { low: entry("", "kPa"), high: entry("", "kPa"), soak: entry("", "degC") },
+    baseline: blankTest(),
+    proof: blankTest(),
+    lines: blankLines(),
+    shutOff: blankShutOff(),
+    recover: blankRecover(),
+    repair: blankRepair(),
+    evacuate: blankEvacuate(),
+    charge: blankCharge(),
+    correction: null,
+    prove: blankProve(),
+    ledger: [],
+    signOff: { technician: "", remark: "", signedAt: null },
+    steps: blankSteps(),
+    rackVehicle: null,
+    archivedAt: null,
+  };
+}

@@ -1,0 +1,54 @@
+/** What is known of the vehicle when it comes in: complaint, history, label, how it is built. */
+import { refrigerants } from "../../fluids/helmholtz";
+import { compressorKinds, fanKinds, meteringKinds } from "../../readings/file/reading-file";
+import { entry, entrySchema } from "../../units/entry";
+import { z } from "../../zod";
+import { words } from "./written";
+
+/** What is known of what was done to the circuit before; not to know is an answer. */
+export const histories = ["untouched", "serviced", "topped-up", "unknown"] as const;
+/** Signs that forbid running the engine with the air conditioning on. */
+export const stopSigns = ["bang", "hiss", "smell", "oil-spray"] as const;
+export type StopSign = (typeof stopSigns)[number];
+export const oilKinds = ["PAG", "POE", "other", "unknown"] as const;
+/** What the label may say; only the first two can be worked on. */
+export const labelRefrigerants = [...refrigerants, "R744", "other"] as const;
+export type LabelRefrigerant = (typeof labelRefrigerants)[number];
+
+export const intakeSchema = z.strictObject({
+  vehicle: words,
+  complaint: words,
+  refrigerant: z.enum(labelRefrigerants).nullable(),
+  charge: entrySchema,
+  tolerance: entrySchema,
+  metering: z.enum(meteringKinds).nullable(),
+  compressor: z.enum(compressorKinds).nullable(),
+  condenserFan: z.enum(fanKinds).nullable(),
+  evaporators: z.union([z.literal(1), z.literal(2)]).nullable(),
+  history: z.enum(histories).nullable(),
+  oilKind: z.enum(oilKinds).nullable(),
+  /** All oil in the circuit, by the label. */
+  oilAmount: entrySchema,
+  /** When it was last filled to the label by weight, if that is on record. */
+  lastFilled: z.iso.date().nullable(),
+  stopSigns: z.array(z.enum(stopSigns)).max(stopSigns.length),
+});
+
+export function blankIntake(): z.infer<typeof intakeSchema> {
+  return {
+    vehicle: "",
+    complaint: "",
+    refrigerant: null,
+    charge: entry("", "g"),
+    tolerance: entry("", "g"),
+    metering: null,
+    compressor: null,
+    condenserFan: null,
+    evaporators: null,
+    history: null,
+    oilKind: null,
+    oilAmount: entry("", "g"),
+    lastFilled: null,
+    stopSigns: [],
+  };
+}

@@ -1,0 +1,34 @@
+/** Parts opened or renewed, flush, and the oil that goes back in. */
+import { circuitOils, repairKinds, repairParts } from "../../charge/oil";
+import { entry, entrySchema } from "../../units/entry";
+import { z } from "../../zod";
+
+export const repairSchema = z.strictObject({
+  parts: z
+    .array(
+      z.strictObject({
+        part: z.enum(repairParts),
+        kind: z.enum(repairKinds),
+        drained: entrySchema,
+        /** The vehicle maker's own figure for this part. */
+        own: entrySchema,
+      }),
+    )
+    .max(repairParts.length),
+  debris: z.boolean(),
+  flushed: z.boolean(),
+  openHours: entrySchema,
+  oil: z.enum(circuitOils).nullable(),
+  filled: entrySchema,
+});
+
+export function blankRepair(): z.infer<typeof repairSchema> {
+  return {
+    parts: [],
+    debris: false,
+    flushed: false,
+    openHours: entry("", "h"),
+    oil: null,
+    filled: entry("", "g"),
+  };
+}

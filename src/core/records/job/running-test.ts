@@ -1,0 +1,70 @@
+/** A running test: its conditions, and what was read at idle and at fast idle. */
+import { channels, type SettingChannel, settingChannels, takenChannels } from "../../readings/channels";
+import { airSources } from "../../readings/file/reading-file";
+import { type Entry, entry, entrySchema } from "../../units/entry";
+import { z } from "../../zod";
+import { instant } from "./written";
+
+/** The swing of a cycling clutch, as it was when the setting was taken; kPa gauge, s. */
+const cycleSchema = z.object({
+  periodS: z.number(),
+  lowMinKpa: z.number(),
+  lowMaxKpa: z.number(),
+  lowMeanKpa: z.number(),
+  highEngagedKpa: z.number(),
+});
+
+/** A channel that an older record has no entry for was not read. */
+const channelEntries = Object.fromEntries(
+  settingChannels.map((id) => [id, entrySchema.default(() => blankOf(id))]),
+) as Record<SettingChannel, z.ZodDefault<typeof entrySchema>>;
+
+function blankOf(id: SettingChannel): Entry {
+  return entry("", channels[id].unit);
+}
+
+const settingSchema = z.object({
+  name: z.enum(["idle", "fast idle"]),
+  rpm: entrySchema,
+  ...channelEntries,
+  /** When the instruments took it; null while typed. */
+  takenAt: instant.nullable(),
+  /** Channels that had not settled when it was taken. */
+  unsettled: z.array(z.enum(takenChannels)),
+  /** Set when it was taken while the clutch cycled: the entries are then those just before cut-out. */
+  cycle: cycleSchema.nullable(),
+});
+export type TestSetting = z.infer<typeof settingSchema>;
+
+export const testSchema = z.object({
+  ambient: entrySchema,
+  humidity: entrySchema,
+  airSource: z.enum(airSources),
+  cabinReturn: entrySchema,
+  /** Share of full blower. */
+  blower: entrySchema,
+  settings: z.tuple([settingSchema, settingSchema]),
+});
+export type TestRecord = z.infer<typeof testSchema>;
+
+function blankSetting(name: TestSetting["name"], rpm: string): TestSetting {
+  return {
+    name,
+    rpm: entry(rpm, "rpm"),
+    ...(Object.fromEntries(settingChannels.map((id) => [id, blankOf(id)])) as Record<SettingChannel, Entry>),
+    takenAt: null,
+    unsettled: [],
+    cycle: null,
+  };
+}
+
+export function blankTest(): TestRecord {
+  return {
+    ambient: entry("", "degC"),
+    humidity: entry("", "pct"),
+    airSource: "fresh",
+    cabinReturn: entry("", "degC"),
+    blower: entry("100", "pct"),
+    settings: [blankSetting("idle", "800"), blankSetting("fast idle", "1800")],
+  };
+}

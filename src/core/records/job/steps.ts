@@ -1,0 +1,37 @@
+/** The steps of a job, in the order people do them, and where each stands. */
+import { z } from "../../zod";
+import { instant, words } from "./written";
+
+export const stepIds = [
+  "intake",
+  "look",
+  "hook-up",
+  "rest",
+  "running",
+  "shut-off",
+  "verdict",
+  "recover",
+  "repair",
+  "evacuate",
+  "charge",
+  "prove",
+  "sign-off",
+] as const;
+export type StepId = (typeof stepIds)[number];
+
+const stepSchema = z.object({
+  startedAt: instant.nullable(),
+  doneAt: instant.nullable(),
+  /** Why it was passed over; null when it was not. */
+  skipped: words.nullable(),
+});
+
+export const stepsSchema = z.strictObject(
+  Object.fromEntries(stepIds.map((id) => [id, stepSchema])) as Record<StepId, typeof stepSchema>,
+);
+
+export function blankSteps(): z.infer<typeof stepsSchema> {
+  return Object.fromEntries(stepIds.map((step) => [step, { startedAt: null, doneAt: null, skipped: null }])) as z.infer<
+    typeof stepsSchema
+  >;
+}
