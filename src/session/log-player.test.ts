@@ -1,18 +1,16 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { RackSample } from "@/core/instruments/rack";
+import { logChannels } from "@/core/readings/channels";
 import type { LogSample } from "@/core/readings/file/log-import";
 import { playLog } from "./log-player";
 
+const nothing = Object.fromEntries(logChannels.map((id) => [id, null])) as Omit<LogSample, "time">;
 const log: LogSample[] = Array.from({ length: 20 }, (_, i) => ({
+  ...nothing,
   time: i,
   low: i === 5 ? null : 200 + i,
   high: 900,
-  vent: null,
-  suction: null,
-  liquid: null,
-  discharge: null,
   ambient: 28,
-  humidity: null,
   rpm: 800,
 }));
 

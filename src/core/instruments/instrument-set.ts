@@ -9,12 +9,10 @@ import { type NoiseSource, seededNoise } from "../maths/noise";
 import type { ChannelId } from "../readings/channels";
 import { Sensor } from "./sensor";
 import { emptySample, type InstrumentSample } from "./stream";
-import { workshopSensors } from "./workshop-sensors";
+import { type ClampedLine, type Moment, type WorkshopSensor, workshopSensors } from "./workshop-sensors";
 
 /** The scale creeps with temperature and cable pull: standard deviation of its drift, g a square root of an hour. */
 const SCALE_DRIFT_G = 1.2;
-
-type ClampedLine = "suction" | "liquid" | "discharge";
 
 export interface InstrumentSetup {
   seed: number;
@@ -53,7 +51,7 @@ export class InstrumentSet {
     this.intervalS = 1 / rate;
     this.random = seededNoise(setup.seed);
     this.sensors = Object.fromEntries(
-      Object.entries(workshopSensors).flatMap(([name, spec]) =>
+      Object.entries(workshopSensors).flatMap(([name, { spec }]) =>
         spec ? [[name, new Sensor(spec, this.random, setup.ideal)]] : [],
       ),
     ) as Partial<Record<ChannelId, Sensor>>;
@@ -69,34 +67,24 @@ export class InstrumentSet {
     this.leakedG += (this.leakRateGYear(truth) / SECONDS_A_YEAR) * dt;
     this.driftG += SCALE_DRIFT_G * Math.sqrt(dt / 3600) * this.random.normal();
     const sample = emptySample(this.time);
-    const read = (name: ChannelId, value: number | null) => {
-      sample[name] = value === null ? null : this.sensors[name]!.read(value, dt);
+    const { engineRuns } = this.simulation;
+    const moment: Moment = {
+      truth,
+      conditions,
+      engineRuns,
+      empty: truth.chargeKg < EMPTY_KG,
+      driftG: this.setup.ideal ? 0 : this.driftG,
+      felt: (line, lineC) => {
+        const share = engineRuns ? (this.setup.exhaustHeat?.[line] ?? 0) : 0;
+        return lineC + share * (EXHAUST_C - lineC);
+      },
     };
-    const warmed = (name: ClampedLine, own: number) => {
-      const share = this.simulation.engineRuns ? (this.setup.exhaustHeat?.[name] ?? 0) : 0;
-      return own + share * (EXHAUST_C - own);
-    };
-    read("rpm", this.simulation.engineRuns ? conditions.rpm : null);
-    if (sample.rpm === null) sample.rpm = 0;
-    read("low", truth.lowKpa);
-    read("high", truth.highKpa);
-    read("vent", truth.ventC);
-    read("suction", warmed("suction", truth.suctionLineC));
-    read("liquid", warmed("liquid", truth.liquidLineC));
-    read("discharge", warmed("discharge", truth.dischargeLineC));
-    read("meteringIn", truth.meteringInletC);
-    read("ambient", conditions.ambientC);
-    read("humidity", conditions.humidityPct);
-    read("condenserIn", truth.condenserInletAirC);
-    read("condenserOut", truth.condenserOutletAirC);
-    const drift = this.setup.ideal ? 0 : this.driftG;
-    read("scaleG", truth.containerKg === null ? null : truth.containerKg * 1000 + drift);
-    read("recoveredG", truth.recoveredKg * 1000);
-    // The vacuum gauge is shut off while there is refrigerant.
-    read("vacuumKpa", truth.chargeKg < EMPTY_KG ? truth.vacuumKpa : null);
-    read("command", truth.command * 100);
-    sample.clutchIn = truth.clutchIn ? 1 : 0;
-    read("fanPct", truth.fan * 100);
+    for (const [name, { holds }] of Object.entries(workshopSensors) as [ChannelId, WorkshopSensor][]) {
+      const value = holds(moment);
+      const sensor = this.sensors[name];
+      sample[name] = value === null || !sensor ? value : sensor.read(value, dt);
+    }
+    sample.rpm ??= 0;
     return sample;
   }
 

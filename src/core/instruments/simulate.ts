@@ -94,7 +94,7 @@ class Instruments {
 
   constructor(seed: number) {
     this.random = seededNoise(seed);
-    for (const [name, spec] of Object.entries(workshopSensors)) {
+    for (const [name, { spec }] of Object.entries(workshopSensors)) {
       if (spec) this.sensors.set(name, new Sensor(spec, this.random));
     }
   }
