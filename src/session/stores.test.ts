@@ -269,11 +269,11 @@ describe("the charge desk", () => {
     await rack.run(6);
     await session.desk.getState().open("liquid-high");
     await rack.run(30);
-    const nowG = jobs.job!.charge.open!.nowG;
+    const { startG, nowG } = jobs.job!.charge.open!;
     rack.die("the worker stopped");
     await settled();
     expect(jobs.job!.charge.open).toBeNull();
-    expect(movedBy(jobs.job!.ledger, "charge")).toBeCloseTo(340 - nowG, 6);
+    expect(movedBy(jobs.job!.ledger, "charge")).toBeCloseTo(startG - nowG, 6);
     expect(session.desk.getState()).toMatchObject({ onScale: null, live: null, track: [] });
   });
 

@@ -143,6 +143,6 @@ describe("settling, steady or cycling", () => {
     expect(reading!.lowMinKpa).toBeLessThan(reading!.lowMeanKpa);
     expect(reading!.lowMaxKpa).toBeGreaterThan(reading!.lowMeanKpa);
     const trueMean = engaged.reduce((sum, kpa) => sum + kpa, 0) / engaged.length;
-    expect(Math.abs(reading!.engagedMean(high)! - trueMean)).toBeLessThan(45);
+    expect(Math.abs(reading!.engagedMean(high)! - trueMean)).toBeLessThan(60);
   });
 });
