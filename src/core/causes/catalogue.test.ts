@@ -1,28 +1,10 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { effectsOf } from "../circuit/faults";
 import { causeEntry, causes, commonPairs, faultCauses, possible } from "./catalogue";
-import type { FaultEffects } from "./cause";
 
 const site = { innerVolumeM3: 2.3e-3, displacementM3: 150e-6, place: 0.5 };
-const neutral = (): FaultEffects => ({
-  charge: 1,
-  airKg: 0,
-  condenserFlow: 1,
-  recirculation: 0,
-  dischargeAreaM2: Number.POSITIVE_INFINITY,
-  dischargePlace: 0.5,
-  liquidAreaM2: Number.POSITIVE_INFINITY,
-  openingMost: 1,
-  openingLeast: 0,
-  orificeArea: 1,
-  leakM2: 0,
-  volumetric: 1,
-  isentropic: 1,
-  strokeMost: 1,
-  speed: 1,
-  evaporatorFlow: 1,
-  heaterShare: 0,
-});
+const neutral = () => effectsOf([], site);
 const severity = fc.double({ min: 0.05, max: 1, noNaN: true });
 
 describe("the catalogue of causes", () => {

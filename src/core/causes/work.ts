@@ -1,11 +1,5 @@
-/** What can be done to a car between two tests: parts opened or renewed, and what needs no part. */
-export const workKinds = [
-  "charged-by-weight",
-  "evacuated",
-  "flushed",
-  "condenser-air",
-  "cabin-air",
-  "drive",
+/** What can be done to a car between two tests: parts of the circuit opened or renewed, and what needs no part. */
+export const circuitParts = [
   "service-cores",
   "o-rings",
   "suction-hose",
@@ -17,5 +11,15 @@ export const workKinds = [
   "condenser",
   "evaporator",
   "compressor",
+] as const;
+
+export const workKinds = [
+  "charged-by-weight",
+  "evacuated",
+  "flushed",
+  "condenser-air",
+  "cabin-air",
+  "drive",
+  ...circuitParts,
 ] as const;
 export type Work = (typeof workKinds)[number];

@@ -1,20 +1,9 @@
 /** What a repair asks for: oil by part, kinds of oil that fit, drier, flush, and the balance of what goes back in. All masses in g. */
+import { circuitParts } from "../causes/work";
 import type { CompressorKind } from "../circuit/vehicle/vehicle";
 import type { Refrigerant } from "../fluids/helmholtz";
 
-export const repairParts = [
-  "service-cores",
-  "o-rings",
-  "suction-hose",
-  "discharge-hose",
-  "liquid-line",
-  "metering-device",
-  "drier",
-  "accumulator",
-  "condenser",
-  "evaporator",
-  "compressor",
-] as const;
+export const repairParts = circuitParts;
 export type RepairPart = (typeof repairParts)[number];
 
 /** Opened and closed again, or a new one put in. */

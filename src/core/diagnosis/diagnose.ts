@@ -3,7 +3,6 @@
  * this vehicle in the conditions of its test says why, what each cause would show, and which test would settle it. Same readings and same
  * seed, same answer. How good it is on cases of other origin: docs/accuracy.md.
  */
-import { atmosphericPressureKpa } from "../air/atmosphere";
 import { type Cause, causes, faultCauses } from "../causes/catalogue";
 import { sizeVehicle } from "../circuit/vehicle/sizing";
 import { identify } from "../fluids/identification";
@@ -20,7 +19,7 @@ import { causeClasses } from "./weigh/classes";
 import { learnedNow } from "./weigh/learned";
 import { misfitOf } from "./weigh/population";
 import { posteriorWeights } from "./weigh/posterior";
-import { gasAtRest, presences, type Weighed, weigh } from "./weigh/weigh";
+import { gasAtRest, presences, restPressures, type Weighed, weigh } from "./weigh/weigh";
 
 export interface Prepared {
   observed: Observed;
@@ -270,12 +269,12 @@ function suspects(
 }
 
 /** At rest another refrigerant fits and the label's does not; air lifts a pressure too, and the sentence says so. */
-function foreignRefrigerant({ rest, vehicle, conditions }: ReadingFile): Warning | null {
-  const sides = [rest?.lowKpa, rest?.highKpa].filter((kpa) => kpa !== null && kpa !== undefined);
-  if (rest?.soakC === null || rest?.soakC === undefined || sides.length === 0) return null;
-  const meanKpa = sides.reduce((sum, kpa) => sum + kpa, 0) / sides.length;
-  const absolute = meanKpa + atmosphericPressureKpa(conditions.altitudeM ?? 0);
-  const list = identify(absolute, workshopInstruments.highKpa, rest.soakC, BAY_K);
+function foreignRefrigerant(reading: ReadingFile): Warning | null {
+  const rest = restPressures(reading);
+  if (rest === null) return null;
+  const { vehicle } = reading;
+  const meanKpa = rest.sidesKpa.reduce((sum, kpa) => sum + kpa, 0) / rest.sidesKpa.length;
+  const list = identify(meanKpa, workshopInstruments.highKpa, rest.soakC, BAY_K);
   if (list.find(({ name }) => name === vehicle.refrigerant)?.fits !== false) return null;
   const fits = list.filter((candidate) => candidate.fits).map(({ name }) => name);
   return fits.length > 0 ? { code: "wrong-refrigerant", fits } : null;

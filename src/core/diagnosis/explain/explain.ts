@@ -62,42 +62,20 @@ export function reasonsOf(
   const whole = logOdds(reading);
   const found = Object.fromEntries(causes.map((cause) => [cause, { for: [], against: [] }])) as unknown as Reasons;
   const settings = observed.rpm.length;
-  const add = (weights: Record<Cause, number>, make: (cause: Cause, weight: number) => Reason) => {
-    for (const cause of causes) {
-      const weight = weights[cause];
-      if (!(Math.abs(weight) >= LEAST_WEIGHT)) continue;
-      found[cause][weight > 0 ? "for" : "against"].push(make(cause, weight));
-    }
-  };
-  for (const name of observableNames) {
-    const places = placesOf(observed, name);
-    if (places.length === 0) continue;
-    const without = logOdds(leftOut(reading, name, null));
-    const told = difference(whole, without);
-    // It is told at the speed at which it lies farthest from its band.
-    const place = places.reduce((best, next) => (strangeness(next) > strangeness(best) ? next : best));
-    add(told, (cause, weight) => reasonAt(place, cause, weight));
-  }
-  const nothing = logOdds(bare(reading));
-  for (const cause of causes) {
-    // Where every reading only says what the others say already, each is asked alone.
-    if (found[cause].for.length > 0 || !(whole[cause] - nothing[cause] > LEAST_WEIGHT)) continue;
-    for (const name of observableNames) {
-      const places = placesOf(observed, name);
-      if (places.length === 0) continue;
-      const weight = logOdds(only(reading, name))[cause] - nothing[cause];
-      const place = places.reduce((best, next) => (strangeness(next) > strangeness(best) ? next : best));
-      if (weight >= LEAST_WEIGHT) found[cause].for.push(reasonAt(place, cause, weight));
-    }
-  }
-  function strangeness(place: number): number {
+  const strangeness = (place: number) => {
     if (hypotheses === null) return 0;
     const { low, high } = hypotheses.spread;
-    return (
-      Math.abs(observed.values[place]! - (low[place]! + high[place]!) / 2) / Math.max(high[place]! - low[place]!, 0.1)
-    );
-  }
-  function reasonAt(place: number, cause: Cause, weight: number): Reason {
+    const middle = (low[place]! + high[place]!) / 2;
+    return Math.abs(observed.values[place]! - middle) / Math.max(high[place]! - low[place]!, 0.1);
+  };
+  /** Where an observable is told: at the speed at which it lies farthest from its band. */
+  const told = observableNames.flatMap((name) => {
+    const places = placesOf(observed, name);
+    return places.length === 0
+      ? []
+      : [{ name, place: places.reduce((best, next) => (strangeness(next) > strangeness(best) ? next : best)) }];
+  });
+  const reasonAt = (place: number, cause: Cause, weight: number): Reason => {
     const { name, setting } = observableAt(place, settings);
     const low = hypotheses?.spread.low[place] ?? Number.NaN;
     const high = hypotheses?.spread.high[place] ?? Number.NaN;
@@ -109,6 +87,31 @@ export function reasonsOf(
       withCause: hypotheses && weights ? expectedUnder(cause, hypotheses, weights, place) : null,
       weight,
     };
+  };
+  const add = (weights: Record<Cause, number>, make: (cause: Cause, weight: number) => Reason) => {
+    for (const cause of causes) {
+      const weight = weights[cause];
+      if (!(Math.abs(weight) >= LEAST_WEIGHT)) continue;
+      found[cause][weight > 0 ? "for" : "against"].push(make(cause, weight));
+    }
+  };
+  for (const { name, place } of told) {
+    const without = logOdds(leftOut(reading, name, null));
+    add(difference(whole, without), (cause, weight) => reasonAt(place, cause, weight));
+  }
+  const nothing = logOdds(bare(reading));
+  // Where every reading only says what the others say already, each is asked alone.
+  const silent = causes.filter(
+    (cause) => found[cause].for.length === 0 && whole[cause] - nothing[cause] > LEAST_WEIGHT,
+  );
+  if (silent.length > 0) {
+    for (const { name, place } of told) {
+      const alone = logOdds(only(reading, name));
+      for (const cause of silent) {
+        const weight = alone[cause] - nothing[cause];
+        if (weight >= LEAST_WEIGHT) found[cause].for.push(reasonAt(place, cause, weight));
+      }
+    }
   }
   for (const [i, swing] of observed.swings.entries()) {
     if (!swing || Number.isNaN(swing.widthK)) continue;

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { draws } from "../../../../tests/support/draws";
 import { seededNoise } from "../../maths/noise";
 import { checkReading } from "../../readings/file/reading-file";
 import { CLASSES, causeClasses, OUTPUTS } from "../weigh/classes";
@@ -8,20 +9,9 @@ import { learnedNow } from "../weigh/learned";
 import { askCommittee, readLearned, writeLearned } from "../weigh/network";
 import { scaleRow } from "../weigh/scales";
 import { presences, weigh } from "../weigh/weigh";
-import { drawTest, type TrueTest } from "./draw-test";
 import { judgeLearned } from "./judge-learned";
 import { readAs, thoroughnesses } from "./read-as";
 import { scalesOf, targetOf, trainMember } from "./train";
-
-function draws(count: number, seed: number): TrueTest[] {
-  const noise = seededNoise(seed);
-  const made: TrueTest[] = [];
-  while (made.length < count) {
-    const test = drawTest(noise);
-    if (test) made.push(test);
-  }
-  return made;
-}
 
 describe("the learned committee", () => {
   const fresh = draws(500, 20261126);

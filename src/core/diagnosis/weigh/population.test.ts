@@ -1,23 +1,13 @@
 import { describe, expect, it } from "vitest";
+import { draws } from "../../../../tests/support/draws";
 import { seededNoise } from "../../maths/noise";
 import type { ReadingFile } from "../../readings/file/reading-file";
-import { drawTest, type TrueTest } from "../learn/draw-test";
 import { fitPopulation } from "../learn/fit-population";
 import { readAs } from "../learn/read-as";
 import { learnedNow } from "./learned";
 import { distanceOf, misfitOf, POPULATION_VALUES } from "./population";
 
 const misfit = (reading: ReadingFile) => misfitOf(reading, learnedNow().scales, learnedNow().population);
-
-function draws(count: number, seed: number): TrueTest[] {
-  const noise = seededNoise(seed);
-  const made: TrueTest[] = [];
-  while (made.length < count) {
-    const test = drawTest(noise);
-    if (test) made.push(test);
-  }
-  return made;
-}
 
 describe("whether readings fit together", () => {
   const fresh = draws(400, 4711);

@@ -110,14 +110,21 @@ const NO_LIQUID_K = 5;
 const NO_LIQUID_DOUBT = 0.02;
 
 /** How far both sides stand below saturation at rest, K, where that proves that no liquid is left; null where it does not. */
-export function gasAtRest({ rest, vehicle, conditions }: ReadingFile): number | null {
+export function gasAtRest(reading: ReadingFile): number | null {
+  const rest = restPressures(reading);
+  if (rest === null) return null;
+  // The fuller side decides: liquid anywhere would hold both at saturation.
+  const fullest = Math.max(...rest.sidesKpa);
+  const below = rest.soakC - fluidTable(reading.vehicle.refrigerant).saturationTemperatureC(Math.max(fullest, 10));
+  return below > NO_LIQUID_K ? below : null;
+}
+
+/** What was read at rest, kPa absolute, with the temperature of the parts; null where one of them is missing. */
+export function restPressures({ rest, conditions }: ReadingFile): { sidesKpa: number[]; soakC: number } | null {
   const sides = [rest?.lowKpa, rest?.highKpa].filter((kpa) => kpa !== null && kpa !== undefined);
   if (rest?.soakC === null || rest?.soakC === undefined || sides.length === 0) return null;
   const atmosphere = atmosphericPressureKpa(conditions.altitudeM ?? 0);
-  // The fuller side decides: liquid anywhere would hold both at saturation.
-  const fullest = Math.max(...sides) + atmosphere;
-  const below = rest.soakC - fluidTable(vehicle.refrigerant).saturationTemperatureC(Math.max(fullest, 10));
-  return below > NO_LIQUID_K ? below : null;
+  return { sidesKpa: sides.map((kpa) => kpa + atmosphere), soakC: rest.soakC };
 }
 
 /** No liquid at rest all but proves that the charge is gone, whatever else there is. */
