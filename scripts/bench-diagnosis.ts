@@ -13,7 +13,7 @@ import { drawPair, drawTest } from "../src/core/diagnosis/learn/draw-test";
 import { readAs } from "../src/core/diagnosis/learn/read-as";
 import { learnedNow, provideLearned } from "../src/core/diagnosis/weigh/learned";
 import { misfitOf } from "../src/core/diagnosis/weigh/population";
-import { presences, weigh } from "../src/core/diagnosis/weigh/weigh";
+import { presences, shares, weigh } from "../src/core/diagnosis/weigh/weigh";
 import { seededNoise } from "../src/core/maths/noise";
 import { checkReading, type ReadingFile, type RunningSetting } from "../src/core/readings/file/reading-file";
 
@@ -48,9 +48,9 @@ const BINS = 10;
 function answer(id: string, reading: ReadingFile, truth: readonly Cause[], chargeShare: number): Answered {
   const weighed = weigh(reading);
   const present = presences(weighed);
-  const total = allCauses.reduce((sum, cause) => sum + present[cause], 0);
+  const share = shares(weighed);
   const ranked = allCauses
-    .map((cause) => ({ cause, probability: present[cause] / total, present: present[cause] }))
+    .map((cause) => ({ cause, probability: share[cause], present: present[cause] }))
     .sort((a, b) => b.probability - a.probability);
   const [low, , high] = weighed.charge as [number, number, number];
   const known = reading.vehicle.chargeG != null && reading.recoveredG == null;

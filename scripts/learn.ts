@@ -1,5 +1,5 @@
 /**
- * `npm run learn [-- --draws 200000 --passes 8 --members 4 --seed 1]`: draws tests from our own model, trains the committee on them, and
+ * `npm run learn [-- --draws 200000 --passes 18 --members 4 --seed 1]`: draws tests from our own model, trains the committee on them, and
  * writes public/learned.bin with its figures. No measured and no foreign case is looked at. Chunks that were drawn and members that were
  * trained are kept in dist/learn, so that a run that is broken off goes on where it was.
  */
@@ -42,7 +42,7 @@ async function main(): Promise<void> {
   const { values } = parseArgs({
     options: {
       draws: { type: "string", default: "200000" },
-      passes: { type: "string", default: "8" },
+      passes: { type: "string", default: "18" },
       members: { type: "string", default: "4" },
       seed: { type: "string", default: "1" },
     },

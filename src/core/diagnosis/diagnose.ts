@@ -19,7 +19,7 @@ import { causeClasses } from "./weigh/classes";
 import { learnedNow } from "./weigh/learned";
 import { misfitOf } from "./weigh/population";
 import { posteriorWeights } from "./weigh/posterior";
-import { gasAtRest, presences, restPressures, type Weighed, weigh } from "./weigh/weigh";
+import { gasAtRest, presences, restPressures, shares, type Weighed, weigh } from "./weigh/weigh";
 
 export interface Prepared {
   observed: Observed;
@@ -125,14 +125,14 @@ function rankedCauses(
   weights: Float64Array | null,
 ): RankedCause[] {
   const present = presences(weighed);
-  const total = causes.reduce((sum, cause) => sum + present[cause], 0);
+  const share = shares(weighed);
   const reasons = reasonsOf(reading, observed, hypotheses, weights);
   const sights = reading.observations ?? [];
   return causes
     .map(
       (cause): RankedCause => ({
         cause,
-        probability: present[cause] / total,
+        probability: share[cause],
         present: present[cause],
         severity: severityOf(cause, weighed),
         ...(present[cause] > 0 ? reasons[cause] : { for: [], against: [] }),

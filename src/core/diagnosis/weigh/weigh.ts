@@ -151,6 +151,21 @@ export function presences({ classes }: Pick<Weighed, "classes">): Record<Cause, 
   return found;
 }
 
+/**
+ * Probability that each cause is the one that matters most; these sum to one. What two causes do together is shared between them as probable as
+ * each is at all, so that a cause is not held less likely because another may have joined it.
+ */
+export function shares(weighed: Pick<Weighed, "classes">): Record<Cause, number> {
+  const present = presences(weighed);
+  const found = Object.fromEntries(causes.map((cause) => [cause, 0])) as Record<Cause, number>;
+  for (const [k, acting] of causeClasses.entries()) {
+    const all = acting.length === 0 ? (["none"] as const) : acting;
+    const total = all.reduce((sum, cause) => sum + present[cause], 0);
+    if (total > 0) for (const cause of all) found[cause] += (weighed.classes[k]! * present[cause]) / total;
+  }
+  return found;
+}
+
 /** Entropy between the classes, bits. */
 export function entropyOf(classes: ArrayLike<number>): number {
   let bits = 0;
