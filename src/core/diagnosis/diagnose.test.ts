@@ -199,7 +199,7 @@ describe("diagnosis", () => {
 
   it("names a reading that no likely cause would have", () => {
     const given = reading(0);
-    const slipped = given.running!.map((setting, i) => (i === 0 ? { ...setting, suctionLineC: 61 } : setting));
+    const slipped = given.running!.map((setting, i) => (i === 0 ? { ...setting, suctionLineC: 56 } : setting));
     const verdict = judge({ ...given, running: slipped });
     const warning = verdict.warnings.find(({ code }) => code === "suspect-reading");
     expect(warning).toMatchObject({ observable: "suction", rpm: 800 });
