@@ -93,7 +93,9 @@ function Rack() {
   const session = useSession();
   useEffect(() => {
     session.rack.getState().connect("leaked-van", van);
-    void Promise.resolve().then(() => session.rack.getState().setEngine("idle"));
+    return session.rack.subscribe(({ status, engine, setEngine }) => {
+      if (status === "running" && engine === "off") setEngine("idle");
+    });
   }, [session]);
   return null;
 }

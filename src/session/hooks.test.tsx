@@ -1,0 +1,153 @@
+// @vitest-environment happy-dom
+/** Hooks of an open job over fake workers: what they ask, and when they ask again. */
+import "fake-indexeddb/auto";
+import { act, renderHook } from "@testing-library/react";
+import { type ReactNode, useEffect } from "react";
+import { afterEach, describe, expect, it } from "vitest";
+import type { CircuitConditions } from "@/core/circuit/vehicle/vehicle";
+import type { Job } from "@/core/records/job";
+import { entry } from "@/core/units/entry";
+import { database } from "@/data/database";
+import { listJobs } from "@/data/jobs";
+import { demoJobs } from "@/demo/demo-jobs";
+import type { ChargeConnection } from "@/worker/charge-client";
+import type { ExpectedConnection } from "@/worker/expected-client";
+import { FAKE_START, type FakeWorld, fakeWorld, settled } from "../../tests/support/fake-session";
+import { useChargeAnswer } from "./charge-answers";
+import { useHotDay } from "./condition-shifts";
+import { useExpected } from "./expected";
+import { type SessionPorts, SessionProvider, useAmbientC, useJobState, useSession, useWording } from "./session";
+
+const [van, estate] = demoJobs(new Date(FAKE_START)) as [Job, Job];
+
+interface World extends FakeWorld {
+  /** Conditions that the bands were asked for. */
+  asked: CircuitConditions[];
+  closed: string[];
+  wrapper: (props: { children: ReactNode }) => ReactNode;
+}
+
+/** A session whose workers answer at once, and a wrapper that shows its children when the job is there. */
+function world(job: Job): World {
+  const fake = fakeWorld(job);
+  const asked: CircuitConditions[] = [];
+  const closed: string[] = [];
+  const band = { low: 1, median: 2, high: 3 };
+  const bands = async (_: unknown, conditions: CircuitConditions) => {
+    asked.push(conditions);
+    return { bands: { low: band, high: band }, members: 48, ownTests: 0, cycling: 0, lines: [] };
+  };
+  const ports: SessionPorts = {
+    ...fake.ports,
+    connectExpected: () => ({
+      api: { bands } as unknown as ExpectedConnection["api"],
+      close: () => void closed.push("bands"),
+    }),
+    connectCharge: () => ({
+      api: { volume: async () => 2.3e-3 } as unknown as ChargeConnection["api"],
+      close: () => void closed.push("charge"),
+    }),
+  };
+  function Ready({ children }: { children: ReactNode }) {
+    const { loaded } = useJobState("loaded");
+    return loaded === "ready" ? children : null;
+  }
+  const wrapper = ({ children }: { children: ReactNode }) => (
+    <SessionProvider id={job.id} ports={ports}>
+      <Ready>{children}</Ready>
+    </SessionProvider>
+  );
+  return { ...fake, asked, closed, wrapper };
+}
+const quiet = async () => {
+  for (let i = 0; i < 6; i++) await act(async () => void (await listJobs()));
+};
+
+afterEach(() => database.jobs.clear());
+
+describe("what such a vehicle should show", () => {
+  it("is asked for the conditions that were typed, and again when another day is typed", async () => {
+    const { wrapper, asked, jobs } = world(estate);
+    const { result } = renderHook(() => useExpected("baseline"), { wrapper });
+    await quiet();
+    expect(result.current).toMatchObject({ rpm: 1800, blowerPct: 100 });
+    const before = asked.length;
+    await act(async () => {
+      await jobs.edit("", (job) => ({ ...job, intake: { ...job.intake, complaint: "warmer in town" } }));
+    });
+    expect(asked).toHaveLength(before);
+    await act(async () => {
+      await jobs.edit("", (job) => ({ ...job, baseline: { ...job.baseline, ambient: entry("38", "degC") } }));
+      await settled();
+    });
+    await quiet();
+    expect(asked.at(-1)!.ambientC).toBe(38);
+    expect(result.current!.ambientC).toBe(38);
+  });
+
+  it("is not asked while label, altitude or ambient are missing", async () => {
+    const { wrapper, asked } = world({ ...estate, altitude: entry("", "m") });
+    const { result } = renderHook(() => useExpected("baseline"), { wrapper });
+    await quiet();
+    expect(result.current).toBeNull();
+    expect(asked).toHaveLength(0);
+  });
+
+  it("follows the stream, and does not ask anew for an instrument that only trembles", async () => {
+    const { wrapper, asked, rack } = world(van);
+    function useDriven() {
+      const session = useSession();
+      useEffect(() => {
+        session.rack.getState().connect("leaked-van", van);
+        return session.rack.subscribe(({ status, engine, setEngine }) => {
+          if (status === "running" && engine === "off") setEngine("idle");
+        });
+      }, [session]);
+      return { expected: useExpected("baseline"), ambientC: useAmbientC() };
+    }
+    const { result } = renderHook(useDriven, { wrapper });
+    await quiet();
+    await act(async () => rack.run(40));
+    await quiet();
+    expect(result.current.expected).not.toBeNull();
+    expect(Math.abs(result.current.ambientC - 29)).toBeLessThanOrEqual(1);
+    const before = asked.length;
+    await act(async () => rack.run(60));
+    expect(asked.length).toBe(before);
+  });
+
+  it("on a hot day is asked once, at idle, for this altitude", async () => {
+    const { wrapper, asked } = world(estate);
+    const { result } = renderHook(() => useHotDay(estate), { wrapper });
+    await quiet();
+    expect(result.current).not.toBeNull();
+    expect(asked).toMatchObject([{ ambientC: 38, rpm: 800, altitudeM: 310 }]);
+  });
+});
+
+describe("workers of a session", () => {
+  it("begin with the first question and end with the session", async () => {
+    const { wrapper, closed } = world(estate);
+    const { result, unmount } = renderHook(() => useChargeAnswer("volume", (api) => api.volume({} as never)), {
+      wrapper,
+    });
+    await quiet();
+    expect(result.current).toBeCloseTo(2.3e-3, 9);
+    expect(closed).toEqual([]);
+    unmount();
+    expect(closed).toEqual(["charge"]);
+  });
+});
+
+describe("how readings are worded", () => {
+  it("follows refrigerant, altitude and the unit that the pressures were typed in", async () => {
+    const { wrapper, jobs } = world(estate);
+    const { result } = renderHook(useWording, { wrapper });
+    await quiet();
+    expect(result.current).toMatchObject({ refrigerant: "R1234yf", altitudeM: 310, pressureUnit: "bar" });
+    await act(async () => {
+      await jobs.edit("", (job) => ({ ...job, intake: { ...job.intake, refrigerant: "R744" } }));
+    });
+    expect(result.current).toBeNull();
+  });
+});

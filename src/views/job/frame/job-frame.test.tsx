@@ -1,0 +1,112 @@
+// @vitest-environment happy-dom
+/** The frame of a job over the browser's own database, with workers that never answer. */
+import "fake-indexeddb/auto";
+import { ChakraProvider } from "@chakra-ui/react";
+import { act, cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
+import { afterEach, describe, expect, it, vi } from "vitest";
+import type { Job } from "@/core/records/job";
+import { database } from "@/data/database";
+import { editJob, loadJob } from "@/data/jobs";
+import { demoJobs } from "@/demo/demo-jobs";
+import { system } from "@/ui/theme";
+import { StepView } from "../step-view";
+import { JobFrame } from "./job-frame";
+
+const page = vi.hoisted(() => ({ id: "", step: "intake", pushed: [] as string[] }));
+vi.mock("next/navigation", () => ({
+  useRouter: () => ({ push: (to: string) => page.pushed.push(to) }),
+  useParams: () => ({ id: page.id, step: page.step }),
+  usePathname: () => `/job/${page.id}/${page.step}`,
+}));
+vi.mock("@/worker/diagnosis-client", () => ({
+  connectDiagnosis: () => ({ judge: () => new Promise(() => undefined), cancel: () => undefined }),
+}));
+vi.mock("@/worker/rack-client", () => ({ connectRack: () => new Promise(() => undefined) }));
+vi.mock("@/worker/charge-client", () => ({ connectCharge: () => ({ api: {}, close: () => undefined }) }));
+vi.mock("@/worker/expected-client", () => ({ connectExpected: () => ({ api: {}, close: () => undefined }) }));
+
+const van = demoJobs(new Date("2026-06-01T10:00:00Z"))[0]!;
+const estate = demoJobs(new Date("2026-06-01T10:00:00Z"))[1]!;
+
+async function opened(id: string, step: Job["id"]): Promise<void> {
+  Object.assign(page, { id, step });
+  render(
+    <ChakraProvider value={system}>
+      <JobFrame>
+        <StepView step={step as "intake"} />
+      </JobFrame>
+    </ChakraProvider>,
+  );
+  await waitFor(() => expect(document.body.textContent).not.toContain("Opening the job"));
+}
+
+afterEach(async () => {
+  cleanup();
+  sessionStorage.clear();
+  page.pushed.length = 0;
+  await database.jobs.clear();
+});
+
+describe("a job that is opened", () => {
+  it("shows its step, marks that it was begun, and goes to any step by its key", async () => {
+    await database.jobs.put(estate);
+    await opened(estate.id, "repair");
+    expect(document.body.textContent).toContain("Orla Veitch, grey estate");
+    await waitFor(async () => {
+      const stored = await loadJob(estate.id);
+      expect(stored?.ok && stored.value.steps.repair.startedAt).not.toBeNull();
+    });
+    await act(async () => void fireEvent.keyDown(document.body, { key: "4" }));
+    expect(page.pushed).toEqual([`/job/${estate.id}/rest`]);
+    await act(async () => void fireEvent.keyDown(document.body, { key: "x" }));
+    expect(page.pushed.at(-1)).toBe(`/job/${estate.id}/sign-off`);
+  });
+
+  it("follows what another tab writes, and takes back what this one wrote", async () => {
+    await database.jobs.put(estate);
+    await opened(estate.id, "intake");
+    await act(async () => {
+      await editJob(estate.id, (job) => ({ ...job, intake: { ...job.intake, vehicle: "Orla Veitch, blue estate" } }));
+    });
+    await waitFor(() => expect(document.body.textContent).toContain("Orla Veitch, blue estate"));
+    const complaint = screen.getByLabelText("Complaint");
+    await act(async () => void fireEvent.change(complaint, { target: { value: "warm everywhere" } }));
+    await act(async () => void fireEvent.blur(complaint));
+    await waitFor(async () => {
+      const stored = await loadJob(estate.id);
+      expect(stored?.ok && stored.value.intake.complaint).toBe("warm everywhere");
+    });
+    await waitFor(() => expect(screen.getByRole("button", { name: /^Undo/ })).toBeTruthy());
+    await act(async () => void fireEvent.click(screen.getByRole("button", { name: /^Undo/ })));
+    await waitFor(async () => {
+      const stored = await loadJob(estate.id);
+      expect(stored?.ok && stored.value.intake).toMatchObject({
+        complaint: estate.intake.complaint,
+        vehicle: "Orla Veitch, blue estate",
+      });
+    });
+  });
+
+  it("takes up the instruments of a job that had them, and waits for nobody else's", async () => {
+    await database.jobs.put(van);
+    await opened(van.id, "running");
+    await waitFor(() => expect(document.body.textContent).toContain("connecting the rack"));
+  });
+});
+
+describe("a job that cannot be opened", () => {
+  it("is said to be gone, or to be unreadable with the field that is wrong, and the way back stands there", async () => {
+    await opened("nobody-knows", "intake");
+    expect(document.body.textContent).toContain("This job is not stored here");
+    expect(screen.getByRole("link", { name: /To the Bay/ }).getAttribute("href")).toBe("/");
+    cleanup();
+    await database.jobs.put({ ...van, id: "broken", altitude: "high" } as unknown as Job);
+    await opened("broken", "intake");
+    expect(document.body.textContent).toContain("This job cannot be read");
+    expect(document.body.textContent).toContain("altitude");
+    cleanup();
+    await database.jobs.put({ ...van, id: "newer", version: 99 } as unknown as Job);
+    await opened("newer", "intake");
+    expect(document.body.textContent).toMatch(/99/);
+  });
+});
