@@ -3,7 +3,7 @@ const upOf = (layer, allowed) => ({
   name: `arrows-${layer.replaceAll("/", "-")}`,
   severity: "error",
   comment: `${layer} may import only ${allowed.join(", ") || "itself"}`,
-  from: { path: `^src/${layer}/`, pathNot: "\\.test\\.ts$" },
+  from: { path: `^src/${layer}/`, pathNot: "\\.test\\.tsx?$" },
   to: { path: "^src/", pathNot: [`^src/${layer}/`, ...allowed.map((a) => `^src/${a}`)] },
 });
 
@@ -71,7 +71,7 @@ module.exports = {
       name: "core-knows-no-interface",
       severity: "error",
       comment: "the core is pure TypeScript: no React, Next, Dexie, charts or threads; immer makes the patches of undo",
-      from: { path: "^src/core/", pathNot: "\\.test\\.ts$" },
+      from: { path: "^src/core/", pathNot: "\\.test\\.tsx?$" },
       to: { path: "node_modules", pathNot: "node_modules/(zod|papaparse|immer|@types/papaparse)/" },
     },
     {

@@ -20,6 +20,23 @@ import { type SessionPorts, SessionProvider, useAmbientC, useJobState, useSessio
 
 const [van, estate] = demoJobs(new Date(FAKE_START)) as [Job, Job];
 
+function Ready({ children }: { children: ReactNode }) {
+  const { loaded } = useJobState("loaded");
+  return loaded === "ready" ? children : null;
+}
+
+/** Connects the van's rack, starts its engine once it is there, and looks at what is expected. */
+function useDriven() {
+  const session = useSession();
+  useEffect(() => {
+    session.rack.getState().connect("leaked-van", van);
+    return session.rack.subscribe(({ status, engine, setEngine }) => {
+      if (status === "running" && engine === "off") setEngine("idle");
+    });
+  }, [session]);
+  return { expected: useExpected("baseline"), ambientC: useAmbientC() };
+}
+
 interface World extends FakeWorld {
   /** Conditions that the bands were asked for. */
   asked: CircuitConditions[];
@@ -48,10 +65,6 @@ function world(job: Job): World {
       close: () => void closed.push("charge"),
     }),
   };
-  function Ready({ children }: { children: ReactNode }) {
-    const { loaded } = useJobState("loaded");
-    return loaded === "ready" ? children : null;
-  }
   const wrapper = ({ children }: { children: ReactNode }) => (
     <SessionProvider id={job.id} ports={ports}>
       <Ready>{children}</Ready>
@@ -95,16 +108,6 @@ describe("what such a vehicle should show", () => {
 
   it("follows the stream, and does not ask anew for an instrument that only trembles", async () => {
     const { wrapper, asked, rack } = world(van);
-    function useDriven() {
-      const session = useSession();
-      useEffect(() => {
-        session.rack.getState().connect("leaked-van", van);
-        return session.rack.subscribe(({ status, engine, setEngine }) => {
-          if (status === "running" && engine === "off") setEngine("idle");
-        });
-      }, [session]);
-      return { expected: useExpected("baseline"), ambientC: useAmbientC() };
-    }
     const { result } = renderHook(useDriven, { wrapper });
     await quiet();
     await act(async () => rack.run(40));
