@@ -17,6 +17,9 @@ const policy = [
   "frame-ancestors 'none'",
 ].join("; ");
 
+/** A photo for the job may be taken; nothing else of the device is asked for. */
+const permissions = "camera=(self), microphone=(), geolocation=(), payment=(), usb=(), midi=(), browsing-topics=()";
+
 const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
@@ -32,6 +35,7 @@ const config: NextConfig = {
           { key: "Content-Security-Policy", value: policy },
           { key: "X-Content-Type-Options", value: "nosniff" },
           { key: "Referrer-Policy", value: "no-referrer" },
+          { key: "Permissions-Policy", value: permissions },
         ],
       },
     ];

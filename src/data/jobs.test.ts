@@ -36,6 +36,34 @@ describe("jobs in the browser database", () => {
     expect(await load(job.id)).toEqual(job);
   });
 
+  it("stores nothing that could not be read again, and keeps what is stored", async () => {
+    const { id } = await createJob();
+    const before = await load(id);
+    const point = { t: 0, kpa: Number.NaN };
+    const wrongs: ((job: Job) => Job)[] = [
+      (job) => ({ ...job, evacuate: { ...job.evacuate, trace: [point] } }),
+      (job) => ({
+        ...job,
+        evacuate: { ...job.evacuate, trace: Array.from({ length: 4001 }, () => ({ t: 0, kpa: 1 })) },
+      }),
+      (job) => ({
+        ...job,
+        charge: {
+          ...job.charge,
+          containers: Array.from({ length: 51 }, (_, i) => ({
+            id: `c${i}`,
+            name: "Can",
+            net: entry("1", "g"),
+            temperature: entry("", "degC"),
+          })),
+        },
+      }),
+      (job) => ({ ...job, intake: { ...job.intake, complaint: "x".repeat(4001) } }),
+    ];
+    for (const wrong of wrongs) await expect(editJob(id, wrong)).rejects.toThrow(/^[\w.]+: /);
+    expect(await load(id)).toEqual(before);
+  });
+
   it("refuses a change that alters or drops an entry of the books, and keeps what is stored", async () => {
     const { id } = await createJob();
     const now = "2026-06-01T10:00:00Z";

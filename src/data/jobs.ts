@@ -41,8 +41,16 @@ export async function editJob(id: string, change: (job: Job) => Job): Promise<vo
     const changed = change(stored);
     // The books are only ever added to, whatever a screen may do.
     if (!continues(stored.ledger, changed.ledger)) throw new Error("an entry of the books would be changed");
-    if (changed !== stored) await database.jobs.put({ ...changed, updatedAt: new Date().toISOString() });
+    if (changed !== stored) await database.jobs.put(checked({ ...changed, updatedAt: new Date().toISOString() }));
   });
+}
+
+/** What could not be read again is not stored: the record as it is stands. Throws with the field and what was expected of it. */
+function checked(job: Job): Job {
+  const read = readJob(job);
+  if (read.ok) return job;
+  const { issue } = read;
+  throw new Error(issue.code === "broken" ? `${issue.field}: ${issue.expected}` : issue.code);
 }
 
 export type ImportOutcome = "added" | "identical" | "added-as-copy";

@@ -12,11 +12,15 @@ export interface RunningServer {
 
 export async function startServer(environment: Record<string, string> = {}): Promise<RunningServer> {
   const port = await freePort();
-  const child = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-p", String(port)], {
-    cwd: root,
-    env: { ...process.env, NODE_ENV: "production", NEXT_TELEMETRY_DISABLED: "1", ...environment },
-    stdio: ["ignore", "pipe", "pipe"],
-  });
+  const child = spawn(
+    process.execPath,
+    ["node_modules/next/dist/bin/next", "start", "-p", String(port), "-H", "127.0.0.1"],
+    {
+      cwd: root,
+      env: { ...process.env, NODE_ENV: "production", NEXT_TELEMETRY_DISABLED: "1", ...environment },
+      stdio: ["ignore", "pipe", "pipe"],
+    },
+  );
   let log = "";
   child.stdout.on("data", (chunk) => {
     log += chunk;

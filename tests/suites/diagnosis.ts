@@ -1,4 +1,5 @@
 import { readFileSync } from "node:fs";
+import { connect } from "node:net";
 import path from "node:path";
 import { describe, expect, inject, it } from "vitest";
 import { diagnosisSchema } from "@/core/diagnosis/diagnosis";
@@ -148,6 +149,44 @@ describe("POST /api/diagnosis", () => {
       expect((await fetch(session.address)).status).toBe(200);
     },
   );
+
+  it("answers no page of another address, and lets a body go that trickles in", async () => {
+    const from = (origin: string) =>
+      fetch(`${session.address}/api/diagnosis`, { method: "POST", body: lines[0]!, headers: { Origin: origin } });
+    const foreign = await from("https://elsewhere.example");
+    expect(foreign.status).toBe(403);
+    expect((await foreign.json()).error).toMatchObject({ code: "foreign-origin" });
+    expect((await from(session.address)).status).toBe(200);
+    const { port } = new URL(session.address);
+    const started = performance.now();
+    const status = await new Promise<string>((resolve, reject) => {
+      const socket = connect(Number(port), "127.0.0.1", () => {
+        socket.write("POST /api/diagnosis HTTP/1.1\r\nHost: localhost\r\nContent-Length: 400000\r\n\r\n{");
+      });
+      const trickle = setInterval(() => socket.write(" "), 500);
+      socket.on("data", (data) => {
+        clearInterval(trickle);
+        socket.destroy();
+        resolve(String(data).split("\r\n", 1)[0]!);
+      });
+      socket.on("error", reject);
+    });
+    expect(status).toContain("408");
+    expect(performance.now() - started).toBeLessThan(30_000);
+    // Two that leave before they are answered take no places with them.
+    for (let i = 0; i < 3; i++) {
+      const leaving = new AbortController();
+      const left = fetch(`${session.address}/api/diagnosis`, {
+        method: "POST",
+        body: lines.join("\n"),
+        signal: leaving.signal,
+      }).catch(() => null);
+      await new Promise((resolve) => setTimeout(resolve, 400));
+      leaving.abort();
+      await left;
+    }
+    await expect.poll(async () => (await post(lines[0]!)).status, { timeout: 8000, interval: 400 }).toBe(200);
+  });
 
   it("refuses more lines than a body of that size can hold readings", async () => {
     const many = await post("{\n".repeat(3000));

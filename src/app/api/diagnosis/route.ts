@@ -3,7 +3,7 @@
  * give JSON Lines out, one a reading, in which a line that cannot be read stands as `{ "error": … }`. `?seed=N` as on the command line.
  */
 import type { Diagnosis } from "@/core/diagnosis/diagnosis";
-import type { ReadingFileIssue } from "@/core/readings/file/reading-file";
+import type { ReadingFile, ReadingFileIssue } from "@/core/readings/file/reading-file";
 import { type DiagnosisPool, diagnosisPool } from "@/worker/diagnosis-pool";
 
 export const dynamic = "force-dynamic";
@@ -17,6 +17,10 @@ const TIME_LIMIT_MS = 20_000;
 /** One a core is what a small server has; more would only make all of them late. */
 const AT_ONCE = 2;
 const RETRY_S = 2;
+/** A body that trickles in longer than this is let go. */
+const BODY_LIMIT_MS = 10_000;
+/** For one reading: the others are answered without it. */
+const READING_LIMIT_MS = 8_000;
 
 let running = 0;
 /** Made by the first request: a build that only looks at this module starts no thread. */
@@ -27,10 +31,15 @@ type RouteIssue =
   | { code: "too-many"; readings: number; limit: number }
   | { code: "busy"; atOnce: number; retryS: number }
   | { code: "too-slow"; limitMs: number; answered: number; of: number }
+  | { code: "body-too-slow"; limitMs: number; bytes: number }
+  | { code: "reading-too-slow"; limitMs: number }
+  | { code: "foreign-origin"; origin: string }
   | { code: "bad-seed"; expected: string }
   | ({ code: "invalid" } & ReadingFileIssue);
 
 export async function POST(request: Request): Promise<Response> {
+  const origin = request.headers.get("origin");
+  if (origin !== null && !sameHost(origin, request)) return refuse(403, { code: "foreign-origin", origin });
   if (running >= AT_ONCE) {
     return refuse(429, { code: "busy", atOnce: AT_ONCE, retryS: RETRY_S }, { "Retry-After": String(RETRY_S) });
   }
@@ -44,13 +53,14 @@ export async function POST(request: Request): Promise<Response> {
 
 async function answer(request: Request): Promise<Response> {
   const body = await readBody(request);
-  if (!body.ok) return refuse(413, body.issue);
+  if (!body.ok) return refuse(body.issue.code === "too-large" ? 413 : 408, body.issue);
   const seed = seedOf(request);
   if (seed === undefined) {
     return refuse(400, { code: "bad-seed", expected: "a whole number from 0 to 4294967295" });
   }
   pool ??= diagnosisPool(AT_ONCE);
-  const late = AbortSignal.timeout(TIME_LIMIT_MS);
+  // Whoever leaves frees the place at once.
+  const late = AbortSignal.any([request.signal, AbortSignal.timeout(TIME_LIMIT_MS)]);
   const answers: (Diagnosis | { error: RouteIssue })[] = [];
   let of = 0;
   try {
@@ -60,7 +70,7 @@ async function answer(request: Request): Promise<Response> {
     for (const result of read.results) {
       answers.push(
         result.ok
-          ? await pool.diagnose(result.value, seed, late)
+          ? await diagnoseInTime(pool, result.value, seed, late)
           : { error: { code: "invalid", ...result.issue } satisfies RouteIssue },
       );
     }
@@ -79,7 +89,9 @@ async function answer(request: Request): Promise<Response> {
 /** The body as text, read no further than the limit. */
 async function readBody(
   request: Request,
-): Promise<{ ok: true; text: string } | { ok: false; issue: Extract<RouteIssue, { code: "too-large" }> }> {
+): Promise<
+  { ok: true; text: string } | { ok: false; issue: Extract<RouteIssue, { code: "too-large" | "body-too-slow" }> }
+> {
   const tooLarge = (bytes: number) =>
     ({ ok: false, issue: { code: "too-large", bytes, limitBytes: BODY_LIMIT_BYTES } }) as const;
   const announced = Number(request.headers.get("content-length") ?? 0);
@@ -87,8 +99,16 @@ async function readBody(
   const chunks: Uint8Array[] = [];
   let bytes = 0;
   const reader = request.body?.getReader();
+  const slow = new Promise<"slow">((resolve) => {
+    AbortSignal.timeout(BODY_LIMIT_MS).addEventListener("abort", () => resolve("slow"));
+  });
   while (reader) {
-    const { done, value } = await reader.read();
+    const piece = await Promise.race([reader.read(), slow]);
+    if (piece === "slow") {
+      void reader.cancel();
+      return { ok: false, issue: { code: "body-too-slow", limitMs: BODY_LIMIT_MS, bytes } };
+    }
+    const { done, value } = piece;
     if (done) break;
     bytes += value.byteLength;
     if (bytes > BODY_LIMIT_BYTES) {
@@ -98,6 +118,31 @@ async function readBody(
     chunks.push(value);
   }
   return { ok: true, text: Buffer.concat(chunks).toString("utf8") };
+}
+
+/** A page of another address has no business here; programs send no origin. */
+function sameHost(origin: string, request: Request): boolean {
+  try {
+    return new URL(origin).host === request.headers.get("host");
+  } catch {
+    return false;
+  }
+}
+
+/** One hard reading has a limit of its own, and stands as what it is among those that were answered. */
+async function diagnoseInTime(
+  threads: DiagnosisPool,
+  reading: ReadingFile,
+  seed: number | null,
+  late: AbortSignal,
+): Promise<Diagnosis | { error: RouteIssue }> {
+  const own = AbortSignal.timeout(READING_LIMIT_MS);
+  try {
+    return await threads.diagnose(reading, seed, AbortSignal.any([late, own]));
+  } catch (error) {
+    if (late.aborted || !own.aborted) throw error;
+    return { error: { code: "reading-too-slow", limitMs: READING_LIMIT_MS } };
+  }
 }
 
 /** Null without one, undefined for one that is none. */

@@ -19,6 +19,8 @@ export const limits = {
   gaugeKpa: { min: -101, max: 4000 },
   temperatureC: { min: -40, max: 180 },
   ambientC: { min: -30, max: 60 },
+  /** Air that comes back out of a cabin, parked in the sun at most. */
+  cabinC: { min: -30, max: 90 },
   humidityPct: { min: 0, max: 100 },
   altitudeM: { min: -430, max: 5000 },
   chargeG: { min: 50, max: 5000 },
@@ -47,7 +49,7 @@ export const conditionsSchema = z.object({
   ambientC: z.number().min(limits.ambientC.min).max(limits.ambientC.max),
   humidityPct: within(limits.humidityPct),
   altitudeM: within(limits.altitudeM),
-  cabinReturnC: within(limits.temperatureC),
+  cabinReturnC: within(limits.cabinC),
   airSource: z.enum(airSources).nullish(),
   blowerPct: within(limits.humidityPct),
 });
