@@ -1,4 +1,5 @@
 /** Jobs as files: written with a fixed key order, so that a job read back and written again is the same to the byte. */
+import { plainText } from "../readings/file/plain-text";
 import { fail, type Result, succeed } from "../result";
 import { type Job, jobSchema } from "./job";
 import { migrations } from "./migrations";
@@ -24,7 +25,7 @@ export function readJobFile(text: string): Result<Job, JobFileIssue> {
   }
   let given: unknown;
   try {
-    given = JSON.parse(text);
+    given = JSON.parse(plainText(text));
   } catch {
     return fail({ code: "not-json" });
   }

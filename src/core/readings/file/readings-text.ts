@@ -5,10 +5,12 @@
 import Papa from "papaparse";
 import { fail, type Result, succeed } from "../../result";
 import { type CsvColumn, csvColumns } from "./csv-columns";
+import { plainText } from "./plain-text";
 import { checkReading, MOST_SETTINGS, parseReadings, type ReadingFile, type ReadingFileIssue } from "./reading-file";
 
 /** Reads whichever of the three it is; one result a reading, in order. */
-export function parseReadingsText(text: string): Result<ReadingFile, ReadingFileIssue>[] {
+export function parseReadingsText(given: string): Result<ReadingFile, ReadingFileIssue>[] {
+  const text = plainText(given);
   return /^\s*[{[]/.test(text) || text.trim() === "" ? parseReadings(text) : parseCsv(text);
 }
 

@@ -96,6 +96,9 @@ describe("a job that is opened", () => {
 
 describe("a job that cannot be opened", () => {
   it("is said to be gone, or to be unreadable with the field that is wrong, and the way back stands there", async () => {
+    await opened("%E0%A4%A", "intake");
+    expect(document.body.textContent).toContain("This job is not stored here");
+    cleanup();
     await opened("nobody-knows", "intake");
     expect(document.body.textContent).toContain("This job is not stored here");
     expect(screen.getByRole("link", { name: /To the Bay/ }).getAttribute("href")).toBe("/");

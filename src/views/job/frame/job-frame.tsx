@@ -24,12 +24,21 @@ const gramSteps: readonly StepId[] = ["recover", "repair", "evacuate", "charge",
 /** Everything around a step of a job: run-sheet, rail, live strip, and the instruments, which outlive the step. */
 export function JobFrame({ children }: { children: ReactNode }) {
   const params = useParams<{ id: string; step: string }>();
-  const id = decodeURIComponent(params.id);
+  const id = decoded(params.id);
   return (
     <SessionProvider key={id} id={id}>
       <LoadedJob step={isStep(params.step) ? params.step : "intake"}>{children}</LoadedJob>
     </SessionProvider>
   );
+}
+
+/** An address that is no escape of anything names no job; it is said so, not thrown. */
+function decoded(text: string): string {
+  try {
+    return decodeURIComponent(text);
+  } catch {
+    return text;
+  }
 }
 
 function LoadedJob({ step, children }: { step: StepId; children: ReactNode }) {
