@@ -66,6 +66,12 @@ describe("any file at all", () => {
     );
   });
 
+  it("that tells of a cabin as no cabin is, is refused by its field", () => {
+    const oven = { ...reading, conditions: { ambientC: 30, cabinReturnC: 180 } };
+    const [result] = parseReadingsText(JSON.stringify(oven));
+    expect(result).toMatchObject({ ok: false, issue: { field: "conditions.cabinReturnC" } });
+  });
+
   it("may begin with a byte-order mark", () => {
     expect(parseReadingsText(`\uFEFF${JSON.stringify(reading)}`)[0]).toMatchObject({ ok: true });
     expect(readJobFile(`\uFEFF${writeJobFile(jobs[0]!)}`)).toMatchObject({ ok: true });
