@@ -13,17 +13,13 @@ import { demoJobs } from "@/demo/demo-jobs";
 import type { ChargeConnection } from "@/worker/charge-client";
 import type { ExpectedConnection } from "@/worker/expected-client";
 import { FAKE_START, type FakeWorld, fakeWorld, settled } from "../../tests/support/fake-session";
+import { OpenedJob } from "../../tests/support/opened-job";
 import { useChargeAnswer } from "./charge-answers";
 import { useHotDay } from "./condition-shifts";
 import { useExpected } from "./expected";
-import { type SessionPorts, SessionProvider, useAmbientC, useJobState, useSession, useWording } from "./session";
+import { type SessionPorts, useAmbientC, useSession, useWording } from "./session";
 
 const [van, estate] = demoJobs(new Date(FAKE_START)) as [Job, Job];
-
-function Ready({ children }: { children: ReactNode }) {
-  const { loaded } = useJobState("loaded");
-  return loaded === "ready" ? children : null;
-}
 
 /** Connects the van's rack, starts its engine once it is there, and looks at what is expected. */
 function useDriven() {
@@ -66,9 +62,9 @@ function world(job: Job): World {
     }),
   };
   const wrapper = ({ children }: { children: ReactNode }) => (
-    <SessionProvider id={job.id} ports={ports}>
-      <Ready>{children}</Ready>
-    </SessionProvider>
+    <OpenedJob id={job.id} ports={ports}>
+      {children}
+    </OpenedJob>
   );
   return { ...fake, asked, closed, wrapper };
 }

@@ -1,12 +1,15 @@
 /** What a verdict says in words, with numbers in units a technician reads. */
 
 import { type Cause, causeEntry, causeName } from "@/core/causes/catalogue";
-import type { Severity, Verdict, Warning } from "@/core/diagnosis/decide/verdict";
+import type { SeverityRange } from "@/core/causes/cause";
+import type { Verdict, Warning } from "@/core/diagnosis/decide/verdict";
 import type { Reason } from "@/core/diagnosis/explain/explain";
 import type { ObservableName } from "@/core/diagnosis/explain/observables";
 import type { NextTest, TestId } from "@/core/diagnosis/next-test/next-tests";
+import { STANDS_ALONE } from "@/core/diagnosis/weigh/classes";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
 import { channels } from "@/core/readings/channels";
+import { NO_LIQUID_K } from "@/core/readings/derive/rest";
 import { saturationGaugeKpa } from "@/core/readings/derive/saturation-temperature";
 import { formatNumber, formatQuantity, type UnitId } from "@/core/units/units";
 
@@ -62,7 +65,6 @@ export function reasonSentence(reason: Reason, wording: Wording): string {
 }
 
 const AT_SATURATION_K = 2;
-const NO_LIQUID_K = 5;
 
 interface Measure {
   words: (value: number) => string;
@@ -99,7 +101,7 @@ function measureOf(observable: ObservableName, { refrigerant, altitudeM, pressur
 }
 
 /** How bad it is, said as what it is: "About 30 % of the label left". Quantiles of the severity. */
-export function severitySentence(cause: Cause, severity: Severity, metering?: string): string | null {
+export function severitySentence(cause: Cause, severity: SeverityRange, metering?: string): string | null {
   return cause === "none" ? null : causeEntry(cause).said(severity, metering);
 }
 
@@ -189,13 +191,11 @@ export function warningSentence(warning: Warning, wording: Wording): string {
 
 /** A test that tells less is not worth its minutes. */
 export const WORTH_BITS = 0.05;
-/** From here on one cause stands alone already. */
-const SETTLED = 0.8;
 
 /** What a test costs, and how often it settles the question in such cars. */
 export function gainSentence({ test, minutes, gainBits, settles }: NextTest, { causes }: Verdict): string {
   if (gainBits >= WORTH_BITS) {
-    if (causes[0]!.probability >= SETTLED) return `About ${minutes} min; a check on what stands out already.`;
+    if (causes[0]!.probability >= STANDS_ALONE) return `About ${minutes} min; a check on what stands out already.`;
     const tenths = Math.round(settles * 10);
     return tenths >= 1
       ? `About ${minutes} min; settles it in ${tenths} of 10 such cars.`

@@ -4,24 +4,19 @@ import { act, render } from "@testing-library/react";
 import type { ReactNode } from "react";
 import type { Job, StepId } from "@/core/records/job";
 import { listJobs } from "@/data/jobs";
-import { SessionProvider, useJobState } from "@/session/session";
 import { system } from "@/ui/theme";
 import { StepView } from "@/views/job/step-view";
 import { type FakeWorld, fakeWorld } from "./fake-session";
-
-function Ready({ children }: { children: ReactNode }) {
-  const { loaded } = useJobState("loaded");
-  return loaded === "ready" ? children : null;
-}
+import { OpenedJob } from "./opened-job";
 
 /** Renders parts of a job, the step alone when none are given, and waits for what they ask of the database. */
 export async function renderJob(job: Job, step: StepId, parts?: ReactNode): Promise<FakeWorld> {
   const world = fakeWorld(job);
   render(
     <ChakraProvider value={system}>
-      <SessionProvider id={job.id} ports={world.ports}>
-        <Ready>{parts ?? <StepView step={step} />}</Ready>
-      </SessionProvider>
+      <OpenedJob id={job.id} ports={world.ports}>
+        {parts ?? <StepView step={step} />}
+      </OpenedJob>
     </ChakraProvider>,
   );
   for (let i = 0; i < 5; i++) await act(async () => void (await listJobs()));

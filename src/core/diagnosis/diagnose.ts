@@ -4,22 +4,23 @@
  * seed, same answer. How good it is on cases of other origin: docs/accuracy.md.
  */
 import { type Cause, causes, faultCauses } from "../causes/catalogue";
+import type { SeverityRange } from "../causes/cause";
 import { sizeVehicle } from "../circuit/vehicle/sizing";
 import { identify } from "../fluids/identification";
 import { workshopInstruments } from "../readings/derive/instruments";
 import type { ReadingFile } from "../readings/file/reading-file";
 import { fail, type Result, succeed } from "../result";
-import type { RankedCause, Severity, Verdict, Warning } from "./decide/verdict";
+import type { RankedCause, Verdict, Warning } from "./decide/verdict";
 import { leftOut, reasonsOf } from "./explain/explain";
 import { conditionsOfReading, type Hypotheses, labelOfReading, solveHypotheses } from "./explain/hypotheses";
-import { type Observed, observableAt, observe, speedsOf } from "./explain/observables";
+import { type Observed, observableAt, observe, placesRead, speedsOf } from "./explain/observables";
 import { sightFactor } from "./explain/sights";
 import { nextTests } from "./next-test/next-tests";
 import { causeClasses } from "./weigh/classes";
 import { learnedNow } from "./weigh/learned";
 import { misfitOf } from "./weigh/population";
 import { posteriorWeights } from "./weigh/posterior";
-import { gasAtRest, presences, restPressures, shares, type Weighed, weigh } from "./weigh/weigh";
+import { entropyOf, gasAtRest, presences, restPressures, shares, type Weighed, weigh } from "./weigh/weigh";
 
 export interface Prepared {
   observed: Observed;
@@ -142,7 +143,7 @@ function rankedCauses(
     .sort((a, b) => b.probability - a.probability);
 }
 
-function severityOf(cause: Cause, { severities }: Weighed): Severity {
+function severityOf(cause: Cause, { severities }: Weighed): SeverityRange {
   const quantiles = cause === "none" ? undefined : severities[faultCauses.indexOf(cause)];
   const [low = 0, median = 0, high = 0] = (quantiles ?? []).map(rounded);
   return { low, median, high };
@@ -163,7 +164,7 @@ function verdictOf(
       })
       .sort((a, b) => b.probability - a.probability),
     charge: chargeOf(reading, weighed),
-    undecidedBits: ranked.reduce((sum, { probability: p }) => sum - (p > 0 ? p * Math.log2(p) : 0), 0),
+    undecidedBits: entropyOf(ranked.map(({ probability }) => probability)),
   };
 }
 
@@ -211,7 +212,7 @@ function warningsOf(
   }
   const empty = gasAtRest(reading);
   if (empty !== null) found.push({ code: "almost-empty", belowK: empty });
-  const read = Array.from(observed.values.keys()).filter((place) => !Number.isNaN(observed.values[place]!));
+  const read = placesRead(observed);
   const strange = empty === null ? strangest(reading, observed, read) : null;
   if (strange) found.push(strange);
   else if (hypotheses) found.push(...suspects(reading, observed, read, hypotheses));

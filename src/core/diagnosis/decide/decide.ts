@@ -30,7 +30,7 @@ export interface Decision {
 /** From here on one cause is acted upon; a gap this wide to the next, or look-alikes with one remedy, count as one. */
 const CLEAR = 0.6;
 /** A test that tells this many bits is worth doing before anything is opened. */
-const WORTH_BITS = 0.25;
+const WORTH_FIRST_BITS = 0.25;
 /** A car that has lost this share of its charge leaks faster than it can be driven. */
 const LARGE_LOSS = 0.45;
 const SMALL_LOSS = 0.2;
@@ -38,7 +38,8 @@ const SMALL_LOSS = 0.2;
 export function decide(verdict: Verdict): Decision {
   const stop = verdict.warnings.some(({ code }) => code === "stop-high-side" || code === "stop-blocked-before-port");
   const [first, second] = verdict.causes;
-  const best = verdict.nextTests.find(({ test, gainBits }) => test !== "recover" && gainBits >= WORTH_BITS) ?? null;
+  const best =
+    verdict.nextTests.find(({ test, gainBits }) => test !== "recover" && gainBits >= WORTH_FIRST_BITS) ?? null;
   const test = best?.test ?? null;
   if (stop || !first) return { act: "stop", reason: { code: "relief-valve-near" }, test: null };
   for (const warning of verdict.warnings) {

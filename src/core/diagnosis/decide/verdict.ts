@@ -1,21 +1,16 @@
 /** The verdict as data: what a diagnosis file and every screen are made from. */
 import type { Cause } from "../../causes/catalogue";
+import type { SeverityRange } from "../../causes/cause";
 import type { Reason } from "../explain/explain";
 import type { ObservableName } from "../explain/observables";
 import type { NextTest } from "../next-test/next-tests";
-
-export interface Severity {
-  low: number;
-  median: number;
-  high: number;
-}
 
 export interface RankedCause {
   cause: Cause;
   probability: number;
   /** Probability that it acts at all, alone or with another; these need not sum to one. */
   present: number;
-  severity: Severity;
+  severity: SeverityRange;
   for: Reason[];
   against: Reason[];
   /** Signs seen that speak for it, as the reading file names them. */

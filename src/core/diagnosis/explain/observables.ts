@@ -55,6 +55,11 @@ export function observableAt(place: number, settings: number): { name: Observabl
     : { name: onceObservables[place - settings * PER_SETTING]!, setting: null };
 }
 
+/** Places of the vector that were read. */
+export function placesRead({ values }: Pick<Observed, "values">): number[] {
+  return Array.from(values.keys()).filter((place) => !Number.isNaN(values[place]!));
+}
+
 /** How a cycling clutch swings: needle from lowest to highest as saturation temperatures, K, and the logarithm of the period in s. */
 export interface Swing {
   widthK: number;

@@ -16,10 +16,11 @@ import {
   type Observed,
   observableAt,
   placeOf,
+  placesRead,
   type SettingObservable,
   settingObservables,
 } from "../explain/observables";
-import { causeClasses } from "../weigh/classes";
+import { causeClasses, STANDS_ALONE } from "../weigh/classes";
 import { FAST_RPM } from "../weigh/features";
 import { entropyOf, type Weighed, weigh } from "../weigh/weigh";
 
@@ -56,8 +57,6 @@ export interface NextTest {
 
 /** Outcomes drawn for each test: the gain is then good for a few hundredths of a bit. */
 const DRAWS = 16;
-/** One cause stands alone from this probability on. */
-const SETTLED = 0.8;
 /** A test that is expected to tell less is not offered: the leading causes would read alike there. */
 const LEAST_BITS = 0.02;
 
@@ -79,7 +78,7 @@ export function nextTests(
 ): NextTest[] {
   const before = entropyOf(weighed.classes);
   const random = seededNoise(seed);
-  const read = Array.from(observed.values.keys()).filter((place) => !Number.isNaN(observed.values[place]!));
+  const read = placesRead(observed);
   const tests = plans(observed, context).map((plan): NextTest => {
     const { bits, settles } = outcomesWeighed(plan, reading, observed, hypotheses, weights, read, random);
     return {
@@ -188,7 +187,7 @@ function outcomesWeighed(
     });
     const { classes } = weigh(entered(reading, values, observed));
     bits += entropyOf(classes) / DRAWS;
-    settles += classes.some((p) => p >= SETTLED) ? 1 / DRAWS : 0;
+    settles += classes.some((p) => p >= STANDS_ALONE) ? 1 / DRAWS : 0;
   }
   return { bits, settles };
 }
@@ -269,7 +268,7 @@ function look(weighed: Weighed, before: number): NextTest {
     test: "look",
     reads: ["observations"],
     gainBits: Math.max(0, Math.round((before - bits) * 100) / 100),
-    settles: Math.round((found + (after.some((p) => p >= SETTLED) ? left : 0)) * 100) / 100,
+    settles: Math.round((found + (after.some((p) => p >= STANDS_ALONE) ? left : 0)) * 100) / 100,
     minutes: LOOK_MINUTES,
     outcomes: [],
   };

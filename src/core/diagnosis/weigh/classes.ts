@@ -15,6 +15,9 @@ export function classOf(acting: readonly FaultCause[]): number {
   return causeClasses.findIndex((one) => [...one].sort().join("+") === sorted);
 }
 
+/** One cause stands alone from this probability on. */
+export const STANDS_ALONE = 0.8;
+
 /** Quantiles that are told of charge and severity. */
 export const QUANTILES = [0.05, 0.5, 0.95] as const;
 

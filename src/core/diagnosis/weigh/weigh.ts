@@ -13,13 +13,14 @@ import {
   possible,
 } from "../../causes/catalogue";
 import { fluidTable } from "../../fluids/tables";
+import { NO_LIQUID_K } from "../../readings/derive/rest";
 import type { ReadingFile } from "../../readings/file/reading-file";
 import { sightOdds } from "../explain/sights";
 import { afterWork } from "../explain/work";
 import { CLASSES, causeClasses } from "./classes";
 import { featuresOf, VALUE_COUNT } from "./features";
 import { learnedNow } from "./learned";
-import { askCommittee } from "./network";
+import { askCommittee, type Learned } from "./network";
 import { type Scales, scaleRow } from "./scales";
 
 export interface Weighed {
@@ -66,13 +67,25 @@ export function weigh(reading: ReadingFile): Weighed {
 }
 
 /** By how much each class is likelier than in any car that comes in: after work it hangs on what it was before. */
-function chancesBefore({ vehicle, before, work }: ReadingFile): Float64Array {
-  const odds = new Float64Array(CLASSES).fill(1);
-  if (!before) return odds;
+function chancesBefore(reading: ReadingFile): Float64Array {
+  const { vehicle, before, work } = reading;
+  if (!before) return evenly;
+  const learned = learnedNow();
+  const last = lastBefore.get(before);
+  if (last?.vehicle === vehicle && last.work === work && last.learned === learned) return last.odds;
   const { classes } = weigh({ format: "evrid.readings", version: 1, id: "before", vehicle, ...before });
   const after = afterWork(classes, work ?? [], classPriors);
-  return odds.map((_, k) => after[k]! / classPriors[k]!);
+  const odds = after.map((p, k) => p / classPriors[k]!);
+  lastBefore.set(before, { vehicle, work, learned, odds });
+  return odds;
 }
+
+const evenly = new Float64Array(CLASSES).fill(1);
+/** One verdict weighs hundreds of readings that differ in one value: what came before them is the same in all, and is weighed once. */
+const lastBefore = new WeakMap<
+  NonNullable<ReadingFile["before"]>,
+  Pick<ReadingFile, "vehicle" | "work"> & { learned: Learned; odds: Float64Array }
+>();
 
 const sound = [{ cause: "none" as const, severity: 0 }];
 const asActing = (cause: Cause) => ({ cause, severity: 1 });
@@ -104,8 +117,6 @@ function weightOdds(acting: readonly Cause[], share: number | null): number {
   return is + WEIGHED_DOUBT;
 }
 
-/** Below saturation by more than the parts can differ in temperature, K: there is no liquid. */
-const NO_LIQUID_K = 5;
 /** A gauge or a coupler that does not open shows the same, seldom. */
 const NO_LIQUID_DOUBT = 0.02;
 

@@ -17,6 +17,9 @@ export interface RestReading {
   highKpa: number | null;
 }
 
+/** Below saturation by more than the parts can differ in temperature, K: that there is no liquid is proved. */
+export const NO_LIQUID_K = 5;
+
 export type RestVerdict = "at-saturation" | "below-saturation" | "above-saturation" | "unequal";
 
 export interface RestAnswer {
