@@ -4,5 +4,7 @@ import { closeSharedBrowser } from "./browser/session";
 import "./suites/accessibility";
 import "./suites/charge-desk";
 import "./suites/diagnosis";
+import "./suites/power-cut";
+import "./suites/store-refused";
 
 afterAll(closeSharedBrowser);

@@ -1,5 +1,6 @@
 import type { Metadata, Viewport } from "next";
 import "@fontsource-variable/atkinson-hyperlegible-next";
+import { headers } from "next/headers";
 import type { ReactNode } from "react";
 import { Provider } from "@/ui/provider";
 
@@ -11,11 +12,12 @@ export const metadata: Metadata = {
 
 export const viewport: Viewport = { themeColor: "#1c2326" };
 
-export default function RootLayout({ children }: { children: ReactNode }) {
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const nonce = (await headers()).get("x-nonce");
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
-        <Provider>{children}</Provider>
+        <Provider nonce={nonce}>{children}</Provider>
       </body>
     </html>
   );

@@ -20,6 +20,12 @@ const USAGE = `usage: evrid properties R134a|R1234yf --t C --p KPA [--json]
 
 provideLearned(learned);
 
+// Whoever reads the other end of a pipe may stop reading ("| head"): that is no fault of anybody's.
+process.stdout.on("error", (error: NodeJS.ErrnoException) => {
+  if (error.code !== "EPIPE") throw error;
+  process.exit(0);
+});
+
 function main(argv: string[]): number {
   const [name, ...args] = argv;
   if (name === undefined || name === "--help" || name === "-h") {

@@ -15,9 +15,11 @@ export async function loadChoices(): Promise<Choices> {
   }
 }
 
-export async function changeChoices(change: Partial<Choices>): Promise<void> {
+/** Changes some of the choices, to values or to what they are made from. Rejects when the browser refuses to store. */
+export async function changeChoices(change: Partial<Choices> | ((now: Choices) => Partial<Choices>)): Promise<void> {
   await database.transaction("rw", database.choices, async () => {
-    const next = choicesSchema.parse({ ...(await loadChoices()), ...change });
+    const now = await loadChoices();
+    const next = choicesSchema.parse({ ...now, ...(typeof change === "function" ? change(now) : change) });
     await database.choices.put({ name: NAME, json: JSON.stringify(next) });
   });
 }

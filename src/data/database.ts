@@ -17,10 +17,25 @@ export interface StoredChoice {
   json: string;
 }
 
+/** The simulated rack of a job as it stood last; checked each time it is read. */
+export interface StoredRack {
+  jobId: string;
+  state: unknown;
+}
+
+/** A job that was removed from the Bay, until it is thrown away. */
+export interface RemovedJob {
+  id: string;
+  removedAt: string;
+  job: unknown;
+}
+
 class EvridDatabase extends Dexie {
   jobs!: EntityTable<Job, "id">;
   choices!: EntityTable<StoredChoice, "name">;
   shopCharts!: EntityTable<StoredShopChart, "refrigerant">;
+  racks!: EntityTable<StoredRack, "jobId">;
+  removed!: EntityTable<RemovedJob, "id">;
 
   constructor() {
     super("evrid");
@@ -30,6 +45,15 @@ class EvridDatabase extends Dexie {
     this.version(3).stores({ jobs: "id, updatedAt", shopCharts: "refrigerant" });
     this.version(4).stores({ jobs: "id, updatedAt", shopCharts: "refrigerant" }).upgrade(migrateJobs);
     this.version(5).stores({ jobs: "id, updatedAt", shopCharts: "refrigerant", choices: "name" }).upgrade(migrateJobs);
+    this.version(6)
+      .stores({
+        jobs: "id, updatedAt",
+        shopCharts: "refrigerant",
+        choices: "name",
+        racks: "jobId",
+        removed: "id, removedAt",
+      })
+      .upgrade(migrateJobs);
   }
 }
 

@@ -5,9 +5,24 @@ import type { Job } from "@/core/records/job";
 import { entry } from "@/core/units/entry";
 import { demoJobs } from "@/demo/demo-jobs";
 import { database } from "./database";
-import { createJob, duplicateJob, editJob, importJob, listJobs, loadJob, removeJob, restoreJob } from "./jobs";
+import {
+  clearRemoved,
+  createJob,
+  duplicateJob,
+  editJob,
+  importJob,
+  listJobs,
+  listRemoved,
+  loadJob,
+  loadRack,
+  mendJob,
+  REMOVED_KEPT_MS,
+  recordAsText,
+  removeJob,
+  restoreJob,
+} from "./jobs";
 
-beforeEach(() => database.jobs.clear());
+beforeEach(() => Promise.all([database.jobs.clear(), database.removed.clear(), database.racks.clear()]));
 
 async function load(id: string): Promise<Job> {
   const found = await loadJob(id);
@@ -78,6 +93,62 @@ describe("jobs in the browser database", () => {
     expect((await load(id)).ledger).toHaveLength(2);
   });
 
+  it("sets a record that cannot be read aside by name, as text, and shows all others", async () => {
+    const [good, bad] = demoJobs(new Date("2026-06-02T10:00:00Z"));
+    await database.jobs.add(good!);
+    const broken = { ...bad!, baseline: null } as unknown as Job;
+    await database.jobs.bulkAdd([
+      broken,
+      { id: "bare" } as unknown as Job,
+      { ...good!, id: "twin", version: 99 } as unknown as Job,
+    ]);
+    const { jobs, unreadable } = await listJobs();
+    expect(jobs).toEqual([good]);
+    expect(new Map(unreadable.map(({ name, issue }) => [name, issue.code]))).toEqual(
+      new Map([
+        ["Unnamed vehicle", "foreign"],
+        [bad!.intake.vehicle, "broken"],
+        [good!.intake.vehicle, "newer-version"],
+      ]),
+    );
+    expect(JSON.parse(unreadable.find(({ id }) => id === bad!.id)!.text)).toEqual(broken);
+    expect(JSON.parse((await recordAsText("bare"))!)).toEqual({ id: "bare" });
+    await removeJob(bad!.id);
+    await restoreJob(bad!.id);
+    expect(await database.jobs.get(bad!.id)).toEqual(broken);
+  });
+
+  it("mends a record by steps taken back, as many as it needs; where they do not help nothing is changed", async () => {
+    const { id } = await createJob();
+    const whole = await load(id);
+    const broken = { ...whole, look: null, rest: null } as unknown as Job;
+    await database.jobs.put(broken);
+    const backs = [
+      (job: Job) => ({ ...job, rest: whole.rest }),
+      (job: Job) => ({ ...job, look: whole.look }),
+      (job: Job) => job,
+    ];
+    expect(await mendJob(id, backs.slice(0, 1))).toBeNull();
+    expect(await database.jobs.get(id)).toEqual(broken);
+    expect(await mendJob(id, backs)).toBe(2);
+    expect((await load(id)).rest).toEqual(whole.rest);
+  });
+
+  it("dates every change later than the one before, however fast they come, and keeps the rack with it or not at all", async () => {
+    const { id } = await createJob();
+    const dates: string[] = [];
+    for (const text of ["1", "12", "123"])
+      dates.push((await editJob(id, (job) => ({ ...job, altitude: entry(text, "m") }))).updatedAt);
+    expect([...new Set(dates)].sort()).toEqual(dates);
+    const rack = { vehicleId: "leaked-van" } as never;
+    await editJob(id, (job) => job, rack);
+    expect(await loadRack(id)).toEqual({ vehicleId: "leaked-van" });
+    await expect(
+      editJob(id, (job) => ({ ...job, look: null as never }), { vehicleId: "other" } as never),
+    ).rejects.toThrow("look");
+    expect(await loadRack(id)).toEqual({ vehicleId: "leaked-van" });
+  });
+
   it("knows in a vehicle that comes again when it was last filled to its label", async () => {
     const pickup = demoJobs(new Date("2026-06-02T10:00:00Z"))[2]!;
     const again = await duplicateJob(pickup);
@@ -99,13 +170,21 @@ describe("jobs in the browser database", () => {
     expect(await load(job.id)).toEqual(job);
   });
 
-  it("gives a removed job back whole", async () => {
-    const job = await createJob();
-    const removed = await removeJob(job.id);
-    expect(await listJobs()).toEqual([]);
-    await restoreJob(removed!);
-    expect(await listJobs()).toEqual([job]);
+  it("gives every removed job back whole for thirty days, and none after", async () => {
+    const removedAt = Date.parse("2026-06-01T10:00:00Z");
+    const [first, second] = [await createJob(), await createJob()];
+    await removeJob(first.id, removedAt);
+    await removeJob(second.id, removedAt + 1000);
+    expect((await listJobs()).jobs).toEqual([]);
+    const last = removedAt + REMOVED_KEPT_MS;
+    expect((await listRemoved(last)).map(({ id }) => id)).toEqual([second.id, first.id]);
+    await restoreJob(first.id);
+    expect((await listJobs()).jobs).toEqual([first]);
+    expect(await listRemoved(last + 1001)).toEqual([]);
+    await clearRemoved(last + 1001);
+    await restoreJob(second.id);
+    expect(await loadJob(second.id)).toBeNull();
     expect(await loadJob("nobody")).toBeNull();
-    await expect(editJob("nobody", (same) => same)).rejects.toThrow("no longer stored");
+    await expect(editJob("nobody", (same) => same)).rejects.toThrow("no longer in the store");
   });
 });

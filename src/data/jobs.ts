@@ -1,14 +1,90 @@
 /** Jobs in the browser database: every change is one transaction, so that two tabs or a crash never lose a keystroke. */
-import { liveQuery } from "dexie";
 import { continues, standing } from "@/core/charge/books/ledger";
 import { type Job, newJob } from "@/core/records/job";
-import { type JobFileIssue, readJob, writeJobFile } from "@/core/records/job-file";
+import type { RackState } from "@/core/instruments/rack-state";
+import { checkChange, type JobFileIssue, readJob, writeJobFile } from "@/core/records/job-file";
 import { balanceOf } from "@/core/records/job-readings";
-import type { Result } from "@/core/result";
+import { type Result, succeed } from "@/core/result";
 import { database } from "./database";
+import { follow } from "./follow";
 
-export async function listJobs(): Promise<Job[]> {
-  return database.jobs.orderBy("updatedAt").reverse().toArray();
+/** A record in the store that cannot be read: kept as it is, by whatever name can be found in it. */
+export interface UnreadableJob {
+  id: string;
+  name: string;
+  issue: JobFileIssue;
+  text: string;
+}
+
+export interface StoredJobs {
+  jobs: Job[];
+  unreadable: UnreadableJob[];
+}
+
+/** All jobs, newest first; one that cannot be read is set aside by name and hides no other. */
+export async function listJobs(): Promise<StoredJobs> {
+  const stored: unknown[] = await database.jobs.orderBy("updatedAt").reverse().toArray();
+  // What has no date that sorts is in no index, and must still be seen.
+  const listed = new Set(stored.map(idOf));
+  const all = [...stored, ...(stored.length < (await database.jobs.count()) ? await unsorted(listed) : [])];
+  const found: StoredJobs = { jobs: [], unreadable: [] };
+  for (const record of all) {
+    const read = readOnce(record);
+    if (read.ok) found.jobs.push(read.value);
+    else found.unreadable.push(setAside(record, read.issue));
+  }
+  return found;
+}
+
+/** Jobs as they were checked last: the list is read with every change of any, and a check costs more than a glance at its date. */
+const checkedLast = new Map<string, Job>();
+
+function readOnce(record: unknown): Result<Job, JobFileIssue> {
+  const last = checkedLast.get(idOf(record));
+  if (last !== undefined && last.updatedAt === (record as Partial<Job>).updatedAt) return succeed(last);
+  const read = readJob(record);
+  if (read.ok) checkedLast.set(read.value.id, read.value);
+  return read;
+}
+
+async function unsorted(listed: ReadonlySet<string>): Promise<unknown[]> {
+  return database.jobs.filter((record) => !listed.has(idOf(record))).toArray();
+}
+
+const idOf = (record: unknown) => String((record as { id?: unknown } | null)?.id);
+
+function setAside(record: unknown, issue: JobFileIssue): UnreadableJob {
+  return { id: idOf(record), name: nameIn(record), issue, text: `${JSON.stringify(record, null, 2)}\n` };
+}
+
+function nameIn(record: unknown): string {
+  const vehicle = (record as { intake?: { vehicle?: unknown } } | null)?.intake?.vehicle;
+  return typeof vehicle === "string" && vehicle.trim() !== "" ? vehicle.trim() : "Unnamed vehicle";
+}
+
+/**
+ * Takes steps back in a stored record that cannot be read any more, one after the other, until it can. Gives how many were taken back; null, with
+ * nothing changed, when even all of them do not help.
+ */
+export async function mendJob(id: string, backwards: readonly ((job: Job) => Job)[]): Promise<number | null> {
+  return database.transaction("rw", database.jobs, async () => {
+    let record = await database.jobs.get(id);
+    for (const [i, back] of backwards.entries()) {
+      if (record === undefined) return null;
+      record = back(record);
+      const read = readJob(record);
+      if (!read.ok) continue;
+      await database.jobs.put({ ...read.value, updatedAt: new Date().toISOString() });
+      return i + 1;
+    }
+    return null;
+  });
+}
+
+/** The stored record as text, whatever stands in it; null when there is none. */
+export async function recordAsText(id: string): Promise<string | null> {
+  const record: unknown = await database.jobs.get(id);
+  return record === undefined ? null : `${JSON.stringify(record, null, 2)}\n`;
 }
 
 /** The stored job, checked; null when there is none with this id. */
@@ -23,8 +99,7 @@ export function followJob(
   next: (loaded: Result<Job, JobFileIssue> | null) => void,
   failed: (error: unknown) => void,
 ): () => void {
-  const following = liveQuery(() => loadJob(id)).subscribe(next, failed);
-  return () => following.unsubscribe();
+  return follow(() => loadJob(id), next, failed);
 }
 
 export async function createJob(): Promise<Job> {
@@ -33,24 +108,36 @@ export async function createJob(): Promise<Job> {
   return job;
 }
 
-/** Applies a change to the newest stored state. Rejects when the job is gone or the browser refuses to store. */
-export async function editJob(id: string, change: (job: Job) => Job): Promise<void> {
-  await database.transaction("rw", database.jobs, async () => {
+/**
+ * Applies a change to the newest stored state, and stores the simulated rack with it, if one is given. Gives what is stored then. Rejects when
+ * the job is gone, the browser refuses to store, or the record could not be read again; what is stored stays as it is then.
+ */
+export async function editJob(id: string, change: (job: Job) => Job, rack: RackState | null = null): Promise<Job> {
+  return database.transaction("rw", database.jobs, database.racks, async () => {
     const stored = await database.jobs.get(id);
-    if (stored === undefined) throw new Error(`job ${id} is no longer stored`);
+    if (stored === undefined)
+      throw new Error("the job is no longer in the store: it was removed, or the browser has thrown it away");
+    if (rack !== null) await database.racks.put({ jobId: id, state: rack });
     const changed = change(stored);
     // The books are only ever added to, whatever a screen may do.
     if (!continues(stored.ledger, changed.ledger)) throw new Error("an entry of the books would be changed");
-    if (changed !== stored) await database.jobs.put(checked({ ...changed, updatedAt: new Date().toISOString() }));
+    if (changed === stored) return stored;
+    const issue = checkChange(stored, changed);
+    if (issue !== null) throw new Error(issue.code === "broken" ? `${issue.field}: ${issue.expected}` : issue.code);
+    const edited = { ...changed, updatedAt: after(stored.updatedAt) };
+    await database.jobs.put(edited);
+    return edited;
   });
 }
 
-/** What could not be read again is not stored: the record as it is stands. Throws with the field and what was expected of it. */
-function checked(job: Job): Job {
-  const read = readJob(job);
-  if (read.ok) return job;
-  const { issue } = read;
-  throw new Error(issue.code === "broken" ? `${issue.field}: ${issue.expected}` : issue.code);
+/** Now, but always later than the last change: which of two states is the newer is told by it. */
+function after(updatedAt: string): string {
+  return new Date(Math.max(Date.now(), Date.parse(updatedAt) + 1)).toISOString();
+}
+
+/** The rack of a job as it was stored last, unchecked. */
+export async function loadRack(id: string): Promise<unknown> {
+  return (await database.racks.get(id))?.state ?? null;
 }
 
 export type ImportOutcome = "added" | "identical" | "added-as-copy";
@@ -107,15 +194,53 @@ function filledOn(job: Job): string | null {
   return balance?.ok && balance.value.state === "inside" && last ? last.at.slice(0, 10) : null;
 }
 
-/** Removes a job and returns it, so that the removal can be undone with `restoreJob`. */
-export async function removeJob(id: string): Promise<Job | null> {
-  return database.transaction("rw", database.jobs, async () => {
-    const job = await database.jobs.get(id);
+/** A removed job can be put back for this long, ms. */
+export const REMOVED_KEPT_MS = 30 * 86_400_000;
+
+/** Takes a job out of the Bay; whatever it is, it can be put back until {@link REMOVED_KEPT_MS} have gone by. */
+export async function removeJob(id: string, now = Date.now()): Promise<void> {
+  await database.transaction("rw", database.jobs, database.removed, async () => {
+    const job: unknown = await database.jobs.get(id);
+    if (job === undefined) return;
+    await database.removed.put({ id, removedAt: new Date(now).toISOString(), job });
     await database.jobs.delete(id);
-    return job ?? null;
   });
 }
 
-export async function restoreJob(job: Job): Promise<void> {
-  await database.jobs.put(job);
+export interface Removed {
+  id: string;
+  name: string;
+  removedAt: string;
+}
+
+/** What was removed and can still be put back, newest first. */
+export async function listRemoved(now = Date.now()): Promise<Removed[]> {
+  const since = new Date(now - REMOVED_KEPT_MS).toISOString();
+  const kept = await database.removed.where("removedAt").aboveOrEqual(since).reverse().toArray();
+  return kept.map(({ id, removedAt, job }) => ({ id, removedAt, name: nameIn(job) }));
+}
+
+/** Throws away what has been removed for too long. */
+export async function clearRemoved(now = Date.now()): Promise<void> {
+  const since = new Date(now - REMOVED_KEPT_MS).toISOString();
+  await database.transaction("rw", database.removed, database.racks, async () => {
+    const old = await database.removed.where("removedAt").below(since).primaryKeys();
+    await database.removed.bulkDelete(old);
+    await database.racks.bulkDelete(old);
+  });
+}
+
+/** Puts a removed job back exactly as it was. */
+export async function restoreJob(id: string): Promise<void> {
+  await database.transaction("rw", database.jobs, database.removed, async () => {
+    const kept = await database.removed.get(id);
+    if (kept === undefined) return;
+    await database.jobs.put(kept.job as Job);
+    await database.removed.delete(id);
+  });
+}
+
+/** Stores a job as a page still shows it, where it is no longer stored. */
+export async function putBack(job: Job): Promise<void> {
+  await database.jobs.add(job);
 }

@@ -2,7 +2,13 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 import type { UndoStep } from "@/core/records/undo";
 import { loadUndo, saveUndo } from "./undo-steps";
 
-const step: UndoStep = { at: 5, typed: null, inverse: [{ op: "replace", path: ["rest"], value: {} }], wrote: [] };
+const step: UndoStep = {
+  at: 5,
+  typed: null,
+  inverse: [{ op: "replace", path: ["rest"], value: {} }],
+  left: [],
+  wrote: [],
+};
 
 function storage(broken: Partial<Storage> = {}): void {
   const kept = new Map<string, string>();

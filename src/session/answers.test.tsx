@@ -46,6 +46,23 @@ describe("an answer from a worker", () => {
     expect(result.current).toBe("answer A again");
   });
 
+  it("about something else is not shown while the next is made, and none is where the newest question fails", async () => {
+    const worker = slowWorker();
+    const { result, rerender } = renderHook(({ key, about }) => useAnswer(key, () => worker.ask(key), { about }), {
+      initialProps: { key: "van at 20", about: "van" },
+    });
+    await act(async () => worker.open[0]!.answer("van's bands"));
+    rerender({ key: "van at 21", about: "van" });
+    expect(result.current).toBe("van's bands");
+    rerender({ key: "estate at 21", about: "estate" });
+    expect(result.current).toBeNull();
+    await act(async () => worker.open[2]!.answer("estate's bands"));
+    expect(result.current).toBe("estate's bands");
+    rerender({ key: "estate at 22", about: "estate" });
+    await act(async () => worker.open[3]!.fail());
+    expect(result.current).toBeNull();
+  });
+
   it("that fails, or comes when nobody looks any more, disturbs nothing", async () => {
     const worker = slowWorker();
     const unhandled = vi.fn();

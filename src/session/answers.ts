@@ -4,24 +4,29 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { newestInTurn, newestOnly, OVERTAKEN } from "@/worker/newest";
 
 interface AnswerOptions {
+  /** What the question is about: an answer about something else is not shown while the next one is made. */
+  about?: string | null;
   /** One question at a time: for a worker whose work cannot be given up. */
   inTurn?: boolean;
 }
 
 /**
- * A worker's answer to a question: asked anew when `key` changes, and the newest answer stays until the next one is there. A null key asks
- * nothing and shows nothing; an answer to another key than the one asked last is never taken up.
+ * A worker's answer to a question: asked anew when `key` changes, and the newest answer stays until the next one is there, as long as it is
+ * about the same. A null key asks nothing and shows nothing; an answer to another key than the one asked last is never taken up, and where the
+ * newest question finds none, none is shown.
  */
 export function useAnswer<Answer>(
   key: string | null,
   question: () => Promise<Answer>,
-  { inTurn = false }: AnswerOptions = {},
+  { about = null, inTurn = false }: AnswerOptions = {},
 ): Answer | null {
-  const [answer, setAnswer] = useState<Answer | null>(null);
+  const [answer, setAnswer] = useState<{ given: Answer; about: string | null } | null>(null);
   const newest = useMemo(() => (inTurn ? newestInTurn() : newestOnly()), [inTurn]);
   const ask = useRef(question);
+  const subject = useRef(about);
   useEffect(() => {
     ask.current = question;
+    subject.current = about;
   });
   useEffect(() => {
     if (key === null) {
@@ -29,12 +34,12 @@ export function useAnswer<Answer>(
       setAnswer(null);
       return;
     }
-    const asked = ask.current;
-    newest.settle(asked).then(
-      (given) => given !== OVERTAKEN && setAnswer(given),
-      () => undefined,
+    const of = subject.current;
+    newest.settle(ask.current).then(
+      (given) => given !== OVERTAKEN && setAnswer({ given, about: of }),
+      () => setAnswer(null),
     );
   }, [key, newest]);
   useEffect(() => () => newest.drop(), [newest]);
-  return key === null ? null : answer;
+  return key === null || answer === null || answer.about !== about ? null : answer.given;
 }

@@ -1,10 +1,28 @@
 "use client";
 
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStore } from "zustand";
+import { createStore } from "zustand/vanilla";
 import { type Choices, usualChoices } from "@/core/records/choices";
-import { loadChoices } from "@/data/choices";
+import { changeChoices, loadChoices } from "@/data/choices";
+import { useStored } from "./stored";
 
-/** The workshop's choices, followed live. */
+/** The workshop's choices, followed live; the usual ones where the store gives none. */
 export function useChoices(): Choices {
-  return useLiveQuery(loadChoices, []) ?? usualChoices;
+  const stored = useStored(loadChoices);
+  return stored.state === "ready" ? stored.value : usualChoices;
+}
+
+/** Why the last choice could not be stored, until one has been. */
+const failure = createStore<{ reason: string | null }>(() => ({ reason: null }));
+
+/** Stores choices, as values or as what they are made from; a refusal is said on the page. */
+export function keepChoices(change: Parameters<typeof changeChoices>[0]): void {
+  changeChoices(change).then(
+    () => failure.setState({ reason: null }),
+    (error: unknown) => failure.setState({ reason: error instanceof Error ? error.message : String(error) }),
+  );
+}
+
+export function useChoiceFailure(): string | null {
+  return useStore(failure, ({ reason }) => reason);
 }

@@ -16,6 +16,7 @@ import { drawBegun, drawEnded, drawMoved } from "@/core/records/bookkeeping";
 import { balanceOf, chargeInputsOf } from "@/core/records/job-readings";
 import type { JobStore } from "./job-store";
 import type { RackStore } from "./rack-store";
+import { recoveryWriter } from "./recovery-writer";
 import { vacuumWriter } from "./vacuum-writer";
 
 /** Why nothing was opened, beyond what the rack itself refuses. */
@@ -28,9 +29,9 @@ export interface Desk {
   call: ChargeCall | null;
   /** Points of this charge: scale and pressures, for the picture. */
   track: readonly TrackPoint[];
-  putOn: (containerId: string) => Promise<void>;
+  putOn: (containerId: string) => Promise<DeskIssue | null>;
   open: (valve: Exclude<ChargeValve, "shut">) => Promise<DeskIssue | null>;
-  shut: () => Promise<void>;
+  shut: () => Promise<DeskIssue | null>;
   /** Now, on the clock of the vacuum's trace, s. */
   vacuumClock: () => number;
 }
@@ -79,9 +80,9 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
       const { job } = jobs.getState();
       const inputs = job && chargeInputsOf(job);
       const balance = job && balanceOf(job);
-      if (!inputs || !balance?.ok) return;
+      if (!inputs || !balance?.ok) return null;
       const container = balance.value.perContainer.find(({ id }) => id === containerId);
-      if (!container) return;
+      if (!container) return null;
       const { drawnG } = balance.value;
       const wantedG = wantedFromContainersG(inputs) - drawnG;
       const hoseRoomG = Math.max(0, wantedFromContainersG(inputs) - inputs.labelG + inputs.residualG - drawnG);
@@ -89,7 +90,8 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
       const { tracked } = fold;
       fold = { ...nothingOn(), live: startLive(), aim, seen: rack.getState().latest?.time ?? -1, tracked };
       show({ onScale: containerId });
-      await rack.getState().setContainer(container.leftG / 1000, hoseRoomG / 1000, job.charge.warmWater);
+      const put = { id: containerId, netKg: container.leftG / 1000 };
+      return rack.getState().setContainer(put, hoseRoomG / 1000, job.charge.warmWater);
     },
     open: async (valve) => {
       const { onScale } = get();
@@ -107,7 +109,8 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
       }
       const { aim, live } = fold;
       if (aim.wantedG - live.drawnG <= 0.5) return { code: "weight-is-in" };
-      await rack.getState().setMachine("off");
+      const stopped = await rack.getState().setMachine("off");
+      if (stopped !== null) return stopped;
       fold.slow = false;
       fold.flowed = false;
       const issue = await rack.getState().setValve(valve, Math.max(0, aim.containerG - aim.wantedG) / 1000);
@@ -121,9 +124,7 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
       }
       return issue;
     },
-    shut: async () => {
-      await rack.getState().setValve("shut");
-    },
+    shut: () => rack.getState().setValve("shut"),
   }));
 
   /** Shows the tally as it stands, with what is to be done now. */
@@ -173,6 +174,25 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
     record((stored) => drawEnded(stored, instant()));
   };
 
+  /** A draw that was open when the page went, with its container still on the scale: the first weight says what went on meanwhile. */
+  const resumeDraw = () => {
+    const { job } = jobs.getState();
+    const open = job?.charge.open ?? null;
+    if (job === null || open === null) return;
+    const inputs = chargeInputsOf(job);
+    const balance = balanceOf(job);
+    if (rack.getState().standing?.onScale !== open.containerId || inputs === null || !balance?.ok) {
+      record((stored) => drawEnded(stored, instant()));
+      return;
+    }
+    const { startG, nowG, offsetG } = open;
+    const drawnG = startG - nowG;
+    const wantedG = drawnG + wantedFromContainersG(inputs) - balance.value.drawnG;
+    const aim: ChargeAim = { containerG: startG, wantedG, mostHighKpa: MOST_HIGH_KPA };
+    fold = { ...nothingOn(), live: startLive({ drawnG, offsetG }), aim, flowed: true };
+    show({ onScale: open.containerId });
+  };
+
   /** A pump that ran when the page went runs on when the rack is back. */
   const resumePump = () => {
     const { job } = jobs.getState();
@@ -182,16 +202,23 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
   };
 
   const start = () => {
-    if (rack.getState().status !== "running") clear();
     const ends = [
+      // Without a rack to come back there is nothing that an open draw could go on from.
+      jobs.subscribe(({ job, desk }, before) => {
+        const opens = desk === "held" && job !== null && (before.desk !== "held" || before.job === null);
+        if (opens && job.rackVehicle === null && rack.getState().status === "off") clear();
+      }),
       rack.subscribe((state, before) => {
         if (state.status !== before.status) {
-          if (state.status === "running") resumePump();
-          else clear();
+          if (state.status === "running") {
+            resumeDraw();
+            resumePump();
+          } else if (state.status !== "connecting") clear();
         }
         if (state.samples !== before.samples && state.status === "running") takeIn(state.samples);
       }),
       vacuum.start(),
+      recoveryWriter(jobs, rack, now),
     ];
     return () => {
       for (const end of ends) end();

@@ -33,7 +33,7 @@ export function useExpected(which: TestName): Expected | null {
   const answer = useAnswer(
     key,
     async () => ({ bands: await expected().bands(label!, conditions!, own), at: conditions! }),
-    { inTurn: true },
+    { inTurn: true, about: JSON.stringify(label) },
   );
   return useMemo(() => {
     if (answer === null || answer.bands === null) return null;

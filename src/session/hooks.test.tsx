@@ -82,11 +82,11 @@ describe("what such a vehicle should show", () => {
     expect(result.current).toMatchObject({ rpm: 1800, blowerPct: 100 });
     const before = asked.length;
     await act(async () => {
-      await jobs.edit("", (job) => ({ ...job, intake: { ...job.intake, complaint: "warmer in town" } }));
+      await jobs.change((job) => ({ ...job, intake: { ...job.intake, complaint: "warmer in town" } }));
     });
     expect(asked).toHaveLength(before);
     await act(async () => {
-      await jobs.edit("", (job) => ({ ...job, baseline: { ...job.baseline, ambient: entry("38", "degC") } }));
+      await jobs.change((job) => ({ ...job, baseline: { ...job.baseline, ambient: entry("38", "degC") } }));
       await settled();
     });
     await quiet();
@@ -145,7 +145,7 @@ describe("how readings are worded", () => {
     await quiet();
     expect(result.current).toMatchObject({ refrigerant: "R1234yf", altitudeM: 310, pressureUnit: "bar" });
     await act(async () => {
-      await jobs.edit("", (job) => ({ ...job, intake: { ...job.intake, refrigerant: "R744" } }));
+      await jobs.change((job) => ({ ...job, intake: { ...job.intake, refrigerant: "R744" } }));
     });
     expect(result.current).toBeNull();
   });

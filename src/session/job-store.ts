@@ -1,12 +1,20 @@
-/** The job that is open: the stored record, followed live, and the acts that change it. The store of the browser is the truth; this follows it. */
+/**
+ * The job that is open: as it is stored with what waits to be stored, and the acts that change it. One tab holds the desk and may change it; another
+ * reads along.
+ */
 import { createStore, type StoreApi } from "zustand/vanilla";
+import type { RackState } from "@/core/instruments/rack-state";
 import { booked } from "@/core/records/bookkeeping";
 import type { Job, StepId } from "@/core/records/job";
 import type { JobFileIssue } from "@/core/records/job-file";
 import { type UndoStep, undone, withStep } from "@/core/records/undo";
 import type { Result } from "@/core/result";
+import type { DeskClaim, DeskListener } from "@/data/desk-lock";
+import { type JobChange, jobWriter, type Refusal } from "./job-writer";
 
-/** What the job store needs of the browser database. */
+export type { JobChange } from "./job-writer";
+
+/** What the job store needs of the browser. */
 export interface JobPort {
   /** Tells the stored job now and after every change, by whichever tab; null when it is not there. Gives the way to stop. */
   follow: (
@@ -14,53 +22,131 @@ export interface JobPort {
     next: (loaded: Result<Job, JobFileIssue> | null) => void,
     failed: (error: unknown) => void,
   ) => () => void;
-  /** Applies a change to the newest stored state. */
-  edit: (id: string, change: (job: Job) => Job) => Promise<void>;
+  /** Applies a change to the newest stored state, and stores the rack as it stands in the same transaction. Gives what is stored then. */
+  edit: (id: string, change: JobChange, rack: RackState | null) => Promise<Job>;
+  /** Stores a job that is no longer there. */
+  putBack: (job: Job) => Promise<void>;
+  /** Takes steps back in a record that cannot be read, until it can; null when none of them helps. */
+  mend: (id: string, backwards: readonly JobChange[]) => Promise<number | null>;
+  /** The rack as it was stored last, unchecked. */
+  loadRack: (id: string) => Promise<unknown>;
   /** Steps that can be taken back, kept over a reload of this tab. */
   loadUndo: (id: string) => readonly UndoStep[];
   saveUndo: (id: string, steps: readonly UndoStep[]) => void;
+  claimDesk: (id: string, listener: DeskListener) => DeskClaim;
+  /** How long what is shown may wait while somebody types, ms; null: not at all. */
+  calm: { afterMs: number; atMostMs: number } | null;
+  /** Calls whenever the page may be about to go: hidden, left, a field left. Gives the way to stop. */
+  onLeave: (flush: () => void) => () => void;
 }
-
-export type JobChange = (job: Job) => Job;
 
 export interface JobState {
   loaded: "loading" | "missing" | "unreadable" | "ready";
   job: Job | null;
   issue: JobFileIssue | null;
-  /** Why the browser would not store the last change, if it would not. */
+  /** Why the browser would not store, from then until a write has succeeded. */
   storeError: string | null;
+  /** The last change was not made; why. */
+  refusal: Refusal | null;
+  /** Places that the last undo left alone, because a later change stands on them. */
+  undoStays: readonly string[];
+  /** Who may change this job: this tab, or another one. */
+  desk: "asking" | "held" | "elsewhere";
   canUndo: boolean;
-  /** Stores a change at once; the screen follows the store. It can be undone. */
-  edit: (change: JobChange) => void;
+  /** Makes a change at once; it is stored with the next write. It can be undone. Gives why not, when it cannot be made. */
+  edit: (change: JobChange) => Refusal | null;
   /** The same for what an instrument or the clock brings: not a step of undo. */
-  record: (change: JobChange) => void;
-  /** Takes the last change back, if there is one. */
+  record: (change: JobChange, how?: { typed: boolean }) => Refusal | null;
+  /** Takes the last change of this tab back, if there is one. */
   undo: () => void;
   markDone: (step: StepId) => void;
   markStarted: (step: StepId) => void;
   markSkipped: (step: StepId, reason: string) => void;
+  takeOver: () => void;
+  /** Stores the job as it is shown again, where it was removed meanwhile. */
+  putBack: () => void;
+  /** Takes this tab's changes back, the last first, until a stored record that cannot be read can be read again. */
+  mend: () => Promise<boolean>;
+  /** The message about a refused change or an undo has been read. */
+  seen: () => void;
 }
 
 export interface JobStore extends StoreApi<JobState> {
   /** Begins to follow the stored job; gives the way to stop. */
   start: () => () => void;
+  /** The job as a file of it is written: as it is shown, with the date of what is stored. */
+  dated: () => Job | null;
+  /** For what is drawn: hears of letters only when they pause, of everything else at once. */
+  subscribeCalmly: (listener: () => void) => () => void;
+  /** The simulated rack as it stands, to be stored with the next write. */
+  keepRack: (state: RackState) => void;
+  loadRack: () => Promise<unknown>;
+  /** Puts all that runs away before another tab takes the desk. */
+  onHandOver: (putAway: () => void) => void;
+}
+
+/** Tells listeners of what is heard: while somebody types when that pauses, or has gone on for long; else at once. */
+function calmly(pause: JobPort["calm"], typing: () => boolean) {
+  const listeners = new Set<() => void>();
+  let after: ReturnType<typeof setTimeout> | undefined;
+  let atMost: ReturnType<typeof setTimeout> | undefined;
+  const now = () => {
+    clearTimeout(after);
+    clearTimeout(atMost);
+    atMost = undefined;
+    for (const listener of [...listeners]) listener();
+  };
+  return {
+    now,
+    heard: () => {
+      if (pause === null || !typing()) return now();
+      clearTimeout(after);
+      after = setTimeout(now, pause.afterMs);
+      atMost ??= setTimeout(now, pause.atMostMs);
+    },
+    subscribe: (listener: () => void) => {
+      listeners.add(listener);
+      return () => void listeners.delete(listener);
+    },
+  };
 }
 
 export function createJobStore(id: string, port: JobPort, now: () => number = Date.now): JobStore {
   const instant = () => new Date(now()).toISOString();
+  const reasonOf = (error: unknown) => (error instanceof Error ? error.message : String(error));
   let steps = port.loadUndo(id);
-  const store = createStore<JobState>((set) => {
-    const record = (change: JobChange) => {
-      port.edit(id, change).then(
-        () => set({ storeError: null }),
-        (error: unknown) => set({ storeError: error instanceof Error ? error.message : String(error) }),
-      );
+  let rack: RackState | null = null;
+  let claim: DeskClaim | null = null;
+  let putAway: () => void = () => undefined;
+  /** Letters are being typed: what is drawn of them may wait. */
+  let typing = false;
+
+  const writer = jobWriter({
+    write: (change) => port.edit(id, change, rack),
+    changed: () => store.setState({ job: writer.shown }),
+    stored: () => store.getState().storeError !== null && store.setState({ storeError: null }),
+    failed: (error) => store.setState({ storeError: reasonOf(error) }),
+    refused: (refusal) => store.setState({ refusal }),
+  });
+
+  const store = createStore<JobState>((set, get) => {
+    const make: typeof writer.make = (change, made) => {
+      // A tab that reads along changes nothing, whatever runs in it.
+      if (get().desk !== "held") return null;
+      const refusal = writer.make(change, made);
+      typing = false;
+      if (refusal !== null) set({ refusal });
+      return refusal;
     };
+    const record: JobState["record"] = (change, { typed } = { typed: false }) =>
+      make(change, () => {
+        typing = typed;
+      });
     const keep = (next: readonly UndoStep[]) => {
       if (next === steps) return;
       steps = next;
       port.saveUndo(id, next);
-      set({ canUndo: next.length > 0 });
+      if (get().canUndo !== next.length > 0) set({ canUndo: next.length > 0 });
     };
     const markStep = (step: StepId, change: Partial<Job["steps"][StepId]>) =>
       record((job) =>
@@ -73,39 +159,126 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
       job: null,
       issue: null,
       storeError: null,
+      refusal: null,
+      undoStays: [],
+      desk: "asking",
       canUndo: steps.length > 0,
       record,
-      edit: (change) =>
-        record((job) => {
-          const changed = change(job);
-          if (changed !== job) keep(withStep(steps, job, changed, now()));
-          return changed;
-        }),
+      edit: (change) => {
+        let next = steps;
+        const refusal = make(change, (before, after) => {
+          next = withStep(steps, before, after, now());
+          typing = next !== steps && next.at(-1)!.typed !== null;
+        });
+        if (next !== steps) {
+          keep(next);
+          if (get().refusal !== null || get().undoStays.length > 0) get().seen();
+        }
+        return refusal;
+      },
       undo: () => {
         const last = steps.at(-1);
-        if (!last) return;
+        if (!last || get().desk !== "held") return;
         keep(steps.slice(0, -1));
-        record((job) => undone(job, last, instant()));
+        const at = instant();
+        const before = writer.shown;
+        const stays = before === null ? [] : undone(before, last, at).stays;
+        record((job) => undone(job, last, at).job);
+        set({ undoStays: stays });
       },
       markDone: (step) => {
         const at = instant();
         markStep(step, { doneAt: at, skipped: null });
         record((job) => booked(job, at));
       },
-      markStarted: (step) => markStep(step, { startedAt: instant() }),
-      markSkipped: (step, reason) => markStep(step, { skipped: reason }),
+      markStarted: (step) => void markStep(step, { startedAt: instant() }),
+      markSkipped: (step, reason) => void markStep(step, { skipped: reason }),
+      takeOver: () => claim?.takeOver(),
+      putBack: () => {
+        if (writer.shown === null) return;
+        port.putBack(writer.dated ?? writer.shown).then(
+          () => {
+            set({ storeError: null });
+            writer.flush();
+          },
+          (error: unknown) => set({ storeError: reasonOf(error) }),
+        );
+      },
+      mend: async () => {
+        const at = instant();
+        const backwards = [...steps].reverse();
+        const took = await port.mend(
+          id,
+          backwards.map((step) => (job: Job) => undone(job, step, at).job),
+        );
+        if (took !== null) keep(steps.slice(0, steps.length - took));
+        return took !== null;
+      },
+      seen: () => set({ refusal: null, undoStays: [] }),
     };
   });
-  const start = () =>
-    port.follow(
+
+  const calm = calmly(port.calm, () => typing);
+  store.subscribe(calm.heard);
+
+  const start = () => {
+    const unfollow = port.follow(
       id,
       (result) => {
-        // What was shown last stays until the page has taken it away.
+        // What was shown last stays in memory, whatever became of what is stored.
         if (result === null) store.setState({ loaded: "missing" });
         else if (!result.ok) store.setState({ loaded: "unreadable", issue: result.issue });
-        else store.setState({ loaded: "ready", job: result.value });
+        else {
+          writer.told(result.value);
+          const { loaded, issue } = store.getState();
+          if (loaded !== "ready" || issue !== null) store.setState({ loaded: "ready", issue: null });
+        }
       },
-      (error) => store.setState({ storeError: error instanceof Error ? error.message : String(error) }),
+      (error) => store.setState({ storeError: reasonOf(error) }),
     );
-  return Object.assign(store, { start });
+    claim = port.claimDesk(id, {
+      held: () => store.setState({ desk: "held" }),
+      elsewhere: () => {
+        // Steps that another tab made are not this one's to take back, though the browser may have copied them with the tab.
+        if (store.getState().desk === "asking") {
+          steps = [];
+          port.saveUndo(id, steps);
+        }
+        store.setState({ desk: "elsewhere", canUndo: steps.length > 0 });
+        putAway();
+      },
+      handOver: async () => {
+        // From here on nothing changes the job any more; an open draw stays open for the tab that takes over.
+        store.setState({ desk: "elsewhere" });
+        putAway();
+        await writer.settled();
+      },
+    });
+    const stay = port.onLeave(() => {
+      writer.flush();
+      calm.now();
+    });
+    return () => {
+      unfollow();
+      stay();
+      writer.close();
+      claim?.release();
+      claim = null;
+      store.setState({ desk: "asking" });
+    };
+  };
+  return Object.assign(store, {
+    start,
+    subscribeCalmly: calm.subscribe,
+    dated: () => writer.dated,
+    keepRack: (state: RackState) => {
+      if (store.getState().desk !== "held") return;
+      rack = state;
+      writer.touch();
+    },
+    loadRack: () => port.loadRack(id),
+    onHandOver: (act: () => void) => {
+      putAway = act;
+    },
+  });
 }

@@ -1,11 +1,12 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { RackSample } from "@/core/instruments/rack";
 import { logChannels } from "@/core/readings/channels";
+import { LogGatherer } from "@/core/readings/file/log-columns";
 import type { LogSample } from "@/core/readings/file/log-import";
 import { playLog } from "./log-player";
 
 const nothing = Object.fromEntries(logChannels.map((id) => [id, null])) as Omit<LogSample, "time">;
-const log: LogSample[] = Array.from({ length: 20 }, (_, i) => ({
+const moments: LogSample[] = Array.from({ length: 20 }, (_, i) => ({
   ...nothing,
   time: i,
   low: i === 5 ? null : 200 + i,
@@ -13,6 +14,10 @@ const log: LogSample[] = Array.from({ length: 20 }, (_, i) => ({
   ambient: 28,
   rpm: 800,
 }));
+
+const gatherer = new LogGatherer();
+for (const moment of moments) gatherer.push(moment);
+const log = gatherer.take();
 
 describe("playing a log", () => {
   beforeEach(() => {

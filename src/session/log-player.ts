@@ -1,5 +1,6 @@
 import type { RackSample } from "@/core/instruments/rack";
 import { type ChannelId, channelIds } from "@/core/readings/channels";
+import { type LogColumns, momentAt } from "@/core/readings/file/log-columns";
 import type { LogSample } from "@/core/readings/file/log-import";
 
 /** How often moments of a log are handed on, ms. */
@@ -11,20 +12,16 @@ export interface LogPlayer {
 }
 
 /** Plays a log as if it were live: moments arrive when they did, times the pace. */
-export function playLog(
-  samples: readonly LogSample[],
-  onSamples: (batch: RackSample[]) => void,
-  onEnd: () => void,
-): LogPlayer {
+export function playLog(log: LogColumns, onSamples: (batch: RackSample[]) => void, onEnd: () => void): LogPlayer {
   let pace = 1;
   let at = 0;
   let next = 0;
   const timer = setInterval(() => {
     at += (pace * TICK_MS) / 1000;
     const batch: RackSample[] = [];
-    for (; next < samples.length && samples[next]!.time <= at; next++) batch.push(asRackSample(samples[next]!));
+    for (; next < log.count && log.time[next]! <= at; next++) batch.push(asRackSample(momentAt(log, next)));
     if (batch.length > 0) onSamples(batch);
-    if (next >= samples.length) {
+    if (next >= log.count) {
       clearInterval(timer);
       onEnd();
     }

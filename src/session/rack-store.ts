@@ -2,9 +2,10 @@
 import { createStore, type StoreApi } from "zustand/vanilla";
 import type { VacuumState } from "@/core/circuit/time/evacuation";
 import type { ChargeValve, Engine, Machine, RackIssue, RackSample } from "@/core/instruments/rack";
+import { type RackState, readRackState } from "@/core/instruments/rack-state";
 import { rackVehicle } from "@/core/instruments/rack-vehicles";
 import type { LinePlace } from "@/core/line-places";
-import type { LogSample } from "@/core/readings/file/log-import";
+import type { LogColumns } from "@/core/readings/file/log-columns";
 import { SourceWatch } from "@/core/readings/stream/source-watch";
 import { type TraceEvent, TraceStore } from "@/core/readings/stream/trace-store";
 import { fields } from "@/core/records/fields";
@@ -14,7 +15,7 @@ import { entryValue } from "@/core/units/entry";
 import { engineWords } from "@/words/instruments";
 import { newestOnly, OVERTAKEN } from "@/worker/newest";
 import type { RackConnection } from "@/worker/rack-client";
-import type { RackSetup } from "@/worker/rack-protocol";
+import type { OnSamples, RackSetup, RackStanding } from "@/worker/rack-protocol";
 import type { LogPlayer } from "./log-player";
 
 export type RackStatus = "off" | "connecting" | "running" | "lost";
@@ -36,11 +37,13 @@ export interface Rack {
   pace: number;
   /** Stream time of the last change of engine speed: older samples say nothing about the present state. */
   settingSince: number;
+  /** How the rack stood when it was connected; null before. */
+  standing: RackStanding | null;
   /** Stream time at which the pump was shut off; null before. */
   holdSince: number | null;
   connect: (vehicleId: string, job: Job) => void;
   /** Plays a log in place of the rack. */
-  connectLog: (name: string, log: readonly LogSample[]) => void;
+  connectLog: (name: string, log: LogColumns) => void;
   disconnect: () => void;
   setEngine: (engine: Engine) => void;
   setPace: (pace: number) => void;
@@ -52,23 +55,34 @@ export interface Rack {
   canSpot: boolean;
   /** Notes on the trace what has just been done. */
   note: (kind: TraceEvent["kind"], text: string) => void;
-  setContainer: (netKg: number | null, hoseSpaceKg: number, warmWater: boolean) => Promise<void>;
+  setContainer: (
+    put: { id: string; netKg: number } | null,
+    hoseSpaceKg: number,
+    warmWater: boolean,
+  ) => Promise<RackIssue | null>;
   setValve: (valve: ChargeValve, stopAtKg?: number, opening?: number) => Promise<RackIssue | null>;
-  tareMachine: () => Promise<void>;
+  tareMachine: () => Promise<RackIssue | null>;
   setMachine: (machine: Machine) => Promise<RackIssue | null>;
 }
 
 export interface RackPorts {
   connectRack: (
     setup: RackSetup,
-    onSamples: (samples: RackSample[]) => void,
+    onSamples: OnSamples,
     onLost: (reason: string) => void,
   ) => Promise<RackConnection | null>;
-  playLog: (log: readonly LogSample[], onSamples: (batch: RackSample[]) => void, onEnd: () => void) => LogPlayer;
+  playLog: (log: LogColumns, onSamples: (batch: RackSample[]) => void, onEnd: () => void) => LogPlayer;
+  /** The rack of this job as it was left, unchecked, and where it is kept. */
+  loadRack: () => Promise<unknown>;
+  keepRack: (state: RackState) => void;
   /** The wall's clock, ms since 1970, and one that only rises, ms. */
   now: () => number;
   clock: () => number;
 }
+
+const NO_ANSWER = Symbol("the rack has not answered");
+
+type Remote = RackConnection["api"];
 
 export interface RackStore extends StoreApi<Rack> {
   /** Ends whatever is connected. */
@@ -79,6 +93,8 @@ export interface RackStore extends StoreApi<Rack> {
 const KEPT_SAMPLES = 4500;
 /** How often a silence is looked for, ms. */
 const WATCH_MS = 1000;
+/** A rack that has not answered an act for this long is gone, ms. */
+const ANSWER_MS = 5000;
 /** A fan that goes from one side of this to the other has been switched, %. */
 const FAN_ON_PCT = 30;
 
@@ -94,6 +110,7 @@ const nothing = {
   pace: 1,
   settingSince: 0,
   holdSince: null,
+  standing: null,
   canSpot: false,
 } as const satisfies Partial<Rack>;
 
@@ -103,6 +120,8 @@ export function createRackStore(ports: RackPorts): RackStore {
   let connection: RackConnection | null = null;
   let player: LogPlayer | null = null;
   let watching: ReturnType<typeof setInterval> | undefined;
+  /** Set while it is still being connected. */
+  let engineAsked: Engine | null = null;
 
   const store = createStore<Rack>((set, get) => {
     const keep = (batch: readonly RackSample[]) => {
@@ -135,17 +154,41 @@ export function createRackStore(ports: RackPorts): RackStore {
       set({ ...nothing, pace: get().pace, settingSince: get().settingSince, trace: new TraceStore() });
     };
     const lost = (reason: string) => {
+      newest.drop();
       stopWatching();
-      set({ status: "lost", reason });
+      connection?.close();
+      connection = null;
+      set({ status: "lost", reason, stalledS: null });
     };
+    /** What the rack answers; an act that it does not answer has not happened, and it is lost with it. */
+    const ask = async <Answer>(act: (api: Remote) => Promise<Answer>): Promise<Answer | typeof NO_ANSWER> => {
+      const asked = connection;
+      if (asked === null) return NO_ANSWER;
+      let patience: ReturnType<typeof setTimeout> | undefined;
+      const silence = new Promise<typeof NO_ANSWER>((resolve) => {
+        patience = setTimeout(() => resolve(NO_ANSWER), ANSWER_MS);
+      });
+      const answer = await Promise.race([act(asked.api), silence]).catch((): typeof NO_ANSWER => NO_ANSWER);
+      clearTimeout(patience);
+      if (answer === NO_ANSWER && connection === asked) lost("it does not answer");
+      return answer;
+    };
+    /** The same for an act that may be refused. */
+    const refusable = async (act: (api: Remote) => Promise<RackIssue | null>): Promise<RackIssue | null> => {
+      const answer = await ask(act);
+      return answer === NO_ANSWER ? { code: "no-answer" } : answer;
+    };
+    const silent = async (act: (api: Remote) => Promise<void>): Promise<RackIssue | null> =>
+      (await ask(act)) === NO_ANSWER ? { code: "no-answer" } : null;
     return {
       ...nothing,
       trace: new TraceStore(),
       disconnect,
       connect: (vehicleId, job) => {
         disconnect();
+        engineAsked = null;
         set({ status: "connecting", pace: 1, settingSince: 0 });
-        const setup: RackSetup = {
+        const setup: Omit<RackSetup, "resume"> = {
           vehicleId,
           chargeKg: chargeInCircuitKg(job, vehicleId),
           seed: seedOf(job.id),
@@ -155,10 +198,18 @@ export function createRackStore(ports: RackPorts): RackStore {
         };
         newest
           .settle(async (isNewest) => {
+            // A store that gives nothing is no reason not to begin.
+            const kept = readRackState(await ports.loadRack().catch(() => null), vehicleId);
+            const resume =
+              kept === null ? null : { state: kept, agoS: kept.circuit.vacuum ? agoS(job, ports.now()) : 0 };
             // A worker that was let go while it was still starting says nothing any more.
             const made = await ports.connectRack(
-              setup,
-              (batch) => isNewest() && keep(batch),
+              { ...setup, resume },
+              (batch, state) => {
+                if (!isNewest()) return;
+                ports.keepRack(state);
+                keep(batch);
+              },
               (reason) => isNewest() && lost(reason),
             );
             if (!isNewest()) made?.close();
@@ -169,10 +220,13 @@ export function createRackStore(ports: RackPorts): RackStore {
               if (made === OVERTAKEN) return;
               connection = made;
               if (made === null) return lost("this job names a simulated vehicle that is not there");
-              set({ status: "running", canSpot: true });
+              const { standing } = made;
+              const engine = engineAsked ?? standing.engine;
+              set({ status: "running", canSpot: true, standing, engine, machine: standing.machine });
+              if (engine !== standing.engine) void ask((api) => api.setEngine(engine));
               startWatching();
             },
-            (error: unknown) => lost(String(error)),
+            (error: unknown) => lost(error instanceof Error ? error.message : String(error)),
           );
       },
       connectLog: (name, log) => {
@@ -196,27 +250,32 @@ export function createRackStore(ports: RackPorts): RackStore {
         });
       },
       setEngine: (engine) => {
+        if (get().status === "lost") return;
         set({ engine, settingSince: get().latest?.time ?? 0 });
-        void connection?.api.setEngine(engine);
+        if (connection === null) engineAsked = engine;
+        else void ask((api) => api.setEngine(engine));
       },
       setPace: (pace) => {
         set({ pace });
-        void connection?.api.setPace(pace);
+        if (connection !== null) void ask((api) => api.setPace(pace));
         player?.setPace(pace);
       },
-      setBlower: (blowerPct) => void connection?.api.setBlower(blowerPct),
-      spot: async (place) => (await connection?.api.spot(place)) ?? null,
+      setBlower: (blowerPct) => {
+        if (connection !== null) void ask((api) => api.setBlower(blowerPct));
+      },
+      spot: async (place) => {
+        const shown = await ask((api) => api.spot(place));
+        return shown === NO_ANSWER ? null : shown;
+      },
       note: (kind, text) => {
         const { trace, latest } = get();
         if (latest !== null) trace.note({ time: latest.time, kind, text });
       },
-      setContainer: async (netKg, hoseSpaceKg, warmWater) =>
-        connection?.api.setContainer(netKg, hoseSpaceKg, warmWater),
-      setValve: async (valve, stopAtKg = 0, opening = 1) =>
-        (await connection?.api.setValve(valve, stopAtKg, opening)) ?? null,
-      tareMachine: async () => connection?.api.tareMachine(),
+      setContainer: (put, hoseSpaceKg, warmWater) => silent((api) => api.setContainer(put, hoseSpaceKg, warmWater)),
+      setValve: (valve, stopAtKg = 0, opening = 1) => refusable((api) => api.setValve(valve, stopAtKg, opening)),
+      tareMachine: () => silent((api) => api.tareMachine()),
       setMachine: async (machine) => {
-        const issue = (await connection?.api.setMachine(machine)) ?? null;
+        const issue = await refusable((api) => api.setMachine(machine));
         if (issue === null) {
           const held = get().machine === "pump" && machine === "off";
           set({ machine, holdSince: held ? (get().latest?.time ?? null) : null });
@@ -260,7 +319,12 @@ function vacuumOf(job: Job, now: number): { state: VacuumState; agoS: number } |
   const { simulated, seenAt } = job.evacuate;
   const balance = balanceOf(job);
   if (simulated === null || seenAt === null || (balance?.ok && balance.value.drawnG > 0)) return null;
-  return { state: simulated, agoS: Math.max(0, (now - Date.parse(seenAt)) / 1000) };
+  return { state: simulated, agoS: agoS(job, now) };
+}
+
+/** Since the vacuum was seen last, s. */
+function agoS({ evacuate: { seenAt } }: Job, now: number): number {
+  return seenAt === null ? 0 : Math.max(0, (now - Date.parse(seenAt)) / 1000);
 }
 
 /** After recovery the circuit holds what was charged; before it, what the vehicle came in with. */

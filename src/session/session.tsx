@@ -5,7 +5,8 @@ import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { workableRefrigerant } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
-import { editJob, followJob } from "@/data/jobs";
+import { claimDesk } from "@/data/desk-lock";
+import { editJob, followJob, loadRack, mendJob, putBack } from "@/data/jobs";
 import { loadUndo, saveUndo } from "@/data/undo-steps";
 import type { Wording } from "@/words/diagnosis";
 import { type ChargeConnection, connectCharge } from "@/worker/charge-client";
@@ -14,14 +15,15 @@ import { connectExpected, type ExpectedConnection } from "@/worker/expected-clie
 import { connectRack } from "@/worker/rack-client";
 import { createDeskStore, type Desk, type DeskStore } from "./desk-store";
 import { createJobStore, type JobPort, type JobState, type JobStore } from "./job-store";
+import { onLeave } from "./leave";
 import { createLiveStore, type LiveState, type LiveStore, type LiveValues, type StreamDay } from "./live-store";
 import { playLog } from "./log-player";
 import { createRackStore, type Rack, type RackPorts, type RackStore } from "./rack-store";
-import { useOf, useParts } from "./store";
+import { type ReadableStore, useOf, useParts } from "./store";
 import { createVerdictStore, type VerdictState, type VerdictStore } from "./verdict-store";
 
 /** All that a session needs of the world: workers, database, clocks. */
-export interface SessionPorts extends RackPorts {
+export interface SessionPorts extends Omit<RackPorts, "loadRack" | "keepRack"> {
   jobs: JobPort;
   connectDiagnosis: () => DiagnosisConnection;
   connectExpected: () => ExpectedConnection;
@@ -31,6 +33,8 @@ export interface SessionPorts extends RackPorts {
 /** What an open job holds beyond its record. */
 export interface Session {
   jobs: JobStore;
+  /** The same job as it is drawn: letters are heard of when they pause. */
+  drawn: ReadableStore<JobState>;
   rack: RackStore;
   live: LiveStore;
   verdict: VerdictStore;
@@ -43,7 +47,18 @@ export interface Session {
 }
 
 export const browserPorts: SessionPorts = {
-  jobs: { follow: followJob, edit: editJob, loadUndo, saveUndo },
+  jobs: {
+    follow: followJob,
+    edit: editJob,
+    putBack,
+    mend: mendJob,
+    loadRack,
+    loadUndo,
+    saveUndo,
+    claimDesk,
+    calm: { afterMs: 120, atMostMs: 600 },
+    onLeave,
+  },
   connectRack,
   playLog,
   connectDiagnosis,
@@ -70,14 +85,20 @@ function lazily<Connection extends { api: unknown; close: () => void }>(connect:
 
 export function createSession(id: string, ports: SessionPorts): Session {
   const jobs = createJobStore(id, ports.jobs, ports.now);
-  const rack = createRackStore(ports);
+  const rack = createRackStore({ ...ports, loadRack: jobs.loadRack, keepRack: jobs.keepRack });
   const live = createLiveStore(jobs, rack);
   const verdict = createVerdictStore(jobs, rack, live, ports.connectDiagnosis, ports.clock);
   const desk = createDeskStore(jobs, rack, ports.now);
   const expected = lazily(ports.connectExpected);
   const charge = lazily(ports.connectCharge);
+  const { getState, getInitialState, subscribeCalmly } = jobs;
   return {
     jobs,
+    drawn: {
+      getState,
+      getInitialState,
+      subscribe: (listener) => subscribeCalmly(() => listener(getState(), getState())),
+    },
     rack,
     live,
     verdict,
@@ -85,6 +106,7 @@ export function createSession(id: string, ports: SessionPorts): Session {
     expected: expected.api,
     charge: charge.api,
     start: () => {
+      jobs.onHandOver(rack.close);
       const ends = [jobs.start(), live.start(), verdict.start(), desk.start()];
       return () => {
         for (const end of ends) end();
@@ -119,12 +141,12 @@ export function useSession(): Session {
 
 /** The state of loading, before the job is there. */
 export function useJobState<Key extends keyof JobState>(...keys: Key[]): Pick<JobState, Key> {
-  return useParts(useSession().jobs, keys);
+  return useParts(useSession().drawn, keys);
 }
 
 /** The open job and the acts that change it. */
 export function useJob(): Omit<JobState, "job" | "undo"> & { job: Job; undo: (() => void) | null } {
-  const state = useOf(useSession().jobs, (whole) => whole);
+  const state = useOf(useSession().drawn, (whole) => whole);
   return useMemo(() => {
     if (state.job === null) throw new Error("useJob before the job is there");
     return { ...state, job: state.job, undo: state.canUndo ? state.undo : null };
@@ -133,7 +155,7 @@ export function useJob(): Omit<JobState, "job" | "undo"> & { job: Job; undo: (()
 
 /** What `select` makes of the open job: drawn again only when that has changed. */
 export function useJobOf<Value>(select: (job: Job) => Value): Value {
-  return useOf(useSession().jobs, ({ job }) => {
+  return useOf(useSession().drawn, ({ job }) => {
     if (job === null) throw new Error("useJobOf before the job is there");
     return select(job);
   });
@@ -157,10 +179,16 @@ type JobPart =
   | "prove"
   | "signOff";
 
-/** Changes fields of one part of the job; the rest of it stays. */
-export function useSetPart<Part extends JobPart>(part: Part): (change: Partial<Job[Part]>) => void {
+/** Changes fields of one part of the job, to values or to what they are made from; the rest of it stays. */
+export function useSetPart<Part extends JobPart>(
+  part: Part,
+): (change: Partial<Job[Part]> | ((now: Job[Part]) => Partial<Job[Part]>)) => void {
   const { edit } = useJobActs();
-  return (change) => edit((stored) => ({ ...stored, [part]: { ...stored[part], ...change } }));
+  return (change) =>
+    void edit((stored) => {
+      const fields = typeof change === "function" ? change(stored[part]) : change;
+      return { ...stored, [part]: { ...stored[part], ...fields } };
+    });
 }
 
 /** The named parts of the connected instruments, acts among them. */

@@ -1,15 +1,23 @@
 "use client";
 
-import { useLiveQuery } from "dexie-react-hooks";
+import { useCallback, useRef } from "react";
 import type { SoundReading } from "@/core/diagnosis/explain/expected";
 import type { Job } from "@/core/records/job";
+import { vehicleLabelOf } from "@/core/records/job-readings";
 import { soundReadingsOf } from "@/core/records/sound-tests";
 import { listJobs } from "@/data/jobs";
+import { useStored } from "./stored";
 
 const none: SoundReading[] = [];
 
 /** What this workshop read of the same vehicle when it was sound. */
 export function useSoundReadings(job: Job): SoundReading[] {
-  const jobs = useLiveQuery(listJobs);
-  return jobs === undefined ? none : soundReadingsOf(job, jobs);
+  const newest = useRef(job);
+  newest.current = job;
+  // Of the job itself only its name and label say which others are of the same vehicle.
+  const vehicle = JSON.stringify([job.id, job.intake.vehicle, vehicleLabelOf(job)]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another vehicle asks anew
+  const query = useCallback(async () => soundReadingsOf(newest.current, (await listJobs()).jobs), [vehicle]);
+  const stored = useStored(query);
+  return stored.state === "ready" ? stored.value : none;
 }

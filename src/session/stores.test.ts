@@ -1,7 +1,9 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { movedBy } from "@/core/charge/books/ledger";
+import { drawn } from "@/core/records/bookkeeping";
 import type { RackSample } from "@/core/instruments/rack";
 import { channelIds } from "@/core/readings/channels";
+import { LogGatherer } from "@/core/readings/file/log-columns";
 import type { Job } from "@/core/records/job";
 import { balanceOf } from "@/core/records/job-readings";
 import { entry } from "@/core/units/entry";
@@ -38,7 +40,7 @@ describe("the open job", () => {
   it("follows the store, whoever writes, and says when it is not there", async () => {
     const { session, jobs } = await opened();
     expect(session.jobs.getState()).toMatchObject({ loaded: "ready", job: { id: van.id } });
-    await jobs.edit("", (job) => ({ ...job, altitude: entry("12", "m") }));
+    await jobs.change((job) => ({ ...job, altitude: entry("12", "m") }));
     expect(session.jobs.getState().job!.altitude.text).toBe("12");
     stop();
     expect((await opened(null)).session.jobs.getState().loaded).toBe("missing");
@@ -63,16 +65,83 @@ describe("the open job", () => {
     expect(reloaded.session.jobs.getState().canUndo).toBe(false);
   });
 
-  it("says that the browser would not store, until it does again", async () => {
+  it("says that the browser would not store until it does again, shows all that was typed meanwhile, and stores it then by itself", async () => {
     const { session, jobs } = await opened();
     jobs.refuses = new Error("the disk is full");
-    session.jobs.getState().edit((job) => ({ ...job, altitude: entry("1", "m") }));
+    const { edit } = session.jobs.getState();
+    edit((job) => ({ ...job, altitude: entry("412", "m") }));
     await settled();
-    expect(session.jobs.getState().storeError).toBe("the disk is full");
+    edit((job) => ({ ...job, intake: { ...job.intake, complaint: "warm" } }));
+    await settled();
+    const shown = session.jobs.getState();
+    expect(shown.storeError).toBe("the disk is full");
+    expect(shown.job).toMatchObject({ altitude: { text: "412" }, intake: { complaint: "warm" } });
+    expect(jobs.job).toEqual(van);
     jobs.refuses = null;
-    session.jobs.getState().edit((job) => ({ ...job, altitude: entry("2", "m") }));
+    vi.advanceTimersByTime(3000);
     await settled();
     expect(session.jobs.getState().storeError).toBeNull();
+    expect(jobs.job).toMatchObject({ altitude: { text: "412" }, intake: { complaint: "warm" } });
+  });
+
+  it("writes text at machine speed within two writes, and what waits when the page goes at once", async () => {
+    const { session, jobs } = await opened();
+    const { edit } = session.jobs.getState();
+    const text = "WVZ-2219 hisses at the condenser, filled twice last summer by the owner";
+    const type = (part: string) => edit((job) => ({ ...job, intake: { ...job.intake, complaint: part } }));
+    for (let i = 1; i <= text.length; i++) type(text.slice(0, i));
+    expect(session.jobs.getState().job!.intake.complaint).toBe(text);
+    await settled();
+    expect(jobs.job!.intake.complaint).toBe(text);
+    expect(jobs.writes).toBeLessThanOrEqual(2);
+    // One write is under way; the last letter does not wait for its end when the page is left.
+    type("a");
+    await Promise.resolve();
+    type("ab");
+    jobs.leave();
+    await settled();
+    expect(jobs.job!.intake.complaint).toBe("ab");
+  });
+
+  it("keeps what another hand has stored when both change something, and its own on top", async () => {
+    const { session, jobs } = await opened();
+    session.jobs.getState().edit((job) => ({ ...job, altitude: entry("412", "m") }));
+    await jobs.change((job) => ({ ...job, archivedAt: "2026-06-01T10:00:00.000Z" }));
+    await settled();
+    expect(jobs.job).toMatchObject({ altitude: { text: "412" }, archivedAt: "2026-06-01T10:00:00.000Z" });
+    expect(session.jobs.getState().job).toEqual(jobs.job);
+  });
+
+  it("makes no change that could not be read again, and says which field and what it takes", async () => {
+    const { session, jobs } = await opened();
+    const can = (i: number) => ({ id: `c${i}`, name: "Can", net: entry("1", "g"), temperature: entry("", "degC") });
+    const many = Array.from({ length: 51 }, (_, i) => can(i));
+    const { edit } = session.jobs.getState();
+    const refusal = edit((job) => ({ ...job, charge: { ...job.charge, containers: many } }));
+    expect(refusal).toMatchObject({ code: "broken", field: "charge.containers" });
+    expect(edit((job) => ({ ...job, charge: { ...job.charge, containers: [can(1), can(1)] } }))).toMatchObject({
+      field: "charge.containers.1.id",
+    });
+    expect(edit((job) => drawn(job, "demo-can-a", 1e308, "2026-06-01T10:00:00Z"))).toMatchObject({
+      code: "entry-broken",
+    });
+    expect(session.jobs.getState()).toMatchObject({ job: van, canUndo: false });
+    await settled();
+    expect(jobs.job).toEqual(van);
+    edit((job) => ({ ...job, altitude: entry("1", "m") }));
+    expect(session.jobs.getState().refusal).toBeNull();
+  });
+
+  it("keeps a job that was removed under its feet on the screen, and stores it again when asked", async () => {
+    const { session, jobs } = await opened();
+    jobs.remove();
+    session.jobs.getState().edit((job) => ({ ...job, altitude: entry("77", "m") }));
+    await settled();
+    expect(session.jobs.getState()).toMatchObject({ loaded: "missing", job: { altitude: { text: "77" } } });
+    session.jobs.getState().putBack();
+    await settled();
+    expect(session.jobs.getState()).toMatchObject({ loaded: "ready", storeError: null });
+    expect(jobs.job!.altitude.text).toBe("77");
   });
 
   it("books what a finished step weighed, and marks a step's beginning once", async () => {
@@ -138,7 +207,7 @@ describe("the instruments", () => {
 
   it("play a log in place of the rack: its engine speed says what the person did", async () => {
     const { session, log } = await opened();
-    session.rack.getState().connectLog("yard.csv", []);
+    session.rack.getState().connectLog("yard.csv", new LogGatherer().take());
     log.play([sample(0, { rpm: 0 }), sample(1, { rpm: 820, fanPct: 10 }), sample(2, { rpm: 820, fanPct: 90 })]);
     expect(session.rack.getState()).toMatchObject({ status: "running", engine: "idle", settingSince: 1 });
     log.play([sample(3, { rpm: 1900, fanPct: 90 })]);
@@ -162,7 +231,7 @@ describe("the stream as a person follows it", () => {
     expect(live.states.ambient.state).toBe("steady");
     expect(live.health.vent).toBe("ok");
     expect(live.derived!.superheatK).not.toBeNull();
-    await jobs.edit("", (job) => ({ ...job, intake: { ...job.intake, refrigerant: null } }));
+    await jobs.change((job) => ({ ...job, intake: { ...job.intake, refrigerant: null } }));
     expect(session.live.getState().live!.derived).toBeNull();
     session.rack.getState().setEngine("off");
     expect(session.live.getState().live!.derived).toBeNull();
@@ -187,7 +256,7 @@ describe("the verdict", () => {
     expect(Number.isInteger(setting!.lowKpa)).toBe(false);
     expect(Math.abs(setting!.lowKpa! - live!.values.low!)).toBeLessThan(30);
     expect(jobs.job!.baseline.settings[0].low.text).toBe("");
-    await jobs.edit("", (job) => {
+    await jobs.change((job) => {
       const [idle, fast] = job.baseline.settings;
       const taken = { ...idle, low: entry("210", "kPa"), high: entry("1200", "kPa"), vent: entry("14", "degC") };
       return { ...job, baseline: { ...job.baseline, ambient: entry("29", "degC"), settings: [taken, fast] } };
@@ -215,6 +284,18 @@ describe("the verdict", () => {
     expect(session.verdict.getState().history.at(-1)!.shares.undercharge).toBeCloseTo(0.6, 9);
   });
 
+  it("on a former label is not shown beside the new one", async () => {
+    const { session, diagnosis, jobs } = await opened(demoJobs(new Date(FAKE_START))[1]!);
+    diagnosis.last.answer(verdictOf("air"));
+    await settled();
+    expect(session.verdict.getState().verdict).not.toBeNull();
+    session.jobs.getState().edit((job) => ({ ...job, intake: { ...job.intake, metering: "orifice-tube" } }));
+    expect(session.verdict.getState()).toMatchObject({ verdict: null, rows: [] });
+    vi.advanceTimersByTime(1000);
+    expect(diagnosis.last.reading.vehicle.metering).toBe("orifice-tube");
+    expect(jobs.job).not.toBeNull();
+  });
+
   it("survives a worker that fails, and forgets one test when the other is judged", async () => {
     const world = await opened();
     await settle(world);
@@ -227,6 +308,128 @@ describe("the verdict", () => {
     await settled();
     expect(session.verdict.getState()).toMatchObject({ which: "proof", verdict: null, history: [] });
     expect(diagnosis.last.reading.id).toContain("proof");
+  });
+});
+
+describe("two tabs with one job", () => {
+  /** Another tab over the same store; its rack is its own. */
+  async function second({ jobs }: FakeWorld): Promise<FakeWorld & { close: () => void }> {
+    const world = fakeWorld(jobs.job, jobs);
+    const close = world.session.start();
+    await settled();
+    return { ...world, close };
+  }
+
+  it("one holds the desk; the other reads along, changes nothing, and gets it when the first goes", async () => {
+    const first = await opened();
+    const other = await second(first);
+    expect(first.session.jobs.getState().desk).toBe("held");
+    const { edit, record } = other.session.jobs.getState();
+    expect(other.session.jobs.getState()).toMatchObject({ desk: "elsewhere", canUndo: false });
+    edit((job) => ({ ...job, altitude: entry("5", "m") }));
+    record((job) => ({ ...job, archivedAt: "2026-06-01T10:00:00.000Z" }));
+    await settled();
+    expect(first.jobs.job).toEqual(van);
+    first.session.jobs.getState().edit((job) => ({ ...job, altitude: entry("412", "m") }));
+    await settled();
+    expect(other.session.jobs.getState().job!.altitude.text).toBe("412");
+    stop();
+    stop = other.close;
+    await settled();
+    expect(other.session.jobs.getState().desk).toBe("held");
+    // The first tab's change is not this tab's to take back.
+    expect(other.session.jobs.getState().canUndo).toBe(false);
+  });
+
+  it("a second tab that only opens the job ends no draw; taken over, the draw goes on with every gram", async () => {
+    const emptied: Job = { ...van, recover: { ...van.recover, recovered: entry("170", "g") } };
+    const first = await opened(emptied);
+    const { rack, jobs } = first;
+    await rack.run(4);
+    await first.session.desk.getState().putOn("demo-can-a");
+    await rack.run(6);
+    await first.session.desk.getState().open("liquid-high");
+    await rack.run(20);
+    const other = await second(first);
+    expect(jobs.job!.charge.open).toMatchObject({ containerId: "demo-can-a" });
+    await rack.run(10);
+    const { startG, nowG } = jobs.job!.charge.open!;
+    const seen = balanceOf(other.session.jobs.getState().job!);
+    expect(seen?.ok && seen.value.drawnG).toBeCloseTo(startG - nowG, 6);
+    const inCar = rack.current!.charge;
+    other.session.jobs.getState().takeOver();
+    await settled();
+    expect(first.session.jobs.getState().desk).toBe("elsewhere");
+    expect(first.session.rack.getState().status).toBe("off");
+    expect(jobs.job!.charge.open).toMatchObject({ startG, nowG });
+    other.session.rack.getState().connect("leaked-van", other.session.jobs.getState().job!);
+    await settled();
+    expect(other.rack.current!.charge).toBeCloseTo(inCar, 9);
+    expect(other.session.desk.getState().onScale).toBe("demo-can-a");
+    await other.rack.run(12);
+    expect(jobs.job!.charge.open).toBeNull();
+    const drawn = movedBy(jobs.job!.ledger, "charge");
+    // Scale noise is a gram or two; nothing that flowed is missing.
+    expect(Math.abs(drawn - (340 - other.rack.current!.state.containers["demo-can-a"]! * 1000))).toBeLessThan(4);
+    expect(movedBy(jobs.job!.ledger, "charge")).toBeGreaterThan(20);
+    other.close();
+  });
+});
+
+describe("a rack that is gone", () => {
+  it("every act on it says so within seconds, books what had flowed, and begins again where the circuit stood", async () => {
+    const emptied: Job = { ...van, recover: { ...van.recover, recovered: entry("170", "g") } };
+    const { session, rack, jobs } = await opened(emptied);
+    await rack.run(4);
+    await session.desk.getState().putOn("demo-can-a");
+    await rack.run(6);
+    await session.desk.getState().open("liquid-high");
+    await rack.run(25);
+    const inCar = rack.current!.charge;
+    rack.hangs = true;
+    const shut = session.desk.getState().shut();
+    await vi.advanceTimersByTimeAsync(5000);
+    expect(await shut).toEqual({ code: "no-answer" });
+    expect(session.rack.getState()).toMatchObject({ status: "lost", reason: "it does not answer" });
+    expect(await session.rack.getState().setMachine("pump")).toEqual({ code: "no-answer" });
+    await settled();
+    expect(jobs.job!.charge.open).toBeNull();
+    rack.hangs = false;
+    session.rack.getState().connect("leaked-van", jobs.job!);
+    await settled();
+    expect(rack.current!.charge).toBeCloseTo(inCar, 9);
+    expect(session.rack.getState()).toMatchObject({ status: "running", engine: "off" });
+  });
+
+  it("an engine that was set while it was still being connected runs when it is there", async () => {
+    const world = fakeWorld(van);
+    stop = world.session.start();
+    world.rack.holdsBack = true;
+    world.session.rack.getState().connect("leaked-van", van);
+    await settled();
+    world.session.rack.getState().setEngine("idle");
+    world.rack.release();
+    await settled();
+    await world.rack.run(3);
+    expect(world.session.rack.getState().engine).toBe("idle");
+    expect(world.session.rack.getState().latest!.rpm).toBeGreaterThan(500);
+  });
+
+  it("recovery goes on where it stood, and what the machine had weighed is in the job", async () => {
+    const { session, rack, jobs } = await opened();
+    await rack.run(2);
+    await session.rack.getState().setMachine("recover");
+    await rack.run(15);
+    const { grams } = jobs.job!.recover.scale!;
+    expect(grams).toBeGreaterThan(20);
+    stop();
+    const again = fakeWorld(jobs.job, jobs);
+    stop = again.session.start();
+    again.session.rack.getState().connect("leaked-van", jobs.job!);
+    await settled();
+    expect(again.session.rack.getState().machine).toBe("recover");
+    await again.rack.run(5);
+    expect(again.session.rack.getState().latest!.recoveredG).toBeGreaterThan(grams);
   });
 });
 

@@ -1,10 +1,10 @@
 /** Writes the vacuum gauge into the job as it goes. The clock of the trace is the stream's; after an interruption it goes on by the wall's. */
+import { MOST_TRACE } from "@/core/records/job";
 import type { JobStore } from "./job-store";
 import type { RackStore } from "./rack-store";
 
 /** A hold changes slowly: a point every so many seconds tells all of it. */
 const VACUUM_EVERY_S = 5;
-const MOST_POINTS = 4000;
 
 export function vacuumWriter(jobs: JobStore, rack: RackStore, now: () => number) {
   /** Trace time at stream time zero, and the newest stream time that was written. */
@@ -40,7 +40,7 @@ export function vacuumWriter(jobs: JobStore, rack: RackStore, now: () => number)
       ...stored,
       evacuate: {
         ...stored.evacuate,
-        trace: [...stored.evacuate.trace, ...fresh].slice(-MOST_POINTS),
+        trace: [...stored.evacuate.trace, ...fresh].slice(-MOST_TRACE),
         seenAt: seen,
         simulated,
       },

@@ -53,6 +53,8 @@ export function createVerdictStore(
 ): VerdictStore {
   const connection = connect();
   let asked = { key: null as string | null, at: 0, preparation: null as string | null };
+  /** The vehicle that the verdict shown is about. */
+  let about: string | null = null;
   let typing: ReturnType<typeof setTimeout> | undefined;
   let order: readonly Cause[] = [];
 
@@ -95,7 +97,11 @@ export function createVerdictStore(
             history: withMoment(history, verdict, clock() / 1000),
           }));
         },
-        () => store.setState({ progress: null }),
+        () => {
+          // Whatever stood there answers another question; the next change asks anew.
+          asked.key = null;
+          store.setState({ progress: null, verdict: null, rows: [] });
+        },
       );
   };
 
@@ -115,6 +121,13 @@ export function createVerdictStore(
       return;
     }
     const now = clock();
+    const vehicle = JSON.stringify(reading.vehicle);
+    if (about !== vehicle) {
+      // A verdict on a former label says nothing of this one.
+      about = vehicle;
+      order = [];
+      if (store.getState().verdict !== null) store.setState({ verdict: null, rows: [], history: [] });
+    }
     const key = JSON.stringify(reading);
     if (key === asked.key || (live && now - asked.at < LIVE_EVERY_MS)) return;
     const preparation = preparationKey(reading);

@@ -8,8 +8,8 @@ import { ThemeProvider } from "next-themes";
 import { type ReactNode, useState } from "react";
 import { system } from "./theme";
 
-/** Theme, colour mode and a style cache that streams its rules with the page, so that nothing flashes or mismatches. */
-export function Provider({ children }: { children: ReactNode }) {
+/** Theme, colour mode, whose first script carries the number of the page's policy, and a style cache that streams its rules with the page, so that nothing flashes or mismatches. */
+export function Provider({ nonce, children }: { nonce: string | null; children: ReactNode }) {
   const [{ cache, flush }] = useState(streamingCache);
   useServerInsertedHTML(() => {
     const { globals, names, styles } = flush();
@@ -33,6 +33,7 @@ export function Provider({ children }: { children: ReactNode }) {
         <ThemeProvider
           attribute="class"
           disableTransitionOnChange
+          {...(nonce === null ? {} : { nonce })}
           {...(typeof window === "undefined" ? {} : { scriptProps: { type: "application/json" } })}
         >
           {children}

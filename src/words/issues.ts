@@ -1,4 +1,5 @@
 /** Issues as sentences for people: what, where, which limit. The core knows only codes. */
+import type { LedgerIssue } from "@/core/charge/books/ledger";
 import type { ChargeIssue } from "@/core/charge/books/mass-balance";
 import type { RackIssue } from "@/core/instruments/rack";
 import type { LabelDoubt } from "@/core/readings/file/label-check";
@@ -53,6 +54,8 @@ export function chargeSentence(issue: ChargeIssue): string {
       return `${issue.container} grew from ${g(issue.startG)} to ${g(issue.nowG)} while charging. Check the scale and its tare.`;
     case "unknown-container":
       return "A draw names a container that is no longer on the list.";
+    case "more-than-fits":
+      return `${g(issue.inVehicleG)} cannot be in this vehicle: more than ${g(issue.limitG)} would have opened its relief valve. Check scale, unit and label.`;
     case "recovered-impossible":
       return `${g(issue.recoveredG)} cannot have come out of this vehicle: more than ${g(issue.limitG)} would have opened its relief valve. Check the unit.`;
   }
@@ -104,6 +107,8 @@ export function rackSentence(issue: RackIssue): string {
       return "Refused: stop the engine first.";
     case "not-recovered":
       return "Refused: refrigerant is still in the circuit. Recover it before the pump runs.";
+    case "no-answer":
+      return "Nothing was done: the rack does not answer. What was taken and weighed is kept. Connect it again.";
   }
 }
 
@@ -132,5 +137,40 @@ export function jobFileSentence(name: string, issue: JobFileIssue): string {
       return `${name} is version ${issue.version}; this Evrid reads up to ${issue.known}. Update Evrid to open it. ${nothing}`;
     case "broken":
       return `${name} is damaged at “${issue.field}”: expected ${issue.expected}. ${nothing}`;
+    case "broken-books":
+      return `${name} has books that cannot be: ${ledgerSentence(issue.issue)} ${nothing}`;
+  }
+}
+
+export function ledgerSentence(issue: LedgerIssue): string {
+  switch (issue.code) {
+    case "entry-twice":
+      return `entry ${issue.id} stands twice.`;
+    case "entry-broken":
+      return `entry ${issue.id} is none, expected ${issue.expected}.`;
+    case "nothing-to-counter":
+      return `entry ${issue.id} takes back one that is not there.`;
+    case "countered-already":
+      return `entry ${issue.id} takes back what was taken back already.`;
+    case "no-opposite":
+      return `entry ${issue.id} takes another back with other grams or other places.`;
+  }
+}
+
+/** Why a change of a job was not made. */
+export function refusalSentence(refusal: JobFileIssue | LedgerIssue | { code: "books-full"; most: number }): string {
+  switch (refusal.code) {
+    case "too-large":
+    case "not-json":
+    case "foreign":
+    case "newer-version":
+    case "broken-books":
+      return jobFileSentence("The job", refusal);
+    case "broken":
+      return `The record cannot hold this: ${refusal.field} takes ${refusal.expected}. Nothing was changed; all that was there is kept.`;
+    case "books-full":
+      return `The books of one job hold ${refusal.most} entries and are full. Nothing was changed: go on in a new job of this vehicle.`;
+    default:
+      return `The books do not allow it: ${ledgerSentence(refusal)} Nothing was changed.`;
   }
 }

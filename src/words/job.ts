@@ -116,3 +116,19 @@ export const stepNames: Record<StepId, string> = {
   prove: "Prove",
   "sign-off": "Sign-off",
 };
+
+/** A file's name that says which car and which day. */
+export function jobFileName({ intake, createdAt }: Pick<Job, "intake" | "createdAt">): string {
+  const words = intake.vehicle
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-|-$/g, "")
+    .slice(0, 40);
+  return `evrid-${createdAt.slice(0, 10)}-${words || "job"}.json`;
+}
+
+/** A place in the record, as a person would find it: "charge containers net". */
+export function placeWords(place: string): string {
+  const parts = place.split("/").filter((part) => !/^(text|unit|\d+)$/.test(part));
+  return parts.map((part) => part.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`)).join(" ");
+}

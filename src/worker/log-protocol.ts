@@ -1,5 +1,6 @@
 /** The one protocol between page and the worker that reads logs. */
-import type { LogIssue, LogMapping, LogSample } from "@/core/readings/file/log-import";
+import type { LogColumns } from "@/core/readings/file/log-columns";
+import type { LogIssue, LogMapping } from "@/core/readings/file/log-import";
 
 export interface LogPreview {
   header: string[];
@@ -9,7 +10,7 @@ export interface LogPreview {
 }
 
 export type LogReadResult =
-  | { ok: true; samples: LogSample[]; unreadable: Partial<Record<string, number>> }
+  | { ok: true; log: LogColumns; unreadable: Partial<Record<string, number>> }
   | { ok: false; issue: LogIssue | { code: "empty" } };
 
 export interface LogWorkerApi {

@@ -1,45 +1,55 @@
 import * as Comlink from "comlink";
 import Papa from "papaparse";
-import { guessMapping, LogReader, type LogSample, separatorOf } from "@/core/readings/file/log-import";
+import { buffersOf, LogGatherer } from "@/core/readings/file/log-columns";
+import { findHeader, guessMapping, type LogHeader, LogReader } from "@/core/readings/file/log-import";
+import { plainText } from "@/core/readings/file/plain-text";
 import type { LogReadResult, LogWorkerApi } from "./log-protocol";
 
 /** Enough to see what the columns are, and what a telling number of rows needs at most. */
 const PREVIEW_ROWS = 8;
 const PREVIEW_BYTES = 64_000;
+/** A log is read in slices of this size, so that progress can be told between them. */
+const SLICE_BYTES = 4_000_000;
 
-/** What parts the columns, by the header line. */
-async function delimiterOf(file: File): Promise<string> {
-  const beginning = await file.slice(0, PREVIEW_BYTES).text();
-  return separatorOf(beginning.split(/\r?\n/, 1)[0] ?? "");
+/** Some devices write two bytes a letter, and say so with their first two. */
+async function encodingOf(file: File): Promise<"utf-8" | "utf-16le" | "utf-16be"> {
+  const [a, b] = new Uint8Array(await file.slice(0, 2).arrayBuffer());
+  if (a === 0xff && b === 0xfe) return "utf-16le";
+  return a === 0xfe && b === 0xff ? "utf-16be" : "utf-8";
+}
+
+async function beginningOf(file: File): Promise<{ lines: string[]; header: LogHeader; encoding: string }> {
+  const encoding = await encodingOf(file);
+  const bytes = await file.slice(0, PREVIEW_BYTES).arrayBuffer();
+  const lines = plainText(new TextDecoder(encoding).decode(bytes)).split(/\r\n|\n|\r/);
+  return { lines, header: findHeader(lines), encoding };
 }
 
 const api: LogWorkerApi = {
   async preview(file) {
-    const text = await file.slice(0, PREVIEW_BYTES).text();
-    const delimiter = await delimiterOf(file);
-    const { data } = Papa.parse<string[]>(text, {
-      delimiter,
-      preview: PREVIEW_ROWS + 1,
+    const { lines, header } = await beginningOf(file);
+    const below = lines.slice(header.line + header.rowsAfter).join("\n");
+    const { data: rows } = Papa.parse<string[]>(below, {
+      delimiter: header.separator,
+      preview: PREVIEW_ROWS,
       skipEmptyLines: true,
     });
-    const [header = [], ...rows] = data;
-    return { header, rows, guess: guessMapping(header, rows) };
+    return { header: header.names, rows, guess: guessMapping(header.names, rows) };
   },
   async read(file, mapping, onProgress) {
-    const delimiter = await delimiterOf(file);
+    const { header, encoding } = await beginningOf(file);
+    const above = header.line + header.rowsAfter;
     return new Promise<LogReadResult>((resolve, reject) => {
-      const reader = new LogReader(mapping);
-      const samples: LogSample[] = [];
-      let header = true;
+      const reader = new LogReader(mapping, above + 1);
+      const gathered = new LogGatherer();
+      let line = 0;
       Papa.parse<string[]>(file, {
-        delimiter,
-        skipEmptyLines: true,
+        delimiter: header.separator,
+        encoding,
+        chunkSize: SLICE_BYTES,
         chunk: ({ data, meta }, parser) => {
           for (const row of data) {
-            if (header) {
-              header = false;
-              continue;
-            }
+            if (line++ < above) continue;
             const result = reader.read(row);
             if (!result.ok) {
               // Aborting calls `complete` at once; the first answer stands.
@@ -47,16 +57,15 @@ const api: LogWorkerApi = {
               parser.abort();
               return;
             }
-            samples.push(result.value);
+            if (result.value !== null) gathered.push(result.value);
           }
           onProgress(Math.min(1, meta.cursor / file.size));
         },
-        complete: () =>
-          resolve(
-            samples.length === 0
-              ? { ok: false, issue: { code: "empty" } }
-              : { ok: true, samples, unreadable: reader.unreadable },
-          ),
+        complete: () => {
+          if (gathered.count === 0) return resolve({ ok: false, issue: { code: "empty" } });
+          const log = gathered.take();
+          resolve(Comlink.transfer({ ok: true, log, unreadable: reader.unreadable }, buffersOf(log)));
+        },
         error: (error) => reject(error),
       });
     });

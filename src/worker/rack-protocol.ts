@@ -1,6 +1,7 @@
 /** The one protocol between page and rack worker; both sides are typed from it. */
 import type { VacuumState } from "@/core/circuit/time/evacuation";
 import type { ChargeValve, Engine, Machine, RackIssue, RackSample } from "@/core/instruments/rack";
+import type { RackState } from "@/core/instruments/rack-state";
 import type { LinePlace } from "@/core/line-places";
 
 export interface RackSetup {
@@ -10,22 +11,33 @@ export interface RackSetup {
   seed: number;
   /** Under vacuum as it was left, and how long ago, s; null when there is refrigerant in it. */
   vacuum: { state: VacuumState; agoS: number } | null;
+  /** As it was left, and how long ago, s; what is said above of charge and vacuum then says nothing. */
+  resume: { state: RackState; agoS: number } | null;
   /** Share of full blower, %. */
   blowerPct: number;
   /** Simulated seconds per second. */
   pace: number;
 }
 
+export type OnSamples = (samples: RackSample[], state: RackState) => void;
+
+/** How a rack stands when it begins: as it was left, or with all off. */
+export interface RackStanding {
+  engine: Engine;
+  machine: Machine;
+  onScale: string | null;
+}
+
 export interface RackWorkerApi {
-  /** Starts streaming; false when there is no such vehicle. Samples come in batches, in order of time. */
-  start(setup: RackSetup, onSamples: (samples: RackSample[]) => void): boolean;
+  /** Starts streaming; null when there is no such vehicle. Samples come in batches, in order of time, each with the rack as it then stands. */
+  start(setup: RackSetup, onSamples: OnSamples): RackStanding | null;
   setPace(pace: number): void;
   setEngine(engine: Engine): void;
   /** Share of full blower, %. */
   setBlower(blowerPct: number): void;
   /** Spot thermometer at a place along the circuit, degC; null while nothing is connected. */
   spot(place: LinePlace): number | null;
-  setContainer(netKg: number | null, hoseSpaceKg: number, warmWater: boolean): void;
+  setContainer(put: { id: string; netKg: number } | null, hoseSpaceKg: number, warmWater: boolean): void;
   /** Shuts by itself when the container has emptied to `stopAtKg`; `opening` 0 to 1. */
   setValve(valve: ChargeValve, stopAtKg: number, opening: number): RackIssue | null;
   tareMachine(): void;

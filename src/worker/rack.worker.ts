@@ -13,10 +13,12 @@ let timer: ReturnType<typeof setInterval> | undefined;
 const api: RackWorkerApi = {
   start(setup, onSamples) {
     const vehicle = rackVehicle(setup.vehicleId);
-    if (!vehicle) return false;
+    if (!vehicle) return null;
     clearInterval(timer);
-    const running = new SimulatedRack(vehicle, setup.chargeKg, setup.seed, setup.vacuum?.state);
-    if (setup.vacuum) running.standUnderVacuum(setup.vacuum.agoS);
+    const { chargeKg, seed, vacuum, resume } = setup;
+    const running = new SimulatedRack(vehicle, chargeKg, seed, vacuum?.state, resume?.state);
+    const agoS = resume?.agoS ?? vacuum?.agoS ?? 0;
+    if (agoS > 0) running.standUnderVacuum(agoS);
     running.setBlower(setup.blowerPct);
     rack = running;
     pace = setup.pace;
@@ -25,9 +27,9 @@ const api: RackWorkerApi = {
       owed += (pace * TICK_MS) / 1000 / SAMPLE_S;
       const samples: RackSample[] = [];
       for (; owed >= 1; owed--) samples.push(running.step());
-      if (samples.length > 0) onSamples(samples);
+      if (samples.length > 0) onSamples(samples, running.state);
     }, TICK_MS);
-    return true;
+    return running.standing;
   },
   setPace(next) {
     pace = next;
@@ -35,7 +37,7 @@ const api: RackWorkerApi = {
   setEngine: (engine) => rack?.setEngine(engine),
   setBlower: (blowerPct) => rack?.setBlower(blowerPct),
   spot: (place) => rack?.spotC(place) ?? null,
-  setContainer: (netKg, hoseSpaceKg, warmWater) => rack?.setContainer(netKg, hoseSpaceKg, warmWater),
+  setContainer: (put, hoseSpaceKg, warmWater) => rack?.setContainer(put, hoseSpaceKg, warmWater),
   setValve: (valve, stopAtKg, opening) => rack?.setValve(valve, stopAtKg, opening) ?? null,
   tareMachine: () => rack?.tareMachine(),
   setMachine: (machine) => rack?.setMachine(machine) ?? null,

@@ -19,8 +19,10 @@ export class Browser {
     private readonly profile: string,
   ) {}
 
-  static async start(size: Size = bench): Promise<Browser> {
-    const profile = mkdtempSync(path.join(tmpdir(), "evrid-profile-"));
+  static async start(
+    size: Size = bench,
+    profile = mkdtempSync(path.join(tmpdir(), "evrid-profile-")),
+  ): Promise<Browser> {
     const downloads = mkdtempSync(path.join(tmpdir(), "evrid-downloads-"));
     const options = new Options();
     options.setChromeBinaryPath(process.env.EVRID_CHROMIUM ?? "/usr/bin/chromium");
@@ -72,6 +74,11 @@ export class Browser {
   private devTools(command: string, parameters: object): Promise<void> {
     // biome-ignore lint/suspicious/noExplicitAny: sendDevToolsCommand is on Chromium drivers only
     return (this.driver as any).sendDevToolsCommand(command, parameters);
+  }
+
+  /** Runs a script on every page of this tab from now on, before its own. */
+  onEveryPage(source: string): Promise<void> {
+    return this.devTools("Page.addScriptToEvaluateOnNewDocument", { source });
   }
 
   async resize({ width, height }: Size): Promise<void> {
@@ -221,6 +228,17 @@ export class Browser {
 
   pictureOfFailure(name: string): Promise<void> {
     return this.picture(path.join(artifacts, `${name.replace(/[^a-z0-9]+/gi, "-").slice(0, 80)}.png`));
+  }
+
+  /** Kills the browser as a power cut would, and begins another on what it has left behind. */
+  async kill(): Promise<Browser> {
+    const pid = (await this.driver.getCapabilities()).get("goog:processID");
+    process.kill(pid, "SIGKILL");
+    await this.driver.quit().catch(() => undefined);
+    for (const lock of ["SingletonLock", "SingletonSocket", "SingletonCookie"])
+      rmSync(path.join(this.profile, lock), { force: true });
+    rmSync(this.downloads, { recursive: true, force: true });
+    return Browser.start(bench, this.profile);
   }
 
   async quit(): Promise<void> {

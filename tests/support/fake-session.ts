@@ -1,23 +1,33 @@
 /** The world of an open job without browser: a store in memory, a rack whose time is turned by hand, a diagnosis that answers when it is told to. */
 
 import { type RackSample, SAMPLE_S, SimulatedRack } from "@/core/instruments/rack";
+import type { RackState } from "@/core/instruments/rack-state";
 import { rackVehicle } from "@/core/instruments/rack-vehicles";
 import type { Job } from "@/core/records/job";
 import type { UndoStep } from "@/core/records/undo";
 import { succeed } from "@/core/result";
+import type { DeskListener } from "@/data/desk-lock";
 import type { JobPort } from "@/session/job-store";
 import { createSession, type Session, type SessionPorts } from "@/session/session";
 import type { DiagnosisConnection } from "@/worker/diagnosis-client";
 import type { RackConnection } from "@/worker/rack-client";
-import type { RackSetup } from "@/worker/rack-protocol";
+import type { OnSamples, RackSetup } from "@/worker/rack-protocol";
 import type { Verdict } from "../../src/core/diagnosis/decide/verdict";
-import type { LogSample } from "../../src/core/readings/file/log-import";
 import type { ReadingFile } from "../../src/core/readings/file/reading-file";
+
+interface Claim {
+  listener: DeskListener;
+  takeOver: () => void;
+  release: () => void;
+}
 
 export class FakeJobs implements JobPort {
   /** Set to refuse every write. */
   refuses: Error | null = null;
   writes = 0;
+  /** The rack as it was stored last. */
+  rack: RackState | null = null;
+  private readonly claims: Claim[] = [];
   private steps: readonly UndoStep[] = [];
   private readonly listeners = new Set<() => void>();
 
@@ -30,15 +40,73 @@ export class FakeJobs implements JobPort {
     return () => this.listeners.delete(tell);
   };
 
-  edit: JobPort["edit"] = async (_, change) => {
+  edit: JobPort["edit"] = async (_, change, rack = null) => {
     if (this.refuses) throw this.refuses;
     if (this.job === null) throw new Error("no longer stored");
+    if (rack !== null) this.rack = structuredClone(rack);
     const changed = change(this.job);
-    if (changed === this.job) return;
+    if (changed === this.job) return changed;
     this.writes++;
-    this.job = changed;
-    for (const tell of this.listeners) tell();
+    this.job = { ...changed, updatedAt: new Date(Date.parse(this.job.updatedAt) + 1).toISOString() };
+    this.tell();
+    return this.job;
   };
+
+  /** Another hand changes what is stored. */
+  async change(change: (job: Job) => Job): Promise<void> {
+    await this.edit("", change, null);
+    await settled();
+  }
+
+  remove(): void {
+    this.job = null;
+    this.tell();
+  }
+
+  putBack: JobPort["putBack"] = async (job) => {
+    this.job = job;
+    this.tell();
+  };
+
+  mend: JobPort["mend"] = async () => null;
+
+  loadRack = async (): Promise<unknown> => structuredClone(this.rack);
+
+  claimDesk: JobPort["claimDesk"] = (_, listener) => {
+    const claim = { listener, takeOver: () => void this.handTo(claim), release: () => void this.letGo(claim) };
+    this.claims.push(claim);
+    if (this.claims.length === 1) listener.held();
+    else listener.elsewhere();
+    return claim;
+  };
+
+  /** Nothing that is drawn waits in a test. */
+  calm = null;
+
+  /** The page is about to go. */
+  leave: () => void = () => undefined;
+  onLeave: JobPort["onLeave"] = (flush) => {
+    this.leave = flush;
+    return () => undefined;
+  };
+
+  private async handTo(claim: Claim): Promise<void> {
+    const holder = this.claims[0]!;
+    await holder.listener.handOver();
+    this.claims.splice(this.claims.indexOf(claim), 1);
+    this.claims.unshift(claim);
+    claim.listener.held();
+  }
+
+  private letGo(claim: Claim): void {
+    const at = this.claims.indexOf(claim);
+    if (at >= 0) this.claims.splice(at, 1);
+    if (at === 0) this.claims[0]?.listener.held();
+  }
+
+  private tell(): void {
+    for (const tell of this.listeners) tell();
+  }
 
   loadUndo = () => this.steps;
   saveUndo = (_: string, steps: readonly UndoStep[]) => {
@@ -52,20 +120,22 @@ export class FakeRack {
   closed = 0;
   /** Set to hold back the answer that a worker has started. */
   holdsBack = false;
+  /** Set to answer no act any more, as a worker that was ended. */
+  hangs = false;
   private rack: SimulatedRack | null = null;
-  private tell: (samples: RackSample[]) => void = () => undefined;
+  private tell: OnSamples = () => undefined;
   private lose: (reason: string) => void = () => undefined;
   private readonly waiting: (() => void)[] = [];
 
   connect = async (
     setup: RackSetup,
-    onSamples: (samples: RackSample[]) => void,
+    onSamples: OnSamples,
     onLost: (reason: string) => void,
   ): Promise<RackConnection | null> => {
     this.setups.push(setup);
     const vehicle = rackVehicle(setup.vehicleId);
     if (!vehicle) return null;
-    const rack = new SimulatedRack(vehicle, setup.chargeKg, setup.seed, setup.vacuum?.state);
+    const rack = new SimulatedRack(vehicle, setup.chargeKg, setup.seed, setup.vacuum?.state, setup.resume?.state);
     if (this.holdsBack) await new Promise<void>((resolve) => this.waiting.push(resolve));
     this.rack = rack;
     this.tell = onSamples;
@@ -75,13 +145,16 @@ export class FakeRack {
       setBlower: async (pct: number) => rack.setBlower(pct),
       setPace: async () => undefined,
       spot: async (place: Parameters<SimulatedRack["spotC"]>[0]) => rack.spotC(place),
-      setContainer: async (netKg: number | null, room: number, warm: boolean) => rack.setContainer(netKg, room, warm),
+      setContainer: async (...args: Parameters<SimulatedRack["setContainer"]>) => rack.setContainer(...args),
       setValve: async (...args: Parameters<SimulatedRack["setValve"]>) => rack.setValve(...args),
       tareMachine: async () => rack.tareMachine(),
       setMachine: async (machine: Parameters<SimulatedRack["setMachine"]>[0]) => rack.setMachine(machine),
     };
     return {
-      api: api as unknown as RackConnection["api"],
+      api: new Proxy(api, {
+        get: (acts, name) => (this.hangs ? () => new Promise(() => undefined) : acts[name as keyof typeof acts]),
+      }) as unknown as RackConnection["api"],
+      standing: rack.standing,
       close: () => {
         this.closed++;
       },
@@ -93,13 +166,19 @@ export class FakeRack {
     for (const go of this.waiting.splice(0)) go();
   }
 
+  /** What really is in the simulated car. */
+  get current(): SimulatedRack | null {
+    return this.rack;
+  }
+
   constructor(private readonly second: () => void) {}
 
   /** Lets the rack run on, a batch every second. */
   async run(seconds: number): Promise<void> {
     for (let t = 0; t < seconds; t++) {
       this.second();
-      this.tell(Array.from({ length: 1 / SAMPLE_S }, () => this.rack!.step()));
+      const samples = Array.from({ length: 1 / SAMPLE_S }, () => this.rack!.step());
+      this.tell(samples, this.rack!.state);
       await settled();
     }
   }
@@ -137,7 +216,7 @@ export interface FakeWorld {
   rack: FakeRack;
   diagnosis: FakeDiagnosis;
   /** What the log player was given, and how to hand moments on. */
-  log: { samples: readonly LogSample[]; play: (batch: RackSample[]) => void; end: () => void };
+  log: { play: (batch: RackSample[]) => void; end: () => void };
   /** Turns both clocks, ms. */
   wait: (ms: number) => void;
 }
@@ -151,15 +230,15 @@ export function fakeWorld(job: Job | null, jobs = new FakeJobs(job)): FakeWorld 
     elapsed += 1000;
   });
   const diagnosis = new FakeDiagnosis();
-  const log: FakeWorld["log"] = { samples: [], play: () => undefined, end: () => undefined };
+  const log: FakeWorld["log"] = { play: () => undefined, end: () => undefined };
   const nowhere = () => {
     throw new Error("no worker for that here");
   };
   const ports: SessionPorts = {
     jobs,
     connectRack: rack.connect,
-    playLog: (samples, play, end) => {
-      Object.assign(log, { samples, play, end });
+    playLog: (_, play, end) => {
+      Object.assign(log, { play, end });
       return { setPace: () => undefined, close: () => undefined };
     },
     connectDiagnosis: diagnosis.connect,
@@ -183,7 +262,7 @@ export function fakeWorld(job: Job | null, jobs = new FakeJobs(job)): FakeWorld 
 
 /** Lets promises that are already kept be heard. */
 export async function settled(): Promise<void> {
-  for (let i = 0; i < 6; i++) await Promise.resolve();
+  for (let i = 0; i < 20; i++) await Promise.resolve();
 }
 
 /** A verdict as short as can be, led by one cause. */

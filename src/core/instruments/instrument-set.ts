@@ -57,6 +57,16 @@ export class InstrumentSet {
     ) as Partial<Record<ChannelId, Sensor>>;
   }
 
+  /** What the scale has crept and what has leaked away since the instruments were set up; kept with the circuit. */
+  get state(): { driftG: number; leakedG: number } {
+    return { driftG: this.driftG, leakedG: this.leakedG };
+  }
+
+  takeUp({ driftG, leakedG }: { driftG: number; leakedG: number }): void {
+    this.driftG = driftG;
+    this.leakedG = leakedG;
+  }
+
   /** Lets the circuit run on to the next sample and reads every instrument. */
   next(): InstrumentSample {
     const dt = this.intervalS;

@@ -1,6 +1,8 @@
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { saturationGaugeKpa } from "../readings/derive/saturation-temperature";
 import { SimulatedRack } from "./rack";
+import { readRackState } from "./rack-state";
 import { rackVehicles } from "./rack-vehicles";
 
 const vehicle = rackVehicles[0]!;
@@ -40,7 +42,7 @@ describe("simulated rack", () => {
 
   it("moves grams from container to circuit without losing any, and stops when the container is empty", () => {
     const rack = new SimulatedRack(vehicle, 0, 3);
-    rack.setContainer(0.05, 0.012);
+    rack.setContainer({ id: "a", netKg: 0.05 }, 0.012);
     expect(rack.setValve("liquid-high")).toBeNull();
     const sample = run(rack, 60);
     expect(rack.charge).toBeCloseTo(0.05 - 0.012, 9);
@@ -50,7 +52,7 @@ describe("simulated rack", () => {
 
   it("shuts the valve at the weight it was told, not a sample later", () => {
     const rack = new SimulatedRack(vehicle, 0, 3);
-    rack.setContainer(0.3);
+    rack.setContainer({ id: "a", netKg: 0.3 });
     rack.setValve("liquid-high", 0.123);
     expect(run(rack, 120).valve).toBe("shut");
     expect(rack.charge).toBeCloseTo(0.3 - 0.123, 9);
@@ -58,7 +60,7 @@ describe("simulated rack", () => {
 
   it("refuses liquid into a running compressor and vapour with the engine off", () => {
     const rack = new SimulatedRack(vehicle, 0.4, 4);
-    rack.setContainer(0.3);
+    rack.setContainer({ id: "a", netKg: 0.3 });
     expect(rack.setValve("vapour-low")).toEqual({ code: "vapour-while-off" });
     rack.setEngine("idle");
     expect(rack.setValve("liquid-high")).toEqual({ code: "liquid-while-running" });
@@ -87,6 +89,51 @@ describe("simulated rack", () => {
     expect(held).toBeLessThan(1);
     rack.setEngine("idle");
     expect(rack.setMachine("recover")).toEqual({ code: "engine-running" });
+  });
+
+  it("left at any moment, stored as text and taken up again, goes on as if nobody had gone; only a valve shuts", () => {
+    const act: fc.Arbitrary<(rack: SimulatedRack) => unknown> = fc.oneof(
+      fc
+        .constantFrom("off" as const, "idle" as const, "fast" as const)
+        .map((e) => (rack: SimulatedRack) => rack.setEngine(e)),
+      fc
+        .constantFrom("off" as const, "recover" as const, "pump" as const)
+        .map((m) => (rack: SimulatedRack) => rack.setMachine(m)),
+      fc.constantFrom("a", "b").map((id) => (rack: SimulatedRack) => rack.setContainer({ id, netKg: 0.25 }, 0.009)),
+      fc
+        .constantFrom("liquid-high" as const, "vapour-low" as const, "shut" as const)
+        .map((v) => (rack: SimulatedRack) => rack.setValve(v)),
+      fc.integer({ min: 1, max: 120 }).map((seconds) => (rack: SimulatedRack) => run(rack, seconds)),
+    );
+    fc.assert(
+      fc.property(fc.array(act, { maxLength: 12 }), fc.constantFrom(0, 0.2, 0.58), (acts, chargeKg) => {
+        const rack = new SimulatedRack(vehicle, chargeKg, 9);
+        for (const one of acts) one(rack);
+        const kept = readRackState(JSON.parse(JSON.stringify(rack.state)), vehicle.id);
+        expect(kept).not.toBeNull();
+        const again = new SimulatedRack(vehicle, 0.3, 9, null, kept);
+        rack.setValve("shut");
+        expect(again.state).toEqual(rack.state);
+        expect(again.charge).toBe(rack.charge);
+        run(rack, 20);
+        run(again, 20);
+        expect(again.charge).toBe(rack.charge);
+        expect(again.state.circuit.y).toEqual(rack.state.circuit.y);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it("weighs a can that comes back as it was taken off, whatever is said of it; another car's rack is not taken up", () => {
+    const rack = new SimulatedRack(vehicle, 0, 3);
+    rack.setContainer({ id: "a", netKg: 0.3 });
+    rack.setValve("liquid-high", 0.2);
+    run(rack, 120);
+    rack.setContainer(null);
+    rack.setContainer({ id: "a", netKg: 0.3 });
+    expect(Math.abs(run(rack, 5).scaleG! - 200)).toBeLessThan(4);
+    expect(readRackState(rack.state, "another")).toBeNull();
+    expect(readRackState({ ...rack.state, engine: "flat out" }, vehicle.id)).toBeNull();
   });
 
   it("gives the same samples for the same seed", () => {

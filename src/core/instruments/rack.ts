@@ -8,12 +8,15 @@ import { type ChargePort, CircuitSimulation, EMPTY_KG, type MachineKind } from "
 import { sizeVehicle } from "../circuit/vehicle/sizing";
 import type { LinePlace } from "../line-places";
 import { InstrumentSet } from "./instrument-set";
+import type { Engine, RackState } from "./rack-state";
+
 import type { RackVehicle } from "./rack-vehicles";
 import type { InstrumentSample } from "./stream";
 
+export type { Engine } from "./rack-state";
+
 export const SAMPLE_S = 0.5;
 
-export type Engine = "off" | "idle" | "fast";
 export const engineRpm: Record<Engine, number> = { off: 0, idle: 800, fast: 1800 };
 
 /** Liquid through the high side only with the engine off; vapour through the low side only with it running. */
@@ -43,7 +46,9 @@ export type RackIssue =
   | { code: "vapour-while-off" }
   | { code: "no-container" }
   | { code: "engine-running" }
-  | { code: "not-recovered" };
+  | { code: "not-recovered" }
+  /** It is gone, or answers nothing: what was asked has not happened. */
+  | { code: "no-answer" };
 
 /** Warm water the container stands in, degC: never above 40. */
 const WARM_WATER_C = 38;
@@ -56,7 +61,9 @@ export class SimulatedRack {
   private readonly simulation: CircuitSimulation;
   private readonly instruments: InstrumentSet;
   private engine: Engine = "off";
-  private hasContainer = false;
+  private onScale: string | null = null;
+  /** What each container that has stood on the scale held when it was taken off, kg: a can weighs what it weighs. */
+  private readonly containers = new Map<string, number>();
   private machine: Machine = "off";
 
   /** Errors: RangeError for a vehicle whose label cannot be sized; the vehicles of the demo all can. */
@@ -65,6 +72,7 @@ export class SimulatedRack {
     chargeKg: number,
     seed: number,
     vacuum: VacuumState | null = null,
+    resume: RackState | null = null,
   ) {
     const sized = sizeVehicle(vehicle.label);
     if (!sized.ok) throw new RangeError(`${vehicle.id}: no such circuit (${sized.issue.code})`);
@@ -84,8 +92,35 @@ export class SimulatedRack {
       chargeKg,
       waterKg: vehicle.waterKg ?? 0,
       ...(vacuum ? { vacuum } : {}),
+      ...(resume ? { resume: resume.circuit } : {}),
     });
     this.instruments = new InstrumentSet(this.simulation, { seed, rateHz: 1 / SAMPLE_S });
+    if (resume) this.takeUp(resume);
+  }
+
+  /** As it stands; taken up again it goes on from here. */
+  get state(): RackState {
+    const circuit = this.simulation.state;
+    const containers = Object.fromEntries(this.containers);
+    if (this.onScale !== null && circuit.container) containers[this.onScale] = circuit.container.netKg;
+    const { vehicle, engine, onScale } = this;
+    return { vehicleId: vehicle.id, engine, circuit, instruments: this.instruments.state, onScale, containers };
+  }
+
+  /** What is on and what stands on the scale. */
+  get standing(): { engine: Engine; machine: Machine; onScale: string | null } {
+    const { engine, machine, onScale } = this;
+    return { engine, machine, onScale };
+  }
+
+  /** Engine and machines run on; a charging valve shut when the page went, so that nothing flows while nobody looks. */
+  private takeUp({ engine, onScale, containers, circuit, instruments }: RackState): void {
+    this.engine = engine;
+    this.onScale = onScale;
+    for (const [id, kg] of Object.entries(containers)) this.containers.set(id, kg);
+    this.machine = circuit.machine;
+    this.simulation.setCharging(null);
+    this.instruments.takeUp(instruments);
   }
 
   get charge(): number {
@@ -111,11 +146,17 @@ export class SimulatedRack {
     return this.instruments.spotC(place);
   }
 
-  /** Puts a container with this net content (kg) on the scale, or takes it off; hoses still to fill take the first grams. */
-  setContainer(netKg: number | null, hoseSpaceKg = 0, warmWater = true): void {
-    this.hasContainer = netKg !== null;
+  /**
+   * Puts a container on the scale, or takes it off; hoses still to fill take the first grams. Its net content (kg) is believed the first time;
+   * afterwards it holds what it held when it was taken off.
+   */
+  setContainer(put: { id: string; netKg: number } | null, hoseSpaceKg = 0, warmWater = true): void {
+    const { onScale, containers } = this.state;
+    if (onScale !== null) this.containers.set(onScale, containers[onScale]!);
+    this.onScale = put?.id ?? null;
     const { ambientC } = this.vehicle.site;
     const around = warmWater ? Math.max(WARM_WATER_C, ambientC) : ambientC;
+    const netKg = put === null ? null : (this.containers.get(put.id) ?? put.netKg);
     this.simulation.setContainer(netKg === null ? null : fullCan(netKg, ambientC, around), hoseSpaceKg);
   }
 
@@ -146,7 +187,7 @@ export class SimulatedRack {
   setValve(valve: ChargeValve, stopAtKg = 0, opening = 1): RackIssue | null {
     if (valve === "liquid-high" && this.engine !== "off") return { code: "liquid-while-running" };
     if (valve === "vapour-low" && this.engine === "off") return { code: "vapour-while-off" };
-    if (valve !== "shut" && !this.hasContainer) return { code: "no-container" };
+    if (valve !== "shut" && this.onScale === null) return { code: "no-container" };
     this.simulation.setCharging(
       valve === "shut" ? null : { ...ports[valve], opening, stopAtKg: Math.max(0, stopAtKg) },
     );

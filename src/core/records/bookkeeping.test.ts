@@ -41,7 +41,7 @@ describe("acts come into the books", () => {
     const before = drawBegun(van, { containerId: "demo-can-a", leftG: 340, offsetG: 0, valve: "liquid-high" }, now);
     const typed = { ...purgeBooked(before, 4, now), altitude: entry("12", "m") };
     const flowed = drawMoved(typed, 190, 0.4);
-    const back = undone(flowed, stepOf(before, typed), now);
+    const { job: back } = undone(flowed, stepOf(before, typed), now);
     expect(back.altitude).toEqual(before.altitude);
     expect(back.charge.open).toMatchObject({ nowG: 190 });
     expect(movedBy(back.ledger, "purge")).toBe(0);
@@ -51,7 +51,7 @@ describe("acts come into the books", () => {
     const wrong = closed.ledger.find(({ act }) => act === "charge")!.id;
     const taken = countered(closed, wrong, now);
     expect(movedBy(taken.ledger, "charge")).toBe(0);
-    expect(movedBy(undone(taken, stepOf(closed, taken), now).ledger, "charge")).toBe(150);
+    expect(movedBy(undone(taken, stepOf(closed, taken), now).job.ledger, "charge")).toBe(150);
   });
 });
 
@@ -126,7 +126,7 @@ describe("the tally, whatever happens", () => {
             // While a can is on the scale its own weight is measured, not reckoned.
             const last = history.pop();
             if (last) {
-              job = undone(job, last.step, now);
+              job = undone(job, last.step, now).job;
               if (last.can !== null) held[last.can] = held[last.can]! + last.grams;
             }
           }

@@ -6,16 +6,25 @@ import {
   counter,
   entryId,
   type LedgerEntry,
+  type LedgerIssue,
   post,
   type Substance,
   standing,
 } from "../charge/books/ledger";
 import { type Entry, entryValue } from "../units/entry";
 import { type FieldName, fields } from "./fields";
-import type { Job, valvesAt } from "./job";
+import { type Job, MOST_ENTRIES, type valvesAt } from "./job";
 
 /** Grams closer together than this are the same weighing. */
 const SAME_G = 0.05;
+
+/** Thrown by a change of a job that the books do not allow: nothing of it is stored, and the reason is said at the press. */
+export class BooksRefusal extends Error {
+  override name = "BooksRefusal";
+  constructor(readonly issue: LedgerIssue | { code: "books-full"; most: number }) {
+    super(issue.code);
+  }
+}
 
 interface Written {
   act: Act;
@@ -60,13 +69,15 @@ function bring(job: Job, { grams, ...what }: Written, now: string): Job {
 }
 
 function appended(job: Job, what: Omit<Written, "grams"> & { grams: number }, at: string): Job {
-  const made = post(job.ledger, { ...what, id: entryId(job.ledger.length), at, counters: null });
-  return made.ok ? { ...job, ledger: made.value } : job;
+  const made = post(job.ledger, { ...what, id: entryId(job.ledger), at, counters: null });
+  if (!made.ok) throw new BooksRefusal(made.issue);
+  if (made.value.length > MOST_ENTRIES) throw new BooksRefusal({ code: "books-full", most: MOST_ENTRIES });
+  return { ...job, ledger: made.value };
 }
 
 /** The job with one entry taken back by its opposite; unchanged when that entry does not stand. */
 export function countered(job: Job, id: string, at: string): Job {
-  const made = counter(job.ledger, id, { id: entryId(job.ledger.length), at });
+  const made = counter(job.ledger, id, { id: entryId(job.ledger), at });
   return made.ok ? { ...job, ledger: made.value } : job;
 }
 

@@ -1,7 +1,9 @@
 /** Jobs as files: written with a fixed key order, so that a job read back and written again is the same to the byte. */
 import { plainText } from "../readings/file/plain-text";
 import { fail, type Result, succeed } from "../result";
+import { checkLedger, type LedgerIssue } from "../charge/books/ledger";
 import { type Job, jobSchema } from "./job";
+import type { z } from "../zod";
 import { migrations } from "./migrations";
 
 /** Hundreds of times the size of a real job; anything larger is another kind of file. */
@@ -12,7 +14,8 @@ export type JobFileIssue =
   | { code: "not-json" }
   | { code: "foreign"; format: string | null }
   | { code: "newer-version"; version: number; known: number }
-  | { code: "broken"; field: string; expected: string };
+  | { code: "broken"; field: string; expected: string }
+  | { code: "broken-books"; issue: LedgerIssue };
 
 export function writeJobFile(job: Job): string {
   return `${JSON.stringify(jobSchema.parse(job), null, 2)}\n`;
@@ -51,7 +54,33 @@ export function readJob(given: unknown): Result<Job, JobFileIssue> {
   if (version > NEWEST_JOB_VERSION) return fail({ code: "newer-version", version, known: NEWEST_JOB_VERSION });
   for (let from = version; from < NEWEST_JOB_VERSION; from++) record = migrations[from]!(record);
   const checked = jobSchema.safeParse(record);
-  if (checked.success) return succeed(checked.data);
-  const issue = checked.error.issues[0]!;
-  return fail({ code: "broken", field: issue.path.join("."), expected: issue.message });
+  if (!checked.success) return fail(brokenAt(checked.error));
+  const wrong = wrongWithin(checked.data);
+  return wrong === null ? succeed(checked.data) : fail(wrong);
+}
+
+/** What would keep a changed job from being read again; null when nothing would. Only parts that changed are looked at. */
+export function checkChange(before: Job, after: Job): JobFileIssue | null {
+  const parts = (Object.keys(jobSchema.shape) as (keyof Job)[]).filter((part) => after[part] !== before[part]);
+  for (const part of parts) {
+    const checked = jobSchema.shape[part].safeParse(after[part]);
+    if (!checked.success) return brokenAt(checked.error, part);
+  }
+  return parts.includes("ledger") || parts.includes("charge") ? wrongWithin(after) : null;
+}
+
+function brokenAt(error: z.ZodError, part?: string): JobFileIssue {
+  const issue = error.issues[0]!;
+  const path = part === undefined ? issue.path : [part, ...issue.path];
+  return { code: "broken", field: path.join("."), expected: issue.message };
+}
+
+/** What no field shows by itself: books as they are written here, and containers that can be told apart. */
+function wrongWithin({ ledger, charge }: Job): JobFileIssue | null {
+  const issue = checkLedger(ledger);
+  if (issue !== null) return { code: "broken-books", issue };
+  const ids = charge.containers.map(({ id }) => id);
+  const twice = ids.findIndex((id, i) => ids.indexOf(id) < i);
+  if (twice < 0) return null;
+  return { code: "broken", field: `charge.containers.${twice}.id`, expected: "an id that no other container has" };
 }

@@ -314,6 +314,12 @@ export function vehicleLabelOf(job: Job): VehicleLabel | null {
   return withUsualLabel({ refrigerant, chargeG, metering, compressor }, { condenserFan, evaporators });
 }
 
+/** Whether what the car came in with has been touched: then a new test says nothing about it any more. */
+export function workBegun(job: Job): boolean {
+  const balance = balanceOf(job);
+  return read("recovered", job.recover.recovered) !== null || (balance?.ok === true && balance.value.drawnG > 0);
+}
+
 /** Recovered grams, refused when no such vehicle can have held them; null while not given. */
 export function recoveredOf(job: Job): Result<number | null, ChargeIssue> {
   const recoveredG = read("recovered", job.recover.recovered);

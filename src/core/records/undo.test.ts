@@ -13,7 +13,8 @@ describe("taking back what a person changed", () => {
     const changed: Job = { ...van, intake: { ...van.intake, complaint: "warm at lights" } };
     const [step] = withStep([], van, changed, 0);
     const since: Job = { ...changed, intake: { ...changed.intake, history: "topped-up" }, rest: van.rest };
-    const back = undone(since, step!, now);
+    const { job: back, stays } = undone(since, step!, now);
+    expect(stays).toEqual([]);
     expect(back.intake.complaint).toBe(van.intake.complaint);
     expect(back.intake.history).toBe("topped-up");
   });
@@ -30,23 +31,47 @@ describe("taking back what a person changed", () => {
     const other: Job = { ...job, intake: { ...job.intake, vehicle: "Van 7" } };
     steps = withStep(steps, job, other, 700);
     expect(steps).toHaveLength(2);
-    expect(undone(undone(other, steps[1]!, now), steps[0]!, now).altitude).toEqual(van.altitude);
+    expect(undone(undone(other, steps[1]!, now).job, steps[0]!, now).job.altitude).toEqual(van.altitude);
   });
 
   it("survives being written down: a reload takes back as well as the page that made the change", () => {
     const longer: Job = { ...van, look: { notes: [{ part: "condenser", sign: "oily", at: now }] } };
     const steps = withStep([], van, longer, 0);
     const read = JSON.parse(JSON.stringify(steps)) as UndoStep[];
-    expect(undone(longer, read[0]!, now).look).toEqual(van.look);
+    expect(undone(longer, read[0]!, now).job.look).toEqual(van.look);
   });
 
-  it("is no step when instruments wrote, and changes nothing where its field is gone", () => {
-    const traced: Job = { ...van, evacuate: { ...van.evacuate, trace: [{ t: 0, kpa: 100 }], seenAt: now } };
-    expect(withStep([], van, traced, 0)).toEqual([]);
+  it("leaves what a later change stands on, and says where", () => {
+    const mine = typed(van, "311");
+    const [step] = withStep([], van, mine, 0);
+    expect(undone(typed(mine, "412"), step!, now)).toMatchObject({
+      job: { altitude: { text: "412" } },
+      stays: ["altitude/text"],
+    });
+  });
+
+  it("takes its own out of a list that has grown since, and puts back what it took out", () => {
+    const point = (t: number) => ({ t, kpa: 2 - t / 100 });
+    const traced = (job: Job, points: number[]): Job => ({
+      ...job,
+      evacuate: { ...job.evacuate, trace: points.map(point) },
+    });
+    const before = traced(van, [0, 5]);
+    const written = traced(van, [0, 5, 9]);
+    const [step] = withStep([], before, written, 0);
+    const since = traced(van, [0, 5, 9, 14, 19]);
+    expect(undone(since, step!, now).job.evacuate.trace).toEqual([0, 5, 14, 19].map(point));
+    const [taken] = withStep([], written, before, 0);
+    expect(undone(traced(van, [0, 5, 14]), taken!, now).job.evacuate.trace).toEqual([0, 5, 9, 14].map(point));
+    // Gone meanwhile by another way: nothing is left to take out.
+    expect(undone(traced(van, [0, 14]), step!, now).stays).toEqual(["evacuate/trace"]);
+  });
+
+  it("changes nothing where its field is gone", () => {
     const containers = van.charge.containers.map((one) => ({ ...one, net: entry("120", "g") }));
     const netted: Job = { ...van, charge: { ...van.charge, containers } };
     const [step] = withStep([], van, netted, 0);
     const gone: Job = { ...netted, charge: { ...netted.charge, containers: [] } };
-    expect(undone(gone, step!, now).charge.containers).toEqual([]);
+    expect(undone(gone, step!, now).job.charge.containers).toEqual([]);
   });
 });

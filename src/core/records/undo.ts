@@ -14,49 +14,99 @@ export interface UndoStep {
   at: number;
   /** Path of the one text that was typed; null when more, or something else, was changed. */
   typed: string | null;
+  /** What leads back, and what the change left: what stands there now must still be that. */
   inverse: Patch[];
+  left: Patch[];
   /** Entries of the books that it wrote. */
   wrote: LedgerEntry[];
+}
+
+/** A job with a step taken back, and the places that stay because a later change stands on them. */
+export interface Undone {
+  job: Job;
+  stays: readonly string[];
 }
 
 /** Changes closer together than this belong together; and how many can be taken back. */
 const TYPING_PAUSE_MS = 900;
 const MOST_STEPS = 50;
 
-/** What instruments write is no step of a person's, wherever it stands. */
-const byInstruments: readonly string[] = [
-  "ledger",
-  "updatedAt",
-  "charge/open",
-  ...["trace", "marks", "startedAt", "seenAt", "simulated"].map((part) => `evacuate/${part}`),
-];
+/** Books are answered, never taken back, and the clock of the record is nobody's. */
+const byItself: readonly string[] = ["ledger", "updatedAt"];
 
 /** The steps with one more: what leads back from `after` to `before`. Letters of one word are one step. */
 export function withStep(steps: readonly UndoStep[], before: Job, after: Job, at: number): readonly UndoStep[] {
   const [, patches, inverses] = produceWithPatches(before, (draft) => bring(draft, before, after));
-  const inverse = inverses.filter(({ path }) => !byInstruments.some((part) => path.join("/").startsWith(part)));
+  const own = ({ path }: Patch) => !byItself.includes(String(path[0]));
+  const left = patches.filter(own);
+  const inverse = inverses.filter(own);
   const wrote = after.ledger.slice(before.ledger.length);
   if (inverse.length === 0 && wrote.length === 0) return steps;
   const [only] = patches;
   const typed = patches.length === 1 && typeof only?.value === "string" ? only.path.join("/") : null;
   const last = steps.at(-1);
   if (last && typed !== null && last.typed === typed && at - last.at < TYPING_PAUSE_MS) {
-    return [...steps.slice(0, -1), { ...last, at }];
+    return [...steps.slice(0, -1), { ...last, at, left }];
   }
-  return [...steps.slice(-MOST_STEPS + 1), { at, typed, inverse, wrote }];
+  return [...steps.slice(-MOST_STEPS + 1), { at, typed, inverse, left, wrote }];
 }
 
-/** The stored job with a step taken back. `at` is an ISO instant. */
-export function undone(now: Job, { inverse, wrote }: UndoStep, at: string): Job {
-  const restored = inverse.reduce((job, patch) => {
-    try {
-      return applyPatches(job, [patch]);
-    } catch {
-      // What it would change is no longer there.
-      return job;
-    }
-  }, now);
-  return wrote.reduce((job, entry) => answered(job, entry, at), restored);
+/** The stored job with a step taken back, but for what was changed again since. `at` is an ISO instant. */
+export function undone(now: Job, { inverse, left, wrote }: UndoStep, at: string): Undone {
+  const stays: string[] = [];
+  let job = now;
+  for (const patch of inverse) {
+    const place = patch.path.join("/");
+    const back = backAt(
+      job,
+      patch,
+      left.find(({ path }) => path.join("/") === place),
+    );
+    if (back === null) stays.push(place);
+    else job = back;
+  }
+  return { job: wrote.reduce((done, entry) => answered(done, entry, at), job), stays };
+}
+
+/** One place taken back; null when what stands there is no longer what the step left. */
+function backAt(job: Job, patch: Patch, left: Patch | undefined): Job | null {
+  const here = valueAt(job, patch.path);
+  const was = left?.op === "remove" ? undefined : left?.value;
+  let value = patch.value;
+  if (!same(here, was)) {
+    // A list that has grown since loses what the step put in, and gets back what it took out.
+    const list =
+      Array.isArray(here) && Array.isArray(was) && Array.isArray(value) ? backInList(here, was, value) : null;
+    if (list === null) return null;
+    value = list;
+  }
+  try {
+    return applyPatches(job, [{ ...patch, value }]);
+  } catch {
+    // What it would change is no longer there.
+    return null;
+  }
+}
+
+function backInList(here: unknown[], after: unknown[], before: unknown[]): unknown[] | null {
+  const added = after.filter((one) => !before.some((other) => same(one, other)));
+  const removed = before.filter((one) => !after.some((other) => same(one, other)));
+  if (added.some((one) => !here.some((other) => same(one, other)))) return null;
+  const kept = here.filter((one) => !added.some((other) => same(one, other)));
+  for (const one of removed) kept.splice(Math.min(before.indexOf(one), kept.length), 0, one);
+  return kept;
+}
+
+function valueAt(job: Job, path: Patch["path"]): unknown {
+  return path.reduce<unknown>(
+    (part, key) => (typeof part === "object" && part !== null ? (part as Part)[key] : undefined),
+    job,
+  );
+}
+
+/** Records hold plain values in a fixed order of keys. */
+function same(a: unknown, b: unknown): boolean {
+  return a === b || JSON.stringify(a) === JSON.stringify(b);
 }
 
 type Part = Record<string, unknown>;

@@ -1,40 +1,50 @@
 "use client";
 
 import { Box, Center, Flex, Spinner, Stack, Text } from "@chakra-ui/react";
-import { useLiveQuery } from "dexie-react-hooks";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import type { Job } from "@/core/records/job";
 import { JOB_FILE_LIMIT_BYTES, readJobFile } from "@/core/records/job-file";
 import {
   addMissingJobs,
+  clearRemoved,
   createJob,
   duplicateJob,
   editJob,
   importJob,
   listJobs,
+  listRemoved,
   removeJob,
   restoreJob,
 } from "@/data/jobs";
 import { demoJobs } from "@/demo/demo-jobs";
+import { useStored } from "@/session/stored";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
 import { FileButton } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
 import { useShortcuts } from "@/ui/shortcuts";
+import { StoreFailure } from "@/ui/store-failure";
 import { stepPath } from "@/views/job/frame/steps";
 import { jobFileSentence } from "@/words/issues";
 import { JobCard } from "./job-card";
+import { RemovedJobs } from "./removed-jobs";
+import { SetAside } from "./set-aside";
+
+const removedNow = () => listRemoved();
 
 type Message = { tone: "act" | "done"; title: string; text: string } | null;
 
 /** Jobs in progress, and the ways to get one: start it, or read its file. */
 export function BayView() {
   const router = useRouter();
-  const jobs = useLiveQuery(listJobs);
+  const stored = useStored(listJobs);
+  const gone = useStored(removedNow);
+  const { jobs, unreadable } = stored.state === "ready" ? stored.value : { jobs: undefined, unreadable: [] };
+  const removed = gone.state === "ready" ? gone.value : [];
   const [message, setMessage] = useState<Message>(null);
-  const [removed, setRemoved] = useState<Job | null>(null);
   useDemo(jobs);
+  useEffect(() => void clearRemoved().catch(() => undefined), []);
 
   const failed = (error: unknown) =>
     setMessage({
@@ -43,7 +53,7 @@ export function BayView() {
       text: error instanceof Error ? error.message : String(error),
     });
   const start = () => createJob().then((job) => router.push(stepPath(job.id, "intake")), failed);
-  const remove = async (job: Job) => setRemoved(await removeJob(job.id));
+  const remove = (id: string) => removeJob(id).catch(failed);
   const again = (job: Job) => duplicateJob(job).then((copy) => router.push(stepPath(copy.id, "intake")), failed);
   const archive = (job: Job) =>
     editJob(job.id, (stored) => ({
@@ -97,23 +107,16 @@ export function BayView() {
             {message.text}
           </Notice>
         )}
-        {removed && (
-          <Flex align="center" gap="4" bg="sheet" borderWidth="1px" borderColor="line" rounded="card" px="4" py="2">
-            <Text flex="1">{removed.intake.vehicle.trim() || "Unnamed vehicle"} was removed.</Text>
-            <BenchButton
-              onClick={() => {
-                restoreJob(removed).then(() => setRemoved(null), failed);
-              }}
-            >
-              Put it back
-            </BenchButton>
-          </Flex>
-        )}
-        {jobs === undefined ? (
+        {unreadable.map((record) => (
+          <SetAside key={record.id} record={record} onRemove={() => remove(record.id)} />
+        ))}
+        {stored.state === "failed" || stored.state === "silent" ? (
+          <StoreFailure reason={stored.state === "failed" ? stored.reason : null} onAgain={stored.again} />
+        ) : jobs === undefined ? (
           <Center h="40vh" gap="3">
             <Spinner /> <Text>Opening the bay</Text>
           </Center>
-        ) : jobs.length === 0 ? (
+        ) : jobs.length === 0 && unreadable.length === 0 ? (
           <Empty onStart={start} onDemo={() => addMissingJobs(demoJobs(new Date())).catch(failed)} />
         ) : (
           shown.map((job) => (
@@ -122,10 +125,11 @@ export function BayView() {
               job={job}
               onAgain={() => again(job)}
               onArchive={() => archive(job)}
-              onRemove={() => remove(job).catch(failed)}
+              onRemove={() => remove(job.id)}
             />
           ))
         )}
+        <RemovedJobs removed={removed} onRestore={(id) => restoreJob(id).catch(failed)} />
         {archived > 0 && (
           <Flex>
             <BenchButton kind="quiet" aria-pressed={withArchived} onClick={() => setWithArchived(!withArchived)}>

@@ -58,7 +58,7 @@ describe("the bay", () => {
     await act(async () => void fireEvent.keyDown(document.body, { key: "n" }));
     await waitFor(() => expect(pushed).toHaveLength(1));
     expect(pushed[0]).toMatch(/^\/job\/.+\/intake$/);
-    expect(await listJobs()).toHaveLength(1);
+    expect((await listJobs()).jobs).toHaveLength(1);
   });
 
   it("shows each job with where it stands and the one thing to do next", async () => {
@@ -76,9 +76,9 @@ describe("the bay", () => {
     const [van] = jobs;
     await press(`Remove ${van!.intake.vehicle}`);
     await waitFor(() => expect(screen.queryByRole("article", { name: van!.intake.vehicle })).toBeNull());
-    await press("Put it back");
+    await press(`Put ${van!.intake.vehicle} back`);
     await waitFor(() => expect(screen.getByRole("article", { name: van!.intake.vehicle })).toBeTruthy());
-    expect(writeJobFile((await listJobs()).find(({ id }) => id === van!.id)!)).toBe(writeJobFile(van!));
+    expect(writeJobFile((await listJobs()).jobs.find(({ id }) => id === van!.id)!)).toBe(writeJobFile(van!));
   });
 
   it("puts a job away and shows it again when asked", async () => {
@@ -94,7 +94,7 @@ describe("the bay", () => {
     await opened();
     await press(`New job for ${jobs[1]!.intake.vehicle}`);
     await waitFor(() => expect(pushed).toHaveLength(1));
-    const copy = (await listJobs()).find(({ id }) => pushed[0]!.includes(id))!;
+    const copy = (await listJobs()).jobs.find(({ id }) => pushed[0]!.includes(id))!;
     expect(copy.intake.charge).toEqual(jobs[1]!.intake.charge);
     expect(copy.baseline.settings[0].low.text).toBe("");
     expect(copy.ledger).toEqual([]);
@@ -108,11 +108,11 @@ describe("the bay", () => {
     await waitFor(() => expect(screen.getByRole("article", { name: "Vet's hatchback" })).toBeTruthy());
     await given("again.json", writeJobFile(job));
     await waitFor(() => expect(document.body.textContent).toMatch(/Vet's hatchback:/));
-    expect(await listJobs()).toHaveLength(1);
+    expect((await listJobs()).jobs).toHaveLength(1);
     await given("photo.json", "not a job at all");
     await waitFor(() => expect(document.body.textContent).toContain("photo.json"));
     await given("newer.json", JSON.stringify({ ...job, version: 99 }));
     await waitFor(() => expect(document.body.textContent).toMatch(/newer\.json.*99/));
-    expect(await listJobs()).toHaveLength(1);
+    expect((await listJobs()).jobs).toHaveLength(1);
   });
 });

@@ -1,6 +1,16 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { balances, continues, counter, entryId, type LedgerEntry, movedBy, post, standing } from "./ledger";
+import {
+  balances,
+  checkLedger,
+  continues,
+  counter,
+  entryId,
+  type LedgerEntry,
+  movedBy,
+  post,
+  standing,
+} from "./ledger";
 
 const entry = (change: Partial<LedgerEntry> = {}): LedgerEntry => ({
   id: "e1",
@@ -35,23 +45,30 @@ describe("the books", () => {
   });
 
   it("lose no gram: over any sequence of acts and counter-entries all accounts together hold nothing", () => {
-    const accounts = fc.constantFrom("vehicle", "machine", "line", "air", "container:a", "container:b");
+    const moves = [
+      { act: "recover", from: "vehicle", to: "machine" },
+      { act: "charge", from: "container:a", to: "line" },
+      { act: "charge", from: "container:b", to: "line" },
+      { act: "purge", from: "line", to: "air" },
+      { act: "take", from: "vehicle", to: "machine" },
+    ] as const;
     const step = fc.record({
-      from: accounts,
-      to: accounts,
+      move: fc.constantFrom(...moves),
       grams: fc.double({ min: 0, max: 900, noNaN: true }),
       back: fc.option(fc.nat(20)),
     });
     fc.assert(
       fc.property(fc.array(step, { maxLength: 25 }), (steps) => {
         let books: LedgerEntry[] = [];
-        for (const { from, to, grams, back } of steps) {
-          const id = entryId(books.length);
+        for (const { move, grams, back } of steps) {
+          const id = entryId(books);
           const next =
             back === null
-              ? post(books, entry({ id, from, to, grams }))
-              : counter(books, entryId(back), { id, at: entry().at });
+              ? post(books, entry({ id, ...move, grams }))
+              : counter(books, `e${back}`, { id, at: entry().at });
           if (!next.ok) continue;
+          // Whatever was written here would be taken from a file too.
+          expect(checkLedger(next.value)).toBeNull();
           expect(continues(books, next.value)).toBe(true);
           books = next.value;
         }
@@ -64,6 +81,27 @@ describe("the books", () => {
         }
       }),
     );
+  });
+
+  it("from elsewhere are taken only where they could have been written here; the first that could not is named", () => {
+    const first = entry();
+    const back = entry({ id: "e2", from: "line", to: "container:a", counters: "e1" });
+    expect(checkLedger([first, back])).toBeNull();
+    expect(checkLedger([first, entry()])).toEqual({ code: "entry-twice", id: "e1" });
+    expect(checkLedger([back, first])).toEqual({ code: "nothing-to-counter", id: "e2" });
+    expect(checkLedger([first, { ...back, grams: 1 }])).toEqual({ code: "no-opposite", id: "e2" });
+    expect(checkLedger([first, back, { ...back, id: "e3" }])).toEqual({ code: "countered-already", id: "e3" });
+    expect(checkLedger([entry({ substance: "oil" })])).toMatchObject({
+      code: "entry-broken",
+      expected: expect.stringContaining("refrigerant"),
+    });
+    expect(checkLedger([entry({ to: "vehicle" })])).toMatchObject({ code: "entry-broken", id: "e1" });
+  });
+
+  it("number on from whatever stands: a first entry called e2 is no reason to lose the next", () => {
+    const books = made(post([entry({ id: "e2" })], entry({ id: entryId([entry({ id: "e2" })]) })));
+    expect(books.map(({ id }) => id)).toEqual(["e2", "e3"]);
+    expect(entryId(books)).toBe("e4");
   });
 
   it("notices when an entry was changed or left out", () => {

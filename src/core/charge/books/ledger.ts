@@ -48,18 +48,43 @@ export type LedgerIssue =
   | { code: "entry-twice"; id: string }
   | { code: "entry-broken"; id: string; expected: string }
   | { code: "nothing-to-counter"; id: string }
-  | { code: "countered-already"; id: string };
+  | { code: "countered-already"; id: string }
+  /** An entry that takes back another must be its exact opposite. */
+  | { code: "no-opposite"; id: string };
+
+/** What each act moves, and between which places: the kind of account, before a colon. */
+const moves: Record<Act, { substance: readonly Substance[]; from: string; to: string }> = {
+  recover: { substance: ["refrigerant", "oil"], from: "vehicle", to: "machine" },
+  "recover-hoses": { substance: ["refrigerant"], from: "vehicle", to: "machine-hoses" },
+  charge: { substance: ["refrigerant"], from: "container", to: "line" },
+  purge: { substance: ["refrigerant"], from: "line", to: "air" },
+  take: { substance: ["refrigerant"], from: "vehicle", to: "machine" },
+  drain: { substance: ["oil"], from: "vehicle", to: "parts" },
+  fill: { substance: ["oil"], from: "bottle", to: "vehicle" },
+};
+
+const kindOf = (account: Account) => account.split(":", 1)[0]!;
+
+/** What is wrong with an entry by itself: an act moves only its own substance between its own places; taken back, the other way. */
+function misplaced(entry: LedgerEntry): string | null {
+  const { substance, from, to } = moves[entry.act];
+  if (!substance.includes(entry.substance)) return `substance: ${substance.join(" or ")} for ${entry.act}`;
+  const [source, sink] = entry.counters === null ? [from, to] : [to, from];
+  if (kindOf(entry.from) !== source) return `from: ${source} for ${entry.act}`;
+  return kindOf(entry.to) === sink ? null : `to: ${sink} for ${entry.act}`;
+}
 
 export function containerAccount(id: string): Account {
   return `container:${id}`;
 }
 
-/** Entries are numbered in the order they were written. */
-export function entryId(count: number): string {
-  return `e${count + 1}`;
+/** Entries are numbered in the order they were written; a number that stands already, from wherever it came, is passed over. */
+export function entryId(ledger: Ledger): string {
+  const taken = new Set(ledger.map(({ id }) => id));
+  for (let n = ledger.length + 1; ; n++) if (!taken.has(`e${n}`)) return `e${n}`;
 }
 
-/** The books with one entry more. Errors: an id that stands already, grams that cannot be. */
+/** The books with one entry more. Errors: an id that stands already, grams that cannot be, an act between places that are not its own. */
 export function post(ledger: Ledger, entry: LedgerEntry): Result<LedgerEntry[], LedgerIssue> {
   if (ledger.some(({ id }) => id === entry.id)) return fail({ code: "entry-twice", id: entry.id });
   const checked = ledgerEntrySchema.safeParse(entry);
@@ -67,7 +92,33 @@ export function post(ledger: Ledger, entry: LedgerEntry): Result<LedgerEntry[], 
     const issue = checked.error.issues[0]!;
     return fail({ code: "entry-broken", id: entry.id, expected: `${issue.path.join(".")}: ${issue.message}` });
   }
-  return succeed([...ledger, entry]);
+  const wrong = misplaced(entry);
+  return wrong === null ? succeed([...ledger, entry]) : fail({ code: "entry-broken", id: entry.id, expected: wrong });
+}
+
+/** Whether books from elsewhere could have been written here, entry by entry. The issue names the first that could not. */
+export function checkLedger(ledger: Ledger): LedgerIssue | null {
+  const seen = new Map<string, LedgerEntry>();
+  const answered = new Set<string>();
+  for (const entry of ledger) {
+    const { id, counters } = entry;
+    if (seen.has(id)) return { code: "entry-twice", id };
+    const wrong = misplaced(entry);
+    if (wrong !== null) return { code: "entry-broken", id, expected: wrong };
+    if (counters !== null) {
+      const first = seen.get(counters);
+      if (first === undefined || first.counters !== null) return { code: "nothing-to-counter", id };
+      if (answered.has(counters)) return { code: "countered-already", id };
+      const { act, substance, grams, from, to } = entry;
+      const opposite = first.from === to && first.to === from;
+      if (!opposite || first.act !== act || first.substance !== substance || first.grams !== grams) {
+        return { code: "no-opposite", id };
+      }
+      answered.add(counters);
+    }
+    seen.set(id, entry);
+  }
+  return null;
 }
 
 /** Takes an entry back by its opposite; both stay in the books. */

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { containerAccount, type LedgerEntry } from "./ledger";
-import { balance, type ChargeInputs, checkRecovered, wantedFromContainersG } from "./mass-balance";
+import { balance, type ChargeInputs, checkRecovered, checkTyped, wantedFromContainersG } from "./mass-balance";
 
 const base: ChargeInputs = {
   labelG: 620,
@@ -75,6 +75,20 @@ describe("mass balance", () => {
     const right = { ...over, ledger: [...over.ledger, taken] };
     expect(value(balance(right))).toMatchObject({ state: "inside", inVehicleG: 620, takenG: 42, drawnG: 675 });
     expect(wantedFromContainersG(right)).toBe(675);
+  });
+
+  it("counts only refrigerant: oil that a file marks as charged is no gram in the vehicle", () => {
+    const oil: LedgerEntry = { ...drawn(1, "a", 120), substance: "oil" };
+    expect(value(balance({ ...base, ledger: [oil] }))).toMatchObject({ drawnG: 0, inVehicleG: 0 });
+  });
+
+  it("a typed weight: more than a circuit takes, and any gain, are refused; the scale's last digit is not", () => {
+    const cylinder = { ...base, containers: [{ id: "a", name: "Cylinder", netG: 13_600 }] };
+    const typed = (nowG: number) => checkTyped(cylinder, { containerId: "a", startG: 13_600, nowG });
+    expect(typed(3600)).toMatchObject({ code: "more-than-fits", inVehicleG: 9987, limitG: 1364 });
+    expect(typed(13_604)).toMatchObject({ code: "container-gained" });
+    expect(typed(13_601)).toBeNull();
+    expect(typed(13_000)).toBeNull();
   });
 
   it("refuses what cannot be", () => {

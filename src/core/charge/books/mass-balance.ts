@@ -53,10 +53,13 @@ export type ChargeIssue =
   | { code: "more-than-container"; container: string; drawnG: number; netG: number }
   | { code: "container-gained"; container: string; startG: number; nowG: number }
   | { code: "unknown-container"; containerId: string }
+  | { code: "more-than-fits"; inVehicleG: number; limitG: number }
   | { code: "recovered-impossible"; recoveredG: number; limitG: number };
 
 /** A scale drifts; below this a container that seems to gain is only noise. */
 export const SCALE_DRIFT_G = 5;
+/** What a person reads off a scale that stands still is as good as its smallest step. */
+const SCALE_STEP_G = 1;
 
 /**
  * No charge leaves a factory and no gauge lets a circuit take more than about twice the label before the relief valve
@@ -76,8 +79,8 @@ export function balance(inputs: ChargeInputs): Result<MassBalance, ChargeIssue> 
     const netG = container.drawnG + container.leftG;
     return { code: "more-than-container", container: container.name, drawnG: container.drawnG, netG };
   };
-  for (const { act, from, grams } of standing(inputs.ledger)) {
-    if (act !== "charge") continue;
+  for (const { act, substance, from, grams } of standing(inputs.ledger)) {
+    if (act !== "charge" || substance !== "refrigerant") continue;
     const issue = draw(from.slice(containerAccount("").length), grams);
     if (issue) return fail(issue);
   }
@@ -104,9 +107,31 @@ export function checkDraw(
   { containers }: Pick<ChargeInputs, "containers">,
   { containerId, startG, nowG }: OpenDraw,
 ): ChargeIssue | null {
-  if (nowG <= startG + SCALE_DRIFT_G) return null;
+  return nowG <= startG + SCALE_DRIFT_G ? null : gained({ containers }, { containerId, startG, nowG });
+}
+
+function gained(
+  { containers }: Pick<ChargeInputs, "containers">,
+  { containerId, startG, nowG }: OpenDraw,
+): ChargeIssue {
   const name = containers.find(({ id }) => id === containerId)?.name ?? containerId;
   return { code: "container-gained", container: name, startG, nowG };
+}
+
+/** What no circuit takes: more than {@link MOST_OVER_LABEL} times its label would be in it. Null when it can be. */
+export function checkFits({ inVehicleG }: Pick<MassBalance, "inVehicleG">, labelG: number): ChargeIssue | null {
+  const limitG = labelG * MOST_OVER_LABEL;
+  return inVehicleG > limitG ? { code: "more-than-fits", inVehicleG, limitG } : null;
+}
+
+/**
+ * A weight that is typed from a scale, against what the books say the container held: it can have given, not gained, and what it gave must fit
+ * into the vehicle. Null when it can be booked.
+ */
+export function checkTyped(inputs: ChargeInputs, { containerId, startG, nowG }: OpenDraw): ChargeIssue | null {
+  if (nowG > startG + SCALE_STEP_G) return gained(inputs, { containerId, startG, nowG });
+  const after = balance({ ...inputs, open: { containerId, startG, nowG: Math.min(nowG, startG) } });
+  return after.ok ? checkFits(after.value, inputs.labelG) : after.issue;
 }
 
 /** Refuses a recovered mass that no such vehicle can have held. */

@@ -55,6 +55,27 @@ export interface SimulationSetup {
   waterKg?: number;
   /** Taken up under vacuum as it was left. */
   vacuum?: VacuumState;
+  /** Taken up whole, as {@link CircuitSimulation.state} gave it; charge and vacuum above then say nothing. */
+  resume?: CircuitState;
+}
+
+/** All that changes in a circuit as it runs: numbers and names only, so that it can be stored. Masses kg, pressures kPa, degC. */
+export interface CircuitState {
+  y: readonly number[];
+  controls: ControlState;
+  conditions: CircuitConditions;
+  engineOn: boolean;
+  machine: MachineKind;
+  vacuum: VacuumState | null;
+  filling: FillState | null;
+  container: Container | null;
+  charging: ChargePort | null;
+  recoveredKg: number;
+  inOilKg: number | null;
+  airKg: number;
+  hoseSpaceKg: number;
+  bayC: number;
+  valveAnswer: number;
 }
 
 /** True values now. Pressures kPa gauge at the ports, temperatures degC, masses kg. */
@@ -149,7 +170,8 @@ export class CircuitSimulation {
     const soak = setup.soakC ?? setup.conditions.ambientC;
     this.bayC = soak;
     this.y = restingState(plant, soak);
-    if (setup.vacuum) this.vacuum = { ...setup.vacuum };
+    if (setup.resume) this.takeUp(setup.resume);
+    else if (setup.vacuum) this.vacuum = { ...setup.vacuum };
     else if (plant.chargeKg < EMPTY_KG) {
       this.vacuum = {
         airKpa: 101,
@@ -160,6 +182,38 @@ export class CircuitSimulation {
       };
     }
     this.drive = { plant: this.still, clutchIn: false, engineOn: false, lowPort: this.none, highPort: this.none };
+  }
+
+  /** As it stands, to be taken up again. */
+  get state(): CircuitState {
+    const { controls, conditions, engineOn, machine, recoveredKg, inOilKg, airKg, hoseSpaceKg, bayC } = this;
+    const { vacuum, filling, container, charging } = this;
+    return structuredClone({
+      y: Array.from(this.y),
+      controls,
+      conditions,
+      engineOn,
+      machine,
+      vacuum,
+      filling,
+      container,
+      charging,
+      recoveredKg,
+      inOilKg,
+      airKg,
+      hoseSpaceKg,
+      bayC,
+      valveAnswer: this.circuit.valveAnswer,
+    });
+  }
+
+  private takeUp(kept: CircuitState): void {
+    const { y, controls, valveAnswer, conditions, ...rest } = structuredClone(kept);
+    Object.assign(this, rest);
+    Object.assign(this.controls, controls);
+    this.y = Float64Array.from(y);
+    this.circuit.valveAnswer = valveAnswer;
+    this.setConditions(conditions);
   }
 
   get plant(): Plant {

@@ -183,7 +183,7 @@ export class TransientCircuit {
     for (let i = 0; i < parts; i++) this.stepOnce(drive, y, seconds / parts);
   }
   /** How fast the valve takes back an imbalance where it is neither shut nor wide, 1/s. */
-  private valveAnswer = 0;
+  valveAnswer = 0;
 
   private stepOnce(drive: Drive, y: Float64Array, seconds: number): void {
     const { dy, rate } = this;

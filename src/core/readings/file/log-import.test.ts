@@ -1,129 +1,97 @@
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { channelHealth } from "../stream/channel-health";
-import { guessMapping, type LogMapping, LogReader, separatorOf } from "./log-import";
+import { logChannels } from "../channels";
+import { LogGatherer, momentAt } from "./log-columns";
+import { findHeader, guessMapping, LogReader, type LogMapping } from "./log-import";
 
-function readAll(mapping: LogMapping, rows: string[][]) {
-  const reader = new LogReader(mapping);
-  return { results: rows.map((row) => reader.read(row)), unreadable: reader.unreadable };
-}
+const seconds: LogMapping = {
+  timeColumn: 0,
+  timeKind: "seconds",
+  decimalComma: false,
+  columns: { low: { column: 1, unit: "psi" } },
+};
 
-describe("a log of real instruments", () => {
-  it("guesses columns, units and the way times are written", () => {
-    const header = ["Time [hh:mm:ss]", "P low (psi)", "P high (psi)", "T vent °F", "T suction line F", "Engine speed"];
-    const mapping = guessMapping(header, [["12:00:01", "35.2", "180", "48.1", "52", "800"]])!;
-    expect(mapping).toMatchObject({ timeColumn: 0, timeKind: "clock", decimalComma: false });
-    expect(mapping.columns).toMatchObject({
-      low: { column: 1, unit: "psi" },
-      high: { column: 2, unit: "psi" },
-      vent: { column: 3, unit: "degF" },
-      suction: { column: 4, unit: "degF" },
-      rpm: { column: 5, unit: "rpm" },
+describe("the table in a log", () => {
+  it("is found under what a device writes above it, by names with numbers beneath", () => {
+    const lines = [
+      "Yard logger 4; serial 0077",
+      "Exported;2026-06-01 10:00",
+      "",
+      "Time;P low psi;P high psi;T vent C",
+      "10:00:00,5;31,2;180,4;12,1",
+    ];
+    expect(findHeader(lines)).toEqual({
+      separator: ";",
+      line: 3,
+      rowsAfter: 1,
+      names: ["Time", "P low psi", "P high psi", "T vent C"],
     });
-    expect(guessMapping(["a", "b"], [])).toBeNull();
-    expect(guessMapping(["time_s", "low_kpa_gauge", "suction_line_c"], [["0", "1", "2"]])!.columns).toMatchObject({
-      low: { column: 1, unit: "kPa" },
-      suction: { column: 2, unit: "degC" },
-    });
   });
 
-  it("sees what parts the columns by the header, whatever commas the rows hold", () => {
-    expect(separatorOf("Time;P low psi;P high psi")).toBe(";");
-    expect(separatorOf("time_s,low_kpa_gauge")).toBe(",");
-    expect(separatorOf("Zeit\tNiederdruck\tHochdruck")).toBe("\t");
+  it("may say its units in a second line, which is no row", () => {
+    const found = findHeader(["t,Low,High,T1", "s,psi,psi,degF", "0,31,180,54", "1,32,181,54"]);
+    expect(found).toMatchObject({ line: 0, rowsAfter: 2, names: ["t s", "Low psi", "High psi", "T1 degF"] });
+    expect(guessMapping(found.names, [["0", "31", "180", "54"]])!.columns.low).toEqual({ column: 1, unit: "psi" });
   });
 
-  it("reads units, a decimal comma, gaps and clocks over midnight", () => {
-    const mapping: LogMapping = {
-      timeColumn: 0,
-      timeKind: "clock",
-      decimalComma: true,
-      columns: { low: { column: 1, unit: "bar" }, vent: { column: 2, unit: "degC" } },
-    };
-    const { results, unreadable } = readAll(mapping, [
-      ["23:59:59", "2,45", "7,5"],
-      ["00:00:01,5", "", "7,4"],
-      ["00:00:03", "Err", "7,4"],
-    ]);
-    const samples = results.map((result) => (result.ok ? result.value : null));
-    expect(samples[0]).toMatchObject({ time: 0, vent: 7.5, high: null });
-    expect(samples[0]!.low).toBeCloseTo(245, 9);
-    expect(samples[1]!.time).toBeCloseTo(2.5, 9);
-    expect(samples[1]!.low).toBeNull();
-    expect(samples[2]!.low).toBeNull();
-    expect(unreadable).toEqual({ low: 1 });
-  });
-
-  it("names the line where a time is no time, or does not rise", () => {
-    const mapping: LogMapping = {
-      timeColumn: 0,
-      timeKind: "seconds",
-      decimalComma: false,
-      columns: { low: { column: 1, unit: "kPa" } },
-    };
-    const { results } = readAll(mapping, [
-      ["0", "1"],
-      ["soon", "1"],
-      ["0", "1"],
-    ]);
-    expect(results[1]).toEqual({ ok: false, issue: { code: "time-unreadable", line: 3, text: "soon" } });
-    expect(results[2]).toEqual({ ok: false, issue: { code: "time-not-rising", line: 4 } });
-    expect(readAll({ ...mapping, columns: {} }, [["0"]]).results[0]).toMatchObject({ issue: { code: "no-channel" } });
-    const dated = readAll({ ...mapping, timeKind: "date" }, [
-      ["04.05.2026 10:00:00", "1"],
-      ["04.05.2026 10:00:02", "1"],
-    ]).results[1];
-    expect(dated).toMatchObject({ ok: true, value: { time: 2 } });
+  it("is the first line where nothing looks like one, and nothing at all is no table", () => {
+    expect(findHeader(["", "Time,Low", "soon,none"])).toMatchObject({ line: 1, names: ["Time", "Low"] });
+    expect(findHeader([])).toMatchObject({ line: 0, names: [""] });
   });
 });
 
-describe("a channel's health", () => {
-  const limits = { min: -101, max: 2500 };
-  const stream = (value: (i: number) => number | null) =>
-    Array.from({ length: 80 }, (_, i) => ({ time: i / 2, value: value(i) }));
+describe("the rows of a log", () => {
+  it("errors name the line of the file, whatever stood above the table; an empty line counts as one", () => {
+    const reader = new LogReader(seconds, 5);
+    expect(reader.read(["0", "30"])).toMatchObject({ ok: true });
+    expect(reader.read([""])).toEqual({ ok: true, value: null });
+    expect(reader.read(["0", "31"])).toEqual({ ok: false, issue: { code: "time-not-rising", line: 7 } });
+  });
 
-  it("names what is missing, frozen or impossible, and a gap is never a zero", () => {
-    expect(
-      channelHealth(
-        stream((i) => 200 + (i % 3)),
-        limits,
-        true,
+  it("hold no number that no instrument shows: it is a gap, and counted", () => {
+    const reader = new LogReader(seconds);
+    expect(reader.read(["0", "1e308"])).toMatchObject({ value: { low: null } });
+    expect(reader.read(["1e308", "30"])).toMatchObject({ issue: { code: "time-unreadable" } });
+    expect(reader.unreadable).toEqual({ low: 1 });
+  });
+
+  it("whatever stands in them, give finite numbers in rising time, or a line", () => {
+    const cell = fc.oneof(fc.string({ maxLength: 12 }), fc.double().map(String), fc.integer().map(String));
+    const kinds = fc.constantFrom("seconds" as const, "milliseconds" as const, "clock" as const, "date" as const);
+    fc.assert(
+      fc.property(
+        fc.array(fc.array(cell, { maxLength: 5 }), { maxLength: 30 }),
+        kinds,
+        fc.boolean(),
+        (rows, timeKind, decimalComma) => {
+          const reader = new LogReader({ ...seconds, timeKind, decimalComma });
+          const gathered = new LogGatherer();
+          for (const row of rows) {
+            const read = reader.read(row);
+            if (!read.ok) break;
+            if (read.value !== null) gathered.push(read.value);
+          }
+          const log = gathered.take();
+          for (let i = 0; i < log.count; i++) {
+            const moment = momentAt(log, i);
+            expect(Number.isFinite(moment.time) && (i === 0 || moment.time > log.time[i - 1]!)).toBe(true);
+            for (const channel of logChannels)
+              expect(moment[channel] === null || Number.isFinite(moment[channel])).toBe(true);
+          }
+        },
       ),
-    ).toBe("ok");
-    expect(
-      channelHealth(
-        stream((i) => (i > 70 ? null : 200 + (i % 3))),
-        limits,
-        true,
-      ),
-    ).toBe("missing");
-    expect(
-      channelHealth(
-        stream((i) => (i === 79 ? null : 200 + (i % 3))),
-        limits,
-        true,
-      ),
-    ).toBe("ok");
-    expect(
-      channelHealth(
-        stream(() => 200),
-        limits,
-        true,
-      ),
-    ).toBe("frozen");
-    expect(
-      channelHealth(
-        stream(() => 200),
-        limits,
-        false,
-      ),
-    ).toBe("ok");
-    expect(
-      channelHealth(
-        stream((i) => (i === 79 ? 9999 : 200 + (i % 3))),
-        limits,
-        true,
-      ),
-    ).toBe("impossible");
-    expect(channelHealth([], limits, true)).toBe("missing");
+    );
+  });
+
+  it("are kept column by column, gaps as gaps, however many they are", () => {
+    const gathered = new LogGatherer();
+    const blank = Object.fromEntries(logChannels.map((channel) => [channel, null])) as Record<
+      (typeof logChannels)[number],
+      null
+    >;
+    for (let i = 0; i < 3000; i++) gathered.push({ ...blank, time: i, low: i % 7 === 0 ? null : i });
+    const log = gathered.take();
+    expect(log.count).toBe(3000);
+    expect([7, 2999].map((i) => momentAt(log, i).low)).toEqual([null, 2999]);
   });
 });

@@ -38,9 +38,78 @@ export function separatorOf(headerLine: string): string {
   return counts.reduce((best, next) => (next.count > best.count ? next : best)).mark;
 }
 
+/** Where the table of a log begins: what stands above it is the device's own. */
+export interface LogHeader {
+  separator: string;
+  /** Line of the header, counted from 0, and lines from there to the first row: a second line may name the units. */
+  line: number;
+  rowsAfter: number;
+  /** Names of the columns, each with its unit where a second line gives them. */
+  names: string[];
+}
+
+/** No device writes more than this above its table. */
+const MOST_ABOVE = 60;
+
+/**
+ * Finds the table in a log's first lines: a line of names with a line of as many cells under it that hold numbers; of several the one whose names
+ * tell most, for a device's own notes look like small tables. Where there is none the first line that is not empty stands for it.
+ */
+export function findHeader(lines: readonly string[]): LogHeader {
+  const head = lines.slice(0, MOST_ABOVE);
+  const tables = head.flatMap((_, line) => tableAt(lines, line) ?? []);
+  const [first] = tables.sort((a, b) => tells(b) - tells(a));
+  if (first !== undefined) return first;
+  const line = Math.max(
+    0,
+    head.findIndex((text) => text.trim() !== ""),
+  );
+  const separator = separatorOf(head[line] ?? "");
+  return { separator, line, rowsAfter: 1, names: cellsOf(head[line] ?? "", separator) };
+}
+
+/** The table that begins with this line, if one does. */
+function tableAt(lines: readonly string[], line: number): LogHeader | null {
+  const text = lines[line]!;
+  const separator = separatorOf(text);
+  const names = cellsOf(text, separator);
+  if (names.length < 2 || names.some(holdsNumber) || names.every((name) => name === "")) return null;
+  const [below, under] = filledAfter(lines, line);
+  if (below === undefined) return null;
+  const next = cellsOf(lines[below]!, separator);
+  if (next.length !== names.length) return null;
+  if (next.some(holdsNumber)) return { separator, line, rowsAfter: below - line, names };
+  const row = under === undefined ? [] : cellsOf(lines[under]!, separator);
+  if (under === undefined || row.length !== names.length || !row.some(holdsNumber)) return null;
+  const withUnits = names.map((name, i) => `${name} ${next[i]}`.trim());
+  return { separator, line, rowsAfter: under - line, names: withUnits };
+}
+
+/** The next two lines that are not empty. */
+function filledAfter(lines: readonly string[], line: number): number[] {
+  const found: number[] = [];
+  for (let i = line + 1; i < lines.length && found.length < 2; i++) if (lines[i]!.trim() !== "") found.push(i);
+  return found;
+}
+
+/** A time and channels that are known by their names tell more than any number of columns. */
+function tells({ names }: LogHeader): number {
+  const guess = guessMapping(names, []);
+  return names.length + (guess === null ? 0 : 1000 * (1 + Object.keys(guess.columns).length));
+}
+
+function cellsOf(line: string, separator: string): string[] {
+  return line.split(separator).map((cell) => cell.trim().replace(/^"(.*)"$/, "$1"));
+}
+
+/** A number, a clock or a date, whatever marks it is written with. */
+function holdsNumber(cell: string): boolean {
+  return /^[+-]?[.,]?\d[\d.,:/\-TZ ]*(e[+-]?\d+)?$/i.test(cell);
+}
+
 /** First guess from the header and a few rows; a person corrects it. Null where no time column can be seen. */
 export function guessMapping(header: readonly string[], rows: readonly (readonly string[])[]): LogMapping | null {
-  const timeColumn = header.findIndex((name) => /time|date|zeit|^t$|seconds|^s$|_s$/i.test(name));
+  const timeColumn = header.findIndex((name) => /time|date|zeit|^t(\s|$)|seconds|^s$|_s$/i.test(name));
   if (timeColumn < 0) return null;
   const cells = rows.map((row) => (row[timeColumn] ?? "").trim()).filter((cell) => cell !== "");
   const sample = cells[0] ?? "";
@@ -74,19 +143,29 @@ export type LogIssue =
   | { code: "time-unreadable"; line: number; text: string }
   | { code: "time-not-rising"; line: number };
 
+/** No instrument shows more, and no log's clock: a number beyond it is none, and pictures could not hold it. */
+const MOST_VALUE = 1e12;
+
 /** Turns rows into samples one after the other, so that a long file can come in pieces. */
 export class LogReader {
   private first: number | null = null;
   private before = Number.NEGATIVE_INFINITY;
-  private line = 1;
+  private line: number;
   /** Cells that held something that is no number, by channel. */
   readonly unreadable: Partial<Record<LogChannel, number>> = {};
 
-  constructor(private readonly mapping: LogMapping) {}
+  /** @param firstLine line of the first row in its file, counted from 1 */
+  constructor(
+    private readonly mapping: LogMapping,
+    firstLine = 2,
+  ) {
+    this.line = firstLine - 1;
+  }
 
-  /** The next row after the header. Errors name the line, counted from 1 with the header. */
-  read(row: readonly string[]): Result<LogSample, LogIssue> {
+  /** The next row; an empty one is a line and nothing more. Errors name the line, counted from 1. */
+  read(row: readonly string[]): Result<LogSample | null, LogIssue> {
     this.line++;
+    if (row.every((cell) => cell.trim() === "")) return succeed(null);
     if (Object.keys(this.mapping.columns).length === 0) return fail({ code: "no-channel" });
     const text = (row[this.mapping.timeColumn] ?? "").trim();
     const absolute = this.timeOf(text);
@@ -111,7 +190,7 @@ export class LogReader {
     const plain = this.mapping.decimalComma ? cell.replace(/\./g, "").replace(",", ".") : cell;
     if (!/^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(plain)) return null;
     const value = Number(plain);
-    return Number.isFinite(value) ? value : null;
+    return Math.abs(value) <= MOST_VALUE ? value : null;
   }
 
   /** Seconds on the log's own clock. */

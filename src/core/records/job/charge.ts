@@ -6,6 +6,8 @@ import { instant, words } from "./written";
 /** How charging valves can stand; the last two only a real manifold allows. */
 export const valvesAt = ["liquid-high", "vapour-low", "liquid-low", "vapour-high"] as const;
 
+export const MOST_CONTAINERS = 50;
+
 export const chargeSchema = z.strictObject({
   hoses: entrySchema,
   purged: entrySchema,
@@ -19,7 +21,7 @@ export const chargeSchema = z.strictObject({
         temperature: entrySchema,
       }),
     )
-    .max(50),
+    .max(MOST_CONTAINERS),
   /** Cans and cylinders stand in warm water. */
   warmWater: z.boolean(),
   /** The stretch that is going on, moved with every sample; booked when it ends. */

@@ -13,6 +13,10 @@ const vacuumStateSchema = z.object({
   dissolvedKg: z.number(),
 });
 
+/** Points of a vacuum's trace, and how often a pump may begin anew. */
+export const MOST_TRACE = 4000;
+export const MOST_MARKS = 200;
+
 export const evacuateSchema = z.strictObject({
   lowest: entrySchema,
   hold: entrySchema,
@@ -22,9 +26,9 @@ export const evacuateSchema = z.strictObject({
   /** Zero of the trace. */
   startedAt: instant.nullable(),
   /** Seconds since then and absolute pressure, kPa. */
-  trace: z.array(z.strictObject({ t: z.number(), kpa: z.number() })).max(4000),
+  trace: z.array(z.strictObject({ t: z.number(), kpa: z.number() })).max(MOST_TRACE),
   /** When pump and hold began and ended, on the trace's clock. */
-  marks: z.array(z.strictObject({ t: z.number(), kind: z.enum(["pump", "hold", "end"]) })).max(200),
+  marks: z.array(z.strictObject({ t: z.number(), kind: z.enum(["pump", "hold", "end"]) })).max(MOST_MARKS),
   /** When the newest point of the trace was taken; the clock of a hold goes on from here. */
   seenAt: instant.nullable(),
   simulated: vacuumStateSchema.nullable(),

@@ -1,5 +1,5 @@
 /**
- * The job record, `evrid.job` version 4: everything typed, taken and weighed for one vehicle on one visit; a part a file, each with its schema
+ * The job record, `evrid.job` version 5: everything typed, taken and weighed for one vehicle on one visit; a part a file, each with its schema
  * and its blank. Numbers are entries (text as typed plus unit); whatever can be derived is derived, never stored.
  */
 import { ledgerEntrySchema } from "../../charge/books/ledger";
@@ -17,18 +17,22 @@ import { blankRepair, repairSchema } from "./repair";
 import { blankTest, testSchema } from "./running-test";
 import { blankShutOff, shutOffSchema } from "./shut-off";
 import { blankSteps, stepsSchema } from "./steps";
-import { instant, words } from "./written";
+import { blankDrafts, draftsSchema, instant, words } from "./written";
 
-export { valvesAt } from "./charge";
+export { MOST_CONTAINERS, valvesAt } from "./charge";
+export { MOST_MARKS, MOST_TRACE } from "./evacuate";
 export { hookUps, hosesOff } from "./hook-up";
 export { histories, type LabelRefrigerant, labelRefrigerants, oilKinds, type StopSign, stopSigns } from "./intake";
-export { type LeakMethod, leakMethods } from "./prove";
+export { type LeakMethod, leakMethods, MOST_CHECKS } from "./prove";
 export type { TestRecord, TestSetting } from "./running-test";
 export { type StepId, stepIds } from "./steps";
 
+/** Entries that the books of one job hold. */
+export const MOST_ENTRIES = 5000;
+
 export const jobSchema = z.strictObject({
   format: z.literal("evrid.job"),
-  version: z.literal(4),
+  version: z.literal(5),
   id: z.string().min(1).max(100),
   createdAt: instant,
   updatedAt: instant,
@@ -49,11 +53,13 @@ export const jobSchema = z.strictObject({
   correction: z.strictObject({ startG: z.number(), rangeG: z.number(), at: instant }).nullable(),
   prove: proveSchema,
   /** The books: only ever appended to. */
-  ledger: z.array(ledgerEntrySchema).max(5000),
+  ledger: z.array(ledgerEntrySchema).max(MOST_ENTRIES),
   signOff: z.strictObject({ technician: words, remark: words, signedAt: instant.nullable() }),
   steps: stepsSchema,
   /** Name of the simulated vehicle the rack plays for this job; null at a real car. */
   rackVehicle: z.string().max(100).nullable(),
+  /** Typed into a field that is written down with a press, and not pressed yet. */
+  drafts: draftsSchema,
   /** Put away from the bay; everything is kept. */
   archivedAt: instant.nullable(),
 });
@@ -64,7 +70,7 @@ export type Job = z.infer<typeof jobSchema>;
 export function newJob(id: string, now: string): Job {
   return {
     format: "evrid.job",
-    version: 4,
+    version: 5,
     id,
     createdAt: now,
     updatedAt: now,
@@ -87,6 +93,7 @@ export function newJob(id: string, now: string): Job {
     signOff: { technician: "", remark: "", signedAt: null },
     steps: blankSteps(),
     rackVehicle: null,
+    drafts: blankDrafts(),
     archivedAt: null,
   };
 }

@@ -7,6 +7,8 @@ import { instant } from "./written";
 export const leakMethods = ["eye", "sniffer", "dye"] as const;
 export type LeakMethod = (typeof leakMethods)[number];
 
+export const MOST_CHECKS = 200;
+
 export const proveSchema = z.strictObject({
   checks: z
     .array(
@@ -17,7 +19,7 @@ export const proveSchema = z.strictObject({
         at: instant,
       }),
     )
-    .max(200),
+    .max(MOST_CHECKS),
   capsOn: z.boolean(),
 });
 

@@ -1,14 +1,17 @@
 /** What was weighed out of it. */
 import { entry, entrySchema } from "../../units/entry";
 import { z } from "../../zod";
+import { instant } from "./written";
 
 export const recoverSchema = z.strictObject({
   recovered: entrySchema,
   oil: entrySchema,
   /** What stays in the machine's hoses, reckoned. */
   hoses: entrySchema,
+  /** What the machine's scale showed last while it ran, g; null when nothing waits to be written down. */
+  scale: z.strictObject({ grams: z.number(), at: instant }).nullable(),
 });
 
 export function blankRecover(): z.infer<typeof recoverSchema> {
-  return { recovered: entry("", "g"), oil: entry("", "g"), hoses: entry("0", "g") };
+  return { recovered: entry("", "g"), oil: entry("", "g"), hoses: entry("0", "g"), scale: null };
 }

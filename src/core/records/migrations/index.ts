@@ -5,10 +5,12 @@
 import { fromVersion1 } from "./from-version-1";
 import { fromVersion2 } from "./from-version-2";
 import { fromVersion3 } from "./from-version-3";
+import { fromVersion4 } from "./from-version-4";
 import type { OldRecord } from "./old-record";
 
 export const migrations: Record<number, (job: OldRecord) => OldRecord> = {
   1: fromVersion1,
   2: fromVersion2,
   3: fromVersion3,
+  4: fromVersion4,
 };

@@ -67,6 +67,7 @@ describe("the run-sheet", () => {
         at: 0,
         typed: "altitude/text",
         inverse: [{ op: "replace", path: ["altitude", "text"], value: "12" }],
+        left: [],
         wrote: [],
       },
     ]);

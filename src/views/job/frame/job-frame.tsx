@@ -3,19 +3,20 @@
 import { Box, Center, Flex, Spinner, Text } from "@chakra-ui/react";
 import Link from "next/link";
 import { useParams, useRouter } from "next/navigation";
-import { type ReactNode, useEffect } from "react";
+import { type ReactNode, useEffect, useState } from "react";
 import { type StepId, stepIds } from "@/core/records/job";
 import { SessionProvider, useJobActs, useJobOf, useJobState, useRack, useSession, useVerdict } from "@/session/session";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";
-import { jobFileSentence } from "@/words/issues";
+import { StoreFailure } from "@/ui/store-failure";
 import { stepNames } from "@/words/job";
 import { EvidenceRail } from "./evidence-rail";
 import { GramRail } from "./gram-rail";
 import { JobHeader } from "./job-header";
 import { LiveStrip } from "./live-strip";
 import { RunSheet } from "./run-sheet";
+import { StoreNotices, UnreadableJob } from "./store-notices";
 import { isStep, stepKeys, stepPath } from "./steps";
 
 /** Steps at which the rail shows every gram instead of causes. */
@@ -27,7 +28,9 @@ export function JobFrame({ children }: { children: ReactNode }) {
   const id = decoded(params.id);
   return (
     <SessionProvider key={id} id={id}>
-      <LoadedJob step={isStep(params.step) ? params.step : "intake"}>{children}</LoadedJob>
+      <LoadedJob id={id} step={isStep(params.step) ? params.step : "intake"}>
+        {children}
+      </LoadedJob>
     </SessionProvider>
   );
 }
@@ -41,10 +44,22 @@ function decoded(text: string): string {
   }
 }
 
-function LoadedJob({ step, children }: { step: StepId; children: ReactNode }) {
-  const { loaded, issue } = useJobState("loaded", "issue");
-  if (loaded === "ready") return <OpenJob step={step}>{children}</OpenJob>;
-  if (loaded === "loading") {
+/** A store that answers at all answers sooner than this, ms. */
+const SILENT_MS = 8000;
+
+function LoadedJob({ id, step, children }: { id: string; step: StepId; children: ReactNode }) {
+  const { loaded, issue, desk, storeError } = useJobState("loaded", "issue", "desk", "storeError");
+  const there = useJobState("job").job !== null;
+  const [silent, setSilent] = useState(false);
+  const waits = !there && loaded === "loading";
+  useEffect(() => {
+    if (!waits) return;
+    const timer = setTimeout(() => setSilent(true), SILENT_MS);
+    return () => clearTimeout(timer);
+  }, [waits]);
+  // What was once there stays on the screen, whatever becomes of the store.
+  if (there && desk !== "asking") return <OpenJob step={step}>{children}</OpenJob>;
+  if (there || (waits && storeError === null && !silent)) {
     return (
       <AppFrame current="job" title="Job">
         <Center h="50vh" gap="3">
@@ -55,12 +70,17 @@ function LoadedJob({ step, children }: { step: StepId; children: ReactNode }) {
   }
   return (
     <AppFrame current="job" title="Job">
-      <Box p="6" maxW="720px">
-        <Notice tone="act" title={loaded === "missing" ? "This job is not stored here" : "This job cannot be read"}>
-          {loaded === "missing" || issue === null
-            ? "It was removed, or it was started in another browser. Open its file in the Bay if there is one."
-            : jobFileSentence("The stored job", issue)}
-        </Notice>
+      <Box p="6" maxW="820px">
+        {waits ? (
+          <StoreFailure reason={storeError} />
+        ) : loaded === "missing" || issue === null ? (
+          <Notice tone="act" title="This job is not stored here">
+            It was removed, or it was started in another browser. Removed jobs can be put back in the Bay for 30 days;
+            or open its file there if there is one.
+          </Notice>
+        ) : (
+          <UnreadableJob id={id} issue={issue} />
+        )}
         <Flex mt="4">
           <BenchButton asChild>
             <Link href="/">To the Bay</Link>
@@ -74,21 +94,24 @@ function LoadedJob({ step, children }: { step: StepId; children: ReactNode }) {
 function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
   const session = useSession();
   const jobId = useJobOf((job) => job.id);
-  const { undo, storeError } = useJobState("undo", "storeError");
+  const { undo, desk } = useJobState("undo", "desk");
+  const holds = desk === "held";
   const { markStarted } = useJobActs();
   const { status } = useRack("status");
   const { judgeTest } = useVerdict("judgeTest");
   const router = useRouter();
   const open = (to: StepId) => router.push(stepPath(jobId, to));
 
-  useEffect(() => markStarted(step), [markStarted, step]);
+  useEffect(() => {
+    if (holds) markStarted(step);
+  }, [holds, markStarted, step]);
   useEffect(() => judgeTest(step === "prove" ? "proof" : "baseline"), [judgeTest, step]);
 
-  // A reload or a crash lost the connection, not the job: take the instruments up again with what is in the circuit now.
+  // A reload, a crash or another tab lost the connection, not the job: take the instruments up again as they were left.
   useEffect(() => {
     const { job } = session.jobs.getState();
-    if (job !== null && job.rackVehicle !== null) session.rack.getState().connect(job.rackVehicle, job);
-  }, [session]);
+    if (holds && job !== null && job.rackVehicle !== null) session.rack.getState().connect(job.rackVehicle, job);
+  }, [holds, session]);
 
   const commands = [
     ...stepIds.map((id, i) => ({ key: stepKeys[i]!, does: `Step ${i + 1}: ${stepNames[id]}`, run: () => open(id) })),
@@ -105,14 +128,11 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
       <Flex h="full" minH="0" direction={{ base: "column", lg: "row" }} overflow={{ base: "auto", lg: "hidden" }}>
         <RunSheet step={step} onOpen={open} />
         <Box as="main" flex="1" minW="0" overflowY={{ base: "visible", lg: "auto" }} p="4" tabIndex={-1}>
-          {storeError !== null && (
-            <Box mb="3">
-              <Notice tone="act" title="The browser did not store the last change">
-                {storeError}. What you typed is still on this screen: save the job file before you close it.
-              </Notice>
-            </Box>
-          )}
-          {children}
+          <StoreNotices />
+          {/* In a tab that reads along nothing can be pressed or typed; it would not be stored. */}
+          <fieldset disabled={!holds} style={{ border: 0, margin: 0, padding: 0, minWidth: 0 }}>
+            {children}
+          </fieldset>
         </Box>
         {step !== "intake" &&
           step !== "look" &&

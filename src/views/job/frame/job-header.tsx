@@ -5,7 +5,7 @@ import { Plug, Unplug } from "lucide-react";
 import type { StepId } from "@/core/records/job";
 import { labelOf } from "@/core/records/job-readings";
 import { formatNumber, formatQuantity } from "@/core/units/units";
-import { useJob, useRack } from "@/session/session";
+import { useJob, useJobState, useRack } from "@/session/session";
 import { type rackWords, sourceSentence } from "@/words/instruments";
 import { circuitWords, refrigerantLabels } from "@/words/job";
 
@@ -13,6 +13,7 @@ import { circuitWords, refrigerantLabels } from "@/words/job";
 export function JobHeader({ step }: { step: StepId }) {
   const { job } = useJob();
   const rack = useRack("status", "source");
+  const { desk } = useJobState("desk");
   const { intake } = job;
   const { chargeG, toleranceG } = labelOf(job);
   const label =
@@ -38,7 +39,10 @@ export function JobHeader({ step }: { step: StepId }) {
         </Text>
       ))}
       <Flex ml="auto" gap="2" flexShrink="0">
-        <SourcePill status={rack.status} words={sourceSentence(rack.status, rack.source)} />
+        <SourcePill
+          status={rack.status}
+          words={desk === "elsewhere" ? "open in another tab" : sourceSentence(rack.status, rack.source)}
+        />
       </Flex>
     </>
   );

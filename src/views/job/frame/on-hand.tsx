@@ -4,7 +4,7 @@ import { Box, Flex, Stack, Text } from "@chakra-ui/react";
 import { Trash2 } from "lucide-react";
 import type { MassBalance } from "@/core/charge/books/mass-balance";
 import { fields } from "@/core/records/fields";
-import type { Job } from "@/core/records/job";
+import { type Job, MOST_CONTAINERS } from "@/core/records/job";
 import { entry } from "@/core/units/entry";
 import { formatQuantity } from "@/core/units/units";
 import { useJob } from "@/session/session";
@@ -19,6 +19,14 @@ export function OnHand() {
   const { containers, warmWater, open } = job.charge;
   const change = (edited: (list: Job["charge"]["containers"]) => Job["charge"]["containers"]) =>
     edit((stored) => ({ ...stored, charge: { ...stored.charge, containers: edited(stored.charge.containers) } }));
+  const full = containers.length >= MOST_CONTAINERS;
+  const add = () => {
+    const id = crypto.randomUUID();
+    change((list) => [
+      ...list,
+      { id, name: `Can ${list.length + 1}`, net: entry("", "g"), temperature: entry("", "degC") },
+    ]);
+  };
   const used = new Set(job.ledger.map(({ from }) => from));
   return (
     <Card
@@ -28,25 +36,14 @@ export function OnHand() {
           <BenchButton
             kind={warmWater ? "main" : "quiet"}
             aria-pressed={warmWater}
-            onClick={() => edit((stored) => ({ ...stored, charge: { ...stored.charge, warmWater: !warmWater } }))}
+            onClick={() =>
+              edit((stored) => ({ ...stored, charge: { ...stored.charge, warmWater: !stored.charge.warmWater } }))
+            }
           >
             Warm water at hand
           </BenchButton>
-          <BenchButton
-            kind="quiet"
-            onClick={() =>
-              change((list) => [
-                ...list,
-                {
-                  id: crypto.randomUUID(),
-                  name: `Can ${list.length + 1}`,
-                  net: entry("", "g"),
-                  temperature: entry("", "degC"),
-                },
-              ])
-            }
-          >
-            Add a can or cylinder
+          <BenchButton kind="quiet" disabled={full} onClick={add}>
+            {full ? `${MOST_CONTAINERS} containers are as many as a job holds` : "Add a can or cylinder"}
           </BenchButton>
         </Flex>
       }

@@ -4,6 +4,7 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { StepId } from "@/core/records/job";
+import { useDraft } from "@/session/drafts";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { useShortcuts } from "@/ui/shortcuts";
@@ -23,8 +24,8 @@ const skippable: readonly StepId[] = ["look", "hook-up", "rest", "running", "shu
 /** The one next act of a step: done, and on to the next. Bound to N. */
 export function StepEnd({ step, gaps }: StepEndProps) {
   const { job, markDone, markSkipped } = useJob();
-  const [skipping, setSkipping] = useState(false);
-  const [reason, setReason] = useState("");
+  const [reason, setReason] = useDraft(`skip-${step}`);
+  const [skipping, setSkipping] = useState(reason !== "");
   const { skipped } = job.steps[step];
   const router = useRouter();
   const next = nextStep(step);
@@ -66,6 +67,7 @@ export function StepEnd({ step, gaps }: StepEndProps) {
             event.preventDefault();
             if (reason.trim() === "") return;
             markSkipped(step, reason.trim());
+            setReason("");
             setSkipping(false);
             router.push(stepPath(job.id, next));
           }}

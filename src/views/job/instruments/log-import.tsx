@@ -46,7 +46,7 @@ export function LogImport() {
     setProgress(0);
     const read = await reader().read(file, mapping, setProgress);
     setProgress(null);
-    if (read.ok) connectLog(file.name, read.samples);
+    if (read.ok) connectLog(file.name, read.log);
     else setRefused(`${file.name}: ${logSentence(read.issue)}`);
   };
   const failed = (error: unknown) => {

@@ -5,7 +5,7 @@ import { Unplug } from "lucide-react";
 import { useState } from "react";
 import type { Engine } from "@/core/instruments/rack";
 import { rackVehicles } from "@/core/instruments/rack-vehicles";
-import { useJob, useRack } from "@/session/session";
+import { useJob, useJobState, useRack } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { LogImport } from "./log-import";
@@ -23,6 +23,9 @@ export function RackPanel() {
   const rack = useRack("status", "source", "reason", "engine", "pace", "connect", "disconnect", "setEngine", "setPace");
   const [chosen, setChosen] = useState(job.rackVehicle ?? rackVehicles[0]!.id);
   const live = rack.status === "running";
+  const { desk } = useJobState("desk");
+  // The instruments are where the desk is.
+  if (desk === "elsewhere") return null;
   if (!live) {
     return (
       <Card title="Instruments">

@@ -1,13 +1,15 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { useState } from "react";
-import { type Entry, entry, entryValue, type FieldSpec } from "@/core/units/entry";
-import type { UnitId } from "@/core/units/units";
+import { entry, entryValue, type FieldSpec } from "@/core/units/entry";
+import { type UnitId, units } from "@/core/units/units";
+import { useDraft } from "@/session/drafts";
 import { BenchButton } from "@/ui/buttons";
 import { NumberField } from "@/ui/number-field";
 
 interface WriteDownProps {
+  /** Under which what is typed is kept until it is written down. */
+  name: string;
   spec: FieldSpec;
   label?: string;
   unit: UnitId;
@@ -16,20 +18,31 @@ interface WriteDownProps {
 }
 
 /** A number read from an instrument that is not connected, and the press that puts it into the record. */
-export function WriteDown({ spec, label, unit, onWrite }: WriteDownProps) {
-  const [typed, setTyped] = useState<Entry>(entry("", unit));
+export function WriteDown({ name, spec, label, unit, onWrite }: WriteDownProps) {
+  const [text, setText] = useDraft(name);
+  const [unitText, setChosen] = useDraft(`${name}-unit`);
+  const chosen = unitText in units ? (unitText as UnitId) : unit;
+  const typed = entry(text, chosen);
   const value = entryValue(spec, typed);
   return (
     <Flex gap="2" align="end" wrap="wrap">
       <Box w="230px">
-        <NumberField spec={spec} label={label ?? spec.label} value={typed} onChange={setTyped} />
+        <NumberField
+          spec={spec}
+          label={label ?? spec.label}
+          value={typed}
+          onChange={(next) => {
+            setText(next.text);
+            setChosen(next.unit);
+          }}
+        />
       </Box>
       <BenchButton
         disabled={value === null}
         onClick={() => {
           if (value === null) return;
           onWrite(value);
-          setTyped({ ...typed, text: "" });
+          setText("");
         }}
       >
         Write it down

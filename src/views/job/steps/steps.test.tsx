@@ -3,10 +3,12 @@ import "fake-indexeddb/auto";
 import { act, cleanup, fireEvent, screen } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { movedBy } from "@/core/charge/books/ledger";
-import { type Job, newJob, stepIds } from "@/core/records/job";
+import { type Job, MOST_CONTAINERS, newJob, stepIds } from "@/core/records/job";
 import { entry } from "@/core/units/entry";
 import { demoJobs } from "@/demo/demo-jobs";
 import { EvidenceRail } from "@/views/job/frame/evidence-rail";
+import { RunSheet } from "@/views/job/frame/run-sheet";
+import { StepView } from "@/views/job/step-view";
 import { FAKE_START, type FakeWorld, settled, verdictOf } from "../../../../tests/support/fake-session";
 import { renderJob } from "../../../../tests/support/render-job";
 
@@ -174,6 +176,83 @@ describe("charging from an own scale", () => {
     expect(screen.getByRole("alert").textContent!.length).toBeGreaterThan(10);
   });
 });
+
+describe("what cannot be, or would overwrite", () => {
+  const emptied: Job = { ...van, rackVehicle: null, recover: { ...van.recover, recovered: entry("170", "g") } };
+
+  it("ten kilograms into a van are a message, and a can that shows what it held books nothing; what was typed stays", async () => {
+    const cylinder = { id: "big", name: "Cylinder", net: entry("13600", "g"), temperature: entry("", "degC") };
+    const { jobs } = await renderJob({ ...emptied, charge: { ...emptied.charge, containers: [cylinder] } }, "charge");
+    await type("Cylinder, net content now", "3600");
+    await press("Record Cylinder");
+    expect(screen.getByRole("alert").textContent).toMatch(/9 987 g cannot be in this vehicle: more than 1 276 g/);
+    expect(jobs.job!.ledger).toEqual([]);
+    expect(jobs.job!.drafts["net-big"]).toBe("3600");
+    await type("Cylinder, net content now", "13604");
+    await press("Record Cylinder");
+    expect(screen.getByRole("alert").textContent).toContain("grew from 13 600 g to 13 604 g");
+    await type("Cylinder, net content now", "13600");
+    await press("Record Cylinder");
+    expect(screen.getByRole("alert").textContent).toContain("nothing has left it");
+    expect(jobs.job!.ledger).toEqual([]);
+  });
+
+  it("the readings from before the work are not taken again without being asked for", async () => {
+    const worked: Job = { ...estate, recover: { ...estate.recover, recovered: entry("300", "g") } };
+    const { jobs } = await renderJob(worked, "running");
+    expect(document.body.textContent).toContain("These are the readings from before the work");
+    expect(screen.getByRole("link", { name: "Test in Prove" }).getAttribute("href")).toBe(`/job/${estate.id}/prove`);
+    expect(screen.getByLabelText("Low side, idle").closest("fieldset")!.disabled).toBe(true);
+    await press("Change them all the same");
+    await type("Low side, idle", "211");
+    expect(jobs.job!.baseline.settings[0].low.text).toBe("211");
+  });
+
+  it("a typed vacuum reading can be taken back, and the unit it was typed in is kept over a reload", async () => {
+    const pumping: Job = {
+      ...emptied,
+      evacuate: {
+        ...emptied.evacuate,
+        startedAt: "2026-06-01T10:00:00Z",
+        seenAt: "2026-06-01T10:00:00Z",
+        marks: [{ t: 0, kind: "pump" }],
+      },
+    };
+    const { jobs } = await renderJob(pumping, "evacuate", <EvacuateAndSheet />);
+    await act(async () => {
+      fireEvent.change(screen.getByRole("textbox", { name: "The gauge shows now" }), { target: { value: "2.4" } });
+      await settled();
+    });
+    expect(jobs.job!.drafts).toEqual({ vacuum: "2.4", "vacuum-unit": "mbarAbs" });
+    await press("Write it down");
+    expect(jobs.job!.evacuate.trace).toHaveLength(1);
+    expect(jobs.job!.drafts.vacuum).toBeUndefined();
+    await press(/^Undo/);
+    expect(jobs.job!.evacuate.trace).toEqual([]);
+  });
+
+  it("a list that is full says so at its button", async () => {
+    const can = (i: number) => ({
+      id: `c${i}`,
+      name: `Can ${i}`,
+      net: entry("1", "g"),
+      temperature: entry("", "degC"),
+    });
+    const containers = Array.from({ length: MOST_CONTAINERS }, (_, i) => can(i));
+    await renderJob({ ...emptied, charge: { ...emptied.charge, containers } }, "charge");
+    const button = screen.getByRole("button", { name: /50 containers are as many as a job holds/ });
+    expect((button as HTMLButtonElement).disabled).toBe(true);
+  });
+});
+
+function EvacuateAndSheet() {
+  return (
+    <>
+      <RunSheet step="evacuate" onOpen={() => undefined} />
+      <StepView step="evacuate" />
+    </>
+  );
+}
 
 describe("what is done and undone", () => {
   it("a mark on the circuit is stored at its part and can be taken off", async () => {

@@ -2,7 +2,7 @@
 
 import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import { checkDraw, type MassBalance } from "@/core/charge/books/mass-balance";
+import { checkTyped, type MassBalance } from "@/core/charge/books/mass-balance";
 import { EMPTY_BELOW_G } from "@/core/charge/plan/charge-plan";
 import { type ChargeAlarm, type ChargeSample, stateAlarms, type ValveAt } from "@/core/charge/scale/live-charge";
 import { drawn } from "@/core/records/bookkeeping";
@@ -10,6 +10,8 @@ import { fields } from "@/core/records/fields";
 import { chargeInputsOf } from "@/core/records/job-readings";
 import { checkEntry, entry, entryValue } from "@/core/units/entry";
 import { formatNumber, formatQuantity } from "@/core/units/units";
+import type { DeskIssue } from "@/session/desk-store";
+import { withDraft } from "@/session/drafts";
 import { useDesk, useJob, useRack } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
@@ -17,7 +19,7 @@ import { Choice } from "@/ui/choice";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { alarmWords, callSentence } from "@/words/charge";
-import { chargeSentence, deskSentence } from "@/words/issues";
+import { chargeSentence, deskSentence, refusalSentence } from "@/words/issues";
 
 /** The live scale: which container stands on it, the valves, the call, the alarms. */
 export function ScalePanel({ balance: found, next }: { balance: MassBalance; next: string | null }) {
@@ -29,10 +31,10 @@ export function ScalePanel({ balance: found, next }: { balance: MassBalance; nex
   const valve = latest?.valve ?? "shut";
   const container = found.perContainer.find(({ id }) => id === desk.onScale) ?? null;
   const tared = desk.live?.tared ?? false;
+  const answered = (issue: DeskIssue | null) => setRefused(issue ? deskSentence(issue) : null);
   const open = async (valve: "liquid-high" | "vapour-low") => {
     rack.setEngine(valve === "liquid-high" ? "off" : "fast");
-    const issue = await desk.open(valve);
-    setRefused(issue ? deskSentence(issue) : null);
+    answered(await desk.open(valve));
   };
   return (
     <Card title="Scale, on the simulated rack">
@@ -46,8 +48,7 @@ export function ScalePanel({ balance: found, next }: { balance: MassBalance; nex
               aria-pressed={c.id === desk.onScale}
               disabled={(valve !== "shut" && c.id !== desk.onScale) || empty}
               onClick={() => {
-                setRefused(null);
-                if (c.id !== desk.onScale) void desk.putOn(c.id);
+                if (c.id !== desk.onScale) void desk.putOn(c.id).then(answered);
               }}
             >
               {empty ? `${c.name}: empty` : `${c.name}: ${formatQuantity(c.leftG, "g")}`}
@@ -88,7 +89,7 @@ export function ScalePanel({ balance: found, next }: { balance: MassBalance; nex
             kind={desk.call?.call === "stop" || desk.call?.call === "stalled" ? "act" : "main"}
             mt="auto"
             disabled={valve === "shut"}
-            onClick={() => void desk.shut()}
+            onClick={() => void desk.shut().then(answered)}
           >
             Shut the valve
           </BenchButton>
@@ -153,6 +154,10 @@ function Alarms({ alarms }: { alarms: readonly ChargeAlarm[] }) {
   );
 }
 
+/** Less than this is no flow but the scale's last digit, g. */
+const LEAST_BOOKED_G = 0.5;
+const draftOf = (containerId: string) => `net-${containerId}`;
+
 const handValves: { value: Exclude<ValveAt, "shut">; label: string }[] = [
   { value: "liquid-high", label: "Liquid into the high side" },
   { value: "vapour-low", label: "Vapour into the low side" },
@@ -162,8 +167,10 @@ const handValves: { value: Exclude<ValveAt, "shut">; label: string }[] = [
 
 /** Without a connected scale: how the valves stand is watched over, and what the shop's own scale shows is written down. */
 function TypedScale({ balance: found }: { balance: MassBalance }) {
-  const { job, edit } = useJob();
-  const [texts, setTexts] = useState<Record<string, string>>({});
+  const { job, edit, record } = useJob();
+  const setText = (id: string, text: string) =>
+    record((stored) => ({ ...stored, drafts: withDraft(stored.drafts, draftOf(id), text) }), { typed: true });
+  const textOf = (id: string) => job.drafts[draftOf(id)] ?? "";
   const [refused, setRefused] = useState<string | null>(null);
   const [valve, setValve] = useState<Exclude<ValveAt, "shut"> | null>(null);
   const [engine, setEngine] = useState<"off" | "on" | null>(null);
@@ -174,19 +181,28 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
       ? null
       : { time: 0, scaleG: null, low: null, high: null, engineOn: engine === "on", valve };
   const write = (id: string, leftG: number) => {
-    const checked = checkEntry({ ...fields.net, min: 0, label: "Net content now" }, entry(texts[id] ?? "", "g"));
+    const checked = checkEntry({ ...fields.net, min: 0, label: "Net content now" }, entry(textOf(id), "g"));
     if (!checked.ok) {
       setRefused("Type the net grams the scale shows now, from 0 up.");
       return;
     }
-    const issue = checkDraw(inputs, { containerId: id, startG: leftG, nowG: checked.value });
+    const issue = checkTyped(inputs, { containerId: id, startG: leftG, nowG: checked.value });
     if (issue) {
       setRefused(`${chargeSentence(issue)} Not recorded; what you typed is kept.`);
       return;
     }
-    setRefused(null);
-    setTexts((kept) => ({ ...kept, [id]: "" }));
-    edit((stored) => drawn(stored, id, Math.max(0, leftG - checked.value), new Date().toISOString()));
+    const grams = leftG - checked.value;
+    if (grams < LEAST_BOOKED_G) {
+      setRefused(
+        `It stands where the books have it, at ${formatQuantity(leftG, "g")}: nothing has left it. Not recorded; what you typed is kept.`,
+      );
+      return;
+    }
+    const at = new Date().toISOString();
+    const refusal = edit((stored) =>
+      drawn({ ...stored, drafts: withDraft(stored.drafts, draftOf(id), "") }, id, grams, at),
+    );
+    setRefused(refusal === null ? null : refusalSentence(refusal));
   };
   return (
     <Card title="From your own scale">
@@ -209,11 +225,11 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
             <Box flex="1 1 200px">
               <NumberField
                 spec={{ ...fields.net, min: 0 }}
-                value={entry(texts[c.id] ?? "", "g")}
+                value={entry(textOf(c.id), "g")}
                 label={`${c.name}, net content now`}
-                hint={`${formatQuantity(c.leftG, "g")} by the tally${stopHint(c, found, entryValue(fields.net, entry(texts[c.id] ?? "", "g")))}`}
+                hint={`${formatQuantity(c.leftG, "g")} by the tally${stopHint(c, found, entryValue(fields.net, entry(textOf(c.id), "g")))}`}
                 hideUnit
-                onChange={(value) => setTexts((kept) => ({ ...kept, [c.id]: value.text }))}
+                onChange={(value) => setText(c.id, value.text)}
               />
             </Box>
             <BenchButton aria-label={`Record ${c.name}`} onClick={() => write(c.id, c.leftG)}>

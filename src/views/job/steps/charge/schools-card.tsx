@@ -9,9 +9,8 @@ import { fields } from "@/core/records/fields";
 import { vehicleLabelOf } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import { formatQuantity } from "@/core/units/units";
-import { changeChoices } from "@/data/choices";
 import { useChargeAnswer } from "@/session/charge-answers";
-import { useChoices } from "@/session/choices";
+import { keepChoices, useChoices } from "@/session/choices";
 import { useAmbientC, useJob, useLiveOf } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
@@ -42,9 +41,9 @@ export function SchoolsCard() {
   const key = label === null || shown.length === 0 ? null : JSON.stringify([label, conditions, chart]);
   const answer = useChargeAnswer<SchoolsAnswer | null>(key, (api) => api.schools(label!, conditions, chart));
   const toggle = (school: School) =>
-    void changeChoices({
-      schools: shown.includes(school) ? shown.filter((one) => one !== school) : [...shown, school],
-    });
+    keepChoices((now) => ({
+      schools: now.schools.includes(school) ? now.schools.filter((one) => one !== school) : [...now.schools, school],
+    }));
   return (
     <Card
       title={`What other schools would have put in, at ${formatQuantity(conditions.ambientC, "degC", 0)}, by simulation`}

@@ -23,12 +23,13 @@ export function SurplusCard({ overG }: { overG: number }) {
   const book = (grams: number) => edit((stored) => taken(stored, grams, new Date().toISOString()));
   const start = async () => {
     rack.setEngine("off");
-    await rack.tareMachine();
-    const issue = await rack.setMachine("recover");
+    const issue = (await rack.tareMachine()) ?? (await rack.setMachine("recover"));
     setRefused(issue ? rackSentence(issue) : null);
   };
   const stop = async () => {
-    await rack.setMachine("off");
+    const issue = await rack.setMachine("off");
+    setRefused(issue ? rackSentence(issue) : null);
+    // Whether or not it answered: this is what it had weighed.
     book(shown);
   };
   return (
@@ -41,7 +42,7 @@ export function SurplusCard({ overG }: { overG: number }) {
           </BenchButton>
         </Flex>
       ) : (
-        <WriteDown spec={fields.taken} unit="g" onWrite={book} />
+        <WriteDown name="surplus" spec={fields.taken} unit="g" onWrite={book} />
       )}
       {refused && (
         <Text color="act" mt="2" role="alert">

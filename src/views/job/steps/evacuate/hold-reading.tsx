@@ -7,7 +7,7 @@ import { type HoldFit, holdCauses } from "@/core/charge/vacuum/hold-fit";
 import { holdFor, smallestLeak } from "@/core/charge/vacuum/sight";
 import { entry, entryValue } from "@/core/units/entry";
 import { formatClock, formatNumber, formatQuantity, type UnitId } from "@/core/units/units";
-import { changeChoices } from "@/data/choices";
+import { keepChoices } from "@/session/choices";
 import { Card } from "@/ui/card";
 import { Measure } from "@/ui/measure";
 import { Notice } from "@/ui/notice";
@@ -126,7 +126,7 @@ export function SightCard({
             onChange={({ text }) => {
               setTyped(text);
               const grams = entryValue(wantedSpec, entry(text, "g"));
-              if (grams !== null) void changeChoices({ wantedLeakGYear: grams });
+              if (grams !== null) keepChoices({ wantedLeakGYear: grams });
             }}
           />
         </Box>

@@ -5,10 +5,10 @@ import { useEffect, useState } from "react";
 import type { vacuumTarget } from "@/core/charge/vacuum/target";
 import { holdSchools } from "@/core/records/choices";
 import { fields } from "@/core/records/fields";
-import type { Job } from "@/core/records/job";
+import { type Job, MOST_MARKS } from "@/core/records/job";
 import { entryOf } from "@/core/units/entry";
 import { formatClock, formatQuantity } from "@/core/units/units";
-import { changeChoices } from "@/data/choices";
+import { keepChoices } from "@/session/choices";
 import { useDesk, useJob, useRack, useSession } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
@@ -35,6 +35,8 @@ export function PumpCard({ target, holdS }: { target: ReturnType<typeof vacuumTa
   const coming = job.rackVehicle !== null && !connected && rack.status !== "lost";
   const shown = connected ? (rack.latest?.vacuumKpa ?? null) : (evacuate.trace.at(-1)?.kpa ?? null);
   useTick(!connected && phase !== null && phase !== "end");
+  // A pull takes two marks at least, and its end must always fit.
+  const full = evacuate.marks.length > MOST_MARKS - 3;
   const since = desk.vacuumClock() - (evacuate.marks.at(-1)?.t ?? 0);
   const mark = (kind: Mark["kind"], change: (evacuate: Evacuate) => Partial<Evacuate> = () => ({})) => {
     const t = Math.round(desk.vacuumClock() * 10) / 10;
@@ -61,7 +63,11 @@ export function PumpCard({ target, holdS }: { target: ReturnType<typeof vacuumTa
     mark("pump", ({ wall }) => (wall.text === "" && ambient !== null ? { wall: entryOf(ambient, wall.unit) } : {}));
   };
   const hold = async () => {
-    if (connected) await rack.setMachine("off");
+    if (connected) {
+      const issue = await rack.setMachine("off");
+      setRefused(issue ? rackSentence(issue) : null);
+      if (issue) return;
+    }
     mark("hold", ({ lowest }) => (shown === null ? {} : { lowest: entryOf(shown, lowest.unit, decimals) }));
   };
   const end = () =>
@@ -109,8 +115,12 @@ export function PumpCard({ target, holdS }: { target: ReturnType<typeof vacuumTa
         )}
         <Flex gap="2" wrap="wrap">
           {phase !== "pump" && (
-            <BenchButton kind={phase === null ? "main" : "quiet"} disabled={coming} onClick={pump}>
-              {phase === null ? "Start the pump" : "Pull again"}
+            <BenchButton kind={phase === null ? "main" : "quiet"} disabled={coming || full} onClick={pump}>
+              {full
+                ? `${MOST_MARKS} marks are as many as a job holds`
+                : phase === null
+                  ? "Start the pump"
+                  : "Pull again"}
             </BenchButton>
           )}
           {phase === "pump" && (
@@ -131,6 +141,7 @@ export function PumpCard({ target, holdS }: { target: ReturnType<typeof vacuumTa
         </Text>
         {!connected && phase !== null && (
           <WriteDown
+            name="vacuum"
             spec={fields.held}
             label="The gauge shows now"
             unit={unit}
@@ -141,7 +152,7 @@ export function PumpCard({ target, holdS }: { target: ReturnType<typeof vacuumTa
           label="This workshop holds for"
           options={holdSchools.map((s) => ({ value: String(s), label: s === 3600 ? "1 h" : `${s / 60} min` }))}
           value={String(holdS)}
-          onChange={(value) => void changeChoices({ holdS: holdSchools.find((s) => String(s) === value)! })}
+          onChange={(value) => keepChoices({ holdS: holdSchools.find((s) => String(s) === value)! })}
         />
       </Flex>
       {refused && (
@@ -164,13 +175,15 @@ function useTick(on: boolean): void {
 }
 
 /** A reading from a gauge that is not connected, at the wall's time. */
-function addPoint(edit: (change: (job: Job) => Job) => void, clock: number, kpa: number): void {
+function addPoint(edit: (change: (job: Job) => Job) => unknown, clock: number, kpa: number): void {
+  const seenAt = new Date().toISOString();
+  const point = { t: Math.round(clock * 10) / 10, kpa };
   edit((stored) => ({
     ...stored,
     evacuate: {
       ...stored.evacuate,
-      trace: [...stored.evacuate.trace, { t: Math.round(clock * 10) / 10, kpa }],
-      seenAt: new Date().toISOString(),
+      trace: [...stored.evacuate.trace, point],
+      seenAt,
     },
   }));
 }

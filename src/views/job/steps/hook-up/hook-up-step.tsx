@@ -45,8 +45,9 @@ export function HookUpStep() {
                 minH="target"
                 checked={hookUp.checked.includes(id)}
                 onCheckedChange={({ checked }) =>
-                  set({
-                    checked: checked ? [...hookUp.checked, id] : hookUp.checked.filter((other) => other !== id),
+                  set((now) => {
+                    const others = now.checked.filter((other) => other !== id);
+                    return { checked: checked ? [...others, id] : others };
                   })
                 }
               >

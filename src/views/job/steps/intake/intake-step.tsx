@@ -177,7 +177,11 @@ export function IntakeStep() {
                 kind={given ? "act" : "quiet"}
                 aria-pressed={given}
                 onClick={() =>
-                  set("stopSigns", given ? intake.stopSigns.filter((s) => s !== sign) : [...intake.stopSigns, sign])
+                  edit((stored) => {
+                    const others = stored.intake.stopSigns.filter((other) => other !== sign);
+                    const there = others.length < stored.intake.stopSigns.length;
+                    return { ...stored, intake: { ...stored.intake, stopSigns: there ? others : [...others, sign] } };
+                  })
                 }
               >
                 {stopSignLabels[sign]}

@@ -4,7 +4,7 @@ import { Flex, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { PartId } from "@/core/causes/signs";
 import type { RepairPart } from "@/core/charge/oil";
-import { type Job, type LeakMethod, leakMethods } from "@/core/records/job";
+import { type Job, type LeakMethod, leakMethods, MOST_CHECKS } from "@/core/records/job";
 import { type BoardMark, CircuitBoard } from "@/pictures/circuit-board";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
@@ -51,14 +51,14 @@ export function LeakCheck() {
     }),
   ) as Partial<Record<PartId, BoardMark>>;
   const results = resultsOf(job, part);
-  const note = (method: LeakMethod, leaks: boolean) =>
+  const full = job.prove.checks.length >= MOST_CHECKS;
+  const note = (method: LeakMethod, leaks: boolean) => {
+    const at = new Date().toISOString();
     edit((stored) => ({
       ...stored,
-      prove: {
-        ...stored.prove,
-        checks: [...stored.prove.checks, { part, method, leaks, at: new Date().toISOString() }],
-      },
+      prove: { ...stored.prove, checks: [...stored.prove.checks, { part, method, leaks, at }] },
     }));
+  };
   return (
     <Card title="Leak check of what was opened">
       <Stack gap="3">
@@ -98,6 +98,7 @@ export function LeakCheck() {
                   kind={results[method] === leaks ? (leaks ? "act" : "main") : "quiet"}
                   aria-pressed={results[method] === leaks}
                   aria-label={`${repairPartLabels[part]}, ${leakMethodLabels[method]}: ${leaks ? "leaks" : "nothing"}`}
+                  disabled={full}
                   onClick={() => note(method, leaks)}
                 >
                   {leaks ? "Leaks" : "Nothing"}
@@ -105,6 +106,9 @@ export function LeakCheck() {
               ))}
             </Flex>
           ))}
+          {full && (
+            <Text color="act">{`${MOST_CHECKS} checks are as many as a job holds. Sign this one off and go on in a new job.`}</Text>
+          )}
           <Text fontSize="14px" color="soft">
             Engine off for the sniffer, no wind, from below: refrigerant sinks. Dye shows after some minutes of running.
           </Text>

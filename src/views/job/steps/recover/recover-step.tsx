@@ -1,10 +1,13 @@
 "use client";
 
 import { Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { format } from "date-fns";
 import { useMemo, useState } from "react";
 import { judgeRecovery, REBOUND_KPA } from "@/core/charge/recovery";
+import type { RackIssue } from "@/core/instruments/rack";
 import { booked } from "@/core/records/bookkeeping";
 import { fields } from "@/core/records/fields";
+import type { Job } from "@/core/records/job";
 import { balanceOf, recoveredOf } from "@/core/records/job-readings";
 import { entryOf } from "@/core/units/entry";
 import { formatNumber, formatQuantity } from "@/core/units/units";
@@ -70,6 +73,18 @@ export function RecoverStep() {
   );
 }
 
+/** What the machine's scale shows, written down and booked; oil only where it is known. */
+function recoveredBooked(job: Job, grams: number, oilG: number | null): Job {
+  const { recovered, oil } = job.recover;
+  const recover: Job["recover"] = {
+    ...job.recover,
+    recovered: entryOf(grams, recovered.unit),
+    oil: oilG === null ? oil : entryOf(oilG, oil.unit, 1),
+    scale: null,
+  };
+  return booked({ ...job, recover }, new Date().toISOString());
+}
+
 /** The machine on the simulated rack: run it, stop it, watch the pressure come back, write the weight down. */
 function MachineCard({ disabled }: { disabled: boolean }) {
   const { job, edit } = useJob();
@@ -86,36 +101,38 @@ function MachineCard({ disabled }: { disabled: boolean }) {
     [samples],
   );
   if (rack.status !== "running" || rack.source.kind !== "rack" || latest === null) {
+    const { scale } = job.recover;
     return (
       <Notice title="At your own machine">
+        {scale !== null && (
+          <Flex gap="3" align="center" wrap="wrap" mb="2">
+            <Text color="ink" fontWeight="600">
+              {`The machine on the rack had weighed out ${formatNumber(scale.grams, "g")} g at ${format(scale.at, "HH:mm")} and was not written down.`}
+            </Text>
+            <BenchButton
+              disabled={disabled}
+              onClick={() => edit((stored) => recoveredBooked(stored, scale.grams, null))}
+            >
+              {`Write down ${formatNumber(scale.grams, "g")} g`}
+            </BenchButton>
+          </Flex>
+        )}
         Zero it, both ports open, engine off. Run it until the weight stands, stop it, and watch the low side for three
         minutes: if it comes back by {formatQuantity(REBOUND_KPA, "kPa")}, liquid still boils out of the oil; run it
         again.
       </Notice>
     );
   }
+  const answered = (issue: RackIssue | null) => setRefused(issue ? rackSentence(issue) : null);
   const running = rack.machine === "recover";
   const shown = latest.recoveredG;
   const start = async () => {
     rack.setEngine("off");
-    if (shown < 1) await rack.tareMachine();
-    const issue = await rack.setMachine("recover");
-    setRefused(issue ? rackSentence(issue) : null);
+    const issue = (shown < 1 ? await rack.tareMachine() : null) ?? (await rack.setMachine("recover"));
+    answered(issue);
   };
-  const write = () =>
-    edit((stored) =>
-      booked(
-        {
-          ...stored,
-          recover: {
-            ...stored.recover,
-            recovered: entryOf(shown, job.recover.recovered.unit),
-            oil: entryOf(latest.recoveredOilG ?? 0, job.recover.oil.unit, 1),
-          },
-        },
-        new Date().toISOString(),
-      ),
-    );
+  const stop = () => void rack.setMachine("off").then(answered);
+  const write = () => edit((stored) => recoveredBooked(stored, shown, latest.recoveredOilG ?? 0));
   const words = recoveryWords(state, running);
   const over = !running && (state.state === "done" || state.state === "watching");
   return (
@@ -125,7 +142,7 @@ function MachineCard({ disabled }: { disabled: boolean }) {
         <Measure label="Low side" value={latest.low} unit="kPa" />
         <Flex gap="2" wrap="wrap">
           {running ? (
-            <BenchButton kind={state.state === "dry" ? "act" : "main"} onClick={() => rack.setMachine("off")}>
+            <BenchButton kind={state.state === "dry" ? "act" : "main"} onClick={stop}>
               Stop and watch the pressure
             </BenchButton>
           ) : (

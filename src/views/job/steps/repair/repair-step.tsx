@@ -18,8 +18,7 @@ import type { Job } from "@/core/records/job";
 import { workableRefrigerant } from "@/core/records/job-readings";
 import { entry, entryOf, entryValue } from "@/core/units/entry";
 import { formatQuantity } from "@/core/units/units";
-import { changeChoices } from "@/data/choices";
-import { useChoices } from "@/session/choices";
+import { keepChoices, useChoices } from "@/session/choices";
 import { useJob, useSetPart } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
@@ -81,14 +80,14 @@ export function RepairStep() {
             <BenchButton
               kind={repair.debris ? "act" : "quiet"}
               aria-pressed={repair.debris}
-              onClick={() => set({ debris: !repair.debris })}
+              onClick={() => set(({ debris }) => ({ debris: !debris }))}
             >
               Metal or black oil was found
             </BenchButton>
             <BenchButton
               kind={repair.flushed ? "main" : "quiet"}
               aria-pressed={repair.flushed}
-              onClick={() => set({ flushed: !repair.flushed })}
+              onClick={() => set(({ flushed }) => ({ flushed: !flushed }))}
             >
               Flushed, all oil renewed
             </BenchButton>
@@ -126,14 +125,13 @@ function PartRow({ part, repair, sheetG }: { part: RepairPart; repair: Repair; s
   const change = (edited: (parts: Repair["parts"]) => Repair["parts"]) =>
     edit((stored) => ({ ...stored, repair: { ...stored.repair, parts: edited(stored.repair.parts) } }));
   const choose = (kind: RepairKind) =>
-    change((parts) =>
-      given?.kind === kind
-        ? parts.filter((one) => one.part !== part)
-        : [
-            ...parts.filter((one) => one.part !== part),
-            { drained: entry("", "g"), own: entry("", "g"), ...given, part, kind },
-          ],
-    );
+    change((parts) => {
+      const others = parts.filter((one) => one.part !== part);
+      const now = parts.find((one) => one.part === part);
+      return now?.kind === kind
+        ? others
+        : [...others, { drained: entry("", "g"), own: entry("", "g"), ...now, part, kind }];
+    });
   const edited = (fields: Partial<Repair["parts"][number]>) =>
     change((parts) => parts.map((one) => (one.part === part ? { ...one, ...fields } : one)));
   const withOil = given !== undefined && part !== "service-cores" && part !== "o-rings";
@@ -271,7 +269,7 @@ function OilSheet() {
   const keep = (part: RepairPart, text: string) => {
     setTyped((kept) => ({ ...kept, [part]: text }));
     const grams = entryValue(fields.ownOil, entry(text, "g"));
-    if (grams !== null) void changeChoices({ oilSheet: { ...oilSheet, [part]: grams } });
+    if (grams !== null) keepChoices((now) => ({ oilSheet: { ...now.oilSheet, [part]: grams } }));
   };
   return (
     <Card

@@ -1,9 +1,11 @@
 "use client";
 
 import { Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import Link from "next/link";
+import { useState } from "react";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
-import { hasReadings, readingFileOf, type TestName, workableRefrigerant } from "@/core/records/job-readings";
+import { hasReadings, readingFileOf, type TestName, workableRefrigerant, workBegun } from "@/core/records/job-readings";
 import { checkEntry, entryValue } from "@/core/units/entry";
 import { formatNumber, formatQuantity } from "@/core/units/units";
 import { AgainstBands } from "@/pictures/against-bands";
@@ -13,8 +15,9 @@ import { type Expected, useExpected } from "@/session/expected";
 import { useJob, useLive, useRack } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
-import { Caution } from "@/ui/notice";
+import { Caution, Notice } from "@/ui/notice";
 import { StepEnd } from "@/views/job/frame/step-end";
+import { stepPath } from "@/views/job/frame/steps";
 import { RackPanel } from "@/views/job/instruments/rack-panel";
 import { AlongTheLines } from "./along-the-lines";
 import { CaptureBar } from "./capture";
@@ -24,12 +27,34 @@ import { TestForm } from "./test-form";
 export function RunningStep() {
   const { job } = useJob();
   const expected = useExpected("baseline");
+  const [opened, setOpened] = useState(false);
+  const kept = workBegun(job) && job.baseline.settings.some(hasReadings) && !opened;
   return (
     <Stack gap="3.5" maxW="1080px">
       <RackPanel />
-      <LiveTest which="baseline" expected={expected} />
-      <TestForm which="baseline" />
-      <AlongTheLines which="baseline" expected={expected} />
+      {kept && (
+        <Notice tone="wait" title="These are the readings from before the work">
+          <Flex gap="3" align="center" wrap="wrap">
+            <Text flex="1 1 300px">
+              The circuit has been opened or charged since. A test of the car as it is now belongs to Prove, beside
+              these; taken here it would overwrite them.
+            </Text>
+            <BenchButton kind="quiet" onClick={() => setOpened(true)}>
+              Change them all the same
+            </BenchButton>
+            <BenchButton asChild>
+              <Link href={stepPath(job.id, "prove")}>Test in Prove</Link>
+            </BenchButton>
+          </Flex>
+        </Notice>
+      )}
+      {!kept && <LiveTest which="baseline" expected={expected} />}
+      <fieldset disabled={kept} style={{ border: 0, margin: 0, padding: 0, minWidth: 0 }}>
+        <Stack gap="3.5">
+          <TestForm which="baseline" />
+        </Stack>
+      </fieldset>
+      {!kept && <AlongTheLines which="baseline" expected={expected} />}
       <Caution title="Belts and fans turn">
         Cables and sleeves away from both; the discharge line burns. High-side valve of the manifold stays shut while
         the engine runs.

@@ -1,12 +1,12 @@
 "use client";
 
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { useLiveQuery } from "dexie-react-hooks";
-import { useState } from "react";
+import { useCallback, useState } from "react";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
 import { type PressureRange, shopRangesAt } from "@/core/readings/file/shop-chart";
 import { formatNumber, formatQuantity, type UnitId, units } from "@/core/units/units";
 import { keepShopChart, loadShopChart, removeShopChart, SHOP_CHART_LIMIT_BYTES } from "@/data/shop-charts";
+import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { FileButton, TABLE_FILES } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
@@ -14,7 +14,9 @@ import { shopChartSentence } from "@/words/issues";
 
 /** The workshop's chart for this refrigerant and its ranges at an ambient, degC; null ranges beyond its rows. */
 export function useShopChart(refrigerant: Refrigerant | null, ambientC: number | null) {
-  const chart = useLiveQuery(() => (refrigerant === null ? null : loadShopChart(refrigerant)), [refrigerant]) ?? null;
+  const load = useCallback(async () => (refrigerant === null ? null : loadShopChart(refrigerant)), [refrigerant]);
+  const stored = useStored(load);
+  const chart = stored.state === "ready" ? stored.value : null;
   const ranges = chart === null || ambientC === null ? null : shopRangesAt(chart.points, ambientC);
   return { chart, ranges, ambientC };
 }

@@ -5,6 +5,7 @@ import { useEffect } from "react";
 import type { RackSample } from "@/core/instruments/rack";
 import {
   followShutOff,
+  LONGEST_WAIT_S,
   judgeShutOff,
   type ShutOffSample,
   type ShutOffState,
@@ -29,24 +30,47 @@ import { shutOffVerdicts, shutOffWords } from "@/words/tests";
 
 /** The sides since the stop, as they stream; the time is written down once it is decided. */
 function LiveShutOff() {
-  const { record } = useJobActs();
+  const { record, edit } = useJobActs();
   const { samples, trace, latest, setEngine } = useRack("samples", "trace", "latest", "setEngine");
   const metering = useJobOf((job) => job.intake.metering);
   const pressureUnit = useJobOf((job) => job.baseline.settings[0].low.unit);
   const state = followShutOff(samples.flatMap(bothSides));
   const decided = state.state === "met" || state.state === "never";
-  const seconds = state.state === "met" ? state.seconds : state.state === "never" ? state.sinceS : null;
+  // Sides that never meet are apart after the longest wait, however long one goes on looking.
+  const seconds = state.state === "met" ? state.seconds : state.state === "never" ? LONGEST_WAIT_S : null;
+  const typedStands = useJobOf(
+    ({ shutOff }) =>
+      seconds !== null &&
+      shutOff.takenAt === null &&
+      shutOff.seconds.text !== "" &&
+      shutOff.seconds.text !== entryOf(seconds, "s").text,
+  );
+  const taken = (measured: number): Job["shutOff"] => ({
+    seconds: entryOf(measured, "s"),
+    met: state.state === "met",
+    takenAt: new Date().toISOString(),
+  });
   useEffect(() => {
     if (!decided || seconds === null) return;
+    const takenAt = new Date().toISOString();
     record((stored) => {
       const entry = entryOf(seconds, "s");
-      if (stored.shutOff.takenAt !== null && stored.shutOff.seconds.text === entry.text) return stored;
-      return { ...stored, shutOff: { seconds: entry, met: state.state === "met", takenAt: new Date().toISOString() } };
+      const { takenAt: before, seconds: written } = stored.shutOff;
+      // What a person typed stands; what was taken is written once.
+      if (written.text !== "" && (before === null || written.text === entry.text)) return stored;
+      return { ...stored, shutOff: { seconds: entry, met: state.state === "met", takenAt } };
     });
   }, [decided, seconds, state.state, record]);
   return (
     <>
       <Watch state={state} metering={metering} onStop={() => setEngine("off")} />
+      {typedStands && seconds !== null && (
+        <Notice tone="wait" title={`Measured: ${formatNumber(seconds, "s")} s. What you typed stands.`}>
+          <BenchButton kind="quiet" onClick={() => edit((stored) => ({ ...stored, shutOff: taken(seconds) }))}>
+            Take the measured time
+          </BenchButton>
+        </Notice>
+      )}
       <Card title="Both sides since the stop">
         <Trace trace={trace} latest={latest} temperatures={["vent"]} pressureUnit={pressureUnit} />
       </Card>

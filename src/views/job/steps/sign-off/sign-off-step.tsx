@@ -8,16 +8,15 @@ import { stepIds } from "@/core/records/job";
 import { writeJobFile } from "@/core/records/job-file";
 import { balanceOf, labelOf, recoveredOf } from "@/core/records/job-readings";
 import { formatQuantity } from "@/core/units/units";
-import { loadJob } from "@/data/jobs";
 import { useConditionShifts } from "@/session/condition-shifts";
-import { useJob, useSetPart } from "@/session/session";
+import { useJob, useSession, useSetPart } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Notice } from "@/ui/notice";
 import { saveTextFile } from "@/ui/save-file";
 import { TextField } from "@/ui/text-field";
 import { ComparisonTable } from "@/views/job/steps/prove/prove-step";
-import { stepNames } from "@/words/job";
+import { jobFileName, stepNames } from "@/words/job";
 
 export function SignOffStep() {
   const { job, edit } = useJob();
@@ -34,11 +33,9 @@ export function SignOffStep() {
       const steps = { ...stored.steps, "sign-off": { ...stored.steps["sign-off"], doneAt: now } };
       return booked({ ...stored, signOff: { ...stored.signOff, signedAt: now }, steps }, now);
     });
-  // From the store, not from the screen: the file holds the last keystroke even if the screen is a moment behind.
-  const save = async () => {
-    const stored = await loadJob(job.id);
-    if (stored?.ok) saveTextFile(fileName(job.intake.vehicle, job.createdAt), writeJobFile(stored.value));
-  };
+  // As it is shown: the file holds the last keystroke, whether or not the browser has stored it.
+  const { jobs } = useSession();
+  const save = () => saveTextFile(jobFileName(job), writeJobFile(jobs.dated() ?? job));
   return (
     <Stack gap="3.5" maxW="1080px">
       {open.length > 0 && (
@@ -102,13 +99,4 @@ export function SignOffStep() {
       </Text>
     </Stack>
   );
-}
-
-function fileName(vehicle: string, createdAt: string): string {
-  const words = vehicle
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, "-")
-    .replace(/^-|-$/g, "")
-    .slice(0, 40);
-  return `evrid-${createdAt.slice(0, 10)}-${words || "job"}.json`;
 }

@@ -1,0 +1,13 @@
+import { describe, expect, it } from "vitest";
+import { fuzz } from "../tests/support/fuzz";
+
+/** A tenth of `npm run fuzz`; another seed than its own. How long one takes is measured there: this machine may be busy. */
+const INPUTS = 10_000;
+
+describe("ten thousand random and mutated inputs", () => {
+  it("crash nothing and give no number that is none, in any parser, the command line, the route and the core", async () => {
+    const { inputs, broken } = await fuzz(INPUTS, 20261126);
+    expect(inputs).toBeGreaterThan(0.95 * INPUTS);
+    expect(broken.slice(0, 5)).toEqual([]);
+  });
+});

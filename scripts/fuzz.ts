@@ -1,0 +1,17 @@
+/** `npm run fuzz -- [inputs] [seed]`: gives random and mutated inputs to everything that takes something in, and says what broke. */
+import "../tests/support/learned";
+import { fuzz, LONGEST_MS } from "../tests/support/fuzz";
+
+const count = Number(process.argv[2] ?? 100_000);
+const seed = Number(process.argv[3] ?? 1);
+
+const start = performance.now();
+const { inputs, broken, slowest, perTarget } = await fuzz(count, seed);
+console.table(perTarget);
+for (const { target, seed: own, why } of broken.slice(0, 20)) console.log(`${target}, seed ${own}: ${why}`);
+console.log(
+  `${inputs} inputs in ${((performance.now() - start) / 1000).toFixed(0)} s; slowest ${slowest.ms.toFixed(0)} ms (${slowest.target}, seed ${slowest.seed})`,
+);
+const late = slowest.ms > LONGEST_MS;
+console.log(`${broken.length} broken${late ? `, one took over ${LONGEST_MS} ms` : ""}`);
+process.exit(broken.length > 0 || late ? 1 : 0);

@@ -1,0 +1,14 @@
+import { liveQuery } from "dexie";
+import { database } from "./database";
+
+/** Tells what a query of the store gives, now and after every change, by whichever tab. Gives the way to stop. */
+export function follow<Value>(
+  query: () => Promise<Value>,
+  next: (value: Value) => void,
+  failed: (error: unknown) => void,
+): () => void {
+  // A query of a store that cannot be opened is given up without a word; opening it says why.
+  database.open().catch(failed);
+  const following = liveQuery(query).subscribe(next, failed);
+  return () => following.unsubscribe();
+}

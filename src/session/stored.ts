@@ -1,0 +1,48 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import { follow } from "@/data/follow";
+
+export type Stored<Value> =
+  | { state: "loading" }
+  /** Nothing has come for so long that something is wrong. */
+  | { state: "silent" }
+  | { state: "failed"; reason: string }
+  | { state: "ready"; value: Value };
+
+/** A store that answers at all answers sooner than this, ms. */
+const SILENT_MS = 8000;
+
+const same = (a: unknown, b: unknown) => a === b || JSON.stringify(a) === JSON.stringify(b);
+
+/** What a query of the browser's store gives, now and after every change; a store that refuses or stays silent is said to. */
+export function useStored<Value>(query: () => Promise<Value>): Stored<Value> & { again: () => void } {
+  const [stored, setStored] = useState<Stored<Value>>({ state: "loading" });
+  const [attempt, setAttempt] = useState(0);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: an attempt asks anew
+  useEffect(() => {
+    const silence = setTimeout(
+      () => setStored((now) => (now.state === "loading" ? { state: "silent" } : now)),
+      SILENT_MS,
+    );
+    const stop = follow(
+      query,
+      // A change elsewhere in the store is no reason to draw anew what is the same.
+      (value) =>
+        setStored((now) => (now.state === "ready" && same(now.value, value) ? now : { state: "ready", value })),
+      (error: unknown) =>
+        setStored({ state: "failed", reason: error instanceof Error ? error.message : String(error) }),
+    );
+    return () => {
+      clearTimeout(silence);
+      stop();
+    };
+  }, [query, attempt]);
+  return {
+    ...stored,
+    again: () => {
+      setStored({ state: "loading" });
+      setAttempt((n) => n + 1);
+    },
+  };
+}

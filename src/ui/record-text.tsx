@@ -1,0 +1,26 @@
+"use client";
+
+import { Box } from "@chakra-ui/react";
+
+/** A record that cannot be shown in any other way. */
+export function RecordText({ text }: { text: string }) {
+  return (
+    <Box
+      as="pre"
+      tabIndex={0}
+      aria-label="The record as text"
+      maxH="50vh"
+      overflow="auto"
+      bg="field"
+      borderWidth="1px"
+      borderColor="line"
+      rounded="card"
+      p="3"
+      fontSize="13px"
+      whiteSpace="pre-wrap"
+      wordBreak="break-word"
+    >
+      {text}
+    </Box>
+  );
+}

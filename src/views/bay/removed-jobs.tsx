@@ -1,0 +1,60 @@
+"use client";
+
+import { Flex, Stack, Text } from "@chakra-ui/react";
+import { differenceInCalendarDays, format } from "date-fns";
+import { useState } from "react";
+import { REMOVED_KEPT_MS, type Removed } from "@/data/jobs";
+import { BenchButton } from "@/ui/buttons";
+
+interface RemovedJobsProps {
+  removed: readonly Removed[];
+  onRestore: (id: string) => void;
+}
+
+const KEPT_DAYS = REMOVED_KEPT_MS / 86_400_000;
+
+/** The last job that was removed stands open; those before it are a press away, for as long as they are kept. */
+export function RemovedJobs({ removed, onRestore }: RemovedJobsProps) {
+  const [all, setAll] = useState(false);
+  if (removed.length === 0) return null;
+  return (
+    <Stack as="section" aria-label="Removed jobs" gap="2">
+      {(all ? removed : removed.slice(0, 1)).map(({ id, name, removedAt }) => (
+        <Flex
+          key={id}
+          align="center"
+          gap="4"
+          bg="sheet"
+          borderWidth="1px"
+          borderStyle="dashed"
+          borderColor="edge"
+          rounded="card"
+          px="4"
+          py="2"
+        >
+          <Text flex="1" minW="0">
+            {name} was removed on {format(removedAt, "d MMMM, HH:mm")}.{" "}
+            <Text as="span" color="soft">
+              {keptFor(removedAt)}
+            </Text>
+          </Text>
+          <BenchButton aria-label={`Put ${name} back`} onClick={() => onRestore(id)}>
+            Put it back
+          </BenchButton>
+        </Flex>
+      ))}
+      {removed.length > 1 && (
+        <Flex>
+          <BenchButton kind="quiet" aria-pressed={all} onClick={() => setAll(!all)}>
+            {all ? "Show the last one only" : `Show all ${removed.length} removed`}
+          </BenchButton>
+        </Flex>
+      )}
+    </Stack>
+  );
+}
+
+function keptFor(removedAt: string): string {
+  const days = KEPT_DAYS - differenceInCalendarDays(new Date(), removedAt);
+  return days <= 1 ? "Kept until tomorrow." : `Kept for ${days} more days.`;
+}

@@ -1,0 +1,75 @@
+import { describe, expect, it } from "vitest";
+import { movedBy } from "../../src/core/charge/books/ledger";
+import { putOn } from "../browser/demo-walk";
+import { browserSession, storedJob } from "../browser/session";
+
+describe("a job in two tabs", () => {
+  const session = browserSession("demo");
+
+  it("one holds the desk, the other reads along and takes over a draw with every gram; what it then says and stores is one", async () => {
+    const { browser, address } = session;
+    const { driver } = browser;
+    const charge = `${address}/job/demo-bakery-van/charge`;
+    await browser.open(address);
+    await browser.says("Fennick Bakery");
+    await browser.open(`${address}/job/demo-bakery-van/recover`);
+    await browser.type("Recovered refrigerant", "170");
+    await browser.until(
+      "stored",
+      async () => (await storedJob(browser, "demo-bakery-van")).recover.recovered.text === "170",
+    );
+    await browser.open(charge);
+    await putOn(browser, "Can 1");
+    await browser.press("Open Liquid, high side");
+    const grams = async () => {
+      const open = (await storedJob(browser, "demo-bakery-van")).charge.open;
+      return open === null ? 0 : open.startG - open.nowG;
+    };
+    await browser.until("it flows", async () => (await grams()) > 40);
+    const first = await driver.getWindowHandle();
+
+    await driver.switchTo().newWindow("tab");
+    // Even a look at its first step ended the draw once.
+    await browser.open(`${address}/job/demo-bakery-van/intake`);
+    await browser.says("Open in another tab");
+    expect(await (await browser.button("Done: go to look")).isEnabled()).toBe(false);
+    await browser.open(charge);
+    await browser.says("Open in another tab");
+    const earlier = await grams();
+    expect(earlier).toBeGreaterThan(40);
+    await browser.until("it goes on flowing", async () => (await grams()) > earlier + 5);
+
+    await browser.press("Take it over here");
+    await browser.until("the desk is here", async () => !(await browser.text()).includes("Open in another tab"));
+    await browser.until(
+      "the draw is booked",
+      async () => (await storedJob(browser, "demo-bakery-van")).charge.open === null,
+      60_000,
+    );
+    const { ledger } = await storedJob(browser, "demo-bakery-van");
+    const booked = movedBy(ledger, "charge");
+    const rack = (await driver.executeAsyncScript(
+      `const done = arguments[0];
+       const opening = indexedDB.open("evrid");
+       opening.onsuccess = () => {
+         const get = opening.result.transaction("racks").objectStore("racks").get("demo-bakery-van");
+         get.onsuccess = () => { opening.result.close(); done(get.result.state); };
+       };`,
+    )) as { containers: Record<string, number> };
+    // The books, the can and the page say the same, but for a gram or two of the scale.
+    expect(Math.abs(340 - rack.containers["demo-can-a"]! * 1000 - booked)).toBeLessThan(5);
+    await browser.says(new RegExp(`Out of Can 1\\s+${Math.round(booked)} g`));
+    await browser.says("Valve shut.");
+
+    const second = await driver.getWindowHandle();
+    await driver.switchTo().window(first);
+    await browser.says("Open in another tab");
+    await browser.says("Take it over here");
+    // The first tab gets it back by itself when the second goes.
+    await driver.switchTo().window(second);
+    await driver.close();
+    await driver.switchTo().window(first);
+    await browser.until("the desk is back", async () => !(await browser.text()).includes("Open in another tab"));
+    await browser.says("simulated rack");
+  });
+});
