@@ -65,7 +65,9 @@ async function memory(pid: number): Promise<Record<string, number>> {
   };
 }
 
-const round = (value: number) => Math.round(value * 10) / 10;
+function round(value: number): number {
+  return Math.round(value * 10) / 10;
+}
 
 /** Resident memory of a process and all that it started, kB. */
 function residentKb(root: number): number {

@@ -108,6 +108,23 @@ describe("bin/evrid", () => {
     },
   );
 
+  it("says nothing when whoever reads its output has read enough", () => {
+    const line = JSON.stringify({ format: "evrid.readings" });
+    const many = `${line}\n`.repeat(3);
+    const { status, stderr } = spawnSync(
+      "bash",
+      [
+        "-c",
+        `set -o pipefail; "$0" properties R134a --saturated --t 20 | true; printf %s "$1" | "$0" simulate - | head -c 0`,
+        program,
+        many,
+      ],
+      { encoding: "utf8" },
+    );
+    expect(stderr).not.toMatch(/EPIPE|at .*\.mjs/);
+    expect(status).not.toBeNull();
+  });
+
   it("a schedule of odd events is refused in one line", () => {
     const request =
       '{"vehicle":{"refrigerant":"R134a","chargeG":500,"metering":"orifice-tube","compressor":"fixed"},"conditions":{"ambientC":25}}';

@@ -8,3 +8,9 @@ export function succeed<Value>(value: Value): { ok: true; value: Value } {
 export function fail<Issue>(issue: Issue): { ok: false; issue: Issue } {
   return { ok: false, issue };
 }
+
+/** Why something that is not ours failed, in its own words; the first line says it, what follows repeats it. */
+export function reasonOf(error: unknown): string {
+  const said = error instanceof Error ? error.message : String(error);
+  return said.split("\n", 1)[0]!.trim();
+}

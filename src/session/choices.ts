@@ -1,5 +1,6 @@
 "use client";
 
+import { reasonOf } from "@/core/result";
 import { useStore } from "zustand";
 import { createStore } from "zustand/vanilla";
 import { type Choices, usualChoices } from "@/core/records/choices";
@@ -19,7 +20,7 @@ const failure = createStore<{ reason: string | null }>(() => ({ reason: null }))
 export function keepChoices(change: Parameters<typeof changeChoices>[0]): void {
   changeChoices(change).then(
     () => failure.setState({ reason: null }),
-    (error: unknown) => failure.setState({ reason: error instanceof Error ? error.message : String(error) }),
+    (error: unknown) => failure.setState({ reason: reasonOf(error) }),
   );
 }
 

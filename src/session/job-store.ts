@@ -8,7 +8,7 @@ import { booked } from "@/core/records/bookkeeping";
 import type { Job, StepId } from "@/core/records/job";
 import type { JobFileIssue } from "@/core/records/job-file";
 import { type UndoStep, undone, withStep } from "@/core/records/undo";
-import type { Result } from "@/core/result";
+import { type Result, reasonOf } from "@/core/result";
 import type { DeskClaim, DeskListener } from "@/data/desk-lock";
 import { type JobChange, jobWriter, type Refusal } from "./job-writer";
 
@@ -113,7 +113,6 @@ function calmly(pause: JobPort["calm"], typing: () => boolean) {
 
 export function createJobStore(id: string, port: JobPort, now: () => number = Date.now): JobStore {
   const instant = () => new Date(now()).toISOString();
-  const reasonOf = (error: unknown) => (error instanceof Error ? error.message : String(error));
   let steps = port.loadUndo(id);
   let rack: RackState | null = null;
   let claim: DeskClaim | null = null;

@@ -1,4 +1,5 @@
 /** The instruments that are connected to a job, across its steps: the simulated rack, or a log that is played in its place. */
+import { reasonOf } from "@/core/result";
 import { createStore, type StoreApi } from "zustand/vanilla";
 import type { VacuumState } from "@/core/circuit/time/evacuation";
 import type { ChargeValve, Engine, Machine, RackIssue, RackSample } from "@/core/instruments/rack";
@@ -226,7 +227,7 @@ export function createRackStore(ports: RackPorts): RackStore {
               if (engine !== standing.engine) void ask((api) => api.setEngine(engine));
               startWatching();
             },
-            (error: unknown) => lost(error instanceof Error ? error.message : String(error)),
+            (error: unknown) => lost(reasonOf(error)),
           );
       },
       connectLog: (name, log) => {

@@ -1,5 +1,6 @@
 "use client";
 
+import { reasonOf } from "@/core/result";
 import { useEffect, useState } from "react";
 import { follow } from "@/data/follow";
 
@@ -30,8 +31,7 @@ export function useStored<Value>(query: () => Promise<Value>): Stored<Value> & {
       // A change elsewhere in the store is no reason to draw anew what is the same.
       (value) =>
         setStored((now) => (now.state === "ready" && same(now.value, value) ? now : { state: "ready", value })),
-      (error: unknown) =>
-        setStored({ state: "failed", reason: error instanceof Error ? error.message : String(error) }),
+      (error: unknown) => setStored({ state: "failed", reason: reasonOf(error) }),
     );
     return () => {
       clearTimeout(silence);

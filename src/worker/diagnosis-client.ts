@@ -21,7 +21,7 @@ export function connectDiagnosis(): DiagnosisConnection {
   const newest = newestOnly();
   let open: number | null = null;
   const giveUp = () => {
-    if (open !== null) void api?.cancel(open);
+    if (open !== null) api?.cancel(open).catch(() => undefined);
     open = null;
   };
   return {

@@ -1,5 +1,6 @@
 "use client";
 
+import { reasonOf } from "@/core/result";
 import { Box, Center, Flex, Spinner, Stack, Text } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
@@ -50,7 +51,7 @@ export function BayView() {
     setMessage({
       tone: "act",
       title: "The browser did not store it",
-      text: error instanceof Error ? error.message : String(error),
+      text: reasonOf(error),
     });
   const start = () => createJob().then((job) => router.push(stepPath(job.id, "intake")), failed);
   const remove = (id: string) => removeJob(id).catch(failed);

@@ -1,6 +1,7 @@
 "use client";
 
 import { Flex, Text } from "@chakra-ui/react";
+import { checkFits } from "@/core/charge/books/mass-balance";
 import type { StepId } from "@/core/records/job";
 import { balanceOf, foundOf, hoseLossOf, labelOf, recoveredOf } from "@/core/records/job-readings";
 import { formatNumber, formatQuantity } from "@/core/units/units";
@@ -19,6 +20,7 @@ export function GramRail({ step }: { step: StepId }) {
   const recoveredG = recovered.ok ? recovered.value : null;
   const foundG = foundOf(job);
   const gauge = hoseLossOf(job);
+  const unfit = balance?.ok && chargeG !== null ? checkFits(balance.value, chargeG) : null;
   return (
     <Rail label="Every gram">
       <Text as="h2" fontSize="17px" fontWeight="650">
@@ -70,6 +72,7 @@ export function GramRail({ step }: { step: StepId }) {
           }
         />
       </div>
+      {unfit !== null && <Text color="act">{chargeSentence(unfit)}</Text>}
       {balance !== null && !balance.ok && <Text color="act">{chargeSentence(balance.issue)}</Text>}
       {!recovered.ok && <Text color="act">{chargeSentence(recovered.issue)}</Text>}
       {foundG !== null && chargeG !== null && job.correction === null && (

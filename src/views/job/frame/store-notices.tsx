@@ -1,5 +1,6 @@
 "use client";
 
+import { reasonOf } from "@/core/result";
 import { Flex, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { type JobFileIssue, writeJobFile } from "@/core/records/job-file";
@@ -105,7 +106,7 @@ export function UnreadableJob({ id, issue }: { id: string; issue: JobFileIssue }
   const { canUndo, mend } = useJobState("canUndo", "mend");
   const [text, setText] = useState<string | null>(null);
   const [said, setSaid] = useState<string | null>(null);
-  const failed = (error: unknown) => setSaid(error instanceof Error ? error.message : String(error));
+  const failed = (error: unknown) => setSaid(reasonOf(error));
   const withText = (use: (text: string) => void) =>
     void recordAsText(id).then((found) => (found === null ? setSaid("It is no longer stored.") : use(found)), failed);
   return (

@@ -1,5 +1,6 @@
 "use client";
 
+import { reasonOf } from "@/core/result";
 import { Box, Checkbox, Flex, Grid, NativeSelect, Table, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { channels, type LogChannel, logChannels } from "@/core/readings/channels";
@@ -51,7 +52,7 @@ export function LogImport() {
   };
   const failed = (error: unknown) => {
     setProgress(null);
-    setRefused(error instanceof Error ? error.message : String(error));
+    setRefused(reasonOf(error));
   };
 
   return (

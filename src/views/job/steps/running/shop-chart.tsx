@@ -1,5 +1,6 @@
 "use client";
 
+import { reasonOf } from "@/core/result";
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useCallback, useState } from "react";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
@@ -42,7 +43,7 @@ export function ShopChartNote({ refrigerant, shop, unit }: ShopChartNoteProps) {
     const kept = await keepShopChart(refrigerant, file.name, await file.text());
     if (!kept.ok) setRefused(shopChartSentence(file.name, kept.issue));
   };
-  const failed = (error: unknown) => setRefused(error instanceof Error ? error.message : String(error));
+  const failed = (error: unknown) => setRefused(reasonOf(error));
   return (
     <Box mt="2">
       {chart && (
