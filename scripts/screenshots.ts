@@ -13,6 +13,17 @@ try {
   await walkDemoJob(browser, server.address, shoot, "30 min");
   await browser.open(server.address);
   await browser.says("Fennick Bakery");
+  await browser.open(`${server.address}/desk`);
+  await browser.says("Boils at");
+  await browser.type("Suction line", "6");
+  await browser.type("Liquid line", "41");
+  await browser.driver.executeScript(
+    "document.activeElement.blur(); document.querySelector('main').parentElement.scrollTo(0, 0)",
+  );
+  await browser.says("Subcooling");
+  await shoot("desk");
+  await browser.open(server.address);
+  await browser.says("Fennick Bakery");
   await browser.resize(tablet);
   await browser.open(`${server.address}/job/demo-estate-car/running`);
   await browser.says("What fits these readings");

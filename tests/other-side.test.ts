@@ -3,6 +3,7 @@ import { afterAll } from "vitest";
 import { closeSharedBrowser } from "./browser/session";
 import "./suites/accessibility";
 import "./suites/charge-desk";
+import "./suites/desk";
 import "./suites/diagnosis";
 import "./suites/power-cut";
 import "./suites/store-refused";

@@ -102,8 +102,16 @@ export function followJob(
   return follow(() => loadJob(id), next, failed);
 }
 
-export async function createJob(): Promise<Job> {
-  const job = newJob(crypto.randomUUID(), new Date().toISOString());
+export function createJob(): Promise<Job> {
+  return createJobFrom((blank) => blank);
+}
+
+/** A new job that begins with what is known already. */
+export async function createJobFrom(fill: (blank: Job) => Job): Promise<Job> {
+  const job = fill(newJob(crypto.randomUUID(), new Date().toISOString()));
+  const read = readJob(job);
+  if (!read.ok)
+    throw new Error(read.issue.code === "broken" ? `${read.issue.field}: ${read.issue.expected}` : read.issue.code);
   await database.jobs.add(job);
   return job;
 }

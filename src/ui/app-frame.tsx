@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, Dialog, Flex, Grid, Input, Kbd, Portal, Text } from "@chakra-ui/react";
-import { Keyboard, MoonStar, SquareStack, Sun, Wrench } from "lucide-react";
+import { Keyboard, MoonStar, Ruler, SquareStack, Sun, Wrench } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useTheme } from "next-themes";
@@ -10,7 +10,7 @@ import { Mark } from "./mark";
 import { type Shortcut, useShortcuts } from "./shortcuts";
 
 interface AppFrameProps {
-  current: "bay" | "job";
+  current: "bay" | "job" | "desk";
   /** Plain title, when there is no header of the view's own. */
   title?: string;
   header?: ReactNode;
@@ -34,6 +34,7 @@ export function AppFrame({ current, title, header, footer, commands = [], childr
 
   const own: Shortcut[] = [
     { key: "b", does: "To the Bay", run: () => router.push("/") },
+    { key: "p", does: "P-T desk", run: () => router.push("/desk") },
     { key: "l", does: "Light or dark", run: () => setTheme(dark ? "light" : "dark") },
   ];
   const all = [...commands, ...own];
@@ -62,6 +63,7 @@ export function AppFrame({ current, title, header, footer, commands = [], childr
         </Box>
         <RailLink href="/" label="Bay" active={current === "bay"} icon={<SquareStack size={21} />} />
         {lastJob && <RailLink href={lastJob} label="Job" active={current === "job"} icon={<Wrench size={21} />} />}
+        <RailLink href="/desk" label="P-T" active={current === "desk"} icon={<Ruler size={21} />} />
         <Box mt="auto" />
         <RailButton label="Keys" icon={<Keyboard size={21} />} onClick={() => setDialog("keys")} />
         <RailButton

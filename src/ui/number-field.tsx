@@ -17,13 +17,25 @@ interface NumberFieldProps {
   required?: boolean;
   /** Label for assistive technology only, where a table head already says it. */
   hideLabel?: boolean;
+  /** Read at arm's length. */
+  large?: boolean;
   /** Hide the unit when a neighbour carries it. */
   hideUnit?: boolean;
 }
 
 /** A number with its unit, kept as typed; states field, limit and unit when it cannot be used. */
 export function NumberField(props: NumberFieldProps) {
-  const { spec, value, onChange, label = spec.label, hint, required = false, hideLabel, hideUnit } = props;
+  const {
+    spec,
+    value,
+    onChange,
+    label = spec.label,
+    hint,
+    required = false,
+    hideLabel,
+    hideUnit,
+    large = false,
+  } = props;
   // While the field has the focus its own text rules, so that a slow store never moves the caret.
   const [draft, setDraft] = useState<string | null>(null);
   const text = draft ?? value.text;
@@ -41,10 +53,10 @@ export function NumberField(props: NumberFieldProps) {
           inputMode="decimal"
           autoComplete="off"
           maxLength={120}
-          h="target"
+          h={large ? "64px" : "target"}
           minW="0"
-          fontSize="19px"
-          fontWeight="600"
+          fontSize={large ? "36px" : "19px"}
+          fontWeight={large ? "650" : "600"}
           bg="field"
           borderColor={silent ? "edge" : "act"}
           onChange={(event) => {
@@ -57,6 +69,7 @@ export function NumberField(props: NumberFieldProps) {
           <UnitChoice
             label={`Unit of ${label}`}
             unit={value.unit}
+            tall={large}
             options={options}
             onChange={(unit) => onChange({ text, unit })}
           />
@@ -82,9 +95,11 @@ interface UnitChoiceProps {
   unit: UnitId;
   options: UnitId[];
   onChange: (unit: UnitId) => void;
+  /** As tall as a field that is read at arm's length. */
+  tall?: boolean;
 }
 
-export function UnitChoice({ label, unit, options, onChange }: UnitChoiceProps) {
+export function UnitChoice({ label, unit, options, onChange, tall = false }: UnitChoiceProps) {
   if (options.length < 2) {
     return (
       <Box minW="40px" alignSelf="center" color="soft" fontSize="15px">
@@ -97,7 +112,7 @@ export function UnitChoice({ label, unit, options, onChange }: UnitChoiceProps) 
       <NativeSelect.Field
         aria-label={label}
         value={unit}
-        h="target"
+        h={tall ? "64px" : "target"}
         bg="sheet"
         borderColor="edge"
         ps="2.5"

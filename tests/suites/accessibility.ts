@@ -6,6 +6,7 @@ import { browserSession } from "../browser/session";
 /** A page and words that show it is ready. */
 const pages: [string, string][] = [
   ["", "Fennick Bakery"],
+  ["desk", "Boils at"],
   ["job/demo-estate-car/intake", "From the label under the bonnet"],
   ["job/demo-estate-car/look", "Press a pipe or a part"],
   ["job/demo-estate-car/hook-up", "What leaves with the hoses"],

@@ -4,7 +4,7 @@
  */
 import { refrigerants } from "./helmholtz";
 import points from "./identification-points.json" with { type: "json" };
-import { KELVIN } from "./saturation";
+import { KELVIN, saturationRangeC } from "./saturation";
 import { fluidTable } from "./tables";
 
 export interface Candidate {
@@ -36,6 +36,33 @@ export function candidateSaturationKpa(name: CandidateName, temperatureC: number
   const inverse = (t: number) => 1 / (t + KELVIN);
   const share = (inverse(temperatureC) - inverse(grid[i]!)) / (inverse(grid[i + 1]!) - inverse(grid[i]!));
   return Math.exp(Math.log(values[i]!) + share * (Math.log(values[i + 1]!) - Math.log(values[i]!)));
+}
+
+/** Temperatures between which a candidate's saturation can be asked for, degC: of its equation, or of its points. */
+export function candidateRangeC(name: CandidateName): { min: number; max: number } {
+  if (name === "R134a" || name === "R1234yf") {
+    const { min, max } = saturationRangeC(name);
+    return { min: Math.max(min, LEAST_ASKED_C), max };
+  }
+  const known = points.fluids[name].flatMap((kpa, i) => (kpa === null ? [] : [points.T[i]!]));
+  return { min: known[0]!, max: known.at(-1)! };
+}
+
+/** Colder than this no gauge of a workshop is read, degC; the tables begin here. */
+const LEAST_ASKED_C = -60;
+
+/** Saturation temperature of a candidate at a pressure, kPa absolute, within its range; null beyond it. Bisection: the line only rises. */
+export function candidateSaturationC(name: CandidateName, pressureKpa: number): number | null {
+  const { min, max } = candidateRangeC(name);
+  let [cold, warm] = [min, max];
+  if (!(pressureKpa >= candidateSaturationKpa(name, cold) && pressureKpa <= candidateSaturationKpa(name, warm)))
+    return null;
+  for (let i = 0; i < 60; i++) {
+    const middle = (cold + warm) / 2;
+    if (candidateSaturationKpa(name, middle) < pressureKpa) cold = middle;
+    else warm = middle;
+  }
+  return (cold + warm) / 2;
 }
 
 /**

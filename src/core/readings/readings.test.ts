@@ -15,6 +15,7 @@ describe("rest reading", () => {
 
   it.each([
     ["at-saturation", at(25) + 5, at(25) - 4],
+    ["a-little-below", at(22), at(22)],
     ["below-saturation", at(25) - 120, at(25) - 130],
     ["above-saturation", at(25) + 90, at(25) + 80],
     ["unequal", at(25) - 150, at(25) + 100],

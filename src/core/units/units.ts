@@ -11,6 +11,8 @@ export type Dimension =
   | "mass"
   | "altitude"
   | "length"
+  | "bore"
+  | "volume"
   | "duration"
   | "percent"
   | "speed";
@@ -40,6 +42,7 @@ export const units = {
   degC: { dimension: "temperature", label: "°C", scale: 1, offset: 0, decimals: 1 },
   degF: { dimension: "temperature", label: "°F", scale: 5 / 9, offset: -160 / 9, decimals: 1 },
   K: { dimension: "temperatureDifference", label: "K", scale: 1, offset: 0, decimals: 1 },
+  degFDifference: { dimension: "temperatureDifference", label: "°F", scale: 5 / 9, offset: 0, decimals: 1 },
   g: { dimension: "mass", label: "g", scale: 1, offset: 0, decimals: 0 },
   kg: { dimension: "mass", label: "kg", scale: 1000, offset: 0, decimals: 3 },
   oz: { dimension: "mass", label: "oz", scale: 28.349523125, offset: 0, decimals: 1 },
@@ -48,6 +51,11 @@ export const units = {
   ft: { dimension: "altitude", label: "ft", scale: 0.3048, offset: 0, decimals: 0 },
   hoseM: { dimension: "length", label: "m", scale: 1, offset: 0, decimals: 2 },
   inch: { dimension: "length", label: "in", scale: 0.0254, offset: 0, decimals: 0 },
+  mm: { dimension: "bore", label: "mm", scale: 0.001, offset: 0, decimals: 1 },
+  inchFine: { dimension: "bore", label: "in", scale: 0.0254, offset: 0, decimals: 2 },
+  litre: { dimension: "volume", label: "l", scale: 0.001, offset: 0, decimals: 2 },
+  /** US fluid ounce, by definition. */
+  fluidOunce: { dimension: "volume", label: "fl oz", scale: 2.95735295625e-5, offset: 0, decimals: 1 },
   min: { dimension: "duration", label: "min", scale: 60, offset: 0, decimals: 0 },
   h: { dimension: "duration", label: "h", scale: 3600, offset: 0, decimals: 1 },
   s: { dimension: "duration", label: "s", scale: 1, offset: 0, decimals: 0 },

@@ -20,7 +20,8 @@ export interface RestReading {
 /** Below saturation by more than the parts can differ in temperature, K: that there is no liquid is proved. */
 export const NO_LIQUID_K = 5;
 
-export type RestVerdict = "at-saturation" | "below-saturation" | "above-saturation" | "unequal";
+/** `a-little-below`: more than the gauge errs, and no more than the parts differ in temperature; nothing is proved by it. */
+export type RestVerdict = "at-saturation" | "a-little-below" | "below-saturation" | "above-saturation" | "unequal";
 
 export interface RestAnswer {
   verdict: RestVerdict;
@@ -57,13 +58,21 @@ export function judgeRest(reading: RestReading, accuracy: InstrumentAccuracy = w
     lowKpa === null || highKpa === null
       ? null
       : { value: highKpa - lowKpa, uncertainty: Math.hypot(accuracy.lowKpa, accuracy.highKpa) };
-  return { verdict: verdictOf(margin, difference), saturation, margin, difference };
+  const provedKpa = saturationGaugeKpa(refrigerant, reading.soakC - NO_LIQUID_K, altitudeM);
+  return {
+    verdict: verdictOf(margin, difference, provedKpa ?? saturation.value, pressure.value),
+    saturation,
+    margin,
+    difference,
+  };
 }
 
-function verdictOf(margin: Measured, difference: Measured | null): RestVerdict {
+/** @param provedKpa below this no part can be cool enough to hold liquid */
+function verdictOf(margin: Measured, difference: Measured | null, provedKpa: number, readKpa: number): RestVerdict {
   if (difference !== null && Math.abs(difference.value) > difference.uncertainty) return "unequal";
   if (Math.abs(margin.value) <= margin.uncertainty) return "at-saturation";
-  return margin.value < 0 ? "below-saturation" : "above-saturation";
+  if (margin.value > 0) return "above-saturation";
+  return readKpa < provedKpa ? "below-saturation" : "a-little-below";
 }
 
 function weightedMean(sides: Measured[]): Measured | null {

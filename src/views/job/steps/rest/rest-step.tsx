@@ -94,6 +94,7 @@ function restGaps(job: Job): string[] {
 
 const headlines: Record<RestVerdict, string> = {
   "at-saturation": "At saturation: some liquid is left",
+  "a-little-below": "A little below saturation: cannot tell",
   "below-saturation": "Below saturation: almost empty",
   "above-saturation": "Above saturation: something else is in it, or it is warmer than you think",
   unequal: "The sides differ",
@@ -101,6 +102,8 @@ const headlines: Record<RestVerdict, string> = {
 
 const meanings: Record<RestVerdict, string> = {
   "at-saturation": "Anywhere from a few grams of liquid to an overfill reads the same.",
+  "a-little-below":
+    "Parts a few degrees cooler than the soak temperature, with liquid in them, read the same as a circuit almost empty. Let it soak, measure its coldest part, and read again; weighing settles it.",
   "below-saturation": "No liquid is left, only vapour. Look for the leak before anything is put in.",
   "above-saturation":
     "Air or another gas, a wrong refrigerant, or an engine bay warmer than the soak temperature. Let it soak and read again; if it stays, recover and weigh.",

@@ -1,0 +1,112 @@
+/** Answers that need no job: saturation both ways with what gauge and thermometer err by, a line's end, a vessel's content. */
+import { atmosphericPressureKpa, WEATHER_UNCERTAINTY_KPA } from "../../air/atmosphere";
+import type { Refrigerant } from "../../fluids/helmholtz";
+import { type CandidateName, candidateSaturationC, candidateSaturationKpa } from "../../fluids/identification";
+import { fluidTable } from "../../fluids/tables";
+import { workshopInstruments } from "./instruments";
+import { type Measured, propagate } from "./measured";
+import { saturationGaugeKpa } from "./saturation-temperature";
+
+export type Side = "low" | "high";
+
+/** What a gauge of that side errs by, kPa, 95 %. */
+export function gaugeErrorKpa(side: Side): number {
+  return side === "low" ? workshopInstruments.lowKpa : workshopInstruments.highKpa;
+}
+
+/** Saturation temperature, degC, at a pressure read on a gauge of that side (kPa gauge) and an altitude (m); null where there is none. */
+export function saturationFromGauge(
+  name: CandidateName,
+  side: Side,
+  gaugeKpa: number,
+  altitudeM: number,
+): Measured | null {
+  const atmosphere = atmosphericPressureKpa(altitudeM);
+  return propagate(
+    [
+      { value: gaugeKpa, uncertainty: gaugeErrorKpa(side) },
+      { value: atmosphere, uncertainty: WEATHER_UNCERTAINTY_KPA },
+    ],
+    (gauge, air) => candidateSaturationC(name, gauge! + air!),
+  );
+}
+
+/** Saturation pressure, kPa gauge, at a temperature read with a clamp (degC) and an altitude (m); null beyond what is known. */
+export function gaugeFromSaturation(name: CandidateName, temperatureC: number, altitudeM: number): Measured | null {
+  return propagate(
+    [
+      { value: temperatureC, uncertainty: workshopInstruments.clampK },
+      { value: atmosphericPressureKpa(altitudeM), uncertainty: WEATHER_UNCERTAINTY_KPA },
+    ],
+    (t, air) => {
+      const kpa = candidateSaturationKpa(name, t!);
+      return candidateSaturationC(name, kpa) === null ? null : kpa - air!;
+    },
+  );
+}
+
+export interface LineEnd {
+  refrigerant: Refrigerant;
+  altitudeM: number;
+  /** Where the line begins: kPa gauge, degC of the liquid. */
+  highKpa: number;
+  liquidC: number;
+  /** On its way: friction kPa, rise m (up is positive), and what it warms by, K. */
+  dropKpa: number;
+  riseM: number;
+  heatK: number;
+}
+
+const GRAVITY = 9.80665;
+
+/**
+ * Pressure left above saturation at a liquid line's end, kPa: what it begins with, less friction and the weight of the column, less the saturation
+ * pressure at the temperature it arrives with. Below 0 it flashes before it is there. Null outside the saturation line.
+ */
+export function leftAtLineEnd(line: LineEnd): Measured | null {
+  const { refrigerant, altitudeM, dropKpa, riseM, heatK } = line;
+  const atmosphere = atmosphericPressureKpa(altitudeM);
+  return propagate(
+    [
+      { value: line.highKpa, uncertainty: workshopInstruments.highKpa },
+      { value: line.liquidC, uncertainty: workshopInstruments.clampK },
+    ],
+    (high, liquidC) => {
+      const begins = saturationGaugeKpa(refrigerant, liquidC!, altitudeM);
+      const ends = saturationGaugeKpa(refrigerant, liquidC! + heatK, altitudeM);
+      // A line that begins above its saturation holds no liquid to speak of.
+      if (begins === null || ends === null || high! < begins) return high! - (begins ?? Number.NaN);
+      const density = fluidTable(refrigerant).liquidDensity(Math.max(begins + atmosphere, 50));
+      return high! - dropKpa - (density * GRAVITY * riseM) / 1000 - ends;
+    },
+  );
+}
+
+/**
+ * Grams of vapour in a volume (m3) at a gauge pressure (kPa) and temperature (degC). At saturation, or above it, there is liquid too and the pressure says
+ * nothing of how much: then the vapour alone is given and `liquid` is true.
+ */
+export function vapourIn(
+  refrigerant: Refrigerant,
+  altitudeM: number,
+  gaugeKpa: number,
+  temperatureC: number,
+  volumeM3: number,
+): { grams: number; liquid: boolean } | null {
+  const saturation = saturationGaugeKpa(refrigerant, temperatureC, altitudeM);
+  const fluid = fluidTable(refrigerant);
+  const absolute = gaugeKpa + atmosphericPressureKpa(altitudeM);
+  if (saturation === null || absolute <= 0) return null;
+  const liquid = gaugeKpa >= saturation - gaugeErrorKpa("low");
+  const kpa = Math.max(Math.min(absolute, saturation + atmosphericPressureKpa(altitudeM)), LEAST_TABLE_KPA);
+  const density = liquid ? fluid.vapourDensity(kpa) : fluid.density(kpa, fluid.vapourEnthalpyAt(kpa, temperatureC));
+  // Thinner than the table goes, a gas thins as its pressure does.
+  return { grams: density * Math.min(absolute / kpa, 1) * volumeM3 * 1000, liquid };
+}
+
+const LEAST_TABLE_KPA = 8.2;
+
+/** Inside of a hose, m3: length m, bore m. */
+export function hoseVolumeM3(lengthM: number, boreM: number): number {
+  return (Math.PI / 4) * boreM * boreM * lengthM;
+}

@@ -1,0 +1,68 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { entry, entryValue } from "../units/entry";
+import { units, unitsOf } from "../units/units";
+import { fields } from "./fields";
+import { newJob } from "./job";
+import { jobFromDesk } from "./job-from-desk";
+import { blankQuickDesk, inSystem, quickDeskSchema, systemOf, unitSystems } from "./quick-desk";
+
+describe("the quick desk in another system of units", () => {
+  it("keeps its values to what an instrument shows, whatever way it goes, and its text where it is no number", () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: -90, max: 2400, noNaN: true }),
+        fc.double({ min: -40, max: 90, noNaN: true }),
+        fc.constantFrom(...unitSystems),
+        fc.constantFrom(...unitSystems),
+        (kpa, t, first, second) => {
+          const desk = blankQuickDesk();
+          desk.low.pressure = entry(kpa.toFixed(1), "kPa");
+          desk.low.line = entry(t.toFixed(1), "degC");
+          desk.rest.soak = entry("warm", "degC");
+          const there = inSystem(inSystem(desk, first), second);
+          expect(quickDeskSchema.safeParse(there).success).toBe(true);
+          expect(systemOf(there)).toBe(second);
+          expect(entryValue(fields.low, there.low.pressure)! - kpa).toBeLessThan(1.6);
+          expect(Math.abs(entryValue(fields.suction, there.low.line)! - t)).toBeLessThan(0.2);
+          expect(there.rest.soak.text).toBe("warm");
+        },
+      ),
+    );
+  });
+
+  it("offers no two units of one name for one field", () => {
+    for (const dimension of ["pressure", "temperature", "temperatureDifference", "length", "bore", "volume"] as const) {
+      const labels = unitsOf(dimension).map((unit) => units[unit].label);
+      expect(labels.length).toBeGreaterThan(1);
+      expect(new Set(labels).size).toBe(labels.length);
+    }
+  });
+});
+
+describe("a job begun from the desk", () => {
+  const blank = newJob("x", "2026-06-01T10:00:00.000Z");
+
+  it("takes what was read at a car, and leaves what was only looked up", () => {
+    const desk = blankQuickDesk();
+    desk.refrigerant = "R1234yf";
+    desk.high.line = entry("41", "degC");
+    desk.rest.soak = entry("24", "degC");
+    const job = jobFromDesk(blank, desk);
+    expect(job.intake.refrigerant).toBe("R1234yf");
+    expect(job.rest.soak.text).toBe("24");
+    expect(job.baseline.settings[0]).toMatchObject({
+      high: { text: "1200" },
+      liquid: { text: "41" },
+      low: { text: "" },
+    });
+  });
+
+  it("a pressure that follows from a temperature is written as what it is", () => {
+    const desk = blankQuickDesk();
+    desk.low = { ...desk.low, given: "temperature", temperature: entry("0", "degC"), line: entry("6", "degC") };
+    const job = jobFromDesk(blank, desk);
+    // R134a at 0 degC: 292.8 kPa absolute.
+    expect(Number(job.baseline.settings[0].low.text)).toBeCloseTo(292.8 - 101.3, -0.5);
+  });
+});

@@ -1,0 +1,227 @@
+"use client";
+
+import { Box, Flex, Grid, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import { atmosphericPressureKpa } from "@/core/air/atmosphere";
+import type { Refrigerant } from "@/core/fluids/helmholtz";
+import { hoseVolumeM3, leftAtLineEnd, vapourIn } from "@/core/readings/derive/quick";
+import { judgeRest } from "@/core/readings/derive/rest";
+import { fields } from "@/core/records/fields";
+import { deskFields, type QuickDesk, systemOf, type UnitSystem, unitIn } from "@/core/records/quick-desk";
+import { entry, entryValue, type FieldSpec } from "@/core/units/entry";
+import { formatQuantity, type UnitId, unitsOf } from "@/core/units/units";
+import { Card } from "@/ui/card";
+import { Choice } from "@/ui/choice";
+import { Measure } from "@/ui/measure";
+import { NumberField } from "@/ui/number-field";
+import { lineEndSentence, restSentence, vesselSentence } from "@/words/desk";
+import type { SideState } from "./side-column";
+
+interface CardProps {
+  desk: QuickDesk;
+  refrigerant: Refrigerant;
+  altitudeM: number;
+  set: (part: Partial<QuickDesk>) => void;
+}
+
+/** Engine off and soaked: how far from saturation, and what that means and does not. */
+export function RestCard({ desk, refrigerant, altitudeM, set }: CardProps) {
+  const { rest } = desk;
+  const lowKpa = entryValue(fields.low, rest.pressure);
+  const soakC = entryValue(fields.soak, rest.soak);
+  const answer =
+    lowKpa === null || soakC === null ? null : judgeRest({ refrigerant, altitudeM, soakC, lowKpa, highKpa: null });
+  return (
+    <Card title="At rest: is any liquid left">
+      <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap="3">
+        <NumberField
+          spec={fields.low}
+          label="Gauge at rest"
+          value={rest.pressure}
+          onChange={(pressure) => set({ rest: { ...rest, pressure } })}
+        />
+        <NumberField spec={fields.soak} value={rest.soak} onChange={(soak) => set({ rest: { ...rest, soak } })} />
+      </Grid>
+      <Answer>
+        {answer === null
+          ? "Engine off for as long as it takes to cool: give both."
+          : restSentence(answer, rest.pressure.unit)}
+      </Answer>
+    </Card>
+  );
+}
+
+/** A liquid line's end: friction, rise and heat against what there is to spare. */
+export function LineEndCard({ desk, refrigerant, altitudeM, high, set }: CardProps & { high: SideState }) {
+  const { line } = desk;
+  const read = (spec: FieldSpec, given: QuickDesk["line"]["drop"]) => entryValue(spec, given) ?? 0;
+  const liquidC = entryValue(fields.liquid, desk.high.line);
+  const left =
+    liquidC === null || high.pressure === null
+      ? null
+      : leftAtLineEnd({
+          refrigerant,
+          altitudeM,
+          highKpa: high.pressure.value,
+          liquidC,
+          dropKpa: read(deskFields.drop, line.drop),
+          riseM: read(deskFields.rise, line.rise),
+          heatK: read(deskFields.heat, line.heat),
+        });
+  return (
+    <Card title="Does the liquid arrive as liquid">
+      <Grid
+        templateColumns={{ base: "repeat(2, minmax(0, 1fr))", xl: "repeat(3, minmax(0, 1fr))" }}
+        gap="3"
+        alignItems="end"
+      >
+        <NumberField spec={deskFields.drop} value={line.drop} onChange={(drop) => set({ line: { ...line, drop } })} />
+        <NumberField spec={deskFields.rise} value={line.rise} onChange={(rise) => set({ line: { ...line, rise } })} />
+        <NumberField spec={deskFields.heat} value={line.heat} onChange={(heat) => set({ line: { ...line, heat } })} />
+      </Grid>
+      <Answer>
+        {left === null
+          ? "Give the high side and the liquid line above."
+          : lineEndSentence(left, desk.high.pressure.unit)}
+      </Answer>
+    </Card>
+  );
+}
+
+/** What a hose or a vessel holds as vapour. */
+export function VesselCard({ desk, refrigerant, altitudeM, set }: CardProps) {
+  const { vessel } = desk;
+  const change = (part: Partial<QuickDesk["vessel"]>) => set({ vessel: { ...vessel, ...part } });
+  const lengthM = entryValue(fields.hose, vessel.length);
+  const boreM = entryValue(deskFields.bore, vessel.bore);
+  const volume =
+    vessel.kind === "volume"
+      ? entryValue(deskFields.litres, vessel.litres)
+      : lengthM === null || boreM === null
+        ? null
+        : hoseVolumeM3(lengthM, boreM);
+  const kpa = entryValue(fields.low, vessel.pressure);
+  const t = entryValue(deskFields.vesselC, vessel.temperature);
+  const content =
+    volume === null || kpa === null || t === null ? null : vapourIn(refrigerant, altitudeM, kpa, t, volume);
+  const unit = unitIn(systemOf(desk), "mass") ?? "g";
+  return (
+    <Card title="Grams of vapour in it">
+      <Choice
+        label="In what"
+        options={[
+          { value: "hose", label: "A hose" },
+          { value: "volume", label: "A circuit or vessel" },
+        ]}
+        value={vessel.kind}
+        onChange={(kind) => change({ kind })}
+      />
+      <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap="3" mt="2">
+        {vessel.kind === "hose" ? (
+          <>
+            <NumberField
+              spec={fields.hose}
+              label="Length"
+              value={vessel.length}
+              onChange={(length) => change({ length })}
+            />
+            <NumberField spec={deskFields.bore} value={vessel.bore} onChange={(bore) => change({ bore })} />
+          </>
+        ) : (
+          <Box gridColumn="1 / 3">
+            <NumberField spec={deskFields.litres} value={vessel.litres} onChange={(litres) => change({ litres })} />
+          </Box>
+        )}
+        <NumberField
+          spec={fields.low}
+          label="Gauge on it"
+          value={vessel.pressure}
+          onChange={(pressure) => change({ pressure })}
+        />
+        <NumberField
+          spec={deskFields.vesselC}
+          value={vessel.temperature}
+          onChange={(temperature) => change({ temperature })}
+        />
+      </Grid>
+      {content === null ? (
+        <Answer>Give size, pressure and temperature.</Answer>
+      ) : (
+        <Flex mt="3" gap="5" align="end" wrap="wrap">
+          <Measure
+            label={content.liquid ? "As vapour alone" : "In it"}
+            value={content.grams}
+            unit={unit}
+            decimals={content.grams < 20 ? 1 : 0}
+          />
+          <Text flex="1 1 200px" color="soft">
+            {vesselSentence(content)}
+          </Text>
+        </Flex>
+      )}
+    </Card>
+  );
+}
+
+const kinds = [
+  { value: "pressure", label: "Pressure", spec: { label: "Pressure", dimension: "pressure", min: -102, max: 10_000 } },
+  {
+    value: "temperature",
+    label: "Temperature",
+    spec: { label: "Temperature", dimension: "temperature", min: -100, max: 300 },
+  },
+  { value: "mass", label: "Mass", spec: { label: "Mass", dimension: "mass", min: 0, max: 100_000 } },
+  { value: "vacuum", label: "Vacuum", spec: { label: "Vacuum", dimension: "vacuum", min: 0, max: 110 } },
+] as const;
+
+/** One number in all the units it may be asked for in. */
+export function ConvertCard({ system, altitudeM }: { system: UnitSystem; altitudeM: number }) {
+  const [kind, setKind] = useState<(typeof kinds)[number]["value"]>("pressure");
+  const { spec } = kinds.find(({ value }) => value === kind)!;
+  const usual = unitIn(system, spec.dimension) ?? unitsOf(spec.dimension)[0]!;
+  const [typed, setTyped] = useState<{ text: string; unit: UnitId | null }>({ text: "", unit: null });
+  const unit = typed.unit !== null && unitsOf(spec.dimension).includes(typed.unit) ? typed.unit : usual;
+  const value = entryValue(spec, entry(typed.text, unit));
+  return (
+    <Card title="From one unit to the others">
+      <Choice
+        label="Of what"
+        options={kinds.map(({ value, label }) => ({ value, label }))}
+        value={kind}
+        onChange={(chosen) => {
+          setKind(chosen);
+          setTyped({ text: "", unit: null });
+        }}
+      />
+      <Box mt="2" maxW="280px">
+        <NumberField spec={spec} value={entry(typed.text, unit)} onChange={setTyped} />
+      </Box>
+      <Flex gap="5" mt="3" wrap="wrap" minH="30px">
+        {value === null ? (
+          <Text color="soft">Type a number; it is shown in every unit of its kind.</Text>
+        ) : (
+          unitsOf(spec.dimension)
+            .filter((other) => other !== unit)
+            .map((other) => (
+              <Text key={other} fontSize="20px" fontWeight="650" whiteSpace="nowrap">
+                {formatQuantity(value, other)}
+              </Text>
+            ))
+        )}
+        {value !== null && spec.dimension === "pressure" && (
+          <Text fontSize="20px" fontWeight="650" whiteSpace="nowrap">
+            {formatQuantity(value + atmosphericPressureKpa(altitudeM), "kPaAbs", 0)}
+          </Text>
+        )}
+      </Flex>
+    </Card>
+  );
+}
+
+function Answer({ children }: { children: string }) {
+  return (
+    <Text mt="3" fontSize="17px" fontWeight="600" role="status">
+      {children}
+    </Text>
+  );
+}

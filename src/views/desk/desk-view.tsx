@@ -1,0 +1,197 @@
+"use client";
+
+import { Box, Center, Flex, Grid, NativeSelect, Spinner, Stack, Text } from "@chakra-ui/react";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { atmosphericPressureKpa } from "@/core/air/atmosphere";
+import { type CandidateName, candidateNames, candidateSaturationKpa } from "@/core/fluids/identification";
+import type { Refrigerant } from "@/core/fluids/helmholtz";
+import { fields } from "@/core/records/fields";
+import {
+  blankQuickDesk,
+  inSystem,
+  type QuickDesk,
+  systemOf,
+  unitIn,
+  type UnitSystem,
+  unitSystems,
+} from "@/core/records/quick-desk";
+import { reasonOf } from "@/core/result";
+import { entryOf, entryValue } from "@/core/units/entry";
+import { units } from "@/core/units/units";
+import { createJobFrom } from "@/data/jobs";
+import { SaturationRuler } from "@/pictures/saturation-ruler";
+import { useQuickDesk } from "@/session/quick-desk";
+import { AppFrame } from "@/ui/app-frame";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { Choice } from "@/ui/choice";
+import { Notice } from "@/ui/notice";
+import { NumberField } from "@/ui/number-field";
+import { jobFromDesk } from "@/core/records/job-from-desk";
+import { unitSystemLabels } from "@/words/desk";
+import { ConvertCard, LineEndCard, RestCard, VesselCard } from "./desk-cards";
+import { SideColumn, sideState } from "./side-column";
+
+/** The two that everything is computed for; of the others only the saturation line is known. */
+const whole: readonly string[] = ["R134a", "R1234yf"];
+const others = candidateNames.filter((name) => !whole.includes(name));
+
+/** Pressure and temperature without a job: what a card on the wall tells, with what it leaves out. */
+export function DeskView() {
+  const { desk, change, storeError } = useQuickDesk(blankQuickDesk);
+  const router = useRouter();
+  const [refused, setRefused] = useState<string | null>(null);
+  const take = (from: QuickDesk) =>
+    createJobFrom((job) => jobFromDesk(job, from)).then(
+      (job) => router.push(`/job/${job.id}/intake`),
+      (error: unknown) => setRefused(reasonOf(error)),
+    );
+  return (
+    <AppFrame
+      current="desk"
+      header={
+        <>
+          <Text as="h1" fontSize="20px" fontWeight="650">
+            P-T desk
+          </Text>
+          <Flex ml="auto" gap="2">
+            <BenchButton kind="quiet" disabled={desk === null} onClick={() => change(blankQuickDesk)}>
+              Clear it
+            </BenchButton>
+            <BenchButton disabled={desk === null} onClick={() => desk && take(desk)}>
+              Take it into a job
+            </BenchButton>
+          </Flex>
+        </>
+      }
+    >
+      <Stack as="main" p="4" gap="3.5" maxW="1240px">
+        {refused !== null && (
+          <Notice tone="act" title="No job was begun">
+            {`The browser did not store it: ${refused}. What stands here is kept.`}
+          </Notice>
+        )}
+        {storeError !== null && (
+          <Notice tone="wait" title="What stands here is not stored">
+            {`The browser refuses: ${storeError}. It computes all the same; after a reload the desk is blank.`}
+          </Notice>
+        )}
+        {desk === null ? (
+          <Center h="40vh" gap="3">
+            <Spinner /> <Text>Opening the desk</Text>
+          </Center>
+        ) : (
+          <Desk desk={desk} change={change} />
+        )}
+      </Stack>
+    </AppFrame>
+  );
+}
+
+interface DeskProps {
+  desk: QuickDesk;
+  change: (change: (desk: QuickDesk) => QuickDesk) => void;
+}
+
+function Desk({ desk, change }: DeskProps) {
+  const altitudeM = entryValue(fields.altitude, desk.altitude) ?? 0;
+  const system = systemOf(desk);
+  const computed: Refrigerant | null =
+    desk.refrigerant === "R134a" || desk.refrigerant === "R1234yf" ? desk.refrigerant : null;
+  const set = (part: Partial<QuickDesk>) => change((now) => ({ ...now, ...part }));
+  const sides = { low: sideState(desk, "low", altitudeM), high: sideState(desk, "high", altitudeM) };
+  const atmosphereKpa = atmosphericPressureKpa(altitudeM);
+  const move = (side: "low" | "high", temperatureC: number) =>
+    change((now) => {
+      const gauge = candidateSaturationKpa(now.refrigerant, temperatureC) - atmosphereKpa;
+      const { unit } = now[side].pressure;
+      return {
+        ...now,
+        [side]: { ...now[side], given: "pressure", pressure: entryOf(gauge, unit, units[unit].decimals) },
+      };
+    });
+  return (
+    <>
+      <Flex gap="6" wrap="wrap" align="end">
+        <Box>
+          <Choice
+            label="Refrigerant"
+            options={whole.map((name) => ({ value: name, label: name }))}
+            value={computed}
+            onChange={(name) => set({ refrigerant: name as CandidateName })}
+          />
+        </Box>
+        <NativeSelect.Root w="auto" minW="190px">
+          <NativeSelect.Field
+            aria-label="Another refrigerant, to be told apart"
+            h="target"
+            bg="field"
+            borderColor="edge"
+            value={computed === null ? desk.refrigerant : ""}
+            onChange={(event) =>
+              event.currentTarget.value !== "" && set({ refrigerant: event.currentTarget.value as CandidateName })
+            }
+          >
+            <option value="">Another one</option>
+            {others.map((name) => (
+              <option key={name} value={name}>
+                {name}
+              </option>
+            ))}
+          </NativeSelect.Field>
+          <NativeSelect.Indicator />
+        </NativeSelect.Root>
+        <Box w="190px">
+          <NumberField spec={fields.altitude} value={desk.altitude} onChange={(altitude) => set({ altitude })} />
+        </Box>
+        <Box ml="auto">
+          <Choice
+            label="Units"
+            options={unitSystems.map((value) => ({ value, label: unitSystemLabels[value] }))}
+            value={system}
+            onChange={(chosen: UnitSystem) => change((now) => inSystem(now, chosen))}
+          />
+        </Box>
+      </Flex>
+      <Card title={`Saturation of ${desk.refrigerant}: pull a mark, or type either number`}>
+        <SaturationRuler
+          refrigerant={desk.refrigerant}
+          atmosphereKpa={atmosphereKpa}
+          low={{
+            temperatureC: sides.low.temperature?.value ?? null,
+            errorK: sides.low.temperature?.uncertainty ?? null,
+          }}
+          high={{
+            temperatureC: sides.high.temperature?.value ?? null,
+            errorK: sides.high.temperature?.uncertainty ?? null,
+          }}
+          pressureUnit={desk.low.pressure.unit}
+          temperatureUnit={unitIn(system, "temperature") ?? "degC"}
+          onMove={move}
+        />
+      </Card>
+      <Grid templateColumns={{ base: "minmax(0, 1fr)", lg: "repeat(2, minmax(0, 1fr))" }} gap="3.5">
+        <SideColumn side="low" desk={desk} state={sides.low} altitudeM={altitudeM} change={change} />
+        <SideColumn side="high" desk={desk} state={sides.high} altitudeM={altitudeM} change={change} />
+      </Grid>
+      {computed === null ? (
+        <Notice title={`Of ${desk.refrigerant} only the saturation line is known here`}>
+          Enough to tell it from another one by its pressure at rest, within about 1 %. Superheat, lines and vessels are
+          computed for R134a and R1234yf.
+        </Notice>
+      ) : (
+        <Grid
+          templateColumns={{ base: "minmax(0, 1fr)", lg: "repeat(2, minmax(0, 1fr))" }}
+          gap="3.5"
+          alignItems="start"
+        >
+          <RestCard desk={desk} refrigerant={computed} altitudeM={altitudeM} set={set} />
+          <LineEndCard desk={desk} refrigerant={computed} altitudeM={altitudeM} high={sides.high} set={set} />
+          <VesselCard desk={desk} refrigerant={computed} altitudeM={altitudeM} set={set} />
+          <ConvertCard system={system} altitudeM={altitudeM} />
+        </Grid>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,130 @@
+"use client";
+
+import { Box, Grid } from "@chakra-ui/react";
+import { gaugeFromSaturation, type Side, saturationFromGauge } from "@/core/readings/derive/quick";
+import { deriveValues } from "@/core/readings/derive/derived";
+import type { Measured } from "@/core/readings/derive/measured";
+import { fields } from "@/core/records/fields";
+import { type DeskSide, deskFields, type QuickDesk, systemOf, unitIn } from "@/core/records/quick-desk";
+import { type Entry, entryOf, entryValue } from "@/core/units/entry";
+import { formatUncertainty, type UnitId, units } from "@/core/units/units";
+import { Card } from "@/ui/card";
+import { Measure } from "@/ui/measure";
+import { NumberField } from "@/ui/number-field";
+import { sideWords } from "@/words/desk";
+
+/** A side as it stands: gauge pressure kPa and saturation temperature degC, each given or following from the other. */
+export interface SideState {
+  pressure: Measured | null;
+  temperature: Measured | null;
+}
+
+export function sideState(desk: QuickDesk, side: Side, altitudeM: number): SideState {
+  const { refrigerant } = desk;
+  const { given, pressure, temperature } = desk[side];
+  if (given === "pressure") {
+    const kpa = entryValue(fields[side], pressure);
+    if (kpa === null) return { pressure: null, temperature: null };
+    return {
+      pressure: { value: kpa, uncertainty: 0 },
+      temperature: saturationFromGauge(refrigerant, side, kpa, altitudeM),
+    };
+  }
+  const t = entryValue(deskFields.saturation, temperature);
+  if (t === null) return { pressure: null, temperature: null };
+  return { pressure: gaugeFromSaturation(refrigerant, t, altitudeM), temperature: { value: t, uncertainty: 0 } };
+}
+
+interface SideColumnProps {
+  side: Side;
+  desk: QuickDesk;
+  state: SideState;
+  altitudeM: number;
+  change: (change: (desk: QuickDesk) => QuickDesk) => void;
+}
+
+/** Pressure and temperature of one side, both ways, and what the pipe on it says with them. */
+export function SideColumn({ side, desk, state, altitudeM, change }: SideColumnProps) {
+  const own = desk[side];
+  const words = sideWords[side];
+  const system = systemOf(desk);
+  const set = (part: Partial<DeskSide>) => change((now) => ({ ...now, [side]: { ...now[side], ...part } }));
+  const { pressure, temperature } = state;
+  const lineC = entryValue(fields[words.lineField], own.line);
+  const computed = desk.refrigerant === "R134a" || desk.refrigerant === "R1234yf" ? desk.refrigerant : null;
+  const derived =
+    computed === null || pressure === null
+      ? null
+      : deriveValues({
+          refrigerant: computed,
+          altitudeM,
+          ambientC: null,
+          evaporatorAirC: null,
+          lowKpa: side === "low" ? pressure.value : null,
+          highKpa: side === "high" ? pressure.value : null,
+          ventC: null,
+          suctionLineC: side === "low" ? lineC : null,
+          liquidLineC: side === "high" ? lineC : null,
+        });
+  const difference = side === "low" ? (derived?.superheatK ?? null) : (derived?.subcoolingK ?? null);
+  const differenceUnit = unitIn(system, "temperatureDifference") ?? "K";
+  return (
+    <Card title={words.title}>
+      <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap="3">
+        <NumberField
+          spec={fields[side]}
+          label={words.pressure}
+          value={own.given === "pressure" ? own.pressure : shown(pressure, own.pressure.unit)}
+          large
+          hint={follows(own.given === "temperature", pressure, own.pressure.unit, "a usual clamp's error")}
+          onChange={(typed) => set(typedAs("pressure", own, typed, own.given === "pressure"))}
+        />
+        <NumberField
+          spec={deskFields.saturation}
+          label={words.saturation}
+          value={own.given === "temperature" ? own.temperature : shown(temperature, own.temperature.unit)}
+          large
+          hint={follows(own.given === "pressure", temperature, own.temperature.unit, words.gauge)}
+          onChange={(typed) => set(typedAs("temperature", own, typed, own.given === "temperature"))}
+        />
+      </Grid>
+      {computed !== null && (
+        <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap="3" mt="3" alignItems="end">
+          <NumberField
+            spec={fields[words.lineField]}
+            label={words.line}
+            value={own.line}
+            onChange={(line) => set({ line })}
+          />
+          <Box>
+            <Measure
+              label={words.difference}
+              value={difference}
+              unit={differenceUnit}
+              note={lineC === null ? `give the ${words.line.toLowerCase()}` : undefined}
+            />
+          </Box>
+        </Grid>
+      )}
+    </Card>
+  );
+}
+
+/** What was typed is given from now on; another unit of a number that only follows changes how it is shown, and nothing else. */
+function typedAs(which: DeskSide["given"], own: DeskSide, typed: Entry, given: boolean): Partial<DeskSide> {
+  const onlyUnit = !given && typed.unit !== own[which].unit;
+  return onlyUnit ? { [which]: { ...own[which], unit: typed.unit } } : { given: which, [which]: typed };
+}
+
+/** How far a number that follows may lie off, and by what. */
+function follows(does: boolean, value: Measured | null, unit: UnitId, by: string): string | undefined {
+  if (!does) return undefined;
+  return value === null
+    ? "none at this value"
+    : `± ${formatUncertainty(value.uncertainty, unit)} ${units[unit].label}: ${by}`;
+}
+
+/** A number that follows from another, in the field it would be typed in. */
+function shown(value: Measured | null, unit: DeskSide["pressure"]["unit"]) {
+  return value === null ? { text: "", unit } : entryOf(value.value, unit);
+}

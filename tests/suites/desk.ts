@@ -1,0 +1,48 @@
+import { By, Key } from "selenium-webdriver";
+import { describe, expect, it } from "vitest";
+import { browserSession, storedJob } from "../browser/session";
+
+describe("the P-T desk", () => {
+  const session = browserSession("demo");
+
+  it("is a key away from everywhere, answers both ways in any unit, is kept over a reload, and goes into a job", async () => {
+    const { browser, address } = session;
+    await browser.open(address);
+    await browser.says("Orla Veitch");
+    await browser.driver.findElement(By.css("body")).sendKeys("p");
+    await browser.at("desk");
+    await browser.says("Boils at");
+    await browser.type("Low side, gauge", "192");
+    // R134a, published: 292.8 kPa absolute at 0 degC.
+    await browser.until("it boils at nought", async () => Math.abs(Number(await browser.valueOf("Boils at"))) < 0.4);
+    await browser.type("Condenses at", "50");
+    // 1 318 kPa absolute at 50 degC.
+    await browser.until(
+      "its pressure",
+      async () => Math.abs(Number(await browser.valueOf("High side, gauge")) - 1217) < 4,
+    );
+    await browser.type("Liquid line", "42");
+    await browser.says(/Subcooling\n8\.0/);
+    const slider = await browser.find("//*[@role='slider' and starts-with(@aria-label, 'Low')]", "the low mark");
+    const before = Number(await slider.getAttribute("aria-valuenow"));
+    await slider.sendKeys(Key.ARROW_RIGHT);
+    await browser.until("it moved", async () => Number(await slider.getAttribute("aria-valuenow")) > before);
+    await browser.driver.actions().dragAndDrop(slider, { x: 80, y: 0 }).perform();
+    await browser.until("it was pulled", async () => Number(await slider.getAttribute("aria-valuenow")) > before + 4);
+
+    await browser.type("Gauge at rest", "470");
+    await browser.type("Soak temperature", "20");
+    await browser.says("some liquid is left. How much, no pressure tells");
+    await browser.choose("Units", "US");
+    await browser.says(/Saturation is 6[78]\.\d psi/);
+    await browser.driver.navigate().refresh();
+    await browser.says(/Saturation is 6[78]\.\d psi/);
+    expect(await browser.text()).not.toMatch(/NaN|undefined|kPa\b(?! *\n)/);
+    await browser.press("Take it into a job");
+    await browser.at("intake");
+    const id = (await browser.driver.getCurrentUrl()).split("/").at(-2)!;
+    const job = await storedJob(browser, id);
+    expect(job.intake.refrigerant).toBe("R134a");
+    expect(job.rest.soak).toEqual({ text: "68.0", unit: "degF" });
+  });
+});
