@@ -60,6 +60,7 @@ module.exports = {
     upOf("worker", ["words/", "core/"]),
     upOf("data", ["core/"]),
     upOf("words", ["core/"]),
+    upOf("offline", []),
     upOf("ui", ["words/", "core/"]),
     upOf("demo", ["core/"]),
     upOf("cli", ["words/", "core/"]),

@@ -16,7 +16,7 @@ const config: NextConfig = {
     return [
       {
         // Pages have a policy of their own each time they are answered (src/proxy.ts); what is built has one for all.
-        source: "/:path(api/.*|_next/.*|icon\\.svg|learned\\.bin)",
+        source: "/:path(api/.*|_next/.*|icon\\.svg|learned\\.bin|sw\\.js|manifest\\.webmanifest)",
         headers: [{ key: "Content-Security-Policy", value: policyFor({ nonce: null }) }],
       },
       {

@@ -2,6 +2,7 @@ import type { Metadata, Viewport } from "next";
 import "@fontsource-variable/atkinson-hyperlegible-next";
 import { headers } from "next/headers";
 import type { ReactNode } from "react";
+import { Offline } from "@/ui/offline";
 import { Provider } from "@/ui/provider";
 
 export const metadata: Metadata = {
@@ -18,6 +19,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
     <html lang="en" suppressHydrationWarning>
       <body>
         <Provider nonce={nonce}>{children}</Provider>
+        <Offline />
       </body>
     </html>
   );

@@ -7,6 +7,7 @@ import { useRouter } from "next/navigation";
 import { useTheme } from "next-themes";
 import { type ReactNode, useEffect, useMemo, useState } from "react";
 import { Mark } from "./mark";
+import { useUpdateWaits } from "./offline";
 import { type Shortcut, useShortcuts } from "./shortcuts";
 
 interface AppFrameProps {
@@ -31,6 +32,7 @@ export function AppFrame({ current, title, header, footer, commands = [], childr
   const dark = mounted && resolvedTheme === "dark";
   const [dialog, setDialog] = useState<"keys" | "commands" | null>(null);
   const lastJob = useLastJob(current);
+  const updateWaits = useUpdateWaits();
 
   const own: Shortcut[] = [
     { key: "b", does: "To the Bay", run: () => router.push("/") },
@@ -65,6 +67,11 @@ export function AppFrame({ current, title, header, footer, commands = [], childr
         {lastJob && <RailLink href={lastJob} label="Job" active={current === "job"} icon={<Wrench size={21} />} />}
         <RailLink href="/desk" label="P-T" active={current === "desk"} icon={<Ruler size={21} />} />
         <Box mt="auto" />
+        {updateWaits && (
+          <Text fontSize="11px" textAlign="center" px="1" pb="2" role="status">
+            New version at the next start
+          </Text>
+        )}
         <RailButton label="Keys" icon={<Keyboard size={21} />} onClick={() => setDialog("keys")} />
         <RailButton
           label={dark ? "Light" : "Dark"}

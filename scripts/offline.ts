@@ -1,0 +1,39 @@
+/** After `next build`: writes public/sw.js, the service worker with the list of all that this build needs without a network. */
+import { readdirSync, readFileSync } from "node:fs";
+import path from "node:path";
+import { build } from "esbuild";
+import { stepIds } from "../src/core/records/job";
+
+const root = path.resolve(import.meta.dirname, "..");
+const built = path.join(root, ".next");
+const ID_PLACE = "evrid-job-id-here";
+
+function filesIn(folder: string): string[] {
+  return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
+    const place = path.join(folder, entry.name);
+    return entry.isDirectory() ? filesIn(place) : [place];
+  });
+}
+
+const statics = filesIn(path.join(built, "static")).map(
+  (file) =>
+    `/_next/static/${path.relative(path.join(built, "static"), file).split(path.sep).map(encodeURIComponent).join("/")}`,
+);
+const files = ["/", "/desk", "/learned.bin", "/icon.svg", "/manifest.webmanifest", ...statics];
+const id = readFileSync(path.join(built, "BUILD_ID"), "utf8").trim();
+
+await build({
+  entryPoints: [path.join(root, "src/offline/service-worker.ts")],
+  bundle: true,
+  target: "es2022",
+  format: "iife",
+  minifySyntax: true,
+  logLevel: "error",
+  outfile: path.join(root, "public/sw.js"),
+  define: {
+    BUILD: JSON.stringify(id),
+    FILES: JSON.stringify(files),
+    JOB_PAGES: JSON.stringify(stepIds.map((step) => `/job/${ID_PLACE}/${step}`)),
+    ID_PLACE: JSON.stringify(ID_PLACE),
+  },
+});

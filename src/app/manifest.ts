@@ -1,0 +1,15 @@
+import type { MetadataRoute } from "next";
+
+export default function manifest(): MetadataRoute.Manifest {
+  return {
+    name: "Evrid",
+    short_name: "Evrid",
+    description:
+      "Reads the instruments of a vehicle's air-conditioning circuit together and holds the charge to the label.",
+    start_url: "/",
+    display: "standalone",
+    background_color: "#efece5",
+    theme_color: "#1c2326",
+    icons: [{ src: "/icon.svg", sizes: "any", type: "image/svg+xml" }],
+  };
+}

@@ -1,0 +1,86 @@
+/**
+ * Evrid without a network: at install everything that was built is kept, and from then on served from there, one build at a time. A newer build
+ * is kept beside it and taken when no page of the older one is open any more: never during a job. Bundled by scripts/offline.ts, which knows
+ * the build and its files.
+ */
+declare const BUILD: string;
+declare const FILES: readonly string[];
+/** Pages with a place for a job's id in their address. */
+declare const JOB_PAGES: readonly string[];
+declare const ID_PLACE: string;
+
+/** What is used of a service worker's world; the types of pages know none. */
+interface WorkerScope {
+  addEventListener(
+    type: "install" | "activate",
+    listener: (event: { waitUntil(work: Promise<unknown>): void }) => void,
+  ): void;
+  addEventListener(
+    type: "fetch",
+    listener: (event: { request: Request; respondWith(answer: Promise<Response>): void }) => void,
+  ): void;
+  clients: { claim(): Promise<void> };
+  location: Location;
+}
+const scope = globalThis as unknown as WorkerScope;
+
+const PREFIX = "evrid-";
+const CACHE = `${PREFIX}${BUILD}`;
+/** Files fetched at once while it installs: the page is in use meanwhile. */
+const AT_ONCE = 4;
+
+scope.addEventListener("install", (event) => event.waitUntil(keepAll()));
+
+scope.addEventListener("activate", (event) => event.waitUntil(forgetOthers().then(() => scope.clients.claim())));
+
+scope.addEventListener("fetch", (event) => {
+  const { request } = event;
+  const url = new URL(request.url);
+  if (request.method !== "GET" || url.origin !== scope.location.origin || url.pathname.startsWith("/api/")) return;
+  // What the framework fetches to move within a page is the server's; without one it loads the page instead.
+  if (request.mode !== "navigate" && (url.searchParams.has("_rsc") || request.headers.has("rsc"))) return;
+  event.respondWith(request.mode === "navigate" ? page(request, url) : file(request));
+});
+
+async function keepAll(): Promise<void> {
+  const cache = await caches.open(CACHE);
+  const waiting = [...FILES, ...JOB_PAGES];
+  const next = async (): Promise<void> => {
+    for (let path = waiting.shift(); path !== undefined; path = waiting.shift()) {
+      const answer = await fetch(path, { cache: "no-cache", redirect: "error" });
+      if (!answer.ok) throw new Error(`${path}: ${answer.status}`);
+      await cache.put(path, answer);
+    }
+  };
+  await Promise.all(Array.from({ length: AT_ONCE }, next));
+}
+
+async function forgetOthers(): Promise<void> {
+  const names = await caches.keys();
+  await Promise.all(
+    names.filter((name) => name.startsWith(PREFIX) && name !== CACHE).map((name) => caches.delete(name)),
+  );
+}
+
+async function file(request: Request): Promise<Response> {
+  const kept = await caches.match(request, { cacheName: CACHE, ignoreVary: true });
+  if (kept === undefined) return fetch(request);
+  // Out of a cache a worker would be told another address than its own, and lose what is written behind it.
+  return request.destination === "worker" ? rebuilt(kept, await kept.blob()) : kept;
+}
+
+async function page(request: Request, url: URL): Promise<Response> {
+  const kept = await caches.match(url.pathname, { cacheName: CACHE, ignoreVary: true });
+  if (kept !== undefined) return kept;
+  const job = /^\/job\/([^/]+)\/([^/]+)\/?$/.exec(url.pathname);
+  const shell = job
+    ? await caches.match(`/job/${ID_PLACE}/${job[2]}`, { cacheName: CACHE, ignoreVary: true })
+    : undefined;
+  if (job === null || shell === undefined) return fetch(request);
+  // The same page for every job: only the id in its address differs.
+  return rebuilt(shell, (await shell.text()).replaceAll(ID_PLACE, job[1]!));
+}
+
+function rebuilt({ status, headers }: Response, body: BodyInit): Response {
+  return new Response(body, { status, headers });
+}
