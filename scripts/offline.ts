@@ -19,7 +19,7 @@ const statics = filesIn(path.join(built, "static")).map(
   (file) =>
     `/_next/static/${path.relative(path.join(built, "static"), file).split(path.sep).map(encodeURIComponent).join("/")}`,
 );
-const files = ["/", "/desk", "/learned.bin", "/icon.svg", "/manifest.webmanifest", ...statics];
+const files = ["/", "/desk", "/settings", "/learned.bin", "/icon.svg", "/manifest.webmanifest", ...statics];
 const id = readFileSync(path.join(built, "BUILD_ID"), "utf8").trim();
 
 await build({

@@ -22,6 +22,9 @@ try {
   );
   await browser.says("Subcooling");
   await shoot("desk");
+  await browser.open(`${server.address}/settings`);
+  await browser.says(/\d jobs\./);
+  await shoot("settings");
   await browser.open(server.address);
   await browser.says("Fennick Bakery");
   await browser.resize(tablet);

@@ -6,6 +6,7 @@ import "./suites/charge-desk";
 import "./suites/desk";
 import "./suites/diagnosis";
 import "./suites/power-cut";
+import "./suites/settings";
 import "./suites/store-refused";
 
 afterAll(closeSharedBrowser);

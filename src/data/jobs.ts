@@ -1,10 +1,12 @@
 /** Jobs in the browser database: every change is one transaction, so that two tabs or a crash never lose a keystroke. */
 import { continues, standing } from "@/core/charge/books/ledger";
+import { asBegunHere } from "@/core/records/choices";
 import { type Job, newJob } from "@/core/records/job";
 import type { RackState } from "@/core/instruments/rack-state";
 import { checkChange, type JobFileIssue, readJob, writeJobFile } from "@/core/records/job-file";
 import { balanceOf } from "@/core/records/job-readings";
 import { type Result, succeed } from "@/core/result";
+import { loadChoices } from "./choices";
 import { database } from "./database";
 import { follow } from "./follow";
 
@@ -106,9 +108,9 @@ export function createJob(): Promise<Job> {
   return createJobFrom((blank) => blank);
 }
 
-/** A new job that begins with what is known already. */
+/** A new job as this shop begins one, with what is known already. */
 export async function createJobFrom(fill: (blank: Job) => Job): Promise<Job> {
-  const job = fill(newJob(crypto.randomUUID(), new Date().toISOString()));
+  const job = fill(asBegunHere(newJob(crypto.randomUUID(), new Date().toISOString()), await loadChoices()));
   const read = readJob(job);
   if (!read.ok)
     throw new Error(read.issue.code === "broken" ? `${read.issue.field}: ${read.issue.expected}` : read.issue.code);

@@ -1,18 +1,27 @@
 /** The quick desk as it was left; what cannot be read any more is answered by a blank one. */
 import { blankQuickDesk, type QuickDesk, quickDeskSchema } from "@/core/records/quick-desk";
+import { inSystem } from "@/core/records/unit-system";
+import { loadChoices } from "./choices";
 import { database } from "./database";
 
 const NAME = "quick-desk";
 
 export async function loadQuickDesk(): Promise<QuickDesk> {
   const stored = await database.choices.get(NAME);
-  if (stored === undefined) return blankQuickDesk();
+  if (stored === undefined) return blankHere();
   try {
     const read = quickDeskSchema.safeParse(JSON.parse(stored.json));
-    return read.success ? read.data : blankQuickDesk();
+    return read.success ? read.data : blankHere();
   } catch {
-    return blankQuickDesk();
+    return blankHere();
   }
+}
+
+/** A blank desk in this shop's units, where it stands. */
+async function blankHere(): Promise<QuickDesk> {
+  const { units, altitude } = await loadChoices();
+  const blank = inSystem(blankQuickDesk(), units);
+  return altitude.text.trim() === "" ? blank : { ...blank, altitude };
 }
 
 /** Rejects when the browser refuses to store. */

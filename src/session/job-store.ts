@@ -245,12 +245,15 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
         }
         store.setState({ desk: "elsewhere", canUndo: steps.length > 0 });
         putAway();
+        // The rack is the other tab's now; what stood here is old.
+        rack = null;
       },
       handOver: async () => {
         // From here on nothing changes the job any more; an open draw stays open for the tab that takes over.
         store.setState({ desk: "elsewhere" });
         putAway();
         await writer.settled();
+        rack = null;
       },
     });
     const stay = port.onLeave(() => {

@@ -137,6 +137,7 @@ export function jobWriter(port: WriterPort): JobWriter {
     },
     make: (change, hear) => {
       if (shown === null) return null;
+      closed = false;
       const made = tried(change, shown);
       if (!made.ok) return made.refusal;
       if (made.job === shown) return null;

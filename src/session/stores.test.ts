@@ -372,7 +372,15 @@ describe("two tabs with one job", () => {
     // Scale noise is a gram or two; nothing that flowed is missing.
     expect(Math.abs(drawn - (340 - other.rack.current!.state.containers["demo-can-a"]! * 1000))).toBeLessThan(4);
     expect(movedBy(jobs.job!.ledger, "charge")).toBeGreaterThan(20);
+    // Back in the first tab: what it writes before its rack is there again leaves the newer rack alone.
+    const newest = structuredClone(jobs.rack);
     other.close();
+    await settled();
+    expect(first.session.jobs.getState().desk).toBe("held");
+    first.session.jobs.getState().edit((job) => ({ ...job, altitude: entry("412", "m") }));
+    await settled();
+    expect(jobs.job!.altitude.text).toBe("412");
+    expect(jobs.rack).toEqual(newest);
   });
 });
 

@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, Dialog, Flex, Grid, Input, Kbd, Portal, Text } from "@chakra-ui/react";
-import { Keyboard, MoonStar, Ruler, SquareStack, Sun, Wrench } from "lucide-react";
+import { Keyboard, MoonStar, Ruler, SlidersHorizontal, SquareStack, Sun, Wrench } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useTheme } from "next-themes";
@@ -11,7 +11,7 @@ import { useUpdateWaits } from "./offline";
 import { type Shortcut, useShortcuts } from "./shortcuts";
 
 interface AppFrameProps {
-  current: "bay" | "job" | "desk";
+  current: "bay" | "job" | "desk" | "settings";
   /** Plain title, when there is no header of the view's own. */
   title?: string;
   header?: ReactNode;
@@ -37,6 +37,7 @@ export function AppFrame({ current, title, header, footer, commands = [], childr
   const own: Shortcut[] = [
     { key: "b", does: "To the Bay", run: () => router.push("/") },
     { key: "p", does: "P-T desk", run: () => router.push("/desk") },
+    { key: ",", does: "Settings", run: () => router.push("/settings") },
     { key: "l", does: "Light or dark", run: () => setTheme(dark ? "light" : "dark") },
   ];
   const all = [...commands, ...own];
@@ -72,6 +73,12 @@ export function AppFrame({ current, title, header, footer, commands = [], childr
             New version at the next start
           </Text>
         )}
+        <RailLink
+          href="/settings"
+          label="Settings"
+          active={current === "settings"}
+          icon={<SlidersHorizontal size={21} />}
+        />
         <RailButton label="Keys" icon={<Keyboard size={21} />} onClick={() => setDialog("keys")} />
         <RailButton
           label={dark ? "Light" : "Dark"}

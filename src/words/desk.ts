@@ -1,7 +1,7 @@
 /** Words of the quick desk. */
 import type { Measured } from "@/core/readings/derive/measured";
 import type { RestAnswer } from "@/core/readings/derive/rest";
-import type { UnitSystem } from "@/core/records/quick-desk";
+import type { UnitSystem } from "@/core/records/unit-system";
 import { formatQuantity, formatUncertainty, type UnitId, units } from "@/core/units/units";
 
 export const unitSystemLabels: Record<UnitSystem, string> = { bar: "Metric, bar", kPa: "Metric, kPa", us: "US" };

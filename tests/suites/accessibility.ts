@@ -7,6 +7,7 @@ import { browserSession } from "../browser/session";
 const pages: [string, string][] = [
   ["", "Fennick Bakery"],
   ["desk", "Boils at"],
+  ["settings", "What this browser keeps"],
   ["job/demo-estate-car/intake", "From the label under the bonnet"],
   ["job/demo-estate-car/look", "Press a pipe or a part"],
   ["job/demo-estate-car/hook-up", "What leaves with the hoses"],

@@ -1,7 +1,10 @@
 /** What a workshop has chosen once and for all its jobs: schools it wants to see, how long it holds a vacuum, its oil sheet. */
 import { repairParts, usualOilSheet } from "../charge/oil";
 import { schools } from "../charge/schools";
+import { entrySchema } from "../units/entry";
 import { z } from "../zod";
+import type { Job } from "./job";
+import { inSystem, unitSystems } from "./unit-system";
 
 /** How long workshops hold a vacuum, s. */
 export const holdSchools = [300, 1800, 3600] as const;
@@ -18,6 +21,10 @@ export const choicesSchema = z.strictObject({
   ),
   /** Leak that a hold ought to show, g a year. */
   wantedLeakGYear: z.number().min(5).max(5000),
+  /** What a new job begins with: the units it is typed in, where the shop stands, and who works there. */
+  units: z.enum(unitSystems).default("kPa"),
+  altitude: entrySchema.default({ text: "", unit: "m" }),
+  technician: z.string().max(200).default(""),
 });
 export type Choices = z.infer<typeof choicesSchema>;
 
@@ -26,4 +33,17 @@ export const usualChoices: Choices = {
   holdS: 1800,
   oilSheet: usualOilSheet,
   wantedLeakGYear: 100,
+  units: "kPa",
+  altitude: { text: "", unit: "m" },
+  technician: "",
 };
+
+/** A blank job as this shop begins it: in its units, where it stands, by whom. What is typed into it keeps the units it was typed in. */
+export function asBegunHere(blank: Job, { units, altitude, technician }: Choices): Job {
+  const job = inSystem(blank, units);
+  return {
+    ...job,
+    altitude: altitude.text.trim() === "" ? job.altitude : altitude,
+    signOff: { ...job.signOff, technician },
+  };
+}

@@ -5,7 +5,8 @@ import { units, unitsOf } from "../units/units";
 import { fields } from "./fields";
 import { newJob } from "./job";
 import { jobFromDesk } from "./job-from-desk";
-import { blankQuickDesk, inSystem, quickDeskSchema, systemOf, unitSystems } from "./quick-desk";
+import { blankQuickDesk, quickDeskSchema, systemOf } from "./quick-desk";
+import { inSystem, unitSystems } from "./unit-system";
 
 describe("the quick desk in another system of units", () => {
   it("keeps its values to what an instrument shows, whatever way it goes, and its text where it is no number", () => {

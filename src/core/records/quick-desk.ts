@@ -1,8 +1,8 @@
 /** What stands on the quick desk: readings of nobody's job, kept as they were typed. */
 import { type CandidateName, candidateNames } from "../fluids/identification";
-import { entry, entryOf, entrySchema, type Entry } from "../units/entry";
-import { type Dimension, toBase, units, type UnitId } from "../units/units";
+import { entry, entrySchema } from "../units/entry";
 import { z } from "../zod";
+import type { UnitSystem } from "./unit-system";
 
 /** Of pressure and saturation temperature one is given; the other follows from it. */
 const sideSchema = z.strictObject({
@@ -69,64 +69,8 @@ export function blankQuickDesk(): QuickDesk {
   };
 }
 
-/** Three ways in which shops read their instruments. */
-export const unitSystems = ["bar", "kPa", "us"] as const;
-export type UnitSystem = (typeof unitSystems)[number];
-
-const systems: Record<UnitSystem, Partial<Record<Dimension, UnitId>>> = {
-  bar: {
-    pressure: "bar",
-    temperature: "degC",
-    temperatureDifference: "K",
-    mass: "g",
-    altitude: "m",
-    length: "hoseM",
-    bore: "mm",
-    volume: "litre",
-  },
-  kPa: {
-    pressure: "kPa",
-    temperature: "degC",
-    temperatureDifference: "K",
-    mass: "g",
-    altitude: "m",
-    length: "hoseM",
-    bore: "mm",
-    volume: "litre",
-  },
-  us: {
-    pressure: "psi",
-    temperature: "degF",
-    temperatureDifference: "degFDifference",
-    mass: "oz",
-    altitude: "ft",
-    length: "inch",
-    bore: "inchFine",
-    volume: "fluidOunce",
-  },
-};
-
-export function unitIn(system: UnitSystem, dimension: Dimension): UnitId | null {
-  return systems[system][dimension] ?? null;
-}
-
 /** Which of them the desk is read in now, by its pressure. */
 export function systemOf({ low }: Pick<QuickDesk, "low">): UnitSystem {
   const { unit } = low.pressure;
   return unit === "psi" ? "us" : unit === "bar" ? "bar" : "kPa";
-}
-
-/** The desk in another system: the same values, written in its units. What cannot be read keeps its text. */
-export function inSystem<Part>(part: Part, system: UnitSystem): Part {
-  if (typeof part !== "object" || part === null) return part;
-  const given = entrySchema.safeParse(part);
-  if (given.success) return converted(given.data, system) as Part;
-  return Object.fromEntries(Object.entries(part).map(([key, value]) => [key, inSystem(value, system)])) as Part;
-}
-
-function converted(given: Entry, system: UnitSystem): Entry {
-  const unit = unitIn(system, units[given.unit].dimension) ?? given.unit;
-  const value = Number(given.text.replace(",", "."));
-  if (unit === given.unit || given.text.trim() === "" || !Number.isFinite(value)) return { ...given, unit };
-  return entryOf(toBase(value, given.unit), unit, units[unit].decimals);
 }

@@ -7,15 +7,8 @@ import { atmosphericPressureKpa } from "@/core/air/atmosphere";
 import { type CandidateName, candidateNames, candidateSaturationKpa } from "@/core/fluids/identification";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
 import { fields } from "@/core/records/fields";
-import {
-  blankQuickDesk,
-  inSystem,
-  type QuickDesk,
-  systemOf,
-  unitIn,
-  type UnitSystem,
-  unitSystems,
-} from "@/core/records/quick-desk";
+import { blankQuickDesk, type QuickDesk, systemOf } from "@/core/records/quick-desk";
+import { inSystem, unitIn, type UnitSystem, unitSystems } from "@/core/records/unit-system";
 import { reasonOf } from "@/core/result";
 import { entryOf, entryValue } from "@/core/units/entry";
 import { units } from "@/core/units/units";
@@ -56,7 +49,13 @@ export function DeskView() {
             P-T desk
           </Text>
           <Flex ml="auto" gap="2">
-            <BenchButton kind="quiet" disabled={desk === null} onClick={() => change(blankQuickDesk)}>
+            <BenchButton
+              kind="quiet"
+              disabled={desk === null}
+              onClick={() =>
+                change((now) => ({ ...inSystem(blankQuickDesk(), systemOf(now)), altitude: now.altitude }))
+              }
+            >
               Clear it
             </BenchButton>
             <BenchButton disabled={desk === null} onClick={() => desk && take(desk)}>

@@ -5,7 +5,8 @@ import { gaugeFromSaturation, type Side, saturationFromGauge } from "@/core/read
 import { deriveValues } from "@/core/readings/derive/derived";
 import type { Measured } from "@/core/readings/derive/measured";
 import { fields } from "@/core/records/fields";
-import { type DeskSide, deskFields, type QuickDesk, systemOf, unitIn } from "@/core/records/quick-desk";
+import { type DeskSide, deskFields, type QuickDesk, systemOf } from "@/core/records/quick-desk";
+import { unitIn } from "@/core/records/unit-system";
 import { type Entry, entryOf, entryValue } from "@/core/units/entry";
 import { formatUncertainty, type UnitId, units } from "@/core/units/units";
 import { Card } from "@/ui/card";

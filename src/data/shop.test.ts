@@ -1,0 +1,49 @@
+import "fake-indexeddb/auto";
+import { beforeEach, describe, expect, it } from "vitest";
+import type { Job } from "@/core/records/job";
+import { readShopFile } from "@/core/records/shop-file";
+import { demoJobs } from "@/demo/demo-jobs";
+import { changeChoices } from "./choices";
+import { database } from "./database";
+import { createJob, listJobs, removeJob } from "./jobs";
+import { loadQuickDesk, saveQuickDesk } from "./quick-desk";
+import { eraseAll, exportShop, importShop, whatIsKept } from "./shop";
+
+const jobs = demoJobs(new Date("2026-06-01T10:00:00.000Z"));
+
+beforeEach(eraseAll);
+
+describe("all that a browser keeps of a shop", () => {
+  it("goes out as a file and comes back into an empty browser the same; a second time changes nothing", async () => {
+    await database.jobs.bulkAdd([...jobs, { ...jobs[0]!, id: "torn", rest: null } as unknown as Job]);
+    const text = await exportShop();
+    await eraseAll();
+    expect(await whatIsKept()).toMatchObject({ jobs: 0, removed: 0, charts: 0 });
+    const read = readShopFile(text);
+    if (!read.ok) throw new Error(read.issue.code);
+    expect(read.value.broken).toHaveLength(1);
+    expect(await importShop(read.value.jobs)).toEqual({ added: jobs.length, identical: 0, "added-as-copy": 0 });
+    const stored = (await listJobs()).jobs;
+    expect(stored.map(({ id }) => id).sort()).toEqual(jobs.map(({ id }) => id).sort());
+    expect(await importShop(read.value.jobs)).toEqual({ added: 0, identical: jobs.length, "added-as-copy": 0 });
+  });
+
+  it("is counted, and goes wholly when it is erased", async () => {
+    await database.jobs.bulkAdd(jobs);
+    await removeJob(jobs[0]!.id);
+    expect(await whatIsKept()).toMatchObject({ jobs: jobs.length - 1, removed: 1 });
+    await eraseAll();
+    expect(await whatIsKept()).toMatchObject({ jobs: 0, removed: 0 });
+  });
+
+  it("begins jobs and the quick desk in the shop's units, and keeps the desk as it was left", async () => {
+    await changeChoices({ units: "us", altitude: { text: "900", unit: "ft" } });
+    expect((await createJob()).rest.low.unit).toBe("psi");
+    const desk = await loadQuickDesk();
+    expect([desk.low.pressure.unit, desk.altitude]).toEqual(["psi", { text: "900", unit: "ft" }]);
+    await saveQuickDesk({ ...desk, refrigerant: "R1234yf" });
+    expect((await loadQuickDesk()).refrigerant).toBe("R1234yf");
+    await database.choices.put({ name: "quick-desk", json: "{" });
+    expect((await loadQuickDesk()).refrigerant).toBe("R134a");
+  });
+});

@@ -1,0 +1,47 @@
+/** All that this browser keeps: how much it is, out as a file, in from one, and away. */
+import type { Job } from "@/core/records/job";
+import { writeShopFile } from "@/core/records/shop-file";
+import { database } from "./database";
+import { type ImportOutcome, importJob } from "./jobs";
+
+export interface Kept {
+  jobs: number;
+  removed: number;
+  charts: number;
+  /** As the browser counts it, with what it may grow to; null where it does not say. */
+  bytes: number | null;
+  quotaBytes: number | null;
+}
+
+export async function whatIsKept(): Promise<Kept> {
+  const [jobs, removed, charts] = await Promise.all([
+    database.jobs.count(),
+    database.removed.count(),
+    database.shopCharts.count(),
+  ]);
+  const estimate = await globalThis.navigator?.storage?.estimate?.().catch(() => undefined);
+  return { jobs, removed, charts, bytes: estimate?.usage ?? null, quotaBytes: estimate?.quota ?? null };
+}
+
+/** Every stored job, those that cannot be read among them, as they are stored. */
+export async function exportShop(): Promise<string> {
+  const jobs: unknown[] = await database.jobs.toArray();
+  return writeShopFile(jobs, new Date().toISOString());
+}
+
+/** Stores jobs of a file, each as it would come alone: none that is here is overwritten. */
+export async function importShop(jobs: readonly Job[]): Promise<Record<ImportOutcome, number>> {
+  const counts: Record<ImportOutcome, number> = { added: 0, identical: 0, "added-as-copy": 0 };
+  await database.transaction("rw", database.jobs, async () => {
+    for (const job of jobs) counts[(await importJob(job)).outcome]++;
+  });
+  return counts;
+}
+
+/** Everything away, for good. */
+export async function eraseAll(): Promise<void> {
+  const tables = [database.jobs, database.removed, database.racks, database.choices, database.shopCharts];
+  await database.transaction("rw", tables, async () => {
+    for (const table of tables) await table.clear();
+  });
+}

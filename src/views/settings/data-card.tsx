@@ -1,0 +1,88 @@
+"use client";
+
+import { Box, Flex, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import { readShopFile, SHOP_FILE_LIMIT_BYTES } from "@/core/records/shop-file";
+import { reasonOf } from "@/core/result";
+import { eraseAll, exportShop, importShop, whatIsKept } from "@/data/shop";
+import { useStored } from "@/session/stored";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { FileButton } from "@/ui/file-button";
+import { Notice } from "@/ui/notice";
+import { saveTextFile } from "@/ui/save-file";
+import { StoreFailure } from "@/ui/store-failure";
+import { TextField } from "@/ui/text-field";
+import { importedSentence, keptSentence, shopFileSentence } from "@/words/shop";
+
+/** Typed before everything goes. */
+const WORD = "erase";
+
+type Said = { tone: "act" | "done"; title: string; text: string } | null;
+
+/** What this browser keeps, out of it, into it, and away. */
+export function DataCard() {
+  const kept = useStored(whatIsKept);
+  const [said, setSaid] = useState<Said>(null);
+  const [word, setWord] = useState("");
+  const failed = (error: unknown) =>
+    setSaid({ tone: "act", title: "Not done", text: `${reasonOf(error)}. What was stored is as it was.` });
+  const save = () =>
+    exportShop().then((text) => {
+      saveTextFile(`evrid-shop-${new Date().toISOString().slice(0, 10)}.json`, text);
+      setSaid({ tone: "done", title: "Saved", text: "Every job is in the file, those that cannot be read too." });
+    }, failed);
+  const read = async (file: File) => {
+    const tooLarge = file.size > SHOP_FILE_LIMIT_BYTES;
+    const result = tooLarge
+      ? ({ ok: false, issue: { code: "too-large", bytes: file.size, limitBytes: SHOP_FILE_LIMIT_BYTES } } as const)
+      : readShopFile(await file.text());
+    if (!result.ok) return setSaid({ tone: "act", title: "Not read", text: shopFileSentence(file.name, result.issue) });
+    const counts = await importShop(result.value.jobs);
+    setSaid({
+      tone: result.value.broken.length > 0 ? "act" : "done",
+      title: result.value.broken.length > 0 ? "Read, but not all of it" : "Read",
+      text: importedSentence(counts, result.value.broken),
+    });
+  };
+  const erase = () =>
+    eraseAll().then(() => {
+      setWord("");
+      setSaid({ tone: "done", title: "Erased", text: "Nothing of any job is kept in this browser any more." });
+    }, failed);
+  return (
+    <Card title="What this browser keeps">
+      {kept.state === "ready" ? (
+        <Text fontSize="17px">{keptSentence(kept.value)}</Text>
+      ) : kept.state === "loading" ? (
+        <Text color="soft">Counting</Text>
+      ) : (
+        <StoreFailure reason={kept.state === "failed" ? kept.reason : null} onAgain={kept.again} />
+      )}
+      <Flex gap="2" mt="3" wrap="wrap">
+        <BenchButton onClick={save}>Save all jobs as a file</BenchButton>
+        <FileButton label="Shop file" accept="application/json,.json" onFile={(file) => read(file).catch(failed)}>
+          Read such a file
+        </FileButton>
+      </Flex>
+      {said && (
+        <Box mt="3">
+          <Notice tone={said.tone} title={said.title}>
+            {said.text}
+          </Notice>
+        </Box>
+      )}
+      <Flex gap="3" mt="4" align="end" wrap="wrap" borderTopWidth="1px" borderColor="line" pt="3">
+        <Box w="260px">
+          <TextField label={`Type “${WORD}” to erase everything`} value={word} onChange={setWord} />
+        </Box>
+        <BenchButton kind="act" disabled={word.trim().toLowerCase() !== WORD} onClick={erase}>
+          Erase everything
+        </BenchButton>
+        <Text color="soft" flex="1 1 220px">
+          Jobs, removed jobs, charts and choices of this browser. Save a file first: this cannot be taken back.
+        </Text>
+      </Flex>
+    </Card>
+  );
+}

@@ -1,0 +1,46 @@
+import { readdirSync } from "node:fs";
+import path from "node:path";
+import { By } from "selenium-webdriver";
+import { describe, expect, it } from "vitest";
+import { browserSession, storedJob } from "../browser/session";
+
+describe("settings", () => {
+  const session = browserSession("demo");
+
+  it("give new jobs their units, and take all of a shop out, away and in again", async () => {
+    const { browser, address } = session;
+    await browser.open(address);
+    await browser.says("Fennick Bakery");
+    const before = await storedJob(browser, "demo-estate-car");
+    await browser.driver.findElement(By.css("body")).sendKeys(",");
+    await browser.at("settings");
+    await browser.says(/3 jobs/);
+    await browser.choose("Units it is typed in", "US");
+    await browser.type("Technician", "Tamsin Rowe");
+    await browser.press("Save all jobs as a file");
+    const saved = () => readdirSync(browser.downloads).find((name) => name.startsWith("evrid-shop-"));
+    await browser.until("the file is there", async () => saved() !== undefined);
+
+    await browser.open(address);
+    await browser.press("New job");
+    await browser.at("intake");
+    const id = (await browser.driver.getCurrentUrl()).split("/").at(-2)!;
+    const job = await storedJob(browser, id);
+    expect([job.intake.charge.unit, job.baseline.settings[0].low.unit]).toEqual(["oz", "psi"]);
+    expect(job.signOff.technician).toBe("Tamsin Rowe");
+
+    await browser.open(`${address}/settings`);
+    await browser.says(/4 jobs/);
+    const erase = await browser.button("Erase everything");
+    expect(await erase.isEnabled()).toBe(false);
+    await browser.type("Type “erase” to erase everything", "erase");
+    await browser.press("Erase everything");
+    await browser.says("Nothing of any job is kept");
+    await browser.says(/0 jobs/);
+    await browser.driver
+      .findElement(By.css("input[aria-label='Shop file']"))
+      .sendKeys(path.join(browser.downloads, saved()!));
+    await browser.says("3 jobs added");
+    expect(await storedJob(browser, "demo-estate-car")).toEqual(before);
+  });
+});
