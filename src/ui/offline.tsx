@@ -11,6 +11,9 @@ export function useUpdateWaits(): boolean {
   return useStore(update, ({ waits }) => waits);
 }
 
+/** A page has begun by then, ms. */
+const BEGIN_MS = 2000;
+
 /** Keeps all that was built in this browser, so that every view works without a network after one visit. */
 export function Offline() {
   useEffect(() => {
@@ -23,8 +26,9 @@ export function Offline() {
         registration.installing?.addEventListener("statechange", () => update.setState({ waits: waits() }));
       });
     };
-    // A browser that keeps nothing goes on with the network.
-    navigator.serviceWorker.register("/sw.js").then(look, () => undefined);
+    // Not while the page still begins: what is asked for first comes first. A browser that keeps nothing goes on with the network.
+    const begin = setTimeout(() => navigator.serviceWorker.register("/sw.js").then(look, () => undefined), BEGIN_MS);
+    return () => clearTimeout(begin);
   }, []);
   return null;
 }

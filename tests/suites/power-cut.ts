@@ -13,20 +13,25 @@ describe("a power cut", () => {
       await browser.says("Fennick Bakery");
       await browser.open(`${address}/job/${VAN}/intake`);
       await browser.says("From the label under the bonnet");
-      // As a scanner does it: every letter an event of its own, none waiting for the other.
+      // As a scanner does it: every letter a task of its own, none waiting for the other; then 50 ms of the page's own clock.
       const text = "VN WVZ2219X04 leaks at the condenser, lower right corner, since March; filled twice by the owner";
-      await browser.driver.executeScript(
-        `const field = [...document.querySelectorAll("label")].find((l) => l.textContent.trim() === "Complaint");
+      await browser.driver.executeAsyncScript(
+        `const [text, done] = arguments;
+         const field = [...document.querySelectorAll("label")].find((l) => l.textContent.trim() === "Complaint");
          const input = document.getElementById(field.htmlFor);
          const set = Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, "value").set;
          input.focus();
-         for (let i = 1; i <= arguments[0].length; i++) {
-           set.call(input, arguments[0].slice(0, i));
+         const { port1, port2 } = new MessageChannel();
+         let i = 0;
+         port1.onmessage = () => {
+           set.call(input, text.slice(0, ++i));
            input.dispatchEvent(new Event("input", { bubbles: true }));
-         }`,
+           if (i < text.length) port2.postMessage(null);
+           else setTimeout(done, 50);
+         };
+         port2.postMessage(null);`,
         text,
       );
-      await new Promise((resolve) => setTimeout(resolve, 50));
       browser = await browser.kill();
       await browser.open(`${address}/job/${VAN}/recover`);
       await browser.says("simulated rack");
@@ -49,7 +54,7 @@ describe("a power cut", () => {
       await browser.press("Disconnect the rack");
       await browser.open(`${address}/job/${VAN}/charge`);
       await browser.type("Can 1, net content now", "317");
-      await new Promise((resolve) => setTimeout(resolve, 50));
+      await browser.driver.executeAsyncScript("setTimeout(arguments[0], 50)");
       browser = await browser.kill();
       await browser.open(`${address}/job/${VAN}/charge`);
       await browser.says("From your own scale");
