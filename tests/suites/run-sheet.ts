@@ -74,7 +74,8 @@ describe("the whole run-sheet on the demo van", () => {
     await browser.open(`${address}/job/demo-bakery-van/charge`);
     await putOn(browser, "Can 1");
     await browser.press("Open Liquid, high side");
-    await browser.until("a hundred grams", async () => (await inVehicle(browser)) > 60);
+    // The weight was typed, so the simulated car still stands at its own pressure: it flows slowly.
+    await browser.until("some grams", async () => (await inVehicle(browser)) > 25, 60_000);
     const before = await inVehicle(browser);
     await browser.driver.navigate().refresh();
     await browser.says("simulated rack");
@@ -88,7 +89,7 @@ describe("the whole run-sheet on the demo van", () => {
       async () => (await storedJob(browser, "demo-bakery-van")).charge.open === null,
     );
     const stored = await storedJob(browser, "demo-bakery-van");
-    expect(movedBy(stored.ledger, "charge")).toBeGreaterThan(60);
+    expect(movedBy(stored.ledger, "charge")).toBeGreaterThan(25);
   });
 });
 
