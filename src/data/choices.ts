@@ -1,17 +1,22 @@
 /** The workshop's choices; what cannot be read any more is answered by the usual ones. */
 import { type Choices, choicesSchema, usualChoices } from "@/core/records/choices";
+import type { z } from "@/core/zod";
 import { database } from "./database";
 
 const NAME = "workshop";
 
 export async function loadChoices(): Promise<Choices> {
-  const stored = await database.choices.get(NAME);
-  if (stored === undefined) return usualChoices;
+  return (await loadChosen(NAME, choicesSchema)) ?? usualChoices;
+}
+
+/** What is kept under a name in the table of choices; null where there is nothing, or what cannot be read any more. */
+export async function loadChosen<Kept>(name: string, schema: z.ZodType<Kept>): Promise<Kept | null> {
+  const stored = await database.choices.get(name);
+  if (stored === undefined) return null;
   try {
-    const read = choicesSchema.safeParse(JSON.parse(stored.json));
-    return read.success ? read.data : usualChoices;
+    return schema.safeParse(JSON.parse(stored.json)).data ?? null;
   } catch {
-    return usualChoices;
+    return null;
   }
 }
 

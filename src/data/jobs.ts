@@ -56,7 +56,7 @@ async function unsorted(listed: ReadonlySet<string>): Promise<unknown[]> {
 const idOf = (record: unknown) => String((record as { id?: unknown } | null)?.id);
 
 function setAside(record: unknown, issue: JobFileIssue): UnreadableJob {
-  return { id: idOf(record), name: nameIn(record), issue, text: `${JSON.stringify(record, null, 2)}\n` };
+  return { id: idOf(record), name: nameIn(record), issue, text: asText(record) };
 }
 
 function nameIn(record: unknown): string {
@@ -86,8 +86,10 @@ export async function mendJob(id: string, backwards: readonly ((job: Job) => Job
 /** The stored record as text, whatever stands in it; null when there is none. */
 export async function recordAsText(id: string): Promise<string | null> {
   const record: unknown = await database.jobs.get(id);
-  return record === undefined ? null : `${JSON.stringify(record, null, 2)}\n`;
+  return record === undefined ? null : asText(record);
 }
+
+const asText = (record: unknown) => `${JSON.stringify(record, null, 2)}\n`;
 
 /** The stored job, checked; null when there is none with this id. */
 export async function loadJob(id: string): Promise<Result<Job, JobFileIssue> | null> {
@@ -112,8 +114,7 @@ export function createJob(): Promise<Job> {
 export async function createJobFrom(fill: (blank: Job) => Job): Promise<Job> {
   const job = fill(asBegunHere(newJob(crypto.randomUUID(), new Date().toISOString()), await loadChoices()));
   const read = readJob(job);
-  if (!read.ok)
-    throw new Error(read.issue.code === "broken" ? `${read.issue.field}: ${read.issue.expected}` : read.issue.code);
+  if (!read.ok) throw refused(read.issue);
   await database.jobs.add(job);
   return job;
 }
@@ -133,11 +134,16 @@ export async function editJob(id: string, change: (job: Job) => Job, rack: RackS
     if (!continues(stored.ledger, changed.ledger)) throw new Error("an entry of the books would be changed");
     if (changed === stored) return stored;
     const issue = checkChange(stored, changed);
-    if (issue !== null) throw new Error(issue.code === "broken" ? `${issue.field}: ${issue.expected}` : issue.code);
+    if (issue !== null) throw refused(issue);
     const edited = { ...changed, updatedAt: after(stored.updatedAt) };
     await database.jobs.put(edited);
     return edited;
   });
+}
+
+/** What could not be read again is not stored: the field, and what was expected of it. */
+function refused(issue: JobFileIssue): Error {
+  return new Error(issue.code === "broken" ? `${issue.field}: ${issue.expected}` : issue.code);
 }
 
 /** Now, but always later than the last change: which of two states is the newer is told by it. */

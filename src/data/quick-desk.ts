@@ -1,20 +1,13 @@
 /** The quick desk as it was left; what cannot be read any more is answered by a blank one. */
 import { blankQuickDesk, type QuickDesk, quickDeskSchema } from "@/core/records/quick-desk";
 import { inSystem } from "@/core/records/unit-system";
-import { loadChoices } from "./choices";
+import { loadChoices, loadChosen } from "./choices";
 import { database } from "./database";
 
 const NAME = "quick-desk";
 
 export async function loadQuickDesk(): Promise<QuickDesk> {
-  const stored = await database.choices.get(NAME);
-  if (stored === undefined) return blankHere();
-  try {
-    const read = quickDeskSchema.safeParse(JSON.parse(stored.json));
-    return read.success ? read.data : blankHere();
-  } catch {
-    return blankHere();
-  }
+  return (await loadChosen(NAME, quickDeskSchema)) ?? blankHere();
 }
 
 /** A blank desk in this shop's units, where it stands. */

@@ -12,8 +12,6 @@ import { type Result, reasonOf } from "@/core/result";
 import type { DeskClaim, DeskListener } from "@/data/desk-lock";
 import { type JobChange, jobWriter, type Refusal } from "./job-writer";
 
-export type { JobChange } from "./job-writer";
-
 /** What the job store needs of the browser. */
 export interface JobPort {
   /** Tells the stored job now and after every change, by whichever tab; null when it is not there. Gives the way to stop. */
@@ -180,10 +178,13 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
         if (!last || get().desk !== "held") return;
         keep(steps.slice(0, -1));
         const at = instant();
-        const before = writer.shown;
-        const stays = before === null ? [] : undone(before, last, at).stays;
-        record((job) => undone(job, last, at).job);
-        set({ undoStays: stays });
+        let undoStays: readonly string[] = [];
+        record((job) => {
+          const back = undone(job, last, at);
+          undoStays = back.stays;
+          return back.job;
+        });
+        set({ undoStays });
       },
       markDone: (step) => {
         const at = instant();

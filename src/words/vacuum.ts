@@ -2,6 +2,7 @@
 import type { HoldCause, HoldIssue } from "@/core/charge/vacuum/hold-fit";
 import type { VacuumVerdict } from "@/core/charge/vacuum/two-ends";
 import { formatClock, formatQuantity } from "@/core/units/units";
+import { holdSchools } from "@/core/records/choices";
 
 export function holdIssueSentence(issue: HoldIssue): string {
   switch (issue.code) {
@@ -48,3 +49,14 @@ export const holdEndWords: Record<VacuumVerdict, string> = {
 };
 
 export const vacuumMarkWords = { pump: "pump on", hold: "shut off", end: "read" } as const;
+
+/** How long workshops hold a vacuum, to be chosen. */
+export const holdOptions = holdSchools.map((seconds) => ({
+  value: String(seconds),
+  label: seconds === 3600 ? "1 h" : `${seconds / 60} min`,
+}));
+
+/** The one that was chosen, s. */
+export function holdOf(value: string): (typeof holdSchools)[number] {
+  return holdSchools.find((seconds) => String(seconds) === value)!;
+}

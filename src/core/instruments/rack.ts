@@ -151,8 +151,8 @@ export class SimulatedRack {
    * afterwards it holds what it held when it was taken off.
    */
   setContainer(put: { id: string; netKg: number } | null, hoseSpaceKg = 0, warmWater = true): void {
-    const { onScale, containers } = this.state;
-    if (onScale !== null) this.containers.set(onScale, containers[onScale]!);
+    const standsKg = this.simulation.containerKg;
+    if (this.onScale !== null && standsKg !== null) this.containers.set(this.onScale, standsKg);
     this.onScale = put?.id ?? null;
     const { ambientC } = this.vehicle.site;
     const around = warmWater ? Math.max(WARM_WATER_C, ambientC) : ambientC;

@@ -23,16 +23,21 @@ export function writeJobFile(job: Job): string {
 
 /** Reads a job file of any known version; nothing is changed anywhere when it fails. */
 export function readJobFile(text: string): Result<Job, JobFileIssue> {
-  if (text.length > JOB_FILE_LIMIT_BYTES) {
-    return fail({ code: "too-large", bytes: text.length, limitBytes: JOB_FILE_LIMIT_BYTES });
-  }
-  let given: unknown;
+  const parsed = parsedFile(text, JOB_FILE_LIMIT_BYTES);
+  return parsed.ok ? readJob(parsed.value) : parsed;
+}
+
+/** What stands in a file of ours, whatever it is: refused by its size before it is looked at. */
+export function parsedFile(
+  text: string,
+  limitBytes: number,
+): Result<unknown, Extract<JobFileIssue, { code: "too-large" | "not-json" }>> {
+  if (text.length > limitBytes) return fail({ code: "too-large", bytes: text.length, limitBytes });
   try {
-    given = JSON.parse(plainText(text));
+    return succeed(JSON.parse(plainText(text)) as unknown);
   } catch {
     return fail({ code: "not-json" });
   }
-  return readJob(given);
 }
 
 /** The newest version of the job record that this build writes and reads. */

@@ -1,18 +1,12 @@
 /** All of a shop's jobs as one file, `evrid.shop` version 1: each job as its own file has it. */
-import { plainText } from "../readings/file/plain-text";
 import { fail, type Result, succeed } from "../result";
 import type { Job } from "./job";
-import { type JobFileIssue, readJob } from "./job-file";
+import { type JobFileIssue, parsedFile, readJob } from "./job-file";
 
 /** A few thousand jobs. */
 export const SHOP_FILE_LIMIT_BYTES = 200_000_000;
 
-export type ShopFileIssue =
-  | { code: "too-large"; bytes: number; limitBytes: number }
-  | { code: "not-json" }
-  | { code: "foreign"; format: string | null }
-  | { code: "newer-version"; version: number; known: number }
-  | { code: "broken"; field: string; expected: string };
+export type ShopFileIssue = Exclude<JobFileIssue, { code: "broken-books" }>;
 
 const VERSION = 1;
 
@@ -24,15 +18,9 @@ export function writeShopFile(jobs: readonly unknown[], at: string): string {
 export function readShopFile(
   text: string,
 ): Result<{ jobs: Job[]; broken: { place: number; issue: JobFileIssue }[] }, ShopFileIssue> {
-  if (text.length > SHOP_FILE_LIMIT_BYTES) {
-    return fail({ code: "too-large", bytes: text.length, limitBytes: SHOP_FILE_LIMIT_BYTES });
-  }
-  let given: unknown;
-  try {
-    given = JSON.parse(plainText(text));
-  } catch {
-    return fail({ code: "not-json" });
-  }
+  const parsed = parsedFile(text, SHOP_FILE_LIMIT_BYTES);
+  if (!parsed.ok) return parsed;
+  const given = parsed.value;
   const file = (typeof given === "object" && given !== null ? given : {}) as Record<string, unknown>;
   if (file.format !== "evrid.shop") {
     return fail({ code: "foreign", format: typeof file.format === "string" ? file.format : null });

@@ -6,29 +6,20 @@ import { type Dimension, toBase, type UnitId, units } from "../units/units";
 export const unitSystems = ["bar", "kPa", "us"] as const;
 export type UnitSystem = (typeof unitSystems)[number];
 
+const metric = {
+  temperature: "degC",
+  temperatureDifference: "K",
+  mass: "g",
+  altitude: "m",
+  vacuum: "mbarAbs",
+  length: "hoseM",
+  bore: "mm",
+  volume: "litre",
+} as const;
+
 const systems: Record<UnitSystem, Partial<Record<Dimension, UnitId>>> = {
-  bar: {
-    pressure: "bar",
-    temperature: "degC",
-    temperatureDifference: "K",
-    mass: "g",
-    altitude: "m",
-    vacuum: "mbarAbs",
-    length: "hoseM",
-    bore: "mm",
-    volume: "litre",
-  },
-  kPa: {
-    pressure: "kPa",
-    temperature: "degC",
-    temperatureDifference: "K",
-    mass: "g",
-    altitude: "m",
-    vacuum: "mbarAbs",
-    length: "hoseM",
-    bore: "mm",
-    volume: "litre",
-  },
+  bar: { ...metric, pressure: "bar" },
+  kPa: { ...metric, pressure: "kPa" },
   us: {
     pressure: "psi",
     temperature: "degF",

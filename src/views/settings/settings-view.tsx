@@ -3,7 +3,6 @@
 import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
 import { useTheme } from "next-themes";
 import { useEffect, useState } from "react";
-import { holdSchools } from "@/core/records/choices";
 import { fields } from "@/core/records/fields";
 import { unitSystems } from "@/core/records/unit-system";
 import { keepChoices, useChoiceFailure, useChoices } from "@/session/choices";
@@ -14,6 +13,7 @@ import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { TextField } from "@/ui/text-field";
 import { unitSystemLabels } from "@/words/desk";
+import { holdOf, holdOptions } from "@/words/vacuum";
 import { DataCard } from "./data-card";
 
 /** What a shop chooses once: what its new jobs begin with, how it looks, and what this browser keeps of it. */
@@ -64,9 +64,9 @@ export function SettingsView() {
           <Flex gap="6" wrap="wrap">
             <Choice
               label="Holds a vacuum for"
-              options={holdSchools.map((s) => ({ value: String(s), label: s === 3600 ? "1 h" : `${s / 60} min` }))}
+              options={holdOptions}
               value={String(choices.holdS)}
-              onChange={(value) => keepChoices({ holdS: holdSchools.find((s) => String(s) === value)! })}
+              onChange={(value) => keepChoices({ holdS: holdOf(value) })}
             />
             <Box>
               <Choice

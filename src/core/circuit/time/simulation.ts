@@ -278,6 +278,11 @@ export class CircuitSimulation {
     this.charging = null;
   }
 
+  /** Net content of the container on the hose; null without one. */
+  get containerKg(): number | null {
+    return this.container?.netKg ?? null;
+  }
+
   setCharging(port: ChargePort | null): void {
     this.charging = port;
   }
@@ -467,7 +472,7 @@ export class CircuitSimulation {
     const kg = this.chargeKg;
     const common = {
       recoveredKg: this.recoveredKg,
-      containerKg: this.container?.netKg ?? null,
+      containerKg: this.containerKg,
       clutchIn: controls.clutchIn,
       heldBy: controls.heldBy,
     };

@@ -6,6 +6,11 @@ import { fluidTable } from "../../fluids/tables";
 /** Bore of a usual gauge hose, m. */
 const BORE_M = 4.8e-3;
 
+/** Inside of a hose, m3: length m, bore m. */
+export function hoseVolumeM3(lengthM: number, boreM: number): number {
+  return (Math.PI / 4) * boreM * boreM * lengthM;
+}
+
 export interface HoseContent {
   lowG: number;
   /** As vapour, once it has been let back into the low side, and as liquid, taken off as it stands; null without a high hose. */
@@ -26,14 +31,14 @@ export function hoseContent(
   highKpa: number | null,
 ): HoseContent {
   const fluid = fluidTable(refrigerant);
-  const litres = (Math.PI / 4) * BORE_M * BORE_M * lengthM;
+  const volumeM3 = hoseVolumeM3(lengthM, BORE_M);
   const atmosphere = atmosphericPressureKpa(altitudeM);
   const vapourG = (gaugeKpa: number) => {
     const pressure = Math.max(gaugeKpa + atmosphere, 8);
-    return fluid.density(pressure, fluid.vapourEnthalpyAt(pressure, temperatureC)) * litres * 1000;
+    return fluid.density(pressure, fluid.vapourEnthalpyAt(pressure, temperatureC)) * volumeM3 * 1000;
   };
   if (highKpa === null) return { lowG: vapourG(lowKpa), highVapourG: null, highLiquidG: null };
   const liquid = fluid.liquidDensity(Math.min(Math.max(highKpa + atmosphere, 50), 3200));
   // Let back, the high hose ends at the low side's pressure.
-  return { lowG: vapourG(lowKpa), highVapourG: vapourG(lowKpa), highLiquidG: liquid * litres * 1000 };
+  return { lowG: vapourG(lowKpa), highVapourG: vapourG(lowKpa), highLiquidG: liquid * volumeM3 * 1000 };
 }

@@ -19,6 +19,13 @@ export interface LiquidLine {
 }
 
 const GRAVITY = 9.80665;
+
+/** What a column of saturated liquid weighs over a rise, kPa; upwards is positive. Saturation in kPa gauge. */
+export function columnKpa(refrigerant: Refrigerant, altitudeM: number, saturationKpa: number, riseM: number): number {
+  const absolute = Math.max(saturationKpa + atmosphericPressureKpa(altitudeM), 50);
+  return (fluidTable(refrigerant).liquidDensity(absolute) * GRAVITY * riseM) / 1000;
+}
+
 /**
  * Friction of a usual line, kPa a metre: Darcy and Weisbach, f 0.025, bore 6 mm, 30 g/s of liquid at 1.1 kg/l is 2.1 kPa/m.
  * Bore and flow are not known at the car: it may be half as much again, or half.
@@ -32,8 +39,6 @@ export function flashMarginAtDevice(line: LiquidLine): Measured | null {
   const { refrigerant, altitudeM, riseM, lengthM } = line;
   const condensingC = saturationTemperatureC(refrigerant, line.highKpa, altitudeM);
   if (condensingC === null) return null;
-  const atmosphere = atmosphericPressureKpa(altitudeM);
-  const fluid = fluidTable(refrigerant);
   return propagate(
     [
       { value: line.highKpa, uncertainty: workshopInstruments.highKpa },
@@ -44,8 +49,7 @@ export function flashMarginAtDevice(line: LiquidLine): Measured | null {
     (highKpa, lineC, rise, friction) => {
       const saturation = saturationGaugeKpa(refrigerant, lineC!, altitudeM);
       if (saturation === null) return null;
-      const density = fluid.liquidDensity(Math.max(saturation + atmosphere, 50));
-      return highKpa! - (density * GRAVITY * rise!) / 1000 - friction! * lengthM - saturation;
+      return highKpa! - columnKpa(refrigerant, altitudeM, saturation, rise!) - friction! * lengthM - saturation;
     },
   );
 }

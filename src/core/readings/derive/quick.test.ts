@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { candidateNames, candidateRangeC } from "../../fluids/identification";
-import { gaugeFromSaturation, hoseVolumeM3, leftAtLineEnd, saturationFromGauge, vapourIn } from "./quick";
+import { hoseVolumeM3 } from "./hose-content";
+import { gaugeFromSaturation, leftAtLineEnd, saturationFromGauge, vapourIn } from "./quick";
 
 describe("saturation both ways", () => {
   it("comes back to where it began, for every refrigerant that can be asked for, at any altitude", () => {

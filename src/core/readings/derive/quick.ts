@@ -4,6 +4,7 @@ import type { Refrigerant } from "../../fluids/helmholtz";
 import { type CandidateName, candidateSaturationC, candidateSaturationKpa } from "../../fluids/identification";
 import { fluidTable } from "../../fluids/tables";
 import { workshopInstruments } from "./instruments";
+import { columnKpa } from "./line-flash";
 import { type Measured, propagate } from "./measured";
 import { saturationGaugeKpa } from "./saturation-temperature";
 
@@ -57,15 +58,12 @@ export interface LineEnd {
   heatK: number;
 }
 
-const GRAVITY = 9.80665;
-
 /**
  * Pressure left above saturation at a liquid line's end, kPa: what it begins with, less friction and the weight of the column, less the saturation
  * pressure at the temperature it arrives with. Below 0 it flashes before it is there. Null outside the saturation line.
  */
 export function leftAtLineEnd(line: LineEnd): Measured | null {
   const { refrigerant, altitudeM, dropKpa, riseM, heatK } = line;
-  const atmosphere = atmosphericPressureKpa(altitudeM);
   return propagate(
     [
       { value: line.highKpa, uncertainty: workshopInstruments.highKpa },
@@ -76,8 +74,7 @@ export function leftAtLineEnd(line: LineEnd): Measured | null {
       const ends = saturationGaugeKpa(refrigerant, liquidC! + heatK, altitudeM);
       // A line that begins above its saturation holds no liquid to speak of.
       if (begins === null || ends === null || high! < begins) return high! - (begins ?? Number.NaN);
-      const density = fluidTable(refrigerant).liquidDensity(Math.max(begins + atmosphere, 50));
-      return high! - dropKpa - (density * GRAVITY * riseM) / 1000 - ends;
+      return high! - dropKpa - columnKpa(refrigerant, altitudeM, begins, riseM) - ends;
     },
   );
 }
@@ -105,8 +102,3 @@ export function vapourIn(
 }
 
 const LEAST_TABLE_KPA = 8.2;
-
-/** Inside of a hose, m3: length m, bore m. */
-export function hoseVolumeM3(lengthM: number, boreM: number): number {
-  return (Math.PI / 4) * boreM * boreM * lengthM;
-}

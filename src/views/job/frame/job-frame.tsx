@@ -8,6 +8,7 @@ import { type StepId, stepIds } from "@/core/records/job";
 import { SessionProvider, useJobActs, useJobOf, useJobState, useRack, useSession, useVerdict } from "@/session/session";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
+import { Locked } from "@/ui/locked";
 import { Notice } from "@/ui/notice";
 import { StoreFailure } from "@/ui/store-failure";
 import { stepNames } from "@/words/job";
@@ -130,9 +131,7 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
         <Box as="main" flex="1" minW="0" overflowY={{ base: "visible", lg: "auto" }} p="4" tabIndex={-1}>
           <StoreNotices />
           {/* In a tab that reads along nothing can be pressed or typed; it would not be stored. */}
-          <fieldset disabled={!holds} style={{ border: 0, margin: 0, padding: 0, minWidth: 0 }}>
-            {children}
-          </fieldset>
+          <Locked locked={!holds}>{children}</Locked>
         </Box>
         {step !== "intake" &&
           step !== "look" &&

@@ -3,7 +3,6 @@
 import { Flex, Text } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
 import type { vacuumTarget } from "@/core/charge/vacuum/target";
-import { holdSchools } from "@/core/records/choices";
 import { fields } from "@/core/records/fields";
 import { type Job, MOST_MARKS } from "@/core/records/job";
 import { entryOf } from "@/core/units/entry";
@@ -16,6 +15,7 @@ import { Choice } from "@/ui/choice";
 import { Measure } from "@/ui/measure";
 import { WriteDown } from "@/views/job/instruments/write-down";
 import { rackSentence } from "@/words/issues";
+import { holdOf, holdOptions } from "@/words/vacuum";
 
 type Evacuate = Job["evacuate"];
 type Mark = Evacuate["marks"][number];
@@ -150,9 +150,9 @@ export function PumpCard({ target, holdS }: { target: ReturnType<typeof vacuumTa
         )}
         <Choice
           label="This workshop holds for"
-          options={holdSchools.map((s) => ({ value: String(s), label: s === 3600 ? "1 h" : `${s / 60} min` }))}
+          options={holdOptions}
           value={String(holdS)}
-          onChange={(value) => keepChoices({ holdS: holdSchools.find((s) => String(s) === value)! })}
+          onChange={(value) => keepChoices({ holdS: holdOf(value) })}
         />
       </Flex>
       {refused && (

@@ -15,6 +15,7 @@ import { type Expected, useExpected } from "@/session/expected";
 import { useJob, useLive, useRack } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { Locked } from "@/ui/locked";
 import { Caution, Notice } from "@/ui/notice";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { stepPath } from "@/views/job/frame/steps";
@@ -49,11 +50,11 @@ export function RunningStep() {
         </Notice>
       )}
       {!kept && <LiveTest which="baseline" expected={expected} />}
-      <fieldset disabled={kept} style={{ border: 0, margin: 0, padding: 0, minWidth: 0 }}>
+      <Locked locked={kept}>
         <Stack gap="3.5">
           <TestForm which="baseline" />
         </Stack>
-      </fieldset>
+      </Locked>
       {!kept && <AlongTheLines which="baseline" expected={expected} />}
       <Caution title="Belts and fans turn">
         Cables and sleeves away from both; the discharge line burns. High-side valve of the manifold stays shut while

@@ -45,28 +45,23 @@ function LiveShutOff() {
       shutOff.seconds.text !== "" &&
       shutOff.seconds.text !== entryOf(seconds, "s").text,
   );
-  const taken = (measured: number): Job["shutOff"] => ({
-    seconds: entryOf(measured, "s"),
-    met: state.state === "met",
-    takenAt: new Date().toISOString(),
-  });
+  const met = state.state === "met";
   useEffect(() => {
     if (!decided || seconds === null) return;
-    const takenAt = new Date().toISOString();
+    const taken = takenNow(seconds, met);
     record((stored) => {
-      const entry = entryOf(seconds, "s");
       const { takenAt: before, seconds: written } = stored.shutOff;
       // What a person typed stands; what was taken is written once.
-      if (written.text !== "" && (before === null || written.text === entry.text)) return stored;
-      return { ...stored, shutOff: { seconds: entry, met: state.state === "met", takenAt } };
+      if (written.text !== "" && (before === null || written.text === taken.seconds.text)) return stored;
+      return { ...stored, shutOff: taken };
     });
-  }, [decided, seconds, state.state, record]);
+  }, [decided, seconds, met, record]);
   return (
     <>
       <Watch state={state} metering={metering} onStop={() => setEngine("off")} />
       {typedStands && seconds !== null && (
         <Notice tone="wait" title={`Measured: ${formatNumber(seconds, "s")} s. What you typed stands.`}>
-          <BenchButton kind="quiet" onClick={() => edit((stored) => ({ ...stored, shutOff: taken(seconds) }))}>
+          <BenchButton kind="quiet" onClick={() => edit((stored) => ({ ...stored, shutOff: takenNow(seconds, met) }))}>
             Take the measured time
           </BenchButton>
         </Notice>
@@ -76,6 +71,10 @@ function LiveShutOff() {
       </Card>
     </>
   );
+}
+
+function takenNow(seconds: number, met: boolean): Job["shutOff"] {
+  return { seconds: entryOf(seconds, "s"), met, takenAt: new Date().toISOString() };
 }
 
 export function ShutOffStep() {
