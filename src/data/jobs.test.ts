@@ -160,6 +160,8 @@ describe("jobs in the browser database", () => {
   it("never overwrites on import", async () => {
     const job = await createJob();
     expect(await importJob(job)).toEqual({ id: job.id, outcome: "identical" });
+    const dated = { ...job, updatedAt: "2031-01-01T00:00:00.000Z" };
+    expect(await importJob(dated)).toEqual({ id: job.id, outcome: "identical" });
     const other = { ...job, altitude: entry("12", "m") };
     const { id, outcome } = await importJob(other);
     expect(outcome).toBe("added-as-copy");

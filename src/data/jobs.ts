@@ -169,7 +169,9 @@ export async function importJob(job: Job): Promise<{ id: string; outcome: Import
       await database.jobs.add(job);
       return { id: job.id, outcome: "added" as const };
     }
-    if (writeJobFile(here) === writeJobFile(job)) return { id: job.id, outcome: "identical" as const };
+    // When it was stored is no part of what it says.
+    if (writeJobFile({ ...here, updatedAt: job.updatedAt }) === writeJobFile(job))
+      return { id: job.id, outcome: "identical" as const };
     const id = crypto.randomUUID();
     await database.jobs.add({ ...job, id });
     return { id, outcome: "added-as-copy" as const };

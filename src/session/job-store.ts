@@ -72,8 +72,8 @@ export interface JobState {
 export interface JobStore extends StoreApi<JobState> {
   /** Begins to follow the stored job; gives the way to stop. */
   start: () => () => void;
-  /** The job as a file of it is written: as it is shown, with the date of what is stored. */
-  dated: () => Job | null;
+  /** The job as a file of it is written: as it is shown, with the date of what is stored. Waits a moment for what is on its way into the store. */
+  filed: () => Promise<Job | null>;
   /** For what is drawn: hears of letters only when they pause, of everything else at once. */
   subscribeCalmly: (listener: () => void) => () => void;
   /** The simulated rack as it stands, to be stored with the next write. */
@@ -82,6 +82,9 @@ export interface JobStore extends StoreApi<JobState> {
   /** Puts all that runs away before another tab takes the desk. */
   onHandOver: (putAway: () => void) => void;
 }
+
+/** The longest that a file waits for the store, ms. */
+const FILE_WAITS_MS = 1000;
 
 /** Tells listeners of what is heard: while somebody types when that pauses, or has gone on for long; else at once. */
 function calmly(pause: JobPort["calm"], typing: () => boolean) {
@@ -273,7 +276,12 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
   return Object.assign(store, {
     start,
     subscribeCalmly: calm.subscribe,
-    dated: () => writer.dated,
+    filed: async () => {
+      // A store that refuses or hangs keeps nobody from a file.
+      const written = writer.settled().catch(() => undefined);
+      await Promise.race([written, new Promise((resolve) => setTimeout(resolve, FILE_WAITS_MS))]);
+      return writer.dated;
+    },
     keepRack: (state: RackState) => {
       if (store.getState().desk !== "held") return;
       rack = state;

@@ -103,6 +103,17 @@ describe("the open job", () => {
     expect(jobs.job!.intake.complaint).toBe("ab");
   });
 
+  it("files the job as it is stored, also while the last change is still on its way", async () => {
+    const { session, jobs } = await opened();
+    const { edit } = session.jobs.getState();
+    edit((job) => ({ ...job, signOff: { ...job.signOff, technician: "Maud Ferrer" } }));
+    expect(await session.jobs.filed()).toEqual(jobs.job);
+    jobs.refuses = new Error("the disk is full");
+    edit((job) => ({ ...job, signOff: { ...job.signOff, remark: "cold again" } }));
+    const filed = await session.jobs.filed();
+    expect(filed).toEqual({ ...jobs.job, signOff: { ...jobs.job!.signOff, remark: "cold again" } });
+  });
+
   it("keeps what another hand has stored when both change something, and its own on top", async () => {
     const { session, jobs } = await opened();
     session.jobs.getState().edit((job) => ({ ...job, altitude: entry("412", "m") }));

@@ -29,8 +29,8 @@ export function StoreNotices() {
   );
   const choiceFailure = useChoiceFailure();
   const { jobs } = useSession();
-  const save = () => {
-    const job = jobs.dated();
+  const save = async () => {
+    const job = await jobs.filed();
     if (job !== null) saveTextFile(jobFileName(job), writeJobFile(job));
   };
   return (

@@ -35,7 +35,7 @@ export function SignOffStep() {
     });
   // As it is shown: the file holds the last keystroke, whether or not the browser has stored it.
   const { jobs } = useSession();
-  const save = () => saveTextFile(jobFileName(job), writeJobFile(jobs.dated() ?? job));
+  const save = async () => saveTextFile(jobFileName(job), writeJobFile((await jobs.filed()) ?? job));
   return (
     <Stack gap="3.5" maxW="1080px">
       {open.length > 0 && (
