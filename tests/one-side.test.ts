@@ -6,5 +6,6 @@ import "./suites/at-the-car";
 import "./suites/log";
 import "./suites/offline";
 import "./suites/two-tabs";
+import "./suites/units";
 
 afterAll(closeSharedBrowser);

@@ -4,6 +4,7 @@ import { headers } from "next/headers";
 import type { ReactNode } from "react";
 import { Offline } from "@/ui/offline";
 import { Provider } from "@/ui/provider";
+import { Shop } from "@/views/shop";
 
 export const metadata: Metadata = {
   title: { default: "Evrid", template: "%s · Evrid" },
@@ -18,7 +19,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
-        <Provider nonce={nonce}>{children}</Provider>
+        <Provider nonce={nonce}>
+          <Shop>{children}</Shop>
+        </Provider>
         <Offline />
       </body>
     </html>

@@ -1,10 +1,12 @@
 /** Jobs in the browser database: every change is one transaction, so that two tabs or a crash never lose a keystroke. */
+
 import { continues, standing } from "@/core/charge/books/ledger";
-import { asBegunHere } from "@/core/records/choices";
-import { type Job, newJob } from "@/core/records/job";
 import type { RackState } from "@/core/instruments/rack-state";
+import { asBegunHere, unitsChosen } from "@/core/records/choices";
+import { type Job, newJob } from "@/core/records/job";
 import { checkChange, type JobFileIssue, readJob, writeJobFile } from "@/core/records/job-file";
 import { balanceOf } from "@/core/records/job-readings";
+import { inUnits } from "@/core/records/unit-system";
 import { type Result, succeed } from "@/core/result";
 import { loadChoices } from "./choices";
 import { database } from "./database";
@@ -178,8 +180,10 @@ export async function importJob(job: Job): Promise<{ id: string; outcome: Import
   });
 }
 
-/** Adds jobs that are not there yet; used for the demo workshop. */
-export async function addMissingJobs(jobs: readonly Job[]): Promise<void> {
+/** Adds made-up jobs that are not there yet, told in the units this shop reads. */
+export async function addDemoJobs(made: readonly Job[]): Promise<void> {
+  const choice = unitsChosen(await loadChoices());
+  const jobs = made.map((job) => inUnits(job, choice));
   await database.transaction("rw", database.jobs, async () => {
     const here = new Set(await database.jobs.toCollection().primaryKeys());
     await database.jobs.bulkAdd(jobs.filter((job) => !here.has(job.id)));

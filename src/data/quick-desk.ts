@@ -1,6 +1,8 @@
 /** The quick desk as it was left; what cannot be read any more is answered by a blank one. */
+
+import { unitsChosen } from "@/core/records/choices";
 import { blankQuickDesk, type QuickDesk, quickDeskSchema } from "@/core/records/quick-desk";
-import { inSystem } from "@/core/records/unit-system";
+import { inUnits } from "@/core/records/unit-system";
 import { loadChoices, loadChosen } from "./choices";
 import { database } from "./database";
 
@@ -12,8 +14,9 @@ export async function loadQuickDesk(): Promise<QuickDesk> {
 
 /** A blank desk in this shop's units, where it stands. */
 async function blankHere(): Promise<QuickDesk> {
-  const { units, altitude } = await loadChoices();
-  const blank = inSystem(blankQuickDesk(), units);
+  const choices = await loadChoices();
+  const { altitude } = choices;
+  const blank = inUnits(blankQuickDesk(), unitsChosen(choices));
   return altitude.text.trim() === "" ? blank : { ...blank, altitude };
 }
 

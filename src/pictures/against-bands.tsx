@@ -4,11 +4,12 @@ import { Table, Text } from "@chakra-ui/react";
 import type { Band, BandChannel, ExpectedBands } from "@/core/diagnosis/explain/expected";
 import type { DerivedValues } from "@/core/readings/derive/derived";
 import type { JudgedStream } from "@/core/readings/stream/judged-stream";
-import { formatNumber, type UnitId, units } from "@/core/units/units";
+import { type UnitId, units } from "@/core/units/units";
+import { useFigures } from "@/ui/figures";
 
-const rows: { channel: BandChannel; name: string; unit: UnitId | "pressure" }[] = [
-  { channel: "low", name: "Low side", unit: "pressure" },
-  { channel: "high", name: "High side", unit: "pressure" },
+const rows: { channel: BandChannel; name: string; unit: UnitId | "kPa" }[] = [
+  { channel: "low", name: "Low side", unit: "kPa" },
+  { channel: "high", name: "High side", unit: "kPa" },
   { channel: "superheat", name: "Superheat", unit: "K" },
   { channel: "subcooling", name: "Subcooling", unit: "K" },
   { channel: "vent", name: "Centre vent", unit: "degC" },
@@ -24,13 +25,12 @@ export function AgainstBands({
   bands,
   ownTests,
   live,
-  unit,
 }: {
   bands: ExpectedBands["bands"] | null;
   ownTests: number;
   live: Reading;
-  unit: UnitId;
 }) {
+  const figures = useFigures();
   if (bands === null) {
     return (
       <Text color="soft">
@@ -58,8 +58,7 @@ export function AgainstBands({
         </Table.Header>
         <Table.Body>
           {rows.map(({ channel, name, unit: own }) => {
-            const shown = own === "pressure" ? unit : own;
-            const decimals = shown === "K" ? 0 : units[shown].decimals;
+            const decimals = own === "K" ? 0 : units[own].decimals;
             const value = readingOf(live, channel);
             const band = bands[channel];
             return (
@@ -68,13 +67,13 @@ export function AgainstBands({
                   {name}
                 </Table.Cell>
                 <Table.Cell textAlign="end" fontSize="19px" fontWeight="650" whiteSpace="nowrap">
-                  {formatNumber(value, shown, decimals)}
+                  {figures.number(value, own, decimals)}
                 </Table.Cell>
                 <Table.Cell textAlign="end" color="soft" whiteSpace="nowrap">
-                  {`${formatNumber(band.low, shown, decimals)}–${formatNumber(band.high, shown, decimals)} ${units[shown].label}`}
+                  {`${figures.number(band.low, own, decimals)}–${figures.number(band.high, own, decimals)} ${figures.label(own)}`}
                 </Table.Cell>
                 <Table.Cell textAlign="end" whiteSpace="nowrap" fontWeight="600">
-                  <Beyond value={value} band={band} unit={shown} decimals={decimals} />
+                  <Beyond value={value} band={band} unit={own} decimals={decimals} />
                 </Table.Cell>
               </Table.Row>
             );
@@ -91,6 +90,7 @@ export function AgainstBands({
 }
 
 function Beyond({ value, band, unit, decimals }: { value: number | null; band: Band; unit: UnitId; decimals: number }) {
+  const figures = useFigures();
   if (value === null) return null;
   if (value >= band.low && value <= band.high) {
     return (
@@ -102,7 +102,7 @@ function Beyond({ value, band, unit, decimals }: { value: number | null; band: B
   const beyond = value > band.high ? value - band.high : band.low - value;
   return (
     <Text as="span" color="act">
-      {`${formatNumber(beyond, unit === "degC" ? "K" : unit, decimals)} ${value > band.high ? "over" : "under"}`}
+      {`${figures.number(beyond, unit === "degC" ? "K" : unit, decimals)} ${value > band.high ? "over" : "under"}`}
     </Text>
   );
 }

@@ -2,8 +2,8 @@
 
 import { Box, Flex, Text } from "@chakra-ui/react";
 import type { ChargeInputs, MassBalance } from "@/core/charge/books/mass-balance";
-import { formatNumber, formatQuantity } from "@/core/units/units";
 import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
 
 interface ChargeBarProps {
   inputs: ChargeInputs;
@@ -18,6 +18,7 @@ interface ChargeBarProps {
 
 /** The one number of the charge desk: what is in the vehicle, of what the label says, and how far it still is. */
 export function ChargeBar({ inputs, balance, pace, runsOut, foot }: ChargeBarProps) {
+  const figures = useFigures();
   const { labelG, toleranceG } = inputs;
   // The bar ends well past the band, so that an overfill is seen as one.
   const end = Math.max(labelG * 1.15, labelG + 2 * toleranceG, balance.inVehicleG * 1.02);
@@ -26,16 +27,16 @@ export function ChargeBar({ inputs, balance, pace, runsOut, foot }: ChargeBarPro
     balance.state === "inside"
       ? "inside the label band"
       : balance.state === "over"
-        ? `${formatQuantity(-balance.toGoG, "g")} over`
-        : `${formatQuantity(balance.toGoG, "g")} to go`;
+        ? `${figures.quantity(-balance.toGoG, "g")} over`
+        : `${figures.quantity(balance.toGoG, "g")} to go`;
   return (
     <Card title="In the vehicle">
       <Flex align="baseline" gap="3.5" wrap="wrap" lineHeight="1">
         <Text as="span" fontSize="88px" fontWeight="650" letterSpacing="-3px" data-testid="in-vehicle">
-          {formatNumber(balance.inVehicleG, "g")}
+          {figures.number(balance.inVehicleG, "g")}
         </Text>
         <Text as="span" fontSize="26px" color="soft">
-          g of {formatNumber(labelG, "g")} ± {formatNumber(toleranceG, "g")}
+          {figures.label("g")} of {figures.number(labelG, "g")} ± {figures.number(toleranceG, "g")}
         </Text>
         <Box ml="auto" textAlign="end">
           <Text
@@ -57,7 +58,7 @@ export function ChargeBar({ inputs, balance, pace, runsOut, foot }: ChargeBarPro
         h={runsOut.length > 0 ? "88px" : "64px"}
         mt="4"
         role="img"
-        aria-label={`${formatQuantity(balance.inVehicleG, "g")} in the vehicle, ${word}`}
+        aria-label={`${figures.quantity(balance.inVehicleG, "g")} in the vehicle, ${word}`}
       >
         <Box
           position="absolute"
@@ -91,13 +92,13 @@ export function ChargeBar({ inputs, balance, pace, runsOut, foot }: ChargeBarPro
           color="done"
           whiteSpace="nowrap"
         >
-          label {formatNumber(labelG - toleranceG, "g")} to {formatNumber(labelG + toleranceG, "g")}
+          label {figures.number(labelG - toleranceG, "g")} to {figures.number(labelG + toleranceG, "g")}
         </Text>
         {runsOut.map(({ name, atG }) => (
           <Box key={name} position="absolute" top="56px" left={share(atG)}>
             <Box h="10px" w="3px" bg="wait" />
             <Text fontSize="13px" color="soft" whiteSpace="nowrap" transform="translateX(-50%)">
-              {name} empty near {formatQuantity(atG, "g")}
+              {name} empty near {figures.quantity(atG, "g")}
             </Text>
           </Box>
         ))}

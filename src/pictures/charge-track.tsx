@@ -2,7 +2,8 @@
 
 import { useMemo } from "react";
 import type { TrackPoint } from "@/core/charge/scale/live-charge";
-import { formatClock } from "@/core/units/units";
+import { formatClock, fromBase, toBase, type UnitId } from "@/core/units/units";
+import { useFigures } from "@/ui/figures";
 import { courseOf, plainScale, SideAxis, thinned } from "./axis";
 import { niceTicks } from "./nice-ticks";
 
@@ -18,13 +19,15 @@ const LIQUID = "var(--chakra-colors-liquid)";
 const LOW = "var(--chakra-colors-low-side)";
 const MOST_DRAWN = 500;
 
-const ticksTo = (most: number) =>
-  niceTicks(0, most, 3)
-    .filter((tick) => tick <= most)
-    .map((value) => ({ value, text: String(value) }));
+/** Round numbers of the unit up to a value in its base unit. */
+const ticksTo = (most: number, unit: UnitId) =>
+  niceTicks(0, fromBase(most, unit), 3)
+    .map((tick) => ({ value: toBase(tick, unit), text: String(tick) }))
+    .filter(({ value }) => value <= most);
 
 /** How fast it flows and what the sides do meanwhile, since the first container was put on. */
 export function ChargeTrack({ track }: { track: readonly TrackPoint[] }) {
+  const figures = useFigures();
   const points = useMemo(() => thinned(track, MOST_DRAWN), [track]);
   const first = points[0];
   const last = points.at(-1);
@@ -50,10 +53,10 @@ export function ChargeTrack({ track }: { track: readonly TrackPoint[] }) {
       width="100%"
       style={{ display: "block" }}
       role="img"
-      aria-label={`Rate ${Math.round(last.rateGPerMin)} grams a minute, low ${Math.round(last.low ?? 0)} and high ${Math.round(last.high ?? 0)} kilopascal`}
+      aria-label={`Rate ${figures.quantity(last.rateGPerMin, "g")} a minute, low ${figures.number(last.low, "kPa")} and high ${figures.quantity(last.high, "kPa")}`}
     >
       <SideAxis
-        ticks={ticksTo(mostRate)}
+        ticks={ticksTo(mostRate, figures.unit("g"))}
         at={rate}
         from={LEFT}
         to={WIDTH - RIGHT}
@@ -62,7 +65,7 @@ export function ChargeTrack({ track }: { track: readonly TrackPoint[] }) {
         colour={LIQUID}
       />
       <SideAxis
-        ticks={ticksTo(mostKpa)}
+        ticks={ticksTo(mostKpa, figures.unit("kPa"))}
         at={pressure}
         from={0}
         to={0}
@@ -72,10 +75,10 @@ export function ChargeTrack({ track }: { track: readonly TrackPoint[] }) {
         colour={INK}
       />
       <text x={4} y={HEIGHT - 7} fontSize="12" fill={LIQUID}>
-        g/min
+        {figures.label("g")}/min
       </text>
       <text x={WIDTH - 4} y={HEIGHT - 7} fontSize="12" textAnchor="end" fill={INK}>
-        kPa
+        {figures.label("kPa")}
       </text>
       <text x={LEFT} y={HEIGHT - 7} fontSize="12" fill={SOFT}>
         0:00

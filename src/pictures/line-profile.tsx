@@ -3,7 +3,7 @@
 import { Box } from "@chakra-ui/react";
 import type { LinePlace, LineProfile } from "@/core/line-places";
 import type { LineSpot, UnexplainedDrop } from "@/core/readings/derive/line-temperatures";
-import { formatNumber } from "@/core/units/units";
+import { useFigures } from "@/ui/figures";
 import { placeNames, shortPlaceNames } from "@/words/places";
 import { courseOf, quantityScale, SideAxis } from "./axis";
 
@@ -32,6 +32,7 @@ export function LineProfilePicture({
   sound: readonly LineProfile[];
   drop: UnexplainedDrop | null;
 }) {
+  const figures = useFigures();
   const band = sound.length === 0 ? null : places.map((place) => rangeOf(sound.map((profile) => profile[place])));
   const values = [...spots.map(({ temperatureC }) => temperatureC), ...(band ?? []).flat()];
   if (values.length === 0) return null;
@@ -40,7 +41,7 @@ export function LineProfilePicture({
     most: Math.max(80, ...values),
     from: PLOT.foot,
     to: PLOT.top,
-    unit: "degC",
+    unit: figures.unit("degC"),
     steps: 5,
   });
   const y = scale.at;
@@ -53,12 +54,12 @@ export function LineProfilePicture({
         width="100%"
         role="img"
         aria-label={`Temperatures along the circuit: ${spots
-          .map(({ place, temperatureC }) => `${placeNames[place]} ${formatNumber(temperatureC, "degC")}`)
+          .map(({ place, temperatureC }) => `${placeNames[place]} ${figures.number(temperatureC, "degC")}`)
           .join(", ")}`}
       >
         <SideAxis {...scale} from={PLOT.left} to={PLOT.right} line="line" labelX={PLOT.left - 7} size={13} />
         <text x={PLOT.left - 7} y={PLOT.foot + 18} fontSize="12" textAnchor="end" fill="var(--chakra-colors-soft)">
-          °C
+          {figures.label("degC")}
         </text>
         {band && (
           <path
@@ -91,7 +92,7 @@ export function LineProfilePicture({
               textAnchor="middle"
               fill="var(--chakra-colors-ink)"
             >
-              {formatNumber(temperatureC, "degC", 0)}
+              {figures.number(temperatureC, "degC", 0)}
             </text>
           </g>
         ))}
@@ -133,7 +134,8 @@ export function LineProfilePicture({
 }
 
 function DropMark({ x1, x2, drop }: { x1: number; x2: number; drop: UnexplainedDrop }) {
-  const text = `${formatNumber(drop.beyondK, "K", 0)} K too much`;
+  const figures = useFigures();
+  const text = `${figures.quantity(drop.beyondK, "K", 0)} too much`;
   const width = text.length * 7.4 + 14;
   const middle = (x1 + x2) / 2;
   const left = Math.min(Math.max(middle - width / 2, PLOT.left), PLOT.right - width);

@@ -1,4 +1,5 @@
 // @vitest-environment happy-dom
+
 import { ChakraProvider } from "@chakra-ui/react";
 import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import type { ReactElement } from "react";
@@ -8,6 +9,8 @@ import type { TrackPoint } from "@/core/charge/scale/live-charge";
 import { type LineProfile, linePlaces } from "@/core/line-places";
 import { saturationGaugeKpa } from "@/core/readings/derive/saturation-temperature";
 import { newJob } from "@/core/records/job";
+import { systemUnits, unitSystems } from "@/core/units/figures";
+import { ReadIn } from "@/ui/figures";
 import { system } from "@/ui/theme";
 import { ChargeTrack } from "./charge-track";
 import { CircuitBoard } from "./circuit-board";
@@ -43,23 +46,28 @@ describe("towers", () => {
   });
 
   it("name both sides, say which is off, and reach as far as the reading does", () => {
-    for (const unit of ["kPa", "bar", "psi"] as const) {
-      const svg = drawn(<Towers {...sides(150, 3100)} unit={unit} refrigerant="R134a" altitudeM={300} />);
+    for (const system of unitSystems) {
+      const svg = drawn(
+        <ReadIn choice={systemUnits[system]}>
+          <Towers {...sides(150, 3100)} refrigerant="R134a" altitudeM={300} />
+        </ReadIn>,
+      );
+      expect(svg.textContent!.includes("°C")).toBe(system !== "us");
       expect(svg.textContent).toContain("Low");
       expect(svg.textContent).toContain("High");
       const numbers = [...svg.querySelectorAll("text")].map(({ textContent }) =>
         Number(textContent!.replace(/\s/g, "")),
       );
-      const most = { kPa: 3100, bar: 31, psi: 449 }[unit];
+      const most = { kPa: 3100, bar: 31, us: 449 }[system];
       expect(Math.max(...numbers.filter(Number.isFinite))).toBeGreaterThanOrEqual(most);
       cleanup();
     }
   });
 
   it("stand empty without a reading, under vacuum, and without a known refrigerant", () => {
-    drawn(<Towers {...sides(null, null)} unit="kPa" refrigerant={null} altitudeM={null} />);
+    drawn(<Towers {...sides(null, null)} refrigerant={null} altitudeM={null} />);
     cleanup();
-    drawn(<Towers {...sides(-95, -90)} unit="psi" refrigerant="R1234yf" altitudeM={2400} />);
+    drawn(<Towers {...sides(-95, -90)} refrigerant="R1234yf" altitudeM={2400} />);
   });
 });
 
@@ -74,7 +82,6 @@ describe("the saturation chart", () => {
         soakUncertaintyK={1}
         atmosphereKpa={atmosphericPressureKpa(0)}
         expected="R134a"
-        unit="kPa"
       />,
     );
     expect(svg.getAttribute("aria-label")).toContain("R134a");

@@ -1,7 +1,7 @@
 "use client";
 
 import { type CandidateName, candidateSaturationKpa, identify } from "@/core/fluids/identification";
-import { formatNumber, type UnitId, units } from "@/core/units/units";
+import { useFigures } from "@/ui/figures";
 import { courseOf, FootAxis, plainScale, quantityScale, SideAxis } from "./axis";
 
 interface SaturationChartProps {
@@ -12,7 +12,6 @@ interface SaturationChartProps {
   soakUncertaintyK: number;
   atmosphereKpa: number;
   expected: "R134a" | "R1234yf";
-  unit: UnitId;
 }
 
 const WIDTH = 640;
@@ -26,7 +25,8 @@ const AROUND_K = 12;
 
 /** Saturation lines of what it could be, and the reading with its uncertainty: what lies within the cross cannot be parted. */
 export function SaturationChart(props: SaturationChartProps) {
-  const { gaugeKpa, uncertaintyKpa, soakC, soakUncertaintyK, atmosphereKpa, expected, unit } = props;
+  const figures = useFigures();
+  const { gaugeKpa, uncertaintyKpa, soakC, soakUncertaintyK, atmosphereKpa, expected } = props;
   const candidates = identify(gaugeKpa + atmosphereKpa, uncertaintyKpa, soakC, soakUncertaintyK);
   const shown = candidates.filter(({ name, fits }, i) => fits || name === expected || i < 4).slice(0, 6);
   const from = soakC - AROUND_K;
@@ -34,7 +34,7 @@ export function SaturationChart(props: SaturationChartProps) {
   const gauge = (name: string, t: number) => candidateSaturationKpa(name as CandidateName, t) - atmosphereKpa;
   const values = [...shown.flatMap(({ name }) => [gauge(name, from), gauge(name, to)]), gaugeKpa * 1.1, gaugeKpa * 0.9];
   const [least, most] = [Math.min(...values), Math.max(...values)];
-  const pressure = quantityScale({ least, most, from: FOOT, to: TOP, unit, steps: 4 });
+  const pressure = quantityScale({ least, most, from: FOOT, to: TOP, unit: figures.unit("kPa"), steps: 4 });
   const y = pressure.at;
   const x = plainScale({ least: from, most: to, from: LEFT, to: RIGHT });
   const ends = spread(shown.map(({ name }) => ({ name, y: y(gauge(name, to)) })));
@@ -56,16 +56,16 @@ export function SaturationChart(props: SaturationChartProps) {
         <FootAxis
           ticks={[-10, -5, 0, 5, 10].map((step) => ({
             value: soakC + step,
-            text: formatNumber(soakC + step, "degC", 0),
+            text: figures.number(soakC + step, "degC", 0),
           }))}
           at={x}
           y={FOOT + 18}
         />
         <text x={RIGHT} y={FOOT + 34} fontSize="12" textAnchor="end" fill="var(--chakra-colors-soft)">
-          soak temperature, °C
+          soak temperature, {figures.label("degC")}
         </text>
         <text x={LEFT} y={FOOT + 34} fontSize="12" fill="var(--chakra-colors-soft)">
-          {units[unit].label} gauge
+          {figures.label("kPa")} gauge
         </text>
         <clipPath id="saturation-plot">
           <rect x={LEFT} y={TOP} width={RIGHT - LEFT} height={FOOT - TOP} />
@@ -105,7 +105,7 @@ export function SaturationChart(props: SaturationChartProps) {
       <figcaption style={{ fontSize: 14, color: "var(--chakra-colors-soft)" }}>
         {words}
         {fitting.includes("R134a") && fitting.includes("R1234yf")
-          ? " Near 25 °C R134a and R1234yf lie within 3 %: label, port type or an identifier decides."
+          ? ` Near ${figures.quantity(25, "degC", 0)} R134a and R1234yf lie within 3 %: label, port type or an identifier decides.`
           : ""}
       </figcaption>
     </figure>

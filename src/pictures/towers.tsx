@@ -4,7 +4,10 @@ import { Box } from "@chakra-ui/react";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
 import { saturationGaugeKpa } from "@/core/readings/derive/saturation-temperature";
 import type { PressureRange } from "@/core/readings/file/shop-chart";
-import { formatNumber, type UnitId, units } from "@/core/units/units";
+import type { Figures } from "@/core/units/figures";
+import type { UnitId } from "@/core/units/units";
+import { fromBase, toBase } from "@/core/units/units";
+import { useFigures } from "@/ui/figures";
 import { quantityScale, SideAxis } from "./axis";
 
 interface Side {
@@ -21,7 +24,6 @@ interface Side {
 interface TowersProps {
   low: Omit<Side, "name">;
   high: Omit<Side, "name">;
-  unit: UnitId;
   /** With these the far edge carries saturation temperatures. */
   refrigerant: Refrigerant | null;
   altitudeM: number | null;
@@ -34,7 +36,8 @@ const FOOT = 306;
 const COLUMN = 30;
 
 /** Low and high as two straight columns: pressure on the near edge, saturation temperature on the far one. */
-export function Towers({ low, high, unit, refrigerant, altitudeM }: TowersProps) {
+export function Towers({ low, high, refrigerant, altitudeM }: TowersProps) {
+  const figures = useFigures();
   return (
     <Box>
       <svg
@@ -42,14 +45,13 @@ export function Towers({ low, high, unit, refrigerant, altitudeM }: TowersProps)
         width="100%"
         style={{ maxWidth: 380, display: "block" }}
         role="img"
-        aria-label={describe(low.value, high.value, unit)}
+        aria-label={`Low side ${figures.number(low.value, "kPa")}, high side ${figures.quantity(high.value, "kPa")}`}
       >
         <Tower
           x={0}
           side={{ name: "Low", ...low }}
           least={500}
           steps={5}
-          unit={unit}
           refrigerant={refrigerant}
           altitudeM={altitudeM}
         />
@@ -58,7 +60,6 @@ export function Towers({ low, high, unit, refrigerant, altitudeM }: TowersProps)
           side={{ name: "High", ...high }}
           least={2000}
           steps={5}
-          unit={unit}
           refrigerant={refrigerant}
           altitudeM={altitudeM}
         />
@@ -67,22 +68,19 @@ export function Towers({ low, high, unit, refrigerant, altitudeM }: TowersProps)
   );
 }
 
-function describe(low: number | null, high: number | null, unit: UnitId): string {
-  return `Low side ${formatNumber(low, unit)}, high side ${formatNumber(high, unit)} ${units[unit].label}`;
-}
-
 interface TowerProps {
   x: number;
   side: Side;
   /** The scale reaches at least this far, kPa gauge, and further when the reading does. */
   least: number;
   steps: number;
-  unit: UnitId;
   refrigerant: Refrigerant | null;
   altitudeM: number | null;
 }
 
-function Tower({ x, side, least, steps, unit, refrigerant, altitudeM }: TowerProps) {
+function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
+  const figures = useFigures();
+  const unit = figures.unit("kPa");
   const bottom = Math.min(0, Math.floor((side.value ?? 0) / 50) * 50);
   const most = Math.max(least, (side.value ?? 0) * 1.08);
   const scale = quantityScale({ least: bottom, most, from: FOOT, to: TOP, unit, steps });
@@ -95,9 +93,11 @@ function Tower({ x, side, least, steps, unit, refrigerant, altitudeM }: TowerPro
   const left = x + 52;
   const colour = side.name === "Low" ? "var(--chakra-colors-low-side)" : "var(--chakra-colors-ink)";
   const temperatures =
-    refrigerant !== null && altitudeM !== null ? saturationTicks(refrigerant, altitudeM, floor, top) : [];
+    refrigerant !== null && altitudeM !== null
+      ? saturationTicks(refrigerant, altitudeM, floor, top, figures.unit("degC"))
+      : [];
   const reading = side.value;
-  const outside = outsideWords(reading, side.band, unit);
+  const outside = outsideWords(reading, side.band, figures);
   return (
     <g>
       <text
@@ -111,11 +111,11 @@ function Tower({ x, side, least, steps, unit, refrigerant, altitudeM }: TowerPro
         {side.name}
       </text>
       <text x={left - 8} y={34} fontSize="11" fill="var(--chakra-colors-soft)" textAnchor="end">
-        {units[unit].label}
+        {figures.label("kPa")}
       </text>
       {temperatures.length > 0 && (
         <text x={left + COLUMN + 8} y={34} fontSize="11" fill="var(--chakra-colors-soft)">
-          sat. °C
+          sat. {figures.label("degC")}
         </text>
       )}
       <rect
@@ -130,7 +130,7 @@ function Tower({ x, side, least, steps, unit, refrigerant, altitudeM }: TowerPro
       <SideAxis
         ticks={temperatures.map(({ temperatureC, kpa }) => ({
           value: kpa,
-          text: formatNumber(temperatureC, "degC", 0),
+          text: figures.number(temperatureC, "degC", 0),
         }))}
         at={y}
         from={left + COLUMN}
@@ -181,7 +181,7 @@ function Tower({ x, side, least, steps, unit, refrigerant, altitudeM }: TowerPro
         fill="var(--chakra-colors-ink)"
         textAnchor="middle"
       >
-        {formatNumber(reading, unit)}
+        {figures.number(reading, "kPa")}
       </text>
       {outside !== null && reading !== null && <OutsideTag x={left - 50} y={y(reading)} text={outside} />}
     </g>
@@ -189,12 +189,12 @@ function Tower({ x, side, least, steps, unit, refrigerant, altitudeM }: TowerPro
 }
 
 /** "56 under", where the reading lies outside of its band; null inside. */
-function outsideWords(reading: number | null, band: Side["band"], unit: UnitId): string | null {
+function outsideWords(reading: number | null, band: Side["band"], figures: Figures): string | null {
   if (reading === null || band === null || !Number.isFinite(reading)) return null;
   const over = reading - band.high;
   const under = band.low - reading;
-  if (over > 0) return `${formatNumber(over, unit)} over`;
-  return under > 0 ? `${formatNumber(under, unit)} under` : null;
+  if (over > 0) return `${figures.number(over, "kPa")} over`;
+  return under > 0 ? `${figures.number(under, "kPa")} under` : null;
 }
 
 function OutsideTag({ x, y, text }: { x: number; y: number; text: string }) {
@@ -217,10 +217,12 @@ function OutsideTag({ x, y, text }: { x: number; y: number; text: string }) {
   );
 }
 
-/** Every ten degrees, thinned where the low end crowds. */
-function saturationTicks(refrigerant: Refrigerant, altitudeM: number, floor: number, top: number) {
+/** Every ten degrees, or twenty of the smaller ones, thinned where the low end crowds. */
+function saturationTicks(refrigerant: Refrigerant, altitudeM: number, floor: number, top: number, unit: UnitId) {
   const ticks: { temperatureC: number; kpa: number }[] = [];
-  for (let temperatureC = -40; temperatureC <= 90; temperatureC += 10) {
+  const step = unit === "degF" ? 20 : 10;
+  for (let shown = fromBase(-40, unit); shown <= fromBase(90, unit); shown += step) {
+    const temperatureC = toBase(shown, unit);
     const kpa = saturationGaugeKpa(refrigerant, temperatureC, altitudeM);
     if (kpa === null || kpa < floor || kpa > top) continue;
     const below = ticks.at(-1);

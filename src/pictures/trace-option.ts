@@ -1,7 +1,9 @@
 /** The drawing of a trace as an option of the chart library: what is shown where, from the store to pixels. */
+
 import type { EChartsCoreOption } from "echarts/core";
 import type { TraceChannel } from "@/core/readings/channels";
 import type { TraceEvent, TraceStore } from "@/core/readings/stream/trace-store";
+import type { Figures } from "@/core/units/figures";
 import { formatNumber, fromBase, toBase, type UnitId, units } from "@/core/units/units";
 import { niceTicks } from "./nice-ticks";
 
@@ -20,7 +22,7 @@ export interface TraceDrawing {
   endS: number;
   minutes: number;
   temperatures: readonly TraceChannel[];
-  pressureUnit: UnitId;
+  figures: Figures;
   /** Of the whole drawing, px. */
   width: number;
   inks: TraceInks;
@@ -47,7 +49,7 @@ interface Line {
 }
 
 /** Round ticks want fewer decimals than readings. */
-const axisDecimals: Partial<Record<UnitId, number>> = { bar: 1, psi: 0, degC: 0 };
+const axisDecimals: Partial<Record<UnitId, number>> = { bar: 1, psi: 0, degC: 0, degF: 0 };
 
 /** A side keeps its colour in pressure and temperature; what is dashed is a temperature of that side. */
 const pressureLines: Line[] = [
@@ -63,7 +65,9 @@ const temperatureLines: Line[] = [
 ];
 
 export function traceOption(drawing: TraceDrawing): EChartsCoreOption {
-  const { trace, endS, minutes, inks, pressureUnit } = drawing;
+  const { trace, endS, minutes, inks, figures } = drawing;
+  const pressureUnit = figures.unit("kPa");
+  const temperatureUnit = figures.unit("degC");
   const fromS = endS - minutes * 60;
   const plotPx = Math.max(drawing.width - LEFT - RIGHT, 60);
   const columns = Math.max(20, Math.floor(plotPx / COLUMN_PX));
@@ -72,7 +76,7 @@ export function traceOption(drawing: TraceDrawing): EChartsCoreOption {
   const pressures = read(pressureLines);
   const temperatures = read(temperatureLines.filter(({ channel }) => drawing.temperatures.includes(channel)));
   const pressureScale = scaleOf(pressures, { floor: 0, least: 600, unit: pressureUnit, steps: 4 });
-  const temperatureScale = scaleOf(temperatures, { floor: null, least: 12, unit: "degC", steps: 3 });
+  const temperatureScale = scaleOf(temperatures, { floor: null, least: 12, unit: temperatureUnit, steps: 3 });
   const minute = (time: number) => (time - endS) / 60;
   const x = (time: number) => LEFT + ((time - fromS) / (endS - fromS)) * plotPx;
 
@@ -128,13 +132,13 @@ export function traceOption(drawing: TraceDrawing): EChartsCoreOption {
     xAxis: [time(0, false), time(1, false), time(2, true)],
     yAxis: [
       axis(0, pressureScale, pressureUnit),
-      axis(1, temperatureScale, "degC"),
+      axis(1, temperatureScale, temperatureUnit),
       { type: "value" as const, gridIndex: 2, min: 0, max: 1, show: false },
     ],
     series,
     graphic: [
       title(`${units[pressureUnit].label} gauge`, PRESSURES.top - 19),
-      title("°C", TEMPERATURES.top - 19),
+      title(units[temperatureUnit].label, TEMPERATURES.top - 19),
       ...labels,
       ...eventMarks(trace.events, fromS, x, inks),
     ],

@@ -6,8 +6,8 @@ import { useTheme } from "next-themes";
 import { useEffect, useRef, useState } from "react";
 import type { TraceChannel } from "@/core/readings/channels";
 import type { TraceSample, TraceStore } from "@/core/readings/stream/trace-store";
-import { formatQuantity, type UnitId } from "@/core/units/units";
 import { BenchButton } from "@/ui/buttons";
+import { useFigures } from "@/ui/figures";
 import { loadTraceCharts, type TraceInks, traceOption } from "./trace-option";
 
 interface TraceProps {
@@ -18,7 +18,6 @@ interface TraceProps {
   minutes?: number;
   /** Temperature lines shown at first. */
   temperatures?: readonly TraceChannel[];
-  pressureUnit?: UnitId;
 }
 
 const inks: Record<"light" | "dark", TraceInks> = {
@@ -55,13 +54,8 @@ const choosable = [
  * All channels against time: pressures above, temperatures below, how settled it was and what happened beneath them. The chart
  * library is fetched from our own server when first needed.
  */
-export function Trace({
-  trace,
-  latest,
-  minutes = 6,
-  temperatures = ["vent", "suction", "liquid"],
-  pressureUnit = "kPa",
-}: TraceProps) {
+export function Trace({ trace, latest, minutes = 6, temperatures = ["vent", "suction", "liquid"] }: TraceProps) {
+  const figures = useFigures();
   const host = useRef<HTMLDivElement>(null);
   const [chart, setChart] = useState<EChartsType | null>(null);
   const [width, setWidth] = useState(0);
@@ -100,14 +94,14 @@ export function Trace({
         endS: newest,
         minutes: span,
         temperatures: shown,
-        pressureUnit,
+        figures,
         width,
         inks: inks[resolvedTheme === "dark" ? "dark" : "light"],
       });
       chart.setOption(option, { replaceMerge: ["series", "graphic"] });
     });
     return () => cancelAnimationFrame(frame);
-  }, [chart, width, trace, newest, span, shown, pressureUnit, resolvedTheme]);
+  }, [chart, width, trace, newest, span, shown, figures, resolvedTheme]);
 
   return (
     <Box>
@@ -152,7 +146,7 @@ export function Trace({
           role="img"
           aria-label={
             latest
-              ? `Trace of the last ${span} minutes. Now low side ${formatQuantity(latest.low, pressureUnit)}, high side ${formatQuantity(latest.high, pressureUnit)}, vent ${formatQuantity(latest.vent, "degC")}`
+              ? `Trace of the last ${span} minutes. Now low side ${figures.quantity(latest.low, "kPa")}, high side ${figures.quantity(latest.high, "kPa")}, vent ${figures.quantity(latest.vent, "degC")}`
               : "Trace, empty"
           }
         />

@@ -1,16 +1,21 @@
 "use client";
 
-import { reasonOf } from "@/core/result";
 import { useStore } from "zustand";
 import { createStore } from "zustand/vanilla";
 import { type Choices, usualChoices } from "@/core/records/choices";
+import { reasonOf } from "@/core/result";
 import { changeChoices, loadChoices } from "@/data/choices";
 import { useStored } from "./stored";
 
 /** The workshop's choices, followed live; the usual ones where the store gives none. */
 export function useChoices(): Choices {
+  return useKnownChoices() ?? usualChoices;
+}
+
+/** The same; null while the store has not told them. */
+export function useKnownChoices(): Choices | null {
   const stored = useStored(loadChoices);
-  return stored.state === "ready" ? stored.value : usualChoices;
+  return stored.state === "ready" ? stored.value : null;
 }
 
 /** Why the last choice could not be stored, until one has been. */

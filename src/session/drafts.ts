@@ -1,5 +1,7 @@
 "use client";
 
+import { type Entry, entry } from "@/core/units/entry";
+import { type UnitId, unitIds } from "@/core/units/units";
 import { useJobActs, useJobOf } from "./session";
 
 /** What stands in a field that is written down with a press: kept with the job as it is typed, gone when it was written down. */
@@ -9,6 +11,32 @@ export function useDraft(name: string): [string, (text: string) => void] {
   return [
     text,
     (typed) => void record((stored) => ({ ...stored, drafts: withDraft(stored.drafts, name, typed) }), { typed: true }),
+  ];
+}
+
+/** A draft that is a number with its unit: the usual one until it is typed. */
+export function draftEntry(drafts: Readonly<Record<string, string>>, name: string, usual: UnitId): Entry {
+  const unit = drafts[`${name}-unit`] as UnitId | undefined;
+  return entry(drafts[name] ?? "", unit !== undefined && unitIds.includes(unit) ? unit : usual);
+}
+
+/** Drafts with such a number set. */
+export function withDraftEntry(
+  drafts: Readonly<Record<string, string>>,
+  name: string,
+  { text, unit }: Entry,
+): Record<string, string> {
+  return withDraft(withDraft(drafts, name, text), `${name}-unit`, text === "" ? "" : unit);
+}
+
+/** The same as one draft of the open job. */
+export function useDraftEntry(name: string, usual: UnitId): [Entry, (typed: Entry) => void] {
+  const drafts = useJobOf((job) => job.drafts);
+  const { record } = useJobActs();
+  return [
+    draftEntry(drafts, name, usual),
+    (typed) =>
+      void record((stored) => ({ ...stored, drafts: withDraftEntry(stored.drafts, name, typed) }), { typed: true }),
   ];
 }
 

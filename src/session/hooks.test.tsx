@@ -1,5 +1,6 @@
 // @vitest-environment happy-dom
 /** Hooks of an open job over fake workers: what they ask, and when they ask again. */
+import { figuresIn, systemUnits } from "@/core/units/figures";
 import "fake-indexeddb/auto";
 import { act, renderHook } from "@testing-library/react";
 import { type ReactNode, useEffect } from "react";
@@ -139,11 +140,12 @@ describe("workers of a session", () => {
 });
 
 describe("how readings are worded", () => {
-  it("follows refrigerant, altitude and the unit that the pressures were typed in", async () => {
+  it("follows refrigerant and altitude, and speaks in what the shop reads", async () => {
     const { wrapper, jobs } = world(estate);
-    const { result } = renderHook(useWording, { wrapper });
+    const figures = figuresIn(systemUnits.us);
+    const { result } = renderHook(() => useWording(figures), { wrapper });
     await quiet();
-    expect(result.current).toMatchObject({ refrigerant: "R1234yf", altitudeM: 310, pressureUnit: "bar" });
+    expect(result.current).toMatchObject({ refrigerant: "R1234yf", altitudeM: 310, figures });
     await act(async () => {
       await jobs.change((job) => ({ ...job, intake: { ...job.intake, refrigerant: "R744" } }));
     });

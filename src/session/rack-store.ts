@@ -1,5 +1,5 @@
 /** The instruments that are connected to a job, across its steps: the simulated rack, or a log that is played in its place. */
-import { reasonOf } from "@/core/result";
+
 import { createStore, type StoreApi } from "zustand/vanilla";
 import type { VacuumState } from "@/core/circuit/time/evacuation";
 import type { ChargeValve, Engine, Machine, RackIssue, RackSample } from "@/core/instruments/rack";
@@ -12,6 +12,7 @@ import { type TraceEvent, TraceStore } from "@/core/readings/stream/trace-store"
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { balanceOf, recoveredOf } from "@/core/records/job-readings";
+import { reasonOf } from "@/core/result";
 import { entryValue } from "@/core/units/entry";
 import { engineWords } from "@/words/instruments";
 import { newestOnly, OVERTAKEN } from "@/worker/newest";

@@ -5,6 +5,7 @@ import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { workableRefrigerant } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
+import type { Figures } from "@/core/units/figures";
 import { claimDesk } from "@/data/desk-lock";
 import { editJob, followJob, loadRack, mendJob, putBack } from "@/data/jobs";
 import { loadUndo, saveUndo } from "@/data/undo-steps";
@@ -231,15 +232,14 @@ export function useVerdict<Key extends keyof VerdictState>(...keys: Key[]): Pick
 }
 
 /** How reasons and readings of this job are worded; null while its refrigerant is not known. */
-export function useWording(): Wording | null {
-  const { which } = useVerdict("which");
+export function useWording(figures: Figures): Wording | null {
   return useJobOf((job): Wording | null => {
     const refrigerant = workableRefrigerant(job);
     if (refrigerant === null) return null;
     return {
       refrigerant,
       altitudeM: entryValue(fields.altitude, job.altitude) ?? 0,
-      pressureUnit: job[which].settings[0].low.unit,
+      figures,
       ...(job.intake.metering === null ? {} : { metering: job.intake.metering }),
     };
   });

@@ -1,7 +1,7 @@
 "use client";
 
-import { reasonOf } from "@/core/result";
 import { useEffect, useState } from "react";
+import { reasonOf } from "@/core/result";
 import { follow } from "@/data/follow";
 
 export type Stored<Value> =

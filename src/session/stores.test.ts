@@ -1,9 +1,9 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { movedBy } from "@/core/charge/books/ledger";
-import { drawn } from "@/core/records/bookkeeping";
 import type { RackSample } from "@/core/instruments/rack";
 import { channelIds } from "@/core/readings/channels";
 import { LogGatherer } from "@/core/readings/file/log-columns";
+import { drawn } from "@/core/records/bookkeeping";
 import type { Job } from "@/core/records/job";
 import { balanceOf } from "@/core/records/job-readings";
 import { entry } from "@/core/units/entry";

@@ -3,11 +3,13 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import type { Measured } from "@/core/readings/derive/measured";
-import { formatNumber, formatUncertainty, type UnitId, units } from "@/core/units/units";
+import type { UnitId } from "@/core/units/units";
+import { useFigures } from "./figures";
 
 interface MeasureProps {
   label: string;
   value: Measured | number | null;
+  /** What it is given in; it is shown in what the shop reads. */
   unit: UnitId;
   decimals?: number;
   size?: "large" | "medium";
@@ -15,7 +17,8 @@ interface MeasureProps {
 }
 
 /** A number as the loudest thing: value, its uncertainty in light, unit in small. */
-export function Measure({ label, value, unit, decimals = units[unit].decimals, size = "medium", note }: MeasureProps) {
+export function Measure({ label, value, unit, decimals, size = "medium", note }: MeasureProps) {
+  const figures = useFigures();
   const measured = typeof value === "number" ? { value, uncertainty: null } : value;
   return (
     <Box minW="0">
@@ -24,11 +27,11 @@ export function Measure({ label, value, unit, decimals = units[unit].decimals, s
       </Text>
       <Flex align="baseline" gap="1.5" lineHeight="1.1">
         <Text as="span" fontSize={size === "large" ? "64px" : "30px"} fontWeight="650" letterSpacing="-0.02em">
-          {formatNumber(measured?.value, unit, decimals)}
+          {figures.number(measured?.value, unit, decimals)}
         </Text>
         <Text as="span" fontSize={size === "large" ? "22px" : "14px"} color="soft" whiteSpace="nowrap">
-          {measured?.uncertainty != null && `± ${formatUncertainty(measured.uncertainty, unit)} `}
-          {units[unit].label}
+          {measured?.uncertainty != null && `± ${figures.uncertainty(measured.uncertainty, unit)} `}
+          {figures.label(unit)}
         </Text>
       </Flex>
       {note && (

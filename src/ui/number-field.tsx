@@ -1,10 +1,11 @@
 "use client";
 
-import { Box, Field, Flex, Input, NativeSelect } from "@chakra-ui/react";
-import { useState } from "react";
-import { checkEntry, type Entry, type FieldSpec } from "@/core/units/entry";
+import { Box, Field, Flex, Input, NativeSelect, Text } from "@chakra-ui/react";
+import { useId, useState } from "react";
+import { checkEntry, type Entry, type FieldSpec, unitDoubt, withSaidUnit } from "@/core/units/entry";
 import { type UnitId, units, unitsOf } from "@/core/units/units";
 import { entrySentence } from "../words/issues";
+import { BenchButton } from "./buttons";
 
 interface NumberFieldProps {
   spec: FieldSpec;
@@ -42,6 +43,8 @@ export function NumberField(props: NumberFieldProps) {
   const checked = checkEntry(spec, { ...value, text });
   const silent = checked.ok || (checked.issue.code === "missing" && !required);
   const options = unitsOf(spec.dimension);
+  // Another unit would make it right, or more likely: asked, never changed by itself.
+  const asked = checked.ok ? unitDoubt(spec, { ...value, text }) : "fits" in checked.issue ? checked.issue.fits : [];
   return (
     <Field.Root invalid={!silent} gap="1">
       <Field.Label fontWeight="600" fontSize="14px" srOnly={hideLabel}>
@@ -63,7 +66,11 @@ export function NumberField(props: NumberFieldProps) {
             setDraft(event.target.value);
             onChange({ ...value, text: event.target.value });
           }}
-          onBlur={() => setDraft(null)}
+          onBlur={() => {
+            setDraft(null);
+            const said = withSaidUnit({ ...value, text });
+            if (said.unit !== value.unit || said.text !== text) onChange(said);
+          }}
         />
         {!hideUnit && (
           <UnitChoice
@@ -86,9 +93,24 @@ export function NumberField(props: NumberFieldProps) {
           {checked.ok ? "" : entrySentence({ ...spec, label }, checked.issue)}
         </Field.ErrorText>
       )}
+      {asked.length > 0 && (
+        <Flex align="center" gap="1.5" wrap="wrap" role="group" aria-label={`Unit of what was typed as ${label}`}>
+          <Text fontSize="13px" color="wait" fontWeight="600">
+            Meant as
+          </Text>
+          {asked.slice(0, 3).map((unit) => (
+            <BenchButton key={unit} kind="quiet" onClick={() => onChange({ text: bareNumber(text), unit })}>
+              {`${bareNumber(text)} ${units[unit].label}?`}
+            </BenchButton>
+          ))}
+        </Flex>
+      )}
     </Field.Root>
   );
 }
+
+/** The number as it was typed, without a unit behind it. */
+const bareNumber = (text: string) => text.replace(/[^\d.,+\-−\s]+.*$/u, "").trim();
 
 interface UnitChoiceProps {
   label: string;
@@ -100,6 +122,8 @@ interface UnitChoiceProps {
 }
 
 export function UnitChoice({ label, unit, options, onChange, tall = false }: UnitChoiceProps) {
+  // Inside a field it would take the field's own, and so its name.
+  const id = useId();
   if (options.length < 2) {
     return (
       <Box minW="40px" alignSelf="center" color="soft" fontSize="15px">
@@ -110,6 +134,7 @@ export function UnitChoice({ label, unit, options, onChange, tall = false }: Uni
   return (
     <NativeSelect.Root w="auto" minW="76px" flexShrink="0">
       <NativeSelect.Field
+        id={id}
         aria-label={label}
         value={unit}
         h={tall ? "64px" : "target"}

@@ -1,9 +1,11 @@
 /** What to do while a running test is watched. */
+
 import { channels, type TakenChannel } from "@/core/readings/channels";
 import { type JudgedStream, presentIn, worstState } from "@/core/readings/stream/judged-stream";
 import type { StreamState } from "@/core/readings/stream/stream-state";
 import type { TestPosition } from "@/core/readings/stream/test-order";
-import { formatClock, formatQuantity } from "@/core/units/units";
+import type { Figures } from "@/core/units/figures";
+import { formatClock } from "@/core/units/units";
 
 export const silentAdvice = {
   title: "The source is silent",
@@ -18,7 +20,12 @@ export interface Advice {
 }
 
 /** The next act of the test; what the stream itself says where that is to wait. */
-export function testAdvice({ act, toRunS }: TestPosition, live: JudgedStream, simulated: boolean): Advice {
+export function testAdvice(
+  { act, toRunS }: TestPosition,
+  live: JudgedStream,
+  simulated: boolean,
+  figures: Figures,
+): Advice {
   switch (act) {
     case "start-idle":
       return {
@@ -42,9 +49,9 @@ export function testAdvice({ act, toRunS }: TestPosition, live: JudgedStream, si
     case "done":
       return { title: "Both are taken", detail: "Take one again to replace it, or go on.", settled: true };
     case "take":
-      return streamAdvice(live);
+      return streamAdvice(live, figures);
     case "wait": {
-      const advice = streamAdvice(live);
+      const advice = streamAdvice(live, figures);
       if (!advice.settled) return advice;
       return {
         title: `Steady, but early: ${formatClock(toRunS)} to run`,
@@ -55,7 +62,7 @@ export function testAdvice({ act, toRunS }: TestPosition, live: JudgedStream, si
   }
 }
 
-export function streamAdvice(live: JudgedStream): Advice {
+export function streamAdvice(live: JudgedStream, figures: Figures): Advice {
   const channels = presentIn(live).map((channel) => ({ channel, state: live.states[channel] }));
   const worst = worstState(channels.map(({ state }) => state));
   switch (worst.state) {
@@ -78,16 +85,16 @@ export function streamAdvice(live: JudgedStream): Advice {
       const moving = channels.find(({ state }) => state.state === "settling");
       return {
         title: seconds > 0 ? `Settling, about ${Math.ceil(seconds / 10) * 10} s to go` : "Settling",
-        detail: moving ? driftSentence(moving.channel, moving.state) : "",
+        detail: moving ? driftSentence(moving.channel, moving.state, figures) : "",
         settled: false,
       };
     }
   }
 }
 
-export function driftSentence(channel: TakenChannel, state: StreamState): string {
+export function driftSentence(channel: TakenChannel, state: StreamState, figures: Figures): string {
   if (state.state !== "settling") return "";
   const unit = channel === "low" || channel === "high" ? ("kPa" as const) : ("K" as const);
   const way = state.driftPerMinute < 0 ? "falls" : "rises";
-  return `${channels[channel].name} still ${way} ${formatQuantity(Math.abs(state.driftPerMinute), unit)} a minute.`;
+  return `${channels[channel].name} still ${way} ${figures.quantity(Math.abs(state.driftPerMinute), unit)} a minute.`;
 }

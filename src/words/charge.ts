@@ -5,7 +5,7 @@ import { type ChargePlan, EMPTY_BELOW_G, type PlanStep } from "@/core/charge/pla
 import type { ChargeAlarm, ChargeCall, LiveCharge } from "@/core/charge/scale/live-charge";
 import type { SchoolAnswer } from "@/core/charge/schools";
 import type { Job } from "@/core/records/job";
-import { formatNumber, formatQuantity } from "@/core/units/units";
+import type { Figures } from "@/core/units/figures";
 
 /** How the scale stands. */
 interface Tally {
@@ -15,23 +15,24 @@ interface Tally {
 }
 
 /** The next act that opens a valve, in one sentence; null when none is left. */
-export function nextStepSentence(plan: ChargePlan, job: Job): string | null {
+export function nextStepSentence(plan: ChargePlan, job: Job, figures: Figures): string | null {
   const step = plan.steps.find((one) => one.kind === "liquid-high" || one.kind === "vapour-low");
   if (step === undefined || (step.kind !== "liquid-high" && step.kind !== "vapour-low")) return null;
   const name = job.charge.containers.find(({ id }) => id === step.containerId)?.name ?? "the container";
-  return `Next: ${step.kind === "liquid-high" ? "liquid, high side, engine off" : "vapour, low side, engine running"}, ${formatQuantity(step.grams, "g")} from ${name}.`;
+  return `Next: ${step.kind === "liquid-high" ? "liquid, high side, engine off" : "vapour, low side, engine running"}, ${figures.quantity(step.grams, "g")} from ${name}.`;
 }
 
 export function planStepWords(
   step: PlanStep,
   name: (id: string) => string,
   warmWater: boolean,
+  figures: Figures,
 ): [string, string[], string | null] {
   switch (step.kind) {
     case "purge":
       return [
         "Drive out the air",
-        [`A short puff at the hose's end, about ${formatQuantity(step.grams, "g")}.`, "Booked as let out."],
+        [`A short puff at the hose's end, about ${figures.quantity(step.grams, "g")}.`, "Booked as let out."],
         null,
       ];
     case "liquid-high":
@@ -39,8 +40,8 @@ export function planStepWords(
         "Liquid, high side",
         [
           `Engine off. ${name(step.containerId)} upside down, high valve open.`,
-          amount(step),
-          planEndWords(step, name, warmWater),
+          amount(step, figures),
+          planEndWords(step, name, warmWater, figures),
         ],
         "Low valve shut. Engine stays off",
       ];
@@ -49,15 +50,15 @@ export function planStepWords(
         "Vapour, low side",
         [
           `Engine at 1 500 rpm. ${name(step.containerId)} upright, low valve open.`,
-          amount(step),
-          planEndWords(step, name, warmWater),
+          amount(step, figures),
+          planEndWords(step, name, warmWater, figures),
         ],
         "High valve stays shut",
       ];
     case "change":
       return [
         `Change to ${name(step.to)}`,
-        [`Near ${formatQuantity(step.inVehicleG, "g")} in the vehicle. Shut the valve first.`, "The tally waits."],
+        [`Near ${figures.quantity(step.inVehicleG, "g")} in the vehicle. Shut the valve first.`, "The tally waits."],
         null,
       ];
     case "warm":
@@ -65,7 +66,7 @@ export function planStepWords(
         "Let it warm up",
         [
           `${name(step.containerId)} has grown too cold to give.`,
-          `Warm water, 40 °C at most, ${minutes(step.seconds)}.`,
+          `${warmWaterWords(figures)}, ${minutes(step.seconds)}.`,
         ],
         "Never a flame",
       ];
@@ -76,31 +77,32 @@ function planEndWords(
   { ends, inVehicleG, containerC, containerId }: Flow,
   name: (id: string) => string,
   warm: boolean,
+  figures: Figures,
 ): string {
   if (ends === "target") return "Then the label weight is in.";
   if (ends === "empty") return `${name(containerId)} is empty then.`;
-  const stall = `Stalls near ${formatQuantity(inVehicleG, "g")}: the container, at ${formatQuantity(containerC, "degC", 0)}, stands no higher than the circuit.`;
-  return warm ? stall : `${stall} Warm water, 40 °C at most, helps.`;
+  const stall = `Stalls near ${figures.quantity(inVehicleG, "g")}: the container, at ${figures.quantity(containerC, "degC", 0)}, stands no higher than the circuit.`;
+  return warm ? stall : `${stall} ${warmWaterWords(figures)}, helps.`;
 }
 
-export function hotDaySentence(day: SchoolAnswer["hotDay"], label: SchoolAnswer["hotDay"]): string {
+export function hotDaySentence(day: SchoolAnswer["hotDay"], label: SchoolAnswer["hotDay"], figures: Figures): string {
   if (day === null) return "does not run";
   if (day.cutsOut) return "high-pressure switch cuts it out";
-  const now = `vent ${formatNumber(day.ventC, "degC", 0)} °C, high side ${formatQuantity(day.highKpa, "kPa")}`;
+  const now = `vent ${figures.quantity(day.ventC, "degC", 0)}, high side ${figures.quantity(day.highKpa, "kPa")}`;
   if (label === null) return now;
   const warmer = day.ventC - label.ventC;
   const higher = day.highKpa - label.highKpa;
-  if (warmer > FELT_K) return `${now}: ${formatNumber(warmer, "K", 1)} K warmer`;
-  if (higher > FELT_KPA) return `${now}: ${formatQuantity(higher, "kPa")} higher`;
+  if (warmer > FELT_K) return `${now}: ${figures.quantity(warmer, "K", 1)} warmer`;
+  if (higher > FELT_KPA) return `${now}: ${figures.quantity(higher, "kPa")} higher`;
   return `${now}: nothing to be felt yet`;
 }
 
-export function paceSentence({ live, call }: Pick<Tally, "live" | "call">): string | null {
+export function paceSentence({ live, call }: Pick<Tally, "live" | "call">, figures: Figures): string | null {
   if (live === null || call === null || (call.call !== "go" && call.call !== "slow")) return null;
   const { seconds } = call;
   const perMinute = live.rateGPerS * 60;
   if (perMinute < 1) return null;
-  return `${formatQuantity(perMinute, "g")} a minute, about ${seconds < 90 ? `${Math.max(1, Math.round(seconds))} s` : `${Math.round(seconds / 60)} min`}`;
+  return `${figures.quantity(perMinute, "g")} a minute, about ${seconds < 90 ? `${Math.max(1, Math.round(seconds))} s` : `${Math.round(seconds / 60)} min`}`;
 }
 
 export function callSentence(
@@ -108,6 +110,7 @@ export function callSentence(
   container: { name: string; leftG: number } | null,
   found: MassBalance,
   next: string | null,
+  figures: Figures,
 ): string {
   if (onScale === null || call === null || container === null) {
     return found.state === "inside"
@@ -126,7 +129,7 @@ export function callSentence(
     case "stalled":
       return container.leftG < EMPTY_BELOW_G * 2
         ? `${container.name} is empty. Shut the valve, put the next one on: the tally waits.`
-        : "It has stalled: the circuit stands at the container's pressure. Shut the valve and go on with vapour, engine running, or warm the container in water of at most 40 °C.";
+        : `It has stalled: the circuit stands at the container's pressure. Shut the valve and go on with vapour, engine running, or warm the container in water of at most ${warmest(figures)}.`;
     case "settle":
       return "Shut. Let the scale come to rest.";
     case "shut":
@@ -166,9 +169,14 @@ const FELT_KPA = 80;
 
 type Flow = Extract<PlanStep, { kind: "liquid-high" | "vapour-low" }>;
 
-function amount({ grams, seconds }: Flow): string {
-  return `${formatQuantity(grams, "g")}, ${minutes(seconds)}.`;
+function amount({ grams, seconds }: Flow, figures: Figures): string {
+  return `${figures.quantity(grams, "g")}, ${minutes(seconds)}.`;
 }
+
+/** Warmer no container is made, degC. */
+const WARMEST_C = 40;
+const warmest = (figures: Figures) => figures.quantity(WARMEST_C, "degC", 0);
+const warmWaterWords = (figures: Figures) => `Warm water, ${warmest(figures)} at most`;
 
 function minutes(seconds: number): string {
   return seconds < 90 ? `about ${Math.max(5, Math.round(seconds / 5) * 5)} s` : `about ${Math.round(seconds / 60)} min`;

@@ -1,16 +1,16 @@
 /** What the customer is told, from what was weighed and measured: plain, with what is not known said as such. */
+
 import { movedBy } from "@/core/charge/books/ledger";
+import { SOUND_G_YEAR } from "@/core/charge/sound-loss";
 import type { Job } from "@/core/records/job";
 import { balanceOf, labelOf, lossOf } from "@/core/records/job-readings";
-import { formatNumber, formatQuantity } from "@/core/units/units";
+import type { Figures } from "@/core/units/figures";
 
-/** Loss a year of a sound car, g. */
-const SOUND_G_YEAR = { low: 10, high: 15 };
 /** A charge may fall by this share before anything is felt on a hot day. */
 const FELT_SHARE = 0.25;
 
 /** Sentences; empty while nothing was weighed. */
-export function customerWords(job: Job): string[] {
+export function customerWords(job: Job, figures: Figures): string[] {
   const { chargeG, toleranceG } = labelOf(job);
   const found = lossOf(job);
   const balance = balanceOf(job);
@@ -19,19 +19,19 @@ export function customerWords(job: Job): string[] {
   if (found !== null) {
     words.push(
       found.lostG > (toleranceG ?? 0)
-        ? `It held ${formatQuantity(found.foundG, "g")} of ${formatQuantity(chargeG, "g")}.`
-        : `It held what the label asks for: ${formatQuantity(found.foundG, "g")}.`,
+        ? `It held ${figures.quantity(found.foundG, "g")} of ${figures.quantity(chargeG, "g")}.`
+        : `It held what the label asks for: ${figures.quantity(found.foundG, "g")}.`,
     );
     if (found.lossGPerMonth) {
       words.push(
-        `It had been losing about ${formatNumber(found.lossGPerMonth.median, "g")} g a month; a sound car loses ${SOUND_G_YEAR.low} to ${SOUND_G_YEAR.high} g a year.`,
+        `It had been losing about ${figures.quantity(found.lossGPerMonth.median, "g")} a month; a sound car loses ${figures.range(SOUND_G_YEAR.low, SOUND_G_YEAR.high, "g")} a year.`,
       );
     }
   }
   const renewed = job.repair.parts.filter(({ kind }) => kind === "renewed").length;
   if (renewed > 0) words.push(`${renewed} ${renewed === 1 ? "part was" : "parts were"} renewed.`);
   if (movedBy(job.ledger, "charge") > 0 && balance?.ok) {
-    words.push(`It now holds ${formatQuantity(balance.value.inVehicleG, "g")} by weight.`);
+    words.push(`It now holds ${figures.quantity(balance.value.inVehicleG, "g")} by weight.`);
     const years = (FELT_SHARE * chargeG) / SOUND_G_YEAR.high;
     words.push(
       `If nothing leaks it lasts ${Math.max(1, Math.floor(years))} years and more. If it cools less before next summer, it leaks: come back before it is empty.`,

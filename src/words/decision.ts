@@ -90,6 +90,6 @@ const actWords: Record<Remedy, DecisionWords> = {
 const lackWords = {
   much: "So much does not go by itself: find the leak before it is charged, by pressure with dry nitrogen or by what oil and dye show.",
   little:
-    "Ask when it was last filled: a few grams a month are the hoses, more is a leak. Dye with the charge finds it on the next visit.",
+    "Ask when it was last filled: a little every month goes through the hoses, more is a leak. Dye with the charge finds it on the next visit.",
   some: "Look for where it went while there is pressure: oil at joints, the sniffer from below, then recover.",
 } as const;

@@ -1,8 +1,20 @@
 /** Words of the quick desk. */
 import type { Measured } from "@/core/readings/derive/measured";
 import type { RestAnswer } from "@/core/readings/derive/rest";
-import type { UnitSystem } from "@/core/records/unit-system";
-import { formatQuantity, formatUncertainty, type UnitId, units } from "@/core/units/units";
+import type { ChosenDimension, UnitSystem } from "@/core/units/figures";
+import { formatNumber, formatQuantity, formatUncertainty, type UnitId, units } from "@/core/units/units";
+
+export const dimensionWords: Record<ChosenDimension, string> = {
+  pressure: "Pressure",
+  vacuum: "Vacuum",
+  temperature: "Temperature",
+  temperatureDifference: "Differences",
+  mass: "Weight",
+  altitude: "Altitude",
+  length: "Hose length",
+  bore: "Hose bore",
+  volume: "Volume",
+};
 
 export const unitSystemLabels: Record<UnitSystem, string> = { bar: "Metric, bar", kPa: "Metric, kPa", us: "US" };
 
@@ -28,7 +40,7 @@ export const sideWords = {
 } as const;
 
 const withError = ({ value, uncertainty }: Measured, unit: UnitId) =>
-  `${formatQuantity(Math.abs(value), unit).replace(` ${units[unit].label}`, "")} ± ${formatUncertainty(uncertainty, unit)} ${units[unit].label}`;
+  `${formatNumber(Math.abs(value), unit)} ± ${formatUncertainty(uncertainty, unit)} ${units[unit].label}`;
 
 /** How far from saturation, and what that tells and does not. */
 export function restSentence({ verdict, margin, saturation }: RestAnswer, unit: UnitId): string {

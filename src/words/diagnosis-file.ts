@@ -4,6 +4,7 @@ import type { Verdict } from "@/core/diagnosis/decide/verdict";
 import { type DiagnoseOptions, judge } from "@/core/diagnosis/diagnose";
 import type { Diagnosis } from "@/core/diagnosis/diagnosis";
 import type { ReadingFile } from "@/core/readings/file/reading-file";
+import { metricFigures } from "@/core/units/figures";
 import {
   outcomeSentence,
   reasonSentence,
@@ -20,7 +21,7 @@ function diagnosisFile(verdict: Verdict, reading: ReadingFile): Diagnosis {
   const wording: Wording = {
     refrigerant: reading.vehicle.refrigerant,
     altitudeM: reading.conditions.altitudeM ?? 0,
-    pressureUnit: "kPa",
+    figures: metricFigures,
   };
   const probabilities = roundedToOne(verdict.causes.map(({ probability }) => probability));
   return {

@@ -11,12 +11,13 @@ import type { Refrigerant } from "@/core/fluids/helmholtz";
 import { channels } from "@/core/readings/channels";
 import { NO_LIQUID_K } from "@/core/readings/derive/rest";
 import { saturationGaugeKpa } from "@/core/readings/derive/saturation-temperature";
-import { formatNumber, formatQuantity, type UnitId } from "@/core/units/units";
+import type { Figures } from "@/core/units/figures";
+import { formatQuantity, type UnitId } from "@/core/units/units";
 
 export interface Wording {
   refrigerant: Refrigerant;
   altitudeM: number;
-  pressureUnit: UnitId;
+  figures: Figures;
   /** For how bad a metering device is said; a valve when absent. */
   metering?: string;
 }
@@ -40,10 +41,11 @@ const names: Record<ObservableName, string> = {
 /** "High side 865 kPa at 800 rpm; such cars show 1 050 to 1 700 today". */
 export function reasonSentence(reason: Reason, wording: Wording): string {
   const { observable, rpm, read, band, withCause } = reason;
+  const { figures } = wording;
   const at = rpm === null ? "" : ` at ${formatQuantity(rpm, "rpm")}`;
   if (observable === "swing") return `The clutch cycles${at}, and how its needle swings`;
   if (observable === "rest") {
-    const side = (k: number) => `${formatQuantity(Math.abs(k), "K")} ${k < 0 ? "below" : "above"} saturation`;
+    const side = (k: number) => `${figures.quantity(Math.abs(k), "K")} ${k < 0 ? "below" : "above"} saturation`;
     if (Math.abs(read) < AT_SATURATION_K) return "At rest it stands at saturation";
     return read < -NO_LIQUID_K ? `At rest ${side(read)}: no liquid is left in it` : `At rest ${side(read)}`;
   }
@@ -73,10 +75,10 @@ interface Measure {
   apart: number;
 }
 
-function measureOf(observable: ObservableName, { refrigerant, altitudeM, pressureUnit }: Wording): Measure {
+function measureOf(observable: ObservableName, { refrigerant, altitudeM, figures }: Wording): Measure {
   const plain = (unit: UnitId, turn: (value: number) => number, apart: number): Measure => ({
-    words: (value) => formatQuantity(turn(value), unit),
-    range: (low, high) => `${formatNumber(turn(low), unit)} to ${formatQuantity(turn(high), unit)}`,
+    words: (value) => figures.quantity(turn(value), unit),
+    range: (low, high) => figures.range(turn(low), turn(high), unit),
     apart,
   });
   switch (observable) {
@@ -84,7 +86,7 @@ function measureOf(observable: ObservableName, { refrigerant, altitudeM, pressur
     case "condensing": {
       const gauge = (temperatureC: number) =>
         saturationGaugeKpa(refrigerant, Math.min(Math.max(temperatureC, -48), 92), altitudeM) ?? 0;
-      return plain(pressureUnit, gauge, 2);
+      return plain("kPa", gauge, 2);
     }
     case "meeting":
       return plain("s", Math.exp, 0.3);
@@ -134,24 +136,25 @@ export function outcomeSentence(outcome: NextTest["outcomes"][number], wording: 
 
 function expectedWords(observable: ObservableName, expected: number, wording: Wording): string {
   const name = names[observable];
+  const { figures } = wording;
   switch (observable) {
     case "evaporating":
     case "condensing": {
       const kpa = saturationGaugeKpa(wording.refrigerant, expected, wording.altitudeM);
-      return kpa === null ? `${name} unreadable` : `${name} about ${formatQuantity(kpa, wording.pressureUnit)}`;
+      return kpa === null ? `${name} unreadable` : `${name} about ${figures.quantity(kpa, "kPa")}`;
     }
     case "meeting":
       return `Sides meet in about ${formatQuantity(Math.exp(expected), "s")}`;
     case "rest":
-      return `About ${formatQuantity(Math.abs(expected), "K")} ${expected < 0 ? "below" : "above"} saturation`;
+      return `About ${figures.quantity(Math.abs(expected), "K")} ${expected < 0 ? "below" : "above"} saturation`;
     case "command":
       return `${name} about ${formatQuantity(expected, "pct")}`;
     case "charge":
       return `About ${formatQuantity(expected * 100, "pct")} of the label in it`;
     case "lineDrop":
-      return `${name} about ${formatQuantity(expected, "K")}`;
+      return `${name} about ${figures.quantity(expected, "K")}`;
     default:
-      return `${name} about ${formatQuantity(expected, "degC")}`;
+      return `${name} about ${figures.quantity(expected, "degC")}`;
   }
 }
 
@@ -161,13 +164,14 @@ export function strangeReading({ observable, rpm }: { observable: ObservableName
 }
 
 export function warningSentence(warning: Warning, wording: Wording): string {
+  const { figures } = wording;
   switch (warning.code) {
     case "stop-high-side":
-      return `Stop at once: the high side is at ${formatQuantity(warning.kpa, wording.pressureUnit)}, near the relief valve.`;
+      return `Stop at once: the high side is at ${figures.quantity(warning.kpa, "kPa")}, near the relief valve.`;
     case "stop-blocked-before-port":
       return "Stop at once if the discharge line is very hot: the high port may sit behind a blockage and read low while the compressor works against its relief valve.";
     case "almost-empty":
-      return `Almost empty: at rest it stands ${formatQuantity(warning.belowK, "K")} below saturation, so no liquid is left. Find the leak, recover and weigh.`;
+      return `Almost empty: at rest it stands ${figures.quantity(warning.belowK, "K")} below saturation, so no liquid is left. Find the leak, recover and weigh.`;
     case "suspect-reading":
       return `Suspect: ${strangeReading(warning)} is far from where any of the likely causes would have it. Check the instrument.`;
     case "do-not-fit":

@@ -3,6 +3,7 @@ import { labelDoubts } from "@/core/readings/file/label-check";
 import { fields } from "@/core/records/fields";
 import { readJobFile } from "@/core/records/job-file";
 import { checkEntry, entry } from "@/core/units/entry";
+import { metricFigures } from "@/core/units/figures";
 import { entrySentence, jobFileSentence, labelDoubtSentence, logSentence, rackSentence } from "./issues";
 
 describe("sentences for people", () => {
@@ -51,7 +52,9 @@ describe("sentences for people", () => {
 
   it("give a doubt about a label its usual range, and refuse with the act that is missing", () => {
     const [doubt] = labelDoubts({ refrigerant: "R134a", compressor: "fixed", evaporators: 1, chargeG: 62 }, 5, null);
-    expect(labelDoubtSentence(doubt!)).toBe("Labels of this kind mostly say 380 to 950 g. Is the unit right?");
+    expect(labelDoubtSentence(doubt!, metricFigures)).toBe(
+      "Labels of this kind mostly say 380 to 950 g. Is the unit right?",
+    );
     for (const code of [
       "liquid-while-running",
       "vapour-while-off",

@@ -1,4 +1,5 @@
 /** Issues as sentences for people: what, where, which limit. The core knows only codes. */
+
 import type { LedgerIssue } from "@/core/charge/books/ledger";
 import type { ChargeIssue } from "@/core/charge/books/mass-balance";
 import type { RackIssue } from "@/core/instruments/rack";
@@ -7,7 +8,8 @@ import type { LogIssue } from "@/core/readings/file/log-import";
 import type { ShopChartIssue } from "@/core/readings/file/shop-chart";
 import type { JobFileIssue } from "@/core/records/job-file";
 import type { EntryIssue, FieldSpec } from "@/core/units/entry";
-import { formatNumber, formatQuantity, units } from "@/core/units/units";
+import type { Figures } from "@/core/units/figures";
+import { formatCount, formatNumber, units } from "@/core/units/units";
 
 export function entrySentence(spec: FieldSpec, issue: EntryIssue): string {
   switch (issue.code) {
@@ -30,14 +32,13 @@ export function entrySentence(spec: FieldSpec, issue: EntryIssue): string {
   }
 }
 
-export function labelDoubtSentence(doubt: LabelDoubt): string {
-  const g = (value: number | undefined) => formatNumber(value, "g");
+export function labelDoubtSentence(doubt: LabelDoubt, figures: Figures): string {
   switch (doubt.code) {
     case "charge-low":
     case "charge-high":
-      return `Labels of this kind mostly say ${g(doubt.from)} to ${g(doubt.to)} g. Is the unit right?`;
+      return `Labels of this kind mostly say ${figures.range(doubt.from, doubt.to, "g")}. Is the unit right?`;
     case "tolerance-wide":
-      return `A tolerance over ${g(doubt.to)} g would be unusual here. Read it again.`;
+      return `A tolerance over ${figures.quantity(doubt.to, "g")} would be unusual here. Read it again.`;
     case "oil-for-electric":
       return "Electric compressors mostly need POE: a trace of PAG conducts. Look at the label again.";
     case "oil-for-belt":
@@ -45,8 +46,8 @@ export function labelDoubtSentence(doubt: LabelDoubt): string {
   }
 }
 
-export function chargeSentence(issue: ChargeIssue): string {
-  const g = (value: number) => formatQuantity(value, "g");
+export function chargeSentence(issue: ChargeIssue, figures: Figures): string {
+  const g = (value: number) => figures.quantity(value, "g");
   switch (issue.code) {
     case "more-than-container":
       return `${issue.container}: ${g(issue.drawnG)} drawn, but it held ${g(issue.netG)}. Check its net content.`;
@@ -128,7 +129,7 @@ export function jobFileSentence(name: string, issue: JobFileIssue): string {
   const nothing = "Nothing stored was changed.";
   switch (issue.code) {
     case "too-large":
-      return `${name} holds ${formatNumber(issue.bytes, "g")} bytes; a job file has at most ${formatNumber(issue.limitBytes, "g")}. ${nothing}`;
+      return `${name} holds ${formatCount(issue.bytes)} bytes; a job file has at most ${formatCount(issue.limitBytes)}. ${nothing}`;
     case "not-json":
       return `${name} is not a job file, or it is cut short: it is not valid JSON. ${nothing}`;
     case "foreign":

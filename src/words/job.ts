@@ -1,8 +1,10 @@
 /** The trade's words for what the records hold as codes. */
+
 import type { RepairPart } from "@/core/charge/oil";
-import type { School } from "@/core/charge/schools";
+import { ruleOfThumbKpa, type School, schoolSigns } from "@/core/charge/schools";
 import type { VacuumGauge } from "@/core/charge/vacuum/target";
 import type { Job, LabelRefrigerant, LeakMethod, StepId, StopSign } from "@/core/records/job";
+import type { Figures } from "@/core/units/figures";
 
 type Intake = Job["intake"];
 
@@ -76,13 +78,17 @@ export const repairPartLabels: Record<RepairPart, string> = {
   compressor: "Compressor",
 };
 
-export const schoolLabels: Record<School, string> = {
-  "pressure-chart": "By the pressure chart",
-  subcooling: "By subcooling, 6 K",
-  superheat: "By superheat, 8 K",
-  "sight-glass": "Glass clear, plus 100 g",
-  "air-split": "By air split, 16 K",
+export const schoolLabels: Record<School, (figures: Figures) => string> = {
+  "pressure-chart": () => "By the pressure chart",
+  subcooling: (figures) => `By subcooling, ${figures.quantity(schoolSigns.subcoolingK, "K", 0)}`,
+  superheat: (figures) => `By superheat, ${figures.quantity(schoolSigns.superheatK, "K", 0)}`,
+  "sight-glass": (figures) => `Glass clear, plus ${figures.quantity(schoolSigns.afterClearG, "g")}`,
+  "air-split": (figures) => `By air split, ${figures.quantity(schoolSigns.airSplitK, "K", 0)}`,
 };
+
+/** The wall's chart, where a shop has none of its own. */
+export const ruleOfThumb = (figures: Figures) =>
+  `the rule of thumb of ${figures.number(ruleOfThumbKpa.low, "kPa")} and ${figures.quantity(ruleOfThumbKpa.high, "kPa")}`;
 
 export const vacuumGaugeLabels: Record<VacuumGauge, string> = {
   electronic: "Electronic, absolute",

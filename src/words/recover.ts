@@ -1,17 +1,20 @@
 /** Words of the recovery, of what was lost, and of a correction. */
+
 import type { CorrectionRefusal } from "@/core/charge/correction";
 import type { RecoveryState } from "@/core/charge/recovery";
-import { formatClock, formatQuantity } from "@/core/units/units";
+import type { Figures } from "@/core/units/figures";
+import { formatClock } from "@/core/units/units";
 
-export function lossSentence(lostG: number, share: number, labelG: number): string {
-  if (lostG < 0) return `It held ${formatQuantity(-lostG, "g")} more than the label's ${formatQuantity(labelG, "g")}.`;
+export function lossSentence(lostG: number, share: number, labelG: number, figures: Figures): string {
+  if (lostG < 0)
+    return `It held ${figures.quantity(-lostG, "g")} more than the label's ${figures.quantity(labelG, "g")}.`;
   const words = shares.find(([least]) => share >= least)?.[1];
-  const of = `${formatQuantity(lostG, "g")} of ${formatQuantity(labelG, "g")}`;
+  const of = `${figures.quantity(lostG, "g")} of ${figures.quantity(labelG, "g")}`;
   return words ? `It had lost ${of}: ${words}.` : `It had lost ${of}.`;
 }
 
-export function refusalSentence(issue: CorrectionRefusal): string {
-  const g = (value: number) => formatQuantity(value, "g");
+export function refusalSentence(issue: CorrectionRefusal, figures: Figures): string {
+  const g = (value: number) => figures.quantity(value, "g");
   switch (issue.code) {
     case "history-unknown":
       return "It is not known what was put into this circuit before.";
@@ -33,6 +36,7 @@ export function refusalSentence(issue: CorrectionRefusal): string {
 export function recoveryWords(
   state: RecoveryState,
   running: boolean,
+  figures: Figures,
 ): { text: string; tone: "soft" | "wait" | "done" } {
   switch (state.state) {
     case "idle":
@@ -40,17 +44,17 @@ export function recoveryWords(
         ? { text: "Running.", tone: "soft" }
         : { text: "Engine off, both ports open, machine zeroed.", tone: "soft" };
     case "drawing":
-      return { text: `Drawing ${formatQuantity(state.gramsPerMin, "g")} a minute.`, tone: "soft" };
+      return { text: `Drawing ${figures.quantity(state.gramsPerMin, "g")} a minute.`, tone: "soft" };
     case "dry":
       return { text: "Nothing more comes. Stop it, and see whether the pressure comes back.", tone: "wait" };
     case "watching":
       return {
-        text: `Watching: ${formatClock(state.leftS)} to go, ${formatQuantity(state.risenKpa, "kPa")} risen so far.`,
+        text: `Watching: ${formatClock(state.leftS)} to go, ${figures.quantity(state.risenKpa, "kPa")} risen so far.`,
         tone: "wait",
       };
     case "boiling":
       return {
-        text: `It came back by ${formatQuantity(state.risenKpa, "kPa")}: liquid still boils out of the oil. Run it again.`,
+        text: `It came back by ${figures.quantity(state.risenKpa, "kPa")}: liquid still boils out of the oil. Run it again.`,
         tone: "wait",
       };
     case "done":

@@ -1,10 +1,10 @@
 /** Words of what a browser keeps of a shop. */
 import type { JobFileIssue } from "@/core/records/job-file";
 import type { ShopFileIssue } from "@/core/records/shop-file";
-import { formatNumber } from "@/core/units/units";
+import { formatCount } from "@/core/units/units";
 import { jobFileSentence } from "./issues";
 
-const count = (n: number, one: string, many = `${one}s`) => `${formatNumber(n, "g")} ${n === 1 ? one : many}`;
+const count = (n: number, one: string, many = `${one}s`) => `${formatCount(n)} ${n === 1 ? one : many}`;
 
 export function keptSentence(kept: {
   jobs: number;
@@ -19,7 +19,7 @@ export function keptSentence(kept: {
   const size =
     kept.bytes === null || kept.quotaBytes === null
       ? ""
-      : ` ${(kept.bytes / 1e6).toFixed(1)} MB are used, the program itself among them, of ${formatNumber(kept.quotaBytes / 1e6, "g")} MB that this browser allows.`;
+      : ` ${(kept.bytes / 1e6).toFixed(1)} MB are used, the program itself among them, of ${formatCount(kept.quotaBytes / 1e6)} MB that this browser allows.`;
   return `${parts.join(", ")}.${size}`;
 }
 
@@ -29,8 +29,8 @@ export function importedSentence(
 ): string {
   const parts = [
     `${count(counts.added, "job")} added`,
-    `${formatNumber(counts.identical, "g")} already here and identical`,
-    `${formatNumber(counts["added-as-copy"], "g")} came in beside one of the same origin`,
+    `${formatCount(counts.identical)} already here and identical`,
+    `${formatCount(counts["added-as-copy"])} came in beside one of the same origin`,
   ];
   const [first] = broken;
   const left =

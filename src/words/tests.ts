@@ -1,23 +1,21 @@
 /** Words of before and after, and of the shut-off test. */
+
 import type { ShutOffState, ShutOffVerdict } from "@/core/readings/stream/shut-off";
 import type { Comparison } from "@/core/records/compare-tests";
-import { formatNumber, formatQuantity, formatUncertainty } from "@/core/units/units";
+import type { Figures } from "@/core/units/figures";
+import { formatNumber } from "@/core/units/units";
 
-export function changeSentence({
-  before,
-  after,
-  equal,
-  unit,
-  beyondUncertainty,
-  changeUncertainty,
-}: Comparison): string {
+export function changeSentence(
+  { before, after, equal, unit, beyondUncertainty, changeUncertainty }: Comparison,
+  figures: Figures,
+): string {
   const change = (equal ?? after).value - before.value;
-  const size = formatNumber(Math.abs(change), unit === "degC" ? "K" : unit, unit === "kPa" ? 0 : 1);
-  if (!beyondUncertainty) return `within ± ${formatUncertainty(changeUncertainty, unit)}`;
+  const size = figures.number(Math.abs(change), unit === "degC" ? "K" : unit, unit === "kPa" ? 0 : 1);
+  if (!beyondUncertainty) return `within ± ${figures.uncertainty(changeUncertainty, unit)}`;
   return `${change > 0 ? "up" : "down"} ${size}`;
 }
 
-export function shutOffWords(state: ShutOffState): { title: string; detail: string } {
+export function shutOffWords(state: ShutOffState, figures: Figures): { title: string; detail: string } {
   switch (state.state) {
     case "running":
       return {
@@ -25,11 +23,11 @@ export function shutOffWords(state: ShutOffState): { title: string; detail: stri
         detail: "Then stop the engine; the time starts by itself.",
       };
     case "watching":
-      return { title: "Sides have not met", detail: `${formatQuantity(state.apartKpa, "kPa")} apart.` };
+      return { title: "Sides have not met", detail: `${figures.quantity(state.apartKpa, "kPa")} apart.` };
     case "approaching":
       return {
         title: `Sides will meet near ${formatNumber(Math.round(state.willMeetS / 10) * 10, "s")} s`,
-        detail: `${formatQuantity(state.apartKpa, "kPa")} apart; the approach is even enough to say so.`,
+        detail: `${figures.quantity(state.apartKpa, "kPa")} apart; the approach is even enough to say so.`,
       };
     case "met":
       return { title: "Sides have met", detail: "Written down." };

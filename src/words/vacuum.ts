@@ -1,17 +1,19 @@
 /** Words of vacuum and hold. */
+
 import type { HoldCause, HoldIssue } from "@/core/charge/vacuum/hold-fit";
 import type { VacuumVerdict } from "@/core/charge/vacuum/two-ends";
-import { formatClock, formatQuantity } from "@/core/units/units";
 import { holdSchools } from "@/core/records/choices";
+import type { Figures } from "@/core/units/figures";
+import { formatClock } from "@/core/units/units";
 
-export function holdIssueSentence(issue: HoldIssue): string {
+export function holdIssueSentence(issue: HoldIssue, figures: Figures): string {
   switch (issue.code) {
     case "too-few":
       return `${issue.points} readings of the hold; ${issue.needed} show a shape.`;
     case "too-short":
       return `${formatClock(issue.seconds)} gone; the shape shows after ${formatClock(issue.needed)}.`;
     case "gauge-blind":
-      return `This gauge moves in steps of ${formatQuantity(issue.stepKpa, "kPa", 1)}: neither water nor a small leak shows on it.`;
+      return `This gauge moves in steps of ${figures.quantity(issue.stepKpa, "kPa", 1)}: neither water nor a small leak shows on it.`;
   }
 }
 

@@ -9,6 +9,7 @@ import { testIds } from "@/core/diagnosis/next-test/next-tests";
 import type { JudgedStream } from "@/core/readings/stream/judged-stream";
 import { testPosition } from "@/core/readings/stream/test-order";
 import { balanceOf, vehicleLabelOf } from "@/core/records/job-readings";
+import { metricFigures } from "@/core/units/figures";
 import { demoJobs } from "@/demo/demo-jobs";
 import { verdictOf } from "../../tests/support/fake-session";
 import { testAdvice } from "./capture";
@@ -107,21 +108,23 @@ describe("at the running engine", () => {
       ]) {
         for (const state of states) {
           const position = testPosition({ engine, ranS: 200, steady: state.state === "steady", taken });
-          const { title, detail } = testAdvice(position, stream(state), true);
+          const { title, detail } = testAdvice(position, stream(state), true, metricFigures);
           expect(title).toMatch(/^[A-Z]/);
           expect(detail).not.toMatch(/undefined|NaN/);
         }
       }
     }
-    const drifting = testAdvice({ act: "wait", toRunS: 0 }, stream(states[3]!), true);
+    const drifting = testAdvice({ act: "wait", toRunS: 0 }, stream(states[3]!), true, metricFigures);
     expect(drifting.title).toBe("Settling, about 50 s to go");
     expect(drifting.detail).toBe("Low side still falls 12 kPa a minute.");
-    expect(testAdvice({ act: "wait", toRunS: 40 }, stream(states[1]!), true).title).toMatch(/^Steady, but early/);
+    expect(testAdvice({ act: "wait", toRunS: 40 }, stream(states[1]!), true, metricFigures).title).toMatch(
+      /^Steady, but early/,
+    );
   });
 
   it("and after it, how the sides meet", () => {
-    expect(shutOffWords({ state: "watching", apartKpa: 400, sinceS: 5 }).detail).toBe("400 kPa apart.");
-    expect(shutOffWords({ state: "approaching", apartKpa: 80, sinceS: 60, willMeetS: 118 }).title).toBe(
+    expect(shutOffWords({ state: "watching", apartKpa: 400, sinceS: 5 }, metricFigures).detail).toBe("400 kPa apart.");
+    expect(shutOffWords({ state: "approaching", apartKpa: 80, sinceS: 60, willMeetS: 118 }, metricFigures).title).toBe(
       "Sides will meet near 120 s",
     );
   });
@@ -161,14 +164,16 @@ describe("at the charge desk", () => {
   it("every step of a plan says what opens, how much, and what stays shut", () => {
     const name = (id: string) => (id === "demo-can-a" ? "Can 1" : "Can 2");
     for (const step of plan.steps) {
-      const [title, lines, never] = planStepWords(step, name, true);
+      const [title, lines, never] = planStepWords(step, name, true, metricFigures);
       expect(title).toMatch(/^[A-Z]/);
       for (const line of lines) isSentence(line);
       if (step.kind === "liquid-high") expect(never).toMatch(/Low valve shut/);
       if (step.kind === "vapour-low") expect(never).toMatch(/High valve stays shut/);
     }
-    expect(nextStepSentence(plan, van)).toMatch(/^Next: liquid, high side, engine off, \d+ g from Can 1\.$/);
-    expect(nextStepSentence({ ...plan, steps: [] }, van)).toBeNull();
+    expect(nextStepSentence(plan, van, metricFigures)).toMatch(
+      /^Next: liquid, high side, engine off, \d+ g from Can 1\.$/,
+    );
+    expect(nextStepSentence({ ...plan, steps: [] }, van, metricFigures)).toBeNull();
   });
 
   it("the scale's call is one act, and never says that the weight is in when it is not", () => {
@@ -185,23 +190,27 @@ describe("at the charge desk", () => {
       { call: "shut" },
     ] as const;
     for (const call of calls) {
-      const said = callSentence({ call, onScale: "demo-can-a" }, can, balance.value, null);
+      const said = callSentence({ call, onScale: "demo-can-a" }, can, balance.value, null, metricFigures);
       isSentence(said);
       expect(said).not.toContain("label weight is in");
     }
     const inside = { ...balance.value, state: "inside" as const };
-    expect(callSentence({ call: null, onScale: null }, null, inside, null)).toContain("label weight is in");
-    expect(paceSentence({ live: { ...startLive(), rateGPerS: 1.2 }, call: { call: "go", seconds: 200 } })).toBe(
-      "72 g a minute, about 3 min",
+    expect(callSentence({ call: null, onScale: null }, null, inside, null, metricFigures)).toContain(
+      "label weight is in",
     );
-    expect(paceSentence({ live: startLive(), call: { call: "stop" } })).toBeNull();
+    expect(
+      paceSentence({ live: { ...startLive(), rateGPerS: 1.2 }, call: { call: "go", seconds: 200 } }, metricFigures),
+    ).toBe("72 g a minute, about 3 min");
+    expect(paceSentence({ live: startLive(), call: { call: "stop" } }, metricFigures)).toBeNull();
   });
 
   it("what was lost, what a correction is refused for, and the hot day are said with their numbers", () => {
-    expect(lossSentence(405, 0.7, 580)).toBe("It had lost 405 g of 580 g: three quarters.");
-    expect(lossSentence(-30, -0.05, 580)).toMatch(/30 g more than the label's 580 g/);
-    isSentence(refusalSentence({ code: "range-too-wide", rangeG: 60, roomG: 20 }));
-    expect(refusalSentence({ code: "charge-not-identified", lowG: 300, highG: 520 })).toContain("300 g to 520 g");
+    expect(lossSentence(405, 0.7, 580, metricFigures)).toBe("It had lost 405 g of 580 g: three quarters.");
+    expect(lossSentence(-30, -0.05, 580, metricFigures)).toMatch(/30 g more than the label's 580 g/);
+    isSentence(refusalSentence({ code: "range-too-wide", rangeG: 60, roomG: 20 }, metricFigures));
+    expect(refusalSentence({ code: "charge-not-identified", lowG: 300, highG: 520 }, metricFigures)).toContain(
+      "300 g to 520 g",
+    );
     fc.assert(
       fc.property(
         fc.double({ min: 5, max: 30, noNaN: true }),
@@ -210,6 +219,7 @@ describe("at the charge desk", () => {
           const said = hotDaySentence(
             { ventC: vent, highKpa: high, cutsOut: false },
             { ventC: 12, highKpa: 1600, cutsOut: false },
+            metricFigures,
           );
           expect(said).toMatch(/^vent -?−?\d+ °C, high side .* kPa: /);
         },

@@ -15,7 +15,7 @@ describe("settings", () => {
     await browser.driver.findElement(By.css("body")).sendKeys(",");
     await browser.at("settings");
     await browser.says(/3 jobs/);
-    await browser.choose("Units it is typed in", "US");
+    await browser.choose("Every number is read in", "US");
     await browser.type("Technician", "Tamsin Rowe");
     await browser.press("Save all jobs as a file");
     const saved = () => readdirSync(browser.downloads).find((name) => name.startsWith("evrid-shop-"));

@@ -2,6 +2,7 @@
  * Random and mutated inputs for everything that takes something in: parsers, records, the command line, the route, the core. Seeded, so that what
  * breaks once breaks again; a target throws where a promise is broken.
  */
+
 import { POST } from "@/app/api/diagnosis/route";
 import { diagnoseCommand } from "@/cli/diagnose";
 import { propertiesCommand } from "@/cli/properties";
@@ -19,12 +20,13 @@ import { readShopChart } from "@/core/readings/file/shop-chart";
 import { fields } from "@/core/records/fields";
 import { readJobFile, writeJobFile } from "@/core/records/job-file";
 import { balanceOf, readingFileOf, restOf } from "@/core/records/job-readings";
-import { withStep, undone, type UndoStep } from "@/core/records/undo";
+import { type UndoStep, undone, withStep } from "@/core/records/undo";
 import { waitsFor } from "@/core/records/waits";
 import { checkEntry, entry } from "@/core/units/entry";
 import { demoJobs } from "@/demo/demo-jobs";
 import { diagnose } from "@/words/diagnosis-file";
 import { jobFileSentence } from "@/words/issues";
+import { metricFigures } from "../../src/core/units/figures";
 
 /** Nothing that is given may be worked on for longer, ms. */
 export const LONGEST_MS = 2000;
@@ -190,7 +192,8 @@ export const targets: readonly Target[] = [
       if (!read.ok) return jobFileSentence("x.json", read.issue).length > 10 || fail("says nothing");
       const job = read.value;
       finite([balanceOf(job), restOf(job), readingFileOf(job, "baseline"), readingFileOf(job, "proof")]);
-      if (/NaN|undefined/.test(waitsFor(job))) fail(waitsFor(job));
+      const waits = waitsFor(job, metricFigures);
+      if (/NaN|undefined/.test(waits)) fail(waits);
       return writeJobFile(job).length;
     },
   },

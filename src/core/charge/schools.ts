@@ -34,18 +34,14 @@ export interface SchoolsAnswer {
 }
 
 /** The wall's rule of thumb: 30 and 200 psi, in kPa gauge. */
-const CHART_LOW_KPA = 207;
-const CHART_HIGH_KPA = 1379;
-const SUBCOOLING_K = 6;
-const SUPERHEAT_K = 8;
-/** The glass is clear, and then a bit more, g. */
-const A_BIT_G = 100;
-const AIR_SPLIT_K = 16;
+export const ruleOfThumbKpa = { low: 207, high: 1379 } as const;
+/** The signs by which the other schools stop; the glass is clear, and then a bit more. */
+export const schoolSigns = { subcoolingK: 6, superheatK: 8, afterClearG: 100, airSplitK: 16 } as const;
 /** Nobody goes on for ever: shares of the label between which the schools are played, and the step. */
 const FROM = 0.3;
 const TO = 1.6;
 const STEP = 0.02;
-const HOT_C = 38;
+export const HOT_C = 38;
 const HOT_HUMIDITY = 40;
 
 /** Signs as a school's chart has them; the workshop's own chart comes before the rule of thumb. */
@@ -62,7 +58,7 @@ export function schoolsOf(
   const labelG = vehicle.label.chargeG;
   const run = runs(vehicle, conditions);
   const answers = schools.map((school): SchoolAnswer => {
-    const stop = stops[school](run, conditions, chart ?? { lowKpa: CHART_LOW_KPA, highKpa: CHART_HIGH_KPA });
+    const stop = stops[school](run, conditions, chart ?? { lowKpa: ruleOfThumbKpa.low, highKpa: ruleOfThumbKpa.high });
     const chargeG = stop ?? TO * labelG;
     return { school, chargeG, stops: stop !== null, hotDay: hotDay(vehicle, conditions, chargeG) };
   });
@@ -104,16 +100,16 @@ const first = (run: readonly Run[], sign: (one: Run) => boolean) => run.find(sig
 const stops: Record<School, Stop> = {
   "pressure-chart": (run, _, chart) =>
     first(run, (one) => one.highKpa >= chart.highKpa && one.lowKpa >= chart.lowKpa * 0.7),
-  subcooling: (run) => first(run, ({ state }) => state.subcoolingK >= SUBCOOLING_K),
-  superheat: (run) => first(run, ({ state }) => state.superheatK <= SUPERHEAT_K),
+  subcooling: (run) => first(run, ({ state }) => state.subcoolingK >= schoolSigns.subcoolingK),
+  superheat: (run) => first(run, ({ state }) => state.superheatK <= schoolSigns.superheatK),
   // Bubbles go when nothing but liquid comes to the metering device.
   "sight-glass": (run) => {
     const clear = first(run, ({ state }) => state.subcoolingK > 0.5 && state.liquidLineC - state.meteringInletC < 8);
-    return clear === null ? null : clear + A_BIT_G;
+    return clear === null ? null : clear + schoolSigns.afterClearG;
   },
   "air-split": (run, { ambientC, airSource, cabinReturnC }) => {
     const inlet = airSource === "fresh" ? ambientC : (cabinReturnC ?? ambientC - 2);
-    return first(run, ({ state }) => inlet - state.ventC >= AIR_SPLIT_K);
+    return first(run, ({ state }) => inlet - state.ventC >= schoolSigns.airSplitK);
   },
 };
 

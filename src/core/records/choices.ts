@@ -2,9 +2,11 @@
 import { repairParts, usualOilSheet } from "../charge/oil";
 import { schools } from "../charge/schools";
 import { entrySchema } from "../units/entry";
+import { type ChosenDimension, chosenDimensions, systemUnits, type UnitChoice, unitSystems } from "../units/figures";
+import { type UnitId, unitsOf } from "../units/units";
 import { z } from "../zod";
 import type { Job } from "./job";
-import { inSystem, unitSystems } from "./unit-system";
+import { blanksInUnits } from "./unit-system";
 
 /** How long workshops hold a vacuum, s. */
 export const holdSchools = [300, 1800, 3600] as const;
@@ -23,9 +25,17 @@ export const choicesSchema = z.strictObject({
   wantedLeakGYear: z.number().min(5).max(5000),
   /** What a new job begins with: the units it is typed in, where the shop stands, and who works there. */
   units: z.enum(unitSystems).default("kPa"),
+  /** Kinds of quantity that this shop reads in another unit than the rest of its system has. */
+  unitsEach: z.partialRecord(z.enum(chosenDimensions), z.string()).refine(areUnits, "a unit of its kind").default({}),
   altitude: entrySchema.default({ text: "", unit: "m" }),
   technician: z.string().max(200).default(""),
 });
+function areUnits(each: Partial<Record<ChosenDimension, string>>): each is Partial<UnitChoice> {
+  return Object.entries(each).every(([dimension, unit]) =>
+    unitsOf(dimension as ChosenDimension).includes(unit as UnitId),
+  );
+}
+
 export type Choices = z.infer<typeof choicesSchema>;
 
 export const usualChoices: Choices = {
@@ -34,13 +44,20 @@ export const usualChoices: Choices = {
   oilSheet: usualOilSheet,
   wantedLeakGYear: 100,
   units: "kPa",
+  unitsEach: {},
   altitude: { text: "", unit: "m" },
   technician: "",
 };
 
+/** The units a shop reads in: those of its system, but for what it reads otherwise. */
+export function unitsChosen({ units, unitsEach }: Pick<Choices, "units" | "unitsEach">): UnitChoice {
+  return { ...systemUnits[units], ...(unitsEach as Partial<UnitChoice>) };
+}
+
 /** A blank job as this shop begins it: in its units, where it stands, by whom. What is typed into it keeps the units it was typed in. */
-export function asBegunHere(blank: Job, { units, altitude, technician }: Choices): Job {
-  const job = inSystem(blank, units);
+export function asBegunHere(blank: Job, choices: Choices): Job {
+  const { altitude, technician } = choices;
+  const job = blanksInUnits(blank, unitsChosen(choices));
   return {
     ...job,
     altitude: altitude.text.trim() === "" ? job.altitude : altitude,

@@ -20,8 +20,15 @@ function reasonOf(typed: { min: number; max: number; reason?: string }): string 
   return typed.reason;
 }
 
+/** The same field, knowing where its values mostly lie. */
+const mostly = (field: FieldSpec, min: number, max: number): FieldSpec => ({ ...field, usual: { min, max } });
+
 export const fields = {
   ...channelFields,
+  low: mostly(channelFields.low, 60, 1500),
+  high: mostly(channelFields.high, 300, 3500),
+  vent: mostly(channelFields.vent, -2, 38),
+  ambient: mostly(channelFields.ambient, -5, 50),
   charge: spec("Charge on the label", "mass", limits.chargeG, "no car or van circuit holds less or more"),
   tolerance: spec("Tolerance on the label", "mass", limits.toleranceG),
   altitude: spec("Altitude", "altitude", limits.altitudeM),
@@ -38,7 +45,7 @@ export const fields = {
   lineLength: spec("Length of the liquid line", "length", { min: 0, max: 15 }),
   hose: spec("Length of each hose", "length", { min: 0.2, max: 6 }, "a charging hose"),
   meet: spec("Time until the sides met", "duration", { min: 0, max: 3600 }),
-  recovered: spec("Recovered refrigerant", "mass", { min: 0, max: 11_000 }),
+  recovered: mostly(spec("Recovered refrigerant", "mass", { min: 0, max: 11_000 }), 25, 11_000),
   taken: spec("Taken out again", "mass", { min: 1, max: 5000 }),
   oilAmount: spec("Oil on the label", "mass", { min: 20, max: 900 }, "a car's circuit"),
   machineHoses: spec("Left in the machine's hoses", "mass", { min: 0, max: 200 }),
@@ -53,8 +60,8 @@ export const fields = {
   wall: spec("Coldest part of the circuit", "temperature", { min: -20, max: 60 }),
   hoses: spec("Held in the hoses", "mass", { min: 0, max: 200 }),
   purged: spec("Purged from the hose", "mass", { min: 0, max: 50 }, "a purge is a short puff"),
-  container: spec("Its temperature", "temperature", { min: -20, max: 45 }, "never warmer than 40 °C"),
-  net: spec("Net content", "mass", { min: 1, max: 70_000 }),
+  container: spec("Its temperature", "temperature", { min: -20, max: 45 }, "never warmer than hand-warm water"),
+  net: mostly(spec("Net content", "mass", { min: 1, max: 70_000 }), 50, 70_000),
 } as const satisfies Record<string, FieldSpec>;
 
 export type FieldName = keyof typeof fields;

@@ -1,9 +1,10 @@
 /** Jobs as files: written with a fixed key order, so that a job read back and written again is the same to the byte. */
+
+import { checkLedger, type LedgerIssue } from "../charge/books/ledger";
 import { plainText } from "../readings/file/plain-text";
 import { fail, type Result, succeed } from "../result";
-import { checkLedger, type LedgerIssue } from "../charge/books/ledger";
-import { type Job, jobSchema } from "./job";
 import type { z } from "../zod";
+import { type Job, jobSchema } from "./job";
 import { migrations } from "./migrations";
 
 /** Hundreds of times the size of a real job; anything larger is another kind of file. */

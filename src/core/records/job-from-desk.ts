@@ -1,6 +1,7 @@
 /** A new job with what stands on the quick desk: refrigerant, altitude, the rest reading, and idle as far as it was read. */
-import { entryOf, entryValue } from "../units/entry";
+
 import { gaugeFromSaturation, type Side } from "../readings/derive/quick";
+import { entryOf, entryValue } from "../units/entry";
 import { fields } from "./fields";
 import type { Job } from "./job";
 import { deskFields, type QuickDesk } from "./quick-desk";

@@ -1,12 +1,13 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { entry, entryValue } from "../units/entry";
+import { systemUnits, unitSystems } from "../units/figures";
 import { units, unitsOf } from "../units/units";
 import { fields } from "./fields";
 import { newJob } from "./job";
 import { jobFromDesk } from "./job-from-desk";
 import { blankQuickDesk, quickDeskSchema, systemOf } from "./quick-desk";
-import { inSystem, unitSystems } from "./unit-system";
+import { inUnits } from "./unit-system";
 
 describe("the quick desk in another system of units", () => {
   it("keeps its values to what an instrument shows, whatever way it goes, and its text where it is no number", () => {
@@ -21,7 +22,7 @@ describe("the quick desk in another system of units", () => {
           desk.low.pressure = entry(kpa.toFixed(1), "kPa");
           desk.low.line = entry(t.toFixed(1), "degC");
           desk.rest.soak = entry("warm", "degC");
-          const there = inSystem(inSystem(desk, first), second);
+          const there = inUnits(inUnits(desk, systemUnits[first]), systemUnits[second]);
           expect(quickDeskSchema.safeParse(there).success).toBe(true);
           expect(systemOf(there)).toBe(second);
           expect(entryValue(fields.low, there.low.pressure)! - kpa).toBeLessThan(1.6);

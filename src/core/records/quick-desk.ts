@@ -1,8 +1,8 @@
 /** What stands on the quick desk: readings of nobody's job, kept as they were typed. */
 import { type CandidateName, candidateNames } from "../fluids/identification";
 import { entry, entrySchema } from "../units/entry";
+import type { UnitSystem } from "../units/figures";
 import { z } from "../zod";
-import type { UnitSystem } from "./unit-system";
 
 /** Of pressure and saturation temperature one is given; the other follows from it. */
 const sideSchema = z.strictObject({

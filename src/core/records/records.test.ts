@@ -6,6 +6,7 @@ import { withUsualConditions } from "../circuit/vehicle/usual";
 import { ensembleOf, expectedBands } from "../diagnosis/explain/expected";
 import { checkReading } from "../readings/file/reading-file";
 import { entry } from "../units/entry";
+import { metricFigures } from "../units/figures";
 import { compareTests } from "./compare-tests";
 import { conditionShift } from "./condition-shift";
 import { type Job, newJob } from "./job";
@@ -133,19 +134,19 @@ describe("proof", () => {
   });
 
   it("tells the customer what was weighed, and nothing that was not", () => {
-    const words = customerWords(pickup).join(" ");
+    const words = customerWords(pickup, metricFigures).join(" ");
     expect(words).toContain("232 g of 624 g");
     expect(words).toContain("3 parts were renewed");
     expect(words).toContain("now holds 625 g");
     expect(words).not.toContain("a month");
     const filled = { ...pickup, intake: { ...pickup.intake, lastFilled: "2025-05-01" } };
-    expect(customerWords(filled).join(" ")).toMatch(/losing about \d+ g a month/);
+    expect(customerWords(filled, metricFigures).join(" ")).toMatch(/losing about \d+ g a month/);
     const leaking: Job = {
       ...pickup,
       prove: { ...pickup.prove, checks: [{ part: "condenser", method: "dye", leaks: true, at: now }] },
     };
-    expect(customerWords(leaking).at(-1)).toContain("A leak was found");
-    expect(customerWords(newJob("x", now))).toEqual([]);
+    expect(customerWords(leaking, metricFigures).at(-1)).toContain("A leak was found");
+    expect(customerWords(newJob("x", now), metricFigures)).toEqual([]);
   });
 });
 
@@ -262,8 +263,10 @@ it("a skipped step is passed over, a stop sign is what the job waits for", () =>
   };
   expect(nextStepOf(estate)).toBe("shut-off");
   expect(nextStepOf(skipped)).toBe("verdict");
-  expect(waitsFor({ ...estate, intake: { ...estate.intake, stopSigns: ["bang"] } })).toContain("not to be run");
-  expect(waitsFor(newJob("x", "2026-05-01T10:00:00Z"))).toContain("label charge");
+  expect(waitsFor({ ...estate, intake: { ...estate.intake, stopSigns: ["bang"] } }, metricFigures)).toContain(
+    "not to be run",
+  );
+  expect(waitsFor(newJob("x", "2026-05-01T10:00:00Z"), metricFigures)).toContain("label charge");
 });
 
 it("the shut-off test and what was seen go into the reading file; a cycling reading gives its means", () => {

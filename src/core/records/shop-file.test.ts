@@ -45,8 +45,8 @@ describe("a job as this shop begins it", () => {
     ]).toEqual(["oz", "psi", "degF", "micron"]);
     expect(job.altitude).toEqual({ text: "1200", unit: "ft" });
     expect(job.signOff.technician).toBe("Tamsin Rowe");
-    // What has a number already keeps its value.
-    expect(job.recover.hoses).toEqual({ text: "0.0", unit: "oz" });
+    // Nothing is nothing in every unit; any other number keeps its own.
+    expect(job.recover.hoses).toEqual({ text: "0", unit: "oz" });
     expect(job.evacuate.hold).toEqual({ text: "30", unit: "min" });
   });
 });

@@ -1,54 +1,47 @@
-/** Which units a shop reads its instruments in: one choice for all kinds of quantity. */
-import { type Entry, entryOf, entrySchema } from "../units/entry";
-import { type Dimension, toBase, type UnitId, units } from "../units/units";
+/** A record in other units: the same values, written anew; or only what is still blank in it. */
+import { checkNumber, type Entry, entryOf, entrySchema } from "../units/entry";
+import type { ChosenDimension, UnitChoice } from "../units/figures";
+import { type UnitId, units } from "../units/units";
 
-/** Three ways in which shops read their instruments. */
-export const unitSystems = ["bar", "kPa", "us"] as const;
-export type UnitSystem = (typeof unitSystems)[number];
-
-const metric = {
-  temperature: "degC",
-  temperatureDifference: "K",
-  mass: "g",
-  altitude: "m",
-  vacuum: "mbarAbs",
-  length: "hoseM",
-  bore: "mm",
-  volume: "litre",
-} as const;
-
-const systems: Record<UnitSystem, Partial<Record<Dimension, UnitId>>> = {
-  bar: { ...metric, pressure: "bar" },
-  kPa: { ...metric, pressure: "kPa" },
-  us: {
-    pressure: "psi",
-    temperature: "degF",
-    temperatureDifference: "degFDifference",
-    mass: "oz",
-    altitude: "ft",
-    vacuum: "micron",
-    length: "inch",
-    bore: "inchFine",
-    volume: "fluidOunce",
-  },
-};
-
-export function unitIn(system: UnitSystem, dimension: Dimension): UnitId | null {
-  return systems[system][dimension] ?? null;
+/** A record, or any part of one, in other units. What cannot be read keeps its text. */
+export function inUnits<Part>(part: Part, choice: UnitChoice): Part {
+  return entriesOf(part, (given) => converted(given, choice));
 }
 
-/** A record, or any part of one, in another system: the same values, written in its units. What cannot be read keeps its text. */
-export function inSystem<Part>(part: Part, system: UnitSystem): Part {
+/** Nothing of it, which is nothing in the other unit too. */
+function isNought({ text, unit }: Entry, other: UnitId): boolean {
+  return text.trim() === "0" && units[unit].offset === 0 && units[other].offset === 0;
+}
+
+/** The same, but only what nothing is typed into yet; what is typed keeps the unit it was typed in. Gives the very same part where nothing is to be done. */
+export function blanksInUnits<Part>(part: Part, choice: UnitChoice): Part {
+  return entriesOf(part, (given) => {
+    const { text, unit } = given;
+    return text.trim() === "" || isNought(given, unit) ? converted(given, choice) : given;
+  });
+}
+
+function entriesOf<Part>(part: Part, change: (given: Entry) => Entry): Part {
   if (typeof part !== "object" || part === null) return part;
-  if (Array.isArray(part)) return part.map((one: unknown) => inSystem(one, system)) as Part;
+  if (Array.isArray(part)) {
+    const next = part.map((one: unknown) => entriesOf(one, change));
+    return next.every((one, i) => one === part[i]) ? part : (next as Part);
+  }
   const given = entrySchema.safeParse(part);
-  if (given.success) return converted(given.data, system) as Part;
-  return Object.fromEntries(Object.entries(part).map(([key, value]) => [key, inSystem(value, system)])) as Part;
+  if (given.success) {
+    const next = change(given.data);
+    return next.unit === given.data.unit && next.text === given.data.text ? part : (next as Part);
+  }
+  const pairs = Object.entries(part).map(([key, value]) => [key, value, entriesOf(value as unknown, change)] as const);
+  return pairs.every(([, before, after]) => before === after)
+    ? part
+    : (Object.fromEntries(pairs.map(([key, , after]) => [key, after])) as Part);
 }
 
-function converted(given: Entry, system: UnitSystem): Entry {
-  const unit = unitIn(system, units[given.unit].dimension) ?? given.unit;
-  const value = Number(given.text.replace(",", "."));
-  if (unit === given.unit || given.text.trim() === "" || !Number.isFinite(value)) return { ...given, unit };
-  return entryOf(toBase(value, given.unit), unit, units[unit].decimals);
+function converted(given: Entry, choice: UnitChoice): Entry {
+  const { dimension } = units[given.unit];
+  const unit = choice[dimension as ChosenDimension] ?? given.unit;
+  if (unit === given.unit) return given;
+  const read = checkNumber(dimension, given);
+  return !read.ok || isNought(given, unit) ? { ...given, unit } : entryOf(read.value, unit);
 }

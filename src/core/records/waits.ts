@@ -1,5 +1,5 @@
 /** Where a job stands and what it waits for. */
-import { formatQuantity } from "../units/units";
+import type { Figures } from "../units/figures";
 import { type Job, type StepId, stepIds } from "./job";
 import { balanceOf, intakeGaps } from "./job-readings";
 
@@ -9,7 +9,7 @@ export function nextStepOf(job: Job): StepId {
 }
 
 /** What the next step needs, as the end of "waits for ...". */
-export function waitsFor(job: Job): string {
+export function waitsFor(job: Job, figures: Figures): string {
   if (job.intake.stopSigns.length > 0) return "the damage to be found: not to be run";
   const step = nextStepOf(job);
   switch (step) {
@@ -43,7 +43,7 @@ export function waitsFor(job: Job): string {
     }
     case "charge": {
       const balance = balanceOf(job);
-      return balance?.ok ? `${formatQuantity(Math.max(0, balance.value.toGoG), "g")} to the label` : "the charge";
+      return balance?.ok ? `${figures.quantity(Math.max(0, balance.value.toGoG), "g")} to the label` : "the charge";
     }
     case "prove":
       return "the same test again";

@@ -94,14 +94,18 @@ export function formatNumber(
   unit: UnitId,
   decimals: number = units[unit].decimals,
 ): string {
-  if (base === null || base === undefined || !Number.isFinite(base)) return "–";
+  if (base === null || base === undefined) return "–";
   const value = fromBase(base, unit);
+  if (!Number.isFinite(value)) return "–";
   const rounded = Math.abs(value).toFixed(decimals);
   const [whole = "0", fraction] = rounded.split(".");
   const grouped = whole.replace(/\B(?=(\d{3})+(?!\d))/g, GROUP);
   const negative = value < 0 && Number(rounded) !== 0;
   return `${negative ? "−" : ""}${grouped}${fraction === undefined ? "" : `.${fraction}`}`;
 }
+
+/** How many of something, grouped. */
+export const formatCount = (count: number) => formatNumber(count, "rpm", 0);
 
 /** Seconds as m:ss, whole seconds gone by; never below 0:00. */
 export function formatClock(seconds: number): string {
@@ -116,8 +120,8 @@ export function formatQuantity(base: number | null | undefined, unit: UnitId, de
 
 /** An uncertainty is a difference: scaled like the unit but without its offset, to about two figures. */
 export function formatUncertainty(uncertainty: number, unit: UnitId): string {
-  if (!Number.isFinite(uncertainty)) return "–";
   const scaled = Math.abs(fromBase(uncertainty, unit) - fromBase(0, unit));
+  if (!Number.isFinite(scaled)) return "–";
   const decimals = Math.min(2, Math.max(1, units[unit].decimals));
   return scaled >= 10 ? scaled.toFixed(0) : scaled.toFixed(decimals).replace(/\.0+$/, "");
 }

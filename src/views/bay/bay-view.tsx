@@ -1,13 +1,13 @@
 "use client";
 
-import { reasonOf } from "@/core/result";
 import { Box, Center, Flex, Spinner, Stack, Text } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import type { Job } from "@/core/records/job";
 import { JOB_FILE_LIMIT_BYTES, readJobFile } from "@/core/records/job-file";
+import { reasonOf } from "@/core/result";
 import {
-  addMissingJobs,
+  addDemoJobs,
   clearRemoved,
   createJob,
   duplicateJob,
@@ -118,7 +118,7 @@ export function BayView() {
             <Spinner /> <Text>Opening the bay</Text>
           </Center>
         ) : jobs.length === 0 && unreadable.length === 0 ? (
-          <Empty onStart={start} onDemo={() => addMissingJobs(demoJobs(new Date())).catch(failed)} />
+          <Empty onStart={start} onDemo={() => addDemoJobs(demoJobs(new Date())).catch(failed)} />
         ) : (
           shown.map((job) => (
             <JobCard
@@ -179,7 +179,7 @@ function useDemo(jobs: Job[] | undefined): void {
     if (jobs.length > 0) return;
     fetch("/api/demo")
       .then((response) => response.json())
-      .then((answer: { demo: boolean }) => (answer.demo ? addMissingJobs(demoJobs(new Date())) : undefined))
+      .then((answer: { demo: boolean }) => (answer.demo ? addDemoJobs(demoJobs(new Date())) : undefined))
       .catch(() => undefined);
   }, [jobs]);
 }

@@ -6,9 +6,10 @@ import Link from "next/link";
 import { type Job, type StepId, stepIds } from "@/core/records/job";
 import { balanceOf, labelOf, recoveredOf } from "@/core/records/job-readings";
 import { nextStepOf, waitsFor } from "@/core/records/waits";
-import { formatNumber, formatQuantity } from "@/core/units/units";
+import type { Figures } from "@/core/units/figures";
 import { useLeading } from "@/session/leading";
 import { BenchButton } from "@/ui/buttons";
+import { useFigures } from "@/ui/figures";
 import { stepPath } from "@/views/job/frame/steps";
 import { refrigerantLabels, stepNames } from "@/words/job";
 
@@ -22,6 +23,7 @@ interface JobCardProps {
 }
 
 export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
+  const figures = useFigures();
   const { intake } = job;
   const leading = useLeading(job);
   const next = nextStepOf(job);
@@ -49,8 +51,8 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
         </Text>
         <Text mt="1.5">
           {intake.refrigerant ? refrigerantLabels[intake.refrigerant] : "Refrigerant not known"}
-          {chargeG !== null && `, label ${formatNumber(chargeG, "g")}`}
-          {chargeG !== null && (toleranceG !== null ? ` ± ${formatQuantity(toleranceG, "g")}` : " g")}
+          {chargeG !== null && `, label ${figures.number(chargeG, "g")}`}
+          {chargeG !== null && (toleranceG !== null ? ` ± ${figures.quantity(toleranceG, "g")}` : " g")}
         </Text>
       </Box>
       <Flex
@@ -70,11 +72,11 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
           {signed ? job.signOff.technician.trim() || "Signed" : stepNames[next]}
         </Text>
         <Text fontSize="14px" color="soft">
-          {standing(job, leading)}
+          {standing(job, leading, figures)}
         </Text>
         {!signed && (
           <Text fontSize="14px" color="soft">
-            Waits for {waitsFor(job)}
+            Waits for {waitsFor(job, figures)}
           </Text>
         )}
       </Flex>
@@ -114,11 +116,12 @@ function openWord(signed: boolean, next: StepId): string {
 }
 
 /** What is known so far, the most certain first: weight, then verdict. */
-function standing(job: Job, leading: string | null): string {
+function standing(job: Job, leading: string | null, figures: Figures): string {
   const balance = balanceOf(job);
   const recovered = recoveredOf(job);
-  if (balance?.ok && balance.value.drawnG > 0) return `${formatQuantity(balance.value.inVehicleG, "g")} in the vehicle`;
-  if (recovered.ok && recovered.value !== null) return `${formatQuantity(recovered.value, "g")} came out`;
+  if (balance?.ok && balance.value.drawnG > 0)
+    return `${figures.quantity(balance.value.inVehicleG, "g")} in the vehicle`;
+  if (recovered.ok && recovered.value !== null) return `${figures.quantity(recovered.value, "g")} came out`;
   if (leading) return leading;
   return "nothing measured yet";
 }

@@ -8,12 +8,13 @@ import { hoseVolumeM3 } from "@/core/readings/derive/hose-content";
 import { leftAtLineEnd, vapourIn } from "@/core/readings/derive/quick";
 import { judgeRest } from "@/core/readings/derive/rest";
 import { fields } from "@/core/records/fields";
-import { deskFields, type QuickDesk, systemOf } from "@/core/records/quick-desk";
-import { type UnitSystem, unitIn } from "@/core/records/unit-system";
+import { deskFields, type QuickDesk } from "@/core/records/quick-desk";
 import { entry, entryValue, type FieldSpec } from "@/core/units/entry";
+import { type ChosenDimension, systemUnits, type UnitSystem } from "@/core/units/figures";
 import { formatQuantity, type UnitId, unitsOf } from "@/core/units/units";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
+import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { NumberField } from "@/ui/number-field";
 import { lineEndSentence, restSentence, vesselSentence } from "@/words/desk";
@@ -106,7 +107,6 @@ export function VesselCard({ desk, refrigerant, altitudeM, set }: CardProps) {
   const t = entryValue(deskFields.vesselC, vessel.temperature);
   const content =
     volume === null || kpa === null || t === null ? null : vapourIn(refrigerant, altitudeM, kpa, t, volume);
-  const unit = unitIn(systemOf(desk), "mass") ?? "g";
   return (
     <Card title="Grams of vapour in it">
       <Choice
@@ -153,7 +153,7 @@ export function VesselCard({ desk, refrigerant, altitudeM, set }: CardProps) {
           <Measure
             label={content.liquid ? "As vapour alone" : "In it"}
             value={content.grams}
-            unit={unit}
+            unit="g"
             decimals={content.grams < 20 ? 1 : 0}
           />
           <Text flex="1 1 200px" color="soft">
@@ -178,9 +178,10 @@ const kinds = [
 
 /** One number in all the units it may be asked for in. */
 export function ConvertCard({ system, altitudeM }: { system: UnitSystem; altitudeM: number }) {
+  const figures = useFigures();
   const [kind, setKind] = useState<(typeof kinds)[number]["value"]>("pressure");
   const { spec } = kinds.find(({ value }) => value === kind)!;
-  const usual = unitIn(system, spec.dimension) ?? unitsOf(spec.dimension)[0]!;
+  const usual = systemUnits[system][spec.dimension satisfies ChosenDimension];
   const [typed, setTyped] = useState<{ text: string; unit: UnitId | null }>({ text: "", unit: null });
   const unit = typed.unit !== null && unitsOf(spec.dimension).includes(typed.unit) ? typed.unit : usual;
   const value = entryValue(spec, entry(typed.text, unit));
@@ -198,7 +199,7 @@ export function ConvertCard({ system, altitudeM }: { system: UnitSystem; altitud
       <Box mt="2" maxW="280px">
         <NumberField spec={spec} value={entry(typed.text, unit)} onChange={setTyped} />
       </Box>
-      <Flex gap="5" mt="3" wrap="wrap" minH="30px">
+      <Flex gap="5" mt="3" wrap="wrap" minH="30px" data-offers-units>
         {value === null ? (
           <Text color="soft">Type a number; it is shown in every unit of its kind.</Text>
         ) : (
@@ -212,7 +213,7 @@ export function ConvertCard({ system, altitudeM }: { system: UnitSystem; altitud
         )}
         {value !== null && spec.dimension === "pressure" && (
           <Text fontSize="20px" fontWeight="650" whiteSpace="nowrap">
-            {formatQuantity(value + atmosphericPressureKpa(altitudeM), "kPaAbs", 0)}
+            {figures.quantity(value + atmosphericPressureKpa(altitudeM), "kPaAbs", 0)}
           </Text>
         )}
       </Flex>

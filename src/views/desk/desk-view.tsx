@@ -4,13 +4,15 @@ import { Box, Center, Flex, Grid, NativeSelect, Spinner, Stack, Text } from "@ch
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { atmosphericPressureKpa } from "@/core/air/atmosphere";
-import { type CandidateName, candidateNames, candidateSaturationKpa } from "@/core/fluids/identification";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
+import { type CandidateName, candidateNames, candidateSaturationKpa } from "@/core/fluids/identification";
 import { fields } from "@/core/records/fields";
+import { jobFromDesk } from "@/core/records/job-from-desk";
 import { blankQuickDesk, type QuickDesk, systemOf } from "@/core/records/quick-desk";
-import { inSystem, unitIn, type UnitSystem, unitSystems } from "@/core/records/unit-system";
+import { inUnits } from "@/core/records/unit-system";
 import { reasonOf } from "@/core/result";
 import { entryOf, entryValue } from "@/core/units/entry";
+import { systemUnits, type UnitSystem, unitSystems } from "@/core/units/figures";
 import { units } from "@/core/units/units";
 import { createJobFrom } from "@/data/jobs";
 import { SaturationRuler } from "@/pictures/saturation-ruler";
@@ -19,9 +21,9 @@ import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
+import { ReadIn } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
-import { jobFromDesk } from "@/core/records/job-from-desk";
 import { unitSystemLabels } from "@/words/desk";
 import { ConvertCard, LineEndCard, RestCard, VesselCard } from "./desk-cards";
 import { SideColumn, sideState } from "./side-column";
@@ -53,7 +55,7 @@ export function DeskView() {
               kind="quiet"
               disabled={desk === null}
               onClick={() =>
-                change((now) => ({ ...inSystem(blankQuickDesk(), systemOf(now)), altitude: now.altitude }))
+                change((now) => ({ ...inUnits(blankQuickDesk(), systemUnits[systemOf(now)]), altitude: now.altitude }))
               }
             >
               Clear it
@@ -81,7 +83,9 @@ export function DeskView() {
             <Spinner /> <Text>Opening the desk</Text>
           </Center>
         ) : (
-          <Desk desk={desk} change={change} />
+          <ReadIn choice={systemUnits[systemOf(desk)]}>
+            <Desk desk={desk} change={change} />
+          </ReadIn>
         )}
       </Stack>
     </AppFrame>
@@ -144,12 +148,12 @@ function Desk({ desk, change }: DeskProps) {
         <Box w="190px">
           <NumberField spec={fields.altitude} value={desk.altitude} onChange={(altitude) => set({ altitude })} />
         </Box>
-        <Box ml="auto">
+        <Box ml="auto" data-offers-units>
           <Choice
             label="Units"
             options={unitSystems.map((value) => ({ value, label: unitSystemLabels[value] }))}
             value={system}
-            onChange={(chosen: UnitSystem) => change((now) => inSystem(now, chosen))}
+            onChange={(chosen: UnitSystem) => change((now) => inUnits(now, systemUnits[chosen]))}
           />
         </Box>
       </Flex>
@@ -166,7 +170,7 @@ function Desk({ desk, change }: DeskProps) {
             errorK: sides.high.temperature?.uncertainty ?? null,
           }}
           pressureUnit={desk.low.pressure.unit}
-          temperatureUnit={unitIn(system, "temperature") ?? "degC"}
+          temperatureUnit={desk.low.temperature.unit}
           onMove={move}
         />
       </Card>

@@ -1,12 +1,11 @@
 "use client";
 
 import { Box, Grid } from "@chakra-ui/react";
-import { gaugeFromSaturation, type Side, saturationFromGauge } from "@/core/readings/derive/quick";
 import { deriveValues } from "@/core/readings/derive/derived";
 import type { Measured } from "@/core/readings/derive/measured";
+import { gaugeFromSaturation, type Side, saturationFromGauge } from "@/core/readings/derive/quick";
 import { fields } from "@/core/records/fields";
-import { type DeskSide, deskFields, type QuickDesk, systemOf } from "@/core/records/quick-desk";
-import { unitIn } from "@/core/records/unit-system";
+import { type DeskSide, deskFields, type QuickDesk } from "@/core/records/quick-desk";
 import { type Entry, entryOf, entryValue } from "@/core/units/entry";
 import { formatUncertainty, type UnitId, units } from "@/core/units/units";
 import { Card } from "@/ui/card";
@@ -48,7 +47,6 @@ interface SideColumnProps {
 export function SideColumn({ side, desk, state, altitudeM, change }: SideColumnProps) {
   const own = desk[side];
   const words = sideWords[side];
-  const system = systemOf(desk);
   const set = (part: Partial<DeskSide>) => change((now) => ({ ...now, [side]: { ...now[side], ...part } }));
   const { pressure, temperature } = state;
   const lineC = entryValue(fields[words.lineField], own.line);
@@ -68,7 +66,6 @@ export function SideColumn({ side, desk, state, altitudeM, change }: SideColumnP
           liquidLineC: side === "high" ? lineC : null,
         });
   const difference = side === "low" ? (derived?.superheatK ?? null) : (derived?.subcoolingK ?? null);
-  const differenceUnit = unitIn(system, "temperatureDifference") ?? "K";
   return (
     <Card title={words.title}>
       <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap="3">
@@ -101,7 +98,7 @@ export function SideColumn({ side, desk, state, altitudeM, change }: SideColumnP
             <Measure
               label={words.difference}
               value={difference}
-              unit={differenceUnit}
+              unit="K"
               note={lineC === null ? `give the ${words.line.toLowerCase()}` : undefined}
             />
           </Box>

@@ -3,12 +3,11 @@ import type { ReadingFile } from "./reading-file";
 
 type Vehicle = Pick<ReadingFile["vehicle"], "refrigerant" | "compressor" | "evaporators"> & { chargeG: number | null };
 
-export interface LabelDoubt {
-  code: "charge-low" | "charge-high" | "oil-for-electric" | "oil-for-belt" | "tolerance-wide";
-  /** Usual range, g, where it is about grams. */
-  from?: number;
-  to?: number;
-}
+export type LabelDoubt =
+  | { code: "oil-for-electric" | "oil-for-belt" }
+  /** Usual range, g. */
+  | { code: "charge-low" | "charge-high"; from: number; to: number }
+  | { code: "tolerance-wide"; to: number };
 
 /** Charges that nine in ten labels of this kind show, g. */
 export function usualCharge({ refrigerant, compressor, evaporators }: Omit<Vehicle, "chargeG">): {

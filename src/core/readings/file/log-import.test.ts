@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { logChannels } from "../channels";
 import { LogGatherer, momentAt } from "./log-columns";
-import { findHeader, guessMapping, LogReader, type LogMapping } from "./log-import";
+import { findHeader, guessMapping, type LogMapping, LogReader } from "./log-import";
 
 const seconds: LogMapping = {
   timeColumn: 0,

@@ -8,9 +8,9 @@ import { type Cause, causeName } from "@/core/causes/catalogue";
 import type { RankedCause, Verdict } from "@/core/diagnosis/decide/verdict";
 import type { TestId } from "@/core/diagnosis/next-test/next-tests";
 import type { StepId } from "@/core/records/job";
-import { formatNumber } from "@/core/units/units";
 import { useJob, useVerdict, useWording } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
+import { useFigures } from "@/ui/figures";
 import { useShortcuts } from "@/ui/shortcuts";
 import {
   gainSentence,
@@ -48,8 +48,9 @@ const stepOfTest: Record<TestId, StepId> = {
 
 /** The rail that never leaves while there is something to find: causes with reasons, what is open, the next test. */
 export function EvidenceRail({ step }: { step: StepId }) {
+  const figures = useFigures();
   const { verdict, rows, live } = useVerdict("verdict", "rows", "live");
-  const wording = useWording();
+  const wording = useWording(figures);
   const [open, setOpen] = useState<Cause | null>(null);
   const shown = rows.slice(0, SHOWN).filter((row, i) => i === 0 || row.probability > SHOWN_ABOVE);
   const opened = open ?? shown[0]?.cause ?? null;
@@ -87,8 +88,8 @@ export function EvidenceRail({ step }: { step: StepId }) {
           {verdict.charge && (
             <Text fontSize="14px" color="soft">
               {verdict.charge.weighed
-                ? `Weighed: ${formatNumber(verdict.charge.medianG, "g")} g were in it.`
-                : `Amount: these readings fit ${formatNumber(verdict.charge.lowG, "g")} to ${formatNumber(verdict.charge.highG, "g")} g. Weigh it.`}
+                ? `Weighed: ${figures.quantity(verdict.charge.medianG, "g")} were in it.`
+                : `Amount: these readings fit ${figures.number(verdict.charge.lowG, "g")} to ${figures.quantity(verdict.charge.highG, "g")}. Weigh it.`}
             </Text>
           )}
           {step !== "prove" && <NextBest verdict={verdict} wording={wording} />}

@@ -4,15 +4,17 @@ import { Flex, Text } from "@chakra-ui/react";
 import { checkFits } from "@/core/charge/books/mass-balance";
 import type { StepId } from "@/core/records/job";
 import { balanceOf, foundOf, hoseLossOf, labelOf, recoveredOf } from "@/core/records/job-readings";
-import { formatNumber, formatQuantity } from "@/core/units/units";
 import { useJob } from "@/session/session";
+import { useFigures } from "@/ui/figures";
 import { Caution } from "@/ui/notice";
+import { booksName } from "@/words/books";
 import { chargeSentence } from "@/words/issues";
 import { Rail } from "./evidence-rail";
 import { OnHandPicture } from "./on-hand";
 
 /** Every gram of this job, adding up at any moment. */
 export function GramRail({ step }: { step: StepId }) {
+  const figures = useFigures();
   const { job } = useJob();
   const { chargeG, toleranceG } = labelOf(job);
   const recovered = recoveredOf(job);
@@ -22,41 +24,43 @@ export function GramRail({ step }: { step: StepId }) {
   const gauge = hoseLossOf(job);
   const unfit = balance?.ok && chargeG !== null ? checkFits(balance.value, chargeG) : null;
   return (
-    <Rail label="Every gram">
+    <Rail label={booksName(figures)}>
       <Text as="h2" fontSize="17px" fontWeight="650">
-        Every gram
+        {booksName(figures)}
       </Text>
       <div>
         <Row
           label="Label"
-          value={chargeG === null ? "not given" : `${formatNumber(chargeG, "g")} ± ${formatQuantity(toleranceG, "g")}`}
+          value={
+            chargeG === null ? "not given" : `${figures.number(chargeG, "g")} ± ${figures.quantity(toleranceG, "g")}`
+          }
         />
         {gauge !== null && (
           <Row
             label="Gone with the gauge hoses"
             value={
               gauge.lostG === null
-                ? `${formatNumber(gauge.letBackG, "g", 1)} to ${formatQuantity(gauge.asTheyStoodG, "g")}`
-                : `≈ ${formatNumber(gauge.lostG, "g", 1)} g`
+                ? `${figures.number(gauge.letBackG, "g", 1)} to ${figures.quantity(gauge.asTheyStoodG, "g")}`
+                : `≈ ${figures.quantity(gauge.lostG, "g", 1)}`
             }
           />
         )}
-        <Row label="Recovered" value={recoveredG === null ? "not weighed" : formatQuantity(recoveredG, "g")} />
+        <Row label="Recovered" value={recoveredG === null ? "not weighed" : figures.quantity(recoveredG, "g")} />
         {job.correction === null ? (
-          <Row label="Left after recovery" value={recoveredG === null ? "not known" : "0 g"} />
+          <Row label="Left after recovery" value={recoveredG === null ? "not known" : figures.quantity(0, "g")} />
         ) : (
-          <Row label="In it, by the readings" value={`≈ ${formatQuantity(job.correction.startG, "g")}`} />
+          <Row label="In it, by the readings" value={`≈ ${figures.quantity(job.correction.startG, "g")}`} />
         )}
         {balance?.ok &&
           balance.value.perContainer
             .filter((container) => container.drawnG > 0)
-            .map((c) => <Row key={c.id} label={`Out of ${c.name}`} value={formatQuantity(c.drawnG, "g")} />)}
+            .map((c) => <Row key={c.id} label={`Out of ${c.name}`} value={figures.quantity(c.drawnG, "g")} />)}
         {balance?.ok && balance.value.drawnG > 0 && (
           <>
-            <Row label="In the charging hose" value={`− ${formatQuantity(balance.value.hosesG, "g")}`} />
-            <Row label="Purged" value={`− ${formatQuantity(balance.value.purgedG, "g")}`} />
+            <Row label="In the charging hose" value={`− ${figures.quantity(balance.value.hosesG, "g")}`} />
+            <Row label="Purged" value={`− ${figures.quantity(balance.value.purgedG, "g")}`} />
             {balance.value.takenG > 0 && (
-              <Row label="Taken out again" value={`− ${formatQuantity(balance.value.takenG, "g")}`} />
+              <Row label="Taken out again" value={`− ${figures.quantity(balance.value.takenG, "g")}`} />
             )}
           </>
         )}
@@ -67,20 +71,20 @@ export function GramRail({ step }: { step: StepId }) {
             recoveredG === null && job.correction === null
               ? "not known"
               : balance?.ok
-                ? formatQuantity(balance.value.inVehicleG, "g")
+                ? figures.quantity(balance.value.inVehicleG, "g")
                 : "not known"
           }
         />
       </div>
-      {unfit !== null && <Text color="act">{chargeSentence(unfit)}</Text>}
-      {balance !== null && !balance.ok && <Text color="act">{chargeSentence(balance.issue)}</Text>}
-      {!recovered.ok && <Text color="act">{chargeSentence(recovered.issue)}</Text>}
+      {unfit !== null && <Text color="act">{chargeSentence(unfit, figures)}</Text>}
+      {balance !== null && !balance.ok && <Text color="act">{chargeSentence(balance.issue, figures)}</Text>}
+      {!recovered.ok && <Text color="act">{chargeSentence(recovered.issue, figures)}</Text>}
       {foundG !== null && chargeG !== null && job.correction === null && (
         <Text fontSize="14px" color="soft">
           {foundG < chargeG
-            ? `It had lost ${formatQuantity(chargeG - foundG, "g")}. Find where it went before it leaves.`
+            ? `It had lost ${figures.quantity(chargeG - foundG, "g")}. Find where it went before it leaves.`
             : foundG > chargeG
-              ? `It held ${formatQuantity(foundG - chargeG, "g")} more than the label.`
+              ? `It held ${figures.quantity(foundG - chargeG, "g")} more than the label.`
               : "It held exactly the label charge."}
         </Text>
       )}
@@ -94,8 +98,8 @@ export function GramRail({ step }: { step: StepId }) {
         )}
         {step === "charge" && (
           <Caution title="Goggles and gloves on. Hands clear of the belt.">
-            Never open the high valve while the engine runs. Warm a can only in water, 40 °C at most, never a flame. The
-            maker's procedure and local law come first.
+            Never open the high valve while the engine runs. Warm a can only in water, {figures.quantity(40, "degC", 0)}{" "}
+            at most, never a flame. The maker's procedure and local law come first.
           </Caution>
         )}
       </Flex>

@@ -4,7 +4,10 @@ import { Box, Center, Flex, Spinner, Text } from "@chakra-ui/react";
 import Link from "next/link";
 import { useParams, useRouter } from "next/navigation";
 import { type ReactNode, useEffect, useState } from "react";
+import { unitsChosen } from "@/core/records/choices";
 import { type StepId, stepIds } from "@/core/records/job";
+import { blanksInUnits } from "@/core/records/unit-system";
+import { useKnownChoices } from "@/session/choices";
 import { SessionProvider, useJobActs, useJobOf, useJobState, useRack, useSession, useVerdict } from "@/session/session";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
@@ -17,8 +20,8 @@ import { GramRail } from "./gram-rail";
 import { JobHeader } from "./job-header";
 import { LiveStrip } from "./live-strip";
 import { RunSheet } from "./run-sheet";
-import { StoreNotices, UnreadableJob } from "./store-notices";
 import { isStep, stepKeys, stepPath } from "./steps";
+import { StoreNotices, UnreadableJob } from "./store-notices";
 
 /** Steps at which the rail shows every gram instead of causes. */
 const gramSteps: readonly StepId[] = ["recover", "repair", "evacuate", "charge", "sign-off"];
@@ -106,6 +109,14 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
   useEffect(() => {
     if (holds) markStarted(step);
   }, [holds, markStarted, step]);
+  // What nothing is typed into yet is typed in the units this shop reads now; what was measured keeps its own.
+  const known = useKnownChoices();
+  useEffect(() => {
+    if (!holds || known === null) return;
+    session.jobs
+      .getState()
+      .record((job) => (job.signOff.signedAt === null ? blanksInUnits(job, unitsChosen(known)) : job));
+  }, [holds, known, session]);
   useEffect(() => judgeTest(step === "prove" ? "proof" : "baseline"), [judgeTest, step]);
 
   // A reload, a crash or another tab lost the connection, not the job: take the instruments up again as they were left.

@@ -4,13 +4,14 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { Plug, Unplug } from "lucide-react";
 import type { StepId } from "@/core/records/job";
 import { labelOf } from "@/core/records/job-readings";
-import { formatNumber, formatQuantity } from "@/core/units/units";
 import { useJob, useJobState, useRack } from "@/session/session";
+import { useFigures } from "@/ui/figures";
 import { type rackWords, sourceSentence } from "@/words/instruments";
 import { circuitWords, refrigerantLabels } from "@/words/job";
 
 /** The job in hand: vehicle, label, kind of circuit, sources. */
 export function JobHeader({ step }: { step: StepId }) {
+  const figures = useFigures();
   const { job } = useJob();
   const rack = useRack("status", "source");
   const { desk } = useJobState("desk");
@@ -20,8 +21,8 @@ export function JobHeader({ step }: { step: StepId }) {
     chargeG === null
       ? null
       : toleranceG === null
-        ? `label ${formatQuantity(chargeG, "g")}`
-        : `label ${formatNumber(chargeG, "g")} ± ${formatQuantity(toleranceG, "g")}`;
+        ? `label ${figures.quantity(chargeG, "g")}`
+        : `label ${figures.number(chargeG, "g")} ± ${figures.quantity(toleranceG, "g")}`;
   const facts = [
     [intake.refrigerant && refrigerantLabels[intake.refrigerant], label].filter(Boolean).join(", "),
     [intake.metering && circuitWords[intake.metering], intake.compressor && circuitWords[intake.compressor]]

@@ -6,10 +6,12 @@ import { workshopInstruments } from "@/core/readings/derive/instruments";
 import type { Measured } from "@/core/readings/derive/measured";
 import { worstState } from "@/core/readings/stream/judged-stream";
 import type { StreamState } from "@/core/readings/stream/stream-state";
-import { formatNumber, formatUncertainty, type UnitId, units } from "@/core/units/units";
+import type { Figures } from "@/core/units/figures";
+import { formatNumber, type UnitId } from "@/core/units/units";
 import type { LiveValues } from "@/session/live-store";
 import { useJobOf, useLiveOf, useRack, useSession } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
+import { useFigures } from "@/ui/figures";
 import { healthWords } from "@/words/instruments";
 
 /** The numbers that move, always in the same place while instruments run. */
@@ -52,7 +54,6 @@ export function LiveStrip() {
 }
 
 function Cells() {
-  const pressureUnit = useJobOf((job) => job.baseline.settings[0].low.unit);
   return (
     <Grid
       as="section"
@@ -63,7 +64,7 @@ function Cells() {
       borderColor="line"
     >
       {cells.map((cell) => (
-        <Cell key={cell.name} cell={cell} unit={cell.unit === "pressure" ? pressureUnit : cell.unit} />
+        <Cell key={cell.name} cell={cell} />
       ))}
     </Grid>
   );
@@ -74,7 +75,7 @@ interface CellSpec {
   /** What stands above the number where it is more than the name. */
   label?: (live: LiveValues) => string;
   value: (live: LiveValues) => Measured | null;
-  unit: UnitId | "pressure";
+  unit: UnitId;
   decimals?: number;
   state: (live: LiveValues) => StreamState;
   /** Of the channel itself; a derived value has none of its own. */
@@ -95,8 +96,8 @@ function channelCell(channel: StreamChannel, uncertainty: number, unit: CellSpec
 }
 
 const cells: readonly CellSpec[] = [
-  channelCell("low", workshopInstruments.lowKpa, "pressure"),
-  channelCell("high", workshopInstruments.highKpa, "pressure"),
+  channelCell("low", workshopInstruments.lowKpa, "kPa"),
+  channelCell("high", workshopInstruments.highKpa, "kPa"),
   channelCell("vent", workshopInstruments.ventK, "degC"),
   {
     ...channelCell("ambient", workshopInstruments.ambientK, "degC"),
@@ -125,8 +126,9 @@ const cells: readonly CellSpec[] = [
 ];
 
 /** One number, drawn again only when what stands in it has changed. */
-function Cell({ cell, unit }: { cell: CellSpec; unit: UnitId }) {
-  const { label, number, tail, word, tone } = useLiveOf((live) => shownIn(cell, unit, live));
+function Cell({ cell }: { cell: CellSpec }) {
+  const figures = useFigures();
+  const { label, number, tail, word, tone } = useLiveOf((live) => shownIn(cell, figures, live));
   return (
     <Box px="3.5" py="2" borderRightWidth="1px" borderColor="line" minW="0">
       <Text fontSize="13px" color="soft" truncate>
@@ -147,7 +149,8 @@ function Cell({ cell, unit }: { cell: CellSpec; unit: UnitId }) {
   );
 }
 
-function shownIn(cell: CellSpec, unit: UnitId, live: LiveValues | null) {
+function shownIn(cell: CellSpec, figures: Figures, live: LiveValues | null) {
+  const { unit } = cell;
   const value = live && cell.value(live);
   const health = live && cell.channel ? live.health[cell.channel] : "ok";
   const { text, tone } =
@@ -158,8 +161,8 @@ function shownIn(cell: CellSpec, unit: UnitId, live: LiveValues | null) {
         : wordOf(cell.state(live));
   return {
     label: live && cell.label ? cell.label(live) : cell.name,
-    number: formatNumber(value?.value, unit, cell.decimals ?? units[unit].decimals),
-    tail: value ? `± ${formatUncertainty(value.uncertainty, unit)} ${units[unit].label}` : units[unit].label,
+    number: figures.number(value?.value, unit, cell.decimals),
+    tail: value ? `± ${figures.uncertainty(value.uncertainty, unit)} ${figures.label(unit)}` : figures.label(unit),
     word: text,
     tone,
   };

@@ -6,15 +6,16 @@ import type { MassBalance } from "@/core/charge/books/mass-balance";
 import { fields } from "@/core/records/fields";
 import { type Job, MOST_CONTAINERS } from "@/core/records/job";
 import { entry } from "@/core/units/entry";
-import { formatQuantity } from "@/core/units/units";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
 import { NumberField } from "@/ui/number-field";
 import { TextField } from "@/ui/text-field";
 
 /** Cans and cylinders on hand. One that has been drawn from stays on the list: its grams are booked. */
 export function OnHand() {
+  const figures = useFigures();
   const { job, edit } = useJob();
   const { containers, warmWater, open } = job.charge;
   const change = (edited: (list: Job["charge"]["containers"]) => Job["charge"]["containers"]) =>
@@ -24,7 +25,12 @@ export function OnHand() {
     const id = crypto.randomUUID();
     change((list) => [
       ...list,
-      { id, name: `Can ${list.length + 1}`, net: entry("", "g"), temperature: entry("", "degC") },
+      {
+        id,
+        name: `Can ${list.length + 1}`,
+        net: entry("", figures.unit("g")),
+        temperature: entry("", figures.unit("degC")),
+      },
     ]);
   };
   const used = new Set(job.ledger.map(({ from }) => from));
@@ -49,7 +55,7 @@ export function OnHand() {
       }
     >
       {containers.length === 0 ? (
-        <Text color="soft">Nothing on hand yet. Add each can or cylinder with the net grams on it.</Text>
+        <Text color="soft">Nothing on hand yet. Add each can or cylinder with the net content on it.</Text>
       ) : (
         <Stack gap="3">
           {containers.map((container) => {
@@ -105,6 +111,7 @@ const TALL = 74;
 
 /** The stack of what is on hand, emptying. */
 export function OnHandPicture({ balance }: { balance: MassBalance }) {
+  const figures = useFigures();
   if (balance.perContainer.length === 0) return null;
   return (
     <div>
@@ -115,7 +122,7 @@ export function OnHandPicture({ balance }: { balance: MassBalance }) {
         {balance.perContainer.map(({ id, name, leftG, drawnG }) => {
           const whole = leftG + drawnG;
           const level = whole <= 0 ? 0 : Math.min(Math.max(leftG / whole, 0), 1);
-          const words = leftG < 4 ? "empty" : formatQuantity(leftG, "g");
+          const words = leftG < 4 ? "empty" : figures.quantity(leftG, "g");
           return (
             <Box key={id} w={`${CAN + 16}px`} textAlign="center">
               <svg

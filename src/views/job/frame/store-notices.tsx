@@ -1,9 +1,9 @@
 "use client";
 
-import { reasonOf } from "@/core/result";
 import { Flex, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { type JobFileIssue, writeJobFile } from "@/core/records/job-file";
+import { reasonOf } from "@/core/result";
 import { recordAsText } from "@/data/jobs";
 import { useChoiceFailure } from "@/session/choices";
 import { useJobState, useSession } from "@/session/session";

@@ -1,10 +1,10 @@
 "use client";
 
-import { reasonOf } from "@/core/result";
 import { Box, Checkbox, Flex, Grid, NativeSelect, Table, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { channels, type LogChannel, logChannels } from "@/core/readings/channels";
 import { LOG_LIMIT_BYTES, type LogMapping, type TimeKind, timeKinds } from "@/core/readings/file/log-import";
+import { reasonOf } from "@/core/result";
 import { type UnitId, units } from "@/core/units/units";
 import { type LogPreview, useLogReader } from "@/session/log-reader";
 import { useRack } from "@/session/session";

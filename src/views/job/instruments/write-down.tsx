@@ -1,9 +1,9 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { entry, entryValue, type FieldSpec } from "@/core/units/entry";
-import { type UnitId, units } from "@/core/units/units";
-import { useDraft } from "@/session/drafts";
+import { entryValue, type FieldSpec } from "@/core/units/entry";
+import type { UnitId } from "@/core/units/units";
+import { useDraftEntry } from "@/session/drafts";
 import { BenchButton } from "@/ui/buttons";
 import { NumberField } from "@/ui/number-field";
 
@@ -19,30 +19,19 @@ interface WriteDownProps {
 
 /** A number read from an instrument that is not connected, and the press that puts it into the record. */
 export function WriteDown({ name, spec, label, unit, onWrite }: WriteDownProps) {
-  const [text, setText] = useDraft(name);
-  const [unitText, setChosen] = useDraft(`${name}-unit`);
-  const chosen = unitText in units ? (unitText as UnitId) : unit;
-  const typed = entry(text, chosen);
+  const [typed, setTyped] = useDraftEntry(name, unit);
   const value = entryValue(spec, typed);
   return (
     <Flex gap="2" align="end" wrap="wrap">
       <Box w="230px">
-        <NumberField
-          spec={spec}
-          label={label ?? spec.label}
-          value={typed}
-          onChange={(next) => {
-            setText(next.text);
-            setChosen(next.unit);
-          }}
-        />
+        <NumberField spec={spec} label={label ?? spec.label} value={typed} onChange={setTyped} />
       </Box>
       <BenchButton
         disabled={value === null}
         onClick={() => {
           if (value === null) return;
           onWrite(value);
-          setText("");
+          setTyped({ ...typed, text: "" });
         }}
       >
         Write it down

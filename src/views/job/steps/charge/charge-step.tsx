@@ -20,7 +20,7 @@ import {
   workableRefrigerant,
 } from "@/core/records/job-readings";
 import { checkEntry, entryOf, entryValue } from "@/core/units/entry";
-import { formatQuantity } from "@/core/units/units";
+import type { Figures } from "@/core/units/figures";
 import { ChargeBar } from "@/pictures/charge-bar";
 import { ChargeTrack } from "@/pictures/charge-track";
 import { useChargeAnswer } from "@/session/charge-answers";
@@ -28,6 +28,7 @@ import type { Desk } from "@/session/desk-store";
 import { useAmbientC, useDesk, useJob, useRackOf, useSetPart } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { OnHand } from "@/views/job/frame/on-hand";
@@ -48,6 +49,7 @@ const SCALE_SHARE = 0.001;
 const LAST_RATE = 1.2;
 
 export function ChargeStep() {
+  const figures = useFigures();
   const { job } = useJob();
   const desk = useDesk("live", "call", "track");
   const inputs = chargeInputsOf(job);
@@ -69,22 +71,22 @@ export function ChargeStep() {
         </Notice>
       ) : found && !found.ok ? (
         <Notice tone="act" title="These numbers cannot all be true">
-          {chargeSentence(found.issue)}
+          {chargeSentence(found.issue, figures)}
         </Notice>
       ) : (
         found && (
           <ChargeBar
             inputs={inputs}
             balance={found.value}
-            pace={paceSentence(desk)}
+            pace={paceSentence(desk, figures)}
             runsOut={runsOut(plan, job)}
-            foot={footWords(desk, job, inputs, found.value)}
+            foot={footWords(desk, job, inputs, found.value, figures)}
           />
         )
       )}
       {ready && found.value.state === "over" && job.charge.open === null && <SurplusCard overG={-found.value.toGoG} />}
       {ready && <VacuumDoubt job={job} />}
-      {ready && <ScalePanel balance={found.value} next={plan === null ? null : nextStepSentence(plan, job)} />}
+      {ready && <ScalePanel balance={found.value} next={plan === null ? null : nextStepSentence(plan, job, figures)} />}
       {ready && plan && (
         <PlanCards plan={plan} job={job} purged={movedBy(job.ledger, "purge") > 0} warmWater={job.charge.warmWater} />
       )}
@@ -97,7 +99,7 @@ export function ChargeStep() {
       <OnHand />
       <SchoolsCard />
       <LedgerCard />
-      <StepEnd step="charge" gaps={chargeGaps(job, found?.ok ? found.value : null)} />
+      <StepEnd step="charge" gaps={chargeGaps(job, found?.ok ? found.value : null, figures)} />
     </Stack>
   );
 }
@@ -153,7 +155,13 @@ function runsOut(plan: ChargePlan | null, job: Job): { name: string; atG: number
   });
 }
 
-function footWords({ live }: Pick<Desk, "live">, job: Job, inputs: ChargeInputs, balance: MassBalance): string {
+function footWords(
+  { live }: Pick<Desk, "live">,
+  job: Job,
+  inputs: ChargeInputs,
+  balance: MassBalance,
+  figures: Figures,
+): string {
   const rate = live !== null && live.openSince !== null ? Math.max(live.rateGPerS * 0.3, 0.2) : LAST_RATE;
   const containers = Math.max(1, balance.perContainer.filter(({ drawnG }) => drawnG > 1).length);
   const sd = endSdG(
@@ -162,15 +170,15 @@ function footWords({ live }: Pick<Desk, "live">, job: Job, inputs: ChargeInputs,
   );
   const chance = Math.min(99, Math.floor(chanceInside(inputs.toleranceG, sd) * 100));
   if (job.correction !== null) {
-    return `${formatQuantity(inputs.residualG, "g")} of it by the readings, known to ± ${formatQuantity(job.correction.rangeG, "g")}; the rest by weight.`;
+    return `${figures.quantity(inputs.residualG, "g")} of it by the readings, known to ± ${figures.quantity(job.correction.rangeG, "g")}; the rest by weight.`;
   }
   if (balance.state === "inside") {
-    return `Known to ± ${formatQuantity(2 * sd, "g")}: scale, hoses and the hand at the valve.`;
+    return `Known to ± ${figures.quantity(2 * sd, "g")}: scale, hoses and the hand at the valve.`;
   }
   const after = live === null ? 0 : afterflowG(live);
   const early =
     after > 0.5
-      ? `Stop is called at ${formatQuantity(inputs.labelG - after, "g")}: ${formatQuantity(after, "g", 1)} still come through valve and hose. `
+      ? `Stop is called at ${figures.quantity(inputs.labelG - after, "g")}: ${figures.quantity(after, "g", 1)} still come through valve and hose. `
       : "";
   return `${early}Chance to end inside the label band: ${chance} in 100.`;
 }
@@ -192,6 +200,7 @@ function VacuumDoubt({ job }: { job: Job }) {
 }
 
 function Hoses() {
+  const figures = useFigures();
   const { job, edit } = useJob();
   const set = useSetPart("charge");
   const refrigerant = workableRefrigerant(job);
@@ -222,7 +231,7 @@ function Hoses() {
           value={job.charge.purged}
           hint={
             booked > 0
-              ? `${formatQuantity(booked, "g", 1)} booked as let out`
+              ? `${figures.quantity(booked, "g", 1)} booked as let out`
               : "A short puff that drives the air out of the hose."
           }
           onChange={(purged) => set({ purged })}
@@ -232,16 +241,16 @@ function Hoses() {
         {content && (
           <>
             <BenchButton kind="quiet" onClick={() => set({ hoses: entryOf(content.lowG, job.charge.hoses.unit, 1) })}>
-              {`Ends with vapour: ${formatQuantity(content.lowG, "g", 1)}`}
+              {`Ends with vapour: ${figures.quantity(content.lowG, "g", 1)}`}
             </BenchButton>
             <BenchButton
               kind="quiet"
               onClick={() => set({ hoses: entryOf(content.highLiquidG ?? 0, job.charge.hoses.unit, 0) })}
             >
-              {`Ends with liquid: ${formatQuantity(content.highLiquidG, "g")}`}
+              {`Ends with liquid: ${figures.quantity(content.highLiquidG, "g")}`}
             </BenchButton>
             <Text color="soft" fontSize="14px">
-              for a hose of {formatQuantity(lengthM, "hoseM", 1)} at {formatQuantity(ambientC, "degC", 0)}
+              for a hose of {figures.quantity(lengthM, "hoseM", 1)} at {figures.quantity(ambientC, "degC", 0)}
             </Text>
           </>
         )}
@@ -263,16 +272,16 @@ function chargeSetupGaps(job: Job): string[] {
   const gaps: string[] = [];
   if (!checkEntry(fields.charge, job.intake.charge).ok) gaps.push("label charge");
   if (!checkEntry(fields.tolerance, job.intake.tolerance).ok) gaps.push("tolerance");
-  if (!checkEntry(fields.hoses, job.charge.hoses).ok) gaps.push("grams held in the hoses");
-  if (!checkEntry(fields.purged, job.charge.purged).ok) gaps.push("grams purged");
+  if (!checkEntry(fields.hoses, job.charge.hoses).ok) gaps.push("what the hoses hold");
+  if (!checkEntry(fields.purged, job.charge.purged).ok) gaps.push("what was purged");
   return gaps;
 }
 
-function chargeGaps(job: Job, found: MassBalance | null): string[] {
+function chargeGaps(job: Job, found: MassBalance | null, figures: Figures): string[] {
   if (found === null) return chargeSetupGaps(job).concat(recoveredOf(job).ok ? [] : ["a possible recovered weight"]);
   if (job.charge.open !== null) return ["the valve to be shut"];
-  if (found.state === "short") return [`${formatQuantity(found.toGoG, "g")} to the label`];
+  if (found.state === "short") return [`${figures.quantity(found.toGoG, "g")} to the label`];
   if (found.state === "over")
-    return [`${formatQuantity(-found.toGoG, "g")} over the label: take the surplus out by weight`];
+    return [`${figures.quantity(-found.toGoG, "g")} over the label: take the surplus out by weight`];
   return [];
 }

@@ -5,14 +5,15 @@ import { format, parseISO } from "date-fns";
 import { type Act, balances, standing } from "@/core/charge/books/ledger";
 import { countered } from "@/core/records/bookkeeping";
 import type { Job } from "@/core/records/job";
-import { formatQuantity } from "@/core/units/units";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
 import { entrySummary } from "@/words/books";
 
 /** The books of this job: every gram that moved. A wrong entry is answered by its opposite; none is ever taken out. */
 export function LedgerCard() {
+  const figures = useFigures();
   const { job, edit } = useJob();
   const { ledger } = job;
   const held = new Set(standing(ledger).map(({ id }) => id));
@@ -48,7 +49,7 @@ export function LedgerCard() {
               </Table.Cell>
               <Table.Cell>{`${accountName(entry.from, job)}, ${accountName(entry.to, job)}`}</Table.Cell>
               <Table.Cell textAlign="end" fontWeight="600" fontSize="17px">
-                {`${entry.estimated ? "≈ " : ""}${formatQuantity(entry.grams, "g", entry.grams < 20 ? 1 : 0)}`}
+                {`${entry.estimated ? "≈ " : ""}${figures.quantity(entry.grams, "g", entry.grams < 20 ? 1 : 0)}`}
               </Table.Cell>
               <Table.Cell textAlign="end">
                 {held.has(entry.id) && takenBack.includes(entry.act) && (
@@ -70,7 +71,7 @@ export function LedgerCard() {
       <Flex mt="2" color={Math.abs(off) < 0.01 ? "soft" : "act"} fontSize="14px">
         {Math.abs(off) < 0.01
           ? "The books balance: what left one place has come to another."
-          : `The books are off by ${formatQuantity(off, "g", 1)}.`}
+          : `The books are off by ${figures.quantity(off, "g", 1)}.`}
       </Flex>
     </Card>
   );

@@ -3,8 +3,8 @@
 import { Flex, Grid, Text } from "@chakra-ui/react";
 import type { ChargePlan, PlanStep } from "@/core/charge/plan/charge-plan";
 import type { Job } from "@/core/records/job";
-import { formatQuantity } from "@/core/units/units";
 import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
 import { planStepWords } from "@/words/charge";
 
 interface PlanCardsProps {
@@ -16,6 +16,7 @@ interface PlanCardsProps {
 
 /** The way to the label from here, step by step: what opens, what stays shut, how much, how long. */
 export function PlanCards({ plan, job, purged, warmWater }: PlanCardsProps) {
+  const figures = useFigures();
   const name = (id: string) => job.charge.containers.find((one) => one.id === id)?.name ?? "the container";
   const steps = plan.steps.filter((step) => step.kind !== "purge" || !purged);
   return (
@@ -48,7 +49,7 @@ export function PlanCards({ plan, job, purged, warmWater }: PlanCardsProps) {
       )}
       {plan.missingG > 0.5 && (
         <Text color="act" mt="2" role="status">
-          {formatQuantity(plan.missingG, "g")} are missing with what is on hand: bring another container before you
+          {figures.quantity(plan.missingG, "g")} are missing with what is on hand: bring another container before you
           begin.
         </Text>
       )}
@@ -64,7 +65,8 @@ interface WordsProps {
 }
 
 function PlanStepWords({ step, number, name, warmWater }: WordsProps) {
-  const [title, body, never] = planStepWords(step, name, warmWater);
+  const figures = useFigures();
+  const [title, body, never] = planStepWords(step, name, warmWater, figures);
   return (
     <>
       <Text fontWeight="650" fontSize="16px">

@@ -8,14 +8,16 @@ import { type ChargeAlarm, type ChargeSample, stateAlarms, type ValveAt } from "
 import { drawn } from "@/core/records/bookkeeping";
 import { fields } from "@/core/records/fields";
 import { chargeInputsOf } from "@/core/records/job-readings";
-import { checkEntry, entry, entryValue } from "@/core/units/entry";
-import { formatNumber, formatQuantity } from "@/core/units/units";
+import type { Entry } from "@/core/units/entry";
+import { checkEntry, entryValue } from "@/core/units/entry";
+import type { Figures } from "@/core/units/figures";
 import type { DeskIssue } from "@/session/desk-store";
-import { withDraft } from "@/session/drafts";
+import { draftEntry, withDraftEntry } from "@/session/drafts";
 import { useDesk, useJob, useRack } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
+import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { alarmWords, callSentence } from "@/words/charge";
@@ -23,6 +25,7 @@ import { chargeSentence, deskSentence, refusalSentence } from "@/words/issues";
 
 /** The live scale: which container stands on it, the valves, the call, the alarms. */
 export function ScalePanel({ balance: found, next }: { balance: MassBalance; next: string | null }) {
+  const figures = useFigures();
   const rack = useRack("status", "source", "latest", "setEngine");
   const desk = useDesk("onScale", "live", "call", "putOn", "open", "shut");
   const [refused, setRefused] = useState<string | null>(null);
@@ -51,7 +54,7 @@ export function ScalePanel({ balance: found, next }: { balance: MassBalance; nex
                 if (c.id !== desk.onScale) void desk.putOn(c.id).then(answered);
               }}
             >
-              {empty ? `${c.name}: empty` : `${c.name}: ${formatQuantity(c.leftG, "g")}`}
+              {empty ? `${c.name}: empty` : `${c.name}: ${figures.quantity(c.leftG, "g")}`}
             </BenchButton>
           );
         })}
@@ -79,7 +82,7 @@ export function ScalePanel({ balance: found, next }: { balance: MassBalance; nex
         <Flex direction="column" gap="2" borderWidth="1px" borderColor="line" rounded="card" p="3" bg="field">
           <Text fontWeight="650">Scale</Text>
           <Text fontSize="30px" fontWeight="650" lineHeight="1.1">
-            {formatNumber(latest?.scaleG, "g")}
+            {figures.number(latest?.scaleG, "g")}
             <Text as="span" fontSize="14px" color="soft" fontWeight="400">
               {" "}
               g left in it
@@ -96,7 +99,7 @@ export function ScalePanel({ balance: found, next }: { balance: MassBalance; nex
         </Flex>
       </Grid>
       <Box role="status" mt="2.5" fontSize="17px" fontWeight="600" color={refused ? "act" : "soft"}>
-        {refused ?? callSentence(desk, container, found, next)}
+        {refused ?? callSentence(desk, container, found, next, figures)}
       </Box>
       <Alarms alarms={desk.live?.alarms ?? []} />
     </Card>
@@ -167,10 +170,11 @@ const handValves: { value: Exclude<ValveAt, "shut">; label: string }[] = [
 
 /** Without a connected scale: how the valves stand is watched over, and what the shop's own scale shows is written down. */
 function TypedScale({ balance: found }: { balance: MassBalance }) {
+  const figures = useFigures();
   const { job, edit, record } = useJob();
-  const setText = (id: string, text: string) =>
-    record((stored) => ({ ...stored, drafts: withDraft(stored.drafts, draftOf(id), text) }), { typed: true });
-  const textOf = (id: string) => job.drafts[draftOf(id)] ?? "";
+  const setTyped = (id: string, typed: Entry) =>
+    record((stored) => ({ ...stored, drafts: withDraftEntry(stored.drafts, draftOf(id), typed) }), { typed: true });
+  const typedOf = (id: string) => draftEntry(job.drafts, draftOf(id), figures.unit("g"));
   const [refused, setRefused] = useState<string | null>(null);
   const [valve, setValve] = useState<Exclude<ValveAt, "shut"> | null>(null);
   const [engine, setEngine] = useState<"off" | "on" | null>(null);
@@ -181,26 +185,31 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
       ? null
       : { time: 0, scaleG: null, low: null, high: null, engineOn: engine === "on", valve };
   const write = (id: string, leftG: number) => {
-    const checked = checkEntry({ ...fields.net, min: 0, label: "Net content now" }, entry(textOf(id), "g"));
+    const checked = checkEntry({ ...fields.net, min: 0, label: "Net content now" }, typedOf(id));
     if (!checked.ok) {
-      setRefused("Type the net grams the scale shows now, from 0 up.");
+      setRefused("Type the net weight the scale shows now, from 0 up.");
       return;
     }
     const issue = checkTyped(inputs, { containerId: id, startG: leftG, nowG: checked.value });
     if (issue) {
-      setRefused(`${chargeSentence(issue)} Not recorded; what you typed is kept.`);
+      setRefused(`${chargeSentence(issue, figures)} Not recorded; what you typed is kept.`);
       return;
     }
     const grams = leftG - checked.value;
     if (grams < LEAST_BOOKED_G) {
       setRefused(
-        `It stands where the books have it, at ${formatQuantity(leftG, "g")}: nothing has left it. Not recorded; what you typed is kept.`,
+        `It stands where the books have it, at ${figures.quantity(leftG, "g")}: nothing has left it. Not recorded; what you typed is kept.`,
       );
       return;
     }
     const at = new Date().toISOString();
     const refusal = edit((stored) =>
-      drawn({ ...stored, drafts: withDraft(stored.drafts, draftOf(id), "") }, id, grams, at),
+      drawn(
+        { ...stored, drafts: withDraftEntry(stored.drafts, draftOf(id), { ...typedOf(id), text: "" }) },
+        id,
+        grams,
+        at,
+      ),
     );
     setRefused(refusal === null ? null : refusalSentence(refusal));
   };
@@ -225,11 +234,10 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
             <Box flex="1 1 200px">
               <NumberField
                 spec={{ ...fields.net, min: 0 }}
-                value={entry(textOf(c.id), "g")}
+                value={typedOf(c.id)}
                 label={`${c.name}, net content now`}
-                hint={`${formatQuantity(c.leftG, "g")} by the tally${stopHint(c, found, entryValue(fields.net, entry(textOf(c.id), "g")))}`}
-                hideUnit
-                onChange={(value) => setText(c.id, value.text)}
+                hint={`${figures.quantity(c.leftG, "g")} by the tally${stopHint(c, found, entryValue(fields.net, typedOf(c.id)), figures)}`}
+                onChange={(typed) => setTyped(c.id, typed)}
               />
             </Box>
             <BenchButton aria-label={`Record ${c.name}`} onClick={() => write(c.id, c.leftG)}>
@@ -248,9 +256,9 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
 }
 
 /** Where this container must be stopped, when it holds enough. */
-function stopHint({ leftG }: { leftG: number }, found: MassBalance, typedG: number | null): string {
+function stopHint({ leftG }: { leftG: number }, found: MassBalance, typedG: number | null, figures: Figures): string {
   if (found.toGoG <= 0 || typedG !== null) return "";
   return leftG > found.toGoG
-    ? `; stop when the scale shows ${formatQuantity(leftG - found.toGoG, "g")}`
+    ? `; stop when the scale shows ${figures.quantity(leftG - found.toGoG, "g")}`
     : "; all of it goes in";
 }

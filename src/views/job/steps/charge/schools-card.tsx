@@ -2,27 +2,28 @@
 
 import { Flex, Table, Text } from "@chakra-ui/react";
 import { CHARGING_RPM } from "@/core/charge/plan/charge-plan";
-import { type School, type SchoolAnswer, type SchoolsAnswer, schools } from "@/core/charge/schools";
+import { HOT_C, type School, type SchoolAnswer, type SchoolsAnswer, schools } from "@/core/charge/schools";
 import { withUsualConditions } from "@/core/circuit/vehicle/usual";
 import type { PressureRange } from "@/core/readings/file/shop-chart";
 import { fields } from "@/core/records/fields";
 import { vehicleLabelOf } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
-import { formatQuantity } from "@/core/units/units";
 import { useChargeAnswer } from "@/session/charge-answers";
 import { keepChoices, useChoices } from "@/session/choices";
 import { useAmbientC, useJob, useLiveOf } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
 import { useShopChart } from "@/views/job/steps/running/shop-chart";
 import { hotDaySentence } from "@/words/charge";
-import { schoolLabels } from "@/words/job";
+import { ruleOfThumb, schoolLabels } from "@/words/job";
 
 /** Where none was measured, %. */
 const USUAL_HUMIDITY = 50;
 
 /** What each school would have put into this vehicle today, and what that does on a hot day. Weight decides. */
 export function SchoolsCard() {
+  const figures = useFigures();
   const { job } = useJob();
   const streams = useLiveOf((live) => live?.humidityPct ?? null);
   const { schools: shown } = useChoices();
@@ -46,7 +47,7 @@ export function SchoolsCard() {
     }));
   return (
     <Card
-      title={`What other schools would have put in, at ${formatQuantity(conditions.ambientC, "degC", 0)}, by simulation`}
+      title={`What other schools would have put in, at ${figures.quantity(conditions.ambientC, "degC", 0)}, by simulation`}
     >
       <Flex gap="1.5" wrap="wrap" mb="2">
         {schools.map((school) => (
@@ -58,7 +59,7 @@ export function SchoolsCard() {
             px="3"
             onClick={() => toggle(school)}
           >
-            {schoolLabels[school]}
+            {schoolLabels[school](figures)}
           </BenchButton>
         ))}
       </Flex>
@@ -73,19 +74,21 @@ export function SchoolsCard() {
               <Table.ColumnHeader color="soft" textAlign="end">
                 Against the label
               </Table.ColumnHeader>
-              <Table.ColumnHeader color="soft">At 38 °C, standing at the lights</Table.ColumnHeader>
+              <Table.ColumnHeader color="soft">
+                At {figures.quantity(HOT_C, "degC", 0)}, standing at the lights
+              </Table.ColumnHeader>
             </Table.Row>
           </Table.Header>
           <Table.Body>
             <Table.Row fontSize="16px">
               <Table.Cell fontWeight="650">By weight</Table.Cell>
               <Table.Cell textAlign="end" fontSize="20px" fontWeight="650">
-                {formatQuantity(answer.labelG, "g")}
+                {figures.quantity(answer.labelG, "g")}
               </Table.Cell>
               <Table.Cell textAlign="end" color="done" fontWeight="600">
                 the label
               </Table.Cell>
-              <Table.Cell>{hotDaySentence(answer.atLabel, null)}</Table.Cell>
+              <Table.Cell>{hotDaySentence(answer.atLabel, null, figures)}</Table.Cell>
             </Table.Row>
             {answer.answers
               .filter(({ school }) => shown.includes(school))
@@ -96,7 +99,7 @@ export function SchoolsCard() {
         </Table.Root>
       )}
       <Text color="soft" fontSize="14px" mt="2">
-        {`The pressure chart is ${shop.chart && chart ? shop.chart.name : "the rule of thumb of 30 and 200 psi"}. Shown so that nobody needs to try it: the weight on the label decides.`}
+        {`The pressure chart is ${shop.chart && chart ? shop.chart.name : ruleOfThumb(figures)}. Shown so that nobody needs to try it: the weight on the label decides.`}
       </Text>
     </Card>
   );
@@ -107,17 +110,18 @@ function middle({ low, high }: PressureRange): number {
 }
 
 function SchoolRow({ answer, all }: { answer: SchoolAnswer; all: SchoolsAnswer }) {
+  const figures = useFigures();
   const off = answer.chargeG - all.labelG;
   return (
     <Table.Row fontSize="16px">
-      <Table.Cell>{schoolLabels[answer.school]}</Table.Cell>
+      <Table.Cell>{schoolLabels[answer.school](figures)}</Table.Cell>
       <Table.Cell textAlign="end" fontSize="20px" fontWeight="600">
-        {answer.stops ? formatQuantity(answer.chargeG, "g") : `over ${formatQuantity(answer.chargeG, "g")}`}
+        {answer.stops ? figures.quantity(answer.chargeG, "g") : `over ${figures.quantity(answer.chargeG, "g")}`}
       </Table.Cell>
       <Table.Cell textAlign="end" color={Math.abs(off) > 0.1 * all.labelG ? "act" : "soft"} fontWeight="600">
-        {answer.stops ? `${off > 0 ? "+ " : "− "}${formatQuantity(Math.abs(off), "g")}` : "its sign never comes"}
+        {answer.stops ? `${off > 0 ? "+ " : "− "}${figures.quantity(Math.abs(off), "g")}` : "its sign never comes"}
       </Table.Cell>
-      <Table.Cell>{hotDaySentence(answer.hotDay, all.atLabel)}</Table.Cell>
+      <Table.Cell>{hotDaySentence(answer.hotDay, all.atLabel, figures)}</Table.Cell>
     </Table.Row>
   );
 }

@@ -4,16 +4,17 @@ import { Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { taken } from "@/core/records/bookkeeping";
 import { fields } from "@/core/records/fields";
-import { formatNumber, formatQuantity } from "@/core/units/units";
 import { useJobActs, useRack, useRackOf } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { WriteDown } from "@/views/job/instruments/write-down";
 import { rackSentence } from "@/words/issues";
 
 /** Over the label: what is too much comes out by weight, with the machine, never to the air. */
 export function SurplusCard({ overG }: { overG: number }) {
+  const figures = useFigures();
   const { edit } = useJobActs();
   const rack = useRack("status", "source", "machine", "setEngine", "tareMachine", "setMachine");
   const shown = useRackOf(({ latest }) => latest?.recoveredG ?? 0);
@@ -33,12 +34,12 @@ export function SurplusCard({ overG }: { overG: number }) {
     book(shown);
   };
   return (
-    <Card title={`${formatQuantity(overG, "g")} over the label: take them out by weight, not to the air`}>
+    <Card title={`${figures.quantity(overG, "g")} over the label: take them out by weight, not to the air`}>
       {connected ? (
         <Flex gap="5" align="end" wrap="wrap">
           <Measure label="Weighed out" value={running ? shown : 0} unit="g" />
           <BenchButton kind={running && shown >= overG - 3 ? "act" : "main"} onClick={running ? stop : start}>
-            {running ? `Stop and write down ${formatNumber(shown, "g")} g` : "Start the recovery machine"}
+            {running ? `Stop and write down ${figures.quantity(shown, "g")}` : "Start the recovery machine"}
           </BenchButton>
         </Flex>
       ) : (

@@ -17,6 +17,7 @@ import { useChoices } from "@/session/choices";
 import { useJob, useLiveOf, useSetPart } from "@/session/session";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
+import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { StepEnd } from "@/views/job/frame/step-end";
@@ -35,6 +36,7 @@ const USUAL_VOLUME_M3 = 3.4e-3;
 const YEAR_C = 20;
 
 export function EvacuateStep() {
+  const figures = useFigures();
   const { job } = useJob();
   const set = useSetPart("evacuate");
   const { holdS, wantedLeakGYear } = useChoices();
@@ -70,7 +72,7 @@ export function EvacuateStep() {
       ) : (
         fit && (
           <Notice tone="wait" title="The hold cannot be read yet">
-            {holdIssueSentence(fit.issue)}
+            {holdIssueSentence(fit.issue, figures)}
           </Notice>
         )
       )}

@@ -1,17 +1,17 @@
 "use client";
 
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { useState } from "react";
+import { SOUND_G_YEAR } from "@/core/charge/sound-loss";
 import type { HoldSetting } from "@/core/charge/vacuum/hold";
 import { type HoldFit, holdCauses } from "@/core/charge/vacuum/hold-fit";
 import { holdFor, smallestLeak } from "@/core/charge/vacuum/sight";
-import { entry, entryValue } from "@/core/units/entry";
 import { formatClock, formatNumber, formatQuantity, type UnitId } from "@/core/units/units";
 import { keepChoices } from "@/session/choices";
+import { BaseField } from "@/ui/base-field";
 import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { Notice } from "@/ui/notice";
-import { NumberField } from "@/ui/number-field";
 import { holdCauseWords, shortHoldCauses } from "@/words/vacuum";
 
 /** What the fitted hold says, how sure, and what it could not have seen. */
@@ -26,6 +26,7 @@ export function HoldReading({
   unit: UnitId;
   wantedGYear: number;
 }) {
+  const figures = useFigures();
   const sure = fit.probabilities[fit.cause];
   const leaks = fit.cause === "leak" || fit.cause === "leak-and-moisture";
   const [title, meaning] = holdCauseWords[fit.cause];
@@ -45,7 +46,7 @@ export function HoldReading({
         {leaks && (
           <Fact
             label="As refrigerant through the same hole"
-            value={`${formatNumber(fit.leakGYear.median, "g")} g a year (${formatNumber(fit.leakGYear.low, "g")} to ${formatNumber(fit.leakGYear.high, "g")})`}
+            value={`${figures.quantity(fit.leakGYear.median, "g")} a year (${figures.number(fit.leakGYear.low, "g")} to ${figures.number(fit.leakGYear.high, "g")})`}
           />
         )}
         <Fact
@@ -54,7 +55,7 @@ export function HoldReading({
         />
         <Fact
           label={`Smallest leak ${formatClock(seconds)} with this gauge could have seen`}
-          value={`${formatNumber(fit.smallestGYear, "g")} g a year`}
+          value={`${figures.quantity(fit.smallestGYear, "g")} a year`}
         />
         <Fact
           label="How sure"
@@ -105,7 +106,7 @@ export function SightCard({
   wantedGYear: number;
   startKpa: number;
 }) {
-  const [typed, setTyped] = useState<string | null>(null);
+  const figures = useFigures();
   const needed = holdFor(wantedGYear, startKpa, setting);
   const seen = smallestLeak(holdS, startKpa, setting);
   return (
@@ -118,26 +119,23 @@ export function SightCard({
           note="a year, with this gauge and this circuit"
         />
         <Box w="200px">
-          <NumberField
+          <BaseField
             spec={wantedSpec}
             label="Leak it ought to show, a year"
-            value={entry(typed ?? String(wantedGYear), "g")}
-            hideUnit
-            onChange={({ text }) => {
-              setTyped(text);
-              const grams = entryValue(wantedSpec, entry(text, "g"));
-              if (grams !== null) keepChoices({ wantedLeakGYear: grams });
-            }}
+            base={wantedGYear}
+            of="g"
+            onChange={(wantedLeakGYear) => keepChoices({ wantedLeakGYear })}
           />
         </Box>
         <Text fontSize="18px" fontWeight="650" pb="1">
           {needed === null
             ? "Not with this gauge within a day: look with a sniffer when it is charged."
-            : `Hold ${needed < 5400 ? `${Math.ceil(needed / 60)} min` : `${formatNumber(needed / 3600, "g", 1)} h`} for that.`}
+            : `Hold ${needed < 5400 ? `${Math.ceil(needed / 60)} min` : `${formatNumber(needed, "h", 1)} h`} for that.`}
         </Text>
       </Flex>
       <Text color="soft" mt="1" fontSize="14px">
-        A sound car loses 10 to 15 g a year through hoses and seal: that is no leak to look for.
+        A sound car loses {figures.range(SOUND_G_YEAR.low, SOUND_G_YEAR.high, "g")} a year through hoses and seal: that
+        is no leak to look for.
       </Text>
     </Card>
   );

@@ -12,6 +12,7 @@ import { useDesk, useJob, useRack, useSession } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
+import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { WriteDown } from "@/views/job/instruments/write-down";
 import { rackSentence } from "@/words/issues";
@@ -22,6 +23,7 @@ type Mark = Evacuate["marks"][number];
 
 /** Pump on, shut off, hold, read: the one act at a time, with its clock. */
 export function PumpCard({ target, holdS }: { target: ReturnType<typeof vacuumTarget> | null; holdS: number }) {
+  const figures = useFigures();
   const { job, record, edit } = useJob();
   const rack = useRack("status", "source", "latest", "setEngine", "setMachine");
   const desk = useDesk("vacuumClock");
@@ -108,7 +110,7 @@ export function PumpCard({ target, holdS }: { target: ReturnType<typeof vacuumTa
               target.gaugeSees
                 ? evacuate.gauge === "electronic"
                   ? `water boils at ${formatQuantity(target.boilingKpa, unit, decimals)}`
-                  : `the needle then shows ${formatQuantity(target.needleKpa, "kPa", 1)} here`
+                  : `the needle then shows ${figures.quantity(target.needleKpa, "kPa", 1)} here`
                 : "this needle cannot show it: pump by the clock, an hour at least"
             }
           />

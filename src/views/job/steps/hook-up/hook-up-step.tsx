@@ -7,10 +7,12 @@ import { hoseLossOf } from "@/core/records/job-readings";
 import { useJob, useSetPart } from "@/session/session";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
+import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { Caution, Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { StepEnd } from "@/views/job/frame/step-end";
+import { booksName } from "@/words/books";
 
 const checks = [
   { id: "protection", text: "Goggles and gloves on" },
@@ -101,8 +103,9 @@ export function HookUpStep() {
   );
 }
 
-/** Grams in the hoses, and how they come off: that is counted in Every gram. */
+/** Grams in the hoses, and how they come off: that is counted in {booksName(figures)}. */
 function HoseLoss({ job }: { job: Job }) {
+  const figures = useFigures();
   const set = useSetPart("hookUp");
   const loss = hoseLossOf(job);
   if (loss === null) {
@@ -134,7 +137,7 @@ function HoseLoss({ job }: { job: Job }) {
           <Box h="3" />
           <Notice tone="wait" title="Let the high hose back before it comes off">
             High coupler shut first, then both wheels open with the engine running: the low side draws the liquid in.
-            What goes with the hoses is counted in Every gram.
+            What goes with the hoses is counted in {booksName(figures)}.
           </Notice>
         </Box>
       )}

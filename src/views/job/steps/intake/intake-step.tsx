@@ -9,6 +9,7 @@ import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
+import { useFigures } from "@/ui/figures";
 import { Caution, Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { TextField } from "@/ui/text-field";
@@ -28,6 +29,7 @@ import {
 type Intake = Job["intake"];
 
 export function IntakeStep() {
+  const figures = useFigures();
   const { job, edit } = useJob();
   const { intake } = job;
   const refrigerant = workableRefrigerant(job);
@@ -105,7 +107,7 @@ export function IntakeStep() {
             ) : (
               doubts.map((doubt) => (
                 <Text key={doubt.code} fontSize="15px" color="wait" role="status">
-                  {labelDoubtSentence(doubt)}
+                  {labelDoubtSentence(doubt, figures)}
                 </Text>
               ))
             )}

@@ -3,12 +3,13 @@
 import { Flex, Stack, Table, Text } from "@chakra-ui/react";
 import { type Comparison, compareTests } from "@/core/records/compare-tests";
 import type { Job } from "@/core/records/job";
-import { formatNumber, formatUncertainty, type UnitId, units } from "@/core/units/units";
+import type { UnitId } from "@/core/units/units";
 import { HOT_DAY, useConditionShifts, useHotDay } from "@/session/condition-shifts";
 import { useExpected } from "@/session/expected";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { RackPanel } from "@/views/job/instruments/rack-panel";
@@ -75,12 +76,15 @@ function proveGaps(job: Job): string[] {
 
 /** What it will show on the day the customer judges it by. */
 function HotDayCard() {
+  const figures = useFigures();
   const { job } = useJob();
   const bands = useHotDay(job);
   if (bands === null) return null;
   const { vent, high } = bands.bands;
   return (
-    <Card title={`On a day of ${HOT_DAY.ambientC} °C, standing at the lights, if it is in order`}>
+    <Card
+      title={`On a day of ${figures.quantity(HOT_DAY.ambientC, "degC", 0)}, standing at the lights, if it is in order`}
+    >
       <Flex gap="8" wrap="wrap">
         <Range label="Centre vent" low={vent.low} high={vent.high} unit="degC" />
         <Range label="High side" low={high.low} high={high.high} unit="kPa" />
@@ -94,15 +98,16 @@ function HotDayCard() {
 }
 
 function Range({ label, low, high, unit }: { label: string; low: number; high: number; unit: UnitId }) {
+  const figures = useFigures();
   return (
     <div>
       <Text fontSize="13px" color="soft">
         {label}
       </Text>
       <Text fontSize="30px" fontWeight="650" lineHeight="1.1">
-        {formatNumber(low, unit, 0)} to {formatNumber(high, unit, 0)}
+        {figures.number(low, unit, 0)} to {figures.number(high, unit, 0)}
         <Text as="span" fontSize="14px" color="soft" fontWeight="400">
-          {` ${units[unit].label}`}
+          {` ${figures.label(unit)}`}
         </Text>
       </Text>
     </div>
@@ -111,8 +116,9 @@ function Range({ label, low, high, unit }: { label: string; low: number; high: n
 
 /** Ready to be told, and to go into the remark of the report. */
 function CustomerCard() {
+  const figures = useFigures();
   const { job, edit } = useJob();
-  const words = customerWords(job);
+  const words = customerWords(job, figures);
   if (words.length === 0) return null;
   const text = words.join(" ");
   return (
@@ -142,6 +148,7 @@ function CustomerCard() {
 }
 
 export function ComparisonTable({ rows }: { rows: Comparison[] }) {
+  const figures = useFigures();
   const corrected = rows.some(({ equal }) => equal !== null);
   return (
     <Table.Root size="sm" bg="sheet" css={{ "& td, & th": { bg: "sheet", borderColor: "line" } }}>
@@ -173,12 +180,12 @@ export function ComparisonTable({ rows }: { rows: Comparison[] }) {
               {row.setting}
             </Table.Cell>
             <Table.Cell textAlign="end" fontSize="20px" fontWeight="600" color="soft" whiteSpace="nowrap">
-              {formatNumber(row.before.value, row.unit, decimalsOf(row.unit))}
+              {figures.number(row.before.value, row.unit, decimalsOf(row.unit))}
             </Table.Cell>
             <Table.Cell textAlign="end" fontSize="20px" fontWeight="650" color="ink" whiteSpace="nowrap">
-              {formatNumber(row.after.value, row.unit, decimalsOf(row.unit))}{" "}
+              {figures.number(row.after.value, row.unit, decimalsOf(row.unit))}{" "}
               <Text as="span" fontSize="13px" color="soft" fontWeight="400">
-                {units[row.unit].label}
+                {figures.label(row.unit)}
               </Text>
             </Table.Cell>
             {corrected && (
@@ -187,9 +194,9 @@ export function ComparisonTable({ rows }: { rows: Comparison[] }) {
                   "–"
                 ) : (
                   <>
-                    {formatNumber(row.equal.value, row.unit, decimalsOf(row.unit))}{" "}
+                    {figures.number(row.equal.value, row.unit, decimalsOf(row.unit))}{" "}
                     <Text as="span" fontSize="13px" color="soft" fontWeight="400">
-                      {`± ${formatUncertainty(row.equal.uncertainty, row.unit)}`}
+                      {`± ${figures.uncertainty(row.equal.uncertainty, row.unit)}`}
                     </Text>
                   </>
                 )}
@@ -197,7 +204,7 @@ export function ComparisonTable({ rows }: { rows: Comparison[] }) {
             )}
             <Table.Cell color={row.beyondUncertainty ? "ink" : "soft"}>
               <Flex align="baseline" gap="1.5" wrap="wrap">
-                {changeSentence(row)}
+                {changeSentence(row, figures)}
               </Flex>
             </Table.Cell>
           </Table.Row>

@@ -5,9 +5,9 @@ import { causeName } from "@/core/causes/catalogue";
 import { correctionOf } from "@/core/charge/correction";
 import { endSdG } from "@/core/charge/scale/live-charge";
 import { balanceOf, labelOf } from "@/core/records/job-readings";
-import { formatQuantity } from "@/core/units/units";
 import { useJob, useVerdict } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
+import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { refusalSentence } from "@/words/recover";
 
@@ -17,6 +17,7 @@ const AIR = 0.1;
 
 /** Whether grams may be added or taken without recovering first, and why not. */
 export function CorrectionCard() {
+  const figures = useFigures();
   const { job, edit } = useJob();
   const { verdict } = useVerdict("verdict");
   const { chargeG, toleranceG } = labelOf(job);
@@ -40,7 +41,7 @@ export function CorrectionCard() {
     return (
       <Notice
         tone="wait"
-        title={`Corrected from ${formatQuantity(startG, "g")} ± ${formatQuantity(rangeG, "g")}, without recovering`}
+        title={`Corrected from ${figures.quantity(startG, "g")} ± ${figures.quantity(rangeG, "g")}, without recovering`}
       >
         <Flex gap="3" align="center" wrap="wrap">
           What is taken out is written down below, what is added at Charge.
@@ -56,7 +57,7 @@ export function CorrectionCard() {
   if (!correction.ok) {
     return (
       <Notice title="Not to be corrected without recovering">
-        {refusalSentence(correction.issue)} Recover, weigh, evacuate, charge the label weight.
+        {refusalSentence(correction.issue, figures)} Recover, weigh, evacuate, charge the label weight.
       </Notice>
     );
   }
@@ -67,11 +68,11 @@ export function CorrectionCard() {
       title={
         inside
           ? "Nothing to correct"
-          : `${grams > 0 ? "Add" : "Take out"} ${formatQuantity(Math.abs(grams), "g")}, by the scale`
+          : `${grams > 0 ? "Add" : "Take out"} ${figures.quantity(Math.abs(grams), "g")}, by the scale`
       }
     >
-      The history is known and the readings hold the charge inside the tolerance: {formatQuantity(lowG, "g")} to{" "}
-      {formatQuantity(highG, "g")} are missing. Recovering and weighing is surer all the same.
+      The history is known and the readings hold the charge inside the tolerance: {figures.quantity(lowG, "g")} to{" "}
+      {figures.quantity(highG, "g")} are missing. Recovering and weighing is surer all the same.
       {!inside && (
         <BenchButton
           kind="quiet"
@@ -88,7 +89,7 @@ export function CorrectionCard() {
             }))
           }
         >
-          {`Correct it from ${formatQuantity(chargeG - grams, "g")}`}
+          {`Correct it from ${figures.quantity(chargeG - grams, "g")}`}
         </BenchButton>
       )}
     </Notice>

@@ -2,14 +2,15 @@
 
 import { Box, Field, Flex, Input, Text } from "@chakra-ui/react";
 import { labelOf, lossOf } from "@/core/records/job-readings";
-import { formatNumber } from "@/core/units/units";
 import { useJob } from "@/session/session";
 import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { lossSentence } from "@/words/recover";
 
 /** What the recovered weight tells: how much was gone, and how fast it went. */
 export function FoundCard() {
+  const figures = useFigures();
   const { job, edit } = useJob();
   const { chargeG } = labelOf(job);
   const found = lossOf(job);
@@ -21,11 +22,11 @@ export function FoundCard() {
         <Measure label="Found" value={{ value: found.foundG, uncertainty: 2 * found.sdG }} unit="g" size="large" />
         <Box pt="4" flex="1 1 240px">
           <Text fontSize="18px" fontWeight="650">
-            {lossSentence(found.lostG, found.lostShare, chargeG)}
+            {lossSentence(found.lostG, found.lostShare, chargeG, figures)}
           </Text>
           <Text color="soft">
             {found.lossGPerMonth
-              ? `About ${formatNumber(found.lossGPerMonth.median, "g", 1)} g a month since it was filled (${formatNumber(found.lossGPerMonth.low, "g", 1)} to ${formatNumber(found.lossGPerMonth.high, "g", 1)}). A sound car loses about 1 g a month.`
+              ? `About ${figures.quantity(found.lossGPerMonth.median, "g", 1)} a month since it was filled (${figures.number(found.lossGPerMonth.low, "g", 1)} to ${figures.number(found.lossGPerMonth.high, "g", 1)}). A sound car loses about ${figures.quantity(1, "g", 1)} a month.`
               : found.lostG > 0
                 ? "How fast it went cannot be told without knowing when it was last filled by weight."
                 : "Nothing was lost: an overfill is as wrong as a lack."}

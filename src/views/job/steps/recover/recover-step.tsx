@@ -10,10 +10,10 @@ import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { balanceOf, recoveredOf } from "@/core/records/job-readings";
 import { entryOf } from "@/core/units/entry";
-import { formatNumber, formatQuantity } from "@/core/units/units";
 import { useJob, useRack, useSetPart } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
@@ -25,6 +25,7 @@ import { CorrectionCard } from "./correction-card";
 import { FoundCard } from "./found-card";
 
 export function RecoverStep() {
+  const figures = useFigures();
   const { job } = useJob();
   const recovered = recoveredOf(job);
   const balance = balanceOf(job);
@@ -59,7 +60,7 @@ export function RecoverStep() {
       </Card>
       {!recovered.ok && (
         <Notice tone="act" title="Impossible weight">
-          {chargeSentence(recovered.issue)} What you typed is kept.
+          {chargeSentence(recovered.issue, figures)} What you typed is kept.
         </Notice>
       )}
       {recovered.ok && job.correction === null && <FoundCard />}
@@ -68,7 +69,7 @@ export function RecoverStep() {
           The recovered weight belongs to what came out before. A new recovery belongs to a new job.
         </Notice>
       )}
-      <StepEnd step="recover" gaps={weighed || job.correction !== null ? [] : ["recovered grams"]} />
+      <StepEnd step="recover" gaps={weighed || job.correction !== null ? [] : ["recovered weight"]} />
     </Stack>
   );
 }
@@ -87,6 +88,7 @@ function recoveredBooked(job: Job, grams: number, oilG: number | null): Job {
 
 /** The machine on the simulated rack: run it, stop it, watch the pressure come back, write the weight down. */
 function MachineCard({ disabled }: { disabled: boolean }) {
+  const figures = useFigures();
   const { job, edit } = useJob();
   const rack = useRack("status", "source", "samples", "latest", "machine", "setEngine", "tareMachine", "setMachine");
   const [refused, setRefused] = useState<string | null>(null);
@@ -107,18 +109,18 @@ function MachineCard({ disabled }: { disabled: boolean }) {
         {scale !== null && (
           <Flex gap="3" align="center" wrap="wrap" mb="2">
             <Text color="ink" fontWeight="600">
-              {`The machine on the rack had weighed out ${formatNumber(scale.grams, "g")} g at ${format(scale.at, "HH:mm")} and was not written down.`}
+              {`The machine on the rack had weighed out ${figures.quantity(scale.grams, "g")} at ${format(scale.at, "HH:mm")} and was not written down.`}
             </Text>
             <BenchButton
               disabled={disabled}
               onClick={() => edit((stored) => recoveredBooked(stored, scale.grams, null))}
             >
-              {`Write down ${formatNumber(scale.grams, "g")} g`}
+              {`Write down ${figures.quantity(scale.grams, "g")}`}
             </BenchButton>
           </Flex>
         )}
         Zero it, both ports open, engine off. Run it until the weight stands, stop it, and watch the low side for three
-        minutes: if it comes back by {formatQuantity(REBOUND_KPA, "kPa")}, liquid still boils out of the oil; run it
+        minutes: if it comes back by {figures.quantity(REBOUND_KPA, "kPa")}, liquid still boils out of the oil; run it
         again.
       </Notice>
     );
@@ -133,7 +135,7 @@ function MachineCard({ disabled }: { disabled: boolean }) {
   };
   const stop = () => void rack.setMachine("off").then(answered);
   const write = () => edit((stored) => recoveredBooked(stored, shown, latest.recoveredOilG ?? 0));
-  const words = recoveryWords(state, running);
+  const words = recoveryWords(state, running, figures);
   const over = !running && (state.state === "done" || state.state === "watching");
   return (
     <Card title="Recovery machine, on the simulated rack">
@@ -152,7 +154,7 @@ function MachineCard({ disabled }: { disabled: boolean }) {
           )}
           {!running && shown > 1 && (
             <BenchButton kind={state.state === "done" ? "act" : "quiet"} disabled={disabled} onClick={write}>
-              {`Write down ${formatNumber(shown, "g")} g`}
+              {`Write down ${figures.quantity(shown, "g")}`}
             </BenchButton>
           )}
         </Flex>

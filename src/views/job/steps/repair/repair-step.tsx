@@ -17,12 +17,13 @@ import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { workableRefrigerant } from "@/core/records/job-readings";
 import { entry, entryOf, entryValue } from "@/core/units/entry";
-import { formatQuantity } from "@/core/units/units";
 import { keepChoices, useChoices } from "@/session/choices";
 import { useJob, useSetPart } from "@/session/session";
+import { BaseField } from "@/ui/base-field";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
+import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { StepEnd } from "@/views/job/frame/step-end";
@@ -120,6 +121,7 @@ export function RepairStep() {
 }
 
 function PartRow({ part, repair, sheetG }: { part: RepairPart; repair: Repair; sheetG: number }) {
+  const figures = useFigures();
   const { edit } = useJob();
   const given = repair.parts.find((one) => one.part === part);
   const change = (edited: (parts: Repair["parts"]) => Repair["parts"]) =>
@@ -160,18 +162,16 @@ function PartRow({ part, repair, sheetG }: { part: RepairPart; repair: Repair; s
           <NumberField
             spec={fields.drained}
             value={given.drained}
-            label={`Drained from ${repairPartLabels[part].toLowerCase()}, g`}
-            hint={given.kind === "renewed" && sheetG > 0 ? `sheet: ${formatQuantity(sheetG, "g")}` : undefined}
-            hideUnit
+            label={`Drained from ${repairPartLabels[part].toLowerCase()}`}
+            hint={given.kind === "renewed" && sheetG > 0 ? `sheet: ${figures.quantity(sheetG, "g")}` : undefined}
             onChange={(drained) => edited({ drained })}
           />
           {given.kind === "renewed" && (
             <NumberField
               spec={fields.ownOil}
               value={given.own}
-              label="Maker's figure, g"
+              label="Maker's figure"
               hint="comes before the others"
-              hideUnit
               onChange={(own) => edited({ own })}
             />
           )}
@@ -182,6 +182,7 @@ function PartRow({ part, repair, sheetG }: { part: RepairPart; repair: Repair; s
 }
 
 function OilCard({ balance, filledG }: { balance: OilBalance; filledG: number | null }) {
+  const figures = useFigures();
   const { job, edit } = useJob();
   const set = useSetPart("repair");
   const { repair, intake } = job;
@@ -206,14 +207,14 @@ function OilCard({ balance, filledG }: { balance: OilBalance; filledG: number | 
             </Text>
           </Text>
           <Text fontWeight="650" fontSize="17px" whiteSpace="nowrap">
-            {formatQuantity(grams, "g")}
+            {figures.quantity(grams, "g")}
           </Text>
         </Flex>
       ))}
       <Flex justify="space-between" borderTopWidth="2px" borderColor="ink" py="1.5" align="baseline">
         <Text>To fill in</Text>
         <Text fontWeight="650" fontSize="30px" data-testid="oil-back">
-          {formatQuantity(balance.backG, "g")}
+          {figures.quantity(balance.backG, "g")}
         </Text>
       </Flex>
       {balance.missing.map((what) => (
@@ -246,14 +247,14 @@ function OilCard({ balance, filledG }: { balance: OilBalance; filledG: number | 
             <NumberField spec={fields.oilFilled} value={repair.filled} onChange={(filled) => set({ filled })} />
           </Box>
           <BenchButton kind="quiet" onClick={() => set({ filled: entryOf(balance.backG, repair.filled.unit) })}>
-            {`Filled ${formatQuantity(balance.backG, "g")}`}
+            {`Filled ${figures.quantity(balance.backG, "g")}`}
           </BenchButton>
         </Flex>
         {off !== null && Math.abs(off) > OIL_TOLERANCE_G && (
           <Text color="wait" role="status">
             {off > 0
-              ? `${formatQuantity(off, "g")} more than came out: too much oil takes cooling and can break a compressor.`
-              : `${formatQuantity(-off, "g")} less than came out: a compressor short of oil seizes.`}
+              ? `${figures.quantity(off, "g")} more than came out: too much oil takes cooling and can break a compressor.`
+              : `${figures.quantity(-off, "g")} less than came out: a compressor short of oil seizes.`}
           </Text>
         )}
       </Stack>
@@ -265,15 +266,9 @@ function OilCard({ balance, filledG }: { balance: OilBalance; filledG: number | 
 function OilSheet() {
   const { oilSheet } = useChoices();
   const [open, setOpen] = useState(false);
-  const [typed, setTyped] = useState<Partial<Record<RepairPart, string>>>({});
-  const keep = (part: RepairPart, text: string) => {
-    setTyped((kept) => ({ ...kept, [part]: text }));
-    const grams = entryValue(fields.ownOil, entry(text, "g"));
-    if (grams !== null) keepChoices((now) => ({ oilSheet: { ...now.oilSheet, [part]: grams } }));
-  };
   return (
     <Card
-      title="Oil sheet of this workshop, grams a new part"
+      title="Oil sheet of this workshop, for each new part"
       aside={
         <BenchButton kind="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
           {open ? "Close" : "Change it"}
@@ -285,13 +280,13 @@ function OilSheet() {
           {repairParts
             .filter((part) => part !== "service-cores" && part !== "o-rings" && part !== "compressor")
             .map((part) => (
-              <NumberField
+              <BaseField
                 key={part}
                 spec={fields.ownOil}
                 label={repairPartLabels[part]}
-                value={entry(typed[part] ?? String(oilSheet[part]), "g")}
-                hideUnit
-                onChange={({ text }) => keep(part, text)}
+                base={oilSheet[part]}
+                of="g"
+                onChange={(grams) => keepChoices((now) => ({ oilSheet: { ...now.oilSheet, [part]: grams } }))}
               />
             ))}
         </Grid>

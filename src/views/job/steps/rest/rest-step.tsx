@@ -8,11 +8,11 @@ import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { restOf, workableRefrigerant } from "@/core/records/job-readings";
 import { checkEntry, entryOf, entryValue } from "@/core/units/entry";
-import { formatQuantity, type UnitId } from "@/core/units/units";
 import { SaturationChart } from "@/pictures/saturation-chart";
 import { useJob, useLiveOf, useRack, useSession, useSetPart } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { Caution, Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
@@ -101,7 +101,7 @@ const headlines: Record<RestVerdict, string> = {
 };
 
 const meanings: Record<RestVerdict, string> = {
-  "at-saturation": "Anywhere from a few grams of liquid to an overfill reads the same.",
+  "at-saturation": "Anywhere from a little liquid to an overfill reads the same.",
   "a-little-below":
     "Parts a few degrees cooler than the soak temperature, with liquid in them, read the same as a circuit almost empty. Let it soak, measure its coldest part, and read again; weighing settles it.",
   "below-saturation": "No liquid is left, only vapour. Look for the leak before anything is put in.",
@@ -112,7 +112,7 @@ const meanings: Record<RestVerdict, string> = {
 };
 
 function RestAnswerCard({ answer, job }: { answer: RestAnswer; job: Job }) {
-  const unit: UnitId = job.rest.low.unit;
+  const figures = useFigures();
   const soak = entryValue(fields.soak, job.rest.soak);
   const refrigerant = workableRefrigerant(job);
   const altitudeM = entryValue(fields.altitude, job.altitude);
@@ -125,16 +125,16 @@ function RestAnswerCard({ answer, job }: { answer: RestAnswer; job: Job }) {
       <Card>
         <Grid templateColumns={{ base: "1fr 1fr", md: "repeat(3, 1fr)" }} gap="4">
           <Measure
-            label={`Saturation at ${formatQuantity(soak, job.rest.soak.unit)}`}
+            label={`Saturation at ${figures.quantity(soak, "degC")}`}
             value={answer.saturation}
-            unit={unit}
+            unit="kPa"
             note="equation of state, this altitude"
           />
           <Measure
             label="Reading above saturation"
             value={answer.margin}
-            unit={unit}
-            note={`counts beyond ± ${formatQuantity(answer.margin.uncertainty, unit)}`}
+            unit="kPa"
+            note={`counts beyond ± ${figures.quantity(answer.margin.uncertainty, "kPa")}`}
           />
           {answer.difference === null ? (
             <Flex direction="column" justify="center">
@@ -143,7 +143,7 @@ function RestAnswerCard({ answer, job }: { answer: RestAnswer; job: Job }) {
               </Text>
             </Flex>
           ) : (
-            <Measure label="High minus low" value={answer.difference} unit={unit} />
+            <Measure label="High minus low" value={answer.difference} unit="kPa" />
           )}
         </Grid>
         {pressure !== null && refrigerant !== null && soak !== null && altitudeM !== null && (
@@ -155,7 +155,6 @@ function RestAnswerCard({ answer, job }: { answer: RestAnswer; job: Job }) {
               soakUncertaintyK={workshopInstruments.soakK}
               atmosphereKpa={atmosphericPressureKpa(altitudeM)}
               expected={refrigerant}
-              unit={unit}
             />
           </Box>
         )}

@@ -12,12 +12,13 @@ import {
 import { fields } from "@/core/records/fields";
 import { settingValues, type TestName, workableRefrigerant } from "@/core/records/job-readings";
 import { type Entry, entry, entryOf, entryValue } from "@/core/units/entry";
-import { formatQuantity } from "@/core/units/units";
+import type { Figures } from "@/core/units/figures";
 import { LineProfilePicture } from "@/pictures/line-profile";
 import type { Expected } from "@/session/expected";
 import { useJob, useRack } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { NumberField } from "@/ui/number-field";
 import { useShortcuts } from "@/ui/shortcuts";
@@ -25,11 +26,12 @@ import { placeNames } from "@/words/places";
 
 /** Spots along the circuit against what a sound vehicle shows, with the fall that nothing explains marked where it lies. */
 export function AlongTheLines({ which, expected }: { which: TestName; expected: Expected | null }) {
+  const figures = useFigures();
   const { job, edit } = useJob();
   const { canSpot, engine, spot } = useRack("canSpot", "engine", "spot");
   const places = placesOf(job.intake.metering ?? "expansion-valve");
   const entryAt = (place: LinePlace): Entry =>
-    job.lines.spots.find((spot) => spot.place === place)?.temperature ?? entry("", "degC");
+    job.lines.spots.find((spot) => spot.place === place)?.temperature ?? entry("", figures.unit("degC"));
   const setSpot = (place: LinePlace, temperature: Entry) =>
     edit((stored) => ({
       ...stored,
@@ -47,7 +49,7 @@ export function AlongTheLines({ which, expected }: { which: TestName; expected: 
   const next = places.find((place) => entryValue(fields.spot, entryAt(place)) === null) ?? null;
   const point = async (place: LinePlace) => {
     const read = await spot(place);
-    if (read !== null && read !== undefined) setSpot(place, entryOf(read, "degC"));
+    if (read !== null && read !== undefined) setSpot(place, entryOf(read, figures.unit("degC")));
   };
   const pointing = canSpot && next !== null && engine !== "off";
   useShortcuts([
@@ -65,7 +67,7 @@ export function AlongTheLines({ which, expected }: { which: TestName; expected: 
       }
     >
       <Text fontSize="18px" fontWeight="650" role="status">
-        {verdictOf(spots, sound, drop)}
+        {verdictOf(spots, sound, drop, figures)}
       </Text>
       <LineProfilePicture places={places} spots={spots} sound={sound} drop={drop} />
       <Grid templateColumns="repeat(auto-fill, minmax(176px, 1fr))" gap="2.5" mt="2">
@@ -87,12 +89,17 @@ export function AlongTheLines({ which, expected }: { which: TestName; expected: 
 /** A line that carries vapour with its liquid loses up to about this much without a blockage. */
 const BUBBLES_K = 7;
 
-function verdictOf(spots: LineSpot[], sound: readonly LineProfile[], drop: UnexplainedDrop | null): string {
+function verdictOf(
+  spots: LineSpot[],
+  sound: readonly LineProfile[],
+  drop: UnexplainedDrop | null,
+  figures: Figures,
+): string {
   if (spots.length < 2) return "Spot at least two places: on tape or paint, not on bright metal.";
   if (sound.length === 0) return "Nothing to hold it against yet: label, altitude and ambient are missing.";
   if (drop === null) return "No fall beyond what a sound vehicle shows between these spots.";
   const between = `${placeNames[drop.from].toLowerCase()} and ${placeNames[drop.to].toLowerCase()}`;
-  return `${formatQuantity(drop.dropK, "K")} lost between ${between}: ${formatQuantity(drop.beyondK, "K")} more than a sound vehicle. ${
+  return `${figures.quantity(drop.dropK, "K")} lost between ${between}: ${figures.quantity(drop.beyondK, "K")} more than a sound vehicle. ${
     drop.beyondK > BUBBLES_K
       ? "Something narrows there."
       : "A beginning blockage, or bubbles in the line: see whether it grows with engine speed."

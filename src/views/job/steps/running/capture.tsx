@@ -11,6 +11,7 @@ import { type Entry, entry, entryOf } from "@/core/units/entry";
 import { formatClock, type UnitId } from "@/core/units/units";
 import { useJob, useLive, useRack, useSession } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
+import { useFigures } from "@/ui/figures";
 import { useShortcuts } from "@/ui/shortcuts";
 import { silentAdvice, testAdvice } from "@/words/capture";
 
@@ -20,6 +21,7 @@ const EARLY_MEAN_S = 4;
 
 /** Says whether the stream can be read yet, and takes the reading for the setting that runs. Bound to T. */
 export function CaptureBar({ which }: { which: TestName }) {
+  const figures = useFigures();
   const { job, edit } = useJob();
   const rack = useRack("engine", "stalledS", "latest", "settingSince", "source", "note");
   const session = useSession();
@@ -78,7 +80,7 @@ export function CaptureBar({ which }: { which: TestName }) {
 
   if (live === null) return null;
   const { title, detail, settled } =
-    rack.stalledS !== null ? silentAdvice : testAdvice(position, live, rack.source.kind === "rack");
+    rack.stalledS !== null ? silentAdvice : testAdvice(position, live, rack.source.kind === "rack", figures);
   return (
     <Flex
       align="center"

@@ -15,6 +15,7 @@ import { type Expected, useExpected } from "@/session/expected";
 import { useJob, useLive, useRack } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
 import { Locked } from "@/ui/locked";
 import { Caution, Notice } from "@/ui/notice";
 import { StepEnd } from "@/views/job/frame/step-end";
@@ -97,13 +98,14 @@ export function testGaps(job: Job, which: TestName): string[] {
 
 /** The instruments while they run: what to do, both sides as towers, the last minutes. */
 export function LiveTest({ which, expected }: { which: TestName; expected: Expected | null }) {
+  const figures = useFigures();
   const { job } = useJob();
   const { samples, engine, trace, latest } = useRack("samples", "engine", "trace", "latest");
   const live = useLive();
   const refrigerant = workableRefrigerant(job);
   const shop = useShopChart(refrigerant, live?.values.ambient ?? null);
   if (live === null) return null;
-  const unit = job[which].settings[0].low.unit;
+  const _unit = job[which].settings[0].low.unit;
   // Bands are for a running circuit: at a standstill there is nothing to hold against them.
   const bands = engine === "off" ? null : (expected?.bands.bands ?? null);
   const recent = samples.slice(-120);
@@ -129,23 +131,22 @@ export function LiveTest({ which, expected }: { which: TestName; expected: Expec
               band: bands?.high ?? null,
               shop: shop.ranges?.high ?? null,
             }}
-            unit={unit}
             refrigerant={refrigerant}
             altitudeM={entryValue(fields.altitude, job.altitude)}
           />
           <Text fontSize="13px" color="soft" mt="1" minH="18px">
             {bands && expected
-              ? `Green: such a vehicle at ${formatQuantity(expected.ambientC, "degC")}, ${formatNumber(expected.rpm, "rpm")} rpm, blower ${formatQuantity(expected.blowerPct, "pct")}`
+              ? `Green: such a vehicle at ${figures.quantity(expected.ambientC, "degC")}, ${formatNumber(expected.rpm, "rpm")} rpm, blower ${formatQuantity(expected.blowerPct, "pct")}`
               : ""}
           </Text>
-          {refrigerant !== null && <ShopChartNote refrigerant={refrigerant} shop={shop} unit={unit} />}
+          {refrigerant !== null && <ShopChartNote refrigerant={refrigerant} shop={shop} />}
         </Card>
         <Card title={bands ? "Against such a vehicle" : "What it should be"}>
-          <AgainstBands bands={bands} ownTests={expected?.bands.ownTests ?? 0} live={live} unit={unit} />
+          <AgainstBands bands={bands} ownTests={expected?.bands.ownTests ?? 0} live={live} />
         </Card>
       </Grid>
       <Card title="Trace">
-        <Trace trace={trace} latest={latest} pressureUnit={unit} />
+        <Trace trace={trace} latest={latest} />
         <MarkBar />
       </Card>
     </>

@@ -1,14 +1,15 @@
 "use client";
 
-import { reasonOf } from "@/core/result";
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useCallback, useState } from "react";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
 import { type PressureRange, shopRangesAt } from "@/core/readings/file/shop-chart";
-import { formatNumber, formatQuantity, type UnitId, units } from "@/core/units/units";
+import { reasonOf } from "@/core/result";
+import type { Figures } from "@/core/units/figures";
 import { keepShopChart, loadShopChart, removeShopChart, SHOP_CHART_LIMIT_BYTES } from "@/data/shop-charts";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
+import { useFigures } from "@/ui/figures";
 import { FileButton, TABLE_FILES } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
 import { shopChartSentence } from "@/words/issues";
@@ -25,11 +26,11 @@ export function useShopChart(refrigerant: Refrigerant | null, ambientC: number |
 interface ShopChartNoteProps {
   refrigerant: Refrigerant;
   shop: ReturnType<typeof useShopChart>;
-  unit: UnitId;
 }
 
 /** What the dashed lines in the towers are, and where the chart is loaded and put away. */
-export function ShopChartNote({ refrigerant, shop, unit }: ShopChartNoteProps) {
+export function ShopChartNote({ refrigerant, shop }: ShopChartNoteProps) {
+  const figures = useFigures();
   const [refused, setRefused] = useState<string | null>(null);
   const { chart, ranges, ambientC } = shop;
   const choose = async (file: File) => {
@@ -49,8 +50,8 @@ export function ShopChartNote({ refrigerant, shop, unit }: ShopChartNoteProps) {
       {chart && (
         <Text fontSize="13px" color="soft" mb="2">
           {ranges && ambientC !== null
-            ? `Dashed: ${chart.name} at ${formatQuantity(ambientC, "degC")}: low ${range(ranges.low, unit)}, high ${range(ranges.high, unit)} ${units[unit].label}. Not judged by.`
-            : `${chart.name} says nothing for ${ambientC === null ? "an unknown ambient" : formatQuantity(ambientC, "degC")}.`}
+            ? `Dashed: ${chart.name} at ${figures.quantity(ambientC, "degC")}: low ${range(ranges.low, figures)}, high ${range(ranges.high, figures)} ${figures.label("kPa")}. Not judged by.`
+            : `${chart.name} says nothing for ${ambientC === null ? "an unknown ambient" : figures.quantity(ambientC, "degC")}.`}
         </Text>
       )}
       <Flex gap="2" wrap="wrap">
@@ -74,6 +75,6 @@ export function ShopChartNote({ refrigerant, shop, unit }: ShopChartNoteProps) {
   );
 }
 
-function range({ low, high }: PressureRange, unit: UnitId): string {
-  return `${formatNumber(low, unit)}–${formatNumber(high, unit)}`;
+function range({ low, high }: PressureRange, figures: Figures): string {
+  return `${figures.number(low, "kPa")}–${figures.number(high, "kPa")}`;
 }

@@ -9,11 +9,12 @@ import { fields } from "@/core/records/fields";
 import type { TestSetting } from "@/core/records/job";
 import { deriveFor, settingValues, type TestName, withSetting } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
-import { formatNumber, formatUncertainty, type UnitId, units, unitsOf } from "@/core/units/units";
+import { type UnitId, unitsOf } from "@/core/units/units";
 import { useJob, useRack, useSetPart, useVerdict } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
+import { useFigures } from "@/ui/figures";
 import { NumberField, UnitChoice } from "@/ui/number-field";
 
 /** A pressure is shown in the unit of the high side; its decimals come with that unit. */
@@ -83,6 +84,7 @@ export function TestForm({ which }: { which: TestName }) {
 }
 
 function Readings({ which }: { which: TestName }) {
+  const figures = useFigures();
   const { job, edit } = useJob();
   const test = job[which];
   const change = (index: 0 | 1, edited: (setting: TestSetting) => TestSetting) =>
@@ -166,7 +168,7 @@ function Readings({ which }: { which: TestName }) {
         </Box>
       )}
       {derivedRows.map(({ key, label, unit: own, decimals }) => {
-        const unit = own === "as-high" ? test.settings[0].high.unit : own;
+        const unit = own === "as-high" ? "kPa" : own;
         return (
           <Fragment key={key}>
             <RowLabel text={label} quiet />
@@ -179,7 +181,7 @@ function Readings({ which }: { which: TestName }) {
               />
             ))}
             <Text color="soft" pt="1">
-              {unit === null ? "" : units[unit].label}
+              {unit === null ? "" : figures.label(unit)}
             </Text>
           </Fragment>
         );
@@ -204,14 +206,15 @@ function RowLabel({ text, quiet = false }: { text: string; quiet?: boolean }) {
 }
 
 function DerivedCell({ value, unit, decimals }: { value: Measured | null; unit: UnitId | null; decimals?: number }) {
+  const figures = useFigures();
   return (
     <Flex align="baseline" gap="1.5" minH="34px" ps="3">
       <Text as="span" fontSize="22px" fontWeight="650">
-        {unit === null ? (value?.value.toFixed(decimals) ?? "–") : formatNumber(value?.value, unit, decimals)}
+        {unit === null ? (value?.value.toFixed(decimals) ?? "–") : figures.number(value?.value, unit, decimals)}
       </Text>
       {value && (
         <Text as="span" color="soft" fontSize="14px">
-          ± {unit === null ? value.uncertainty.toFixed(1) : formatUncertainty(value.uncertainty, unit)}
+          ± {unit === null ? value.uncertainty.toFixed(1) : figures.uncertainty(value.uncertainty, unit)}
         </Text>
       )}
     </Flex>

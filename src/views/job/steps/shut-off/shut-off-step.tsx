@@ -5,8 +5,8 @@ import { useEffect } from "react";
 import type { RackSample } from "@/core/instruments/rack";
 import {
   followShutOff,
-  LONGEST_WAIT_S,
   judgeShutOff,
+  LONGEST_WAIT_S,
   type ShutOffSample,
   type ShutOffState,
   usualMeetS,
@@ -21,6 +21,7 @@ import { useJob, useJobActs, useJobOf, useRack, useRackOf, useSetPart } from "@/
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
+import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
@@ -33,7 +34,6 @@ function LiveShutOff() {
   const { record, edit } = useJobActs();
   const { samples, trace, latest, setEngine } = useRack("samples", "trace", "latest", "setEngine");
   const metering = useJobOf((job) => job.intake.metering);
-  const pressureUnit = useJobOf((job) => job.baseline.settings[0].low.unit);
   const state = followShutOff(samples.flatMap(bothSides));
   const decided = state.state === "met" || state.state === "never";
   // Sides that never meet are apart after the longest wait, however long one goes on looking.
@@ -67,7 +67,7 @@ function LiveShutOff() {
         </Notice>
       )}
       <Card title="Both sides since the stop">
-        <Trace trace={trace} latest={latest} temperatures={["vent"]} pressureUnit={pressureUnit} />
+        <Trace trace={trace} latest={latest} temperatures={["vent"]} />
       </Card>
     </>
   );
@@ -128,8 +128,9 @@ function Watch({
   metering: Job["intake"]["metering"];
   onStop: () => void;
 }) {
+  const figures = useFigures();
   const usual = metering === null ? null : usualMeetS[metering];
-  const { title, detail } = shutOffWords(state);
+  const { title, detail } = shutOffWords(state, figures);
   return (
     <Card>
       <Flex gap="5" align="center" wrap="wrap">

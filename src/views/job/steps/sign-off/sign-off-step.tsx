@@ -7,11 +7,11 @@ import { compareTests } from "@/core/records/compare-tests";
 import { stepIds } from "@/core/records/job";
 import { writeJobFile } from "@/core/records/job-file";
 import { balanceOf, labelOf, recoveredOf } from "@/core/records/job-readings";
-import { formatQuantity } from "@/core/units/units";
 import { useConditionShifts } from "@/session/condition-shifts";
 import { useJob, useSession, useSetPart } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { saveTextFile } from "@/ui/save-file";
 import { TextField } from "@/ui/text-field";
@@ -19,6 +19,7 @@ import { ComparisonTable } from "@/views/job/steps/prove/prove-step";
 import { jobFileName, stepNames } from "@/words/job";
 
 export function SignOffStep() {
+  const figures = useFigures();
   const { job, edit } = useJob();
   const rows = compareTests(job, useConditionShifts(job));
   const found = balanceOf(job);
@@ -51,10 +52,10 @@ export function SignOffStep() {
         </Text>
         <Text mt="1" fontSize="18px">
           {recovered.ok && recovered.value !== null
-            ? `${formatQuantity(recovered.value, "g")} came out`
+            ? `${figures.quantity(recovered.value, "g")} came out`
             : "Nothing was weighed out"}
           {found?.ok && chargeG !== null
-            ? `, ${formatQuantity(found.value.inVehicleG, "g")} of ${formatQuantity(chargeG, "g")} on the label are in it now.`
+            ? `, ${figures.quantity(found.value.inVehicleG, "g")} of ${figures.quantity(chargeG, "g")} on the label are in it now.`
             : ", nothing was charged by weight."}
         </Text>
       </Card>

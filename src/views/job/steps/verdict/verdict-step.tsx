@@ -2,10 +2,10 @@
 
 import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
 import { type Decision, decide } from "@/core/diagnosis/decide/decide";
-import { formatNumber } from "@/core/units/units";
 import { RankingHistory } from "@/pictures/ranking-history";
 import { useVerdict, useWording } from "@/session/session";
 import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { Apart, CauseBar, Progress } from "@/views/job/frame/evidence-rail";
 import { StepEnd } from "@/views/job/frame/step-end";
@@ -34,8 +34,9 @@ const loud = [
 ];
 
 export function VerdictStep() {
+  const figures = useFigures();
   const { verdict, rows, history } = useVerdict("verdict", "rows", "history");
-  const wording = useWording();
+  const wording = useWording(figures);
   if (verdict === null || wording === null) {
     return (
       <Stack gap="3.5" maxW="1080px">
@@ -94,8 +95,8 @@ export function VerdictStep() {
         <Card title="The amount">
           <Text fontSize="28px" fontWeight="650">
             {verdict.charge.weighed
-              ? `${formatNumber(verdict.charge.medianG, "g")} g, weighed`
-              : `${formatNumber(verdict.charge.lowG, "g")} to ${formatNumber(verdict.charge.highG, "g")} g`}
+              ? `${figures.quantity(verdict.charge.medianG, "g")}, weighed`
+              : `${figures.number(verdict.charge.lowG, "g")} to ${figures.quantity(verdict.charge.highG, "g")}`}
           </Text>
           <Text color="soft">
             {verdict.charge.weighed

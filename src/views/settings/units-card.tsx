@@ -1,0 +1,73 @@
+"use client";
+
+import { Box, Flex, NativeSelect, Text } from "@chakra-ui/react";
+import { type Choices, unitsChosen } from "@/core/records/choices";
+import { blanksInUnits } from "@/core/records/unit-system";
+import {
+  type ChosenDimension,
+  chosenDimensions,
+  systemUnits,
+  type UnitSystem,
+  unitSystems,
+} from "@/core/units/figures";
+import { type UnitId, units, unitsOf } from "@/core/units/units";
+import { keepChoices } from "@/session/choices";
+import { Card } from "@/ui/card";
+import { Choice } from "@/ui/choice";
+import { dimensionWords, unitSystemLabels } from "@/words/desk";
+
+/** What every number in every view is read in: one choice, then each kind of quantity where a shop reads it otherwise. */
+export function UnitsCard({ choices }: { choices: Choices }) {
+  const now = unitsChosen(choices);
+  const keep = (next: Pick<Choices, "units" | "unitsEach">) =>
+    keepChoices(({ altitude }) => ({ ...next, altitude: blanksInUnits(altitude, unitsChosen(next)) }));
+  const each = (dimension: ChosenDimension, unit: UnitId) => {
+    const { [dimension]: _, ...others } = choices.unitsEach;
+    keep({
+      units: choices.units,
+      unitsEach: unit === systemUnits[choices.units][dimension] ? others : { ...others, [dimension]: unit },
+    });
+  };
+  return (
+    <Card title="Units">
+      <Box data-offers-units>
+        <Choice
+          label="Every number is read in"
+          options={unitSystems.map((value) => ({ value, label: unitSystemLabels[value] }))}
+          value={choices.units}
+          onChange={(system: UnitSystem) => keep({ units: system, unitsEach: {} })}
+        />
+        <Flex gap="3" wrap="wrap" mt="3">
+          {chosenDimensions.map((dimension) => (
+            <Box key={dimension} minW="118px">
+              <Text fontSize="13px" color="soft" mb="0.5">
+                {dimensionWords[dimension]}
+              </Text>
+              <NativeSelect.Root>
+                <NativeSelect.Field
+                  aria-label={`Unit of ${dimensionWords[dimension].toLowerCase()}`}
+                  h="target"
+                  bg="field"
+                  borderColor="edge"
+                  value={now[dimension]}
+                  onChange={(event) => each(dimension, event.currentTarget.value as UnitId)}
+                >
+                  {unitsOf(dimension).map((unit) => (
+                    <option key={unit} value={unit}>
+                      {units[unit].label}
+                    </option>
+                  ))}
+                </NativeSelect.Field>
+                <NativeSelect.Indicator />
+              </NativeSelect.Root>
+            </Box>
+          ))}
+        </Flex>
+      </Box>
+      <Text color="soft" fontSize="14px" mt="2">
+        At once in every view and tab. What was typed keeps the unit it was typed in; a field takes another as well,
+        behind the number too: “65 psi”, “1 lb 2 oz”.
+      </Text>
+    </Card>
+  );
+}
