@@ -3,9 +3,9 @@
  * was expected, to stand after that word. Importing zod anywhere else would build schemas before this setting, so a lint
  * rule forbids it.
  */
-import { z } from "zod";
+import { config } from "zod";
 
-z.config({
+config({
   jitless: true,
   customError: (issue) => {
     switch (issue.code) {
@@ -29,4 +29,4 @@ function article(type: string): string {
   return /^[aeiou]/.test(type) ? `an ${type}` : `a ${type}`;
 }
 
-export { z };
+export * from "zod";

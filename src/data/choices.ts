@@ -1,6 +1,6 @@
 /** The workshop's choices; what cannot be read any more is answered by the usual ones. */
 import { type Choices, choicesSchema, usualChoices } from "@/core/records/choices";
-import type { z } from "@/core/zod";
+import type * as z from "@/core/zod";
 import { database } from "./database";
 
 const NAME = "workshop";

@@ -1,5 +1,4 @@
 /** The workshop's own pressure charts, one for each refrigerant. */
-import Papa from "papaparse";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
 import { separatorOf } from "@/core/readings/file/log-import";
 import { readShopChart, type ShopChartIssue, type ShopChartPoint } from "@/core/readings/file/shop-chart";
@@ -20,7 +19,7 @@ export async function keepShopChart(
   name: string,
   text: string,
 ): Promise<Result<ShopChart, ShopChartIssue>> {
-  const read = parse(text);
+  const read = await parse(text);
   if (!read.ok) return read;
   await database.shopCharts.put({ refrigerant, name, text });
   return succeed({ name, points: read.value });
@@ -30,7 +29,7 @@ export async function keepShopChart(
 export async function loadShopChart(refrigerant: Refrigerant): Promise<ShopChart | null> {
   const stored = await database.shopCharts.get(refrigerant);
   if (stored === undefined) return null;
-  const read = parse(stored.text);
+  const read = await parse(stored.text);
   return read.ok ? { name: stored.name, points: read.value } : null;
 }
 
@@ -38,7 +37,17 @@ export async function removeShopChart(refrigerant: Refrigerant): Promise<void> {
   await database.shopCharts.delete(refrigerant);
 }
 
-function parse(text: string): Result<ShopChartPoint[], ShopChartIssue> {
+/** Header and rows as the text of a chart's file. */
+export async function shopChartText(rows: readonly (readonly string[])[]): Promise<string> {
+  const { default: Papa } = await import("papaparse");
+  return `${Papa.unparse(
+    rows.map((row) => [...row]),
+    { newline: "\n" },
+  )}\n`;
+}
+
+async function parse(text: string): Promise<Result<ShopChartPoint[], ShopChartIssue>> {
+  const { default: Papa } = await import("papaparse");
   const plain = text.replace(/^\uFEFF/, "").trim();
   const delimiter = separatorOf(plain.split(/\r?\n/, 1)[0]!);
   const [header, ...rows] = Papa.parse<string[]>(plain, { delimiter }).data;

@@ -2,6 +2,7 @@
 import { createStore, type StoreApi } from "zustand/vanilla";
 import { streamChannels } from "@/core/readings/channels";
 import { type DerivedValues, deriveValues } from "@/core/readings/derive/derived";
+import { type InstrumentAccuracy, workshopInstruments } from "@/core/readings/derive/instruments";
 import { type JudgedStream, judgeStream, worstState } from "@/core/readings/stream/judged-stream";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
@@ -36,13 +37,16 @@ const DAY_ROUNDS: StreamDay = { ambientC: 0.5, humidityPct: 1, rpm: 50 };
 
 export interface LiveStore extends StoreApi<LiveState> {
   start: () => () => void;
+  /** What the shop's instruments are good for, from now on. */
+  measureWith: (accuracy: InstrumentAccuracy) => void;
 }
 
 export function createLiveStore(jobs: JobStore, rack: RackStore): LiveStore {
   const store = createStore<LiveState>(() => ({ live: null, day: null }));
+  let accuracy = workshopInstruments;
   const judge = () => {
     const now = rack.getState();
-    const live = judged(now, jobs.getState().job);
+    const live = judged(now, jobs.getState().job, accuracy);
     store.setState(({ day }) => ({ live, day: live === null ? null : dayOf(day, live, now.latest?.rpm ?? null) }));
     if (live === null || now.latest === null || now.engine === "off") return;
     const present = streamChannels.filter((channel) => channel !== "ambient" && live.health[channel] !== "missing");
@@ -70,7 +74,13 @@ export function createLiveStore(jobs: JobStore, rack: RackStore): LiveStore {
       for (const end of ends) end();
     };
   };
-  return Object.assign(store, { start });
+  return Object.assign(store, {
+    start,
+    measureWith: (given: InstrumentAccuracy) => {
+      accuracy = given;
+      judge();
+    },
+  });
 }
 
 function dayOf(before: StreamDay | null, { values, humidityPct }: LiveValues, rpm: number | null): StreamDay {
@@ -85,7 +95,11 @@ function dayOf(before: StreamDay | null, { values, humidityPct }: LiveValues, rp
   return same ? before : next;
 }
 
-function judged({ samples, latest, engine, settingSince }: Rack, job: Job | null): LiveValues | null {
+function judged(
+  { samples, latest, engine, settingSince }: Rack,
+  job: Job | null,
+  accuracy: InstrumentAccuracy,
+): LiveValues | null {
   if (latest === null) return null;
   const stream = judgeStream(samples, settingSince);
   const { values } = stream;
@@ -94,17 +108,20 @@ function judged({ samples, latest, engine, settingSince }: Rack, job: Job | null
   const derived =
     refrigerant === null || altitudeM === null || engine === "off"
       ? null
-      : deriveValues({
-          refrigerant,
-          altitudeM,
-          ambientC: values.ambient,
-          // The simulated vehicle draws fresh air.
-          evaporatorAirC: values.ambient,
-          lowKpa: values.low,
-          highKpa: values.high,
-          ventC: values.vent,
-          suctionLineC: values.suction,
-          liquidLineC: values.liquid,
-        });
+      : deriveValues(
+          {
+            refrigerant,
+            altitudeM,
+            ambientC: values.ambient,
+            // The simulated vehicle draws fresh air.
+            evaporatorAirC: values.ambient,
+            lowKpa: values.low,
+            highKpa: values.high,
+            ventC: values.vent,
+            suctionLineC: values.suction,
+            liquidLineC: values.liquid,
+          },
+          accuracy,
+        );
   return { ...stream, humidityPct: latest.humidity, derived };
 }

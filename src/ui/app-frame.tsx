@@ -48,7 +48,12 @@ export function AppFrame({ current, title, header, footer, commands = [], childr
   ]);
 
   return (
-    <Grid h="100dvh" templateColumns="68px minmax(0, 1fr)" templateRows="56px minmax(0, 1fr) auto" bg="ground">
+    <Grid
+      h="calc(100dvh / var(--evrid-scale, 1))"
+      templateColumns="68px minmax(0, 1fr)"
+      templateRows="56px minmax(0, 1fr) auto"
+      bg="ground"
+    >
       <Flex
         as="nav"
         aria-label="Views"

@@ -13,15 +13,17 @@ interface BaseFieldProps {
   /** In the base unit of its kind. */
   base: number;
   of: UnitId;
+  /** More of them than an instrument shows, in the base unit. */
+  decimals?: number;
   onChange: (base: number) => void;
 }
 
 /** A number that is kept without its unit: typed in what the shop reads, given on as soon as it can be used. */
-export function BaseField({ spec, label, hint, base, of, onChange }: BaseFieldProps) {
+export function BaseField({ spec, label, hint, base, of, decimals, onChange }: BaseFieldProps) {
   const figures = useFigures();
   const [typed, setTyped] = useState<Entry | null>(null);
   const unit = figures.unit(of);
-  const kept = entryOf(base, unit);
+  const kept = decimals === undefined ? entryOf(base, unit) : entryOf(base, unit, decimals);
   const usable = typed === null ? null : entryValue(spec, typed);
   // What was typed stays as typed while it says the same, or cannot be used yet.
   const own = typed !== null && (usable === null || Math.abs(usable - base) < 1e-9) ? typed : null;

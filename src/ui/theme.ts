@@ -1,5 +1,7 @@
 /** The look: a workshop bench in daylight. Tokens carry meaning, never a plain colour name. */
-import { createSystem, defaultConfig, defineConfig } from "@chakra-ui/react";
+import { defaultBaseConfig } from "@chakra-ui/react/preset-base";
+import { createSystem, defineConfig } from "@chakra-ui/react/styled-system";
+import { baseTheme } from "./theme-base";
 
 const pair = (light: string, dark: string) => ({ value: { base: light, _dark: dark } });
 
@@ -12,7 +14,9 @@ const config = defineConfig({
       fontFamily: "body",
       fontVariantNumeric: "tabular-nums",
     },
-    body: { fontSize: "15px", lineHeight: "1.4" },
+    // Large type scales everything, so that nothing has to be laid out twice.
+    "html[data-type=large]": { "--evrid-scale": "1.2" },
+    body: { fontSize: "15px", lineHeight: "1.4", zoom: "var(--evrid-scale, 1)" },
     "*": { scrollbarWidth: "thin", scrollbarColor: "{colors.edge} transparent" },
     "*:focus-visible": { outline: "3px solid", outlineColor: "wait", outlineOffset: "2px" },
     "*, *::before, *::after": {
@@ -56,4 +60,10 @@ const config = defineConfig({
   },
 });
 
-export const system = createSystem(defaultConfig, config);
+/** What the library's pieces take for granted of a page. */
+const baseCss = {
+  html: { lineHeight: "1.5", colorPalette: "gray", "--global-color-border": "colors.border" },
+  "*::placeholder": { color: "fg.muted/80" },
+};
+
+export const system = createSystem(defaultBaseConfig, defineConfig({ theme: baseTheme, globalCss: baseCss }), config);

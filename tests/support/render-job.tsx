@@ -5,12 +5,13 @@ import type { ReactNode } from "react";
 import type { Job, StepId } from "@/core/records/job";
 import { listJobs } from "@/data/jobs";
 import { system } from "@/ui/theme";
-import { StepView } from "@/views/job/step-view";
+import { fetchSteps, StepView } from "@/views/job/step-view";
 import { type FakeWorld, fakeWorld } from "./fake-session";
 import { OpenedJob } from "./opened-job";
 
 /** Renders parts of a job, the step alone when none are given, and waits for what they ask of the database. */
 export async function renderJob(job: Job, step: StepId, parts?: ReactNode): Promise<FakeWorld> {
+  await fetchSteps();
   const world = fakeWorld(job);
   render(
     <ChakraProvider value={system}>

@@ -1,7 +1,7 @@
 /** The diagnosis file, `evrid.diagnosis` version 1: the one form in which a diagnosis leaves src/core/diagnosis. */
 
 import { causes } from "../causes/catalogue";
-import { z } from "../zod";
+import * as z from "../zod";
 
 export const diagnosisSchema = z.object({
   format: z.literal("evrid.diagnosis"),

@@ -1,7 +1,7 @@
 /** A simulated rack as it stands, stored beside its job so that nothing refills, cools or runs out while the page is away. */
 import type { CircuitState } from "../circuit/time/simulation";
 import { STATES } from "../circuit/time/transient";
-import { z } from "../zod";
+import * as z from "../zod";
 
 export type Engine = "off" | "idle" | "fast";
 

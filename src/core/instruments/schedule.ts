@@ -4,7 +4,7 @@ import { CircuitSimulation } from "../circuit/time/simulation";
 import { type SizingIssue, sizeVehicle } from "../circuit/vehicle/sizing";
 import { airSources } from "../readings/file/reading-file";
 import { fail, type Result, succeed } from "../result";
-import { z } from "../zod";
+import * as z from "../zod";
 import { InstrumentSet } from "./instrument-set";
 import {
   conditionsOfRequest,

@@ -6,7 +6,7 @@ import { withUsualConditions, withUsualLabel } from "../circuit/vehicle/usual";
 import type { CircuitConditions, VehicleLabel } from "../circuit/vehicle/vehicle";
 import { conditionsSchema, limits, vehicleSchema } from "../readings/file/reading-file";
 import { fail, type Result, succeed } from "../result";
-import { z } from "../zod";
+import * as z from "../zod";
 
 export const simulateSchema = z.object({
   id: z.string().min(1).max(200).optional(),

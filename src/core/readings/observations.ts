@@ -1,6 +1,6 @@
 /** What is seen, heard and felt at a vehicle: a sign at a part. */
 import { type PartId, partIds, partNames, signIds } from "../causes/signs";
-import { z } from "../zod";
+import * as z from "../zod";
 
 export const observationSchema = z.object({
   part: z.enum(partIds),

@@ -1,15 +1,28 @@
 /** What a workshop has chosen once and for all its jobs: schools it wants to see, how long it holds a vacuum, its oil sheet. */
 import { repairParts, usualOilSheet } from "../charge/oil";
 import { schools } from "../charge/schools";
-import { entrySchema } from "../units/entry";
+import { vacuumSchools } from "../charge/vacuum/target";
+import { type Entry, entry, entrySchema } from "../units/entry";
 import { type ChosenDimension, chosenDimensions, systemUnits, type UnitChoice, unitSystems } from "../units/figures";
 import { type UnitId, unitsOf } from "../units/units";
-import { z } from "../zod";
+import * as z from "../zod";
 import type { Job } from "./job";
 import { blanksInUnits } from "./unit-system";
 
 /** How long workshops hold a vacuum, s. */
 export const holdSchools = [300, 1800, 3600] as const;
+
+const day = z.iso.date().nullable();
+const gauge = z.strictObject({
+  classPct: z.number().min(0.05).max(10),
+  fullScaleKpa: z.number().min(100).max(10_000),
+  checkedOn: day,
+});
+const sensor = z.strictObject({ error: z.number().min(0.01).max(1000), checkedOn: day });
+
+/** How the trade's words are said. */
+export const languages = ["british", "us"] as const;
+export type Language = (typeof languages)[number];
 
 export const choicesSchema = z.strictObject({
   schools: z.array(z.enum(schools)).max(schools.length),
@@ -28,7 +41,25 @@ export const choicesSchema = z.strictObject({
   /** Kinds of quantity that this shop reads in another unit than the rest of its system has. */
   unitsEach: z.partialRecord(z.enum(chosenDimensions), z.string()).refine(areUnits, "a unit of its kind").default({}),
   altitude: entrySchema.default({ text: "", unit: "m" }),
+  /** Names parted by commas, the usual one first. */
   technician: z.string().max(200).default(""),
+  hose: z
+    .strictObject({ length: entrySchema, bore: entrySchema })
+    .default({ length: entry("1.5", "hoseM"), bore: entry("4.8", "mm") }),
+  instruments: z
+    .strictObject({
+      low: gauge.nullable(),
+      high: gauge.nullable(),
+      clamp: sensor.nullable(),
+      vent: sensor.nullable(),
+      ambient: sensor.nullable(),
+      scale: sensor.nullable(),
+    })
+    .default({ low: null, high: null, clamp: null, vent: null, ambient: null, scale: null }),
+  vacuum: z.enum(vacuumSchools).default("by-water"),
+  /** Everything drawn a fifth larger. */
+  large: z.boolean().default(false),
+  language: z.enum(languages).default("british"),
 });
 function areUnits(each: Partial<Record<ChosenDimension, string>>): each is Partial<UnitChoice> {
   return Object.entries(each).every(([dimension, unit]) =>
@@ -38,29 +69,36 @@ function areUnits(each: Partial<Record<ChosenDimension, string>>): each is Parti
 
 export type Choices = z.infer<typeof choicesSchema>;
 
-export const usualChoices: Choices = {
+export const usualChoices: Choices = choicesSchema.parse({
   schools: [...schools],
   holdS: 1800,
   oilSheet: usualOilSheet,
   wantedLeakGYear: 100,
-  units: "kPa",
-  unitsEach: {},
-  altitude: { text: "", unit: "m" },
-  technician: "",
-};
+});
 
 /** The units a shop reads in: those of its system, but for what it reads otherwise. */
 export function unitsChosen({ units, unitsEach }: Pick<Choices, "units" | "unitsEach">): UnitChoice {
   return { ...systemUnits[units], ...(unitsEach as Partial<UnitChoice>) };
 }
 
+export function techniciansOf({ technician }: Pick<Choices, "technician">): string[] {
+  return technician
+    .split(",")
+    .map((name) => name.trim())
+    .filter((name) => name !== "");
+}
+
+const given = (chosen: Entry, usual: Entry) => (chosen.text.trim() === "" ? usual : chosen);
+
 /** A blank job as this shop begins it: in its units, where it stands, by whom. What is typed into it keeps the units it was typed in. */
 export function asBegunHere(blank: Job, choices: Choices): Job {
-  const { altitude, technician } = choices;
+  const { altitude, hose } = choices;
   const job = blanksInUnits(blank, unitsChosen(choices));
+  const [technician = ""] = techniciansOf(choices);
   return {
     ...job,
-    altitude: altitude.text.trim() === "" ? job.altitude : altitude,
+    hookUp: { ...job.hookUp, hose: given(hose.length, job.hookUp.hose), bore: given(hose.bore, job.hookUp.bore) },
+    altitude: given(altitude, job.altitude),
     signOff: { ...job.signOff, technician },
   };
 }

@@ -2,7 +2,7 @@
 
 import type { BandChannel } from "../diagnosis/explain/expected";
 import { channels } from "../readings/channels";
-import { workshopInstruments } from "../readings/derive/instruments";
+import { type InstrumentAccuracy, workshopInstruments } from "../readings/derive/instruments";
 import type { Measured } from "../readings/derive/measured";
 import type { UnitId } from "../units/units";
 import type { ConditionShift } from "./condition-shift";
@@ -24,19 +24,22 @@ export interface Comparison {
 
 /** Those that tell whether a repair helped. */
 const compared = ["low", "high", "vent"] as const;
-const uncertainties = {
-  low: workshopInstruments.lowKpa,
-  high: workshopInstruments.highKpa,
-  vent: workshopInstruments.ventK,
-} as const;
 
 /** Every pair that both tests hold, idle before fast idle; with shifts, one a setting, at the conditions of the first. */
-export function compareTests(job: Job, shifts: readonly (ConditionShift | null)[] = []): Comparison[] {
+export function compareTests(
+  job: Job,
+  shifts: readonly (ConditionShift | null)[] = [],
+  accuracy: InstrumentAccuracy = workshopInstruments,
+): Comparison[] {
+  const uncertainties = { low: accuracy.lowKpa, high: accuracy.highKpa, vent: accuracy.ventK };
   const rows: Comparison[] = [];
   for (const index of [0, 1] as const) {
     const settings = [job.baseline.settings[index], job.proof.settings[index]] as const;
     const [before, after] = settings.map(settingValues) as [SettingValues, SettingValues];
-    const derived = [deriveFor(job, job.baseline, before), deriveFor(job, job.proof, after)] as const;
+    const derived = [
+      deriveFor(job, job.baseline, before, accuracy),
+      deriveFor(job, job.proof, after, accuracy),
+    ] as const;
     const pairs: {
       label: string;
       channel: BandChannel | null;

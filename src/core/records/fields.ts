@@ -44,6 +44,7 @@ export const fields = {
   ),
   lineLength: spec("Length of the liquid line", "length", { min: 0, max: 15 }),
   hose: spec("Length of each hose", "length", { min: 0.2, max: 6 }, "a charging hose"),
+  bore: spec("Bore of the hoses", "bore", { min: 0.001, max: 0.05 }),
   meet: spec("Time until the sides met", "duration", { min: 0, max: 3600 }),
   recovered: mostly(spec("Recovered refrigerant", "mass", { min: 0, max: 11_000 }), 25, 11_000),
   taken: spec("Taken out again", "mass", { min: 1, max: 5000 }),

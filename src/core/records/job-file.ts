@@ -3,7 +3,7 @@
 import { checkLedger, type LedgerIssue } from "../charge/books/ledger";
 import { plainText } from "../readings/file/plain-text";
 import { fail, type Result, succeed } from "../result";
-import type { z } from "../zod";
+import type * as z from "../zod";
 import { type Job, jobSchema } from "./job";
 import { migrations } from "./migrations";
 

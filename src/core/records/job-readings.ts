@@ -10,7 +10,8 @@ import type { Refrigerant } from "../fluids/helmholtz";
 import type { LinePlace } from "../line-places";
 import { type ChannelField, channels, type SettingChannel, settingChannels } from "../readings/channels";
 import { type DerivedValues, deriveValues } from "../readings/derive/derived";
-import { hoseContent } from "../readings/derive/hose-content";
+import { hoseContent, USUAL_BORE_M } from "../readings/derive/hose-content";
+import { type InstrumentAccuracy, workshopInstruments } from "../readings/derive/instruments";
 import { judgeRest, type RestAnswer } from "../readings/derive/rest";
 import { saturationGaugeKpa } from "../readings/derive/saturation-temperature";
 import type { ReadingFile, RunningSetting } from "../readings/file/reading-file";
@@ -52,13 +53,13 @@ export function intakeGaps(job: Job): string[] {
   return gaps;
 }
 
-export function restOf(job: Job): RestAnswer | null {
+export function restOf(job: Job, accuracy: InstrumentAccuracy = workshopInstruments): RestAnswer | null {
   const refrigerant = workableRefrigerant(job);
   const soakC = read("soak", job.rest.soak);
   const altitudeM = read("altitude", job.altitude);
   if (refrigerant === null || soakC === null || altitudeM === null) return null;
   const sides = { lowKpa: read("low", job.rest.low), highKpa: read("high", job.rest.high) };
-  return judgeRest({ refrigerant, altitudeM, soakC, ...sides });
+  return judgeRest({ refrigerant, altitudeM, soakC, ...sides }, accuracy);
 }
 
 /** Grams that go with the gauge hoses, let back into the low side first or taken off as they stand. */
@@ -79,13 +80,14 @@ export function hoseLossOf(job: Job): HoseLoss | null {
   const refrigerant = workableRefrigerant(job);
   const altitudeM = read("altitude", job.altitude);
   const lengthM = read("hose", job.hookUp.hose);
+  const boreM = read("bore", job.hookUp.bore) ?? USUAL_BORE_M;
   if (refrigerant === null || altitudeM === null || lengthM === null) return null;
   const soakC = read("soak", job.rest.soak) ?? USUAL_SOAK_C;
   const standing = saturationGaugeKpa(refrigerant, soakC, altitudeM);
   if (standing === null) return null;
   const low = read("low", job.rest.low) ?? standing;
   const high = job.hookUp.gauges === "low-only" ? null : (read("high", job.rest.high) ?? standing);
-  const content = hoseContent(refrigerant, altitudeM, lengthM, soakC + HOSE_WARMER_K, low, high);
+  const content = hoseContent(refrigerant, altitudeM, lengthM, soakC + HOSE_WARMER_K, low, high, boreM);
   const letBackG = content.lowG + (content.highVapourG ?? 0);
   const asTheyStoodG = content.highLiquidG === null ? null : content.lowG + content.highLiquidG;
   const { hosesOff } = job.hookUp;
@@ -159,21 +161,29 @@ export function conditionsOfSetting(job: Job, which: TestName, index: 0 | 1): Ci
 }
 
 /** Derived values of channel values taken under the conditions of `test`; null while refrigerant or altitude is missing. */
-export function deriveFor(job: Job, test: TestRecord, values: SettingValues): DerivedValues | null {
+export function deriveFor(
+  job: Job,
+  test: TestRecord,
+  values: SettingValues,
+  accuracy: InstrumentAccuracy = workshopInstruments,
+): DerivedValues | null {
   const refrigerant = workableRefrigerant(job);
   const altitudeM = read("altitude", job.altitude);
   if (refrigerant === null || altitudeM === null) return null;
-  return deriveValues({
-    refrigerant,
-    altitudeM,
-    ambientC: read("ambient", test.ambient),
-    evaporatorAirC: evaporatorAirC(test),
-    lowKpa: values.low,
-    highKpa: values.high,
-    ventC: values.vent,
-    suctionLineC: values.suction,
-    liquidLineC: values.liquid,
-  });
+  return deriveValues(
+    {
+      refrigerant,
+      altitudeM,
+      ambientC: read("ambient", test.ambient),
+      evaporatorAirC: evaporatorAirC(test),
+      lowKpa: values.low,
+      highKpa: values.high,
+      ventC: values.vent,
+      suctionLineC: values.suction,
+      liquidLineC: values.liquid,
+    },
+    accuracy,
+  );
 }
 
 /** Has this setting both pressures or at least one pressure and a temperature: enough to say anything. */

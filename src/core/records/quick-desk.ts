@@ -2,7 +2,8 @@
 import { type CandidateName, candidateNames } from "../fluids/identification";
 import { entry, entrySchema } from "../units/entry";
 import type { UnitSystem } from "../units/figures";
-import { z } from "../zod";
+import * as z from "../zod";
+import { fields } from "./fields";
 
 /** Of pressure and saturation temperature one is given; the other follows from it. */
 const sideSchema = z.strictObject({
@@ -38,7 +39,7 @@ export const deskFields = {
   drop: { label: "Lost by friction", dimension: "pressure", min: 0, max: 500 },
   heat: { label: "Warms on its way by", dimension: "temperatureDifference", min: -10, max: 30 },
   rise: { label: "Rises by", dimension: "length", min: -3, max: 3 },
-  bore: { label: "Bore", dimension: "bore", min: 0.001, max: 0.05 },
+  bore: { ...fields.bore, label: "Bore" },
   litres: { label: "Volume", dimension: "volume", min: 1e-6, max: 0.2 },
   vesselC: { label: "Its temperature", dimension: "temperature", min: -40, max: 90 },
 } as const;

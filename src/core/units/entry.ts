@@ -3,7 +3,7 @@
  * A record stores entries, never the parsed number, so nothing typed is lost and nothing is computed from a gap.
  */
 import { fail, type Result, succeed } from "../result";
-import { z } from "../zod";
+import * as z from "../zod";
 import { type Dimension, fromBase, toBase, type UnitId, unitIds, units, unitsOf } from "./units";
 
 /** Longer than any number a person types; stops a pasted document from being stored as a pressure. */
@@ -164,6 +164,7 @@ const alsoWritten: Partial<Record<UnitId, readonly string[]>> = {
   mbarAbs: ["mbar"],
   kPaAbs: ["kpa"],
   micron: ["microns", "µm"],
+  inHgAbs: ["inhg"],
   degC: ["c", "°", "degc"],
   degF: ["f", "degf"],
   degFDifference: ["f", "degf"],

@@ -18,7 +18,6 @@ import {
   removeJob,
   restoreJob,
 } from "@/data/jobs";
-import { demoJobs } from "@/demo/demo-jobs";
 import { useStored } from "@/session/stored";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
@@ -31,6 +30,12 @@ import { jobFileSentence } from "@/words/issues";
 import { JobCard } from "./job-card";
 import { RemovedJobs } from "./removed-jobs";
 import { SetAside } from "./set-aside";
+
+/** The made-up workshop, fetched when it is asked for. */
+const loadDemo = async () => {
+  const { demoJobs } = await import("@/demo/demo-jobs");
+  await addDemoJobs(demoJobs(new Date()));
+};
 
 const removedNow = () => listRemoved();
 
@@ -118,7 +123,7 @@ export function BayView() {
             <Spinner /> <Text>Opening the bay</Text>
           </Center>
         ) : jobs.length === 0 && unreadable.length === 0 ? (
-          <Empty onStart={start} onDemo={() => addDemoJobs(demoJobs(new Date())).catch(failed)} />
+          <Empty onStart={start} onDemo={() => loadDemo().catch(failed)} />
         ) : (
           shown.map((job) => (
             <JobCard
@@ -179,7 +184,7 @@ function useDemo(jobs: Job[] | undefined): void {
     if (jobs.length > 0) return;
     fetch("/api/demo")
       .then((response) => response.json())
-      .then((answer: { demo: boolean }) => (answer.demo ? addDemoJobs(demoJobs(new Date())) : undefined))
+      .then((answer: { demo: boolean }) => (answer.demo ? loadDemo() : undefined))
       .catch(() => undefined);
   }, [jobs]);
 }

@@ -15,6 +15,7 @@ import { formatQuantity, type UnitId, unitsOf } from "@/core/units/units";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";
+import { useAccuracy } from "@/ui/instruments";
 import { Measure } from "@/ui/measure";
 import { NumberField } from "@/ui/number-field";
 import { lineEndSentence, restSentence, vesselSentence } from "@/words/desk";
@@ -29,11 +30,14 @@ interface CardProps {
 
 /** Engine off and soaked: how far from saturation, and what that means and does not. */
 export function RestCard({ desk, refrigerant, altitudeM, set }: CardProps) {
+  const accuracy = useAccuracy();
   const { rest } = desk;
   const lowKpa = entryValue(fields.low, rest.pressure);
   const soakC = entryValue(fields.soak, rest.soak);
   const answer =
-    lowKpa === null || soakC === null ? null : judgeRest({ refrigerant, altitudeM, soakC, lowKpa, highKpa: null });
+    lowKpa === null || soakC === null
+      ? null
+      : judgeRest({ refrigerant, altitudeM, soakC, lowKpa, highKpa: null }, accuracy);
   return (
     <Card title="At rest: is any liquid left">
       <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap="3">
@@ -56,21 +60,25 @@ export function RestCard({ desk, refrigerant, altitudeM, set }: CardProps) {
 
 /** A liquid line's end: friction, rise and heat against what there is to spare. */
 export function LineEndCard({ desk, refrigerant, altitudeM, high, set }: CardProps & { high: SideState }) {
+  const accuracy = useAccuracy();
   const { line } = desk;
   const read = (spec: FieldSpec, given: QuickDesk["line"]["drop"]) => entryValue(spec, given) ?? 0;
   const liquidC = entryValue(fields.liquid, desk.high.line);
   const left =
     liquidC === null || high.pressure === null
       ? null
-      : leftAtLineEnd({
-          refrigerant,
-          altitudeM,
-          highKpa: high.pressure.value,
-          liquidC,
-          dropKpa: read(deskFields.drop, line.drop),
-          riseM: read(deskFields.rise, line.rise),
-          heatK: read(deskFields.heat, line.heat),
-        });
+      : leftAtLineEnd(
+          {
+            refrigerant,
+            altitudeM,
+            highKpa: high.pressure.value,
+            liquidC,
+            dropKpa: read(deskFields.drop, line.drop),
+            riseM: read(deskFields.rise, line.rise),
+            heatK: read(deskFields.heat, line.heat),
+          },
+          accuracy,
+        );
   return (
     <Card title="Does the liquid arrive as liquid">
       <Grid
@@ -93,6 +101,7 @@ export function LineEndCard({ desk, refrigerant, altitudeM, high, set }: CardPro
 
 /** What a hose or a vessel holds as vapour. */
 export function VesselCard({ desk, refrigerant, altitudeM, set }: CardProps) {
+  const accuracy = useAccuracy();
   const { vessel } = desk;
   const change = (part: Partial<QuickDesk["vessel"]>) => set({ vessel: { ...vessel, ...part } });
   const lengthM = entryValue(fields.hose, vessel.length);
@@ -106,7 +115,7 @@ export function VesselCard({ desk, refrigerant, altitudeM, set }: CardProps) {
   const kpa = entryValue(fields.low, vessel.pressure);
   const t = entryValue(deskFields.vesselC, vessel.temperature);
   const content =
-    volume === null || kpa === null || t === null ? null : vapourIn(refrigerant, altitudeM, kpa, t, volume);
+    volume === null || kpa === null || t === null ? null : vapourIn(refrigerant, altitudeM, kpa, t, volume, accuracy);
   return (
     <Card title="Grams of vapour in it">
       <Choice

@@ -22,6 +22,7 @@ import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
 import { ReadIn } from "@/ui/figures";
+import { useAccuracy } from "@/ui/instruments";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { unitSystemLabels } from "@/words/desk";
@@ -98,12 +99,16 @@ interface DeskProps {
 }
 
 function Desk({ desk, change }: DeskProps) {
+  const accuracy = useAccuracy();
   const altitudeM = entryValue(fields.altitude, desk.altitude) ?? 0;
   const system = systemOf(desk);
   const computed: Refrigerant | null =
     desk.refrigerant === "R134a" || desk.refrigerant === "R1234yf" ? desk.refrigerant : null;
   const set = (part: Partial<QuickDesk>) => change((now) => ({ ...now, ...part }));
-  const sides = { low: sideState(desk, "low", altitudeM), high: sideState(desk, "high", altitudeM) };
+  const sides = {
+    low: sideState(desk, "low", altitudeM, accuracy),
+    high: sideState(desk, "high", altitudeM, accuracy),
+  };
   const atmosphereKpa = atmosphericPressureKpa(altitudeM);
   const move = (side: "low" | "high", temperatureC: number) =>
     change((now) => {

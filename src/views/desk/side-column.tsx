@@ -2,6 +2,7 @@
 
 import { Box, Grid } from "@chakra-ui/react";
 import { deriveValues } from "@/core/readings/derive/derived";
+import type { InstrumentAccuracy } from "@/core/readings/derive/instruments";
 import type { Measured } from "@/core/readings/derive/measured";
 import { gaugeFromSaturation, type Side, saturationFromGauge } from "@/core/readings/derive/quick";
 import { fields } from "@/core/records/fields";
@@ -9,6 +10,7 @@ import { type DeskSide, deskFields, type QuickDesk } from "@/core/records/quick-
 import { type Entry, entryOf, entryValue } from "@/core/units/entry";
 import { formatUncertainty, type UnitId, units } from "@/core/units/units";
 import { Card } from "@/ui/card";
+import { useAccuracy } from "@/ui/instruments";
 import { Measure } from "@/ui/measure";
 import { NumberField } from "@/ui/number-field";
 import { sideWords } from "@/words/desk";
@@ -19,7 +21,7 @@ export interface SideState {
   temperature: Measured | null;
 }
 
-export function sideState(desk: QuickDesk, side: Side, altitudeM: number): SideState {
+export function sideState(desk: QuickDesk, side: Side, altitudeM: number, accuracy: InstrumentAccuracy): SideState {
   const { refrigerant } = desk;
   const { given, pressure, temperature } = desk[side];
   if (given === "pressure") {
@@ -27,12 +29,15 @@ export function sideState(desk: QuickDesk, side: Side, altitudeM: number): SideS
     if (kpa === null) return { pressure: null, temperature: null };
     return {
       pressure: { value: kpa, uncertainty: 0 },
-      temperature: saturationFromGauge(refrigerant, side, kpa, altitudeM),
+      temperature: saturationFromGauge(refrigerant, side, kpa, altitudeM, accuracy),
     };
   }
   const t = entryValue(deskFields.saturation, temperature);
   if (t === null) return { pressure: null, temperature: null };
-  return { pressure: gaugeFromSaturation(refrigerant, t, altitudeM), temperature: { value: t, uncertainty: 0 } };
+  return {
+    pressure: gaugeFromSaturation(refrigerant, t, altitudeM, accuracy),
+    temperature: { value: t, uncertainty: 0 },
+  };
 }
 
 interface SideColumnProps {
@@ -45,6 +50,7 @@ interface SideColumnProps {
 
 /** Pressure and temperature of one side, both ways, and what the pipe on it says with them. */
 export function SideColumn({ side, desk, state, altitudeM, change }: SideColumnProps) {
+  const accuracy = useAccuracy();
   const own = desk[side];
   const words = sideWords[side];
   const set = (part: Partial<DeskSide>) => change((now) => ({ ...now, [side]: { ...now[side], ...part } }));
@@ -54,17 +60,20 @@ export function SideColumn({ side, desk, state, altitudeM, change }: SideColumnP
   const derived =
     computed === null || pressure === null
       ? null
-      : deriveValues({
-          refrigerant: computed,
-          altitudeM,
-          ambientC: null,
-          evaporatorAirC: null,
-          lowKpa: side === "low" ? pressure.value : null,
-          highKpa: side === "high" ? pressure.value : null,
-          ventC: null,
-          suctionLineC: side === "low" ? lineC : null,
-          liquidLineC: side === "high" ? lineC : null,
-        });
+      : deriveValues(
+          {
+            refrigerant: computed,
+            altitudeM,
+            ambientC: null,
+            evaporatorAirC: null,
+            lowKpa: side === "low" ? pressure.value : null,
+            highKpa: side === "high" ? pressure.value : null,
+            ventC: null,
+            suctionLineC: side === "low" ? lineC : null,
+            liquidLineC: side === "high" ? lineC : null,
+          },
+          accuracy,
+        );
   const difference = side === "low" ? (derived?.superheatK ?? null) : (derived?.subcoolingK ?? null);
   return (
     <Card title={words.title}>

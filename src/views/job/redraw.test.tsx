@@ -6,7 +6,7 @@
 import "fake-indexeddb/auto";
 import { act, cleanup } from "@testing-library/react";
 import { useEffect } from "react";
-import { afterEach, describe, expect, it, vi } from "vitest";
+import { afterEach, beforeAll, describe, expect, it, vi } from "vitest";
 import type { StepId } from "@/core/records/job";
 import { demoJobs } from "@/demo/demo-jobs";
 import { useSession } from "@/session/session";
@@ -16,7 +16,7 @@ import { EvidenceRail } from "./frame/evidence-rail";
 import { JobHeader } from "./frame/job-header";
 import { LiveStrip } from "./frame/live-strip";
 import { RunSheet } from "./frame/run-sheet";
-import { StepView } from "./step-view";
+import { fetchSteps, StepView } from "./step-view";
 
 interface Fiber {
   flags: number;
@@ -106,6 +106,8 @@ afterEach(cleanup);
 function report(line: string): void {
   if (process.env.EVRID_BENCH) process.stdout.write(`${line}\n`);
 }
+
+beforeAll(fetchSteps);
 
 describe("a batch of samples", () => {
   it.each([["running"], ["rest"], ["verdict"], ["shut-off"], ["charge"]] as const)(

@@ -1,38 +1,71 @@
 "use client";
 
-import type { ComponentType } from "react";
-import type { StepId } from "@/core/records/job";
-import { ChargeStep } from "./steps/charge/charge-step";
-import { EvacuateStep } from "./steps/evacuate/evacuate-step";
-import { HookUpStep } from "./steps/hook-up/hook-up-step";
-import { IntakeStep } from "./steps/intake/intake-step";
-import { LookStep } from "./steps/look/look-step";
-import { ProveStep } from "./steps/prove/prove-step";
-import { RecoverStep } from "./steps/recover/recover-step";
-import { RepairStep } from "./steps/repair/repair-step";
-import { RestStep } from "./steps/rest/rest-step";
-import { RunningStep } from "./steps/running/running-step";
-import { ShutOffStep } from "./steps/shut-off/shut-off-step";
-import { SignOffStep } from "./steps/sign-off/sign-off-step";
-import { VerdictStep } from "./steps/verdict/verdict-step";
+import { Center, Spinner } from "@chakra-ui/react";
+import { type ComponentType, useEffect, useState } from "react";
+import { type StepId, stepIds } from "@/core/records/job";
+import { Notice } from "@/ui/notice";
 
-const views: Record<StepId, ComponentType> = {
-  intake: IntakeStep,
-  look: LookStep,
-  "hook-up": HookUpStep,
-  rest: RestStep,
-  running: RunningStep,
-  "shut-off": ShutOffStep,
-  verdict: VerdictStep,
-  recover: RecoverStep,
-  repair: RepairStep,
-  evacuate: EvacuateStep,
-  charge: ChargeStep,
-  prove: ProveStep,
-  "sign-off": SignOffStep,
+/** Each step's own program, fetched when it is first gone to, and the others when nothing else is to be done. */
+const programs: Record<StepId, () => Promise<ComponentType>> = {
+  intake: () => import("./steps/intake/intake-step").then(({ IntakeStep }) => IntakeStep),
+  look: () => import("./steps/look/look-step").then(({ LookStep }) => LookStep),
+  "hook-up": () => import("./steps/hook-up/hook-up-step").then(({ HookUpStep }) => HookUpStep),
+  rest: () => import("./steps/rest/rest-step").then(({ RestStep }) => RestStep),
+  running: () => import("./steps/running/running-step").then(({ RunningStep }) => RunningStep),
+  "shut-off": () => import("./steps/shut-off/shut-off-step").then(({ ShutOffStep }) => ShutOffStep),
+  verdict: () => import("./steps/verdict/verdict-step").then(({ VerdictStep }) => VerdictStep),
+  recover: () => import("./steps/recover/recover-step").then(({ RecoverStep }) => RecoverStep),
+  repair: () => import("./steps/repair/repair-step").then(({ RepairStep }) => RepairStep),
+  evacuate: () => import("./steps/evacuate/evacuate-step").then(({ EvacuateStep }) => EvacuateStep),
+  charge: () => import("./steps/charge/charge-step").then(({ ChargeStep }) => ChargeStep),
+  prove: () => import("./steps/prove/prove-step").then(({ ProveStep }) => ProveStep),
+  "sign-off": () => import("./steps/sign-off/sign-off-step").then(({ SignOffStep }) => SignOffStep),
 };
 
+const here: Partial<Record<StepId, ComponentType>> = {};
+
+async function fetched(step: StepId): Promise<ComponentType> {
+  const view = here[step] ?? (await programs[step]());
+  here[step] = view;
+  return view;
+}
+
+/** All of them, so that going to a step waits for nothing. */
+export async function fetchSteps(): Promise<void> {
+  for (const step of stepIds) await fetched(step);
+}
+
+const idly = (act: () => void) =>
+  "requestIdleCallback" in window ? window.requestIdleCallback(act, { timeout: 4000 }) : setTimeout(act, 1500);
+
 export function StepView({ step }: { step: StepId }) {
-  const View = views[step];
-  return <View />;
+  const [, drawAgain] = useState(0);
+  const [failed, setFailed] = useState(false);
+  const View = here[step];
+  useEffect(() => {
+    let gone = false;
+    const again = () => !gone && drawAgain((n) => n + 1);
+    fetched(step).then(
+      () => {
+        again();
+        // Without a network the ones that are missing are asked for when they are gone to.
+        idly(() => void fetchSteps().catch(() => undefined));
+      },
+      () => !gone && setFailed(true),
+    );
+    return () => {
+      gone = true;
+    };
+  }, [step]);
+  if (View !== undefined) return <View />;
+  return failed ? (
+    <Notice tone="act" title="This step's program did not come">
+      The network or the server is away, and this browser has not kept it yet. What was typed is kept; load the page
+      again when it is back.
+    </Notice>
+  ) : (
+    <Center h="40vh">
+      <Spinner aria-label="Opening the step" />
+    </Center>
+  );
 }

@@ -1,22 +1,19 @@
 "use client";
 
-import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
-import { useTheme } from "next-themes";
-import { useEffect, useState } from "react";
-import type { Choices } from "@/core/records/choices";
-import { fields } from "@/core/records/fields";
-import { keepChoices, useChoiceFailure, useKnownChoices } from "@/session/choices";
+import { Stack, Text } from "@chakra-ui/react";
+import { useChoiceFailure, useKnownChoices } from "@/session/choices";
 import { AppFrame } from "@/ui/app-frame";
-import { Card } from "@/ui/card";
-import { Choice } from "@/ui/choice";
 import { Notice } from "@/ui/notice";
-import { NumberField } from "@/ui/number-field";
-import { TextField } from "@/ui/text-field";
-import { holdOf, holdOptions } from "@/words/vacuum";
+import { OilSheet } from "@/views/workshop/oil-sheet";
+import { ChartCard } from "./chart-card";
 import { DataCard } from "./data-card";
+import { InstrumentsCard } from "./instruments-card";
+import { LookCard } from "./look-card";
+import { PlaceCard } from "./place-card";
 import { UnitsCard } from "./units-card";
+import { WorkCard } from "./work-card";
 
-/** What a shop chooses once: what its new jobs begin with, how it looks, and what this browser keeps of it. */
+/** What a shop chooses once: how it reads, where it stands, what it measures with, how it works and looks, and what this browser keeps of it. */
 export function SettingsView() {
   const choices = useKnownChoices();
   const failure = useChoiceFailure();
@@ -28,66 +25,21 @@ export function SettingsView() {
             {`Its reason: ${failure}. What was chosen before stands.`}
           </Notice>
         )}
-        {choices === null ? <Text color="soft">Opening what was chosen</Text> : <Chosen choices={choices} />}
+        {choices === null ? (
+          <Text color="soft">Opening what was chosen</Text>
+        ) : (
+          <>
+            <UnitsCard choices={choices} />
+            <PlaceCard choices={choices} />
+            <WorkCard choices={choices} />
+            <LookCard choices={choices} />
+            <InstrumentsCard instruments={choices.instruments} />
+            <OilSheet />
+            <ChartCard />
+          </>
+        )}
         <DataCard />
       </Stack>
     </AppFrame>
-  );
-}
-
-function Chosen({ choices }: { choices: Choices }) {
-  const { theme, setTheme } = useTheme();
-  // The server cannot know the colour mode; the first drawing must match its own.
-  const [mounted, setMounted] = useState(false);
-  useEffect(() => setMounted(true), []);
-  return (
-    <>
-      <UnitsCard choices={choices} />
-      <Card title="What a new job begins with">
-        <Stack gap="3">
-          <Grid templateColumns={{ base: "minmax(0, 1fr)", md: "repeat(2, minmax(0, 1fr))" }} gap="3">
-            <NumberField
-              spec={fields.altitude}
-              value={choices.altitude}
-              label="Altitude of this shop"
-              hint="Gauges read against the air around them."
-              onChange={(altitude) => keepChoices({ altitude })}
-            />
-            <TextField
-              label="Technician"
-              value={choices.technician}
-              hint="Stands at the sign-off, and can be changed there."
-              onChange={(technician) => keepChoices({ technician: technician.slice(0, 200) })}
-            />
-          </Grid>
-        </Stack>
-      </Card>
-      <Card title="How this workshop works">
-        <Flex gap="6" wrap="wrap">
-          <Choice
-            label="Holds a vacuum for"
-            options={holdOptions}
-            value={String(choices.holdS)}
-            onChange={(value) => keepChoices({ holdS: holdOf(value) })}
-          />
-          <Box>
-            <Choice
-              label="Light or dark"
-              options={[
-                { value: "light", label: "Light" },
-                { value: "dark", label: "Dark" },
-                { value: "system", label: "As the device" },
-              ]}
-              value={mounted ? ((theme as "light" | "dark" | "system" | undefined) ?? "system") : null}
-              onChange={setTheme}
-            />
-          </Box>
-        </Flex>
-        <Text color="soft" fontSize="14px" mt="2">
-          The oil sheet is changed at Repair, the habits that are compared at Charge, the shop's own pressure chart at
-          the running test.
-        </Text>
-      </Card>
-    </>
   );
 }

@@ -2,7 +2,7 @@
 
 import { Box, Flex, NativeSelect, Text } from "@chakra-ui/react";
 import { type Choices, unitsChosen } from "@/core/records/choices";
-import { blanksInUnits } from "@/core/records/unit-system";
+import { inUnits } from "@/core/records/unit-system";
 import {
   type ChosenDimension,
   chosenDimensions,
@@ -20,7 +20,7 @@ import { dimensionWords, unitSystemLabels } from "@/words/desk";
 export function UnitsCard({ choices }: { choices: Choices }) {
   const now = unitsChosen(choices);
   const keep = (next: Pick<Choices, "units" | "unitsEach">) =>
-    keepChoices(({ altitude }) => ({ ...next, altitude: blanksInUnits(altitude, unitsChosen(next)) }));
+    keepChoices(({ altitude, hose }) => ({ ...next, ...inUnits({ altitude, hose }, unitsChosen(next)) }));
   const each = (dimension: ChosenDimension, unit: UnitId) => {
     const { [dimension]: _, ...others } = choices.unitsEach;
     keep({

@@ -3,7 +3,7 @@
  * appended; a wrong one is answered by a counter-entry. What leaves one account enters another, so that no gram can go missing.
  */
 import { fail, type Result, succeed } from "../../result";
-import { z } from "../../zod";
+import * as z from "../../zod";
 
 const substances = ["refrigerant", "oil"] as const;
 export type Substance = (typeof substances)[number];

@@ -33,10 +33,21 @@ export interface VacuumTarget {
   gaugeSees: boolean;
 }
 
+/** How shops choose how deep to pull: by the water in this circuit, or to one figure for all of them. */
+export const vacuumSchools = ["by-water", "micron-500"] as const;
+export type VacuumSchool = (typeof vacuumSchools)[number];
+/** 500 micron of mercury, kPa absolute. */
+export const MICRON_500_KPA = (500 * 101.325) / 760 / 1000;
+
 /** The pressure to pump below for this coldest part, and what a mechanical gauge shows of it at this altitude. */
-export function vacuumTarget(coldestWallC: number, altitudeM: number, gauge: VacuumGauge): VacuumTarget {
+export function vacuumTarget(
+  coldestWallC: number,
+  altitudeM: number,
+  gauge: VacuumGauge,
+  school: VacuumSchool = "by-water",
+): VacuumTarget {
   const boilingKpa = waterBoilingKpa(coldestWallC);
-  const targetKpa = boilingKpa * MARGIN;
+  const targetKpa = school === "micron-500" ? MICRON_500_KPA : boilingKpa * MARGIN;
   return {
     boilingKpa,
     targetKpa,

@@ -4,7 +4,7 @@ import type { Refrigerant } from "../../fluids/helmholtz";
 import { fluidTable } from "../../fluids/tables";
 
 /** Bore of a usual gauge hose, m. */
-const BORE_M = 4.8e-3;
+export const USUAL_BORE_M = 4.8e-3;
 
 /** Inside of a hose, m3: length m, bore m. */
 export function hoseVolumeM3(lengthM: number, boreM: number): number {
@@ -19,7 +19,7 @@ export interface HoseContent {
 }
 
 /**
- * Grams in one hose a side, each of `lengthM`, at gauge pressures (kPa) and the hose's temperature (degC). Vapour on the low
+ * Grams in one hose a side, each of `lengthM` and `boreM`, at gauge pressures (kPa) and the hose's temperature (degC). Vapour on the low
  * side; the high hose fills with liquid at a port on the liquid line. Source: densities of the equation of state.
  */
 export function hoseContent(
@@ -29,9 +29,10 @@ export function hoseContent(
   temperatureC: number,
   lowKpa: number,
   highKpa: number | null,
+  boreM: number = USUAL_BORE_M,
 ): HoseContent {
   const fluid = fluidTable(refrigerant);
-  const volumeM3 = hoseVolumeM3(lengthM, BORE_M);
+  const volumeM3 = hoseVolumeM3(lengthM, boreM);
   const atmosphere = atmosphericPressureKpa(altitudeM);
   const vapourG = (gaugeKpa: number) => {
     const pressure = Math.max(gaugeKpa + atmosphere, 8);

@@ -2,7 +2,7 @@
 import { atmosphericPressureKpa } from "../../air/atmosphere";
 import type { Refrigerant } from "../../fluids/helmholtz";
 import { fluidTable } from "../../fluids/tables";
-import { workshopInstruments } from "./instruments";
+import { type InstrumentAccuracy, workshopInstruments } from "./instruments";
 import { type Measured, propagate } from "./measured";
 import { saturationGaugeKpa, saturationTemperatureC } from "./saturation-temperature";
 
@@ -35,14 +35,17 @@ const FRICTION_DOUBT = 0.5;
 const RISE_DOUBT_M = 0.1;
 
 /** Pressure left above saturation where the liquid line ends, kPa; below 0 it flashes before the metering device. */
-export function flashMarginAtDevice(line: LiquidLine): Measured | null {
+export function flashMarginAtDevice(
+  line: LiquidLine,
+  accuracy: InstrumentAccuracy = workshopInstruments,
+): Measured | null {
   const { refrigerant, altitudeM, riseM, lengthM } = line;
   const condensingC = saturationTemperatureC(refrigerant, line.highKpa, altitudeM);
   if (condensingC === null) return null;
   return propagate(
     [
-      { value: line.highKpa, uncertainty: workshopInstruments.highKpa },
-      { value: line.lineC, uncertainty: workshopInstruments.clampK },
+      { value: line.highKpa, uncertainty: accuracy.highKpa },
+      { value: line.lineC, uncertainty: accuracy.clampK },
       { value: riseM, uncertainty: riseM === 0 ? 0 : RISE_DOUBT_M },
       { value: FRICTION_KPA_M, uncertainty: FRICTION_KPA_M * FRICTION_DOUBT },
     ],

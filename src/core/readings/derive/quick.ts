@@ -3,7 +3,7 @@ import { atmosphericPressureKpa, WEATHER_UNCERTAINTY_KPA } from "../../air/atmos
 import type { Refrigerant } from "../../fluids/helmholtz";
 import { type CandidateName, candidateSaturationC, candidateSaturationKpa } from "../../fluids/identification";
 import { fluidTable } from "../../fluids/tables";
-import { workshopInstruments } from "./instruments";
+import { type InstrumentAccuracy, workshopInstruments } from "./instruments";
 import { columnKpa } from "./line-flash";
 import { type Measured, propagate } from "./measured";
 import { saturationGaugeKpa } from "./saturation-temperature";
@@ -11,8 +11,8 @@ import { saturationGaugeKpa } from "./saturation-temperature";
 export type Side = "low" | "high";
 
 /** What a gauge of that side errs by, kPa, 95 %. */
-export function gaugeErrorKpa(side: Side): number {
-  return side === "low" ? workshopInstruments.lowKpa : workshopInstruments.highKpa;
+function gaugeErrorKpa(side: Side, accuracy: InstrumentAccuracy): number {
+  return side === "low" ? accuracy.lowKpa : accuracy.highKpa;
 }
 
 /** Saturation temperature, degC, at a pressure read on a gauge of that side (kPa gauge) and an altitude (m); null where there is none. */
@@ -21,11 +21,12 @@ export function saturationFromGauge(
   side: Side,
   gaugeKpa: number,
   altitudeM: number,
+  accuracy: InstrumentAccuracy = workshopInstruments,
 ): Measured | null {
   const atmosphere = atmosphericPressureKpa(altitudeM);
   return propagate(
     [
-      { value: gaugeKpa, uncertainty: gaugeErrorKpa(side) },
+      { value: gaugeKpa, uncertainty: gaugeErrorKpa(side, accuracy) },
       { value: atmosphere, uncertainty: WEATHER_UNCERTAINTY_KPA },
     ],
     (gauge, air) => candidateSaturationC(name, gauge! + air!),
@@ -33,10 +34,15 @@ export function saturationFromGauge(
 }
 
 /** Saturation pressure, kPa gauge, at a temperature read with a clamp (degC) and an altitude (m); null beyond what is known. */
-export function gaugeFromSaturation(name: CandidateName, temperatureC: number, altitudeM: number): Measured | null {
+export function gaugeFromSaturation(
+  name: CandidateName,
+  temperatureC: number,
+  altitudeM: number,
+  accuracy: InstrumentAccuracy = workshopInstruments,
+): Measured | null {
   return propagate(
     [
-      { value: temperatureC, uncertainty: workshopInstruments.clampK },
+      { value: temperatureC, uncertainty: accuracy.clampK },
       { value: atmosphericPressureKpa(altitudeM), uncertainty: WEATHER_UNCERTAINTY_KPA },
     ],
     (t, air) => {
@@ -62,12 +68,12 @@ export interface LineEnd {
  * Pressure left above saturation at a liquid line's end, kPa: what it begins with, less friction and the weight of the column, less the saturation
  * pressure at the temperature it arrives with. Below 0 it flashes before it is there. Null outside the saturation line.
  */
-export function leftAtLineEnd(line: LineEnd): Measured | null {
+export function leftAtLineEnd(line: LineEnd, accuracy: InstrumentAccuracy = workshopInstruments): Measured | null {
   const { refrigerant, altitudeM, dropKpa, riseM, heatK } = line;
   return propagate(
     [
-      { value: line.highKpa, uncertainty: workshopInstruments.highKpa },
-      { value: line.liquidC, uncertainty: workshopInstruments.clampK },
+      { value: line.highKpa, uncertainty: accuracy.highKpa },
+      { value: line.liquidC, uncertainty: accuracy.clampK },
     ],
     (high, liquidC) => {
       const begins = saturationGaugeKpa(refrigerant, liquidC!, altitudeM);
@@ -89,12 +95,13 @@ export function vapourIn(
   gaugeKpa: number,
   temperatureC: number,
   volumeM3: number,
+  accuracy: InstrumentAccuracy = workshopInstruments,
 ): { grams: number; liquid: boolean } | null {
   const saturation = saturationGaugeKpa(refrigerant, temperatureC, altitudeM);
   const fluid = fluidTable(refrigerant);
   const absolute = gaugeKpa + atmosphericPressureKpa(altitudeM);
   if (saturation === null || absolute <= 0) return null;
-  const liquid = gaugeKpa >= saturation - gaugeErrorKpa("low");
+  const liquid = gaugeKpa >= saturation - accuracy.lowKpa;
   const kpa = Math.max(Math.min(absolute, saturation + atmosphericPressureKpa(altitudeM)), LEAST_TABLE_KPA);
   const density = liquid ? fluid.vapourDensity(kpa) : fluid.density(kpa, fluid.vapourEnthalpyAt(kpa, temperatureC));
   // Thinner than the table goes, a gas thins as its pressure does.

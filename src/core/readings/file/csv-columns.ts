@@ -2,7 +2,7 @@
  * The columns that a CSV of readings can have: every path of the reading file's schema, settings of the engine counted from 1. A name
  * from outside never becomes a key: it is looked up here, and what is found says where its cell goes.
  */
-import { z } from "../../zod";
+import * as z from "../../zod";
 import { MOST_SETTINGS, readingFileSchema } from "./reading-file";
 
 type CellKind = "number" | "word" | "yes-no" | "words";

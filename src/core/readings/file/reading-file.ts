@@ -4,7 +4,7 @@
  */
 import { workKinds } from "../../causes/work";
 import { fail, type Result, succeed } from "../../result";
-import { z } from "../../zod";
+import * as z from "../../zod";
 import { type ChannelField, channels, settingChannels } from "../channels";
 import { parseJsonLines } from "./json-lines";
 

@@ -1,6 +1,6 @@
 /** Containers on hand, hoses, and the stretch of charging that is going on. */
 import { entry, entrySchema } from "../../units/entry";
-import { z } from "../../zod";
+import * as z from "../../zod";
 import { instant, words } from "./written";
 
 /** How charging valves can stand; the last two only a real manifold allows. */

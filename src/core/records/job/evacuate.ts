@@ -1,7 +1,7 @@
 /** The vacuum: what was reached, how long it was held, and the trace of it. */
 import { vacuumGauges } from "../../charge/vacuum/target";
 import { entry, entrySchema } from "../../units/entry";
-import { z } from "../../zod";
+import * as z from "../../zod";
 import { instant } from "./written";
 
 /** What an interrupted vacuum goes on from on the simulated rack; partial pressures kPa, masses kg. */

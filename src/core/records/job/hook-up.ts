@@ -1,6 +1,6 @@
 /** How the gauges are coupled, and what goes with their hoses. */
 import { entry, entrySchema } from "../../units/entry";
-import { z } from "../../zod";
+import * as z from "../../zod";
 
 /** How the gauges are coupled: both sides, or the low side only where the high port is not trusted. */
 export const hookUps = ["both", "low-only"] as const;
@@ -8,13 +8,14 @@ export const hosesOff = ["let-back", "as-they-stood"] as const;
 
 export const hookUpSchema = z.strictObject({
   gauges: z.enum(hookUps).nullable(),
-  /** Length of each hose. */
+  /** Length and bore of each hose. */
   hose: entrySchema,
+  bore: entrySchema,
   checked: z.array(z.string().max(60)).max(20),
   /** How the hoses came off, or will: what stood in them let back into the low side first, or not. */
   hosesOff: z.enum(hosesOff).nullable(),
 });
 
 export function blankHookUp(): z.infer<typeof hookUpSchema> {
-  return { gauges: null, hose: entry("1.5", "hoseM"), checked: [], hosesOff: null };
+  return { gauges: null, hose: entry("1.5", "hoseM"), bore: entry("4.8", "mm"), checked: [], hosesOff: null };
 }

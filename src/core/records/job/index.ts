@@ -1,11 +1,11 @@
 /**
- * The job record, `evrid.job` version 5: everything typed, taken and weighed for one vehicle on one visit; a part a file, each with its schema
+ * The job record, `evrid.job` version 6: everything typed, taken and weighed for one vehicle on one visit; a part a file, each with its schema
  * and its blank. Numbers are entries (text as typed plus unit); whatever can be derived is derived, never stored.
  */
 import { ledgerEntrySchema } from "../../charge/books/ledger";
 import { observationSchema } from "../../readings/observations";
 import { entry, entrySchema } from "../../units/entry";
-import { z } from "../../zod";
+import * as z from "../../zod";
 import { blankCharge, chargeSchema } from "./charge";
 import { blankEvacuate, evacuateSchema } from "./evacuate";
 import { blankHookUp, hookUpSchema } from "./hook-up";
@@ -32,7 +32,7 @@ export const MOST_ENTRIES = 5000;
 
 export const jobSchema = z.strictObject({
   format: z.literal("evrid.job"),
-  version: z.literal(5),
+  version: z.literal(6),
   id: z.string().min(1).max(100),
   createdAt: instant,
   updatedAt: instant,
@@ -70,7 +70,7 @@ export type Job = z.infer<typeof jobSchema>;
 export function newJob(id: string, now: string): Job {
   return {
     format: "evrid.job",
-    version: 5,
+    version: 6,
     id,
     createdAt: now,
     updatedAt: now,

@@ -2,7 +2,7 @@
 import { refrigerants } from "../../fluids/helmholtz";
 import { compressorKinds, fanKinds, meteringKinds } from "../../readings/file/reading-file";
 import { entry, entrySchema } from "../../units/entry";
-import { z } from "../../zod";
+import * as z from "../../zod";
 import { words } from "./written";
 
 /** What is known of what was done to the circuit before; not to know is an answer. */

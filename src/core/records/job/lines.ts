@@ -1,7 +1,7 @@
 /** Surface temperatures along the circuit, and how far the liquid line climbs and runs to the metering device. */
 import { linePlaces } from "../../line-places";
 import { entry, entrySchema } from "../../units/entry";
-import { z } from "../../zod";
+import * as z from "../../zod";
 
 export const linesSchema = z.strictObject({
   spots: z.array(z.strictObject({ place: z.enum(linePlaces), temperature: entrySchema })).max(linePlaces.length),

@@ -1,6 +1,6 @@
 /** Leak checks of what was opened, and the caps, after charging. */
 import { repairParts } from "../../charge/oil";
-import { z } from "../../zod";
+import * as z from "../../zod";
 import { instant } from "./written";
 
 /** Ways to look for a leak, in the order they are worth taking. */

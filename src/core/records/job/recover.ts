@@ -1,6 +1,6 @@
 /** What was weighed out of it. */
 import { entry, entrySchema } from "../../units/entry";
-import { z } from "../../zod";
+import * as z from "../../zod";
 import { instant } from "./written";
 
 export const recoverSchema = z.strictObject({

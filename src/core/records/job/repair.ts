@@ -1,7 +1,7 @@
 /** Parts opened or renewed, flush, and the oil that goes back in. */
 import { circuitOils, repairKinds, repairParts } from "../../charge/oil";
 import { entry, entrySchema } from "../../units/entry";
-import { z } from "../../zod";
+import * as z from "../../zod";
 
 export const repairSchema = z.strictObject({
   parts: z

@@ -2,7 +2,7 @@
 import { channels, type SettingChannel, settingChannels, takenChannels } from "../../readings/channels";
 import { airSources } from "../../readings/file/reading-file";
 import { type Entry, entry, entrySchema } from "../../units/entry";
-import { z } from "../../zod";
+import * as z from "../../zod";
 import { instant } from "./written";
 
 /** The swing of a cycling clutch, as it was when the setting was taken; kPa gauge, s. */

@@ -1,6 +1,6 @@
 /** Time until the sides met after the engine was stopped; `met` false: still apart after it. */
 import { entry, entrySchema } from "../../units/entry";
-import { z } from "../../zod";
+import * as z from "../../zod";
 import { instant } from "./written";
 
 export const shutOffSchema = z.strictObject({

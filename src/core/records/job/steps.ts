@@ -1,5 +1,5 @@
 /** The steps of a job, in the order people do them, and where each stands. */
-import { z } from "../../zod";
+import * as z from "../../zod";
 import { instant, words } from "./written";
 
 export const stepIds = [

@@ -6,6 +6,7 @@ import { fromVersion1 } from "./from-version-1";
 import { fromVersion2 } from "./from-version-2";
 import { fromVersion3 } from "./from-version-3";
 import { fromVersion4 } from "./from-version-4";
+import { fromVersion5 } from "./from-version-5";
 import type { OldRecord } from "./old-record";
 
 export const migrations: Record<number, (job: OldRecord) => OldRecord> = {
@@ -13,4 +14,5 @@ export const migrations: Record<number, (job: OldRecord) => OldRecord> = {
   2: fromVersion2,
   3: fromVersion3,
   4: fromVersion4,
+  5: fromVersion5,
 };

@@ -3,13 +3,13 @@
 import "fake-indexeddb/auto";
 import { ChakraProvider } from "@chakra-ui/react";
 import { act, cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
-import { afterEach, describe, expect, it, vi } from "vitest";
+import { afterEach, beforeAll, describe, expect, it, vi } from "vitest";
 import type { Job } from "@/core/records/job";
 import { database } from "@/data/database";
 import { editJob, loadJob } from "@/data/jobs";
 import { demoJobs } from "@/demo/demo-jobs";
 import { system } from "@/ui/theme";
-import { StepView } from "../step-view";
+import { fetchSteps, StepView } from "../step-view";
 import { JobFrame } from "./job-frame";
 
 const page = vi.hoisted(() => ({ id: "", step: "intake", pushed: [] as string[] }));
@@ -46,6 +46,8 @@ afterEach(async () => {
   page.pushed.length = 0;
   await database.jobs.clear();
 });
+
+beforeAll(fetchSteps);
 
 describe("a job that is opened", () => {
   it("shows its step, marks that it was begun, and goes to any step by its key", async () => {

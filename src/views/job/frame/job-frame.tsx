@@ -11,6 +11,7 @@ import { useKnownChoices } from "@/session/choices";
 import { SessionProvider, useJobActs, useJobOf, useJobState, useRack, useSession, useVerdict } from "@/session/session";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
+import { useAccuracy } from "@/ui/instruments";
 import { Locked } from "@/ui/locked";
 import { Notice } from "@/ui/notice";
 import { StoreFailure } from "@/ui/store-failure";
@@ -117,6 +118,8 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
       .getState()
       .record((job) => (job.signOff.signedAt === null ? blanksInUnits(job, unitsChosen(known)) : job));
   }, [holds, known, session]);
+  const accuracy = useAccuracy();
+  useEffect(() => session.live.measureWith(accuracy), [accuracy, session]);
   useEffect(() => judgeTest(step === "prove" ? "proof" : "baseline"), [judgeTest, step]);
 
   // A reload, a crash or another tab lost the connection, not the job: take the instruments up again as they were left.

@@ -2,7 +2,7 @@
 
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
 import { channels, type StreamChannel } from "@/core/readings/channels";
-import { workshopInstruments } from "@/core/readings/derive/instruments";
+import type { InstrumentAccuracy } from "@/core/readings/derive/instruments";
 import type { Measured } from "@/core/readings/derive/measured";
 import { worstState } from "@/core/readings/stream/judged-stream";
 import type { StreamState } from "@/core/readings/stream/stream-state";
@@ -12,6 +12,7 @@ import type { LiveValues } from "@/session/live-store";
 import { useJobOf, useLiveOf, useRack, useSession } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
+import { useAccuracy } from "@/ui/instruments";
 import { healthWords } from "@/words/instruments";
 
 /** The numbers that move, always in the same place while instruments run. */
@@ -74,7 +75,7 @@ interface CellSpec {
   name: string;
   /** What stands above the number where it is more than the name. */
   label?: (live: LiveValues) => string;
-  value: (live: LiveValues) => Measured | null;
+  value: (live: LiveValues, accuracy: InstrumentAccuracy) => Measured | null;
   unit: UnitId;
   decimals?: number;
   state: (live: LiveValues) => StreamState;
@@ -82,12 +83,12 @@ interface CellSpec {
   channel?: StreamChannel;
 }
 
-function channelCell(channel: StreamChannel, uncertainty: number, unit: CellSpec["unit"]): CellSpec {
+function channelCell(channel: StreamChannel, error: keyof InstrumentAccuracy, unit: CellSpec["unit"]): CellSpec {
   return {
     name: channels[channel].short,
-    value: ({ values }) => {
+    value: ({ values }, accuracy) => {
       const value = values[channel];
-      return value === null ? null : { value, uncertainty };
+      return value === null ? null : { value, uncertainty: accuracy[error] };
     },
     unit,
     state: ({ states }) => states[channel],
@@ -96,11 +97,11 @@ function channelCell(channel: StreamChannel, uncertainty: number, unit: CellSpec
 }
 
 const cells: readonly CellSpec[] = [
-  channelCell("low", workshopInstruments.lowKpa, "kPa"),
-  channelCell("high", workshopInstruments.highKpa, "kPa"),
-  channelCell("vent", workshopInstruments.ventK, "degC"),
+  channelCell("low", "lowKpa", "kPa"),
+  channelCell("high", "highKpa", "kPa"),
+  channelCell("vent", "ventK", "degC"),
   {
-    ...channelCell("ambient", workshopInstruments.ambientK, "degC"),
+    ...channelCell("ambient", "ambientK", "degC"),
     label: ({ humidityPct }) => `Ambient, ${formatNumber(humidityPct, "pct")} %`,
   },
   {
@@ -127,8 +128,9 @@ const cells: readonly CellSpec[] = [
 
 /** One number, drawn again only when what stands in it has changed. */
 function Cell({ cell }: { cell: CellSpec }) {
+  const accuracy = useAccuracy();
   const figures = useFigures();
-  const { label, number, tail, word, tone } = useLiveOf((live) => shownIn(cell, figures, live));
+  const { label, number, tail, word, tone } = useLiveOf((live) => shownIn(cell, figures, accuracy, live));
   return (
     <Box px="3.5" py="2" borderRightWidth="1px" borderColor="line" minW="0">
       <Text fontSize="13px" color="soft" truncate>
@@ -149,9 +151,9 @@ function Cell({ cell }: { cell: CellSpec }) {
   );
 }
 
-function shownIn(cell: CellSpec, figures: Figures, live: LiveValues | null) {
+function shownIn(cell: CellSpec, figures: Figures, accuracy: InstrumentAccuracy, live: LiveValues | null) {
   const { unit } = cell;
-  const value = live && cell.value(live);
+  const value = live && cell.value(live, accuracy);
   const health = live && cell.channel ? live.health[cell.channel] : "ok";
   const { text, tone } =
     health !== "ok"

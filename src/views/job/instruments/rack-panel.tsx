@@ -2,13 +2,12 @@
 
 import { Flex, NativeSelect, Text } from "@chakra-ui/react";
 import { Unplug } from "lucide-react";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import type { Engine } from "@/core/instruments/rack";
 import { rackVehicles } from "@/core/instruments/rack-vehicles";
 import { useJob, useJobState, useRack } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
-import { LogImport } from "./log-import";
 
 const paces = [1, 10, 60] as const;
 const engines: { value: Engine; label: string }[] = [
@@ -16,6 +15,9 @@ const engines: { value: Engine; label: string }[] = [
   { value: "idle", label: "Idle" },
   { value: "fast", label: "Fast idle" },
 ];
+
+/** Fetched when instruments are chosen. */
+const LogImport = lazy(() => import("./log-import").then(({ LogImport }) => ({ default: LogImport })));
 
 /** Connects the simulated rack to this job and drives the simulated engine. */
 export function RackPanel() {
@@ -61,7 +63,9 @@ export function RackPanel() {
             Connect the rack
           </BenchButton>
         </Flex>
-        <LogImport />
+        <Suspense fallback={<Text color="soft">Opening the log reader</Text>}>
+          <LogImport />
+        </Suspense>
         {rack.status === "lost" && (
           <Text color="act" mt="2">
             The rack was lost: {rack.reason}. What was taken is kept.

@@ -1,14 +1,14 @@
 // @vitest-environment happy-dom
 import "fake-indexeddb/auto";
 import { act, cleanup, fireEvent, screen } from "@testing-library/react";
-import { afterEach, describe, expect, it, vi } from "vitest";
+import { afterEach, beforeAll, describe, expect, it, vi } from "vitest";
 import { movedBy } from "@/core/charge/books/ledger";
 import { type Job, MOST_CONTAINERS, newJob, stepIds } from "@/core/records/job";
 import { entry } from "@/core/units/entry";
 import { demoJobs } from "@/demo/demo-jobs";
 import { EvidenceRail } from "@/views/job/frame/evidence-rail";
 import { RunSheet } from "@/views/job/frame/run-sheet";
-import { StepView } from "@/views/job/step-view";
+import { fetchSteps, StepView } from "@/views/job/step-view";
 import { FAKE_START, type FakeWorld, settled, verdictOf } from "../../../../tests/support/fake-session";
 import { renderJob } from "../../../../tests/support/render-job";
 
@@ -50,6 +50,8 @@ const press = async (name: string | RegExp) => {
     await settled();
   });
 };
+
+beforeAll(fetchSteps);
 
 describe("every step", () => {
   it.each(stepIds)(

@@ -39,7 +39,7 @@ export function EvacuateStep() {
   const figures = useFigures();
   const { job } = useJob();
   const set = useSetPart("evacuate");
-  const { holdS, wantedLeakGYear } = useChoices();
+  const { holdS, wantedLeakGYear, vacuum } = useChoices();
   const { evacuate } = job;
   const setting = useHoldSetting(job);
   const points = holdPoints(evacuate);
@@ -47,12 +47,13 @@ export function EvacuateStep() {
   const unit = evacuate.lowest.unit;
   const key = setting === null || points.length < 6 ? null : JSON.stringify([points.length, points.at(-1), setting]);
   const fit = useChargeAnswer<Result<HoldFit, HoldIssue>>(key, (api) => api.fit(points, setting!));
-  const target = setting === null ? null : vacuumTarget(setting.coldestWallC, setting.altitudeM, evacuate.gauge);
+  const target =
+    setting === null ? null : vacuumTarget(setting.coldestWallC, setting.altitudeM, evacuate.gauge, vacuum);
   const fitted = fit?.ok ? fit.value.fitted : null;
   return (
     <Stack gap="3.5" maxW="1080px">
       <RackPanel />
-      <PumpCard target={target} holdS={holdS} />
+      <PumpCard target={target} school={vacuum} holdS={holdS} />
       <Card title="Pressure since the pump was started">
         <VacuumTrace
           evacuate={evacuate}

@@ -2,7 +2,7 @@
 
 import { Flex, Text } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
-import type { vacuumTarget } from "@/core/charge/vacuum/target";
+import type { VacuumSchool, vacuumTarget } from "@/core/charge/vacuum/target";
 import { fields } from "@/core/records/fields";
 import { type Job, MOST_MARKS } from "@/core/records/job";
 import { entryOf } from "@/core/units/entry";
@@ -21,8 +21,14 @@ import { holdOf, holdOptions } from "@/words/vacuum";
 type Evacuate = Job["evacuate"];
 type Mark = Evacuate["marks"][number];
 
+interface PumpCardProps {
+  target: ReturnType<typeof vacuumTarget> | null;
+  school: VacuumSchool;
+  holdS: number;
+}
+
 /** Pump on, shut off, hold, read: the one act at a time, with its clock. */
-export function PumpCard({ target, holdS }: { target: ReturnType<typeof vacuumTarget> | null; holdS: number }) {
+export function PumpCard({ target, school, holdS }: PumpCardProps) {
   const figures = useFigures();
   const { job, record, edit } = useJob();
   const rack = useRack("status", "source", "latest", "setEngine", "setMachine");
@@ -109,7 +115,7 @@ export function PumpCard({ target, holdS }: { target: ReturnType<typeof vacuumTa
             note={
               target.gaugeSees
                 ? evacuate.gauge === "electronic"
-                  ? `water boils at ${formatQuantity(target.boilingKpa, unit, decimals)}`
+                  ? `${school === "micron-500" ? "this workshop's own figure; water boils here at" : "half of what water boils at here,"} ${formatQuantity(target.boilingKpa, unit, decimals)}`
                   : `the needle then shows ${figures.quantity(target.needleKpa, "kPa", 1)} here`
                 : "this needle cannot show it: pump by the clock, an hour at least"
             }

@@ -93,7 +93,10 @@ export function HookUpStep() {
             )}
           </Card>
           <Card title="What leaves with the hoses">
-            <NumberField spec={fields.hose} value={hookUp.hose} onChange={(hose) => set({ hose })} />
+            <Grid templateColumns="1fr 1fr" gap="3">
+              <NumberField spec={fields.hose} value={hookUp.hose} onChange={(hose) => set({ hose })} />
+              <NumberField spec={fields.bore} value={hookUp.bore} onChange={(bore) => set({ bore })} />
+            </Grid>
             <HoseLoss job={job} />
           </Card>
         </Stack>

@@ -10,6 +10,7 @@ import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
+import { useAccuracy } from "@/ui/instruments";
 import { Notice } from "@/ui/notice";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { RackPanel } from "@/views/job/instruments/rack-panel";
@@ -20,10 +21,11 @@ import { changeSentence } from "@/words/tests";
 import { LeakCheck, partsToCheck } from "./leak-check";
 
 export function ProveStep() {
+  const accuracy = useAccuracy();
   const { job, edit } = useJob();
   const expected = useExpected("proof");
   const corrections = useConditionShifts(job);
-  const rows = compareTests(job, corrections);
+  const rows = compareTests(job, corrections, accuracy);
   const hasBaseline = testGaps(job, "baseline").length === 0;
   return (
     <Stack gap="3.5" maxW="1080px">

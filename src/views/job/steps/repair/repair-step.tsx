@@ -1,7 +1,6 @@
 "use client";
 
 import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
-import { useState } from "react";
 import {
   type CircuitOil,
   circuitOils,
@@ -17,9 +16,8 @@ import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { workableRefrigerant } from "@/core/records/job-readings";
 import { entry, entryOf, entryValue } from "@/core/units/entry";
-import { keepChoices, useChoices } from "@/session/choices";
+import { useChoices } from "@/session/choices";
 import { useJob, useSetPart } from "@/session/session";
-import { BaseField } from "@/ui/base-field";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
@@ -27,6 +25,7 @@ import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { StepEnd } from "@/views/job/frame/step-end";
+import { OilSheet } from "@/views/workshop/oil-sheet";
 import { repairPartLabels } from "@/words/job";
 import { dutyWords, oilDoubtWords, oilMissingWords, oilNames, oilSourceWords } from "@/words/repair";
 
@@ -258,43 +257,6 @@ function OilCard({ balance, filledG }: { balance: OilBalance; filledG: number | 
           </Text>
         )}
       </Stack>
-    </Card>
-  );
-}
-
-/** The workshop's sheet; the vehicle's own figure still comes before it. */
-function OilSheet() {
-  const { oilSheet } = useChoices();
-  const [open, setOpen] = useState(false);
-  return (
-    <Card
-      title="Oil sheet of this workshop, for each new part"
-      aside={
-        <BenchButton kind="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
-          {open ? "Close" : "Change it"}
-        </BenchButton>
-      }
-    >
-      {open ? (
-        <Grid templateColumns={{ base: "1fr 1fr", md: "repeat(4, 1fr)" }} gap="3">
-          {repairParts
-            .filter((part) => part !== "service-cores" && part !== "o-rings" && part !== "compressor")
-            .map((part) => (
-              <BaseField
-                key={part}
-                spec={fields.ownOil}
-                label={repairPartLabels[part]}
-                base={oilSheet[part]}
-                of="g"
-                onChange={(grams) => keepChoices((now) => ({ oilSheet: { ...now.oilSheet, [part]: grams } }))}
-              />
-            ))}
-        </Grid>
-      ) : (
-        <Text color="soft">
-          Usual figures for a middling car. The maker's figure, given beside a part, wins over this sheet.
-        </Text>
-      )}
     </Card>
   );
 }

@@ -2,7 +2,6 @@
 
 import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
 import { atmosphericPressureKpa } from "@/core/air/atmosphere";
-import { workshopInstruments } from "@/core/readings/derive/instruments";
 import type { RestAnswer, RestVerdict } from "@/core/readings/derive/rest";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
@@ -13,6 +12,7 @@ import { useJob, useLiveOf, useRack, useSession, useSetPart } from "@/session/se
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
+import { useAccuracy } from "@/ui/instruments";
 import { Measure } from "@/ui/measure";
 import { Caution, Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
@@ -22,11 +22,12 @@ import { RackPanel } from "@/views/job/instruments/rack-panel";
 type Rest = Job["rest"];
 
 export function RestStep() {
+  const accuracy = useAccuracy();
   const { job, edit } = useJob();
   const { engine } = useRack("engine");
   const streams = useLiveOf((live) => live !== null);
   const { live: stream } = useSession();
-  const answer = restOf(job);
+  const answer = restOf(job, accuracy);
   const set = useSetPart("rest");
   const canTake = streams && engine === "off";
   const take = () => {
@@ -112,6 +113,7 @@ const meanings: Record<RestVerdict, string> = {
 };
 
 function RestAnswerCard({ answer, job }: { answer: RestAnswer; job: Job }) {
+  const accuracy = useAccuracy();
   const figures = useFigures();
   const soak = entryValue(fields.soak, job.rest.soak);
   const refrigerant = workableRefrigerant(job);
@@ -152,7 +154,7 @@ function RestAnswerCard({ answer, job }: { answer: RestAnswer; job: Job }) {
               gaugeKpa={pressure}
               uncertaintyKpa={answer.margin.uncertainty}
               soakC={soak}
-              soakUncertaintyK={workshopInstruments.soakK}
+              soakUncertaintyK={accuracy.soakK}
               atmosphereKpa={atmosphericPressureKpa(altitudeM)}
               expected={refrigerant}
             />

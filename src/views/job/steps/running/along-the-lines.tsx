@@ -19,6 +19,7 @@ import { useJob, useRack } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
+import { useAccuracy } from "@/ui/instruments";
 import { Measure } from "@/ui/measure";
 import { NumberField } from "@/ui/number-field";
 import { useShortcuts } from "@/ui/shortcuts";
@@ -108,6 +109,7 @@ function verdictOf(
 
 /** What is left before the liquid flashes where the line ends: climbing and friction taken off. */
 function LongLine({ which, lineC }: { which: TestName; lineC: number | null }) {
+  const accuracy = useAccuracy();
   const { job, edit } = useJob();
   const { lines } = job;
   const set = (change: Partial<typeof lines>) =>
@@ -120,14 +122,17 @@ function LongLine({ which, lineC }: { which: TestName; lineC: number | null }) {
   const margin =
     refrigerant === null || altitudeM === null || taken.high === null || endC === null
       ? null
-      : flashMarginAtDevice({
-          refrigerant,
-          altitudeM,
-          highKpa: taken.high,
-          lineC: endC,
-          riseM: entryValue(fields.rise, lines.rise) ?? 0,
-          lengthM: entryValue(fields.lineLength, lines.length) ?? 0,
-        });
+      : flashMarginAtDevice(
+          {
+            refrigerant,
+            altitudeM,
+            highKpa: taken.high,
+            lineC: endC,
+            riseM: entryValue(fields.rise, lines.rise) ?? 0,
+            lengthM: entryValue(fields.lineLength, lines.length) ?? 0,
+          },
+          accuracy,
+        );
   return (
     <Flex gap="4" wrap="wrap" mt="3" pt="2.5" borderTopWidth="1px" borderColor="line" align="flex-start">
       <Box w="180px">

@@ -15,6 +15,7 @@ import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";
+import { useAccuracy } from "@/ui/instruments";
 import { NumberField, UnitChoice } from "@/ui/number-field";
 
 /** A pressure is shown in the unit of the high side; its decimals come with that unit. */
@@ -84,6 +85,7 @@ export function TestForm({ which }: { which: TestName }) {
 }
 
 function Readings({ which }: { which: TestName }) {
+  const accuracy = useAccuracy();
   const figures = useFigures();
   const { job, edit } = useJob();
   const test = job[which];
@@ -102,7 +104,7 @@ function Readings({ which }: { which: TestName }) {
   const best = verdict?.nextTests[0]?.reads ?? [];
   const asked = seldom.some((id) => best.some((path) => path.endsWith(channels[id].field)));
   const more = opened || asked || test.settings.some((setting) => seldom.some((id) => setting[id].text !== ""));
-  const derived = test.settings.map((setting) => deriveFor(job, test, settingValues(setting)));
+  const derived = test.settings.map((setting) => deriveFor(job, test, settingValues(setting), accuracy));
   return (
     <Grid
       templateColumns="minmax(120px, 1.1fr) repeat(2, minmax(0, 1fr)) auto"

@@ -3,15 +3,18 @@
 import { Flex, Grid, Stack, Text } from "@chakra-ui/react";
 import { format } from "date-fns";
 import { booked } from "@/core/records/bookkeeping";
+import { techniciansOf } from "@/core/records/choices";
 import { compareTests } from "@/core/records/compare-tests";
 import { stepIds } from "@/core/records/job";
 import { writeJobFile } from "@/core/records/job-file";
 import { balanceOf, labelOf, recoveredOf } from "@/core/records/job-readings";
+import { useChoices } from "@/session/choices";
 import { useConditionShifts } from "@/session/condition-shifts";
 import { useJob, useSession, useSetPart } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
+import { useAccuracy } from "@/ui/instruments";
 import { Notice } from "@/ui/notice";
 import { saveTextFile } from "@/ui/save-file";
 import { TextField } from "@/ui/text-field";
@@ -21,13 +24,14 @@ import { jobFileName, stepNames } from "@/words/job";
 export function SignOffStep() {
   const figures = useFigures();
   const { job, edit } = useJob();
-  const rows = compareTests(job, useConditionShifts(job));
+  const rows = compareTests(job, useConditionShifts(job), useAccuracy());
   const found = balanceOf(job);
   const { chargeG } = labelOf(job);
   const recovered = recoveredOf(job);
   const open = stepIds.filter((id) => id !== "sign-off" && job.steps[id].doneAt === null);
   const set = useSetPart("signOff");
   const signed = job.signOff.signedAt;
+  const others = techniciansOf(useChoices()).filter((name) => name !== job.signOff.technician.trim());
   const sign = () =>
     edit((stored) => {
       const now = new Date().toISOString();
@@ -71,6 +75,15 @@ export function SignOffStep() {
             value={job.signOff.technician}
             onChange={(technician) => set({ technician, signedAt: null })}
           />
+          {others.length > 0 && (
+            <Flex gap="2" wrap="wrap" gridColumn="1 / -1" role="group" aria-label="Technicians of this shop">
+              {others.map((name) => (
+                <BenchButton key={name} kind="quiet" onClick={() => set({ technician: name, signedAt: null })}>
+                  {name}
+                </BenchButton>
+              ))}
+            </Flex>
+          )}
           <TextField
             label="Remark for the customer"
             value={job.signOff.remark}

@@ -1,0 +1,188 @@
+"use client";
+
+import { Box, Flex, Grid, Input, Text } from "@chakra-ui/react";
+import { useCallback, useState } from "react";
+import type { Refrigerant } from "@/core/fluids/helmholtz";
+import { reasonOf } from "@/core/result";
+import type { Figures } from "@/core/units/figures";
+import { fromBase } from "@/core/units/units";
+import {
+  keepShopChart,
+  loadShopChart,
+  removeShopChart,
+  SHOP_CHART_LIMIT_BYTES,
+  type ShopChart,
+  shopChartText,
+} from "@/data/shop-charts";
+import { useStored } from "@/session/stored";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { Choice } from "@/ui/choice";
+import { useFigures } from "@/ui/figures";
+import { FileButton, TABLE_FILES } from "@/ui/file-button";
+import { Notice } from "@/ui/notice";
+import { saveTextFile } from "@/ui/save-file";
+import { shopChartSentence } from "@/words/issues";
+
+const refrigerants = ["R134a", "R1234yf"] as const;
+
+/** The shop's own pressure chart of each refrigerant, as a table and as a file. Shown beside what is computed, never judged by. */
+export function ChartCard() {
+  const [refrigerant, setRefrigerant] = useState<Refrigerant>("R134a");
+  const query = useCallback(() => loadShopChart(refrigerant), [refrigerant]);
+  const stored = useStored(query);
+  const figures = useFigures();
+  return (
+    <Card title="The shop's own pressure chart">
+      <Choice
+        label="Of"
+        options={refrigerants.map((value) => ({ value, label: value }))}
+        value={refrigerant}
+        onChange={setRefrigerant}
+      />
+      {stored.state === "ready" && (
+        <ChartTable
+          key={`${refrigerant} ${figures.unit("kPa")} ${figures.unit("degC")} ${JSON.stringify(stored.value)}`}
+          refrigerant={refrigerant}
+          chart={stored.value}
+        />
+      )}
+    </Card>
+  );
+}
+
+const columns = ["ambient", "low from", "low to", "high from", "high to"] as const;
+
+/** A chart's points as the cells of its table, in what the shop reads. */
+function cellsOf(chart: ShopChart | null, figures: Figures): string[][] {
+  const text = (base: number, of: "kPa" | "degC") =>
+    String(Number(fromBase(base, figures.unit(of)).toFixed(figures.unit(of) === "bar" ? 2 : 1)));
+  return (chart?.points ?? []).map(({ ambientC, low, high }) => [
+    text(ambientC, "degC"),
+    text(low.low, "kPa"),
+    text(low.high, "kPa"),
+    text(high.low, "kPa"),
+    text(high.high, "kPa"),
+  ]);
+}
+
+function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: ShopChart | null }) {
+  const figures = useFigures();
+  const [cells, setCells] = useState(() => cellsOf(chart, figures));
+  const [said, setSaid] = useState<string | null>(null);
+  const failed = (error: unknown) => setSaid(`${reasonOf(error)}. The chart before it stays.`);
+  const changed = JSON.stringify(cells) !== JSON.stringify(cellsOf(chart, figures));
+  const header = [
+    `Ambient ${figures.label("degC")}`,
+    ...["Low side", "Low side", "High side", "High side"].map((side) => `${side} ${figures.label("kPa")}`),
+  ];
+  const keep = async (name: string, text: string) => {
+    const kept = await keepShopChart(refrigerant, name, text);
+    setSaid(kept.ok ? null : shopChartSentence(name, kept.issue));
+  };
+  const read = async (file: File) => {
+    if (file.size > SHOP_CHART_LIMIT_BYTES)
+      return setSaid(
+        `${file.name} has ${Math.ceil(file.size / 1000)} kB; a chart has at most ${SHOP_CHART_LIMIT_BYTES / 1000}. The chart before it stays.`,
+      );
+    return keep(file.name, await file.text());
+  };
+  const name = chart?.name ?? `${refrigerant} chart`;
+  return (
+    <Box mt="3">
+      {cells.length === 0 ? (
+        <Text color="soft">
+          None yet. Add its rows, or read it from a file: ambient, and from where to where each side may stand.
+        </Text>
+      ) : (
+        <Grid templateColumns="repeat(5, minmax(0, 1fr)) 92px" gap="1.5" maxW="860px" alignItems="center">
+          {[
+            `${figures.label("degC")}, ambient`,
+            `${figures.label("kPa")}, low from`,
+            "low to",
+            "high from",
+            "high to",
+            "",
+          ].map((text) => (
+            <Text key={text} fontSize="13px" color="soft">
+              {text}
+            </Text>
+          ))}
+          {cells.map((row, i) => [
+            ...row.map((cell, j) => (
+              <Input
+                // biome-ignore lint/suspicious/noArrayIndexKey: a cell is its place
+                key={`${i}-${j}`}
+                aria-label={`Row ${i + 1}, ${columns[j]}`}
+                inputMode="decimal"
+                h="target"
+                bg="field"
+                borderColor="edge"
+                fontSize="17px"
+                value={cell}
+                maxLength={12}
+                onChange={(event) =>
+                  setCells(
+                    cells.map((one, k) => (k === i ? one.map((old, l) => (l === j ? event.target.value : old)) : one)),
+                  )
+                }
+              />
+            )),
+            <BenchButton
+              // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
+              key={`${i}-away`}
+              kind="quiet"
+              aria-label={`Take row ${i + 1} away`}
+              onClick={() => setCells(cells.filter((_, k) => k !== i))}
+            >
+              Away
+            </BenchButton>,
+          ])}
+        </Grid>
+      )}
+      {said !== null && (
+        <Box mt="2">
+          <Notice tone="act" title="Chart not kept">
+            {said}
+          </Notice>
+        </Box>
+      )}
+      <Flex gap="2" mt="3" wrap="wrap">
+        <BenchButton
+          kind="quiet"
+          disabled={cells.length >= 40}
+          onClick={() => setCells([...cells, ["", "", "", "", ""]])}
+        >
+          Add a row
+        </BenchButton>
+        <BenchButton
+          disabled={!changed || cells.length === 0}
+          onClick={() =>
+            void shopChartText([header, ...cells])
+              .then((text) => keep(name, text))
+              .catch(failed)
+          }
+        >
+          Keep this chart
+        </BenchButton>
+        <FileButton label="Chart file" accept={TABLE_FILES} onFile={(file) => read(file).catch(failed)}>
+          Read a CSV
+        </FileButton>
+        <BenchButton
+          kind="quiet"
+          disabled={chart === null}
+          onClick={() =>
+            void shopChartText([header, ...cellsOf(chart, figures)])
+              .then((text) => saveTextFile(`evrid-chart-${refrigerant}.csv`, text, "text/csv"))
+              .catch(failed)
+          }
+        >
+          Save as CSV
+        </BenchButton>
+        <BenchButton kind="quiet" disabled={chart === null} onClick={() => removeShopChart(refrigerant).catch(failed)}>
+          Put it away
+        </BenchButton>
+      </Flex>
+    </Box>
+  );
+}

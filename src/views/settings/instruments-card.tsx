@@ -1,0 +1,165 @@
+"use client";
+
+import { Box, Grid, Input, Text } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+import {
+  isOverdue,
+  type KeptInstruments,
+  type KeptSensor,
+  workshopInstruments,
+} from "@/core/readings/derive/instruments";
+import type { Choices } from "@/core/records/choices";
+import type { FieldSpec } from "@/core/units/entry";
+import type { UnitId } from "@/core/units/units";
+import { keepChoices } from "@/session/choices";
+import { BaseField } from "@/ui/base-field";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { instrumentNames } from "@/words/settings";
+
+type Id = keyof KeptInstruments;
+type Gauge = "low" | "high";
+type Sensor = Exclude<Id, Gauge>;
+
+const usual = workshopInstruments;
+const gauges: Record<Gauge, { classPct: number; fullScaleKpa: number; errorKpa: number }> = {
+  low: { classPct: 1.6, fullScaleKpa: 750, errorKpa: usual.lowKpa },
+  high: { classPct: 1.6, fullScaleKpa: 2200, errorKpa: usual.highKpa },
+};
+const sensors: Record<Sensor, { error: number; of: UnitId; spec: FieldSpec }> = {
+  clamp: { error: usual.clampK, of: "K", spec: errs("temperatureDifference", 0.05, 10) },
+  vent: { error: usual.ventK, of: "K", spec: errs("temperatureDifference", 0.05, 10) },
+  ambient: { error: usual.ambientK, of: "K", spec: errs("temperatureDifference", 0.05, 10) },
+  scale: { error: usual.scaleG, of: "g", spec: errs("mass", 0.1, 200) },
+};
+const classSpec: FieldSpec = { label: "Class", dimension: "percent", min: 0.05, max: 10, reason: "of full scale" };
+const fullScale: FieldSpec = { label: "Full scale", dimension: "pressure", min: 100, max: 10_000 };
+
+function errs(dimension: FieldSpec["dimension"], min: number, max: number): FieldSpec {
+  return { label: "Errs by", dimension, min, max };
+}
+
+/** What each instrument of the shop is good for: from it comes every ± that stands beside a number. */
+export function InstrumentsCard({ instruments }: Pick<Choices, "instruments">) {
+  const keep = (id: Id, kept: KeptInstruments[Id]) =>
+    keepChoices((now) => ({ instruments: { ...now.instruments, [id]: kept } }));
+  return (
+    <Card title="Instruments">
+      <Text color="soft" fontSize="14px" mb="2">
+        From these comes every ± beside a number. Where nothing is given, a usual workshop's instrument is meant. What
+        the ranking of causes takes a reading to err by is learned and stays that of a usual workshop.
+      </Text>
+      {(["low", "high"] as const).map((id) => {
+        const kept = instruments[id];
+        const now = kept ?? { ...gauges[id], checkedOn: null };
+        const set = (part: Partial<NonNullable<KeptInstruments[Gauge]>>) => {
+          const { classPct, fullScaleKpa, checkedOn } = { ...now, ...part };
+          keep(id, { classPct, fullScaleKpa, checkedOn });
+        };
+        return (
+          <Row
+            key={id}
+            id={id}
+            own={kept !== null}
+            checkedOn={now.checkedOn}
+            onForget={() => keep(id, null)}
+            onChecked={(checkedOn) => set({ checkedOn })}
+          >
+            <BaseField
+              spec={classSpec}
+              base={now.classPct}
+              of="pct"
+              decimals={2}
+              onChange={(classPct) => set({ classPct })}
+            />
+            <BaseField
+              spec={fullScale}
+              base={now.fullScaleKpa}
+              of="kPa"
+              onChange={(fullScaleKpa) => set({ fullScaleKpa })}
+            />
+          </Row>
+        );
+      })}
+      {(["clamp", "vent", "ambient", "scale"] as const).map((id) => {
+        const kept = instruments[id];
+        const { error, of, spec } = sensors[id];
+        const now: KeptSensor = kept ?? { error, checkedOn: null };
+        return (
+          <Row
+            key={id}
+            id={id}
+            own={kept !== null}
+            checkedOn={now.checkedOn}
+            onForget={() => keep(id, null)}
+            onChecked={(checkedOn) => keep(id, { ...now, checkedOn })}
+          >
+            <BaseField
+              spec={spec}
+              base={now.error}
+              of={of}
+              decimals={2}
+              onChange={(given) => keep(id, { ...now, error: given })}
+            />
+            <Box />
+          </Row>
+        );
+      })}
+    </Card>
+  );
+}
+
+interface RowProps {
+  id: Id;
+  /** Given by the shop. */
+  own: boolean;
+  checkedOn: string | null;
+  onChecked: (day: string | null) => void;
+  onForget: () => void;
+  children: ReactNode;
+}
+
+function Row({ id, own, checkedOn, onChecked, onForget, children }: RowProps) {
+  const overdue = isOverdue(checkedOn, new Date().toISOString());
+  return (
+    <Grid
+      role="group"
+      aria-label={instrumentNames[id]}
+      templateColumns={{ base: "1fr 1fr", md: "170px minmax(0,1fr) minmax(0,1fr) 172px 108px" }}
+      gap="3"
+      alignItems="end"
+      borderTopWidth="1px"
+      borderColor="line"
+      py="2"
+    >
+      <Box alignSelf="center" gridColumn={{ base: "1 / -1", md: "auto" }}>
+        <Text fontWeight="650">{instrumentNames[id]}</Text>
+        <Text fontSize="13px" color={overdue ? "wait" : "soft"} fontWeight={overdue ? "650" : undefined}>
+          {overdue ? "check is due: counts half as sure again" : own ? "as given here" : "a usual one"}
+        </Text>
+      </Box>
+      {children}
+      <Box>
+        <Text as="label" fontSize="14px" fontWeight="600">
+          Last checked
+          <Input
+            type="date"
+            h="target"
+            bg="field"
+            borderColor="edge"
+            value={checkedOn ?? ""}
+            onChange={(event) => onChecked(event.target.value === "" ? null : event.target.value)}
+          />
+        </Text>
+      </Box>
+      <BenchButton
+        kind="quiet"
+        disabled={!own}
+        onClick={onForget}
+        aria-label={`A usual one in place of ${instrumentNames[id].toLowerCase()}`}
+      >
+        Usual one
+      </BenchButton>
+    </Grid>
+  );
+}

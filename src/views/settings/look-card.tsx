@@ -1,0 +1,42 @@
+"use client";
+
+import { Flex } from "@chakra-ui/react";
+import { useTheme } from "next-themes";
+import { useEffect, useState } from "react";
+import type { Choices } from "@/core/records/choices";
+import { keepChoices } from "@/session/choices";
+import { Card } from "@/ui/card";
+import { Choice } from "@/ui/choice";
+
+/** How it looks: light or dark, and how large. */
+export function LookCard({ choices }: { choices: Choices }) {
+  const { theme, setTheme } = useTheme();
+  // The server cannot know the colour mode; the first drawing must match its own.
+  const [mounted, setMounted] = useState(false);
+  useEffect(() => setMounted(true), []);
+  return (
+    <Card title="How it looks">
+      <Flex gap="6" wrap="wrap">
+        <Choice
+          label="Light or dark"
+          options={[
+            { value: "light", label: "Light" },
+            { value: "dark", label: "Dark" },
+            { value: "system", label: "As the device" },
+          ]}
+          value={mounted ? ((theme as "light" | "dark" | "system" | undefined) ?? "system") : null}
+          onChange={setTheme}
+        />
+        <Choice
+          label="Type"
+          options={[
+            { value: "usual", label: "Usual" },
+            { value: "large", label: "Large" },
+          ]}
+          value={choices.large ? "large" : "usual"}
+          onChange={(size) => keepChoices({ large: size === "large" })}
+        />
+      </Flex>
+    </Card>
+  );
+}

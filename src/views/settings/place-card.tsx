@@ -1,0 +1,72 @@
+"use client";
+
+import { Grid } from "@chakra-ui/react";
+import { useState } from "react";
+import { altitudeOfPressure } from "@/core/readings/derive/barometer";
+import type { Choices } from "@/core/records/choices";
+import { fields } from "@/core/records/fields";
+import { type Entry, entry, entryOf, entryValue, type FieldSpec } from "@/core/units/entry";
+import { keepChoices } from "@/session/choices";
+import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
+import { NumberField } from "@/ui/number-field";
+import { TextField } from "@/ui/text-field";
+
+const barometer: FieldSpec = {
+  label: "Or what a barometer shows here",
+  dimension: "vacuum",
+  min: 55,
+  max: 108,
+  reason: "the air's own pressure, not brought to sea level",
+};
+
+/** What a new job begins with: where the shop stands, who works there, what hoses are coupled. */
+export function PlaceCard({ choices }: { choices: Choices }) {
+  const figures = useFigures();
+  const [typed, setTyped] = useState<Entry | null>(null);
+  const { altitude, technician, hose } = choices;
+  return (
+    <Card title="What a new job begins with">
+      <Grid templateColumns={{ base: "minmax(0, 1fr)", md: "repeat(2, minmax(0, 1fr))" }} gap="3">
+        <NumberField
+          spec={fields.altitude}
+          value={altitude}
+          label="Altitude of this shop"
+          hint="Gauges read against the air around them."
+          onChange={(given) => {
+            setTyped(null);
+            keepChoices({ altitude: given });
+          }}
+        />
+        <NumberField
+          spec={barometer}
+          value={typed ?? entry("", figures.unit("mbarAbs") === "micron" ? "inHgAbs" : figures.unit("mbarAbs"))}
+          hint="Written down as the altitude with that pressure: it knows today's weather, so give it anew."
+          onChange={(next) => {
+            setTyped(next);
+            const kpa = entryValue(barometer, next);
+            if (kpa !== null) keepChoices({ altitude: entryOf(altitudeOfPressure(kpa), figures.unit("m"), 0) });
+          }}
+        />
+        <TextField
+          label="Technicians"
+          value={technician}
+          hint="The usual one first, others after commas; chosen at the sign-off."
+          onChange={(names) => keepChoices({ technician: names.slice(0, 200) })}
+        />
+        <Grid templateColumns="1fr 1fr" gap="3">
+          <NumberField
+            spec={fields.hose}
+            value={hose.length}
+            onChange={(length) => keepChoices((now) => ({ hose: { ...now.hose, length } }))}
+          />
+          <NumberField
+            spec={fields.bore}
+            value={hose.bore}
+            onChange={(bore) => keepChoices((now) => ({ hose: { ...now.hose, bore } }))}
+          />
+        </Grid>
+      </Grid>
+    </Card>
+  );
+}

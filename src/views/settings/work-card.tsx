@@ -1,0 +1,67 @@
+"use client";
+
+import { Box, Flex, Stack, Text } from "@chakra-ui/react";
+import { schools } from "@/core/charge/schools";
+import { vacuumSchools } from "@/core/charge/vacuum/target";
+import type { Choices } from "@/core/records/choices";
+import { keepChoices } from "@/session/choices";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { Choice } from "@/ui/choice";
+import { useFigures } from "@/ui/figures";
+import { schoolLabels } from "@/words/job";
+import { vacuumSchoolLabels } from "@/words/settings";
+import { holdOf, holdOptions } from "@/words/vacuum";
+
+/** How this workshop pulls and holds a vacuum, and which habits of charging it wants to see beside the weight. */
+export function WorkCard({ choices }: { choices: Choices }) {
+  const figures = useFigures();
+  const { schools: compared } = choices;
+  return (
+    <Card title="How this workshop works">
+      <Stack gap="3">
+        <Flex gap="6" wrap="wrap">
+          <Choice
+            label="Holds a vacuum for"
+            options={holdOptions}
+            value={String(choices.holdS)}
+            onChange={(value) => keepChoices({ holdS: holdOf(value) })}
+          />
+          <Choice
+            label="Pulls it"
+            options={vacuumSchools.map((value) => ({ value, label: vacuumSchoolLabels[value] }))}
+            value={choices.vacuum}
+            onChange={(vacuum) => keepChoices({ vacuum })}
+          />
+        </Flex>
+        <Text color="soft" fontSize="14px">
+          By the water: below half of what water boils at in the circuit's coldest part, so that it dries in minutes.
+          500 micron is one figure for every day: deep enough in any weather, and more than a warm circuit needs.
+        </Text>
+        <Box as="fieldset">
+          <Text as="legend" fontSize="14px" fontWeight="600" mb="1">
+            Habits that are compared with the weight
+          </Text>
+          <Flex gap="2" wrap="wrap">
+            {schools.map((school) => (
+              <BenchButton
+                key={school}
+                kind={compared.includes(school) ? "main" : "quiet"}
+                aria-pressed={compared.includes(school)}
+                onClick={() =>
+                  keepChoices((now) => ({
+                    schools: now.schools.includes(school)
+                      ? now.schools.filter((one) => one !== school)
+                      : [...now.schools, school],
+                  }))
+                }
+              >
+                {schoolLabels[school](figures)}
+              </BenchButton>
+            ))}
+          </Flex>
+        </Box>
+      </Stack>
+    </Card>
+  );
+}

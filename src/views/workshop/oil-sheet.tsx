@@ -1,0 +1,48 @@
+"use client";
+
+import { Grid, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import { repairParts } from "@/core/charge/oil";
+import { fields } from "@/core/records/fields";
+import { keepChoices, useChoices } from "@/session/choices";
+import { BaseField } from "@/ui/base-field";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { repairPartLabels } from "@/words/job";
+
+/** The workshop's sheet; the vehicle's own figure still comes before it. */
+export function OilSheet() {
+  const { oilSheet } = useChoices();
+  const [open, setOpen] = useState(false);
+  return (
+    <Card
+      title="Oil sheet of this workshop, for each new part"
+      aside={
+        <BenchButton kind="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
+          {open ? "Close" : "Change it"}
+        </BenchButton>
+      }
+    >
+      {open ? (
+        <Grid templateColumns={{ base: "1fr 1fr", md: "repeat(4, 1fr)" }} gap="3">
+          {repairParts
+            .filter((part) => part !== "service-cores" && part !== "o-rings" && part !== "compressor")
+            .map((part) => (
+              <BaseField
+                key={part}
+                spec={fields.ownOil}
+                label={repairPartLabels[part]}
+                base={oilSheet[part]}
+                of="g"
+                onChange={(grams) => keepChoices((now) => ({ oilSheet: { ...now.oilSheet, [part]: grams } }))}
+              />
+            ))}
+        </Grid>
+      ) : (
+        <Text color="soft">
+          Usual figures for a middling car. The maker's figure, given beside a part, wins over this sheet.
+        </Text>
+      )}
+    </Card>
+  );
+}
