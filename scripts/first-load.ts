@@ -10,7 +10,15 @@ import { startServer } from "../tests/browser/server";
 const AIM_KB = 275;
 const MAY_GROW = 1.03;
 const FILE = path.resolve(import.meta.dirname, "../docs/first-load.json");
-const routes = ["/", "/desk", "/settings", "/job/any/intake", "/job/any/running", "/job/any/charge", "/job/any/sign-off"];
+const routes = [
+  "/",
+  "/desk",
+  "/settings",
+  "/job/any/intake",
+  "/job/any/running",
+  "/job/any/charge",
+  "/job/any/sign-off",
+];
 
 const kept: Record<string, number> = JSON.parse(readFileSync(FILE, "utf8"));
 const server = await startServer();
@@ -18,12 +26,17 @@ const found: Record<string, number> = {};
 try {
   for (const route of routes) {
     const page = await (await fetch(`${server.address}${route}`)).text();
-    const scripts = new Set([...page.matchAll(/<script[^>]*\ssrc="([^"]+)"[^>]*>/g)].filter(([tag]) => !/noModule/i.test(tag)).map(([, src]) => src!));
+    const scripts = new Set(
+      [...page.matchAll(/<script[^>]*\ssrc="([^"]+)"[^>]*>/g)]
+        .filter(([tag]) => !/noModule/i.test(tag))
+        .map(([, src]) => src!),
+    );
     let bytes = 0;
     for (const src of scripts) {
       const text = await (await fetch(`${server.address}${src}`)).arrayBuffer();
       bytes += gzipSync(Buffer.from(text), { level: 9 }).length;
-      if (process.argv.includes("--each")) console.log(route, src, Math.round(gzipSync(Buffer.from(text)).length / 100) / 10);
+      if (process.argv.includes("--each"))
+        console.log(route, src, Math.round(gzipSync(Buffer.from(text)).length / 100) / 10);
     }
     found[route] = Math.round(bytes / 100) / 10;
   }

@@ -4,6 +4,7 @@ import { closeSharedBrowser } from "./browser/session";
 import "./suites/run-sheet";
 import "./suites/at-the-car";
 import "./suites/log";
+import "./suites/help";
 import "./suites/offline";
 import "./suites/two-tabs";
 import "./suites/units";

@@ -1,5 +1,5 @@
-import { BayView } from "@/views/bay/bay-view";
+import { Bay } from "@/views/views";
 
 export default function Page() {
-  return <BayView />;
+  return <Bay />;
 }

@@ -1,13 +1,14 @@
 "use client";
 
-import { Box, Dialog, Flex, Grid, Input, Kbd, Portal, Text } from "@chakra-ui/react";
-import { Keyboard, MoonStar, Ruler, SlidersHorizontal, SquareStack, Sun, Wrench } from "lucide-react";
+import { Box, Flex, Grid, Text } from "@chakra-ui/react";
+import { CircleQuestionMark, MoonStar, Ruler, Search, SlidersHorizontal, SquareStack, Sun, Wrench } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useTheme } from "next-themes";
-import { type ReactNode, useEffect, useMemo, useState } from "react";
+import { type ReactNode, useEffect, useState } from "react";
 import { Mark } from "./mark";
 import { useUpdateWaits } from "./offline";
+import { openHelp, openPalette, useOffers } from "./overlays";
 import { type Shortcut, useShortcuts } from "./shortcuts";
 
 interface AppFrameProps {
@@ -17,20 +18,21 @@ interface AppFrameProps {
   header?: ReactNode;
   footer?: ReactNode;
   commands?: Shortcut[];
+  /** Entry of the glossary that help opens at here. */
+  about?: string | null;
   children: ReactNode;
 }
 
 const LAST_JOB = "evrid.last-job";
 
 /** The frame every view stands in: rail, top, work, and the live strip when instruments run. */
-export function AppFrame({ current, title, header, footer, commands = [], children }: AppFrameProps) {
+export function AppFrame({ current, title, header, footer, commands = [], about = null, children }: AppFrameProps) {
   const router = useRouter();
   const { resolvedTheme, setTheme } = useTheme();
   // The server cannot know the colour mode; the first drawing must match its own.
   const [mounted, setMounted] = useState(false);
   useEffect(() => setMounted(true), []);
   const dark = mounted && resolvedTheme === "dark";
-  const [dialog, setDialog] = useState<"keys" | "commands" | null>(null);
   const lastJob = useLastJob(current);
   const updateWaits = useUpdateWaits();
 
@@ -43,9 +45,10 @@ export function AppFrame({ current, title, header, footer, commands = [], childr
   const all = [...commands, ...own];
   useShortcuts([
     ...all,
-    { key: "?", does: "This list", run: () => setDialog("keys") },
-    { key: "ctrl+k", does: "Commands", run: () => setDialog("commands") },
+    { key: "?", does: "Help with what is here", run: () => openHelp() },
+    { key: "ctrl+k", does: "Find anything", run: openPalette },
   ]);
+  useOffers(all, about);
 
   return (
     <Grid
@@ -84,7 +87,8 @@ export function AppFrame({ current, title, header, footer, commands = [], childr
           active={current === "settings"}
           icon={<SlidersHorizontal size={21} />}
         />
-        <RailButton label="Keys" icon={<Keyboard size={21} />} onClick={() => setDialog("keys")} />
+        <RailButton label="Find" icon={<Search size={21} />} onClick={openPalette} />
+        <RailButton label="Help" icon={<CircleQuestionMark size={21} />} onClick={() => openHelp()} />
         <RailButton
           label={dark ? "Light" : "Dark"}
           icon={dark ? <Sun size={21} /> : <MoonStar size={21} />}
@@ -102,12 +106,6 @@ export function AppFrame({ current, title, header, footer, commands = [], childr
         {children}
       </Box>
       {footer ? <Box minW="0">{footer}</Box> : <Box />}
-      <CommandDialog
-        open={dialog !== null}
-        keysOnly={dialog === "keys"}
-        commands={all}
-        onClose={() => setDialog(null)}
-      />
     </Grid>
   );
 }
@@ -159,81 +157,5 @@ function RailButton({ label, icon, onClick }: RailItemProps & { onClick: () => v
         {label}
       </button>
     </Box>
-  );
-}
-
-interface CommandDialogProps {
-  open: boolean;
-  keysOnly: boolean;
-  commands: Shortcut[];
-  onClose: () => void;
-}
-
-/** The list of keys, or the same list to search and run. */
-function CommandDialog({ open, keysOnly, commands, onClose }: CommandDialogProps) {
-  const [query, setQuery] = useState("");
-  const shown = useMemo(
-    () => commands.filter((command) => command.does.toLowerCase().includes(query.trim().toLowerCase())),
-    [commands, query],
-  );
-  const run = (command: Shortcut | undefined) => {
-    if (!command) return;
-    onClose();
-    setQuery("");
-    command.run();
-  };
-  return (
-    <Dialog.Root open={open} onOpenChange={(details) => !details.open && onClose()} size="sm">
-      <Portal>
-        <Dialog.Backdrop />
-        <Dialog.Positioner>
-          <Dialog.Content bg="sheet" color="ink">
-            <Dialog.Header pb="2">
-              <Dialog.Title>{keysOnly ? "Keys" : "Commands"}</Dialog.Title>
-            </Dialog.Header>
-            <Dialog.Body>
-              {!keysOnly && (
-                <Input
-                  aria-label="Find a command"
-                  placeholder="Type what you want to do"
-                  value={query}
-                  h="target"
-                  bg="field"
-                  borderColor="edge"
-                  mb="2"
-                  onChange={(event) => setQuery(event.target.value)}
-                  onKeyDown={(event) => event.key === "Enter" && run(shown[0])}
-                />
-              )}
-              {shown.length === 0 && <Text color="soft">No command has these words.</Text>}
-              {shown.map((command) => (
-                <Flex
-                  asChild
-                  key={command.key}
-                  w="full"
-                  justify="space-between"
-                  align="center"
-                  minH="40px"
-                  px="2"
-                  rounded="card"
-                  cursor="pointer"
-                  _hover={{ bg: "band" }}
-                >
-                  <button type="button" onClick={() => run(command)}>
-                    <span>{command.does}</span>
-                    <Kbd fontFamily="body">{command.key.toUpperCase()}</Kbd>
-                  </button>
-                </Flex>
-              ))}
-              {keysOnly && (
-                <Text color="soft" fontSize="14px" mt="2" px="2">
-                  Ctrl+K opens these as commands. Keys rest while you type in a field.
-                </Text>
-              )}
-            </Dialog.Body>
-          </Dialog.Content>
-        </Dialog.Positioner>
-      </Portal>
-    </Dialog.Root>
   );
 }

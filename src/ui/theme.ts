@@ -66,4 +66,14 @@ const baseCss = {
   "*::placeholder": { color: "fg.muted/80" },
 };
 
-export const system = createSystem(defaultBaseConfig, defineConfig({ theme: baseTheme, globalCss: baseCss }), config);
+export const system = createSystem(
+  defaultBaseConfig,
+  defineConfig({
+    preflight: true,
+    cssVarsPrefix: "chakra",
+    cssVarsRoot: ":where(html, .chakra-theme)",
+    globalCss: baseCss,
+    theme: baseTheme,
+  }),
+  config,
+);

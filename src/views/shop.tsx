@@ -1,23 +1,44 @@
 "use client";
 
-import { type ReactNode, useEffect, useMemo } from "react";
-import { accuracyOf } from "@/core/readings/derive/instruments";
-import { unitsChosen } from "@/core/records/choices";
-import { useChoices } from "@/session/choices";
+import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
+import { workshopInstruments } from "@/core/readings/derive/instruments";
+import { systemUnits } from "@/core/units/figures";
+import type { Workshop } from "@/session/follow-workshop";
 import { ReadIn } from "@/ui/figures";
 import { AccuracyOfShop } from "@/ui/instruments";
+import { useOverlays } from "@/ui/overlays";
 
-/** What this workshop has chosen, for every view: the units that numbers are read in, the instruments they are measured with. */
+const Palette = lazy(() => import("./overlays/palette").then(({ Palette }) => ({ default: Palette })));
+const Help = lazy(() => import("./overlays/help").then(({ Help }) => ({ default: Help })));
+
+const usual: Workshop = { units: systemUnits.kPa, accuracy: workshopInstruments, large: false };
+
+/** What this workshop has chosen, for every view, and what lies over all of them: units, instruments, size; help and palette. */
 export function Shop({ children }: { children: ReactNode }) {
-  const { units, unitsEach, instruments, large } = useChoices();
-  const choice = useMemo(() => unitsChosen({ units, unitsEach }), [units, unitsEach]);
-  const accuracy = useMemo(() => accuracyOf(instruments, new Date().toISOString()), [instruments]);
+  const [{ units, accuracy, large }, setWorkshop] = useState(usual);
+  const { open } = useOverlays();
+  useEffect(() => {
+    let stop: (() => void) | "gone" | null = null;
+    void import("@/session/follow-workshop").then(({ followWorkshop }) => {
+      if (stop === null) stop = followWorkshop(setWorkshop);
+    });
+    return () => {
+      if (typeof stop === "function") stop();
+      stop = "gone";
+    };
+  }, []);
   useEffect(() => {
     document.documentElement.dataset.type = large ? "large" : "usual";
   }, [large]);
   return (
-    <ReadIn choice={choice}>
-      <AccuracyOfShop value={accuracy}>{children}</AccuracyOfShop>
+    <ReadIn choice={units}>
+      <AccuracyOfShop value={accuracy}>
+        {children}
+        <Suspense fallback={null}>
+          {open === "palette" && <Palette />}
+          {open === "help" && <Help />}
+        </Suspense>
+      </AccuracyOfShop>
     </ReadIn>
   );
 }

@@ -1,4 +1,5 @@
 import * as Comlink from "comlink";
+import { causeExample, chargeExamples } from "@/core/charge/examples";
 import { planCharge } from "@/core/charge/plan/charge-plan";
 import { schoolsOf } from "@/core/charge/schools";
 import { fitHold } from "@/core/charge/vacuum/hold-fit";
@@ -31,6 +32,8 @@ const api: ChargeWorkerApi = {
     const vehicle = vehicleOf(label);
     return vehicle && innerVolumeM3(vehicle);
   },
+  chargeExamples,
+  causeExample,
   fit: fitHold,
 };
 

@@ -125,7 +125,7 @@ export class Browser {
 
   field(label: string): Promise<WebElement> {
     return this.find(
-      `//*[self::input or self::textarea][@id=//label[normalize-space(.)=${literal(label)}]/@for]`,
+      `//*[self::input or self::textarea][@id=//label[normalize-space(.)=${literal(label)}]/@for or @aria-label=${literal(label)}]`,
       `field “${label}”`,
     );
   }

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
-import { DeskView } from "@/views/desk/desk-view";
+import { Desk } from "@/views/views";
 
 export const metadata: Metadata = { title: "P-T desk" };
 
 export default function Page() {
-  return <DeskView />;
+  return <Desk />;
 }

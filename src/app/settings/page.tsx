@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
-import { SettingsView } from "@/views/settings/settings-view";
+import { Settings } from "@/views/views";
 
 export const metadata: Metadata = { title: "Settings" };
 
 export default function Page() {
-  return <SettingsView />;
+  return <Settings />;
 }

@@ -1,10 +1,12 @@
 "use client";
 
-import { Stack, Text } from "@chakra-ui/react";
+import { Box, Stack, Text } from "@chakra-ui/react";
+import { type ReactNode, useEffect, useRef } from "react";
 import { useChoiceFailure, useKnownChoices } from "@/session/choices";
 import { AppFrame } from "@/ui/app-frame";
 import { Notice } from "@/ui/notice";
 import { OilSheet } from "@/views/workshop/oil-sheet";
+import type { settingsCards } from "@/words/settings";
 import { ChartCard } from "./chart-card";
 import { DataCard } from "./data-card";
 import { InstrumentsCard } from "./instruments-card";
@@ -29,17 +31,51 @@ export function SettingsView() {
           <Text color="soft">Opening what was chosen</Text>
         ) : (
           <>
-            <UnitsCard choices={choices} />
-            <PlaceCard choices={choices} />
-            <WorkCard choices={choices} />
-            <LookCard choices={choices} />
-            <InstrumentsCard instruments={choices.instruments} />
-            <OilSheet />
-            <ChartCard />
+            <Section id="units">
+              <UnitsCard choices={choices} />
+            </Section>
+            <Section id="place">
+              <PlaceCard choices={choices} />
+            </Section>
+            <Section id="work">
+              <WorkCard choices={choices} />
+            </Section>
+            <Section id="look">
+              <LookCard choices={choices} />
+            </Section>
+            <Section id="instruments">
+              <InstrumentsCard instruments={choices.instruments} />
+            </Section>
+            <Section id="oil">
+              <OilSheet />
+            </Section>
+            <Section id="chart">
+              <ChartCard />
+            </Section>
           </>
         )}
-        <DataCard />
+        <Section id="data">
+          <DataCard />
+        </Section>
       </Stack>
     </AppFrame>
+  );
+}
+
+/** Comes into sight when its address is asked for, also once the choices have come. */
+function Section({ id, children }: { id: (typeof settingsCards)[number]["id"]; children: ReactNode }) {
+  const here = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const come = () => {
+      if (window.location.hash === `#${id}`) here.current?.scrollIntoView({ block: "start" });
+    };
+    come();
+    window.addEventListener("hashchange", come);
+    return () => window.removeEventListener("hashchange", come);
+  }, [id]);
+  return (
+    <Box ref={here} id={id} scrollMarginTop="16px">
+      {children}
+    </Box>
   );
 }

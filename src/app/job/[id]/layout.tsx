@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
-import { JobFrame } from "@/views/job/frame/job-frame";
+import { JobDesk } from "@/views/views";
 
 export default function Layout({ children }: { children: ReactNode }) {
-  return <JobFrame>{children}</JobFrame>;
+  return <JobDesk>{children}</JobDesk>;
 }

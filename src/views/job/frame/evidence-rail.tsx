@@ -10,6 +10,7 @@ import type { TestId } from "@/core/diagnosis/next-test/next-tests";
 import type { StepId } from "@/core/records/job";
 import { useJob, useVerdict, useWording } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
+import { Explain } from "@/ui/explain";
 import { useFigures } from "@/ui/figures";
 import { useShortcuts } from "@/ui/shortcuts";
 import {
@@ -237,6 +238,9 @@ export function CauseBar({ row, wording, reasons, open, onToggle }: CauseBarProp
       )}
       {open && (
         <Box pb="1">
+          <Explain about={`cause-${cause}`} fontSize="14px" minH="32px">
+            What it is, and what it does to the needles
+          </Explain>
           {cause !== "none" && probability > SHOWN_ABOVE && (
             <Text fontSize="14px" color="soft">
               {severitySentence(cause, severity, wording.metering)}

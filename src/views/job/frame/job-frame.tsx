@@ -138,6 +138,7 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
       current="job"
       header={<JobHeader step={step} />}
       commands={commands}
+      about={`step-${step}`}
       footer={status === "running" || status === "lost" ? <LiveStrip /> : undefined}
     >
       <Flex h="full" minH="0" direction={{ base: "column", lg: "row" }} overflow={{ base: "auto", lg: "hidden" }}>

@@ -11,6 +11,7 @@ import { formatNumber, type UnitId } from "@/core/units/units";
 import type { LiveValues } from "@/session/live-store";
 import { useJobOf, useLiveOf, useRack, useSession } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
+import { Explain } from "@/ui/explain";
 import { useFigures } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
 import { healthWords } from "@/words/instruments";
@@ -73,6 +74,8 @@ function Cells() {
 
 interface CellSpec {
   name: string;
+  /** Its entry in the glossary. */
+  about: string;
   /** What stands above the number where it is more than the name. */
   label?: (live: LiveValues) => string;
   value: (live: LiveValues, accuracy: InstrumentAccuracy) => Measured | null;
@@ -83,9 +86,15 @@ interface CellSpec {
   channel?: StreamChannel;
 }
 
-function channelCell(channel: StreamChannel, error: keyof InstrumentAccuracy, unit: CellSpec["unit"]): CellSpec {
+function channelCell(
+  channel: StreamChannel,
+  error: keyof InstrumentAccuracy,
+  unit: CellSpec["unit"],
+  about: string,
+): CellSpec {
   return {
     name: channels[channel].short,
+    about,
     value: ({ values }, accuracy) => {
       const value = values[channel];
       return value === null ? null : { value, uncertainty: accuracy[error] };
@@ -97,15 +106,16 @@ function channelCell(channel: StreamChannel, error: keyof InstrumentAccuracy, un
 }
 
 const cells: readonly CellSpec[] = [
-  channelCell("low", "lowKpa", "kPa"),
-  channelCell("high", "highKpa", "kPa"),
-  channelCell("vent", "ventK", "degC"),
+  channelCell("low", "lowKpa", "kPa", "low-side"),
+  channelCell("high", "highKpa", "kPa", "high-side"),
+  channelCell("vent", "ventK", "degC", "vent"),
   {
-    ...channelCell("ambient", "ambientK", "degC"),
+    ...channelCell("ambient", "ambientK", "degC", "approach"),
     label: ({ humidityPct }) => `Ambient, ${formatNumber(humidityPct, "pct")} %`,
   },
   {
     name: "Superheat",
+    about: "superheat",
     value: ({ derived }) => derived?.superheatK ?? null,
     unit: "K",
     decimals: 0,
@@ -113,6 +123,7 @@ const cells: readonly CellSpec[] = [
   },
   {
     name: "Subcooling",
+    about: "subcooling",
     value: ({ derived }) => derived?.subcoolingK ?? null,
     unit: "K",
     decimals: 0,
@@ -120,6 +131,7 @@ const cells: readonly CellSpec[] = [
   },
   {
     name: "Air split",
+    about: "air-split",
     value: ({ derived }) => derived?.airSplitK ?? null,
     unit: "K",
     state: ({ states }) => worstState([states.vent, states.ambient]),
@@ -133,9 +145,9 @@ function Cell({ cell }: { cell: CellSpec }) {
   const { label, number, tail, word, tone } = useLiveOf((live) => shownIn(cell, figures, accuracy, live));
   return (
     <Box px="3.5" py="2" borderRightWidth="1px" borderColor="line" minW="0">
-      <Text fontSize="13px" color="soft" truncate>
+      <Explain about={cell.about} fontSize="13px" color="soft" truncate>
         {label}
-      </Text>
+      </Explain>
       <Flex align="baseline" gap="1" lineHeight="1.15" whiteSpace="nowrap">
         <Text as="span" fontSize="30px" fontWeight="650" letterSpacing="-0.5px">
           {number}

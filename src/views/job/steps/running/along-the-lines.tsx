@@ -142,7 +142,11 @@ function LongLine({ which, lineC }: { which: TestName; lineC: number | null }) {
         <NumberField spec={fields.lineLength} value={lines.length} onChange={(length) => set({ length })} />
       </Box>
       <Box flex="1 1 240px">
-        <Measure label="Flash margin where the line ends" value={margin} unit={job[which].settings[0].high.unit} />
+        <Measure
+          label="Left before it boils, where the line ends"
+          value={margin}
+          unit={job[which].settings[0].high.unit}
+        />
         <Text fontSize="14px" color="soft">
           {margin === null
             ? "Wants the high side and the liquid line."

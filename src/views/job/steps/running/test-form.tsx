@@ -14,6 +14,7 @@ import { useJob, useRack, useSetPart, useVerdict } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
+import { Explain } from "@/ui/explain";
 import { useFigures } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
 import { NumberField, UnitChoice } from "@/ui/number-field";
@@ -22,15 +23,16 @@ import { NumberField, UnitChoice } from "@/ui/number-field";
 const derivedRows: {
   key: keyof DerivedValues;
   label: string;
+  about: string;
   unit: UnitId | "as-high" | null;
   decimals?: number;
 }[] = [
-  { key: "superheatK", label: "Superheat", unit: "K", decimals: 0 },
-  { key: "subcoolingK", label: "Subcooling", unit: "K", decimals: 0 },
-  { key: "flashMarginKpa", label: "Flash margin", unit: "as-high" },
-  { key: "approachK", label: "Condensing over ambient", unit: "K", decimals: 0 },
-  { key: "airSplitK", label: "Air split", unit: "K", decimals: 1 },
-  { key: "compressionRatio", label: "Compression ratio", unit: null, decimals: 1 },
+  { key: "superheatK", label: "Superheat", about: "superheat", unit: "K", decimals: 0 },
+  { key: "subcoolingK", label: "Subcooling", about: "subcooling", unit: "K", decimals: 0 },
+  { key: "flashMarginKpa", label: "Left before the liquid boils", about: "flash", unit: "as-high" },
+  { key: "approachK", label: "Condensing over ambient", about: "approach", unit: "K", decimals: 0 },
+  { key: "airSplitK", label: "Air split", about: "air-split", unit: "K", decimals: 1 },
+  { key: "compressionRatio", label: "Compression ratio", about: "high-side", unit: null, decimals: 1 },
 ];
 
 /** The conditions and the two settings of a running test, typed or taken, with what follows from them. */
@@ -169,11 +171,11 @@ function Readings({ which }: { which: TestName }) {
           </BenchButton>
         </Box>
       )}
-      {derivedRows.map(({ key, label, unit: own, decimals }) => {
+      {derivedRows.map(({ key, label, about, unit: own, decimals }) => {
         const unit = own === "as-high" ? "kPa" : own;
         return (
           <Fragment key={key}>
-            <RowLabel text={label} quiet />
+            <RowLabel text={label} quiet about={about} />
             {derived.map((values, index) => (
               <DerivedCell
                 key={test.settings[index]!.name}
@@ -199,10 +201,10 @@ function provenance(setting: TestSetting): string {
   return `taken ${at}, not settled: ${setting.unsettled.map((channel) => channels[channel].name.toLowerCase()).join(", ")}`;
 }
 
-function RowLabel({ text, quiet = false }: { text: string; quiet?: boolean }) {
+function RowLabel({ text, quiet = false, about }: { text: string; quiet?: boolean; about?: string }) {
   return (
     <Flex minH={quiet ? "34px" : "target"} align="center" fontWeight={quiet ? "500" : "600"} fontSize="15px">
-      {text}
+      {about === undefined ? text : <Explain about={about}>{text}</Explain>}
     </Flex>
   );
 }

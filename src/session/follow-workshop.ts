@@ -1,0 +1,33 @@
+/** What every view needs to know of the workshop's choices, followed live: in one piece that is fetched once the page stands. */
+import { accuracyOf, type InstrumentAccuracy } from "@/core/readings/derive/instruments";
+import { unitsChosen } from "@/core/records/choices";
+import type { UnitChoice } from "@/core/units/figures";
+import { loadChoices } from "@/data/choices";
+import { follow } from "@/data/follow";
+
+export interface Workshop {
+  units: UnitChoice;
+  accuracy: InstrumentAccuracy;
+  large: boolean;
+}
+
+/** Tells the choices now and after every change, by whichever tab; stays silent where the store refuses. Gives the way to stop. */
+export function followWorkshop(next: (workshop: Workshop) => void): () => void {
+  let before = "";
+  return follow(
+    loadChoices,
+    (choices) => {
+      const { large, instruments } = choices;
+      const workshop = {
+        units: unitsChosen(choices),
+        accuracy: accuracyOf(instruments, new Date().toISOString()),
+        large,
+      };
+      // A change of anything else is no reason to draw every number anew.
+      const text = JSON.stringify(workshop);
+      if (text !== before) next(workshop);
+      before = text;
+    },
+    () => undefined,
+  );
+}

@@ -1,0 +1,25 @@
+"use client";
+
+import { Box, type BoxProps } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+import { openHelp } from "./overlays";
+
+/** A word that is explained where it stands: pressed, help opens beside it. */
+export function Explain({ about, children, ...look }: { about: string; children: ReactNode } & BoxProps) {
+  return (
+    <Box
+      asChild
+      textAlign="inherit"
+      cursor="help"
+      textDecoration="underline dotted"
+      textDecorationColor="edge"
+      textUnderlineOffset="3px"
+      maxW="full"
+      {...look}
+    >
+      <button type="button" aria-haspopup="dialog" onClick={() => openHelp(about)}>
+        {children}
+      </button>
+    </Box>
+  );
+}

@@ -1,0 +1,28 @@
+"use client";
+
+/** What lies over every view: help beside the thing it explains, and the palette. One of them at a time. */
+import { useEffect } from "react";
+import { useStore } from "zustand";
+import { createStore } from "zustand/vanilla";
+import type { Shortcut } from "./shortcuts";
+
+interface Overlays {
+  open: "palette" | "help" | null;
+  /** Entry of the glossary that help opens at; null: what the view is about. */
+  about: string | null;
+  /** What the view that is shown is about. */
+  place: string | null;
+  commands: readonly Shortcut[];
+}
+
+const overlays = createStore<Overlays>(() => ({ open: null, about: null, place: null, commands: [] }));
+
+export const openPalette = () => overlays.setState({ open: "palette" });
+export const openHelp = (about: string | null = null) => overlays.setState({ open: "help", about });
+export const closeOverlay = () => overlays.setState({ open: null });
+export const useOverlays = () => useStore(overlays);
+
+/** Tells what the view can do and what it is about, as long as it is shown. */
+export function useOffers(commands: readonly Shortcut[], place: string | null): void {
+  useEffect(() => overlays.setState({ commands, place }));
+}

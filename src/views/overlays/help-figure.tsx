@@ -1,0 +1,169 @@
+"use client";
+
+import { Box, Center, Spinner, Text } from "@chakra-ui/react";
+import type { FaultCause } from "@/core/causes/catalogue";
+import type { ChargeExample } from "@/core/charge/examples";
+import { courseOf, FootAxis, plainScale, quantityScale, SideAxis } from "@/pictures/axis";
+import { type CauseEffect, useExample } from "@/session/examples";
+import { useFigures } from "@/ui/figures";
+
+/** What the simulator draws to a word, on a usual car on a warm day. */
+export function HelpFigure({ of }: { of: "charge" | FaultCause }) {
+  const drawn = useExample(of);
+  if (drawn === null)
+    return (
+      <Center h="60px">
+        <Spinner aria-label="Simulating" />
+      </Center>
+    );
+  if (drawn.kind === "failed") return <Text color="soft">The drawing could not be made.</Text>;
+  return drawn.kind === "charge" ? <ChargeFigure examples={drawn.examples} /> : <CauseFigure effect={drawn.effect} />;
+}
+
+const WIDTH = 340;
+const HEIGHT = 196;
+const PLOT = { left: 46, right: 316, top: 22, foot: 158 };
+
+/** Both pressures against what is in it: the stretch where neither moves is the one that no gauge can see. */
+function ChargeFigure({ examples }: { examples: ChargeExample[] }) {
+  const figures = useFigures();
+  const scale = quantityScale({
+    least: 0,
+    most: Math.max(...examples.map(({ highKpa }) => highKpa)),
+    from: PLOT.foot,
+    to: PLOT.top,
+    unit: figures.unit("kPa"),
+    steps: 4,
+  });
+  const x = plainScale({ least: 0, most: 1.4, from: PLOT.left, to: PLOT.right });
+  const flat = flatStretch(examples);
+  return (
+    <figure style={{ margin: 0 }}>
+      <svg
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        width="100%"
+        role="img"
+        aria-label={`Pressures against the charge${flat ? `; between ${Math.round(flat.from * 100)} and ${Math.round(flat.to * 100)} per cent of the label they hardly move` : ""}`}
+      >
+        {flat && (
+          <rect
+            x={x(flat.from)}
+            y={PLOT.top}
+            width={x(flat.to) - x(flat.from)}
+            height={PLOT.foot - PLOT.top}
+            fill="var(--chakra-colors-band)"
+          />
+        )}
+        <SideAxis {...scale} from={PLOT.left} to={PLOT.right} line="line" labelX={PLOT.left - 6} />
+        <FootAxis
+          ticks={[0.2, 0.6, 1, 1.4].map((value) => ({ value, text: `${Math.round(value * 100)} %` }))}
+          at={x}
+          y={PLOT.foot + 16}
+        />
+        <text x={PLOT.left - 6} y={12} fontSize="12" textAnchor="end" fill="var(--chakra-colors-soft)">
+          {figures.label("kPa")}
+        </text>
+        <text x={PLOT.right} y={PLOT.foot + 33} fontSize="12" textAnchor="end" fill="var(--chakra-colors-soft)">
+          of the label weight
+        </text>
+        <path
+          d={courseOf(examples.map(({ share, highKpa }) => [x(share), scale.at(highKpa)]))}
+          fill="none"
+          stroke="var(--chakra-colors-ink)"
+          strokeWidth="2.4"
+        />
+        <path
+          d={courseOf(examples.map(({ share, lowKpa }) => [x(share), scale.at(lowKpa)]))}
+          fill="none"
+          stroke="var(--chakra-colors-low-side)"
+          strokeWidth="2.4"
+        />
+        <g fontSize="12" fontWeight="600">
+          <text x={PLOT.left + 6} y={PLOT.top - 6} fill="var(--chakra-colors-ink)">
+            high side
+          </text>
+          <text x={PLOT.left + 70} y={PLOT.top - 6} fill="var(--chakra-colors-low-side)">
+            low side
+          </text>
+          {flat && (
+            <text
+              x={(x(flat.from) + x(flat.to)) / 2}
+              y={PLOT.foot - 8}
+              textAnchor="middle"
+              fill="var(--chakra-colors-done)"
+            >
+              no gauge tells
+            </text>
+          )}
+        </g>
+      </svg>
+      <Text as="figcaption" fontSize="13px" color="soft">
+        {`A usual car with a receiver, ${figures.quantity(30, "degC", 0)}, idle, simulated.`}
+      </Text>
+    </figure>
+  );
+}
+
+/** Around the label: as far as both pressures stay within a gauge's error of what they are at the label. */
+function flatStretch(examples: ChargeExample[]): { from: number; to: number } | null {
+  const label = examples.find(({ share }) => Math.abs(share - 1) < 0.01);
+  if (label === undefined) return null;
+  const same = ({ lowKpa, highKpa }: ChargeExample) =>
+    Math.abs(lowKpa - label.lowKpa) < 12 && Math.abs(highKpa - label.highKpa) < 35;
+  const at = examples.indexOf(label);
+  let [from, to] = [at, at];
+  while (from > 0 && same(examples[from - 1]!)) from--;
+  while (to < examples.length - 1 && same(examples[to + 1]!)) to++;
+  return to > from ? { from: examples[from]!.share, to: examples[to]!.share } : null;
+}
+
+const rows = [
+  { key: "lowKpa", name: "Low side", of: "kPa" },
+  { key: "highKpa", name: "High side", of: "kPa" },
+  { key: "ventC", name: "Centre vent", of: "degC" },
+  { key: "superheatK", name: "Superheat", of: "K" },
+  { key: "subcoolingK", name: "Subcooling", of: "K" },
+] as const;
+
+/** What a cause does to the needles: sound, and with it. */
+function CauseFigure({ effect: { sound, withIt } }: { effect: CauseEffect }) {
+  const figures = useFigures();
+  if (withIt === null) return <Text color="soft">With it, plainly there, such a car does not run.</Text>;
+  return (
+    <Box>
+      <Box
+        as="table"
+        w="full"
+        fontSize="15px"
+        css={{
+          "& td, & th": { py: "1", textAlign: "end" },
+          "& th:first-of-type, & td:first-of-type": { textAlign: "start" },
+        }}
+      >
+        <thead>
+          <tr>
+            <th> </th>
+            <th>sound</th>
+            <th>with it</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ key, name, of }) => {
+            const [a, b] = [figures.number(sound[key], of, 0), figures.quantity(withIt[key], of, 0)];
+            const changed = figures.quantity(sound[key], of, 0) !== b;
+            return (
+              <tr key={key}>
+                <td>{name}</td>
+                <td>{a}</td>
+                <td style={{ fontWeight: changed ? 650 : 400 }}>{b}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </Box>
+      <Text fontSize="13px" color="soft" mt="1">
+        {`A usual car, ${figures.quantity(30, "degC", 0)}, idle, the cause plainly there, simulated. Yours differs: look at the bands.`}
+      </Text>
+    </Box>
+  );
+}

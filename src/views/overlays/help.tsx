@@ -1,0 +1,150 @@
+"use client";
+
+import { Box, Flex, Input, Kbd, Text } from "@chakra-ui/react";
+import { X } from "lucide-react";
+import { useEffect, useRef, useState } from "react";
+import { BenchButton } from "@/ui/buttons";
+import { useFigures } from "@/ui/figures";
+import { closeOverlay, useOverlays } from "@/ui/overlays";
+import { findEntries, type GlossaryEntry, glossary, kindWords } from "@/words/glossary";
+import { HelpFigure } from "./help-figure";
+
+/** Help beside the work: what the view is about, every word of the product to look up, and the keys. */
+export function Help() {
+  const { about, place, commands } = useOverlays();
+  const figures = useFigures();
+  const [query, setQuery] = useState("");
+  const [open, setOpen] = useState<string | null>(about ?? place);
+  const panel = useRef<HTMLDivElement>(null);
+  const back = useRef<Element | null>(null);
+  useEffect(() => setOpen(about ?? place), [about, place]);
+  useEffect(() => {
+    back.current = document.activeElement;
+    panel.current?.focus();
+    const onEscape = (event: KeyboardEvent) => event.key === "Escape" && closeOverlay();
+    window.addEventListener("keydown", onEscape);
+    return () => {
+      window.removeEventListener("keydown", onEscape);
+      if (back.current instanceof HTMLElement) back.current.focus();
+    };
+  }, []);
+  const first = glossary.find(({ id }) => id === (about ?? place));
+  const found = query.trim() === "" ? null : findEntries(query, figures);
+  const listed = found ?? glossary.filter((entry) => entry !== first);
+  return (
+    <Flex
+      ref={panel}
+      as="aside"
+      aria-label="Help"
+      tabIndex={-1}
+      outline="none"
+      direction="column"
+      position="fixed"
+      zIndex="overlay"
+      top="0"
+      right="0"
+      bottom="0"
+      w={{ base: "min(100vw, 400px)", md: "400px" }}
+      bg="sheet"
+      borderLeftWidth="1px"
+      borderColor="edge"
+      boxShadow="lg"
+    >
+      <Flex gap="2" p="3" align="center">
+        <Text as="h2" fontSize="20px" fontWeight="650" flex="1">
+          Help
+        </Text>
+        <BenchButton kind="quiet" aria-label="Close the help" onClick={closeOverlay}>
+          <X size={20} />
+        </BenchButton>
+      </Flex>
+      <Box px="3" pb="2">
+        <Input
+          aria-label="Look up a word"
+          placeholder="Look up a word, a cause, a step"
+          h="target"
+          bg="field"
+          borderColor="edge"
+          value={query}
+          onChange={(event) => setQuery(event.target.value)}
+        />
+      </Box>
+      <Box flex="1" overflowY="auto" px="3" pb="4">
+        {found === null && first && <Entry entry={first} open figures={figures} />}
+        {found?.length === 0 && (
+          <Text color="soft" py="3">
+            No entry has these words. Try one of them alone.
+          </Text>
+        )}
+        {listed.map((entry) => (
+          <Entry
+            key={entry.id}
+            entry={entry}
+            open={open === entry.id || (found !== null && found[0] === entry)}
+            figures={figures}
+            onOpen={() => setOpen(open === entry.id ? null : entry.id)}
+          />
+        ))}
+        {found === null && (
+          <Box mt="4">
+            <Text fontWeight="650" mb="1">
+              Keys
+            </Text>
+            {commands.map((command) => (
+              <Flex key={command.key} justify="space-between" minH="32px" align="center">
+                <Text>{command.does}</Text>
+                <Kbd fontFamily="body">{command.key.toUpperCase()}</Kbd>
+              </Flex>
+            ))}
+            <Text color="soft" fontSize="14px" mt="1">
+              Ctrl+K finds anything: views, steps, vehicles, words. Keys rest while you type in a field.
+            </Text>
+          </Box>
+        )}
+      </Box>
+    </Flex>
+  );
+}
+
+interface EntryProps {
+  entry: GlossaryEntry;
+  open: boolean;
+  figures: ReturnType<typeof useFigures>;
+  onOpen?: () => void;
+}
+
+function Entry({ entry, open, figures, onOpen }: EntryProps) {
+  const title = (
+    <Flex w="full" align="baseline" gap="2" textAlign="start">
+      <Text as="span" fontWeight="650" fontSize="17px" flex="1">
+        {entry.name}
+      </Text>
+      <Text as="span" fontSize="13px" color="soft">
+        {kindWords[entry.kind]}
+      </Text>
+    </Flex>
+  );
+  return (
+    <Box borderTopWidth="1px" borderColor="line" py="1.5">
+      {onOpen ? (
+        <Box asChild w="full" minH="target" cursor="pointer">
+          <button type="button" aria-expanded={open} onClick={onOpen}>
+            {title}
+          </button>
+        </Box>
+      ) : (
+        title
+      )}
+      {open && (
+        <Box pb="2">
+          <Text fontSize="16px">{entry.text(figures)}</Text>
+          {entry.figure && (
+            <Box mt="2">
+              <HelpFigure of={entry.figure} />
+            </Box>
+          )}
+        </Box>
+      )}
+    </Box>
+  );
+}

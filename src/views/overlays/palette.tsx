@@ -1,0 +1,155 @@
+"use client";
+
+import { Box, Dialog, Flex, Input, Kbd, Portal, Text } from "@chakra-ui/react";
+import { useRouter } from "next/navigation";
+import { type KeyboardEvent, useEffect, useMemo, useState } from "react";
+import { listJobs } from "@/data/jobs";
+import { useFigures } from "@/ui/figures";
+import { closeOverlay, openHelp, useOverlays } from "@/ui/overlays";
+import { stepPath } from "@/views/job/frame/steps";
+import { glossary, kindWords } from "@/words/glossary";
+import { settingsCards } from "@/words/settings";
+
+interface Item {
+  id: string;
+  kind: string;
+  name: string;
+  /** Also found by these. */
+  also: string;
+  key?: string;
+  run: () => void;
+}
+
+const MOST_SHOWN = 40;
+
+/** One field that finds everything: what can be done here, views, vehicles, steps, causes, words, settings. */
+export function Palette() {
+  const { commands } = useOverlays();
+  const router = useRouter();
+  const figures = useFigures();
+  const [query, setQuery] = useState("");
+  const [at, setAt] = useState(0);
+  const [vehicles, setVehicles] = useState<Item[]>([]);
+  useEffect(() => {
+    listJobs().then(
+      ({ jobs }) =>
+        setVehicles(
+          jobs.map((job) => ({
+            id: `job-${job.id}`,
+            kind: "Vehicle",
+            name: job.intake.vehicle.trim() || "Unnamed vehicle",
+            also: `${job.intake.complaint} ${job.intake.refrigerant ?? ""}`,
+            run: () => router.push(stepPath(job.id, "intake")),
+          })),
+        ),
+      // A store that refuses is said to by the view; everything else is found all the same.
+      () => undefined,
+    );
+  }, [router]);
+  const items = useMemo(
+    (): Item[] => [
+      ...commands.map(({ key, does, run }) => ({ id: `do-${key}`, kind: "Do", name: does, also: "", key, run })),
+      ...vehicles,
+      ...settingsCards.map(({ id, name, also }) => ({
+        id: `set-${id}`,
+        kind: "Setting",
+        name,
+        also,
+        run: () => router.push(`/settings#${id}`),
+      })),
+      ...glossary.map((entry) => ({
+        id: entry.id,
+        kind: kindWords[entry.kind],
+        name: entry.name,
+        also: `${entry.also ?? ""} ${entry.text(figures)}`,
+        run: () => openHelp(entry.id),
+      })),
+    ],
+    [commands, vehicles, router, figures],
+  );
+  const words = query.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = items
+    .filter(({ kind, name, also }) => words.every((word) => `${kind} ${name} ${also}`.toLowerCase().includes(word)))
+    .map((item) => ({ item, near: words.every((word) => item.name.toLowerCase().includes(word)) }))
+    .sort((a, b) => Number(b.near) - Number(a.near))
+    .slice(0, MOST_SHOWN)
+    .map(({ item }) => item);
+  const chosen = Math.min(at, found.length - 1);
+  const run = (item: Item | undefined) => {
+    if (item === undefined) return;
+    closeOverlay();
+    item.run();
+  };
+  const keys = (event: KeyboardEvent) => {
+    if (event.key === "Enter") run(found[chosen]);
+    else if (event.key === "ArrowDown") setAt(Math.min(chosen + 1, found.length - 1));
+    else if (event.key === "ArrowUp") setAt(Math.max(chosen - 1, 0));
+    else return;
+    event.preventDefault();
+  };
+  return (
+    <Dialog.Root open onOpenChange={(details) => !details.open && closeOverlay()} size="md">
+      <Portal>
+        <Dialog.Backdrop />
+        <Dialog.Positioner>
+          <Dialog.Content bg="sheet" color="ink" overflow="hidden">
+            <Dialog.Title srOnly>Find anything</Dialog.Title>
+            <Box p="3">
+              <Input
+                aria-label="Find anything"
+                aria-controls="palette-found"
+                aria-activedescendant={found[chosen] ? `palette-${found[chosen].id}` : undefined}
+                placeholder="A vehicle, a step, a cause, a word, a setting, an act"
+                value={query}
+                h="56px"
+                fontSize="19px"
+                bg="field"
+                borderColor="edge"
+                onChange={(event) => {
+                  setQuery(event.target.value);
+                  setAt(0);
+                }}
+                onKeyDown={keys}
+              />
+            </Box>
+            <Box id="palette-found" role="listbox" aria-label="Found" maxH="56vh" overflowY="auto" px="2" pb="2">
+              {found.length === 0 && (
+                <Text color="soft" px="2" pb="2">
+                  Nothing has these words.
+                </Text>
+              )}
+              {found.map((item, i) => (
+                <Flex
+                  key={item.id}
+                  id={`palette-${item.id}`}
+                  role="option"
+                  aria-selected={i === chosen}
+                  ref={(element: HTMLDivElement | null) => {
+                    if (i === chosen) element?.scrollIntoView?.({ block: "nearest" });
+                  }}
+                  align="center"
+                  gap="3"
+                  minH="target"
+                  px="2"
+                  rounded="card"
+                  cursor="pointer"
+                  bg={i === chosen ? "band" : undefined}
+                  _hover={{ bg: "band" }}
+                  onClick={() => run(item)}
+                >
+                  <Text w="64px" flexShrink="0" fontSize="13px" color="soft">
+                    {item.kind}
+                  </Text>
+                  <Text flex="1" minW="0" truncate fontSize="16px">
+                    {item.name}
+                  </Text>
+                  {item.key && <Kbd fontFamily="body">{item.key.toUpperCase()}</Kbd>}
+                </Flex>
+              ))}
+            </Box>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
+  );
+}

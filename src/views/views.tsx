@@ -1,0 +1,44 @@
+"use client";
+
+/** The views as pages show them: the frame at once, each view's own program as soon as it is there. */
+import { lazy, type ReactNode, Suspense } from "react";
+import { Opening } from "@/ui/opening";
+
+const BayView = lazy(() => import("./bay/bay-view").then(({ BayView }) => ({ default: BayView })));
+const DeskView = lazy(() => import("./desk/desk-view").then(({ DeskView }) => ({ default: DeskView })));
+const SettingsView = lazy(() =>
+  import("./settings/settings-view").then(({ SettingsView }) => ({ default: SettingsView })),
+);
+const JobFrame = lazy(() => import("./job/frame/job-frame").then(({ JobFrame }) => ({ default: JobFrame })));
+
+export function Bay() {
+  return (
+    <Suspense fallback={<Opening current="bay" title="Bay" />}>
+      <BayView />
+    </Suspense>
+  );
+}
+
+export function Desk() {
+  return (
+    <Suspense fallback={<Opening current="desk" title="P-T desk" />}>
+      <DeskView />
+    </Suspense>
+  );
+}
+
+export function Settings() {
+  return (
+    <Suspense fallback={<Opening current="settings" title="Settings" />}>
+      <SettingsView />
+    </Suspense>
+  );
+}
+
+export function JobDesk({ children }: { children: ReactNode }) {
+  return (
+    <Suspense fallback={<Opening current="job" title="Job" />}>
+      <JobFrame>{children}</JobFrame>
+    </Suspense>
+  );
+}
