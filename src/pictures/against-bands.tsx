@@ -1,11 +1,12 @@
 "use client";
 
-import { Table, Text } from "@chakra-ui/react";
+import { Table } from "@chakra-ui/react";
 import type { Band, BandChannel, ExpectedBands } from "@/core/diagnosis/explain/expected";
 import type { DerivedValues } from "@/core/readings/derive/derived";
 import type { JudgedStream } from "@/core/readings/stream/judged-stream";
 import { type UnitId, units } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
+import { Text } from "@/ui/text";
 
 const rows: { channel: BandChannel; name: string; unit: UnitId | "kPa" }[] = [
   { channel: "low", name: "Low side", unit: "kPa" },

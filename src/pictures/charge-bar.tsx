@@ -1,9 +1,10 @@
 "use client";
 
-import { Box, Flex, Text } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import type { ChargeInputs, MassBalance } from "@/core/charge/books/mass-balance";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
+import { Text } from "@/ui/text";
 
 interface ChargeBarProps {
   inputs: ChargeInputs;

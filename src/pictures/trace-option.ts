@@ -6,16 +6,7 @@ import type { TraceEvent, TraceStore } from "@/core/readings/stream/trace-store"
 import type { Figures } from "@/core/units/figures";
 import { formatNumber, fromBase, toBase, type UnitId, units } from "@/core/units/units";
 import { niceTicks } from "./nice-ticks";
-
-export interface TraceInks {
-  ink: string;
-  soft: string;
-  line: string;
-  low: string;
-  vent: string;
-  settled: string;
-  moving: string;
-}
+import { CHART_FONT, type ChartInks } from "./use-echart";
 
 export interface TraceDrawing {
   trace: TraceStore;
@@ -25,11 +16,8 @@ export interface TraceDrawing {
   figures: Figures;
   /** Of the whole drawing, px. */
   width: number;
-  inks: TraceInks;
+  inks: ChartInks;
 }
-
-/** A canvas does not inherit; this is the family the theme ships. */
-const FONT = "'Atkinson Hyperlegible Next Variable', sans-serif";
 
 /** Where things stand, px. */
 const LEFT = 46;
@@ -44,7 +32,7 @@ const COLUMN_PX = 2;
 interface Line {
   channel: TraceChannel;
   name: string;
-  colour: keyof TraceInks;
+  colour: keyof ChartInks;
   type: "solid" | "dashed" | "dotted";
 }
 
@@ -123,11 +111,11 @@ export function traceOption(drawing: TraceDrawing): EChartsCoreOption {
     left: 2,
     top,
     silent: true,
-    style: { text, fill: inks.soft, font: `12px ${FONT}` },
+    style: { text, fill: inks.soft, font: `12px ${CHART_FONT}` },
   });
   return {
     animation: false,
-    textStyle: { fontFamily: FONT, fontSize: 13 },
+    textStyle: { fontFamily: CHART_FONT, fontSize: 13 },
     grid: [PRESSURES, TEMPERATURES, STATES].map((place) => ({ left: LEFT, right: RIGHT, ...place })),
     xAxis: [time(0, false), time(1, false), time(2, true)],
     yAxis: [
@@ -182,7 +170,7 @@ function lineSeries(
   line: Line,
   points: [number, number][],
   axis: number,
-  inks: TraceInks,
+  inks: ChartInks,
   minute: (time: number) => number,
 ) {
   return {
@@ -222,7 +210,7 @@ function endLabels(read: Read, scale: Scale, place: { top: number; height: numbe
     left: drawing.width - RIGHT + 6,
     top: y - 8,
     silent: true,
-    style: { text: line.name, fill: drawing.inks[line.colour], font: `14px ${FONT}` },
+    style: { text: line.name, fill: drawing.inks[line.colour], font: `14px ${CHART_FONT}` },
   }));
 }
 
@@ -265,7 +253,7 @@ function stateStrip({ trace, endS, inks, minutes, width }: TraceDrawing, fromS: 
 }
 
 /** A line down both sheets for each event; named where there is room, readings taken before all others. */
-function eventMarks(events: readonly TraceEvent[], fromS: number, x: (time: number) => number, inks: TraceInks) {
+function eventMarks(events: readonly TraceEvent[], fromS: number, x: (time: number) => number, inks: ChartInks) {
   const shown = events.filter(({ time }) => time > fromS);
   const named: number[] = [];
   const foot = STATES.top + STATES.height;
@@ -295,7 +283,7 @@ function eventMarks(events: readonly TraceEvent[], fromS: number, x: (time: numb
       left: Math.max(LEFT, at - 4),
       top: 6,
       silent: true,
-      style: { text: event.text, fill: taken ? inks.vent : inks.soft, font: `13px ${FONT}` },
+      style: { text: event.text, fill: taken ? inks.vent : inks.soft, font: `13px ${CHART_FONT}` },
     };
     return [rule, text];
   });

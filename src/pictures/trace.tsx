@@ -1,14 +1,15 @@
 "use client";
 
-import { Box, Flex, Text } from "@chakra-ui/react";
-import type { EChartsType } from "echarts/core";
+import { Box, Flex } from "@chakra-ui/react";
 import { useTheme } from "next-themes";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import type { TraceChannel } from "@/core/readings/channels";
 import type { TraceSample, TraceStore } from "@/core/readings/stream/trace-store";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
-import { loadTraceCharts, type TraceInks, traceOption } from "./trace-option";
+import { Text } from "@/ui/text";
+import { loadTraceCharts, traceOption } from "./trace-option";
+import { chartInks, useEchart } from "./use-echart";
 
 interface TraceProps {
   trace: TraceStore;
@@ -19,27 +20,6 @@ interface TraceProps {
   /** Temperature lines shown at first. */
   temperatures?: readonly TraceChannel[];
 }
-
-const inks: Record<"light" | "dark", TraceInks> = {
-  light: {
-    ink: "#1c2326",
-    soft: "#5a6365",
-    line: "#d3cdc0",
-    low: "#1f6fae",
-    vent: "#2f6a52",
-    settled: "#cfdcc8",
-    moving: "#ecdcbb",
-  },
-  dark: {
-    ink: "#f0ede6",
-    soft: "#a7b0b1",
-    line: "#3a4448",
-    low: "#7db8e8",
-    vent: "#82c7a8",
-    settled: "#33503f",
-    moving: "#544527",
-  },
-};
 
 const spans = [2, 6, 20, 60] as const;
 const choosable = [
@@ -56,33 +36,10 @@ const choosable = [
  */
 export function Trace({ trace, latest, minutes = 6, temperatures = ["vent", "suction", "liquid"] }: TraceProps) {
   const figures = useFigures();
-  const host = useRef<HTMLDivElement>(null);
-  const [chart, setChart] = useState<EChartsType | null>(null);
-  const [width, setWidth] = useState(0);
+  const { host, chart, width } = useEchart(loadTraceCharts);
   const [span, setSpan] = useState<number>(minutes);
   const [shown, setShown] = useState<readonly TraceChannel[]>(temperatures);
   const { resolvedTheme } = useTheme();
-
-  useEffect(() => {
-    let made: EChartsType | null = null;
-    let gone = false;
-    const resize = new ResizeObserver(() => {
-      made?.resize();
-      setWidth(host.current?.clientWidth ?? 0);
-    });
-    loadTraceCharts().then((echarts) => {
-      if (gone || host.current === null) return;
-      made = echarts.init(host.current, undefined, { renderer: "canvas" });
-      resize.observe(host.current);
-      setWidth(host.current.clientWidth);
-      setChart(made);
-    });
-    return () => {
-      gone = true;
-      resize.disconnect();
-      made?.dispose();
-    };
-  }, []);
 
   const newest = latest?.time ?? 0;
   useEffect(() => {
@@ -96,7 +53,7 @@ export function Trace({ trace, latest, minutes = 6, temperatures = ["vent", "suc
         temperatures: shown,
         figures,
         width,
-        inks: inks[resolvedTheme === "dark" ? "dark" : "light"],
+        inks: chartInks[resolvedTheme === "dark" ? "dark" : "light"],
       });
       chart.setOption(option, { replaceMerge: ["series", "graphic"] });
     });

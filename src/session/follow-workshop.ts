@@ -1,6 +1,6 @@
 /** What every view needs to know of the workshop's choices, followed live: in one piece that is fetched once the page stands. */
 import { accuracyOf, type InstrumentAccuracy } from "@/core/readings/derive/instruments";
-import { unitsChosen } from "@/core/records/choices";
+import { type Choices, unitsChosen } from "@/core/records/choices";
 import type { UnitChoice } from "@/core/units/figures";
 import { loadChoices } from "@/data/choices";
 import { follow } from "@/data/follow";
@@ -9,6 +9,7 @@ export interface Workshop {
   units: UnitChoice;
   accuracy: InstrumentAccuracy;
   large: boolean;
+  language: Choices["language"];
 }
 
 /** Tells the choices now and after every change, by whichever tab; stays silent where the store refuses. Gives the way to stop. */
@@ -17,11 +18,12 @@ export function followWorkshop(next: (workshop: Workshop) => void): () => void {
   return follow(
     loadChoices,
     (choices) => {
-      const { large, instruments } = choices;
+      const { large, instruments, language } = choices;
       const workshop = {
         units: unitsChosen(choices),
         accuracy: accuracyOf(instruments, new Date().toISOString()),
         large,
+        language,
       };
       // A change of anything else is no reason to draw every number anew.
       const text = JSON.stringify(workshop);

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Grid, Text } from "@chakra-ui/react";
+import { Box, Flex, Grid } from "@chakra-ui/react";
 import { CircleQuestionMark, MoonStar, Ruler, Search, SlidersHorizontal, SquareStack, Sun, Wrench } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
@@ -10,6 +10,7 @@ import { Mark } from "./mark";
 import { useUpdateWaits } from "./offline";
 import { openHelp, openPalette, useOffers } from "./overlays";
 import { type Shortcut, useShortcuts } from "./shortcuts";
+import { Text } from "./text";
 
 interface AppFrameProps {
   current: "bay" | "job" | "desk" | "settings";

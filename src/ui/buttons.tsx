@@ -1,6 +1,7 @@
 "use client";
 
 import { Button, type ButtonProps, Kbd } from "@chakra-ui/react";
+import { useSaid } from "./text";
 
 type Kind = "act" | "main" | "quiet";
 
@@ -18,9 +19,10 @@ export function BenchButton({
   children,
   ...rest
 }: ButtonProps & { kind?: Kind; shortcut?: string }) {
+  const said = useSaid();
   return (
     <Button h="auto" minH="target" px="4" fontSize="16px" fontWeight="650" rounded="card" {...looks[kind]} {...rest}>
-      {children}
+      {rest.asChild ? children : said(children)}
       {shortcut && (
         <Kbd
           bg="transparent"

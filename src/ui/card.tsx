@@ -1,7 +1,8 @@
 "use client";
 
-import { Box, Flex, Text } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import type { ReactNode } from "react";
+import { Text } from "./text";
 
 /** A card: a sheet of paper on the bench with its heading. */
 export function Card({ title, children, aside }: { title?: string; aside?: ReactNode; children: ReactNode }) {

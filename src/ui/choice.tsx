@@ -1,6 +1,7 @@
 "use client";
 
-import { Flex, RadioGroup, Text } from "@chakra-ui/react";
+import { Flex, RadioGroup } from "@chakra-ui/react";
+import { Text, useSay } from "./text";
 
 interface ChoiceProps<Value extends string> {
   label: string;
@@ -12,10 +13,11 @@ interface ChoiceProps<Value extends string> {
 
 /** One of a few, as buttons a glove can hit. */
 export function Choice<Value extends string>({ label, options, value, onChange, missing }: ChoiceProps<Value>) {
+  const say = useSay();
   return (
     <RadioGroup.Root value={value} onValueChange={(details) => details.value && onChange(details.value as Value)}>
       <RadioGroup.Label fontWeight="600" fontSize="14px">
-        {label}
+        {say(label)}
       </RadioGroup.Label>
       <Flex gap="1.5" wrap="wrap" mt="1">
         {options.map((option) => (
@@ -35,7 +37,7 @@ export function Choice<Value extends string>({ label, options, value, onChange, 
           >
             <RadioGroup.ItemHiddenInput />
             <RadioGroup.ItemText fontSize="15px" fontWeight="inherit">
-              {option.label}
+              {say(option.label)}
             </RadioGroup.ItemText>
           </RadioGroup.Item>
         ))}

@@ -3,9 +3,11 @@
 import { Box, type BoxProps } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { openHelp } from "./overlays";
+import { useSaid } from "./text";
 
 /** A word that is explained where it stands: pressed, help opens beside it. */
 export function Explain({ about, children, ...look }: { about: string; children: ReactNode } & BoxProps) {
+  const said = useSaid();
   return (
     <Box
       asChild
@@ -18,7 +20,7 @@ export function Explain({ about, children, ...look }: { about: string; children:
       {...look}
     >
       <button type="button" aria-haspopup="dialog" onClick={() => openHelp(about)}>
-        {children}
+        {said(children)}
       </button>
     </Box>
   );

@@ -1,10 +1,11 @@
 "use client";
 
-import { Box, Flex, Text } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import type { Measured } from "@/core/readings/derive/measured";
 import type { UnitId } from "@/core/units/units";
 import { useFigures } from "./figures";
+import { Text } from "./text";
 
 interface MeasureProps {
   label: string;

@@ -1,7 +1,8 @@
 "use client";
 
-import { Box, Text } from "@chakra-ui/react";
+import { Box } from "@chakra-ui/react";
 import type { ReactNode } from "react";
+import { Text, useSaid } from "./text";
 
 type Tone = "act" | "wait" | "done" | "plain";
 
@@ -9,6 +10,7 @@ const edges: Record<Tone, string> = { act: "act", wait: "wait", done: "done", pl
 
 /** A strip that says one thing, with an edge that says how pressing it is and words that say why. */
 export function Notice({ tone = "plain", title, children }: { tone?: Tone; title: ReactNode; children?: ReactNode }) {
+  const said = useSaid();
   return (
     <Box
       bg="sheet"
@@ -26,7 +28,7 @@ export function Notice({ tone = "plain", title, children }: { tone?: Tone; title
       </Text>
       {children && (
         <Box color="soft" fontSize="15px" mt="0.5">
-          {children}
+          {said(children)}
         </Box>
       )}
     </Box>

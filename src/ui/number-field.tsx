@@ -1,11 +1,12 @@
 "use client";
 
-import { Box, Field, Flex, Input, NativeSelect, Text } from "@chakra-ui/react";
+import { Box, Field, Flex, Input, NativeSelect } from "@chakra-ui/react";
 import { useId, useState } from "react";
 import { checkEntry, type Entry, type FieldSpec, unitDoubt, withSaidUnit } from "@/core/units/entry";
 import { type UnitId, units, unitsOf } from "@/core/units/units";
 import { entrySentence } from "../words/issues";
 import { BenchButton } from "./buttons";
+import { Text, useSay } from "./text";
 
 interface NumberFieldProps {
   spec: FieldSpec;
@@ -37,6 +38,7 @@ export function NumberField(props: NumberFieldProps) {
     hideUnit,
     large = false,
   } = props;
+  const say = useSay();
   // While the field has the focus its own text rules, so that a slow store never moves the caret.
   const [draft, setDraft] = useState<string | null>(null);
   const text = draft ?? value.text;
@@ -48,7 +50,7 @@ export function NumberField(props: NumberFieldProps) {
   return (
     <Field.Root invalid={!silent} gap="1">
       <Field.Label fontWeight="600" fontSize="14px" srOnly={hideLabel}>
-        {label}
+        {say(label)}
       </Field.Label>
       <Flex w="full" gap="1.5">
         <Input
@@ -85,12 +87,12 @@ export function NumberField(props: NumberFieldProps) {
       {silent ? (
         hint && (
           <Field.HelperText color="soft" fontSize="13px" mt="0">
-            {hint}
+            {say(hint)}
           </Field.HelperText>
         )
       ) : (
         <Field.ErrorText color="act" fontSize="13px" mt="0">
-          {checked.ok ? "" : entrySentence({ ...spec, label }, checked.issue)}
+          {checked.ok ? "" : say(entrySentence({ ...spec, label }, checked.issue))}
         </Field.ErrorText>
       )}
       {asked.length > 0 && (

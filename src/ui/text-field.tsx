@@ -2,6 +2,7 @@
 
 import { Field, Input, Textarea } from "@chakra-ui/react";
 import { useState } from "react";
+import { useSay } from "./text";
 
 interface TextFieldProps {
   label: string;
@@ -15,6 +16,7 @@ interface TextFieldProps {
 
 /** Words as typed; one line or several. */
 export function TextField({ label, value, onChange, hint, placeholder, lines = 1, missing = false }: TextFieldProps) {
+  const say = useSay();
   const [draft, setDraft] = useState<string | null>(null);
   const shared = {
     value: draft ?? value,
@@ -32,7 +34,7 @@ export function TextField({ label, value, onChange, hint, placeholder, lines = 1
   return (
     <Field.Root invalid={missing} gap="1">
       <Field.Label fontWeight="600" fontSize="14px">
-        {label}
+        {say(label)}
       </Field.Label>
       {lines > 1 ? (
         <Textarea rows={lines} {...shared} onChange={(event) => change(event.target.value)} />
@@ -40,11 +42,13 @@ export function TextField({ label, value, onChange, hint, placeholder, lines = 1
         <Input h="target" {...shared} onChange={(event) => change(event.target.value)} />
       )}
       {missing ? (
-        <Field.ErrorText color="act" fontSize="13px" mt="0">{`${label} is missing.`}</Field.ErrorText>
+        <Field.ErrorText color="act" fontSize="13px" mt="0">
+          {say(`${label} is missing.`)}
+        </Field.ErrorText>
       ) : (
         hint && (
           <Field.HelperText color="soft" fontSize="13px" mt="0">
-            {hint}
+            {say(hint)}
           </Field.HelperText>
         )
       )}

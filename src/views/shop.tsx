@@ -7,15 +7,16 @@ import type { Workshop } from "@/session/follow-workshop";
 import { ReadIn } from "@/ui/figures";
 import { AccuracyOfShop } from "@/ui/instruments";
 import { useOverlays } from "@/ui/overlays";
+import { LanguageOfShop } from "@/ui/text";
 
 const Palette = lazy(() => import("./overlays/palette").then(({ Palette }) => ({ default: Palette })));
 const Help = lazy(() => import("./overlays/help").then(({ Help }) => ({ default: Help })));
 
-const usual: Workshop = { units: systemUnits.kPa, accuracy: workshopInstruments, large: false };
+const usual: Workshop = { units: systemUnits.kPa, accuracy: workshopInstruments, large: false, language: "british" };
 
 /** What this workshop has chosen, for every view, and what lies over all of them: units, instruments, size; help and palette. */
 export function Shop({ children }: { children: ReactNode }) {
-  const [{ units, accuracy, large }, setWorkshop] = useState(usual);
+  const [{ units, accuracy, large, language }, setWorkshop] = useState(usual);
   const { open } = useOverlays();
   useEffect(() => {
     let stop: (() => void) | "gone" | null = null;
@@ -33,11 +34,13 @@ export function Shop({ children }: { children: ReactNode }) {
   return (
     <ReadIn choice={units}>
       <AccuracyOfShop value={accuracy}>
-        {children}
-        <Suspense fallback={null}>
-          {open === "palette" && <Palette />}
-          {open === "help" && <Help />}
-        </Suspense>
+        <LanguageOfShop value={language}>
+          {children}
+          <Suspense fallback={null}>
+            {open === "palette" && <Palette />}
+            {open === "help" && <Help />}
+          </Suspense>
+        </LanguageOfShop>
       </AccuracyOfShop>
     </ReadIn>
   );

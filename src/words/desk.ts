@@ -14,6 +14,7 @@ export const dimensionWords: Record<ChosenDimension, string> = {
   length: "Hose length",
   bore: "Hose bore",
   volume: "Volume",
+  heat: "Heat",
 };
 
 export const unitSystemLabels: Record<UnitSystem, string> = { bar: "Metric, bar", kPa: "Metric, kPa", us: "US" };
@@ -26,7 +27,7 @@ export const sideWords = {
     line: "Suction line",
     lineField: "suction",
     difference: "Superheat",
-    gauge: "a usual low-side gauge's error",
+    gauge: "what the low-side gauge errs by",
   },
   high: {
     title: "High side",
@@ -35,7 +36,7 @@ export const sideWords = {
     line: "Liquid line",
     lineField: "liquid",
     difference: "Subcooling",
-    gauge: "a usual high-side gauge's error",
+    gauge: "what the high-side gauge errs by",
   },
 } as const;
 

@@ -1,7 +1,7 @@
 /** Words of the settings. */
 import type { VacuumSchool } from "@/core/charge/vacuum/target";
 import type { KeptInstruments } from "@/core/readings/derive/instruments";
-import type { Language } from "@/core/records/choices";
+import type { Language } from "./language";
 
 export const instrumentNames: Record<keyof KeptInstruments, string> = {
   low: "Low-side gauge",

@@ -58,8 +58,8 @@ describe("the verdict", () => {
     await browser.says("What fits these readings");
     // Low side high and high side low by two gauges and the vent alone: a worn compressor and one stuck at low stroke look alike.
     const readings: [string, string, string][] = [
-      ["Low side", "3.3", "3.0"],
-      ["High side", "11", "11.5"],
+      ["Low side", "3.3 bar", "3.0 bar"],
+      ["High side", "11 bar", "11.5 bar"],
       ["Centre vent", "17", "15"],
       ["Suction line", "", ""],
       ["Liquid line", "", ""],

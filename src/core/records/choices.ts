@@ -20,10 +20,6 @@ const gauge = z.strictObject({
 });
 const sensor = z.strictObject({ error: z.number().min(0.01).max(1000), checkedOn: day });
 
-/** How the trade's words are said. */
-export const languages = ["british", "us"] as const;
-export type Language = (typeof languages)[number];
-
 export const choicesSchema = z.strictObject({
   schools: z.array(z.enum(schools)).max(schools.length),
   holdS: z.union([z.literal(300), z.literal(1800), z.literal(3600)]),
@@ -59,7 +55,7 @@ export const choicesSchema = z.strictObject({
   vacuum: z.enum(vacuumSchools).default("by-water"),
   /** Everything drawn a fifth larger. */
   large: z.boolean().default(false),
-  language: z.enum(languages).default("british"),
+  language: z.enum(["british", "us"]).default("british"),
 });
 function areUnits(each: Partial<Record<ChosenDimension, string>>): each is Partial<UnitChoice> {
   return Object.entries(each).every(([dimension, unit]) =>

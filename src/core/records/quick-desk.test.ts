@@ -7,7 +7,7 @@ import { fields } from "./fields";
 import { newJob } from "./job";
 import { jobFromDesk } from "./job-from-desk";
 import { blankQuickDesk, quickDeskSchema, systemOf } from "./quick-desk";
-import { inUnits } from "./unit-system";
+import { blanksInUnits, inUnits } from "./unit-system";
 
 describe("the quick desk in another system of units", () => {
   it("keeps its values to what an instrument shows, whatever way it goes, and its text where it is no number", () => {
@@ -66,5 +66,20 @@ describe("a job begun from the desk", () => {
     const job = jobFromDesk(blank, desk);
     // R134a at 0 degC: 292.8 kPa absolute.
     expect(Number(job.baseline.settings[0].low.text)).toBeCloseTo(292.8 - 101.3, -0.5);
+  });
+});
+
+describe("a job in a shop that has changed its units", () => {
+  const blank = newJob("x", "2026-06-01T10:00:00.000Z");
+
+  it("takes them where nothing of a kind is typed yet, and keeps the units of what was measured, blanks beside it too", () => {
+    const measured = structuredClone(blank);
+    measured.baseline.settings[0].high = entry("12.4", "bar");
+    const job = blanksInUnits(measured, systemUnits.us);
+    expect(job.baseline.settings[0].high).toEqual(entry("12.4", "bar"));
+    expect(job.baseline.settings[1].high).toEqual(measured.baseline.settings[1].high);
+    expect(job.intake.charge.unit).toBe("oz");
+    expect(job.baseline.settings[0].vent.unit).toBe("degF");
+    expect(blanksInUnits(job, systemUnits.us)).toBe(job);
   });
 });

@@ -20,6 +20,8 @@ export const quickDeskSchema = z.strictObject({
   altitude: entrySchema,
   low: sideSchema,
   high: sideSchema,
+  /** Came later than the rest: a desk that was kept before has none. */
+  discharge: entrySchema.default({ text: "", unit: "degC" }),
   rest: z.strictObject({ pressure: entrySchema, soak: entrySchema }),
   line: z.strictObject({ drop: entrySchema, rise: entrySchema, heat: entrySchema }),
   vessel: z.strictObject({
@@ -57,6 +59,7 @@ export function blankQuickDesk(): QuickDesk {
     altitude: entry("0", "m"),
     low: side("200", ""),
     high: side("1200", ""),
+    discharge: entry("", "degC"),
     rest: { pressure: entry("", "kPa"), soak: entry("", "degC") },
     line: { drop: entry("", "kPa"), rise: entry("", "hoseM"), heat: entry("", "K") },
     vessel: {

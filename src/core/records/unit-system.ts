@@ -1,7 +1,7 @@
 /** A record in other units: the same values, written anew; or only what is still blank in it. */
 import { checkNumber, type Entry, entryOf, entrySchema } from "../units/entry";
 import type { ChosenDimension, UnitChoice } from "../units/figures";
-import { type UnitId, units } from "../units/units";
+import { type Dimension, type UnitId, units } from "../units/units";
 
 /** A record, or any part of one, in other units. What cannot be read keeps its text. */
 export function inUnits<Part>(part: Part, choice: UnitChoice): Part {
@@ -13,12 +13,18 @@ function isNought({ text, unit }: Entry, other: UnitId): boolean {
   return text.trim() === "0" && units[unit].offset === 0 && units[other].offset === 0;
 }
 
-/** The same, but only what nothing is typed into yet; what is typed keeps the unit it was typed in. Gives the very same part where nothing is to be done. */
+/**
+ * The same, but only for kinds of quantity of which nothing is typed yet: a record keeps the units it was measured in, the blank fields beside what is
+ * typed too. Gives the very same part where nothing is to be done.
+ */
 export function blanksInUnits<Part>(part: Part, choice: UnitChoice): Part {
-  return entriesOf(part, (given) => {
-    const { text, unit } = given;
-    return text.trim() === "" || isNought(given, unit) ? converted(given, choice) : given;
+  const isBlank = (given: Entry) => given.text.trim() === "" || isNought(given, given.unit);
+  const typed = new Set<Dimension>();
+  entriesOf(part, (given) => {
+    if (!isBlank(given)) typed.add(units[given.unit].dimension);
+    return given;
   });
+  return entriesOf(part, (given) => (typed.has(units[given.unit].dimension) ? given : converted(given, choice)));
 }
 
 function entriesOf<Part>(part: Part, change: (given: Entry) => Entry): Part {

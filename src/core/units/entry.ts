@@ -148,7 +148,7 @@ interface Part {
 
 /** A text as numbers with their units; null where it names none. */
 function partsOf(text: string): Part[] | null {
-  const pieces = [...text.trim().matchAll(/([+\-−]?[\d.,\s]*\d[\d.,]*)\s*([a-zµ°"'%][a-zµ°"'%\s.]*)/giy)];
+  const pieces = [...text.trim().matchAll(/([+\-−]?[\d.,\s]*\d[\d.,]*)\s*([a-zµ°"'%][a-zµ°"'%/\s.]*)/giy)];
   if (pieces.length === 0 || pieces.reduce((sum, [whole]) => sum + whole.length, 0) !== text.trim().length) return null;
   return pieces.map(([, number, written]) => {
     const words = written!.toLowerCase().replace(/[\s.]/g, "");

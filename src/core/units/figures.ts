@@ -12,6 +12,7 @@ export const chosenDimensions = [
   "length",
   "bore",
   "volume",
+  "heat",
 ] as const satisfies Dimension[];
 export type ChosenDimension = (typeof chosenDimensions)[number];
 
@@ -30,6 +31,7 @@ const metricUnits = {
   length: "hoseM",
   bore: "mm",
   volume: "litre",
+  heat: "kJkg",
 } as const;
 
 export const systemUnits: Record<UnitSystem, UnitChoice> = {
@@ -45,6 +47,7 @@ export const systemUnits: Record<UnitSystem, UnitChoice> = {
     length: "inch",
     bore: "inchFine",
     volume: "fluidOunce",
+    heat: "btuLb",
   },
 };
 

@@ -13,6 +13,7 @@ export type Dimension =
   | "length"
   | "bore"
   | "volume"
+  | "heat"
   | "duration"
   | "percent"
   | "speed";
@@ -58,6 +59,9 @@ export const units = {
   litre: { dimension: "volume", label: "l", scale: 0.001, offset: 0, decimals: 2 },
   /** US fluid ounce, by definition. */
   fluidOunce: { dimension: "volume", label: "fl oz", scale: 2.95735295625e-5, offset: 0, decimals: 1 },
+  kJkg: { dimension: "heat", label: "kJ/kg", scale: 1, offset: 0, decimals: 1 },
+  /** International table BTU, NIST SP 811. */
+  btuLb: { dimension: "heat", label: "Btu/lb", scale: 2.326, offset: 0, decimals: 1 },
   min: { dimension: "duration", label: "min", scale: 60, offset: 0, decimals: 0 },
   h: { dimension: "duration", label: "h", scale: 3600, offset: 0, decimals: 1 },
   s: { dimension: "duration", label: "s", scale: 1, offset: 0, decimals: 0 },

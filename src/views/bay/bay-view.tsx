@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Center, Flex, Spinner, Stack, Text } from "@chakra-ui/react";
+import { Box, Center, Flex, Spinner, Stack } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import type { Job } from "@/core/records/job";
@@ -25,6 +25,7 @@ import { FileButton } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
 import { useShortcuts } from "@/ui/shortcuts";
 import { StoreFailure } from "@/ui/store-failure";
+import { Text } from "@/ui/text";
 import { stepPath } from "@/views/job/frame/steps";
 import { jobFileSentence } from "@/words/issues";
 import { JobCard } from "./job-card";

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Text } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { Archive, ArchiveRestore, CopyPlus, Trash2 } from "lucide-react";
 import Link from "next/link";
 import { type Job, type StepId, stepIds } from "@/core/records/job";
@@ -10,6 +10,7 @@ import type { Figures } from "@/core/units/figures";
 import { useLeading } from "@/session/leading";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
+import { Text } from "@/ui/text";
 import { stepPath } from "@/views/job/frame/steps";
 import { refrigerantLabels, stepNames } from "@/words/job";
 
@@ -43,16 +44,17 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
       wrap={{ base: "wrap", lg: "nowrap" }}
     >
       <Box flex="1 1 420px" minW="0" px="4" py="3">
-        <Text as="h2" fontSize="20px" fontWeight="650">
+        <Text typed as="h2" fontSize="20px" fontWeight="650">
           {name}
         </Text>
-        <Text color="soft" lineClamp={2}>
+        <Text typed color="soft" lineClamp={2}>
           {intake.complaint.trim() || "No complaint written down."}
         </Text>
         <Text mt="1.5">
           {intake.refrigerant ? refrigerantLabels[intake.refrigerant] : "Refrigerant not known"}
           {chargeG !== null && `, label ${figures.number(chargeG, "g")}`}
-          {chargeG !== null && (toleranceG !== null ? ` ± ${figures.quantity(toleranceG, "g")}` : " g")}
+          {chargeG !== null &&
+            (toleranceG !== null ? ` ± ${figures.quantity(toleranceG, "g")}` : ` ${figures.label("g")}`)}
         </Text>
       </Box>
       <Flex

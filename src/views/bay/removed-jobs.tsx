@@ -1,10 +1,11 @@
 "use client";
 
-import { Flex, Stack, Text } from "@chakra-ui/react";
+import { Flex, Stack } from "@chakra-ui/react";
 import { differenceInCalendarDays, format } from "date-fns";
 import { useState } from "react";
 import { REMOVED_KEPT_MS, type Removed } from "@/data/jobs";
 import { BenchButton } from "@/ui/buttons";
+import { Text } from "@/ui/text";
 
 interface RemovedJobsProps {
   removed: readonly Removed[];

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Grid, Text } from "@chakra-ui/react";
+import { Box, Flex, Grid } from "@chakra-ui/react";
 import { useState } from "react";
 import { atmosphericPressureKpa } from "@/core/air/atmosphere";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
@@ -18,6 +18,7 @@ import { useFigures } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
 import { Measure } from "@/ui/measure";
 import { NumberField } from "@/ui/number-field";
+import { Text } from "@/ui/text";
 import { lineEndSentence, restSentence, vesselSentence } from "@/words/desk";
 import type { SideState } from "./side-column";
 

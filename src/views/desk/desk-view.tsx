@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Center, Flex, Grid, NativeSelect, Spinner, Stack, Text } from "@chakra-ui/react";
+import { Box, Center, Flex, Grid, NativeSelect, Spinner, Stack } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { atmosphericPressureKpa } from "@/core/air/atmosphere";
@@ -25,7 +25,9 @@ import { ReadIn } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
+import { Text } from "@/ui/text";
 import { unitSystemLabels } from "@/words/desk";
+import { CycleCard } from "./cycle-card";
 import { ConvertCard, LineEndCard, RestCard, VesselCard } from "./desk-cards";
 import { SideColumn, sideState } from "./side-column";
 
@@ -194,6 +196,9 @@ function Desk({ desk, change }: DeskProps) {
           gap="3.5"
           alignItems="start"
         >
+          <Box gridColumn="1 / -1">
+            <CycleCard desk={desk} refrigerant={computed} altitudeM={altitudeM} sides={sides} set={set} />
+          </Box>
           <RestCard desk={desk} refrigerant={computed} altitudeM={altitudeM} set={set} />
           <LineEndCard desk={desk} refrigerant={computed} altitudeM={altitudeM} high={sides.high} set={set} />
           <VesselCard desk={desk} refrigerant={computed} altitudeM={altitudeM} set={set} />

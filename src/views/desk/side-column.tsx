@@ -83,7 +83,7 @@ export function SideColumn({ side, desk, state, altitudeM, change }: SideColumnP
           label={words.pressure}
           value={own.given === "pressure" ? own.pressure : shown(pressure, own.pressure.unit)}
           large
-          hint={follows(own.given === "temperature", pressure, own.pressure.unit, "a usual clamp's error")}
+          hint={follows(own.given === "temperature", pressure, own.pressure.unit, "what a clamp errs by")}
           onChange={(typed) => set(typedAs("pressure", own, typed, own.given === "pressure"))}
         />
         <NumberField

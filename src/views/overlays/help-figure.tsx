@@ -1,11 +1,12 @@
 "use client";
 
-import { Box, Center, Spinner, Text } from "@chakra-ui/react";
+import { Box, Center, Spinner } from "@chakra-ui/react";
 import type { FaultCause } from "@/core/causes/catalogue";
 import type { ChargeExample } from "@/core/charge/examples";
 import { courseOf, FootAxis, plainScale, quantityScale, SideAxis } from "@/pictures/axis";
 import { type CauseEffect, useExample } from "@/session/examples";
 import { useFigures } from "@/ui/figures";
+import { Text } from "@/ui/text";
 
 /** What the simulator draws to a word, on a usual car on a warm day. */
 export function HelpFigure({ of }: { of: "charge" | FaultCause }) {

@@ -1,11 +1,12 @@
 "use client";
 
-import { Box, Flex, Input, Kbd, Text } from "@chakra-ui/react";
+import { Box, Flex, Input, Kbd } from "@chakra-ui/react";
 import { X } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
 import { closeOverlay, useOverlays } from "@/ui/overlays";
+import { Text } from "@/ui/text";
 import { findEntries, type GlossaryEntry, glossary, kindWords } from "@/words/glossary";
 import { HelpFigure } from "./help-figure";
 

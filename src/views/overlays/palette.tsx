@@ -1,11 +1,12 @@
 "use client";
 
-import { Box, Dialog, Flex, Input, Kbd, Portal, Text } from "@chakra-ui/react";
+import { Box, Dialog, Flex, Input, Kbd, Portal } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { type KeyboardEvent, useEffect, useMemo, useState } from "react";
 import { listJobs } from "@/data/jobs";
 import { useFigures } from "@/ui/figures";
 import { closeOverlay, openHelp, useOverlays } from "@/ui/overlays";
+import { Text } from "@/ui/text";
 import { stepPath } from "@/views/job/frame/steps";
 import { glossary, kindWords } from "@/words/glossary";
 import { settingsCards } from "@/words/settings";
@@ -140,7 +141,7 @@ export function Palette() {
                   <Text w="64px" flexShrink="0" fontSize="13px" color="soft">
                     {item.kind}
                   </Text>
-                  <Text flex="1" minW="0" truncate fontSize="16px">
+                  <Text typed={item.kind === "Vehicle"} flex="1" minW="0" truncate fontSize="16px">
                     {item.name}
                   </Text>
                   {item.key && <Kbd fontFamily="body">{item.key.toUpperCase()}</Kbd>}

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Grid, Input, Text } from "@chakra-ui/react";
+import { Box, Flex, Grid, Input } from "@chakra-ui/react";
 import { useCallback, useState } from "react";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
 import { reasonOf } from "@/core/result";
@@ -22,6 +22,7 @@ import { useFigures } from "@/ui/figures";
 import { FileButton, TABLE_FILES } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
 import { saveTextFile } from "@/ui/save-file";
+import { Text } from "@/ui/text";
 import { shopChartSentence } from "@/words/issues";
 
 const refrigerants = ["R134a", "R1234yf"] as const;

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Text } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { useState } from "react";
 import { readShopFile, SHOP_FILE_LIMIT_BYTES } from "@/core/records/shop-file";
 import { reasonOf } from "@/core/result";
@@ -12,6 +12,7 @@ import { FileButton } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
 import { saveTextFile } from "@/ui/save-file";
 import { StoreFailure } from "@/ui/store-failure";
+import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { importedSentence, keptSentence, shopFileSentence } from "@/words/shop";
 

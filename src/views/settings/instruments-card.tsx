@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Grid, Input, Text } from "@chakra-ui/react";
+import { Box, Grid, Input } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import {
   isOverdue,
@@ -15,6 +15,7 @@ import { keepChoices } from "@/session/choices";
 import { BaseField } from "@/ui/base-field";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { Text } from "@/ui/text";
 import { instrumentNames } from "@/words/settings";
 
 type Id = keyof KeptInstruments;
@@ -125,14 +126,14 @@ function Row({ id, own, checkedOn, onChecked, onForget, children }: RowProps) {
     <Grid
       role="group"
       aria-label={instrumentNames[id]}
-      templateColumns={{ base: "1fr 1fr", md: "170px minmax(0,1fr) minmax(0,1fr) 172px 108px" }}
+      templateColumns={{ base: "1fr 1fr", lg: "170px minmax(0,1fr) minmax(0,1fr) 172px 108px" }}
       gap="3"
       alignItems="end"
       borderTopWidth="1px"
       borderColor="line"
       py="2"
     >
-      <Box alignSelf="center" gridColumn={{ base: "1 / -1", md: "auto" }}>
+      <Box alignSelf="center" gridColumn={{ base: "1 / -1", lg: "auto" }}>
         <Text fontWeight="650">{instrumentNames[id]}</Text>
         <Text fontSize="13px" color={overdue ? "wait" : "soft"} fontWeight={overdue ? "650" : undefined}>
           {overdue ? "check is due: counts half as sure again" : own ? "as given here" : "a usual one"}

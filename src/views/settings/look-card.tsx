@@ -7,8 +7,10 @@ import type { Choices } from "@/core/records/choices";
 import { keepChoices } from "@/session/choices";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
+import { languages } from "@/words/language";
+import { languageLabels } from "@/words/settings";
 
-/** How it looks: light or dark, and how large. */
+/** How it looks: light or dark, how large, and in whose words. */
 export function LookCard({ choices }: { choices: Choices }) {
   const { theme, setTheme } = useTheme();
   // The server cannot know the colour mode; the first drawing must match its own.
@@ -35,6 +37,12 @@ export function LookCard({ choices }: { choices: Choices }) {
           ]}
           value={choices.large ? "large" : "usual"}
           onChange={(size) => keepChoices({ large: size === "large" })}
+        />
+        <Choice
+          label="Words"
+          options={languages.map((value) => ({ value, label: languageLabels[value] }))}
+          value={choices.language}
+          onChange={(language) => keepChoices({ language })}
         />
       </Flex>
     </Card>

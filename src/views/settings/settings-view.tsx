@@ -1,10 +1,11 @@
 "use client";
 
-import { Box, Stack, Text } from "@chakra-ui/react";
+import { Box, Stack } from "@chakra-ui/react";
 import { type ReactNode, useEffect, useRef } from "react";
 import { useChoiceFailure, useKnownChoices } from "@/session/choices";
 import { AppFrame } from "@/ui/app-frame";
 import { Notice } from "@/ui/notice";
+import { Text } from "@/ui/text";
 import { OilSheet } from "@/views/workshop/oil-sheet";
 import type { settingsCards } from "@/words/settings";
 import { ChartCard } from "./chart-card";

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, NativeSelect, Text } from "@chakra-ui/react";
+import { Box, Flex, NativeSelect } from "@chakra-ui/react";
 import { type Choices, unitsChosen } from "@/core/records/choices";
 import { inUnits } from "@/core/records/unit-system";
 import {
@@ -14,6 +14,7 @@ import { type UnitId, units, unitsOf } from "@/core/units/units";
 import { keepChoices } from "@/session/choices";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
+import { Text } from "@/ui/text";
 import { dimensionWords, unitSystemLabels } from "@/words/desk";
 
 /** What every number in every view is read in: one choice, then each kind of quantity where a shop reads it otherwise. */

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Stack, Text } from "@chakra-ui/react";
+import { Box, Flex, Stack } from "@chakra-ui/react";
 import { schools } from "@/core/charge/schools";
 import { vacuumSchools } from "@/core/charge/vacuum/target";
 import type { Choices } from "@/core/records/choices";
@@ -9,6 +9,7 @@ import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";
+import { Text } from "@/ui/text";
 import { schoolLabels } from "@/words/job";
 import { vacuumSchoolLabels } from "@/words/settings";
 import { holdOf, holdOptions } from "@/words/vacuum";

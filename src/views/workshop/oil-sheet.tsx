@@ -1,6 +1,6 @@
 "use client";
 
-import { Grid, Text } from "@chakra-ui/react";
+import { Grid } from "@chakra-ui/react";
 import { useState } from "react";
 import { repairParts } from "@/core/charge/oil";
 import { fields } from "@/core/records/fields";
@@ -8,6 +8,7 @@ import { keepChoices, useChoices } from "@/session/choices";
 import { BaseField } from "@/ui/base-field";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { Text } from "@/ui/text";
 import { repairPartLabels } from "@/words/job";
 
 /** The workshop's sheet; the vehicle's own figure still comes before it. */

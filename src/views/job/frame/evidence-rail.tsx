@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Text } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { ChevronDown, ChevronRight } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
@@ -13,6 +13,7 @@ import { BenchButton } from "@/ui/buttons";
 import { Explain } from "@/ui/explain";
 import { useFigures } from "@/ui/figures";
 import { useShortcuts } from "@/ui/shortcuts";
+import { Text } from "@/ui/text";
 import {
   gainSentence,
   outcomeSentence,

@@ -1,12 +1,13 @@
 "use client";
 
-import { Flex, Text } from "@chakra-ui/react";
+import { Flex } from "@chakra-ui/react";
 import { checkFits } from "@/core/charge/books/mass-balance";
 import type { StepId } from "@/core/records/job";
 import { balanceOf, foundOf, hoseLossOf, labelOf, recoveredOf } from "@/core/records/job-readings";
 import { useJob } from "@/session/session";
 import { useFigures } from "@/ui/figures";
 import { Caution } from "@/ui/notice";
+import { Text } from "@/ui/text";
 import { booksName } from "@/words/books";
 import { chargeSentence } from "@/words/issues";
 import { Rail } from "./evidence-rail";

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Center, Flex, Spinner, Text } from "@chakra-ui/react";
+import { Box, Center, Flex, Spinner } from "@chakra-ui/react";
 import Link from "next/link";
 import { useParams, useRouter } from "next/navigation";
 import { type ReactNode, useEffect, useState } from "react";
@@ -15,6 +15,7 @@ import { useAccuracy } from "@/ui/instruments";
 import { Locked } from "@/ui/locked";
 import { Notice } from "@/ui/notice";
 import { StoreFailure } from "@/ui/store-failure";
+import { Text } from "@/ui/text";
 import { stepNames } from "@/words/job";
 import { EvidenceRail } from "./evidence-rail";
 import { GramRail } from "./gram-rail";

@@ -1,11 +1,12 @@
 "use client";
 
-import { Box, Flex, Text } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { Plug, Unplug } from "lucide-react";
 import type { StepId } from "@/core/records/job";
 import { labelOf } from "@/core/records/job-readings";
 import { useJob, useJobState, useRack } from "@/session/session";
 import { useFigures } from "@/ui/figures";
+import { Text } from "@/ui/text";
 import { type rackWords, sourceSentence } from "@/words/instruments";
 import { circuitWords, refrigerantLabels } from "@/words/job";
 
@@ -31,7 +32,7 @@ export function JobHeader({ step }: { step: StepId }) {
   ].filter((fact) => fact !== "");
   return (
     <>
-      <Text as="h1" fontSize="18px" fontWeight="650" truncate minW="0">
+      <Text typed as="h1" fontSize="18px" fontWeight="650" truncate minW="0">
         {intake.vehicle.trim() || (step === "intake" ? "New job" : "Unnamed vehicle")}
       </Text>
       {facts.map((fact, i) => (

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Grid, Text } from "@chakra-ui/react";
+import { Box, Flex, Grid } from "@chakra-ui/react";
 import { channels, type StreamChannel } from "@/core/readings/channels";
 import type { InstrumentAccuracy } from "@/core/readings/derive/instruments";
 import type { Measured } from "@/core/readings/derive/measured";
@@ -14,6 +14,7 @@ import { BenchButton } from "@/ui/buttons";
 import { Explain } from "@/ui/explain";
 import { useFigures } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
+import { Text } from "@/ui/text";
 import { healthWords } from "@/words/instruments";
 
 /** The numbers that move, always in the same place while instruments run. */

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Stack, Text } from "@chakra-ui/react";
+import { Box, Flex, Stack } from "@chakra-ui/react";
 import { Trash2 } from "lucide-react";
 import type { MassBalance } from "@/core/charge/books/mass-balance";
 import { fields } from "@/core/records/fields";
@@ -11,6 +11,7 @@ import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { NumberField } from "@/ui/number-field";
+import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 
 /** Cans and cylinders on hand. One that has been drawn from stays on the list: its grams are booked. */

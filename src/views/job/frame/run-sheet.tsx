@@ -1,12 +1,13 @@
 "use client";
 
-import { Box, Flex, Text } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { Check } from "lucide-react";
 import { useEffect, useState } from "react";
 import { type StepId, stepIds } from "@/core/records/job";
 import { formatClock } from "@/core/units/units";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
+import { Text } from "@/ui/text";
 import { stepNames } from "@/words/job";
 
 /** The steps of the job with their state and time, each with its number key. */

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Text } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { StepId } from "@/core/records/job";
@@ -8,6 +8,7 @@ import { useDraft } from "@/session/drafts";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { useShortcuts } from "@/ui/shortcuts";
+import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { stepNames } from "@/words/job";
 import { nextStep, stepPath } from "./steps";

@@ -1,6 +1,6 @@
 "use client";
 
-import { Flex, Stack, Text } from "@chakra-ui/react";
+import { Flex, Stack } from "@chakra-ui/react";
 import { useState } from "react";
 import { type JobFileIssue, writeJobFile } from "@/core/records/job-file";
 import { reasonOf } from "@/core/result";
@@ -11,6 +11,7 @@ import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";
 import { RecordText } from "@/ui/record-text";
 import { saveTextFile } from "@/ui/save-file";
+import { Text } from "@/ui/text";
 import { jobFileSentence, refusalSentence } from "@/words/issues";
 import { jobFileName, placeWords } from "@/words/job";
 

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Checkbox, Flex, Grid, NativeSelect, Table, Text } from "@chakra-ui/react";
+import { Box, Checkbox, Flex, Grid, NativeSelect, Table } from "@chakra-ui/react";
 import { useState } from "react";
 import { channels, type LogChannel, logChannels } from "@/core/readings/channels";
 import { LOG_LIMIT_BYTES, type LogMapping, type TimeKind, timeKinds } from "@/core/readings/file/log-import";
@@ -11,6 +11,7 @@ import { useRack } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { FileButton, TABLE_FILES } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
+import { Text } from "@/ui/text";
 import { logTimeWords } from "@/words/instruments";
 import { logSentence } from "@/words/issues";
 

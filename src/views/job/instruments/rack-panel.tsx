@@ -1,6 +1,6 @@
 "use client";
 
-import { Flex, NativeSelect, Text } from "@chakra-ui/react";
+import { Flex, NativeSelect } from "@chakra-ui/react";
 import { Unplug } from "lucide-react";
 import { lazy, Suspense, useState } from "react";
 import type { Engine } from "@/core/instruments/rack";
@@ -8,6 +8,7 @@ import { rackVehicles } from "@/core/instruments/rack-vehicles";
 import { useJob, useJobState, useRack } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { Text } from "@/ui/text";
 
 const paces = [1, 10, 60] as const;
 const engines: { value: Engine; label: string }[] = [

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
 import { useState } from "react";
 import { movedBy } from "@/core/charge/books/ledger";
 import type { ChargeInputs, MassBalance } from "@/core/charge/books/mass-balance";
@@ -31,6 +31,7 @@ import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
+import { Text } from "@/ui/text";
 import { OnHand } from "@/views/job/frame/on-hand";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { RackPanel } from "@/views/job/instruments/rack-panel";

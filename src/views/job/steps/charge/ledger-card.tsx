@@ -1,6 +1,6 @@
 "use client";
 
-import { Flex, Table, Text } from "@chakra-ui/react";
+import { Flex, Table } from "@chakra-ui/react";
 import { format, parseISO } from "date-fns";
 import { type Act, balances, standing } from "@/core/charge/books/ledger";
 import { countered } from "@/core/records/bookkeeping";
@@ -9,6 +9,7 @@ import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
+import { Text } from "@/ui/text";
 import { entrySummary } from "@/words/books";
 
 /** The books of this job: every gram that moved. A wrong entry is answered by its opposite; none is ever taken out. */

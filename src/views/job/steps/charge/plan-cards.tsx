@@ -1,10 +1,11 @@
 "use client";
 
-import { Flex, Grid, Text } from "@chakra-ui/react";
+import { Flex, Grid } from "@chakra-ui/react";
 import type { ChargePlan, PlanStep } from "@/core/charge/plan/charge-plan";
 import type { Job } from "@/core/records/job";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
+import { Text } from "@/ui/text";
 import { planStepWords } from "@/words/charge";
 
 interface PlanCardsProps {

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
 import { useState } from "react";
 import { checkTyped, type MassBalance } from "@/core/charge/books/mass-balance";
 import { EMPTY_BELOW_G } from "@/core/charge/plan/charge-plan";
@@ -20,6 +20,7 @@ import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
+import { Text } from "@/ui/text";
 import { alarmWords, callSentence } from "@/words/charge";
 import { chargeSentence, deskSentence, refusalSentence } from "@/words/issues";
 

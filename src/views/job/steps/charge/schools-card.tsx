@@ -1,6 +1,6 @@
 "use client";
 
-import { Flex, Table, Text } from "@chakra-ui/react";
+import { Flex, Table } from "@chakra-ui/react";
 import { CHARGING_RPM } from "@/core/charge/plan/charge-plan";
 import { HOT_C, type School, type SchoolAnswer, type SchoolsAnswer, schools } from "@/core/charge/schools";
 import { withUsualConditions } from "@/core/circuit/vehicle/usual";
@@ -14,6 +14,7 @@ import { useAmbientC, useJob, useLiveOf } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
+import { Text } from "@/ui/text";
 import { useShopChart } from "@/views/job/steps/running/shop-chart";
 import { hotDaySentence } from "@/words/charge";
 import { ruleOfThumb, schoolLabels } from "@/words/job";

@@ -1,6 +1,6 @@
 "use client";
 
-import { Flex, Text } from "@chakra-ui/react";
+import { Flex } from "@chakra-ui/react";
 import { useState } from "react";
 import { taken } from "@/core/records/bookkeeping";
 import { fields } from "@/core/records/fields";
@@ -9,6 +9,7 @@ import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
+import { Text } from "@/ui/text";
 import { WriteDown } from "@/views/job/instruments/write-down";
 import { rackSentence } from "@/words/issues";
 

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Text } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { SOUND_G_YEAR } from "@/core/charge/sound-loss";
 import type { HoldSetting } from "@/core/charge/vacuum/hold";
 import { type HoldFit, holdCauses } from "@/core/charge/vacuum/hold-fit";
@@ -12,6 +12,7 @@ import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { Notice } from "@/ui/notice";
+import { Text } from "@/ui/text";
 import { holdCauseWords, shortHoldCauses } from "@/words/vacuum";
 
 /** What the fitted hold says, how sure, and what it could not have seen. */

@@ -1,6 +1,6 @@
 "use client";
 
-import { Flex, Text } from "@chakra-ui/react";
+import { Flex } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
 import type { VacuumSchool, vacuumTarget } from "@/core/charge/vacuum/target";
 import { fields } from "@/core/records/fields";
@@ -14,6 +14,7 @@ import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
+import { Text } from "@/ui/text";
 import { WriteDown } from "@/views/job/instruments/write-down";
 import { rackSentence } from "@/words/issues";
 import { holdOf, holdOptions } from "@/words/vacuum";

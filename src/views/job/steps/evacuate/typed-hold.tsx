@@ -1,6 +1,6 @@
 "use client";
 
-import { Grid, Text } from "@chakra-ui/react";
+import { Grid } from "@chakra-ui/react";
 import { judgeHold } from "@/core/charge/vacuum/two-ends";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
@@ -9,6 +9,7 @@ import { formatClock, formatQuantity } from "@/core/units/units";
 import { useJob, useSetPart } from "@/session/session";
 import { Card } from "@/ui/card";
 import { NumberField } from "@/ui/number-field";
+import { Text } from "@/ui/text";
 import { holdEndWords } from "@/words/vacuum";
 
 type Evacuate = Job["evacuate"];

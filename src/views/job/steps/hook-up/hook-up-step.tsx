@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Checkbox, Grid, Stack, Text } from "@chakra-ui/react";
+import { Box, Checkbox, Grid, Stack } from "@chakra-ui/react";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { hoseLossOf } from "@/core/records/job-readings";
@@ -11,6 +11,7 @@ import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { Caution, Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
+import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { booksName } from "@/words/books";
 

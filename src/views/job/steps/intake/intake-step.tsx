@@ -1,6 +1,6 @@
 "use client";
 
-import { Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { Flex, Grid, Stack } from "@chakra-ui/react";
 import { labelDoubts } from "@/core/readings/file/label-check";
 import { fields } from "@/core/records/fields";
 import { type Job, labelRefrigerants, type StopSign, stopSigns } from "@/core/records/job";
@@ -12,6 +12,7 @@ import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";
 import { Caution, Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
+import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { labelDoubtSentence } from "@/words/issues";

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Grid, NativeSelect, Stack, Text } from "@chakra-ui/react";
+import { Box, Flex, Grid, NativeSelect, Stack } from "@chakra-ui/react";
 import { X } from "lucide-react";
 import { useState } from "react";
 import { type PartId, partNames, type SignId, signIds, signNames } from "@/core/causes/signs";
@@ -10,6 +10,7 @@ import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Caution } from "@/ui/notice";
+import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
 
 /** What is seen, heard and felt, each at its part: pressed on the board, or chosen from the lists beside it. */

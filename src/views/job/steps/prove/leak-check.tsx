@@ -1,6 +1,6 @@
 "use client";
 
-import { Flex, Stack, Text } from "@chakra-ui/react";
+import { Flex, Stack } from "@chakra-ui/react";
 import { useState } from "react";
 import type { PartId } from "@/core/causes/signs";
 import type { RepairPart } from "@/core/charge/oil";
@@ -9,6 +9,7 @@ import { type BoardMark, CircuitBoard } from "@/pictures/circuit-board";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { Text } from "@/ui/text";
 import { leakMethodLabels, repairPartLabels } from "@/words/job";
 
 /** Where a repaired part stands on the circuit board; O-rings stand wherever a joint was opened. */

@@ -1,6 +1,6 @@
 "use client";
 
-import { Flex, Stack, Table, Text } from "@chakra-ui/react";
+import { Flex, Stack, Table } from "@chakra-ui/react";
 import { type Comparison, compareTests } from "@/core/records/compare-tests";
 import type { Job } from "@/core/records/job";
 import type { UnitId } from "@/core/units/units";
@@ -12,6 +12,7 @@ import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
 import { Notice } from "@/ui/notice";
+import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { RackPanel } from "@/views/job/instruments/rack-panel";
 import { LiveTest, testGaps } from "@/views/job/steps/running/running-step";

@@ -1,11 +1,12 @@
 "use client";
 
-import { Box, Field, Flex, Input, Text } from "@chakra-ui/react";
+import { Box, Field, Flex, Input } from "@chakra-ui/react";
 import { labelOf, lossOf } from "@/core/records/job-readings";
 import { useJob } from "@/session/session";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
+import { Text } from "@/ui/text";
 import { lossSentence } from "@/words/recover";
 
 /** What the recovered weight tells: how much was gone, and how fast it went. */

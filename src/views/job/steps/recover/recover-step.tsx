@@ -1,6 +1,6 @@
 "use client";
 
-import { Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { Flex, Grid, Stack } from "@chakra-ui/react";
 import { format } from "date-fns";
 import { useMemo, useState } from "react";
 import { judgeRecovery, REBOUND_KPA } from "@/core/charge/recovery";
@@ -17,6 +17,7 @@ import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
+import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { RackPanel } from "@/views/job/instruments/rack-panel";
 import { chargeSentence, rackSentence } from "@/words/issues";

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
 import {
   type CircuitOil,
   circuitOils,
@@ -24,6 +24,7 @@ import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
+import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { OilSheet } from "@/views/workshop/oil-sheet";
 import { repairPartLabels } from "@/words/job";

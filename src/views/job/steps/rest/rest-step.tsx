@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
 import { atmosphericPressureKpa } from "@/core/air/atmosphere";
 import type { RestAnswer, RestVerdict } from "@/core/readings/derive/rest";
 import { fields } from "@/core/records/fields";
@@ -16,6 +16,7 @@ import { useAccuracy } from "@/ui/instruments";
 import { Measure } from "@/ui/measure";
 import { Caution, Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
+import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { RackPanel } from "@/views/job/instruments/rack-panel";
 

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Grid, Text } from "@chakra-ui/react";
+import { Box, Flex, Grid } from "@chakra-ui/react";
 import type { LinePlace, LineProfile } from "@/core/line-places";
 import { flashMarginAtDevice } from "@/core/readings/derive/line-flash";
 import {
@@ -23,6 +23,7 @@ import { useAccuracy } from "@/ui/instruments";
 import { Measure } from "@/ui/measure";
 import { NumberField } from "@/ui/number-field";
 import { useShortcuts } from "@/ui/shortcuts";
+import { Text } from "@/ui/text";
 import { placeNames } from "@/words/places";
 
 /** Spots along the circuit against what a sound vehicle shows, with the fall that nothing explains marked where it lies. */

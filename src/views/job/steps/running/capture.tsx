@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Text } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
 import { type TakenChannel, takenChannels } from "@/core/readings/channels";
 import { cycleOfStream, presentIn, recentMean, worstState } from "@/core/readings/stream/judged-stream";
@@ -13,6 +13,7 @@ import { useJob, useLive, useRack, useSession } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
 import { useShortcuts } from "@/ui/shortcuts";
+import { Text } from "@/ui/text";
 import { silentAdvice, testAdvice } from "@/words/capture";
 
 /** A settled reading is the mean over this long; one taken early only over the last moments. */

@@ -1,6 +1,6 @@
 "use client";
 
-import { Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { Flex, Grid, Stack } from "@chakra-ui/react";
 import Link from "next/link";
 import { useState } from "react";
 import { fields } from "@/core/records/fields";
@@ -18,6 +18,7 @@ import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Locked } from "@/ui/locked";
 import { Caution, Notice } from "@/ui/notice";
+import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { stepPath } from "@/views/job/frame/steps";
 import { RackPanel } from "@/views/job/instruments/rack-panel";

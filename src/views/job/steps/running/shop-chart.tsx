@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Text } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { useCallback, useState } from "react";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
 import { type PressureRange, shopRangesAt } from "@/core/readings/file/shop-chart";
@@ -12,6 +12,7 @@ import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
 import { FileButton, TABLE_FILES } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
+import { Text } from "@/ui/text";
 import { shopChartSentence } from "@/words/issues";
 
 /** The workshop's chart for this refrigerant and its ranges at an ambient, degC; null ranges beyond its rows. */

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Grid, Text } from "@chakra-ui/react";
+import { Box, Flex, Grid } from "@chakra-ui/react";
 import { Fragment, useState } from "react";
 import { channels, type SettingChannel, seldomChannels, usualChannels } from "@/core/readings/channels";
 import type { DerivedValues } from "@/core/readings/derive/derived";
@@ -18,6 +18,7 @@ import { Explain } from "@/ui/explain";
 import { useFigures } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
 import { NumberField, UnitChoice } from "@/ui/number-field";
+import { Text } from "@/ui/text";
 
 /** A pressure is shown in the unit of the high side; its decimals come with that unit. */
 const derivedRows: {

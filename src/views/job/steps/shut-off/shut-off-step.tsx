@@ -1,6 +1,6 @@
 "use client";
 
-import { Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { Flex, Grid, Stack } from "@chakra-ui/react";
 import { useEffect } from "react";
 import type { RackSample } from "@/core/instruments/rack";
 import {
@@ -25,6 +25,7 @@ import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
+import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { RackPanel } from "@/views/job/instruments/rack-panel";
 import { shutOffVerdicts, shutOffWords } from "@/words/tests";

@@ -1,6 +1,6 @@
 "use client";
 
-import { Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { Flex, Grid, Stack } from "@chakra-ui/react";
 import { format } from "date-fns";
 import { booked } from "@/core/records/bookkeeping";
 import { techniciansOf } from "@/core/records/choices";
@@ -17,6 +17,7 @@ import { useFigures } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
 import { Notice } from "@/ui/notice";
 import { saveTextFile } from "@/ui/save-file";
+import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { ComparisonTable } from "@/views/job/steps/prove/prove-step";
 import { jobFileName, stepNames } from "@/words/job";
@@ -50,7 +51,7 @@ export function SignOffStep() {
         </Notice>
       )}
       <Card title="What was done">
-        <Text fontSize="18px">
+        <Text typed fontSize="18px">
           {job.intake.vehicle.trim() || "Unnamed vehicle"}: {job.intake.complaint.trim() || "no complaint written down"}
           .
         </Text>

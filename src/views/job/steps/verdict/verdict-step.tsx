@@ -1,12 +1,13 @@
 "use client";
 
-import { Box, Flex, Grid, Stack, Text } from "@chakra-ui/react";
+import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
 import { type Decision, decide } from "@/core/diagnosis/decide/decide";
 import { RankingHistory } from "@/pictures/ranking-history";
 import { useVerdict, useWording } from "@/session/session";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
+import { Text } from "@/ui/text";
 import { Apart, CauseBar, Progress } from "@/views/job/frame/evidence-rail";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { decisionWords } from "@/words/decision";

@@ -1,0 +1,159 @@
+"use client";
+
+import { Box } from "@chakra-ui/react";
+import { useTheme } from "next-themes";
+import { useEffect, useMemo } from "react";
+import type { Refrigerant } from "@/core/fluids/helmholtz";
+import { type CornerName, domeOf, type MeasuredCycle } from "@/core/readings/derive/cycle";
+import type { Figures } from "@/core/units/figures";
+import { fromBase, toBase } from "@/core/units/units";
+import { useFigures } from "@/ui/figures";
+import { CHART_FONT, type ChartInks, chartInks, useEchart } from "./use-echart";
+
+interface PhChartProps {
+  refrigerant: Refrigerant;
+  cycle: MeasuredCycle;
+  /** What each corner is called. */
+  names: Record<CornerName, string>;
+}
+
+const order: readonly CornerName[] = ["suction", "discharge", "liquid", "inlet"];
+
+/** A measured cycle on the dome: heat along, pressure up on a scale of decades. Corners can be touched and read. */
+export function PhChart({ refrigerant, cycle, names }: PhChartProps) {
+  const figures = useFigures();
+  const { host, chart, width } = useEchart(loadPhCharts);
+  const { resolvedTheme } = useTheme();
+  const dome = useMemo(() => domeOf(refrigerant), [refrigerant]);
+  useEffect(() => {
+    if (chart === null || width === 0) return;
+    const inks = chartInks[resolvedTheme === "dark" ? "dark" : "light"];
+    chart.setOption(phOption({ dome, cycle, names, figures, inks }), { replaceMerge: ["series"] });
+  }, [chart, width, dome, cycle, names, figures, resolvedTheme]);
+  const said = order
+    .map((name) => `${names[name]} ${figures.quantity(cycle.corners[name].temperatureC, "degC", 0)}`)
+    .join(", ");
+  return <Box ref={host} h="330px" role="img" aria-label={`Cycle on the dome of ${refrigerant}: ${said}`} />;
+}
+
+interface PhDrawing {
+  dome: ReturnType<typeof domeOf>;
+  cycle: MeasuredCycle;
+  names: Record<CornerName, string>;
+  figures: Figures;
+  inks: ChartInks;
+}
+
+function phOption({ dome, cycle, names, figures, inks }: PhDrawing) {
+  const [heat, pressure] = [figures.unit("kJkg"), figures.unit("kPa")];
+  const at = (enthalpy: number, kpa: number): [number, number] => [fromBase(enthalpy, heat), fromBase(kpa, pressure)];
+  const { corners, ideal } = cycle;
+  const line = (points: [number, number][]) => points.map(([enthalpy, kpa]) => at(enthalpy, kpa));
+  const domeLine = (points: [number, number][]) => ({
+    type: "line" as const,
+    silent: true,
+    showSymbol: false,
+    data: line(points),
+    lineStyle: { color: inks.soft, width: 1.5 },
+  });
+  const heats = [...dome.liquid, ...dome.vapour].map(([enthalpy]) => enthalpy);
+  const ends = { least: Math.min(...heats), most: Math.max(corners.discharge.enthalpy, ...heats) };
+  const placed: Record<CornerName, "top" | "bottom" | "left" | "right"> = {
+    suction: "bottom",
+    discharge: "top",
+    liquid: "top",
+    inlet: "bottom",
+  };
+  return {
+    animation: false,
+    textStyle: { fontFamily: CHART_FONT, fontSize: 13 },
+    grid: { left: 56, right: 24, top: 30, bottom: 44 },
+    tooltip: {
+      trigger: "item",
+      backgroundColor: inks.ink,
+      borderWidth: 0,
+      textStyle: { color: inks.line, fontFamily: CHART_FONT },
+      formatter: ({ name, value }: { name: string; value: [number, number] }) =>
+        `${name}: ${figures.quantity(toBase(value[1], pressure), "kPa")} absolute, ${figures.quantity(toBase(value[0], heat), "kJkg")}`,
+    },
+    xAxis: {
+      type: "value",
+      min: Math.floor((fromBase(ends.least, heat) - 4) / 10) * 10,
+      max: Math.ceil((fromBase(ends.most, heat) + 8) / 10) * 10,
+      name: `heat, ${figures.label("kJkg")}`,
+      nameLocation: "middle",
+      nameGap: 26,
+      nameTextStyle: { color: inks.soft },
+      axisLabel: { color: inks.soft, showMaxLabel: false, showMinLabel: false },
+      axisLine: { lineStyle: { color: inks.soft } },
+      splitLine: { show: false },
+    },
+    yAxis: {
+      type: "log",
+      min: fromBase(60, pressure),
+      max: fromBase(3500, pressure),
+      name: `${figures.label("kPa")} absolute`,
+      nameTextStyle: { color: inks.soft, align: "left" },
+      axisLabel: { color: inks.soft, formatter: (value: number) => String(Number(value.toPrecision(2))) },
+      splitLine: { lineStyle: { color: inks.line } },
+    },
+    series: [
+      domeLine(dome.liquid),
+      domeLine(dome.vapour),
+      {
+        type: "line" as const,
+        silent: true,
+        showSymbol: false,
+        data: line([
+          [corners.suction.enthalpy, corners.suction.kpa],
+          [ideal.enthalpy, ideal.kpa],
+        ]),
+        lineStyle: { color: inks.vent, width: 1.8, type: "dashed" as const },
+      },
+      {
+        type: "line" as const,
+        silent: true,
+        showSymbol: false,
+        data: line([...order, order[0]!].map((name): [number, number] => [corners[name].enthalpy, corners[name].kpa])),
+        lineStyle: { color: inks.act, width: 2.8 },
+      },
+      {
+        type: "scatter" as const,
+        symbol: "rect",
+        symbolSize: 13,
+        itemStyle: { color: inks.ink },
+        data: order.map((name) => ({
+          name: names[name],
+          value: at(corners[name].enthalpy, corners[name].kpa),
+          label: {
+            show: true,
+            position: placed[name],
+            distance: 8,
+            color: inks.ink,
+            fontSize: 14,
+            fontWeight: 600,
+            formatter: figures.quantity(corners[name].temperatureC, "degC", 0),
+          },
+        })),
+      },
+    ],
+  };
+}
+
+/** Only the parts of the chart library that this drawing needs. */
+async function loadPhCharts() {
+  const [core, charts, components, renderers] = await Promise.all([
+    import("echarts/core"),
+    import("echarts/charts"),
+    import("echarts/components"),
+    import("echarts/renderers"),
+  ]);
+  core.use([
+    charts.LineChart,
+    charts.ScatterChart,
+    components.GridComponent,
+    components.TooltipComponent,
+    renderers.CanvasRenderer,
+  ]);
+  return core;
+}

@@ -1,0 +1,29 @@
+/** The trade's words as they are said on either side of the ocean; the product is written in British ones. */
+export const languages = ["british", "us"] as const;
+export type Language = (typeof languages)[number];
+
+/** Beginnings of words, so that what is made from them follows: "vapours", "centred". */
+const inUs: readonly (readonly [string, string])[] = [
+  ["vapour", "vapor"],
+  ["centre", "center"],
+  ["bonnet", "hood"],
+  ["colour", "color"],
+  ["litre", "liter"],
+  ["metre", "meter"],
+  ["motorway", "highway"],
+  ["tyre", "tire"],
+  ["grey", "gray"],
+  ["aluminium", "aluminum"],
+];
+const pattern = new RegExp(`\\b(${inUs.map(([british]) => british).join("|")})`, "gi");
+const us = new Map(inUs);
+
+/** A text of the product in a language; what a person has typed is never passed through it. */
+export function inLanguage(text: string, language: Language): string {
+  if (language === "british") return text;
+  return text.replace(pattern, (word) => {
+    const other = us.get(word.toLowerCase()) ?? word;
+    const first = word.charAt(0);
+    return first === first.toUpperCase() ? other.charAt(0).toUpperCase() + other.slice(1) : other;
+  });
+}
