@@ -19,7 +19,18 @@ const statics = filesIn(path.join(built, "static")).map(
   (file) =>
     `/_next/static/${path.relative(path.join(built, "static"), file).split(path.sep).map(encodeURIComponent).join("/")}`,
 );
-const files = ["/", "/desk", "/settings", "/learned.bin", "/icon.svg", "/manifest.webmanifest", ...statics];
+const files = [
+  "/",
+  "/desk",
+  "/settings",
+  "/learned.bin",
+  "/icon.svg",
+  "/icon-192.png",
+  "/icon-512.png",
+  "/icon-maskable-512.png",
+  "/manifest.webmanifest",
+  ...statics,
+];
 const id = readFileSync(path.join(built, "BUILD_ID"), "utf8").trim();
 
 await build({

@@ -1,4 +1,6 @@
 import { writeFileSync } from "node:fs";
+import { createServer } from "node:http";
+import type { AddressInfo } from "node:net";
 import path from "node:path";
 import { By } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
@@ -64,3 +66,83 @@ describe("without a network", () => {
     expect(errors.filter((line) => !/ERR_CONNECTION_REFUSED|Failed to fetch/.test(line))).toEqual([]);
   });
 });
+
+describe("a newer build", () => {
+  const session = browserSession();
+
+  it("is announced, leaves the open job alone, and is taken at the next start", async () => {
+    const { browser } = session;
+    const server = await startServer();
+    const front = await newerBuildInFront(server.address);
+    const { address } = front;
+    const build = () =>
+      browser.driver.executeAsyncScript(
+        "caches.keys().then((names) => arguments[0](names.sort().join(' ')))",
+      ) as Promise<string>;
+    try {
+      await browser.open(address);
+      await browser.press("Load the demo workshop");
+      await browser.until(
+        "the first build is kept and serves this page",
+        () => browser.driver.executeScript("return navigator.serviceWorker.controller?.state === 'activated'"),
+        60_000,
+      );
+      const first = await build();
+      expect(first).toMatch(/^evrid-\S+$/);
+      await browser.open(`${address}/job/demo-bakery-van/intake`);
+      await browser.says("Fennick Bakery");
+      front.comes();
+      await browser.driver.executeScript("navigator.serviceWorker.getRegistration().then((one) => one.update())");
+      await browser.says("New version at the next start", 60_000);
+      // The job goes on with what it began with, from step to step and over a reload.
+      await browser.driver.navigate().refresh();
+      await browser.says("Fennick Bakery");
+      await browser.says("New version at the next start");
+      expect((await build()).split(" ")).toContain(first);
+      // No page of it open any more: the next start takes the newer one, and the older is forgotten.
+      await browser.driver.get("about:blank");
+      await browser.open(address);
+      await browser.says("Fennick Bakery");
+      await browser.until("only the newer build is kept", async () => (await build()) === `${first}-newer`, 30_000);
+      expect(await browser.text()).not.toContain("New version at the next start");
+    } finally {
+      await front.stop();
+      await server.stop();
+    }
+  });
+});
+
+/** The server behind an address of its own, whose service worker turns into that of a newer build when it is told to. */
+async function newerBuildInFront(
+  behind: string,
+): Promise<{ address: string; comes: () => void; stop: () => Promise<void> }> {
+  let newer = false;
+  const server = createServer(async (request, response) => {
+    try {
+      const answer = await fetch(`${behind}${request.url}`, { redirect: "manual" });
+      let body = Buffer.from(await answer.arrayBuffer());
+      if (request.url === "/sw.js" && newer) {
+        const text = body.toString("utf8");
+        const next = text.replace(/(CACHE = `\$\{PREFIX\}[^`]+)`/, "$1-newer`");
+        if (next === text) throw new Error("the service worker's build was not found in it");
+        body = Buffer.from(next);
+      }
+      for (const name of ["content-type", "content-security-policy", "location", "cache-control"]) {
+        const value = answer.headers.get(name);
+        if (value !== null) response.setHeader(name, value);
+      }
+      response.writeHead(answer.status).end(body);
+    } catch {
+      response.writeHead(502).end();
+    }
+  });
+  await new Promise<void>((resolve) => server.listen(0, "127.0.0.1", resolve));
+  const { port } = server.address() as AddressInfo;
+  return {
+    address: `http://127.0.0.1:${port}`,
+    comes: () => {
+      newer = true;
+    },
+    stop: () => new Promise((resolve) => server.close(() => resolve())),
+  };
+}
