@@ -10,7 +10,13 @@ const server = await startServer({ EVRID_DEMO: "1" });
 const browser = await Browser.start(bench);
 try {
   const shoot = (name: string) => browser.picture(path.join(folder, `${name}.png`));
-  await walkDemoJob(browser, server.address, shoot, "30 min");
+  // The leak check is a part of the proof; twenty pictures would be more than anybody looks at.
+  await walkDemoJob(
+    browser,
+    server.address,
+    (name) => (name === "leak-check" ? Promise.resolve() : shoot(name)),
+    "30 min",
+  );
   await browser.open(server.address);
   await browser.says("Fennick Bakery");
   await browser.open(`${server.address}/desk`);
@@ -32,6 +38,12 @@ try {
   await browser.says("What fits these readings");
   await shoot("running-tablet");
   await browser.resize(bench);
+  await browser.open(`${server.address}/job/demo-estate-car/running`);
+  await browser.says("Air split");
+  await browser.press("Superheat");
+  await browser.says("no gauge tells");
+  await shoot("help");
+  await browser.press("Close the help");
   await browser.press("Dark");
   await browser.open(`${server.address}/job/demo-estate-car/verdict`);
   await browser.says("Causes, with what speaks");

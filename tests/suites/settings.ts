@@ -43,4 +43,32 @@ describe("settings", () => {
     await browser.says("3 jobs added");
     expect(await storedJob(browser, "demo-estate-car")).toEqual(before);
   });
+
+  it("are heard at once in every tab, and feed what stands beside a number", async () => {
+    const { browser, address } = session;
+    await browser.open(address);
+    await browser.says("Fennick Bakery");
+    await browser.open(`${address}/job/demo-estate-car/rest`);
+    await browser.says(/counts beyond ± \d+ kPa/);
+    const job = await browser.driver.getWindowHandle();
+    await browser.driver.switchTo().newWindow("tab");
+    const settings = await browser.driver.getWindowHandle();
+    const beside = async (act: () => Promise<void>, said: RegExp) => {
+      await browser.driver.switchTo().window(settings);
+      await act();
+      await browser.driver.switchTo().window(job);
+      await browser.says(said);
+    };
+    await browser.open(`${address}/settings`);
+    await beside(() => browser.choose("Every number is read in", "US"), /counts beyond ± \d\.\d psi/);
+    const before = await beyond();
+    await beside(() => browser.type("Class", "0.25"), /counts beyond/);
+    await browser.until("a finer gauge counts sooner", async () => (await beyond()) < before);
+    // What was measured keeps the unit it was measured in.
+    expect(await browser.valueOf("Low side")).toMatch(/^\d+$/);
+
+    async function beyond(): Promise<number> {
+      return Number(/counts beyond ± ([\d.]+)/.exec(await browser.text())![1]);
+    }
+  });
 });
