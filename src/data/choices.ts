@@ -9,6 +9,11 @@ export async function loadChoices(): Promise<Choices> {
   return (await loadChosen(NAME, choicesSchema)) ?? usualChoices;
 }
 
+/** The same; null where nothing was ever chosen. */
+export function keptChoices(): Promise<Choices | null> {
+  return loadChosen(NAME, choicesSchema);
+}
+
 /** What is kept under a name in the table of choices; null where there is nothing, or what cannot be read any more. */
 export async function loadChosen<Kept>(name: string, schema: z.ZodType<Kept>): Promise<Kept | null> {
   const stored = await database.choices.get(name);

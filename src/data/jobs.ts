@@ -257,7 +257,9 @@ export async function restoreJob(id: string): Promise<void> {
   await database.transaction("rw", database.jobs, database.removed, async () => {
     const kept = await database.removed.get(id);
     if (kept === undefined) return;
-    await database.jobs.put(kept.job as Job);
+    // Removed under an earlier release it comes back in today's form; what cannot be read, as it was.
+    const read = readJob(kept.job);
+    await database.jobs.put(read.ok ? read.value : (kept.job as Job));
     await database.removed.delete(id);
   });
 }

@@ -3,11 +3,11 @@ import { beforeEach, describe, expect, it } from "vitest";
 import type { Job } from "@/core/records/job";
 import { readShopFile } from "@/core/records/shop-file";
 import { demoJobs } from "@/demo/demo-jobs";
-import { changeChoices } from "./choices";
+import { changeChoices, loadChoices } from "./choices";
 import { database } from "./database";
 import { createJob, listJobs, removeJob } from "./jobs";
 import { loadQuickDesk, saveQuickDesk } from "./quick-desk";
-import { eraseAll, exportShop, importShop, whatIsKept } from "./shop";
+import { eraseAll, exportShop, importExtras, importShop, whatIsKept } from "./shop";
 
 const jobs = demoJobs(new Date("2026-06-01T10:00:00.000Z"));
 
@@ -16,6 +16,12 @@ beforeEach(eraseAll);
 describe("all that a browser keeps of a shop", () => {
   it("goes out as a file and comes back into an empty browser the same; a second time changes nothing", async () => {
     await database.jobs.bulkAdd([...jobs, { ...jobs[0]!, id: "torn", rest: null } as unknown as Job]);
+    await changeChoices({ units: "us", technician: "Maud Ferrer" });
+    await database.shopCharts.put({
+      refrigerant: "R134a",
+      name: "wall",
+      text: "Ambient C,Low side psi,High side psi\n20,25-35,140-180\n",
+    });
     const text = await exportShop();
     await eraseAll();
     expect(await whatIsKept()).toMatchObject({ jobs: 0, removed: 0, charts: 0 });
@@ -25,6 +31,11 @@ describe("all that a browser keeps of a shop", () => {
     expect(await importShop(read.value.jobs)).toEqual({ added: jobs.length, identical: 0, "added-as-copy": 0 });
     const stored = (await listJobs()).jobs;
     expect(stored.map(({ id }) => id).sort()).toEqual(jobs.map(({ id }) => id).sort());
+    expect(await importExtras(read.value)).toEqual({ choices: true, charts: 1 });
+    expect(await loadChoices()).toMatchObject({ units: "us", technician: "Maud Ferrer" });
+    await changeChoices({ units: "bar" });
+    expect(await importExtras(read.value)).toEqual({ choices: false, charts: 0 });
+    expect((await loadChoices()).units).toBe("bar");
     expect(await importShop(read.value.jobs)).toEqual({ added: 0, identical: jobs.length, "added-as-copy": 0 });
   });
 

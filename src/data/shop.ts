@@ -1,6 +1,7 @@
 /** All that this browser keeps: how much it is, out as a file, in from one, and away. */
 import type { Job } from "@/core/records/job";
-import { writeShopFile } from "@/core/records/shop-file";
+import { type ShopExtras, writeShopFile } from "@/core/records/shop-file";
+import { changeChoices, keptChoices } from "./choices";
 import { database } from "./database";
 import { type ImportOutcome, importJob } from "./jobs";
 
@@ -23,10 +24,28 @@ export async function whatIsKept(): Promise<Kept> {
   return { jobs, removed, charts, bytes: estimate?.usage ?? null, quotaBytes: estimate?.quota ?? null };
 }
 
-/** Every stored job, those that cannot be read among them, as they are stored. */
+/** Every stored job, those that cannot be read among them, as they are stored; choices and charts where there are any. */
 export async function exportShop(): Promise<string> {
   const jobs: unknown[] = await database.jobs.toArray();
-  return writeShopFile(jobs, new Date().toISOString());
+  const charts = await database.shopCharts.toArray();
+  return writeShopFile(jobs, new Date().toISOString(), { choices: await keptChoices(), charts });
+}
+
+/** Takes choices and charts of a file where this browser has none of its own. Gives what was taken. */
+export async function importExtras({ choices, charts }: ShopExtras): Promise<{ choices: boolean; charts: number }> {
+  const took = { choices: false, charts: 0 };
+  if (choices !== null && (await keptChoices()) === null) {
+    await changeChoices(choices);
+    took.choices = true;
+  }
+  await database.transaction("rw", database.shopCharts, async () => {
+    for (const chart of charts) {
+      if ((await database.shopCharts.get(chart.refrigerant)) !== undefined) continue;
+      await database.shopCharts.put(chart);
+      took.charts++;
+    }
+  });
+  return took;
 }
 
 /** Stores jobs of a file, each as it would come alone: none that is here is overwritten. */

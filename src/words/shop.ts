@@ -26,12 +26,15 @@ export function keptSentence(kept: {
 export function importedSentence(
   counts: { added: number; identical: number; "added-as-copy": number },
   broken: readonly { place: number; issue: JobFileIssue }[],
+  extras: { choices: boolean; charts: number },
 ): string {
   const parts = [
     `${count(counts.added, "job")} added`,
     `${formatCount(counts.identical)} already here and identical`,
     `${formatCount(counts["added-as-copy"])} came in beside one of the same origin`,
   ];
+  if (extras.choices) parts.push("the workshop's choices taken, since there were none here");
+  if (extras.charts > 0) parts.push(`${count(extras.charts, "chart")} taken`);
   const [first] = broken;
   const left =
     first === undefined

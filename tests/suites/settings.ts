@@ -17,7 +17,7 @@ describe("settings", () => {
     await browser.says(/3 jobs/);
     await browser.choose("Every number is read in", "US");
     await browser.type("Technicians", "Tamsin Rowe, Idris Vane");
-    await browser.press("Save all jobs as a file");
+    await browser.press("Save everything as a file");
     const saved = () => readdirSync(browser.downloads).find((name) => name.startsWith("evrid-shop-"));
     await browser.until("the file is there", async () => saved() !== undefined);
 

@@ -25,7 +25,7 @@ export const quickDeskSchema = z.strictObject({
   rest: z.strictObject({ pressure: entrySchema, soak: entrySchema }),
   line: z.strictObject({ drop: entrySchema, rise: entrySchema, heat: entrySchema }),
   vessel: z.strictObject({
-    kind: z.enum(["hose", "volume"]),
+    kind: z.enum(["hose", "volume", "tank"]),
     length: entrySchema,
     bore: entrySchema,
     litres: entrySchema,

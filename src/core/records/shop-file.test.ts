@@ -11,9 +11,12 @@ const jobs = demoJobs(new Date(at));
 
 describe("a file of a whole shop", () => {
   it("gives every job back as it was, and names by its place what cannot be read", () => {
-    const read = readShopFile(writeShopFile([...jobs, { ...jobs[0], rest: null }], at));
+    const read = readShopFile(
+      writeShopFile([...jobs, { ...jobs[0], rest: null }], at, { choices: usualChoices, charts: [] }),
+    );
     if (!read.ok) throw new Error(read.issue.code);
     expect(read.value.jobs).toEqual(jobs);
+    expect(read.value.choices).toEqual(usualChoices);
     expect(read.value.broken).toMatchObject([{ place: jobs.length + 1, issue: { code: "broken", field: "rest" } }]);
   });
 
@@ -23,6 +26,12 @@ describe("a file of a whole shop", () => {
     expect(readShopFile(JSON.stringify(jobs[0]))).toMatchObject({ issue: { code: "foreign", format: "evrid.job" } });
     expect(readShopFile('{"format":"evrid.shop","version":7,"jobs":[]}')).toMatchObject({
       issue: { code: "newer-version" },
+    });
+    expect(readShopFile('{"format":"evrid.shop","version":1,"jobs":[]}')).toMatchObject({
+      value: { jobs: [], choices: null, charts: [] },
+    });
+    expect(readShopFile('{"format":"evrid.shop","version":2,"jobs":[],"choices":{"units":"ell"}}')).toMatchObject({
+      issue: { code: "broken", field: "choices" },
     });
     expect(readShopFile('{"format":"evrid.shop","version":1,"jobs":null}')).toMatchObject({ issue: { field: "jobs" } });
   });

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { atmosphericPressureKpa } from "@/core/air/atmosphere";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
 import { hoseVolumeM3 } from "@/core/readings/derive/hose-content";
-import { leftAtLineEnd, vapourIn } from "@/core/readings/derive/quick";
+import { gaugeFromSaturation, leftAtLineEnd, vapourIn } from "@/core/readings/derive/quick";
 import { judgeRest } from "@/core/readings/derive/rest";
 import { fields } from "@/core/records/fields";
 import { deskFields, type QuickDesk } from "@/core/records/quick-desk";
@@ -21,6 +21,9 @@ import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { lineEndSentence, restSentence, vesselSentence } from "@/words/desk";
 import type { SideState } from "./side-column";
+
+/** Warmer no container is made, degC. */
+const WARMEST_C = 40;
 
 interface CardProps {
   desk: QuickDesk;
@@ -118,18 +121,19 @@ export function VesselCard({ desk, refrigerant, altitudeM, set }: CardProps) {
   const content =
     volume === null || kpa === null || t === null ? null : vapourIn(refrigerant, altitudeM, kpa, t, volume, accuracy);
   return (
-    <Card title="Grams of vapour in it">
+    <Card title="What a hose, a vessel or a can holds">
       <Choice
         label="In what"
         options={[
           { value: "hose", label: "A hose" },
           { value: "volume", label: "A circuit or vessel" },
+          { value: "tank", label: "A can or cylinder" },
         ]}
         value={vessel.kind}
         onChange={(kind) => change({ kind })}
       />
       <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap="3" mt="2">
-        {vessel.kind === "hose" ? (
+        {vessel.kind === "tank" ? null : vessel.kind === "hose" ? (
           <>
             <NumberField
               spec={fields.hose}
@@ -144,19 +148,23 @@ export function VesselCard({ desk, refrigerant, altitudeM, set }: CardProps) {
             <NumberField spec={deskFields.litres} value={vessel.litres} onChange={(litres) => change({ litres })} />
           </Box>
         )}
-        <NumberField
-          spec={fields.low}
-          label="Gauge on it"
-          value={vessel.pressure}
-          onChange={(pressure) => change({ pressure })}
-        />
+        {vessel.kind !== "tank" && (
+          <NumberField
+            spec={fields.low}
+            label="Gauge on it"
+            value={vessel.pressure}
+            onChange={(pressure) => change({ pressure })}
+          />
+        )}
         <NumberField
           spec={deskFields.vesselC}
           value={vessel.temperature}
           onChange={(temperature) => change({ temperature })}
         />
       </Grid>
-      {content === null ? (
+      {vessel.kind === "tank" ? (
+        <TankAnswer refrigerant={refrigerant} altitudeM={altitudeM} temperatureC={t} />
+      ) : content === null ? (
         <Answer>Give size, pressure and temperature.</Answer>
       ) : (
         <Flex mt="3" gap="5" align="end" wrap="wrap">
@@ -172,6 +180,32 @@ export function VesselCard({ desk, refrigerant, altitudeM, set }: CardProps) {
         </Flex>
       )}
     </Card>
+  );
+}
+
+/** What a container with liquid in it stands at; its weight alone says how much is left. */
+function TankAnswer({
+  refrigerant,
+  altitudeM,
+  temperatureC,
+}: {
+  refrigerant: Refrigerant;
+  altitudeM: number;
+  temperatureC: number | null;
+}) {
+  const figures = useFigures();
+  const accuracy = useAccuracy();
+  const gauge = temperatureC === null ? null : gaugeFromSaturation(refrigerant, temperatureC, altitudeM, accuracy);
+  if (temperatureC === null || gauge === null) return <Answer>Give the temperature of the container itself.</Answer>;
+  return (
+    <Flex mt="3" gap="5" align="end" wrap="wrap">
+      <Measure label="It stands at, gauge" value={gauge} unit="kPa" />
+      <Text flex="1 1 200px" color={temperatureC > WARMEST_C ? "act" : "soft"}>
+        {temperatureC > WARMEST_C
+          ? `Too warm: no container over ${figures.quantity(WARMEST_C, "degC", 0)}, never a flame, never in the sun behind glass.`
+          : "As long as a drop of liquid is left, full or nearly empty: weigh it. Stands it higher, there is air or another gas in it."}
+      </Text>
+    </Flex>
   );
 }
 

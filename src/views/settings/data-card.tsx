@@ -4,7 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { useState } from "react";
 import { readShopFile, SHOP_FILE_LIMIT_BYTES } from "@/core/records/shop-file";
 import { reasonOf } from "@/core/result";
-import { eraseAll, exportShop, importShop, whatIsKept } from "@/data/shop";
+import { eraseAll, exportShop, importExtras, importShop, whatIsKept } from "@/data/shop";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
@@ -31,7 +31,11 @@ export function DataCard() {
   const save = () =>
     exportShop().then((text) => {
       saveTextFile(`evrid-shop-${new Date().toISOString().slice(0, 10)}.json`, text);
-      setSaid({ tone: "done", title: "Saved", text: "Every job is in the file, those that cannot be read too." });
+      setSaid({
+        tone: "done",
+        title: "Saved",
+        text: "Every job is in the file, those that cannot be read too, with the choices and charts of this workshop.",
+      });
     }, failed);
   const read = async (file: File) => {
     const tooLarge = file.size > SHOP_FILE_LIMIT_BYTES;
@@ -40,10 +44,11 @@ export function DataCard() {
       : readShopFile(await file.text());
     if (!result.ok) return setSaid({ tone: "act", title: "Not read", text: shopFileSentence(file.name, result.issue) });
     const counts = await importShop(result.value.jobs);
+    const extras = await importExtras(result.value);
     setSaid({
       tone: result.value.broken.length > 0 ? "act" : "done",
       title: result.value.broken.length > 0 ? "Read, but not all of it" : "Read",
-      text: importedSentence(counts, result.value.broken),
+      text: importedSentence(counts, result.value.broken, extras),
     });
   };
   const erase = () =>
@@ -61,7 +66,7 @@ export function DataCard() {
         <StoreFailure reason={kept.state === "failed" ? kept.reason : null} onAgain={kept.again} />
       )}
       <Flex gap="2" mt="3" wrap="wrap">
-        <BenchButton onClick={save}>Save all jobs as a file</BenchButton>
+        <BenchButton onClick={save}>Save everything as a file</BenchButton>
         <FileButton label="Shop file" accept="application/json,.json" onFile={(file) => read(file).catch(failed)}>
           Read such a file
         </FileButton>
