@@ -1,7 +1,7 @@
 /** Words of the charge desk: what to do at the scale, the plan step by step, the habits. */
 
 import type { MassBalance } from "@/core/charge/books/mass-balance";
-import { type ChargePlan, EMPTY_BELOW_G, type PlanStep } from "@/core/charge/plan/charge-plan";
+import { type ChargePlan, EMPTY_BELOW_G, type PlanStep, WARM_WATER_C } from "@/core/charge/plan/charge-plan";
 import type { ChargeAlarm, ChargeCall, LiveCharge } from "@/core/charge/scale/live-charge";
 import type { SchoolAnswer } from "@/core/charge/schools";
 import type { Job } from "@/core/records/job";
@@ -173,9 +173,7 @@ function amount({ grams, seconds }: Flow, figures: Figures): string {
   return `${figures.quantity(grams, "g")}, ${minutes(seconds)}.`;
 }
 
-/** Warmer no container is made, degC. */
-const WARMEST_C = 40;
-const warmest = (figures: Figures) => figures.quantity(WARMEST_C, "degC", 0);
+const warmest = (figures: Figures) => figures.quantity(WARM_WATER_C, "degC", 0);
 const warmWaterWords = (figures: Figures) => `Warm water, ${warmest(figures)} at most`;
 
 function minutes(seconds: number): string {

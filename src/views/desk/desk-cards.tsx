@@ -3,6 +3,7 @@
 import { Box, Flex, Grid } from "@chakra-ui/react";
 import { useState } from "react";
 import { atmosphericPressureKpa } from "@/core/air/atmosphere";
+import { WARM_WATER_C } from "@/core/charge/plan/charge-plan";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
 import { hoseVolumeM3 } from "@/core/readings/derive/hose-content";
 import { gaugeFromSaturation, leftAtLineEnd, vapourIn } from "@/core/readings/derive/quick";
@@ -21,9 +22,6 @@ import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { lineEndSentence, restSentence, vesselSentence } from "@/words/desk";
 import type { SideState } from "./side-column";
-
-/** Warmer no container is made, degC. */
-const WARMEST_C = 40;
 
 interface CardProps {
   desk: QuickDesk;
@@ -200,9 +198,9 @@ function TankAnswer({
   return (
     <Flex mt="3" gap="5" align="end" wrap="wrap">
       <Measure label="It stands at, gauge" value={gauge} unit="kPa" />
-      <Text flex="1 1 200px" color={temperatureC > WARMEST_C ? "act" : "soft"}>
-        {temperatureC > WARMEST_C
-          ? `Too warm: no container over ${figures.quantity(WARMEST_C, "degC", 0)}, never a flame, never in the sun behind glass.`
+      <Text flex="1 1 200px" color={temperatureC > WARM_WATER_C ? "act" : "soft"}>
+        {temperatureC > WARM_WATER_C
+          ? `Too warm: no container over ${figures.quantity(WARM_WATER_C, "degC", 0)}, never a flame, never in the sun behind glass.`
           : "As long as a drop of liquid is left, full or nearly empty: weigh it. Stands it higher, there is air or another gas in it."}
       </Text>
     </Flex>

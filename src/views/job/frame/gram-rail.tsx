@@ -2,6 +2,7 @@
 
 import { Flex } from "@chakra-ui/react";
 import { checkFits } from "@/core/charge/books/mass-balance";
+import { WARM_WATER_C } from "@/core/charge/plan/charge-plan";
 import type { StepId } from "@/core/records/job";
 import { balanceOf, foundOf, hoseLossOf, labelOf, recoveredOf } from "@/core/records/job-readings";
 import { useJob } from "@/session/session";
@@ -99,8 +100,9 @@ export function GramRail({ step }: { step: StepId }) {
         )}
         {step === "charge" && (
           <Caution title="Goggles and gloves on. Hands clear of the belt.">
-            Never open the high valve while the engine runs. Warm a can only in water, {figures.quantity(40, "degC", 0)}{" "}
-            at most, never a flame. The maker's procedure and local law come first.
+            Never open the high valve while the engine runs. Warm a can only in water,{" "}
+            {figures.quantity(WARM_WATER_C, "degC", 0)} at most, never a flame. The maker's procedure and local law come
+            first.
           </Caution>
         )}
       </Flex>
