@@ -6,7 +6,5 @@ import "./suites/at-the-car";
 import "./suites/log";
 import "./suites/help";
 import "./suites/offline";
-import "./suites/two-tabs";
-import "./suites/units";
 
 afterAll(closeSharedBrowser);

@@ -8,5 +8,7 @@ import "./suites/diagnosis";
 import "./suites/power-cut";
 import "./suites/settings";
 import "./suites/store-refused";
+import "./suites/two-tabs";
+import "./suites/units";
 
 afterAll(closeSharedBrowser);

@@ -185,7 +185,12 @@ const usualIntake = { history: "serviced" as const, oilKind: "PAG" as const, sto
 function done(job: Job, steps: StepId[], ago: Ago, began: number): Job {
   const share = began / (steps.length + 1);
   steps.forEach((step, i) => {
-    job.steps[step] = { startedAt: ago(began - share * i), doneAt: ago(began - share * (i + 0.9)), skipped: null };
+    job.steps[step] = {
+      startedAt: ago(began - share * i),
+      doneAt: ago(began - share * (i + 0.9)),
+      skipped: null,
+      note: "",
+    };
   });
   job.updatedAt = ago(Math.min(began, 5));
   return job;

@@ -163,9 +163,8 @@ function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
       {side.range && (
         <rect
           x={left + 9}
-          y={y(side.range[1])}
           width={COLUMN - 18}
-          height={Math.max(2, y(side.range[0]) - y(side.range[1]))}
+          {...within({ low: side.range[0], high: side.range[1] })}
           fill={colour}
           opacity="0.3"
         />

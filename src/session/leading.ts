@@ -3,15 +3,15 @@
 import { useEffect, useMemo } from "react";
 import { causeName } from "@/core/causes/catalogue";
 import type { Job } from "@/core/records/job";
-import { hasReadings, readingFileOf } from "@/core/records/job-readings";
+import { hasReadings, readingFileOf, type TestName } from "@/core/records/job-readings";
 import { connectDiagnosis } from "@/worker/diagnosis-client";
 import { useAnswer } from "./answers";
 
 /** The leading causes of a job in a few words, once the worker has weighed them; null before, or without readings. */
-export function useLeading(job: Job): string | null {
+export function useLeading(job: Job, which: TestName = "baseline"): string | null {
   const connection = useMemo(() => connectDiagnosis(), []);
   useEffect(() => () => connection.cancel(), [connection]);
-  const reading = job.baseline.settings.some(hasReadings) ? readingFileOf(job, "baseline") : null;
+  const reading = job[which].settings.some(hasReadings) ? readingFileOf(job, which) : null;
   const key = reading === null ? null : JSON.stringify(reading);
   const verdict = useAnswer(key, () => connection.judge(reading!));
   if (verdict === null) return null;

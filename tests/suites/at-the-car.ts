@@ -140,9 +140,9 @@ describe("at the car", () => {
     await browser.says("Show 1 archived");
     expect(await browser.text()).not.toContain("Orla Veitch");
     await browser.press("Show 1 archived");
-    await browser.press("Bring back Orla Veitch, grey estate");
+    await browser.press("Back from the archive: Orla Veitch, grey estate");
     await browser.until("all are back", async () => !(await browser.text()).includes("archived"));
-    await browser.press("New job for Orla Veitch, grey estate");
+    await browser.press("Again: a new job for Orla Veitch, grey estate");
     await browser.at("intake");
     expect(await browser.valueOf("Charge on the label")).toBe("470");
     expect(await browser.valueOf("Complaint")).toBe("");

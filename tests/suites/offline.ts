@@ -47,7 +47,7 @@ describe("without a network", () => {
     // On to the next step as a person goes, and to one with the charge desk's worker.
     await browser.driver.findElement(By.xpath("//nav[@aria-label='Run-sheet']//button[contains(., 'Charge')]")).click();
     await browser.at("charge");
-    await browser.says("schools would have put in");
+    await browser.says("habits would have put in");
     await browser.says(/By weight/, 60_000);
     await browser.open(`${address}/job/demo-estate-car/running`);
     await browser.says("Open an instrument log");

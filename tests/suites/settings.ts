@@ -49,7 +49,7 @@ describe("settings", () => {
     await browser.open(address);
     await browser.says("Fennick Bakery");
     await browser.open(`${address}/job/demo-estate-car/rest`);
-    await browser.says(/counts beyond ± \d+ kPa/);
+    await browser.says(/the same, within ± \d+ kPa/);
     const job = await browser.driver.getWindowHandle();
     await browser.driver.switchTo().newWindow("tab");
     const settings = await browser.driver.getWindowHandle();
@@ -60,15 +60,15 @@ describe("settings", () => {
       await browser.says(said);
     };
     await browser.open(`${address}/settings`);
-    await beside(() => browser.choose("Every number is read in", "US"), /counts beyond ± \d\.\d psi/);
+    await beside(() => browser.choose("Every number is read in", "US"), /the same, within ± \d\.\d psi/);
     const before = await beyond();
-    await beside(() => browser.type("Class", "0.25"), /counts beyond/);
+    await beside(() => browser.type("Class", "0.25"), /the same, within/);
     await browser.until("a finer gauge counts sooner", async () => (await beyond()) < before);
     // What was measured keeps the unit it was measured in.
     expect(await browser.valueOf("Low side")).toMatch(/^\d+$/);
 
     async function beyond(): Promise<number> {
-      return Number(/counts beyond ± ([\d.]+)/.exec(await browser.text())![1]);
+      return Number(/the same, within ± ([\d.]+)/.exec(await browser.text())![1]);
     }
   });
 });

@@ -46,7 +46,8 @@ export const channels = {
     unit: "kPa",
     column: "low_kpa_gauge",
     typed: { min: -101, max: 2500, reason: "gauge pressure, vacuum is negative" },
-    readable: { min: -103, max: 2500 },
+    // A needle that errs shows less than nothing under a vacuum.
+    readable: { min: -130, max: 2500 },
     field: "lowKpa",
     steady: { driftPerMinute: 4, noise: 2 },
     traced: true,
@@ -59,7 +60,7 @@ export const channels = {
     unit: "kPa",
     column: "high_kpa_gauge",
     typed: { min: -101, max: 4000, reason: "gauge pressure; relief valves open before this" },
-    readable: { min: -103, max: 4200 },
+    readable: { min: -160, max: 4200 },
     field: "highKpa",
     steady: { driftPerMinute: 14, noise: 6 },
     traced: true,

@@ -36,8 +36,16 @@ export interface Label {
   toleranceG: number | null;
 }
 
+/** Where a label gives none. */
+export const USUAL_TOLERANCE_G = 20;
+
+/** What the label says; without a tolerance on it the usual one counts. */
 export function labelOf(job: Job): Label {
-  return { chargeG: read("charge", job.intake.charge), toleranceG: read("tolerance", job.intake.tolerance) };
+  const assumed = job.intake.tolerance.text.trim() === "";
+  return {
+    chargeG: read("charge", job.intake.charge),
+    toleranceG: assumed ? USUAL_TOLERANCE_G : read("tolerance", job.intake.tolerance),
+  };
 }
 
 /** Names of the fields that still have to be given before anything can be measured on this vehicle. */
@@ -47,7 +55,7 @@ export function intakeGaps(job: Job): string[] {
   if (intake.vehicle.trim() === "") gaps.push("vehicle");
   if (workableRefrigerant(job) === null) gaps.push("refrigerant");
   if (labelOf(job).chargeG === null) gaps.push("label charge");
-  if (labelOf(job).toleranceG === null) gaps.push("tolerance");
+  if (labelOf(job).toleranceG === null) gaps.push("a tolerance that can be read");
   if (intake.metering === null) gaps.push("metering device");
   if (intake.compressor === null) gaps.push("compressor");
   return gaps;

@@ -209,7 +209,7 @@ describe("a job of an older version", () => {
     const old = ["intake", "rest", "running", "verdict", "recover", "evacuate", "charge", "prove", "sign-off"];
     const steps = Object.fromEntries(
       old.map((id) => {
-        const { skipped: _k, ...step } = (rest.steps as Record<string, Record<string, unknown>>)[id]!;
+        const { skipped: _k, note: _n, ...step } = (rest.steps as Record<string, Record<string, unknown>>)[id]!;
         return [id, step];
       }),
     );
@@ -259,7 +259,7 @@ it("what went with the gauge hoses belongs to what was found in the vehicle", ()
 it("a skipped step is passed over, a stop sign is what the job waits for", () => {
   const skipped: Job = {
     ...estate,
-    steps: { ...estate.steps, "shut-off": { startedAt: null, doneAt: null, skipped: "one gauge" } },
+    steps: { ...estate.steps, "shut-off": { startedAt: null, doneAt: null, skipped: "one gauge", note: "" } },
   };
   expect(nextStepOf(estate)).toBe("shut-off");
   expect(nextStepOf(skipped)).toBe("verdict");
@@ -274,7 +274,7 @@ it("the shut-off test and what was seen go into the reading file; a cycling read
   const cycle = { periodS: 12, lowMinKpa: 150, lowMaxKpa: 320, lowMeanKpa: 230, highEngagedKpa: 1010 };
   const job: Job = {
     ...estate,
-    look: { notes: [{ part: "liquid-line", sign: "sweating", at: "2026-05-01T10:00:00Z" }] },
+    look: { notes: [{ part: "liquid-line", sign: "sweating", at: "2026-05-01T10:00:00Z" }], fine: [] },
     shutOff: { seconds: entry("214", "s"), met: true, takenAt: null },
     baseline: { ...estate.baseline, settings: [{ ...idle, cycle }, fast] },
   };

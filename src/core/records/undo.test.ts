@@ -35,7 +35,7 @@ describe("taking back what a person changed", () => {
   });
 
   it("survives being written down: a reload takes back as well as the page that made the change", () => {
-    const longer: Job = { ...van, look: { notes: [{ part: "condenser", sign: "oily", at: now }] } };
+    const longer: Job = { ...van, look: { notes: [{ part: "condenser", sign: "oily", at: now }], fine: [] } };
     const steps = withStep([], van, longer, 0);
     const read = JSON.parse(JSON.stringify(steps)) as UndoStep[];
     expect(undone(longer, read[0]!, now).job.look).toEqual(van.look);

@@ -21,11 +21,13 @@ import {
 import { useStored } from "@/session/stored";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
+import { Choice } from "@/ui/choice";
 import { FileButton } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
 import { useShortcuts } from "@/ui/shortcuts";
 import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
+import { TextField } from "@/ui/text-field";
 import { stepPath } from "@/views/job/frame/steps";
 import { jobFileSentence } from "@/words/issues";
 import { JobCard } from "./job-card";
@@ -37,6 +39,16 @@ const loadDemo = async () => {
   const { demoJobs } = await import("@/demo/demo-jobs");
   await addDemoJobs(demoJobs(new Date()));
 };
+
+const kinds = [
+  { value: "all", label: "All" },
+  { value: "open", label: "Open" },
+  { value: "signed", label: "Signed off" },
+] as const;
+
+/** What a job is found by. */
+const searched = ({ intake, signOff }: Job) =>
+  `${intake.vehicle} ${intake.complaint} ${signOff.technician} ${intake.refrigerant ?? ""}`.toLowerCase();
 
 const removedNow = () => listRemoved();
 
@@ -69,7 +81,15 @@ export function BayView() {
     })).catch(failed);
   const [withArchived, setWithArchived] = useState(false);
   const archived = jobs?.filter((job) => job.archivedAt !== null).length ?? 0;
-  const shown = jobs?.filter((job) => withArchived || job.archivedAt === null) ?? [];
+  const [query, setQuery] = useState("");
+  const [kind, setKind] = useState<(typeof kinds)[number]["value"]>("all");
+  const words = query.toLowerCase().split(/\s+/).filter(Boolean);
+  const shown = (jobs ?? []).filter(
+    (job) =>
+      (withArchived || job.archivedAt === null) &&
+      (kind === "all" || (kind === "signed") === (job.signOff.signedAt !== null)) &&
+      words.every((word) => searched(job).includes(word)),
+  );
   const read = async (file: File) => {
     const refuse = (issue: Parameters<typeof jobFileSentence>[1]) =>
       setMessage({ tone: "act", title: "Not read", text: jobFileSentence(file.name, issue) });
@@ -126,15 +146,31 @@ export function BayView() {
         ) : jobs.length === 0 && unreadable.length === 0 ? (
           <Empty onStart={start} onDemo={() => loadDemo().catch(failed)} />
         ) : (
-          shown.map((job) => (
-            <JobCard
-              key={job.id}
-              job={job}
-              onAgain={() => again(job)}
-              onArchive={() => archive(job)}
-              onRemove={() => remove(job.id)}
-            />
-          ))
+          <>
+            {jobs.length > 1 && (
+              <Flex gap="4" align="end" wrap="wrap">
+                <Box flex="1 1 260px" maxW="420px">
+                  <TextField
+                    label="Find a job"
+                    value={query}
+                    placeholder="Vehicle, complaint, technician"
+                    onChange={setQuery}
+                  />
+                </Box>
+                <Choice label="Which" options={kinds} value={kind} onChange={setKind} />
+              </Flex>
+            )}
+            {shown.length === 0 && <Text color="soft">No job here has these words.</Text>}
+            {shown.map((job) => (
+              <JobCard
+                key={job.id}
+                job={job}
+                onAgain={() => again(job)}
+                onArchive={() => archive(job)}
+                onRemove={() => remove(job.id)}
+              />
+            ))}
+          </>
         )}
         <RemovedJobs removed={removed} onRestore={(id) => restoreJob(id).catch(failed)} />
         {archived > 0 && (

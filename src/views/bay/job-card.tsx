@@ -1,10 +1,11 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
+import { format } from "date-fns";
 import { Archive, ArchiveRestore, CopyPlus, Trash2 } from "lucide-react";
 import Link from "next/link";
 import { type Job, type StepId, stepIds } from "@/core/records/job";
-import { balanceOf, labelOf, recoveredOf } from "@/core/records/job-readings";
+import { balanceOf, hasReadings, labelOf, recoveredOf, restOf } from "@/core/records/job-readings";
 import { nextStepOf, waitsFor } from "@/core/records/waits";
 import type { Figures } from "@/core/units/figures";
 import { useLeading } from "@/session/leading";
@@ -68,7 +69,9 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
         borderColor="line"
       >
         <Text fontSize="13px" color="soft">
-          {signed ? "Signed off" : `${done} of ${stepIds.length} steps done, next`}
+          {signed
+            ? `Signed off ${format(job.signOff.signedAt!, "d MMM yyyy")}`
+            : `${done} of ${stepIds.length} done, ${format(job.updatedAt, "d MMM HH:mm")}; next`}
         </Text>
         <Text fontSize="20px" fontWeight="650" color={signed ? "done" : "ink"}>
           {signed ? job.signOff.technician.trim() || "Signed" : stepNames[next]}
@@ -82,30 +85,33 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
           </Text>
         )}
       </Flex>
-      <Flex align="center" justify="flex-end" gap="2" px="4" py="3" flex="0 0 300px">
+      <Flex align="center" justify="flex-end" gap="2" px="4" py="3" flex="0 0 auto" wrap="wrap">
         <BenchButton asChild kind={signed ? "quiet" : "main"}>
           <Link href={stepPath(job.id, next)}>{openWord(signed, next)}</Link>
         </BenchButton>
         <BenchButton
           kind="quiet"
           px="3"
-          aria-label={`New job for ${name}`}
+          aria-label={`Again: a new job for ${name}`}
           title="The same vehicle again"
           onClick={onAgain}
         >
           <CopyPlus size={19} />
+          Again
         </BenchButton>
         <BenchButton
           kind="quiet"
           px="3"
-          aria-label={`${job.archivedAt === null ? "Archive" : "Bring back"} ${name}`}
+          aria-label={`${job.archivedAt === null ? "Archive" : "Back from the archive:"} ${name}`}
           title={job.archivedAt === null ? "Archive" : "Bring back"}
           onClick={onArchive}
         >
           {job.archivedAt === null ? <Archive size={19} /> : <ArchiveRestore size={19} />}
+          {job.archivedAt === null ? "Archive" : "Back"}
         </BenchButton>
         <BenchButton kind="quiet" px="3" aria-label={`Remove ${name}`} onClick={onRemove}>
           <Trash2 size={19} />
+          Remove
         </BenchButton>
       </Flex>
     </Flex>
@@ -125,5 +131,7 @@ function standing(job: Job, leading: string | null, figures: Figures): string {
     return `${figures.quantity(balance.value.inVehicleG, "g")} in the vehicle`;
   if (recovered.ok && recovered.value !== null) return `${figures.quantity(recovered.value, "g")} came out`;
   if (leading) return leading;
+  if (job.baseline.settings.some(hasReadings)) return "readings taken, no cause weighed yet";
+  if (restOf(job) !== null) return "rest pressures read";
   return "nothing measured yet";
 }

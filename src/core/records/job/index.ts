@@ -2,6 +2,8 @@
  * The job record, `evrid.job` version 6: everything typed, taken and weighed for one vehicle on one visit; a part a file, each with its schema
  * and its blank. Numbers are entries (text as typed plus unit); whatever can be derived is derived, never stored.
  */
+
+import { partIds } from "../../causes/signs";
 import { ledgerEntrySchema } from "../../charge/books/ledger";
 import { observationSchema } from "../../readings/observations";
 import { entry, entrySchema } from "../../units/entry";
@@ -37,7 +39,11 @@ export const jobSchema = z.strictObject({
   createdAt: instant,
   updatedAt: instant,
   intake: intakeSchema,
-  look: z.strictObject({ notes: z.array(observationSchema).max(200) }),
+  /** Signs at parts, and parts that were looked at and found fine. */
+  look: z.strictObject({
+    notes: z.array(observationSchema).max(200),
+    fine: z.array(z.enum(partIds)).max(partIds.length),
+  }),
   hookUp: hookUpSchema,
   altitude: entrySchema,
   rest: z.strictObject({ low: entrySchema, high: entrySchema, soak: entrySchema }),
@@ -75,7 +81,7 @@ export function newJob(id: string, now: string): Job {
     createdAt: now,
     updatedAt: now,
     intake: blankIntake(),
-    look: { notes: [] },
+    look: { notes: [], fine: [] },
     hookUp: blankHookUp(),
     altitude: entry("", "m"),
     rest: { low: entry("", "kPa"), high: entry("", "kPa"), soak: entry("", "degC") },

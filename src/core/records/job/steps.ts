@@ -24,6 +24,8 @@ const stepSchema = z.object({
   doneAt: instant.nullable(),
   /** Why it was passed over; null when it was not. */
   skipped: words.nullable(),
+  /** Anything worth keeping, in the technician's own words. */
+  note: words,
 });
 
 export const stepsSchema = z.strictObject(
@@ -31,7 +33,7 @@ export const stepsSchema = z.strictObject(
 );
 
 export function blankSteps(): z.infer<typeof stepsSchema> {
-  return Object.fromEntries(stepIds.map((step) => [step, { startedAt: null, doneAt: null, skipped: null }])) as z.infer<
-    typeof stepsSchema
-  >;
+  return Object.fromEntries(
+    stepIds.map((step) => [step, { startedAt: null, doneAt: null, skipped: null, note: "" }]),
+  ) as z.infer<typeof stepsSchema>;
 }

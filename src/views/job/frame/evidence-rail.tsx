@@ -7,8 +7,11 @@ import { type ReactNode, useState } from "react";
 import { type Cause, causeName } from "@/core/causes/catalogue";
 import type { RankedCause, Verdict } from "@/core/diagnosis/decide/verdict";
 import type { TestId } from "@/core/diagnosis/next-test/next-tests";
+import { channels } from "@/core/readings/channels";
+import { fields } from "@/core/records/fields";
 import type { StepId } from "@/core/records/job";
 import { useJob, useVerdict, useWording } from "@/session/session";
+import { bringTo } from "@/ui/bring-to";
 import { BenchButton } from "@/ui/buttons";
 import { Explain } from "@/ui/explain";
 import { useFigures } from "@/ui/figures";
@@ -31,6 +34,21 @@ const SHOWN = 4;
 const SHOWN_ABOVE = 0.03;
 
 /** Where each test is done and entered. */
+/** What its reading is typed into, by what the field is called. */
+const fieldOfTest: Partial<Record<TestId, string>> = {
+  "suction-clamp": `${channels.suction.name}, idle`,
+  "liquid-clamp": `${channels.liquid.name}, idle`,
+  "discharge-clamp": `${channels.discharge.name}, idle`,
+  "vent-probe": `${channels.vent.name}, idle`,
+  "condenser-air": `${channels.condenserIn.name}, idle`,
+  idle: `${channels.low.name}, idle`,
+  "fast-idle": `${channels.low.name}, fast idle`,
+  rest: fields.low.label,
+  "shut-off": fields.meet.label,
+  command: `${channels.command.name}, idle`,
+  recover: fields.recovered.label,
+};
+
 const stepOfTest: Record<TestId, StepId> = {
   look: "look",
   "suction-clamp": "running",
@@ -169,7 +187,11 @@ export function NextBest({ verdict, wording }: { verdict: Verdict; wording: Word
     tests.find(({ gainBits, minutes }) => gainBits >= WORTH_BITS && gainBits / minutes >= WORTH_RATE) ??
     tests.find(({ test }) => test === "recover");
   const step = next ? stepOfTest[next.test] : null;
-  const begin = () => step !== null && router.push(stepPath(job.id, step));
+  const begin = () => {
+    if (step === null || !next) return;
+    router.push(stepPath(job.id, step));
+    bringTo(fieldOfTest[next.test] ?? null);
+  };
   useShortcuts([{ key: "g", does: "Begin the next best test", run: () => begin() }]);
   if (!next) return null;
   return (

@@ -3,7 +3,7 @@
 import { Flex } from "@chakra-ui/react";
 import { checkFits } from "@/core/charge/books/mass-balance";
 import { WARM_WATER_C } from "@/core/charge/plan/charge-plan";
-import type { StepId } from "@/core/records/job";
+import type { Job, StepId } from "@/core/records/job";
 import { balanceOf, foundOf, hoseLossOf, labelOf, recoveredOf } from "@/core/records/job-readings";
 import { useJob } from "@/session/session";
 import { useFigures } from "@/ui/figures";
@@ -84,7 +84,7 @@ export function GramRail({ step }: { step: StepId }) {
       {foundG !== null && chargeG !== null && job.correction === null && (
         <Text fontSize="14px" color="soft">
           {foundG < chargeG
-            ? `It had lost ${figures.quantity(chargeG - foundG, "g")}. Find where it went before it leaves.`
+            ? `It had lost ${figures.quantity(chargeG - foundG, "g")}. ${foundSentence(job)}`
             : foundG > chargeG
               ? `It held ${figures.quantity(foundG - chargeG, "g")} more than the label.`
               : "It held exactly the label charge."}
@@ -128,4 +128,13 @@ function Row({ label, value, strong = false }: { label: string; value: string; s
       </Text>
     </Flex>
   );
+}
+
+/** What is left to do about a loss: nothing asks for a leak that was found. */
+function foundSentence(job: Job): string {
+  const { checks } = job.prove;
+  if (checks.some(({ leaks }) => leaks)) return "The leak check found where: mend it before it leaves.";
+  if (checks.length > 0) return "The leak check found nothing more.";
+  if (job.repair.parts.length > 0) return "What was opened is checked after charging.";
+  return "Find where it went before it leaves.";
 }

@@ -24,7 +24,7 @@ const skippable: readonly StepId[] = ["look", "hook-up", "rest", "running", "shu
 
 /** The one next act of a step: done, and on to the next. Bound to N. */
 export function StepEnd({ step, gaps }: StepEndProps) {
-  const { job, markDone, markSkipped } = useJob();
+  const { job, edit, markDone, markSkipped } = useJob();
   const [reason, setReason] = useDraft(`skip-${step}`);
   const [skipping, setSkipping] = useState(reason !== "");
   const { skipped } = job.steps[step];
@@ -37,58 +37,105 @@ export function StepEnd({ step, gaps }: StepEndProps) {
     if (next) router.push(stepPath(job.id, next));
   };
   useShortcuts([{ key: "n", does: "Done, next step", run: finish }]);
-  if (next === null) return null;
+  const { note } = job.steps[step];
+  const [noting, setNoting] = useState(false);
+  const noteField = (noting || note !== "") && (
+    <Box w="full" maxW="760px">
+      <TextField
+        label="Note of this step"
+        value={note}
+        lines={2}
+        placeholder="Anything worth keeping"
+        onChange={(text) =>
+          edit((stored) => ({
+            ...stored,
+            steps: { ...stored.steps, [step]: { ...stored.steps[step], note: text } },
+          }))
+        }
+      />
+    </Box>
+  );
+  const noteButton = !noting && note === "" && (
+    <BenchButton kind="quiet" onClick={() => setNoting(true)}>
+      Add a note
+    </BenchButton>
+  );
+  if (next === null)
+    return (
+      <Box mt="1">
+        {noteButton}
+        {noteField}
+      </Box>
+    );
   return (
-    <Flex align="center" gap="4" wrap="wrap" mt="1">
-      <BenchButton kind="act" disabled={open} shortcut="N" onClick={finish}>
-        {`Done: go to ${stepNames[next].toLowerCase()}`}
-      </BenchButton>
-      {open && (
-        <Text color="soft" fontSize="15px" role="status">
-          Still missing: {gaps.join(", ")}.
-        </Text>
-      )}
-      {open && skippable.includes(step) && !skipping && (
-        <BenchButton kind="quiet" onClick={() => setSkipping(true)}>
-          {skipped === null ? "Skip this step" : "Change why it is skipped"}
+    <>
+      {noteField}
+      {noteButton && <Box>{noteButton}</Box>}
+      {/* Done stands at the same place of every step, whatever is scrolled. */}
+      <Flex
+        align="center"
+        gap="4"
+        wrap="wrap"
+        position="sticky"
+        bottom={{ base: "0", lg: "-16px" }}
+        zIndex="1"
+        bg="ground"
+        borderTopWidth="1px"
+        borderColor="line"
+        py="2.5"
+        mx="-1"
+        px="1"
+      >
+        <BenchButton kind="act" disabled={open} shortcut="N" onClick={finish}>
+          {`Done: go to ${stepNames[next].toLowerCase()}`}
         </BenchButton>
-      )}
-      {skipped !== null && !skipping && (
-        <Text color="soft" fontSize="15px">
-          Skipped: {skipped}
-        </Text>
-      )}
-      {skipping && (
-        <Flex
-          as="form"
-          gap="2"
-          w="full"
-          align="flex-end"
-          onSubmit={(event) => {
-            event.preventDefault();
-            if (reason.trim() === "") return;
-            markSkipped(step, reason.trim());
-            setReason("");
-            setSkipping(false);
-            router.push(stepPath(job.id, next));
-          }}
-        >
-          <Box flex="1" maxW="520px">
-            <TextField
-              label="Why it is skipped"
-              value={reason}
-              placeholder="It goes into the report"
-              onChange={setReason}
-            />
-          </Box>
-          <BenchButton type="submit" kind="main" disabled={reason.trim() === ""}>
-            Skip
+        {open && (
+          <Text color="soft" fontSize="15px" role="status">
+            Still missing: {gaps.join(", ")}.
+          </Text>
+        )}
+        {open && skippable.includes(step) && !skipping && (
+          <BenchButton kind="quiet" onClick={() => setSkipping(true)}>
+            {skipped === null ? "Skip this step" : "Change why it is skipped"}
           </BenchButton>
-          <BenchButton type="button" kind="quiet" onClick={() => setSkipping(false)}>
-            Keep it
-          </BenchButton>
-        </Flex>
-      )}
-    </Flex>
+        )}
+        {skipped !== null && !skipping && (
+          <Text color="soft" fontSize="15px">
+            Skipped: {skipped}
+          </Text>
+        )}
+        {skipping && (
+          <Flex
+            as="form"
+            gap="2"
+            w="full"
+            align="flex-end"
+            onSubmit={(event) => {
+              event.preventDefault();
+              if (reason.trim() === "") return;
+              markSkipped(step, reason.trim());
+              setReason("");
+              setSkipping(false);
+              router.push(stepPath(job.id, next));
+            }}
+          >
+            <Box flex="1" maxW="520px">
+              <TextField
+                label="Why it is skipped"
+                value={reason}
+                placeholder="It goes into the report"
+                onChange={setReason}
+              />
+            </Box>
+            <BenchButton type="submit" kind="main" disabled={reason.trim() === ""}>
+              Skip
+            </BenchButton>
+            <BenchButton type="button" kind="quiet" onClick={() => setSkipping(false)}>
+              Keep it
+            </BenchButton>
+          </Flex>
+        )}
+      </Flex>
+    </>
   );
 }

@@ -15,6 +15,7 @@ import type { Job } from "@/core/records/job";
 import {
   balanceOf,
   chargeInputsOf,
+  labelOf,
   recoveredOf,
   vehicleLabelOf,
   workableRefrigerant,
@@ -273,7 +274,7 @@ function Hoses() {
 function chargeSetupGaps(job: Job): string[] {
   const gaps: string[] = [];
   if (!checkEntry(fields.charge, job.intake.charge).ok) gaps.push("label charge");
-  if (!checkEntry(fields.tolerance, job.intake.tolerance).ok) gaps.push("tolerance");
+  if (labelOf(job).toleranceG === null) gaps.push("a tolerance that can be read");
   if (!checkEntry(fields.hoses, job.charge.hoses).ok) gaps.push("what the hoses hold");
   if (!checkEntry(fields.purged, job.charge.purged).ok) gaps.push("what was purged");
   return gaps;

@@ -48,7 +48,7 @@ export function SchoolsCard() {
     }));
   return (
     <Card
-      title={`What other schools would have put in, at ${figures.quantity(conditions.ambientC, "degC", 0)}, by simulation`}
+      title={`What other habits would have put in, at ${figures.quantity(conditions.ambientC, "degC", 0)}, by simulation`}
     >
       <Flex gap="1.5" wrap="wrap" mb="2">
         {schools.map((school) => (

@@ -69,6 +69,7 @@ export function EvacuateStep() {
           seconds={(points.at(-1)?.time ?? 0) - started}
           unit={unit}
           wantedGYear={wantedLeakGYear}
+          chosenS={holdS}
         />
       ) : (
         fit && (

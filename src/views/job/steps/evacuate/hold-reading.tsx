@@ -15,15 +15,21 @@ import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { holdCauseWords, shortHoldCauses } from "@/words/vacuum";
 
+/** A hold this much shorter than chosen is said to be. */
+const SHORTER = 0.98;
+
 /** What the fitted hold says, how sure, and what it could not have seen. */
 export function HoldReading({
   fit,
   seconds,
   unit,
   wantedGYear,
+  chosenS,
 }: {
   fit: HoldFit;
   seconds: number;
+  /** As long as this workshop holds. */
+  chosenS: number;
   unit: UnitId;
   wantedGYear: number;
 }) {
@@ -39,6 +45,11 @@ export function HoldReading({
       title={`${title}${coarse ? ", as far as it goes" : ""}`}
     >
       <Text>{meaning}</Text>
+      {seconds < SHORTER * chosenS && (
+        <Text fontWeight="650" color="wait">
+          {`Held ${formatClock(seconds)} of the ${Math.round(chosenS / 60)} min this workshop holds: what a longer hold would have shown is not known.`}
+        </Text>
+      )}
       <Flex gap="6" wrap="wrap" mt="2" color="ink">
         <Fact
           label="Straight rise"

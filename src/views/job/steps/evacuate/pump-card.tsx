@@ -1,7 +1,7 @@
 "use client";
 
 import { Flex } from "@chakra-ui/react";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import type { VacuumSchool, vacuumTarget } from "@/core/charge/vacuum/target";
 import { fields } from "@/core/records/fields";
 import { type Job, MOST_MARKS } from "@/core/records/job";
@@ -15,6 +15,7 @@ import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { Text } from "@/ui/text";
+import { useTick } from "@/ui/tick";
 import { WriteDown } from "@/views/job/instruments/write-down";
 import { rackSentence } from "@/words/issues";
 import { holdOf, holdOptions } from "@/words/vacuum";
@@ -139,7 +140,9 @@ export function PumpCard({ target, school, holdS }: PumpCardProps) {
           )}
           {phase === "hold" && (
             <BenchButton kind={since >= holdS ? "act" : "quiet"} disabled={since < fields.hold.min} onClick={end}>
-              {`End the hold after ${formatClock(since)}`}
+              {since < fields.hold.min
+                ? `A hold is at least ${fields.hold.min} s: ${Math.ceil(fields.hold.min - since)} to go`
+                : `End the hold after ${formatClock(since)}`}
             </BenchButton>
           )}
         </Flex>
@@ -171,16 +174,6 @@ export function PumpCard({ target, school, holdS }: PumpCardProps) {
       )}
     </Card>
   );
-}
-
-/** Draws anew each second while a clock is looked at that nothing else moves. */
-function useTick(on: boolean): void {
-  const [, tick] = useState(0);
-  useEffect(() => {
-    if (!on) return;
-    const timer = setInterval(() => tick((n) => n + 1), 1000);
-    return () => clearInterval(timer);
-  }, [on]);
 }
 
 /** A reading from a gauge that is not connected, at the wall's time. */

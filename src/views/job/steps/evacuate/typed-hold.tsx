@@ -6,6 +6,7 @@ import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { entryValue } from "@/core/units/entry";
 import { formatClock, formatQuantity } from "@/core/units/units";
+import { useChoices } from "@/session/choices";
 import { useJob, useSetPart } from "@/session/session";
 import { Card } from "@/ui/card";
 import { NumberField } from "@/ui/number-field";
@@ -18,6 +19,7 @@ type Evacuate = Job["evacuate"];
 export function TypedHold() {
   const { job } = useJob();
   const set = useSetPart("evacuate");
+  const { holdS } = useChoices();
   const { evacuate } = job;
   const ends = endsOf(evacuate);
   const answer = ends && judgeHold(ends);
@@ -30,7 +32,7 @@ export function TypedHold() {
       </Grid>
       <Text mt="2" color="soft" role="status">
         {answer
-          ? `${holdEndWords[answer.verdict]} It rose ${formatQuantity(answer.riseKpa, evacuate.lowest.unit, evacuate.lowest.unit === "micron" ? 0 : 2)} in ${formatClock(ends.holdS)}.`
+          ? `${holdEndWords[answer.verdict]} It rose ${formatQuantity(answer.riseKpa, evacuate.lowest.unit, evacuate.lowest.unit === "micron" ? 0 : 2)} in ${formatClock(ends.holdS)}.${ends.holdS < holdS ? ` This workshop holds for ${Math.round(holdS / 60)} min: a longer one may show more.` : ""}`
           : "A gauge that shows only “vacuum” cannot answer this."}
       </Text>
     </Card>

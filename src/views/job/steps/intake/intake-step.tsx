@@ -4,7 +4,7 @@ import { Flex, Grid, Stack } from "@chakra-ui/react";
 import { labelDoubts } from "@/core/readings/file/label-check";
 import { fields } from "@/core/records/fields";
 import { type Job, labelRefrigerants, type StopSign, stopSigns } from "@/core/records/job";
-import { intakeGaps, labelOf, workableRefrigerant } from "@/core/records/job-readings";
+import { intakeGaps, labelOf, USUAL_TOLERANCE_G, workableRefrigerant } from "@/core/records/job-readings";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
@@ -92,6 +92,7 @@ export function IntakeStep() {
                 spec={fields.tolerance}
                 value={intake.tolerance}
                 label="Tolerance, ±"
+                hint={`Left empty: ± ${figures.quantity(USUAL_TOLERANCE_G, "g")} is taken.`}
                 onChange={(tolerance) => set("tolerance", tolerance)}
               />
             </Grid>

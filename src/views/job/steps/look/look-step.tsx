@@ -13,15 +13,27 @@ import { Caution } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
 
+const fineMark = { text: "✓", tone: "done" } as const;
+
 /** What is seen, heard and felt, each at its part: pressed on the board, or chosen from the lists beside it. */
 export function LookStep() {
   const { job, edit } = useJob();
   const { metering } = job.intake;
   const [part, setPart] = useState<PartId>("condenser");
-  const { notes } = job.look;
+  const { notes, fine } = job.look;
   const here = notes.filter((note) => note.part === part);
   const set = (change: (notes: Observation[]) => Observation[]) =>
-    edit((stored) => ({ ...stored, look: { notes: change(stored.look.notes) } }));
+    edit((stored) => {
+      const next = change(stored.look.notes);
+      // What a sign stands at is not fine.
+      const still = stored.look.fine.filter((one) => !next.some((note) => note.part === one));
+      return { ...stored, look: { notes: next, fine: still } };
+    });
+  const setFine = (parts: readonly PartId[]) =>
+    edit((stored) => ({ ...stored, look: { ...stored.look, fine: [...parts] } }));
+  const unmarked = partsOf(metering).filter((id) => !notes.some((note) => note.part === id));
+  const allFine = unmarked.every((id) => fine.includes(id));
+  const isFine = fine.includes(part);
   const toggle = (sign: SignId) =>
     set((stored) =>
       stored.some((note) => note.part === part && note.sign === sign)
@@ -32,7 +44,23 @@ export function LookStep() {
     <Stack gap="3.5" maxW="1180px">
       <Grid templateColumns={{ base: "1fr", xl: "minmax(0, 1fr) 330px" }} gap="3.5">
         <Card title="Press a pipe or a part, then say what it is like">
-          <CircuitBoard metering={metering} notes={notes} selected={part} onSelect={setPart} />
+          <CircuitBoard
+            metering={metering}
+            notes={notes}
+            marks={Object.fromEntries(fine.map((id) => [id, fineMark]))}
+            selected={part}
+            onSelect={setPart}
+          />
+          <Flex gap="2" mt="2" wrap="wrap" align="center">
+            <BenchButton
+              kind={allFine ? "main" : "quiet"}
+              aria-pressed={allFine}
+              onClick={() => setFine(allFine ? [] : unmarked)}
+            >
+              {notes.length === 0 ? "All of it is fine" : "All the rest is fine"}
+            </BenchButton>
+            <Text color="soft">{`${fine.length} of ${partsOf(metering).length} parts looked at and fine, ${new Set(notes.map((note) => note.part)).size} with something noted.`}</Text>
+          </Flex>
         </Card>
         <Card title="At this part">
           <NativeSelect.Root>
@@ -55,6 +83,15 @@ export function LookStep() {
             <NativeSelect.Indicator />
           </NativeSelect.Root>
           <Flex gap="2" wrap="wrap" mt="3">
+            <BenchButton
+              px="3"
+              kind={isFine ? "main" : "quiet"}
+              aria-pressed={isFine}
+              disabled={here.length > 0}
+              onClick={() => setFine(isFine ? fine.filter((one) => one !== part) : [...fine, part])}
+            >
+              Fine here
+            </BenchButton>
             {signIds.map((sign) => {
               const given = here.some((note) => note.sign === sign);
               return (

@@ -137,7 +137,7 @@ function RestAnswerCard({ answer, job }: { answer: RestAnswer; job: Job }) {
             label="Reading above saturation"
             value={answer.margin}
             unit="kPa"
-            note={`counts beyond ± ${figures.quantity(answer.margin.uncertainty, "kPa")}`}
+            note={`the same, within ± ${figures.quantity(answer.margin.uncertainty, "kPa")}`}
           />
           {answer.difference === null ? (
             <Flex direction="column" justify="center">

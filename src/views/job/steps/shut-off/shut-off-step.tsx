@@ -1,7 +1,7 @@
 "use client";
 
 import { Flex, Grid, Stack } from "@chakra-ui/react";
-import { useEffect } from "react";
+import { useEffect, useState } from "react";
 import type { RackSample } from "@/core/instruments/rack";
 import {
   followShutOff,
@@ -15,7 +15,7 @@ import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { equaliseOf } from "@/core/records/job-readings";
 import { entryOf } from "@/core/units/entry";
-import { formatNumber } from "@/core/units/units";
+import { formatClock, formatNumber } from "@/core/units/units";
 import { Trace } from "@/pictures/trace";
 import { useJob, useJobActs, useJobOf, useRack, useRackOf, useSetPart } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
@@ -26,6 +26,7 @@ import { Measure } from "@/ui/measure";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
+import { useTick } from "@/ui/tick";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { RackPanel } from "@/views/job/instruments/rack-panel";
 import { shutOffVerdicts, shutOffWords } from "@/words/tests";
@@ -91,6 +92,7 @@ export function ShutOffStep() {
       <Grid templateColumns="minmax(0, 1fr)" gap="3.5">
         <Card title={live ? "Or timed by hand" : "Timed by hand"}>
           <Stack gap="3">
+            <HandClock onMet={(seconds, met) => set(takenNow(seconds, met))} />
             <NumberField
               spec={fields.meet}
               value={job.shutOff.seconds}
@@ -112,6 +114,44 @@ export function ShutOffStep() {
       {answer !== null && metering !== null && <Answer {...answer} metering={metering} />}
       <StepEnd step="shut-off" gaps={answer === null ? ["the time until the sides met"] : []} />
     </Stack>
+  );
+}
+
+/** A clock for a hand in a glove: started as the engine stops, stopped as the needles meet. */
+function HandClock({ onMet }: { onMet: (seconds: number, met: boolean) => void }) {
+  const [startedAt, setStartedAt] = useState<number | null>(null);
+  useTick(startedAt !== null);
+  const seconds = startedAt === null ? 0 : (Date.now() - startedAt) / 1000;
+  const stop = (met: boolean) => {
+    onMet(Math.round(seconds), met);
+    setStartedAt(null);
+  };
+  return (
+    <Flex gap="4" wrap="wrap" align="center" role="group" aria-label="Clock by hand">
+      {startedAt === null ? (
+        <>
+          <BenchButton kind="act" minH="72px" px="6" fontSize="20px" onClick={() => setStartedAt(Date.now())}>
+            Engine off: start the clock
+          </BenchButton>
+          <Text flex="1 1 260px" color="soft">
+            Both gauges open, engine running on full cold. Stop the engine and press at once; press again when both
+            needles show the same.
+          </Text>
+        </>
+      ) : (
+        <>
+          <Text fontSize="64px" fontWeight="650" lineHeight="1" role="timer" aria-live="off">
+            {formatClock(seconds)}
+          </Text>
+          <BenchButton kind="act" minH="72px" px="6" fontSize="20px" onClick={() => stop(true)}>
+            They meet now
+          </BenchButton>
+          <BenchButton kind="quiet" minH="72px" disabled={seconds < 60} onClick={() => stop(false)}>
+            {seconds < 60 ? "Still apart: after a minute" : "Still apart: stop here"}
+          </BenchButton>
+        </>
+      )}
+    </Flex>
   );
 }
 

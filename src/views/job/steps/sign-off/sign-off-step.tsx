@@ -2,14 +2,15 @@
 
 import { Flex, Grid, Stack } from "@chakra-ui/react";
 import { format } from "date-fns";
+import { Fragment } from "react";
 import { booked } from "@/core/records/bookkeeping";
 import { techniciansOf } from "@/core/records/choices";
 import { compareTests } from "@/core/records/compare-tests";
 import { stepIds } from "@/core/records/job";
 import { writeJobFile } from "@/core/records/job-file";
-import { balanceOf, labelOf, recoveredOf } from "@/core/records/job-readings";
 import { useChoices } from "@/session/choices";
 import { useConditionShifts } from "@/session/condition-shifts";
+import { useLeading } from "@/session/leading";
 import { useJob, useSession, useSetPart } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
@@ -21,23 +22,23 @@ import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { ComparisonTable } from "@/views/job/steps/prove/prove-step";
 import { jobFileName, stepNames } from "@/words/job";
+import { workDone } from "@/words/work-done";
 
 export function SignOffStep() {
   const figures = useFigures();
   const { job, edit } = useJob();
   const rows = compareTests(job, useConditionShifts(job), useAccuracy());
-  const found = balanceOf(job);
-  const { chargeG } = labelOf(job);
-  const recovered = recoveredOf(job);
+  const then = useLeading(job, "baseline");
+  const now = useLeading(job, "proof");
   const open = stepIds.filter((id) => id !== "sign-off" && job.steps[id].doneAt === null);
   const set = useSetPart("signOff");
   const signed = job.signOff.signedAt;
   const others = techniciansOf(useChoices()).filter((name) => name !== job.signOff.technician.trim());
   const sign = () =>
     edit((stored) => {
-      const now = new Date().toISOString();
-      const steps = { ...stored.steps, "sign-off": { ...stored.steps["sign-off"], doneAt: now } };
-      return booked({ ...stored, signOff: { ...stored.signOff, signedAt: now }, steps }, now);
+      const at = new Date().toISOString();
+      const steps = { ...stored.steps, "sign-off": { ...stored.steps["sign-off"], doneAt: at } };
+      return booked({ ...stored, signOff: { ...stored.signOff, signedAt: at }, steps }, at);
     });
   // As it is shown: the file holds the last keystroke, whether or not the browser has stored it.
   const { jobs } = useSession();
@@ -52,17 +53,32 @@ export function SignOffStep() {
       )}
       <Card title="What was done">
         <Text typed fontSize="18px">
-          {job.intake.vehicle.trim() || "Unnamed vehicle"}: {job.intake.complaint.trim() || "no complaint written down"}
-          .
+          {`${job.intake.vehicle.trim() || "Unnamed vehicle"}: ${(job.intake.complaint.trim() || "no complaint written down").replace(/\.+$/, "")}.`}
         </Text>
-        <Text mt="1" fontSize="18px">
-          {recovered.ok && recovered.value !== null
-            ? `${figures.quantity(recovered.value, "g")} came out`
-            : "Nothing was weighed out"}
-          {found?.ok && chargeG !== null
-            ? `, ${figures.quantity(found.value.inVehicleG, "g")} of ${figures.quantity(chargeG, "g")} on the label are in it now.`
-            : ", nothing was charged by weight."}
-        </Text>
+        {then !== null && (
+          <Text mt="1" fontSize="16px">
+            {`As it came: ${then}.${now === null ? "" : ` After the work: ${now}.`}`}
+          </Text>
+        )}
+        <Grid
+          as="dl"
+          templateColumns={{ base: "1fr", md: "150px minmax(0, 1fr)" }}
+          columnGap="4"
+          rowGap="1.5"
+          mt="3"
+          fontSize="16px"
+        >
+          {workDone(job, figures).map(({ what, text, typed }) => (
+            <Fragment key={what}>
+              <Text as="dt" fontWeight="650">
+                {what}
+              </Text>
+              <Text as="dd" typed={typed ?? false}>
+                {text}
+              </Text>
+            </Fragment>
+          ))}
+        </Grid>
       </Card>
       {rows.length > 0 && (
         <Card title="Before and after">
@@ -88,6 +104,7 @@ export function SignOffStep() {
           <TextField
             label="Remark for the customer"
             value={job.signOff.remark}
+            lines={4}
             placeholder="What was found, what to watch"
             onChange={(remark) => set({ remark, signedAt: null })}
           />

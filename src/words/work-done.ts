@@ -1,0 +1,106 @@
+/** What was done on a job, for who signs it and who asks later: from the records and the books, with what was left out said as such. */
+import { movedBy } from "@/core/charge/books/ledger";
+import { fields } from "@/core/records/fields";
+import { type Job, stepIds } from "@/core/records/job";
+import { balanceOf, labelOf, recoveredOf } from "@/core/records/job-readings";
+import { entryValue } from "@/core/units/entry";
+import type { Figures } from "@/core/units/figures";
+import { formatNumber } from "@/core/units/units";
+import { leakMethodLabels, repairPartLabels, stepNames } from "./job";
+
+export interface DoneLine {
+  what: string;
+  text: string;
+  /** Written by a person, shown to the letter. */
+  typed?: boolean;
+}
+
+export function workDone(job: Job, figures: Figures): DoneLine[] {
+  return [weights(job, figures), parts(job), oil(job, figures), vacuum(job, figures), leaks(job), ...notes(job)].filter(
+    (line) => line !== null,
+  );
+}
+
+function weights(job: Job, figures: Figures): DoneLine {
+  const recovered = recoveredOf(job);
+  const balance = balanceOf(job);
+  const { chargeG, toleranceG } = labelOf(job);
+  const out =
+    recovered.ok && recovered.value !== null
+      ? `${figures.quantity(recovered.value, "g")} came out`
+      : "nothing was weighed out";
+  if (!balance?.ok || chargeG === null || movedBy(job.ledger, "charge") === 0)
+    return { what: "Weight", text: `${capital(out)}; nothing was charged by weight.` };
+  const { inVehicleG, state } = balance.value;
+  const against = { short: "short of the label", inside: "inside the label", over: "over the label" }[state];
+  return {
+    what: "Weight",
+    text: `${capital(out)}; ${figures.quantity(inVehicleG, "g")} are in it now, ${against} (${figures.number(chargeG, "g")} ± ${figures.quantity(toleranceG ?? 0, "g")}).`,
+  };
+}
+
+function parts(job: Job): DoneLine {
+  const { repair } = job;
+  const named = (kind: "renewed" | "opened") =>
+    repair.parts.filter((one) => one.kind === kind).map(({ part }) => repairPartLabels[part].toLowerCase());
+  const [renewed, opened] = [named("renewed"), named("opened")];
+  const said = [
+    ...(renewed.length > 0 ? [`new: ${renewed.join(", ")}`] : []),
+    ...(opened.length > 0 ? [`opened: ${opened.join(", ")}`] : []),
+    ...(repair.flushed ? ["flushed"] : []),
+  ];
+  return { what: "Parts", text: said.length > 0 ? `${capital(said.join("; "))}.` : "None opened or renewed." };
+}
+
+function oil(job: Job, figures: Figures): DoneLine | null {
+  const filled = movedBy(job.ledger, "fill", "oil");
+  const out = entryValue(fields.oil, job.recover.oil);
+  if (filled === 0 && out === null) return null;
+  const came = out === null ? "" : `${figures.quantity(out, "g", 1)} came out, `;
+  return {
+    what: "Oil",
+    text: `${capital(`${came}${figures.quantity(filled, "g", 1)} filled in`)}${job.repair.oil ? `, ${job.repair.oil}` : ""}.`,
+  };
+}
+
+function vacuum(job: Job, figures: Figures): DoneLine {
+  const { evacuate } = job;
+  const deepest = [
+    ...evacuate.trace.map(({ kpa }) => kpa),
+    ...[entryValue(fields.lowest, evacuate.lowest)].filter((kpa) => kpa !== null),
+  ];
+  if (deepest.length === 0) return { what: "Vacuum", text: "None was pulled, or none written down." };
+  const held = entryValue(fields.hold, evacuate.hold);
+  const after = entryValue(fields.held, evacuate.held);
+  const hold =
+    after === null || held === null
+      ? "; the hold was not read"
+      : `; ${figures.quantity(after, "mbarAbs", 1)} after a hold of ${formatNumber(held, "min")} min`;
+  return { what: "Vacuum", text: `Down to ${figures.quantity(Math.min(...deepest), "mbarAbs", 1)}${hold}.` };
+}
+
+function leaks(job: Job): DoneLine {
+  const { checks, capsOn } = job.prove;
+  const caps = capsOn ? "caps on" : "caps not noted";
+  if (checks.length === 0) return { what: "Leak check", text: `Not made; ${caps}.` };
+  const leaking = [
+    ...new Set(checks.filter((check) => check.leaks).map(({ part }) => repairPartLabels[part].toLowerCase())),
+  ];
+  const how = [
+    ...new Set(checks.map(({ method }) => leakMethodLabels[method].split(/[:,]/, 1)[0]!.toLowerCase())),
+  ].join(", ");
+  const found = leaking.length > 0 ? `leaks at: ${leaking.join(", ")}` : "nothing found";
+  return { what: "Leak check", text: `${capital(found)}, ${how}; ${caps}.` };
+}
+
+function notes(job: Job): DoneLine[] {
+  return stepIds
+    .filter((step) => job.steps[step].note.trim() !== "")
+    .map((step) => ({
+      what: `Note, ${stepNames[step].toLowerCase()}`,
+      text: job.steps[step].note.trim(),
+      typed: true,
+    }));
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
