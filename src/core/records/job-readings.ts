@@ -346,11 +346,27 @@ export function recoveredOf(job: Job): Result<number | null, ChargeIssue> {
   return checkRecovered(recoveredG, chargeG);
 }
 
-/** What the mass balance is computed from; null while label, tolerance, hoses or purge are missing. */
+/** What a charging hose holds at its end where nobody has said: vapour, of this hose, at the temperature that is known best; null without a refrigerant. */
+export function usualHoseG(job: Job): number | null {
+  const refrigerant = workableRefrigerant(job);
+  const lengthM = read("hose", job.hookUp.hose) ?? USUAL_HOSE_M;
+  if (refrigerant === null) return null;
+  const boreM = read("bore", job.hookUp.bore) ?? USUAL_BORE_M;
+  const altitudeM = read("altitude", job.altitude) ?? 0;
+  const t = read("soak", job.rest.soak) ?? USUAL_SOAK_C;
+  const standing = saturationGaugeKpa(refrigerant, t, altitudeM);
+  return standing === null ? null : hoseContent(refrigerant, altitudeM, lengthM, t, standing, null, boreM).lowG;
+}
+const USUAL_HOSE_M = 1.5;
+
+const isBlank = ({ text }: Entry) => text.trim() === "";
+
+/** What the mass balance is computed from; null while label or tolerance are missing, or something cannot be read. An empty hose is a usual one, an empty purge none. */
 export function chargeInputsOf(job: Job): ChargeInputs | null {
   const { chargeG, toleranceG } = labelOf(job);
-  const hosesG = read("hoses", job.charge.hoses);
-  const purgedG = read("purged", job.charge.purged);
+  const { hoses, purged } = job.charge;
+  const hosesG = isBlank(hoses) ? usualHoseG(job) : read("hoses", hoses);
+  const purgedG = isBlank(purged) ? 0 : read("purged", purged);
   if (chargeG === null || toleranceG === null || hosesG === null || purgedG === null) return null;
   return {
     labelG: chargeG,

@@ -51,6 +51,13 @@ const press = async (name: string | RegExp) => {
   });
 };
 
+const choose = async (option: string) => {
+  await act(async () => {
+    fireEvent.click(screen.getByRole("radio", { name: option }));
+    await settled();
+  });
+};
+
 beforeAll(fetchSteps);
 
 describe("every step", () => {
@@ -176,6 +183,32 @@ describe("charging from an own scale", () => {
     await press("Record Can 1");
     expect(jobs.job!.ledger).toEqual(emptied.ledger);
     expect(screen.getByRole("alert").textContent!.length).toBeGreaterThan(10);
+  });
+
+  it("takes what a machine says went in, in any unit; an overfill is asked about once, and booked when it is so", async () => {
+    const cylinder = { id: "machine", name: "Machine", net: entry("8000", "g"), temperature: entry("", "degC") };
+    const { jobs } = await renderJob({ ...emptied, charge: { ...emptied.charge, containers: [cylinder] } }, "charge");
+    await choose("What went in, from a machine");
+    await type("Went in from Machine", "1 lb 6 oz");
+    await press("Record Machine");
+    expect(screen.getByRole("alert").textContent).toMatch(/31 g over the label.*once more/);
+    expect(jobs.job!.ledger).toEqual([]);
+    await press("Record Machine");
+    expect(movedBy(jobs.job!.ledger, "charge")).toBeCloseTo(22 * 28.349523125, 3);
+    expect(document.body.textContent).not.toContain("The label weight is in");
+  });
+
+  it("goes on with a usual hose and no purge where nobody has said, and says so", async () => {
+    const bare: Job = {
+      ...emptied,
+      charge: { ...emptied.charge, hoses: entry("", "g"), purged: entry("", "g") },
+    };
+    const { jobs } = await renderJob(bare, "charge");
+    expect(document.body.textContent).toMatch(/Left empty: 0\.\d g, a hose of vapour, is taken/);
+    await type("Can 1, net content now", "140");
+    await press("Record Can 1");
+    expect(movedBy(jobs.job!.ledger, "charge")).toBeCloseTo(200, 6);
+    expect(screen.getByTestId("in-vehicle").textContent).toBe("199");
   });
 });
 

@@ -17,10 +17,11 @@ import {
   chargeInputsOf,
   labelOf,
   recoveredOf,
+  usualHoseG,
   vehicleLabelOf,
   workableRefrigerant,
 } from "@/core/records/job-readings";
-import { checkEntry, entryOf, entryValue } from "@/core/units/entry";
+import { checkEntry, type Entry, entryOf, entryValue, type FieldSpec } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import { ChargeBar } from "@/pictures/charge-bar";
 import { ChargeTrack } from "@/pictures/charge-track";
@@ -218,6 +219,7 @@ function Hoses() {
       ? null
       : hoseContent(refrigerant, altitudeM, lengthM, ambientC, standing, standing, boreM);
   const purgeG = entryValue(fields.purged, job.charge.purged);
+  const usual = usualHoseG(job);
   const booked = movedBy(job.ledger, "purge");
   const flowing = useRackOf(({ latest }) => (latest?.valve ?? "shut") !== "shut");
   return (
@@ -226,7 +228,7 @@ function Hoses() {
         <NumberField
           spec={fields.hoses}
           value={job.charge.hoses}
-          hint="Left standing in the charging hose at the end; 0 if it is recovered."
+          hint={`Left standing in the charging hose at the end; 0 if it is recovered.${usual === null ? "" : ` Left empty: ${figures.quantity(usual, "g", 1)}, a hose of vapour, is taken.`}`}
           onChange={(hoses) => set({ hoses })}
         />
         <NumberField
@@ -235,7 +237,7 @@ function Hoses() {
           hint={
             booked > 0
               ? `${figures.quantity(booked, "g", 1)} booked as let out`
-              : "A short puff that drives the air out of the hose."
+              : "A short puff that drives the air out of the hose. Left empty: none."
           }
           onChange={(purged) => set({ purged })}
         />
@@ -275,8 +277,10 @@ function chargeSetupGaps(job: Job): string[] {
   const gaps: string[] = [];
   if (!checkEntry(fields.charge, job.intake.charge).ok) gaps.push("label charge");
   if (labelOf(job).toleranceG === null) gaps.push("a tolerance that can be read");
-  if (!checkEntry(fields.hoses, job.charge.hoses).ok) gaps.push("what the hoses hold");
-  if (!checkEntry(fields.purged, job.charge.purged).ok) gaps.push("what was purged");
+  // What is left empty is taken as usual; what was typed has to be readable.
+  const unreadable = (spec: FieldSpec, given: Entry) => given.text.trim() !== "" && !checkEntry(spec, given).ok;
+  if (unreadable(fields.hoses, job.charge.hoses)) gaps.push("what the hoses hold");
+  if (unreadable(fields.purged, job.charge.purged)) gaps.push("what was purged");
   return gaps;
 }
 

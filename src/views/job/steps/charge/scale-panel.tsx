@@ -2,7 +2,7 @@
 
 import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
 import { useState } from "react";
-import { checkTyped, type MassBalance } from "@/core/charge/books/mass-balance";
+import { balance, checkTyped, type MassBalance } from "@/core/charge/books/mass-balance";
 import { EMPTY_BELOW_G } from "@/core/charge/plan/charge-plan";
 import { type ChargeAlarm, type ChargeSample, stateAlarms, type ValveAt } from "@/core/charge/scale/live-charge";
 import { drawn } from "@/core/records/bookkeeping";
@@ -177,6 +177,9 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
     record((stored) => ({ ...stored, drafts: withDraftEntry(stored.drafts, draftOf(id), typed) }), { typed: true });
   const typedOf = (id: string) => draftEntry(job.drafts, draftOf(id), figures.unit("g"));
   const [refused, setRefused] = useState<string | null>(null);
+  /** What a scale shows is what is left in the container; a charging machine shows what went in. */
+  const [shows, setShows] = useState<"left" | "in">("left");
+  const [confirmed, setConfirmed] = useState<string | null>(null);
   const [valve, setValve] = useState<Exclude<ValveAt, "shut"> | null>(null);
   const [engine, setEngine] = useState<"off" | "on" | null>(null);
   const inputs = chargeInputsOf(job);
@@ -188,15 +191,30 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
   const write = (id: string, leftG: number) => {
     const checked = checkEntry({ ...fields.net, min: 0, label: "Net content now" }, typedOf(id));
     if (!checked.ok) {
-      setRefused("Type the net weight the scale shows now, from 0 up.");
+      setRefused(
+        shows === "left"
+          ? "Type the net weight the scale shows now, from 0 up."
+          : "Type the weight that went in, as the machine shows it.",
+      );
       return;
     }
-    const issue = checkTyped(inputs, { containerId: id, startG: leftG, nowG: checked.value });
+    const nowG = shows === "left" ? checked.value : leftG - checked.value;
+    const draw = { containerId: id, startG: leftG, nowG };
+    const issue = checkTyped(inputs, draw);
     if (issue) {
       setRefused(`${chargeSentence(issue, figures)} Not recorded; what you typed is kept.`);
       return;
     }
-    const grams = leftG - checked.value;
+    const grams = leftG - nowG;
+    const after = balance({ ...inputs, open: draw });
+    const asked = JSON.stringify([id, typedOf(id), shows]);
+    if (grams >= LEAST_BOOKED_G && after.ok && after.value.state === "over" && confirmed !== asked) {
+      setConfirmed(asked);
+      setRefused(
+        `With this it would be ${figures.quantity(-after.value.toGoG, "g")} over the label. Read it again; press Record once more if it is so.`,
+      );
+      return;
+    }
     if (grams < LEAST_BOOKED_G) {
       setRefused(
         `It stands where the books have it, at ${figures.quantity(leftG, "g")}: nothing has left it. Not recorded; what you typed is kept.`,
@@ -215,7 +233,7 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
     setRefused(refusal === null ? null : refusalSentence(refusal));
   };
   return (
-    <Card title="From your own scale">
+    <Card title="From your own scale or machine">
       <Stack gap="3">
         <Flex gap="6" wrap="wrap">
           <Choice label="What is open" options={handValves} value={valve} onChange={setValve} />
@@ -229,6 +247,15 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
             onChange={setEngine}
           />
         </Flex>
+        <Choice
+          label="What you read and type"
+          options={[
+            { value: "left", label: "What the container still holds" },
+            { value: "in", label: "What went in, from a machine" },
+          ]}
+          value={shows}
+          onChange={setShows}
+        />
         {watched && <Alarms alarms={stateAlarms(watched, { mostHighKpa: Number.POSITIVE_INFINITY })} />}
         {found.perContainer.map((c) => (
           <Flex key={c.id} gap="3" align="end" wrap="wrap">
@@ -236,8 +263,12 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
               <NumberField
                 spec={{ ...fields.net, min: 0 }}
                 value={typedOf(c.id)}
-                label={`${c.name}, net content now`}
-                hint={`${figures.quantity(c.leftG, "g")} by the tally${stopHint(c, found, entryValue(fields.net, typedOf(c.id)), figures)}`}
+                label={shows === "left" ? `${c.name}, net content now` : `Went in from ${c.name}`}
+                hint={
+                  shows === "left"
+                    ? `${figures.quantity(c.leftG, "g")} by the tally${stopHint(c, found, entryValue(fields.net, typedOf(c.id)), figures)}`
+                    : `${figures.quantity(Math.max(0, Math.min(found.toGoG, c.leftG)), "g")} are still wanted of it.`
+                }
                 onChange={(typed) => setTyped(c.id, typed)}
               />
             </Box>
