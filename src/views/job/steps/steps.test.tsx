@@ -212,6 +212,31 @@ describe("charging from an own scale", () => {
   });
 });
 
+describe("a clutch that cycles, read by hand", () => {
+  it("is counted by taps, written down with its swing, and taken back", async () => {
+    const typed: Job = { ...pickup, rackVehicle: null, recover: blank.recover, ledger: [], correction: null };
+    const { jobs } = await renderJob(typed, "running");
+    await type("Lowest of the low side", "150");
+    await type("Highest of the low side", "290");
+    const clock = vi.spyOn(Date, "now");
+    for (const at of [0, 21, 39, 60]) {
+      clock.mockReturnValue(Date.parse("2026-06-02T10:00:00Z") + at * 1000);
+      await press("Tap each time it cuts in");
+    }
+    clock.mockRestore();
+    expect(document.body.textContent).toContain("4 cut-ins, 20 s between them");
+    await press("Write the cycle down");
+    expect(jobs.job!.baseline.settings[0].cycle).toMatchObject({
+      periodS: 20,
+      lowMinKpa: 150,
+      lowMaxKpa: 290,
+      lowMeanKpa: 220,
+    });
+    await press("It does not cycle: take it back");
+    expect(jobs.job!.baseline.settings[0].cycle).toBeNull();
+  });
+});
+
 describe("what cannot be, or would overwrite", () => {
   const emptied: Job = { ...van, rackVehicle: null, recover: { ...van.recover, recovered: entry("170", "g") } };
 

@@ -12,7 +12,7 @@ import { AgainstBands } from "@/pictures/against-bands";
 import { Towers } from "@/pictures/towers";
 import { Trace } from "@/pictures/trace";
 import { type Expected, useExpected } from "@/session/expected";
-import { useJob, useLive, useRack } from "@/session/session";
+import { useJob, useLive, useRack, useRackOf } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
@@ -26,11 +26,13 @@ import { AlongTheLines } from "./along-the-lines";
 import { CaptureBar } from "./capture";
 import { ShopChartNote, useShopChart } from "./shop-chart";
 import { TestForm } from "./test-form";
+import { TypedCycle } from "./typed-cycle";
 
 export function RunningStep() {
   const { job } = useJob();
   const expected = useExpected("baseline");
   const [opened, setOpened] = useState(false);
+  const live = useRackOf(({ status }) => status === "running");
   const kept = workBegun(job) && job.baseline.settings.some(hasReadings) && !opened;
   return (
     <Stack gap="3.5" maxW="1080px">
@@ -57,6 +59,7 @@ export function RunningStep() {
           <TestForm which="baseline" />
         </Stack>
       </Locked>
+      {!kept && !live && <TypedCycle which="baseline" />}
       {!kept && <AlongTheLines which="baseline" expected={expected} />}
       <Caution title="Belts and fans turn">
         Cables and sleeves away from both; the discharge line burns. High-side valve of the manifold stays shut while

@@ -1,0 +1,128 @@
+"use client";
+
+import { Box, Flex, Grid } from "@chakra-ui/react";
+import { useState } from "react";
+import { fields } from "@/core/records/fields";
+import { settingValues, type TestName, withSetting } from "@/core/records/job-readings";
+import { entryOf, entryValue, type FieldSpec } from "@/core/units/entry";
+import { formatNumber } from "@/core/units/units";
+import { useDraftEntry } from "@/session/drafts";
+import { useJob } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { Explain } from "@/ui/explain";
+import { useFigures } from "@/ui/figures";
+import { NumberField } from "@/ui/number-field";
+import { Text } from "@/ui/text";
+
+const lowest: FieldSpec = { ...fields.low, label: "Lowest of the low side" };
+const highest: FieldSpec = { ...fields.low, label: "Highest of the low side" };
+const period: FieldSpec = { label: "From one cut-in to the next", dimension: "duration", min: 3, max: 600 };
+/** So many times it must have cut in before the middle of the times between says anything. */
+const LEAST_TAPS = 3;
+/** Longer than any cycle: the next tap begins anew, ms. */
+const FORGET_MS = 600_000;
+
+/** A clutch that cycles, read from needles by hand: how far the low side swings, and how often it cuts in. */
+export function TypedCycle({ which }: { which: TestName }) {
+  const figures = useFigures();
+  const { job, edit } = useJob();
+  const [index, setIndex] = useState<0 | 1>(0);
+  const setting = job[which].settings[index];
+  const name = `cycle-${which}-${index}`;
+  const [min, setMin] = useDraftEntry(`${name}-min`, figures.unit("kPa"));
+  const [max, setMax] = useDraftEntry(`${name}-max`, figures.unit("kPa"));
+  const [between, setBetween] = useDraftEntry(`${name}-period`, "s");
+  const [taps, setTaps] = useState<readonly number[]>([]);
+  const tap = () => {
+    const now = Date.now();
+    const kept = taps.length > 0 && now - taps.at(-1)! < FORGET_MS ? [...taps, now] : [now];
+    setTaps(kept);
+    if (kept.length >= LEAST_TAPS) setBetween(entryOf((now - kept[0]!) / 1000 / (kept.length - 1), "s", 1));
+  };
+  const [minKpa, maxKpa, periodS] = [entryValue(lowest, min), entryValue(highest, max), entryValue(period, between)];
+  const highKpa = settingValues(setting).high;
+  const missing = [
+    minKpa === null && "the lowest",
+    maxKpa === null && "the highest",
+    periodS === null && "the time between",
+    highKpa === null && `the high side at ${setting.name}, above, with the clutch in`,
+    minKpa !== null && maxKpa !== null && minKpa >= maxKpa && "a highest above the lowest",
+  ].filter((gap) => gap !== false);
+  const write = () => {
+    if (minKpa === null || maxKpa === null || periodS === null || highKpa === null) return;
+    edit((stored) =>
+      withSetting(stored, which, index, (now) => ({
+        ...now,
+        // What stands in the fields is what was read just before it cut out.
+        low: min,
+        cycle: {
+          periodS,
+          lowMinKpa: minKpa,
+          lowMaxKpa: maxKpa,
+          lowMeanKpa: (minKpa + maxKpa) / 2,
+          highEngagedKpa: highKpa,
+        },
+      })),
+    );
+  };
+  const { cycle } = setting;
+  return (
+    <Card title="If the clutch cycles">
+      <Flex gap="2" wrap="wrap" align="center" mb="3">
+        {job[which].settings.map(({ name: of }, i) => (
+          <BenchButton
+            key={of}
+            kind={index === i ? "main" : "quiet"}
+            aria-pressed={index === i}
+            onClick={() => setIndex(i as 0 | 1)}
+          >
+            {`At ${of}`}
+          </BenchButton>
+        ))}
+        <Text color="soft" flex="1 1 260px">
+          <Explain about="steady">Cycling</Explain> is no fault by itself: how far it swings and how often it cuts in
+          are the reading. Watch three cut-ins.
+        </Text>
+      </Flex>
+      <Grid templateColumns={{ base: "1fr", md: "repeat(3, minmax(0, 1fr))" }} gap="3">
+        <NumberField spec={lowest} value={min} onChange={setMin} />
+        <NumberField spec={highest} value={max} onChange={setMax} />
+        <NumberField spec={period} value={between} onChange={setBetween} />
+      </Grid>
+      <Flex gap="3" mt="3" wrap="wrap" align="center">
+        <BenchButton kind="quiet" minH="72px" px="6" fontSize="20px" onClick={tap}>
+          Tap each time it cuts in
+        </BenchButton>
+        <Text color="soft" role="status">
+          {taps.length === 0
+            ? "Not counted yet."
+            : taps.length < LEAST_TAPS
+              ? `${taps.length} of at least ${LEAST_TAPS}.`
+              : `${taps.length} cut-ins, ${formatNumber(periodS, "s", 0)} s between them.`}
+        </Text>
+        <Box ml="auto">
+          <BenchButton disabled={missing.length > 0} onClick={write}>
+            Write the cycle down
+          </BenchButton>
+        </Box>
+      </Flex>
+      <Text mt="2" color="soft" fontSize="15px">
+        {cycle !== null
+          ? `Written down for ${setting.name}: ${figures.range(cycle.lowMinKpa, cycle.lowMaxKpa, "kPa")}, every ${formatNumber(cycle.periodS, "s", 0)} s.`
+          : missing.length > 0
+            ? `Still missing: ${missing.join(", ")}.`
+            : "Nothing is written down for this setting yet."}
+      </Text>
+      {cycle !== null && (
+        <BenchButton
+          kind="quiet"
+          mt="2"
+          onClick={() => edit((stored) => withSetting(stored, which, index, (now) => ({ ...now, cycle: null })))}
+        >
+          It does not cycle: take it back
+        </BenchButton>
+      )}
+    </Card>
+  );
+}
