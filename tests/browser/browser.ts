@@ -142,6 +142,7 @@ export class Browser {
 
   async select(label: string, value: string): Promise<void> {
     const select = await this.find(`//select[@aria-label=${literal(label)}]`, `choice “${label}”`);
+    await this.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", select);
     await (await select.findElement(By.css(`option[value="${value}"]`))).click();
   }
 
@@ -150,6 +151,8 @@ export class Browser {
       `//*[@role='radiogroup'][.//*[normalize-space(text())=${literal(group)}]]//label[normalize-space(.)=${literal(option)}]`,
       `choice ${group}: ${option}`,
     );
+    // As a person scrolls: clear of what stands at the foot of a step.
+    await this.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", item);
     await item.click();
   }
 

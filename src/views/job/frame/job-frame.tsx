@@ -25,6 +25,9 @@ import { RunSheet } from "./run-sheet";
 import { isStep, stepKeys, stepPath } from "./steps";
 import { StoreNotices, UnreadableJob } from "./store-notices";
 
+/** What comes into sight comes clear of Done, which stands at the foot. */
+const belowDone = { scrollPaddingBottom: "96px" };
+
 /** Steps at which the rail shows every gram instead of causes. */
 const gramSteps: readonly StepId[] = ["recover", "repair", "evacuate", "charge", "sign-off"];
 
@@ -142,9 +145,23 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
       about={`step-${step}`}
       footer={status === "running" || status === "lost" ? <LiveStrip /> : undefined}
     >
-      <Flex h="full" minH="0" direction={{ base: "column", lg: "row" }} overflow={{ base: "auto", lg: "hidden" }}>
+      <Flex
+        h="full"
+        minH="0"
+        direction={{ base: "column", lg: "row" }}
+        overflow={{ base: "auto", lg: "hidden" }}
+        css={belowDone}
+      >
         <RunSheet step={step} onOpen={open} />
-        <Box as="main" flex="1" minW="0" overflowY={{ base: "visible", lg: "auto" }} p="4" tabIndex={-1}>
+        <Box
+          as="main"
+          flex="1"
+          minW="0"
+          overflowY={{ base: "visible", lg: "auto" }}
+          p="4"
+          tabIndex={-1}
+          css={belowDone}
+        >
           <StoreNotices />
           {/* In a tab that reads along nothing can be pressed or typed; it would not be stored. */}
           <Locked locked={!holds}>{children}</Locked>
