@@ -54,15 +54,7 @@ class EvridDatabase extends Dexie {
         removed: "id, removedAt",
       })
       .upgrade(migrateJobs);
-    this.version(7)
-      .stores({
-        jobs: "id, updatedAt",
-        shopCharts: "refrigerant",
-        choices: "name",
-        racks: "jobId",
-        removed: "id, removedAt",
-      })
-      .upgrade(migrateJobs);
+    this.version(7).stores({}).upgrade(migrateJobs);
   }
 }
 

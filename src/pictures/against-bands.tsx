@@ -8,7 +8,7 @@ import { type UnitId, units } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 
-const rows: { channel: BandChannel; name: string; unit: UnitId | "kPa" }[] = [
+const rows: { channel: BandChannel; name: string; unit: UnitId }[] = [
   { channel: "low", name: "Low side", unit: "kPa" },
   { channel: "high", name: "High side", unit: "kPa" },
   { channel: "superheat", name: "Superheat", unit: "K" },

@@ -22,7 +22,7 @@ const order: readonly CornerName[] = ["suction", "discharge", "liquid", "inlet"]
 /** A measured cycle on the dome: heat along, pressure up on a scale of decades. Corners can be touched and read. */
 export function PhChart({ refrigerant, cycle, names }: PhChartProps) {
   const figures = useFigures();
-  const { host, chart, width } = useEchart(loadPhCharts);
+  const { host, chart, width } = useEchart();
   const { resolvedTheme } = useTheme();
   const dome = useMemo(() => domeOf(refrigerant), [refrigerant]);
   useEffect(() => {
@@ -138,22 +138,4 @@ function phOption({ dome, cycle, names, figures, inks }: PhDrawing) {
       },
     ],
   };
-}
-
-/** Only the parts of the chart library that this drawing needs. */
-async function loadPhCharts() {
-  const [core, charts, components, renderers] = await Promise.all([
-    import("echarts/core"),
-    import("echarts/charts"),
-    import("echarts/components"),
-    import("echarts/renderers"),
-  ]);
-  core.use([
-    charts.LineChart,
-    charts.ScatterChart,
-    components.GridComponent,
-    components.TooltipComponent,
-    renderers.CanvasRenderer,
-  ]);
-  return core;
 }

@@ -292,21 +292,3 @@ function eventMarks(events: readonly TraceEvent[], fromS: number, x: (time: numb
 function weight({ kind }: TraceEvent): number {
   return { taken: 4, mark: 3, engine: 2, fan: 1, clutch: 0 }[kind];
 }
-
-/** Only the parts of the chart library that a trace needs. */
-export async function loadTraceCharts() {
-  const [core, charts, components, renderers] = await Promise.all([
-    import("echarts/core"),
-    import("echarts/charts"),
-    import("echarts/components"),
-    import("echarts/renderers"),
-  ]);
-  core.use([
-    charts.LineChart,
-    components.GridComponent,
-    components.GraphicComponent,
-    components.MarkAreaComponent,
-    renderers.CanvasRenderer,
-  ]);
-  return core;
-}

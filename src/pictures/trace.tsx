@@ -8,7 +8,7 @@ import type { TraceSample, TraceStore } from "@/core/readings/stream/trace-store
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
-import { loadTraceCharts, traceOption } from "./trace-option";
+import { traceOption } from "./trace-option";
 import { chartInks, useEchart } from "./use-echart";
 
 interface TraceProps {
@@ -36,7 +36,7 @@ const choosable = [
  */
 export function Trace({ trace, latest, minutes = 6, temperatures = ["vent", "suction", "liquid"] }: TraceProps) {
   const figures = useFigures();
-  const { host, chart, width } = useEchart(loadTraceCharts);
+  const { host, chart, width } = useEchart();
   const [span, setSpan] = useState<number>(minutes);
   const [shown, setShown] = useState<readonly TraceChannel[]>(temperatures);
   const { resolvedTheme } = useTheme();

@@ -12,7 +12,7 @@ interface Host {
 }
 
 /** A chart of the library in a place of the page, as wide as it; the library is fetched from our own server when first needed. */
-export function useEchart(load: () => Promise<typeof import("echarts/core")>): Host {
+export function useEchart(): Host {
   const host = useRef<HTMLDivElement>(null);
   const [chart, setChart] = useState<EChartsType | null>(null);
   const [width, setWidth] = useState(0);
@@ -23,7 +23,7 @@ export function useEchart(load: () => Promise<typeof import("echarts/core")>): H
       made?.resize();
       setWidth(host.current?.clientWidth ?? 0);
     });
-    load().then((echarts) => {
+    loadCharts().then((echarts) => {
       if (gone || host.current === null) return;
       made = echarts.init(host.current, undefined, { renderer: "canvas" });
       resize.observe(host.current);
@@ -35,8 +35,28 @@ export function useEchart(load: () => Promise<typeof import("echarts/core")>): H
       resize.disconnect();
       made?.dispose();
     };
-  }, [load]);
+  }, []);
   return { host, chart, width };
+}
+
+/** The parts of the chart library that the drawings here need, and no others. */
+async function loadCharts() {
+  const [core, charts, components, renderers] = await Promise.all([
+    import("echarts/core"),
+    import("echarts/charts"),
+    import("echarts/components"),
+    import("echarts/renderers"),
+  ]);
+  core.use([
+    charts.LineChart,
+    charts.ScatterChart,
+    components.GridComponent,
+    components.GraphicComponent,
+    components.MarkAreaComponent,
+    components.TooltipComponent,
+    renderers.CanvasRenderer,
+  ]);
+  return core;
 }
 
 /** A canvas does not inherit the page's colours. */

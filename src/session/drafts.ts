@@ -26,7 +26,7 @@ export function withDraftEntry(
   name: string,
   { text, unit }: Entry,
 ): Record<string, string> {
-  return withDraft(withDraft(drafts, name, text), `${name}-unit`, text === "" ? "" : unit);
+  return withDraft(withDraft(drafts, name, text), `${name}-unit`, unit);
 }
 
 /** The same as one draft of the open job. */

@@ -2,13 +2,12 @@
 
 import { useEffect, useState } from "react";
 import type { FaultCause } from "@/core/causes/catalogue";
-import type { ChargeExample, ExampleReading } from "@/core/charge/examples";
+import type { CauseExample, ChargeExample } from "@/core/charge/examples";
 import { connectCharge } from "@/worker/charge-client";
 
-export type CauseEffect = { sound: ExampleReading; withIt: ExampleReading | null };
 export type Example =
   | { kind: "charge"; examples: ChargeExample[] }
-  | { kind: "cause"; effect: CauseEffect }
+  | { kind: "cause"; effect: CauseExample }
   | { kind: "failed" };
 
 /** What the simulator shows to a word, in a worker of its own; null while it is being made. */

@@ -1,6 +1,5 @@
 // @vitest-environment happy-dom
 /** Hooks of an open job over fake workers: what they ask, and when they ask again. */
-import { figuresIn, systemUnits } from "@/core/units/figures";
 import "fake-indexeddb/auto";
 import { act, renderHook } from "@testing-library/react";
 import { type ReactNode, useEffect } from "react";
@@ -8,6 +7,7 @@ import { afterEach, describe, expect, it } from "vitest";
 import type { CircuitConditions } from "@/core/circuit/vehicle/vehicle";
 import type { Job } from "@/core/records/job";
 import { entry } from "@/core/units/entry";
+import { figuresIn, systemUnits } from "@/core/units/figures";
 import { database } from "@/data/database";
 import { listJobs } from "@/data/jobs";
 import { demoJobs } from "@/demo/demo-jobs";
@@ -17,6 +17,7 @@ import { FAKE_START, type FakeWorld, fakeWorld, settled } from "../../tests/supp
 import { OpenedJob } from "../../tests/support/opened-job";
 import { useChargeAnswer } from "./charge-answers";
 import { useHotDay } from "./condition-shifts";
+import { draftEntry, withDraftEntry } from "./drafts";
 import { useExpected } from "./expected";
 import { type SessionPorts, useAmbientC, useSession, useWording } from "./session";
 
@@ -150,5 +151,16 @@ describe("how readings are worded", () => {
       await jobs.change((job) => ({ ...job, intake: { ...job.intake, refrigerant: "R744" } }));
     });
     expect(result.current).toBeNull();
+  });
+});
+
+describe("a number that waits to be written down", () => {
+  it("keeps the unit that was chosen for it, also before anything is typed and after it was written down", () => {
+    const chosen = withDraftEntry({}, "vacuum", entry("", "micron"));
+    expect(draftEntry(chosen, "vacuum", "mbarAbs")).toEqual(entry("", "micron"));
+    const typed = withDraftEntry(chosen, "vacuum", entry("480", "micron"));
+    const written = withDraftEntry(typed, "vacuum", entry("", "micron"));
+    expect(draftEntry(written, "vacuum", "mbarAbs")).toEqual(entry("", "micron"));
+    expect(draftEntry({}, "vacuum", "mbarAbs")).toEqual(entry("", "mbarAbs"));
   });
 });

@@ -21,6 +21,8 @@ export const openPalette = () => overlays.setState({ open: "palette" });
 export const openHelp = (about: string | null = null) => overlays.setState({ open: "help", about });
 export const closeOverlay = () => overlays.setState({ open: null });
 export const useOverlays = () => useStore(overlays);
+/** Only which of them is open: a view that is drawn anew tells its commands anew, and that is nothing to whoever lays them over it. */
+export const useOpenOverlay = () => useStore(overlays, ({ open }) => open);
 
 /** Tells what the view can do and what it is about, as long as it is shown. */
 export function useOffers(commands: readonly Shortcut[], place: string | null): void {

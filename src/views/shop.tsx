@@ -6,7 +6,7 @@ import { systemUnits } from "@/core/units/figures";
 import type { Workshop } from "@/session/follow-workshop";
 import { ReadIn } from "@/ui/figures";
 import { AccuracyOfShop } from "@/ui/instruments";
-import { useOverlays } from "@/ui/overlays";
+import { useOpenOverlay } from "@/ui/overlays";
 import { LanguageOfShop } from "@/ui/text";
 
 const Palette = lazy(() => import("./overlays/palette").then(({ Palette }) => ({ default: Palette })));
@@ -17,7 +17,7 @@ const usual: Workshop = { units: systemUnits.kPa, accuracy: workshopInstruments,
 /** What this workshop has chosen, for every view, and what lies over all of them: units, instruments, size; help and palette. */
 export function Shop({ children }: { children: ReactNode }) {
   const [{ units, accuracy, large, language }, setWorkshop] = useState(usual);
-  const { open } = useOverlays();
+  const open = useOpenOverlay();
   useEffect(() => {
     let stop: (() => void) | "gone" | null = null;
     void import("@/session/follow-workshop").then(({ followWorkshop }) => {

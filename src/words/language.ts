@@ -1,6 +1,7 @@
 /** The trade's words as they are said on either side of the ocean; the product is written in British ones. */
-export const languages = ["british", "us"] as const;
-export type Language = (typeof languages)[number];
+import type { Choices } from "@/core/records/choices";
+
+export type Language = Choices["language"];
 
 /** Beginnings of words, so that what is made from them follows: "vapours", "centred". */
 const inUs: readonly (readonly [string, string])[] = [

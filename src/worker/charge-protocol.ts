@@ -1,6 +1,6 @@
 /** The one protocol between page and the worker of the charge desk: plan, schools, fit of a hold. */
 import type { FaultCause } from "@/core/causes/catalogue";
-import type { ChargeExample, causeExample } from "@/core/charge/examples";
+import type { CauseExample, ChargeExample } from "@/core/charge/examples";
 import type { ChargePlan, PlanInputs } from "@/core/charge/plan/charge-plan";
 import type { SchoolChart, SchoolsAnswer } from "@/core/charge/schools";
 import type { HoldPoint, HoldSetting } from "@/core/charge/vacuum/hold";
@@ -16,6 +16,6 @@ export interface ChargeWorkerApi {
   volume(label: VehicleLabel): number | null;
   /** What explains a word: a usual car as its charge falls, and beside one with a cause. */
   chargeExamples(): ChargeExample[];
-  causeExample(cause: FaultCause): ReturnType<typeof causeExample>;
+  causeExample(cause: FaultCause): CauseExample;
   fit(points: HoldPoint[], setting: HoldSetting): Result<HoldFit, HoldIssue>;
 }

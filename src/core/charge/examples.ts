@@ -1,5 +1,5 @@
 /** What the simulator shows to explain a word: a usual sound car as its charge falls, and beside one with a cause. Nobody's vehicle. */
-import { type FaultCause, faultCauses } from "../causes/catalogue";
+import type { FaultCause } from "../causes/catalogue";
 import { makePlant } from "../circuit/steady/plant";
 import type { CircuitPoint } from "../circuit/steady/point";
 import { type SteadyState, solveSteady } from "../circuit/steady/steady";
@@ -7,7 +7,7 @@ import { sizeVehicle } from "../circuit/vehicle/sizing";
 import { withUsualConditions } from "../circuit/vehicle/usual";
 import type { CircuitVehicle, VehicleLabel } from "../circuit/vehicle/vehicle";
 
-export const exampleLabel: VehicleLabel = {
+const exampleLabel: VehicleLabel = {
   refrigerant: "R134a",
   chargeG: 550,
   metering: "expansion-valve",
@@ -18,7 +18,7 @@ export const exampleLabel: VehicleLabel = {
 };
 
 /** A warm day at idle. */
-export const exampleDay = withUsualConditions({ ambientC: 30, rpm: 800 }, {});
+const exampleDay = withUsualConditions({ ambientC: 30, rpm: 800 }, {});
 
 /** Severity at which a cause is shown: plain, and not yet the worst. */
 const PLAIN = 0.6;
@@ -35,6 +35,12 @@ export interface ExampleReading {
 export interface ChargeExample extends ExampleReading {
   /** Of the label's. */
   share: number;
+}
+
+/** Null where it does not run with the cause. */
+export interface CauseExample {
+  sound: ExampleReading;
+  withIt: ExampleReading | null;
 }
 
 function exampleVehicle(): CircuitVehicle {
@@ -64,7 +70,7 @@ export function chargeExamples(): ChargeExample[] {
 }
 
 /** The same car sound and with a cause, plainly; null where it does not run with it. */
-export function causeExample(cause: FaultCause): { sound: ExampleReading; withIt: ExampleReading | null } {
+export function causeExample(cause: FaultCause): CauseExample {
   const vehicle = exampleVehicle();
   const read = (faults: Parameters<typeof makePlant>[2]) => {
     const plant = makePlant(vehicle, exampleDay, faults);
@@ -75,5 +81,3 @@ export function causeExample(cause: FaultCause): { sound: ExampleReading; withIt
   if (sound === null) throw new Error("the sound example does not run");
   return { sound, withIt: read([{ cause, severity: PLAIN }]) };
 }
-
-export const isFaultCause = (text: string): text is FaultCause => (faultCauses as readonly string[]).includes(text);

@@ -83,19 +83,23 @@ export interface HoseLoss {
 const USUAL_SOAK_C = 25;
 const HOSE_WARMER_K = 2;
 
+/** Bore of this job's hoses, m; a usual one where nothing that can be is given. */
+export function boreOf({ hookUp }: Job): number {
+  return read("bore", hookUp.bore) ?? USUAL_BORE_M;
+}
+
 /** From hose length and the rest pressure at the temperature that is known best; null while that cannot be said. */
 export function hoseLossOf(job: Job): HoseLoss | null {
   const refrigerant = workableRefrigerant(job);
   const altitudeM = read("altitude", job.altitude);
   const lengthM = read("hose", job.hookUp.hose);
-  const boreM = read("bore", job.hookUp.bore) ?? USUAL_BORE_M;
   if (refrigerant === null || altitudeM === null || lengthM === null) return null;
   const soakC = read("soak", job.rest.soak) ?? USUAL_SOAK_C;
   const standing = saturationGaugeKpa(refrigerant, soakC, altitudeM);
   if (standing === null) return null;
   const low = read("low", job.rest.low) ?? standing;
   const high = job.hookUp.gauges === "low-only" ? null : (read("high", job.rest.high) ?? standing);
-  const content = hoseContent(refrigerant, altitudeM, lengthM, soakC + HOSE_WARMER_K, low, high, boreM);
+  const content = hoseContent(refrigerant, altitudeM, lengthM, soakC + HOSE_WARMER_K, low, high, boreOf(job));
   const letBackG = content.lowG + (content.highVapourG ?? 0);
   const asTheyStoodG = content.highLiquidG === null ? null : content.lowG + content.highLiquidG;
   const { hosesOff } = job.hookUp;
@@ -351,11 +355,10 @@ export function usualHoseG(job: Job): number | null {
   const refrigerant = workableRefrigerant(job);
   const lengthM = read("hose", job.hookUp.hose) ?? USUAL_HOSE_M;
   if (refrigerant === null) return null;
-  const boreM = read("bore", job.hookUp.bore) ?? USUAL_BORE_M;
   const altitudeM = read("altitude", job.altitude) ?? 0;
   const t = read("soak", job.rest.soak) ?? USUAL_SOAK_C;
   const standing = saturationGaugeKpa(refrigerant, t, altitudeM);
-  return standing === null ? null : hoseContent(refrigerant, altitudeM, lengthM, t, standing, null, boreM).lowG;
+  return standing === null ? null : hoseContent(refrigerant, altitudeM, lengthM, t, standing, null, boreOf(job)).lowG;
 }
 const USUAL_HOSE_M = 1.5;
 

@@ -12,7 +12,7 @@ import { blankQuickDesk, type QuickDesk, systemOf } from "@/core/records/quick-d
 import { inUnits } from "@/core/records/unit-system";
 import { reasonOf } from "@/core/result";
 import { entryOf, entryValue } from "@/core/units/entry";
-import { systemUnits, type UnitSystem, unitSystems } from "@/core/units/figures";
+import { systemUnits, type UnitSystem } from "@/core/units/figures";
 import { units } from "@/core/units/units";
 import { createJobFrom } from "@/data/jobs";
 import { SaturationRuler } from "@/pictures/saturation-ruler";
@@ -27,6 +27,7 @@ import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { unitSystemLabels } from "@/words/desk";
+import { optionsOf } from "@/words/job";
 import { CycleCard } from "./cycle-card";
 import { ConvertCard, LineEndCard, RestCard, VesselCard } from "./desk-cards";
 import { SideColumn, sideState } from "./side-column";
@@ -158,7 +159,7 @@ function Desk({ desk, change }: DeskProps) {
         <Box ml="auto" data-offers-units>
           <Choice
             label="Units"
-            options={unitSystems.map((value) => ({ value, label: unitSystemLabels[value] }))}
+            options={optionsOf(unitSystemLabels)}
             value={system}
             onChange={(chosen: UnitSystem) => change((now) => inUnits(now, systemUnits[chosen]))}
           />

@@ -2,9 +2,10 @@
 
 import { Box, Center, Spinner } from "@chakra-ui/react";
 import type { FaultCause } from "@/core/causes/catalogue";
-import type { ChargeExample } from "@/core/charge/examples";
+import type { CauseExample, ChargeExample } from "@/core/charge/examples";
+import { workshopInstruments } from "@/core/readings/derive/instruments";
 import { courseOf, FootAxis, plainScale, quantityScale, SideAxis } from "@/pictures/axis";
-import { type CauseEffect, useExample } from "@/session/examples";
+import { useExample } from "@/session/examples";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 
@@ -110,7 +111,8 @@ function flatStretch(examples: ChargeExample[]): { from: number; to: number } | 
   const label = examples.find(({ share }) => Math.abs(share - 1) < 0.01);
   if (label === undefined) return null;
   const same = ({ lowKpa, highKpa }: ChargeExample) =>
-    Math.abs(lowKpa - label.lowKpa) < 12 && Math.abs(highKpa - label.highKpa) < 35;
+    Math.abs(lowKpa - label.lowKpa) < workshopInstruments.lowKpa &&
+    Math.abs(highKpa - label.highKpa) < workshopInstruments.highKpa;
   const at = examples.indexOf(label);
   let [from, to] = [at, at];
   while (from > 0 && same(examples[from - 1]!)) from--;
@@ -127,7 +129,7 @@ const rows = [
 ] as const;
 
 /** What a cause does to the needles: sound, and with it. */
-function CauseFigure({ effect: { sound, withIt } }: { effect: CauseEffect }) {
+function CauseFigure({ effect: { sound, withIt } }: { effect: CauseExample }) {
   const figures = useFigures();
   if (withIt === null) return <Text color="soft">With it, plainly there, such a car does not run.</Text>;
   return (

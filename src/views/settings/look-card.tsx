@@ -7,7 +7,7 @@ import type { Choices } from "@/core/records/choices";
 import { keepChoices } from "@/session/choices";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
-import { languages } from "@/words/language";
+import { optionsOf } from "@/words/job";
 import { languageLabels } from "@/words/settings";
 
 /** How it looks: light or dark, how large, and in whose words. */
@@ -40,7 +40,7 @@ export function LookCard({ choices }: { choices: Choices }) {
         />
         <Choice
           label="Words"
-          options={languages.map((value) => ({ value, label: languageLabels[value] }))}
+          options={optionsOf(languageLabels)}
           value={choices.language}
           onChange={(language) => keepChoices({ language })}
         />

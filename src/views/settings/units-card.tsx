@@ -3,19 +3,14 @@
 import { Box, Flex, NativeSelect } from "@chakra-ui/react";
 import { type Choices, unitsChosen } from "@/core/records/choices";
 import { inUnits } from "@/core/records/unit-system";
-import {
-  type ChosenDimension,
-  chosenDimensions,
-  systemUnits,
-  type UnitSystem,
-  unitSystems,
-} from "@/core/units/figures";
+import { type ChosenDimension, chosenDimensions, systemUnits, type UnitSystem } from "@/core/units/figures";
 import { type UnitId, units, unitsOf } from "@/core/units/units";
 import { keepChoices } from "@/session/choices";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
 import { Text } from "@/ui/text";
 import { dimensionWords, unitSystemLabels } from "@/words/desk";
+import { optionsOf } from "@/words/job";
 
 /** What every number in every view is read in: one choice, then each kind of quantity where a shop reads it otherwise. */
 export function UnitsCard({ choices }: { choices: Choices }) {
@@ -34,7 +29,7 @@ export function UnitsCard({ choices }: { choices: Choices }) {
       <Box data-offers-units>
         <Choice
           label="Every number is read in"
-          options={unitSystems.map((value) => ({ value, label: unitSystemLabels[value] }))}
+          options={optionsOf(unitSystemLabels)}
           value={choices.units}
           onChange={(system: UnitSystem) => keep({ units: system, unitsEach: {} })}
         />

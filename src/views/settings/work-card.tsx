@@ -2,7 +2,6 @@
 
 import { Box, Flex, Stack } from "@chakra-ui/react";
 import { schools } from "@/core/charge/schools";
-import { vacuumSchools } from "@/core/charge/vacuum/target";
 import type { Choices } from "@/core/records/choices";
 import { keepChoices } from "@/session/choices";
 import { BenchButton } from "@/ui/buttons";
@@ -10,7 +9,7 @@ import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
-import { schoolLabels } from "@/words/job";
+import { optionsOf, schoolLabels } from "@/words/job";
 import { vacuumSchoolLabels } from "@/words/settings";
 import { holdOf, holdOptions } from "@/words/vacuum";
 
@@ -30,7 +29,7 @@ export function WorkCard({ choices }: { choices: Choices }) {
           />
           <Choice
             label="Pulls it"
-            options={vacuumSchools.map((value) => ({ value, label: vacuumSchoolLabels[value] }))}
+            options={optionsOf(vacuumSchoolLabels)}
             value={choices.vacuum}
             onChange={(vacuum) => keepChoices({ vacuum })}
           />

@@ -93,14 +93,10 @@ export function measuredCycle(
       const [l, h] = values;
       return covered(l!) && covered(h!) ? of(pointsOf(fluid, values)) : null;
     })!;
-  const { h1, h2, h3, t1s, ideal } = pointsOf(fluid, [
-    low,
-    high,
-    readings.suctionC,
-    readings.dischargeC,
-    readings.liquidC,
-  ]);
-  const saturationC = fluid.saturationTemperatureC(high);
+  const { h1, h2, h3, t1s, t3s, ideal } = pointsOf(
+    fluid,
+    inputs.map(({ value }) => value),
+  );
   return succeed({
     corners: {
       suction: { name: "suction", kpa: low, enthalpy: h1, temperatureC: Math.max(readings.suctionC, t1s) },
@@ -108,9 +104,9 @@ export function measuredCycle(
         name: "discharge",
         kpa: high,
         enthalpy: h2,
-        temperatureC: Math.max(readings.dischargeC, saturationC),
+        temperatureC: Math.max(readings.dischargeC, t3s),
       },
-      liquid: { name: "liquid", kpa: high, enthalpy: h3, temperatureC: Math.min(readings.liquidC, saturationC) },
+      liquid: { name: "liquid", kpa: high, enthalpy: h3, temperatureC: Math.min(readings.liquidC, t3s) },
       inlet: { name: "inlet", kpa: low, enthalpy: h3, temperatureC: t1s },
     },
     ideal: { kpa: high, enthalpy: ideal, temperatureC: fluid.temperatureC(high, ideal) },

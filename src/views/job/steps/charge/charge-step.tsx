@@ -7,13 +7,14 @@ import type { ChargeInputs, MassBalance } from "@/core/charge/books/mass-balance
 import { CHARGING_RPM, type ChargePlan, type PlanInputs } from "@/core/charge/plan/charge-plan";
 import { afterflowG, chanceInside, endSdG } from "@/core/charge/scale/live-charge";
 import { withUsualConditions } from "@/core/circuit/vehicle/usual";
-import { hoseContent, USUAL_BORE_M } from "@/core/readings/derive/hose-content";
+import { hoseContent } from "@/core/readings/derive/hose-content";
 import { saturationGaugeKpa } from "@/core/readings/derive/saturation-temperature";
 import { purgeBooked } from "@/core/records/bookkeeping";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import {
   balanceOf,
+  boreOf,
   chargeInputsOf,
   labelOf,
   recoveredOf,
@@ -209,7 +210,6 @@ function Hoses() {
   const refrigerant = workableRefrigerant(job);
   const altitudeM = entryValue(fields.altitude, job.altitude);
   const lengthM = entryValue(fields.hose, job.hookUp.hose);
-  const boreM = entryValue(fields.bore, job.hookUp.bore) ?? USUAL_BORE_M;
   const ambientC = useAmbientC();
   const standing =
     refrigerant === null || altitudeM === null ? null : saturationGaugeKpa(refrigerant, ambientC, altitudeM);
@@ -217,7 +217,7 @@ function Hoses() {
   const content =
     refrigerant === null || altitudeM === null || lengthM === null || standing === null
       ? null
-      : hoseContent(refrigerant, altitudeM, lengthM, ambientC, standing, standing, boreM);
+      : hoseContent(refrigerant, altitudeM, lengthM, ambientC, standing, standing, boreOf(job));
   const purgeG = entryValue(fields.purged, job.charge.purged);
   const usual = usualHoseG(job);
   const booked = movedBy(job.ledger, "purge");
