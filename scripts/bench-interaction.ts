@@ -44,7 +44,7 @@ try {
   await browser.says("Fennick Bakery");
   const job = `${server.address}/job/demo-bakery-van`;
   await browser.open(`${job}/running`);
-  await browser.press("Idle");
+  await browser.rack("Idle");
   await browser.says("Green: such a vehicle", 60_000);
   await pause(4000);
   await watched("running test: streaming, hands off, 10 s", () => pause(10_000).then(() => undefined));
@@ -59,9 +59,9 @@ try {
     await letters("28.4");
   });
   await watched("running test: engine to fast idle and back", async () => {
-    await browser.press("Fast idle");
+    await browser.rack("Fast idle");
     await pause(1500);
-    await browser.press("Idle");
+    await browser.rack("Idle");
   });
   await watched("palette: opened, three letters, closed", async () => {
     await browser.driver.actions().keyDown(Key.CONTROL).sendKeys("k").keyUp(Key.CONTROL).perform();

@@ -35,6 +35,7 @@ try {
   await browser.open(server.address);
   await browser.says("Orla Veitch");
   await browser.open(`${server.address}/job/demo-estate-car/running`);
+  await browser.instruments();
   await browser.says("Open an instrument log");
   await browser.driver.findElement(By.css("input[aria-label='Instrument log']")).sendKeys(file);
   await browser.says("Play it as if live");

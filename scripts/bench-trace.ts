@@ -66,6 +66,7 @@ try {
   await browser.open(server.address);
   await browser.says("Fennick Bakery");
   await browser.open(`${server.address}/job/demo-estate-car/running`);
+  await browser.instruments();
   await browser.says("Open an instrument log");
   const file = path.join(browser.downloads, "hour.csv");
   writeFileSync(file, hourLog());
@@ -86,14 +87,14 @@ try {
     if ((await button.getAttribute("aria-pressed")) !== "true") await browser.press(name);
   }
   report("first minute, × 1", await frames(browser));
-  await browser.press("× 60");
+  await browser.rack("× 60");
   await browser.until(
     "an hour has streamed",
     async () => Number(/Fast idle (\d+):/.exec(await browser.text())?.[1] ?? 0) >= 7,
     120_000,
   );
   report("the hour streaming at × 60", await frames(browser));
-  await browser.press("× 1");
+  await browser.rack("× 1");
   for (const minutes of [6, 20, 60]) {
     await browser.press(`${minutes} min`);
     report(`an hour held, ${minutes} min shown, × 1`, await frames(browser));
@@ -101,7 +102,7 @@ try {
   await browser.picture("test-artifacts/trace-hour.png");
   const waits: number[] = [];
   for (const percent of [90, 40, 75, 60, 95, 50]) waits.push(await blowerToBand(browser, percent));
-  await browser.press("Close the log");
+  await browser.rack("Close the log");
   await browser.type("Ambient", "28");
   const verdicts = async (change: (i: number) => Promise<void>) => {
     await browser.driver.executeScript("performance.clearMeasures('evrid-verdict')");

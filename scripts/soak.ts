@@ -16,8 +16,8 @@ try {
   await browser.open(server.address);
   await browser.says("Fennick Bakery");
   await browser.open(`${server.address}/job/demo-bakery-van/running`);
-  await browser.press("Idle");
-  await browser.press("× 60");
+  await browser.rack("Idle");
+  await browser.rack("× 60");
   const pid = (await browser.driver.getCapabilities()).get("goog:processID") as number;
   const rows: Record<string, number | string>[] = [];
   const begun = Date.now();

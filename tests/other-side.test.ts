@@ -10,5 +10,6 @@ import "./suites/settings";
 import "./suites/store-refused";
 import "./suites/two-tabs";
 import "./suites/units";
+import "./suites/us-job";
 
 afterAll(closeSharedBrowser);

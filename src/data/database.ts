@@ -30,12 +30,20 @@ export interface RemovedJob {
   job: unknown;
 }
 
+/** A picture of a job's photo, by the job and the photo's id. */
+export interface StoredPhoto {
+  key: string;
+  jobId: string;
+  jpeg: Uint8Array;
+}
+
 class EvridDatabase extends Dexie {
   jobs!: EntityTable<Job, "id">;
   choices!: EntityTable<StoredChoice, "name">;
   shopCharts!: EntityTable<StoredShopChart, "refrigerant">;
   racks!: EntityTable<StoredRack, "jobId">;
   removed!: EntityTable<RemovedJob, "id">;
+  photos!: EntityTable<StoredPhoto, "key">;
 
   constructor() {
     super("evrid");
@@ -55,6 +63,7 @@ class EvridDatabase extends Dexie {
       })
       .upgrade(migrateJobs);
     this.version(7).stores({}).upgrade(migrateJobs);
+    this.version(8).stores({ photos: "key, jobId" }).upgrade(migrateJobs);
   }
 }
 

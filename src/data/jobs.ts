@@ -11,6 +11,7 @@ import { type Result, succeed } from "@/core/result";
 import { loadChoices } from "./choices";
 import { database } from "./database";
 import { follow } from "./follow";
+import { clearPictures, type Pictures } from "./photos";
 
 /** A record in the store that cannot be read: kept as it is, by whatever name can be found in it. */
 export interface UnreadableJob {
@@ -164,18 +165,28 @@ export type ImportOutcome = "added" | "identical" | "added-as-copy";
  * Stores a job read from a file. A job already here is never overwritten: the same content changes nothing, other
  * content comes in as a job of its own.
  */
-export async function importJob(job: Job): Promise<{ id: string; outcome: ImportOutcome }> {
-  return database.transaction("rw", database.jobs, async () => {
+export async function importJob(
+  job: Job,
+  pictures: Pictures = new Map(),
+): Promise<{ id: string; outcome: ImportOutcome }> {
+  return database.transaction("rw", database.jobs, database.photos, async () => {
+    const keep = async (jobId: string) => {
+      for (const [id, jpeg] of pictures) await database.photos.put({ key: `${jobId}/${id}`, jobId, jpeg });
+    };
     const here = await database.jobs.get(job.id);
     if (here === undefined) {
       await database.jobs.add(job);
+      await keep(job.id);
       return { id: job.id, outcome: "added" as const };
     }
     // When it was stored is no part of what it says.
-    if (writeJobFile({ ...here, updatedAt: job.updatedAt }) === writeJobFile(job))
+    if (writeJobFile({ ...here, updatedAt: job.updatedAt }) === writeJobFile(job)) {
+      await keep(job.id);
       return { id: job.id, outcome: "identical" as const };
+    }
     const id = crypto.randomUUID();
     await database.jobs.add({ ...job, id });
+    await keep(id);
     return { id, outcome: "added-as-copy" as const };
   });
 }
@@ -250,6 +261,7 @@ export async function clearRemoved(now = Date.now()): Promise<void> {
     await database.removed.bulkDelete(old);
     await database.racks.bulkDelete(old);
   });
+  await clearPictures();
 }
 
 /** Puts a removed job back exactly as it was. */

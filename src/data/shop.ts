@@ -9,19 +9,21 @@ export interface Kept {
   jobs: number;
   removed: number;
   charts: number;
+  photos: number;
   /** As the browser counts it, with what it may grow to; null where it does not say. */
   bytes: number | null;
   quotaBytes: number | null;
 }
 
 export async function whatIsKept(): Promise<Kept> {
-  const [jobs, removed, charts] = await Promise.all([
+  const [jobs, removed, charts, photos] = await Promise.all([
     database.jobs.count(),
     database.removed.count(),
     database.shopCharts.count(),
+    database.photos.count(),
   ]);
   const estimate = await globalThis.navigator?.storage?.estimate?.().catch(() => undefined);
-  return { jobs, removed, charts, bytes: estimate?.usage ?? null, quotaBytes: estimate?.quota ?? null };
+  return { jobs, removed, charts, photos, bytes: estimate?.usage ?? null, quotaBytes: estimate?.quota ?? null };
 }
 
 /** Every stored job, those that cannot be read among them, as they are stored; choices and charts where there are any. */
@@ -51,7 +53,7 @@ export async function importExtras({ choices, charts }: ShopExtras): Promise<{ c
 /** Stores jobs of a file, each as it would come alone: none that is here is overwritten. */
 export async function importShop(jobs: readonly Job[]): Promise<Record<ImportOutcome, number>> {
   const counts: Record<ImportOutcome, number> = { added: 0, identical: 0, "added-as-copy": 0 };
-  await database.transaction("rw", database.jobs, async () => {
+  await database.transaction("rw", database.jobs, database.photos, async () => {
     for (const job of jobs) counts[(await importJob(job)).outcome]++;
   });
   return counts;
@@ -59,7 +61,14 @@ export async function importShop(jobs: readonly Job[]): Promise<Record<ImportOut
 
 /** Everything away, for good. */
 export async function eraseAll(): Promise<void> {
-  const tables = [database.jobs, database.removed, database.racks, database.choices, database.shopCharts];
+  const tables = [
+    database.jobs,
+    database.removed,
+    database.racks,
+    database.choices,
+    database.shopCharts,
+    database.photos,
+  ];
   await database.transaction("rw", tables, async () => {
     for (const table of tables) await table.clear();
   });

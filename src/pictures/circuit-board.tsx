@@ -1,6 +1,6 @@
 "use client";
 
-import type { KeyboardEvent, ReactNode } from "react";
+import { type KeyboardEvent, memo, type ReactNode, useCallback, useRef } from "react";
 import { type PartId, partNames, signNames } from "@/core/causes/signs";
 import { type Observation, partsOf } from "@/core/readings/observations";
 
@@ -9,6 +9,34 @@ export interface BoardMark {
   tone: "act" | "wait" | "done";
 }
 
+/** What the refrigerant is in a stretch. */
+export type Filling = "vapour" | "two-phase" | "liquid";
+type Pipe = "discharge-line" | "liquid-line" | "suction-line";
+
+/** A place where a thermometer sits, or may: its reading stands on a plate beside it. */
+export interface Tap {
+  id: TapId;
+  /** As it is called, with its reading, for whoever does not see the plate. */
+  label: string;
+  /** What the plate shows; null where nothing was read there yet. */
+  text: string | null;
+}
+
+export type TapId =
+  | "discharge"
+  | "liquid"
+  | "meteringIn"
+  | "suction"
+  | "vent"
+  | "condenserIn"
+  | "condenser-1"
+  | "condenser-2"
+  | "condenser-3"
+  | "condenser-4"
+  | "condenser-5"
+  | "drier-out"
+  | "metering-out";
+
 interface CircuitBoardProps {
   metering: "expansion-valve" | "orifice-tube" | null;
   notes: readonly Observation[];
@@ -16,38 +44,141 @@ interface CircuitBoardProps {
   marks?: Partial<Record<PartId, BoardMark>>;
   selected: PartId | null;
   onSelect: (part: PartId) => void;
+  taps?: readonly Tap[];
+  tapped?: TapId | null;
+  onTap?: (tap: TapId) => void;
+  /** What is in the pipes, as sound circuits have it where nothing says otherwise. */
+  fillings?: Partial<Record<Pipe, Filling>>;
+  /** Pipes whose filling was measured; the others are drawn fainter. */
+  measured?: readonly Pipe[] | null;
+  /** Where something narrows, by the numbers. */
+  narrows?: { at: TapId; text: string } | null;
 }
 
 const INK = "var(--chakra-colors-ink)";
 const FIELD = "var(--chakra-colors-field)";
+const WIDTH = 480;
+const HEIGHT = 300;
 
-/** Shapes of the pipes: as a path for the refrigerant in them, and which state it is in when nothing is wrong. */
-const pipes: { part: PartId; path: string; fill: "vapour" | "two-phase" | "liquid" }[] = [
-  { part: "discharge-line", path: "M90 216 V72 H216", fill: "vapour" },
-  { part: "liquid-line", path: "M484 72 H584 V272", fill: "liquid" },
-  { part: "suction-line", path: "M216 334 H90 V296", fill: "vapour" },
+/** Shapes of the pipes: as a path for the refrigerant in them, and what is in them when nothing is wrong. */
+const pipes: { part: Pipe; path: string; fill: Filling }[] = [
+  { part: "discharge-line", path: "M84 132 V33 H150", fill: "vapour" },
+  { part: "liquid-line", path: "M360 33 H438 V190", fill: "liquid" },
+  { part: "suction-line", path: "M150 267 H84 V194", fill: "vapour" },
 ];
+
+/** The stretch of a pipe behind the metering device, which no part of the list stands for. */
+const BEHIND_METERING = "M438 218 V267 H360";
 
 /** Where a part's notes stand. */
 const tags: Record<PartId, readonly [number, number]> = {
-  compressor: [90, 250],
-  "clutch-belt": [30, 205],
-  "discharge-line": [150, 100],
-  condenser: [350, 72],
-  fan: [350, 20],
-  "high-port": [534, 40],
-  receiver: [500, 180],
-  "liquid-line": [520, 225],
-  "metering-device": [520, 290],
-  evaporator: [350, 334],
-  blower: [350, 386],
-  accumulator: [150, 372],
-  "suction-line": [150, 300],
-  "low-port": [216, 290],
+  compressor: [84, 176],
+  "clutch-belt": [40, 112],
+  "discharge-line": [96, 64],
+  condenser: [316, 18],
+  fan: [220, 79],
+  "high-port": [398, 22],
+  receiver: [420, 134],
+  "liquid-line": [400, 158],
+  "metering-device": [400, 198],
+  evaporator: [316, 252],
+  blower: [220, 168],
+  accumulator: [84, 262],
+  "suction-line": [100, 206],
+  "low-port": [120, 217],
 };
 
+/** Where a tap's plate stands, how wide it is, and the point of the circuit it belongs to. */
+const tapPlaces: Record<TapId, { x: number; y: number; width: number; at?: readonly [number, number] }> = {
+  discharge: { x: 2, y: 74, width: 68, at: [84, 88] },
+  liquid: { x: 356, y: 66, width: 66, at: [438, 78] },
+  meteringIn: { x: 346, y: 160, width: 66, at: [438, 174] },
+  suction: { x: 2, y: 208, width: 68, at: [84, 222] },
+  vent: { x: 276, y: 204, width: 92 },
+  condenserIn: { x: 262, y: 64, width: 84 },
+  "condenser-1": { x: 152, y: 33, width: 36 },
+  "condenser-2": { x: 194, y: 33, width: 36 },
+  "condenser-3": { x: 237, y: 33, width: 36 },
+  "condenser-4": { x: 280, y: 33, width: 36 },
+  "condenser-5": { x: 322, y: 33, width: 36 },
+  "drier-out": { x: 443, y: 138, width: 36, at: [438, 152] },
+  "metering-out": { x: 443, y: 230, width: 36, at: [438, 244] },
+};
+const PLATE = 28;
+/** A plate is pressed over at least this much, drawn units: 48 px and more wherever the board is 450 px wide. */
+const PRESSED = 50;
+
+type DrawnProps = Pick<CircuitBoardProps, "metering" | "notes" | "selected" | "onSelect"> &
+  Required<Pick<CircuitBoardProps, "marks" | "fillings" | "measured">> & { tapping: boolean };
+
+/** The same drawing: what is noted and filled is compared by what it says, since it is told anew with every batch. */
+function sameDrawing(before: DrawnProps, after: DrawnProps): boolean {
+  return (Object.keys(after) as (keyof DrawnProps)[]).every((key) =>
+    key === "marks" || key === "fillings" || key === "measured"
+      ? JSON.stringify(before[key]) === JSON.stringify(after[key])
+      : before[key] === after[key],
+  );
+}
+
+const nothingMarked = {};
+
 /** This vehicle's own circuit. Every part and pipe can be pressed, or reached with Tab and Enter. */
-export function CircuitBoard({ metering, notes, marks = {}, selected, onSelect }: CircuitBoardProps) {
+export function CircuitBoard({
+  metering,
+  notes,
+  marks = nothingMarked,
+  selected,
+  onSelect,
+  taps = [],
+  tapped = null,
+  onTap,
+  fillings = nothingMarked,
+  measured = null,
+  narrows = null,
+}: CircuitBoardProps) {
+  // While needles move only the plates that say something else are drawn anew.
+  const acts = useRef({ onSelect, onTap });
+  acts.current = { onSelect, onTap };
+  const select = useCallback((part: PartId) => acts.current.onSelect(part), []);
+  const tap = useCallback((id: TapId) => acts.current.onTap?.(id), []);
+  const tapping = taps.length > 0;
+  return (
+    <svg
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      width="100%"
+      style={{ display: "block", maxWidth: 760 }}
+      aria-label="Circuit board"
+    >
+      <title>Circuit board</title>
+      <Patterns />
+      <Drawn
+        metering={metering}
+        notes={notes}
+        marks={marks}
+        selected={selected}
+        onSelect={select}
+        fillings={fillings}
+        measured={measured}
+        tapping={tapping}
+      />
+      {taps.map(({ id, label, text }) => (
+        <TapPlate key={id} id={id} label={label} text={text} on={id === tapped} onTap={tap} />
+      ))}
+      {narrows && <Narrowing at={narrows.at} text={narrows.text} />}
+    </svg>
+  );
+}
+
+const Drawn = memo(function Drawn({
+  metering,
+  notes,
+  marks,
+  selected,
+  onSelect,
+  fillings,
+  measured,
+  tapping,
+}: DrawnProps) {
   const parts = partsOf(metering);
   const has = (part: PartId) => parts.includes(part);
   const press = (part: PartId) => ({
@@ -56,63 +187,180 @@ export function CircuitBoard({ metering, notes, marks = {}, selected, onSelect }
     noted: notes.some((n) => n.part === part) || marks[part] !== undefined,
     onSelect,
   });
+  const shade = (pipe: Pipe) => (measured === null || measured.includes(pipe) ? 1 : 0.55);
   return (
-    <svg viewBox="0 0 660 412" width="100%" style={{ display: "block", maxWidth: 760 }} aria-label="Circuit board">
-      <title>Circuit board</title>
-      <Patterns />
-      <rect x="484" y="326" width="108" height="16" fill="url(#two-phase)" stroke={INK} strokeWidth="1" />
-      <rect x="576" y="296" width="16" height="38" fill="url(#two-phase)" stroke={INK} strokeWidth="1" />
+    <>
+      <path d={BEHIND_METERING} fill="none" stroke={INK} strokeWidth="16" />
+      <path d={BEHIND_METERING} fill="none" stroke="url(#two-phase)" strokeWidth="13.5" />
       {pipes.map(({ part, path, fill }) => (
         <Part key={part} {...press(part)}>
-          <path d={path} fill="none" stroke={INK} strokeWidth="18" />
-          <path
-            d={path}
-            fill="none"
-            stroke={fill === "liquid" ? "var(--chakra-colors-liquid)" : `url(#${fill})`}
-            strokeWidth="15"
-          />
-          <path d={path} fill="none" stroke="transparent" strokeWidth="44" />
+          <path d={path} fill="none" stroke={INK} strokeWidth="16" />
+          <path d={path} fill="none" stroke={FIELD} strokeWidth="13.5" />
+          <path d={path} fill="none" stroke={inkOf(fillings[part] ?? fill)} strokeWidth="13.5" opacity={shade(part)} />
+          <path d={path} fill="none" stroke="transparent" strokeWidth="48" />
         </Part>
       ))}
       <Part {...press("condenser")}>
-        <rect x="216" y="42" width="268" height="60" rx="6" fill={FIELD} stroke={INK} strokeWidth="2" />
-        <rect x="220" y="46" width="48" height="52" fill="url(#vapour)" />
-        <rect x="268" y="46" width="152" height="52" fill="url(#two-phase)" />
-        <rect x="420" y="46" width="60" height="52" fill="var(--chakra-colors-liquid)" />
-        <Label x={350} y={77} plate>
+        <rect x="150" y="8" width="210" height="50" rx="6" fill={FIELD} stroke={INK} strokeWidth="2" />
+        <rect x="153" y="11" width="42" height="44" fill="url(#vapour)" />
+        {fillings["liquid-line"] === "two-phase" ? (
+          <rect x="195" y="11" width="162" height="44" fill="url(#two-phase)" />
+        ) : (
+          <>
+            <rect x="195" y="11" width="112" height="44" fill="url(#two-phase)" />
+            <rect x="307" y="11" width="50" height="44" fill="var(--chakra-colors-liquid)" />
+          </>
+        )}
+        <Label x={255} y={tapping ? 27 : 38} plate>
           Condenser
         </Label>
       </Part>
-      <Box2 {...press("fan")} x={296} y={2} width={108} height={34} label="Fan" />
+      <Box2 {...press("fan")} x={182} y={64} width={76} height={30} label="Fan" />
       <Part {...press("evaporator")}>
-        <rect x="216" y="304" width="268" height="60" rx="6" fill={FIELD} stroke={INK} strokeWidth="2" />
-        <rect x="220" y="308" width="60" height="52" fill="url(#vapour)" />
-        <rect x="280" y="308" width="200" height="52" fill="url(#two-phase)" />
-        <Label x={350} y={339} plate>
+        <rect x="150" y="242" width="210" height="50" rx="6" fill={FIELD} stroke={INK} strokeWidth="2" />
+        {fillings["suction-line"] === "two-phase" ? (
+          <rect x="153" y="245" width="204" height="44" fill="url(#two-phase)" />
+        ) : (
+          <>
+            <rect x="153" y="245" width="48" height="44" fill="url(#vapour)" />
+            <rect x="201" y="245" width="156" height="44" fill="url(#two-phase)" />
+          </>
+        )}
+        <Label x={255} y={272} plate>
           Evaporator
         </Label>
       </Part>
-      <Box2 {...press("blower")} x={284} y={374} width={132} height={36} label="Blower, air path" />
-      <Box2 {...press("compressor")} x={44} y={216} width={92} height={80} label="Compressor" />
-      <Box2 {...press("clutch-belt")} x={2} y={226} width={40} height={60} label="Belt" />
-      {has("receiver") && <Box2 {...press("receiver")} x={556} y={142} width={56} height={76} label="Drier" />}
-      {has("accumulator") && <Box2 {...press("accumulator")} x={112} y={304} width={62} height={62} label="Accum." />}
+      <Box2 {...press("blower")} x={170} y={204} width={100} height={30} label="Blower, air" />
+      <Box2 {...press("compressor")} x={40} y={132} width={88} height={62} label="Compressor" />
+      <Box2 {...press("clutch-belt")} x={2} y={140} width={36} height={46} label="Belt" />
+      {has("receiver") && <Box2 {...press("receiver")} x={410} y={97} width={56} height={42} label="Drier" />}
+      {has("accumulator") && <Box2 {...press("accumulator")} x={50} y={242} width={68} height={50} label="Accum." />}
       <Part {...press("metering-device")}>
-        <rect x="556" y="262" width="56" height="44" fill="transparent" />
-        <path d="M562 270 L606 298 V270 L562 298 Z" fill={FIELD} stroke={INK} strokeWidth="2" />
-        <Label x={640} y={289} anchor="end">
-          {""}
-        </Label>
+        <rect x="412" y="184" width="52" height="40" fill="transparent" />
+        <path d="M416 190 L460 218 V190 L416 218 Z" fill={FIELD} stroke={INK} strokeWidth="2" />
+        <text x="410" y="209" fontSize="13" fill={INK} textAnchor="end">
+          {metering === "orifice-tube" ? "orifice" : metering === null ? "valve or orifice" : "valve"}
+        </text>
       </Part>
-      <text x="556" y="290" fontSize="13" fill={INK} textAnchor="end">
-        {metering === "orifice-tube" ? "orifice" : "valve"}
-      </text>
-      <Port {...press("high-port")} x={534} y={72} letter="H" />
-      <Port {...press("low-port")} x={192} y={334} letter="L" />
+      <Port {...press("high-port")} x={398} y={33} letter="H" />
+      <Port {...press("low-port")} x={has("accumulator") ? 135 : 118} y={267} letter="L" />
       {parts.map((part) => (
-        <NoteTag key={part} part={part} mark={marks[part] ?? markOf(part, notes)} />
+        <NoteTag key={part} part={part} mark={marks[part] ?? markOf(part, notes)} small={tapping} />
       ))}
-    </svg>
+    </>
+  );
+}, sameDrawing);
+
+function inkOf(filling: Filling): string {
+  return filling === "liquid" ? "var(--chakra-colors-liquid)" : `url(#${filling})`;
+}
+
+/** A thermometer's plate; empty it is an invitation. */
+const TapPlate = memo(function TapPlate({
+  id,
+  label,
+  text,
+  on,
+  onTap,
+}: Tap & { on: boolean; onTap: (tap: TapId) => void }) {
+  const { x, y, width, at } = tapPlaces[id];
+  const filled = text !== null;
+  const narrow = width < 50;
+  const height = narrow ? 22 : PLATE;
+  const middle = y + height / 2;
+  const press = () => onTap(id);
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: an SVG group cannot be a button element
+    <g
+      role="button"
+      tabIndex={0}
+      aria-pressed={on}
+      aria-label={label}
+      onClick={press}
+      onKeyDown={(event) => {
+        if (event.key !== "Enter" && event.key !== " ") return;
+        event.preventDefault();
+        press();
+      }}
+      style={{ cursor: "pointer" }}
+    >
+      {at && <circle cx={at[0]} cy={at[1]} r="4.5" fill={filled ? INK : FIELD} stroke={INK} strokeWidth="1.5" />}
+      {at && !narrow && (
+        <line x1={x + width < at[0] ? x + width : x} y1={middle} x2={at[0]} y2={at[1]} stroke={INK} strokeWidth="1.5" />
+      )}
+      {narrow && !filled ? (
+        <circle
+          cx={x + width / 2}
+          cy={middle}
+          r="10"
+          fill={FIELD}
+          stroke={on ? "var(--chakra-colors-act)" : INK}
+          strokeWidth={on ? 3 : 1.2}
+        />
+      ) : (
+        <rect
+          x={x}
+          y={y}
+          width={width}
+          height={height}
+          rx="5"
+          fill={filled ? INK : FIELD}
+          stroke={on ? "var(--chakra-colors-act)" : INK}
+          strokeWidth={on ? 3 : 1.2}
+          strokeDasharray={filled || on ? undefined : "4 3"}
+        />
+      )}
+      <text
+        x={x + width / 2}
+        y={middle + 5}
+        fontSize={narrow ? 13 : 15}
+        fontWeight="650"
+        fill={filled ? "var(--chakra-colors-on-ink)" : "var(--chakra-colors-soft)"}
+        textAnchor="middle"
+      >
+        {text ?? "+"}
+      </text>
+      <rect
+        x={x + width / 2 - Math.max(width, narrow ? 42 : PRESSED) / 2}
+        y={middle - PRESSED / 2}
+        width={Math.max(width, narrow ? 42 : PRESSED)}
+        height={PRESSED}
+        fill="transparent"
+      />
+    </g>
+  );
+});
+
+/** A fall that nothing explains, ringed where it lies. */
+function Narrowing({ at, text }: { at: TapId; text: string }) {
+  const place = tapPlaces[at];
+  const [x, y] = place.at ?? [place.x + place.width / 2, place.y + PLATE / 2];
+  const right = x > WIDTH / 2;
+  return (
+    <g pointerEvents="none">
+      <circle
+        cx={x}
+        cy={y}
+        r="25"
+        fill="none"
+        stroke="var(--chakra-colors-act)"
+        strokeWidth="2.5"
+        strokeDasharray="6 4"
+      />
+      <text
+        x={right ? x - 32 : x + 32}
+        y={y - 20}
+        fontSize="13"
+        fontWeight="650"
+        fill="var(--chakra-colors-act)"
+        stroke={"var(--chakra-colors-sheet)"}
+        strokeWidth="4"
+        paintOrder="stroke"
+        textAnchor={right ? "end" : "start"}
+      >
+        {text}
+      </text>
+    </g>
   );
 }
 
@@ -181,7 +429,7 @@ function Box2({
         stroke={part.selected ? "var(--chakra-colors-act)" : INK}
         strokeWidth={part.selected ? 3 : 2}
       />
-      <Label x={x + width / 2} y={y + height / 2 + 5}>
+      <Label x={x + width / 2} y={y + height / 2 + 5} size={13}>
         {label}
       </Label>
     </Part>
@@ -191,7 +439,7 @@ function Box2({
 function Port({ x, y, letter, ...part }: PartProps & { x: number; y: number; letter: string }) {
   return (
     <Part {...part}>
-      <circle cx={x} cy={y} r="22" fill="transparent" />
+      <circle cx={x} cy={y} r="25" fill="transparent" />
       <circle cx={x} cy={y} r="14" fill={FIELD} stroke={INK} strokeWidth="2" />
       <Label x={x} y={y + 5}>
         {letter}
@@ -205,18 +453,20 @@ function Label({
   y,
   anchor = "middle",
   plate = false,
+  size = 14,
   children,
 }: {
   x: number;
   y: number;
   anchor?: "middle" | "end";
   plate?: boolean;
+  size?: number;
   children: string;
 }) {
   return (
     <>
       {plate && <rect x={x - 46} y={y - 15} width="92" height="21" rx="4" fill={FIELD} opacity="0.92" />}
-      <text x={x} y={y} fontSize="14" fontWeight="600" fill={INK} textAnchor={anchor}>
+      <text x={x} y={y} fontSize={size} fontWeight="600" fill={INK} textAnchor={anchor}>
         {children}
       </text>
     </>
@@ -232,12 +482,26 @@ function markOf(part: PartId, notes: readonly Observation[]): BoardMark | null {
 }
 
 /** A tag beside a part. */
-function NoteTag({ part, mark }: { part: PartId; mark: BoardMark | null }) {
+function NoteTag({ part, mark, small }: { part: PartId; mark: BoardMark | null; small: boolean }) {
   if (mark === null) return null;
   const { text, tone } = mark;
   const [x, y] = tags[part];
   const width = text.length * 7.2 + 16;
-  const left = Math.min(Math.max(x - width / 2, 2), 658 - width);
+  const left = Math.min(Math.max(x - width / 2, 2), WIDTH - 2 - width);
+  if (small) {
+    // Between plates there is room for a corner only; the words stand where the part is pressed.
+    return (
+      <circle
+        cx={x}
+        cy={y + 14}
+        r="7"
+        fill={`var(--chakra-colors-${tone})`}
+        stroke={FIELD}
+        strokeWidth="1.5"
+        pointerEvents="none"
+      />
+    );
+  }
   return (
     <g pointerEvents="none">
       <rect x={left} y={y + 14} width={width} height="22" rx="4" fill={`var(--chakra-colors-${tone})`} />

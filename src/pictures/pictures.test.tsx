@@ -209,4 +209,35 @@ describe("the circuit board", () => {
     expect(screen.queryByRole("button", { name: /^Receiver/ })).toBeNull();
     expect(screen.getByRole("button", { name: /^Accumulator/ })).toBeTruthy();
   });
+
+  it("shows bubbles in the liquid line where they are, and what is lost where it is lost", () => {
+    const tap = vi.fn();
+    const board = (filling: "liquid" | "two-phase") => (
+      <ChakraProvider value={system}>
+        <CircuitBoard
+          metering="expansion-valve"
+          notes={[]}
+          selected={null}
+          onSelect={() => undefined}
+          taps={[{ id: "liquid", label: "Liquid line: 44.0 °C", text: "44.0°" }]}
+          onTap={tap}
+          fillings={{ "liquid-line": filling }}
+          measured={["liquid-line"]}
+          narrows={{ at: "drier-out", text: "12 K lost here" }}
+        />
+      </ChakraProvider>
+    );
+    const line = () =>
+      [...screen.getByRole("button", { name: "Liquid line" }).querySelectorAll("path")].map((path) =>
+        path.getAttribute("stroke"),
+      );
+    render(board("liquid"));
+    expect(line()).toContain("var(--chakra-colors-liquid)");
+    expect(document.body.textContent).toContain("12 K lost here");
+    fireEvent.keyDown(screen.getByRole("button", { name: /^Liquid line: 44/ }), { key: "Enter" });
+    expect(tap).toHaveBeenCalledWith("liquid");
+    cleanup();
+    render(board("two-phase"));
+    expect(line()).toContain("url(#two-phase)");
+  });
 });

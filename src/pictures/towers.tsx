@@ -29,11 +29,13 @@ interface TowersProps {
   altitudeM: number | null;
 }
 
-const WIDTH = 300;
-const HEIGHT = 330;
-const TOP = 44;
-const FOOT = 306;
-const COLUMN = 30;
+const WIDTH = 224;
+const HEIGHT = 274;
+const TOP = 38;
+const FOOT = 226;
+const COLUMN = 25;
+/** Room for the pressures beside a column. */
+const NEAR = 42;
 
 /** Low and high as two straight columns: pressure on the near edge, saturation temperature on the far one. */
 export function Towers({ low, high, refrigerant, altitudeM }: TowersProps) {
@@ -43,7 +45,7 @@ export function Towers({ low, high, refrigerant, altitudeM }: TowersProps) {
       <svg
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         width="100%"
-        style={{ maxWidth: 380, display: "block" }}
+        style={{ maxWidth: 300, display: "block", margin: "0 auto" }}
         role="img"
         aria-label={`Low side ${figures.number(low.value, "kPa")}, high side ${figures.quantity(high.value, "kPa")}`}
       >
@@ -90,7 +92,7 @@ function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
     const upper = y(Math.min(range.high, top));
     return { y: upper, height: Math.max(3, y(Math.max(range.low, floor)) - upper) };
   };
-  const left = x + 52;
+  const left = x + NEAR;
   const colour = side.name === "Low" ? "var(--chakra-colors-low-side)" : "var(--chakra-colors-ink)";
   const temperatures =
     refrigerant !== null && altitudeM !== null
@@ -102,7 +104,7 @@ function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
     <g>
       <text
         x={left + COLUMN / 2}
-        y={18}
+        y={14}
         fontSize="15"
         style={{ fontWeight: 650 }}
         fill="var(--chakra-colors-ink)"
@@ -110,12 +112,12 @@ function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
       >
         {side.name}
       </text>
-      <text x={left - 8} y={34} fontSize="11" fill="var(--chakra-colors-soft)" textAnchor="end">
+      <text x={left - 7} y={30} fontSize="11" fill="var(--chakra-colors-soft)" textAnchor="end">
         {figures.label("kPa")}
       </text>
       {temperatures.length > 0 && (
-        <text x={left + COLUMN + 8} y={34} fontSize="11" fill="var(--chakra-colors-soft)">
-          sat. {figures.label("degC")}
+        <text x={left + COLUMN + 7} y={30} fontSize="11" fill="var(--chakra-colors-soft)">
+          {figures.label("degC")}
         </text>
       )}
       <rect
@@ -126,7 +128,7 @@ function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
         fill="var(--chakra-colors-field)"
         stroke="var(--chakra-colors-ink)"
       />
-      <SideAxis {...scale} from={left - 4} to={left} labelX={left - 8} line="soft" />
+      <SideAxis {...scale} from={left - 4} to={left} labelX={left - 7} line="soft" />
       <SideAxis
         ticks={temperatures.map(({ temperatureC, kpa }) => ({
           value: kpa,
@@ -135,7 +137,7 @@ function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
         at={y}
         from={left + COLUMN}
         to={left + COLUMN + 4}
-        labelX={left + COLUMN + 8}
+        labelX={left + COLUMN + 7}
         anchor="start"
         line="soft"
       />
@@ -162,8 +164,8 @@ function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
       )}
       {side.range && (
         <rect
-          x={left + 9}
-          width={COLUMN - 18}
+          x={left + 8}
+          width={COLUMN - 16}
           {...within({ low: side.range[0], high: side.range[1] })}
           fill={colour}
           opacity="0.3"
@@ -174,15 +176,15 @@ function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
       )}
       <text
         x={left + COLUMN / 2}
-        y={HEIGHT - 4}
-        fontSize="15"
+        y={FOOT + 20}
+        fontSize="18"
         style={{ fontWeight: 650 }}
         fill="var(--chakra-colors-ink)"
         textAnchor="middle"
       >
         {figures.number(reading, "kPa")}
       </text>
-      {outside !== null && reading !== null && <OutsideTag x={left - 50} y={y(reading)} text={outside} />}
+      {outside !== null && <OutsideTag middle={left + COLUMN / 2} text={outside} />}
     </g>
   );
 }
@@ -196,15 +198,15 @@ function outsideWords(reading: number | null, band: Side["band"], figures: Figur
   return under > 0 ? `${figures.number(under, "kPa")} under` : null;
 }
 
-function OutsideTag({ x, y, text }: { x: number; y: number; text: string }) {
-  const width = text.length * 7.2 + 14;
-  const top = Math.min(Math.max(y + 6, TOP), FOOT - 20);
+/** Below the number, clear of both scales. */
+function OutsideTag({ middle, text }: { middle: number; text: string }) {
+  const width = text.length * 7 + 12;
   return (
     <g>
-      <rect x={x} y={top} width={width} height="19" rx="3" fill="var(--chakra-colors-act)" />
+      <rect x={middle - width / 2} y={FOOT + 26} width={width} height="19" rx="3" fill="var(--chakra-colors-act)" />
       <text
-        x={x + width / 2}
-        y={top + 14}
+        x={middle}
+        y={FOOT + 40}
         fontSize="12"
         style={{ fontWeight: 650 }}
         fill="var(--chakra-colors-on-act)"

@@ -17,14 +17,38 @@ export interface TraceDrawing {
   /** Of the whole drawing, px. */
   width: number;
   inks: ChartInks;
+  /** Drawn low, to stand on one screen with the other pictures. */
+  low?: boolean;
 }
 
 /** Where things stand, px. */
 const LEFT = 46;
 const RIGHT = 96;
-const PRESSURES = { top: 44, height: 132 };
-const TEMPERATURES = { top: 206, height: 112 };
-const STATES = { top: 330, height: 18 };
+interface Sheet {
+  top: number;
+  height: number;
+}
+interface Sheets {
+  pressures: Sheet;
+  temperatures: Sheet;
+  states: Sheet;
+  /** Ticks up a sheet of pressures and of temperatures. */
+  steps: readonly [number, number];
+}
+const wholeSheets: Sheets = {
+  pressures: { top: 44, height: 132 },
+  temperatures: { top: 206, height: 112 },
+  states: { top: 330, height: 18 },
+  steps: [4, 3],
+};
+/** Beside towers and circuit, on one screen with them. */
+const lowSheets: Sheets = {
+  pressures: { top: 22, height: 46 },
+  temperatures: { top: 79, height: 30 },
+  states: { top: 113, height: 14 },
+  steps: [2, 2],
+};
+export const TRACE_HEIGHT = { whole: 380, low: 146 } as const;
 const LABEL_GAP = 15;
 const EVENT_GAP = 74;
 const COLUMN_PX = 2;
@@ -53,7 +77,8 @@ const temperatureLines: Line[] = [
 ];
 
 export function traceOption(drawing: TraceDrawing): EChartsCoreOption {
-  const { trace, endS, minutes, inks, figures } = drawing;
+  const { trace, endS, minutes, inks, figures, low = false } = drawing;
+  const sheets = low ? lowSheets : wholeSheets;
   const pressureUnit = figures.unit("kPa");
   const temperatureUnit = figures.unit("degC");
   const fromS = endS - minutes * 60;
@@ -63,8 +88,13 @@ export function traceOption(drawing: TraceDrawing): EChartsCoreOption {
     lines.map((line) => ({ line, points: trace.line(line.channel, fromS, endS, columns) }));
   const pressures = read(pressureLines);
   const temperatures = read(temperatureLines.filter(({ channel }) => drawing.temperatures.includes(channel)));
-  const pressureScale = scaleOf(pressures, { floor: 0, least: 600, unit: pressureUnit, steps: 4 });
-  const temperatureScale = scaleOf(temperatures, { floor: null, least: 12, unit: temperatureUnit, steps: 3 });
+  const pressureScale = scaleOf(pressures, { floor: 0, least: 600, unit: pressureUnit, steps: sheets.steps[0] });
+  const temperatureScale = scaleOf(temperatures, {
+    floor: null,
+    least: 12,
+    unit: temperatureUnit,
+    steps: sheets.steps[1],
+  });
   const minute = (time: number) => (time - endS) / 60;
   const x = (time: number) => LEFT + ((time - fromS) / (endS - fromS)) * plotPx;
 
@@ -74,8 +104,8 @@ export function traceOption(drawing: TraceDrawing): EChartsCoreOption {
     stateStrip(drawing, fromS, minute),
   ];
   const labels = [
-    ...endLabels(pressures, pressureScale, PRESSURES, drawing),
-    ...endLabels(temperatures, temperatureScale, TEMPERATURES, drawing),
+    ...endLabels(pressures, pressureScale, sheets.pressures, drawing),
+    ...endLabels(temperatures, temperatureScale, sheets.temperatures, drawing),
   ];
   const axis = (gridIndex: number, scale: Scale, unit: UnitId) => ({
     type: "value" as const,
@@ -87,7 +117,12 @@ export function traceOption(drawing: TraceDrawing): EChartsCoreOption {
     axisTick: { show: false },
     axisLabel: {
       color: inks.soft,
-      formatter: (value: number) => formatNumber(value, unit, axisDecimals[unit] ?? units[unit].decimals),
+      formatter: (value: number) => {
+        const text = formatNumber(value, unit, axisDecimals[unit] ?? units[unit].decimals);
+        if (!low || gridIndex === 0) return text;
+        // Low, there is room for the ends of the scale only, and none for its unit above them.
+        return value === scale.min || value === scale.max ? `${text}°` : "";
+      },
     },
     splitLine: { lineStyle: { color: inks.line } },
   });
@@ -116,7 +151,11 @@ export function traceOption(drawing: TraceDrawing): EChartsCoreOption {
   return {
     animation: false,
     textStyle: { fontFamily: CHART_FONT, fontSize: 13 },
-    grid: [PRESSURES, TEMPERATURES, STATES].map((place) => ({ left: LEFT, right: RIGHT, ...place })),
+    grid: [sheets.pressures, sheets.temperatures, sheets.states].map((place) => ({
+      left: LEFT,
+      right: RIGHT,
+      ...place,
+    })),
     xAxis: [time(0, false), time(1, false), time(2, true)],
     yAxis: [
       axis(0, pressureScale, pressureUnit),
@@ -125,10 +164,11 @@ export function traceOption(drawing: TraceDrawing): EChartsCoreOption {
     ],
     series,
     graphic: [
-      title(`${units[pressureUnit].label} gauge`, PRESSURES.top - 19),
-      title(units[temperatureUnit].label, TEMPERATURES.top - 19),
+      title(low ? units[pressureUnit].label : `${units[pressureUnit].label} gauge`, sheets.pressures.top - 19),
+      // Low, the two sheets lie too near for another line of words: the unit stands at its ticks.
+      ...(low ? [] : [title(units[temperatureUnit].label, sheets.temperatures.top - 19)]),
       ...labels,
-      ...eventMarks(trace.events, fromS, x, inks),
+      ...eventMarks(trace.events, fromS, x, drawing, sheets),
     ],
   };
 }
@@ -253,10 +293,16 @@ function stateStrip({ trace, endS, inks, minutes, width }: TraceDrawing, fromS: 
 }
 
 /** A line down both sheets for each event; named where there is room, readings taken before all others. */
-function eventMarks(events: readonly TraceEvent[], fromS: number, x: (time: number) => number, inks: ChartInks) {
+function eventMarks(
+  events: readonly TraceEvent[],
+  fromS: number,
+  x: (time: number) => number,
+  { inks, width }: TraceDrawing,
+  { pressures, states }: Sheets,
+) {
   const shown = events.filter(({ time }) => time > fromS);
   const named: number[] = [];
-  const foot = STATES.top + STATES.height;
+  const foot = states.top + states.height;
   const order = [...shown].sort((a, b) => weight(b) - weight(a) || b.time - a.time);
   const withName = new Set<TraceEvent>();
   for (const event of order) {
@@ -273,15 +319,16 @@ function eventMarks(events: readonly TraceEvent[], fromS: number, x: (time: numb
       type: "line",
       id: `event-${i}`,
       silent: true,
-      shape: { x1: at, x2: at, y1: small && !withName.has(event) ? STATES.top : PRESSURES.top - 4, y2: foot },
+      shape: { x1: at, x2: at, y1: small && !withName.has(event) ? states.top : pressures.top - 4, y2: foot },
       style: { stroke: taken ? inks.vent : inks.soft, lineWidth: taken ? 2 : 1, lineDash: taken ? undefined : [3, 3] },
     };
     if (!withName.has(event)) return [rule];
     const text = {
       type: "text",
       id: `event-name-${i}`,
-      left: Math.max(LEFT, at - 4),
-      top: 6,
+      // Low, the first name stands clear of the axis' unit.
+      left: Math.min(Math.max(LEFT, at - 4), width - RIGHT - EVENT_GAP / 2),
+      top: 5,
       silent: true,
       style: { text: event.text, fill: taken ? inks.vent : inks.soft, font: `13px ${CHART_FONT}` },
     };

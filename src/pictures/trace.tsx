@@ -2,13 +2,13 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { useTheme } from "next-themes";
-import { useEffect, useState } from "react";
+import { type ReactNode, useEffect, useState } from "react";
 import type { TraceChannel } from "@/core/readings/channels";
 import type { TraceSample, TraceStore } from "@/core/readings/stream/trace-store";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
-import { traceOption } from "./trace-option";
+import { TRACE_HEIGHT, traceOption } from "./trace-option";
 import { chartInks, useEchart } from "./use-echart";
 
 interface TraceProps {
@@ -19,6 +19,10 @@ interface TraceProps {
   minutes?: number;
   /** Temperature lines shown at first. */
   temperatures?: readonly TraceChannel[];
+  /** Low at first, to stand on one screen with other pictures; it opens to its whole height. */
+  low?: boolean;
+  /** Stands below the whole drawing. */
+  children?: ReactNode;
 }
 
 const spans = [2, 6, 20, 60] as const;
@@ -34,12 +38,20 @@ const choosable = [
  * All channels against time: pressures above, temperatures below, how settled it was and what happened beneath them. The chart
  * library is fetched from our own server when first needed.
  */
-export function Trace({ trace, latest, minutes = 6, temperatures = ["vent", "suction", "liquid"] }: TraceProps) {
+export function Trace({
+  trace,
+  latest,
+  minutes = 6,
+  temperatures = ["vent", "suction", "liquid"],
+  low = false,
+  children,
+}: TraceProps) {
   const figures = useFigures();
   const { host, chart, width } = useEchart();
   const [span, setSpan] = useState<number>(minutes);
   const [shown, setShown] = useState<readonly TraceChannel[]>(temperatures);
   const { resolvedTheme } = useTheme();
+  const [whole, setWhole] = useState(!low);
 
   const newest = latest?.time ?? 0;
   useEffect(() => {
@@ -53,16 +65,36 @@ export function Trace({ trace, latest, minutes = 6, temperatures = ["vent", "suc
         temperatures: shown,
         figures,
         width,
+        low: !whole,
         inks: chartInks[resolvedTheme === "dark" ? "dark" : "light"],
       });
+      chart.resize();
       chart.setOption(option, { replaceMerge: ["series", "graphic"] });
     });
     return () => cancelAnimationFrame(frame);
-  }, [chart, width, trace, newest, span, shown, figures, resolvedTheme]);
+  }, [chart, width, trace, newest, span, shown, figures, resolvedTheme, whole]);
 
   return (
     <Box>
-      <Flex gap="1.5" wrap="wrap" mb="1" justify="space-between">
+      {low && (
+        <Flex justify="space-between" align="center" h="30px">
+          <Text as="h2" fontSize="14px" fontWeight="600" color="soft">
+            {`Last ${span} minutes`}
+          </Text>
+          <BenchButton
+            kind="quiet"
+            px="2.5"
+            fontSize="14px"
+            alignSelf="flex-start"
+            zIndex="1"
+            aria-expanded={whole}
+            onClick={() => setWhole(!whole)}
+          >
+            {whole ? "Low again" : "Lines, minutes, marks"}
+          </BenchButton>
+        </Flex>
+      )}
+      <Flex gap="1.5" wrap="wrap" mb="1" justify="space-between" display={whole ? "flex" : "none"}>
         <Flex gap="1.5" wrap="wrap" role="group" aria-label="Lines shown">
           {choosable.map(({ channel, name }) => (
             <BenchButton
@@ -99,7 +131,7 @@ export function Trace({ trace, latest, minutes = 6, temperatures = ["vent", "suc
       <Box position="relative">
         <Box
           ref={host}
-          h="380px"
+          h={`${whole ? TRACE_HEIGHT.whole : TRACE_HEIGHT.low}px`}
           role="img"
           aria-label={
             latest
@@ -113,6 +145,7 @@ export function Trace({ trace, latest, minutes = 6, temperatures = ["vent", "suc
           </Text>
         )}
       </Box>
+      {whole && children}
     </Box>
   );
 }

@@ -3,7 +3,7 @@
 import { useMemo } from "react";
 import type { HoldPoint } from "@/core/charge/vacuum/hold";
 import type { Job } from "@/core/records/job";
-import { formatClock, formatNumber, type UnitId, units } from "@/core/units/units";
+import { formatClock, formatNumber, fromBase, toBase, type UnitId, units } from "@/core/units/units";
 import { vacuumMarkWords } from "@/words/vacuum";
 import { courseOf, FootAxis, logScale, plainScale, SideAxis, thinned } from "./axis";
 
@@ -39,6 +39,12 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
   const step = [60, 120, 300, 600, 900, 1800, 3600, 7200, 14_400].find((s) => end / s <= 8) ?? 28_800;
   const ticks = Array.from({ length: Math.floor(end / step) + 1 }, (_, i) => i * step);
   const newest = trace.at(-1);
+  const rows = rowsOf(
+    marks.map(({ t, kind }) => {
+      const width = vacuumMarkWords[kind].length * 6.6;
+      return { x: x(t) > WIDTH - 90 ? x(t) - 5 - width : x(t) + 5, width };
+    }),
+  );
   const lines = [
     { kpa: boilingKpa, words: "water boils here", colour: "var(--chakra-colors-wait)", below: false },
     { kpa: targetKpa, words: "pump below", colour: "var(--chakra-colors-done)", below: true },
@@ -52,15 +58,15 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
       aria-label={`Absolute pressure over ${formatClock(end)}${newest ? `, now ${formatNumber(newest.kpa, unit)} ${units[unit].label}` : ""}`}
     >
       <SideAxis
-        ticks={[0.01, 0.1, 1, 10, 100].map((kpa) => ({ value: kpa, text: decadeText(kpa, unit) }))}
+        ticks={decadesOf(unit).map((shown) => ({ value: toBase(shown, unit), text: decadeText(shown, unit) }))}
         at={y}
         from={LEFT}
         to={WIDTH - RIGHT}
         line="line"
         labelX={LEFT - 8}
       />
-      <text x={WIDTH - RIGHT} y={TOP - 3} fontSize="12" textAnchor="end" fill={SOFT}>
-        {units[unit].label}, logarithmic
+      <text x={WIDTH - RIGHT} y={TOP - 6} fontSize="12" textAnchor="end" fill={SOFT}>
+        {`${units[unit].label}, logarithmic; minutes since the pump was started`}
       </text>
       <FootAxis
         ticks={ticks.map((t) => ({ value: t, text: t === 0 ? "0 min" : `${t / 60}` }))}
@@ -68,12 +74,12 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
         y={HEIGHT - 9}
         firstAtStart
       />
-      {marks.map(({ t, kind }) => (
+      {marks.map(({ t, kind }, i) => (
         <g key={`${kind}-${t}`}>
           <path d={`M${x(t)} ${TOP}V${HEIGHT - BOTTOM}`} stroke={SOFT} strokeDasharray="3 3" />
           <text
             x={x(t) + (x(t) > WIDTH - 90 ? -5 : 5)}
-            y={TOP + 10}
+            y={TOP + 10 + 14 * (rows[i] ?? 0)}
             fontSize="12"
             fontWeight="600"
             textAnchor={x(t) > WIDTH - 90 ? "end" : "start"}
@@ -118,8 +124,25 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
   );
 }
 
+/** Round numbers of the unit that is read in, a decade apart, as far as the axis reaches. */
+function decadesOf(unit: UnitId): number[] {
+  const from = Math.ceil(Math.log10(fromBase(LEAST, unit)) - 1e-9);
+  const to = Math.floor(Math.log10(fromBase(MOST, unit)) + 1e-9);
+  return Array.from({ length: to - from + 1 }, (_, i) => 10 ** (from + i));
+}
+
 /** A decade with as many decimals as it has. */
-function decadeText(kpa: number, unit: UnitId): string {
-  const decimals = unit === "micron" ? 0 : kpa < 0.1 ? (unit === "mbarAbs" ? 1 : 2) : kpa < 1 ? 1 : 0;
-  return formatNumber(kpa, unit, decimals);
+function decadeText(shown: number, unit: UnitId): string {
+  return formatNumber(toBase(shown, unit), unit, Math.max(0, -Math.round(Math.log10(shown))));
+}
+
+/** Words of marks that would run into each other stand on rows of their own. */
+function rowsOf(places: readonly { x: number; width: number }[]): number[] {
+  const ends: number[] = [];
+  return places.map(({ x, width }) => {
+    const free = ends.findIndex((end) => x > end + 6);
+    const row = free >= 0 ? free : ends.length;
+    ends[row] = x + width;
+    return row;
+  });
 }

@@ -2,10 +2,11 @@
 
 import { useMemo } from "react";
 import type { CircuitConditions } from "@/core/circuit/vehicle/vehicle";
+import { bandsOfAll } from "@/core/diagnosis/explain/bands-of-all";
 import type { ExpectedBands } from "@/core/diagnosis/explain/expected";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
-import { settingValues, type TestName, vehicleLabelOf } from "@/core/records/job-readings";
+import { settingValues, type TestName, vehicleLabelsOf } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import { useAnswer } from "./answers";
 import { useDay, useJob, useRackOf, useSession } from "./session";
@@ -28,12 +29,21 @@ export function useExpected(which: TestName): Expected | null {
   const { job } = useJob();
   const conditions = useConditionsNow(job, which);
   const own = useSoundReadings(job);
-  const label = vehicleLabelOf(job);
-  const key = label === null || conditions === null ? null : JSON.stringify([label, conditions, own]);
+  const labels = vehicleLabelsOf(job);
+  const key = labels.length === 0 || conditions === null ? null : JSON.stringify([labels, conditions, own]);
   const answer = useAnswer(
     key,
-    async () => ({ bands: await expected().bands(label!, conditions!, own), at: conditions! }),
-    { inTurn: true, about: JSON.stringify(label) },
+    async () => {
+      const line = expected();
+      const all: ExpectedBands[] = [];
+      for (const label of labels) {
+        const bands = await line.bands(label, conditions!, own);
+        if (bands !== null) all.push(bands);
+      }
+      // Built one way or another: what either may show is inside.
+      return { bands: all.length < labels.length ? null : bandsOfAll(all), at: conditions! };
+    },
+    { inTurn: true, about: JSON.stringify(labels) },
   );
   return useMemo(() => {
     if (answer === null || answer.bands === null) return null;

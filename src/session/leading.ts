@@ -3,7 +3,7 @@
 import { useEffect, useMemo } from "react";
 import { causeName } from "@/core/causes/catalogue";
 import type { Job } from "@/core/records/job";
-import { hasReadings, readingFileOf, type TestName } from "@/core/records/job-readings";
+import { hasReadings, readingFilesOf, type TestName } from "@/core/records/job-readings";
 import { connectDiagnosis } from "@/worker/diagnosis-client";
 import { useAnswer } from "./answers";
 
@@ -11,9 +11,9 @@ import { useAnswer } from "./answers";
 export function useLeading(job: Job, which: TestName = "baseline"): string | null {
   const connection = useMemo(() => connectDiagnosis(), []);
   useEffect(() => () => connection.cancel(), [connection]);
-  const reading = job[which].settings.some(hasReadings) ? readingFileOf(job, which) : null;
-  const key = reading === null ? null : JSON.stringify(reading);
-  const verdict = useAnswer(key, () => connection.judge(reading!));
+  const readings = job[which].settings.some(hasReadings) ? readingFilesOf(job, which) : [];
+  const key = readings.length === 0 ? null : JSON.stringify(readings);
+  const verdict = useAnswer(key, () => connection.judge(readings));
   if (verdict === null) return null;
   const [first, second] = verdict.causes;
   const name = (one: typeof first) => (one ? `${causeName(one.cause)}, ${Math.round(one.probability * 100)} %` : "");

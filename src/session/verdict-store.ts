@@ -8,7 +8,7 @@ import { takenChannels } from "@/core/readings/channels";
 import type { ReadingFile } from "@/core/readings/file/reading-file";
 import { cycleOfStream } from "@/core/readings/stream/judged-stream";
 import type { Job } from "@/core/records/job";
-import { hasReadings, type Needles, readingFileOf, type TestName } from "@/core/records/job-readings";
+import { hasReadings, type Needles, readingFilesOf, type TestName } from "@/core/records/job-readings";
 import type { DiagnosisConnection } from "@/worker/diagnosis-client";
 import type { JobStore } from "./job-store";
 import type { LiveStore, LiveValues } from "./live-store";
@@ -79,11 +79,11 @@ export function createVerdictStore(
     },
   }));
 
-  const ask = (reading: ReadingFile, key: string, preparation: string) => {
+  const ask = (readings: readonly ReadingFile[], key: string, preparation: string) => {
     const start = performance.now();
     asked = { key, at: clock(), preparation };
     connection
-      .judge(reading, (progress) => store.setState({ progress }))
+      .judge(readings, (progress) => store.setState({ progress }))
       .then(
         (verdict) => {
           if (verdict === null) return;
@@ -112,8 +112,8 @@ export function createVerdictStore(
     const needles = needlesOf(job, which, rack.getState(), lives.getState().live);
     const live = needles !== null;
     if (live !== store.getState().live) store.setState({ live });
-    const reading = readingOf(job, which, needles);
-    if (reading === null) {
+    const readings = readingsOf(job, which, needles);
+    if (readings.length === 0) {
       if (asked.key !== null) {
         forget();
         store.setState({ verdict: null, rows: [], progress: null });
@@ -121,20 +121,20 @@ export function createVerdictStore(
       return;
     }
     const now = clock();
-    const vehicle = JSON.stringify(reading.vehicle);
+    const vehicle = JSON.stringify(readings.map((reading) => reading.vehicle));
     if (about !== vehicle) {
       // A verdict on a former label says nothing of this one.
       about = vehicle;
       order = [];
       if (store.getState().verdict !== null) store.setState({ verdict: null, rows: [], history: [] });
     }
-    const key = JSON.stringify(reading);
+    const key = JSON.stringify(readings);
     if (key === asked.key || (live && now - asked.at < LIVE_EVERY_MS)) return;
-    const preparation = preparationKey(reading);
+    const preparation = readings.map(preparationKey).join();
     clearTimeout(typing);
     // Another vehicle or day is simulated anew: not for every digit that is typed.
-    if (preparation === asked.preparation || live || asked.preparation === null) ask(reading, key, preparation);
-    else typing = setTimeout(() => ask(reading, key, preparation), TYPING_PAUSE_MS);
+    if (preparation === asked.preparation || live || asked.preparation === null) ask(readings, key, preparation);
+    else typing = setTimeout(() => ask(readings, key, preparation), TYPING_PAUSE_MS);
   };
 
   const start = () => {
@@ -153,8 +153,8 @@ export function createVerdictStore(
   return Object.assign(store, { start });
 }
 
-function readingOf(job: Job, which: TestName, needles: Needles | null): ReadingFile | null {
-  return needles !== null || job[which].settings.some(hasReadings) ? readingFileOf(job, which, needles) : null;
+function readingsOf(job: Job, which: TestName, needles: Needles | null): ReadingFile[] {
+  return needles !== null || job[which].settings.some(hasReadings) ? readingFilesOf(job, which, needles) : [];
 }
 
 /** Conditions rounded so that the same day asks the same simulation. */

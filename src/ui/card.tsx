@@ -5,11 +5,28 @@ import type { ReactNode } from "react";
 import { Text } from "./text";
 
 /** A card: a sheet of paper on the bench with its heading. */
-export function Card({ title, children, aside }: { title?: string; aside?: ReactNode; children: ReactNode }) {
+interface CardProps {
+  title?: string;
+  aside?: ReactNode;
+  /** With less air around it, where several stand on one screen. */
+  tight?: boolean;
+  children: ReactNode;
+}
+
+export function Card({ title, children, aside, tight = false }: CardProps) {
   return (
-    <Box as="section" bg="sheet" borderWidth="1px" borderColor="line" rounded="card" px="4" py="3" minW="0">
+    <Box
+      as="section"
+      bg="sheet"
+      borderWidth="1px"
+      borderColor="line"
+      rounded="card"
+      px={tight ? "3" : "4"}
+      py={tight ? "1.5" : "3"}
+      minW="0"
+    >
       {(title || aside) && (
-        <Flex justify="space-between" align="center" mb="2" gap="3">
+        <Flex justify="space-between" align="center" mb={tight ? "1" : "2"} gap="3">
           {title && (
             <Text as="h2" fontSize="14px" fontWeight="600" color="soft">
               {title}

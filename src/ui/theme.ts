@@ -29,7 +29,7 @@ const config = defineConfig({
         body: { value: "'Atkinson Hyperlegible Next Variable', sans-serif" },
         heading: { value: "'Atkinson Hyperlegible Next Variable', sans-serif" },
       },
-      sizes: { target: { value: "44px" } },
+      sizes: { target: { value: "48px" } },
       radii: { card: { value: "8px" } },
     },
     semanticTokens: {

@@ -1,5 +1,6 @@
 /** Words of the books. */
 
+import { format, parseISO } from "date-fns";
 import type { Act, LedgerEntry } from "@/core/charge/books/ledger";
 import type { Figures } from "@/core/units/figures";
 
@@ -13,9 +14,13 @@ export const actNames: Record<Act, string> = {
   fill: "Oil filled in",
 };
 
-export function entrySummary({ act, substance, counters }: LedgerEntry): string {
+/** What an entry says; one that takes another back says which: what it was and when it was written. */
+export function entrySummary({ act, substance, counters }: LedgerEntry, ledger: readonly LedgerEntry[] = []): string {
   const what = act === "recover" && substance === "oil" ? "Oil recovered" : actNames[act];
-  return counters === null ? what : `${what}: taken back (${counters})`;
+  if (counters === null) return what;
+  const first = ledger.find(({ id }) => id === counters);
+  const when = first === undefined ? "" : `, written ${format(parseISO(first.at), "HH:mm:ss")}`;
+  return `Taken back: ${what.charAt(0).toLowerCase()}${what.slice(1)}${when}`;
 }
 
 /** The rail that adds up what went where, named for what this shop weighs in. */

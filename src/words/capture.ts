@@ -25,6 +25,8 @@ export function testAdvice(
   live: JudgedStream,
   simulated: boolean,
   figures: Figures,
+  /** Whole cycles of a clutch have been seen, and can be read. */
+  wholeCycles: boolean,
 ): Advice {
   switch (act) {
     case "start-idle":
@@ -36,7 +38,7 @@ export function testAdvice(
     case "raise-to-fast":
       return {
         title: "Idle is taken: now fast idle",
-        detail: simulated ? "Choose fast idle above." : "Hold 1 500 to 2 000 rpm.",
+        detail: simulated ? "Choose fast idle at the rack, top right." : "Hold 1 500 to 2 000 rpm.",
         settled: true,
       };
     case "idle-first":
@@ -49,12 +51,12 @@ export function testAdvice(
     case "done":
       return { title: "Both are taken", detail: "Take one again to replace it, or go on.", settled: true };
     case "take":
-      return streamAdvice(live, figures);
+      return streamAdvice(live, figures, wholeCycles);
     case "wait": {
-      const advice = streamAdvice(live, figures);
+      const advice = streamAdvice(live, figures, wholeCycles);
       if (!advice.settled) return advice;
       return {
-        title: `Steady, but early: ${formatClock(toRunS)} to run`,
+        title: `${live.states.low.state === "cycling" ? "Cycles alike" : "Steady"}, but early: ${formatClock(toRunS)} to run`,
         detail: "Metal and cabin follow more slowly than the needles.",
         settled: false,
       };
@@ -62,7 +64,7 @@ export function testAdvice(
   }
 }
 
-export function streamAdvice(live: JudgedStream, figures: Figures): Advice {
+export function streamAdvice(live: JudgedStream, figures: Figures, wholeCycles = false): Advice {
   const channels = presentIn(live).map((channel) => ({ channel, state: live.states[channel] }));
   const worst = worstState(channels.map(({ state }) => state));
   switch (worst.state) {
@@ -72,10 +74,11 @@ export function streamAdvice(live: JudgedStream, figures: Figures): Advice {
       return { title: "Steady", detail: "Every channel has settled: take the reading.", settled: true };
     case "cycling":
       return {
-        title: `Cycling, period ${Math.round(worst.period)} s`,
-        detail:
-          "Load the evaporator until it runs through: fresh air, doors open, more blower. Or take it: it is read just before cut-out.",
-        settled: false,
+        title: `Cycling, every ${Math.round(worst.period)} s`,
+        detail: wholeCycles
+          ? "Whole cycles are read, just before cut-out. Or load the coil until it runs through: doors open, more blower."
+          : "Waits for two whole cycles, to read them just before cut-out.",
+        settled: wholeCycles,
       };
     case "settling": {
       const seconds = Math.max(

@@ -186,6 +186,8 @@ export function warningSentence(warning: Warning, wording: Wording): string {
       return "Taken while the clutch cycles: superheat and subcooling swing with it.";
     case "electric":
       return "Electric compressor: high voltage and its own oil, qualified people only.";
+    case "built-either-way":
+      return `Nobody is sure how it is built: judged for all ${warning.ways} ways it may be, each counted alike. Looking at the car would narrow it most.`;
     case "unknown-charge":
       return "The label charge is not given: a middling car was assumed, and no amount can be said.";
     case "cannot-simulate":

@@ -16,13 +16,16 @@ export const rackWords = {
   lost: "rack lost",
 } as const;
 
-/** Where the numbers of a job come from. */
+/** Where the numbers of a job come from, and how its engine stands. */
 export function sourceSentence(
   status: keyof typeof rackWords,
   source: { kind: "rack" } | { kind: "log"; ended: boolean },
+  engine: Engine,
+  pace: number,
 ): string {
-  if (status !== "running" || source.kind === "rack") return rackWords[status];
-  return source.ended ? "log at its end" : "log playing";
+  if (status !== "running") return rackWords[status];
+  if (source.kind === "log") return source.ended ? "log at its end" : "log playing";
+  return `rack: ${engineWords[engine]}${pace === 1 ? "" : `, × ${pace}`}`;
 }
 
 export const logTimeWords: Record<TimeKind, string> = {

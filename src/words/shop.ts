@@ -10,11 +10,13 @@ export function keptSentence(kept: {
   jobs: number;
   removed: number;
   charts: number;
+  photos: number;
   bytes: number | null;
   quotaBytes: number | null;
 }): string {
   const parts = [count(kept.jobs, "job")];
   if (kept.removed > 0) parts.push(`${count(kept.removed, "removed job")} that can be put back`);
+  if (kept.photos > 0) parts.push(count(kept.photos, "photo"));
   if (kept.charts > 0) parts.push(count(kept.charts, "chart of this shop", "charts of this shop"));
   const size =
     kept.bytes === null || kept.quotaBytes === null

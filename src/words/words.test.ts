@@ -108,16 +108,16 @@ describe("at the running engine", () => {
       ]) {
         for (const state of states) {
           const position = testPosition({ engine, ranS: 200, steady: state.state === "steady", taken });
-          const { title, detail } = testAdvice(position, stream(state), true, metricFigures);
+          const { title, detail } = testAdvice(position, stream(state), true, metricFigures, false);
           expect(title).toMatch(/^[A-Z]/);
           expect(detail).not.toMatch(/undefined|NaN/);
         }
       }
     }
-    const drifting = testAdvice({ act: "wait", toRunS: 0 }, stream(states[3]!), true, metricFigures);
+    const drifting = testAdvice({ act: "wait", toRunS: 0 }, stream(states[3]!), true, metricFigures, false);
     expect(drifting.title).toBe("Settling, about 50 s to go");
     expect(drifting.detail).toBe("Low side still falls 12 kPa a minute.");
-    expect(testAdvice({ act: "wait", toRunS: 40 }, stream(states[1]!), true, metricFigures).title).toMatch(
+    expect(testAdvice({ act: "wait", toRunS: 40 }, stream(states[1]!), true, metricFigures, false).title).toMatch(
       /^Steady, but early/,
     );
   });
@@ -130,9 +130,9 @@ describe("at the running engine", () => {
   });
 
   it("names where the numbers come from", () => {
-    expect(sourceSentence("running", { kind: "rack" })).toBe("simulated rack");
-    expect(sourceSentence("running", { kind: "log", ended: false })).toBe("log playing");
-    expect(sourceSentence("off", { kind: "log", ended: true })).toBe("typed readings");
+    expect(sourceSentence("running", { kind: "rack" }, "idle", 10)).toBe("rack: idle, × 10");
+    expect(sourceSentence("running", { kind: "log", ended: false }, "idle", 1)).toBe("log playing");
+    expect(sourceSentence("off", { kind: "log", ended: true }, "off", 1)).toBe("typed readings");
   });
 });
 

@@ -7,8 +7,8 @@ import type { DiagnosisWorkerApi } from "./diagnosis-protocol";
 import { newestOnly, OVERTAKEN } from "./newest";
 
 export interface DiagnosisConnection {
-  /** The verdict on the newest reading asked about; null for one that a newer has overtaken. */
-  judge: (reading: ReadingFile, onProgress?: (share: number) => void) => Promise<Verdict | null>;
+  /** The verdict on the newest readings asked about, one for each way the vehicle may be built; null for one that a newer has overtaken. */
+  judge: (readings: readonly ReadingFile[], onProgress?: (share: number) => void) => Promise<Verdict | null>;
   /** Gives up the question that is open. */
   cancel: () => void;
 }
@@ -25,7 +25,7 @@ export function connectDiagnosis(): DiagnosisConnection {
     open = null;
   };
   return {
-    async judge(reading, onProgress) {
+    async judge(readings, onProgress) {
       api ??= Comlink.wrap<DiagnosisWorkerApi>(
         new Worker(new URL("./diagnosis.worker.ts", import.meta.url), { type: "module" }),
       );
@@ -33,7 +33,7 @@ export function connectDiagnosis(): DiagnosisConnection {
       const ticket = ++tickets;
       open = ticket;
       const line = api;
-      const verdict = await newest.settle(() => line.judge(ticket, reading, onProgress && Comlink.proxy(onProgress)));
+      const verdict = await newest.settle(() => line.judge(ticket, readings, onProgress && Comlink.proxy(onProgress)));
       if (verdict === OVERTAKEN) return null;
       open = null;
       return verdict;

@@ -3,7 +3,11 @@ import type { Verdict } from "@/core/diagnosis/decide/verdict";
 import type { ReadingFile } from "@/core/readings/file/reading-file";
 
 export interface DiagnosisWorkerApi {
-  /** The verdict, or null when it was cancelled. `onProgress` is told the share simulated. */
-  judge(ticket: number, reading: ReadingFile, onProgress?: (share: number) => void): Promise<Verdict | null>;
+  /** The one verdict on the same readings, for each way the vehicle may be built; or null when it was cancelled. `onProgress` is told the share simulated. */
+  judge(
+    ticket: number,
+    readings: readonly ReadingFile[],
+    onProgress?: (share: number) => void,
+  ): Promise<Verdict | null>;
   cancel(ticket: number): void;
 }

@@ -1,10 +1,12 @@
 /** What the diagnosing worker does, without the thread around it: simulate, weigh, and let go when it is told to. */
+import { asOne } from "@/core/diagnosis/decide/both";
+import type { Verdict } from "@/core/diagnosis/decide/verdict";
 import { judge, judgePrepared, preparationKey, prepareSteps } from "@/core/diagnosis/diagnose";
 import type { Hypotheses } from "@/core/diagnosis/explain/hypotheses";
 import type { DiagnosisWorkerApi } from "./diagnosis-protocol";
 
 /** Vehicles and days simulated last: while only readings change nothing is simulated again. */
-const KEPT = 6;
+const KEPT = 12;
 
 /** Lets a message in that came while it was counting. */
 const breathe = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
@@ -14,26 +16,33 @@ export function diagnosisService(ready: Promise<void> = Promise.resolve()): Diag
   const kept = new Map<string, Hypotheses>();
   const cancelled = new Set<number>();
   return {
-    async judge(ticket, reading, onProgress) {
+    async judge(ticket, readings, onProgress) {
       await ready;
-      const key = preparationKey(reading);
-      let hypotheses = kept.get(key);
-      if (hypotheses === undefined) {
-        const steps = prepareSteps(reading);
-        let step = steps.next();
-        while (!step.done) {
-          onProgress?.(step.value);
-          await breathe();
-          if (cancelled.delete(ticket)) return null;
-          step = steps.next();
+      const verdicts: Verdict[] = [];
+      for (const [i, reading] of readings.entries()) {
+        const key = preparationKey(reading);
+        let hypotheses = kept.get(key);
+        if (hypotheses === undefined) {
+          const steps = prepareSteps(reading);
+          let step = steps.next();
+          while (!step.done) {
+            onProgress?.((i + step.value) / readings.length);
+            await breathe();
+            if (cancelled.delete(ticket)) return null;
+            step = steps.next();
+          }
+          if (!step.value.ok) {
+            verdicts.push(judge(reading));
+            continue;
+          }
+          hypotheses = step.value.value.hypotheses;
+          kept.set(key, hypotheses);
+          if (kept.size > KEPT) kept.delete(kept.keys().next().value!);
         }
-        if (!step.value.ok) return judge(reading);
-        hypotheses = step.value.value.hypotheses;
-        kept.set(key, hypotheses);
-        if (kept.size > KEPT) kept.delete(kept.keys().next().value!);
+        verdicts.push(judgePrepared(reading, hypotheses));
       }
       cancelled.delete(ticket);
-      return judgePrepared(reading, hypotheses);
+      return asOne(verdicts);
     },
     cancel(ticket) {
       cancelled.add(ticket);

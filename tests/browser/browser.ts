@@ -123,6 +123,30 @@ export class Browser {
     }, `press “${name}”`);
   }
 
+  /** Opens the line of the instruments where it is folded away. */
+  async instruments(): Promise<void> {
+    await this.retrying(async () => {
+      const line = await this.find(
+        "//header//button[starts-with(@aria-label, 'Instruments:')]",
+        "the instruments' line",
+      );
+      if ((await line.getAttribute("aria-expanded")) !== "true") await line.click();
+    }, "open the instruments' line");
+  }
+
+  /** Folds the line of the instruments away. */
+  async foldInstruments(): Promise<void> {
+    await this.driver.executeScript(
+      "const line = document.querySelector(\"header button[aria-label^='Instruments:'][aria-expanded='true']\"); if (line) line.click();",
+    );
+  }
+
+  /** Presses what belongs to the instruments. */
+  async rack(name: string): Promise<void> {
+    await this.instruments();
+    await this.press(name);
+  }
+
   field(label: string): Promise<WebElement> {
     return this.find(
       `//*[self::input or self::textarea][@id=//label[normalize-space(.)=${literal(label)}]/@for or @aria-label=${literal(label)}]`,

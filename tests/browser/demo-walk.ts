@@ -5,7 +5,7 @@ import type { Browser } from "./browser";
 /** Simulated minutes pass at sixty times; waiting for a simulated quarter of an hour takes this long at most, ms. */
 const PATIENCE = 60_000;
 
-const hookUpChecks = [
+export const hookUpChecks = [
   "Goggles and gloves on",
   "Both hand wheels of the manifold closed",
   "Coupler wheels backed off fully before snapping on",
@@ -14,20 +14,24 @@ const hookUpChecks = [
   "Coupler opened fully: half open gives false readings",
 ];
 
-/** Calls `at` with a name whenever a step stands as a person leaves it. */
+/** Calls `seen` with a name whenever a step stands as a person leaves it. */
 export async function walkDemoJob(
   browser: Browser,
   address: string,
-  at: (name: string) => Promise<void>,
+  seen: (name: string) => Promise<void>,
   hold: "5 min" | "30 min" = "5 min",
 ): Promise<void> {
+  const at = async (name: string) => {
+    await browser.foldInstruments();
+    await seen(name);
+  };
   await browser.open(address);
   await browser.says("Fennick Bakery, van 3");
   await at("bay");
 
   await browser.open(`${address}/job/demo-bakery-van/intake`);
   await browser.says("From the label under the bonnet");
-  await browser.says("simulated rack");
+  await browser.says("rack: ");
   await at("intake");
   await browser.press("Done: go to look, listen");
 
@@ -62,11 +66,11 @@ export async function walkDemoJob(
   await browser.press("Done: go to shut-off test");
 
   await browser.at("shut-off");
-  await browser.press("× 60");
+  await browser.rack("× 60");
   await browser.says("Sides have met", PATIENCE);
   // With so little in it the valve stands wide open at the stop.
   await browser.says("They met too soon");
-  await browser.press("× 1");
+  await browser.rack("× 1");
   await at("shut-off");
   await browser.press("Done: go to verdict");
 
@@ -114,7 +118,7 @@ export async function walkDemoJob(
   }
   await browser.press("Caps on both ports");
   await at("leak-check");
-  await browser.says("On a day of 38 °C");
+  await browser.says(/On a day of (38 °C|100 °F)/);
   await browser.says("It now holds");
   await browser.press("Done: go to sign-off");
 
@@ -128,25 +132,25 @@ export async function walkDemoJob(
 
 /** Idle, then fast idle, each taken when the bench says it is steady. */
 async function takeBoth(browser: Browser, mid: () => Promise<void>): Promise<void> {
-  await browser.press("Idle");
-  await browser.press("× 60");
+  await browser.rack("Idle");
+  await browser.rack("× 60");
   await browser.says("Every channel has settled", PATIENCE);
   await browser.press("Take idle");
-  await browser.press("Fast idle");
+  await browser.rack("Fast idle");
   await browser.says("Every channel has settled", PATIENCE);
-  await browser.press("× 1");
+  await browser.rack("× 1");
   await browser.press("Take fast idle");
   await browser.until("both taken", async () => ((await browser.text()).match(/taken \d/g) ?? []).length === 2);
   await browser.driver.executeScript("document.querySelector('main').scrollTo(0, 0)");
   await mid();
   await browser.driver.actions().sendKeys(Key.ESCAPE).perform();
-  await browser.press("Engine off");
+  await browser.rack("Engine off");
 }
 
 /** Runs the machine until nothing comes back, and writes the weight down. */
 export async function recoverAll(browser: Browser): Promise<void> {
   await browser.press("Start recovery");
-  await browser.press("× 60");
+  await browser.rack("× 60");
   await browser.says("Nothing more comes", PATIENCE);
   await browser.press("Stop and watch the pressure");
   await browser.says(/It came back by|It stayed down/, PATIENCE);
@@ -157,7 +161,7 @@ export async function recoverAll(browser: Browser): Promise<void> {
     await browser.press("Stop and watch the pressure");
     await browser.says(/It came back by|It stayed down/, PATIENCE);
   }
-  await browser.press("× 1");
+  await browser.rack("× 1");
   await browser.press("Write down");
   await browser.says("It had lost");
 }
@@ -166,11 +170,11 @@ export async function recoverAll(browser: Browser): Promise<void> {
 async function pullAndHold(browser: Browser, hold: string, reading: string): Promise<void> {
   await browser.choose("This workshop holds for", hold);
   await browser.press("Start the pump");
-  await browser.press("× 60");
+  await browser.rack("× 60");
   await browser.says(/Pump on for (2[5-9]|[3-9]\d):/, PATIENCE);
-  await browser.press("Shut the valve, stop the pump, begin the hold");
+  await browser.press("Begin the hold");
   await browser.says("as long as this workshop holds", PATIENCE);
-  await browser.press("× 1");
+  await browser.rack("× 1");
   await browser.press("End the hold");
   await browser.says(reading, PATIENCE);
 }
@@ -185,25 +189,25 @@ async function chargeToLabel(browser: Browser, mid: () => Promise<void>): Promis
   await browser.press("Hose purged: book it");
   await putOn(browser, "Can 1");
   await browser.press("Open Liquid, high side");
-  await browser.press("× 10");
+  await browser.rack("× 10");
   await browser.says(/Can 1: empty|It has stalled/, PATIENCE);
   if (!/Can 1: empty/.test(await browser.text())) {
     await browser.press("Shut the valve");
     await browser.says(/Valve shut\./, PATIENCE);
   }
-  await browser.press("× 1");
+  await browser.rack("× 1");
   await putOn(browser, "Can 2");
   await browser.press("Open Vapour, low side");
-  await browser.says(/g a minute, about/, PATIENCE);
-  await browser.press("× 1");
+  await browser.says(/(g|oz) a minute, about/, PATIENCE);
+  await browser.rack("× 1");
   await browser.driver.executeScript("document.querySelector('main').scrollTo(0, 0)");
   await mid();
-  await browser.press("× 60");
+  await browser.rack("× 60");
   await browser.says("inside the label band", PATIENCE);
   await browser.until(
     "the valve is shut",
     async () => /Valve shut\. The label weight is in/.test(await browser.text()),
     PATIENCE,
   );
-  await browser.press("× 1");
+  await browser.rack("× 1");
 }

@@ -1,5 +1,6 @@
 import { writeFileSync } from "node:fs";
 import path from "node:path";
+import { format, parseISO } from "date-fns";
 import { By } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
 import { type LedgerEntry, movedBy } from "../../src/core/charge/books/ledger";
@@ -93,9 +94,9 @@ describe("the charge desk on a damp pickup with an orifice", () => {
 
     await browser.at("evacuate");
     await browser.press("Start the pump");
-    await browser.press("× 60");
+    await browser.rack("× 60");
     await browser.says(/Pump on for (1[2-9]|[2-9]\d):/, PATIENCE);
-    await browser.press("Shut the valve, stop the pump, begin the hold");
+    await browser.press("Begin the hold");
     await browser.says(/Holding for [4-9]:/, PATIENCE);
     // The tab goes in the middle of the hold; the clock and the trace go on.
     await browser.driver.navigate().refresh();
@@ -103,10 +104,10 @@ describe("the charge desk on a damp pickup with an orifice", () => {
     await browser.says("on the simulated rack");
     const held = await storedJob(browser, job.id);
     const points = held.evacuate.trace.length;
-    await browser.press("× 60");
+    await browser.rack("× 60");
     await browser.says(/Holding for (1[6-9]|[2-9]\d):/, PATIENCE);
     await browser.says("There is water in it", PATIENCE);
-    await browser.press("× 1");
+    await browser.rack("× 1");
     const later = await storedJob(browser, job.id);
     expect(later.evacuate.trace.length).toBeGreaterThan(points + 60);
     const times = later.evacuate.trace.map(({ t }: { t: number }) => t);
@@ -127,7 +128,7 @@ describe("the charge desk on a damp pickup with an orifice", () => {
     const tally = await inVehicle(browser);
 
     // On with the workshop's own scale: the acts are watched over, the weights written down.
-    await browser.press("Disconnect the rack");
+    await browser.rack("Disconnect the rack");
     await browser.choose("What is open", "Liquid into the low side");
     await browser.choose("Engine", "Running");
     await browser.says("no liquid into a running compressor");
@@ -141,7 +142,7 @@ describe("the charge desk on a damp pickup with an orifice", () => {
     const { ledger } = (await storedJob(browser, job.id)) as { ledger: LedgerEntry[] };
     const wrong = ledger.at(-1)!;
     expect(wrong).toMatchObject({ act: "charge", grams: 250, from: "container:can-1" });
-    await browser.press(`Take entry ${wrong.id} back`);
+    await browser.press(`Take back: Out of the container, ${format(parseISO(wrong.at), "HH:mm:ss")}`);
     await browser.until("it is taken back", async () => (await inVehicle(browser)) === tally);
     await browser.press("Undo");
     await browser.until("and stands again", async () => (await inVehicle(browser)) === tally + 250);

@@ -21,11 +21,11 @@ describe("the verdict", () => {
     await browser.says("Fennick Bakery");
     await browser.open(`${address}/job/demo-bakery-van/running`);
     await browser.says("Nothing to weigh yet");
-    await browser.press("Idle");
-    await browser.press("× 60");
+    await browser.rack("Idle");
+    await browser.rack("× 60");
     await browser.says("Needles still move", 40_000);
-    await browser.says(/Idle [2-9]:\d\d/, 40_000);
-    await browser.press("× 1");
+    await browser.says(/idle [2-9]:\d\d/, 40_000);
+    await browser.rack("× 1");
     // T takes, settled or not.
     await browser.driver.executeScript("document.activeElement?.blur?.()");
     await browser.driver.actions().sendKeys("t").perform();

@@ -44,6 +44,7 @@ async function openRunningTest({ browser, address }: Session): Promise<void> {
   await browser.press("Load the demo workshop");
   await browser.says("Orla Veitch");
   await browser.open(`${address}/job/demo-estate-car/running`);
+  await browser.instruments();
   await browser.says("Open an instrument log");
 }
 
@@ -91,6 +92,7 @@ describe("a log of real instruments", () => {
     // By hand at 28 degC: 29 to 43 psi and 180 to 228 psi, shown in what this shop reads.
     await browser.says(/Dashed: wall\.csv at 2[78]\.\d\s°C: low [12]\d\d–[23]\d\d, high 1.2\d\d–1.[56]\d\d kPa/);
     await browser.driver.navigate().refresh();
+    await browser.instruments();
     await browser.says("Open an instrument log");
     await give("device.csv", deviceLog());
     await browser.press("Play it as if live");
@@ -99,7 +101,7 @@ describe("a log of real instruments", () => {
     await browser.says(/Subcooling\n–\n?\s?K\nnot measured/);
     await browser.press("Put it away");
     await browser.says("Add your shop chart");
-    await browser.press("× 60");
+    await browser.rack("× 60");
     await browser.says("no reading", 30_000);
     await browser.says("log at its end", 30_000);
     const before = (await storedJob(browser, "demo-estate-car")).baseline.settings[0].low.text;
@@ -112,7 +114,7 @@ describe("a log of real instruments", () => {
     expect(low.text).not.toBe(before);
     expect([high.text, liquid.text]).toEqual(["", ""]);
     expect(await browser.text()).not.toMatch(/NaN|Infinity|undefined/);
-    await browser.press("Close the log");
+    await browser.rack("Close the log");
     await browser.says("typed readings");
   });
 

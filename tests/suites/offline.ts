@@ -41,8 +41,8 @@ describe("without a network", () => {
     await browser.says("Causes, with what speaks", 60_000);
     // The rack and the bands, in a job that this browser has not opened yet.
     await browser.open(`${address}/job/demo-bakery-van/running`);
-    await browser.says("simulated rack");
-    await browser.press("Idle");
+    await browser.says("rack: ");
+    await browser.rack("Idle");
     await browser.says("Green: such a vehicle", 60_000);
     // On to the next step as a person goes, and to one with the charge desk's worker.
     await browser.driver.findElement(By.xpath("//nav[@aria-label='Run-sheet']//button[contains(., 'Charge')]")).click();
@@ -50,6 +50,7 @@ describe("without a network", () => {
     await browser.says("habits would have put in");
     await browser.says(/By weight/, 60_000);
     await browser.open(`${address}/job/demo-estate-car/running`);
+    await browser.instruments();
     await browser.says("Open an instrument log");
     const log = path.join(browser.downloads, "yard.csv");
     writeFileSync(

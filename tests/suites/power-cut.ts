@@ -35,11 +35,11 @@ describe("a power cut", () => {
       );
       browser = await browser.kill();
       await browser.open(`${address}/job/${VAN}/recover`);
-      await browser.says("simulated rack");
+      await browser.says("rack: ");
       expect((await storedJob(browser, VAN)).intake.complaint).toBe(text);
 
       await browser.press("Start recovery");
-      await browser.press("× 10");
+      await browser.rack("× 10");
       const scale = async () => (await storedJob(browser, VAN)).recover.scale?.grams ?? 0;
       await browser.until("it is recovering", async () => (await scale()) > 30);
       const before = await scale();
@@ -52,7 +52,7 @@ describe("a power cut", () => {
       expect(await weighed()).toBeGreaterThanOrEqual(Math.floor(before));
       await browser.press("Stop and watch the pressure");
       await browser.press("Write down");
-      await browser.press("Disconnect the rack");
+      await browser.rack("Disconnect the rack");
       await browser.open(`${address}/job/${VAN}/charge`);
       await browser.type("Can 1, net content now", "317");
       await browser.driver.executeAsyncScript("setTimeout(arguments[0], 500)");

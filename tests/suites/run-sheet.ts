@@ -4,18 +4,27 @@ import { By } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
 import { type LedgerEntry, movedBy } from "../../src/core/charge/books/ledger";
 import { NEWEST_JOB_VERSION } from "../../src/core/records/job-file";
-import type { Browser } from "../browser/browser";
+import { type Browser, tablet } from "../browser/browser";
 import { putOn, walkDemoJob } from "../browser/demo-walk";
+import { chooseUsUnits, metricLines } from "../browser/readable";
 import { browserSession, storedJob } from "../browser/session";
 
 describe("the whole run-sheet on the demo van", () => {
   const session = browserSession("demo");
 
-  it("goes from label to label weight, signs off, and its file reads back identical", async () => {
+  it("goes from label to label weight in US units on a tablet held upright, signs off, and its file reads back identical", async () => {
     const { browser, address } = session;
+    await chooseUsUnits(browser, address);
+    await browser.resize(tablet);
     const seen: string[] = [];
+    const found: string[] = [];
     await walkDemoJob(browser, address, async (name) => {
       seen.push(name);
+      found.push(...(await metricLines(browser)).map((line) => `${name}: ${line}`));
+      const sideways = await browser.driver.executeScript<number>(
+        "return Math.max(...[document.documentElement, ...document.querySelectorAll('main, main *')].map((e) => getComputedStyle(e).overflowX === 'hidden' ? 0 : e.getBoundingClientRect().right - innerWidth))",
+      );
+      expect(sideways, `${name} runs out of the screen`).toBeLessThan(1);
       expect(await browser.text(), `on ${name}`).not.toMatch(/undefined|NaN|Infinity|\[object/);
     });
     expect(seen).toEqual([
@@ -35,6 +44,7 @@ describe("the whole run-sheet on the demo van", () => {
       "leak-check",
       "sign-off",
     ]);
+    expect(found).toEqual([]);
 
     await browser.press("Save the job file");
     const first = await downloaded(browser);
@@ -78,7 +88,7 @@ describe("the whole run-sheet on the demo van", () => {
     await browser.until("some grams", async () => (await inVehicle(browser)) > 25, 60_000);
     const before = await inVehicle(browser);
     await browser.driver.navigate().refresh();
-    await browser.says("simulated rack");
+    await browser.says("rack: ");
     await browser.until("the tally is back", async () => (await inVehicle(browser)) > 0);
     // One sample of an open valve is at most some 5 g.
     expect((await inVehicle(browser)) - before).toBeGreaterThanOrEqual(0);

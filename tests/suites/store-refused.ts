@@ -22,6 +22,7 @@ describe("a store that refuses", () => {
     await browser.type("Complaint", "Whistles when it is hot");
     await browser.says("The browser does not store");
     await browser.says("the disk is full");
+    await browser.press("Not here");
     await browser.type("Altitude of this shop", "512");
     await browser.press("Save as a file");
     const saved = async () => readdirSync(browser.downloads).find((name) => name.endsWith(".json"));

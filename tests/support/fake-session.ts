@@ -194,9 +194,9 @@ export class FakeDiagnosis {
   cancelled = 0;
 
   connect = (): DiagnosisConnection => ({
-    judge: (reading) =>
+    judge: (readings) =>
       new Promise((answer, fail) => {
-        this.asked.push({ reading, answer, fail });
+        this.asked.push({ reading: readings[0]!, answer, fail });
       }),
     cancel: () => {
       this.cancelled++;

@@ -130,7 +130,7 @@ describe("derived values", () => {
 });
 
 describe("state of a stream", () => {
-  const limits = { driftPerMinute: 6, noise: 1.5 };
+  const limits = { driftPerMinute: 6, noise: 1.5, swing: 5 };
   const stream = (value: (time: number) => number, seconds = 120): Sample[] =>
     Array.from({ length: seconds * 2 }, (_, i) => ({ time: i / 2, value: value(i / 2) + Math.sin(i * 12.9898) * 1.2 }));
 

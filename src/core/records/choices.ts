@@ -7,7 +7,7 @@ import { type ChosenDimension, chosenDimensions, systemUnits, type UnitChoice, u
 import { type UnitId, unitsOf } from "../units/units";
 import * as z from "../zod";
 import type { Job } from "./job";
-import { blanksInUnits } from "./unit-system";
+import { inUnits } from "./unit-system";
 
 /** How long workshops hold a vacuum, s. */
 export const holdSchools = [300, 1800, 3600] as const;
@@ -89,7 +89,8 @@ const given = (chosen: Entry, usual: Entry) => (chosen.text.trim() === "" ? usua
 /** A blank job as this shop begins it: in its units, where it stands, by whom. What is typed into it keeps the units it was typed in. */
 export function asBegunHere(blank: Job, choices: Choices): Job {
   const { altitude, hose } = choices;
-  const job = blanksInUnits(blank, unitsChosen(choices));
+  // Nothing of it was typed by anybody: what stands in it already is told in the shop's units too.
+  const job = inUnits(blank, unitsChosen(choices));
   const [technician = ""] = techniciansOf(choices);
   return {
     ...job,

@@ -40,12 +40,27 @@ export function compareTests(
       deriveFor(job, job.baseline, before, accuracy),
       deriveFor(job, job.proof, after, accuracy),
     ] as const;
+    const shifted = shifts[index];
+    /** Read off the second test's gauges and vent as they would have stood on the first day, in that day's air. */
+    const atFirst = (key: "approachK" | "airSplitK"): Measured | null => {
+      if (!shifted || after.high === null || after.vent === null) return null;
+      const moved = (share: number) => ({
+        ...after,
+        high: after.high! + shifted.high.by + share * shifted.high.uncertainty,
+        vent: after.vent! + shifted.vent.by + share * shifted.vent.uncertainty,
+      });
+      const [at, doubted] = [0, 1].map((share) => deriveFor(job, job.baseline, moved(share), accuracy)?.[key]);
+      if (!at || !doubted) return null;
+      return { value: at.value, uncertainty: Math.hypot(at.uncertainty, doubted.value - at.value) };
+    };
     const pairs: {
       label: string;
       channel: BandChannel | null;
       unit: UnitId;
       before: Measured | null;
       after: Measured | null;
+      /** Of what is derived from readings at equal conditions. */
+      equal?: Measured | null;
     }[] = [
       ...compared.map((id) => ({
         label: channels[id].name,
@@ -56,18 +71,21 @@ export function compareTests(
       })),
       pairOf("Superheat", "superheat", derived[0]?.superheatK, derived[1]?.superheatK),
       pairOf("Subcooling", "subcooling", derived[0]?.subcoolingK, derived[1]?.subcoolingK),
-      pairOf("Condensing over ambient", null, derived[0]?.approachK, derived[1]?.approachK),
-      pairOf("Air split", null, derived[0]?.airSplitK, derived[1]?.airSplitK),
+      {
+        ...pairOf("Condensing over ambient", null, derived[0]?.approachK, derived[1]?.approachK),
+        equal: atFirst("approachK"),
+      },
+      { ...pairOf("Air split", null, derived[0]?.airSplitK, derived[1]?.airSplitK), equal: atFirst("airSplitK") },
     ];
     for (const pair of pairs) {
       if (pair.before === null || pair.after === null) continue;
       const shift = pair.channel === null ? undefined : shifts[index]?.[pair.channel];
-      const equal = shift
+      const equal: Measured | null = shift
         ? {
             value: pair.after.value + shift.by,
             uncertainty: Math.hypot(pair.after.uncertainty, shift.uncertainty),
           }
-        : null;
+        : (pair.equal ?? null);
       const judged = equal ?? pair.after;
       const changeUncertainty = Math.hypot(pair.before.uncertainty, judged.uncertainty);
       rows.push({

@@ -6,9 +6,10 @@ import { fail, type Result, succeed } from "../result";
 import type * as z from "../zod";
 import { type Job, jobSchema } from "./job";
 import { migrations } from "./migrations";
+import { fromBase64, toBase64 } from "./pictures";
 
 /** Hundreds of times the size of a real job; anything larger is another kind of file. */
-export const JOB_FILE_LIMIT_BYTES = 8_000_000;
+export const JOB_FILE_LIMIT_BYTES = 12_000_000;
 
 export type JobFileIssue =
   | { code: "too-large"; bytes: number; limitBytes: number }
@@ -18,14 +19,49 @@ export type JobFileIssue =
   | { code: "broken"; field: string; expected: string }
   | { code: "broken-books"; issue: LedgerIssue };
 
-export function writeJobFile(job: Job): string {
-  return `${JSON.stringify(jobSchema.parse(job), null, 2)}\n`;
+/** @param pictures JPEG bytes by the id of a photo, written beside the record. */
+export function writeJobFile(job: Job, pictures: ReadonlyMap<string, Uint8Array> = new Map()): string {
+  const record = jobSchema.parse(job);
+  const named = record.photos.flatMap(({ id }) => {
+    const jpeg = pictures.get(id);
+    return jpeg === undefined ? [] : [[id, toBase64(jpeg)] as const];
+  });
+  return `${JSON.stringify(named.length === 0 ? record : { ...record, pictures: Object.fromEntries(named) }, null, 2)}\n`;
 }
 
-/** Reads a job file of any known version; nothing is changed anywhere when it fails. */
+export interface JobInFile {
+  job: Job;
+  pictures: ReadonlyMap<string, Uint8Array>;
+}
+
+/** Reads a job file of any known version, without its pictures; nothing is changed anywhere when it fails. */
 export function readJobFile(text: string): Result<Job, JobFileIssue> {
+  const read = readFiledJob(text);
+  return read.ok ? succeed(read.value.job) : read;
+}
+
+/** The same with its pictures. */
+export function readFiledJob(text: string): Result<JobInFile, JobFileIssue> {
   const parsed = parsedFile(text, JOB_FILE_LIMIT_BYTES);
-  return parsed.ok ? readJob(parsed.value) : parsed;
+  if (!parsed.ok) return parsed;
+  const { value } = parsed;
+  if (typeof value !== "object" || value === null || !("pictures" in value)) {
+    const read = readJob(value);
+    return read.ok ? succeed({ job: read.value, pictures: new Map() }) : read;
+  }
+  const { pictures: given, ...record } = value;
+  const read = readJob(record);
+  if (!read.ok) return read;
+  if (typeof given !== "object" || given === null)
+    return fail({ code: "broken", field: "pictures", expected: "pictures by the id of their photo" });
+  const pictures = new Map<string, Uint8Array>();
+  for (const { id } of read.value.photos) {
+    if (!Object.hasOwn(given, id)) continue;
+    const jpeg = fromBase64((given as Record<string, unknown>)[id]);
+    if (!jpeg.ok) return fail({ code: "broken", field: `pictures.${id}`, expected: jpeg.issue });
+    pictures.set(id, jpeg.value);
+  }
+  return succeed({ job: read.value, pictures });
 }
 
 /** What stands in a file of ours, whatever it is: refused by its size before it is looked at. */

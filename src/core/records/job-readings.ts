@@ -18,6 +18,7 @@ import type { ReadingFile, RunningSetting } from "../readings/file/reading-file"
 import { observationCode } from "../readings/observations";
 import { type Result, succeed } from "../result";
 import { type Entry, entryValue } from "../units/entry";
+import { buildsOf } from "./builds";
 import { type FieldName, fields } from "./fields";
 import type { Job, TestRecord, TestSetting } from "./job";
 
@@ -56,8 +57,8 @@ export function intakeGaps(job: Job): string[] {
   if (workableRefrigerant(job) === null) gaps.push("refrigerant");
   if (labelOf(job).chargeG === null) gaps.push("label charge");
   if (labelOf(job).toleranceG === null) gaps.push("a tolerance that can be read");
-  if (intake.metering === null) gaps.push("metering device");
-  if (intake.compressor === null) gaps.push("compressor");
+  if (intake.metering === null && !intake.unsure.includes("metering")) gaps.push("metering device");
+  if (intake.compressor === null && !intake.unsure.includes("compressor")) gaps.push("compressor");
   return gaps;
 }
 
@@ -215,16 +216,29 @@ export interface Needles {
   humidityPct: number | null;
 }
 
-/** The job as a reading file, or null while what a reading file must hold is missing. */
-export function readingFileOf(job: Job, which: TestName, needles: Needles | null = null): ReadingFile | null {
+/** The job as a reading file for each way it may be built; none while what a reading file must hold is missing. */
+export function readingFilesOf(job: Job, which: TestName, needles: Needles | null = null): ReadingFile[] {
+  return buildsOf(job.intake).flatMap((build) => readingFileOf(job, which, needles, build) ?? []);
+}
+
+/**
+ * The job as a reading file, or null while what a reading file must hold is missing. Where nobody is sure how it is built, `build` says which
+ * way is meant: the most usual when it is left out.
+ */
+export function readingFileOf(
+  job: Job,
+  which: TestName,
+  needles: Needles | null = null,
+  build = buildsOf(job.intake)[0],
+): ReadingFile | null {
   const refrigerant = workableRefrigerant(job);
-  const { metering, compressor, condenserFan, evaporators } = job.intake;
+  const { condenserFan, evaporators } = job.intake;
   const test = job[which];
   const typedC = read("ambient", test.ambient);
   const ambientC = typedC ?? needles?.ambientC ?? null;
   const streams = typedC === null && needles !== null && needles.humidityPct !== null;
   const humidityPct = streams ? needles.humidityPct : read("humidity", test.humidity);
-  if (refrigerant === null || metering === null || compressor === null || ambientC === null) return null;
+  if (refrigerant === null || build === undefined || ambientC === null) return null;
   const { chargeG, toleranceG } = labelOf(job);
   const settings = test.settings.flatMap((setting, i) => {
     const values = settingValues(setting);
@@ -257,8 +271,7 @@ export function readingFileOf(job: Job, which: TestName, needles: Needles | null
     id: `${job.id}-${which}`,
     vehicle: {
       refrigerant,
-      metering,
-      compressor,
+      ...build,
       condenserFan,
       evaporators,
       chargeG,
@@ -316,7 +329,7 @@ function withSpots(running: readonly RunningSetting[], job: Job): RunningSetting
 }
 
 /** What was charged by weight: after that the charge is known as well as if it had been recovered. Null before. */
-function chargedOf(job: Job): number | null {
+export function chargedOf(job: Job): number | null {
   const found = balanceOf(job);
   return found?.ok && found.value.drawnG > 0 ? found.value.inVehicleG : null;
 }
@@ -327,13 +340,20 @@ export function equaliseOf(job: Job): { seconds: number; equalised: boolean } | 
   return seconds === null || job.shutOff.met === null ? null : { seconds, equalised: job.shutOff.met };
 }
 
-/** The label as the circuit model wants it; null while what sizes a vehicle is missing. What is not known is the usual. */
-export function vehicleLabelOf(job: Job): VehicleLabel | null {
+/** The label as the circuit model wants it, for each way it may be built; what else is not known is the usual. */
+export function vehicleLabelsOf(job: Job): VehicleLabel[] {
   const refrigerant = workableRefrigerant(job);
-  const { metering, compressor, condenserFan, evaporators } = job.intake;
+  const { condenserFan, evaporators } = job.intake;
   const { chargeG } = labelOf(job);
-  if (refrigerant === null || metering === null || compressor === null || chargeG === null) return null;
-  return withUsualLabel({ refrigerant, chargeG, metering, compressor }, { condenserFan, evaporators });
+  if (refrigerant === null || chargeG === null) return [];
+  return buildsOf(job.intake).map((build) =>
+    withUsualLabel({ refrigerant, chargeG, ...build }, { condenserFan, evaporators }),
+  );
+}
+
+/** The same of the most usual way; null while what sizes a vehicle is missing. */
+export function vehicleLabelOf(job: Job): VehicleLabel | null {
+  return vehicleLabelsOf(job)[0] ?? null;
 }
 
 /** Whether what the car came in with has been touched: then a new test says nothing about it any more. */

@@ -4,7 +4,7 @@ import { Box, Center, Flex, Spinner, Stack } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import type { Job } from "@/core/records/job";
-import { JOB_FILE_LIMIT_BYTES, readJobFile } from "@/core/records/job-file";
+import { JOB_FILE_LIMIT_BYTES, readFiledJob } from "@/core/records/job-file";
 import { reasonOf } from "@/core/result";
 import {
   addDemoJobs,
@@ -97,13 +97,14 @@ export function BayView() {
       refuse({ code: "too-large", bytes: file.size, limitBytes: JOB_FILE_LIMIT_BYTES });
       return;
     }
-    const result = readJobFile(await file.text());
+    const result = readFiledJob(await file.text());
     if (!result.ok) {
       refuse(result.issue);
       return;
     }
-    const { outcome } = await importJob(result.value);
-    const name = result.value.intake.vehicle.trim() || "The job";
+    const { job, pictures } = result.value;
+    const { outcome } = await importJob(job, pictures);
+    const name = job.intake.vehicle.trim() || "The job";
     setMessage({ tone: "done", title: "Read", text: `${name}: ${outcomes[outcome]}` });
   };
   useShortcuts([{ key: "n", does: "New job", run: start }]);

@@ -34,7 +34,7 @@ export function DataCard() {
       setSaid({
         tone: "done",
         title: "Saved",
-        text: "Every job is in the file, those that cannot be read too, with the choices and charts of this workshop.",
+        text: "Every job is in the file, those that cannot be read too, with the choices and charts of this workshop. Photos are not: they go with the file of their job.",
       });
     }, failed);
   const read = async (file: File) => {

@@ -33,6 +33,8 @@ export type Warning =
   | { code: "cycling" }
   | { code: "electric" }
   | { code: "unknown-charge" }
+  /** Nobody is sure how it is built: judged for each of so many ways. */
+  | { code: "built-either-way"; ways: number }
   | { code: "cannot-simulate"; why: string };
 
 export interface Verdict {

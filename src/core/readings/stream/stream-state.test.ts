@@ -17,7 +17,7 @@ function madeUp(kind: Kind, seed: number): { samples: Sample[]; truth: number } 
   const noise = limits.noise * (0.3 + 0.7 * random.uniform());
   const level = 120 + 300 * random.uniform();
   const period = 4 + 40 * random.uniform();
-  const swing = 14 + 60 * random.uniform();
+  const swing = 20 + 54 * random.uniform();
   const engaged = 0.3 + 0.4 * random.uniform();
   const lag = 25 + 60 * random.uniform();
   // Still moving by three times what matters, at the end of two and a half minutes.
@@ -51,6 +51,24 @@ describe("settling, steady or cycling", () => {
       if (found.state === "steady" && kind === "steady") expect(Math.abs(found.mean / truth - 1)).toBeLessThan(0.02);
     }
     expect(right / 500, wrong.join("; ")).toBeGreaterThanOrEqual(0.98);
+  });
+
+  it("reads through a needle that trembles by a psi, whatever its rhythm, and sees a clutch of thrice that", () => {
+    const psi = 6.895;
+    for (let seed = 1; seed <= 40; seed++) {
+      const random = seededNoise(seed);
+      const period = 3 + 40 * random.uniform();
+      const needle = (half: number) =>
+        Array.from({ length: 600 }, (_, i) => ({
+          time: i / 4,
+          value: 210 + half * Math.sin((2 * Math.PI * i) / 4 / period) + 0.8 * random.normal(),
+        }));
+      const { state } = streamState(needle(psi), steadyLimits.low);
+      // Slower than half the window, the same swing is a drift while it lasts; a clutch it never is.
+      expect(state, `period ${period}`).not.toBe("cycling");
+      if (period < 12) expect(state, `period ${period}`).toBe("steady");
+      expect(streamState(needle(3 * psi), steadyLimits.low).state, `period ${period}`).toBe("cycling");
+    }
   });
 
   it("finds the period of a clutch within a tenth", () => {

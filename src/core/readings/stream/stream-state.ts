@@ -16,6 +16,8 @@ export interface SteadyLimits {
   driftPerMinute: number;
   /** Standard deviation that noise alone explains. */
   noise: number;
+  /** Half of a swing that is read through like a trembling needle: no clutch and no fan swings so little. */
+  swing: number;
 }
 
 export type StreamState =
@@ -43,13 +45,14 @@ export function streamState(samples: readonly Sample[], limits: SteadyLimits): S
   if (recent.length < FEWEST_SAMPLES || spanOf(recent) < WINDOW * 0.8) return { state: "waiting" };
   const noise = Math.max(noiseOf(recent), limits.noise * 0.5);
   for (const window of CYCLE_WINDOWS) {
-    const cycling = cyclingState(lastSeconds(samples, window), Math.max(noise, limits.noise));
+    const cycling = cyclingState(lastSeconds(samples, window), Math.max(noise, limits.noise), limits.swing);
     if (cycling) return cycling;
   }
   const line = lineThrough(recent);
   const driftPerMinute = line.slope * 60;
   const drifting = Math.abs(driftPerMinute) > limits.driftPerMinute + slopeNoisePerMinute(recent.length, noise);
-  if (!drifting && line.residual <= 2 * Math.max(noise, limits.noise)) return { state: "steady", mean: line.meanY };
+  if (!drifting && line.residual <= Math.max(2 * noise, 2 * limits.noise, limits.swing / Math.SQRT2))
+    return { state: "steady", mean: line.meanY };
   return { state: "settling", driftPerMinute, secondsToGo: secondsToGo(recent, driftPerMinute, limits) };
 }
 
@@ -63,7 +66,7 @@ function noiseOf(samples: readonly Sample[]): number {
   return (seconds[Math.floor(seconds.length / 2)] ?? 0) / (Math.sqrt(6) * 0.6745);
 }
 
-function cyclingState(samples: readonly Sample[], noise: number): StreamState | null {
+function cyclingState(samples: readonly Sample[], noise: number, swing: number): StreamState | null {
   if (samples.length < FEWEST_SAMPLES) return null;
   const { values, step } = uniform(samples);
   const count = values.length;
@@ -72,7 +75,7 @@ function cyclingState(samples: readonly Sample[], noise: number): StreamState | 
   for (const value of values) power += value * value;
   const spread = Math.sqrt(power / count);
   // A sine of half-swing a spreads a / sqrt(2).
-  if (spread * Math.SQRT2 < SWING_OVER_NOISE * noise) return null;
+  if (spread * Math.SQRT2 < Math.max(SWING_OVER_NOISE * noise, swing)) return null;
   const correlation = (lag: number) => {
     let sum = 0;
     for (let i = lag; i < count; i++) sum += values[i]! * values[i - lag]!;

@@ -1,5 +1,5 @@
 /**
- * The job record, `evrid.job` version 6: everything typed, taken and weighed for one vehicle on one visit; a part a file, each with its schema
+ * The job record, `evrid.job` version 7: everything typed, taken and weighed for one vehicle on one visit; a part a file, each with its schema
  * and its blank. Numbers are entries (text as typed plus unit); whatever can be derived is derived, never stored.
  */
 
@@ -13,6 +13,7 @@ import { blankEvacuate, evacuateSchema } from "./evacuate";
 import { blankHookUp, hookUpSchema } from "./hook-up";
 import { blankIntake, intakeSchema } from "./intake";
 import { blankLines, linesSchema } from "./lines";
+import { MOST_PHOTOS, photoSchema } from "./photos";
 import { blankProve, proveSchema } from "./prove";
 import { blankRecover, recoverSchema } from "./recover";
 import { blankRepair, repairSchema } from "./repair";
@@ -24,7 +25,16 @@ import { blankDrafts, draftsSchema, instant, words } from "./written";
 export { MOST_CONTAINERS, valvesAt } from "./charge";
 export { MOST_MARKS, MOST_TRACE } from "./evacuate";
 export { hookUps, hosesOff } from "./hook-up";
-export { histories, type LabelRefrigerant, labelRefrigerants, oilKinds, type StopSign, stopSigns } from "./intake";
+export {
+  type BuildQuestion,
+  histories,
+  type LabelRefrigerant,
+  labelRefrigerants,
+  oilKinds,
+  type StopSign,
+  stopSigns,
+} from "./intake";
+export { MOST_PHOTO_BYTES, MOST_PHOTOS, type Photo } from "./photos";
 export { type LeakMethod, leakMethods, MOST_CHECKS } from "./prove";
 export type { TestRecord, TestSetting } from "./running-test";
 export { type StepId, stepIds } from "./steps";
@@ -34,7 +44,7 @@ export const MOST_ENTRIES = 5000;
 
 export const jobSchema = z.strictObject({
   format: z.literal("evrid.job"),
-  version: z.literal(6),
+  version: z.literal(7),
   id: z.string().min(1).max(100),
   createdAt: instant,
   updatedAt: instant,
@@ -66,6 +76,7 @@ export const jobSchema = z.strictObject({
   rackVehicle: z.string().max(100).nullable(),
   /** Typed into a field that is written down with a press, and not pressed yet. */
   drafts: draftsSchema,
+  photos: z.array(photoSchema).max(MOST_PHOTOS),
   /** Put away from the bay; everything is kept. */
   archivedAt: instant.nullable(),
 });
@@ -76,7 +87,7 @@ export type Job = z.infer<typeof jobSchema>;
 export function newJob(id: string, now: string): Job {
   return {
     format: "evrid.job",
-    version: 6,
+    version: 7,
     id,
     createdAt: now,
     updatedAt: now,
@@ -100,6 +111,7 @@ export function newJob(id: string, now: string): Job {
     steps: blankSteps(),
     rackVehicle: null,
     drafts: blankDrafts(),
+    photos: [],
     archivedAt: null,
   };
 }

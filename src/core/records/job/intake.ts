@@ -15,6 +15,10 @@ export const oilKinds = ["PAG", "POE", "other", "unknown"] as const;
 export const labelRefrigerants = [...refrigerants, "R744", "other"] as const;
 export type LabelRefrigerant = (typeof labelRefrigerants)[number];
 
+/** What of its build a person may not be sure of; not to be sure is an answer. */
+export const buildQuestions = ["metering", "compressor", "condenserFan", "evaporators"] as const;
+export type BuildQuestion = (typeof buildQuestions)[number];
+
 export const intakeSchema = z.strictObject({
   vehicle: words,
   complaint: words,
@@ -25,6 +29,7 @@ export const intakeSchema = z.strictObject({
   compressor: z.enum(compressorKinds).nullable(),
   condenserFan: z.enum(fanKinds).nullable(),
   evaporators: z.union([z.literal(1), z.literal(2)]).nullable(),
+  unsure: z.array(z.enum(buildQuestions)).max(buildQuestions.length),
   history: z.enum(histories).nullable(),
   oilKind: z.enum(oilKinds).nullable(),
   /** All oil in the circuit, by the label. */
@@ -45,6 +50,7 @@ export function blankIntake(): z.infer<typeof intakeSchema> {
     compressor: null,
     condenserFan: null,
     evaporators: null,
+    unsure: [],
     history: null,
     oilKind: null,
     oilAmount: entry("", "g"),

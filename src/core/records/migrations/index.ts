@@ -7,6 +7,7 @@ import { fromVersion2 } from "./from-version-2";
 import { fromVersion3 } from "./from-version-3";
 import { fromVersion4 } from "./from-version-4";
 import { fromVersion5 } from "./from-version-5";
+import { fromVersion6 } from "./from-version-6";
 import type { OldRecord } from "./old-record";
 
 export const migrations: Record<number, (job: OldRecord) => OldRecord> = {
@@ -15,4 +16,5 @@ export const migrations: Record<number, (job: OldRecord) => OldRecord> = {
   3: fromVersion3,
   4: fromVersion4,
   5: fromVersion5,
+  6: fromVersion6,
 };

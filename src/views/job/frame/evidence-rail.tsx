@@ -75,7 +75,12 @@ export function EvidenceRail({ step }: { step: StepId }) {
   const shown = rows.slice(0, SHOWN).filter((row, i) => i === 0 || row.probability > SHOWN_ABOVE);
   const opened = open ?? shown[0]?.cause ?? null;
   return (
-    <Rail label="Evidence">
+    <Rail
+      label="Evidence"
+      foot={
+        step !== "prove" && verdict !== null && wording !== null && <NextBest verdict={verdict} wording={wording} />
+      }
+    >
       <Text as="h2" fontSize="17px" fontWeight="650">
         {step === "prove" ? "What fits after the work" : "What fits these readings"}
       </Text>
@@ -112,7 +117,6 @@ export function EvidenceRail({ step }: { step: StepId }) {
                 : `Amount: these readings fit ${figures.number(verdict.charge.lowG, "g")} to ${figures.quantity(verdict.charge.highG, "g")}. Weigh it.`}
             </Text>
           )}
-          {step !== "prove" && <NextBest verdict={verdict} wording={wording} />}
         </>
       )}
     </Rail>
@@ -195,7 +199,7 @@ export function NextBest({ verdict, wording }: { verdict: Verdict; wording: Word
   useShortcuts([{ key: "g", does: "Begin the next best test", run: () => begin() }]);
   if (!next) return null;
   return (
-    <Box mt="auto" borderWidth="2px" borderColor="ink" rounded="10px" px="3.5" py="3">
+    <Box borderWidth="2px" borderColor="ink" rounded="10px" px="3" py="2.5">
       <Text fontSize="16px" fontWeight="650" lineHeight="1.3">
         Next: {lowerFirst(testSentences[next.test])}
       </Text>
@@ -242,7 +246,7 @@ export function CauseBar({ row, wording, reasons, open, onToggle }: CauseBarProp
           <span>{causeName(cause)}</span>
         </Flex>
         <Text as="span" whiteSpace="nowrap">
-          {percent < 1 ? "under 1" : percent > 99 ? "over 99" : percent} %
+          {percentOf(probability)} %
         </Text>
       </Flex>
       <Box h="8px" bg="line" rounded="2px" my="1.5" aria-hidden w="full">
@@ -308,27 +312,94 @@ function ReasonLine({ sign, text }: { sign: "+" | "−"; text: string }) {
   );
 }
 
-export function Rail({ label, children }: { label: string; children: ReactNode }) {
+interface RailProps {
+  label: string;
+  /** Stands at the lower edge, whatever is scrolled above it. */
+  foot?: ReactNode;
+  children: ReactNode;
+}
+
+export function Rail({ label, foot, children }: RailProps) {
   return (
     <Flex
       as="aside"
       aria-label={label}
-      // It scrolls when there is much to say: reachable without a mouse.
-      tabIndex={0}
+      gridArea={{ lg: "rail" }}
       direction="column"
-      gap="2.5"
       w={{ base: "full", lg: "300px" }}
-      flexShrink="0"
-      p="4"
+      minH="0"
       bg="sheet"
       borderLeftWidth={{ lg: "1px" }}
       borderTopWidth={{ base: "1px", lg: "0" }}
       borderColor="line"
-      overflowY={{ lg: "auto" }}
     >
-      {children}
+      <Flex
+        // It scrolls when there is much to say: reachable without a mouse.
+        tabIndex={0}
+        direction="column"
+        gap="2.5"
+        flex="1"
+        minH="0"
+        p="4"
+        pb="2"
+        overflowY={{ lg: "auto" }}
+      >
+        {children}
+      </Flex>
+      {foot && (
+        <Box px="3" pb="3" pt="1">
+          {foot}
+        </Box>
+      )}
     </Flex>
   );
+}
+
+/** Causes named in the line that stands in sight where the rail is further down. */
+const LEADING = 2;
+
+/** Upright, the rail is below the work: what leads stands here, and a touch goes to its reasons. */
+export function Leading() {
+  const { rows } = useVerdict("rows");
+  if (rows.length === 0) return null;
+  const said = rows
+    .slice(0, LEADING)
+    .map(({ cause, probability }) => `${causeName(cause)} ${percentOf(probability)} %`);
+  return (
+    <Flex
+      asChild
+      display={{ base: "flex", lg: "none" }}
+      gridArea="lead"
+      align="center"
+      justify="space-between"
+      gap="3"
+      px="4"
+      minH="target"
+      bg="sheet"
+      borderBottomWidth="1px"
+      borderColor="line"
+      fontSize="16px"
+      fontWeight="650"
+      textAlign="start"
+      cursor="pointer"
+    >
+      <button
+        type="button"
+        aria-label={`What fits: ${said.join(", ")}. To the reasons.`}
+        onClick={() => document.querySelector('aside[aria-label="Evidence"]')?.scrollIntoView({ block: "start" })}
+      >
+        <Text as="span" truncate>
+          {said.join(" · ")}
+        </Text>
+        <ChevronDown size={18} aria-hidden />
+      </button>
+    </Flex>
+  );
+}
+
+function percentOf(probability: number): string {
+  const percent = Math.round(probability * 100);
+  return percent < 1 ? "under 1" : percent > 99 ? "over 99" : String(percent);
 }
 
 function lowerFirst(text: string): string {

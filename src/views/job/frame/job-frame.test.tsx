@@ -4,7 +4,7 @@ import "fake-indexeddb/auto";
 import { ChakraProvider } from "@chakra-ui/react";
 import { act, cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
 import { afterEach, beforeAll, describe, expect, it, vi } from "vitest";
-import type { Job } from "@/core/records/job";
+import { type Job, stepIds } from "@/core/records/job";
 import { database } from "@/data/database";
 import { editJob, loadJob } from "@/data/jobs";
 import { demoJobs } from "@/demo/demo-jobs";
@@ -87,6 +87,18 @@ describe("a job that is opened", () => {
         vehicle: "Orla Veitch, blue estate",
       });
     });
+  });
+
+  it("has Done at one place on every step, below the work and outside of what scrolls", async () => {
+    await database.jobs.put(estate);
+    for (const step of stepIds) {
+      await opened(estate.id, step);
+      const name = step === "sign-off" ? "Sign" : /^Done: go to/;
+      const done = await screen.findByRole("button", { name });
+      expect(screen.getByRole("region", { name: "Acts of this step" }).contains(done), step).toBe(true);
+      expect(screen.getByRole("main").contains(done), step).toBe(false);
+      cleanup();
+    }
   });
 
   it("takes up the instruments of a job that had them, and waits for nobody else's", async () => {

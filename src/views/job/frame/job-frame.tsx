@@ -1,6 +1,7 @@
 "use client";
 
-import { Box, Center, Flex, Spinner } from "@chakra-ui/react";
+import { Box, Center, Flex, Grid, Spinner } from "@chakra-ui/react";
+import { Undo2 } from "lucide-react";
 import Link from "next/link";
 import { useParams, useRouter } from "next/navigation";
 import { type ReactNode, useEffect, useState } from "react";
@@ -16,17 +17,16 @@ import { Locked } from "@/ui/locked";
 import { Notice } from "@/ui/notice";
 import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
+import { RackPanel } from "@/views/job/instruments/rack-panel";
 import { stepNames } from "@/words/job";
-import { EvidenceRail } from "./evidence-rail";
+import { EvidenceRail, Leading } from "./evidence-rail";
 import { GramRail } from "./gram-rail";
 import { JobHeader } from "./job-header";
 import { LiveStrip } from "./live-strip";
 import { RunSheet } from "./run-sheet";
+import { FootProvider, LOW_SCREEN, StepFoot } from "./step-foot";
 import { isStep, stepKeys, stepPath } from "./steps";
 import { StoreNotices, UnreadableJob } from "./store-notices";
-
-/** What comes into sight comes clear of Done, which stands at the foot. */
-const belowDone = { scrollPaddingBottom: "96px" };
 
 /** Steps at which the rail shows every gram instead of causes. */
 const gramSteps: readonly StepId[] = ["recover", "repair", "evacuate", "charge", "sign-off"];
@@ -132,45 +132,84 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
     if (holds && job !== null && job.rackVehicle !== null) session.rack.getState().connect(job.rackVehicle, job);
   }, [holds, session]);
 
+  const [rackOpen, setRackOpen] = useState(false);
   const commands = [
     ...stepIds.map((id, i) => ({ key: stepKeys[i]!, does: `Step ${i + 1}: ${stepNames[id]}`, run: () => open(id) })),
+    { key: "i", does: "Instruments: open their line, or fold it away", run: () => setRackOpen(!rackOpen) },
     { key: "u", does: "Undo the last change", run: undo },
   ];
 
+  const rail = railOf(step);
   return (
-    <AppFrame
-      current="job"
-      header={<JobHeader step={step} />}
-      commands={commands}
-      about={`step-${step}`}
-      footer={status === "running" || status === "lost" ? <LiveStrip /> : undefined}
-    >
-      <Flex
-        h="full"
-        minH="0"
-        direction={{ base: "column", lg: "row" }}
-        overflow={{ base: "auto", lg: "hidden" }}
-        css={belowDone}
+    <FootProvider>
+      <AppFrame
+        current="job"
+        header={
+          <JobHeader
+            step={step}
+            rackOpen={rackOpen}
+            onRack={() => setRackOpen(!rackOpen)}
+            undo={undo && <UndoButton undo={undo} />}
+          />
+        }
+        commands={commands}
+        about={`step-${step}`}
+        footer={status === "running" || status === "lost" ? <LiveStrip /> : undefined}
       >
-        <RunSheet step={step} onOpen={open} />
-        <Box
-          as="main"
-          flex="1"
-          minW="0"
-          overflowY={{ base: "visible", lg: "auto" }}
-          p="4"
-          tabIndex={-1}
-          css={belowDone}
-        >
-          <StoreNotices />
-          {/* In a tab that reads along nothing can be pressed or typed; it would not be stored. */}
-          <Locked locked={!holds}>{children}</Locked>
-        </Box>
-        {step !== "intake" &&
-          step !== "look" &&
-          step !== "hook-up" &&
-          (gramSteps.includes(step) ? <GramRail step={step} /> : <EvidenceRail step={step} />)}
-      </Flex>
-    </AppFrame>
+        <Flex h="full" minH="0" direction="column">
+          {rackOpen && <RackPanel onClose={() => setRackOpen(false)} />}
+          <Grid
+            flex="1"
+            minH="0"
+            templateAreas={{ base: "'sheet' 'lead' 'scroll' 'foot'", lg: "'sheet main rail' 'sheet foot rail'" }}
+            templateColumns={{ base: "minmax(0, 1fr)", lg: "188px minmax(0, 1fr) auto" }}
+            templateRows={{ base: "auto auto minmax(0, 1fr) auto", lg: "minmax(0, 1fr) auto" }}
+            css={{ [LOW_SCREEN]: { overflowY: "auto", gridTemplateRows: "auto auto auto auto" } }}
+          >
+            <RunSheet step={step} onOpen={open} />
+            {rail === "evidence" && <Leading />}
+            {/* Upright, work and rail scroll as one sheet; on the bench each has its own place. */}
+            <Box
+              display={{ base: "block", lg: "contents" }}
+              gridArea="scroll"
+              overflowY="auto"
+              minW="0"
+              css={{ [LOW_SCREEN]: { overflowY: "visible" } }}
+            >
+              <Box
+                as="main"
+                gridArea={{ lg: "main" }}
+                minW="0"
+                overflowY={{ lg: "auto" }}
+                px="4"
+                py="2.5"
+                tabIndex={-1}
+              >
+                <StoreNotices />
+                {/* In a tab that reads along nothing can be pressed or typed; it would not be stored. */}
+                <Locked locked={!holds}>{children}</Locked>
+              </Box>
+              {rail === "grams" && <GramRail step={step} />}
+              {rail === "evidence" && <EvidenceRail step={step} />}
+            </Box>
+            <StepFoot locked={!holds} />
+          </Grid>
+        </Flex>
+      </AppFrame>
+    </FootProvider>
+  );
+}
+
+/** What stands beside the work of a step. */
+function railOf(step: StepId): "grams" | "evidence" | null {
+  if (step === "intake" || step === "look" || step === "hook-up") return null;
+  return gramSteps.includes(step) ? "grams" : "evidence";
+}
+
+function UndoButton({ undo }: { undo: () => void }) {
+  return (
+    <BenchButton kind="quiet" px="3" onClick={undo} shortcut="U">
+      <Undo2 size={18} aria-hidden /> Undo
+    </BenchButton>
   );
 }

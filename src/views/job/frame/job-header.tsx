@@ -1,7 +1,8 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { Plug, Unplug } from "lucide-react";
+import { ChevronDown, ChevronUp, Plug, Unplug } from "lucide-react";
+import type { ReactNode } from "react";
 import type { StepId } from "@/core/records/job";
 import { labelOf } from "@/core/records/job-readings";
 import { useJob, useJobState, useRack } from "@/session/session";
@@ -10,11 +11,20 @@ import { Text } from "@/ui/text";
 import { type rackWords, sourceSentence } from "@/words/instruments";
 import { circuitWords, refrigerantLabels } from "@/words/job";
 
+interface JobHeaderProps {
+  step: StepId;
+  /** The line of the instruments stands open below. */
+  rackOpen?: boolean;
+  onRack?: () => void;
+  /** The button that takes the last change back, where there is one. */
+  undo?: ReactNode;
+}
+
 /** The job in hand: vehicle, label, kind of circuit, sources. */
-export function JobHeader({ step }: { step: StepId }) {
+export function JobHeader({ step, rackOpen = false, onRack, undo }: JobHeaderProps) {
   const figures = useFigures();
   const { job } = useJob();
-  const rack = useRack("status", "source");
+  const rack = useRack("status", "source", "engine", "pace");
   const { desk } = useJobState("desk");
   const { intake } = job;
   const { chargeG, toleranceG } = labelOf(job);
@@ -26,7 +36,12 @@ export function JobHeader({ step }: { step: StepId }) {
         : `label ${figures.number(chargeG, "g")} ± ${figures.quantity(toleranceG, "g")}`;
   const facts = [
     [intake.refrigerant && refrigerantLabels[intake.refrigerant], label].filter(Boolean).join(", "),
-    [intake.metering && circuitWords[intake.metering], intake.compressor && circuitWords[intake.compressor]]
+    [
+      intake.metering ? circuitWords[intake.metering] : intake.unsure.includes("metering") && "valve or orifice",
+      intake.compressor
+        ? circuitWords[intake.compressor]
+        : intake.unsure.includes("compressor") && "compressor not known",
+    ]
       .filter(Boolean)
       .join(", "),
   ].filter((fact) => fact !== "");
@@ -41,34 +56,60 @@ export function JobHeader({ step }: { step: StepId }) {
         </Text>
       ))}
       <Flex ml="auto" gap="2" flexShrink="0">
+        {undo}
         <SourcePill
           status={rack.status}
-          words={desk === "elsewhere" ? "open in another tab" : sourceSentence(rack.status, rack.source)}
+          open={rackOpen}
+          onOpen={desk === "elsewhere" ? undefined : onRack}
+          words={
+            desk === "elsewhere"
+              ? "open in another tab"
+              : sourceSentence(rack.status, rack.source, rack.engine, rack.pace)
+          }
         />
       </Flex>
     </>
   );
 }
 
-function SourcePill({ status, words }: { status: keyof typeof rackWords; words: string }) {
+interface SourcePillProps {
+  status: keyof typeof rackWords;
+  words: string;
+  open: boolean;
+  onOpen?: () => void;
+}
+
+/** Where the numbers come from; pressed, the line of the instruments opens below. */
+function SourcePill({ status, words, open, onOpen }: SourcePillProps) {
   const live = status === "running";
   return (
     <Flex
+      asChild
       align="center"
       gap="2"
       borderWidth="1px"
-      borderColor="line"
+      borderColor={open ? "ink" : "line"}
       bg="field"
       rounded="full"
       px="3"
-      py="1"
+      minH="target"
       fontSize="14px"
       whiteSpace="nowrap"
+      cursor={onOpen ? "pointer" : undefined}
     >
-      <Box color={live ? "done" : status === "lost" ? "act" : "soft"}>
-        {live ? <Plug size={15} /> : <Unplug size={15} />}
-      </Box>
-      {words}
+      <button
+        type="button"
+        aria-expanded={open}
+        disabled={onOpen === undefined}
+        onClick={onOpen}
+        aria-label={`Instruments: ${words}`}
+      >
+        <Box color={live ? "done" : status === "lost" ? "act" : "soft"}>
+          {live ? <Plug size={15} /> : <Unplug size={15} />}
+        </Box>
+        {words}
+        {onOpen && (open ? <ChevronUp size={17} aria-hidden /> : <ChevronDown size={17} aria-hidden />)}
+      </button>
     </Flex>
   );
 }

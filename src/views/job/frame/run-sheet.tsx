@@ -6,23 +6,22 @@ import { useEffect, useState } from "react";
 import { type StepId, stepIds } from "@/core/records/job";
 import { formatClock } from "@/core/units/units";
 import { useJob } from "@/session/session";
-import { BenchButton } from "@/ui/buttons";
 import { Text } from "@/ui/text";
 import { stepNames } from "@/words/job";
 
 /** The steps of the job with their state and time, each with its number key. */
 export function RunSheet({ step, onOpen }: { step: StepId; onOpen: (step: StepId) => void }) {
-  const { job, undo } = useJob();
+  const { job } = useJob();
   return (
     <Flex
       as="nav"
       aria-label="Run-sheet"
       direction={{ base: "row", lg: "column" }}
       wrap={{ base: "wrap", lg: "nowrap" }}
-      gap="1"
-      w={{ base: "full", lg: "188px" }}
-      flexShrink="0"
-      p="2.5"
+      gridArea="sheet"
+      w="full"
+      px="2.5"
+      py="1"
       borderRightWidth={{ lg: "1px" }}
       borderBottomWidth={{ base: "1px", lg: "0" }}
       borderColor="line"
@@ -37,8 +36,13 @@ export function RunSheet({ step, onOpen }: { step: StepId; onOpen: (step: StepId
             key={id}
             align="center"
             gap="2"
-            minH={{ base: "44px", lg: "40px" }}
+            flex={{ lg: "1 0 44px" }}
+            minH={{ base: "target", lg: "44px" }}
+            maxH="48px"
             px="2.5"
+            borderWidth="2px"
+            borderColor="transparent"
+            backgroundClip="padding-box"
             rounded="card"
             cursor="pointer"
             textAlign="left"
@@ -70,11 +74,6 @@ export function RunSheet({ step, onOpen }: { step: StepId; onOpen: (step: StepId
           </Flex>
         );
       })}
-      {undo && (
-        <BenchButton kind="quiet" mt={{ lg: "auto" }} onClick={undo} shortcut="U">
-          Undo
-        </BenchButton>
-      )}
     </Flex>
   );
 }

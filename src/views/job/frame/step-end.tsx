@@ -6,17 +6,23 @@ import { useState } from "react";
 import type { StepId } from "@/core/records/job";
 import { useDraft } from "@/session/drafts";
 import { useJob } from "@/session/session";
+import { bringTo } from "@/ui/bring-to";
 import { BenchButton } from "@/ui/buttons";
 import { useShortcuts } from "@/ui/shortcuts";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { stepNames } from "@/words/job";
+import { FootEnd } from "./step-foot";
+import { useStepNotes } from "./step-notes";
 import { nextStep, stepPath } from "./steps";
+
+/** What is missing; with a field, the name of where it is typed. */
+export type Gap = string | { text: string; field: string };
 
 interface StepEndProps {
   step: StepId;
   /** What is still missing to call this step done; it can be left all the same by the run-sheet. */
-  gaps: string[];
+  gaps: readonly Gap[];
 }
 
 /** Steps that a job can do without, with a reason. What holds the weight or the law cannot be passed over. */
@@ -24,7 +30,7 @@ const skippable: readonly StepId[] = ["look", "hook-up", "rest", "running", "shu
 
 /** The one next act of a step: done, and on to the next. Bound to N. */
 export function StepEnd({ step, gaps }: StepEndProps) {
-  const { job, edit, markDone, markSkipped } = useJob();
+  const { job, markDone, markSkipped } = useJob();
   const [reason, setReason] = useDraft(`skip-${step}`);
   const [skipping, setSkipping] = useState(reason !== "");
   const { skipped } = job.steps[step];
@@ -37,63 +43,44 @@ export function StepEnd({ step, gaps }: StepEndProps) {
     if (next) router.push(stepPath(job.id, next));
   };
   useShortcuts([{ key: "n", does: "Done, next step", run: finish }]);
-  const { note } = job.steps[step];
-  const [noting, setNoting] = useState(false);
-  const noteField = (noting || note !== "") && (
-    <Box w="full" maxW="760px">
-      <TextField
-        label="Note of this step"
-        value={note}
-        lines={2}
-        placeholder="Anything worth keeping"
-        onChange={(text) =>
-          edit((stored) => ({
-            ...stored,
-            steps: { ...stored.steps, [step]: { ...stored.steps[step], note: text } },
-          }))
-        }
-      />
-    </Box>
-  );
-  const noteButton = !noting && note === "" && (
-    <BenchButton kind="quiet" onClick={() => setNoting(true)}>
-      Add a note
-    </BenchButton>
-  );
-  if (next === null)
-    return (
-      <Box mt="1">
-        {noteButton}
-        {noteField}
-      </Box>
-    );
+  const { content, buttons } = useStepNotes(step);
   return (
     <>
-      {noteField}
-      {noteButton && <Box>{noteButton}</Box>}
-      {/* Done stands at the same place of every step, whatever is scrolled. */}
-      <Flex
-        align="center"
-        gap="4"
-        wrap="wrap"
-        position="sticky"
-        bottom={{ base: "0", lg: "-16px" }}
-        zIndex="1"
-        bg="ground"
-        borderTopWidth="1px"
-        borderColor="line"
-        py="2.5"
-        mx="-1"
-        px="1"
-      >
-        <BenchButton kind="act" disabled={open} shortcut="N" onClick={finish}>
-          {`Done: go to ${stepNames[next].toLowerCase()}`}
-        </BenchButton>
-        {open && (
-          <Text color="soft" fontSize="15px" role="status">
-            Still missing: {gaps.join(", ")}.
-          </Text>
-        )}
+      {content}
+      {skipping && next !== null && (
+        <Flex
+          as="form"
+          gap="2"
+          w="full"
+          maxW="760px"
+          align="flex-end"
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (reason.trim() === "") return;
+            markSkipped(step, reason.trim());
+            setReason("");
+            setSkipping(false);
+            router.push(stepPath(job.id, next));
+          }}
+        >
+          <Box flex="1">
+            <TextField
+              label="Why it is skipped"
+              value={reason}
+              placeholder="It goes into the report"
+              onChange={setReason}
+            />
+          </Box>
+          <BenchButton type="submit" kind="main" disabled={reason.trim() === ""}>
+            Skip
+          </BenchButton>
+          <BenchButton type="button" kind="quiet" onClick={() => setSkipping(false)}>
+            Keep it
+          </BenchButton>
+        </Flex>
+      )}
+      <Flex gap="2" wrap="wrap" align="center">
+        {buttons}
         {open && skippable.includes(step) && !skipping && (
           <BenchButton kind="quiet" onClick={() => setSkipping(true)}>
             {skipped === null ? "Skip this step" : "Change why it is skipped"}
@@ -104,38 +91,39 @@ export function StepEnd({ step, gaps }: StepEndProps) {
             Skipped: {skipped}
           </Text>
         )}
-        {skipping && (
-          <Flex
-            as="form"
-            gap="2"
-            w="full"
-            align="flex-end"
-            onSubmit={(event) => {
-              event.preventDefault();
-              if (reason.trim() === "") return;
-              markSkipped(step, reason.trim());
-              setReason("");
-              setSkipping(false);
-              router.push(stepPath(job.id, next));
-            }}
-          >
-            <Box flex="1" maxW="520px">
-              <TextField
-                label="Why it is skipped"
-                value={reason}
-                placeholder="It goes into the report"
-                onChange={setReason}
-              />
-            </Box>
-            <BenchButton type="submit" kind="main" disabled={reason.trim() === ""}>
-              Skip
-            </BenchButton>
-            <BenchButton type="button" kind="quiet" onClick={() => setSkipping(false)}>
-              Keep it
-            </BenchButton>
-          </Flex>
-        )}
       </Flex>
+      {next !== null && (
+        <FootEnd>
+          <BenchButton kind={open ? "quiet" : "act"} flexShrink="0" disabled={open} shortcut="N" onClick={finish}>
+            {`Done: go to ${stepNames[next].toLowerCase()}`}
+          </BenchButton>
+          {open && <Missing gaps={gaps} />}
+        </FootEnd>
+      )}
     </>
   );
+}
+
+/** What is missing, named; where it is typed, a touch goes there. */
+function Missing({ gaps }: { gaps: readonly Gap[] }) {
+  const text = `Still missing: ${gaps.map(textOf).join(", ")}.`;
+  const field = gaps.map((gap) => (typeof gap === "string" ? null : gap.field)).find((name) => name !== null);
+  const look = { color: "soft", fontSize: "14px", lineHeight: "1.25", lineClamp: 3, minW: "0" } as const;
+  return field === undefined || field === null ? (
+    <Text {...look} role="status">
+      {text}
+    </Text>
+  ) : (
+    <Box asChild textAlign="start" minH="target" minW="0" cursor="pointer">
+      <button type="button" onClick={() => bringTo(field)}>
+        <Text as="span" {...look} role="status" textDecoration="underline" textUnderlineOffset="3px">
+          {text}
+        </Text>
+      </button>
+    </Box>
+  );
+}
+
+function textOf(gap: Gap): string {
+  return typeof gap === "string" ? gap : gap.text;
 }

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { type JobFileIssue, writeJobFile } from "@/core/records/job-file";
 import { reasonOf } from "@/core/result";
 import { recordAsText } from "@/data/jobs";
+import { picturesOf } from "@/data/photos";
 import { useChoiceFailure } from "@/session/choices";
 import { useJobState, useSession } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
@@ -32,7 +33,7 @@ export function StoreNotices() {
   const { jobs } = useSession();
   const save = async () => {
     const job = await jobs.filed();
-    if (job !== null) saveTextFile(jobFileName(job), writeJobFile(job));
+    if (job !== null) saveTextFile(jobFileName(job), writeJobFile(job, await picturesOf(job).catch(() => undefined)));
   };
   return (
     <Stack gap="3" css={{ "&:not(:empty)": { marginBottom: "12px" } }}>

@@ -1,13 +1,12 @@
 "use client";
 
-import { Flex, NativeSelect } from "@chakra-ui/react";
-import { Unplug } from "lucide-react";
-import { lazy, Suspense, useState } from "react";
+import { Box, Flex, NativeSelect } from "@chakra-ui/react";
+import { ChevronUp, Unplug } from "lucide-react";
+import { lazy, type ReactNode, Suspense, useState } from "react";
 import type { Engine } from "@/core/instruments/rack";
 import { rackVehicles } from "@/core/instruments/rack-vehicles";
 import { useJob, useJobState, useRack } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
-import { Card } from "@/ui/card";
 import { Text } from "@/ui/text";
 
 const paces = [1, 10, 60] as const;
@@ -20,8 +19,8 @@ const engines: { value: Engine; label: string }[] = [
 /** Fetched when instruments are chosen. */
 const LogImport = lazy(() => import("./log-import").then(({ LogImport }) => ({ default: LogImport })));
 
-/** Connects the simulated rack to this job and drives the simulated engine. */
-export function RackPanel() {
+/** The line of the instruments: connects the simulated rack or a log to this job, and drives the simulated engine. */
+export function RackPanel({ onClose }: { onClose: () => void }) {
   const { job, edit } = useJob();
   const rack = useRack("status", "source", "reason", "engine", "pace", "connect", "disconnect", "setEngine", "setPace");
   const [chosen, setChosen] = useState(job.rackVehicle ?? rackVehicles[0]!.id);
@@ -31,7 +30,10 @@ export function RackPanel() {
   if (desk === "elsewhere") return null;
   if (!live) {
     return (
-      <Card title="Instruments">
+      <Line>
+        <Text as="h2" fontSize="14px" fontWeight="600" color="soft" mb="1">
+          Instruments
+        </Text>
         <Flex gap="3" wrap="wrap" align="center">
           <Text color="soft" flex="1 1 220px">
             Type the readings, or connect the simulated rack and practise on a made-up vehicle.
@@ -72,70 +74,74 @@ export function RackPanel() {
             The rack was lost: {rack.reason}. What was taken is kept.
           </Text>
         )}
-      </Card>
+      </Line>
     );
   }
   return (
-    <Flex
-      gap="1.5"
-      wrap="wrap"
-      align="center"
-      bg="sheet"
-      borderWidth="1px"
-      borderColor="line"
-      rounded="card"
-      px="3"
-      py="1.5"
-    >
-      <Text fontSize="14px" fontWeight="600" color="soft" me="1">
-        {rack.source.kind === "log" ? "Log" : "Rack"}
-      </Text>
-      {rack.source.kind === "log" ? (
-        <Text fontWeight="650" truncate maxW="300px">
-          {rack.source.name}
-          {rack.source.ended ? ", at its end" : ""}
+    <Line>
+      <Flex gap="1.5" wrap="wrap" align="center">
+        <Text fontSize="14px" fontWeight="600" color="soft" me="1">
+          {rack.source.kind === "log" ? "Log" : "Rack"}
         </Text>
-      ) : (
-        engines.map(({ value, label }) => (
+        {rack.source.kind === "log" ? (
+          <Text fontWeight="650" truncate maxW="300px">
+            {rack.source.name}
+            {rack.source.ended ? ", at its end" : ""}
+          </Text>
+        ) : (
+          engines.map(({ value, label }) => (
+            <BenchButton
+              key={value}
+              px="3"
+              kind={rack.engine === value ? "main" : "quiet"}
+              aria-pressed={rack.engine === value}
+              onClick={() => rack.setEngine(value)}
+            >
+              {label}
+            </BenchButton>
+          ))
+        )}
+        <Text color="soft" ml="auto" fontSize="14px" fontWeight="600">
+          Clock
+        </Text>
+        {paces.map((pace) => (
           <BenchButton
-            key={value}
-            px="3"
-            kind={rack.engine === value ? "main" : "quiet"}
-            aria-pressed={rack.engine === value}
-            onClick={() => rack.setEngine(value)}
+            key={pace}
+            kind={rack.pace === pace ? "main" : "quiet"}
+            aria-pressed={rack.pace === pace}
+            px="2.5"
+            minW="target"
+            onClick={() => rack.setPace(pace)}
           >
-            {label}
+            {`× ${pace}`}
           </BenchButton>
-        ))
-      )}
-      <Text color="soft" ml="auto" fontSize="14px" fontWeight="600">
-        Clock
-      </Text>
-      {paces.map((pace) => (
+        ))}
         <BenchButton
-          key={pace}
-          kind={rack.pace === pace ? "main" : "quiet"}
-          aria-pressed={rack.pace === pace}
-          px="2.5"
+          kind="quiet"
+          px="0"
           minW="target"
-          onClick={() => rack.setPace(pace)}
+          aria-label={rack.source.kind === "log" ? "Close the log" : "Disconnect the rack"}
+          title={rack.source.kind === "log" ? "Close the log" : "Disconnect the rack"}
+          onClick={() => {
+            edit((stored) => ({ ...stored, rackVehicle: null }));
+            rack.disconnect();
+          }}
         >
-          {`× ${pace}`}
+          <Unplug size={19} />
         </BenchButton>
-      ))}
-      <BenchButton
-        kind="quiet"
-        px="0"
-        minW="target"
-        aria-label={rack.source.kind === "log" ? "Close the log" : "Disconnect the rack"}
-        title={rack.source.kind === "log" ? "Close the log" : "Disconnect the rack"}
-        onClick={() => {
-          edit((stored) => ({ ...stored, rackVehicle: null }));
-          rack.disconnect();
-        }}
-      >
-        <Unplug size={19} />
-      </BenchButton>
-    </Flex>
+        <BenchButton kind="quiet" px="0" minW="target" aria-label="Fold the instruments away" onClick={onClose}>
+          <ChevronUp size={19} />
+        </BenchButton>
+      </Flex>
+    </Line>
+  );
+}
+
+/** Between the header and the work, as wide as both. */
+function Line({ children }: { children: ReactNode }) {
+  return (
+    <Box as="section" aria-label="Instruments" bg="sheet" borderBottomWidth="1px" borderColor="line" px="4" py="1.5">
+      {children}
+    </Box>
   );
 }

@@ -6,8 +6,8 @@ import { movedBy } from "@/core/charge/books/ledger";
 import { type Job, MOST_CONTAINERS, newJob, stepIds } from "@/core/records/job";
 import { entry } from "@/core/units/entry";
 import { demoJobs } from "@/demo/demo-jobs";
+import { useJob } from "@/session/session";
 import { EvidenceRail } from "@/views/job/frame/evidence-rail";
-import { RunSheet } from "@/views/job/frame/run-sheet";
 import { fetchSteps, StepView } from "@/views/job/step-view";
 import { FAKE_START, type FakeWorld, settled, verdictOf } from "../../../../tests/support/fake-session";
 import { renderJob } from "../../../../tests/support/render-job";
@@ -45,6 +45,14 @@ const type = async (label: string, text: string) => {
   });
 };
 const press = async (name: string | RegExp) => {
+  await act(async () => {
+    fireEvent.click(screen.getByRole("button", { name }));
+    await settled();
+  });
+};
+
+/** Something drawn. */
+const touch = async (name: RegExp) => {
   await act(async () => {
     fireEvent.click(screen.getByRole("button", { name }));
     await settled();
@@ -305,14 +313,72 @@ describe("what cannot be, or would overwrite", () => {
   });
 });
 
+/** As the header has it. */
+function TakeBack() {
+  const { undo } = useJob();
+  return undo ? (
+    <button type="button" onClick={undo}>
+      Undo
+    </button>
+  ) : null;
+}
+
 function EvacuateAndSheet() {
   return (
     <>
-      <RunSheet step="evacuate" onOpen={() => undefined} />
+      <TakeBack />
       <StepView step="evacuate" />
     </>
   );
 }
+
+describe("the running test without instruments", () => {
+  it("is typed on the board as in the table: one number, both places, and a part is noted where it is touched", async () => {
+    const { jobs } = await renderJob(
+      { ...estate, baseline: blank.baseline, steps: { ...estate.steps, running: blank.steps.running } },
+      "running",
+    );
+    await touch(/^Suction line: not read/);
+    await type("Suction line, idle, on the board", "11.5");
+    expect(jobs.job!.baseline.settings[0].suction.text).toBe("11.5");
+    expect((screen.getByLabelText("Suction line, idle") as HTMLInputElement).value).toBe("11.5");
+    await touch(/^Condenser outlet: not read/);
+    await type("Condenser outlet, on the board", "44");
+    expect(jobs.job!.lines.spots).toEqual([{ place: "condenser-5", temperature: { text: "44", unit: "degC" } }]);
+    expect(screen.getByRole("button", { name: "Condenser outlet: 44.0 °C" })).toBeTruthy();
+    await touch(/^Condenser fan/);
+    await press("Note it");
+    await press("Not turning");
+    expect(jobs.job!.look.notes.at(-1)).toMatchObject({ part: "fan", sign: "not-turning" });
+  });
+
+  it("says what is missing, and a touch goes to where it is typed", async () => {
+    await renderJob({ ...estate, baseline: blank.baseline }, "running");
+    const missing = screen.getByRole("button", { name: /^Still missing: ambient/ });
+    await act(async () => {
+      fireEvent.click(missing);
+      await new Promise((resolve) => setTimeout(resolve, 400));
+    });
+    expect(document.activeElement).toBe(screen.getByLabelText("Ambient"));
+  });
+});
+
+describe("how a vehicle is built", () => {
+  it("may be not known: it is an answer, and the drawings that help stand beside the question", async () => {
+    const { jobs } = await renderJob(estate, "intake");
+    await press("How to tell the metering device");
+    expect(screen.getByRole("img", { name: /crimped around the thin pipe/ })).toBeTruthy();
+    const unsure = screen.getAllByRole("radio", { name: "Not sure" })[0]!;
+    await act(async () => {
+      fireEvent.click(unsure);
+      await settled();
+    });
+    expect(jobs.job!.intake).toMatchObject({ metering: null, unsure: ["metering"] });
+    expect(document.body.textContent).toContain("Not sure is carried");
+    await choose("Fixed orifice, accumulator");
+    expect(jobs.job!.intake).toMatchObject({ metering: "orifice-tube", unsure: [] });
+  });
+});
 
 describe("what is done and undone", () => {
   it("a mark on the circuit is stored at its part and can be taken off", async () => {

@@ -37,7 +37,6 @@ import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { OnHand } from "@/views/job/frame/on-hand";
 import { StepEnd } from "@/views/job/frame/step-end";
-import { RackPanel } from "@/views/job/instruments/rack-panel";
 import { nextStepSentence, paceSentence } from "@/words/charge";
 import { chargeSentence } from "@/words/issues";
 import { LedgerCard } from "./ledger-card";
@@ -64,7 +63,6 @@ export function ChargeStep() {
   const ready = known && inputs !== null && found?.ok === true;
   return (
     <Stack gap="3.5" maxW="1080px">
-      <RackPanel />
       {!known ? (
         <Notice tone="wait" title="Not before it is recovered and weighed">
           What is still in the circuit is not known, so nothing can be added to a weight. Go back to Recover.
@@ -103,7 +101,10 @@ export function ChargeStep() {
       <OnHand />
       <SchoolsCard />
       <LedgerCard />
-      <StepEnd step="charge" gaps={chargeGaps(job, found?.ok ? found.value : null, figures)} />
+      <StepEnd
+        step="charge"
+        gaps={known ? chargeGaps(job, found?.ok ? found.value : null, figures) : ["the recovered weight"]}
+      />
     </Stack>
   );
 }

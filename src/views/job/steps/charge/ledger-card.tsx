@@ -46,7 +46,7 @@ export function LedgerCard() {
             <Table.Row key={entry.id} fontSize="15px" color={held.has(entry.id) ? "ink" : "soft"}>
               <Table.Cell whiteSpace="nowrap">{format(parseISO(entry.at), "HH:mm:ss")}</Table.Cell>
               <Table.Cell textDecoration={held.has(entry.id) || entry.counters ? undefined : "line-through"}>
-                {entrySummary(entry)}
+                {entrySummary(entry, ledger)}
               </Table.Cell>
               <Table.Cell>{`${accountName(entry.from, job)}, ${accountName(entry.to, job)}`}</Table.Cell>
               <Table.Cell textAlign="end" fontWeight="600" fontSize="17px">
@@ -58,7 +58,7 @@ export function LedgerCard() {
                     kind="quiet"
                     fontSize="14px"
                     px="3"
-                    aria-label={`Take entry ${entry.id} back`}
+                    aria-label={`Take back: ${entrySummary(entry)}, ${format(parseISO(entry.at), "HH:mm:ss")}`}
                     onClick={() => edit((stored) => countered(stored, entry.id, new Date().toISOString()))}
                   >
                     Take back

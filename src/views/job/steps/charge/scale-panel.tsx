@@ -21,6 +21,7 @@ import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
+import { StepActs } from "@/views/job/frame/step-foot";
 import { alarmWords, callSentence } from "@/words/charge";
 import { chargeSentence, deskSentence, refusalSentence } from "@/words/issues";
 
@@ -89,16 +90,21 @@ export function ScalePanel({ balance: found, next }: { balance: MassBalance; nex
               g left in it
             </Text>
           </Text>
-          <BenchButton
-            kind={desk.call?.call === "stop" || desk.call?.call === "stalled" ? "act" : "main"}
-            mt="auto"
-            disabled={valve === "shut"}
-            onClick={() => void desk.shut().then(answered)}
-          >
-            Shut the valve
-          </BenchButton>
+          <Text mt="auto" fontSize="14px" color="soft">
+            Its valve is shut with the button at the foot.
+          </Text>
         </Flex>
       </Grid>
+      <StepActs>
+        <BenchButton
+          minW="230px"
+          kind={desk.call?.call === "stop" || desk.call?.call === "stalled" ? "act" : "main"}
+          disabled={valve === "shut"}
+          onClick={() => void desk.shut().then(answered)}
+        >
+          {valve === "shut" ? "No valve is open" : "Shut the valve"}
+        </BenchButton>
+      </StepActs>
       <Box role="status" mt="2.5" fontSize="17px" fontWeight="600" color={refused ? "act" : "soft"}>
         {refused ?? callSentence(desk, container, found, next, figures)}
       </Box>
@@ -235,18 +241,6 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
   return (
     <Card title="From your own scale or machine">
       <Stack gap="3">
-        <Flex gap="6" wrap="wrap">
-          <Choice label="What is open" options={handValves} value={valve} onChange={setValve} />
-          <Choice
-            label="Engine"
-            options={[
-              { value: "off", label: "Off" },
-              { value: "on", label: "Running" },
-            ]}
-            value={engine}
-            onChange={setEngine}
-          />
-        </Flex>
         <Choice
           label="What you read and type"
           options={[
@@ -256,7 +250,6 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
           value={shows}
           onChange={setShows}
         />
-        {watched && <Alarms alarms={stateAlarms(watched, { mostHighKpa: Number.POSITIVE_INFINITY })} />}
         {found.perContainer.map((c) => (
           <Flex key={c.id} gap="3" align="end" wrap="wrap">
             <Box flex="1 1 200px">
@@ -282,6 +275,19 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
             {refused}
           </Text>
         )}
+        <Flex gap="6" wrap="wrap">
+          <Choice label="What is open" options={handValves} value={valve} onChange={setValve} />
+          <Choice
+            label="Engine"
+            options={[
+              { value: "off", label: "Off" },
+              { value: "on", label: "Running" },
+            ]}
+            value={engine}
+            onChange={setEngine}
+          />
+        </Flex>
+        {watched && <Alarms alarms={stateAlarms(watched, { mostHighKpa: Number.POSITIVE_INFINITY })} />}
       </Stack>
     </Card>
   );

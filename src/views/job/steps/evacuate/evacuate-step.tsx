@@ -21,7 +21,6 @@ import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { StepEnd } from "@/views/job/frame/step-end";
-import { RackPanel } from "@/views/job/instruments/rack-panel";
 import { optionsOf, vacuumGaugeLabels } from "@/words/job";
 import { holdIssueSentence } from "@/words/vacuum";
 import { HoldReading, SightCard } from "./hold-reading";
@@ -52,7 +51,6 @@ export function EvacuateStep() {
   const fitted = fit?.ok ? fit.value.fitted : null;
   return (
     <Stack gap="3.5" maxW="1080px">
-      <RackPanel />
       <PumpCard target={target} school={vacuum} holdS={holdS} />
       <Card title="Pressure since the pump was started">
         <VacuumTrace

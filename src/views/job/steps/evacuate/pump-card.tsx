@@ -16,6 +16,7 @@ import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { Text } from "@/ui/text";
 import { useTick } from "@/ui/tick";
+import { StepActs } from "@/views/job/frame/step-foot";
 import { WriteDown } from "@/views/job/instruments/write-down";
 import { rackSentence } from "@/words/issues";
 import { holdOf, holdOptions } from "@/words/vacuum";
@@ -91,7 +92,7 @@ export function PumpCard({ target, school, holdS }: PumpCardProps) {
     phase === null
       ? "Not started."
       : phase === "pump"
-        ? `Pump on for ${formatClock(since)}.`
+        ? `Pump on for ${formatClock(since)}. To hold: shut the valve, stop the pump, wait.`
         : phase === "hold"
           ? since < holdS
             ? `Holding for ${formatClock(since)}, ${formatClock(holdS - since)} to go.`
@@ -123,30 +124,30 @@ export function PumpCard({ target, school, holdS }: PumpCardProps) {
             }
           />
         )}
-        <Flex gap="2" wrap="wrap">
-          {phase !== "pump" && (
-            <BenchButton kind={phase === null ? "main" : "quiet"} disabled={coming || full} onClick={pump}>
-              {full
-                ? `${MOST_MARKS} marks are as many as a job holds`
-                : phase === null
-                  ? "Start the pump"
-                  : "Pull again"}
-            </BenchButton>
-          )}
-          {phase === "pump" && (
-            <BenchButton kind={deep ? "act" : "main"} disabled={coming} onClick={hold}>
-              Shut the valve, stop the pump, begin the hold
-            </BenchButton>
-          )}
-          {phase === "hold" && (
-            <BenchButton kind={since >= holdS ? "act" : "quiet"} disabled={since < fields.hold.min} onClick={end}>
-              {since < fields.hold.min
-                ? `A hold is at least ${fields.hold.min} s: ${Math.ceil(fields.hold.min - since)} to go`
-                : `End the hold after ${formatClock(since)}`}
-            </BenchButton>
-          )}
-        </Flex>
       </Flex>
+      <StepActs>
+        {phase !== "pump" && (
+          <BenchButton
+            kind={phase === null && evacuate.lowest.text === "" ? "act" : "quiet"}
+            disabled={coming || full}
+            onClick={pump}
+          >
+            {full ? `${MOST_MARKS} marks are as many as a job holds` : phase === null ? "Start the pump" : "Pull again"}
+          </BenchButton>
+        )}
+        {phase === "pump" && (
+          <BenchButton minW="180px" kind={deep ? "act" : "main"} disabled={coming} onClick={hold}>
+            Begin the hold
+          </BenchButton>
+        )}
+        {phase === "hold" && (
+          <BenchButton kind={since >= holdS ? "act" : "quiet"} disabled={since < fields.hold.min} onClick={end}>
+            {since < fields.hold.min
+              ? `A hold is at least ${fields.hold.min} s: ${Math.ceil(fields.hold.min - since)} to go`
+              : `End the hold after ${formatClock(since)}`}
+          </BenchButton>
+        )}
+      </StepActs>
       <Flex mt="2" gap="4" wrap="wrap" align="end">
         <Text fontSize="17px" fontWeight="600" color="soft" role="status" flex="1">
           {words}

@@ -1,10 +1,12 @@
 "use client";
 
 import { Flex, Grid, Stack } from "@chakra-ui/react";
+import { useState } from "react";
 import { labelDoubts } from "@/core/readings/file/label-check";
 import { fields } from "@/core/records/fields";
 import { type Job, labelRefrigerants, type StopSign, stopSigns } from "@/core/records/job";
 import { intakeGaps, labelOf, USUAL_TOLERANCE_G, workableRefrigerant } from "@/core/records/job-readings";
+import { entryValue } from "@/core/units/entry";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
@@ -16,16 +18,9 @@ import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { labelDoubtSentence } from "@/words/issues";
-import {
-  compressorLabels,
-  fanLabels,
-  historyLabels,
-  meteringLabels,
-  oilLabels,
-  optionsOf,
-  refrigerantLabels,
-  stopSignLabels,
-} from "@/words/job";
+import { historyLabels, oilLabels, optionsOf, refrigerantLabels, stopSignLabels } from "@/words/job";
+import { HereBefore } from "./here-before";
+import { HowBuilt, WhereLabel } from "./how-built";
 
 type Intake = Job["intake"];
 
@@ -56,6 +51,7 @@ export function IntakeStep() {
               placeholder="Owner, model, number plate"
               onChange={(vehicle) => set("vehicle", vehicle)}
             />
+            <HereBefore />
             <TextField
               label="Complaint"
               lines={3}
@@ -69,17 +65,12 @@ export function IntakeStep() {
               value={intake.history}
               onChange={(history) => set("history", history)}
             />
-            <NumberField
-              spec={fields.altitude}
-              value={job.altitude}
-              label="Altitude of this shop"
-              hint="Gauges read against the air around them."
-              onChange={(altitude) => edit((stored) => ({ ...stored, altitude }))}
-            />
+            <AltitudeHere />
           </Stack>
         </Card>
         <Card title="From the label under the bonnet">
           <Stack gap="3">
+            <WhereLabel />
             <Choice
               label="Refrigerant"
               options={labelRefrigerants.map((value) => ({ value, label: refrigerantLabels[value] }))}
@@ -133,39 +124,7 @@ export function IntakeStep() {
           Ventilate, keep sparks and flames away, and use only equipment rated for it.
         </Caution>
       )}
-      <Card title="How it is built">
-        <Stack gap="3">
-          <Choice
-            label="Metering device"
-            options={optionsOf(meteringLabels)}
-            value={intake.metering}
-            onChange={(metering) => set("metering", metering)}
-          />
-          <Choice
-            label="Compressor"
-            options={optionsOf(compressorLabels)}
-            value={intake.compressor}
-            onChange={(compressor) => set("compressor", compressor)}
-          />
-          <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="3">
-            <Choice
-              label="Condenser fan"
-              options={optionsOf(fanLabels)}
-              value={intake.condenserFan}
-              onChange={(condenserFan) => set("condenserFan", condenserFan)}
-            />
-            <Choice
-              label="Evaporators"
-              options={[
-                { value: "1", label: "One" },
-                { value: "2", label: "Two" },
-              ]}
-              value={intake.evaporators === null ? null : intake.evaporators === 1 ? "1" : "2"}
-              onChange={(count) => set("evaporators", count === "1" ? 1 : 2)}
-            />
-          </Grid>
-        </Stack>
-      </Card>
+      <HowBuilt />
       {intake.compressor === "electric" && (
         <Caution title="Electric compressor: high voltage">
           Qualified people only. It needs its own insulating oil; a trace of the wrong one ends it.
@@ -200,6 +159,35 @@ export function IntakeStep() {
         <StepEnd step="intake" gaps={intakeGaps(job)} />
       )}
     </Stack>
+  );
+}
+
+/** Asked for where the shop has not said in its settings how high it lies; else it is said, and can be changed. */
+function AltitudeHere() {
+  const figures = useFigures();
+  const { job, edit } = useJob();
+  // What is being typed must not vanish under the hand.
+  const [asks, setAsks] = useState(entryValue(fields.altitude, job.altitude) === null);
+  if (!asks) {
+    return (
+      <Flex align="center" gap="3" wrap="wrap">
+        <Text color="soft" fontSize="15px">
+          {`Altitude ${figures.quantity(entryValue(fields.altitude, job.altitude), "m")}: gauges read against the air around them.`}
+        </Text>
+        <BenchButton kind="quiet" px="3" fontSize="15px" onClick={() => setAsks(true)}>
+          Not here
+        </BenchButton>
+      </Flex>
+    );
+  }
+  return (
+    <NumberField
+      spec={fields.altitude}
+      value={job.altitude}
+      label="Altitude of this shop"
+      hint="Gauges read against the air around them. Settings keep it for all jobs."
+      onChange={(altitude) => edit((stored) => ({ ...stored, altitude }))}
+    />
   );
 }
 

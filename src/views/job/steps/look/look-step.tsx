@@ -3,8 +3,8 @@
 import { Box, Flex, Grid, NativeSelect, Stack } from "@chakra-ui/react";
 import { X } from "lucide-react";
 import { useState } from "react";
-import { type PartId, partNames, type SignId, signIds, signNames } from "@/core/causes/signs";
-import { meaningOf, type Observation, partsOf } from "@/core/readings/observations";
+import { type PartId, partNames, signNames } from "@/core/causes/signs";
+import { meaningOf, partsOf } from "@/core/readings/observations";
 import { CircuitBoard } from "@/pictures/circuit-board";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
@@ -12,6 +12,7 @@ import { Card } from "@/ui/card";
 import { Caution } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
+import { PartSigns, withNotes } from "./part-signs";
 
 const fineMark = { text: "✓", tone: "done" } as const;
 
@@ -21,28 +22,13 @@ export function LookStep() {
   const { metering } = job.intake;
   const [part, setPart] = useState<PartId>("condenser");
   const { notes, fine } = job.look;
-  const here = notes.filter((note) => note.part === part);
-  const set = (change: (notes: Observation[]) => Observation[]) =>
-    edit((stored) => {
-      const next = change(stored.look.notes);
-      // What a sign stands at is not fine.
-      const still = stored.look.fine.filter((one) => !next.some((note) => note.part === one));
-      return { ...stored, look: { notes: next, fine: still } };
-    });
   const setFine = (parts: readonly PartId[]) =>
     edit((stored) => ({ ...stored, look: { ...stored.look, fine: [...parts] } }));
   const unmarked = partsOf(metering).filter((id) => !notes.some((note) => note.part === id));
   const allFine = unmarked.every((id) => fine.includes(id));
-  const isFine = fine.includes(part);
-  const toggle = (sign: SignId) =>
-    set((stored) =>
-      stored.some((note) => note.part === part && note.sign === sign)
-        ? stored.filter((note) => note.part !== part || note.sign !== sign)
-        : [...stored, { part, sign, at: new Date().toISOString() }],
-    );
   return (
     <Stack gap="3.5" maxW="1180px">
-      <Grid templateColumns={{ base: "1fr", xl: "minmax(0, 1fr) 330px" }} gap="3.5">
+      <Grid templateColumns={{ base: "1fr", xl: "minmax(0, 1fr) 268px" }} gap="3.5">
         <Card title="Press a pipe or a part, then say what it is like">
           <CircuitBoard
             metering={metering}
@@ -82,31 +68,9 @@ export function LookStep() {
             </NativeSelect.Field>
             <NativeSelect.Indicator />
           </NativeSelect.Root>
-          <Flex gap="2" wrap="wrap" mt="3">
-            <BenchButton
-              px="3"
-              kind={isFine ? "main" : "quiet"}
-              aria-pressed={isFine}
-              disabled={here.length > 0}
-              onClick={() => setFine(isFine ? fine.filter((one) => one !== part) : [...fine, part])}
-            >
-              Fine here
-            </BenchButton>
-            {signIds.map((sign) => {
-              const given = here.some((note) => note.sign === sign);
-              return (
-                <BenchButton
-                  key={sign}
-                  px="3"
-                  kind={given ? "act" : "quiet"}
-                  aria-pressed={given}
-                  onClick={() => toggle(sign)}
-                >
-                  {signNames[sign]}
-                </BenchButton>
-              );
-            })}
-          </Flex>
+          <Box mt="3">
+            <PartSigns part={part} />
+          </Box>
         </Card>
       </Grid>
       <Card title="Noted">
@@ -130,7 +94,11 @@ export function LookStep() {
                   px="0"
                   minW="target"
                   aria-label={`Take back ${partNames[note.part]}: ${signNames[note.sign].toLowerCase()}`}
-                  onClick={() => set((stored) => stored.filter((n) => n.part !== note.part || n.sign !== note.sign))}
+                  onClick={() =>
+                    edit((stored) =>
+                      withNotes(stored, (all) => all.filter((n) => n.part !== note.part || n.sign !== note.sign)),
+                    )
+                  }
                 >
                   <X size={18} />
                 </BenchButton>

@@ -13,10 +13,9 @@ import { useFigures } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
-import { StepEnd } from "@/views/job/frame/step-end";
-import { RackPanel } from "@/views/job/instruments/rack-panel";
-import { LiveTest, testGaps } from "@/views/job/steps/running/running-step";
-import { TestForm } from "@/views/job/steps/running/test-form";
+import { type Gap, StepEnd } from "@/views/job/frame/step-end";
+import { testGaps } from "@/views/job/steps/running/running-step";
+import { TestBench } from "@/views/job/steps/running/test-bench";
 import { customerWords } from "@/words/customer";
 import { changeSentence } from "@/words/tests";
 import { LeakCheck, partsToCheck } from "./leak-check";
@@ -30,8 +29,15 @@ export function ProveStep() {
   const hasBaseline = testGaps(job, "baseline").length === 0;
   return (
     <Stack gap="3.5" maxW="1080px">
-      <RackPanel />
-      <LiveTest which="proof" expected={expected} />
+      <TestBench which="proof" expected={expected}>
+        <Card title="Before and after, at the same settings">
+          {rows.length === 0 ? (
+            <Text color="soft">Take or type the same test again below; each pair appears here side by side.</Text>
+          ) : (
+            <ComparisonTable rows={rows} />
+          )}
+        </Card>
+      </TestBench>
       {!hasBaseline && (
         <Notice tone="wait" title="There is no test from before">
           Without it nothing can be compared; the readings are still kept for the record.
@@ -52,14 +58,6 @@ export function ProveStep() {
           </Flex>
         </Notice>
       )}
-      <Card title="Before and after, at the same settings">
-        {rows.length === 0 ? (
-          <Text color="soft">Take or type the same test again below; each pair appears here side by side.</Text>
-        ) : (
-          <ComparisonTable rows={rows} />
-        )}
-      </Card>
-      <TestForm which="proof" />
       <LeakCheck />
       <HotDayCard />
       <CustomerCard />
@@ -68,7 +66,7 @@ export function ProveStep() {
   );
 }
 
-function proveGaps(job: Job): string[] {
+function proveGaps(job: Job): Gap[] {
   const open = partsToCheck(job).filter((part) => !job.prove.checks.some((check) => check.part === part));
   return [
     ...testGaps(job, "proof"),

@@ -19,7 +19,7 @@ import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
-import { RackPanel } from "@/views/job/instruments/rack-panel";
+import { StepActs } from "@/views/job/frame/step-foot";
 import { chargeSentence, rackSentence } from "@/words/issues";
 import { recoveryWords } from "@/words/recover";
 import { CorrectionCard } from "./correction-card";
@@ -35,7 +35,6 @@ export function RecoverStep() {
   const weighed = recovered.ok && recovered.value !== null;
   return (
     <Stack gap="3.5" maxW="1080px">
-      <RackPanel />
       {(!weighed || job.correction !== null) && <CorrectionCard />}
       <MachineCard disabled={charged} />
       <Card title="By weight, the only true measure of what was in it">
@@ -143,23 +142,23 @@ function MachineCard({ disabled }: { disabled: boolean }) {
       <Flex align="end" gap="6" wrap="wrap">
         <Measure label="Weighed out" value={shown} unit="g" size="large" />
         <Measure label="Low side" value={latest.low} unit="kPa" />
-        <Flex gap="2" wrap="wrap">
-          {running ? (
-            <BenchButton kind={state.state === "dry" ? "act" : "main"} onClick={stop}>
-              Stop and watch the pressure
-            </BenchButton>
-          ) : (
-            <BenchButton kind={over ? "quiet" : "main"} disabled={disabled} onClick={start}>
-              {shown > 1 ? "Run it again" : "Start recovery"}
-            </BenchButton>
-          )}
-          {!running && shown > 1 && (
-            <BenchButton kind={state.state === "done" ? "act" : "quiet"} disabled={disabled} onClick={write}>
-              {`Write down ${figures.quantity(shown, "g")}`}
-            </BenchButton>
-          )}
-        </Flex>
       </Flex>
+      <StepActs>
+        {running ? (
+          <BenchButton kind={state.state === "dry" ? "act" : "main"} onClick={stop}>
+            Stop and watch the pressure
+          </BenchButton>
+        ) : (
+          <BenchButton kind={over ? "quiet" : "act"} disabled={disabled} onClick={start}>
+            {shown > 1 ? "Run it again" : "Start recovery"}
+          </BenchButton>
+        )}
+        {!running && shown > 1 && (
+          <BenchButton kind={state.state === "done" ? "act" : "quiet"} disabled={disabled} onClick={write}>
+            {`Write down ${figures.quantity(shown, "g")}`}
+          </BenchButton>
+        )}
+      </StepActs>
       <Text mt="2" fontSize="17px" fontWeight="600" color={words.tone} role="status">
         {words.text}
       </Text>

@@ -132,7 +132,7 @@ function PartRow({ part, repair, sheetG }: { part: RepairPart; repair: Repair; s
       const now = parts.find((one) => one.part === part);
       return now?.kind === kind
         ? others
-        : [...others, { drained: entry("", "g"), own: entry("", "g"), ...now, part, kind }];
+        : [...others, { drained: entry("", figures.unit("g")), own: entry("", figures.unit("g")), ...now, part, kind }];
     });
   const edited = (fields: Partial<Repair["parts"][number]>) =>
     change((parts) => parts.map((one) => (one.part === part ? { ...one, ...fields } : one)));

@@ -18,7 +18,7 @@ import { Caution, Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
-import { RackPanel } from "@/views/job/instruments/rack-panel";
+import { StepActs } from "@/views/job/frame/step-foot";
 
 type Rest = Job["rest"];
 
@@ -44,17 +44,14 @@ export function RestStep() {
   };
   return (
     <Stack gap="3.5" maxW="1080px">
-      <RackPanel />
-      <Card
-        title="Engine off, parts soaked to one temperature"
-        aside={
-          streams && (
-            <BenchButton kind={answer ? "quiet" : "main"} disabled={!canTake} onClick={take}>
-              {canTake ? "Take from the rack" : "Stop the engine to take it"}
-            </BenchButton>
-          )
-        }
-      >
+      {streams && (
+        <StepActs>
+          <BenchButton minW="230px" kind={answer ? "quiet" : "act"} disabled={!canTake} onClick={take}>
+            {canTake ? "Take from the rack" : "Stop the engine to take it"}
+          </BenchButton>
+        </StepActs>
+      )}
+      <Card title="Engine off, parts soaked to one temperature">
         <Grid templateColumns={{ base: "1fr 1fr", xl: "repeat(4, 1fr)" }} gap="3">
           <NumberField spec={fields.low} value={job.rest.low} onChange={(low) => set({ low })} />
           <NumberField spec={fields.high} value={job.rest.high} onChange={(high) => set({ high })} />

@@ -1,21 +1,16 @@
 "use client";
 
 import { Box, Flex, Grid } from "@chakra-ui/react";
-import type { LinePlace, LineProfile } from "@/core/line-places";
+import type { LineProfile } from "@/core/line-places";
 import { flashMarginAtDevice } from "@/core/readings/derive/line-flash";
-import {
-  type LineSpot,
-  largestUnexplainedDrop,
-  placesOf,
-  type UnexplainedDrop,
-} from "@/core/readings/derive/line-temperatures";
+import type { LineSpot, UnexplainedDrop } from "@/core/readings/derive/line-temperatures";
 import { fields } from "@/core/records/fields";
 import { settingValues, type TestName, workableRefrigerant } from "@/core/records/job-readings";
-import { type Entry, entry, entryOf, entryValue } from "@/core/units/entry";
+import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import { LineProfilePicture } from "@/pictures/line-profile";
 import type { Expected } from "@/session/expected";
-import { useJob, useRack } from "@/session/session";
+import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
@@ -25,44 +20,22 @@ import { NumberField } from "@/ui/number-field";
 import { useShortcuts } from "@/ui/shortcuts";
 import { Text } from "@/ui/text";
 import { placeNames } from "@/words/places";
+import { useSpots } from "./spots";
 
 /** Spots along the circuit against what a sound vehicle shows, with the fall that nothing explains marked where it lies. */
 export function AlongTheLines({ which, expected }: { which: TestName; expected: Expected | null }) {
   const figures = useFigures();
-  const { job, edit } = useJob();
-  const { canSpot, engine, spot } = useRack("canSpot", "engine", "spot");
-  const places = placesOf(job.intake.metering ?? "expansion-valve");
-  const entryAt = (place: LinePlace): Entry =>
-    job.lines.spots.find((spot) => spot.place === place)?.temperature ?? entry("", figures.unit("degC"));
-  const setSpot = (place: LinePlace, temperature: Entry) =>
-    edit((stored) => ({
-      ...stored,
-      lines: {
-        ...stored.lines,
-        spots: [...stored.lines.spots.filter((spot) => spot.place !== place), { place, temperature }],
-      },
-    }));
-  const spots: LineSpot[] = places.flatMap((place) => {
-    const temperatureC = entryValue(fields.spot, entryAt(place));
-    return temperatureC === null ? [] : [{ place, temperatureC }];
-  });
+  const { places, spots, entryAt, setSpot, point, drop } = useSpots(expected);
   const sound = expected?.bands.lines ?? [];
-  const drop = largestUnexplainedDrop(spots, sound);
   const next = places.find((place) => entryValue(fields.spot, entryAt(place)) === null) ?? null;
-  const point = async (place: LinePlace) => {
-    const read = await spot(place);
-    if (read !== null && read !== undefined) setSpot(place, entryOf(read, figures.unit("degC")));
-  };
-  const pointing = canSpot && next !== null && engine !== "off";
-  useShortcuts([
-    { key: "s", does: "Point the spot thermometer at the next place", run: () => pointing && void point(next) },
-  ]);
+  const pointNext = point !== null && next !== null ? () => void point(next) : null;
+  useShortcuts([{ key: "s", does: "Point the spot thermometer at the next place", run: () => pointNext?.() }]);
   return (
     <Card
       title="Along the lines, surface temperatures"
       aside={
-        pointing ? (
-          <BenchButton kind="quiet" shortcut="S" onClick={() => void point(next)}>
+        pointNext !== null && next !== null ? (
+          <BenchButton kind="quiet" shortcut="S" onClick={pointNext}>
             {`Point at: ${placeNames[next].toLowerCase()}`}
           </BenchButton>
         ) : undefined

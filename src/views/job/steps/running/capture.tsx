@@ -14,6 +14,7 @@ import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
 import { useShortcuts } from "@/ui/shortcuts";
 import { Text } from "@/ui/text";
+import { StepActs } from "@/views/job/frame/step-foot";
 import { silentAdvice, testAdvice } from "@/words/capture";
 
 /** A settled reading is the mean over this long; one taken early only over the last moments. */
@@ -67,64 +68,83 @@ export function CaptureBar({ which }: { which: TestName }) {
   };
   useShortcuts([{ key: "t", does: "Take the reading", run: take }]);
   const worst = live === null ? null : worstState(presentIn(live).map((channel) => live.states[channel]));
+  // A clutch that cycles never stands still: two whole cycles are what can be read of it.
+  const wholeCycles =
+    live !== null &&
+    worst?.state === "cycling" &&
+    cycleOfStream(session.rack.getState().samples, rack.settingSince, live) !== null;
+  const readable = worst?.state === "steady" || wholeCycles;
   const [idle, fast] = job[which].settings;
   const position = testPosition({
     engine: rack.engine,
     ranS: (rack.latest?.time ?? 0) - rack.settingSince,
-    steady: worst?.state === "steady",
+    steady: readable,
     taken: { idle: hasReadings(idle), fast: hasReadings(fast) },
   });
   // Asked to take, it also takes again what is there already; only the order and the time must be kept.
-  const mayTake =
-    worst?.state === "steady" && position.toRunS === 0 && position.act !== "idle-first" && rack.stalledS === null;
+  const mayTake = readable && position.toRunS === 0 && position.act !== "idle-first" && rack.stalledS === null;
   useAutomatic(byItself, mayTake, rack.settingSince, take);
 
   if (live === null) return null;
   const { title, detail, settled } =
-    rack.stalledS !== null ? silentAdvice : testAdvice(position, live, rack.source.kind === "rack", figures);
+    rack.stalledS !== null
+      ? silentAdvice
+      : testAdvice(position, live, rack.source.kind === "rack", figures, wholeCycles);
+  const speed = index === 0 ? "idle" : "fast idle";
   return (
-    <Flex
-      align="center"
-      gap="4"
-      bg="sheet"
-      borderWidth="1px"
-      borderColor="line"
-      borderLeftWidth="6px"
-      borderLeftColor={settled ? "done" : "wait"}
-      rounded="card"
-      px="4"
-      py="2"
-      minH="60px"
-    >
-      <Box flex="1" minW="0" role="status">
-        <Text fontSize="18px" fontWeight="650">
-          {title}
-        </Text>
-        <Text color="soft">{detail}</Text>
-      </Box>
-      {running && (
-        <Text color="soft" whiteSpace="nowrap" aria-label="Time at this speed">
-          {index === 0 ? "Idle" : "Fast idle"} {formatClock((rack.latest?.time ?? 0) - rack.settingSince)}
-          {position.toRunS > 0 && ` of ${formatClock(LEAST_RUN_S[index === 0 ? "idle" : "fast"])}`}
-        </Text>
-      )}
-      <BenchButton
-        kind="quiet"
-        aria-pressed={byItself}
-        onClick={() => setByItself(!byItself)}
-        title="Take each setting as soon as every channel is steady"
+    <>
+      <Flex
+        align="center"
+        gap="3"
+        bg="sheet"
+        borderWidth="1px"
+        borderColor="line"
+        borderLeftWidth="6px"
+        borderLeftColor={settled ? "done" : "wait"}
+        rounded="card"
+        ps="3"
+        pe="1.5"
+        py="0.5"
+        minH="58px"
       >
-        {byItself ? "Will take when steady" : "Take when steady"}
-      </BenchButton>
-      <BenchButton
-        kind={position.act === "take" ? "act" : "main"}
-        disabled={!running || rack.stalledS !== null}
-        shortcut="T"
-        onClick={take}
-      >
-        {position.act === "take" ? `Take ${index === 0 ? "idle" : "fast idle"}` : "Take it now"}
-      </BenchButton>
-    </Flex>
+        <Box flex="1" minW="0" role="status">
+          <Flex align="baseline" gap="3" wrap="wrap">
+            <Text fontSize="18px" fontWeight="650" lineHeight="1.2">
+              {title}
+            </Text>
+            {running && (
+              <Text color="soft" fontSize="14px" whiteSpace="nowrap" aria-label="Time at this speed">
+                {speed} {formatClock((rack.latest?.time ?? 0) - rack.settingSince)}
+                {position.toRunS > 0 && ` of ${formatClock(LEAST_RUN_S[index === 0 ? "idle" : "fast"])}`}
+              </Text>
+            )}
+          </Flex>
+          <Text color="soft" fontSize="14px" lineHeight="1.25" lineClamp={2}>
+            {detail}
+          </Text>
+        </Box>
+        <BenchButton
+          kind={byItself ? "main" : "quiet"}
+          px="3"
+          aria-pressed={byItself}
+          onClick={() => setByItself(!byItself)}
+          title="Take each setting as soon as every channel is steady, or whole cycles have been seen"
+        >
+          {byItself ? "Will take when steady" : "Take when steady"}
+        </BenchButton>
+      </Flex>
+      <StepActs>
+        <BenchButton
+          minW="170px"
+          kind={position.act === "take" ? "act" : "main"}
+          disabled={!running || rack.stalledS !== null}
+          shortcut="T"
+          onClick={take}
+        >
+          {running ? (position.act === "take" ? `Take ${speed}` : "Take it now") : "Engine is off"}
+        </BenchButton>
+      </StepActs>
+    </>
   );
 }
 

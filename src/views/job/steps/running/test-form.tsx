@@ -36,60 +36,101 @@ const derivedRows: {
   { key: "compressionRatio", label: "Compression ratio", about: "high-side", unit: null, decimals: 1 },
 ];
 
-/** The conditions and the two settings of a running test, typed or taken, with what follows from them. */
-export function TestForm({ which }: { which: TestName }) {
+/** The day and how the air runs, as the test is done. */
+export function Conditions({ which }: { which: TestName }) {
   const { job, edit } = useJob();
   const test = job[which];
   const set = useSetPart(which);
   const { setBlower } = useRack("setBlower");
   return (
-    <>
-      <Card title="Conditions">
-        <Grid templateColumns={{ base: "1fr 1fr", xl: "repeat(3, 1fr)" }} gap="3" alignItems="start">
-          <NumberField spec={fields.ambient} value={test.ambient} onChange={(ambient) => set({ ambient })} />
-          <NumberField spec={fields.humidity} value={test.humidity} onChange={(humidity) => set({ humidity })} />
-          <Choice
-            label="Air source"
-            options={[
-              { value: "fresh", label: "Fresh" },
-              { value: "recirculated", label: "Recirculated" },
-            ]}
-            value={test.airSource}
-            onChange={(airSource) => set({ airSource })}
-          />
+    <Card title="Conditions">
+      <Grid templateColumns={{ base: "1fr 1fr", md: "repeat(3, 1fr)" }} gap="3" alignItems="start">
+        <NumberField spec={fields.ambient} value={test.ambient} onChange={(ambient) => set({ ambient })} />
+        <NumberField spec={fields.humidity} value={test.humidity} onChange={(humidity) => set({ humidity })} />
+        <NumberField
+          spec={fields.altitude}
+          value={job.altitude}
+          onChange={(altitude) => edit((stored) => ({ ...stored, altitude }))}
+        />
+        <Choice
+          label="Air source"
+          options={[
+            { value: "fresh", label: "Fresh" },
+            { value: "recirculated", label: "Recirculated" },
+          ]}
+          value={test.airSource}
+          onChange={(airSource) => set({ airSource })}
+        />
+        <NumberField
+          spec={fields.blower}
+          value={test.blower}
+          onChange={(blower) => {
+            set({ blower });
+            const pct = entryValue(fields.blower, blower);
+            if (pct !== null) setBlower(pct);
+          }}
+        />
+        {test.airSource === "recirculated" && (
           <NumberField
-            spec={fields.blower}
-            value={test.blower}
-            onChange={(blower) => {
-              set({ blower });
-              const pct = entryValue(fields.blower, blower);
-              if (pct !== null) setBlower(pct);
-            }}
+            spec={fields.cabinReturn}
+            value={test.cabinReturn}
+            onChange={(cabinReturn) => set({ cabinReturn })}
           />
-          {test.airSource === "recirculated" && (
-            <NumberField
-              spec={fields.cabinReturn}
-              value={test.cabinReturn}
-              onChange={(cabinReturn) => set({ cabinReturn })}
-            />
-          )}
-          <NumberField
-            spec={fields.altitude}
-            value={job.altitude}
-            onChange={(altitude) => edit((stored) => ({ ...stored, altitude }))}
-          />
-        </Grid>
-      </Card>
-      <Card title="Readings">
-        <Readings which={which} />
-      </Card>
-    </>
+        )}
+      </Grid>
+    </Card>
+  );
+}
+
+/** What the readings give, setting by setting. */
+export function Derived({ which }: { which: TestName }) {
+  const accuracy = useAccuracy();
+  const figures = useFigures();
+  const { job } = useJob();
+  const test = job[which];
+  const derived = test.settings.map((setting) => deriveFor(job, test, settingValues(setting), accuracy));
+  return (
+    <Card title="What follows from them">
+      <Grid templateColumns="minmax(120px, 1.3fr) repeat(2, minmax(0, 1fr)) auto" columnGap="3" alignItems="center">
+        <span />
+        {test.settings.map((setting) => (
+          <Text key={setting.name} fontWeight="650" fontSize="16px" ps="3">
+            {setting.name === "idle" ? "Idle" : "Fast idle"}
+          </Text>
+        ))}
+        <span />
+        {derivedRows.map(({ key, label, about, unit: own, decimals }) => {
+          const unit = own === "as-high" ? "kPa" : own;
+          return (
+            <Fragment key={key}>
+              <RowLabel text={label} about={about} />
+              {derived.map((values, index) => (
+                <DerivedCell
+                  key={test.settings[index]!.name}
+                  value={values?.[key] ?? null}
+                  unit={unit}
+                  decimals={decimals}
+                />
+              ))}
+              <Text color="soft">{unit === null ? "" : figures.label(unit)}</Text>
+            </Fragment>
+          );
+        })}
+      </Grid>
+    </Card>
+  );
+}
+
+/** What was read at both settings, typed or taken: a table narrow enough to stand beside the towers. */
+export function ReadingsTable({ which }: { which: TestName }) {
+  return (
+    <Card title="Readings">
+      <Readings which={which} />
+    </Card>
   );
 }
 
 function Readings({ which }: { which: TestName }) {
-  const accuracy = useAccuracy();
-  const figures = useFigures();
   const { job, edit } = useJob();
   const test = job[which];
   const change = (index: 0 | 1, edited: (setting: TestSetting) => TestSetting) =>
@@ -101,18 +142,19 @@ function Readings({ which }: { which: TestName }) {
   };
   const [opened, setOpened] = useState(false);
   // A command is read only where there is one.
-  const seldom = seldomChannels.filter((id) => id !== "command" || job.intake.compressor === "variable-external");
+  const seldom = seldomChannels.filter(
+    (id) => id !== "command" || ["variable-external", null].includes(job.intake.compressor),
+  );
   const { verdict } = useVerdict("verdict");
   // What would tell most is shown without being asked for.
   const best = verdict?.nextTests[0]?.reads ?? [];
   const asked = seldom.some((id) => best.some((path) => path.endsWith(channels[id].field)));
   const more = opened || asked || test.settings.some((setting) => seldom.some((id) => setting[id].text !== ""));
-  const derived = test.settings.map((setting) => deriveFor(job, test, settingValues(setting), accuracy));
   return (
     <Grid
-      templateColumns="minmax(120px, 1.1fr) repeat(2, minmax(0, 1fr)) auto"
-      columnGap="3"
-      rowGap="2"
+      templateColumns="minmax(84px, 1fr) repeat(2, minmax(0, 1.05fr)) auto"
+      columnGap="2"
+      rowGap="1"
       alignItems="start"
     >
       <span />
@@ -167,30 +209,18 @@ function Readings({ which }: { which: TestName }) {
       ))}
       {!more && (
         <Box gridColumn="1 / -1">
-          <BenchButton kind="quiet" aria-expanded={false} onClick={() => setOpened(true)}>
+          <BenchButton
+            kind="quiet"
+            whiteSpace="normal"
+            textAlign="start"
+            py="2"
+            aria-expanded={false}
+            onClick={() => setOpened(true)}
+          >
             More readings: {seldom.map((channel) => channels[channel].short.toLowerCase()).join(", ")}
           </BenchButton>
         </Box>
       )}
-      {derivedRows.map(({ key, label, about, unit: own, decimals }) => {
-        const unit = own === "as-high" ? "kPa" : own;
-        return (
-          <Fragment key={key}>
-            <RowLabel text={label} quiet about={about} />
-            {derived.map((values, index) => (
-              <DerivedCell
-                key={test.settings[index]!.name}
-                value={values?.[key] ?? null}
-                unit={unit}
-                decimals={decimals}
-              />
-            ))}
-            <Text color="soft" pt="1">
-              {unit === null ? "" : figures.label(unit)}
-            </Text>
-          </Fragment>
-        );
-      })}
     </Grid>
   );
 }
@@ -202,9 +232,15 @@ function provenance(setting: TestSetting): string {
   return `taken ${at}, not settled: ${setting.unsettled.map((channel) => channels[channel].name.toLowerCase()).join(", ")}`;
 }
 
-function RowLabel({ text, quiet = false, about }: { text: string; quiet?: boolean; about?: string }) {
+function RowLabel({ text, about }: { text: string; about?: string }) {
   return (
-    <Flex minH={quiet ? "34px" : "target"} align="center" fontWeight={quiet ? "500" : "600"} fontSize="15px">
+    <Flex
+      minH={about === undefined ? "target" : "36px"}
+      align="center"
+      lineHeight="1.2"
+      fontWeight={about === undefined ? "600" : "500"}
+      fontSize="15px"
+    >
       {about === undefined ? text : <Explain about={about}>{text}</Explain>}
     </Flex>
   );

@@ -28,7 +28,7 @@ import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { useTick } from "@/ui/tick";
 import { StepEnd } from "@/views/job/frame/step-end";
-import { RackPanel } from "@/views/job/instruments/rack-panel";
+import { StepActs } from "@/views/job/frame/step-foot";
 import { shutOffVerdicts, shutOffWords } from "@/words/tests";
 
 /** The sides since the stop, as they stream; the time is written down once it is decided. */
@@ -87,7 +87,6 @@ export function ShutOffStep() {
   const { metering } = job.intake;
   return (
     <Stack gap="3.5" maxW="1080px">
-      <RackPanel />
       {live && <LiveShutOff />}
       <Grid templateColumns="minmax(0, 1fr)" gap="3.5">
         <Card title={live ? "Or timed by hand" : "Timed by hand"}>
@@ -112,6 +111,13 @@ export function ShutOffStep() {
         </Card>
       </Grid>
       {answer !== null && metering !== null && <Answer {...answer} metering={metering} />}
+      {answer !== null && metering === null && (
+        <Notice
+          title={`${answer.equalised ? "Met after" : "Still apart after"} ${formatNumber(answer.seconds, "s")} s`}
+        >
+          {`Usual for a valve: ${usualMeetS["expansion-valve"].from} to ${usualMeetS["expansion-valve"].to} s; for an orifice: ${usualMeetS["orifice-tube"].from} to ${usualMeetS["orifice-tube"].to} s. Which it has is not known: it is judged with both.`}
+        </Notice>
+      )}
       <StepEnd step="shut-off" gaps={answer === null ? ["the time until the sides met"] : []} />
     </Stack>
   );
@@ -194,11 +200,11 @@ function Watch({
             </Text>
           )}
         </Stack>
-        {state.state === "running" && (
-          <BenchButton kind="act" onClick={onStop}>
-            Stop the engine
+        <StepActs>
+          <BenchButton minW="200px" kind="act" disabled={state.state !== "running"} onClick={onStop}>
+            {state.state === "running" ? "Stop the engine" : "Engine is off"}
           </BenchButton>
-        )}
+        </StepActs>
       </Flex>
     </Card>
   );

@@ -8,6 +8,7 @@ import { techniciansOf } from "@/core/records/choices";
 import { compareTests } from "@/core/records/compare-tests";
 import { stepIds } from "@/core/records/job";
 import { writeJobFile } from "@/core/records/job-file";
+import { picturesOf } from "@/data/photos";
 import { useChoices } from "@/session/choices";
 import { useConditionShifts } from "@/session/condition-shifts";
 import { useLeading } from "@/session/leading";
@@ -20,6 +21,8 @@ import { Notice } from "@/ui/notice";
 import { saveTextFile } from "@/ui/save-file";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
+import { StepEnd } from "@/views/job/frame/step-end";
+import { FootEnd, StepActs } from "@/views/job/frame/step-foot";
 import { ComparisonTable } from "@/views/job/steps/prove/prove-step";
 import { jobFileName, stepNames } from "@/words/job";
 import { workDone } from "@/words/work-done";
@@ -42,7 +45,11 @@ export function SignOffStep() {
     });
   // As it is shown: the file holds the last keystroke, whether or not the browser has stored it.
   const { jobs } = useSession();
-  const save = async () => saveTextFile(jobFileName(job), writeJobFile((await jobs.filed()) ?? job));
+  const save = async () => {
+    const filed = (await jobs.filed()) ?? job;
+    // A store that refuses keeps nobody from the words and numbers.
+    saveTextFile(jobFileName(job), writeJobFile(filed, await picturesOf(filed).catch(() => undefined)));
+  };
   return (
     <Stack gap="3.5" maxW="1080px">
       {open.length > 0 && (
@@ -109,22 +116,25 @@ export function SignOffStep() {
             onChange={(remark) => set({ remark, signedAt: null })}
           />
         </Grid>
-        <Flex gap="3" mt="3" align="center" wrap="wrap">
-          <BenchButton kind="act" disabled={job.signOff.technician.trim() === ""} onClick={sign}>
-            {signed ? "Sign again" : "Sign"}
-          </BenchButton>
+        <StepActs>
           <BenchButton kind="main" onClick={save}>
             Save the job file
           </BenchButton>
-          <Text color="soft" role="status">
+          <BenchButton kind="act" minW="120px" disabled={job.signOff.technician.trim() === ""} onClick={sign}>
+            {signed ? "Sign again" : "Sign"}
+          </BenchButton>
+        </StepActs>
+        <FootEnd>
+          <Text color="soft" role="status" lineClamp={2}>
             {signed
               ? `Signed by ${job.signOff.technician.trim()}, ${format(new Date(signed), "d MMMM yyyy, HH:mm")}.`
               : job.signOff.technician.trim() === ""
                 ? "Give a name to sign."
                 : "Not signed yet."}
           </Text>
-        </Flex>
+        </FootEnd>
       </Card>
+      <StepEnd step="sign-off" gaps={[]} />
       <Text color="soft" fontSize="14px">
         Local law, the vehicle maker's procedure and licensed practice come first. The file holds everything typed and
         weighed, and reads back the same in the Bay.

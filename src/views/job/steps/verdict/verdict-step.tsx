@@ -45,6 +45,7 @@ export function VerdictStep() {
         <Notice title="No verdict without readings">
           Give label, ambient, altitude and at least one running reading. Until then nothing is guessed.
         </Notice>
+        <StepEnd step="verdict" gaps={["readings that can be judged"]} />
       </Stack>
     );
   }

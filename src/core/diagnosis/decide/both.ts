@@ -1,0 +1,100 @@
+/** One verdict for a vehicle that may be built in several ways: each is judged, none is preferred, and what they agree on stands. */
+import type { Cause } from "../../causes/catalogue";
+import type { NextTest } from "../next-test/next-tests";
+import { entropyOf } from "../weigh/weigh";
+import type { RankedCause, Verdict, Warning } from "./verdict";
+
+const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
+
+/**
+ * The verdicts on the same readings, one for each way the vehicle may be built (at least one), as one. Probabilities are means, since each way
+ * counts alike; ranges reach as far as any of them; a cause gives the reasons of the way in which it is most probable.
+ */
+export function asOne(verdicts: readonly Verdict[]): Verdict {
+  const [first] = verdicts;
+  if (first === undefined) throw new Error("no verdict to be made one of");
+  if (verdicts.length === 1) return first;
+  const causes = first.causes
+    .map(({ cause }) => causeOfAll(cause, verdicts))
+    .sort((a, b) => b.probability - a.probability);
+  return {
+    id: first.id,
+    causes,
+    together: togetherOfAll(verdicts),
+    charge: chargeOfAll(verdicts),
+    nextTests: testsOfAll(verdicts),
+    warnings: [{ code: "built-either-way", ways: verdicts.length }, ...warningsOfAll(verdicts)],
+    undecidedBits: entropyOf(causes.map(({ probability }) => probability)),
+  };
+}
+
+function causeOfAll(cause: Cause, verdicts: readonly Verdict[]): RankedCause {
+  const ranked = verdicts.flatMap(({ causes }) => causes.filter((one) => one.cause === cause));
+  const telling = ranked.reduce((best, one) => (one.probability > best.probability ? one : best));
+  return {
+    ...telling,
+    probability: mean(ranked.map(({ probability }) => probability)),
+    present: mean(ranked.map(({ present }) => present)),
+    severity: {
+      low: Math.min(...ranked.map(({ severity }) => severity.low)),
+      median: telling.severity.median,
+      high: Math.max(...ranked.map(({ severity }) => severity.high)),
+    },
+  };
+}
+
+function togetherOfAll(verdicts: readonly Verdict[]): Verdict["together"] {
+  const sums = new Map<string, Verdict["together"][number]>();
+  for (const { together } of verdicts) {
+    for (const { causes, probability } of together) {
+      const key = causes.join("+");
+      sums.set(key, { causes, probability: (sums.get(key)?.probability ?? 0) + probability / verdicts.length });
+    }
+  }
+  return [...sums.values()].sort((a, b) => b.probability - a.probability);
+}
+
+function chargeOfAll(verdicts: readonly Verdict[]): Verdict["charge"] {
+  const charges = verdicts.flatMap(({ charge }) => (charge === null ? [] : [charge]));
+  if (charges.length === 0) return null;
+  return {
+    lowG: Math.min(...charges.map(({ lowG }) => lowG)),
+    medianG: Math.round(mean(charges.map(({ medianG }) => medianG))),
+    highG: Math.max(...charges.map(({ highG }) => highG)),
+    identified: charges.every(({ identified }) => identified),
+    weighed: charges[0]!.weighed,
+  };
+}
+
+/** A test is offered where every way offers it: what it tells and settles is then their mean. */
+function testsOfAll(verdicts: readonly Verdict[]): NextTest[] {
+  const [first, ...others] = verdicts;
+  return first!.nextTests
+    .flatMap((test) => {
+      const alike = others.map(({ nextTests }) => nextTests.find((one) => one.test === test.test));
+      if (alike.some((one) => one === undefined)) return [];
+      const all = [test, ...(alike as NextTest[])];
+      return [
+        {
+          ...test,
+          gainBits: mean(all.map(({ gainBits }) => gainBits)),
+          settles: mean(all.map(({ settles }) => settles)),
+          // What a cause would show differs between the ways: nothing is foretold.
+          outcomes: [],
+        },
+      ];
+    })
+    .sort((a, b) => b.gainBits / b.minutes - a.gainBits / a.minutes);
+}
+
+function warningsOfAll(verdicts: readonly Verdict[]): Warning[] {
+  const seen = new Map<string, Warning>();
+  for (const { warnings } of verdicts) {
+    for (const warning of warnings) {
+      // The worst of a kind stands for it, and the first was found in the most usual way.
+      const key = "observable" in warning ? `${warning.code} ${warning.observable} ${warning.rpm}` : warning.code;
+      if (!seen.has(key)) seen.set(key, warning);
+    }
+  }
+  return [...seen.values()];
+}

@@ -1,0 +1,42 @@
+/** What is on record of a vehicle from visits before: its label and how it is built need not be asked twice. */
+import type { Job } from "./job";
+import { chargedOf, labelOf } from "./job-readings";
+
+/** One name however it was typed. */
+const nameOf = (vehicle: string) => vehicle.trim().toLowerCase().replace(/\s+/g, " ");
+
+/** The newest other job of the same vehicle, by its name, that knows the label charge; null where there is none. */
+export function lastVisit(job: Job, jobs: readonly Job[]): Job | null {
+  const name = nameOf(job.intake.vehicle);
+  if (name === "") return null;
+  const others = jobs.filter(
+    (one) => one.id !== job.id && nameOf(one.intake.vehicle) === name && labelOf(one).chargeG !== null,
+  );
+  return others.reduce<Job | null>((last, one) => (last === null || one.createdAt > last.createdAt ? one : last), null);
+}
+
+/** The job with label, build and the date of the last filling by weight as an earlier visit has them; what was typed here stands. */
+export function fromVisit(job: Job, visit: Job): Job {
+  const { intake: now } = job;
+  const { intake: then } = visit;
+  const filled =
+    chargedOf(visit) !== null && visit.signOff.signedAt !== null ? visit.signOff.signedAt.slice(0, 10) : null;
+  return {
+    ...job,
+    intake: {
+      ...now,
+      refrigerant: now.refrigerant ?? then.refrigerant,
+      charge: now.charge.text.trim() === "" ? then.charge : now.charge,
+      tolerance: now.tolerance.text.trim() === "" ? then.tolerance : now.tolerance,
+      metering: now.metering ?? then.metering,
+      compressor: now.compressor ?? then.compressor,
+      condenserFan: now.condenserFan ?? then.condenserFan,
+      evaporators: now.evaporators ?? then.evaporators,
+      oilKind: now.oilKind ?? then.oilKind,
+      oilAmount: now.oilAmount.text.trim() === "" ? then.oilAmount : now.oilAmount,
+      history: now.history ?? (filled === null ? null : "serviced"),
+      lastFilled: now.lastFilled ?? filled ?? then.lastFilled,
+      unsure: then.unsure.filter((one) => now[one] === null && then[one] === null),
+    },
+  };
+}

@@ -1,0 +1,53 @@
+import "fake-indexeddb/auto";
+import { beforeEach, describe, expect, it } from "vitest";
+import type { Job } from "@/core/records/job";
+import { demoJobs } from "@/demo/demo-jobs";
+import { database } from "./database";
+import { clearRemoved, importJob, listJobs, removeJob } from "./jobs";
+import { keepPicture, loadPicture, picturesOf } from "./photos";
+import { eraseAll, whatIsKept } from "./shop";
+
+const [van, estate] = demoJobs(new Date("2026-06-01T10:00:00.000Z")) as [Job, Job];
+const jpeg = new Uint8Array([0xff, 0xd8, 0xff, 7]);
+const photo = { id: "belt", step: "look", at: "2026-06-01T10:05:00.000Z", width: 800, height: 600, bytes: 4 } as const;
+const shown: Job = { ...van, photos: [photo] };
+
+beforeEach(eraseAll);
+
+describe("photos of a job", () => {
+  it("are kept beside the record, found by it, and counted", async () => {
+    await database.jobs.bulkAdd([shown, estate]);
+    await keepPicture(shown.id, "belt", jpeg);
+    expect(await loadPicture(shown.id, "belt")).toEqual(jpeg);
+    expect(await loadPicture(estate.id, "belt")).toBeNull();
+    expect([...(await picturesOf(shown))]).toEqual([["belt", jpeg]]);
+    // A record that names a picture which is not here is still read.
+    expect((await picturesOf({ ...shown, id: "elsewhere" })).size).toBe(0);
+    expect((await whatIsKept()).photos).toBe(1);
+    await eraseAll();
+    expect((await whatIsKept()).photos).toBe(0);
+  });
+
+  it("come with a job's file, and a copy has its own", async () => {
+    await importJob(shown, new Map([["belt", jpeg]]));
+    expect(await loadPicture(shown.id, "belt")).toEqual(jpeg);
+    const other = { ...shown, intake: { ...shown.intake, complaint: "something else" } };
+    const { id, outcome } = await importJob(other, new Map([["belt", new Uint8Array([0xff, 0xd8, 0xff, 8])]]));
+    expect(outcome).toBe("added-as-copy");
+    expect((await loadPicture(id, "belt"))?.at(-1)).toBe(8);
+    expect((await loadPicture(shown.id, "belt"))?.at(-1)).toBe(7);
+  });
+
+  it("stay as long as their job can be put back, and go with it", async () => {
+    await database.jobs.bulkAdd([shown, { ...estate, photos: [photo] }]);
+    for (const job of [shown, estate]) await keepPicture(job.id, "belt", jpeg);
+    const then = Date.parse("2026-06-02T10:00:00.000Z");
+    await removeJob(shown.id, then);
+    await clearRemoved(then + 86_400_000);
+    expect(await loadPicture(shown.id, "belt")).toEqual(jpeg);
+    await clearRemoved(then + 60 * 86_400_000);
+    expect(await loadPicture(shown.id, "belt")).toBeNull();
+    expect(await loadPicture(estate.id, "belt")).toEqual(jpeg);
+    expect((await listJobs()).jobs).toHaveLength(1);
+  });
+});

@@ -1,0 +1,41 @@
+/** Photos of jobs, beside their records: a record stays small however many pictures it has. */
+import type { Job } from "@/core/records/job";
+import { database } from "./database";
+
+/** Pictures of a job by their ids: JPEG bytes. */
+export type Pictures = ReadonlyMap<string, Uint8Array>;
+
+const keyOf = (jobId: string, id: string) => `${jobId}/${id}`;
+
+export async function keepPicture(jobId: string, id: string, jpeg: Uint8Array): Promise<void> {
+  await database.photos.put({ key: keyOf(jobId, id), jobId, jpeg });
+}
+
+/** Null where this browser has the photo's line in the record, but not the picture. */
+export async function loadPicture(jobId: string, id: string): Promise<Uint8Array | null> {
+  return (await database.photos.get(keyOf(jobId, id)))?.jpeg ?? null;
+}
+
+/** All pictures that a job names and this browser has. */
+export async function picturesOf(job: Job): Promise<Pictures> {
+  const found = new Map<string, Uint8Array>();
+  for (const { id } of job.photos) {
+    const jpeg = await loadPicture(job.id, id);
+    if (jpeg !== null) found.set(id, jpeg);
+  }
+  return found;
+}
+
+/** Throws away pictures of jobs that are neither here nor among the removed. */
+export async function clearPictures(): Promise<void> {
+  await database.transaction("rw", database.photos, database.jobs, database.removed, async () => {
+    const here = new Set([
+      ...(await database.jobs.toCollection().primaryKeys()),
+      ...(await database.removed.toCollection().primaryKeys()),
+    ]);
+    const owners = await database.photos.orderBy("jobId").uniqueKeys();
+    for (const owner of owners) {
+      if (!here.has(String(owner))) await database.photos.where("jobId").equals(owner).delete();
+    }
+  });
+}

@@ -1,0 +1,187 @@
+"use client";
+
+import { Box, Flex, Grid } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+import { fields } from "@/core/records/fields";
+import { deriveFor, settingValues, type TestName, workableRefrigerant } from "@/core/records/job-readings";
+import { entryValue } from "@/core/units/entry";
+import { formatNumber, formatQuantity } from "@/core/units/units";
+import { AgainstBands } from "@/pictures/against-bands";
+import { Towers } from "@/pictures/towers";
+import { Trace } from "@/pictures/trace";
+import type { Expected } from "@/session/expected";
+import { useJob, useLive, useRack, useRackOf } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
+import { useAccuracy } from "@/ui/instruments";
+import { Text } from "@/ui/text";
+import { CaptureBar } from "./capture";
+import { ShopChartNote, useShopChart } from "./shop-chart";
+import { TestBoard } from "./test-board";
+import { Conditions, Derived, ReadingsTable } from "./test-form";
+import { TypedCycle } from "./typed-cycle";
+
+interface TestBenchProps {
+  which: TestName;
+  expected: Expected | null;
+  /** What stands next below what is read. */
+  children?: ReactNode;
+}
+
+/** Towers beside what they are read with: the circuit while instruments run, the table of readings where they are typed. */
+const besideTowers = { base: "1fr", md: "226px minmax(0, 1fr)" };
+
+/** A running test: with instruments, what they show and the act on one screen; without, the table to type into. */
+export function TestBench({ which, expected, children }: TestBenchProps) {
+  const streams = useRackOf(({ status }) => status === "running");
+  return streams ? (
+    <>
+      <CaptureBar which={which} />
+      <Grid templateColumns={besideTowers} gap="2.5">
+        <BothSides which={which} expected={expected} />
+        <TestBoard which={which} expected={expected} />
+      </Grid>
+      <LiveTrace />
+      {children}
+      <Against which={which} expected={expected} />
+      <ReadingsTable which={which} />
+      <Conditions which={which} />
+      <Derived which={which} />
+    </>
+  ) : (
+    <>
+      <Conditions which={which} />
+      <Grid templateColumns={besideTowers} gap="2.5" alignItems="start">
+        <BothSides which={which} expected={expected} />
+        <ReadingsTable which={which} />
+      </Grid>
+      {children}
+      <TestBoard which={which} expected={expected} />
+      <Against which={which} expected={expected} />
+      <Derived which={which} />
+      <TypedCycle which={which} />
+    </>
+  );
+}
+
+/** What the two gauges show, streamed or typed last, in the bands of such a vehicle now. */
+function BothSides({ which, expected }: TestBenchProps) {
+  const { job } = useJob();
+  const { samples, engine } = useRack("samples", "engine");
+  const live = useLive();
+  const refrigerant = workableRefrigerant(job);
+  const shop = useShopChart(
+    refrigerant,
+    live?.values.ambient ?? (live === null ? entryValue(fields.ambient, job[which].ambient) : null),
+  );
+  const bands = useBandsNow(expected);
+  const typed = useTypedSetting(which);
+  const recent = samples.slice(-120);
+  const range = (key: "low" | "high") => {
+    const values = recent.flatMap((sample) => (sample[key] === null ? [] : [sample[key]]));
+    return live === null || values.length === 0 ? null : ([Math.min(...values), Math.max(...values)] as const);
+  };
+  const side = (key: "low" | "high") => ({
+    value: live === null ? typed[key] : live.values[key],
+    range: range(key),
+    band: bands?.[key] ?? null,
+    shop: shop.ranges?.[key] ?? null,
+  });
+  return (
+    <Card tight title="Both sides, gauge">
+      <Box mx="-1.5">
+        <Towers
+          low={side("low")}
+          high={side("high")}
+          refrigerant={refrigerant}
+          altitudeM={entryValue(fields.altitude, job.altitude)}
+        />
+      </Box>
+      <Text fontSize="13px" color="soft" lineHeight="1.25" minH="16px">
+        {bands && expected
+          ? "Green: such a vehicle now"
+          : engine === "off" && live !== null
+            ? "Bands: while the engine runs"
+            : ""}
+      </Text>
+    </Card>
+  );
+}
+
+/** Bands are for a running circuit: at a standstill there is nothing to hold against them. */
+function useBandsNow(expected: Expected | null) {
+  const stands = useRackOf(({ status, engine }) => status === "running" && engine === "off");
+  return stands ? null : (expected?.bands.bands ?? null);
+}
+
+/** The typed setting that the bands are for: fast idle where it was read. */
+function useTypedSetting(which: TestName) {
+  const { job } = useJob();
+  const [idle, fast] = job[which].settings.map(settingValues);
+  return fast!.high !== null ? fast! : idle!;
+}
+
+/** Every reading beside its band, and the workshop's own chart. */
+function Against({ which, expected }: TestBenchProps) {
+  const figures = useFigures();
+  const { job } = useJob();
+  const accuracy = useAccuracy();
+  const live = useLive();
+  const bands = useBandsNow(expected);
+  const typed = useTypedSetting(which);
+  const refrigerant = workableRefrigerant(job);
+  const ambientC = live === null ? entryValue(fields.ambient, job[which].ambient) : live.values.ambient;
+  const shop = useShopChart(refrigerant, ambientC);
+  return (
+    <Card
+      title={
+        bands && expected
+          ? `Against such a vehicle at ${figures.quantity(expected.ambientC, "degC")}, ${formatNumber(expected.rpm, "rpm")} rpm, blower ${formatQuantity(expected.blowerPct, "pct")}`
+          : "What it should be"
+      }
+    >
+      <AgainstBands
+        bands={bands}
+        ownTests={expected?.bands.ownTests ?? 0}
+        live={
+          live ?? {
+            values: { ...typed, ambient: ambientC },
+            derived: deriveFor(job, job[which], typed, accuracy),
+          }
+        }
+      />
+      {refrigerant !== null && <ShopChartNote refrigerant={refrigerant} shop={shop} />}
+    </Card>
+  );
+}
+
+function LiveTrace() {
+  const { trace, latest } = useRack("trace", "latest");
+  return (
+    <Card tight>
+      <Trace trace={trace} latest={latest} low>
+        <MarkBar />
+      </Trace>
+    </Card>
+  );
+}
+
+/** What a person does to the car while it is watched is marked where it happened. */
+const marks = ["doors opened", "air source changed", "blower changed", "condenser wetted"] as const;
+
+function MarkBar() {
+  const { note } = useRack("note");
+  return (
+    <Flex gap="1.5" wrap="wrap" align="center" mt="1">
+      <Text fontSize="14px" color="soft" me="1">
+        Mark on the trace
+      </Text>
+      {marks.map((text) => (
+        <BenchButton key={text} kind="quiet" px="2.5" fontSize="14px" onClick={() => note("mark", text)}>
+          {text}
+        </BenchButton>
+      ))}
+    </Flex>
+  );
+}

@@ -1,0 +1,349 @@
+"use client";
+
+import { Box, Flex, Grid } from "@chakra-ui/react";
+import { type ReactNode, useState } from "react";
+import { type PartId, partNames, signNames } from "@/core/causes/signs";
+import type { LinePlace } from "@/core/line-places";
+import { channels, type SettingChannel } from "@/core/readings/channels";
+import type { DerivedValues } from "@/core/readings/derive/derived";
+import { fields } from "@/core/records/fields";
+import type { Job } from "@/core/records/job";
+import { deriveFor, type SettingValues, settingValues, type TestName, withSetting } from "@/core/records/job-readings";
+import { entryValue } from "@/core/units/entry";
+import type { Figures } from "@/core/units/figures";
+import { CircuitBoard, type Filling, type Tap, type TapId } from "@/pictures/circuit-board";
+import type { Expected } from "@/session/expected";
+import { useJob, useLive, useRack, useSetPart } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
+import { useAccuracy } from "@/ui/instruments";
+import { NumberField } from "@/ui/number-field";
+import { Text } from "@/ui/text";
+import { PartSigns } from "@/views/job/steps/look/part-signs";
+import { placeNames } from "@/words/places";
+import { useSpots } from "./spots";
+
+/** Thermometers of the test itself, read at both settings. */
+const clamps = ["discharge", "liquid", "meteringIn", "suction", "vent"] as const satisfies readonly SettingChannel[];
+type Clamp = (typeof clamps)[number];
+/** Places that are spotted once. */
+const spotted = [
+  "condenser-1",
+  "condenser-2",
+  "condenser-3",
+  "condenser-4",
+  "condenser-5",
+  "drier-out",
+  "metering-out",
+] as const satisfies readonly (LinePlace & TapId)[];
+type Spotted = (typeof spotted)[number];
+
+/** Where on the board a fall ends that nothing explains. */
+const tapOfPlace: Partial<Record<LinePlace, TapId>> = {
+  "liquid-port": "liquid",
+  "metering-in": "meteringIn",
+  suction: "suction",
+  ...Object.fromEntries(spotted.map((place) => [place, place])),
+};
+
+interface Shown extends Partial<SettingValues> {
+  ambient: number | null;
+}
+
+/** Towers of what is read now lie beside it: the circuit of this vehicle with its thermometers, to be read, typed and noted at. */
+export function TestBoard({ which, expected }: { which: TestName; expected: Expected | null }) {
+  const figures = useFigures();
+  const accuracy = useAccuracy();
+  const { job } = useJob();
+  const live = useLive();
+  const { latest, engine } = useRack("latest", "engine");
+  const [tapped, setTapped] = useState<TapId | null>(null);
+  const [part, setPart] = useState<PartId | null>(null);
+  const [noting, setNoting] = useState(false);
+  const spotting = useSpots(expected);
+  const test = job[which];
+  const [idle, fast] = test.settings.map(settingValues);
+  // Without a stream the newest typed setting is what stands on the board.
+  const typed = fast!.high !== null || fast!.suction !== null ? fast! : idle!;
+  const shown: Shown =
+    live === null
+      ? { ...typed, ambient: entryValue(fields.ambient, test.ambient) }
+      : { ...live.values, discharge: latest?.discharge ?? null, meteringIn: typed.meteringIn };
+  const derived = live === null ? deriveFor(job, test, typed, accuracy) : engine === "off" ? null : live.derived;
+  const spotAt = (place: LinePlace) => spotting.spots.find((spot) => spot.place === place)?.temperatureC ?? null;
+  const readAt = (tap: TapId): number | null =>
+    tap === "condenserIn"
+      ? shown.ambient
+      : isClamp(tap)
+        ? (shown[tap] ?? (tap === "meteringIn" ? spotAt("metering-in") : null))
+        : spotAt(tap as Spotted);
+  const taps: Tap[] = [
+    ...clamps,
+    "condenserIn" as const,
+    ...spotted.filter((place) => spotting.places.includes(place)),
+  ].map((id) => tapOf(id, readAt(id), figures));
+  const { drop } = spotting;
+  const dropAt = drop === null ? undefined : tapOfPlace[drop.to];
+  return (
+    <>
+      <Card tight title="Circuit: touch a plate to read or type, a part to note">
+        <Box position="relative" maxW="760px">
+          <CircuitBoard
+            metering={job.intake.metering}
+            notes={job.look.notes}
+            selected={part}
+            onSelect={(id) => {
+              setPart(id === part ? null : id);
+              setTapped(null);
+              setNoting(false);
+            }}
+            taps={taps}
+            tapped={tapped}
+            onTap={(id) => {
+              setTapped(id === tapped ? null : id);
+              setPart(null);
+              setNoting(false);
+            }}
+            fillings={fillingsOf(derived)}
+            measured={measuredPipes(shown)}
+            narrows={
+              drop === null || dropAt === undefined
+                ? null
+                : { at: dropAt, text: `${figures.quantity(drop.dropK, "K", 0)} lost here` }
+            }
+          />
+          <Middle>
+            {tapped !== null ? (
+              <TapPanel
+                which={which}
+                tap={tapped}
+                value={readAt(tapped)}
+                streams={streams(tapped, live !== null)}
+                spotting={spotting}
+              />
+            ) : part !== null ? (
+              <PartPanel job={job} part={part} onNote={() => setNoting(!noting)} noting={noting} />
+            ) : (
+              <Legend />
+            )}
+          </Middle>
+        </Box>
+      </Card>
+      {part !== null && noting && (
+        <Box gridColumn="1 / -1">
+          <Card title={`${partNames[part]}: what is seen, heard or felt`}>
+            <PartSigns part={part} />
+          </Card>
+        </Box>
+      )}
+    </>
+  );
+}
+
+function isClamp(tap: TapId): tap is Clamp {
+  return (clamps as readonly string[]).includes(tap);
+}
+
+/** Read by a connected instrument, not by a person. */
+function streams(tap: TapId, live: boolean): boolean {
+  return live && tap !== "meteringIn" && (isClamp(tap) || tap === "condenserIn");
+}
+
+function nameOf(tap: TapId): string {
+  if (tap === "condenserIn") return channels.ambient.name;
+  return isClamp(tap) ? channels[tap].name : placeNames[tap as Spotted];
+}
+
+function tapOf(id: TapId, value: number | null, figures: Figures): Tap {
+  const number = value === null ? null : figures.number(value, "degC", id.startsWith("condenser-") ? 0 : undefined);
+  const lead = id === "vent" ? "vent " : id === "condenserIn" ? "air " : "";
+  const small = !isClamp(id) && id !== "condenserIn";
+  return {
+    id,
+    label: `${nameOf(id)}: ${value === null ? "not read" : figures.quantity(value, "degC")}`,
+    text: number === null ? (lead === "" ? null : `${lead}–`) : `${lead}${small ? number : `${number}°`}`,
+  };
+}
+
+/** Liquid that boils off before the metering device, or liquid that comes back, shows in the pipes. */
+const LIQUID_FROM_K = 1;
+const VAPOUR_FROM_K = 1.5;
+
+function fillingsOf(derived: DerivedValues | null): { "liquid-line"?: Filling; "suction-line"?: Filling } {
+  const subcooling = derived?.subcoolingK?.value;
+  const superheat = derived?.superheatK?.value;
+  return {
+    ...(subcooling === undefined ? {} : { "liquid-line": subcooling < LIQUID_FROM_K ? "two-phase" : "liquid" }),
+    ...(superheat === undefined ? {} : { "suction-line": superheat < VAPOUR_FROM_K ? "two-phase" : "vapour" }),
+  };
+}
+
+function measuredPipes({ liquid, suction, discharge }: Shown) {
+  return [
+    ...(liquid == null ? [] : (["liquid-line"] as const)),
+    ...(suction == null ? [] : (["suction-line"] as const)),
+    ...(discharge == null ? [] : (["discharge-line"] as const)),
+  ];
+}
+
+/** The empty middle of the circuit, where what was touched is read and typed. */
+function Middle({ children }: { children: ReactNode }) {
+  return (
+    <Flex
+      position="absolute"
+      left="28.5%"
+      top="33%"
+      w="42.5%"
+      h="34%"
+      direction="column"
+      justify="center"
+      pointerEvents="none"
+      css={{ "& > *": { pointerEvents: "auto" } }}
+    >
+      {children}
+    </Flex>
+  );
+}
+
+function Legend() {
+  const rows = [
+    ["vapour", "url(#vapour)"],
+    ["boiling or condensing", "url(#two-phase)"],
+    ["liquid", "var(--chakra-colors-liquid)"],
+  ] as const;
+  return (
+    <Box ps="3" css={{ "&": { pointerEvents: "none" } }}>
+      {rows.map(([text, fill]) => (
+        <Flex key={text} align="center" gap="2" fontSize="13px" color="soft" lineHeight="1.5">
+          <svg width="18" height="12" aria-hidden="true">
+            <rect width="18" height="12" fill={fill} stroke="var(--chakra-colors-line)" />
+          </svg>
+          {text}
+        </Flex>
+      ))}
+      <Text fontSize="13px" color="soft">
+        Faint: not measured.
+      </Text>
+    </Box>
+  );
+}
+
+interface TapPanelProps {
+  which: TestName;
+  tap: TapId;
+  value: number | null;
+  streams: boolean;
+  spotting: ReturnType<typeof useSpots>;
+}
+
+function TapPanel({ which, tap, value, streams, spotting }: TapPanelProps) {
+  const figures = useFigures();
+  return (
+    <Box bg="sheet" rounded="card">
+      <Text fontSize="14px" fontWeight="650" lineHeight="1.2">
+        {nameOf(tap)}
+      </Text>
+      {streams ? (
+        <Flex align="baseline" gap="1.5">
+          <Text as="span" fontSize="34px" fontWeight="650" lineHeight="1.1">
+            {figures.number(value, "degC")}
+          </Text>
+          <Text as="span" color="soft" fontSize="14px">
+            {figures.label("degC")}, taken with the others
+          </Text>
+        </Flex>
+      ) : tap === "condenserIn" ? (
+        <AmbientField which={which} />
+      ) : isClamp(tap) ? (
+        <ClampFields which={which} clamp={tap} />
+      ) : (
+        <SpotField place={tap as Spotted} spotting={spotting} />
+      )}
+    </Box>
+  );
+}
+
+function AmbientField({ which }: { which: TestName }) {
+  const { job } = useJob();
+  const set = useSetPart(which);
+  return (
+    <NumberField
+      spec={fields.ambient}
+      label="Ambient, on the board"
+      hideLabel
+      value={job[which].ambient}
+      onChange={(ambient) => set({ ambient })}
+    />
+  );
+}
+
+function ClampFields({ which, clamp }: { which: TestName; clamp: Clamp }) {
+  const figures = useFigures();
+  const { job, edit } = useJob();
+  return (
+    <Grid templateColumns="1fr 1fr" gap="2">
+      {job[which].settings.map((setting, index) => (
+        <Box key={setting.name}>
+          <Text fontSize="12px" color="soft" lineHeight="1.2">
+            {`${setting.name}, ${figures.label("degC")}`}
+          </Text>
+          <NumberField
+            spec={fields[clamp]}
+            label={`${channels[clamp].name}, ${setting.name}, on the board`}
+            hideLabel
+            hideUnit
+            value={setting[clamp]}
+            onChange={(entry) =>
+              edit((stored) =>
+                withSetting(stored, which, index as 0 | 1, (now) => ({
+                  ...now,
+                  [clamp]: entry,
+                  takenAt: null,
+                  unsettled: [],
+                })),
+              )
+            }
+          />
+        </Box>
+      ))}
+    </Grid>
+  );
+}
+
+function SpotField({ place, spotting }: { place: Spotted; spotting: ReturnType<typeof useSpots> }) {
+  const { point } = spotting;
+  return (
+    <Flex gap="2" align="start">
+      <NumberField
+        spec={fields.spot}
+        label={`${placeNames[place]}, on the board`}
+        hideLabel
+        value={spotting.entryAt(place)}
+        onChange={(temperature) => spotting.setSpot(place, temperature)}
+      />
+      {point !== null && (
+        <BenchButton px="3" flexShrink="0" onClick={() => void point(place)}>
+          Point
+        </BenchButton>
+      )}
+    </Flex>
+  );
+}
+
+function PartPanel({ job, part, noting, onNote }: { job: Job; part: PartId; noting: boolean; onNote: () => void }) {
+  const signs = job.look.notes.filter((note) => note.part === part).map((note) => signNames[note.sign].toLowerCase());
+  return (
+    <Box bg="sheet" rounded="card">
+      <Text fontSize="15px" fontWeight="650" lineHeight="1.2">
+        {partNames[part]}
+      </Text>
+      <Text fontSize="14px" color="soft" lineClamp={1}>
+        {signs.length > 0 ? signs.join(", ") : job.look.fine.includes(part) ? "looked at and fine" : "nothing noted"}
+      </Text>
+      <BenchButton kind="quiet" px="3" aria-expanded={noting} onClick={onNote}>
+        {noting ? "Done noting" : "Note it"}
+      </BenchButton>
+    </Box>
+  );
+}

@@ -1,0 +1,189 @@
+import { describe, expect, it } from "vitest";
+import { hookUpChecks } from "../browser/demo-walk";
+import { chooseUsUnits, metricLines } from "../browser/readable";
+import { browserSession, storedJob } from "../browser/session";
+
+/** Typed readings of a starved valve circuit on a warm day, as a US manifold and thermometer show them. */
+const readings = {
+  idle: { "Engine speed": "800", "Low side": "18", "High side": "122", "Centre vent": "62", "Suction line": "71" },
+  "fast idle": {
+    "Engine speed": "1500",
+    "Low side": "13",
+    "High side": "131",
+    "Centre vent": "60",
+    "Suction line": "70",
+  },
+};
+const mended = {
+  idle: { "Engine speed": "800", "Low side": "34", "High side": "205", "Centre vent": "48", "Suction line": "52" },
+};
+
+describe("a whole job typed in US units", () => {
+  const session = browserSession();
+
+  it("from label to sign-off chooses no unit after the settings, and reads none that is metric", async () => {
+    const { browser, address } = session;
+    await chooseUsUnits(browser, address);
+    await browser.open(address);
+    await browser.says("No car in the bay");
+    await browser.press("New job");
+    await browser.at("intake");
+    const id = (await browser.driver.getCurrentUrl()).split("/").at(-2)!;
+    const found: string[] = [];
+    const done = async (next: string, step: string) => {
+      const lines = await metricLines(browser);
+      if (lines.length > 0) found.push(`${step}: ${lines.join(" | ").slice(0, 300)}`);
+      expect(await browser.text(), step).not.toMatch(/undefined|NaN|Infinity|\[object/);
+      await browser.press(`Done: go to ${next}`);
+    };
+    await browser.type("Vehicle", "Delgado, red coupe");
+    await browser.type("Complaint", "Cools at speed, not at the lights");
+    await browser.type("Altitude of this shop", "1200");
+    await browser.choose("Refrigerant", "R134a");
+    await browser.type("Charge on the label", "1 lb 4 oz");
+    await browser.choose("Metering device", "Expansion valve, receiver");
+    await browser.choose("Compressor", "Not sure");
+    await browser.says("label 20.0 ± ");
+    await done("look, listen", "intake");
+
+    await browser.at("look");
+    await browser.press("All of it is fine");
+    await browser.says("13 of 13 parts looked at");
+    await done("hook-up", "look");
+
+    await browser.at("hook-up");
+    for (const check of hookUpChecks) await browser.tick(check);
+    await browser.choose("Gauges on", "Both sides");
+    await done("rest reading", "hook-up");
+
+    await browser.at("rest");
+    await browser.type("Low side", "96");
+    await browser.type("High side", "97");
+    await browser.type("Soak temperature", "86");
+    await browser.says("At saturation");
+    await done("running test", "rest");
+
+    await browser.at("running");
+    await browser.type("Ambient", "88");
+    await browser.type("Humidity", "45");
+    for (const [setting, values] of Object.entries(readings)) {
+      for (const [name, text] of Object.entries(values)) await browser.type(`${name}, ${setting}`, text);
+    }
+    // The liquid line is clamped on the board.
+    await browser.touch("Liquid line: not read");
+    await browser.type("Liquid line, idle, on the board", "94");
+    await browser.type("Liquid line, fast idle, on the board", "95");
+    expect(await browser.valueOf("Liquid line, idle")).toBe("94");
+    await browser.says("Undercharge", 60_000);
+    await browser.says("Green: such a vehicle", 60_000);
+    await done("shut-off test", "running");
+
+    await browser.at("shut-off");
+    await browser.type("Time until the sides met", "8");
+    await browser.choose("Did they meet", "They met");
+    await done("verdict", "shut-off");
+
+    await browser.at("verdict");
+    await browser.says("judged for all 3 ways it may be");
+    await done("recover", "verdict");
+
+    await browser.at("recover");
+    await browser.type("Recovered refrigerant", "9");
+    await browser.says("It had lost");
+    await done("repair", "recover");
+
+    await browser.at("repair");
+    await browser.press("O-rings of the joints opened: new");
+    await browser.choose("Oil that is filled in", "PAG");
+    const gap = /Still missing: oil filled in/.test(await browser.text());
+    if (gap) await browser.press("Filled ");
+    await done("evacuate", "repair");
+
+    await browser.at("evacuate");
+    await browser.type("Coldest part of the circuit", "80");
+    await browser.type("Lowest pressure reached", "420");
+    await browser.type("Pressure after the hold", "480");
+    await browser.type("Length of the hold", "30");
+    await done("charge", "evacuate");
+
+    await browser.at("charge");
+    await browser.press("Add a can or cylinder");
+    await browser.type("Net content", "28");
+    await browser.choose("What you read and type", "What went in, from a machine");
+    await browser.type("Went in from Can 1", "20");
+    await browser.press("Record Can 1");
+    await browser.says("inside the label band");
+    await done("prove", "charge");
+
+    await browser.at("prove");
+    await browser.type("Ambient", "90");
+    await browser.type("Humidity", "45");
+    for (const [name, text] of Object.entries(mended.idle)) await browser.type(`${name}, idle`, text);
+    await browser.says("Before and after, at the same settings");
+    await browser.says("On the first day", 60_000);
+    for (const part of ["Service port cores"]) {
+      await browser.press(`${part}: to check`);
+      await browser.press(`${part}, Sniffer, below and slow: nothing`);
+    }
+    await browser.press("Caps on both ports");
+    await done("sign-off", "prove");
+
+    await browser.at("sign-off");
+    await browser.type("Technician", "Lupe Arden");
+    await browser.press("Sign");
+    await browser.says("Signed by Lupe Arden");
+    found.push(...(await metricLines(browser)).map((line) => `sign-off: ${line}`));
+    expect(found).toEqual([]);
+    const job = await storedJob(browser, id);
+    // What was typed stays as it was typed, and in what the shop reads.
+    expect(job.intake.charge.text).toBe("1 lb 4 oz");
+    expect(job.baseline.settings[0].low).toEqual({ text: "18", unit: "psi" });
+    expect(job.intake.unsure).toEqual(["compressor"]);
+    expect(job.signOff.signedAt).not.toBeNull();
+  });
+
+  it("keeps a photo with the step it was taken at, small, over a reload and in the job's file", async () => {
+    const { browser, address } = session;
+    await browser.open(address);
+    await browser.press("Load the demo workshop");
+    await browser.says("Orla Veitch");
+    await browser.open(`${address}/job/demo-estate-car/look`);
+    await browser.says("Add a photo");
+    // A picture of 3000 by 2000, drawn here and given as a camera's file would be.
+    await browser.driver.executeAsyncScript(`
+      const done = arguments[0];
+      const canvas = document.createElement("canvas");
+      [canvas.width, canvas.height] = [3000, 2000];
+      const pen = canvas.getContext("2d");
+      for (let i = 0; i < 4000; i++) {
+        pen.fillStyle = "hsl(" + ((i * 47) % 360) + " 60% 50%)";
+        pen.fillRect((i * 131) % 3000, (i * 97) % 2000, 90, 60);
+      }
+      canvas.toBlob((blob) => {
+        const given = new DataTransfer();
+        given.items.add(new File([blob], "belt.jpg", { type: "image/jpeg" }));
+        const field = document.querySelector("input[aria-label='Photo of this step']");
+        field.files = given.files;
+        field.dispatchEvent(new Event("change", { bubbles: true }));
+        done();
+      }, "image/jpeg", 0.95);
+    `);
+    await browser.until(
+      "the photo is stored",
+      async () => (await storedJob(browser, "demo-estate-car")).photos.length === 1,
+    );
+    const [photo] = (await storedJob(browser, "demo-estate-car")).photos;
+    expect(photo.bytes).toBeLessThanOrEqual(220_000);
+    expect(photo.width / photo.height).toBeCloseTo(1.5, 1);
+    await browser.driver.navigate().refresh();
+    await browser.until("it is drawn again", async () =>
+      browser.driver.executeScript(
+        "const p = document.querySelector('img[alt^=\"Photo 1\"]'); return p !== null && p.naturalWidth > 100",
+      ),
+    );
+    await browser.press("Take Photo 1 of this step away");
+    await browser.until("it is gone", async () => (await storedJob(browser, "demo-estate-car")).photos.length === 0);
+    await browser.press("Undo");
+    await browser.until("and back", async () => (await storedJob(browser, "demo-estate-car")).photos.length === 1);
+  });
+});
