@@ -1,10 +1,12 @@
 "use client";
 
 import { Flex } from "@chakra-ui/react";
+import type { ReactNode } from "react";
 import { checkFits } from "@/core/charge/books/mass-balance";
 import { WARM_WATER_C } from "@/core/charge/plan/charge-plan";
 import type { Job, StepId } from "@/core/records/job";
 import { balanceOf, foundOf, hoseLossOf, labelOf, recoveredOf } from "@/core/records/job-readings";
+import type { Figures } from "@/core/units/figures";
 import { useJob } from "@/session/session";
 import { useFigures } from "@/ui/figures";
 import { Caution } from "@/ui/notice";
@@ -26,7 +28,7 @@ export function GramRail({ step }: { step: StepId }) {
   const gauge = hoseLossOf(job);
   const unfit = balance?.ok && chargeG !== null ? checkFits(balance.value, chargeG) : null;
   return (
-    <Rail label={booksName(figures)}>
+    <Rail label={booksName(figures)} foot={cautionAt(step, figures)}>
       <Text as="h2" fontSize="17px" fontWeight="650">
         {booksName(figures)}
       </Text>
@@ -91,22 +93,27 @@ export function GramRail({ step }: { step: StepId }) {
         </Text>
       )}
       {step === "charge" && balance?.ok && <OnHandPicture balance={balance.value} />}
-      <Flex direction="column" mt="auto" gap="3" pt="3">
-        {step === "recover" && (
-          <Caution title="Goggles and gloves on. Do not vent.">
-            Refrigerant burns by cold and blinds. Recover it into a cylinder made for it. Local law, the maker's
-            procedure and licensed practice come first.
-          </Caution>
-        )}
-        {step === "charge" && (
-          <Caution title="Goggles and gloves on. Hands clear of the belt.">
-            Never open the high valve while the engine runs. Warm a can only in water,{" "}
-            {figures.quantity(WARM_WATER_C, "degC", 0)} at most, never a flame. The maker's procedure and local law come
-            first.
-          </Caution>
-        )}
-      </Flex>
     </Rail>
+  );
+}
+
+/** What can hurt at this step stays in sight, whatever is scrolled. */
+function cautionAt(step: StepId, figures: Figures): ReactNode {
+  if (step === "recover") {
+    return (
+      <Caution title="Goggles and gloves on. Do not vent.">
+        Refrigerant burns by cold and blinds. Recover it into a cylinder made for it. Local law, the maker's procedure
+        and licensed practice come first.
+      </Caution>
+    );
+  }
+  if (step !== "charge") return null;
+  return (
+    <Caution title="Goggles and gloves on. Hands clear of the belt.">
+      Never open the high valve while the engine runs. Warm a can only in water,{" "}
+      {figures.quantity(WARM_WATER_C, "degC", 0)} at most, never a flame. The maker's procedure and local law come
+      first.
+    </Caution>
   );
 }
 

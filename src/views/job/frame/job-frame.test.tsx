@@ -71,6 +71,8 @@ describe("a job that is opened", () => {
       await editJob(estate.id, (job) => ({ ...job, intake: { ...job.intake, vehicle: "Orla Veitch, blue estate" } }));
     });
     await waitFor(() => expect(document.body.textContent).toContain("Orla Veitch, blue estate"));
+    // Nothing was done here yet: there is nothing to take back.
+    expect(screen.queryByRole("button", { name: /^Undo/ })).toBeNull();
     const complaint = screen.getByLabelText("Complaint");
     await act(async () => void fireEvent.change(complaint, { target: { value: "warm everywhere" } }));
     await act(async () => void fireEvent.blur(complaint));

@@ -103,7 +103,7 @@ function LoadedJob({ id, step, children }: { id: string; step: StepId; children:
 function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
   const session = useSession();
   const jobId = useJobOf((job) => job.id);
-  const { undo, desk } = useJobState("undo", "desk");
+  const { undo, canUndo, desk } = useJobState("undo", "canUndo", "desk");
   const holds = desk === "held";
   const { markStarted } = useJobActs();
   const { status } = useRack("status");
@@ -149,7 +149,7 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
             step={step}
             rackOpen={rackOpen}
             onRack={() => setRackOpen(!rackOpen)}
-            undo={undo && <UndoButton undo={undo} />}
+            undo={canUndo && <UndoButton undo={undo} />}
           />
         }
         commands={commands}
