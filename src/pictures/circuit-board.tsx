@@ -3,6 +3,7 @@
 import { type KeyboardEvent, memo, type ReactNode, useCallback, useRef } from "react";
 import { type PartId, partNames, signNames } from "@/core/causes/signs";
 import { type Observation, partsOf } from "@/core/readings/observations";
+import { BOARD, Narrowing, type Tap, type TapId, TapPlate } from "./circuit-taps";
 
 export interface BoardMark {
   text: string;
@@ -12,30 +13,6 @@ export interface BoardMark {
 /** What the refrigerant is in a stretch. */
 export type Filling = "vapour" | "two-phase" | "liquid";
 type Pipe = "discharge-line" | "liquid-line" | "suction-line";
-
-/** A place where a thermometer sits, or may: its reading stands on a plate beside it. */
-export interface Tap {
-  id: TapId;
-  /** As it is called, with its reading, for whoever does not see the plate. */
-  label: string;
-  /** What the plate shows; null where nothing was read there yet. */
-  text: string | null;
-}
-
-export type TapId =
-  | "discharge"
-  | "liquid"
-  | "meteringIn"
-  | "suction"
-  | "vent"
-  | "condenserIn"
-  | "condenser-1"
-  | "condenser-2"
-  | "condenser-3"
-  | "condenser-4"
-  | "condenser-5"
-  | "drier-out"
-  | "metering-out";
 
 interface CircuitBoardProps {
   metering: "expansion-valve" | "orifice-tube" | null;
@@ -57,8 +34,6 @@ interface CircuitBoardProps {
 
 const INK = "var(--chakra-colors-ink)";
 const FIELD = "var(--chakra-colors-field)";
-const WIDTH = 480;
-const HEIGHT = 300;
 
 /** Shapes of the pipes: as a path for the refrigerant in them, and what is in them when nothing is wrong. */
 const pipes: { part: Pipe; path: string; fill: Filling }[] = [
@@ -87,26 +62,6 @@ const tags: Record<PartId, readonly [number, number]> = {
   "suction-line": [100, 206],
   "low-port": [120, 217],
 };
-
-/** Where a tap's plate stands, how wide it is, and the point of the circuit it belongs to. */
-const tapPlaces: Record<TapId, { x: number; y: number; width: number; at?: readonly [number, number] }> = {
-  discharge: { x: 2, y: 74, width: 68, at: [84, 88] },
-  liquid: { x: 356, y: 66, width: 66, at: [438, 78] },
-  meteringIn: { x: 346, y: 160, width: 66, at: [438, 174] },
-  suction: { x: 2, y: 208, width: 68, at: [84, 222] },
-  vent: { x: 276, y: 204, width: 92 },
-  condenserIn: { x: 262, y: 64, width: 84 },
-  "condenser-1": { x: 152, y: 33, width: 36 },
-  "condenser-2": { x: 194, y: 33, width: 36 },
-  "condenser-3": { x: 237, y: 33, width: 36 },
-  "condenser-4": { x: 280, y: 33, width: 36 },
-  "condenser-5": { x: 322, y: 33, width: 36 },
-  "drier-out": { x: 443, y: 138, width: 36, at: [438, 152] },
-  "metering-out": { x: 443, y: 230, width: 36, at: [438, 244] },
-};
-const PLATE = 28;
-/** A plate is pressed over at least this much, drawn units: 48 px and more wherever the board is 450 px wide. */
-const PRESSED = 50;
 
 type DrawnProps = Pick<CircuitBoardProps, "metering" | "notes" | "selected" | "onSelect"> &
   Required<Pick<CircuitBoardProps, "marks" | "fillings" | "measured">> & { tapping: boolean };
@@ -144,7 +99,7 @@ export function CircuitBoard({
   const tapping = taps.length > 0;
   return (
     <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      viewBox={`0 0 ${BOARD.width} ${BOARD.height}`}
       width="100%"
       style={{ display: "block", maxWidth: 760 }}
       aria-label="Circuit board"
@@ -197,7 +152,7 @@ const Drawn = memo(function Drawn({
           <path d={path} fill="none" stroke={INK} strokeWidth="16" />
           <path d={path} fill="none" stroke={FIELD} strokeWidth="13.5" />
           <path d={path} fill="none" stroke={inkOf(fillings[part] ?? fill)} strokeWidth="13.5" opacity={shade(part)} />
-          <path d={path} fill="none" stroke="transparent" strokeWidth="48" />
+          <path d={path} fill="none" stroke="transparent" strokeWidth="54" />
         </Part>
       ))}
       <Part {...press("condenser")}>
@@ -253,115 +208,6 @@ const Drawn = memo(function Drawn({
 
 function inkOf(filling: Filling): string {
   return filling === "liquid" ? "var(--chakra-colors-liquid)" : `url(#${filling})`;
-}
-
-/** A thermometer's plate; empty it is an invitation. */
-const TapPlate = memo(function TapPlate({
-  id,
-  label,
-  text,
-  on,
-  onTap,
-}: Tap & { on: boolean; onTap: (tap: TapId) => void }) {
-  const { x, y, width, at } = tapPlaces[id];
-  const filled = text !== null;
-  const narrow = width < 50;
-  const height = narrow ? 22 : PLATE;
-  const middle = y + height / 2;
-  const press = () => onTap(id);
-  return (
-    // biome-ignore lint/a11y/useSemanticElements: an SVG group cannot be a button element
-    <g
-      role="button"
-      tabIndex={0}
-      aria-pressed={on}
-      aria-label={label}
-      onClick={press}
-      onKeyDown={(event) => {
-        if (event.key !== "Enter" && event.key !== " ") return;
-        event.preventDefault();
-        press();
-      }}
-      style={{ cursor: "pointer" }}
-    >
-      {at && <circle cx={at[0]} cy={at[1]} r="4.5" fill={filled ? INK : FIELD} stroke={INK} strokeWidth="1.5" />}
-      {at && !narrow && (
-        <line x1={x + width < at[0] ? x + width : x} y1={middle} x2={at[0]} y2={at[1]} stroke={INK} strokeWidth="1.5" />
-      )}
-      {narrow && !filled ? (
-        <circle
-          cx={x + width / 2}
-          cy={middle}
-          r="10"
-          fill={FIELD}
-          stroke={on ? "var(--chakra-colors-act)" : INK}
-          strokeWidth={on ? 3 : 1.2}
-        />
-      ) : (
-        <rect
-          x={x}
-          y={y}
-          width={width}
-          height={height}
-          rx="5"
-          fill={filled ? INK : FIELD}
-          stroke={on ? "var(--chakra-colors-act)" : INK}
-          strokeWidth={on ? 3 : 1.2}
-          strokeDasharray={filled || on ? undefined : "4 3"}
-        />
-      )}
-      <text
-        x={x + width / 2}
-        y={middle + 5}
-        fontSize={narrow ? 13 : 15}
-        fontWeight="650"
-        fill={filled ? "var(--chakra-colors-on-ink)" : "var(--chakra-colors-soft)"}
-        textAnchor="middle"
-      >
-        {text ?? "+"}
-      </text>
-      <rect
-        x={x + width / 2 - Math.max(width, narrow ? 42 : PRESSED) / 2}
-        y={middle - PRESSED / 2}
-        width={Math.max(width, narrow ? 42 : PRESSED)}
-        height={PRESSED}
-        fill="transparent"
-      />
-    </g>
-  );
-});
-
-/** A fall that nothing explains, ringed where it lies. */
-function Narrowing({ at, text }: { at: TapId; text: string }) {
-  const place = tapPlaces[at];
-  const [x, y] = place.at ?? [place.x + place.width / 2, place.y + PLATE / 2];
-  const right = x > WIDTH / 2;
-  return (
-    <g pointerEvents="none">
-      <circle
-        cx={x}
-        cy={y}
-        r="25"
-        fill="none"
-        stroke="var(--chakra-colors-act)"
-        strokeWidth="2.5"
-        strokeDasharray="6 4"
-      />
-      <text
-        x={right ? x - 32 : x + 32}
-        y={y - 20}
-        fontSize="13"
-        fontWeight="650"
-        fill="var(--chakra-colors-act)"
-        stroke={"var(--chakra-colors-sheet)"}
-        strokeWidth="4"
-        paintOrder="stroke"
-        textAnchor={right ? "end" : "start"}
-      >
-        {text}
-      </text>
-    </g>
-  );
 }
 
 /** Vapour dotted, boiling or condensing hatched, liquid solid: told by pattern, not by colour alone. */
@@ -439,7 +285,7 @@ function Box2({
 function Port({ x, y, letter, ...part }: PartProps & { x: number; y: number; letter: string }) {
   return (
     <Part {...part}>
-      <circle cx={x} cy={y} r="25" fill="transparent" />
+      <circle cx={x} cy={y} r="27" fill="transparent" />
       <circle cx={x} cy={y} r="14" fill={FIELD} stroke={INK} strokeWidth="2" />
       <Label x={x} y={y + 5}>
         {letter}
@@ -487,7 +333,7 @@ function NoteTag({ part, mark, small }: { part: PartId; mark: BoardMark | null; 
   const { text, tone } = mark;
   const [x, y] = tags[part];
   const width = text.length * 7.2 + 16;
-  const left = Math.min(Math.max(x - width / 2, 2), WIDTH - 2 - width);
+  const left = Math.min(Math.max(x - width / 2, 2), BOARD.width - 2 - width);
   if (small) {
     // Between plates there is room for a corner only; the words stand where the part is pressed.
     return (

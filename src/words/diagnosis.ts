@@ -195,6 +195,12 @@ export function warningSentence(warning: Warning, wording: Wording): string {
   }
 }
 
+/** A share in whole percent; what is all but nothing or all but certain is not rounded to it. */
+export function percentOf(share: number): string {
+  const percent = Math.round(share * 100);
+  return percent < 1 ? "under 1" : percent > 99 ? "over 99" : String(percent);
+}
+
 /** A test that tells less is not worth its minutes. */
 export const WORTH_BITS = 0.05;
 

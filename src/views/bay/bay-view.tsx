@@ -18,6 +18,7 @@ import {
   removeJob,
   restoreJob,
 } from "@/data/jobs";
+import { howItIsKept } from "@/data/keeping";
 import { useStored } from "@/session/stored";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
@@ -59,6 +60,7 @@ export function BayView() {
   const router = useRouter();
   const stored = useStored(listJobs);
   const gone = useStored(removedNow);
+  const keeping = useStored(howItIsKept);
   const { jobs, unreadable } = stored.state === "ready" ? stored.value : { jobs: undefined, unreadable: [] };
   const removed = gone.state === "ready" ? gone.value : [];
   const [message, setMessage] = useState<Message>(null);
@@ -133,6 +135,11 @@ export function BayView() {
         {message && (
           <Notice tone={message.tone} title={message.title}>
             {message.text}
+          </Notice>
+        )}
+        {keeping.state === "ready" && keeping.value.littleRoom && (
+          <Notice tone="act" title="Little room is left in this browser">
+            {`${Math.round(keeping.value.usedShare! * 100)} % of what it allows is used. Save old jobs as files and remove them, before something cannot be stored.`}
           </Notice>
         )}
         {unreadable.map((record) => (

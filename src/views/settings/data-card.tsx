@@ -15,6 +15,7 @@ import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { importedSentence, keptSentence, shopFileSentence } from "@/words/shop";
+import { KeepingLine } from "./keeping-line";
 
 /** Typed before everything goes. */
 const WORD = "erase";
@@ -65,6 +66,7 @@ export function DataCard() {
       ) : (
         <StoreFailure reason={kept.state === "failed" ? kept.reason : null} onAgain={kept.again} />
       )}
+      <KeepingLine />
       <Flex gap="2" mt="3" wrap="wrap">
         <BenchButton onClick={save}>Save everything as a file</BenchButton>
         <FileButton label="Shop file" accept="application/json,.json" onFile={(file) => read(file).catch(failed)}>
@@ -86,7 +88,7 @@ export function DataCard() {
           Erase everything
         </BenchButton>
         <Text color="soft" flex="1 1 220px">
-          Jobs, removed jobs, charts and choices of this browser. Save a file first: this cannot be taken back.
+          Jobs, removed jobs, photos, charts and choices of this browser. Save a file first: this cannot be taken back.
         </Text>
       </Flex>
     </Card>

@@ -3,7 +3,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { ChevronDown, ChevronRight } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { type ReactNode, useState } from "react";
+import { useState } from "react";
 import { type Cause, causeName } from "@/core/causes/catalogue";
 import type { RankedCause, Verdict } from "@/core/diagnosis/decide/verdict";
 import type { TestId } from "@/core/diagnosis/next-test/next-tests";
@@ -20,6 +20,7 @@ import { Text } from "@/ui/text";
 import {
   gainSentence,
   outcomeSentence,
+  percentOf,
   reasonSentence,
   seenSentence,
   severitySentence,
@@ -27,6 +28,7 @@ import {
   WORTH_BITS,
   type Wording,
 } from "@/words/diagnosis";
+import { Rail } from "./rail";
 import { stepPath } from "./steps";
 
 /** Causes shown in the rail; the verdict shows the rest. */
@@ -310,96 +312,6 @@ function ReasonLine({ sign, text }: { sign: "+" | "−"; text: string }) {
       <span>{text}</span>
     </Flex>
   );
-}
-
-interface RailProps {
-  label: string;
-  /** Stands at the lower edge, whatever is scrolled above it. */
-  foot?: ReactNode;
-  children: ReactNode;
-}
-
-export function Rail({ label, foot, children }: RailProps) {
-  return (
-    <Flex
-      as="aside"
-      aria-label={label}
-      gridArea={{ lg: "rail" }}
-      direction="column"
-      w={{ base: "full", lg: "300px" }}
-      minH="0"
-      bg="sheet"
-      borderLeftWidth={{ lg: "1px" }}
-      borderTopWidth={{ base: "1px", lg: "0" }}
-      borderColor="line"
-    >
-      <Flex
-        // It scrolls when there is much to say: reachable without a mouse.
-        tabIndex={0}
-        direction="column"
-        gap="2.5"
-        flex="1"
-        minH="0"
-        p="4"
-        pb="2"
-        overflowY={{ lg: "auto" }}
-      >
-        {children}
-      </Flex>
-      {foot && (
-        <Box px="3" pb="3" pt="1">
-          {foot}
-        </Box>
-      )}
-    </Flex>
-  );
-}
-
-/** Causes named in the line that stands in sight where the rail is further down. */
-const LEADING = 2;
-
-/** Upright, the rail is below the work: what leads stands here, and a touch goes to its reasons. */
-export function Leading() {
-  const { rows } = useVerdict("rows");
-  if (rows.length === 0) return null;
-  const said = rows
-    .slice(0, LEADING)
-    .map(({ cause, probability }) => `${causeName(cause)} ${percentOf(probability)} %`);
-  return (
-    <Flex
-      asChild
-      display={{ base: "flex", lg: "none" }}
-      gridArea="lead"
-      align="center"
-      justify="space-between"
-      gap="3"
-      px="4"
-      minH="target"
-      bg="sheet"
-      borderBottomWidth="1px"
-      borderColor="line"
-      fontSize="16px"
-      fontWeight="650"
-      textAlign="start"
-      cursor="pointer"
-    >
-      <button
-        type="button"
-        aria-label={`What fits: ${said.join(", ")}. To the reasons.`}
-        onClick={() => document.querySelector('aside[aria-label="Evidence"]')?.scrollIntoView({ block: "start" })}
-      >
-        <Text as="span" truncate>
-          {said.join(" · ")}
-        </Text>
-        <ChevronDown size={18} aria-hidden />
-      </button>
-    </Flex>
-  );
-}
-
-function percentOf(probability: number): string {
-  const percent = Math.round(probability * 100);
-  return percent < 1 ? "under 1" : percent > 99 ? "over 99" : String(percent);
 }
 
 function lowerFirst(text: string): string {

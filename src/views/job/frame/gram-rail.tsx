@@ -13,8 +13,8 @@ import { Caution } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { booksName } from "@/words/books";
 import { chargeSentence } from "@/words/issues";
-import { Rail } from "./evidence-rail";
 import { OnHandPicture } from "./on-hand";
+import { Rail } from "./rail";
 
 /** Every gram of this job, adding up at any moment. */
 export function GramRail({ step }: { step: StepId }) {

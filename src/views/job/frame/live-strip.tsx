@@ -146,7 +146,7 @@ function Cell({ cell }: { cell: CellSpec }) {
   const { label, number, tail, word, tone } = useLiveOf((live) => shownIn(cell, figures, accuracy, live));
   return (
     <Box px="3.5" py="2" borderRightWidth="1px" borderColor="line" minW="0">
-      <Explain about={cell.about} fontSize="13px" color="soft" truncate>
+      <Explain about={cell.about} fontSize="13px" color="soft" whiteSpace="nowrap">
         {label}
       </Explain>
       <Flex align="baseline" gap="1" lineHeight="1.15" whiteSpace="nowrap">

@@ -1,0 +1,36 @@
+import { afterEach, describe, expect, it, vi } from "vitest";
+import { askToKeep, howItIsKept } from "./keeping";
+
+const browserThat = (storage: Partial<Record<keyof StorageManager, unknown>> | undefined) =>
+  vi.stubGlobal("navigator", { storage });
+
+afterEach(() => vi.unstubAllGlobals());
+
+describe("how a browser keeps what is stored", () => {
+  it("is told as the browser tells it, and asked for once it is asked", async () => {
+    let kept = false;
+    browserThat({
+      persisted: async () => kept,
+      persist: async () => {
+        kept = true;
+        return kept;
+      },
+      estimate: async () => ({ usage: 30e6, quota: 100e6 }),
+    });
+    expect(await howItIsKept()).toEqual({ persistent: false, usedShare: 0.3, littleRoom: false });
+    expect(await askToKeep()).toBe(true);
+    expect((await howItIsKept()).persistent).toBe(true);
+  });
+
+  it("is a warning before the room is used up, and nothing made up where the browser says nothing", async () => {
+    browserThat({ persisted: async () => true, estimate: async () => ({ usage: 81e6, quota: 100e6 }) });
+    expect(await howItIsKept()).toMatchObject({ littleRoom: true });
+    browserThat({ persisted: () => Promise.reject(new Error("no")), estimate: () => Promise.reject(new Error("no")) });
+    expect(await howItIsKept()).toEqual({ persistent: null, usedShare: null, littleRoom: false });
+    browserThat(undefined);
+    expect(await howItIsKept()).toEqual({ persistent: null, usedShare: null, littleRoom: false });
+    expect(await askToKeep()).toBeNull();
+    browserThat({ estimate: async () => ({ usage: 5, quota: 0 }) });
+    expect((await howItIsKept()).littleRoom).toBe(false);
+  });
+});

@@ -1,0 +1,31 @@
+/** Whether the browser keeps what is stored here when its disk is short, and how much room is left. */
+
+/** Above this share of what the browser allows, there is little room left. */
+const LITTLE_ROOM_SHARE = 0.8;
+
+export interface Keeping {
+  /** It is not thrown away by the browser itself; null where the browser does not say. */
+  persistent: boolean | null;
+  /** Share of the room that is used; null where the browser does not say. */
+  usedShare: number | null;
+  littleRoom: boolean;
+}
+
+const store = () => globalThis.navigator?.storage as StorageManager | undefined;
+
+export async function howItIsKept(): Promise<Keeping> {
+  const persistent =
+    (await store()
+      ?.persisted?.()
+      .catch(() => null)) ?? null;
+  const estimate = await store()
+    ?.estimate?.()
+    .catch(() => undefined);
+  const usedShare = estimate?.usage === undefined || !estimate.quota ? null : estimate.usage / estimate.quota;
+  return { persistent, usedShare, littleRoom: usedShare !== null && usedShare > LITTLE_ROOM_SHARE };
+}
+
+/** Asks the browser to keep it. Gives its answer; null where it cannot be asked. */
+export async function askToKeep(): Promise<boolean | null> {
+  return (await store()?.persist?.()) ?? null;
+}
