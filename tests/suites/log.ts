@@ -127,7 +127,7 @@ describe("a log of real instruments", () => {
       .map((t) => `${t.toFixed(1)},${240 + (i9(t) % 3)},${1400 + (i9(t) % 5)},800`);
     await giveFile(browser, "gap.csv", `Time s,Low kPa,High kPa,rpm\n${rows.join("\n")}\n`);
     await browser.press("Play it as if live");
-    await browser.says(/Nothing has come for [3-9] s: the numbers below are old/);
+    await browser.says(/Nothing has come for [3-9] s: the numbers here are old/);
     await browser.says("The source is silent");
     const take = await browser.button("Take it now");
     expect(await take.isEnabled()).toBe(false);

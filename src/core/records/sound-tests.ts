@@ -2,6 +2,7 @@
 import type { SoundReading } from "../diagnosis/explain/expected";
 import type { Job } from "./job";
 import { balanceOf, conditionsOfSetting, hasReadings, settingValues, vehicleLabelOf } from "./job-readings";
+import { vehicleKey } from "./vehicle-name";
 
 /** Cars age: only the newest tests speak for what it is now. */
 const NEWEST_JOBS = 2;
@@ -19,9 +20,7 @@ export function soundReadingsOf(job: Job, all: readonly Job[]): SoundReading[] {
     .flatMap(readingsOf);
 }
 
-function nameOf(job: Job): string {
-  return job.intake.vehicle.trim().toLowerCase();
-}
+const nameOf = (job: Job) => vehicleKey(job.intake.vehicle);
 
 /** Its last step but one is done, and what is in it by weight is inside the label's tolerance. */
 function provedSound(job: Job): boolean {

@@ -1,16 +1,14 @@
 /** What is on record of a vehicle from visits before: its label and how it is built need not be asked twice. */
 import type { Job } from "./job";
 import { chargedOf, labelOf } from "./job-readings";
-
-/** One name however it was typed. */
-const nameOf = (vehicle: string) => vehicle.trim().toLowerCase().replace(/\s+/g, " ");
+import { vehicleKey } from "./vehicle-name";
 
 /** The newest other job of the same vehicle, by its name, that knows the label charge; null where there is none. */
 export function lastVisit(job: Job, jobs: readonly Job[]): Job | null {
-  const name = nameOf(job.intake.vehicle);
+  const name = vehicleKey(job.intake.vehicle);
   if (name === "") return null;
   const others = jobs.filter(
-    (one) => one.id !== job.id && nameOf(one.intake.vehicle) === name && labelOf(one).chargeG !== null,
+    (one) => one.id !== job.id && vehicleKey(one.intake.vehicle) === name && labelOf(one).chargeG !== null,
   );
   return others.reduce<Job | null>((last, one) => (last === null || one.createdAt > last.createdAt ? one : last), null);
 }

@@ -43,16 +43,17 @@ export function LiveStrip() {
   }
   if (!streams) return null;
   return (
-    <>
+    <Box position="relative">
+      <Cells />
+      {/* Over the old numbers, not above them: what stands at the foot of the step must not move. */}
       {stalledS !== null && (
-        <Flex bg="act" color="onAct" px="4" py="1.5" minH="target" align="center" role="alert">
-          <Text fontSize="17px" fontWeight="650">
-            Nothing has come for {stalledS} s: the numbers below are old. Check the instruments' link.
+        <Flex position="absolute" inset="0" bg="act" opacity="0.94" color="onAct" px="4" align="center" role="alert">
+          <Text fontSize="18px" fontWeight="650">
+            Nothing has come for {stalledS} s: the numbers here are old. Check the instruments' link.
           </Text>
         </Flex>
       )}
-      <Cells />
-    </>
+    </Box>
   );
 }
 
