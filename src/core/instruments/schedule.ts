@@ -48,7 +48,7 @@ const eventSchema = z.strictObject({
     .optional(),
 });
 
-const scheduleSchema = z.strictObject({
+export const scheduleSchema = z.strictObject({
   durationS: z.number().min(1).max(LONGEST_S),
   rateHz: z.number().min(1).max(10).optional(),
   events: z.array(eventSchema).max(1000),

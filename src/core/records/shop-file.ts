@@ -14,9 +14,9 @@ export const SHOP_FILE_LIMIT_BYTES = 200_000_000;
 
 export type ShopFileIssue = Exclude<JobFileIssue, { code: "broken-books" }>;
 
-const VERSION = 2;
+export const SHOP_FILE_VERSION = 2;
 
-const chartsSchema = z
+export const chartsSchema = z
   .array(
     z.strictObject({
       refrigerant: z.enum(["R134a", "R1234yf"]),
@@ -34,7 +34,7 @@ export interface ShopExtras {
 }
 
 export function writeShopFile(jobs: readonly unknown[], at: string, extras: ShopExtras): string {
-  return `${JSON.stringify({ format: "evrid.shop", version: VERSION, writtenAt: at, jobs, ...extras }, null, 1)}\n`;
+  return `${JSON.stringify({ format: "evrid.shop", version: SHOP_FILE_VERSION, writtenAt: at, jobs, ...extras }, null, 1)}\n`;
 }
 
 /** What stands in a shop's file, and beside it the jobs that cannot be read, by their place in it. Nothing is changed anywhere when it fails. */
@@ -51,7 +51,8 @@ export function readShopFile(
   if (typeof file.version !== "number" || file.version < 1) {
     return fail({ code: "broken", field: "version", expected: "a whole number from 1" });
   }
-  if (file.version > VERSION) return fail({ code: "newer-version", version: file.version, known: VERSION });
+  if (file.version > SHOP_FILE_VERSION)
+    return fail({ code: "newer-version", version: file.version, known: SHOP_FILE_VERSION });
   if (!Array.isArray(file.jobs)) return fail({ code: "broken", field: "jobs", expected: "a list" });
   const choices = choicesSchema.nullable().safeParse(file.choices ?? null);
   if (!choices.success) return fail({ code: "broken", field: "choices", expected: choices.error.issues[0]!.message });

@@ -1,0 +1,67 @@
+/** The documentation of every file format, made from the schemas that read them; compared with what is committed by formats.test.ts. */
+import { toJSONSchema, type ZodType } from "zod";
+import { diagnosisSchema } from "@/core/diagnosis/diagnosis";
+import { scheduleSchema } from "@/core/instruments/schedule";
+import { simulateSchema } from "@/core/instruments/simulate-request";
+import { readingFileSchema } from "@/core/readings/file/reading-file";
+import { choicesSchema } from "@/core/records/choices";
+import { jobSchema, MOST_PHOTO_BYTES, MOST_PHOTOS } from "@/core/records/job";
+import { JOB_FILE_LIMIT_BYTES, NEWEST_JOB_VERSION } from "@/core/records/job-file";
+import { chartsSchema, SHOP_FILE_LIMIT_BYTES, SHOP_FILE_VERSION } from "@/core/records/shop-file";
+
+interface Format {
+  id: string;
+  schema: ZodType;
+  about: string;
+}
+
+const formats: readonly Format[] = [
+  {
+    id: "evrid.readings",
+    schema: readingFileSchema,
+    about:
+      "What was measured at one vehicle, version 1. Pressures kPa gauge, temperatures degC, masses g, times s. Absent is never zero; null is read as absent; unknown fields are passed over. As JSON, JSON Lines, or CSV with one column a field.",
+  },
+  {
+    id: "evrid.diagnosis",
+    schema: diagnosisSchema,
+    about: "What the readings say, version 1: written by the command line, the route and the screens alike.",
+  },
+  {
+    id: "evrid.job",
+    schema: jobSchema,
+    about: `One vehicle on one visit, version ${NEWEST_JOB_VERSION}; versions 1 to ${NEWEST_JOB_VERSION - 1} are read too. Entries keep the text as it was typed with its unit. A file may carry \`pictures\` beside the record: JPEG as base64 by the id of a photo, at most ${MOST_PHOTOS} of ${MOST_PHOTO_BYTES / 1000} kB. At most ${JOB_FILE_LIMIT_BYTES / 1e6} MB. A newer version, a broken field or books that do not balance are refused by name, and nothing is changed then.`,
+  },
+  {
+    id: "evrid.choices",
+    schema: choicesSchema,
+    about: `What a workshop chose, as the file of a whole shop holds it. \`evrid.shop\` version ${SHOP_FILE_VERSION} is an object of \`format\`, \`version\`, \`writtenAt\`, \`jobs\` (each an \`evrid.job\`), \`choices\` and \`charts\`; version 1 had jobs alone. At most ${SHOP_FILE_LIMIT_BYTES / 1e6} MB.`,
+  },
+  {
+    id: "evrid.charts",
+    schema: chartsSchema,
+    about: "A workshop's own pressure charts in `evrid.shop`, each as the CSV it was read from.",
+  },
+  {
+    id: "evrid.simulate",
+    schema: simulateSchema,
+    about: "A made-up vehicle with its faults, for `bin/evrid simulate` and tests.",
+  },
+  { id: "evrid.schedule", schema: scheduleSchema, about: "What happens to such a vehicle in time." },
+];
+
+/** Every file of the documentation with its text, by its path in docs/. */
+export function formatFiles(): [string, string][] {
+  const schemas = formats.map(({ id, schema }): [string, string] => [
+    `formats/${id}.schema.json`,
+    `${JSON.stringify(toJSONSchema(schema, { unrepresentable: "any", io: "input", reused: "ref" }), null, 2)}\n`,
+  ]);
+  const page = [
+    "# File formats",
+    "",
+    "Made by `npm run formats` from the schemas that read the files; a test holds it to them. JSON throughout, UTF-8, with or without a byte-order mark.",
+    "",
+    ...formats.flatMap(({ id, about }) => [`## ${id}`, "", about, "", `[JSON schema](formats/${id}.schema.json)`, ""]),
+  ].join("\n");
+  return [...schemas, ["formats.md", page]];
+}
