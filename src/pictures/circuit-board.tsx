@@ -194,7 +194,7 @@ const Drawn = memo(function Drawn({
         <rect x="412" y="184" width="52" height="40" fill="transparent" />
         <path d="M416 190 L460 218 V190 L416 218 Z" fill={FIELD} stroke={INK} strokeWidth="2" />
         <text x="410" y="209" fontSize="13" fill={INK} textAnchor="end">
-          {metering === "orifice-tube" ? "orifice" : metering === null ? "valve or orifice" : "valve"}
+          {metering === "orifice-tube" ? "orifice" : metering === null ? "?" : "valve"}
         </text>
       </Part>
       <Port {...press("high-port")} x={398} y={33} letter="H" />

@@ -326,8 +326,8 @@ function eventMarks(
     const text = {
       type: "text",
       id: `event-name-${i}`,
-      // Low, the first name stands clear of the axis' unit.
-      left: Math.min(Math.max(LEFT, at - 4), width - RIGHT - EVENT_GAP / 2),
+      // Over the plot only: beside it stand the names of the lines.
+      left: Math.max(LEFT, Math.min(at - 4, width - RIGHT - 6.6 * event.text.length)),
       top: 5,
       silent: true,
       style: { text: event.text, fill: taken ? inks.vent : inks.soft, font: `13px ${CHART_FONT}` },

@@ -87,10 +87,12 @@ export function Trace({
             fontSize="14px"
             alignSelf="flex-start"
             zIndex="1"
+            w="84px"
+            aria-label="Lines, minutes and marks of the trace"
             aria-expanded={whole}
             onClick={() => setWhole(!whole)}
           >
-            {whole ? "Low again" : "Lines, minutes, marks"}
+            {whole ? "Less" : "More"}
           </BenchButton>
         </Flex>
       )}
