@@ -4,7 +4,6 @@ import { closeSharedBrowser } from "./browser/session";
 import "./suites/run-sheet";
 import "./suites/at-the-car";
 import "./suites/log";
-import "./suites/help";
 import "./suites/offline";
 
 afterAll(closeSharedBrowser);

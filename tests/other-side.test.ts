@@ -5,6 +5,7 @@ import "./suites/accessibility";
 import "./suites/charge-desk";
 import "./suites/desk";
 import "./suites/diagnosis";
+import "./suites/help";
 import "./suites/power-cut";
 import "./suites/settings";
 import "./suites/store-refused";

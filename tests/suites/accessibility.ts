@@ -35,7 +35,8 @@ describe("every view", () => {
       await browser.says(ready);
       expect(await seriousFindings(browser), `light, /${path}`).toEqual([]);
       await browser.press("Dark");
-      expect(await seriousFindings(browser), `dark, /${path}`).toEqual([]);
+      // In the dark the same page is drawn in other colours: only these can fail anew.
+      expect(await seriousFindings(browser, ["color-contrast"]), `dark, /${path}`).toEqual([]);
       await browser.press("Light");
       for (const size of [tablet, bench]) {
         await browser.resize(size);
@@ -45,8 +46,9 @@ describe("every view", () => {
   });
 });
 
-async function seriousFindings(browser: Browser): Promise<string[]> {
-  const { violations } = await new AxeBuilder(browser.driver).analyze();
+async function seriousFindings(browser: Browser, rules: readonly string[] = []): Promise<string[]> {
+  const axe = new AxeBuilder(browser.driver);
+  const { violations } = await (rules.length > 0 ? axe.withRules([...rules]) : axe).analyze();
   return violations
     .filter(({ impact }) => impact === "serious" || impact === "critical")
     .map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(" | ")}`);
