@@ -11,7 +11,7 @@ import { type Result, succeed } from "@/core/result";
 import { loadChoices } from "./choices";
 import { database } from "./database";
 import { follow } from "./follow";
-import { clearPictures, type Pictures } from "./photos";
+import { clearPictures, keepPicture, type Pictures } from "./photos";
 
 /** A record in the store that cannot be read: kept as it is, by whatever name can be found in it. */
 export interface UnreadableJob {
@@ -171,7 +171,7 @@ export async function importJob(
 ): Promise<{ id: string; outcome: ImportOutcome }> {
   return database.transaction("rw", database.jobs, database.photos, async () => {
     const keep = async (jobId: string) => {
-      for (const [id, jpeg] of pictures) await database.photos.put({ key: `${jobId}/${id}`, jobId, jpeg });
+      for (const [id, jpeg] of pictures) await keepPicture(jobId, id, jpeg);
     };
     const here = await database.jobs.get(job.id);
     if (here === undefined) {

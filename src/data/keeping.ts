@@ -13,15 +13,26 @@ export interface Keeping {
 
 const store = () => globalThis.navigator?.storage as StorageManager | undefined;
 
+/** As the browser counts it, with what it may grow to; null where it does not say. */
+export interface Room {
+  bytes: number | null;
+  quotaBytes: number | null;
+}
+
+export async function roomUsed(): Promise<Room> {
+  const estimate = await store()
+    ?.estimate?.()
+    .catch(() => undefined);
+  return { bytes: estimate?.usage ?? null, quotaBytes: estimate?.quota ?? null };
+}
+
 export async function howItIsKept(): Promise<Keeping> {
   const persistent =
     (await store()
       ?.persisted?.()
       .catch(() => null)) ?? null;
-  const estimate = await store()
-    ?.estimate?.()
-    .catch(() => undefined);
-  const usedShare = estimate?.usage === undefined || !estimate.quota ? null : estimate.usage / estimate.quota;
+  const { bytes, quotaBytes } = await roomUsed();
+  const usedShare = bytes === null || !quotaBytes ? null : bytes / quotaBytes;
   return { persistent, usedShare, littleRoom: usedShare !== null && usedShare > LITTLE_ROOM_SHARE };
 }
 

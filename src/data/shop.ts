@@ -4,15 +4,13 @@ import { type ShopExtras, writeShopFile } from "@/core/records/shop-file";
 import { changeChoices, keptChoices } from "./choices";
 import { database } from "./database";
 import { type ImportOutcome, importJob } from "./jobs";
+import { type Room, roomUsed } from "./keeping";
 
-export interface Kept {
+export interface Kept extends Room {
   jobs: number;
   removed: number;
   charts: number;
   photos: number;
-  /** As the browser counts it, with what it may grow to; null where it does not say. */
-  bytes: number | null;
-  quotaBytes: number | null;
 }
 
 export async function whatIsKept(): Promise<Kept> {
@@ -22,8 +20,7 @@ export async function whatIsKept(): Promise<Kept> {
     database.shopCharts.count(),
     database.photos.count(),
   ]);
-  const estimate = await globalThis.navigator?.storage?.estimate?.().catch(() => undefined);
-  return { jobs, removed, charts, photos, bytes: estimate?.usage ?? null, quotaBytes: estimate?.quota ?? null };
+  return { jobs, removed, charts, photos, ...(await roomUsed()) };
 }
 
 /** Every stored job, those that cannot be read among them, as they are stored; choices and charts where there are any. */

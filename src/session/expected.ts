@@ -6,7 +6,7 @@ import { bandsOfAll } from "@/core/diagnosis/explain/bands-of-all";
 import type { ExpectedBands } from "@/core/diagnosis/explain/expected";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
-import { settingValues, type TestName, vehicleLabelsOf } from "@/core/records/job-readings";
+import { newestValues, type TestName, vehicleLabelsOf } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import { useAnswer } from "./answers";
 import { useDay, useJob, useRackOf, useSession } from "./session";
@@ -58,10 +58,9 @@ function useConditionsNow(job: Job, which: TestName): CircuitConditions | null {
   const day = useDay();
   const test = job[which];
   const altitudeM = entryValue(fields.altitude, job.altitude);
-  const [idle, fast] = test.settings.map(settingValues);
   // Typed readings are held against the conditions typed with them.
   const ambientC = running ? (day?.ambientC ?? null) : entryValue(fields.ambient, test.ambient);
-  const rpm = running ? (day?.rpm ?? null) : fast!.high !== null ? fast!.rpm : idle!.rpm;
+  const rpm = running ? (day?.rpm ?? null) : newestValues(test).rpm;
   const humidityPct = running ? (day?.humidityPct ?? null) : entryValue(fields.humidity, test.humidity);
   if (ambientC === null || altitudeM === null || rpm === null || rpm < LEAST_RPM) return null;
   return {

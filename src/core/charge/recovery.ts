@@ -73,6 +73,11 @@ const DAYS_A_MONTH = 30.44;
 /** Two standard deviations hold nineteen in twenty. */
 const TWO = 2;
 
+/** Standard deviation of a found charge, of which `hosesG` went with the hoses, g. */
+export function foundSdG(hosesG: number): number {
+  return Math.hypot(MACHINE_SD_G, HOSE_DOUBT * hosesG);
+}
+
 /**
  * What the recovered weight tells of the loss. `monthsAgo` is when it was last filled to the label, if that is on record; the filling then is
  * taken to be good to the label's tolerance.
@@ -84,7 +89,7 @@ export function foundCharge(
   daysSinceFilled: number | null,
 ): FoundCharge {
   const foundG = recoveredG + hosesG;
-  const sdG = Math.hypot(MACHINE_SD_G, HOSE_DOUBT * hosesG);
+  const sdG = foundSdG(hosesG);
   const lostG = label.chargeG - foundG;
   const months = daysSinceFilled === null ? null : daysSinceFilled / DAYS_A_MONTH;
   const spread = TWO * Math.hypot(sdG, label.toleranceG / TWO);

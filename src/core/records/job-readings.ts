@@ -138,6 +138,17 @@ export function settingValues(setting: TestSetting): SettingValues {
   return { ...Object.fromEntries(values), rpm: read("rpm", setting.rpm) } as SettingValues;
 }
 
+/** Of the setting of a test that was read last: fast idle where its high side was read. */
+export function newestValues(test: TestRecord): SettingValues {
+  const [idle, fast] = test.settings.map(settingValues) as [SettingValues, SettingValues];
+  return fast.high !== null ? fast : idle;
+}
+
+/** The job with a reading typed: a number typed over is no longer the instrument's. */
+export function withTyped(job: Job, which: TestName, index: 0 | 1, channel: SettingChannel, typed: Entry): Job {
+  return withSetting(job, which, index, (now) => ({ ...now, [channel]: typed, takenAt: null, unsettled: [] }));
+}
+
 /** The job with one setting of a test edited: 0 idle, 1 fast idle. */
 export function withSetting(
   job: Job,

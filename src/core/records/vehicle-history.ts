@@ -2,9 +2,9 @@
  * What the jobs of a workshop say of each vehicle over the years: who came when, what it left with and what it came back with by weight, how
  * fast it loses and when that will matter. Masses g, rates g a year, instants ISO.
  */
-import { foundCharge } from "../charge/recovery";
+import { foundSdG } from "../charge/recovery";
 import type { Job } from "./job";
-import { chargedOf, foundOf, hoseLossOf, labelOf } from "./job-readings";
+import { chargedOf, foundOf, hoseLossOf } from "./job-readings";
 import { vehicleKey } from "./vehicle-name";
 
 export interface VehicleHistory {
@@ -58,17 +58,15 @@ export function intervalsOf({ jobs }: VehicleHistory): Interval[] {
   for (const [i, before] of ordered.entries()) {
     const leftWithG = chargedOf(before);
     const after = ordered.slice(i + 1).find((job) => foundOf(job) !== null);
-    const chargeG = labelOf(before).chargeG;
-    if (leftWithG === null || after === undefined || chargeG === null) continue;
+    if (leftWithG === null || after === undefined) continue;
     const from = before.signOff.signedAt ?? before.updatedAt;
     const days = (Date.parse(after.createdAt) - Date.parse(from)) / DAY_MS;
     // A filling in between, weighed or not, would be taken for what was never lost.
     const between = ordered.slice(i + 1, ordered.indexOf(after)).some((job) => chargedOf(job) !== null);
     if (days < LEAST_DAYS || between) continue;
     const foundG = foundOf(after)!;
-    const hosesG = hoseLossOf(after)?.lostG ?? 0;
-    const { sdG } = foundCharge(foundG - hosesG, hosesG, { chargeG, toleranceG: 0 }, null);
-    found.push({ from, to: after.createdAt, days, leftWithG, foundG, sdG: Math.hypot(sdG, FILLED_SD_G) });
+    const sdG = Math.hypot(foundSdG(hoseLossOf(after)?.lostG ?? 0), FILLED_SD_G);
+    found.push({ from, to: after.createdAt, days, leftWithG, foundG, sdG });
   }
   return found;
 }

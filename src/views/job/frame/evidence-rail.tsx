@@ -35,7 +35,6 @@ import { stepPath } from "./steps";
 const SHOWN = 4;
 const SHOWN_ABOVE = 0.03;
 
-/** Where each test is done and entered. */
 /** What its reading is typed into, by what the field is called. */
 const fieldOfTest: Partial<Record<TestId, string>> = {
   "suction-clamp": `${channels.suction.name}, idle`,
@@ -51,6 +50,7 @@ const fieldOfTest: Partial<Record<TestId, string>> = {
   recover: fields.recovered.label,
 };
 
+/** Where each test is done and entered. */
 const stepOfTest: Record<TestId, StepId> = {
   look: "look",
   "suction-clamp": "running",

@@ -107,9 +107,9 @@ export function StepEnd({ step, gaps }: StepEndProps) {
 /** What is missing, named; where it is typed, a touch goes there. */
 function Missing({ gaps }: { gaps: readonly Gap[] }) {
   const text = `Still missing: ${gaps.map(textOf).join(", ")}.`;
-  const field = gaps.map((gap) => (typeof gap === "string" ? null : gap.field)).find((name) => name !== null);
+  const [field] = gaps.flatMap((gap) => (typeof gap === "string" ? [] : [gap.field]));
   const look = { color: "soft", fontSize: "14px", lineHeight: "1.25", lineClamp: 3, minW: "0" } as const;
-  return field === undefined || field === null ? (
+  return field === undefined ? (
     <Text {...look} role="status">
       {text}
     </Text>

@@ -2,12 +2,11 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { Trash2 } from "lucide-react";
-import { useCallback, useEffect, useState } from "react";
+import { useEffect, useState } from "react";
 import { MOST_PHOTO_BYTES, MOST_PHOTOS, type Photo, type StepId } from "@/core/records/job";
 import { reasonOf } from "@/core/result";
 import { keepPicture, loadPicture } from "@/data/photos";
 import { useJob } from "@/session/session";
-import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { FileButton } from "@/ui/file-button";
 import { reducedPhoto } from "@/ui/reduced-photo";
@@ -108,23 +107,35 @@ interface KeptPhotoProps {
 /** Small until it is touched. */
 function KeptPhoto({ jobId, photo, name, onRemove }: KeptPhotoProps) {
   const [large, setLarge] = useState(false);
-  const query = useCallback(() => loadPicture(jobId, photo.id), [jobId, photo.id]);
-  const stored = useStored(query);
-  const jpeg = stored.state === "ready" ? stored.value : null;
-  const [address, setAddress] = useState<string | null>(null);
+  /** Of the picture; null where this browser has none, undefined until that is known. */
+  const [address, setAddress] = useState<string | null>();
   useEffect(() => {
-    if (jpeg === null) return;
-    const made = URL.createObjectURL(new Blob([jpeg as Uint8Array<ArrayBuffer>], { type: "image/jpeg" }));
-    setAddress(made);
-    return () => URL.revokeObjectURL(made);
-  }, [jpeg]);
+    let made: string | null = null;
+    let gone = false;
+    // Kept pictures never change: read once.
+    void loadPicture(jobId, photo.id).then(
+      (jpeg) => {
+        if (gone) return;
+        if (jpeg !== null) {
+          made = URL.createObjectURL(new Blob([jpeg as Uint8Array<ArrayBuffer>], { type: "image/jpeg" }));
+        }
+        setAddress(made);
+      },
+      // A store that refuses is said above all steps.
+      () => undefined,
+    );
+    return () => {
+      gone = true;
+      if (made !== null) URL.revokeObjectURL(made);
+    };
+  }, [jobId, photo.id]);
   return (
     <Box w={large ? "full" : "148px"}>
       <Box asChild w="full" rounded="card" overflow="hidden" borderWidth="1px" borderColor="line" bg="field">
         <button type="button" aria-expanded={large} aria-label={name} onClick={() => setLarge(!large)}>
-          {address === null ? (
+          {address == null ? (
             <Text p="3" color="soft" fontSize="14px">
-              {stored.state === "ready" ? "This picture is not in this browser." : "Opening"}
+              {address === null ? "This picture is not in this browser." : "Opening"}
             </Text>
           ) : (
             // biome-ignore lint/performance/noImgElement: bytes of this browser's own store, nothing to optimise on a server

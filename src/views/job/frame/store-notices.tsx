@@ -2,10 +2,9 @@
 
 import { Flex, Stack } from "@chakra-ui/react";
 import { useState } from "react";
-import { type JobFileIssue, writeJobFile } from "@/core/records/job-file";
+import type { JobFileIssue } from "@/core/records/job-file";
 import { reasonOf } from "@/core/result";
 import { recordAsText } from "@/data/jobs";
-import { picturesOf } from "@/data/photos";
 import { useChoiceFailure } from "@/session/choices";
 import { useJobState, useSession } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
@@ -14,7 +13,8 @@ import { RecordText } from "@/ui/record-text";
 import { saveTextFile } from "@/ui/save-file";
 import { Text } from "@/ui/text";
 import { jobFileSentence, refusalSentence } from "@/words/issues";
-import { jobFileName, placeWords } from "@/words/job";
+import { placeWords } from "@/words/job";
+import { saveJob } from "./save-job";
 
 /** What stands between this page and the store: who holds the desk, what could not be stored, what was not done. */
 export function StoreNotices() {
@@ -33,7 +33,7 @@ export function StoreNotices() {
   const { jobs } = useSession();
   const save = async () => {
     const job = await jobs.filed();
-    if (job !== null) saveTextFile(jobFileName(job), writeJobFile(job, await picturesOf(job).catch(() => undefined)));
+    if (job !== null) await saveJob(job);
   };
   return (
     <Stack gap="3" css={{ "&:not(:empty)": { marginBottom: "12px" } }}>

@@ -5,7 +5,7 @@ import type { LineProfile } from "@/core/line-places";
 import { flashMarginAtDevice } from "@/core/readings/derive/line-flash";
 import type { LineSpot, UnexplainedDrop } from "@/core/readings/derive/line-temperatures";
 import { fields } from "@/core/records/fields";
-import { settingValues, type TestName, workableRefrigerant } from "@/core/records/job-readings";
+import { newestValues, type TestName, workableRefrigerant } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import { LineProfilePicture } from "@/pictures/line-profile";
@@ -90,8 +90,7 @@ function LongLine({ which, lineC }: { which: TestName; lineC: number | null }) {
     edit((stored) => ({ ...stored, lines: { ...stored.lines, ...change } }));
   const refrigerant = workableRefrigerant(job);
   const altitudeM = entryValue(fields.altitude, job.altitude);
-  const [idle, fast] = job[which].settings.map(settingValues);
-  const taken = fast!.high !== null ? fast! : idle!;
+  const taken = newestValues(job[which]);
   const endC = lineC ?? taken.liquid;
   const margin =
     refrigerant === null || altitudeM === null || taken.high === null || endC === null

@@ -3,7 +3,7 @@
 import { Box, Flex, Grid } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { fields } from "@/core/records/fields";
-import { deriveFor, settingValues, type TestName, workableRefrigerant } from "@/core/records/job-readings";
+import { deriveFor, newestValues, type TestName, workableRefrigerant } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import { formatNumber, formatQuantity } from "@/core/units/units";
 import { AgainstBands } from "@/pictures/against-bands";
@@ -76,7 +76,7 @@ function BothSides({ which, expected }: TestBenchProps) {
     live?.values.ambient ?? (live === null ? entryValue(fields.ambient, job[which].ambient) : null),
   );
   const bands = useBandsNow(expected);
-  const typed = useTypedSetting(which);
+  const typed = newestValues(job[which]);
   const recent = samples.slice(-120);
   const range = (key: "low" | "high") => {
     const values = recent.flatMap((sample) => (sample[key] === null ? [] : [sample[key]]));
@@ -115,13 +115,6 @@ function useBandsNow(expected: Expected | null) {
   return stands ? null : (expected?.bands.bands ?? null);
 }
 
-/** The typed setting that the bands are for: fast idle where it was read. */
-function useTypedSetting(which: TestName) {
-  const { job } = useJob();
-  const [idle, fast] = job[which].settings.map(settingValues);
-  return fast!.high !== null ? fast! : idle!;
-}
-
 /** Every reading beside its band, and the workshop's own chart. */
 function Against({ which, expected }: TestBenchProps) {
   const figures = useFigures();
@@ -129,7 +122,7 @@ function Against({ which, expected }: TestBenchProps) {
   const accuracy = useAccuracy();
   const live = useLive();
   const bands = useBandsNow(expected);
-  const typed = useTypedSetting(which);
+  const typed = newestValues(job[which]);
   const refrigerant = workableRefrigerant(job);
   const ambientC = live === null ? entryValue(fields.ambient, job[which].ambient) : live.values.ambient;
   const shop = useShopChart(refrigerant, ambientC);

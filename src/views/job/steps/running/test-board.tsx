@@ -8,7 +8,7 @@ import { channels, type SettingChannel } from "@/core/readings/channels";
 import type { DerivedValues } from "@/core/readings/derive/derived";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
-import { deriveFor, type SettingValues, settingValues, type TestName, withSetting } from "@/core/records/job-readings";
+import { deriveFor, type SettingValues, settingValues, type TestName, withTyped } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import { CircuitBoard, type Filling } from "@/pictures/circuit-board";
@@ -295,16 +295,7 @@ function ClampFields({ which, clamp }: { which: TestName; clamp: Clamp }) {
             hideLabel
             hideUnit
             value={setting[clamp]}
-            onChange={(entry) =>
-              edit((stored) =>
-                withSetting(stored, which, index as 0 | 1, (now) => ({
-                  ...now,
-                  [clamp]: entry,
-                  takenAt: null,
-                  unsettled: [],
-                })),
-              )
-            }
+            onChange={(entry) => edit((stored) => withTyped(stored, which, index as 0 | 1, clamp, entry))}
           />
         </Box>
       ))}

@@ -7,7 +7,7 @@ import type { DerivedValues } from "@/core/readings/derive/derived";
 import type { Measured } from "@/core/readings/derive/measured";
 import { fields } from "@/core/records/fields";
 import type { TestSetting } from "@/core/records/job";
-import { deriveFor, settingValues, type TestName, withSetting } from "@/core/records/job-readings";
+import { deriveFor, settingValues, type TestName, withSetting, withTyped } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import { type UnitId, unitsOf } from "@/core/units/units";
 import { useJob, useRack, useSetPart, useVerdict } from "@/session/session";
@@ -193,10 +193,7 @@ function Readings({ which }: { which: TestName }) {
               label={`${channels[channel].name}, ${setting.name}`}
               hideLabel
               hideUnit
-              onChange={(entry) =>
-                // A number typed over is no longer the instrument's.
-                change(index as 0 | 1, (stored) => ({ ...stored, [channel]: entry, takenAt: null, unsettled: [] }))
-              }
+              onChange={(entry) => edit((stored) => withTyped(stored, which, index as 0 | 1, channel, entry))}
             />
           ))}
           <UnitChoice

@@ -7,8 +7,6 @@ import { booked } from "@/core/records/bookkeeping";
 import { techniciansOf } from "@/core/records/choices";
 import { compareTests } from "@/core/records/compare-tests";
 import { stepIds } from "@/core/records/job";
-import { writeJobFile } from "@/core/records/job-file";
-import { picturesOf } from "@/data/photos";
 import { useChoices } from "@/session/choices";
 import { useConditionShifts } from "@/session/condition-shifts";
 import { useLeading } from "@/session/leading";
@@ -18,13 +16,13 @@ import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
 import { Notice } from "@/ui/notice";
-import { saveTextFile } from "@/ui/save-file";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
+import { saveJob } from "@/views/job/frame/save-job";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { FootEnd, StepActs } from "@/views/job/frame/step-foot";
 import { ComparisonTable } from "@/views/job/steps/prove/prove-step";
-import { jobFileName, stepNames } from "@/words/job";
+import { stepNames } from "@/words/job";
 import { workDone } from "@/words/work-done";
 
 export function SignOffStep() {
@@ -45,11 +43,7 @@ export function SignOffStep() {
     });
   // As it is shown: the file holds the last keystroke, whether or not the browser has stored it.
   const { jobs } = useSession();
-  const save = async () => {
-    const filed = (await jobs.filed()) ?? job;
-    // A store that refuses keeps nobody from the words and numbers.
-    saveTextFile(jobFileName(job), writeJobFile(filed, await picturesOf(filed).catch(() => undefined)));
-  };
+  const save = async () => saveJob((await jobs.filed()) ?? job);
   return (
     <Stack gap="3.5" maxW="1080px">
       {open.length > 0 && (

@@ -1,0 +1,11 @@
+import type { Job } from "@/core/records/job";
+import { writeJobFile } from "@/core/records/job-file";
+import { picturesOf } from "@/data/photos";
+import { saveTextFile } from "@/ui/save-file";
+import { jobFileName } from "@/words/job";
+
+/** Gives the job as a file with its pictures. A store that refuses these keeps nobody from the words and numbers. */
+export async function saveJob(job: Job): Promise<void> {
+  const pictures = await picturesOf(job).catch(() => undefined);
+  saveTextFile(jobFileName(job), writeJobFile(job, pictures));
+}
