@@ -8,6 +8,9 @@ import { choicesSchema } from "@/core/records/choices";
 import { jobSchema, MOST_PHOTO_BYTES, MOST_PHOTOS } from "@/core/records/job";
 import { JOB_FILE_LIMIT_BYTES, NEWEST_JOB_VERSION } from "@/core/records/job-file";
 import { chartsSchema, SHOP_FILE_LIMIT_BYTES, SHOP_FILE_VERSION } from "@/core/records/shop-file";
+import { CONTAINER_VERSION, containerSchema } from "@/core/records/stock/container";
+import { STOCK_VERSION, stockEntrySchema } from "@/core/records/stock/entry";
+import { VEHICLE_VERSION, vehicleSchema } from "@/core/records/vehicle";
 
 interface Format {
   id: string;
@@ -33,9 +36,24 @@ const formats: readonly Format[] = [
     about: `One vehicle on one visit, version ${NEWEST_JOB_VERSION}; versions 1 to ${NEWEST_JOB_VERSION - 1} are read too. Entries keep the text as it was typed with its unit. A file may carry \`pictures\` beside the record: JPEG as base64 by the id of a photo, at most ${MOST_PHOTOS} of ${MOST_PHOTO_BYTES / 1000} kB. At most ${JOB_FILE_LIMIT_BYTES / 1e6} MB. A newer version, a broken field or books that do not balance are refused by name, and nothing is changed then.`,
   },
   {
+    id: "evrid.vehicle",
+    schema: vehicleSchema,
+    about: `A car beside its jobs, version ${VEHICLE_VERSION}: plate, owner, note, the names it goes by (jobs hang on it by them), and the records that turned out to be the same car, as they were.`,
+  },
+  {
+    id: "evrid.container",
+    schema: containerSchema,
+    about: `What stands on the shelf, version ${CONTAINER_VERSION}: cylinder, can, recovery machine, bottle of oil or dye. What is in it follows from the books.`,
+  },
+  {
+    id: "evrid.stock",
+    schema: stockEntrySchema,
+    about: `An entry of what a shop books outside of jobs, version ${STOCK_VERSION}: received, counted, moved, sent off, used. Only ever added to; one that was wrong is answered by its opposite. As CSV too: one row an entry, those of jobs beside them, a cell that a spreadsheet would take for a formula with an apostrophe in front.`,
+  },
+  {
     id: "evrid.choices",
     schema: choicesSchema,
-    about: `What a workshop chose, as the file of a whole shop holds it. \`evrid.shop\` version ${SHOP_FILE_VERSION} is an object of \`format\`, \`version\`, \`writtenAt\`, \`jobs\` (each an \`evrid.job\`), \`choices\` and \`charts\`; version 1 had jobs alone. At most ${SHOP_FILE_LIMIT_BYTES / 1e6} MB.`,
+    about: `What a workshop chose, as the file of a whole shop holds it. \`evrid.shop\` version ${SHOP_FILE_VERSION} is an object of \`format\`, \`version\`, \`writtenAt\`, \`jobs\` (each an \`evrid.job\`), \`vehicles\`, \`containers\`, \`stock\`, \`pictures\` (base64 by job and photo), \`choices\` and \`charts\`: all of a shop, or what belongs to one vehicle. Version 2 had jobs, choices and charts, version 1 jobs alone; both are read. At most ${SHOP_FILE_LIMIT_BYTES / 1e6} MB. A record in it that cannot be read is named by its place and left out; the others come in. Reading it in is one transaction and can be taken back.`,
   },
   {
     id: "evrid.charts",

@@ -3,6 +3,12 @@ import Dexie, { type EntityTable, type Transaction } from "dexie";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
 import type { Job } from "@/core/records/job";
 import { readJob } from "@/core/records/job-file";
+import type { Container } from "@/core/records/stock/container";
+import type { StockEntry } from "@/core/records/stock/entry";
+import type { BookLine } from "@/core/records/stock/lines";
+import type { Vehicle } from "@/core/records/vehicle";
+import type { VehicleRow } from "@/core/records/vehicle-row";
+import type { Visit } from "@/core/records/visit";
 
 /** A workshop's chart as its file was, one for each refrigerant; it is read afresh each time, so that no stored form can age. */
 export interface StoredShopChart {
@@ -37,6 +43,15 @@ export interface StoredPhoto {
   jpeg: Uint8Array;
 }
 
+/** What a reading of a file changed, so that it can be taken back. */
+export interface StoredImport {
+  id: string;
+  at: string;
+  file: string;
+  /** By table: the record as it was, null where there was none, and as it was stored. */
+  changed: { table: "jobs" | "vehicles" | "containers" | "stock"; id: string; before: unknown; after: string }[];
+}
+
 class EvridDatabase extends Dexie {
   jobs!: EntityTable<Job, "id">;
   choices!: EntityTable<StoredChoice, "name">;
@@ -44,6 +59,15 @@ class EvridDatabase extends Dexie {
   racks!: EntityTable<StoredRack, "jobId">;
   removed!: EntityTable<RemovedJob, "id">;
   photos!: EntityTable<StoredPhoto, "key">;
+  vehicles!: EntityTable<Vehicle, "id">;
+  containers!: EntityTable<Container, "id">;
+  /** What the shop books outside of jobs. */
+  stock!: EntityTable<StockEntry, "id">;
+  imports!: EntityTable<StoredImport, "id">;
+  // These three follow from the others and can be made anew from them at any time (record-index.ts).
+  visits!: EntityTable<Visit, "jobId">;
+  vehicleRows!: EntityTable<VehicleRow, "id">;
+  bookLines!: EntityTable<BookLine, "id">;
 
   constructor() {
     super("evrid");
@@ -64,6 +88,15 @@ class EvridDatabase extends Dexie {
       .upgrade(migrateJobs);
     this.version(7).stores({}).upgrade(migrateJobs);
     this.version(8).stores({ photos: "key, jobId" }).upgrade(migrateJobs);
+    this.version(9).stores({
+      vehicles: "id, *names",
+      containers: "id",
+      stock: "id, at",
+      imports: "id, at",
+      visits: "jobId, vehicleKey, [standing+updatedAt], updatedAt",
+      vehicleRows: "id, lastAt, *words, [refrigerant+labelG]",
+      bookLines: "id, jobId, at",
+    });
   }
 }
 

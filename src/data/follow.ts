@@ -1,5 +1,6 @@
 import { liveQuery } from "dexie";
 import { database } from "./database";
+import { settleIndex } from "./record-index";
 
 /** Tells what a query of the store gives, now and after every change, by whichever tab. Gives the way to stop. */
 export function follow<Value>(
@@ -7,8 +8,8 @@ export function follow<Value>(
   next: (value: Value) => void,
   failed: (error: unknown) => void,
 ): () => void {
-  // A query of a store that cannot be opened is given up without a word; opening it says why.
-  database.open().catch(failed);
+  // A query of a store that cannot be opened is given up without a word; opening it says why. An index that is behind is brought up meanwhile.
+  database.open().then(settleIndex).catch(failed);
   const following = liveQuery(query).subscribe(next, failed);
   return () => following.unsubscribe();
 }

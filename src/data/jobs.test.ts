@@ -10,7 +10,6 @@ import {
   createJob,
   duplicateJob,
   editJob,
-  importJob,
   listJobs,
   listRemoved,
   loadJob,
@@ -21,6 +20,7 @@ import {
   removeJob,
   restoreJob,
 } from "./jobs";
+import { settleIndex } from "./record-index";
 
 beforeEach(() => Promise.all([database.jobs.clear(), database.removed.clear(), database.racks.clear()]));
 
@@ -102,6 +102,7 @@ describe("jobs in the browser database", () => {
       { id: "bare" } as unknown as Job,
       { ...good!, id: "twin", version: 99 } as unknown as Job,
     ]);
+    await settleIndex();
     const { jobs, unreadable } = await listJobs();
     expect(jobs).toEqual([good]);
     expect(new Map(unreadable.map(({ name, issue }) => [name, issue.code]))).toEqual(
@@ -155,21 +156,6 @@ describe("jobs in the browser database", () => {
     expect(again.intake.lastFilled).toBe("2026-06-01");
     expect(again.ledger).toEqual([]);
     expect((await duplicateJob(await createJob())).intake.lastFilled).toBeNull();
-  });
-
-  it("never overwrites on import", async () => {
-    const job = await createJob();
-    expect(await importJob(job)).toEqual({ id: job.id, outcome: "identical" });
-    const dated = { ...job, updatedAt: "2031-01-01T00:00:00.000Z" };
-    expect(await importJob(dated)).toEqual({ id: job.id, outcome: "identical" });
-    const other = { ...job, altitude: entry("12", "m") };
-    const { id, outcome } = await importJob(other);
-    expect(outcome).toBe("added-as-copy");
-    expect(await load(job.id)).toEqual(job);
-    expect(await load(id)).toEqual({ ...other, id });
-    await database.jobs.clear();
-    expect((await importJob(job)).outcome).toBe("added");
-    expect(await load(job.id)).toEqual(job);
   });
 
   it("gives every removed job back whole for thirty days, and none after", async () => {

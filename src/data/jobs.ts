@@ -1,17 +1,22 @@
 /** Jobs in the browser database: every change is one transaction, so that two tabs or a crash never lose a keystroke. */
 
+import Dexie from "dexie";
 import { continues, standing } from "@/core/charge/books/ledger";
 import type { RackState } from "@/core/instruments/rack-state";
 import { asBegunHere, unitsChosen } from "@/core/records/choices";
 import { type Job, newJob } from "@/core/records/job";
-import { checkChange, type JobFileIssue, readJob, writeJobFile } from "@/core/records/job-file";
+import { checkChange, type JobFileIssue, readJob } from "@/core/records/job-file";
 import { balanceOf } from "@/core/records/job-readings";
 import { inUnits } from "@/core/records/unit-system";
+import { vehicleKey } from "@/core/records/vehicle-name";
+import { keysOf } from "@/core/records/vehicle-row";
+import { type Standing, standings, unreadableVisit, type Visit } from "@/core/records/visit";
 import { type Result, succeed } from "@/core/result";
 import { loadChoices } from "./choices";
 import { database } from "./database";
 import { follow } from "./follow";
-import { clearPictures, keepPicture, type Pictures } from "./photos";
+import { clearPictures } from "./photos";
+import { forgetJob, jobTables, noteJob, recordOf, visitsUnder } from "./record-index";
 
 /** A record in the store that cannot be read: kept as it is, by whatever name can be found in it. */
 export interface UnreadableJob {
@@ -24,21 +29,61 @@ export interface UnreadableJob {
 export interface StoredJobs {
   jobs: Job[];
   unreadable: UnreadableJob[];
+  /** Jobs of each standing in all, whether they are given here or not. */
+  counts: Record<Standing, number>;
 }
 
-/** All jobs, newest first; one that cannot be read is set aside by name and hides no other. */
-export async function listJobs(): Promise<StoredJobs> {
-  const stored: unknown[] = await database.jobs.orderBy("updatedAt").reverse().toArray();
-  // What has no date that sorts is in no index, and must still be seen.
-  const listed = new Set(stored.map(idOf));
-  const all = [...stored, ...(stored.length < (await database.jobs.count()) ? await unsorted(listed) : [])];
-  const found: StoredJobs = { jobs: [], unreadable: [] };
-  for (const record of all) {
-    const read = readOnce(record);
-    if (read.ok) found.jobs.push(read.value);
-    else found.unreadable.push(setAside(record, read.issue));
+/** How many of each standing are given, the newest first. */
+export type MostJobs = Record<Exclude<Standing, "unreadable">, number>;
+const all: MostJobs = { open: Infinity, signed: Infinity, archived: Infinity };
+
+/** The newest jobs, newest first; one that cannot be read is set aside by name and hides no other. */
+export async function listJobs(most: MostJobs = all): Promise<StoredJobs> {
+  const found: StoredJobs = {
+    jobs: [],
+    unreadable: [],
+    counts: { open: 0, signed: 0, archived: 0, unreadable: 0 },
+  };
+  const ids: string[] = [];
+  for (const standing of standings) {
+    const those = () =>
+      database.visits.where("[standing+updatedAt]").between([standing, Dexie.minKey], [standing, Dexie.maxKey]);
+    found.counts[standing] = await those().count();
+    const limit = standing === "unreadable" ? Infinity : most[standing];
+    const newest = those().reverse();
+    if (limit > 0) ids.push(...(await (Number.isFinite(limit) ? newest.limit(limit) : newest).primaryKeys()));
   }
+  await readInto(found, ids);
   return found;
+}
+
+/** All jobs of the vehicle that goes by a name, newest first. */
+export async function jobsOfVehicle(name: string): Promise<Job[]> {
+  const key = vehicleKey(name);
+  if (key === "") return [];
+  const record = await recordOf(key);
+  return jobsOf(await visitsUnder(record === null ? [key] : keysOf(record)));
+}
+
+/** The jobs of some visits that can be read, in their order. */
+export async function jobsOf(visits: readonly Visit[]): Promise<Job[]> {
+  const found = { jobs: [], unreadable: [] };
+  await readInto(
+    found,
+    visits.map(({ jobId }) => jobId),
+  );
+  const byId = new Map<string, Job>(found.jobs.map((job: Job) => [job.id, job]));
+  return visits.flatMap(({ jobId }) => byId.get(jobId) ?? []);
+}
+
+async function readInto({ jobs, unreadable }: Pick<StoredJobs, "jobs" | "unreadable">, ids: readonly string[]) {
+  for (const record of (await database.jobs.bulkGet([...ids])) as unknown[]) {
+    if (record === undefined) continue;
+    const read = readOnce(record);
+    if (read.ok) jobs.push(read.value);
+    else unreadable.push(setAside(record, read.issue));
+  }
+  jobs.sort((a, b) => b.updatedAt.localeCompare(a.updatedAt));
 }
 
 /** Jobs as they were checked last: the list is read with every change of any, and a check costs more than a glance at its date. */
@@ -50,10 +95,6 @@ function readOnce(record: unknown): Result<Job, JobFileIssue> {
   const read = readJob(record);
   if (read.ok) checkedLast.set(read.value.id, read.value);
   return read;
-}
-
-async function unsorted(listed: ReadonlySet<string>): Promise<unknown[]> {
-  return database.jobs.filter((record) => !listed.has(idOf(record))).toArray();
 }
 
 const idOf = (record: unknown) => String((record as { id?: unknown } | null)?.id);
@@ -72,14 +113,16 @@ function nameIn(record: unknown): string {
  * nothing changed, when even all of them do not help.
  */
 export async function mendJob(id: string, backwards: readonly ((job: Job) => Job)[]): Promise<number | null> {
-  return database.transaction("rw", database.jobs, async () => {
+  return database.transaction("rw", [...jobTables], async () => {
     let record = await database.jobs.get(id);
     for (const [i, back] of backwards.entries()) {
       if (record === undefined) return null;
       record = back(record);
       const read = readJob(record);
       if (!read.ok) continue;
-      await database.jobs.put({ ...read.value, updatedAt: new Date().toISOString() });
+      const mended = { ...read.value, updatedAt: new Date().toISOString() };
+      await database.jobs.put(mended);
+      await noteJob(mended);
       return i + 1;
     }
     return null;
@@ -118,8 +161,16 @@ export async function createJobFrom(fill: (blank: Job) => Job): Promise<Job> {
   const job = fill(asBegunHere(newJob(crypto.randomUUID(), new Date().toISOString()), await loadChoices()));
   const read = readJob(job);
   if (!read.ok) throw refused(read.issue);
-  await database.jobs.add(job);
+  await addJob(job);
   return job;
+}
+
+/** Stores a job that is not there yet. */
+function addJob(job: Job): Promise<void> {
+  return database.transaction("rw", [...jobTables], async () => {
+    await database.jobs.add(job);
+    await noteJob(job);
+  });
 }
 
 /**
@@ -127,7 +178,7 @@ export async function createJobFrom(fill: (blank: Job) => Job): Promise<Job> {
  * the job is gone, the browser refuses to store, or the record could not be read again; what is stored stays as it is then.
  */
 export async function editJob(id: string, change: (job: Job) => Job, rack: RackState | null = null): Promise<Job> {
-  return database.transaction("rw", database.jobs, database.racks, async () => {
+  return database.transaction("rw", [...jobTables, database.racks], async () => {
     const stored = await database.jobs.get(id);
     if (stored === undefined)
       throw new Error("the job is no longer in the store: it was removed, or the browser has thrown it away");
@@ -140,6 +191,7 @@ export async function editJob(id: string, change: (job: Job) => Job, rack: RackS
     if (issue !== null) throw refused(issue);
     const edited = { ...changed, updatedAt: after(stored.updatedAt) };
     await database.jobs.put(edited);
+    await noteJob(edited);
     return edited;
   });
 }
@@ -159,45 +211,13 @@ export async function loadRack(id: string): Promise<unknown> {
   return (await database.racks.get(id))?.state ?? null;
 }
 
-export type ImportOutcome = "added" | "identical" | "added-as-copy";
-
-/**
- * Stores a job read from a file. A job already here is never overwritten: the same content changes nothing, other
- * content comes in as a job of its own.
- */
-export async function importJob(
-  job: Job,
-  pictures: Pictures = new Map(),
-): Promise<{ id: string; outcome: ImportOutcome }> {
-  return database.transaction("rw", database.jobs, database.photos, async () => {
-    const keep = async (jobId: string) => {
-      for (const [id, jpeg] of pictures) await keepPicture(jobId, id, jpeg);
-    };
-    const here = await database.jobs.get(job.id);
-    if (here === undefined) {
-      await database.jobs.add(job);
-      await keep(job.id);
-      return { id: job.id, outcome: "added" as const };
-    }
-    // When it was stored is no part of what it says.
-    if (writeJobFile({ ...here, updatedAt: job.updatedAt }) === writeJobFile(job)) {
-      await keep(job.id);
-      return { id: job.id, outcome: "identical" as const };
-    }
-    const id = crypto.randomUUID();
-    await database.jobs.add({ ...job, id });
-    await keep(id);
-    return { id, outcome: "added-as-copy" as const };
-  });
-}
-
 /** Adds made-up jobs that are not there yet, told in the units this shop reads. */
 export async function addDemoJobs(made: readonly Job[]): Promise<void> {
   const choice = unitsChosen(await loadChoices());
   const jobs = made.map((job) => inUnits(job, choice));
-  await database.transaction("rw", database.jobs, async () => {
+  await database.transaction("rw", [...jobTables], async () => {
     const here = new Set(await database.jobs.toCollection().primaryKeys());
-    await database.jobs.bulkAdd(jobs.filter((job) => !here.has(job.id)));
+    for (const job of jobs) if (!here.has(job.id)) await addJob(job);
   });
 }
 
@@ -216,7 +236,7 @@ export async function duplicateJob(job: Job): Promise<Job> {
     altitude: job.altitude,
     rackVehicle: job.rackVehicle,
   };
-  await database.jobs.add(copy);
+  await addJob(copy);
   return copy;
 }
 
@@ -232,11 +252,12 @@ export const REMOVED_KEPT_MS = 30 * 86_400_000;
 
 /** Takes a job out of the Bay; whatever it is, it can be put back until {@link REMOVED_KEPT_MS} have gone by. */
 export async function removeJob(id: string, now = Date.now()): Promise<void> {
-  await database.transaction("rw", database.jobs, database.removed, async () => {
+  await database.transaction("rw", [...jobTables, database.removed], async () => {
     const job: unknown = await database.jobs.get(id);
     if (job === undefined) return;
     await database.removed.put({ id, removedAt: new Date(now).toISOString(), job });
     await database.jobs.delete(id);
+    await forgetJob(id);
   });
 }
 
@@ -266,17 +287,19 @@ export async function clearRemoved(now = Date.now()): Promise<void> {
 
 /** Puts a removed job back exactly as it was. */
 export async function restoreJob(id: string): Promise<void> {
-  await database.transaction("rw", database.jobs, database.removed, async () => {
+  await database.transaction("rw", [...jobTables, database.removed], async () => {
     const kept = await database.removed.get(id);
     if (kept === undefined) return;
     // Removed under an earlier release it comes back in today's form; what cannot be read, as it was.
     const read = readJob(kept.job);
     await database.jobs.put(read.ok ? read.value : (kept.job as Job));
+    if (read.ok) await noteJob(read.value);
+    else await database.visits.put(unreadableVisit(id));
     await database.removed.delete(id);
   });
 }
 
 /** Stores a job as a page still shows it, where it is no longer stored. */
 export async function putBack(job: Job): Promise<void> {
-  await database.jobs.add(job);
+  await addJob(job);
 }

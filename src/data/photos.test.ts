@@ -1,10 +1,14 @@
 import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it } from "vitest";
 import type { Job } from "@/core/records/job";
+import { writeJobFile } from "@/core/records/job-file";
+import { readAnyShopFile } from "@/core/records/shop-file";
 import { demoJobs } from "@/demo/demo-jobs";
 import { database } from "./database";
-import { clearRemoved, importJob, listJobs, removeJob } from "./jobs";
+import { applyImport, planImport } from "./import";
+import { clearRemoved, listJobs, removeJob } from "./jobs";
 import { keepPicture, loadPicture, picturesOf } from "./photos";
+import { settleIndex } from "./record-index";
 import { eraseAll, whatIsKept } from "./shop";
 
 const [van, estate] = demoJobs(new Date("2026-06-01T10:00:00.000Z")) as [Job, Job];
@@ -29,12 +33,17 @@ describe("photos of a job", () => {
   });
 
   it("come with a job's file, and a copy has its own", async () => {
-    await importJob(shown, new Map([["belt", jpeg]]));
-    expect(await loadPicture(shown.id, "belt")).toEqual(jpeg);
-    const other = { ...shown, intake: { ...shown.intake, complaint: "something else" } };
-    const { id, outcome } = await importJob(other, new Map([["belt", new Uint8Array([0xff, 0xd8, 0xff, 8])]]));
-    expect(outcome).toBe("added-as-copy");
-    expect((await loadPicture(id, "belt"))?.at(-1)).toBe(8);
+    const from = async (job: Job, last: number) => {
+      const text = writeJobFile(job, new Map([["belt", new Uint8Array([0xff, 0xd8, 0xff, last])]]));
+      const read = readAnyShopFile(text);
+      if (!read.ok) throw new Error(read.issue.code);
+      await applyImport(await planImport(read.value), "job.json", new Map([[shown.id, "beside"]]));
+    };
+    await from(shown, 7);
+    expect((await loadPicture(shown.id, "belt"))?.at(-1)).toBe(7);
+    await from({ ...shown, intake: { ...shown.intake, complaint: "something else" } }, 8);
+    const copy = (await database.jobs.toArray()).find(({ id }) => id !== shown.id)!;
+    expect((await loadPicture(copy.id, "belt"))?.at(-1)).toBe(8);
     expect((await loadPicture(shown.id, "belt"))?.at(-1)).toBe(7);
   });
 
@@ -48,6 +57,7 @@ describe("photos of a job", () => {
     await clearRemoved(then + 60 * 86_400_000);
     expect(await loadPicture(shown.id, "belt")).toBeNull();
     expect(await loadPicture(estate.id, "belt")).toEqual(jpeg);
+    await settleIndex();
     expect((await listJobs()).jobs).toHaveLength(1);
   });
 });

@@ -1,13 +1,15 @@
 import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it } from "vitest";
+import { changesNothing } from "@/core/records/import-plan";
 import type { Job } from "@/core/records/job";
 import { readShopFile } from "@/core/records/shop-file";
 import { demoJobs } from "@/demo/demo-jobs";
 import { changeChoices, loadChoices } from "./choices";
 import { database } from "./database";
+import { applyImport, planImport } from "./import";
 import { createJob, listJobs, removeJob } from "./jobs";
 import { loadQuickDesk, saveQuickDesk } from "./quick-desk";
-import { eraseAll, exportShop, importExtras, importShop, whatIsKept } from "./shop";
+import { eraseAll, exportShop, importExtras, whatIsKept } from "./shop";
 
 const jobs = demoJobs(new Date("2026-06-01T10:00:00.000Z"));
 
@@ -28,7 +30,7 @@ describe("all that a browser keeps of a shop", () => {
     const read = readShopFile(text);
     if (!read.ok) throw new Error(read.issue.code);
     expect(read.value.broken).toHaveLength(1);
-    expect(await importShop(read.value.jobs)).toEqual({ added: jobs.length, identical: 0, "added-as-copy": 0 });
+    await applyImport(await planImport(read.value), "shop.json");
     const stored = (await listJobs()).jobs;
     expect(stored.map(({ id }) => id).sort()).toEqual(jobs.map(({ id }) => id).sort());
     expect(await importExtras(read.value)).toEqual({ choices: true, charts: 1 });
@@ -36,7 +38,7 @@ describe("all that a browser keeps of a shop", () => {
     await changeChoices({ units: "bar" });
     expect(await importExtras(read.value)).toEqual({ choices: false, charts: 0 });
     expect((await loadChoices()).units).toBe("bar");
-    expect(await importShop(read.value.jobs)).toEqual({ added: 0, identical: jobs.length, "added-as-copy": 0 });
+    expect(changesNothing(await planImport(read.value))).toBe(true);
   });
 
   it("is counted, and goes wholly when it is erased", async () => {

@@ -1,10 +1,11 @@
 /** All that this browser keeps: how much it is, out as a file, in from one, and away. */
-import type { Job } from "@/core/records/job";
 import { type ShopExtras, writeShopFile } from "@/core/records/shop-file";
 import { changeChoices, keptChoices } from "./choices";
 import { database } from "./database";
-import { type ImportOutcome, importJob } from "./jobs";
+import { jobsOf } from "./jobs";
 import { type Room, roomUsed } from "./keeping";
+import { type Pictures, picturesOf } from "./photos";
+import { loadVehicle } from "./vehicles";
 
 export interface Kept extends Room {
   jobs: number;
@@ -23,11 +24,44 @@ export async function whatIsKept(): Promise<Kept> {
   return { jobs, removed, charts, photos, ...(await roomUsed()) };
 }
 
-/** Every stored job, those that cannot be read among them, as they are stored; choices and charts where there are any. */
+/** Every record, those that cannot be read among them, as they are stored; pictures, choices and charts where there are any. */
 export async function exportShop(): Promise<string> {
   const jobs: unknown[] = await database.jobs.toArray();
-  const charts = await database.shopCharts.toArray();
-  return writeShopFile(jobs, new Date().toISOString(), { choices: await keptChoices(), charts });
+  const text = writeShopFile(
+    {
+      jobs,
+      vehicles: await database.vehicles.toArray(),
+      containers: await database.containers.toArray(),
+      stock: await database.stock.orderBy("at").toArray(),
+      pictures: await picturesStored(),
+      choices: await keptChoices(),
+      charts: await database.shopCharts.toArray(),
+    },
+    new Date().toISOString(),
+  );
+  return text;
+}
+
+/** What belongs to one vehicle: its record and its jobs with their pictures. */
+export async function exportVehicle(rowId: string): Promise<string | null> {
+  const found = await loadVehicle(rowId);
+  if (found === null) return null;
+  const jobs = await jobsOf(found.history);
+  const pictures = new Map<string, Pictures>();
+  for (const job of jobs) if (job.photos.length > 0) pictures.set(job.id, await picturesOf(job));
+  const none = { containers: [], stock: [], choices: null, charts: [] };
+  const vehicles = found.record === null ? [] : [found.record];
+  return writeShopFile({ ...none, jobs, vehicles, pictures }, new Date().toISOString());
+}
+
+async function picturesStored(): Promise<Map<string, Map<string, Uint8Array>>> {
+  const found = new Map<string, Map<string, Uint8Array>>();
+  await database.photos.each(({ key, jobId, jpeg }) => {
+    const its = found.get(jobId) ?? new Map<string, Uint8Array>();
+    its.set(key.slice(jobId.length + 1), jpeg);
+    found.set(jobId, its);
+  });
+  return found;
 }
 
 /** Takes choices and charts of a file where this browser has none of its own. Gives what was taken. */
@@ -47,15 +81,6 @@ export async function importExtras({ choices, charts }: ShopExtras): Promise<{ c
   return took;
 }
 
-/** Stores jobs of a file, each as it would come alone: none that is here is overwritten. */
-export async function importShop(jobs: readonly Job[]): Promise<Record<ImportOutcome, number>> {
-  const counts: Record<ImportOutcome, number> = { added: 0, identical: 0, "added-as-copy": 0 };
-  await database.transaction("rw", database.jobs, database.photos, async () => {
-    for (const job of jobs) counts[(await importJob(job)).outcome]++;
-  });
-  return counts;
-}
-
 /** Everything away, for good. */
 export async function eraseAll(): Promise<void> {
   const tables = [
@@ -65,6 +90,13 @@ export async function eraseAll(): Promise<void> {
     database.choices,
     database.shopCharts,
     database.photos,
+    database.vehicles,
+    database.containers,
+    database.stock,
+    database.visits,
+    database.vehicleRows,
+    database.bookLines,
+    database.imports,
   ];
   await database.transaction("rw", tables, async () => {
     for (const table of tables) await table.clear();

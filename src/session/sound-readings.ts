@@ -5,7 +5,7 @@ import type { SoundReading } from "@/core/diagnosis/explain/expected";
 import type { Job } from "@/core/records/job";
 import { vehicleLabelOf } from "@/core/records/job-readings";
 import { soundReadingsOf } from "@/core/records/sound-tests";
-import { listJobs } from "@/data/jobs";
+import { jobsOfVehicle } from "@/data/jobs";
 import { useStored } from "./stored";
 
 const none: SoundReading[] = [];
@@ -17,7 +17,10 @@ export function useSoundReadings(job: Job): SoundReading[] {
   // Of the job itself only its name and label say which others are of the same vehicle.
   const vehicle = JSON.stringify([job.id, job.intake.vehicle, vehicleLabelOf(job)]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another vehicle asks anew
-  const query = useCallback(async () => soundReadingsOf(newest.current, (await listJobs()).jobs), [vehicle]);
+  const query = useCallback(
+    async () => soundReadingsOf(newest.current, await jobsOfVehicle(newest.current.intake.vehicle)),
+    [vehicle],
+  );
   const stored = useStored(query);
   return stored.state === "ready" ? stored.value : none;
 }

@@ -1,7 +1,7 @@
 /** Words of what a browser keeps of a shop. */
-import type { JobFileIssue } from "@/core/records/job-file";
-import type { ShopFileIssue } from "@/core/records/shop-file";
-import { formatCount } from "@/core/units/units";
+import type { ImportPlan, PartPlan, Way } from "@/core/records/import-plan";
+import type { BrokenRecord } from "@/core/records/shop-file";
+import { formatCount, type UnitId, units } from "@/core/units/units";
 import { jobFileSentence } from "./issues";
 
 const count = (n: number, one: string, many = `${one}s`) => `${formatCount(n)} ${n === 1 ? one : many}`;
@@ -25,31 +25,84 @@ export function keptSentence(kept: {
   return `${parts.join(", ")}.${size}`;
 }
 
-export function importedSentence(
-  counts: { added: number; identical: number; "added-as-copy": number },
-  broken: readonly { place: number; issue: JobFileIssue }[],
-  extras: { choices: boolean; charts: number },
-): string {
-  const parts = [
-    `${count(counts.added, "job")} added`,
-    `${formatCount(counts.identical)} already here and identical`,
-    `${formatCount(counts["added-as-copy"])} came in beside one of the same origin`,
-  ];
-  if (extras.choices) parts.push("the workshop's choices taken, since there were none here");
-  if (extras.charts > 0) parts.push(`${count(extras.charts, "chart")} taken`);
-  const [first] = broken;
-  const left =
-    first === undefined
-      ? ""
-      : ` ${count(broken.length, "job")} could not be read. ${jobFileSentence(`Job ${first.place} of the file`, first.issue)}`;
-  return `${parts.join(", ")}. Nothing that was here was changed.${left}`;
+/** What a file would bring, before anything is changed. */
+export function planSentence({ jobs, vehicles, containers, stock }: ImportPlan): string {
+  const added = [
+    [jobs.added.length, "job", "jobs"],
+    [vehicles.added.length, "vehicle record", "vehicle records"],
+    [containers.added.length, "container", "containers"],
+    [stock.added.length, "entry of the shop's books", "entries of the shop's books"],
+  ] as const;
+  const named = added.filter(([n]) => n > 0).map(([n, one, many]) => count(n, one, many));
+  const parts = [jobs, vehicles, containers, stock] as PartPlan<unknown>[];
+  const same = parts.reduce((sum, part) => sum + part.same.length, 0);
+  const differing = parts.reduce((sum, part) => sum + part.differing.length, 0);
+  return [
+    named.length === 0 ? "Nothing in it is new here." : `New here: ${named.join(", ")}.`,
+    same === 0 ? "" : `${formatCount(same)} already here and identical.`,
+    differing === 0 ? "" : `${formatCount(differing)} went on both here and in the file.`,
+  ]
+    .filter(Boolean)
+    .join(" ");
 }
 
-export function shopFileSentence(name: string, issue: ShopFileIssue): string {
-  switch (issue.code) {
-    case "foreign":
-      return `${name} is not a file of a whole shop${issue.format === null ? "" : ` but “${issue.format}”`}. A single job is opened in the Bay. Nothing stored was changed.`;
-    default:
-      return jobFileSentence(name, issue);
+const lists = {
+  jobs: "Job",
+  vehicles: "Vehicle",
+  containers: "Container",
+  stock: "Entry of the books",
+  pictures: "Picture of job",
+};
+
+/** What of a file cannot be read: how much, and the first of it. */
+export function brokenSentence(broken: readonly BrokenRecord[]): string {
+  const [first] = broken;
+  if (first === undefined) return "";
+  const { list, place, issue } = first;
+  return `${count(broken.length, "record")} could not be read and ${broken.length === 1 ? "is" : "are"} left out. ${jobFileSentence(`${lists[list]} ${place} of the file`, issue)}`;
+}
+
+export function importedSentence(plan: ImportPlan, extras: { choices: boolean; charts: number }): string {
+  const parts = [planSentence(plan)];
+  if (extras.choices) parts.push("The workshop's choices were taken, since there were none here.");
+  if (extras.charts > 0) parts.push(`${count(extras.charts, "chart")} taken.`);
+  return parts.join(" ");
+}
+
+export function takenBackSentence({ back, stayed }: { back: number; stayed: number }): string {
+  const left =
+    stayed === 0
+      ? ""
+      : ` ${count(stayed, "record")} changed since and stayed as ${stayed === 1 ? "it is" : "they are"}.`;
+  return `${count(back, "record")} back as ${back === 1 ? "it was" : "they were"}.${left}`;
+}
+
+/** What is done with a job that went on in both. */
+export const wayWords: Record<Way, string> = {
+  "as-one": "Both as one",
+  keep: "Keep what is here",
+  take: "Take the file's",
+  beside: "File's beside it",
+};
+
+/** A field of a record as a person would name it: "intake.stopSigns" is "Intake, stop signs". */
+export function fieldWords(path: string): string {
+  const parts = path.split(".").map((part) => part.replace(/([A-Z])/g, " $1").toLowerCase());
+  const text = parts.join(", ");
+  return text === "" ? "Entry" : text[0]!.toUpperCase() + text.slice(1);
+}
+
+/** Any value of a record in a few words. */
+export function valueWords(value: unknown): string {
+  if (value === null || value === undefined || value === "") return "nothing";
+  if (typeof value === "boolean") return value ? "yes" : "no";
+  if (typeof value === "string") return value;
+  if (typeof value === "number") return String(value);
+  if (Array.isArray(value)) return value.length === 0 ? "nothing" : value.map(valueWords).join(", ");
+  const record = value as Record<string, unknown>;
+  if (typeof record.text === "string" && typeof record.unit === "string" && record.unit in units) {
+    const unit = units[record.unit as UnitId].label;
+    return record.text.trim() === "" ? "nothing" : `${record.text} ${unit}`;
   }
+  return Object.values(record).map(valueWords).join(", ");
 }

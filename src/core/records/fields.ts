@@ -62,6 +62,10 @@ export const fields = {
   hoses: spec("Held in the hoses", "mass", { min: 0, max: 200 }),
   purged: spec("Purged from the hose", "mass", { min: 0, max: 50 }, "a purge is a short puff"),
   container: spec("Its temperature", "temperature", { min: -20, max: 45 }, "never warmer than hand-warm water"),
+  tare: spec("Weight empty", "mass", { min: 1, max: 60_000 }),
+  lowStock: spec("Least that should be in it", "mass", { min: 0, max: 70_000 }),
+  moved: spec("How much", "mass", { min: 1, max: 70_000 }),
+  counted: spec("On the scale", "mass", { min: 0, max: 130_000 }),
   net: mostly(spec("Net content", "mass", { min: 1, max: 70_000 }), 50, 70_000),
 } as const satisfies Record<string, FieldSpec>;
 

@@ -418,7 +418,7 @@ export function chargeInputsOf(job: Job): ChargeInputs | null {
 }
 
 /** What is in it before charging: nothing after recovery, or what the readings held where it is only corrected. */
-function residualOf(job: Job): number {
+export function residualOf(job: Job): number {
   if (job.correction === null) return 0;
   const taken = recoveredOf(job);
   return Math.max(0, job.correction.startG - (taken.ok ? (taken.value ?? 0) : 0));

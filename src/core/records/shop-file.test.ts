@@ -8,11 +8,12 @@ import { readShopFile, writeShopFile } from "./shop-file";
 
 const at = "2026-06-01T10:00:00.000Z";
 const jobs = demoJobs(new Date(at));
+const nothing = { jobs: [], vehicles: [], containers: [], stock: [], pictures: new Map(), choices: null, charts: [] };
 
 describe("a file of a whole shop", () => {
   it("gives every job back as it was, and names by its place what cannot be read", () => {
     const read = readShopFile(
-      writeShopFile([...jobs, { ...jobs[0], rest: null }], at, { choices: usualChoices, charts: [] }),
+      writeShopFile({ ...nothing, jobs: [...jobs, { ...jobs[0], rest: null }], choices: usualChoices }, at),
     );
     if (!read.ok) throw new Error(read.issue.code);
     expect(read.value.jobs).toEqual(jobs);

@@ -2,25 +2,20 @@
 import type { SoundReading } from "../diagnosis/explain/expected";
 import type { Job } from "./job";
 import { balanceOf, conditionsOfSetting, hasReadings, settingValues, vehicleLabelOf } from "./job-readings";
-import { vehicleKey } from "./vehicle-name";
 
 /** Cars age: only the newest tests speak for what it is now. */
 const NEWEST_JOBS = 2;
 
-/** Readings of the vehicle of `job` out of all jobs of this workshop, newest first; empty when it was never proved sound. */
-export function soundReadingsOf(job: Job, all: readonly Job[]): SoundReading[] {
-  const name = nameOf(job);
-  if (name === "") return [];
+/** Readings of the vehicle of `job` out of all jobs of that vehicle, newest first; empty when it was never proved sound. */
+export function soundReadingsOf(job: Job, its: readonly Job[]): SoundReading[] {
   const label = JSON.stringify(vehicleLabelOf(job));
-  return all
-    .filter((one) => one.id !== job.id && nameOf(one) === name && JSON.stringify(vehicleLabelOf(one)) === label)
+  return its
+    .filter((one) => one.id !== job.id && JSON.stringify(vehicleLabelOf(one)) === label)
     .filter(provedSound)
     .sort((a, b) => b.createdAt.localeCompare(a.createdAt))
     .slice(0, NEWEST_JOBS)
     .flatMap(readingsOf);
 }
-
-const nameOf = (job: Job) => vehicleKey(job.intake.vehicle);
 
 /** Its last step but one is done, and what is in it by weight is inside the label's tolerance. */
 function provedSound(job: Job): boolean {

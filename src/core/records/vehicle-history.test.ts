@@ -3,8 +3,9 @@ import { describe, expect, it } from "vitest";
 import { demoJobs } from "../../demo/demo-jobs";
 import { entry } from "../units/entry";
 import type { Job } from "./job";
-import { chargedOf, foundOf } from "./job-readings";
-import { intervalsOf, leakRateOf, vehiclesOf, willPass } from "./vehicle-history";
+import { chargedOf } from "./job-readings";
+import { forecastOf, intervalsOf, leakRateOf, newestFirst, willPass } from "./vehicle-history";
+import { visitOf } from "./visit";
 
 const pickup = demoJobs(new Date("2026-05-04T08:00:00.000Z"))[2]!;
 const filledG = chargedOf(pickup)!;
@@ -24,24 +25,8 @@ function visit(id: string, day: string, foundG: number | null, filled = true): J
   };
 }
 
-describe("the vehicles of a workshop", () => {
-  it("are one each, however the name was typed, the one seen last first; the nameless are none", () => {
-    const again = {
-      ...visit("b", "2026-09-01", 600),
-      intake: { ...pickup.intake, vehicle: " town GARDENS,  pickup 11 " },
-    };
-    const other = { ...visit("c", "2027-01-01", 600), intake: { ...pickup.intake, vehicle: "Mill Lane bus" } };
-    const nobody = { ...visit("d", "2027-02-01", 600), intake: { ...pickup.intake, vehicle: "  " } };
-    const all = vehiclesOf([visit("a", "2026-05-01", 600), other, again, nobody]);
-    expect(all.map(({ name, jobs }) => [name, jobs.map(({ id }) => id)])).toEqual([
-      ["Mill Lane bus", ["c"]],
-      ["town GARDENS,  pickup 11", ["b", "a"]],
-    ]);
-  });
-});
-
 describe("how fast a vehicle loses", () => {
-  const historyOf = (...jobs: Job[]) => vehiclesOf(jobs)[0]!;
+  const historyOf = (...jobs: Job[]) => newestFirst(jobs.map(visitOf));
 
   it("is what it left with less what it came back with, over the time between, with the scales' range", () => {
     const history = historyOf(visit("a", "2025-05-04", 500), visit("b", "2026-05-04", filledG - 60));
@@ -51,7 +36,7 @@ describe("how fast a vehicle loses", () => {
     expect(rate.middle).toBeCloseTo(60, 0);
     expect(rate.low).toBeGreaterThan(35);
     expect(rate.high).toBeLessThan(85);
-    expect(foundOf(history.jobs[0]!)).toBeCloseTo(filledG - 60, 0);
+    expect(history[0]!.foundG).toBeCloseTo(filledG - 60, 0);
   });
 
   it("is better known the longer it is watched, and never less than nothing", () => {
@@ -94,5 +79,19 @@ describe("when it will matter", () => {
     expect(passing.earliest! < passing.likely! && passing.likely! < passing.latest!).toBe(true);
     expect(willPass({ ...rate, low: 0 }, 600, at, 600, 0.7).latest).toBeNull();
     expect(willPass(rate, 400, at, 600, 0.7).earliest).toBe(at);
+  });
+
+  it("begins at the last filling by weight, and says what should be in it on any day since", () => {
+    const jobs = [visit("a", "2025-05-04", 500), visit("b", "2026-05-04", filledG - 60)];
+    const forecast = forecastOf(newestFirst(jobs.map(visitOf)))!;
+    expect(forecast.filledG).toBeCloseTo(filledG, 5);
+    expect(forecast.heldAt(forecast.filledAt).middle).toBeCloseTo(filledG, 5);
+    const later = forecast.heldAt("2027-05-04T10:00:00.000Z");
+    expect(later.middle).toBeCloseTo(filledG - 60, 0);
+    expect(later.low < later.middle && later.middle < later.high).toBe(true);
+    // What is in it on the day it passes a share of the label is that share.
+    for (const { share, when } of forecast.passing)
+      expect(forecast.heldAt(when.likely!).middle).toBeCloseTo(share * forecast.labelG, 3);
+    expect(forecastOf(newestFirst([visit("c", "2026-05-04", 400, false)].map(visitOf)))).toBeNull();
   });
 });

@@ -1,36 +1,15 @@
 /**
- * What the jobs of a workshop say of each vehicle over the years: who came when, what it left with and what it came back with by weight, how
+ * What the visits to a workshop say of each vehicle over the years: who came when, what it left with and what it came back with by weight, how
  * fast it loses and when that will matter. Masses g, rates g a year, instants ISO.
  */
-import { foundSdG } from "../charge/recovery";
-import type { Job } from "./job";
-import { chargedOf, foundOf, hoseLossOf } from "./job-readings";
-import { vehicleKey } from "./vehicle-name";
+import type { Visit } from "./visit";
 
-export interface VehicleHistory {
-  key: string;
-  /** As it was typed last. */
-  name: string;
-  /** Newest first. */
-  jobs: Job[];
-}
+/** Visits of one vehicle, newest first. */
+export type VehicleHistory = readonly Visit[];
 
-/** One entry a vehicle that has a name, the one seen last first. */
-export function vehiclesOf(jobs: readonly Job[]): VehicleHistory[] {
-  const byKey = new Map<string, Job[]>();
-  for (const job of jobs) {
-    const key = vehicleKey(job.intake.vehicle);
-    if (key === "") continue;
-    const known = byKey.get(key);
-    if (known === undefined) byKey.set(key, [job]);
-    else known.push(job);
-  }
-  return [...byKey]
-    .map(([key, its]) => {
-      its.sort((a, b) => b.createdAt.localeCompare(a.createdAt));
-      return { key, name: its[0]!.intake.vehicle.trim(), jobs: its };
-    })
-    .sort((a, b) => b.jobs[0]!.createdAt.localeCompare(a.jobs[0]!.createdAt));
+/** Visits in the order in which they are read: newest first. */
+export function newestFirst(visits: readonly Visit[]): VehicleHistory {
+  return [...visits].sort((a, b) => b.at.localeCompare(a.at));
 }
 
 /** From a filling by weight to the next weighing out. */
@@ -52,21 +31,20 @@ const LEAST_DAYS = 14;
 const FILLED_SD_G = 4;
 
 /** Every stretch between weighings of one vehicle, oldest first. */
-export function intervalsOf({ jobs }: VehicleHistory): Interval[] {
+export function intervalsOf(history: VehicleHistory): Interval[] {
   const found: Interval[] = [];
-  const ordered = [...jobs].reverse();
+  const ordered = [...history].reverse();
   for (const [i, before] of ordered.entries()) {
-    const leftWithG = chargedOf(before);
-    const after = ordered.slice(i + 1).find((job) => foundOf(job) !== null);
+    const { leftWithG } = before;
+    const after = ordered.slice(i + 1).find((visit) => visit.foundG !== null);
     if (leftWithG === null || after === undefined) continue;
-    const from = before.signOff.signedAt ?? before.updatedAt;
-    const days = (Date.parse(after.createdAt) - Date.parse(from)) / DAY_MS;
+    const from = before.signedAt ?? before.updatedAt;
+    const days = (Date.parse(after.at) - Date.parse(from)) / DAY_MS;
     // A filling in between, weighed or not, would be taken for what was never lost.
-    const between = ordered.slice(i + 1, ordered.indexOf(after)).some((job) => chargedOf(job) !== null);
+    const between = ordered.slice(i + 1, ordered.indexOf(after)).some((visit) => visit.leftWithG !== null);
     if (days < LEAST_DAYS || between) continue;
-    const foundG = foundOf(after)!;
-    const sdG = Math.hypot(foundSdG(hoseLossOf(after)?.lostG ?? 0), FILLED_SD_G);
-    found.push({ from, to: after.createdAt, days, leftWithG, foundG, sdG });
+    const sdG = Math.hypot(after.foundSdG, FILLED_SD_G);
+    found.push({ from, to: after.at, days, leftWithG, foundG: after.foundG!, sdG });
   }
   return found;
 }
@@ -85,8 +63,7 @@ const TWO = 2;
 
 /** How fast it loses now: out of what was weighed since parts of it were last opened. */
 export function leakRateOf(history: VehicleHistory): LeakRate {
-  const opened = history.jobs.find(({ repair }) => repair.parts.length > 0);
-  const since = opened === undefined ? "" : opened.createdAt;
+  const since = history.find(({ opened }) => opened)?.at ?? "";
   const counted = intervalsOf(history).filter(({ from }) => from >= since);
   const days = counted.reduce((sum, one) => sum + one.days, 0);
   if (days === 0) return { ...SOUND, basis: "sound-cars" };
@@ -118,4 +95,39 @@ export function willPass(rate: LeakRate, startG: number, at: string, labelG: num
     return gAYear <= 0 || ms > 100 * DAYS_A_YEAR * DAY_MS ? null : new Date(Date.parse(at) + ms).toISOString();
   };
   return { earliest: when(rate.high), likely: when(rate.middle), latest: when(rate.low) };
+}
+
+/** Shares of the label below which it cools worse on a hot day, and below which its compressor is at risk. */
+export const WATCHED_SHARES = [0.85, 0.7] as const;
+
+export interface Forecast {
+  rate: LeakRate;
+  labelG: number;
+  /** The last filling by weight. */
+  filledG: number;
+  filledAt: string;
+  /** What should be in it at an instant: at the fastest rate, the middle one, the slowest. */
+  heldAt: (at: string) => { low: number; middle: number; high: number };
+  passing: { share: number; when: Passing }[];
+}
+
+/** What becomes of its charge; null where it was never filled by weight or its label is not known. */
+export function forecastOf(history: VehicleHistory): Forecast | null {
+  const filled = history.find(({ leftWithG }) => leftWithG !== null);
+  if (filled?.labelG == null || filled.leftWithG === null) return null;
+  const { leftWithG: filledG, labelG } = filled;
+  const filledAt = filled.signedAt ?? filled.updatedAt;
+  const rate = leakRateOf(history);
+  return {
+    rate,
+    labelG,
+    filledG,
+    filledAt,
+    heldAt: (at) => {
+      const years = Math.max(0, Date.parse(at) - Date.parse(filledAt)) / (DAYS_A_YEAR * DAY_MS);
+      const after = (gAYear: number) => Math.max(0, filledG - gAYear * years);
+      return { low: after(rate.high), middle: after(rate.middle), high: after(rate.low) };
+    },
+    passing: WATCHED_SHARES.map((share) => ({ share, when: willPass(rate, filledG, filledAt, labelG, share) })),
+  };
 }

@@ -1,15 +1,10 @@
 /** What is on record of a vehicle from visits before: its label and how it is built need not be asked twice. */
 import type { Job } from "./job";
 import { chargedOf, labelOf } from "./job-readings";
-import { vehicleKey } from "./vehicle-name";
 
-/** The newest other job of the same vehicle, by its name, that knows the label charge; null where there is none. */
-export function lastVisit(job: Job, jobs: readonly Job[]): Job | null {
-  const name = vehicleKey(job.intake.vehicle);
-  if (name === "") return null;
-  const others = jobs.filter(
-    (one) => one.id !== job.id && vehicleKey(one.intake.vehicle) === name && labelOf(one).chargeG !== null,
-  );
+/** The newest other one of a vehicle's jobs that knows the label charge; null where there is none. */
+export function lastVisit(job: Job, its: readonly Job[]): Job | null {
+  const others = its.filter((one) => one.id !== job.id && labelOf(one).chargeG !== null);
   return others.reduce<Job | null>((last, one) => (last === null || one.createdAt > last.createdAt ? one : last), null);
 }
 

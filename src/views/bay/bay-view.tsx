@@ -4,17 +4,17 @@ import { Box, Center, Flex, Spinner, Stack } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import type { Job } from "@/core/records/job";
-import { JOB_FILE_LIMIT_BYTES, readFiledJob } from "@/core/records/job-file";
 import { reasonOf } from "@/core/result";
+import { addDemoYear } from "@/data/import";
 import {
   addDemoJobs,
   clearRemoved,
   createJob,
   duplicateJob,
   editJob,
-  importJob,
   listJobs,
   listRemoved,
+  type MostJobs,
   removeJob,
   restoreJob,
 } from "@/data/jobs";
@@ -30,15 +30,19 @@ import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { stepPath } from "@/views/job/frame/steps";
-import { jobFileSentence } from "@/words/issues";
+import { ImportDesk, useFileImport } from "@/views/workshop/import-files";
 import { JobCard } from "./job-card";
 import { RemovedJobs } from "./removed-jobs";
 import { SetAside } from "./set-aside";
 
 /** The made-up workshop, fetched when it is asked for. */
 const loadDemo = async () => {
+  const now = new Date();
   const { demoJobs } = await import("@/demo/demo-jobs");
-  await addDemoJobs(demoJobs(new Date()));
+  await addDemoJobs(demoJobs(now));
+  const { yearMoved } = await import("@/demo/year-moved");
+  const shipped = await fetch("/demo-year.json").then((answer) => (answer.ok ? answer.text() : null));
+  if (shipped !== null) await addDemoYear(yearMoved(shipped, now));
 };
 
 const kinds = [
@@ -53,26 +57,31 @@ const searched = ({ intake, signOff }: Job) =>
 
 const removedNow = () => listRemoved();
 
-type Message = { tone: "act" | "done"; title: string; text: string } | null;
+/** More than these stand under Vehicles. */
+const ON_THE_BAY: MostJobs = { open: 200, signed: 20, archived: 0 };
+const WITH_ARCHIVED: MostJobs = { ...ON_THE_BAY, archived: 40 };
+const onTheBay = () => listJobs(ON_THE_BAY);
+const withTheArchived = () => listJobs(WITH_ARCHIVED);
 
 /** Jobs in progress, and the ways to get one: start it, or read its file. */
 export function BayView() {
   const router = useRouter();
-  const stored = useStored(listJobs);
+  const [withArchived, setWithArchived] = useState(false);
+  const stored = useStored(withArchived ? withTheArchived : onTheBay);
   const gone = useStored(removedNow);
   const keeping = useStored(howItIsKept);
-  const { jobs, unreadable } = stored.state === "ready" ? stored.value : { jobs: undefined, unreadable: [] };
+  const { jobs, unreadable, counts } =
+    stored.state === "ready" ? stored.value : { jobs: undefined, unreadable: [], counts: null };
+  const archived = counts?.archived ?? 0;
+  const elsewhere = Math.max(0, (counts?.signed ?? 0) - ON_THE_BAY.signed);
   const removed = gone.state === "ready" ? gone.value : [];
-  const [message, setMessage] = useState<Message>(null);
-  useDemo(jobs);
+  const files = useFileImport();
+  const total = counts === null ? null : Object.values(counts).reduce((sum, n) => sum + n, 0);
+  useDemo(total);
   useEffect(() => void clearRemoved().catch(() => undefined), []);
 
   const failed = (error: unknown) =>
-    setMessage({
-      tone: "act",
-      title: "The browser did not store it",
-      text: reasonOf(error),
-    });
+    files.say({ tone: "act", title: "The browser did not store it", text: reasonOf(error) });
   const start = () => createJob().then((job) => router.push(stepPath(job.id, "intake")), failed);
   const remove = (id: string) => removeJob(id).catch(failed);
   const again = (job: Job) => duplicateJob(job).then((copy) => router.push(stepPath(copy.id, "intake")), failed);
@@ -81,8 +90,6 @@ export function BayView() {
       ...stored,
       archivedAt: stored.archivedAt === null ? new Date().toISOString() : null,
     })).catch(failed);
-  const [withArchived, setWithArchived] = useState(false);
-  const archived = jobs?.filter((job) => job.archivedAt !== null).length ?? 0;
   const [query, setQuery] = useState("");
   const [kind, setKind] = useState<(typeof kinds)[number]["value"]>("all");
   const words = query.toLowerCase().split(/\s+/).filter(Boolean);
@@ -92,23 +99,6 @@ export function BayView() {
       (kind === "all" || (kind === "signed") === (job.signOff.signedAt !== null)) &&
       words.every((word) => searched(job).includes(word)),
   );
-  const read = async (file: File) => {
-    const refuse = (issue: Parameters<typeof jobFileSentence>[1]) =>
-      setMessage({ tone: "act", title: "Not read", text: jobFileSentence(file.name, issue) });
-    if (file.size > JOB_FILE_LIMIT_BYTES) {
-      refuse({ code: "too-large", bytes: file.size, limitBytes: JOB_FILE_LIMIT_BYTES });
-      return;
-    }
-    const result = readFiledJob(await file.text());
-    if (!result.ok) {
-      refuse(result.issue);
-      return;
-    }
-    const { job, pictures } = result.value;
-    const { outcome } = await importJob(job, pictures);
-    const name = job.intake.vehicle.trim() || "The job";
-    setMessage({ tone: "done", title: "Read", text: `${name}: ${outcomes[outcome]}` });
-  };
   useShortcuts([{ key: "n", does: "New job", run: start }]);
 
   return (
@@ -120,7 +110,11 @@ export function BayView() {
             Bay
           </Text>
           <Flex ml="auto" gap="2">
-            <FileButton label="Job file" accept="application/json,.json" onFile={(file) => read(file).catch(failed)}>
+            <FileButton
+              label="Job file"
+              accept="application/json,.json"
+              onFile={(file) => files.open(file).catch(failed)}
+            >
               Open a job file
             </FileButton>
             <BenchButton kind="act" shortcut="N" onClick={start}>
@@ -132,11 +126,7 @@ export function BayView() {
       commands={[{ key: "n", does: "New job", run: start }]}
     >
       <Stack as="main" p="4" gap="3" maxW="1180px">
-        {message && (
-          <Notice tone={message.tone} title={message.title}>
-            {message.text}
-          </Notice>
-        )}
+        <ImportDesk files={files} />
         {keeping.state === "ready" && keeping.value.littleRoom && (
           <Notice tone="act" title="Little room is left in this browser">
             {`${Math.round(keeping.value.usedShare! * 100)} % of what it allows is used. Save old jobs as files and remove them, before something cannot be stored.`}
@@ -151,7 +141,7 @@ export function BayView() {
           <Center h="40vh" gap="3">
             <Spinner /> <Text>Opening the bay</Text>
           </Center>
-        ) : jobs.length === 0 && unreadable.length === 0 ? (
+        ) : total === 0 ? (
           <Empty onStart={start} onDemo={() => loadDemo().catch(failed)} />
         ) : (
           <>
@@ -168,7 +158,13 @@ export function BayView() {
                 <Choice label="Which" options={kinds} value={kind} onChange={setKind} />
               </Flex>
             )}
-            {shown.length === 0 && <Text color="soft">No job here has these words.</Text>}
+            {shown.length === 0 && (
+              <Text color="soft">
+                {jobs.length === 0
+                  ? "No car in the bay: every job here is signed and put away."
+                  : "No job here has these words."}
+              </Text>
+            )}
             {shown.map((job) => (
               <JobCard
                 key={job.id}
@@ -180,11 +176,14 @@ export function BayView() {
             ))}
           </>
         )}
+        {(elsewhere > 0 || archived > WITH_ARCHIVED.archived) && (
+          <Text color="soft">Older jobs stand with their vehicle, under Vehicles.</Text>
+        )}
         <RemovedJobs removed={removed} onRestore={(id) => restoreJob(id).catch(failed)} />
         {archived > 0 && (
           <Flex>
             <BenchButton kind="quiet" aria-pressed={withArchived} onClick={() => setWithArchived(!withArchived)}>
-              {withArchived ? "Hide the archived" : `Show ${archived} archived`}
+              {withArchived ? "Hide the archived" : `Show ${Math.min(archived, WITH_ARCHIVED.archived)} archived`}
             </BenchButton>
           </Flex>
         )}
@@ -192,12 +191,6 @@ export function BayView() {
     </AppFrame>
   );
 }
-
-const outcomes = {
-  added: "now in the Bay, exactly as in the file.",
-  identical: "already here and identical; nothing was changed.",
-  "added-as-copy": "a job of this origin is already here with other content, so the file came in beside it.",
-} as const;
 
 function Empty({ onStart, onDemo }: { onStart: () => void; onDemo: () => void }) {
   return (
@@ -221,15 +214,15 @@ function Empty({ onStart, onDemo }: { onStart: () => void; onDemo: () => void })
 }
 
 /** On a server started as a demo, an empty browser opens on the demo workshop. */
-function useDemo(jobs: Job[] | undefined): void {
+function useDemo(total: number | null): void {
   const asked = useRef(false);
   useEffect(() => {
-    if (asked.current || jobs === undefined) return;
+    if (asked.current || total === null) return;
     asked.current = true;
-    if (jobs.length > 0) return;
+    if (total > 0) return;
     fetch("/api/demo")
       .then((response) => response.json())
       .then((answer: { demo: boolean }) => (answer.demo ? loadDemo() : undefined))
       .catch(() => undefined);
-  }, [jobs]);
+  }, [total]);
 }

@@ -1,10 +1,9 @@
 "use client";
 
-import { Box, Flex } from "@chakra-ui/react";
+import { Box, Flex, Stack } from "@chakra-ui/react";
 import { useState } from "react";
-import { readShopFile, SHOP_FILE_LIMIT_BYTES } from "@/core/records/shop-file";
 import { reasonOf } from "@/core/result";
-import { eraseAll, exportShop, importExtras, importShop, whatIsKept } from "@/data/shop";
+import { eraseAll, exportShop, whatIsKept } from "@/data/shop";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
@@ -14,7 +13,8 @@ import { saveTextFile } from "@/ui/save-file";
 import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
-import { importedSentence, keptSentence, shopFileSentence } from "@/words/shop";
+import { ImportDesk, useFileImport } from "@/views/workshop/import-files";
+import { keptSentence } from "@/words/shop";
 import { KeepingLine } from "./keeping-line";
 
 /** Typed before everything goes. */
@@ -27,6 +27,7 @@ export function DataCard() {
   const kept = useStored(whatIsKept);
   const [said, setSaid] = useState<Said>(null);
   const [word, setWord] = useState("");
+  const files = useFileImport();
   const failed = (error: unknown) =>
     setSaid({ tone: "act", title: "Not done", text: `${reasonOf(error)}. What was stored is as it was.` });
   const save = () =>
@@ -35,23 +36,9 @@ export function DataCard() {
       setSaid({
         tone: "done",
         title: "Saved",
-        text: "Every job is in the file, those that cannot be read too, with the choices and charts of this workshop. Photos are not: they go with the file of their job.",
+        text: "Every job with its photos is in the file, those that cannot be read too, with vehicles, shelf and books, choices and charts of this workshop.",
       });
     }, failed);
-  const read = async (file: File) => {
-    const tooLarge = file.size > SHOP_FILE_LIMIT_BYTES;
-    const result = tooLarge
-      ? ({ ok: false, issue: { code: "too-large", bytes: file.size, limitBytes: SHOP_FILE_LIMIT_BYTES } } as const)
-      : readShopFile(await file.text());
-    if (!result.ok) return setSaid({ tone: "act", title: "Not read", text: shopFileSentence(file.name, result.issue) });
-    const counts = await importShop(result.value.jobs);
-    const extras = await importExtras(result.value);
-    setSaid({
-      tone: result.value.broken.length > 0 ? "act" : "done",
-      title: result.value.broken.length > 0 ? "Read, but not all of it" : "Read",
-      text: importedSentence(counts, result.value.broken, extras),
-    });
-  };
   const erase = () =>
     eraseAll().then(() => {
       setWord("");
@@ -69,10 +56,13 @@ export function DataCard() {
       <KeepingLine />
       <Flex gap="2" mt="3" wrap="wrap">
         <BenchButton onClick={save}>Save everything as a file</BenchButton>
-        <FileButton label="Shop file" accept="application/json,.json" onFile={(file) => read(file).catch(failed)}>
+        <FileButton label="Shop file" accept="application/json,.json" onFile={(file) => files.open(file).catch(failed)}>
           Read such a file
         </FileButton>
       </Flex>
+      <Stack gap="3" mt={files.said || files.waiting ? "3" : "0"}>
+        <ImportDesk files={files} />
+      </Stack>
       {said && (
         <Box mt="3">
           <Notice tone={said.tone} title={said.title}>
@@ -88,7 +78,8 @@ export function DataCard() {
           Erase everything
         </BenchButton>
         <Text color="soft" flex="1 1 220px">
-          Jobs, removed jobs, photos, charts and choices of this browser. Save a file first: this cannot be taken back.
+          Jobs, vehicles, books, photos, charts and choices of this browser. Save a file first: this cannot be taken
+          back.
         </Text>
       </Flex>
     </Card>

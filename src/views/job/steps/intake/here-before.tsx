@@ -5,7 +5,7 @@ import { format, parseISO } from "date-fns";
 import { useCallback, useRef } from "react";
 import { labelOf } from "@/core/records/job-readings";
 import { fromVisit, lastVisit } from "@/core/records/visits";
-import { listJobs } from "@/data/jobs";
+import { jobsOfVehicle } from "@/data/jobs";
 import { useJob } from "@/session/session";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
@@ -20,8 +20,7 @@ export function HereBefore() {
   const newest = useRef(job);
   newest.current = job;
   const { vehicle } = job.intake;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another vehicle asks anew
-  const query = useCallback(async () => lastVisit(newest.current, (await listJobs()).jobs), [vehicle]);
+  const query = useCallback(async () => lastVisit(newest.current, await jobsOfVehicle(vehicle)), [vehicle]);
   const stored = useStored(query);
   const visit = stored.state === "ready" ? stored.value : null;
   if (visit === null || labelOf(job).chargeG !== null) return null;

@@ -1,0 +1,9 @@
+/** Writes public/demo-year.json: the made-up workshop with a year behind it, as the file of a shop, one record a line. */
+import { writeFileSync } from "node:fs";
+import path from "node:path";
+import { yearFile } from "../src/demo/year-file";
+
+const began = performance.now();
+const text = yearFile();
+writeFileSync(path.resolve(import.meta.dirname, "../public/demo-year.json"), text);
+process.stdout.write(`${(text.length / 1e6).toFixed(2)} MB in ${((performance.now() - began) / 1000).toFixed(1)} s\n`);

@@ -1,0 +1,147 @@
+/**
+ * Two states of one record that both went on, in two stores, made one: entry by entry. What only one of them says is taken; the books are both's;
+ * where both say something else the later one speaks, and the other is named beside it, so that nothing is lost unseen.
+ */
+import { continues, type LedgerEntry } from "../charge/books/ledger";
+import { type Job, newJob } from "./job";
+
+export interface Conflict {
+  /** Field by field, with points: "intake.complaint". */
+  path: string;
+  here: unknown;
+  file: unknown;
+}
+
+export interface Merged<Record> {
+  record: Record;
+  conflicts: Conflict[];
+}
+
+type Tree = Readonly<Record<string, unknown>>;
+
+const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+const isTree = (value: unknown): value is Tree =>
+  typeof value === "object" && value !== null && !Array.isArray(value) && !("text" in value && "unit" in value);
+/** Nothing was said here. */
+const isBlank = (value: unknown) =>
+  value === null ||
+  value === undefined ||
+  value === "" ||
+  (Array.isArray(value) && value.length === 0) ||
+  (typeof value === "object" && "text" in value && String((value as { text: unknown }).text).trim() === "");
+
+/** How lists of some places are made one, by the path; any other list is one answer. */
+type Lists = Readonly<Record<string, (here: never[], file: never[]) => unknown[]>>;
+
+/** Where both began: what still stands as it did there was not touched. */
+function mergedTree(here: Tree, file: Tree, begun: Tree, later: "here" | "file", lists: Lists): Merged<Tree> {
+  const conflicts: Conflict[] = [];
+  const both = (a: unknown, b: unknown, blank: unknown, path: string): unknown => {
+    if (same(a, b)) return a;
+    const list = lists[path];
+    if (list !== undefined && Array.isArray(a) && Array.isArray(b)) return list(a as never[], b as never[]);
+    if (isTree(a) && isTree(b)) {
+      const start = isTree(blank) ? blank : {};
+      return Object.fromEntries(
+        [...new Set([...Object.keys(a), ...Object.keys(b)])].map((key) => [
+          key,
+          both(a[key], b[key], start[key], path === "" ? key : `${path}.${key}`),
+        ]),
+      );
+    }
+    if (isBlank(a) || same(a, blank)) return b;
+    if (isBlank(b) || same(b, blank)) return a;
+    conflicts.push({ path, here: a, file: b });
+    return later === "here" ? a : b;
+  };
+  return { record: both(here, file, begun, "") as Tree, conflicts };
+}
+
+/** Entries of both lists, each once, those of the first before what only the second has. */
+function union<Item>(key: (item: Item) => unknown) {
+  return (here: Item[], file: Item[]): Item[] => {
+    const known = new Set(here.map((item) => JSON.stringify(key(item))));
+    return [...here, ...file.filter((item) => !known.has(JSON.stringify(key(item))))];
+  };
+}
+
+const whole = (item: unknown) => item;
+const byId = ({ id }: { id: string }) => id;
+const longer = (here: unknown[], file: unknown[]) => (file.length > here.length ? file : here);
+
+const listsOfJob: Lists = {
+  photos: union(byId) as never,
+  "look.notes": union(whole),
+  "look.fine": union(whole),
+  "intake.stopSigns": union(whole),
+  "intake.unsure": union(whole),
+  "hookUp.checked": union(whole),
+  "prove.checks": union(whole),
+  "charge.containers": union(byId) as never,
+  "lines.spots": union(({ place }: { place: string }) => place) as never,
+  "repair.parts": union(({ part }: { part: string }) => part) as never,
+  "evacuate.trace": longer,
+  "evacuate.marks": longer,
+};
+
+/**
+ * The books of both: what they share, then what was written here, then what was written there. An entry that is the same in both (a weight booked
+ * by the same press in both copies) stands once; one whose number is taken gets a new one.
+ */
+export function mergedLedger(here: readonly LedgerEntry[], file: readonly LedgerEntry[]): LedgerEntry[] {
+  if (continues(here, file)) return [...file];
+  if (continues(file, here)) return [...here];
+  const books = [...here];
+  const taken = new Set(here.map(({ id }) => id));
+  const known = new Map(here.map((entry) => [JSON.stringify({ ...entry, id: "" }), entry.id]));
+  const renamed = new Map<string, string>();
+  for (const entry of file) {
+    const counters = entry.counters === null ? null : (renamed.get(entry.counters) ?? entry.counters);
+    const there = known.get(JSON.stringify({ ...entry, id: "", counters }));
+    if (there !== undefined) {
+      renamed.set(entry.id, there);
+      continue;
+    }
+    // Taken back in both: once is enough.
+    if (counters !== null && books.some((one) => one.counters === counters)) continue;
+    let id = entry.id;
+    for (let n = books.length + 1; taken.has(id); n++) id = `e${n}`;
+    taken.add(id);
+    renamed.set(entry.id, id);
+    books.push({ ...entry, id, counters });
+  }
+  return books;
+}
+
+/** Two states of one job as one; the later one's words where both say something else. */
+export function mergedJobs(here: Job, file: Job): Merged<Job> {
+  const begun = newJob(here.id, here.createdAt);
+  const later = file.updatedAt > here.updatedAt ? "file" : "here";
+  const strip = ({ ledger: _, updatedAt: __, createdAt: ___, ...rest }: Job) => rest;
+  const { record, conflicts } = mergedTree(strip(here), strip(file), strip(begun), later, listsOfJob);
+  return {
+    record: {
+      ...(record as unknown as Job),
+      createdAt: [here.createdAt, file.createdAt].sort()[0]!,
+      updatedAt: later === "file" ? file.updatedAt : here.updatedAt,
+      ledger: mergedLedger(here.ledger, file.ledger),
+    },
+    conflicts,
+  };
+}
+
+const listsOfRecords: Lists = {
+  names: union(whole),
+  joined: union(({ id, at }: { id: string; at: string }) => `${id} ${at}`) as never,
+};
+
+/** The same for a vehicle or a container. */
+export function mergedRecords<Kind extends { updatedAt: string }>(here: Kind, file: Kind): Merged<Kind> {
+  const later = file.updatedAt > here.updatedAt ? "file" : "here";
+  const strip = ({ updatedAt: _, ...rest }: Kind) => rest as Tree;
+  const { record, conflicts } = mergedTree(strip(here), strip(file), {}, later, listsOfRecords);
+  return {
+    record: { ...record, updatedAt: later === "file" ? file.updatedAt : here.updatedAt } as unknown as Kind,
+    conflicts,
+  };
+}

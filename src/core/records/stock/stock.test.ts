@@ -1,0 +1,170 @@
+import fc from "fast-check";
+import Papa from "papaparse";
+import { describe, expect, it } from "vitest";
+import { demoJobs } from "../../../demo/demo-jobs";
+import { countered, drawn, purgeBooked } from "../bookkeeping";
+import type { Job } from "../job";
+import { visitOf } from "../visit";
+import { newContainer, readContainer } from "./container";
+import { guarded, linesCsv, readLinesCsv, unguarded } from "./csv";
+import { countEntry, placeOf, readStockEntry, type StockEntry, stockActs, stockCounter, stockEntry } from "./entry";
+import { checkStore, contents, linesOfJob, linesOfStock, placed, yearOf } from "./lines";
+
+const at = "2026-06-01T10:00:00.000Z";
+const [van, , pickup] = demoJobs(new Date(at)) as [Job, Job, Job];
+const began = "2026-01-01T08:00:00.000Z";
+const cylinder = newContainer("cylinder", began, { name: "Cylinder 2", kind: "cylinder", refrigerant: "R134a" });
+const machine = newContainer("machine", began, { name: "Machine", kind: "machine", refrigerant: "R134a" });
+const shelf = [cylinder, machine];
+const byId = new Map(shelf.map((one) => [one.id, one]));
+const came = stockEntry("came", began, { act: "receive", grams: 12_000, from: "supplier", to: placeOf("cylinder") });
+
+describe("the shelf", () => {
+  it("holds what came in less what jobs and the shop took, and what machines took out of vehicles", () => {
+    const sent = stockEntry("sent", at, { act: "send-off", grams: 100, from: placeOf("machine"), to: "away" });
+    const lines = placed([...linesOfStock([came, sent], byId), ...linesOfJob(pickup)], shelf);
+    const held = contents(lines);
+    const out = pickup.ledger.filter(({ act }) => act === "charge").reduce((sum, { grams }) => sum + grams, 0);
+    const recovered = pickup.ledger.find(({ act, substance }) => act === "recover" && substance === "refrigerant")!;
+    expect(held.get("cylinder")).toBeCloseTo(12_000 - out, 6);
+    expect(held.get("machine")).toBeCloseTo(recovered.grams - 100, 6);
+    expect(contents(lines, began).get("cylinder")).toBe(12_000);
+    // Another refrigerant's machine is not this one.
+    expect(
+      contents(placed(linesOfJob(pickup), [{ ...machine, refrigerant: "R1234yf" }])).get("machine"),
+    ).toBeUndefined();
+  });
+
+  it("is put right by a count, and an entry is taken back by its opposite", () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 20_000 }), fc.integer({ min: 0, max: 20_000 }), (bookG, foundG) => {
+        const counted = countEntry("n", at, "cylinder", { bookG, foundG });
+        if (counted === null) {
+          expect(foundG).toBe(bookG);
+          return;
+        }
+        expect(readStockEntry(counted).ok).toBe(true);
+        const start = stockEntry("s", began, {
+          act: "receive",
+          grams: bookG,
+          from: "supplier",
+          to: placeOf("cylinder"),
+        });
+        const held = (entries: StockEntry[]) => contents(linesOfStock(entries, byId)).get("cylinder");
+        expect(held([start, counted])).toBe(foundG);
+        const back = stockCounter(counted, "b", at);
+        expect(readStockEntry(back).ok).toBe(true);
+        expect(held([start, counted, back])).toBe(bookG);
+      }),
+    );
+  });
+
+  it("refuses what could not have happened", () => {
+    const wrong = (change: Partial<StockEntry>) => readStockEntry({ ...came, ...change });
+    expect(wrong({ from: "away" })).toMatchObject({ issue: { code: "broken", field: "from" } });
+    expect(wrong({ act: "move", from: placeOf("cylinder"), to: placeOf("cylinder") }).ok).toBe(false);
+    expect(wrong({ grams: -1 })).toMatchObject({ issue: { field: "grams" } });
+    expect(readStockEntry({ ...came, version: 2 })).toMatchObject({ issue: { code: "newer-version" } });
+    expect(readContainer({ ...cylinder, kind: "barrel" })).toMatchObject({ issue: { field: "kind" } });
+  });
+});
+
+describe("the whole store", () => {
+  const job = (id: string, acts: { grams: number; back: boolean }[]): Job =>
+    acts.reduce<Job>(
+      (now, { grams, back }) =>
+        back && now.ledger.length > 0
+          ? countered(now, now.ledger.at(-1)!.id, at)
+          : grams % 4 === 0
+            ? purgeBooked(now, grams / 100, at)
+            : drawn(now, "demo-can-a", Math.min(grams, 60), at),
+      { ...van, id },
+    );
+  const acts = fc.array(fc.record({ grams: fc.integer({ min: 1, max: 90 }), back: fc.boolean() }), { maxLength: 5 });
+
+  it("adds up: out of containers is in vehicles, in hoses and let out, whatever jobs did", () => {
+    fc.assert(
+      fc.property(fc.array(acts, { minLength: 1, maxLength: 6 }), (all) => {
+        const jobs = all.map((done, i) => job(`j${i}`, done));
+        const check = checkStore(jobs.flatMap(linesOfJob), jobs.map(visitOf));
+        expect(check.differing).toEqual([]);
+        expect(check.intoG + check.hosesG + check.purgedG + check.unknownG).toBeCloseTo(check.drawnG, 3);
+      }),
+    );
+  });
+
+  it("names the job of a line that got lost, and of one that nobody booked", () => {
+    const lines = linesOfJob(pickup);
+    const lost = lines.filter(({ act }) => act !== "charge");
+    expect(checkStore(lost, [visitOf(pickup)]).differing).toMatchObject([{ jobId: pickup.id }]);
+    expect(checkStore(lines, []).differing).toMatchObject([{ jobId: pickup.id }]);
+  });
+
+  it("sums a year by what it was, without what was taken back", () => {
+    const lines = placed([...linesOfStock([came], byId), ...linesOfJob(pickup)], shelf);
+    const [gas, oil] = yearOf(lines, "2026");
+    expect(gas).toMatchObject({ good: "refrigerant", kind: "R134a", receivedG: 12_000, recoveredG: 232, drawnG: 638 });
+    expect(oil).toMatchObject({ good: "oil", kind: "PAG", drawnG: 90, recoveredG: 15 });
+    expect(yearOf(lines, "2024")).toEqual([]);
+    const back = linesOfJob(countered(pickup, pickup.ledger.find(({ act }) => act === "charge")!.id, at));
+    expect(yearOf(back, "2026")[0]!.drawnG).toBe(0);
+  });
+});
+
+describe("the books as a table", () => {
+  const text = fc.oneof(
+    fc.string({ maxLength: 40, unit: "grapheme" }),
+    fc.constantFrom("=1+1", "'x", "@a", "\tb", "-2", '"', "a,b\nc"),
+  );
+  const entries = fc.uniqueArray(
+    fc.record({
+      id: fc.uuid(),
+      act: fc.constantFrom(...stockActs),
+      grams: fc.double({ min: 0, max: 90_000, noNaN: true }).map((g) => Math.abs(g)),
+      technician: text,
+      remark: text,
+    }),
+    { selector: ({ id }) => id, maxLength: 8 },
+  );
+  const places = {
+    receive: ["supplier", placeOf("cylinder")],
+    count: [placeOf("cylinder"), "difference"],
+    move: [placeOf("machine"), placeOf("cylinder")],
+    "send-off": [placeOf("machine"), "away"],
+    use: [placeOf("cylinder"), "used"],
+  } as const;
+
+  it("give the shop's entries back exactly, whatever stands in them, and begin no cell like a formula", () => {
+    fc.assert(
+      fc.property(entries, (made) => {
+        const books = made.map(({ act, ...rest }) =>
+          stockEntry(rest.id, at, { act, from: places[act][0], to: places[act][1], ...rest }),
+        );
+        const csv = linesCsv([...linesOfStock(books, byId), ...linesOfJob(pickup)]);
+        for (const row of Papa.parse<string[]>(csv.trim()).data)
+          for (const cell of row) expect(cell).not.toMatch(/^[=+\-@\t\r]/);
+        const read = readLinesCsv(csv);
+        if (!read.ok) throw new Error(JSON.stringify(read.issue));
+        const sorted = (list: readonly StockEntry[]) => [...list].sort((a, b) => a.id.localeCompare(b.id));
+        expect(sorted(read.value.entries)).toEqual(sorted(books));
+        expect(read.value.ofJobs).toBe(pickup.ledger.length);
+      }),
+    );
+  });
+
+  it("name the row and column that is wrong, and a column that is missing", () => {
+    const csv = linesCsv(linesOfStock([came], byId));
+    expect(readLinesCsv(csv.replace("12000", "12 kg"))).toMatchObject({ issue: { row: 2, column: "grams" } });
+    expect(readLinesCsv(csv.replace("receive", "borrow"))).toMatchObject({ issue: { row: 2, column: "act" } });
+    expect(readLinesCsv(csv.replace(began, "yesterday"))).toMatchObject({ issue: { row: 2, column: "date" } });
+    expect(readLinesCsv("date,act\n")).toMatchObject({ issue: { code: "columns" } });
+  });
+
+  it("guard and unguard any cell", () => {
+    fc.assert(
+      fc.property(text, (cell) => {
+        expect(unguarded(guarded(cell))).toBe(cell);
+      }),
+    );
+  });
+});

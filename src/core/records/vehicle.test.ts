@@ -1,0 +1,70 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { demoJobs } from "../../demo/demo-jobs";
+import type { Job } from "./job";
+import { joined, newVehicle, readVehicle, takenApart } from "./vehicle";
+import { newestFirst } from "./vehicle-history";
+import { keysOf, rowOf, searchWords } from "./vehicle-row";
+import { visitOf } from "./visit";
+
+const at = "2026-06-01T10:00:00.000Z";
+const [van, , pickup] = demoJobs(new Date(at)) as [Job, Job, Job];
+const words = fc.record({
+  plate: fc.string({ maxLength: 8 }),
+  owner: fc.string({ maxLength: 8 }),
+  note: fc.string({ maxLength: 8 }),
+});
+
+describe("two records of one car", () => {
+  it("as one have the names of both, and are taken apart into what they were", () => {
+    fc.assert(
+      fc.property(words, words, (a, b) => {
+        const kept = { ...newVehicle("a", "White van", at), ...a };
+        const other = { ...newVehicle("b", "Fennick van", at), ...b };
+        const whole = joined(kept, other, at);
+        expect(readVehicle(whole).ok).toBe(true);
+        expect(whole.names).toEqual(["white van", "fennick van"]);
+        for (const field of ["plate", "owner"] as const) expect(whole[field]).toBe(kept[field] || other[field]);
+        expect(whole.note).toContain(other.note);
+        const { rest, part } = takenApart(whole, at)!;
+        expect(rest).toEqual(kept);
+        expect(part).toEqual(other);
+        expect(takenApart(kept, at)).toBeNull();
+      }),
+    );
+  });
+
+  it("keep what was written after they became one", () => {
+    const whole = joined(newVehicle("a", "White van", at), { ...newVehicle("b", "Van", at), plate: "AB 1" }, at);
+    const { rest } = takenApart({ ...whole, plate: "CD 2" }, at)!;
+    expect(rest.plate).toBe("CD 2");
+  });
+});
+
+describe("the line of a vehicle", () => {
+  it("says what its newest visit knew, and is found by plate, owner, label and every word of its name", () => {
+    const record = { ...newVehicle("v", pickup.intake.vehicle, at), plate: "TG-440 K", owner: "Parks office" };
+    const older = { ...pickup, id: "old", createdAt: "2025-06-01T10:00:00.000Z" };
+    const row = rowOf(record, newestFirst([older, pickup].map(visitOf)))!;
+    expect(row).toMatchObject({
+      id: "v",
+      visits: 2,
+      lastAt: pickup.createdAt,
+      refrigerant: "R134a",
+      plate: "TG-440 K",
+    });
+    for (const word of ["tg", "440", "tg440k", "parks", "gardens", "11", "r134a", "624"])
+      expect(row.words).toContain(word);
+    expect(keysOf(record)).toEqual(["town gardens, pickup 11", "tg-440 k"]);
+    expect(rowOf(null, [visitOf(van)])!.id).toBe("name:fennick bakery, van 3");
+    expect(rowOf(null, [])).toBeNull();
+    expect(searchWords("  Fennick's  VAN-3 ")).toEqual(["fennick", "s", "van", "3"]);
+  });
+
+  it("is refused by name when it is no vehicle, newer or torn", () => {
+    const vehicle = newVehicle("v", "Van", at);
+    expect(readVehicle(null)).toMatchObject({ issue: { code: "foreign", format: null } });
+    expect(readVehicle({ ...vehicle, version: 2 })).toMatchObject({ issue: { code: "newer-version", version: 2 } });
+    expect(readVehicle({ ...vehicle, names: [] })).toMatchObject({ issue: { code: "broken", field: "names" } });
+  });
+});

@@ -1,0 +1,127 @@
+/**
+ * The record of a vehicle, `evrid.vehicle` version 1: what belongs to the car and not to a visit. Jobs hang on it by the names it goes by; label,
+ * build and readings stand in the jobs. One that nobody wrote anything about has no record: it is its jobs.
+ */
+import { fail, type Result, succeed } from "../result";
+import * as z from "../zod";
+import { instant, words } from "./job/written";
+import { vehicleKey } from "./vehicle-name";
+
+/** Names one vehicle may go by. */
+export const MOST_NAMES = 100;
+
+const key = z.string().min(1).max(160);
+
+const partSchema = z.strictObject({
+  name: words,
+  plate: z.string().max(60),
+  owner: z.string().max(200),
+  note: words,
+  /** As they were typed in jobs, without capitals and blanks. */
+  names: z.array(key).min(1).max(MOST_NAMES),
+});
+
+export const vehicleSchema = partSchema.extend({
+  format: z.literal("evrid.vehicle"),
+  version: z.literal(1),
+  id: z.string().min(1).max(100),
+  createdAt: instant,
+  updatedAt: instant,
+  /** Records that turned out to be the same car, as they were, so that they can be taken apart again. */
+  joined: z
+    .array(
+      partSchema.extend({
+        id: z.string().max(200),
+        at: instant,
+        /** What the record itself had before it took over what it lacked. */
+        had: partSchema.pick({ plate: true, owner: true, note: true }),
+      }),
+    )
+    .max(MOST_NAMES),
+});
+export type Vehicle = z.infer<typeof vehicleSchema>;
+
+export type VehicleIssue =
+  | { code: "foreign"; format: string | null }
+  | { code: "newer-version"; version: number; known: number }
+  | { code: "broken"; field: string; expected: string };
+
+export const VEHICLE_VERSION = 1;
+
+/** Checks a stored or filed vehicle. */
+export function readVehicle(given: unknown): Result<Vehicle, VehicleIssue> {
+  const record = (typeof given === "object" && given !== null ? given : {}) as Record<string, unknown>;
+  if (record.format !== "evrid.vehicle")
+    return fail({ code: "foreign", format: typeof record.format === "string" ? record.format : null });
+  if (typeof record.version === "number" && record.version > VEHICLE_VERSION)
+    return fail({ code: "newer-version", version: record.version, known: VEHICLE_VERSION });
+  const read = vehicleSchema.safeParse(given);
+  if (read.success) return succeed(read.data);
+  const issue = read.error.issues[0]!;
+  return fail({ code: "broken", field: issue.path.join("."), expected: issue.message });
+}
+
+/** A record for a vehicle that was only its jobs till now. */
+export function newVehicle(id: string, name: string, now: string): Vehicle {
+  return {
+    format: "evrid.vehicle",
+    version: 1,
+    id,
+    name: name.trim(),
+    plate: "",
+    owner: "",
+    note: "",
+    names: [vehicleKey(name)],
+    createdAt: now,
+    updatedAt: now,
+    joined: [],
+  };
+}
+
+type Words = Pick<Vehicle, "plate" | "owner" | "note">;
+
+/** What one record says, and what it lacks by another. */
+function bothSay(kept: Words, other: Words): Words {
+  return {
+    plate: kept.plate || other.plate,
+    owner: kept.owner || other.owner,
+    note: [kept.note, other.note].filter(Boolean).join("\n"),
+  };
+}
+
+/** Two records of one car as one: the first keeps its words, and takes over what it lacks. */
+export function joined(kept: Vehicle, other: Vehicle, now: string): Vehicle {
+  const { id, name, plate, owner, note, names } = other;
+  const had = { plate: kept.plate, owner: kept.owner, note: kept.note };
+  return {
+    ...kept,
+    ...bothSay(kept, other),
+    names: [...new Set([...kept.names, ...names])],
+    updatedAt: now,
+    joined: [...kept.joined, { id, name, plate, owner, note, names, at: now, had }],
+  };
+}
+
+/**
+ * The record without the one that was joined last, and that one as it was; what was written since stays. Null where none was joined.
+ * A record that was joined from others itself comes back as one.
+ */
+export function takenApart(whole: Vehicle, now: string): { rest: Vehicle; part: Vehicle } | null {
+  const last = whole.joined.at(-1);
+  if (last === undefined) return null;
+  const { at: _, id, had, ...words } = last;
+  const then = bothSay(had, words);
+  const names = whole.names.filter((name) => !words.names.includes(name));
+  return {
+    rest: {
+      ...whole,
+      names: names.length > 0 ? names : whole.names,
+      plate: whole.plate === then.plate ? had.plate : whole.plate,
+      owner: whole.owner === then.owner ? had.owner : whole.owner,
+      note: whole.note === then.note ? had.note : whole.note,
+      updatedAt: now,
+      joined: whole.joined.slice(0, -1),
+    },
+    part: { ...newVehicle(id, words.name, now), ...words },
+  };
+}

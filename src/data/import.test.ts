@@ -1,0 +1,180 @@
+import "fake-indexeddb/auto";
+import type { Table } from "dexie";
+import fc from "fast-check";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { drawn } from "@/core/records/bookkeeping";
+import type { Way } from "@/core/records/import-plan";
+import type { Job } from "@/core/records/job";
+import { readAnyShopFile, type ShopInFile } from "@/core/records/shop-file";
+import { newContainer } from "@/core/records/stock/container";
+import { placeOf, stockEntry } from "@/core/records/stock/entry";
+import { newVehicle } from "@/core/records/vehicle";
+import { entry } from "@/core/units/entry";
+import { demoJobs } from "@/demo/demo-jobs";
+import { database } from "./database";
+import { addDemoYear, applyImport, listImports, planImport, undoImport } from "./import";
+import { editJob, listJobs } from "./jobs";
+import { eraseAll, exportShop, exportVehicle } from "./shop";
+import { findVehicles, joinVehicles, listVehicles, loadVehicle } from "./vehicles";
+
+const at = "2026-06-01T10:00:00.000Z";
+const jobs = demoJobs(new Date(at));
+const [van, estate, pickup] = jobs as [Job, Job, Job];
+const cylinder = newContainer("cyl", at, { name: "Cylinder 7", kind: "cylinder", refrigerant: "R134a" });
+const came = stockEntry("came", at, { act: "receive", grams: 12_000, from: "supplier", to: placeOf("cyl") });
+
+function fileOf(text: string): ShopInFile {
+  const read = readAnyShopFile(text);
+  if (!read.ok) throw new Error(JSON.stringify(read.issue));
+  return read.value;
+}
+async function readIn(text: string, way: ReadonlyMap<string, Way> = new Map()): Promise<string> {
+  return applyImport(await planImport(fileOf(text)), "shop.json", way);
+}
+/** Everything that is kept, in one order. */
+async function everything(): Promise<unknown> {
+  const tables = ["jobs", "vehicles", "containers", "stock", "photos", "visits", "vehicleRows", "bookLines"];
+  return Promise.all(tables.map((name) => database.table(name).toArray()));
+}
+async function filled(): Promise<void> {
+  await readIn(JSON.stringify({ format: "evrid.shop", version: 3, jobs }));
+  await database.containers.add(cylinder);
+  await database.stock.add(came);
+  await joinVehicles(`name:${van.intake.vehicle.toLowerCase()}`, `name:${estate.intake.vehicle.toLowerCase()}`);
+}
+
+beforeEach(eraseAll);
+afterEach(() => vi.restoreAllMocks());
+
+describe("a file read into a store", () => {
+  it("brings a whole shop back as it was: records, books, index", async () => {
+    await filled();
+    const before = await everything();
+    const text = await exportShop();
+    await eraseAll();
+    await readIn(text);
+    expect(await everything()).toEqual(before);
+    const plan = await planImport(fileOf(text));
+    expect([plan.jobs.same.length, plan.containers.same.length, plan.stock.same.length]).toEqual([3, 1, 1]);
+  });
+
+  it("leaves the store untouched at whatever write it is broken off", async () => {
+    await readIn(JSON.stringify({ format: "evrid.shop", version: 3, jobs: [van] }));
+    const before = await everything();
+    const other = { ...van, updatedAt: "2027-01-01T00:00:00.000Z", altitude: entry("12", "m") };
+    const vehicle = newVehicle("v", estate.intake.vehicle, at);
+    const file = { jobs: [other, estate, pickup], vehicles: [vehicle], containers: [cylinder], stock: [came] };
+    const plan = await planImport(fileOf(JSON.stringify({ format: "evrid.shop", version: 3, ...file })));
+    for (const name of ["jobs", "vehicles", "containers", "stock", "visits", "vehicleRows", "bookLines", "imports"]) {
+      // The store knows each table under two objects.
+      for (const table of [database.table(name), (database as unknown as Record<string, Table>)[name]!])
+        for (const method of ["put", "bulkPut"] as const)
+          vi.spyOn(table, method).mockRejectedValueOnce(new Error("the power went"));
+      await expect(applyImport(plan, "shop.json"), name).rejects.toThrow("the power went");
+      vi.restoreAllMocks();
+      expect(await everything()).toEqual(before);
+    }
+    await applyImport(plan, "shop.json");
+    expect(await everything()).not.toEqual(before);
+  });
+
+  it("is taken back whole; what was changed since stays, and is counted", async () => {
+    await readIn(JSON.stringify({ format: "evrid.shop", version: 3, jobs: [van] }));
+    const before = await everything();
+    const other = { ...van, updatedAt: "2027-01-01T00:00:00.000Z", altitude: entry("12", "m") };
+    const shop = JSON.stringify({ format: "evrid.shop", version: 3, jobs: [other, estate], containers: [cylinder] });
+    const id = await readIn(shop);
+    expect((await listImports())[0]).toMatchObject({ id, records: 3 });
+    expect(await undoImport(id)).toEqual({ back: 3, stayed: 0 });
+    expect(await everything()).toEqual(before);
+    const again = await readIn(shop);
+    await editJob(estate.id, (job) => ({ ...job, altitude: entry("99", "m") }));
+    expect(await undoImport(again)).toEqual({ back: 2, stayed: 1 });
+    expect((await listJobs()).jobs.map(({ id: one }) => one).sort()).toEqual([estate.id, van.id].sort());
+    expect(await undoImport("never")).toEqual({ back: 0, stayed: 0 });
+  });
+
+  it("overwrites nothing unasked: a job that went on in both is made one, taken, kept, or put beside", async () => {
+    const here = { ...van, updatedAt: "2026-06-02T00:00:00.000Z", signOff: { ...van.signOff, remark: "belt slack" } };
+    const there = {
+      ...drawn(van, "demo-can-a", 120, at),
+      updatedAt: "2026-06-03T00:00:00.000Z",
+      altitude: entry("12", "m"),
+    };
+    const shop = (job: Job) => JSON.stringify({ format: "evrid.shop", version: 3, jobs: [job] });
+    const result = async (way: Way) => {
+      await eraseAll();
+      await readIn(shop(here));
+      await readIn(shop(there), new Map([[van.id, way]]));
+      return (await listJobs()).jobs;
+    };
+    const [one] = await result("as-one");
+    expect([one!.signOff.remark, one!.altitude.text, one!.ledger.length]).toEqual(["belt slack", "12", 1]);
+    const [taken] = await result("take");
+    expect([taken!.signOff.remark, taken!.altitude.text]).toEqual(["", "12"]);
+    const [kept] = await result("keep");
+    expect(kept).toEqual(here);
+    const beside = await result("beside");
+    expect(beside.map(({ altitude }) => altitude.text).sort()).toEqual(
+      [there.altitude.text, here.altitude.text].sort(),
+    );
+    expect(beside.find(({ id }) => id === van.id)).toEqual(here);
+  });
+
+  it("knows one car under the records of two shops, and the file of one vehicle has its jobs alone", async () => {
+    await filled();
+    const [both] = await database.vehicles.toArray();
+    const text = (await exportVehicle(both!.id))!;
+    expect(
+      fileOf(text)
+        .jobs.map(({ id }) => id)
+        .sort(),
+    ).toEqual([estate.id, van.id].sort());
+    expect(fileOf(text).containers).toEqual([]);
+    await eraseAll();
+    await database.vehicles.add({ ...newVehicle("own", estate.intake.vehicle, at), plate: "OV 12" });
+    await readIn(text);
+    const rows = await listVehicles();
+    expect(rows).toHaveLength(1);
+    expect(rows[0]).toMatchObject({ id: "own", plate: "OV 12", visits: 2 });
+    expect((await loadVehicle("own"))!.history).toHaveLength(2);
+    expect([...(await findVehicles("fennick ov12"))!]).toEqual(["own"]);
+  });
+
+  it("goes round the same over random stores", async () => {
+    const words = fc.string({ maxLength: 30, unit: "grapheme" });
+    const job = fc.record({ base: fc.constantFrom(...jobs), vehicle: words, remark: words, id: fc.uuid() });
+    await fc.assert(
+      fc.asyncProperty(fc.uniqueArray(job, { maxLength: 4, selector: ({ id }) => id }), words, async (made, note) => {
+        await eraseAll();
+        const shop = made.map(({ base, vehicle, remark, id }) => ({
+          ...base,
+          id,
+          intake: { ...base.intake, vehicle },
+          signOff: { ...base.signOff, remark },
+        }));
+        const vehicles = [{ ...newVehicle("v", "x", at), note }];
+        await readIn(JSON.stringify({ format: "evrid.shop", version: 3, jobs: shop, vehicles }));
+        const before = await everything();
+        const text = await exportShop();
+        await eraseAll();
+        await readIn(text);
+        expect(await everything()).toEqual(before);
+      }),
+      { numRuns: 15 },
+    );
+  });
+});
+
+describe("the made-up year", () => {
+  it("comes in once, moved to today, and goes again when it is taken back", async () => {
+    const shipped = JSON.stringify({ format: "evrid.shop", version: 3, jobs: [pickup], containers: [cylinder] });
+    await addDemoYear(shipped);
+    const before = await everything();
+    await editJob(pickup.id, (job) => ({ ...job, altitude: entry("9", "m") }));
+    const changed = await everything();
+    await addDemoYear(shipped);
+    expect(await everything()).toEqual(changed);
+    expect(changed).not.toEqual(before);
+  });
+});

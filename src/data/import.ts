@@ -1,0 +1,188 @@
+/** Files into the store: what they would change is shown first, is stored in one transaction or not at all, and can be taken back. */
+
+import { unitsChosen } from "@/core/records/choices";
+import { carriedOut, type ImportPlan, planOf, type Way } from "@/core/records/import-plan";
+import type { Job } from "@/core/records/job";
+import { readJob } from "@/core/records/job-file";
+import { readShopFile, type ShopInFile } from "@/core/records/shop-file";
+import { readContainer } from "@/core/records/stock/container";
+import { readStockEntry } from "@/core/records/stock/entry";
+import { linesOfJob } from "@/core/records/stock/lines";
+import { inUnits } from "@/core/records/unit-system";
+import { readVehicle } from "@/core/records/vehicle";
+import { keysOf } from "@/core/records/vehicle-row";
+import { visitOf } from "@/core/records/visit";
+import type { Result } from "@/core/result";
+import { loadChoices } from "./choices";
+import { database, type StoredImport } from "./database";
+import { keepPicture, type Pictures } from "./photos";
+import { jobTables, rowsMadeAnew } from "./record-index";
+
+/** Compares a file with the store; nothing is changed. */
+export async function planImport(file: ShopInFile): Promise<ImportPlan> {
+  const jobs = new Map<string, Job>();
+  const unreadable = new Set<string>();
+  for (const stored of await database.jobs.bulkGet(file.jobs.map(({ id }) => id))) {
+    const read = stored === undefined ? null : readJob(stored);
+    if (read?.ok) jobs.set(read.value.id, read.value);
+    else if (stored !== undefined) unreadable.add(stored.id);
+  }
+  // One that cannot be read keeps its place: the file's comes in beside it, not over it.
+  const given = { ...file, jobs: file.jobs.map((job) => (unreadable.has(job.id) ? elsewhere(job) : job)) };
+  return planOf(
+    given,
+    {
+      jobs,
+      vehicles: readable(await database.vehicles.toArray(), readVehicle),
+      containers: byId(readable(await database.containers.bulkGet(idsOf(file.containers)), readContainer)),
+      stock: byId(readable(await database.stock.bulkGet(idsOf(file.stock)), readStockEntry)),
+    },
+    new Date().toISOString(),
+  );
+}
+
+const idsOf = (records: readonly { id: string }[]) => records.map(({ id }) => id);
+const byId = <Kind extends { id: string }>(records: readonly Kind[]) => new Map(records.map((one) => [one.id, one]));
+
+/** Stored records as a file would have them: in the order of their schema. */
+function readable<Kind, Issue>(stored: readonly unknown[], read: (given: unknown) => Result<Kind, Issue>): Kind[] {
+  return stored.flatMap((one) => {
+    const made = read(one);
+    return made.ok ? [made.value] : [];
+  });
+}
+
+const elsewhere = (job: Job): Job => ({ ...job, id: crypto.randomUUID() });
+
+/** So many imports can be taken back. */
+const MOST_IMPORTS = 5;
+
+const importTables = [...jobTables, database.containers, database.stock, database.photos, database.imports] as const;
+
+/** Carries a plan out, all of it or nothing. Gives what can be taken back by. */
+export async function applyImport(
+  plan: ImportPlan,
+  name: string,
+  way: ReadonlyMap<string, Way> = new Map(),
+): Promise<string> {
+  const { jobs, vehicles, containers, stock, beside } = carriedOut(plan, way, () => crypto.randomUUID());
+  const at = new Date().toISOString();
+  const done: StoredImport = { id: crypto.randomUUID(), at, file: name, changed: [] };
+  await database.transaction("rw", [...importTables], async () => {
+    const note = async (table: StoredImport["changed"][number]["table"], records: readonly { id: string }[]) => {
+      const before: unknown[] = await database.table(table).bulkGet(records.map(({ id }) => id));
+      for (const [i, record] of records.entries())
+        done.changed.push({ table, id: record.id, before: before[i] ?? null, after: JSON.stringify(record) });
+      await database.table(table).bulkPut([...records]);
+    };
+    const keys = await keysBefore(jobs.map(({ id }) => id));
+    await note("jobs", jobs);
+    await joinedAway(plan, vehicles, done);
+    await note("vehicles", vehicles);
+    await note("containers", containers);
+    await note("stock", stock);
+    for (const job of jobs) await keepAll(job.id, plan.pictures.get(beside.get(job.id) ?? job.id));
+    // What was the same may have lacked a picture.
+    for (const job of plan.jobs.same) await keepAll(job.id, plan.pictures.get(job.id));
+    await indexed(jobs);
+    await rowsMadeAnew([...keys, ...jobs.map((job) => visitOf(job).vehicleKey), ...vehicles.flatMap(keysOf)]);
+    if (done.changed.length > 0) await database.imports.put(done);
+    const old = await database.imports.orderBy("at").reverse().offset(MOST_IMPORTS).primaryKeys();
+    await database.imports.bulkDelete(old);
+  });
+  return done.id;
+}
+
+/** A record here that the file knows under another id goes into the one that is kept: nothing of it is lost, and it can come back. */
+async function joinedAway(plan: ImportPlan, vehicles: readonly { id: string }[], done: StoredImport): Promise<void> {
+  const kept = new Set(vehicles.map(({ id }) => id));
+  for (const { here } of plan.vehicles.differing)
+    if (!kept.has(here.id)) {
+      done.changed.push({ table: "vehicles", id: here.id, before: here, after: "" });
+      await database.vehicles.delete(here.id);
+    }
+}
+
+async function keepAll(jobId: string, pictures: Pictures | undefined): Promise<void> {
+  for (const [id, jpeg] of pictures ?? []) await keepPicture(jobId, id, jpeg);
+}
+
+async function keysBefore(ids: readonly string[]): Promise<string[]> {
+  const before = await database.visits.bulkGet([...ids]);
+  return before.flatMap((visit) => visit?.vehicleKey ?? []);
+}
+
+async function indexed(jobs: readonly Job[]): Promise<void> {
+  await database.visits.bulkPut(jobs.map(visitOf));
+  await database.bookLines
+    .where("jobId")
+    .anyOf(jobs.map(({ id }) => id))
+    .delete();
+  await database.bookLines.bulkPut(jobs.flatMap(linesOfJob));
+}
+
+export interface DoneImport {
+  id: string;
+  at: string;
+  file: string;
+  records: number;
+}
+
+/** What was read in lately and can be taken back, newest first. */
+export async function listImports(): Promise<DoneImport[]> {
+  const all = await database.imports.orderBy("at").reverse().toArray();
+  return all.map(({ id, at, file, changed }) => ({ id, at, file, records: changed.length }));
+}
+
+/** Takes an import back, in one transaction. What was changed since stays as it is and is counted. */
+export async function undoImport(id: string): Promise<{ back: number; stayed: number }> {
+  return database.transaction("rw", [...importTables], async () => {
+    const done = await database.imports.get(id);
+    const counts = { back: 0, stayed: 0 };
+    if (done === undefined) return counts;
+    const jobs: Job[] = [];
+    const keys: string[] = [];
+    for (const { table, id: recordId, before, after } of [...done.changed].reverse()) {
+      const now: { id: string } | undefined = await database.table(table).get(recordId);
+      if (now !== undefined && JSON.stringify(now) !== after) {
+        counts.stayed++;
+        continue;
+      }
+      counts.back++;
+      if (table === "jobs") keys.push(...(await keysBefore([recordId])));
+      if (table === "vehicles" && now !== undefined) keys.push(...keysOf(now as never));
+      if (before !== null) {
+        await database.table(table).put(before as never);
+        if (table === "jobs") jobs.push(before as Job);
+        if (table === "vehicles") keys.push(...keysOf(before as never));
+      } else {
+        await database.table(table).delete(recordId);
+        if (table !== "jobs") continue;
+        await database.visits.delete(recordId);
+        await database.bookLines.where("jobId").equals(recordId).delete();
+        await database.photos.where("jobId").equals(recordId).delete();
+      }
+    }
+    await indexed(jobs);
+    await database.vehicleRows.bulkDelete(
+      done.changed.filter(({ table }) => table === "vehicles").map((one) => one.id),
+    );
+    await rowsMadeAnew([...keys, ...jobs.map((job) => visitOf(job).vehicleKey)]);
+    await database.imports.delete(id);
+    return counts;
+  });
+}
+
+const MADE_UP = "The made-up year";
+
+/** Adds the made-up workshop's year from its file's text, told in the units this shop reads; what is there already stays. */
+export async function addDemoYear(text: string): Promise<void> {
+  const read = readShopFile(text);
+  if (!read.ok) return;
+  const choice = unitsChosen(await loadChoices());
+  const file = { ...read.value, jobs: read.value.jobs.map((job) => inUnits(job, choice)) };
+  const plan = await planImport(file);
+  // Somebody may have gone on with a made-up job: theirs stands.
+  const keep = new Map(plan.jobs.differing.map(({ here }) => [here.id, "keep" as const]));
+  await applyImport({ ...plan, vehicles: { ...plan.vehicles, differing: [] } }, MADE_UP, keep);
+}

@@ -1,0 +1,121 @@
+/**
+ * What lists, search and sums read: a line a job, a line a vehicle, a line a book entry. It is written in the transaction of the record it follows
+ * from, and made anew for whatever came into the store by another way.
+ */
+import type { Job } from "@/core/records/job";
+import { readJob } from "@/core/records/job-file";
+import { linesOfJob } from "@/core/records/stock/lines";
+import type { Vehicle } from "@/core/records/vehicle";
+import { newestFirst, type VehicleHistory } from "@/core/records/vehicle-history";
+import { keysOf, rowIdOf, rowOf } from "@/core/records/vehicle-row";
+import { unreadableVisit, type Visit, visitOf } from "@/core/records/visit";
+import { database } from "./database";
+
+/** Tables that a change of a job touches. */
+export const jobTables = [
+  database.jobs,
+  database.visits,
+  database.vehicles,
+  database.vehicleRows,
+  database.bookLines,
+] as const;
+
+/** Within a transaction over {@link jobTables}: the job has been stored. */
+export async function noteJob(job: Job): Promise<void> {
+  const before = await database.visits.get(job.id);
+  const visit = visitOf(job);
+  const lines = linesOfJob(job);
+  await database.visits.put(visit);
+  if (lines.length > 0 || before !== undefined) {
+    await database.bookLines.where("jobId").equals(job.id).delete();
+    if (lines.length > 0) await database.bookLines.bulkPut(lines);
+  }
+  if (before !== undefined && sameButDate(before, visit)) return;
+  await rowsMadeAnew([visit.vehicleKey, before?.vehicleKey ?? ""]);
+}
+
+const sameButDate = (a: Visit, b: Visit) =>
+  JSON.stringify({ ...a, updatedAt: "" }) === JSON.stringify({ ...b, updatedAt: "" });
+
+/** Within a transaction over {@link jobTables}: the job has gone. */
+export async function forgetJob(id: string): Promise<void> {
+  const before = await database.visits.get(id);
+  await database.visits.delete(id);
+  await database.bookLines.where("jobId").equals(id).delete();
+  if (before !== undefined) await rowsMadeAnew([before.vehicleKey]);
+}
+
+/** Within a transaction over {@link jobTables}: the lines of all vehicles that go by one of these names. */
+export async function rowsMadeAnew(keys: readonly string[]): Promise<void> {
+  const seen = new Set<string>();
+  for (const key of keys) {
+    if (key === "" || seen.has(key)) continue;
+    const record = await recordOf(key);
+    const its = record === null ? [key] : keysOf(record);
+    for (const one of [key, ...its]) seen.add(one);
+    const row = rowOf(record, await visitsUnder(its));
+    // A vehicle that has a record now was listed by its name before, and the other way round.
+    for (const one of record === null ? [] : its) await database.vehicleRows.delete(rowIdOf(one));
+    if (row !== null) await database.vehicleRows.put(row);
+    else await database.vehicleRows.delete(record?.id ?? rowIdOf(key));
+  }
+}
+
+/** The record that a name, or a plate typed as one, belongs to. */
+export async function recordOf(key: string): Promise<Vehicle | null> {
+  const named = await database.vehicles.where("names").equals(key).first();
+  if (named !== undefined) return named;
+  return (await database.vehicles.filter((one) => keysOf(one).includes(key)).first()) ?? null;
+}
+
+export async function visitsUnder(keys: readonly string[]): Promise<VehicleHistory> {
+  return newestFirst(
+    await database.visits
+      .where("vehicleKey")
+      .anyOf([...new Set(keys)])
+      .toArray(),
+  );
+}
+
+/** So many records are read at once. */
+const AT_ONCE = 300;
+
+/**
+ * Brings the index up to the jobs where it is behind: records of an earlier release, and what another program put there. Costs two counts where
+ * there is nothing to do.
+ */
+export async function settleIndex(): Promise<void> {
+  const [jobs, visits] = [await database.jobs.count(), await database.visits.count()];
+  if (jobs === visits && !(await strays())) return;
+  const stored = new Set(await database.jobs.toCollection().primaryKeys());
+  const noted = new Set(await database.visits.toCollection().primaryKeys());
+  const missing = [...stored].filter((id) => !noted.has(id));
+  const gone = [...noted].filter((id) => !stored.has(id));
+  for (let i = 0; i < Math.max(missing.length, gone.length); i += AT_ONCE)
+    await settleSome(missing.slice(i, i + AT_ONCE), gone.slice(i, i + AT_ONCE));
+}
+
+/** As many lines as jobs, but not the same ones. */
+async function strays(): Promise<boolean> {
+  const [job, visit] = await Promise.all([database.jobs.toCollection().last(), database.visits.toCollection().last()]);
+  return job !== undefined && visit !== undefined && (job as Job).id !== visit.jobId;
+}
+
+async function settleSome(missing: readonly string[], gone: readonly string[]): Promise<void> {
+  await database.transaction("rw", [...jobTables], async () => {
+    const keys = new Set<string>();
+    for (const id of gone) {
+      keys.add((await database.visits.get(id))?.vehicleKey ?? "");
+      await database.bookLines.where("jobId").equals(id).delete();
+    }
+    await database.visits.bulkDelete([...gone]);
+    for (const [i, stored] of (await database.jobs.bulkGet([...missing])).entries()) {
+      const read = stored === undefined ? null : readJob(stored);
+      const visit = read?.ok ? visitOf(read.value) : unreadableVisit(missing[i]!);
+      if (read?.ok) await database.bookLines.bulkPut(linesOfJob(read.value));
+      await database.visits.put(visit);
+      keys.add(visit.vehicleKey);
+    }
+    await rowsMadeAnew([...keys]);
+  });
+}

@@ -1,0 +1,154 @@
+/** Vehicles: the list and its index, the record of one with its visits, and what can be done with it. */
+import { joined, newVehicle, takenApart, type Vehicle } from "@/core/records/vehicle";
+import type { VehicleHistory } from "@/core/records/vehicle-history";
+import { vehicleKey } from "@/core/records/vehicle-name";
+import { keyOfRowId, keysOf, rowIdOf, searchWords, type VehicleRow } from "@/core/records/vehicle-row";
+import { database } from "./database";
+import { recordOf, rowsMadeAnew, visitsUnder } from "./record-index";
+
+/** Every vehicle, the one seen last first. */
+export function listVehicles(): Promise<VehicleRow[]> {
+  return database.vehicleRows.orderBy("lastAt").reverse().toArray();
+}
+
+/** Ids of the vehicles that have a word beginning with each word of a query; null for an empty query. */
+export async function findVehicles(query: string): Promise<Set<string> | null> {
+  const words = searchWords(query);
+  if (words.length === 0) return null;
+  let found: string[] | null = null;
+  for (const word of words) {
+    const ids = new Set<string>(await database.vehicleRows.where("words").startsWith(word).primaryKeys());
+    found = found === null ? [...ids] : found.filter((id) => ids.has(id));
+  }
+  return new Set(found);
+}
+
+/** The vehicles that a query finds, the one seen last first, at most so many. */
+export async function searchVehicles(query: string, most: number): Promise<VehicleRow[]> {
+  const ids = await findVehicles(query);
+  if (ids === null) return database.vehicleRows.orderBy("lastAt").reverse().limit(most).toArray();
+  const rows = (await database.vehicleRows.bulkGet([...ids])).filter((row) => row !== undefined);
+  return rows.sort((a, b) => b.lastAt.localeCompare(a.lastAt)).slice(0, most);
+}
+
+export interface VehicleFile {
+  id: string;
+  /** Null where nobody wrote anything about it. */
+  record: Vehicle | null;
+  row: VehicleRow;
+  history: VehicleHistory;
+}
+
+/** One vehicle by the id of its row; null when it is not there any more. A name that has a record now leads to that. */
+export async function loadVehicle(id: string): Promise<VehicleFile | null> {
+  const key = keyOfRowId(id);
+  const record = key === null ? ((await database.vehicles.get(id)) ?? null) : await recordOf(key);
+  const row = await database.vehicleRows.get(record?.id ?? id);
+  if (row === undefined) return null;
+  return { id: row.id, record, row, history: await visitsUnder(record === null ? [key!] : keysOf(record)) };
+}
+
+/** The row of the vehicle that a job's name belongs to; null where it is new here. */
+export async function vehicleNamed(name: string): Promise<VehicleRow | null> {
+  const key = vehicleKey(name);
+  if (key === "") return null;
+  const record = await recordOf(key);
+  return (await database.vehicleRows.get(record?.id ?? rowIdOf(key))) ?? null;
+}
+
+const tables = [database.vehicles, database.visits, database.vehicleRows] as const;
+
+/** Changes the record of a vehicle; one that had none gets one. Gives its id. */
+export async function editVehicle(id: string, change: Partial<Pick<Vehicle, "name" | "plate" | "owner" | "note">>) {
+  const now = new Date().toISOString();
+  return database.transaction("rw", [...tables], async () => {
+    const record = await recordAt(id, now);
+    const named = change.name?.trim();
+    const edited: Vehicle = {
+      ...record,
+      ...change,
+      // It is found by what it was called before as well.
+      names: named ? [...new Set([...record.names, vehicleKey(named)])] : record.names,
+      updatedAt: now,
+    };
+    await database.vehicles.put(edited);
+    await rowsMadeAnew([...keysOf(record), ...keysOf(edited)]);
+    return edited.id;
+  });
+}
+
+/** The record behind a row, begun where there is none yet. */
+async function recordAt(id: string, now: string): Promise<Vehicle> {
+  const key = keyOfRowId(id);
+  const record = key === null ? await database.vehicles.get(id) : await recordOf(key);
+  if (record !== undefined && record !== null) return record;
+  if (key === null) throw new Error("this vehicle is no longer in the store");
+  const [newest] = await visitsUnder([key]);
+  return { ...newVehicle(crypto.randomUUID(), newest?.name ?? key, now), names: [key] };
+}
+
+/** Two that are one car: all jobs of the other hang on the first from now on. */
+export async function joinVehicles(id: string, otherId: string): Promise<void> {
+  const now = new Date().toISOString();
+  await database.transaction("rw", [...tables], async () => {
+    const [kept, other] = [await recordAt(id, now), await recordAt(otherId, now)];
+    if (kept.id === other.id) return;
+    const whole = joined(kept, other, now);
+    await database.vehicles.delete(other.id);
+    await database.vehicleRows.bulkDelete([other.id, otherId]);
+    await database.vehicles.put(whole);
+    await rowsMadeAnew(keysOf(whole));
+  });
+}
+
+/** Takes the last joining apart again. */
+export async function takeVehicleApart(id: string): Promise<void> {
+  const now = new Date().toISOString();
+  await database.transaction("rw", [...tables], async () => {
+    const whole = await database.vehicles.get(id);
+    const parts = whole === undefined ? null : takenApart(whole, now);
+    if (parts === null) return;
+    await database.vehicles.put(parts.rest);
+    await database.vehicles.put(parts.part);
+    await rowsMadeAnew([...keysOf(parts.rest), ...keysOf(parts.part)]);
+  });
+}
+
+/** Label charges closer together than this share are alike. */
+const ALIKE = 0.03;
+
+/** Vehicles with the same refrigerant, build and nearly the same label charge, the nearest first. */
+export async function similarVehicles(row: VehicleRow, most = 6): Promise<VehicleRow[]> {
+  const { refrigerant, labelG } = row;
+  if (refrigerant === null || labelG === null) return [];
+  const near = await database.vehicleRows
+    .where("[refrigerant+labelG]")
+    .between([refrigerant, labelG * (1 - ALIKE)], [refrigerant, labelG * (1 + ALIKE)], true, true)
+    .toArray();
+  return near
+    .filter((one) => one.id !== row.id && one.metering === row.metering && one.compressor === row.compressor)
+    .sort((a, b) => Math.abs(a.labelG! - labelG) - Math.abs(b.labelG! - labelG))
+    .slice(0, most);
+}
+
+/** What may be the same car under another name: the same label, and a name that shares words with it, or the same plate. */
+export async function perhapsTheSame(row: VehicleRow): Promise<VehicleRow[]> {
+  const own = new Set(searchWords(row.name));
+  const counted = new Map<string, number>();
+  for (const word of own)
+    for (const id of await database.vehicleRows.where("words").equals(word).primaryKeys())
+      counted.set(id, (counted.get(id) ?? 0) + 1);
+  counted.delete(row.id);
+  const enough = [...counted].filter(([, shared]) => shared >= Math.min(2, own.size)).map(([id]) => id);
+  const rows = (await database.vehicleRows.bulkGet(enough)).filter((one) => one !== undefined);
+  return rows.filter((one) => {
+    const theirs = searchWords(one.name);
+    const shared = theirs.filter((word) => own.has(word)).length;
+    const alike = one.labelG === null || row.labelG === null || one.labelG === row.labelG;
+    // A fleet's cars differ in their number alone, which is no likeness.
+    const numbers = (words: readonly string[]) => words.filter((word) => /^\d+$/.test(word)).join(" ");
+    const numbered = numbers(theirs) === numbers([...own]);
+    const samePlate = row.plate !== "" && row.plate === one.plate;
+    return samePlate || (alike && numbered && shared >= Math.min(theirs.length, own.size) * 0.6);
+  });
+}

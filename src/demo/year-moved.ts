@@ -1,0 +1,14 @@
+/** The day on which the made-up year ends. */
+export const YEAR_ENDS = "2026-11-20";
+
+const DAY_MS = 86_400_000;
+const DATE = /"(\d{4}-\d{2}-\d{2})(T[\d:.]+Z)?"/g;
+
+/** The made-up year as a file's text with every date moved by whole days, so that it ends today. */
+export function yearMoved(text: string, now: Date): string {
+  const days = Math.floor(now.getTime() / DAY_MS) - Date.parse(YEAR_ENDS) / DAY_MS;
+  return text.replace(DATE, (_, day: string, time: string | undefined) => {
+    const moved = new Date(Date.parse(day) + days * DAY_MS).toISOString().slice(0, 10);
+    return `"${moved}${time ?? ""}"`;
+  });
+}
