@@ -1,8 +1,9 @@
 /** After `next build`: writes public/sw.js, the service worker with the list of all that this build needs without a network. */
-import { readdirSync, readFileSync } from "node:fs";
+import { copyFileSync, mkdirSync, readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { build } from "esbuild";
 import { stepIds } from "../src/core/records/job";
+import { fontFiles } from "../src/views/report/report-document";
 
 const root = path.resolve(import.meta.dirname, "..");
 const built = path.join(root, ".next");
@@ -19,10 +20,23 @@ const statics = filesIn(path.join(built, "static")).map(
   (file) =>
     `/_next/static/${path.relative(path.join(built, "static"), file).split(path.sep).map(encodeURIComponent).join("/")}`,
 );
+/** The type of the PDF, beside what the page itself loads. */
+const fonts = Object.values(fontFiles).flatMap((font) => Object.values(font));
+mkdirSync(path.join(root, "public/report-fonts"), { recursive: true });
+for (const file of fonts)
+  copyFileSync(
+    path.join(root, "node_modules/@fontsource/atkinson-hyperlegible-next/files", file),
+    path.join(root, "public/report-fonts", file),
+  );
 const files = [
   "/",
   "/desk",
   "/settings",
+  "/vehicles",
+  "/vehicle",
+  "/ledger",
+  "/report",
+  ...fonts.map((file) => `/report-fonts/${file}`),
   "/learned.bin",
   "/icon.svg",
   "/icon-192.png",

@@ -1,7 +1,18 @@
 "use client";
 
 import { Box, Flex, Grid } from "@chakra-ui/react";
-import { CircleQuestionMark, MoonStar, Ruler, Search, SlidersHorizontal, SquareStack, Sun, Wrench } from "lucide-react";
+import {
+  BookText,
+  CarFront,
+  CircleQuestionMark,
+  MoonStar,
+  Ruler,
+  Search,
+  SlidersHorizontal,
+  SquareStack,
+  Sun,
+  Wrench,
+} from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useTheme } from "next-themes";
@@ -12,8 +23,10 @@ import { openHelp, openPalette, useOffers } from "./overlays";
 import { type Shortcut, useShortcuts } from "./shortcuts";
 import { Text } from "./text";
 
+export type View = "bay" | "job" | "vehicles" | "ledger" | "desk" | "settings";
+
 interface AppFrameProps {
-  current: "bay" | "job" | "desk" | "settings";
+  current: View;
   /** Plain title, when there is no header of the view's own. */
   title?: string;
   header?: ReactNode;
@@ -39,6 +52,8 @@ export function AppFrame({ current, title, header, footer, commands = [], about 
 
   const own: Shortcut[] = [
     { key: "b", does: "To the Bay", run: () => router.push("/") },
+    { key: "v", does: "Vehicles", run: () => router.push("/vehicles") },
+    { key: "e", does: "Ledger", run: () => router.push("/ledger") },
     { key: "p", does: "P-T desk", run: () => router.push("/desk") },
     { key: ",", does: "Settings", run: () => router.push("/settings") },
     { key: "l", does: "Light or dark", run: () => setTheme(dark ? "light" : "dark") },
@@ -53,6 +68,7 @@ export function AppFrame({ current, title, header, footer, commands = [], about 
 
   return (
     <Grid
+      data-frame
       h="calc(100dvh / var(--evrid-scale, 1))"
       templateColumns="68px minmax(0, 1fr)"
       templateRows="56px minmax(0, 1fr) auto"
@@ -75,6 +91,8 @@ export function AppFrame({ current, title, header, footer, commands = [], about 
         </Box>
         <RailLink href="/" label="Bay" active={current === "bay"} icon={<SquareStack size={21} />} />
         {lastJob && <RailLink href={lastJob} label="Job" active={current === "job"} icon={<Wrench size={21} />} />}
+        <RailLink href="/vehicles" label="Vehicles" active={current === "vehicles"} icon={<CarFront size={21} />} />
+        <RailLink href="/ledger" label="Ledger" active={current === "ledger"} icon={<BookText size={21} />} />
         <RailLink href="/desk" label="P-T" active={current === "desk"} icon={<Ruler size={21} />} />
         <Box mt="auto" />
         {updateWaits && (

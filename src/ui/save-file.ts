@@ -1,8 +1,8 @@
 "use client";
 
-/** Hands a text to the browser as a file to save. */
-export function saveTextFile(name: string, text: string, type = "application/json"): void {
-  const url = URL.createObjectURL(new Blob([text], { type }));
+/** Hands something to the browser as a file to save. */
+export function saveBlob(name: string, blob: Blob): void {
+  const url = URL.createObjectURL(blob);
   const link = document.createElement("a");
   link.href = url;
   link.download = name;
@@ -11,4 +11,8 @@ export function saveTextFile(name: string, text: string, type = "application/jso
   link.remove();
   // The download starts in a later task; revoking at once would cancel it in some browsers.
   setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}
+
+export function saveTextFile(name: string, text: string, type = "application/json"): void {
+  saveBlob(name, new Blob([text], { type }));
 }

@@ -16,9 +16,23 @@ const config = defineConfig({
     },
     // Large type scales everything, so that nothing has to be laid out twice.
     "html[data-type=large]": { "--evrid-scale": "1.2" },
-    body: { fontSize: "15px", lineHeight: "1.4", zoom: "var(--evrid-scale, 1)" },
+    body: {
+      fontSize: "15px",
+      lineHeight: "1.4",
+      zoom: "var(--evrid-scale, 1)",
+      "@media print": { height: "auto !important", background: "#fff !important" },
+    },
     "*": { scrollbarWidth: "thin", scrollbarColor: "{colors.edge} transparent" },
     "*:focus-visible": { outline: "3px solid", outlineColor: "wait", outlineOffset: "2px" },
+    // On paper stands what is meant for it, without the frame around it.
+    "[data-frame]": {
+      "@media print": { display: "block !important", height: "auto !important", background: "#fff !important" },
+    },
+    "[data-frame] > *": { "@media print": { overflow: "visible !important" } },
+    "[data-frame] > nav, [data-frame] > header, .not-printed": { "@media print": { display: "none !important" } },
+    ".printed": { "@media print": { border: "0 !important", padding: "0 !important" } },
+    ".printed section, .printed tr": { "@media print": { breakInside: "avoid" } },
+    "main:has(.printed)": { "@media print": { padding: "0 !important", maxWidth: "none !important" } },
     "*, *::before, *::after": {
       "@media (prefers-reduced-motion: reduce)": { transition: "none !important", animation: "none !important" },
     },

@@ -5,6 +5,12 @@ import { lazy, type ReactNode, Suspense } from "react";
 import { Opening } from "@/ui/opening";
 
 const BayView = lazy(() => import("./bay/bay-view").then(({ BayView }) => ({ default: BayView })));
+const VehiclesView = lazy(() =>
+  import("./vehicles/vehicles-view").then(({ VehiclesView }) => ({ default: VehiclesView })),
+);
+const VehicleView = lazy(() => import("./vehicles/vehicle-view").then(({ VehicleView }) => ({ default: VehicleView })));
+const LedgerView = lazy(() => import("./ledger/ledger-view").then(({ LedgerView }) => ({ default: LedgerView })));
+const ReportView = lazy(() => import("./report/report-view").then(({ ReportView }) => ({ default: ReportView })));
 const DeskView = lazy(() => import("./desk/desk-view").then(({ DeskView }) => ({ default: DeskView })));
 const SettingsView = lazy(() =>
   import("./settings/settings-view").then(({ SettingsView }) => ({ default: SettingsView })),
@@ -15,6 +21,38 @@ export function Bay() {
   return (
     <Suspense fallback={<Opening current="bay" title="Bay" />}>
       <BayView />
+    </Suspense>
+  );
+}
+
+export function Vehicles() {
+  return (
+    <Suspense fallback={<Opening current="vehicles" title="Vehicles" />}>
+      <VehiclesView />
+    </Suspense>
+  );
+}
+
+export function Vehicle() {
+  return (
+    <Suspense fallback={<Opening current="vehicles" title="Vehicle" />}>
+      <VehicleView />
+    </Suspense>
+  );
+}
+
+export function Ledger() {
+  return (
+    <Suspense fallback={<Opening current="ledger" title="Ledger" />}>
+      <LedgerView />
+    </Suspense>
+  );
+}
+
+export function Report() {
+  return (
+    <Suspense fallback={<Opening current="job" title="Report" />}>
+      <ReportView />
     </Suspense>
   );
 }

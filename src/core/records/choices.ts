@@ -39,6 +39,8 @@ export const choicesSchema = z.strictObject({
   altitude: entrySchema.default({ text: "", unit: "m" }),
   /** Names parted by commas, the usual one first. */
   technician: z.string().max(200).default(""),
+  /** Name and address of the shop, as they stand on a report. */
+  shopName: z.string().max(300).default(""),
   hose: z
     .strictObject({ length: entrySchema, bore: entrySchema })
     .default({ length: entry("1.5", "hoseM"), bore: entry("4.8", "mm") }),

@@ -2,6 +2,7 @@
  * What the visits to a workshop say of each vehicle over the years: who came when, what it left with and what it came back with by weight, how
  * fast it loses and when that will matter. Masses g, rates g a year, instants ISO.
  */
+import { SOUND_G_YEAR } from "../charge/sound-loss";
 import type { Visit } from "./visit";
 
 /** Visits of one vehicle, newest first. */
@@ -57,8 +58,7 @@ export interface LeakRate {
   basis: { weighedDays: number } | "sound-cars";
 }
 
-/** Hoses and shaft seal of a sound car, g a year (field experience of the trade). */
-const SOUND = { low: 10, middle: 12.5, high: 15 } as const;
+const SOUND = { ...SOUND_G_YEAR, middle: (SOUND_G_YEAR.low + SOUND_G_YEAR.high) / 2 };
 const TWO = 2;
 
 /** How fast it loses now: out of what was weighed since parts of it were last opened. */

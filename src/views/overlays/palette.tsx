@@ -4,10 +4,12 @@ import { Box, Dialog, Flex, Input, Kbd, Portal } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { type KeyboardEvent, useEffect, useMemo, useState } from "react";
 import { listJobs } from "@/data/jobs";
+import { searchVehicles } from "@/data/vehicles";
 import { useFigures } from "@/ui/figures";
 import { closeOverlay, openHelp, useOverlays } from "@/ui/overlays";
 import { Text } from "@/ui/text";
 import { stepPath } from "@/views/job/frame/steps";
+import { vehiclePath } from "@/views/vehicles/paths";
 import { glossary, kindWords } from "@/words/glossary";
 import { settingsCards } from "@/words/settings";
 
@@ -32,21 +34,32 @@ export function Palette() {
   const [at, setAt] = useState(0);
   const [vehicles, setVehicles] = useState<Item[]>([]);
   useEffect(() => {
-    listJobs().then(
-      ({ jobs }) =>
-        setVehicles(
-          jobs.map((job) => ({
-            id: `job-${job.id}`,
-            kind: "Vehicle",
-            name: job.intake.vehicle.trim() || "Unnamed vehicle",
-            also: `${job.intake.complaint} ${job.intake.refrigerant ?? ""}`,
-            run: () => router.push(stepPath(job.id, "intake")),
-          })),
-        ),
+    let newest = true;
+    const found = async (): Promise<Item[]> => [
+      ...(await listJobs({ open: 60, signed: 10, archived: 0 })).jobs.map((job) => ({
+        id: `job-${job.id}`,
+        kind: "Job",
+        name: job.intake.vehicle.trim() || "Unnamed vehicle",
+        also: `${job.intake.complaint} ${job.intake.refrigerant ?? ""}`,
+        run: () => router.push(stepPath(job.id, "intake")),
+      })),
+      ...(await searchVehicles(query, MOST_SHOWN / 2)).map((row) => ({
+        id: `vehicle-${row.id}`,
+        kind: "Vehicle",
+        name: [row.name, row.plate].filter(Boolean).join(", "),
+        also: row.words.join(" "),
+        run: () => router.push(vehiclePath(row.id)),
+      })),
+    ];
+    found().then(
+      (those) => newest && setVehicles(those),
       // A store that refuses is said to by the view; everything else is found all the same.
       () => undefined,
     );
-  }, [router]);
+    return () => {
+      newest = false;
+    };
+  }, [router, query]);
   const items = useMemo(
     (): Item[] => [
       ...commands.map(({ key, does, run }) => ({ id: `do-${key}`, kind: "Do", name: does, also: "", key, run })),
@@ -141,7 +154,13 @@ export function Palette() {
                   <Text w="64px" flexShrink="0" fontSize="13px" color="soft">
                     {item.kind}
                   </Text>
-                  <Text typed={item.kind === "Vehicle"} flex="1" minW="0" truncate fontSize="16px">
+                  <Text
+                    typed={item.kind === "Vehicle" || item.kind === "Job"}
+                    flex="1"
+                    minW="0"
+                    truncate
+                    fontSize="16px"
+                  >
                     {item.name}
                   </Text>
                   {item.key && <Kbd fontFamily="body">{item.key.toUpperCase()}</Kbd>}

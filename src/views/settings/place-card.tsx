@@ -24,7 +24,7 @@ const barometer: FieldSpec = {
 export function PlaceCard({ choices }: { choices: Choices }) {
   const figures = useFigures();
   const [typed, setTyped] = useState<Entry | null>(null);
-  const { altitude, technician, hose } = choices;
+  const { altitude, technician, hose, shopName } = choices;
   return (
     <Card title="What a new job begins with">
       <Grid templateColumns={{ base: "minmax(0, 1fr)", md: "repeat(2, minmax(0, 1fr))" }} gap="3">
@@ -53,6 +53,12 @@ export function PlaceCard({ choices }: { choices: Choices }) {
           value={technician}
           hint="The usual one first, others after commas; chosen at the sign-off."
           onChange={(names) => keepChoices({ technician: names.slice(0, 200) })}
+        />
+        <TextField
+          label="Name of this shop"
+          value={shopName}
+          hint="Stands at the head of reports."
+          onChange={(name) => keepChoices({ shopName: name.slice(0, 300) })}
         />
         <Grid templateColumns="1fr 1fr" gap="3">
           <NumberField

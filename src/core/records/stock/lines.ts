@@ -142,11 +142,14 @@ export interface YearOf {
   elsewhereG: number;
 }
 
-/** Sums of one calendar year in the shop's time, a line for each kind, refrigerants first. Lines that were taken back count for nothing. */
+/** The calendar year of an instant, where this runs. */
+export const yearIn = (at: string) => String(new Date(at).getFullYear());
+
+/** Sums of one calendar year as {@link yearIn} has it, a line for each kind, refrigerants first. Lines that were taken back count for nothing. */
 export function yearOf(lines: readonly BookLine[], year: string): YearOf[] {
   const sums = new Map<string, YearOf>();
   for (const { at, good, kind, act, grams, to, void: taken } of lines) {
-    if (taken || at.slice(0, 4) !== year) continue;
+    if (taken || yearIn(at) !== year) continue;
     const key = `${good} ${kind}`;
     let sum = sums.get(key);
     if (sum === undefined) {

@@ -5,8 +5,9 @@ import { Trash2 } from "lucide-react";
 import type { MassBalance } from "@/core/charge/books/mass-balance";
 import { fields } from "@/core/records/fields";
 import { type Job, MOST_CONTAINERS } from "@/core/records/job";
-import { entry } from "@/core/units/entry";
+import { entry, entryOf } from "@/core/units/entry";
 import { useJob } from "@/session/session";
+import { useShelf } from "@/session/shelf";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
@@ -35,6 +36,7 @@ export function OnHand() {
     ]);
   };
   const used = new Set(job.ledger.map(({ from }) => from));
+  const onShelf = useShelf(job).filter(({ container }) => !containers.some(({ id }) => id === container.id));
   return (
     <Card
       title="On hand"
@@ -55,6 +57,29 @@ export function OnHand() {
         </Flex>
       }
     >
+      {onShelf.length > 0 && !full && (
+        <Flex gap="2" wrap="wrap" mb="3" role="group" aria-label="From the shelf">
+          {onShelf.slice(0, 6).map(({ container, heldG }) => (
+            <BenchButton
+              key={container.id}
+              kind="quiet"
+              onClick={() =>
+                change((list) => [
+                  ...list,
+                  {
+                    id: container.id,
+                    name: container.name,
+                    net: entryOf(heldG, figures.unit("g")),
+                    temperature: entry("", figures.unit("degC")),
+                  },
+                ])
+              }
+            >
+              {`${container.name}, ${figures.quantity(heldG, "g")}`}
+            </BenchButton>
+          ))}
+        </Flex>
+      )}
       {containers.length === 0 ? (
         <Text color="soft">Nothing on hand yet. Add each can or cylinder with the net content on it.</Text>
       ) : (

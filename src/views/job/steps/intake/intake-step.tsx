@@ -19,8 +19,8 @@ import { TextField } from "@/ui/text-field";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { labelDoubtSentence } from "@/words/issues";
 import { historyLabels, oilLabels, optionsOf, refrigerantLabels, stopSignLabels } from "@/words/job";
-import { HereBefore } from "./here-before";
 import { HowBuilt, WhereLabel } from "./how-built";
+import { WhichCar } from "./which-car";
 
 type Intake = Job["intake"];
 
@@ -51,7 +51,7 @@ export function IntakeStep() {
               placeholder="Owner, model, number plate"
               onChange={(vehicle) => set("vehicle", vehicle)}
             />
-            <HereBefore />
+            <WhichCar />
             <TextField
               label="Complaint"
               lines={3}

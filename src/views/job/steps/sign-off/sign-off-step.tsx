@@ -2,6 +2,7 @@
 
 import { Flex, Grid, Stack } from "@chakra-ui/react";
 import { format } from "date-fns";
+import Link from "next/link";
 import { Fragment } from "react";
 import { booked } from "@/core/records/bookkeeping";
 import { techniciansOf } from "@/core/records/choices";
@@ -111,6 +112,9 @@ export function SignOffStep() {
           />
         </Grid>
         <StepActs>
+          <BenchButton asChild kind="quiet">
+            <Link href={`/report?job=${encodeURIComponent(job.id)}`}>Report</Link>
+          </BenchButton>
           <BenchButton kind="main" onClick={save}>
             Save the job file
           </BenchButton>

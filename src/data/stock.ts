@@ -1,0 +1,100 @@
+/** The shelf and the books of the whole shop. Entries are only ever added; every number is read off them. */
+import type { Job } from "@/core/records/job";
+import type { Container } from "@/core/records/stock/container";
+import { readContainer } from "@/core/records/stock/container";
+import { readStockEntry, type StockEntry, stockCounter } from "@/core/records/stock/entry";
+import { type BookLine, checkStore, contents, linesOfStock, placed, type StoreCheck } from "@/core/records/stock/lines";
+import { database } from "./database";
+
+export interface Books {
+  /** On the shelf and off it, the oldest first. */
+  containers: Container[];
+  /** Every line, the newest first. */
+  lines: BookLine[];
+  /** Grams in each container by the books. */
+  held: Map<string, number>;
+  check: StoreCheck;
+  /** Names of the vehicles of jobs, by job. */
+  vehicles: Map<string, string>;
+  /** By the id of an entry that takes another back: which. */
+  counters: Map<string, string>;
+}
+
+export async function loadBooks(): Promise<Books> {
+  const [containers, stock, ofJobs, visits] = await Promise.all([
+    database.containers.toArray(),
+    database.stock.orderBy("at").toArray(),
+    database.bookLines.orderBy("at").toArray(),
+    database.visits.toArray(),
+  ]);
+  containers.sort((a, b) => a.createdAt.localeCompare(b.createdAt) || a.name.localeCompare(b.name));
+  const byId = new Map(containers.map((one) => [one.id, one]));
+  const lines = placed([...linesOfStock(stock, byId), ...ofJobs], containers);
+  lines.sort((a, b) => b.at.localeCompare(a.at));
+  return {
+    containers,
+    lines,
+    held: contents(lines),
+    check: checkStore(ofJobs, visits),
+    vehicles: new Map(visits.map(({ jobId, name }) => [jobId, name])),
+    counters: new Map(stock.flatMap(({ id, counters }) => (counters === null ? [] : [[id, counters] as const]))),
+  };
+}
+
+export interface OnShelf {
+  container: Container;
+  heldG: number;
+}
+
+/** What stands on the shelf of this refrigerant and can be charged from, what it holds by the books. */
+export async function shelfFor(refrigerant: Job["intake"]["refrigerant"]): Promise<OnShelf[]> {
+  const containers = (await database.containers.toArray()).filter(
+    ({ kind, retiredAt, refrigerant: its }) =>
+      (kind === "cylinder" || kind === "can") && retiredAt === null && its === refrigerant,
+  );
+  if (containers.length === 0) return [];
+  const { held } = await loadBooks();
+  return containers
+    .map((container) => ({ container, heldG: held.get(container.id) ?? 0 }))
+    .filter(({ heldG }) => heldG > 0)
+    .sort((a, b) => a.heldG - b.heldG);
+}
+
+/** Stores a container with what it holds at first, as one. Rejects what could not be read again. */
+export async function putContainer(container: Container, first: StockEntry | null = null): Promise<void> {
+  const read = readContainer(container);
+  if (!read.ok)
+    throw new Error(read.issue.code === "broken" ? `${read.issue.field}: ${read.issue.expected}` : read.issue.code);
+  await database.transaction("rw", database.containers, database.stock, async () => {
+    await database.containers.put({ ...read.value, updatedAt: new Date().toISOString() });
+    if (first !== null) await bookStock(first);
+  });
+}
+
+/** Adds an entry to the shop's books. Rejects one that could not have happened, and an id that stands already. */
+export async function bookStock(entry: StockEntry): Promise<void> {
+  const read = readStockEntry(entry);
+  if (!read.ok)
+    throw new Error(read.issue.code === "broken" ? `${read.issue.field}: ${read.issue.expected}` : read.issue.code);
+  await database.stock.add(read.value);
+}
+
+/** Takes an entry of the shop back by its opposite; unchanged where it was taken back already. */
+export async function counterStock(id: string): Promise<void> {
+  await database.transaction("rw", database.stock, async () => {
+    const entry = await database.stock.get(id);
+    const all = await database.stock.toArray();
+    if (entry === undefined || entry.counters !== null || all.some(({ counters }) => counters === id)) return;
+    await database.stock.add(stockCounter(entry, crypto.randomUUID(), new Date().toISOString()));
+  });
+}
+
+/** Adds entries of a table that are not there yet, all or none. Gives how many were added, and how many stood already. */
+export async function addStock(entries: readonly StockEntry[]): Promise<{ added: number; here: number }> {
+  return database.transaction("rw", database.stock, async () => {
+    const known = new Set((await database.stock.bulkGet(entries.map(({ id }) => id))).flatMap((one) => one?.id ?? []));
+    const fresh = entries.filter(({ id }) => !known.has(id));
+    await database.stock.bulkAdd(fresh);
+    return { added: fresh.length, here: known.size };
+  });
+}

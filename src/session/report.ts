@@ -1,0 +1,64 @@
+"use client";
+
+import { useEffect, useMemo } from "react";
+import type { CircuitConditions } from "@/core/circuit/vehicle/vehicle";
+import type { Verdict } from "@/core/diagnosis/decide/verdict";
+import { conditionShift } from "@/core/records/condition-shift";
+import type { Job } from "@/core/records/job";
+import {
+  conditionsOfSetting,
+  hasReadings,
+  readingFilesOf,
+  type TestName,
+  vehicleLabelOf,
+} from "@/core/records/job-readings";
+import type { ReportAnswers } from "@/words/report";
+import { connectDiagnosis } from "@/worker/diagnosis-client";
+import { connectExpected } from "@/worker/expected-client";
+import { useAnswer } from "./answers";
+import { useSoundReadings } from "./sound-readings";
+
+/** What the workers say of a job that is closed; each part is null until it is there. `ready` once nothing is waited for. */
+export function useReportAnswers(job: Job): ReportAnswers & { ready: boolean } {
+  const own = useSoundReadings(job);
+  const before = useJudged(job, "baseline");
+  const after = useJudged(job, "proof");
+  const label = vehicleLabelOf(job);
+  const asked = ([0, 1] as const).flatMap((index) =>
+    (["baseline", "proof"] as const).map((which) => conditionsOfSetting(job, which, index)),
+  );
+  const key = label === null || asked.every((one) => one === null) ? null : JSON.stringify([label, asked, own]);
+  const bands = useAnswer(key, async () => {
+    const { api, close } = connectExpected();
+    try {
+      const made = [];
+      for (const one of asked) made.push(one === null ? null : await api.bands(label!, one as CircuitConditions, own));
+      return made;
+    } finally {
+      close();
+    }
+  });
+  return useMemo(() => {
+    const shifts = [0, 1].map((index) => {
+      const [first, second] = [bands?.[2 * index], bands?.[2 * index + 1]];
+      return first && second ? conditionShift(first, second) : null;
+    });
+    return {
+      before: before.verdict,
+      after: after.verdict,
+      shifts,
+      // Of the last test, or of the first where there is no other.
+      bands: [0, 1].map((index) => bands?.[2 * index + 1] ?? bands?.[2 * index] ?? null),
+      ready: before.ready && after.ready && (key === null || bands !== null),
+    };
+  }, [before, after, bands, key]);
+}
+
+function useJudged(job: Job, which: TestName): { verdict: Verdict | null; ready: boolean } {
+  const connection = useMemo(() => connectDiagnosis(), []);
+  useEffect(() => () => connection.cancel(), [connection]);
+  const readings = job[which].settings.some(hasReadings) ? readingFilesOf(job, which) : [];
+  const key = readings.length === 0 ? null : JSON.stringify(readings);
+  const verdict = useAnswer(key, () => connection.judge(readings));
+  return useMemo(() => ({ verdict, ready: key === null || verdict !== null }), [verdict, key]);
+}

@@ -1,0 +1,81 @@
+"use client";
+
+import { Box, Flex, Stack } from "@chakra-ui/react";
+import { useCallback, useRef } from "react";
+import { labelOf } from "@/core/records/job-readings";
+import { vehicleKey } from "@/core/records/vehicle-name";
+import type { VehicleRow } from "@/core/records/vehicle-row";
+import { fromVisit, lastVisit } from "@/core/records/visits";
+import { jobsOfVehicle } from "@/data/jobs";
+import { searchVehicles, vehicleNamed } from "@/data/vehicles";
+import { useJob } from "@/session/session";
+import { useStored } from "@/session/stored";
+import { BenchButton } from "@/ui/buttons";
+import { useFigures } from "@/ui/figures";
+import { Text } from "@/ui/text";
+import { refrigerantLabels } from "@/words/job";
+import { dayOf } from "@/words/vehicles";
+
+const MOST_OFFERED = 3;
+
+/**
+ * Which car it is: while its name is typed, those on record that a plate, an owner, a name or a label finds; one that is known brings its label and
+ * build along, so that they are not asked twice.
+ */
+export function WhichCar() {
+  const { job } = useJob();
+  const { vehicle } = job.intake;
+  const known = labelOf(job).chargeG !== null;
+  const query = useCallback(async () => {
+    if (vehicle.trim() === "" || known) return { named: null, offered: [] };
+    const named = await vehicleNamed(vehicle);
+    const offered = named === null ? await searchVehicles(vehicle, MOST_OFFERED + 1) : [];
+    return { named, offered };
+  }, [vehicle, known]);
+  const stored = useStored(query);
+  if (stored.state !== "ready") return null;
+  const { named, offered } = stored.value;
+  const self = (row: VehicleRow) => row.visits === 1 && vehicleKey(row.name) === vehicleKey(vehicle);
+  const rows = (named === null ? offered : [named]).filter((row) => !self(row)).slice(0, MOST_OFFERED);
+  if (rows.length === 0) return null;
+  return (
+    <Stack gap="1.5" role="status" aria-label="On record">
+      {rows.map((row) => (
+        <OnRecord key={row.id} row={row} />
+      ))}
+    </Stack>
+  );
+}
+
+function OnRecord({ row }: { row: VehicleRow }) {
+  const figures = useFigures();
+  const { job, edit } = useJob();
+  const newest = useRef(job);
+  newest.current = job;
+  const take = async () => {
+    const before = lastVisit(newest.current, await jobsOfVehicle(row.name));
+    edit((now) => {
+      const named = { ...now, intake: { ...now.intake, vehicle: row.name } };
+      return before === null ? named : fromVisit(named, before);
+    });
+  };
+  const label = [
+    row.refrigerant === null ? null : refrigerantLabels[row.refrigerant],
+    row.labelG === null ? null : figures.quantity(row.labelG, "g"),
+  ].filter((part) => part !== null);
+  return (
+    <Flex align="center" gap="3" borderTopWidth="1px" borderColor="line" pt="1.5">
+      <Box flex="1" minW="0">
+        <Text typed fontWeight="650" truncate>
+          {[row.name, row.plate].filter(Boolean).join(", ")}
+        </Text>
+        <Text fontSize="15px" color="soft">
+          {`Here on ${dayOf(row.lastAt)}: ${label.join(", ") || "label not known"}.`}
+        </Text>
+      </Box>
+      <BenchButton aria-label={`It is ${row.name}: take label and build over`} onClick={take}>
+        Take label and build over
+      </BenchButton>
+    </Flex>
+  );
+}

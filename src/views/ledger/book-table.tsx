@@ -1,0 +1,156 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { format } from "date-fns";
+import Link from "next/link";
+import { useMemo, useRef, useState } from "react";
+import type { Container } from "@/core/records/stock/container";
+import { placeOf } from "@/core/records/stock/entry";
+import type { BookLine } from "@/core/records/stock/lines";
+import { reasonOf } from "@/core/result";
+import { type Books, counterStock } from "@/data/stock";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
+import { Text } from "@/ui/text";
+import { TextField } from "@/ui/text-field";
+import { actName, placeName, yearName } from "@/words/ledger";
+
+interface BookTableProps {
+  books: Books;
+  byId: ReadonlyMap<string, Container>;
+  /** Only what moved in or out of this one. */
+  container: string | null;
+  name: string | null;
+  onAll: () => void;
+}
+
+const ROW_PX = 60;
+const TALL_PX = 430;
+
+/** Every line of the books, the newest first; of thousands only those in sight are drawn. */
+export function BookTable({ books, byId, container, name, onAll }: BookTableProps) {
+  const [query, setQuery] = useState("");
+  const lines = useMemo(() => {
+    const words = query.toLowerCase().split(/\s+/).filter(Boolean);
+    const place = container === null ? null : placeOf(container);
+    const textOf = (line: BookLine) =>
+      `${actName(line)} ${yearName(line)} ${books.vehicles.get(line.jobId ?? "") ?? ""} ${line.technician} ${line.remark} ${placeName(line.from, byId)} ${placeName(line.to, byId)}`.toLowerCase();
+    return books.lines.filter(
+      (line) =>
+        (place === null || line.from === place || line.to === place) &&
+        (words.length === 0 || words.every((word) => textOf(line).includes(word))),
+    );
+  }, [books, byId, container, query]);
+  const scroller = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: lines.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_PX,
+    overscan: 6,
+  });
+  return (
+    <Card
+      title={
+        name === null
+          ? `The books, ${lines.length === 1 ? "one line" : `${lines.length} lines`}`
+          : `In and out of ${name}`
+      }
+      aside={
+        container !== null && (
+          <BenchButton kind="quiet" onClick={onAll}>
+            All containers
+          </BenchButton>
+        )
+      }
+    >
+      <TextField
+        label="Find a line"
+        value={query}
+        placeholder="Vehicle, technician, act, container"
+        onChange={setQuery}
+      />
+      {lines.length === 0 ? (
+        <Text color="soft" mt="2">
+          No line has these words.
+        </Text>
+      ) : (
+        <Box
+          ref={scroller}
+          mt="2"
+          h={`${Math.min(TALL_PX, lines.length * ROW_PX)}px`}
+          overflowY="auto"
+          tabIndex={0}
+          role="list"
+          aria-label="Book lines"
+        >
+          <Box position="relative" h={`${virtual.getTotalSize()}px`} role="presentation">
+            {virtual.getVirtualItems().map(({ index, start }) => (
+              <Box
+                key={lines[index]!.id}
+                role="listitem"
+                position="absolute"
+                top="0"
+                left="0"
+                right="0"
+                h={`${ROW_PX}px`}
+                borderTopWidth="1px"
+                borderColor="line"
+                style={{ transform: `translateY(${start}px)` }}
+              >
+                <Line line={lines[index]!} books={books} byId={byId} />
+              </Box>
+            ))}
+          </Box>
+        </Box>
+      )}
+    </Card>
+  );
+}
+
+function Line({ line, books, byId }: { line: BookLine; books: Books; byId: ReadonlyMap<string, Container> }) {
+  const figures = useFigures();
+  const [failure, setFailure] = useState<string | null>(null);
+  const vehicle = line.jobId === null ? null : (books.vehicles.get(line.jobId) ?? "a job that is no longer here");
+  const takesBack = books.counters.has(line.id);
+  const under = [vehicle, line.technician, line.remark].filter(Boolean).join(", ");
+  return (
+    <Flex gap="3" align="center" h="100%" color={line.void ? "soft" : "ink"}>
+      <Text flex="0 0 92px" fontSize="14px" color="soft">
+        {format(new Date(line.at), "d MMM yy")}
+      </Text>
+      <Box flex="1" minW="0">
+        <Text truncate textDecoration={line.void ? "line-through" : undefined}>
+          {`${takesBack ? "Taken back: " : ""}${actName(line)}: ${placeName(line.from, byId)} to ${placeName(line.to, byId)}`}
+        </Text>
+        <Text typed color={failure === null ? "soft" : "act"} fontSize="14px" truncate>
+          {failure ?? (under || yearName(line))}
+        </Text>
+      </Box>
+      <Text flex="0 0 auto" fontWeight="650" fontSize="17px" whiteSpace="nowrap">
+        {`${line.estimated ? "≈ " : ""}${figures.quantity(line.grams, "g", line.grams < 20 ? 1 : 0)}`}
+      </Text>
+      <Box flex="0 0 104px" textAlign="right">
+        {line.jobId !== null ? (
+          <BenchButton asChild kind="quiet" px="3" fontSize="14px">
+            <Link href={`/job/${encodeURIComponent(line.jobId)}/sign-off`} aria-label={`Job of ${vehicle}`}>
+              Its job
+            </Link>
+          </BenchButton>
+        ) : (
+          !line.void && (
+            <BenchButton
+              kind="quiet"
+              px="3"
+              fontSize="14px"
+              onClick={() => counterStock(line.id).catch((error: unknown) => setFailure(reasonOf(error)))}
+            >
+              Take back
+            </BenchButton>
+          )
+        )}
+      </Box>
+    </Flex>
+  );
+}

@@ -1,0 +1,149 @@
+"use client";
+
+import { Box, Flex, Grid, NativeSelect, Stack } from "@chakra-ui/react";
+import { useState } from "react";
+import { circuitOils } from "@/core/charge/oil";
+import { fields } from "@/core/records/fields";
+import {
+  type Container,
+  type ContainerKind,
+  containerKinds,
+  newContainer,
+  type Origin,
+  origins,
+} from "@/core/records/stock/container";
+import { placeOf, stockEntry } from "@/core/records/stock/entry";
+import { reasonOf } from "@/core/result";
+import { type Entry, entry, entryValue } from "@/core/units/entry";
+import { putContainer } from "@/data/stock";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { Choice } from "@/ui/choice";
+import { useFigures } from "@/ui/figures";
+import { NumberField } from "@/ui/number-field";
+import { Text } from "@/ui/text";
+import { TextField } from "@/ui/text-field";
+import { kindNames, originNames } from "@/words/ledger";
+
+const kindOptions = containerKinds.map((value) => ({ value, label: kindNames[value] }));
+const originOptions = origins.map((value) => ({ value, label: originNames[value] }));
+const gases = [
+  { value: "R134a", label: "R134a" },
+  { value: "R1234yf", label: "R1234yf" },
+] as const;
+
+/** A container that comes onto the shelf, or what one is put right. */
+export function ContainerForm({ container, onClose }: { container?: Container; onClose: () => void }) {
+  const figures = useFigures();
+  const blank = () => entry("", figures.unit("g"));
+  const [kind, setKind] = useState<ContainerKind>(container?.kind ?? "cylinder");
+  const [name, setName] = useState(container?.name ?? "");
+  const [refrigerant, setRefrigerant] = useState<Container["refrigerant"]>(container?.refrigerant ?? null);
+  const [oil, setOil] = useState<Container["oil"]>(container?.oil ?? null);
+  const [origin, setOrigin] = useState<Origin>(container?.origin ?? "new");
+  const [tare, setTare] = useState<Entry>(container?.tare ?? blank);
+  const [low, setLow] = useState<Entry>(container?.low ?? blank);
+  const [content, setContent] = useState<Entry>(blank);
+  const [failure, setFailure] = useState<string | null>(null);
+  const gas = kind === "cylinder" || kind === "can" || kind === "machine";
+  const typedWrong = [
+    [fields.tare, tare],
+    [fields.lowStock, low],
+    [fields.moved, content],
+  ].some(([spec, given]) => (given as Entry).text.trim() !== "" && entryValue(spec as never, given as Entry) === null);
+  const gap =
+    name.trim() === ""
+      ? "Give it a name."
+      : gas && refrigerant === null
+        ? "Which refrigerant is in it?"
+        : kind === "oil" && oil === null
+          ? "Which oil is it?"
+          : typedWrong
+            ? "A weight cannot be read."
+            : null;
+  const save = async () => {
+    const now = new Date().toISOString();
+    const what = {
+      name: name.trim().slice(0, 200),
+      kind,
+      refrigerant: gas ? refrigerant : null,
+      oil: kind === "oil" ? oil : null,
+      origin: kind === "machine" ? ("recovered" as const) : origin,
+      tare,
+      low,
+    };
+    const id = container?.id ?? crypto.randomUUID();
+    const grams = entryValue(fields.moved, content);
+    const first =
+      container === undefined && grams !== null
+        ? stockEntry(crypto.randomUUID(), now, { act: "receive", grams, from: "supplier", to: placeOf(id) })
+        : null;
+    await putContainer(container === undefined ? newContainer(id, now, what) : { ...container, ...what }, first);
+    onClose();
+  };
+  const body = (
+    <Stack gap="3">
+      {container === undefined && <Choice label="What it is" options={kindOptions} value={kind} onChange={setKind} />}
+      <Grid templateColumns={{ base: "1fr", md: container === undefined ? "1fr 1fr" : "1fr" }} gap="3">
+        <TextField label="Name" value={name} placeholder="As it stands on it" onChange={setName} />
+        {gas ? (
+          <Choice label="Refrigerant" options={gases} value={refrigerant} onChange={setRefrigerant} />
+        ) : kind === "oil" ? (
+          <Box>
+            <Text fontWeight="600" fontSize="14px">
+              Kind of oil
+            </Text>
+            <NativeSelect.Root mt="1">
+              <NativeSelect.Field
+                aria-label="Kind of oil"
+                h="target"
+                bg="field"
+                borderColor="edge"
+                fontSize="16px"
+                value={oil ?? ""}
+                onChange={(event) => setOil((event.target.value || null) as Container["oil"])}
+              >
+                <option value="">Choose</option>
+                {circuitOils.map((one) => (
+                  <option key={one}>{one}</option>
+                ))}
+              </NativeSelect.Field>
+              <NativeSelect.Indicator />
+            </NativeSelect.Root>
+          </Box>
+        ) : (
+          <Box />
+        )}
+        {gas && kind !== "machine" && (
+          <Choice label="Where it is from" options={originOptions} value={origin} onChange={setOrigin} />
+        )}
+        {container === undefined && (
+          <NumberField spec={fields.moved} label="What is in it" value={content} onChange={setContent} />
+        )}
+        <NumberField
+          spec={fields.tare}
+          value={tare}
+          hint="then it can be counted standing on the scale"
+          onChange={setTare}
+        />
+        <NumberField spec={fields.lowStock} value={low} hint="the shelf says when it is under this" onChange={setLow} />
+      </Grid>
+      <Flex gap="2" align="center" wrap="wrap">
+        <BenchButton
+          kind="act"
+          disabled={gap !== null}
+          onClick={() => save().catch((error: unknown) => setFailure(`${reasonOf(error)}. Nothing was stored.`))}
+        >
+          {container === undefined ? "Put it on the shelf" : "Keep this"}
+        </BenchButton>
+        <BenchButton kind="quiet" onClick={onClose}>
+          Leave it
+        </BenchButton>
+        <Text color={failure === null ? "soft" : "act"} role="status">
+          {failure ?? gap}
+        </Text>
+      </Flex>
+    </Stack>
+  );
+  return container === undefined ? <Card title="New container">{body}</Card> : <Box mt="2">{body}</Box>;
+}

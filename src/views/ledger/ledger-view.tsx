@@ -1,0 +1,212 @@
+"use client";
+
+import { Box, Center, Flex, Grid, Spinner, Stack } from "@chakra-ui/react";
+import { useMemo, useState } from "react";
+import type { Container } from "@/core/records/stock/container";
+import { linesCsv, readLinesCsv } from "@/core/records/stock/csv";
+import { yearIn, yearOf } from "@/core/records/stock/lines";
+import { reasonOf } from "@/core/result";
+import { addStock, type Books, loadBooks } from "@/data/stock";
+import { useStored } from "@/session/stored";
+import { AppFrame } from "@/ui/app-frame";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
+import { FileButton } from "@/ui/file-button";
+import { Notice } from "@/ui/notice";
+import { saveTextFile } from "@/ui/save-file";
+import { StoreFailure } from "@/ui/store-failure";
+import { Text } from "@/ui/text";
+import { checkSentence, csvSentence, yearName } from "@/words/ledger";
+import { BookTable } from "./book-table";
+import { ContainerForm } from "./container-form";
+import { Shelf } from "./shelf";
+
+/** Where every gram is: what stands on the shelf, what moved, what a year comes to. */
+export function LedgerView() {
+  const stored = useStored(loadBooks);
+  const books = stored.state === "ready" ? stored.value : null;
+  const [adding, setAdding] = useState(false);
+  const [said, setSaid] = useState<{ tone: "act" | "done"; title: string; text: string } | null>(null);
+  const read = async (file: File) => {
+    const table = readLinesCsv(await file.text());
+    if (!table.ok) return setSaid({ tone: "act", title: "Not read", text: csvSentence(file.name, table.issue) });
+    const { added, here } = await addStock(table.value.entries);
+    const left = table.value.ofJobs > 0 ? ` ${table.value.ofJobs} lines of jobs come with their jobs' files.` : "";
+    setSaid({ tone: "done", title: "Read", text: `${added} entries added, ${here} stood already.${left}` });
+  };
+  const failed = (error: unknown) =>
+    setSaid({ tone: "act", title: "Not done", text: `${reasonOf(error)}. What was stored is as it was.` });
+  return (
+    <AppFrame
+      current="ledger"
+      header={
+        <>
+          <Text as="h1" fontSize="20px" fontWeight="650">
+            Ledger
+          </Text>
+          <Flex ml="auto" gap="2">
+            <FileButton label="Table of the books" accept=".csv,text/csv" onFile={(file) => read(file).catch(failed)}>
+              Read a table
+            </FileButton>
+            <BenchButton
+              kind="quiet"
+              disabled={books === null || books.lines.length === 0}
+              onClick={() =>
+                books &&
+                saveTextFile(
+                  `evrid-books-${new Date().toISOString().slice(0, 10)}.csv`,
+                  linesCsv(books.lines, books.counters),
+                  "text/csv",
+                )
+              }
+            >
+              Save as a table
+            </BenchButton>
+            <BenchButton kind="act" onClick={() => setAdding(true)}>
+              New container
+            </BenchButton>
+          </Flex>
+        </>
+      }
+    >
+      <Stack as="main" p="4" gap="3.5" maxW="1240px">
+        {said && (
+          <Notice tone={said.tone} title={said.title}>
+            {said.text}
+          </Notice>
+        )}
+        {adding && <ContainerForm onClose={() => setAdding(false)} />}
+        {stored.state === "failed" || stored.state === "silent" ? (
+          <StoreFailure reason={stored.state === "failed" ? stored.reason : null} onAgain={stored.again} />
+        ) : books === null ? (
+          <Center h="40vh" gap="3">
+            <Spinner /> <Text>Adding up the books</Text>
+          </Center>
+        ) : books.containers.length === 0 && books.lines.length === 0 ? (
+          !adding && (
+            <Box py="16" textAlign="center">
+              <Text fontSize="26px" fontWeight="650">
+                Nothing on the shelf
+              </Text>
+              <Text color="soft" fontSize="17px" mt="1">
+                Add each cylinder, can, bottle and recovery machine with what is in it. Jobs then take from them, and
+                the books say where every gram is.
+              </Text>
+            </Box>
+          )
+        ) : (
+          <Opened books={books} />
+        )}
+      </Stack>
+    </AppFrame>
+  );
+}
+
+function Opened({ books }: { books: Books }) {
+  const figures = useFigures();
+  const byId = useMemo(() => new Map(books.containers.map((one): [string, Container] => [one.id, one])), [books]);
+  const years = useMemo(() => [...new Set(books.lines.map(({ at }) => yearIn(at)))].sort().reverse(), [books]);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const year = chosen ?? years[0] ?? yearIn(new Date().toISOString());
+  const [container, setContainer] = useState<string | null>(null);
+  const { differing } = books.check;
+  return (
+    <Grid
+      gap="3.5"
+      templateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 400px) minmax(0, 1fr)" }}
+      alignItems="start"
+    >
+      <Shelf books={books} chosen={container} onChoose={setContainer} />
+      <Stack gap="3.5" minW="0">
+        <Card
+          title="The year"
+          aside={
+            <Flex gap="1.5" role="group" aria-label="Year">
+              {years.slice(0, 4).map((one) => (
+                <BenchButton key={one} kind={one === year ? "main" : "quiet"} px="3" onClick={() => setChosen(one)}>
+                  {one}
+                </BenchButton>
+              ))}
+            </Flex>
+          }
+        >
+          <YearTable books={books} year={year} />
+          <Text mt="2" fontWeight="600" color={differing.length === 0 ? "done" : "act"}>
+            {differing.length === 0
+              ? "Every gram of every year is accounted for."
+              : `${differing.length === 1 ? "One job does" : `${differing.length} jobs do`} not add up.`}
+          </Text>
+          <Text color="soft" fontSize="15px">
+            {checkSentence(books.check, figures)}
+          </Text>
+          {differing.slice(0, 5).map(({ jobId, differenceG }) => (
+            <Text key={jobId} fontSize="15px" color="act">
+              {`${books.vehicles.get(jobId) ?? "A job that is no longer here"}: ${figures.quantity(differenceG, "g", 1)} not accounted for`}
+            </Text>
+          ))}
+        </Card>
+        <BookTable
+          books={books}
+          byId={byId}
+          container={container}
+          name={container === null ? null : (byId.get(container)?.name ?? null)}
+          onAll={() => setContainer(null)}
+        />
+      </Stack>
+    </Grid>
+  );
+}
+
+const sums = [
+  ["receivedG", "Came in"],
+  ["recoveredG", "Out of vehicles"],
+  ["drawnG", "Onto jobs"],
+  ["sentOffG", "Sent off"],
+  ["usedG", "Used"],
+  ["differenceG", "Found more"],
+] as const;
+
+function YearTable({ books, year }: { books: Books; year: string }) {
+  const figures = useFigures();
+  const rows = yearOf(books.lines, year);
+  if (rows.length === 0) return <Text color="soft">Nothing moved in this year.</Text>;
+  return (
+    <Box overflowX="auto">
+      <Box as="table" w="100%" fontSize="16px">
+        <thead>
+          <tr>
+            {["", ...sums.map(([, name]) => name)].map((head, i) => (
+              <Box
+                key={head || "of"}
+                as="th"
+                textAlign={i === 0 ? "left" : "right"}
+                pb="1"
+                pl="2"
+                fontWeight="600"
+                color="soft"
+                fontSize="14px"
+              >
+                <Text as="span">{head || `in ${figures.label("g")}`}</Text>
+              </Box>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={yearName(row)}>
+              <Box as="td" borderTopWidth="1px" borderColor="line" py="1.5" fontWeight="600">
+                {yearName(row)}
+              </Box>
+              {sums.map(([field]) => (
+                <Box key={field} as="td" borderTopWidth="1px" borderColor="line" textAlign="right" pl="2">
+                  {Math.abs(row[field]) < 0.05 ? "–" : figures.number(row[field], "g")}
+                </Box>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,120 @@
+"use client";
+
+import { Box, Flex, Stack } from "@chakra-ui/react";
+import { useState } from "react";
+import { fields } from "@/core/records/fields";
+import type { Container } from "@/core/records/stock/container";
+import { entryValue } from "@/core/units/entry";
+import type { Books } from "@/data/stock";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
+import { Text } from "@/ui/text";
+import { kindNames, originNames } from "@/words/ledger";
+import { ContainerForm } from "./container-form";
+import { StockForm } from "./stock-form";
+
+interface ShelfProps {
+  books: Books;
+  chosen: string | null;
+  onChoose: (id: string | null) => void;
+}
+
+/** What stands on the shelf, with what is in it; the chosen one with what can be done with it. */
+export function Shelf({ books, chosen, onChoose }: ShelfProps) {
+  const [withOff, setWithOff] = useState(false);
+  const off = books.containers.filter(({ retiredAt }) => retiredAt !== null).length;
+  const shown = books.containers.filter(({ retiredAt }) => withOff || retiredAt === null);
+  return (
+    <Card title="On the shelf">
+      <Stack gap="0">
+        {shown.map((container) => (
+          <Standing
+            key={container.id}
+            container={container}
+            books={books}
+            open={chosen === container.id}
+            onOpen={() => onChoose(chosen === container.id ? null : container.id)}
+          />
+        ))}
+      </Stack>
+      {shown.length === 0 && (
+        <Text color="soft">No container stands here. What jobs drew from is in the books beside.</Text>
+      )}
+      {off > 0 && (
+        <BenchButton kind="quiet" mt="2" aria-pressed={withOff} onClick={() => setWithOff(!withOff)}>
+          {withOff ? "Hide what is off the shelf" : `Show ${off} off the shelf`}
+        </BenchButton>
+      )}
+    </Card>
+  );
+}
+
+interface StandingProps {
+  container: Container;
+  books: Books;
+  open: boolean;
+  onOpen: () => void;
+}
+
+function Standing({ container, books, open, onOpen }: StandingProps) {
+  const figures = useFigures();
+  const heldG = books.held.get(container.id) ?? 0;
+  const lowG = entryValue(fields.lowStock, container.low);
+  const tareG = entryValue(fields.tare, container.tare);
+  const low = container.retiredAt === null && lowG !== null && heldG < lowG;
+  const [editing, setEditing] = useState(false);
+  const what = [
+    kindNames[container.kind],
+    container.refrigerant ?? container.oil,
+    container.refrigerant === null ? null : originNames[container.origin].toLowerCase(),
+    container.retiredAt === null ? null : "off the shelf",
+  ].filter((part) => part !== null);
+  return (
+    <Box borderTopWidth="1px" borderColor="line" bg={open ? "band" : undefined} mx="-4" px="4">
+      <Box asChild w="100%" textAlign="left" cursor="pointer" py="2">
+        <button type="button" aria-expanded={open} onClick={onOpen}>
+          <Flex gap="3" align="center">
+            <Box flex="1" minW="0">
+              <Text as="span" typed display="block" fontWeight="650" fontSize="17px" truncate>
+                {container.name || "Unnamed"}
+              </Text>
+              <Text
+                as="span"
+                display="block"
+                color={low ? "act" : "soft"}
+                fontWeight={low ? "650" : "400"}
+                fontSize="14px"
+              >
+                {low ? `Low: under ${figures.quantity(lowG, "g")}. ` : ""}
+                {what.join(", ")}
+              </Text>
+            </Box>
+            <Text as="span" fontSize="24px" fontWeight="650" whiteSpace="nowrap" color={heldG < -0.5 ? "act" : "ink"}>
+              {figures.quantity(heldG, "g")}
+            </Text>
+          </Flex>
+        </button>
+      </Box>
+      {open && (
+        <Box pb="3">
+          {heldG < -0.5 && (
+            <Text color="act">
+              More was taken than came in: weigh it, and the books are put right by the difference.
+            </Text>
+          )}
+          {tareG !== null && (
+            <Text color="soft" fontSize="15px">
+              {`Empty ${figures.quantity(tareG, "g")}; on the scale it should read ${figures.quantity(tareG + heldG, "g")}.`}
+            </Text>
+          )}
+          {editing ? (
+            <ContainerForm container={container} onClose={() => setEditing(false)} />
+          ) : (
+            <StockForm container={container} heldG={heldG} books={books} onEdit={() => setEditing(true)} />
+          )}
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,189 @@
+"use client";
+
+import { Flex, NativeSelect, Stack } from "@chakra-ui/react";
+import { useState } from "react";
+import { techniciansOf } from "@/core/records/choices";
+import { fields } from "@/core/records/fields";
+import type { Container } from "@/core/records/stock/container";
+import { countEntry, placeOf, type StockEntry, stockEntry } from "@/core/records/stock/entry";
+import { kindOf } from "@/core/records/stock/lines";
+import { reasonOf } from "@/core/result";
+import { type Entry, entry, entryValue } from "@/core/units/entry";
+import { type Books, bookStock, putContainer } from "@/data/stock";
+import { useChoices } from "@/session/choices";
+import { BenchButton } from "@/ui/buttons";
+import { Choice } from "@/ui/choice";
+import { useFigures } from "@/ui/figures";
+import { NumberField } from "@/ui/number-field";
+import { Text } from "@/ui/text";
+import { TextField } from "@/ui/text-field";
+
+interface StockFormProps {
+  container: Container;
+  heldG: number;
+  books: Books;
+  onEdit: () => void;
+}
+
+const acts = [
+  { value: "receive", label: "Came in" },
+  { value: "count", label: "Weigh it" },
+  { value: "move", label: "Move" },
+  { value: "send-off", label: "Send off" },
+  { value: "use", label: "Used" },
+] as const;
+type Act = (typeof acts)[number]["value"];
+
+/** What can be booked of a container outside of jobs: each act writes one line, and none is ever changed. */
+export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
+  const figures = useFigures();
+  const choices = useChoices();
+  const [act, setAct] = useState<Act | null>(null);
+  const [amount, setAmount] = useState<Entry>(() => entry("", figures.unit("g")));
+  const [technician, setTechnician] = useState(() => techniciansOf(choices)[0] ?? "");
+  const [remark, setRemark] = useState("");
+  const [target, setTarget] = useState("");
+  const [said, setSaid] = useState<{ tone: "act" | "done"; text: string } | null>(null);
+  const tareG = entryValue(fields.tare, container.tare);
+  const others = books.containers.filter(
+    (one) =>
+      one.id !== container.id && one.retiredAt === null && one.kind !== "dye" && kindOf(one) === kindOf(container),
+  );
+  const grams = entryValue(act === "count" ? fields.counted : fields.moved, amount);
+  // With its own weight known, the scale is read with the container on it.
+  const netG = grams === null ? null : act === "count" && tareG !== null ? grams - tareG : grams;
+  const gap =
+    grams === null
+      ? "Give the weight."
+      : netG !== null && netG < 0
+        ? `Less than its own ${figures.quantity(tareG, "g")}: is it the right container?`
+        : act === "move" && target === ""
+          ? "Choose where it goes."
+          : act !== "receive" && act !== "count" && grams > heldG + 0.5
+            ? `The books have ${figures.quantity(Math.max(0, heldG), "g")} in it: weigh it first.`
+            : null;
+  const book = async () => {
+    if (act === null || grams === null || netG === null || gap !== null) return;
+    const [id, at] = [crypto.randomUUID(), new Date().toISOString()];
+    const by = { technician: technician.trim(), remark: remark.trim() };
+    const made = entryOfAct(act, { id, at, container, grams, netG, heldG, target }, by);
+    if (made !== null) await bookStock(made);
+    setAmount(entry("", figures.unit("g")));
+    setRemark("");
+    setAct(null);
+    setSaid({
+      tone: "done",
+      text: made === null ? "The books and the scale agree; nothing had to be written." : "Booked.",
+    });
+  };
+  const failed = (error: unknown) => setSaid({ tone: "act", text: `${reasonOf(error)}. Nothing was booked.` });
+  const onShelf = container.retiredAt === null;
+  return (
+    <Stack gap="2.5" mt="1.5">
+      <Choice
+        label="What to book"
+        options={acts}
+        value={act}
+        onChange={(next) => {
+          setAct(next);
+          setSaid(null);
+        }}
+      />
+      {act !== null && (
+        <>
+          <NumberField
+            spec={act === "count" ? fields.counted : fields.moved}
+            label={
+              act === "count" ? (tareG === null ? "What is in it" : "On the scale, with the container") : "How much"
+            }
+            value={amount}
+            onChange={setAmount}
+          />
+          {act === "move" && (
+            <NativeSelect.Root>
+              <NativeSelect.Field
+                aria-label="Into which container"
+                h="target"
+                bg="field"
+                borderColor="edge"
+                fontSize="16px"
+                value={target}
+                onChange={(event) => setTarget(event.target.value)}
+              >
+                <option value="">{others.length === 0 ? "No other holds this" : "Into which container"}</option>
+                {others.map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+              </NativeSelect.Field>
+              <NativeSelect.Indicator />
+            </NativeSelect.Root>
+          )}
+          <Flex gap="3">
+            <TextField label="By whom" value={technician} onChange={(text) => setTechnician(text.slice(0, 200))} />
+            <TextField label="Remark" value={remark} onChange={setRemark} />
+          </Flex>
+          <Flex gap="2" align="center">
+            <BenchButton kind="act" disabled={gap !== null} onClick={() => book().catch(failed)}>
+              Book it
+            </BenchButton>
+            <Text color="soft" fontSize="15px" flex="1">
+              {gap ??
+                (act === "count" && netG !== null
+                  ? `${signed(netG - heldG, figures.quantity(Math.abs(netG - heldG), "g"))} the books.`
+                  : "")}
+            </Text>
+          </Flex>
+        </>
+      )}
+      {said !== null && (
+        <Text role={said.tone === "act" ? "alert" : "status"} color={said.tone}>
+          {said.text}
+        </Text>
+      )}
+      <Flex gap="2" wrap="wrap">
+        <BenchButton kind="quiet" onClick={onEdit}>
+          Change what it is
+        </BenchButton>
+        <BenchButton
+          kind="quiet"
+          onClick={() =>
+            putContainer({ ...container, retiredAt: onShelf ? new Date().toISOString() : null }).catch(failed)
+          }
+        >
+          {onShelf ? "Off the shelf" : "Back on the shelf"}
+        </BenchButton>
+      </Flex>
+    </Stack>
+  );
+}
+
+const signed = (difference: number, text: string) =>
+  Math.abs(difference) < 0.5 ? "As" : difference > 0 ? `${text} more than` : `${text} less than`;
+
+interface Booking {
+  id: string;
+  at: string;
+  container: Container;
+  grams: number;
+  netG: number;
+  heldG: number;
+  target: string;
+}
+
+function entryOfAct(
+  act: Act,
+  { id, at, container, grams, netG, heldG, target }: Booking,
+  by: Pick<StockEntry, "technician" | "remark">,
+): StockEntry | null {
+  const here = placeOf(container.id);
+  if (act === "count") return countEntry(id, at, container.id, { bookG: heldG, foundG: netG }, by);
+  const [from, to] = {
+    receive: ["supplier", here],
+    move: [here, placeOf(target)],
+    "send-off": [here, "away"],
+    use: [here, "used"],
+  }[act] as [string, string];
+  return stockEntry(id, at, { act, grams, from, to, ...by });
+}

@@ -1,0 +1,224 @@
+"use client";
+
+import { Box, Flex, Grid } from "@chakra-ui/react";
+import type { Ref } from "react";
+import type { PartId } from "@/core/causes/signs";
+import { type Comparison, compareTests } from "@/core/records/compare-tests";
+import type { Job } from "@/core/records/job";
+import { BeforeAfter } from "@/pictures/before-after";
+import { type BoardMark, CircuitBoard } from "@/pictures/circuit-board";
+import { VacuumTrace } from "@/pictures/vacuum-trace";
+import { useFigures } from "@/ui/figures";
+import { useAccuracy } from "@/ui/instruments";
+import { Qr } from "@/ui/qr";
+import { Text } from "@/ui/text";
+import { jobQr } from "@/views/vehicles/qr-text";
+import { bandOfRow, type Report, type ReportAnswers, type ReportBlock, told } from "@/words/report";
+
+interface ReportSheetProps {
+  ref: Ref<HTMLDivElement>;
+  report: Report;
+  job: Job;
+  answers: ReportAnswers;
+  size: "A4" | "LETTER";
+}
+
+/** The sheet of paper itself: light whatever the screen is, and alone on the printed page. */
+export function ReportSheet({ ref, report, job, answers, size }: ReportSheetProps) {
+  return (
+    <Box
+      ref={ref}
+      className="chakra-theme light printed"
+      data-size={size}
+      colorPalette="gray"
+      bg="#fff"
+      color="#1c2326"
+      borderWidth="1px"
+      borderColor="line"
+      rounded="card"
+      px={{ base: "6", md: "10" }}
+      py="8"
+      lineHeight="1.4"
+    >
+      {/* A printer knows nothing of the frame around it. */}
+      <style>{`@page { size: ${size === "A4" ? "A4" : "letter"}; margin: 14mm; }`}</style>
+      <Flex gap="4" align="start">
+        <Box flex="1" minW="0">
+          {report.shop !== "" && (
+            <Text typed fontWeight="650" fontSize="15px">
+              {report.shop}
+            </Text>
+          )}
+          <Text typed as="h2" fontSize="27px" fontWeight="700" lineHeight="1.15">
+            {report.vehicle}
+          </Text>
+          <Text fontSize="14px">{report.facts.join(" · ")}</Text>
+        </Box>
+        <Qr text={jobQr(job.id)} label="Code of this job" size={92} />
+      </Flex>
+      {report.sections.map(({ title, blocks }) => (
+        <Box as="section" key={title} mt="4">
+          <Text
+            as="h3"
+            fontSize="15px"
+            fontWeight="700"
+            borderBottomWidth="1px"
+            borderColor="#d3cdc0"
+            pb="0.5"
+            mb="1.5"
+          >
+            {title}
+          </Text>
+          {blocks.map((block) => (
+            <Block key={JSON.stringify(block)} block={block} job={job} answers={answers} />
+          ))}
+        </Box>
+      ))}
+      <Text mt="5" fontWeight="650">
+        {report.signed}
+      </Text>
+      <Text fontSize="12.5px" mt="1">
+        {report.foot}
+      </Text>
+    </Box>
+  );
+}
+
+function Block({ block, job, answers }: { block: ReportBlock; job: Job; answers: ReportAnswers }) {
+  switch (block.kind) {
+    case "text":
+      return (
+        <Text typed={block.typed ?? false} fontWeight={block.strong ? "650" : "400"} fontSize="15px" mt="0.5">
+          {block.text}
+        </Text>
+      );
+    case "facts":
+      return (
+        <Grid
+          as="dl"
+          templateColumns={{ base: "1fr", md: "130px minmax(0, 1fr)" }}
+          columnGap="4"
+          rowGap="1"
+          fontSize="15px"
+        >
+          {block.rows.map(({ what, text, typed }) => (
+            <Box key={what} display="contents">
+              <Text as="dt" fontWeight="650">
+                {what}
+              </Text>
+              <Text as="dd" typed={typed ?? false}>
+                {text}
+              </Text>
+            </Box>
+          ))}
+        </Grid>
+      );
+    case "table":
+      return (
+        <Box overflowX="auto">
+          <Box as="table" w="100%" fontSize="14px" mt="1">
+            <thead>
+              <tr>
+                {block.head.map((head) => (
+                  <Box as="th" key={head} textAlign="left" fontWeight="650" pr="3" pb="0.5" verticalAlign="bottom">
+                    <Text as="span">{head}</Text>
+                  </Box>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {block.rows.map((row) => (
+                <tr key={row.join("|")}>
+                  {row.map((cell, i) => (
+                    <Box
+                      as="td"
+                      key={`${block.head[i]}`}
+                      borderTopWidth="1px"
+                      borderColor="#e4dfd4"
+                      pr="3"
+                      py="0.5"
+                      verticalAlign="top"
+                    >
+                      <Text as="span">{cell}</Text>
+                    </Box>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </Box>
+        </Box>
+      );
+    case "picture":
+      return (
+        <Box data-picture={block.which} my="1.5" maxW="640px">
+          <Picture which={block.which} job={job} answers={answers} />
+        </Box>
+      );
+  }
+}
+
+function Picture({ which, job, answers }: { which: string; job: Job; answers: ReportAnswers }) {
+  const figures = useFigures();
+  const accuracy = useAccuracy();
+  if (which === "vacuum")
+    return (
+      <VacuumTrace
+        evacuate={job.evacuate}
+        targetKpa={null}
+        boilingKpa={null}
+        fitted={null}
+        unit={figures.unit("mbarAbs")}
+      />
+    );
+  if (which === "circuit")
+    return (
+      <CircuitBoard
+        metering={job.intake.metering}
+        notes={job.look.notes}
+        marks={worked(job)}
+        selected={null}
+        onSelect={() => undefined}
+      />
+    );
+  const rows = compareTests(job, [...answers.shifts], accuracy);
+  return <BeforeAfter rows={drawn(rows, answers)} />;
+}
+
+/** Low, high and vent of the slowest engine speed that both tests have. */
+function drawn(rows: readonly Comparison[], answers: ReportAnswers) {
+  const setting = rows.some((row) => row.setting === "idle") ? "idle" : "fast idle";
+  return rows
+    .filter((row) => row.setting === setting && told.includes(row.label))
+    .map((row) => ({
+      name: `${row.label}, ${setting}`,
+      unit: row.unit,
+      before: row.before,
+      after: row.after,
+      band: bandOfRow(row, answers.bands),
+    }));
+}
+
+/** Which parts of the drawing a repaired part is. */
+const places: Partial<Record<Job["repair"]["parts"][number]["part"], PartId>> = {
+  compressor: "compressor",
+  condenser: "condenser",
+  evaporator: "evaporator",
+  "metering-device": "metering-device",
+  drier: "receiver",
+  accumulator: "accumulator",
+  "liquid-line": "liquid-line",
+  "discharge-hose": "discharge-line",
+  "suction-hose": "suction-line",
+  "service-cores": "low-port",
+};
+
+function worked(job: Job): Partial<Record<PartId, BoardMark>> {
+  return Object.fromEntries(
+    job.repair.parts.flatMap(({ part, kind }) => {
+      const place = places[part];
+      return place === undefined
+        ? []
+        : [[place, { text: kind === "renewed" ? "new" : "opened", tone: "done" as const }]];
+    }),
+  );
+}

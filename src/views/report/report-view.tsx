@@ -1,0 +1,130 @@
+"use client";
+
+import { Box, Center, Flex, Spinner, Stack } from "@chakra-ui/react";
+import Link from "next/link";
+import { useSearchParams } from "next/navigation";
+import { useCallback, useRef, useState } from "react";
+import type { Job } from "@/core/records/job";
+import { reasonOf } from "@/core/result";
+import { loadJob } from "@/data/jobs";
+import { useChoices } from "@/session/choices";
+import { useReportAnswers } from "@/session/report";
+import { useStored } from "@/session/stored";
+import { AppFrame } from "@/ui/app-frame";
+import { BenchButton } from "@/ui/buttons";
+import { Choice } from "@/ui/choice";
+import { useFigures } from "@/ui/figures";
+import { useAccuracy } from "@/ui/instruments";
+import { Notice } from "@/ui/notice";
+import { StoreFailure } from "@/ui/store-failure";
+import { Text, useSay } from "@/ui/text";
+import { jobFileName } from "@/words/job";
+import { type Report, type ReportScope, reportOf } from "@/words/report";
+import { saveReport } from "./report-pdf";
+import { ReportSheet } from "./report-sheet";
+
+const scopes = [
+  { value: "customer", label: "For the customer" },
+  { value: "file", label: "All for the file" },
+] as const;
+const sizes = [
+  { value: "A4", label: "A4" },
+  { value: "LETTER", label: "Letter" },
+] as const;
+type PaperSize = (typeof sizes)[number]["value"];
+
+/** The report of a job: read on the page, printed from it, or saved as a PDF made on this device. */
+export function ReportView() {
+  const id = useSearchParams().get("job") ?? "";
+  const query = useCallback(() => loadJob(id), [id]);
+  const stored = useStored(query);
+  const job = stored.state === "ready" && stored.value?.ok ? stored.value.value : null;
+  if (job !== null) return <OpenReport key={job.id} job={job} />;
+  return (
+    <AppFrame current="job" title="Report">
+      {stored.state === "failed" || stored.state === "silent" ? (
+        <Box p="4">
+          <StoreFailure reason={stored.state === "failed" ? stored.reason : null} onAgain={stored.again} />
+        </Box>
+      ) : stored.state === "loading" ? (
+        <Center h="40vh" gap="3">
+          <Spinner /> <Text>Opening the job</Text>
+        </Center>
+      ) : (
+        <Stack p="4" gap="3" maxW="760px">
+          <Notice tone="wait" title="No such job here">
+            It may stand in another browser, or cannot be read; the Bay names what was set aside.
+          </Notice>
+          <BenchButton asChild alignSelf="start">
+            <Link href="/">To the Bay</Link>
+          </BenchButton>
+        </Stack>
+      )}
+    </AppFrame>
+  );
+}
+
+function OpenReport({ job }: { job: Job }) {
+  const figures = useFigures();
+  const accuracy = useAccuracy();
+  const say = useSay();
+  const { shopName, units } = useChoices();
+  const { ready, ...answers } = useReportAnswers(job);
+  const [scope, setScope] = useState<ReportScope>("customer");
+  const [chosen, setSize] = useState<PaperSize | null>(null);
+  // Where inches are read, Letter lies in the printer.
+  const size = chosen ?? (units === "us" ? "LETTER" : "A4");
+  const [busy, setBusy] = useState(false);
+  const [failure, setFailure] = useState<string | null>(null);
+  const sheet = useRef<HTMLDivElement>(null);
+  const report: Report = reportOf(job, answers, { scope, figures, accuracy, shop: shopName });
+  const save = async () => {
+    setBusy(true);
+    setFailure(null);
+    try {
+      const name = jobFileName(job).replace(/\.json$/, `-${scope === "customer" ? "report" : "file"}.pdf`);
+      await saveReport(name, report, {
+        size,
+        job: job.id,
+        pictures: sheet.current!,
+        say,
+        onePage: scope === "customer",
+      });
+    } catch (error) {
+      setFailure(`The PDF could not be made: ${reasonOf(error)}. It can be printed from the page.`);
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <AppFrame
+      current="job"
+      header={
+        <>
+          <Text typed as="h1" fontSize="20px" fontWeight="650" truncate>
+            {`Report, ${report.vehicle}`}
+          </Text>
+          <Flex ml="auto" gap="2" flexShrink="0">
+            <BenchButton kind="quiet" disabled={!ready} onClick={() => window.print()}>
+              Print
+            </BenchButton>
+            <BenchButton kind="act" disabled={!ready} loading={busy} onClick={save}>
+              Save as PDF
+            </BenchButton>
+          </Flex>
+        </>
+      }
+    >
+      <Stack as="main" p="4" gap="3.5" maxW="900px">
+        <Flex gap="5" wrap="wrap" align="end" className="not-printed">
+          <Choice label="How much" options={scopes} value={scope} onChange={setScope} />
+          <Choice label="Paper" options={sizes} value={size} onChange={setSize} />
+          <Text color="soft" flex="1 1 200px" role="status">
+            {failure ?? (ready ? "" : "Weighing the readings for it")}
+          </Text>
+        </Flex>
+        <ReportSheet ref={sheet} report={report} job={job} answers={answers} size={size} />
+      </Stack>
+    </AppFrame>
+  );
+}

@@ -1,0 +1,153 @@
+import path from "node:path";
+import fc from "fast-check";
+import { extractText, getDocumentProxy } from "unpdf";
+import { describe, expect, it } from "vitest";
+import { judge } from "@/core/diagnosis/diagnose";
+import { workshopInstruments } from "@/core/readings/derive/instruments";
+import type { Job } from "@/core/records/job";
+import { readingFilesOf } from "@/core/records/job-readings";
+import { type Figures, figuresIn, metricFigures, systemUnits } from "@/core/units/figures";
+import { demoJobs } from "@/demo/demo-jobs";
+import { type Report, type ReportAnswers, type ReportScope, reportOf } from "@/words/report";
+import { FONT, FONT_EXTENDED, fitted, fontFiles, LEAST_FONT_SIZE, reportDocument, runsOf } from "./report-document";
+
+const [van, , pickup] = demoJobs(new Date("2026-06-01T10:00:00.000Z")) as [Job, Job, Job];
+const answersOf = (job: Job): ReportAnswers => ({
+  before: judge(readingFilesOf(job, "baseline")[0]!),
+  after: judge(readingFilesOf(job, "proof")[0]!),
+  shifts: [],
+  bands: [],
+});
+const nothing: ReportAnswers = { before: null, after: null, shifts: [], bands: [] };
+const known = answersOf(pickup);
+const report = (job: Job, scope: ReportScope, answers = known, figures: Figures = metricFigures): Report =>
+  reportOf(job, answers, { scope, figures, accuracy: workshopInstruments, shop: "Quarry Street Motors" });
+const section = ({ sections }: Report, title: string) =>
+  JSON.stringify(sections.find((one) => one.title === title) ?? "");
+
+const files = path.resolve(import.meta.dirname, "../../../node_modules/@fontsource/atkinson-hyperlegible-next/files");
+
+/** The same library as in the browser, as Node has it. */
+async function pdfOf(made: Report, size: "A4" | "LETTER", onePage = false): Promise<{ pages: number; text: string }> {
+  const { default: pdfmake } = await import("pdfmake");
+  pdfmake.setFonts(
+    Object.fromEntries(
+      Object.entries(fontFiles).map(([name, { normal, bold }]) => [
+        name,
+        { normal: path.join(files, normal), bold: path.join(files, bold) },
+      ]),
+    ),
+  );
+  const options = { size, pictures: new Map(), code: "evrid:job/x", say: (text: string) => text };
+  const buffer = await fitted(onePage, (fontSize, onPages) =>
+    pdfmake.createPdf(reportDocument(made, { ...options, fontSize, onPages })).getBuffer(),
+  );
+  const { totalPages, text } = await extractText(await getDocumentProxy(new Uint8Array(buffer)), { mergePages: true });
+  return { pages: totalPages, text: text.replace(/\s+/g, " ") };
+}
+
+describe("the report of a job", () => {
+  it("tells a customer what was wrong and why, what was done, before and after, what to know", () => {
+    const made = report(pickup, "customer");
+    expect(section(made, "What was wrong")).toMatch(/Undercharge \(\d+ % of cars that read like this\)/);
+    // What was weighed is not guessed beside it.
+    expect(section(made, "What was wrong")).not.toContain("of the label left");
+    expect(section(made, "What was done")).toContain("232 g came out; 625 g are in it now");
+    expect(section(made, "Before and after")).toContain("High side, idle");
+    expect(section(made, "What to know")).toContain("Condenser, drier and O-rings renewed");
+    expect(section(made, "Not tested")).toContain("ow long the sides take to meet");
+    expect(made.signed).toContain("Tamsin Rowe");
+    expect(JSON.stringify(made)).not.toMatch(/undefined|NaN|null/);
+  });
+
+  it("claims nothing of a job on which nothing was done, and says so", () => {
+    const made = report(van, "file", nothing);
+    expect(section(made, "What was wrong")).toContain("nothing is said of what was wrong");
+    expect(section(made, "Not tested")).toMatch(/No running test before the work.*by weight.*Leaks|leaks/);
+    expect(made.signed).toBe("Not signed.");
+    expect(made.sections.map(({ title }) => title)).not.toContain("Before and after");
+  });
+
+  it("speaks in the shop's units throughout", () => {
+    const us = figuresIn(systemUnits.us);
+    for (const scope of ["customer", "file"] as const) {
+      const text = JSON.stringify(report({ ...pickup, signOff: { ...pickup.signOff, remark: "" } }, scope, known, us));
+      expect(text).not.toMatch(/\d (g|kPa|bar|°C|K|mbar)\b/);
+      expect(text).toMatch(/\d psi/);
+    }
+  });
+
+  it("warns where R1234yf burns, and never promises what was not weighed", () => {
+    const yf = { ...pickup, intake: { ...pickup.intake, refrigerant: "R1234yf" as const } };
+    expect(section(report(yf, "customer", nothing), "Cautions")).toContain("burns");
+    const dry = { ...pickup, ledger: [] };
+    expect(section(report(dry, "customer", nothing), "What to know")).not.toContain("It now holds");
+  });
+});
+
+describe("the report as a PDF", () => {
+  it("is one page for the customer on either paper, with every word of the page", async () => {
+    for (const size of ["A4", "LETTER"] as const) {
+      const made = report(pickup, "customer");
+      const { pages, text } = await pdfOf(made, size, true);
+      expect(pages).toBe(1);
+      for (const { title, blocks } of made.sections) {
+        expect(text).toContain(title);
+        for (const block of blocks)
+          if (block.kind === "text")
+            expect(text).toContain(
+              runsOf(block.text)
+                .map((run) => run.text)
+                .join("")
+                .replace(/\s+/g, " "),
+            );
+      }
+      expect(text).toContain("Quarry Street Motors");
+      expect(text).not.toMatch(/undefined|NaN|null/);
+    }
+  }, 60_000);
+
+  it("stays one page for a wordy job, as far as it can be read, and all of the file is there", async () => {
+    const wordy = {
+      ...pickup,
+      signOff: {
+        ...pickup.signOff,
+        remark: "The belt was slack and the pulley noisy; looked at, oiled, ran quiet. ".repeat(9),
+      },
+    };
+    expect((await pdfOf(report(wordy, "customer"), "LETTER", true)).pages).toBe(1);
+    const { pages, text } = await pdfOf(report(wordy, "file"), "A4");
+    expect(pages).toBeGreaterThan(1);
+    for (const title of ["Readings", "The books", "Steps"]) expect(text).toContain(title);
+    expect(text).toContain("Out of the container");
+  }, 60_000);
+
+  it("keeps names whole whose letters the first file of the type lacks", async () => {
+    const named = { ...pickup, intake: { ...pickup.intake, vehicle: "Łukasz Žižka, Škoda ©" } };
+    const { text } = await pdfOf(report(named, "customer", nothing), "A4");
+    expect(text).toContain("Łukasz Žižka, Škoda ©");
+  }, 60_000);
+
+  it("sets every text in runs that give it back, each in a font that has it", () => {
+    fc.assert(
+      fc.property(fc.string({ unit: "grapheme" }), (given) => {
+        const runs = runsOf(given);
+        expect(runs.every(({ font }) => font === FONT || font === FONT_EXTENDED)).toBe(true);
+        const plain = [...given.normalize("NFC")].filter((letter) => /[a-zà-öA-Z0-9 ]/.test(letter)).join("");
+        const back = [...runs.map(({ text }) => text).join("")]
+          .filter((letter) => /[a-zà-öA-Z0-9 ]/.test(letter))
+          .join("");
+        if (!given.includes("≈")) expect(back).toBe(plain);
+      }),
+    );
+  });
+
+  it("gives up making it smaller where it could not be read any more", async () => {
+    const sizes: number[] = [];
+    await fitted(true, async (fontSize, onPages) => {
+      sizes.push(fontSize);
+      onPages(2);
+    });
+    expect(sizes.at(-1)).toBe(LEAST_FONT_SIZE);
+  });
+});

@@ -1,0 +1,1 @@
+export const vehiclePath = (id: string) => `/vehicle?id=${encodeURIComponent(id)}`;

@@ -1,0 +1,238 @@
+"use client";
+
+import { Box, Center, Flex, Grid, Spinner, Stack } from "@chakra-ui/react";
+import Link from "next/link";
+import { useRouter, useSearchParams } from "next/navigation";
+import { useCallback, useMemo, useState } from "react";
+import { soundReadingsOf } from "@/core/records/sound-tests";
+import { forecastOf } from "@/core/records/vehicle-history";
+import { fromVisit, lastVisit } from "@/core/records/visits";
+import { reasonOf } from "@/core/result";
+import { createJobFrom, jobsOf } from "@/data/jobs";
+import { exportVehicle } from "@/data/shop";
+import { loadVehicle, perhapsTheSame, similarVehicles, type VehicleFile } from "@/data/vehicles";
+import { ChargeYears } from "@/pictures/charge-years";
+import { useStored } from "@/session/stored";
+import { AppFrame } from "@/ui/app-frame";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
+import { Notice } from "@/ui/notice";
+import { Qr } from "@/ui/qr";
+import { saveTextFile } from "@/ui/save-file";
+import { StoreFailure } from "@/ui/store-failure";
+import { Text } from "@/ui/text";
+import { circuitWords, refrigerantLabels } from "@/words/job";
+import { dayOf, dueOf, heldWords, passingWords, rateBasis, rateWords, watchWords } from "@/words/vehicles";
+import { vehiclePath } from "./paths";
+import { vehicleQr } from "./qr-text";
+import { VehicleRecord } from "./vehicle-record";
+import { VisitList } from "./visit-list";
+
+/** One vehicle: what becomes of its charge, what it did at every visit, and what is written about it. */
+export function VehicleView() {
+  const id = useSearchParams().get("id") ?? "";
+  const query = useCallback(() => loadVehicle(id), [id]);
+  const stored = useStored(query);
+  const vehicle = stored.state === "ready" ? stored.value : null;
+  return (
+    <AppFrame
+      current="vehicles"
+      header={
+        <>
+          <Text typed as="h1" fontSize="20px" fontWeight="650" truncate>
+            {vehicle?.row.name || "Vehicle"}
+          </Text>
+          {vehicle !== null && <VehicleActs vehicle={vehicle} />}
+        </>
+      }
+    >
+      {stored.state === "failed" || stored.state === "silent" ? (
+        <Box p="4">
+          <StoreFailure reason={stored.state === "failed" ? stored.reason : null} onAgain={stored.again} />
+        </Box>
+      ) : stored.state === "loading" ? (
+        <Center h="40vh" gap="3">
+          <Spinner /> <Text>Opening its record</Text>
+        </Center>
+      ) : vehicle === null ? (
+        <Stack p="4" gap="3" maxW="760px">
+          <Notice tone="wait" title="No such vehicle here">
+            It may stand in another browser, or go by another name now.
+          </Notice>
+          <BenchButton asChild alignSelf="start">
+            <Link href="/vehicles">All vehicles</Link>
+          </BenchButton>
+        </Stack>
+      ) : (
+        <OpenVehicle key={vehicle.id} vehicle={vehicle} />
+      )}
+    </AppFrame>
+  );
+}
+
+function VehicleActs({ vehicle }: { vehicle: VehicleFile }) {
+  const router = useRouter();
+  const [failure, setFailure] = useState<string | null>(null);
+  const fail = (error: unknown) => setFailure(reasonOf(error));
+  const begin = async () => {
+    const its = await jobsOf(vehicle.history.slice(0, 6));
+    const job = await createJobFrom((blank) => {
+      const named = { ...blank, intake: { ...blank.intake, vehicle: vehicle.row.name } };
+      const before = lastVisit(named, its);
+      return before === null ? named : fromVisit(named, before);
+    });
+    router.push(`/job/${job.id}/intake`);
+  };
+  const save = async () => {
+    const text = await exportVehicle(vehicle.id);
+    if (text !== null)
+      saveTextFile(`evrid-${vehicle.row.name.replace(/[^\p{L}\p{N}]+/gu, "-").slice(0, 60)}.json`, text);
+  };
+  return (
+    <Flex ml="auto" gap="2" flexShrink="0" align="center">
+      {failure !== null && (
+        <Text color="act" role="alert">
+          {failure}
+        </Text>
+      )}
+      <BenchButton kind="quiet" onClick={() => save().catch(fail)}>
+        Save as a file
+      </BenchButton>
+      <BenchButton kind="act" onClick={() => begin().catch(fail)}>
+        New job
+      </BenchButton>
+    </Flex>
+  );
+}
+
+function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
+  const figures = useFigures();
+  const { row, history } = vehicle;
+  const [now] = useState(() => Date.now());
+  const forecast = useMemo(() => forecastOf(history), [history]);
+  const jobsQuery = useCallback(() => jobsOf(history), [history]);
+  const jobs = useStored(jobsQuery);
+  const likeQuery = useCallback(
+    async () => ({ same: await perhapsTheSame(row), alike: await similarVehicles(row) }),
+    [row],
+  );
+  const like = useStored(likeQuery);
+  const its = jobs.state === "ready" ? jobs.value : [];
+  const sound = its.length === 0 ? 0 : soundReadingsOf({ ...its[0]!, id: "" }, its).length;
+  const facts = [
+    row.refrigerant === null ? null : refrigerantLabels[row.refrigerant],
+    row.labelG === null ? null : `label ${figures.quantity(row.labelG, "g")}`,
+    row.metering === null ? null : circuitWords[row.metering],
+    row.compressor === null ? null : circuitWords[row.compressor],
+  ].filter((fact) => fact !== null);
+  return (
+    <Grid
+      as="main"
+      p="4"
+      gap="3.5"
+      templateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) 330px" }}
+      maxW="1240px"
+      alignItems="start"
+    >
+      <Stack gap="3.5" minW="0">
+        <Card
+          title="What is in it"
+          aside={
+            <Text color="soft" fontSize="14px">
+              {facts.join(", ")}
+            </Text>
+          }
+        >
+          {forecast === null ? (
+            <>
+              <Text fontSize="26px" fontWeight="650">
+                Not known by weight
+              </Text>
+              <Text color="soft">
+                It was never filled by weight here, so nothing says what is in it. Weigh it at its next visit.
+              </Text>
+            </>
+          ) : (
+            <>
+              <Flex gap="6" wrap="wrap" align="baseline">
+                <Figure label="Reckoned today" value={heldWords(forecast, now, figures)} />
+                <Figure label="Loses" value={rateWords(forecast.rate, figures)} note={rateBasis(forecast.rate)} />
+                {forecast.passing.map(({ share, when }) => (
+                  <Figure
+                    key={share}
+                    label={`Below ${Math.round(share * 100)} % of the label`}
+                    value={passingWords(when, now).likely}
+                    note={passingWords(when, now).range}
+                    tone={dueOf(when, now) === "passed" ? "act" : dueOf(when, now) === "soon" ? "wait" : "ink"}
+                  />
+                ))}
+              </Flex>
+              <Text mt="2" fontSize="16px">
+                {watchWords(forecast, now, figures)}
+              </Text>
+            </>
+          )}
+          {row.labelG !== null && history.length > 0 && (
+            <Box mt="3">
+              <ChargeYears history={history} forecast={forecast} labelG={row.labelG} now={now} />
+              <Text color="soft" fontSize="14px" mt="1">
+                Open dots: weighed as it came. Full dots: filled by weight. The band is what may be left, between the
+                slowest and the fastest loss.
+              </Text>
+            </Box>
+          )}
+        </Card>
+        <VisitList history={history} jobs={its} loading={jobs.state === "loading"} sound={sound} />
+      </Stack>
+      <Stack gap="3.5" minW="0">
+        <VehicleRecord vehicle={vehicle} same={like.state === "ready" ? like.value.same : []} />
+        {like.state === "ready" && like.value.alike.length > 0 && (
+          <Card title="Built alike, by label">
+            <Stack gap="1">
+              {like.value.alike.map((one) => (
+                <Box asChild key={one.id} minH="target" py="1" borderTopWidth="1px" borderColor="line">
+                  <Link href={vehiclePath(one.id)}>
+                    <Text typed fontWeight="600" truncate>
+                      {one.name}
+                    </Text>
+                    <Text color="soft" fontSize="14px">
+                      {`${figures.quantity(one.labelG, "g")}, last here ${dayOf(one.lastAt)}`}
+                    </Text>
+                  </Link>
+                </Box>
+              ))}
+            </Stack>
+          </Card>
+        )}
+        <Card title="Its code">
+          <Flex gap="3" align="center">
+            <Qr text={vehicleQr(vehicle.id)} label="Code of this vehicle" />
+            <Text color="soft" fontSize="14px">
+              Print it and keep it under the bonnet: photographed under Vehicles, it opens this page in a browser that
+              has the record.
+            </Text>
+          </Flex>
+        </Card>
+      </Stack>
+    </Grid>
+  );
+}
+
+function Figure({ label, value, note, tone = "ink" }: { label: string; value: string; note?: string; tone?: string }) {
+  return (
+    <Box minW="0">
+      <Text fontSize="13px" color="soft">
+        {label}
+      </Text>
+      <Text fontSize="24px" fontWeight="650" lineHeight="1.15" color={tone}>
+        {value}
+      </Text>
+      {note && (
+        <Text fontSize="13px" color="soft" maxW="220px">
+          {note}
+        </Text>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,140 @@
+"use client";
+
+import { Box, Center, Flex, Spinner } from "@chakra-ui/react";
+import { useRouter } from "next/navigation";
+import { useCallback, useEffect, useMemo, useState } from "react";
+import type { VehicleRow } from "@/core/records/vehicle-row";
+import { reasonOf } from "@/core/result";
+import { findVehicles, listVehicles } from "@/data/vehicles";
+import { useStored } from "@/session/stored";
+import { AppFrame } from "@/ui/app-frame";
+import { Choice } from "@/ui/choice";
+import { FileButton } from "@/ui/file-button";
+import { Notice } from "@/ui/notice";
+import { readQr } from "@/ui/read-qr";
+import { StoreFailure } from "@/ui/store-failure";
+import { Text } from "@/ui/text";
+import { TextField } from "@/ui/text-field";
+import { dueOf } from "@/words/vehicles";
+import { vehiclePath } from "./paths";
+import { qrPath } from "./qr-text";
+import { VehicleTable } from "./vehicle-table";
+
+const whichOnes = [
+  { value: "all", label: "All" },
+  { value: "due", label: "To call in" },
+] as const;
+type Which = (typeof whichOnes)[number]["value"];
+
+/** Every vehicle that was ever here: found by plate, owner, name or label, with what becomes of its charge. */
+export function VehiclesView() {
+  const router = useRouter();
+  const stored = useStored(listVehicles);
+  const [query, setQuery] = useState("");
+  const [which, setWhich] = useState<Which>("all");
+  const [said, setSaid] = useState<string | null>(null);
+  const found = useFound(query);
+  const [now] = useState(() => Date.now());
+  const all = stored.state === "ready" ? stored.value : null;
+  const rows = useMemo(
+    () =>
+      (all ?? []).filter(
+        (row) =>
+          (found === null || found.has(row.id)) &&
+          (which === "all" || (row.passes !== null && dueOf(row.passes, now) !== "later")),
+      ),
+    [all, found, which, now],
+  );
+  const open = useCallback((row: VehicleRow) => router.push(vehiclePath(row.id)), [router]);
+  const scan = async (picture: File) => {
+    const text = await readQr(picture);
+    const path = text === null ? null : qrPath(text);
+    if (path === null)
+      setSaid("No code of a job or a vehicle is in that picture. Hold it straight and closer, in even light.");
+    else router.push(path);
+  };
+  return (
+    <AppFrame
+      current="vehicles"
+      header={
+        <>
+          <Text as="h1" fontSize="20px" fontWeight="650">
+            Vehicles
+          </Text>
+          {all !== null && (
+            <Text color="soft" role="status">
+              {rows.length === all.length ? `${all.length} on record` : `${rows.length} of ${all.length}`}
+            </Text>
+          )}
+          <Flex ml="auto" gap="2">
+            <FileButton
+              label="Picture of a code"
+              accept="image/*"
+              onFile={(file) => scan(file).catch((error) => setSaid(reasonOf(error)))}
+            >
+              Read its code
+            </FileButton>
+          </Flex>
+        </>
+      }
+    >
+      {stored.state === "failed" || stored.state === "silent" ? (
+        <Box p="4">
+          <StoreFailure reason={stored.state === "failed" ? stored.reason : null} onAgain={stored.again} />
+        </Box>
+      ) : all === null ? (
+        <Center h="40vh" gap="3">
+          <Spinner /> <Text>Opening the records</Text>
+        </Center>
+      ) : all.length === 0 ? (
+        <Box py="16" textAlign="center">
+          <Text fontSize="26px" fontWeight="650">
+            No vehicle on record
+          </Text>
+          <Text color="soft" fontSize="17px" mt="1">
+            A vehicle stands here as soon as a job gives it a name: plate or fleet number, whose it is, what it is.
+          </Text>
+        </Box>
+      ) : (
+        <Flex as="main" direction="column" h="100%" p="4" gap="3" maxW="1240px">
+          {said !== null && (
+            <Notice tone="act" title="Not found">
+              {said}
+            </Notice>
+          )}
+          <Flex gap="4" align="end" wrap="wrap">
+            <Box flex="1 1 260px" maxW="460px">
+              <TextField label="Which car?" value={query} placeholder="Plate, owner, name, label" onChange={setQuery} />
+            </Box>
+            <Choice label="Which" options={whichOnes} value={which} onChange={setWhich} />
+          </Flex>
+          {rows.length === 0 ? (
+            <Text color="soft">
+              {query.trim() === ""
+                ? "None falls below 85 % of its label within four months."
+                : "No vehicle on record has these words."}
+            </Text>
+          ) : (
+            <VehicleTable rows={rows} now={now} onOpen={open} />
+          )}
+        </Flex>
+      )}
+    </AppFrame>
+  );
+}
+
+/** Ids that a query finds in the index; null while nothing is asked. */
+function useFound(query: string): ReadonlySet<string> | null {
+  const [found, setFound] = useState<ReadonlySet<string> | null>(null);
+  useEffect(() => {
+    let newest = true;
+    findVehicles(query).then(
+      (ids) => newest && setFound(ids),
+      () => undefined,
+    );
+    return () => {
+      newest = false;
+    };
+  }, [query]);
+  return found;
+}

@@ -1,0 +1,184 @@
+"use client";
+
+import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
+import Link from "next/link";
+import { useState } from "react";
+import { fields } from "@/core/records/fields";
+import type { Job } from "@/core/records/job";
+import { hasReadings, settingValues } from "@/core/records/job-readings";
+import type { VehicleHistory } from "@/core/records/vehicle-history";
+import type { Visit } from "@/core/records/visit";
+import { entryValue } from "@/core/units/entry";
+import { useLeading } from "@/session/leading";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
+import { Text } from "@/ui/text";
+import { repairPartLabels } from "@/words/job";
+import { dayOf } from "@/words/vehicles";
+
+interface VisitListProps {
+  history: VehicleHistory;
+  jobs: readonly Job[];
+  loading: boolean;
+  /** Sound readings of this very car that narrow the bands of its next test. */
+  sound: number;
+}
+
+const SHOWN = 6;
+
+/** Every visit, the newest first: readings then and now, grams, parts, what was found. */
+export function VisitList({ history, jobs, loading, sound }: VisitListProps) {
+  const [all, setAll] = useState(false);
+  const byId = new Map(jobs.map((job) => [job.id, job]));
+  const shown = all ? history : history.slice(0, SHOWN);
+  return (
+    <>
+      <Readings jobs={jobs} sound={sound} />
+      <Card title={history.length === 1 ? "One visit" : `${history.length} visits`}>
+        <Stack gap="0">
+          {shown.map((visit) => (
+            <VisitRow key={visit.jobId} visit={visit} job={byId.get(visit.jobId) ?? null} loading={loading} />
+          ))}
+        </Stack>
+        {!all && history.length > SHOWN && (
+          <BenchButton kind="quiet" mt="2" onClick={() => setAll(true)}>
+            {`Show all ${history.length}`}
+          </BenchButton>
+        )}
+      </Card>
+    </>
+  );
+}
+
+function VisitRow({ visit, job, loading }: { visit: Visit; job: Job | null; loading: boolean }) {
+  const figures = useFigures();
+  const parts = job?.repair.parts.map(({ part }) => repairPartLabels[part].toLowerCase()) ?? [];
+  const grams = [
+    visit.foundG === null ? null : `came with ${figures.quantity(visit.foundG, "g")}`,
+    visit.leftWithG === null ? null : `left with ${figures.quantity(visit.leftWithG, "g")}`,
+  ].filter((text) => text !== null);
+  return (
+    <Flex gap="4" py="2.5" borderTopWidth="1px" borderColor="line" wrap="wrap">
+      <Box flex="0 0 116px">
+        <Text fontWeight="650">{dayOf(visit.at)}</Text>
+        <Text typed color="soft" fontSize="14px">
+          {visit.technician || (visit.signedAt === null ? "not signed" : "")}
+        </Text>
+      </Box>
+      <Box flex="1 1 300px" minW="0">
+        <Text typed>{visit.complaint || "No complaint written down."}</Text>
+        {job !== null ? (
+          <Found job={job} />
+        ) : (
+          <Text color="soft">{loading ? "Opening" : "This record cannot be read; it stands in the Bay."}</Text>
+        )}
+        {job !== null && job.signOff.remark.trim() !== "" && (
+          <Text typed color="soft">
+            {job.signOff.remark.trim()}
+          </Text>
+        )}
+        {(grams.length > 0 || parts.length > 0) && (
+          <Text fontWeight="600" mt="0.5">
+            {[grams.join(", "), parts.length > 0 ? `new or opened: ${parts.join(", ")}` : ""]
+              .filter(Boolean)
+              .join("; ")}
+          </Text>
+        )}
+      </Box>
+      <BenchButton asChild kind="quiet" alignSelf="center">
+        <Link href={`/job/${encodeURIComponent(visit.jobId)}/sign-off`}>Open the job</Link>
+      </BenchButton>
+    </Flex>
+  );
+}
+
+/** What the readings of a visit say, once they have been weighed. */
+function Found({ job }: { job: Job }) {
+  const leading = useLeading(job);
+  if (leading !== null) return <Text>{leading}</Text>;
+  return (
+    <Text color="soft">
+      {job.baseline.settings.some(hasReadings) ? "Weighing its readings" : "Nothing was measured."}
+    </Text>
+  );
+}
+
+/** Low, high and vent of every test, oldest first, so that a year's drift can be read down a column. */
+function Readings({ jobs, sound }: { jobs: readonly Job[]; sound: number }) {
+  const figures = useFigures();
+  const tests = [...jobs].reverse().flatMap((job) =>
+    (["baseline", "proof"] as const)
+      .filter((which) => hasReadings(job[which].settings[0]))
+      .map((which) => ({
+        key: `${job.id} ${which}`,
+        day: dayOf(job.createdAt),
+        which: which === "baseline" ? "as it came" : "after the work",
+        ambient: entryValue(fields.ambient, job[which].ambient),
+        ...settingValues(job[which].settings[0]),
+      })),
+  );
+  if (tests.length === 0) return null;
+  const shown = tests.slice(-8);
+  return (
+    <Card title="At idle, then and now">
+      <Box overflowX="auto">
+        <Grid as="table" display="table" w="100%" fontSize="15px">
+          <thead>
+            <tr>
+              {[
+                "Test",
+                "",
+                `Air, ${figures.label("degC")}`,
+                `Low, ${figures.label("kPa")}`,
+                `High, ${figures.label("kPa")}`,
+                `Vent, ${figures.label("degC")}`,
+              ].map((head, i) => (
+                <Box
+                  as="th"
+                  key={head || "which"}
+                  textAlign={i < 2 ? "left" : "right"}
+                  pb="1"
+                  fontWeight="600"
+                  color="soft"
+                  fontSize="14px"
+                >
+                  <Text as="span">{head}</Text>
+                </Box>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map(({ key, day, which, ambient, low, high, vent }) => (
+              <tr key={key}>
+                <Box as="td" borderTopWidth="1px" borderColor="line" py="1.5">
+                  {day}
+                </Box>
+                <Box as="td" borderTopWidth="1px" borderColor="line" color="soft">
+                  <Text as="span">{which}</Text>
+                </Box>
+                {(
+                  [
+                    ["air", ambient, "degC"],
+                    ["low", low, "kPa"],
+                    ["high", high, "kPa"],
+                    ["vent", vent, "degC"],
+                  ] as const
+                ).map(([name, value, unit]) => (
+                  <Box as="td" key={name} borderTopWidth="1px" borderColor="line" textAlign="right" fontWeight="600">
+                    {value === null ? "–" : figures.number(value, unit)}
+                  </Box>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </Grid>
+      </Box>
+      <Text color="soft" fontSize="14px" mt="1.5">
+        {sound > 0
+          ? `${sound === 1 ? "One reading" : `${sound} readings`} of this very car when it was sound narrow the bands of its next test.`
+          : "Once it is proved sound here, its own readings narrow the bands of its next test."}
+      </Text>
+    </Card>
+  );
+}

@@ -1,0 +1,396 @@
+/**
+ * The report of a job, as blocks of text and tables: the page, the print and the PDF are drawn from the same ones, so that they cannot differ. One
+ * page for the customer, or everything for the file. What was not done or not tested is said as such.
+ */
+import { format } from "date-fns";
+import { causeName } from "@/core/causes/catalogue";
+import type { Verdict } from "@/core/diagnosis/decide/verdict";
+import type { BandChannel, ExpectedBands } from "@/core/diagnosis/explain/expected";
+import type { Reason } from "@/core/diagnosis/explain/explain";
+import type { InstrumentAccuracy } from "@/core/readings/derive/instruments";
+import { type Comparison, compareTests } from "@/core/records/compare-tests";
+import type { ConditionShift } from "@/core/records/condition-shift";
+import { fields } from "@/core/records/fields";
+import { type Job, stepIds } from "@/core/records/job";
+import { foundOf, hasReadings, labelOf, settingValues, workableRefrigerant } from "@/core/records/job-readings";
+import { entryValue } from "@/core/units/entry";
+import type { Figures } from "@/core/units/figures";
+import type { UnitId } from "@/core/units/units";
+import { actNames } from "./books";
+import { customerWords } from "./customer";
+import { percentOf, reasonSentence, severitySentence, type Wording, warningSentence } from "./diagnosis";
+import { circuitWords, refrigerantLabels, stepNames } from "./job";
+import { changeSentence } from "./tests";
+import { workDone } from "./work-done";
+
+export type ReportPicture = "before-after" | "circuit" | "vacuum";
+
+export type ReportBlock =
+  | { kind: "text"; text: string; strong?: boolean; typed?: boolean }
+  | { kind: "facts"; rows: { what: string; text: string; typed?: boolean }[] }
+  | { kind: "table"; head: string[]; rows: string[][] }
+  | { kind: "picture"; which: ReportPicture };
+
+export interface ReportSection {
+  title: string;
+  blocks: ReportBlock[];
+}
+
+export interface Report {
+  vehicle: string;
+  facts: string[];
+  shop: string;
+  signed: string;
+  sections: ReportSection[];
+  foot: string;
+}
+
+/** What workers have to say of it; null while they have not. */
+export interface ReportAnswers {
+  before: Verdict | null;
+  after: Verdict | null;
+  shifts: readonly (ConditionShift | null)[];
+  /** What a sound one should show in the conditions of the last test, at idle and at fast idle. */
+  bands: readonly (ExpectedBands | null)[];
+}
+
+export type ReportScope = "customer" | "file";
+
+interface ReportOptions {
+  scope: ReportScope;
+  figures: Figures;
+  accuracy: InstrumentAccuracy;
+  shop: string;
+}
+
+const day = (iso: string) => format(new Date(iso), "d MMMM yyyy");
+const minute = (iso: string) => format(new Date(iso), "d MMM yyyy, HH:mm");
+
+export function reportOf(job: Job, answers: ReportAnswers, options: ReportOptions): Report {
+  const { scope, figures, accuracy } = options;
+  const { intake, signOff } = job;
+  const { chargeG, toleranceG } = labelOf(job);
+  const rows = compareTests(job, [...answers.shifts], accuracy);
+  const sections: (ReportSection | null)[] = [
+    found(job, answers.before, options),
+    { title: "What was done", blocks: [{ kind: "facts", rows: workDone(job, figures) }] },
+    beforeAfter(rows, answers.bands, scope, figures),
+    afterWork(answers.after),
+    watch(job, figures),
+    ...(scope === "file" ? file(job, figures) : []),
+    notTested(job),
+    cautions(job),
+  ];
+  return {
+    vehicle: intake.vehicle.trim() || "Unnamed vehicle",
+    shop: options.shop.trim(),
+    facts: [
+      intake.refrigerant === null ? "" : refrigerantLabels[intake.refrigerant],
+      chargeG === null ? "" : `label ${figures.number(chargeG, "g")} ± ${figures.quantity(toleranceG, "g")}`,
+      intake.metering === null ? "" : circuitWords[intake.metering],
+      intake.compressor === null ? "" : circuitWords[intake.compressor],
+      day(job.createdAt),
+    ].filter(Boolean),
+    signed:
+      signOff.signedAt === null ? "Not signed." : `Signed by ${signOff.technician.trim()}, ${day(signOff.signedAt)}.`,
+    sections: sections.filter((section) => section !== null),
+    foot: "Local law, the vehicle maker's procedure and licensed practice come first. Weight is the authority; pressures give a range.",
+  };
+}
+
+function found(job: Job, verdict: Verdict | null, { scope, figures }: ReportOptions): ReportSection {
+  const complaint = job.intake.complaint.trim();
+  const blocks: ReportBlock[] = [
+    { kind: "text", text: complaint === "" ? "No complaint was written down." : complaint, typed: complaint !== "" },
+  ];
+  const wording = wordingOf(job, figures);
+  if (verdict === null || wording === null)
+    blocks.push({ kind: "text", text: "No running test was made before the work: nothing is said of what was wrong." });
+  else blocks.push(...causes(job, verdict, wording, scope));
+  return { title: "What was wrong", blocks };
+}
+
+function wordingOf(job: Job, figures: Figures): Wording | null {
+  const refrigerant = workableRefrigerant(job);
+  if (refrigerant === null) return null;
+  const altitudeM = entryValue(fields.altitude, job.altitude) ?? 0;
+  const { metering } = job.intake;
+  return { refrigerant, altitudeM, figures, ...(metering === null ? {} : { metering }) };
+}
+
+/** How sure a cause is, and of what. */
+const cars = (probability: number) => `${percentOf(probability)} % of cars that read like this`;
+
+/** Below this a cause is not named to a customer, and not listed in the file. */
+const NAMED = { customer: 0.2, file: 0.05 };
+/** From here on one cause stands for itself. */
+const LIKELY = 0.6;
+
+/** Of a charge that was weighed nothing is guessed any more. */
+const aboutTheCharge: readonly string[] = ["undercharge", "overcharge"];
+
+function causes(job: Job, verdict: Verdict, wording: Wording, scope: ReportScope): ReportBlock[] {
+  const named = verdict.causes
+    .filter(({ probability }) => probability >= NAMED[scope])
+    .slice(0, scope === "file" ? 6 : 2);
+  const [first] = named;
+  if (first === undefined) return [{ kind: "text", text: "The readings fit several causes about equally." }];
+  const share = cars;
+  // A report is read on other days.
+  const because = (reason: Reason) => reasonSentence(reason, wording).replace(/ today/g, " in such weather");
+  const opening =
+    first.probability >= LIKELY
+      ? `${causeName(first.cause)} (${share(first.probability)}).`
+      : `Not told apart by the readings: ${named.map(({ cause, probability }) => `${causeName(cause).toLowerCase()} (${share(probability)})`).join(", ")}.`;
+  const severity = severitySentence(first.cause, first.severity, wording.metering);
+  const speaks = first.for.slice(0, scope === "file" ? 5 : 3).map((reason) => `${because(reason)}.`);
+  const blocks: ReportBlock[] = [{ kind: "text", text: opening, strong: true }];
+  const weighed = foundOf(job) !== null && aboutTheCharge.includes(first.cause);
+  if (severity !== null && first.probability >= LIKELY && !weighed) blocks.push({ kind: "text", text: `${severity}.` });
+  if (speaks.length > 0) blocks.push({ kind: "text", text: speaks.join(" ") });
+  if (scope === "customer") return blocks;
+  const others = named.slice(1);
+  if (others.length > 0)
+    blocks.push({
+      kind: "table",
+      head: ["Also possible", "How likely", "What speaks for it", "Against"],
+      rows: others.map(({ cause, probability, for: supports, against }) => [
+        causeName(cause),
+        `${percentOf(probability)} %`,
+        supports.slice(0, 2).map(because).join("; ") || "–",
+        against.slice(0, 2).map(because).join("; ") || "–",
+      ]),
+    });
+  for (const warning of verdict.warnings) blocks.push({ kind: "text", text: warningSentence(warning, wording) });
+  return blocks;
+}
+
+/** What a customer is shown of the readings, and what is drawn. */
+export const told: readonly string[] = ["Low side", "High side", "Centre vent"];
+
+const channelOf: Record<string, BandChannel> = {
+  "Low side": "low",
+  "High side": "high",
+  "Centre vent": "vent",
+  Superheat: "superheat",
+  Subcooling: "subcooling",
+};
+
+/** What a sound one should show at the setting of a pair; null where it is not known for that reading. */
+export function bandOfRow(row: Comparison, bands: ReportAnswers["bands"]): { low: number; high: number } | null {
+  const channel = channelOf[row.label];
+  const all = bands[row.setting === "idle" ? 0 : 1];
+  return channel === undefined || !all ? null : (all.bands[channel] ?? null);
+}
+
+function beforeAfter(
+  rows: readonly Comparison[],
+  bands: ReportAnswers["bands"],
+  scope: ReportScope,
+  figures: Figures,
+): ReportSection | null {
+  if (rows.length === 0) return null;
+  const decimals = (unit: UnitId) => (unit === "kPa" ? 0 : 1);
+  const shown =
+    scope === "file" ? rows : rows.filter(({ label, setting }) => told.includes(label) && setting === rows[0]!.setting);
+  return {
+    title: "Before and after",
+    blocks: [
+      { kind: "picture", which: "before-after" },
+      {
+        kind: "table",
+        head: ["Reading", "Before", "After", "Should be", "Change"],
+        rows: shown.map((row) => {
+          const band = bandOfRow(row, bands);
+          return [
+            `${row.label}, ${row.setting}`,
+            figures.quantity(row.before.value, row.unit, decimals(row.unit)),
+            figures.quantity(row.after.value, row.unit, decimals(row.unit)),
+            band === null ? "–" : figures.range(band.low, band.high, row.unit, decimals(row.unit)),
+            changeSentence(row, figures),
+          ];
+        }),
+      },
+    ],
+  };
+}
+
+function afterWork(verdict: Verdict | null): ReportSection | null {
+  const [first] = verdict?.causes ?? [];
+  if (first === undefined) return null;
+  const sound = first.cause === "none";
+  return {
+    title: "After the work",
+    blocks: [
+      {
+        kind: "text",
+        strong: true,
+        text: sound
+          ? `The test after the work shows nothing wrong (${cars(first.probability)}).`
+          : `The test after the work still fits ${causeName(first.cause).toLowerCase()} (${cars(first.probability)}).`,
+      },
+    ],
+  };
+}
+
+function watch(job: Job, figures: Figures): ReportSection | null {
+  const words = customerWords(job, figures);
+  const remark = job.signOff.remark.trim();
+  const blocks: ReportBlock[] = [
+    ...(remark === "" ? [] : [{ kind: "text" as const, text: remark, typed: true }]),
+    ...(words.length === 0 ? [] : [{ kind: "text" as const, text: words.join(" ") }]),
+  ];
+  return blocks.length === 0 ? null : { title: "What to know", blocks };
+}
+
+/** All for the file: readings, signs, books, times. */
+function file(job: Job, figures: Figures): (ReportSection | null)[] {
+  return [readings(job, figures), signs(job), vacuumTrace(job), books(job, figures), times(job)];
+}
+
+const read: [Parameters<typeof pick>[1], string, UnitId][] = [
+  ["low", "Low side", "kPa"],
+  ["high", "High side", "kPa"],
+  ["vent", "Centre vent", "degC"],
+  ["suction", "Suction line", "degC"],
+  ["liquid", "Liquid line", "degC"],
+  ["discharge", "Discharge line", "degC"],
+];
+function pick(
+  values: ReturnType<typeof settingValues>,
+  name: "low" | "high" | "vent" | "suction" | "liquid" | "discharge",
+) {
+  return values[name] ?? null;
+}
+
+function readings(job: Job, figures: Figures): ReportSection | null {
+  const tests = (["baseline", "proof"] as const).flatMap((which) =>
+    job[which].settings.filter(hasReadings).map((setting) => ({
+      name: `${which === "baseline" ? "before" : "after"}, ${setting.name}`,
+      values: settingValues(setting),
+    })),
+  );
+  if (tests.length === 0) return null;
+  const air = (which: "baseline" | "proof") => {
+    const ambient = entryValue(fields.ambient, job[which].ambient);
+    const humidity = entryValue(fields.humidity, job[which].humidity);
+    if (ambient === null) return null;
+    return `${which === "baseline" ? "Before" : "After"}: ${figures.quantity(ambient, "degC")}${humidity === null ? "" : `, ${figures.quantity(humidity, "pct")} humidity`}.`;
+  };
+  return {
+    title: "Readings",
+    blocks: [
+      {
+        kind: "text",
+        text:
+          [air("baseline"), air("proof")].filter((text) => text !== null).join(" ") ||
+          "The air's temperature was not written down.",
+      },
+      {
+        kind: "table",
+        head: ["Reading", ...tests.map(({ name }) => name)],
+        rows: read.map(([channel, label, unit]) => [
+          label,
+          ...tests.map(({ values }) => {
+            const value = pick(values, channel);
+            return value === null ? "–" : figures.quantity(value, unit);
+          }),
+        ]),
+      },
+    ],
+  };
+}
+
+function signs(job: Job): ReportSection | null {
+  if (job.look.notes.length === 0 && job.repair.parts.length === 0) return null;
+  return { title: "On the circuit", blocks: [{ kind: "picture", which: "circuit" }] };
+}
+
+function vacuumTrace(job: Job): ReportSection | null {
+  return job.evacuate.trace.length > 1 ? { title: "Vacuum", blocks: [{ kind: "picture", which: "vacuum" }] } : null;
+}
+
+function books(job: Job, figures: Figures): ReportSection | null {
+  if (job.ledger.length === 0) return null;
+  const countered = new Set(job.ledger.map(({ counters }) => counters));
+  return {
+    title: "The books",
+    blocks: [
+      {
+        kind: "table",
+        head: ["At", "What", "How much"],
+        rows: job.ledger.map(({ id, at, act, substance, grams, counters, estimated }) => [
+          minute(at),
+          `${counters === null ? "" : "taken back: "}${actNames[act]}${substance === "oil" && act === "recover" ? ", oil" : ""}${countered.has(id) ? " (taken back later)" : ""}`,
+          `${figures.quantity(grams, "g", 1)}${estimated ? ", reckoned" : ""}`,
+        ]),
+      },
+    ],
+  };
+}
+
+function times(job: Job): ReportSection {
+  return {
+    title: "Steps",
+    blocks: [
+      {
+        kind: "table",
+        head: ["Step", "Done"],
+        rows: stepIds.map((step) => {
+          const { doneAt, skipped } = job.steps[step];
+          return [
+            stepNames[step],
+            doneAt !== null
+              ? minute(doneAt)
+              : skipped !== null
+                ? `passed over: ${skipped || "no reason given"}`
+                : "not done",
+          ];
+        }),
+      },
+    ],
+  };
+}
+
+/** What nobody looked at, so that nobody takes silence for soundness. */
+function notTested(job: Job): ReportSection | null {
+  const before = job.baseline.settings.some(hasReadings);
+  const after = job.proof.settings.some(hasReadings);
+  const lines = [
+    before ? null : "no running test before the work",
+    before && !hasReadings(job.baseline.settings[1]) ? "fast idle before the work" : null,
+    after ? null : "no running test after the work",
+    entryValue(fields.recovered, job.recover.recovered) === null ? "what was in it when it came, by weight" : null,
+    job.shutOff.met === null ? "how long the sides take to meet" : null,
+    job.prove.checks.length === 0 ? "leaks" : null,
+    job.repair.parts.length > 0 && entryValue(fields.held, job.evacuate.held) === null
+      ? "the hold of the vacuum"
+      : null,
+    job.look.notes.length === 0 && job.look.fine.length === 0 ? "how its parts look" : null,
+  ].filter((line) => line !== null);
+  if (lines.length === 0) return null;
+  return { title: "Not tested", blocks: [{ kind: "text", text: `${capital(lines.join("; "))}.` }] };
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+function cautions(job: Job): ReportSection {
+  const yf = job.intake.refrigerant === "R1234yf";
+  return {
+    title: "Cautions",
+    blocks: [
+      {
+        kind: "text",
+        text: [
+          yf ? "R1234yf burns: no open flame at a leak, work by licensed persons only." : "",
+          "Do not top it up by pressure: more than a third of the charge does not show on a gauge.",
+          job.intake.stopSigns.length > 0
+            ? "It came with signs that forbid running it: see what was done about them."
+            : "",
+        ]
+          .filter(Boolean)
+          .join(" "),
+      },
+    ],
+  };
+}
