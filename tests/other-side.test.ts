@@ -7,6 +7,7 @@ import "./suites/desk";
 import "./suites/diagnosis";
 import "./suites/help";
 import "./suites/power-cut";
+import "./suites/records";
 import "./suites/settings";
 import "./suites/store-refused";
 import "./suites/two-tabs";

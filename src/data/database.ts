@@ -64,6 +64,8 @@ class EvridDatabase extends Dexie {
   /** What the shop books outside of jobs. */
   stock!: EntityTable<StockEntry, "id">;
   imports!: EntityTable<StoredImport, "id">;
+  /** Folders that were chosen, as the browser hands them out. */
+  folders!: EntityTable<{ name: string; handle: FileSystemDirectoryHandle }, "name">;
   // These three follow from the others and can be made anew from them at any time (record-index.ts).
   visits!: EntityTable<Visit, "jobId">;
   vehicleRows!: EntityTable<VehicleRow, "id">;
@@ -93,6 +95,7 @@ class EvridDatabase extends Dexie {
       containers: "id",
       stock: "id, at",
       imports: "id, at",
+      folders: "name",
       visits: "jobId, vehicleKey, [standing+updatedAt], updatedAt",
       vehicleRows: "id, lastAt, *words, [refrigerant+labelG]",
       bookLines: "id, jobId, at",

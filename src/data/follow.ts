@@ -1,6 +1,6 @@
 import { liveQuery } from "dexie";
 import { database } from "./database";
-import { settleIndex } from "./record-index";
+import { settleIndexOnce } from "./record-index";
 
 /** Tells what a query of the store gives, now and after every change, by whichever tab. Gives the way to stop. */
 export function follow<Value>(
@@ -8,8 +8,8 @@ export function follow<Value>(
   next: (value: Value) => void,
   failed: (error: unknown) => void,
 ): () => void {
-  // A query of a store that cannot be opened is given up without a word; opening it says why. An index that is behind is brought up meanwhile.
-  database.open().then(settleIndex).catch(failed);
+  // A query of a store that cannot be opened is given up without a word; opening it says why. An index of an earlier release is made meanwhile.
+  database.open().then(settleIndexOnce).catch(failed);
   const following = liveQuery(query).subscribe(next, failed);
   return () => following.unsubscribe();
 }

@@ -166,6 +166,24 @@ describe("a file read into a store", () => {
   });
 });
 
+describe("a large file", () => {
+  const many = Array.from({ length: 260 }, (_, i): Job => ({ ...van, id: `many-${i}` }));
+  const shop = JSON.stringify({ format: "evrid.shop", version: 3, jobs: many });
+
+  it("stays one transaction to its end, and so does taking it back", async () => {
+    const before = await everything();
+    const plan = await planImport(fileOf(shop));
+    vi.spyOn(database.imports, "put").mockRejectedValueOnce(new Error("the power went"));
+    await expect(applyImport(plan, "shop.json")).rejects.toThrow("the power went");
+    vi.restoreAllMocks();
+    expect(await everything()).toEqual(before);
+    const id = await applyImport(plan, "shop.json");
+    expect(await database.visits.count()).toBe(many.length);
+    expect(await undoImport(id)).toEqual({ back: many.length, stayed: 0 });
+    expect(await everything()).toEqual(before);
+  });
+});
+
 describe("the made-up year", () => {
   it("comes in once, moved to today, and goes again when it is taken back", async () => {
     const shipped = JSON.stringify({ format: "evrid.shop", version: 3, jobs: [pickup], containers: [cylinder] });

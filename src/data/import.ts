@@ -15,7 +15,7 @@ import { visitOf } from "@/core/records/visit";
 import type { Result } from "@/core/result";
 import { loadChoices } from "./choices";
 import { database, type StoredImport } from "./database";
-import { keepPicture, type Pictures } from "./photos";
+import { keepPictures } from "./photos";
 import { jobTables, rowsMadeAnew } from "./record-index";
 
 /** Compares a file with the store; nothing is changed. */
@@ -59,13 +59,21 @@ const MOST_IMPORTS = 5;
 
 const importTables = [...jobTables, database.containers, database.stock, database.photos, database.imports] as const;
 
-/** Carries a plan out, all of it or nothing. Gives what can be taken back by. */
+/**
+ * Carries a plan out, all of it or nothing. Gives what can be taken back by. Within the transaction everything awaited asks the store: Dexie loses
+ * a transaction over a hundred waits that do not.
+ */
 export async function applyImport(
   plan: ImportPlan,
   name: string,
   way: ReadonlyMap<string, Way> = new Map(),
 ): Promise<string> {
   const { jobs, vehicles, containers, stock, beside } = carriedOut(plan, way, () => crypto.randomUUID());
+  const pictures = [
+    ...jobs.map(({ id }) => [id, plan.pictures.get(beside.get(id) ?? id)] as const),
+    // What was the same may have lacked a picture.
+    ...plan.jobs.same.map(({ id }) => [id, plan.pictures.get(id)] as const),
+  ];
   const at = new Date().toISOString();
   const done: StoredImport = { id: crypto.randomUUID(), at, file: name, changed: [] };
   await database.transaction("rw", [...importTables], async () => {
@@ -81,9 +89,7 @@ export async function applyImport(
     await note("vehicles", vehicles);
     await note("containers", containers);
     await note("stock", stock);
-    for (const job of jobs) await keepAll(job.id, plan.pictures.get(beside.get(job.id) ?? job.id));
-    // What was the same may have lacked a picture.
-    for (const job of plan.jobs.same) await keepAll(job.id, plan.pictures.get(job.id));
+    await keepPictures(pictures);
     await indexed(jobs);
     await rowsMadeAnew([...keys, ...jobs.map((job) => visitOf(job).vehicleKey), ...vehicles.flatMap(keysOf)]);
     if (done.changed.length > 0) await database.imports.put(done);
@@ -101,10 +107,6 @@ async function joinedAway(plan: ImportPlan, vehicles: readonly { id: string }[],
       done.changed.push({ table: "vehicles", id: here.id, before: here, after: "" });
       await database.vehicles.delete(here.id);
     }
-}
-
-async function keepAll(jobId: string, pictures: Pictures | undefined): Promise<void> {
-  for (const [id, jpeg] of pictures ?? []) await keepPicture(jobId, id, jpeg);
 }
 
 async function keysBefore(ids: readonly string[]): Promise<string[]> {

@@ -11,6 +11,15 @@ export async function keepPicture(jobId: string, id: string, jpeg: Uint8Array): 
   await database.photos.put({ key: keyOf(jobId, id), jobId, jpeg });
 }
 
+/** Pictures of several jobs at once. */
+export async function keepPictures(
+  of: readonly (readonly [jobId: string, its: Pictures | undefined])[],
+): Promise<void> {
+  await database.photos.bulkPut(
+    of.flatMap(([jobId, its]) => [...(its ?? [])].map(([id, jpeg]) => ({ key: keyOf(jobId, id), jobId, jpeg }))),
+  );
+}
+
 /** Null where this browser has the photo's line in the record, but not the picture. */
 export async function loadPicture(jobId: string, id: string): Promise<Uint8Array | null> {
   return (await database.photos.get(keyOf(jobId, id)))?.jpeg ?? null;
@@ -29,13 +38,10 @@ export async function picturesOf(job: Job): Promise<Pictures> {
 /** Throws away pictures of jobs that are neither here nor among the removed. */
 export async function clearPictures(): Promise<void> {
   await database.transaction("rw", database.photos, database.jobs, database.removed, async () => {
-    const here = new Set([
-      ...(await database.jobs.toCollection().primaryKeys()),
-      ...(await database.removed.toCollection().primaryKeys()),
-    ]);
-    const owners = await database.photos.orderBy("jobId").uniqueKeys();
-    for (const owner of owners) {
-      if (!here.has(String(owner))) await database.photos.where("jobId").equals(owner).delete();
-    }
+    const owners = (await database.photos.orderBy("jobId").uniqueKeys()).map(String);
+    const here = async (id: string) =>
+      (await database.jobs.where("id").equals(id).count()) + (await database.removed.where("id").equals(id).count()) >
+      0;
+    for (const owner of owners) if (!(await here(owner))) await database.photos.where("jobId").equals(owner).delete();
   });
 }

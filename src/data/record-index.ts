@@ -80,25 +80,24 @@ export async function visitsUnder(keys: readonly string[]): Promise<VehicleHisto
 /** So many records are read at once. */
 const AT_ONCE = 300;
 
-/**
- * Brings the index up to the jobs where it is behind: records of an earlier release, and what another program put there. Costs two counts where
- * there is nothing to do.
- */
+/** The form of the index; another one is made anew from all jobs. */
+const INDEX = { name: "record-index", json: JSON.stringify({ version: 1 }) };
+
+/** Makes the index once, for records of an earlier release; from then on every write keeps it. Costs one look where it is made. */
+export async function settleIndexOnce(): Promise<void> {
+  const made = await database.choices.get(INDEX.name);
+  if (made?.json !== INDEX.json) await settleIndex();
+}
+
+/** Brings the index up to the jobs, whatever came into the store or left it by another way. Reads the keys of all. */
 export async function settleIndex(): Promise<void> {
-  const [jobs, visits] = [await database.jobs.count(), await database.visits.count()];
-  if (jobs === visits && !(await strays())) return;
   const stored = new Set(await database.jobs.toCollection().primaryKeys());
   const noted = new Set(await database.visits.toCollection().primaryKeys());
   const missing = [...stored].filter((id) => !noted.has(id));
   const gone = [...noted].filter((id) => !stored.has(id));
   for (let i = 0; i < Math.max(missing.length, gone.length); i += AT_ONCE)
     await settleSome(missing.slice(i, i + AT_ONCE), gone.slice(i, i + AT_ONCE));
-}
-
-/** As many lines as jobs, but not the same ones. */
-async function strays(): Promise<boolean> {
-  const [job, visit] = await Promise.all([database.jobs.toCollection().last(), database.visits.toCollection().last()]);
-  return job !== undefined && visit !== undefined && (job as Job).id !== visit.jobId;
+  await database.choices.put(INDEX);
 }
 
 async function settleSome(missing: readonly string[], gone: readonly string[]): Promise<void> {

@@ -9,6 +9,7 @@ import { database } from "./database";
 import { applyImport, planImport } from "./import";
 import { createJob, listJobs, removeJob } from "./jobs";
 import { loadQuickDesk, saveQuickDesk } from "./quick-desk";
+import { settleIndex } from "./record-index";
 import { eraseAll, exportShop, importExtras, whatIsKept } from "./shop";
 
 const jobs = demoJobs(new Date("2026-06-01T10:00:00.000Z"));
@@ -43,6 +44,7 @@ describe("all that a browser keeps of a shop", () => {
 
   it("is counted, and goes wholly when it is erased", async () => {
     await database.jobs.bulkAdd(jobs);
+    await settleIndex();
     await removeJob(jobs[0]!.id);
     expect(await whatIsKept()).toMatchObject({ jobs: jobs.length - 1, removed: 1 });
     await eraseAll();

@@ -14,9 +14,10 @@ export interface Kept extends Room {
   photos: number;
 }
 
+/** Of the index, which is small: a store of jobs is only counted by reading through it. */
 export async function whatIsKept(): Promise<Kept> {
   const [jobs, removed, charts, photos] = await Promise.all([
-    database.jobs.count(),
+    database.visits.count(),
     database.removed.count(),
     database.shopCharts.count(),
     database.photos.count(),
@@ -97,6 +98,7 @@ export async function eraseAll(): Promise<void> {
     database.vehicleRows,
     database.bookLines,
     database.imports,
+    database.folders,
   ];
   await database.transaction("rw", tables, async () => {
     for (const table of tables) await table.clear();

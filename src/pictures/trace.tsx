@@ -4,9 +4,11 @@ import { Box, Flex } from "@chakra-ui/react";
 import { useTheme } from "next-themes";
 import { type ReactNode, useEffect, useState } from "react";
 import type { TraceChannel } from "@/core/readings/channels";
+import { traceCsv } from "@/core/readings/stream/trace-csv";
 import type { TraceSample, TraceStore } from "@/core/readings/stream/trace-store";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
+import { saveTextFile } from "@/ui/save-file";
 import { Text } from "@/ui/text";
 import { TRACE_HEIGHT, traceOption } from "./trace-option";
 import { chartInks, useEchart } from "./use-echart";
@@ -147,7 +149,20 @@ export function Trace({
           </Text>
         )}
       </Box>
-      {whole && children}
+      {whole && (
+        <Flex gap="3" wrap="wrap" align="end" justify="space-between">
+          {children}
+          <BenchButton
+            kind="quiet"
+            px="2.5"
+            fontSize="14px"
+            disabled={latest === null}
+            onClick={() => saveTextFile("evrid-trace.csv", traceCsv(trace), "text/csv")}
+          >
+            Save it as a table
+          </BenchButton>
+        </Flex>
+      )}
     </Box>
   );
 }

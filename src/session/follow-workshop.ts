@@ -33,3 +33,5 @@ export function followWorkshop(next: (workshop: Workshop) => void): () => void {
     () => undefined,
   );
 }
+
+export { keepCopies } from "./keep-copies";

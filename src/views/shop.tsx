@@ -20,8 +20,12 @@ export function Shop({ children }: { children: ReactNode }) {
   const open = useOpenOverlay();
   useEffect(() => {
     let stop: (() => void) | "gone" | null = null;
-    void import("@/session/follow-workshop").then(({ followWorkshop }) => {
-      if (stop === null) stop = followWorkshop(setWorkshop);
+    void import("@/session/follow-workshop").then(({ followWorkshop, keepCopies }) => {
+      if (stop !== null) return;
+      const ends = [followWorkshop(setWorkshop), keepCopies()];
+      stop = () => {
+        for (const end of ends) end();
+      };
     });
     return () => {
       if (typeof stop === "function") stop();

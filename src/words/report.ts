@@ -137,7 +137,7 @@ function causes(job: Job, verdict: Verdict, wording: Wording, scope: ReportScope
   if (first === undefined) return [{ kind: "text", text: "The readings fit several causes about equally." }];
   const share = cars;
   // A report is read on other days.
-  const because = (reason: Reason) => reasonSentence(reason, wording).replace(/ today/g, " in such weather");
+  const because = (reason: Reason) => reasonSentence(reason, wording).replace(/ today/g, "");
   const opening =
     first.probability >= LIKELY
       ? `${causeName(first.cause)} (${share(first.probability)}).`

@@ -77,6 +77,30 @@ export function takenBackSentence({ back, stayed }: { back: number; stayed: numb
   return `${count(back, "record")} back as ${back === 1 ? "it was" : "they were"}.${left}`;
 }
 
+/** Whether there is a copy outside of this browser, and what it lacks. */
+export function copySentence(
+  {
+    lastAt,
+    unsaved,
+    folder,
+    allowed,
+  }: { lastAt: string | null; unsaved: number; folder: string | null; allowed: boolean },
+  dated: (iso: string) => string,
+): string {
+  const since =
+    lastAt === null
+      ? "Nothing was ever saved outside of this browser."
+      : `Last saved outside of it on ${dated(lastAt)}.`;
+  const open = unsaved === 0 ? "" : ` ${count(unsaved, "job")} changed since.`;
+  const where =
+    folder === null
+      ? ""
+      : allowed
+        ? ` Copies go into “${folder}” by themselves.`
+        : ` Copies into “${folder}” wait: the browser wants to be asked again.`;
+  return `${since}${lastAt === null && unsaved > 0 ? ` ${count(unsaved, "job")} stand only here.` : open}${where}`;
+}
+
 /** What is done with a job that went on in both. */
 export const wayWords: Record<Way, string> = {
   "as-one": "Both as one",

@@ -18,9 +18,17 @@ describe("a shop that reads in US units", () => {
       if (lines.length > 0) found.push(`${where}: ${lines.join(" | ").slice(0, 400)}`);
     };
     await look("bay");
-    for (const path of ["desk", "settings"]) {
+    const views = [
+      ["desk", "Low side"],
+      ["settings", "Erase"],
+      ["vehicles", "63 on record"],
+      ["vehicle?id=demo-car-03", "At idle, then and now"],
+      ["ledger", "Every ounce of every year"],
+      ["report?job=demo-garden-pickup", "The test after the work"],
+    ] as const;
+    for (const [path, ready] of views) {
       await browser.open(`${address}/${path}`);
-      await browser.says(path === "desk" ? "Low side" : "Erase");
+      await browser.says(ready, 60_000);
       await look(path);
     }
     // The pickup has something at every step; the others what it has no more: instruments that run, causes that are open.

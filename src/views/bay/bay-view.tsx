@@ -31,6 +31,7 @@ import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { stepPath } from "@/views/job/frame/steps";
 import { ImportDesk, useFileImport } from "@/views/workshop/import-files";
+import { CopyReminder } from "./copy-reminder";
 import { JobCard } from "./job-card";
 import { RemovedJobs } from "./removed-jobs";
 import { SetAside } from "./set-aside";
@@ -38,11 +39,14 @@ import { SetAside } from "./set-aside";
 /** The made-up workshop, fetched when it is asked for. */
 const loadDemo = async () => {
   const now = new Date();
-  const { demoJobs } = await import("@/demo/demo-jobs");
-  await addDemoJobs(demoJobs(now));
-  const { yearMoved } = await import("@/demo/year-moved");
-  const shipped = await fetch("/demo-year.json").then((answer) => (answer.ok ? answer.text() : null));
+  const [{ demoJobs }, { yearMoved }, shipped] = await Promise.all([
+    import("@/demo/demo-jobs"),
+    import("@/demo/year-moved"),
+    fetch("/demo-year.json").then((answer) => (answer.ok ? answer.text() : null)),
+  ]);
+  // What stands on the bay comes last: once it is seen, all of it is there.
   if (shipped !== null) await addDemoYear(yearMoved(shipped, now));
+  await addDemoJobs(demoJobs(now));
 };
 
 const kinds = [
@@ -132,6 +136,7 @@ export function BayView() {
             {`${Math.round(keeping.value.usedShare! * 100)} % of what it allows is used. Save old jobs as files and remove them, before something cannot be stored.`}
           </Notice>
         )}
+        <CopyReminder />
         {unreadable.map((record) => (
           <SetAside key={record.id} record={record} onRemove={() => remove(record.id)} />
         ))}
@@ -142,7 +147,11 @@ export function BayView() {
             <Spinner /> <Text>Opening the bay</Text>
           </Center>
         ) : total === 0 ? (
-          <Empty onStart={start} onDemo={() => loadDemo().catch(failed)} />
+          <Empty
+            onStart={start}
+            onDemo={() => loadDemo().catch(failed)}
+            onCopy={(file) => files.open(file).catch(failed)}
+          />
         ) : (
           <>
             {jobs.length > 1 && (
@@ -192,7 +201,13 @@ export function BayView() {
   );
 }
 
-function Empty({ onStart, onDemo }: { onStart: () => void; onDemo: () => void }) {
+interface EmptyProps {
+  onStart: () => void;
+  onDemo: () => void;
+  onCopy: (file: File) => void;
+}
+
+function Empty({ onStart, onDemo, onCopy }: EmptyProps) {
   return (
     <Box py="16" textAlign="center">
       <Text fontSize="26px" fontWeight="650">
@@ -208,6 +223,9 @@ function Empty({ onStart, onDemo }: { onStart: () => void; onDemo: () => void })
         <BenchButton kind="quiet" onClick={onDemo}>
           Load the demo workshop
         </BenchButton>
+        <FileButton label="Copy of a shop" accept="application/json,.json" onFile={onCopy}>
+          Bring back a copy
+        </FileButton>
       </Flex>
     </Box>
   );

@@ -7,6 +7,7 @@ import { newJob } from "@/core/records/job";
 import { writeJobFile } from "@/core/records/job-file";
 import { database } from "@/data/database";
 import { listJobs } from "@/data/jobs";
+import { settleIndex } from "@/data/record-index";
 import { demoJobs } from "@/demo/demo-jobs";
 import { system } from "@/ui/theme";
 import { BayView } from "./bay-view";
@@ -25,6 +26,7 @@ const jobs = demoJobs(new Date("2026-06-01T10:00:00Z"));
 
 async function opened(stored = jobs): Promise<void> {
   await database.jobs.bulkPut(stored);
+  await settleIndex();
   render(
     <ChakraProvider value={system}>
       <BayView />
@@ -49,6 +51,7 @@ afterEach(async () => {
   vi.unstubAllGlobals();
   pushed.length = 0;
   await database.jobs.clear();
+  await settleIndex();
 });
 
 describe("the bay", () => {

@@ -17,6 +17,7 @@ import { Notice } from "@/ui/notice";
 import { saveTextFile } from "@/ui/save-file";
 import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
+import { booksName } from "@/words/books";
 import { checkSentence, csvSentence, yearName } from "@/words/ledger";
 import { BookTable } from "./book-table";
 import { ContainerForm } from "./container-form";
@@ -134,7 +135,7 @@ function Opened({ books }: { books: Books }) {
           <YearTable books={books} year={year} />
           <Text mt="2" fontWeight="600" color={differing.length === 0 ? "done" : "act"}>
             {differing.length === 0
-              ? "Every gram of every year is accounted for."
+              ? `${booksName(figures)} of every year is accounted for.`
               : `${differing.length === 1 ? "One job does" : `${differing.length} jobs do`} not add up.`}
           </Text>
           <Text color="soft" fontSize="15px">

@@ -3,6 +3,7 @@
 import { Box, Flex, Stack } from "@chakra-ui/react";
 import { useState } from "react";
 import { reasonOf } from "@/core/result";
+import { noteCopied } from "@/data/copies";
 import { eraseAll, exportShop, whatIsKept } from "@/data/shop";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
@@ -15,6 +16,8 @@ import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { ImportDesk, useFileImport } from "@/views/workshop/import-files";
 import { keptSentence } from "@/words/shop";
+import { CopyLine } from "./copy-line";
+import { ImportList } from "./import-list";
 import { KeepingLine } from "./keeping-line";
 
 /** Typed before everything goes. */
@@ -30,15 +33,18 @@ export function DataCard() {
   const files = useFileImport();
   const failed = (error: unknown) =>
     setSaid({ tone: "act", title: "Not done", text: `${reasonOf(error)}. What was stored is as it was.` });
-  const save = () =>
-    exportShop().then((text) => {
+  const save = () => {
+    const asOf = new Date().toISOString();
+    return exportShop().then(async (text) => {
       saveTextFile(`evrid-shop-${new Date().toISOString().slice(0, 10)}.json`, text);
       setSaid({
         tone: "done",
         title: "Saved",
         text: "Every job with its photos is in the file, those that cannot be read too, with vehicles, shelf and books, choices and charts of this workshop.",
       });
+      await noteCopied(asOf);
     }, failed);
+  };
   const erase = () =>
     eraseAll().then(() => {
       setWord("");
@@ -54,12 +60,14 @@ export function DataCard() {
         <StoreFailure reason={kept.state === "failed" ? kept.reason : null} onAgain={kept.again} />
       )}
       <KeepingLine />
+      <CopyLine />
       <Flex gap="2" mt="3" wrap="wrap">
         <BenchButton onClick={save}>Save everything as a file</BenchButton>
         <FileButton label="Shop file" accept="application/json,.json" onFile={(file) => files.open(file).catch(failed)}>
           Read such a file
         </FileButton>
       </Flex>
+      <ImportList files={files} />
       <Stack gap="3" mt={files.said || files.waiting ? "3" : "0"}>
         <ImportDesk files={files} />
       </Stack>

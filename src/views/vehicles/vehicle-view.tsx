@@ -26,6 +26,7 @@ import { circuitWords, refrigerantLabels } from "@/words/job";
 import { dayOf, dueOf, heldWords, passingWords, rateBasis, rateWords, watchWords } from "@/words/vehicles";
 import { vehiclePath } from "./paths";
 import { vehicleQr } from "./qr-text";
+import { recheckOf, saveCalendar } from "./recheck";
 import { VehicleRecord } from "./vehicle-record";
 import { VisitList } from "./visit-list";
 
@@ -75,6 +76,8 @@ function VehicleActs({ vehicle }: { vehicle: VehicleFile }) {
   const router = useRouter();
   const [failure, setFailure] = useState<string | null>(null);
   const fail = (error: unknown) => setFailure(reasonOf(error));
+  const [now] = useState(() => Date.now());
+  const recheck = recheckOf(vehicle.id, vehicle.row.name, vehicle.history, now);
   const begin = async () => {
     const its = await jobsOf(vehicle.history.slice(0, 6));
     const job = await createJobFrom((blank) => {
@@ -95,6 +98,16 @@ function VehicleActs({ vehicle }: { vehicle: VehicleFile }) {
         <Text color="act" role="alert">
           {failure}
         </Text>
+      )}
+      {recheck !== null && (
+        <BenchButton
+          kind="quiet"
+          display={{ base: "none", md: "flex" }}
+          title={dayOf(recheck.on)}
+          onClick={() => saveCalendar([recheck]).catch(fail)}
+        >
+          Into a calendar
+        </BenchButton>
       )}
       <BenchButton kind="quiet" onClick={() => save().catch(fail)}>
         Save as a file

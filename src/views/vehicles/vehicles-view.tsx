@@ -5,9 +5,10 @@ import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import type { VehicleRow } from "@/core/records/vehicle-row";
 import { reasonOf } from "@/core/result";
-import { findVehicles, listVehicles } from "@/data/vehicles";
+import { findVehicles, listVehicles, loadVehicle } from "@/data/vehicles";
 import { useStored } from "@/session/stored";
 import { AppFrame } from "@/ui/app-frame";
+import { BenchButton } from "@/ui/buttons";
 import { Choice } from "@/ui/choice";
 import { FileButton } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
@@ -18,6 +19,7 @@ import { TextField } from "@/ui/text-field";
 import { dueOf } from "@/words/vehicles";
 import { vehiclePath } from "./paths";
 import { qrPath } from "./qr-text";
+import { type Recheck, recheckOf, saveCalendar } from "./recheck";
 import { VehicleTable } from "./vehicle-table";
 
 const whichOnes = [
@@ -46,6 +48,16 @@ export function VehiclesView() {
     [all, found, which, now],
   );
   const open = useCallback((row: VehicleRow) => router.push(vehiclePath(row.id)), [router]);
+  const calendar = async () => {
+    const due: Recheck[] = [];
+    for (const { id, passes } of rows) {
+      if (passes === null) continue;
+      const vehicle = await loadVehicle(id);
+      const recheck = vehicle === null ? null : recheckOf(vehicle.id, vehicle.row.name, vehicle.history, now);
+      if (recheck !== null) due.push(recheck);
+    }
+    await saveCalendar(due);
+  };
   const scan = async (picture: File) => {
     const text = await readQr(picture);
     const path = text === null ? null : qrPath(text);
@@ -67,6 +79,13 @@ export function VehiclesView() {
             </Text>
           )}
           <Flex ml="auto" gap="2">
+            <BenchButton
+              kind="quiet"
+              disabled={rows.every(({ passes }) => passes === null)}
+              onClick={() => calendar().catch((error) => setSaid(reasonOf(error)))}
+            >
+              Re-checks into a calendar
+            </BenchButton>
             <FileButton
               label="Picture of a code"
               accept="image/*"

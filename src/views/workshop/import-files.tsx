@@ -7,7 +7,7 @@ import type { Job } from "@/core/records/job";
 import { readAnyShopFile, SHOP_FILE_LIMIT_BYTES, type ShopInFile } from "@/core/records/shop-file";
 import { reasonOf } from "@/core/result";
 import { applyImport, planImport, undoImport } from "@/data/import";
-import { importExtras } from "@/data/shop";
+import { importExtras, whatIsKept } from "@/data/shop";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
@@ -97,6 +97,9 @@ export function useFileImport(): FileImport {
         const name = one.intake.vehicle.trim() || "The job";
         return say({ tone: "done", title: "Read", text: `${name}: already here and identical; nothing was changed.` });
       }
+      // Into an empty browser a copy comes back without a question.
+      const { jobs } = await whatIsKept();
+      if (jobs === 0 && file.broken.length === 0 && !changesNothing(plan)) return await carryOut(next, new Map());
       setWaiting(next);
     } catch (error) {
       failed(error);

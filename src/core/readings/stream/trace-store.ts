@@ -55,6 +55,19 @@ export class TraceStore {
     return this.blocks[0]?.from ?? (this.kept === 0 ? null : this.times[this.first]!);
   }
 
+  /** Samples that are kept whole, oldest first. */
+  *samples(): Generator<TraceSample> {
+    for (let i = 0; i < this.kept; i++) {
+      const at = this.at(i);
+      const sample = { time: this.times[at]! } as TraceSample;
+      for (let c = 0; c < WIDTH; c++) {
+        const value = this.values[at * WIDTH + c]!;
+        sample[traceChannels[c]!] = Number.isNaN(value) ? null : value;
+      }
+      yield sample;
+    }
+  }
+
   append(samples: readonly TraceSample[]): void {
     for (const sample of samples) {
       if (this.kept === WHOLE_SAMPLES) this.foldOldest();

@@ -1,0 +1,102 @@
+/** Copies of everything outside of the browser's store: by itself into a folder that was chosen, else as a file when somebody presses; and what no copy has yet. */
+import * as z from "@/core/zod";
+import { loadChosen } from "./choices";
+import { database } from "./database";
+import { exportShop } from "./shop";
+
+const NAME = "copies";
+const copiesSchema = z.object({ lastAt: z.iso.datetime().nullable() });
+
+/** More than so many are not counted one by one. */
+const MOST_COUNTED = 1000;
+
+/** Made-up jobs are nobody's loss. */
+const MADE_UP = /^demo-/;
+
+export interface Copies {
+  lastAt: string | null;
+  /** Jobs that were changed since. */
+  unsaved: number;
+  folder: string | null;
+  /** The folder may be written to now; false where the browser wants to be asked again. */
+  allowed: boolean;
+}
+
+export async function howCopied(): Promise<Copies> {
+  const { lastAt } = (await loadChosen(NAME, copiesSchema)) ?? { lastAt: null };
+  const ids = await database.visits
+    .where("updatedAt")
+    .above(lastAt ?? "")
+    .limit(MOST_COUNTED)
+    .primaryKeys();
+  const folder = await chosenFolder();
+  return {
+    lastAt,
+    unsaved: ids.filter((id) => !MADE_UP.test(id)).length,
+    folder: folder?.name ?? null,
+    allowed: folder !== null && (await mayWrite(folder)),
+  };
+}
+
+/** Everything as it stands has been given out as a file. `asOf` ISO: when it was read. */
+export async function noteCopied(asOf: string): Promise<void> {
+  await database.choices.put({ name: NAME, json: JSON.stringify({ lastAt: asOf }) });
+}
+
+const FOLDER = "copies";
+type Folder = FileSystemDirectoryHandle & {
+  queryPermission?: (of: { mode: "readwrite" }) => Promise<PermissionState>;
+  requestPermission?: (of: { mode: "readwrite" }) => Promise<PermissionState>;
+};
+
+export async function chosenFolder(): Promise<Folder | null> {
+  return ((await database.folders.get(FOLDER))?.handle as Folder | undefined) ?? null;
+}
+
+export async function chooseFolder(handle: FileSystemDirectoryHandle): Promise<void> {
+  await database.folders.put({ name: FOLDER, handle });
+}
+
+export async function forgetFolder(): Promise<void> {
+  await database.folders.delete(FOLDER);
+}
+
+async function mayWrite(folder: Folder): Promise<boolean> {
+  // One that has no such question, as the browser's own, is always open.
+  return ((await folder.queryPermission?.({ mode: "readwrite" })) ?? "granted") === "granted";
+}
+
+/** Asks the browser to let the folder be written to again; it only asks when somebody has just pressed something. */
+export async function allowFolder(): Promise<boolean> {
+  const folder = await chosenFolder();
+  if (folder === null) return false;
+  return ((await folder.requestPermission?.({ mode: "readwrite" })) ?? "granted") === "granted";
+}
+
+/** A copy a day is kept, so many of them. */
+const MOST_COPIES = 14;
+const fileOf = (day: string) => `evrid-copy-${day}.json`;
+const COPY = /^evrid-copy-\d{4}-\d{2}-\d{2}\.json$/;
+
+/** Writes everything into the chosen folder, a file a day; an older file is only replaced by a whole one. Gives whether it did. */
+export async function copyToFolder(now = new Date()): Promise<boolean> {
+  const folder = await chosenFolder();
+  if (folder === null || !(await mayWrite(folder))) return false;
+  const asOf = now.toISOString();
+  const text = await exportShop();
+  const file = await folder.getFileHandle(fileOf(asOf.slice(0, 10)), { create: true });
+  // What is written goes to a file beside it, which takes its place when it is closed.
+  const writable = await file.createWritable();
+  await writable.write(text);
+  await writable.close();
+  await noteCopied(asOf);
+  await withoutTheOldest(folder);
+  return true;
+}
+
+async function withoutTheOldest(folder: Folder): Promise<void> {
+  const names: string[] = [];
+  for await (const name of (folder as unknown as { keys: () => AsyncIterable<string> }).keys())
+    if (COPY.test(name)) names.push(name);
+  for (const name of names.sort().reverse().slice(MOST_COPIES)) await folder.removeEntry(name);
+}

@@ -1,0 +1,47 @@
+/** While the program is open, copies what was changed into the chosen folder: a while after the last change, and at the latest some minutes after the first. */
+import { copyToFolder, howCopied } from "@/data/copies";
+import { follow } from "@/data/follow";
+
+const CALM_MS = 60_000;
+const LATEST_MS = 300_000;
+
+export interface CopyPort {
+  /** Tells how it stands now and after every change. Gives the way to stop. */
+  follow: (next: (standing: { unsaved: number; allowed: boolean }) => void) => () => void;
+  /** Rejects when the folder refuses. */
+  copy: () => Promise<unknown>;
+}
+
+const browserPort: CopyPort = {
+  follow: (next) => follow(howCopied, next, () => undefined),
+  copy: () =>
+    // Of several tabs one writes.
+    navigator.locks === undefined
+      ? copyToFolder()
+      : navigator.locks.request("evrid-copy", { ifAvailable: true }, (lock) => (lock === null ? null : copyToFolder())),
+};
+
+/** Begins; gives the way to stop. A copy that fails is tried again with the next change; what no copy has is counted on the Bay. */
+export function keepCopies(port: CopyPort = browserPort): () => void {
+  let calm: ReturnType<typeof setTimeout> | undefined;
+  let latest: ReturnType<typeof setTimeout> | undefined;
+  const clear = () => {
+    clearTimeout(calm);
+    clearTimeout(latest);
+    latest = undefined;
+  };
+  const copy = () => {
+    clear();
+    port.copy().catch(() => undefined);
+  };
+  const stop = port.follow(({ unsaved, allowed }) => {
+    if (unsaved === 0 || !allowed) return clear();
+    clearTimeout(calm);
+    calm = setTimeout(copy, CALM_MS);
+    latest ??= setTimeout(copy, LATEST_MS);
+  });
+  return () => {
+    clear();
+    stop();
+  };
+}

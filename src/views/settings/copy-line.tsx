@@ -1,0 +1,79 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { format } from "date-fns";
+import { useState } from "react";
+import { reasonOf } from "@/core/result";
+import { allowFolder, chooseFolder, copyToFolder, forgetFolder, howCopied } from "@/data/copies";
+import { useStored } from "@/session/stored";
+import { BenchButton } from "@/ui/buttons";
+import { Text } from "@/ui/text";
+import { copySentence } from "@/words/shop";
+
+type Picker = { showDirectoryPicker?: (of: object) => Promise<FileSystemDirectoryHandle> };
+
+/** Copies that make themselves, where the browser can: into a folder, a file a day. Elsewhere, what no file has yet. */
+export function CopyLine() {
+  const copies = useStored(howCopied);
+  const [failure, setFailure] = useState<string | null>(null);
+  if (copies.state !== "ready") return null;
+  const { folder, allowed } = copies.value;
+  const picker = (globalThis as unknown as Picker).showDirectoryPicker;
+  const doing = (act: () => Promise<unknown>) => () =>
+    act().then(
+      () => {
+        setFailure(null);
+        copies.again();
+      },
+      (error: unknown) => {
+        // Closing the browser's own dialog is an answer, no failure.
+        if (!(error instanceof DOMException && error.name === "AbortError"))
+          setFailure(`Not done: ${reasonOf(error)}.`);
+      },
+    );
+  const choose = doing(async () => {
+    await chooseFolder(await picker!({ id: "evrid-copies", mode: "readwrite" }));
+    await copyToFolder();
+  });
+  const allow = doing(async () => {
+    if (await allowFolder()) await copyToFolder();
+  });
+  return (
+    <Box mt="3" borderTopWidth="1px" borderColor="line" pt="3">
+      <Text fontSize="17px" role="status">
+        {copySentence(copies.value, (iso) => format(new Date(iso), "d MMM yyyy, HH:mm"))}
+      </Text>
+      {failure !== null && (
+        <Text color="act" role="alert">
+          {failure}
+        </Text>
+      )}
+      {picker === undefined ? (
+        <Text color="soft">
+          This browser cannot write files by itself: save everything as a file from time to time.
+        </Text>
+      ) : (
+        <Flex gap="2" mt="2" wrap="wrap">
+          {folder !== null && !allowed && (
+            <BenchButton kind="main" onClick={allow}>
+              Let it write there again
+            </BenchButton>
+          )}
+          {folder !== null && allowed && (
+            <BenchButton kind="quiet" onClick={doing(() => copyToFolder())}>
+              Copy now
+            </BenchButton>
+          )}
+          <BenchButton kind="quiet" onClick={choose}>
+            {folder === null ? "Choose a folder for copies" : "Another folder"}
+          </BenchButton>
+          {folder !== null && (
+            <BenchButton kind="quiet" onClick={doing(forgetFolder)}>
+              No more copies
+            </BenchButton>
+          )}
+        </Flex>
+      )}
+    </Box>
+  );
+}

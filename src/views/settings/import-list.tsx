@@ -1,0 +1,35 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { format } from "date-fns";
+import { listImports } from "@/data/import";
+import { useStored } from "@/session/stored";
+import { BenchButton } from "@/ui/buttons";
+import { Text } from "@/ui/text";
+import type { FileImport } from "@/views/workshop/import-files";
+
+/** What was read in lately, each with the way back. */
+export function ImportList({ files }: { files: FileImport }) {
+  const stored = useStored(listImports);
+  if (stored.state !== "ready" || stored.value.length === 0) return null;
+  return (
+    <Box mt="3" borderTopWidth="1px" borderColor="line" pt="3">
+      <Text fontWeight="650">Read in lately</Text>
+      {stored.value.map(({ id, at, file, records }) => (
+        <Flex key={id} gap="3" align="center" mt="1.5">
+          <Box flex="1" minW="0">
+            <Text typed truncate>
+              {file}
+            </Text>
+            <Text color="soft" fontSize="14px">
+              {`${format(new Date(at), "d MMM yyyy, HH:mm")}, ${records === 1 ? "one record" : `${records} records`}`}
+            </Text>
+          </Box>
+          <BenchButton kind="quiet" aria-label={`Take ${file} back`} onClick={() => files.takeBack(id)}>
+            Take back
+          </BenchButton>
+        </Flex>
+      ))}
+    </Box>
+  );
+}

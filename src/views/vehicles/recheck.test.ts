@@ -1,0 +1,42 @@
+import { describe, expect, it } from "vitest";
+import type { Job } from "@/core/records/job";
+import { newestFirst } from "@/core/records/vehicle-history";
+import { type Visit, visitOf } from "@/core/records/visit";
+import { demoJobs } from "@/demo/demo-jobs";
+import { calendarOf, recheckOf } from "./recheck";
+
+const now = new Date("2026-06-01T10:00:00.000Z");
+const pickup = demoJobs(now)[2] as Job;
+const visit = (day: string, foundG: number | null, leftWithG: number | null): Visit => ({
+  ...visitOf(pickup),
+  jobId: day,
+  at: `${day}T08:00:00.000Z`,
+  signedAt: `${day}T10:00:00.000Z`,
+  opened: false,
+  foundG,
+  leftWithG,
+});
+
+describe("the next re-check of a vehicle", () => {
+  it("is a year after the filling of a sound one, sooner for one that leaks, today for one that is due", () => {
+    const sound = newestFirst([visit("2026-05-01", null, 620)]);
+    expect(recheckOf("v", "Van", sound, now.getTime())!.on.slice(0, 10)).toBe("2027-05-01");
+    const leaks = newestFirst([visit("2025-05-01", null, 620), visit("2026-05-01", 380, 620)]);
+    const due = recheckOf("v", "Van", leaks, now.getTime())!.on;
+    expect(due > "2026-07" && due < "2026-12").toBe(true);
+    const late = recheckOf("v", "Van", leaks, Date.parse("2030-01-01T00:00:00.000Z"))!.on;
+    expect(late.slice(0, 10)).toBe("2030-01-01");
+    expect(recheckOf("v", "Van", newestFirst([visit("2026-05-01", 400, null)]), now.getTime())).toBeNull();
+  });
+
+  it("is one whole day in a calendar, with a name that stays, whatever stands in the vehicle's", async () => {
+    const recheck = { id: "v", name: 'Van; "blue", 3\nold', on: "2027-05-01T10:00:00.000Z", text: "Weigh it." };
+    const text = await calendarOf([recheck], now);
+    expect(text).toContain("UID:v@evrid");
+    expect(text).toMatch(/DTSTART;VALUE=DATE:20270501/);
+    expect(text.match(/BEGIN:VEVENT/g)).toHaveLength(1);
+    // Folded and escaped as RFC 5545 wants it: no raw line break within a field.
+    const unfolded = text.replace(/\r\n[ \t]/g, "");
+    expect(unfolded).toContain('SUMMARY:Van\\; \\"blue\\"\\, 3\\nold: weigh the refrigerant'.replace(/\\"/g, '"'));
+  });
+});

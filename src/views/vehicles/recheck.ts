@@ -1,0 +1,55 @@
+"use client";
+
+import { type Forecast, forecastOf, type VehicleHistory } from "@/core/records/vehicle-history";
+import { saveTextFile } from "@/ui/save-file";
+
+export interface Recheck {
+  id: string;
+  name: string;
+  /** ISO: on this day it may have passed what matters. */
+  on: string;
+  text: string;
+}
+
+/** At the latest a year after it was filled: hoses and seals are looked at then, whatever was weighed. */
+const YEAR_MS = 365 * 86_400_000;
+
+/** When a vehicle should be weighed again: as soon as it may be below 85 % of its label, never later than a year from its last filling, never in the past. */
+export function recheckOn(forecast: Forecast, now: number): string {
+  const earliest = forecast.passing[0]?.when.earliest;
+  const year = Date.parse(forecast.filledAt) + YEAR_MS;
+  const due = earliest == null ? year : Math.min(Date.parse(earliest), year);
+  return new Date(Math.max(due, now)).toISOString();
+}
+
+export function recheckOf(id: string, name: string, history: VehicleHistory, now: number): Recheck | null {
+  const forecast = forecastOf(history);
+  if (forecast === null) return null;
+  const share = Math.round((forecast.passing[0]?.share ?? 0) * 100);
+  return {
+    id,
+    name,
+    on: recheckOn(forecast, now),
+    text: `Weigh it: from then on it may hold less than ${share} % of its label.`,
+  };
+}
+
+/** Re-checks as a calendar: one whole day each, with a name of its own, so that reading it in again moves it instead of doubling it. */
+export async function calendarOf(rechecks: readonly Recheck[], now: Date): Promise<string> {
+  const { default: ical } = await import("ical-generator");
+  const calendar = ical({ name: "Evrid re-checks", prodId: { company: "Evrid", product: "Evrid" } });
+  for (const { id, name, on, text } of rechecks)
+    calendar.createEvent({
+      id: `${id}@evrid`,
+      stamp: now,
+      start: new Date(on),
+      allDay: true,
+      summary: `${name}: weigh the refrigerant`,
+      description: text,
+    });
+  return calendar.toString();
+}
+
+export async function saveCalendar(rechecks: readonly Recheck[]): Promise<void> {
+  saveTextFile("evrid-re-checks.ics", await calendarOf(rechecks, new Date()), "text/calendar");
+}
