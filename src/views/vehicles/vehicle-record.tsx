@@ -27,10 +27,24 @@ export function VehicleRecord({ vehicle, same }: { vehicle: VehicleFile; same: r
     owner: record?.owner ?? "",
     note: record?.note ?? "",
   };
-  // Letters come faster than the store answers: one change after the other.
-  const last = useRef<Promise<unknown>>(Promise.resolve());
+  // Letters come faster than the store answers: what has come meanwhile is written at once when it has, so that at most one write is ever waited for.
+  const waiting = useRef<Partial<Words>>({});
+  const writing = useRef(false);
+  const write = () => {
+    const next = waiting.current;
+    if (writing.current || Object.keys(next).length === 0) return;
+    waiting.current = {};
+    writing.current = true;
+    void editVehicle(id, next)
+      .then(follow, fail)
+      .finally(() => {
+        writing.current = false;
+        write();
+      });
+  };
   const change = (next: Partial<Words>) => {
-    last.current = last.current.then(() => editVehicle(id, next).then(follow, fail));
+    waiting.current = { ...waiting.current, ...next };
+    write();
   };
   const joinedOnce = record?.joined ?? [];
   return (
