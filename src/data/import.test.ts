@@ -15,7 +15,7 @@ import { database } from "./database";
 import { addDemoYear, applyImport, listImports, planImport, undoImport } from "./import";
 import { editJob, listJobs } from "./jobs";
 import { eraseAll, exportShop, exportVehicle } from "./shop";
-import { findVehicles, joinVehicles, listVehicles, loadVehicle } from "./vehicles";
+import { editVehicle, findVehicles, joinVehicles, listVehicles, loadVehicle } from "./vehicles";
 
 const at = "2026-06-01T10:00:00.000Z";
 const jobs = demoJobs(new Date(at));
@@ -181,6 +181,32 @@ describe("a large file", () => {
     expect(await database.visits.count()).toBe(many.length);
     expect(await undoImport(id)).toEqual({ back: many.length, stayed: 0 });
     expect(await everything()).toEqual(before);
+  });
+});
+
+describe("the words of a vehicle", () => {
+  it("typed letter by letter leave no name behind, take no other car's jobs, and keep its own", async () => {
+    const other = { ...estate, intake: { ...estate.intake, vehicle: "Van" } };
+    await readIn(JSON.stringify({ format: "evrid.shop", version: 3, jobs: [van, other] }));
+    let id = `name:${van.intake.vehicle.toLowerCase()}`;
+    for (const name of ["V", "Va", "Van", "Van t", "Van three"]) id = await editVehicle(id, { name });
+    for (const plate of ["F", "FB", "FB 3"]) id = await editVehicle(id, { plate });
+    const [record] = await database.vehicles.toArray();
+    expect(record!.names).toEqual([van.intake.vehicle.toLowerCase(), "van three", "fb 3"]);
+    expect((await listVehicles()).map(({ name, visits }) => [name, visits]).sort()).toEqual([
+      ["Van three", 1],
+      ["Van", 1],
+    ]);
+    // A job that calls it by its plate, or by its new name, hangs on it.
+    for (const vehicle of ["FB 3", " van THREE"])
+      await readIn(
+        JSON.stringify({
+          format: "evrid.shop",
+          version: 3,
+          jobs: [{ ...pickup, id: vehicle, intake: { ...pickup.intake, vehicle } }],
+        }),
+      );
+    expect((await loadVehicle(id))!.history).toHaveLength(3);
   });
 });
 

@@ -9,8 +9,7 @@ import { readContainer } from "@/core/records/stock/container";
 import { readStockEntry } from "@/core/records/stock/entry";
 import { linesOfJob } from "@/core/records/stock/lines";
 import { inUnits } from "@/core/records/unit-system";
-import { readVehicle } from "@/core/records/vehicle";
-import { keysOf } from "@/core/records/vehicle-row";
+import { readVehicle, type Vehicle } from "@/core/records/vehicle";
 import { visitOf } from "@/core/records/visit";
 import type { Result } from "@/core/result";
 import { loadChoices } from "./choices";
@@ -91,7 +90,11 @@ export async function applyImport(
     await note("stock", stock);
     await keepPictures(pictures);
     await indexed(jobs);
-    await rowsMadeAnew([...keys, ...jobs.map((job) => visitOf(job).vehicleKey), ...vehicles.flatMap(keysOf)]);
+    await rowsMadeAnew([
+      ...keys,
+      ...jobs.map((job) => visitOf(job).vehicleKey),
+      ...vehicles.flatMap(({ names }) => names),
+    ]);
     if (done.changed.length > 0) await database.imports.put(done);
     const old = await database.imports.orderBy("at").reverse().offset(MOST_IMPORTS).primaryKeys();
     await database.imports.bulkDelete(old);
@@ -152,11 +155,11 @@ export async function undoImport(id: string): Promise<{ back: number; stayed: nu
       }
       counts.back++;
       if (table === "jobs") keys.push(...(await keysBefore([recordId])));
-      if (table === "vehicles" && now !== undefined) keys.push(...keysOf(now as never));
+      if (table === "vehicles" && now !== undefined) keys.push(...(now as Vehicle).names);
       if (before !== null) {
         await database.table(table).put(before as never);
         if (table === "jobs") jobs.push(before as Job);
-        if (table === "vehicles") keys.push(...keysOf(before as never));
+        if (table === "vehicles") keys.push(...(before as Vehicle).names);
       } else {
         await database.table(table).delete(recordId);
         if (table !== "jobs") continue;

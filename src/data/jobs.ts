@@ -9,7 +9,6 @@ import { checkChange, type JobFileIssue, readJob } from "@/core/records/job-file
 import { balanceOf } from "@/core/records/job-readings";
 import { inUnits } from "@/core/records/unit-system";
 import { vehicleKey } from "@/core/records/vehicle-name";
-import { keysOf } from "@/core/records/vehicle-row";
 import { type Standing, standings, unreadableVisit, type Visit } from "@/core/records/visit";
 import { type Result, succeed } from "@/core/result";
 import { loadChoices } from "./choices";
@@ -62,7 +61,7 @@ export async function jobsOfVehicle(name: string): Promise<Job[]> {
   const key = vehicleKey(name);
   if (key === "") return [];
   const record = await recordOf(key);
-  return jobsOf(await visitsUnder(record === null ? [key] : keysOf(record)));
+  return jobsOf(await visitsUnder(record === null ? [key] : record.names));
 }
 
 /** The jobs of some visits that can be read, in their order. */
@@ -191,7 +190,7 @@ export async function editJob(id: string, change: (job: Job) => Job, rack: RackS
     if (issue !== null) throw refused(issue);
     const edited = { ...changed, updatedAt: after(stored.updatedAt) };
     await database.jobs.put(edited);
-    await noteJob(edited);
+    await noteJob(edited, stored);
     return edited;
   });
 }

@@ -7,7 +7,7 @@ import { readJob } from "@/core/records/job-file";
 import { linesOfJob } from "@/core/records/stock/lines";
 import type { Vehicle } from "@/core/records/vehicle";
 import { newestFirst, type VehicleHistory } from "@/core/records/vehicle-history";
-import { keysOf, rowIdOf, rowOf } from "@/core/records/vehicle-row";
+import { rowIdOf, rowOf } from "@/core/records/vehicle-row";
 import { unreadableVisit, type Visit, visitOf } from "@/core/records/visit";
 import { database } from "./database";
 
@@ -20,15 +20,16 @@ export const jobTables = [
   database.bookLines,
 ] as const;
 
-/** Within a transaction over {@link jobTables}: the job has been stored. */
-export async function noteJob(job: Job): Promise<void> {
+/** Within a transaction over {@link jobTables}: the job has been stored. `was`: as it stood before, where that is at hand. */
+export async function noteJob(job: Job, was: Job | null = null): Promise<void> {
   const before = await database.visits.get(job.id);
   const visit = visitOf(job);
   const lines = linesOfJob(job);
   await database.visits.put(visit);
-  if (lines.length > 0 || before !== undefined) {
+  // A letter that is typed moves no gram.
+  if (was === null || JSON.stringify(linesOfJob(was)) !== JSON.stringify(lines)) {
     await database.bookLines.where("jobId").equals(job.id).delete();
-    if (lines.length > 0) await database.bookLines.bulkPut(lines);
+    await database.bookLines.bulkPut(lines);
   }
   if (before !== undefined && sameButDate(before, visit)) return;
   await rowsMadeAnew([visit.vehicleKey, before?.vehicleKey ?? ""]);
@@ -51,7 +52,7 @@ export async function rowsMadeAnew(keys: readonly string[]): Promise<void> {
   for (const key of keys) {
     if (key === "" || seen.has(key)) continue;
     const record = await recordOf(key);
-    const its = record === null ? [key] : keysOf(record);
+    const its = record === null ? [key] : record.names;
     for (const one of [key, ...its]) seen.add(one);
     const row = rowOf(record, await visitsUnder(its));
     // A vehicle that has a record now was listed by its name before, and the other way round.
@@ -63,9 +64,7 @@ export async function rowsMadeAnew(keys: readonly string[]): Promise<void> {
 
 /** The record that a name, or a plate typed as one, belongs to. */
 export async function recordOf(key: string): Promise<Vehicle | null> {
-  const named = await database.vehicles.where("names").equals(key).first();
-  if (named !== undefined) return named;
-  return (await database.vehicles.filter((one) => keysOf(one).includes(key)).first()) ?? null;
+  return (await database.vehicles.where("names").equals(key).first()) ?? null;
 }
 
 export async function visitsUnder(keys: readonly string[]): Promise<VehicleHistory> {

@@ -2,7 +2,7 @@
 import { joined, newVehicle, takenApart, type Vehicle } from "@/core/records/vehicle";
 import type { VehicleHistory } from "@/core/records/vehicle-history";
 import { vehicleKey } from "@/core/records/vehicle-name";
-import { keyOfRowId, keysOf, rowIdOf, searchWords, type VehicleRow } from "@/core/records/vehicle-row";
+import { keyOfRowId, rowIdOf, searchWords, type VehicleRow } from "@/core/records/vehicle-row";
 import { database } from "./database";
 import { recordOf, rowsMadeAnew, visitsUnder } from "./record-index";
 
@@ -62,7 +62,7 @@ export async function loadVehicle(id: string): Promise<VehicleFile | null> {
   const record = key === null ? ((await database.vehicles.get(id)) ?? null) : await recordOf(key);
   const row = await database.vehicleRows.get(record?.id ?? id);
   if (row === undefined) return null;
-  return { id: row.id, record, row, history: await visitsUnder(record === null ? [key!] : keysOf(record)) };
+  return { id: row.id, record, row, history: await visitsUnder(record === null ? [key!] : record.names) };
 }
 
 /** The row of the vehicle that a job's name belongs to; null where it is new here. */
@@ -80,19 +80,31 @@ export async function editVehicle(id: string, change: Partial<Pick<Vehicle, "nam
   const now = new Date().toISOString();
   return database.transaction("rw", [...tables], async () => {
     const record = await recordAt(id, now);
-    const named = change.name?.trim();
-    const edited: Vehicle = {
-      ...record,
-      ...change,
-      // It is found by what it was called before as well.
-      names: named ? [...new Set([...record.names, vehicleKey(named)])] : record.names,
-      updatedAt: now,
-    };
+    const edited: Vehicle = { ...record, ...change, updatedAt: now };
+    edited.names = await namesAfter(record, edited);
     await database.vehicles.put(edited);
-    await rowsMadeAnew([...keysOf(record), ...keysOf(edited)]);
+    await rowsMadeAnew([...record.names, ...edited.names]);
     return edited.id;
   });
 }
+
+/**
+ * By what it goes once its name or plate was written anew: the new ones, unless jobs of another car go by them, and every old one that jobs hang
+ * on. What stood there for a letter's time leaves nothing behind.
+ */
+async function namesAfter(before: Vehicle, after: Vehicle): Promise<string[]> {
+  const hasJobs = async (key: string) => (await database.visits.where("vehicleKey").equals(key).count()) > 0;
+  let { names } = before;
+  for (const field of ["name", "plate"] as const) {
+    const [was, is] = [vehicleKey(before[field]), vehicleKey(after[field])];
+    if (was === is) continue;
+    if (names.length > 1 && names.includes(was) && !(await hasJobs(was))) names = names.filter((key) => key !== was);
+    const others = is === "" || (await hasJobs(is)) || (await recordOf(is)) !== null;
+    if (!names.includes(is) && !others && is.length <= MOST_KEY) names = [...names, is];
+  }
+  return names;
+}
+const MOST_KEY = 160;
 
 /** The record behind a row, begun where there is none yet. */
 async function recordAt(id: string, now: string): Promise<Vehicle> {
@@ -114,7 +126,7 @@ export async function joinVehicles(id: string, otherId: string): Promise<void> {
     await database.vehicles.delete(other.id);
     await database.vehicleRows.bulkDelete([other.id, otherId]);
     await database.vehicles.put(whole);
-    await rowsMadeAnew(keysOf(whole));
+    await rowsMadeAnew(whole.names);
   });
 }
 
@@ -127,7 +139,7 @@ export async function takeVehicleApart(id: string): Promise<void> {
     if (parts === null) return;
     await database.vehicles.put(parts.rest);
     await database.vehicles.put(parts.part);
-    await rowsMadeAnew([...keysOf(parts.rest), ...keysOf(parts.part)]);
+    await rowsMadeAnew([...parts.rest.names, ...parts.part.names]);
   });
 }
 

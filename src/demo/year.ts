@@ -19,6 +19,7 @@ import type { ShopContent } from "@/core/records/shop-file";
 import { type Container, newContainer } from "@/core/records/stock/container";
 import { countEntry, placeOf, type StockEntry, stockEntry } from "@/core/records/stock/entry";
 import { newVehicle, type Vehicle } from "@/core/records/vehicle";
+import { vehicleKey } from "@/core/records/vehicle-name";
 import { entry } from "@/core/units/entry";
 import { YEAR_ENDS } from "./year-moved";
 
@@ -564,7 +565,8 @@ function stepsDone(job: Job, steps: readonly StepId[], at: number, done: number)
 }
 
 function recordOf(car: Car, start: number): Vehicle {
-  return { ...newVehicle(car.id, car.name, instant(start)), plate: car.plate, owner: car.owner };
+  const vehicle = newVehicle(car.id, car.name, instant(start));
+  return { ...vehicle, plate: car.plate, owner: car.owner, names: [...vehicle.names, vehicleKey(car.plate)] };
 }
 
 /** The shelf over the year: what comes in when it runs low, and what every job takes from it. */

@@ -4,7 +4,6 @@
 import type { LabelRefrigerant } from "./job";
 import type { Vehicle } from "./vehicle";
 import { forecastOf, type LeakRate, type Passing, type VehicleHistory } from "./vehicle-history";
-import { vehicleKey } from "./vehicle-name";
 import type { Visit } from "./visit";
 
 export interface VehicleRow {
@@ -77,10 +76,4 @@ export function rowOf(record: Vehicle | null, history: VehicleHistory): VehicleR
       ].join(" "),
     ),
   };
-}
-
-/** Keys of the jobs that hang on a record: its names and its plate. */
-export function keysOf({ names, plate }: Pick<Vehicle, "names" | "plate">): string[] {
-  const byPlate = vehicleKey(plate);
-  return byPlate === "" || names.includes(byPlate) ? names : [...names, byPlate];
 }

@@ -126,7 +126,7 @@ describe("one vehicle", () => {
     await type("Plate or fleet number", "TG 11");
     await waitFor(() => expect(at.pushed).toHaveLength(1));
     const [record] = await database.vehicles.toArray();
-    expect(record).toMatchObject({ plate: "TG 11", names: ["town gardens, pickup 11"] });
+    expect(record).toMatchObject({ plate: "TG 11", names: ["town gardens, pickup 11", "tg 11"] });
     expect(at.pushed[0]).toBe(`/vehicle?id=${record!.id}`);
   });
 
