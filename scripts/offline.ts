@@ -38,6 +38,7 @@ const files = [
   "/report",
   ...fonts.map((file) => `/report-fonts/${file}`),
   "/learned.bin",
+  "/demo-year.json",
   "/icon.svg",
   "/icon-192.png",
   "/icon-512.png",

@@ -42,7 +42,11 @@ const loadDemo = async () => {
   const [{ demoJobs }, { yearMoved }, shipped] = await Promise.all([
     import("@/demo/demo-jobs"),
     import("@/demo/year-moved"),
-    fetch("/demo-year.json").then((answer) => (answer.ok ? answer.text() : null)),
+    // Without its year the workshop is still one.
+    fetch("/demo-year.json").then(
+      (answer) => (answer.ok ? answer.text() : null),
+      () => null,
+    ),
   ]);
   // What stands on the bay comes last: once it is seen, all of it is there.
   if (shipped !== null) await addDemoYear(yearMoved(shipped, now));

@@ -165,7 +165,7 @@ const sums = [
   ["drawnG", "Onto jobs"],
   ["sentOffG", "Sent off"],
   ["usedG", "Used"],
-  ["differenceG", "Found more"],
+  ["differenceG", "At counts"],
 ] as const;
 
 function YearTable({ books, year }: { books: Books; year: string }) {
@@ -183,7 +183,7 @@ function YearTable({ books, year }: { books: Books; year: string }) {
                 as="th"
                 textAlign={i === 0 ? "left" : "right"}
                 pb="1"
-                pl="2"
+                pl={i === 0 ? "0" : "2"}
                 fontWeight="600"
                 color="soft"
                 fontSize="14px"

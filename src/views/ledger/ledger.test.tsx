@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import "fake-indexeddb/auto";
 import { ChakraProvider } from "@chakra-ui/react";
-import { act, cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
+import { act, cleanup, configure, fireEvent, render, screen, waitFor } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { Job } from "@/core/records/job";
 import { linesCsv } from "@/core/records/stock/csv";
@@ -44,6 +44,8 @@ async function cylinder(): Promise<string> {
   return (await database.containers.toArray())[0]!.id;
 }
 
+// A busy machine takes its time.
+configure({ asyncUtilTimeout: 10_000 });
 // What is in sight is drawn, and here nothing has a height of its own.
 Object.defineProperty(HTMLElement.prototype, "clientHeight", { get: () => 700 });
 Object.defineProperty(HTMLElement.prototype, "clientWidth", { get: () => 900 });

@@ -40,7 +40,11 @@ const columns = helper.columns([
   }),
 ]);
 /** Of each column, so that head and rows agree. */
-const WIDTHS = "minmax(0, 1fr) 118px 118px 140px 176px";
+const WIDTHS = "var(--vehicle-columns)";
+const WIDE = "minmax(0, 1fr) 118px 118px 140px 176px";
+/** Without what it loses, which stands on its own page. */
+const NARROW = "minmax(0, 1fr) 84px 110px 168px";
+const onWide = { base: "none", lg: "block" } as const;
 
 /** Thousands of vehicles, of which only those in sight are drawn; sorted by any column. */
 export const VehicleTable = memo(function VehicleTable({ rows, now, onOpen }: VehicleTableProps) {
@@ -66,6 +70,7 @@ export const VehicleTable = memo(function VehicleTable({ rows, now, onOpen }: Ve
       rounded="card"
       overflow="hidden"
       role="table"
+      css={{ "--vehicle-columns": { base: NARROW, lg: WIDE } }}
       aria-label="Vehicles"
       aria-rowcount={sorted.length + 1}
     >
@@ -78,6 +83,7 @@ export const VehicleTable = memo(function VehicleTable({ rows, now, onOpen }: Ve
                 <Box
                   key={id}
                   role="columnheader"
+                  display={id === "rate" ? onWide : undefined}
                   aria-sort={way === "asc" ? "ascending" : way === "desc" ? "descending" : "none"}
                 >
                   <Box asChild minH="target" display="flex" alignItems="center" gap="1.5" w="100%" cursor="pointer">
@@ -156,7 +162,7 @@ const Cells = memo(function Cells({ row, now, figures }: { row: VehicleRow; now:
         <div>{row.lastAt === "" ? "never" : dayOf(row.lastAt)}</div>
         <span style={underLook}>{row.visits === 1 ? "one visit" : `${row.visits} visits`}</span>
       </Box>
-      <Box role="cell">
+      <Box role="cell" display={onWide}>
         {rate === null ? (
           <span style={softLook}>not weighed yet</span>
         ) : rate.basis === "sound-cars" ? (

@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import "fake-indexeddb/auto";
 import { ChakraProvider } from "@chakra-ui/react";
-import { act, cleanup, fireEvent, render, screen, waitFor, within } from "@testing-library/react";
+import { act, cleanup, configure, fireEvent, render, screen, waitFor, within } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { Job } from "@/core/records/job";
@@ -54,6 +54,8 @@ const rows = () => screen.queryAllByRole("row").slice(1);
 const type = (label: string, text: string) =>
   act(async () => void fireEvent.change(screen.getByLabelText(label), { target: { value: text } }));
 
+// A busy machine takes its time.
+configure({ asyncUtilTimeout: 10_000 });
 // What is in sight is drawn, and here nothing has a height of its own.
 Object.defineProperty(HTMLElement.prototype, "clientHeight", { get: () => 700 });
 Object.defineProperty(HTMLElement.prototype, "clientWidth", { get: () => 900 });
