@@ -156,8 +156,11 @@ export class Browser {
 
   /** Replaces what stands in a field, by keys as a person would. */
   async type(label: string, text: string): Promise<void> {
-    const field = await this.field(label);
-    await field.sendKeys(Key.chord(Key.CONTROL, "a"), Key.DELETE, text);
+    // What stands there goes first, so that a page that was drawn anew meanwhile is typed into once more, not twice.
+    await this.retrying(async () => {
+      const field = await this.field(label);
+      await field.sendKeys(Key.chord(Key.CONTROL, "a"), Key.DELETE, text);
+    }, `type into “${label}”`);
   }
 
   async valueOf(label: string): Promise<string> {
