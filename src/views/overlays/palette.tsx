@@ -32,28 +32,40 @@ export function Palette() {
   const figures = useFigures();
   const [query, setQuery] = useState("");
   const [at, setAt] = useState(0);
+  // Null until the store has told them; Enter pressed before then waits for it.
+  const [jobs, setJobs] = useState<Item[] | null>(null);
+  const [entered, setEntered] = useState(false);
   const [vehicles, setVehicles] = useState<Item[]>([]);
   useEffect(() => {
-    let newest = true;
-    const found = async (): Promise<Item[]> => [
-      ...(await listJobs({ open: 60, signed: 10, archived: 0 })).jobs.map((job) => ({
-        id: `job-${job.id}`,
-        kind: "Job",
-        name: job.intake.vehicle.trim() || "Unnamed vehicle",
-        also: `${job.intake.complaint} ${job.intake.refrigerant ?? ""}`,
-        run: () => router.push(stepPath(job.id, "intake")),
-      })),
-      ...(await searchVehicles(query, MOST_SHOWN / 2)).map((row) => ({
-        id: `vehicle-${row.id}`,
-        kind: "Vehicle",
-        name: [row.name, row.plate].filter(Boolean).join(", "),
-        also: row.words.join(" "),
-        run: () => router.push(vehiclePath(row.id)),
-      })),
-    ];
-    found().then(
-      (those) => newest && setVehicles(those),
+    listJobs({ open: 60, signed: 10, archived: 0 }).then(
+      (stored) =>
+        setJobs(
+          stored.jobs.map((job) => ({
+            id: `job-${job.id}`,
+            kind: "Job",
+            name: job.intake.vehicle.trim() || "Unnamed vehicle",
+            also: `${job.intake.complaint} ${job.intake.refrigerant ?? ""}`,
+            run: () => router.push(stepPath(job.id, "intake")),
+          })),
+        ),
       // A store that refuses is said to by the view; everything else is found all the same.
+      () => setJobs([]),
+    );
+  }, [router]);
+  useEffect(() => {
+    let newest = true;
+    searchVehicles(query, MOST_SHOWN / 2).then(
+      (rows) =>
+        newest &&
+        setVehicles(
+          rows.map((row) => ({
+            id: `vehicle-${row.id}`,
+            kind: "Vehicle",
+            name: [row.name, row.plate].filter(Boolean).join(", "),
+            also: row.words.join(" "),
+            run: () => router.push(vehiclePath(row.id)),
+          })),
+        ),
       () => undefined,
     );
     return () => {
@@ -63,6 +75,7 @@ export function Palette() {
   const items = useMemo(
     (): Item[] => [
       ...commands.map(({ key, does, run }) => ({ id: `do-${key}`, kind: "Do", name: does, also: "", key, run })),
+      ...(jobs ?? []),
       ...vehicles,
       ...settingsCards.map(({ id, name, also }) => ({
         id: `set-${id}`,
@@ -79,7 +92,7 @@ export function Palette() {
         run: () => openHelp(entry.id),
       })),
     ],
-    [commands, vehicles, router, figures],
+    [commands, jobs, vehicles, router, figures],
   );
   const words = query.toLowerCase().split(/\s+/).filter(Boolean);
   const found = items
@@ -94,8 +107,14 @@ export function Palette() {
     closeOverlay();
     item.run();
   };
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is found then is run, once
+  useEffect(() => {
+    if (!entered || jobs === null) return;
+    setEntered(false);
+    run(found[chosen]);
+  }, [entered, jobs]);
   const keys = (event: KeyboardEvent) => {
-    if (event.key === "Enter") run(found[chosen]);
+    if (event.key === "Enter") setEntered(true);
     else if (event.key === "ArrowDown") setAt(Math.min(chosen + 1, found.length - 1));
     else if (event.key === "ArrowUp") setAt(Math.max(chosen - 1, 0));
     else return;
