@@ -84,7 +84,6 @@ export async function applyImport(
     };
     const keys = await keysBefore(jobs.map(({ id }) => id));
     await note("jobs", jobs);
-    await joinedAway(plan, vehicles, done);
     await note("vehicles", vehicles);
     await note("containers", containers);
     await note("stock", stock);
@@ -100,16 +99,6 @@ export async function applyImport(
     await database.imports.bulkDelete(old);
   });
   return done.id;
-}
-
-/** A record here that the file knows under another id goes into the one that is kept: nothing of it is lost, and it can come back. */
-async function joinedAway(plan: ImportPlan, vehicles: readonly { id: string }[], done: StoredImport): Promise<void> {
-  const kept = new Set(vehicles.map(({ id }) => id));
-  for (const { here } of plan.vehicles.differing)
-    if (!kept.has(here.id)) {
-      done.changed.push({ table: "vehicles", id: here.id, before: here, after: "" });
-      await database.vehicles.delete(here.id);
-    }
 }
 
 async function keysBefore(ids: readonly string[]): Promise<string[]> {

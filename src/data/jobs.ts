@@ -196,7 +196,7 @@ export async function editJob(id: string, change: (job: Job) => Job, rack: RackS
 }
 
 /** What could not be read again is not stored: the field, and what was expected of it. */
-function refused(issue: JobFileIssue): Error {
+export function refused(issue: JobFileIssue): Error {
   return new Error(issue.code === "broken" ? `${issue.field}: ${issue.expected}` : issue.code);
 }
 

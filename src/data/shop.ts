@@ -28,7 +28,7 @@ export async function whatIsKept(): Promise<Kept> {
 /** Every record, those that cannot be read among them, as they are stored; pictures, choices and charts where there are any. */
 export async function exportShop(): Promise<string> {
   const jobs: unknown[] = await database.jobs.toArray();
-  const text = writeShopFile(
+  return writeShopFile(
     {
       jobs,
       vehicles: await database.vehicles.toArray(),
@@ -40,7 +40,6 @@ export async function exportShop(): Promise<string> {
     },
     new Date().toISOString(),
   );
-  return text;
 }
 
 /** What belongs to one vehicle: its record and its jobs with their pictures. */

@@ -5,6 +5,7 @@ import { readContainer } from "@/core/records/stock/container";
 import { readStockEntry, type StockEntry, stockCounter } from "@/core/records/stock/entry";
 import { type BookLine, checkStore, contents, linesOfStock, placed, type StoreCheck } from "@/core/records/stock/lines";
 import { database } from "./database";
+import { refused } from "./jobs";
 
 export interface Books {
   /** On the shelf and off it, the oldest first. */
@@ -21,15 +22,8 @@ export interface Books {
 }
 
 export async function loadBooks(): Promise<Books> {
-  const [containers, stock, ofJobs, visits] = await Promise.all([
-    database.containers.toArray(),
-    database.stock.orderBy("at").toArray(),
-    database.bookLines.orderBy("at").toArray(),
-    database.visits.toArray(),
-  ]);
+  const [{ containers, stock, ofJobs, lines }, visits] = await Promise.all([loadLines(), database.visits.toArray()]);
   containers.sort((a, b) => a.createdAt.localeCompare(b.createdAt) || a.name.localeCompare(b.name));
-  const byId = new Map(containers.map((one) => [one.id, one]));
-  const lines = placed([...linesOfStock(stock, byId), ...ofJobs], containers);
   lines.sort((a, b) => b.at.localeCompare(a.at));
   return {
     containers,
@@ -39,6 +33,17 @@ export async function loadBooks(): Promise<Books> {
     vehicles: new Map(visits.map(({ jobId, name }) => [jobId, name])),
     counters: new Map(stock.flatMap(({ id, counters }) => (counters === null ? [] : [[id, counters] as const]))),
   };
+}
+
+/** What moved, without the jobs it moved on: who watches this hears nothing while somebody types. */
+async function loadLines() {
+  const [containers, stock, ofJobs] = await Promise.all([
+    database.containers.toArray(),
+    database.stock.orderBy("at").toArray(),
+    database.bookLines.orderBy("at").toArray(),
+  ]);
+  const byId = new Map(containers.map((one) => [one.id, one]));
+  return { containers, stock, ofJobs, lines: placed([...linesOfStock(stock, byId), ...ofJobs], containers) };
 }
 
 export interface OnShelf {
@@ -53,7 +58,7 @@ export async function shelfFor(refrigerant: Job["intake"]["refrigerant"]): Promi
       (kind === "cylinder" || kind === "can") && retiredAt === null && its === refrigerant,
   );
   if (containers.length === 0) return [];
-  const { held } = await loadBooks();
+  const held = contents((await loadLines()).lines);
   return containers
     .map((container) => ({ container, heldG: held.get(container.id) ?? 0 }))
     .filter(({ heldG }) => heldG > 0)
@@ -63,8 +68,7 @@ export async function shelfFor(refrigerant: Job["intake"]["refrigerant"]): Promi
 /** Stores a container with what it holds at first, as one. Rejects what could not be read again. */
 export async function putContainer(container: Container, first: StockEntry | null = null): Promise<void> {
   const read = readContainer(container);
-  if (!read.ok)
-    throw new Error(read.issue.code === "broken" ? `${read.issue.field}: ${read.issue.expected}` : read.issue.code);
+  if (!read.ok) throw refused(read.issue);
   await database.transaction("rw", database.containers, database.stock, async () => {
     await database.containers.put({ ...read.value, updatedAt: new Date().toISOString() });
     if (first !== null) await bookStock(first);
@@ -74,8 +78,7 @@ export async function putContainer(container: Container, first: StockEntry | nul
 /** Adds an entry to the shop's books. Rejects one that could not have happened, and an id that stands already. */
 export async function bookStock(entry: StockEntry): Promise<void> {
   const read = readStockEntry(entry);
-  if (!read.ok)
-    throw new Error(read.issue.code === "broken" ? `${read.issue.field}: ${read.issue.expected}` : read.issue.code);
+  if (!read.ok) throw refused(read.issue);
   await database.stock.add(read.value);
 }
 

@@ -1,8 +1,8 @@
 "use client";
 
-import { format } from "date-fns";
 import type { Forecast, VehicleHistory } from "@/core/records/vehicle-history";
 import { useFigures } from "@/ui/figures";
+import { dayOf } from "@/words/vehicles";
 import { courseOf, plainScale, quantityScale, SideAxis } from "./axis";
 
 interface ChargeYearsProps {
@@ -104,12 +104,12 @@ export function ChargeYears({ history, forecast, labelG, now }: ChargeYearsProps
             )}
             {visit.foundG !== null && (
               <circle cx={at} cy={y(visit.foundG)} r="5" fill="var(--chakra-colors-sheet)" stroke={INK} strokeWidth="2">
-                <title>{`${format(new Date(visit.at), "d MMM yyyy")}: came with ${figures.quantity(visit.foundG, "g")}`}</title>
+                <title>{`${dayOf(visit.at)}: came with ${figures.quantity(visit.foundG, "g")}`}</title>
               </circle>
             )}
             {visit.leftWithG !== null && (
               <circle cx={at} cy={y(visit.leftWithG)} r="5" fill={INK}>
-                <title>{`${format(new Date(visit.at), "d MMM yyyy")}: left with ${figures.quantity(visit.leftWithG, "g")}`}</title>
+                <title>{`${dayOf(visit.at)}: left with ${figures.quantity(visit.leftWithG, "g")}`}</title>
               </circle>
             )}
           </g>

@@ -248,20 +248,14 @@ function file(job: Job, figures: Figures): (ReportSection | null)[] {
   return [readings(job, figures), signs(job), vacuumTrace(job), books(job, figures), times(job)];
 }
 
-const read: [Parameters<typeof pick>[1], string, UnitId][] = [
+const read = [
   ["low", "Low side", "kPa"],
   ["high", "High side", "kPa"],
   ["vent", "Centre vent", "degC"],
   ["suction", "Suction line", "degC"],
   ["liquid", "Liquid line", "degC"],
   ["discharge", "Discharge line", "degC"],
-];
-function pick(
-  values: ReturnType<typeof settingValues>,
-  name: "low" | "high" | "vent" | "suction" | "liquid" | "discharge",
-) {
-  return values[name] ?? null;
-}
+] as const;
 
 function readings(job: Job, figures: Figures): ReportSection | null {
   const tests = (["baseline", "proof"] as const).flatMap((which) =>
@@ -292,7 +286,7 @@ function readings(job: Job, figures: Figures): ReportSection | null {
         rows: read.map(([channel, label, unit]) => [
           label,
           ...tests.map(({ values }) => {
-            const value = pick(values, channel);
+            const value = values[channel];
             return value === null ? "–" : figures.quantity(value, unit);
           }),
         ]),

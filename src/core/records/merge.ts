@@ -2,7 +2,7 @@
  * Two states of one record that both went on, in two stores, made one: entry by entry. What only one of them says is taken; the books are both's;
  * where both say something else the later one speaks, and the other is named beside it, so that nothing is lost unseen.
  */
-import { continues, type LedgerEntry } from "../charge/books/ledger";
+import { continues, entryId, type LedgerEntry } from "../charge/books/ledger";
 import { type Job, newJob } from "./job";
 
 export interface Conflict {
@@ -92,7 +92,6 @@ export function mergedLedger(here: readonly LedgerEntry[], file: readonly Ledger
   if (continues(here, file)) return [...file];
   if (continues(file, here)) return [...here];
   const books = [...here];
-  const taken = new Set(here.map(({ id }) => id));
   const known = new Map(here.map((entry) => [JSON.stringify({ ...entry, id: "" }), entry.id]));
   const renamed = new Map<string, string>();
   for (const entry of file) {
@@ -104,9 +103,7 @@ export function mergedLedger(here: readonly LedgerEntry[], file: readonly Ledger
     }
     // Taken back in both: once is enough.
     if (counters !== null && books.some((one) => one.counters === counters)) continue;
-    let id = entry.id;
-    for (let n = books.length + 1; taken.has(id); n++) id = `e${n}`;
-    taken.add(id);
+    const id = books.some((one) => one.id === entry.id) ? entryId(books) : entry.id;
     renamed.set(entry.id, id);
     books.push({ ...entry, id, counters });
   }

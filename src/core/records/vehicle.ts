@@ -2,9 +2,10 @@
  * The record of a vehicle, `evrid.vehicle` version 1: what belongs to the car and not to a visit. Jobs hang on it by the names it goes by; label,
  * build and readings stand in the jobs. One that nobody wrote anything about has no record: it is its jobs.
  */
-import { fail, type Result, succeed } from "../result";
+import type { Result } from "../result";
 import * as z from "../zod";
 import { instant, words } from "./job/written";
+import { type RecordIssue, readRecord } from "./read-record";
 import { vehicleKey } from "./vehicle-name";
 
 /** Names one vehicle may go by. */
@@ -41,24 +42,11 @@ export const vehicleSchema = partSchema.extend({
 });
 export type Vehicle = z.infer<typeof vehicleSchema>;
 
-export type VehicleIssue =
-  | { code: "foreign"; format: string | null }
-  | { code: "newer-version"; version: number; known: number }
-  | { code: "broken"; field: string; expected: string };
-
 export const VEHICLE_VERSION = 1;
 
 /** Checks a stored or filed vehicle. */
-export function readVehicle(given: unknown): Result<Vehicle, VehicleIssue> {
-  const record = (typeof given === "object" && given !== null ? given : {}) as Record<string, unknown>;
-  if (record.format !== "evrid.vehicle")
-    return fail({ code: "foreign", format: typeof record.format === "string" ? record.format : null });
-  if (typeof record.version === "number" && record.version > VEHICLE_VERSION)
-    return fail({ code: "newer-version", version: record.version, known: VEHICLE_VERSION });
-  const read = vehicleSchema.safeParse(given);
-  if (read.success) return succeed(read.data);
-  const issue = read.error.issues[0]!;
-  return fail({ code: "broken", field: issue.path.join("."), expected: issue.message });
+export function readVehicle(given: unknown): Result<Vehicle, RecordIssue> {
+  return readRecord(given, "evrid.vehicle", VEHICLE_VERSION, vehicleSchema);
 }
 
 /** A record for a vehicle that was only its jobs till now. */

@@ -4,10 +4,11 @@
  */
 import { circuitOils } from "../../charge/oil";
 import { refrigerants } from "../../fluids/helmholtz";
-import { fail, type Result, succeed } from "../../result";
+import type { Result } from "../../result";
 import { entry, entrySchema } from "../../units/entry";
 import * as z from "../../zod";
 import { instant, words } from "../job/written";
+import { type RecordIssue, readRecord } from "../read-record";
 
 export const containerKinds = ["cylinder", "can", "machine", "oil", "dye"] as const;
 export type ContainerKind = (typeof containerKinds)[number];
@@ -62,19 +63,6 @@ export function newContainer(
   };
 }
 
-export type ContainerIssue =
-  | { code: "foreign"; format: string | null }
-  | { code: "newer-version"; version: number; known: number }
-  | { code: "broken"; field: string; expected: string };
-
-export function readContainer(given: unknown): Result<Container, ContainerIssue> {
-  const record = (typeof given === "object" && given !== null ? given : {}) as Record<string, unknown>;
-  if (record.format !== "evrid.container")
-    return fail({ code: "foreign", format: typeof record.format === "string" ? record.format : null });
-  if (typeof record.version === "number" && record.version > CONTAINER_VERSION)
-    return fail({ code: "newer-version", version: record.version, known: CONTAINER_VERSION });
-  const read = containerSchema.safeParse(given);
-  if (read.success) return succeed(read.data);
-  const issue = read.error.issues[0]!;
-  return fail({ code: "broken", field: issue.path.join("."), expected: issue.message });
+export function readContainer(given: unknown): Result<Container, RecordIssue> {
+  return readRecord(given, "evrid.container", CONTAINER_VERSION, containerSchema);
 }

@@ -2,9 +2,10 @@
  * What a shop books outside of jobs, `evrid.stock` version 1: containers received, stock taken, moved from one to another, sent off, used up.
  * Like the books of a job it is only ever added to: what leaves one account enters another, and a wrong entry is answered by its opposite.
  */
-import { fail, type Result, succeed } from "../../result";
+import { fail, type Result } from "../../result";
 import * as z from "../../zod";
 import { instant, words } from "../job/written";
+import { type RecordIssue, readRecord } from "../read-record";
 
 export const stockActs = [
   /** Came in from a supplier. */
@@ -59,30 +60,15 @@ const moves: Record<StockAct, readonly (readonly [string, string])[]> = {
   use: [["container", "used"]],
 };
 
-export type StockIssue =
-  | { code: "foreign"; format: string | null }
-  | { code: "newer-version"; version: number; known: number }
-  | { code: "broken"; field: string; expected: string };
-
 /** Checks an entry by itself: its form, and that its act moves between places of its own. */
-export function readStockEntry(given: unknown): Result<StockEntry, StockIssue> {
-  const record = (typeof given === "object" && given !== null ? given : {}) as Record<string, unknown>;
-  if (record.format !== "evrid.stock")
-    return fail({ code: "foreign", format: typeof record.format === "string" ? record.format : null });
-  if (typeof record.version === "number" && record.version > STOCK_VERSION)
-    return fail({ code: "newer-version", version: record.version, known: STOCK_VERSION });
-  const read = stockEntrySchema.safeParse(given);
-  if (!read.success) {
-    const issue = read.error.issues[0]!;
-    return fail({ code: "broken", field: issue.path.join("."), expected: issue.message });
-  }
-  const { act, from, to, counters } = read.data;
+export function readStockEntry(given: unknown): Result<StockEntry, RecordIssue> {
+  const read = readRecord(given, "evrid.stock", STOCK_VERSION, stockEntrySchema);
+  if (!read.ok) return read;
+  const { act, from, to, counters } = read.value;
   const kind = (place: string) => place.split(":", 1)[0]!;
   const [source, sink] = counters === null ? [from, to] : [to, from];
   const fits = moves[act].some(([a, b]) => kind(source) === a && kind(sink) === b) && from !== to;
-  return fits
-    ? succeed(read.data)
-    : fail({ code: "broken", field: "from", expected: `places between which "${act}" moves` });
+  return fits ? read : fail({ code: "broken", field: "from", expected: `places between which "${act}" moves` });
 }
 
 export type NewStockEntry = Pick<StockEntry, "act" | "grams" | "from" | "to"> & Partial<StockEntry>;

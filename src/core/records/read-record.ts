@@ -1,0 +1,26 @@
+/** How a small record with a format and a version is checked, wherever it comes from. */
+import { fail, type Result, succeed } from "../result";
+import type * as z from "../zod";
+
+export type RecordIssue =
+  | { code: "foreign"; format: string | null }
+  | { code: "newer-version"; version: number; known: number }
+  | { code: "broken"; field: string; expected: string };
+
+/** What stands in `given` by its schema; refused by name when it is something else, newer than `known`, or broken. */
+export function readRecord<Kind>(
+  given: unknown,
+  format: string,
+  known: number,
+  schema: z.ZodType<Kind>,
+): Result<Kind, RecordIssue> {
+  const record = (typeof given === "object" && given !== null ? given : {}) as Record<string, unknown>;
+  if (record.format !== format)
+    return fail({ code: "foreign", format: typeof record.format === "string" ? record.format : null });
+  if (typeof record.version === "number" && record.version > known)
+    return fail({ code: "newer-version", version: record.version, known });
+  const read = schema.safeParse(given);
+  if (read.success) return succeed(read.data);
+  const issue = read.error.issues[0]!;
+  return fail({ code: "broken", field: issue.path.join("."), expected: issue.message });
+}
