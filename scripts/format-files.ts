@@ -1,5 +1,7 @@
 /** The documentation of every file format, made from the schemas that read them; compared with what is committed by formats.test.ts. */
 import { toJSONSchema, type ZodType } from "zod";
+import { BENCH_ID, BENCH_VERSION } from "@/core/bench/bench-file";
+import { benchStateSchema } from "@/core/bench/bench-state";
 import { diagnosisSchema } from "@/core/diagnosis/diagnosis";
 import { scheduleSchema } from "@/core/instruments/schedule";
 import { simulateSchema } from "@/core/instruments/simulate-request";
@@ -64,6 +66,11 @@ const formats: readonly Format[] = [
     id: "evrid.simulate",
     schema: simulateSchema,
     about: "A made-up vehicle with its faults, for `bin/evrid simulate` and tests.",
+  },
+  {
+    id: "evrid.bench",
+    schema: benchStateSchema,
+    about: `What stands on the bench, version ${BENCH_VERSION}: a label, a day, what is in it and what is wrong. Never a measurement. The same state is an address, \`/bench?v=1&...\`, whose names stay what they are in later releases; a reading file made from it has the id \`${BENCH_ID}\`.`,
   },
   { id: "evrid.schedule", schema: scheduleSchema, about: "What happens to such a vehicle in time." },
 ];

@@ -36,6 +36,7 @@ const files = [
   "/vehicle",
   "/ledger",
   "/report",
+  "/bench",
   ...fonts.map((file) => `/report-fonts/${file}`),
   "/learned.bin",
   "/demo-year.json",

@@ -11,7 +11,7 @@ const browser = await Browser.start(bench);
 try {
   const shoot = (name: string) => browser.picture(path.join(folder, `${name}.png`));
   // Twenty pictures would be more than anybody looks at: steps that look much like their neighbours are left out.
-  const leftOut = ["leak-check", "hook-up", "rest", "recover", "repair"];
+  const leftOut = ["leak-check", "hook-up", "rest", "shut-off", "recover", "repair"];
   await walkDemoJob(
     browser,
     server.address,
@@ -25,6 +25,12 @@ try {
   await browser.press("Parish nurses, hatchback 24");
   await browser.says("At idle, then and now");
   await shoot("vehicle");
+  await browser.open(
+    `${server.address}/bench?v=1&name=Quarry+pickup+4&r=134a&g=880&m=orifice&c=fixed&fan=viscous&t=34&h=42&in=1320`,
+  );
+  await browser.says("here no gauge tells", 60_000);
+  await browser.says("Cheapest next", 60_000);
+  await shoot("bench");
   await browser.open(`${server.address}/ledger`);
   await browser.says("is accounted for");
   await shoot("ledger");

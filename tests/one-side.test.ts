@@ -1,9 +1,8 @@
-/** Half of the browser tests, with one browser; the other half runs beside it (other-side.test.ts). */
+/** A part of the browser tests, with one browser; two parts run at once, the next as soon as one is done. */
 import { afterAll } from "vitest";
 import { closeSharedBrowser } from "./browser/session";
 import "./suites/run-sheet";
 import "./suites/at-the-car";
 import "./suites/log";
-import "./suites/offline";
 
 afterAll(closeSharedBrowser);

@@ -100,6 +100,7 @@ class EvridDatabase extends Dexie {
       vehicleRows: "id, lastAt, *words, [refrigerant+labelG]",
       bookLines: "id, jobId, at",
     });
+    this.version(10).stores({}).upgrade(migrateJobs);
   }
 }
 

@@ -14,7 +14,7 @@ import { visitOf } from "@/core/records/visit";
 import type { Result } from "@/core/result";
 import { loadChoices } from "./choices";
 import { database, type StoredImport } from "./database";
-import { keepPictures } from "./photos";
+import { keepPictures, ofVehicle } from "./photos";
 import { jobTables, rowsMadeAnew } from "./record-index";
 
 /** Compares a file with the store; nothing is changed. */
@@ -72,6 +72,7 @@ export async function applyImport(
     ...jobs.map(({ id }) => [id, plan.pictures.get(beside.get(id) ?? id)] as const),
     // What was the same may have lacked a picture.
     ...plan.jobs.same.map(({ id }) => [id, plan.pictures.get(id)] as const),
+    ...[...vehicles, ...plan.vehicles.same].flatMap((vehicle) => ofVehicle(vehicle, plan.pictures)),
   ];
   const at = new Date().toISOString();
   const done: StoredImport = { id: crypto.randomUUID(), at, file: name, changed: [] };

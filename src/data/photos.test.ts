@@ -3,13 +3,15 @@ import { beforeEach, describe, expect, it } from "vitest";
 import type { Job } from "@/core/records/job";
 import { writeJobFile } from "@/core/records/job-file";
 import { readAnyShopFile } from "@/core/records/shop-file";
+import { newVehicle } from "@/core/records/vehicle";
 import { demoJobs } from "@/demo/demo-jobs";
 import { database } from "./database";
 import { applyImport, planImport } from "./import";
 import { clearRemoved, listJobs, removeJob } from "./jobs";
-import { keepPicture, loadPicture, picturesOf } from "./photos";
+import { clearPictures, keepPicture, loadPicture, picturesOf } from "./photos";
 import { settleIndex } from "./record-index";
-import { eraseAll, whatIsKept } from "./shop";
+import { eraseAll, exportShop, exportVehicle, whatIsKept } from "./shop";
+import { editVehicle, joinVehicles } from "./vehicles";
 
 const [van, estate] = demoJobs(new Date("2026-06-01T10:00:00.000Z")) as [Job, Job];
 const jpeg = new Uint8Array([0xff, 0xd8, 0xff, 7]);
@@ -59,5 +61,46 @@ describe("photos of a job", () => {
     expect(await loadPicture(estate.id, "belt")).toEqual(jpeg);
     await settleIndex();
     expect((await listJobs()).jobs).toHaveLength(1);
+  });
+});
+
+describe("photos of a vehicle", () => {
+  const { step: _, ...port } = { ...photo, id: "port" };
+  const stored = { ...newVehicle("car", "Kiln van", photo.at), photos: [port] };
+
+  it("go with its file into another store, and stay when two records turn out to be one car", async () => {
+    await database.vehicles.put(stored);
+    await keepPicture("port", "port", jpeg);
+    await editVehicle("car", { plate: "KH 2201" });
+    const files = [await exportVehicle("car"), await exportShop()];
+    for (const text of files) {
+      await eraseAll();
+      const read = readAnyShopFile(text!);
+      if (!read.ok) throw new Error(read.issue.code);
+      expect(read.value.broken).toEqual([]);
+      await applyImport(await planImport(read.value), "car.json");
+      expect(await database.vehicles.get("car")).toMatchObject({ plate: "KH 2201", photos: [port] });
+      expect(await loadPicture("port", "port")).toEqual(jpeg);
+    }
+    await database.vehicles.put(newVehicle("other", "White van", photo.at));
+    await joinVehicles("other", "car");
+    await clearPictures();
+    expect(await database.vehicles.get("other")).toMatchObject({ photos: [port] });
+    expect(await loadPicture("port", "port")).toEqual(jpeg);
+  });
+
+  it("go once no record names them, but none goes while a record cannot be read", async () => {
+    await database.vehicles.put({ ...stored, note: 3 } as never);
+    await keepPicture("port", "port", jpeg);
+    await keepPicture("nobody", "nobody", jpeg);
+    await clearPictures();
+    expect(await database.photos.count()).toBe(2);
+    await database.vehicles.put(stored);
+    await clearPictures();
+    expect(await loadPicture("port", "port")).toEqual(jpeg);
+    expect(await loadPicture("nobody", "nobody")).toBeNull();
+    await editVehicle("car", () => ({ photos: [] }));
+    await clearPictures();
+    expect(await database.photos.count()).toBe(0);
   });
 });

@@ -1,5 +1,8 @@
-/** Photos of jobs, beside their records: a record stays small however many pictures it has. */
+/**
+ * Pictures beside the records that name them: a record stays small however many it has. A job's are kept by the job, a vehicle's each by itself.
+ */
 import type { Job } from "@/core/records/job";
+import { readVehicle, type Vehicle } from "@/core/records/vehicle";
 import { database } from "./database";
 
 /** Pictures of a job by their ids: JPEG bytes. */
@@ -35,13 +38,26 @@ export async function picturesOf(job: Job): Promise<Pictures> {
   return found;
 }
 
-/** Throws away pictures of jobs that are neither here nor among the removed. */
+/** Pictures of the vehicle itself, as {@link keepPictures} takes them. */
+export function ofVehicle<Kept>(
+  { photos }: Pick<Vehicle, "photos">,
+  pictures: ReadonlyMap<string, Kept>,
+): (readonly [string, Kept | undefined])[] {
+  return photos.map(({ id }) => [id, pictures.get(id)] as const);
+}
+
+/** Throws away pictures of jobs that are neither here nor among the removed, and of vehicles that no longer name them. */
 export async function clearPictures(): Promise<void> {
-  await database.transaction("rw", database.photos, database.jobs, database.removed, async () => {
+  await database.transaction("rw", database.photos, database.jobs, database.removed, database.vehicles, async () => {
     const owners = (await database.photos.orderBy("jobId").uniqueKeys()).map(String);
+    const vehicles = (await database.vehicles.toArray()).map(readVehicle);
+    // One that cannot be read may name any of them.
+    if (vehicles.some(({ ok }) => !ok)) return;
+    const ofVehicles = new Set(vehicles.flatMap((read) => (read.ok ? read.value.photos.map(({ id }) => id) : [])));
     const here = async (id: string) =>
+      ofVehicles.has(id) ||
       (await database.jobs.where("id").equals(id).count()) + (await database.removed.where("id").equals(id).count()) >
-      0;
+        0;
     for (const owner of owners) if (!(await here(owner))) await database.photos.where("jobId").equals(owner).delete();
   });
 }

@@ -5,7 +5,7 @@
 import type { Job } from "@/core/records/job";
 import { readJob } from "@/core/records/job-file";
 import { linesOfJob } from "@/core/records/stock/lines";
-import type { Vehicle } from "@/core/records/vehicle";
+import { readVehicle, type Vehicle } from "@/core/records/vehicle";
 import { newestFirst, type VehicleHistory } from "@/core/records/vehicle-history";
 import { rowIdOf, rowOf } from "@/core/records/vehicle-row";
 import { unreadableVisit, type Visit, visitOf } from "@/core/records/visit";
@@ -62,9 +62,13 @@ export async function rowsMadeAnew(keys: readonly string[]): Promise<void> {
   }
 }
 
-/** The record that a name, or a plate typed as one, belongs to. */
+/** The record that a name, or a plate typed as one, belongs to; one that cannot be read is none. */
 export async function recordOf(key: string): Promise<Vehicle | null> {
-  return (await database.vehicles.where("names").equals(key).first()) ?? null;
+  for (const stored of await database.vehicles.where("names").equals(key).toArray()) {
+    const read = readVehicle(stored);
+    if (read.ok) return read.value;
+  }
+  return null;
 }
 
 export async function visitsUnder(keys: readonly string[]): Promise<VehicleHistory> {

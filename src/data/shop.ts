@@ -4,7 +4,7 @@ import { changeChoices, keptChoices } from "./choices";
 import { database } from "./database";
 import { jobsOf } from "./jobs";
 import { type Room, roomUsed } from "./keeping";
-import { type Pictures, picturesOf } from "./photos";
+import { loadPicture, type Pictures, picturesOf } from "./photos";
 import { loadVehicle } from "./vehicles";
 
 export interface Kept extends Room {
@@ -33,7 +33,7 @@ export async function exportShop(): Promise<string> {
       jobs,
       vehicles: await database.vehicles.toArray(),
       containers: await database.containers.toArray(),
-      stock: await database.stock.orderBy("at").toArray(),
+      stock: (await database.stock.toArray()).sort((a, b) => String(a.at).localeCompare(String(b.at))),
       pictures: await picturesStored(),
       choices: await keptChoices(),
       charts: await database.shopCharts.toArray(),
@@ -51,6 +51,10 @@ export async function exportVehicle(rowId: string): Promise<string | null> {
   for (const job of jobs) if (job.photos.length > 0) pictures.set(job.id, await picturesOf(job));
   const none = { containers: [], stock: [], choices: null, charts: [] };
   const vehicles = found.record === null ? [] : [found.record];
+  for (const { id } of vehicles.flatMap(({ photos }) => photos)) {
+    const jpeg = await loadPicture(id, id);
+    if (jpeg !== null) pictures.set(id, new Map([[id, jpeg]]));
+  }
   return writeShopFile({ ...none, jobs, vehicles, pictures }, new Date().toISOString());
 }
 

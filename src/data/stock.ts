@@ -4,6 +4,7 @@ import type { Container } from "@/core/records/stock/container";
 import { readContainer } from "@/core/records/stock/container";
 import { readStockEntry, type StockEntry, stockCounter } from "@/core/records/stock/entry";
 import { type BookLine, checkStore, contents, linesOfStock, placed, type StoreCheck } from "@/core/records/stock/lines";
+import { apart, type DamagedRecord } from "./damaged";
 import { database } from "./database";
 import { refused } from "./jobs";
 
@@ -19,10 +20,15 @@ export interface Books {
   vehicles: Map<string, string>;
   /** By the id of an entry that takes another back: which. */
   counters: Map<string, string>;
+  /** Containers and entries that cannot be read: in no sum. */
+  damaged: DamagedRecord[];
 }
 
 export async function loadBooks(): Promise<Books> {
-  const [{ containers, stock, ofJobs, lines }, visits] = await Promise.all([loadLines(), database.visits.toArray()]);
+  const [{ containers, stock, ofJobs, lines, damaged }, visits] = await Promise.all([
+    loadLines(),
+    database.visits.toArray(),
+  ]);
   containers.sort((a, b) => a.createdAt.localeCompare(b.createdAt) || a.name.localeCompare(b.name));
   lines.sort((a, b) => b.at.localeCompare(a.at));
   return {
@@ -32,18 +38,24 @@ export async function loadBooks(): Promise<Books> {
     check: checkStore(ofJobs, visits),
     vehicles: new Map(visits.map(({ jobId, name }) => [jobId, name])),
     counters: new Map(stock.flatMap(({ id, counters }) => (counters === null ? [] : [[id, counters] as const]))),
+    damaged,
   };
 }
 
 /** What moved, without the jobs it moved on: who watches this hears nothing while somebody types. */
 async function loadLines() {
-  const [containers, stock, ofJobs] = await Promise.all([
+  const [shelf, entries, ofJobs] = await Promise.all([
     database.containers.toArray(),
-    database.stock.orderBy("at").toArray(),
+    // Not by the index of their dates, in which one without a date is not.
+    database.stock.toArray(),
     database.bookLines.orderBy("at").toArray(),
   ]);
+  const { sound: containers, damaged } = apart("containers", shelf);
+  const { sound: stock, damaged: brokenEntries } = apart("stock", entries);
+  stock.sort((a, b) => a.at.localeCompare(b.at));
   const byId = new Map(containers.map((one) => [one.id, one]));
-  return { containers, stock, ofJobs, lines: placed([...linesOfStock(stock, byId), ...ofJobs], containers) };
+  const lines = placed([...linesOfStock(stock, byId), ...ofJobs], containers);
+  return { containers, stock, ofJobs, lines, damaged: [...damaged, ...brokenEntries] };
 }
 
 export interface OnShelf {
@@ -53,7 +65,7 @@ export interface OnShelf {
 
 /** What stands on the shelf of this refrigerant and can be charged from, what it holds by the books. */
 export async function shelfFor(refrigerant: Job["intake"]["refrigerant"]): Promise<OnShelf[]> {
-  const containers = (await database.containers.toArray()).filter(
+  const containers = apart("containers", await database.containers.toArray()).sound.filter(
     ({ kind, retiredAt, refrigerant: its }) =>
       (kind === "cylinder" || kind === "can") && retiredAt === null && its === refrigerant,
   );
@@ -85,8 +97,8 @@ export async function bookStock(entry: StockEntry): Promise<void> {
 /** Takes an entry of the shop back by its opposite; unchanged where it was taken back already. */
 export async function counterStock(id: string): Promise<void> {
   await database.transaction("rw", database.stock, async () => {
-    const entry = await database.stock.get(id);
-    const all = await database.stock.toArray();
+    const all = apart("stock", await database.stock.toArray()).sound;
+    const entry = all.find((one) => one.id === id);
     if (entry === undefined || entry.counters !== null || all.some(({ counters }) => counters === id)) return;
     await database.stock.add(stockCounter(entry, crypto.randomUUID(), new Date().toISOString()));
   });

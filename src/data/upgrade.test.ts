@@ -4,7 +4,11 @@ import { describe, expect, it } from "vitest";
 import { NEWEST_JOB_VERSION } from "@/core/records/job-file";
 import { demoJobs } from "@/demo/demo-jobs";
 import { database } from "./database";
-import { editJob, loadJob } from "./jobs";
+import { addDemoJobs, editJob, listJobs, loadJob } from "./jobs";
+import { settleIndexOnce } from "./record-index";
+import { eraseAll } from "./shop";
+import { loadBooks } from "./stock";
+import { listVehicles } from "./vehicles";
 
 describe("a browser that kept jobs for an earlier release", () => {
   it("has them in today's form after its first start, whatever schema it comes from, and can go on with them", async () => {
@@ -23,6 +27,36 @@ describe("a browser that kept jobs for an earlier release", () => {
       expect(await database.jobs.get("torn")).toMatchObject({ version: 5, rest: null });
       await editJob("kept", (now) => ({ ...now, hookUp: { ...now.hookUp, gauges: "both" } }));
       expect(await loadJob("kept")).toMatchObject({ ok: true, value: { hookUp: { gauges: "both", bore } } });
+    }
+  });
+
+  it("has its vehicles and its books too, which no earlier schema kept lines of", async () => {
+    await eraseAll();
+    await addDemoJobs(demoJobs(new Date("2026-06-01T10:00:00.000Z")));
+    const jobs = await database.jobs.toArray();
+    const [vehicles, lines] = [await listVehicles(), (await loadBooks()).lines];
+    expect(vehicles.length).toBe(jobs.length);
+    expect(lines.length).toBeGreaterThan(3);
+    for (const schema of [1, 5, 8]) {
+      await database.delete();
+      const before = new Dexie("evrid");
+      before.version(schema).stores({
+        jobs: "id, updatedAt",
+        ...(schema > 4 ? { choices: "name" } : {}),
+        ...(schema > 5 ? { removed: "id, removedAt" } : {}),
+      });
+      await before.table("jobs").bulkPut([...jobs, { ...jobs[0]!, id: "torn", rest: null }]);
+      before.close();
+      await database.open();
+      expect(await listVehicles()).toEqual([]);
+      await settleIndexOnce();
+      expect((await listVehicles()).filter(({ name }) => name !== "")).toEqual(vehicles);
+      expect((await loadBooks()).lines).toEqual(lines);
+      expect(await listJobs()).toMatchObject({ counts: { unreadable: 1 }, unreadable: [{ id: "torn" }] });
+      // Once made it is kept by every write, and not looked at again.
+      await database.visits.clear();
+      await settleIndexOnce();
+      expect(await database.visits.count()).toBe(0);
     }
   });
 });

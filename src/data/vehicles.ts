@@ -1,5 +1,5 @@
 /** Vehicles: the list and its index, the record of one with its visits, and what can be done with it. */
-import { joined, newVehicle, takenApart, type Vehicle } from "@/core/records/vehicle";
+import { joined, newVehicle, readVehicle, takenApart, type Vehicle } from "@/core/records/vehicle";
 import type { VehicleHistory } from "@/core/records/vehicle-history";
 import { vehicleKey } from "@/core/records/vehicle-name";
 import { keyOfRowId, rowIdOf, searchWords, type VehicleRow } from "@/core/records/vehicle-row";
@@ -56,10 +56,17 @@ export interface VehicleFile {
   history: VehicleHistory;
 }
 
+async function recordById(id: string): Promise<Vehicle | null> {
+  const stored: unknown = await database.vehicles.get(id);
+  const read = stored === undefined ? null : readVehicle(stored);
+  return read?.ok ? read.value : null;
+}
+
 /** One vehicle by the id of its row; null when it is not there any more. A name that has a record now leads to that. */
 export async function loadVehicle(id: string): Promise<VehicleFile | null> {
   const key = keyOfRowId(id);
-  const record = key === null ? ((await database.vehicles.get(id)) ?? null) : await recordOf(key);
+  const record = key === null ? await recordById(id) : await recordOf(key);
+  if (key === null && record === null) return null;
   const row = await database.vehicleRows.get(record?.id ?? id);
   if (row === undefined) return null;
   return { id: row.id, record, row, history: await visitsUnder(record === null ? [key!] : record.names) };
@@ -75,12 +82,15 @@ export async function vehicleNamed(name: string): Promise<VehicleRow | null> {
 
 const tables = [database.vehicles, database.visits, database.vehicleRows] as const;
 
+type VehicleChange = Partial<Pick<Vehicle, "name" | "plate" | "owner" | "note" | "photos">>;
+
 /** Changes the record of a vehicle; one that had none gets one. Gives its id. */
-export async function editVehicle(id: string, change: Partial<Pick<Vehicle, "name" | "plate" | "owner" | "note">>) {
+export async function editVehicle(id: string, change: VehicleChange | ((now: Vehicle) => VehicleChange)) {
   const now = new Date().toISOString();
   return database.transaction("rw", [...tables], async () => {
     const record = await recordAt(id, now);
-    const edited: Vehicle = { ...record, ...change, updatedAt: now };
+    const changed = typeof change === "function" ? change(record) : change;
+    const edited: Vehicle = { ...record, ...changed, updatedAt: now };
     edited.names = await namesAfter(record, edited);
     await database.vehicles.put(edited);
     await rowsMadeAnew([...record.names, ...edited.names]);
@@ -109,8 +119,8 @@ const MOST_KEY = 160;
 /** The record behind a row, begun where there is none yet. */
 async function recordAt(id: string, now: string): Promise<Vehicle> {
   const key = keyOfRowId(id);
-  const record = key === null ? await database.vehicles.get(id) : await recordOf(key);
-  if (record !== undefined && record !== null) return record;
+  const record = key === null ? await recordById(id) : await recordOf(key);
+  if (record !== null) return record;
   if (key === null) throw new Error("this vehicle is no longer in the store");
   const [newest] = await visitsUnder([key]);
   return { ...newVehicle(crypto.randomUUID(), newest?.name ?? key, now), names: [key] };
@@ -134,8 +144,8 @@ export async function joinVehicles(id: string, otherId: string): Promise<void> {
 export async function takeVehicleApart(id: string): Promise<void> {
   const now = new Date().toISOString();
   await database.transaction("rw", [...tables], async () => {
-    const whole = await database.vehicles.get(id);
-    const parts = whole === undefined ? null : takenApart(whole, now);
+    const whole = await recordById(id);
+    const parts = whole === null ? null : takenApart(whole, now);
     if (parts === null) return;
     await database.vehicles.put(parts.rest);
     await database.vehicles.put(parts.part);

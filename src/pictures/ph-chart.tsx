@@ -8,6 +8,7 @@ import { type CornerName, domeOf, type MeasuredCycle } from "@/core/readings/der
 import type { Figures } from "@/core/units/figures";
 import { fromBase, toBase } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
+import { phAxes } from "./ph-axes";
 import { CHART_FONT, type ChartInks, chartInks, useEchart } from "./use-echart";
 
 interface PhChartProps {
@@ -76,27 +77,7 @@ function phOption({ dome, cycle, names, figures, inks }: PhDrawing) {
       formatter: ({ name, value }: { name: string; value: [number, number] }) =>
         `${name}: ${figures.quantity(toBase(value[1], pressure), "kPa")} absolute, ${figures.quantity(toBase(value[0], heat), "kJkg")}`,
     },
-    xAxis: {
-      type: "value",
-      min: Math.floor((fromBase(ends.least, heat) - 4) / 10) * 10,
-      max: Math.ceil((fromBase(ends.most, heat) + 8) / 10) * 10,
-      name: `heat, ${figures.label("kJkg")}`,
-      nameLocation: "middle",
-      nameGap: 26,
-      nameTextStyle: { color: inks.soft },
-      axisLabel: { color: inks.soft, showMaxLabel: false, showMinLabel: false },
-      axisLine: { lineStyle: { color: inks.soft } },
-      splitLine: { show: false },
-    },
-    yAxis: {
-      type: "log",
-      min: fromBase(60, pressure),
-      max: fromBase(3500, pressure),
-      name: `${figures.label("kPa")} absolute`,
-      nameTextStyle: { color: inks.soft, align: "left" },
-      axisLabel: { color: inks.soft, formatter: (value: number) => String(Number(value.toPrecision(2))) },
-      splitLine: { lineStyle: { color: inks.line } },
-    },
+    ...phAxes({ least: ends.least, most: toBase(fromBase(ends.most, heat) + 8, heat) }, 3500, figures, inks),
     series: [
       domeLine(dome.liquid),
       domeLine(dome.vapour),

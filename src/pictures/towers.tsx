@@ -19,6 +19,8 @@ interface Side {
   band: PressureRange | null;
   /** What the workshop's own chart says, kPa gauge. */
   shop: PressureRange | null;
+  /** Of another state beside this one, named A, kPa gauge. */
+  kept?: number | null;
 }
 
 interface TowersProps {
@@ -170,6 +172,25 @@ function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
           fill={colour}
           opacity="0.3"
         />
+      )}
+      {side.kept != null && side.kept < top && side.kept > floor && (
+        <g>
+          <path
+            d={`M${left - 5} ${y(side.kept)}H${left + COLUMN + 5}`}
+            stroke="var(--chakra-colors-ink)"
+            strokeWidth="2"
+            strokeDasharray="4 3"
+          />
+          <text
+            x={left + COLUMN / 2}
+            y={y(side.kept) - 5}
+            style={{ fontSize: 12, fontWeight: 650 }}
+            fill="var(--chakra-colors-ink)"
+            textAnchor="middle"
+          >
+            A
+          </text>
+        </g>
       )}
       {reading !== null && Number.isFinite(reading) && (
         <rect x={left - 5} y={y(reading) - 3} width={COLUMN + 10} height={6} fill={colour} />

@@ -5,6 +5,7 @@ import {
   BookText,
   CarFront,
   CircleQuestionMark,
+  FlaskConical,
   MoonStar,
   Ruler,
   Search,
@@ -23,7 +24,7 @@ import { openHelp, openPalette, useOffers } from "./overlays";
 import { type Shortcut, useShortcuts } from "./shortcuts";
 import { Text } from "./text";
 
-export type View = "bay" | "job" | "vehicles" | "ledger" | "desk" | "settings";
+export type View = "bay" | "job" | "vehicles" | "ledger" | "desk" | "bench" | "settings";
 
 interface AppFrameProps {
   current: View;
@@ -53,6 +54,7 @@ export function AppFrame({ current, title, header, footer, commands = [], about 
   const own: Shortcut[] = [
     { key: "b", does: "To the Bay", run: () => router.push("/") },
     { key: "v", does: "Vehicles", run: () => router.push("/vehicles") },
+    { key: "w", does: "Bench: what if", run: () => router.push("/bench") },
     { key: "e", does: "Ledger", run: () => router.push("/ledger") },
     { key: "p", does: "P-T desk", run: () => router.push("/desk") },
     { key: ",", does: "Settings", run: () => router.push("/settings") },
@@ -92,6 +94,7 @@ export function AppFrame({ current, title, header, footer, commands = [], about 
         <RailLink href="/" label="Bay" active={current === "bay"} icon={<SquareStack size={21} />} />
         {lastJob && <RailLink href={lastJob} label="Job" active={current === "job"} icon={<Wrench size={21} />} />}
         <RailLink href="/vehicles" label="Vehicles" active={current === "vehicles"} icon={<CarFront size={21} />} />
+        <RailLink href="/bench" label="Bench" active={current === "bench"} icon={<FlaskConical size={21} />} />
         <RailLink href="/ledger" label="Ledger" active={current === "ledger"} icon={<BookText size={21} />} />
         <RailLink href="/desk" label="P-T" active={current === "desk"} icon={<Ruler size={21} />} />
         <Box mt="auto" />

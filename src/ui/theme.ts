@@ -24,6 +24,39 @@ const config = defineConfig({
     },
     "*": { scrollbarWidth: "thin", scrollbarColor: "{colors.edge} transparent" },
     "*:focus-visible": { outline: "3px solid", outlineColor: "wait", outlineOffset: "2px" },
+    // A track as thick as a finger can follow, its thumb as large as one can hit.
+    ".evrid-range": {
+      appearance: "none",
+      width: "100%",
+      height: "36px",
+      margin: 0,
+      background: "transparent",
+      cursor: "pointer",
+      touchAction: "pan-y",
+      "&::-webkit-slider-runnable-track": {
+        height: "5px",
+        borderRadius: "3px",
+        background: "linear-gradient(to right, {colors.ink} var(--share), {colors.line} var(--share))",
+      },
+      "&::-moz-range-track": { height: "5px", borderRadius: "3px", background: "{colors.line}" },
+      "&::-moz-range-progress": { height: "5px", borderRadius: "3px", background: "{colors.ink}" },
+      "&::-webkit-slider-thumb": {
+        appearance: "none",
+        width: "22px",
+        height: "22px",
+        marginTop: "-8.5px",
+        borderRadius: "5px",
+        background: "{colors.ink}",
+        border: "0",
+      },
+      "&::-moz-range-thumb": {
+        width: "22px",
+        height: "22px",
+        borderRadius: "5px",
+        background: "{colors.ink}",
+        border: "0",
+      },
+    },
     // On paper stands what is meant for it, without the frame around it.
     "[data-frame]": {
       "@media print": { display: "block !important", height: "auto !important", background: "#fff !important" },
@@ -63,6 +96,8 @@ const config = defineConfig({
         done: pair("#2f6a52", "#82c7a8"),
         wait: pair("#8a5d0c", "#dcae57"),
         band: pair("#dfe6da", "#2b4438"),
+        /** Where no gauge tells. */
+        silent: pair("#ebe4d6", "#3b3729"),
         lowSide: pair("#1f6fae", "#7db8e8"),
         vapour: pair("#e2d3b4", "#8d7a4d"),
         twoPhase: pair("#6f8bab", "#7f9cbd"),

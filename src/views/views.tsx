@@ -12,6 +12,7 @@ const VehicleView = lazy(() => import("./vehicles/vehicle-view").then(({ Vehicle
 const LedgerView = lazy(() => import("./ledger/ledger-view").then(({ LedgerView }) => ({ default: LedgerView })));
 const ReportView = lazy(() => import("./report/report-view").then(({ ReportView }) => ({ default: ReportView })));
 const DeskView = lazy(() => import("./desk/desk-view").then(({ DeskView }) => ({ default: DeskView })));
+const BenchView = lazy(() => import("./bench/bench-view").then(({ BenchView }) => ({ default: BenchView })));
 const SettingsView = lazy(() =>
   import("./settings/settings-view").then(({ SettingsView }) => ({ default: SettingsView })),
 );
@@ -61,6 +62,14 @@ export function Desk() {
   return (
     <Suspense fallback={<Opening current="desk" title="P-T desk" />}>
       <DeskView />
+    </Suspense>
+  );
+}
+
+export function Bench() {
+  return (
+    <Suspense fallback={<Opening current="bench" title="Bench" />}>
+      <BenchView />
     </Suspense>
   );
 }

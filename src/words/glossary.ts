@@ -295,6 +295,37 @@ const terms: GlossaryEntry[] = [
     "What came out, what went in, what stands in hoses and what went to the air, added up at every moment. Entries are never changed, only taken back by another entry.",
     { also: "ledger every ounce" },
   ),
+  term(
+    "bench",
+    "The bench",
+    "Any vehicle in the simulator: set the day, what is in it and what is wrong, and read what every instrument would show. Nothing from here is a measurement, and no job takes it for one.",
+    { also: "what if simulate simulator" },
+  ),
+  term(
+    "shelf",
+    "The shelf",
+    "Cylinders, cans, bottles and recovery machines, each with what the books say is in it. Jobs draw from it and give back to it; a weighing that says something else is booked as a difference.",
+    { also: "ledger stock cylinder container tare" },
+  ),
+  term(
+    "vehicle-record",
+    "What a vehicle loses",
+    (f) =>
+      `From one filling by weight to the next weighing. A sound car loses some ${f.range(10, 15, "g")} a year; one that loses more says when it will cool badly, and how sure that is. What was never weighed cannot say it.`,
+    { also: "leak rate forecast history plate owner" },
+  ),
+  term(
+    "recheck",
+    "Re-check",
+    "The day on which a car should be weighed again: as soon as it may be below 85 % of its label, and a year after it was filled at the latest. It goes into a calendar as an entry of its own.",
+    { also: "call in reminder calendar" },
+  ),
+  term(
+    "report",
+    "The report",
+    "One page for the customer: what was wrong, what was done, before and after, what was not tested. Everything for the file has the readings, the traces and the books as well.",
+    { also: "print pdf customer invoice" },
+  ),
 ];
 
 export const glossary: readonly GlossaryEntry[] = [

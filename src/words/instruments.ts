@@ -1,5 +1,5 @@
 /** What instruments and streams say of themselves. */
-import type { Engine } from "@/core/instruments/rack";
+import type { ChargeValve, Engine, Machine } from "@/core/instruments/rack";
 import type { TimeKind } from "@/core/readings/file/log-import";
 import type { ChannelHealth } from "@/core/readings/stream/channel-health";
 
@@ -36,3 +36,9 @@ export const logTimeWords: Record<TimeKind, string> = {
 };
 
 export const engineWords: Record<Engine, string> = { off: "engine off", idle: "idle", fast: "fast idle" };
+export const machineWords: Record<Machine, string> = { off: "machine off", recover: "recovering", pump: "pump on" };
+export const valveWords: Record<ChargeValve, string> = {
+  shut: "valve shut",
+  "liquid-high": "liquid, high side",
+  "vapour-low": "vapour, low side",
+};

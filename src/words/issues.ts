@@ -7,6 +7,7 @@ import type { LabelDoubt } from "@/core/readings/file/label-check";
 import type { LogIssue } from "@/core/readings/file/log-import";
 import type { ShopChartIssue } from "@/core/readings/file/shop-chart";
 import type { JobFileIssue } from "@/core/records/job-file";
+import type { RecordIssue } from "@/core/records/read-record";
 import type { EntryIssue, FieldSpec } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import { formatCount, formatNumber, units } from "@/core/units/units";
@@ -141,6 +142,31 @@ export function jobFileSentence(name: string, issue: JobFileIssue): string {
     case "broken-books":
       return `${name} has books that cannot be: ${ledgerSentence(issue.issue)} ${nothing}`;
   }
+}
+
+type SmallTable = "vehicles" | "containers" | "stock";
+
+/** What a damaged record beside the jobs is called. */
+export function damagedName(table: SmallTable, name: string): string {
+  if (name !== "") return name;
+  return { vehicles: "A vehicle", containers: "A container", stock: "An entry of the books" }[table];
+}
+
+/** Why it is set aside, and what that means for all else. */
+export function damagedSentence(table: SmallTable, issue: RecordIssue): string {
+  const what = { vehicles: "vehicle", containers: "container", stock: "entry" }[table];
+  const why =
+    issue.code === "foreign"
+      ? `It is no record of a ${what}${issue.format === null ? "" : ` but “${issue.format}”`}.`
+      : issue.code === "newer-version"
+        ? `It is version ${issue.version}; this Evrid reads up to ${issue.known}. Update Evrid to read it.`
+        : `It is damaged at “${issue.field}”: expected ${issue.expected}.`;
+  const rest = {
+    vehicles: "Its jobs are listed by their name; what was written about it is in its text.",
+    containers: "What was moved in and out of it still counts; it is not on the shelf.",
+    stock: "Its grams are in no sum.",
+  }[table];
+  return `${why} It is kept as it is. ${rest}`;
 }
 
 export function ledgerSentence(issue: LedgerIssue): string {

@@ -83,6 +83,7 @@ export const schoolLabels: Record<School, (figures: Figures) => string> = {
   subcooling: (figures) => `By subcooling, ${figures.quantity(schoolSigns.subcoolingK, "K", 0)}`,
   superheat: (figures) => `By superheat, ${figures.quantity(schoolSigns.superheatK, "K", 0)}`,
   "sight-glass": (figures) => `Glass clear, plus ${figures.quantity(schoolSigns.afterClearG, "g")}`,
+  "low-side": (figures) => `By the low side alone, ${figures.quantity(ruleOfThumbKpa.low, "kPa", 0)}`,
   "air-split": (figures) => `By air split, ${figures.quantity(schoolSigns.airSplitK, "K", 0)}`,
 };
 

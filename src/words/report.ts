@@ -8,6 +8,7 @@ import type { Verdict } from "@/core/diagnosis/decide/verdict";
 import type { BandChannel, ExpectedBands } from "@/core/diagnosis/explain/expected";
 import type { Reason } from "@/core/diagnosis/explain/explain";
 import type { InstrumentAccuracy } from "@/core/readings/derive/instruments";
+import type { KeptTrace } from "@/core/readings/stream/kept-trace";
 import { type Comparison, compareTests } from "@/core/records/compare-tests";
 import type { ConditionShift } from "@/core/records/condition-shift";
 import { fields } from "@/core/records/fields";
@@ -23,7 +24,7 @@ import { circuitWords, refrigerantLabels, stepNames } from "./job";
 import { changeSentence } from "./tests";
 import { workDone } from "./work-done";
 
-export type ReportPicture = "before-after" | "circuit" | "vacuum";
+export type ReportPicture = "before-after" | "circuit" | "vacuum" | "traces";
 
 export type ReportBlock =
   | { kind: "text"; text: string; strong?: boolean; typed?: boolean }
@@ -271,6 +272,7 @@ function readings(job: Job, figures: Figures): ReportSection | null {
     if (ambient === null) return null;
     return `${which === "baseline" ? "Before" : "After"}: ${figures.quantity(ambient, "degC")}${humidity === null ? "" : `, ${figures.quantity(humidity, "pct")} humidity`}.`;
   };
+  const traced = tracedSettings(job).length > 0;
   return {
     title: "Readings",
     blocks: [
@@ -291,8 +293,18 @@ function readings(job: Job, figures: Figures): ReportSection | null {
           }),
         ]),
       },
+      ...(traced ? [{ kind: "picture" as const, which: "traces" as const }] : []),
     ],
   };
+}
+
+/** Settings that the instruments took, with what the needles did before. */
+export function tracedSettings(job: Job): { name: string; trace: KeptTrace }[] {
+  return (["baseline", "proof"] as const).flatMap((which) =>
+    job[which].settings.flatMap(({ name, trace }) =>
+      trace === null ? [] : [{ name: `${which === "baseline" ? "Before" : "After"}, ${name}`, trace }],
+    ),
+  );
 }
 
 function signs(job: Job): ReportSection | null {

@@ -1,4 +1,5 @@
 /** Words of what a browser keeps of a shop. */
+import { format } from "date-fns";
 import type { ImportPlan, PartPlan, Way } from "@/core/records/import-plan";
 import type { BrokenRecord } from "@/core/records/shop-file";
 import { formatCount, type UnitId, units } from "@/core/units/units";
@@ -120,13 +121,21 @@ export function fieldWords(path: string): string {
 export function valueWords(value: unknown): string {
   if (value === null || value === undefined || value === "") return "nothing";
   if (typeof value === "boolean") return value ? "yes" : "no";
-  if (typeof value === "string") return value;
+  if (typeof value === "string") return INSTANT.test(value) ? format(new Date(value), "d MMM yyyy, HH:mm:ss") : value;
   if (typeof value === "number") return String(value);
-  if (Array.isArray(value)) return value.length === 0 ? "nothing" : value.map(valueWords).join(", ");
+  if (Array.isArray(value)) return allOf(value);
   const record = value as Record<string, unknown>;
   if (typeof record.text === "string" && typeof record.unit === "string" && record.unit in units) {
     const unit = units[record.unit as UnitId].label;
     return record.text.trim() === "" ? "nothing" : `${record.text} ${unit}`;
   }
-  return Object.values(record).map(valueWords).join(", ");
+  return allOf(Object.values(record));
 }
+
+/** Of many values those that say something. */
+function allOf(values: readonly unknown[]): string {
+  const said = values.map(valueWords).filter((words) => words !== "nothing");
+  return said.length === 0 ? "nothing" : said.join(", ");
+}
+
+const INSTANT = /^\d{4}-\d{2}-\d{2}T[\d:.]+Z$/;

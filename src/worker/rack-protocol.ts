@@ -2,10 +2,13 @@
 import type { VacuumState } from "@/core/circuit/time/evacuation";
 import type { ChargeValve, Engine, Machine, RackIssue, RackSample } from "@/core/instruments/rack";
 import type { RackState } from "@/core/instruments/rack-state";
+import type { RackVehicle } from "@/core/instruments/rack-vehicles";
 import type { LinePlace } from "@/core/line-places";
 
 export interface RackSetup {
   vehicleId: string;
+  /** A vehicle that is none of the rack's own, in their place. */
+  made?: RackVehicle;
   /** What is in the circuit now, kg. */
   chargeKg: number;
   seed: number;

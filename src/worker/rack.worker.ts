@@ -12,7 +12,7 @@ let timer: ReturnType<typeof setInterval> | undefined;
 
 const api: RackWorkerApi = {
   start(setup, onSamples) {
-    const vehicle = rackVehicle(setup.vehicleId);
+    const vehicle = setup.made ?? rackVehicle(setup.vehicleId);
     if (!vehicle) return null;
     clearInterval(timer);
     const { chargeKg, seed, vacuum, resume } = setup;

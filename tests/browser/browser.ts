@@ -76,6 +76,27 @@ export class Browser {
     return (this.driver as any).sendDevToolsCommand(command, parameters);
   }
 
+  /** Touches an element with a finger, at a share of its width. */
+  async tap(element: WebElement, share: number): Promise<void> {
+    const place = await this.driver.executeScript<{ x: number; y: number }>(
+      `const box = arguments[0].getBoundingClientRect();
+       return { x: Math.round(box.left + box.width * arguments[1]), y: Math.round(box.top + box.height / 2) };`,
+      element,
+      share,
+    );
+    await this.devTools("Input.dispatchTouchEvent", { type: "touchStart", touchPoints: [place] });
+    await this.devTools("Input.dispatchTouchEvent", { type: "touchEnd", touchPoints: [] });
+  }
+
+  /** The page as a printer would get it, as a PDF. */
+  async printed(): Promise<Uint8Array> {
+    const driver = this.driver as unknown as {
+      sendAndGetDevToolsCommand: (command: string, parameters: object) => Promise<{ data: string }>;
+    };
+    const { data } = await driver.sendAndGetDevToolsCommand("Page.printToPDF", { preferCSSPageSize: true });
+    return new Uint8Array(Buffer.from(data, "base64"));
+  }
+
   /** Runs a script on every page of this tab from now on, before its own. */
   onEveryPage(source: string): Promise<void> {
     return this.devTools("Page.addScriptToEvaluateOnNewDocument", { source });

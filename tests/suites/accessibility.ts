@@ -10,6 +10,7 @@ const pages: [string, string][] = [
   ["settings", "What this browser keeps"],
   ["vehicles", "on record"],
   ["vehicle?id=demo-car-03", "At idle, then and now"],
+  ["bench", "here no gauge tells"],
   ["ledger", "Every gram of every year is accounted for"],
   ["report?job=demo-garden-pickup", "The test after the work"],
   ["job/demo-estate-car/intake", "From the label under the bonnet"],

@@ -94,7 +94,7 @@ describe("a newer build", () => {
       await browser.says("Fennick Bakery");
       front.comes();
       await browser.driver.executeScript("navigator.serviceWorker.getRegistration().then((one) => one.update())");
-      await browser.says("New version at the next start", 60_000);
+      await browser.says("New version at the next start", 180_000);
       // The job goes on with what it began with, from step to step and over a reload.
       await browser.driver.navigate().refresh();
       await browser.says("Fennick Bakery");
@@ -104,12 +104,16 @@ describe("a newer build", () => {
       await browser.driver.get("about:blank");
       await browser.open(address);
       await browser.says("Fennick Bakery");
-      await browser.until("only the newer build is kept", async () => (await build()) === `${first}-newer`, 30_000);
+      await browser.until("only the newer build is kept", async () => (await build()) === `${first}-newer`, 120_000);
       expect(await browser.text()).not.toContain("New version at the next start");
     } finally {
+      // What the page still fetches ahead is given up before its server goes.
+      await browser.driver.get("about:blank");
       await front.stop();
       await server.stop();
     }
+    const errors = await browser.consoleErrors();
+    expect(errors.filter((line) => !/ERR_CONNECTION_REFUSED/.test(line))).toEqual([]);
   });
 });
 

@@ -53,6 +53,7 @@ describe("a power cut", () => {
       await browser.press("Stop and watch the pressure");
       await browser.press("Write down");
       await browser.rack("Disconnect the rack");
+      await browser.until("it is let go", async () => (await storedJob(browser, VAN)).rackVehicle === null);
       await browser.open(`${address}/job/${VAN}/charge`);
       await browser.type("Can 1, net content now", "317");
       await browser.driver.executeAsyncScript("setTimeout(arguments[0], 500)");

@@ -83,6 +83,11 @@ describe("records", () => {
     expect(text).toMatch(/625\s*g/);
     // The drawing went along, with its own words.
     expect(text).toContain("Low side, idle");
+    const paper = await extractText(await getDocumentProxy(await browser.printed()), { mergePages: true });
+    expect(paper.totalPages).toBe(1);
+    expect(paper.text).toContain("The test after the work shows nothing wrong");
+    expect(paper.text).toContain("Signed by Tamsin Rowe");
+    expect(paper.text).not.toContain("Save as PDF");
   });
 
   it("keeps the books of the shelf: a weighing, a draw from it on a job, and the same in another tab at once", async () => {
@@ -132,6 +137,8 @@ describe("records", () => {
     van.updatedAt = new Date(Date.now() + 60_000).toISOString();
     writeFileSync(file, JSON.stringify(shop));
     await browser.open(`${plain}/settings`);
+    // Only once the page is alive does it hear of a file.
+    await browser.says("203 jobs.");
     await give(browser, "Shop file", file);
     await browser.says("1 went on both here and in the file");
     await browser.says("One place says something else");
@@ -142,6 +149,38 @@ describe("records", () => {
     await browser.press(`Take ${path.basename(file)} back`);
     await browser.says("1 record back as it was");
     expect(await remark()).toBe("");
+  });
+
+  it("copies everything into a folder by itself, as far as the browser's own store of files is one", async () => {
+    const { browser, address } = session;
+    await browser.open(address);
+    await browser.says("Fennick Bakery");
+    await browser.open(`${address}/settings`);
+    // The browser's own dialog belongs to the system; the folder it would hand out is a real one.
+    await browser.driver.executeScript(
+      "window.showDirectoryPicker = async () => (await navigator.storage.getDirectory()).getDirectoryHandle('shop copies', { create: true });",
+    );
+    await browser.press("Choose a folder for copies");
+    await browser.says("shop copies");
+    // Until it is whole, what is written stands beside it in the folder.
+    await browser.says("Last saved outside of it");
+    const written = await browser.driver.executeAsyncScript<[string, string][]>(
+      `const done = arguments[0];
+       (async () => {
+         const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle("shop copies");
+         const files = [];
+         for await (const [name, handle] of folder.entries()) files.push([name, await (await handle.getFile()).text()]);
+         return files;
+       })().then(done, (error) => done(String(error)));`,
+    );
+    expect(written).toHaveLength(1);
+    const [[name, text]] = written as [[string, string]];
+    expect(name).toMatch(/^evrid-copy-\d{4}-\d{2}-\d{2}\.json$/);
+    expect(JSON.parse(text)).toMatchObject({ format: "evrid.shop", jobs: expect.objectContaining({ length: 203 }) });
+    // It is still known, and open, after the page was left.
+    await browser.open(`${address}/settings`);
+    await browser.press("Copy now");
+    await browser.says("shop copies");
   });
 
   it("lists and finds among thousands, and the Bay does not read them", async () => {

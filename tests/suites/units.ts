@@ -24,6 +24,7 @@ describe("a shop that reads in US units", () => {
       ["vehicles", "63 on record"],
       ["vehicle?id=demo-car-03", "At idle, then and now"],
       ["ledger", "Every ounce of every year"],
+      ["bench", "here no gauge tells"],
       ["report?job=demo-garden-pickup", "The test after the work"],
     ] as const;
     for (const [path, ready] of views) {

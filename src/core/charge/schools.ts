@@ -2,12 +2,13 @@
  * What each school of charging would have put into this vehicle today, by simulation: grams are added in the model until the school's own
  * sign appears. And what that charge does on a hot day. Weight decides; this shows why.
  */
+import type { Fault } from "../circuit/faults";
 import { makePlant } from "../circuit/steady/plant";
 import type { CircuitPoint } from "../circuit/steady/point";
 import { type SteadyState, solveSteady } from "../circuit/steady/steady";
 import type { CircuitConditions, CircuitVehicle } from "../circuit/vehicle/vehicle";
 
-export const schools = ["pressure-chart", "subcooling", "superheat", "sight-glass", "air-split"] as const;
+export const schools = ["pressure-chart", "subcooling", "superheat", "sight-glass", "air-split", "low-side"] as const;
 export type School = (typeof schools)[number];
 
 export interface HotDay {
@@ -54,15 +55,27 @@ export function schoolsOf(
   vehicle: CircuitVehicle,
   conditions: CircuitConditions,
   chart: SchoolChart | null = null,
+  { faults = [], airKg = 0, hotC = HOT_C }: SchoolsOptions = {},
 ): SchoolsAnswer {
   const labelG = vehicle.label.chargeG;
-  const run = runs(vehicle, conditions);
+  const wrong = { faults, airKg };
+  const run = runs(vehicle, conditions, wrong);
   const answers = schools.map((school): SchoolAnswer => {
     const stop = stops[school](run, conditions, chart ?? { lowKpa: ruleOfThumbKpa.low, highKpa: ruleOfThumbKpa.high });
     const chargeG = stop ?? TO * labelG;
-    return { school, chargeG, stops: stop !== null, hotDay: hotDay(vehicle, conditions, chargeG) };
+    return { school, chargeG, stops: stop !== null, hotDay: hotDay(vehicle, conditions, chargeG, hotC, wrong) };
   });
-  return { labelG, atLabel: hotDay(vehicle, conditions, labelG), answers };
+  return { labelG, atLabel: hotDay(vehicle, conditions, labelG, hotC, wrong), answers };
+}
+
+/** What is wrong with the vehicle besides its charge, and how hot the other day is. */
+export interface SchoolsOptions extends Partial<Wrong> {
+  hotC?: number;
+}
+
+interface Wrong {
+  faults: readonly Fault[];
+  airKg: number;
 }
 
 interface Run {
@@ -73,12 +86,12 @@ interface Run {
 }
 
 /** The vehicle as it fills, each from the one before. */
-function runs(vehicle: CircuitVehicle, conditions: CircuitConditions): Run[] {
+function runs(vehicle: CircuitVehicle, conditions: CircuitConditions, { faults, airKg }: Wrong): Run[] {
   const made: Run[] = [];
   let from: CircuitPoint | undefined;
   for (let share = FROM; share <= TO + 1e-9; share += STEP) {
     const chargeG = share * vehicle.label.chargeG;
-    const plant = makePlant(vehicle, conditions, [], { chargeKg: chargeG / 1000 });
+    const plant = makePlant(vehicle, conditions, faults, { chargeKg: chargeG / 1000, airKg });
     const solved = solveSteady(plant, from);
     if (!solved.ok || solved.value.kind !== "running") continue;
     const { state } = solved.value;
@@ -111,11 +124,19 @@ const stops: Record<School, Stop> = {
     const inlet = airSource === "fresh" ? ambientC : (cabinReturnC ?? ambientC - 2);
     return first(run, ({ state }) => inlet - state.ventC >= schoolSigns.airSplitK);
   },
+  // One gauge on the only port that is easily reached; the high side is never looked at.
+  "low-side": (run, _, chart) => first(run, (one) => one.lowKpa >= chart.lowKpa),
 };
 
-function hotDay(vehicle: CircuitVehicle, conditions: CircuitConditions, chargeG: number): HotDay | null {
-  const hot = { ...conditions, ambientC: HOT_C, humidityPct: HOT_HUMIDITY, cabinReturnC: null, rpm: 800 };
-  const plant = makePlant(vehicle, hot, [], { chargeKg: chargeG / 1000 });
+function hotDay(
+  vehicle: CircuitVehicle,
+  conditions: CircuitConditions,
+  chargeG: number,
+  hotC: number,
+  { faults, airKg }: Wrong,
+): HotDay | null {
+  const hot = { ...conditions, ambientC: hotC, humidityPct: HOT_HUMIDITY, cabinReturnC: null, rpm: 800 };
+  const plant = makePlant(vehicle, hot, faults, { chargeKg: chargeG / 1000, airKg });
   const solved = solveSteady(plant);
   if (!solved.ok || solved.value.kind !== "running") return null;
   const { state } = solved.value;

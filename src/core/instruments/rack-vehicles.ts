@@ -1,7 +1,7 @@
 /** The vehicles the simulated rack can play. Made up; each is sized from its label, and may hide a fault. */
 import type { Fault } from "../circuit/faults";
 import type { Leak } from "../circuit/time/simulation";
-import type { VehicleLabel } from "../circuit/vehicle/vehicle";
+import type { CircuitConditions, VehicleLabel } from "../circuit/vehicle/vehicle";
 
 export interface RackVehicle {
   id: string;
@@ -14,6 +14,10 @@ export interface RackVehicle {
   /** Water inside, from standing open. */
   waterKg?: number;
   site: { ambientC: number; humidityPct: number; altitudeM: number };
+  /** Air that the evaporator is given; fresh where nothing is said. */
+  cabin?: Pick<CircuitConditions, "airSource" | "cabinReturnC">;
+  /** Air in the circuit, kg. */
+  airKg?: number;
 }
 
 const bakeryVan: VehicleLabel = {

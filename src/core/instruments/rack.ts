@@ -82,6 +82,7 @@ export class SimulatedRack {
       airSource: "fresh" as const,
       blowerPct: 100,
       rpm: engineRpm.idle,
+      ...vehicle.cabin,
     };
     const { faults, leaks } = vehicle;
     this.simulation = new CircuitSimulation({
@@ -91,6 +92,7 @@ export class SimulatedRack {
       leaks,
       chargeKg,
       waterKg: vehicle.waterKg ?? 0,
+      airKg: vehicle.airKg ?? 0,
       ...(vacuum ? { vacuum } : {}),
       ...(resume ? { resume: resume.circuit } : {}),
     });

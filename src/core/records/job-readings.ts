@@ -146,7 +146,13 @@ export function newestValues(test: TestRecord): SettingValues {
 
 /** The job with a reading typed: a number typed over is no longer the instrument's. */
 export function withTyped(job: Job, which: TestName, index: 0 | 1, channel: SettingChannel, typed: Entry): Job {
-  return withSetting(job, which, index, (now) => ({ ...now, [channel]: typed, takenAt: null, unsettled: [] }));
+  return withSetting(job, which, index, (now) => ({
+    ...now,
+    [channel]: typed,
+    takenAt: null,
+    unsettled: [],
+    trace: null,
+  }));
 }
 
 /** The job with one setting of a test edited: 0 idle, 1 fast idle. */

@@ -129,6 +129,7 @@ export function mergedJobs(here: Job, file: Job): Merged<Job> {
 
 const listsOfRecords: Lists = {
   names: union(whole),
+  photos: union(byId) as never,
   joined: union(({ id, at }: { id: string; at: string }) => `${id} ${at}`) as never,
 };
 

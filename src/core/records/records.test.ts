@@ -220,6 +220,12 @@ describe("a job of an older version", () => {
     return { ...rest, version: 1, intake, steps, baseline: test("baseline"), proof: test("proof") };
   }
 
+  it("reads version 7 as what it was: no setting with a trace", () => {
+    const bare = (test: Job["baseline"]) => ({ ...test, settings: test.settings.map(({ trace: _, ...one }) => one) });
+    const old = { ...known, version: 7, baseline: bare(known.baseline), proof: bare(known.proof) };
+    expect(readJobFile(JSON.stringify(old))).toEqual({ ok: true, value: known });
+  });
+
   it("reads version 2 as what it was: blower full, nothing spotted, the hoses left open", () => {
     const job: Job = { ...known, hookUp: { ...known.hookUp, hosesOff: null } };
     expect(readJobFile(JSON.stringify(asVersion2(job)))).toEqual({ ok: true, value: job });

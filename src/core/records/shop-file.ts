@@ -43,7 +43,7 @@ export interface ShopRecords {
   vehicles: Vehicle[];
   containers: Container[];
   stock: StockEntry[];
-  /** JPEG bytes by the id of a job and of a photo in it. */
+  /** JPEG bytes by the id of a job, or of a vehicle's photo, and of the photo. */
   pictures: ReadonlyMap<string, ReadonlyMap<string, Uint8Array>>;
 }
 
@@ -108,12 +108,13 @@ export function readShopFile(text: string): Result<ShopInFile, ShopFileIssue> {
       return [];
     });
   const jobs = readable("jobs", readJob);
+  const vehicles = readable("vehicles", readVehicle);
   return succeed({
     jobs,
-    vehicles: readable("vehicles", readVehicle),
+    vehicles,
     containers: readable("containers", readContainer),
     stock: readable("stock", readStockEntry),
-    pictures: picturesIn(file.pictures, jobs, broken),
+    pictures: picturesIn(file.pictures, [...jobs.map(ofJob), ...vehicles.flatMap(ofVehicle)], broken),
     broken,
     choices: choices.data,
     charts: charts.data,
@@ -141,14 +142,24 @@ export function readAnyShopFile(text: string): Result<ShopInFile, JobFileIssue> 
 
 type Reader<Read> = (given: unknown) => Result<Read, JobFileIssue>;
 
-/** Pictures that a job of the file names; what is no picture is named and left out. */
-function picturesIn(given: unknown, jobs: readonly Job[], broken: BrokenRecord[]): ShopRecords["pictures"] {
+/** By whom pictures are kept: a job's by the job, a vehicle's each by itself, so that records that turn out to be one car can share them. */
+interface PictureOwner {
+  id: string;
+  photos: readonly { id: string }[];
+  place: number;
+}
+const ofJob = ({ id, photos }: Job, i: number): PictureOwner => ({ id, photos, place: i + 1 });
+const ofVehicle = ({ photos }: Vehicle, i: number): PictureOwner[] =>
+  photos.map((photo) => ({ id: photo.id, photos: [photo], place: i + 1 }));
+
+/** Pictures that a record of the file names; what is no picture is named and left out. */
+function picturesIn(given: unknown, owners: readonly PictureOwner[], broken: BrokenRecord[]): ShopRecords["pictures"] {
   const found = new Map<string, ReadonlyMap<string, Uint8Array>>();
   if (typeof given !== "object" || given === null) return found;
   const of = (record: object, key: string): unknown =>
     Object.hasOwn(record, key) ? (record as Record<string, unknown>)[key] : undefined;
-  for (const [i, { id: jobId, photos }] of jobs.entries()) {
-    const its = of(given, jobId);
+  for (const { id: owner, photos, place } of owners) {
+    const its = of(given, owner);
     if (typeof its !== "object" || its === null) continue;
     const pictures = new Map<string, Uint8Array>();
     for (const { id } of photos) {
@@ -156,9 +167,9 @@ function picturesIn(given: unknown, jobs: readonly Job[], broken: BrokenRecord[]
       if (text === undefined) continue;
       const jpeg = fromBase64(text);
       if (jpeg.ok) pictures.set(id, jpeg.value);
-      else broken.push({ list: "pictures", place: i + 1, issue: { code: "broken", field: id, expected: jpeg.issue } });
+      else broken.push({ list: "pictures", place, issue: { code: "broken", field: id, expected: jpeg.issue } });
     }
-    found.set(jobId, pictures);
+    found.set(owner, pictures);
   }
   return found;
 }

@@ -15,6 +15,16 @@ const words = fc.record({
   note: fc.string({ maxLength: 8 }),
 });
 
+describe("the record of a vehicle", () => {
+  it("of version 1 is read with everything in it; it had no photos", () => {
+    const { photos, ...old } = { ...newVehicle("a", "White van", at), note: "low port behind the headlamp" };
+    expect(photos).toEqual([]);
+    expect(readVehicle({ ...old, version: 1 })).toEqual({ ok: true, value: { ...old, version: 2, photos: [] } });
+    expect(readVehicle({ ...old, version: 2 })).toMatchObject({ ok: false, issue: { field: "photos" } });
+    expect(readVehicle({ ...old, photos, version: 3 })).toMatchObject({ ok: false, issue: { code: "newer-version" } });
+  });
+});
+
 describe("two records of one car", () => {
   it("as one have the names of both, and are taken apart into what they were", () => {
     fc.assert(
@@ -63,7 +73,7 @@ describe("the line of a vehicle", () => {
   it("is refused by name when it is no vehicle, newer or torn", () => {
     const vehicle = newVehicle("v", "Van", at);
     expect(readVehicle(null)).toMatchObject({ issue: { code: "foreign", format: null } });
-    expect(readVehicle({ ...vehicle, version: 2 })).toMatchObject({ issue: { code: "newer-version", version: 2 } });
+    expect(readVehicle({ ...vehicle, version: 3 })).toMatchObject({ issue: { code: "newer-version", version: 3 } });
     expect(readVehicle({ ...vehicle, names: [] })).toMatchObject({ issue: { code: "broken", field: "names" } });
   });
 });

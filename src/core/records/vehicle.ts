@@ -1,9 +1,10 @@
 /**
- * The record of a vehicle, `evrid.vehicle` version 1: what belongs to the car and not to a visit. Jobs hang on it by the names it goes by; label,
- * build and readings stand in the jobs. One that nobody wrote anything about has no record: it is its jobs.
+ * The record of a vehicle, `evrid.vehicle` version 2: what belongs to the car and not to a visit. Jobs hang on it by the names it goes by; label,
+ * build and readings stand in the jobs. Version 1 had no photos. One that nobody wrote anything about has no record: it is its jobs.
  */
 import type { Result } from "../result";
 import * as z from "../zod";
+import { MOST_PHOTOS, photoSchema } from "./job/photos";
 import { instant, words } from "./job/written";
 import { type RecordIssue, readRecord } from "./read-record";
 import { vehicleKey } from "./vehicle-name";
@@ -24,10 +25,12 @@ const partSchema = z.strictObject({
 
 export const vehicleSchema = partSchema.extend({
   format: z.literal("evrid.vehicle"),
-  version: z.literal(1),
+  version: z.literal(2),
   id: z.string().min(1).max(100),
   createdAt: instant,
   updatedAt: instant,
+  /** Of the car itself: its label, where its ports are. Their pictures are kept beside the records, each by its own id. */
+  photos: z.array(photoSchema.omit({ step: true })).max(MOST_PHOTOS),
   /** Records that turned out to be the same car, as they were, so that they can be taken apart again. */
   joined: z
     .array(
@@ -41,19 +44,25 @@ export const vehicleSchema = partSchema.extend({
     .max(MOST_NAMES),
 });
 export type Vehicle = z.infer<typeof vehicleSchema>;
+export type VehiclePhoto = Vehicle["photos"][number];
 
-export const VEHICLE_VERSION = 1;
+export const VEHICLE_VERSION = 2;
 
 /** Checks a stored or filed vehicle. */
 export function readVehicle(given: unknown): Result<Vehicle, RecordIssue> {
-  return readRecord(given, "evrid.vehicle", VEHICLE_VERSION, vehicleSchema);
+  return readRecord(fromVersion1(given), "evrid.vehicle", VEHICLE_VERSION, vehicleSchema);
+}
+
+function fromVersion1(given: unknown): unknown {
+  const record = (typeof given === "object" && given !== null ? given : {}) as Record<string, unknown>;
+  return record.version === 1 ? { ...record, version: 2, photos: [] } : given;
 }
 
 /** A record for a vehicle that was only its jobs till now. */
 export function newVehicle(id: string, name: string, now: string): Vehicle {
   return {
     format: "evrid.vehicle",
-    version: 1,
+    version: 2,
     id,
     name: name.trim(),
     plate: "",
@@ -62,6 +71,7 @@ export function newVehicle(id: string, name: string, now: string): Vehicle {
     names: [vehicleKey(name)],
     createdAt: now,
     updatedAt: now,
+    photos: [],
     joined: [],
   };
 }
@@ -86,6 +96,7 @@ export function joined(kept: Vehicle, other: Vehicle, now: string): Vehicle {
     ...bothSay(kept, other),
     names: [...new Set([...kept.names, ...names])],
     updatedAt: now,
+    photos: [...kept.photos, ...other.photos].slice(0, MOST_PHOTOS),
     joined: [...kept.joined, { id, name, plate, owner, note, names, at: now, had }],
   };
 }

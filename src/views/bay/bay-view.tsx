@@ -25,16 +25,17 @@ import { BenchButton } from "@/ui/buttons";
 import { Choice } from "@/ui/choice";
 import { FileButton } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
+import { SetAside } from "@/ui/set-aside";
 import { useShortcuts } from "@/ui/shortcuts";
 import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { stepPath } from "@/views/job/frame/steps";
 import { ImportDesk, useFileImport } from "@/views/workshop/import-files";
+import { jobFileSentence } from "@/words/issues";
 import { CopyReminder } from "./copy-reminder";
 import { JobCard } from "./job-card";
 import { RemovedJobs } from "./removed-jobs";
-import { SetAside } from "./set-aside";
 
 /** The made-up workshop, fetched when it is asked for. */
 const loadDemo = async () => {
@@ -142,7 +143,9 @@ export function BayView() {
         )}
         <CopyReminder />
         {unreadable.map((record) => (
-          <SetAside key={record.id} record={record} onRemove={() => remove(record.id)} />
+          <SetAside key={record.id} {...record} onRemove={() => remove(record.id)}>
+            {jobFileSentence("The stored record", record.issue)}
+          </SetAside>
         ))}
         {stored.state === "failed" || stored.state === "silent" ? (
           <StoreFailure reason={stored.state === "failed" ? stored.reason : null} onAgain={stored.again} />

@@ -17,6 +17,7 @@ import { Notice } from "@/ui/notice";
 import { saveTextFile } from "@/ui/save-file";
 import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
+import { DamagedRecords } from "@/views/workshop/damaged-records";
 import { booksName } from "@/words/books";
 import { checkSentence, csvSentence, yearName } from "@/words/ledger";
 import { BookTable } from "./book-table";
@@ -41,6 +42,7 @@ export function LedgerView() {
   return (
     <AppFrame
       current="ledger"
+      about="shelf"
       header={
         <>
           <Text as="h1" fontSize="20px" fontWeight="650">
@@ -77,6 +79,7 @@ export function LedgerView() {
             {said.text}
           </Notice>
         )}
+        {books !== null && <DamagedRecords records={books.damaged} />}
         {adding && <ContainerForm onClose={() => setAdding(false)} />}
         {stored.state === "failed" || stored.state === "silent" ? (
           <StoreFailure reason={stored.state === "failed" ? stored.reason : null} onAgain={stored.again} />

@@ -34,6 +34,8 @@ export function runsOf(text: string): Run[] {
   // Narrow blanks between digits, and signs the type has no drawing for.
   const plain = text
     .replace(/[\u202f\u2009]/g, "\u00a0")
+    // Thousands stay with their hundreds at the end of a line.
+    .replace(/(?<=\d) (?=\d{3}(?!\d))/g, "\u00a0")
     .replace(/≈/g, "about")
     .normalize("NFC");
   for (const letter of plain) {

@@ -7,13 +7,14 @@ import { type Comparison, compareTests } from "@/core/records/compare-tests";
 import type { Job } from "@/core/records/job";
 import { BeforeAfter } from "@/pictures/before-after";
 import { type BoardMark, CircuitBoard } from "@/pictures/circuit-board";
+import { TestTrace } from "@/pictures/test-trace";
 import { VacuumTrace } from "@/pictures/vacuum-trace";
 import { useFigures } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
 import { Qr } from "@/ui/qr";
 import { Text } from "@/ui/text";
 import { jobQr } from "@/views/vehicles/qr-text";
-import { bandOfRow, type Report, type ReportAnswers, type ReportBlock, told } from "@/words/report";
+import { bandOfRow, type Report, type ReportAnswers, type ReportBlock, told, tracedSettings } from "@/words/report";
 
 interface ReportSheetProps {
   ref: Ref<HTMLDivElement>;
@@ -22,6 +23,9 @@ interface ReportSheetProps {
   answers: ReportAnswers;
   size: "A4" | "LETTER";
 }
+
+/** Type of the screen is larger than a page of paper needs. */
+const ON_PAPER = 0.88;
 
 /** The sheet of paper itself: light whatever the screen is, and alone on the printed page. */
 export function ReportSheet({ ref, report, job, answers, size }: ReportSheetProps) {
@@ -41,7 +45,7 @@ export function ReportSheet({ ref, report, job, answers, size }: ReportSheetProp
       lineHeight="1.4"
     >
       {/* A printer knows nothing of the frame around it. */}
-      <style>{`@page { size: ${size === "A4" ? "A4" : "letter"}; margin: 14mm; }`}</style>
+      <style>{`@page { size: ${size === "A4" ? "A4" : "letter"}; margin: 14mm; } @media print { .printed { zoom: ${ON_PAPER}; } }`}</style>
       <Flex gap="4" align="start">
         <Box flex="1" minW="0">
           {report.shop !== "" && (
@@ -94,13 +98,7 @@ function Block({ block, job, answers }: { block: ReportBlock; job: Job; answers:
       );
     case "facts":
       return (
-        <Grid
-          as="dl"
-          templateColumns={{ base: "1fr", md: "130px minmax(0, 1fr)" }}
-          columnGap="4"
-          rowGap="1"
-          fontSize="15px"
-        >
+        <Grid as="dl" templateColumns="minmax(84px, 130px) minmax(0, 1fr)" columnGap="4" rowGap="1" fontSize="15px">
           {block.rows.map(({ what, text, typed }) => (
             <Box key={what} display="contents">
               <Text as="dt" fontWeight="650">
@@ -180,6 +178,7 @@ function Picture({ which, job, answers }: { which: string; job: Job; answers: Re
         onSelect={() => undefined}
       />
     );
+  if (which === "traces") return <TestTrace settings={tracedSettings(job)} />;
   const rows = compareTests(job, [...answers.shifts], accuracy);
   return <BeforeAfter rows={drawn(rows, answers)} />;
 }

@@ -99,6 +99,7 @@ function OpenReport({ job }: { job: Job }) {
   return (
     <AppFrame
       current="job"
+      about="report"
       header={
         <>
           <Text typed as="h1" fontSize="20px" fontWeight="650" truncate>

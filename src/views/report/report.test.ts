@@ -133,13 +133,29 @@ describe("the report as a PDF", () => {
       fc.property(fc.string({ unit: "grapheme" }), (given) => {
         const runs = runsOf(given);
         expect(runs.every(({ font }) => font === FONT || font === FONT_EXTENDED)).toBe(true);
-        const plain = [...given.normalize("NFC")].filter((letter) => /[a-zà-öA-Z0-9 ]/.test(letter)).join("");
+        const plain = [...given.normalize("NFC")].filter((letter) => /[a-zà-öA-Z0-9]/.test(letter)).join("");
         const back = [...runs.map(({ text }) => text).join("")]
-          .filter((letter) => /[a-zà-öA-Z0-9 ]/.test(letter))
+          .filter((letter) => /[a-zà-öA-Z0-9]/.test(letter))
           .join("");
         if (!given.includes("≈")) expect(back).toBe(plain);
       }),
     );
+  });
+
+  it("keeps thousands with their hundreds, and draws what the needles did only where they were kept", () => {
+    expect(runsOf("1 270 to 1 792 kPa at 1 810 rpm").map(({ text }) => text)).toEqual([
+      "1\u00a0270 to 1\u00a0792 kPa at 1\u00a0810 rpm",
+    ]);
+    const pictures = (job: Job, scope: ReportScope) =>
+      report(job, scope).sections.flatMap(({ blocks }) =>
+        blocks.flatMap((block) => (block.kind === "picture" ? block.which : [])),
+      );
+    const trace = { everyS: 2, low: [180, 181, 180], high: [1400, 1410, 1405], vent: [9, 9, null] };
+    const [idle, fast] = pickup.baseline.settings;
+    const taken: Job = { ...pickup, baseline: { ...pickup.baseline, settings: [{ ...idle, trace }, fast] } };
+    expect(pictures(pickup, "file")).not.toContain("traces");
+    expect(pictures(taken, "file")).toContain("traces");
+    expect(pictures(taken, "customer")).not.toContain("traces");
   });
 
   it("gives up making it smaller where it could not be read any more", async () => {

@@ -25,13 +25,13 @@ export function recheckOn(forecast: Forecast, now: number): string {
 export function recheckOf(id: string, name: string, history: VehicleHistory, now: number): Recheck | null {
   const forecast = forecastOf(history);
   if (forecast === null) return null;
-  const share = Math.round((forecast.passing[0]?.share ?? 0) * 100);
-  return {
-    id,
-    name,
-    on: recheckOn(forecast, now),
-    text: `Weigh it: from then on it may hold less than ${share} % of its label.`,
-  };
+  const first = forecast.passing[0];
+  const on = recheckOn(forecast, now);
+  const may = first !== undefined && first.when.earliest !== null && first.when.earliest <= on;
+  const text = may
+    ? `Weigh it: from then on it may hold less than ${Math.round(first.share * 100)} % of its label.`
+    : "A year since it was filled by weight: weigh it, look at its hoses and seals.";
+  return { id, name, on, text };
 }
 
 /** Re-checks as a calendar: one whole day each, with a name of its own, so that reading it in again moves it instead of doubling it. */

@@ -44,6 +44,9 @@ const WIDTHS = "var(--vehicle-columns)";
 const WIDE = "minmax(0, 1fr) 118px 118px 140px 176px";
 /** Without what it loses, which stands on its own page. */
 const NARROW = "minmax(0, 1fr) 84px 110px 168px";
+/** A grid of plain boxes; what they are to a screen reader. */
+const rowAt = (place: number) => ({ role: "row", "aria-rowindex": place });
+const CELL = { role: "cell" } as const;
 const onWide = { base: "none", lg: "block" } as const;
 
 /** Thousands of vehicles, of which only those in sight are drawn; sorted by any column. */
@@ -70,7 +73,7 @@ export const VehicleTable = memo(function VehicleTable({ rows, now, onOpen }: Ve
       rounded="card"
       overflow="hidden"
       role="table"
-      css={{ "--vehicle-columns": { base: NARROW, lg: WIDE } }}
+      css={{ "--vehicle-columns": { base: NARROW, lg: WIDE }, "& [data-wide]": { display: onWide } }}
       aria-label="Vehicles"
       aria-rowcount={sorted.length + 1}
     >
@@ -83,7 +86,7 @@ export const VehicleTable = memo(function VehicleTable({ rows, now, onOpen }: Ve
                 <Box
                   key={id}
                   role="columnheader"
-                  display={id === "rate" ? onWide : undefined}
+                  data-wide={id === "rate" || undefined}
                   aria-sort={way === "asc" ? "ascending" : way === "desc" ? "descending" : "none"}
                 >
                   <Box asChild minH="target" display="flex" alignItems="center" gap="1.5" w="100%" cursor="pointer">
@@ -104,15 +107,16 @@ export const VehicleTable = memo(function VehicleTable({ rows, now, onOpen }: Ve
           {virtual.getVirtualItems().map(({ index, start }) => {
             const row = sorted[index]!.original;
             return (
-              <Box
+              // biome-ignore lint/a11y/noStaticElementInteractions: the name in it is the button; the row only widens it for a glove
+              // biome-ignore lint/a11y/useKeyWithClickEvents: as above
+              <div
                 key={row.id}
-                role="row"
-                aria-rowindex={index + 2}
+                {...rowAt(index + 2)}
                 style={{ ...rowLook, transform: `translateY(${start}px)` }}
                 onClick={() => onOpen(row)}
               >
                 <Cells row={row} now={now} figures={figures} />
-              </Box>
+              </div>
             );
           })}
         </Box>
@@ -148,21 +152,21 @@ const Cells = memo(function Cells({ row, now, figures }: { row: VehicleRow; now:
   const under = [row.plate, row.owner === row.name ? "" : row.owner].filter(Boolean).join(", ");
   return (
     <>
-      <Box role="cell" style={{ minWidth: 0, paddingRight: 12 }}>
+      <div {...CELL} style={{ minWidth: 0, paddingRight: 12 }}>
         <button type="button" style={nameLook}>
           {row.name}
         </button>
         <span style={underLook}>{under || "\u00a0"}</span>
-      </Box>
-      <Box role="cell">
+      </div>
+      <div {...CELL}>
         <div>{labelG === null ? "not known" : figures.quantity(labelG, "g")}</div>
         <span style={underLook}>{refrigerant === null ? "" : refrigerantLabels[refrigerant]}</span>
-      </Box>
-      <Box role="cell">
+      </div>
+      <div {...CELL}>
         <div>{row.lastAt === "" ? "never" : dayOf(row.lastAt)}</div>
         <span style={underLook}>{row.visits === 1 ? "one visit" : `${row.visits} visits`}</span>
-      </Box>
-      <Box role="cell" display={onWide}>
+      </div>
+      <div {...CELL} data-wide>
         {rate === null ? (
           <span style={softLook}>not weighed yet</span>
         ) : rate.basis === "sound-cars" ? (
@@ -170,8 +174,8 @@ const Cells = memo(function Cells({ row, now, figures }: { row: VehicleRow; now:
         ) : (
           rateWords(rate, figures)
         )}
-      </Box>
-      <Box role="cell">
+      </div>
+      <div {...CELL}>
         {passing === null ? (
           <span style={softLook}>not known</span>
         ) : (
@@ -186,7 +190,7 @@ const Cells = memo(function Cells({ row, now, figures }: { row: VehicleRow; now:
             <span style={underLook}>{passing.range}</span>
           </>
         )}
-      </Box>
+      </div>
     </>
   );
 });

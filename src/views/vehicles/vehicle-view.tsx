@@ -27,6 +27,7 @@ import { dayOf, dueOf, heldWords, passingWords, rateBasis, rateWords, watchWords
 import { vehiclePath } from "./paths";
 import { vehicleQr } from "./qr-text";
 import { recheckOf, saveCalendar } from "./recheck";
+import { VehiclePhotos } from "./vehicle-photos";
 import { VehicleRecord } from "./vehicle-record";
 import { VisitList } from "./visit-list";
 
@@ -39,6 +40,7 @@ export function VehicleView() {
   return (
     <AppFrame
       current="vehicles"
+      about="vehicle-record"
       header={
         <>
           <Text typed as="h1" fontSize="20px" fontWeight="650" truncate>
@@ -107,6 +109,11 @@ function VehicleActs({ vehicle }: { vehicle: VehicleFile }) {
           onClick={() => saveCalendar([recheck]).catch(fail)}
         >
           Into a calendar
+        </BenchButton>
+      )}
+      {vehicle.history[0] !== undefined && vehicle.row.labelG !== null && (
+        <BenchButton asChild kind="quiet" display={{ base: "none", md: "flex" }}>
+          <Link href={`/bench?job=${encodeURIComponent(vehicle.history[0].jobId)}`}>On the bench</Link>
         </BenchButton>
       )}
       <BenchButton kind="quiet" onClick={() => save().catch(fail)}>
@@ -200,6 +207,7 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
       </Stack>
       <Stack gap="3.5" minW="0">
         <VehicleRecord vehicle={vehicle} same={like.state === "ready" ? like.value.same : []} />
+        <VehiclePhotos vehicle={vehicle} jobs={its} />
         {like.state === "ready" && like.value.alike.length > 0 && (
           <Card title="Built alike, by label">
             <Stack gap="1">

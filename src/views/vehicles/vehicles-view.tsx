@@ -5,6 +5,7 @@ import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import type { VehicleRow } from "@/core/records/vehicle-row";
 import { reasonOf } from "@/core/result";
+import { type DamagedRecord, damagedVehicles } from "@/data/damaged";
 import { findVehicles, listVehicles, loadVehicle } from "@/data/vehicles";
 import { useStored } from "@/session/stored";
 import { AppFrame } from "@/ui/app-frame";
@@ -16,6 +17,7 @@ import { readQr } from "@/ui/read-qr";
 import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
+import { DamagedRecords } from "@/views/workshop/damaged-records";
 import { dueOf } from "@/words/vehicles";
 import { vehiclePath } from "./paths";
 import { qrPath } from "./qr-text";
@@ -37,6 +39,7 @@ export function VehiclesView() {
   const [said, setSaid] = useState<string | null>(null);
   const found = useFound(query);
   const [now] = useState(() => Date.now());
+  const [damaged, lookAgain] = useDamaged();
   const all = stored.state === "ready" ? stored.value : null;
   const rows = useMemo(
     () =>
@@ -68,6 +71,7 @@ export function VehiclesView() {
   return (
     <AppFrame
       current="vehicles"
+      about="vehicle-record"
       header={
         <>
           <Text as="h1" fontSize="20px" fontWeight="650">
@@ -97,6 +101,11 @@ export function VehiclesView() {
         </>
       }
     >
+      {damaged.length > 0 && (
+        <Box p="4" pb="0" maxW="1240px">
+          <DamagedRecords records={damaged} onGone={lookAgain} />
+        </Box>
+      )}
       {stored.state === "failed" || stored.state === "silent" ? (
         <Box p="4">
           <StoreFailure reason={stored.state === "failed" ? stored.reason : null} onAgain={stored.again} />
@@ -141,6 +150,18 @@ export function VehiclesView() {
     </AppFrame>
   );
 }
+
+/** Records that cannot be read, once the list itself stands: all of them are read for it. */
+function useDamaged(): [readonly DamagedRecord[], () => void] {
+  const [damaged, setDamaged] = useState<readonly DamagedRecord[]>([]);
+  const look = useCallback(() => void damagedVehicles().then(setDamaged, () => undefined), []);
+  useEffect(() => {
+    const later = setTimeout(look, LOOK_LATER_MS);
+    return () => clearTimeout(later);
+  }, [look]);
+  return [damaged, look];
+}
+const LOOK_LATER_MS = 1200;
 
 /** Ids that a query finds in the index; null while nothing is asked. */
 function useFound(query: string): ReadonlySet<string> | null {

@@ -137,7 +137,8 @@ export function expectedBands(ensemble: Ensemble, conditions: CircuitConditions)
   return { bands: bands as Record<BandChannel, Band>, members, ownTests, cycling: cycling / members, lines };
 }
 
-function channelsOf(state: SteadyState, atmosphereKpa: number): Record<BandChannel, number> {
+/** What the instruments of a workshop would show of a steady state, without their errors. */
+export function channelsOf(state: SteadyState, atmosphereKpa: number): Record<BandChannel, number> {
   return {
     low: state.lowKpa - atmosphereKpa,
     high: state.highKpa - atmosphereKpa,
@@ -159,7 +160,8 @@ function blurred(values: readonly number[], channel: BandChannel): number[] {
   return order.map(({ i }, rank) => values[i]! + BLUR[channel] * normalQuantile((rank + 0.5) / values.length));
 }
 
-function bandOf(values: number[]): Band {
+/** 5 %, median and 95 % of values, which it puts in order. */
+export function bandOf(values: number[]): Band {
   const sorted = values.sort((a, b) => a - b);
   const at = (share: number) => sorted[Math.round(share * (sorted.length - 1))]!;
   return { low: at(TAIL), median: at(0.5), high: at(1 - TAIL) };

@@ -1,6 +1,7 @@
 /** A running test: its conditions, and what was read at idle and at fast idle. */
 import { channels, type SettingChannel, settingChannels, takenChannels } from "../../readings/channels";
 import { airSources } from "../../readings/file/reading-file";
+import { keptTraceSchema } from "../../readings/stream/kept-trace";
 import { type Entry, entry, entrySchema } from "../../units/entry";
 import * as z from "../../zod";
 import { instant } from "./written";
@@ -33,6 +34,8 @@ const settingSchema = z.object({
   unsettled: z.array(z.enum(takenChannels)),
   /** Set when it was taken while the clutch cycled: the entries are then those just before cut-out. */
   cycle: cycleSchema.nullable(),
+  /** What the needles did before the instruments took it; null while typed. */
+  trace: keptTraceSchema.nullable(),
 });
 export type TestSetting = z.infer<typeof settingSchema>;
 
@@ -55,6 +58,7 @@ function blankSetting(name: TestSetting["name"], rpm: string): TestSetting {
     takenAt: null,
     unsettled: [],
     cycle: null,
+    trace: null,
   };
 }
 

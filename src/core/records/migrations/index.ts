@@ -8,6 +8,7 @@ import { fromVersion3 } from "./from-version-3";
 import { fromVersion4 } from "./from-version-4";
 import { fromVersion5 } from "./from-version-5";
 import { fromVersion6 } from "./from-version-6";
+import { fromVersion7 } from "./from-version-7";
 import type { OldRecord } from "./old-record";
 
 export const migrations: Record<number, (job: OldRecord) => OldRecord> = {
@@ -17,4 +18,5 @@ export const migrations: Record<number, (job: OldRecord) => OldRecord> = {
   4: fromVersion4,
   5: fromVersion5,
   6: fromVersion6,
+  7: fromVersion7,
 };

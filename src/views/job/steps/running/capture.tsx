@@ -4,6 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
 import { type TakenChannel, takenChannels } from "@/core/readings/channels";
 import { cycleOfStream, presentIn, recentMean, worstState } from "@/core/readings/stream/judged-stream";
+import { keptTrace } from "@/core/readings/stream/kept-trace";
 import { LEAST_RUN_S, testPosition } from "@/core/readings/stream/test-order";
 import type { TestSetting } from "@/core/records/job";
 import { hasReadings, type TestName, withSetting } from "@/core/records/job-readings";
@@ -43,12 +44,14 @@ export function CaptureBar({ which }: { which: TestName }) {
       recentMean(samples, channel, live.states[channel].state === "steady" ? STEADY_MEAN_S : EARLY_MEAN_S) ??
       live.values[channel];
     const rpm = rack.latest?.rpm ?? null;
+    const trace = keptTrace(samples, rack.settingSince);
     rack.note("taken", index === 0 ? "idle taken" : "fast idle taken");
     edit((stored) => {
       const taken = (setting: TestSetting): TestSetting => ({
         ...setting,
         ...Object.fromEntries(takenChannels.map((c) => [c, entryOrGap(cycling?.at(c) ?? mean(c), setting[c].unit)])),
         cycle: cycling?.swing ?? null,
+        trace,
         rpm: rpm === null ? setting.rpm : entryOf(Math.round(rpm / 10) * 10, "rpm"),
         takenAt,
         unsettled,

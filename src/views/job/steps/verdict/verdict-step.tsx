@@ -1,9 +1,11 @@
 "use client";
 
 import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
+import Link from "next/link";
 import { type Decision, decide } from "@/core/diagnosis/decide/decide";
 import { RankingHistory } from "@/pictures/ranking-history";
-import { useVerdict, useWording } from "@/session/session";
+import { useJobOf, useVerdict, useWording } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
@@ -38,6 +40,7 @@ export function VerdictStep() {
   const figures = useFigures();
   const { verdict, rows, history } = useVerdict("verdict", "rows", "history");
   const wording = useWording(figures);
+  const jobId = useJobOf(({ id }) => id);
   if (verdict === null || wording === null) {
     return (
       <Stack gap="3.5" maxW="1080px">
@@ -76,6 +79,9 @@ export function VerdictStep() {
           label in these conditions.
         </Text>
       </Card>
+      <BenchButton asChild kind="quiet" alignSelf="start">
+        <Link href={`/bench?job=${encodeURIComponent(jobId)}`}>Try it on the bench</Link>
+      </BenchButton>
       <Card title="What would settle it, by what it tells in a minute">
         {verdict.nextTests.slice(0, 5).map((test) => (
           <Flex key={test.test} gap="4" py="2" borderTopWidth="1px" borderColor="line" wrap="wrap">

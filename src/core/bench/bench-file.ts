@@ -1,0 +1,67 @@
+/** A bench's state as a file, `evrid.bench`, and as a reading file that says it was made. */
+import type { CircuitConditions } from "../circuit/vehicle/vehicle";
+import type { ReadingFile, RunningSetting } from "../readings/file/reading-file";
+import { fail, type Result, succeed } from "../result";
+import type { BenchRunning } from "./bench-answer";
+import { type BenchState, benchStateSchema } from "./bench-state";
+
+export type BenchFileIssue =
+  | { code: "not-json" }
+  | { code: "foreign"; format: string | null }
+  | { code: "newer-version"; version: number }
+  | { code: "broken"; field: string; expected: string };
+
+export const BENCH_VERSION = 1;
+
+export function writeBenchFile(state: BenchState): string {
+  return `${JSON.stringify(state, null, 1)}\n`;
+}
+
+export function readBenchFile(text: string): Result<BenchState, BenchFileIssue> {
+  let given: unknown;
+  try {
+    given = JSON.parse(text);
+  } catch {
+    return fail({ code: "not-json" });
+  }
+  const record = (typeof given === "object" && given !== null ? given : {}) as Record<string, unknown>;
+  if (record.format !== "evrid.bench")
+    return fail({ code: "foreign", format: typeof record.format === "string" ? record.format : null });
+  if (typeof record.version === "number" && record.version > BENCH_VERSION)
+    return fail({ code: "newer-version", version: record.version });
+  const read = benchStateSchema.safeParse(given);
+  if (read.success) return succeed(read.data);
+  const issue = read.error.issues[0]!;
+  return fail({ code: "broken", field: issue.path.join("."), expected: issue.message });
+}
+
+/** What the instruments would show in this state, without their errors. Its id says that nothing of it was measured. */
+export function readingsOfBench(state: BenchState, { reading, cycle }: BenchRunning): ReadingFile {
+  const tenth = (value: number) => Math.round(value * 10) / 10;
+  return readAtBench(state, state.conditions, [
+    {
+      rpm: state.conditions.rpm,
+      lowKpa: Math.round(reading.low),
+      highKpa: Math.round(reading.high),
+      ventC: tenth(reading.vent),
+      suctionLineC: tenth(reading.suction),
+      liquidLineC: tenth(reading.liquid),
+      dischargeLineC: tenth(reading.discharge),
+      ...(cycle && {
+        lowMinKpa: Math.round(cycle.lowMin),
+        lowMaxKpa: Math.round(cycle.lowMax),
+        cyclePeriodS: Math.round(cycle.periodS),
+      }),
+    },
+  ]);
+}
+
+/** A reading file of what stands on the bench. It is made, not measured: its id says so. */
+export function readAtBench(
+  { label }: Pick<BenchState, "label">,
+  { rpm: _, ...conditions }: CircuitConditions,
+  running: RunningSetting[],
+): ReadingFile {
+  return { format: "evrid.readings", version: 1, id: BENCH_ID, vehicle: { ...label }, conditions, running };
+}
+export const BENCH_ID = "what-if";

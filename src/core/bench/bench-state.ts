@@ -1,0 +1,140 @@
+/**
+ * What stands on the bench, `evrid.bench` version 1: a vehicle by its label, a day, what is in it, and what is wrong with it. Never a measurement.
+ * Temperatures degC, masses g, rpm, %, m.
+ */
+import { type FaultCause, faultCauses, possible } from "../causes/catalogue";
+import type { Fault } from "../circuit/faults";
+import { modelRange } from "../circuit/steady/range";
+import type { CircuitConditions, VehicleLabel } from "../circuit/vehicle/vehicle";
+import { airSources, compressorKinds, fanKinds, meteringKinds, refrigerantKinds } from "../readings/file/reading-file";
+import * as z from "../zod";
+
+/** Charge and air stand on controls of their own. */
+const ofTheCharge: readonly FaultCause[] = ["undercharge", "overcharge", "air"];
+export const benchCauses = faultCauses.filter((cause) => !ofTheCharge.includes(cause));
+
+/** How far each control goes; as far as the model was made for, or as a person could set it. */
+export const benchLimits = {
+  ambientC: { min: 5, max: modelRange.ambientC.max },
+  humidityPct: { min: 5, max: 100 },
+  altitudeM: { min: 0, max: 3000 },
+  cabinReturnC: { min: 10, max: 60 },
+  blowerPct: { min: 0, max: 100 },
+  rpm: { min: 600, max: 3000 },
+  /** Labels that a vehicle can be sized for (circuit/vehicle/sizing.ts). */
+  labelG: { min: 150, max: 3000 },
+  /** Of the label's. */
+  chargeShare: { min: 0, max: 1.6 },
+  airG: { min: 0, max: 40 },
+  severity: { min: 0, max: 1 },
+} as const;
+
+const within = ({ min, max }: { min: number; max: number }) => z.number().min(min).max(max);
+
+const labelSchema = z.strictObject({
+  refrigerant: z.enum(refrigerantKinds),
+  chargeG: within(benchLimits.labelG),
+  metering: z.enum(meteringKinds),
+  compressor: z.enum(compressorKinds),
+  condenserFan: z.enum(fanKinds),
+  evaporators: z.union([z.literal(1), z.literal(2)]),
+  highPort: z.enum(["after-condenser", "before-condenser"]),
+}) satisfies z.ZodType<VehicleLabel>;
+
+export const benchStateSchema = z
+  .strictObject({
+    format: z.literal("evrid.bench"),
+    version: z.literal(1),
+    /** What a person calls it. */
+    name: z.string().max(200),
+    label: labelSchema,
+    conditions: z.strictObject({
+      ambientC: within(benchLimits.ambientC),
+      humidityPct: within(benchLimits.humidityPct),
+      altitudeM: within(benchLimits.altitudeM),
+      /** Null: about as warm as the ambient. */
+      cabinReturnC: within(benchLimits.cabinReturnC).nullable(),
+      airSource: z.enum(airSources),
+      blowerPct: within(benchLimits.blowerPct),
+      rpm: within(benchLimits.rpm),
+    }) satisfies z.ZodType<CircuitConditions>,
+    chargeG: z.number().min(0),
+    airG: within(benchLimits.airG),
+    faults: z
+      .array(
+        z.strictObject({
+          cause: z.enum(benchCauses as [FaultCause, ...FaultCause[]]),
+          severity: within(benchLimits.severity),
+          /** On the way through the condenser, where that matters. */
+          place: z.number().min(0).max(1).nullable(),
+        }),
+      )
+      .max(benchCauses.length)
+      .refine((faults) => new Set(faults.map(({ cause }) => cause)).size === faults.length, "each cause once"),
+  })
+  .refine(({ chargeG, label }) => chargeG <= benchLimits.chargeShare.max * label.chargeG + 0.5, {
+    path: ["chargeG"],
+    message: `at most ${benchLimits.chargeShare.max} times the label's charge`,
+  })
+  .refine(({ faults, label }) => faults.every(({ cause }) => possible(cause, label)), {
+    path: ["faults"],
+    message: "causes that this vehicle can have",
+  });
+export type BenchState = z.infer<typeof benchStateSchema>;
+
+/** A warm day at idle with everything on. */
+export const benchDay: CircuitConditions = {
+  ambientC: 30,
+  humidityPct: 45,
+  altitudeM: 0,
+  cabinReturnC: null,
+  airSource: "fresh",
+  blowerPct: 100,
+  rpm: 800,
+};
+
+const genericLabel: VehicleLabel = {
+  refrigerant: "R134a",
+  chargeG: 550,
+  metering: "expansion-valve",
+  compressor: "variable-internal",
+  condenserFan: "electric",
+  evaporators: 1,
+  highPort: "after-condenser",
+};
+
+/** A sound vehicle at its label's charge. */
+export function benchOf(label: VehicleLabel = genericLabel, name = "", conditions = benchDay): BenchState {
+  return { format: "evrid.bench", version: 1, name, label, conditions, chargeG: label.chargeG, airG: 0, faults: [] };
+}
+
+/** The vehicle and the day as they are, with nothing wrong. */
+export const asSound = (state: BenchState): BenchState => ({
+  ...state,
+  chargeG: state.label.chargeG,
+  airG: 0,
+  faults: [],
+});
+
+/** Faults that change the circuit; charge and air go beside them. */
+export function benchFaults({ faults }: Pick<BenchState, "faults">): Fault[] {
+  return faults
+    .filter(({ severity }) => severity > 0)
+    .map(({ cause, severity, place }) => ({ cause, severity, ...(place === null ? {} : { place }) }));
+}
+
+/** So far from the label a charge is a fault of its own. */
+const WRONG_SHARE = { under: 0.88, over: 1.1 };
+/** Less air than this does nothing that a gauge could show, g. */
+const LEAST_AIR_G = 1.5;
+
+/** Everything that is the matter, as a diagnosis would name it; empty for a sound car. */
+export function truthOf(state: BenchState): FaultCause[] {
+  const share = state.chargeG / state.label.chargeG;
+  return [
+    ...(share < WRONG_SHARE.under ? (["undercharge"] as const) : []),
+    ...(share > WRONG_SHARE.over ? (["overcharge"] as const) : []),
+    ...(state.airG > LEAST_AIR_G ? (["air"] as const) : []),
+    ...benchFaults(state).map(({ cause }) => cause),
+  ];
+}

@@ -1,0 +1,136 @@
+/**
+ * Could a gauge have told? How often a test with these instruments names what is wrong, over days and over the vehicles that could all wear the label;
+ * and which further test would settle it most often for its time.
+ */
+
+import { solveSteady } from "../circuit/steady/steady";
+import type { CircuitVehicle } from "../circuit/vehicle/vehicle";
+import { judge } from "../diagnosis/diagnose";
+import type { NextTest } from "../diagnosis/next-test/next-tests";
+import { shares, weigh } from "../diagnosis/weigh/weigh";
+import { seededNoise } from "../maths/noise";
+import type { ReadingFile, RunningSetting } from "../readings/file/reading-file";
+import { type BenchReading, plantOf, readingOf } from "./bench-answer";
+import { readAtBench } from "./bench-file";
+import { type BenchInstruments, benchInstruments } from "./bench-shapes";
+import { type BenchState, truthOf } from "./bench-state";
+import { read } from "./charge-curve";
+
+/** Days that are asked about, degC. */
+export const toldDays: readonly number[] = [10, 15, 20, 25, 30, 35, 40];
+const IDLE_RPM = 800;
+const FAST_RPM = 1800;
+
+/** One day: share of the vehicles in which what is wrong leads the ranking; null where fewer than half run. */
+export interface ToldDay {
+  ambientC: number;
+  found: Record<BenchInstruments, number> | null;
+}
+
+/** One day of {@link couldTell}. A state with nothing wrong asks how often it is held for sound. */
+export function toldOn(vehicles: readonly CircuitVehicle[], state: BenchState, ambientC: number): ToldDay {
+  const truth = truthOf(state);
+  const found = counts();
+  let ran = 0;
+  for (const [i, vehicle] of vehicles.entries()) {
+    const noise = seededNoise(1000 * (i + 1) + Math.round(ambientC));
+    const settings = [IDLE_RPM, FAST_RPM].map((rpm) => settingOf(vehicle, state, ambientC, rpm, noise));
+    const [idle, fast] = settings;
+    if (!idle || !fast) continue;
+    ran++;
+    for (const instruments of benchInstruments) {
+      const weighed = weigh(fileOf(state, ambientC, [idle, fast], instruments));
+      const share = shares(weighed);
+      const leads = (Object.keys(share) as (keyof typeof share)[]).reduce((a, b) => (share[b] > share[a] ? b : a));
+      if (truth.length === 0 ? leads === "none" : truth.some((cause) => cause === leads)) found[instruments]++;
+    }
+  }
+  if (ran * 2 < vehicles.length) return { ambientC, found: null };
+  return { ambientC, found: sharesOf(found, ran) };
+}
+
+const counts = () =>
+  Object.fromEntries(benchInstruments.map((one) => [one, 0])) as unknown as Record<BenchInstruments, number>;
+const sharesOf = (found: Record<BenchInstruments, number>, of: number) =>
+  Object.fromEntries(benchInstruments.map((one) => [one, found[one] / of])) as Record<BenchInstruments, number>;
+
+function settingOf(
+  vehicle: CircuitVehicle,
+  state: BenchState,
+  ambientC: number,
+  rpm: number,
+  noise: ReturnType<typeof seededNoise>,
+): RunningSetting | null {
+  const reading = truly(vehicle, state, ambientC, rpm);
+  return reading && read(reading, { rpm }, noise);
+}
+
+/** Without errors; a car that stands still shows the same on both sides. */
+export function truly(vehicle: CircuitVehicle, state: BenchState, ambientC: number, rpm: number): BenchReading | null {
+  const plant = plantOf(vehicle, state, { ...state.conditions, ambientC, rpm });
+  const solved = solveSteady(plant, undefined, false);
+  if (!solved.ok) return null;
+  if (solved.value.kind === "running") return readingOf(solved.value.state, plant.atmosphereKpa);
+  const { rest, ventC } = solved.value;
+  const kpa = rest.pressureKpa - plant.atmosphereKpa;
+  const line = rest.temperatureC;
+  return {
+    low: kpa,
+    high: kpa,
+    vent: ventC,
+    suction: line,
+    liquid: line,
+    discharge: line,
+    superheat: 0,
+    subcooling: 0,
+  };
+}
+
+/** What is read with the instruments at hand. */
+function fileOf(
+  state: BenchState,
+  ambientC: number,
+  [idle, fast]: readonly [RunningSetting, RunningSetting],
+  instruments: BenchInstruments,
+): ReadingFile {
+  const rank = benchInstruments.indexOf(instruments);
+  const part = (setting: RunningSetting): RunningSetting => ({
+    rpm: setting.rpm ?? null,
+    lowKpa: setting.lowKpa ?? null,
+    highKpa: setting.highKpa ?? null,
+    ...(rank > 0 ? { ventC: setting.ventC ?? null } : {}),
+    ...(rank > 1 ? { suctionLineC: setting.suctionLineC ?? null, liquidLineC: setting.liquidLineC ?? null } : {}),
+  });
+  const conditions = { ...state.conditions, ambientC };
+  return readAtBench(state, conditions, rank > 2 ? [part(idle), part(fast)] : [part(idle)]);
+}
+
+export interface CheapestTest {
+  /** What leads after both gauges and the vent, on the bench's own day, and how probable it is. */
+  leads: { cause: string; probability: number };
+  /** The test that tells most for its time, and how often it settles it; null where none would tell. */
+  test: Pick<NextTest, "test" | "minutes" | "settles" | "gainBits"> | null;
+}
+
+/** Of the middle vehicle on the bench's own day, read with both gauges and the vent; null where it does not run. */
+export function cheapestTest(vehicle: CircuitVehicle, state: BenchState): CheapestTest | null {
+  const { ambientC, rpm } = state.conditions;
+  const reading = truly(vehicle, state, ambientC, rpm);
+  if (reading === null) return null;
+  const setting: RunningSetting = {
+    rpm: Math.round(rpm),
+    lowKpa: reading.low,
+    highKpa: reading.high,
+    ventC: reading.vent,
+  };
+  const verdict = judge(readAtBench(state, state.conditions, [setting]));
+  const [first] = verdict.causes;
+  const ranked = verdict.nextTests
+    .filter(({ settles }) => settles > 0)
+    .sort((a, b) => b.settles / b.minutes - a.settles / a.minutes);
+  const best = ranked[0] ?? verdict.nextTests[0];
+  return {
+    leads: { cause: first?.cause ?? "none", probability: first?.probability ?? 0 },
+    test: best === undefined ? null : best,
+  };
+}

@@ -1,0 +1,184 @@
+"use client";
+
+import { scaleLinear } from "d3-scale";
+import type { BenchReading } from "@/core/bench/bench-answer";
+import { type CurveChannel, curveChannels } from "@/core/bench/bench-shapes";
+import type { ChargeCurve } from "@/core/bench/charge-curve";
+import { fromBase, toBase, type UnitId } from "@/core/units/units";
+import { useFigures } from "@/ui/figures";
+import { courseOf } from "./axis";
+import { niceTicks } from "./nice-ticks";
+
+interface ChargeCurveProps {
+  curve: ChargeCurve;
+  labelG: number;
+  /** What is set, g, and what it reads there; null where nothing runs. */
+  chargeG: number;
+  now: BenchReading | null;
+  /** The other state kept beside it. */
+  kept: { chargeG: number; reading: BenchReading } | null;
+  /** Words of the stretch in which no gauge tells, over two lines. */
+  silent: readonly [string, string] | null;
+  names: Record<CurveChannel, string>;
+  /** Chosen by a touch on the drawing, g. */
+  onCharge: (grams: number) => void;
+}
+
+const WIDTH = 580;
+const LEFT = 122;
+const RIGHT = 16;
+const HEAD = 40;
+const LANE = 56;
+const GAP = 8;
+const FOOT = 34;
+const units: Record<CurveChannel, UnitId> = { low: "kPa", high: "kPa", vent: "degC", superheat: "K", subcooling: "K" };
+const INK = "var(--chakra-colors-ink)";
+const SOFT = "var(--chakra-colors-soft)";
+const LINE = "var(--chakra-colors-line)";
+const ACT = "var(--chakra-colors-act)";
+const small = { fontSize: 12.5 } as const;
+const name = { fontSize: 14.5, fontWeight: 650 } as const;
+
+/** A lane a gauge over what is in it: where nine in ten vehicles lie, their middle, and over all of them the stretch that no gauge gives away. */
+export function ChargeCurvePicture({ curve, labelG, chargeG, now, kept, silent, names, onCharge }: ChargeCurveProps) {
+  const figures = useFigures();
+  const { points } = curve;
+  const height = HEAD + curveChannels.length * (LANE + GAP) + FOOT;
+  const [least, most] = [points[0]!.share, points.at(-1)!.share];
+  const x = scaleLinear()
+    .domain([least, most])
+    .range([LEFT, WIDTH - RIGHT]);
+  const bottom = height - FOOT;
+  const at = Math.min(Math.max(chargeG / labelG, least), most);
+  const touch = (event: { clientX: number; currentTarget: SVGSVGElement }) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const inside = ((event.clientX - box.left) / box.width) * WIDTH;
+    if (inside < LEFT - 4) return;
+    onCharge(Math.round(Math.min(Math.max(x.invert(inside), least), most) * labelG));
+  };
+  // Round numbers of the unit that is read in.
+  const unit = figures.unit("g");
+  const ticks = niceTicks(fromBase(least * labelG, unit), fromBase(most * labelG, unit), 6)
+    .map((value) => toBase(value, unit))
+    .filter((grams) => grams >= least * labelG && grams <= most * labelG);
+  return (
+    // biome-ignore lint/a11y/useKeyWithClickEvents: a shorter way than the charge's own control, which keys reach
+    <svg
+      viewBox={`0 0 ${WIDTH} ${height}`}
+      width="100%"
+      style={{ display: "block", touchAction: "pan-y", cursor: "crosshair" }}
+      onClick={touch}
+    >
+      <title>{`What the gauges say against what is in it, ${figures.quantity(least * labelG, "g")} to ${figures.quantity(most * labelG, "g")}, of ${curve.vehicles} vehicles`}</title>
+      {curve.silent && (
+        <g>
+          <rect
+            x={x(curve.silent.from)}
+            width={x(curve.silent.to) - x(curve.silent.from)}
+            y={HEAD}
+            height={bottom - HEAD}
+            fill="var(--chakra-colors-silent)"
+          />
+          {silent?.map((words, i) => (
+            <text
+              key={words}
+              x={(x(curve.silent!.from) + x(curve.silent!.to)) / 2}
+              y={15 + i * 16}
+              style={small}
+              textAnchor="middle"
+              fill={INK}
+            >
+              {words}
+            </text>
+          ))}
+        </g>
+      )}
+      {curveChannels.map((channel, lane) => (
+        <Lane
+          key={channel}
+          channel={channel}
+          title={names[channel]}
+          top={HEAD + lane * (LANE + GAP)}
+          curve={curve}
+          x={(share) => x(share)}
+          marks={[
+            ...(kept ? [{ share: kept.chargeG / labelG, value: kept.reading[channel], kept: true }] : []),
+            ...(now ? [{ share: at, value: now[channel], kept: false }] : []),
+          ]}
+        />
+      ))}
+      <path d={`M${x(1)} ${HEAD}V${bottom}`} stroke={INK} strokeDasharray="3 4" />
+      <path d={`M${x(at)} ${HEAD}V${bottom}`} stroke={ACT} strokeWidth="2" />
+      {ticks.map((grams) => (
+        <text key={grams} x={x(grams / labelG)} y={bottom + 16} style={small} textAnchor="middle" fill={SOFT}>
+          {figures.number(grams, "g")}
+        </text>
+      ))}
+      <text x={x(1)} y={bottom + 30} style={small} textAnchor="middle" fill={INK}>
+        {`label ${figures.quantity(labelG, "g")}`}
+      </text>
+      <text x={LEFT - 8} y={bottom + 16} style={small} textAnchor="end" fill={SOFT}>
+        {`in it, ${figures.label("g")}`}
+      </text>
+    </svg>
+  );
+}
+
+interface LaneProps {
+  channel: CurveChannel;
+  title: string;
+  top: number;
+  curve: ChargeCurve;
+  x: (share: number) => number;
+  marks: { share: number; value: number; kept: boolean }[];
+}
+
+function Lane({ channel, title, top, curve, x, marks }: LaneProps) {
+  const figures = useFigures();
+  const unit = units[channel];
+  const shown = curve.points.flatMap(({ share, bands }) => (bands[channel] ? [{ share, ...bands[channel] }] : []));
+  if (shown.length === 0) return null;
+  const least = Math.min(...shown.map(({ low }) => low), ...marks.map(({ value }) => value));
+  const most = Math.max(...shown.map(({ high }) => high), ...marks.map(({ value }) => value));
+  const y = scaleLinear()
+    .domain([least, Math.max(most, least + 1)])
+    .range([top + LANE - 4, top + 6]);
+  const now = marks.find(({ kept }) => !kept);
+  const band = [
+    ...shown.map(({ share, high }) => [x(share), y(high)] as const),
+    ...[...shown].reverse().map(({ share, low }) => [x(share), y(low)] as const),
+  ];
+  return (
+    <g>
+      <path d={`M${LEFT} ${top + LANE}H${WIDTH - RIGHT}`} stroke={LINE} />
+      <text x={0} y={top + 22} style={name} fill={INK}>
+        {title}
+      </text>
+      <text x={0} y={top + 40} style={small} fill={now ? ACT : SOFT}>
+        {now ? figures.quantity(now.value, unit, unit === "kPa" ? 0 : 1) : "does not run"}
+      </text>
+      <text x={LEFT - 8} y={top + 14} style={{ fontSize: 11 }} textAnchor="end" fill={SOFT}>
+        {figures.number(most, unit, 0)}
+      </text>
+      <text x={LEFT - 8} y={top + LANE - 3} style={{ fontSize: 11 }} textAnchor="end" fill={SOFT}>
+        {figures.number(least, unit, 0)}
+      </text>
+      <path d={`${courseOf(band)}Z`} fill={SOFT} opacity="0.22" />
+      <path
+        d={courseOf(shown.map(({ share, median }) => [x(share), y(median)]))}
+        fill="none"
+        stroke={
+          channel === "low" ? "var(--chakra-colors-low-side)" : channel === "vent" ? "var(--chakra-colors-done)" : INK
+        }
+        strokeWidth="2.2"
+      />
+      {marks.map(({ share, value, kept }) =>
+        kept ? (
+          <circle key="kept" cx={x(share)} cy={y(value)} r="5" fill="none" stroke={INK} strokeWidth="2" />
+        ) : (
+          <circle key="now" cx={x(share)} cy={y(value)} r="5.5" fill={ACT} />
+        ),
+      )}
+    </g>
+  );
+}

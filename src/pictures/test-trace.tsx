@@ -1,0 +1,104 @@
+"use client";
+
+import { scaleLinear } from "d3-scale";
+import { courseOfTrace, type KeptTrace } from "@/core/readings/stream/kept-trace";
+import { units } from "@/core/units/units";
+import { useFigures } from "@/ui/figures";
+import { courseOf, FootAxis, quantityScale, SideAxis } from "./axis";
+
+/** One setting of the engine, and what the needles did before it was taken. */
+export interface TracedSetting {
+  name: string;
+  trace: KeptTrace;
+}
+
+const WIDTH = 760;
+const PANEL = 190;
+const HEAD = 26;
+const FOOT = 24;
+const LEFT = 52;
+const GAP = 62;
+const INK = "var(--chakra-colors-ink)";
+const SOFT = "var(--chakra-colors-soft)";
+const HIGH = "var(--chakra-colors-act)";
+const label = { fontSize: 12.5 } as const;
+const heading = { fontSize: 13.5, fontWeight: 650 } as const;
+
+/** Both pressures of each setting up to the moment it was taken, all on one scale, two beside each other. */
+export function TestTrace({ settings }: { settings: readonly TracedSetting[] }) {
+  const figures = useFigures();
+  const unit = figures.unit("kPa");
+  const rows = Math.ceil(settings.length / 2);
+  const height = rows * PANEL;
+  const wide = (WIDTH - LEFT - GAP - 12) / 2;
+  const pressures = settings.flatMap(({ trace }) => [...trace.low, ...trace.high]).filter((kpa) => kpa !== null);
+  const longest = Math.max(...settings.map(({ trace }) => (trace.low.length - 1) * trace.everyS), 60);
+  const step = [10, 20, 30, 60].find((s) => longest / s <= 5) ?? 60;
+  return (
+    <svg
+      viewBox={`0 0 ${WIDTH} ${height}`}
+      width="100%"
+      style={{ display: "block" }}
+      role="img"
+      aria-label={`Both pressures before each reading was taken: ${settings.map(({ name }) => name).join(", ")}`}
+    >
+      {settings.map(({ name, trace }, i) => {
+        const left = LEFT + (i % 2) * (wide + GAP);
+        const top = Math.floor(i / 2) * PANEL + HEAD;
+        const bottom = Math.floor(i / 2) * PANEL + PANEL - FOOT;
+        const y = quantityScale({
+          least: Math.min(0, ...pressures),
+          most: Math.max(100, ...pressures),
+          from: bottom,
+          to: top,
+          unit,
+          steps: 4,
+        });
+        const x = scaleLinear()
+          .domain([longest, 0])
+          .range([left, left + wide]);
+        const ticks = Array.from({ length: Math.floor(longest / step) + 1 }, (_, k) => k * step);
+        return (
+          <g key={name}>
+            <text x={left} y={top - 10} style={heading} fill={INK}>
+              {name}
+            </text>
+            <text x={left + wide} y={top - 10} style={label} textAnchor="end" fill={SOFT}>
+              {`${units[unit].label}; seconds before it was taken`}
+            </text>
+            <SideAxis {...y} from={left} to={left + wide} line="line" labelX={left - 8} />
+            <FootAxis
+              ticks={ticks.map((value) => ({ value, text: String(value) }))}
+              at={(value) => x(value)}
+              y={bottom + 17}
+            />
+            {(["high", "low"] as const).map((channel) => {
+              const course = courseOfTrace(trace, channel);
+              const first = course[0];
+              return (
+                first && (
+                  <g key={channel}>
+                    <path
+                      d={courseOf(course.map(({ beforeS, value }) => [x(beforeS), y.at(value)]))}
+                      fill="none"
+                      stroke={channel === "high" ? HIGH : INK}
+                      strokeWidth="2"
+                    />
+                    <text
+                      x={x(first.beforeS) + 4}
+                      y={y.at(first.value) - 7}
+                      style={label}
+                      fill={channel === "high" ? HIGH : INK}
+                    >
+                      {channel}
+                    </text>
+                  </g>
+                )
+              );
+            })}
+          </g>
+        );
+      })}
+    </svg>
+  );
+}

@@ -1,0 +1,55 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { useId } from "react";
+import { Text, useSay } from "./text";
+
+interface RangeFieldProps {
+  label: string;
+  value: number;
+  min: number;
+  max: number;
+  step: number;
+  /** The value as it is read, with its unit apart. */
+  shown: string;
+  unit: string;
+  /** The whole value for whoever only hears it. */
+  said: string;
+  onChange: (value: number) => void;
+  disabled?: boolean;
+}
+
+/** A value on a track: moved by mouse, finger or arrow keys; what it is stands large beside its name. */
+export function RangeField({ label, value, min, max, step, shown, unit, said, onChange, disabled }: RangeFieldProps) {
+  const id = useId();
+  const say = useSay();
+  const share = max > min ? ((Math.min(Math.max(value, min), max) - min) / (max - min)) * 100 : 0;
+  return (
+    <Box opacity={disabled ? 0.5 : 1}>
+      <Flex align="baseline" gap="2">
+        <Box asChild flex="1" fontSize="15px">
+          <label htmlFor={id}>{say(label)}</label>
+        </Box>
+        <Text as="span" fontSize="19px" fontWeight="650" lineHeight="1.1">
+          {shown}
+        </Text>
+        <Text as="span" fontSize="13px" color="soft">
+          {unit}
+        </Text>
+      </Flex>
+      <input
+        id={id}
+        type="range"
+        className="evrid-range"
+        min={min}
+        max={max}
+        step={step}
+        value={value}
+        disabled={disabled}
+        aria-valuetext={said}
+        style={{ "--share": `${share}%` } as never}
+        onChange={(event) => onChange(Number(event.currentTarget.value))}
+      />
+    </Box>
+  );
+}

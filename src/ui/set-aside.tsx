@@ -1,0 +1,54 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { type ReactNode, useState } from "react";
+import { BenchButton } from "./buttons";
+import { Notice } from "./notice";
+import { RecordText } from "./record-text";
+import { saveTextFile } from "./save-file";
+
+interface SetAsideProps {
+  id: string;
+  name: string;
+  /** The stored record, whatever stands in it. */
+  text: string;
+  onRemove: () => void;
+  /** Removed for good: the text is saved as a file by the same press. */
+  forGood?: boolean;
+  /** Why it cannot be read, and what that means for the rest. */
+  children: ReactNode;
+}
+
+/** A record of the store that cannot be read: named, shown as text, exportable, and in nobody's way. */
+export function SetAside({ id, name, text, onRemove, forGood = false, children }: SetAsideProps) {
+  const save = () => saveTextFile(`evrid-${id.replace(/[^\w-]+/g, "-").slice(0, 80)}.json`, text);
+  const [open, setOpen] = useState(false);
+  return (
+    <Notice tone="act" title={`${name}: set aside, it cannot be read`}>
+      {children}
+      <Flex gap="2" mt="2" wrap="wrap">
+        <BenchButton aria-label={`Save ${name} as a file`} onClick={save}>
+          Save as a file
+        </BenchButton>
+        <BenchButton kind="quiet" aria-pressed={open} onClick={() => setOpen(!open)}>
+          {open ? "Hide the text" : "Show it as text"}
+        </BenchButton>
+        <BenchButton
+          kind="quiet"
+          aria-label={forGood ? `Save ${name} as a file and remove it` : `Remove ${name}`}
+          onClick={() => {
+            if (forGood) save();
+            onRemove();
+          }}
+        >
+          {forGood ? "Save and remove" : "Remove"}
+        </BenchButton>
+      </Flex>
+      {open && (
+        <Box mt="2">
+          <RecordText text={text} />
+        </Box>
+      )}
+    </Notice>
+  );
+}

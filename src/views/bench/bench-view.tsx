@@ -1,0 +1,282 @@
+"use client";
+
+import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
+import { useSearchParams } from "next/navigation";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { fromAddress, toAddress } from "@/core/bench/bench-address";
+import type { BenchAnswer, BenchRunning } from "@/core/bench/bench-answer";
+import { asSound, type BenchState, benchOf } from "@/core/bench/bench-state";
+import { loadJob } from "@/data/jobs";
+import { PhMap } from "@/pictures/ph-map";
+import { useBench, useBenchAnswer, useBenchQuestion } from "@/session/bench";
+import { AppFrame } from "@/ui/app-frame";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
+import { Notice } from "@/ui/notice";
+import { Text } from "@/ui/text";
+import { answerWords, benchName, cornerWords, labelFacts, stateWords } from "@/words/bench";
+import { BoardCard } from "./board-card";
+import { Controls } from "./controls";
+import { CurveCard } from "./curve-card";
+import { benchOfJob } from "./from-record";
+import { GaugesCard } from "./gauges-card";
+import { KeepMenu } from "./keep-menu";
+import { CouldTellCard, HabitsCard, HotDayCard } from "./side-cards";
+import { TimeCard } from "./time-card";
+import { WhichVehicle } from "./which-vehicle";
+
+/** Any vehicle in the simulator: what it shows in this state, and what would become of it. */
+export function BenchView() {
+  const query = useSearchParams();
+  const [begun, setBegun] = useState<Begun | null>(null);
+  const first = useRef(query.toString());
+  useEffect(() => {
+    let gone = false;
+    void beginningOf(first.current).then((made) => {
+      if (!gone) setBegun(made);
+    });
+    return () => {
+      gone = true;
+    };
+  }, []);
+  if (begun === null)
+    return (
+      <AppFrame current="bench" title="Bench">
+        <Box p="4">
+          <Text>Setting it up</Text>
+        </Box>
+      </AppFrame>
+    );
+  return <OpenBench begun={begun} />;
+}
+
+interface Begun {
+  state: BenchState;
+  said: string | null;
+  /** The job it was opened from. */
+  jobId: string | null;
+}
+
+/** What the address asks for: a state, a job of this browser, or nothing. */
+async function beginningOf(query: string): Promise<Begun> {
+  const given = new URLSearchParams(query);
+  const jobId = given.get("job");
+  if (jobId !== null) {
+    const job = await loadJob(jobId).catch(() => null);
+    const made = job?.ok ? benchOfJob(job.value) : null;
+    return made === null
+      ? {
+          jobId: null,
+          state: benchOf(),
+          said: "That job is not here, or its label is not known: this is a usual car in its place.",
+        }
+      : { jobId, state: made, said: null };
+  }
+  const none = { jobId: null, said: null };
+  if (!given.has("v")) return { ...none, state: benchOf() };
+  const read = fromAddress(query);
+  if (read.ok) return { ...none, state: read.value };
+  const { issue } = read;
+  return {
+    jobId: null,
+    state: benchOf(),
+    said:
+      issue.code === "newer-version"
+        ? `This link was made by a later Evrid (version ${issue.version}): update to open it. This is a usual car in its place.`
+        : `This link is damaged at “${issue.field}”: ${issue.expected}. This is a usual car in its place.`,
+  };
+}
+
+/** Green while it runs as it should be able to; what harms it or holds it is not. */
+function toneOf(answer: BenchAnswer | null): "done" | "wait" | "act" {
+  if (answer === null) return "done";
+  if (answer.kind === "none") return "act";
+  return answer.kind === "standing" || answer.wetSuction || answer.limitedBy === "high" ? "wait" : "done";
+}
+
+/** The address follows once a control has rested, ms. */
+const ADDRESS_MS = 400;
+
+function OpenBench({ begun }: { begun: Begun }) {
+  const figures = useFigures();
+  const bench = useBench();
+  const [state, setState] = useState(begun.state);
+  const [kept, setKept] = useState<{ state: BenchState; answer: BenchRunning } | null>(null);
+  const [hotC, setHotC] = useState(40);
+  const [picking, setPicking] = useState(false);
+  const [note, setNote] = useState(begun.said);
+  const set = useCallback((change: (now: BenchState) => BenchState) => setState(change), []);
+  // What it is called changes nothing that is shown.
+  const whole = JSON.stringify({ ...state, name: "" });
+  const { answer, last, failed } = useBenchAnswer(bench, whole, state);
+  const address = useMemo(() => toAddress(state), [state]);
+  useEffect(() => {
+    const timer = setTimeout(() => window.history.replaceState(null, "", `/bench?${address}`), ADDRESS_MS);
+    return () => clearTimeout(timer);
+  }, [address]);
+  const day = JSON.stringify([state.label, state.conditions]);
+  const wrong = JSON.stringify([state.label, state.conditions, state.airG, state.faults]);
+  const bands = useBenchQuestion(bench, "bands", day, state, null);
+  const curve = useBenchQuestion(bench, "curve", wrong, state, null);
+  const hotDay = useBenchQuestion(bench, "hotDay", `${whole} ${hotC}`, state, { hotC });
+  const habits = useBenchQuestion(bench, "habits", `${wrong} ${hotC}`, state, { hotC, chart: null });
+  const told = useBenchQuestion(bench, "couldTell", whole, state, null);
+  const running = answer?.kind === "running" ? answer : null;
+  const shown = running ?? (answer?.kind === "none" ? last : null);
+  const tone = toneOf(answer);
+  const sound = JSON.stringify(asSound(state)) === JSON.stringify(state);
+  return (
+    <AppFrame
+      current="bench"
+      about="bench"
+      header={
+        <>
+          <Text as="h1" fontSize="20px" fontWeight="650">
+            Bench
+          </Text>
+          <Box minW="0" flex="1" display={{ base: "none", md: "block" }}>
+            <Text typed truncate fontWeight="600">
+              {benchName(state, figures)}
+            </Text>
+            <Text color="soft" fontSize="14px" truncate>
+              {labelFacts(state.label, figures)}
+            </Text>
+          </Box>
+          <Flex ml="auto" gap="2" flexShrink="0">
+            <BenchButton kind="quiet" aria-expanded={picking} onClick={() => setPicking(!picking)}>
+              Which vehicle
+            </BenchButton>
+            <BenchButton kind="quiet" disabled={sound} onClick={() => set(asSound)}>
+              All sound
+            </BenchButton>
+            <BenchButton
+              kind="main"
+              disabled={running === null}
+              aria-pressed={kept !== null}
+              onClick={() => setKept(running && { state, answer: running })}
+            >
+              Keep as A
+            </BenchButton>
+          </Flex>
+        </>
+      }
+    >
+      <Grid
+        as="main"
+        templateColumns={{ base: "236px minmax(0, 1fr)", xl: "252px minmax(0, 1fr) 322px" }}
+        minH="100%"
+        alignItems="start"
+      >
+        <Box
+          p="4"
+          borderRightWidth="1px"
+          borderColor="line"
+          position="sticky"
+          top="0"
+          maxH="calc(100dvh / var(--evrid-scale, 1) - 56px)"
+          overflowY="auto"
+          aria-label="What is set"
+          role="group"
+        >
+          <Controls state={state} set={set} />
+        </Box>
+        <Stack p="3.5" gap="3.5" minW="0">
+          {note !== null && (
+            <Notice tone="wait" title="Not as the link says">
+              {note}
+            </Notice>
+          )}
+          {picking && (
+            <WhichVehicle state={state} onTake={(made) => setState(made)} onClose={() => setPicking(false)} />
+          )}
+          <Flex
+            align="center"
+            gap="3"
+            bg="sheet"
+            borderWidth="1px"
+            borderColor="line"
+            borderLeftWidth="6px"
+            borderLeftColor={tone}
+            rounded="card"
+            px="3.5"
+            py="2"
+            minH="58px"
+            role="status"
+          >
+            <Box flex="1" minW="0">
+              <Text fontSize="18px" fontWeight="650" lineHeight="1.2">
+                {failed
+                  ? "The simulator could not be started in this browser. Load the page again."
+                  : answer === null
+                    ? "Solving"
+                    : answerWords(answer, figures)}
+              </Text>
+              <Text color="soft" fontSize="14px">
+                {kept === null
+                  ? stateWords(state, figures)
+                  : `${stateWords(state, figures)}. A: ${benchName(kept.state, figures)}, ${stateWords(kept.state, figures)}.`}
+              </Text>
+            </Box>
+            {kept !== null && (
+              <>
+                <BenchButton kind="quiet" onClick={() => setState(kept.state)}>
+                  Back to A
+                </BenchButton>
+                <BenchButton kind="quiet" onClick={() => setKept(null)}>
+                  Let A go
+                </BenchButton>
+              </>
+            )}
+          </Flex>
+          <Grid templateColumns={{ base: "minmax(0, 1fr)", lg: "250px minmax(0, 1fr)" }} gap="3.5">
+            <GaugesCard
+              state={state}
+              answer={shown}
+              restKpa={answer?.kind === "standing" ? answer.restKpa : null}
+              kept={kept?.answer ?? null}
+              bands={bands.part}
+            />
+            <Card tight title="Pressure and heat: touch a corner to read it">
+              <PhMap
+                refrigerant={state.label.refrigerant}
+                now={shown && { name: "now", corners: shown.corners }}
+                kept={
+                  kept !== null && kept.state.label.refrigerant === state.label.refrigerant
+                    ? { name: "A", corners: kept.answer.corners }
+                    : null
+                }
+                names={cornerWords}
+              />
+            </Card>
+          </Grid>
+          <CurveCard state={state} answer={running} kept={kept} curve={curve} set={set} />
+          <BoardCard state={state} answer={shown} />
+          <TimeCard state={state} />
+        </Stack>
+        <Stack
+          p="3.5"
+          gap="3.5"
+          minW="0"
+          gridColumn={{ base: "2", xl: "3" }}
+          ps={{ base: "3.5", xl: "0" }}
+          pt={{ base: "0", xl: "3.5" }}
+        >
+          <HabitsCard state={state} hotC={hotC} habits={habits} />
+          <HotDayCard hotC={hotC} onHot={setHotC} hotDay={hotDay} state={state} />
+          <CouldTellCard state={state} told={told} />
+          <KeepMenu
+            state={state}
+            address={address}
+            running={running}
+            jobId={begun.jobId}
+            onOpen={(made) => {
+              setNote(null);
+              setState(made);
+            }}
+          />
+        </Stack>
+      </Grid>
+    </AppFrame>
+  );
+}

@@ -1,0 +1,235 @@
+"use client";
+
+import { Box, Flex, Stack } from "@chakra-ui/react";
+import { useState } from "react";
+import { type BenchState, benchCauses, benchLimits } from "@/core/bench/bench-state";
+import { causeEntry, causeName, type FaultCause, possible } from "@/core/causes/catalogue";
+import type { UnitId } from "@/core/units/units";
+import { BenchButton } from "@/ui/buttons";
+import { Choice } from "@/ui/choice";
+import { useFigures } from "@/ui/figures";
+import { RangeField } from "@/ui/range-field";
+import { Text } from "@/ui/text";
+import { causeChips } from "@/words/bench";
+
+interface ControlsProps {
+  state: BenchState;
+  set: (change: (now: BenchState) => BenchState) => void;
+}
+
+const airs = [
+  { value: "fresh", label: "Fresh" },
+  { value: "recirculated", label: "Recirculated" },
+] as const;
+
+/** Where a fault that is put in begins: plain, and not the worst. */
+const PLAIN = 0.6;
+
+/** The day, what is in it, and what is wrong: each on a control that answers at once. */
+export function Controls({ state, set }: ControlsProps) {
+  const [more, setMore] = useState(false);
+  const { conditions, label } = state;
+  const day = (part: Partial<BenchState["conditions"]>) =>
+    set((now) => ({ ...now, conditions: { ...now.conditions, ...part } }));
+  return (
+    <Stack gap="3.5">
+      <Text as="h2" fontWeight="650" color="soft" fontSize="15px">
+        The day
+      </Text>
+      <Track
+        label="Ambient"
+        of="ambientC"
+        unit="degC"
+        step={0.5}
+        decimals={1}
+        value={conditions.ambientC}
+        set={(ambientC) => day({ ambientC })}
+      />
+      <Track
+        label="Humidity"
+        of="humidityPct"
+        unit="pct"
+        step={1}
+        value={conditions.humidityPct}
+        set={(humidityPct) => day({ humidityPct })}
+      />
+      <Track label="Engine" of="rpm" unit="rpm" step={50} value={conditions.rpm} set={(rpm) => day({ rpm })} />
+      <Track
+        label="Blower"
+        of="blowerPct"
+        unit="pct"
+        step={5}
+        value={conditions.blowerPct}
+        set={(blowerPct) => day({ blowerPct })}
+      />
+      <Choice
+        label="Air to the evaporator"
+        options={airs}
+        value={conditions.airSource}
+        onChange={(airSource) => day({ airSource })}
+      />
+      {more ? (
+        <>
+          <Track
+            label="Altitude"
+            of="altitudeM"
+            unit="m"
+            step={50}
+            value={conditions.altitudeM}
+            set={(altitudeM) => day({ altitudeM })}
+          />
+          {conditions.airSource === "recirculated" && (
+            <Track
+              label="Cabin air"
+              of="cabinReturnC"
+              unit="degC"
+              step={0.5}
+              decimals={1}
+              value={conditions.cabinReturnC ?? Math.max(conditions.ambientC - 2, benchLimits.cabinReturnC.min)}
+              set={(cabinReturnC) => day({ cabinReturnC })}
+            />
+          )}
+        </>
+      ) : (
+        <BenchButton kind="quiet" alignSelf="start" onClick={() => setMore(true)}>
+          Altitude, cabin
+        </BenchButton>
+      )}
+      <Text as="h2" fontWeight="650" color="soft" fontSize="15px" mt="1">
+        What is in it
+      </Text>
+      <ChargeTrack state={state} set={set} />
+      <Track
+        label="Air"
+        of="airG"
+        unit="g"
+        step={0.5}
+        decimals={1}
+        value={state.airG}
+        set={(airG) => set((now) => ({ ...now, airG }))}
+      />
+      <Text as="h2" fontWeight="650" color="soft" fontSize="15px" mt="1">
+        What is wrong
+      </Text>
+      <Wrongs state={state} set={set} able={benchCauses.filter((cause) => possible(cause, label))} />
+    </Stack>
+  );
+}
+
+interface TrackProps {
+  label: string;
+  of: keyof typeof benchLimits;
+  unit: UnitId;
+  step: number;
+  decimals?: number;
+  value: number;
+  set: (value: number) => void;
+}
+
+function Track({ label, of, unit, step, decimals = 0, value, set }: TrackProps) {
+  const figures = useFigures();
+  const { min, max } = benchLimits[of];
+  return (
+    <RangeField
+      label={label}
+      value={value}
+      min={min}
+      max={max}
+      step={step}
+      shown={figures.number(value, unit, decimals)}
+      unit={figures.label(unit)}
+      said={figures.quantity(value, unit, decimals)}
+      onChange={set}
+    />
+  );
+}
+
+function ChargeTrack({ state, set }: ControlsProps) {
+  const figures = useFigures();
+  const labelG = state.label.chargeG;
+  const share = Math.round((100 * state.chargeG) / labelG);
+  return (
+    <RangeField
+      label="Charge"
+      value={state.chargeG}
+      min={0}
+      max={Math.round(benchLimits.chargeShare.max * labelG)}
+      step={5}
+      shown={figures.number(state.chargeG, "g")}
+      unit={`${figures.label("g")}, ${share} %`}
+      said={`${figures.quantity(state.chargeG, "g")}, ${share} % of the label`}
+      onChange={(chargeG) => set((now) => ({ ...now, chargeG }))}
+    />
+  );
+}
+
+function Wrongs({ state, set, able }: ControlsProps & { able: readonly FaultCause[] }) {
+  const put = (faults: BenchState["faults"]) => set((now) => ({ ...now, faults }));
+  const toggle = (cause: FaultCause) =>
+    put(
+      state.faults.some((fault) => fault.cause === cause)
+        ? state.faults.filter((fault) => fault.cause !== cause)
+        : [...state.faults, { cause, severity: PLAIN, place: null } as BenchState["faults"][number]],
+    );
+  const change = (cause: FaultCause, part: Partial<BenchState["faults"][number]>) =>
+    put(state.faults.map((fault) => (fault.cause === cause ? { ...fault, ...part } : fault)));
+  return (
+    <Box>
+      <Flex gap="1.5" wrap="wrap" role="group" aria-label="What is wrong">
+        {able.map((cause) => {
+          const on = state.faults.some((fault) => fault.cause === cause);
+          return (
+            <BenchButton
+              key={cause}
+              kind={on ? "main" : "quiet"}
+              px="2.5"
+              fontSize="14px"
+              aria-pressed={on}
+              onClick={() => toggle(cause)}
+            >
+              {causeChips[cause] ?? causeName(cause)}
+            </BenchButton>
+          );
+        })}
+      </Flex>
+      <Stack gap="3" mt="3">
+        {state.faults.map(({ cause, severity, place }) => (
+          <Box key={cause}>
+            <RangeField
+              label={causeChips[cause] ?? causeName(cause)}
+              value={severity}
+              {...benchLimits.severity}
+              step={0.05}
+              shown={String(Math.round(severity * 100))}
+              unit="% of the worst"
+              said={saidOf(cause, severity, state)}
+              onChange={(value) => change(cause, { severity: value })}
+            />
+            <Text color="soft" fontSize="14px">
+              {saidOf(cause, severity, state)}
+            </Text>
+            {cause === "restriction-before-port" && (
+              <RangeField
+                label="Where in the condenser"
+                value={place ?? 0.5}
+                min={0}
+                max={1}
+                step={0.1}
+                shown={String(Math.round((place ?? 0.5) * 100))}
+                unit="% of its way"
+                said={`${Math.round((place ?? 0.5) * 100)} % of the way through the condenser`}
+                onChange={(value) => change(cause, { place: value })}
+              />
+            )}
+          </Box>
+        ))}
+      </Stack>
+    </Box>
+  );
+}
+
+/** How bad it is, as what it is. */
+function saidOf(cause: FaultCause, severity: number, { label }: BenchState): string {
+  if (severity === 0) return "none yet";
+  return causeEntry(cause).said({ low: severity, median: severity, high: severity }, label.metering);
+}

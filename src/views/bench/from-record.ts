@@ -1,0 +1,48 @@
+/** A bench's state out of what the shop has on record: a job's label, day and charge. */
+import { type BenchState, benchDay, benchLimits, benchOf, benchStateSchema } from "@/core/bench/bench-state";
+import type { CircuitConditions } from "@/core/circuit/vehicle/vehicle";
+import { rackVehicles } from "@/core/instruments/rack-vehicles";
+import { fields } from "@/core/records/fields";
+import type { Job } from "@/core/records/job";
+import { balanceOf, conditionsOfSetting, foundOf, vehicleLabelOf } from "@/core/records/job-readings";
+import { entryValue } from "@/core/units/entry";
+
+const held = (value: number, { min, max }: { min: number; max: number }) => Math.min(Math.max(value, min), max);
+
+/** Null where its label is not known. What was weighed out of it, or is in it by weight, is in it here too. */
+export function benchOfJob(job: Job): BenchState | null {
+  const label = vehicleLabelOf(job);
+  if (label === null) return null;
+  const given: CircuitConditions = conditionsOfSetting(job, "baseline", 0) ?? {
+    ...benchDay,
+    ambientC: entryValue(fields.ambient, job.baseline.ambient) ?? benchDay.ambientC,
+    altitudeM: entryValue(fields.altitude, job.altitude) ?? 0,
+  };
+  const conditions: CircuitConditions = {
+    ...given,
+    ambientC: held(given.ambientC, benchLimits.ambientC),
+    humidityPct: held(given.humidityPct, benchLimits.humidityPct),
+    altitudeM: held(given.altitudeM, benchLimits.altitudeM),
+    cabinReturnC: given.cabinReturnC === null ? null : held(given.cabinReturnC, benchLimits.cabinReturnC),
+    rpm: held(given.rpm, benchLimits.rpm),
+  };
+  const balance = balanceOf(job);
+  // Filled by weight here: that is in it now. Else what it came with, if that was weighed.
+  const filled = balance?.ok && balance.value.drawnG > 0 ? balance.value.inVehicleG : null;
+  const found = filled ?? foundOf(job) ?? label.chargeG;
+  const chargeG = Math.round(held(found, { min: 0, max: benchLimits.chargeShare.max * label.chargeG }));
+  const made = { ...benchOf(label, job.intake.vehicle.trim().slice(0, 200), conditions), chargeG };
+  return benchStateSchema.safeParse(made).success ? made : benchOf(label, made.name);
+}
+
+/** The made-up vehicles of the rack, with what is wrong with them. */
+export const rackBenches: readonly BenchState[] = rackVehicles.map(({ name, label, foundKg, faults, site }) => ({
+  ...benchOf(label, name, { ...benchDay, ...site }),
+  chargeG: Math.round(foundKg * 1000),
+  faults: faults.flatMap(({ cause, severity, place }) => {
+    const fault = { cause, severity, place: place ?? null };
+    return benchStateSchema.safeParse({ ...benchOf(label), faults: [fault] }).success
+      ? [fault as BenchState["faults"][number]]
+      : [];
+  }),
+}));

@@ -1,0 +1,81 @@
+"use client";
+
+import { Flex, Stack } from "@chakra-ui/react";
+import type { BenchRunning } from "@/core/bench/bench-answer";
+import type { BenchState } from "@/core/bench/bench-state";
+import type { ExpectedBands } from "@/core/diagnosis/explain/expected";
+import { Towers } from "@/pictures/towers";
+import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
+import { Text } from "@/ui/text";
+import { powerWords } from "@/words/bench";
+
+interface GaugesCardProps {
+  state: BenchState;
+  answer: BenchRunning | null;
+  /** Both sides where nothing turns, kPa gauge. */
+  restKpa: number | null;
+  kept: BenchRunning | null;
+  bands: ExpectedBands | null;
+}
+
+/** Both sides with the band of sound cars, the vent, and what it takes and gives. */
+export function GaugesCard({ state, answer, restKpa, kept, bands }: GaugesCardProps) {
+  const figures = useFigures();
+  const { reading = null } = answer ?? {};
+  const side = (name: "low" | "high") => ({
+    value: reading?.[name] ?? restKpa,
+    range: name === "low" && answer?.cycle ? ([answer.cycle.lowMin, answer.cycle.lowMax] as const) : null,
+    band: bands?.bands[name] ?? null,
+    shop: null,
+    kept: kept?.reading[name] ?? null,
+  });
+  return (
+    <Card tight title={`Both sides, ${figures.label("kPa")}`}>
+      <Towers
+        low={side("low")}
+        high={side("high")}
+        refrigerant={state.label.refrigerant}
+        altitudeM={state.conditions.altitudeM}
+      />
+      <Text color="soft" fontSize="13px">
+        {bands === null ? "Finding the band of sound cars" : "green: sound cars of this label today"}
+      </Text>
+      <Flex gap="3" mt="2" justify="space-between">
+        <Figure
+          label="Vent"
+          text={reading ? figures.quantity(reading.vent, "degC", 1) : "–"}
+          kept={kept ? figures.number(kept.reading.vent, "degC", 1) : null}
+        />
+        <Figure
+          label="Cooling"
+          text={answer ? powerWords(answer.coolingKw, figures) : "–"}
+          kept={kept ? powerWords(kept.coolingKw, figures) : null}
+        />
+        <Figure
+          label="Power"
+          text={answer ? powerWords(answer.powerKw, figures) : "–"}
+          kept={kept ? powerWords(kept.powerKw, figures) : null}
+        />
+      </Flex>
+    </Card>
+  );
+}
+
+function Figure({ label, text, kept }: { label: string; text: string; kept: string | null }) {
+  return (
+    <Stack gap="0">
+      <Text fontSize="13px" color="soft">
+        {label}
+      </Text>
+      <Text fontSize="17px" fontWeight="650" lineHeight="1.2" whiteSpace="nowrap">
+        {text}
+      </Text>
+      {kept !== null && (
+        <Text fontSize="13px" color="soft">
+          {`A ${kept}`}
+        </Text>
+      )}
+    </Stack>
+  );
+}

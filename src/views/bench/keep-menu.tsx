@@ -1,0 +1,96 @@
+"use client";
+
+import { Flex, Stack } from "@chakra-ui/react";
+import { useState } from "react";
+import type { BenchRunning } from "@/core/bench/bench-answer";
+import { readBenchFile, readingsOfBench, writeBenchFile } from "@/core/bench/bench-file";
+import type { BenchState } from "@/core/bench/bench-state";
+import { reasonOf } from "@/core/result";
+import { editJob } from "@/data/jobs";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
+import { FileButton } from "@/ui/file-button";
+import { saveTextFile } from "@/ui/save-file";
+import { Text } from "@/ui/text";
+import { TextField } from "@/ui/text-field";
+import { benchFileSentence, whatIfNote } from "@/words/bench";
+
+interface KeepMenuProps {
+  state: BenchState;
+  address: string;
+  running: BenchRunning | null;
+  /** The job it was opened from. */
+  jobId: string | null;
+  onOpen: (state: BenchState) => void;
+}
+
+/** This state to hand on: a link, a file, or what the instruments would show. */
+export function KeepMenu({ state, address, running, jobId, onOpen }: KeepMenuProps) {
+  const figures = useFigures();
+  const [said, setSaid] = useState<string | null>(null);
+  const file = (kind: string) =>
+    `evrid-${kind}-${(state.name.trim() || "bench").replace(/[^\p{L}\p{N}]+/gu, "-").slice(0, 60)}`;
+  const copy = async () => {
+    await navigator.clipboard.writeText(`${window.location.origin}/bench?${address}`);
+    setSaid("The link is on the clipboard.");
+  };
+  const open = async (given: File) => {
+    const read = readBenchFile(await given.text());
+    if (!read.ok) return setSaid(benchFileSentence(given.name, read.issue));
+    setSaid(null);
+    onOpen(read.value);
+  };
+  const note = async (id: string) => {
+    const text = whatIfNote(state, running, `${window.location.origin}/bench?${address}`, figures);
+    await editJob(id, (job) => {
+      const { verdict } = job.steps;
+      return {
+        ...job,
+        steps: { ...job.steps, verdict: { ...verdict, note: [verdict.note, text].filter(Boolean).join("\n") } },
+      };
+    });
+    setSaid("It stands in the note of the job's verdict, as a what-if.");
+  };
+  const fail = (error: unknown) => setSaid(`Not done: ${reasonOf(error)}.`);
+  return (
+    <Card title="Hand it on">
+      <Stack gap="2">
+        <TextField
+          label="What it is called"
+          value={state.name}
+          onChange={(name) => onOpen({ ...state, name: name.slice(0, 200) })}
+        />
+        <Flex gap="2" wrap="wrap">
+          <BenchButton kind="quiet" onClick={() => copy().catch(fail)}>
+            Copy its link
+          </BenchButton>
+          <BenchButton kind="quiet" onClick={() => saveTextFile(`${file("bench")}.json`, writeBenchFile(state))}>
+            Save as a file
+          </BenchButton>
+          <BenchButton
+            kind="quiet"
+            disabled={running === null}
+            onClick={() =>
+              running &&
+              saveTextFile(`${file("what-if")}.json`, `${JSON.stringify(readingsOfBench(state, running), null, 1)}\n`)
+            }
+          >
+            As a reading file
+          </BenchButton>
+          {jobId !== null && (
+            <BenchButton kind="quiet" onClick={() => note(jobId).catch(fail)}>
+              Note it in the job
+            </BenchButton>
+          )}
+          <FileButton label="Bench file" accept="application/json,.json" onFile={(given) => open(given).catch(fail)}>
+            Open a file
+          </FileButton>
+        </Flex>
+        <Text color="soft" fontSize="14px" role="status">
+          {said ?? "Made, not measured: a reading file from here says so by its name."}
+        </Text>
+      </Stack>
+    </Card>
+  );
+}

@@ -1,0 +1,274 @@
+"use client";
+
+import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
+import { useState } from "react";
+import { benchInstruments, habitDays } from "@/core/bench/bench-shapes";
+import { type BenchState, truthOf } from "@/core/bench/bench-state";
+import type { HabitDay } from "@/core/bench/bench-work";
+import type { ToldDay } from "@/core/bench/could-tell";
+import type { Part } from "@/session/bench";
+import { Card } from "@/ui/card";
+import { Choice } from "@/ui/choice";
+import { useFigures } from "@/ui/figures";
+import { RangeField } from "@/ui/range-field";
+import { Text } from "@/ui/text";
+import { cheapestWords, hotDaysWords, instrumentWords, outOfTen, toldSentence } from "@/words/bench";
+import { schoolLabels } from "@/words/job";
+
+/** What each habit would put in, and what that costs on the hot day. */
+export function HabitsCard({ state, hotC, habits }: { state: BenchState; hotC: number; habits: Part<"habits"> }) {
+  const figures = useFigures();
+  const [which, setWhich] = useState<"today" | "days">("today");
+  const { part: days } = habits;
+  const own = days?.find(({ ambientC }) => ambientC === state.conditions.ambientC) ?? null;
+  return (
+    <Card title="What each habit would put in">
+      <Choice
+        label="On which day"
+        options={[
+          { value: "today", label: figures.quantity(state.conditions.ambientC, "degC", 1) },
+          { value: "days", label: "From cool to hot" },
+        ]}
+        value={which}
+        onChange={setWhich}
+      />
+      {days === null ? (
+        <Text color="soft" mt="2">
+          Filling it by every habit
+        </Text>
+      ) : which === "today" ? (
+        own && <HabitTable own={own} hotC={hotC} />
+      ) : (
+        <HabitDays days={days} />
+      )}
+    </Card>
+  );
+}
+
+function HabitTable({ own, hotC }: { own: HabitDay; hotC: number }) {
+  const figures = useFigures();
+  const { labelG, atLabel, answers } = own.answer;
+  const rows = [
+    { name: "By weight", grams: labelG, stops: true, hot: atLabel, truth: true },
+    ...answers.map(({ school, chargeG, stops, hotDay }) => ({
+      name: schoolLabels[school](figures),
+      grams: chargeG,
+      stops,
+      hot: hotDay,
+      truth: false,
+    })),
+  ];
+  return (
+    <Box mt="2">
+      <Grid templateColumns="minmax(0, 1fr) auto auto" columnGap="0" alignItems="stretch">
+        <Head text="" />
+        <Head text={`in it, ${figures.label("g")}`} right />
+        <Head text={`at ${figures.quantity(hotC, "degC", 0)}`} right />
+        {rows.map(({ name, grams, stops, hot, truth }) => (
+          <Box key={name} display="contents">
+            <Text borderTopWidth="1px" borderColor="line" py="1" fontWeight={truth ? "650" : "400"}>
+              {name}
+            </Text>
+            <Text
+              borderTopWidth="1px"
+              borderColor="line"
+              textAlign="right"
+              fontSize="17px"
+              fontWeight="650"
+              ps="3"
+              py="1"
+            >
+              {stops ? figures.number(grams, "g") : `over ${figures.number(grams, "g")}`}
+            </Text>
+            <Text
+              borderTopWidth="1px"
+              borderColor="line"
+              textAlign="right"
+              ps="3"
+              py="1"
+              whiteSpace="nowrap"
+              color={hot === null || hot.cutsOut ? "act" : truth ? "done" : "ink"}
+              fontWeight={truth || hot === null || hot.cutsOut ? "650" : "400"}
+            >
+              {hot === null ? "stands" : hot.cutsOut ? "cuts out" : `vent ${figures.number(hot.ventC, "degC", 0)}`}
+            </Text>
+          </Box>
+        ))}
+      </Grid>
+    </Box>
+  );
+}
+
+function Head({ text, right = false }: { text: string; right?: boolean }) {
+  return (
+    <Text color="soft" fontSize="13px" textAlign={right ? "right" : "left"} pb="1">
+      {text}
+    </Text>
+  );
+}
+
+/** Grams over or under the label, day by day. */
+function HabitDays({ days }: { days: readonly HabitDay[] }) {
+  const figures = useFigures();
+  const shown = days.filter(({ ambientC }) => habitDays.includes(ambientC));
+  const schools = shown[0]?.answer.answers.map(({ school }) => school) ?? [];
+  return (
+    <Box mt="2" overflowX="auto">
+      <Box as="table" w="100%" fontSize="14px">
+        <thead>
+          <tr>
+            <Box as="th" textAlign="left" fontWeight="400" color="soft">
+              <Text as="span">{`over the label, ${figures.label("g")}`}</Text>
+            </Box>
+            {shown.map(({ ambientC }) => (
+              <Box as="th" key={ambientC} textAlign="right" fontWeight="600" color="soft" ps="1.5">
+                {figures.number(ambientC, "degC", 0)}
+              </Box>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {schools.map((school) => (
+            <tr key={school}>
+              <Box as="td" borderTopWidth="1px" borderColor="line" py="1">
+                <Text as="span">{schoolLabels[school](figures)}</Text>
+              </Box>
+              {shown.map(({ ambientC, answer }) => {
+                const one = answer.answers.find((given) => given.school === school)!;
+                const over = one.chargeG - answer.labelG;
+                const far = Math.abs(over) > 0.12 * answer.labelG;
+                return (
+                  <Box
+                    as="td"
+                    key={ambientC}
+                    borderTopWidth="1px"
+                    borderColor="line"
+                    textAlign="right"
+                    ps="1.5"
+                    fontWeight={far ? "650" : "400"}
+                    color={far ? "act" : "ink"}
+                  >
+                    {`${over > 0 ? "+" : ""}${figures.number(over, "g")}`}
+                  </Box>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+    </Box>
+  );
+}
+
+interface HotDayCardProps {
+  hotC: number;
+  onHot: (hotC: number) => void;
+  hotDay: Part<"hotDay">;
+  state: BenchState;
+}
+
+/** The same car on a hotter day, standing among others. */
+export function HotDayCard({ hotC, onHot, hotDay, state }: HotDayCardProps) {
+  const figures = useFigures();
+  const words = hotDay.part === null ? null : hotDaysWords(hotDay.part, figures);
+  const atLabel = state.chargeG === state.label.chargeG;
+  return (
+    <Card title="The next hot day, in town traffic">
+      <RangeField
+        label="As hot as"
+        value={hotC}
+        min={25}
+        max={48}
+        step={1}
+        shown={figures.number(hotC, "degC", 0)}
+        unit={figures.label("degC")}
+        said={figures.quantity(hotC, "degC", 0)}
+        onChange={onHot}
+      />
+      {words === null ? (
+        <Text color="soft">Carrying it there</Text>
+      ) : (
+        <Stack gap="1.5" mt="1">
+          <Text>{words.asIs}</Text>
+          {words.alike !== null && <Text>{words.alike}</Text>}
+          {words.atLabel !== null && !atLabel && (
+            <Text color="soft">{`With the label's charge: ${words.atLabel.charAt(0).toLowerCase()}${words.atLabel.slice(1)}`}</Text>
+          )}
+        </Stack>
+      )}
+    </Card>
+  );
+}
+
+/** How often a test would find it, by what is connected and by the day; and the cheapest test that would. */
+export function CouldTellCard({ state, told }: { state: BenchState; told: Part<"couldTell"> }) {
+  const figures = useFigures();
+  const sound = truthOf(state).length === 0;
+  const days = told.part?.days ?? [];
+  return (
+    <Card title={sound ? "Would a gauge call it sound?" : "Could a gauge have told?"}>
+      {told.part === null ? (
+        <Text color="soft">
+          {told.failed ? "The committee that weighs could not be fetched." : "Testing such cars"}
+        </Text>
+      ) : (
+        <>
+          <Text fontSize="16px">{toldSentence(days, state, figures)}</Text>
+          <Grid
+            templateColumns={`minmax(0, 1fr) repeat(${Math.max(days.length, 1)}, minmax(26px, auto))`}
+            columnGap="1"
+            rowGap="1"
+            mt="2"
+            alignItems="center"
+          >
+            <Text color="soft" fontSize="13px">
+              {figures.label("degC")}
+            </Text>
+            {days.map(({ ambientC }) => (
+              <Text key={ambientC} color="soft" fontSize="13px" textAlign="center">
+                {figures.number(ambientC, "degC", 0)}
+              </Text>
+            ))}
+            {benchInstruments.map((instruments) => (
+              <Box key={instruments} display="contents">
+                <Text fontSize="14px">{instrumentWords[instruments]}</Text>
+                {days.map((day) => (
+                  <Told key={day.ambientC} day={day} instruments={instruments} />
+                ))}
+              </Box>
+            ))}
+          </Grid>
+          {told.part.cheapest && !sound && (
+            <Text mt="2" fontSize="15px">
+              {cheapestWords(told.part.cheapest)}
+            </Text>
+          )}
+        </>
+      )}
+    </Card>
+  );
+}
+
+/** A cell as full as the share of cars in which it is found. */
+function Told({ day, instruments }: { day: ToldDay; instruments: (typeof benchInstruments)[number] }) {
+  const share = day.found?.[instruments] ?? null;
+  return (
+    <Flex
+      h="26px"
+      rounded="3px"
+      borderWidth="1px"
+      borderColor="line"
+      bg="field"
+      align="center"
+      justify="center"
+      position="relative"
+      overflow="hidden"
+      title={share === null ? "does not run" : `found in ${outOfTen(share)}`}
+    >
+      {share !== null && <Box position="absolute" left="0" right="0" bottom="0" h={`${share * 100}%`} bg="band" />}
+      <Text as="span" fontSize="13px" fontWeight="650" position="relative">
+        {share === null ? "–" : String(Math.round(share * 10))}
+      </Text>
+    </Flex>
+  );
+}

@@ -1,0 +1,75 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { useState } from "react";
+import { type Job, MOST_PHOTOS } from "@/core/records/job";
+import { reasonOf } from "@/core/result";
+import { editVehicle, type VehicleFile } from "@/data/vehicles";
+import { Card } from "@/ui/card";
+import { FileButton } from "@/ui/file-button";
+import { Text } from "@/ui/text";
+import { keptAsPhoto, noPhoto } from "@/views/workshop/add-photo";
+import { KeptPhoto } from "@/views/workshop/kept-photo";
+import { stepNames } from "@/words/job";
+import { dayOf } from "@/words/vehicles";
+import { useFollowRenamed } from "./follow-renamed";
+
+/** Photos of the car itself, and those that were taken at its visits. */
+export function VehiclePhotos({ vehicle, jobs }: { vehicle: VehicleFile; jobs: readonly Job[] }) {
+  const { id, record } = vehicle;
+  const own = record?.photos ?? [];
+  const [refused, setRefused] = useState<string | null>(null);
+  const follow = useFollowRenamed(id);
+  const fail = (error: unknown) => setRefused(`Not stored: ${reasonOf(error)}`);
+  const add = async (file: File) => {
+    setRefused(null);
+    const photo = await keptAsPhoto(file, (own) => own);
+    if (photo === null) return setRefused(noPhoto(file.name));
+    follow(await editVehicle(id, ({ photos }) => ({ photos: [...photos, photo] })));
+  };
+  const remove = (photoId: string) =>
+    editVehicle(id, ({ photos }) => ({ photos: photos.filter((photo) => photo.id !== photoId) })).catch(fail);
+  const ofVisits = jobs.flatMap((job) => job.photos.map((photo) => ({ job, photo })));
+  return (
+    <Card title="Photos">
+      {own.length + ofVisits.length === 0 && (
+        <Text color="soft" mb="2">
+          Its label, where its ports are, what its next technician should know.
+        </Text>
+      )}
+      <Flex gap="2" wrap="wrap" role="group" aria-label="Photos of this vehicle">
+        {own.map((photo, i) => (
+          <KeptPhoto
+            key={photo.id}
+            owner={photo.id}
+            photo={photo}
+            name={`Photo ${i + 1} of this vehicle`}
+            caption={dayOf(photo.at)}
+            onRemove={() => void remove(photo.id)}
+          />
+        ))}
+        {ofVisits.map(({ job, photo }, i) => (
+          <KeptPhoto
+            key={`${job.id} ${photo.id}`}
+            owner={job.id}
+            photo={photo}
+            name={`Photo ${i + 1} of its visits`}
+            caption={`${stepNames[photo.step]}, ${dayOf(photo.at)}`}
+          />
+        ))}
+      </Flex>
+      {refused !== null && (
+        <Text color="act" role="alert">
+          {refused}
+        </Text>
+      )}
+      {own.length < MOST_PHOTOS && (
+        <Box mt={own.length + ofVisits.length > 0 ? "2" : "0"}>
+          <FileButton label="Photo of this vehicle" accept="image/*" onFile={(file) => add(file).catch(fail)}>
+            Add a photo
+          </FileButton>
+        </Box>
+      )}
+    </Card>
+  );
+}

@@ -1,0 +1,75 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { Trash2 } from "lucide-react";
+import { useEffect, useState } from "react";
+import { loadPicture } from "@/data/photos";
+import { BenchButton } from "@/ui/buttons";
+import { Text } from "@/ui/text";
+
+interface KeptPhotoProps {
+  /** By what it is kept: its job, or at a vehicle itself. */
+  owner: string;
+  photo: { id: string; bytes: number };
+  name: string;
+  /** Under it; its size where there is none. */
+  caption?: string;
+  onRemove?: () => void;
+}
+
+/** A picture out of the store: small until it is touched. */
+export function KeptPhoto({ owner, photo, name, caption, onRemove }: KeptPhotoProps) {
+  const [large, setLarge] = useState(false);
+  /** Of the picture; null where this browser has none, undefined until that is known. */
+  const [address, setAddress] = useState<string | null>();
+  useEffect(() => {
+    let made: string | null = null;
+    let gone = false;
+    // Kept pictures never change: read once.
+    void loadPicture(owner, photo.id).then(
+      (jpeg) => {
+        if (gone) return;
+        if (jpeg !== null) {
+          made = URL.createObjectURL(new Blob([jpeg as Uint8Array<ArrayBuffer>], { type: "image/jpeg" }));
+        }
+        setAddress(made);
+      },
+      // A store that refuses is said above all steps.
+      () => undefined,
+    );
+    return () => {
+      gone = true;
+      if (made !== null) URL.revokeObjectURL(made);
+    };
+  }, [owner, photo.id]);
+  return (
+    <Box w={large ? "full" : "148px"}>
+      <Box asChild w="full" rounded="card" overflow="hidden" borderWidth="1px" borderColor="line" bg="field">
+        <button type="button" aria-expanded={large} aria-label={name} onClick={() => setLarge(!large)}>
+          {address == null ? (
+            <Text p="3" color="soft" fontSize="14px">
+              {address === null ? "This picture is not in this browser." : "Opening"}
+            </Text>
+          ) : (
+            // biome-ignore lint/performance/noImgElement: bytes of this browser's own store, nothing to optimise on a server
+            <img
+              src={address}
+              alt={name}
+              style={{ display: "block", width: "100%", height: large ? "auto" : 108, objectFit: "cover" }}
+            />
+          )}
+        </button>
+      </Box>
+      <Flex align="center" justify="space-between">
+        <Text fontSize="13px" color="soft">
+          {caption ?? `${Math.round(photo.bytes / 1000)} kB`}
+        </Text>
+        {onRemove && (
+          <BenchButton kind="quiet" px="0" minW="target" aria-label={`Take ${name} away`} onClick={onRemove}>
+            <Trash2 size={18} />
+          </BenchButton>
+        )}
+      </Flex>
+    </Box>
+  );
+}

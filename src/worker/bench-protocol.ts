@@ -1,0 +1,31 @@
+/** The one protocol between the bench and its workers. */
+import type { BenchAnswer } from "@/core/bench/bench-answer";
+import type { BenchState } from "@/core/bench/bench-state";
+import type { CouldTell, HabitDay, HotDays } from "@/core/bench/bench-work";
+import type { ChargeCurve } from "@/core/bench/charge-curve";
+import type { SchoolChart } from "@/core/charge/schools";
+import type { ExpectedBands } from "@/core/diagnosis/explain/expected";
+
+/** The longer questions, each with what it is asked with beside the state and what it gives, ever more of it. */
+export interface BenchQuestions {
+  bands: { with: null; gives: ExpectedBands | null };
+  curve: { with: null; gives: ChargeCurve };
+  hotDay: { with: { hotC: number }; gives: HotDays };
+  habits: { with: { hotC: number; chart: SchoolChart | null }; gives: HabitDay[] };
+  couldTell: { with: null; gives: CouldTell };
+}
+export type BenchQuestion = keyof BenchQuestions;
+
+export interface BenchWorkerApi {
+  /** One state solved: a few milliseconds. */
+  answer(state: BenchState): BenchAnswer;
+  /** Answers in parts, until it is done or given up. True when it was answered to its end. */
+  ask<Which extends BenchQuestion>(
+    ticket: number,
+    which: Which,
+    state: BenchState,
+    given: BenchQuestions[Which]["with"],
+    onPart: (part: BenchQuestions[Which]["gives"]) => void,
+  ): Promise<boolean>;
+  giveUp(ticket: number): void;
+}

@@ -1,0 +1,75 @@
+/** What the bench's worker does, without the thread around it. */
+import { Bench } from "@/core/bench/bench-answer";
+import { type BenchState, benchFaults } from "@/core/bench/bench-state";
+import {
+  BenchVehicles,
+  benchBands,
+  couldTellSteps,
+  curveSteps,
+  habitSteps,
+  hotDaySteps,
+} from "@/core/bench/bench-work";
+import type { BenchQuestion, BenchQuestions, BenchWorkerApi } from "./bench-protocol";
+
+type Steps = {
+  [Which in BenchQuestion]: (
+    state: BenchState,
+    given: BenchQuestions[Which]["with"],
+  ) => Iterable<BenchQuestions[Which]["gives"]>;
+};
+
+/** Lets a message in that came while it was counting. */
+const breathe = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
+
+/** @param ready gives when the learned committee has come; asked for only where readings are weighed. */
+export function benchService(ready: () => Promise<void> = async () => undefined): BenchWorkerApi {
+  const bench = new Bench();
+  const vehicles = new BenchVehicles();
+  const givenUp = new Set<number>();
+  let curve: Promise<void> = Promise.resolve();
+  const steps: Steps = {
+    *bands(state) {
+      yield benchBands(state.label, state);
+    },
+    curve: (state) => curveSteps(vehicles.of(state.label), state),
+    *hotDay(state, { hotC }) {
+      const vehicle = bench.vehicle(state.label);
+      if (vehicle !== null) yield* hotDaySteps(vehicles.of(state.label), vehicle, state, hotC);
+    },
+    *habits(state, { hotC, chart }) {
+      const vehicle = bench.vehicle(state.label);
+      const options = { faults: benchFaults(state), airKg: state.airG / 1000 };
+      if (vehicle !== null) yield* habitSteps(vehicle, state, hotC, chart, options);
+    },
+    *couldTell(state) {
+      const vehicle = bench.vehicle(state.label);
+      if (vehicle !== null) yield* couldTellSteps(vehicles.of(state.label), vehicle, state);
+    },
+  };
+  return {
+    answer: (state) => bench.answer(state),
+    async ask(ticket, which, state, given, onPart) {
+      if (which !== "bands" && which !== "habits") await ready();
+      // The curve is the largest drawing and comes first; the others take their steps when it is whole.
+      let whole = () => {};
+      if (which === "curve")
+        curve = new Promise((resolve) => {
+          whole = resolve;
+        });
+      try {
+        for (const part of steps[which](state, given)) {
+          if (givenUp.delete(ticket)) return false;
+          onPart(part);
+          await breathe();
+          if (which !== "curve") await curve;
+        }
+        return !givenUp.delete(ticket);
+      } finally {
+        whole();
+      }
+    },
+    giveUp(ticket) {
+      givenUp.add(ticket);
+    },
+  };
+}
