@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import "fake-indexeddb/auto";
 import { ChakraProvider } from "@chakra-ui/react";
-import { act, cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
+import { act, cleanup, configure, fireEvent, render, screen, waitFor } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { newJob } from "@/core/records/job";
 import { writeJobFile } from "@/core/records/job-file";
@@ -11,6 +11,9 @@ import { settleIndex } from "@/data/record-index";
 import { demoJobs } from "@/demo/demo-jobs";
 import { system } from "@/ui/theme";
 import { BayView } from "./bay-view";
+
+// A busy machine draws late.
+configure({ asyncUtilTimeout: 10_000 });
 
 const pushed = vi.hoisted(() => [] as string[]);
 vi.mock("next/navigation", () => ({

@@ -2,7 +2,7 @@
 /** The frame of a job over the browser's own database, with workers that never answer. */
 import "fake-indexeddb/auto";
 import { ChakraProvider } from "@chakra-ui/react";
-import { act, cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
+import { act, cleanup, configure, fireEvent, render, screen, waitFor } from "@testing-library/react";
 import { afterEach, beforeAll, describe, expect, it, vi } from "vitest";
 import { type Job, stepIds } from "@/core/records/job";
 import { database } from "@/data/database";
@@ -11,6 +11,9 @@ import { demoJobs } from "@/demo/demo-jobs";
 import { system } from "@/ui/theme";
 import { fetchSteps, StepView } from "../step-view";
 import { JobFrame } from "./job-frame";
+
+// A busy machine draws late.
+configure({ asyncUtilTimeout: 10_000 });
 
 const page = vi.hoisted(() => ({ id: "", step: "intake", pushed: [] as string[] }));
 vi.mock("next/navigation", () => ({

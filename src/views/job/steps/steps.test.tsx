@@ -119,6 +119,7 @@ describe("the running test by hand", () => {
         { condenserInletAirC: 34, condenserOutletAirC: 44, meteringInletC: 41, compressorDutyPct: 85 },
         { dischargeLineC: 78 },
       ]),
+      { timeout: 10_000 },
     );
     // Typed once, they stay in sight.
     cleanup();
@@ -357,9 +358,8 @@ describe("the running test without instruments", () => {
     const missing = screen.getByRole("button", { name: /^Still missing: ambient/ });
     await act(async () => {
       fireEvent.click(missing);
-      await new Promise((resolve) => setTimeout(resolve, 400));
     });
-    expect(document.activeElement).toBe(screen.getByLabelText("Ambient"));
+    await vi.waitFor(() => expect(document.activeElement).toBe(screen.getByLabelText("Ambient")), { timeout: 10_000 });
   });
 });
 

@@ -1,0 +1,76 @@
+/** A case: a vehicle with something, or nothing, the matter, and what the customer says of it. By its code, or from a state of the bench. */
+import { type FaultCause, faultCauses } from "../causes/catalogue";
+import { type BenchState, benchOf, benchStateSchema, truthOf } from "../bench/bench-state";
+import { seededNoise } from "../maths/noise";
+import { type CodeParts, codeOf } from "./drill-code";
+import type { DrillAct, DrillStory, DrillTheme, Misread } from "./drill-shapes";
+import { makeFirst } from "./made/maker-1";
+
+export interface DrillCase {
+  /** Of a made one; null for one from the bench or a job. */
+  code: string | null;
+  theme: DrillTheme | null;
+  /** The car as it truly is; its name says nothing of it. */
+  state: BenchState;
+  /** Which car of its kind it is: the seed of its own differences; 0 for the middle one. */
+  spread: number;
+  labelKnown: boolean;
+  misread: Misread | null;
+  story: DrillStory;
+}
+
+export function caseOfCode(parts: CodeParts): DrillCase {
+  const { theme, number } = parts;
+  const { label, conditions, chargeG, airG, faults, ...made } = makeFirst(theme, number);
+  return {
+    ...made,
+    code: codeOf(parts),
+    theme,
+    state: benchStateSchema.parse({ ...benchOf(label, "", conditions), chargeG, airG, faults }),
+  };
+}
+
+/** What stands on the bench as a case, without its name. The customer says what such cars do; nobody was asked. */
+export function caseOfBench(state: BenchState): DrillCase {
+  const [first] = truthOf(state);
+  return {
+    code: null,
+    theme: null,
+    state: { ...state, name: "" },
+    spread: 0,
+    labelKnown: true,
+    misread: null,
+    story: { complaint: first === undefined ? "wants-a-check" : usually[first], history: "bought-used", believes: "none" },
+  };
+}
+
+const usually: Record<FaultCause, DrillStory["complaint"]> = {
+  undercharge: "weak-always",
+  overcharge: "warm-at-lights",
+  air: "warm-at-lights",
+  "condenser-airflow": "warm-at-lights",
+  "restriction-before-port": "cold-then-warm",
+  "restriction-after-port": "weak-always",
+  "metering-stuck-closed": "weak-always",
+  "metering-stuck-open": "weak-always",
+  "compressor-worn": "weak-always",
+  "compressor-low-stroke": "weak-always",
+  "compressor-not-driven": "never-cold",
+  "evaporator-airflow": "little-air",
+  "blend-door": "one-vent-warm",
+};
+
+export const truthOfCase = ({ state }: Pick<DrillCase, "state">): FaultCause[] =>
+  truthOf(state).sort((a, b) => faultCauses.indexOf(a) - faultCauses.indexOf(b));
+
+/** Draws of this very car's differences from the middle of its kind; null for the middle one. */
+export function ownDraws({ spread }: Pick<DrillCase, "spread">): (() => number) | undefined {
+  return spread === 0 ? undefined : seededNoise(spread).normal;
+}
+
+/** What is on offer: with pressures only there is no clamp in the box, and a command is read where there is one. */
+export function actsOf({ theme, state }: Pick<DrillCase, "theme" | "state">): DrillAct[] {
+  const box: DrillAct[] = theme === "pressures" ? [] : ["suction-clamp", "liquid-clamp", "discharge-clamp", "condenser-air", "line-spots"];
+  const commanded: DrillAct[] = state.label.compressor === "variable-external" && theme !== "pressures" ? ["command"] : [];
+  return ["look", "gauges", "vent-probe", ...box, ...commanded, "settle", "load", "shut-off", "stand", "reseat", "recover"];
+}

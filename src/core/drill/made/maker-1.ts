@@ -1,0 +1,256 @@
+/**
+ * The first maker of cases. It was given out with codes: NOTHING in this file may ever change what a number makes; a better maker is a new file. It
+ * draws evenly, adds and rounds only, and asks neither the simulator nor the catalogue, so that no later release can move it.
+ */
+import type { FaultCause } from "../../causes/catalogue";
+import type { CircuitConditions, VehicleLabel } from "../../circuit/vehicle/vehicle";
+import { seededNoise } from "../../maths/noise";
+import type { Complaint, CustomerBelief, DrillStory, DrillTheme, History, Misread } from "../drill-shapes";
+
+export interface MadeCase {
+  label: VehicleLabel;
+  conditions: CircuitConditions;
+  chargeG: number;
+  airG: number;
+  faults: { cause: FaultCause; severity: number; place: number | null }[];
+  /** Which car of its kind it is. */
+  spread: number;
+  labelKnown: boolean;
+  misread: Misread | null;
+  story: DrillStory;
+}
+
+const THEMES: readonly DrillTheme[] = [
+  "pressures",
+  "clamps",
+  "cycling",
+  "commanded",
+  "nothing-wrong",
+  "port",
+  "unknown-history",
+  "hot-and-high",
+  "two-at-once",
+  "wrong-reading",
+];
+
+export function makeFirst(theme: DrillTheme, number: number): MadeCase {
+  const { uniform } = seededNoise(number * 16 + THEMES.indexOf(theme) + 1);
+  // The first draws of neighbouring seeds are alike.
+  for (let i = 0; i < 8; i++) uniform();
+  const between = (least: number, most: number, step: number) =>
+    Math.round((Math.round((least + (most - least) * uniform()) / step) * step + Number.EPSILON) * 1000) / 1000;
+  const chance = (share: number) => uniform() < share;
+  const pick = <Kind>(weighted: readonly (readonly [Kind, number])[]): Kind => {
+    let left = uniform() * weighted.reduce((sum, [, weight]) => sum + weight, 0);
+    for (const [kind, weight] of weighted) {
+      left -= weight;
+      if (left < 0) return kind;
+    }
+    return weighted[0]![0];
+  };
+
+  const compressor: VehicleLabel["compressor"] =
+    theme === "commanded"
+      ? "variable-external"
+      : theme === "cycling"
+        ? "fixed"
+        : pick([
+            ["fixed", 4],
+            ["variable-internal", 3],
+            ["variable-external", 3],
+          ]);
+  const metering: VehicleLabel["metering"] =
+    theme === "cycling"
+      ? "orifice-tube"
+      : pick([
+          ["expansion-valve", 7],
+          ["orifice-tube", compressor === "variable-external" ? 1 : 3],
+        ]);
+  const label: VehicleLabel = {
+    refrigerant: pick([
+      ["R134a", 6],
+      ["R1234yf", 4],
+    ]),
+    chargeG: between(400, 850, 5),
+    metering,
+    compressor,
+    condenserFan: pick([
+      ["electric", 6],
+      ["viscous", 2],
+      ["both", 1],
+    ]),
+    evaporators: 1,
+    highPort: chance(theme === "port" ? 0.55 : 0.05) ? "before-condenser" : "after-condenser",
+  };
+  const hot = theme === "hot-and-high";
+  const fresh = chance(0.7);
+  const ambientC = hot ? between(37, 44, 0.5) : theme === "cycling" ? between(19, 28, 0.5) : between(20, 35, 0.5);
+  const conditions: CircuitConditions = {
+    ambientC,
+    humidityPct: hot ? between(15, 40, 1) : between(30, 70, 1),
+    altitudeM: hot ? between(900, 2300, 10) : between(0, 600, 10),
+    cabinReturnC: fresh ? null : between(ambientC - 4, ambientC + 4, 0.5),
+    airSource: fresh ? "fresh" : "recirculated",
+    blowerPct: 100,
+    rpm: 800,
+  };
+
+  const sound = chance(theme === "nothing-wrong" ? 0.6 : theme === "two-at-once" ? 0 : 0.1);
+  let share = between(0.94, 1.03, 0.01);
+  let airG = 0;
+  const faults: MadeCase["faults"] = [];
+  const add = (cause: FaultCause) => {
+    if (cause === "undercharge") share = between(0.22, 0.78, 0.01);
+    else if (cause === "overcharge") share = between(1.16, 1.45, 0.01);
+    else if (cause === "air") airG = between(5, 22, 0.5);
+    else if (cause === "compressor-not-driven") faults.push({ cause, severity: 1, place: null });
+    else faults.push({ cause, severity: between(0.4, 0.95, 0.01), place: cause.startsWith("restriction-before") ? between(0, 0.9, 0.05) : null });
+  };
+  const variable = compressor !== "fixed";
+  const causes: Record<DrillTheme, readonly (readonly [FaultCause, number])[]> = {
+    pressures: [
+      ["undercharge", 4],
+      ["overcharge", 3],
+      ["condenser-airflow", 3],
+      ["compressor-worn", 2],
+      ["compressor-not-driven", 2],
+      ["evaporator-airflow", 1],
+    ],
+    clamps: [
+      ["undercharge", 3],
+      ["restriction-after-port", 3],
+      ["metering-stuck-closed", 2],
+      ["metering-stuck-open", 2],
+      ["air", 2],
+      ["overcharge", 2],
+      ["compressor-worn", 2],
+    ],
+    cycling: [
+      ["undercharge", 5],
+      ["evaporator-airflow", 2],
+      ["restriction-after-port", 2],
+      ["metering-stuck-closed", 1],
+      ["condenser-airflow", 1],
+    ],
+    commanded: [
+      ["compressor-low-stroke", 4],
+      ["compressor-not-driven", 2],
+      ["undercharge", 2],
+      ["compressor-worn", 2],
+      ["metering-stuck-open", 1],
+    ],
+    "nothing-wrong": [
+      ["undercharge", 2],
+      ["blend-door", 2],
+      ["condenser-airflow", 2],
+      ["evaporator-airflow", 2],
+      ["overcharge", 1],
+    ],
+    port: [
+      ["restriction-before-port", 4],
+      ["restriction-after-port", 2],
+      ["condenser-airflow", 2],
+      ["overcharge", 1],
+      ["air", 1],
+    ],
+    "unknown-history": [
+      ["overcharge", 3],
+      ["air", 3],
+      ["undercharge", 3],
+      ["compressor-worn", 1],
+      ["metering-stuck-open", 1],
+    ],
+    "hot-and-high": [
+      ["condenser-airflow", 3],
+      ["overcharge", 2],
+      ["undercharge", 3],
+      ["air", 1],
+      ["blend-door", 1],
+      ["compressor-worn", 1],
+    ],
+    "two-at-once": [],
+    "wrong-reading": [
+      ["undercharge", 3],
+      ["overcharge", 2],
+      ["condenser-airflow", 2],
+      ["restriction-after-port", 2],
+      ["compressor-worn", 2],
+      ["metering-stuck-open", 1],
+    ],
+  };
+  const acting: FaultCause[] = [];
+  if (theme === "two-at-once")
+    acting.push(
+      ...pick<readonly FaultCause[]>([
+        [["undercharge", "air"], 3],
+        [["undercharge", "condenser-airflow"], 3],
+        [["undercharge", "evaporator-airflow"], 2],
+        [["overcharge", "air"], 3],
+        [["overcharge", "condenser-airflow"], 3],
+        [["overcharge", "evaporator-airflow"], 2],
+      ]),
+    );
+  else if (!sound) acting.push(pick(causes[theme].filter(([cause]) => variable || cause !== "compressor-low-stroke")));
+  for (const cause of acting) add(cause);
+
+  // What is told: mostly what such a car does, sometimes what a person makes of it.
+  const told: Partial<Record<FaultCause, readonly Complaint[]>> = {
+    undercharge: ["weak-always", "fine-in-the-morning", "never-cold"],
+    overcharge: ["warm-at-lights", "cold-then-warm"],
+    air: ["warm-at-lights", "weak-always"],
+    "condenser-airflow": ["warm-at-lights", "fine-in-the-morning"],
+    "restriction-before-port": ["cold-then-warm", "warm-at-lights"],
+    "restriction-after-port": ["weak-always", "cold-then-warm"],
+    "metering-stuck-closed": ["weak-always", "never-cold"],
+    "metering-stuck-open": ["weak-always", "warm-at-lights"],
+    "compressor-worn": ["weak-always", "warm-at-lights"],
+    "compressor-low-stroke": ["weak-always", "never-cold"],
+    "compressor-not-driven": ["never-cold"],
+    "evaporator-airflow": ["little-air", "cold-then-warm"],
+    "blend-door": ["one-vent-warm", "weak-always"],
+  };
+  const anyComplaint: readonly Complaint[] = [
+    "weak-always",
+    "warm-at-lights",
+    "cold-then-warm",
+    "fine-in-the-morning",
+    "wants-a-check",
+  ];
+  const one = <Kind>(list: readonly Kind[]) => list[Math.floor(uniform() * list.length)]!;
+  const first = acting[0];
+  const complaint =
+    first === undefined
+      ? one<Complaint>(["wants-a-check", "weak-always", "warm-at-lights"])
+      : chance(0.75)
+        ? one(told[first]!)
+        : one(anyComplaint);
+  const fitting: readonly History[] =
+    share > 1.1
+      ? ["topped-up-twice", "filled-last-year"]
+      : airG > 0
+        ? ["open-for-days", "front-repaired", "topped-up-twice"]
+        : share < 0.88
+          ? ["never-opened", "front-repaired", "stood-long"]
+          : ["never-opened", "compressor-replaced", "filled-last-year"];
+  const history: History =
+    theme === "unknown-history"
+      ? "bought-used"
+      : chance(0.6)
+        ? one(fitting)
+        : one<History>(["never-opened", "filled-last-year", "topped-up-twice", "front-repaired", "bought-used"]);
+  const believes = one<CustomerBelief>(["needs-gas", "needs-gas", "compressor-gone", "cannot-be-gas", "thermostat", "none"]);
+  return {
+    label,
+    conditions,
+    chargeG: Math.round(share * label.chargeG),
+    airG,
+    faults,
+    spread: 1 + Math.floor(uniform() * 1_000_000),
+    labelKnown: theme === "unknown-history" ? chance(0.3) : chance(0.95),
+    misread:
+      theme === "wrong-reading"
+        ? one<Misread>(["half-open-coupler", "slipped-suction-clamp", "slipped-liquid-clamp"])
+        : null,
+    story: { complaint, history, believes },
+  };
+}
