@@ -7,8 +7,14 @@ const upOf = (layer, allowed) => ({
   to: { path: "^src/", pathNot: [`^src/${layer}/`, ...allowed.map((a) => `^src/${a}`)] },
 });
 
-/** Everything in the core may use these two small files. */
-const ground = ["core/maths/", "core/result\\.ts$", "core/zod\\.ts$", "core/line-places\\.ts$"];
+/** Everything in the core may use these small files. */
+const ground = [
+  "core/maths/",
+  "core/result\\.ts$",
+  "core/read-record\\.ts$",
+  "core/zod\\.ts$",
+  "core/line-places\\.ts$",
+];
 
 module.exports = {
   forbidden: [
@@ -46,6 +52,7 @@ module.exports = {
       ...ground,
     ]),
     upOf("core/records", [
+      "core/drill/(progress|drill-steps|drill-shapes)\\.ts$",
       "core/causes/",
       "core/circuit/",
       "core/charge/",
@@ -57,6 +64,19 @@ module.exports = {
       ...ground,
     ]),
     upOf("core/bench", [
+      "core/causes/",
+      "core/circuit/",
+      "core/charge/",
+      "core/diagnosis/",
+      "core/readings/",
+      "core/fluids/",
+      "core/air/",
+      "core/units/",
+      ...ground,
+    ]),
+    upOf("core/drill", [
+      "core/bench/",
+      "core/instruments/",
       "core/causes/",
       "core/circuit/",
       "core/charge/",
@@ -82,9 +102,9 @@ module.exports = {
     {
       name: "core-knows-no-interface",
       severity: "error",
-      comment: "the core is pure TypeScript: no React, Next, Dexie, charts or threads; immer makes the patches of undo",
+      comment: "the core is pure TypeScript: no React, Next, Dexie, charts or threads; immer makes the patches of undo, ts-fsrs the dates of practice",
       from: { path: "^src/core/", pathNot: "\\.test\\.tsx?$" },
-      to: { path: "node_modules", pathNot: "node_modules/(zod|papaparse|immer|@types/papaparse)/" },
+      to: { path: "node_modules", pathNot: "node_modules/(zod|papaparse|immer|ts-fsrs|@types/papaparse)/" },
     },
     {
       name: "zod-through-one-door",

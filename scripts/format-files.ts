@@ -3,6 +3,7 @@ import { toJSONSchema, type ZodType } from "zod";
 import { BENCH_ID, BENCH_VERSION } from "@/core/bench/bench-file";
 import { benchStateSchema } from "@/core/bench/bench-state";
 import { diagnosisSchema } from "@/core/diagnosis/diagnosis";
+import { DRILL_FILE_VERSION, drillFileSchema } from "@/core/drill/progress";
 import { scheduleSchema } from "@/core/instruments/schedule";
 import { simulateSchema } from "@/core/instruments/simulate-request";
 import { readingFileSchema } from "@/core/readings/file/reading-file";
@@ -71,6 +72,11 @@ const formats: readonly Format[] = [
     id: "evrid.bench",
     schema: benchStateSchema,
     about: `What stands on the bench, version ${BENCH_VERSION}: a label, a day, what is in it and what is wrong. Never a measurement. The same state is an address, \`/bench?v=1&...\`, whose names stay what they are in later releases; a reading file made from it has the id \`${BENCH_ID}\`.`,
+  },
+  {
+    id: "evrid.drills",
+    schema: drillFileSchema,
+    about: `Learners and their drills, version ${DRILL_FILE_VERSION}: each run as its acts, from which it is played again, and its result. A case is its code, or the address of a state of the bench. Read in, it is put beside what is there; no run is replaced.`,
   },
   { id: "evrid.schedule", schema: scheduleSchema, about: "What happens to such a vehicle in time." },
 ];

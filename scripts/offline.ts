@@ -37,6 +37,7 @@ const files = [
   "/ledger",
   "/report",
   "/bench",
+  "/drill",
   ...fonts.map((file) => `/report-fonts/${file}`),
   "/learned.bin",
   "/demo-year.json",

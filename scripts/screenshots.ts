@@ -1,5 +1,6 @@
 /** Refreshes docs/screenshots from the demo data: `npm run screenshots` after a build. */
 import path from "node:path";
+import { Key } from "selenium-webdriver";
 import { Browser, bench, tablet } from "../tests/browser/browser";
 import { walkDemoJob } from "../tests/browser/demo-walk";
 import { startServer } from "../tests/browser/server";
@@ -11,7 +12,7 @@ const browser = await Browser.start(bench);
 try {
   const shoot = (name: string) => browser.picture(path.join(folder, `${name}.png`));
   // Twenty pictures would be more than anybody looks at: steps that look much like their neighbours are left out.
-  const leftOut = ["leak-check", "hook-up", "rest", "shut-off", "recover", "repair"];
+  const leftOut = ["leak-check", "hook-up", "look", "rest", "shut-off", "recover", "repair", "prove"];
   await walkDemoJob(
     browser,
     server.address,
@@ -64,10 +65,45 @@ try {
   await browser.says("no gauge tells");
   await shoot("help");
   await browser.press("Close the help");
-  await browser.press("Dark");
-  await browser.open(`${server.address}/job/demo-estate-car/verdict`);
-  await browser.says("Causes, with what speaks");
-  await shoot("verdict-dark");
+  await browser.open(`${server.address}/drill?code=1K-0004Y`);
+  await browser.says("What you can do");
+  for (const act of ["Look round the car", "Both gauges on", "Clamp the liquid line", "Probe in the centre vent"]) {
+    await browser.press(act);
+    await browser.says(new RegExp(`${act}\\ndone`));
+  }
+  await browser.choose("Engine", "Idle");
+  await browser.press("Wait until it has settled");
+  await browser.says("The needles stand.", 60_000);
+  await browser.touch("Suction line");
+  await browser.says("Suction line: about as the air.");
+  await browser.select("The likeliest", "undercharge");
+  await browser.select("Then", "compressor-worn");
+  await browser.select("It is", "undercharge");
+  await browser.driver.executeScript(
+    "document.activeElement.blur(); document.querySelector('[aria-label=\"What can be done\"]').scrollTo(0, 0)",
+  );
+  await shoot("drill");
+  await browser.press("Put in");
+  await browser.type("How much", "260");
+  await browser.press("I am sure enough");
+  await browser.says("from here it could be known", 60_000);
+  await shoot("debrief");
+  await browser.resize({ width: 1920, height: 1080 });
+  await browser.open(`${server.address}/drill?code=1K-0004Y&class=1`);
+  await browser.says("0:00 of", 30_000);
+  const keys = (...all: string[]) =>
+    browser.driver
+      .actions()
+      .sendKeys(...all)
+      .perform();
+  await keys(Key.ARROW_RIGHT);
+  await browser.says("at rest tell you");
+  await keys(Key.ARROW_RIGHT);
+  await browser.says("It has settled at idle");
+  await keys("3", "5", "g");
+  await browser.says("Overcharge");
+  await keys("2", Key.TAB, "9", Key.TAB, "1", Key.ESCAPE);
+  await shoot("class");
 } finally {
   await browser.quit();
   await server.stop();

@@ -2,6 +2,7 @@
 import { afterAll } from "vitest";
 import { closeSharedBrowser } from "./browser/session";
 import "./suites/diagnosis";
+import "./suites/drill";
 import "./suites/offline";
 
 afterAll(closeSharedBrowser);

@@ -2,7 +2,7 @@
  * Records beside the jobs that cannot be read: they are set aside by whatever name is in them, stay as they are stored, and hide no other. (Jobs:
  * jobs.ts.)
  */
-import type { RecordIssue } from "@/core/records/read-record";
+import type { RecordIssue } from "@/core/read-record";
 import { type Container, readContainer } from "@/core/records/stock/container";
 import { readStockEntry, type StockEntry } from "@/core/records/stock/entry";
 import { readVehicle, type Vehicle } from "@/core/records/vehicle";

@@ -1,5 +1,6 @@
 /** The browser database; this folder is the only place that knows Dexie. */
 import Dexie, { type EntityTable, type Transaction } from "dexie";
+import type { DrillRecord, Learner } from "@/core/drill/progress";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
 import type { Job } from "@/core/records/job";
 import { readJob } from "@/core/records/job-file";
@@ -43,6 +44,15 @@ export interface StoredPhoto {
   jpeg: Uint8Array;
 }
 
+/** A drill that was begun: by its learner and its case, the acts so far. */
+export interface OpenDrill {
+  key: string;
+  at: number;
+  script: unknown;
+  /** What is being written of it: ranking and answer. */
+  draft: unknown;
+}
+
 /** What a reading of a file changed, so that it can be taken back. */
 export interface StoredImport {
   id: string;
@@ -66,6 +76,9 @@ class EvridDatabase extends Dexie {
   imports!: EntityTable<StoredImport, "id">;
   /** Folders that were chosen, as the browser hands them out. */
   folders!: EntityTable<{ name: string; handle: FileSystemDirectoryHandle }, "name">;
+  learners!: EntityTable<Learner, "id">;
+  drills!: EntityTable<DrillRecord, "id">;
+  openDrills!: EntityTable<OpenDrill, "key">;
   // These three follow from the others and can be made anew from them at any time (record-index.ts).
   visits!: EntityTable<Visit, "jobId">;
   vehicleRows!: EntityTable<VehicleRow, "id">;
@@ -101,6 +114,7 @@ class EvridDatabase extends Dexie {
       bookLines: "id, jobId, at",
     });
     this.version(10).stores({}).upgrade(migrateJobs);
+    this.version(11).stores({ learners: "id", drills: "id, learnerId, at", openDrills: "key" });
   }
 }
 

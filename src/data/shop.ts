@@ -1,7 +1,10 @@
 /** All that this browser keeps: how much it is, out as a file, in from one, and away. */
-import { type ShopExtras, writeShopFile } from "@/core/records/shop-file";
+
+import type { DrillBook } from "@/core/drill/progress";
+import { noDrills, type ShopExtras, writeShopFile } from "@/core/records/shop-file";
 import { changeChoices, keptChoices } from "./choices";
 import { database } from "./database";
+import { addDrills, loadDrills } from "./drills";
 import { jobsOf } from "./jobs";
 import { type Room, roomUsed } from "./keeping";
 import { loadPicture, type Pictures, picturesOf } from "./photos";
@@ -37,9 +40,16 @@ export async function exportShop(): Promise<string> {
       pictures: await picturesStored(),
       choices: await keptChoices(),
       charts: await database.shopCharts.toArray(),
+      drills: await drillsKept(),
     },
     new Date().toISOString(),
   );
+}
+
+export interface ExtrasTaken {
+  choices: boolean;
+  charts: number;
+  drills: number;
 }
 
 /** What belongs to one vehicle: its record and its jobs with their pictures. */
@@ -49,7 +59,7 @@ export async function exportVehicle(rowId: string): Promise<string | null> {
   const jobs = await jobsOf(found.history);
   const pictures = new Map<string, Pictures>();
   for (const job of jobs) if (job.photos.length > 0) pictures.set(job.id, await picturesOf(job));
-  const none = { containers: [], stock: [], choices: null, charts: [] };
+  const none = { containers: [], stock: [], choices: null, charts: [], drills: noDrills };
   const vehicles = found.record === null ? [] : [found.record];
   for (const { id } of vehicles.flatMap(({ photos }) => photos)) {
     const jpeg = await loadPicture(id, id);
@@ -68,9 +78,14 @@ async function picturesStored(): Promise<Map<string, Map<string, Uint8Array>>> {
   return found;
 }
 
-/** Takes choices and charts of a file where this browser has none of its own. Gives what was taken. */
-export async function importExtras({ choices, charts }: ShopExtras): Promise<{ choices: boolean; charts: number }> {
-  const took = { choices: false, charts: 0 };
+async function drillsKept(): Promise<DrillBook> {
+  const { learners, drills } = await loadDrills();
+  return { learners, drills };
+}
+
+/** Takes choices and charts of a file where this browser has none of its own, and drills beside those that are here. Gives what was taken. */
+export async function importExtras({ choices, charts, drills }: ShopExtras): Promise<ExtrasTaken> {
+  const took = { choices: false, charts: 0, drills: (await addDrills(drills)).drills };
   if (choices !== null && (await keptChoices()) === null) {
     await changeChoices(choices);
     took.choices = true;
@@ -102,6 +117,9 @@ export async function eraseAll(): Promise<void> {
     database.bookLines,
     database.imports,
     database.folders,
+    database.learners,
+    database.drills,
+    database.openDrills,
   ];
   await database.transaction("rw", tables, async () => {
     for (const table of tables) await table.clear();

@@ -15,7 +15,7 @@ describe("a browser that kept jobs for an earlier release", () => {
     const [job] = demoJobs(new Date("2026-06-01T10:00:00.000Z"));
     const { bore, ...hookUp } = job!.hookUp;
     const old = { ...job!, version: 5, hookUp, id: "kept" };
-    for (const schema of [1, 2, 3, 4, 5, 6, 7]) {
+    for (const schema of [1, 2, 3, 4, 5, 6, 7, 8, 9]) {
       await database.delete();
       const before = new Dexie("evrid");
       before.version(schema).stores({ jobs: "id, updatedAt", ...(schema > 5 ? { removed: "id, removedAt" } : {}) });

@@ -15,7 +15,7 @@ import type { RunningSetting } from "@/core/readings/file/reading-file";
 import { booked, drawn, purgeBooked } from "@/core/records/bookkeeping";
 import { type Job, newJob, type StepId, stepIds, type TestRecord } from "@/core/records/job";
 import { foundOf } from "@/core/records/job-readings";
-import type { ShopContent } from "@/core/records/shop-file";
+import { noDrills, type ShopContent } from "@/core/records/shop-file";
 import { type Container, newContainer } from "@/core/records/stock/container";
 import { countEntry, placeOf, type StockEntry, stockEntry } from "@/core/records/stock/entry";
 import { newVehicle, type Vehicle } from "@/core/records/vehicle";
@@ -213,6 +213,7 @@ export function demoYear(seed = 20261120): ShopContent {
     stock: shelf.entries,
     pictures: new Map(),
     choices: null,
+    drills: noDrills,
     charts: [],
   };
 }

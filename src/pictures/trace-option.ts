@@ -233,7 +233,9 @@ function endLabels(read: Read, scale: Scale, place: { top: number; height: numbe
       const last = points.at(-1);
       if (!last || Number.isNaN(last[1])) return [];
       const y = place.top + ((scale.max - last[1]) / (scale.max - scale.min)) * place.height;
-      return [{ line, y: Math.min(Math.max(y, place.top), place.top + place.height) }];
+      // Drawn low, the button that opens it reaches down to the first sheet.
+      const highest = place.top + (drawing.low ? 6 : 0);
+      return [{ line, y: Math.min(Math.max(y, highest), place.top + place.height) }];
     })
     .sort((a, b) => a.y - b.y);
   for (let i = 1; i < spots.length; i++) spots[i]!.y = Math.max(spots[i]!.y, spots[i - 1]!.y + LABEL_GAP);

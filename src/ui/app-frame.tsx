@@ -6,6 +6,7 @@ import {
   CarFront,
   CircleQuestionMark,
   FlaskConical,
+  GraduationCap,
   MoonStar,
   Ruler,
   Search,
@@ -24,7 +25,7 @@ import { openHelp, openPalette, useOffers } from "./overlays";
 import { type Shortcut, useShortcuts } from "./shortcuts";
 import { Text } from "./text";
 
-export type View = "bay" | "job" | "vehicles" | "ledger" | "desk" | "bench" | "settings";
+export type View = "bay" | "job" | "vehicles" | "ledger" | "desk" | "bench" | "drill" | "settings";
 
 interface AppFrameProps {
   current: View;
@@ -55,6 +56,7 @@ export function AppFrame({ current, title, header, footer, commands = [], about 
     { key: "b", does: "To the Bay", run: () => router.push("/") },
     { key: "v", does: "Vehicles", run: () => router.push("/vehicles") },
     { key: "w", does: "Bench: what if", run: () => router.push("/bench") },
+    { key: "d", does: "Drill: learn it on a hidden fault", run: () => router.push("/drill") },
     { key: "e", does: "Ledger", run: () => router.push("/ledger") },
     { key: "p", does: "P-T desk", run: () => router.push("/desk") },
     { key: ",", does: "Settings", run: () => router.push("/settings") },
@@ -95,6 +97,7 @@ export function AppFrame({ current, title, header, footer, commands = [], about 
         {lastJob && <RailLink href={lastJob} label="Job" active={current === "job"} icon={<Wrench size={21} />} />}
         <RailLink href="/vehicles" label="Vehicles" active={current === "vehicles"} icon={<CarFront size={21} />} />
         <RailLink href="/bench" label="Bench" active={current === "bench"} icon={<FlaskConical size={21} />} />
+        <RailLink href="/drill" label="Drill" active={current === "drill"} icon={<GraduationCap size={21} />} />
         <RailLink href="/ledger" label="Ledger" active={current === "ledger"} icon={<BookText size={21} />} />
         <RailLink href="/desk" label="P-T" active={current === "desk"} icon={<Ruler size={21} />} />
         <Box mt="auto" />

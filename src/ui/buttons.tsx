@@ -29,7 +29,7 @@ export function BenchButton({
           color="inherit"
           borderWidth="1px"
           borderColor="currentColor"
-          opacity="0.75"
+          opacity={kind === "act" ? "1" : "0.75"}
           fontFamily="body"
         >
           {shortcut}

@@ -13,6 +13,7 @@ const LedgerView = lazy(() => import("./ledger/ledger-view").then(({ LedgerView 
 const ReportView = lazy(() => import("./report/report-view").then(({ ReportView }) => ({ default: ReportView })));
 const DeskView = lazy(() => import("./desk/desk-view").then(({ DeskView }) => ({ default: DeskView })));
 const BenchView = lazy(() => import("./bench/bench-view").then(({ BenchView }) => ({ default: BenchView })));
+const DrillView = lazy(() => import("./drill/drill-view").then(({ DrillView }) => ({ default: DrillView })));
 const SettingsView = lazy(() =>
   import("./settings/settings-view").then(({ SettingsView }) => ({ default: SettingsView })),
 );
@@ -70,6 +71,14 @@ export function Bench() {
   return (
     <Suspense fallback={<Opening current="bench" title="Bench" />}>
       <BenchView />
+    </Suspense>
+  );
+}
+
+export function Drill() {
+  return (
+    <Suspense fallback={<Opening current="drill" title="Drill" />}>
+      <DrillView />
     </Suspense>
   );
 }

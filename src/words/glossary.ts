@@ -302,6 +302,12 @@ const terms: GlossaryEntry[] = [
     { also: "what if simulate simulator" },
   ),
   term(
+    "drill",
+    "Drills",
+    "A car with a hidden fault in the simulator, the instruments of a workshop, and a clock. You say what you think, then what it is; the cover comes off, and each reading is held against what it allowed. A code makes the same car on every machine.",
+    { also: "practise practice learn train trainer class case code" },
+  ),
+  term(
     "shelf",
     "The shelf",
     "Cylinders, cans, bottles and recovery machines, each with what the books say is in it. Jobs draw from it and give back to it; a weighing that says something else is booked as a difference.",

@@ -42,3 +42,10 @@ export const valveWords: Record<ChargeValve, string> = {
   "liquid-high": "liquid, high side",
   "vapour-low": "vapour, low side",
 };
+
+/** Settings of an engine, as they are chosen. */
+export const engineChoices = [
+  { value: "off", label: "Off" },
+  { value: "idle", label: "Idle" },
+  { value: "fast", label: "Fast idle" },
+] as const satisfies { value: Engine; label: string }[];

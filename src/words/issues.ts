@@ -3,11 +3,11 @@
 import type { LedgerIssue } from "@/core/charge/books/ledger";
 import type { ChargeIssue } from "@/core/charge/books/mass-balance";
 import type { RackIssue } from "@/core/instruments/rack";
+import type { RecordIssue } from "@/core/read-record";
 import type { LabelDoubt } from "@/core/readings/file/label-check";
 import type { LogIssue } from "@/core/readings/file/log-import";
 import type { ShopChartIssue } from "@/core/readings/file/shop-chart";
 import type { JobFileIssue } from "@/core/records/job-file";
-import type { RecordIssue } from "@/core/records/read-record";
 import type { EntryIssue, FieldSpec } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import { formatCount, formatNumber, units } from "@/core/units/units";

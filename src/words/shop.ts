@@ -5,7 +5,8 @@ import type { BrokenRecord } from "@/core/records/shop-file";
 import { formatCount, type UnitId, units } from "@/core/units/units";
 import { jobFileSentence } from "./issues";
 
-const count = (n: number, one: string, many = `${one}s`) => `${formatCount(n)} ${n === 1 ? one : many}`;
+/** "3 jobs", "1 job". */
+export const count = (n: number, one: string, many = `${one}s`) => `${formatCount(n)} ${n === 1 ? one : many}`;
 
 export function keptSentence(kept: {
   jobs: number;
@@ -63,10 +64,14 @@ export function brokenSentence(broken: readonly BrokenRecord[]): string {
   return `${count(broken.length, "record")} could not be read and ${broken.length === 1 ? "is" : "are"} left out. ${jobFileSentence(`${lists[list]} ${place} of the file`, issue)}`;
 }
 
-export function importedSentence(plan: ImportPlan, extras: { choices: boolean; charts: number }): string {
+export function importedSentence(
+  plan: ImportPlan,
+  extras: { choices: boolean; charts: number; drills: number },
+): string {
   const parts = [planSentence(plan)];
   if (extras.choices) parts.push("The workshop's choices were taken, since there were none here.");
   if (extras.charts > 0) parts.push(`${count(extras.charts, "chart")} taken.`);
+  if (extras.drills > 0) parts.push(`${count(extras.drills, "drill")} added.`);
   return parts.join(" ");
 }
 

@@ -1,6 +1,6 @@
-import { AxeBuilder } from "@axe-core/webdriverjs";
 import { describe, expect, it } from "vitest";
 import { type Browser, bench, tablet } from "../browser/browser";
+import { seriousFindings } from "../browser/serious-findings";
 import { browserSession } from "../browser/session";
 
 /** A page and words that show it is ready. */
@@ -11,6 +11,8 @@ const pages: [string, string][] = [
   ["vehicles", "on record"],
   ["vehicle?id=demo-car-03", "At idle, then and now"],
   ["bench", "here no gauge tells"],
+  ["drill", "A code from somebody"],
+  ["drill?code=1K-0004Y", "What you can do"],
   ["ledger", "Every gram of every year is accounted for"],
   ["report?job=demo-garden-pickup", "The test after the work"],
   ["job/demo-estate-car/intake", "From the label under the bonnet"],
@@ -50,14 +52,6 @@ describe("every view", () => {
     }
   });
 });
-
-async function seriousFindings(browser: Browser, rules: readonly string[] = []): Promise<string[]> {
-  const axe = new AxeBuilder(browser.driver);
-  const { violations } = await (rules.length > 0 ? axe.withRules([...rules]) : axe).analyze();
-  return violations
-    .filter(({ impact }) => impact === "serious" || impact === "critical")
-    .map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(" | ")}`);
-}
 
 /** What can be scrolled sideways, or is wider than the window. */
 function sideways(browser: Browser, width: number): Promise<string[]> {

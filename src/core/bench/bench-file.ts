@@ -1,15 +1,12 @@
 /** A bench's state as a file, `evrid.bench`, and as a reading file that says it was made. */
 import type { CircuitConditions } from "../circuit/vehicle/vehicle";
+import { readTextRecord, type TextIssue } from "../read-record";
 import type { ReadingFile, RunningSetting } from "../readings/file/reading-file";
-import { fail, type Result, succeed } from "../result";
+import type { Result } from "../result";
 import type { BenchRunning } from "./bench-answer";
 import { type BenchState, benchStateSchema } from "./bench-state";
 
-export type BenchFileIssue =
-  | { code: "not-json" }
-  | { code: "foreign"; format: string | null }
-  | { code: "newer-version"; version: number }
-  | { code: "broken"; field: string; expected: string };
+export type BenchFileIssue = TextIssue;
 
 export const BENCH_VERSION = 1;
 
@@ -18,21 +15,7 @@ export function writeBenchFile(state: BenchState): string {
 }
 
 export function readBenchFile(text: string): Result<BenchState, BenchFileIssue> {
-  let given: unknown;
-  try {
-    given = JSON.parse(text);
-  } catch {
-    return fail({ code: "not-json" });
-  }
-  const record = (typeof given === "object" && given !== null ? given : {}) as Record<string, unknown>;
-  if (record.format !== "evrid.bench")
-    return fail({ code: "foreign", format: typeof record.format === "string" ? record.format : null });
-  if (typeof record.version === "number" && record.version > BENCH_VERSION)
-    return fail({ code: "newer-version", version: record.version });
-  const read = benchStateSchema.safeParse(given);
-  if (read.success) return succeed(read.data);
-  const issue = read.error.issues[0]!;
-  return fail({ code: "broken", field: issue.path.join("."), expected: issue.message });
+  return readTextRecord(text, "evrid.bench", BENCH_VERSION, benchStateSchema);
 }
 
 /** What the instruments would show in this state, without their errors. Its id says that nothing of it was measured. */

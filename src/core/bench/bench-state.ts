@@ -116,11 +116,18 @@ export const asSound = (state: BenchState): BenchState => ({
   faults: [],
 });
 
+/** Before the very first of the condenser there is no stretch of it whose mean could be told. */
+const LEAST_PLACE = 0.01;
+
 /** Faults that change the circuit; charge and air go beside them. */
 export function benchFaults({ faults }: Pick<BenchState, "faults">): Fault[] {
   return faults
     .filter(({ severity }) => severity > 0)
-    .map(({ cause, severity, place }) => ({ cause, severity, ...(place === null ? {} : { place }) }));
+    .map(({ cause, severity, place }) => ({
+      cause,
+      severity,
+      ...(place === null ? {} : { place: Math.max(place, LEAST_PLACE) }),
+    }));
 }
 
 /** So far from the label a charge is a fault of its own. */

@@ -1,6 +1,7 @@
 /** A case: a vehicle with something, or nothing, the matter, and what the customer says of it. By its code, or from a state of the bench. */
-import { type FaultCause, faultCauses } from "../causes/catalogue";
+
 import { type BenchState, benchOf, benchStateSchema, truthOf } from "../bench/bench-state";
+import { type FaultCause, faultCauses } from "../causes/catalogue";
 import { seededNoise } from "../maths/noise";
 import { type CodeParts, codeOf } from "./drill-code";
 import type { DrillAct, DrillStory, DrillTheme, Misread } from "./drill-shapes";
@@ -40,7 +41,11 @@ export function caseOfBench(state: BenchState): DrillCase {
     spread: 0,
     labelKnown: true,
     misread: null,
-    story: { complaint: first === undefined ? "wants-a-check" : usually[first], history: "bought-used", believes: "none" },
+    story: {
+      complaint: first === undefined ? "wants-a-check" : usually[first],
+      history: "bought-used",
+      believes: "none",
+    },
   };
 }
 
@@ -70,7 +75,21 @@ export function ownDraws({ spread }: Pick<DrillCase, "spread">): (() => number) 
 
 /** What is on offer: with pressures only there is no clamp in the box, and a command is read where there is one. */
 export function actsOf({ theme, state }: Pick<DrillCase, "theme" | "state">): DrillAct[] {
-  const box: DrillAct[] = theme === "pressures" ? [] : ["suction-clamp", "liquid-clamp", "discharge-clamp", "condenser-air", "line-spots"];
-  const commanded: DrillAct[] = state.label.compressor === "variable-external" && theme !== "pressures" ? ["command"] : [];
-  return ["look", "gauges", "vent-probe", ...box, ...commanded, "settle", "load", "shut-off", "stand", "reseat", "recover"];
+  const box: DrillAct[] =
+    theme === "pressures" ? [] : ["suction-clamp", "liquid-clamp", "discharge-clamp", "condenser-air", "line-spots"];
+  const commanded: DrillAct[] =
+    state.label.compressor === "variable-external" && theme !== "pressures" ? ["command"] : [];
+  return [
+    "look",
+    "gauges",
+    "vent-probe",
+    ...box,
+    ...commanded,
+    "settle",
+    "load",
+    "shut-off",
+    "stand",
+    "reseat",
+    "recover",
+  ];
 }

@@ -44,11 +44,7 @@ export function codeOf({ maker, theme, number }: CodeParts): string {
 
 /** Reads a code as it is typed: small letters, spaces and a missing dash are as good; O is 0, I and L are 1. */
 export function readCode(given: string): Result<CodeParts, CodeIssue> {
-  const plain = given
-    .toUpperCase()
-    .replace(/[\s-]/g, "")
-    .replaceAll("O", "0")
-    .replace(/[IL]/g, "1");
+  const plain = given.toUpperCase().replace(/[\s-]/g, "").replaceAll("O", "0").replace(/[IL]/g, "1");
   const parts = /^(\d)([A-Z])([0-9A-HJKMNP-TV-Z]{5})$/.exec(plain);
   const theme = drillThemes.find((one) => themeLetters[one] === parts?.[2]);
   if (!parts || theme === undefined || parts[1] === "0") return fail({ code: "no-code" });

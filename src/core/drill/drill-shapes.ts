@@ -117,6 +117,13 @@ export const drillChannels = Object.keys(channelActs) as [DrillChannel, ...Drill
 export const misreads = ["half-open-coupler", "slipped-suction-clamp", "slipped-liquid-clamp"] as const;
 export type Misread = (typeof misreads)[number];
 
+/** The channel that a wrong reading spoils. */
+export const spoiledBy: Record<Misread, DrillChannel> = {
+  "half-open-coupler": "high",
+  "slipped-suction-clamp": "suction",
+  "slipped-liquid-clamp": "liquid",
+};
+
 /** What the customer says of it. Nobody has to be right. */
 export const complaints = [
   "never-cold",
@@ -152,7 +159,7 @@ export interface DrillStory {
 }
 
 /** What went wrong by the learner's own hand. */
-export const dangers = ["can-burst", "slugged", "ran-on-after-relief", "high-valve-open-off"] as const;
+export const dangers = ["can-burst", "slugged", "ran-on-after-relief"] as const;
 export type Danger = (typeof dangers)[number];
 
 /** Sorts of mistake that a debrief may name and progress counts. */

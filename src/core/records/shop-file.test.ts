@@ -4,11 +4,20 @@ import { entry } from "../units/entry";
 import { asBegunHere, usualChoices } from "./choices";
 import { newJob } from "./job";
 import { readJob } from "./job-file";
-import { readShopFile, writeShopFile } from "./shop-file";
+import { noDrills, readShopFile, writeShopFile } from "./shop-file";
 
 const at = "2026-06-01T10:00:00.000Z";
 const jobs = demoJobs(new Date(at));
-const nothing = { jobs: [], vehicles: [], containers: [], stock: [], pictures: new Map(), choices: null, charts: [] };
+const nothing = {
+  jobs: [],
+  vehicles: [],
+  containers: [],
+  stock: [],
+  pictures: new Map(),
+  choices: null,
+  charts: [],
+  drills: noDrills,
+};
 
 describe("a file of a whole shop", () => {
   it("gives every job back as it was, and names by its place what cannot be read", () => {
@@ -29,7 +38,12 @@ describe("a file of a whole shop", () => {
       issue: { code: "newer-version" },
     });
     expect(readShopFile('{"format":"evrid.shop","version":1,"jobs":[]}')).toMatchObject({
-      value: { jobs: [], choices: null, charts: [] },
+      value: { jobs: [], choices: null, charts: [], drills: noDrills },
+    });
+    expect(
+      readShopFile('{"format":"evrid.shop","version":4,"jobs":[],"drills":{"learners":[],"drills":[{}]}}'),
+    ).toMatchObject({
+      issue: { code: "broken", field: "drills.drills.0.id" },
     });
     expect(readShopFile('{"format":"evrid.shop","version":2,"jobs":[],"choices":{"units":"ell"}}')).toMatchObject({
       issue: { code: "broken", field: "choices" },

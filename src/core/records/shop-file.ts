@@ -1,9 +1,10 @@
 /**
- * A shop as one file, `evrid.shop` version 3: its jobs, each as its own file has it, with their pictures; what it knows of vehicles beside them;
- * its shelf and the books of it; its choices and its own pressure charts. All of it, or what belongs to one vehicle. Version 1 had jobs alone,
- * version 2 jobs, choices and charts.
+ * A shop as one file, `evrid.shop` version 4: its jobs, each as its own file has it, with their pictures; what it knows of vehicles beside them;
+ * its shelf and the books of it; its choices and its own pressure charts; its learners and their drills. All of it, or what belongs to one vehicle.
+ * Version 1 had jobs alone, version 2 jobs, choices and charts, version 3 no drills.
  */
 
+import { type DrillBook, drillBookSchema } from "../drill/progress";
 import { fail, type Result, succeed } from "../result";
 import * as z from "../zod";
 import { type Choices, choicesSchema } from "./choices";
@@ -19,7 +20,7 @@ export const SHOP_FILE_LIMIT_BYTES = 200_000_000;
 
 export type ShopFileIssue = Exclude<JobFileIssue, { code: "broken-books" }>;
 
-export const SHOP_FILE_VERSION = 3;
+export const SHOP_FILE_VERSION = 4;
 
 export const chartsSchema = z
   .array(
@@ -36,7 +37,10 @@ export type KeptChart = z.infer<typeof chartsSchema>[number];
 export interface ShopExtras {
   choices: Choices | null;
   charts: KeptChart[];
+  drills: DrillBook;
 }
+
+export const noDrills: DrillBook = { learners: [], drills: [] };
 
 /** Everything but what a shop has chosen. */
 export interface ShopRecords {
@@ -99,6 +103,11 @@ export function readShopFile(text: string): Result<ShopInFile, ShopFileIssue> {
   if (!choices.success) return fail({ code: "broken", field: "choices", expected: choices.error.issues[0]!.message });
   const charts = chartsSchema.safeParse(file.charts ?? []);
   if (!charts.success) return fail({ code: "broken", field: "charts", expected: charts.error.issues[0]!.message });
+  const drills = drillBookSchema.safeParse(file.drills ?? noDrills);
+  if (!drills.success) {
+    const issue = drills.error.issues[0]!;
+    return fail({ code: "broken", field: ["drills", ...issue.path].join("."), expected: issue.message });
+  }
   const broken: BrokenRecord[] = [];
   const readable = <Read>(list: "jobs" | "vehicles" | "containers" | "stock", read: Reader<Read>): Read[] =>
     ((file[list] ?? []) as unknown[]).flatMap((one, i) => {
@@ -118,6 +127,7 @@ export function readShopFile(text: string): Result<ShopInFile, ShopFileIssue> {
     broken,
     choices: choices.data,
     charts: charts.data,
+    drills: drills.data,
   });
 }
 
@@ -137,6 +147,7 @@ export function readAnyShopFile(text: string): Result<ShopInFile, JobFileIssue> 
     broken: [],
     choices: null,
     charts: [],
+    drills: noDrills,
   });
 }
 

@@ -2,11 +2,12 @@
  * The record of a vehicle, `evrid.vehicle` version 2: what belongs to the car and not to a visit. Jobs hang on it by the names it goes by; label,
  * build and readings stand in the jobs. Version 1 had no photos. One that nobody wrote anything about has no record: it is its jobs.
  */
+
+import { type RecordIssue, readRecord } from "../read-record";
 import type { Result } from "../result";
 import * as z from "../zod";
 import { MOST_PHOTOS, photoSchema } from "./job/photos";
 import { instant, words } from "./job/written";
-import { type RecordIssue, readRecord } from "./read-record";
 import { vehicleKey } from "./vehicle-name";
 
 /** Names one vehicle may go by. */

@@ -1,7 +1,9 @@
 "use client";
 
 import { Flex, Stack } from "@chakra-ui/react";
+import Link from "next/link";
 import { useState } from "react";
+import { toAddress } from "@/core/bench/bench-address";
 import type { BenchRunning } from "@/core/bench/bench-answer";
 import { readBenchFile, readingsOfBench, writeBenchFile } from "@/core/bench/bench-file";
 import type { BenchState } from "@/core/bench/bench-state";
@@ -77,6 +79,9 @@ export function KeepMenu({ state, address, running, jobId, onOpen }: KeepMenuPro
             }
           >
             As a reading file
+          </BenchButton>
+          <BenchButton kind="quiet" asChild>
+            <Link href={`/drill?${toAddress({ ...state, name: "" })}`}>Make a drill of it</Link>
           </BenchButton>
           {jobId !== null && (
             <BenchButton kind="quiet" onClick={() => note(jobId).catch(fail)}>

@@ -14,6 +14,7 @@ import { RangeField } from "@/ui/range-field";
 import { Text } from "@/ui/text";
 import { cheapestWords, hotDaysWords, instrumentWords, outOfTen, toldSentence } from "@/words/bench";
 import { schoolLabels } from "@/words/job";
+import { HabitTable } from "./habit-table";
 
 /** What each habit would put in, and what that costs on the hot day. */
 export function HabitsCard({ state, hotC, habits }: { state: BenchState; hotC: number; habits: Part<"habits"> }) {
@@ -37,73 +38,11 @@ export function HabitsCard({ state, hotC, habits }: { state: BenchState; hotC: n
           Filling it by every habit
         </Text>
       ) : which === "today" ? (
-        own && <HabitTable own={own} hotC={hotC} />
+        own && <HabitTable answer={own.answer} hotC={hotC} />
       ) : (
         <HabitDays days={days} />
       )}
     </Card>
-  );
-}
-
-function HabitTable({ own, hotC }: { own: HabitDay; hotC: number }) {
-  const figures = useFigures();
-  const { labelG, atLabel, answers } = own.answer;
-  const rows = [
-    { name: "By weight", grams: labelG, stops: true, hot: atLabel, truth: true },
-    ...answers.map(({ school, chargeG, stops, hotDay }) => ({
-      name: schoolLabels[school](figures),
-      grams: chargeG,
-      stops,
-      hot: hotDay,
-      truth: false,
-    })),
-  ];
-  return (
-    <Box mt="2">
-      <Grid templateColumns="minmax(0, 1fr) auto auto" columnGap="0" alignItems="stretch">
-        <Head text="" />
-        <Head text={`in it, ${figures.label("g")}`} right />
-        <Head text={`at ${figures.quantity(hotC, "degC", 0)}`} right />
-        {rows.map(({ name, grams, stops, hot, truth }) => (
-          <Box key={name} display="contents">
-            <Text borderTopWidth="1px" borderColor="line" py="1" fontWeight={truth ? "650" : "400"}>
-              {name}
-            </Text>
-            <Text
-              borderTopWidth="1px"
-              borderColor="line"
-              textAlign="right"
-              fontSize="17px"
-              fontWeight="650"
-              ps="3"
-              py="1"
-            >
-              {stops ? figures.number(grams, "g") : `over ${figures.number(grams, "g")}`}
-            </Text>
-            <Text
-              borderTopWidth="1px"
-              borderColor="line"
-              textAlign="right"
-              ps="3"
-              py="1"
-              whiteSpace="nowrap"
-              color={hot === null || hot.cutsOut ? "act" : truth ? "done" : "ink"}
-              fontWeight={truth || hot === null || hot.cutsOut ? "650" : "400"}
-            >
-              {hot === null ? "stands" : hot.cutsOut ? "cuts out" : `vent ${figures.number(hot.ventC, "degC", 0)}`}
-            </Text>
-          </Box>
-        ))}
-      </Grid>
-    </Box>
-  );
-}
-
-function Head({ text, right = false }: { text: string; right?: boolean }) {
-  return (
-    <Text color="soft" fontSize="13px" textAlign={right ? "right" : "left"} pb="1">
-      {text}
-    </Text>
   );
 }
 

@@ -13,13 +13,9 @@ import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";
 import { useShortcuts } from "@/ui/shortcuts";
 import { Text } from "@/ui/text";
+import { engineChoices } from "@/words/instruments";
 import { rackSentence } from "@/words/issues";
 
-const engines = [
-  { value: "off", label: "Off" },
-  { value: "idle", label: "Idle" },
-  { value: "fast", label: "Fast idle" },
-] as const;
 const paces = [
   { value: "1", label: "× 1" },
   { value: "10", label: "× 10" },
@@ -115,7 +111,7 @@ export function TimeCard({ state }: { state: BenchState }) {
         </Box>
       </Grid>
       <Flex gap="5" wrap="wrap" mb="2">
-        <Choice label="Engine" options={engines} value={time.engine} onChange={time.setEngine} />
+        <Choice label="Engine" options={engineChoices} value={time.engine} onChange={time.setEngine} />
         <Choice
           label="Pace"
           options={paces}

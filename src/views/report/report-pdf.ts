@@ -2,16 +2,16 @@
 
 import type { TFontDictionary } from "pdfmake/interfaces";
 import { saveBlob } from "@/ui/save-file";
-import { jobQr } from "@/views/vehicles/qr-text";
 import type { Report, ReportPicture } from "@/words/report";
 import { drawnAs } from "./drawn-as";
 import { fitted, fontFiles, reportDocument } from "./report-document";
 
 interface SaveOptions {
   size: "A4" | "LETTER";
-  job: string;
-  /** The sheet on the page, whose drawings go along. */
-  pictures: HTMLElement;
+  /** What the code at the head says. */
+  code: string;
+  /** The part of the page whose drawings go along; none without it. */
+  pictures: HTMLElement | null;
   say: (text: string) => string;
   /** Set smaller until it is one page, as far as it can still be read. */
   onePage: boolean;
@@ -24,7 +24,7 @@ const FONTS = "/report-fonts/";
 export async function saveReport(
   name: string,
   report: Report,
-  { size, job, pictures, say, onePage }: SaveOptions,
+  { size, code, pictures, say, onePage }: SaveOptions,
 ): Promise<void> {
   const { default: pdfmake } = await import("pdfmake/build/pdfmake");
   const files = Object.values(fontFiles).flatMap((font) => Object.values(font));
@@ -34,16 +34,14 @@ export async function saveReport(
   make.addVirtualFileSystem(vfs);
   make.addFonts(fontFiles as unknown as TFontDictionary);
   const drawn = new Map<ReportPicture, string>();
-  for (const place of pictures.querySelectorAll<HTMLElement>("[data-picture]")) {
+  for (const place of pictures?.querySelectorAll<HTMLElement>("[data-picture]") ?? []) {
     const svg = place.querySelector("svg");
     if (svg !== null) drawn.set(place.dataset.picture as ReportPicture, drawnAs(svg));
   }
   saveBlob(
     name,
     await fitted(onePage, (fontSize, onPages) =>
-      make
-        .createPdf(reportDocument(report, { size, pictures: drawn, code: jobQr(job), say, fontSize, onPages }))
-        .getBlob(),
+      make.createPdf(reportDocument(report, { size, pictures: drawn, code, say, fontSize, onPages })).getBlob(),
     ),
   );
 }

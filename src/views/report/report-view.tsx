@@ -18,6 +18,7 @@ import { useAccuracy } from "@/ui/instruments";
 import { Notice } from "@/ui/notice";
 import { StoreFailure } from "@/ui/store-failure";
 import { Text, useSay } from "@/ui/text";
+import { jobQr } from "@/views/vehicles/qr-text";
 import { jobFileName } from "@/words/job";
 import { type Report, type ReportScope, reportOf } from "@/words/report";
 import { saveReport } from "./report-pdf";
@@ -85,7 +86,7 @@ function OpenReport({ job }: { job: Job }) {
       const name = jobFileName(job).replace(/\.json$/, `-${scope === "customer" ? "report" : "file"}.pdf`);
       await saveReport(name, report, {
         size,
-        job: job.id,
+        code: jobQr(job.id),
         pictures: sheet.current!,
         say,
         onePage: scope === "customer",

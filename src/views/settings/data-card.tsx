@@ -40,7 +40,7 @@ export function DataCard() {
       setSaid({
         tone: "done",
         title: "Saved",
-        text: "Every job with its photos is in the file, those that cannot be read too, with vehicles, shelf and books, choices and charts of this workshop.",
+        text: "Every job with its photos is in the file, those that cannot be read too, with vehicles, shelf and books, choices, charts and drills of this workshop.",
       });
       await noteCopied(asOf);
     }, failed);
@@ -86,8 +86,8 @@ export function DataCard() {
           Erase everything
         </BenchButton>
         <Text color="soft" flex="1 1 220px">
-          Jobs, vehicles, books, photos, charts and choices of this browser. Save a file first: this cannot be taken
-          back.
+          Jobs, vehicles, books, photos, charts, choices and drills of this browser. Save a file first: this cannot be
+          taken back.
         </Text>
       </Flex>
     </Card>

@@ -400,6 +400,13 @@ export class CircuitSimulation {
       .reduce((sum, leak) => sum + leak.areaM2, 0);
   }
 
+  /** At the compressor's outlet, kPa absolute: what a relief valve there is held to; null while there is no refrigerant to press. */
+  get dischargeKpa(): number | null {
+    if (this.evenC !== null) return null;
+    const { pass } = this.circuit;
+    return pass.flow > 0 ? Math.max(pass.dischargeKpa, this.y[HIGH_KPA]!) : this.y[HIGH_KPA]!;
+  }
+
   get engineRuns(): boolean {
     return this.engineOn;
   }

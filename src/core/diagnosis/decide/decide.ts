@@ -3,6 +3,7 @@ import { type Cause, causeEntry, type FaultCause } from "../../causes/catalogue"
 import { chargeShare } from "../../causes/undercharge";
 import type { ObservableName } from "../explain/observables";
 import type { TestId } from "../next-test/next-tests";
+import { CLEAR } from "./clear";
 import type { Verdict } from "./verdict";
 
 export type DecisionAct = "stop" | "test-first" | "check-control" | "check-air" | "repair" | "weigh" | "leave";
@@ -27,8 +28,6 @@ export interface Decision {
   test: TestId | null;
 }
 
-/** From here on one cause is acted upon; a gap this wide to the next, or look-alikes with one remedy, count as one. */
-const CLEAR = 0.6;
 /** A test that tells this many bits is worth doing before anything is opened. */
 const WORTH_FIRST_BITS = 0.25;
 /** A car that has lost this share of its charge leaks faster than it can be driven. */

@@ -104,7 +104,12 @@ export function makeFirst(theme: DrillTheme, number: number): MadeCase {
     else if (cause === "overcharge") share = between(1.16, 1.45, 0.01);
     else if (cause === "air") airG = between(5, 22, 0.5);
     else if (cause === "compressor-not-driven") faults.push({ cause, severity: 1, place: null });
-    else faults.push({ cause, severity: between(0.4, 0.95, 0.01), place: cause.startsWith("restriction-before") ? between(0, 0.9, 0.05) : null });
+    else
+      faults.push({
+        cause,
+        severity: between(0.4, 0.95, 0.01),
+        place: cause.startsWith("restriction-before") ? between(0, 0.9, 0.05) : null,
+      });
   };
   const variable = compressor !== "fixed";
   const causes: Record<DrillTheme, readonly (readonly [FaultCause, number])[]> = {
@@ -238,7 +243,14 @@ export function makeFirst(theme: DrillTheme, number: number): MadeCase {
       : chance(0.6)
         ? one(fitting)
         : one<History>(["never-opened", "filled-last-year", "topped-up-twice", "front-repaired", "bought-used"]);
-  const believes = one<CustomerBelief>(["needs-gas", "needs-gas", "compressor-gone", "cannot-be-gas", "thermostat", "none"]);
+  const believes = one<CustomerBelief>([
+    "needs-gas",
+    "needs-gas",
+    "compressor-gone",
+    "cannot-be-gas",
+    "thermostat",
+    "none",
+  ]);
   return {
     label,
     conditions,

@@ -4,11 +4,11 @@
  */
 import { circuitOils } from "../../charge/oil";
 import { refrigerants } from "../../fluids/helmholtz";
+import { type RecordIssue, readRecord } from "../../read-record";
 import type { Result } from "../../result";
 import { entry, entrySchema } from "../../units/entry";
 import * as z from "../../zod";
 import { instant, words } from "../job/written";
-import { type RecordIssue, readRecord } from "../read-record";
 
 export const containerKinds = ["cylinder", "can", "machine", "oil", "dye"] as const;
 export type ContainerKind = (typeof containerKinds)[number];

@@ -2,10 +2,11 @@
  * What a shop books outside of jobs, `evrid.stock` version 1: containers received, stock taken, moved from one to another, sent off, used up.
  * Like the books of a job it is only ever added to: what leaves one account enters another, and a wrong entry is answered by its opposite.
  */
+
+import { type RecordIssue, readRecord } from "../../read-record";
 import { fail, type Result } from "../../result";
 import * as z from "../../zod";
 import { instant, words } from "../job/written";
-import { type RecordIssue, readRecord } from "../read-record";
 
 export const stockActs = [
   /** Came in from a supplier. */

@@ -114,11 +114,12 @@ describe("the running test by hand", () => {
     await type("Air out of the condenser, idle", "44");
     await type("Before the metering device, idle", "41");
     await type("Compressor command, idle", "85");
-    await vi.waitFor(() =>
-      expect(world.diagnosis.last.reading.running).toMatchObject([
-        { condenserInletAirC: 34, condenserOutletAirC: 44, meteringInletC: 41, compressorDutyPct: 85 },
-        { dischargeLineC: 78 },
-      ]),
+    await vi.waitFor(
+      () =>
+        expect(world.diagnosis.last.reading.running).toMatchObject([
+          { condenserInletAirC: 34, condenserOutletAirC: 44, meteringInletC: 41, compressorDutyPct: 85 },
+          { dischargeLineC: 78 },
+        ]),
       { timeout: 10_000 },
     );
     // Typed once, they stay in sight.

@@ -132,6 +132,21 @@ export function SignOffStep() {
           </Text>
         </FootEnd>
       </Card>
+      {signed && (
+        <Card title="To learn from">
+          <Flex gap="3" wrap="wrap" align="center">
+            <Text flex="1 1 260px" fontSize="15px">
+              Its readings as a case, or before a class. No name, plate or date goes along.
+            </Text>
+            <BenchButton asChild kind="quiet">
+              <Link href={`/drill?job=${encodeURIComponent(job.id)}`}>Make a drill of it</Link>
+            </BenchButton>
+            <BenchButton asChild kind="quiet">
+              <Link href={`/drill?job=${encodeURIComponent(job.id)}&class=1`}>Before a class</Link>
+            </BenchButton>
+          </Flex>
+        </Card>
+      )}
       <StepEnd step="sign-off" gaps={[]} />
       <Text color="soft" fontSize="14px">
         Local law, the vehicle maker's procedure and licensed practice come first. The file holds everything typed and

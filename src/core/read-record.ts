@@ -1,6 +1,6 @@
 /** How a small record with a format and a version is checked, wherever it comes from. */
-import { fail, type Result, succeed } from "../result";
-import type * as z from "../zod";
+import { fail, type Result, succeed } from "./result";
+import type * as z from "./zod";
 
 export type RecordIssue =
   | { code: "foreign"; format: string | null }
@@ -23,4 +23,22 @@ export function readRecord<Kind>(
   if (read.success) return succeed(read.data);
   const issue = read.error.issues[0]!;
   return fail({ code: "broken", field: issue.path.join("."), expected: issue.message });
+}
+
+export type TextIssue = { code: "not-json" } | RecordIssue;
+
+/** The same of a file's text. */
+export function readTextRecord<Kind>(
+  text: string,
+  format: string,
+  known: number,
+  schema: z.ZodType<Kind>,
+): Result<Kind, TextIssue> {
+  let given: unknown;
+  try {
+    given = JSON.parse(text);
+  } catch {
+    return fail({ code: "not-json" });
+  }
+  return readRecord(given, format, known, schema);
 }

@@ -1,0 +1,52 @@
+/** Gathers the stock of checked codes that ships (`npm run drill:stock`), or checks every one of it again (`npm run drill:stock -- --check`). */
+import { readFileSync, writeFileSync } from "node:fs";
+import path from "node:path";
+import { provideLearned } from "../src/core/diagnosis/weigh/learned";
+import { caseOfCode, truthOfCase } from "../src/core/drill/drill-case";
+import { checkCase } from "../src/core/drill/drill-check";
+import { MAKER, readCode } from "../src/core/drill/drill-code";
+import { drillThemes } from "../src/core/drill/drill-shapes";
+
+const root = path.resolve(import.meta.dirname, "..");
+const file = path.join(root, "src/core/drill/stock.json");
+const EACH = 30;
+
+provideLearned(readFileSync(path.join(root, "public/learned.bin")));
+
+interface Stocked {
+  code: string;
+  way: string;
+  minutes: number;
+}
+
+if (process.argv.includes("--check")) {
+  const stock = JSON.parse(readFileSync(file, "utf8")) as Stocked[];
+  let bad = 0;
+  for (const { code } of stock) {
+    const parts = readCode(code);
+    const found = parts.ok ? checkCase(caseOfCode(parts.value)) : null;
+    if (found?.way == null) {
+      bad++;
+      console.log(`${code} cannot be reached any more`);
+    }
+  }
+  console.log(`${stock.length - bad} of ${stock.length} can be reached`);
+  process.exit(bad === 0 ? 0 : 1);
+}
+
+const stock: Stocked[] = [];
+for (const theme of drillThemes) {
+  let tried = 0;
+  const causes = new Map<string, number>();
+  for (let kept = 0; kept < EACH; tried++) {
+    const given = caseOfCode({ maker: MAKER, theme, number: tried * 7 + 3 });
+    const { way, minutes, cycles } = checkCase(given);
+    if (way === null || (theme === "cycling" && !cycles)) continue;
+    kept++;
+    const truth = truthOfCase(given).join("+") || "none";
+    causes.set(truth, (causes.get(truth) ?? 0) + 1);
+    stock.push({ code: given.code!, way: way.join(" "), minutes: Math.round(minutes * 10) / 10 });
+  }
+  console.log(`${theme}: ${EACH} of ${tried} can be reached`, Object.fromEntries(causes));
+}
+writeFileSync(file, `[\n${stock.map((one) => `  ${JSON.stringify(one)}`).join(",\n")}\n]\n`);

@@ -1,0 +1,152 @@
+import { describe, expect, it } from "vitest";
+import { benchOf } from "../bench/bench-state";
+import { CLEAR } from "../diagnosis/decide/clear";
+import { debriefOf } from "./debrief";
+import { caseOfBench, caseOfCode, type DrillCase, truthOfCase } from "./drill-case";
+import { checkCase } from "./drill-check";
+import { nothingRead, probabilityOf, weighReadings } from "./drill-readings";
+import { DrillRun } from "./drill-run";
+import type { DrillAct } from "./drill-shapes";
+import type { Doing, DrillStep } from "./drill-steps";
+
+const lacking = caseOfCode({ maker: 1, theme: "clamps", number: 4 });
+const idle: Doing = { does: "engine", engine: "idle" };
+type Commit = Omit<Extract<DrillStep, { does: "commit" }>, "at" | "does">;
+
+function ran(given: DrillCase, steps: (Doing | DrillAct)[], commit: Commit | null): DrillRun {
+  const run = new DrillRun(given);
+  const all: Doing[] = steps.map((step) => (typeof step === "string" ? { does: "act", act: step } : step));
+  if (commit !== null) all.push({ does: "commit", ...commit });
+  for (const step of all) {
+    if (run.beliefDue && step.does !== "belief" && step.does !== "commit")
+      for (const _ of run.act({ does: "belief", causes: ["undercharge", "none"] }));
+    for (const _ of run.act(step));
+  }
+  return run;
+}
+
+const thorough: (Doing | DrillAct)[] = ["look", "gauges", "liquid-clamp", "vent-probe", idle, "settle"];
+
+describe("a debrief", () => {
+  const check = checkCase(lacking);
+  const truth = truthOfCase(lacking);
+  const run = ran(lacking, thorough, { causes: ["undercharge"], grams: 283 });
+  const debrief = debriefOf(run, check);
+
+  it("says of each reading what the inference made of the truth by it, one following from the other", () => {
+    const probable = (readings = nothingRead) => probabilityOf(truth, weighReadings(lacking, readings));
+    expect(debrief.said.length).toBeGreaterThan(3);
+    let before = probable();
+    for (const said of debrief.said) {
+      expect(said.before).toBe(before);
+      expect(said.after).toBe(probable(said.readings));
+      before = said.after;
+    }
+    expect(debrief.said.map(({ atS }) => atS)).toEqual([...debrief.said.map(({ atS }) => atS)].sort((a, b) => a - b));
+  });
+
+  it("names the moment from which it could be known: clear from there to the end, and not just before", () => {
+    const at = debrief.knowableAtS!;
+    expect(at).toBeGreaterThan(300);
+    expect(debrief.said.filter(({ atS }) => atS >= at).every(({ after }) => after >= CLEAR)).toBe(true);
+    expect(debrief.said.filter(({ atS }) => atS < at).at(-1)!.after).toBeLessThan(CLEAR);
+    const blind = debriefOf(ran(lacking, ["look"], { causes: ["undercharge"], grams: null }), check);
+    expect(blind.knowableAtS).toBeNull();
+  });
+
+  it("gives full marks for knowing it with reason, care and grams, however slow", () => {
+    expect(debrief).toMatchObject({ right: true, mistakes: [], dangers: [], truth: ["undercharge"] });
+    expect(debrief.grams).toMatchObject({ said: 283, within: true });
+    expect(debrief.score).toMatchObject({ cause: 40, evidence: 20, care: 20, grams: 10 });
+    const waited = ran(lacking, [...thorough, { does: "engine", engine: "off" }, "stand"], {
+      causes: ["undercharge"],
+      grams: 283,
+    });
+    const slow = debriefOf(waited, check);
+    // Minutes are worth a tenth: who waits loses no more.
+    expect(slow.score.time).toBeLessThan(debrief.score.time);
+    expect(slow.score.total).toBeGreaterThan(88);
+    const { cause, evidence, care, grams, time, total } = slow.score;
+    expect(total).toBe(cause + evidence + care + grams + time);
+  });
+
+  it("holds the cheapest way beside the learner's, and names what was not done of it", () => {
+    expect(debrief.way).toEqual(check.way);
+    expect(debrief.done).toEqual(expect.arrayContaining(["look", "gauges", "liquid-clamp", "idle"]));
+    expect(debrief.skipped).toEqual(check.way!.filter((step) => !debrief.done.includes(step)));
+    expect(debrief.minutes).toBeCloseTo(run.atS / 60, 9);
+  });
+
+  it("keeps what was believed beside what the readings allowed at that moment", () => {
+    const asked = debriefOf(
+      ran(lacking, [...thorough, "condenser-air", "line-spots"], { causes: [], grams: 0 }),
+      check,
+    );
+    expect(asked.believed).toHaveLength(1);
+    const [first] = asked.believed;
+    expect(first!.causes).toEqual(["undercharge", "none"]);
+    const then = asked.said.filter(({ atS }) => atS <= first!.atS).at(-1)!;
+    expect(first!.truth).toBe(then.after);
+    expect(first!.allowed[0]).toEqual(then.leads);
+  });
+
+  it("adds up every gram, and says what each habit would have put in on this day", () => {
+    const { startG, addedG, recoveredG, nowG, lostG } = debrief.books;
+    expect(startG + addedG).toBeCloseTo(recoveredG + nowG + lostG, 6);
+    expect(debrief.habits!.answer.labelG).toBe(410);
+    expect(debrief.habits!.answer.answers).toHaveLength(6);
+  });
+});
+
+describe("mistakes", () => {
+  const check = checkCase(lacking);
+  // What the cheapest way would have been says nothing of mistakes.
+  const of = (steps: (Doing | DrillAct)[], commit: Commit | null, given = lacking) =>
+    debriefOf(ran(given, steps, commit), check);
+
+  it("are named by their sort, and cost what they are worth", () => {
+    const wrong = of(thorough, { causes: ["compressor-worn"], grams: 0 });
+    expect(wrong.mistakes).toEqual(["wrong-cause", "against-the-readings", "wrong-grams"]);
+    expect(wrong.score).toMatchObject({ cause: 0, evidence: 0, grams: 0, time: 0, care: 20 });
+    const early = of(["gauges"], { causes: ["undercharge"], grams: null });
+    expect(early.mistakes).toEqual(["before-it-was-known", "did-not-look"]);
+    expect(early.right).toBe(true);
+    expect(early.score.evidence).toBeLessThan(12);
+    // To weigh first is no guess: most of the grams' worth, where the charge is what is wrong.
+    expect(early.score.grams).toBe(6);
+    const more = of(thorough, { causes: ["undercharge", "air"], grams: 283 });
+    expect(more.mistakes).toEqual(["wrong-cause"]);
+  });
+
+  it("of a sound car: it was condemned", () => {
+    const sound = caseOfBench(benchOf());
+    const condemned = of(thorough, { causes: ["compressor-worn"], grams: 0 }, sound);
+    expect(condemned.mistakes).toContain("condemned-a-sound-car");
+    const left = of(thorough, { causes: [], grams: 0 }, sound);
+    expect(left).toMatchObject({ right: true, grams: { within: true } });
+    expect(left.mistakes).not.toContain("condemned-a-sound-car");
+  });
+
+  it("of two: one was found", () => {
+    const two = caseOfBench({
+      ...benchOf(),
+      chargeG: 300,
+      faults: [{ cause: "condenser-airflow", severity: 0.8, place: null }],
+    });
+    const half = of(thorough, { causes: ["condenser-airflow"], grams: null }, two);
+    expect(half.mistakes).toContain("missed-the-second");
+    expect(half.score.cause).toBe(20);
+  });
+
+  it("of care: a liar that was believed, and an accident, which ends it without an answer", () => {
+    const lying: DrillCase = { ...lacking, misread: "half-open-coupler" };
+    expect(of(thorough, { causes: [], grams: 0 }, lying).mistakes).toContain("believed-a-wrong-reading");
+    expect(of([...thorough, "reseat"], { causes: [], grams: 0 }, lying).mistakes).not.toContain(
+      "believed-a-wrong-reading",
+    );
+    const hurt = of([...thorough, "liquid-high"], null);
+    expect(hurt).toMatchObject({ causes: null, right: false, dangers: ["can-burst"] });
+    expect(hurt.mistakes).toEqual(["danger"]);
+    expect(hurt.score).toMatchObject({ cause: 0, care: 10, grams: 0 });
+  });
+});

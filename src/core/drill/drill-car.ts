@@ -1,0 +1,288 @@
+/**
+ * The car of a case, played in time with everything a learner may do to it, also what nobody should: a wrong way has the consequences that physics
+ * gives it. Pressures kPa gauge where nothing else is said, temperatures degC, masses kg, times s. The same acts at the same moments give the same
+ * readings, so that a run is kept as its acts alone.
+ */
+import { benchFaults } from "../bench/bench-state";
+import type { PartId } from "../causes/signs";
+import type { Fault } from "../circuit/faults";
+import { fullCan } from "../circuit/time/container";
+import { CircuitSimulation, EMPTY_KG, type Leak } from "../circuit/time/simulation";
+import { sizeVehicle } from "../circuit/vehicle/sizing";
+import type { CircuitVehicle } from "../circuit/vehicle/vehicle";
+import { InstrumentSet } from "../instruments/instrument-set";
+import { type Engine, engineRpm, SAMPLE_S } from "../instruments/rack";
+import { emptySample, type InstrumentSample } from "../instruments/stream";
+import { hoseContent } from "../readings/derive/hose-content";
+import { arrivedKg, RELIEF_OPENS_KPA } from "./arrived";
+import { type DrillCase, ownDraws } from "./drill-case";
+import { channelActs, type Danger, type DrillAct, type DrillChannel, drillChannels } from "./drill-shapes";
+import { type Felt, feelPart } from "./looks";
+
+export interface DrillSample extends InstrumentSample {
+  engine: Engine;
+}
+
+export type CarEvent =
+  | { kind: "danger"; danger: Danger }
+  | { kind: "relief-blew" }
+  | { kind: "relief-shut" }
+  | { kind: "hiss" };
+
+/** Usual hoses, m. */
+const HOSE_M = 1.5;
+/** What the hoses take, let off through a passage that gives it in about so long. */
+const INTO_HOSES_S = 20;
+/** The compressor's relief valve opens and shuts here, kPa absolute, and passes through this, m2; the rush of a start does not open it, s. */
+const RELIEF = { opensKpa: RELIEF_OPENS_KPA, shutsKpa: 2550, areaM2: 2.2e-6, pressedS: 15 };
+/** Run on so long after it blew, and it is the learner's doing. */
+const RAN_ON_S = 30;
+/** A can on the ports, kg; what a can stands, kPa absolute, and how long above it. */
+const CAN_KG = 0.34;
+const CAN_BURSTS_KPA = 1300;
+const CAN_BURSTS_S = 4;
+/** Liquid through a running low side that breaks valves, kg. */
+const SLUG_KG = 0.025;
+const SLUGGED: Fault = { cause: "compressor-worn", severity: 0.9 };
+/** A half open coupler leaks past its seal and holds its gauge at a share of the pressure; lag of what creeps through, s. */
+const HALF_OPEN = { share: 0.68, lagS: 25, leakM2: 1.6e-9 };
+/** A slipped clamp has this share of the pipe and the rest of the air of the bay, which is warmer than the day by so much, K. */
+const SLIPPED = { pipe: 0.4, bayK: 9 };
+
+export class DrillCar {
+  private readonly simulation: CircuitSimulation;
+  private readonly instruments: InstrumentSet;
+  private readonly vehicle: CircuitVehicle;
+  private readonly faults: Fault[];
+  private readonly leaks: Leak[] = [];
+  private readonly startKg: number;
+  private readonly connected = new Set<DrillChannel>();
+  private engine: Engine = "off";
+  private seated: boolean;
+  private canGivenKg = 0;
+  private hose: { leak: Leak; untilS: number } | null = null;
+  private relief: Leak | null = null;
+  /** Since it last blew with the engine running on; null once it was stopped. */
+  private blewAtS: number | null = null;
+  private pressedS = 0;
+  private couplerKpa = 0;
+  private canPressedS = 0;
+  private sluggedKg = 0;
+  private broken = false;
+  private now = 0;
+  private readonly events: CarEvent[] = [];
+
+  /** Errors: RangeError where the label cannot be sized; a case's always can. */
+  constructor(private readonly given: DrillCase) {
+    const { state } = given;
+    const sized = sizeVehicle(state.label, ownDraws(given));
+    if (!sized.ok) throw new RangeError(`no such circuit (${sized.issue.code})`);
+    this.vehicle = sized.value;
+    this.faults = benchFaults(state);
+    this.startKg = arrivedKg(given, this.vehicle);
+    this.seated = given.misread === null;
+    this.simulation = new CircuitSimulation({
+      vehicle: this.vehicle,
+      conditions: { ...state.conditions, rpm: engineRpm.idle },
+      faults: this.faults,
+      leaks: this.leaks,
+      chargeKg: this.startKg,
+      airKg: state.airG / 1000,
+    });
+    this.instruments = new InstrumentSet(this.simulation, { seed: given.spread + 1, rateHz: 1 / SAMPLE_S });
+  }
+
+  get timeS(): number {
+    return this.now;
+  }
+
+  get engineState(): Engine {
+    return this.engine;
+  }
+
+  get isConnected(): ReadonlySet<DrillChannel> {
+    return this.connected;
+  }
+
+  get isBroken(): boolean {
+    return this.broken;
+  }
+
+  get chargeKg(): number {
+    return this.simulation.chargeKg;
+  }
+
+  /** Where every gram is: what came in it and from the can is in it, in the recovery machine, or lost. */
+  get grams(): { startG: number; addedG: number; recoveredG: number; nowG: number; lostG: number } {
+    const addedKg = this.canGivenKg + this.canOnKg();
+    const { recoveredKg } = this.simulation.truth();
+    const nowKg = this.simulation.chargeKg;
+    const g = (kg: number) => kg * 1000;
+    return {
+      startG: g(this.startKg),
+      addedG: g(addedKg),
+      recoveredG: g(recoveredKg),
+      nowG: g(nowKg),
+      lostG: g(this.startKg + addedKg - recoveredKg - nowKg),
+    };
+  }
+
+  private canOnKg(): number {
+    const { containerKg } = this.simulation;
+    return containerKg === null ? 0 : CAN_KG - containerKg;
+  }
+
+  /** What happened by itself since it was last asked. */
+  takeEvents(): CarEvent[] {
+    return this.events.splice(0);
+  }
+
+  setEngine(engine: Engine): void {
+    this.engine = engine;
+    this.simulation.setEngine(engine !== "off", engine === "off" ? engineRpm.idle : engineRpm[engine]);
+  }
+
+  /** Puts the instruments of an act on; gauges take what fills their hoses. */
+  connect(act: DrillAct): void {
+    for (const channel of drillChannels) if (channelActs[channel] === act) this.connected.add(channel);
+    if (act !== "gauges") return;
+    const { refrigerant } = this.vehicle.label;
+    const { ambientC, altitudeM } = this.given.state.conditions;
+    const { lowKpa, highKpa } = this.simulation.truth();
+    const { lowG, highVapourG } = hoseContent(refrigerant, altitudeM, HOSE_M, ambientC, lowKpa, highKpa);
+    const grams = Math.min(lowG + (highVapourG ?? 0), this.simulation.chargeKg * 500);
+    const perM2 = this.simulation.leakFlowKgS(1);
+    if (perM2 <= 0 || grams <= 0) return;
+    const leak: Leak = { place: "service-port", areaM2: grams / 1000 / INTO_HOSES_S / perM2 };
+    this.leaks.push(leak);
+    this.hose = { leak, untilS: this.now + INTO_HOSES_S };
+    if (this.given.misread === "half-open-coupler" && !this.seated)
+      this.leaks.push({ place: "service-port", areaM2: HALF_OPEN.leakM2 });
+  }
+
+  /** Couplers and clamps set anew: what was wrong with them no longer is. */
+  reseat(): void {
+    this.seated = true;
+    for (const leak of this.leaks.filter(({ areaM2 }) => areaM2 === HALF_OPEN.leakM2))
+      this.leaks.splice(this.leaks.indexOf(leak), 1);
+  }
+
+  /** Windows open, blower high, fresh air: as much load as the day gives. */
+  load(): void {
+    this.simulation.setConditions({ blowerPct: 100, airSource: "fresh", cabinReturnC: null });
+  }
+
+  feel(part: PartId): Felt {
+    if (
+      part === "high-port" &&
+      this.given.misread === "half-open-coupler" &&
+      !this.seated &&
+      this.connected.has("high")
+    )
+      this.events.push({ kind: "hiss" });
+    return feelPart(this.given, this.simulation, part);
+  }
+
+  /** Recovery machine on or off; the engine is stopped for it. */
+  recover(on: boolean): void {
+    if (on) this.setEngine("off");
+    this.simulation.setMachine(on ? "recover" : "off");
+  }
+
+  /** Nothing more comes out. */
+  get isEmpty(): boolean {
+    return this.simulation.chargeKg <= EMPTY_KG;
+  }
+
+  /** Opens a can on a port; shut with null. */
+  openCan(port: { side: "low" | "high"; phase: "liquid" | "vapour"; grams: number } | null): void {
+    if (port === null) {
+      this.canGivenKg += this.canOnKg();
+      this.simulation.setContainer(null);
+      return;
+    }
+    const { ambientC } = this.given.state.conditions;
+    this.simulation.setContainer(fullCan(CAN_KG, ambientC, Math.max(38, ambientC)));
+    this.simulation.setCharging({ ...port, opening: 1, stopAtKg: CAN_KG - port.grams / 1000 });
+  }
+
+  get canFlows(): boolean {
+    return this.simulation.chargingPort !== null;
+  }
+
+  /** Moves on by one sample; what is not connected reads nothing. */
+  step(): DrillSample {
+    const before = this.simulation.containerKg;
+    const read = this.instruments.next();
+    this.now += SAMPLE_S;
+    if (this.hose !== null && this.now >= this.hose.untilS) {
+      this.leaks.splice(this.leaks.indexOf(this.hose.leak), 1);
+      this.hose = null;
+    }
+    this.watchRelief();
+    this.watchCan(before);
+    const sample: DrillSample = { ...emptySample(this.now), engine: this.engine };
+    const { rpm, ambient, humidity, recoveredG } = read;
+    Object.assign(sample, { rpm, ambient, humidity, recoveredG });
+    for (const channel of this.connected) sample[channel] = this.misread(channel, read[channel]);
+    return sample;
+  }
+
+  private misread(channel: DrillChannel, value: number | null): number | null {
+    const { misread, state } = this.given;
+    if (value === null || this.seated || misread === null) return value;
+    if (misread === "half-open-coupler" && channel === "high") {
+      this.couplerKpa += ((value * HALF_OPEN.share - this.couplerKpa) * SAMPLE_S) / HALF_OPEN.lagS;
+      return Math.round(this.couplerKpa * 10) / 10;
+    }
+    if (misread !== `slipped-${channel}-clamp`) return value;
+    const bayC = state.conditions.ambientC + (this.engine === "off" ? 0 : SLIPPED.bayK);
+    return Math.round((SLIPPED.pipe * value + (1 - SLIPPED.pipe) * bayC) * 10) / 10;
+  }
+
+  private watchRelief(): void {
+    const kpa = this.simulation.dischargeKpa;
+    if (this.engine === "off") this.blewAtS = null;
+    if (this.blewAtS !== null && this.now - this.blewAtS >= RAN_ON_S) {
+      this.blewAtS = null;
+      this.events.push({ kind: "danger", danger: "ran-on-after-relief" });
+    }
+    if (this.relief === null) {
+      this.pressedS = kpa !== null && kpa >= RELIEF.opensKpa ? this.pressedS + SAMPLE_S : 0;
+      if (this.pressedS < RELIEF.pressedS) return;
+      this.pressedS = 0;
+      this.relief = { place: "discharge-hose", areaM2: RELIEF.areaM2 };
+      this.leaks.push(this.relief);
+      this.blewAtS ??= this.now;
+      this.events.push({ kind: "relief-blew" });
+    } else if (kpa === null || kpa < RELIEF.shutsKpa) {
+      this.leaks.splice(this.leaks.indexOf(this.relief), 1);
+      this.relief = null;
+      this.events.push({ kind: "relief-shut" });
+    }
+  }
+
+  private watchCan(beforeKg: number | null): void {
+    const port = this.simulation.chargingPort;
+    const nowKg = this.simulation.containerKg;
+    if (beforeKg === null || nowKg === null) return;
+    if (port?.side === "high" && this.engine !== "off") {
+      const kpa = this.simulation.dischargeKpa ?? 0;
+      this.canPressedS = kpa > CAN_BURSTS_KPA ? this.canPressedS + SAMPLE_S : 0;
+      if (this.canPressedS >= CAN_BURSTS_S && !this.broken) {
+        this.broken = true;
+        this.openCan(null);
+        this.events.push({ kind: "danger", danger: "can-burst" });
+      }
+      return;
+    }
+    if (this.engine === "off" || !(port?.side === "low" && port.phase === "liquid") || beforeKg <= nowKg) return;
+    const was = this.sluggedKg;
+    this.sluggedKg += beforeKg - nowKg;
+    if (was < SLUG_KG && this.sluggedKg >= SLUG_KG) {
+      this.faults.push(SLUGGED);
+      this.simulation.setConditions({});
+      this.events.push({ kind: "danger", danger: "slugged" });
+    }
+  }
+}

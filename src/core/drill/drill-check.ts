@@ -1,0 +1,293 @@
+/**
+ * Whether a case can be solved at all, and by which way at least. The tests on offer are first weighed in every combination, dearer and dearer, with what
+ * the middle of the instruments would show; a way that tells is then really gone, on the clock and with the instruments of the car, and counts only if it
+ * tells there too.
+ */
+import { benchFaults } from "../bench/bench-state";
+import { makePlant } from "../circuit/steady/plant";
+import { restOf } from "../circuit/steady/rest";
+import { type SteadyState, solveSteady } from "../circuit/steady/steady";
+import { sizeVehicle } from "../circuit/vehicle/sizing";
+import { meetingSeconds } from "../diagnosis/explain/meeting";
+import { engineRpm } from "../instruments/rack";
+import type { RunningSetting } from "../readings/file/reading-file";
+import { arrivedKg } from "./arrived";
+import { actsOf, type DrillCase, ownDraws, truthOfCase } from "./drill-case";
+import { type DrillReadings, nothingRead, probabilityOf, type Speed, tells, weighReadings } from "./drill-readings";
+import { DrillRun } from "./drill-run";
+import { actMinutes, channelActs, type DrillAct, type DrillChannel, drillChannels, spoiledBy } from "./drill-shapes";
+import type { Doing } from "./drill-steps";
+import { looksOf } from "./looks";
+
+/** A step on the way: an act, or an engine speed until it has settled. */
+export const waySteps = [
+  "look",
+  "gauges",
+  "rest",
+  "vent-probe",
+  "suction-clamp",
+  "liquid-clamp",
+  "discharge-clamp",
+  "condenser-air",
+  "line-spots",
+  "command",
+  "reseat",
+  "idle",
+  "fast",
+  "shut-off",
+  "recover",
+] as const;
+export type WayStep = (typeof waySteps)[number];
+
+/** What each step costs about, minutes: a speed needs its time to settle, and gauges a minute at rest before the engine is started. */
+const wayMinutes: Record<WayStep, number> = {
+  look: actMinutes.look,
+  gauges: actMinutes.gauges,
+  rest: 1,
+  "vent-probe": actMinutes["vent-probe"],
+  "suction-clamp": actMinutes["suction-clamp"],
+  "liquid-clamp": actMinutes["liquid-clamp"],
+  "discharge-clamp": actMinutes["discharge-clamp"],
+  "condenser-air": actMinutes["condenser-air"],
+  "line-spots": actMinutes["line-spots"],
+  command: actMinutes.command,
+  reseat: actMinutes.reseat,
+  idle: 3.5,
+  fast: 2.5,
+  "shut-off": 4,
+  recover: actMinutes.recover,
+};
+
+export interface DrillCheck {
+  /** The cheapest way that was gone and told; null where none does. */
+  way: WayStep[] | null;
+  /** What the clock said at its end. */
+  minutes: number;
+  /** How probable the truth was then, and with everything on offer read. */
+  probability: number;
+  atBest: number;
+  /** The clutch cycles on the low side at one speed at least. */
+  cycles: boolean;
+}
+
+/** Combinations weighed at most, and ways gone at most. */
+const MOST_WEIGHED = 3000;
+const MOST_GONE = 4;
+/** With instruments that err a way has to tell by so much more. */
+const MARGIN = 0.06;
+
+/** What instruments that do not err would show with each step; null where the car has no steady state. */
+interface Shown {
+  running: Partial<Record<Speed, Record<DrillChannel, number> & Partial<RunningSetting>>>;
+  rest: DrillReadings["rest"];
+  equalise: DrillReadings["equalise"];
+  recoveredG: number;
+}
+
+function shownBy(given: DrillCase): Shown | null {
+  const { state } = given;
+  const sized = sizeVehicle(state.label, ownDraws(given));
+  if (!sized.ok) return null;
+  const running: Shown["running"] = {};
+  const faults = benchFaults(state);
+  const amount = { chargeKg: arrivedKg(given, sized.value), airKg: state.airG / 1000 };
+  let equalise: Shown["equalise"] = null;
+  let plant = makePlant(sized.value, state.conditions, faults, amount);
+  for (const speed of ["idle", "fast"] as const) {
+    plant = makePlant(sized.value, { ...state.conditions, rpm: engineRpm[speed] }, faults, amount);
+    const solved = solveSteady(plant, undefined, false);
+    if (!solved.ok) return null;
+    if (solved.value.kind === "running") {
+      const { state: steady } = solved.value;
+      running[speed] = settingOf(steady, plant.atmosphereKpa, engineRpm[speed]);
+      equalise = metIn(meetingSeconds(plant, steady.superheatK));
+    } else {
+      const { rest, ventC } = solved.value;
+      const kpa = rest.pressureKpa - plant.atmosphereKpa;
+      const line = state.conditions.ambientC + 4;
+      running[speed] = {
+        rpm: engineRpm[speed],
+        low: kpa,
+        high: kpa,
+        vent: ventC,
+        suction: line,
+        liquid: line,
+        discharge: line,
+        condenserIn: plant.condenserInletC,
+        condenserOut: plant.condenserInletC,
+        meteringIn: line,
+        command: 100,
+      };
+    }
+  }
+  const rest = restOf(plant, state.conditions.ambientC).pressureKpa - plant.atmosphereKpa;
+  return {
+    running,
+    rest: { lowKpa: rest, highKpa: rest, soakC: state.conditions.ambientC },
+    equalise,
+    recoveredG: amount.chargeKg * 990,
+  };
+}
+
+function metIn(seconds: number): DrillReadings["equalise"] {
+  const longest = actMinutes["shut-off"] * 60;
+  return seconds > longest ? { seconds: longest, equalised: false } : { seconds: Math.round(seconds), equalised: true };
+}
+
+function settingOf(state: SteadyState, atmosphereKpa: number, rpm: number) {
+  const swing = state.limitedBy === "low" ? state.cycling : null;
+  return {
+    rpm,
+    low: (swing?.lowMeanKpa ?? state.lowKpa) - atmosphereKpa,
+    high: state.highKpa + (state.cycling?.highEngagedKpa ?? 0) - atmosphereKpa,
+    vent: state.ventC,
+    suction: state.suctionLineC,
+    liquid: state.liquidLineC,
+    discharge: state.dischargeLineC,
+    condenserIn: state.condenserInletAirC,
+    condenserOut: state.condenserOutletAirC,
+    meteringIn: state.meteringInletC,
+    command: state.command * 100,
+    ...(swing && {
+      lowMinKpa: swing.lowMinKpa - atmosphereKpa,
+      lowMaxKpa: swing.lowMaxKpa - atmosphereKpa,
+      cyclePeriodS: swing.periodS,
+    }),
+  };
+}
+
+function readingsBy(given: DrillCase, shown: Shown, steps: ReadonlySet<WayStep>): DrillReadings {
+  const bad = given.misread === null || steps.has("reseat") ? null : spoiledBy[given.misread];
+  const on = drillChannels.filter((channel) => steps.has(channelActs[channel]) && channel !== bad);
+  const running: DrillReadings["running"] = {};
+  for (const speed of ["idle", "fast"] as const) {
+    const all = shown.running[speed];
+    if (all === undefined || !steps.has(speed)) continue;
+    const { lowMinKpa, lowMaxKpa, cyclePeriodS } = all;
+    running[speed] = {
+      rpm: all.rpm ?? null,
+      ...Object.fromEntries(on.map((channel) => [fieldNames[channel], all[channel]])),
+      ...(on.includes("low") && lowMinKpa !== undefined ? { lowMinKpa, lowMaxKpa, cyclePeriodS } : {}),
+    };
+  }
+  return {
+    ...nothingRead,
+    running,
+    rest:
+      steps.has("rest") && shown.rest ? { ...shown.rest, highKpa: bad === "high" ? null : shown.rest.highKpa } : null,
+    equalise: steps.has("shut-off") ? shown.equalise : null,
+    recoveredG: steps.has("recover") ? shown.recoveredG : null,
+    found: steps.has("look") ? looksOf(given) : [],
+  };
+}
+
+const fieldNames = {
+  low: "lowKpa",
+  high: "highKpa",
+  vent: "ventC",
+  suction: "suctionLineC",
+  liquid: "liquidLineC",
+  discharge: "dischargeLineC",
+  condenserIn: "condenserInletAirC",
+  condenserOut: "condenserOutletAirC",
+  meteringIn: "meteringInletC",
+  command: "compressorDutyPct",
+} as const satisfies Record<DrillChannel, keyof RunningSetting>;
+
+function stepsOn(given: DrillCase): WayStep[] {
+  const acts: readonly (DrillAct | WayStep)[] = [...actsOf(given), "rest", "idle", "fast"];
+  return waySteps.filter((step) => acts.includes(step) && (step !== "reseat" || given.misread !== null));
+}
+
+/** A combination that makes no sense, or holds something that is then not used. */
+function senseless(steps: ReadonlySet<WayStep>): boolean {
+  const runs = steps.has("idle") || steps.has("fast");
+  if ((steps.has("rest") || steps.has("shut-off")) && !steps.has("gauges")) return true;
+  if (steps.has("shut-off") && !runs) return true;
+  const instruments = drillChannels.some((channel) => steps.has(channelActs[channel]));
+  return instruments !== (runs || steps.has("rest"));
+}
+
+export function checkCase(given: DrillCase): DrillCheck {
+  const shown = shownBy(given);
+  const truth = truthOfCase(given);
+  const none: DrillCheck = { way: null, minutes: 0, probability: 0, atBest: 0, cycles: false };
+  if (shown === null) return none;
+  const on = stepsOn(given);
+  const probable = (steps: ReadonlySet<WayStep>) =>
+    probabilityOf(truth, weighReadings(given, readingsBy(given, shown, steps)));
+  const atBest = probable(new Set(on));
+  const cycles = Object.values(shown.running).some(({ cyclePeriodS }) => cyclePeriodS !== undefined);
+  let weighed = 0;
+  let gone = 0;
+  for (const steps of dearer(on)) {
+    if (senseless(steps)) continue;
+    if (++weighed > MOST_WEIGHED || gone >= MOST_GONE) break;
+    if (!tells(probable(steps) - MARGIN)) continue;
+    gone++;
+    const { minutes, probability } = goWay(given, [...steps]);
+    if (tells(probability)) return { way: [...steps], minutes, probability, atBest, cycles };
+  }
+  // Instruments that err, and a car that differs from the middle of its kind, may want all there is.
+  for (const way of [on.filter((step) => step !== "recover"), on]) {
+    const { minutes, probability } = goWay(given, way);
+    if (tells(probability)) return { way, minutes, probability, atBest, cycles };
+  }
+  return { ...none, atBest, cycles };
+}
+
+/** All combinations, the cheapest first. */
+function* dearer(on: readonly WayStep[]): Generator<ReadonlySet<WayStep>> {
+  const all: { minutes: number; mask: number }[] = [];
+  for (let mask = 1; mask < 1 << on.length; mask++) {
+    let minutes = 0;
+    for (let i = 0; i < on.length; i++) if (mask & (1 << i)) minutes += wayMinutes[on[i]!];
+    all.push({ minutes, mask });
+  }
+  all.sort((a, b) => a.minutes - b.minutes || a.mask - b.mask);
+  for (const { mask } of all) yield new Set(on.filter((_, i) => mask & (1 << i)));
+}
+
+/** The acts of a way at the car, in the order in which they are done. */
+export function actsOfWay(way: readonly WayStep[]): Doing[] {
+  const act = (act: DrillAct): Doing => ({ does: "act", act });
+  const speed = (engine: Speed): Doing => ({ does: "engine", engine });
+  const on = way.filter(
+    (step) => !["rest", "idle", "fast", "shut-off", "recover", "reseat"].includes(step),
+  ) as DrillAct[];
+  // The wrong reading is set right once everything is on.
+  return [
+    ...on.map(act),
+    ...(way.includes("reseat") ? [act("reseat")] : []),
+    ...(way.includes("idle") ? [speed("idle"), act("settle")] : []),
+    ...(way.includes("fast") ? [speed("fast"), act("settle")] : []),
+    ...(way.includes("shut-off") ? [act("shut-off")] : []),
+    ...(way.includes("recover") ? [act("recover")] : []),
+  ];
+}
+
+/** A minute at rest with the gauges on, samples. */
+const REST_SAMPLES = 120;
+
+/** Goes a way at the car and says what its readings told. What is believed meanwhile is not asked. */
+export function goWay(
+  given: DrillCase,
+  way: readonly WayStep[],
+): { run: DrillRun; minutes: number; probability: number } {
+  const run = new DrillRun(given);
+  const rests = way.includes("rest");
+  let rested = false;
+  for (const step of actsOfWay(way)) {
+    if (rests && !rested && (step.does === "engine" || (step.does === "act" && step.act === "recover"))) {
+      run.live(REST_SAMPLES);
+      rested = true;
+    }
+    if (run.beliefDue) for (const _ of run.act({ does: "belief", causes: ["none"] }));
+    if (run.refusal(step) === null) for (const _ of run.act(step));
+  }
+  if (rests && !rested) run.live(REST_SAMPLES);
+  // A way that does harm is none.
+  const harms = run.events.some(({ kind }) => kind === "danger" || kind === "relief-blew");
+  const probability = harms ? 0 : probabilityOf(truthOfCase(given), weighReadings(given, run.readings));
+  return { run, minutes: run.atS / 60, probability };
+}

@@ -1,0 +1,385 @@
+/**
+ * One run at the car of a case: the acts, the clock they cost, what was read and when. It is kept as its acts alone, and played again from them to the
+ * same readings: nothing is lost when the page goes, and a debrief can be made of it years later.
+ */
+import { SAMPLE_S } from "../instruments/rack";
+import { channels, type StreamChannel, streamChannels, takenChannels } from "../readings/channels";
+import type { RunningSetting } from "../readings/file/reading-file";
+import { cycleOfStream, judgeStream, type StreamCycle } from "../readings/stream/judged-stream";
+import { followShutOff } from "../readings/stream/shut-off";
+import { type CarEvent, DrillCar, type DrillSample } from "./drill-car";
+import { actsOf, type DrillCase } from "./drill-case";
+import { type DrillReadings, nothingRead, type Speed } from "./drill-readings";
+import { actMinutes, CAN_ACT_G, channelActs, type DrillAct, drillChannels, type Found } from "./drill-shapes";
+import { BELIEF_AT_S, type Doing, type DrillStep } from "./drill-steps";
+import { type Felt, looksOf } from "./looks";
+
+export type RunEvent =
+  | { atS: number; kind: "act"; act: DrillAct; tookS: number; felt: Felt | null; found: readonly Found[] }
+  | { atS: number; kind: "engine"; engine: "off" | "idle" | "fast" }
+  | ({ atS: number } & CarEvent);
+
+/** The readings after something new was to be read of the car. */
+export interface ToldMoment {
+  atS: number;
+  readings: DrillReadings;
+  /** Names of what is new: "idle low", "rest", "look". */
+  news: string[];
+}
+
+export type Refusal =
+  | { code: "over" }
+  | { code: "not-on-offer" }
+  | { code: "engine-off" }
+  | { code: "engine-on" }
+  | { code: "no-gauges" }
+  | { code: "already" }
+  | { code: "empty" }
+  /** The learner is asked what they think, and has not said it. */
+  | { code: "belief-first" };
+
+/** Readings are looked at so often, s. */
+const LOOK_S = 15;
+const LOOK_SAMPLES = LOOK_S / SAMPLE_S;
+const MINUTE_SAMPLES = 60 / SAMPLE_S;
+/** What is judged reaches back so far, s. */
+const REACH_S = 170;
+/** A car that has stood so long is at rest. */
+const RESTED_S = 1500;
+/** A value that moved less than this is the same reading: kPa low, kPa high, K and %. */
+const SAME = { lowKpa: 6, highKpa: 20, other: 0.8 } as const;
+/** Batches of an act that is watched, samples. */
+const BATCH = 40;
+const MEAN_S = 8;
+
+export class DrillRun {
+  private readonly car: DrillCar;
+  readonly script: DrillStep[] = [];
+  readonly events: RunEvent[] = [];
+  readonly told: ToldMoment[] = [];
+  readings: DrillReadings = nothingRead;
+  /** Samples since the car came in. */
+  at = 0;
+  private recent: DrillSample[] = [];
+  private sinceS = 0;
+  private stoodS = RESTED_S;
+  private weighed = false;
+
+  constructor(readonly given: DrillCase) {
+    this.car = new DrillCar(given);
+  }
+
+  get atS(): number {
+    return this.at * SAMPLE_S;
+  }
+
+  get engine() {
+    return this.car.engineState;
+  }
+
+  get connected() {
+    return this.car.isConnected;
+  }
+
+  get grams() {
+    return this.car.grams;
+  }
+
+  get committed(): Extract<DrillStep, { does: "commit" }> | null {
+    const last = this.script.at(-1);
+    return last?.does === "commit" ? last : null;
+  }
+
+  /** By accident or by answer. */
+  get isOver(): boolean {
+    return this.car.isBroken || this.committed !== null;
+  }
+
+  get beliefDue(): boolean {
+    const given = this.script.filter(({ does }) => does === "belief").length;
+    const due = BELIEF_AT_S.filter((s) => this.atS >= s).length;
+    return !this.isOver && due > given;
+  }
+
+  /** How the needles that are on stand: the slowest speaks. */
+  get settled(): "off" | "waiting" | "settling" | "cycling" | "steady" {
+    if (this.engine === "off") return "off";
+    const judged = judgeStream(this.recent, this.sinceS);
+    const states = streamChannels
+      .filter(
+        (channel) => channel !== "ambient" && drillChannels.some((one) => one === channel && this.connected.has(one)),
+      )
+      .map((channel) => judged.states[channel].state);
+    const order = ["waiting", "settling", "cycling", "steady"] as const;
+    if (states.length === 0) return "waiting";
+    if (states.includes("cycling") && cycleOfStream(this.recent, this.sinceS, judged) === null) return "settling";
+    return order.find((state) => states.some((one) => one === state))!;
+  }
+
+  refusal(step: Doing): Refusal | null {
+    if (this.isOver) return { code: "over" };
+    if (step.does === "belief" || step.does === "commit") return null;
+    if (this.beliefDue) return { code: "belief-first" };
+    if (step.does === "engine") return null;
+    const { act } = step;
+    const own = drillChannels.filter((channel) => channelActs[channel] === act);
+    const anyway: readonly DrillAct[] = ["feel", "hint", "vapour-low", "liquid-low", "liquid-high"];
+    if (!anyway.includes(act) && !actsOf(this.given).includes(act)) return { code: "not-on-offer" };
+    if (own.length > 0 && own.every((channel) => this.connected.has(channel))) return { code: "already" };
+    const running = this.engine !== "off";
+    if ((act === "settle" || act === "shut-off" || act === "load") && !running) return { code: "engine-off" };
+    if (act === "stand" && running) return { code: "engine-on" };
+    if (act === "shut-off" && !this.connected.has("high")) return { code: "no-gauges" };
+    if (act === "look" && this.events.some((event) => event.kind === "act" && event.act === "look"))
+      return { code: "already" };
+    if (act === "vapour-low" && !running) return { code: "engine-off" };
+    if (act === "recover" && this.weighed) return { code: "empty" };
+    return null;
+  }
+
+  /** Time passes with nobody doing anything. */
+  live(samples: number): DrillSample[] {
+    const made: DrillSample[] = [];
+    for (let i = 0; i < samples && !this.isOver; i++) made.push(this.step());
+    return made;
+  }
+
+  /** Does one thing and yields what the instruments show meanwhile. Errors: RangeError for what {@link refusal} refuses. */
+  *act(given: Doing): Generator<DrillSample[], RunEvent | null> {
+    const refused = this.refusal(given);
+    if (refused !== null) throw new RangeError(`refused: ${refused.code}`);
+    const step = { at: this.at, ...given } as DrillStep;
+    this.script.push(step);
+    if (step.does === "belief" || step.does === "commit") return null;
+    if (step.does === "engine") {
+      this.changed();
+      this.car.setEngine(step.engine);
+      const event: RunEvent = { atS: this.atS, kind: "engine", engine: step.engine };
+      this.events.push(event);
+      return event;
+    }
+    const { act } = step;
+    const fromS = this.atS;
+    const event = { atS: fromS, kind: "act" as const, act, tookS: 0, felt: null as Felt | null, found: [] as Found[] };
+    this.events.push(event);
+    yield* this.during(act);
+    if (act === "look") event.found = looksOf(this.given);
+    if (act === "feel" && step.part) {
+      event.felt = this.car.feel(step.part);
+      if (event.felt.found !== null) event.found = [event.felt.found];
+      this.takeCarEvents();
+    }
+    event.tookS = this.atS - fromS;
+    if (event.found.length > 0) this.see(event.found);
+    else if (act === "look") this.tell(["look"]);
+    return event;
+  }
+
+  private *during(act: DrillAct): Generator<DrillSample[]> {
+    const most = Math.round(actMinutes[act] * MINUTE_SAMPLES);
+    if (act === "recover") {
+      this.changed();
+      this.car.recover(true);
+      // What the machine does not need of its time is the work around it.
+      yield* this.pass(most, () => false);
+      this.car.recover(false);
+      this.weighed = true;
+      const { recoveredG } = this.car.grams;
+      this.readings = { ...this.readings, recoveredG: Math.round(recoveredG) };
+      this.tell(["weighed"]);
+      return;
+    }
+    if (act === "vapour-low" || act === "liquid-low" || act === "liquid-high") {
+      // What was read before is of another charge.
+      this.changed();
+      this.readings = { ...nothingRead, found: this.readings.found };
+      const side = act === "liquid-high" ? "high" : "low";
+      this.car.openCan({ side, phase: act === "vapour-low" ? "vapour" : "liquid", grams: CAN_ACT_G });
+      yield* this.pass(most, () => {
+        if (this.car.canFlows) this.changed();
+        return !this.car.canFlows;
+      });
+      this.car.openCan(null);
+      return;
+    }
+    if (act === "load") {
+      this.changed();
+      this.car.load();
+    }
+    if (act === "shut-off") {
+      const ran = this.engine;
+      this.changed();
+      this.car.setEngine("off");
+      const from = this.at;
+      const before = this.recent.at(-1)!;
+      const since: DrillSample[] = [before];
+      const follow = () =>
+        followShutOff(
+          since.map(({ time, rpm, low, high }) => ({ time, rpm: rpm ?? 0, low: low ?? 0, high: high ?? 0 })),
+        );
+      yield* this.pass(most, (made) => {
+        since.push(...made);
+        return since.length % 20 === 0 && follow().state === "met";
+      });
+      const end = follow();
+      if (ran !== "off" && (end.state === "met" || end.state === "watching" || end.state === "approaching")) {
+        const seconds = end.state === "met" ? Math.round(end.seconds) : Math.round((this.at - from) * SAMPLE_S);
+        this.readings = { ...this.readings, equalise: { seconds, equalised: end.state === "met" } };
+        this.tell(["shut-off"]);
+      }
+      return;
+    }
+    if (act === "settle") {
+      let looked = 0;
+      yield* this.pass(most, () => {
+        if (++looked % LOOK_SAMPLES !== 0) return false;
+        const { settled } = this;
+        return settled === "steady" || settled === "cycling";
+      });
+      this.read();
+      return;
+    }
+    yield* this.pass(most, () => false);
+    if (act === "reseat") {
+      this.car.reseat();
+      this.changed();
+    } else this.car.connect(act);
+  }
+
+  /** Lets time go by, in batches, until it is enough. */
+  private *pass(most: number, enough: (made: DrillSample[]) => boolean): Generator<DrillSample[]> {
+    let batch: DrillSample[] = [];
+    for (let i = 0; i < most && !this.car.isBroken; i++) {
+      const sample = this.step();
+      batch.push(sample);
+      const stop = enough([sample]);
+      if (batch.length === BATCH || stop) {
+        yield batch;
+        batch = [];
+      }
+      if (stop) return;
+    }
+    if (batch.length > 0) yield batch;
+  }
+
+  private step(): DrillSample {
+    const sample = this.car.step();
+    this.at++;
+    this.stoodS = this.engine === "off" ? this.stoodS + SAMPLE_S : 0;
+    this.recent.push(sample);
+    if (this.recent.length > (2 * REACH_S) / SAMPLE_S) this.recent = this.recent.slice(-REACH_S / SAMPLE_S);
+    this.takeCarEvents();
+    if (this.at % LOOK_SAMPLES === 0) this.read();
+    return sample;
+  }
+
+  private takeCarEvents(): void {
+    for (const event of this.car.takeEvents()) this.events.push({ atS: this.atS, ...event });
+  }
+
+  /** From here on the needles answer to something else. */
+  private changed(): void {
+    this.sinceS = this.atS;
+  }
+
+  private see(found: readonly Found[]): void {
+    const known = this.readings.found;
+    const more = found.filter(({ part, sign }) => !known.some((one) => one.part === part && one.sign === sign));
+    if (more.length === 0) return;
+    this.readings = { ...this.readings, found: [...known, ...more] };
+    this.tell(more.map(({ part, sign }) => `${sign} ${part}`));
+  }
+
+  private tell(news: string[]): void {
+    this.told.push({ atS: this.atS, readings: this.readings, news });
+  }
+
+  /** Takes what has settled; the same rules as at a real car. */
+  private read(): void {
+    if (this.connected.size === 0 || this.weighed || this.car.canFlows) return;
+    const judged = judgeStream(this.recent, this.sinceS);
+    if (this.engine === "off") {
+      const { low, high } = judged.states;
+      if (this.stoodS < RESTED_S || low.state !== "steady") return;
+      const rest = {
+        lowKpa: Math.round(low.mean),
+        highKpa: high.state === "steady" ? Math.round(high.mean) : null,
+        soakC: this.given.state.conditions.ambientC,
+      };
+      if (JSON.stringify(rest) !== JSON.stringify(this.readings.rest) && this.readings.rest?.highKpa == null) {
+        this.readings = { ...this.readings, rest };
+        this.tell(["rest"]);
+      }
+      return;
+    }
+    const speed: Speed = this.engine;
+    const cycle = cycleOfStream(this.recent, this.sinceS, judged);
+    const calm = cycle !== null || judged.states.low.state === "steady";
+    const read: RunningSetting = {};
+    for (const channel of drillChannels) {
+      if (!this.connected.has(channel)) continue;
+      const value = this.valueOf(channel, judged, cycle, calm);
+      if (value !== null) read[fields[channel]] = value;
+    }
+    if (cycle !== null && read.lowKpa != null) {
+      const { lowMeanKpa, highEngagedKpa, lowMinKpa, lowMaxKpa, periodS } = cycle.swing;
+      read.lowKpa = lowMeanKpa;
+      if (read.highKpa != null) read.highKpa = highEngagedKpa;
+      Object.assign(read, { lowMinKpa, lowMaxKpa, cyclePeriodS: periodS });
+    }
+    const known = this.readings.running[speed] ?? {};
+    const news = (Object.keys(read) as (keyof RunningSetting)[]).filter((field) => {
+      if (field === "lowMinKpa" || field === "lowMaxKpa" || field === "cyclePeriodS") return false;
+      const before = known[field];
+      const limit = field === "lowKpa" || field === "highKpa" ? SAME[field] : SAME.other;
+      return before == null || Math.abs(before - read[field]!) > limit;
+    });
+    if (news.length === 0) return;
+    const rpm = Math.round((this.recent.at(-1)?.rpm ?? 0) / 10) * 10;
+    this.readings = { ...this.readings, running: { ...this.readings.running, [speed]: { ...known, ...read, rpm } } };
+    this.tell(news.map((field) => `${speed} ${field}`));
+  }
+
+  private valueOf(
+    channel: (typeof drillChannels)[number],
+    judged: ReturnType<typeof judgeStream>,
+    cycle: StreamCycle | null,
+    calm: boolean,
+  ): number | null {
+    const digits = channel === "low" || channel === "high" || channel === "command" ? 0 : 1;
+    const rounded = (value: number | null) => (value === null ? null : Number(value.toFixed(digits)));
+    const streams = takenChannels.find((one) => one === channel);
+    if (streams !== undefined) {
+      const state = judged.states[streams as StreamChannel];
+      if (state.state === "steady") return rounded(state.mean);
+      return cycle === null ? null : rounded(cycle.at(streams as StreamChannel));
+    }
+    const recent = this.recent.filter(({ time }) => time > Math.max(this.sinceS + LOOK_S, this.atS - MEAN_S));
+    const values = recent.flatMap((sample) => sample[channel] ?? []);
+    if (!calm || values.length < 4) return null;
+    return rounded(values.reduce((sum, value) => sum + value, 0) / values.length);
+  }
+}
+
+const fields = Object.fromEntries(drillChannels.map((channel) => [channel, channels[channel].field])) as Record<
+  (typeof drillChannels)[number],
+  "lowKpa"
+>;
+
+/** Plays a run again from its acts, up to `at` samples; gives it as it stood. */
+export function replay(
+  given: DrillCase,
+  script: readonly DrillStep[],
+  at: number,
+): { run: DrillRun; samples: DrillSample[] } {
+  const run = new DrillRun(given);
+  const samples: DrillSample[] = [];
+  for (const { at: when, ...step } of script) {
+    samples.push(...run.live(when - run.at));
+    // A script of another release may hold what is refused now: passed over, the rest goes on.
+    if (run.refusal(step) !== null) continue;
+    for (const batch of run.act(step)) samples.push(...batch);
+  }
+  samples.push(...run.live(at - run.at));
+  return { run, samples };
+}

@@ -1,0 +1,32 @@
+/** What a learner does, as it is kept; light enough for a page, which does not load the simulator for it. */
+import { causes, faultCauses } from "../causes/catalogue";
+import { partIds } from "../causes/signs";
+import * as z from "../zod";
+import { drillActs } from "./drill-shapes";
+
+/** What the learner did; `at` in samples of half a second since the car came in. */
+export const drillStepSchema = z.discriminatedUnion("does", [
+  z.strictObject({
+    at: z.int().min(0),
+    does: z.literal("act"),
+    act: z.enum(drillActs),
+    part: z.enum(partIds).nullish(),
+  }),
+  z.strictObject({ at: z.int().min(0), does: z.literal("engine"), engine: z.enum(["off", "idle", "fast"]) }),
+  z.strictObject({ at: z.int().min(0), does: z.literal("belief"), causes: z.array(z.enum(causes)).min(1).max(3) }),
+  z.strictObject({
+    at: z.int().min(0),
+    does: z.literal("commit"),
+    /** None: nothing is wrong with it. */
+    causes: z.array(z.enum(faultCauses)).max(3),
+    /** To be put in, or taken out (negative); null: to be weighed first. */
+    grams: z.number().min(-5000).max(5000).nullable(),
+  }),
+]);
+export type DrillStep = z.infer<typeof drillStepSchema>;
+
+/** A step before its moment is known. */
+export type Doing = DrillStep extends infer Step ? (Step extends { at: number } ? Omit<Step, "at"> : never) : never;
+
+/** When a belief is asked for, s. */
+export const BELIEF_AT_S = [600, 1200] as const;

@@ -1,0 +1,165 @@
+/**
+ * What a learner has done and what is due again. Each run is kept with its acts and its result; when something comes again follows from all runs in
+ * their order, so that two devices' runs are simply put together. Scheduling by FSRS (the library ts-fsrs, its published default weights).
+ */
+import { type Card, createEmptyCard, fsrs, type Grade, Rating } from "ts-fsrs";
+import { type Cause, faultCauses } from "../causes/catalogue";
+import { readTextRecord, type TextIssue } from "../read-record";
+import type { Result } from "../result";
+import * as z from "../zod";
+import type { Debrief } from "./debrief";
+import { type DrillTheme, drillThemes, type Mistake, mistakes } from "./drill-shapes";
+import { drillStepSchema } from "./drill-steps";
+
+export const learnerSchema = z.strictObject({
+  id: z.string().min(1).max(100),
+  name: z.string().max(100),
+  createdAt: z.iso.datetime(),
+});
+export type Learner = z.infer<typeof learnerSchema>;
+
+const causesSchema = z.array(z.enum(faultCauses));
+
+export const drillRecordSchema = z.strictObject({
+  id: z.string().min(1).max(100),
+  learnerId: z.string().min(1).max(100),
+  at: z.iso.datetime(),
+  /** Of a made case, or the address of a state of the bench. */
+  code: z.string().max(20).nullable(),
+  bench: z.string().max(4000).nullable(),
+  theme: z.enum(drillThemes).nullable(),
+  script: z.array(drillStepSchema).max(2000),
+  /** Samples of half a second. */
+  endAt: z.int().min(0),
+  truth: causesSchema,
+  /** Null after an accident. */
+  causes: causesSchema.nullable(),
+  mistakes: z.array(z.enum(mistakes)),
+  score: z.int().min(0).max(100),
+  minutes: z.number().min(0),
+  wayMinutes: z.number().min(0).nullable(),
+});
+export type DrillRecord = z.infer<typeof drillRecordSchema>;
+
+export function recordOf(
+  debrief: Debrief,
+  run: Pick<DrillRecord, "id" | "learnerId" | "at" | "code" | "bench" | "theme" | "script" | "endAt">,
+): DrillRecord {
+  const { truth, causes, mistakes, score, minutes, way, wayMinutes } = debrief;
+  const tenth = (value: number) => Math.round(value * 10) / 10;
+  return {
+    ...run,
+    truth,
+    causes,
+    mistakes,
+    score: score.total,
+    minutes: tenth(minutes),
+    wayMinutes: way === null ? null : tenth(wayMinutes),
+  };
+}
+
+/** What is practised: a cause, or a theme. */
+export type Subject = { kind: "cause"; cause: Cause } | { kind: "theme"; theme: DrillTheme };
+
+export interface SubjectStanding {
+  subject: Subject;
+  runs: number;
+  right: number;
+  /** When it is due again. */
+  dueAt: Date;
+  lastAt: Date;
+}
+
+/** A cause is due for itself, not for another that was missed beside it. */
+function gradeOf(subject: Subject, { truth, causes: said, mistakes }: DrillRecord): Grade {
+  if (said === null) return Rating.Again;
+  const none = mistakes.includes("condemned-a-sound-car") || mistakes.includes("wrong-cause");
+  if (subject.kind === "cause") {
+    const hit = subject.cause === "none" ? said.length === 0 : said.some((cause) => cause === subject.cause);
+    if (!hit) return Rating.Again;
+  } else if (none || said.length < truth.length) return Rating.Again;
+  return mistakes.length > 0 ? Rating.Hard : Rating.Good;
+}
+
+const keyOf = (subject: Subject) => (subject.kind === "cause" ? `cause ${subject.cause}` : `theme ${subject.theme}`);
+
+export function subjectsOf({ truth, theme }: Pick<DrillRecord, "truth" | "theme">): Subject[] {
+  const acting: readonly Cause[] = truth.length === 0 ? ["none"] : truth;
+  return [
+    ...acting.map((cause): Subject => ({ kind: "cause", cause })),
+    ...(theme === null ? [] : [{ kind: "theme", theme } as const]),
+  ];
+}
+
+/** Days only: what was missed in the morning is not asked again at noon. */
+const scheduler = fsrs({ enable_fuzz: false, enable_short_term: false });
+
+/** Everything that was practised, what is due first, first. */
+export function standingOf(records: readonly DrillRecord[]): SubjectStanding[] {
+  const found = new Map<string, SubjectStanding & { card: Card }>();
+  for (const record of [...records].sort((a, b) => a.at.localeCompare(b.at) || a.id.localeCompare(b.id))) {
+    const at = new Date(record.at);
+    for (const subject of subjectsOf(record)) {
+      const known = found.get(keyOf(subject));
+      const grade = gradeOf(subject, record);
+      const card = scheduler.next(known?.card ?? createEmptyCard(at), at, grade).card;
+      found.set(keyOf(subject), {
+        subject,
+        runs: (known?.runs ?? 0) + 1,
+        right: (known?.right ?? 0) + (grade === Rating.Again ? 0 : 1),
+        dueAt: card.due,
+        lastAt: at,
+        card,
+      });
+    }
+  }
+  return [...found.values()]
+    .map(({ card: _, ...standing }) => standing)
+    .sort((a, b) => a.dueAt.getTime() - b.dueAt.getTime());
+}
+
+export const dueOf = (standing: readonly SubjectStanding[], now: Date): SubjectStanding[] =>
+  standing.filter(({ dueAt }) => dueAt.getTime() <= now.getTime());
+
+/** How often each sort of mistake was made: in the earlier and in the later half of the runs, and in how many runs. */
+export function mistakesOverTime(
+  records: readonly DrillRecord[],
+): { mistake: Mistake; earlier: number; later: number; earlierOf: number; laterOf: number }[] {
+  const sorted = [...records].sort((a, b) => a.at.localeCompare(b.at));
+  const half = Math.floor(sorted.length / 2);
+  const [early, late] = [sorted.slice(0, half), sorted.slice(half)];
+  const count = (list: readonly DrillRecord[], mistake: Mistake) =>
+    list.filter((record) => record.mistakes.includes(mistake)).length;
+  return mistakes
+    .map((mistake) => ({
+      mistake,
+      earlier: count(early, mistake),
+      later: count(late, mistake),
+      earlierOf: early.length,
+      laterOf: late.length,
+    }))
+    .filter(({ earlier, later }) => earlier + later > 0);
+}
+
+const book = {
+  learners: z.array(learnerSchema).max(1000).readonly(),
+  drills: z.array(drillRecordSchema).max(100_000).readonly(),
+};
+/** As a shop's file holds them. */
+export const drillBookSchema = z.strictObject(book);
+export const drillFileSchema = z.strictObject({
+  format: z.literal("evrid.drills"),
+  version: z.literal(1),
+  ...book,
+});
+export const DRILL_FILE_VERSION = 1;
+
+export type DrillBook = z.infer<typeof drillBookSchema>;
+
+export function writeDrillFile({ learners, drills }: DrillBook): string {
+  return `${JSON.stringify({ format: "evrid.drills", version: DRILL_FILE_VERSION, learners, drills }, null, 1)}\n`;
+}
+
+export function readDrillFile(text: string): Result<DrillBook, TextIssue> {
+  return readTextRecord(text, "evrid.drills", DRILL_FILE_VERSION, drillFileSchema);
+}

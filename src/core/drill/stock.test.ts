@@ -1,0 +1,34 @@
+import { describe, expect, it } from "vitest";
+import { caseOfCode } from "./drill-case";
+import { checkCase, goWay, type WayStep } from "./drill-check";
+import { readCode } from "./drill-code";
+import { tells } from "./drill-readings";
+import { drillThemes } from "./drill-shapes";
+import stock from "./stock.json";
+
+const all = stock.map((one) => {
+  const parts = readCode(one.code);
+  if (!parts.ok) throw new RangeError(one.code);
+  return { ...one, theme: parts.value.theme, given: caseOfCode(parts.value) };
+});
+
+describe("the stock of checked codes", () => {
+  it("has as many of every theme, none twice", () => {
+    expect(all).toHaveLength(300);
+    expect(new Set(all.map(({ code }) => code)).size).toBe(300);
+    for (const theme of drillThemes) expect(all.filter((one) => one.theme === theme)).toHaveLength(30);
+  });
+
+  it("can be answered, each of the 300: its way, gone at the car, tells by the inference, in the minutes it says", () => {
+    for (const { code, given, way, minutes } of all) {
+      const gone = goWay(given, way.split(" ") as WayStep[]);
+      expect(tells(gone.probability), code).toBe(true);
+      expect(Math.abs(gone.minutes - minutes), code).toBeLessThan(0.1);
+    }
+  });
+
+  it("has the cheapest way found anew", () => {
+    for (const { code, given, way } of all.filter((_, i) => i % 30 === 4))
+      expect(checkCase(given).way?.join(" "), code).toBe(way);
+  });
+});

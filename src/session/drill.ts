@@ -1,0 +1,212 @@
+"use client";
+
+import { useCallback, useEffect, useRef, useState } from "react";
+import type { BenchState } from "@/core/bench/bench-state";
+import type { Cause } from "@/core/causes/catalogue";
+import type { Work } from "@/core/causes/work";
+import type { Debrief } from "@/core/drill/debrief";
+import type { DrillSample } from "@/core/drill/drill-car";
+import type { WayStep } from "@/core/drill/drill-check";
+import type { Refusal } from "@/core/drill/drill-run";
+import type { DrillTheme } from "@/core/drill/drill-shapes";
+import { type DrillSource, queryOfSource } from "@/core/drill/drill-source";
+import type { Doing, DrillStep } from "@/core/drill/drill-steps";
+import type { Lesson } from "@/core/drill/lesson-shapes";
+import type { ReadingFile } from "@/core/readings/file/reading-file";
+import { TraceStore } from "@/core/readings/stream/trace-store";
+import { reasonOf } from "@/core/result";
+import { type DrillDraft, loadOpenRun, saveOpenRun } from "@/data/drills";
+import { connectDrill, type DrillConnection, heard } from "@/worker/drill-client";
+import type { RunStanding } from "@/worker/drill-protocol";
+
+export const emptyDraft: DrillDraft = { ranking: [], answer: [], charge: null, grams: { text: "", unit: "g" } };
+
+export interface DrillAtCar {
+  status: "connecting" | "running" | "lost";
+  reason: string | null;
+  standing: RunStanding | null;
+  latest: DrillSample | null;
+  trace: TraceStore;
+  pace: number;
+  /** An act that passes now. */
+  passing: Doing | null;
+  refused: Refusal | null;
+  hint: { asked: number; step: WayStep | null } | null;
+  draft: DrillDraft;
+}
+
+export interface DrillAtCarActs {
+  does: (step: Doing) => Promise<boolean>;
+  setPace: (pace: number) => void;
+  askHint: () => void;
+  setDraft: (change: (draft: DrillDraft) => DrillDraft) => void;
+  /** With the acts it is made of, as they are kept. */
+  debrief: () => Promise<{ debrief: Debrief; at: number; script: DrillStep[] } | null>;
+}
+
+/** The key under which an open run is kept: who, and which case. */
+export const runKey = (learnerId: string, source: DrillSource) => `${learnerId} ${queryOfSource(source)}`;
+
+/** Kept at least so often while the clock runs, ms. */
+const KEEP_MS = 4000;
+
+/** The car of a case, taken up where it was left; its acts are kept as they are done. */
+export function useDrillAtCar(source: DrillSource, key: string): DrillAtCar & DrillAtCarActs {
+  const [state, setState] = useState<DrillAtCar>(() => ({
+    status: "connecting",
+    reason: null,
+    standing: null,
+    latest: null,
+    trace: new TraceStore(),
+    pace: 1,
+    passing: null,
+    refused: null,
+    hint: null,
+    draft: emptyDraft,
+  }));
+  const connection = useRef<DrillConnection | null>(null);
+  const begins = useRef(source);
+  begins.current = source;
+  const keeps = useRef<{ at: number; script: readonly DrillStep[]; draft: DrillDraft } | null>(null);
+  const keptAt = useRef(0);
+  const keep = useCallback(
+    (now: boolean) => {
+      const what = keeps.current;
+      if (what === null || (!now && Date.now() - keptAt.current < KEEP_MS)) return;
+      keptAt.current = Date.now();
+      void saveOpenRun(key, { at: what.at, script: [...what.script], draft: what.draft });
+    },
+    [key],
+  );
+  useEffect(() => {
+    let gone = false;
+    const lost = (reason: string) => {
+      if (!gone) setState((now) => ({ ...now, status: "lost", reason }));
+    };
+    const made = connectDrill(lost);
+    connection.current = made;
+    const trace = new TraceStore();
+    let steps = 0;
+    const onRun = (samples: DrillSample[], standing: RunStanding) => {
+      if (gone) return;
+      trace.append(samples);
+      const changed = standing.script.length !== steps;
+      steps = standing.script.length;
+      keeps.current = { at: standing.at, script: standing.script, draft: keeps.current?.draft ?? emptyDraft };
+      if (standing.over === "no") keep(changed);
+      setState((now) => ({ ...now, standing, trace, latest: samples.at(-1) ?? now.latest }));
+    };
+    loadOpenRun(key)
+      .then((open) => {
+        if (gone) return null;
+        const draft = open?.draft ?? emptyDraft;
+        keeps.current = { at: open?.at ?? 0, script: open?.script ?? [], draft };
+        setState((now) => ({ ...now, draft }));
+        return made.api.open(begins.current, open?.script ?? [], open?.at ?? 0, heard(onRun));
+      })
+      .then((standing) => {
+        if (gone) return;
+        if (standing === null) lost("this case cannot be set up");
+        else setState((now) => ({ ...now, status: "running", standing }));
+      })
+      .catch((error: unknown) => lost(reasonOf(error)));
+    const leaves = () => keep(true);
+    window.addEventListener("pagehide", leaves);
+    return () => {
+      window.removeEventListener("pagehide", leaves);
+      gone = true;
+      made.close();
+      connection.current = null;
+    };
+  }, [key, keep]);
+
+  const api = () => connection.current?.api;
+  const fails = (error: unknown) => setState((now) => ({ ...now, status: "lost", reason: reasonOf(error) }));
+  return {
+    ...state,
+    async does(step) {
+      const car = api();
+      if (car === undefined) return false;
+      setState((now) => ({ ...now, passing: step, refused: null }));
+      try {
+        const refused = await car.does(step);
+        setState((now) => ({ ...now, passing: null, refused }));
+        keep(true);
+        return refused === null;
+      } catch (error) {
+        fails(error);
+        return false;
+      }
+    },
+    setPace(pace) {
+      setState((now) => ({ ...now, pace }));
+      api()?.setPace(pace).catch(fails);
+    },
+    askHint() {
+      const car = api();
+      if (car === undefined) return;
+      setState((now) => ({ ...now, passing: { does: "act", act: "hint" }, refused: null }));
+      car
+        .does({ does: "act", act: "hint" })
+        .then(async (refused) => {
+          const step = refused === null ? await car.hint() : null;
+          setState((now) => ({
+            ...now,
+            passing: null,
+            refused,
+            hint: refused === null ? { asked: (now.hint?.asked ?? 0) + 1, step } : now.hint,
+          }));
+        })
+        .catch(fails);
+    },
+    setDraft(change) {
+      setState((now) => {
+        const draft = change(now.draft);
+        if (keeps.current !== null) keeps.current = { ...keeps.current, draft };
+        return { ...now, draft };
+      });
+      // The acts are kept with it, so that neither is older than the other.
+      queueMicrotask(() => keep(true));
+    },
+    async debrief() {
+      const debrief = (await api()?.debrief()) ?? null;
+      // The newest standing, not the one that was drawn when the answer was given.
+      const kept = keeps.current;
+      return debrief && kept && { debrief, at: kept.at, script: [...kept.script] };
+    },
+  };
+}
+
+/** What is reckoned beside the car: new cases, debriefs of kept runs, lessons. The thread stands as long as the view. */
+export interface DrillClerk {
+  make: (theme: DrillTheme, cause: Cause | null, from: number) => Promise<string | null>;
+  debriefOf: (
+    source: DrillSource,
+    script: readonly DrillStep[],
+    at: number,
+  ) => Promise<{ debrief: Debrief; samples: DrillSample[] } | null>;
+  afterTest: (reading: ReadingFile, state: BenchState, work: readonly Work[]) => Promise<BenchState | null>;
+  lesson: (source: DrillSource) => Promise<Lesson | null>;
+}
+
+export function useDrillClerk(): DrillClerk {
+  const thread = useRef<DrillConnection | null>(null);
+  useEffect(
+    () => () => {
+      thread.current?.close();
+      thread.current = null;
+    },
+    [],
+  );
+  const clerk = useRef<DrillClerk>({
+    make: (theme, cause, from) => reached().make(theme, cause, from),
+    debriefOf: (source, script, at) => reached().debriefOf(source, script, at),
+    afterTest: (reading, state, work) => reached().afterTest(reading, state, work),
+    lesson: (source) => reached().lesson(source),
+  });
+  const reached = () => {
+    thread.current ??= connectDrill(() => undefined);
+    return thread.current.api;
+  };
+  return clerk.current;
+}

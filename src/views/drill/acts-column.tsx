@@ -1,0 +1,138 @@
+"use client";
+
+import { Box, Flex, Stack } from "@chakra-ui/react";
+import { useState } from "react";
+import { actsOf, type DrillCase } from "@/core/drill/drill-case";
+import { actMinutes, channelActs, type DrillAct, endsByItself } from "@/core/drill/drill-shapes";
+import type { DrillAtCar, DrillAtCarActs } from "@/session/drill";
+import { BenchButton } from "@/ui/buttons";
+import { Caution } from "@/ui/notice";
+import { Text } from "@/ui/text";
+import { actNames, wrongWays } from "@/words/drill";
+
+interface ActsColumnProps {
+  given: DrillCase;
+  car: DrillAtCar & DrillAtCarActs;
+  busy: boolean;
+}
+
+const cans: readonly DrillAct[] = ["vapour-low", "liquid-low", "liquid-high"];
+
+/** What can be done, each with the minutes it costs; what should not be done has its caution at the act. */
+export function ActsColumn({ given, car, busy }: ActsColumnProps) {
+  const { standing } = car;
+  const [asked, setAsked] = useState<DrillAct | null>(null);
+  const [canOut, setCanOut] = useState(false);
+  const done = (act: DrillAct): boolean => {
+    const puts = Object.entries(channelActs).filter(([, by]) => by === act);
+    if (puts.length > 0) return puts.every(([channel]) => standing?.connected.some((one) => one === channel));
+    return (
+      (act === "look" || act === "recover") &&
+      (standing?.events.some((event) => event.kind === "act" && event.act === act && event.tookS > 0) ?? false)
+    );
+  };
+  const whyNot = (act: DrillAct): string | null => {
+    if (standing === null) return "the car comes in";
+    if (standing.over !== "no") return "this run is over";
+    if (standing.beliefDue) return "first say what you think";
+    const off = standing.engine === "off";
+    if ((act === "settle" || act === "shut-off" || act === "load" || act === "vapour-low") && off)
+      return "engine first";
+    if (act === "shut-off" && !standing.connected.includes("high")) return "gauges first";
+    if (act === "stand" && !off) return "engine off first";
+    return null;
+  };
+  return (
+    <>
+      <Text as="h2" fontSize="14px" fontWeight="600" color="soft" mt="1">
+        What you can do
+      </Text>
+      <Stack gap="1.5">
+        {actsOf(given)
+          .filter((act) => act !== "settle")
+          .map((act) => (
+            <Act
+              key={act}
+              act={act}
+              done={done(act)}
+              why={whyNot(act)}
+              busy={busy}
+              onDo={() => car.does({ does: "act", act })}
+            />
+          ))}
+        <Act act="hint" done={false} why={whyNot("hint")} busy={busy} onDo={car.askHint} />
+      </Stack>
+      <BenchButton kind="quiet" aria-expanded={canOut} onClick={() => setCanOut(!canOut)}>
+        {canOut ? "Put the can away" : "Take a can"}
+      </BenchButton>
+      {canOut && (
+        <Stack gap="1.5" role="group" aria-label="Can and valves">
+          {cans.map((act) =>
+            asked === act ? (
+              <Box key={act} ref={intoView}>
+                <Caution title={actNames[act]}>
+                  <Text fontSize="14px">{wrongWays[act]}</Text>
+                  <Flex gap="2" mt="2" wrap="wrap">
+                    <BenchButton kind="main" onClick={() => setAsked(null)}>
+                      Leave it
+                    </BenchButton>
+                    <BenchButton
+                      kind="quiet"
+                      disabled={busy}
+                      onClick={() => {
+                        setAsked(null);
+                        void car.does({ does: "act", act });
+                      }}
+                    >
+                      Do it all the same
+                    </BenchButton>
+                  </Flex>
+                </Caution>
+              </Box>
+            ) : (
+              <Act key={act} act={act} done={false} why={whyNot(act)} busy={busy} onDo={() => setAsked(act)} />
+            ),
+          )}
+        </Stack>
+      )}
+    </>
+  );
+}
+
+/** What is asked is seen whole, wherever the column stood. */
+const intoView = (box: HTMLDivElement | null) => box?.scrollIntoView({ block: "nearest" });
+
+interface ActProps {
+  act: DrillAct;
+  done: boolean;
+  /** Why it cannot be done now. */
+  why: string | null;
+  busy: boolean;
+  onDo: () => void;
+}
+
+function Act({ act, done, why, busy, onDo }: ActProps) {
+  const minutes = actMinutes[act];
+  const costs = done ? "done" : (why ?? `${endsByItself.includes(act) ? "up to " : ""}${minutes} min`);
+  return (
+    <BenchButton
+      kind="quiet"
+      justifyContent="space-between"
+      textAlign="left"
+      whiteSpace="normal"
+      px="3"
+      fontSize="15px"
+      fontWeight="500"
+      disabled={busy || done || why !== null}
+      onClick={onDo}
+      aria-label={`${actNames[act]}, ${costs}`}
+    >
+      <Box as="span" flex="1" py="1.5">
+        {actNames[act]}
+      </Box>
+      <Box as="span" color="soft" fontSize="13px" maxW="92px" textAlign="right" lineHeight="1.15">
+        {costs}
+      </Box>
+    </BenchButton>
+  );
+}

@@ -1,0 +1,268 @@
+"use client";
+
+import { Box, Flex, Stack } from "@chakra-ui/react";
+import { type Cause, causes, faultCauses } from "@/core/causes/catalogue";
+import { BELIEF_AT_S, type Doing } from "@/core/drill/drill-steps";
+import type { FieldSpec } from "@/core/units/entry";
+import { checkEntry } from "@/core/units/entry";
+import type { chargeAnswers } from "@/data/drills";
+import type { DrillAtCar, DrillAtCarActs } from "@/session/drill";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { NumberField } from "@/ui/number-field";
+import { Text } from "@/ui/text";
+import { rankedName } from "@/words/drill";
+
+type Car = DrillAtCar & DrillAtCarActs;
+
+const MOST_RANKED = 3;
+
+/** What the learner thinks so far, the likeliest first; asked for at two moments, and kept with what the readings allowed then. */
+export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
+  const { draft, standing } = car;
+  const { ranking } = draft;
+  const due = standing?.beliefDue ?? false;
+  const said = standing?.script.filter(({ does }) => does === "belief").length ?? 0;
+  const set = (change: (ranking: Cause[]) => Cause[]) =>
+    car.setDraft((now) => ({ ...now, ranking: change([...now.ranking]) }));
+  const [first, second] = BELIEF_AT_S.map((s) => s / 60);
+  return (
+    <Card title="What do you think so far?">
+      <Text color="soft" fontSize="14px">
+        {`The likeliest on top. Asked at ${first} and ${second} minutes; later it is held against what the readings allowed.`}
+      </Text>
+      <Stack as="ol" gap="1.5" mt="2" listStyleType="none">
+        {ranking.map((cause, i) => (
+          <Flex
+            as="li"
+            key={cause}
+            align="center"
+            gap="1"
+            borderWidth="1px"
+            borderColor={due ? "ink" : "edge"}
+            rounded="card"
+            bg="field"
+            ps="3"
+            minH="target"
+          >
+            <Text fontWeight="650" minW="18px">
+              {`${i + 1}`}
+            </Text>
+            <Text flex="1" fontSize="15px" lineHeight="1.2">
+              {rankedName(cause)}
+            </Text>
+            {i > 0 && (
+              <BenchButton
+                kind="quiet"
+                borderWidth="0"
+                px="2"
+                minW="target"
+                aria-label={`${rankedName(cause)}: likelier`}
+                onClick={() =>
+                  set((now) => {
+                    [now[i - 1], now[i]] = [now[i]!, now[i - 1]!];
+                    return now;
+                  })
+                }
+              >
+                ↑
+              </BenchButton>
+            )}
+            <BenchButton
+              kind="quiet"
+              borderWidth="0"
+              px="2"
+              minW="target"
+              aria-label={`${rankedName(cause)}: off the list`}
+              onClick={() => set((now) => now.filter((one) => one !== cause))}
+            >
+              ×
+            </BenchButton>
+          </Flex>
+        ))}
+        {ranking.length < MOST_RANKED && (
+          <Box as="li">
+            <CausePicker
+              label={ranking.length === 0 ? "The likeliest" : "Then"}
+              taken={ranking}
+              withNone
+              onPick={(cause) => set((now) => [...now, cause])}
+            />
+          </Box>
+        )}
+      </Stack>
+      {due && (
+        <BenchButton
+          kind="act"
+          w="100%"
+          mt="2"
+          disabled={busy || ranking.length === 0}
+          onClick={() => car.does({ does: "belief", causes: ranking as Cause[] })}
+        >
+          That is what I think
+        </BenchButton>
+      )}
+      {said > 0 && !due && (
+        <Text color="soft" fontSize="13px" mt="1.5" role="status">
+          {`Said ${said === 1 ? "once" : "twice"}.`}
+        </Text>
+      )}
+    </Card>
+  );
+}
+
+interface CausePickerProps {
+  label: string;
+  taken: readonly Cause[];
+  withNone: boolean;
+  onPick: (cause: Cause) => void;
+}
+
+/** A cause out of all there are; nothing of the list says which it is. */
+function CausePicker({ label, taken, withNone, onPick }: CausePickerProps) {
+  const list: readonly Cause[] = withNone ? causes : faultCauses;
+  return (
+    <Box
+      as="label"
+      display="flex"
+      alignItems="center"
+      gap="2"
+      borderWidth="1px"
+      borderStyle="dashed"
+      borderColor="edge"
+      rounded="card"
+      bg="field"
+      ps="3"
+      minH="target"
+    >
+      <Text fontSize="14px" color="soft" whiteSpace="nowrap">
+        {label}
+      </Text>
+      <Box asChild flex="1" minW="0" h="44px" bg="transparent" fontSize="15px" color="ink" outlineOffset="2px">
+        <select
+          value=""
+          aria-label={label}
+          onChange={(event) => {
+            const cause = list.find((one) => one === event.target.value);
+            if (cause !== undefined) onPick(cause);
+          }}
+        >
+          <option value="">choose</option>
+          {list
+            .filter((cause) => !taken.includes(cause))
+            .map((cause) => (
+              <option key={cause} value={cause}>
+                {rankedName(cause)}
+              </option>
+            ))}
+        </select>
+      </Box>
+    </Box>
+  );
+}
+
+const gramsSpec: FieldSpec = { label: "How much", dimension: "mass", min: 1, max: 3000 };
+
+const chargeWords: Record<(typeof chargeAnswers)[number], string> = {
+  leave: "Leave it as it is",
+  "put-in": "Put in",
+  "take-out": "Take out",
+  weigh: "Weigh it first",
+};
+
+/** One answer: what is the matter, and what is to be done to the charge. Then the cover comes off. */
+export function AnswerCard({ car, busy, onCommit }: { car: Car; busy: boolean; onCommit: (doing: Doing) => void }) {
+  const { draft, standing } = car;
+  const { answer, charge, grams } = draft;
+  const sound = answer.includes("none");
+  const set = (change: Partial<typeof draft>) => car.setDraft((now) => ({ ...now, ...change }));
+  const needs = charge === "put-in" || charge === "take-out";
+  const checked = checkEntry(gramsSpec, grams);
+  const missing =
+    answer.length === 0
+      ? "Name a cause, or say that nothing is wrong"
+      : charge === null
+        ? "Say what is to be done to the charge"
+        : needs && !checked.ok
+          ? "Say how much"
+          : null;
+  const over = standing !== null && standing.over !== "no";
+  const commit = () => {
+    if (missing !== null) return;
+    const amount = !needs || !checked.ok ? 0 : charge === "put-in" ? checked.value : -checked.value;
+    onCommit({
+      does: "commit",
+      causes: faultCauses.filter((cause) => answer.includes(cause)),
+      grams: charge === "weigh" ? null : amount,
+    });
+  };
+  return (
+    <Card title="Your answer">
+      <Stack gap="1.5">
+        {answer.map((cause) => (
+          <Flex
+            key={cause}
+            align="center"
+            borderWidth="1px"
+            borderColor="edge"
+            rounded="card"
+            bg="field"
+            ps="3"
+            minH="target"
+          >
+            <Text flex="1" fontSize="15px" fontWeight="600" lineHeight="1.2">
+              {rankedName(cause)}
+            </Text>
+            <BenchButton
+              kind="quiet"
+              borderWidth="0"
+              px="2"
+              minW="target"
+              aria-label={`${rankedName(cause)}: not the answer`}
+              onClick={() => set({ answer: answer.filter((one) => one !== cause) })}
+            >
+              ×
+            </BenchButton>
+          </Flex>
+        ))}
+        {!sound && answer.length < MOST_RANKED && (
+          <CausePicker
+            label={answer.length === 0 ? "It is" : "and"}
+            taken={answer}
+            withNone={answer.length === 0}
+            onPick={(cause) => set({ answer: cause === "none" ? ["none"] : [...answer, cause] })}
+          />
+        )}
+      </Stack>
+      <Text fontSize="14px" fontWeight="600" mt="3">
+        Against what was in it
+      </Text>
+      <Flex gap="1.5" wrap="wrap" mt="1" role="radiogroup" aria-label="What is to be done to the charge">
+        {(Object.keys(chargeWords) as (typeof chargeAnswers)[number][]).map((one) => (
+          <BenchButton
+            key={one}
+            role="radio"
+            aria-checked={charge === one}
+            kind={charge === one ? "main" : "quiet"}
+            px="3"
+            fontSize="15px"
+            onClick={() => set({ charge: one })}
+          >
+            {chargeWords[one]}
+          </BenchButton>
+        ))}
+      </Flex>
+      {needs && (
+        <Box mt="2">
+          <NumberField spec={gramsSpec} value={grams} onChange={(typed) => set({ grams: typed })} />
+        </Box>
+      )}
+      <BenchButton kind="act" w="100%" mt="3" disabled={busy || over || missing !== null} onClick={commit}>
+        I am sure enough
+      </BenchButton>
+      <Text color="soft" fontSize="13px" mt="1.5">
+        {missing === null ? "Then the cover comes off." : `${missing}.`}
+      </Text>
+    </Card>
+  );
+}

@@ -1,0 +1,433 @@
+"use client";
+
+import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
+import { type ReactNode, useEffect, useMemo, useState } from "react";
+import { CLEAR } from "@/core/diagnosis/decide/clear";
+import type { Debrief } from "@/core/drill/debrief";
+import type { DrillSample } from "@/core/drill/drill-car";
+import type { DrillCase } from "@/core/drill/drill-case";
+import { caseOfSource, type DrillSource, queryOfSource, sourceOfQuery } from "@/core/drill/drill-source";
+import type { DrillRecord } from "@/core/drill/progress";
+import { TraceStore } from "@/core/readings/stream/trace-store";
+import { reasonOf } from "@/core/result";
+import { formatClock } from "@/core/units/units";
+import { KnownLine } from "@/pictures/known-line";
+import { Trace } from "@/pictures/trace";
+import { useChoices } from "@/session/choices";
+import { useDrillClerk } from "@/session/drill";
+import { AppFrame } from "@/ui/app-frame";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
+import { Notice } from "@/ui/notice";
+import { Text, useSay } from "@/ui/text";
+import { HabitTable } from "@/views/bench/habit-table";
+import { saveReport } from "@/views/report/report-pdf";
+import { customerSays, dangerWords, misreadWords, mistakeWords, newsWords, rankedName, wayWords } from "@/words/drill";
+import { answerWords, caseName, debriefSheet, percent, rightCorrection, truthWords } from "@/words/drill-sheets";
+
+interface DebriefViewProps {
+  record: DrillRecord;
+  onDrills: () => void;
+}
+
+type Opened =
+  | { state: "opening" }
+  | { state: "failed"; reason: string }
+  | {
+      state: "open";
+      given: DrillCase;
+      source: DrillSource;
+      debrief: Debrief;
+      trace: TraceStore;
+      latest: DrillSample | null;
+    };
+
+/** The cover is off: a run that was kept, played again from its acts, and gone through. */
+export function DebriefView({ record, onDrills }: DebriefViewProps) {
+  const clerk = useDrillClerk();
+  const [opened, setOpened] = useState<Opened>({ state: "opening" });
+  useEffect(() => {
+    let gone = false;
+    const asked = sourceOfQuery(
+      record.code === null ? (record.bench ?? "") : new URLSearchParams({ code: record.code }).toString(),
+    );
+    const made = asked?.ok ? caseOfSource(asked.value) : null;
+    if (asked?.ok !== true || made?.ok !== true) {
+      setOpened({ state: "failed", reason: "its case cannot be made any more" });
+      return;
+    }
+    clerk.debriefOf(asked.value, record.script, record.endAt).then(
+      (answer) => {
+        if (gone) return;
+        if (answer === null) return setOpened({ state: "failed", reason: "its case cannot be set up" });
+        const trace = new TraceStore();
+        trace.append(answer.samples);
+        const { debrief } = answer;
+        if (debrief.knowableAtS !== null)
+          trace.note({ time: debrief.knowableAtS, kind: "mark", text: "could be known" });
+        setOpened({
+          state: "open",
+          given: made.value,
+          source: asked.value,
+          debrief,
+          trace,
+          latest: answer.samples.at(-1) ?? null,
+        });
+      },
+      (error: unknown) => !gone && setOpened({ state: "failed", reason: reasonOf(error) }),
+    );
+    return () => {
+      gone = true;
+    };
+  }, [clerk, record]);
+  if (opened.state !== "open")
+    return (
+      <AppFrame current="drill" title="Debrief">
+        <Box p="4" maxW="760px">
+          {opened.state === "opening" ? (
+            <Text role="status" fontSize="18px">
+              Going through it again
+            </Text>
+          ) : (
+            <Notice tone="act" title="This run cannot be gone through">
+              {`${opened.reason}. What is kept of it stands in the list of runs.`}
+            </Notice>
+          )}
+        </Box>
+      </AppFrame>
+    );
+  return <Open {...opened} onDrills={onDrills} />;
+}
+
+function Open({
+  given,
+  source,
+  debrief,
+  trace,
+  latest,
+  onDrills,
+}: Omit<Extract<Opened, { state: "open" }>, "state"> & { onDrills: () => void }) {
+  const figures = useFigures();
+  const say = useSay();
+  const { units } = useChoices();
+  const [failure, setFailure] = useState<string | null>(null);
+  const { right, score, said, believed, knowableAtS, minutes, causes } = debrief;
+  const endS = minutes * 60;
+  const moments = useMemo(
+    () => [
+      { atS: 0, probability: said[0]?.before ?? 0 },
+      ...said.map(({ atS, after }) => ({ atS, probability: after })),
+    ],
+    [said],
+  );
+  const beliefs = believed.map(({ atS, causes: list }) => {
+    const names: readonly string[] = debrief.truth.length === 0 ? ["none"] : debrief.truth;
+    const place = list.findIndex((cause) => names.includes(cause));
+    return { atS, place: place < 0 ? null : place + 1 };
+  });
+  const save = () =>
+    saveReport(`evrid-debrief-${given.code ?? "own"}.pdf`, debriefSheet(given, debrief, figures), {
+      size: units === "us" ? "LETTER" : "A4",
+      code: `${window.location.origin}/drill?${queryOfSource(source)}`,
+      pictures: null,
+      say,
+      onePage: false,
+    }).catch((error: unknown) => setFailure(`The page could not be made: ${reasonOf(error)}.`));
+  return (
+    <AppFrame
+      current="drill"
+      about="drill"
+      header={
+        <>
+          <Text as="h1" fontSize="20px" fontWeight="650" whiteSpace="nowrap">
+            {caseName(given.code)}
+          </Text>
+          <Text color="soft" fontSize="15px" truncate minW="0" flex="1">
+            {`The cover is off, after ${Math.round(minutes)} min`}
+          </Text>
+          <Flex gap="2" flexShrink="0">
+            <BenchButton kind="quiet" onClick={save}>
+              Save as a page
+            </BenchButton>
+            <BenchButton kind="main" onClick={onDrills}>
+              To the drills
+            </BenchButton>
+          </Flex>
+        </>
+      }
+    >
+      <Stack as="main" p="3.5" gap="3.5" maxW="1180px">
+        {failure !== null && (
+          <Notice tone="act" title="Not saved">
+            {failure}
+          </Notice>
+        )}
+        <Grid templateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) 330px" }} gap="3.5">
+          <Box
+            bg="sheet"
+            borderWidth="1px"
+            borderColor="line"
+            borderLeftWidth="6px"
+            borderLeftColor={right ? "done" : "act"}
+            rounded="card"
+            px="4"
+            py="3"
+          >
+            <Text fontSize="14px" fontWeight="600" color="soft">
+              What it was
+            </Text>
+            <Text fontSize="24px" fontWeight="650" lineHeight="1.2">
+              {truthWords(debrief, given, figures)}
+            </Text>
+            <Text fontSize="17px" mt="2">
+              <b>{right ? "You said the same: " : causes === null ? "" : "You said: "}</b>
+              {answerWords(debrief, figures)}
+            </Text>
+            <Text fontSize="17px">
+              <b>To the charge: </b>
+              {`${rightCorrection(debrief.grams, figures)}.`}
+            </Text>
+            {given.misread !== null && (
+              <Text fontSize="16px" mt="1" color="wait" fontWeight="600">
+                {misreadWords[given.misread]}
+              </Text>
+            )}
+            <Text color="soft" fontSize="15px" mt="2">
+              {`The customer: “${customerSays(given.story)}”`}
+            </Text>
+          </Box>
+          <ScoreCard score={score} />
+        </Grid>
+        <Card title="How probable the readings made it">
+          <KnownLine moments={moments} clear={CLEAR} endS={endS} knowableAtS={knowableAtS} said={beliefs} />
+          <Text color="soft" fontSize="14px">
+            {believed.length > 0
+              ? "Below: where what it was stood on your list when you were asked; – where it was not on it."
+              : "You were not asked what you think: it was over before."}
+          </Text>
+        </Card>
+        <SaidCard debrief={debrief} />
+        {believed.length > 0 && (
+          <Card title="What you thought, and what the readings allowed">
+            <Grid templateColumns={{ base: "minmax(0, 1fr)", md: "repeat(2, minmax(0, 1fr))" }} gap="4">
+              {believed.map(({ atS, causes: list, allowed }) => (
+                <Box key={atS}>
+                  <Text fontWeight="650" fontSize="16px">
+                    {`After ${formatClock(atS)}`}
+                  </Text>
+                  <Grid templateColumns="1fr 1fr" gap="2" mt="1">
+                    <Text fontSize="15px" lineHeight="1.4">
+                      {list.map((cause, i) => `${i + 1} ${rankedName(cause)}`).join("\n")}
+                    </Text>
+                    <Text fontSize="15px" lineHeight="1.4" color="soft">
+                      {allowed
+                        .map(({ cause, probability }) => `${rankedName(cause)}, ${percent(probability)}`)
+                        .join("\n")}
+                    </Text>
+                  </Grid>
+                </Box>
+              ))}
+            </Grid>
+          </Card>
+        )}
+        <Grid templateColumns={{ base: "minmax(0, 1fr)", md: "repeat(2, minmax(0, 1fr))" }} gap="3.5">
+          <WayCard debrief={debrief} />
+          <CareCard debrief={debrief} />
+        </Grid>
+        <Card title="What the instruments showed">
+          <Trace trace={trace} latest={latest} minutes={minutes > 19 ? 60 : 20} />
+        </Card>
+        {debrief.habits !== null && (
+          <Card title="What each habit would have put in, and its hot day">
+            <HabitTable answer={debrief.habits.answer} hotC={debrief.habits.hotC} />
+          </Card>
+        )}
+      </Stack>
+    </AppFrame>
+  );
+}
+
+const parts = [
+  ["cause", "The cause", 40],
+  ["evidence", "Reason for it", 20],
+  ["care", "Care", 20],
+  ["grams", "Grams", 10],
+  ["time", "Minutes", 10],
+] as const;
+
+function ScoreCard({ score }: Pick<Debrief, "score">) {
+  return (
+    <Card
+      title="By information and care"
+      aside={
+        <Text fontSize="24px" fontWeight="650">
+          {`${score.total} of 100`}
+        </Text>
+      }
+    >
+      {parts.map(([part, name, of]) => (
+        <Flex key={part} align="center" gap="3" py="1" borderTopWidth="1px" borderColor="line">
+          <Text flex="1" fontSize="15px">
+            {name}
+          </Text>
+          <Box w="110px" h="10px" borderWidth="1px" borderColor="edge" rounded="full" overflow="hidden">
+            <Box h="100%" bg="ink" w={`${(100 * score[part]) / of}%`} />
+          </Box>
+          <Text fontSize="15px" fontWeight="650" minW="64px" textAlign="right">
+            {`${score[part]} of ${of}`}
+          </Text>
+        </Flex>
+      ))}
+    </Card>
+  );
+}
+
+/** Each reading, and what it did to the truth. */
+function SaidCard({ debrief }: { debrief: Debrief }) {
+  const figures = useFigures();
+  const { said, knowableAtS } = debrief;
+  return (
+    <Card title="What each reading said of it, by the inference">
+      {said.length === 0 ? (
+        <Text color="soft">Nothing was read.</Text>
+      ) : (
+        <Box overflowX="auto" tabIndex={0} role="group" aria-label="What each reading said">
+          <Box as="table" w="100%" minW="560px" fontSize="15px">
+            <thead>
+              <tr>
+                {["At", "New", "Before and after", "Leading then"].map((head, i) => (
+                  <Box
+                    as="th"
+                    key={head}
+                    textAlign={i === 2 ? "right" : "left"}
+                    fontWeight="600"
+                    color="soft"
+                    fontSize="13px"
+                    pb="1"
+                    pe="3"
+                    whiteSpace="nowrap"
+                  >
+                    {head}
+                  </Box>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {said.map(({ atS, news, readings, before, after, leads }, i) => {
+                const moved = after - before;
+                const known = knowableAtS === atS && (said[i - 1]?.atS ?? -1) !== atS;
+                return (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: two may come at one moment; the list never changes
+                  <tr key={i}>
+                    <Cell>{formatClock(atS)}</Cell>
+                    <Cell>
+                      {newsWords(news, readings, figures)}
+                      {known && (
+                        <Text as="span" color="act" fontWeight="650">
+                          {" from here it could be known"}
+                        </Text>
+                      )}
+                    </Cell>
+                    <Cell right>
+                      <Text as="span" fontWeight={Math.abs(moved) > 0.1 ? "650" : "400"} whiteSpace="nowrap">
+                        {`${percent(before)} → ${percent(after)}`}
+                      </Text>
+                    </Cell>
+                    <Cell>{`${rankedName(leads.cause)}, ${percent(leads.probability)}`}</Cell>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </Box>
+        </Box>
+      )}
+    </Card>
+  );
+}
+
+function Cell({ right = false, children }: { right?: boolean; children: ReactNode }) {
+  return (
+    <Box
+      as="td"
+      borderTopWidth="1px"
+      borderColor="line"
+      py="1.5"
+      pe="3"
+      verticalAlign="top"
+      textAlign={right ? "right" : "left"}
+    >
+      {children}
+    </Box>
+  );
+}
+
+function WayCard({ debrief }: { debrief: Debrief }) {
+  const { way, wayMinutes, done, minutes, skipped } = debrief;
+  const steps = way ?? [];
+  return (
+    <Card title="The cheapest way beside yours">
+      <Grid templateColumns="1fr 1fr" gap="4">
+        <Box>
+          <Text fontWeight="650" fontSize="17px">
+            {way === null ? "None was found" : `${Math.round(wayMinutes)} min`}
+          </Text>
+          {steps.map((step) => (
+            <Text key={step} fontSize="15px" borderTopWidth="1px" borderColor="line" py="1" lineHeight="1.3">
+              {wayWords(step)}
+            </Text>
+          ))}
+        </Box>
+        <Box>
+          <Text fontWeight="650" fontSize="17px">{`${Math.round(minutes)} min`}</Text>
+          {done.map((step) => (
+            <Text
+              key={step}
+              fontSize="15px"
+              borderTopWidth="1px"
+              borderColor="line"
+              py="1"
+              lineHeight="1.3"
+              color={steps.includes(step) ? "ink" : "soft"}
+            >
+              {wayWords(step)}
+            </Text>
+          ))}
+        </Box>
+      </Grid>
+      {skipped.length > 0 && (
+        <Text fontSize="15px" mt="2" color="wait" fontWeight="600">
+          {`Not done of it: ${skipped.map(wayWords).join(", ").toLowerCase()}.`}
+        </Text>
+      )}
+    </Card>
+  );
+}
+
+function CareCard({ debrief }: { debrief: Debrief }) {
+  const figures = useFigures();
+  const { mistakes, dangers, hints, books } = debrief;
+  return (
+    <Card title="Mistakes and dangers">
+      {mistakes.length === 0 && dangers.length === 0 && <Text fontSize="16px">None.</Text>}
+      {mistakes
+        .filter((mistake) => mistake !== "danger")
+        .map((mistake) => (
+          <Text key={mistake} fontSize="16px" borderTopWidth="1px" borderColor="line" py="1">
+            {mistakeWords[mistake]}
+          </Text>
+        ))}
+      {dangers.map((danger) => (
+        <Box key={danger} borderTopWidth="1px" borderColor="line" py="1">
+          <Text fontSize="16px" fontWeight="650" color="act">
+            {dangerWords[danger].title}
+          </Text>
+          <Text fontSize="15px">{dangerWords[danger].text}</Text>
+        </Box>
+      ))}
+      <Text color="soft" fontSize="15px" mt="2">
+        {`Grams: ${figures.quantity(books.startG, "g")} came in it, ${figures.quantity(books.addedG, "g")} from the can, ${figures.quantity(books.recoveredG, "g")} recovered, ${figures.quantity(Math.max(0, books.lostG), "g")} lost, ${figures.quantity(books.nowG, "g")} in it now.${hints > 0 ? ` Hints: ${hints}.` : ""}`}
+      </Text>
+    </Card>
+  );
+}

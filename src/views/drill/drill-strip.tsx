@@ -1,0 +1,94 @@
+"use client";
+
+import { Box, Flex, Grid } from "@chakra-ui/react";
+import type { DrillCase } from "@/core/drill/drill-case";
+import { deriveValues } from "@/core/readings/derive/derived";
+import { formatNumber, type UnitId } from "@/core/units/units";
+import type { DrillAtCar } from "@/session/drill";
+import { useFigures } from "@/ui/figures";
+import { Text } from "@/ui/text";
+
+/** The numbers that move, always in the same place; what is not connected says what it wants. */
+export function DrillStrip({
+  given,
+  standing,
+  latest,
+}: Pick<DrillAtCar, "standing" | "latest"> & { given: DrillCase }) {
+  const figures = useFigures();
+  const { label, conditions } = given.state;
+  const on = (channel: string) => standing?.connected.some((one) => one === channel) ?? false;
+  const value = (channel: "low" | "high" | "vent" | "suction" | "liquid") =>
+    on(channel) ? (latest?.[channel] ?? null) : null;
+  const running = standing !== null && standing.engine !== "off";
+  const ambientC = latest?.ambient ?? conditions.ambientC;
+  const derived = deriveValues({
+    refrigerant: label.refrigerant,
+    altitudeM: conditions.altitudeM,
+    ambientC,
+    evaporatorAirC: conditions.airSource === "fresh" ? ambientC : conditions.cabinReturnC,
+    lowKpa: value("low"),
+    highKpa: value("high"),
+    ventC: value("vent"),
+    suctionLineC: value("suction"),
+    liquidLineC: value("liquid"),
+  });
+  const cells: { name: string; base: number | null; unit: UnitId; decimals: number; wants: string }[] = [
+    { name: "Low", base: value("low"), unit: "kPa", decimals: 0, wants: "gauges first" },
+    { name: "High", base: value("high"), unit: "kPa", decimals: 0, wants: "gauges first" },
+    { name: "Vent", base: value("vent"), unit: "degC", decimals: 1, wants: "probe first" },
+    {
+      name: `Ambient, ${formatNumber(conditions.humidityPct, "pct")} %`,
+      base: ambientC,
+      unit: "degC",
+      decimals: 1,
+      wants: "",
+    },
+    {
+      name: "Superheat",
+      base: running ? (derived.superheatK?.value ?? null) : null,
+      unit: "K",
+      decimals: 0,
+      wants: on("suction") && on("low") ? "engine off" : "clamp first",
+    },
+    {
+      name: "Subcooling",
+      base: running ? (derived.subcoolingK?.value ?? null) : null,
+      unit: "K",
+      decimals: 0,
+      wants: on("liquid") && on("high") ? "engine off" : "clamp first",
+    },
+    {
+      name: "Air split",
+      base: running ? (derived.airSplitK?.value ?? null) : null,
+      unit: "K",
+      decimals: 1,
+      wants: on("vent") ? "engine off" : "probe first",
+    },
+  ];
+  return (
+    <Grid
+      as="section"
+      aria-label="Live readings"
+      templateColumns={{ base: "repeat(4, 1fr)", lg: "repeat(7, 1fr)" }}
+      bg="field"
+      borderTopWidth="1px"
+      borderColor="line"
+    >
+      {cells.map(({ name, base, unit, decimals, wants }) => (
+        <Box key={name} px="3.5" py="2" borderRightWidth="1px" borderColor="line" minW="0">
+          <Text fontSize="13px" color="soft" whiteSpace="nowrap">
+            {name}
+          </Text>
+          <Flex align="baseline" gap="1" lineHeight="1.15" whiteSpace="nowrap">
+            <Text as="span" fontSize="30px" fontWeight="650" letterSpacing="-0.5px">
+              {base === null ? "–" : figures.number(base, unit, decimals)}
+            </Text>
+            <Text as="span" fontSize="14px" color="soft">
+              {base === null ? wants : figures.label(unit)}
+            </Text>
+          </Flex>
+        </Box>
+      ))}
+    </Grid>
+  );
+}

@@ -1,0 +1,136 @@
+"use client";
+
+import { Box } from "@chakra-ui/react";
+import { useRouter, useSearchParams } from "next/navigation";
+import { useEffect, useMemo, useState } from "react";
+import { caseOfSource, type DrillSource, queryOfSource, sourceOfQuery } from "@/core/drill/drill-source";
+import { recordOf } from "@/core/drill/progress";
+import { reasonOf } from "@/core/result";
+import { dropOpenRun, keepDrill, loadDrills } from "@/data/drills";
+import { runKey, useDrillClerk } from "@/session/drill";
+import { useStored } from "@/session/stored";
+import { AppFrame } from "@/ui/app-frame";
+import { BenchButton } from "@/ui/buttons";
+import { Notice } from "@/ui/notice";
+import { Text } from "@/ui/text";
+import { sourceSentence } from "@/words/drill";
+import { AtTheCar } from "./at-the-car";
+import { ClassRoom } from "./class-room";
+import { DebriefView } from "./debrief-view";
+import { DrillStart } from "./drill-start";
+import { useLearner } from "./learner";
+import { loadTestOfJob } from "./lesson-of-job";
+
+/** Learn it on a true simulator: what to practise, a case at the car, its debrief, or a case before a class. */
+export function DrillView() {
+  const query = useSearchParams();
+  const router = useRouter();
+  const kept = useStored(loadDrills);
+  const text = query.toString();
+  const asked = useMemo(() => sourceOfQuery(text), [text]);
+  const { learner, choose } = useLearner(kept.state === "ready" ? kept.value.learners : null);
+  const [round, setRound] = useState(0);
+  const runId = query.get("run");
+  if (query.has("class")) return <ClassRoom asked={asked} jobId={query.get("job")} />;
+  if (runId !== null && kept.state === "ready") {
+    const record = kept.value.drills.find(({ id }) => id === runId);
+    if (record === undefined)
+      return <Refused title="That run is not kept here" text="It was made in another browser, or erased." />;
+    return <DebriefView record={record} onDrills={() => router.push("/drill")} />;
+  }
+  const jobId = query.get("job");
+  if (jobId !== null) return <AfterJob key={jobId} jobId={jobId} />;
+  if (asked !== null && !asked.ok) return <Refused title="Not a case" text={sourceSentence(asked.issue)} />;
+  if (kept.state !== "ready" || (asked !== null && learner === null))
+    return (
+      <AppFrame current="drill" title="Drill">
+        <Box p="4">
+          <Text role="status">
+            {kept.state === "failed"
+              ? `The store of this browser cannot be read: ${kept.reason}`
+              : kept.state === "silent"
+                ? "The store of this browser does not answer. Close other tabs of Evrid, and load the page again."
+                : "Looking up what you have practised"}
+          </Text>
+        </Box>
+      </AppFrame>
+    );
+  if (asked === null || learner === null)
+    return (
+      <DrillStart kept={kept.value} learner={learner} onLearner={choose} onGo={(to) => router.push(`/drill?${to}`)} />
+    );
+  const source: DrillSource = asked.value;
+  const made = caseOfSource(source);
+  if (!made.ok) return <Refused title="Not a case" text={sourceSentence(made.issue)} />;
+  const key = runKey(learner.id, source);
+  return (
+    <AtTheCar
+      key={`${key} ${round}`}
+      source={source}
+      given={made.value}
+      learnerId={learner.id}
+      onAgain={() => void dropOpenRun(key).then(() => setRound(round + 1))}
+      onOver={async (debrief, endAt, script) => {
+        const record = recordOf(debrief, {
+          id: crypto.randomUUID(),
+          learnerId: learner.id,
+          at: new Date().toISOString(),
+          code: made.value.code,
+          bench: source.kind === "bench" ? queryOfSource(source) : null,
+          theme: made.value.theme,
+          script,
+          endAt,
+        });
+        await keepDrill(record, key);
+        router.push(`/drill?run=${record.id}`);
+      }}
+    />
+  );
+}
+
+/** Makes a case after a job, and goes to it; whose car it was stays behind. */
+function AfterJob({ jobId }: { jobId: string }) {
+  const router = useRouter();
+  const clerk = useDrillClerk();
+  const [refused, setRefused] = useState<string | null>(null);
+  useEffect(() => {
+    let gone = false;
+    const make = async () => {
+      const test = await loadTestOfJob(jobId);
+      const state = test && (await clerk.afterTest(test.reading, test.state, test.work));
+      if (gone) return;
+      if (state === null) setRefused("Its label or its readings are not known: a case needs both.");
+      else router.replace(`/drill?${queryOfSource({ kind: "bench", state })}`);
+    };
+    make().catch((error: unknown) => !gone && setRefused(reasonOf(error)));
+    return () => {
+      gone = true;
+    };
+  }, [jobId, clerk, router]);
+  if (refused !== null) return <Refused title="No case can be made of that job" text={refused} />;
+  return (
+    <AppFrame current="drill" title="Drill">
+      <Box p="4">
+        <Text role="status">Making a case of it, without names</Text>
+      </Box>
+    </AppFrame>
+  );
+}
+
+function Refused({ title, text }: { title: string; text: string }) {
+  const router = useRouter();
+  return (
+    <AppFrame current="drill" title="Drill">
+      <Box p="4" maxW="760px">
+        <Notice tone="act" title={title}>
+          {text}
+          <Box mt="3">
+            <BenchButton kind="main" onClick={() => router.push("/drill")}>
+              To the drills
+            </BenchButton>
+          </Box>
+        </Notice>
+      </Box>
+    </AppFrame>
+  );
+}

@@ -1,0 +1,243 @@
+"use client";
+
+import { Box, Checkbox, Flex, Grid, NativeSelect, Table } from "@chakra-ui/react";
+import { useState } from "react";
+import { channels, type LogChannel, logChannels } from "@/core/readings/channels";
+import type { LogColumns } from "@/core/readings/file/log-columns";
+import { LOG_LIMIT_BYTES, type LogMapping, type TimeKind, timeKinds } from "@/core/readings/file/log-import";
+import { reasonOf } from "@/core/result";
+import { type UnitId, units } from "@/core/units/units";
+import { type LogPreview, useLogReader } from "@/session/log-reader";
+import { BenchButton } from "@/ui/buttons";
+import { FileButton, TABLE_FILES } from "@/ui/file-button";
+import { Notice } from "@/ui/notice";
+import { Text } from "@/ui/text";
+import { logTimeWords } from "@/words/instruments";
+import { logSentence } from "@/words/issues";
+
+interface LogChooserProps {
+  /** What is done with it: "Play it as if live". */
+  act: string;
+  onLog: (name: string, log: LogColumns) => void;
+}
+
+/** A log of real instruments: choose it, say which column is what, and it is read. */
+export function LogChooser({ act, onLog }: LogChooserProps) {
+  const reader = useLogReader();
+  const [file, setFile] = useState<File | null>(null);
+  const [preview, setPreview] = useState<LogPreview | null>(null);
+  const [mapping, setMapping] = useState<LogMapping | null>(null);
+  const [progress, setProgress] = useState<number | null>(null);
+  const [refused, setRefused] = useState<string | null>(null);
+
+  const choose = async (chosen: File) => {
+    setRefused(null);
+    setPreview(null);
+    if (chosen.size > LOG_LIMIT_BYTES) {
+      setRefused(
+        `${chosen.name} has ${Math.round(chosen.size / 1e6)} MB; a log may have ${LOG_LIMIT_BYTES / 1e6} MB. Cut it to the test. Nothing was read.`,
+      );
+      return;
+    }
+    const looked = await reader().preview(chosen);
+    if (looked.header.length < 2) {
+      setRefused(`${chosen.name} has no columns that could be told apart: comma, semicolon or tab between them.`);
+      return;
+    }
+    setFile(chosen);
+    setPreview(looked);
+    setMapping(looked.guess ?? { timeColumn: 0, timeKind: "seconds", decimalComma: false, columns: {} });
+  };
+  const run = async () => {
+    if (!file || !mapping) return;
+    setProgress(0);
+    const read = await reader().read(file, mapping, setProgress);
+    setProgress(null);
+    if (read.ok) onLog(file.name, read.log);
+    else setRefused(`${file.name}: ${logSentence(read.issue)}`);
+  };
+  const failed = (error: unknown) => {
+    setProgress(null);
+    setRefused(reasonOf(error));
+  };
+
+  return (
+    <Box mt="3">
+      <FileButton label="Instrument log" accept={TABLE_FILES} onFile={(file) => choose(file).catch(failed)}>
+        Open an instrument log (CSV)
+      </FileButton>
+      {refused !== null && (
+        <Box mt="3">
+          <Notice tone="act" title="Log not read">
+            {refused}
+          </Notice>
+        </Box>
+      )}
+      {preview && mapping && (
+        <Box mt="3">
+          <Mapping preview={preview} mapping={mapping} onChange={setMapping} />
+          <Flex gap="3" mt="3" align="center">
+            <BenchButton
+              kind="act"
+              disabled={Object.keys(mapping.columns).length === 0 || progress !== null}
+              onClick={() => run().catch(failed)}
+            >
+              {act}
+            </BenchButton>
+            <Text color="soft" role="status">
+              {progress !== null
+                ? `Reading, ${Math.round(progress * 100)} %`
+                : Object.keys(mapping.columns).length === 0
+                  ? "Say which column is what."
+                  : ""}
+            </Text>
+          </Flex>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+interface MappingProps {
+  preview: LogPreview;
+  mapping: LogMapping;
+  onChange: (mapping: LogMapping) => void;
+}
+
+function Mapping({ preview, mapping, onChange }: MappingProps) {
+  const named = (column: number) => preview.header[column]?.trim() || `column ${column + 1}`;
+  const options = preview.header.map((_, i) => ({ value: String(i), label: named(i) }));
+  const setChannel = (channel: LogChannel, change: { column: number; unit: UnitId } | null) => {
+    const { [channel]: _, ...others } = mapping.columns;
+    onChange({ ...mapping, columns: change === null ? others : { ...others, [channel]: change } });
+  };
+  return (
+    <>
+      <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="2.5">
+        <Row label="Time">
+          <Select
+            label="Column of Time"
+            value={String(mapping.timeColumn)}
+            options={options}
+            onChange={(value) => onChange({ ...mapping, timeColumn: Number(value) })}
+          />
+          <Select
+            label="Time is written as"
+            value={mapping.timeKind}
+            options={timeKinds.map((value) => ({ value, label: logTimeWords[value] }))}
+            onChange={(value) => onChange({ ...mapping, timeKind: value as TimeKind })}
+          />
+        </Row>
+        {logChannels.map((channel) => {
+          const from = mapping.columns[channel];
+          return (
+            <Row key={channel} label={channels[channel].name}>
+              <Select
+                label={`Column of ${channels[channel].name}`}
+                value={from ? String(from.column) : ""}
+                options={[{ value: "", label: "not in it" }, ...options]}
+                onChange={(value) =>
+                  setChannel(
+                    channel,
+                    value === "" ? null : { column: Number(value), unit: from?.unit ?? channels[channel].log.units[0] },
+                  )
+                }
+              />
+              {channels[channel].log.units.length > 1 && (
+                <Select
+                  label={`Log unit of ${channels[channel].name}`}
+                  value={from?.unit ?? channels[channel].log.units[0]}
+                  options={channels[channel].log.units.map((unit: UnitId) => ({
+                    value: unit,
+                    label: units[unit].label,
+                  }))}
+                  onChange={(unit) => from && setChannel(channel, { ...from, unit: unit as UnitId })}
+                />
+              )}
+            </Row>
+          );
+        })}
+      </Grid>
+      <Checkbox.Root
+        mt="2"
+        minH="target"
+        checked={mapping.decimalComma}
+        onCheckedChange={({ checked }) => onChange({ ...mapping, decimalComma: checked === true })}
+      >
+        <Checkbox.HiddenInput />
+        <Checkbox.Control
+          boxSize="24px"
+          borderColor="edge"
+          bg="field"
+          color="onInk"
+          _checked={{ bg: "ink", borderColor: "ink" }}
+        />
+        <Checkbox.Label fontSize="15px">Decimals behind a comma</Checkbox.Label>
+      </Checkbox.Root>
+      <Box overflowX="auto" mt="2" tabIndex={0} role="region" aria-label="First rows of the log">
+        <Table.Root size="sm">
+          <Table.Header>
+            <Table.Row bg="transparent">
+              {preview.header.map((_, i) => (
+                <Table.ColumnHeader key={named(i)} color="soft" whiteSpace="nowrap">
+                  {named(i)}
+                </Table.ColumnHeader>
+              ))}
+            </Table.Row>
+          </Table.Header>
+          <Table.Body>
+            {preview.rows.slice(0, 4).map((row) => (
+              <Table.Row key={row.join("|")} bg="transparent">
+                {preview.header.map((_, i) => (
+                  <Table.Cell key={named(i)} whiteSpace="nowrap">
+                    {row[i] ?? ""}
+                  </Table.Cell>
+                ))}
+              </Table.Row>
+            ))}
+          </Table.Body>
+        </Table.Root>
+      </Box>
+    </>
+  );
+}
+
+function Row({ label, children }: { label: string; children: React.ReactNode }) {
+  return (
+    <Flex align="center" gap="2">
+      <Text w="108px" flexShrink="0" fontWeight="600" fontSize="14px">
+        {label}
+      </Text>
+      {children}
+    </Flex>
+  );
+}
+
+interface SelectProps {
+  label: string;
+  value: string;
+  options: { value: string; label: string }[];
+  onChange: (value: string) => void;
+}
+
+function Select({ label, value, options, onChange }: SelectProps) {
+  return (
+    <NativeSelect.Root flex="1" minW="0">
+      <NativeSelect.Field
+        aria-label={label}
+        h="target"
+        bg="field"
+        borderColor="edge"
+        value={value}
+        onChange={(event) => onChange(event.currentTarget.value)}
+      >
+        {options.map((option) => (
+          <option key={option.value} value={option.value}>
+            {option.label}
+          </option>
+        ))}
+      </NativeSelect.Field>
+      <NativeSelect.Indicator />
+    </NativeSelect.Root>
+  );
+}

@@ -1,0 +1,267 @@
+/** Sheets of drills for paper: a debrief, and a class sheet with the questions or with the answers; the same blocks as a job's report. */
+
+import type { Debrief } from "@/core/drill/debrief";
+import type { DrillCase } from "@/core/drill/drill-case";
+import type { Lesson, LessonPause, LessonSample } from "@/core/drill/lesson-shapes";
+import type { Figures } from "@/core/units/figures";
+import { formatClock, type UnitId } from "@/core/units/units";
+import { percentOf } from "./diagnosis";
+import {
+  causesWords,
+  correctionWords,
+  customerSays,
+  dangerWords,
+  mistakeWords,
+  newsWords,
+  pauseQuestions,
+  rankedName,
+  wayWords,
+} from "./drill";
+import { circuitWords, refrigerantLabels, schoolLabels } from "./job";
+import type { Report, ReportBlock, ReportSection } from "./report";
+
+/** "34 %". */
+export const percent = (share: number): string => `${percentOf(share)} %`;
+
+export const caseName = (code: string | null) => (code === null ? "A case of your own" : `Case ${code}`);
+
+const FOOT =
+  "Made by simulation for practice; no car was measured. Local law, the maker's procedure and licensed practice come first.";
+
+export function caseFacts({ state, labelKnown }: Pick<DrillCase, "state" | "labelKnown">, figures: Figures): string[] {
+  const { label, conditions } = state;
+  return [
+    refrigerantLabels[label.refrigerant],
+    labelKnown ? `label ${figures.quantity(label.chargeG, "g")}` : "the label is gone",
+    `${circuitWords[label.metering]}, ${circuitWords[label.compressor]}`,
+    `${figures.quantity(conditions.ambientC, "degC", 0)}, ${Math.round(conditions.humidityPct)} % humidity, ${figures.quantity(conditions.altitudeM, "m", 0)}`,
+  ];
+}
+
+/** What was in it, by the truth: "Undercharge. 482 g in it, label 765 g". */
+export function truthWords(
+  { truth, books }: Pick<Debrief, "truth" | "books">,
+  { state }: Pick<DrillCase, "state">,
+  figures: Figures,
+): string {
+  return `${causesWords(truth)}. ${figures.quantity(books.startG, "g")} in it when it came, label ${figures.quantity(state.label.chargeG, "g")}`;
+}
+
+export function answerWords({ causes, grams }: Pick<Debrief, "causes" | "grams">, figures: Figures): string {
+  if (causes === null) return "No answer: an accident ended it";
+  return `${causesWords(causes)}; ${correctionWords(grams.said, figures)}`;
+}
+
+/** What was right to do to the charge, and how near was near enough. */
+export function rightCorrection({ should, toleranceG }: Debrief["grams"], figures: Figures): string {
+  const near = figures.quantity(toleranceG, "g");
+  return Math.abs(should) <= toleranceG
+    ? `${correctionWords(0, figures)}: it is within ${near} of the label`
+    : `${correctionWords(should, figures)}, give or take ${near}`;
+}
+
+export function debriefSheet(given: DrillCase, debrief: Debrief, figures: Figures): Report {
+  const { said, believed, way, skipped, dangers, mistakes, habits, score } = debrief;
+  const row = (what: string, text: string) => ({ what, text });
+  const sections: ReportSection[] = [
+    {
+      title: "What it was",
+      blocks: [
+        {
+          kind: "facts",
+          rows: [
+            row("The customer", customerSays(given.story)),
+            row("The truth", truthWords(debrief, given, figures)),
+            row("The answer", answerWords(debrief, figures)),
+            row("Right would be", `${causesWords(debrief.truth)}; ${rightCorrection(debrief.grams, figures)}`),
+            row(
+              "Could be known",
+              debrief.knowableAtS === null
+                ? "not from what was read"
+                : `from ${formatClock(debrief.knowableAtS)} on, of ${formatClock(debrief.minutes * 60)}`,
+            ),
+            row(
+              "Score",
+              `${score.total} of 100: cause ${score.cause} of 40, reason ${score.evidence} of 20, care ${score.care} of 20, grams ${score.grams} of 10, time ${score.time} of 10`,
+            ),
+          ],
+        },
+      ],
+    },
+    {
+      title: "What each reading said of the truth",
+      blocks: [
+        {
+          kind: "table",
+          head: ["At", "New", "Before", "After", "Then led"],
+          rows: said.map(({ atS, news, readings, before, after, leads }) => [
+            formatClock(atS),
+            newsWords(news, readings, figures),
+            percent(before),
+            percent(after),
+            `${rankedName(leads.cause)}, ${percent(leads.probability)}`,
+          ]),
+        },
+      ],
+    },
+    ...(believed.length === 0
+      ? []
+      : [
+          {
+            title: "What you thought, and what the readings allowed",
+            blocks: [
+              {
+                kind: "table" as const,
+                head: ["At", "You", "The readings"],
+                rows: believed.map(({ atS, causes, allowed }) => [
+                  formatClock(atS),
+                  causes.map(rankedName).join("; "),
+                  allowed.map(({ cause, probability }) => `${rankedName(cause)} ${percent(probability)}`).join("; "),
+                ]),
+              },
+            ],
+          },
+        ]),
+    {
+      title: "The way",
+      blocks: [
+        {
+          kind: "facts",
+          rows: [
+            row(
+              "The cheapest",
+              way === null
+                ? "none was found"
+                : `${way.map(wayWords).join(", ")}: ${Math.round(debrief.wayMinutes)} min`,
+            ),
+            row("Yours", `${debrief.done.map(wayWords).join(", ") || "nothing"}: ${Math.round(debrief.minutes)} min`),
+            ...(skipped.length > 0 ? [row("Not done of it", skipped.map(wayWords).join(", "))] : []),
+            ...(mistakes.length > 0 ? [row("Mistakes", mistakes.map((one) => mistakeWords[one]).join("; "))] : []),
+            ...(dangers.length > 0 ? [row("Dangerous", dangers.map((one) => dangerWords[one].title).join("; "))] : []),
+          ],
+        },
+      ],
+    },
+    ...(habits === null
+      ? []
+      : [
+          {
+            title: `What each habit would have put in, and the hot day of ${figures.quantity(habits.hotC, "degC", 0)}`,
+            blocks: [
+              {
+                kind: "table" as const,
+                head: ["Habit", `In it, ${figures.label("g")}`, "High side then"],
+                rows: habits.answer.answers.map(({ school, chargeG, stops, hotDay }) => [
+                  schoolLabels[school](figures),
+                  stops ? figures.number(chargeG, "g") : `${figures.number(chargeG, "g")}, and no end`,
+                  hotDay === null
+                    ? "does not run"
+                    : hotDay.cutsOut
+                      ? `${figures.quantity(hotDay.highKpa, "kPa")}, cuts out`
+                      : figures.quantity(hotDay.highKpa, "kPa"),
+                ]),
+              },
+            ],
+          },
+        ]),
+  ];
+  return {
+    vehicle: caseName(given.code),
+    facts: caseFacts(given, figures),
+    shop: "",
+    signed: "",
+    sections,
+    foot: FOOT,
+  };
+}
+
+const shownChannels: {
+  channel: Exclude<keyof LessonSample, "time" | "rpm">;
+  name: string;
+  unit: UnitId;
+  decimals: number;
+}[] = [
+  { channel: "low", name: "Low", unit: "kPa", decimals: 0 },
+  { channel: "high", name: "High", unit: "kPa", decimals: 0 },
+  { channel: "vent", name: "Vent", unit: "degC", decimals: 1 },
+  { channel: "suction", name: "Suction", unit: "degC", decimals: 1 },
+  { channel: "liquid", name: "Liquid", unit: "degC", decimals: 1 },
+  { channel: "discharge", name: "Discharge", unit: "degC", decimals: 0 },
+];
+
+/** Mean of the last so many seconds before a pause. */
+const MEAN_S = 20;
+
+function shownAt(lesson: Lesson, atS: number, channel: (typeof shownChannels)[number]["channel"]): number | null {
+  const values = lesson.samples
+    .filter(({ time }) => time <= atS && time > atS - MEAN_S)
+    .flatMap((sample) => sample[channel] ?? []);
+  return values.length === 0 ? null : values.reduce((sum, value) => sum + value, 0) / values.length;
+}
+
+export interface ClassSheetOptions {
+  title: string;
+  facts: string[];
+  /** What the customer says; null where nobody told. */
+  customer: string | null;
+  /** The answer in words. */
+  answer: string;
+}
+
+/** One sheet to hand out: the readings at each pause and a question; with the answers, what they allowed. */
+export function classSheet(
+  lesson: Lesson,
+  { title, facts, customer, answer }: ClassSheetOptions,
+  withAnswers: boolean,
+  figures: Figures,
+): Report {
+  const there = shownChannels.filter(({ channel }) => lesson.samples.some((sample) => sample[channel] !== null));
+  const questionOf = (pause: LessonPause, i: number): ReportSection => {
+    const blocks: ReportBlock[] = [
+      { kind: "text", text: pauseQuestions[pause.kind], strong: true },
+      {
+        kind: "table",
+        head: there.map(({ name, unit }) => `${name}, ${figures.label(unit)}`),
+        rows: [
+          there.map(({ channel, unit, decimals }) =>
+            figures.number(shownAt(lesson, pause.atS, channel), unit, decimals),
+          ),
+        ],
+      },
+    ];
+    if (withAnswers)
+      blocks.push({
+        kind: "text",
+        text:
+          pause.allowed.length === 0
+            ? "Nobody has weighed these readings."
+            : `The readings allow: ${pause.allowed.map(({ cause, probability }) => `${rankedName(cause)} ${percent(probability)}`).join("; ")}.`,
+      });
+    else blocks.push({ kind: "text", text: "\n\n\n" });
+    return { title: `${i + 1}. At ${formatClock(pause.atS)}`, blocks };
+  };
+  return {
+    vehicle: withAnswers ? `${title}: answers` : title,
+    facts,
+    shop: "",
+    signed: "",
+    sections: [
+      ...(customer === null
+        ? []
+        : [{ title: "What the customer says", blocks: [{ kind: "text" as const, text: customer }] }]),
+      ...lesson.pauses.map(questionOf),
+      {
+        title: "What is the matter with it, and what would you do?",
+        blocks: [{ kind: "text", text: withAnswers ? answer : "\n\n\n\n", typed: withAnswers }],
+      },
+    ],
+    foot: FOOT,
+  };
+}
+
+/** "Undercharge and air; 482 g in it". */
+export function lessonAnswer(lesson: Lesson, figures: Figures): string {
+  if (lesson.truth === null) return "";
+  const charge = lesson.chargeG === null ? "" : ` ${figures.quantity(lesson.chargeG, "g")} in it.`;
+  return `${causesWords(lesson.truth)}.${charge}`;
+}

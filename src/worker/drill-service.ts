@@ -1,0 +1,145 @@
+/** What the worker of a drill does, without the thread around it. */
+import { debriefOf } from "@/core/drill/debrief";
+import { caseOfCode, type DrillCase, truthOfCase } from "@/core/drill/drill-case";
+import { checkCase, type DrillCheck } from "@/core/drill/drill-check";
+import { MAKER, MOST_NUMBERS } from "@/core/drill/drill-code";
+import { type DrillRun, replay } from "@/core/drill/drill-run";
+import { caseOfSource, type DrillSource } from "@/core/drill/drill-source";
+import { benchOfTest } from "@/core/drill/from-test";
+import { lessonOfCase } from "@/core/drill/lesson";
+import { SAMPLE_S } from "@/core/instruments/rack";
+import type { DrillWorkerApi, OnRun, RunStanding } from "./drill-protocol";
+
+/** How often batches are posted, ms. */
+const TICK_MS = 250;
+/** Between two batches of an act, so that it is seen passing, ms. */
+const WATCHED_MS = 30;
+/** Numbers tried for a new case. */
+const MOST_TRIED = 60;
+
+const wait = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
+
+/** @param ready gives when the learned committee has come; asked for only where readings are weighed. */
+export function drillService(ready: () => Promise<void> = async () => undefined): DrillWorkerApi {
+  let run: DrillRun | null = null;
+  let onRun: OnRun = () => undefined;
+  let pace = 1;
+  let owed = 0;
+  let busy = false;
+  const checks = new Map<string, DrillCheck>();
+
+  const standing = (of: DrillRun): RunStanding => ({
+    at: of.at,
+    atS: of.atS,
+    engine: of.engine,
+    connected: [...of.connected],
+    settled: of.settled,
+    lostG: of.grams.lostG,
+    addedG: of.grams.addedG,
+    recoveredG: of.grams.recoveredG,
+    beliefDue: of.beliefDue,
+    over: of.committed !== null ? "answered" : of.isOver ? "accident" : "no",
+    events: [...of.events],
+    script: [...of.script],
+  });
+  const checked = (given: DrillCase): DrillCheck => {
+    const key = given.code ?? JSON.stringify(given.state);
+    const known = checks.get(key) ?? checkCase(given);
+    checks.set(key, known);
+    return known;
+  };
+  const caseOf = (source: DrillSource): DrillCase | null => {
+    const made = caseOfSource(source);
+    return made.ok ? made.value : null;
+  };
+  const tick = () => {
+    if (run === null || busy || pace === 0 || run.isOver || run.beliefDue) return;
+    owed += (pace * TICK_MS) / 1000 / SAMPLE_S;
+    const samples = run.live(Math.floor(owed));
+    owed -= Math.floor(owed);
+    if (samples.length > 0) onRun(samples, standing(run));
+  };
+  let timer: ReturnType<typeof setInterval> | undefined;
+
+  return {
+    open(source, script, at, hears) {
+      const given = caseOf(source);
+      if (given === null) return null;
+      clearInterval(timer);
+      const taken = replay(given, script, at);
+      run = taken.run;
+      onRun = hears;
+      owed = 0;
+      onRun(taken.samples, standing(run));
+      timer = setInterval(tick, TICK_MS);
+      return standing(run);
+    },
+    setPace(next) {
+      pace = next;
+    },
+    async does(step) {
+      if (run === null) return { code: "over" };
+      if (busy) return { code: "already" };
+      const refused = run.refusal(step);
+      if (refused !== null) return refused;
+      busy = true;
+      try {
+        for (const batch of run.act(step)) {
+          onRun(batch, standing(run));
+          await wait(WATCHED_MS);
+        }
+      } finally {
+        busy = false;
+      }
+      onRun([], standing(run));
+      return null;
+    },
+    async check(source) {
+      await ready();
+      const given = caseOf(source);
+      return given && checked(given);
+    },
+    async make(theme, cause, from) {
+      await ready();
+      for (let i = 0; i < MOST_TRIED; i++) {
+        const given = caseOfCode({ maker: MAKER, theme, number: (from + i * 7919) % MOST_NUMBERS });
+        const truth = truthOfCase(given);
+        if (cause !== null && !(cause === "none" ? truth.length === 0 : truth.some((one) => one === cause))) continue;
+        const { way, cycles } = checked(given);
+        if (way !== null && (theme !== "cycling" || cycles)) return given.code;
+        await wait(0);
+      }
+      return null;
+    },
+    async hint() {
+      if (run === null) return null;
+      await ready();
+      const { way } = checked(run.given);
+      const acts = run.events.flatMap((event) => (event.kind === "act" ? [event.act as string] : []));
+      const speeds = run.events.flatMap((event) => (event.kind === "engine" ? [event.engine as string] : []));
+      const rested = run.readings.rest != null ? ["rest"] : [];
+      return way?.find((step) => ![...acts, ...speeds, ...rested].includes(step)) ?? null;
+    },
+    async debrief() {
+      if (run === null) return null;
+      await ready();
+      return debriefOf(run, checked(run.given));
+    },
+    async debriefOf(source, script, at) {
+      await ready();
+      const given = caseOf(source);
+      if (given === null) return null;
+      const taken = replay(given, script, at);
+      return { debrief: debriefOf(taken.run, checked(given)), samples: taken.samples };
+    },
+    async afterTest(reading, state, work) {
+      await ready();
+      return benchOfTest(reading, state, work);
+    },
+    async lesson(source) {
+      await ready();
+      const given = caseOf(source);
+      return given && lessonOfCase(given);
+    },
+  };
+}

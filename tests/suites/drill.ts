@@ -1,0 +1,234 @@
+import { readdirSync, readFileSync, writeFileSync } from "node:fs";
+import path from "node:path";
+import { By, Key } from "selenium-webdriver";
+import { describe, expect, inject, it } from "vitest";
+import type { Browser } from "../browser/browser";
+import { seriousFindings } from "../browser/serious-findings";
+import { browserSession } from "../browser/session";
+
+/** A lack of charge that both gauges and a clamp on the liquid line give away. */
+const CASE = "1K-0004Y";
+
+/** The car of that case, looked at, with gauges and a clamp on, settled at idle. */
+async function settled(browser: Browser, address: string, code = CASE) {
+  await browser.open(`${address}/drill?code=${code}`);
+  await browser.says("What you can do");
+  for (const act of ["Look round the car", "Both gauges on", "Clamp the liquid line"]) {
+    await browser.press(act);
+    await browser.until(`${act} is done`, async () => (await done(browser)).some((line) => line.includes(act)));
+  }
+  await browser.choose("Engine", "Idle");
+  await browser.press("Wait until it has settled");
+  await browser.says("The needles stand.", 60_000);
+}
+
+const done = (browser: Browser) =>
+  browser.driver.executeScript<string[]>(
+    `return [...document.querySelectorAll("ol[aria-label='What you have done'] li")].map((line) => line.textContent);`,
+  );
+
+async function answer(browser: Browser, cause: string, charge: string, grams: string | null) {
+  await browser.select("It is", cause);
+  const choice = await browser.find(`//*[@role='radio'][normalize-space(.)='${charge}']`, charge);
+  await choice.click();
+  if (grams !== null) await browser.type("How much", grams);
+  await browser.press("I am sure enough");
+  await browser.says("What it was", 60_000);
+}
+
+describe("drills", () => {
+  const session = browserSession();
+
+  it("are solved at the car: what was done survives a reload, the answer takes the cover off, and the page of it is saved", async () => {
+    const { browser, address } = session;
+    await settled(browser, address);
+    // No band, no ranking: nothing on the page says what it is.
+    expect(await browser.text()).not.toContain("What fits these readings");
+    const before = await done(browser);
+    await browser.driver.navigate().refresh();
+    await browser.until("it is taken up where it was", async () => (await done(browser)).length === before.length);
+    expect(await done(browser)).toEqual(before);
+    await answer(browser, "undercharge", "Put in", "283");
+    await browser.says("Undercharge. 127 g in it when it came, label 410 g");
+    await browser.says("You said the same");
+    await browser.says("from here it could be known");
+    await browser.says(/(9\d|100) of 100/);
+    await browser.says("By weight");
+    expect(await seriousFindings(browser), "debrief").toEqual([]);
+    await browser.press("Save as a page");
+    const saved = () => readdirSync(browser.downloads).find((name) => name.endsWith(".pdf"));
+    await browser.until("the page is saved", async () => saved() !== undefined, 30_000);
+    expect(readFileSync(path.join(browser.downloads, saved()!)).subarray(0, 5).toString()).toBe("%PDF-");
+    await browser.press("To the drills");
+    await browser.says("1 of 1");
+    await browser.says("Undercharge");
+  });
+
+  it("are failed without a scolding, and say what the readings said", async () => {
+    const { browser, address } = session;
+    await settled(browser, address);
+    await answer(browser, "compressor-worn", "Leave it as it is", null);
+    await browser.says("You said: Compressor worn");
+    await browser.says("Named a cause that it did not have");
+    await browser.says("Decided against what the readings said");
+    await browser.says("0 of 40");
+    expect(await browser.text()).not.toMatch(/congratul|well done|badge/i);
+  });
+
+  it("have their caution at the dangerous act, and its consequence for whoever does it all the same", async () => {
+    const { browser, address } = session;
+    await settled(browser, address);
+    await browser.press("Take a can");
+    await browser.press("Can upside down on the low side");
+    await browser.says("Never liquid into a running low side");
+    await browser.press("Leave it");
+    expect(await browser.text()).not.toContain("Liquid has broken");
+    await browser.press("Can upside down on the low side");
+    await browser.press("Do it all the same");
+    await browser.says("Liquid has broken the compressor's valves", 30_000);
+    await browser.press("Open the high valve, liquid");
+    await browser.says("until it bursts");
+    await browser.press("Do it all the same");
+    await browser.says("The can has burst", 30_000);
+    await browser.says("This run is over");
+    await browser.press("Take the cover off");
+    await browser.says("No answer: an accident ended it", 60_000);
+    await browser.says("Mistakes and dangers");
+    await browser.says("0 of 40");
+  });
+
+  it("come before a class by keys alone: played to its pauses, channels and answer uncovered, votes counted", async () => {
+    const { browser, address } = session;
+    await browser.open(`${address}/drill`);
+    await browser.says("A code from somebody");
+    const keys = (...all: string[]) =>
+      browser.driver
+        .actions()
+        .sendKeys(...all)
+        .perform();
+    await browser.driver.executeScript("document.querySelector('input[placeholder]').focus()");
+    await keys(CASE, Key.TAB, Key.TAB);
+    await browser.until("at the button", async () =>
+      (await browser.driver.switchTo().activeElement().getText()).startsWith("Before a class"),
+    );
+    await keys(Key.ENTER);
+    await browser.says("0:00 of", 30_000);
+    expect((await browser.text()).match(/covered/g)).toHaveLength(4);
+    await keys(" ");
+    await browser.says("What does the pressure at rest tell you", 20_000);
+    await keys("5");
+    await browser.until(
+      "the liquid line is uncovered",
+      async () => (await browser.text()).match(/covered/g)?.length === 3,
+    );
+    await keys("1");
+    await browser.until("the low side is covered", async () => (await browser.text()).match(/covered/g)?.length === 4);
+    await keys("g");
+    await browser.says("Undercharge");
+    await keys("3", Key.TAB, "11", Key.ENTER, "2", Key.ESCAPE);
+    await browser.until(
+      "the fields are away",
+      async () => (await browser.driver.findElements(By.css("input[aria-label^='Votes']"))).length === 0,
+    );
+    const votes = await browser.driver.findElement(By.css("[aria-label='Votes']")).getText();
+    expect(votes.split("\n")).toEqual(["Undercharge", "11", "Nothing is wrong with it", "3", "Overcharge", "2"]);
+    expect(await browser.text()).not.toContain("127 g");
+    await keys("a");
+    await browser.says("127 g in it");
+    await keys("a");
+    await browser.until("it is covered again", async () => !(await browser.text()).includes("127 g"));
+    await keys(Key.ARROW_RIGHT);
+    await browser.says("It has settled at idle");
+    expect(await seriousFindings(browser), "before a class").toEqual([]);
+    const sheets = () => readdirSync(browser.downloads).filter((name) => /^evrid-class-\w+\.pdf$/.test(name));
+    await keys("q");
+    await browser.until("the questions are there", async () => sheets().length === 1, 30_000);
+    await keys("s");
+    await browser.until("the answers are there", async () => sheets().length === 2, 30_000);
+    await keys(Key.ESCAPE);
+    await browser.says("A code from somebody");
+  });
+
+  it("bring back over the days what was missed, of the learner who missed it, and go along as a file", async () => {
+    const { browser, address } = session;
+    // The page's clock, moved by so many days.
+    await browser.onEveryPage(`if (localStorage.getItem("test.days") !== null) {
+      const RealDate = Date;
+      const now = () => RealDate.now() + Number(localStorage.getItem("test.days")) * 86400000;
+      globalThis.Date = class extends RealDate {
+        constructor(...given) { if (given.length === 0) super(now()); else super(...given); }
+        static now() { return now(); }
+      };
+    }`);
+    await browser.open(`${address}/drill`);
+    await browser.says("Nothing is due");
+    await browser.press("Somebody else");
+    await browser.type("Name of the learner", "Ines");
+    await browser.press("Add");
+    await browser.until("Ines learns", async () =>
+      browser.driver.executeScript<boolean>(
+        "return document.querySelector(\"select[aria-label='Who is learning']\").selectedOptions[0].textContent === 'Ines'",
+      ),
+    );
+    await settled(browser, address);
+    await answer(browser, "air", "Weigh it first", null);
+    await browser.press("To the drills");
+    await browser.says("Nothing is due");
+    await browser.says("0 of 1");
+    await browser.says("in 1 day");
+    await browser.press("Save as a file");
+    const file = () => readdirSync(browser.downloads).find((name) => name.startsWith("evrid-drills-"));
+    await browser.until("the file is there", async () => file() !== undefined);
+    // Two days on it is due, and what is offered is of that kind.
+    await browser.driver.executeScript("localStorage.setItem('test.days', '2')");
+    await browser.open(`${address}/drill`);
+    await browser.says(/Due again: (undercharge|with clamps)/);
+    await browser.press("Practise it");
+    await browser.says("What you can do");
+    expect(await browser.driver.getCurrentUrl()).toMatch(/code=1[A-Z]-/);
+    // Somebody else has missed nothing.
+    await browser.open(`${address}/drill`);
+    await browser.says("Due again");
+    await browser.driver.executeScript(
+      "const who = document.querySelector(\"select[aria-label='Who is learning']\"); who.selectedIndex = 0; who.dispatchEvent(new Event('change', { bubbles: true }))",
+    );
+    await browser.says("Nothing is due");
+    const book = JSON.parse(readFileSync(path.join(browser.downloads, file()!), "utf8"));
+    expect(book).toMatchObject({ format: "evrid.drills", version: 1 });
+    expect(book.learners.map(({ name }: { name: string }) => name)).toEqual(["", "Ines"]);
+    expect(book.drills).toHaveLength(1);
+    expect(book.drills[0]).toMatchObject({ code: CASE, truth: ["undercharge"], causes: ["air"] });
+  });
+
+  it("are made of what stands on the bench and of a signed job, and a log comes before a class, without names", async () => {
+    const { browser } = session;
+    const demo = inject("demo");
+    await browser.open(demo);
+    await browser.says("Fennick Bakery");
+    await browser.open(`${demo}/bench?v=1&name=Mrs+Fennick&r=134a&g=550&m=valve&c=internal&in=300`);
+    await browser.press("Make a drill of it");
+    await browser.says("A case of your own");
+    expect(await browser.driver.getCurrentUrl()).not.toContain("Fennick");
+    await browser.open(`${demo}/job/demo-garden-pickup/sign-off`);
+    await browser.press("Make a drill of it");
+    await browser.says("A case of your own", 30_000);
+    expect(await browser.text()).not.toMatch(/pickup|garden/i);
+    await browser.open(`${demo}/drill?class=1`);
+    await browser.says("A log before a class");
+    const rows = Array.from({ length: 400 }, (_, i) => {
+      const rpm = i < 60 ? 0 : i < 230 ? 820 : 1800;
+      return [i, rpm, rpm === 0 ? 590 : 210, rpm === 0 ? 590 : 1300 + i, 12.4].join(",");
+    });
+    const file = path.join(browser.downloads, "yard.csv");
+    writeFileSync(file, `time_s,rpm,low_kpa_gauge,high_kpa_gauge,vent_c\n${rows.join("\n")}\n`);
+    await browser.driver.findElement(By.css("input[aria-label='Instrument log']")).sendKeys(file);
+    await browser.press("Show it");
+    await browser.says("0:00 of 6:39", 30_000);
+    await browser.driver.actions().sendKeys(Key.ARROW_RIGHT, "a").perform();
+    await browser.says("Only the trainer knows");
+    await browser.type("What it was", "A blocked drier");
+    await browser.until("it stands there", async () =>
+      (await browser.driver.findElement(By.css("[data-answer]")).getText()).includes("A blocked drier"),
+    );
+  });
+});
