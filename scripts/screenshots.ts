@@ -80,7 +80,7 @@ try {
   await browser.select("Then", "compressor-worn");
   await browser.select("It is", "undercharge");
   await browser.driver.executeScript(
-    "document.activeElement.blur(); document.querySelector('[aria-label=\"What can be done\"]').scrollTo(0, 0)",
+    "document.activeElement.blur(); document.querySelector('main').parentElement.scrollTo(0, 0); document.querySelector('[aria-label=\"What can be done\"]').scrollTo(0, 0)",
   );
   await shoot("drill");
   await browser.press("Put in");
