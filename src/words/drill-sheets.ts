@@ -199,6 +199,13 @@ function shownAt(lesson: Lesson, atS: number, channel: (typeof shownChannels)[nu
   return values.length === 0 ? null : values.reduce((sum, value) => sum + value, 0) / values.length;
 }
 
+/** What the readings allowed at a pause, without what they all but ruled out. */
+export const allowedWords = ({ allowed }: LessonPause): string =>
+  allowed
+    .filter(({ probability }) => probability >= 0.01)
+    .map(({ cause, probability }) => `${rankedName(cause)} ${percent(probability)}`)
+    .join("; ");
+
 export interface ClassSheetOptions {
   title: string;
   facts: string[];
@@ -235,7 +242,7 @@ export function classSheet(
         text:
           pause.allowed.length === 0
             ? "Nobody has weighed these readings."
-            : `The readings allow: ${pause.allowed.map(({ cause, probability }) => `${rankedName(cause)} ${percent(probability)}`).join("; ")}.`,
+            : `The readings allow: ${allowedWords(pause)}.`,
       });
     else blocks.push({ kind: "text", text: "\n\n\n" });
     return { title: `${i + 1}. At ${formatClock(pause.atS)}`, blocks };
@@ -249,6 +256,10 @@ export function classSheet(
       ...(customer === null
         ? []
         : [{ title: "What the customer says", blocks: [{ kind: "text" as const, text: customer }] }]),
+      {
+        title: "What the instruments showed",
+        blocks: [{ kind: "picture" as const, which: "traces" as const }],
+      },
       ...lesson.pauses.map(questionOf),
       {
         title: "What is the matter with it, and what would you do?",

@@ -25,7 +25,7 @@ describe("a shop that reads in US units", () => {
       ["vehicle?id=demo-car-03", "At idle, then and now"],
       ["ledger", "Every ounce of every year"],
       ["bench", "here no gauge tells"],
-      ["drill?code=1K-0004Y", "What you can do"],
+      ["drill?code=1W-00012", "What you can do"],
       ["report?job=demo-garden-pickup", "The test after the work"],
     ] as const;
     for (const [path, ready] of views) {

@@ -210,6 +210,11 @@ export class DrillCar {
     return this.simulation.chargingPort !== null;
   }
 
+  /** Lets samples go by in which nothing of the car changes. */
+  skip(samples: number): void {
+    this.now += samples * SAMPLE_S;
+  }
+
   /** Moves on by one sample; what is not connected reads nothing. */
   step(): DrillSample {
     const before = this.simulation.containerKg;

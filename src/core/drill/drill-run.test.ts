@@ -86,6 +86,11 @@ describe("a run at the car", () => {
     expect(run.readings.running.idle).toBeUndefined();
     does(run, "settle");
     expect(run.readings.running.idle).toMatchObject({ lowKpa: expect.any(Number), liquidLineC: expect.any(Number) });
+    // What falls while it is recovered is no pressure at rest.
+    expect(does(new DrillRun(van), "gauges", "recover").readings).toMatchObject({
+      rest: null,
+      recoveredG: expect.any(Number),
+    });
     does(run, { does: "engine", engine: "off" });
     const rest = run.readings.rest;
     run.live(200);
@@ -98,6 +103,9 @@ describe("a run at the car", () => {
     run.live(400);
     expect(run.beliefDue).toBe(true);
     expect(run.refusal({ does: "act", act: "suction-clamp" })).toEqual({ code: "belief-first" });
+    expect(run.refusal({ does: "engine", engine: "idle" })).toEqual({ code: "belief-first" });
+    // An engine may always be stopped.
+    expect(run.refusal({ does: "engine", engine: "off" })).toBeNull();
     expect(run.refusal({ does: "commit", causes: [], grams: null })).toBeNull();
     does(run, { does: "belief", causes: ["undercharge", "air"] });
     expect(run.beliefDue).toBe(false);
@@ -203,6 +211,17 @@ describe("a wrong way", () => {
     careful.live(300);
     expect(kinds(careful)).not.toContain("ran-on-after-relief");
     expect(kinds(careful)).toContain("relief-shut");
+  });
+});
+
+describe("the time in which the sides meet", () => {
+  it("is taken where they stood apart, as met or as not, and not where they never did", () => {
+    const met = does(new DrillRun(caseOfBench(benchOf())), "gauges", idle, "settle", "shut-off").readings.equalise!;
+    expect(met.seconds).toBeGreaterThan(30);
+    const state = { ...benchOf(), faults: [{ cause: "compressor-not-driven" as const, severity: 1, place: null }] };
+    const still = does(new DrillRun(caseOfBench(state)), "gauges", idle, "settle", "shut-off");
+    expect(still.readings.equalise).toBeNull();
+    expect(still.readings.running.idle!.lowKpa).toBeGreaterThan(400);
   });
 });
 

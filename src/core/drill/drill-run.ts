@@ -6,7 +6,7 @@ import { SAMPLE_S } from "../instruments/rack";
 import { channels, type StreamChannel, streamChannels, takenChannels } from "../readings/channels";
 import type { RunningSetting } from "../readings/file/reading-file";
 import { cycleOfStream, judgeStream, type StreamCycle } from "../readings/stream/judged-stream";
-import { followShutOff } from "../readings/stream/shut-off";
+import { followShutOff, MET_WITHIN_KPA } from "../readings/stream/shut-off";
 import { type CarEvent, DrillCar, type DrillSample } from "./drill-car";
 import { actsOf, type DrillCase } from "./drill-case";
 import { type DrillReadings, nothingRead, type Speed } from "./drill-readings";
@@ -51,6 +51,8 @@ const SAME = { lowKpa: 6, highKpa: 20, other: 0.8 } as const;
 /** Batches of an act that is watched, samples. */
 const BATCH = 40;
 const MEAN_S = 8;
+/** The machine runs on so long after nothing more comes, samples: the scale has settled by then. */
+const EMPTY_SAMPLES = 120;
 
 export class DrillRun {
   private readonly car: DrillCar;
@@ -119,6 +121,8 @@ export class DrillRun {
   refusal(step: Doing): Refusal | null {
     if (this.isOver) return { code: "over" };
     if (step.does === "belief" || step.does === "commit") return null;
+    // An engine may always be stopped.
+    if (step.does === "engine" && step.engine === "off") return null;
     if (this.beliefDue) return { code: "belief-first" };
     if (step.does === "engine") return null;
     const { act } = step;
@@ -179,11 +183,19 @@ export class DrillRun {
     const most = Math.round(actMinutes[act] * MINUTE_SAMPLES);
     if (act === "recover") {
       this.changed();
-      this.car.recover(true);
-      // What the machine does not need of its time is the work around it.
-      yield* this.pass(most, () => false);
-      this.car.recover(false);
+      // What falls from here on is no reading of the car.
       this.weighed = true;
+      this.car.recover(true);
+      const end = this.at + most;
+      let empty = 0;
+      yield* this.pass(most, () => {
+        empty = this.car.isEmpty ? empty + 1 : 0;
+        return empty > EMPTY_SAMPLES;
+      });
+      this.car.recover(false);
+      // What the machine does not need of its time is the work around it: nothing of the car changes any more.
+      this.car.skip(end - this.at);
+      this.at = end;
       const { recoveredG } = this.car.grams;
       this.readings = { ...this.readings, recoveredG: Math.round(recoveredG) };
       this.tell(["weighed"]);
@@ -207,7 +219,6 @@ export class DrillRun {
       this.car.load();
     }
     if (act === "shut-off") {
-      const ran = this.engine;
       this.changed();
       this.car.setEngine("off");
       const from = this.at;
@@ -222,11 +233,12 @@ export class DrillRun {
         return since.length % 20 === 0 && follow().state === "met";
       });
       const end = follow();
-      if (ran !== "off" && (end.state === "met" || end.state === "watching" || end.state === "approaching")) {
-        const seconds = end.state === "met" ? Math.round(end.seconds) : Math.round((this.at - from) * SAMPLE_S);
-        this.readings = { ...this.readings, equalise: { seconds, equalised: end.state === "met" } };
-        this.tell(["shut-off"]);
-      }
+      // Sides that never stood apart cannot be timed.
+      const apart = end.state === "watching" || end.state === "approaching" ? end.apartKpa > MET_WITHIN_KPA : false;
+      if (end.state !== "met" && !apart) return;
+      const seconds = end.state === "met" ? Math.round(end.seconds) : Math.round((this.at - from) * SAMPLE_S);
+      this.readings = { ...this.readings, equalise: { seconds, equalised: end.state === "met" } };
+      this.tell(["shut-off"]);
       return;
     }
     if (act === "settle") {
@@ -297,10 +309,11 @@ export class DrillRun {
   /** Takes what has settled; the same rules as at a real car. */
   private read(): void {
     if (this.connected.size === 0 || this.weighed || this.car.canFlows) return;
+    if (this.engine === "off" && this.stoodS < RESTED_S) return;
     const judged = judgeStream(this.recent, this.sinceS);
     if (this.engine === "off") {
       const { low, high } = judged.states;
-      if (this.stoodS < RESTED_S || low.state !== "steady") return;
+      if (low.state !== "steady") return;
       const rest = {
         lowKpa: Math.round(low.mean),
         highKpa: high.state === "steady" ? Math.round(high.mean) : null,

@@ -1,41 +1,23 @@
 "use client";
 
 import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
-import { format, formatDistanceStrict } from "date-fns";
 import { useState } from "react";
 import { MOST_NUMBERS, readCode } from "@/core/drill/drill-code";
 import { type DrillTheme, drillThemes, themeLevels } from "@/core/drill/drill-shapes";
-import {
-  dueOf,
-  type Learner,
-  mistakesOverTime,
-  readDrillFile,
-  type SubjectStanding,
-  standingOf,
-  writeDrillFile,
-} from "@/core/drill/progress";
+import { dueOf, type Learner, standingOf } from "@/core/drill/progress";
 import { reasonOf } from "@/core/result";
-import { addDrills, type KeptDrills, saveLearner } from "@/data/drills";
+import type { KeptDrills } from "@/data/drills";
 import { useDrillClerk } from "@/session/drill";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
-import { FileButton } from "@/ui/file-button";
-import { saveTextFile } from "@/ui/save-file";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
-import {
-  causesWords,
-  drillFileSentence,
-  levelNames,
-  mistakeWords,
-  sourceSentence,
-  subjectName,
-  themeNames,
-  themeWords,
-} from "@/words/drill";
+import { levelNames, sourceSentence, subjectName, themeNames, themeWords } from "@/words/drill";
 import { count } from "@/words/shop";
-import { learnerName } from "./learner";
+import { KeepCard } from "./keep-card";
+import { Learners } from "./learners";
+import { Progress } from "./progress-cards";
 import { nextOf } from "./stock";
 
 interface DrillStartProps {
@@ -220,204 +202,6 @@ function CodeCard({ onGo }: { onGo: (query: string) => void }) {
           A log before a class
         </BenchButton>
       </Flex>
-    </Card>
-  );
-}
-
-interface ProgressProps {
-  standing: readonly SubjectStanding[];
-  drills: KeptDrills["drills"];
-  onGo: (query: string) => void;
-}
-
-/** Per cause and theme, and each sort of mistake, earlier and lately. */
-function Progress({ standing, drills, onGo }: ProgressProps) {
-  if (drills.length === 0)
-    return (
-      <Card title="How it has gone">
-        <Text color="soft" fontSize="15px">
-          After the first case this shows, by cause and theme, how often you were right, and what comes again when.
-        </Text>
-      </Card>
-    );
-  const now = new Date();
-  const mistakes = mistakesOverTime(drills);
-  return (
-    <>
-      <Card title="By cause and theme">
-        {standing.map(({ subject, runs, right, dueAt }) => (
-          <Flex key={subjectName(subject)} borderTopWidth="1px" borderColor="line" py="1.5" gap="2" align="baseline">
-            <Text flex="1" fontSize="15px" lineHeight="1.25">
-              {subjectName(subject)}
-            </Text>
-            <Text fontSize="15px" fontWeight="650" whiteSpace="nowrap">
-              {`${right} of ${runs}`}
-            </Text>
-            <Text
-              fontSize="14px"
-              color={dueAt <= now ? "act" : "soft"}
-              minW="82px"
-              textAlign="right"
-              whiteSpace="nowrap"
-            >
-              {dueAt <= now ? "due" : `in ${formatDistanceStrict(dueAt, now, { unit: "day", roundingMethod: "ceil" })}`}
-            </Text>
-          </Flex>
-        ))}
-      </Card>
-      {mistakes.length > 0 && (
-        <Card title="Sorts of mistake, earlier and lately">
-          {mistakes.map(({ mistake, earlier, later, earlierOf, laterOf }) => (
-            <Flex key={mistake} borderTopWidth="1px" borderColor="line" py="1.5" gap="2" align="baseline">
-              <Text flex="1" fontSize="15px" lineHeight="1.25">
-                {mistakeWords[mistake]}
-              </Text>
-              <Text fontSize="15px" color="soft" whiteSpace="nowrap">
-                {earlierOf === 0 ? "" : `${earlier} of ${earlierOf}`}
-              </Text>
-              <Text fontSize="15px" fontWeight="650" whiteSpace="nowrap" minW="56px" textAlign="right">
-                {`${later} of ${laterOf}`}
-              </Text>
-            </Flex>
-          ))}
-        </Card>
-      )}
-      <Card title="Runs">
-        {[...drills]
-          .reverse()
-          .slice(0, 8)
-          .map(({ id, at, code, truth, score }) => (
-            <Flex key={id} borderTopWidth="1px" borderColor="line" py="1" gap="2" align="center">
-              <Box flex="1" minW="0">
-                <Text fontSize="15px" lineHeight="1.25">
-                  {causesWords(truth)}
-                </Text>
-                <Text color="soft" fontSize="13px">
-                  {`${format(new Date(at), "d MMM, HH:mm")}, ${code ?? "a case of your own"}`}
-                </Text>
-              </Box>
-              <Text fontWeight="650" fontSize="17px">
-                {score}
-              </Text>
-              <BenchButton
-                kind="quiet"
-                px="3"
-                aria-label={`Debrief of ${code ?? "a case of your own"}`}
-                onClick={() => onGo(`run=${id}`)}
-              >
-                Look
-              </BenchButton>
-            </Flex>
-          ))}
-      </Card>
-    </>
-  );
-}
-
-/** Whose drills these are; a name can be given, and changed, at any time. */
-function Learners({ kept, learner, onLearner }: Pick<DrillStartProps, "kept" | "learner" | "onLearner">) {
-  const [typing, setTyping] = useState<{ of: Learner | null; name: string } | null>(null);
-  const name = (typing?.name ?? "").trim();
-  const save = async () => {
-    if (typing === null || name === "") return;
-    const made = typing.of ?? { id: crypto.randomUUID(), createdAt: new Date().toISOString() };
-    await saveLearner({ ...made, name: name.slice(0, 100) });
-    onLearner(made.id);
-    setTyping(null);
-  };
-  if (typing !== null)
-    return (
-      <Flex gap="2" align="center">
-        <Box asChild {...field} w="170px">
-          <input
-            aria-label="Name of the learner"
-            value={typing.name}
-            maxLength={100}
-            onChange={(event) => setTyping({ ...typing, name: event.target.value })}
-            onKeyDown={(event) => event.key === "Enter" && void save()}
-          />
-        </Box>
-        <BenchButton kind="main" disabled={name === ""} onClick={() => void save()}>
-          {typing.of === null ? "Add" : "That is the name"}
-        </BenchButton>
-        <BenchButton kind="quiet" onClick={() => setTyping(null)}>
-          Leave it
-        </BenchButton>
-      </Flex>
-    );
-  return (
-    <Flex gap="2" align="center">
-      <Box asChild {...field} maxW="170px">
-        <select
-          aria-label="Who is learning"
-          value={learner?.id ?? ""}
-          onChange={(event) => onLearner(event.target.value)}
-        >
-          {kept.learners.map((one) => (
-            <option key={one.id} value={one.id}>
-              {learnerName(one)}
-            </option>
-          ))}
-        </select>
-      </Box>
-      {learner !== null && (
-        <BenchButton kind="quiet" onClick={() => setTyping({ of: learner, name: learner.name })}>
-          {learner.name.trim() === "" ? "Give a name" : "Rename"}
-        </BenchButton>
-      )}
-      <BenchButton kind="quiet" onClick={() => setTyping({ of: null, name: "" })}>
-        Somebody else
-      </BenchButton>
-    </Flex>
-  );
-}
-
-const field = {
-  h: "44px",
-  bg: "field",
-  borderWidth: "1px",
-  borderColor: "edge",
-  rounded: "card",
-  px: "2",
-  fontSize: "15px",
-} as const;
-
-function KeepCard({ kept }: { kept: KeptDrills }) {
-  const [said, setSaid] = useState<string | null>(null);
-  const open = async (given: File) => {
-    const read = readDrillFile(await given.text());
-    if (!read.ok) return setSaid(drillFileSentence(given.name, read.issue));
-    const { learners, drills } = await addDrills(read.value);
-    setSaid(
-      learners + drills === 0
-        ? "All of it was here already."
-        : `${count(drills, "run")} and ${count(learners, "learner")} added; nothing was replaced.`,
-    );
-  };
-  return (
-    <Card title="Keep or carry it">
-      <Flex gap="2" wrap="wrap">
-        <BenchButton
-          kind="quiet"
-          disabled={kept.drills.length === 0}
-          onClick={() => saveTextFile(`evrid-drills-${format(new Date(), "yyyy-MM-dd")}.json`, writeDrillFile(kept))}
-        >
-          Save as a file
-        </BenchButton>
-        <FileButton
-          label="Drill file"
-          accept="application/json,.json"
-          onFile={(given) => open(given).catch((error: unknown) => setSaid(`Not read: ${reasonOf(error)}.`))}
-        >
-          Read one in
-        </FileButton>
-      </Flex>
-      <Text color="soft" fontSize="14px" mt="1.5" role="status">
-        {said ??
-          (kept.damaged > 0
-            ? `${count(kept.damaged, "record")} cannot be read and counts for nothing here.`
-            : "All learners of this browser. Two devices’ runs are put together, none is replaced.")}
-      </Text>
     </Card>
   );
 }

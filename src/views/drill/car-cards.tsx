@@ -1,0 +1,116 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import type { PartId } from "@/core/causes/signs";
+import type { DrillCase } from "@/core/drill/drill-case";
+import type { UnitId } from "@/core/units/units";
+import { formatClock } from "@/core/units/units";
+import { CircuitBoard } from "@/pictures/circuit-board";
+import type { Tap, TapId } from "@/pictures/circuit-taps";
+import { Towers } from "@/pictures/towers";
+import type { DrillAtCar, DrillAtCarActs } from "@/session/drill";
+import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
+import { Text } from "@/ui/text";
+import { doneWords } from "@/words/drill";
+
+export type Car = DrillAtCar & DrillAtCarActs;
+
+export function GaugesCard({ given, car }: { given: DrillCase; car: Car }) {
+  const figures = useFigures();
+  const on = car.standing?.connected.includes("low") ?? false;
+  const side = (value: number | null | undefined) => ({
+    value: on ? (value ?? null) : null,
+    range: null,
+    band: null,
+    shop: null,
+  });
+  return (
+    <Card tight title={`Both sides, ${figures.label("kPa")}`}>
+      <Towers
+        low={side(car.latest?.low)}
+        high={side(car.latest?.high)}
+        refrigerant={given.state.label.refrigerant}
+        altitudeM={given.state.conditions.altitudeM}
+      />
+      <Text color="soft" fontSize="13px">
+        {on ? "no band: that is yours to know" : "the gauges are not on"}
+      </Text>
+    </Card>
+  );
+}
+
+const tapPlaces: {
+  id: TapId;
+  channel: "suction" | "liquid" | "discharge" | "vent" | "condenserIn" | "meteringIn";
+  name: string;
+}[] = [
+  { id: "suction", channel: "suction", name: "Suction line" },
+  { id: "liquid", channel: "liquid", name: "Liquid line" },
+  { id: "discharge", channel: "discharge", name: "Discharge line" },
+  { id: "meteringIn", channel: "meteringIn", name: "Before the metering device" },
+  { id: "vent", channel: "vent", name: "Centre vent" },
+  { id: "condenserIn", channel: "condenserIn", name: "Air into the condenser" },
+];
+const tapUnit: UnitId = "degC";
+
+/** This car's circuit: a hand on a part costs half a minute; a plate shows what is clamped there. */
+export function BoardCard({ given, car, busy }: { given: DrillCase; car: Car; busy: boolean }) {
+  const figures = useFigures();
+  const { standing, latest } = car;
+  const taps: Tap[] = tapPlaces.flatMap(({ id, channel, name }) => {
+    if (!standing?.connected.includes(channel)) return [];
+    const value = latest?.[channel] ?? null;
+    const text = value === null ? null : figures.quantity(value, tapUnit, 0);
+    return [{ id, label: `${name}, ${text ?? "no reading"}`, text }];
+  });
+  const feel = (part: PartId) => {
+    if (!busy) void car.does({ does: "act", act: "feel", part });
+  };
+  const felt = standing?.events.flatMap((event) => (event.kind === "act" ? event.found : [])) ?? [];
+  return (
+    <Card tight title="Touch a part to feel it, half a minute each">
+      <CircuitBoard
+        metering={given.state.label.metering}
+        notes={felt.map((found) => ({ ...found, at: new Date(0).toISOString() }))}
+        selected={null}
+        onSelect={feel}
+        taps={taps}
+        measured={[]}
+      />
+    </Card>
+  );
+}
+
+/** What was done, newest first. */
+export function DoneCard({ car }: { car: Car }) {
+  const done = (car.standing?.events ?? []).flatMap((event, i) =>
+    event.kind === "act" || event.kind === "engine" ? [{ key: `${i}`, atS: event.atS, words: doneWords(event) }] : [],
+  );
+  return (
+    <Card tight title="What you have done">
+      {done.length === 0 && (
+        <Text color="soft" fontSize="15px">
+          Nothing yet. The clock runs.
+        </Text>
+      )}
+      <Box
+        as="ol"
+        listStyleType="none"
+        maxH={{ base: "236px", lg: "180px" }}
+        overflowY="auto"
+        tabIndex={0}
+        aria-label="What you have done"
+      >
+        {[...done].reverse().map(({ key, atS, words }) => (
+          <Flex as="li" key={key} gap="3" py="1" borderTopWidth="1px" borderColor="line">
+            <Text color="soft" minW="52px" fontSize="15px">
+              {formatClock(atS)}
+            </Text>
+            <Text fontSize="15px">{words}</Text>
+          </Flex>
+        ))}
+      </Box>
+    </Card>
+  );
+}

@@ -1,0 +1,195 @@
+"use client";
+
+import { Box, Flex, Grid } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+import type { Debrief } from "@/core/drill/debrief";
+import { formatClock } from "@/core/units/units";
+import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
+import { Text } from "@/ui/text";
+import { dangerWords, mistakeWords, newsWords, rankedName, wayWords } from "@/words/drill";
+import { percent } from "@/words/drill-sheets";
+
+const parts = [
+  ["cause", "The cause", 40],
+  ["evidence", "Reason for it", 20],
+  ["care", "Care", 20],
+  ["grams", "Grams", 10],
+  ["time", "Minutes", 10],
+] as const;
+
+export function ScoreCard({ score }: Pick<Debrief, "score">) {
+  return (
+    <Card
+      title="By information and care"
+      aside={
+        <Text fontSize="24px" fontWeight="650">
+          {`${score.total} of 100`}
+        </Text>
+      }
+    >
+      {parts.map(([part, name, of]) => (
+        <Flex key={part} align="center" gap="3" py="1" borderTopWidth="1px" borderColor="line">
+          <Text flex="1" fontSize="15px">
+            {name}
+          </Text>
+          <Box w="110px" h="10px" borderWidth="1px" borderColor="edge" rounded="full" overflow="hidden">
+            <Box h="100%" bg="ink" w={`${(100 * score[part]) / of}%`} />
+          </Box>
+          <Text fontSize="15px" fontWeight="650" minW="64px" textAlign="right">
+            {`${score[part]} of ${of}`}
+          </Text>
+        </Flex>
+      ))}
+    </Card>
+  );
+}
+
+/** Each reading, and what it did to the truth. */
+export function SaidCard({ debrief }: { debrief: Debrief }) {
+  const figures = useFigures();
+  const { said, knowableAtS } = debrief;
+  return (
+    <Card title="What each reading said of it, by the inference">
+      {said.length === 0 ? (
+        <Text color="soft">Nothing was read.</Text>
+      ) : (
+        <Box overflowX="auto" tabIndex={0} role="group" aria-label="What each reading said">
+          <Box as="table" w="100%" minW="560px" fontSize="15px">
+            <thead>
+              <tr>
+                {["At", "New", "Before and after", "Leading then"].map((head, i) => (
+                  <Box
+                    as="th"
+                    key={head}
+                    textAlign={i === 2 ? "right" : "left"}
+                    fontWeight="600"
+                    color="soft"
+                    fontSize="13px"
+                    pb="1"
+                    pe="3"
+                    whiteSpace="nowrap"
+                  >
+                    {head}
+                  </Box>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {said.map(({ atS, news, readings, before, after, leads }, i) => {
+                const moved = after - before;
+                const known = knowableAtS === atS && (said[i - 1]?.atS ?? -1) !== atS;
+                return (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: two may come at one moment; the list never changes
+                  <tr key={i}>
+                    <Cell>{formatClock(atS)}</Cell>
+                    <Cell>
+                      {newsWords(news, readings, figures)}
+                      {known && (
+                        <Text as="span" color="act" fontWeight="650">
+                          {" from here it could be known"}
+                        </Text>
+                      )}
+                    </Cell>
+                    <Cell right>
+                      <Text as="span" fontWeight={Math.abs(moved) > 0.1 ? "650" : "400"} whiteSpace="nowrap">
+                        {`${percent(before)} → ${percent(after)}`}
+                      </Text>
+                    </Cell>
+                    <Cell>{`${rankedName(leads.cause)}, ${percent(leads.probability)}`}</Cell>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </Box>
+        </Box>
+      )}
+    </Card>
+  );
+}
+
+function Cell({ right = false, children }: { right?: boolean; children: ReactNode }) {
+  return (
+    <Box
+      as="td"
+      borderTopWidth="1px"
+      borderColor="line"
+      py="1.5"
+      pe="3"
+      verticalAlign="top"
+      textAlign={right ? "right" : "left"}
+    >
+      {children}
+    </Box>
+  );
+}
+
+export function WayCard({ debrief }: { debrief: Debrief }) {
+  const { way, wayMinutes, done, minutes, skipped } = debrief;
+  const steps = way ?? [];
+  return (
+    <Card title="The cheapest way beside yours">
+      <Grid templateColumns="1fr 1fr" gap="4">
+        <Box>
+          <Text fontWeight="650" fontSize="17px">
+            {way === null ? "None was found" : `${Math.round(wayMinutes)} min`}
+          </Text>
+          {steps.map((step) => (
+            <Text key={step} fontSize="15px" borderTopWidth="1px" borderColor="line" py="1" lineHeight="1.3">
+              {wayWords(step)}
+            </Text>
+          ))}
+        </Box>
+        <Box>
+          <Text fontWeight="650" fontSize="17px">{`${Math.round(minutes)} min`}</Text>
+          {done.map((step) => (
+            <Text
+              key={step}
+              fontSize="15px"
+              borderTopWidth="1px"
+              borderColor="line"
+              py="1"
+              lineHeight="1.3"
+              color={steps.includes(step) ? "ink" : "soft"}
+            >
+              {wayWords(step)}
+            </Text>
+          ))}
+        </Box>
+      </Grid>
+      {skipped.length > 0 && (
+        <Text fontSize="15px" mt="2" color="wait" fontWeight="600">
+          {`Not done of it: ${skipped.map(wayWords).join(", ").toLowerCase()}.`}
+        </Text>
+      )}
+    </Card>
+  );
+}
+
+export function CareCard({ debrief }: { debrief: Debrief }) {
+  const figures = useFigures();
+  const { mistakes, dangers, hints, books } = debrief;
+  return (
+    <Card title="Mistakes and dangers">
+      {mistakes.length === 0 && dangers.length === 0 && <Text fontSize="16px">None.</Text>}
+      {mistakes
+        .filter((mistake) => mistake !== "danger")
+        .map((mistake) => (
+          <Text key={mistake} fontSize="16px" borderTopWidth="1px" borderColor="line" py="1">
+            {mistakeWords[mistake]}
+          </Text>
+        ))}
+      {dangers.map((danger) => (
+        <Box key={danger} borderTopWidth="1px" borderColor="line" py="1">
+          <Text fontSize="16px" fontWeight="650" color="act">
+            {dangerWords[danger].title}
+          </Text>
+          <Text fontSize="15px">{dangerWords[danger].text}</Text>
+        </Box>
+      ))}
+      <Text color="soft" fontSize="15px" mt="2">
+        {`Grams: ${figures.quantity(books.startG, "g")} came in it, ${figures.quantity(books.addedG, "g")} from the can, ${figures.quantity(books.recoveredG, "g")} recovered, ${figures.quantity(Math.max(0, books.lostG), "g")} lost, ${figures.quantity(books.nowG, "g")} in it now.${hints > 0 ? ` Hints: ${hints}.` : ""}`}
+      </Text>
+    </Card>
+  );
+}

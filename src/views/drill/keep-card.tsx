@@ -1,0 +1,55 @@
+"use client";
+
+import { Flex } from "@chakra-ui/react";
+import { format } from "date-fns";
+import { useState } from "react";
+import { readDrillFile, writeDrillFile } from "@/core/drill/progress";
+import { reasonOf } from "@/core/result";
+import { addDrills, type KeptDrills } from "@/data/drills";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { FileButton } from "@/ui/file-button";
+import { saveTextFile } from "@/ui/save-file";
+import { Text } from "@/ui/text";
+import { drillFileSentence } from "@/words/drill";
+import { count } from "@/words/shop";
+
+export function KeepCard({ kept }: { kept: KeptDrills }) {
+  const [said, setSaid] = useState<string | null>(null);
+  const open = async (given: File) => {
+    const read = readDrillFile(await given.text());
+    if (!read.ok) return setSaid(drillFileSentence(given.name, read.issue));
+    const { learners, drills } = await addDrills(read.value);
+    setSaid(
+      learners + drills === 0
+        ? "All of it was here already."
+        : `${count(drills, "run")} and ${count(learners, "learner")} added; nothing was replaced.`,
+    );
+  };
+  return (
+    <Card title="Keep or carry it">
+      <Flex gap="2" wrap="wrap">
+        <BenchButton
+          kind="quiet"
+          disabled={kept.drills.length === 0}
+          onClick={() => saveTextFile(`evrid-drills-${format(new Date(), "yyyy-MM-dd")}.json`, writeDrillFile(kept))}
+        >
+          Save as a file
+        </BenchButton>
+        <FileButton
+          label="Drill file"
+          accept="application/json,.json"
+          onFile={(given) => open(given).catch((error: unknown) => setSaid(`Not read: ${reasonOf(error)}.`))}
+        >
+          Read one in
+        </FileButton>
+      </Flex>
+      <Text color="soft" fontSize="14px" mt="1.5" role="status">
+        {said ??
+          (kept.damaged > 0
+            ? `${count(kept.damaged, "record")} cannot be read and counts for nothing here.`
+            : "All learners of this browser. Two devices’ runs are put together, none is replaced.")}
+      </Text>
+    </Card>
+  );
+}

@@ -1,0 +1,82 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { useState } from "react";
+import type { Learner } from "@/core/drill/progress";
+import { type KeptDrills, saveLearner } from "@/data/drills";
+import { BenchButton } from "@/ui/buttons";
+import { learnerName } from "./learner";
+
+interface LearnersProps {
+  kept: KeptDrills;
+  learner: Learner | null;
+  onLearner: (id: string) => void;
+}
+
+/** Whose drills these are; a name can be given, and changed, at any time. */
+export function Learners({ kept, learner, onLearner }: LearnersProps) {
+  const [typing, setTyping] = useState<{ of: Learner | null; name: string } | null>(null);
+  const name = (typing?.name ?? "").trim();
+  const save = async () => {
+    if (typing === null || name === "") return;
+    const made = typing.of ?? { id: crypto.randomUUID(), createdAt: new Date().toISOString() };
+    await saveLearner({ ...made, name: name.slice(0, 100) });
+    onLearner(made.id);
+    setTyping(null);
+  };
+  if (typing !== null)
+    return (
+      <Flex gap="2" align="center">
+        <Box asChild {...field} w="170px">
+          <input
+            aria-label="Name of the learner"
+            value={typing.name}
+            maxLength={100}
+            onChange={(event) => setTyping({ ...typing, name: event.target.value })}
+            onKeyDown={(event) => event.key === "Enter" && void save()}
+          />
+        </Box>
+        <BenchButton kind="main" disabled={name === ""} onClick={() => void save()}>
+          {typing.of === null ? "Add" : "That is the name"}
+        </BenchButton>
+        <BenchButton kind="quiet" onClick={() => setTyping(null)}>
+          Leave it
+        </BenchButton>
+      </Flex>
+    );
+  return (
+    <Flex gap="2" align="center">
+      <Box asChild {...field} maxW="170px">
+        <select
+          aria-label="Who is learning"
+          value={learner?.id ?? ""}
+          onChange={(event) => onLearner(event.target.value)}
+        >
+          {kept.learners.map((one) => (
+            <option key={one.id} value={one.id}>
+              {learnerName(one)}
+            </option>
+          ))}
+        </select>
+      </Box>
+      {learner !== null && (
+        <BenchButton kind="quiet" onClick={() => setTyping({ of: learner, name: learner.name })}>
+          {learner.name.trim() === "" ? "Give a name" : "Rename"}
+        </BenchButton>
+      )}
+      <BenchButton kind="quiet" onClick={() => setTyping({ of: null, name: "" })}>
+        Somebody else
+      </BenchButton>
+    </Flex>
+  );
+}
+
+const field = {
+  h: "44px",
+  bg: "field",
+  borderWidth: "1px",
+  borderColor: "edge",
+  rounded: "card",
+  px: "2",
+  fontSize: "15px",
+} as const;

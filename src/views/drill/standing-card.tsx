@@ -1,0 +1,140 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { formatClock } from "@/core/units/units";
+import { BenchButton } from "@/ui/buttons";
+import { Choice } from "@/ui/choice";
+import { Notice } from "@/ui/notice";
+import { Text } from "@/ui/text";
+import { eventWords, feltWords, refusalWords, wayWords } from "@/words/drill";
+import { engineChoices } from "@/words/instruments";
+import type { Car } from "./car-cards";
+
+const paces = [
+  { value: "0", label: "Stop" },
+  { value: "1", label: "× 1" },
+  { value: "10", label: "× 10" },
+] as const;
+
+const settledWords = {
+  off: "The engine is off.",
+  waiting: "Nothing can be said of the needles yet.",
+  settling: "The needles still move.",
+  cycling: "The clutch cycles evenly.",
+  steady: "The needles stand.",
+} as const;
+
+/** Engine and clock, and what has just happened; where the act stands that is next. */
+export function Standing({
+  car,
+  busy,
+  ending,
+  onEnd,
+  onAgain,
+}: {
+  car: Car;
+  busy: boolean;
+  ending: boolean;
+  onEnd: () => void;
+  onAgain: () => void;
+}) {
+  const { standing, passing, refused, hint, status, reason } = car;
+  const events = standing?.events ?? [];
+  const news = events.flatMap((event) => {
+    if (event.kind === "act" || event.kind === "engine") return [];
+    const words = eventWords(event);
+    return words === null ? [] : [{ atS: event.atS, ...words }];
+  });
+  const last = news.at(-1);
+  const felt = events.findLast((event) => event.kind === "act" && event.felt !== null);
+  if (status === "lost")
+    return (
+      <Notice tone="act" title="The simulated car was lost">
+        {`${reason ?? "It stopped"}. What you did is kept: load the page again and it goes on from there.`}
+      </Notice>
+    );
+  const over = standing?.over ?? "no";
+  return (
+    <>
+      {over !== "no" && (
+        <Notice
+          tone={over === "accident" ? "act" : "wait"}
+          title={over === "accident" ? "This run is over" : "Answered"}
+        >
+          <Flex gap="2" mt="2" wrap="wrap">
+            <BenchButton kind="act" disabled={ending} onClick={onEnd}>
+              {ending ? "Going through it" : "Take the cover off"}
+            </BenchButton>
+            <BenchButton kind="quiet" onClick={onAgain}>
+              The same case from the start
+            </BenchButton>
+          </Flex>
+        </Notice>
+      )}
+      {last !== undefined && (
+        <Notice tone={last.tone} title={last.title}>
+          {`${formatClock(last.atS)}. ${last.text}`}
+        </Notice>
+      )}
+      <Box
+        bg="sheet"
+        borderWidth="1px"
+        borderColor="line"
+        borderLeftWidth="6px"
+        borderLeftColor="ink"
+        rounded="card"
+        px="3.5"
+        py="2"
+      >
+        <Flex align="end" gap="4" wrap="wrap">
+          <Box flex="1 1 190px" minW="0" minH="46px">
+            <Text fontSize="18px" fontWeight="650" lineHeight="1.2">
+              {standing === null
+                ? "Bringing the car in"
+                : passing !== null
+                  ? "Time passes"
+                  : standing.beliefDue
+                    ? "The clock waits for what you think"
+                    : settledWords[standing.settled]}
+            </Text>
+            <Text color={refused ? "act" : "soft"} fontSize="14px" role="status">
+              {standing?.beliefDue
+                ? "Put the likeliest cause first, then say so."
+                : refused
+                  ? refusalWords(refused)
+                  : hint !== null && hint.asked > 0
+                    ? hintWords(hint.step)
+                    : felt?.kind === "act" && felt.felt !== null
+                      ? feltWords(felt.felt)
+                      : "Nothing is marked for you here."}
+            </Text>
+          </Box>
+          <BenchButton
+            kind="main"
+            disabled={busy || standing === null || standing.engine === "off" || over !== "no" || standing.beliefDue}
+            onClick={() => car.does({ does: "act", act: "settle" })}
+          >
+            Wait until it has settled
+          </BenchButton>
+          <Choice
+            label="Engine"
+            options={engineChoices}
+            value={standing?.engine ?? "off"}
+            onChange={(engine) => !busy && car.does({ does: "engine", engine })}
+          />
+          <Choice
+            label="Clock (F)"
+            options={paces}
+            value={String(car.pace) as "0" | "1" | "10"}
+            onChange={(pace) => car.setPace(Number(pace))}
+          />
+        </Flex>
+      </Box>
+    </>
+  );
+}
+
+const hintWords = (step: Parameters<typeof wayWords>[0] | null) =>
+  step === null
+    ? "Nothing more is needed than what you have read."
+    : `Next on the cheapest way: ${wayWords(step).toLowerCase()}.`;
