@@ -15,8 +15,8 @@ interface KnownLineProps {
 }
 
 const WIDTH = 1120;
-const HEIGHT = 230;
-const PLOT = { left: 44, right: 1106, top: 30, foot: 168 };
+const HEIGHT = 250;
+const PLOT = { left: 52, right: 1106, top: 34, foot: 178 };
 
 /** How probable the readings made the truth over the run, and what was believed meanwhile. */
 export function KnownLine({ moments, clear, endS, knowableAtS, said }: KnownLineProps) {
@@ -49,12 +49,12 @@ export function KnownLine({ moments, clear, endS, knowableAtS, said }: KnownLine
         to={PLOT.right}
         line="line"
         labelX={PLOT.left - 6}
-        size={13}
+        size={18}
       />
       <text
         x={PLOT.left - 6}
         y={HEIGHT - 12}
-        style={{ fontSize: 12 }}
+        style={{ fontSize: 17 }}
         textAnchor="end"
         fill="var(--chakra-colors-soft)"
       >
@@ -66,7 +66,7 @@ export function KnownLine({ moments, clear, endS, knowableAtS, said }: KnownLine
         strokeWidth="1.5"
         strokeDasharray="6 4"
       />
-      <text x={PLOT.left + 6} y={y(clear) - 6} style={{ fontSize: 13 }} fill="var(--chakra-colors-done)">
+      <text x={PLOT.left + 6} y={y(clear) - 6} style={{ fontSize: 18 }} fill="var(--chakra-colors-done)">
         enough to act on
       </text>
       <path d={courseOf(points)} fill="none" stroke="var(--chakra-colors-ink)" strokeWidth="3" />
@@ -76,7 +76,7 @@ export function KnownLine({ moments, clear, endS, knowableAtS, said }: KnownLine
           <text
             x={knowableX + (right ? -6 : 6)}
             y={PLOT.top - 12}
-            style={{ fontSize: 14, fontWeight: 650 }}
+            style={{ fontSize: 19, fontWeight: 650 }}
             textAnchor={right ? "end" : "start"}
             fill="var(--chakra-colors-act)"
           >
@@ -88,16 +88,16 @@ export function KnownLine({ moments, clear, endS, knowableAtS, said }: KnownLine
         <g key={atS}>
           <circle
             cx={x(atS)}
-            cy={PLOT.foot + 18}
-            r="10"
+            cy={PLOT.foot + 22}
+            r="14"
             fill={place === null ? "var(--chakra-colors-field)" : "var(--chakra-colors-ink)"}
             stroke="var(--chakra-colors-ink)"
             strokeWidth="1.5"
           />
           <text
             x={x(atS)}
-            y={PLOT.foot + 23}
-            style={{ fontSize: 13, fontWeight: 650 }}
+            y={PLOT.foot + 28}
+            style={{ fontSize: 18, fontWeight: 650 }}
             textAnchor="middle"
             fill={place === null ? "var(--chakra-colors-ink)" : "var(--chakra-colors-on-ink)"}
           >
@@ -105,7 +105,7 @@ export function KnownLine({ moments, clear, endS, knowableAtS, said }: KnownLine
           </text>
         </g>
       ))}
-      <text x={PLOT.right} y={HEIGHT - 6} style={{ fontSize: 13 }} textAnchor="end" fill="var(--chakra-colors-soft)">
+      <text x={PLOT.right} y={HEIGHT - 6} style={{ fontSize: 17 }} textAnchor="end" fill="var(--chakra-colors-soft)">
         {formatClock(endS)}
       </text>
     </svg>
