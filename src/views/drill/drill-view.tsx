@@ -23,6 +23,23 @@ import { loadTestOfJob } from "./lesson-of-job";
 
 /** Learn it on a true simulator: what to practise, a case at the car, its debrief, or a case before a class. */
 export function DrillView() {
+  // Without a network the page is kept once, whatever it is asked for: the first drawing hangs on nothing that the address says.
+  const [alive, setAlive] = useState(false);
+  useEffect(() => setAlive(true), []);
+  return alive ? <Asked /> : <Looking />;
+}
+
+function Looking({ words = "Looking up what you have practised" }: { words?: string }) {
+  return (
+    <AppFrame current="drill" title="Drill">
+      <Box p="4">
+        <Text role="status">{words}</Text>
+      </Box>
+    </AppFrame>
+  );
+}
+
+function Asked() {
   const query = useSearchParams();
   const router = useRouter();
   const kept = useStored(loadDrills);
@@ -43,17 +60,15 @@ export function DrillView() {
   if (asked !== null && !asked.ok) return <Refused title="Not a case" text={sourceSentence(asked.issue)} />;
   if (kept.state !== "ready" || (asked !== null && learner === null))
     return (
-      <AppFrame current="drill" title="Drill">
-        <Box p="4">
-          <Text role="status">
-            {kept.state === "failed"
-              ? `The store of this browser cannot be read: ${kept.reason}`
-              : kept.state === "silent"
-                ? "The store of this browser does not answer. Close other tabs of Evrid, and load the page again."
-                : "Looking up what you have practised"}
-          </Text>
-        </Box>
-      </AppFrame>
+      <Looking
+        words={
+          kept.state === "failed"
+            ? `The store of this browser cannot be read: ${kept.reason}`
+            : kept.state === "silent"
+              ? "The store of this browser does not answer. Close other tabs of Evrid, and load the page again."
+              : undefined
+        }
+      />
     );
   if (asked === null || learner === null)
     return (
@@ -108,13 +123,7 @@ function AfterJob({ jobId }: { jobId: string }) {
     };
   }, [jobId, clerk, router]);
   if (refused !== null) return <Refused title="No case can be made of that job" text={refused} />;
-  return (
-    <AppFrame current="drill" title="Drill">
-      <Box p="4">
-        <Text role="status">Making a case of it, without names</Text>
-      </Box>
-    </AppFrame>
-  );
+  return <Looking words="Making a case of it, without names" />;
 }
 
 function Refused({ title, text }: { title: string; text: string }) {
