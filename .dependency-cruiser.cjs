@@ -16,41 +16,20 @@ const ground = [
   "core/line-places\\.ts$",
 ];
 
+/** What stands below every part of the core that judges, charges, plays or keeps. */
+const quantities = ["core/fluids/", "core/air/", "core/units/", ...ground];
+
 module.exports = {
   forbidden: [
     upOf("core/units", ground),
     upOf("core/fluids", ["core/units/", ...ground]),
     upOf("core/air", ["core/units/", ...ground]),
     upOf("core/causes", ["core/units/", ...ground]),
-    upOf("core/circuit", ["core/causes/", "core/fluids/", "core/air/", "core/units/", ...ground]),
-    upOf("core/readings", ["core/causes/", "core/fluids/", "core/air/", "core/units/", ...ground]),
-    upOf("core/diagnosis", [
-      "core/causes/",
-      "core/readings/",
-      "core/circuit/",
-      "core/fluids/",
-      "core/air/",
-      "core/units/",
-      ...ground,
-    ]),
-    upOf("core/charge", [
-      "core/causes/",
-      "core/readings/",
-      "core/circuit/",
-      "core/fluids/",
-      "core/air/",
-      "core/units/",
-      ...ground,
-    ]),
-    upOf("core/instruments", [
-      "core/causes/",
-      "core/readings/",
-      "core/circuit/",
-      "core/fluids/",
-      "core/air/",
-      "core/units/",
-      ...ground,
-    ]),
+    upOf("core/circuit", ["core/causes/", ...quantities]),
+    upOf("core/readings", ["core/causes/", ...quantities]),
+    upOf("core/diagnosis", ["core/causes/", "core/readings/", "core/circuit/", ...quantities]),
+    upOf("core/charge", ["core/causes/", "core/readings/", "core/circuit/", ...quantities]),
+    upOf("core/instruments", ["core/causes/", "core/readings/", "core/circuit/", ...quantities]),
     upOf("core/records", [
       "core/drill/(progress|drill-steps|drill-shapes)\\.ts$",
       "core/causes/",
@@ -58,10 +37,7 @@ module.exports = {
       "core/charge/",
       "core/diagnosis/",
       "core/readings/",
-      "core/fluids/",
-      "core/air/",
-      "core/units/",
-      ...ground,
+      ...quantities,
     ]),
     upOf("core/bench", [
       "core/causes/",
@@ -69,10 +45,7 @@ module.exports = {
       "core/charge/",
       "core/diagnosis/",
       "core/readings/",
-      "core/fluids/",
-      "core/air/",
-      "core/units/",
-      ...ground,
+      ...quantities,
     ]),
     upOf("core/drill", [
       "core/bench/",
@@ -82,10 +55,7 @@ module.exports = {
       "core/charge/",
       "core/diagnosis/",
       "core/readings/",
-      "core/fluids/",
-      "core/air/",
-      "core/units/",
-      ...ground,
+      ...quantities,
     ]),
     upOf("core", []),
     upOf("worker", ["words/", "core/"]),

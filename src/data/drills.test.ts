@@ -1,36 +1,18 @@
 import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it } from "vitest";
-import type { DrillRecord } from "@/core/drill/progress";
+import { ines, keptRun } from "../../tests/support/drills";
 import { database } from "./database";
 import { addDrills, keepDrill, loadDrill, loadDrills, loadOpenRun, saveLearner, saveOpenRun } from "./drills";
 import { eraseAll } from "./shop";
-
-const ines = { id: "ines", name: "Ines", createdAt: "2026-03-02T09:00:00.000Z" };
-const run = (id: string, at: string): DrillRecord => ({
-  id,
-  learnerId: "ines",
-  at,
-  code: "1K-0004Y",
-  bench: null,
-  theme: "clamps",
-  script: [{ at: 3, does: "act", act: "look" }],
-  endAt: 900,
-  truth: ["undercharge"],
-  causes: [],
-  mistakes: ["wrong-cause"],
-  score: 20,
-  minutes: 7.5,
-  wayMinutes: null,
-});
 
 beforeEach(eraseAll);
 
 describe("kept drills", () => {
   it("stand by learner in the order of time; what cannot be read counts for nothing and stays", async () => {
     await saveLearner(ines);
-    await keepDrill(run("b", "2026-03-04T09:00:00.000Z"), "k");
-    await keepDrill(run("a", "2026-03-03T09:00:00.000Z"), "k");
-    await database.drills.put({ ...run("c", "2026-03-05T09:00:00.000Z"), score: 1e9 });
+    await keepDrill(keptRun("b", "2026-03-04T09:00:00.000Z"), "k");
+    await keepDrill(keptRun("a", "2026-03-03T09:00:00.000Z"), "k");
+    await database.drills.put({ ...keptRun("c", "2026-03-05T09:00:00.000Z"), score: 1e9 });
     const kept = await loadDrills();
     expect(kept.learners).toEqual([ines]);
     expect(kept.drills.map(({ id }) => id)).toEqual(["a", "b"]);
@@ -43,7 +25,7 @@ describe("kept drills", () => {
     const draft = { ranking: ["air" as const], answer: [], charge: null, grams: { text: "12", unit: "g" as const } };
     await saveOpenRun("k", { at: 40, script: [{ at: 0, does: "engine", engine: "idle" }], draft });
     expect(await loadOpenRun("k")).toEqual({ at: 40, script: [{ at: 0, does: "engine", engine: "idle" }], draft });
-    await keepDrill(run("a", "2026-03-03T09:00:00.000Z"), "k");
+    await keepDrill(keptRun("a", "2026-03-03T09:00:00.000Z"), "k");
     expect(await loadOpenRun("k")).toBeNull();
     await database.openDrills.put({ key: "k", at: 1, script: [{ at: -1 }], draft: null });
     expect(await loadOpenRun("k")).toBeNull();
@@ -51,14 +33,14 @@ describe("kept drills", () => {
 
   it("take another device's book in beside theirs, and replace nothing", async () => {
     await saveLearner(ines);
-    await keepDrill(run("a", "2026-03-03T09:00:00.000Z"), "k");
-    const other = { ...run("a", "2026-03-03T09:00:00.000Z"), score: 99 };
+    await keepDrill(keptRun("a", "2026-03-03T09:00:00.000Z"), "k");
+    const other = { ...keptRun("a", "2026-03-03T09:00:00.000Z"), score: 99 };
     const added = await addDrills({
       learners: [
         { ...ines, name: "Someone" },
         { ...ines, id: "tom", name: "Tom" },
       ],
-      drills: [other, run("z", "2026-03-01T09:00:00.000Z")],
+      drills: [other, keptRun("z", "2026-03-01T09:00:00.000Z")],
     });
     expect(added).toEqual({ learners: 1, drills: 1 });
     const { learners, drills } = await loadDrills();

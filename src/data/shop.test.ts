@@ -1,10 +1,10 @@
 import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it } from "vitest";
-import type { DrillRecord } from "@/core/drill/progress";
 import { changesNothing } from "@/core/records/import-plan";
 import type { Job } from "@/core/records/job";
 import { readShopFile } from "@/core/records/shop-file";
 import { demoJobs } from "@/demo/demo-jobs";
+import { ines, keptRun } from "../../tests/support/drills";
 import { changeChoices, loadChoices } from "./choices";
 import { database } from "./database";
 import { keepDrill, loadDrills, saveLearner } from "./drills";
@@ -16,23 +16,7 @@ import { eraseAll, exportShop, importExtras, whatIsKept } from "./shop";
 
 const jobs = demoJobs(new Date("2026-06-01T10:00:00.000Z"));
 
-const learner = { id: "ines", name: "Ines", createdAt: "2026-03-02T09:00:00.000Z" };
-const drill: DrillRecord = {
-  id: "run",
-  learnerId: "ines",
-  at: "2026-03-03T09:00:00.000Z",
-  code: "1K-0004Y",
-  bench: null,
-  theme: "clamps",
-  script: [{ at: 3, does: "act", act: "look" }],
-  endAt: 900,
-  truth: ["undercharge"],
-  causes: [],
-  mistakes: ["wrong-cause"],
-  score: 20,
-  minutes: 7.5,
-  wayMinutes: null,
-};
+const drill = keptRun("run", "2026-03-03T09:00:00.000Z");
 
 beforeEach(eraseAll);
 
@@ -45,7 +29,7 @@ describe("all that a browser keeps of a shop", () => {
       name: "wall",
       text: "Ambient C,Low side psi,High side psi\n20,25-35,140-180\n",
     });
-    await saveLearner(learner);
+    await saveLearner(ines);
     await keepDrill(drill, "open");
     const text = await exportShop();
     await eraseAll();
@@ -58,7 +42,7 @@ describe("all that a browser keeps of a shop", () => {
     const stored = (await listJobs()).jobs;
     expect(stored.map(({ id }) => id).sort()).toEqual(jobs.map(({ id }) => id).sort());
     expect(await importExtras(read.value)).toEqual({ choices: true, charts: 1, drills: 1 });
-    expect(await loadDrills()).toEqual({ learners: [learner], drills: [drill], damaged: 0 });
+    expect(await loadDrills()).toEqual({ learners: [ines], drills: [drill], damaged: 0 });
     expect(await loadChoices()).toMatchObject({ units: "us", technician: "Maud Ferrer" });
     await changeChoices({ units: "bar" });
     expect(await importExtras(read.value)).toEqual({ choices: false, charts: 0, drills: 0 });
