@@ -92,7 +92,3 @@ export async function saveOpenRun(key: string, { at, script, draft }: OpenRun): 
 export async function dropOpenRun(key: string): Promise<void> {
   await database.openDrills.delete(key);
 }
-
-export async function openRunKeys(): Promise<string[]> {
-  return database.openDrills.toCollection().primaryKeys();
-}

@@ -31,7 +31,8 @@ export interface DrillAtCar {
   /** An act that passes now. */
   passing: Doing | null;
   refused: Refusal | null;
-  hint: { asked: number; step: WayStep | null } | null;
+  /** Asked for, and what it was: null where nothing more is needed. */
+  hint: { step: WayStep | null } | null;
   draft: DrillDraft;
 }
 
@@ -154,7 +155,7 @@ export function useDrillAtCar(source: DrillSource, key: string): DrillAtCar & Dr
             ...now,
             passing: null,
             refused,
-            hint: refused === null ? { asked: (now.hint?.asked ?? 0) + 1, step } : now.hint,
+            hint: refused === null ? { step } : now.hint,
           }));
         })
         .catch(fails);

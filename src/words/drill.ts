@@ -202,6 +202,18 @@ export function refusalWords(refusal: Refusal): string {
   }
 }
 
+/** The same beside the act itself, in a word or two. */
+export const refusalTags: Record<Refusal["code"], string> = {
+  over: "this run is over",
+  "not-on-offer": "not in the box",
+  "engine-off": "engine first",
+  "engine-on": "engine off first",
+  "no-gauges": "gauges first",
+  already: "done",
+  empty: "done",
+  "belief-first": "first say what you think",
+};
+
 export function sourceSentence(issue: SourceIssue): string {
   switch (issue.code) {
     case "no-code":

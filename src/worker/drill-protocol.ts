@@ -23,6 +23,7 @@ export interface RunStanding {
   addedG: number;
   recoveredG: number;
   beliefDue: boolean;
+  refusals: DrillRun["refusals"];
   over: "no" | "answered" | "accident";
   events: RunEvent[];
   script: DrillStep[];

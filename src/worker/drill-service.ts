@@ -1,5 +1,5 @@
 /** What the worker of a drill does, without the thread around it. */
-import { debriefOf } from "@/core/drill/debrief";
+import { debriefOf, stepsDone } from "@/core/drill/debrief";
 import { caseOfCode, type DrillCase, truthOfCase } from "@/core/drill/drill-case";
 import { checkCase, type DrillCheck } from "@/core/drill/drill-check";
 import { MAKER, MOST_NUMBERS } from "@/core/drill/drill-code";
@@ -28,20 +28,24 @@ export function drillService(ready: () => Promise<void> = async () => undefined)
   let busy = false;
   const checks = new Map<string, DrillCheck>();
 
-  const standing = (of: DrillRun): RunStanding => ({
-    at: of.at,
-    atS: of.atS,
-    engine: of.engine,
-    connected: [...of.connected],
-    settled: of.settled,
-    lostG: of.grams.lostG,
-    addedG: of.grams.addedG,
-    recoveredG: of.grams.recoveredG,
-    beliefDue: of.beliefDue,
-    over: of.committed !== null ? "answered" : of.isOver ? "accident" : "no",
-    events: [...of.events],
-    script: [...of.script],
-  });
+  const standing = (of: DrillRun): RunStanding => {
+    const { lostG, addedG, recoveredG } = of.grams;
+    return {
+      at: of.at,
+      atS: of.atS,
+      engine: of.engine,
+      connected: [...of.connected],
+      settled: of.settled,
+      lostG,
+      addedG,
+      recoveredG,
+      beliefDue: of.beliefDue,
+      refusals: of.refusals,
+      over: of.committed !== null ? "answered" : of.isOver ? "accident" : "no",
+      events: [...of.events],
+      script: [...of.script],
+    };
+  };
   const checked = (given: DrillCase): DrillCheck => {
     const key = given.code ?? JSON.stringify(given.state);
     const known = checks.get(key) ?? checkCase(given);
@@ -70,9 +74,10 @@ export function drillService(ready: () => Promise<void> = async () => undefined)
       run = taken.run;
       onRun = hears;
       owed = 0;
-      onRun(taken.samples, standing(run));
+      const begun = standing(run);
+      onRun(taken.samples, begun);
       timer = setInterval(tick, TICK_MS);
-      return standing(run);
+      return begun;
     },
     setPace(next) {
       pace = next;
@@ -115,10 +120,8 @@ export function drillService(ready: () => Promise<void> = async () => undefined)
       if (run === null) return null;
       await ready();
       const { way } = checked(run.given);
-      const acts = run.events.flatMap((event) => (event.kind === "act" ? [event.act as string] : []));
-      const speeds = run.events.flatMap((event) => (event.kind === "engine" ? [event.engine as string] : []));
-      const rested = run.readings.rest != null ? ["rest"] : [];
-      return way?.find((step) => ![...acts, ...speeds, ...rested].includes(step)) ?? null;
+      const done = stepsDone(run);
+      return way?.find((step) => !done.includes(step)) ?? null;
     },
     async debrief() {
       if (run === null) return null;

@@ -73,6 +73,9 @@ describe("a debrief", () => {
   it("holds the cheapest way beside the learner's, and names what was not done of it", () => {
     expect(debrief.way).toEqual(check.way);
     expect(debrief.done).toEqual(expect.arrayContaining(["look", "gauges", "liquid-clamp", "idle"]));
+    // A minute at rest is no act: it is done where it was read.
+    expect(debrief.said.some(({ news }) => news.includes("rest"))).toBe(true);
+    expect(debrief.done).toContain("rest");
     expect(debrief.skipped).toEqual(check.way!.filter((step) => !debrief.done.includes(step)));
     expect(debrief.minutes).toBeCloseTo(run.atS / 60, 9);
   });

@@ -6,20 +6,22 @@
 import { benchFaults } from "../bench/bench-state";
 import type { Cause, FaultCause } from "../causes/catalogue";
 import { HOT_C, type SchoolsAnswer, schoolsOf } from "../charge/schools";
-import { sizeVehicle } from "../circuit/vehicle/sizing";
 import { CLEAR } from "../diagnosis/decide/clear";
-import { shares } from "../diagnosis/weigh/weigh";
 import { SAMPLE_S } from "../instruments/rack";
-import { type DrillCase, ownDraws, truthOfCase } from "./drill-case";
+import { carOf } from "./car-of-case";
+import { type DrillCase, truthOfCase } from "./drill-case";
 import { type DrillCheck, type WayStep, waySteps } from "./drill-check";
-import { type DrillReadings, nothingRead, probabilityOf, tells, weighReadings } from "./drill-readings";
-import type { DrillRun, RunEvent } from "./drill-run";
+import {
+  type DrillReadings,
+  type Leading,
+  leadingOf,
+  nothingRead,
+  probabilityOf,
+  tells,
+  weighReadings,
+} from "./drill-readings";
+import type { DrillRun } from "./drill-run";
 import { channelActs, type Danger, type DrillAct, type Mistake, spoiledBy } from "./drill-shapes";
-
-export interface Leading {
-  cause: Cause;
-  probability: number;
-}
 
 /** A moment at which something new was read. */
 export interface Said {
@@ -84,21 +86,25 @@ export function debriefOf(run: DrillRun, check: DrillCheck): Debrief {
   const causes = commit?.causes ?? null;
   const acts = events.flatMap((event) => (event.kind === "act" ? [event.act] : []));
   const dangers = events.flatMap((event) => (event.kind === "danger" ? [event.danger] : []));
-  const probable = (readings: DrillReadings) => probabilityOf(truth, weighReadings(given, readings));
-  const leads = (readings: DrillReadings) => leadingOf(given, readings)[0]!;
-  let before = probable(nothingRead);
+  /** What readings make of it: how probable the truth is, and what they allow. */
+  const weighed = (readings: DrillReadings) => {
+    const made = weighReadings(given, readings);
+    return { truth: probabilityOf(truth, made), allowed: leadingOf(made) };
+  };
+  let before = weighed(nothingRead).truth;
   const said = run.told.map(({ atS, news, readings }): Said => {
-    const after = probable(readings);
-    const one = { atS, news, readings, before, after, leads: leads(readings) };
+    const { truth: after, allowed } = weighed(readings);
+    const one = { atS, news, readings, before, after, leads: allowed[0]! };
     before = after;
     return one;
   });
   const right = causes !== null && sameCauses(causes, truth);
-  const last = leads(run.readings);
-  const atEnd = probable(run.readings);
+  const atLast = weighed(run.readings);
+  const last = atLast.allowed[0]!;
+  const atEnd = atLast.truth;
   const books = run.grams;
   const grams = gramsOf(given, commit?.grams ?? null, books);
-  const done = doneOf(events);
+  const done = stepsDone(run);
   const mistakes = mistakesOf({ given, run, truth, causes, acts, dangers, grams, last, atEnd });
   const minutes = run.atS / 60;
   return {
@@ -112,7 +118,7 @@ export function debriefOf(run: DrillRun, check: DrillCheck): Debrief {
       if (step.does !== "belief") return [];
       const atS = step.at * SAMPLE_S;
       const readings = run.told.filter((moment) => moment.atS <= atS).at(-1)?.readings ?? nothingRead;
-      return [{ atS, causes: step.causes, allowed: leadingOf(given, readings), truth: probable(readings) }];
+      return [{ atS, causes: step.causes, ...weighed(readings) }];
     }),
     way: check.way,
     wayMinutes: check.minutes,
@@ -142,16 +148,6 @@ export function debriefOf(run: DrillRun, check: DrillCheck): Debrief {
 const sameCauses = (a: readonly FaultCause[], b: readonly FaultCause[]) =>
   a.length === b.length && a.every((cause) => b.includes(cause));
 
-const SHOWN = 3;
-
-function leadingOf(given: DrillCase, readings: DrillReadings): Leading[] {
-  const share = shares(weighReadings(given, readings));
-  return (Object.keys(share) as Cause[])
-    .map((cause) => ({ cause, probability: share[cause] }))
-    .sort((a, b) => b.probability - a.probability)
-    .slice(0, SHOWN);
-}
-
 /** The first moment of the last stretch in which the truth stood clear. */
 function knowableAt(said: readonly Said[]): number | null {
   let at: number | null = null;
@@ -170,13 +166,16 @@ function gramsOf(given: DrillCase, saidG: number | null, { nowG, recoveredG }: D
   return { said: saidG, should, toleranceG, within: saidG === null ? null : Math.abs(saidG - should) <= toleranceG };
 }
 
-function doneOf(events: readonly RunEvent[]): WayStep[] {
+/** Steps of a way that were done, in the order in which they were. */
+export function stepsDone({ events, told }: Pick<DrillRun, "events" | "told">): WayStep[] {
   const own = events.flatMap((event): WayStep[] => {
     if (event.kind === "engine") return event.engine === "off" ? [] : [event.engine];
     return event.kind === "act" ? waySteps.filter((step) => step === event.act) : [];
   });
-  return [...new Set(own)];
+  const rested = told.some(({ news }) => news.includes("rest"));
+  return [...new Set<WayStep>([...own, ...(rested ? (["rest"] as const) : [])])];
 }
+
 interface ForMistakes {
   given: DrillCase;
   run: DrillRun;
@@ -276,8 +275,8 @@ const FREE_MIN = 6;
 /** What each habit would have put in on this day, and what that does on the hot day, in this very car. */
 function habitsOf(given: DrillCase): Debrief["habits"] {
   const { state } = given;
-  const sized = sizeVehicle(state.label, ownDraws(given));
-  if (!sized.ok) return null;
+  const car = carOf(given);
+  if (car === null) return null;
   const options = { faults: benchFaults(state), airKg: state.airG / 1000, hotC: HOT_C };
-  return { hotC: HOT_C, answer: schoolsOf(sized.value, state.conditions, null, options) };
+  return { hotC: HOT_C, answer: schoolsOf(car.vehicle, state.conditions, null, options) };
 }

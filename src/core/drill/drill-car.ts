@@ -8,14 +8,13 @@ import type { PartId } from "../causes/signs";
 import type { Fault } from "../circuit/faults";
 import { fullCan } from "../circuit/time/container";
 import { CircuitSimulation, EMPTY_KG, type Leak } from "../circuit/time/simulation";
-import { sizeVehicle } from "../circuit/vehicle/sizing";
 import type { CircuitVehicle } from "../circuit/vehicle/vehicle";
 import { InstrumentSet } from "../instruments/instrument-set";
 import { type Engine, engineRpm, SAMPLE_S } from "../instruments/rack";
 import { emptySample, type InstrumentSample } from "../instruments/stream";
 import { hoseContent } from "../readings/derive/hose-content";
-import { arrivedKg, RELIEF_OPENS_KPA } from "./arrived";
-import { type DrillCase, ownDraws } from "./drill-case";
+import { carOf, RELIEF_OPENS_KPA } from "./car-of-case";
+import type { DrillCase } from "./drill-case";
 import { channelActs, type Danger, type DrillAct, type DrillChannel, drillChannels } from "./drill-shapes";
 import { type Felt, feelPart } from "./looks";
 
@@ -61,6 +60,8 @@ export class DrillCar {
   private seated: boolean;
   private canGivenKg = 0;
   private hose: { leak: Leak; untilS: number } | null = null;
+  /** Past the seal of a half open coupler. */
+  private coupler: Leak | null = null;
   private relief: Leak | null = null;
   /** Since it last blew with the engine running on; null once it was stopped. */
   private blewAtS: number | null = null;
@@ -75,11 +76,11 @@ export class DrillCar {
   /** Errors: RangeError where the label cannot be sized; a case's always can. */
   constructor(private readonly given: DrillCase) {
     const { state } = given;
-    const sized = sizeVehicle(state.label, ownDraws(given));
-    if (!sized.ok) throw new RangeError(`no such circuit (${sized.issue.code})`);
-    this.vehicle = sized.value;
+    const car = carOf(given);
+    if (car === null) throw new RangeError("no circuit can be sized for this label");
+    this.vehicle = car.vehicle;
     this.faults = benchFaults(state);
-    this.startKg = arrivedKg(given, this.vehicle);
+    this.startKg = car.arrivedKg;
     this.seated = given.misread === null;
     this.simulation = new CircuitSimulation({
       vehicle: this.vehicle,
@@ -92,10 +93,6 @@ export class DrillCar {
     this.instruments = new InstrumentSet(this.simulation, { seed: given.spread + 1, rateHz: 1 / SAMPLE_S });
   }
 
-  get timeS(): number {
-    return this.now;
-  }
-
   get engineState(): Engine {
     return this.engine;
   }
@@ -106,10 +103,6 @@ export class DrillCar {
 
   get isBroken(): boolean {
     return this.broken;
-  }
-
-  get chargeKg(): number {
-    return this.simulation.chargeKg;
   }
 
   /** Where every gram is: what came in it and from the can is in it, in the recovery machine, or lost. */
@@ -156,15 +149,20 @@ export class DrillCar {
     const leak: Leak = { place: "service-port", areaM2: grams / 1000 / INTO_HOSES_S / perM2 };
     this.leaks.push(leak);
     this.hose = { leak, untilS: this.now + INTO_HOSES_S };
-    if (this.given.misread === "half-open-coupler" && !this.seated)
-      this.leaks.push({ place: "service-port", areaM2: HALF_OPEN.leakM2 });
+    if (this.given.misread !== "half-open-coupler" || this.seated) return;
+    this.coupler = { place: "service-port", areaM2: HALF_OPEN.leakM2 };
+    this.leaks.push(this.coupler);
   }
 
   /** Couplers and clamps set anew: what was wrong with them no longer is. */
   reseat(): void {
     this.seated = true;
-    for (const leak of this.leaks.filter(({ areaM2 }) => areaM2 === HALF_OPEN.leakM2))
-      this.leaks.splice(this.leaks.indexOf(leak), 1);
+    if (this.coupler !== null) this.plug(this.coupler);
+    this.coupler = null;
+  }
+
+  private plug(leak: Leak): void {
+    this.leaks.splice(this.leaks.indexOf(leak), 1);
   }
 
   /** Windows open, blower high, fresh air: as much load as the day gives. */
@@ -173,13 +171,7 @@ export class DrillCar {
   }
 
   feel(part: PartId): Felt {
-    if (
-      part === "high-port" &&
-      this.given.misread === "half-open-coupler" &&
-      !this.seated &&
-      this.connected.has("high")
-    )
-      this.events.push({ kind: "hiss" });
+    if (part === "high-port" && this.coupler !== null) this.events.push({ kind: "hiss" });
     return feelPart(this.given, this.simulation, part);
   }
 
@@ -221,7 +213,7 @@ export class DrillCar {
     const read = this.instruments.next();
     this.now += SAMPLE_S;
     if (this.hose !== null && this.now >= this.hose.untilS) {
-      this.leaks.splice(this.leaks.indexOf(this.hose.leak), 1);
+      this.plug(this.hose.leak);
       this.hose = null;
     }
     this.watchRelief();
@@ -261,7 +253,7 @@ export class DrillCar {
       this.blewAtS ??= this.now;
       this.events.push({ kind: "relief-blew" });
     } else if (kpa === null || kpa < RELIEF.shutsKpa) {
-      this.leaks.splice(this.leaks.indexOf(this.relief), 1);
+      this.plug(this.relief);
       this.relief = null;
       this.events.push({ kind: "relief-shut" });
     }

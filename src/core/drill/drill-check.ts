@@ -7,14 +7,14 @@ import { benchFaults } from "../bench/bench-state";
 import { makePlant } from "../circuit/steady/plant";
 import { restOf } from "../circuit/steady/rest";
 import { type SteadyState, solveSteady } from "../circuit/steady/steady";
-import { sizeVehicle } from "../circuit/vehicle/sizing";
 import { meetingSeconds } from "../diagnosis/explain/meeting";
 import { engineRpm } from "../instruments/rack";
+import { channels } from "../readings/channels";
 import type { RunningSetting } from "../readings/file/reading-file";
-import { arrivedKg } from "./arrived";
-import { actsOf, type DrillCase, ownDraws, truthOfCase } from "./drill-case";
+import { carOf } from "./car-of-case";
+import { actsOf, type DrillCase, truthOfCase } from "./drill-case";
 import { type DrillReadings, nothingRead, probabilityOf, type Speed, tells, weighReadings } from "./drill-readings";
-import { DrillRun } from "./drill-run";
+import { DrillRun, unasked } from "./drill-run";
 import { actMinutes, channelActs, type DrillAct, type DrillChannel, drillChannels, spoiledBy } from "./drill-shapes";
 import type { Doing } from "./drill-steps";
 import { looksOf } from "./looks";
@@ -86,15 +86,15 @@ interface Shown {
 
 function shownBy(given: DrillCase): Shown | null {
   const { state } = given;
-  const sized = sizeVehicle(state.label, ownDraws(given));
-  if (!sized.ok) return null;
+  const car = carOf(given);
+  if (car === null) return null;
   const running: Shown["running"] = {};
   const faults = benchFaults(state);
-  const amount = { chargeKg: arrivedKg(given, sized.value), airKg: state.airG / 1000 };
+  const amount = { chargeKg: car.arrivedKg, airKg: state.airG / 1000 };
   let equalise: Shown["equalise"] = null;
-  let plant = makePlant(sized.value, state.conditions, faults, amount);
+  let plant = makePlant(car.vehicle, state.conditions, faults, amount);
   for (const speed of ["idle", "fast"] as const) {
-    plant = makePlant(sized.value, { ...state.conditions, rpm: engineRpm[speed] }, faults, amount);
+    plant = makePlant(car.vehicle, { ...state.conditions, rpm: engineRpm[speed] }, faults, amount);
     const solved = solveSteady(plant, undefined, false);
     if (!solved.ok) return null;
     if (solved.value.kind === "running") {
@@ -166,7 +166,7 @@ function readingsBy(given: DrillCase, shown: Shown, steps: ReadonlySet<WayStep>)
     const { lowMinKpa, lowMaxKpa, cyclePeriodS } = all;
     running[speed] = {
       rpm: all.rpm ?? null,
-      ...Object.fromEntries(on.map((channel) => [fieldNames[channel], all[channel]])),
+      ...Object.fromEntries(on.map((channel) => [channels[channel].field, all[channel]])),
       ...(on.includes("low") && lowMinKpa !== undefined ? { lowMinKpa, lowMaxKpa, cyclePeriodS } : {}),
     };
   }
@@ -180,19 +180,6 @@ function readingsBy(given: DrillCase, shown: Shown, steps: ReadonlySet<WayStep>)
     found: steps.has("look") ? looksOf(given) : [],
   };
 }
-
-const fieldNames = {
-  low: "lowKpa",
-  high: "highKpa",
-  vent: "ventC",
-  suction: "suctionLineC",
-  liquid: "liquidLineC",
-  discharge: "dischargeLineC",
-  condenserIn: "condenserInletAirC",
-  condenserOut: "condenserOutletAirC",
-  meteringIn: "meteringInletC",
-  command: "compressorDutyPct",
-} as const satisfies Record<DrillChannel, keyof RunningSetting>;
 
 function stepsOn(given: DrillCase): WayStep[] {
   const acts: readonly (DrillAct | WayStep)[] = [...actsOf(given), "rest", "idle", "fast"];
@@ -282,8 +269,7 @@ export function goWay(
       run.live(REST_SAMPLES);
       rested = true;
     }
-    if (run.beliefDue) for (const _ of run.act({ does: "belief", causes: ["none"] }));
-    if (run.refusal(step) === null) for (const _ of run.act(step));
+    unasked(run, step);
   }
   if (rests && !rested) run.live(REST_SAMPLES);
   // A way that does harm is none.

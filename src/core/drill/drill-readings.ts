@@ -1,8 +1,8 @@
 /** What has been read of a car so far, as the reading file that the inference is asked with. */
-import type { FaultCause } from "../causes/catalogue";
+import { type Cause, causes, type FaultCause } from "../causes/catalogue";
 import { CLEAR } from "../diagnosis/decide/clear";
 import { classOf } from "../diagnosis/weigh/classes";
-import { presences, type Weighed, weigh } from "../diagnosis/weigh/weigh";
+import { presences, shares, type Weighed, weigh } from "../diagnosis/weigh/weigh";
 import type { ReadingFile, RunningSetting } from "../readings/file/reading-file";
 import { observationCode } from "../readings/observations";
 import type { DrillCase } from "./drill-case";
@@ -54,3 +54,19 @@ export function probabilityOf(truth: readonly FaultCause[], weighed: Weighed): n
 
 /** The readings give it away: by the same rule by which a cause is acted upon at a real car. */
 export const tells = (probability: number) => probability >= CLEAR;
+
+export interface Leading {
+  cause: Cause;
+  probability: number;
+}
+
+const LEADING = 3;
+
+/** What readings allow, the likeliest first. */
+export function leadingOf(weighed: Weighed): Leading[] {
+  const share = shares(weighed);
+  return causes
+    .map((cause) => ({ cause, probability: share[cause] }))
+    .sort((a, b) => b.probability - a.probability)
+    .slice(0, LEADING);
+}

@@ -10,7 +10,15 @@ import { followShutOff, MET_WITHIN_KPA } from "../readings/stream/shut-off";
 import { type CarEvent, DrillCar, type DrillSample } from "./drill-car";
 import { actsOf, type DrillCase } from "./drill-case";
 import { type DrillReadings, nothingRead, type Speed } from "./drill-readings";
-import { actMinutes, CAN_ACT_G, channelActs, type DrillAct, drillChannels, type Found } from "./drill-shapes";
+import {
+  actMinutes,
+  CAN_ACT_G,
+  channelActs,
+  type DrillAct,
+  drillActs,
+  drillChannels,
+  type Found,
+} from "./drill-shapes";
 import { BELIEF_AT_S, type Doing, type DrillStep } from "./drill-steps";
 import { type Felt, looksOf } from "./looks";
 
@@ -123,22 +131,33 @@ export class DrillRun {
     if (step.does === "belief" || step.does === "commit") return null;
     // An engine may always be stopped.
     if (step.does === "engine" && step.engine === "off") return null;
-    if (this.beliefDue) return { code: "belief-first" };
-    if (step.does === "engine") return null;
+    const asked: Refusal | null = this.beliefDue ? { code: "belief-first" } : null;
+    if (step.does === "engine") return asked;
     const { act } = step;
     const own = drillChannels.filter((channel) => channelActs[channel] === act);
     const anyway: readonly DrillAct[] = ["feel", "hint", "vapour-low", "liquid-low", "liquid-high"];
     if (!anyway.includes(act) && !actsOf(this.given).includes(act)) return { code: "not-on-offer" };
     if (own.length > 0 && own.every((channel) => this.connected.has(channel))) return { code: "already" };
+    if (act === "look" && this.events.some((event) => event.kind === "act" && event.act === "look"))
+      return { code: "already" };
+    if (act === "recover" && this.weighed) return { code: "empty" };
+    if (asked !== null) return asked;
     const running = this.engine !== "off";
     if ((act === "settle" || act === "shut-off" || act === "load") && !running) return { code: "engine-off" };
     if (act === "stand" && running) return { code: "engine-on" };
     if (act === "shut-off" && !this.connected.has("high")) return { code: "no-gauges" };
-    if (act === "look" && this.events.some((event) => event.kind === "act" && event.act === "look"))
-      return { code: "already" };
     if (act === "vapour-low" && !running) return { code: "engine-off" };
-    if (act === "recover" && this.weighed) return { code: "empty" };
     return null;
+  }
+
+  /** What cannot be done now, and why. */
+  get refusals(): Partial<Record<DrillAct, Refusal["code"]>> {
+    return Object.fromEntries(
+      drillActs.flatMap((act) => {
+        const refused = this.refusal({ does: "act", act });
+        return refused === null ? [] : [[act, refused.code]];
+      }),
+    );
   }
 
   /** Time passes with nobody doing anything. */
@@ -149,18 +168,17 @@ export class DrillRun {
   }
 
   /** Does one thing and yields what the instruments show meanwhile. Errors: RangeError for what {@link refusal} refuses. */
-  *act(given: Doing): Generator<DrillSample[], RunEvent | null> {
+  *act(given: Doing): Generator<DrillSample[]> {
     const refused = this.refusal(given);
     if (refused !== null) throw new RangeError(`refused: ${refused.code}`);
     const step = { at: this.at, ...given } as DrillStep;
     this.script.push(step);
-    if (step.does === "belief" || step.does === "commit") return null;
+    if (step.does === "belief" || step.does === "commit") return;
     if (step.does === "engine") {
       this.changed();
       this.car.setEngine(step.engine);
-      const event: RunEvent = { atS: this.atS, kind: "engine", engine: step.engine };
-      this.events.push(event);
-      return event;
+      this.events.push({ atS: this.atS, kind: "engine", engine: step.engine });
+      return;
     }
     const { act } = step;
     const fromS = this.atS;
@@ -176,7 +194,6 @@ export class DrillRun {
     event.tookS = this.atS - fromS;
     if (event.found.length > 0) this.see(event.found);
     else if (act === "look") this.tell(["look"]);
-    return event;
   }
 
   private *during(act: DrillAct): Generator<DrillSample[]> {
@@ -378,6 +395,12 @@ const fields = Object.fromEntries(drillChannels.map((channel) => [channel, chann
   (typeof drillChannels)[number],
   "lowKpa"
 >;
+
+/** Does one thing without being asked what is believed; what is refused is passed over. Gives what the instruments showed meanwhile. */
+export function unasked(run: DrillRun, step: Doing): DrillSample[] {
+  if (run.beliefDue) for (const _ of run.act({ does: "belief", causes: ["none"] }));
+  return run.refusal(step) === null ? [...run.act(step)].flat() : [];
+}
 
 /** Plays a run again from its acts, up to `at` samples; gives it as it stood. */
 export function replay(

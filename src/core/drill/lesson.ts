@@ -2,17 +2,14 @@
  * A case for a class: one test as it is done by the book, with every channel, pauses at which the class is asked, and what the readings told there.
  * Pressures kPa gauge, temperatures degC, times s.
  */
-import type { Cause } from "../causes/catalogue";
-import { shares } from "../diagnosis/weigh/weigh";
 import type { InstrumentSample } from "../instruments/stream";
 import { type DrillCase, truthOfCase } from "./drill-case";
-import { weighReadings } from "./drill-readings";
-import { DrillRun } from "./drill-run";
+import { leadingOf, weighReadings } from "./drill-readings";
+import { DrillRun, unasked } from "./drill-run";
 import type { Doing } from "./drill-steps";
 import { type Lesson, type LessonPause, lessonSample, type PauseKind } from "./lesson-shapes";
 
 const EVERY = 4;
-const SHOWN = 3;
 
 /** By the book: gauges and clamps before the engine, rest, idle, fast idle, shut-off. */
 export function lessonOfCase(given: DrillCase): Lesson {
@@ -20,17 +17,9 @@ export function lessonOfCase(given: DrillCase): Lesson {
   const run = new DrillRun({ ...given, theme: null, misread: null });
   const all: InstrumentSample[] = [];
   const pauses: LessonPause[] = [];
-  const go = (step: Doing) => {
-    if (run.beliefDue) for (const _ of run.act({ does: "belief", causes: ["none"] }));
-    if (run.refusal(step) === null) for (const batch of run.act(step)) all.push(...batch);
-  };
+  const go = (step: Doing) => all.push(...unasked(run, step));
   const pause = (kind: PauseKind) => {
-    const share = shares(weighReadings(given, run.readings));
-    const allowed = (Object.keys(share) as Cause[])
-      .map((cause) => ({ cause, probability: share[cause] }))
-      .sort((a, b) => b.probability - a.probability)
-      .slice(0, SHOWN);
-    pauses.push({ atS: run.atS, kind, allowed });
+    pauses.push({ atS: run.atS, kind, allowed: leadingOf(weighReadings(given, run.readings)) });
   };
   for (const act of ["gauges", "vent-probe", "suction-clamp", "liquid-clamp", "discharge-clamp"] as const)
     go({ does: "act", act });

@@ -3,16 +3,16 @@
 import { Box, Flex, Stack } from "@chakra-ui/react";
 import { useState } from "react";
 import { actsOf, type DrillCase } from "@/core/drill/drill-case";
-import { actMinutes, channelActs, type DrillAct, endsByItself } from "@/core/drill/drill-shapes";
-import type { DrillAtCar, DrillAtCarActs } from "@/session/drill";
+import { actMinutes, type DrillAct, endsByItself } from "@/core/drill/drill-shapes";
 import { BenchButton } from "@/ui/buttons";
 import { Caution } from "@/ui/notice";
 import { Text } from "@/ui/text";
-import { actNames, wrongWays } from "@/words/drill";
+import { actNames, refusalTags, wrongWays } from "@/words/drill";
+import type { Car } from "./car-cards";
 
 interface ActsColumnProps {
   given: DrillCase;
-  car: DrillAtCar & DrillAtCarActs;
+  car: Car;
   busy: boolean;
 }
 
@@ -23,24 +23,10 @@ export function ActsColumn({ given, car, busy }: ActsColumnProps) {
   const { standing } = car;
   const [asked, setAsked] = useState<DrillAct | null>(null);
   const [canOut, setCanOut] = useState(false);
-  const done = (act: DrillAct): boolean => {
-    const puts = Object.entries(channelActs).filter(([, by]) => by === act);
-    if (puts.length > 0) return puts.every(([channel]) => standing?.connected.some((one) => one === channel));
-    return (
-      (act === "look" || act === "recover") &&
-      (standing?.events.some((event) => event.kind === "act" && event.act === act && event.tookS > 0) ?? false)
-    );
-  };
   const whyNot = (act: DrillAct): string | null => {
     if (standing === null) return "the car comes in";
-    if (standing.over !== "no") return "this run is over";
-    if (standing.beliefDue) return "first say what you think";
-    const off = standing.engine === "off";
-    if ((act === "settle" || act === "shut-off" || act === "load" || act === "vapour-low") && off)
-      return "engine first";
-    if (act === "shut-off" && !standing.connected.includes("high")) return "gauges first";
-    if (act === "stand" && !off) return "engine off first";
-    return null;
+    const refused = standing.refusals[act];
+    return refused === undefined ? null : refusalTags[refused];
   };
   return (
     <>
@@ -51,16 +37,9 @@ export function ActsColumn({ given, car, busy }: ActsColumnProps) {
         {actsOf(given)
           .filter((act) => act !== "settle")
           .map((act) => (
-            <Act
-              key={act}
-              act={act}
-              done={done(act)}
-              why={whyNot(act)}
-              busy={busy}
-              onDo={() => car.does({ does: "act", act })}
-            />
+            <Act key={act} act={act} why={whyNot(act)} busy={busy} onDo={() => car.does({ does: "act", act })} />
           ))}
-        <Act act="hint" done={false} why={whyNot("hint")} busy={busy} onDo={car.askHint} />
+        <Act act="hint" why={whyNot("hint")} busy={busy} onDo={car.askHint} />
       </Stack>
       <BenchButton kind="quiet" aria-expanded={canOut} onClick={() => setCanOut(!canOut)}>
         {canOut ? "Put the can away" : "Take a can"}
@@ -90,7 +69,7 @@ export function ActsColumn({ given, car, busy }: ActsColumnProps) {
                 </Caution>
               </Box>
             ) : (
-              <Act key={act} act={act} done={false} why={whyNot(act)} busy={busy} onDo={() => setAsked(act)} />
+              <Act key={act} act={act} why={whyNot(act)} busy={busy} onDo={() => setAsked(act)} />
             ),
           )}
         </Stack>
@@ -104,16 +83,15 @@ const intoView = (box: HTMLDivElement | null) => box?.scrollIntoView({ block: "n
 
 interface ActProps {
   act: DrillAct;
-  done: boolean;
   /** Why it cannot be done now. */
   why: string | null;
   busy: boolean;
   onDo: () => void;
 }
 
-function Act({ act, done, why, busy, onDo }: ActProps) {
+function Act({ act, why, busy, onDo }: ActProps) {
   const minutes = actMinutes[act];
-  const costs = done ? "done" : (why ?? `${endsByItself.includes(act) ? "up to " : ""}${minutes} min`);
+  const costs = why ?? `${endsByItself.includes(act) ? "up to " : ""}${minutes} min`;
   return (
     <BenchButton
       kind="quiet"
@@ -123,7 +101,7 @@ function Act({ act, done, why, busy, onDo }: ActProps) {
       px="3"
       fontSize="15px"
       fontWeight="500"
-      disabled={busy || done || why !== null}
+      disabled={busy || why !== null}
       onClick={onDo}
       aria-label={`${actNames[act]}, ${costs}`}
     >

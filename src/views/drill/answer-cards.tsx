@@ -6,14 +6,12 @@ import { BELIEF_AT_S, type Doing } from "@/core/drill/drill-steps";
 import type { FieldSpec } from "@/core/units/entry";
 import { checkEntry } from "@/core/units/entry";
 import type { chargeAnswers } from "@/data/drills";
-import type { DrillAtCar, DrillAtCarActs } from "@/session/drill";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { rankedName } from "@/words/drill";
-
-type Car = DrillAtCar & DrillAtCarActs;
+import type { Car } from "./car-cards";
 
 const MOST_RANKED = 3;
 

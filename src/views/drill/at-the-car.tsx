@@ -16,7 +16,7 @@ import { Notice } from "@/ui/notice";
 import { useShortcuts } from "@/ui/shortcuts";
 import { Text } from "@/ui/text";
 import { customerSays } from "@/words/drill";
-import { circuitWords, refrigerantLabels } from "@/words/job";
+import { caseFacts, caseName } from "@/words/drill-sheets";
 import { ActsColumn } from "./acts-column";
 import { AnswerCard, RankingCard } from "./answer-cards";
 import { BoardCard, DoneCard, GaugesCard } from "./car-cards";
@@ -47,10 +47,8 @@ export function AtTheCar({ source, given, learnerId, onOver, onAgain }: AtTheCar
   const [ending, setEnding] = useState(false);
   const [failure, setFailure] = useState<string | null>(null);
   const { standing, status } = car;
-  const { label } = given.state;
-  const facts = given.labelKnown
-    ? `${refrigerantLabels[label.refrigerant]}, label ${figures.quantity(label.chargeG, "g")}`
-    : `${refrigerantLabels[label.refrigerant]}, the label is gone`;
+  // The day stands on its instruments.
+  const facts = caseFacts(given, figures).slice(0, -1);
   const end = async () => {
     setEnding(true);
     setFailure(null);
@@ -80,10 +78,10 @@ export function AtTheCar({ source, given, learnerId, onOver, onAgain }: AtTheCar
       header={
         <>
           <Text as="h1" fontSize="20px" fontWeight="650" whiteSpace="nowrap">
-            {given.code === null ? "A case of your own" : `Case ${given.code}`}
+            {caseName(given.code)}
           </Text>
           <Text color="soft" fontSize="15px" truncate flex="1" minW="0">
-            {`${facts}, ${circuitWords[label.metering]}, ${circuitWords[label.compressor]}`}
+            {facts.join(", ")}
           </Text>
           <Flex gap="2" flexShrink="0">
             <Pill text={`${Math.floor((standing?.atS ?? 0) / 60)} min`} of="on the clock" />

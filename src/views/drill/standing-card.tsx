@@ -102,7 +102,7 @@ export function Standing({
                 ? "Put the likeliest cause first, then say so."
                 : refused
                   ? refusalWords(refused)
-                  : hint !== null && hint.asked > 0
+                  : hint !== null
                     ? hintWords(hint.step)
                     : felt?.kind === "act" && felt.felt !== null
                       ? feltWords(felt.felt)
@@ -111,7 +111,7 @@ export function Standing({
           </Box>
           <BenchButton
             kind="main"
-            disabled={busy || standing === null || standing.engine === "off" || over !== "no" || standing.beliefDue}
+            disabled={busy || standing === null || standing.refusals.settle !== undefined}
             onClick={() => car.does({ does: "act", act: "settle" })}
           >
             Wait until it has settled

@@ -1,13 +1,14 @@
 /**
- * With what charge a car comes in. One that is blocked before its port has been driven: its relief valve has blown until what is left no longer opens
+ * The very car of a case, sized once, and with what charge it comes in. One that is blocked before its port has been driven: its relief valve has blown until what is left no longer opens
  * it at idle, as it is learned from such cars (diagnosis/learn/draw-test.ts).
  */
 import { benchFaults } from "../bench/bench-state";
 import { makePlant } from "../circuit/steady/plant";
 import { solveSteady } from "../circuit/steady/steady";
+import { sizeVehicle } from "../circuit/vehicle/sizing";
 import type { CircuitVehicle } from "../circuit/vehicle/vehicle";
 import { engineRpm } from "../instruments/rack";
-import type { DrillCase } from "./drill-case";
+import { type DrillCase, ownDraws } from "./drill-case";
 
 /** A relief valve opens here, kPa absolute. */
 export const RELIEF_OPENS_KPA = 2980;
@@ -17,13 +18,25 @@ const STANDS = 0.95;
 const BLOWN = 0.86;
 const MOST_BLOWS = 12;
 
-const known = new WeakMap<DrillCase, number>();
+export interface CarOfCase {
+  vehicle: CircuitVehicle;
+  /** What is in it when it comes in. */
+  arrivedKg: number;
+}
 
-/** kg. */
-export function arrivedKg(given: DrillCase, vehicle: CircuitVehicle): number {
+const known = new WeakMap<DrillCase, CarOfCase | null>();
+
+/** Null where the label cannot be sized; a made case's always can. */
+export function carOf(given: DrillCase): CarOfCase | null {
   const before = known.get(given);
   if (before !== undefined) return before;
-  const { state } = given;
+  const sized = sizeVehicle(given.state.label, ownDraws(given));
+  const car = sized.ok ? { vehicle: sized.value, arrivedKg: arrivedKg(given, sized.value) } : null;
+  known.set(given, car);
+  return car;
+}
+
+function arrivedKg({ state }: DrillCase, vehicle: CircuitVehicle): number {
   const faults = benchFaults(state);
   let kg = state.chargeG / 1000;
   if (faults.some(({ cause }) => cause === "restriction-before-port"))
@@ -37,6 +50,5 @@ export function arrivedKg(given: DrillCase, vehicle: CircuitVehicle): number {
         break;
       kg *= BLOWN;
     }
-  known.set(given, kg);
   return kg;
 }
