@@ -1,5 +1,5 @@
 import { spawnSync } from "node:child_process";
-import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
+import { closeSync, mkdtempSync, openSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { beforeAll, describe, expect, it } from "vitest";
@@ -7,6 +7,12 @@ import { diagnosisSchema } from "../core/diagnosis/diagnosis";
 
 const program = path.resolve(import.meta.dirname, "../../bin/evrid");
 const cases = path.resolve(import.meta.dirname, "../core/diagnosis/cases-dev.jsonl");
+
+const simple = {
+  vehicle: { refrigerant: "R134a", chargeG: 600, metering: "orifice-tube", compressor: "fixed" },
+  conditions: { ambientC: 27 },
+  rpm: [800],
+};
 
 function evrid(args: string[], input?: string) {
   const { status, stdout, stderr } = spawnSync(program, args, { input, encoding: "utf8" });
@@ -141,6 +147,32 @@ describe("bin/evrid", () => {
     }
   });
 
+  it.each(["evrid.readings", "evrid.job"])("simulate refuses a file of %s by name", (format) => {
+    const { status, out, err } = evrid(["simulate", "-"], JSON.stringify({ ...simple, format }));
+    expect(status).toBe(2);
+    expect(out).toBe("");
+    expect(err.trim()).toBe(`evrid: line 1, field format: expected a simulation request, not a file of "${format}"`);
+    expect(evrid(["simulate", "-"], JSON.stringify({ ...simple, format: "evrid.simulate" })).status).toBe(0);
+  });
+
+  it("says in one line that the output could not be written", () => {
+    const full = openSync("/dev/full", "w");
+    const arguments_ = ["properties", "R134a", "--t", "20", "--p", "300"];
+    const { status, stderr } = spawnSync(program, arguments_, { stdio: ["ignore", full, "pipe"], encoding: "utf8" });
+    closeSync(full);
+    expect(status).toBe(3);
+    expect(stderr.trim()).toBe("evrid: cannot write the output: ENOSPC");
+  });
+    closeSync(full);
+    expect(status).toBe(3);
+    expect(stderr.trim()).toBe("evrid: cannot write the output: ENOSPC");
+    // A reader that has seen enough is not an error.
+    const head = spawnSync("bash", ["-c", `set -o pipefail; "${program}" diagnose "${cases}" | head -c 1`], {
+      encoding: "utf8",
+    });
+    expect([head.status, head.stdout, head.stderr]).toEqual([0, "{", ""]);
+  });
+
   it.each([
     [["properties", "R22", "--t", "1", "--p", "1"], 'no equation for "R22"'],
     [["properties", "R134a", "--t", "warm", "--p", "1"], "--t wants a number"],
@@ -148,14 +180,15 @@ describe("bin/evrid", () => {
     [["properties", "R134a", "--saturated", "--t", "1", "--p", "1"], "either --t or --p"],
     [["properties", "R134a", "--t", "20"], "wants --t C and --p KPA"],
     [["properties", "R134a", "--colour"], "--colour"],
-    [["diagnose"], "wants a file"],
-    [["diagnose", cases, "--seed", "many"], "--seed wants a whole number"],
+    [["diagnose"], "expected a file"],
+    [["diagnose", cases, "--seed", "0x10"], 'from 0 to 4294967295, not "0x10"'],
+    [["diagnose", cases, "--seed", "many"], "--seed: expected a decimal whole number"],
     [["diagnose", "/no/such/file"], "cannot read /no/such/file"],
     [["charge"], 'no command "charge"'],
     [["constructor"], 'no command "constructor"'],
     [["__proto__"], 'no command "__proto__"'],
     [["toString", "x"], 'no command "toString"'],
-    [["simulate"], "wants a file"],
+    [["simulate"], "expected a file"],
     [["simulate", cases, "--csv"], "--schedule EVENTS.json goes with --csv"],
     [["simulate", cases, "--schedule", "/no/such", "--csv"], "cannot read /no/such"],
   ])("%s: one clear line, status 2", (args, says) => {

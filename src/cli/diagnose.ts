@@ -1,3 +1,4 @@
+import { MOST_SEED, readSeed } from "../core/maths/seed";
 import { parseReadingsText } from "../core/readings/file/readings-text";
 import { diagnose } from "../words/diagnosis-file";
 import { type CommandResult, type ReadInput, UsageError } from "./usage";
@@ -21,8 +22,6 @@ export function diagnoseCommand(args: string[], readInput: ReadInput): CommandRe
   return { out, errors };
 }
 
-const MOST_SEED = 4_294_967_295;
-
 function options(args: readonly string[]): { file: string; seed: number | null } {
   let seed: number | null = null;
   const files: string[] = [];
@@ -32,13 +31,12 @@ function options(args: readonly string[]): { file: string; seed: number | null }
       continue;
     }
     const text = args[++i] ?? "";
-    seed = Number(text);
-    if (text === "" || !Number.isInteger(seed) || seed < 0 || seed > MOST_SEED) {
-      throw new UsageError(`--seed wants a whole number from 0 to ${MOST_SEED}, not "${text}"`);
-    }
+    seed = readSeed(text);
+    if (seed === null)
+      throw new UsageError(`--seed: expected a decimal whole number from 0 to ${MOST_SEED}, not "${text}"`);
   }
   const [file, ...rest] = files;
-  if (file === undefined) throw new UsageError("diagnose wants a file, or - for standard input");
+  if (file === undefined) throw new UsageError("diagnose: expected a file, or - for standard input");
   if (rest.length > 0) throw new UsageError(`diagnose takes one file, not also "${rest.join(" ")}"`);
   return { file, seed };
 }

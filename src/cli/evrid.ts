@@ -20,10 +20,14 @@ const USAGE = `usage: evrid properties R134a|R1234yf --t C --p KPA [--json]
 
 provideLearned(learned);
 
-// Whoever reads the other end of a pipe may stop reading ("| head"): that is no fault of anybody's.
+/** Exit status when the output could not be written. */
+const NOT_WRITTEN = 3;
+
+// The reader of a pipe may stop reading ("| head"), which is not an error. A full disk is one.
 process.stdout.on("error", (error: NodeJS.ErrnoException) => {
-  if (error.code !== "EPIPE") throw error;
-  process.exit(0);
+  if (error.code === "EPIPE") process.exit(0);
+  process.stderr.write(`evrid: cannot write the output: ${error.code ?? error.message}\n`);
+  process.exit(NOT_WRITTEN);
 });
 
 function main(argv: string[]): number {

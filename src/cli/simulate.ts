@@ -47,7 +47,7 @@ function readArguments(args: string[], readInput: ReadInput): { file: string; sc
     throw new UsageError((error as Error).message.split("\n")[0] ?? "bad arguments");
   }
   const [file, ...rest] = parsed.positionals;
-  if (file === undefined) throw new UsageError("simulate wants a file, or - for standard input");
+  if (file === undefined) throw new UsageError("simulate: expected a file, or - for standard input");
   if (rest.length > 0) throw new UsageError(`simulate takes one file, not also "${rest.join(" ")}"`);
   const { schedule, csv } = parsed.values;
   if ((schedule === undefined) !== (csv !== true)) throw new UsageError("--schedule EVENTS.json goes with --csv");

@@ -8,6 +8,9 @@ import { conditionsSchema, limits, vehicleSchema } from "../readings/file/readin
 import { fail, type Result, succeed } from "../result";
 import * as z from "../zod";
 
+/** Requests need not name their format; one that names another is refused by it. */
+const SIMULATE_FORMAT = "evrid.simulate";
+
 export const simulateSchema = z.object({
   id: z.string().min(1).max(200).optional(),
   vehicle: vehicleSchema.extend({ chargeG: z.number().min(150).max(3000) }),
@@ -53,6 +56,10 @@ const unitOf: [RegExp, string][] = [
 
 /** Checks a parsed object; the first thing wrong is named by field, limit and unit. */
 export function checkSimulate(given: unknown): Result<SimulateRequest, SimulateIssue> {
+  const format = (given as { format?: unknown } | null)?.format;
+  // A readings file has the same vehicle and conditions, and would be simulated as something nobody asked for.
+  if (typeof format === "string" && format !== SIMULATE_FORMAT)
+    return fail({ field: "format", expected: `a simulation request, not a file of "${format}"` });
   const checked = simulateSchema.safeParse(given);
   if (!checked.success) {
     const issue = checked.error.issues[0]!;
