@@ -11,6 +11,8 @@ const upOf = (layer, allowed) => ({
 const ground = [
   "core/maths/",
   "core/result\\.ts$",
+  "core/dates\\.ts$",
+  "core/ids\\.ts$",
   "core/read-record\\.ts$",
   "core/zod\\.ts$",
   "core/line-places\\.ts$",

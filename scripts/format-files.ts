@@ -7,7 +7,7 @@ import { DRILL_FILE_VERSION, drillFileSchema } from "@/core/drill/progress";
 import { scheduleSchema } from "@/core/instruments/schedule";
 import { simulateSchema } from "@/core/instruments/simulate-request";
 import { readingFileSchema } from "@/core/readings/file/reading-file";
-import { choicesSchema } from "@/core/records/choices";
+import { choicesFileSchema } from "@/core/records/choices";
 import { jobSchema, MOST_PHOTO_BYTES, MOST_PHOTOS } from "@/core/records/job";
 import { JOB_FILE_LIMIT_BYTES, NEWEST_JOB_VERSION } from "@/core/records/job-file";
 import { chartsSchema, SHOP_FILE_LIMIT_BYTES, SHOP_FILE_VERSION } from "@/core/records/shop-file";
@@ -55,8 +55,8 @@ const formats: readonly Format[] = [
   },
   {
     id: "evrid.choices",
-    schema: choicesSchema,
-    about: `What a workshop chose, as the file of a whole shop holds it. \`evrid.shop\` version ${SHOP_FILE_VERSION} is an object of \`format\`, \`version\`, \`writtenAt\`, \`jobs\` (each an \`evrid.job\`), \`vehicles\`, \`containers\`, \`stock\`, \`pictures\` (base64 by job and photo), \`choices\` and \`charts\`: all of a shop, or what belongs to one vehicle. Version 2 had jobs, choices and charts, version 1 jobs alone; both are read. At most ${SHOP_FILE_LIMIT_BYTES / 1e6} MB. A record in it that cannot be read is named by its place and left out; the others come in. Reading it in is one transaction and can be taken back.`,
+    schema: choicesFileSchema,
+    about: `The settings of a workshop, version 2, as the file of a whole shop holds them (version 1 named neither format nor version). Each is read by itself: one that cannot be read is answered by the standard one, and keys that a release does not know are kept where they stand. \`evrid.shop\` version ${SHOP_FILE_VERSION} is an object of \`format\`, \`version\`, \`writtenAt\`, \`jobs\` (each an \`evrid.job\`), \`vehicles\`, \`containers\`, \`stock\`, \`pictures\` (base64 by job and photo), \`choices\` and \`charts\`: all of a shop, or what belongs to one vehicle. Version 2 had jobs, choices and charts, version 1 jobs alone; both are read. At most ${SHOP_FILE_LIMIT_BYTES / 1e6} MB. A record in it that cannot be read is named by its place and left out; the others come in. Reading it in is one transaction and can be taken back.`,
   },
   {
     id: "evrid.charts",

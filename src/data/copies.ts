@@ -1,26 +1,17 @@
 /** Copies of everything outside of the browser's store: by itself into a folder that was chosen, else as a file when somebody presses; and what no copy has yet. */
+import { instantSchema } from "@/core/dates";
+import type { Copies } from "@/core/records/copies";
 import * as z from "@/core/zod";
+import { changesSinceCopy, forgetChanges, isDemoId } from "./changes";
 import { loadChosen } from "./choices";
 import { database } from "./database";
 import { exportShop } from "./shop";
 
 const NAME = "copies";
-const copiesSchema = z.object({ lastAt: z.iso.datetime().nullable() });
+const copiesSchema = z.object({ lastAt: instantSchema.nullable() });
 
 /** More than so many are not counted one by one. */
 const MOST_COUNTED = 1000;
-
-/** Made-up jobs are nobody's loss. */
-const MADE_UP = /^demo-/;
-
-export interface Copies {
-  lastAt: string | null;
-  /** Jobs that were changed since. */
-  unsaved: number;
-  folder: string | null;
-  /** The folder may be written to now; false where the browser wants to be asked again. */
-  allowed: boolean;
-}
 
 export async function howCopied(): Promise<Copies> {
   const { lastAt } = (await loadChosen(NAME, copiesSchema)) ?? { lastAt: null };
@@ -32,7 +23,8 @@ export async function howCopied(): Promise<Copies> {
   const folder = await chosenFolder();
   return {
     lastAt,
-    unsaved: ids.filter((id) => !MADE_UP.test(id)).length,
+    unsaved: ids.filter((id) => !isDemoId(id)).length,
+    others: await changesSinceCopy(),
     folder: folder?.name ?? null,
     allowed: folder !== null && (await mayWrite(folder)),
   };
@@ -40,7 +32,10 @@ export async function howCopied(): Promise<Copies> {
 
 /** Everything as it stands has been given out as a file. `asOf` ISO: when it was read. */
 export async function noteCopied(asOf: string): Promise<void> {
-  await database.choices.put({ name: NAME, json: JSON.stringify({ lastAt: asOf }) });
+  await database.transaction("rw", database.choices, database.changes, async () => {
+    await database.choices.put({ name: NAME, json: JSON.stringify({ lastAt: asOf }) });
+    await forgetChanges(asOf);
+  });
 }
 
 const FOLDER = "copies";

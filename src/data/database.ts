@@ -53,13 +53,24 @@ export interface OpenDrill {
   draft: unknown;
 }
 
+/** Tables that a file can bring records for. */
+export type ImportedTable =
+  | "jobs"
+  | "vehicles"
+  | "containers"
+  | "stock"
+  | "choices"
+  | "shopCharts"
+  | "learners"
+  | "drills";
+
 /** What a reading of a file changed, so that it can be taken back. */
 export interface StoredImport {
   id: string;
   at: string;
   file: string;
   /** By table: the record as it was, null where there was none, and as it was stored. */
-  changed: { table: "jobs" | "vehicles" | "containers" | "stock"; id: string; before: unknown; after: string }[];
+  changed: { table: ImportedTable; id: string; before: unknown; after: string }[];
 }
 
 class EvridDatabase extends Dexie {
@@ -79,6 +90,8 @@ class EvridDatabase extends Dexie {
   learners!: EntityTable<Learner, "id">;
   drills!: EntityTable<DrillRecord, "id">;
   openDrills!: EntityTable<OpenDrill, "key">;
+  /** What is in no copy yet (changes.ts). */
+  changes!: EntityTable<{ key: string; at: string }, "key">;
   // These three follow from the others and can be made anew from them at any time (record-index.ts).
   visits!: EntityTable<Visit, "jobId">;
   vehicleRows!: EntityTable<VehicleRow, "id">;
@@ -115,6 +128,7 @@ class EvridDatabase extends Dexie {
     });
     this.version(10).stores({}).upgrade(migrateJobs);
     this.version(11).stores({ learners: "id", drills: "id, learnerId, at", openDrills: "key" });
+    this.version(12).stores({ changes: "key, at" });
   }
 }
 

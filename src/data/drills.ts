@@ -10,6 +10,7 @@ import {
 } from "@/core/drill/progress";
 import { entrySchema } from "@/core/units/entry";
 import * as z from "@/core/zod";
+import { noteChange } from "./changes";
 import { database } from "./database";
 
 export type KeptDrills = DrillBook & {
@@ -29,13 +30,17 @@ export async function loadDrills(): Promise<KeptDrills> {
 }
 
 export async function saveLearner(learner: Learner): Promise<void> {
-  await database.learners.put(learner);
+  await database.transaction("rw", database.learners, database.changes, async () => {
+    await database.learners.put(learnerSchema.parse(learner));
+    await noteChange("drill", learner.id);
+  });
 }
 
 /** A run that is over; what was open of it is put away in the same act. */
 export async function keepDrill(record: DrillRecord, key: string): Promise<void> {
-  await database.transaction("rw", database.drills, database.openDrills, async () => {
-    await database.drills.put(record);
+  await database.transaction("rw", database.drills, database.openDrills, database.changes, async () => {
+    await database.drills.put(drillRecordSchema.parse(record));
+    await noteChange("drill", record.id);
     await database.openDrills.delete(key);
   });
 }
@@ -47,13 +52,14 @@ export async function loadDrill(id: string): Promise<DrillRecord | null> {
 
 /** Puts another book beside this one: by record, none replaced. Gives how many were new. */
 export async function addDrills({ learners, drills }: DrillBook): Promise<{ learners: number; drills: number }> {
-  return database.transaction("rw", database.learners, database.drills, async () => {
+  return database.transaction("rw", database.learners, database.drills, database.changes, async () => {
     const known = new Set(await database.learners.toCollection().primaryKeys());
     const had = new Set(await database.drills.toCollection().primaryKeys());
     const newLearners = learners.filter(({ id }) => !known.has(id));
     const newDrills = drills.filter(({ id }) => !had.has(id));
     await database.learners.bulkPut([...newLearners]);
     await database.drills.bulkPut([...newDrills]);
+    await noteChange("drill", ...[...newLearners, ...newDrills].map(({ id }) => id));
     return { learners: newLearners.length, drills: newDrills.length };
   });
 }

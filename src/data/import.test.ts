@@ -11,6 +11,8 @@ import { placeOf, stockEntry } from "@/core/records/stock/entry";
 import { newVehicle } from "@/core/records/vehicle";
 import { entry } from "@/core/units/entry";
 import { demoJobs } from "@/demo/demo-jobs";
+import { ines, keptRun } from "../../tests/support/drills";
+import { changeChoices, loadChoices } from "./choices";
 import { database } from "./database";
 import { addDemoYear, applyImport, listImports, planImport, undoImport } from "./import";
 import { editJob, listJobs } from "./jobs";
@@ -92,6 +94,48 @@ describe("a file read into a store", () => {
     expect(await undoImport(again)).toEqual({ back: 2, stayed: 1 });
     expect((await listJobs()).jobs.map(({ id: one }) => one).sort()).toEqual([estate.id, van.id].sort());
     expect(await undoImport("never")).toEqual({ back: 0, stayed: 0 });
+  });
+
+  it("brings settings, charts and drills in the same transaction, and takes them back with the rest", async () => {
+    const run = keptRun("run", at);
+    const chart = { refrigerant: "R134a", name: "wall", text: "x" };
+    const text = JSON.stringify({
+      format: "evrid.shop",
+      version: 4,
+      jobs: [van],
+      choices: { units: "us", later: 1 },
+      charts: [chart],
+      drills: { learners: [ines], drills: [run] },
+    });
+    const beside = () =>
+      Promise.all(
+        [database.choices, database.shopCharts, database.learners, database.drills].map((table) => table.toArray()),
+      );
+    vi.spyOn(database.imports, "put").mockRejectedValueOnce(new Error("the power went"));
+    await expect(readIn(text)).rejects.toThrow("the power went");
+    vi.restoreAllMocks();
+    expect(await beside()).toEqual([[], [], [], []]);
+    const id = await readIn(text);
+    expect(await beside()).toEqual([[{ name: "workshop", json: '{"units":"us","later":1}' }], [chart], [ines], [run]]);
+    expect(await undoImport(id)).toEqual({ back: 5, stayed: 0 });
+    expect(await beside()).toEqual([[], [], [], []]);
+    // What the shop has of its own stands.
+    await changeChoices({ units: "bar" });
+    await readIn(text);
+    expect((await loadChoices()).units).toBe("bar");
+  });
+
+  it("stores no record that could not be read again, whatever its dates", async () => {
+    const file = { ...van, updatedAt: "2199-12-31T23:59:59.999Z" };
+    await readIn(JSON.stringify({ format: "evrid.shop", version: 4, jobs: [file] }));
+    const [stored] = (await listJobs()).jobs;
+    expect(stored!.updatedAt <= new Date().toISOString()).toBe(true);
+    await editJob(van.id, (job) => ({ ...job, altitude: entry("12", "m") }));
+    expect((await listJobs()).jobs[0]!.altitude.text).toBe("12");
+    const plan = await planImport(fileOf(JSON.stringify({ format: "evrid.shop", version: 4, jobs: [estate] })));
+    const bent = { ...plan, jobs: { ...plan.jobs, added: [{ ...estate, createdAt: "+010000-01-01T00:00:00.000Z" }] } };
+    await expect(applyImport(bent, "shop.json")).rejects.toThrow("createdAt");
+    expect((await listJobs()).jobs).toHaveLength(1);
   });
 
   it("overwrites nothing unasked: a job that went on in both is made one, taken, kept, or put beside", async () => {
@@ -198,12 +242,12 @@ describe("the words of a vehicle", () => {
       ["Van", 1],
     ]);
     // A job that calls it by its plate, or by its new name, hangs on it.
-    for (const vehicle of ["FB 3", " van THREE"])
+    for (const [i, vehicle] of ["FB 3", " van THREE"].entries())
       await readIn(
         JSON.stringify({
           format: "evrid.shop",
           version: 3,
-          jobs: [{ ...pickup, id: vehicle, intake: { ...pickup.intake, vehicle } }],
+          jobs: [{ ...pickup, id: `more-${i}`, intake: { ...pickup.intake, vehicle } }],
         }),
       );
     expect((await loadVehicle(id))!.history).toHaveLength(3);

@@ -1,6 +1,7 @@
 /** Files into the store: what they would change is shown first, is stored in one transaction or not at all, and can be taken back. */
 
 import { unitsChosen } from "@/core/records/choices";
+import type { ChangeKind } from "@/core/records/copies";
 import { carriedOut, type ImportPlan, planOf, type Way } from "@/core/records/import-plan";
 import type { Job } from "@/core/records/job";
 import { readJob } from "@/core/records/job-file";
@@ -12,10 +13,12 @@ import { inUnits } from "@/core/records/unit-system";
 import { readVehicle, type Vehicle } from "@/core/records/vehicle";
 import { visitOf } from "@/core/records/visit";
 import type { Result } from "@/core/result";
-import { loadChoices } from "./choices";
-import { database, type StoredImport } from "./database";
+import { noteChange } from "./changes";
+import { choicesRow, loadChoices, settingsHealth } from "./choices";
+import { database, type ImportedTable, type StoredImport } from "./database";
 import { keepPictures, ofVehicle } from "./photos";
 import { jobTables, rowsMadeAnew } from "./record-index";
+import { refused } from "./refused";
 
 /** Compares a file with the store; nothing is changed. */
 export async function planImport(file: ShopInFile): Promise<ImportPlan> {
@@ -35,6 +38,10 @@ export async function planImport(file: ShopInFile): Promise<ImportPlan> {
       vehicles: readable(await database.vehicles.toArray(), readVehicle),
       containers: byId(readable(await database.containers.bulkGet(idsOf(file.containers)), readContainer)),
       stock: byId(readable(await database.stock.bulkGet(idsOf(file.stock)), readStockEntry)),
+      settings: (await settingsHealth()).text !== null,
+      charts: new Set(await database.shopCharts.toCollection().primaryKeys()),
+      learners: new Set(await database.learners.toCollection().primaryKeys()),
+      drills: new Set(await database.drills.toCollection().primaryKeys()),
     },
     new Date().toISOString(),
   );
@@ -56,7 +63,39 @@ const elsewhere = (job: Job): Job => ({ ...job, id: crypto.randomUUID() });
 /** So many imports can be taken back. */
 const MOST_IMPORTS = 5;
 
-const importTables = [...jobTables, database.containers, database.stock, database.photos, database.imports] as const;
+const importTables = [
+  ...jobTables,
+  database.containers,
+  database.stock,
+  database.photos,
+  database.choices,
+  database.shopCharts,
+  database.learners,
+  database.drills,
+  database.imports,
+  database.changes,
+] as const;
+
+/** A record on its way into a table, by the key it has there. */
+interface Incoming {
+  table: ImportedTable;
+  key: string;
+  record: object;
+}
+
+const incoming = (table: ImportedTable, records: readonly { id: string }[]): Incoming[] =>
+  records.map((record) => ({ table, key: record.id, record }));
+
+/** As which kind of change a record counts for the next copy; jobs count by their visits. */
+const countedAs: Partial<Record<ImportedTable, ChangeKind>> = {
+  vehicles: "vehicle",
+  containers: "cylinder",
+  stock: "stock",
+  choices: "settings",
+  shopCharts: "chart",
+  learners: "drill",
+  drills: "drill",
+};
 
 /**
  * Carries a plan out, all of it or nothing. Gives what can be taken back by. Within the transaction everything awaited asks the store: Dexie loses
@@ -74,20 +113,35 @@ export async function applyImport(
     ...plan.jobs.same.map(({ id }) => [id, plan.pictures.get(id)] as const),
     ...[...vehicles, ...plan.vehicles.same].flatMap((vehicle) => ofVehicle(vehicle, plan.pictures)),
   ];
+  for (const job of jobs) {
+    const read = readJob(job);
+    if (!read.ok) throw refused(read.issue);
+  }
+  const { choices, charts, drills } = plan.extras;
+  const settings = choices === null ? null : choicesRow(choices);
+  const records: Incoming[] = [
+    ...incoming("jobs", jobs),
+    ...incoming("vehicles", vehicles),
+    ...incoming("containers", containers),
+    ...incoming("stock", stock),
+    ...(settings === null ? [] : [{ table: "choices" as const, key: settings.name, record: settings }]),
+    ...charts.map((record) => ({ table: "shopCharts" as const, key: record.refrigerant, record })),
+    ...incoming("learners", drills.learners),
+    ...incoming("drills", drills.drills),
+  ];
   const at = new Date().toISOString();
   const done: StoredImport = { id: crypto.randomUUID(), at, file: name, changed: [] };
   await database.transaction("rw", [...importTables], async () => {
-    const note = async (table: StoredImport["changed"][number]["table"], records: readonly { id: string }[]) => {
-      const before: unknown[] = await database.table(table).bulkGet(records.map(({ id }) => id));
-      for (const [i, record] of records.entries())
-        done.changed.push({ table, id: record.id, before: before[i] ?? null, after: JSON.stringify(record) });
-      await database.table(table).bulkPut([...records]);
-    };
     const keys = await keysBefore(jobs.map(({ id }) => id));
-    await note("jobs", jobs);
-    await note("vehicles", vehicles);
-    await note("containers", containers);
-    await note("stock", stock);
+    for (const table of new Set(records.map((one) => one.table))) {
+      const its = records.filter((one) => one.table === table);
+      const before: unknown[] = await database.table(table).bulkGet(its.map(({ key }) => key));
+      for (const [i, { key, record }] of its.entries())
+        done.changed.push({ table, id: key, before: before[i] ?? null, after: JSON.stringify(record) });
+      await database.table(table).bulkPut(its.map(({ record }) => record));
+      const kind = countedAs[table];
+      if (kind !== undefined) await noteChange(kind, ...its.map(({ key }) => key));
+    }
     await keepPictures(pictures);
     await indexed(jobs);
     await rowsMadeAnew([
@@ -144,6 +198,8 @@ export async function undoImport(id: string): Promise<{ back: number; stayed: nu
         continue;
       }
       counts.back++;
+      const kind = countedAs[table];
+      if (kind !== undefined) await noteChange(kind, recordId);
       if (table === "jobs") keys.push(...(await keysBefore([recordId])));
       if (table === "vehicles" && now !== undefined) keys.push(...(now as Vehicle).names);
       if (before !== null) {

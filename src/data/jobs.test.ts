@@ -15,6 +15,7 @@ import {
   loadJob,
   loadRack,
   mendJob,
+  putBack,
   REMOVED_KEPT_MS,
   recordAsText,
   removeJob,
@@ -174,5 +175,19 @@ describe("jobs in the browser database", () => {
     expect(await loadJob(second.id)).toBeNull();
     expect(await loadJob("nobody")).toBeNull();
     await expect(editJob("nobody", (same) => same)).rejects.toThrow("no longer in the store");
+  });
+
+  it("stores no date past what a record can hold, and refuses a record that could not be read again", async () => {
+    const job = await createJob();
+    await database.jobs.put({ ...job, updatedAt: "2199-12-31T23:59:59.999Z" });
+    await editJob(job.id, (now) => ({ ...now, altitude: { text: "7", unit: "m" } }));
+    expect(await loadJob(job.id)).toMatchObject({ ok: true, value: { altitude: { text: "7" } } });
+    await database.jobs.put({ ...job, updatedAt: "9999-12-31T23:59:59.999Z" });
+    await editJob(job.id, (now) => ({ ...now, altitude: { text: "8", unit: "m" } }));
+    expect(await loadJob(job.id)).toMatchObject({ ok: true });
+    await expect(editJob(job.id, (now) => ({ ...now, createdAt: "9999-01-01T00:00:00.000Z" }))).rejects.toThrow(
+      "createdAt",
+    );
+    await expect(putBack({ ...job, id: "" })).rejects.toThrow("id");
   });
 });

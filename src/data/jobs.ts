@@ -2,6 +2,7 @@
 
 import Dexie from "dexie";
 import { continues, standing } from "@/core/charge/books/ledger";
+import { instantAfter } from "@/core/dates";
 import type { RackState } from "@/core/instruments/rack-state";
 import { asBegunHere, unitsChosen } from "@/core/records/choices";
 import { type Job, newJob } from "@/core/records/job";
@@ -11,11 +12,13 @@ import { inUnits } from "@/core/records/unit-system";
 import { vehicleKey } from "@/core/records/vehicle-name";
 import { type Standing, standings, unreadableVisit, type Visit } from "@/core/records/visit";
 import { type Result, succeed } from "@/core/result";
+import { noteChange } from "./changes";
 import { loadChoices } from "./choices";
 import { database } from "./database";
 import { follow } from "./follow";
 import { clearPictures } from "./photos";
 import { forgetJob, jobTables, noteJob, recordOf, visitsUnder } from "./record-index";
+import { refused } from "./refused";
 
 /** A record in the store that cannot be read: kept as it is, by whatever name can be found in it. */
 export interface UnreadableJob {
@@ -119,7 +122,7 @@ export async function mendJob(id: string, backwards: readonly ((job: Job) => Job
       record = back(record);
       const read = readJob(record);
       if (!read.ok) continue;
-      const mended = { ...read.value, updatedAt: new Date().toISOString() };
+      const mended = { ...read.value, updatedAt: instantAfter(Date.now(), read.value.updatedAt) };
       await database.jobs.put(mended);
       await noteJob(mended);
       return i + 1;
@@ -158,15 +161,15 @@ export function createJob(): Promise<Job> {
 /** A new job as this shop begins one, with what is known already. */
 export async function createJobFrom(fill: (blank: Job) => Job): Promise<Job> {
   const job = fill(asBegunHere(newJob(crypto.randomUUID(), new Date().toISOString()), await loadChoices()));
-  const read = readJob(job);
-  if (!read.ok) throw refused(read.issue);
   await addJob(job);
   return job;
 }
 
-/** Stores a job that is not there yet. */
-function addJob(job: Job): Promise<void> {
-  return database.transaction("rw", [...jobTables], async () => {
+/** Stores a job that is not there yet. Rejects one that could not be read again. */
+async function addJob(job: Job): Promise<void> {
+  const read = readJob(job);
+  if (!read.ok) throw refused(read.issue);
+  await database.transaction("rw", [...jobTables], async () => {
     await database.jobs.add(job);
     await noteJob(job);
   });
@@ -186,23 +189,14 @@ export async function editJob(id: string, change: (job: Job) => Job, rack: RackS
     // The books are only ever added to, whatever a screen may do.
     if (!continues(stored.ledger, changed.ledger)) throw new Error("an entry of the books would be changed");
     if (changed === stored) return stored;
-    const issue = checkChange(stored, changed);
+    const edited = { ...changed, updatedAt: instantAfter(Date.now(), stored.updatedAt) };
+    // The record as it is written, its date among the rest.
+    const issue = checkChange(stored, edited);
     if (issue !== null) throw refused(issue);
-    const edited = { ...changed, updatedAt: after(stored.updatedAt) };
     await database.jobs.put(edited);
     await noteJob(edited, stored);
     return edited;
   });
-}
-
-/** What could not be read again is not stored: the field, and what was expected of it. */
-export function refused(issue: JobFileIssue): Error {
-  return new Error(issue.code === "broken" ? `${issue.field}: ${issue.expected}` : issue.code);
-}
-
-/** Now, but always later than the last change: which of two states is the newer is told by it. */
-function after(updatedAt: string): string {
-  return new Date(Math.max(Date.now(), Date.parse(updatedAt) + 1)).toISOString();
 }
 
 /** The rack of a job as it was stored last, unchecked. */
@@ -251,12 +245,13 @@ export const REMOVED_KEPT_MS = 30 * 86_400_000;
 
 /** Takes a job out of the Bay; whatever it is, it can be put back until {@link REMOVED_KEPT_MS} have gone by. */
 export async function removeJob(id: string, now = Date.now()): Promise<void> {
-  await database.transaction("rw", [...jobTables, database.removed], async () => {
+  await database.transaction("rw", [...jobTables, database.removed, database.changes], async () => {
     const job: unknown = await database.jobs.get(id);
     if (job === undefined) return;
     await database.removed.put({ id, removedAt: new Date(now).toISOString(), job });
     await database.jobs.delete(id);
     await forgetJob(id);
+    await noteChange("removed", id);
   });
 }
 
@@ -286,7 +281,7 @@ export async function clearRemoved(now = Date.now()): Promise<void> {
 
 /** Puts a removed job back exactly as it was. */
 export async function restoreJob(id: string): Promise<void> {
-  await database.transaction("rw", [...jobTables, database.removed], async () => {
+  await database.transaction("rw", [...jobTables, database.removed, database.changes], async () => {
     const kept = await database.removed.get(id);
     if (kept === undefined) return;
     // Removed under an earlier release it comes back in today's form; what cannot be read, as it was.
@@ -295,6 +290,7 @@ export async function restoreJob(id: string): Promise<void> {
     if (read.ok) await noteJob(read.value);
     else await database.visits.put(unreadableVisit(id));
     await database.removed.delete(id);
+    await noteChange("removed", id);
   });
 }
 

@@ -3,6 +3,7 @@
  */
 import type { Job } from "@/core/records/job";
 import { readVehicle, type Vehicle } from "@/core/records/vehicle";
+import { noteChange } from "./changes";
 import { database } from "./database";
 
 /** Pictures of a job by their ids: JPEG bytes. */
@@ -11,7 +12,10 @@ export type Pictures = ReadonlyMap<string, Uint8Array>;
 const keyOf = (jobId: string, id: string) => `${jobId}/${id}`;
 
 export async function keepPicture(jobId: string, id: string, jpeg: Uint8Array): Promise<void> {
-  await database.photos.put({ key: keyOf(jobId, id), jobId, jpeg });
+  await database.transaction("rw", database.photos, database.changes, async () => {
+    await database.photos.put({ key: keyOf(jobId, id), jobId, jpeg });
+    await noteChange("photo", id);
+  });
 }
 
 /** Pictures of several jobs at once. */

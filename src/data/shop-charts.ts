@@ -3,6 +3,7 @@ import type { Refrigerant } from "@/core/fluids/helmholtz";
 import { separatorOf } from "@/core/readings/file/log-import";
 import { readShopChart, type ShopChartIssue, type ShopChartPoint } from "@/core/readings/file/shop-chart";
 import { fail, type Result, succeed } from "@/core/result";
+import { noteChange } from "./changes";
 import { database } from "./database";
 
 /** Thousands of rows; a chart has ten. */
@@ -21,7 +22,10 @@ export async function keepShopChart(
 ): Promise<Result<ShopChart, ShopChartIssue>> {
   const read = await parse(text);
   if (!read.ok) return read;
-  await database.shopCharts.put({ refrigerant, name, text });
+  await database.transaction("rw", database.shopCharts, database.changes, async () => {
+    await database.shopCharts.put({ refrigerant, name, text });
+    await noteChange("chart", refrigerant);
+  });
   return succeed({ name, points: read.value });
 }
 
@@ -34,7 +38,10 @@ export async function loadShopChart(refrigerant: Refrigerant): Promise<ShopChart
 }
 
 export async function removeShopChart(refrigerant: Refrigerant): Promise<void> {
-  await database.shopCharts.delete(refrigerant);
+  await database.transaction("rw", database.shopCharts, database.changes, async () => {
+    await database.shopCharts.delete(refrigerant);
+    await noteChange("chart", refrigerant);
+  });
 }
 
 /** Header and rows as the text of a chart's file. */

@@ -1,10 +1,10 @@
 /** All that this browser keeps: how much it is, out as a file, in from one, and away. */
 
 import type { DrillBook } from "@/core/drill/progress";
-import { noDrills, type ShopExtras, writeShopFile } from "@/core/records/shop-file";
-import { changeChoices, keptChoices } from "./choices";
+import { noDrills, writeShopFile } from "@/core/records/shop-file";
+import { keptChoices } from "./choices";
 import { database } from "./database";
-import { addDrills, loadDrills } from "./drills";
+import { loadDrills } from "./drills";
 import { jobsOf } from "./jobs";
 import { type Room, roomUsed } from "./keeping";
 import { loadPicture, type Pictures, picturesOf } from "./photos";
@@ -46,12 +46,6 @@ export async function exportShop(): Promise<string> {
   );
 }
 
-export interface ExtrasTaken {
-  choices: boolean;
-  charts: number;
-  drills: number;
-}
-
 /** What belongs to one vehicle: its record and its jobs with their pictures. */
 export async function exportVehicle(rowId: string): Promise<string | null> {
   const found = await loadVehicle(rowId);
@@ -83,23 +77,6 @@ async function drillsKept(): Promise<DrillBook> {
   return { learners, drills };
 }
 
-/** Takes choices and charts of a file where this browser has none of its own, and drills beside those that are here. Gives what was taken. */
-export async function importExtras({ choices, charts, drills }: ShopExtras): Promise<ExtrasTaken> {
-  const took = { choices: false, charts: 0, drills: (await addDrills(drills)).drills };
-  if (choices !== null && (await keptChoices()) === null) {
-    await changeChoices(choices);
-    took.choices = true;
-  }
-  await database.transaction("rw", database.shopCharts, async () => {
-    for (const chart of charts) {
-      if ((await database.shopCharts.get(chart.refrigerant)) !== undefined) continue;
-      await database.shopCharts.put(chart);
-      took.charts++;
-    }
-  });
-  return took;
-}
-
 /** Everything away, for good. */
 export async function eraseAll(): Promise<void> {
   const tables = [
@@ -120,6 +97,7 @@ export async function eraseAll(): Promise<void> {
     database.learners,
     database.drills,
     database.openDrills,
+    database.changes,
   ];
   await database.transaction("rw", tables, async () => {
     for (const table of tables) await table.clear();

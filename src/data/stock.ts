@@ -4,9 +4,10 @@ import type { Container } from "@/core/records/stock/container";
 import { readContainer } from "@/core/records/stock/container";
 import { readStockEntry, type StockEntry, stockCounter } from "@/core/records/stock/entry";
 import { type BookLine, checkStore, contents, linesOfStock, placed, type StoreCheck } from "@/core/records/stock/lines";
+import { noteChange } from "./changes";
 import { apart, type DamagedRecord } from "./damaged";
 import { database } from "./database";
-import { refused } from "./jobs";
+import { refused } from "./refused";
 
 export interface Books {
   /** On the shelf and off it, the oldest first. */
@@ -79,10 +80,11 @@ export async function shelfFor(refrigerant: Job["intake"]["refrigerant"]): Promi
 
 /** Stores a container with what it holds at first, as one. Rejects what could not be read again. */
 export async function putContainer(container: Container, first: StockEntry | null = null): Promise<void> {
-  const read = readContainer(container);
+  const read = readContainer({ ...container, updatedAt: new Date().toISOString() });
   if (!read.ok) throw refused(read.issue);
-  await database.transaction("rw", database.containers, database.stock, async () => {
-    await database.containers.put({ ...read.value, updatedAt: new Date().toISOString() });
+  await database.transaction("rw", database.containers, database.stock, database.changes, async () => {
+    await database.containers.put(read.value);
+    await noteChange("cylinder", read.value.id);
     if (first !== null) await bookStock(first);
   });
 }
@@ -91,25 +93,29 @@ export async function putContainer(container: Container, first: StockEntry | nul
 export async function bookStock(entry: StockEntry): Promise<void> {
   const read = readStockEntry(entry);
   if (!read.ok) throw refused(read.issue);
-  await database.stock.add(read.value);
+  await database.transaction("rw", database.stock, database.changes, async () => {
+    await database.stock.add(read.value);
+    await noteChange("stock", read.value.id);
+  });
 }
 
 /** Takes an entry of the shop back by its opposite; unchanged where it was taken back already. */
 export async function counterStock(id: string): Promise<void> {
-  await database.transaction("rw", database.stock, async () => {
+  await database.transaction("rw", database.stock, database.changes, async () => {
     const all = apart("stock", await database.stock.toArray()).sound;
     const entry = all.find((one) => one.id === id);
     if (entry === undefined || entry.counters !== null || all.some(({ counters }) => counters === id)) return;
-    await database.stock.add(stockCounter(entry, crypto.randomUUID(), new Date().toISOString()));
+    await bookStock(stockCounter(entry, crypto.randomUUID(), new Date().toISOString()));
   });
 }
 
 /** Adds entries of a table that are not there yet, all or none. Gives how many were added, and how many stood already. */
 export async function addStock(entries: readonly StockEntry[]): Promise<{ added: number; here: number }> {
-  return database.transaction("rw", database.stock, async () => {
+  return database.transaction("rw", database.stock, database.changes, async () => {
     const known = new Set((await database.stock.bulkGet(entries.map(({ id }) => id))).flatMap((one) => one?.id ?? []));
     const fresh = entries.filter(({ id }) => !known.has(id));
     await database.stock.bulkAdd(fresh);
+    await noteChange("stock", ...fresh.map(({ id }) => id));
     return { added: fresh.length, here: known.size };
   });
 }

@@ -3,8 +3,10 @@ import { joined, newVehicle, readVehicle, takenApart, type Vehicle } from "@/cor
 import type { VehicleHistory } from "@/core/records/vehicle-history";
 import { vehicleKey } from "@/core/records/vehicle-name";
 import { keyOfRowId, rowIdOf, searchWords, type VehicleRow } from "@/core/records/vehicle-row";
+import { noteChange } from "./changes";
 import { database } from "./database";
 import { recordOf, rowsMadeAnew, visitsUnder } from "./record-index";
+import { refused } from "./refused";
 
 /** Every vehicle, the one seen last first. */
 export async function listVehicles(): Promise<VehicleRow[]> {
@@ -80,7 +82,15 @@ export async function vehicleNamed(name: string): Promise<VehicleRow | null> {
   return (await database.vehicleRows.get(record?.id ?? rowIdOf(key))) ?? null;
 }
 
-const tables = [database.vehicles, database.visits, database.vehicleRows] as const;
+const tables = [database.vehicles, database.visits, database.vehicleRows, database.changes] as const;
+
+/** Within a transaction over {@link tables}: stores a record, checked as it will be read. */
+async function putVehicle(vehicle: Vehicle): Promise<void> {
+  const read = readVehicle(vehicle);
+  if (!read.ok) throw refused(read.issue);
+  await database.vehicles.put(read.value);
+  await noteChange("vehicle", vehicle.id);
+}
 
 type VehicleChange = Partial<Pick<Vehicle, "name" | "plate" | "owner" | "note" | "photos">>;
 
@@ -92,7 +102,7 @@ export async function editVehicle(id: string, change: VehicleChange | ((now: Veh
     const changed = typeof change === "function" ? change(record) : change;
     const edited: Vehicle = { ...record, ...changed, updatedAt: now };
     edited.names = await namesAfter(record, edited);
-    await database.vehicles.put(edited);
+    await putVehicle(edited);
     await rowsMadeAnew([...record.names, ...edited.names]);
     return edited.id;
   });
@@ -135,7 +145,7 @@ export async function joinVehicles(id: string, otherId: string): Promise<void> {
     const whole = joined(kept, other, now);
     await database.vehicles.delete(other.id);
     await database.vehicleRows.bulkDelete([other.id, otherId]);
-    await database.vehicles.put(whole);
+    await putVehicle(whole);
     await rowsMadeAnew(whole.names);
   });
 }
@@ -147,8 +157,8 @@ export async function takeVehicleApart(id: string): Promise<void> {
     const whole = await recordById(id);
     const parts = whole === null ? null : takenApart(whole, now);
     if (parts === null) return;
-    await database.vehicles.put(parts.rest);
-    await database.vehicles.put(parts.part);
+    await putVehicle(parts.rest);
+    await putVehicle(parts.part);
     await rowsMadeAnew([...parts.rest.names, ...parts.part.names]);
   });
 }

@@ -4,7 +4,8 @@ import { useStore } from "zustand";
 import { createStore } from "zustand/vanilla";
 import { type Choices, usualChoices } from "@/core/records/choices";
 import { reasonOf } from "@/core/result";
-import { changeChoices, loadChoices } from "@/data/choices";
+import { changeChoices, loadChoices, type SettingsHealth, settingsHealth, UnreadableSettings } from "@/data/choices";
+import { settingsIssueSentence } from "@/words/settings";
 import { useStored } from "./stored";
 
 /** The workshop's choices, followed live; the usual ones where the store gives none. */
@@ -18,14 +19,23 @@ export function useKnownChoices(): Choices | null {
   return stored.state === "ready" ? stored.value : null;
 }
 
-/** Why the last choice could not be stored, until one has been. */
+/** Whether all stored settings could be read; null while the store has not answered. */
+export function useSettingsHealth(): SettingsHealth | null {
+  const stored = useStored(settingsHealth);
+  return stored.state === "ready" ? stored.value : null;
+}
+
+/** Why the last change was not stored, until one has been. */
 const failure = createStore<{ reason: string | null }>(() => ({ reason: null }));
 
 /** Stores choices, as values or as what they are made from; a refusal is said on the page. */
 export function keepChoices(change: Parameters<typeof changeChoices>[0]): void {
   changeChoices(change).then(
     () => failure.setState({ reason: null }),
-    (error: unknown) => failure.setState({ reason: reasonOf(error) }),
+    (error: unknown) =>
+      failure.setState({
+        reason: error instanceof UnreadableSettings ? settingsIssueSentence(error.issue) : reasonOf(error),
+      }),
   );
 }
 

@@ -5,7 +5,7 @@ beforeEach(() => void vi.useFakeTimers());
 afterEach(() => void vi.useRealTimers());
 
 function begun(copy = vi.fn(async () => true)) {
-  let tell: (standing: { unsaved: number; allowed: boolean }) => void = () => undefined;
+  let tell: (standing: { unsaved: number; others: object; allowed: boolean }) => void = () => undefined;
   const stop = keepCopies({
     follow: (next) => {
       tell = next;
@@ -13,7 +13,7 @@ function begun(copy = vi.fn(async () => true)) {
     },
     copy,
   });
-  return { copy, stop, change: (unsaved = 1, allowed = true) => tell({ unsaved, allowed }) };
+  return { copy, stop, change: (unsaved = 1, allowed = true, others = {}) => tell({ unsaved, others, allowed }) };
 }
 
 describe("copies into a chosen folder", () => {
@@ -31,6 +31,13 @@ describe("copies into a chosen folder", () => {
       vi.advanceTimersByTime(10_000);
     }
     expect(copy).toHaveBeenCalledTimes(2);
+  });
+
+  it("are made for a cylinder or a setting as for a job", () => {
+    const { copy, change } = begun();
+    change(0, true, { settings: 1 });
+    vi.advanceTimersByTime(61_000);
+    expect(copy).toHaveBeenCalledTimes(1);
   });
 
   it("are not made where nothing changed or the folder may not be written to, nor after the end", () => {

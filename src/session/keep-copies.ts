@@ -1,4 +1,5 @@
 /** While the program is open, copies what was changed into the chosen folder: a while after the last change, and at the latest some minutes after the first. */
+import { type Copies, unsavedRecords } from "@/core/records/copies";
 import { copyToFolder, howCopied } from "@/data/copies";
 import { follow } from "@/data/follow";
 
@@ -7,7 +8,7 @@ const LATEST_MS = 300_000;
 
 export interface CopyPort {
   /** Tells how it stands now and after every change. Gives the way to stop. */
-  follow: (next: (standing: { unsaved: number; allowed: boolean }) => void) => () => void;
+  follow: (next: (standing: Pick<Copies, "unsaved" | "others" | "allowed">) => void) => () => void;
   /** Rejects when the folder refuses. */
   copy: () => Promise<unknown>;
 }
@@ -34,8 +35,8 @@ export function keepCopies(port: CopyPort = browserPort): () => void {
     clear();
     port.copy().catch(() => undefined);
   };
-  const stop = port.follow(({ unsaved, allowed }) => {
-    if (unsaved === 0 || !allowed) return clear();
+  const stop = port.follow((copies) => {
+    if (unsavedRecords(copies) === 0 || !copies.allowed) return clear();
     clearTimeout(calm);
     calm = setTimeout(copy, CALM_MS);
     latest ??= setTimeout(copy, LATEST_MS);

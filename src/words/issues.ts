@@ -126,21 +126,28 @@ export function deskSentence(issue: RackIssue | { code: "weight-is-in" } | { cod
   }
 }
 
+/** Why a file was not read, and that nothing was changed. */
 export function jobFileSentence(name: string, issue: JobFileIssue): string {
-  const nothing = "Nothing stored was changed.";
+  return `${recordProblem(name, issue)} Nothing stored was changed.`;
+}
+
+/** Why a file, or one record of it, cannot be read. */
+export function recordProblem(name: string, issue: JobFileIssue): string {
   switch (issue.code) {
     case "too-large":
-      return `${name} holds ${formatCount(issue.bytes)} bytes; a job file has at most ${formatCount(issue.limitBytes)}. ${nothing}`;
+      return `${name} holds ${formatCount(issue.bytes)} bytes; a job file has at most ${formatCount(issue.limitBytes)}.`;
     case "not-json":
-      return `${name} is not a job file, or it is cut short: it is not valid JSON. ${nothing}`;
+      return `${name} is not a job file, or it is cut short: it is not valid JSON.`;
     case "foreign":
-      return `${name} is not an Evrid job file${issue.format === null ? "" : ` but “${issue.format}”`}. ${nothing}`;
+      return `${name} is not an Evrid job file${issue.format === null ? "" : ` but “${issue.format}”`}.`;
     case "newer-version":
-      return `${name} is version ${issue.version}; this Evrid reads up to ${issue.known}. Update Evrid to open it. ${nothing}`;
+      return `${name} is version ${issue.version}; this Evrid reads up to ${issue.known}. Update Evrid to open it.`;
     case "broken":
-      return `${name} is damaged at “${issue.field}”: expected ${issue.expected}. ${nothing}`;
+      return `${name} is damaged at “${issue.field}”: expected ${issue.expected}.`;
+    case "duplicate":
+      return `${name} has the id “${issue.id}” of an earlier record in the same file. The earlier one was read.`;
     case "broken-books":
-      return `${name} has books that cannot be: ${ledgerSentence(issue.issue)} ${nothing}`;
+      return `${name} has entries that cannot be: ${ledgerSentence(issue.issue)}`;
   }
 }
 
@@ -191,6 +198,7 @@ export function refusalSentence(refusal: JobFileIssue | LedgerIssue | { code: "b
     case "not-json":
     case "foreign":
     case "newer-version":
+    case "duplicate":
     case "broken-books":
       return jobFileSentence("The job", refusal);
     case "broken":

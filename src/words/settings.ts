@@ -1,5 +1,7 @@
 /** Words of the settings. */
+
 import type { VacuumSchool } from "@/core/charge/vacuum/target";
+import type { RecordIssue } from "@/core/read-record";
 import type { KeptInstruments } from "@/core/readings/derive/instruments";
 import type { Language } from "./language";
 
@@ -30,3 +32,35 @@ export const settingsCards = [
   { id: "chart", name: "The shop's own pressure chart", also: "csv chart" },
   { id: "data", name: "What this browser keeps", also: "export import erase save file backup" },
 ] as const;
+
+export const settingsWords = {
+  unreadable: "Some settings cannot be read",
+  notStored: "Setting not stored",
+  save: "Save stored settings",
+  replace: "Save, then use standard settings",
+} as const;
+
+/** Settings of which each is answered by the standard one. */
+export function unreadableSettingsSentence(unreadable: readonly { field: string; expected: string }[]): string {
+  const named = unreadable.map(({ field, expected }) => `${field} (expected ${expected})`).join(", ");
+  return `The standard is used for: ${named}. The stored value is kept until you change the setting.`;
+}
+
+/** Why none of the stored settings could be read. */
+export function settingsIssueSentence(issue: RecordIssue | { code: "not-json" }): string {
+  const kept = "Standard settings are used, and the stored settings are not overwritten.";
+  switch (issue.code) {
+    case "not-json":
+      return `The stored settings are cut short. ${kept}`;
+    case "newer-version":
+      return `The stored settings are version ${issue.version}; this Evrid reads up to ${issue.known}. Update Evrid to read them. ${kept}`;
+    case "foreign":
+      return `The stored settings are of another format. ${kept}`;
+    case "broken":
+      return `The stored settings are damaged at “${issue.field}”: expected ${issue.expected}. ${kept}`;
+  }
+}
+
+export function notStoredSentence(reason: string): string {
+  return `Reason: ${reason.replace(/\.$/, "")}. The earlier setting still applies.`;
+}

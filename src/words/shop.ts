@@ -1,9 +1,10 @@
 /** Words of what a browser keeps of a shop. */
 import { format } from "date-fns";
+import type { ChangeKind, Copies } from "@/core/records/copies";
 import type { ImportPlan, PartPlan, Way } from "@/core/records/import-plan";
 import type { BrokenRecord } from "@/core/records/shop-file";
 import { formatCount, type UnitId, units } from "@/core/units/units";
-import { jobFileSentence } from "./issues";
+import { recordProblem } from "./issues";
 
 /** "3 jobs", "1 job". */
 export const count = (n: number, one: string, many = `${one}s`) => `${formatCount(n)} ${n === 1 ? one : many}`;
@@ -54,25 +55,36 @@ const lists = {
   containers: "Container",
   stock: "Entry of the books",
   pictures: "Picture of job",
-};
+  choices: "Settings record",
+  charts: "Chart",
+  learners: "Learner",
+  drills: "Drill",
+} as const satisfies Record<BrokenRecord["list"], string>;
 
 /** What of a file cannot be read: how much, and the first of it. */
 export function brokenSentence(broken: readonly BrokenRecord[]): string {
   const [first] = broken;
   if (first === undefined) return "";
   const { list, place, issue } = first;
-  return `${count(broken.length, "record")} could not be read and ${broken.length === 1 ? "is" : "are"} left out. ${jobFileSentence(`${lists[list]} ${place} of the file`, issue)}`;
+  return `${count(broken.length, "record")} could not be read and ${broken.length === 1 ? "is" : "are"} left out. ${recordProblem(`${lists[list]} ${place} of the file`, issue)}`;
 }
 
-export function importedSentence(
-  plan: ImportPlan,
-  extras: { choices: boolean; charts: number; drills: number },
-): string {
-  const parts = [planSentence(plan)];
-  if (extras.choices) parts.push("The workshop's choices were taken, since there were none here.");
-  if (extras.charts > 0) parts.push(`${count(extras.charts, "chart")} taken.`);
-  if (extras.drills > 0) parts.push(`${count(extras.drills, "drill")} added.`);
-  return parts.join(" ");
+/** What a file brought. */
+export function importedSentence(plan: ImportPlan): string {
+  return [planSentence(plan), extrasSentence(plan.extras, "were")].filter(Boolean).join(" ");
+}
+
+/** Settings, charts and drills that a file brings, or brought. */
+export function extrasSentence({ choices, charts, drills }: ImportPlan["extras"], verb: "are" | "were"): string {
+  const parts = [
+    charts.length > 0 ? count(charts.length, "chart") : "",
+    drills.learners.length > 0 ? count(drills.learners.length, "learner") : "",
+    drills.drills.length > 0 ? count(drills.drills.length, "drill") : "",
+  ].filter(Boolean);
+  const added = parts.length === 0 ? "" : `${parts.join(", ")} ${verb} added.`;
+  return [choices === null ? "" : `The settings in the file ${verb} used, because none are stored here.`, added]
+    .filter(Boolean)
+    .join(" ");
 }
 
 export function takenBackSentence({ back, stayed }: { back: number; stayed: number }): string {
@@ -83,28 +95,41 @@ export function takenBackSentence({ back, stayed }: { back: number; stayed: numb
   return `${count(back, "record")} back as ${back === 1 ? "it was" : "they were"}.${left}`;
 }
 
+const changeNames: Record<ChangeKind, readonly [one: string, many: string]> = {
+  vehicle: ["vehicle", "vehicles"],
+  cylinder: ["cylinder", "cylinders"],
+  stock: ["stock entry", "stock entries"],
+  settings: ["settings record", "settings records"],
+  chart: ["chart", "charts"],
+  photo: ["photo", "photos"],
+  drill: ["drill record", "drill records"],
+  removed: ["removed job", "removed jobs"],
+};
+
+/** What is in no copy: "3 jobs, 1 cylinder"; empty when a copy has everything. */
+export function unsavedWords({ unsaved, others }: Pick<Copies, "unsaved" | "others">): string {
+  const jobs = unsaved === 0 ? [] : [count(unsaved, "job")];
+  const beside = (Object.keys(changeNames) as ChangeKind[]).flatMap((kind) => {
+    const n = others[kind] ?? 0;
+    return n === 0 ? [] : [count(n, ...changeNames[kind])];
+  });
+  return [...jobs, ...beside].join(", ");
+}
+
 /** Whether there is a copy outside of this browser, and what it lacks. */
-export function copySentence(
-  {
-    lastAt,
-    unsaved,
-    folder,
-    allowed,
-  }: { lastAt: string | null; unsaved: number; folder: string | null; allowed: boolean },
-  dated: (iso: string) => string,
-): string {
+export function copySentence(copies: Copies, dated: (iso: string) => string): string {
+  const { lastAt, folder, allowed } = copies;
+  const missing = unsavedWords(copies);
   const since =
-    lastAt === null
-      ? "Nothing was ever saved outside of this browser."
-      : `Last saved outside of it on ${dated(lastAt)}.`;
-  const open = unsaved === 0 ? "" : ` ${count(unsaved, "job")} changed since.`;
+    lastAt === null ? "No copy exists outside this browser." : `Last copy outside this browser: ${dated(lastAt)}.`;
+  const open = missing === "" ? "" : lastAt === null ? ` Only here: ${missing}.` : ` Changed since: ${missing}.`;
   const where =
     folder === null
       ? ""
       : allowed
-        ? ` Copies go into “${folder}” by themselves.`
-        : ` Copies into “${folder}” wait: the browser wants to be asked again.`;
-  return `${since}${lastAt === null && unsaved > 0 ? ` ${count(unsaved, "job")} stand only here.` : open}${where}`;
+        ? ` Copies are written to “${folder}” automatically.`
+        : ` Copies to “${folder}” are waiting for the browser's permission.`;
+  return `${since}${open}${where}`;
 }
 
 /** What is done with a job that went on in both. */

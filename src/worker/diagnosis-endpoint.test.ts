@@ -48,7 +48,7 @@ const jsonLines = async (response: Response) =>
 
 /** A body that sends its first byte and then waits until it is told to end. */
 function slowBody() {
-  let end = () => undefined as void;
+  let end: () => void = () => undefined;
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
       const bytes = new TextEncoder().encode(line);

@@ -227,8 +227,22 @@ export class Browser {
     await this.driver.executeScript("arguments[0].dispatchEvent(new MouseEvent('click', { bubbles: true }))", part);
   }
 
+  /** What the page says: its rendered text without blank lines. One script call, since this is asked over and over while waiting. */
   async text(): Promise<string> {
-    return (await this.driver.findElement(By.css("body"))).getText();
+    const text = await this.driver.executeScript<string>("return document.body.innerText");
+    return text
+      .split("\n")
+      .map((line) => line.trim())
+      .filter((line) => line !== "")
+      .join("\n");
+  }
+
+  /** Gives a file to a hidden file field, once it is there. */
+  async giveFile(label: string, file: string): Promise<void> {
+    await this.retrying(async () => {
+      const css = label === "" ? "input[type='file']" : `input[aria-label='${label}']`;
+      await this.driver.findElement(By.css(css)).sendKeys(file);
+    }, `give a file to “${label}”`);
   }
 
   /** Waits until the page says this. */

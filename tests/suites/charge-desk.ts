@@ -64,7 +64,7 @@ describe("the charge desk on a damp pickup with an orifice", () => {
     writeFileSync(file, writeJobFile(job));
     await browser.open(address);
     await browser.says("No car in the bay");
-    await browser.driver.findElement(By.css("input[type='file']")).sendKeys(file);
+    await browser.giveFile("", file);
     await browser.says("Parks depot, pickup 4");
 
     await browser.open(`${address}/job/${job.id}/recover`);

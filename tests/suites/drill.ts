@@ -221,7 +221,7 @@ describe("drills", () => {
     });
     const file = path.join(browser.downloads, "yard.csv");
     writeFileSync(file, `time_s,rpm,low_kpa_gauge,high_kpa_gauge,vent_c\n${rows.join("\n")}\n`);
-    await browser.driver.findElement(By.css("input[aria-label='Instrument log']")).sendKeys(file);
+    await browser.giveFile("Instrument log", file);
     await browser.press("Show it");
     await browser.says("0:00 of 6:39", 30_000);
     await browser.driver.actions().sendKeys(Key.ARROW_RIGHT, "a").perform();

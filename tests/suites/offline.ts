@@ -57,7 +57,7 @@ describe("without a network", () => {
       log,
       `Yard logger\n\nTime s,Low kPa,High kPa\n${Array.from({ length: 50 }, (_, i) => `${i},240,1400`).join("\n")}\n`,
     );
-    await browser.driver.findElement(By.css("input[aria-label='Instrument log']")).sendKeys(log);
+    await browser.giveFile("Instrument log", log);
     await browser.press("Play it as if live");
     await browser.says("log playing");
     await browser.open(`${address}/job/nobody-knows/intake`);

@@ -213,7 +213,7 @@ async function inVehicle(browser: Browser): Promise<number> {
 async function readFile(browser: Browser, name: string, text: string): Promise<void> {
   const file = path.join(browser.downloads, name);
   writeFileSync(file, text);
-  await browser.driver.findElement(By.css("input[type='file']")).sendKeys(file);
+  await browser.giveFile("", file);
 }
 
 async function downloaded(browser: Browser): Promise<string> {

@@ -4,18 +4,26 @@ import { partIds } from "../causes/signs";
 import * as z from "../zod";
 import { drillActs } from "./drill-shapes";
 
+/** The longest run that can be kept: two weeks at the car. */
+export const MOST_MINUTES = 14 * 24 * 60;
+/** A moment of a run, in samples of half a second since the car came in. */
+export const momentSchema = z
+  .int()
+  .min(0)
+  .max(MOST_MINUTES * 120);
+
 /** What the learner did; `at` in samples of half a second since the car came in. */
 export const drillStepSchema = z.discriminatedUnion("does", [
   z.strictObject({
-    at: z.int().min(0),
+    at: momentSchema,
     does: z.literal("act"),
     act: z.enum(drillActs),
     part: z.enum(partIds).nullish(),
   }),
-  z.strictObject({ at: z.int().min(0), does: z.literal("engine"), engine: z.enum(["off", "idle", "fast"]) }),
-  z.strictObject({ at: z.int().min(0), does: z.literal("belief"), causes: z.array(z.enum(causes)).min(1).max(3) }),
+  z.strictObject({ at: momentSchema, does: z.literal("engine"), engine: z.enum(["off", "idle", "fast"]) }),
+  z.strictObject({ at: momentSchema, does: z.literal("belief"), causes: z.array(z.enum(causes)).min(1).max(3) }),
   z.strictObject({
-    at: z.int().min(0),
+    at: momentSchema,
     does: z.literal("commit"),
     /** None: nothing is wrong with it. */
     causes: z.array(z.enum(faultCauses)).max(3),

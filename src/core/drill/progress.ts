@@ -4,17 +4,19 @@
  */
 import { type Card, createEmptyCard, fsrs, type Grade, Rating } from "ts-fsrs";
 import { type Cause, faultCauses } from "../causes/catalogue";
+import { instantSchema } from "../dates";
+import { idIssue } from "../ids";
 import { readTextRecord, type TextIssue } from "../read-record";
-import type { Result } from "../result";
+import { fail, type Result } from "../result";
 import * as z from "../zod";
 import type { Debrief } from "./debrief";
 import { type DrillTheme, drillThemes, type Mistake, mistakes } from "./drill-shapes";
-import { drillStepSchema } from "./drill-steps";
+import { drillStepSchema, MOST_MINUTES, momentSchema } from "./drill-steps";
 
 export const learnerSchema = z.strictObject({
   id: z.string().min(1).max(100),
   name: z.string().max(100),
-  createdAt: z.iso.datetime(),
+  createdAt: instantSchema,
 });
 export type Learner = z.infer<typeof learnerSchema>;
 
@@ -23,21 +25,21 @@ const causesSchema = z.array(z.enum(faultCauses));
 export const drillRecordSchema = z.strictObject({
   id: z.string().min(1).max(100),
   learnerId: z.string().min(1).max(100),
-  at: z.iso.datetime(),
+  at: instantSchema,
   /** Of a made case, or the address of a state of the bench. */
   code: z.string().max(20).nullable(),
   bench: z.string().max(4000).nullable(),
   theme: z.enum(drillThemes).nullable(),
   script: z.array(drillStepSchema).max(2000),
   /** Samples of half a second. */
-  endAt: z.int().min(0),
+  endAt: momentSchema,
   truth: causesSchema,
   /** Null after an accident. */
   causes: causesSchema.nullable(),
   mistakes: z.array(z.enum(mistakes)),
   score: z.int().min(0).max(100),
-  minutes: z.number().min(0),
-  wayMinutes: z.number().min(0).nullable(),
+  minutes: z.number().min(0).max(MOST_MINUTES),
+  wayMinutes: z.number().min(0).max(MOST_MINUTES).nullable(),
 });
 export type DrillRecord = z.infer<typeof drillRecordSchema>;
 
@@ -161,5 +163,17 @@ export function writeDrillFile({ learners, drills }: DrillBook): string {
 }
 
 export function readDrillFile(text: string): Result<DrillBook, TextIssue> {
-  return readTextRecord(text, "evrid.drills", DRILL_FILE_VERSION, drillFileSchema);
+  const read = readTextRecord(text, "evrid.drills", DRILL_FILE_VERSION, drillFileSchema);
+  if (!read.ok) return read;
+  for (const list of ["learners", "drills"] as const) {
+    const seen = new Set<string>();
+    for (const [i, { id }] of read.value[list].entries()) {
+      const field = `${list}.${i}.id`;
+      const issue = idIssue(id, field);
+      if (issue !== null) return fail(issue);
+      if (seen.has(id)) return fail({ code: "broken", field, expected: "an id that no earlier record has" });
+      seen.add(id);
+    }
+  }
+  return read;
 }

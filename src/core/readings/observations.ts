@@ -1,11 +1,12 @@
 /** What is seen, heard and felt at a vehicle: a sign at a part. */
 import { type PartId, partIds, partNames, signIds } from "../causes/signs";
+import { instantSchema } from "../dates";
 import * as z from "../zod";
 
 export const observationSchema = z.object({
   part: z.enum(partIds),
   sign: z.enum(signIds),
-  at: z.iso.datetime(),
+  at: instantSchema,
 });
 export type Observation = z.infer<typeof observationSchema>;
 

@@ -2,6 +2,9 @@
 import { repairParts, usualOilSheet } from "../charge/oil";
 import { schools } from "../charge/schools";
 import { vacuumSchools } from "../charge/vacuum/target";
+import { daySchema } from "../dates";
+import type { RecordIssue } from "../read-record";
+import { fail, type Result, succeed } from "../result";
 import { type Entry, entry, entrySchema } from "../units/entry";
 import { type ChosenDimension, chosenDimensions, systemUnits, type UnitChoice, unitSystems } from "../units/figures";
 import { type UnitId, unitsOf } from "../units/units";
@@ -12,19 +15,19 @@ import { inUnits } from "./unit-system";
 /** How long workshops hold a vacuum, s. */
 export const holdSchools = [300, 1800, 3600] as const;
 
-const day = z.iso.date().nullable();
-const gauge = z.strictObject({
+const day = daySchema.nullable();
+const gauge = z.object({
   classPct: z.number().min(0.05).max(10),
   fullScaleKpa: z.number().min(100).max(10_000),
   checkedOn: day,
 });
-const sensor = z.strictObject({ error: z.number().min(0.01).max(1000), checkedOn: day });
+const sensor = z.object({ error: z.number().min(0.01).max(1000), checkedOn: day });
 
-export const choicesSchema = z.strictObject({
+export const choicesSchema = z.object({
   schools: z.array(z.enum(schools)).max(schools.length),
   holdS: z.union([z.literal(300), z.literal(1800), z.literal(3600)]),
   /** Oil that goes in with each part, g. */
-  oilSheet: z.strictObject(
+  oilSheet: z.object(
     Object.fromEntries(repairParts.map((part) => [part, z.number().min(0).max(600)])) as Record<
       (typeof repairParts)[number],
       z.ZodNumber
@@ -35,7 +38,7 @@ export const choicesSchema = z.strictObject({
   /** What a new job begins with: the units it is typed in, where the shop stands, and who works there. */
   units: z.enum(unitSystems).default("kPa"),
   /** Kinds of quantity that this shop reads in another unit than the rest of its system has. */
-  unitsEach: z.partialRecord(z.enum(chosenDimensions), z.string()).refine(areUnits, "a unit of its kind").default({}),
+  unitsEach: z.record(z.string().max(40), z.string().max(40)).transform(knownUnits).default({}),
   altitude: entrySchema.default({ text: "", unit: "m" }),
   /** Names parted by commas, the usual one first. */
   technician: z.string().max(200).default(""),
@@ -59,9 +62,13 @@ export const choicesSchema = z.strictObject({
   large: z.boolean().default(false),
   language: z.enum(["british", "us"]).default("british"),
 });
-function areUnits(each: Partial<Record<ChosenDimension, string>>): each is Partial<UnitChoice> {
-  return Object.entries(each).every(([dimension, unit]) =>
-    unitsOf(dimension as ChosenDimension).includes(unit as UnitId),
+/** The pairs that this build knows: a dimension or unit of a later one is passed over, and stays in what is stored. */
+function knownUnits(each: Readonly<Record<string, string>>): Partial<Record<ChosenDimension, string>> {
+  return Object.fromEntries(
+    chosenDimensions.flatMap((dimension) => {
+      const unit = Object.hasOwn(each, dimension) ? each[dimension] : undefined;
+      return unit !== undefined && unitsOf(dimension).includes(unit as UnitId) ? [[dimension, unit]] : [];
+    }),
   );
 }
 
@@ -73,6 +80,71 @@ export const usualChoices: Choices = choicesSchema.parse({
   oilSheet: usualOilSheet,
   wantedLeakGYear: 100,
 });
+
+/** The version of stored settings that this build writes. Version 1 named neither format nor version. */
+export const CHOICES_VERSION = 2;
+const FORMAT = "evrid.choices";
+
+/** As a file holds them: unknown keys are kept where they stand. */
+export const choicesFileSchema = choicesSchema.extend({
+  format: z.literal(FORMAT).optional(),
+  version: z.int().min(1).max(CHOICES_VERSION).optional(),
+});
+
+export interface ReadChoices {
+  choices: Choices;
+  /** Settings that cannot be read, each answered by the standard one. */
+  unreadable: { field: string; expected: string }[];
+}
+
+const keys = Object.keys(choicesSchema.shape) as (keyof Choices)[];
+
+/** Reads stored settings one by one: one that cannot be read, or that is not known, changes no other. */
+export function readChoices(given: unknown): Result<ReadChoices, RecordIssue> {
+  if (!isPlain(given)) return fail({ code: "broken", field: "settings", expected: "an object" });
+  if (given.format !== undefined && given.format !== FORMAT)
+    return fail({ code: "foreign", format: typeof given.format === "string" ? given.format : null });
+  if (typeof given.version === "number" && given.version > CHOICES_VERSION)
+    return fail({ code: "newer-version", version: given.version, known: CHOICES_VERSION });
+  const unreadable: ReadChoices["unreadable"] = [];
+  const choices = Object.fromEntries(
+    keys.map((key) => {
+      if (!Object.hasOwn(given, key)) return [key, usualChoices[key]];
+      const read = choicesSchema.shape[key].safeParse(given[key]);
+      if (read.success) return [key, read.data];
+      const issue = read.error.issues[0]!;
+      unreadable.push({ field: [key, ...issue.path].join("."), expected: issue.message });
+      return [key, usualChoices[key]];
+    }),
+  ) as Choices;
+  return succeed({ choices, unreadable });
+}
+
+/**
+ * What is stored once `change` was made: keys that this build does not know stay as they were, at any depth, and so does a setting that cannot be
+ * read until it is changed itself. `stored` must be readable by {@link readChoices}. Throws a ZodError where a new value is not allowed.
+ */
+export function withChoices(stored: Readonly<Record<string, unknown>>, now: Choices, change: Partial<Choices>): object {
+  const next = choicesSchema.parse({ ...now, ...change });
+  const changed = keys.filter((key) => JSON.stringify(next[key]) !== JSON.stringify(now[key]));
+  return {
+    ...stored,
+    ...Object.fromEntries(changed.map((key) => [key, withUnknown(stored[key], now[key], next[key])])),
+    format: FORMAT,
+    version: CHOICES_VERSION,
+  };
+}
+
+/** `next` with what stands in `stored` and is unknown to this build: not in `known`, which was read from it. */
+function withUnknown(stored: unknown, known: unknown, next: unknown): unknown {
+  if (!isPlain(stored) || !isPlain(known) || !isPlain(next)) return next;
+  const unknown = Object.entries(stored).filter(([key]) => !Object.hasOwn(known, key));
+  const parts = Object.entries(next).map(([key, value]) => [key, withUnknown(stored[key], known[key], value)]);
+  return { ...Object.fromEntries(unknown), ...Object.fromEntries(parts) };
+}
+
+const isPlain = (value: unknown): value is Record<string, unknown> =>
+  typeof value === "object" && value !== null && !Array.isArray(value);
 
 /** The units a shop reads in: those of its system, but for what it reads otherwise. */
 export function unitsChosen({ units, unitsEach }: Pick<Choices, "units" | "unitsEach">): UnitChoice {

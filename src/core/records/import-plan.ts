@@ -2,10 +2,11 @@
  * What a file would bring into a store, record by record, before anything is changed: added, the same, or gone on in both. Nothing that is here is
  * ever overwritten without being shown.
  */
+import { instantAfter, notAfter } from "../dates";
 import type { Job } from "./job";
 import { readJob, writeJobFile } from "./job-file";
 import { type Conflict, mergedJobs, mergedRecords } from "./merge";
-import type { ShopInFile } from "./shop-file";
+import type { KeptChart, ShopExtras, ShopInFile } from "./shop-file";
 import type { Container } from "./stock/container";
 import type { StockEntry } from "./stock/entry";
 import { joined, type Vehicle } from "./vehicle";
@@ -33,6 +34,8 @@ export interface ImportPlan {
   vehicles: PartPlan<Vehicle>;
   containers: PartPlan<Container>;
   stock: PartPlan<StockEntry>;
+  /** What the store lacks beside its records: settings and charts only where it has none of its own. */
+  extras: ShopExtras;
   pictures: ShopInFile["pictures"];
   broken: ShopInFile["broken"];
 }
@@ -43,6 +46,11 @@ export interface Here {
   vehicles: readonly Vehicle[];
   containers: ReadonlyMap<string, Container>;
   stock: ReadonlyMap<string, StockEntry>;
+  settings: boolean;
+  charts: ReadonlySet<KeptChart["refrigerant"]>;
+  /** Ids of learners and of their drills. */
+  learners: ReadonlySet<string>;
+  drills: ReadonlySet<string>;
 }
 
 const text = (record: unknown) => JSON.stringify(record);
@@ -69,7 +77,16 @@ function planned<Kind>(
 }
 
 /** Compares a file with a store. `now`: ISO, for records of one vehicle that were begun in both. */
-export function planOf(file: ShopInFile, here: Here, now: string): ImportPlan {
+export function planOf(given: ShopInFile, here: Here, now: string): ImportPlan {
+  const nowMs = Date.parse(now);
+  const dated = <Kind extends { updatedAt: string }>(records: readonly Kind[]) =>
+    records.map((one) => ({ ...one, updatedAt: notAfter(nowMs, one.updatedAt) }));
+  const file = {
+    ...given,
+    jobs: dated(given.jobs),
+    vehicles: dated(given.vehicles),
+    containers: dated(given.containers),
+  };
   const byId = new Map(here.vehicles.map((vehicle) => [vehicle.id, vehicle]));
   const byName = new Map(here.vehicles.flatMap((vehicle) => vehicle.names.map((name) => [name, vehicle] as const)));
   return {
@@ -94,6 +111,14 @@ export function planOf(file: ShopInFile, here: Here, now: string): ImportPlan {
       // Books are only added to: of two entries with one number the one that is here stands, and the other is shown.
       (a, b) => ({ record: a, conflicts: [{ path: "", here: a, file: b }] }),
     ),
+    extras: {
+      choices: here.settings ? null : file.choices,
+      charts: file.charts.filter(({ refrigerant }) => !here.charts.has(refrigerant)),
+      drills: {
+        learners: file.drills.learners.filter(({ id }) => !here.learners.has(id)),
+        drills: file.drills.drills.filter(({ id }) => !here.drills.has(id)),
+      },
+    },
     pictures: file.pictures,
     broken: file.broken,
   };
@@ -122,7 +147,7 @@ export function carriedOut(
     // The books are only ever added to, whichever words are taken.
     const one = {
       ...(asked === "take" ? { ...file, ledger: merged.ledger } : merged),
-      updatedAt: after(here, file, now),
+      updatedAt: instantAfter(now, here.updatedAt, file.updatedAt),
     };
     // What could not be read again as one stands side by side.
     const read = asked === "beside" ? null : readJob(one);
@@ -144,14 +169,15 @@ export function carriedOut(
   };
 }
 
-/** Now, but later than both: which of two states is the newer is told by it. */
-function after(here: Job, file: Job, now: number): string {
-  return new Date(Math.max(Date.parse(here.updatedAt) + 1, Date.parse(file.updatedAt) + 1, now)).toISOString();
-}
-
 /** Whether a plan would change anything. */
-export function changesNothing({ jobs, vehicles, containers, stock }: ImportPlan): boolean {
-  return [jobs, vehicles, containers, stock].every(
-    (part: PartPlan<unknown>) => part.added.length === 0 && part.differing.length === 0,
+export function changesNothing({ jobs, vehicles, containers, stock, extras }: ImportPlan): boolean {
+  const { choices, charts, drills } = extras;
+  const beside = charts.length + drills.learners.length + drills.drills.length;
+  return (
+    choices === null &&
+    beside === 0 &&
+    [jobs, vehicles, containers, stock].every(
+      (part: PartPlan<unknown>) => part.added.length === 0 && part.differing.length === 0,
+    )
   );
 }

@@ -17,6 +17,8 @@ export type JobFileIssue =
   | { code: "foreign"; format: string | null }
   | { code: "newer-version"; version: number; known: number }
   | { code: "broken"; field: string; expected: string }
+  /** Another record of the same file has this id. */
+  | { code: "duplicate"; id: string }
   | { code: "broken-books"; issue: LedgerIssue };
 
 /** @param pictures JPEG bytes by the id of a photo, written beside the record. */

@@ -4,10 +4,11 @@
  * Version 1 had jobs alone, version 2 jobs, choices and charts, version 3 no drills.
  */
 
-import { type DrillBook, drillBookSchema } from "../drill/progress";
+import { type DrillBook, drillRecordSchema, learnerSchema } from "../drill/progress";
+import { idIssue } from "../ids";
 import { fail, type Result, succeed } from "../result";
 import * as z from "../zod";
-import { type Choices, choicesSchema } from "./choices";
+import { readChoices } from "./choices";
 import type { Job } from "./job";
 import { type JobFileIssue, parsedFile, readFiledJob, readJob } from "./job-file";
 import { fromBase64, toBase64 } from "./pictures";
@@ -22,20 +23,18 @@ export type ShopFileIssue = Exclude<JobFileIssue, { code: "broken-books" }>;
 
 export const SHOP_FILE_VERSION = 4;
 
-export const chartsSchema = z
-  .array(
-    z.strictObject({
-      refrigerant: z.enum(["R134a", "R1234yf"]),
-      name: z.string().max(300),
-      text: z.string().max(200_000),
-    }),
-  )
-  .max(2);
-export type KeptChart = z.infer<typeof chartsSchema>[number];
+const chartSchema = z.strictObject({
+  refrigerant: z.enum(["R134a", "R1234yf"]),
+  name: z.string().max(300),
+  text: z.string().max(200_000),
+});
+export const chartsSchema = z.array(chartSchema).max(2);
+export type KeptChart = z.infer<typeof chartSchema>;
 
 /** What a shop keeps beside its jobs. */
 export interface ShopExtras {
-  choices: Choices | null;
+  /** As they were stored: keys that this build does not know stay in them. Read by {@link readChoices}. */
+  choices: object | null;
   charts: KeptChart[];
   drills: DrillBook;
 }
@@ -71,10 +70,11 @@ export function writeShopFile({ pictures, ...content }: ShopContent, at: string)
 
 /** A record of a shop's file that cannot be read: in which list it stands, and as which. */
 export interface BrokenRecord {
-  list: "jobs" | "vehicles" | "containers" | "stock" | "pictures";
+  list: "jobs" | "vehicles" | "containers" | "stock" | "pictures" | "choices" | "charts" | "learners" | "drills";
   place: number;
   issue: JobFileIssue;
 }
+type BrokenList = BrokenRecord["list"];
 
 export interface ShopInFile extends ShopRecords, ShopExtras {
   jobs: Job[];
@@ -96,39 +96,101 @@ export function readShopFile(text: string): Result<ShopInFile, ShopFileIssue> {
   if (file.version > SHOP_FILE_VERSION)
     return fail({ code: "newer-version", version: file.version, known: SHOP_FILE_VERSION });
   if (!Array.isArray(file.jobs)) return fail({ code: "broken", field: "jobs", expected: "a list" });
-  for (const list of ["vehicles", "containers", "stock"] as const)
+  for (const list of ["vehicles", "containers", "stock", "charts"] as const)
     if (file[list] !== undefined && !Array.isArray(file[list]))
       return fail({ code: "broken", field: list, expected: "a list" });
-  const choices = choicesSchema.nullable().safeParse(file.choices ?? null);
-  if (!choices.success) return fail({ code: "broken", field: "choices", expected: choices.error.issues[0]!.message });
-  const charts = chartsSchema.safeParse(file.charts ?? []);
-  if (!charts.success) return fail({ code: "broken", field: "charts", expected: charts.error.issues[0]!.message });
-  const drills = drillBookSchema.safeParse(file.drills ?? noDrills);
-  if (!drills.success) {
-    const issue = drills.error.issues[0]!;
-    return fail({ code: "broken", field: ["drills", ...issue.path].join("."), expected: issue.message });
-  }
   const broken: BrokenRecord[] = [];
-  const readable = <Read>(list: "jobs" | "vehicles" | "containers" | "stock", read: Reader<Read>): Read[] =>
-    ((file[list] ?? []) as unknown[]).flatMap((one, i) => {
+  const leaveOut = (list: BrokenList, place: number, issue: JobFileIssue) => void broken.push({ list, place, issue });
+  /** Records that can be read, each id once: of two with one id the first stands, and the other is named. */
+  const readable = <Read>(
+    list: BrokenList,
+    given: unknown,
+    read: (given: unknown) => Result<Read, JobFileIssue>,
+    idOf: (record: Read) => string,
+    checkId: typeof idIssue = idIssue,
+  ): Read[] => {
+    const seen = new Set<string>();
+    return listIn(given).flatMap((one, i) => {
       const made = read(one);
-      if (made.ok) return [made.value];
-      broken.push({ list, place: i + 1, issue: made.issue });
-      return [];
+      if (!made.ok) return leaveOut(list, i + 1, made.issue) ?? [];
+      const id = idOf(made.value);
+      const wrong = checkId(id) ?? (seen.has(id) ? ({ code: "duplicate", id } as const) : null);
+      if (wrong !== null) return leaveOut(list, i + 1, wrong) ?? [];
+      seen.add(id);
+      return [made.value];
     });
-  const jobs = readable("jobs", readJob);
-  const vehicles = readable("vehicles", readVehicle);
+  };
+  const byId = ({ id }: { id: string }) => id;
+  const jobs = readable("jobs", file.jobs, readImportedJob, byId);
+  const vehicles = readable("vehicles", file.vehicles, readImportedVehicle, byId);
+  const drills = (typeof file.drills === "object" && file.drills !== null ? file.drills : {}) as Record<
+    string,
+    unknown
+  >;
   return succeed({
     jobs,
     vehicles,
-    containers: readable("containers", readContainer),
-    stock: readable("stock", readStockEntry),
+    containers: readable("containers", file.containers, readContainer, byId),
+    stock: readable("stock", file.stock, readStockEntry, byId),
     pictures: picturesIn(file.pictures, [...jobs.map(ofJob), ...vehicles.flatMap(ofVehicle)], broken),
+    choices: choicesIn(file.choices, (issue) => leaveOut("choices", 1, issue)),
+    charts: readable(
+      "charts",
+      file.charts,
+      bySchema(chartSchema),
+      ({ refrigerant }) => refrigerant,
+      () => null,
+    ),
+    drills: {
+      learners: readable("learners", drills.learners, bySchema(learnerSchema), byId),
+      drills: readable("drills", drills.drills, bySchema(drillRecordSchema), byId),
+    },
     broken,
-    choices: choices.data,
-    charts: charts.data,
-    drills: drills.data,
   });
+}
+
+const listIn = (given: unknown): readonly unknown[] => (Array.isArray(given) ? given : []);
+
+const bySchema =
+  <Read>(schema: z.ZodType<Read>) =>
+  (given: unknown): Result<Read, JobFileIssue> => {
+    const read = schema.safeParse(given);
+    if (read.success) return succeed(read.data);
+    const issue = read.error.issues[0]!;
+    return fail({ code: "broken", field: issue.path.join("."), expected: issue.message });
+  };
+
+/** A record of a file whose ids within, by which it is joined or pictures are found, are plain too. */
+function withPlainIds<Kind>(
+  read: Result<Kind, JobFileIssue>,
+  within: (record: Kind) => readonly (readonly [field: string, id: string])[],
+): Result<Kind, JobFileIssue> {
+  if (!read.ok) return read;
+  for (const [field, id] of within(read.value)) {
+    const issue = idIssue(id, field);
+    if (issue !== null) return fail(issue);
+  }
+  return read;
+}
+const photoIds = (photos: readonly { id: string }[]) => photos.map(({ id }, i) => [`photos.${i}.id`, id] as const);
+
+const readImportedJob = (given: unknown) => withPlainIds(readJob(given), ({ photos }) => photoIds(photos));
+const readImportedVehicle = (given: unknown) =>
+  withPlainIds(readVehicle(given), ({ photos, joined }) => [
+    ...photoIds(photos),
+    ...joined.map(({ id }, i) => [`joined.${i}.id`, id] as const),
+  ]);
+
+/** The settings of a file as they stand; what of them cannot be read is named, and the standard is used for it. */
+function choicesIn(given: unknown, leaveOut: (issue: JobFileIssue) => void): object | null {
+  if (given === undefined || given === null) return null;
+  const read = readChoices(given);
+  if (!read.ok) {
+    leaveOut(read.issue);
+    return null;
+  }
+  for (const { field, expected } of read.value.unreadable) leaveOut({ code: "broken", field, expected });
+  return given as object;
 }
 
 /** The same of a shop's file or the file of one job, whichever it is. */
@@ -138,6 +200,8 @@ export function readAnyShopFile(text: string): Result<ShopInFile, JobFileIssue> 
   const read = readFiledJob(text);
   if (!read.ok) return read;
   const { job, pictures } = read.value;
+  const plain = withPlainIds(succeed(job), ({ id, photos }) => [["id", id] as const, ...photoIds(photos)]);
+  if (!plain.ok) return plain;
   return succeed({
     jobs: [job],
     vehicles: [],
@@ -150,8 +214,6 @@ export function readAnyShopFile(text: string): Result<ShopInFile, JobFileIssue> 
     drills: noDrills,
   });
 }
-
-type Reader<Read> = (given: unknown) => Result<Read, JobFileIssue>;
 
 /** By whom pictures are kept: a job's by the job, a vehicle's each by itself, so that records that turn out to be one car can share them. */
 interface PictureOwner {

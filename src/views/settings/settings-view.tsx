@@ -7,12 +7,13 @@ import { AppFrame } from "@/ui/app-frame";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { OilSheet } from "@/views/workshop/oil-sheet";
-import type { settingsCards } from "@/words/settings";
+import { notStoredSentence, type settingsCards, settingsWords } from "@/words/settings";
 import { ChartCard } from "./chart-card";
 import { DataCard } from "./data-card";
 import { InstrumentsCard } from "./instruments-card";
 import { LookCard } from "./look-card";
 import { PlaceCard } from "./place-card";
+import { SettingsHealth } from "./settings-health";
 import { UnitsCard } from "./units-card";
 import { WorkCard } from "./work-card";
 
@@ -24,10 +25,11 @@ export function SettingsView() {
     <AppFrame current="settings" title="Settings">
       <Stack as="main" p="4" gap="3.5" maxW="1080px">
         {failure !== null && (
-          <Notice tone="act" title="The browser did not store it">
-            {`Its reason: ${failure}. What was chosen before stands.`}
+          <Notice tone="act" title={settingsWords.notStored}>
+            {notStoredSentence(failure)}
           </Notice>
         )}
+        <SettingsHealth />
         {choices === null ? (
           <Text color="soft">Opening what was chosen</Text>
         ) : (

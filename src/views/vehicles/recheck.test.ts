@@ -40,3 +40,25 @@ describe("the next re-check of a vehicle", () => {
     expect(unfolded).toContain('SUMMARY:Van\\; \\"blue\\"\\, 3\\nold: weigh the refrigerant'.replace(/\\"/g, '"'));
   });
 });
+
+describe("the text of a calendar", () => {
+  it("hold one property per line, whatever stands in an id, a name or a text", async () => {
+    const odd = "van\r\nATTENDEE:mailto:x@y.example,a;b\\c";
+    const text = await calendarOf(
+      [{ id: `name:${odd}`, name: odd, on: "2027-03-01T00:00:00.000Z", text: odd }],
+      new Date("2026-06-01T10:00:00Z"),
+    );
+    const lines = text.replace(/\r\n[ \t]/g, "").split("\r\n");
+    expect(lines.filter((line) => line.startsWith("ATTENDEE"))).toEqual([]);
+    const uid = lines.find((line) => line.startsWith("UID:"))!;
+    expect(uid).toMatch(/^UID:[\w.!~*'()%-]+@evrid$/);
+    expect(lines.find((line) => line.startsWith("SUMMARY:"))).toContain("\\,a\\;b\\\\c");
+    for (const line of lines.filter(Boolean)) expect(line).toMatch(/^[A-Z-]+[:;]/);
+  });
+
+  it("keep the id of a record as it is, so that reading them again moves an event", async () => {
+    const id = "0b7a1c9e-4a4b-4a0e-8a53-2f8f0d3a1c55";
+    const text = await calendarOf([{ id, name: "Van", on: "2027-03-01T00:00:00.000Z", text: "x" }], new Date());
+    expect(text).toContain(`UID:${id}@evrid`);
+  });
+});

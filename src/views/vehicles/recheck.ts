@@ -40,7 +40,8 @@ export async function calendarOf(rechecks: readonly Recheck[], now: Date): Promi
   const calendar = ical({ name: "Evrid re-checks", prodId: { company: "Evrid", product: "Evrid" } });
   for (const { id, name, on, text } of rechecks)
     calendar.createEvent({
-      id: `${id}@evrid`,
+      // An identifier is written as it is: a name may hold what separates lines and values here.
+      id: `${encodeURIComponent(id)}@evrid`,
       stamp: now,
       start: new Date(on),
       allDay: true,

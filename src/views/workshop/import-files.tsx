@@ -7,7 +7,7 @@ import type { Job } from "@/core/records/job";
 import { readAnyShopFile, SHOP_FILE_LIMIT_BYTES, type ShopInFile } from "@/core/records/shop-file";
 import { reasonOf } from "@/core/result";
 import { applyImport, planImport, undoImport } from "@/data/import";
-import { importExtras, whatIsKept } from "@/data/shop";
+import { whatIsKept } from "@/data/shop";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
@@ -16,6 +16,7 @@ import { Text } from "@/ui/text";
 import { jobFileSentence } from "@/words/issues";
 import {
   brokenSentence,
+  extrasSentence,
   fieldWords,
   importedSentence,
   planSentence,
@@ -58,12 +59,11 @@ export function useFileImport(): FileImport {
   const carryOut: FileImport["carryOut"] = async ({ name, file, plan }, way) => {
     try {
       const importId = await applyImport(plan, name, way);
-      const extras = await importExtras(file);
       setWaiting(null);
       const one = loneJob(file);
       const text =
         one === null
-          ? importedSentence(plan, extras)
+          ? importedSentence(plan)
           : `${one.intake.vehicle.trim() || "The job"}: now in the Bay, exactly as in the file.`;
       const broken = brokenSentence(file.broken);
       say({
@@ -95,7 +95,7 @@ export function useFileImport(): FileImport {
         // Its pictures may have been missing here.
         await applyImport(plan, given.name);
         const name = one.intake.vehicle.trim() || "The job";
-        return say({ tone: "done", title: "Read", text: `${name}: already here and identical; nothing was changed.` });
+        return say({ tone: "done", title: "Read", text: `${name}: already here and identical.` });
       }
       // Into an empty browser a copy comes back without a question.
       const { jobs } = await whatIsKept();
@@ -117,7 +117,13 @@ export function useFileImport(): FileImport {
 
 function loneJob(file: ShopInFile): Job | null {
   const alone = file.vehicles.length + file.containers.length + file.stock.length + file.broken.length === 0;
-  return file.jobs.length === 1 && alone && file.choices === null && file.charts.length === 0 ? file.jobs[0]! : null;
+  return file.jobs.length === 1 &&
+    alone &&
+    file.choices === null &&
+    file.charts.length === 0 &&
+    file.drills.drills.length === 0
+    ? file.jobs[0]!
+    : null;
 }
 
 /** What a file brings, what was said of the last one, and the way back. */
@@ -150,6 +156,7 @@ function Preview({ waiting, files }: { waiting: Waiting; files: FileImport }) {
   const [way, setWay] = useState<ReadonlyMap<string, Way>>(new Map());
   const [busy, setBusy] = useState(false);
   const broken = brokenSentence(file.broken);
+  const extras = extrasSentence(plan.extras, "are");
   const nothing = changesNothing(plan);
   const { differing } = plan.jobs;
   return (
@@ -157,6 +164,7 @@ function Preview({ waiting, files }: { waiting: Waiting; files: FileImport }) {
       <Text fontSize="18px" fontWeight="650">
         {planSentence(plan)}
       </Text>
+      {extras !== "" && <Text mt="1">{extras}</Text>}
       {broken !== "" && (
         <Text color="act" mt="1">
           {broken}

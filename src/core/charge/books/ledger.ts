@@ -2,6 +2,7 @@
  * The books of a job: every act that moves refrigerant or oil is one entry, from one account to another. Entries are only ever
  * appended; a wrong one is answered by a counter-entry. What leaves one account enters another, so that no gram can go missing.
  */
+import { instantSchema } from "../../dates";
 import { fail, type Result, succeed } from "../../result";
 import * as z from "../../zod";
 
@@ -29,7 +30,7 @@ export type Account = z.infer<typeof accountSchema>;
 
 export const ledgerEntrySchema = z.strictObject({
   id: z.string().min(1).max(100),
-  at: z.iso.datetime(),
+  at: instantSchema,
   act: z.enum(acts),
   substance: z.enum(substances),
   /** What moved, g; never negative: a way back is an entry the other way. */

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { chargingCases } from "../../../../tests/support/charging-cases";
 import { chargeByPlan } from "../../../../tests/support/charging-run";
+import { sampled } from "../../../../tests/support/sample";
 import { usualDay, vehicleOf } from "../../../../tests/support/vehicles";
 import { type PlanInputs, planCharge } from "./charge-plan";
 
@@ -48,8 +49,8 @@ describe("the charge plan", () => {
     expect(planCharge({ ...usual, containers: [] })).toMatchObject({ missingG: 600, steps: [] });
   });
 
-  it("brings 200 simulated cars inside their tolerance, with a workshop's scale and a hand at the valve", () => {
-    const cases = chargingCases(200, 3);
+  it("brings simulated cars inside their tolerance, with a workshop's scale and a hand at the valve", () => {
+    const cases = chargingCases(sampled(200, 50), 3);
     const runs = cases.map((one, i) => ({ ...chargeByPlan(one, 9, i + 1), label: one.vehicle.label.chargeG }));
     const inside = runs.filter(({ trueG, label }) => Math.abs(trueG - label) <= 20);
     expect(inside.length / runs.length).toBeGreaterThanOrEqual(0.99);
@@ -57,7 +58,7 @@ describe("the charge plan", () => {
     for (const { trueG, tallyG } of runs) expect(Math.abs(trueG - tallyG)).toBeLessThan(12);
     // The plan foretells how long it takes, well enough to plan by.
     const ratios = runs.map(({ plan, seconds }) => plan.seconds / seconds).sort((a, b) => a - b);
-    expect(ratios[100]).toBeGreaterThan(0.6);
-    expect(ratios[100]).toBeLessThan(1.5);
+    expect(ratios[Math.floor(ratios.length / 2)]).toBeGreaterThan(0.6);
+    expect(ratios[Math.floor(ratios.length / 2)]).toBeLessThan(1.5);
   }, 240_000);
 });

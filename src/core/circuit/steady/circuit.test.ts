@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { sampled } from "../../../../tests/support/sample";
 import { usualDay, usualLabel, vehicleOf } from "../../../../tests/support/vehicles";
 import { type FaultCause, faultCauses } from "../../causes/catalogue";
 import { effectsOf } from "../faults";
@@ -330,7 +331,7 @@ describe("the solver", () => {
     { maxLength: 2 },
   );
 
-  it("closes mass and energy within 0.1 % over thousands of random circuits, and never gives NaN", () => {
+  it("closes mass and energy within 0.1 % over random circuits, and never gives NaN", () => {
     let failed = 0;
     let runs = 0;
     fc.assert(
@@ -362,7 +363,7 @@ describe("the solver", () => {
           }
         },
       ),
-      { numRuns: 2500, seed: 20261124 },
+      { numRuns: sampled(2500, 800), seed: 20261124 },
     );
     expect(failed).toBeLessThanOrEqual(runs * 0.002);
   }, 120_000);

@@ -1,7 +1,7 @@
 /** Containers on hand, hoses, and the stretch of charging that is going on. */
 import { entry, entrySchema } from "../../units/entry";
 import * as z from "../../zod";
-import { instant, words } from "./written";
+import { gramsSchema, instant, words } from "./written";
 
 /** How charging valves can stand; the last two only a real manifold allows. */
 export const valvesAt = ["liquid-high", "vapour-low", "liquid-low", "vapour-high"] as const;
@@ -28,10 +28,10 @@ export const chargeSchema = z.strictObject({
   open: z
     .strictObject({
       containerId: z.string(),
-      startG: z.number(),
-      nowG: z.number(),
+      startG: gramsSchema,
+      nowG: gramsSchema,
       /** How far the scale's zero lies from the books. */
-      offsetG: z.number(),
+      offsetG: gramsSchema,
       valve: z.enum(valvesAt),
       startedAt: instant,
     })

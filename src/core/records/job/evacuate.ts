@@ -2,15 +2,15 @@
 import { vacuumGauges } from "../../charge/vacuum/target";
 import { entry, entrySchema } from "../../units/entry";
 import * as z from "../../zod";
-import { instant } from "./written";
+import { instant, measuredSchema } from "./written";
 
 /** What an interrupted vacuum goes on from on the simulated rack; partial pressures kPa, masses kg. */
 const vacuumStateSchema = z.object({
-  airKpa: z.number(),
-  refrigerantKpa: z.number(),
-  waterKpa: z.number(),
-  waterKg: z.number(),
-  dissolvedKg: z.number(),
+  airKpa: measuredSchema,
+  refrigerantKpa: measuredSchema,
+  waterKpa: measuredSchema,
+  waterKg: measuredSchema,
+  dissolvedKg: measuredSchema,
 });
 
 /** Points of a vacuum's trace, and how often a pump may begin anew. */
@@ -26,9 +26,9 @@ export const evacuateSchema = z.strictObject({
   /** Zero of the trace. */
   startedAt: instant.nullable(),
   /** Seconds since then and absolute pressure, kPa. */
-  trace: z.array(z.strictObject({ t: z.number(), kpa: z.number() })).max(MOST_TRACE),
+  trace: z.array(z.strictObject({ t: measuredSchema, kpa: measuredSchema })).max(MOST_TRACE),
   /** When pump and hold began and ended, on the trace's clock. */
-  marks: z.array(z.strictObject({ t: z.number(), kind: z.enum(["pump", "hold", "end"]) })).max(MOST_MARKS),
+  marks: z.array(z.strictObject({ t: measuredSchema, kind: z.enum(["pump", "hold", "end"]) })).max(MOST_MARKS),
   /** When the newest point of the trace was taken; the clock of a hold goes on from here. */
   seenAt: instant.nullable(),
   simulated: vacuumStateSchema.nullable(),

@@ -20,7 +20,7 @@ import { blankRepair, repairSchema } from "./repair";
 import { blankTest, testSchema } from "./running-test";
 import { blankShutOff, shutOffSchema } from "./shut-off";
 import { blankSteps, stepsSchema } from "./steps";
-import { blankDrafts, draftsSchema, instant, words } from "./written";
+import { blankDrafts, draftsSchema, gramsSchema, instant, words } from "./written";
 
 export { MOST_CONTAINERS, valvesAt } from "./charge";
 export { MOST_MARKS, MOST_TRACE } from "./evacuate";
@@ -66,7 +66,7 @@ export const jobSchema = z.strictObject({
   evacuate: evacuateSchema,
   charge: chargeSchema,
   /** A charge that is to be corrected without recovering first: what the readings held, and how closely, g. */
-  correction: z.strictObject({ startG: z.number(), rangeG: z.number(), at: instant }).nullable(),
+  correction: z.strictObject({ startG: gramsSchema, rangeG: gramsSchema, at: instant }).nullable(),
   prove: proveSchema,
   /** The books: only ever appended to. */
   ledger: z.array(ledgerEntrySchema).max(MOST_ENTRIES),

@@ -1,4 +1,5 @@
 /** What is known of the vehicle when it comes in: complaint, history, label, how it is built. */
+import { daySchema } from "../../dates";
 import { refrigerants } from "../../fluids/helmholtz";
 import { compressorKinds, fanKinds, meteringKinds } from "../../readings/file/reading-file";
 import { entry, entrySchema } from "../../units/entry";
@@ -35,7 +36,7 @@ export const intakeSchema = z.strictObject({
   /** All oil in the circuit, by the label. */
   oilAmount: entrySchema,
   /** When it was last filled to the label by weight, if that is on record. */
-  lastFilled: z.iso.date().nullable(),
+  lastFilled: daySchema.nullable(),
   stopSigns: z.array(z.enum(stopSigns)).max(stopSigns.length),
 });
 

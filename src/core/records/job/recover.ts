@@ -1,7 +1,7 @@
 /** What was weighed out of it. */
 import { entry, entrySchema } from "../../units/entry";
 import * as z from "../../zod";
-import { instant } from "./written";
+import { gramsSchema, instant } from "./written";
 
 export const recoverSchema = z.strictObject({
   recovered: entrySchema,
@@ -9,7 +9,7 @@ export const recoverSchema = z.strictObject({
   /** What stays in the machine's hoses, reckoned. */
   hoses: entrySchema,
   /** What the machine's scale showed last while it ran, g; null when nothing waits to be written down. */
-  scale: z.strictObject({ grams: z.number(), at: instant }).nullable(),
+  scale: z.strictObject({ grams: gramsSchema, at: instant }).nullable(),
 });
 
 export function blankRecover(): z.infer<typeof recoverSchema> {

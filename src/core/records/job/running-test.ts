@@ -4,15 +4,15 @@ import { airSources } from "../../readings/file/reading-file";
 import { keptTraceSchema } from "../../readings/stream/kept-trace";
 import { type Entry, entry, entrySchema } from "../../units/entry";
 import * as z from "../../zod";
-import { instant } from "./written";
+import { instant, measuredSchema } from "./written";
 
 /** The swing of a cycling clutch, as it was when the setting was taken; kPa gauge, s. */
 const cycleSchema = z.object({
-  periodS: z.number(),
-  lowMinKpa: z.number(),
-  lowMaxKpa: z.number(),
-  lowMeanKpa: z.number(),
-  highEngagedKpa: z.number(),
+  periodS: measuredSchema,
+  lowMinKpa: measuredSchema,
+  lowMaxKpa: measuredSchema,
+  lowMeanKpa: measuredSchema,
+  highEngagedKpa: measuredSchema,
 });
 
 /** A channel that an older record has no entry for was not read. */

@@ -3,6 +3,7 @@
  * gets an apostrophe in front of it, and so does one that begins with an apostrophe: taken off again, every cell is what it was.
  */
 import Papa from "papaparse";
+import { idIssue } from "../../ids";
 import { plainText } from "../../readings/file/plain-text";
 import { fail, type Result, succeed } from "../../result";
 import { readStockEntry, type StockEntry, stockActs } from "./entry";
@@ -80,6 +81,7 @@ export function readLinesCsv(text: string): Result<BooksInCsv, CsvIssue> {
     number
   >;
   const found: BooksInCsv = { entries: [], ofJobs: 0 };
+  const seen = new Map<string, number>();
   for (const [i, cells] of data.slice(1).entries()) {
     const cell = (name: (typeof columns)[number]) => unguarded(cells[at[name]] ?? "");
     if (cell("job") !== "") {
@@ -107,6 +109,12 @@ export function readLinesCsv(text: string): Result<BooksInCsv, CsvIssue> {
       return read.issue.code === "broken"
         ? wrong(names[read.issue.field] ?? read.issue.field, read.issue.expected)
         : wrong("act", "");
+    const { id } = read.value;
+    const twice = seen.get(id);
+    if (twice !== undefined) return wrong("entry", `an entry that is not in row ${twice} already`);
+    const plain = idIssue(id);
+    if (plain?.code === "broken") return wrong("entry", plain.expected);
+    seen.set(id, i + 2);
     found.entries.push(read.value);
   }
   return succeed(found);

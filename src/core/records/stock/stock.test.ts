@@ -157,6 +157,11 @@ describe("the books as a table", () => {
     expect(readLinesCsv(csv.replace("12000", "12 kg"))).toMatchObject({ issue: { row: 2, column: "grams" } });
     expect(readLinesCsv(csv.replace("receive", "borrow"))).toMatchObject({ issue: { row: 2, column: "act" } });
     expect(readLinesCsv(csv.replace(began, "yesterday"))).toMatchObject({ issue: { row: 2, column: "date" } });
+    const [head, row] = csv.trim().split("\r\n");
+    expect(readLinesCsv([head, row, row].join("\r\n"))).toMatchObject({
+      issue: { row: 3, column: "entry", expected: "an entry that is not in row 2 already" },
+    });
+    expect(readLinesCsv(csv.replace(",came,", ",ca me,"))).toMatchObject({ issue: { row: 2, column: "entry" } });
     expect(readLinesCsv("date,act\n")).toMatchObject({ issue: { code: "columns" } });
   });
 

@@ -1,0 +1,36 @@
+/** Instants and days as records hold them. */
+import * as z from "./zod";
+
+/**
+ * Bounds of every stored date. The lower one is what a device shows whose clock has stopped; past the upper one ISO 8601 text needs more than
+ * four digits of year, no longer sorts, and could not be read again.
+ */
+const EARLIEST = "1970-01-01T00:00:00.000Z";
+const LATEST = "2199-12-31T23:59:59.999Z";
+const LATEST_MS = Date.parse(LATEST);
+
+const EXPECTED = "a date from 1970 to 2199";
+const inBounds = (text: string) => {
+  const ms = Date.parse(text);
+  return ms >= Date.parse(EARLIEST) && ms <= LATEST_MS;
+};
+
+/** ISO 8601 in UTC, from 1970 to 2199. */
+export const instantSchema = z.iso.datetime().refine(inBounds, EXPECTED);
+/** `YYYY-MM-DD`, from 1970 to 2199. */
+export const daySchema = z.iso.date().refine(inBounds, EXPECTED);
+
+/**
+ * An instant after all of `instants`, at `nowMs` or later: which of two states is newer follows from it. Never past the latest date that a
+ * record can hold.
+ */
+export function instantAfter(nowMs: number, ...instants: readonly string[]): string {
+  return new Date(
+    Math.min(LATEST_MS, Math.max(nowMs, ...instants.map((instant) => Date.parse(instant) + 1))),
+  ).toISOString();
+}
+
+/** The instant itself, or now where it lies in the future: a file cannot have been changed after it was read. */
+export function notAfter(nowMs: number, instant: string): string {
+  return Date.parse(instant) > nowMs ? new Date(nowMs).toISOString() : instant;
+}

@@ -1,0 +1,21 @@
+/** What copies outside of the browser hold, and what they lack. */
+
+/** Kinds of records that are counted beside the jobs. */
+export const changeKinds = ["vehicle", "cylinder", "stock", "settings", "chart", "photo", "drill", "removed"] as const;
+export type ChangeKind = (typeof changeKinds)[number];
+
+export interface Copies {
+  /** ISO; null before the first copy. */
+  lastAt: string | null;
+  /** Jobs that were changed since. */
+  unsaved: number;
+  /** Records of other kinds that were. */
+  others: Partial<Record<ChangeKind, number>>;
+  folder: string | null;
+  /** The folder may be written to now; false where the browser wants to be asked again. */
+  allowed: boolean;
+}
+
+/** Records that no copy has. */
+export const unsavedRecords = ({ unsaved, others }: Pick<Copies, "unsaved" | "others">): number =>
+  Object.values(others).reduce((sum, n) => sum + n, unsaved);

@@ -1,0 +1,30 @@
+/**
+ * What has changed beside the jobs since the last copy: one row per record, written in the transaction of the change, so that neither can be stored
+ * without the other. Jobs are counted by their visits, which carry a date.
+ */
+import type { ChangeKind } from "@/core/records/copies";
+import { database } from "./database";
+
+/** Demo records are nobody's loss. */
+export const isDemoId = (id: string): boolean => id.startsWith("demo-");
+
+/** Within a transaction over `database.changes`: these records were stored, or removed. */
+export async function noteChange(kind: ChangeKind, ...ids: readonly string[]): Promise<void> {
+  const at = new Date().toISOString();
+  await database.changes.bulkPut(ids.filter((id) => !isDemoId(id)).map((id) => ({ key: `${kind}/${id}`, at })));
+}
+
+/** Records of each kind that were changed and are in no copy yet. */
+export async function changesSinceCopy(): Promise<Partial<Record<ChangeKind, number>>> {
+  const counts: Partial<Record<ChangeKind, number>> = {};
+  for (const key of await database.changes.toCollection().primaryKeys()) {
+    const kind = key.split("/", 1)[0] as ChangeKind;
+    counts[kind] = (counts[kind] ?? 0) + 1;
+  }
+  return counts;
+}
+
+/** A copy holds everything as it stood at `asOf`, ISO. */
+export async function forgetChanges(asOf: string): Promise<void> {
+  await database.changes.where("at").belowOrEqual(asOf).delete();
+}
