@@ -63,5 +63,6 @@ await build({
     FILES: JSON.stringify(files),
     JOB_PAGES: JSON.stringify(stepIds.map((step) => `/job/${ID_PLACE}/${step}`)),
     ID_PLACE: JSON.stringify(ID_PLACE),
+    NOT_FOUND: JSON.stringify("/no-such-page"),
   },
 });

@@ -8,6 +8,8 @@ declare const FILES: readonly string[];
 /** Pages with a place for a job's id in their address. */
 declare const JOB_PAGES: readonly string[];
 declare const ID_PLACE: string;
+/** An address that leads nowhere, whose answer is the page that says so. */
+declare const NOT_FOUND: string;
 
 /** What is used of a service worker's world; the types of pages know none. */
 interface WorkerScope {
@@ -53,6 +55,7 @@ async function keepAll(): Promise<void> {
     }
   };
   await Promise.all(Array.from({ length: AT_ONCE }, next));
+  await cache.put(NOT_FOUND, await fetch(NOT_FOUND, { cache: "no-cache" }));
 }
 
 async function forgetOthers(): Promise<void> {
@@ -76,9 +79,17 @@ async function page(request: Request, url: URL): Promise<Response> {
   const shell = job
     ? await caches.match(`/job/${ID_PLACE}/${job[2]}`, { cacheName: CACHE, ignoreVary: true })
     : undefined;
-  if (job === null || shell === undefined) return fetch(request);
+  if (job === null || shell === undefined) return fetch(request).catch(() => withoutNetwork(url));
   // The same page for every job: only the id in its address differs.
   return rebuilt(shell, (await shell.text()).replaceAll(ID_PLACE, job[1]!));
+}
+
+/** Answers an address that is kept for no page: a job without a step leads to its first one, anything else is not there. */
+async function withoutNetwork(url: URL): Promise<Response> {
+  const job = /^\/job\/([^/]+)\/?$/.exec(url.pathname);
+  if (job !== null) return Response.redirect(new URL(`/job/${job[1]}/intake`, url), 307);
+  const kept = await caches.match(NOT_FOUND, { cacheName: CACHE, ignoreVary: true });
+  return kept ?? Response.error();
 }
 
 function rebuilt({ status, headers }: Response, body: BodyInit): Response {

@@ -1,6 +1,7 @@
 // @vitest-environment happy-dom
 import { act, renderHook } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
+import { noteRestart } from "@/worker/worker-health";
 import { useAnswer } from "./answers";
 
 /** A worker that answers when it is told to. */
@@ -46,7 +47,7 @@ describe("an answer from a worker", () => {
     expect(result.current).toBe("answer A again");
   });
 
-  it("about something else is not shown while the next is made, and none is where the newest question fails", async () => {
+  it("about something else is not shown while the next is made; one about the same stays where the newest question fails", async () => {
     const worker = slowWorker();
     const { result, rerender } = renderHook(({ key, about }) => useAnswer(key, () => worker.ask(key), { about }), {
       initialProps: { key: "van at 20", about: "van" },
@@ -60,7 +61,14 @@ describe("an answer from a worker", () => {
     expect(result.current).toBe("estate's bands");
     rerender({ key: "estate at 22", about: "estate" });
     await act(async () => worker.open[3]!.fail());
+    expect(result.current).toBe("estate's bands");
+    rerender({ key: "pickup at 22", about: "pickup" });
+    await act(async () => worker.open[4]!.fail());
     expect(result.current).toBeNull();
+    // A restarted worker is asked again, without another question.
+    await act(async () => noteRestart());
+    await act(async () => worker.open[5]!.answer("pickup's bands"));
+    expect(result.current).toBe("pickup's bands");
   });
 
   it("that fails, or comes when nobody looks any more, disturbs nothing", async () => {

@@ -2,6 +2,7 @@
 
 import { useEffect, useMemo, useRef, useState } from "react";
 import { newestInTurn, newestOnly, OVERTAKEN } from "@/worker/newest";
+import { useWorkerRestarts } from "./worker-health";
 
 interface AnswerOptions {
   /** What the question is about: an answer about something else is not shown while the next one is made. */
@@ -21,6 +22,7 @@ export function useAnswer<Answer>(
   { about = null, inTurn = false }: AnswerOptions = {},
 ): Answer | null {
   const [answer, setAnswer] = useState<{ given: Answer; about: string | null } | null>(null);
+  const restarts = useWorkerRestarts();
   const newest = useMemo(() => (inTurn ? newestInTurn() : newestOnly()), [inTurn]);
   const ask = useRef(question);
   const subject = useRef(about);
@@ -28,6 +30,7 @@ export function useAnswer<Answer>(
     ask.current = question;
     subject.current = about;
   });
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a restart asks again
   useEffect(() => {
     if (key === null) {
       newest.drop();
@@ -37,9 +40,10 @@ export function useAnswer<Answer>(
     const of = subject.current;
     newest.settle(ask.current).then(
       (given) => given !== OVERTAKEN && setAnswer({ given, about: of }),
-      () => setAnswer(null),
+      // The failure is reported where all workers are; an answer about the same subject stays meanwhile.
+      () => setAnswer((last) => (last?.about === of ? last : null)),
     );
-  }, [key, newest]);
+  }, [key, newest, restarts]);
   useEffect(() => () => newest.drop(), [newest]);
   return key === null || answer === null || answer.about !== about ? null : answer.given;
 }

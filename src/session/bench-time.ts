@@ -9,6 +9,8 @@ import { reasonOf } from "@/core/result";
 import { engineWords, machineWords, valveWords } from "@/words/instruments";
 import { connectRack, type RackConnection } from "@/worker/rack-client";
 
+const NOT_CONNECTED: unique symbol = Symbol("nothing was connected");
+
 /** A can that is put on the scale, g. */
 export const CAN_G = 340;
 const CAN = "can";
@@ -75,6 +77,7 @@ export function useBenchTime(state: BenchState): BenchTime & BenchTimeActs {
   const starts = useRef(state);
   starts.current = state;
   const run = useRef(0);
+  const opening = useRef<Promise<RackConnection | null>>(Promise.resolve(null));
   /** What streams now, and its newest moment: noted at outside of what is drawn. */
   const stream = useRef<{ trace: TraceStore; endS: number | null }>({ trace: time.trace, endS: null });
   const close = useCallback(() => {
@@ -93,10 +96,15 @@ export function useBenchTime(state: BenchState): BenchTime & BenchTimeActs {
     done: Partial<BenchTime>,
     words: string,
   ) => {
-    const api = connection.current?.api;
-    if (api === undefined) return;
-    does(api).then(
+    const mine = run.current;
+    // What is asked while the instruments are still connecting is done once they are.
+    const acted = opening.current.then(
+      (open): Promise<RackIssue | null | undefined | typeof NOT_CONNECTED> =>
+        open === null || mine !== run.current ? Promise.resolve(NOT_CONNECTED) : does(open.api),
+    );
+    acted.then(
       (issue) => {
+        if (mine !== run.current || issue === NOT_CONNECTED) return;
         if (issue) return setTime((now) => ({ ...now, refused: issue }));
         note(words);
         setTime((now) => ({ ...now, ...done, refused: null }));
@@ -123,7 +131,7 @@ export function useBenchTime(state: BenchState): BenchTime & BenchTimeActs {
         blowerPct: starts.current.conditions.blowerPct,
         pace: 1,
       };
-      connectRack(
+      opening.current = connectRack(
         setup,
         (batch) => {
           if (mine !== run.current) return;
@@ -134,11 +142,18 @@ export function useBenchTime(state: BenchState): BenchTime & BenchTimeActs {
         (reason) => mine === run.current && lost(reason),
       ).then(
         (made) => {
-          if (mine !== run.current) return made?.close();
+          if (mine !== run.current) {
+            made?.close();
+            return null;
+          }
           connection.current = made;
           setTime((now) => ({ ...now, status: made === null ? "lost" : "running" }));
+          return made;
         },
-        (error: unknown) => mine === run.current && lost(reasonOf(error)),
+        (error: unknown) => {
+          if (mine === run.current) lost(reasonOf(error));
+          return null;
+        },
       );
     },
     stop: () => {

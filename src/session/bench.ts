@@ -5,6 +5,7 @@ import type { BenchAnswer, BenchRunning } from "@/core/bench/bench-answer";
 import type { BenchState } from "@/core/bench/bench-state";
 import { type BenchConnection, connectBench } from "@/worker/bench-client";
 import type { BenchQuestion, BenchQuestions } from "@/worker/bench-protocol";
+import { useWorkerRestarts } from "./worker-health";
 
 /** Both threads of the bench for as long as its view stands; null until then. */
 export function useBench(connect: () => BenchConnection = connectBench): BenchConnection | null {
@@ -31,7 +32,8 @@ export function useBenchAnswer(bench: BenchConnection | null, key: string, state
   const [shown, setShown] = useState<BenchShown>({ answer: null, last: null, failed: false });
   const set = useRef(state);
   set.current = state;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another key asks anew
+  const restarts = useWorkerRestarts();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another key, or a restart, asks again
   useEffect(() => {
     if (bench === null) return;
     const start = performance.now();
@@ -45,9 +47,9 @@ export function useBenchAnswer(bench: BenchConnection | null, key: string, state
           failed: false,
         }));
       },
-      () => setShown(({ last }) => ({ answer: null, last, failed: true })),
+      () => setShown((now) => ({ ...now, failed: true })),
     );
-  }, [bench, key]);
+  }, [bench, key, restarts]);
   return shown;
 }
 
@@ -76,6 +78,8 @@ export function useBenchQuestion<Which extends BenchQuestion>(
   const [answered, setAnswered] = useState<Part<Which>>({ part: null, of: null, done: false, failed: false });
   const asks = useRef({ state, given });
   asks.current = { state, given };
+  const restarts = useWorkerRestarts();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a restart asks again
   useEffect(() => {
     if (bench === null || key === null) return;
     const timer = setTimeout(() => {
@@ -93,7 +97,7 @@ export function useBenchQuestion<Which extends BenchQuestion>(
         );
     }, REST_MS);
     return () => clearTimeout(timer);
-  }, [bench, which, key]);
+  }, [bench, which, key, restarts]);
   return useMemo(
     () => (key === null ? { part: null, of: null, done: false, failed: false } : answered),
     [key, answered],

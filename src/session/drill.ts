@@ -16,8 +16,9 @@ import type { ReadingFile } from "@/core/readings/file/reading-file";
 import { TraceStore } from "@/core/readings/stream/trace-store";
 import { reasonOf } from "@/core/result";
 import { type DrillDraft, loadOpenRun, saveOpenRun } from "@/data/drills";
-import { connectDrill, type DrillConnection, heard } from "@/worker/drill-client";
+import { connectDrillCar, connectDrillClerk, type DrillConnection } from "@/worker/drill-client";
 import type { RunStanding } from "@/worker/drill-protocol";
+import { noteUnsavedDrill } from "./drill-book";
 
 export const emptyDraft: DrillDraft = { ranking: [], answer: [], charge: null, grams: { text: "", unit: "g" } };
 
@@ -38,6 +39,8 @@ export interface DrillAtCar {
 
 export interface DrillAtCarActs {
   does: (step: Doing) => Promise<boolean>;
+  /** Opens the run again from its acts, after its worker failed. */
+  reopen: () => void;
   setPace: (pace: number) => void;
   askHint: () => void;
   setDraft: (change: (draft: DrillDraft) => DrillDraft) => void;
@@ -70,21 +73,23 @@ export function useDrillAtCar(source: DrillSource, key: string): DrillAtCar & Dr
   begins.current = source;
   const keeps = useRef<{ at: number; script: readonly DrillStep[]; draft: DrillDraft } | null>(null);
   const keptAt = useRef(0);
+  const [attempt, setAttempt] = useState(0);
   const keep = useCallback(
     (now: boolean) => {
       const what = keeps.current;
       if (what === null || (!now && Date.now() - keptAt.current < KEEP_MS)) return;
       keptAt.current = Date.now();
-      void saveOpenRun(key, { at: what.at, script: [...what.script], draft: what.draft });
+      saveOpenRun(key, { at: what.at, script: [...what.script], draft: what.draft }).catch(noteUnsavedDrill);
     },
     [key],
   );
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another attempt opens the run again
   useEffect(() => {
     let gone = false;
     const lost = (reason: string) => {
       if (!gone) setState((now) => ({ ...now, status: "lost", reason }));
     };
-    const made = connectDrill(lost);
+    const made = connectDrillCar(lost);
     connection.current = made;
     const trace = new TraceStore();
     let steps = 0;
@@ -97,13 +102,20 @@ export function useDrillAtCar(source: DrillSource, key: string): DrillAtCar & Dr
       if (standing.over === "no") keep(changed);
       setState((now) => ({ ...now, standing, trace, latest: samples.at(-1) ?? now.latest }));
     };
-    loadOpenRun(key)
+    // After a failure the acts are those that this page still knows.
+    const before = keeps.current;
+    (before === null ? loadOpenRun(key) : Promise.resolve({ ...before, script: [...before.script] }))
+      // A store that refuses is no reason not to begin.
+      .catch((error: unknown) => {
+        noteUnsavedDrill(error);
+        return null;
+      })
       .then((open) => {
         if (gone) return null;
         const draft = open?.draft ?? emptyDraft;
         keeps.current = { at: open?.at ?? 0, script: open?.script ?? [], draft };
         setState((now) => ({ ...now, draft }));
-        return made.api.open(begins.current, open?.script ?? [], open?.at ?? 0, heard(onRun));
+        return made.api.open(begins.current, open?.script ?? [], open?.at ?? 0, made.listen(onRun));
       })
       .then((standing) => {
         if (gone) return;
@@ -119,12 +131,16 @@ export function useDrillAtCar(source: DrillSource, key: string): DrillAtCar & Dr
       made.close();
       connection.current = null;
     };
-  }, [key, keep]);
+  }, [key, keep, attempt]);
 
   const api = () => connection.current?.api;
   const fails = (error: unknown) => setState((now) => ({ ...now, status: "lost", reason: reasonOf(error) }));
   return {
     ...state,
+    reopen() {
+      setState((now) => ({ ...now, status: "connecting", reason: null, passing: null }));
+      setAttempt((n) => n + 1);
+    },
     async does(step) {
       const car = api();
       if (car === undefined) return false;
@@ -206,7 +222,7 @@ export function useDrillClerk(): DrillClerk {
     lesson: (source) => reached().lesson(source),
   });
   const reached = () => {
-    thread.current ??= connectDrill(() => undefined);
+    thread.current ??= connectDrillClerk();
     return thread.current.api;
   };
   return clerk.current;

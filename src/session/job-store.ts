@@ -34,6 +34,12 @@ export interface JobPort {
   claimDesk: (id: string, listener: DeskListener) => DeskClaim;
   /** How long what is shown may wait while somebody types, ms; null: not at all. */
   calm: { afterMs: number; atMostMs: number } | null;
+  /** Remembers what the store refuses for the lifetime of the tab. */
+  unsaved?: {
+    refused: (job: Job, base: Job | null, reason: string) => void;
+    stored: (id: string) => void;
+    closed: (id: string) => void;
+  };
   /** Calls whenever the page may be about to go: hidden, left, a field left. Gives the way to stop. */
   onLeave: (flush: () => void) => () => void;
 }
@@ -123,11 +129,27 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
 
   const writer = jobWriter({
     write: (change) => port.edit(id, change, rack),
-    changed: () => store.setState({ job: writer.shown }),
-    stored: () => store.getState().storeError !== null && store.setState({ storeError: null }),
-    failed: (error) => store.setState({ storeError: reasonOf(error) }),
+    changed: () => {
+      store.setState({ job: writer.shown });
+      keepUnsaved();
+    },
+    stored: () => {
+      port.unsaved?.stored(id);
+      if (store.getState().storeError !== null) store.setState({ storeError: null });
+    },
+    failed: (error) => {
+      store.setState({ storeError: reasonOf(error) });
+      keepUnsaved();
+    },
     refused: (refusal) => store.setState({ refusal }),
   });
+
+  /** What the store refuses is remembered beside it, as it is shown. */
+  const keepUnsaved = () => {
+    const { storeError, loaded } = store.getState();
+    const { shown, base } = writer;
+    if (storeError !== null && loaded === "ready" && shown !== null) port.unsaved?.refused(shown, base, storeError);
+  };
 
   const store = createStore<JobState>((set, get) => {
     const make: typeof writer.make = (change, made) => {
@@ -268,6 +290,7 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
       unfollow();
       stay();
       writer.close();
+      port.unsaved?.closed(id);
       claim?.release();
       claim = null;
       store.setState({ desk: "asking" });

@@ -14,6 +14,8 @@ export type Refusal = JobFileIssue | BooksRefusal["issue"];
 export interface JobWriter {
   /** The job with all that waits; null before it was there. Its date is that of the last change from elsewhere. */
   readonly shown: Job | null;
+  /** The stored state that {@link shown} continues; null before it was there. */
+  readonly base: Job | null;
   /** The same with the date of what is stored, as a file of it is written. */
   readonly dated: Job | null;
   /** Makes a change: it is seen from now on. Gives why not, when it cannot be made. `made` hears of it before anybody sees it. */
@@ -131,6 +133,9 @@ export function jobWriter(port: WriterPort): JobWriter {
   return {
     get shown() {
       return shown;
+    },
+    get base() {
+      return base;
     },
     get dated() {
       return shown === null || base === null ? null : { ...shown, updatedAt: base.updatedAt };

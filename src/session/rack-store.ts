@@ -97,6 +97,8 @@ const KEPT_SAMPLES = 4500;
 const WATCH_MS = 1000;
 /** A rack that has not answered an act for this long is gone, ms. */
 const ANSWER_MS = 5000;
+/** The same while a valve is open, ms. */
+const OPEN_DRAW_ANSWER_MS = 1500;
 /** A fan that goes from one side of this to the other has been switched, %. */
 const FAN_ON_PCT = 30;
 
@@ -144,6 +146,10 @@ export function createRackStore(ports: RackPorts): RackStore {
       watching = setInterval(() => {
         const stalledS = watch.stalledS(ports.clock());
         if (stalledS !== get().stalledS) set({ stalledS });
+        // An open valve waits for nobody: whether the simulator still lives is asked, not waited for.
+        const { latest, pace } = get();
+        if (stalledS !== null && latest !== null && latest.valve !== "shut")
+          void ask((api) => api.setPace(pace), OPEN_DRAW_ANSWER_MS);
       }, WATCH_MS);
     };
     const disconnect = () => {
@@ -163,12 +169,15 @@ export function createRackStore(ports: RackPorts): RackStore {
       set({ status: "lost", reason, stalledS: null });
     };
     /** What the rack answers; an act that it does not answer has not happened, and it is lost with it. */
-    const ask = async <Answer>(act: (api: Remote) => Promise<Answer>): Promise<Answer | typeof NO_ANSWER> => {
+    const ask = async <Answer>(
+      act: (api: Remote) => Promise<Answer>,
+      withinMs = ANSWER_MS,
+    ): Promise<Answer | typeof NO_ANSWER> => {
       const asked = connection;
       if (asked === null) return NO_ANSWER;
       let patience: ReturnType<typeof setTimeout> | undefined;
       const silence = new Promise<typeof NO_ANSWER>((resolve) => {
-        patience = setTimeout(() => resolve(NO_ANSWER), ANSWER_MS);
+        patience = setTimeout(() => resolve(NO_ANSWER), withinMs);
       });
       const answer = await Promise.race([act(asked.api), silence]).catch((): typeof NO_ANSWER => NO_ANSWER);
       clearTimeout(patience);

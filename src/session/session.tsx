@@ -20,6 +20,7 @@ import { onLeave } from "./leave";
 import { createLiveStore, type LiveState, type LiveStore, type LiveValues, type StreamDay } from "./live-store";
 import { playLog } from "./log-player";
 import { createRackStore, type Rack, type RackPorts, type RackStore } from "./rack-store";
+import { closeRefused, forgetRefused, keepRefused } from "./refused-changes";
 import { type ReadableStore, useOf, useParts } from "./store";
 import { createVerdictStore, type VerdictState, type VerdictStore } from "./verdict-store";
 
@@ -58,6 +59,11 @@ export const browserPorts: SessionPorts = {
     saveUndo,
     claimDesk,
     calm: { afterMs: 120, atMostMs: 600 },
+    unsaved: {
+      refused: (job, base, reason) => keepRefused({ job, base, reason, open: true }),
+      stored: forgetRefused,
+      closed: closeRefused,
+    },
     onLeave,
   },
   connectRack,

@@ -75,12 +75,20 @@ describe("the open job", () => {
     await settled();
     const shown = session.jobs.getState();
     expect(shown.storeError).toBe("the disk is full");
+    // It is remembered beside the store, with every further letter.
+    expect(jobs.remembered.at(-1)).toBe(`refused 412 on ${van.altitude.text}: the disk is full`);
     expect(shown.job).toMatchObject({ altitude: { text: "412" }, intake: { complaint: "warm" } });
     expect(jobs.job).toEqual(van);
     jobs.refuses = null;
     vi.advanceTimersByTime(3000);
     await settled();
     expect(session.jobs.getState().storeError).toBeNull();
+    expect(jobs.remembered.at(-1)).toBe("stored");
+    jobs.refuses = new Error("full again");
+    edit((job) => ({ ...job, altitude: entry("413", "m") }));
+    await settled();
+    stop();
+    expect(jobs.remembered.slice(-2)).toEqual(["refused 413 on 412: full again", "closed"]);
     expect(jobs.job).toMatchObject({ altitude: { text: "412" }, intake: { complaint: "warm" } });
   });
 
@@ -396,6 +404,24 @@ describe("two tabs with one job", () => {
 });
 
 describe("a rack that is gone", () => {
+  it("during an open draw is noticed without any act, within seconds", async () => {
+    const emptied: Job = { ...van, recover: { ...van.recover, recovered: entry("170", "g") } };
+    const { session, rack, jobs, wait } = await opened(emptied);
+    await rack.run(4);
+    await session.desk.getState().putOn("demo-can-a");
+    await rack.run(6);
+    await session.desk.getState().open("liquid-high");
+    await rack.run(25);
+    rack.hangs = true;
+    // Silent for four seconds: asked at the next look, and given up a second and a half later.
+    wait(4001);
+    await vi.advanceTimersByTimeAsync(2600);
+    expect(session.rack.getState()).toMatchObject({ status: "lost", reason: "it does not answer" });
+    await settled();
+    expect(jobs.job!.charge.open).toBeNull();
+    expect(movedBy(jobs.job!.ledger, "charge")).toBeGreaterThan(5);
+  });
+
   it("every act on it says so within seconds, books what had flowed, and begins again where the circuit stood", async () => {
     const emptied: Job = { ...van, recover: { ...van.recover, recovered: entry("170", "g") } };
     const { session, rack, jobs } = await opened(emptied);

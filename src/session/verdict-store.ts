@@ -10,6 +10,7 @@ import { cycleOfStream } from "@/core/readings/stream/judged-stream";
 import type { Job } from "@/core/records/job";
 import { hasReadings, type Needles, readingFilesOf, type TestName } from "@/core/records/job-readings";
 import type { DiagnosisConnection } from "@/worker/diagnosis-client";
+import { workerHealth } from "@/worker/worker-health";
 import type { JobStore } from "./job-store";
 import type { LiveStore, LiveValues } from "./live-store";
 import type { Rack, RackStore } from "./rack-store";
@@ -98,9 +99,9 @@ export function createVerdictStore(
           }));
         },
         () => {
-          // Whatever stood there answers another question; the next change asks anew.
+          // What was found before stays; the next change, or a restart of the worker, asks again.
           asked.key = null;
-          store.setState({ progress: null, verdict: null, rows: [] });
+          store.setState({ progress: null });
         },
       );
   };
@@ -144,6 +145,11 @@ export function createVerdictStore(
         if (now.job !== before.job) look();
       }),
       lives.subscribe(look),
+      workerHealth.subscribe((now, before) => {
+        if (now.restarts === before.restarts) return;
+        asked.key = null;
+        look();
+      }),
     ];
     return () => {
       for (const end of ends) end();

@@ -19,6 +19,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useTheme } from "next-themes";
 import { type ReactNode, useEffect, useState } from "react";
+import { useFrameNotices } from "./frame-notices";
 import { Mark } from "./mark";
 import { useUpdateWaits } from "./offline";
 import { openHelp, openPalette, useOffers } from "./overlays";
@@ -51,6 +52,7 @@ export function AppFrame({ current, title, header, footer, commands = [], about 
   const dark = mounted && resolvedTheme === "dark";
   const lastJob = useLastJob(current);
   const updateWaits = useUpdateWaits();
+  const notices = useFrameNotices();
 
   const own: Shortcut[] = [
     { key: "b", does: "To the Bay", run: () => router.push("/") },
@@ -127,9 +129,12 @@ export function AppFrame({ current, title, header, footer, commands = [], about 
           </Text>
         )}
       </Flex>
-      <Box minH="0" minW="0" overflow="auto">
-        {children}
-      </Box>
+      <Flex minH="0" minW="0" direction="column">
+        {notices}
+        <Box flex="1" minH="0" minW="0" overflow="auto">
+          {children}
+        </Box>
+      </Flex>
       {footer ? <Box minW="0">{footer}</Box> : <Box />}
     </Grid>
   );

@@ -1,6 +1,8 @@
 "use client";
 
 import { Button, type ButtonProps, Kbd } from "@chakra-ui/react";
+import type { MouseEvent } from "react";
+import { useRunOnce } from "./run-once";
 import { useSaid } from "./text";
 
 type Kind = "act" | "main" | "quiet";
@@ -12,16 +14,44 @@ const looks: Record<Kind, ButtonProps> = {
   quiet: { bg: "field", color: "ink", borderWidth: "1px", borderColor: "edge", _hover: { bg: "band" } },
 };
 
-/** A button large enough for a glove; `shortcut` is shown, and bound elsewhere by useShortcuts. */
+interface BenchButtonProps extends ButtonProps {
+  kind?: Kind;
+  shortcut?: string;
+  /** Pressed again and again: taps that are counted, steps back. */
+  repeats?: boolean;
+}
+
+/**
+ * A button large enough for a glove; `shortcut` is shown, and bound elsewhere by useShortcuts. A press does nothing while the last one has not
+ * completed, and the second press of a double click nothing at all, unless the button `repeats`.
+ */
 export function BenchButton({
   kind = "main",
   shortcut,
+  repeats = false,
   children,
+  onClick,
   ...rest
-}: ButtonProps & { kind?: Kind; shortcut?: string }) {
+}: BenchButtonProps) {
   const said = useSaid();
+  const press = useRunOnce((event: MouseEvent<HTMLButtonElement>) => onClick?.(event));
   return (
-    <Button h="auto" minH="target" px="4" fontSize="16px" fontWeight="650" rounded="card" {...looks[kind]} {...rest}>
+    <Button
+      h="auto"
+      minH="target"
+      px="4"
+      fontSize="16px"
+      fontWeight="650"
+      rounded="card"
+      {...looks[kind]}
+      {...rest}
+      {...(onClick && {
+        onClick: (event) => {
+          if (repeats) onClick(event);
+          else if (event.detail < 2) press(event);
+        },
+      })}
+    >
       {rest.asChild ? children : said(children)}
       {shortcut && (
         <Kbd

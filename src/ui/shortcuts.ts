@@ -6,12 +6,14 @@ export interface Shortcut {
   /** As `KeyboardEvent.key`, lower case; "ctrl+k" style for chords. */
   key: string;
   does: string;
-  run: () => void;
+  /** A key that is held, or pressed again before a returned promise has settled, does not run it again. */
+  run: () => unknown;
 }
 
 /** Binds keys while mounted. A key typed into a field stays with the field. */
 export function useShortcuts(shortcuts: Shortcut[]): void {
   const current = useRef(shortcuts);
+  const running = useRef(new Set<string>());
   useEffect(() => {
     current.current = shortcuts;
   });
@@ -23,7 +25,12 @@ export function useShortcuts(shortcuts: Shortcut[]): void {
       const shortcut = current.current.find((candidate) => candidate.key === key);
       if (!shortcut) return;
       event.preventDefault();
-      shortcut.run();
+      if (event.repeat || running.current.has(key)) return;
+      const result = shortcut.run();
+      if (!(result instanceof Promise)) return;
+      running.current.add(key);
+      const done = () => void running.current.delete(key);
+      result.then(done, done);
     };
     window.addEventListener("keydown", listen);
     return () => window.removeEventListener("keydown", listen);

@@ -5,12 +5,20 @@ import { workshopInstruments } from "@/core/readings/derive/instruments";
 import { systemUnits } from "@/core/units/figures";
 import type { Workshop } from "@/session/follow-workshop";
 import { ReadIn } from "@/ui/figures";
+import { FrameNoticesContext } from "@/ui/frame-notices";
 import { AccuracyOfShop } from "@/ui/instruments";
 import { useOpenOverlay } from "@/ui/overlays";
 import { LanguageOfShop } from "@/ui/text";
 
 const Palette = lazy(() => import("./overlays/palette").then(({ Palette }) => ({ default: Palette })));
+const Notices = lazy(() => import("./notices"));
 const Help = lazy(() => import("./overlays/help").then(({ Help }) => ({ default: Help })));
+
+const notices = (
+  <Suspense fallback={null}>
+    <Notices />
+  </Suspense>
+);
 
 const usual: Workshop = { units: systemUnits.kPa, accuracy: workshopInstruments, large: false, language: "british" };
 
@@ -39,7 +47,7 @@ export function Shop({ children }: { children: ReactNode }) {
     <ReadIn choice={units}>
       <AccuracyOfShop value={accuracy}>
         <LanguageOfShop value={language}>
-          {children}
+          <FrameNoticesContext.Provider value={notices}>{children}</FrameNoticesContext.Provider>
           <Suspense fallback={null}>
             {open === "palette" && <Palette />}
             {open === "help" && <Help />}

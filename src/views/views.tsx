@@ -2,7 +2,9 @@
 
 /** The views as pages show them: the frame at once, each view's own program as soon as it is there. */
 import { lazy, type ReactNode, Suspense } from "react";
+import type { View } from "@/ui/app-frame";
 import { Opening } from "@/ui/opening";
+import { ViewBoundary } from "@/ui/view-boundary";
 
 const BayView = lazy(() => import("./bay/bay-view").then(({ BayView }) => ({ default: BayView })));
 const VehiclesView = lazy(() =>
@@ -19,82 +21,106 @@ const SettingsView = lazy(() =>
 );
 const JobFrame = lazy(() => import("./job/frame/job-frame").then(({ JobFrame }) => ({ default: JobFrame })));
 
+const FailedView = lazy(() => import("./failed-view").then(({ FailedView }) => ({ default: FailedView })));
+
+interface ViewProps {
+  current: View;
+  title: string;
+  children: ReactNode;
+}
+
+/** One view: its frame while its program loads, and a way out where it fails. */
+function Whole({ current, title, children }: ViewProps) {
+  const opening = <Opening current={current} title={title} />;
+  return (
+    <ViewBoundary
+      fallback={(failed) => (
+        <Suspense fallback={opening}>
+          <FailedView current={current} title={title} {...failed} />
+        </Suspense>
+      )}
+    >
+      <Suspense fallback={opening}>{children}</Suspense>
+    </ViewBoundary>
+  );
+}
+
 export function Bay() {
   return (
-    <Suspense fallback={<Opening current="bay" title="Bay" />}>
+    <Whole current="bay" title="Bay">
       <BayView />
-    </Suspense>
+    </Whole>
   );
 }
 
 export function Vehicles() {
   return (
-    <Suspense fallback={<Opening current="vehicles" title="Vehicles" />}>
+    <Whole current="vehicles" title="Vehicles">
       <VehiclesView />
-    </Suspense>
+    </Whole>
   );
 }
 
 export function Vehicle() {
   return (
-    <Suspense fallback={<Opening current="vehicles" title="Vehicle" />}>
+    <Whole current="vehicles" title="Vehicle">
       <VehicleView />
-    </Suspense>
+    </Whole>
   );
 }
 
 export function Ledger() {
   return (
-    <Suspense fallback={<Opening current="ledger" title="Ledger" />}>
+    <Whole current="ledger" title="Ledger">
       <LedgerView />
-    </Suspense>
+    </Whole>
   );
 }
 
 export function Report() {
   return (
-    <Suspense fallback={<Opening current="job" title="Report" />}>
+    <Whole current="job" title="Report">
       <ReportView />
-    </Suspense>
+    </Whole>
   );
 }
 
 export function Desk() {
   return (
-    <Suspense fallback={<Opening current="desk" title="P-T desk" />}>
+    <Whole current="desk" title="P-T desk">
       <DeskView />
-    </Suspense>
+    </Whole>
   );
 }
 
 export function Bench() {
   return (
-    <Suspense fallback={<Opening current="bench" title="Bench" />}>
+    <Whole current="bench" title="Bench">
       <BenchView />
-    </Suspense>
+    </Whole>
   );
 }
 
 export function Drill() {
   return (
-    <Suspense fallback={<Opening current="drill" title="Drill" />}>
+    <Whole current="drill" title="Drill">
       <DrillView />
-    </Suspense>
+    </Whole>
   );
 }
 
 export function Settings() {
   return (
-    <Suspense fallback={<Opening current="settings" title="Settings" />}>
+    <Whole current="settings" title="Settings">
       <SettingsView />
-    </Suspense>
+    </Whole>
   );
 }
 
 export function JobDesk({ children }: { children: ReactNode }) {
   return (
-    <Suspense fallback={<Opening current="job" title="Job" />}>
+    <Whole current="job" title="Job">
       <JobFrame>{children}</JobFrame>
-    </Suspense>
+    </Whole>
   );
 }

@@ -228,3 +228,13 @@ export function whatIfNote(state: BenchState, running: BenchRunning | null, link
       : `low ${figures.quantity(running.reading.low, "kPa", 0)}, high ${figures.quantity(running.reading.high, "kPa", 0)}, vent ${figures.quantity(running.reading.vent, "degC", 0)}`;
   return `What if, simulated, not measured: ${stateWords(state, figures)}, at ${figures.quantity(state.conditions.ambientC, "degC", 0)}: ${shown}. ${link}`;
 }
+
+const INSTEAD = "A typical vehicle is shown instead.";
+
+export function newerLinkSentence(version: string): string {
+  return `This link is from a later Evrid (version ${version}). Update Evrid to open it. ${INSTEAD}`;
+}
+
+export function damagedLinkSentence(field: string, expected: string): string {
+  return `This link is damaged at “${field}”: ${expected}. ${INSTEAD}`;
+}

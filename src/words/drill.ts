@@ -340,3 +340,18 @@ export function correctionWords(grams: number | null, figures: Figures): string 
 
 export const subjectName = (subject: Subject): string =>
   subject.kind === "cause" ? rankedName(subject.cause) : themeNames[subject.theme];
+
+export const drillWords = {
+  reopen: "Continue this drill",
+  unsavedTitle: "Nothing is saved",
+} as const;
+
+export function simulatorLostSentence(reason: string | null): string {
+  return `${reason || "The simulator stopped"}. Your steps are kept; the drill continues from there.`;
+}
+
+/** Why runs and learners are kept only as long as this tab. */
+export function unsavedDrillSentence(reason: string): string {
+  const why = reason === "" ? "The browser's storage does not answer." : `The browser does not store: ${reason}.`;
+  return `${why} You can practise; results are lost when you close this tab.`;
+}

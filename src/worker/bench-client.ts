@@ -1,10 +1,10 @@
 "use client";
 
-import * as Comlink from "comlink";
 import type { BenchAnswer } from "@/core/bench/bench-answer";
 import type { BenchState } from "@/core/bench/bench-state";
 import type { BenchQuestion, BenchQuestions, BenchWorkerApi } from "./bench-protocol";
 import { newestOnly, OVERTAKEN } from "./newest";
+import { startWorker, type WorkerLine } from "./start-worker";
 
 export interface BenchConnection {
   /** The answer to the newest state; null for one that a newer has overtaken. */
@@ -21,8 +21,13 @@ export interface BenchConnection {
 
 /** Two threads: a control is answered at once whatever longer question is being answered beside it. */
 export function connectBench(): BenchConnection {
-  const workers = [0, 1].map(() => new Worker(new URL("./bench.worker.ts", import.meta.url), { type: "module" }));
-  const [quick, long] = workers.map((worker) => Comlink.wrap<BenchWorkerApi>(worker)) as [Line, Line];
+  const lines = [0, 1].map(() =>
+    startWorker<BenchWorkerApi>(
+      "bench",
+      () => new Worker(new URL("./bench.worker.ts", import.meta.url), { type: "module" }),
+    ),
+  );
+  const [quick, long] = lines.map(({ api }) => api) as [Line, Line];
   const newest = newestOnly();
   /** One state is solved at a time, and then the newest of those that came meanwhile. */
   let busy: Promise<unknown> = Promise.resolve();
@@ -44,7 +49,7 @@ export function connectBench(): BenchConnection {
       if (before !== undefined) long.giveUp(before).catch(() => undefined);
       const ticket = ++tickets;
       open.set(which, ticket);
-      const hears = Comlink.proxy((part: Parameters<typeof onPart>[0]) => {
+      const hears = lines[1]!.listen((part: Parameters<typeof onPart>[0]) => {
         if (open.get(which) === ticket) onPart(part);
       });
       // The library's own types do not follow the question through.
@@ -59,8 +64,8 @@ export function connectBench(): BenchConnection {
     },
     close: () => {
       newest.drop();
-      for (const worker of workers) worker.terminate();
+      for (const line of lines) line.close();
     },
   };
 }
-type Line = Comlink.Remote<BenchWorkerApi>;
+type Line = WorkerLine<BenchWorkerApi>["api"];

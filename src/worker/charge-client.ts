@@ -1,14 +1,12 @@
 "use client";
 
-import * as Comlink from "comlink";
 import type { ChargeWorkerApi } from "./charge-protocol";
+import { startWorker, type WorkerLine } from "./start-worker";
 
-export interface ChargeConnection {
-  api: Comlink.Remote<ChargeWorkerApi>;
-  close: () => void;
-}
+export type ChargeConnection = Pick<WorkerLine<ChargeWorkerApi>, "api" | "close">;
 
-export function connectCharge(): ChargeConnection {
-  const worker = new Worker(new URL("./charge.worker.ts", import.meta.url), { type: "module" });
-  return { api: Comlink.wrap<ChargeWorkerApi>(worker), close: () => worker.terminate() };
-}
+export const connectCharge = (): ChargeConnection =>
+  startWorker<ChargeWorkerApi>(
+    "charge",
+    () => new Worker(new URL("./charge.worker.ts", import.meta.url), { type: "module" }),
+  );

@@ -1,10 +1,10 @@
 "use client";
 
-import * as Comlink from "comlink";
 import type { Verdict } from "@/core/diagnosis/decide/verdict";
 import type { ReadingFile } from "@/core/readings/file/reading-file";
 import type { DiagnosisWorkerApi } from "./diagnosis-protocol";
 import { newestOnly, OVERTAKEN } from "./newest";
+import { startWorker, type WorkerLine } from "./start-worker";
 
 export interface DiagnosisConnection {
   /** The verdict on the newest readings asked about, one for each way the vehicle may be built; null for one that a newer has overtaken. */
@@ -13,7 +13,15 @@ export interface DiagnosisConnection {
   cancel: () => void;
 }
 
-let api: Comlink.Remote<DiagnosisWorkerApi> | null = null;
+let line: WorkerLine<DiagnosisWorkerApi> | null = null;
+
+function reached(): WorkerLine<DiagnosisWorkerApi>["api"] {
+  line ??= startWorker<DiagnosisWorkerApi>(
+    "diagnosis",
+    () => new Worker(new URL("./diagnosis.worker.ts", import.meta.url), { type: "module" }),
+  );
+  return line.api;
+}
 let tickets = 0;
 
 /** A line to the one worker that diagnoses for all of the page; each line cancels only its own older questions. */
@@ -21,19 +29,16 @@ export function connectDiagnosis(): DiagnosisConnection {
   const newest = newestOnly();
   let open: number | null = null;
   const giveUp = () => {
-    if (open !== null) api?.cancel(open).catch(() => undefined);
+    if (open !== null) line?.api.cancel(open).catch(() => undefined);
     open = null;
   };
   return {
     async judge(readings, onProgress) {
-      api ??= Comlink.wrap<DiagnosisWorkerApi>(
-        new Worker(new URL("./diagnosis.worker.ts", import.meta.url), { type: "module" }),
-      );
       giveUp();
       const ticket = ++tickets;
       open = ticket;
-      const line = api;
-      const verdict = await newest.settle(() => line.judge(ticket, readings, onProgress && Comlink.proxy(onProgress)));
+      const api = reached();
+      const verdict = await newest.settle(() => api.judge(ticket, readings, onProgress && line?.listen(onProgress)));
       if (verdict === OVERTAKEN) return null;
       open = null;
       return verdict;

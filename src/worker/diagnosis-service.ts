@@ -11,13 +11,13 @@ const KEPT = 12;
 /** Lets a message in that came while it was counting. */
 const breathe = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
 
-/** @param ready that the learned committee has come. */
-export function diagnosisService(ready: Promise<void> = Promise.resolve()): DiagnosisWorkerApi {
+/** @param ready resolves once the learned ensemble is there; asked with every question, so that a failed fetch is tried again. */
+export function diagnosisService(ready: () => Promise<void> = async () => undefined): DiagnosisWorkerApi {
   const kept = new Map<string, Hypotheses>();
   const cancelled = new Set<number>();
   return {
     async judge(ticket, readings, onProgress) {
-      await ready;
+      await ready();
       const verdicts: Verdict[] = [];
       for (const [i, reading] of readings.entries()) {
         const key = preparationKey(reading);

@@ -1,14 +1,12 @@
 "use client";
 
-import * as Comlink from "comlink";
 import type { ExpectedWorkerApi } from "./expected-protocol";
+import { startWorker, type WorkerLine } from "./start-worker";
 
-export interface ExpectedConnection {
-  api: Pick<Comlink.Remote<ExpectedWorkerApi>, "bands">;
-  close: () => void;
-}
+export type ExpectedConnection = Pick<WorkerLine<ExpectedWorkerApi>, "api" | "close">;
 
-export function connectExpected(): ExpectedConnection {
-  const worker = new Worker(new URL("./expected.worker.ts", import.meta.url), { type: "module" });
-  return { api: Comlink.wrap<ExpectedWorkerApi>(worker), close: () => worker.terminate() };
-}
+export const connectExpected = (): ExpectedConnection =>
+  startWorker<ExpectedWorkerApi>(
+    "expected",
+    () => new Worker(new URL("./expected.worker.ts", import.meta.url), { type: "module" }),
+  );

@@ -2,9 +2,13 @@ import { provideLearned } from "@/core/diagnosis/weigh/learned";
 
 let fetched: Promise<void> | null = null;
 
-/** The committee comes from this server, as the page does, and is fetched once a worker. */
+/** Fetches the learned ensemble from this server, once per worker; again after a failure. */
 export function learnedHere(): Promise<void> {
-  fetched ??= fetchLearned();
+  fetched ??= fetchLearned().catch((error: unknown) => {
+    // The next question fetches again.
+    fetched = null;
+    throw error;
+  });
   return fetched;
 }
 

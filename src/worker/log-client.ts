@@ -1,8 +1,8 @@
 "use client";
 
-import * as Comlink from "comlink";
 import type { LogMapping } from "@/core/readings/file/log-import";
 import type { LogPreview, LogReadResult, LogWorkerApi } from "./log-protocol";
+import { startWorker } from "./start-worker";
 
 /** Reads logs beside the page, which stays as quick as it was. */
 export function connectLog(): {
@@ -10,11 +10,13 @@ export function connectLog(): {
   read: (file: File, mapping: LogMapping, onProgress: (share: number) => void) => Promise<LogReadResult>;
   close: () => void;
 } {
-  const worker = new Worker(new URL("./log.worker.ts", import.meta.url), { type: "module" });
-  const api = Comlink.wrap<LogWorkerApi>(worker);
+  const { api, listen, close } = startWorker<LogWorkerApi>(
+    "log",
+    () => new Worker(new URL("./log.worker.ts", import.meta.url), { type: "module" }),
+  );
   return {
     preview: (file) => api.preview(file),
-    read: (file, mapping, onProgress) => api.read(file, mapping, Comlink.proxy(onProgress)),
-    close: () => worker.terminate(),
+    read: (file, mapping, onProgress) => api.read(file, mapping, listen(onProgress)),
+    close,
   };
 }

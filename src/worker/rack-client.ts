@@ -1,7 +1,8 @@
 "use client";
 
-import * as Comlink from "comlink";
+import type * as Comlink from "comlink";
 import type { OnSamples, RackSetup, RackStanding, RackWorkerApi } from "./rack-protocol";
+import { startWorker } from "./start-worker";
 
 export interface RackConnection {
   api: Comlink.Remote<RackWorkerApi>;
@@ -15,16 +16,18 @@ export async function connectRack(
   onSamples: OnSamples,
   onLost: (reason: string) => void,
 ): Promise<RackConnection | null> {
-  const worker = new Worker(new URL("./rack.worker.ts", import.meta.url), { type: "module" });
-  worker.addEventListener("error", (event) => onLost(event.message || "the simulated rack stopped"));
-  const api = Comlink.wrap<RackWorkerApi>(worker);
-  const standing = await api.start(setup, Comlink.proxy(onSamples)).catch((error: unknown) => {
-    worker.terminate();
+  const { api, listen, close } = startWorker<RackWorkerApi>(
+    "simulator",
+    () => new Worker(new URL("./rack.worker.ts", import.meta.url), { type: "module" }),
+    { quiet: true, onFailed: ({ message }) => onLost(message) },
+  );
+  const standing = await api.start(setup, listen(onSamples)).catch((error: unknown) => {
+    close();
     throw error;
   });
   if (standing === null) {
-    worker.terminate();
+    close();
     return null;
   }
-  return { api, standing, close: () => worker.terminate() };
+  return { api, standing, close };
 }

@@ -2,7 +2,8 @@ import { AxeBuilder } from "@axe-core/webdriverjs";
 import type { Browser } from "./browser";
 
 export async function seriousFindings(browser: Browser, rules: readonly string[] = []): Promise<string[]> {
-  const axe = new AxeBuilder(browser.driver);
+  // Pages here have no frames: one script in the page itself, instead of another window for every look.
+  const axe = new AxeBuilder(browser.driver).setLegacyMode(true).options({ resultTypes: ["violations"] });
   const { violations } = await (rules.length > 0 ? axe.withRules([...rules]) : axe).analyze();
   return violations
     .filter(({ impact }) => impact === "serious" || impact === "critical")

@@ -33,24 +33,31 @@ const pages: [string, string][] = [
 describe("every view", () => {
   const session = browserSession("demo");
 
-  it("has no serious accessibility finding, light and dark, and no sideways scroll at either size", async () => {
-    const { browser, address } = session;
-    await browser.open(address);
-    await browser.says("Fennick Bakery");
-    for (const [path, ready] of pages) {
-      await browser.open(`${address}/${path}`);
-      await browser.says(ready);
-      expect(await seriousFindings(browser), `light, /${path}`).toEqual([]);
-      await browser.press("Dark");
-      // In the dark the same page is drawn in other colours: only these can fail anew.
-      expect(await seriousFindings(browser, ["color-contrast"]), `dark, /${path}`).toEqual([]);
-      await browser.press("Light");
-      for (const size of [tablet, bench]) {
-        await browser.resize(size);
-        expect(await sideways(browser, size.width), `${size.width} wide, /${path}`).toEqual([]);
+  const half = Math.ceil(pages.length / 2);
+  it.each([
+    ["outside of a job", pages.slice(0, half)],
+    ["within a job", pages.slice(half)],
+  ])(
+    "%s has no serious accessibility finding, light and dark, and no sideways scroll at either size",
+    async (_, some) => {
+      const { browser, address } = session;
+      await browser.open(address);
+      await browser.says("Fennick Bakery");
+      for (const [path, ready] of some) {
+        await browser.open(`${address}/${path}`);
+        await browser.says(ready);
+        expect(await seriousFindings(browser), `light, /${path}`).toEqual([]);
+        await browser.press("Dark");
+        // In the dark the same page is drawn in other colours: only these can fail anew.
+        expect(await seriousFindings(browser, ["color-contrast"]), `dark, /${path}`).toEqual([]);
+        await browser.press("Light");
+        for (const size of [tablet, bench]) {
+          await browser.resize(size);
+          expect(await sideways(browser, size.width), `${size.width} wide, /${path}`).toEqual([]);
+        }
       }
-    }
-  });
+    },
+  );
 });
 
 /** What can be scrolled sideways, or is wider than the window. */

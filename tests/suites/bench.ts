@@ -72,7 +72,7 @@ describe("the bench", () => {
     await browser.open(`${address}/bench?v=1&r=134a&g=550&m=valve&c=fixed&t=hot`);
     await browser.says("damaged at “conditions.ambientC”");
     await browser.open(`${address}/bench?v=9&r=134a`);
-    await browser.says("made by a later Evrid");
+    await browser.says("from a later Evrid");
     await browser.press("Which vehicle");
     await browser.press("Pickup with orifice, in order");
     await browser.says("orifice and accumulator");

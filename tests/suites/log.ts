@@ -1,6 +1,5 @@
 import { truncateSync, writeFileSync } from "node:fs";
 import path from "node:path";
-import { By } from "selenium-webdriver";
 import { describe, expect, it } from "vitest";
 import { checkSchedule, runSchedule } from "@/core/instruments/schedule";
 import { checkSimulate } from "@/core/instruments/simulate-request";

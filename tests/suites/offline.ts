@@ -62,7 +62,16 @@ describe("without a network", () => {
     await browser.says("log playing");
     await browser.open(`${address}/job/nobody-knows/intake`);
     await browser.says("This job is not stored here");
-    // The server is gone: what the browser says of that is no fault of the page.
+    // An address without a step leads to its first one, and one that is none is said to be none.
+    await browser.open(`${address}/job/demo-estate-car`);
+    await browser.at("intake");
+    await browser.says("Orla Veitch");
+    await browser.open(`${address}/no/such/page`);
+    await browser.says("There is no such page");
+    await browser.open(`${address}/job/demo-estate-car/no-such-step`);
+    await browser.says("There is no such page");
+    // What the page still fetches ahead is given up first. What the browser says of a stopped server is no fault of the page.
+    await browser.driver.get("about:blank");
     const errors = await browser.consoleErrors();
     expect(errors.filter((line) => !/ERR_CONNECTION_REFUSED|Failed to fetch/.test(line))).toEqual([]);
   });

@@ -163,7 +163,7 @@ describe("records", () => {
     await browser.press("Choose a folder for copies");
     await browser.says("shop copies");
     // Until it is whole, what is written stands beside it in the folder.
-    await browser.says("Last saved outside of it");
+    await browser.says("Last copy outside this browser");
     const written = await browser.driver.executeAsyncScript<[string, string][]>(
       `const done = arguments[0];
        (async () => {

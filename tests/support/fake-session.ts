@@ -80,6 +80,15 @@ export class FakeJobs implements JobPort {
     return claim;
   };
 
+  /** What was remembered of refused writes, in order. */
+  readonly remembered: string[] = [];
+  unsaved: NonNullable<JobPort["unsaved"]> = {
+    refused: (job, base, reason) =>
+      void this.remembered.push(`refused ${job.altitude.text} on ${base?.altitude.text}: ${reason}`),
+    stored: () => void this.remembered.push("stored"),
+    closed: () => void this.remembered.push("closed"),
+  };
+
   /** Nothing that is drawn waits in a test. */
   calm = null;
 

@@ -11,6 +11,31 @@ export type AddressIssue =
   | { code: "broken"; field: string; expected: string };
 
 const VERSION = "1";
+/** Every name that a link may hold. */
+const names = new Set([
+  "v",
+  "name",
+  "r",
+  "g",
+  "m",
+  "c",
+  "fan",
+  "e",
+  "port",
+  "t",
+  "h",
+  "alt",
+  "air",
+  "cabin",
+  "b",
+  "n",
+  "in",
+  "gas",
+  "w",
+]);
+/** The one name that may stand more than once: what is wrong. */
+const FAULT = "w";
+const DECIMAL = /^-?\d+(\.\d+)?$/;
 /** Between the parts of a fault: one of the few signs that an address carries as they are. */
 const PART = "_";
 /** Never change one of these: they stand in links. */
@@ -70,7 +95,7 @@ export function toAddress(state: BenchState): string {
   return query.toString();
 }
 
-/** The state that stands in a query; a name or number that is none is told by its field, never guessed. */
+/** The state in a query. An unknown or repeated name, and a value that is none, are named by their field, never guessed. */
 export function fromAddress(given: string): Result<BenchState, AddressIssue> {
   const query = new URLSearchParams(given);
   const version = query.get("v");
@@ -78,9 +103,14 @@ export function fromAddress(given: string): Result<BenchState, AddressIssue> {
     return version !== null && Number(version) > Number(VERSION)
       ? fail({ code: "newer-version", version })
       : fail({ code: "broken", field: "v", expected: VERSION });
+  for (const key of new Set(query.keys())) {
+    if (!names.has(key)) return fail({ code: "broken", field: key, expected: "no such name in a bench link" });
+    if (key !== FAULT && query.getAll(key).length > 1)
+      return fail({ code: "broken", field: key, expected: "this name only once" });
+  }
   const number = (key: string, usual: number) => {
     const found = query.get(key);
-    return found === null ? usual : found.trim() === "" ? Number.NaN : Number(found);
+    return found === null ? usual : DECIMAL.test(found) ? Number(found) : Number.NaN;
   };
   const named = (key: string, names: Record<string, string>, usual: string) => {
     const found = query.get(key);

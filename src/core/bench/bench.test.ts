@@ -105,6 +105,9 @@ describe("the state of a bench", () => {
       ["w=worn_", "faults.0.severity"],
       ["w=worn_0.5&w=worn_0.6", "faults"],
       ["air=sideways", "conditions.airSource"],
+      ["t=0x20", "conditions.ambientC"],
+      ["zz=4", "zz"],
+      ["g=400&g=900", "g"],
     ])
       expect(fromAddress(`${good}&${added}`), added).toMatchObject({ ok: false, issue: { field } });
     expect(fromAddress(good.replace("g=550", "g=20"))).toMatchObject({ issue: { field: "label.chargeG" } });

@@ -24,7 +24,9 @@ export function sourceOfQuery(query: string): Result<DrillSource, SourceIssue> |
     return parts.ok ? succeed({ kind: "code", code: codeOf(parts.value) }) : parts;
   }
   if (!given.has("v")) return null;
-  const read = fromAddress(query);
+  // The address of a drill also says how it is shown.
+  for (const name of ["class", "job", "run"]) given.delete(name);
+  const read = fromAddress(given.toString());
   if (read.ok) return succeed({ kind: "bench", state: { ...read.value, name: "" } });
   return fail({ code: "broken-state", field: read.issue.code === "broken" ? read.issue.field : "v" });
 }

@@ -110,9 +110,11 @@ export function mergedLedger(here: readonly LedgerEntry[], file: readonly Ledger
   return books;
 }
 
-/** Two states of one job as one; the later one's words where both say something else. */
-export function mergedJobs(here: Job, file: Job): Merged<Job> {
-  const begun = newJob(here.id, here.createdAt);
+/**
+ * Merges two diverged copies of a job; where both changed a field, the later copy's value counts.
+ * @param begun the state that both continue; the empty record where it is not known.
+ */
+export function mergedJobs(here: Job, file: Job, begun: Job = newJob(here.id, here.createdAt)): Merged<Job> {
   const later = file.updatedAt > here.updatedAt ? "file" : "here";
   const strip = ({ ledger: _, updatedAt: __, createdAt: ___, ...rest }: Job) => rest;
   const { record, conflicts } = mergedTree(strip(here), strip(file), strip(begun), later, listsOfJob);

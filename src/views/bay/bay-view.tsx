@@ -25,6 +25,7 @@ import { BenchButton } from "@/ui/buttons";
 import { Choice } from "@/ui/choice";
 import { FileButton } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
+import { useRunOnce } from "@/ui/run-once";
 import { SetAside } from "@/ui/set-aside";
 import { useShortcuts } from "@/ui/shortcuts";
 import { StoreFailure } from "@/ui/store-failure";
@@ -91,9 +92,14 @@ export function BayView() {
 
   const failed = (error: unknown) =>
     files.say({ tone: "act", title: "The browser did not store it", text: reasonOf(error) });
-  const start = () => createJob().then((job) => router.push(stepPath(job.id, "intake")), failed);
+  const start = useRunOnce(() => createJob().then((job) => router.push(stepPath(job.id, "intake")), failed), {
+    leaves: true,
+  });
   const remove = (id: string) => removeJob(id).catch(failed);
-  const again = (job: Job) => duplicateJob(job).then((copy) => router.push(stepPath(copy.id, "intake")), failed);
+  const again = useRunOnce(
+    (job: Job) => duplicateJob(job).then((copy) => router.push(stepPath(copy.id, "intake")), failed),
+    { leaves: true },
+  );
   const archive = (job: Job) =>
     editJob(job.id, (stored) => ({
       ...stored,

@@ -15,7 +15,15 @@ import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
-import { answerWords, benchName, cornerWords, labelFacts, stateWords } from "@/words/bench";
+import {
+  answerWords,
+  benchName,
+  cornerWords,
+  damagedLinkSentence,
+  labelFacts,
+  newerLinkSentence,
+  stateWords,
+} from "@/words/bench";
 import { BoardCard } from "./board-card";
 import { Controls } from "./controls";
 import { CurveCard } from "./curve-card";
@@ -74,7 +82,7 @@ async function beginningOf(query: string): Promise<Begun> {
       : { jobId, state: made, said: null };
   }
   const none = { jobId: null, said: null };
-  if (!given.has("v")) return { ...none, state: benchOf() };
+  if ([...given.keys()].length === 0) return { ...none, state: benchOf() };
   const read = fromAddress(query);
   if (read.ok) return { ...none, state: read.value };
   const { issue } = read;
@@ -83,8 +91,8 @@ async function beginningOf(query: string): Promise<Begun> {
     state: benchOf(),
     said:
       issue.code === "newer-version"
-        ? `This link was made by a later Evrid (version ${issue.version}): update to open it. This is a usual car in its place.`
-        : `This link is damaged at “${issue.field}”: ${issue.expected}. This is a usual car in its place.`,
+        ? newerLinkSentence(issue.version)
+        : damagedLinkSentence(issue.field, issue.expected),
   };
 }
 

@@ -25,6 +25,7 @@ import { ReadIn } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
+import { useRunOnce } from "@/ui/run-once";
 import { Text } from "@/ui/text";
 import { unitSystemLabels } from "@/words/desk";
 import { optionsOf } from "@/words/job";
@@ -41,11 +42,14 @@ export function DeskView() {
   const { desk, change, storeError } = useQuickDesk(blankQuickDesk);
   const router = useRouter();
   const [refused, setRefused] = useState<string | null>(null);
-  const take = (from: QuickDesk) =>
-    createJobFrom((job) => jobFromDesk(job, from)).then(
-      (job) => router.push(`/job/${job.id}/intake`),
-      (error: unknown) => setRefused(reasonOf(error)),
-    );
+  const take = useRunOnce(
+    (from: QuickDesk) =>
+      createJobFrom((job) => jobFromDesk(job, from)).then(
+        (job) => router.push(`/job/${job.id}/intake`),
+        (error: unknown) => setRefused(reasonOf(error)),
+      ),
+    { leaves: true },
+  );
   return (
     <AppFrame
       current="desk"

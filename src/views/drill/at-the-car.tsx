@@ -22,6 +22,7 @@ import { AnswerCard, RankingCard } from "./answer-cards";
 import { BoardCard, DoneCard, GaugesCard } from "./car-cards";
 import { DrillStrip } from "./drill-strip";
 import { Standing } from "./standing-card";
+import { UnsavedNotice } from "./unsaved-notice";
 
 /** A column that scrolls by itself between header and strip, so that the needles stay in sight. */
 const ownScroll = {
@@ -35,13 +36,15 @@ interface AtTheCarProps {
   source: DrillSource;
   given: DrillCase;
   learnerId: string;
+  /** Why nothing is saved; null while the store works. */
+  unsavedReason: string | null;
   /** The answer was given, or an accident ended it. */
   onOver: (debrief: Debrief, at: number, script: DrillStep[]) => Promise<void>;
   onAgain: () => void;
 }
 
 /** A case at the car: what the customer says, what can be done, the needles; no band and no ranking but the learner's own. */
-export function AtTheCar({ source, given, learnerId, onOver, onAgain }: AtTheCarProps) {
+export function AtTheCar({ source, given, learnerId, unsavedReason, onOver, onAgain }: AtTheCarProps) {
   const figures = useFigures();
   const car = useDrillAtCar(source, runKey(learnerId, source));
   const [ending, setEnding] = useState(false);
@@ -91,6 +94,11 @@ export function AtTheCar({ source, given, learnerId, onOver, onAgain }: AtTheCar
       }
       footer={<DrillStrip given={given} standing={standing} latest={car.latest} />}
     >
+      {unsavedReason !== null && (
+        <Box px="3.5" pt="2.5">
+          <UnsavedNotice reason={unsavedReason} />
+        </Box>
+      )}
       <Grid
         as="main"
         templateColumns={{ base: "244px minmax(0, 1fr)", xl: "264px minmax(0, 1fr) 288px" }}

@@ -272,7 +272,7 @@ export function Class({ prepared }: { prepared: Prepared }) {
         <BenchButton kind="act" shortcut="space" onClick={() => setPlaying(!playing && atS < endS)}>
           {playing ? "Stop" : "Play"}
         </BenchButton>
-        <BenchButton kind="quiet" shortcut="→" onClick={() => jump(nextS)}>
+        <BenchButton kind="quiet" shortcut="→" repeats onClick={() => jump(nextS)}>
           Next pause
         </BenchButton>
         <BenchButton

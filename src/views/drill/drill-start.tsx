@@ -19,17 +19,20 @@ import { KeepCard } from "./keep-card";
 import { Learners } from "./learners";
 import { Progress } from "./progress-cards";
 import { nextOf } from "./stock";
+import { UnsavedNotice } from "./unsaved-notice";
 
 interface DrillStartProps {
   kept: KeptDrills;
   learner: Learner | null;
+  /** Why nothing is saved; null while the store works. */
+  unsavedReason: string | null;
   onLearner: (id: string) => void;
   /** To a query of this view. */
   onGo: (query: string) => void;
 }
 
 /** What to practise: what is due, a theme, a colleague's code; and how it has gone so far. */
-export function DrillStart({ kept, learner, onLearner, onGo }: DrillStartProps) {
+export function DrillStart({ kept, learner, unsavedReason, onLearner, onGo }: DrillStartProps) {
   const drills = kept.drills.filter(({ learnerId }) => learnerId === learner?.id);
   const standing = standingOf(drills);
   const due = dueOf(standing, new Date());
@@ -52,6 +55,11 @@ export function DrillStart({ kept, learner, onLearner, onGo }: DrillStartProps) 
         </>
       }
     >
+      {unsavedReason !== null && (
+        <Box px="3.5" pt="3.5">
+          <UnsavedNotice reason={unsavedReason} />
+        </Box>
+      )}
       <Grid
         as="main"
         templateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) 360px" }}

@@ -6,9 +6,9 @@ import { useEffect, useMemo, useState } from "react";
 import { caseOfSource, type DrillSource, queryOfSource, sourceOfQuery } from "@/core/drill/drill-source";
 import { recordOf } from "@/core/drill/progress";
 import { reasonOf } from "@/core/result";
-import { dropOpenRun, keepDrill, loadDrills } from "@/data/drills";
+import { dropOpenRun } from "@/data/drills";
 import { runKey, useDrillClerk } from "@/session/drill";
-import { useStored } from "@/session/stored";
+import { keepRun, noteUnsavedDrill, useDrillBook } from "@/session/drill-book";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";
@@ -42,15 +42,15 @@ function Looking({ words = "Looking up what you have practised" }: { words?: str
 function Asked() {
   const query = useSearchParams();
   const router = useRouter();
-  const kept = useStored(loadDrills);
+  const { kept, unsavedReason } = useDrillBook();
   const text = query.toString();
   const asked = useMemo(() => sourceOfQuery(text), [text]);
-  const { learner, choose } = useLearner(kept.state === "ready" ? kept.value.learners : null);
+  const { learner, choose } = useLearner(kept?.learners ?? null);
   const [round, setRound] = useState(0);
   const runId = query.get("run");
   if (query.has("class")) return <ClassRoom asked={asked} jobId={query.get("job")} />;
-  if (runId !== null && kept.state === "ready") {
-    const record = kept.value.drills.find(({ id }) => id === runId);
+  if (runId !== null && kept !== null) {
+    const record = kept.drills.find(({ id }) => id === runId);
     if (record === undefined)
       return <Refused title="That run is not kept here" text="It was made in another browser, or erased." />;
     return <DebriefView record={record} onDrills={() => router.push("/drill")} />;
@@ -58,21 +58,16 @@ function Asked() {
   const jobId = query.get("job");
   if (jobId !== null) return <AfterJob key={jobId} jobId={jobId} />;
   if (asked !== null && !asked.ok) return <Refused title="Not a case" text={sourceSentence(asked.issue)} />;
-  if (kept.state !== "ready" || (asked !== null && learner === null))
-    return (
-      <Looking
-        words={
-          kept.state === "failed"
-            ? `The store of this browser cannot be read: ${kept.reason}`
-            : kept.state === "silent"
-              ? "The store of this browser does not answer. Close other tabs of Evrid, and load the page again."
-              : undefined
-        }
-      />
-    );
+  if (kept === null || (asked !== null && learner === null)) return <Looking />;
   if (asked === null || learner === null)
     return (
-      <DrillStart kept={kept.value} learner={learner} onLearner={choose} onGo={(to) => router.push(`/drill?${to}`)} />
+      <DrillStart
+        kept={kept}
+        learner={learner}
+        unsavedReason={unsavedReason}
+        onLearner={choose}
+        onGo={(to) => router.push(`/drill?${to}`)}
+      />
     );
   const source: DrillSource = asked.value;
   const made = caseOfSource(source);
@@ -84,7 +79,12 @@ function Asked() {
       source={source}
       given={made.value}
       learnerId={learner.id}
-      onAgain={() => void dropOpenRun(key).then(() => setRound(round + 1))}
+      unsavedReason={unsavedReason}
+      onAgain={() =>
+        void dropOpenRun(key)
+          .catch(noteUnsavedDrill)
+          .then(() => setRound(round + 1))
+      }
       onOver={async (debrief, endAt, script) => {
         const record = recordOf(debrief, {
           id: crypto.randomUUID(),
@@ -96,7 +96,7 @@ function Asked() {
           script,
           endAt,
         });
-        await keepDrill(record, key);
+        await keepRun(record, key);
         router.push(`/drill?run=${record.id}`);
       }}
     />

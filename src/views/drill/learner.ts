@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from "react";
 import type { Learner } from "@/core/drill/progress";
-import { saveLearner } from "@/data/drills";
+import { keepLearner } from "@/session/drill-book";
 
 const CHOSEN = "evrid.learner";
 
@@ -15,7 +15,7 @@ export function useLearner(learners: readonly Learner[] | null): {
   useEffect(() => setChosen(localStorage.getItem(CHOSEN)), []);
   const none = learners !== null && learners.length === 0;
   useEffect(() => {
-    if (none) void saveLearner({ id: crypto.randomUUID(), name: "", createdAt: new Date().toISOString() });
+    if (none) void keepLearner({ id: crypto.randomUUID(), name: "", createdAt: new Date().toISOString() });
   }, [none]);
   return {
     learner: learners?.find(({ id }) => id === chosen) ?? learners?.[0] ?? null,

@@ -3,8 +3,10 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Learner } from "@/core/drill/progress";
-import { type KeptDrills, saveLearner } from "@/data/drills";
+import type { KeptDrills } from "@/data/drills";
+import { keepLearner } from "@/session/drill-book";
 import { BenchButton } from "@/ui/buttons";
+import { useRunOnce } from "@/ui/run-once";
 import { learnerName } from "./learner";
 
 interface LearnersProps {
@@ -17,13 +19,13 @@ interface LearnersProps {
 export function Learners({ kept, learner, onLearner }: LearnersProps) {
   const [typing, setTyping] = useState<{ of: Learner | null; name: string } | null>(null);
   const name = (typing?.name ?? "").trim();
-  const save = async () => {
+  const save = useRunOnce(async () => {
     if (typing === null || name === "") return;
     const made = typing.of ?? { id: crypto.randomUUID(), createdAt: new Date().toISOString() };
-    await saveLearner({ ...made, name: name.slice(0, 100) });
+    await keepLearner({ ...made, name: name.slice(0, 100) });
     onLearner(made.id);
     setTyping(null);
-  };
+  });
   if (typing !== null)
     return (
       <Flex gap="2" align="center">
@@ -33,10 +35,10 @@ export function Learners({ kept, learner, onLearner }: LearnersProps) {
             value={typing.name}
             maxLength={100}
             onChange={(event) => setTyping({ ...typing, name: event.target.value })}
-            onKeyDown={(event) => event.key === "Enter" && void save()}
+            onKeyDown={(event) => event.key === "Enter" && save()}
           />
         </Box>
-        <BenchButton kind="main" disabled={name === ""} onClick={() => void save()}>
+        <BenchButton kind="main" disabled={name === ""} onClick={() => save()}>
           {typing.of === null ? "Add" : "That is the name"}
         </BenchButton>
         <BenchButton kind="quiet" onClick={() => setTyping(null)}>

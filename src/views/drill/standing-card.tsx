@@ -6,7 +6,7 @@ import { BenchButton } from "@/ui/buttons";
 import { Choice } from "@/ui/choice";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
-import { eventWords, feltWords, refusalWords, wayWords } from "@/words/drill";
+import { drillWords, eventWords, feltWords, refusalWords, simulatorLostSentence, wayWords } from "@/words/drill";
 import { engineChoices } from "@/words/instruments";
 import type { Car } from "./car-cards";
 
@@ -50,7 +50,12 @@ export function Standing({
   if (status === "lost")
     return (
       <Notice tone="act" title="The simulated car was lost">
-        {`${reason ?? "It stopped"}. What you did is kept: load the page again and it goes on from there.`}
+        {simulatorLostSentence(reason)}
+        <Flex mt="2">
+          <BenchButton kind="act" onClick={car.reopen}>
+            {drillWords.reopen}
+          </BenchButton>
+        </Flex>
       </Notice>
     );
   const over = standing?.over ?? "no";

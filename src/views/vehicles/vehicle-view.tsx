@@ -19,6 +19,7 @@ import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { Qr } from "@/ui/qr";
+import { useRunOnce } from "@/ui/run-once";
 import { saveTextFile } from "@/ui/save-file";
 import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
@@ -89,6 +90,7 @@ function VehicleActs({ vehicle }: { vehicle: VehicleFile }) {
     });
     router.push(`/job/${job.id}/intake`);
   };
+  const beginOnce = useRunOnce(() => begin().catch(fail), { leaves: true });
   const save = async () => {
     const text = await exportVehicle(vehicle.id);
     if (text !== null)
@@ -119,7 +121,7 @@ function VehicleActs({ vehicle }: { vehicle: VehicleFile }) {
       <BenchButton kind="quiet" onClick={() => save().catch(fail)}>
         Save as a file
       </BenchButton>
-      <BenchButton kind="act" onClick={() => begin().catch(fail)}>
+      <BenchButton kind="act" onClick={() => beginOnce()}>
         New job
       </BenchButton>
     </Flex>

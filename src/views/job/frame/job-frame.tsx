@@ -209,7 +209,7 @@ function railOf(step: StepId): "grams" | "evidence" | null {
 
 function UndoButton({ undo }: { undo: () => void }) {
   return (
-    <BenchButton kind="quiet" px="3" onClick={undo} shortcut="U">
+    <BenchButton kind="quiet" px="3" onClick={undo} shortcut="U" repeats>
       <Undo2 size={18} aria-hidden /> Undo
     </BenchButton>
   );

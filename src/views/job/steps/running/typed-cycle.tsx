@@ -91,7 +91,7 @@ export function TypedCycle({ which }: { which: TestName }) {
         <NumberField spec={period} value={between} onChange={setBetween} />
       </Grid>
       <Flex gap="3" mt="3" wrap="wrap" align="center">
-        <BenchButton kind="quiet" minH="72px" px="6" fontSize="20px" onClick={tap}>
+        <BenchButton kind="quiet" minH="72px" px="6" fontSize="20px" repeats onClick={tap}>
           Tap each time it cuts in
         </BenchButton>
         <Text color="soft" role="status">

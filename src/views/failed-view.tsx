@@ -1,0 +1,56 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { useState } from "react";
+import { reasonOf } from "@/core/result";
+import { recordAsText } from "@/data/jobs";
+import { exportShop } from "@/data/shop";
+import { AppFrame, type View } from "@/ui/app-frame";
+import { BenchButton } from "@/ui/buttons";
+import { Notice } from "@/ui/notice";
+import { saveTextFile } from "@/ui/save-file";
+import { Text } from "@/ui/text";
+import { failedViewSentence, noticeWords } from "@/words/notices";
+
+interface FailedViewProps {
+  current: View;
+  title: string;
+  error: Error;
+  retry: () => void;
+}
+
+/** In place of a view that stopped with an error: the record as a file, and another try. */
+export function FailedView({ current, title, error, retry }: FailedViewProps) {
+  const [failure, setFailure] = useState<string | null>(null);
+  const jobId = /^\/job\/([^/]+)/.exec(globalThis.location?.pathname ?? "")?.[1] ?? null;
+  const save = async () => {
+    try {
+      const text = jobId === null ? await exportShop() : await recordAsText(decodeURIComponent(jobId));
+      saveTextFile(jobId === null ? "evrid-shop.json" : "evrid-job.json", text ?? "");
+    } catch (reason) {
+      setFailure(reasonOf(reason));
+    }
+  };
+  return (
+    <AppFrame current={current} title={title}>
+      <Box as="main" p="4" maxW="900px">
+        <Notice tone="act" title={noticeWords.viewFailed}>
+          {failedViewSentence(reasonOf(error))}
+          <Flex gap="2" mt="3" wrap="wrap">
+            <BenchButton kind="act" onClick={save}>
+              {jobId === null ? noticeWords.saveShop : noticeWords.saveJob}
+            </BenchButton>
+            <BenchButton kind="quiet" onClick={retry}>
+              {noticeWords.tryAgain}
+            </BenchButton>
+          </Flex>
+          {failure !== null && (
+            <Text color="act" role="alert">
+              {failure}
+            </Text>
+          )}
+        </Notice>
+      </Box>
+    </AppFrame>
+  );
+}
