@@ -76,7 +76,7 @@ export function NumberField(props: NumberFieldProps) {
         />
         {!hideUnit && (
           <UnitChoice
-            label={`Unit of ${label}`}
+            label={say(`Unit of ${label}`)}
             unit={value.unit}
             tall={large}
             options={options}
@@ -96,7 +96,7 @@ export function NumberField(props: NumberFieldProps) {
         </Field.ErrorText>
       )}
       {asked.length > 0 && (
-        <Flex align="center" gap="1.5" wrap="wrap" role="group" aria-label={`Unit of what was typed as ${label}`}>
+        <Flex align="center" gap="1.5" wrap="wrap" role="group" aria-label={say(`Unit of what was typed as ${label}`)}>
           <Text fontSize="13px" color="wait" fontWeight="600">
             Meant as
           </Text>

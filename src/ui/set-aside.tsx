@@ -2,6 +2,7 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { type ReactNode, useState } from "react";
+import { typed } from "@/words/typed";
 import { BenchButton } from "./buttons";
 import { Notice } from "./notice";
 import { RecordText } from "./record-text";
@@ -24,7 +25,7 @@ export function SetAside({ id, name, text, onRemove, forGood = false, children }
   const save = () => saveTextFile(`evrid-${id.replace(/[^\w-]+/g, "-").slice(0, 80)}.json`, text);
   const [open, setOpen] = useState(false);
   return (
-    <Notice tone="act" title={`${name}: set aside, it cannot be read`}>
+    <Notice tone="act" title={`${typed(name)}: set aside, it cannot be read`}>
       {children}
       <Flex gap="2" mt="2" wrap="wrap">
         <BenchButton aria-label={`Save ${name} as a file`} onClick={save}>

@@ -6,6 +6,7 @@ import type { ChargeAlarm, ChargeCall, LiveCharge } from "@/core/charge/scale/li
 import type { SchoolAnswer } from "@/core/charge/schools";
 import type { Job } from "@/core/records/job";
 import type { Figures } from "@/core/units/figures";
+import { typed } from "./typed";
 
 /** How the scale stands. */
 interface Tally {
@@ -119,7 +120,7 @@ export function callSentence(
   }
   switch (call.call) {
     case "put-on":
-      return `${container.name}: waiting until the scale stands still.`;
+      return `${typed(container.name)}: waiting until the scale stands still.`;
     case "go":
       return "Flowing. Watch the high side.";
     case "slow":
@@ -128,14 +129,14 @@ export function callSentence(
       return "Stop: shut the valve. What is still in the valve and hose will make it up.";
     case "stalled":
       return container.leftG < EMPTY_BELOW_G * 2
-        ? `${container.name} is empty. Shut the valve, put the next one on: the tally waits.`
+        ? `${typed(container.name)} is empty. Shut the valve, put the next one on: the tally waits.`
         : `It has stalled: the circuit stands at the container's pressure. Shut the valve and go on with vapour, engine running, or warm the container in water of at most ${warmest(figures)}.`;
     case "settle":
       return "Shut. Let the scale come to rest.";
     case "shut":
       if (found.state === "inside") return "Valve shut. The label weight is in.";
       return container.leftG < EMPTY_BELOW_G
-        ? `${container.name} is empty. Put the next one on: the tally waits.`
+        ? `${typed(container.name)} is empty. Put the next one on: the tally waits.`
         : `Valve shut.${next ? ` ${next}` : ""}`;
   }
 }

@@ -11,6 +11,7 @@ import type { JobFileIssue } from "@/core/records/job-file";
 import type { EntryIssue, FieldSpec } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import { formatCount, formatNumber, units } from "@/core/units/units";
+import { typed } from "./typed";
 
 export function entrySentence(spec: FieldSpec, issue: EntryIssue): string {
   switch (issue.code) {
@@ -132,14 +133,15 @@ export function jobFileSentence(name: string, issue: JobFileIssue): string {
 }
 
 /** Why a file, or one record of it, cannot be read. */
-export function recordProblem(name: string, issue: JobFileIssue): string {
+export function recordProblem(named: string, issue: JobFileIssue): string {
+  const name = typed(named);
   switch (issue.code) {
     case "too-large":
       return `${name} holds ${formatCount(issue.bytes)} bytes; a job file has at most ${formatCount(issue.limitBytes)}.`;
     case "not-json":
       return `${name} is not a job file, or it is cut short: it is not valid JSON.`;
     case "foreign":
-      return `${name} is not an Evrid job file${issue.format === null ? "" : ` but “${issue.format}”`}.`;
+      return `${name} is not an Evrid job file${issue.format === null ? "" : ` but “${typed(issue.format)}”`}.`;
     case "newer-version":
       return `${name} is version ${issue.version}; this Evrid reads up to ${issue.known}. Update Evrid to open it.`;
     case "broken":

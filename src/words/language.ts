@@ -1,5 +1,6 @@
 /** The trade's words as they are said on either side of the ocean; the product is written in British ones. */
 import type { Choices } from "@/core/records/choices";
+import { aroundTyped } from "./typed";
 
 export type Language = Choices["language"];
 
@@ -19,9 +20,12 @@ const inUs: readonly (readonly [string, string])[] = [
 const pattern = new RegExp(`\\b(${inUs.map(([british]) => british).join("|")})`, "gi");
 const us = new Map(inUs);
 
-/** A text of the product in a language; what a person has typed is never passed through it. */
+/** Puts a text of the product into a language; what is marked as typed stays as it is, without its marks. */
 export function inLanguage(text: string, language: Language): string {
-  if (language === "british") return text;
+  return aroundTyped(text, (said) => (language === "british" ? said : inUsWords(said)));
+}
+
+function inUsWords(text: string): string {
   return text.replace(pattern, (word) => {
     const other = us.get(word.toLowerCase()) ?? word;
     const first = word.charAt(0);

@@ -1,5 +1,6 @@
 /** Words of what every view may have to say: failed workers, and changes that were not stored. */
 import type { Job } from "@/core/records/job";
+import { typed } from "./typed";
 
 export type TroubleWorker = "diagnosis" | "expected" | "charge" | "log" | "bench" | "drill" | "simulator";
 
@@ -50,7 +51,7 @@ export function troubleSentence({ code, detail }: Trouble): string {
 }
 
 export function refusedTitle({ intake }: Pick<Job, "intake">): string {
-  return `Not stored: ${intake.vehicle.trim() || "a job without a name"}`;
+  return `Not stored: ${intake.vehicle.trim() === "" ? "a job without a name" : typed(intake.vehicle.trim())}`;
 }
 
 /** What became of changes that the store refused, and what can be done. */

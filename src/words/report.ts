@@ -22,6 +22,7 @@ import { customerWords } from "./customer";
 import { percentOf, reasonSentence, severitySentence, type Wording, warningSentence } from "./diagnosis";
 import { circuitWords, refrigerantLabels, stepNames } from "./job";
 import { changeSentence } from "./tests";
+import { typed } from "./typed";
 import { workDone } from "./work-done";
 
 export type ReportPicture = "before-after" | "circuit" | "vacuum" | "traces";
@@ -93,7 +94,9 @@ export function reportOf(job: Job, answers: ReportAnswers, options: ReportOption
       day(job.createdAt),
     ].filter(Boolean),
     signed:
-      signOff.signedAt === null ? "Not signed." : `Signed by ${signOff.technician.trim()}, ${day(signOff.signedAt)}.`,
+      signOff.signedAt === null
+        ? "Not signed."
+        : `Signed by ${typed(signOff.technician.trim())}, ${day(signOff.signedAt)}.`,
     sections: sections.filter((section) => section !== null),
     foot: "Local law, the vehicle maker's procedure and licensed practice come first. Weight is the authority; pressures give a range.",
   };

@@ -6,6 +6,7 @@ import { useState } from "react";
 import { REMOVED_KEPT_MS, type Removed } from "@/data/jobs";
 import { BenchButton } from "@/ui/buttons";
 import { Text } from "@/ui/text";
+import { typed } from "@/words/typed";
 
 interface RemovedJobsProps {
   removed: readonly Removed[];
@@ -34,7 +35,7 @@ export function RemovedJobs({ removed, onRestore }: RemovedJobsProps) {
           py="2"
         >
           <Text flex="1" minW="0">
-            {name} was removed on {format(removedAt, "d MMMM, HH:mm")}.{" "}
+            {typed(name)} was removed on {format(removedAt, "d MMMM, HH:mm")}.{" "}
             <Text as="span" color="soft">
               {keptFor(removedAt)}
             </Text>

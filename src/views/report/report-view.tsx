@@ -21,6 +21,7 @@ import { Text, useSay } from "@/ui/text";
 import { jobQr } from "@/views/vehicles/qr-text";
 import { jobFileName } from "@/words/job";
 import { type Report, type ReportScope, reportOf } from "@/words/report";
+import { typed } from "@/words/typed";
 import { saveReport } from "./report-pdf";
 import { ReportSheet } from "./report-sheet";
 
@@ -104,7 +105,7 @@ function OpenReport({ job }: { job: Job }) {
       header={
         <>
           <Text typed as="h1" fontSize="20px" fontWeight="650" truncate>
-            {`Report, ${report.vehicle}`}
+            {`Report, ${typed(report.vehicle)}`}
           </Text>
           <Flex ml="auto" gap="2" flexShrink="0">
             <BenchButton kind="quiet" disabled={!ready} onClick={() => window.print()}>

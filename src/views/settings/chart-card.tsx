@@ -24,6 +24,7 @@ import { Notice } from "@/ui/notice";
 import { saveTextFile } from "@/ui/save-file";
 import { Text } from "@/ui/text";
 import { shopChartSentence } from "@/words/issues";
+import { typed } from "@/words/typed";
 
 const refrigerants = ["R134a", "R1234yf"] as const;
 
@@ -84,7 +85,7 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
   const read = async (file: File) => {
     if (file.size > SHOP_CHART_LIMIT_BYTES)
       return setSaid(
-        `${file.name} has ${Math.ceil(file.size / 1000)} kB; a chart has at most ${SHOP_CHART_LIMIT_BYTES / 1000}. The chart before it stays.`,
+        `${typed(file.name)} has ${Math.ceil(file.size / 1000)} kB; a chart has at most ${SHOP_CHART_LIMIT_BYTES / 1000}. The chart before it stays.`,
       );
     return keep(file.name, await file.text());
   };

@@ -24,6 +24,7 @@ import {
   valueWords,
   wayWords,
 } from "@/words/shop";
+import { typed } from "@/words/typed";
 
 interface Waiting {
   name: string;
@@ -61,10 +62,7 @@ export function useFileImport(): FileImport {
       const importId = await applyImport(plan, name, way);
       setWaiting(null);
       const one = loneJob(file);
-      const text =
-        one === null
-          ? importedSentence(plan)
-          : `${one.intake.vehicle.trim() || "The job"}: now in the Bay, exactly as in the file.`;
+      const text = one === null ? importedSentence(plan) : `${nameOf(one)}: now in the Bay, exactly as in the file.`;
       const broken = brokenSentence(file.broken);
       say({
         tone: broken === "" ? "done" : "act",
@@ -94,8 +92,7 @@ export function useFileImport(): FileImport {
         if (plan.jobs.added.length === 1) return await carryOut(next, new Map());
         // Its pictures may have been missing here.
         await applyImport(plan, given.name);
-        const name = one.intake.vehicle.trim() || "The job";
-        return say({ tone: "done", title: "Read", text: `${name}: already here and identical.` });
+        return say({ tone: "done", title: "Read", text: `${nameOf(one)}: already here and identical.` });
       }
       // Into an empty browser a copy comes back without a question.
       const { jobs } = await whatIsKept();
@@ -114,6 +111,8 @@ export function useFileImport(): FileImport {
   };
   return { open, waiting, said, say, carryOut, leave: () => setWaiting(null), takeBack };
 }
+
+const nameOf = ({ intake }: Job) => (intake.vehicle.trim() === "" ? "The job" : typed(intake.vehicle.trim()));
 
 function loneJob(file: ShopInFile): Job | null {
   const alone = file.vehicles.length + file.containers.length + file.stock.length + file.broken.length === 0;
@@ -160,7 +159,7 @@ function Preview({ waiting, files }: { waiting: Waiting; files: FileImport }) {
   const nothing = changesNothing(plan);
   const { differing } = plan.jobs;
   return (
-    <Card title={`What ${name} would change`}>
+    <Card title={`What ${typed(name)} would change`}>
       <Text fontSize="18px" fontWeight="650">
         {planSentence(plan)}
       </Text>

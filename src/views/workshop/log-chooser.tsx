@@ -14,6 +14,7 @@ import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { logTimeWords } from "@/words/instruments";
 import { logSentence } from "@/words/issues";
+import { typed } from "@/words/typed";
 
 interface LogChooserProps {
   /** What is done with it: "Play it as if live". */
@@ -41,7 +42,9 @@ export function LogChooser({ act, onLog }: LogChooserProps) {
     }
     const looked = await reader().preview(chosen);
     if (looked.header.length < 2) {
-      setRefused(`${chosen.name} has no columns that could be told apart: comma, semicolon or tab between them.`);
+      setRefused(
+        `${typed(chosen.name)} has no columns that could be told apart: comma, semicolon or tab between them.`,
+      );
       return;
     }
     setFile(chosen);
@@ -54,7 +57,7 @@ export function LogChooser({ act, onLog }: LogChooserProps) {
     const read = await reader().read(file, mapping, setProgress);
     setProgress(null);
     if (read.ok) onLog(file.name, read.log);
-    else setRefused(`${file.name}: ${logSentence(read.issue)}`);
+    else setRefused(`${typed(file.name)}: ${logSentence(read.issue)}`);
   };
   const failed = (error: unknown) => {
     setProgress(null);

@@ -14,6 +14,7 @@ import { useFigures } from "@/ui/figures";
 import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
+import { typed } from "@/words/typed";
 
 /** Cans and cylinders on hand. One that has been drawn from stays on the list: its grams are booked. */
 export function OnHand() {
@@ -75,7 +76,7 @@ export function OnHand() {
                 ])
               }
             >
-              {`${container.name}, ${figures.quantity(heldG, "g")}`}
+              {`${typed(container.name)}, ${figures.quantity(heldG, "g")}`}
             </BenchButton>
           ))}
         </Flex>
@@ -178,7 +179,7 @@ export function OnHandPicture({ balance }: { balance: MassBalance }) {
                   fill="var(--chakra-colors-liquid)"
                 />
               </svg>
-              <Text fontSize="13px" truncate title={name}>
+              <Text typed fontSize="13px" truncate title={name}>
                 {name}
               </Text>
               <Text fontSize="15px" fontWeight="650">

@@ -12,6 +12,7 @@ import { useShortcuts } from "@/ui/shortcuts";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { stepNames } from "@/words/job";
+import { typed } from "@/words/typed";
 import { FootEnd } from "./step-foot";
 import { useStepNotes } from "./step-notes";
 import { nextStep, stepPath } from "./steps";
@@ -88,7 +89,7 @@ export function StepEnd({ step, gaps }: StepEndProps) {
         )}
         {skipped !== null && !skipping && (
           <Text color="soft" fontSize="15px">
-            Skipped: {skipped}
+            Skipped: {typed(skipped)}
           </Text>
         )}
       </Flex>

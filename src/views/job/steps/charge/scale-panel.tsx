@@ -24,6 +24,7 @@ import { Text } from "@/ui/text";
 import { StepActs } from "@/views/job/frame/step-foot";
 import { alarmWords, callSentence } from "@/words/charge";
 import { chargeSentence, deskSentence, refusalSentence } from "@/words/issues";
+import { typed } from "@/words/typed";
 
 /** The live scale: which container stands on it, the valves, the call, the alarms. */
 export function ScalePanel({ balance: found, next }: { balance: MassBalance; next: string | null }) {
@@ -56,7 +57,7 @@ export function ScalePanel({ balance: found, next }: { balance: MassBalance; nex
                 if (c.id !== desk.onScale) void desk.putOn(c.id).then(answered);
               }}
             >
-              {empty ? `${c.name}: empty` : `${c.name}: ${figures.quantity(c.leftG, "g")}`}
+              {`${typed(c.name)}: ${empty ? "empty" : figures.quantity(c.leftG, "g")}`}
             </BenchButton>
           );
         })}
@@ -256,7 +257,7 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
               <NumberField
                 spec={{ ...fields.net, min: 0 }}
                 value={typedOf(c.id)}
-                label={shows === "left" ? `${c.name}, net content now` : `Went in from ${c.name}`}
+                label={shows === "left" ? `${typed(c.name)}, net content now` : `Went in from ${typed(c.name)}`}
                 hint={
                   shows === "left"
                     ? `${figures.quantity(c.leftG, "g")} by the tally${stopHint(c, found, entryValue(fields.net, typedOf(c.id)), figures)}`

@@ -18,6 +18,7 @@ import { Text } from "@/ui/text";
 import { useShopChart } from "@/views/job/steps/running/shop-chart";
 import { hotDaySentence } from "@/words/charge";
 import { ruleOfThumb, schoolLabels } from "@/words/job";
+import { typed } from "@/words/typed";
 
 /** Where none was measured, %. */
 const USUAL_HUMIDITY = 50;
@@ -100,7 +101,7 @@ export function SchoolsCard() {
         </Table.Root>
       )}
       <Text color="soft" fontSize="14px" mt="2">
-        {`The pressure chart is ${shop.chart && chart ? shop.chart.name : ruleOfThumb(figures)}. Shown so that nobody needs to try it: the weight on the label decides.`}
+        {`The pressure chart is ${shop.chart && chart ? typed(shop.chart.name) : ruleOfThumb(figures)}. Shown so that nobody needs to try it: the weight on the label decides.`}
       </Text>
     </Card>
   );

@@ -14,6 +14,7 @@ import { FileButton, TABLE_FILES } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { shopChartSentence } from "@/words/issues";
+import { typed } from "@/words/typed";
 
 /** The workshop's chart for this refrigerant and its ranges at an ambient, degC; null ranges beyond its rows. */
 export function useShopChart(refrigerant: Refrigerant | null, ambientC: number | null) {
@@ -38,7 +39,7 @@ export function ShopChartNote({ refrigerant, shop }: ShopChartNoteProps) {
     setRefused(null);
     if (file.size > SHOP_CHART_LIMIT_BYTES) {
       setRefused(
-        `${file.name} has ${Math.ceil(file.size / 1000)} kB; a chart has at most ${SHOP_CHART_LIMIT_BYTES / 1000}. The chart before it stays.`,
+        `${typed(file.name)} has ${Math.ceil(file.size / 1000)} kB; a chart has at most ${SHOP_CHART_LIMIT_BYTES / 1000}. The chart before it stays.`,
       );
       return;
     }
@@ -51,8 +52,8 @@ export function ShopChartNote({ refrigerant, shop }: ShopChartNoteProps) {
       {chart && (
         <Text fontSize="13px" color="soft" mb="2">
           {ranges && ambientC !== null
-            ? `Dashed: ${chart.name} at ${figures.quantity(ambientC, "degC")}: low ${range(ranges.low, figures)}, high ${range(ranges.high, figures)} ${figures.label("kPa")}. Not judged by.`
-            : `${chart.name} says nothing for ${ambientC === null ? "an unknown ambient" : figures.quantity(ambientC, "degC")}.`}
+            ? `Dashed: ${typed(chart.name)} at ${figures.quantity(ambientC, "degC")}: low ${range(ranges.low, figures)}, high ${range(ranges.high, figures)} ${figures.label("kPa")}. Not judged by.`
+            : `${typed(chart.name)} says nothing for ${ambientC === null ? "an unknown ambient" : figures.quantity(ambientC, "degC")}.`}
         </Text>
       )}
       <Flex gap="2" wrap="wrap">

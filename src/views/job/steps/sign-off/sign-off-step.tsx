@@ -24,6 +24,7 @@ import { StepEnd } from "@/views/job/frame/step-end";
 import { FootEnd, StepActs } from "@/views/job/frame/step-foot";
 import { ComparisonTable } from "@/views/job/steps/prove/prove-step";
 import { stepNames } from "@/words/job";
+import { typed } from "@/words/typed";
 import { workDone } from "@/words/work-done";
 
 export function SignOffStep() {
@@ -125,7 +126,7 @@ export function SignOffStep() {
         <FootEnd>
           <Text color="soft" role="status" lineClamp={2}>
             {signed
-              ? `Signed by ${job.signOff.technician.trim()}, ${format(new Date(signed), "d MMMM yyyy, HH:mm")}.`
+              ? `Signed by ${typed(job.signOff.technician.trim())}, ${format(new Date(signed), "d MMMM yyyy, HH:mm")}.`
               : job.signOff.technician.trim() === ""
                 ? "Give a name to sign."
                 : "Not signed yet."}
