@@ -65,6 +65,11 @@ describe("a damaged record beside the jobs", () => {
       ["stock", "a2", ""],
     ]);
     expect((await shelfFor("R134a")).map(({ container: { id } }) => id)).toEqual(["a"]);
+    // Retired it stands on no shelf that is charged from, though something is still in it.
+    const [stood] = await shelfFor("R134a");
+    await putContainer({ ...stood!.container, retiredAt: "2026-07-01T08:00:00.000Z" });
+    expect(await shelfFor("R134a")).toEqual([]);
+    await putContainer(stood!.container);
     expect(JSON.parse(await exportShop()).stock).toHaveLength(3);
     // What can be read is never taken out this way.
     await removeDamaged({ table: "containers", id: "a" });

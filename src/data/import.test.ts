@@ -185,6 +185,25 @@ describe("a file read into a store", () => {
     expect([...(await findVehicles("fennick ov12"))!]).toEqual(["own"]);
   });
 
+  it("keeps every entry that stands here when the file's job is taken, and the newest five imports to take back", async () => {
+    const here = drawn(van, "demo-can-a", 120, at);
+    const there = { ...drawn(van, "demo-can-a", 80, "2026-06-01T12:00:00.000Z"), altitude: entry("12", "m") };
+    await readIn(JSON.stringify({ format: "evrid.shop", version: 4, jobs: [here] }));
+    await readIn(JSON.stringify({ format: "evrid.shop", version: 4, jobs: [there] }), new Map([[van.id, "take"]]));
+    const [taken] = (await listJobs()).jobs;
+    expect(taken!.altitude.text).toBe("12");
+    expect(taken!.ledger.map(({ grams }) => grams)).toEqual([120, 80]);
+    for (let i = 0; i < 7; i++) {
+      vi.setSystemTime(Date.parse("2027-01-01T00:00:00.000Z") + i * 1000);
+      await readIn(JSON.stringify({ format: "evrid.shop", version: 4, jobs: [{ ...estate, id: `copy-${i}` }] }));
+    }
+    vi.useRealTimers();
+    const kept = await listImports();
+    expect(kept).toHaveLength(5);
+    expect(kept.map((one) => one.at)).toEqual([...kept.map((one) => one.at)].sort().reverse());
+    expect(kept[0]!.at).toBe("2027-01-01T00:00:06.000Z");
+  });
+
   it("goes round the same over random stores", async () => {
     const words = fc.string({ maxLength: 30, unit: "grapheme" });
     const job = fc.record({ base: fc.constantFrom(...jobs), vehicle: words, remark: words, id: fc.uuid() });

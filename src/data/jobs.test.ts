@@ -1,5 +1,5 @@
 import "fake-indexeddb/auto";
-import { beforeEach, describe, expect, it } from "vitest";
+import { beforeEach, describe, expect, it, vi } from "vitest";
 import { countered, drawn } from "@/core/records/bookkeeping";
 import type { Job } from "@/core/records/job";
 import { entry } from "@/core/units/entry";
@@ -22,6 +22,7 @@ import {
   restoreJob,
 } from "./jobs";
 import { settleIndex } from "./record-index";
+import { eraseAll } from "./shop";
 
 beforeEach(() => Promise.all([database.jobs.clear(), database.removed.clear(), database.racks.clear()]));
 
@@ -189,5 +190,21 @@ describe("jobs in the browser database", () => {
       "createdAt",
     );
     await expect(putBack({ ...job, id: "" })).rejects.toThrow("id");
+  });
+
+  it("lists the newest first, however they came in, and no more of each standing than was asked for", async () => {
+    await eraseAll();
+    const [one] = demoJobs(new Date("2026-06-01T10:00:00Z")) as [Job];
+    const day = (n: number) => `2026-06-${String(n).padStart(2, "0")}T09:00:00.000Z`;
+    for (const n of [3, 1, 5, 2, 4]) await putBack({ ...one, id: `job-${n}`, updatedAt: day(n) });
+    const ids = async (most: number) =>
+      (await listJobs({ open: most, signed: most, archived: most })).jobs.map(({ id }) => id);
+    expect(await ids(Infinity)).toEqual(["job-5", "job-4", "job-3", "job-2", "job-1"]);
+    expect(await ids(2)).toEqual(["job-5", "job-4"]);
+    // A change makes it the newest, even by a clock that stands still or goes backwards.
+    vi.setSystemTime(Date.parse(day(2)));
+    const { updatedAt } = await editJob("job-5", (job) => ({ ...job, altitude: { text: "9", unit: "m" } }));
+    vi.useRealTimers();
+    expect(updatedAt > day(5)).toBe(true);
   });
 });

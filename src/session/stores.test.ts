@@ -403,6 +403,44 @@ describe("two tabs with one job", () => {
   });
 });
 
+describe("what the desk and the diagnosis hold back", () => {
+  it("opens no valve once the label weight is in", async () => {
+    const emptied: Job = { ...van, recover: { ...van.recover, recovered: entry("170", "g") } };
+    const label = Number(van.intake.charge.text);
+    const full = drawn(
+      {
+        ...emptied,
+        charge: { ...emptied.charge, containers: [{ ...emptied.charge.containers[0]!, net: entry("5000", "g") }] },
+      },
+      emptied.charge.containers[0]!.id,
+      label + 60,
+      "2026-06-01T09:00:00.000Z",
+    );
+    const { session, rack } = await opened(full);
+    await rack.run(4);
+    await session.desk.getState().putOn(emptied.charge.containers[0]!.id);
+    await rack.run(6);
+    expect(await session.desk.getState().open("liquid-high")).toEqual({ code: "weight-is-in" });
+    await rack.run(4);
+    expect(session.rack.getState().latest!.valve).toBe("shut");
+  });
+
+  it("weighs moving readings once in nine tenths of a second at most", async () => {
+    const world = await opened();
+    const { rack, diagnosis } = world;
+    world.session.rack.getState().setEngine("idle");
+    await rack.run(60);
+    const before = diagnosis.asked.length;
+    expect(before).toBeGreaterThan(0);
+    // Five batches of moving needles in one moment: at most one of them is weighed.
+    await rack.burst(5);
+    expect(diagnosis.asked.length - before).toBeLessThanOrEqual(1);
+    await rack.run(6);
+    expect(diagnosis.asked.length).toBeGreaterThan(before);
+    expect(diagnosis.asked.length - before).toBeLessThanOrEqual(8);
+  });
+});
+
 describe("a rack that is gone", () => {
   it("during an open draw is noticed without any act, within seconds", async () => {
     const emptied: Job = { ...van, recover: { ...van.recover, recovered: entry("170", "g") } };

@@ -192,6 +192,17 @@ export class FakeRack {
     }
   }
 
+  /** Batches that come faster than the clock moves. */
+  async burst(batches: number): Promise<void> {
+    for (let i = 0; i < batches; i++) {
+      this.tell(
+        Array.from({ length: 1 / SAMPLE_S }, () => this.rack!.step()),
+        this.rack!.state,
+      );
+      await settled();
+    }
+  }
+
   die(reason: string): void {
     this.lose(reason);
   }

@@ -18,6 +18,21 @@ describe("oil", () => {
     expect(found.rows.find(({ reason }) => reason === "drier")).toMatchObject({ source: "vehicle", grams: 12 });
   });
 
+  it("takes the vehicle's own figure before what was measured, that before the sheet, and each part once", () => {
+    const renewed = (drainedG: number | null, ownG: number | null) => [
+      { part: "condenser" as const, kind: "renewed" as const, drainedG, ownG },
+    ];
+    const rows = (parts: ReturnType<typeof renewed>) =>
+      oilBalance({ parts, recoveredG: 0, flushed: false, labelOilG: 150, sheet }).rows.slice(1);
+    expect(rows(renewed(25, 40))).toEqual([{ reason: "condenser", grams: 40, source: "vehicle" }]);
+    expect(rows(renewed(25, null))).toEqual([{ reason: "condenser", grams: 25, source: "measured" }]);
+    expect(rows(renewed(0, null))).toEqual([{ reason: "condenser", grams: 0, source: "measured" }]);
+    expect(rows(renewed(null, null))).toEqual([{ reason: "condenser", grams: sheet.condenser, source: "sheet" }]);
+    // A part that stays gives only what was drained of it.
+    const opened = [{ part: "condenser" as const, kind: "opened" as const, drainedG: 8, ownG: 40 }];
+    expect(oilBalance({ parts: opened, recoveredG: 0, flushed: false, labelOilG: 150, sheet }).backG).toBe(8);
+  });
+
   it("says what must be measured first, and renews all after a flush", () => {
     const compressor = [{ part: "compressor" as const, kind: "renewed" as const, ...nothing }];
     const asked = { parts: compressor, recoveredG: null, flushed: false, labelOilG: null, sheet };

@@ -10,6 +10,7 @@ import { identify } from "../fluids/identification";
 import { workshopInstruments } from "../readings/derive/instruments";
 import type { ReadingFile } from "../readings/file/reading-file";
 import { fail, type Result, succeed } from "../result";
+import { stopsOf } from "./decide/stops";
 import type { RankedCause, Verdict, Warning } from "./decide/verdict";
 import { leftOut, reasonsOf } from "./explain/explain";
 import { conditionsOfReading, type Hypotheses, labelOfReading, solveHypotheses } from "./explain/hypotheses";
@@ -184,15 +185,10 @@ function chargeOf(reading: ReadingFile, { charge }: Weighed): Verdict["charge"] 
   return { lowG: low, medianG: median, highG: high, identified: high - low < IDENTIFIED_SHARE * label, weighed: false };
 }
 
-/** Above this pressure the relief valve is near, kPa gauge. */
-const STOP_KPA = 2600;
-const STOP_PROBABILITY = 0.5;
 const FEW = 4;
 /** A reading this many spreads from where every cause that is still probable would have it is suspect. */
 const SUSPECT_SPREADS = 3.5;
 const STILL_PROBABLE = 0.04;
-/** Hotter than this the discharge line itself says that the compressor works against something, degC. */
-const HOT_DISCHARGE_C = 105;
 
 function warningsOf(
   reading: ReadingFile,
@@ -201,15 +197,7 @@ function warningsOf(
   ranked: RankedCause[],
   hypotheses: Hypotheses | null,
 ): Warning[] {
-  const found: Warning[] = [];
-  const running = reading.running ?? [];
-  const highest = Math.max(0, ...running.map(({ highKpa }) => highKpa ?? 0));
-  if (highest > STOP_KPA) found.push({ code: "stop-high-side", kpa: highest });
-  const blocked = ranked.find(({ cause }) => cause === "restriction-before-port");
-  const hot = running.some(({ dischargeLineC }) => (dischargeLineC ?? 0) > HOT_DISCHARGE_C);
-  if (blocked && blocked.probability > (hot ? STOP_PROBABILITY / 2 : STOP_PROBABILITY)) {
-    found.push({ code: "stop-blocked-before-port", probability: blocked.probability });
-  }
+  const found = stopsOf(reading.running ?? [], ranked);
   const empty = gasAtRest(reading);
   if (empty !== null) found.push({ code: "almost-empty", belowK: empty });
   const read = placesRead(observed);

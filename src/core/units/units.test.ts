@@ -138,6 +138,10 @@ describe("what is typed with its unit", () => {
     expect(checkEntry(mass, entry("0.45", "g"))).toMatchObject({ issue: { code: "out-of-range", fits: ["kg", "lb"] } });
     expect(unitDoubt(low, entry("32", "kPa"))).toEqual(["psi"]);
     expect(unitDoubt(low, entry("2.2", "kPa"))).toEqual(["bar"]);
+    // 30 bar would be no low side in any unit that is offered: nothing likelier to ask about.
+    expect(unitDoubt({ ...low, usual: { min: 900_000, max: 900_001 } }, entry("32", "kPa"))).toEqual([]);
+    const { usual: _, ...unknown } = low;
+    expect(unitDoubt(unknown, entry("32", "kPa"))).toEqual([]);
     for (const sure of [entry("220", "kPa"), entry("32 kPa", "bar"), entry("", "kPa")]) {
       expect(unitDoubt(low, sure)).toEqual([]);
     }

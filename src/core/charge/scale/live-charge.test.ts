@@ -56,6 +56,43 @@ describe("the live scale", () => {
     expect(state.drawnG).toBeLessThan(1);
   });
 
+  it("counts what still comes for a few seconds after the valve was shut, and no drift after that", () => {
+    // Shut at 40 s, three grams more within four seconds; then the zero wanders by 30 g in ten minutes.
+    const paused = (time: number): Partial<ChargeSample> => {
+      const flowed = Math.min(Math.max(0, time - 5), 35) * 2 + Math.min(Math.max(0, time - 40), 4) * 0.75;
+      return {
+        scaleG: 500 - flowed - Math.max(0, time - 60) * 0.05,
+        valve: time < 5 || time >= 40 ? "shut" : "vapour-low",
+      };
+    };
+    const { state } = run(660, paused);
+    expect(state.drawnG).toBeGreaterThan(71);
+    expect(state.drawnG).toBeLessThan(75);
+    expect(state.rateGPerS).toBe(0);
+    // What is drawn afterwards is counted from the zero as it then stands.
+    let on = state;
+    for (let i = 0; i <= 40; i++) {
+      const time = 661 + i / 2;
+      on = advanceLive(on, { ...base, time, scaleG: 500 - 73 - 30 - (i / 2) * 2, valve: "vapour-low" }, aim);
+    }
+    expect(on.drawnG - state.drawnG).toBeGreaterThan(37);
+    expect(on.drawnG - state.drawnG).toBeLessThan(43);
+  });
+
+  it("calls a standstill only after a while, never while the scale is disturbed, and takes it back when it flows", () => {
+    const stillAt = (seconds: number) => callOf(run(seconds, flowing(0.01)).state, aim, seconds).call;
+    expect(stillAt(5 + 24)).toBe("go");
+    expect(stillAt(5 + 27)).toBe("stalled");
+    const disturbed = run(60, (time) => ({ ...flowing(0.01)(time), scaleG: 500 - (time > 58 ? 90 : 0) }));
+    expect(disturbed.alarms).toContain("bumped");
+    expect(callOf(disturbed.state, aim, 60).call).not.toBe("stalled");
+    const again = run(90, (time) => ({
+      scaleG: 500 - Math.max(0, time - 60) * 2,
+      valve: time < 5 ? "shut" : "vapour-low",
+    }));
+    expect(callOf(again.state, aim, 90).call).toBe("go");
+  });
+
   it("gives nothing back to noise, and goes on where it was after an interruption", () => {
     const random = seededNoise(4);
     const noisy = run(100, (time) => ({

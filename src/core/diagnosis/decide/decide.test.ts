@@ -1,0 +1,137 @@
+import { describe, expect, it } from "vitest";
+import { verdictOf } from "../../../../tests/support/fake-session";
+import type { NextTest } from "../next-test/next-tests";
+import { asOne } from "./both";
+import { CLEAR } from "./clear";
+import { decide } from "./decide";
+import { HOT_DISCHARGE_C, STOP_KPA, STOP_PROBABILITY, stopsOf } from "./stops";
+import type { Verdict, Warning } from "./verdict";
+
+const test = (id: NextTest["test"], gainBits: number, minutes = 2): NextTest =>
+  ({ test: id, gainBits, minutes, settles: 0.5, reads: [], outcomes: [] }) as NextTest;
+const withWarning = (verdict: Verdict, ...warnings: Warning[]): Verdict => ({ ...verdict, warnings });
+const blockedAt = (probability: number) => [{ cause: "restriction-before-port" as const, probability }];
+
+describe("readings that stop the engine", () => {
+  it("are a high side near the relief valve, at any speed", () => {
+    const at = (highKpa: number) => stopsOf([{ highKpa: 900 }, { highKpa }] as never, []);
+    expect(at(STOP_KPA)).toEqual([]);
+    expect(at(STOP_KPA + 1)).toEqual([{ code: "stop-high-side", kpa: STOP_KPA + 1 }]);
+    expect(stopsOf([{ highKpa: null }] as never, [])).toEqual([]);
+  });
+
+  it("are a probable restriction before the port; half as probable where the discharge line is hot", () => {
+    const at = (probability: number, dischargeLineC: number | null) =>
+      stopsOf([{ dischargeLineC }] as never, blockedAt(probability)).map(({ code }) => code);
+    expect(at(STOP_PROBABILITY + 0.01, null)).toEqual(["stop-blocked-before-port"]);
+    expect(at(STOP_PROBABILITY - 0.01, null)).toEqual([]);
+    expect(at(STOP_PROBABILITY - 0.01, HOT_DISCHARGE_C)).toEqual([]);
+    expect(at(STOP_PROBABILITY - 0.01, HOT_DISCHARGE_C + 1)).toEqual(["stop-blocked-before-port"]);
+    expect(at(STOP_PROBABILITY / 2 - 0.01, HOT_DISCHARGE_C + 1)).toEqual([]);
+  });
+});
+
+describe("the decision", () => {
+  const sure = verdictOf("undercharge", 0.95);
+  const open = { ...verdictOf("undercharge", CLEAR - 0.01), nextTests: [test("suction-clamp", 0.3)] };
+
+  it.each<[string, Warning, string, string]>([
+    ["a high side near the relief valve", { code: "stop-high-side", kpa: 2700 }, "stop", "relief-valve-near"],
+    ["a blockage before the port", { code: "stop-blocked-before-port", probability: 0.6 }, "stop", "relief-valve-near"],
+    ["no liquid at rest", { code: "almost-empty", belowK: 12 }, "weigh", "almost-empty"],
+    ["another refrigerant", { code: "wrong-refrigerant", fits: ["R22"] }, "test-first", "wrong-refrigerant"],
+    [
+      "readings that fit nothing",
+      { code: "do-not-fit", observable: "low", rpm: 800 } as Warning,
+      "test-first",
+      "do-not-fit",
+    ],
+  ])("puts %s before the likeliest cause", (_, warning, act, code) => {
+    expect(decide(withWarning(sure, warning))).toMatchObject({ act, reason: { code } });
+  });
+
+  it("stops before anything else that is wrong, and says empty before it doubts the readings", () => {
+    const all: Warning[] = [
+      { code: "wrong-refrigerant", fits: ["R22"] },
+      { code: "do-not-fit", observable: "low", rpm: 800 } as Warning,
+      { code: "almost-empty", belowK: 12 },
+      { code: "stop-high-side", kpa: 2700 },
+    ];
+    expect(decide(withWarning(sure, ...all)).act).toBe("stop");
+    expect(decide(withWarning(sure, ...all.slice(0, 3))).reason.code).toBe("almost-empty");
+    expect(decide(withWarning(sure, ...all.slice(0, 2))).reason.code).toBe("wrong-refrigerant");
+  });
+
+  it("asks for one more test only where the cause is not clear and a test tells enough", () => {
+    expect(decide(open)).toMatchObject({ act: "test-first", test: "suction-clamp" });
+    expect(decide({ ...open, nextTests: [test("suction-clamp", 0.24)] }).act).toBe("weigh");
+    expect(decide({ ...sure, nextTests: [test("suction-clamp", 0.3)] }).act).toBe("weigh");
+    // Recovering is the act itself, not a test before it.
+    expect(decide({ ...open, nextTests: [test("recover", 2)] }).act).toBe("weigh");
+  });
+
+  it("counts what acts together with the first cause as knowing it", () => {
+    const together = [{ causes: ["undercharge" as const, "air" as const], probability: CLEAR + 0.01 }];
+    expect(decide({ ...open, together }).act).toBe("weigh");
+    const others = [{ causes: ["air" as const, "condenser-airflow" as const], probability: CLEAR + 0.01 }];
+    expect(decide({ ...open, together: others }).act).toBe("test-first");
+  });
+
+  it("leaves a sound car closed, checks the control before a part is condemned, and says how much is gone", () => {
+    expect(decide(verdictOf("none", 0.9))).toMatchObject({ act: "leave", reason: { code: "sound" } });
+    expect(decide(verdictOf("compressor-low-stroke", 0.9)).act).toBe("check-control");
+    expect(decide(verdictOf("blend-door", 0.9)).act).not.toBe("weigh");
+    const lost = (median: number) => {
+      const [first, ...rest] = sure.causes;
+      return decide({ ...sure, causes: [{ ...first!, severity: { low: 0, median, high: 1 } }, ...rest] }).reason;
+    };
+    expect([lost(0.05), lost(0.35), lost(0.95)]).toEqual([
+      { code: "lack", lost: "little" },
+      { code: "lack", lost: "some" },
+      { code: "lack", lost: "much" },
+    ]);
+  });
+});
+
+describe("one verdict of several builds", () => {
+  const charge = (lowG: number, highG: number, identified: boolean) => ({
+    lowG,
+    medianG: (lowG + highG) / 2,
+    highG,
+    identified,
+    weighed: false,
+  });
+  const a: Verdict = {
+    ...verdictOf("undercharge", 0.8),
+    charge: charge(100, 200, true),
+    nextTests: [test("suction-clamp", 0.4, 2), test("rest", 0.1, 4)],
+    warnings: [{ code: "cycling" }, { code: "stop-high-side", kpa: 2700 }],
+    together: [{ causes: ["undercharge", "air"], probability: 0.4 }],
+  };
+  const b: Verdict = {
+    ...verdictOf("undercharge", 0.4),
+    charge: charge(150, 400, false),
+    nextTests: [test("suction-clamp", 0.2, 2)],
+    warnings: [{ code: "cycling" }],
+  };
+  const one = asOne([a, b]);
+
+  it("counts each build alike, and reaches as far as any of them", () => {
+    expect(one.causes.map(({ cause, probability }) => [cause, Number(probability.toFixed(3))])).toEqual([
+      ["undercharge", 0.6],
+      ["none", 0.4],
+    ]);
+    expect(one.together).toEqual([{ causes: ["undercharge", "air"], probability: 0.2 }]);
+    expect(one.charge).toEqual({ lowG: 100, medianG: 213, highG: 400, identified: false, weighed: false });
+    expect(asOne([a, { ...b, charge: charge(1, 2, true) }]).charge!.identified).toBe(true);
+    expect(asOne([a, { ...b, charge: null }]).charge).toMatchObject({ lowG: 100, highG: 200 });
+  });
+
+  it("offers a test only where every build does, and keeps every warning once", () => {
+    expect(one.nextTests.map(({ test: id, gainBits }) => [id, Number(gainBits.toFixed(3))])).toEqual([
+      ["suction-clamp", 0.3],
+    ]);
+    expect(one.warnings.map(({ code }) => code)).toEqual(["built-either-way", "cycling", "stop-high-side"]);
+    expect(decide(one).act).toBe("stop");
+  });
+});
