@@ -1,15 +1,18 @@
 /**
  * `npm run soak -- [minutes]`: a job with its rack at sixty times, left alone for half an hour, its steps gone through once a minute; memory of the page after a
- * collection, and of all the browser's processes, every five minutes and at both ends. Needs a build.
+ * collection, and of all the browser's processes, every five minutes and at both ends, against the limits of soak-limits.ts: fails beyond one, and on
+ * an error of the console. Needs a build.
  */
 import { readdirSync, readFileSync } from "node:fs";
 import { Browser } from "../tests/browser/browser";
 import { startServer } from "../tests/browser/server";
+import { type SoakRow, soakFindings } from "../tests/support/soak-limits";
 
 const minutes = Number(process.argv[2] ?? 30);
 const steps = ["running", "verdict", "rest", "running", "shut-off"];
 const MINUTE_MS = 60_000;
 
+let failed = true;
 const server = await startServer({ EVRID_DEMO: "1" });
 const browser = await Browser.start();
 try {
@@ -19,7 +22,7 @@ try {
   await browser.rack("Idle");
   await browser.rack("× 60");
   const pid = (await browser.driver.getCapabilities()).get("goog:processID") as number;
-  const rows: Record<string, number | string>[] = [];
+  const rows: SoakRow[] = [];
   const begun = Date.now();
   for (let minute = 0; minute <= minutes; minute++) {
     await new Promise((resolve) => setTimeout(resolve, begun + (minute + 1) * MINUTE_MS - Date.now()));
@@ -33,13 +36,16 @@ try {
     await browser.at(step);
   }
   console.table(rows);
-  console.log("errors on the console:", await browser.consoleErrors());
+  const findings = soakFindings(rows, await browser.consoleErrors());
+  for (const finding of findings) console.log(finding);
+  console.log(findings.length === 0 ? "within all limits" : `${findings.length} beyond its limit`);
+  failed = findings.length > 0;
 } finally {
   await browser.quit();
   await server.stop();
 }
 
-async function memory(pid: number): Promise<Record<string, number>> {
+async function memory(pid: number): Promise<Omit<SoakRow, "minute">> {
   // biome-ignore lint/suspicious/noExplicitAny: commands of Chromium drivers only
   const driver = browser.driver as any;
   await driver.sendDevToolsCommand("HeapProfiler.collectGarbage", {});
@@ -85,4 +91,4 @@ function residentKb(root: number): number {
   const within = (pid: number): boolean => pid === root || (parents.has(pid) && within(parents.get(pid)!.parent));
   return [...parents].reduce((sum, [pid, { kb }]) => (within(pid) ? sum + kb : sum), 0);
 }
-process.exit(0);
+process.exit(failed ? 1 : 0);

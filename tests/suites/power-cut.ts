@@ -28,7 +28,7 @@ describe("a power cut", () => {
            set.call(input, text.slice(0, ++i));
            input.dispatchEvent(new Event("input", { bubbles: true }));
            if (i < text.length) port2.postMessage(null);
-           else setTimeout(done, 500);
+           else setTimeout(done, 2000);
          };
          port2.postMessage(null);`,
         text,

@@ -9,6 +9,7 @@ import { propertiesCommand } from "@/cli/properties";
 import { simulateCommand } from "@/cli/simulate";
 import { UsageError } from "@/cli/usage";
 import { balance, type ChargeInputs, checkTyped } from "@/core/charge/books/mass-balance";
+import { isPlainId } from "@/core/ids";
 import { readRackState } from "@/core/instruments/rack-state";
 import { fromCsv, toCsv } from "@/core/instruments/stream";
 import { seededNoise } from "@/core/maths/noise";
@@ -17,18 +18,21 @@ import { judgeRest } from "@/core/readings/derive/rest";
 import { findHeader, guessMapping, LogReader, timeKinds } from "@/core/readings/file/log-import";
 import { parseReadingsText } from "@/core/readings/file/readings-text";
 import { readShopChart } from "@/core/readings/file/shop-chart";
+import { usualChoices } from "@/core/records/choices";
 import { fields } from "@/core/records/fields";
-import { readJobFile, writeJobFile } from "@/core/records/job-file";
+import { NEWEST_JOB_VERSION, readJob, readJobFile, writeJobFile } from "@/core/records/job-file";
 import { balanceOf, readingFileOf, restOf } from "@/core/records/job-readings";
+import { readAnyShopFile } from "@/core/records/shop-file";
 import { type UndoStep, undone, withStep } from "@/core/records/undo";
 import { waitsFor } from "@/core/records/waits";
 import { checkEntry, entry } from "@/core/units/entry";
 import { demoJobs } from "@/demo/demo-jobs";
 import { diagnose } from "@/words/diagnosis-file";
 import { jobFileSentence } from "@/words/issues";
+import { brokenSentence } from "@/words/shop";
 import { metricFigures } from "../../src/core/units/figures";
 
-/** Nothing that is given may be worked on for longer, ms. */
+/** Worked on for longer than this is reported, ms. */
 export const LONGEST_MS = 2000;
 
 interface Target {
@@ -144,9 +148,20 @@ const columns = `id,vehicle.refrigerant,vehicle.metering,vehicle.compressor,cond
 
 function jobText(dice: Dice): string {
   const job = dice.of(jobs);
+  // Valid JSON that is no record at all.
+  if (dice.chance(0.05)) return JSON.stringify(dice.of(oddValues)) ?? "null";
   return dice.chance(0.3)
     ? scrambled(writeJobFile(job), dice)
-    : JSON.stringify(mutated({ ...job, version: dice.of([5, 5, 5, 4, 3, 2, 1, 99]) }, dice, dice.of([0, 0.003, 0.03])));
+    : JSON.stringify(
+        mutated(
+          {
+            ...job,
+            version: dice.of([NEWEST_JOB_VERSION, NEWEST_JOB_VERSION, NEWEST_JOB_VERSION, 7, 5, 4, 3, 2, 1, 99]),
+          },
+          dice,
+          dice.of([0, 0.003, 0.03]),
+        ),
+      );
 }
 
 function readingsText(dice: Dice): string {
@@ -195,6 +210,48 @@ export const targets: readonly Target[] = [
       const waits = waitsFor(job, metricFigures);
       if (/NaN|undefined/.test(waits)) fail(waits);
       return writeJobFile(job).length;
+    },
+  },
+  {
+    name: "ledger with repeated entries",
+    share: 4,
+    run: (dice) => {
+      const job = dice.of(jobs.filter(({ ledger }) => ledger.length > 1));
+      const ledger = [...job.ledger];
+      for (let i = 1 + dice.upTo(3); i > 0; i--) {
+        const entry = dice.of(ledger);
+        const opposite = { ...entry, id: `x${i}`, from: entry.to, to: entry.from, counters: entry.id };
+        ledger.splice(dice.upTo(ledger.length + 1), 0, dice.of([entry, { ...entry, id: `x${i}` }, opposite]));
+      }
+      const read = readJob({ ...job, ledger });
+      if (!read.ok) return;
+      // Said independently of the reader: no id twice, nothing reversed twice, and nothing before it was written.
+      const ids = ledger.map(({ id }) => id);
+      const reversed = ledger.flatMap(({ counters }) => (counters === null ? [] : [counters]));
+      if (new Set(ids).size < ids.length) fail("an entry stands twice");
+      if (new Set(reversed).size < reversed.length) fail("an entry is reversed twice");
+      for (const [i, { counters }] of ledger.entries())
+        if (counters !== null && !ids.slice(0, i).includes(counters)) fail("a reversal stands before its entry");
+    },
+  },
+  {
+    name: "shop file",
+    share: 2,
+    run: (dice) => {
+      const some = Array.from({ length: 1 + dice.upTo(3) }, () => mutated(dice.of(jobs), dice, dice.of([0, 0.002])));
+      const text = JSON.stringify(
+        mutated(
+          { format: "evrid.shop", version: 4, jobs: some, choices: usualChoices, charts: [], drills: {} },
+          dice,
+          0.02,
+        ),
+      );
+      const read = readAnyShopFile(dice.chance(0.2) ? scrambled(text, dice) : text);
+      if (!read.ok) return jobFileSentence("x.json", read.issue).length > 10 || fail("says nothing");
+      const ids = read.value.jobs.map(({ id }) => id);
+      if (new Set(ids).size < ids.length) fail("two jobs with one id");
+      if (ids.some((id) => !isPlainId(id))) fail("an id that is none");
+      if (/NaN|undefined/.test(brokenSentence(read.value.broken))) fail("a sentence that is none");
     },
   },
   {

@@ -55,8 +55,8 @@ const AIR_GAS_CONSTANT = 0.28705;
 /**
  * Air at the liquid film resists condensation: the condensing conductance falls by 1 / (1 + this times the mole fraction of air). The form is the
  * film model of Colburn and Hougen (Industrial and Engineering Chemistry 26, 1934) for small gas fractions in forced flow; see Collier and Thome,
- * Convective Boiling and Condensation, 3rd ed. 1994, chapter 10. The factor is an assumption, not a measured value: with it one to three fillings
- * of air raise the high side by the 200 to 700 kPa that workshops report.
+ * Convective Boiling and Condensation, 3rd ed. 1994, chapter 10. The factor is an assumption, not a measured value: with it 4 to
+ * 7 g of air, one to two fillings of a 600 g circuit, raise the high side by 270 to 470 kPa at idle and 29 degC (docs/model.md).
  */
 const AIR_BLANKET = 2.5;
 export class CircuitPass {
