@@ -9,22 +9,22 @@ const first: SoakRow = {
   "browser MB": 1094,
   "jobs kB": 17,
 };
-const after = (change: Partial<SoakRow>): SoakRow => ({ ...first, minute: 6, ...change });
+const later = (change: Partial<SoakRow>): SoakRow => ({ ...first, minute: 6, ...change });
 
 describe("a page that was left running", () => {
   it("passes while it stays within its limits", () => {
-    expect(soakFindings([first, after({ "page heap MB": 20, "browser MB": 1200 })], [])).toEqual([]);
+    expect(soakFindings([first, later({ "page heap MB": 20, "browser MB": 1200 })], [])).toEqual([]);
   });
 
   it.each(Object.entries(growthLimits))("fails when %s grows beyond its limit, in whichever minute", (what, limit) => {
     const key = what as keyof typeof growthLimits;
-    const grown = after({ [key]: first[key] + limit + 1 });
+    const grown = later({ [key]: first[key] + limit + 1 });
     expect(soakFindings([first, grown, { ...first, minute: 11 }], [])).toHaveLength(1);
-    expect(soakFindings([first, after({ [key]: Number.NaN })], [])).toHaveLength(1);
+    expect(soakFindings([first, later({ [key]: Number.NaN })], [])).toHaveLength(1);
   });
 
   it("fails on an error of the console, and when nothing was compared", () => {
-    expect(soakFindings([first, after({})], ["TypeError"])).toEqual(["Error on the console: TypeError"]);
+    expect(soakFindings([first, later({})], ["TypeError"])).toEqual(["Error on the console: TypeError"]);
     expect(soakFindings([first], [])).toHaveLength(1);
   });
 });

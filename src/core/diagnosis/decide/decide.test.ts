@@ -10,6 +10,7 @@ import type { Verdict, Warning } from "./verdict";
 const test = (id: NextTest["test"], gainBits: number, minutes = 2): NextTest =>
   ({ test: id, gainBits, minutes, settles: 0.5, reads: [], outcomes: [] }) as NextTest;
 const withWarning = (verdict: Verdict, ...warnings: Warning[]): Verdict => ({ ...verdict, warnings });
+const doNotFit: Warning = { code: "do-not-fit", observable: "evaporating", rpm: 800 };
 const blockedAt = (probability: number) => [{ cause: "restriction-before-port" as const, probability }];
 
 describe("readings that stop the engine", () => {
@@ -40,12 +41,7 @@ describe("the decision", () => {
     ["a blockage before the port", { code: "stop-blocked-before-port", probability: 0.6 }, "stop", "relief-valve-near"],
     ["no liquid at rest", { code: "almost-empty", belowK: 12 }, "weigh", "almost-empty"],
     ["another refrigerant", { code: "wrong-refrigerant", fits: ["R22"] }, "test-first", "wrong-refrigerant"],
-    [
-      "readings that fit nothing",
-      { code: "do-not-fit", observable: "low", rpm: 800 } as Warning,
-      "test-first",
-      "do-not-fit",
-    ],
+    ["readings that fit nothing", doNotFit, "test-first", "do-not-fit"],
   ])("puts %s before the likeliest cause", (_, warning, act, code) => {
     expect(decide(withWarning(sure, warning))).toMatchObject({ act, reason: { code } });
   });
@@ -53,7 +49,7 @@ describe("the decision", () => {
   it("stops before anything else that is wrong, and says empty before it doubts the readings", () => {
     const all: Warning[] = [
       { code: "wrong-refrigerant", fits: ["R22"] },
-      { code: "do-not-fit", observable: "low", rpm: 800 } as Warning,
+      doNotFit,
       { code: "almost-empty", belowK: 12 },
       { code: "stop-high-side", kpa: 2700 },
     ];
@@ -71,9 +67,9 @@ describe("the decision", () => {
   });
 
   it("counts what acts together with the first cause as knowing it", () => {
-    const together = [{ causes: ["undercharge" as const, "air" as const], probability: CLEAR + 0.01 }];
+    const together: Verdict["together"] = [{ causes: ["undercharge", "air"], probability: CLEAR + 0.01 }];
     expect(decide({ ...open, together }).act).toBe("weigh");
-    const others = [{ causes: ["air" as const, "condenser-airflow" as const], probability: CLEAR + 0.01 }];
+    const others: Verdict["together"] = [{ causes: ["air", "condenser-airflow"], probability: CLEAR + 0.01 }];
     expect(decide({ ...open, together: others }).act).toBe("test-first");
   });
 

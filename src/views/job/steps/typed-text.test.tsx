@@ -49,7 +49,7 @@ describe("text that a person typed", () => {
         step,
         <LanguageOfShop value="us">
           <StepView step={step} />
-          <EvidenceRail />
+          <EvidenceRail step={step} />
           <OnHand />
         </LanguageOfShop>,
       );
