@@ -36,7 +36,8 @@ export interface JobPort {
   calm: { afterMs: number; atMostMs: number } | null;
   /** Remembers what the store refuses for the lifetime of the tab. */
   unsaved?: {
-    refused: (job: Job, base: Job | null, reason: string) => void;
+    /** `open`: the job still stands on this page. */
+    refused: (job: Job, base: Job | null, reason: string, open: boolean) => void;
     stored: (id: string) => void;
     closed: (id: string) => void;
   };
@@ -124,6 +125,7 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
   let rack: RackState | null = null;
   let claim: DeskClaim | null = null;
   let putAway: () => void = () => undefined;
+  let started = false;
   /** Letters are being typed: what is drawn of them may wait. */
   let typing = false;
 
@@ -148,7 +150,8 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
   const keepUnsaved = () => {
     const { storeError, loaded } = store.getState();
     const { shown, base } = writer;
-    if (storeError !== null && loaded === "ready" && shown !== null) port.unsaved?.refused(shown, base, storeError);
+    if (storeError !== null && loaded === "ready" && shown !== null)
+      port.unsaved?.refused(shown, base, storeError, started);
   };
 
   const store = createStore<JobState>((set, get) => {
@@ -247,6 +250,7 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
   store.subscribe(calm.heard);
 
   const start = () => {
+    started = true;
     const unfollow = port.follow(
       id,
       (result) => {
@@ -289,6 +293,8 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
     return () => {
       unfollow();
       stay();
+      // The last write may be refused after this.
+      started = false;
       writer.close();
       port.unsaved?.closed(id);
       claim?.release();

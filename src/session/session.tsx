@@ -60,7 +60,7 @@ export const browserPorts: SessionPorts = {
     claimDesk,
     calm: { afterMs: 120, atMostMs: 600 },
     unsaved: {
-      refused: (job, base, reason) => keepRefused({ job, base, reason, open: true }),
+      refused: (job, base, reason, open) => keepRefused({ job, base, reason, open }),
       stored: forgetRefused,
       closed: closeRefused,
     },

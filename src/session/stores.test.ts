@@ -89,6 +89,9 @@ describe("the open job", () => {
     await settled();
     stop();
     expect(jobs.remembered.slice(-2)).toEqual(["refused 413 on 412: full again", "closed"]);
+    // The last try of a job that was closed is refused too: it stays one that other views offer.
+    await settled();
+    expect(jobs.remembered.at(-1)).toBe("refused 413 on 412: full again, closed");
     expect(jobs.job).toMatchObject({ altitude: { text: "412" }, intake: { complaint: "warm" } });
   });
 

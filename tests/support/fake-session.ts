@@ -83,8 +83,10 @@ export class FakeJobs implements JobPort {
   /** What was remembered of refused writes, in order. */
   readonly remembered: string[] = [];
   unsaved: NonNullable<JobPort["unsaved"]> = {
-    refused: (job, base, reason) =>
-      void this.remembered.push(`refused ${job.altitude.text} on ${base?.altitude.text}: ${reason}`),
+    refused: (job, base, reason, open) =>
+      void this.remembered.push(
+        `refused ${job.altitude.text} on ${base?.altitude.text}: ${reason}${open ? "" : ", closed"}`,
+      ),
     stored: () => void this.remembered.push("stored"),
     closed: () => void this.remembered.push("closed"),
   };
