@@ -260,6 +260,9 @@ describe("the words of a vehicle", () => {
       ["Van three", 1],
       ["Van", 1],
     ]);
+    // A record that could not be read again is not stored.
+    await expect(editVehicle(id, { note: "x".repeat(4001) })).rejects.toThrow("note");
+    expect((await database.vehicles.toArray())[0]!.note).toBe("");
     // A job that calls it by its plate, or by its new name, hangs on it.
     for (const [i, vehicle] of ["FB 3", " van THREE"].entries())
       await readIn(

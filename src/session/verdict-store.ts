@@ -23,6 +23,8 @@ export interface VerdictState {
   /** Share simulated; null when nothing is being simulated. */
   progress: number | null;
   cancel: () => void;
+  /** The last question was not answered: the diagnosis failed. */
+  failed: boolean;
   /** It rests on needles that still move. */
   live: boolean;
   history: readonly RankingMoment[];
@@ -43,7 +45,7 @@ const MOST_MOMENTS = 120;
 const MOMENT_CHANGE = 0.03;
 const VERDICT_MEASURE = "evrid-verdict";
 
-const unweighed = { verdict: null, rows: [], progress: null, live: false, history: [] } as const;
+const unweighed = { verdict: null, rows: [], progress: null, failed: false, live: false, history: [] } as const;
 
 export function createVerdictStore(
   jobs: JobStore,
@@ -93,6 +95,7 @@ export function createVerdictStore(
           order = stableOrder(order, verdict.causes).map(({ cause }) => cause);
           store.setState(({ history }) => ({
             progress: null,
+            failed: false,
             verdict,
             rows: order.flatMap((cause) => verdict.causes.filter((one) => one.cause === cause)),
             history: withMoment(history, verdict, clock() / 1000),
@@ -101,7 +104,7 @@ export function createVerdictStore(
         () => {
           // What was found before stays; the next change, or a restart of the worker, asks again.
           asked.key = null;
-          store.setState({ progress: null });
+          store.setState({ progress: null, failed: true });
         },
       );
   };

@@ -238,3 +238,7 @@ export function newerLinkSentence(version: string): string {
 export function damagedLinkSentence(field: string, expected: string): string {
   return `This link is damaged at “${field}”: ${expected}. ${INSTEAD}`;
 }
+
+export const benchWords = {
+  stopped: "The bench has stopped. Restart the bench with the button at the top.",
+} as const;

@@ -12,7 +12,7 @@ export interface Trouble {
 
 const computing: Record<TroubleWorker, string> = {
   diagnosis: "Diagnosis",
-  expected: "Expected ranges",
+  expected: "Expected range",
   charge: "Charge planning",
   log: "Log reader",
   bench: "Bench",
@@ -25,6 +25,9 @@ export const noticeWords = {
   storeAgain: "Store again",
   saveFile: "Save as a file",
   discard: "Discard changes",
+  noDiagnosis: "No diagnosis available",
+  restartDiagnosis: "The diagnosis has stopped. Restart the diagnosis with the button at the top.",
+  diagnosisGap: "the diagnosis",
   viewFailed: "This view stopped with an error",
   saveJob: "Save this job",
   saveShop: "Save all records",
@@ -35,18 +38,19 @@ export function troubleTitle({ name, code }: Trouble): string {
   return `${computing[name]}: ${code === "silent" ? "no answer" : "stopped"}`;
 }
 
-export function troubleSentence({ code, detail }: Trouble): string {
+export function troubleSentence({ name, code, detail }: Trouble): string {
+  const what = computing[name];
   const reason = detail === "" ? "" : ` (${detail.replace(/\.$/, "")})`;
   const kept = "Earlier results stay on the screen.";
   switch (code) {
     case "not-loaded":
-      return `The program part could not be loaded${reason}. ${kept}`;
+      return `${what} could not be loaded${reason}. ${kept}`;
     case "crashed":
-      return `The program part stopped with an error${reason}. ${kept}`;
+      return `${what} stopped with an error${reason}. ${kept}`;
     case "silent":
-      return `No answer for several seconds. The answer may still come. ${kept}`;
+      return `${what} has not answered for several seconds. The answer may still come. ${kept}`;
     case "failed":
-      return `The last request failed${reason}. ${kept}`;
+      return `${what} could not complete the last request${reason}. ${kept}`;
   }
 }
 

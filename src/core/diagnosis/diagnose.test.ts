@@ -143,6 +143,16 @@ describe("diagnosis", () => {
     expect(row.at(-1)!).toBeLessThan(0.1);
   });
 
+  it("calls a charge too large from a tenth over the label on, as far as a weighing can tell", () => {
+    const given = { ...reading(0), rest: null };
+    const labelG = given.vehicle.chargeG!;
+    const over = (share: number) =>
+      judge({ ...given, recoveredG: Math.round(labelG * share) }).causes.find(({ cause }) => cause === "overcharge")!
+        .present;
+    expect(over(1.02)).toBeLessThan(0.05);
+    expect(over(1.25)).toBeGreaterThan(0.6);
+  });
+
   it("answers the empty orifice pickup: undercharge, and the headline says almost empty", () => {
     // 60 psi at rest at 96 degF, the clutch cycling between 22 and 45 psi, high side 150 psi, vent 72 degF.
     const verdict = judge({

@@ -18,6 +18,7 @@ import { Text } from "@/ui/text";
 import {
   answerWords,
   benchName,
+  benchWords,
   cornerWords,
   damagedLinkSentence,
   labelFacts,
@@ -97,7 +98,8 @@ async function beginningOf(query: string): Promise<Begun> {
 }
 
 /** Green while it runs as it should be able to; what harms it or holds it is not. */
-function toneOf(answer: BenchAnswer | null): "done" | "wait" | "act" {
+function toneOf(answer: BenchAnswer | null, failed: boolean): "done" | "wait" | "act" {
+  if (failed) return "act";
   if (answer === null) return "done";
   if (answer.kind === "none") return "act";
   return answer.kind === "standing" || answer.wetSuction || answer.limitedBy === "high" ? "wait" : "done";
@@ -132,7 +134,7 @@ function OpenBench({ begun }: { begun: Begun }) {
   const told = useBenchQuestion(bench, "couldTell", whole, state, null);
   const running = answer?.kind === "running" ? answer : null;
   const shown = running ?? (answer?.kind === "none" ? last : null);
-  const tone = toneOf(answer);
+  const tone = toneOf(answer, failed);
   const sound = JSON.stringify(asSound(state)) === JSON.stringify(state);
   return (
     <AppFrame
@@ -214,11 +216,7 @@ function OpenBench({ begun }: { begun: Begun }) {
           >
             <Box flex="1" minW="0">
               <Text fontSize="18px" fontWeight="650" lineHeight="1.2">
-                {failed
-                  ? "The simulator could not be started in this browser. Load the page again."
-                  : answer === null
-                    ? "Solving"
-                    : answerWords(answer, figures)}
+                {failed ? benchWords.stopped : answer === null ? "Solving" : answerWords(answer, figures)}
               </Text>
               <Text color="soft" fontSize="14px">
                 {kept === null

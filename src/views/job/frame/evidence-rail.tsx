@@ -28,6 +28,7 @@ import {
   WORTH_BITS,
   type Wording,
 } from "@/words/diagnosis";
+import { noticeWords } from "@/words/notices";
 import { Rail } from "./rail";
 import { stepPath } from "./steps";
 
@@ -71,7 +72,7 @@ const stepOfTest: Record<TestId, StepId> = {
 /** The rail that never leaves while there is something to find: causes with reasons, what is open, the next test. */
 export function EvidenceRail({ step }: { step: StepId }) {
   const figures = useFigures();
-  const { verdict, rows, live } = useVerdict("verdict", "rows", "live");
+  const { verdict, rows, live, failed } = useVerdict("verdict", "rows", "live", "failed");
   const wording = useWording(figures);
   const [open, setOpen] = useState<Cause | null>(null);
   const shown = rows.slice(0, SHOWN).filter((row, i) => i === 0 || row.probability > SHOWN_ABOVE);
@@ -92,7 +93,9 @@ export function EvidenceRail({ step }: { step: StepId }) {
         </Text>
       )}
       <Progress />
-      {verdict === null || wording === null ? (
+      {verdict === null && failed ? (
+        <Text color="act">{noticeWords.restartDiagnosis}</Text>
+      ) : verdict === null || wording === null ? (
         <Text color="soft">
           Nothing to weigh yet. Causes appear with the first running reading, once label, ambient and altitude are
           given.

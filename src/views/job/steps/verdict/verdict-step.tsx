@@ -14,6 +14,7 @@ import { Apart, CauseBar, Progress } from "@/views/job/frame/evidence-rail";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { decisionWords } from "@/words/decision";
 import { gainSentence, outcomeSentence, testSentences, warningSentence } from "@/words/diagnosis";
+import { noticeWords } from "@/words/notices";
 
 const actTones: Record<Decision["act"], "act" | "wait" | "done"> = {
   stop: "act",
@@ -38,9 +39,19 @@ const loud = [
 
 export function VerdictStep() {
   const figures = useFigures();
-  const { verdict, rows, history } = useVerdict("verdict", "rows", "history");
+  const { verdict, rows, history, failed } = useVerdict("verdict", "rows", "history", "failed");
   const wording = useWording(figures);
   const jobId = useJobOf(({ id }) => id);
+  if (verdict === null && failed) {
+    return (
+      <Stack gap="3.5" maxW="1080px">
+        <Notice tone="act" title={noticeWords.noDiagnosis}>
+          {noticeWords.restartDiagnosis}
+        </Notice>
+        <StepEnd step="verdict" gaps={[noticeWords.diagnosisGap]} />
+      </Stack>
+    );
+  }
   if (verdict === null || wording === null) {
     return (
       <Stack gap="3.5" maxW="1080px">
