@@ -10,7 +10,7 @@ export default defineConfig({
     setupFiles: ["tests/support/learned.ts"],
     globalSetup: ["tests/browser/servers.ts"],
     maxWorkers: 2,
-    testTimeout: 300_000,
+    testTimeout: 900_000,
     hookTimeout: 120_000,
   },
 });

@@ -201,6 +201,15 @@ describe("jobs in the browser database", () => {
       (await listJobs({ open: most, signed: most, archived: most })).jobs.map(({ id }) => id);
     expect(await ids(Infinity)).toEqual(["job-5", "job-4", "job-3", "job-2", "job-1"]);
     expect(await ids(2)).toEqual(["job-5", "job-4"]);
+    // Signed and open ones stand together in one order.
+    await eraseAll();
+    for (const n of [1, 2, 3, 4]) {
+      const signOff = { ...one.signOff, signedAt: n % 2 === 0 ? day(n) : null };
+      await putBack({ ...one, id: `job-${n}`, updatedAt: day(n), signOff });
+    }
+    expect(await ids(Infinity)).toEqual(["job-4", "job-3", "job-2", "job-1"]);
+    await eraseAll();
+    await putBack({ ...one, id: "job-5", updatedAt: day(5) });
     // A change makes it the newest, even by a clock that stands still or goes backwards.
     vi.setSystemTime(Date.parse(day(2)));
     const { updatedAt } = await editJob("job-5", (job) => ({ ...job, altitude: { text: "9", unit: "m" } }));

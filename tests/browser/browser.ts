@@ -5,7 +5,8 @@ import path from "node:path";
 import { Builder, By, Key, logging, until, type WebDriver, type WebElement } from "selenium-webdriver";
 import { Options, ServiceBuilder } from "selenium-webdriver/chrome.js";
 
-const WAIT_MS = 20_000;
+/** A wait ends as soon as what it waits for is there: only a failure takes this long. Generous, since machines are shared. */
+const WAIT_MS = 60_000;
 const artifacts = path.resolve(import.meta.dirname, "../../test-artifacts");
 
 export type Size = { width: number; height: number };
@@ -249,14 +250,17 @@ export class Browser {
   async says(text: string | RegExp, within = WAIT_MS): Promise<void> {
     let last = "";
     await this.driver
-      .wait(async () => {
-        try {
-          last = await this.text();
-        } catch {
-          return false;
-        }
-        return typeof text === "string" ? last.includes(text) : text.test(last);
-      }, within)
+      .wait(
+        async () => {
+          try {
+            last = await this.text();
+          } catch {
+            return false;
+          }
+          return typeof text === "string" ? last.includes(text) : text.test(last);
+        },
+        Math.max(within, WAIT_MS),
+      )
       .catch(() => {
         throw new Error(`the page never said ${text}; it says:\n${last}`);
       });
@@ -275,7 +279,7 @@ export class Browser {
           return false;
         }
       },
-      within,
+      Math.max(within, WAIT_MS),
       `never: ${what}`,
     );
   }

@@ -2,8 +2,8 @@
 import { Key } from "selenium-webdriver";
 import type { Browser } from "./browser";
 
-/** Simulated minutes pass at sixty times; waiting for a simulated quarter of an hour takes this long at most, ms. */
-const PATIENCE = 60_000;
+/** Simulated minutes pass at sixty times; waiting for a simulated quarter of an hour takes this long at most on a busy machine, ms. */
+const PATIENCE = 150_000;
 
 export const hookUpChecks = [
   "Goggles and gloves on",

@@ -42,7 +42,7 @@ describe("the stock of checked codes", () => {
   );
 
   it("has the cheapest way found anew", () => {
-    for (const { code, given, way } of spread(all, FOUND_AGAIN))
+    for (const { code, given, way } of all.filter((_, i) => i % 30 === 4).slice(0, FOUND_AGAIN))
       expect(checkCase(given).way?.join(" "), code).toBe(way);
   });
 });

@@ -138,6 +138,8 @@ describe("what is typed with its unit", () => {
     expect(checkEntry(mass, entry("0.45", "g"))).toMatchObject({ issue: { code: "out-of-range", fits: ["kg", "lb"] } });
     expect(unitDoubt(low, entry("32", "kPa"))).toEqual(["psi"]);
     expect(unitDoubt(low, entry("2.2", "kPa"))).toEqual(["bar"]);
+    // Right in its own unit, it is asked about no other, though it would be right there too.
+    expect(unitDoubt({ ...low, usual: { min: 60, max: 1500 } }, entry("100", "kPa"))).toEqual([]);
     // 30 bar would be no low side in any unit that is offered: nothing likelier to ask about.
     expect(unitDoubt({ ...low, usual: { min: 900_000, max: 900_001 } }, entry("32", "kPa"))).toEqual([]);
     const { usual: _, ...unknown } = low;
