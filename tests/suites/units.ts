@@ -3,6 +3,9 @@ import { stepIds } from "../../src/core/records/job";
 import { chooseUsUnits, metricLines } from "../browser/readable";
 import { browserSession } from "../browser/session";
 
+/** A page has the shop's units by then, also on a busy machine. */
+const SETTLE_MS = 10_000;
+
 describe("a shop that reads in US units", () => {
   const session = browserSession();
 
@@ -14,7 +17,12 @@ describe("a shop that reads in US units", () => {
     await browser.says("Fennick Bakery");
     const found: string[] = [];
     const look = async (where: string) => {
-      const lines = await metricLines(browser);
+      // A page is drawn once before the shop's units have come: what still stands after that is found.
+      let lines = await metricLines(browser);
+      for (const deadline = Date.now() + SETTLE_MS; lines.length > 0 && Date.now() < deadline; ) {
+        await new Promise((resolve) => setTimeout(resolve, 200));
+        lines = await metricLines(browser);
+      }
       if (lines.length > 0) found.push(`${where}: ${lines.join(" | ").slice(0, 400)}`);
     };
     await look("bay");
