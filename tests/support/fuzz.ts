@@ -149,7 +149,8 @@ const columns = `id,vehicle.refrigerant,vehicle.metering,vehicle.compressor,cond
 function jobText(dice: Dice): string {
   const job = dice.of(jobs);
   // Valid JSON that is no record at all.
-  if (dice.chance(0.05)) return JSON.stringify(dice.of(oddValues)) ?? "null";
+  if (dice.chance(0.05))
+    return dice.of(["null", "[null]", "[]", "7", '"job"', JSON.stringify(dice.of(oddValues)) ?? "null"]);
   return dice.chance(0.3)
     ? scrambled(writeJobFile(job), dice)
     : JSON.stringify(
@@ -218,10 +219,16 @@ export const targets: readonly Target[] = [
     run: (dice) => {
       const job = dice.of(jobs.filter(({ ledger }) => ledger.length > 1));
       const ledger = [...job.ledger];
-      for (let i = 1 + dice.upTo(3); i > 0; i--) {
+      for (let i = dice.upTo(4); i > 0; i--) {
         const entry = dice.of(ledger);
         const opposite = { ...entry, id: `x${i}`, from: entry.to, to: entry.from, counters: entry.id };
         ledger.splice(dice.upTo(ledger.length + 1), 0, dice.of([entry, { ...entry, id: `x${i}` }, opposite]));
+      }
+      if (dice.chance(0.5)) {
+        // One entry reversed twice, each reversal as it must look.
+        const entry = dice.of(ledger.filter(({ counters }) => counters === null));
+        for (const id of ["y1", "y2"])
+          ledger.push({ ...entry, id, from: entry.to, to: entry.from, counters: entry.id });
       }
       const read = readJob({ ...job, ledger });
       if (!read.ok) return;
