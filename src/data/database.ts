@@ -90,7 +90,7 @@ class EvridDatabase extends Dexie {
   learners!: EntityTable<Learner, "id">;
   drills!: EntityTable<DrillRecord, "id">;
   openDrills!: EntityTable<OpenDrill, "key">;
-  /** What is in no copy yet (changes.ts). */
+  /** Records that are in no copy yet (changes.ts). */
   changes!: EntityTable<{ key: string; at: string }, "key">;
   // These three follow from the others and can be made anew from them at any time (record-index.ts).
   visits!: EntityTable<Visit, "jobId">;

@@ -61,7 +61,7 @@ const union = <One extends { id: string }>(here: readonly One[], more: readonly 
   ...more.filter(({ id }) => here.every((one) => one.id !== id)),
 ];
 
-/** What stands in the store and in memory; a store that fails or stays silent counts as empty. */
+/** Learners and drills of the store and of this tab; a store that fails or stays silent counts as empty. */
 export function useDrillBook(): DrillBookState {
   const stored = useStored(loadDrills);
   const { learners, drills, reason } = useStore(unsaved);

@@ -146,7 +146,7 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
     refused: (refusal) => store.setState({ refusal }),
   });
 
-  /** What the store refuses is remembered beside it, as it is shown. */
+  /** Remembers the job as it is shown while the store refuses it. */
   const keepUnsaved = () => {
     const { storeError, loaded } = store.getState();
     const { shown, base } = writer;

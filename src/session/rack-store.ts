@@ -97,7 +97,7 @@ const KEPT_SAMPLES = 4500;
 const WATCH_MS = 1000;
 /** A rack that has not answered an act for this long is gone, ms. */
 const ANSWER_MS = 5000;
-/** The same while a valve is open, ms. */
+/** Patience with the simulator while a valve is open, ms. */
 const OPEN_DRAW_ANSWER_MS = 1500;
 /** A fan that goes from one side of this to the other has been switched, %. */
 const FAN_ON_PCT = 30;

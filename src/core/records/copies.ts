@@ -1,4 +1,4 @@
-/** What copies outside of the browser hold, and what they lack. */
+/** Copies outside of the browser, and the records that they lack. */
 
 /** Kinds of records that are counted beside the jobs. */
 export const changeKinds = ["vehicle", "cylinder", "stock", "settings", "chart", "photo", "drill", "removed"] as const;

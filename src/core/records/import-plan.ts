@@ -34,7 +34,7 @@ export interface ImportPlan {
   vehicles: PartPlan<Vehicle>;
   containers: PartPlan<Container>;
   stock: PartPlan<StockEntry>;
-  /** What the store lacks beside its records: settings and charts only where it has none of its own. */
+  /** Settings, charts and drills that the store lacks; settings and charts only where it has none of its own. */
   extras: ShopExtras;
   pictures: ShopInFile["pictures"];
   broken: ShopInFile["broken"];
