@@ -3,6 +3,8 @@
 import { useStore } from "zustand";
 import { type WorkerTrouble, workerHealth } from "@/worker/worker-health";
 
+export type { WorkerTrouble };
+
 /** Workers that have failed or do not answer. */
 export function useWorkerTroubles(): readonly WorkerTrouble[] {
   return useStore(workerHealth, ({ troubles }) => troubles);

@@ -12,7 +12,7 @@ import {
   useRefusedChanges,
   warnBeforeLeaving,
 } from "@/session/refused-changes";
-import { useWorkerTroubles } from "@/session/worker-health";
+import { useWorkerTroubles, type WorkerTrouble } from "@/session/worker-health";
 import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
@@ -32,11 +32,11 @@ export default function Notices() {
       {refused.map((change) => (
         <Refused key={change.job.id} change={change} />
       ))}
-      {troubles.map((trouble) => (
+      {byName(troubles).map(([trouble, ...same]) => (
         <Notice key={trouble.name} tone="act" title={troubleTitle(trouble)}>
           <Flex gap="3" align="center" wrap="wrap">
             <Text flex="1 1 260px">{troubleSentence(trouble)}</Text>
-            <BenchButton kind="quiet" onClick={trouble.restart}>
+            <BenchButton kind="quiet" onClick={() => [trouble, ...same].forEach(({ restart }) => void restart())}>
               {noticeWords.restart}
             </BenchButton>
           </Flex>
@@ -44,6 +44,17 @@ export default function Notices() {
       ))}
     </Stack>
   );
+}
+
+/** Troubles of one kind of worker together: one notice, and one restart for all of its lines. */
+function byName(troubles: readonly WorkerTrouble[]): [WorkerTrouble, ...WorkerTrouble[]][] {
+  const groups = new Map<WorkerTrouble["name"], [WorkerTrouble, ...WorkerTrouble[]]>();
+  for (const trouble of troubles) {
+    const group = groups.get(trouble.name);
+    if (group === undefined) groups.set(trouble.name, [trouble]);
+    else group.push(trouble);
+  }
+  return [...groups.values()];
 }
 
 function Refused({ change }: { change: RefusedChange }) {

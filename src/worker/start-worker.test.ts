@@ -169,6 +169,21 @@ describe("a worker", () => {
     ]);
   });
 
+  it("that has failed stays reported while another line of the same name answers or closes", async () => {
+    started();
+    made[0]!.emit("error", { message: "gone" });
+    const failedLine = line;
+    const { api } = started();
+    const sum = api.add(1, 2);
+    made[1]!.asked[0]!.answer(3);
+    await sum;
+    expect(troubles()).toMatchObject([{ name: "charge", detail: "gone" }]);
+    line.close();
+    expect(troubles()).toHaveLength(1);
+    failedLine.close();
+    expect(troubles()).toEqual([]);
+  });
+
   it("that somebody else reports is not listed", () => {
     started({ quiet: true });
     made[0]!.emit("error", { message: "x" });

@@ -72,7 +72,7 @@ export function startWorker<Api>(
     heardAt = performance.now();
     if (!silent) return;
     silent = false;
-    clearTrouble(name);
+    clearTrouble(restart);
   };
 
   const fail = (code: WorkerTroubleCode, detail: string) => {
@@ -115,7 +115,7 @@ export function startWorker<Api>(
   const restart = () => {
     if (closed) return;
     end();
-    clearTrouble(name);
+    clearTrouble(restart);
     const left = [...open];
     open.clear();
     const cut = new WorkerFailed(name, "silent", "");
@@ -148,7 +148,7 @@ export function startWorker<Api>(
         (value) => {
           if (!open.has(reject)) return;
           done();
-          clearTrouble(name);
+          clearTrouble(restart);
           resolve(value);
         },
         (error: unknown) => {
@@ -178,7 +178,7 @@ export function startWorker<Api>(
       closed = true;
       open.clear();
       end();
-      clearTrouble(name);
+      clearTrouble(restart);
     },
   };
 }

@@ -23,7 +23,7 @@ export interface WorkerTrouble {
 }
 
 export interface WorkerHealth {
-  /** One per worker at most. */
+  /** One per line to a worker at most. */
   troubles: readonly WorkerTrouble[];
   /** Rises with every restart: questions that a failure left open are asked again. */
   restarts: number;
@@ -31,15 +31,17 @@ export interface WorkerHealth {
 
 export const workerHealth = createStore<WorkerHealth>(() => ({ troubles: [], restarts: 0 }));
 
+/** Reports a trouble in place of an earlier one of the same line, which its `restart` tells apart: two lines may share a name. */
 export function reportTrouble(trouble: WorkerTrouble): void {
   workerHealth.setState(({ troubles }) => ({
-    troubles: [...troubles.filter(({ name }) => name !== trouble.name), trouble],
+    troubles: [...troubles.filter(({ restart }) => restart !== trouble.restart), trouble],
   }));
 }
 
-export function clearTrouble(name: WorkerName): void {
-  if (!workerHealth.getState().troubles.some((one) => one.name === name)) return;
-  workerHealth.setState(({ troubles }) => ({ troubles: troubles.filter((one) => one.name !== name) }));
+/** Clears the trouble of the line with this `restart`, and of no other. */
+export function clearTrouble(restart: () => void): void {
+  if (!workerHealth.getState().troubles.some((one) => one.restart === restart)) return;
+  workerHealth.setState(({ troubles }) => ({ troubles: troubles.filter((one) => one.restart !== restart) }));
 }
 
 export function noteRestart(): void {
