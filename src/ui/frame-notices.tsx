@@ -2,7 +2,7 @@
 
 import { createContext, type ReactNode, useContext } from "react";
 
-/** What stands above the work in every view: it draws itself, and nothing while there is nothing to say. */
+/** Notices above the work of every view; the node draws nothing while there is nothing to say. */
 export const FrameNoticesContext = createContext<ReactNode>(null);
 
 export const useFrameNotices = (): ReactNode => useContext(FrameNoticesContext);

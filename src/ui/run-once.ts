@@ -32,7 +32,7 @@ export function runOnce<Args extends readonly unknown[]>(
   };
 }
 
-/** The same for a command of a component, whichever of its buttons and keys starts it; the newest `act` is run. */
+/** {@link runOnce} for a command of a component, shared by its buttons and keys; the newest `act` is run. */
 export function useRunOnce<Args extends readonly unknown[]>(
   act: (...args: Args) => unknown,
   options: OnceOptions = {},

@@ -3,7 +3,7 @@
 import { Component, type ReactNode } from "react";
 
 interface ViewBoundaryProps {
-  /** What stands in place of a view that has thrown. */
+  /** Shown in place of a view that has thrown. */
   fallback: (failed: { error: Error; retry: () => void }) => ReactNode;
   children: ReactNode;
 }

@@ -1,6 +1,6 @@
 "use client";
 
-/** What every view says above its work: workers that fail, and changes that could not be stored. */
+/** Notices of every view: failed workers, and changes that could not be stored. */
 import { Flex, Stack } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
 import { reasonOf } from "@/core/result";

@@ -58,7 +58,7 @@ export function refusedTitle({ intake }: Pick<Job, "intake">): string {
   return `Not stored: ${intake.vehicle.trim() === "" ? "a job without a name" : typed(intake.vehicle.trim())}`;
 }
 
-/** What became of changes that the store refused, and what can be done. */
+/** Says that the store refused the last changes, why, and how long they are kept. */
 export function refusedSentence(reason: string): string {
   return `The browser did not store the last changes: ${reason.replace(/\.$/, "")}. They are kept until you close this tab.`;
 }

@@ -19,7 +19,7 @@ const FREE = new Set(["vehicle", "complaint", "technician", "remark", "note", "n
 /** British words that the product would turn into US ones. */
 const TYPED = "A. Grey, Centre of Colour";
 
-/** The same record with this text in every field for words. */
+/** Fills every field for words of a record with this text. */
 function withTyped<Value>(value: Value, key = ""): Value {
   if (typeof value === "string" || (value === null && FREE.has(key)))
     return (FREE.has(key) && !["idle", "fast idle"].includes(String(value)) ? TYPED : value) as Value;
