@@ -7,6 +7,7 @@ import "./suites/help";
 import "./suites/power-cut";
 import "./suites/settings";
 import "./suites/store-refused";
+import "./suites/troubles";
 import "./suites/two-tabs";
 import "./suites/units";
 import "./suites/us-job";

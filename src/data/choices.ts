@@ -20,10 +20,13 @@ type Read = Result<ReadChoices & { stored: Record<string, unknown> }, Unreadable
 /** Null where nothing was ever chosen. */
 async function read(): Promise<Read | null> {
   const row = await database.choices.get(NAME);
-  if (row === undefined) return null;
+  return row === undefined ? null : readText(row.json);
+}
+
+function readText(json: string): Read {
   let stored: unknown;
   try {
-    stored = JSON.parse(row.json);
+    stored = JSON.parse(json);
   } catch {
     return fail({ code: "not-json" });
   }
@@ -47,8 +50,8 @@ export interface SettingsHealth {
 }
 
 export async function settingsHealth(): Promise<SettingsHealth> {
-  const made = await read();
   const text = (await database.choices.get(NAME))?.json ?? null;
+  const made = text === null ? null : readText(text);
   return made === null || made.ok
     ? { issue: null, unreadable: made?.value.unreadable ?? [], text }
     : { issue: made.issue, unreadable: [], text };

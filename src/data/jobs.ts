@@ -145,16 +145,6 @@ export async function loadJob(id: string): Promise<Result<Job, JobFileIssue> | n
   return stored === undefined ? null : readJob(stored);
 }
 
-/** Which of these ids stand in the store. */
-export async function storedJobIds(ids: readonly string[]): Promise<Set<string>> {
-  return new Set(
-    await database.jobs
-      .where("id")
-      .anyOf([...ids])
-      .primaryKeys(),
-  );
-}
-
 /** Tells the stored job now and after every change, by whichever tab. Gives the way to stop. */
 export function followJob(
   id: string,

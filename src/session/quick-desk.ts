@@ -4,6 +4,9 @@ import { useEffect, useRef, useState } from "react";
 import type { QuickDesk } from "@/core/records/quick-desk";
 import { reasonOf } from "@/core/result";
 import { loadQuickDesk, saveQuickDesk } from "@/data/quick-desk";
+import { closeRefusedWords, forgetRefusedWords, keepRefusedWords, refusedWords } from "./refused-words";
+
+const KEY = "desk";
 
 export interface QuickDeskState {
   /** Null until it was loaded. */
@@ -21,18 +24,25 @@ export function useQuickDesk(blank: () => QuickDesk): QuickDeskState {
   const writing = useRef(false);
   useEffect(() => {
     let here = true;
+    const kept = refusedWords(KEY);
     const show = (loaded: QuickDesk) => {
       if (!here) return;
       newest.current = loaded;
       setDesk(loaded);
     };
-    loadQuickDesk().then(show, (error: unknown) => {
-      // A browser that stores nothing still computes.
-      setStoreError(reasonOf(error));
-      show(blank());
-    });
+    if (kept?.kind === "desk") {
+      keepRefusedWords({ ...kept, open: true });
+      setStoreError(kept.reason);
+      show(kept.desk);
+    } else
+      loadQuickDesk().then(show, (error: unknown) => {
+        // A browser that stores nothing still computes.
+        setStoreError(reasonOf(error));
+        show(blank());
+      });
     return () => {
       here = false;
+      closeRefusedWords(KEY);
     };
   }, [blank]);
   const write = () => {
@@ -41,8 +51,15 @@ export function useQuickDesk(blank: () => QuickDesk): QuickDeskState {
     writing.current = true;
     saveQuickDesk(wanted)
       .then(
-        () => setStoreError(null),
-        (error: unknown) => setStoreError(reasonOf(error)),
+        () => {
+          forgetRefusedWords(KEY);
+          setStoreError(null);
+        },
+        (error: unknown) => {
+          const reason = reasonOf(error);
+          keepRefusedWords({ kind: "desk", desk: newest.current ?? wanted, reason, open: true });
+          setStoreError(reason);
+        },
       )
       .finally(() => {
         writing.current = false;

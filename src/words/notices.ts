@@ -58,6 +58,11 @@ export function refusedTitle({ intake }: Pick<Job, "intake">): string {
   return `Not stored: ${intake.vehicle.trim() === "" ? "a job without a name" : typed(intake.vehicle.trim())}`;
 }
 
+/** Titles words outside of a job that were not stored: about a vehicle, or on the P-T desk. */
+export function refusedWordsTitle(one: { kind: "vehicle"; name: string } | { kind: "desk" }): string {
+  return one.kind === "desk" ? "Not stored: the P-T desk" : `Not stored: the record of ${typed(one.name)}`;
+}
+
 /** Says that the store refused the last changes, why, and how long they are kept. */
 export function refusedSentence(reason: string): string {
   return `The browser did not store the last changes: ${reason.replace(/\.$/, "")}. They are kept until you close this tab.`;

@@ -7,6 +7,8 @@ import { Options, ServiceBuilder } from "selenium-webdriver/chrome.js";
 
 /** A wait ends as soon as what it waits for is there: only a failure takes this long. Generous, since machines are shared. */
 const WAIT_MS = 60_000;
+/** What a page can store of its own accord, without the copy of the build. */
+const RECORDS = "cookies,file_systems,indexeddb,local_storage,storage_buckets";
 const artifacts = path.resolve(import.meta.dirname, "../../test-artifacts");
 
 export type Size = { width: number; height: number };
@@ -54,7 +56,10 @@ export class Browser {
     return browser;
   }
 
-  /** As new: another tab, with nothing stored by these addresses, no downloads, and the usual size. */
+  /**
+   * As new: another tab, with no records of these addresses, no downloads, and the usual size. The service worker and
+   * its copy of the build stay, as they do in a shop: to fetch the whole build again costs more than most tests.
+   */
   async renew(addresses: readonly string[]): Promise<void> {
     const before = await this.driver.getAllWindowHandles();
     await this.driver.switchTo().newWindow("tab");
@@ -65,7 +70,7 @@ export class Browser {
     }
     await this.driver.switchTo().window(tab);
     for (const origin of addresses) {
-      await this.devTools("Storage.clearDataForOrigin", { origin, storageTypes: "all" });
+      await this.devTools("Storage.clearDataForOrigin", { origin, storageTypes: RECORDS });
     }
     for (const file of readdirSync(this.downloads)) rmSync(path.join(this.downloads, file), { recursive: true });
     await this.consoleErrors();
@@ -114,6 +119,16 @@ export class Browser {
 
   open(address: string): Promise<void> {
     return this.driver.get(address);
+  }
+
+  /** Goes to another view as a link within the page does, without loading the page anew. */
+  async go(address: string): Promise<void> {
+    const { pathname, search } = new URL(address);
+    await this.driver.executeScript("window.next.router.push(arguments[0])", pathname + search);
+    await this.until(`at ${pathname}${search}`, async () => {
+      const now = new URL(await this.driver.getCurrentUrl());
+      return now.pathname + now.search === pathname + search;
+    });
   }
 
   /** The visible element with this accessible name and role, waited for. */

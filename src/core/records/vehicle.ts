@@ -45,6 +45,9 @@ export const vehicleSchema = partSchema.extend({
     .max(MOST_NAMES),
 });
 export type Vehicle = z.infer<typeof vehicleSchema>;
+/** What a person types about a vehicle. */
+export const vehicleWordsSchema = partSchema.pick({ name: true, plate: true, owner: true, note: true });
+export type VehicleWords = z.infer<typeof vehicleWordsSchema>;
 export type VehiclePhoto = Vehicle["photos"][number];
 
 export const VEHICLE_VERSION = 2;

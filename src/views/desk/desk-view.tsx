@@ -83,7 +83,7 @@ export function DeskView() {
         )}
         {storeError !== null && (
           <Notice tone="wait" title="What stands here is not stored">
-            {`The browser refuses: ${storeError}. It computes all the same; after a reload the desk is blank.`}
+            {`The browser refuses: ${storeError}. It computes all the same, and keeps the values until you close this tab.`}
           </Notice>
         )}
         {desk === null ? (

@@ -1,51 +1,35 @@
 "use client";
 
 import { Box, Flex, Stack } from "@chakra-ui/react";
-import { useRef, useState } from "react";
-import type { Vehicle } from "@/core/records/vehicle";
+import { useState } from "react";
 import type { VehicleRow } from "@/core/records/vehicle-row";
 import { reasonOf } from "@/core/result";
-import { editVehicle, joinVehicles, takeVehicleApart, type VehicleFile } from "@/data/vehicles";
+import { joinVehicles, takeVehicleApart, type VehicleFile } from "@/data/vehicles";
+import { useVehicleWords } from "@/session/vehicle-words";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
+import { refusedSentence } from "@/words/notices";
 import { dayOf } from "@/words/vehicles";
 import { useFollowRenamed } from "./follow-renamed";
-
-type Words = Pick<Vehicle, "name" | "plate" | "owner" | "note">;
 
 /** What is written about a vehicle beside its visits; what may be the same car; what was made one. */
 export function VehicleRecord({ vehicle, same }: { vehicle: VehicleFile; same: readonly VehicleRow[] }) {
   const { record, row, id } = vehicle;
-  const [failure, setFailure] = useState<string | null>(null);
+  const [refusal, setRefusal] = useState<string | null>(null);
   const follow = useFollowRenamed(id);
-  const fail = (error: unknown) => setFailure(`${reasonOf(error)}. What is stored is as it was.`);
-  const words: Words = {
-    name: record?.name || row.name,
-    plate: record?.plate ?? "",
-    owner: record?.owner ?? "",
-    note: record?.note ?? "",
-  };
-  // Letters come faster than the store answers: what has come meanwhile is written at once when it has, so that at most one write is ever waited for.
-  const waiting = useRef<Partial<Words>>({});
-  const writing = useRef(false);
-  const write = () => {
-    const next = waiting.current;
-    if (writing.current || Object.keys(next).length === 0) return;
-    waiting.current = {};
-    writing.current = true;
-    void editVehicle(id, next)
-      .then(follow, fail)
-      .finally(() => {
-        writing.current = false;
-        write();
-      });
-  };
-  const change = (next: Partial<Words>) => {
-    waiting.current = { ...waiting.current, ...next };
-    write();
-  };
+  const fail = (error: unknown) => setRefusal(`${reasonOf(error)}. What is stored is as it was.`);
+  const { words, change, failure } = useVehicleWords(
+    id,
+    {
+      name: record?.name || row.name,
+      plate: record?.plate ?? "",
+      owner: record?.owner ?? "",
+      note: record?.note ?? "",
+    },
+    follow,
+  );
   const joinedOnce = record?.joined ?? [];
   return (
     <Card title="The vehicle">
@@ -68,7 +52,12 @@ export function VehicleRecord({ vehicle, same }: { vehicle: VehicleFile; same: r
         />
         {failure !== null && (
           <Text color="act" role="alert">
-            {failure}
+            {refusedSentence(failure)}
+          </Text>
+        )}
+        {refusal !== null && (
+          <Text color="act" role="alert">
+            {refusal}
           </Text>
         )}
         {same.length > 0 && (

@@ -13,7 +13,8 @@ export const MOST_KEPT = 100;
 /** A cycle of a clutch is rarely shorter than four of these, s. */
 const EVERY_S = 2;
 
-const course = z.array(z.number().nullable()).max(MOST_KEPT);
+/** Beyond what any gauge or probe shows; no number in a record is without a bound. */
+const course = z.array(z.number().min(-200).max(10_000).nullable()).max(MOST_KEPT);
 
 export const keptTraceSchema = z.strictObject({
   /** Between two points, s; the last one is when it was taken. */

@@ -1,0 +1,127 @@
+import { readdirSync } from "node:fs";
+import { describe, expect, it } from "vitest";
+import type { Browser } from "../browser/browser";
+import { browserSession, storedJob } from "../browser/session";
+
+const ESTATE = "demo-estate-car";
+const refuse = `IDBObjectStore.prototype.put = () => { throw new DOMException("the disk is full", "QuotaExceededError"); };`;
+
+/** A worker of the page that fails as it starts, in place of every real one; `window.realWorker` is kept. */
+const brokenWorkers = `window.realWorker = window.Worker;
+  window.Worker = class extends EventTarget {
+    constructor() {
+      super();
+      setTimeout(() => this.dispatchEvent(new ErrorEvent("error", { message: "the script is damaged" })), 0);
+    }
+    postMessage() {}
+    terminate() {}
+  };`;
+
+const saved = (browser: Browser) => readdirSync(browser.downloads).find((name) => name.endsWith(".json"));
+
+describe("what goes wrong beside the work", () => {
+  const session = browserSession("demo");
+
+  it("refused text is offered in every view and over a reload: of a job, of a vehicle, of the P-T desk", async () => {
+    const { browser, address } = session;
+    await browser.open(address);
+    await browser.says("Orla Veitch");
+    await browser.go(`${address}/job/${ESTATE}/intake`);
+    await browser.says("From the label under the bonnet");
+    await browser.driver.executeScript(refuse);
+    await browser.type("Complaint", "Whistles when it is hot");
+    await browser.says("The browser does not store");
+    await browser.go(`${address}/vehicle?id=demo-car-03`);
+    await browser.says("Not stored: Orla Veitch, grey estate");
+    await browser.type("Note", "Low port behind the battery");
+    await browser.says("The browser did not store the last changes: the disk is full");
+    await browser.go(`${address}/desk`);
+    await browser.says("Boils at");
+    await browser.says("Low port behind the battery");
+    await browser.type("Low side, gauge", "193");
+    await browser.says("What stands here is not stored");
+    await browser.go(address);
+    await browser.says("Not stored: the P-T desk");
+    await browser.consoleErrors();
+
+    await browser.driver.navigate().refresh();
+    await browser.says("Not stored: Orla Veitch, grey estate");
+    await browser.says("Not stored: the P-T desk");
+    await browser.says("Low port behind the battery");
+    for (const title of ["Orla Veitch, grey estate", "the record of", "the P-T desk"]) {
+      const notice = await browser.find(
+        `//*[@role='alert' or @role='status'][.//*[contains(., 'Not stored: ${title}')]]//button[contains(., 'Store again')]`,
+        `Store again: ${title}`,
+      );
+      await notice.click();
+      await browser.until(`${title} is stored`, async () => !(await browser.text()).includes(`Not stored: ${title}`));
+    }
+    expect((await storedJob(browser, ESTATE)).intake.complaint).toBe("Whistles when it is hot");
+    await browser.go(`${address}/vehicle?id=demo-car-03`);
+    await browser.until("the note", async () => (await browser.valueOf("Note")) === "Low port behind the battery");
+    await browser.go(`${address}/desk`);
+    await browser.until("the pressure", async () => (await browser.valueOf("Low side, gauge")) === "193");
+  });
+
+  it("a worker that fails is reported at once and restarts on request; the page goes on", async () => {
+    const { browser, address } = session;
+    await browser.open(address);
+    await browser.says("Orla Veitch");
+    await browser.go(`${address}/settings`);
+    await browser.says("What this browser keeps");
+    await browser.driver.executeScript(brokenWorkers);
+    await browser.go(`${address}/job/${ESTATE}/verdict`);
+    await browser.says("Diagnosis: stopped");
+    await browser.says("the script is damaged");
+    await browser.driver.executeScript("window.Worker = window.realWorker;");
+    for (let troubles = 0; troubles < 5 && (await browser.text()).includes("the script is damaged"); troubles++)
+      await browser.press("Restart");
+    await browser.says("Causes, with what speaks");
+    expect(await browser.text()).not.toContain("the script is damaged");
+  });
+
+  it("a drill runs where nothing can be stored, and says so", async () => {
+    const { browser, address } = session;
+    await browser.onEveryPage(refuse);
+    await browser.open(`${address}/drill?code=1K-0004Y`);
+    await browser.says("What you can do");
+    await browser.says("Nothing is saved");
+    await browser.press("Look round the car");
+    await browser.until("it is done", async () =>
+      /Look round the car/.test(
+        await browser.driver.executeScript<string>(
+          "return document.querySelector(\"ol[aria-label='What you have done']\")?.textContent ?? ''",
+        ),
+      ),
+    );
+    await browser.consoleErrors();
+  });
+
+  it("a view that stops with an error offers the record as a file, and another try", async () => {
+    const { browser, address } = session;
+    await browser.open(address);
+    await browser.says("Orla Veitch");
+    await browser.go(`${address}/job/${ESTATE}/intake`);
+    await browser.says("From the label under the bonnet");
+    await browser.driver.executeScript(
+      `const flatMap = Array.prototype.flatMap;
+       Array.prototype.flatMap = function (...all) {
+         if (window.broken) throw new Error("broken by a test");
+         return flatMap.apply(this, all);
+       };
+       window.broken = true;`,
+    );
+    await browser.type("Complaint", "Whistles");
+    await browser.says("This view stopped with an error");
+    await browser.says("broken by a test");
+    await browser.driver.executeScript("window.broken = false;");
+    await browser.press("Save this job");
+    await browser.until("the file is there", async () => saved(browser) !== undefined);
+    await browser.press("Try again");
+    await browser.says("From the label under the bonnet");
+    await browser.until("what was typed is stored", async () =>
+      (await storedJob(browser, ESTATE)).intake.complaint.startsWith("W"),
+    );
+    await browser.consoleErrors();
+  });
+});
