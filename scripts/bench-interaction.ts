@@ -40,10 +40,10 @@ const letters = async (text: string) => {
 };
 
 try {
-  await browser.open(server.address);
+  await browser.load(server.address);
   await browser.says("Fennick Bakery");
   const job = `${server.address}/job/demo-bakery-van`;
-  await browser.open(`${job}/running`);
+  await browser.load(`${job}/running`);
   await browser.rack("Idle");
   await browser.says("Green: such a vehicle", 60_000);
   await pause(4000);

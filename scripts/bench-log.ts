@@ -32,9 +32,9 @@ const browser = await Browser.start();
 try {
   const file = path.join(browser.downloads, "long.csv");
   const rows = await write(file);
-  await browser.open(server.address);
+  await browser.load(server.address);
   await browser.says("Orla Veitch");
-  await browser.open(`${server.address}/job/demo-estate-car/running`);
+  await browser.load(`${server.address}/job/demo-estate-car/running`);
   await browser.instruments();
   await browser.says("Open an instrument log");
   await browser.driver.findElement(By.css("input[aria-label='Instrument log']")).sendKeys(file);

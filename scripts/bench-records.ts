@@ -9,14 +9,14 @@ const jobsEach = Number(process.argv[3] ?? 5);
 const server = await startServer({ EVRID_DEMO: "1" });
 const browser = await Browser.start(bench);
 try {
-  await browser.open(server.address);
+  await browser.load(server.address);
   await browser.says("Fennick Bakery");
   await browser.driver.manage().setTimeouts({ script: 600_000 });
   /** Runs a script that calls back with how long it took, ms. */
   const timed = async (name: string, path: string, script: string, runs = 5) => {
     const all: number[] = [];
     for (let i = 0; i < runs; i++) {
-      await browser.open(`${server.address}${path}`);
+      await browser.load(`${server.address}${path}`);
       all.push(await browser.driver.executeAsyncScript<number>(script));
     }
     all.sort((a, b) => a - b);

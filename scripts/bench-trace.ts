@@ -63,9 +63,9 @@ const server = await startServer({ EVRID_DEMO: "1" });
 const browser = await Browser.start(bench);
 try {
   await browser.driver.manage().setTimeouts({ script: WATCH_MS * 3 });
-  await browser.open(server.address);
+  await browser.load(server.address);
   await browser.says("Fennick Bakery");
-  await browser.open(`${server.address}/job/demo-estate-car/running`);
+  await browser.load(`${server.address}/job/demo-estate-car/running`);
   await browser.instruments();
   await browser.says("Open an instrument log");
   const file = path.join(browser.downloads, "hour.csv");

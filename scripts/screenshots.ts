@@ -19,28 +19,28 @@ try {
     (name) => (leftOut.includes(name) ? Promise.resolve() : shoot(name)),
     "30 min",
   );
-  await browser.open(`${server.address}/vehicles`);
+  await browser.load(`${server.address}/vehicles`);
   await browser.says("on record");
   await shoot("vehicles");
   await browser.type("Which car?", "parish nurses 24");
   await browser.press("Parish nurses, hatchback 24");
   await browser.says("At idle, then and now");
   await shoot("vehicle");
-  await browser.open(
+  await browser.load(
     `${server.address}/bench?v=1&name=Quarry+pickup+4&r=134a&g=880&m=orifice&c=fixed&fan=viscous&t=34&h=42&in=1320`,
   );
   await browser.says("here no gauge tells", 60_000);
   await browser.says("Cheapest next", 60_000);
   await shoot("bench");
-  await browser.open(`${server.address}/ledger`);
+  await browser.load(`${server.address}/ledger`);
   await browser.says("is accounted for");
   await shoot("ledger");
-  await browser.open(`${server.address}/report?job=demo-garden-pickup`);
+  await browser.load(`${server.address}/report?job=demo-garden-pickup`);
   await browser.says("The test after the work");
   await shoot("report");
-  await browser.open(server.address);
+  await browser.load(server.address);
   await browser.says("Fennick Bakery");
-  await browser.open(`${server.address}/desk`);
+  await browser.load(`${server.address}/desk`);
   await browser.says("Boils at");
   await browser.type("Suction line", "6");
   await browser.type("Liquid line", "41");
@@ -49,23 +49,23 @@ try {
   );
   await browser.says("Subcooling");
   await shoot("desk");
-  await browser.open(`${server.address}/settings`);
+  await browser.load(`${server.address}/settings`);
   await browser.says(/\d jobs\./);
   await shoot("settings");
-  await browser.open(server.address);
+  await browser.load(server.address);
   await browser.says("Fennick Bakery");
   await browser.resize(tablet);
-  await browser.open(`${server.address}/job/demo-estate-car/running`);
+  await browser.load(`${server.address}/job/demo-estate-car/running`);
   await browser.says("What fits these readings");
   await shoot("running-tablet");
   await browser.resize(bench);
-  await browser.open(`${server.address}/job/demo-estate-car/running`);
+  await browser.load(`${server.address}/job/demo-estate-car/running`);
   await browser.says("Air split");
   await browser.press("Superheat");
   await browser.says("no gauge tells");
   await shoot("help");
   await browser.press("Close the help");
-  await browser.open(`${server.address}/drill?code=1K-0004Y`);
+  await browser.load(`${server.address}/drill?code=1K-0004Y`);
   await browser.says("What you can do");
   for (const act of ["Look round the car", "Both gauges on", "Clamp the liquid line", "Probe in the centre vent"]) {
     await browser.press(act);
@@ -89,7 +89,7 @@ try {
   await browser.says("from here it could be known", 60_000);
   await shoot("debrief");
   await browser.resize({ width: 1920, height: 1080 });
-  await browser.open(`${server.address}/drill?code=1K-0004Y&class=1`);
+  await browser.load(`${server.address}/drill?code=1K-0004Y&class=1`);
   await browser.says("0:00 of", 30_000);
   const keys = (...all: string[]) =>
     browser.driver

@@ -16,9 +16,9 @@ let failed = true;
 const server = await startServer({ EVRID_DEMO: "1" });
 const browser = await Browser.start();
 try {
-  await browser.open(server.address);
+  await browser.load(server.address);
   await browser.says("Fennick Bakery");
-  await browser.open(`${server.address}/job/demo-bakery-van/running`);
+  await browser.load(`${server.address}/job/demo-bakery-van/running`);
   await browser.rack("Idle");
   await browser.rack("× 60");
   const pid = (await browser.driver.getCapabilities()).get("goog:processID") as number;

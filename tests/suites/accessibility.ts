@@ -44,7 +44,7 @@ describe("every view", () => {
       await browser.open(address);
       await browser.says("Fennick Bakery");
       for (const [path, ready] of some) {
-        await browser.go(`${address}/${path}`);
+        await browser.open(`${address}/${path}`);
         await browser.says(ready);
         expect(await seriousFindings(browser), `light, /${path}`).toEqual([]);
         await browser.press("Dark");

@@ -42,7 +42,7 @@ describe("the bench", () => {
     const url = await browser.driver.getCurrentUrl();
     await new Promise((resolve) => setTimeout(resolve, 800));
     const high = Number(await gauge("High"));
-    await browser.open(url);
+    await browser.load(url);
     await browser.says("750 g in it, 136 %; too little air over the condenser");
     await new Promise((resolve) => setTimeout(resolve, 1500));
     expect(Math.abs(Number(await gauge("High")) - high)).toBeLessThan(4);
@@ -65,13 +65,13 @@ describe("the bench", () => {
 
   it("says what stands still and what is beyond the model, refuses a damaged link by its field, and goes on", async () => {
     const { browser, address } = session;
-    await browser.open(`${address}/bench?v=1&r=134a&g=550&m=valve&c=fixed&w=not-driven_1`);
+    await browser.load(`${address}/bench?v=1&r=134a&g=550&m=valve&c=fixed&w=not-driven_1`);
     await browser.says("The compressor is not driven");
     await browser.press("All sound");
     await browser.says("Runs at full stroke");
-    await browser.open(`${address}/bench?v=1&r=134a&g=550&m=valve&c=fixed&t=hot`);
+    await browser.load(`${address}/bench?v=1&r=134a&g=550&m=valve&c=fixed&t=hot`);
     await browser.says("damaged at “conditions.ambientC”");
-    await browser.open(`${address}/bench?v=9&r=134a`);
+    await browser.load(`${address}/bench?v=9&r=134a`);
     await browser.says("from a later Evrid");
     await browser.press("Which vehicle");
     await browser.press("Pickup with orifice, in order");
@@ -99,7 +99,7 @@ describe("the bench", () => {
 
   it("plays the state in time: starts, refuses what would harm, recovers, pumps, and saves the trace", async () => {
     const { browser, address } = session;
-    await browser.open(`${address}/bench?v=1&r=134a&g=400&m=valve&c=fixed`);
+    await browser.load(`${address}/bench?v=1&r=134a&g=400&m=valve&c=fixed`);
     await browser.says("Runs at full stroke");
     await browser.press("Connect the instruments");
     await browser.says("In time");

@@ -15,7 +15,7 @@ describe("without a network", () => {
     const server = await startServer();
     const { address } = server;
     try {
-      await browser.open(address);
+      await browser.load(address);
       await browser.says("No car in the bay");
       await browser.until(
         "everything is kept",
@@ -29,18 +29,18 @@ describe("without a network", () => {
       await server.stop();
     }
     await expect(fetch(address)).rejects.toThrow();
-    await browser.open(`${address}/desk`);
+    await browser.load(`${address}/desk`);
     await browser.says("Boils at");
     await browser.type("Low side, gauge", "192");
     await browser.until("it computes", async () => Math.abs(Number(await browser.valueOf("Boils at"))) < 0.4);
-    await browser.open(address);
+    await browser.load(address);
     await browser.press("Load the demo workshop");
     await browser.says("Fennick Bakery");
     // The diagnosing worker, with what it has learned.
-    await browser.open(`${address}/job/demo-estate-car/verdict`);
+    await browser.load(`${address}/job/demo-estate-car/verdict`);
     await browser.says("Causes, with what speaks", 60_000);
     // The rack and the bands, in a job that this browser has not opened yet.
-    await browser.open(`${address}/job/demo-bakery-van/running`);
+    await browser.load(`${address}/job/demo-bakery-van/running`);
     await browser.says("rack: ");
     await browser.rack("Idle");
     await browser.says("Green: such a vehicle", 60_000);
@@ -49,7 +49,7 @@ describe("without a network", () => {
     await browser.at("charge");
     await browser.says("habits would have put in");
     await browser.says(/By weight/, 60_000);
-    await browser.open(`${address}/job/demo-estate-car/running`);
+    await browser.load(`${address}/job/demo-estate-car/running`);
     await browser.instruments();
     await browser.says("Open an instrument log");
     const log = path.join(browser.downloads, "yard.csv");
@@ -60,15 +60,15 @@ describe("without a network", () => {
     await browser.giveFile("Instrument log", log);
     await browser.press("Play it as if live");
     await browser.says("log playing");
-    await browser.open(`${address}/job/nobody-knows/intake`);
+    await browser.load(`${address}/job/nobody-knows/intake`);
     await browser.says("This job is not stored here");
     // An address without a step leads to its first one, and one that is none is said to be none.
-    await browser.open(`${address}/job/demo-estate-car`);
+    await browser.load(`${address}/job/demo-estate-car`);
     await browser.at("intake");
     await browser.says("Orla Veitch");
-    await browser.open(`${address}/no/such/page`);
+    await browser.load(`${address}/no/such/page`);
     await browser.says("There is no such page");
-    await browser.open(`${address}/job/demo-estate-car/no-such-step`);
+    await browser.load(`${address}/job/demo-estate-car/no-such-step`);
     await browser.says("There is no such page");
     // What the page still fetches ahead is given up first. What the browser says of a stopped server is no fault of the page.
     await browser.driver.get("about:blank");
@@ -94,7 +94,7 @@ describe("a newer build", () => {
         "caches.keys().then((names) => arguments[0](names.sort().join(' ')))",
       ) as Promise<string>;
     try {
-      await browser.open(address);
+      await browser.load(address);
       await browser.press("Load the demo workshop");
       await browser.until(
         "the first build is kept and serves this page",
@@ -103,7 +103,7 @@ describe("a newer build", () => {
       );
       const first = await build();
       expect(first).toMatch(/^evrid-\S+$/);
-      await browser.open(`${address}/job/demo-bakery-van/intake`);
+      await browser.load(`${address}/job/demo-bakery-van/intake`);
       await browser.says("Fennick Bakery");
       front.comes();
       await browser.driver.executeScript("navigator.serviceWorker.getRegistration().then((one) => one.update())");
@@ -119,7 +119,7 @@ describe("a newer build", () => {
         async () => {
           await browser.driver.get("about:blank");
           await new Promise((resolve) => setTimeout(resolve, 3000));
-          await browser.open(address);
+          await browser.load(address);
           await browser.says("Fennick Bakery");
           return (await build()) === `${first}-newer`;
         },

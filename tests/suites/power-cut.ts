@@ -9,9 +9,9 @@ describe("a power cut", () => {
     const address = inject("demo");
     let browser = await Browser.start();
     try {
-      await browser.open(address);
+      await browser.load(address);
       await browser.says("Fennick Bakery");
-      await browser.open(`${address}/job/${VAN}/intake`);
+      await browser.load(`${address}/job/${VAN}/intake`);
       await browser.says("From the label under the bonnet");
       // As a scanner does it: every letter a task of its own, none waiting for the other. A quiet machine has stored it 25 ms after the last;
       // this one may be busy with much else.
@@ -34,7 +34,7 @@ describe("a power cut", () => {
         text,
       );
       browser = await browser.kill();
-      await browser.open(`${address}/job/${VAN}/recover`);
+      await browser.load(`${address}/job/${VAN}/recover`);
       await browser.says("rack: ");
       expect((await storedJob(browser, VAN)).intake.complaint).toBe(text);
 
@@ -44,7 +44,7 @@ describe("a power cut", () => {
       await browser.until("it is recovering", async () => (await scale()) > 30);
       const before = await scale();
       browser = await browser.kill();
-      await browser.open(`${address}/job/${VAN}/recover`);
+      await browser.load(`${address}/job/${VAN}/recover`);
       await browser.says("Recovery machine, on the simulated rack");
       await browser.says("Stop and watch the pressure");
       await browser.until("it goes on", async () => (await scale()) > before);
@@ -54,11 +54,11 @@ describe("a power cut", () => {
       await browser.press("Write down");
       await browser.rack("Disconnect the rack");
       await browser.until("it is let go", async () => (await storedJob(browser, VAN)).rackVehicle === null);
-      await browser.open(`${address}/job/${VAN}/charge`);
+      await browser.load(`${address}/job/${VAN}/charge`);
       await browser.type("Can 1, net content now", "317");
       await browser.driver.executeAsyncScript("setTimeout(arguments[0], 500)");
       browser = await browser.kill();
-      await browser.open(`${address}/job/${VAN}/charge`);
+      await browser.load(`${address}/job/${VAN}/charge`);
       await browser.says("From your own scale");
       expect(await browser.valueOf("Can 1, net content now")).toBe("317");
       await browser.press("Record Can 1");

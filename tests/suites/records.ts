@@ -178,18 +178,18 @@ describe("records", () => {
     expect(name).toMatch(/^evrid-copy-\d{4}-\d{2}-\d{2}\.json$/);
     expect(JSON.parse(text)).toMatchObject({ format: "evrid.shop", jobs: expect.objectContaining({ length: 203 }) });
     // It is still known, and open, after the page was left.
-    await browser.open(`${address}/settings`);
+    await browser.load(`${address}/settings`);
     await browser.press("Copy now");
     await browser.says("shop copies");
   });
 
   it("lists and finds among thousands, and the Bay does not read them", async () => {
     const { browser, address } = session;
-    await browser.open(address);
+    await browser.load(address);
     await browser.says("Fennick Bakery");
     // Ten thousand vehicles are timed by npm run bench:records; here it is that nothing of it is drawn or read whole.
     expect(await fillStore(browser, 2500, 2)).toBe(5203);
-    await browser.open(`${address}/vehicles`);
+    await browser.load(`${address}/vehicles`);
     await browser.says("2563 on record");
     const rows = () => browser.driver.findElements(By.css("[role='row']"));
     expect((await rows()).length).toBeLessThan(60);
@@ -197,7 +197,7 @@ describe("records", () => {
     await browser.says("1 of 2563");
     await browser.type("Which car?", "");
     await browser.says("2563 on record");
-    await browser.open(address);
+    await browser.load(address);
     await browser.says("Fennick Bakery, van 3");
     expect((await browser.driver.findElements(By.css("article"))).length).toBe(3);
   });
@@ -209,7 +209,7 @@ describe("a power cut while a file is read in", () => {
     const plain = inject("plain");
     let browser = await Browser.start();
     try {
-      await browser.open(demo);
+      await browser.load(demo);
       await browser.says("Fennick Bakery");
       const year = await browser.driver.executeAsyncScript<string>(
         `fetch("/demo-year.json").then((answer) => answer.text()).then(arguments[0]);`,
@@ -217,13 +217,13 @@ describe("a power cut while a file is read in", () => {
       for (const afterMs of [0, 150, 400]) {
         const file = path.join(browser.downloads, "year.json");
         writeFileSync(file, year);
-        await browser.open(plain);
+        await browser.load(plain);
         await browser.says(/No car in the bay/);
         if ((await counted(browser, "jobs")) > 0) break;
         await give(browser, "Copy of a shop", file);
         await browser.driver.executeAsyncScript(`setTimeout(arguments[0], ${afterMs});`);
         browser = await browser.kill();
-        await browser.open(plain);
+        await browser.load(plain);
         await browser.says("No car in the bay");
         const jobs = await counted(browser, "jobs");
         expect([0, 200]).toContain(jobs);

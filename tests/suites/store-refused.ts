@@ -11,9 +11,9 @@ describe("a store that refuses", () => {
 
   it("is said until it stores again; what is shown is kept, and is in the file", async () => {
     const { browser, address } = session;
-    await browser.open(address);
+    await browser.load(address);
     await browser.says("Orla Veitch");
-    await browser.open(`${address}/job/${ESTATE}/intake`);
+    await browser.load(`${address}/job/${ESTATE}/intake`);
     await browser.says("From the label under the bonnet");
     await browser.driver.executeScript(
       `window.put = IDBObjectStore.prototype.put;
@@ -50,10 +50,10 @@ describe("a store that refuses", () => {
     await browser.onEveryPage(
       "IDBFactory.prototype.open = () => { throw new DOMException('not in a private window', 'InvalidStateError'); };",
     );
-    await browser.open(address);
+    await browser.load(address);
     await browser.says("The browser's store cannot be opened");
     await browser.says("not in a private window");
-    await browser.open(`${address}/job/${ESTATE}/rest`);
+    await browser.load(`${address}/job/${ESTATE}/rest`);
     await browser.says("The browser's store cannot be opened");
     expect(await browser.text()).not.toContain("Opening the job");
     await browser.consoleErrors();
@@ -61,7 +61,7 @@ describe("a store that refuses", () => {
 
   it("sets one broken record aside by name, as text, and shows the others; a removed job comes back after a reload", async () => {
     const { browser, address } = session;
-    await browser.open(address);
+    await browser.load(address);
     await browser.says("Orla Veitch");
     await browser.driver.executeAsyncScript(
       `const [id, done] = arguments;
@@ -78,13 +78,13 @@ describe("a store that refuses", () => {
     await browser.says("Fennick Bakery");
     await browser.press("Show it as text");
     await browser.says('"rest": null');
-    await browser.open(`${address}/job/${ESTATE}/rest`);
+    await browser.load(`${address}/job/${ESTATE}/rest`);
     await browser.says("This job cannot be read");
     await browser.says("damaged at “rest”");
     await browser.press("Show it as text");
     await browser.says('"rest": null');
 
-    await browser.open(address);
+    await browser.load(address);
     await browser.press("Remove Fennick Bakery, van 3");
     await browser.says("Fennick Bakery, van 3 was removed");
     await browser.driver.navigate().refresh();

@@ -26,21 +26,21 @@ describe("what goes wrong beside the work", () => {
     const { browser, address } = session;
     await browser.open(address);
     await browser.says("Orla Veitch");
-    await browser.go(`${address}/job/${ESTATE}/intake`);
+    await browser.open(`${address}/job/${ESTATE}/intake`);
     await browser.says("From the label under the bonnet");
     await browser.driver.executeScript(refuse);
     await browser.type("Complaint", "Whistles when it is hot");
     await browser.says("The browser does not store");
-    await browser.go(`${address}/vehicle?id=demo-car-03`);
+    await browser.open(`${address}/vehicle?id=demo-car-03`);
     await browser.says("Not stored: Orla Veitch, grey estate");
     await browser.type("Note", "Low port behind the battery");
     await browser.says("The browser did not store the last changes: the disk is full");
-    await browser.go(`${address}/desk`);
+    await browser.open(`${address}/desk`);
     await browser.says("Boils at");
     await browser.says("Low port behind the battery");
     await browser.type("Low side, gauge", "193");
     await browser.says("What stands here is not stored");
-    await browser.go(address);
+    await browser.open(address);
     await browser.says("Not stored: the P-T desk");
     await browser.consoleErrors();
 
@@ -57,9 +57,9 @@ describe("what goes wrong beside the work", () => {
       await browser.until(`${title} is stored`, async () => !(await browser.text()).includes(`Not stored: ${title}`));
     }
     expect((await storedJob(browser, ESTATE)).intake.complaint).toBe("Whistles when it is hot");
-    await browser.go(`${address}/vehicle?id=demo-car-03`);
+    await browser.open(`${address}/vehicle?id=demo-car-03`);
     await browser.until("the note", async () => (await browser.valueOf("Note")) === "Low port behind the battery");
-    await browser.go(`${address}/desk`);
+    await browser.open(`${address}/desk`);
     await browser.until("the pressure", async () => (await browser.valueOf("Low side, gauge")) === "193");
   });
 
@@ -67,10 +67,8 @@ describe("what goes wrong beside the work", () => {
     const { browser, address } = session;
     await browser.open(address);
     await browser.says("Orla Veitch");
-    await browser.go(`${address}/settings`);
-    await browser.says("What this browser keeps");
-    await browser.driver.executeScript(brokenWorkers);
-    await browser.go(`${address}/job/${ESTATE}/verdict`);
+    await browser.onEveryPage(brokenWorkers);
+    await browser.load(`${address}/job/${ESTATE}/verdict`);
     await browser.says("Diagnosis: stopped");
     await browser.says("the script is damaged");
     await browser.driver.executeScript("window.Worker = window.realWorker;");
@@ -101,27 +99,23 @@ describe("what goes wrong beside the work", () => {
     const { browser, address } = session;
     await browser.open(address);
     await browser.says("Orla Veitch");
-    await browser.go(`${address}/job/${ESTATE}/intake`);
-    await browser.says("From the label under the bonnet");
+    // Words within a drawing: no part of the frame has any.
     await browser.driver.executeScript(
-      `const flatMap = Array.prototype.flatMap;
-       Array.prototype.flatMap = function (...all) {
-         if (window.broken) throw new Error("broken by a test");
-         return flatMap.apply(this, all);
+      `const create = Document.prototype.createElementNS;
+       Document.prototype.createElementNS = function (space, name, ...rest) {
+         if (window.broken && name === "text") throw new Error("broken by a test");
+         return create.call(this, space, name, ...rest);
        };
        window.broken = true;`,
     );
-    await browser.type("Complaint", "Whistles");
+    await browser.open(`${address}/job/${ESTATE}/rest`);
     await browser.says("This view stopped with an error");
     await browser.says("broken by a test");
     await browser.driver.executeScript("window.broken = false;");
     await browser.press("Save this job");
     await browser.until("the file is there", async () => saved(browser) !== undefined);
     await browser.press("Try again");
-    await browser.says("From the label under the bonnet");
-    await browser.until("what was typed is stored", async () =>
-      (await storedJob(browser, ESTATE)).intake.complaint.startsWith("W"),
-    );
+    await browser.says("At saturation");
     await browser.consoleErrors();
   });
 });

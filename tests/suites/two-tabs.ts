@@ -10,15 +10,15 @@ describe("a job in two tabs", () => {
     const { browser, address } = session;
     const { driver } = browser;
     const charge = `${address}/job/demo-bakery-van/charge`;
-    await browser.open(address);
+    await browser.load(address);
     await browser.says("Fennick Bakery");
-    await browser.open(`${address}/job/demo-bakery-van/recover`);
+    await browser.load(`${address}/job/demo-bakery-van/recover`);
     await browser.type("Recovered refrigerant", "170");
     await browser.until(
       "stored",
       async () => (await storedJob(browser, "demo-bakery-van")).recover.recovered.text === "170",
     );
-    await browser.open(charge);
+    await browser.load(charge);
     await putOn(browser, "Can 1");
     await browser.press("Open Liquid, high side");
     const grams = async () => {
@@ -30,10 +30,10 @@ describe("a job in two tabs", () => {
 
     await driver.switchTo().newWindow("tab");
     // Even a look at its first step ended the draw once.
-    await browser.open(`${address}/job/demo-bakery-van/intake`);
+    await browser.load(`${address}/job/demo-bakery-van/intake`);
     await browser.says("Open in another tab");
     expect(await (await browser.button("Done: go to look")).isEnabled()).toBe(false);
-    await browser.open(charge);
+    await browser.load(charge);
     await browser.says("Open in another tab");
     const earlier = await grams();
     expect(earlier).toBeGreaterThan(40);

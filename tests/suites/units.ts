@@ -37,7 +37,7 @@ describe("a shop that reads in US units", () => {
       ["report?job=demo-garden-pickup", "The test after the work"],
     ] as const;
     for (const [path, ready] of views) {
-      await browser.go(`${address}/${path}`);
+      await browser.open(`${address}/${path}`);
       await browser.says(ready, 60_000);
       await look(path);
     }
@@ -51,7 +51,7 @@ describe("a shop that reads in US units", () => {
       "demo-bakery-van/charge",
     ];
     for (const place of places) {
-      await browser.go(`${address}/job/${place}`);
+      await browser.open(`${address}/job/${place}`);
       await browser.at(place.split("/")[1]!);
       if (place === "demo-bakery-van/running") await browser.rack("Idle");
       if (place.startsWith("demo-bakery-van/r")) await browser.says("Green: such a vehicle", 60_000);
