@@ -2,7 +2,7 @@
 import { Key } from "selenium-webdriver";
 import type { Browser } from "./browser";
 
-/** Simulated minutes pass at sixty times; waiting for a simulated quarter of an hour takes this long at most on a busy machine, ms. */
+/** Simulated minutes pass at sixty times or more; waiting for a simulated quarter of an hour takes this long at most on a busy machine, ms. */
 const PATIENCE = 150_000;
 
 export const hookUpChecks = [
@@ -170,7 +170,7 @@ export async function recoverAll(browser: Browser): Promise<void> {
 async function pullAndHold(browser: Browser, hold: string, reading: string): Promise<void> {
   await browser.choose("This workshop holds for", hold);
   await browser.press("Start the pump");
-  await browser.rack("× 60");
+  await browser.rack("× 300");
   await browser.says(/Pump on for (2[5-9]|[3-9]\d):/, PATIENCE);
   await browser.press("Begin the hold");
   await browser.says("as long as this workshop holds", PATIENCE);

@@ -21,6 +21,7 @@ describe("a job in two tabs", () => {
     await browser.load(charge);
     await putOn(browser, "Can 1");
     await browser.press("Open Liquid, high side");
+    await browser.rack("× 10");
     const grams = async () => {
       const open = (await storedJob(browser, "demo-bakery-van")).charge.open;
       return open === null ? 0 : open.startG - open.nowG;

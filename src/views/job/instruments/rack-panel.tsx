@@ -9,7 +9,8 @@ import { useJob, useJobState, useRack } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Text } from "@/ui/text";
 
-const paces = [1, 10, 60] as const;
+/** The last is for pump and hold, where half an hour has to pass. */
+const paces = [1, 10, 60, 300] as const;
 const engines: { value: Engine; label: string }[] = [
   { value: "off", label: "Engine off" },
   { value: "idle", label: "Idle" },
