@@ -36,7 +36,7 @@ const formats: readonly Format[] = [
   {
     id: "evrid.job",
     schema: jobSchema,
-    about: `One vehicle on one visit, version ${NEWEST_JOB_VERSION}; versions 1 to ${NEWEST_JOB_VERSION - 1} are read too. Entries keep the text as it was typed with its unit. A file may carry \`pictures\` beside the record: JPEG as base64 by the id of a photo, at most ${MOST_PHOTOS} of ${MOST_PHOTO_BYTES / 1000} kB. At most ${JOB_FILE_LIMIT_BYTES / 1e6} MB. A newer version, a broken field or books that do not balance are refused by name, and nothing is changed then.`,
+    about: `One vehicle on one visit, version ${NEWEST_JOB_VERSION}; versions 1 to ${NEWEST_JOB_VERSION - 1} are read too. Entries keep the text as it was typed with its unit. \`signOff.credentials\` holds the papers behind a signature; each of \`amendments\` holds the version that it amends as JSON, with who amended it, when and why. A file may carry \`pictures\` beside the record: JPEG as base64 by the id of a photo, at most ${MOST_PHOTOS} of ${MOST_PHOTO_BYTES / 1000} kB. At most ${JOB_FILE_LIMIT_BYTES / 1e6} MB. A newer version, a broken field or books that do not balance are refused by name, and nothing is changed then.`,
   },
   {
     id: "evrid.vehicle",

@@ -11,6 +11,20 @@ const wanted = [
   { file: "icon-maskable-512.png", px: 512, inset: 0.14 },
 ];
 
+/** A PNG in the container that browsers know as .ico: a header, one entry, the picture. */
+function icoOf(png: Buffer, px: number): Buffer {
+  const head = Buffer.alloc(22);
+  head.writeUInt16LE(1, 2);
+  head.writeUInt16LE(1, 4);
+  head.writeUInt8(px, 6);
+  head.writeUInt8(px, 7);
+  head.writeUInt16LE(1, 10);
+  head.writeUInt16LE(32, 12);
+  head.writeUInt32LE(png.length, 14);
+  head.writeUInt32LE(head.length, 18);
+  return Buffer.concat([head, png]);
+}
+
 const browser = await Browser.start();
 try {
   for (const { file, px, inset } of wanted) {
@@ -31,7 +45,10 @@ try {
       px,
       inset,
     );
-    writeFileSync(path.resolve("public", file), Buffer.from(data.split(",")[1]!, "base64"));
+    const png = Buffer.from(data.split(",")[1]!, "base64");
+    writeFileSync(path.resolve("public", file), png);
+    // Browsers ask for this name where a page does not yet name its icon.
+    if (px === 192) writeFileSync(path.resolve("public/favicon.ico"), icoOf(png, px));
   }
 } finally {
   await browser.quit();

@@ -42,6 +42,7 @@ const files = [
   "/learned.bin",
   "/demo-year.json",
   "/icon.svg",
+  "/favicon.ico",
   "/icon-192.png",
   "/icon-512.png",
   "/icon-maskable-512.png",

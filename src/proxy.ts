@@ -31,5 +31,5 @@ function isAddress(path: string): boolean {
 
 export const config = {
   // Pages only: what is built has one policy for all, and answers of the routes hold no script.
-  matcher: ["/((?!api/|_next/|icon[^/]*|learned\\.bin|sw\\.js|manifest\\.webmanifest).*)"],
+  matcher: ["/((?!api/|_next/|icon[^/]*|favicon\\.ico|learned\\.bin|sw\\.js|manifest\\.webmanifest).*)"],
 };

@@ -4,5 +4,6 @@ import { closeSharedBrowser } from "./browser/session";
 import "./suites/accessibility";
 import "./suites/bench";
 import "./suites/records";
+import "./suites/signature";
 
 afterAll(closeSharedBrowser);

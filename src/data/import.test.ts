@@ -3,9 +3,10 @@ import type { Table } from "dexie";
 import fc from "fast-check";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { drawn } from "@/core/records/bookkeeping";
-import type { Way } from "@/core/records/import-plan";
+import type { Way } from "@/core/records/import-ways";
 import type { Job } from "@/core/records/job";
 import { readAnyShopFile, type ShopInFile } from "@/core/records/shop-file";
+import { amended, signed } from "@/core/records/signature";
 import { newContainer } from "@/core/records/stock/container";
 import { placeOf, stockEntry } from "@/core/records/stock/entry";
 import { newVehicle } from "@/core/records/vehicle";
@@ -165,6 +166,57 @@ describe("a file read into a store", () => {
     expect(beside.find(({ id }) => id === van.id)).toEqual(here);
   });
 
+  it("breaks no signature: a signed job is kept, taken as it is, or comes in beside, and is made one with nothing", async () => {
+    const shop = (job: Job) => JSON.stringify({ format: "evrid.shop", version: 3, jobs: [job] });
+    const opened = amended(pickup, { by: "Ines Falk", reason: "Label misread", at });
+    const edited = { ...opened, altitude: entry("9", "m"), updatedAt: "2026-06-05T00:00:00.000Z" };
+    const again = signed(edited, pickup.signOff.credentials!, "2026-06-05T00:00:00.000Z");
+    const forged = { ...pickup, altitude: entry("7", "m"), updatedAt: "2026-06-06T00:00:00.000Z" };
+    const read = async (here: Job, file: Job, way?: Way) => {
+      await eraseAll();
+      await readIn(shop(here));
+      await readIn(shop(file), way === undefined ? new Map() : new Map([[here.id, way]]));
+      const found = (await database.jobs.toArray()).map((job) => ({ ...job, updatedAt: "" }));
+      return { own: found.find(({ id }) => id === here.id)!, beside: found.filter(({ id }) => id !== here.id) };
+    };
+    const bare = (job: Job) => ({ ...job, updatedAt: "" });
+    // What continues the signed one is taken, to the letter; an older state of it changes nothing.
+    for (const next of [edited, again]) expect(await read(pickup, next)).toEqual({ own: bare(next), beside: [] });
+    expect(await read(again, pickup)).toEqual({ own: bare(again), beside: [] });
+    // What says otherwise comes in beside it, whatever is asked for.
+    for (const way of [undefined, "as-one", "take"] as const) {
+      const { own, beside } = await read(pickup, forged, way);
+      expect(own).toEqual(bare(pickup));
+      expect(beside).toEqual([{ ...bare(forged), id: beside[0]!.id }]);
+    }
+    expect(await read(pickup, forged, "keep")).toEqual({ own: bare(pickup), beside: [] });
+    // A signed one from a file is not mixed with what stands here unsigned.
+    const unsigned = { ...pickup, signOff: { ...pickup.signOff, signedAt: null }, altitude: entry("3", "m") };
+    const open = { ...unsigned, ledger: pickup.ledger.slice(0, 2), updatedAt: "2026-05-30T00:00:00.000Z" };
+    expect((await read(open, pickup)).own).toEqual(bare(pickup));
+  });
+
+  it("stores nothing of a file when a job was signed between the look at it and the reading in", async () => {
+    const shop = (job: Job) => JSON.stringify({ format: "evrid.shop", version: 3, jobs: [job] });
+    await readIn(shop(van));
+    const changed = { ...van, altitude: entry("7", "m"), updatedAt: "2026-06-06T00:00:00.000Z" };
+    const plan = await planImport(fileOf(shop(changed)));
+    await editJob(van.id, (job) => signed(job, pickup.signOff.credentials!, at));
+    const before = await everything();
+    await expect(applyImport(plan, "late.json")).rejects.toThrow("signed");
+    expect(await everything()).toEqual(before);
+  });
+
+  it("counts no work twice: the same act written down apart in both is not made one", async () => {
+    const shop = (job: Job) => JSON.stringify({ format: "evrid.shop", version: 3, jobs: [job] });
+    const here = { ...drawn(van, "demo-can-a", 325, at), updatedAt: "2026-06-02T00:00:00.000Z" };
+    const second = drawn(van, "demo-can-a", 334, "2026-06-01T10:00:01.000Z");
+    await readIn(shop(here));
+    await readIn(shop({ ...second, updatedAt: "2026-06-03T00:00:00.000Z" }), new Map([[van.id, "as-one"]]));
+    const found = await database.jobs.toArray();
+    expect(found.map(({ ledger }) => ledger.map(({ grams }) => grams)).sort()).toEqual([[325], [334]]);
+  });
+
   it("knows one car under the records of two shops, and the file of one vehicle has its jobs alone", async () => {
     await filled();
     const [both] = await database.vehicles.toArray();
@@ -281,6 +333,7 @@ describe("the made-up year", () => {
     const shipped = JSON.stringify({ format: "evrid.shop", version: 3, jobs: [pickup], containers: [cylinder] });
     await addDemoYear(shipped);
     const before = await everything();
+    await editJob(pickup.id, (job) => amended(job, { by: "Ines Falk", reason: "Altitude", at }));
     await editJob(pickup.id, (job) => ({ ...job, altitude: entry("9", "m") }));
     const changed = await everything();
     await addDemoYear(shipped);

@@ -2,10 +2,12 @@
 
 import { unitsChosen } from "@/core/records/choices";
 import type { ChangeKind } from "@/core/records/copies";
-import { carriedOut, type ImportPlan, planOf, type Way } from "@/core/records/import-plan";
+import { carriedOut, type ImportPlan, planOf } from "@/core/records/import-plan";
+import type { Way } from "@/core/records/import-ways";
 import type { Job } from "@/core/records/job";
 import { readJob } from "@/core/records/job-file";
 import { readShopFile, type ShopInFile } from "@/core/records/shop-file";
+import { continuesSigned, isSigned, lockOf, SignatureRefusal } from "@/core/records/signature";
 import { readContainer } from "@/core/records/stock/container";
 import { readStockEntry } from "@/core/records/stock/entry";
 import { linesOfJob } from "@/core/records/stock/lines";
@@ -136,6 +138,7 @@ export async function applyImport(
     for (const table of new Set(records.map((one) => one.table))) {
       const its = records.filter((one) => one.table === table);
       const before: unknown[] = await database.table(table).bulkGet(its.map(({ key }) => key));
+      if (table === "jobs") guardSigned(before, its);
       for (const [i, { key, record }] of its.entries())
         done.changed.push({ table, id: key, before: before[i] ?? null, after: JSON.stringify(record) });
       await database.table(table).bulkPut(its.map(({ record }) => record));
@@ -154,6 +157,15 @@ export async function applyImport(
     await database.imports.bulkDelete(old);
   });
   return done.id;
+}
+
+/** Whatever a plan says: what was signed since it was made stays as it was signed. */
+function guardSigned(before: readonly unknown[], incoming: readonly Incoming[]): void {
+  for (const [i, { record }] of incoming.entries()) {
+    const read = before[i] === undefined ? null : readJob(before[i]);
+    if (read?.ok && isSigned(read.value) && !continuesSigned(read.value, record as Job))
+      throw new SignatureRefusal(lockOf(read.value));
+  }
 }
 
 async function keysBefore(ids: readonly string[]): Promise<string[]> {
@@ -193,7 +205,9 @@ export async function undoImport(id: string): Promise<{ back: number; stayed: nu
     const keys: string[] = [];
     for (const { table, id: recordId, before, after } of [...done.changed].reverse()) {
       const now: { id: string } | undefined = await database.table(table).get(recordId);
-      if (now !== undefined && JSON.stringify(now) !== after) {
+      // A version that came in signed is not replaced by one that is not.
+      const locked = table === "jobs" && before !== null && now !== undefined && isSigned(now as unknown as Job);
+      if (locked || (now !== undefined && JSON.stringify(now) !== after)) {
         counts.stayed++;
         continue;
       }

@@ -2,6 +2,7 @@ import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { countered, drawn } from "@/core/records/bookkeeping";
 import type { Job } from "@/core/records/job";
+import { amended } from "@/core/records/signature";
 import { entry } from "@/core/units/entry";
 import { demoJobs } from "@/demo/demo-jobs";
 import { database } from "./database";
@@ -51,6 +52,32 @@ describe("jobs in the browser database", () => {
     const job = await createJob();
     await editJob(job.id, (same) => same);
     expect(await load(job.id)).toEqual(job);
+  });
+
+  it("changes nothing of a signed job but by an amendment, and removes it by no path", async () => {
+    const signed = demoJobs(new Date("2026-06-01T10:00:00.000Z"))[2]!;
+    await putBack(signed);
+    const refusals = [
+      editJob(signed.id, (job) => ({ ...job, intake: { ...job.intake, charge: entry("30", "oz") } })),
+      editJob(signed.id, (job) => countered(job, job.ledger[0]!.id, "2026-06-02T10:00:00.000Z")),
+      editJob(signed.id, (job) => ({ ...job, signOff: { ...job.signOff, signedAt: null } })),
+      removeJob(signed.id),
+    ];
+    for (const refused of refusals) await expect(refused).rejects.toThrow("signed");
+    expect(await load(signed.id)).toEqual(signed);
+    await editJob(signed.id, (job) => ({ ...job, archivedAt: "2026-06-02T10:00:00.000Z" }));
+    await editJob(signed.id, (job) => amended(job, { by: "Ines", reason: "Label", at: "2026-06-02T10:00:00.000Z" }));
+    await editJob(signed.id, (job) => ({ ...job, intake: { ...job.intake, charge: entry("30", "oz") } }));
+    await expect(editJob(signed.id, (job) => ({ ...job, amendments: [] }))).rejects.toThrow("amendments-changed");
+    expect(await load(signed.id)).toMatchObject({ intake: { charge: { text: "30" } }, signOff: { signedAt: null } });
+    await removeJob(signed.id);
+    expect(await loadJob(signed.id)).toBeNull();
+  });
+
+  it("takes no step back in a signed record that cannot be read", async () => {
+    const signed = demoJobs(new Date("2026-06-01T10:00:00.000Z"))[2]!;
+    await database.jobs.put({ ...signed, rest: null } as never);
+    expect(await mendJob(signed.id, [(job) => ({ ...job, rest: signed.rest })])).toBeNull();
   });
 
   it("stores nothing that could not be read again, and keeps what is stored", async () => {

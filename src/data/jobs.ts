@@ -8,6 +8,7 @@ import { asBegunHere, unitsChosen } from "@/core/records/choices";
 import { type Job, newJob } from "@/core/records/job";
 import { checkChange, type JobFileIssue, readJob } from "@/core/records/job-file";
 import { balanceOf } from "@/core/records/job-readings";
+import { checkSignature, isSigned, lockOf, SignatureRefusal } from "@/core/records/signature";
 import { inUnits } from "@/core/records/unit-system";
 import { vehicleKey } from "@/core/records/vehicle-name";
 import { type Standing, standings, unreadableVisit, type Visit } from "@/core/records/visit";
@@ -118,7 +119,7 @@ export async function mendJob(id: string, backwards: readonly ((job: Job) => Job
   return database.transaction("rw", [...jobTables], async () => {
     let record = await database.jobs.get(id);
     for (const [i, back] of backwards.entries()) {
-      if (record === undefined) return null;
+      if (record === undefined || isSigned(record)) return null;
       record = back(record);
       const read = readJob(record);
       if (!read.ok) continue;
@@ -177,7 +178,7 @@ async function addJob(job: Job): Promise<void> {
 
 /**
  * Applies a change to the newest stored state, and stores the simulated rack with it, if one is given. Gives what is stored then. Rejects when
- * the job is gone, the browser refuses to store, or the record could not be read again; what is stored stays as it is then.
+ * the job is gone or signed, the browser refuses to store, or the record could not be read again; what is stored stays as it is then.
  */
 export async function editJob(id: string, change: (job: Job) => Job, rack: RackState | null = null): Promise<Job> {
   return database.transaction("rw", [...jobTables, database.racks], async () => {
@@ -190,6 +191,8 @@ export async function editJob(id: string, change: (job: Job) => Job, rack: RackS
     if (!continues(stored.ledger, changed.ledger)) throw new Error("an entry of the books would be changed");
     if (changed === stored) return stored;
     const edited = { ...changed, updatedAt: instantAfter(Date.now(), stored.updatedAt) };
+    const unsigned = checkSignature(stored, edited);
+    if (unsigned !== null) throw new SignatureRefusal(unsigned);
     // The record as it is written, its date among the rest.
     const issue = checkChange(stored, edited);
     if (issue !== null) throw refused(issue);
@@ -243,11 +246,13 @@ function filledOn(job: Job): string | null {
 /** A removed job can be put back for this long, ms. */
 export const REMOVED_KEPT_MS = 30 * 86_400_000;
 
-/** Takes a job out of the Bay; whatever it is, it can be put back until {@link REMOVED_KEPT_MS} have gone by. */
+/** Takes a job out of the Bay; it can be put back until {@link REMOVED_KEPT_MS} have gone by. Rejects a signed one: it can only be archived. */
 export async function removeJob(id: string, now = Date.now()): Promise<void> {
   await database.transaction("rw", [...jobTables, database.removed, database.changes], async () => {
     const job: unknown = await database.jobs.get(id);
     if (job === undefined) return;
+    const read = readJob(job);
+    if (read.ok && isSigned(read.value)) throw new SignatureRefusal(lockOf(read.value));
     await database.removed.put({ id, removedAt: new Date(now).toISOString(), job });
     await database.jobs.delete(id);
     await forgetJob(id);

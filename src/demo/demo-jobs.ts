@@ -73,6 +73,10 @@ function gardenPickup(ago: Ago): Job {
   job.intake = {
     ...job.intake,
     vehicle: "Town gardens, pickup 11",
+    model: "Tarn 24 double cab",
+    plate: "TG 4411",
+    vin: "9ZZTARN23P0001207",
+    mileage: entry("148200", "km"),
     ...usualIntake,
     complaint: "No longer cools under load. Stone hole in the condenser, renewed here.",
     refrigerant: "R134a",
@@ -146,6 +150,13 @@ function gardenPickup(ago: Ago): Job {
     technician: "Tamsin Rowe",
     remark: "Condenser, drier and O-rings renewed. Look at it again before next summer.",
     signedAt: ago(DAY + 12),
+    credentials: {
+      certificate: "RC-20417",
+      shop: "Harbour Lane Garage",
+      registration: "HL-88-310",
+      machine: { name: "Recovery station RS 2, no. 1184", checkedOn: "2026-03-12" },
+      scale: { name: "Bench scale BS 30, no. 77", checkedOn: "2026-02-20" },
+    },
   };
   const weighed = booked(job, ago(DAY + 120));
   const charged = drawn(purgeBooked(weighed, 4, ago(DAY + 61)), "cylinder", 638, ago(DAY + 48));

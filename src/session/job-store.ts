@@ -7,6 +7,7 @@ import type { RackState } from "@/core/instruments/rack-state";
 import { booked } from "@/core/records/bookkeeping";
 import type { Job, StepId } from "@/core/records/job";
 import type { JobFileIssue } from "@/core/records/job-file";
+import { isSigned } from "@/core/records/signature";
 import { type UndoStep, undone, withStep } from "@/core/records/undo";
 import { type Result, reasonOf } from "@/core/result";
 import type { DeskClaim, DeskListener } from "@/data/desk-lock";
@@ -90,6 +91,12 @@ export interface JobStore extends StoreApi<JobState> {
   onHandOver: (putAway: () => void) => void;
 }
 
+/** When what is amended was closed by its signature, ms since 1970; before any time where nothing was signed. */
+function lastSigned({ amendments }: Job): number {
+  const last = amendments.at(-1);
+  return last === undefined ? Number.NEGATIVE_INFINITY : Date.parse(last.at);
+}
+
 /** The longest that a file waits for the store, ms. */
 const FILE_WAITS_MS = 1000;
 
@@ -163,10 +170,13 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
       if (refusal !== null) set({ refusal });
       return refusal;
     };
-    const record: JobState["record"] = (change, { typed } = { typed: false }) =>
-      make(change, () => {
+    const record: JobState["record"] = (change, { typed } = { typed: false }) => {
+      // What instruments, the clock or a look at a step would write is no part of a signed job.
+      if (writer.shown !== null && isSigned(writer.shown)) return null;
+      return make(change, () => {
         typing = typed;
       });
+    };
     const keep = (next: readonly UndoStep[]) => {
       if (next === steps) return;
       steps = next;
@@ -192,8 +202,9 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
       edit: (change) => {
         let next = steps;
         const refusal = make(change, (before, after) => {
-          next = withStep(steps, before, after, now());
-          typing = next !== steps && next.at(-1)!.typed !== null;
+          // Undo ends at a signature, and at the amendment that opens it.
+          next = isSigned(before) === isSigned(after) ? withStep(steps, before, after, now()) : [];
+          typing = next !== steps && (next.at(-1)?.typed ?? null) !== null;
         });
         if (next !== steps) {
           keep(next);
@@ -203,7 +214,9 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
       },
       undo: () => {
         const last = steps.at(-1);
-        if (!last || get().desk !== "held") return;
+        if (!last || get().desk !== "held" || writer.shown === null) return;
+        // Another tab has signed since: what was done before is signed.
+        if (isSigned(writer.shown) || last.at < lastSigned(writer.shown)) return keep([]);
         keep(steps.slice(0, -1));
         const at = instant();
         let undoStays: readonly string[] = [];

@@ -4,12 +4,21 @@ import type { RackSample } from "@/core/instruments/rack";
 import { channelIds } from "@/core/readings/channels";
 import { LogGatherer } from "@/core/readings/file/log-columns";
 import { drawn } from "@/core/records/bookkeeping";
-import type { Job } from "@/core/records/job";
+import type { Credentials, Job } from "@/core/records/job";
 import { balanceOf } from "@/core/records/job-readings";
+import { amended, signed } from "@/core/records/signature";
 import { entry } from "@/core/units/entry";
 import { demoJobs } from "@/demo/demo-jobs";
 import { FAKE_START, type FakeWorld, fakeWorld, settled, verdictOf } from "../../tests/support/fake-session";
 
+const at = "2026-06-01T12:00:00.000Z";
+const papers: Credentials = {
+  certificate: "",
+  shop: "",
+  registration: "",
+  machine: { name: "", checkedOn: null },
+  scale: { name: "", checkedOn: null },
+};
 const van = demoJobs(new Date(FAKE_START))[0]!;
 let stop: () => void = () => undefined;
 
@@ -164,6 +173,52 @@ describe("the open job", () => {
     await settled();
     expect(session.jobs.getState()).toMatchObject({ loaded: "ready", storeError: null });
     expect(jobs.job!.altitude.text).toBe("77");
+  });
+
+  it("makes no change of a signed job, says why, and ends undo at the signature and at its amendment", async () => {
+    const { session, jobs } = await opened();
+    const state = () => session.jobs.getState();
+    const charge = (text: string) => (job: Job) => ({ ...job, intake: { ...job.intake, charge: entry(text, "g") } });
+    state().edit(charge("610"));
+    expect(state().canUndo).toBe(true);
+    state().edit((job) => signed({ ...job, signOff: { ...job.signOff, technician: "Ines" } }, papers, at));
+    await settled();
+    expect(state().canUndo).toBe(false);
+    state().undo();
+    expect(state().edit(charge("640"))).toMatchObject({ code: "signed", by: "Ines" });
+    expect(state().refusal).toMatchObject({ code: "signed" });
+    // What is marked by itself is no attempt to change anything.
+    state().seen();
+    state().markStarted("prove");
+    state().markDone("charge");
+    expect(state().refusal).toBeNull();
+    await settled();
+    expect(jobs.job).toMatchObject({ intake: { charge: { text: "610" } }, signOff: { signedAt: at } });
+    state().edit((job) =>
+      amended(job, { by: "Ines", reason: "Label misread", at: new Date(FAKE_START).toISOString() }),
+    );
+    expect(state().canUndo).toBe(false);
+    state().edit(charge("640"));
+    await settled();
+    expect(jobs.job!.intake.charge.text).toBe("640");
+    state().undo();
+    await settled();
+    expect(jobs.job!.intake.charge.text).toBe("610");
+    expect(jobs.job!.amendments).toHaveLength(1);
+  });
+
+  it("takes nothing back that another tab has signed since", async () => {
+    const { session, jobs } = await opened();
+    const state = () => session.jobs.getState();
+    state().edit((job) => ({ ...job, altitude: entry("999", "m") }));
+    await settled();
+    await jobs.change((job) => signed(job, papers, new Date(Date.now() + 1000).toISOString()));
+    const later = new Date(Date.now() + 2000).toISOString();
+    await jobs.change((job) => amended(job, { by: "Ines", reason: "Altitude", at: later }));
+    state().undo();
+    await settled();
+    expect(jobs.job!.altitude.text).toBe("999");
+    expect(state().canUndo).toBe(false);
   });
 
   it("books what a finished step weighed, and marks a step's beginning once", async () => {

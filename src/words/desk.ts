@@ -12,6 +12,7 @@ export const dimensionWords: Record<ChosenDimension, string> = {
   mass: "Weight",
   altitude: "Altitude",
   length: "Hose length",
+  distance: "Distance",
   bore: "Hose bore",
   volume: "Volume",
   heat: "Heat",

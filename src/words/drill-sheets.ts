@@ -169,6 +169,7 @@ export function debriefSheet(given: DrillCase, debrief: Debrief, figures: Figure
     vehicle: caseName(given.code),
     facts: caseFacts(given, figures),
     shop: "",
+    papers: [],
     signed: "",
     sections,
     foot: FOOT,
@@ -251,6 +252,7 @@ export function classSheet(
     vehicle: withAnswers ? `${title}: answers` : title,
     facts,
     shop: "",
+    papers: [],
     signed: "",
     sections: [
       ...(customer === null

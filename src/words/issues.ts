@@ -8,6 +8,8 @@ import type { LabelDoubt } from "@/core/readings/file/label-check";
 import type { LogIssue } from "@/core/readings/file/log-import";
 import type { ShopChartIssue } from "@/core/readings/file/shop-chart";
 import type { JobFileIssue } from "@/core/records/job-file";
+import type { SignatureIssue } from "@/core/records/signature";
+import type { VinDoubt } from "@/core/records/vin";
 import type { EntryIssue, FieldSpec } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import { formatCount, formatNumber, units } from "@/core/units/units";
@@ -31,6 +33,17 @@ export function entrySentence(spec: FieldSpec, issue: EntryIssue): string {
       const why = spec.reason ? ` (${spec.reason})` : "";
       return `${spec.label}: ${low} to ${high} ${units[issue.unit].label}${why}. What you typed is kept.`;
     }
+  }
+}
+
+export function vinDoubtSentence(doubt: VinDoubt): string {
+  switch (doubt.code) {
+    case "length":
+      return `A VIN has 17 characters; this one has ${doubt.length}. It is kept as typed.`;
+    case "characters":
+      return `A VIN does not contain ${[...doubt.characters].join(", ")}. It is kept as typed.`;
+    case "check-digit":
+      return `Check digit ${doubt.found}, expected ${doubt.expected}. Read the VIN again; vehicles built for other markets than North America may not have one. It is kept as typed.`;
   }
 }
 
@@ -194,8 +207,28 @@ export function ledgerSentence(issue: LedgerIssue): string {
 }
 
 /** Why a change of a job was not made. */
-export function refusalSentence(refusal: JobFileIssue | LedgerIssue | { code: "books-full"; most: number }): string {
+export function signatureSentence(issue: SignatureIssue): string {
+  switch (issue.code) {
+    case "signed":
+      return `The job was signed by ${typed(issue.by)} on ${issue.at.slice(0, 10)} and is locked. Nothing was changed. To change it, amend it at the sign-off step.`;
+    case "amendments-changed":
+      return "The list of amendments cannot be changed. Nothing was changed.";
+    case "amendment-blank":
+      return `An amendment needs ${issue.missing === "by" ? "the name of the person who makes it" : "a reason"}. The job stays signed.`;
+    case "amendments-full":
+      return `A job holds ${issue.most} amendments. Nothing was changed: begin a new job for this vehicle.`;
+  }
+}
+
+export function refusalSentence(
+  refusal: JobFileIssue | LedgerIssue | SignatureIssue | { code: "books-full"; most: number },
+): string {
   switch (refusal.code) {
+    case "signed":
+    case "amendments-changed":
+    case "amendment-blank":
+    case "amendments-full":
+      return signatureSentence(refusal);
     case "too-large":
     case "not-json":
     case "foreign":

@@ -134,6 +134,8 @@ export function jobFileName({ intake, createdAt }: Pick<Job, "intake" | "created
   return `evrid-${createdAt.slice(0, 10)}-${words || "job"}.json`;
 }
 
+export const identityWords = { model: "Model", plate: "Plate", vin: "VIN", mileage: "Mileage" } as const;
+
 /** A place in the record, as a person would find it: "charge containers net". */
 export function placeWords(place: string): string {
   const parts = place.split("/").filter((part) => !/^(text|unit|\d+)$/.test(part));

@@ -14,6 +14,8 @@ import type { ConditionShift } from "@/core/records/condition-shift";
 import { fields } from "@/core/records/fields";
 import { type Job, stepIds } from "@/core/records/job";
 import { foundOf, hasReadings, labelOf, settingValues, workableRefrigerant } from "@/core/records/job-readings";
+import { amendmentsOf } from "@/core/records/signature";
+import { inUnits } from "@/core/records/unit-system";
 import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import type { UnitId } from "@/core/units/units";
@@ -21,6 +23,8 @@ import { actNames } from "./books";
 import { customerWords } from "./customer";
 import { percentOf, reasonSentence, severitySentence, type Wording, warningSentence } from "./diagnosis";
 import { circuitWords, refrigerantLabels, stepNames } from "./job";
+import { fieldWords, valueOrDash } from "./shop";
+import { amendedRow, amendedVersion, amendmentTitle, signOffWords } from "./sign-off";
 import { changeSentence } from "./tests";
 import { typed } from "./typed";
 import { workDone } from "./work-done";
@@ -43,6 +47,8 @@ export interface Report {
   facts: string[];
   shop: string;
   signed: string;
+  /** Papers behind the signature, one a line; empty where none are on record. */
+  papers: string[];
   sections: ReportSection[];
   foot: string;
 }
@@ -80,13 +86,15 @@ export function reportOf(job: Job, answers: ReportAnswers, options: ReportOption
     afterWork(answers.after),
     watch(job, figures),
     ...(scope === "file" ? file(job, figures) : []),
+    amendments(job),
     notTested(job),
     cautions(job),
   ];
   return {
     vehicle: intake.vehicle.trim() || "Unnamed vehicle",
-    shop: options.shop.trim(),
+    shop: signOff.credentials?.shop || options.shop.trim(),
     facts: [
+      ...identity(job, figures),
       intake.refrigerant === null ? "" : refrigerantLabels[intake.refrigerant],
       chargeG === null ? "" : `label ${figures.number(chargeG, "g")} ± ${figures.quantity(toleranceG, "g")}`,
       intake.metering === null ? "" : circuitWords[intake.metering],
@@ -97,9 +105,48 @@ export function reportOf(job: Job, answers: ReportAnswers, options: ReportOption
       signOff.signedAt === null
         ? "Not signed."
         : `Signed by ${typed(signOff.technician.trim())}, ${day(signOff.signedAt)}.`,
+    papers: papersOf(job),
     sections: sections.filter((section) => section !== null),
     foot: "Local law, the vehicle maker's procedure and licensed practice come first. Weight is the authority; pressures give a range.",
   };
+}
+
+/** Which vehicle it is on paper, as far as it was written down. */
+function identity({ intake }: Job, figures: Figures): string[] {
+  const mileage = entryValue(fields.mileage, intake.mileage);
+  return [
+    typed(intake.model.trim()),
+    intake.plate.trim() === "" ? "" : `plate ${typed(intake.plate.trim())}`,
+    intake.vin.trim() === "" ? "" : `VIN ${typed(intake.vin.trim())}`,
+    mileage === null ? "" : figures.quantity(mileage, "km"),
+  ];
+}
+
+function papersOf({ signOff }: Job): string[] {
+  const { credentials } = signOff;
+  if (credentials === null) return [];
+  const { certificate, registration, machine, scale } = credentials;
+  const checked = ({ name, checkedOn }: typeof machine) =>
+    `${typed(name)}${checkedOn === null ? ", no check on record" : `, checked ${day(checkedOn)}`}`;
+  return [
+    certificate === "" ? "" : `Certificate of the technician: ${typed(certificate)}.`,
+    registration === "" ? "" : `Registration of the shop: ${typed(registration)}.`,
+    machine.name === "" ? "" : `Recovery machine: ${checked(machine)}.`,
+    scale.name === "" ? "" : `Scale: ${checked(scale)}.`,
+  ].filter(Boolean);
+}
+
+/** Every change of what was once signed. */
+function amendments(job: Job): ReportSection | null {
+  if (job.amendments.length === 0) return null;
+  const blocks = amendmentsOf(job).flatMap((one): ReportBlock[] => [
+    { kind: "text", text: `${amendmentTitle(one)}.`, strong: true },
+    { kind: "text", text: `${amendedVersion(one)}.${one.closed ? "" : ` ${signOffWords.openAmendment}`}` },
+    one.values === null || one.values.length === 0
+      ? { kind: "text", text: one.values === null ? signOffWords.unreadable : signOffWords.unchanged }
+      : { kind: "table", head: [...signOffWords.columns], rows: one.values.map(amendedRow) },
+  ]);
+  return { title: signOffWords.amendments, blocks };
 }
 
 function found(job: Job, verdict: Verdict | null, { scope, figures }: ReportOptions): ReportSection {
@@ -249,7 +296,14 @@ function watch(job: Job, figures: Figures): ReportSection | null {
 
 /** All for the file: readings, signs, books, times. */
 function file(job: Job, figures: Figures): (ReportSection | null)[] {
-  return [readings(job, figures), signs(job), vacuumTrace(job), books(job, figures), times(job)];
+  return [
+    readings(job, figures),
+    signs(job),
+    vacuumTrace(job),
+    books(job, figures),
+    times(job),
+    record(inUnits(job, figures.choice)),
+  ];
 }
 
 const read = [
@@ -359,6 +413,30 @@ function times(job: Job): ReportSection {
       },
     ],
   };
+}
+
+/** Longer lists are drawn or tabled elsewhere in the report: here they are counted. */
+const MOST_LISTED = 8;
+
+/** Every field of the record, so that nothing of it is missing from the file; numbers in the shop's units. */
+function record(job: Job): ReportSection {
+  const rows: string[][] = [];
+  const walk = (value: unknown, path: string) => {
+    if (isTree(value) && Object.keys(value).length > 0)
+      for (const [key, part] of Object.entries(value)) walk(part, path === "" ? key : `${path}.${key}`);
+    else rows.push([fieldWords(path), recordValue(value)]);
+  };
+  // The signed versions themselves stand in the job file; what changed in them is listed above.
+  walk({ ...job, amendments: job.amendments.map(({ signed: _, ...one }) => one) }, "");
+  return { title: "Record", blocks: [{ kind: "table", head: ["Field", "Value"], rows }] };
+}
+
+/** An entry (text and unit) is one value. */
+const isTree = (value: unknown): value is Record<string, unknown> =>
+  typeof value === "object" && value !== null && !Array.isArray(value) && !("text" in value && "unit" in value);
+
+function recordValue(value: unknown): string {
+  return Array.isArray(value) && value.length > MOST_LISTED ? `${value.length} entries` : valueOrDash(value);
 }
 
 /** What nobody looked at, so that nobody takes silence for soundness. */

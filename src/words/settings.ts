@@ -4,6 +4,7 @@ import type { VacuumSchool } from "@/core/charge/vacuum/target";
 import type { RecordIssue } from "@/core/read-record";
 import type { KeptInstruments } from "@/core/readings/derive/instruments";
 import type { Language } from "./language";
+import { typed } from "./typed";
 
 export const instrumentNames: Record<keyof KeptInstruments, string> = {
   low: "Low-side gauge",
@@ -25,6 +26,7 @@ export const languageLabels: Record<Language, string> = { british: "British", us
 export const settingsCards = [
   { id: "units", name: "Units", also: "psi bar kpa celsius fahrenheit grams ounces" },
   { id: "place", name: "What a new job begins with", also: "altitude barometer technician hoses bore" },
+  { id: "papers", name: "Certificates and equipment", also: "certificate registration recovery machine scale check" },
   { id: "work", name: "How this workshop works", also: "hold vacuum target micron habits" },
   { id: "look", name: "How it looks", also: "dark light large type" },
   { id: "instruments", name: "Instruments", also: "gauge class calibration clamp scale error" },
@@ -39,6 +41,18 @@ export const settingsWords = {
   save: "Save stored settings",
   replace: "Save, then use standard settings",
 } as const;
+
+export const papersWords = {
+  title: "Certificates and equipment",
+  registration: "Registration of the shop",
+  registrationHint: "For work on refrigerant circuits.",
+  machine: "Recovery machine",
+  scale: "Charging scale",
+  equipmentHint: "Make, model, serial number.",
+  checked: "Last check",
+} as const;
+
+export const certificateOf = (name: string): string => `Certificate of ${typed(name)}`;
 
 /** Settings of which each is answered by the standard one. */
 export function unreadableSettingsSentence(unreadable: readonly { field: string; expected: string }[]): string {

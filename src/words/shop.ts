@@ -1,10 +1,14 @@
 /** Words of what a browser keeps of a shop. */
 import { format } from "date-fns";
 import type { ChangeKind, Copies } from "@/core/records/copies";
-import type { ImportPlan, PartPlan, Way } from "@/core/records/import-plan";
+import type { ImportPlan, PartPlan } from "@/core/records/import-plan";
+import type { MergeIssue, Way } from "@/core/records/import-ways";
 import type { BrokenRecord } from "@/core/records/shop-file";
+import type { Figures } from "@/core/units/figures";
 import { formatCount, type UnitId, units } from "@/core/units/units";
+import { actNames } from "./books";
 import { recordProblem } from "./issues";
+import { typed } from "./typed";
 
 /** "3 jobs", "1 job". */
 export const count = (n: number, one: string, many = `${one}s`) => `${formatCount(n)} ${n === 1 ? one : many}`;
@@ -140,6 +144,22 @@ export const wayWords: Record<Way, string> = {
   beside: "File's beside it",
 };
 
+/** Why a job that differs cannot be made one with the file's. */
+export function mergeIssueSentence(issue: MergeIssue, figures: Figures): string {
+  switch (issue.code) {
+    case "signed":
+      return issue.where === "here"
+        ? `The job here was signed by ${typed(issue.by)} and is locked: it is not merged.`
+        : `The job in the file was signed by ${typed(issue.by)} and is locked: it is not merged.`;
+    case "twice": {
+      const g = (grams: number) => figures.quantity(grams, "g");
+      return `Both record the same work (${actNames[issue.act].toLowerCase()}): ${g(issue.hereG)} here, ${g(issue.fileG)} in the file. Merged, ${g(issue.mergedG)} would be counted, so they are not merged.`;
+    }
+    case "unreadable":
+      return "Merged, the two do not make a valid job, so they are not merged.";
+  }
+}
+
 /** A field of a record as a person would name it: "intake.stopSigns" is "Intake, stop signs". */
 export function fieldWords(path: string): string {
   const parts = path.split(".").map((part) => part.replace(/([A-Z])/g, " $1").toLowerCase());
@@ -160,6 +180,12 @@ export function valueWords(value: unknown): string {
     return record.text.trim() === "" ? "nothing" : `${record.text} ${unit}`;
   }
   return allOf(Object.values(record));
+}
+
+/** The same for a table: a dash where there is nothing. */
+export function valueOrDash(value: unknown): string {
+  const words = valueWords(value);
+  return words === "nothing" ? "–" : typed(words);
 }
 
 /** Of many values those that say something. */

@@ -27,6 +27,7 @@ describe("a job in two tabs", () => {
       return open === null ? 0 : open.startG - open.nowG;
     };
     await browser.until("it flows", async () => (await grams()) > 40);
+    await browser.rack("× 1");
     const first = await driver.getWindowHandle();
 
     await driver.switchTo().newWindow("tab");

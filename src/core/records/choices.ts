@@ -9,7 +9,7 @@ import { type Entry, entry, entrySchema } from "../units/entry";
 import { type ChosenDimension, chosenDimensions, systemUnits, type UnitChoice, unitSystems } from "../units/figures";
 import { type UnitId, unitsOf } from "../units/units";
 import * as z from "../zod";
-import type { Job } from "./job";
+import type { Credentials, Job } from "./job";
 import { inUnits } from "./unit-system";
 
 /** How long workshops hold a vacuum, s. */
@@ -21,6 +21,7 @@ const gauge = z.object({
   fullScaleKpa: z.number().min(100).max(10_000),
   checkedOn: day,
 });
+const equipment = z.strictObject({ name: z.string().max(200), checkedOn: day });
 const sensor = z.object({ error: z.number().min(0.01).max(1000), checkedOn: day });
 
 export const choicesSchema = z.object({
@@ -44,6 +45,14 @@ export const choicesSchema = z.object({
   technician: z.string().max(200).default(""),
   /** Name and address of the shop, as they stand on a report. */
   shopName: z.string().max(300).default(""),
+  /** Number of each technician's certificate, by name. */
+  certificates: z.record(z.string().max(200), z.string().max(100)).default({}),
+  /** Registration of the shop for work on refrigerant circuits. */
+  registration: z.string().max(100).default(""),
+  /** Recovery machine and charging scale, with the day of the last check. */
+  equipment: z
+    .strictObject({ machine: equipment, scale: equipment })
+    .default({ machine: { name: "", checkedOn: null }, scale: { name: "", checkedOn: null } }),
   hose: z
     .strictObject({ length: entrySchema, bore: entrySchema })
     .default({ length: entry("1.5", "hoseM"), bore: entry("4.8", "mm") }),
@@ -156,6 +165,13 @@ export function techniciansOf({ technician }: Pick<Choices, "technician">): stri
     .split(",")
     .map((name) => name.trim())
     .filter((name) => name !== "");
+}
+
+/** The papers that a signature of this technician carries, as the settings have them now. */
+export function credentialsOf(choices: Choices, technician: string): Credentials {
+  const { shopName, registration, equipment: own, certificates } = choices;
+  const certificate = Object.hasOwn(certificates, technician) ? certificates[technician]! : "";
+  return { certificate, shop: shopName.trim(), registration: registration.trim(), ...own };
 }
 
 const given = (chosen: Entry, usual: Entry) => (chosen.text.trim() === "" ? usual : chosen);

@@ -29,6 +29,7 @@ export const fields = {
   high: mostly(channelFields.high, 300, 3500),
   vent: mostly(channelFields.vent, -2, 38),
   ambient: mostly(channelFields.ambient, -5, 50),
+  mileage: spec("Mileage", "distance", { min: 0, max: 5_000_000 }),
   charge: spec("Charge on the label", "mass", limits.chargeG, "no car or van circuit holds less or more"),
   tolerance: spec("Tolerance on the label", "mass", limits.toleranceG),
   altitude: spec("Altitude", "altitude", limits.altitudeM),

@@ -3,6 +3,7 @@
  * ever overwritten without being shown.
  */
 import { instantAfter, notAfter } from "../dates";
+import { type Way, waysOf } from "./import-ways";
 import type { Job } from "./job";
 import { readJob, writeJobFile } from "./job-file";
 import { type Conflict, mergedJobs, mergedRecords } from "./merge";
@@ -10,10 +11,6 @@ import type { KeptChart, ShopExtras, ShopInFile } from "./shop-file";
 import type { Container } from "./stock/container";
 import type { StockEntry } from "./stock/entry";
 import { joined, type Vehicle } from "./vehicle";
-
-/** What is done with a record that stands here with other content. */
-export const ways = ["as-one", "keep", "take", "beside"] as const;
-export type Way = (typeof ways)[number];
 
 export interface Differing<Kind> {
   here: Kind;
@@ -141,9 +138,15 @@ export function carriedOut(
   now = Date.now(),
 ): ToStore {
   const beside = new Map<string, string>();
-  const jobs = plan.jobs.differing.flatMap(({ here, file, merged }) => {
-    const asked = way.get(here.id) ?? "as-one";
+  const jobs = plan.jobs.differing.flatMap((differing) => {
+    const { here, file, merged } = differing;
+    const { allowed, usual, issue } = waysOf(differing);
+    const wanted = way.get(here.id) ?? usual;
+    const asked = allowed.includes(wanted) ? wanted : usual;
     if (asked === "keep") return [];
+    // What was signed comes in as it was signed, to the letter; only when it was stored is no part of it.
+    if (asked === "take" && issue?.code === "signed")
+      return [{ ...file, updatedAt: instantAfter(now, here.updatedAt, file.updatedAt) }];
     // The books are only ever added to, whichever words are taken.
     const one = {
       ...(asked === "take" ? { ...file, ledger: merged.ledger } : merged),

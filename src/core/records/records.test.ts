@@ -154,14 +154,24 @@ describe("a job of an older version", () => {
   /** What version 3 knew of a job: draws in place of books, no repair, no checks. */
   const known: Job = {
     ...pickup,
+    intake: { ...pickup.intake, model: "", plate: "", vin: "", mileage: entry("", "km") },
+    signOff: { ...pickup.signOff, credentials: null },
     repair: newJob("x", now).repair,
     prove: newJob("x", now).prove,
     steps: { ...pickup.steps, repair: newJob("x", now).steps.repair },
     ledger: pickup.ledger.filter(({ act }) => act === "charge").map((entry, i) => ({ ...entry, id: `e${i + 1}` })),
   };
 
+  /** As version 8 wrote it: a vehicle by its name alone, a signature without papers. */
+  function asVersion8(job: Job): Record<string, unknown> {
+    const { amendments: _a, ...rest } = job;
+    const { model: _m, plate: _p, vin: _v, mileage: _d, ...intake } = job.intake;
+    const { credentials: _c, ...signOff } = job.signOff;
+    return { ...rest, version: 8, intake, signOff };
+  }
+
   function asVersion3(job: Job): Record<string, unknown> {
-    const { repair: _r, prove: _p, correction: _c, ledger, ...rest } = structuredClone(job) as Job;
+    const { repair: _r, prove: _p, correction: _c, ledger, ...rest } = asVersion8(structuredClone(job)) as Job;
     const { hoses: _h, ...recover } = rest.recover;
     const { lowest, hold, held, wall } = rest.evacuate;
     const { open: _o, warmWater: _w, containers: given, ...kept } = rest.charge;
@@ -220,9 +230,13 @@ describe("a job of an older version", () => {
     return { ...rest, version: 1, intake, steps, baseline: test("baseline"), proof: test("proof") };
   }
 
+  it("reads version 8 as what it was: signed, without papers or amendments", () => {
+    expect(readJobFile(JSON.stringify(asVersion8(known)))).toEqual({ ok: true, value: known });
+  });
+
   it("reads version 7 as what it was: no setting with a trace", () => {
     const bare = (test: Job["baseline"]) => ({ ...test, settings: test.settings.map(({ trace: _, ...one }) => one) });
-    const old = { ...known, version: 7, baseline: bare(known.baseline), proof: bare(known.proof) };
+    const old = { ...asVersion8(known), version: 7, baseline: bare(known.baseline), proof: bare(known.proof) };
     expect(readJobFile(JSON.stringify(old))).toEqual({ ok: true, value: known });
   });
 

@@ -47,7 +47,9 @@ export function rowOf(record: Vehicle | null, history: VehicleHistory): VehicleR
   const refrigerant = known("refrigerant");
   const forecast = forecastOf(history);
   const name = record?.name || newest?.name || record?.plate || "";
-  const plate = record?.plate ?? "";
+  const said = (field: "model" | "plate" | "vin") =>
+    history.map((visit) => visit[field] ?? "").filter((text) => text !== "");
+  const plate = record?.plate || said("plate")[0] || "";
   const owner = record?.owner ?? "";
   return {
     id: record?.id ?? rowIdOf(newest!.vehicleKey),
@@ -69,6 +71,9 @@ export function rowOf(record: Vehicle | null, history: VehicleHistory): VehicleR
         // A plate is also typed without its blanks.
         plate.replace(/[^\p{L}\p{N}]+/gu, ""),
         owner,
+        ...said("plate").flatMap((one) => [one, one.replace(/[^\p{L}\p{N}]+/gu, "")]),
+        ...said("model"),
+        ...said("vin"),
         record?.note ?? "",
         ...(record?.names ?? []),
         refrigerant ?? "",

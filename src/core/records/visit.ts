@@ -7,6 +7,7 @@ import { foundSdG } from "../charge/recovery";
 import type { Job, LabelRefrigerant } from "./job";
 import { balanceOf, chargedOf, foundOf, hoseLossOf, labelOf, residualOf } from "./job-readings";
 import { vehicleKey } from "./vehicle-name";
+import { plainVin } from "./vin";
 
 /** Where a job belongs: on the bay, among the signed, put away; or a record that cannot be read. */
 export const standings = ["open", "signed", "archived", "unreadable"] as const;
@@ -17,6 +18,10 @@ export interface Visit {
   /** Empty where the vehicle has no name yet. */
   vehicleKey: string;
   name: string;
+  /** As written down at this visit. */
+  model: string;
+  plate: string;
+  vin: string;
   at: string;
   updatedAt: string;
   standing: Standing;
@@ -74,12 +79,18 @@ export function visitOf(job: Job): Visit {
   };
 }
 
-function named(job: Job): Pick<Visit, "jobId" | "vehicleKey" | "name" | "at" | "updatedAt"> {
-  const name = job.intake.vehicle.trim().slice(0, MOST_WORDS);
+function named(
+  job: Job,
+): Pick<Visit, "jobId" | "vehicleKey" | "name" | "model" | "plate" | "vin" | "at" | "updatedAt"> {
+  const { intake } = job;
+  const name = intake.vehicle.trim().slice(0, MOST_WORDS);
   return {
     jobId: job.id,
     vehicleKey: vehicleKey(job.intake.vehicle).slice(0, MOST_WORDS),
     name,
+    model: intake.model.trim().slice(0, MOST_WORDS),
+    plate: intake.plate.trim(),
+    vin: plainVin(intake.vin),
     at: job.createdAt,
     updatedAt: job.updatedAt,
   };
@@ -92,6 +103,9 @@ export function unreadableVisit(id: string): Visit {
     jobId: id,
     vehicleKey: "",
     name: "",
+    model: "",
+    plate: "",
+    vin: "",
     at: never,
     updatedAt: never,
     standing: "unreadable",

@@ -11,6 +11,7 @@ export type Dimension =
   | "mass"
   | "altitude"
   | "length"
+  | "distance"
   | "bore"
   | "volume"
   | "heat"
@@ -54,6 +55,9 @@ export const units = {
   ft: { dimension: "altitude", label: "ft", scale: 0.3048, offset: 0, decimals: 0 },
   hoseM: { dimension: "length", label: "m", scale: 1, offset: 0, decimals: 2 },
   inch: { dimension: "length", label: "in", scale: 0.0254, offset: 0, decimals: 0 },
+  km: { dimension: "distance", label: "km", scale: 1, offset: 0, decimals: 0 },
+  /** International mile, by definition. */
+  mile: { dimension: "distance", label: "mi", scale: 1.609344, offset: 0, decimals: 0 },
   mm: { dimension: "bore", label: "mm", scale: 0.001, offset: 0, decimals: 1 },
   inchFine: { dimension: "bore", label: "in", scale: 0.0254, offset: 0, decimals: 2 },
   litre: { dimension: "volume", label: "l", scale: 0.001, offset: 0, decimals: 2 },

@@ -109,10 +109,12 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
           {job.archivedAt === null ? <Archive size={19} /> : <ArchiveRestore size={19} />}
           {job.archivedAt === null ? "Archive" : "Back"}
         </BenchButton>
-        <BenchButton kind="quiet" px="3" aria-label={`Remove ${name}`} onClick={onRemove}>
-          <Trash2 size={19} />
-          Remove
-        </BenchButton>
+        {!signed && (
+          <BenchButton kind="quiet" px="3" aria-label={`Remove ${name}`} onClick={onRemove}>
+            <Trash2 size={19} />
+            Remove
+          </BenchButton>
+        )}
       </Flex>
     </Flex>
   );

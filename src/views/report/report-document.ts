@@ -124,6 +124,7 @@ export function reportDocument(
       head,
       ...sections,
       { text: said(report.signed), bold: true, margin: [0, 10, 0, 2] },
+      ...report.papers.map((line) => ({ text: said(line), fontSize: 8.5 })),
       { text: said(report.foot), fontSize: 8 },
     ],
     footer: (page: number, pages: number): Content => {

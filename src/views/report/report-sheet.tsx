@@ -81,6 +81,11 @@ export function ReportSheet({ ref, report, job, answers, size }: ReportSheetProp
       <Text mt="5" fontWeight="650">
         {report.signed}
       </Text>
+      {report.papers.map((line) => (
+        <Text key={line} fontSize="13.5px">
+          {line}
+        </Text>
+      ))}
       <Text fontSize="12.5px" mt="1">
         {report.foot}
       </Text>

@@ -4,11 +4,14 @@ import { extractText, getDocumentProxy } from "unpdf";
 import { describe, expect, it } from "vitest";
 import { judge } from "@/core/diagnosis/diagnose";
 import { workshopInstruments } from "@/core/readings/derive/instruments";
-import type { Job } from "@/core/records/job";
+import { type Job, jobSchema } from "@/core/records/job";
 import { readingFilesOf } from "@/core/records/job-readings";
+import { amended } from "@/core/records/signature";
+import { entry } from "@/core/units/entry";
 import { type Figures, figuresIn, metricFigures, systemUnits } from "@/core/units/figures";
 import { demoJobs } from "@/demo/demo-jobs";
 import { type Report, type ReportAnswers, type ReportScope, reportOf } from "@/words/report";
+import { fieldWords } from "@/words/shop";
 import { FONT, FONT_EXTENDED, fitted, fontFiles, LEAST_FONT_SIZE, reportDocument, runsOf } from "./report-document";
 
 const [van, , pickup] = demoJobs(new Date("2026-06-01T10:00:00.000Z")) as [Job, Job, Job];
@@ -77,6 +80,53 @@ describe("the report of a job", () => {
     }
   });
 
+  it("carries the vehicle's papers and those behind the signature, and says what was never given", () => {
+    for (const scope of ["customer", "file"] as const) {
+      const made = report(pickup, scope);
+      expect(made.facts.join(" ")).toMatch(/Tarn 24.*TG 4411.*9ZZTARN23P0001207.*148.200 km/);
+      expect(made.papers.join(" ")).toMatch(/RC-20417.*HL-88-310.*RS 2, no. 1184.*checked 12 March 2026.*BS 30/);
+      expect(made.shop).toBe("Harbour Lane Garage");
+    }
+    const bare = { ...pickup, signOff: { ...pickup.signOff, credentials: null } };
+    expect(report(bare, "file").papers).toEqual([]);
+    expect(report(bare, "file").shop).toBe("Quarry Street Motors");
+  });
+
+  it("lists every amendment with old and new values, for customer and file", () => {
+    const opened = amended(pickup, { by: "Ines Falk", reason: "Label misread", at: "2026-06-02T08:00:00.000Z" });
+    const changed = { ...opened, intake: { ...opened.intake, charge: entry("23", "oz") } };
+    for (const scope of ["customer", "file"] as const) {
+      const text = section(report(changed, scope), "Amendments");
+      expect(text).toMatch(/Ines Falk.*Label misread.*Tamsin Rowe.*Not signed again/);
+      expect(text).toContain("22 oz");
+      expect(text).toContain("23 oz");
+    }
+    expect(section(report(pickup, "file"), "Amendments")).toBe('""');
+  });
+
+  it("has every field of the record in the file, by the schema", () => {
+    const opened = amended(pickup, { by: "Ines Falk", reason: "Label misread", at: "2026-06-02T08:00:00.000Z" });
+    const rows = report(opened, "file")
+      .sections.find(({ title }) => title === "Record")!
+      .blocks.flatMap((block) => (block.kind === "table" ? block.rows.map(([field]) => field) : []));
+    const missing: string[] = [];
+    const walk = (schema: unknown, value: unknown, path: string) => {
+      const shape = (schema as { shape?: Record<string, unknown> }).shape;
+      if (shape === undefined || value === null || "text" in shape) {
+        if (!rows.includes(fieldWords(path))) missing.push(path);
+        return;
+      }
+      for (const [key, part] of Object.entries(shape)) {
+        const { def } = part as { def: { type: string; innerType?: unknown } };
+        const inner = def.type === "nullable" ? def.innerType : part;
+        walk(inner, (value as Record<string, unknown>)[key] ?? null, path === "" ? key : `${path}.${key}`);
+      }
+    };
+    walk(jobSchema, opened, "");
+    expect(rows.length).toBeGreaterThan(100);
+    expect(missing).toEqual([]);
+  });
+
   it("warns where R1234yf burns, and never promises what was not weighed", () => {
     const yf = { ...pickup, intake: { ...pickup.intake, refrigerant: "R1234yf" as const } };
     expect(section(report(yf, "customer", nothing), "Cautions")).toContain("burns");
@@ -102,7 +152,7 @@ describe("the report as a PDF", () => {
                 .replace(/\s+/g, " "),
             );
       }
-      expect(text).toContain("Quarry Street Motors");
+      expect(text).toContain("Harbour Lane Garage");
       expect(text).not.toMatch(/undefined|NaN|null/);
     }
   }, 60_000);

@@ -12,6 +12,7 @@ import { ChartCard } from "./chart-card";
 import { DataCard } from "./data-card";
 import { InstrumentsCard } from "./instruments-card";
 import { LookCard } from "./look-card";
+import { PapersCard } from "./papers-card";
 import { PlaceCard } from "./place-card";
 import { SettingsHealth } from "./settings-health";
 import { UnitsCard } from "./units-card";
@@ -39,6 +40,9 @@ export function SettingsView() {
             </Section>
             <Section id="place">
               <PlaceCard choices={choices} />
+            </Section>
+            <Section id="papers">
+              <PapersCard choices={choices} />
             </Section>
             <Section id="work">
               <WorkCard choices={choices} />

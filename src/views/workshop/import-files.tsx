@@ -2,7 +2,8 @@
 
 import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
 import { useState } from "react";
-import { changesNothing, type Differing, type ImportPlan, type Way, ways } from "@/core/records/import-plan";
+import { changesNothing, type Differing, type ImportPlan } from "@/core/records/import-plan";
+import { type Way, waysOf } from "@/core/records/import-ways";
 import type { Job } from "@/core/records/job";
 import { readAnyShopFile, SHOP_FILE_LIMIT_BYTES, type ShopInFile } from "@/core/records/shop-file";
 import { reasonOf } from "@/core/result";
@@ -11,6 +12,7 @@ import { whatIsKept } from "@/data/shop";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
+import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { jobFileSentence } from "@/words/issues";
@@ -19,6 +21,7 @@ import {
   extrasSentence,
   fieldWords,
   importedSentence,
+  mergeIssueSentence,
   planSentence,
   takenBackSentence,
   valueWords,
@@ -174,12 +177,12 @@ function Preview({ waiting, files }: { waiting: Waiting; files: FileImport }) {
           <GoneOn
             key={one.here.id}
             one={one}
-            way={way.get(one.here.id) ?? "as-one"}
+            way={way.get(one.here.id) ?? waysOf(one).usual}
             onWay={(next) => setWay(new Map(way).set(one.here.id, next))}
           />
         ))}
         {differing.length > MOST_SHOWN && (
-          <Text color="soft">{`${differing.length - MOST_SHOWN} more are made one in the same way.`}</Text>
+          <Text color="soft">{`${differing.length - MOST_SHOWN} more: signed jobs stay as they are, the others are merged where that counts nothing twice, else they come in beside.`}</Text>
         )}
         {[...plan.vehicles.differing, ...plan.containers.differing]
           .filter(({ conflicts }) => conflicts.length > 0)
@@ -218,9 +221,10 @@ function Preview({ waiting, files }: { waiting: Waiting; files: FileImport }) {
   );
 }
 
-const wayOptions = ways.map((value) => ({ value, label: wayWords[value] }));
-
 function GoneOn({ one, way, onWay }: { one: Differing<Job>; way: Way; onWay: (way: Way) => void }) {
+  const figures = useFigures();
+  const { allowed, issue } = waysOf(one);
+  const wayOptions = allowed.map((value) => ({ value, label: wayWords[value] }));
   return (
     <Box borderTopWidth="1px" borderColor="line" pt="2">
       <Flex gap="4" wrap="wrap" align="end" justify="space-between">
@@ -229,9 +233,11 @@ function GoneOn({ one, way, onWay }: { one: Differing<Job>; way: Way; onWay: (wa
             {one.here.intake.vehicle.trim() || "Unnamed vehicle"}
           </Text>
           <Text color="soft">
-            {one.conflicts.length === 0
-              ? "Went on in both, without a contradiction."
-              : `${one.conflicts.length === 1 ? "One place says" : `${one.conflicts.length} places say`} something else. As one, the later word counts.`}
+            {issue !== null
+              ? mergeIssueSentence(issue, figures)
+              : one.conflicts.length === 0
+                ? "Went on in both, without a contradiction."
+                : `${one.conflicts.length === 1 ? "One place says" : `${one.conflicts.length} places say`} something else. As one, the later word counts.`}
           </Text>
         </Box>
         <Choice label="What to do with it" options={wayOptions} value={way} onChange={onWay} />

@@ -1,5 +1,5 @@
 /**
- * The job record, `evrid.job` version 8: everything typed, taken and weighed for one vehicle on one visit; a part a file, each with its schema
+ * The job record, `evrid.job` version 9: everything typed, taken and weighed for one vehicle on one visit; a part a file, each with its schema
  * and its blank. Numbers are entries (text as typed plus unit); whatever can be derived is derived, never stored.
  */
 
@@ -19,8 +19,9 @@ import { blankRecover, recoverSchema } from "./recover";
 import { blankRepair, repairSchema } from "./repair";
 import { blankTest, testSchema } from "./running-test";
 import { blankShutOff, shutOffSchema } from "./shut-off";
+import { amendmentsSchema, blankSignOff, signOffSchema } from "./sign-off";
 import { blankSteps, stepsSchema } from "./steps";
-import { blankDrafts, draftsSchema, gramsSchema, instant, words } from "./written";
+import { blankDrafts, draftsSchema, gramsSchema, instant } from "./written";
 
 export { MOST_CONTAINERS, valvesAt } from "./charge";
 export { MOST_MARKS, MOST_TRACE } from "./evacuate";
@@ -37,6 +38,7 @@ export {
 export { MOST_PHOTO_BYTES, MOST_PHOTOS, type Photo } from "./photos";
 export { type LeakMethod, leakMethods, MOST_CHECKS } from "./prove";
 export type { TestRecord, TestSetting } from "./running-test";
+export { type Amendment, type Credentials, MOST_AMENDMENTS } from "./sign-off";
 export { type StepId, stepIds } from "./steps";
 
 /** Entries that the books of one job hold. */
@@ -44,7 +46,7 @@ export const MOST_ENTRIES = 5000;
 
 export const jobSchema = z.strictObject({
   format: z.literal("evrid.job"),
-  version: z.literal(8),
+  version: z.literal(9),
   id: z.string().min(1).max(100),
   createdAt: instant,
   updatedAt: instant,
@@ -70,7 +72,9 @@ export const jobSchema = z.strictObject({
   prove: proveSchema,
   /** The books: only ever appended to. */
   ledger: z.array(ledgerEntrySchema).max(MOST_ENTRIES),
-  signOff: z.strictObject({ technician: words, remark: words, signedAt: instant.nullable() }),
+  signOff: signOffSchema,
+  /** A signed job is changed only by an amendment, which keeps what was signed: only ever appended to. */
+  amendments: amendmentsSchema,
   steps: stepsSchema,
   /** Name of the simulated vehicle the rack plays for this job; null at a real car. */
   rackVehicle: z.string().max(100).nullable(),
@@ -87,7 +91,7 @@ export type Job = z.infer<typeof jobSchema>;
 export function newJob(id: string, now: string): Job {
   return {
     format: "evrid.job",
-    version: 8,
+    version: 9,
     id,
     createdAt: now,
     updatedAt: now,
@@ -107,7 +111,8 @@ export function newJob(id: string, now: string): Job {
     correction: null,
     prove: blankProve(),
     ledger: [],
-    signOff: { technician: "", remark: "", signedAt: null },
+    signOff: blankSignOff(),
+    amendments: [],
     steps: blankSteps(),
     rackVehicle: null,
     drafts: blankDrafts(),

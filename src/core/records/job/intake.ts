@@ -21,7 +21,13 @@ export const buildQuestions = ["metering", "compressor", "condenserFan", "evapor
 export type BuildQuestion = (typeof buildQuestions)[number];
 
 export const intakeSchema = z.strictObject({
+  /** The name it goes by in this shop. */
   vehicle: words,
+  model: z.string().max(200),
+  plate: z.string().max(60),
+  /** Vehicle identification number, as typed. */
+  vin: z.string().max(40),
+  mileage: entrySchema,
   complaint: words,
   refrigerant: z.enum(labelRefrigerants).nullable(),
   charge: entrySchema,
@@ -43,6 +49,10 @@ export const intakeSchema = z.strictObject({
 export function blankIntake(): z.infer<typeof intakeSchema> {
   return {
     vehicle: "",
+    model: "",
+    plate: "",
+    vin: "",
+    mileage: entry("", "km"),
     complaint: "",
     refrigerant: null,
     charge: entry("", "g"),

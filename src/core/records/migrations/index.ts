@@ -9,6 +9,7 @@ import { fromVersion4 } from "./from-version-4";
 import { fromVersion5 } from "./from-version-5";
 import { fromVersion6 } from "./from-version-6";
 import { fromVersion7 } from "./from-version-7";
+import { fromVersion8 } from "./from-version-8";
 import type { OldRecord } from "./old-record";
 
 export const migrations: Record<number, (job: OldRecord) => OldRecord> = {
@@ -19,4 +20,5 @@ export const migrations: Record<number, (job: OldRecord) => OldRecord> = {
   5: fromVersion5,
   6: fromVersion6,
   7: fromVersion7,
+  8: fromVersion8,
 };

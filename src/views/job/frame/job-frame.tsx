@@ -7,6 +7,7 @@ import { useParams, useRouter } from "next/navigation";
 import { type ReactNode, useEffect, useState } from "react";
 import { unitsChosen } from "@/core/records/choices";
 import { type StepId, stepIds } from "@/core/records/job";
+import { isSigned } from "@/core/records/signature";
 import { blanksInUnits } from "@/core/records/unit-system";
 import { useKnownChoices } from "@/session/choices";
 import { SessionProvider, useJobActs, useJobOf, useJobState, useRack, useSession, useVerdict } from "@/session/session";
@@ -19,6 +20,7 @@ import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { RackPanel } from "@/views/job/instruments/rack-panel";
 import { stepNames } from "@/words/job";
+import { lockedSentence, signOffWords } from "@/words/sign-off";
 import { EvidenceRail } from "./evidence-rail";
 import { GramRail } from "./gram-rail";
 import { JobHeader } from "./job-header";
@@ -106,6 +108,9 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
   const jobId = useJobOf((job) => job.id);
   const { undo, canUndo, desk } = useJobState("undo", "canUndo", "desk");
   const holds = desk === "held";
+  const signedJob = useJobOf(isSigned);
+  // The sign-off step of a signed job locks its fields itself: from there it is amended and saved.
+  const locked = !holds || (signedJob && step !== "sign-off");
   const { markStarted } = useJobActs();
   const { status } = useRack("status");
   const { judgeTest } = useVerdict("judgeTest");
@@ -119,9 +124,7 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
   const known = useKnownChoices();
   useEffect(() => {
     if (!holds || known === null) return;
-    session.jobs
-      .getState()
-      .record((job) => (job.signOff.signedAt === null ? blanksInUnits(job, unitsChosen(known)) : job));
+    session.jobs.getState().record((job) => blanksInUnits(job, unitsChosen(known)));
   }, [holds, known, session]);
   const accuracy = useAccuracy();
   useEffect(() => session.live.measureWith(accuracy), [accuracy, session]);
@@ -130,8 +133,10 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
   // A reload, a crash or another tab lost the connection, not the job: take the instruments up again as they were left.
   useEffect(() => {
     const { job } = session.jobs.getState();
-    if (holds && job !== null && job.rackVehicle !== null) session.rack.getState().connect(job.rackVehicle, job);
-  }, [holds, session]);
+    if (holds && !signedJob && job !== null && job.rackVehicle !== null)
+      session.rack.getState().connect(job.rackVehicle, job);
+    if (signedJob) session.rack.getState().disconnect();
+  }, [holds, signedJob, session]);
 
   const [rackOpen, setRackOpen] = useState(false);
   const commands = [
@@ -149,7 +154,7 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
           <JobHeader
             step={step}
             rackOpen={rackOpen}
-            onRack={() => setRackOpen(!rackOpen)}
+            onRack={signedJob ? undefined : () => setRackOpen(!rackOpen)}
             undo={canUndo && <UndoButton undo={undo} />}
           />
         }
@@ -158,7 +163,7 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
         footer={status === "running" || status === "lost" ? <LiveStrip /> : undefined}
       >
         <Flex h="full" minH="0" direction="column">
-          {rackOpen && <RackPanel onClose={() => setRackOpen(false)} />}
+          {rackOpen && !signedJob && <RackPanel onClose={() => setRackOpen(false)} />}
           <Grid
             flex="1"
             minH="0"
@@ -187,17 +192,35 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
                 tabIndex={-1}
               >
                 <StoreNotices />
-                {/* In a tab that reads along nothing can be pressed or typed; it would not be stored. */}
-                <Locked locked={!holds}>{children}</Locked>
+                {signedJob && step !== "sign-off" && <SignedNotice onAmend={() => open("sign-off")} />}
+                {/* In a tab that reads along, and in a signed job, nothing can be pressed or typed: it would not be stored. */}
+                <Locked locked={locked}>{children}</Locked>
               </Box>
               {rail === "grams" && <GramRail step={step} />}
               {rail === "evidence" && <EvidenceRail step={step} />}
             </Box>
-            <StepFoot locked={!holds} />
+            <StepFoot locked={locked} />
           </Grid>
         </Flex>
       </AppFrame>
     </FootProvider>
+  );
+}
+
+/** Says why nothing can be changed, and where it can be amended. */
+function SignedNotice({ onAmend }: { onAmend: () => void }) {
+  const { technician, signedAt } = useJobOf((job) => job.signOff);
+  return (
+    <Box mb="3">
+      <Notice tone="wait" title={signOffWords.locked}>
+        <Flex gap="3" align="center" wrap="wrap">
+          <Text flex="1 1 260px">{lockedSentence(technician, signedAt ?? "")}</Text>
+          <BenchButton kind="quiet" onClick={onAmend}>
+            {signOffWords.toAmend}
+          </BenchButton>
+        </Flex>
+      </Notice>
+    </Box>
   );
 }
 

@@ -224,7 +224,8 @@ describe("charging from an own scale", () => {
 
 describe("a clutch that cycles, read by hand", () => {
   it("is counted by taps, written down with its swing, and taken back", async () => {
-    const typed: Job = { ...pickup, rackVehicle: null, recover: blank.recover, ledger: [], correction: null };
+    const signOff = { ...pickup.signOff, signedAt: null };
+    const typed: Job = { ...pickup, signOff, rackVehicle: null, recover: blank.recover, ledger: [], correction: null };
     const { jobs } = await renderJob(typed, "running");
     await type("Lowest of the low side", "150");
     await type("Highest of the low side", "290");

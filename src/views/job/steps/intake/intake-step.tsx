@@ -20,6 +20,7 @@ import { StepEnd } from "@/views/job/frame/step-end";
 import { labelDoubtSentence } from "@/words/issues";
 import { historyLabels, oilLabels, optionsOf, refrigerantLabels, stopSignLabels } from "@/words/job";
 import { HowBuilt, WhereLabel } from "./how-built";
+import { VehicleIdentity } from "./vehicle-identity";
 import { WhichCar } from "./which-car";
 
 type Intake = Job["intake"];
@@ -48,10 +49,11 @@ export function IntakeStep() {
             <TextField
               label="Vehicle"
               value={intake.vehicle}
-              placeholder="Owner, model, number plate"
+              placeholder="The name it goes by here"
               onChange={(vehicle) => set("vehicle", vehicle)}
             />
             <WhichCar />
+            <VehicleIdentity intake={intake} set={set} />
             <TextField
               label="Complaint"
               lines={3}

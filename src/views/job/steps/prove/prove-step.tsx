@@ -137,7 +137,6 @@ function CustomerCard() {
             signOff: {
               ...stored.signOff,
               remark: [stored.signOff.remark.trim(), text].filter(Boolean).join(" "),
-              signedAt: null,
             },
           }))
         }

@@ -3,19 +3,21 @@
 import { Flex, Grid, Stack } from "@chakra-ui/react";
 import { format } from "date-fns";
 import Link from "next/link";
-import { Fragment } from "react";
+import { Fragment, useState } from "react";
 import { booked } from "@/core/records/bookkeeping";
-import { techniciansOf } from "@/core/records/choices";
+import { credentialsOf, techniciansOf } from "@/core/records/choices";
 import { compareTests } from "@/core/records/compare-tests";
 import { stepIds } from "@/core/records/job";
+import { signed } from "@/core/records/signature";
 import { useChoices } from "@/session/choices";
 import { useConditionShifts } from "@/session/condition-shifts";
 import { useLeading } from "@/session/leading";
-import { useJob, useSession, useSetPart } from "@/session/session";
+import { useJob, useJobState, useSession, useSetPart } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
+import { Locked } from "@/ui/locked";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
@@ -24,8 +26,10 @@ import { StepEnd } from "@/views/job/frame/step-end";
 import { FootEnd, StepActs } from "@/views/job/frame/step-foot";
 import { ComparisonTable } from "@/views/job/steps/prove/prove-step";
 import { stepNames } from "@/words/job";
+import { signOffWords } from "@/words/sign-off";
 import { typed } from "@/words/typed";
 import { workDone } from "@/words/work-done";
+import { AmendCard, Amendments } from "./amendments";
 
 export function SignOffStep() {
   const figures = useFigures();
@@ -33,22 +37,24 @@ export function SignOffStep() {
   const rows = compareTests(job, useConditionShifts(job), useAccuracy());
   const then = useLeading(job, "baseline");
   const now = useLeading(job, "proof");
+  const [amending, setAmending] = useState(false);
   const open = stepIds.filter((id) => id !== "sign-off" && job.steps[id].doneAt === null);
   const set = useSetPart("signOff");
-  const signed = job.signOff.signedAt;
-  const others = techniciansOf(useChoices()).filter((name) => name !== job.signOff.technician.trim());
+  const choices = useChoices();
+  const { desk } = useJobState("desk");
+  const signedAt = job.signOff.signedAt;
+  const others = techniciansOf(choices).filter((name) => name !== job.signOff.technician.trim());
   const sign = () =>
     edit((stored) => {
       const at = new Date().toISOString();
-      const steps = { ...stored.steps, "sign-off": { ...stored.steps["sign-off"], doneAt: at } };
-      return booked({ ...stored, signOff: { ...stored.signOff, signedAt: at }, steps }, at);
+      return signed(booked(stored, at), credentialsOf(choices, stored.signOff.technician.trim()), at);
     });
   // As it is shown: the file holds the last keystroke, whether or not the browser has stored it.
   const { jobs } = useSession();
   const save = async () => saveJob((await jobs.filed()) ?? job);
   return (
     <Stack gap="3.5" maxW="1080px">
-      {open.length > 0 && (
+      {open.length > 0 && signedAt === null && (
         <Notice tone="wait" title="Not every step is done">
           Open: {open.map((id) => stepNames[id].toLowerCase()).join(", ")}. It can be signed all the same; the record
           says so.
@@ -89,29 +95,31 @@ export function SignOffStep() {
         </Card>
       )}
       <Card title="Sign-off">
-        <Grid templateColumns={{ base: "1fr", md: "1fr 2fr" }} gap="3">
-          <TextField
-            label="Technician"
-            value={job.signOff.technician}
-            onChange={(technician) => set({ technician, signedAt: null })}
-          />
-          {others.length > 0 && (
-            <Flex gap="2" wrap="wrap" gridColumn="1 / -1" role="group" aria-label="Technicians of this shop">
-              {others.map((name) => (
-                <BenchButton key={name} kind="quiet" onClick={() => set({ technician: name, signedAt: null })}>
-                  {name}
-                </BenchButton>
-              ))}
-            </Flex>
-          )}
-          <TextField
-            label="Remark for the customer"
-            value={job.signOff.remark}
-            lines={4}
-            placeholder="What was found, what to watch"
-            onChange={(remark) => set({ remark, signedAt: null })}
-          />
-        </Grid>
+        <Locked locked={signedAt !== null}>
+          <Grid templateColumns={{ base: "1fr", md: "1fr 2fr" }} gap="3">
+            <TextField
+              label="Technician"
+              value={job.signOff.technician}
+              onChange={(technician) => set({ technician })}
+            />
+            {others.length > 0 && (
+              <Flex gap="2" wrap="wrap" gridColumn="1 / -1" role="group" aria-label="Technicians of this shop">
+                {others.map((name) => (
+                  <BenchButton key={name} kind="quiet" onClick={() => set({ technician: name })}>
+                    {name}
+                  </BenchButton>
+                ))}
+              </Flex>
+            )}
+            <TextField
+              label="Remark for the customer"
+              value={job.signOff.remark}
+              lines={4}
+              placeholder="What was found, what to watch"
+              onChange={(remark) => set({ remark })}
+            />
+          </Grid>
+        </Locked>
         <StepActs>
           <BenchButton asChild kind="quiet">
             <Link href={`/report?job=${encodeURIComponent(job.id)}`}>Report</Link>
@@ -119,21 +127,34 @@ export function SignOffStep() {
           <BenchButton kind="main" onClick={save}>
             Save the job file
           </BenchButton>
-          <BenchButton kind="act" minW="120px" disabled={job.signOff.technician.trim() === ""} onClick={sign}>
-            {signed ? "Sign again" : "Sign"}
-          </BenchButton>
+          {signedAt === null ? (
+            <BenchButton kind="act" minW="120px" disabled={job.signOff.technician.trim() === ""} onClick={sign}>
+              Sign
+            </BenchButton>
+          ) : (
+            <BenchButton
+              kind="quiet"
+              minW="120px"
+              disabled={desk !== "held" || amending}
+              onClick={() => setAmending(true)}
+            >
+              {signOffWords.amend}
+            </BenchButton>
+          )}
         </StepActs>
         <FootEnd>
           <Text color="soft" role="status" lineClamp={2}>
-            {signed
-              ? `Signed by ${typed(job.signOff.technician.trim())}, ${format(new Date(signed), "d MMMM yyyy, HH:mm")}.`
+            {signedAt
+              ? `Signed by ${typed(job.signOff.technician.trim())}, ${format(new Date(signedAt), "d MMMM yyyy, HH:mm")}. Locked.`
               : job.signOff.technician.trim() === ""
                 ? "Give a name to sign."
                 : "Not signed yet."}
           </Text>
         </FootEnd>
       </Card>
-      {signed && (
+      {signedAt !== null && amending && <AmendCard onClose={() => setAmending(false)} />}
+      {job.amendments.length > 0 && <Amendments job={job} />}
+      {signedAt !== null && (
         <Card title="To learn from">
           <Flex gap="3" wrap="wrap" align="center">
             <Text flex="1 1 260px" fontSize="15px">
@@ -148,7 +169,7 @@ export function SignOffStep() {
           </Flex>
         </Card>
       )}
-      <StepEnd step="sign-off" gaps={[]} />
+      {signedAt === null && <StepEnd step="sign-off" gaps={[]} />}
       <Text color="soft" fontSize="14px">
         Local law, the vehicle maker's procedure and licensed practice come first. The file holds everything typed and
         weighed, and reads back the same in the Bay.

@@ -1,0 +1,101 @@
+"use client";
+
+import { Box, Flex, Grid, Stack, Table } from "@chakra-ui/react";
+import { useState } from "react";
+import type { Job } from "@/core/records/job";
+import { amended, amendmentsOf } from "@/core/records/signature";
+import { useJob } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { Text } from "@/ui/text";
+import { TextField } from "@/ui/text-field";
+import { amendedRow, amendedVersion, amendmentTitle, signOffWords } from "@/words/sign-off";
+
+/** Opens a signed job for a change: who, and why. */
+export function AmendCard({ onClose }: { onClose: () => void }) {
+  const { edit } = useJob();
+  const [by, setBy] = useState("");
+  const [reason, setReason] = useState("");
+  const blank = by.trim() === "" || reason.trim() === "";
+  const amend = () => {
+    if (blank) return;
+    if (edit((job) => amended(job, { by, reason, at: new Date().toISOString() })) === null) onClose();
+  };
+  return (
+    <Card title={signOffWords.amendTitle}>
+      <Stack
+        as="form"
+        gap="3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          amend();
+        }}
+      >
+        <Text>{signOffWords.amendNote}</Text>
+        <Grid templateColumns={{ base: "1fr", md: "1fr 2fr" }} gap="3">
+          <TextField label={signOffWords.by} value={by} onChange={setBy} />
+          <TextField
+            label={signOffWords.reason}
+            value={reason}
+            placeholder={signOffWords.reasonPlaceholder}
+            onChange={setReason}
+          />
+        </Grid>
+        <Flex gap="2">
+          <BenchButton type="submit" kind="act" disabled={blank}>
+            {signOffWords.amend}
+          </BenchButton>
+          <BenchButton type="button" kind="quiet" onClick={onClose}>
+            {signOffWords.cancel}
+          </BenchButton>
+        </Flex>
+      </Stack>
+    </Card>
+  );
+}
+
+/** Every amendment: when, who, why, and each value before and after. */
+export function Amendments({ job }: { job: Job }) {
+  return (
+    <Card title={signOffWords.amendments}>
+      <Stack gap="4">
+        {amendmentsOf(job).map((one) => (
+          <Box key={one.at}>
+            <Text fontWeight="650">{amendmentTitle(one)}</Text>
+            <Text color="soft" fontSize="15px">
+              {`${amendedVersion(one)}.${one.closed ? "" : ` ${signOffWords.openAmendment}`}`}
+            </Text>
+            {one.values === null ? (
+              <Text>{signOffWords.unreadable}</Text>
+            ) : one.values.length === 0 ? (
+              <Text>{signOffWords.unchanged}</Text>
+            ) : (
+              <Table.Root size="sm" mt="2" css={{ "& td, & th": { bg: "sheet", borderColor: "line" } }}>
+                <Table.Header>
+                  <Table.Row>
+                    {signOffWords.columns.map((name) => (
+                      <Table.ColumnHeader key={name} color="soft">
+                        {name}
+                      </Table.ColumnHeader>
+                    ))}
+                  </Table.Row>
+                </Table.Header>
+                <Table.Body>
+                  {one.values.map((value) => (
+                    <Table.Row key={value.path}>
+                      {amendedRow(value).map((text, i) => (
+                        <Table.Cell key={signOffWords.columns[i]} wordBreak="break-word">
+                          <Text>{text}</Text>
+                        </Table.Cell>
+                      ))}
+                    </Table.Row>
+                  ))}
+                </Table.Body>
+              </Table.Root>
+            )}
+          </Box>
+        ))}
+      </Stack>
+    </Card>
+  );
+}
