@@ -16,7 +16,8 @@ const config: NextConfig = {
     return [
       {
         // Pages have a policy of their own each time they are answered (src/proxy.ts); what is built has one for all.
-        source: "/:path(api/.*|_next/.*|icon[-a-z0-9]*\\.(?:svg|png)|favicon\\.ico|learned\\.bin|sw\\.js|manifest\\.webmanifest)",
+        source:
+          "/:path(api/.*|_next/.*|icon[-a-z0-9]*\\.(?:svg|png)|favicon\\.ico|learned\\.bin|sw\\.js|manifest\\.webmanifest)",
         headers: [{ key: "Content-Security-Policy", value: policyFor({ nonce: null }) }],
       },
       {

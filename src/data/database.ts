@@ -129,6 +129,7 @@ class EvridDatabase extends Dexie {
     this.version(10).stores({}).upgrade(migrateJobs);
     this.version(11).stores({ learners: "id", drills: "id, learnerId, at", openDrills: "key" });
     this.version(12).stores({ changes: "key, at" });
+    this.version(13).stores({}).upgrade(migrateJobs);
   }
 }
 

@@ -84,12 +84,20 @@ export async function visitsUnder(keys: readonly string[]): Promise<VehicleHisto
 const AT_ONCE = 300;
 
 /** The form of the index; another one is made anew from all jobs. */
-const INDEX = { name: "record-index", json: JSON.stringify({ version: 1 }) };
+const INDEX = { name: "record-index", json: JSON.stringify({ version: 2 }) };
 
 /** Makes the index once, for records of an earlier release; from then on every write keeps it. Costs one look where it is made. */
 export async function settleIndexOnce(): Promise<void> {
   const made = await database.choices.get(INDEX.name);
-  if (made?.json !== INDEX.json) await settleIndex();
+  if (made?.json === INDEX.json) return;
+  // Made by an earlier release: it lacks what this one reads off it.
+  if (made !== undefined)
+    await database.transaction("rw", [...jobTables], async () => {
+      await database.visits.clear();
+      await database.bookLines.clear();
+      await database.vehicleRows.clear();
+    });
+  await settleIndex();
 }
 
 /** Brings the index up to the jobs, whatever came into the store or left it by another way. Reads the keys of all. */

@@ -1,9 +1,17 @@
 /** The shelf and the books of the whole shop. Entries are only ever added; every number is read off them. */
 import type { Job } from "@/core/records/job";
-import type { Container } from "@/core/records/stock/container";
-import { readContainer } from "@/core/records/stock/container";
-import { readStockEntry, type StockEntry, stockCounter } from "@/core/records/stock/entry";
-import { type BookLine, checkStore, contents, linesOfStock, placed, type StoreCheck } from "@/core/records/stock/lines";
+import { type Container, mixedOrigin, mostIn, readContainer, type StockIssue } from "@/core/records/stock/container";
+import { containerIn, readStockEntry, type StockEntry, stockCounter } from "@/core/records/stock/entry";
+import {
+  type BookLine,
+  checkStock,
+  checkStore,
+  contents,
+  linesOfStock,
+  placed,
+  type StockFinding,
+  type StoreCheck,
+} from "@/core/records/stock/lines";
 import { noteChange } from "./changes";
 import { apart, type DamagedRecord } from "./damaged";
 import { database } from "./database";
@@ -17,6 +25,8 @@ export interface Books {
   /** Grams in each container by the books. */
   held: Map<string, number>;
   check: StoreCheck;
+  /** What of the stock does not add up. */
+  findings: StockFinding[];
   /** Names of the vehicles of jobs, by job. */
   vehicles: Map<string, string>;
   /** By the id of an entry that takes another back: which. */
@@ -37,6 +47,7 @@ export async function loadBooks(): Promise<Books> {
     lines,
     held: contents(lines),
     check: checkStore(ofJobs, visits),
+    findings: checkStock(lines, containers),
     vehicles: new Map(visits.map(({ jobId, name }) => [jobId, name])),
     counters: new Map(stock.flatMap(({ id, counters }) => (counters === null ? [] : [[id, counters] as const]))),
     damaged,
@@ -78,22 +89,70 @@ export async function shelfFor(refrigerant: Job["intake"]["refrigerant"]): Promi
     .sort((a, b) => a.heldG - b.heldG);
 }
 
-/** Stores a container with what it holds at first, as one. Rejects what could not be read again. */
+/** Thrown by an act that the shelf does not allow: nothing of it is stored. */
+export class StockRefusal extends Error {
+  override name = "StockRefusal";
+  constructor(readonly issue: StockIssue) {
+    super(issue.code);
+  }
+}
+
+const stockTables = [database.containers, database.stock, database.bookLines, database.changes] as const;
+
+/** Stores a container with what it holds at first, as one. Rejects what could not be read again, and a name that another one has. */
 export async function putContainer(container: Container, first: StockEntry | null = null): Promise<void> {
   const read = readContainer({ ...container, updatedAt: new Date().toISOString() });
   if (!read.ok) throw refused(read.issue);
-  await database.transaction("rw", database.containers, database.stock, database.changes, async () => {
+  await database.transaction("rw", [...stockTables], async () => {
+    const plain = (name: string) => name.trim().toLowerCase();
+    const others = apart("containers", await database.containers.toArray()).sound;
+    if (others.some(({ id, name }) => id !== container.id && plain(name) === plain(container.name)))
+      throw new StockRefusal({ code: "name-taken", name: container.name.trim() });
     await database.containers.put(read.value);
     await noteChange("cylinder", read.value.id);
     if (first !== null) await bookStock(first);
   });
 }
 
-/** Adds an entry to the shop's books. Rejects one that could not have happened, and an id that stands already. */
-export async function bookStock(entry: StockEntry): Promise<void> {
+/** Grams that differ by less are the scale's. */
+const SCALE_G = 0.5;
+
+/**
+ * Adds an entry to the shop's books. Rejects one that could not have happened, an id that stands already, more than a container holds or may hold,
+ * and a mixture that was not asked for. `mixing`: it was; the content of the container then becomes what its less pure part is.
+ */
+export async function bookStock(entry: StockEntry, { mixing = false } = {}): Promise<void> {
   const read = readStockEntry(entry);
   if (!read.ok) throw refused(read.issue);
-  await database.transaction("rw", database.stock, database.changes, async () => {
+  await database.transaction("rw", [...stockTables], async () => {
+    const { act, grams, from, to, counters } = read.value;
+    // A count says what is there, and a reversal takes back what was booked.
+    if (act !== "count" && counters === null) {
+      const { containers, lines } = await loadLines();
+      const held = contents(lines);
+      const known = (place: string) => containers.find(({ id }) => id === containerIn(place));
+      const [source, target] = [known(from), known(to)];
+      const heldIn = ({ id }: Container) => held.get(id) ?? 0;
+      if (source !== undefined && grams > heldIn(source) + SCALE_G)
+        throw new StockRefusal({ code: "more-than-held", name: source.name, heldG: heldIn(source), grams });
+      if (target !== undefined) {
+        const origin = source === undefined ? target.origin : mixedOrigin(source.origin, target.origin);
+        const mixes = source !== undefined && source.origin !== target.origin && heldIn(target) > SCALE_G;
+        if (mixes && !mixing)
+          throw new StockRefusal({ code: "mixes", from: source.origin, to: target.origin, into: origin });
+        const filled = source === undefined ? target : { ...target, origin };
+        const mostG = mostIn(filled);
+        const wouldG = heldIn(target) + grams;
+        if (mostG !== null && wouldG > mostG + SCALE_G)
+          throw new StockRefusal({ code: "overfilled", name: target.name, mostG, wouldG });
+        // An empty one takes the kind of what is filled in; a mixture is what its less pure part is.
+        const becomes = source === undefined ? target.origin : mixes ? origin : source.origin;
+        if (target.kind !== "machine" && becomes !== target.origin) {
+          await database.containers.put({ ...target, origin: becomes, updatedAt: new Date().toISOString() });
+          await noteChange("cylinder", target.id);
+        }
+      }
+    }
     await database.stock.add(read.value);
     await noteChange("stock", read.value.id);
   });
@@ -101,7 +160,7 @@ export async function bookStock(entry: StockEntry): Promise<void> {
 
 /** Takes an entry of the shop back by its opposite; unchanged where it was taken back already. */
 export async function counterStock(id: string): Promise<void> {
-  await database.transaction("rw", database.stock, database.changes, async () => {
+  await database.transaction("rw", [...stockTables], async () => {
     const all = apart("stock", await database.stock.toArray()).sound;
     const entry = all.find((one) => one.id === id);
     if (entry === undefined || entry.counters !== null || all.some(({ counters }) => counters === id)) return;

@@ -13,7 +13,7 @@ const pages: [string, string][] = [
   ["bench", "here no gauge tells"],
   ["drill", "A code from somebody"],
   ["drill?code=1K-0004Y", "What you can do"],
-  ["ledger", "Every gram of every year is accounted for"],
+  ["ledger", "out of containers:"],
   ["report?job=demo-garden-pickup", "The test after the work"],
   ["job/demo-estate-car/intake", "From the label under the bonnet"],
   ["job/demo-estate-car/look", "Press a pipe or a part"],

@@ -96,7 +96,7 @@ describe("records", () => {
     await browser.open(address);
     await browser.says("Fennick Bakery");
     await browser.open(`${address}/ledger`);
-    await browser.says("Every gram of every year is accounted for");
+    await browser.says("out of containers:");
     const first = await driver.getWindowHandle();
     await driver.switchTo().newWindow("tab");
     await browser.open(`${address}/ledger`);

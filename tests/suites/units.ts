@@ -31,7 +31,7 @@ describe("a shop that reads in US units", () => {
       ["settings", "Erase"],
       ["vehicles", "63 on record"],
       ["vehicle?id=demo-car-03", "At idle, then and now"],
-      ["ledger", "Every ounce of every year"],
+      ["ledger", "out of containers:"],
       ["bench", "here no gauge tells"],
       ["drill?code=1W-00012", "What you can do"],
       ["report?job=demo-garden-pickup", "The test after the work"],

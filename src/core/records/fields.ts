@@ -64,6 +64,7 @@ export const fields = {
   purged: spec("Purged from the hose", "mass", { min: 0, max: 50 }, "a purge is a short puff"),
   container: spec("Its temperature", "temperature", { min: -20, max: 45 }, "never warmer than hand-warm water"),
   tare: spec("Weight empty", "mass", { min: 1, max: 60_000 }),
+  capacity: spec("Capacity", "mass", { min: 50, max: 150_000 }),
   lowStock: spec("Least that should be in it", "mass", { min: 0, max: 70_000 }),
   moved: spec("How much", "mass", { min: 1, max: 70_000 }),
   counted: spec("On the scale", "mass", { min: 0, max: 130_000 }),

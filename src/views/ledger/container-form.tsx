@@ -15,7 +15,7 @@ import {
 import { placeOf, stockEntry } from "@/core/records/stock/entry";
 import { reasonOf } from "@/core/result";
 import { type Entry, entry, entryValue } from "@/core/units/entry";
-import { putContainer } from "@/data/stock";
+import { putContainer, StockRefusal } from "@/data/stock";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
@@ -23,7 +23,7 @@ import { useFigures } from "@/ui/figures";
 import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
-import { kindNames, originNames } from "@/words/ledger";
+import { kindNames, originNames, stockIssueSentence, stockWords } from "@/words/ledger";
 
 const kindOptions = containerKinds.map((value) => ({ value, label: kindNames[value] }));
 const originOptions = origins.map((value) => ({ value, label: originNames[value] }));
@@ -42,6 +42,7 @@ export function ContainerForm({ container, onClose }: { container?: Container; o
   const [oil, setOil] = useState<Container["oil"]>(container?.oil ?? null);
   const [origin, setOrigin] = useState<Origin>(container?.origin ?? "new");
   const [tare, setTare] = useState<Entry>(container?.tare ?? blank);
+  const [capacity, setCapacity] = useState<Entry>(container?.capacity ?? blank);
   const [low, setLow] = useState<Entry>(container?.low ?? blank);
   const [content, setContent] = useState<Entry>(blank);
   const [failure, setFailure] = useState<string | null>(null);
@@ -49,6 +50,7 @@ export function ContainerForm({ container, onClose }: { container?: Container; o
   const typedWrong = [
     [fields.tare, tare],
     [fields.lowStock, low],
+    [fields.capacity, capacity],
     [fields.moved, content],
   ].some(([spec, given]) => (given as Entry).text.trim() !== "" && entryValue(spec as never, given as Entry) === null);
   const gap =
@@ -70,6 +72,7 @@ export function ContainerForm({ container, onClose }: { container?: Container; o
       oil: kind === "oil" ? oil : null,
       origin: kind === "machine" ? ("recovered" as const) : origin,
       tare,
+      capacity,
       low,
     };
     const id = container?.id ?? crypto.randomUUID();
@@ -126,13 +129,24 @@ export function ContainerForm({ container, onClose }: { container?: Container; o
           hint="then it can be counted standing on the scale"
           onChange={setTare}
         />
+        {gas && (
+          <NumberField spec={fields.capacity} value={capacity} hint={stockWords.capacityHint} onChange={setCapacity} />
+        )}
         <NumberField spec={fields.lowStock} value={low} hint="the shelf says when it is under this" onChange={setLow} />
       </Grid>
       <Flex gap="2" align="center" wrap="wrap">
         <BenchButton
           kind="act"
           disabled={gap !== null}
-          onClick={() => save().catch((error: unknown) => setFailure(`${reasonOf(error)}. Nothing was stored.`))}
+          onClick={() =>
+            save().catch((error: unknown) =>
+              setFailure(
+                error instanceof StockRefusal
+                  ? stockIssueSentence(error.issue, figures)
+                  : `${reasonOf(error)}. Nothing was stored.`,
+              ),
+            )
+          }
         >
           {container === undefined ? "Put it on the shelf" : "Keep this"}
         </BenchButton>

@@ -19,7 +19,7 @@ import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { DamagedRecords } from "@/views/workshop/damaged-records";
 import { booksName } from "@/words/books";
-import { checkSentence, csvSentence, yearName } from "@/words/ledger";
+import { checkSentence, csvSentence, findingSentence, noLabelSentence, stockWords, yearName } from "@/words/ledger";
 import { BookTable } from "./book-table";
 import { ContainerForm } from "./container-form";
 import { Shelf } from "./shelf";
@@ -114,7 +114,11 @@ function Opened({ books }: { books: Books }) {
   const [chosen, setChosen] = useState<string | null>(null);
   const year = chosen ?? years[0] ?? yearIn(new Date().toISOString());
   const [container, setContainer] = useState<string | null>(null);
-  const { differing } = books.check;
+  const { differing, unknownG } = books.check;
+  const open = [
+    ...books.findings.map((finding) => findingSentence(finding, byId, figures)),
+    ...(unknownG >= 1 ? [noLabelSentence(unknownG, figures)] : []),
+  ];
   return (
     <Grid
       gap="3.5"
@@ -136,11 +140,16 @@ function Opened({ books }: { books: Books }) {
           }
         >
           <YearTable books={books} year={year} />
-          <Text mt="2" fontWeight="600" color={differing.length === 0 ? "done" : "act"}>
-            {differing.length === 0
+          <Text mt="2" fontWeight="600" color={differing.length + open.length === 0 ? "done" : "act"}>
+            {differing.length + open.length === 0
               ? `${booksName(figures)} of every year is accounted for.`
-              : `${differing.length === 1 ? "One job does" : `${differing.length} jobs do`} not add up.`}
+              : stockWords.notAll}
           </Text>
+          {open.map((line) => (
+            <Text key={line} fontSize="15px">
+              {line}
+            </Text>
+          ))}
           <Text color="soft" fontSize="15px">
             {checkSentence(books.check, figures)}
           </Text>
@@ -163,17 +172,19 @@ function Opened({ books }: { books: Books }) {
 }
 
 const sums = [
+  ["openingG", "At start"],
   ["receivedG", "Came in"],
   ["recoveredG", "Out of vehicles"],
   ["drawnG", "Onto jobs"],
   ["sentOffG", "Sent off"],
   ["usedG", "Used"],
   ["differenceG", "At counts"],
+  ["closingG", "At end"],
 ] as const;
 
 function YearTable({ books, year }: { books: Books; year: string }) {
   const figures = useFigures();
-  const rows = yearOf(books.lines, year);
+  const rows = yearOf(books.lines, year, books.containers);
   if (rows.length === 0) return <Text color="soft">Nothing moved in this year.</Text>;
   return (
     <Box overflowX="auto">

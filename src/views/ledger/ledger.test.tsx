@@ -5,10 +5,11 @@ import { act, cleanup, configure, fireEvent, render, screen, waitFor } from "@te
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { Job } from "@/core/records/job";
 import { linesCsv } from "@/core/records/stock/csv";
+import { placeOf, stockEntry } from "@/core/records/stock/entry";
 import { database } from "@/data/database";
 import { settleIndex } from "@/data/record-index";
 import { eraseAll } from "@/data/shop";
-import { loadBooks, shelfFor } from "@/data/stock";
+import { bookStock, loadBooks, shelfFor } from "@/data/stock";
 import { demoJobs } from "@/demo/demo-jobs";
 import { system } from "@/ui/theme";
 import { LedgerView } from "./ledger-view";
@@ -89,6 +90,66 @@ describe("the ledger", () => {
     await type("How much", "8 kg");
     await press("Book it");
     await says("Low: under 2 000 g");
+  });
+
+  it("asks before it mixes used refrigerant into new, and calls it what it is then; overfills nothing, names nothing twice", async () => {
+    await shown();
+    const id = await cylinder();
+    await press("New container");
+    await type("Name", "cylinder 9 ");
+    await choose("R134a");
+    await press("Put it on the shelf");
+    await says("Another container is called cylinder 9");
+    await type("Name", "Recovery cylinder");
+    await choose("Recovered");
+    await type("What is in it", "3 kg");
+    await type("Capacity", "5 kg");
+    await press("Put it on the shelf");
+    await says(/Recovery cylinder.*3 000 g/s);
+    await press(/^Cylinder 9/);
+    await choose("Move");
+    await type("How much", "1.2 kg");
+    const recovery = (await database.containers.toArray()).find(({ name }) => name === "Recovery cylinder")!;
+    const into = (target: string) =>
+      act(
+        async () => void fireEvent.change(screen.getByLabelText("Into which container"), { target: { value: target } }),
+      );
+    await into(recovery.id);
+    await press("Book it");
+    await says("New refrigerant would be mixed into recovered: all of it becomes recovered");
+    await press("Mix and book");
+    await says("Recovery cylinder may hold 4 000 g; it would hold 4 200 g");
+    expect((await loadBooks()).held.get(id)).toBe(9000);
+    await press(/^Recovery cylinder/);
+    await choose("Move");
+    await type("How much", "1 kg");
+    await into(id);
+    await press("Book it");
+    await says("Recovered refrigerant would be mixed into new: all of it becomes recovered");
+    expect((await loadBooks()).held.get(id)).toBe(9000);
+    await press("Mix and book");
+    await says("Booked.");
+    expect((await loadBooks()).held.get(id)).toBe(10_000);
+    expect((await database.containers.get(id))!.origin).toBe("recovered");
+  });
+
+  it("calls not accounted for what is not: a container below nothing, one off the shelf with content", async () => {
+    await shown();
+    const id = await cylinder();
+    await says("Every gram of every year is accounted for.");
+    await act(async () => void (await database.containers.update(id, { retiredAt: new Date().toISOString() })));
+    await says("Cylinder 9: off the shelf with 9 000 g in it.");
+    await act(async () => {
+      await database.stock.clear();
+      await database.stock.add(
+        stockEntry("u", new Date().toISOString(), { act: "use", grams: 40, from: placeOf(id), to: "used" }),
+      );
+    });
+    await says("Cylinder 9: 40 g more taken out than came in.");
+    expect(document.body.textContent).not.toContain("of every year is accounted for.");
+    await expect(
+      bookStock(stockEntry("v", new Date().toISOString(), { act: "use", grams: 40, from: placeOf(id), to: "used" })),
+    ).rejects.toThrow("more-than-held");
   });
 
   it("draws what jobs took from the shelf, and accounts for every gram of them", async () => {

@@ -9,7 +9,7 @@ import { countEntry, placeOf, type StockEntry, stockEntry } from "@/core/records
 import { kindOf } from "@/core/records/stock/lines";
 import { reasonOf } from "@/core/result";
 import { type Entry, entry, entryValue } from "@/core/units/entry";
-import { type Books, bookStock, putContainer } from "@/data/stock";
+import { type Books, bookStock, putContainer, StockRefusal } from "@/data/stock";
 import { useChoices } from "@/session/choices";
 import { BenchButton } from "@/ui/buttons";
 import { Choice } from "@/ui/choice";
@@ -17,6 +17,7 @@ import { useFigures } from "@/ui/figures";
 import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
+import { stockIssueSentence, stockWords } from "@/words/ledger";
 
 interface StockFormProps {
   container: Container;
@@ -43,6 +44,7 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
   const [technician, setTechnician] = useState(() => techniciansOf(choices)[0] ?? "");
   const [remark, setRemark] = useState("");
   const [target, setTarget] = useState("");
+  const [mixing, setMixing] = useState(false);
   const [said, setSaid] = useState<{ tone: "act" | "done"; text: string } | null>(null);
   const tareG = entryValue(fields.tare, container.tare);
   const others = books.containers.filter(
@@ -67,7 +69,8 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
     const [id, at] = [crypto.randomUUID(), new Date().toISOString()];
     const by = { technician: technician.trim(), remark: remark.trim() };
     const made = entryOfAct(act, { id, at, container, grams, netG, heldG, target }, by);
-    if (made !== null) await bookStock(made);
+    if (made !== null) await bookStock(made, { mixing });
+    setMixing(false);
     setAmount(entry("", figures.unit("g")));
     setRemark("");
     setAct(null);
@@ -76,7 +79,12 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
       text: made === null ? "The books and the scale agree; nothing had to be written." : "Booked.",
     });
   };
-  const failed = (error: unknown) => setSaid({ tone: "act", text: `${reasonOf(error)}. Nothing was booked.` });
+  const failed = (error: unknown) => {
+    const issue = error instanceof StockRefusal ? error.issue : null;
+    setMixing(issue?.code === "mixes");
+    const text = issue === null ? `${reasonOf(error)}. Nothing was booked.` : stockIssueSentence(issue, figures);
+    setSaid({ tone: "act", text });
+  };
   const onShelf = container.retiredAt === null;
   return (
     <Stack gap="2.5" mt="1.5">
@@ -86,6 +94,7 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
         value={act}
         onChange={(next) => {
           setAct(next);
+          setMixing(false);
           setSaid(null);
         }}
       />
@@ -108,7 +117,10 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
                 borderColor="edge"
                 fontSize="16px"
                 value={target}
-                onChange={(event) => setTarget(event.target.value)}
+                onChange={(event) => {
+                  setTarget(event.target.value);
+                  setMixing(false);
+                }}
               >
                 <option value="">{others.length === 0 ? "No other holds this" : "Into which container"}</option>
                 {others.map(({ id, name }) => (
@@ -126,7 +138,7 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
           </Flex>
           <Flex gap="2" align="center">
             <BenchButton kind="act" disabled={gap !== null} onClick={() => book().catch(failed)}>
-              Book it
+              {mixing ? stockWords.mix : "Book it"}
             </BenchButton>
             <Text color="soft" fontSize="15px" flex="1">
               {gap ??

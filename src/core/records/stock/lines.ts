@@ -26,6 +26,8 @@ export interface BookLine {
   estimated: boolean;
   /** Taken back, or taking back. */
   void: boolean;
+  /** Id of the line that this one takes back. */
+  counters: string | null;
   jobId: string | null;
   technician: string;
   remark: string;
@@ -46,6 +48,7 @@ export function linesOfJob(job: Job): BookLine[] {
     to: entry.to,
     estimated: entry.estimated,
     void: !held.has(entry.id),
+    counters: entry.counters === null ? null : `${job.id}/${entry.counters}`,
     jobId: job.id,
     technician: job.signOff.technician.trim(),
     remark: "",
@@ -71,6 +74,7 @@ export function linesOfStock(entries: readonly StockEntry[], containers: Readonl
       to: entry.to,
       estimated: false,
       void: entry.counters !== null || countered.has(entry.id),
+      counters: entry.counters,
       jobId: null,
       technician: entry.technician,
       remark: entry.remark,
@@ -109,15 +113,19 @@ export function placed(lines: readonly BookLine[], shelf: readonly Container[]):
   );
 }
 
-/** What each container holds by the books, up to an instant: what has come in less what has left. Lines as {@link placed}. */
-export function contents(lines: readonly BookLine[], until = "9999"): Map<string, number> {
+/** What each container holds by the books: what has come in less what has left, of the lines that count. Lines as {@link placed}. */
+export function contents(
+  lines: readonly BookLine[],
+  counts: (line: BookLine) => boolean = () => true,
+): Map<string, number> {
   const held = new Map<string, number>();
   const add = (place: string, grams: number) => {
     const id = containerIn(place);
     if (id !== null) held.set(id, (held.get(id) ?? 0) + grams);
   };
-  for (const { from, to, grams, at } of lines) {
-    if (at > until) continue;
+  for (const line of lines) {
+    if (!counts(line)) continue;
+    const { from, to, grams } = line;
     add(from, -grams);
     add(to, grams);
   }
@@ -127,6 +135,9 @@ export function contents(lines: readonly BookLine[], until = "9999"): Map<string
 export interface YearOf {
   good: Good;
   kind: string | null;
+  /** In the containers of the shelf as the year began, and as it ended or stands now. */
+  openingG: number;
+  closingG: number;
   /** Into the shelf: from suppliers, and out of vehicles. */
   receivedG: number;
   recoveredG: number;
@@ -145,41 +156,113 @@ export interface YearOf {
 /** The calendar year of an instant, where this runs. */
 export const yearIn = (at: string) => String(new Date(at).getFullYear());
 
-/** Sums of one calendar year as {@link yearIn} has it, a line for each kind, refrigerants first. Lines that were taken back count for nothing. */
-export function yearOf(lines: readonly BookLine[], year: string): YearOf[] {
+const blankYear = (good: Good, kind: string | null): YearOf => ({
+  good,
+  kind,
+  openingG: 0,
+  closingG: 0,
+  receivedG: 0,
+  recoveredG: 0,
+  drawnG: 0,
+  purgedG: 0,
+  sentOffG: 0,
+  usedG: 0,
+  differenceG: 0,
+  elsewhereG: 0,
+});
+
+/** Which sum of a year an act counts in. */
+const sumOf: Partial<Record<string, keyof YearOf & `${string}G`>> = {
+  receive: "receivedG",
+  recover: "recoveredG",
+  take: "recoveredG",
+  charge: "drawnG",
+  fill: "drawnG",
+  purge: "purgedG",
+  "send-off": "sentOffG",
+  use: "usedG",
+  count: "differenceG",
+  "recover-hoses": "elsewhereG",
+  drain: "elsewhereG",
+};
+
+/**
+ * Sums of one calendar year as {@link yearIn} has it, a line for each kind, refrigerants first, with the stock at its beginning and end. A closed
+ * year does not change: an entry that is taken back in a later year stays in its own, and its reversal counts in the year it is dated. Lines as
+ * {@link placed}.
+ */
+export function yearOf(lines: readonly BookLine[], year: string, containers: readonly Container[] = []): YearOf[] {
   const sums = new Map<string, YearOf>();
-  for (const { at, good, kind, act, grams, to, void: taken } of lines) {
-    if (taken || yearIn(at) !== year) continue;
+  const sum = (good: Good, kind: string | null) => {
     const key = `${good} ${kind}`;
-    let sum = sums.get(key);
-    if (sum === undefined) {
-      sum = {
-        good,
-        kind,
-        receivedG: 0,
-        recoveredG: 0,
-        drawnG: 0,
-        purgedG: 0,
-        sentOffG: 0,
-        usedG: 0,
-        differenceG: 0,
-        elsewhereG: 0,
-      };
-      sums.set(key, sum);
+    const found = sums.get(key) ?? blankYear(good, kind);
+    sums.set(key, found);
+    return found;
+  };
+  const yearById = new Map(lines.map((line) => [line.id, yearIn(line.at)]));
+  const reversedIn = new Map(lines.flatMap(({ counters, at }) => (counters === null ? [] : [[counters, yearIn(at)]])));
+  for (const line of lines) {
+    const { id, at, good, kind, act, grams, from, to, counters } = line;
+    if (yearIn(at) !== year) continue;
+    // Written and taken back within one year: nothing happened.
+    if (line.void && (counters === null ? reversedIn.get(id) : yearById.get(counters)) === year) continue;
+    const field = sumOf[act];
+    if (field === undefined) continue;
+    const sign = counters === null ? 1 : -1;
+    const way = act === "count" && containerIn(counters === null ? to : from) === null ? -1 : 1;
+    sum(good, kind)[field] += sign * way * grams;
+  }
+  for (const [field, counts] of [
+    ["openingG", ({ at }: BookLine) => yearIn(at) < year],
+    ["closingG", ({ at }: BookLine) => yearIn(at) <= year],
+  ] as const) {
+    const held = contents(lines, counts);
+    for (const container of containers) {
+      const grams = held.get(container.id) ?? 0;
+      if (Math.abs(grams) >= SAME_G) sum(goodOf(container), kindOf(container))[field] += grams;
     }
-    if (act === "receive") sum.receivedG += grams;
-    else if (act === "recover" || act === "take") sum.recoveredG += grams;
-    else if (act === "charge" || act === "fill") sum.drawnG += grams;
-    else if (act === "purge") sum.purgedG += grams;
-    else if (act === "send-off") sum.sentOffG += grams;
-    else if (act === "use") sum.usedG += grams;
-    else if (act === "count") sum.differenceG += containerIn(to) === null ? -grams : grams;
-    else if (act === "recover-hoses" || act === "drain") sum.elsewhereG += grams;
   }
   const order: Good[] = ["refrigerant", "oil", "dye"];
   return [...sums.values()].sort(
     (a, b) => order.indexOf(a.good) - order.indexOf(b.good) || String(a.kind).localeCompare(String(b.kind)),
   );
+}
+
+export type StockFinding =
+  /** A container from which more was taken than came in. */
+  | { code: "negative"; containerId: string; grams: number }
+  /** Taken off the shelf with something in it. */
+  | { code: "retired"; containerId: string; grams: number }
+  /** Moved from or to containers that are not on record. */
+  | { code: "not-in-stock"; lines: number; grams: number }
+  /** Found at counts more and less than the books had. */
+  | { code: "counts"; moreG: number; lessG: number };
+
+/** What of the stock does not add up. Lines as {@link placed}. */
+export function checkStock(lines: readonly BookLine[], containers: readonly Container[]): StockFinding[] {
+  const known = new Set(containers.map(({ id }) => id));
+  const held = contents(lines);
+  const findings: StockFinding[] = [];
+  for (const { id, retiredAt } of containers) {
+    const grams = held.get(id) ?? 0;
+    if (grams < -SAME_G) findings.push({ code: "negative", containerId: id, grams });
+    else if (retiredAt !== null && grams >= 1) findings.push({ code: "retired", containerId: id, grams });
+  }
+  const counted = lines.filter((line) => !line.void);
+  const unknown = counted.filter(({ from, to }) =>
+    [from, to].some((place) => containerIn(place) !== null && !known.has(containerIn(place)!)),
+  );
+  if (unknown.length > 0)
+    findings.push({
+      code: "not-in-stock",
+      lines: unknown.length,
+      grams: unknown.reduce((sum, { grams }) => sum + grams, 0),
+    });
+  const counts = counted.filter(({ act }) => act === "count");
+  const moreG = counts.reduce((sum, { to, grams }) => sum + (containerIn(to) === null ? 0 : grams), 0);
+  const lessG = counts.reduce((sum, { to, grams }) => sum + (containerIn(to) === null ? grams : 0), 0);
+  if (moreG + lessG >= SAME_G) findings.push({ code: "counts", moreG, lessG });
+  return findings;
 }
 
 export interface StoreCheck {

@@ -2,13 +2,14 @@ import fc from "fast-check";
 import Papa from "papaparse";
 import { describe, expect, it } from "vitest";
 import { demoJobs } from "../../../demo/demo-jobs";
+import { entry } from "../../units/entry";
 import { countered, drawn, purgeBooked } from "../bookkeeping";
 import type { Job } from "../job";
 import { visitOf } from "../visit";
-import { newContainer, readContainer } from "./container";
+import { mostIn, newContainer, readContainer } from "./container";
 import { guarded, linesCsv, readLinesCsv, unguarded } from "./csv";
 import { countEntry, placeOf, readStockEntry, type StockEntry, stockActs, stockCounter, stockEntry } from "./entry";
-import { checkStore, contents, linesOfJob, linesOfStock, placed, yearOf } from "./lines";
+import { checkStock, checkStore, contents, linesOfJob, linesOfStock, placed, type YearOf, yearOf } from "./lines";
 
 const at = "2026-06-01T10:00:00.000Z";
 const [van, , pickup] = demoJobs(new Date(at)) as [Job, Job, Job];
@@ -28,7 +29,7 @@ describe("the shelf", () => {
     const recovered = pickup.ledger.find(({ act, substance }) => act === "recover" && substance === "refrigerant")!;
     expect(held.get("cylinder")).toBeCloseTo(12_000 - out, 6);
     expect(held.get("machine")).toBeCloseTo(recovered.grams - 100, 6);
-    expect(contents(lines, began).get("cylinder")).toBe(12_000);
+    expect(contents(lines, (line) => line.at <= began).get("cylinder")).toBe(12_000);
     // Another refrigerant's machine is not this one.
     expect(
       contents(placed(linesOfJob(pickup), [{ ...machine, refrigerant: "R1234yf" }])).get("machine"),
@@ -171,5 +172,107 @@ describe("the books as a table", () => {
         expect(unguarded(guarded(cell))).toBe(cell);
       }),
     );
+  });
+});
+
+describe("what of the stock does not add up", () => {
+  const second = newContainer("second", began, { name: "Cylinder 3", kind: "cylinder", refrigerant: "R134a" });
+  const found = (entries: StockEntry[], containers = [...shelf, second]) =>
+    checkStock(placed(linesOfStock(entries, new Map(containers.map((one) => [one.id, one]))), containers), containers);
+  const move = (grams: number, from: string, to: string) =>
+    stockEntry(`m${grams}`, at, { act: "move", grams, from: placeOf(from), to: placeOf(to) });
+
+  it("is nothing where nothing is wrong", () => {
+    expect(found([came, move(500, "cylinder", "second")])).toEqual([]);
+  });
+
+  it("is a container below nothing, one off the shelf with something in it, one that is not in stock, and what counts found", () => {
+    expect(found([move(500, "cylinder", "second")])).toEqual([
+      { code: "negative", containerId: "cylinder", grams: -500 },
+    ]);
+    const off = { ...cylinder, retiredAt: at };
+    expect(found([came], [off])).toEqual([{ code: "retired", containerId: "cylinder", grams: 12_000 }]);
+    expect(found([came, move(200, "cylinder", "elsewhere")])).toEqual([{ code: "not-in-stock", lines: 1, grams: 200 }]);
+    const more = countEntry("c1", at, "cylinder", { bookG: 12_000, foundG: 12_100 })!;
+    const less = countEntry("c2", at, "cylinder", { bookG: 12_100, foundG: 12_040 })!;
+    expect(found([came, more, less])).toEqual([{ code: "counts", moreG: 100, lessG: 60 }]);
+    // Taken back it is no finding any more.
+    expect(found([came, more, stockCounter(more, "back", at)])).toEqual([]);
+  });
+});
+
+describe("a closed year", () => {
+  const shelved = (entries: StockEntry[]) => placed(linesOfStock(entries, byId), shelf);
+  const used = stockEntry("used", "2026-09-01T10:00:00.000Z", {
+    act: "use",
+    grams: 300,
+    from: placeOf("cylinder"),
+    to: "used",
+  });
+  const [gas2026, gas2027] = ["2026", "2027"].map((year) => (entries: StockEntry[]) => {
+    const [gas] = yearOf(shelved(entries), year, shelf);
+    return gas!;
+  }) as [(entries: StockEntry[]) => YearOf, (entries: StockEntry[]) => YearOf];
+
+  it("does not change: a reversal made later counts in the year of its date", () => {
+    const before = gas2026([came, used]);
+    expect(before).toMatchObject({ openingG: 0, receivedG: 12_000, usedG: 300, closingG: 11_700 });
+    const late = stockCounter(used, "late", "2027-02-01T10:00:00.000Z");
+    expect(gas2026([came, used, late])).toEqual(before);
+    expect(gas2027([came, used, late])).toMatchObject({ openingG: 11_700, usedG: -300, closingG: 12_000 });
+    // Taken back within its year it counts for nothing.
+    const soon = stockCounter(used, "soon", "2026-10-01T10:00:00.000Z");
+    expect(gas2026([came, used, soon])).toMatchObject({ usedG: 0, closingG: 12_000 });
+    const recount = countEntry("n", "2026-11-01T10:00:00.000Z", "cylinder", { bookG: 11_700, foundG: 11_650 })!;
+    expect(gas2026([came, used, recount]).differenceG).toBe(-50);
+    const undone = stockCounter(recount, "u", "2027-03-01T10:00:00.000Z");
+    expect(gas2027([came, used, recount, undone]).differenceG).toBe(50);
+  });
+
+  it("begins where the year before ended, and ends with what its sums leave", () => {
+    const day = fc.date({ min: new Date("2025-01-02"), max: new Date("2027-12-30"), noInvalidDate: true });
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(day, fc.integer({ min: 1, max: 900 }), fc.boolean()), { maxLength: 20 }),
+        (acts) => {
+          const entries = acts.flatMap(([on, grams, back], i) => {
+            const one = stockEntry(`e${i}`, on.toISOString(), {
+              act: "receive",
+              grams,
+              from: "supplier",
+              to: placeOf("cylinder"),
+            });
+            return back
+              ? [one, stockCounter(one, `b${i}`, new Date(on.getTime() + 200 * 86_400_000).toISOString())]
+              : [one];
+          });
+          const years = ["2025", "2026", "2027", "2028"].map((year) => yearOf(shelved(entries), year, shelf)[0]);
+          let standing = 0;
+          for (const year of years) {
+            expect(year?.openingG ?? 0).toBeCloseTo(standing, 6);
+            standing += year?.receivedG ?? 0;
+            expect(year?.closingG ?? 0).toBeCloseTo(standing, 6);
+          }
+        },
+      ),
+    );
+  });
+});
+
+describe("a container", () => {
+  it("of version 1 is read with an unknown capacity", () => {
+    const { capacity: _, ...old } = { ...cylinder, version: 1 };
+    expect(readContainer(old)).toEqual({ ok: true, value: cylinder });
+  });
+
+  it("for used refrigerant holds four fifths of its capacity, a new one all of it", () => {
+    const holds = (what: Partial<typeof cylinder>) => mostIn({ ...cylinder, capacity: entry("10", "kg"), ...what });
+    expect([
+      holds({}),
+      holds({ origin: "recovered" }),
+      holds({ origin: "recycled" }),
+      holds({ kind: "machine" }),
+    ]).toEqual([10_000, 8000, 8000, 8000]);
+    expect(mostIn(cylinder)).toBeNull();
   });
 });
