@@ -33,7 +33,7 @@ try {
   await browser.says("Cheapest next", 60_000);
   await shoot("bench");
   await browser.load(`${server.address}/ledger`);
-  await browser.says("is accounted for");
+  await browser.says("out of containers:");
   await shoot("ledger");
   await browser.load(`${server.address}/report?job=demo-garden-pickup`);
   await browser.says("The test after the work");

@@ -27,6 +27,8 @@ export async function walkDemoJob(
   };
   await browser.open(address);
   await browser.says("Fennick Bakery, van 3");
+  // What its readings say of the other car comes a moment later.
+  await browser.until("it is diagnosed", async () => !(await browser.text()).includes("no cause weighed yet"));
   await at("bay");
 
   await browser.open(`${address}/job/demo-bakery-van/intake`);

@@ -188,7 +188,7 @@ function YearTable({ books, year }: { books: Books; year: string }) {
   if (rows.length === 0) return <Text color="soft">Nothing moved in this year.</Text>;
   return (
     <Box overflowX="auto">
-      <Box as="table" w="100%" fontSize="16px">
+      <Box as="table" w="100%" fontSize={{ base: "15px", xl: "16px" }}>
         <thead>
           <tr>
             {["", ...sums.map(([, name]) => name)].map((head, i) => (
@@ -197,7 +197,7 @@ function YearTable({ books, year }: { books: Books; year: string }) {
                 as="th"
                 textAlign={i === 0 ? "left" : "right"}
                 pb="1"
-                pl={i === 0 ? "0" : "2"}
+                pl={i === 0 ? "0" : "1.5"}
                 fontWeight="600"
                 color="soft"
                 fontSize="14px"
@@ -214,7 +214,15 @@ function YearTable({ books, year }: { books: Books; year: string }) {
                 {yearName(row)}
               </Box>
               {sums.map(([field]) => (
-                <Box key={field} as="td" borderTopWidth="1px" borderColor="line" textAlign="right" pl="2">
+                <Box
+                  key={field}
+                  as="td"
+                  borderTopWidth="1px"
+                  borderColor="line"
+                  textAlign="right"
+                  pl="1.5"
+                  whiteSpace="nowrap"
+                >
                   {Math.abs(row[field]) < 0.05 ? "–" : figures.number(row[field], "g")}
                 </Box>
               ))}
