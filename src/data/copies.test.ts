@@ -1,10 +1,11 @@
 import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it, vi } from "vitest";
-import { readShopFile } from "@/core/records/shop-file";
+import { eraseWord } from "@/core/records/copies";
+import { checkCopy, readShopFile, SHOP_FILE_LIMIT_BYTES } from "@/core/records/shop-file";
 import { allowFolder, chooseFolder, copyToFolder, forgetFolder, howCopied, noteCopied } from "./copies";
 import { database } from "./database";
 import { createJob, editJob } from "./jobs";
-import { eraseAll } from "./shop";
+import { eraseAll, exportCopy } from "./shop";
 
 /** A folder as the browser hands one out, in memory. */
 function folder(permission: PermissionState = "granted") {
@@ -63,6 +64,45 @@ describe("copies of everything", () => {
     expect(read.ok && read.value.jobs.map(({ id }) => id)).toEqual([job.id]);
     expect(await howCopied()).toMatchObject({ lastAt: "2026-06-16T09:00:00.000Z", folder: "Workshop copies" });
     vi.restoreAllMocks();
+  });
+
+  it("are none where the file could not be read in again, or lacks a record: older ones stay and nothing counts as copied", async () => {
+    const place = folder();
+    vi.spyOn(database.folders, "get").mockImplementation((async () => ({ name: "copies", handle: place })) as never);
+    await createJob();
+    await copyToFolder(new Date("2026-06-01T10:00:00.000Z"));
+    const before = [[...place.files], await howCopied()];
+    // One that cannot be read is in the file, and counts.
+    await database.jobs.put({ ...(await createJob()), rest: null } as never);
+    expect(await exportCopy()).toMatchObject({ ok: true });
+    const count = vi.spyOn(database.jobs, "count").mockResolvedValue(3);
+    expect(await exportCopy()).toEqual({
+      ok: false,
+      issue: { code: "incomplete", list: "jobs", stored: 3, read: 2 },
+    });
+    await expect(copyToFolder(new Date("2026-06-02T10:00:00.000Z"))).rejects.toThrow("could not be read back");
+    count.mockRestore();
+    expect([[...place.files], { ...(await howCopied()), unsaved: 0 }]).toEqual([
+      before[0],
+      { ...(before[1] as object), unsaved: 0 },
+    ]);
+    vi.restoreAllMocks();
+  });
+
+  it("larger than what is read in again are refused by the limit", () => {
+    const stored = { jobs: 0, vehicles: 0, containers: 0, stock: 0 };
+    const text = " ".repeat(SHOP_FILE_LIMIT_BYTES + 1);
+    expect(checkCopy(text, stored)).toMatchObject({ code: "unreadable", issue: { code: "too-large" } });
+    expect(checkCopy('{"format":"evrid.shop","version":4,"jobs":[]}', stored)).toBeNull();
+  });
+
+  it("decide what is typed before everything is erased", () => {
+    const all = { lastAt: "2026-06-01T10:00:00.000Z", unsaved: 0, others: {} };
+    expect(eraseWord(204, all)).toBe("erase");
+    expect(eraseWord(204, { ...all, lastAt: null })).toBe("erase 204 jobs");
+    expect(eraseWord(204, { ...all, unsaved: 1 })).toBe("erase 204 jobs");
+    expect(eraseWord(1, { ...all, others: { cylinder: 2 } })).toBe("erase 1 job");
+    expect(eraseWord(0, { ...all, lastAt: null })).toBe("erase");
   });
 
   it("wait where the browser wants to be asked again, and are none without a folder", async () => {

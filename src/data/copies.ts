@@ -5,7 +5,7 @@ import * as z from "@/core/zod";
 import { changesSinceCopy, forgetChanges, isDemoId } from "./changes";
 import { loadChosen } from "./choices";
 import { database } from "./database";
-import { exportShop } from "./shop";
+import { exportCopy } from "./shop";
 
 const NAME = "copies";
 const copiesSchema = z.object({ lastAt: instantSchema.nullable() });
@@ -78,7 +78,9 @@ export async function copyToFolder(now = new Date()): Promise<boolean> {
   const folder = await chosenFolder();
   if (folder === null || !(await mayWrite(folder))) return false;
   const asOf = now.toISOString();
-  const text = await exportShop();
+  const made = await exportCopy();
+  if (!made.ok) throw new Error(`the copy could not be read back (${made.issue.code}); older copies are kept`);
+  const text = made.value;
   const file = await folder.getFileHandle(fileOf(asOf.slice(0, 10)), { create: true });
   // What is written goes to a file beside it, which takes its place when it is closed.
   const writable = await file.createWritable();

@@ -1,7 +1,8 @@
 /** All that this browser keeps: how much it is, out as a file, in from one, and away. */
 
 import type { DrillBook } from "@/core/drill/progress";
-import { noDrills, writeShopFile } from "@/core/records/shop-file";
+import { type CopyIssue, checkCopy, noDrills, writeShopFile } from "@/core/records/shop-file";
+import { fail, type Result, succeed } from "@/core/result";
 import { keptChoices } from "./choices";
 import { database } from "./database";
 import { loadDrills } from "./drills";
@@ -44,6 +45,16 @@ export async function exportShop(): Promise<string> {
     },
     new Date().toISOString(),
   );
+}
+
+/** {@link exportShop}, read back and compared with the store: only what can be read in again is a copy. */
+export async function exportCopy(): Promise<Result<string, CopyIssue>> {
+  const text = await exportShop();
+  const [jobs, vehicles, containers, stock] = await Promise.all(
+    [database.jobs, database.vehicles, database.containers, database.stock].map((table) => table.count()),
+  );
+  const issue = checkCopy(text, { jobs: jobs!, vehicles: vehicles!, containers: containers!, stock: stock! });
+  return issue === null ? succeed(text) : fail(issue);
 }
 
 /** What belongs to one vehicle: its record and its jobs with their pictures. */

@@ -3,7 +3,7 @@ import { format } from "date-fns";
 import type { ChangeKind, Copies } from "@/core/records/copies";
 import type { ImportPlan, PartPlan } from "@/core/records/import-plan";
 import type { MergeIssue, Way } from "@/core/records/import-ways";
-import type { BrokenRecord } from "@/core/records/shop-file";
+import type { BrokenRecord, CopyIssue } from "@/core/records/shop-file";
 import type { Figures } from "@/core/units/figures";
 import { formatCount, type UnitId, units } from "@/core/units/units";
 import { actNames } from "./books";
@@ -118,6 +118,22 @@ export function unsavedWords({ unsaved, others }: Pick<Copies, "unsaved" | "othe
     return n === 0 ? [] : [count(n, ...changeNames[kind])];
   });
   return [...jobs, ...beside].join(", ");
+}
+
+/** Why a file is not given out as a copy. */
+export function copyIssueSentence(issue: CopyIssue): string {
+  const kept = "It was not saved and does not count as a copy; what is stored is unchanged.";
+  if (issue.code === "incomplete")
+    return `Read back, the file has ${issue.read} of ${issue.stored} records in “${issue.list}”. ${kept}`;
+  return `${recordProblem("The file", issue.issue)} ${kept}`;
+}
+
+/** What erasing would lose: all of it, and what of that no copy has. */
+export function eraseSentence(copies: Pick<Copies, "lastAt" | "unsaved" | "others">): string {
+  const all = "Jobs, vehicles, books, photos, charts, settings and drills of this browser. This cannot be undone.";
+  if (copies.lastAt === null) return `${all} No copy exists outside this browser.`;
+  const missing = unsavedWords(copies);
+  return missing === "" ? `${all} The last copy has everything.` : `${all} In no copy: ${missing}.`;
 }
 
 /** Whether there is a copy outside of this browser, and what it lacks. */

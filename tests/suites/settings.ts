@@ -33,7 +33,11 @@ describe("settings", () => {
     await browser.says(/4 jobs/);
     const erase = await browser.button("Erase everything");
     expect(await erase.isEnabled()).toBe(false);
-    await browser.type("Type “erase” to erase everything", "erase");
+    // The new job is in no copy.
+    await browser.says(/In no copy: 1 job/);
+    await browser.type("Type “erase 204 jobs” to erase everything", "erase");
+    expect(await erase.isEnabled()).toBe(false);
+    await browser.type("Type “erase 204 jobs” to erase everything", "erase 204 jobs");
     await browser.press("Erase everything");
     await browser.says("Nothing of any job is kept");
     await browser.says(/0 jobs/);

@@ -81,6 +81,25 @@ export interface ShopInFile extends ShopRecords, ShopExtras {
   broken: BrokenRecord[];
 }
 
+/** Why a file that was just written is no copy of the shop. */
+export type CopyIssue =
+  | { code: "unreadable"; issue: ShopFileIssue }
+  | { code: "incomplete"; list: (typeof copiedLists)[number]; stored: number; read: number };
+
+/** Records that a copy is counted by. */
+export const copiedLists = ["jobs", "vehicles", "containers", "stock"] as const;
+
+/** Reads a written file back and compares its records with those stored; one that could not be read in the store counts where the file has it. */
+export function checkCopy(text: string, stored: Record<(typeof copiedLists)[number], number>): CopyIssue | null {
+  const read = readShopFile(text);
+  if (!read.ok) return { code: "unreadable", issue: read.issue };
+  for (const list of copiedLists) {
+    const found = read.value[list].length + read.value.broken.filter((one) => one.list === list).length;
+    if (found !== stored[list]) return { code: "incomplete", list, stored: stored[list], read: found };
+  }
+  return null;
+}
+
 /** What stands in a shop's file, and beside it what of it cannot be read, by its place. Nothing is changed anywhere when it fails. */
 export function readShopFile(text: string): Result<ShopInFile, ShopFileIssue> {
   const parsed = parsedFile(text, SHOP_FILE_LIMIT_BYTES);

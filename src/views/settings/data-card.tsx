@@ -2,9 +2,10 @@
 
 import { Box, Flex, Stack } from "@chakra-ui/react";
 import { useState } from "react";
+import { eraseWord } from "@/core/records/copies";
 import { reasonOf } from "@/core/result";
-import { noteCopied } from "@/data/copies";
-import { eraseAll, exportShop, whatIsKept } from "@/data/shop";
+import { howCopied, noteCopied } from "@/data/copies";
+import { eraseAll, exportCopy, whatIsKept } from "@/data/shop";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
@@ -15,13 +16,10 @@ import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { ImportDesk, useFileImport } from "@/views/workshop/import-files";
-import { keptSentence } from "@/words/shop";
+import { copyIssueSentence, eraseSentence, keptSentence } from "@/words/shop";
 import { CopyLine } from "./copy-line";
 import { ImportList } from "./import-list";
 import { KeepingLine } from "./keeping-line";
-
-/** Typed before everything goes. */
-const WORD = "erase";
 
 type Said = { tone: "act" | "done"; title: string; text: string } | null;
 
@@ -35,16 +33,20 @@ export function DataCard() {
     setSaid({ tone: "act", title: "Not done", text: `${reasonOf(error)}. What was stored is as it was.` });
   const save = () => {
     const asOf = new Date().toISOString();
-    return exportShop().then(async (text) => {
-      saveTextFile(`evrid-shop-${new Date().toISOString().slice(0, 10)}.json`, text);
+    return exportCopy().then(async (made) => {
+      if (!made.ok) return setSaid({ tone: "act", title: "Not saved", text: copyIssueSentence(made.issue) });
+      saveTextFile(`evrid-shop-${new Date().toISOString().slice(0, 10)}.json`, made.value);
       setSaid({
         tone: "done",
         title: "Saved",
-        text: "Every job with its photos is in the file, those that cannot be read too, with vehicles, shelf and books, choices, charts and drills of this workshop.",
+        text: "Read back and complete. Every job with its photos is in the file, those that cannot be read too, with vehicles, shelf and books, choices, charts and drills of this workshop.",
       });
       await noteCopied(asOf);
     }, failed);
   };
+  const copies = useStored(howCopied);
+  const known = kept.state === "ready" && copies.state === "ready" ? copies.value : null;
+  const toType = known === null || kept.state !== "ready" ? null : eraseWord(kept.value.jobs, known);
   const erase = () =>
     eraseAll().then(() => {
       setWord("");
@@ -80,14 +82,13 @@ export function DataCard() {
       )}
       <Flex gap="3" mt="4" align="end" wrap="wrap" borderTopWidth="1px" borderColor="line" pt="3">
         <Box w="260px">
-          <TextField label={`Type “${WORD}” to erase everything`} value={word} onChange={setWord} />
+          <TextField label={`Type “${toType ?? "erase"}” to erase everything`} value={word} onChange={setWord} />
         </Box>
-        <BenchButton kind="act" disabled={word.trim().toLowerCase() !== WORD} onClick={erase}>
+        <BenchButton kind="act" disabled={toType === null || word.trim().toLowerCase() !== toType} onClick={erase}>
           Erase everything
         </BenchButton>
         <Text color="soft" flex="1 1 220px">
-          Jobs, vehicles, books, photos, charts, choices and drills of this browser. Save a file first: this cannot be
-          taken back.
+          {known === null ? "" : eraseSentence(known)}
         </Text>
       </Flex>
     </Card>
