@@ -224,6 +224,7 @@ export async function duplicateJob(job: Job): Promise<Job> {
     ...blank,
     intake: {
       ...job.intake,
+      mileage: blank.intake.mileage,
       complaint: "",
       history: "serviced",
       stopSigns: [],

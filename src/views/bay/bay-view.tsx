@@ -4,6 +4,7 @@ import { Box, Center, Flex, Spinner, Stack } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import type { Job } from "@/core/records/job";
+import { plainVin } from "@/core/records/vin";
 import { reasonOf } from "@/core/result";
 import { addDemoYear } from "@/data/import";
 import {
@@ -63,7 +64,7 @@ const kinds = [
 
 /** What a job is found by. */
 const searched = ({ intake, signOff }: Job) =>
-  `${intake.vehicle} ${intake.complaint} ${signOff.technician} ${intake.refrigerant ?? ""}`.toLowerCase();
+  `${intake.vehicle} ${intake.model} ${intake.plate} ${intake.plate.replace(/\W/g, "")} ${plainVin(intake.vin)} ${intake.complaint} ${signOff.technician} ${intake.refrigerant ?? ""}`.toLowerCase();
 
 const removedNow = () => listRemoved();
 
