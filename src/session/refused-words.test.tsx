@@ -51,6 +51,7 @@ describe("words about a vehicle that the store refused", () => {
     await waitFor(() => expect(result.current.failure).toContain("the disk is full"));
     act(() => result.current.change({ owner: "Fennick" }));
     expect(result.current.words).toMatchObject({ note: "Low port behind the battery", owner: "Fennick" });
+    await waitFor(() => expect(kept()).toContain("Fennick"));
     put.mockRestore();
     await waitFor(() => expect(result.current.failure).toBeNull(), { timeout: 8000 });
     expect(await record(id)).toMatchObject({ note: "Low port behind the battery", owner: "Fennick" });
