@@ -1,10 +1,10 @@
-/** What may be done with a job that stands in a store and comes in a file with other content: no signature is broken, and no gram is counted twice. */
+/** Choices for a job that stands in a store and comes in a file with other content: no signature is broken, and no gram is counted twice. */
 import { type Act, movedBy, type Substance } from "../charge/books/ledger";
 import type { Job } from "./job";
 import { readJob } from "./job-file";
 import { continuesSigned, isSigned } from "./signature";
 
-/** What is done with a record that stands here with other content. */
+/** Ways to treat a record that stands here with other content. */
 export const ways = ["as-one", "keep", "take", "beside"] as const;
 export type Way = (typeof ways)[number];
 
@@ -12,14 +12,14 @@ export type Way = (typeof ways)[number];
 export type MergeIssue =
   /** One of them is signed, or was signed and amended. */
   | { code: "signed"; by: string; at: string; where: "here" | "file" }
-  /** The same act, written down apart in both: together it would count twice, g. */
+  /** An act that both wrote down apart: together it would count twice, g. */
   | { code: "twice"; act: Act; substance: Substance; hereG: number; fileG: number; mergedG: number }
   /** Both together cannot be read as a job again. */
   | { code: "unreadable" };
 
 export interface Ways {
   allowed: readonly Way[];
-  /** What is done where nobody chooses. */
+  /** Taken where nobody chooses. */
   usual: Way;
   issue: MergeIssue | null;
 }

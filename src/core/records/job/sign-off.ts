@@ -13,9 +13,9 @@ const equipment = z.strictObject({
   checkedOn: daySchema.nullable(),
 });
 
-/** What the shop's settings said when the job was signed. */
+/** Papers behind a signature, as the shop's settings had them when the job was signed. */
 export const credentialsSchema = z.strictObject({
-  /** Of the technician who signed. */
+  /** Number of the certificate of the technician who signed. */
   certificate: z.string().max(100),
   shop: z.string().max(300),
   registration: z.string().max(100),
