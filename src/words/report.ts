@@ -14,6 +14,7 @@ import type { ConditionShift } from "@/core/records/condition-shift";
 import { fields } from "@/core/records/fields";
 import { type Job, stepIds } from "@/core/records/job";
 import { foundOf, hasReadings, labelOf, settingValues, workableRefrigerant } from "@/core/records/job-readings";
+import { isTree } from "@/core/records/merge";
 import { amendmentsOf } from "@/core/records/signature";
 import { inUnits } from "@/core/records/unit-system";
 import { entryValue } from "@/core/units/entry";
@@ -430,10 +431,6 @@ function record(job: Job): ReportSection {
   walk({ ...job, amendments: job.amendments.map(({ signed: _, ...one }) => one) }, "");
   return { title: "Record", blocks: [{ kind: "table", head: ["Field", "Value"], rows }] };
 }
-
-/** An entry (text and unit) is one value. */
-const isTree = (value: unknown): value is Record<string, unknown> =>
-  typeof value === "object" && value !== null && !Array.isArray(value) && !("text" in value && "unit" in value);
 
 function recordValue(value: unknown): string {
   return Array.isArray(value) && value.length > MOST_LISTED ? `${value.length} entries` : valueOrDash(value);

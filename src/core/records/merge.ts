@@ -20,7 +20,8 @@ export interface Merged<Record> {
 type Tree = Readonly<Record<string, unknown>>;
 
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
-const isTree = (value: unknown): value is Tree =>
+/** A part with fields of its own; an entry (text and unit) is one value, and so is a list. */
+export const isTree = (value: unknown): value is Tree =>
   typeof value === "object" && value !== null && !Array.isArray(value) && !("text" in value && "unit" in value);
 /** Nothing was said here. */
 const isBlank = (value: unknown) =>

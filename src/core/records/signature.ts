@@ -1,7 +1,8 @@
-/** What a signature locks, and how a signed job is amended. The rule that every path into the store obeys. */
+/** The lock of a signature, and the amendment of a signed job: the rule that every path into the store obeys. */
 import { continues } from "../charge/books/ledger";
 import { type Amendment, type Credentials, type Job, jobSchema, MOST_AMENDMENTS } from "./job";
 import { readJob } from "./job-file";
+import { isTree } from "./merge";
 
 /** Why a change of a signed job, or of its amendments, is not made. */
 export type SignatureIssue =
@@ -141,7 +142,7 @@ function versionOf(text: string): Job | null {
   }
 }
 
-/** What no person changes by hand, or what an amendment itself changes. */
+/** Fields that no person changes by hand, or that an amendment itself changes. */
 const passedOver = /^(updatedAt|archivedAt|amendments|signOff\.signedAt|steps\..*\.(startedAt|doneAt)|drafts\..*)$/;
 
 function differences(before: Job, after: Job): AmendedValue[] {
@@ -164,7 +165,3 @@ function only(list: readonly unknown[], other: readonly unknown[]): readonly unk
   const items = list.filter((item) => !there.has(canonical(item)));
   return items.length === 0 && list.length === other.length ? list : items;
 }
-
-/** An entry (text and unit) is one value. */
-const isTree = (value: unknown): value is Record<string, unknown> =>
-  typeof value === "object" && value !== null && !Array.isArray(value) && !("text" in value && "unit" in value);

@@ -45,7 +45,7 @@ export const vehicleSchema = partSchema.extend({
     .max(MOST_NAMES),
 });
 export type Vehicle = z.infer<typeof vehicleSchema>;
-/** What a person types about a vehicle. */
+/** Words about a vehicle that a person types. */
 export const vehicleWordsSchema = partSchema.pick({ name: true, plate: true, owner: true, note: true });
 export type VehicleWords = z.infer<typeof vehicleWordsSchema>;
 export type VehiclePhoto = Vehicle["photos"][number];

@@ -18,7 +18,7 @@ export type ContainerKind = (typeof containerKinds)[number];
 export const origins = ["new", "reclaimed", "recycled", "recovered"] as const;
 export type Origin = (typeof origins)[number];
 
-/** What a mixture of two kinds is. */
+/** Kind of a mixture of two. */
 export const mixedOrigin = (a: Origin, b: Origin): Origin => (origins.indexOf(a) > origins.indexOf(b) ? a : b);
 
 /** Why an act on the shelf is not booked. */

@@ -113,7 +113,7 @@ export function placed(lines: readonly BookLine[], shelf: readonly Container[]):
   );
 }
 
-/** What each container holds by the books: what has come in less what has left, of the lines that count. Lines as {@link placed}. */
+/** Content of each container by the books: what has come in less what has left, of the lines that count. Lines as {@link placed}. */
 export function contents(
   lines: readonly BookLine[],
   counts: (line: BookLine) => boolean = () => true,
@@ -238,7 +238,7 @@ export type StockFinding =
   /** Found at counts more and less than the books had. */
   | { code: "counts"; moreG: number; lessG: number };
 
-/** What of the stock does not add up. Lines as {@link placed}. */
+/** Lists everything in the stock that does not add up. Lines as {@link placed}. */
 export function checkStock(lines: readonly BookLine[], containers: readonly Container[]): StockFinding[] {
   const known = new Set(containers.map(({ id }) => id));
   const held = contents(lines);
