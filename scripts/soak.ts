@@ -3,8 +3,10 @@
  * collection, and of all the browser's processes, every five minutes and at both ends, against the limits of soak-limits.ts: fails beyond one, and on
  * an error of the console. Needs a build.
  */
+
 import { readdirSync, readFileSync } from "node:fs";
 import { Browser } from "../tests/browser/browser";
+import { OPEN_STORE } from "../tests/browser/open-store";
 import { startServer } from "../tests/browser/server";
 import { type SoakRow, soakFindings } from "../tests/support/soak-limits";
 
@@ -56,7 +58,7 @@ async function memory(pid: number): Promise<Omit<SoakRow, "minute">> {
   const of = (name: string) => metrics.find((metric) => metric.name === name)?.value ?? Number.NaN;
   const held = (await browser.driver.executeAsyncScript(
     `const done = arguments[0];
-     const opening = indexedDB.open("evrid");
+     const opening = ${OPEN_STORE};
      opening.onsuccess = () => {
        const all = opening.result.transaction("jobs").objectStore("jobs").getAll();
        all.onsuccess = () => { opening.result.close(); done(JSON.stringify(all.result).length); };

@@ -4,14 +4,13 @@
  */
 import type { ChangeKind } from "@/core/records/copies";
 import { database } from "./database";
+import { isDemoWorkshop } from "./workshop";
 
-/** Demo records are nobody's loss. */
-export const isDemoId = (id: string): boolean => id.startsWith("demo-");
-
-/** Within a transaction over `database.changes`: these records were stored, or removed. */
+/** Within a transaction over `database.changes`: these records were stored, or removed. What the demo workshop invents needs no copy. */
 export async function noteChange(kind: ChangeKind, ...ids: readonly string[]): Promise<void> {
+  if (isDemoWorkshop) return;
   const at = new Date().toISOString();
-  await database.changes.bulkPut(ids.filter((id) => !isDemoId(id)).map((id) => ({ key: `${kind}/${id}`, at })));
+  await database.changes.bulkPut(ids.map((id) => ({ key: `${kind}/${id}`, at })));
 }
 
 /** Records of each kind that were changed and are in no copy yet. */

@@ -1,10 +1,18 @@
 /** The workshop's settings: versioned, each read by itself, and never written over a record that could not be read. */
 import type { RecordIssue } from "@/core/read-record";
-import { type Choices, type ReadChoices, readChoices, usualChoices, withChoices } from "@/core/records/choices";
+import {
+  type Choices,
+  type ReadChoices,
+  readChoices,
+  readingIn,
+  usualChoices,
+  withChoices,
+} from "@/core/records/choices";
 import { fail, type Result, succeed } from "@/core/result";
 import type * as z from "@/core/zod";
 import { noteChange } from "./changes";
-import { database } from "./database";
+import { database, databaseOf } from "./database";
+import { isDemoWorkshop } from "./workshop";
 
 const NAME = "workshop";
 
@@ -97,6 +105,21 @@ export async function replaceUnreadableChoices(): Promise<void> {
     await database.choices.delete(NAME);
     await noteChange("settings", NAME);
   });
+}
+
+/** Lets the demo workshop read as the shop does, where nothing was chosen in it yet. */
+export async function readAsTheShop(): Promise<void> {
+  if (!isDemoWorkshop || (await read()) !== null) return;
+  const shop = databaseOf("shop");
+  try {
+    const row = await shop.choices.get(NAME);
+    const made = row === undefined ? null : readText(row.json);
+    if (!made?.ok) return;
+    const { units, unitsEach, language, large } = made.value.choices;
+    await changeChoices((now) => ({ ...readingIn(now, { units, unitsEach }), language, large }));
+  } finally {
+    shop.close();
+  }
 }
 
 /** The row that holds the settings of a file, as it is stored; null where the file's settings cannot be read. */

@@ -2,10 +2,11 @@
 import { instantSchema } from "@/core/dates";
 import type { Copies } from "@/core/records/copies";
 import * as z from "@/core/zod";
-import { changesSinceCopy, forgetChanges, isDemoId } from "./changes";
+import { changesSinceCopy, forgetChanges } from "./changes";
 import { loadChosen } from "./choices";
 import { database } from "./database";
 import { exportCopy } from "./shop";
+import { isDemoWorkshop } from "./workshop";
 
 const NAME = "copies";
 const copiesSchema = z.object({ lastAt: instantSchema.nullable() });
@@ -23,7 +24,7 @@ export async function howCopied(): Promise<Copies> {
   const folder = await chosenFolder();
   return {
     lastAt,
-    unsaved: ids.filter((id) => !isDemoId(id)).length,
+    unsaved: isDemoWorkshop ? 0 : ids.length,
     others: await changesSinceCopy(),
     folder: folder?.name ?? null,
     allowed: folder !== null && (await mayWrite(folder)),

@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it } from "vitest";
 import { newContainer } from "@/core/records/stock/container";
 import { placeOf, stockEntry } from "@/core/records/stock/entry";
 import { newVehicle } from "@/core/records/vehicle";
-import { demoJobs } from "@/demo/demo-jobs";
+import { shopJobs } from "../../tests/support/shop-jobs";
 import { damagedVehicles, removeDamaged } from "./damaged";
 import { database } from "./database";
 import { addDemoJobs } from "./jobs";
@@ -17,7 +17,7 @@ beforeEach(eraseAll);
 
 describe("a damaged record beside the jobs", () => {
   it("of a vehicle is named and kept, and its jobs are listed all the same", async () => {
-    await addDemoJobs(demoJobs(new Date(NOW)));
+    await addDemoJobs(shopJobs(new Date(NOW)));
     const [first] = await listVehicles();
     const id = await editVehicle(first!.id, { owner: "Harbour ferries" });
     const count = (await listVehicles()).length;

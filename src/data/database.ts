@@ -10,6 +10,7 @@ import type { BookLine } from "@/core/records/stock/lines";
 import type { Vehicle } from "@/core/records/vehicle";
 import type { VehicleRow } from "@/core/records/vehicle-row";
 import type { Visit } from "@/core/records/visit";
+import { databaseName, type WorkshopName, workshop } from "./workshop";
 
 /** A workshop's chart as its file was, one for each refrigerant; it is read afresh each time, so that no stored form can age. */
 export interface StoredShopChart {
@@ -97,8 +98,8 @@ class EvridDatabase extends Dexie {
   vehicleRows!: EntityTable<VehicleRow, "id">;
   bookLines!: EntityTable<BookLine, "id">;
 
-  constructor() {
-    super("evrid");
+  constructor(of: WorkshopName) {
+    super(databaseName(of));
     this.version(1).stores({ jobs: "id, updatedAt" });
     // Records carry their own version; one that cannot be read stays as it is and says so when it is opened.
     this.version(2).stores({ jobs: "id, updatedAt" }).upgrade(migrateJobs);
@@ -130,6 +131,7 @@ class EvridDatabase extends Dexie {
     this.version(11).stores({ learners: "id", drills: "id, learnerId, at", openDrills: "key" });
     this.version(12).stores({ changes: "key, at" });
     this.version(13).stores({}).upgrade(migrateJobs);
+    this.version(14).stores({}).upgrade(migrateJobs);
   }
 }
 
@@ -143,4 +145,8 @@ function migrateJobs(transaction: Transaction) {
     });
 }
 
-export const database = new EvridDatabase();
+/** The database of the workshop that this page shows. */
+export const database = new EvridDatabase(workshop);
+
+/** That of another workshop, beside it: for moving records that stand in the wrong one. Closed by who opens it. */
+export const databaseOf = (other: WorkshopName) => new EvridDatabase(other);

@@ -11,8 +11,8 @@ import { newContainer } from "@/core/records/stock/container";
 import { placeOf, stockEntry } from "@/core/records/stock/entry";
 import { newVehicle } from "@/core/records/vehicle";
 import { entry } from "@/core/units/entry";
-import { demoJobs } from "@/demo/demo-jobs";
 import { ines, keptRun } from "../../tests/support/drills";
+import { shopJobs } from "../../tests/support/shop-jobs";
 import { changeChoices, loadChoices } from "./choices";
 import { database } from "./database";
 import { addDemoYear, applyImport, listImports, planImport, undoImport } from "./import";
@@ -21,7 +21,7 @@ import { eraseAll, exportShop, exportVehicle } from "./shop";
 import { editVehicle, findVehicles, joinVehicles, listVehicles, loadVehicle } from "./vehicles";
 
 const at = "2026-06-01T10:00:00.000Z";
-const jobs = demoJobs(new Date(at));
+const jobs = shopJobs(new Date(at));
 const [van, estate, pickup] = jobs as [Job, Job, Job];
 const cylinder = newContainer("cyl", at, { name: "Cylinder 7", kind: "cylinder", refrigerant: "R134a" });
 const came = stockEntry("came", at, { act: "receive", grams: 12_000, from: "supplier", to: placeOf("cyl") });

@@ -21,9 +21,11 @@ import { database, type ImportedTable, type StoredImport } from "./database";
 import { keepPictures, ofVehicle } from "./photos";
 import { jobTables, rowsMadeAnew } from "./record-index";
 import { refused } from "./refused";
+import { workshop } from "./workshop";
 
-/** Compares a file with the store; nothing is changed. */
+/** Compares a file with the store; nothing is changed. Rejects a file of the other workshop. */
 export async function planImport(file: ShopInFile): Promise<ImportPlan> {
+  if (file.workshop !== workshop) throw refused({ code: "other-workshop", workshop: file.workshop });
   const jobs = new Map<string, Job>();
   const unreadable = new Set<string>();
   for (const stored of await database.jobs.bulkGet(file.jobs.map(({ id }) => id))) {
@@ -240,7 +242,7 @@ export async function undoImport(id: string): Promise<{ back: number; stayed: nu
 
 const MADE_UP = "The made-up year";
 
-/** Adds the made-up workshop's year from its file's text, told in the units this shop reads; what is there already stays. */
+/** Adds the demo workshop's year from its file's text, told in the units chosen here; what is there already stays. */
 export async function addDemoYear(text: string): Promise<void> {
   const read = readShopFile(text);
   if (!read.ok) return;

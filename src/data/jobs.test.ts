@@ -4,7 +4,7 @@ import { countered, drawn } from "@/core/records/bookkeeping";
 import type { Job } from "@/core/records/job";
 import { amended } from "@/core/records/signature";
 import { entry } from "@/core/units/entry";
-import { demoJobs } from "@/demo/demo-jobs";
+import { shopJobs } from "../../tests/support/shop-jobs";
 import { database } from "./database";
 import {
   clearRemoved,
@@ -55,7 +55,7 @@ describe("jobs in the browser database", () => {
   });
 
   it("changes nothing of a signed job but by an amendment, and removes it by no path", async () => {
-    const signed = demoJobs(new Date("2026-06-01T10:00:00.000Z"))[2]!;
+    const signed = shopJobs(new Date("2026-06-01T10:00:00.000Z"))[2]!;
     await putBack(signed);
     const refusals = [
       editJob(signed.id, (job) => ({ ...job, intake: { ...job.intake, charge: entry("30", "oz") } })),
@@ -75,7 +75,7 @@ describe("jobs in the browser database", () => {
   });
 
   it("takes no step back in a signed record that cannot be read", async () => {
-    const signed = demoJobs(new Date("2026-06-01T10:00:00.000Z"))[2]!;
+    const signed = shopJobs(new Date("2026-06-01T10:00:00.000Z"))[2]!;
     await database.jobs.put({ ...signed, rest: null } as never);
     expect(await mendJob(signed.id, [(job) => ({ ...job, rest: signed.rest })])).toBeNull();
   });
@@ -123,7 +123,7 @@ describe("jobs in the browser database", () => {
   });
 
   it("sets a record that cannot be read aside by name, as text, and shows all others", async () => {
-    const [good, bad] = demoJobs(new Date("2026-06-02T10:00:00Z"));
+    const [good, bad] = shopJobs(new Date("2026-06-02T10:00:00Z"));
     await database.jobs.add(good!);
     const broken = { ...bad!, baseline: null } as unknown as Job;
     await database.jobs.bulkAdd([
@@ -180,7 +180,7 @@ describe("jobs in the browser database", () => {
   });
 
   it("knows in a vehicle that comes again when it was last filled to its label", async () => {
-    const pickup = demoJobs(new Date("2026-06-02T10:00:00Z"))[2]!;
+    const pickup = shopJobs(new Date("2026-06-02T10:00:00Z"))[2]!;
     const again = await duplicateJob(pickup);
     expect(again.intake.lastFilled).toBe("2026-06-01");
     // The same car, on another day: its papers stay, its mileage is read anew, and nothing of it is signed.
@@ -225,7 +225,7 @@ describe("jobs in the browser database", () => {
 
   it("lists the newest first, however they came in, and no more of each standing than was asked for", async () => {
     await eraseAll();
-    const [one] = demoJobs(new Date("2026-06-01T10:00:00Z")) as [Job];
+    const [one] = shopJobs(new Date("2026-06-01T10:00:00Z")) as [Job];
     const day = (n: number) => `2026-06-${String(n).padStart(2, "0")}T09:00:00.000Z`;
     for (const n of [3, 1, 5, 2, 4]) await putBack({ ...one, id: `job-${n}`, updatedAt: day(n) });
     const ids = async (most: number) =>

@@ -8,6 +8,7 @@ import { asBegunHere, unitsChosen } from "@/core/records/choices";
 import { type Job, newJob } from "@/core/records/job";
 import { checkChange, type JobFileIssue, readJob } from "@/core/records/job-file";
 import { balanceOf } from "@/core/records/job-readings";
+import { checkPurpose, PracticeRefusal } from "@/core/records/practice";
 import { checkSignature, isSigned, lockOf, SignatureRefusal } from "@/core/records/signature";
 import { inUnits } from "@/core/records/unit-system";
 import { vehicleKey } from "@/core/records/vehicle-name";
@@ -20,6 +21,7 @@ import { follow } from "./follow";
 import { clearPictures } from "./photos";
 import { forgetJob, jobTables, noteJob, recordOf, visitsUnder } from "./record-index";
 import { refused } from "./refused";
+import { isDemoWorkshop } from "./workshop";
 
 /** A record in the store that cannot be read: kept as it is, by whatever name can be found in it. */
 export interface UnreadableJob {
@@ -65,7 +67,7 @@ export async function jobsOfVehicle(name: string): Promise<Job[]> {
   const key = vehicleKey(name);
   if (key === "") return [];
   const record = await recordOf(key);
-  return jobsOf(await visitsUnder(record === null ? [key] : record.names));
+  return jobsOf((await visitsUnder(record === null ? [key] : record.names)).history);
 }
 
 /** The jobs of some visits that can be read, in their order. */
@@ -161,7 +163,12 @@ export function createJob(): Promise<Job> {
 
 /** A new job as this shop begins one, with what is known already. */
 export async function createJobFrom(fill: (blank: Job) => Job): Promise<Job> {
-  const job = fill(asBegunHere(newJob(crypto.randomUUID(), new Date().toISOString()), await loadChoices()));
+  const job = fill(
+    asBegunHere(
+      newJob(crypto.randomUUID(), new Date().toISOString(), isDemoWorkshop ? "demo" : "work"),
+      await loadChoices(),
+    ),
+  );
   await addJob(job);
   return job;
 }
@@ -193,6 +200,8 @@ export async function editJob(id: string, change: (job: Job) => Job, rack: RackS
     const edited = { ...changed, updatedAt: instantAfter(Date.now(), stored.updatedAt) };
     const unsigned = checkSignature(stored, edited);
     if (unsigned !== null) throw new SignatureRefusal(unsigned);
+    const mistaken = checkPurpose(stored, edited);
+    if (mistaken !== null) throw new PracticeRefusal(mistaken);
     // The record as it is written, its date among the rest.
     const issue = checkChange(stored, edited);
     if (issue !== null) throw refused(issue);
@@ -217,9 +226,9 @@ export async function addDemoJobs(made: readonly Job[]): Promise<void> {
   });
 }
 
-/** The same vehicle again: a new job with its label and how it is built, nothing measured. */
+/** The same vehicle again: a new job for the same purpose with its label and how it is built, nothing measured. */
 export async function duplicateJob(job: Job): Promise<Job> {
-  const blank = newJob(crypto.randomUUID(), new Date().toISOString());
+  const blank = newJob(crypto.randomUUID(), new Date().toISOString(), job.purpose);
   const copy: Job = {
     ...blank,
     intake: {

@@ -4,7 +4,7 @@ import type { Job } from "@/core/records/job";
 import { writeJobFile } from "@/core/records/job-file";
 import { readAnyShopFile } from "@/core/records/shop-file";
 import { newVehicle } from "@/core/records/vehicle";
-import { demoJobs } from "@/demo/demo-jobs";
+import { shopJobs } from "../../tests/support/shop-jobs";
 import { database } from "./database";
 import { applyImport, planImport } from "./import";
 import { clearRemoved, listJobs, removeJob } from "./jobs";
@@ -13,7 +13,7 @@ import { settleIndex } from "./record-index";
 import { eraseAll, exportShop, exportVehicle, whatIsKept } from "./shop";
 import { editVehicle, joinVehicles } from "./vehicles";
 
-const [van, estate] = demoJobs(new Date("2026-06-01T10:00:00.000Z")) as [Job, Job];
+const [van, estate] = shopJobs(new Date("2026-06-01T10:00:00.000Z")) as [Job, Job];
 const jpeg = new Uint8Array([0xff, 0xd8, 0xff, 7]);
 const photo = { id: "belt", step: "look", at: "2026-06-01T10:05:00.000Z", width: 800, height: 600, bytes: 4 } as const;
 const shown: Job = { ...van, photos: [photo] };

@@ -4,6 +4,7 @@
  */
 import type { Job } from "@/core/records/job";
 import { readJob } from "@/core/records/job-file";
+import { isPractice } from "@/core/records/practice";
 import { linesOfJob } from "@/core/records/stock/lines";
 import { readVehicle, type Vehicle } from "@/core/records/vehicle";
 import { newestFirst, type VehicleHistory } from "@/core/records/vehicle-history";
@@ -54,7 +55,8 @@ export async function rowsMadeAnew(keys: readonly string[]): Promise<void> {
     const record = await recordOf(key);
     const its = record === null ? [key] : record.names;
     for (const one of [key, ...its]) seen.add(one);
-    const row = rowOf(record, await visitsUnder(its));
+    const { history, practice } = await visitsUnder(its);
+    const row = rowOf(record, history, practice);
     // A vehicle that has a record now was listed by its name before, and the other way round.
     for (const one of record === null ? [] : its) await database.vehicleRows.delete(rowIdOf(one));
     if (row !== null) await database.vehicleRows.put(row);
@@ -71,20 +73,25 @@ export async function recordOf(key: string): Promise<Vehicle | null> {
   return null;
 }
 
-export async function visitsUnder(keys: readonly string[]): Promise<VehicleHistory> {
-  return newestFirst(
+/** Visits of the vehicle that goes by these names, newest first: its history, and beside it what was practised under its name. */
+export async function visitsUnder(
+  keys: readonly string[],
+): Promise<{ history: VehicleHistory; practice: readonly Visit[] }> {
+  const all = newestFirst(
     await database.visits
       .where("vehicleKey")
       .anyOf([...new Set(keys)])
       .toArray(),
   );
+  return { history: all.filter((visit) => !isPractice(visit)), practice: all.filter(isPractice) };
 }
 
 /** So many records are read at once. */
 const AT_ONCE = 300;
 
 /** The form of the index; another one is made anew from all jobs. */
-const INDEX = { name: "record-index", json: JSON.stringify({ version: 2 }) };
+export const INDEX_NAME = "record-index";
+const INDEX = { name: INDEX_NAME, json: JSON.stringify({ version: 3 }) };
 
 /** Makes the index once, for records of an earlier release; from then on every write keeps it. Costs one look where it is made. */
 export async function settleIndexOnce(): Promise<void> {

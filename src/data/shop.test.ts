@@ -3,8 +3,8 @@ import { beforeEach, describe, expect, it } from "vitest";
 import { changesNothing } from "@/core/records/import-plan";
 import type { Job } from "@/core/records/job";
 import { readShopFile } from "@/core/records/shop-file";
-import { demoJobs } from "@/demo/demo-jobs";
 import { ines, keptRun } from "../../tests/support/drills";
+import { shopJobs } from "../../tests/support/shop-jobs";
 import { changeChoices, loadChoices } from "./choices";
 import { database } from "./database";
 import { keepDrill, loadDrills, saveLearner } from "./drills";
@@ -14,7 +14,7 @@ import { loadQuickDesk, saveQuickDesk } from "./quick-desk";
 import { settleIndex } from "./record-index";
 import { eraseAll, exportShop, whatIsKept } from "./shop";
 
-const jobs = demoJobs(new Date("2026-06-01T10:00:00.000Z"));
+const jobs = shopJobs(new Date("2026-06-01T10:00:00.000Z"));
 
 const drill = keptRun("run", "2026-03-03T09:00:00.000Z");
 

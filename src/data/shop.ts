@@ -10,6 +10,7 @@ import { jobsOf } from "./jobs";
 import { type Room, roomUsed } from "./keeping";
 import { loadPicture, type Pictures, picturesOf } from "./photos";
 import { loadVehicle } from "./vehicles";
+import { workshop } from "./workshop";
 
 export interface Kept extends Room {
   jobs: number;
@@ -34,6 +35,7 @@ export async function exportShop(): Promise<string> {
   const jobs: unknown[] = await database.jobs.toArray();
   return writeShopFile(
     {
+      workshop,
       jobs,
       vehicles: await database.vehicles.toArray(),
       containers: await database.containers.toArray(),
@@ -61,10 +63,10 @@ export async function exportCopy(): Promise<Result<string, CopyIssue>> {
 export async function exportVehicle(rowId: string): Promise<string | null> {
   const found = await loadVehicle(rowId);
   if (found === null) return null;
-  const jobs = await jobsOf(found.history);
+  const jobs = await jobsOf([...found.history, ...found.practice]);
   const pictures = new Map<string, Pictures>();
   for (const job of jobs) if (job.photos.length > 0) pictures.set(job.id, await picturesOf(job));
-  const none = { containers: [], stock: [], choices: null, charts: [], drills: noDrills };
+  const none = { workshop, containers: [], stock: [], choices: null, charts: [], drills: noDrills };
   const vehicles = found.record === null ? [] : [found.record];
   for (const { id } of vehicles.flatMap(({ photos }) => photos)) {
     const jpeg = await loadPicture(id, id);

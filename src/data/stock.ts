@@ -1,5 +1,6 @@
 /** The shelf and the books of the whole shop. Entries are only ever added; every number is read off them. */
 import type { Job } from "@/core/records/job";
+import { isPractice } from "@/core/records/practice";
 import { type Container, mixedOrigin, mostIn, readContainer, type StockIssue } from "@/core/records/stock/container";
 import { containerIn, readStockEntry, type StockEntry, stockCounter } from "@/core/records/stock/entry";
 import {
@@ -46,7 +47,10 @@ export async function loadBooks(): Promise<Books> {
     containers,
     lines,
     held: contents(lines),
-    check: checkStore(ofJobs, visits),
+    check: checkStore(
+      ofJobs,
+      visits.filter((visit) => !isPractice(visit)),
+    ),
     findings: checkStock(lines, containers),
     vehicles: new Map(visits.map(({ jobId, name }) => [jobId, name])),
     counters: new Map(stock.flatMap(({ id, counters }) => (counters === null ? [] : [[id, counters] as const]))),

@@ -3,6 +3,7 @@ import { joined, newVehicle, readVehicle, takenApart, type Vehicle } from "@/cor
 import type { VehicleHistory } from "@/core/records/vehicle-history";
 import { vehicleKey } from "@/core/records/vehicle-name";
 import { keyOfRowId, rowIdOf, searchWords, type VehicleRow } from "@/core/records/vehicle-row";
+import type { Visit } from "@/core/records/visit";
 import { noteChange } from "./changes";
 import { database } from "./database";
 import { recordOf, rowsMadeAnew, visitsUnder } from "./record-index";
@@ -56,6 +57,8 @@ export interface VehicleFile {
   record: Vehicle | null;
   row: VehicleRow;
   history: VehicleHistory;
+  /** Practice jobs under its name: no part of its history. */
+  practice: readonly Visit[];
 }
 
 async function recordById(id: string): Promise<Vehicle | null> {
@@ -64,14 +67,49 @@ async function recordById(id: string): Promise<Vehicle | null> {
   return read?.ok ? read.value : null;
 }
 
-/** One vehicle by the id of its row; null when it is not there any more. A name that has a record now leads to that. */
+/** The record that one with this id was merged into, at once or by way of another: a printed code outlives its record. */
+async function mergedFrom(id: string): Promise<Vehicle | null> {
+  const stored = await database.vehicles
+    .filter(({ joined: its }) => Array.isArray(its) && its.some((one) => one.id === id))
+    .first();
+  const read = stored === undefined ? null : readVehicle(stored);
+  return read?.ok ? read.value : null;
+}
+
+/** One vehicle by the id of its row; null when it is not there any more. A name that has a record now, and a record that was merged, lead to that. */
 export async function loadVehicle(id: string): Promise<VehicleFile | null> {
   const key = keyOfRowId(id);
-  const record = key === null ? await recordById(id) : await recordOf(key);
+  const record = key === null ? ((await recordById(id)) ?? (await mergedFrom(id))) : await recordOf(key);
   if (key === null && record === null) return null;
   const row = await database.vehicleRows.get(record?.id ?? id);
   if (row === undefined) return null;
-  return { id: row.id, record, row, history: await visitsUnder(record === null ? [key!] : record.names) };
+  return { id: row.id, record, row, ...(await visitsUnder(record === null ? [key!] : record.names)) };
+}
+
+/** It was here, or somebody wrote about it: more than practice under its name. */
+const isKnown = (row: VehicleRow) => row.visits > 0 || keyOfRowId(row.id) === null;
+
+const plain = (text: string) => text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, "");
+/** Shorter plates and VINs are a part of too many. */
+const LEAST_PLATE = 3;
+const LEAST_VIN = 8;
+
+/** Vehicles with just this plate or this VIN, the one seen last first. */
+export async function vehiclesByPapers({ plate, vin }: { plate: string; vin: string }): Promise<VehicleRow[]> {
+  const words = [
+    plain(plate).length < LEAST_PLATE ? "" : plain(plate),
+    plain(vin).length < LEAST_VIN ? "" : plain(vin),
+  ];
+  const asked = words.filter((word) => word !== "");
+  if (asked.length === 0) return [];
+  const rows = await database.vehicleRows.where("words").anyOf(asked).distinct().toArray();
+  const found: VehicleRow[] = [];
+  for (const row of rows.filter(isKnown)) {
+    const { history } = await visitsUnder((await loadVehicle(row.id))?.record?.names ?? [keyOfRowId(row.id) ?? ""]);
+    const papers = [row.plate, ...history.flatMap((visit) => [visit.plate, visit.vin])].map(plain);
+    if (papers.some((one) => asked.includes(one))) found.push(row);
+  }
+  return found.sort(lastFirst);
 }
 
 /** The row of the vehicle that a job's name belongs to; null where it is new here. */
@@ -79,7 +117,8 @@ export async function vehicleNamed(name: string): Promise<VehicleRow | null> {
   const key = vehicleKey(name);
   if (key === "") return null;
   const record = await recordOf(key);
-  return (await database.vehicleRows.get(record?.id ?? rowIdOf(key))) ?? null;
+  const row = await database.vehicleRows.get(record?.id ?? rowIdOf(key));
+  return row !== undefined && isKnown(row) ? row : null;
 }
 
 const tables = [database.vehicles, database.visits, database.vehicleRows, database.changes] as const;
@@ -132,7 +171,7 @@ async function recordAt(id: string, now: string): Promise<Vehicle> {
   const record = key === null ? await recordById(id) : await recordOf(key);
   if (record !== null) return record;
   if (key === null) throw new Error("this vehicle is no longer in the store");
-  const [newest] = await visitsUnder([key]);
+  const [newest] = (await visitsUnder([key])).history;
   return { ...newVehicle(crypto.randomUUID(), newest?.name ?? key, now), names: [key] };
 }
 

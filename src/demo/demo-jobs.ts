@@ -15,7 +15,7 @@ type Ago = (minutes: number) => string;
 
 /** Just taken in, with the simulated rack on its ports: the whole run-sheet can be practised on it. */
 function bakeryVan(ago: Ago): Job {
-  const job = newJob("demo-bakery-van", ago(14));
+  const job = newJob("demo-bakery-van", ago(14), "demo");
   job.intake = {
     ...job.intake,
     vehicle: "Fennick Bakery, van 3",
@@ -43,7 +43,7 @@ function bakeryVan(ago: Ago): Job {
 
 /** Measured by hand, verdict open: two causes still stand side by side. */
 function estateCar(ago: Ago): Job {
-  const job = newJob("demo-estate-car", ago(95));
+  const job = newJob("demo-estate-car", ago(95), "demo");
   job.intake = {
     ...job.intake,
     vehicle: "Orla Veitch, grey estate",
@@ -69,7 +69,7 @@ function estateCar(ago: Ago): Job {
 /** Finished and signed yesterday. */
 function gardenPickup(ago: Ago): Job {
   const DAY = 24 * 60;
-  const job = newJob("demo-garden-pickup", ago(DAY + 190));
+  const job = newJob("demo-garden-pickup", ago(DAY + 190), "demo");
   job.intake = {
     ...job.intake,
     vehicle: "Town gardens, pickup 11",
@@ -135,7 +135,9 @@ function gardenPickup(ago: Ago): Job {
     ...job.charge,
     hoses: entry("9", "g"),
     purged: entry("4", "g"),
-    containers: [{ id: "cylinder", name: "Cylinder 2", net: entry("8.140", "kg"), temperature: entry("", "degC") }],
+    containers: [
+      { id: "demo-cylinder-1", name: "Cylinder 1", net: entry("11.152", "kg"), temperature: entry("", "degC") },
+    ],
   };
   job.prove = {
     checks: (["condenser", "accumulator"] as const).map((part) => ({
@@ -159,7 +161,7 @@ function gardenPickup(ago: Ago): Job {
     },
   };
   const weighed = booked(job, ago(DAY + 120));
-  const charged = drawn(purgeBooked(weighed, 4, ago(DAY + 61)), "cylinder", 638, ago(DAY + 48));
+  const charged = drawn(purgeBooked(weighed, 4, ago(DAY + 61)), "demo-cylinder-1", 638, ago(DAY + 48));
   return done(charged, [...stepIds], ago, DAY + 190);
 }
 

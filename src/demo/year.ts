@@ -205,6 +205,7 @@ export function demoYear(seed = 20261120): ShopContent {
   }
   shelf.upTo(end);
   return {
+    workshop: "demo",
     jobs,
     vehicles: cars
       .filter(({ name }) => jobs.some(({ intake }) => intake.vehicle === name))
@@ -308,7 +309,7 @@ function visitAt(noise: NoiseSource, car: Car, at: number, shelf: Shelf, id: str
   const leaking = car.leakGYear > 30;
   const opens = (what?.parts.length ?? 0) > 0;
   const weighs = opens || share < 0.88 || noise.uniform() < 0.2;
-  const job = intakeOf(newJob(id, instant(at)), car, what?.says ?? complaintOf(noise, share));
+  const job = intakeOf(newJob(id, instant(at), "demo"), car, what?.says ?? complaintOf(noise, share));
   job.altitude = entry(String(ALTITUDE_M), "m");
   const before = testOf(noise, car, share, fault, weather, job.baseline);
   job.baseline = before.test;

@@ -21,6 +21,8 @@ interface TraceProps {
   minutes?: number;
   /** Temperature lines shown at first. */
   temperatures?: readonly TraceChannel[];
+  /** Of the table that it is saved as. */
+  fileName?: string;
   /** Low at first, to stand on one screen with other pictures; it opens to its whole height. */
   low?: boolean;
   /** Stands below the whole drawing. */
@@ -45,6 +47,7 @@ export function Trace({
   latest,
   minutes = 6,
   temperatures = ["vent", "suction", "liquid"],
+  fileName = "evrid-trace.csv",
   low = false,
   children,
 }: TraceProps) {
@@ -157,7 +160,7 @@ export function Trace({
             px="2.5"
             fontSize="14px"
             disabled={latest === null}
-            onClick={() => saveTextFile("evrid-trace.csv", traceCsv(trace), "text/csv")}
+            onClick={() => saveTextFile(fileName, traceCsv(trace), "text/csv")}
           >
             Save it as a table
           </BenchButton>

@@ -10,18 +10,18 @@ import { entry } from "@/core/units/entry";
 import { figuresIn, systemUnits } from "@/core/units/figures";
 import { database } from "@/data/database";
 import { listJobs } from "@/data/jobs";
-import { demoJobs } from "@/demo/demo-jobs";
 import type { ChargeConnection } from "@/worker/charge-client";
 import type { ExpectedConnection } from "@/worker/expected-client";
 import { FAKE_START, type FakeWorld, fakeWorld, settled } from "../../tests/support/fake-session";
 import { OpenedJob } from "../../tests/support/opened-job";
+import { shopJobs } from "../../tests/support/shop-jobs";
 import { useChargeAnswer } from "./charge-answers";
 import { useHotDay } from "./condition-shifts";
 import { draftEntry, withDraftEntry } from "./drafts";
 import { useExpected } from "./expected";
 import { type SessionPorts, useAmbientC, useSession, useWording } from "./session";
 
-const [van, estate] = demoJobs(new Date(FAKE_START)) as [Job, Job];
+const [van, estate] = shopJobs(new Date(FAKE_START)) as [Job, Job];
 
 /** Connects the van's rack, starts its engine once it is there, and looks at what is expected. */
 function useDriven() {

@@ -7,6 +7,7 @@ import type { RackState } from "@/core/instruments/rack-state";
 import { booked } from "@/core/records/bookkeeping";
 import type { Job, StepId } from "@/core/records/job";
 import type { JobFileIssue } from "@/core/records/job-file";
+import { isComplete, type StepContext } from "@/core/records/run-sheet";
 import { isSigned } from "@/core/records/signature";
 import { type UndoStep, undone, withStep } from "@/core/records/undo";
 import { type Result, reasonOf } from "@/core/result";
@@ -65,7 +66,14 @@ export interface JobState {
   record: (change: JobChange, how?: { typed: boolean }) => Refusal | null;
   /** Takes the last change of this tab back, if there is one. */
   undo: () => void;
+  /** Makes the change again that was undone last; an edit in between ends that. */
+  redo: () => void;
+  canRedo: boolean;
+  /** What the last undo or redo changed, until the next edit. */
+  moved: Moved | null;
   markDone: (step: StepId) => void;
+  /** The step is left: it counts as done when it is complete. */
+  markLeft: (step: StepId, context: StepContext) => void;
   markStarted: (step: StepId) => void;
   markSkipped: (step: StepId, reason: string) => void;
   takeOver: () => void;
@@ -75,6 +83,12 @@ export interface JobState {
   mend: () => Promise<boolean>;
   /** The message about a refused change or an undo has been read. */
   seen: () => void;
+}
+
+/** An undo or redo: the places in the record that it changed, as paths. */
+export interface Moved {
+  way: "undo" | "redo";
+  places: readonly string[];
 }
 
 export interface JobStore extends StoreApi<JobState> {
@@ -129,6 +143,8 @@ function calmly(pause: JobPort["calm"], typing: () => boolean) {
 export function createJobStore(id: string, port: JobPort, now: () => number = Date.now): JobStore {
   const instant = () => new Date(now()).toISOString();
   let steps = port.loadUndo(id);
+  /** What leads forward again from the last undo; lives as long as the page. */
+  let redoSteps: readonly UndoStep[] = [];
   let rack: RackState | null = null;
   let claim: DeskClaim | null = null;
   let putAway: () => void = () => undefined;
@@ -183,6 +199,38 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
       port.saveUndo(id, next);
       if (get().canUndo !== next.length > 0) set({ canUndo: next.length > 0 });
     };
+    const keepRedo = (next: readonly UndoStep[]) => {
+      redoSteps = next;
+      if (get().canRedo !== next.length > 0) set({ canRedo: next.length > 0 });
+    };
+    /** Takes a step back, or forward again; the way between the two states is the next step of the other direction. */
+    const move = (way: Moved["way"]) => {
+      const last = (way === "undo" ? steps : redoSteps).at(-1);
+      if (!last || get().desk !== "held" || writer.shown === null) return;
+      // Another tab has signed since: what was done before is signed.
+      if (isSigned(writer.shown) || last.at < lastSigned(writer.shown)) {
+        keepRedo([]);
+        return keep([]);
+      }
+      const at = instant();
+      const before = writer.shown;
+      let stays: readonly string[] = [];
+      record((job) => {
+        const back = undone(job, last, at);
+        stays = back.stays;
+        return back.job;
+      });
+      const opposite = withStep([], before, writer.shown, now());
+      if (way === "undo") {
+        keep(steps.slice(0, -1));
+        keepRedo([...redoSteps, ...opposite]);
+      } else {
+        keepRedo(redoSteps.slice(0, -1));
+        keep([...steps, ...opposite]);
+      }
+      const places = [...last.inverse.map(({ path }) => path.join("/")), ...last.wrote.map(() => "ledger")];
+      set({ undoStays: stays, moved: { way, places: [...new Set(places)].filter((place) => !stays.includes(place)) } });
+    };
     const markStep = (step: StepId, change: Partial<Job["steps"][StepId]>) =>
       record((job) =>
         "startedAt" in change && job.steps[step].startedAt !== null
@@ -198,6 +246,8 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
       undoStays: [],
       desk: "asking",
       canUndo: steps.length > 0,
+      canRedo: false,
+      moved: null,
       record,
       edit: (change) => {
         let next = steps;
@@ -208,29 +258,23 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
         });
         if (next !== steps) {
           keep(next);
+          keepRedo([]);
+          if (get().moved !== null) set({ moved: null });
           if (get().refusal !== null || get().undoStays.length > 0) get().seen();
         }
         return refusal;
       },
-      undo: () => {
-        const last = steps.at(-1);
-        if (!last || get().desk !== "held" || writer.shown === null) return;
-        // Another tab has signed since: what was done before is signed.
-        if (isSigned(writer.shown) || last.at < lastSigned(writer.shown)) return keep([]);
-        keep(steps.slice(0, -1));
-        const at = instant();
-        let undoStays: readonly string[] = [];
-        record((job) => {
-          const back = undone(job, last, at);
-          undoStays = back.stays;
-          return back.job;
-        });
-        set({ undoStays });
-      },
+      undo: () => move("undo"),
+      redo: () => move("redo"),
       markDone: (step) => {
         const at = instant();
         markStep(step, { doneAt: at, skipped: null });
         record((job) => booked(job, at));
+      },
+      markLeft: (step, context) => {
+        const { shown } = writer;
+        if (get().desk !== "held" || shown === null || isSigned(shown)) return;
+        if (shown.steps[step].doneAt === null && isComplete(shown, step, context)) get().markDone(step);
       },
       markStarted: (step) => void markStep(step, { startedAt: instant() }),
       markSkipped: (step, reason) => void markStep(step, { skipped: reason }),
@@ -255,7 +299,7 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
         if (took !== null) keep(steps.slice(0, steps.length - took));
         return took !== null;
       },
-      seen: () => set({ refusal: null, undoStays: [] }),
+      seen: () => set({ refusal: null, undoStays: [], moved: null }),
     };
   });
 

@@ -5,12 +5,13 @@
 import { BooksRefusal } from "@/core/records/bookkeeping";
 import type { Job } from "@/core/records/job";
 import { checkChange, type JobFileIssue } from "@/core/records/job-file";
+import { checkPurpose, type PracticeIssue, PracticeRefusal } from "@/core/records/practice";
 import { checkSignature, type SignatureIssue, SignatureRefusal } from "@/core/records/signature";
 
 export type JobChange = (job: Job) => Job;
 
 /** Why a change was not made at all: the record could not be read again with it, or the books do not allow it. */
-export type Refusal = JobFileIssue | BooksRefusal["issue"] | SignatureIssue;
+export type Refusal = JobFileIssue | BooksRefusal["issue"] | SignatureIssue | PracticeIssue;
 
 export interface JobWriter {
   /** The job with all that waits; null before it was there. Its date is that of the last change from elsewhere. */
@@ -184,10 +185,14 @@ type Tried = { ok: true; job: Job } | { ok: false; refusal: Refusal };
 function tried(change: JobChange, job: Job): Tried {
   try {
     const changed = change(job);
-    const issue = changed === job ? null : (checkSignature(job, changed) ?? checkChange(job, changed));
+    const issue =
+      changed === job
+        ? null
+        : (checkSignature(job, changed) ?? checkPurpose(job, changed) ?? checkChange(job, changed));
     return issue === null ? { ok: true, job: changed } : { ok: false, refusal: issue };
   } catch (error) {
-    if (error instanceof BooksRefusal || error instanceof SignatureRefusal) return { ok: false, refusal: error.issue };
+    if (error instanceof BooksRefusal || error instanceof SignatureRefusal || error instanceof PracticeRefusal)
+      return { ok: false, refusal: error.issue };
     throw error;
   }
 }

@@ -11,7 +11,7 @@ import { loadQuickDesk } from "@/data/quick-desk";
 import { settleIndex } from "@/data/record-index";
 import { eraseAll } from "@/data/shop";
 import { editVehicle, vehicleNamed } from "@/data/vehicles";
-import { demoJobs } from "@/demo/demo-jobs";
+import { shopJobs } from "../../tests/support/shop-jobs";
 import { useQuickDesk } from "./quick-desk";
 import { warnBeforeLeaving } from "./refused-changes";
 import {
@@ -23,7 +23,7 @@ import {
 } from "./refused-words";
 import { useVehicleWords } from "./vehicle-words";
 
-const [van] = demoJobs(new Date("2026-06-01T10:00:00.000Z"));
+const [van] = shopJobs(new Date("2026-06-01T10:00:00.000Z"));
 const blank: VehicleWords = { name: "Fennick Bakery, van 3", plate: "", owner: "", note: "" };
 const record = async (id: string) => database.vehicles.get(id);
 const full = () => Promise.reject(new DOMException("the disk is full", "QuotaExceededError"));

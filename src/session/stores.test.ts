@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { movedBy } from "@/core/charge/books/ledger";
+import { usualOilSheet } from "@/core/charge/oil";
 import type { RackSample } from "@/core/instruments/rack";
 import { channelIds } from "@/core/readings/channels";
 import { LogGatherer } from "@/core/readings/file/log-columns";
@@ -205,6 +206,59 @@ describe("the open job", () => {
     await settled();
     expect(jobs.job!.intake.charge.text).toBe("610");
     expect(jobs.job!.amendments).toHaveLength(1);
+  });
+
+  it("says what undo changed, makes it again by redo, books included, and forgets redo at the next edit", async () => {
+    const { session, jobs } = await opened();
+    const state = () => session.jobs.getState();
+    const shown = () => ({ ...jobs.job!, updatedAt: "", ledger: jobs.job!.ledger.length });
+    state().edit((job) => ({ ...job, altitude: entry("77", "m") }));
+    state().edit((job) => drawn(job, job.charge.containers[0]!.id, 120, at));
+    await settled();
+    const made = shown();
+    expect(state()).toMatchObject({ canRedo: false, moved: null });
+    state().undo();
+    state().undo();
+    await settled();
+    expect(state()).toMatchObject({ canUndo: false, canRedo: true, moved: { way: "undo", places: ["altitude/text"] } });
+    expect(jobs.job!.altitude.text).toBe(van.altitude.text);
+    expect(movedBy(jobs.job!.ledger, "charge")).toBe(0);
+    state().redo();
+    state().redo();
+    await settled();
+    expect(state()).toMatchObject({ canUndo: true, canRedo: false, moved: { way: "redo", places: ["ledger"] } });
+    expect(movedBy(jobs.job!.ledger, "charge")).toBe(120);
+    // Drawn, taken back, drawn again: the books tell all of it.
+    expect(shown()).toEqual({ ...made, ledger: made.ledger + 2 });
+    state().undo();
+    await settled();
+    expect(movedBy(jobs.job!.ledger, "charge")).toBe(0);
+    state().edit((job) => ({ ...job, altitude: entry("78", "m") }));
+    expect(state()).toMatchObject({ canRedo: false, moved: null });
+    state().redo();
+    await settled();
+    expect(movedBy(jobs.job!.ledger, "charge")).toBe(0);
+  });
+
+  it("calls a complete step done when it is left, and no other", async () => {
+    const { session, jobs } = await opened();
+    const state = () => session.jobs.getState();
+    const context = { oilSheet: usualOilSheet };
+    state().markLeft("rest", context);
+    await settled();
+    expect(jobs.job!.steps.rest.doneAt).toBeNull();
+    state().edit((job) => ({
+      ...job,
+      rest: { low: entry("590", "kPa"), high: entry("590", "kPa"), soak: entry("25", "degC") },
+    }));
+    state().markLeft("rest", context);
+    await settled();
+    const { doneAt } = jobs.job!.steps.rest;
+    expect(doneAt).not.toBeNull();
+    state().markLeft("rest", context);
+    await settled();
+    expect(jobs.job!.steps.rest.doneAt).toBe(doneAt);
+    expect(state().canUndo).toBe(true);
   });
 
   it("takes nothing back that another tab has signed since", async () => {

@@ -11,3 +11,14 @@ export function useTick(on: boolean): void {
     return () => clearInterval(timer);
   }, [on]);
 }
+
+/** The time now, ms since 1970, moved on once a minute; 0 until the page is drawn in the browser, which the server cannot know. */
+export function useMinute(): number {
+  const [now, setNow] = useState(0);
+  useEffect(() => {
+    setNow(Date.now());
+    const timer = setInterval(() => setNow(Date.now()), 60_000);
+    return () => clearInterval(timer);
+  }, []);
+  return now;
+}

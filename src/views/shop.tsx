@@ -3,21 +3,26 @@
 import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
 import { workshopInstruments } from "@/core/readings/derive/instruments";
 import { systemUnits } from "@/core/units/figures";
+import { checkServer, isDemoWorkshop } from "@/data/workshop";
 import type { Workshop } from "@/session/follow-workshop";
 import { ReadIn } from "@/ui/figures";
 import { FrameNoticesContext } from "@/ui/frame-notices";
 import { AccuracyOfShop } from "@/ui/instruments";
 import { useOpenOverlay } from "@/ui/overlays";
 import { LanguageOfShop } from "@/ui/text";
+import { WorkshopStrip } from "./workshop/workshop-strip";
 
 const Palette = lazy(() => import("./overlays/palette").then(({ Palette }) => ({ default: Palette })));
 const Notices = lazy(() => import("./notices"));
 const Help = lazy(() => import("./overlays/help").then(({ Help }) => ({ default: Help })));
 
 const notices = (
-  <Suspense fallback={null}>
-    <Notices />
-  </Suspense>
+  <>
+    <WorkshopStrip />
+    <Suspense fallback={null}>
+      <Notices />
+    </Suspense>
+  </>
 );
 
 const usual: Workshop = { units: systemUnits.kPa, accuracy: workshopInstruments, large: false, language: "british" };
@@ -28,8 +33,12 @@ export function Shop({ children }: { children: ReactNode }) {
   const open = useOpenOverlay();
   useEffect(() => {
     let stop: (() => void) | "gone" | null = null;
+    void checkServer();
     void import("@/session/follow-workshop").then(({ followWorkshop, keepCopies }) => {
       if (stop !== null) return;
+      // A store that refuses says so in the view.
+      if (isDemoWorkshop)
+        void import("./workshop/fill-demo").then(({ fillDemoWorkshop }) => fillDemoWorkshop().catch(() => undefined));
       const ends = [followWorkshop(setWorkshop), keepCopies()];
       stop = () => {
         for (const end of ends) end();

@@ -166,6 +166,7 @@ export function debriefSheet(given: DrillCase, debrief: Debrief, figures: Figure
         ]),
   ];
   return {
+    mark: null,
     vehicle: caseName(given.code),
     facts: caseFacts(given, figures),
     shop: "",
@@ -249,6 +250,7 @@ export function classSheet(
     return { title: `${i + 1}. At ${formatClock(pause.atS)}`, blocks };
   };
   return {
+    mark: null,
     vehicle: withAnswers ? `${title}: answers` : title,
     facts,
     shop: "",

@@ -8,11 +8,13 @@ import type { LabelDoubt } from "@/core/readings/file/label-check";
 import type { LogIssue } from "@/core/readings/file/log-import";
 import type { ShopChartIssue } from "@/core/readings/file/shop-chart";
 import type { JobFileIssue } from "@/core/records/job-file";
+import type { PracticeIssue } from "@/core/records/practice";
 import type { SignatureIssue } from "@/core/records/signature";
 import type { VinDoubt } from "@/core/records/vin";
 import type { EntryIssue, FieldSpec } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import { formatCount, formatNumber, units } from "@/core/units/units";
+import { practiceSentence } from "./practice";
 import { typed } from "./typed";
 
 export function entrySentence(spec: FieldSpec, issue: EntryIssue): string {
@@ -161,6 +163,10 @@ export function recordProblem(named: string, issue: JobFileIssue): string {
       return `${name} is damaged at “${issue.field}”: expected ${issue.expected}.`;
     case "duplicate":
       return `${name} has the id “${issue.id}” of an earlier record in the same file. The earlier one was read.`;
+    case "other-workshop":
+      return issue.workshop === "demo"
+        ? `${name} was made in the demo workshop: open the demo workshop to read it.`
+        : `${name} belongs to a real shop: open My shop to read it.`;
     case "broken-books":
       return `${name} has entries that cannot be: ${ledgerSentence(issue.issue)}`;
   }
@@ -221,7 +227,8 @@ export function signatureSentence(issue: SignatureIssue): string {
 }
 
 export function refusalSentence(
-  refusal: JobFileIssue | LedgerIssue | SignatureIssue | { code: "books-full"; most: number },
+  refusal: JobFileIssue | LedgerIssue | SignatureIssue | PracticeIssue | { code: "books-full"; most: number },
+  figures: Figures,
 ): string {
   switch (refusal.code) {
     case "signed":
@@ -229,11 +236,16 @@ export function refusalSentence(
     case "amendment-blank":
     case "amendments-full":
       return signatureSentence(refusal);
+    case "weighed":
+    case "purpose-changed":
+    case "simulated-work":
+      return practiceSentence(refusal, figures);
     case "too-large":
     case "not-json":
     case "foreign":
     case "newer-version":
     case "duplicate":
+    case "other-workshop":
     case "broken-books":
       return jobFileSentence("The job", refusal);
     case "broken":

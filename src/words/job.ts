@@ -124,14 +124,15 @@ export const stepNames: Record<StepId, string> = {
   "sign-off": "Sign-off",
 };
 
-/** A file's name that says which car and which day. */
-export function jobFileName({ intake, createdAt }: Pick<Job, "intake" | "createdAt">): string {
+/** A file's name that says which car and which day, and that it is practice or demo. */
+export function jobFileName({ intake, createdAt, purpose }: Pick<Job, "intake" | "createdAt" | "purpose">): string {
   const words = intake.vehicle
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, "-")
     .replace(/^-|-$/g, "")
     .slice(0, 40);
-  return `evrid-${createdAt.slice(0, 10)}-${words || "job"}.json`;
+  const mark = purpose === "work" ? "" : `${purpose}-`;
+  return `evrid-${mark}${createdAt.slice(0, 10)}-${words || "job"}.json`;
 }
 
 export const identityWords = { model: "Model", plate: "Plate", vin: "VIN", mileage: "Mileage" } as const;

@@ -24,6 +24,7 @@ import { actNames } from "./books";
 import { customerWords } from "./customer";
 import { percentOf, reasonSentence, severitySentence, type Wording, warningSentence } from "./diagnosis";
 import { circuitWords, refrigerantLabels, stepNames } from "./job";
+import { purposeMark } from "./practice";
 import { fieldWords, valueOrDash } from "./shop";
 import { amendedRow, amendedVersion, amendmentTitle, signOffWords } from "./sign-off";
 import { changeSentence } from "./tests";
@@ -44,6 +45,8 @@ export interface ReportSection {
 }
 
 export interface Report {
+  /** Stands on every page of what is no record of work; null for work. */
+  mark: string | null;
   vehicle: string;
   facts: string[];
   shop: string;
@@ -92,6 +95,7 @@ export function reportOf(job: Job, answers: ReportAnswers, options: ReportOption
     cautions(job),
   ];
   return {
+    mark: purposeMark(job.purpose),
     vehicle: intake.vehicle.trim() || "Unnamed vehicle",
     shop: signOff.credentials?.shop || options.shop.trim(),
     facts: [

@@ -32,6 +32,7 @@ export const settingsCards = [
   { id: "instruments", name: "Instruments", also: "gauge class calibration clamp scale error" },
   { id: "oil", name: "Oil sheet", also: "oil for each new part" },
   { id: "chart", name: "The shop's own pressure chart", also: "csv chart" },
+  { id: "workshop", name: "Workshop", also: "demo practice my shop" },
   { id: "data", name: "What this browser keeps", also: "export import erase save file backup" },
 ] as const;
 

@@ -167,6 +167,8 @@ export function mergeIssueSentence(issue: MergeIssue, figures: Figures): string 
       return issue.where === "here"
         ? `The job here was signed by ${typed(issue.by)} and is locked: it is not merged.`
         : `The job in the file was signed by ${typed(issue.by)} and is locked: it is not merged.`;
+    case "purpose":
+      return "One of them is practice, the other is not: they are not merged.";
     case "twice": {
       const g = (grams: number) => figures.quantity(grams, "g");
       return `Both record the same work (${actNames[issue.act].toLowerCase()}): ${g(issue.hereG)} here, ${g(issue.fileG)} in the file. Merged, ${g(issue.mergedG)} would be counted, so they are not merged.`;

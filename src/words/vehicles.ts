@@ -1,10 +1,12 @@
 /** Words of a vehicle over the years: what it loses, when that will matter. */
 import { format } from "date-fns";
 import type { Forecast, LeakRate, Passing } from "@/core/records/vehicle-history";
+import type { VehicleRow } from "@/core/records/vehicle-row";
 import type { Figures } from "@/core/units/figures";
 
 export const monthOf = (iso: string) => format(new Date(iso), "MMM yyyy");
-export const dayOf = (iso: string) => format(new Date(iso), "d MMM yyyy");
+/** "never" for a vehicle that was never here. */
+export const dayOf = (iso: string) => (iso === "" ? "never" : format(new Date(iso), "d MMM yyyy"));
 
 /** "40 to 90 g a year". */
 export function rateWords(rate: LeakRate, figures: Figures): string {
@@ -49,6 +51,8 @@ export function heldWords(forecast: Forecast, now: number, figures: Figures): st
 
 /** What to watch, as one sentence; the most pressing alone. */
 export function watchWords(forecast: Forecast, now: number, figures: Figures): string {
+  if (forecast.emptied !== null)
+    return `Recovered on ${dayOf(forecast.emptied.at)}: ${figures.quantity(forecast.emptied.recoveredG, "g")}. Not charged since.`;
   const [first, second] = forecast.passing;
   const limit = (share: number) => figures.quantity(share * forecast.labelG, "g");
   if (second && dueOf(second.when, now) === "passed")
@@ -61,3 +65,18 @@ export function watchWords(forecast: Forecast, now: number, figures: Figures): s
     ? "Nothing is known to be wrong. The next weighing says how fast it really loses."
     : "Nothing to watch before then.";
 }
+
+/** How often it was here, and that it was practised on. */
+export function visitsWords({ visits, practice }: Pick<VehicleRow, "visits" | "practice">): string {
+  const here = visits === 1 ? "one visit" : `${visits} visits`;
+  return practice > 0 ? `${here}, ${practice} practice` : here;
+}
+
+export const mergeWords = {
+  with: "Merge with",
+  placeholder: "Name, plate or VIN of the other record",
+  perhaps: "Perhaps the same car",
+  none: "No other vehicle has these words.",
+  merge: "Merge",
+  separate: "Separate the last",
+} as const;

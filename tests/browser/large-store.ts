@@ -1,5 +1,7 @@
 /** A store as a large chain would have after years: thousands of vehicles, written past the program, with their index. */
+
 import type { Browser } from "./browser";
+import { OPEN_STORE } from "./open-store";
 
 /**
  * Fills the store of the open page with made-up vehicles and jobs, each job a light copy of one that is there, with the lines of the index beside
@@ -13,7 +15,7 @@ export function fillStore(browser: Browser, vehicles: number, jobsEach: number):
        request.onerror = () => reject(request.error);
      });
      (async () => {
-       const store = await ask(indexedDB.open("evrid"));
+       const store = await ask(${OPEN_STORE});
        const read = store.transaction(["jobs", "visits", "vehicleRows"]);
        const job = await ask(read.objectStore("jobs").get("demo-garden-pickup"));
        const visit = await ask(read.objectStore("visits").get("demo-garden-pickup"));

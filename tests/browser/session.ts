@@ -1,6 +1,7 @@
 /** What every browser test shares: one server, one browser that is as new for each test, no console error left unseen, a picture on failure. */
 import { afterEach, beforeEach, expect, inject } from "vitest";
 import { Browser } from "./browser";
+import { OPEN_STORE } from "./open-store";
 
 export interface Session {
   readonly browser: Browser;
@@ -38,7 +39,7 @@ export function browserSession(server: "plain" | "demo" = "plain"): Session {
 export function storedJob(browser: Browser, id: string) {
   return browser.driver.executeAsyncScript(
     `const [id, done] = arguments;
-     const opening = indexedDB.open("evrid");
+     const opening = ${OPEN_STORE};
      opening.onsuccess = () => {
        const get = opening.result.transaction("jobs").objectStore("jobs").get(id);
        get.onsuccess = () => { opening.result.close(); done(get.result ?? null); };

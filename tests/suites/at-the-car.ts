@@ -43,7 +43,7 @@ describe("at the car", () => {
 
     await keys.instruments();
     await keys.choose("Simulated vehicle", "sound-pickup");
-    await keys.rack("Connect the rack");
+    await keys.rack("Practise on the simulator");
     await browser.says("Engine off");
     await keys.press("Take from the rack");
     await browser.says("At saturation");
@@ -97,7 +97,7 @@ describe("at the car", () => {
     const { browser, address } = session;
     const keys = new Keyboard(browser);
     await browser.open(address);
-    await browser.press("Load the demo workshop");
+    await browser.press("Demo workshop");
     await browser.says("Orla Veitch");
     await browser.open(`${address}/job/demo-estate-car/running`);
     await browser.instruments();
@@ -128,7 +128,7 @@ describe("at the car", () => {
   it("stops at a stop sign, undoes, and keeps archived jobs", async () => {
     const { browser, address } = session;
     await browser.open(address);
-    await browser.press("Load the demo workshop");
+    await browser.press("Demo workshop");
     await browser.says("Orla Veitch");
     await browser.says("Waits for");
     await browser.open(`${address}/job/demo-estate-car/intake`);

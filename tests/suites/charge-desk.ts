@@ -45,6 +45,7 @@ function dampPickup(): Job {
         temperature: entry("", "degC"),
       })),
     },
+    purpose: "practice",
     rackVehicle: "damp-pickup",
   };
 }

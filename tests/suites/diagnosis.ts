@@ -17,7 +17,7 @@ describe("the verdict", () => {
   it("stands in the rail while the needles still move, and says so; the decision and the next test follow", async () => {
     const { browser, address } = session;
     await browser.open(address);
-    await browser.press("Load the demo workshop");
+    await browser.press("Demo workshop");
     await browser.says("Fennick Bakery");
     await browser.open(`${address}/job/demo-bakery-van/running`);
     await browser.says("Nothing to weigh yet");
@@ -52,7 +52,7 @@ describe("the verdict", () => {
   it("leaves two causes open side by side when the readings cannot part them, and names what would", async () => {
     const { browser, address } = session;
     await browser.open(address);
-    await browser.press("Load the demo workshop");
+    await browser.press("Demo workshop");
     await browser.says("Orla Veitch");
     await browser.open(`${address}/job/demo-estate-car/running`);
     await browser.says("What fits these readings");

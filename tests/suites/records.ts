@@ -5,6 +5,7 @@ import { extractText, getDocumentProxy } from "unpdf";
 import { describe, expect, inject, it } from "vitest";
 import { Browser } from "../browser/browser";
 import { fillStore } from "../browser/large-store";
+import { OPEN_STORE } from "../browser/open-store";
 import { browserSession, storedJob } from "../browser/session";
 
 /** Gives a file to the hidden field with this name. */
@@ -23,13 +24,20 @@ async function give(browser: Browser, field: string, file: string): Promise<void
 function counted(browser: Browser, table: string): Promise<number> {
   return browser.driver.executeAsyncScript(
     `const [table, done] = arguments;
-     const opening = indexedDB.open("evrid");
+     const opening = ${OPEN_STORE};
      opening.onsuccess = () => {
        const count = opening.result.transaction(table).objectStore(table).count();
        count.onsuccess = () => { opening.result.close(); done(count.result); };
      };`,
     table,
   );
+}
+
+/** A demo workshop's file as a real shop would have it: its jobs work, on no simulator. */
+function asOfAShop(text: string): string {
+  const shop = JSON.parse(text);
+  const jobs = shop.jobs.map((job: object) => ({ ...job, purpose: "work", rackVehicle: null }));
+  return JSON.stringify({ ...shop, workshop: "shop", jobs });
 }
 
 const downloaded = (browser: Browser, ending: string) =>
@@ -55,7 +63,7 @@ describe("records", () => {
     await browser.until("the note is stored", async () =>
       (
         await browser.driver.executeAsyncScript<string>(
-          `const opening = indexedDB.open("evrid");
+          `const opening = ${OPEN_STORE};
          opening.onsuccess = () => {
            const all = opening.result.transaction("vehicles").objectStore("vehicles").getAll();
            all.onsuccess = () => { opening.result.close(); arguments[0](JSON.stringify(all.result)); };
@@ -84,6 +92,7 @@ describe("records", () => {
     // The drawing went along, with its own words.
     expect(text).toContain("Low side, idle");
     const paper = await extractText(await getDocumentProxy(await browser.printed()), { mergePages: true });
+    expect(paper.text).toContain("Everything in this report is invented");
     expect(paper.totalPages).toBe(1);
     expect(paper.text).toContain("The test after the work shows nothing wrong");
     expect(paper.text).toContain("Signed by Tamsin Rowe");
@@ -125,6 +134,9 @@ describe("records", () => {
     const plain = inject("plain");
     await browser.open(plain);
     await browser.says("No car in the bay");
+    await give(browser, "Copy of a shop", file);
+    await browser.says("was made in the demo workshop");
+    writeFileSync(file, asOfAShop(readFileSync(file, "utf8")));
     await give(browser, "Copy of a shop", file);
     await browser.says("Fennick Bakery, van 3");
     expect(await counted(browser, "jobs")).toBe(203);

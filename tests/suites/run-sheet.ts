@@ -67,8 +67,11 @@ describe("the whole run-sheet on the demo van", () => {
     await browser.open(inject("plain"));
     await browser.says("No car in the bay");
     await readFile(browser, "same.json", first);
+    await browser.says("was made in the demo workshop");
+    const work = { ...job, purpose: "work", rackVehicle: null };
+    await readFile(browser, "own.json", JSON.stringify(work));
     await browser.says("exactly as in the file");
-    expect(await storedJob(browser, job.id)).toEqual(job);
+    expect(await storedJob(browser, job.id)).toEqual(work);
   });
 
   it("loses nothing when the page is reloaded while typing and while charging", async () => {
@@ -161,7 +164,7 @@ describe("bad input", () => {
   it("refuses impossible weights and charges nothing before recovery", async () => {
     const { browser, address } = session;
     await browser.open(address);
-    await browser.press("Load the demo workshop");
+    await browser.press("Demo workshop");
     await browser.says("Orla Veitch");
     await browser.open(`${address}/job/demo-estate-car/charge`);
     await browser.says("Not before it is recovered and weighed");
@@ -187,7 +190,7 @@ describe("bad input", () => {
   it("is worked by keys, in the light and in the dark", async () => {
     const { browser, address } = session;
     await browser.open(address);
-    await browser.press("Load the demo workshop");
+    await browser.press("Demo workshop");
     await browser.says("Fennick Bakery");
     const body = () => browser.driver.findElement(By.css("body"));
     await browser.open(`${address}/job/demo-estate-car/rest`);

@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
 import { readJobFile } from "../../src/core/records/job-file";
+import { OPEN_STORE } from "../browser/open-store";
 import { browserSession, storedJob } from "../browser/session";
 
 const ESTATE = "demo-estate-car";
@@ -65,7 +66,7 @@ describe("a store that refuses", () => {
     await browser.says("Orla Veitch");
     await browser.driver.executeAsyncScript(
       `const [id, done] = arguments;
-       const opening = indexedDB.open("evrid");
+       const opening = ${OPEN_STORE};
        opening.onsuccess = () => {
          const store = opening.result.transaction("jobs", "readwrite").objectStore("jobs");
          const get = store.get(id);

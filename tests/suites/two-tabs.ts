@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { movedBy } from "../../src/core/charge/books/ledger";
 import { putOn } from "../browser/demo-walk";
+import { OPEN_STORE } from "../browser/open-store";
 import { browserSession, storedJob } from "../browser/session";
 
 describe("a job in two tabs", () => {
@@ -52,7 +53,7 @@ describe("a job in two tabs", () => {
     const booked = movedBy(ledger, "charge");
     const rack = (await driver.executeAsyncScript(
       `const done = arguments[0];
-       const opening = indexedDB.open("evrid");
+       const opening = ${OPEN_STORE};
        opening.onsuccess = () => {
          const get = opening.result.transaction("racks").objectStore("racks").get("demo-bakery-van");
          get.onsuccess = () => { opening.result.close(); done(get.result.state); };

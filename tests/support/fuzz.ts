@@ -24,12 +24,13 @@ import { NEWEST_JOB_VERSION, readJob, readJobFile, writeJobFile } from "@/core/r
 import { balanceOf, readingFileOf, restOf } from "@/core/records/job-readings";
 import { readAnyShopFile } from "@/core/records/shop-file";
 import { type UndoStep, undone, withStep } from "@/core/records/undo";
-import { waitsFor } from "@/core/records/waits";
+import { standingOf } from "@/core/records/waits";
 import { checkEntry, entry } from "@/core/units/entry";
 import { demoJobs } from "@/demo/demo-jobs";
 import { diagnose } from "@/words/diagnosis-file";
 import { jobFileSentence } from "@/words/issues";
 import { brokenSentence } from "@/words/shop";
+import { waitSentence } from "@/words/steps";
 import { metricFigures } from "../../src/core/units/figures";
 
 /** Worked on for longer than this is reported, ms. */
@@ -208,7 +209,7 @@ export const targets: readonly Target[] = [
       if (!read.ok) return jobFileSentence("x.json", read.issue).length > 10 || fail("says nothing");
       const job = read.value;
       finite([balanceOf(job), restOf(job), readingFileOf(job, "baseline"), readingFileOf(job, "proof")]);
-      const waits = waitsFor(job, metricFigures);
+      const waits = waitSentence(standingOf(job, Date.parse("2026-06-01T10:00:00Z"), 1800).waits, metricFigures);
       if (/NaN|undefined/.test(waits)) fail(waits);
       return writeJobFile(job).length;
     },

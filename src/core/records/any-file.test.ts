@@ -1,11 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { demoJobs } from "../../demo/demo-jobs";
+import { shopJobs } from "../../../tests/support/shop-jobs";
 import { parseReadingsText } from "../readings/file/readings-text";
 import type { Job } from "./job";
 import { readJobFile, writeJobFile } from "./job-file";
 
-const jobs = demoJobs(new Date("2026-06-01T10:00:00Z"));
+const jobs = shopJobs(new Date("2026-06-01T10:00:00Z"));
 const reading = {
   format: "evrid.readings",
   version: 1,

@@ -6,7 +6,8 @@ import { bandsOfAll } from "../diagnosis/explain/bands-of-all";
 import type { ExpectedBands } from "../diagnosis/explain/expected";
 import { buildsOf } from "./builds";
 import type { BuildQuestion, Job } from "./job";
-import { intakeGaps, readingFileOf, readingFilesOf, vehicleLabelsOf } from "./job-readings";
+import { readingFileOf, readingFilesOf, vehicleLabelsOf } from "./job-readings";
+import { intakeGaps } from "./run-sheet";
 import { fromVisit, lastVisit } from "./visits";
 
 const [van, estate, pickup] = demoJobs(new Date("2026-05-04T08:00:00.000Z")) as [Job, Job, Job];
@@ -35,8 +36,8 @@ describe("a vehicle nobody is sure about", () => {
     const unsure = unsureOf(estate, "metering", "compressor");
     expect(intakeGaps(unsure)).toEqual([]);
     expect(intakeGaps({ ...unsure, intake: { ...unsure.intake, unsure: [] } })).toEqual([
-      "metering device",
-      "compressor",
+      { code: "metering" },
+      { code: "compressor" },
     ]);
     expect(readingFilesOf(unsure, "baseline")).toHaveLength(6);
     expect(vehicleLabelsOf(unsure)).toHaveLength(6);

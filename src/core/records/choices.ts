@@ -160,6 +160,14 @@ export function unitsChosen({ units, unitsEach }: Pick<Choices, "units" | "units
   return { ...systemUnits[units], ...(unitsEach as Partial<UnitChoice>) };
 }
 
+/** Settings in other units: what was typed among them is told in those too. */
+export function readingIn(
+  { altitude, hose }: Choices,
+  units: Pick<Choices, "units" | "unitsEach">,
+): Pick<Choices, "units" | "unitsEach" | "altitude" | "hose"> {
+  return { ...units, ...inUnits({ altitude, hose }, unitsChosen(units)) };
+}
+
 export function techniciansOf({ technician }: Pick<Choices, "technician">): string[] {
   return technician
     .split(",")

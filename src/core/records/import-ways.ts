@@ -1,6 +1,6 @@
 /** Choices for a job that stands in a store and comes in a file with other content: no signature is broken, and no gram is counted twice. */
 import { type Act, movedBy, type Substance } from "../charge/books/ledger";
-import type { Job } from "./job";
+import type { Job, Purpose } from "./job";
 import { readJob } from "./job-file";
 import { continuesSigned, isSigned } from "./signature";
 
@@ -14,6 +14,8 @@ export type MergeIssue =
   | { code: "signed"; by: string; at: string; where: "here" | "file" }
   /** An act that both wrote down apart: together it would count twice, g. */
   | { code: "twice"; act: Act; substance: Substance; hereG: number; fileG: number; mergedG: number }
+  /** One is practice, the other is not. */
+  | { code: "purpose"; here: Purpose; file: Purpose }
   /** Both together cannot be read as a job again. */
   | { code: "unreadable" };
 
@@ -37,6 +39,10 @@ const SAME_G = 0.5;
 
 /** Decides what is allowed with a job that differs; `merged` is both made one. */
 export function waysOf({ here, file, merged }: Record<"here" | "file" | "merged", Job>): Ways {
+  if (here.purpose !== file.purpose) {
+    const issue: MergeIssue = { code: "purpose", here: here.purpose, file: file.purpose };
+    return { allowed: ["keep", "beside"], usual: "keep", issue };
+  }
   const signedOne = isSigned(here) ? here : isSigned(file) ? file : null;
   if (signedOne !== null || here.amendments.length + file.amendments.length > 0) {
     const from = signedOne ?? (here.amendments.length > 0 ? here : file);

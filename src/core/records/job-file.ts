@@ -7,6 +7,7 @@ import type * as z from "../zod";
 import { type Job, jobSchema } from "./job";
 import { migrations } from "./migrations";
 import { fromBase64, toBase64 } from "./pictures";
+import { isSimulatedWork } from "./practice";
 
 /** Hundreds of times the size of a real job; anything larger is another kind of file. */
 export const JOB_FILE_LIMIT_BYTES = 12_000_000;
@@ -19,6 +20,8 @@ export type JobFileIssue =
   | { code: "broken"; field: string; expected: string }
   /** Another record of the same file has this id. */
   | { code: "duplicate"; id: string }
+  /** It belongs to the other workshop: invented records and those of a shop are never mixed. */
+  | { code: "other-workshop"; workshop: "shop" | "demo" }
   | { code: "broken-books"; issue: LedgerIssue };
 
 /** @param pictures JPEG bytes by the id of a photo, written beside the record. */
@@ -120,9 +123,12 @@ function brokenAt(error: z.ZodError, part?: string): JobFileIssue {
 }
 
 /** What no field shows by itself: books as they are written here, and containers that can be told apart. */
-function wrongWithin({ ledger, charge }: Job): JobFileIssue | null {
+function wrongWithin(job: Job): JobFileIssue | null {
+  const { ledger, charge } = job;
   const issue = checkLedger(ledger);
   if (issue !== null) return { code: "broken-books", issue };
+  if (isSimulatedWork(job))
+    return { code: "broken", field: "rackVehicle", expected: "no simulated vehicle on a job that is work" };
   const ids = charge.containers.map(({ id }) => id);
   const twice = ids.findIndex((id, i) => ids.indexOf(id) < i);
   if (twice < 0) return null;

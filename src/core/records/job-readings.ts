@@ -3,6 +3,7 @@
 import type { Work } from "../causes/work";
 import type { ChargeInputs, ChargeIssue, MassBalance } from "../charge/books/mass-balance";
 import { balance, checkRecovered } from "../charge/books/mass-balance";
+import type { RepairPart } from "../charge/oil";
 import { type FoundCharge, foundCharge } from "../charge/recovery";
 import { withUsualConditions, withUsualLabel } from "../circuit/vehicle/usual";
 import type { CircuitConditions, VehicleLabel } from "../circuit/vehicle/vehicle";
@@ -47,19 +48,6 @@ export function labelOf(job: Job): Label {
     chargeG: read("charge", job.intake.charge),
     toleranceG: assumed ? USUAL_TOLERANCE_G : read("tolerance", job.intake.tolerance),
   };
-}
-
-/** Names of the fields that still have to be given before anything can be measured on this vehicle. */
-export function intakeGaps(job: Job): string[] {
-  const { intake } = job;
-  const gaps: string[] = [];
-  if (intake.vehicle.trim() === "") gaps.push("vehicle");
-  if (workableRefrigerant(job) === null) gaps.push("refrigerant");
-  if (labelOf(job).chargeG === null) gaps.push("label charge");
-  if (labelOf(job).toleranceG === null) gaps.push("a tolerance that can be read");
-  if (intake.metering === null && !intake.unsure.includes("metering")) gaps.push("metering device");
-  if (intake.compressor === null && !intake.unsure.includes("compressor")) gaps.push("compressor");
-  return gaps;
 }
 
 export function restOf(job: Job, accuracy: InstrumentAccuracy = workshopInstruments): RestAnswer | null {
@@ -433,4 +421,10 @@ export function residualOf(job: Job): number {
 export function balanceOf(job: Job): Result<MassBalance, ChargeIssue> | null {
   const inputs = chargeInputsOf(job);
   return inputs === null ? null : balance(inputs);
+}
+
+/** Parts to be checked for leaks after the work: whatever was opened, and the service ports, which every hook-up opens. */
+export function partsToCheck(job: Job): RepairPart[] {
+  const opened = job.repair.parts.map(({ part }) => part).filter((part) => part !== "o-rings");
+  return [...new Set<RepairPart>([...opened, "service-cores"])];
 }

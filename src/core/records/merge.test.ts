@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { demoJobs } from "../../demo/demo-jobs";
+import { shopJobs } from "../../../tests/support/shop-jobs";
 import { checkLedger, standing } from "../charge/books/ledger";
 import { entry } from "../units/entry";
 import { countered, drawn, purgeBooked } from "./bookkeeping";
@@ -9,7 +9,7 @@ import { readJob } from "./job-file";
 import { mergedJobs, mergedLedger } from "./merge";
 
 const at = "2026-06-01T10:00:00.000Z";
-const [van, , pickup] = demoJobs(new Date(at)) as [Job, Job, Job];
+const [van, , pickup] = shopJobs(new Date(at)) as [Job, Job, Job];
 const dated = (job: Job, day: number): Job => ({ ...job, updatedAt: `2026-06-0${day}T10:00:00.000Z` });
 
 describe("two states of a job that both went on", () => {

@@ -1,11 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { demoJobs } from "../../demo/demo-jobs";
+import { shopJobs } from "../../../tests/support/shop-jobs";
 import { type Job, MOST_PHOTO_BYTES } from "./job";
 import { readFiledJob, readJobFile, writeJobFile } from "./job-file";
 import { fromBase64, toBase64 } from "./pictures";
 
-const [van] = demoJobs(new Date("2026-05-04T08:00:00.000Z")) as [Job];
+const [van] = shopJobs(new Date("2026-05-04T08:00:00.000Z")) as [Job];
 const jpeg = (...rest: number[]) => new Uint8Array([0xff, 0xd8, 0xff, ...rest]);
 const photo = (id: string, bytes: number) =>
   ({ id, step: "look", at: "2026-05-04T09:00:00.000Z", width: 1400, height: 1050, bytes }) as const;

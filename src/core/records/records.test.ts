@@ -17,14 +17,14 @@ import {
   equaliseOf,
   foundOf,
   hoseLossOf,
-  intakeGaps,
   readingFileOf,
   recoveredOf,
   restOf,
   settingValues,
   vehicleLabelOf,
 } from "./job-readings";
-import { nextStepOf, waitsFor } from "./waits";
+import { intakeGaps } from "./run-sheet";
+import { nextStepOf, standingOf } from "./waits";
 
 const now = "2026-05-04T08:00:00.000Z";
 const [bakery, estate, pickup] = demoJobs(new Date(now)) as [Job, Job, Job];
@@ -80,7 +80,7 @@ describe("from entries to numbers", () => {
     expect(balanceOf(blank)).toBeNull();
     expect(deriveFor(blank, blank.baseline, settingValues(blank.baseline.settings[0]))).toBeNull();
     expect(compareTests(blank)).toEqual([]);
-    expect(intakeGaps(blank)).toContain("label charge");
+    expect(intakeGaps(blank)).toContainEqual({ code: "label-charge" });
   });
 
   it("gives a valid reading file, pressures in kPa gauge whatever was typed", () => {
@@ -283,10 +283,12 @@ it("a skipped step is passed over, a stop sign is what the job waits for", () =>
   };
   expect(nextStepOf(estate)).toBe("shut-off");
   expect(nextStepOf(skipped)).toBe("verdict");
-  expect(waitsFor({ ...estate, intake: { ...estate.intake, stopSigns: ["bang"] } }, metricFigures)).toContain(
-    "not to be run",
-  );
-  expect(waitsFor(newJob("x", "2026-05-01T10:00:00Z"), metricFigures)).toContain("label charge");
+  const waits = (job: Job) => standingOf(job, Date.parse("2026-05-02T10:00:00Z"), 1800).waits;
+  expect(waits({ ...estate, intake: { ...estate.intake, stopSigns: ["bang"] } })).toEqual({ code: "damage-found" });
+  expect(waits(newJob("x", "2026-05-01T10:00:00Z"))).toMatchObject({
+    code: "gaps",
+    gaps: expect.arrayContaining([{ code: "label-charge" }]),
+  });
 });
 
 it("the shut-off test and what was seen go into the reading file; a cycling reading gives its means", () => {

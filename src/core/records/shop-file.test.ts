@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { ines, keptRun } from "../../../tests/support/drills";
-import { demoJobs } from "../../demo/demo-jobs";
+import { shopJobs } from "../../../tests/support/shop-jobs";
 import { brokenSentence } from "../../words/shop";
 import { entry } from "../units/entry";
 import { asBegunHere, usualChoices } from "./choices";
@@ -10,9 +10,10 @@ import { noDrills, readAnyShopFile, readShopFile, writeShopFile } from "./shop-f
 import { newVehicle } from "./vehicle";
 
 const at = "2026-06-01T10:00:00.000Z";
-const jobs = demoJobs(new Date(at));
+const jobs = shopJobs(new Date(at));
 const part = { name: "b", plate: "", owner: "", note: "", names: ["b"], had: { plate: "", owner: "", note: "" } };
 const nothing = {
+  workshop: "shop" as const,
   jobs: [],
   vehicles: [],
   containers: [],
@@ -93,7 +94,7 @@ describe("a file of a whole shop", () => {
           { ...jobs[0], id },
           { ...jobs[1], photos: [{ id, step: "look", at, width: 1, height: 1, bytes: 1 }] },
         ],
-        vehicles: [{ ...newVehicle("v", "van", at), joined: [{ ...part, id, at }] }],
+        vehicles: [{ ...newVehicle("v", "van", at), joined: [{ ...part, id, at, of: null }] }],
       });
       expect([read, vehicles]).toEqual([[], []]);
       expect(broken.map(({ issue }) => "field" in issue && issue.field)).toEqual(["id", "photos.0.id", "joined.0.id"]);

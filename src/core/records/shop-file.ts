@@ -1,7 +1,8 @@
 /**
- * A shop as one file, `evrid.shop` version 4: its jobs, each as its own file has it, with their pictures; what it knows of vehicles beside them;
+ * A shop as one file, `evrid.shop` version 5: whether it is a shop or the demo workshop; its jobs, each as its own file has it, with their pictures; what it knows of vehicles beside them;
  * its shelf and the books of it; its choices and its own pressure charts; its learners and their drills. All of it, or what belongs to one vehicle.
- * Version 1 had jobs alone, version 2 jobs, choices and charts, version 3 no drills.
+ * Version 1 had jobs alone, version 2 jobs, choices and charts, version 3 no drills, version 4
+ * did not say which workshop.
  */
 
 import { type DrillBook, drillRecordSchema, learnerSchema } from "../drill/progress";
@@ -21,7 +22,7 @@ export const SHOP_FILE_LIMIT_BYTES = 200_000_000;
 
 export type ShopFileIssue = Exclude<JobFileIssue, { code: "broken-books" }>;
 
-export const SHOP_FILE_VERSION = 4;
+export const SHOP_FILE_VERSION = 5;
 
 const chartSchema = z.strictObject({
   refrigerant: z.enum(["R134a", "R1234yf"]),
@@ -43,6 +44,8 @@ export const noDrills: DrillBook = { learners: [], drills: [] };
 
 /** Everything but what a shop has chosen. */
 export interface ShopRecords {
+  /** The demo workshop's records are invented. */
+  workshop: "shop" | "demo";
   vehicles: Vehicle[];
   containers: Container[];
   stock: StockEntry[];
@@ -58,15 +61,18 @@ export interface ShopContent extends Omit<ShopRecords, "vehicles" | "containers"
   stock: readonly unknown[];
 }
 
-export function writeShopFile({ pictures, ...content }: ShopContent, at: string): string {
+export function writeShopFile({ workshop, pictures, ...content }: ShopContent, at: string): string {
   const inText = Object.fromEntries(
     [...pictures].map(([jobId, its]) => [
       jobId,
       Object.fromEntries([...its].map(([id, jpeg]) => [id, toBase64(jpeg)])),
     ]),
   );
-  return `${JSON.stringify({ format: "evrid.shop", version: SHOP_FILE_VERSION, writtenAt: at, ...content, pictures: inText }, null, 1)}\n`;
+  return `${JSON.stringify({ format: "evrid.shop", version: SHOP_FILE_VERSION, workshop, writtenAt: at, ...content, pictures: inText }, null, 1)}\n`;
 }
+
+/** How ids of the demo workshop began when it had no store of its own. */
+export const DEMO_ID = "demo-";
 
 /** A record of a shop's file that cannot be read: in which list it stands, and as which. */
 export interface BrokenRecord {
@@ -118,8 +124,16 @@ export function readShopFile(text: string): Result<ShopInFile, ShopFileIssue> {
   for (const list of ["vehicles", "containers", "stock", "charts"] as const)
     if (file[list] !== undefined && !Array.isArray(file[list]))
       return fail({ code: "broken", field: list, expected: "a list" });
+  const workshop = file.workshop === "demo" ? "demo" : "shop";
   const broken: BrokenRecord[] = [];
   const leaveOut = (list: BrokenList, place: number, issue: JobFileIssue) => void broken.push({ list, place, issue });
+  const elsewhere: JobFileIssue = { code: "other-workshop", workshop: workshop === "demo" ? "shop" : "demo" };
+  /** Jobs say what they are for; earlier versions kept the demo workshop's other records beside a shop's, under ids of their own. */
+  const isDemo = (record: unknown): boolean => {
+    const { purpose, id } = record as { purpose?: string; id?: string };
+    if (purpose !== undefined) return purpose === "demo";
+    return file.version === SHOP_FILE_VERSION ? workshop === "demo" : (id ?? "").startsWith(DEMO_ID);
+  };
   /** Records that can be read, each id once: of two with one id the first stands, and the other is named. */
   const readable = <Read>(
     list: BrokenList,
@@ -133,7 +147,10 @@ export function readShopFile(text: string): Result<ShopInFile, ShopFileIssue> {
       const made = read(one);
       if (!made.ok) return leaveOut(list, i + 1, made.issue) ?? [];
       const id = idOf(made.value);
-      const wrong = checkId(id) ?? (seen.has(id) ? ({ code: "duplicate", id } as const) : null);
+      const wrong =
+        checkId(id) ??
+        (isDemo(made.value) === (workshop === "demo") ? null : elsewhere) ??
+        (seen.has(id) ? ({ code: "duplicate", id } as const) : null);
       if (wrong !== null) return leaveOut(list, i + 1, wrong) ?? [];
       seen.add(id);
       return [made.value];
@@ -147,6 +164,7 @@ export function readShopFile(text: string): Result<ShopInFile, ShopFileIssue> {
     unknown
   >;
   return succeed({
+    workshop,
     jobs,
     vehicles,
     containers: readable("containers", file.containers, readContainer, byId),
@@ -222,6 +240,7 @@ export function readAnyShopFile(text: string): Result<ShopInFile, JobFileIssue> 
   const plain = withPlainIds(succeed(job), ({ id, photos }) => [["id", id] as const, ...photoIds(photos)]);
   if (!plain.ok) return plain;
   return succeed({
+    workshop: job.purpose === "demo" ? "demo" : "shop",
     jobs: [job],
     vehicles: [],
     containers: [],

@@ -25,6 +25,20 @@ function visit(id: string, day: string, foundG: number | null, filled = true): J
   };
 }
 
+describe("a vehicle in the workshop", () => {
+  it("holds nothing by what was recovered from it and not charged again, signed or not, until it is charged", () => {
+    const filled = visit("a", "2025-05-04", 500);
+    const open = { ...visit("b", "2026-05-04", 470, false), signOff: { ...pickup.signOff, signedAt: null } };
+    const forecast = forecastOf(newestFirst([filled, open].map(visitOf)))!;
+    expect(forecast.emptied).toEqual({ at: "2026-05-04T08:00:00.000Z", recoveredG: 470 });
+    expect(forecast.heldAt("2026-05-05T08:00:00.000Z")).toEqual({ low: 0, middle: 0, high: 0 });
+    expect(forecast.heldAt("2026-05-03T08:00:00.000Z").low).toBeGreaterThan(300);
+    expect(forecast.passing).toEqual([]);
+    const charged = { ...open, ledger: pickup.ledger };
+    expect(forecastOf(newestFirst([filled, charged].map(visitOf)))!.emptied).toBeNull();
+  });
+});
+
 describe("how fast a vehicle loses", () => {
   const historyOf = (...jobs: Job[]) => newestFirst(jobs.map(visitOf));
 

@@ -106,6 +106,8 @@ export interface Forecast {
   /** The last filling by weight. */
   filledG: number;
   filledAt: string;
+  /** A later visit recovered its refrigerant, and nothing was charged since, signed or not: nothing is reckoned to be in it. */
+  emptied: { at: string; recoveredG: number } | null;
   /** What should be in it at an instant: at the fastest rate, the middle one, the slowest. */
   heldAt: (at: string) => { low: number; middle: number; high: number };
   passing: { share: number; when: Passing }[];
@@ -118,16 +120,25 @@ export function forecastOf(history: VehicleHistory): Forecast | null {
   const { leftWithG: filledG, labelG } = filled;
   const filledAt = filled.signedAt ?? filled.updatedAt;
   const rate = leakRateOf(history);
+  const later = history
+    .slice(0, history.indexOf(filled))
+    .find((visit) => visit.recoveredG > 0 || visit.foundG !== null);
+  const emptied = later === undefined ? null : { at: later.at, recoveredG: later.recoveredG || (later.foundG ?? 0) };
   return {
     rate,
+    emptied,
     labelG,
     filledG,
     filledAt,
     heldAt: (at) => {
+      if (emptied !== null && at >= emptied.at) return { low: 0, middle: 0, high: 0 };
       const years = Math.max(0, Date.parse(at) - Date.parse(filledAt)) / (DAYS_A_YEAR * DAY_MS);
       const after = (gAYear: number) => Math.max(0, filledG - gAYear * years);
       return { low: after(rate.high), middle: after(rate.middle), high: after(rate.low) };
     },
-    passing: WATCHED_SHARES.map((share) => ({ share, when: willPass(rate, filledG, filledAt, labelG, share) })),
+    passing: (emptied === null ? WATCHED_SHARES : []).map((share) => ({
+      share,
+      when: willPass(rate, filledG, filledAt, labelG, share),
+    })),
   };
 }

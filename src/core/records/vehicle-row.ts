@@ -17,6 +17,8 @@ export interface VehicleRow {
   metering: Visit["metering"];
   compressor: Visit["compressor"];
   visits: number;
+  /** Practice jobs under its name. */
+  practice: number;
   /** Empty where it was never here. */
   lastAt: string;
   rate: LeakRate | null;
@@ -37,9 +39,13 @@ export function searchWords(text: string): string[] {
   return [...new Set(text.toLowerCase().split(/[^\p{L}\p{N}]+/u))].filter((word) => word !== "");
 }
 
-/** Null where nothing is left of it: no record and no visit. */
-export function rowOf(record: Vehicle | null, history: VehicleHistory): VehicleRow | null {
-  const newest = history[0];
+/** Null where nothing is left of it: no record, no visit, and nothing practised under its name. */
+export function rowOf(
+  record: Vehicle | null,
+  history: VehicleHistory,
+  practice: readonly Visit[] = [],
+): VehicleRow | null {
+  const newest = history[0] ?? practice[0];
   if (record === null && newest === undefined) return null;
   const known = <Field extends keyof Visit>(field: Field): Visit[Field] | null =>
     history.find((visit) => visit[field] !== null)?.[field] ?? null;
@@ -61,7 +67,8 @@ export function rowOf(record: Vehicle | null, history: VehicleHistory): VehicleR
     metering: known("metering"),
     compressor: known("compressor"),
     visits: history.length,
-    lastAt: newest?.at ?? "",
+    practice: practice.length,
+    lastAt: history[0]?.at ?? "",
     rate: forecast?.rate ?? null,
     passes: forecast?.passing[0]?.when ?? null,
     words: searchWords(

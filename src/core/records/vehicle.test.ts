@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoJobs } from "../../demo/demo-jobs";
 import type { Job } from "./job";
-import { joined, newVehicle, readVehicle, takenApart } from "./vehicle";
+import { joined, newVehicle, readVehicle, takenApart, type Vehicle } from "./vehicle";
 import { newestFirst } from "./vehicle-history";
 import { rowOf, searchWords } from "./vehicle-row";
 import { visitOf } from "./visit";
@@ -19,9 +19,9 @@ describe("the record of a vehicle", () => {
   it("of version 1 is read with everything in it; it had no photos", () => {
     const { photos, ...old } = { ...newVehicle("a", "White van", at), note: "low port behind the headlamp" };
     expect(photos).toEqual([]);
-    expect(readVehicle({ ...old, version: 1 })).toEqual({ ok: true, value: { ...old, version: 2, photos: [] } });
+    expect(readVehicle({ ...old, version: 1 })).toEqual({ ok: true, value: { ...old, version: 3, photos: [] } });
     expect(readVehicle({ ...old, version: 2 })).toMatchObject({ ok: false, issue: { field: "photos" } });
-    expect(readVehicle({ ...old, photos, version: 3 })).toMatchObject({ ok: false, issue: { code: "newer-version" } });
+    expect(readVehicle({ ...old, photos, version: 4 })).toMatchObject({ ok: false, issue: { code: "newer-version" } });
   });
 });
 
@@ -42,6 +42,32 @@ describe("two records of one car", () => {
         expect(takenApart(kept, at)).toBeNull();
       }),
     );
+  });
+
+  it("one of which was made of two keep both, and come apart one after the other, each with what was in it", () => {
+    const [a, b, c, d] = ["a", "b", "c", "d"].map((id) => newVehicle(id, `Van ${id}`, at)) as [
+      Vehicle,
+      Vehicle,
+      Vehicle,
+      Vehicle,
+    ];
+    const cd = joined(c, d, at);
+    const bcd = joined(b, cd, at);
+    const all = joined(a, bcd, at);
+    expect(readVehicle(all).ok).toBe(true);
+    expect(all.joined.map(({ id }) => id).sort()).toEqual(["b", "c", "d"]);
+    const first = takenApart(all, at)!;
+    expect(first).toEqual({ rest: a, part: bcd });
+    const second = takenApart(first.part, at)!;
+    expect(second).toEqual({ rest: b, part: cd });
+    expect(takenApart(second.part, at)).toEqual({ rest: c, part: d });
+  });
+
+  it("of version 2 are read, each joined at once", () => {
+    const { of, ...entry } = joined(newVehicle("a", "Van", at), newVehicle("b", "Bus", at), at).joined[0]!;
+    expect(of).toBeNull();
+    const read = readVehicle({ ...newVehicle("a", "Van", at), version: 2, joined: [entry] });
+    expect(read).toMatchObject({ ok: true, value: { version: 3, joined: [{ id: "b", of: null }] } });
   });
 
   it("keep what was written after they became one", () => {
@@ -73,7 +99,7 @@ describe("the line of a vehicle", () => {
   it("is refused by name when it is no vehicle, newer or torn", () => {
     const vehicle = newVehicle("v", "Van", at);
     expect(readVehicle(null)).toMatchObject({ issue: { code: "foreign", format: null } });
-    expect(readVehicle({ ...vehicle, version: 3 })).toMatchObject({ issue: { code: "newer-version", version: 3 } });
+    expect(readVehicle({ ...vehicle, version: 4 })).toMatchObject({ issue: { code: "newer-version", version: 4 } });
     expect(readVehicle({ ...vehicle, names: [] })).toMatchObject({ issue: { code: "broken", field: "names" } });
   });
 });

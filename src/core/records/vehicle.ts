@@ -1,6 +1,7 @@
 /**
- * The record of a vehicle, `evrid.vehicle` version 2: what belongs to the car and not to a visit. Jobs hang on it by the names it goes by; label,
- * build and readings stand in the jobs. Version 1 had no photos. One that nobody wrote anything about has no record: it is its jobs.
+ * The record of a vehicle, `evrid.vehicle` version 3: what belongs to the car and not to a visit. Jobs hang on it by the names it goes by; label,
+ * build and readings stand in the jobs. Version 1 had no photos, version 2 forgot what a merged
+ * record had been merged from. One that nobody wrote anything about has no record: it is its jobs.
  */
 
 import { type RecordIssue, readRecord } from "../read-record";
@@ -26,7 +27,7 @@ const partSchema = z.strictObject({
 
 export const vehicleSchema = partSchema.extend({
   format: z.literal("evrid.vehicle"),
-  version: z.literal(2),
+  version: z.literal(3),
   id: z.string().min(1).max(100),
   createdAt: instant,
   updatedAt: instant,
@@ -38,6 +39,8 @@ export const vehicleSchema = partSchema.extend({
       partSchema.extend({
         id: z.string().max(200),
         at: instant,
+        /** The record it had been merged into before that one was merged too; null where it was merged into this one itself. */
+        of: z.string().max(200).nullable(),
         /** What the record itself had before it took over what it lacked. */
         had: partSchema.pick({ plate: true, owner: true, note: true }),
       }),
@@ -50,11 +53,11 @@ export const vehicleWordsSchema = partSchema.pick({ name: true, plate: true, own
 export type VehicleWords = z.infer<typeof vehicleWordsSchema>;
 export type VehiclePhoto = Vehicle["photos"][number];
 
-export const VEHICLE_VERSION = 2;
+export const VEHICLE_VERSION = 3;
 
 /** Checks a stored or filed vehicle. */
 export function readVehicle(given: unknown): Result<Vehicle, RecordIssue> {
-  return readRecord(fromVersion1(given), "evrid.vehicle", VEHICLE_VERSION, vehicleSchema);
+  return readRecord(fromVersion2(fromVersion1(given)), "evrid.vehicle", VEHICLE_VERSION, vehicleSchema);
 }
 
 function fromVersion1(given: unknown): unknown {
@@ -62,11 +65,20 @@ function fromVersion1(given: unknown): unknown {
   return record.version === 1 ? { ...record, version: 2, photos: [] } : given;
 }
 
+function fromVersion2(given: unknown): unknown {
+  const record = (typeof given === "object" && given !== null ? given : {}) as Record<string, unknown>;
+  if (record.version !== 2) return given;
+  const joined = Array.isArray(record.joined)
+    ? record.joined.map((one) => (typeof one === "object" && one !== null ? { of: null, ...one } : one))
+    : record.joined;
+  return { ...record, version: 3, joined };
+}
+
 /** A record for a vehicle that was only its jobs till now. */
 export function newVehicle(id: string, name: string, now: string): Vehicle {
   return {
     format: "evrid.vehicle",
-    version: 2,
+    version: 3,
     id,
     name: name.trim(),
     plate: "",
@@ -101,18 +113,26 @@ export function joined(kept: Vehicle, other: Vehicle, now: string): Vehicle {
     names: [...new Set([...kept.names, ...names])],
     updatedAt: now,
     photos: [...kept.photos, ...other.photos].slice(0, MOST_PHOTOS),
-    joined: [...kept.joined, { id, name, plate, owner, note, names, at: now, had }],
+    joined: [
+      ...kept.joined,
+      ...other.joined.map((one) => ({ ...one, of: one.of ?? id })),
+      { id, name, plate, owner, note, names, at: now, of: null, had },
+    ],
   };
 }
 
 /**
- * The record without the one that was joined last, and that one as it was; what was written since stays. Null where none was joined.
- * A record that was joined from others itself comes back as one.
+ * The record without the one that was joined last, and that one as it was, with what had been joined to it before; what was written since stays.
+ * Null where none was joined.
  */
 export function takenApart(whole: Vehicle, now: string): { rest: Vehicle; part: Vehicle } | null {
-  const last = whole.joined.at(-1);
+  const last = whole.joined.findLast(({ of }) => of === null);
   if (last === undefined) return null;
-  const { at: _, id, had, ...words } = last;
+  const { at: _, of: __, id, had, ...words } = last;
+  const within = new Set([id]);
+  // What was joined to it stands before it, each before what it was joined into.
+  for (const one of [...whole.joined].reverse()) if (one.of !== null && within.has(one.of)) within.add(one.id);
+  const its = whole.joined.filter((one) => one !== last && within.has(one.id) && one.of !== null);
   const then = bothSay(had, words);
   const names = whole.names.filter((name) => !words.names.includes(name));
   return {
@@ -123,8 +143,12 @@ export function takenApart(whole: Vehicle, now: string): { rest: Vehicle; part: 
       owner: whole.owner === then.owner ? had.owner : whole.owner,
       note: whole.note === then.note ? had.note : whole.note,
       updatedAt: now,
-      joined: whole.joined.slice(0, -1),
+      joined: whole.joined.filter((one) => one !== last && !its.includes(one)),
     },
-    part: { ...newVehicle(id, words.name, now), ...words },
+    part: {
+      ...newVehicle(id, words.name, now),
+      ...words,
+      joined: its.map((one) => (one.of === id ? { ...one, of: null } : one)),
+    },
   };
 }

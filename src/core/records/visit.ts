@@ -4,7 +4,7 @@
  */
 import { movedBy } from "../charge/books/ledger";
 import { foundSdG } from "../charge/recovery";
-import type { Job, LabelRefrigerant } from "./job";
+import type { Job, LabelRefrigerant, Purpose } from "./job";
 import { balanceOf, chargedOf, foundOf, hoseLossOf, labelOf, residualOf } from "./job-readings";
 import { vehicleKey } from "./vehicle-name";
 import { plainVin } from "./vin";
@@ -25,6 +25,8 @@ export interface Visit {
   at: string;
   updatedAt: string;
   standing: Standing;
+  /** Practice is listed, and counts nowhere. */
+  purpose: Purpose;
   signedAt: string | null;
   technician: string;
   complaint: string;
@@ -59,6 +61,7 @@ export function visitOf(job: Job): Visit {
   return {
     ...named(job),
     standing: job.archivedAt !== null ? "archived" : job.signOff.signedAt !== null ? "signed" : "open",
+    purpose: job.purpose,
     signedAt: job.signOff.signedAt,
     technician: job.signOff.technician.trim().slice(0, MOST_WORDS),
     complaint: intake.complaint.trim().slice(0, MOST_WORDS),
@@ -109,6 +112,7 @@ export function unreadableVisit(id: string): Visit {
     at: never,
     updatedAt: never,
     standing: "unreadable",
+    purpose: "work",
     signedAt: null,
     technician: "",
     complaint: "",

@@ -1,53 +1,77 @@
-/** Where a job stands and what it waits for. */
-import type { Figures } from "../units/figures";
+/** Where a job stands and what it waits for, whichever steps were left open on the way. */
 import { type Job, type StepId, stepIds } from "./job";
-import { balanceOf, intakeGaps } from "./job-readings";
+import { balanceOf } from "./job-readings";
+import { gapsOf, isPassed, type StepGap } from "./run-sheet";
 
-/** The first step neither done nor skipped. */
-export function nextStepOf(job: Job): StepId {
-  return stepIds.find((id) => job.steps[id].doneAt === null && job.steps[id].skipped === null) ?? "sign-off";
+/** What a job waits for; `since` ISO, `elapsedS` seconds of the vacuum's clock, `grams` g. */
+export type Wait =
+  | { code: "damage-found" }
+  | { code: "gaps"; gaps: readonly StepGap[] }
+  /** The pump runs, or the hold; `finished`: it has been held for as long as wanted. */
+  | { code: "pump"; since: string }
+  | { code: "hold"; since: string; elapsedS: number; finished: boolean }
+  /** A valve is open. */
+  | { code: "open-valve" }
+  | { code: "to-label"; grams: number }
+  | { code: "step"; step: StepId };
+
+export interface StandingOfJob {
+  /** What is to be done next. */
+  next: StepId;
+  waits: Wait;
+  /** Steps before it that were left open. */
+  leftOpen: readonly StepId[];
 }
 
-/** What the next step needs, as the end of "waits for ...". */
-export function waitsFor(job: Job, figures: Figures): string {
-  if (job.intake.stopSigns.length > 0) return "the damage to be found: not to be run";
-  const step = nextStepOf(job);
-  switch (step) {
-    case "intake": {
-      const gaps = intakeGaps(job);
-      return gaps.length > 0 ? gaps.join(", ") : "the label to be confirmed";
-    }
-    case "look":
-      return "a look round the car";
-    case "hook-up":
-      return "the gauges";
-    case "rest":
-      return "the rest pressures, soaked";
-    case "running":
-      return "a running test";
-    case "shut-off":
-      return "the sides to meet";
-    case "verdict":
-      return "a decision";
-    case "recover":
-      return "the recovered weight";
-    case "repair":
-      return "the repair";
-    case "evacuate": {
-      const last = job.evacuate.marks.at(-1)?.kind;
-      return last === "hold"
-        ? "the vacuum hold to be read"
-        : last === "pump"
-          ? "the pump to get deep"
-          : "pull and hold";
-    }
-    case "charge": {
-      const balance = balanceOf(job);
-      return balance?.ok ? `${figures.quantity(Math.max(0, balance.value.toGoG), "g")} to the label` : "the charge";
-    }
-    case "prove":
-      return "the same test again";
-    case "sign-off":
-      return "a signature";
+/** What runs by itself: a vacuum that is pulled or held, or a valve that is open; null where nothing does. */
+function running({ evacuate, charge }: Job): "evacuate" | "charge" | null {
+  if (charge.open !== null) return "charge";
+  const last = evacuate.marks.at(-1)?.kind;
+  return last === "hold" || last === "pump" ? "evacuate" : null;
+}
+
+/** The step that is to be done next: what runs, else the first open one behind the last that was passed, else the first that was left open. */
+export function nextStepOf(job: Job): StepId {
+  const runs = running(job);
+  if (runs !== null) return runs;
+  const last = stepIds.findLastIndex((id) => isPassed(job, id));
+  return (
+    stepIds.slice(last + 1).find((id) => !isPassed(job, id)) ?? stepIds.find((id) => !isPassed(job, id)) ?? "sign-off"
+  );
+}
+
+/** Where a job stands. `nowMs`: since 1970; `holdS`: how long this workshop holds a vacuum, s. */
+export function standingOf(job: Job, nowMs: number, holdS: number): StandingOfJob {
+  const next = nextStepOf(job);
+  const leftOpen = stepIds.slice(0, stepIds.indexOf(next)).filter((id) => !isPassed(job, id));
+  return { next, waits: waitOf(job, next, nowMs, holdS), leftOpen };
+}
+
+function waitOf(job: Job, next: StepId, nowMs: number, holdS: number): Wait {
+  if (job.intake.stopSigns.length > 0) return { code: "damage-found" };
+  if (next === "charge") {
+    if (job.charge.open !== null) return { code: "open-valve" };
+    const balance = balanceOf(job);
+    if (balance?.ok) return { code: "to-label", grams: Math.max(0, balance.value.toGoG) };
   }
+  if (next === "evacuate") {
+    const vacuum = vacuumOf(job, nowMs, holdS);
+    if (vacuum !== null) return vacuum;
+  }
+  const gaps = gapsOf(job, next);
+  // Of most steps what is missing is the step itself.
+  return next === "intake" && gaps.length > 0 ? { code: "gaps", gaps } : { code: "step", step: next };
+}
+
+/** The pump or hold that was begun last and has not ended. Its clock is that of the trace, which goes on while nobody looks. */
+function vacuumOf({ evacuate }: Job, nowMs: number, holdS: number): Wait | null {
+  const last = evacuate.marks.at(-1);
+  if (last === undefined || last.kind === "end") return null;
+  const seenMs = evacuate.seenAt === null ? nowMs : Date.parse(evacuate.seenAt);
+  const seenS = Math.max(last.t, evacuate.trace.at(-1)?.t ?? last.t);
+  const elapsedS = seenS - last.t + Math.max(0, (nowMs - seenMs) / 1000);
+  const since = new Date(nowMs - elapsedS * 1000).toISOString();
+  return last.kind === "pump"
+    ? { code: "pump", since }
+    : { code: "hold", since, elapsedS, finished: elapsedS >= holdS };
 }

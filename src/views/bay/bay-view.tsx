@@ -2,13 +2,11 @@
 
 import { Box, Center, Flex, Spinner, Stack } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import type { Job } from "@/core/records/job";
 import { plainVin } from "@/core/records/vin";
 import { reasonOf } from "@/core/result";
-import { addDemoYear } from "@/data/import";
 import {
-  addDemoJobs,
   clearRemoved,
   createJob,
   duplicateJob,
@@ -20,6 +18,7 @@ import {
   restoreJob,
 } from "@/data/jobs";
 import { howItIsKept } from "@/data/keeping";
+import { openWorkshop } from "@/data/workshop";
 import { useStored } from "@/session/stored";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
@@ -33,28 +32,14 @@ import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { stepPath } from "@/views/job/frame/steps";
+import { fillDemoWorkshop, useDemoFilling } from "@/views/workshop/fill-demo";
 import { ImportDesk, useFileImport } from "@/views/workshop/import-files";
+import { useIsDemo } from "@/views/workshop/workshop-strip";
 import { jobFileSentence } from "@/words/issues";
+import { practiceWords } from "@/words/practice";
 import { CopyReminder } from "./copy-reminder";
 import { JobCard } from "./job-card";
 import { RemovedJobs } from "./removed-jobs";
-
-/** The made-up workshop, fetched when it is asked for. */
-const loadDemo = async () => {
-  const now = new Date();
-  const [{ demoJobs }, { yearMoved }, shipped] = await Promise.all([
-    import("@/demo/demo-jobs"),
-    import("@/demo/year-moved"),
-    // Without its year the workshop is still one.
-    fetch("/demo-year.json").then(
-      (answer) => (answer.ok ? answer.text() : null),
-      () => null,
-    ),
-  ]);
-  // What stands on the bay comes last: once it is seen, all of it is there.
-  if (shipped !== null) await addDemoYear(yearMoved(shipped, now));
-  await addDemoJobs(demoJobs(now));
-};
 
 const kinds = [
   { value: "all", label: "All" },
@@ -88,7 +73,8 @@ export function BayView() {
   const removed = gone.state === "ready" ? gone.value : [];
   const files = useFileImport();
   const total = counts === null ? null : Object.values(counts).reduce((sum, n) => sum + n, 0);
-  useDemo(total);
+  const demo = useIsDemo();
+  const filling = useDemoFilling();
   useEffect(() => void clearRemoved().catch(() => undefined), []);
 
   const failed = (error: unknown) =>
@@ -156,14 +142,14 @@ export function BayView() {
         ))}
         {stored.state === "failed" || stored.state === "silent" ? (
           <StoreFailure reason={stored.state === "failed" ? stored.reason : null} onAgain={stored.again} />
-        ) : jobs === undefined ? (
+        ) : jobs === undefined || filling ? (
           <Center h="40vh" gap="3">
             <Spinner /> <Text>Opening the bay</Text>
           </Center>
         ) : total === 0 ? (
           <Empty
             onStart={start}
-            onDemo={() => loadDemo().catch(failed)}
+            onDemo={() => (demo ? fillDemoWorkshop().catch(failed) : openWorkshop("demo"))}
             onCopy={(file) => files.open(file).catch(failed)}
           />
         ) : (
@@ -228,14 +214,14 @@ function Empty({ onStart, onDemo, onCopy }: EmptyProps) {
         No car in the bay
       </Text>
       <Text color="soft" fontSize="17px" mt="1">
-        Start a job with the label under the bonnet in sight, or look around in a made-up workshop.
+        Start a job with the label under the bonnet in sight, or look around in the demo workshop.
       </Text>
       <Flex justify="center" gap="3" mt="5">
         <BenchButton kind="act" onClick={onStart}>
           New job
         </BenchButton>
         <BenchButton kind="quiet" onClick={onDemo}>
-          Load the demo workshop
+          {practiceWords.toDemo}
         </BenchButton>
         <FileButton label="Copy of a shop" accept="application/json,.json" onFile={onCopy}>
           Bring back a copy
@@ -243,18 +229,4 @@ function Empty({ onStart, onDemo, onCopy }: EmptyProps) {
       </Flex>
     </Box>
   );
-}
-
-/** On a server started as a demo, an empty browser opens on the demo workshop. */
-function useDemo(total: number | null): void {
-  const asked = useRef(false);
-  useEffect(() => {
-    if (asked.current || total === null) return;
-    asked.current = true;
-    if (total > 0) return;
-    fetch("/api/demo")
-      .then((response) => response.json())
-      .then((answer: { demo: boolean }) => (answer.demo ? loadDemo() : undefined))
-      .catch(() => undefined);
-  }, [total]);
 }

@@ -8,8 +8,8 @@ import { writeJobFile } from "@/core/records/job-file";
 import { database } from "@/data/database";
 import { listJobs } from "@/data/jobs";
 import { settleIndex } from "@/data/record-index";
-import { demoJobs } from "@/demo/demo-jobs";
 import { system } from "@/ui/theme";
+import { shopJobs } from "../../../tests/support/shop-jobs";
 import { BayView } from "./bay-view";
 
 // A busy machine draws late.
@@ -25,7 +25,7 @@ vi.mock("@/worker/diagnosis-client", () => ({
   connectDiagnosis: () => ({ judge: () => new Promise(() => undefined), cancel: () => undefined }),
 }));
 
-const jobs = demoJobs(new Date("2026-06-01T10:00:00Z"));
+const jobs = shopJobs(new Date("2026-06-01T10:00:00Z"));
 
 async function opened(stored = jobs): Promise<void> {
   await database.jobs.bulkPut(stored);

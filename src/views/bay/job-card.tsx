@@ -6,14 +6,18 @@ import { Archive, ArchiveRestore, CopyPlus, Trash2 } from "lucide-react";
 import Link from "next/link";
 import { type Job, type StepId, stepIds } from "@/core/records/job";
 import { balanceOf, hasReadings, labelOf, recoveredOf, restOf } from "@/core/records/job-readings";
-import { nextStepOf, waitsFor } from "@/core/records/waits";
+import { standingOf } from "@/core/records/waits";
 import type { Figures } from "@/core/units/figures";
+import { useChoices } from "@/session/choices";
 import { useLeading } from "@/session/leading";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
+import { useMinute } from "@/ui/tick";
 import { stepPath } from "@/views/job/frame/steps";
+import { PracticeTag } from "@/views/workshop/practice-tag";
 import { refrigerantLabels, stepNames } from "@/words/job";
+import { leftOpenWords, waitSentence } from "@/words/steps";
 
 /** One job as a wide card: vehicle, complaint, where it stands, what is likely, grams. */
 interface JobCardProps {
@@ -28,7 +32,9 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
   const figures = useFigures();
   const { intake } = job;
   const leading = useLeading(job);
-  const next = nextStepOf(job);
+  const { holdS } = useChoices();
+  const now = useMinute();
+  const { next, waits, leftOpen } = standingOf(job, now, holdS);
   const signed = job.signOff.signedAt !== null;
   const done = stepIds.filter((id) => job.steps[id].doneAt !== null).length;
   const { chargeG, toleranceG } = labelOf(job);
@@ -45,9 +51,12 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
       wrap={{ base: "wrap", lg: "nowrap" }}
     >
       <Box flex="1 1 420px" minW="0" px="4" py="3">
-        <Text typed as="h2" fontSize="20px" fontWeight="650">
-          {name}
-        </Text>
+        <Flex gap="3">
+          <Text typed as="h2" fontSize="20px" fontWeight="650" minW="0">
+            {name}
+          </Text>
+          <PracticeTag purpose={job.purpose} />
+        </Flex>
         <Text typed color="soft" lineClamp={2}>
           {intake.complaint.trim() || "No complaint written down."}
         </Text>
@@ -80,9 +89,16 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
           {standing(job, leading, figures)}
         </Text>
         {!signed && (
-          <Text fontSize="14px" color="soft">
-            Waits for {waitsFor(job, figures)}
-          </Text>
+          <>
+            <Text fontSize="14px" color={waits.code === "hold" && waits.finished ? "wait" : "soft"}>
+              {waitSentence(waits, figures)}
+            </Text>
+            {leftOpen.length > 0 && (
+              <Text fontSize="14px" color="soft">
+                {leftOpenWords(leftOpen)}
+              </Text>
+            )}
+          </>
         )}
       </Flex>
       <Flex align="center" justify="flex-end" gap="2" px="4" py="3" flex="0 0 auto" wrap="wrap">

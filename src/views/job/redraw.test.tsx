@@ -8,10 +8,10 @@ import { act, cleanup } from "@testing-library/react";
 import { useEffect } from "react";
 import { afterEach, beforeAll, describe, expect, it, vi } from "vitest";
 import type { StepId } from "@/core/records/job";
-import { demoJobs } from "@/demo/demo-jobs";
 import { useSession } from "@/session/session";
 import { FAKE_START } from "../../../tests/support/fake-session";
 import { renderJob } from "../../../tests/support/render-job";
+import { shopJobs } from "../../../tests/support/shop-jobs";
 import { EvidenceRail } from "./frame/evidence-rail";
 import { JobHeader } from "./frame/job-header";
 import { LiveStrip } from "./frame/live-strip";
@@ -61,7 +61,7 @@ vi.mock("next/navigation", () => ({ useRouter: () => ({ push: () => undefined })
 // Drawn on a canvas by its own loop, and measured by `npm run bench:trace`.
 vi.mock("@/pictures/trace", () => ({ Trace: () => null }));
 
-const van = demoJobs(new Date(FAKE_START))[0]!;
+const van = shopJobs(new Date(FAKE_START))[0]!;
 
 /** Components redrawn by each of `batches` batches of one second, and how many stand on the page. */
 async function redraws(step: StepId, batches: number): Promise<{ mounted: number; each: Map<string, number>[] }> {

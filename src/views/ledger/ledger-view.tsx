@@ -7,6 +7,7 @@ import { linesCsv, readLinesCsv } from "@/core/records/stock/csv";
 import { yearIn, yearOf } from "@/core/records/stock/lines";
 import { reasonOf } from "@/core/result";
 import { addStock, type Books, loadBooks } from "@/data/stock";
+import { fileMark } from "@/data/workshop";
 import { useStored } from "@/session/stored";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
@@ -58,7 +59,7 @@ export function LedgerView() {
               onClick={() =>
                 books &&
                 saveTextFile(
-                  `evrid-books-${new Date().toISOString().slice(0, 10)}.csv`,
+                  `evrid-${fileMark}books-${new Date().toISOString().slice(0, 10)}.csv`,
                   linesCsv(books.lines, books.counters),
                   "text/csv",
                 )

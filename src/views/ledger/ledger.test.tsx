@@ -10,13 +10,13 @@ import { database } from "@/data/database";
 import { settleIndex } from "@/data/record-index";
 import { eraseAll } from "@/data/shop";
 import { bookStock, loadBooks, shelfFor } from "@/data/stock";
-import { demoJobs } from "@/demo/demo-jobs";
 import { system } from "@/ui/theme";
+import { shopJobs } from "../../../tests/support/shop-jobs";
 import { LedgerView } from "./ledger-view";
 
 vi.mock("next/navigation", () => ({ useRouter: () => ({ push: () => undefined }), usePathname: () => "/ledger" }));
 
-const pickup = demoJobs(new Date())[2] as Job;
+const pickup = shopJobs(new Date())[2] as Job;
 
 async function shown(): Promise<void> {
   render(

@@ -120,6 +120,17 @@ export function reportDocument(
       const { getFollowingNodesOnPage, getNodesOnNextPage } = nodes as unknown as PageNodes;
       return getFollowingNodesOnPage().length < LEAST_BELOW && getNodesOnNextPage().length > 0;
     },
+    ...(report.mark === null
+      ? {}
+      : {
+          header: {
+            text: said(report.mark),
+            bold: true,
+            alignment: "center" as const,
+            fontSize: 9,
+            margin: [42, 18, 42, 0] as const,
+          },
+        }),
     content: [
       head,
       ...sections,

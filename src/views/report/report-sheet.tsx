@@ -45,7 +45,21 @@ export function ReportSheet({ ref, report, job, answers, size }: ReportSheetProp
       lineHeight="1.4"
     >
       {/* A printer knows nothing of the frame around it. */}
-      <style>{`@page { size: ${size === "A4" ? "A4" : "letter"}; margin: 14mm; } @media print { .printed { zoom: ${ON_PAPER}; } }`}</style>
+      <style>{`@page { size: ${size === "A4" ? "A4" : "letter"}; margin: 14mm; ${pageMark(report.mark)} } @media print { .printed { zoom: ${ON_PAPER}; } }`}</style>
+      {report.mark !== null && (
+        <Text
+          fontWeight="700"
+          fontSize="14px"
+          borderWidth="2px"
+          borderColor="#1c2326"
+          px="2"
+          mb="3"
+          textAlign="center"
+          _print={{ display: "none" }}
+        >
+          {report.mark}
+        </Text>
+      )}
       <Flex gap="4" align="start">
         <Box flex="1" minW="0">
           {report.shop !== "" && (
@@ -92,6 +106,10 @@ export function ReportSheet({ ref, report, job, answers, size }: ReportSheetProp
     </Box>
   );
 }
+
+/** The mark of practice and demo in the margin of every printed page. */
+const pageMark = (mark: string | null): string =>
+  mark === null ? "" : `@top-center { content: ${JSON.stringify(mark)}; font: 700 9pt sans-serif; }`;
 
 function Block({ block, job, answers }: { block: ReportBlock; job: Job; answers: ReportAnswers }) {
   switch (block.kind) {

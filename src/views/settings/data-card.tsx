@@ -6,6 +6,7 @@ import { eraseWord } from "@/core/records/copies";
 import { reasonOf } from "@/core/result";
 import { howCopied, noteCopied } from "@/data/copies";
 import { eraseAll, exportCopy, whatIsKept } from "@/data/shop";
+import { fileMark } from "@/data/workshop";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
@@ -35,7 +36,7 @@ export function DataCard() {
     const asOf = new Date().toISOString();
     return exportCopy().then(async (made) => {
       if (!made.ok) return setSaid({ tone: "act", title: "Not saved", text: copyIssueSentence(made.issue) });
-      saveTextFile(`evrid-shop-${new Date().toISOString().slice(0, 10)}.json`, made.value);
+      saveTextFile(`evrid-${fileMark}shop-${new Date().toISOString().slice(0, 10)}.json`, made.value);
       setSaid({
         tone: "done",
         title: "Saved",

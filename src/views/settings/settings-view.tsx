@@ -17,6 +17,7 @@ import { PlaceCard } from "./place-card";
 import { SettingsHealth } from "./settings-health";
 import { UnitsCard } from "./units-card";
 import { WorkCard } from "./work-card";
+import { WorkshopCard } from "./workshop-card";
 
 /** What a shop chooses once: how it reads, where it stands, what it measures with, how it works and looks, and what this browser keeps of it. */
 export function SettingsView() {
@@ -61,6 +62,9 @@ export function SettingsView() {
             </Section>
           </>
         )}
+        <Section id="workshop">
+          <WorkshopCard />
+        </Section>
         <Section id="data">
           <DataCard />
         </Section>

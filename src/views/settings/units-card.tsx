@@ -1,8 +1,7 @@
 "use client";
 
 import { Box, Flex, NativeSelect } from "@chakra-ui/react";
-import { type Choices, unitsChosen } from "@/core/records/choices";
-import { inUnits } from "@/core/records/unit-system";
+import { type Choices, readingIn, unitsChosen } from "@/core/records/choices";
 import { type ChosenDimension, chosenDimensions, systemUnits, type UnitSystem } from "@/core/units/figures";
 import { type UnitId, units, unitsOf } from "@/core/units/units";
 import { keepChoices } from "@/session/choices";
@@ -15,8 +14,7 @@ import { optionsOf } from "@/words/job";
 /** What every number in every view is read in: one choice, then each kind of quantity where a shop reads it otherwise. */
 export function UnitsCard({ choices }: { choices: Choices }) {
   const now = unitsChosen(choices);
-  const keep = (next: Pick<Choices, "units" | "unitsEach">) =>
-    keepChoices(({ altitude, hose }) => ({ ...next, ...inUnits({ altitude, hose }, unitsChosen(next)) }));
+  const keep = (next: Pick<Choices, "units" | "unitsEach">) => keepChoices((stored) => readingIn(stored, next));
   const each = (dimension: ChosenDimension, unit: UnitId) => {
     const { [dimension]: _, ...others } = choices.unitsEach;
     keep({

@@ -2,11 +2,11 @@ import { describe, expect, it } from "vitest";
 import type { Job } from "@/core/records/job";
 import { newestFirst } from "@/core/records/vehicle-history";
 import { type Visit, visitOf } from "@/core/records/visit";
-import { demoJobs } from "@/demo/demo-jobs";
+import { shopJobs } from "../../../tests/support/shop-jobs";
 import { calendarOf, recheckOf } from "./recheck";
 
 const now = new Date("2026-06-01T10:00:00.000Z");
-const pickup = demoJobs(now)[2] as Job;
+const pickup = shopJobs(now)[2] as Job;
 const visit = (day: string, foundG: number | null, leftWithG: number | null): Visit => ({
   ...visitOf(pickup),
   jobId: day,

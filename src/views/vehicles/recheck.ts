@@ -24,7 +24,8 @@ export function recheckOn(forecast: Forecast, now: number): string {
 
 export function recheckOf(id: string, name: string, history: VehicleHistory, now: number): Recheck | null {
   const forecast = forecastOf(history);
-  if (forecast === null) return null;
+  // One that was emptied stands in the workshop: nobody has to call it in.
+  if (forecast === null || forecast.emptied !== null) return null;
   const first = forecast.passing[0];
   const on = recheckOn(forecast, now);
   const may = first !== undefined && first.when.earliest !== null && first.when.earliest <= on;

@@ -1,17 +1,18 @@
 "use client";
 
 import { Box, Flex, Stack } from "@chakra-ui/react";
-import { useState } from "react";
+import { useCallback, useState } from "react";
 import type { VehicleRow } from "@/core/records/vehicle-row";
 import { reasonOf } from "@/core/result";
-import { joinVehicles, takeVehicleApart, type VehicleFile } from "@/data/vehicles";
+import { joinVehicles, searchVehicles, takeVehicleApart, type VehicleFile } from "@/data/vehicles";
+import { useStored } from "@/session/stored";
 import { useVehicleWords } from "@/session/vehicle-words";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { refusedSentence } from "@/words/notices";
-import { dayOf } from "@/words/vehicles";
+import { dayOf, mergeWords, visitsWords } from "@/words/vehicles";
 import { useFollowRenamed } from "./follow-renamed";
 
 /** What is written about a vehicle beside its visits; what may be the same car; what was made one. */
@@ -60,30 +61,11 @@ export function VehicleRecord({ vehicle, same }: { vehicle: VehicleFile; same: r
             {refusal}
           </Text>
         )}
-        {same.length > 0 && (
-          <Box borderTopWidth="1px" borderColor="line" pt="2">
-            <Text fontWeight="650">Perhaps the same car</Text>
-            {same.slice(0, 3).map((one) => (
-              <Flex key={one.id} gap="2" align="center" mt="1.5">
-                <Box flex="1" minW="0">
-                  <Text typed truncate>
-                    {one.name}
-                  </Text>
-                  <Text color="soft" fontSize="14px">
-                    {`${one.visits === 1 ? "one visit" : `${one.visits} visits`}, last ${dayOf(one.lastAt)}`}
-                  </Text>
-                </Box>
-                <BenchButton
-                  kind="quiet"
-                  aria-label={`Make ${one.name} one with this vehicle`}
-                  onClick={() => joinVehicles(id, one.id).then(() => follow(id), fail)}
-                >
-                  Make one
-                </BenchButton>
-              </Flex>
-            ))}
-          </Box>
-        )}
+        <MergeWith
+          vehicle={vehicle}
+          same={same}
+          onMerge={(other) => joinVehicles(id, other).then(() => follow(id), fail)}
+        />
         {joinedOnce.length > 0 && (
           <Box borderTopWidth="1px" borderColor="line" pt="2">
             <Text fontWeight="650">Also goes by</Text>
@@ -91,7 +73,7 @@ export function VehicleRecord({ vehicle, same }: { vehicle: VehicleFile; same: r
               {joinedOnce.map(({ name }) => name).join("; ")}
             </Text>
             <BenchButton kind="quiet" mt="1.5" onClick={() => takeVehicleApart(id).catch(fail)}>
-              Take the last apart again
+              {mergeWords.separate}
             </BenchButton>
           </Box>
         )}
@@ -99,3 +81,59 @@ export function VehicleRecord({ vehicle, same }: { vehicle: VehicleFile; same: r
     </Card>
   );
 }
+
+interface MergeWithProps {
+  vehicle: VehicleFile;
+  /** Perhaps the same car. */
+  same: readonly VehicleRow[];
+  onMerge: (otherId: string) => void;
+}
+
+/** Two records of one car made one: what looks like it is offered, any other is found by name or plate. */
+function MergeWith({ vehicle, same, onMerge }: MergeWithProps) {
+  const [query, setQuery] = useState("");
+  const find = useCallback(
+    async () => (query.trim() === "" ? [] : await searchVehicles(query, MOST_OFFERED + 1)),
+    [query],
+  );
+  const found = useStored(find);
+  const rows = query.trim() === "" ? same : found.state === "ready" ? found.value : [];
+  const offered = rows.filter((one) => one.id !== vehicle.row.id).slice(0, MOST_OFFERED);
+  return (
+    <Box borderTopWidth="1px" borderColor="line" pt="2">
+      <TextField
+        label={mergeWords.with}
+        value={query}
+        placeholder={mergeWords.placeholder}
+        onChange={(text) => setQuery(text.slice(0, 200))}
+      />
+      {query.trim() === "" && same.length > 0 && (
+        <Text fontWeight="650" mt="2">
+          {mergeWords.perhaps}
+        </Text>
+      )}
+      {query.trim() !== "" && found.state === "ready" && offered.length === 0 && (
+        <Text color="soft" mt="1.5" role="status">
+          {mergeWords.none}
+        </Text>
+      )}
+      {offered.map((one) => (
+        <Flex key={one.id} gap="2" align="center" mt="1.5">
+          <Box flex="1" minW="0">
+            <Text typed truncate>
+              {[one.name, one.plate].filter(Boolean).join(", ")}
+            </Text>
+            <Text color="soft" fontSize="14px">
+              {`${visitsWords(one)}, last ${dayOf(one.lastAt)}`}
+            </Text>
+          </Box>
+          <BenchButton kind="quiet" aria-label={`${mergeWords.merge} ${one.name}`} onClick={() => onMerge(one.id)}>
+            {mergeWords.merge}
+          </BenchButton>
+        </Flex>
+      ))}
+    </Box>
+  );
+}
+
+const MOST_OFFERED = 3;

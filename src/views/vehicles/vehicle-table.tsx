@@ -17,7 +17,7 @@ import type { Figures } from "@/core/units/figures";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { refrigerantLabels } from "@/words/job";
-import { dayOf, dueOf, passingWords, rateWords } from "@/words/vehicles";
+import { dayOf, dueOf, passingWords, rateWords, visitsWords } from "@/words/vehicles";
 
 interface VehicleTableProps {
   rows: VehicleRow[];
@@ -164,7 +164,7 @@ const Cells = memo(function Cells({ row, now, figures }: { row: VehicleRow; now:
       </div>
       <div {...CELL}>
         <div>{row.lastAt === "" ? "never" : dayOf(row.lastAt)}</div>
-        <span style={underLook}>{row.visits === 1 ? "one visit" : `${row.visits} visits`}</span>
+        <span style={underLook}>{visitsWords(row)}</span>
       </div>
       <div {...CELL} data-wide>
         {rate === null ? (

@@ -11,6 +11,7 @@ import { reasonOf } from "@/core/result";
 import { createJobFrom, jobsOf } from "@/data/jobs";
 import { exportVehicle } from "@/data/shop";
 import { loadVehicle, perhapsTheSame, similarVehicles, type VehicleFile } from "@/data/vehicles";
+import { fileMark } from "@/data/workshop";
 import { ChargeYears } from "@/pictures/charge-years";
 import { useStored } from "@/session/stored";
 import { AppFrame } from "@/ui/app-frame";
@@ -94,7 +95,7 @@ function VehicleActs({ vehicle }: { vehicle: VehicleFile }) {
   const save = async () => {
     const text = await exportVehicle(vehicle.id);
     if (text !== null)
-      saveTextFile(`evrid-${vehicle.row.name.replace(/[^\p{L}\p{N}]+/gu, "-").slice(0, 60)}.json`, text);
+      saveTextFile(`evrid-${fileMark}${vehicle.row.name.replace(/[^\p{L}\p{N}]+/gu, "-").slice(0, 60)}.json`, text);
   };
   return (
     <Flex ml="auto" gap="2" flexShrink="0" align="center">
@@ -205,7 +206,13 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
             </Box>
           )}
         </Card>
-        <VisitList history={history} jobs={its} loading={jobs.state === "loading"} sound={sound} />
+        <VisitList
+          history={history}
+          practice={vehicle.practice}
+          jobs={its}
+          loading={jobs.state === "loading"}
+          sound={sound}
+        />
       </Stack>
       <Stack gap="3.5" minW="0">
         <VehicleRecord vehicle={vehicle} same={like.state === "ready" ? like.value.same : []} />

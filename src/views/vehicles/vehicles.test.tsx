@@ -11,8 +11,8 @@ import { listJobs } from "@/data/jobs";
 import { settleIndex } from "@/data/record-index";
 import { eraseAll } from "@/data/shop";
 import { editVehicle } from "@/data/vehicles";
-import { demoJobs } from "@/demo/demo-jobs";
 import { system } from "@/ui/theme";
+import { shopJobs } from "../../../tests/support/shop-jobs";
 import { VehicleView } from "./vehicle-view";
 import { VehiclesView } from "./vehicles-view";
 
@@ -27,7 +27,7 @@ vi.mock("@/worker/diagnosis-client", () => ({
 }));
 
 const now = new Date();
-const [van, estate, pickup] = demoJobs(now) as [Job, Job, Job];
+const [van, estate, pickup] = shopJobs(now) as [Job, Job, Job];
 /** The pickup a year before: filled then, found with less now. */
 const yearAgo = new Date(now.getTime() - 366 * 86_400_000).toISOString();
 const before: Job = {
@@ -136,7 +136,7 @@ describe("one vehicle", () => {
     const twin = { ...again, id: "twin", intake: { ...again.intake, vehicle: "Pickup 11, town gardens (white)" } };
     at.id = "name:town gardens, pickup 11";
     await shown(<VehicleView />, [again, twin]);
-    const offer = await screen.findByRole("button", { name: /^Make Pickup 11/ });
+    const offer = await screen.findByRole("button", { name: /^Merge Pickup 11/ });
     await act(async () => void fireEvent.click(offer));
     await waitFor(async () => expect(await database.vehicleRows.count()).toBe(1));
     const [record] = await database.vehicles.toArray();
@@ -144,7 +144,7 @@ describe("one vehicle", () => {
     at.id = record!.id;
     await shown(<VehicleView />, []);
     await waitFor(() => expect(document.body.textContent).toContain("2 visits"));
-    await act(async () => void fireEvent.click(screen.getByRole("button", { name: "Take the last apart again" })));
+    await act(async () => void fireEvent.click(screen.getByRole("button", { name: "Separate the last" })));
     await waitFor(async () => expect(await database.vehicleRows.count()).toBe(2));
     expect((await listJobs()).jobs).toHaveLength(2);
   });

@@ -14,11 +14,15 @@ import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
+import { PracticeTag } from "@/views/workshop/practice-tag";
 import { repairPartLabels } from "@/words/job";
+import { practiceWords } from "@/words/practice";
 import { dayOf } from "@/words/vehicles";
 
 interface VisitListProps {
   history: VehicleHistory;
+  /** Practice jobs under its name. */
+  practice: readonly Visit[];
   jobs: readonly Job[];
   loading: boolean;
   /** Sound readings of this very car that narrow the bands of its next test. */
@@ -28,7 +32,7 @@ interface VisitListProps {
 const SHOWN = 6;
 
 /** Every visit, the newest first: readings then and now, grams, parts, what was found. */
-export function VisitList({ history, jobs, loading, sound }: VisitListProps) {
+export function VisitList({ history, practice, jobs, loading, sound }: VisitListProps) {
   const [all, setAll] = useState(false);
   const byId = new Map(jobs.map((job) => [job.id, job]));
   const shown = all ? history : history.slice(0, SHOWN);
@@ -47,6 +51,29 @@ export function VisitList({ history, jobs, loading, sound }: VisitListProps) {
           </BenchButton>
         )}
       </Card>
+      {practice.length > 0 && (
+        <Card title={practiceWords.visits}>
+          <Stack gap="0">
+            {practice.slice(0, SHOWN).map((visit) => (
+              <Flex
+                key={visit.jobId}
+                gap="4"
+                py="2.5"
+                borderTopWidth="1px"
+                borderColor="line"
+                align="center"
+                wrap="wrap"
+              >
+                <PracticeTag purpose={visit.purpose} />
+                <Text flex="1 1 200px">{dayOf(visit.at)}</Text>
+                <BenchButton asChild kind="quiet">
+                  <Link href={`/job/${encodeURIComponent(visit.jobId)}/sign-off`}>Open the job</Link>
+                </BenchButton>
+              </Flex>
+            ))}
+          </Stack>
+        </Card>
+      )}
     </>
   );
 }

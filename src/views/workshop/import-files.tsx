@@ -9,6 +9,7 @@ import { readAnyShopFile, SHOP_FILE_LIMIT_BYTES, type ShopInFile } from "@/core/
 import { reasonOf } from "@/core/result";
 import { applyImport, planImport, undoImport } from "@/data/import";
 import { whatIsKept } from "@/data/shop";
+import { workshop } from "@/data/workshop";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
@@ -86,6 +87,7 @@ export function useFileImport(): FileImport {
       return refuse({ code: "too-large", bytes: given.size, limitBytes: SHOP_FILE_LIMIT_BYTES });
     const read = readAnyShopFile(await given.text());
     if (!read.ok) return refuse(read.issue);
+    if (read.value.workshop !== workshop) return refuse({ code: "other-workshop", workshop: read.value.workshop });
     const file = read.value;
     try {
       const plan = await planImport(file);

@@ -1,5 +1,5 @@
 /**
- * The job record, `evrid.job` version 9: everything typed, taken and weighed for one vehicle on one visit; a part a file, each with its schema
+ * The job record, `evrid.job` version 10: everything typed, taken and weighed for one vehicle on one visit; a part a file, each with its schema
  * and its blank. Numbers are entries (text as typed plus unit); whatever can be derived is derived, never stored.
  */
 
@@ -15,6 +15,7 @@ import { blankIntake, intakeSchema } from "./intake";
 import { blankLines, linesSchema } from "./lines";
 import { MOST_PHOTOS, photoSchema } from "./photos";
 import { blankProve, proveSchema } from "./prove";
+import { type Purpose, purposeSchema } from "./purpose";
 import { blankRecover, recoverSchema } from "./recover";
 import { blankRepair, repairSchema } from "./repair";
 import { blankTest, testSchema } from "./running-test";
@@ -37,6 +38,7 @@ export {
 } from "./intake";
 export { MOST_PHOTO_BYTES, MOST_PHOTOS, type Photo } from "./photos";
 export { type LeakMethod, leakMethods, MOST_CHECKS } from "./prove";
+export { type Purpose, purposes } from "./purpose";
 export type { TestRecord, TestSetting } from "./running-test";
 export { type Amendment, type Credentials, MOST_AMENDMENTS } from "./sign-off";
 export { type StepId, stepIds } from "./steps";
@@ -46,10 +48,12 @@ export const MOST_ENTRIES = 5000;
 
 export const jobSchema = z.strictObject({
   format: z.literal("evrid.job"),
-  version: z.literal(9),
+  version: z.literal(10),
   id: z.string().min(1).max(100),
   createdAt: instant,
   updatedAt: instant,
+  /** Practice and demo jobs count in no book of the shop. */
+  purpose: purposeSchema,
   intake: intakeSchema,
   /** Signs at parts, and parts that were looked at and found fine. */
   look: z.strictObject({
@@ -76,7 +80,7 @@ export const jobSchema = z.strictObject({
   /** A signed job is changed only by an amendment, which keeps what was signed: only ever appended to. */
   amendments: amendmentsSchema,
   steps: stepsSchema,
-  /** Name of the simulated vehicle the rack plays for this job; null at a real car. */
+  /** Name of the simulated vehicle the rack plays for this job; null at a real car, and always null where the job is work. */
   rackVehicle: z.string().max(100).nullable(),
   /** Typed into a field that is written down with a press, and not pressed yet. */
   drafts: draftsSchema,
@@ -88,13 +92,14 @@ export const jobSchema = z.strictObject({
 export type Job = z.infer<typeof jobSchema>;
 
 /** A new job with nothing known. `now` is an ISO instant. */
-export function newJob(id: string, now: string): Job {
+export function newJob(id: string, now: string, purpose: Purpose = "work"): Job {
   return {
     format: "evrid.job",
-    version: 9,
+    version: 10,
     id,
     createdAt: now,
     updatedAt: now,
+    purpose,
     intake: blankIntake(),
     look: { notes: [], fine: [] },
     hookUp: blankHookUp(),

@@ -10,6 +10,7 @@ import { fromVersion5 } from "./from-version-5";
 import { fromVersion6 } from "./from-version-6";
 import { fromVersion7 } from "./from-version-7";
 import { fromVersion8 } from "./from-version-8";
+import { fromVersion9 } from "./from-version-9";
 import type { OldRecord } from "./old-record";
 
 export const migrations: Record<number, (job: OldRecord) => OldRecord> = {
@@ -21,4 +22,5 @@ export const migrations: Record<number, (job: OldRecord) => OldRecord> = {
   6: fromVersion6,
   7: fromVersion7,
   8: fromVersion8,
+  9: fromVersion9,
 };

@@ -5,6 +5,7 @@
 import { standing } from "../../charge/books/ledger";
 import type { Job } from "../job";
 import { workableRefrigerant } from "../job-readings";
+import { isPractice } from "../practice";
 import type { Visit } from "../visit";
 import type { Container } from "./container";
 import { containerIn, placeOf, type StockEntry } from "./entry";
@@ -33,8 +34,9 @@ export interface BookLine {
   remark: string;
 }
 
-/** A job's entries with whose and what they are. */
+/** A job's entries with whose and what they are; a practice job has none in the books of the shop. */
 export function linesOfJob(job: Job): BookLine[] {
+  if (isPractice(job)) return [];
   const held = new Set(standing(job.ledger).map(({ id }) => id));
   const refrigerant = workableRefrigerant(job);
   return job.ledger.map((entry) => ({

@@ -14,11 +14,15 @@ import { checkStock, checkStore, contents, linesOfJob, linesOfStock, placed, typ
 const at = "2026-06-01T10:00:00.000Z";
 const [van, , pickup] = demoJobs(new Date(at)) as [Job, Job, Job];
 const began = "2026-01-01T08:00:00.000Z";
-const cylinder = newContainer("cylinder", began, { name: "Cylinder 2", kind: "cylinder", refrigerant: "R134a" });
+const cylinder = newContainer(pickup.charge.containers[0]!.id, began, {
+  name: "Cylinder 2",
+  kind: "cylinder",
+  refrigerant: "R134a",
+});
 const machine = newContainer("machine", began, { name: "Machine", kind: "machine", refrigerant: "R134a" });
 const shelf = [cylinder, machine];
 const byId = new Map(shelf.map((one) => [one.id, one]));
-const came = stockEntry("came", began, { act: "receive", grams: 12_000, from: "supplier", to: placeOf("cylinder") });
+const came = stockEntry("came", began, { act: "receive", grams: 12_000, from: "supplier", to: placeOf(cylinder.id) });
 
 describe("the shelf", () => {
   it("holds what came in less what jobs and the shop took, and what machines took out of vehicles", () => {
@@ -27,9 +31,9 @@ describe("the shelf", () => {
     const held = contents(lines);
     const out = pickup.ledger.filter(({ act }) => act === "charge").reduce((sum, { grams }) => sum + grams, 0);
     const recovered = pickup.ledger.find(({ act, substance }) => act === "recover" && substance === "refrigerant")!;
-    expect(held.get("cylinder")).toBeCloseTo(12_000 - out, 6);
+    expect(held.get(cylinder.id)).toBeCloseTo(12_000 - out, 6);
     expect(held.get("machine")).toBeCloseTo(recovered.grams - 100, 6);
-    expect(contents(lines, (line) => line.at <= began).get("cylinder")).toBe(12_000);
+    expect(contents(lines, (line) => line.at <= began).get(cylinder.id)).toBe(12_000);
     // Another refrigerant's machine is not this one.
     expect(
       contents(placed(linesOfJob(pickup), [{ ...machine, refrigerant: "R1234yf" }])).get("machine"),
@@ -39,7 +43,7 @@ describe("the shelf", () => {
   it("is put right by a count, and an entry is taken back by its opposite", () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 20_000 }), fc.integer({ min: 0, max: 20_000 }), (bookG, foundG) => {
-        const counted = countEntry("n", at, "cylinder", { bookG, foundG });
+        const counted = countEntry("n", at, cylinder.id, { bookG, foundG });
         if (counted === null) {
           expect(foundG).toBe(bookG);
           return;
@@ -49,9 +53,9 @@ describe("the shelf", () => {
           act: "receive",
           grams: bookG,
           from: "supplier",
-          to: placeOf("cylinder"),
+          to: placeOf(cylinder.id),
         });
-        const held = (entries: StockEntry[]) => contents(linesOfStock(entries, byId)).get("cylinder");
+        const held = (entries: StockEntry[]) => contents(linesOfStock(entries, byId)).get(cylinder.id);
         expect(held([start, counted])).toBe(foundG);
         const back = stockCounter(counted, "b", at);
         expect(readStockEntry(back).ok).toBe(true);
@@ -63,7 +67,7 @@ describe("the shelf", () => {
   it("refuses what could not have happened", () => {
     const wrong = (change: Partial<StockEntry>) => readStockEntry({ ...came, ...change });
     expect(wrong({ from: "away" })).toMatchObject({ issue: { code: "broken", field: "from" } });
-    expect(wrong({ act: "move", from: placeOf("cylinder"), to: placeOf("cylinder") }).ok).toBe(false);
+    expect(wrong({ act: "move", from: placeOf(cylinder.id), to: placeOf(cylinder.id) }).ok).toBe(false);
     expect(wrong({ grams: -1 })).toMatchObject({ issue: { field: "grams" } });
     expect(readStockEntry({ ...came, version: 2 })).toMatchObject({ issue: { code: "newer-version" } });
     expect(readContainer({ ...cylinder, kind: "barrel" })).toMatchObject({ issue: { field: "kind" } });
@@ -128,11 +132,11 @@ describe("the books as a table", () => {
     { selector: ({ id }) => id, maxLength: 8 },
   );
   const places = {
-    receive: ["supplier", placeOf("cylinder")],
-    count: [placeOf("cylinder"), "difference"],
-    move: [placeOf("machine"), placeOf("cylinder")],
+    receive: ["supplier", placeOf(cylinder.id)],
+    count: [placeOf(cylinder.id), "difference"],
+    move: [placeOf("machine"), placeOf(cylinder.id)],
     "send-off": [placeOf("machine"), "away"],
-    use: [placeOf("cylinder"), "used"],
+    use: [placeOf(cylinder.id), "used"],
   } as const;
 
   it("give the shop's entries back exactly, whatever stands in them, and begin no cell like a formula", () => {
@@ -183,18 +187,20 @@ describe("what of the stock does not add up", () => {
     stockEntry(`m${grams}`, at, { act: "move", grams, from: placeOf(from), to: placeOf(to) });
 
   it("is nothing where nothing is wrong", () => {
-    expect(found([came, move(500, "cylinder", "second")])).toEqual([]);
+    expect(found([came, move(500, cylinder.id, "second")])).toEqual([]);
   });
 
   it("is a container below nothing, one off the shelf with something in it, one that is not in stock, and what counts found", () => {
-    expect(found([move(500, "cylinder", "second")])).toEqual([
-      { code: "negative", containerId: "cylinder", grams: -500 },
+    expect(found([move(500, cylinder.id, "second")])).toEqual([
+      { code: "negative", containerId: cylinder.id, grams: -500 },
     ]);
     const off = { ...cylinder, retiredAt: at };
-    expect(found([came], [off])).toEqual([{ code: "retired", containerId: "cylinder", grams: 12_000 }]);
-    expect(found([came, move(200, "cylinder", "elsewhere")])).toEqual([{ code: "not-in-stock", lines: 1, grams: 200 }]);
-    const more = countEntry("c1", at, "cylinder", { bookG: 12_000, foundG: 12_100 })!;
-    const less = countEntry("c2", at, "cylinder", { bookG: 12_100, foundG: 12_040 })!;
+    expect(found([came], [off])).toEqual([{ code: "retired", containerId: cylinder.id, grams: 12_000 }]);
+    expect(found([came, move(200, cylinder.id, "elsewhere")])).toEqual([
+      { code: "not-in-stock", lines: 1, grams: 200 },
+    ]);
+    const more = countEntry("c1", at, cylinder.id, { bookG: 12_000, foundG: 12_100 })!;
+    const less = countEntry("c2", at, cylinder.id, { bookG: 12_100, foundG: 12_040 })!;
     expect(found([came, more, less])).toEqual([{ code: "counts", moreG: 100, lessG: 60 }]);
     // Taken back it is no finding any more.
     expect(found([came, more, stockCounter(more, "back", at)])).toEqual([]);
@@ -206,7 +212,7 @@ describe("a closed year", () => {
   const used = stockEntry("used", "2026-09-01T10:00:00.000Z", {
     act: "use",
     grams: 300,
-    from: placeOf("cylinder"),
+    from: placeOf(cylinder.id),
     to: "used",
   });
   const [gas2026, gas2027] = ["2026", "2027"].map((year) => (entries: StockEntry[]) => {
@@ -240,7 +246,7 @@ describe("a closed year", () => {
               act: "receive",
               grams,
               from: "supplier",
-              to: placeOf("cylinder"),
+              to: placeOf(cylinder.id),
             });
             return back
               ? [one, stockCounter(one, `b${i}`, new Date(on.getTime() + 200 * 86_400_000).toISOString())]

@@ -20,6 +20,10 @@ vi.mock("next/navigation", () => ({
 }));
 
 const [van, , pickup] = demoJobs(new Date(FAKE_START)) as [Job, Job, Job];
+const rested: Job = {
+  ...van,
+  rest: { low: entry("5.9", "bar"), high: entry("5.9", "bar"), soak: entry("25", "degC") },
+};
 const said = () => document.body.textContent ?? "";
 const press = async (name: string | RegExp) => {
   await act(async () => {
@@ -78,7 +82,7 @@ describe("the run-sheet", () => {
 
 describe("the end of a step", () => {
   it("is done and goes on where nothing is missing, by touch or by its key", async () => {
-    const { jobs } = await renderJob(van, "rest", <StepEnd step="rest" gaps={[]} />);
+    const { jobs } = await renderJob(rested, "rest", <StepEnd step="rest" />);
     await press(/Done: go to running test/);
     expect(jobs.job!.steps.rest.doneAt).not.toBeNull();
     expect(pushed).toEqual([`/job/${van.id}/running`]);
@@ -90,7 +94,11 @@ describe("the end of a step", () => {
   });
 
   it("says what is missing, and lets a step go only with a reason", async () => {
-    const { jobs } = await renderJob(van, "rest", <StepEnd step="rest" gaps={["soak temperature"]} />);
+    const { jobs } = await renderJob(
+      { ...rested, rest: { ...rested.rest, soak: entry("", "degC") } },
+      "rest",
+      <StepEnd step="rest" />,
+    );
     expect(said()).toContain("Still missing: soak temperature.");
     expect((screen.getByRole("button", { name: /Done/ }) as HTMLButtonElement).disabled).toBe(true);
     await press("Skip this step");
@@ -106,7 +114,7 @@ describe("the end of a step", () => {
   });
 
   it("of a step that holds the weight cannot be passed over", async () => {
-    await renderJob(van, "charge", <StepEnd step="charge" gaps={["the label weight"]} />);
+    await renderJob(van, "charge", <StepEnd step="charge" />);
     expect(screen.queryByRole("button", { name: /Skip/ })).toBeNull();
   });
 });

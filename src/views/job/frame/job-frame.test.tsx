@@ -5,10 +5,11 @@ import { ChakraProvider } from "@chakra-ui/react";
 import { act, cleanup, configure, fireEvent, render, screen, waitFor } from "@testing-library/react";
 import { afterEach, beforeAll, describe, expect, it, vi } from "vitest";
 import { type Job, stepIds } from "@/core/records/job";
+import { onSimulator } from "@/core/records/practice";
 import { database } from "@/data/database";
 import { editJob, loadJob } from "@/data/jobs";
-import { demoJobs } from "@/demo/demo-jobs";
 import { system } from "@/ui/theme";
+import { shopJobs } from "../../../../tests/support/shop-jobs";
 import { fetchSteps, StepView } from "../step-view";
 import { JobFrame } from "./job-frame";
 
@@ -28,8 +29,8 @@ vi.mock("@/worker/rack-client", () => ({ connectRack: () => new Promise(() => un
 vi.mock("@/worker/charge-client", () => ({ connectCharge: () => ({ api: {}, close: () => undefined }) }));
 vi.mock("@/worker/expected-client", () => ({ connectExpected: () => ({ api: {}, close: () => undefined }) }));
 
-const van = demoJobs(new Date("2026-06-01T10:00:00Z"))[0]!;
-const estate = demoJobs(new Date("2026-06-01T10:00:00Z"))[1]!;
+const van = shopJobs(new Date("2026-06-01T10:00:00Z"))[0]!;
+const estate = shopJobs(new Date("2026-06-01T10:00:00Z"))[1]!;
 
 async function opened(id: string, step: Job["id"]): Promise<void> {
   Object.assign(page, { id, step });
@@ -63,8 +64,8 @@ describe("a job that is opened", () => {
     });
     await act(async () => void fireEvent.keyDown(document.body, { key: "4" }));
     expect(page.pushed).toEqual([`/job/${estate.id}/rest`]);
-    await act(async () => void fireEvent.keyDown(document.body, { key: "x" }));
-    expect(page.pushed.at(-1)).toBe(`/job/${estate.id}/sign-off`);
+    for (const key of ["1", "3"]) await act(async () => void fireEvent.keyDown(document.body, { key }));
+    expect(page.pushed).toEqual([`/job/${estate.id}/rest`, `/job/${estate.id}/sign-off`]);
   });
 
   it("follows what another tab writes, and takes back what this one wrote", async () => {
@@ -107,9 +108,10 @@ describe("a job that is opened", () => {
   });
 
   it("takes up the instruments of a job that had them, and waits for nobody else's", async () => {
-    await database.jobs.put(van);
+    await database.jobs.put(onSimulator(van, "leaked-van"));
     await opened(van.id, "running");
     await waitFor(() => expect(document.body.textContent).toContain("connecting the rack"));
+    expect(document.querySelector("header")!.textContent).toContain("Practice");
   });
 });
 

@@ -1,15 +1,16 @@
 "use client";
 
 import { Box, Center, Flex, Grid, Spinner } from "@chakra-ui/react";
-import { Undo2 } from "lucide-react";
+import { Redo2, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { useParams, useRouter } from "next/navigation";
-import { type ReactNode, useEffect, useState } from "react";
+import { type ReactNode, useEffect, useLayoutEffect, useState } from "react";
 import { unitsChosen } from "@/core/records/choices";
 import { type StepId, stepIds } from "@/core/records/job";
+import { runSheet } from "@/core/records/run-sheet";
 import { isSigned } from "@/core/records/signature";
 import { blanksInUnits } from "@/core/records/unit-system";
-import { useKnownChoices } from "@/session/choices";
+import { useChoices, useKnownChoices } from "@/session/choices";
 import { SessionProvider, useJobActs, useJobOf, useJobState, useRack, useSession, useVerdict } from "@/session/session";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
@@ -26,9 +27,10 @@ import { GramRail } from "./gram-rail";
 import { JobHeader } from "./job-header";
 import { Leading } from "./leading";
 import { LiveStrip } from "./live-strip";
+import { MovedNotice } from "./moved-notice";
 import { RunSheet } from "./run-sheet";
 import { FootProvider, LOW_SCREEN, StepFoot } from "./step-foot";
-import { isStep, stepKeys, stepPath } from "./steps";
+import { isStep, stepPath } from "./steps";
 import { StoreNotices, UnreadableJob } from "./store-notices";
 
 /** Steps at which the rail shows every gram instead of causes. */
@@ -106,7 +108,7 @@ function LoadedJob({ id, step, children }: { id: string; step: StepId; children:
 function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
   const session = useSession();
   const jobId = useJobOf((job) => job.id);
-  const { undo, canUndo, desk } = useJobState("undo", "canUndo", "desk");
+  const { undo, canUndo, redo, canRedo, desk } = useJobState("undo", "canUndo", "redo", "canRedo", "desk");
   const holds = desk === "held";
   const signedJob = useJobOf(isSigned);
   // The sign-off step of a signed job locks its fields itself: from there it is amended and saved.
@@ -120,6 +122,12 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
   useEffect(() => {
     if (holds) markStarted(step);
   }, [holds, markStarted, step]);
+  // Before what runs in the background is let go with the page.
+  const { oilSheet } = useChoices();
+  useLayoutEffect(() => {
+    if (!holds) return;
+    return () => session.jobs.getState().markLeft(step, { oilSheet });
+  }, [holds, oilSheet, session, step]);
   // What nothing is typed into yet is typed in the units this shop reads now; what was measured keeps its own.
   const known = useKnownChoices();
   useEffect(() => {
@@ -140,9 +148,14 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
 
   const [rackOpen, setRackOpen] = useState(false);
   const commands = [
-    ...stepIds.map((id, i) => ({ key: stepKeys[i]!, does: `Step ${i + 1}: ${stepNames[id]}`, run: () => open(id) })),
+    ...stepIds.map((id, i) => ({
+      key: runSheet[id].key,
+      does: `Step ${i + 1}: ${stepNames[id]}`,
+      run: () => open(id),
+    })),
     { key: "i", does: "Instruments: open their line, or fold it away", run: () => setRackOpen(!rackOpen) },
     { key: "u", does: "Undo the last change", run: undo },
+    { key: "r", does: "Redo what was undone", run: redo },
   ];
 
   const rail = railOf(step);
@@ -155,7 +168,12 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
             step={step}
             rackOpen={rackOpen}
             onRack={signedJob ? undefined : () => setRackOpen(!rackOpen)}
-            undo={canUndo && <UndoButton undo={undo} />}
+            undo={
+              <>
+                {canUndo && <UndoButton undo={undo} />}
+                {canRedo && <RedoButton redo={redo} />}
+              </>
+            }
           />
         }
         commands={commands}
@@ -192,6 +210,7 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
                 tabIndex={-1}
               >
                 <StoreNotices />
+                <MovedNotice step={step} onShow={open} />
                 {signedJob && step !== "sign-off" && <SignedNotice onAmend={() => open("sign-off")} />}
                 {/* In a tab that reads along, and in a signed job, nothing can be pressed or typed: it would not be stored. */}
                 <Locked locked={locked}>{children}</Locked>
@@ -234,6 +253,14 @@ function UndoButton({ undo }: { undo: () => void }) {
   return (
     <BenchButton kind="quiet" px="3" onClick={undo} shortcut="U" repeats>
       <Undo2 size={18} aria-hidden /> Undo
+    </BenchButton>
+  );
+}
+
+function RedoButton({ redo }: { redo: () => void }) {
+  return (
+    <BenchButton kind="quiet" px="3" onClick={redo} shortcut="R" repeats>
+      <Redo2 size={18} aria-hidden /> Redo
     </BenchButton>
   );
 }

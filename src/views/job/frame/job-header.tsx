@@ -8,6 +8,7 @@ import { labelOf } from "@/core/records/job-readings";
 import { useJob, useJobState, useRack } from "@/session/session";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
+import { PracticeTag } from "@/views/workshop/practice-tag";
 import { type rackWords, sourceSentence } from "@/words/instruments";
 import { circuitWords, refrigerantLabels } from "@/words/job";
 
@@ -50,6 +51,7 @@ export function JobHeader({ step, rackOpen = false, onRack, undo }: JobHeaderPro
       <Text typed as="h1" fontSize="18px" fontWeight="650" truncate minW="0">
         {intake.vehicle.trim() || (step === "intake" ? "New job" : "Unnamed vehicle")}
       </Text>
+      <PracticeTag purpose={job.purpose} />
       {facts.map((fact, i) => (
         <Text key={fact} color="soft" whiteSpace="nowrap" display={{ base: i === 0 ? "block" : "none", xl: "block" }}>
           {fact}

@@ -36,8 +36,8 @@ export function RunSheet({ step, onOpen }: { step: StepId; onOpen: (step: StepId
             key={id}
             align="center"
             gap="2"
-            flex={{ lg: "1 0 44px" }}
-            minH={{ base: "target", lg: "44px" }}
+            flex={{ lg: "1 1 44px" }}
+            minH={{ base: "target", lg: "40px" }}
             maxH="48px"
             px="2.5"
             borderWidth="2px"

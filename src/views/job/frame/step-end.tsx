@@ -4,40 +4,40 @@ import { Box, Flex } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { StepId } from "@/core/records/job";
+import { gapsOf, runSheet, type StepGap } from "@/core/records/run-sheet";
+import { useChoices } from "@/session/choices";
 import { useDraft } from "@/session/drafts";
 import { useJob } from "@/session/session";
 import { bringTo } from "@/ui/bring-to";
 import { BenchButton } from "@/ui/buttons";
+import { useFigures } from "@/ui/figures";
 import { useShortcuts } from "@/ui/shortcuts";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { stepNames } from "@/words/job";
+import { gapField, gapWords } from "@/words/steps";
 import { typed } from "@/words/typed";
 import { FootEnd } from "./step-foot";
 import { useStepNotes } from "./step-notes";
 import { nextStep, stepPath } from "./steps";
 
-/** What is missing; with a field, the name of where it is typed. */
-export type Gap = string | { text: string; field: string };
-
 interface StepEndProps {
   step: StepId;
-  /** What is still missing to call this step done; it can be left all the same by the run-sheet. */
-  gaps: readonly Gap[];
+  /** Known to the view alone, and missing beside what the table of steps says. */
+  also?: string;
 }
 
-/** Steps that a job can do without, with a reason. What holds the weight or the law cannot be passed over. */
-const skippable: readonly StepId[] = ["look", "hook-up", "rest", "running", "shut-off", "prove"];
-
 /** The one next act of a step: done, and on to the next. Bound to N. */
-export function StepEnd({ step, gaps }: StepEndProps) {
+export function StepEnd({ step, also }: StepEndProps) {
   const { job, markDone, markSkipped } = useJob();
+  const { oilSheet } = useChoices();
+  const gaps = gapsOf(job, step, { oilSheet });
   const [reason, setReason] = useDraft(`skip-${step}`);
   const [skipping, setSkipping] = useState(reason !== "");
   const { skipped } = job.steps[step];
   const router = useRouter();
   const next = nextStep(step);
-  const open = gaps.length > 0;
+  const open = gaps.length > 0 || also !== undefined;
   const finish = () => {
     if (open) return;
     markDone(step);
@@ -82,7 +82,7 @@ export function StepEnd({ step, gaps }: StepEndProps) {
       )}
       <Flex gap="2" wrap="wrap" align="center">
         {buttons}
-        {open && skippable.includes(step) && !skipping && (
+        {open && runSheet[step].skippable && !skipping && (
           <BenchButton kind="quiet" onClick={() => setSkipping(true)}>
             {skipped === null ? "Skip this step" : "Change why it is skipped"}
           </BenchButton>
@@ -98,7 +98,7 @@ export function StepEnd({ step, gaps }: StepEndProps) {
           <BenchButton kind={open ? "quiet" : "act"} flexShrink="0" disabled={open} shortcut="N" onClick={finish}>
             {`Done: go to ${stepNames[next].toLowerCase()}`}
           </BenchButton>
-          {open && <Missing gaps={gaps} />}
+          {open && <Missing gaps={gaps} also={also} />}
         </FootEnd>
       )}
     </>
@@ -106,9 +106,11 @@ export function StepEnd({ step, gaps }: StepEndProps) {
 }
 
 /** What is missing, named; where it is typed, a touch goes there. */
-function Missing({ gaps }: { gaps: readonly Gap[] }) {
-  const text = `Still missing: ${gaps.map(textOf).join(", ")}.`;
-  const [field] = gaps.flatMap((gap) => (typeof gap === "string" ? [] : [gap.field]));
+function Missing({ gaps, also }: { gaps: readonly StepGap[]; also: string | undefined }) {
+  const figures = useFigures();
+  const missing = [...gaps.map((gap) => gapWords(gap, figures)), ...(also === undefined ? [] : [also])];
+  const text = `Still missing: ${missing.join(", ")}.`;
+  const field = gaps.map(gapField).find((label) => label !== null);
   const look = { color: "soft", fontSize: "14px", lineHeight: "1.25", lineClamp: 3, minW: "0" } as const;
   return field === undefined ? (
     <Text {...look} role="status">
@@ -123,8 +125,4 @@ function Missing({ gaps }: { gaps: readonly Gap[] }) {
       </button>
     </Box>
   );
-}
-
-function textOf(gap: Gap): string {
-  return typeof gap === "string" ? gap : gap.text;
 }

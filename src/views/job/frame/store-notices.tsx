@@ -8,6 +8,7 @@ import { recordAsText } from "@/data/jobs";
 import { useChoiceFailure } from "@/session/choices";
 import { useJobState, useSession } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
+import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { RecordText } from "@/ui/record-text";
 import { saveTextFile } from "@/ui/save-file";
@@ -18,6 +19,7 @@ import { saveJob } from "./save-job";
 
 /** What stands between this page and the store: who holds the desk, what could not be stored, what was not done. */
 export function StoreNotices() {
+  const figures = useFigures();
   const { loaded, issue, storeError, refusal, undoStays, desk, takeOver, putBack, seen } = useJobState(
     "loaded",
     "issue",
@@ -65,7 +67,7 @@ export function StoreNotices() {
       )}
       {refusal !== null && (
         <Act title="Not done" act={seen} does="Read it" tone="act">
-          {refusalSentence(refusal)}
+          {refusalSentence(refusal, figures)}
         </Act>
       )}
       {undoStays.length > 0 && (

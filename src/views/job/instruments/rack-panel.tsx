@@ -5,9 +5,12 @@ import { ChevronUp, Unplug } from "lucide-react";
 import { lazy, type ReactNode, Suspense, useState } from "react";
 import type { Engine } from "@/core/instruments/rack";
 import { rackVehicles } from "@/core/instruments/rack-vehicles";
-import { useJob, useJobState, useRack } from "@/session/session";
+import { onSimulator, simulatorIssue } from "@/core/records/practice";
+import { useJob, useJobActs, useJobState, useRack } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
+import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
+import { practiceSentence, practiceWords } from "@/words/practice";
 
 /** The last is for pump and hold, where half an hour has to pass. */
 const paces = [1, 10, 60, 300] as const;
@@ -22,7 +25,10 @@ const LogImport = lazy(() => import("./log-import").then(({ LogImport }) => ({ d
 
 /** The line of the instruments: connects the simulated rack or a log to this job, and drives the simulated engine. */
 export function RackPanel({ onClose }: { onClose: () => void }) {
-  const { job, edit } = useJob();
+  const figures = useFigures();
+  const { job } = useJob();
+  const { record } = useJobActs();
+  const refusal = simulatorIssue(job);
   const rack = useRack("status", "source", "reason", "engine", "pace", "connect", "disconnect", "setEngine", "setPace");
   const [chosen, setChosen] = useState(job.rackVehicle ?? rackVehicles[0]!.id);
   const live = rack.status === "running";
@@ -37,7 +43,11 @@ export function RackPanel({ onClose }: { onClose: () => void }) {
         </Text>
         <Flex gap="3" wrap="wrap" align="center">
           <Text color="soft" flex="1 1 220px">
-            Type the readings, or connect the simulated rack and practise on a made-up vehicle.
+            {refusal !== null
+              ? practiceSentence(refusal, figures)
+              : job.purpose === "work"
+                ? practiceWords.connectNote
+                : "Type the readings, or connect a simulated vehicle."}
           </Text>
           <NativeSelect.Root w="auto">
             <NativeSelect.Field
@@ -59,12 +69,13 @@ export function RackPanel({ onClose }: { onClose: () => void }) {
           <BenchButton
             kind="main"
             loading={rack.status === "connecting"}
+            disabled={refusal !== null}
             onClick={() => {
-              edit((stored) => ({ ...stored, rackVehicle: chosen }));
-              rack.connect(chosen, job);
+              if (record((stored) => onSimulator(stored, chosen)) === null)
+                rack.connect(chosen, onSimulator(job, chosen));
             }}
           >
-            Connect the rack
+            {job.purpose === "work" ? practiceWords.connect : "Connect the rack"}
           </BenchButton>
         </Flex>
         <Suspense fallback={<Text color="soft">Opening the log reader</Text>}>
@@ -124,7 +135,7 @@ export function RackPanel({ onClose }: { onClose: () => void }) {
           aria-label={rack.source.kind === "log" ? "Close the log" : "Disconnect the rack"}
           title={rack.source.kind === "log" ? "Close the log" : "Disconnect the rack"}
           onClick={() => {
-            edit((stored) => ({ ...stored, rackVehicle: null }));
+            record((stored) => ({ ...stored, rackVehicle: null }));
             rack.disconnect();
           }}
         >

@@ -16,13 +16,13 @@ import {
   balanceOf,
   boreOf,
   chargeInputsOf,
-  labelOf,
   recoveredOf,
   usualHoseG,
   vehicleLabelOf,
   workableRefrigerant,
 } from "@/core/records/job-readings";
-import { checkEntry, type Entry, entryOf, entryValue, type FieldSpec } from "@/core/units/entry";
+import { chargeSetupGaps } from "@/core/records/run-sheet";
+import { entryOf, entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import { ChargeBar } from "@/pictures/charge-bar";
 import { ChargeTrack } from "@/pictures/charge-track";
@@ -39,6 +39,7 @@ import { OnHand } from "@/views/job/frame/on-hand";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { nextStepSentence, paceSentence } from "@/words/charge";
 import { chargeSentence } from "@/words/issues";
+import { gapList } from "@/words/steps";
 import { LedgerCard } from "./ledger-card";
 import { PlanCards } from "./plan-cards";
 import { ScalePanel } from "./scale-panel";
@@ -69,7 +70,7 @@ export function ChargeStep() {
         </Notice>
       ) : inputs === null ? (
         <Notice tone="wait" title="Charging needs the label">
-          Needed: {chargeSetupGaps(job).join(", ")}. Nothing is charged by pressure instead.
+          Needed: {gapList(chargeSetupGaps(job), figures)}. Nothing is charged by pressure instead.
         </Notice>
       ) : found && !found.ok ? (
         <Notice tone="act" title="These numbers cannot all be true">
@@ -101,10 +102,7 @@ export function ChargeStep() {
       <OnHand />
       <SchoolsCard />
       <LedgerCard />
-      <StepEnd
-        step="charge"
-        gaps={known ? chargeGaps(job, found?.ok ? found.value : null, figures) : ["the recovered weight"]}
-      />
+      <StepEnd step="charge" />
     </Stack>
   );
 }
@@ -272,24 +270,4 @@ function Hoses() {
       </Flex>
     </Card>
   );
-}
-
-function chargeSetupGaps(job: Job): string[] {
-  const gaps: string[] = [];
-  if (!checkEntry(fields.charge, job.intake.charge).ok) gaps.push("label charge");
-  if (labelOf(job).toleranceG === null) gaps.push("a tolerance that can be read");
-  // What is left empty is taken as usual; what was typed has to be readable.
-  const unreadable = (spec: FieldSpec, given: Entry) => given.text.trim() !== "" && !checkEntry(spec, given).ok;
-  if (unreadable(fields.hoses, job.charge.hoses)) gaps.push("what the hoses hold");
-  if (unreadable(fields.purged, job.charge.purged)) gaps.push("what was purged");
-  return gaps;
-}
-
-function chargeGaps(job: Job, found: MassBalance | null, figures: Figures): string[] {
-  if (found === null) return chargeSetupGaps(job).concat(recoveredOf(job).ok ? [] : ["a possible recovered weight"]);
-  if (job.charge.open !== null) return ["the valve to be shut"];
-  if (found.state === "short") return [`${figures.quantity(found.toGoG, "g")} to the label`];
-  if (found.state === "over")
-    return [`${figures.quantity(-found.toGoG, "g")} over the label: take the surplus out by weight`];
-  return [];
 }

@@ -237,7 +237,7 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
         at,
       ),
     );
-    setRefused(refusal === null ? null : refusalSentence(refusal));
+    setRefused(refusal === null ? null : refusalSentence(refusal, figures));
   };
   return (
     <Card title="From your own scale or machine">

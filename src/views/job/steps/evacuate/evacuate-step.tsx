@@ -2,13 +2,14 @@
 
 import { Grid, Stack } from "@chakra-ui/react";
 import { atmosphericPressureKpa } from "@/core/air/atmosphere";
-import type { HoldPoint, HoldSetting } from "@/core/charge/vacuum/hold";
+import type { HoldSetting } from "@/core/charge/vacuum/hold";
 import type { HoldFit, HoldIssue } from "@/core/charge/vacuum/hold-fit";
 import { vacuumGauges, vacuumTarget } from "@/core/charge/vacuum/target";
 import { saturationGaugeKpa } from "@/core/readings/derive/saturation-temperature";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { vehicleLabelOf, workableRefrigerant } from "@/core/records/job-readings";
+import { holdPoints, LEAST_HOLD_POINTS } from "@/core/records/run-sheet";
 import type { Result } from "@/core/result";
 import { entryValue } from "@/core/units/entry";
 import { VacuumTrace } from "@/pictures/vacuum-trace";
@@ -27,8 +28,6 @@ import { HoldReading, SightCard } from "./hold-reading";
 import { PumpCard } from "./pump-card";
 import { TypedHold } from "./typed-hold";
 
-type Evacuate = Job["evacuate"];
-
 /** Volume of a middling circuit where the label is not known, m3. */
 const USUAL_VOLUME_M3 = 3.4e-3;
 /** The mean temperature of a year, at which a leak will face the standing charge, degC. */
@@ -44,7 +43,10 @@ export function EvacuateStep() {
   const points = holdPoints(evacuate);
   const started = points[0]?.time ?? 0;
   const unit = evacuate.lowest.unit;
-  const key = setting === null || points.length < 6 ? null : JSON.stringify([points.length, points.at(-1), setting]);
+  const key =
+    setting === null || points.length < LEAST_HOLD_POINTS
+      ? null
+      : JSON.stringify([points.length, points.at(-1), setting]);
   const fit = useChargeAnswer<Result<HoldFit, HoldIssue>>(key, (api) => api.fit(points, setting!));
   const target =
     setting === null ? null : vacuumTarget(setting.coldestWallC, setting.altitudeM, evacuate.gauge, vacuum);
@@ -103,7 +105,7 @@ export function EvacuateStep() {
         </Card>
         <TypedHold />
       </Grid>
-      <StepEnd step="evacuate" gaps={evacuateGaps(evacuate, points)} />
+      <StepEnd step="evacuate" />
     </Stack>
   );
 }
@@ -126,24 +128,4 @@ function useHoldSetting(job: Job): HoldSetting | null {
     gauge: job.evacuate.gauge,
     standingKpa: standing + atmosphericPressureKpa(altitudeM),
   };
-}
-
-/** Points of the newest hold, on the trace's clock: from the shut-off to its end. */
-function holdPoints({ trace, marks }: Evacuate): HoldPoint[] {
-  const at = marks.findLastIndex(({ kind }) => kind === "hold");
-  if (at < 0) return [];
-  const from = marks[at]!.t;
-  const to = marks[at + 1]?.t ?? Number.POSITIVE_INFINITY;
-  return trace.filter(({ t }) => t >= from && t <= to + 1).map(({ t, kpa }) => ({ time: t, kpa }));
-}
-
-function evacuateGaps(evacuate: Evacuate, points: readonly HoldPoint[]): string[] {
-  const gaps: string[] = [];
-  if (entryValue(fields.wall, evacuate.wall) === null) gaps.push("coldest part");
-  if (evacuate.marks.at(-1)?.kind === "hold") gaps.push("the end of the hold");
-  if (points.length >= 6) return gaps;
-  if (entryValue(fields.lowest, evacuate.lowest) === null) gaps.push("lowest pressure");
-  if (entryValue(fields.hold, evacuate.hold) === null) gaps.push("length of the hold");
-  if (entryValue(fields.held, evacuate.held) === null) gaps.push("pressure after the hold");
-  return gaps;
 }

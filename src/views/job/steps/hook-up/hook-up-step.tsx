@@ -4,6 +4,7 @@ import { Box, Checkbox, Grid, Stack } from "@chakra-ui/react";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { hoseLossOf } from "@/core/records/job-readings";
+import { hookUpChecks } from "@/core/records/run-sheet";
 import { useJob, useSetPart } from "@/session/session";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
@@ -14,25 +15,12 @@ import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { booksName } from "@/words/books";
-
-const checks = [
-  { id: "protection", text: "Goggles and gloves on" },
-  { id: "wheels-closed", text: "Both hand wheels of the manifold closed" },
-  { id: "backed-off", text: "Coupler wheels backed off fully before snapping on" },
-  { id: "low-first", text: "Low side first" },
-  { id: "tugged", text: "Tugged: it holds" },
-  { id: "opened", text: "Coupler opened fully: half open gives false readings" },
-] as const;
+import { hookUpCheckWords } from "@/words/steps";
 
 export function HookUpStep() {
   const { job } = useJob();
   const { hookUp } = job;
   const set = useSetPart("hookUp");
-  const missing = checks.filter(({ id }) => !hookUp.checked.includes(id));
-  const gaps = [
-    ...(hookUp.gauges === null ? ["which sides are coupled"] : []),
-    ...(missing.length > 0 ? [`${missing.length} of the checks`] : []),
-  ];
   return (
     <Stack gap="3.5" maxW="1080px">
       <Caution title="Refrigerant burns by cold and blinds">
@@ -42,7 +30,7 @@ export function HookUpStep() {
       <Grid templateColumns={{ base: "1fr", lg: "1fr 1fr" }} gap="3.5">
         <Card title="Before and while coupling">
           <Stack gap="1">
-            {checks.map(({ id, text }) => (
+            {hookUpChecks.map((id) => (
               <Checkbox.Root
                 key={id}
                 minH="target"
@@ -63,7 +51,7 @@ export function HookUpStep() {
                   _checked={{ bg: "ink", borderColor: "ink" }}
                 />
                 <Checkbox.Label fontSize="17px" fontWeight="500">
-                  {text}
+                  {hookUpCheckWords[id]}
                 </Checkbox.Label>
               </Checkbox.Root>
             ))}
@@ -102,7 +90,7 @@ export function HookUpStep() {
           </Card>
         </Stack>
       </Grid>
-      <StepEnd step="hook-up" gaps={gaps} />
+      <StepEnd step="hook-up" />
     </Stack>
   );
 }

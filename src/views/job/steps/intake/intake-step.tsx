@@ -5,7 +5,7 @@ import { useState } from "react";
 import { labelDoubts } from "@/core/readings/file/label-check";
 import { fields } from "@/core/records/fields";
 import { type Job, labelRefrigerants, type StopSign, stopSigns } from "@/core/records/job";
-import { intakeGaps, labelOf, USUAL_TOLERANCE_G, workableRefrigerant } from "@/core/records/job-readings";
+import { labelOf, USUAL_TOLERANCE_G, workableRefrigerant } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
@@ -155,11 +155,7 @@ export function IntakeStep() {
           })}
         </Flex>
       </Card>
-      {intake.stopSigns.length > 0 ? (
-        <StopPage signs={intake.stopSigns} />
-      ) : (
-        <StepEnd step="intake" gaps={intakeGaps(job)} />
-      )}
+      {intake.stopSigns.length > 0 ? <StopPage signs={intake.stopSigns} /> : <StepEnd step="intake" />}
     </Stack>
   );
 }

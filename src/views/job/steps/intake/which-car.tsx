@@ -7,7 +7,7 @@ import { vehicleKey } from "@/core/records/vehicle-name";
 import type { VehicleRow } from "@/core/records/vehicle-row";
 import { fromVisit, lastVisit } from "@/core/records/visits";
 import { jobsOfVehicle } from "@/data/jobs";
-import { searchVehicles, vehicleNamed } from "@/data/vehicles";
+import { searchVehicles, vehicleNamed, vehiclesByPapers } from "@/data/vehicles";
 import { useJob } from "@/session/session";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
@@ -24,19 +24,21 @@ const MOST_OFFERED = 3;
  */
 export function WhichCar() {
   const { job } = useJob();
-  const { vehicle } = job.intake;
+  const { vehicle, plate, vin } = job.intake;
   const known = labelOf(job).chargeG !== null;
   const query = useCallback(async () => {
-    if (vehicle.trim() === "" || known) return { named: null, offered: [] };
+    const papers = await vehiclesByPapers({ plate, vin });
+    if (vehicle.trim() === "" || known) return papers;
     const named = await vehicleNamed(vehicle);
-    const offered = named === null ? await searchVehicles(vehicle, MOST_OFFERED + 1) : [];
-    return { named, offered };
-  }, [vehicle, known]);
+    const offered = named === null ? await searchVehicles(vehicle, MOST_OFFERED + 1) : [named];
+    return [...papers, ...offered.filter(({ id }) => papers.every((one) => one.id !== id))];
+  }, [vehicle, plate, vin, known]);
   const stored = useStored(query);
   if (stored.state !== "ready") return null;
-  const { named, offered } = stored.value;
-  const self = (row: VehicleRow) => row.visits === 1 && vehicleKey(row.name) === vehicleKey(vehicle);
-  const rows = (named === null ? offered : [named]).filter((row) => !self(row)).slice(0, MOST_OFFERED);
+  const self = (row: VehicleRow) => row.visits <= 1 && vehicleKey(row.name) === vehicleKey(vehicle);
+  // Its label is there already, and it goes by its name: nothing is left to take over.
+  const taken = (row: VehicleRow) => known && vehicleKey(row.name) === vehicleKey(vehicle);
+  const rows = stored.value.filter((row) => !self(row) && !taken(row)).slice(0, MOST_OFFERED);
   if (rows.length === 0) return null;
   return (
     <Stack gap="1.5" role="status" aria-label="On record">
@@ -70,7 +72,7 @@ function OnRecord({ row }: { row: VehicleRow }) {
           {[row.name, row.plate].filter(Boolean).join(", ")}
         </Text>
         <Text fontSize="15px" color="soft">
-          {`Here on ${dayOf(row.lastAt)}: ${label.join(", ") || "label not known"}.`}
+          {`${row.lastAt === "" ? "On record" : `Here on ${dayOf(row.lastAt)}`}: ${label.join(", ") || "label not known"}.`}
         </Text>
       </Box>
       <BenchButton aria-label={`It is ${row.name}: take label and build over`} onClick={take}>

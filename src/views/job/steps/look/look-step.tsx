@@ -110,7 +110,7 @@ export function LookStep() {
       <Caution title="Look with the engine off first">
         Belts and fans start by themselves. The discharge line burns. Goggles wherever refrigerant may come out.
       </Caution>
-      <StepEnd step="look" gaps={[]} />
+      <StepEnd step="look" />
     </Stack>
   );
 }

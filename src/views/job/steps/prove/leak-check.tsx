@@ -5,6 +5,7 @@ import { useState } from "react";
 import type { PartId } from "@/core/causes/signs";
 import type { RepairPart } from "@/core/charge/oil";
 import { type Job, type LeakMethod, leakMethods, MOST_CHECKS } from "@/core/records/job";
+import { partsToCheck } from "@/core/records/job-readings";
 import { type BoardMark, CircuitBoard } from "@/pictures/circuit-board";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
@@ -31,12 +32,6 @@ function resultsOf(job: Job, part: RepairPart): Partial<Record<LeakMethod, boole
   const found: Partial<Record<LeakMethod, boolean>> = {};
   for (const check of job.prove.checks) if (check.part === part) found[check.method] = check.leaks;
   return found;
-}
-
-export function partsToCheck(job: Job): RepairPart[] {
-  const opened = job.repair.parts.map(({ part }) => part).filter((part) => part !== "o-rings");
-  // The ports were opened by every hook-up.
-  return [...new Set<RepairPart>([...opened, "service-cores"])];
 }
 
 /** Everything that was opened, looked over in the order that finds most for least: by eye, with the sniffer, with dye. */

@@ -2,7 +2,7 @@
 
 import { Flex, Stack, Table } from "@chakra-ui/react";
 import { type Comparison, compareTests } from "@/core/records/compare-tests";
-import type { Job } from "@/core/records/job";
+import { testGaps } from "@/core/records/run-sheet";
 import type { UnitId } from "@/core/units/units";
 import { HOT_DAY, useConditionShifts, useHotDay } from "@/session/condition-shifts";
 import { useExpected } from "@/session/expected";
@@ -13,12 +13,11 @@ import { useFigures } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
-import { type Gap, StepEnd } from "@/views/job/frame/step-end";
-import { testGaps } from "@/views/job/steps/running/running-step";
+import { StepEnd } from "@/views/job/frame/step-end";
 import { TestBench } from "@/views/job/steps/running/test-bench";
 import { customerWords } from "@/words/customer";
 import { changeSentence } from "@/words/tests";
-import { LeakCheck, partsToCheck } from "./leak-check";
+import { LeakCheck } from "./leak-check";
 
 export function ProveStep() {
   const accuracy = useAccuracy();
@@ -61,18 +60,9 @@ export function ProveStep() {
       <LeakCheck />
       <HotDayCard />
       <CustomerCard />
-      <StepEnd step="prove" gaps={proveGaps(job)} />
+      <StepEnd step="prove" />
     </Stack>
   );
-}
-
-function proveGaps(job: Job): Gap[] {
-  const open = partsToCheck(job).filter((part) => !job.prove.checks.some((check) => check.part === part));
-  return [
-    ...testGaps(job, "proof"),
-    ...(open.length > 0 ? ["the leak check"] : []),
-    ...(job.prove.capsOn ? [] : ["the caps"]),
-  ];
 }
 
 /** What it will show on the day the customer judges it by. */

@@ -69,7 +69,7 @@ export function RecoverStep() {
           The recovered weight belongs to what came out before. A new recovery belongs to a new job.
         </Notice>
       )}
-      <StepEnd step="recover" gaps={weighed || job.correction !== null ? [] : ["recovered weight"]} />
+      <StepEnd step="recover" />
     </Stack>
   );
 }

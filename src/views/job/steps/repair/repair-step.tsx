@@ -5,7 +5,6 @@ import {
   type CircuitOil,
   circuitOils,
   type OilBalance,
-  oilBalance,
   oilDoubts,
   type RepairKind,
   type RepairPart,
@@ -14,7 +13,9 @@ import {
 } from "@/core/charge/oil";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
+import { oilOf } from "@/core/records/job-oil";
 import { workableRefrigerant } from "@/core/records/job-readings";
+import { OIL_TOLERANCE_G } from "@/core/records/run-sheet";
 import { entry, entryOf, entryValue } from "@/core/units/entry";
 import { useChoices } from "@/session/choices";
 import { useJob, useSetPart } from "@/session/session";
@@ -32,27 +33,12 @@ import { dutyWords, oilDoubtWords, oilMissingWords, oilNames, oilSourceWords } f
 
 type Repair = Job["repair"];
 
-/** Oil closer than this to what is asked for is right, g. */
-const OIL_TOLERANCE_G = 5;
-
 export function RepairStep() {
   const { job } = useJob();
   const set = useSetPart("repair");
   const { oilSheet } = useChoices();
   const { repair, intake } = job;
-  const parts = repair.parts.map(({ part, kind, drained, own }) => ({
-    part,
-    kind,
-    drainedG: entryValue(fields.drained, drained),
-    ownG: entryValue(fields.ownOil, own),
-  }));
-  const balance = oilBalance({
-    parts,
-    recoveredG: entryValue(fields.oil, job.recover.oil),
-    flushed: repair.flushed,
-    labelOilG: entryValue(fields.oilAmount, intake.oilAmount),
-    sheet: oilSheet,
-  });
+  const { parts, balance } = oilOf(job, oilSheet);
   const openS = entryValue(fields.openHours, repair.openHours);
   const duties = repairDuties({
     ...repair,
@@ -61,7 +47,6 @@ export function RepairStep() {
     metering: intake.metering,
   });
   const filledG = entryValue(fields.oilFilled, repair.filled);
-  const gaps = balance.backG > OIL_TOLERANCE_G && filledG === null ? ["oil filled in"] : [];
   const offered = repairParts.filter(
     (part) =>
       part !== (intake.metering === "orifice-tube" ? "drier" : "accumulator") || parts.some((one) => one.part === part),
@@ -115,7 +100,7 @@ export function RepairStep() {
         <OilCard balance={balance} filledG={filledG} />
       </Grid>
       <OilSheet />
-      <StepEnd step="repair" gaps={gaps} />
+      <StepEnd step="repair" />
     </Stack>
   );
 }

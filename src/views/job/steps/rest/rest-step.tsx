@@ -6,7 +6,8 @@ import type { RestAnswer, RestVerdict } from "@/core/readings/derive/rest";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { restOf, workableRefrigerant } from "@/core/records/job-readings";
-import { checkEntry, entryOf, entryValue } from "@/core/units/entry";
+import { gapsOf } from "@/core/records/run-sheet";
+import { entryOf, entryValue } from "@/core/units/entry";
 import { SaturationChart } from "@/pictures/saturation-chart";
 import { useJob, useLiveOf, useRack, useSession, useSetPart } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
@@ -19,10 +20,10 @@ import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { StepActs } from "@/views/job/frame/step-foot";
-
-type Rest = Job["rest"];
+import { gapList } from "@/words/steps";
 
 export function RestStep() {
+  const figures = useFigures();
   const accuracy = useAccuracy();
   const { job, edit } = useJob();
   const { engine } = useRack("engine");
@@ -67,7 +68,7 @@ export function RestStep() {
         <Notice title="Waiting for the readings">
           {workableRefrigerant(job) === null
             ? "The refrigerant is not known yet: give it at intake."
-            : `Needed: ${restGaps(job).join(", ")}. Nothing is computed from a gap.`}
+            : `Needed: ${gapList(gapsOf(job, "rest"), figures)}. Nothing is computed from a gap.`}
         </Notice>
       ) : (
         <RestAnswerCard answer={answer} job={job} />
@@ -76,19 +77,9 @@ export function RestStep() {
         Goggles and gloves. Hand wheels closed, couplers backed off fully, low side first, then tug. Local law, the
         maker's procedure and licensed practice come first.
       </Caution>
-      <StepEnd step="rest" gaps={answer === null ? restGaps(job) : []} />
+      <StepEnd step="rest" />
     </Stack>
   );
-}
-
-function restGaps(job: Job): string[] {
-  const gaps: string[] = [];
-  const given = (name: keyof typeof fields, entry: Rest["low"]) => checkEntry(fields[name], entry).ok;
-  if (workableRefrigerant(job) === null) gaps.push("refrigerant");
-  if (!given("low", job.rest.low) && !given("high", job.rest.high)) gaps.push("a pressure");
-  if (!given("soak", job.rest.soak)) gaps.push("soak temperature");
-  if (!given("altitude", job.altitude)) gaps.push("altitude");
-  return gaps;
 }
 
 const headlines: Record<RestVerdict, string> = {

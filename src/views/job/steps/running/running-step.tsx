@@ -3,18 +3,14 @@
 import { Flex, Stack } from "@chakra-ui/react";
 import Link from "next/link";
 import { useState } from "react";
-import { channels } from "@/core/readings/channels";
-import { fields } from "@/core/records/fields";
-import type { Job } from "@/core/records/job";
-import { hasReadings, readingFileOf, type TestName, workBegun } from "@/core/records/job-readings";
-import { checkEntry } from "@/core/units/entry";
+import { hasReadings, workBegun } from "@/core/records/job-readings";
 import { useExpected } from "@/session/expected";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Locked } from "@/ui/locked";
 import { Caution, Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
-import { type Gap, StepEnd } from "@/views/job/frame/step-end";
+import { StepEnd } from "@/views/job/frame/step-end";
 import { stepPath } from "@/views/job/frame/steps";
 import { AlongTheLines } from "./along-the-lines";
 import { TestBench } from "./test-bench";
@@ -59,19 +55,9 @@ export function RunningStep() {
         Cables and sleeves away from both; the discharge line burns. High-side valve of the manifold stays shut while
         the engine runs.
       </Caution>
-      <StepEnd step="running" gaps={testGaps(job, "baseline")} />
+      <StepEnd step="running" />
     </Stack>
   );
 }
 
 /** What must be read before a test says anything. */
-export function testGaps(job: Job, which: TestName): Gap[] {
-  const test = job[which];
-  const gaps: Gap[] = [];
-  if (!checkEntry(fields.ambient, test.ambient).ok) gaps.push({ text: "ambient", field: fields.ambient.label });
-  if (!checkEntry(fields.altitude, job.altitude).ok) gaps.push({ text: "altitude", field: fields.altitude.label });
-  if (!test.settings.some(hasReadings))
-    gaps.push({ text: "a reading at idle or fast idle", field: `${channels.low.name}, idle` });
-  if (gaps.length === 0 && readingFileOf(job, which) === null) gaps.push("what intake leaves open");
-  return gaps;
-}

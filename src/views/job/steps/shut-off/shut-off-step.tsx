@@ -29,6 +29,7 @@ import { Text } from "@/ui/text";
 import { useTick } from "@/ui/tick";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { StepActs } from "@/views/job/frame/step-foot";
+import { jobFileName } from "@/words/job";
 import { shutOffVerdicts, shutOffWords } from "@/words/tests";
 
 /** The sides since the stop, as they stream; the time is written down once it is decided. */
@@ -58,6 +59,7 @@ function LiveShutOff() {
       return { ...stored, shutOff: taken };
     });
   }, [decided, seconds, met, record]);
+  const traceName = useJobOf((job) => jobFileName(job).replace(/\.json$/, "-trace.csv"));
   return (
     <>
       <Watch state={state} metering={metering} onStop={() => setEngine("off")} />
@@ -69,7 +71,7 @@ function LiveShutOff() {
         </Notice>
       )}
       <Card title="Both sides since the stop">
-        <Trace trace={trace} latest={latest} temperatures={["vent"]} />
+        <Trace trace={trace} latest={latest} temperatures={["vent"]} fileName={traceName} />
       </Card>
     </>
   );
@@ -118,7 +120,7 @@ export function ShutOffStep() {
           {`Usual for a valve: ${usualMeetS["expansion-valve"].from} to ${usualMeetS["expansion-valve"].to} s; for an orifice: ${usualMeetS["orifice-tube"].from} to ${usualMeetS["orifice-tube"].to} s. Which it has is not known: it is judged with both.`}
         </Notice>
       )}
-      <StepEnd step="shut-off" gaps={answer === null ? ["the time until the sides met"] : []} />
+      <StepEnd step="shut-off" />
     </Stack>
   );
 }

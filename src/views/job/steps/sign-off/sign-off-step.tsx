@@ -8,6 +8,7 @@ import { booked } from "@/core/records/bookkeeping";
 import { credentialsOf, techniciansOf } from "@/core/records/choices";
 import { compareTests } from "@/core/records/compare-tests";
 import { stepIds } from "@/core/records/job";
+import { isPassed } from "@/core/records/run-sheet";
 import { signed } from "@/core/records/signature";
 import { useChoices } from "@/session/choices";
 import { useConditionShifts } from "@/session/condition-shifts";
@@ -38,7 +39,7 @@ export function SignOffStep() {
   const then = useLeading(job, "baseline");
   const now = useLeading(job, "proof");
   const [amending, setAmending] = useState(false);
-  const open = stepIds.filter((id) => id !== "sign-off" && job.steps[id].doneAt === null);
+  const open = stepIds.filter((id) => id !== "sign-off" && !isPassed(job, id));
   const set = useSetPart("signOff");
   const choices = useChoices();
   const { desk } = useJobState("desk");
@@ -169,7 +170,7 @@ export function SignOffStep() {
           </Flex>
         </Card>
       )}
-      {signedAt === null && <StepEnd step="sign-off" gaps={[]} />}
+      {signedAt === null && <StepEnd step="sign-off" />}
       <Text color="soft" fontSize="14px">
         Local law, the vehicle maker's procedure and licensed practice come first. The file holds everything typed and
         weighed, and reads back the same in the Bay.

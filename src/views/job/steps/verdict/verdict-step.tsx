@@ -3,6 +3,7 @@
 import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
 import Link from "next/link";
 import { type Decision, decide } from "@/core/diagnosis/decide/decide";
+import { gapsOf } from "@/core/records/run-sheet";
 import { RankingHistory } from "@/pictures/ranking-history";
 import { useJobOf, useVerdict, useWording } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
@@ -42,13 +43,14 @@ export function VerdictStep() {
   const { verdict, rows, history, failed } = useVerdict("verdict", "rows", "history", "failed");
   const wording = useWording(figures);
   const jobId = useJobOf(({ id }) => id);
+  const judgeable = useJobOf((job) => gapsOf(job, "verdict").length === 0);
   if (verdict === null && failed) {
     return (
       <Stack gap="3.5" maxW="1080px">
         <Notice tone="act" title={noticeWords.noDiagnosis}>
           {noticeWords.restartDiagnosis}
         </Notice>
-        <StepEnd step="verdict" gaps={[noticeWords.diagnosisGap]} />
+        <StepEnd step="verdict" also={judgeable ? noticeWords.diagnosisGap : undefined} />
       </Stack>
     );
   }
@@ -59,7 +61,7 @@ export function VerdictStep() {
         <Notice title="No verdict without readings">
           Give label, ambient, altitude and at least one running reading. Until then nothing is guessed.
         </Notice>
-        <StepEnd step="verdict" gaps={["readings that can be judged"]} />
+        <StepEnd step="verdict" also={judgeable ? noticeWords.diagnosisGap : undefined} />
       </Stack>
     );
   }
@@ -136,7 +138,7 @@ export function VerdictStep() {
           {warningSentence(warning, wording)}
         </Text>
       ))}
-      <StepEnd step="verdict" gaps={[]} />
+      <StepEnd step="verdict" />
     </Stack>
   );
 }
