@@ -2,9 +2,10 @@ import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { eraseWord } from "@/core/records/copies";
 import { checkCopy, readShopFile, SHOP_FILE_LIMIT_BYTES } from "@/core/records/shop-file";
-import { allowFolder, chooseFolder, copyToFolder, forgetFolder, howCopied, noteCopied } from "./copies";
+import { allowFolder, chooseFolder, copyToFolder, forgetFolder, howCopied, noteCopied, noteJobSaved } from "./copies";
 import { database } from "./database";
 import { createJob, editJob } from "./jobs";
+import { keepPicture } from "./photos";
 import { eraseAll, exportCopy } from "./shop";
 
 /** A folder as the browser hands one out, in memory. */
@@ -48,6 +49,31 @@ describe("copies of everything", () => {
     await editJob(second.id, (job) => ({ ...job, altitude: { text: "9", unit: "m" } }));
     vi.useRealTimers();
     expect((await howCopied()).unsaved).toBe(1);
+  });
+
+  it("count a job as saved once its file was, until it changes again", async () => {
+    const [one, other] = [await createJob(), await createJob()];
+    await noteJobSaved(one);
+    await noteJobSaved(other);
+    expect((await howCopied()).unsaved).toBe(0);
+    vi.setSystemTime(Date.now() + 5000);
+    const edited = await editJob(one.id, (job) => ({ ...job, altitude: { text: "9", unit: "m" } }));
+    vi.useRealTimers();
+    expect(await howCopied()).toMatchObject({ unsaved: 1, lastAt: null });
+    // A file of the state before is no copy of this one.
+    await noteJobSaved(one);
+    expect((await howCopied()).unsaved).toBe(1);
+    await noteJobSaved(edited);
+    expect((await howCopied()).unsaved).toBe(0);
+  });
+
+  it("count the photos of a saved job's file with it", async () => {
+    const job = await createJob();
+    const photo = { id: "p", step: "look", at: job.createdAt, width: 9, height: 9, bytes: 3 } as const;
+    await keepPicture(job.id, photo.id, new Uint8Array([0xff, 0xd8, 0xff]));
+    expect((await howCopied()).others).toEqual({ photo: 1 });
+    await noteJobSaved({ ...job, photos: [photo] });
+    expect((await howCopied()).others).toEqual({});
   });
 
   it("go into the folder as a file a day that reads back whole; the oldest go when there are many", async () => {

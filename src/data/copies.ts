@@ -1,6 +1,7 @@
 /** Copies of everything outside of the browser's store: by itself into a folder that was chosen, else as a file when somebody presses; and what no copy has yet. */
 import { instantSchema } from "@/core/dates";
 import type { Copies } from "@/core/records/copies";
+import type { Job } from "@/core/records/job";
 import * as z from "@/core/zod";
 import { changesSinceCopy, forgetChanges } from "./changes";
 import { loadChosen } from "./choices";
@@ -9,22 +10,27 @@ import { exportCopy } from "./shop";
 import { isDemoWorkshop } from "./workshop";
 
 const NAME = "copies";
-const copiesSchema = z.object({ lastAt: instantSchema.nullable() });
+const copiesSchema = z.object({
+  lastAt: instantSchema.nullable(),
+  /** Jobs that were saved as a file since, with the state that the file has. */
+  files: z.record(z.string(), instantSchema).default({}),
+});
+const nothingCopied: z.infer<typeof copiesSchema> = { lastAt: null, files: {} };
 
 /** More than so many are not counted one by one. */
 const MOST_COUNTED = 1000;
 
 export async function howCopied(): Promise<Copies> {
-  const { lastAt } = (await loadChosen(NAME, copiesSchema)) ?? { lastAt: null };
-  const ids = await database.visits
+  const { lastAt, files } = (await loadChosen(NAME, copiesSchema)) ?? nothingCopied;
+  const changed = await database.visits
     .where("updatedAt")
     .above(lastAt ?? "")
     .limit(MOST_COUNTED)
-    .primaryKeys();
+    .toArray();
   const folder = await chosenFolder();
   return {
     lastAt,
-    unsaved: isDemoWorkshop ? 0 : ids.length,
+    unsaved: isDemoWorkshop ? 0 : changed.filter(({ jobId, updatedAt }) => files[jobId] !== updatedAt).length,
     others: await changesSinceCopy(),
     folder: folder?.name ?? null,
     allowed: folder !== null && (await mayWrite(folder)),
@@ -34,8 +40,20 @@ export async function howCopied(): Promise<Copies> {
 /** Everything as it stands has been given out as a file. `asOf` ISO: when it was read. */
 export async function noteCopied(asOf: string): Promise<void> {
   await database.transaction("rw", database.choices, database.changes, async () => {
-    await database.choices.put({ name: NAME, json: JSON.stringify({ lastAt: asOf }) });
+    await database.choices.put({ name: NAME, json: JSON.stringify({ lastAt: asOf, files: {} }) });
     await forgetChanges(asOf);
+  });
+}
+
+/** A job was given out as a file with its photos: in this state it needs no other copy. */
+export async function noteJobSaved({ id, updatedAt, photos }: Pick<Job, "id" | "updatedAt" | "photos">): Promise<void> {
+  await database.transaction("rw", database.choices, database.changes, async () => {
+    const { lastAt, files } = (await loadChosen(NAME, copiesSchema)) ?? nothingCopied;
+    // Older files say nothing any more once everything was copied.
+    const since = Object.entries(files).filter(([, at]) => at > (lastAt ?? ""));
+    const json = JSON.stringify({ lastAt, files: { ...Object.fromEntries(since), [id]: updatedAt } });
+    await database.choices.put({ name: NAME, json });
+    await database.changes.bulkDelete(photos.map((photo) => `photo/${photo.id}`));
   });
 }
 

@@ -26,7 +26,7 @@ describe("a practice job in the store", () => {
     await editJob("trial", (job) => ({ ...job, recover: { ...job.recover, recovered: entry("100", "g") } }));
     await editJob("trial", (job) => drawn(booked(job, at), job.charge.containers[0]!.id, 300, at));
     expect((await listJobs()).jobs.find(({ id }) => id === "trial")!.ledger.length).toBeGreaterThan(1);
-    expect(await loadBooks()).toEqual({ ...books, vehicles: expect.any(Map) });
+    expect(await loadBooks()).toEqual({ ...books, vehicles: expect.any(Map), papers: expect.any(Map) });
     expect(await jobsOfVehicle(pickup.intake.vehicle)).toHaveLength(1);
     const [after] = await listVehicles();
     expect(after).toEqual({ ...before!, practice: 1 });

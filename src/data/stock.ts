@@ -30,6 +30,8 @@ export interface Books {
   findings: StockFinding[];
   /** Names of the vehicles of jobs, by job. */
   vehicles: Map<string, string>;
+  /** What else a table names of a job: plate of the vehicle, certificate of who signed. */
+  papers: Map<string, { plate: string; certificate: string }>;
   /** By the id of an entry that takes another back: which. */
   counters: Map<string, string>;
   /** Containers and entries that cannot be read: in no sum. */
@@ -53,8 +55,37 @@ export async function loadBooks(): Promise<Books> {
     ),
     findings: checkStock(lines, containers),
     vehicles: new Map(visits.map(({ jobId, name }) => [jobId, name])),
+    papers: new Map(visits.map(({ jobId, plate, certificate }) => [jobId, { plate, certificate }])),
     counters: new Map(stock.flatMap(({ id, counters }) => (counters === null ? [] : [[id, counters] as const]))),
     damaged,
+  };
+}
+
+/** The newest lines, before all of them are added up. */
+export type NewestLines = Pick<Books, "containers" | "lines" | "vehicles" | "counters">;
+
+/** So many lines fill any screen. */
+const NEWEST = 60;
+
+/** Reads the newest lines alone, by the index of their dates. */
+export async function newestLines(): Promise<NewestLines> {
+  const [shelf, entries, ofJobs] = await Promise.all([
+    database.containers.toArray(),
+    database.stock.orderBy("at").reverse().limit(NEWEST).toArray(),
+    database.bookLines.orderBy("at").reverse().limit(NEWEST).toArray(),
+  ]);
+  const { sound: containers } = apart("containers", shelf);
+  const { sound: stock } = apart("stock", entries);
+  const byId = new Map(containers.map((one) => [one.id, one]));
+  const lines = placed([...linesOfStock(stock, byId), ...ofJobs], containers)
+    .sort((a, b) => b.at.localeCompare(a.at))
+    .slice(0, NEWEST);
+  const visits = await database.visits.bulkGet([...new Set(lines.flatMap(({ jobId }) => jobId ?? []))]);
+  return {
+    containers,
+    lines,
+    vehicles: new Map(visits.flatMap((visit) => (visit === undefined ? [] : [[visit.jobId, visit.name] as const]))),
+    counters: new Map(stock.flatMap(({ id, counters }) => (counters === null ? [] : [[id, counters] as const]))),
   };
 }
 

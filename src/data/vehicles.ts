@@ -9,6 +9,18 @@ import { database } from "./database";
 import { recordOf, rowsMadeAnew, visitsUnder } from "./record-index";
 import { refused } from "./refused";
 
+/** So many fill any screen. */
+const FIRST = 40;
+
+/** The vehicles seen last, before all are read, and how many there are. */
+export async function newestVehicles(): Promise<{ rows: VehicleRow[]; count: number }> {
+  const [rows, count] = await Promise.all([
+    database.vehicleRows.orderBy("lastAt").reverse().limit(FIRST).toArray(),
+    database.vehicleRows.count(),
+  ]);
+  return { rows, count };
+}
+
 /** Every vehicle, the one seen last first. */
 export async function listVehicles(): Promise<VehicleRow[]> {
   // All at once and sorted here: a cursor that goes backwards reads them one by one.

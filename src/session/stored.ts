@@ -46,3 +46,37 @@ export function useStored<Value>(query: () => Promise<Value>): Stored<Value> & {
     },
   };
 }
+
+const never = () => new Promise<never>(() => undefined);
+
+/**
+ * The same in two parts: what fills the first screen, and once that is drawn, all of it. Reading all at once would keep a large store's first rows
+ * from being drawn.
+ */
+export function useStoredInParts<First, All>(
+  first: () => Promise<First>,
+  all: () => Promise<All>,
+): { first: First | null; all: Stored<All> & { again: () => void } } {
+  const [allThere, setAllThere] = useState(false);
+  // Once all of it is there, its first part is followed no longer.
+  const begun = useStored<First>(allThere ? never : first);
+  const isThere = begun.state === "ready";
+  const [drawn, setDrawn] = useState(false);
+  useEffect(() => {
+    if (!isThere) return;
+    // One frame to draw it, one to have it drawn.
+    let second = 0;
+    const frame = requestAnimationFrame(() => {
+      second = requestAnimationFrame(() => setDrawn(true));
+    });
+    return () => {
+      cancelAnimationFrame(frame);
+      cancelAnimationFrame(second);
+    };
+  }, [isThere]);
+  const whole = useStored<All>(drawn ? all : never);
+  const isWhole = whole.state === "ready";
+  useEffect(() => setAllThere(isWhole), [isWhole]);
+  const failed = begun.state === "failed" || begun.state === "silent";
+  return { first: begun.state === "ready" ? begun.value : null, all: failed ? begun : whole };
+}

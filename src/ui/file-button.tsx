@@ -11,10 +11,23 @@ interface FileButtonProps {
   children: string;
 }
 
+interface FilesButtonProps extends Omit<FileButtonProps, "onFile"> {
+  onFiles: (files: readonly File[]) => void;
+}
+
 export const TABLE_FILES = ".csv,.tsv,.txt,text/csv,text/plain";
 
 /** Asks for one file; the same one can be chosen again after it was mended. */
-export function FileButton({ label, accept, onFile, children }: FileButtonProps) {
+export function FileButton({ onFile, ...button }: FileButtonProps) {
+  return <Picker {...button} multiple={false} onFiles={([file]) => file && onFile(file)} />;
+}
+
+/** The same for several files at a time. */
+export function FilesButton(button: FilesButtonProps) {
+  return <Picker {...button} multiple />;
+}
+
+function Picker({ label, accept, multiple, onFiles, children }: FilesButtonProps & { multiple: boolean }) {
   const picker = useRef<HTMLInputElement>(null);
   return (
     <>
@@ -22,12 +35,13 @@ export function FileButton({ label, accept, onFile, children }: FileButtonProps)
         ref={picker}
         type="file"
         accept={accept}
+        multiple={multiple}
         hidden
         aria-label={label}
         onChange={(event) => {
-          const file = event.target.files?.[0];
+          const files = [...(event.target.files ?? [])];
           event.target.value = "";
-          if (file) onFile(file);
+          if (files.length > 0) onFiles(files);
         }}
       />
       <BenchButton kind="quiet" onClick={() => picker.current?.click()}>

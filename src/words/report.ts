@@ -21,7 +21,7 @@ import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import type { UnitId } from "@/core/units/units";
 import { actNames } from "./books";
-import { customerWords } from "./customer";
+import { outlookWords } from "./customer";
 import { percentOf, reasonSentence, severitySentence, type Wording, warningSentence } from "./diagnosis";
 import { circuitWords, refrigerantLabels, stepNames } from "./job";
 import { purposeMark } from "./practice";
@@ -37,7 +37,8 @@ export type ReportBlock =
   | { kind: "text"; text: string; strong?: boolean; typed?: boolean }
   | { kind: "facts"; rows: { what: string; text: string; typed?: boolean }[] }
   | { kind: "table"; head: string[]; rows: string[][] }
-  | { kind: "picture"; which: ReportPicture };
+  | { kind: "picture"; which: ReportPicture }
+  | { kind: "photos"; photos: { id: string; caption: string }[] };
 
 export interface ReportSection {
   title: string;
@@ -290,7 +291,8 @@ function afterWork(verdict: Verdict | null): ReportSection | null {
 }
 
 function watch(job: Job, figures: Figures): ReportSection | null {
-  const words = customerWords(job, figures);
+  // What was weighed and renewed stands under what was done.
+  const words = outlookWords(job, figures);
   const remark = job.signOff.remark.trim();
   const blocks: ReportBlock[] = [
     ...(remark === "" ? [] : [{ kind: "text" as const, text: remark, typed: true }]),
@@ -306,6 +308,7 @@ function file(job: Job, figures: Figures): (ReportSection | null)[] {
     signs(job),
     vacuumTrace(job),
     books(job, figures),
+    photos(job),
     times(job),
     record(inUnits(job, figures.choice)),
   ];
@@ -358,6 +361,13 @@ function readings(job: Job, figures: Figures): ReportSection | null {
       ...(traced ? [{ kind: "picture" as const, which: "traces" as const }] : []),
     ],
   };
+}
+
+/** Every photo, with its step and when it was taken. */
+function photos(job: Job): ReportSection | null {
+  if (job.photos.length === 0) return null;
+  const shown = job.photos.map(({ id, step, at }) => ({ id, caption: `${stepNames[step]}, ${minute(at)}` }));
+  return { title: "Photos", blocks: [{ kind: "photos", photos: shown }] };
 }
 
 /** Settings that the instruments took, with what the needles did before. */

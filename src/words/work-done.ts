@@ -6,6 +6,7 @@ import { balanceOf, labelOf, recoveredOf } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import { formatNumber } from "@/core/units/units";
+import { leakPlaces } from "./customer";
 import { leakMethodLabels, repairPartLabels, stepNames } from "./job";
 
 export interface DoneLine {
@@ -83,9 +84,7 @@ function leaks(job: Job): DoneLine {
   const { checks, capsOn } = job.prove;
   const caps = capsOn ? "caps on" : "caps not noted";
   if (checks.length === 0) return { what: "Leak check", text: `Not made; ${caps}.` };
-  const leaking = [
-    ...new Set(checks.filter((check) => check.leaks).map(({ part }) => repairPartLabels[part].toLowerCase())),
-  ];
+  const leaking = leakPlaces(job);
   const how = [
     ...new Set(checks.map(({ method }) => leakMethodLabels[method].split(/[:,]/, 1)[0]!.toLowerCase())),
   ].join(", ");

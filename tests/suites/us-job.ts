@@ -148,7 +148,7 @@ describe("a whole job typed in US units", () => {
     await browser.press("Demo workshop");
     await browser.says("Orla Veitch");
     await browser.open(`${address}/job/demo-estate-car/look`);
-    await browser.says("Add a photo");
+    await browser.says("Add photos");
     // A picture of 3000 by 2000, drawn here and given as a camera's file would be.
     await browser.driver.executeAsyncScript(`
       const done = arguments[0];

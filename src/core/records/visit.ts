@@ -29,6 +29,8 @@ export interface Visit {
   purpose: Purpose;
   signedAt: string | null;
   technician: string;
+  /** Of the technician, as it was signed with. */
+  certificate: string;
   complaint: string;
   refrigerant: LabelRefrigerant | null;
   labelG: number | null;
@@ -64,6 +66,7 @@ export function visitOf(job: Job): Visit {
     purpose: job.purpose,
     signedAt: job.signOff.signedAt,
     technician: job.signOff.technician.trim().slice(0, MOST_WORDS),
+    certificate: job.signOff.credentials?.certificate ?? "",
     complaint: intake.complaint.trim().slice(0, MOST_WORDS),
     refrigerant: intake.refrigerant,
     labelG: labelOf(job).chargeG,
@@ -115,6 +118,7 @@ export function unreadableVisit(id: string): Visit {
     purpose: "work",
     signedAt: null,
     technician: "",
+    certificate: "",
     complaint: "",
     refrigerant: null,
     labelG: null,

@@ -18,19 +18,21 @@ import { TextField } from "@/ui/text-field";
 import { actName, placeName, yearName } from "@/words/ledger";
 
 interface BookTableProps {
-  books: Books;
+  books: Pick<Books, "lines" | "vehicles" | "counters">;
   byId: ReadonlyMap<string, Container>;
   /** Only what moved in or out of this one. */
   container: string | null;
   name: string | null;
   onAll: () => void;
+  /** More lines are on their way. */
+  partial?: boolean;
 }
 
 const ROW_PX = 60;
 const TALL_PX = 430;
 
 /** Every line of the books, the newest first; of thousands only those in sight are drawn. */
-export function BookTable({ books, byId, container, name, onAll }: BookTableProps) {
+export function BookTable({ books, byId, container, name, onAll, partial = false }: BookTableProps) {
   const [query, setQuery] = useState("");
   const lines = useMemo(() => {
     const words = query.toLowerCase().split(/\s+/).filter(Boolean);
@@ -54,7 +56,9 @@ export function BookTable({ books, byId, container, name, onAll }: BookTableProp
     <Card
       title={
         name === null
-          ? `The books, ${lines.length === 1 ? "one line" : `${lines.length} lines`}`
+          ? partial
+            ? "The books, newest lines"
+            : `The books, ${lines.length === 1 ? "one line" : `${lines.length} lines`}`
           : `In and out of ${name}`
       }
       aside={
@@ -109,7 +113,15 @@ export function BookTable({ books, byId, container, name, onAll }: BookTableProp
   );
 }
 
-function Line({ line, books, byId }: { line: BookLine; books: Books; byId: ReadonlyMap<string, Container> }) {
+function Line({
+  line,
+  books,
+  byId,
+}: {
+  line: BookLine;
+  books: BookTableProps["books"];
+  byId: ReadonlyMap<string, Container>;
+}) {
   const figures = useFigures();
   const [failure, setFailure] = useState<string | null>(null);
   const vehicle = line.jobId === null ? null : (books.vehicles.get(line.jobId) ?? "a job that is no longer here");

@@ -2,13 +2,15 @@
 
 import { Box, Center, Flex, Grid, Spinner, Stack } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
+import { type Choices, credentialsOf } from "@/core/records/choices";
 import type { Container } from "@/core/records/stock/container";
-import { linesCsv, readLinesCsv } from "@/core/records/stock/csv";
+import { type LineNames, linesCsv, readLinesCsv } from "@/core/records/stock/csv";
 import { yearIn, yearOf } from "@/core/records/stock/lines";
 import { reasonOf } from "@/core/result";
-import { addStock, type Books, loadBooks } from "@/data/stock";
+import { addStock, type Books, loadBooks, type NewestLines, newestLines } from "@/data/stock";
 import { fileMark } from "@/data/workshop";
-import { useStored } from "@/session/stored";
+import { useChoices } from "@/session/choices";
+import { useStoredInParts } from "@/session/stored";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
@@ -20,14 +22,23 @@ import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { DamagedRecords } from "@/views/workshop/damaged-records";
 import { booksName } from "@/words/books";
-import { checkSentence, csvSentence, findingSentence, noLabelSentence, stockWords, yearName } from "@/words/ledger";
+import {
+  checkSentence,
+  csvSentence,
+  findingSentence,
+  noLabelSentence,
+  placeName,
+  stockWords,
+  yearName,
+} from "@/words/ledger";
 import { BookTable } from "./book-table";
 import { ContainerForm } from "./container-form";
 import { Shelf } from "./shelf";
 
 /** Where every gram is: what stands on the shelf, what moved, what a year comes to. */
 export function LedgerView() {
-  const stored = useStored(loadBooks);
+  const { first, all: stored } = useStoredInParts(newestLines, loadBooks);
+  const choices = useChoices();
   const books = stored.state === "ready" ? stored.value : null;
   const [adding, setAdding] = useState(false);
   const [said, setSaid] = useState<{ tone: "act" | "done"; title: string; text: string } | null>(null);
@@ -60,7 +71,7 @@ export function LedgerView() {
                 books &&
                 saveTextFile(
                   `evrid-${fileMark}books-${new Date().toISOString().slice(0, 10)}.csv`,
-                  linesCsv(books.lines, books.counters),
+                  linesCsv(books.lines, namesOf(books, choices)),
                   "text/csv",
                 )
               }
@@ -85,9 +96,12 @@ export function LedgerView() {
         {stored.state === "failed" || stored.state === "silent" ? (
           <StoreFailure reason={stored.state === "failed" ? stored.reason : null} onAgain={stored.again} />
         ) : books === null ? (
-          <Center h="40vh" gap="3">
-            <Spinner /> <Text>Adding up the books</Text>
-          </Center>
+          <>
+            <Center h={first !== null && first.lines.length > 0 ? "64px" : "40vh"} gap="3">
+              <Spinner /> <Text>Adding up the books</Text>
+            </Center>
+            {first !== null && first.lines.length > 0 && <Newest newest={first} />}
+          </>
         ) : books.containers.length === 0 && books.lines.length === 0 ? (
           !adding && (
             <Box py="16" textAlign="center">
@@ -106,6 +120,24 @@ export function LedgerView() {
       </Stack>
     </AppFrame>
   );
+}
+
+/** What moved last, while everything is being added up. */
+function Newest({ newest }: { newest: NewestLines }) {
+  const byId = useMemo(() => new Map(newest.containers.map((one): [string, Container] => [one.id, one])), [newest]);
+  return <BookTable books={newest} byId={byId} container={null} name={null} onAll={() => undefined} partial />;
+}
+
+/** How the table for a spreadsheet names what the books know by keys. */
+function namesOf({ containers, counters, vehicles, papers }: Books, choices: Choices): LineNames {
+  const byId = new Map(containers.map((one): [string, Container] => [one.id, one]));
+  return {
+    counters,
+    place: (place) => placeName(place, byId),
+    vehicle: (jobId) => ({ name: vehicles.get(jobId) ?? "", plate: papers.get(jobId)?.plate ?? "" }),
+    certificate: ({ jobId, technician }) =>
+      (jobId === null ? "" : papers.get(jobId)?.certificate) || credentialsOf(choices, technician).certificate,
+  };
 }
 
 function Opened({ books }: { books: Books }) {

@@ -1,7 +1,7 @@
 "use client";
 
 import { Flex, NativeSelect, Stack } from "@chakra-ui/react";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { techniciansOf } from "@/core/records/choices";
 import { fields } from "@/core/records/fields";
 import type { Container } from "@/core/records/stock/container";
@@ -64,12 +64,16 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
           : act !== "receive" && act !== "count" && grams > heldG + 0.5
             ? `The books have ${figures.quantity(Math.max(0, heldG), "g")} in it: weigh it first.`
             : null;
+  /** One entry for each act that is chosen: a press before the page has drawn what was booked books nothing again. */
+  const entryId = useRef<string | null>(null);
   const book = async () => {
-    if (act === null || grams === null || netG === null || gap !== null) return;
-    const [id, at] = [crypto.randomUUID(), new Date().toISOString()];
+    const id = entryId.current;
+    if (id === null || act === null || grams === null || netG === null || gap !== null) return;
+    const at = new Date().toISOString();
     const by = { technician: technician.trim(), remark: remark.trim() };
     const made = entryOfAct(act, { id, at, container, grams, netG, heldG, target }, by);
     if (made !== null) await bookStock(made, { mixing });
+    entryId.current = null;
     setMixing(false);
     setAmount(entry("", figures.unit("g")));
     setRemark("");
@@ -94,6 +98,7 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
         value={act}
         onChange={(next) => {
           setAct(next);
+          entryId.current = crypto.randomUUID();
           setMixing(false);
           setSaid(null);
         }}

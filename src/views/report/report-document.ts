@@ -52,6 +52,8 @@ interface DocumentOptions {
   size: "A4" | "LETTER";
   /** Drawings as SVG, by which they are. */
   pictures: ReadonlyMap<ReportPicture, string>;
+  /** Photos as data addresses, by their ids; one that is not there is left out. */
+  photos?: ReadonlyMap<string, string>;
   /** What the code at the head says. */
   code: string;
   /** Type as large as this, points. */
@@ -79,7 +81,7 @@ const WIDTH = { A4: 595 - 2 * 42, LETTER: 612 - 2 * 42 };
 
 export function reportDocument(
   report: Report,
-  { size, pictures, code, say, fontSize = FONT_SIZE, onPages }: DocumentOptions,
+  { size, pictures, photos = new Map(), code, say, fontSize = FONT_SIZE, onPages }: DocumentOptions,
 ): TDocumentDefinitions {
   const said = (text: string, typed = false) => runsOf(typed ? text : say(text));
   const head: Content = {
@@ -97,7 +99,7 @@ export function reportDocument(
     columnGap: 12,
   };
   const sections = report.sections.flatMap(({ title, blocks }): Content[] => {
-    const [first, ...rest] = blocks.map((block) => blockContent(block, said, pictures, WIDTH[size]));
+    const [first, ...rest] = blocks.map((block) => blockContent(block, said, { pictures, photos, width: WIDTH[size] }));
     const heading: Content = {
       stack: [
         { text: said(title), bold: true, fontSize: fontSize + 1, margin: [0, 8, 0, 1] },
@@ -147,11 +149,46 @@ export function reportDocument(
   };
 }
 
+/** What goes along with the text: drawings, photos, and the width that they have, points. */
+interface Drawn {
+  pictures: ReadonlyMap<ReportPicture, string>;
+  photos: ReadonlyMap<string, string>;
+  width: number;
+}
+
+const PHOTO_GAP = 12;
+/** Points: two photos stand side by side, and three such rows on a page. */
+const PHOTO_HEIGHT = 210;
+
+function photosContent(
+  shown: readonly { id: string; caption: string }[],
+  said: (text: string) => Run[],
+  photos: ReadonlyMap<string, string>,
+  width: number,
+): Content {
+  const one = ({ id, caption }: { id: string; caption: string }): Content => {
+    const image = photos.get(id);
+    const picture: Content[] =
+      image === undefined ? [] : [{ image, fit: [(width - PHOTO_GAP) / 2, PHOTO_HEIGHT] as [number, number] }];
+    return { stack: [...picture, { text: said(caption), fontSize: 8 }] };
+  };
+  const rows = Array.from({ length: Math.ceil(shown.length / 2) }, (_, i) => shown.slice(2 * i, 2 * i + 2));
+  return {
+    stack: rows.map(
+      (row): Content => ({
+        columns: row.map(one),
+        columnGap: PHOTO_GAP,
+        margin: [0, 3, 0, 3],
+        unbreakable: true,
+      }),
+    ),
+  };
+}
+
 function blockContent(
   block: ReportBlock,
   said: (text: string, typed?: boolean) => Run[],
-  pictures: ReadonlyMap<ReportPicture, string>,
-  width: number,
+  { pictures, photos, width }: Drawn,
 ): Content {
   switch (block.kind) {
     case "text":
@@ -170,6 +207,8 @@ function blockContent(
       };
     case "table":
       return tableContent(block, said);
+    case "photos":
+      return photosContent(block.photos, said, photos, width);
     case "picture": {
       const svg = pictures.get(block.which);
       return svg === undefined

@@ -1,6 +1,7 @@
 "use client";
 
 import type { TFontDictionary } from "pdfmake/interfaces";
+import { toBase64 } from "@/core/records/pictures";
 import { saveBlob } from "@/ui/save-file";
 import type { Report, ReportPicture } from "@/words/report";
 import { drawnAs } from "./drawn-as";
@@ -10,6 +11,8 @@ interface SaveOptions {
   size: "A4" | "LETTER";
   /** What the code at the head says. */
   code: string;
+  /** Pictures of the job, by the ids of its photos. */
+  photos?: ReadonlyMap<string, Uint8Array>;
   /** The part of the page whose drawings go along; none without it. */
   pictures: HTMLElement | null;
   say: (text: string) => string;
@@ -24,7 +27,7 @@ const FONTS = "/report-fonts/";
 export async function saveReport(
   name: string,
   report: Report,
-  { size, code, pictures, say, onePage }: SaveOptions,
+  { size, code, photos = new Map(), pictures, say, onePage }: SaveOptions,
 ): Promise<void> {
   const { default: pdfmake } = await import("pdfmake/build/pdfmake");
   const files = Object.values(fontFiles).flatMap((font) => Object.values(font));
@@ -33,6 +36,7 @@ export async function saveReport(
   const make = pdfmake as unknown as PdfMake;
   make.addVirtualFileSystem(vfs);
   make.addFonts(fontFiles as unknown as TFontDictionary);
+  const addresses = new Map([...photos].map(([id, jpeg]) => [id, `data:image/jpeg;base64,${toBase64(jpeg)}`]));
   const drawn = new Map<ReportPicture, string>();
   for (const place of pictures?.querySelectorAll<HTMLElement>("[data-picture]") ?? []) {
     const svg = place.querySelector("svg");
@@ -41,7 +45,9 @@ export async function saveReport(
   saveBlob(
     name,
     await fitted(onePage, (fontSize, onPages) =>
-      make.createPdf(reportDocument(report, { size, pictures: drawn, code, say, fontSize, onPages })).getBlob(),
+      make
+        .createPdf(reportDocument(report, { size, pictures: drawn, photos: addresses, code, say, fontSize, onPages }))
+        .getBlob(),
     ),
   );
 }

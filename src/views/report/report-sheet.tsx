@@ -15,6 +15,7 @@ import { Qr } from "@/ui/qr";
 import { Text } from "@/ui/text";
 import { jobQr } from "@/views/vehicles/qr-text";
 import { bandOfRow, type Report, type ReportAnswers, type ReportBlock, told, tracedSettings } from "@/words/report";
+import { ReportPhoto } from "./report-photo";
 
 interface ReportSheetProps {
   ref: Ref<HTMLDivElement>;
@@ -168,6 +169,14 @@ function Block({ block, job, answers }: { block: ReportBlock; job: Job; answers:
             </tbody>
           </Box>
         </Box>
+      );
+    case "photos":
+      return (
+        <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap="3" my="1.5">
+          {block.photos.map(({ id, caption }) => (
+            <ReportPhoto key={id} jobId={job.id} id={id} caption={caption} />
+          ))}
+        </Grid>
       );
     case "picture":
       return (

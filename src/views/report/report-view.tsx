@@ -7,6 +7,7 @@ import { useCallback, useRef, useState } from "react";
 import type { Job } from "@/core/records/job";
 import { reasonOf } from "@/core/result";
 import { loadJob } from "@/data/jobs";
+import { picturesOf } from "@/data/photos";
 import { useChoices } from "@/session/choices";
 import { useReportAnswers } from "@/session/report";
 import { useStored } from "@/session/stored";
@@ -88,6 +89,7 @@ function OpenReport({ job }: { job: Job }) {
       await saveReport(name, report, {
         size,
         code: jobQr(job.id),
+        photos: scope === "file" ? await picturesOf(job) : new Map(),
         pictures: sheet.current!,
         say,
         onePage: scope === "customer",

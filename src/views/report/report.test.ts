@@ -28,10 +28,21 @@ const report = (job: Job, scope: ReportScope, answers = known, figures: Figures 
 const section = ({ sections }: Report, title: string) =>
   JSON.stringify(sections.find((one) => one.title === title) ?? "");
 
+/** One grey pixel. */
+const jpeg = Buffer.from(
+  "/9j/4AAQSkZJRgABAQEASABIAAD/2wBDAP//////////////////////////////////////////////////////////////////////////////////////wgALCAABAAEBAREA/8QAFBABAAAAAAAAAAAAAAAAAAAAAP/aAAgBAQABPxA=",
+  "base64",
+);
+
 const files = path.resolve(import.meta.dirname, "../../../node_modules/@fontsource/atkinson-hyperlegible-next/files");
 
 /** The same library as in the browser, as Node has it. */
-async function pdfOf(made: Report, size: "A4" | "LETTER", onePage = false): Promise<{ pages: number; text: string }> {
+async function pdfOf(
+  made: Report,
+  size: "A4" | "LETTER",
+  onePage = false,
+  photos: ReadonlyMap<string, string> = new Map(),
+): Promise<{ pages: number; text: string }> {
   const { default: pdfmake } = await import("pdfmake");
   pdfmake.setFonts(
     Object.fromEntries(
@@ -41,7 +52,7 @@ async function pdfOf(made: Report, size: "A4" | "LETTER", onePage = false): Prom
       ]),
     ),
   );
-  const options = { size, pictures: new Map(), code: "evrid:job/x", say: (text: string) => text };
+  const options = { size, photos, pictures: new Map(), code: "evrid:job/x", say: (text: string) => text };
   const buffer = await fitted(onePage, (fontSize, onPages) =>
     pdfmake.createPdf(reportDocument(made, { ...options, fontSize, onPages })).getBuffer(),
   );
@@ -136,6 +147,70 @@ describe("the report of a job", () => {
 });
 
 describe("the report as a PDF", () => {
+  it("prints nothing twice, and names where it leaks to the customer without promising anything", () => {
+    const leaking = {
+      ...pickup,
+      prove: {
+        ...pickup.prove,
+        checks: [
+          ...pickup.prove.checks,
+          { part: "o-rings" as const, method: "sniffer" as const, leaks: true, at: pickup.updatedAt },
+        ],
+      },
+    };
+    for (const job of [pickup, leaking, van]) {
+      const made = report(job, "customer", job === van ? nothing : known);
+      const sentences = made.sections
+        .flatMap(({ blocks }) =>
+          blocks.flatMap((block) =>
+            block.kind === "text" ? [block.text] : block.kind === "facts" ? block.rows.map(({ text }) => text) : [],
+          ),
+        )
+        .flatMap((text) => text.split(/(?<=[.;])\s/));
+      expect(new Set(sentences).size, sentences.join("|")).toBe(sentences.length);
+      // One weight, one place.
+      const grams = sentences.join(" ").match(/\b625\s*g\b/g) ?? [];
+      expect(grams.length).toBeLessThan(2);
+    }
+    const know = section(report(leaking, "customer"), "What to know");
+    expect(know).toContain("A leak was found at: o-rings");
+    expect(know).not.toContain("it lasts");
+    expect(section(report(pickup, "customer"), "What to know")).toContain("it lasts");
+  });
+
+  it("has every photo in the full report, on the page and in the PDF, and none for the customer", async () => {
+    const photos = ["a", "b", "c"].map((id) => ({
+      id,
+      step: "repair" as const,
+      at: pickup.updatedAt,
+      width: 8,
+      height: 8,
+      bytes: jpeg.length,
+    }));
+    const taken = { ...pickup, photos };
+    expect(section(report(taken, "customer"), "Photos")).toBe('""');
+    const made = report(taken, "file");
+    expect(section(made, "Photos").match(/Repair, /g)).toHaveLength(3);
+    const addresses = new Map(
+      photos.slice(0, 2).map(({ id }) => [id, `data:image/jpeg;base64,${jpeg.toString("base64")}`]),
+    );
+    const options = { size: "A4" as const, pictures: new Map(), code: "x", say: (text: string) => text };
+    const written = JSON.stringify(reportDocument(made, { ...options, photos: addresses }));
+    // One that this browser does not have is named all the same.
+    expect(written.match(/data:image\/jpeg/g)).toHaveLength(2);
+    expect(written.match(/Repair, /g)!.length).toBeGreaterThanOrEqual(3);
+    expect((await pdfOf(made, "A4", false, addresses)).text).toContain("Photos");
+  });
+
+  it("is marked on every page where it is practice or from the demo workshop", async () => {
+    const practice = report({ ...pickup, purpose: "practice", rackVehicle: "leaked-van" }, "file");
+    const { pages, text } = await pdfOf(practice, "A4");
+    expect(pages).toBeGreaterThan(1);
+    expect(text.match(/Not a record of work/g)).toHaveLength(pages);
+    expect(report({ ...pickup, purpose: "work" }, "file").mark).toBeNull();
+    expect(report(pickup, "file").mark).toContain("Demo workshop");
+  });
+
   it("is one page for the customer on either paper, with every word of the page", async () => {
     for (const size of ["A4", "LETTER"] as const) {
       const made = report(pickup, "customer");

@@ -6,9 +6,9 @@ import { type Job, MOST_PHOTOS } from "@/core/records/job";
 import { reasonOf } from "@/core/result";
 import { editVehicle, type VehicleFile } from "@/data/vehicles";
 import { Card } from "@/ui/card";
-import { FileButton } from "@/ui/file-button";
+import { FilesButton } from "@/ui/file-button";
 import { Text } from "@/ui/text";
-import { keptAsPhoto, noPhoto } from "@/views/workshop/add-photo";
+import { keepPhotos } from "@/views/workshop/add-photo";
 import { KeptPhoto } from "@/views/workshop/kept-photo";
 import { stepNames } from "@/words/job";
 import { dayOf } from "@/words/vehicles";
@@ -21,11 +21,19 @@ export function VehiclePhotos({ vehicle, jobs }: { vehicle: VehicleFile; jobs: r
   const [refused, setRefused] = useState<string | null>(null);
   const follow = useFollowRenamed(id);
   const fail = (error: unknown) => setRefused(`Not stored: ${reasonOf(error)}`);
-  const add = async (file: File) => {
+  const add = async (files: readonly File[]) => {
     setRefused(null);
-    const photo = await keptAsPhoto(file, (own) => own);
-    if (photo === null) return setRefused(noPhoto(file.name));
-    follow(await editVehicle(id, ({ photos }) => ({ photos: [...photos, photo] })));
+    let address = id;
+    const left = await keepPhotos(
+      files,
+      MOST_PHOTOS - own.length,
+      (photoId) => photoId,
+      async (photo) => {
+        address = await editVehicle(address, ({ photos }) => ({ photos: [...photos, photo] }));
+      },
+    );
+    if (left.length > 0) setRefused(left.join(" "));
+    follow(address);
   };
   const remove = (photoId: string) =>
     editVehicle(id, ({ photos }) => ({ photos: photos.filter((photo) => photo.id !== photoId) })).catch(fail);
@@ -65,9 +73,9 @@ export function VehiclePhotos({ vehicle, jobs }: { vehicle: VehicleFile; jobs: r
       )}
       {own.length < MOST_PHOTOS && (
         <Box mt={own.length + ofVisits.length > 0 ? "2" : "0"}>
-          <FileButton label="Photo of this vehicle" accept="image/*" onFile={(file) => add(file).catch(fail)}>
-            Add a photo
-          </FileButton>
+          <FilesButton label="Photo of this vehicle" accept="image/*" onFiles={(files) => add(files).catch(fail)}>
+            Add photos
+          </FilesButton>
         </Box>
       )}
     </Card>

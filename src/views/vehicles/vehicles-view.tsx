@@ -6,8 +6,8 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 import type { VehicleRow } from "@/core/records/vehicle-row";
 import { reasonOf } from "@/core/result";
 import { type DamagedRecord, damagedVehicles } from "@/data/damaged";
-import { findVehicles, listVehicles, loadVehicle } from "@/data/vehicles";
-import { useStored } from "@/session/stored";
+import { findVehicles, listVehicles, loadVehicle, newestVehicles } from "@/data/vehicles";
+import { useStoredInParts } from "@/session/stored";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
 import { Choice } from "@/ui/choice";
@@ -33,14 +33,17 @@ type Which = (typeof whichOnes)[number]["value"];
 /** Every vehicle that was ever here: found by plate, owner, name or label, with what becomes of its charge. */
 export function VehiclesView() {
   const router = useRouter();
-  const stored = useStored(listVehicles);
+  const { first, all: stored } = useStoredInParts(newestVehicles, listVehicles);
   const [query, setQuery] = useState("");
   const [which, setWhich] = useState<Which>("all");
   const [said, setSaid] = useState<string | null>(null);
   const found = useFound(query);
   const [now] = useState(() => Date.now());
   const [damaged, lookAgain] = useDamaged();
-  const all = stored.state === "ready" ? stored.value : null;
+  const whole = stored.state === "ready" ? stored.value : null;
+  // The first screenful stands while all of them are read.
+  const all = whole ?? first?.rows ?? null;
+  const count = whole?.length ?? first?.count ?? 0;
   const rows = useMemo(
     () =>
       (all ?? []).filter(
@@ -79,7 +82,7 @@ export function VehiclesView() {
           </Text>
           {all !== null && (
             <Text color="soft" role="status">
-              {rows.length === all.length ? `${all.length} on record` : `${rows.length} of ${all.length}`}
+              {rows.length === all.length ? `${count} on record` : `${rows.length} of ${count}`}
             </Text>
           )}
           <Flex ml="auto" gap="2">

@@ -7,26 +7,14 @@ import { loadPicture } from "@/data/photos";
 import { BenchButton } from "@/ui/buttons";
 import { Text } from "@/ui/text";
 
-interface KeptPhotoProps {
-  /** By what it is kept: its job, or at a vehicle itself. */
-  owner: string;
-  photo: { id: string; bytes: number };
-  name: string;
-  /** Under it; its size where there is none. */
-  caption?: string;
-  onRemove?: () => void;
-}
-
-/** A picture out of the store: small until it is touched. */
-export function KeptPhoto({ owner, photo, name, caption, onRemove }: KeptPhotoProps) {
-  const [large, setLarge] = useState(false);
-  /** Of the picture; null where this browser has none, undefined until that is known. */
+/** Address of a picture for as long as it is shown; null where this browser has none, undefined until that is known. */
+export function useKeptPhoto(owner: string, id: string): string | null | undefined {
   const [address, setAddress] = useState<string | null>();
   useEffect(() => {
     let made: string | null = null;
     let gone = false;
     // Kept pictures never change: read once.
-    void loadPicture(owner, photo.id).then(
+    void loadPicture(owner, id).then(
       (jpeg) => {
         if (gone) return;
         if (jpeg !== null) {
@@ -41,7 +29,24 @@ export function KeptPhoto({ owner, photo, name, caption, onRemove }: KeptPhotoPr
       gone = true;
       if (made !== null) URL.revokeObjectURL(made);
     };
-  }, [owner, photo.id]);
+  }, [owner, id]);
+  return address;
+}
+
+interface KeptPhotoProps {
+  /** By what it is kept: its job, or at a vehicle itself. */
+  owner: string;
+  photo: { id: string; bytes: number };
+  name: string;
+  /** Under it; its size where there is none. */
+  caption?: string;
+  onRemove?: () => void;
+}
+
+/** A picture out of the store: small until it is touched. */
+export function KeptPhoto({ owner, photo, name, caption, onRemove }: KeptPhotoProps) {
+  const [large, setLarge] = useState(false);
+  const address = useKeptPhoto(owner, photo.id);
   return (
     <Box w={large ? "full" : "148px"}>
       <Box asChild w="full" rounded="card" overflow="hidden" borderWidth="1px" borderColor="line" bg="field">

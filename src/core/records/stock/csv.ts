@@ -25,13 +25,35 @@ const columns = [
   "entry",
   "takes back",
 ] as const;
+/** For people: whose vehicle it was, and the papers of who did it. */
+const named = ["vehicle", "plate", "certificate"] as const;
+/** For reading back: places as the books have them, where the columns before name them. */
+const keys = ["from key", "to key"] as const;
+type Column = (typeof columns)[number] | (typeof named)[number] | (typeof keys)[number];
+
+/** How a table names what the books know by keys. */
+export interface LineNames {
+  /** By the id of a line that takes another back: which. */
+  counters: ReadonlyMap<string, string>;
+  place: (place: string) => string;
+  /** Of the job of a line. */
+  vehicle: (jobId: string) => { name: string; plate: string };
+  certificate: (line: BookLine) => string;
+}
+const noNames: LineNames = {
+  counters: new Map(),
+  place: (place) => place,
+  vehicle: () => ({ name: "", plate: "" }),
+  certificate: () => "",
+};
 
 const RISKY = /^[=+\-@\t\r\n']/;
 export const guarded = (cell: string) => (RISKY.test(cell) ? `'${cell}` : cell);
 export const unguarded = (cell: string) => (cell.startsWith("'") ? cell.slice(1) : cell);
 
-/** Every line, oldest first, grams with a point and as they stand. `counters` by the id of a line that takes another back. */
-export function linesCsv(lines: readonly BookLine[], counters: ReadonlyMap<string, string> = new Map()): string {
+/** Every line, oldest first, grams with a point and as they stand; places, vehicles and papers by name, keys behind them. */
+export function linesCsv(lines: readonly BookLine[], names: Partial<LineNames> = {}): string {
+  const { counters, place, vehicle, certificate } = { ...noNames, ...names };
   const rows = [...lines]
     .sort((a, b) => a.at.localeCompare(b.at) || a.id.localeCompare(b.id))
     .map((line) =>
@@ -41,8 +63,8 @@ export function linesCsv(lines: readonly BookLine[], counters: ReadonlyMap<strin
         line.good,
         line.kind ?? "",
         String(line.grams),
-        line.from,
-        line.to,
+        place(line.from),
+        place(line.to),
         line.estimated ? "yes" : "",
         line.void ? "yes" : "",
         line.technician,
@@ -50,9 +72,13 @@ export function linesCsv(lines: readonly BookLine[], counters: ReadonlyMap<strin
         line.jobId ?? "",
         line.id,
         counters.get(line.id) ?? "",
+        ...(line.jobId === null ? ["", ""] : [vehicle(line.jobId).name, vehicle(line.jobId).plate]),
+        certificate(line),
+        line.from,
+        line.to,
       ].map(guarded),
     );
-  return `${Papa.unparse([[...columns], ...rows], { newline: "\r\n" })}\r\n`;
+  return `${Papa.unparse([[...columns, ...named, ...keys], ...rows], { newline: "\r\n" })}\r\n`;
 }
 
 export type CsvIssue =
@@ -76,14 +102,16 @@ export function readLinesCsv(text: string): Result<BooksInCsv, CsvIssue> {
   const head = (data[0] ?? []).map((name) => name.trim().toLowerCase());
   const missing = columns.filter((name) => !head.includes(name));
   if (missing.length > 0) return fail({ code: "columns", missing });
-  const at = Object.fromEntries(columns.map((name) => [name, head.indexOf(name)])) as Record<
-    (typeof columns)[number],
+  const at = Object.fromEntries([...columns, ...keys].map((name) => [name, head.indexOf(name)])) as Record<
+    Column,
     number
   >;
   const found: BooksInCsv = { entries: [], ofJobs: 0 };
   const seen = new Map<string, number>();
   for (const [i, cells] of data.slice(1).entries()) {
-    const cell = (name: (typeof columns)[number]) => unguarded(cells[at[name]] ?? "");
+    const cell = (name: Column) => unguarded(cells[at[name]] ?? "");
+    // Tables of earlier releases had the keys where the names stand now.
+    const place = (way: "from" | "to") => cell(`${way} key`) || cell(way);
     if (cell("job") !== "") {
       found.ofJobs++;
       continue;
@@ -99,8 +127,8 @@ export function readLinesCsv(text: string): Result<BooksInCsv, CsvIssue> {
       at: cell("date"),
       act: cell("act"),
       grams: Number(grams),
-      from: cell("from"),
-      to: cell("to"),
+      from: place("from"),
+      to: place("to"),
       technician: cell("technician"),
       remark: cell("remark"),
       counters: cell("takes back") || null,

@@ -157,6 +157,34 @@ describe("the books as a table", () => {
     );
   });
 
+  it("name places, vehicles and papers for people, keep the keys behind them, and read tables that had keys alone", () => {
+    const lines = [...linesOfStock([came], byId), ...linesOfJob(pickup)];
+    const csv = linesCsv(lines, {
+      place: (place) => (place === placeOf(cylinder.id) ? cylinder.name : place),
+      vehicle: () => ({ name: "Town gardens, pickup 11", plate: "TG 4411" }),
+      certificate: ({ technician }) => (technician === "" ? "" : "RC-20417"),
+    });
+    const [head, ...rows] = Papa.parse<string[]>(csv.trim()).data;
+    const cell = (row: string[], column: string) => row[head!.indexOf(column)];
+    expect(cell(rows[0]!, "to")).toBe("Cylinder 2");
+    expect(cell(rows[0]!, "to key")).toBe(placeOf(cylinder.id));
+    const charge = rows.find((row) => cell(row, "act") === "charge")!;
+    for (const [column, text] of [
+      ["from", "Cylinder 2"],
+      ["vehicle", "Town gardens, pickup 11"],
+      ["plate", "TG 4411"],
+      ["technician", "Tamsin Rowe"],
+      ["certificate", "RC-20417"],
+    ] as const)
+      expect(cell(charge, column), column).toBe(text);
+    expect(readLinesCsv(csv)).toMatchObject({ ok: true, value: { entries: [came], ofJobs: pickup.ledger.length } });
+    const old = [
+      head!.slice(0, 14),
+      [...rows[0]!.slice(0, 5), "supplier", placeOf(cylinder.id), ...rows[0]!.slice(7, 14)],
+    ];
+    expect(readLinesCsv(Papa.unparse(old))).toMatchObject({ ok: true, value: { entries: [came] } });
+  });
+
   it("name the row and column that is wrong, and a column that is missing", () => {
     const csv = linesCsv(linesOfStock([came], byId));
     expect(readLinesCsv(csv.replace("12000", "12 kg"))).toMatchObject({ issue: { row: 2, column: "grams" } });

@@ -1,5 +1,6 @@
 import type { Job } from "@/core/records/job";
 import { writeJobFile } from "@/core/records/job-file";
+import { noteJobSaved } from "@/data/copies";
 import { picturesOf } from "@/data/photos";
 import { saveTextFile } from "@/ui/save-file";
 import { jobFileName } from "@/words/job";
@@ -8,4 +9,6 @@ import { jobFileName } from "@/words/job";
 export async function saveJob(job: Job): Promise<void> {
   const pictures = await picturesOf(job).catch(() => undefined);
   saveTextFile(jobFileName(job), writeJobFile(job, pictures));
+  // A file without its pictures is no copy of them.
+  if (pictures !== undefined) await noteJobSaved(job).catch(() => undefined);
 }

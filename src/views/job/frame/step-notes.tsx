@@ -6,10 +6,10 @@ import { MOST_PHOTOS, type StepId } from "@/core/records/job";
 import { reasonOf } from "@/core/result";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
-import { FileButton } from "@/ui/file-button";
+import { FilesButton } from "@/ui/file-button";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
-import { keptAsPhoto, noPhoto } from "@/views/workshop/add-photo";
+import { keepPhotos } from "@/views/workshop/add-photo";
 import { KeptPhoto } from "@/views/workshop/kept-photo";
 
 /** What a person wants kept of a step: words and photos. */
@@ -19,12 +19,15 @@ export function useStepNotes(step: StepId) {
   const photos = job.photos.filter((photo) => photo.step === step);
   const [noting, setNoting] = useState(false);
   const [refused, setRefused] = useState<string | null>(null);
-  const add = async (file: File) => {
+  const add = async (files: readonly File[]) => {
     setRefused(null);
-    const kept = await keptAsPhoto(file, () => job.id);
-    if (kept === null) return setRefused(noPhoto(file.name));
-    const photo = { ...kept, step };
-    edit((stored) => ({ ...stored, photos: [...stored.photos, photo] }));
+    const left = await keepPhotos(
+      files,
+      MOST_PHOTOS - job.photos.length,
+      () => job.id,
+      (kept) => edit((stored) => ({ ...stored, photos: [...stored.photos, { ...kept, step }] })),
+    );
+    if (left.length > 0) setRefused(left.join(" "));
   };
   const full = job.photos.length >= MOST_PHOTOS;
   const content = (noting || note !== "" || photos.length > 0 || refused !== null) && (
@@ -77,13 +80,13 @@ export function useStepNotes(step: StepId) {
           {MOST_PHOTOS} photos are as many as a job holds.
         </Text>
       ) : (
-        <FileButton
+        <FilesButton
           label="Photo of this step"
           accept="image/*"
-          onFile={(file) => add(file).catch((error: unknown) => setRefused(`Not stored: ${reasonOf(error)}`))}
+          onFiles={(files) => add(files).catch((error: unknown) => setRefused(`Not stored: ${reasonOf(error)}`))}
         >
-          Add a photo
-        </FileButton>
+          Add photos
+        </FilesButton>
       )}
     </>
   );
