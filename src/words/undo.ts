@@ -6,6 +6,11 @@ export const undoWords = { show: "Show", close: "Close" } as const;
 
 export const movedTitle = (way: "undo" | "redo"): string => (way === "undo" ? "Undone" : "Redone");
 
+/** A place without the part of the record that its step names already: "complaint" of "intake/complaint". */
+function withinStep(place: string): string {
+  return placeWords(place.split("/").slice(1).join("/")) || placeWords(place);
+}
+
 /** Longer lists are counted. */
 const MOST_NAMED = 4;
 
@@ -15,7 +20,7 @@ export function movedSentence(places: readonly string[]): string {
   for (const place of places) {
     const step = stepOfPath(place);
     const name = step === null ? "Job" : stepNames[step];
-    byStep.set(name, [...(byStep.get(name) ?? []), placeWords(place)]);
+    byStep.set(name, [...(byStep.get(name) ?? []), withinStep(place)]);
   }
   return [...byStep]
     .map(([name, found]) => {

@@ -68,13 +68,14 @@ export function watchWords(forecast: Forecast, now: number, figures: Figures): s
 
 /** How often it was here, and that it was practised on. */
 export function visitsWords({ visits, practice }: Pick<VehicleRow, "visits" | "practice">): string {
+  if (visits === 0 && practice > 0) return "practice only";
   const here = visits === 1 ? "one visit" : `${visits} visits`;
   return practice > 0 ? `${here}, ${practice} practice` : here;
 }
 
 export const mergeWords = {
   with: "Merge with",
-  placeholder: "Name, plate or VIN of the other record",
+  placeholder: "Name, plate or VIN",
   perhaps: "Perhaps the same car",
   none: "No other vehicle has these words.",
   merge: "Merge",

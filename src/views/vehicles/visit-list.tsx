@@ -39,18 +39,20 @@ export function VisitList({ history, practice, jobs, loading, sound }: VisitList
   return (
     <>
       <Readings jobs={jobs} sound={sound} />
-      <Card title={history.length === 1 ? "One visit" : `${history.length} visits`}>
-        <Stack gap="0">
-          {shown.map((visit) => (
-            <VisitRow key={visit.jobId} visit={visit} job={byId.get(visit.jobId) ?? null} loading={loading} />
-          ))}
-        </Stack>
-        {!all && history.length > SHOWN && (
-          <BenchButton kind="quiet" mt="2" onClick={() => setAll(true)}>
-            {`Show all ${history.length}`}
-          </BenchButton>
-        )}
-      </Card>
+      {history.length > 0 && (
+        <Card title={history.length === 1 ? "One visit" : `${history.length} visits`}>
+          <Stack gap="0">
+            {shown.map((visit) => (
+              <VisitRow key={visit.jobId} visit={visit} job={byId.get(visit.jobId) ?? null} loading={loading} />
+            ))}
+          </Stack>
+          {!all && history.length > SHOWN && (
+            <BenchButton kind="quiet" mt="2" onClick={() => setAll(true)}>
+              {`Show all ${history.length}`}
+            </BenchButton>
+          )}
+        </Card>
+      )}
       {practice.length > 0 && (
         <Card title={practiceWords.visits}>
           <Stack gap="0">
