@@ -20,7 +20,7 @@ describe("the made-up year", () => {
     const read = readShopFile(yearMoved(shipped, now));
     if (!read.ok) throw new Error(JSON.stringify(read.issue));
     const { jobs, vehicles, containers, stock, broken } = read.value;
-    expect([jobs.length, vehicles.length, containers.length, broken]).toEqual([200, 60, 9, []]);
+    expect([jobs.length, vehicles.length, containers.length, broken]).toEqual([200, 60, 11, []]);
     const days = jobs.map(({ createdAt }) => (now.getTime() - Date.parse(createdAt)) / 86_400_000);
     expect(Math.min(...days)).toBeGreaterThan(-1);
     expect(Math.max(...days)).toBeLessThan(366);

@@ -647,6 +647,12 @@ class Shelf {
       }),
       3000,
     );
+    // Those that stand beside the van in the Bay.
+    for (const [id, name] of [
+      ["demo-can-a", "Can 1"],
+      ["demo-can-b", "Can 2"],
+    ] as const)
+      this.put(newContainer(id, at, { name, kind: "can", refrigerant: "R134a" }), 340);
     this.put(newContainer("demo-dye", at, { name: "Dye", kind: "dye", low: entry("30", "g") }), 250);
   }
 
