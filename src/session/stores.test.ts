@@ -7,6 +7,7 @@ import { LogGatherer } from "@/core/readings/file/log-columns";
 import { drawn } from "@/core/records/bookkeeping";
 import type { Credentials, Job } from "@/core/records/job";
 import { balanceOf } from "@/core/records/job-readings";
+import { onSimulator } from "@/core/records/practice";
 import { amended, signed } from "@/core/records/signature";
 import { entry } from "@/core/units/entry";
 import { demoJobs } from "@/demo/demo-jobs";
@@ -238,6 +239,18 @@ describe("the open job", () => {
     state().redo();
     await settled();
     expect(movedBy(jobs.job!.ledger, "charge")).toBe(0);
+  });
+
+  it("makes no job of the shop simulated work, and says so", async () => {
+    const { session, jobs } = await opened({ ...van, purpose: "work", rackVehicle: null });
+    const state = () => session.jobs.getState();
+    expect(state().edit((job) => ({ ...job, rackVehicle: "leaked-van" }))).toEqual({ code: "simulated-work" });
+    expect(state().refusal).toEqual({ code: "simulated-work" });
+    await settled();
+    expect(jobs.job!.rackVehicle).toBeNull();
+    expect(state().record((job) => onSimulator(job, "leaked-van"))).toBeNull();
+    await settled();
+    expect(jobs.job).toMatchObject({ purpose: "practice", rackVehicle: "leaked-van" });
   });
 
   it("calls a complete step done when it is left, and no other", async () => {

@@ -3,6 +3,7 @@ import { shopJobs } from "../../../tests/support/shop-jobs";
 import { demoJobs } from "../../demo/demo-jobs";
 import { entry } from "../units/entry";
 import { drawn } from "./bookkeeping";
+import { waysOf } from "./import-ways";
 import { type Job, newJob } from "./job";
 import { readJob } from "./job-file";
 import { checkPurpose, onSimulator, PracticeRefusal, simulatorIssue } from "./practice";
@@ -68,6 +69,20 @@ describe("a job on simulated instruments", () => {
     const charged = drawn(invented, invented.charge.containers[0]!.id, 120, at);
     expect(onSimulator(charged, "leaked-van")).toEqual({ ...charged, rackVehicle: "leaked-van" });
     expect(linesOfJob(charged)).toHaveLength(1);
+  });
+});
+
+describe("two states of one job, one of them practice", () => {
+  it("are never made one, nor taken over the other", () => {
+    const practised = onSimulator(van, "leaked-van");
+    for (const [here, file] of [
+      [van, practised],
+      [practised, van],
+    ] as const) {
+      const { allowed, usual, issue } = waysOf({ here, file, merged: here });
+      expect(issue).toEqual({ code: "purpose", here: here.purpose, file: file.purpose });
+      expect([allowed, usual]).toEqual([["keep", "beside"], "keep"]);
+    }
   });
 });
 
