@@ -13,6 +13,12 @@ try {
   await browser.load(server.address);
   await browser.says("Fennick Bakery");
   await browser.driver.manage().setTimeouts({ script: 600_000 });
+  const tell = (name: string, all: number[]) => {
+    all.sort((a, b) => a - b);
+    console.log(
+      `${name.padEnd(44)} median ${all[Math.floor(all.length / 2)]!.toFixed(0)} ms, worst ${all.at(-1)!.toFixed(0)} ms`,
+    );
+  };
   /** Runs a script that calls back with how long it took, ms. */
   const timed = async (name: string, path: string, script: string, runs = 5) => {
     const all: number[] = [];
@@ -22,10 +28,7 @@ try {
       await browser.load(`${server.address}${path}`);
       all.push(await browser.driver.executeAsyncScript<number>(script));
     }
-    all.sort((a, b) => a - b);
-    console.log(
-      `${name.padEnd(44)} median ${all[Math.floor(runs / 2)]!.toFixed(0)} ms, worst ${all.at(-1)!.toFixed(0)} ms`,
-    );
+    tell(name, all);
   };
   const list = (name: string) =>
     timed(
@@ -78,10 +81,7 @@ try {
         ),
       );
     }
-    all.sort((a, b) => a - b);
-    console.log(
-      `${name.padEnd(44)} median ${all[Math.floor(runs / 2)]!.toFixed(0)} ms, worst ${all.at(-1)!.toFixed(0)} ms`,
-    );
+    tell(name, all);
   };
   // Side by side with a small store: what remains is the program itself being fetched and begun.
   await list("list of 63 vehicles, from the address on");
