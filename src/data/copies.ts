@@ -89,8 +89,9 @@ export async function allowFolder(): Promise<boolean> {
 
 /** A copy a day is kept, so many of them. */
 const MOST_COPIES = 14;
-const fileOf = (day: string) => `evrid-copy-${day}.json`;
-const COPY = /^evrid-copy-\d{4}-\d{2}-\d{2}\.json$/;
+const fileOf = (day: string) => `evrid-copy-${day}.zip`;
+/** Earlier releases wrote JSON. */
+const COPY = /^evrid-copy-\d{4}-\d{2}-\d{2}\.(zip|json)$/;
 
 /** Writes everything into the chosen folder, a file a day; an older file is only replaced by a whole one. Gives whether it did. */
 export async function copyToFolder(now = new Date()): Promise<boolean> {
@@ -99,11 +100,10 @@ export async function copyToFolder(now = new Date()): Promise<boolean> {
   const asOf = now.toISOString();
   const made = await exportCopy();
   if (!made.ok) throw new Error(`the copy could not be read back (${made.issue.code}); older copies are kept`);
-  const text = made.value;
   const file = await folder.getFileHandle(fileOf(asOf.slice(0, 10)), { create: true });
   // What is written goes to a file beside it, which takes its place when it is closed.
   const writable = await file.createWritable();
-  await writable.write(text);
+  await writable.write(made.value);
   await writable.close();
   await noteCopied(asOf);
   await withoutTheOldest(folder);

@@ -1,7 +1,7 @@
 /** All that this browser keeps: how much it is, out as a file, in from one, and away. */
 
 import type { DrillBook } from "@/core/drill/progress";
-import { type CopyIssue, checkCopy, noDrills, writeShopFile } from "@/core/records/shop-file";
+import { type CopyIssue, noDrills, writeShopFile } from "@/core/records/shop-file";
 import { fail, type Result, succeed } from "@/core/result";
 import { keptChoices } from "./choices";
 import { database } from "./database";
@@ -49,14 +49,68 @@ export async function exportShop(): Promise<string> {
   );
 }
 
-/** {@link exportShop}, read back and compared with the store: only what can be read in again is a copy. */
-export async function exportCopy(): Promise<Result<string, CopyIssue>> {
-  const text = await exportShop();
-  const [jobs, vehicles, containers, stock] = await Promise.all(
-    [database.jobs, database.vehicles, database.containers, database.stock].map((table) => table.count()),
-  );
-  const issue = checkCopy(text, { jobs: jobs!, vehicles: vehicles!, containers: containers!, stock: stock! });
-  return issue === null ? succeed(text) : fail(issue);
+export interface CopyOptions {
+  /** Hears how many of all records are written. */
+  onProgress?: (done: number, all: number) => void;
+  /** Ends it between two parts; it then rejects with the reason. */
+  signal?: AbortSignal;
+}
+
+/** So many records are read at once. */
+const AT_ONCE = 100;
+
+/**
+ * Every record, those that cannot be read among them, as an archive: written part by part, read back from end to end, and compared with what was
+ * stored when it began. Only what can be read in again is a copy.
+ */
+export async function exportCopy({ onProgress, signal }: CopyOptions = {}): Promise<Result<Blob, CopyIssue>> {
+  const { archiveWriter, checkArchive } = await import("@/core/records/archive");
+  const tables = [
+    ["jobs", database.jobs],
+    ["vehicles", database.vehicles],
+    ["containers", database.containers],
+    ["stock", database.stock],
+    ["learners", database.learners],
+    ["drills", database.drills],
+    ["charts", database.shopCharts],
+  ] as const;
+  const keys = await Promise.all(tables.map(([, table]) => table.toCollection().primaryKeys() as Promise<string[]>));
+  const photoKeys = await database.photos.toCollection().primaryKeys();
+  const all = keys.reduce((sum, its) => sum + its.length, photoKeys.length);
+  const writer = archiveWriter({ workshop, writtenAt: new Date().toISOString() });
+  let done = 0;
+  const told = (more: number) => {
+    done += more;
+    onProgress?.(done, all);
+    signal?.throwIfAborted();
+  };
+  for (const [i, [list, table]] of tables.entries())
+    for (let from = 0; from < keys[i]!.length; from += AT_ONCE) {
+      const some = keys[i]!.slice(from, from + AT_ONCE);
+      const found: unknown[] = await table.bulkGet(some as never);
+      await writer.add(
+        list,
+        found.filter((record) => record !== undefined),
+      );
+      // One that was removed meanwhile is no part of what is copied; one that still stands there is missing.
+      const lacking = some.filter((_, k) => found[k] === undefined);
+      const stands = (await table.bulkGet(lacking as never)).filter((record) => record !== undefined).length;
+      if (stands > 0) return fail({ code: "incomplete", list, stored: some.length, read: some.length - stands });
+      told(some.length);
+    }
+  const choices = await keptChoices();
+  if (choices !== null) await writer.add("choices", [choices]);
+  for (const key of photoKeys) {
+    const photo = await database.photos.get(key);
+    if (photo !== undefined) await writer.photo(photo.jobId, key.slice(photo.jobId.length + 1), photo.jpeg);
+    told(1);
+  }
+  const { archive, counts } = await writer.close();
+  const issue = await checkArchive(archive, counts);
+  if (issue === null) return succeed(archive);
+  return issue.code === "incomplete"
+    ? fail({ code: "incomplete", list: issue.list, stored: issue.written, read: issue.read })
+    : fail({ code: "unreadable", reason: issue.code });
 }
 
 /** What belongs to one vehicle: its record and its jobs with their pictures. */

@@ -161,6 +161,8 @@ export function recordProblem(named: string, issue: JobFileIssue): string {
       return `${name} is version ${issue.version}; this Evrid reads up to ${issue.known}. Update Evrid to open it.`;
     case "broken":
       return `${name} is damaged at “${issue.field}”: expected ${issue.expected}.`;
+    case "damaged-part":
+      return `${name} and those behind it in “${typed(issue.part)}” are damaged: this part is not what was written. The other parts were read.`;
     case "duplicate":
       return `${name} has the id “${issue.id}” of an earlier record in the same file. The earlier one was read.`;
     case "other-workshop":
@@ -244,6 +246,7 @@ export function refusalSentence(
     case "not-json":
     case "foreign":
     case "newer-version":
+    case "damaged-part":
     case "duplicate":
     case "other-workshop":
     case "broken-books":

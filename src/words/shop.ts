@@ -125,7 +125,7 @@ export function copyIssueSentence(issue: CopyIssue): string {
   const kept = "It was not saved and does not count as a copy; what is stored is unchanged.";
   if (issue.code === "incomplete")
     return `Read back, the file has ${issue.read} of ${issue.stored} records in “${issue.list}”. ${kept}`;
-  return `${recordProblem("The file", issue.issue)} ${kept}`;
+  return `The file cannot be read back: ${issue.reason}. ${kept}`;
 }
 
 /** What erasing would lose: all of it, and what of that no copy has. */
@@ -213,3 +213,11 @@ function allOf(values: readonly unknown[]): string {
 }
 
 const INSTANT = /^\d{4}-\d{2}-\d{2}T[\d:.]+Z$/;
+
+export const copyWords = {
+  cancel: "Cancel",
+  cancelled: "Cancelled. Nothing was written; what is stored is unchanged.",
+} as const;
+
+/** "1 200 of 20 000 records". */
+export const progressWords = (done: number, all: number): string => `${formatCount(done)} of ${count(all, "record")}`;

@@ -45,6 +45,7 @@ describe("settings", () => {
 
     // A shop's own job is in no copy.
     await browser.open(inject("plain"));
+    await browser.says("No car in the bay");
     await browser.press("New job");
     await browser.at("intake");
     await browser.open(`${inject("plain")}/settings`);

@@ -94,9 +94,11 @@ describe("the archive of a shop", () => {
       "head.json": headText(),
       "jobs/00001.jsonl": '{"id":"a"}\n{"id":\n{"id":"c"}\n',
       "vehicles/00001.jsonl": " ".repeat(MOST_PART_BYTES + 1),
+      "photos/%zz/a.jpg": "x",
     });
-    const { records, counts } = await everything(file);
+    const { records, counts, photos } = await everything(file);
     expect(counts).toBeNull();
+    expect(photos).toMatchObject([{ owner: "%zz", id: "a", ok: true }]);
     expect(records).toEqual([
       { list: "jobs", place: 1, ok: true, record: { id: "a" } },
       { list: "jobs", place: 2, ok: false, issue: "not-json" },

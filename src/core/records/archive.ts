@@ -197,9 +197,18 @@ async function* photosOf(entries: readonly FileEntry[]): AsyncGenerator<ArchiveP
   for (const entry of entries) {
     const name = PHOTO.exec(entry.filename);
     if (name === null) continue;
-    const [owner, id] = [decodeURIComponent(name[1]!), decodeURIComponent(name[2]!)];
+    const [owner, id] = [unescaped(name[1]!), unescaped(name[2]!)];
     const jpeg = await bytesOf(entry).catch(() => null);
     yield jpeg === null ? { owner, id, ok: false } : { owner, id, ok: true, jpeg };
+  }
+}
+
+/** A name that is no escape of anything stands for itself. */
+function unescaped(name: string): string {
+  try {
+    return decodeURIComponent(name);
+  } catch {
+    return name;
   }
 }
 

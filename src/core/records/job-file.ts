@@ -18,6 +18,8 @@ export type JobFileIssue =
   | { code: "foreign"; format: string | null }
   | { code: "newer-version"; version: number; known: number }
   | { code: "broken"; field: string; expected: string }
+  /** A part of an archive whose content is not what was written. */
+  | { code: "damaged-part"; part: string }
   /** Another record of the same file has this id. */
   | { code: "duplicate"; id: string }
   /** It belongs to the other workshop: invented records and those of a shop are never mixed. */

@@ -5,6 +5,8 @@ import { MOST_PHOTO_BYTES } from "./job";
 /** Every JPEG begins so. */
 const JPEG = [0xff, 0xd8, 0xff] as const;
 
+const EXPECTED = `a JPEG of at most ${MOST_PHOTO_BYTES / 1000} kB`;
+
 export function toBase64(bytes: Uint8Array): string {
   let text = "";
   // In pieces: an argument list has its limits.
@@ -14,7 +16,7 @@ export function toBase64(bytes: Uint8Array): string {
 
 /** The bytes of one picture in a file; refused when it is no JPEG of a size that is kept. */
 export function fromBase64(text: unknown): Result<Uint8Array<ArrayBuffer>, string> {
-  const expected = `a JPEG of at most ${MOST_PHOTO_BYTES / 1000} kB as base64`;
+  const expected = `${EXPECTED} as base64`;
   if (typeof text !== "string" || text.length > Math.ceil(MOST_PHOTO_BYTES / 3) * 4) return fail(expected);
   let binary: string;
   try {
@@ -23,5 +25,13 @@ export function fromBase64(text: unknown): Result<Uint8Array<ArrayBuffer>, strin
     return fail(expected);
   }
   const bytes = Uint8Array.from(binary, (char) => char.charCodeAt(0));
-  return JPEG.every((byte, i) => bytes[i] === byte) ? succeed(bytes) : fail(expected);
+  return asPicture(bytes);
+}
+
+/** The bytes of one picture, checked like those in a file. */
+export function asPicture(bytes: Uint8Array<ArrayBuffer>): Result<Uint8Array<ArrayBuffer>, string>;
+export function asPicture(bytes: Uint8Array): Result<Uint8Array, string>;
+export function asPicture(bytes: Uint8Array): Result<Uint8Array, string> {
+  const isJpeg = JPEG.every((byte, i) => bytes[i] === byte);
+  return isJpeg && bytes.length <= MOST_PHOTO_BYTES ? succeed(bytes) : fail(EXPECTED);
 }

@@ -12,7 +12,7 @@ import * as z from "../zod";
 import { readChoices } from "./choices";
 import type { Job } from "./job";
 import { type JobFileIssue, parsedFile, readFiledJob, readJob } from "./job-file";
-import { fromBase64, toBase64 } from "./pictures";
+import { asPicture, fromBase64, toBase64 } from "./pictures";
 import { type Container, readContainer } from "./stock/container";
 import { readStockEntry, type StockEntry } from "./stock/entry";
 import { readVehicle, type Vehicle } from "./vehicle";
@@ -89,28 +89,17 @@ export interface ShopInFile extends ShopRecords, ShopExtras {
 
 /** Why a file that was just written is no copy of the shop. */
 export type CopyIssue =
-  | { code: "unreadable"; issue: ShopFileIssue }
-  | { code: "incomplete"; list: (typeof copiedLists)[number]; stored: number; read: number };
-
-/** Records that a copy is counted by. */
-export const copiedLists = ["jobs", "vehicles", "containers", "stock"] as const;
-
-/** Reads a written file back and compares its records with those stored; one that could not be read in the store counts where the file has it. */
-export function checkCopy(text: string, stored: Record<(typeof copiedLists)[number], number>): CopyIssue | null {
-  const read = readShopFile(text);
-  if (!read.ok) return { code: "unreadable", issue: read.issue };
-  for (const list of copiedLists) {
-    const found = read.value[list].length + read.value.broken.filter((one) => one.list === list).length;
-    if (found !== stored[list]) return { code: "incomplete", list, stored: stored[list], read: found };
-  }
-  return null;
-}
+  | { code: "unreadable"; reason: string }
+  | { code: "incomplete"; list: string; stored: number; read: number };
 
 /** What stands in a shop's file, and beside it what of it cannot be read, by its place. Nothing is changed anywhere when it fails. */
 export function readShopFile(text: string): Result<ShopInFile, ShopFileIssue> {
   const parsed = parsedFile(text, SHOP_FILE_LIMIT_BYTES);
-  if (!parsed.ok) return parsed;
-  const given = parsed.value;
+  return parsed.ok ? readShopContent(parsed.value) : parsed;
+}
+
+/** The same of a file's content; pictures are base64 or bytes. */
+export function readShopContent(given: unknown): Result<ShopInFile, ShopFileIssue> {
   const file = (typeof given === "object" && given !== null ? given : {}) as Record<string, unknown>;
   if (file.format !== "evrid.shop") {
     return fail({ code: "foreign", format: typeof file.format === "string" ? file.format : null });
@@ -276,7 +265,7 @@ function picturesIn(given: unknown, owners: readonly PictureOwner[], broken: Bro
     for (const { id } of photos) {
       const text = of(its, id);
       if (text === undefined) continue;
-      const jpeg = fromBase64(text);
+      const jpeg = text instanceof Uint8Array ? asPicture(text) : fromBase64(text);
       if (jpeg.ok) pictures.set(id, jpeg.value);
       else broken.push({ list: "pictures", place, issue: { code: "broken", field: id, expected: jpeg.issue } });
     }

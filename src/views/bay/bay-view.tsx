@@ -114,7 +114,7 @@ export function BayView() {
           <Flex ml="auto" gap="2">
             <FileButton
               label="Job file"
-              accept="application/json,.json"
+              accept="application/json,.json,application/zip,.zip"
               onFile={(file) => files.open(file).catch(failed)}
             >
               Open a job file
@@ -223,7 +223,7 @@ function Empty({ onStart, onDemo, onCopy }: EmptyProps) {
         <BenchButton kind="quiet" onClick={onDemo}>
           {practiceWords.toDemo}
         </BenchButton>
-        <FileButton label="Copy of a shop" accept="application/json,.json" onFile={onCopy}>
+        <FileButton label="Copy of a shop" accept="application/json,.json,application/zip,.zip" onFile={onCopy}>
           Bring back a copy
         </FileButton>
       </Flex>

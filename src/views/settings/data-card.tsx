@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, Flex, Stack } from "@chakra-ui/react";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { eraseWord } from "@/core/records/copies";
 import { reasonOf } from "@/core/result";
 import { howCopied, noteCopied } from "@/data/copies";
@@ -12,12 +12,12 @@ import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { FileButton } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
-import { saveTextFile } from "@/ui/save-file";
+import { saveBlob } from "@/ui/save-file";
 import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { ImportDesk, useFileImport } from "@/views/workshop/import-files";
-import { copyIssueSentence, eraseSentence, keptSentence } from "@/words/shop";
+import { copyIssueSentence, copyWords, eraseSentence, keptSentence, progressWords } from "@/words/shop";
 import { CopyLine } from "./copy-line";
 import { ImportList } from "./import-list";
 import { KeepingLine } from "./keeping-line";
@@ -32,18 +32,30 @@ export function DataCard() {
   const files = useFileImport();
   const failed = (error: unknown) =>
     setSaid({ tone: "act", title: "Not done", text: `${reasonOf(error)}. What was stored is as it was.` });
+  const [progress, setProgress] = useState<{ done: number; all: number } | null>(null);
+  const ends = useRef<AbortController | null>(null);
   const save = () => {
     const asOf = new Date().toISOString();
-    return exportCopy().then(async (made) => {
-      if (!made.ok) return setSaid({ tone: "act", title: "Not saved", text: copyIssueSentence(made.issue) });
-      saveTextFile(`evrid-${fileMark}shop-${new Date().toISOString().slice(0, 10)}.json`, made.value);
-      setSaid({
-        tone: "done",
-        title: "Saved",
-        text: "Read back and complete. Every job with its photos is in the file, those that cannot be read too, with vehicles, shelf and books, choices, charts and drills of this workshop.",
-      });
-      await noteCopied(asOf);
-    }, failed);
+    ends.current = new AbortController();
+    const { signal } = ends.current;
+    const onProgress = (done: number, all: number) => setProgress({ done, all });
+    const made = exportCopy({ onProgress, signal }).finally(() => setProgress(null));
+    return made.then(
+      async (made) => {
+        if (!made.ok) return setSaid({ tone: "act", title: "Not saved", text: copyIssueSentence(made.issue) });
+        saveBlob(`evrid-${fileMark}shop-${new Date().toISOString().slice(0, 10)}.zip`, made.value);
+        setSaid({
+          tone: "done",
+          title: "Saved",
+          text: "Read back and complete. Every job with its photos is in the file, those that cannot be read too, with vehicles, shelf and books, choices, charts and drills of this workshop.",
+        });
+        await noteCopied(asOf);
+      },
+      (error: unknown) => {
+        if (!signal.aborted) return failed(error);
+        setSaid({ tone: "act", title: "Not saved", text: copyWords.cancelled });
+      },
+    );
   };
   const copies = useStored(howCopied);
   const known = kept.state === "ready" && copies.state === "ready" ? copies.value : null;
@@ -66,7 +78,21 @@ export function DataCard() {
       <CopyLine />
       <Flex gap="2" mt="3" wrap="wrap">
         <BenchButton onClick={save}>Save everything as a file</BenchButton>
-        <FileButton label="Shop file" accept="application/json,.json" onFile={(file) => files.open(file).catch(failed)}>
+        {progress !== null && (
+          <>
+            <BenchButton kind="quiet" onClick={() => ends.current?.abort()}>
+              {copyWords.cancel}
+            </BenchButton>
+            <Text alignSelf="center" role="status">
+              {progressWords(progress.done, progress.all)}
+            </Text>
+          </>
+        )}
+        <FileButton
+          label="Shop file"
+          accept="application/json,.json,application/zip,.zip"
+          onFile={(file) => files.open(file).catch(failed)}
+        >
           Read such a file
         </FileButton>
       </Flex>

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { changesNothing, type Differing, type ImportPlan } from "@/core/records/import-plan";
 import { type Way, waysOf } from "@/core/records/import-ways";
 import type { Job } from "@/core/records/job";
-import { readAnyShopFile, SHOP_FILE_LIMIT_BYTES, type ShopInFile } from "@/core/records/shop-file";
+import type { ShopInFile } from "@/core/records/shop-file";
 import { reasonOf } from "@/core/result";
 import { applyImport, planImport, undoImport } from "@/data/import";
 import { whatIsKept } from "@/data/shop";
@@ -83,9 +83,8 @@ export function useFileImport(): FileImport {
     setWaiting(null);
     const refuse = (issue: Parameters<typeof jobFileSentence>[1]) =>
       say({ tone: "act", title: "Not read", text: jobFileSentence(given.name, issue) });
-    if (given.size > SHOP_FILE_LIMIT_BYTES)
-      return refuse({ code: "too-large", bytes: given.size, limitBytes: SHOP_FILE_LIMIT_BYTES });
-    const read = readAnyShopFile(await given.text());
+    const { readAnyFile } = await import("@/core/records/shop-archive");
+    const read = await readAnyFile(given);
     if (!read.ok) return refuse(read.issue);
     if (read.value.workshop !== workshop) return refuse({ code: "other-workshop", workshop: read.value.workshop });
     const file = read.value;
