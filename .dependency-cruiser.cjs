@@ -77,7 +77,10 @@ module.exports = {
       comment:
         "the core is pure TypeScript: no React, Next, Dexie, charts or threads; immer makes the patches of undo, ts-fsrs the dates of practice, zip.js archives",
       from: { path: "^src/core/", pathNot: "\\.test\\.tsx?$" },
-      to: { path: "node_modules", pathNot: "node_modules/(zod|papaparse|immer|ts-fsrs|@zip.js/zip.js|@types/papaparse)/" },
+      to: {
+        path: "node_modules",
+        pathNot: "node_modules/(zod|papaparse|immer|ts-fsrs|@zip.js/zip.js|@types/papaparse)/",
+      },
     },
     {
       name: "zod-through-one-door",
