@@ -123,7 +123,7 @@ export type ArchiveIssue =
   | { code: "foreign" }
   | { code: "newer-version"; version: number; known: number };
 
-/** What an archive says of one line, or of a part that cannot be read at all; `place` counts from 1 within the list. */
+/** One line of an archive, or a part that cannot be read at all; `place` counts from 1 within the list. */
 export type ArchiveRecord =
   | { list: ArchiveList; place: number; ok: true; record: unknown }
   | { list: ArchiveList; place: number; ok: false; issue: "not-json" }

@@ -23,7 +23,7 @@ export class PracticeRefusal extends Error {
 
 export const isPractice = ({ purpose }: Pick<Job, "purpose">): boolean => purpose === "practice";
 
-/** What keeps simulated instruments from a job: its real weighings. Null where nothing does. */
+/** Refuses simulated instruments to a job with real weighings. Null for any other job. */
 export function simulatorIssue(job: Job): PracticeIssue | null {
   if (job.purpose !== "work") return null;
   const weighed =

@@ -20,7 +20,7 @@ import {
   workableRefrigerant,
 } from "./job-readings";
 
-/** What a step lacks. `field`: where it is typed, if that is a field of its view. */
+/** One thing that a step lacks. `field`: where it is typed, if that is a field of its view. */
 export type StepGap =
   | { code: PlainGap; field?: FieldName | "low-idle" }
   | { code: "checks"; count: number }
@@ -59,7 +59,7 @@ export const plainGaps = [
 ] as const;
 export type PlainGap = (typeof plainGaps)[number];
 
-/** What a step needs to know beside the job. */
+/** Facts about the shop that a step depends on. */
 export interface StepContext {
   oilSheet: OilSheet;
 }
@@ -116,7 +116,7 @@ function restGaps(job: Job): StepGap[] {
   ];
 }
 
-/** What a running test lacks before its readings can be judged. */
+/** Lists the entries that a running test lacks before its readings can be judged. */
 export function testGaps(job: Job, which: TestName): StepGap[] {
   const test = job[which];
   const gaps = [
@@ -159,7 +159,7 @@ const isWeighed = (job: Job): boolean => {
   return (recovered.ok && recovered.value !== null) || job.correction !== null;
 };
 
-/** What has to be readable before anything is charged to the label. */
+/** Lists the entries that must be readable before anything is charged to the label. */
 export function chargeSetupGaps(job: Job): StepGap[] {
   // What is left empty is taken as usual; what was typed has to be readable.
   const unreadable = (name: FieldName, entry: Entry) => entry.text.trim() !== "" && !given(name, entry);

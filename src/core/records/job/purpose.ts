@@ -1,4 +1,4 @@
-/** What a job is for: work on a vehicle, practice on simulated instruments, or the invented work of the demo workshop. */
+/** Purposes of a job: work on a vehicle, practice on simulated instruments, or the invented work of the demo workshop. */
 import * as z from "../../zod";
 
 export const purposes = ["work", "practice", "demo"] as const;
