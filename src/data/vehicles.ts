@@ -2,7 +2,7 @@
 import { joined, newVehicle, readVehicle, takenApart, type Vehicle } from "@/core/records/vehicle";
 import type { VehicleHistory } from "@/core/records/vehicle-history";
 import { vehicleKey } from "@/core/records/vehicle-name";
-import { keyOfRowId, rowIdOf, searchWords, type VehicleRow } from "@/core/records/vehicle-row";
+import { keyOfRowId, rowIdOf, searchWords, type VehicleRow, withoutMarks } from "@/core/records/vehicle-row";
 import type { Visit } from "@/core/records/visit";
 import { noteChange } from "./changes";
 import { database } from "./database";
@@ -101,7 +101,7 @@ export async function loadVehicle(id: string): Promise<VehicleFile | null> {
 /** It was here, or somebody wrote about it: more than practice under its name. */
 const isKnown = (row: VehicleRow) => row.visits > 0 || keyOfRowId(row.id) === null;
 
-const plain = (text: string) => text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, "");
+const plain = (text: string) => withoutMarks(text).toLowerCase();
 /** Shorter plates and VINs are a part of too many. */
 const LEAST_PLATE = 3;
 const LEAST_VIN = 8;
@@ -117,7 +117,7 @@ export async function vehiclesByPapers({ plate, vin }: { plate: string; vin: str
   const rows = await database.vehicleRows.where("words").anyOf(asked).distinct().toArray();
   const found: VehicleRow[] = [];
   for (const row of rows.filter(isKnown)) {
-    const { history } = await visitsUnder((await loadVehicle(row.id))?.record?.names ?? [keyOfRowId(row.id) ?? ""]);
+    const history = (await loadVehicle(row.id))?.history ?? [];
     const papers = [row.plate, ...history.flatMap((visit) => [visit.plate, visit.vin])].map(plain);
     if (papers.some((one) => asked.includes(one))) found.push(row);
   }

@@ -16,7 +16,7 @@ import {
 import { fail, type Result, reasonOf, succeed } from "../result";
 import * as z from "../zod";
 
-// Whoever writes or reads many records is in a worker already.
+// No workers of the library: what takes long is the compression, and that is the browser's own.
 configure({ useWebWorkers: false });
 
 export const ARCHIVE_VERSION = 6;
@@ -71,7 +71,7 @@ export interface ArchiveWriter {
 export function archiveWriter({ workshop, writtenAt }: ArchiveHead): ArchiveWriter {
   const zip = new ZipWriter(new BlobWriter("application/zip"));
   const counts = noCounts();
-  const waiting = new Map<ArchiveList, string[]>();
+  const waiting = new Map<ArchiveList, { lines: string[]; letters: number }>();
   const parts = new Map<ArchiveList, number>();
   const text = (name: string, content: string) => zip.add(name, new TextReader(content));
   const head = text(
@@ -79,9 +79,9 @@ export function archiveWriter({ workshop, writtenAt }: ArchiveHead): ArchiveWrit
     JSON.stringify({ format: "evrid.shop", version: ARCHIVE_VERSION, workshop, writtenAt }),
   );
   const flush = async (list: ArchiveList) => {
-    const lines = waiting.get(list) ?? [];
+    const lines = waiting.get(list)?.lines ?? [];
     if (lines.length === 0) return;
-    waiting.set(list, []);
+    waiting.delete(list);
     const part = (parts.get(list) ?? 0) + 1;
     parts.set(list, part);
     await text(`${list}/${String(part).padStart(5, "0")}.jsonl`, `${lines.join("\n")}\n`);
@@ -90,12 +90,13 @@ export function archiveWriter({ workshop, writtenAt }: ArchiveHead): ArchiveWrit
     add: async (list, records) => {
       await head;
       for (const record of records) {
-        const lines = waiting.get(list) ?? [];
-        waiting.set(list, lines);
-        lines.push(JSON.stringify(record));
+        const part = waiting.get(list) ?? { lines: [], letters: 0 };
+        waiting.set(list, part);
+        const line = JSON.stringify(record);
+        part.lines.push(line);
+        part.letters += line.length;
         counts[list]++;
-        const letters = lines.reduce((sum, line) => sum + line.length, 0);
-        if (lines.length >= PART_RECORDS || letters >= PART_LETTERS) await flush(list);
+        if (part.lines.length >= PART_RECORDS || part.letters >= PART_LETTERS) await flush(list);
       }
     },
     photo: async (owner, id, jpeg) => {

@@ -24,7 +24,7 @@ export async function readAnyFile(file: Blob): Promise<Result<ShopInFile, JobFil
   return readAnyShopFile(await file.text());
 }
 
-/** What stands in an archive, and beside it what of it cannot be read, by its place. */
+/** Reads an archive whole; records that cannot be read are named by their place. */
 export async function readShopArchive(file: Blob): Promise<Result<ShopInFile, JobFileIssue>> {
   const opened = await openArchive(file);
   if (!opened.ok) return fail(fileIssue(opened.issue));

@@ -98,7 +98,7 @@ export function readShopFile(text: string): Result<ShopInFile, ShopFileIssue> {
   return parsed.ok ? readShopContent(parsed.value) : parsed;
 }
 
-/** The same of a file's content; pictures are base64 or bytes. */
+/** Reads the parsed content of a shop's file; pictures are base64 or bytes. */
 export function readShopContent(given: unknown): Result<ShopInFile, ShopFileIssue> {
   const file = (typeof given === "object" && given !== null ? given : {}) as Record<string, unknown>;
   if (file.format !== "evrid.shop") {

@@ -34,6 +34,9 @@ const BY_NAME = "name:";
 export const rowIdOf = (key: string) => `${BY_NAME}${key}`;
 export const keyOfRowId = (id: string) => (id.startsWith(BY_NAME) ? id.slice(BY_NAME.length) : null);
 
+/** Letters and digits of a plate or VIN alone. */
+export const withoutMarks = (text: string): string => text.replace(/[^\p{L}\p{N}]+/gu, "");
+
 /** Words of a text as they are looked for: lower case, no marks. */
 export function searchWords(text: string): string[] {
   return [...new Set(text.toLowerCase().split(/[^\p{L}\p{N}]+/u))].filter((word) => word !== "");
@@ -76,9 +79,9 @@ export function rowOf(
         name,
         plate,
         // A plate is also typed without its blanks.
-        plate.replace(/[^\p{L}\p{N}]+/gu, ""),
+        withoutMarks(plate),
         owner,
-        ...said("plate").flatMap((one) => [one, one.replace(/[^\p{L}\p{N}]+/gu, "")]),
+        ...said("plate").flatMap((one) => [one, withoutMarks(one)]),
         ...said("model"),
         ...said("vin"),
         record?.note ?? "",

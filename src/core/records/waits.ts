@@ -3,7 +3,7 @@ import { type Job, type StepId, stepIds } from "./job";
 import { balanceOf } from "./job-readings";
 import { gapsOf, isPassed, type StepGap } from "./run-sheet";
 
-/** What a job waits for; `since` ISO, `elapsedS` seconds of the vacuum's clock, `grams` g. */
+/** One thing that a job waits for; `since` ISO, `elapsedS` seconds of the vacuum's clock, `grams` g. */
 export type Wait =
   | { code: "damage-found" }
   | { code: "gaps"; gaps: readonly StepGap[] }
@@ -16,7 +16,7 @@ export type Wait =
   | { code: "step"; step: StepId };
 
 export interface StandingOfJob {
-  /** What is to be done next. */
+  /** The step to be done next. */
   next: StepId;
   waits: Wait;
   /** Steps before it that were left open. */
