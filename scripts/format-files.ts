@@ -12,7 +12,8 @@ import { ARCHIVE_VERSION, MOST_PART_BYTES } from "@/core/records/archive";
 import { choicesFileSchema } from "@/core/records/choices";
 import { jobSchema, MOST_PHOTO_BYTES, MOST_PHOTOS } from "@/core/records/job";
 import { JOB_FILE_LIMIT_BYTES, NEWEST_JOB_VERSION } from "@/core/records/job-file";
-import { chartsSchema, SHOP_FILE_LIMIT_BYTES, SHOP_FILE_VERSION } from "@/core/records/shop-file";
+import { SHOP_FILE_LIMIT_BYTES } from "@/core/records/shop-file";
+import { chartsSchema, SHOP_FILE_VERSION } from "@/core/records/shop-reader";
 import { CONTAINER_VERSION, containerSchema } from "@/core/records/stock/container";
 import { STOCK_VERSION, stockEntrySchema } from "@/core/records/stock/entry";
 import { VEHICLE_VERSION, vehicleSchema } from "@/core/records/vehicle";
@@ -58,7 +59,7 @@ const formats: readonly Format[] = [
   {
     id: "evrid.choices",
     schema: choicesFileSchema,
-    about: `The settings of a workshop, version 2, as the file of a whole shop holds them (version 1 named neither format nor version). Each is read by itself: one that cannot be read is answered by the standard one, and keys that a release does not know are kept where they stand. \`evrid.shop\` version ${SHOP_FILE_VERSION} is an object of \`format\`, \`version\`, \`workshop\` (shop or demo: each reads its own files only), \`writtenAt\`, \`jobs\` (each an \`evrid.job\`), \`vehicles\`, \`containers\`, \`stock\`, \`pictures\` (base64 by job and photo), \`choices\` and \`charts\`: all of a shop, or what belongs to one vehicle. Version 4 did not say which workshop, version 2 had jobs, choices and charts, version 1 jobs alone; all are read. At most ${SHOP_FILE_LIMIT_BYTES / 1e6} MB as JSON: this is how one vehicle is saved. Version ${ARCHIVE_VERSION} is how a whole shop is saved: a ZIP of \`head.json\` (format, version, workshop, writtenAt), \`<list>/00001.jsonl\` and on (one record a line, at most 250 a part; lists as above, and learners, drills), \`photos/<owner>/<id>.jpg\`, and \`counts.json\` last; without a limit of its own but ${MOST_PART_BYTES / 1e6} MB a part. A record in it that cannot be read is named by its place and left out; the others come in. Reading it in is one transaction and can be taken back.`,
+    about: `The settings of a workshop, version 2, as the file of a whole shop holds them (version 1 named neither format nor version). Each is read by itself: one that cannot be read is answered by the standard one, and keys that a release does not know are kept where they stand. \`evrid.shop\` version ${SHOP_FILE_VERSION} is an object of \`format\`, \`version\`, \`workshop\` (shop or demo: each reads its own files only), \`writtenAt\`, \`jobs\` (each an \`evrid.job\`), \`vehicles\`, \`containers\`, \`stock\`, \`pictures\` (base64 by job and photo), \`choices\` and \`charts\`: all of a shop, or what belongs to one vehicle. Version 4 did not say which workshop, version 2 had jobs, choices and charts, version 1 jobs alone; all are read. At most ${SHOP_FILE_LIMIT_BYTES / 1e6} MB as JSON, which is read but no longer written. Version ${ARCHIVE_VERSION} is how a whole shop, or what belongs to one vehicle, is saved: a ZIP of \`head.json\` (format, version, workshop, writtenAt), \`<list>/00001.jsonl\` and on (one record a line, at most 250 a part; lists as above, and learners, drills), \`photos/<owner>/<id>.jpg\`, and \`counts.json\` last; without a limit of its own but ${MOST_PART_BYTES / 1e6} MB a part. A record in it that cannot be read is named by its place and left out; the others come in. It is read part by part into a place beside the records, and stored from there in one transaction that can be taken back.`,
   },
   {
     id: "evrid.charts",

@@ -1,12 +1,12 @@
 /** Copies of everything outside of the browser's store: by itself into a folder that was chosen, else as a file when somebody presses; and what no copy has yet. */
 import { instantSchema } from "@/core/dates";
-import type { Copies } from "@/core/records/copies";
+import type { Copies, CopyIssue } from "@/core/records/copies";
 import type { Job } from "@/core/records/job";
+import type { Result } from "@/core/result";
 import * as z from "@/core/zod";
 import { changesSinceCopy, forgetChanges } from "./changes";
 import { loadChosen } from "./choices";
 import { database } from "./database";
-import { exportCopy } from "./shop";
 import { isDemoWorkshop } from "./workshop";
 
 const NAME = "copies";
@@ -93,12 +93,15 @@ const fileOf = (day: string) => `evrid-copy-${day}.zip`;
 /** Earlier releases wrote JSON. */
 const COPY = /^evrid-copy-\d{4}-\d{2}-\d{2}\.(zip|json)$/;
 
-/** Writes everything into the chosen folder, a file a day; an older file is only replaced by a whole one. Gives whether it did. */
-export async function copyToFolder(now = new Date()): Promise<boolean> {
+/**
+ * Writes everything into the chosen folder, a file a day; an older file is only replaced by a whole one. `make` gives what is written. Gives whether
+ * it did.
+ */
+export async function copyToFolder(make: () => Promise<Result<Blob, CopyIssue>>, now = new Date()): Promise<boolean> {
   const folder = await chosenFolder();
   if (folder === null || !(await mayWrite(folder))) return false;
   const asOf = now.toISOString();
-  const made = await exportCopy();
+  const made = await make();
   if (!made.ok) throw new Error(`the copy could not be read back (${made.issue.code}); older copies are kept`);
   const file = await folder.getFileHandle(fileOf(asOf.slice(0, 10)), { create: true });
   // What is written goes to a file beside it, which takes its place when it is closed.

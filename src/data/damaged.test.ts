@@ -3,11 +3,12 @@ import { beforeEach, describe, expect, it } from "vitest";
 import { newContainer } from "@/core/records/stock/container";
 import { placeOf, stockEntry } from "@/core/records/stock/entry";
 import { newVehicle } from "@/core/records/vehicle";
+import { contentOf, copied } from "../../tests/support/shop-files";
 import { shopJobs } from "../../tests/support/shop-jobs";
 import { damagedVehicles, removeDamaged } from "./damaged";
 import { database } from "./database";
 import { addDemoJobs } from "./jobs";
-import { eraseAll, exportShop } from "./shop";
+import { eraseAll } from "./shop";
 import { bookStock, loadBooks, putContainer, shelfFor } from "./stock";
 import { editVehicle, listVehicles, loadVehicle } from "./vehicles";
 
@@ -40,7 +41,8 @@ describe("a damaged record beside the jobs", () => {
     // What is written from here on begins a new record; the damaged one stays beside it until it is taken out.
     await editVehicle(row.id, { plate: "KH 2201" });
     expect(await damagedVehicles()).toHaveLength(1);
-    expect(await exportShop()).toContain("Harbour ferries");
+    expect(await database.vehicles.get(id)).toMatchObject({ owner: "Harbour ferries", note: 17 });
+    expect((await contentOf(await copied())).broken).toMatchObject([{ list: "vehicles", issue: { field: "note" } }]);
     await removeDamaged(damaged!);
     expect(await damagedVehicles()).toEqual([]);
     expect((await listVehicles()).find(({ plate }) => plate === "KH 2201")?.visits).toBe(first!.visits);
@@ -70,7 +72,8 @@ describe("a damaged record beside the jobs", () => {
     await putContainer({ ...stood!.container, retiredAt: "2026-07-01T08:00:00.000Z" });
     expect(await shelfFor("R134a")).toEqual([]);
     await putContainer(stood!.container);
-    expect(JSON.parse(await exportShop()).stock).toHaveLength(3);
+    const { stock, broken } = await contentOf(await copied());
+    expect([stock.length, broken.map(({ list }) => list)]).toEqual([2, ["containers", "stock"]]);
     // What can be read is never taken out this way.
     await removeDamaged({ table: "containers", id: "a" });
     for (const one of books.damaged) await removeDamaged(one);

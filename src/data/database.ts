@@ -4,9 +4,11 @@ import type { DrillRecord, Learner } from "@/core/drill/progress";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
 import type { Job } from "@/core/records/job";
 import { readJob } from "@/core/records/job-file";
+import type { ShopPart, ShopPicture } from "@/core/records/shop-parts";
 import type { Container } from "@/core/records/stock/container";
 import type { StockEntry } from "@/core/records/stock/entry";
 import type { BookLine } from "@/core/records/stock/lines";
+import { textSum } from "@/core/records/text-sum";
 import type { Vehicle } from "@/core/records/vehicle";
 import type { VehicleRow } from "@/core/records/vehicle-row";
 import type { Visit } from "@/core/records/visit";
@@ -65,13 +67,36 @@ export type ImportedTable =
   | "learners"
   | "drills";
 
-/** What a reading of a file changed, so that it can be taken back. */
+/** A reading of a file that can be taken back. */
 export interface StoredImport {
   id: string;
   at: string;
   file: string;
-  /** By table: the record as it was, null where there was none, and as it was stored. */
-  changed: { table: ImportedTable; id: string; before: unknown; after: string }[];
+  records: number;
+}
+
+/** A record that a reading changed: as it was, null where there was none, and a sum of the text it was stored as. */
+export interface ImportedRecord {
+  id: string;
+  before: unknown;
+  after: string;
+}
+
+/** Records of one table that a reading changed. */
+export interface ImportedPart {
+  /** The import, and in which turn. */
+  key: string;
+  importId: string;
+  table: ImportedTable;
+  records: readonly ImportedRecord[];
+}
+
+/** Of a file that is being read in: some records of one list, or one picture, until all of it is stored at once. */
+export interface StagedPart {
+  /** The staging, and in which turn. */
+  key: string;
+  stagingId: string;
+  content: { part: ShopPart; seen: Readonly<Record<string, string>> } | { pictures: readonly ShopPicture[] };
 }
 
 class EvridDatabase extends Dexie {
@@ -86,6 +111,8 @@ class EvridDatabase extends Dexie {
   /** What the shop books outside of jobs. */
   stock!: EntityTable<StockEntry, "id">;
   imports!: EntityTable<StoredImport, "id">;
+  importedRecords!: EntityTable<ImportedPart, "key">;
+  staged!: EntityTable<StagedPart, "key">;
   /** Folders that were chosen, as the browser hands them out. */
   folders!: EntityTable<{ name: string; handle: FileSystemDirectoryHandle }, "name">;
   learners!: EntityTable<Learner, "id">;
@@ -132,6 +159,7 @@ class EvridDatabase extends Dexie {
     this.version(12).stores({ changes: "key, at" });
     this.version(13).stores({}).upgrade(migrateJobs);
     this.version(14).stores({}).upgrade(migrateJobs);
+    this.version(15).stores({ importedRecords: "key, importId", staged: "key, stagingId" }).upgrade(apartFromImports);
   }
 }
 
@@ -144,6 +172,25 @@ function migrateJobs(transaction: Transaction) {
       if (read.ok) place.value = read.value;
     });
 }
+
+/** Until then an import held all that it changed, with the whole text of each record. */
+async function apartFromImports(transaction: Transaction): Promise<void> {
+  type Before = { id: string; changed?: (ImportedRecord & { table: ImportedTable })[] };
+  for (const { changed = [], ...done } of await transaction.table<Before>("imports").toArray()) {
+    const parts = changed.map(({ table, after, ...one }, i) => {
+      const records = [{ ...one, after: textSum(after) }];
+      return { ...importedKey(done.id, i), table, records };
+    });
+    await transaction.table("importedRecords").bulkPut(parts);
+    await transaction.table("imports").put({ ...done, records: changed.length });
+  }
+}
+
+/** Where a part stands that an import changed as its `n`th, from 0. */
+export const importedKey = (importId: string, n: number) => ({
+  key: `${importId}/${String(n).padStart(8, "0")}`,
+  importId,
+});
 
 /** The database of the workshop that this page shows. */
 export const database = new EvridDatabase(workshop);

@@ -5,19 +5,20 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { drawn } from "@/core/records/bookkeeping";
 import type { Way } from "@/core/records/import-ways";
 import type { Job } from "@/core/records/job";
-import { readAnyShopFile, type ShopInFile } from "@/core/records/shop-file";
 import { amended, signed } from "@/core/records/signature";
 import { newContainer } from "@/core/records/stock/container";
 import { placeOf, stockEntry } from "@/core/records/stock/entry";
 import { newVehicle } from "@/core/records/vehicle";
 import { entry } from "@/core/units/entry";
 import { ines, keptRun } from "../../tests/support/drills";
+import { contentOf, copied, readIn, shown } from "../../tests/support/shop-files";
 import { shopJobs } from "../../tests/support/shop-jobs";
 import { changeChoices, loadChoices } from "./choices";
 import { database } from "./database";
-import { addDemoYear, applyImport, listImports, planImport, undoImport } from "./import";
+import { addDemoYear, applyStaged, listImports, undoImport } from "./import";
 import { editJob, listJobs } from "./jobs";
-import { eraseAll, exportShop, exportVehicle } from "./shop";
+import { eraseAll, exportVehicle } from "./shop";
+import { type Progress, stageFile } from "./staging";
 import { editVehicle, findVehicles, joinVehicles, listVehicles, loadVehicle } from "./vehicles";
 
 const at = "2026-06-01T10:00:00.000Z";
@@ -26,14 +27,6 @@ const [van, estate, pickup] = jobs as [Job, Job, Job];
 const cylinder = newContainer("cyl", at, { name: "Cylinder 7", kind: "cylinder", refrigerant: "R134a" });
 const came = stockEntry("came", at, { act: "receive", grams: 12_000, from: "supplier", to: placeOf("cyl") });
 
-function fileOf(text: string): ShopInFile {
-  const read = readAnyShopFile(text);
-  if (!read.ok) throw new Error(JSON.stringify(read.issue));
-  return read.value;
-}
-async function readIn(text: string, way: ReadonlyMap<string, Way> = new Map()): Promise<string> {
-  return applyImport(await planImport(fileOf(text)), "shop.json", way);
-}
 /** Everything that is kept, in one order. */
 async function everything(): Promise<unknown> {
   const tables = ["jobs", "vehicles", "containers", "stock", "photos", "visits", "vehicleRows", "bookLines"];
@@ -53,12 +46,12 @@ describe("a file read into a store", () => {
   it("brings a whole shop back as it was: records, books, index", async () => {
     await filled();
     const before = await everything();
-    const text = await exportShop();
+    const file = await copied();
     await eraseAll();
-    await readIn(text);
+    await readIn(file);
     expect(await everything()).toEqual(before);
-    const plan = await planImport(fileOf(text));
-    expect([plan.jobs.same.length, plan.containers.same.length, plan.stock.same.length]).toEqual([3, 1, 1]);
+    const { counts } = await shown(file);
+    expect([counts.jobs.same, counts.containers.same, counts.stock.same]).toEqual([3, 1, 1]);
   });
 
   it("leaves the store untouched at whatever write it is broken off", async () => {
@@ -67,17 +60,17 @@ describe("a file read into a store", () => {
     const other = { ...van, updatedAt: "2027-01-01T00:00:00.000Z", altitude: entry("12", "m") };
     const vehicle = newVehicle("v", estate.intake.vehicle, at);
     const file = { jobs: [other, estate, pickup], vehicles: [vehicle], containers: [cylinder], stock: [came] };
-    const plan = await planImport(fileOf(JSON.stringify({ format: "evrid.shop", version: 3, ...file })));
+    const preview = await shown(JSON.stringify({ format: "evrid.shop", version: 3, ...file }));
     for (const name of ["jobs", "vehicles", "containers", "stock", "visits", "vehicleRows", "bookLines", "imports"]) {
       // The store knows each table under two objects.
       for (const table of [database.table(name), (database as unknown as Record<string, Table>)[name]!])
         for (const method of ["put", "bulkPut"] as const)
           vi.spyOn(table, method).mockRejectedValueOnce(new Error("the power went"));
-      await expect(applyImport(plan, "shop.json"), name).rejects.toThrow("the power went");
+      await expect(applyStaged(preview), name).rejects.toThrow("the power went");
       vi.restoreAllMocks();
       expect(await everything()).toEqual(before);
     }
-    await applyImport(plan, "shop.json");
+    await applyStaged(preview);
     expect(await everything()).not.toEqual(before);
   });
 
@@ -133,9 +126,10 @@ describe("a file read into a store", () => {
     expect(stored!.updatedAt <= new Date().toISOString()).toBe(true);
     await editJob(van.id, (job) => ({ ...job, altitude: entry("12", "m") }));
     expect((await listJobs()).jobs[0]!.altitude.text).toBe("12");
-    const plan = await planImport(fileOf(JSON.stringify({ format: "evrid.shop", version: 4, jobs: [estate] })));
-    const bent = { ...plan, jobs: { ...plan.jobs, added: [{ ...estate, createdAt: "+010000-01-01T00:00:00.000Z" }] } };
-    await expect(applyImport(bent, "shop.json")).rejects.toThrow("createdAt");
+    const preview = await shown(JSON.stringify({ format: "evrid.shop", version: 4, jobs: [estate] }));
+    const bent = { list: "jobs", records: [{ ...estate, createdAt: "+010000-01-01T00:00:00.000Z" }] };
+    await database.staged.toCollection().modify({ content: { part: bent, seen: {} } } as never);
+    await expect(applyStaged(preview)).rejects.toThrow("createdAt");
     expect((await listJobs()).jobs).toHaveLength(1);
   });
 
@@ -200,10 +194,10 @@ describe("a file read into a store", () => {
     const shop = (job: Job) => JSON.stringify({ format: "evrid.shop", version: 3, jobs: [job] });
     await readIn(shop(van));
     const changed = { ...van, altitude: entry("7", "m"), updatedAt: "2026-06-06T00:00:00.000Z" };
-    const plan = await planImport(fileOf(shop(changed)));
+    const preview = await shown(shop(changed));
     await editJob(van.id, (job) => signed(job, pickup.signOff.credentials!, at));
     const before = await everything();
-    await expect(applyImport(plan, "late.json")).rejects.toThrow("signed");
+    await expect(applyStaged(preview)).rejects.toThrow("read the file again");
     expect(await everything()).toEqual(before);
   });
 
@@ -220,16 +214,14 @@ describe("a file read into a store", () => {
   it("knows one car under the records of two shops, and the file of one vehicle has its jobs alone", async () => {
     await filled();
     const [both] = await database.vehicles.toArray();
-    const text = (await exportVehicle(both!.id))!;
-    expect(
-      fileOf(text)
-        .jobs.map(({ id }) => id)
-        .sort(),
-    ).toEqual([estate.id, van.id].sort());
-    expect(fileOf(text).containers).toEqual([]);
+    const made = await exportVehicle(both!.id);
+    if (!made?.ok) throw new Error("no file");
+    const content = await contentOf(made.value);
+    expect(content.jobs.map(({ id }) => id).sort()).toEqual([estate.id, van.id].sort());
+    expect(content.containers).toEqual([]);
     await eraseAll();
     await database.vehicles.add({ ...newVehicle("own", estate.intake.vehicle, at), plate: "OV 12" });
-    await readIn(text);
+    await readIn(made.value);
     const rows = await listVehicles();
     expect(rows).toHaveLength(1);
     expect(rows[0]).toMatchObject({ id: "own", plate: "OV 12", visits: 2 });
@@ -271,9 +263,9 @@ describe("a file read into a store", () => {
         const vehicles = [{ ...newVehicle("v", "x", at), note }];
         await readIn(JSON.stringify({ format: "evrid.shop", version: 3, jobs: shop, vehicles }));
         const before = await everything();
-        const text = await exportShop();
+        const file = await copied();
         await eraseAll();
-        await readIn(text);
+        await readIn(file);
         expect(await everything()).toEqual(before);
       }),
       { numRuns: 15 },
@@ -287,14 +279,83 @@ describe("a large file", () => {
 
   it("stays one transaction to its end, and so does taking it back", async () => {
     const before = await everything();
-    const plan = await planImport(fileOf(shop));
+    const preview = await shown(shop);
     vi.spyOn(database.imports, "put").mockRejectedValueOnce(new Error("the power went"));
-    await expect(applyImport(plan, "shop.json")).rejects.toThrow("the power went");
+    await expect(applyStaged(preview)).rejects.toThrow("the power went");
     vi.restoreAllMocks();
     expect(await everything()).toEqual(before);
-    const id = await applyImport(plan, "shop.json");
+    const id = await applyStaged(preview);
     expect(await database.visits.count()).toBe(many.length);
     expect(await undoImport(id)).toEqual({ back: many.length, stayed: 0 });
+    expect(await everything()).toEqual(before);
+  });
+});
+
+describe("a file that waits", () => {
+  const shop = (content: object) => JSON.stringify({ format: "evrid.shop", version: 5, jobs: [], ...content });
+
+  it("is not stored when what it was compared with has changed, or came in meanwhile", async () => {
+    const preview = await shown(shop({ jobs: [van] }));
+    await readIn(shop({ jobs: [{ ...van, altitude: entry("7", "m") }] }));
+    const before = await everything();
+    await expect(applyStaged(preview)).rejects.toThrow("read the file again");
+    expect(await everything()).toEqual(before);
+    // The very same record may have come in by another way.
+    const again = await shown(shop({ jobs: [{ ...van, altitude: entry("7", "m") }] }));
+    await applyStaged(again);
+    expect((await listJobs()).jobs).toHaveLength(1);
+  });
+
+  it("leaves nothing beside the records, whether it is stored, cancelled, or forgotten for a day", async () => {
+    await applyStaged(await shown(shop({ jobs: [van] })));
+    expect(await database.staged.count()).toBe(0);
+    const ends = new AbortController();
+    const blob = new Blob([shop({ jobs: [estate], containers: [cylinder] })]);
+    const staging = stageFile(blob, "a", { onProgress: () => ends.abort(), signal: ends.signal });
+    await expect(staging).rejects.toThrow(/abort/i);
+    expect(await database.staged.count()).toBe(0);
+    const at = Date.now();
+    await shown(shop({ jobs: [estate] }));
+    vi.useFakeTimers({ now: at + 23 * 3_600_000, toFake: ["Date"] });
+    await shown(shop({ jobs: [pickup] }));
+    expect(await database.staged.count()).toBe(2);
+    vi.setSystemTime(at + 25 * 3_600_000);
+    await shown(shop({ jobs: [pickup] }));
+    vi.useRealTimers();
+    expect(await database.staged.count()).toBe(2);
+  });
+
+  it("changes nothing when it is cancelled between two parts, and can be stored afterwards", async () => {
+    const many = Array.from({ length: 2300 }, (_, i) => newVehicle(`v${i}`, `Car ${i}`, at));
+    const preview = await shown(shop({ jobs: [van], vehicles: many }));
+    const before = await everything();
+    for (const step of ["storing", "listing"]) {
+      const ends = new AbortController();
+      const onProgress = (told: { step: string }) => void (told.step === step && ends.abort());
+      await expect(applyStaged(preview, { onProgress, signal: ends.signal })).rejects.toThrow(/abort/i);
+      expect(await everything()).toEqual(before);
+    }
+    const told: Progress[] = [];
+    await applyStaged(preview, { onProgress: (progress) => told.push(progress) });
+    expect(told).toContainEqual({ step: "storing", done: 2301, all: 2301 });
+    expect(told.at(-1)).toEqual({ step: "listing", done: 2301, all: 2301 });
+    expect(await database.vehicleRows.count()).toBe(2301);
+  });
+
+  it("joins all of its records that are one car here, in whatever part they stand", async () => {
+    await readIn(shop({ vehicles: [{ ...newVehicle("here", "Kiln van", at), names: ["kiln van", "kh 2201"] }] }));
+    const others = Array.from({ length: 300 }, (_, i) => newVehicle(`v${i}`, `Car ${i}`, at));
+    const [first, second, third] = ["a", "b", "c"].map((id, i) => ({
+      ...newVehicle(id, ["Kiln van", "KH 2201", "kiln van"][i]!, at),
+      owner: i === 2 ? "Harbour ferries" : "",
+    }));
+    const before = await everything();
+    const id = await readIn(shop({ vehicles: [first, third, ...others, second] }));
+    const here = await database.vehicles.get("here");
+    expect(here!.joined.map(({ id }) => id).sort()).toEqual(["a", "b", "c"]);
+    expect(here!.owner).toBe("Harbour ferries");
+    expect(await database.vehicles.count()).toBe(301);
+    expect(await undoImport(id)).toEqual({ back: 302, stayed: 0 });
     expect(await everything()).toEqual(before);
   });
 });
@@ -329,9 +390,10 @@ describe("the words of a vehicle", () => {
 });
 
 describe("the made-up year", () => {
-  it("comes in once, moved to today, and goes again when it is taken back", async () => {
+  it("comes in once, is no import of somebody's, and leaves what was gone on with", async () => {
     const shipped = JSON.stringify({ format: "evrid.shop", version: 3, jobs: [pickup], containers: [cylinder] });
     await addDemoYear(shipped);
+    expect(await listImports()).toEqual([]);
     const before = await everything();
     await editJob(pickup.id, (job) => amended(job, { by: "Ines Falk", reason: "Altitude", at }));
     await editJob(pickup.id, (job) => ({ ...job, altitude: entry("9", "m") }));

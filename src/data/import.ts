@@ -1,71 +1,34 @@
-/** Files into the store: what they would change is shown first, is stored in one transaction or not at all, and can be taken back. */
+/** Files into the store: what was set ready (staging.ts) is stored in one transaction or not at all, and can be taken back. */
 
 import { unitsChosen } from "@/core/records/choices";
 import type { ChangeKind } from "@/core/records/copies";
-import { carriedOut, type ImportPlan, planOf } from "@/core/records/import-plan";
+import { outcomeOf, type PartPlan } from "@/core/records/import-plan";
+import { type ImportPreview, recordsIn } from "@/core/records/import-preview";
 import type { Way } from "@/core/records/import-ways";
 import type { Job } from "@/core/records/job";
 import { readJob } from "@/core/records/job-file";
-import { readShopFile, type ShopInFile } from "@/core/records/shop-file";
-import { continuesSigned, isSigned, lockOf, SignatureRefusal } from "@/core/records/signature";
-import { readContainer } from "@/core/records/stock/container";
-import { readStockEntry } from "@/core/records/stock/entry";
+import { readShopFile } from "@/core/records/shop-file";
+import type { ShopPicture } from "@/core/records/shop-parts";
+import type { ShopList } from "@/core/records/shop-reader";
+import { isSigned } from "@/core/records/signature";
 import { linesOfJob } from "@/core/records/stock/lines";
+import { textSum } from "@/core/records/text-sum";
 import { inUnits } from "@/core/records/unit-system";
-import { readVehicle, type Vehicle } from "@/core/records/vehicle";
+import type { Vehicle } from "@/core/records/vehicle";
 import { visitOf } from "@/core/records/visit";
-import type { Result } from "@/core/result";
 import { noteChange } from "./changes";
-import { choicesRow, loadChoices, settingsHealth } from "./choices";
-import { database, type ImportedTable, type StoredImport } from "./database";
-import { keepPictures, ofVehicle } from "./photos";
+import { choicesRow, loadChoices } from "./choices";
+import { database, type ImportedRecord, type ImportedTable, importedKey, type StoredImport } from "./database";
+import { Here } from "./here";
+import { keepPictures } from "./photos";
 import { jobTables, rowsMadeAnew } from "./record-index";
 import { refused } from "./refused";
-import { workshop } from "./workshop";
-
-/** Compares a file with the store; nothing is changed. Rejects a file of the other workshop. */
-export async function planImport(file: ShopInFile): Promise<ImportPlan> {
-  if (file.workshop !== workshop) throw refused({ code: "other-workshop", workshop: file.workshop });
-  const jobs = new Map<string, Job>();
-  const unreadable = new Set<string>();
-  for (const stored of await database.jobs.bulkGet(file.jobs.map(({ id }) => id))) {
-    const read = stored === undefined ? null : readJob(stored);
-    if (read?.ok) jobs.set(read.value.id, read.value);
-    else if (stored !== undefined) unreadable.add(stored.id);
-  }
-  // One that cannot be read keeps its place: the file's comes in beside it, not over it.
-  const given = { ...file, jobs: file.jobs.map((job) => (unreadable.has(job.id) ? elsewhere(job) : job)) };
-  return planOf(
-    given,
-    {
-      jobs,
-      vehicles: readable(await database.vehicles.toArray(), readVehicle),
-      containers: byId(readable(await database.containers.bulkGet(idsOf(file.containers)), readContainer)),
-      stock: byId(readable(await database.stock.bulkGet(idsOf(file.stock)), readStockEntry)),
-      settings: (await settingsHealth()).text !== null,
-      charts: new Set(await database.shopCharts.toCollection().primaryKeys()),
-      learners: new Set(await database.learners.toCollection().primaryKeys()),
-      drills: new Set(await database.drills.toCollection().primaryKeys()),
-    },
-    new Date().toISOString(),
-  );
-}
-
-const idsOf = (records: readonly { id: string }[]) => records.map(({ id }) => id);
-const byId = <Kind extends { id: string }>(records: readonly Kind[]) => new Map(records.map((one) => [one.id, one]));
-
-/** Stored records as a file would have them: in the order of their schema. */
-function readable<Kind, Issue>(stored: readonly unknown[], read: (given: unknown) => Result<Kind, Issue>): Kind[] {
-  return stored.flatMap((one) => {
-    const made = read(one);
-    return made.ok ? [made.value] : [];
-  });
-}
-
-const elsewhere = (job: Job): Job => ({ ...job, id: crypto.randomUUID() });
+import { type Course, dropStaged, seenOf, stageFile } from "./staging";
 
 /** So many imports can be taken back. */
 const MOST_IMPORTS = 5;
+/** Parts and handfuls of pictures are read so many at a time. */
+const AT_ONCE = 8;
 
 const importTables = [
   ...jobTables,
@@ -77,18 +40,20 @@ const importTables = [
   database.learners,
   database.drills,
   database.imports,
+  database.importedRecords,
   database.changes,
 ] as const;
 
-/** A record on its way into a table, by the key it has there. */
-interface Incoming {
-  table: ImportedTable;
-  key: string;
-  record: object;
-}
-
-const incoming = (table: ImportedTable, records: readonly { id: string }[]): Incoming[] =>
-  records.map((record) => ({ table, key: record.id, record }));
+const tableOf: Record<ShopList, ImportedTable> = {
+  jobs: "jobs",
+  vehicles: "vehicles",
+  containers: "containers",
+  stock: "stock",
+  learners: "learners",
+  drills: "drills",
+  charts: "shopCharts",
+  choices: "choices",
+};
 
 /** As which kind of change a record counts for the next copy; jobs count by their visits. */
 const countedAs: Partial<Record<ImportedTable, ChangeKind>> = {
@@ -101,143 +66,246 @@ const countedAs: Partial<Record<ImportedTable, ChangeKind>> = {
   drills: "drill",
 };
 
-/**
- * Carries a plan out, all of it or nothing. Gives what can be taken back by. Within the transaction everything awaited asks the store: Dexie loses
- * a transaction over a hundred waits that do not.
- */
-export async function applyImport(
-  plan: ImportPlan,
-  name: string,
-  way: ReadonlyMap<string, Way> = new Map(),
-): Promise<string> {
-  const { jobs, vehicles, containers, stock, beside } = carriedOut(plan, way, () => crypto.randomUUID());
-  const pictures = [
-    ...jobs.map(({ id }) => [id, plan.pictures.get(beside.get(id) ?? id)] as const),
-    // What was the same may have lacked a picture.
-    ...plan.jobs.same.map(({ id }) => [id, plan.pictures.get(id)] as const),
-    ...[...vehicles, ...plan.vehicles.same].flatMap((vehicle) => ofVehicle(vehicle, plan.pictures)),
-  ];
-  for (const job of jobs) {
-    const read = readJob(job);
-    if (!read.ok) throw refused(read.issue);
+export interface ImportOptions extends Course {
+  /** By the id of a job that differs; the usual way where none is given. */
+  way?: ReadonlyMap<string, Way>;
+  /** Leaves everything that is here as it is, and is not among the imports that can be taken back. */
+  onlyNew?: boolean;
+}
+
+/** Why nothing was stored: what was looked at is no longer what would be changed. */
+class ChangedMeanwhile extends Error {
+  constructor() {
+    super(
+      "A record that differs in the file was changed here after the file was compared with it: read the file again",
+    );
   }
-  const { choices, charts, drills } = plan.extras;
-  const settings = choices === null ? null : choicesRow(choices);
-  const records: Incoming[] = [
-    ...incoming("jobs", jobs),
-    ...incoming("vehicles", vehicles),
-    ...incoming("containers", containers),
-    ...incoming("stock", stock),
-    ...(settings === null ? [] : [{ table: "choices" as const, key: settings.name, record: settings }]),
-    ...charts.map((record) => ({ table: "shopCharts" as const, key: record.refrigerant, record })),
-    ...incoming("learners", drills.learners),
-    ...incoming("drills", drills.drills),
-  ];
+}
+
+/** Why nothing was stored: what was read waited longer than a day. */
+class NoLongerReady extends Error {
+  constructor() {
+    super("What was read of the file waited too long and was dropped: read the file again");
+  }
+}
+
+/** A record on its way into a table, by the key it has there. */
+interface Incoming {
+  key: string;
+  record: object;
+}
+
+/**
+ * Stores what was set ready under this id, all of it or nothing. Gives what can be taken back by. Rejects when a record that differs is no longer
+ * the one that it was compared with. Within the transaction everything awaited asks the store: Dexie loses a transaction over waits that do not.
+ */
+export async function applyStaged(
+  { id, file, counts }: Pick<ImportPreview, "id" | "file" | "counts">,
+  { way = new Map(), onlyNew = false, onProgress, signal }: ImportOptions = {},
+): Promise<string> {
   const at = new Date().toISOString();
-  const done: StoredImport = { id: crypto.randomUUID(), at, file: name, changed: [] };
-  await database.transaction("rw", [...importTables], async () => {
-    const keys = await keysBefore(jobs.map(({ id }) => id));
-    for (const table of new Set(records.map((one) => one.table))) {
-      const its = records.filter((one) => one.table === table);
-      const before: unknown[] = await database.table(table).bulkGet(its.map(({ key }) => key));
-      if (table === "jobs") guardSigned(before, its);
-      for (const [i, { key, record }] of its.entries())
-        done.changed.push({ table, id: key, before: before[i] ?? null, after: JSON.stringify(record) });
-      await database.table(table).bulkPut(its.map(({ record }) => record));
-      const kind = countedAs[table];
-      if (kind !== undefined) await noteChange(kind, ...its.map(({ key }) => key));
+  const importId = crypto.randomUUID();
+  const all = recordsIn({ counts });
+  const keys = await database.staged.where("stagingId").equals(id).primaryKeys();
+  if (keys.length === 0 && all > 0) throw new NoLongerReady();
+  await database.transaction("rw", [...importTables, database.staged], async () => {
+    const vehicleKeys = new Set<string>();
+    const owners = new Map<string, string[]>();
+    const here = await Here.look();
+    const mine = new Set<string>();
+    let records = 0;
+    let turn = 0;
+    let done = 0;
+    for (let from = 0; from < keys.length; from += AT_ONCE) {
+      const rows = await database.staged.bulkGet(keys.slice(from, from + AT_ONCE));
+      const pictures: ShopPicture[] = [];
+      for (const row of rows) {
+        if (row === undefined) throw new NoLongerReady();
+        if ("pictures" in row.content) {
+          pictures.push(...row.content.pictures);
+          continue;
+        }
+        const { part, seen } = row.content;
+        const plan = (await here.compared(part, at)) as PartPlan<object>;
+        const table = tableOf[part.list];
+        const unseen = Object.entries(seenOf(plan)).some(
+          ([key, state]) => !mine.has(`${table}/${key}`) && seen[key] !== state,
+        );
+        if (unseen && !onlyNew) throw new ChangedMeanwhile();
+        const incoming = incomingOf(part.list, onlyNew ? { ...plan, differing: [] } : plan, way, owners);
+        const stored = await storedIn(table, incoming, here);
+        if (!onlyNew) await database.importedRecords.add({ ...importedKey(importId, turn++), table, records: stored });
+        records += stored.length;
+        for (const { key } of incoming) mine.add(`${table}/${key}`);
+        const its = incoming.map(({ record }) => record);
+        if (table === "jobs") for (const key of await indexed(its as Job[], here)) vehicleKeys.add(key);
+        if (table === "vehicles") {
+          here.noteVehicles(its as Vehicle[]);
+          for (const { names } of its as Vehicle[]) for (const name of names) vehicleKeys.add(name);
+        }
+        done += part.records.length;
+      }
+      await keepPictures(pictures.flatMap((one) => (owners.get(one.owner) ?? []).map((owner) => ({ ...one, owner }))));
+      onProgress?.({ step: "storing", done, all });
+      signal?.throwIfAborted();
     }
-    await keepPictures(pictures);
-    await indexed(jobs);
-    await rowsMadeAnew([
-      ...keys,
-      ...jobs.map((job) => visitOf(job).vehicleKey),
-      ...vehicles.flatMap(({ names }) => names),
-    ]);
-    if (done.changed.length > 0) await database.imports.put(done);
+    await rowsMadeAnew(vehicleKeys, (done) => {
+      onProgress?.({ step: "listing", done, all: vehicleKeys.size });
+      signal?.throwIfAborted();
+    });
+    if (records > 0 && !onlyNew) await database.imports.put({ id: importId, at, file, records });
     const old = await database.imports.orderBy("at").reverse().offset(MOST_IMPORTS).primaryKeys();
     await database.imports.bulkDelete(old);
+    await database.importedRecords.where("importId").anyOf(old).delete();
   });
-  return done.id;
+  await dropStaged(id);
+  return importId;
 }
 
-/** Whatever a plan says: what was signed since it was made stays as it was signed. */
-function guardSigned(before: readonly unknown[], incoming: readonly Incoming[]): void {
-  for (const [i, { record }] of incoming.entries()) {
-    const read = before[i] === undefined ? null : readJob(before[i]);
-    if (read?.ok && isSigned(read.value) && !continuesSigned(read.value, record as Job))
-      throw new SignatureRefusal(lockOf(read.value));
+/** Records of a part that are stored, each under its key. Notes in `owners` as whose the pictures of a record are kept. */
+function incomingOf(
+  list: ShopList,
+  plan: PartPlan<object>,
+  way: ReadonlyMap<string, Way>,
+  owners: Map<string, string[]>,
+): Incoming[] {
+  const own = (owner: string, as: string) => void owners.set(owner, [...(owners.get(owner) ?? []), as]);
+  const ownPhotos = (vehicle: object) => {
+    for (const { id } of (vehicle as Vehicle).photos) own(id, id);
+  };
+  switch (list) {
+    case "jobs": {
+      const jobs = plan as PartPlan<Job>;
+      const outcomes = jobs.differing.flatMap((differing) => {
+        const outcome = outcomeOf(differing, way.get(differing.here.id), () => crypto.randomUUID());
+        if (outcome === null) return [];
+        own(differing.file.id, outcome.job.id);
+        return [outcome.job];
+      });
+      // What was the same may have lacked a picture.
+      for (const { id } of [...jobs.added, ...jobs.same]) own(id, id);
+      return keyed([...jobs.added, ...outcomes]);
+    }
+    case "vehicles":
+    case "containers": {
+      const records = [...plan.added, ...plan.differing.map(({ merged }) => merged)];
+      if (list === "vehicles") for (const vehicle of [...records, ...plan.same]) ownPhotos(vehicle);
+      return keyed(records as { id: string }[]);
+    }
+    case "charts":
+      return (plan.added as { refrigerant: string }[]).map((record) => ({ key: record.refrigerant, record }));
+    case "choices":
+      return plan.added.flatMap((given) => {
+        const row = choicesRow(given);
+        return row === null ? [] : [{ key: row.name, record: row }];
+      });
+    default:
+      return keyed(plan.added as { id: string }[]);
   }
 }
 
-async function keysBefore(ids: readonly string[]): Promise<string[]> {
-  const before = await database.visits.bulkGet([...ids]);
-  return before.flatMap((visit) => visit?.vehicleKey ?? []);
+/** Each record once, as it became last: two of a file may be one here. */
+const keyed = (records: readonly { id: string }[]): Incoming[] =>
+  [...new Map(records.map((record) => [record.id, record]))].map(([key, record]) => ({ key, record }));
+
+/** Stores records; gives each as it was before, and a sum of what it is now. */
+async function storedIn(table: ImportedTable, incoming: readonly Incoming[], here: Here): Promise<ImportedRecord[]> {
+  for (const { record } of incoming) {
+    const read = table === "jobs" ? readJob(record) : null;
+    if (read !== null && !read.ok) throw refused(read.issue);
+  }
+  const before = await here.stored(
+    table,
+    incoming.map(({ key }) => key),
+  );
+  await database.table(table).bulkPut(incoming.map(({ record }) => record));
+  const kind = countedAs[table];
+  if (kind !== undefined) await noteChange(kind, ...incoming.map(({ key }) => key));
+  return incoming.map(({ key, record }, i) => ({
+    id: key,
+    before: before[i],
+    after: textSum(JSON.stringify(record)),
+  }));
 }
 
-async function indexed(jobs: readonly Job[]): Promise<void> {
-  await database.visits.bulkPut(jobs.map(visitOf));
-  await database.bookLines
-    .where("jobId")
-    .anyOf(jobs.map(({ id }) => id))
-    .delete();
+/** The index of jobs that were stored, some in place of earlier ones; gives the names of the vehicles they hang on, and hung on before. */
+async function indexed(jobs: readonly Job[], here: Pick<Here, "has">): Promise<string[]> {
+  const known = jobs.map(({ id }) => id).filter((id) => here.has("jobs", id));
+  const before = await database.visits.bulkGet(known);
+  const visits = jobs.map(visitOf);
+  await database.visits.bulkPut(visits);
+  await database.bookLines.where("jobId").anyOf(known).delete();
   await database.bookLines.bulkPut(jobs.flatMap(linesOfJob));
-}
-
-export interface DoneImport {
-  id: string;
-  at: string;
-  file: string;
-  records: number;
+  return [...visits, ...before].flatMap((visit) => visit?.vehicleKey ?? []);
 }
 
 /** What was read in lately and can be taken back, newest first. */
-export async function listImports(): Promise<DoneImport[]> {
-  const all = await database.imports.orderBy("at").reverse().toArray();
-  return all.map(({ id, at, file, changed }) => ({ id, at, file, records: changed.length }));
+export async function listImports(): Promise<StoredImport[]> {
+  return database.imports.orderBy("at").reverse().toArray();
 }
 
 /** Takes an import back, in one transaction. What was changed since stays as it is and is counted. */
-export async function undoImport(id: string): Promise<{ back: number; stayed: number }> {
+export async function undoImport(
+  id: string,
+  { onProgress, signal }: Course = {},
+): Promise<{ back: number; stayed: number }> {
   return database.transaction("rw", [...importTables], async () => {
-    const done = await database.imports.get(id);
     const counts = { back: 0, stayed: 0 };
-    if (done === undefined) return counts;
-    const jobs: Job[] = [];
-    const keys: string[] = [];
-    for (const { table, id: recordId, before, after } of [...done.changed].reverse()) {
-      const now: { id: string } | undefined = await database.table(table).get(recordId);
-      // A version that came in signed is not replaced by one that is not.
-      const locked = table === "jobs" && before !== null && now !== undefined && isSigned(now as unknown as Job);
-      if (locked || (now !== undefined && JSON.stringify(now) !== after)) {
-        counts.stayed++;
-        continue;
-      }
-      counts.back++;
-      const kind = countedAs[table];
-      if (kind !== undefined) await noteChange(kind, recordId);
-      if (table === "jobs") keys.push(...(await keysBefore([recordId])));
-      if (table === "vehicles" && now !== undefined) keys.push(...(now as Vehicle).names);
-      if (before !== null) {
-        await database.table(table).put(before as never);
-        if (table === "jobs") jobs.push(before as Job);
-        if (table === "vehicles") keys.push(...(before as Vehicle).names);
-      } else {
-        await database.table(table).delete(recordId);
-        if (table !== "jobs") continue;
-        await database.visits.delete(recordId);
-        await database.bookLines.where("jobId").equals(recordId).delete();
-        await database.photos.where("jobId").equals(recordId).delete();
-      }
+    const keys = await database.importedRecords.where("importId").equals(id).primaryKeys();
+    const vehicleKeys = new Set<string>();
+    const all = (await database.imports.get(id))?.records ?? null;
+    for (const key of keys.reverse()) {
+      const { table, records } = (await database.importedRecords.get(key))!;
+      const back = await takenBack(table, [...records].reverse(), vehicleKeys);
+      counts.back += back;
+      counts.stayed += records.length - back;
+      onProgress?.({ step: "taking-back", done: counts.back + counts.stayed, all });
+      signal?.throwIfAborted();
     }
-    await indexed(jobs);
-    await database.vehicleRows.bulkDelete(
-      done.changed.filter(({ table }) => table === "vehicles").map((one) => one.id),
-    );
-    await rowsMadeAnew([...keys, ...jobs.map((job) => visitOf(job).vehicleKey)]);
+    await rowsMadeAnew(vehicleKeys);
+    await database.importedRecords.where("importId").equals(id).delete();
     await database.imports.delete(id);
     return counts;
   });
+}
+
+/**
+ * Puts records of one table back as they were, those apart that were changed since; gives how many, and notes the names of vehicles whose lines
+ * follow from them.
+ */
+async function takenBack(
+  table: ImportedTable,
+  rows: readonly ImportedRecord[],
+  vehicleKeys: Set<string>,
+): Promise<number> {
+  const stored: unknown[] = await database.table(table).bulkGet(rows.map(({ id }) => id));
+  const back = rows.flatMap(({ id, before, after }, i) => {
+    const now = stored[i];
+    // A version that came in signed is not replaced by one that is not.
+    const locked = table === "jobs" && before !== null && now !== undefined && isSigned(now as Job);
+    const changed = now !== undefined && textSum(JSON.stringify(now)) !== after;
+    return locked || changed ? [] : [{ id, before, now }];
+  });
+  const ids = back.map(({ id }) => id);
+  const again = back.flatMap(({ before }) => (before === null ? [] : [before]));
+  const gone = back.flatMap(({ id, before }) => (before === null ? [id] : []));
+  await database.table(table).bulkPut(again);
+  await database.table(table).bulkDelete(gone);
+  const kind = countedAs[table];
+  if (kind !== undefined) await noteChange(kind, ...ids);
+  if (table === "vehicles") {
+    for (const { now, before } of back)
+      for (const one of [now, before]) for (const name of (one as Vehicle | null)?.names ?? []) vehicleKeys.add(name);
+    await database.vehicleRows.bulkDelete(ids);
+  }
+  if (table === "jobs") {
+    for (const visit of await database.visits.bulkGet(ids)) vehicleKeys.add(visit?.vehicleKey ?? "");
+    await database.visits.bulkDelete(gone);
+    await database.bookLines.where("jobId").anyOf(gone).delete();
+    await database.photos.where("jobId").anyOf(gone).delete();
+    for (const key of await indexed(again as Job[], { has: () => true })) vehicleKeys.add(key);
+  }
+  return back.length;
 }
 
 const MADE_UP = "The made-up year";
@@ -247,9 +315,8 @@ export async function addDemoYear(text: string): Promise<void> {
   const read = readShopFile(text);
   if (!read.ok) return;
   const choice = unitsChosen(await loadChoices());
-  const file = { ...read.value, jobs: read.value.jobs.map((job) => inUnits(job, choice)) };
-  const plan = await planImport(file);
+  const shop = { ...(JSON.parse(text) as object), jobs: read.value.jobs.map((job) => inUnits(job, choice)) };
+  const staged = await stageFile(new Blob([JSON.stringify(shop)]), MADE_UP);
   // Somebody may have gone on with a made-up job: theirs stands.
-  const keep = new Map(plan.jobs.differing.map(({ here }) => [here.id, "keep" as const]));
-  await applyImport({ ...plan, vehicles: { ...plan.vehicles, differing: [] } }, MADE_UP, keep);
+  if (staged.ok) await applyStaged(staged.value, { onlyNew: true });
 }

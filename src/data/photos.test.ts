@@ -2,15 +2,14 @@ import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it } from "vitest";
 import type { Job } from "@/core/records/job";
 import { writeJobFile } from "@/core/records/job-file";
-import { readAnyShopFile } from "@/core/records/shop-file";
 import { newVehicle } from "@/core/records/vehicle";
+import { contentOf, copied, readIn } from "../../tests/support/shop-files";
 import { shopJobs } from "../../tests/support/shop-jobs";
 import { database } from "./database";
-import { applyImport, planImport } from "./import";
 import { clearRemoved, listJobs, removeJob } from "./jobs";
 import { clearPictures, keepPicture, loadPicture, picturesOf } from "./photos";
 import { settleIndex } from "./record-index";
-import { eraseAll, exportShop, exportVehicle, whatIsKept } from "./shop";
+import { eraseAll, exportVehicle, whatIsKept } from "./shop";
 import { editVehicle, joinVehicles } from "./vehicles";
 
 const [van, estate] = shopJobs(new Date("2026-06-01T10:00:00.000Z")) as [Job, Job];
@@ -37,9 +36,7 @@ describe("photos of a job", () => {
   it("come with a job's file, and a copy has its own", async () => {
     const from = async (job: Job, last: number) => {
       const text = writeJobFile(job, new Map([["belt", new Uint8Array([0xff, 0xd8, 0xff, last])]]));
-      const read = readAnyShopFile(text);
-      if (!read.ok) throw new Error(read.issue.code);
-      await applyImport(await planImport(read.value), "job.json", new Map([[shown.id, "beside"]]));
+      await readIn(text, new Map([[shown.id, "beside"]]));
     };
     await from(shown, 7);
     expect((await loadPicture(shown.id, "belt"))?.at(-1)).toBe(7);
@@ -72,13 +69,12 @@ describe("photos of a vehicle", () => {
     await database.vehicles.put(stored);
     await keepPicture("port", "port", jpeg);
     await editVehicle("car", { plate: "KH 2201" });
-    const files = [await exportVehicle("car"), await exportShop()];
-    for (const text of files) {
+    const vehicle = await exportVehicle("car");
+    if (!vehicle?.ok) throw new Error("no file");
+    for (const file of [vehicle.value, await copied()]) {
       await eraseAll();
-      const read = readAnyShopFile(text!);
-      if (!read.ok) throw new Error(read.issue.code);
-      expect(read.value.broken).toEqual([]);
-      await applyImport(await planImport(read.value), "car.json");
+      expect((await contentOf(file)).broken).toEqual([]);
+      await readIn(file);
       expect(await database.vehicles.get("car")).toMatchObject({ plate: "KH 2201", photos: [port] });
       expect(await loadPicture("port", "port")).toEqual(jpeg);
     }

@@ -2,7 +2,8 @@
  * Pictures beside the records that name them: a record stays small however many it has. A job's are kept by the job, a vehicle's each by itself.
  */
 import type { Job } from "@/core/records/job";
-import { readVehicle, type Vehicle } from "@/core/records/vehicle";
+import type { ShopPicture } from "@/core/records/shop-parts";
+import { readVehicle } from "@/core/records/vehicle";
 import { noteChange } from "./changes";
 import { database } from "./database";
 
@@ -18,13 +19,9 @@ export async function keepPicture(jobId: string, id: string, jpeg: Uint8Array): 
   });
 }
 
-/** Pictures of several jobs at once. */
-export async function keepPictures(
-  of: readonly (readonly [jobId: string, its: Pictures | undefined])[],
-): Promise<void> {
-  await database.photos.bulkPut(
-    of.flatMap(([jobId, its]) => [...(its ?? [])].map(([id, jpeg]) => ({ key: keyOf(jobId, id), jobId, jpeg }))),
-  );
+/** Pictures out of a file, each by who keeps it. */
+export async function keepPictures(pictures: readonly ShopPicture[]): Promise<void> {
+  await database.photos.bulkPut(pictures.map(({ owner, id, jpeg }) => ({ key: keyOf(owner, id), jobId: owner, jpeg })));
 }
 
 /** Null where this browser has the photo's line in the record, but not the picture. */
@@ -40,14 +37,6 @@ export async function picturesOf(job: Job): Promise<Pictures> {
     if (jpeg !== null) found.set(id, jpeg);
   }
   return found;
-}
-
-/** Pictures of the vehicle itself, as {@link keepPictures} takes them. */
-export function ofVehicle<Kept>(
-  { photos }: Pick<Vehicle, "photos">,
-  pictures: ReadonlyMap<string, Kept>,
-): (readonly [string, Kept | undefined])[] {
-  return photos.map(({ id }) => [id, pictures.get(id)] as const);
 }
 
 /** Throws away pictures of jobs that are neither here nor among the removed, and of vehicles that no longer name them. */

@@ -8,7 +8,7 @@ import { isPractice } from "@/core/records/practice";
 import { linesOfJob } from "@/core/records/stock/lines";
 import { readVehicle, type Vehicle } from "@/core/records/vehicle";
 import { newestFirst, type VehicleHistory } from "@/core/records/vehicle-history";
-import { rowIdOf, rowOf } from "@/core/records/vehicle-row";
+import { rowIdOf, rowOf, type VehicleRow } from "@/core/records/vehicle-row";
 import { unreadableVisit, type Visit, visitOf } from "@/core/records/visit";
 import { database } from "./database";
 
@@ -47,42 +47,110 @@ export async function forgetJob(id: string): Promise<void> {
   if (before !== undefined) await rowsMadeAnew([before.vehicleKey]);
 }
 
-/** Within a transaction over {@link jobTables}: the lines of all vehicles that go by one of these names. */
-export async function rowsMadeAnew(keys: readonly string[]): Promise<void> {
-  const seen = new Set<string>();
+/** Within a transaction over {@link jobTables}: the lines of all vehicles that go by one of these names. `onSome` hears how many names are done. */
+export async function rowsMadeAnew(keys: Iterable<string>, onSome: (done: number) => void = () => {}): Promise<void> {
+  const all = [...new Set(keys)].filter((key) => key !== "");
+  const asked = all.length > MANY_NAMES ? await askedOnce() : askedEach;
+  for (let from = 0; from < all.length; from += AT_ONCE) {
+    await someRowsMadeAnew(all.slice(from, from + AT_ONCE), asked);
+    onSome(Math.min(all.length, from + AT_ONCE));
+  }
+}
+
+/** Vehicles by their names, and visits by the names of their vehicles. */
+interface Asked {
+  vehicles: (names: readonly string[]) => Promise<Vehicle[]>;
+  visits: (names: readonly string[]) => Promise<Visit[]>;
+  /** Whether a line may stand under this id. */
+  listed: (rowId: string) => boolean;
+}
+
+/** A question for each name, all at once: several times as fast as one cursor that steps from name to name. */
+const askedEach: Asked = {
+  vehicles: async (names) =>
+    readableVehicles(
+      (await Promise.all(names.map((name) => database.vehicles.where("names").equals(name).toArray()))).flat(),
+    ),
+  visits: async (names) =>
+    (await Promise.all(names.map((name) => database.visits.where("vehicleKey").equals(name).toArray()))).flat(),
+  listed: () => true,
+};
+
+/** Above so many names it is faster to read all vehicles and visits once. */
+const MANY_NAMES = 1000;
+
+async function askedOnce(): Promise<Asked> {
+  const vehicles = new Map<string, Vehicle[]>();
+  for (const vehicle of readableVehicles(await database.vehicles.toArray()))
+    for (const name of vehicle.names) vehicles.set(name, [...(vehicles.get(name) ?? []), vehicle]);
+  const rows = new Set(await database.vehicleRows.toCollection().primaryKeys());
+  const visits = new Map<string, Visit[]>();
+  for (const visit of await database.visits.toArray()) {
+    const its = visits.get(visit.vehicleKey);
+    if (its === undefined) visits.set(visit.vehicleKey, [visit]);
+    else its.push(visit);
+  }
+  return {
+    vehicles: async (names) => names.flatMap((name) => vehicles.get(name) ?? []),
+    visits: async (names) => names.flatMap((name) => visits.get(name) ?? []),
+    listed: (rowId) => rows.has(rowId),
+  };
+}
+
+async function someRowsMadeAnew(keys: readonly string[], asked: Asked): Promise<void> {
+  const records = await asked.vehicles(keys);
+  // A name that several records have is the first one's.
+  const recordByName = new Map<string, Vehicle>();
+  for (const record of records)
+    for (const name of record.names) if (!recordByName.has(name)) recordByName.set(name, record);
+  const cars = new Map<string, { record: Vehicle | null; names: readonly string[] }>();
   for (const key of keys) {
-    if (key === "" || seen.has(key)) continue;
-    const record = await recordOf(key);
-    const its = record === null ? [key] : record.names;
-    for (const one of [key, ...its]) seen.add(one);
-    const { history, practice } = await visitsUnder(its);
+    const record = recordByName.get(key) ?? null;
+    cars.set(record?.id ?? rowIdOf(key), { record, names: record?.names ?? [key] });
+  }
+  const visits = new Map<string, Visit[]>();
+  const names = [...new Set([...cars.values()].flatMap((car) => car.names))];
+  for (const visit of await asked.visits(names))
+    visits.set(visit.vehicleKey, [...(visits.get(visit.vehicleKey) ?? []), visit]);
+  const rows: VehicleRow[] = [];
+  const gone: string[] = [];
+  for (const [id, { record, names: its }] of cars) {
+    const { history, practice } = apartFromPractice([...new Set(its)].flatMap((name) => visits.get(name) ?? []));
     const row = rowOf(record, history, practice);
     // A vehicle that has a record now was listed by its name before, and the other way round.
-    for (const one of record === null ? [] : its) await database.vehicleRows.delete(rowIdOf(one));
-    if (row !== null) await database.vehicleRows.put(row);
-    else await database.vehicleRows.delete(record?.id ?? rowIdOf(key));
+    if (record !== null) gone.push(...its.map(rowIdOf));
+    if (row === null) gone.push(id);
+    else rows.push(row);
   }
+  await database.vehicleRows.bulkDelete(gone.filter(asked.listed));
+  await database.vehicleRows.bulkPut(rows);
+}
+
+function readableVehicles(stored: readonly unknown[]): Vehicle[] {
+  return stored.flatMap((one) => {
+    const read = readVehicle(one);
+    return read.ok ? [read.value] : [];
+  });
 }
 
 /** The record that a name, or a plate typed as one, belongs to; one that cannot be read is none. */
 export async function recordOf(key: string): Promise<Vehicle | null> {
-  for (const stored of await database.vehicles.where("names").equals(key).toArray()) {
-    const read = readVehicle(stored);
-    if (read.ok) return read.value;
-  }
-  return null;
+  return readableVehicles(await database.vehicles.where("names").equals(key).toArray())[0] ?? null;
+}
+
+interface VisitsUnder {
+  history: VehicleHistory;
+  practice: readonly Visit[];
 }
 
 /** Visits of the vehicle that goes by these names, newest first: its history, and beside it what was practised under its name. */
-export async function visitsUnder(
-  keys: readonly string[],
-): Promise<{ history: VehicleHistory; practice: readonly Visit[] }> {
-  const all = newestFirst(
-    await database.visits
-      .where("vehicleKey")
-      .anyOf([...new Set(keys)])
-      .toArray(),
-  );
+export async function visitsUnder(keys: readonly string[]): Promise<VisitsUnder> {
+  const found = database.visits.where("vehicleKey").anyOf([...new Set(keys)]);
+  return apartFromPractice(await found.toArray());
+}
+
+function apartFromPractice(visits: readonly Visit[]): VisitsUnder {
+  const all = newestFirst(visits);
   return { history: all.filter((visit) => !isPractice(visit)), practice: all.filter(isPractice) };
 }
 

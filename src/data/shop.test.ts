@@ -1,18 +1,17 @@
 import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it } from "vitest";
-import { changesNothing } from "@/core/records/import-plan";
+import { changesNothing } from "@/core/records/import-preview";
 import type { Job } from "@/core/records/job";
-import { readShopFile } from "@/core/records/shop-file";
 import { ines, keptRun } from "../../tests/support/drills";
+import { contentOf, copied, readIn, shown } from "../../tests/support/shop-files";
 import { shopJobs } from "../../tests/support/shop-jobs";
 import { changeChoices, loadChoices } from "./choices";
 import { database } from "./database";
 import { keepDrill, loadDrills, saveLearner } from "./drills";
-import { applyImport, planImport } from "./import";
 import { createJob, listJobs, removeJob } from "./jobs";
 import { loadQuickDesk, saveQuickDesk } from "./quick-desk";
 import { settleIndex } from "./record-index";
-import { eraseAll, exportShop, whatIsKept } from "./shop";
+import { eraseAll, whatIsKept } from "./shop";
 
 const jobs = shopJobs(new Date("2026-06-01T10:00:00.000Z"));
 
@@ -31,14 +30,12 @@ describe("all that a browser keeps of a shop", () => {
     });
     await saveLearner(ines);
     await keepDrill(drill, "open");
-    const text = await exportShop();
+    const file = await copied();
     await eraseAll();
     expect(await whatIsKept()).toMatchObject({ jobs: 0, removed: 0, charts: 0 });
     expect((await loadDrills()).drills).toEqual([]);
-    const read = readShopFile(text);
-    if (!read.ok) throw new Error(read.issue.code);
-    expect(read.value.broken).toHaveLength(1);
-    await applyImport(await planImport(read.value), "shop.json");
+    expect((await contentOf(file)).broken).toHaveLength(1);
+    await readIn(file);
     const stored = (await listJobs()).jobs;
     expect(stored.map(({ id }) => id).sort()).toEqual(jobs.map(({ id }) => id).sort());
     expect(await loadDrills()).toEqual({ learners: [ines], drills: [drill], damaged: 0 });
@@ -46,7 +43,7 @@ describe("all that a browser keeps of a shop", () => {
     expect((await whatIsKept()).charts).toBe(1);
     await changeChoices({ units: "bar" });
     expect((await loadChoices()).units).toBe("bar");
-    expect(changesNothing(await planImport(read.value))).toBe(true);
+    expect(changesNothing(await shown(file))).toBe(true);
   });
 
   it("is counted, and goes wholly when it is erased", async () => {

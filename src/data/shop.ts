@@ -1,14 +1,13 @@
 /** All that this browser keeps: how much it is, out as a file, in from one, and away. */
 
-import type { DrillBook } from "@/core/drill/progress";
-import { type CopyIssue, noDrills, writeShopFile } from "@/core/records/shop-file";
+import type { Table } from "dexie";
+import { type ArchiveList, archiveWriter, checkArchive } from "@/core/records/archive";
+import type { CopyIssue } from "@/core/records/copies";
 import { fail, type Result, succeed } from "@/core/result";
 import { keptChoices } from "./choices";
-import { database } from "./database";
-import { loadDrills } from "./drills";
-import { jobsOf } from "./jobs";
+import { database, type StoredPhoto } from "./database";
 import { type Room, roomUsed } from "./keeping";
-import { loadPicture, type Pictures, picturesOf } from "./photos";
+import type { Course } from "./staging";
 import { loadVehicle } from "./vehicles";
 import { workshop } from "./workshop";
 
@@ -30,123 +29,136 @@ export async function whatIsKept(): Promise<Kept> {
   return { jobs, removed, charts, photos, ...(await roomUsed()) };
 }
 
-/** Every record, those that cannot be read among them, as they are stored; pictures, choices and charts where there are any. */
-export async function exportShop(): Promise<string> {
-  const jobs: unknown[] = await database.jobs.toArray();
-  return writeShopFile(
-    {
-      workshop,
-      jobs,
-      vehicles: await database.vehicles.toArray(),
-      containers: await database.containers.toArray(),
-      stock: (await database.stock.toArray()).sort((a, b) => String(a.at).localeCompare(String(b.at))),
-      pictures: await picturesStored(),
-      choices: await keptChoices(),
-      charts: await database.shopCharts.toArray(),
-      drills: await drillsKept(),
-    },
-    new Date().toISOString(),
-  );
-}
-
-export interface CopyOptions {
-  /** Hears how many of all records are written. */
-  onProgress?: (done: number, all: number) => void;
-  /** Ends it between two parts; it then rejects with the reason. */
-  signal?: AbortSignal;
-}
-
 /** So many records are read at once. */
-const AT_ONCE = 100;
+const AT_ONCE = 250;
+const PHOTOS_AT_ONCE = 16;
+
+/** Records of a table that go into an archive. */
+interface Listed {
+  list: ArchiveList;
+  table: Table;
+  keys: readonly string[];
+}
+
+interface Content {
+  /** The lists are all that their tables have. */
+  whole: boolean;
+  lists: readonly Listed[];
+  photoKeys: readonly string[];
+  choices: object | null;
+}
+
+const tables = [
+  ["jobs", database.jobs],
+  ["vehicles", database.vehicles],
+  ["containers", database.containers],
+  ["stock", database.stock],
+  ["learners", database.learners],
+  ["drills", database.drills],
+  ["charts", database.shopCharts],
+] as const satisfies readonly (readonly [ArchiveList, Table])[];
+
+/** Everything as an archive, records that cannot be read among it, as they are stored. */
+export async function exportCopy(course: Course = {}): Promise<Result<Blob, CopyIssue>> {
+  const keysOf = (table: Table) => table.toCollection().primaryKeys() as Promise<string[]>;
+  const lists = await Promise.all(tables.map(async ([list, table]) => ({ list, table, keys: await keysOf(table) })));
+  const content = { whole: true, lists, photoKeys: await keysOf(database.photos), choices: await keptChoices() };
+  return archived(content, course);
+}
+
+/** What belongs to one vehicle, as an archive: its record and its jobs, practised ones among them, with their pictures. */
+export async function exportVehicle(rowId: string, course: Course = {}): Promise<Result<Blob, CopyIssue> | null> {
+  const found = await loadVehicle(rowId);
+  if (found === null) return null;
+  const jobs = [...found.history, ...found.practice].map(({ jobId }) => jobId);
+  const vehicles = found.record === null ? [] : [found.record];
+  const owners = [...jobs, ...vehicles.flatMap(({ photos }) => photos.map(({ id }) => id))];
+  const photoKeys = (await database.photos.where("jobId").anyOf(owners).primaryKeys()) as string[];
+  const lists: Listed[] = [
+    { list: "jobs", table: database.jobs, keys: jobs },
+    { list: "vehicles", table: database.vehicles, keys: vehicles.map(({ id }) => id) },
+  ];
+  return archived({ whole: false, lists, photoKeys, choices: null }, course);
+}
+
+/** Records by their keys, so many at once; while some are dealt with the next are read. A whole table is read by ranges, one question each. */
+async function* readAhead(
+  table: Table,
+  keys: readonly string[],
+  whole: boolean,
+  atOnce: number,
+): AsyncGenerator<readonly [keys: readonly string[], found: readonly unknown[]]> {
+  const keyPath = String(table.schema.primKey.keyPath);
+  const keysFrom = (from: number) => keys.slice(from, from + atOnce);
+  const read = async (some: readonly string[]): Promise<unknown[]> => {
+    if (!whole || some.length < 2) return table.bulkGet([...some]);
+    const range: Record<string, string>[] = await table
+      .where(":id")
+      .between(some[0], some.at(-1), true, true)
+      .toArray();
+    const found = new Map(range.map((record) => [record[keyPath], record]));
+    return some.map((key) => found.get(key));
+  };
+  let next = read(keysFrom(0));
+  for (let from = 0; from < keys.length; from += atOnce) {
+    const found = await next;
+    next = read(keysFrom(from + atOnce));
+    // Whoever stops listening hears of no failure either.
+    next.catch(() => undefined);
+    yield [keysFrom(from), found];
+  }
+}
 
 /**
- * Every record, those that cannot be read among them, as an archive: written part by part, read back from end to end, and compared with what was
- * stored when it began. Only what can be read in again is a copy.
+ * Writes an archive part by part, reads it back from end to end, and compares it with what was stored when it began: only what can be read in again
+ * is a copy.
  */
-export async function exportCopy({ onProgress, signal }: CopyOptions = {}): Promise<Result<Blob, CopyIssue>> {
-  const { archiveWriter, checkArchive } = await import("@/core/records/archive");
-  const tables = [
-    ["jobs", database.jobs],
-    ["vehicles", database.vehicles],
-    ["containers", database.containers],
-    ["stock", database.stock],
-    ["learners", database.learners],
-    ["drills", database.drills],
-    ["charts", database.shopCharts],
-  ] as const;
-  const keys = await Promise.all(tables.map(([, table]) => table.toCollection().primaryKeys() as Promise<string[]>));
-  const photoKeys = await database.photos.toCollection().primaryKeys();
-  const all = keys.reduce((sum, its) => sum + its.length, photoKeys.length);
+async function archived(
+  { whole, lists, photoKeys, choices }: Content,
+  { onProgress, signal }: Course,
+): Promise<Result<Blob, CopyIssue>> {
+  const all = lists.reduce((sum, { keys }) => sum + keys.length, photoKeys.length);
   const writer = archiveWriter({ workshop, writtenAt: new Date().toISOString() });
   let done = 0;
   const told = (more: number) => {
     done += more;
-    onProgress?.(done, all);
+    onProgress?.({ step: "writing", done, all });
     signal?.throwIfAborted();
   };
-  for (const [i, [list, table]] of tables.entries())
-    for (let from = 0; from < keys[i]!.length; from += AT_ONCE) {
-      const some = keys[i]!.slice(from, from + AT_ONCE);
-      const found: unknown[] = await table.bulkGet(some as never);
+  for (const { list, table, keys } of lists)
+    for await (const [some, found] of readAhead(table, keys, whole, AT_ONCE)) {
       await writer.add(
         list,
         found.filter((record) => record !== undefined),
       );
       // One that was removed meanwhile is no part of what is copied; one that still stands there is missing.
       const lacking = some.filter((_, k) => found[k] === undefined);
-      const stands = (await table.bulkGet(lacking as never)).filter((record) => record !== undefined).length;
+      const stands = (await table.bulkGet(lacking)).filter((record) => record !== undefined).length;
       if (stands > 0) return fail({ code: "incomplete", list, stored: some.length, read: some.length - stands });
       told(some.length);
     }
-  const choices = await keptChoices();
   if (choices !== null) await writer.add("choices", [choices]);
-  for (const key of photoKeys) {
-    const photo = await database.photos.get(key);
-    if (photo !== undefined) await writer.photo(photo.jobId, key.slice(photo.jobId.length + 1), photo.jpeg);
-    told(1);
+  for await (const [some, found] of readAhead(database.photos, photoKeys, whole, PHOTOS_AT_ONCE)) {
+    for (const [i, key] of some.entries()) {
+      const photo = found[i] as StoredPhoto | undefined;
+      if (photo !== undefined) await writer.photo(photo.jobId, key.slice(photo.jobId.length + 1), photo.jpeg);
+    }
+    told(some.length);
   }
   const { archive, counts } = await writer.close();
-  const issue = await checkArchive(archive, counts);
+  const issue = await checkArchive(archive, counts, (read) => {
+    onProgress?.({ step: "checking", done: read, all });
+    signal?.throwIfAborted();
+  });
   if (issue === null) return succeed(archive);
   return issue.code === "incomplete"
     ? fail({ code: "incomplete", list: issue.list, stored: issue.written, read: issue.read })
     : fail({ code: "unreadable", reason: issue.code });
 }
 
-/** What belongs to one vehicle: its record and its jobs with their pictures. */
-export async function exportVehicle(rowId: string): Promise<string | null> {
-  const found = await loadVehicle(rowId);
-  if (found === null) return null;
-  const jobs = await jobsOf([...found.history, ...found.practice]);
-  const pictures = new Map<string, Pictures>();
-  for (const job of jobs) if (job.photos.length > 0) pictures.set(job.id, await picturesOf(job));
-  const none = { workshop, containers: [], stock: [], choices: null, charts: [], drills: noDrills };
-  const vehicles = found.record === null ? [] : [found.record];
-  for (const { id } of vehicles.flatMap(({ photos }) => photos)) {
-    const jpeg = await loadPicture(id, id);
-    if (jpeg !== null) pictures.set(id, new Map([[id, jpeg]]));
-  }
-  return writeShopFile({ ...none, jobs, vehicles, pictures }, new Date().toISOString());
-}
-
-async function picturesStored(): Promise<Map<string, Map<string, Uint8Array>>> {
-  const found = new Map<string, Map<string, Uint8Array>>();
-  await database.photos.each(({ key, jobId, jpeg }) => {
-    const its = found.get(jobId) ?? new Map<string, Uint8Array>();
-    its.set(key.slice(jobId.length + 1), jpeg);
-    found.set(jobId, its);
-  });
-  return found;
-}
-
-async function drillsKept(): Promise<DrillBook> {
-  const { learners, drills } = await loadDrills();
-  return { learners, drills };
-}
-
 /** Everything away, for good. */
 export async function eraseAll(): Promise<void> {
-  const tables = [
+  const all = [
     database.jobs,
     database.removed,
     database.racks,
@@ -160,13 +172,15 @@ export async function eraseAll(): Promise<void> {
     database.vehicleRows,
     database.bookLines,
     database.imports,
+    database.importedRecords,
+    database.staged,
     database.folders,
     database.learners,
     database.drills,
     database.openDrills,
     database.changes,
   ];
-  await database.transaction("rw", tables, async () => {
-    for (const table of tables) await table.clear();
+  await database.transaction("rw", all, async () => {
+    for (const table of all) await table.clear();
   });
 }

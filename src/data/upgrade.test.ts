@@ -4,6 +4,7 @@ import { describe, expect, it } from "vitest";
 import { NEWEST_JOB_VERSION } from "@/core/records/job-file";
 import { demoJobs } from "@/demo/demo-jobs";
 import { database } from "./database";
+import { listImports, undoImport } from "./import";
 import { addDemoJobs, editJob, listJobs, loadJob } from "./jobs";
 import { settleIndexOnce } from "./record-index";
 import { eraseAll } from "./shop";
@@ -58,5 +59,26 @@ describe("a browser that kept jobs for an earlier release", () => {
       await settleIndexOnce();
       expect(await database.visits.count()).toBe(0);
     }
+  });
+
+  it("can take back what an earlier release read in", async () => {
+    await database.delete();
+    const [job] = demoJobs(new Date("2026-06-01T10:00:00.000Z"));
+    const now = { ...job!, id: "read-in", purpose: "work" as const };
+    const before = new Dexie("evrid");
+    before.version(14).stores({ jobs: "id, updatedAt", imports: "id, at" });
+    await before.table("jobs").bulkPut([now, { ...now, id: "gone on with", altitude: { text: "7", unit: "m" } }]);
+    const changed = [now, { ...now, id: "gone on with" }].map((one) => ({
+      table: "jobs",
+      id: one.id,
+      before: null,
+      after: JSON.stringify(one),
+    }));
+    await before.table("imports").put({ id: "i", at: "2026-06-01T10:00:00.000Z", file: "shop.json", changed });
+    before.close();
+    await database.open();
+    expect(await listImports()).toEqual([{ id: "i", at: "2026-06-01T10:00:00.000Z", file: "shop.json", records: 2 }]);
+    expect(await undoImport("i")).toEqual({ back: 1, stayed: 1 });
+    expect((await database.jobs.toArray()).map(({ id }) => id)).toEqual(["gone on with"]);
   });
 });

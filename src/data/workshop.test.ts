@@ -2,8 +2,8 @@
 import "fake-indexeddb/auto";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { writeJobFile } from "@/core/records/job-file";
-import { readAnyShopFile } from "@/core/records/shop-file";
 import { demoJobs } from "@/demo/demo-jobs";
+import { contentOf } from "../../tests/support/shop-files";
 import { shopJobs } from "../../tests/support/shop-jobs";
 
 const at = new Date("2026-06-01T10:00:00.000Z");
@@ -11,7 +11,7 @@ const at = new Date("2026-06-01T10:00:00.000Z");
 /** The data of a page that is loaded now. */
 async function page() {
   vi.resetModules();
-  const [workshop, { database }, jobs, shop, imports, demo, copies] = await Promise.all([
+  const [workshop, { database }, jobs, shop, imports, demo, copies, staging] = await Promise.all([
     import("./workshop"),
     import("./database"),
     import("./jobs"),
@@ -19,15 +19,16 @@ async function page() {
     import("./import"),
     import("./demo-records"),
     import("./copies"),
+    import("./staging"),
   ]);
   await database.open();
-  return { ...workshop, database, ...jobs, ...shop, ...imports, ...demo, ...copies };
+  return { ...workshop, database, ...jobs, ...shop, ...imports, ...demo, ...copies, ...staging };
 }
-const readIn = (text: string) => {
-  const read = readAnyShopFile(text);
-  if (!read.ok) throw new Error(JSON.stringify(read.issue));
-  return read.value;
-};
+async function saved({ exportCopy }: Awaited<ReturnType<typeof page>>): Promise<Blob> {
+  const made = await exportCopy();
+  if (!made.ok) throw new Error(made.issue.code);
+  return made.value;
+}
 const onServer = (kind: "shop" | "demo") => {
   document.documentElement.dataset.server = kind;
 };
@@ -77,7 +78,7 @@ describe("two workshops in one browser", () => {
     const shop = await page();
     await shop.eraseAll();
     for (const job of shopJobs(at)) await shop.putBack(job);
-    const shopFile = await shop.exportShop();
+    const shopFile = await saved(shop);
     shop.openWorkshop("demo");
     const demo = await page();
     await demo.eraseAll();
@@ -88,21 +89,20 @@ describe("two workshops in one browser", () => {
     await (await import("./choices")).changeChoices({ units: "us" });
     const { unsaved, others } = await demo.howCopied();
     expect([unsaved, others]).toEqual([0, {}]);
-    const demoFile = await demo.exportShop();
-    for (const text of [shopFile, writeJobFile(shopJobs(at)[0]!)])
-      await expect(demo.planImport(readIn(text))).rejects.toThrow("other-workshop");
-    expect((await demo.planImport(readIn(demoFile))).jobs.same).toHaveLength(4);
+    const demoFile = await saved(demo);
+    for (const file of [shopFile, new Blob([writeJobFile(shopJobs(at)[0]!)])])
+      expect(await demo.stageFile(file, "a")).toMatchObject({ ok: false, issue: { code: "other-workshop" } });
+    expect(await demo.stageFile(demoFile, "a")).toMatchObject({ value: { counts: { jobs: { same: 4 } } } });
     demo.openWorkshop("shop");
     const again = await page();
     expect((await again.listJobs()).jobs).toHaveLength(3);
     expect((await again.createJob()).purpose).toBe("work");
-    for (const text of [demoFile, writeJobFile(demoJobs(at)[0]!)])
-      await expect(again.planImport(readIn(text))).rejects.toThrow("other-workshop");
+    for (const file of [demoFile, new Blob([writeJobFile(demoJobs(at)[0]!)])])
+      expect(await again.stageFile(file, "a")).toMatchObject({ ok: false, issue: { code: "other-workshop" } });
+    expect(await again.database.staged.count()).toBe(0);
     // A file that mixes them loses what is invented, by name.
-    const { jobs } = JSON.parse(shopFile);
-    const mixed = readIn(
-      JSON.stringify({ format: "evrid.shop", version: 5, workshop: "shop", jobs: [...jobs, demoJobs(at)[0]] }),
-    );
+    const jobs = [...shopJobs(at), demoJobs(at)[0]];
+    const mixed = await contentOf(JSON.stringify({ format: "evrid.shop", version: 5, workshop: "shop", jobs }));
     expect(mixed.jobs).toHaveLength(3);
     expect(mixed.broken).toMatchObject([
       { list: "jobs", place: 4, issue: { code: "other-workshop", workshop: "demo" } },

@@ -36,9 +36,16 @@ function workshopOn(server: WorkshopName): WorkshopName {
   return kept?.server === server ? kept.workshop : server;
 }
 
-/** The workshop of this page. */
+function workshopOfWorker(): WorkshopName {
+  const { name } = globalThis as { name?: unknown };
+  return isName(name) ? name : "shop";
+}
+
+/** The workshop of this page; a worker's is told by its name. */
 export const workshop: WorkshopName =
-  typeof document === "undefined" || typeof localStorage === "undefined" ? "shop" : workshopOn(serverKind());
+  typeof document === "undefined" || typeof localStorage === "undefined"
+    ? workshopOfWorker()
+    : workshopOn(serverKind());
 
 export const isDemoWorkshop = workshop === "demo";
 

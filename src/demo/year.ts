@@ -15,7 +15,7 @@ import type { RunningSetting } from "@/core/readings/file/reading-file";
 import { booked, drawn, purgeBooked } from "@/core/records/bookkeeping";
 import { type Job, newJob, type StepId, stepIds, type TestRecord } from "@/core/records/job";
 import { foundOf } from "@/core/records/job-readings";
-import { noDrills, type ShopContent } from "@/core/records/shop-file";
+import { noDrills, type ShopInFile } from "@/core/records/shop-file";
 import { type Container, newContainer } from "@/core/records/stock/container";
 import { countEntry, placeOf, type StockEntry, stockEntry } from "@/core/records/stock/entry";
 import { newVehicle, type Vehicle } from "@/core/records/vehicle";
@@ -190,7 +190,7 @@ const pick = <Kind>(noise: NoiseSource, list: readonly Kind[]): Kind =>
   list[Math.floor(noise.uniform() * list.length)]!;
 
 /** The whole store as it stands after a year. */
-export function demoYear(seed = 20261120): ShopContent {
+export function demoYear(seed = 20261120): ShopInFile {
   const noise = seededNoise(seed);
   const end = Date.parse(`${YEAR_ENDS}T17:00:00.000Z`);
   const start = end - 365 * DAY_MS;
@@ -215,6 +215,7 @@ export function demoYear(seed = 20261120): ShopContent {
     pictures: new Map(),
     choices: null,
     drills: noDrills,
+    broken: [],
     charts: [],
   };
 }

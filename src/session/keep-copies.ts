@@ -2,6 +2,7 @@
 import { type Copies, unsavedRecords } from "@/core/records/copies";
 import { copyToFolder, howCopied } from "@/data/copies";
 import { follow } from "@/data/follow";
+import { makeCopy } from "./archive";
 
 const CALM_MS = 60_000;
 const LATEST_MS = 300_000;
@@ -18,9 +19,12 @@ const browserPort: CopyPort = {
   copy: () =>
     // Of several tabs one writes.
     navigator.locks === undefined
-      ? copyToFolder()
-      : navigator.locks.request("evrid-copy", { ifAvailable: true }, (lock) => (lock === null ? null : copyToFolder())),
+      ? copyNow()
+      : navigator.locks.request("evrid-copy", { ifAvailable: true }, (lock) => (lock === null ? null : copyNow())),
 };
+
+/** Writes a copy into the chosen folder; gives whether it did. */
+export const copyNow = (): Promise<boolean> => copyToFolder(makeCopy);
 
 /** Begins; gives the way to stop. A copy that fails is tried again with the next change; what no copy has is counted on the Bay. */
 export function keepCopies(port: CopyPort = browserPort): () => void {

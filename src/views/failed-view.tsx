@@ -4,13 +4,15 @@ import { Box, Flex } from "@chakra-ui/react";
 import { useState } from "react";
 import { reasonOf } from "@/core/result";
 import { recordAsText } from "@/data/jobs";
-import { exportShop } from "@/data/shop";
+import { fileMark } from "@/data/workshop";
+import { makeCopy } from "@/session/archive";
 import { AppFrame, type View } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";
-import { saveTextFile } from "@/ui/save-file";
+import { saveBlob, saveTextFile } from "@/ui/save-file";
 import { Text } from "@/ui/text";
 import { failedViewSentence, noticeWords } from "@/words/notices";
+import { copyIssueSentence } from "@/words/shop";
 
 interface FailedViewProps {
   current: View;
@@ -25,8 +27,10 @@ export function FailedView({ current, title, error, retry }: FailedViewProps) {
   const jobId = /^\/job\/([^/]+)/.exec(globalThis.location?.pathname ?? "")?.[1] ?? null;
   const save = async () => {
     try {
-      const text = jobId === null ? await exportShop() : await recordAsText(decodeURIComponent(jobId));
-      saveTextFile(jobId === null ? "evrid-shop.json" : "evrid-job.json", text ?? "");
+      if (jobId !== null) return saveTextFile("evrid-job.json", (await recordAsText(decodeURIComponent(jobId))) ?? "");
+      const made = await makeCopy();
+      if (made.ok) saveBlob(`evrid-${fileMark}shop.zip`, made.value);
+      else setFailure(copyIssueSentence(made.issue));
     } catch (reason) {
       setFailure(reasonOf(reason));
     }

@@ -2,7 +2,7 @@
 import type { Job } from "@/core/records/job";
 import { typed } from "./typed";
 
-export type TroubleWorker = "diagnosis" | "expected" | "charge" | "log" | "bench" | "drill" | "simulator";
+export type TroubleWorker = "diagnosis" | "expected" | "charge" | "log" | "bench" | "drill" | "simulator" | "archive";
 
 export interface Trouble {
   name: TroubleWorker;
@@ -18,6 +18,7 @@ const computing: Record<TroubleWorker, string> = {
   bench: "Bench",
   drill: "Drill",
   simulator: "Simulator",
+  archive: "Archive",
 };
 
 export const noticeWords = {

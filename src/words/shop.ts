@@ -1,9 +1,9 @@
 /** Words of what a browser keeps of a shop. */
 import { format } from "date-fns";
-import type { ChangeKind, Copies } from "@/core/records/copies";
-import type { ImportPlan, PartPlan } from "@/core/records/import-plan";
+import type { ChangeKind, Copies, CopyIssue } from "@/core/records/copies";
+import type { ImportPreview } from "@/core/records/import-preview";
 import type { MergeIssue, Way } from "@/core/records/import-ways";
-import type { BrokenRecord, CopyIssue } from "@/core/records/shop-file";
+import type { BrokenRecord } from "@/core/records/shop-reader";
 import type { Figures } from "@/core/units/figures";
 import { formatCount, type UnitId, units } from "@/core/units/units";
 import { actNames } from "./books";
@@ -33,17 +33,18 @@ export function keptSentence(kept: {
 }
 
 /** What a file would bring, before anything is changed. */
-export function planSentence({ jobs, vehicles, containers, stock }: ImportPlan): string {
+export function planSentence({ counts }: Pick<ImportPreview, "counts">): string {
+  const { jobs, vehicles, containers, stock } = counts;
   const added = [
-    [jobs.added.length, "job", "jobs"],
-    [vehicles.added.length, "vehicle record", "vehicle records"],
-    [containers.added.length, "container", "containers"],
-    [stock.added.length, "entry of the shop's books", "entries of the shop's books"],
+    [jobs.added, "job", "jobs"],
+    [vehicles.added, "vehicle record", "vehicle records"],
+    [containers.added, "container", "containers"],
+    [stock.added, "entry of the shop's books", "entries of the shop's books"],
   ] as const;
   const named = added.filter(([n]) => n > 0).map(([n, one, many]) => count(n, one, many));
-  const parts = [jobs, vehicles, containers, stock] as PartPlan<unknown>[];
-  const same = parts.reduce((sum, part) => sum + part.same.length, 0);
-  const differing = parts.reduce((sum, part) => sum + part.differing.length, 0);
+  const parts = [jobs, vehicles, containers, stock];
+  const same = parts.reduce((sum, part) => sum + part.same, 0);
+  const differing = parts.reduce((sum, part) => sum + part.differing, 0);
   return [
     named.length === 0 ? "Nothing in it is new here." : `New here: ${named.join(", ")}.`,
     same === 0 ? "" : `${formatCount(same)} already here and identical.`,
@@ -74,19 +75,20 @@ export function brokenSentence(broken: readonly BrokenRecord[]): string {
 }
 
 /** What a file brought. */
-export function importedSentence(plan: ImportPlan): string {
-  return [planSentence(plan), extrasSentence(plan.extras, "were")].filter(Boolean).join(" ");
+export function importedSentence(preview: Pick<ImportPreview, "counts">): string {
+  return [planSentence(preview), extrasSentence(preview, "were")].filter(Boolean).join(" ");
 }
 
 /** Settings, charts and drills that a file brings, or brought. */
-export function extrasSentence({ choices, charts, drills }: ImportPlan["extras"], verb: "are" | "were"): string {
+export function extrasSentence({ counts }: Pick<ImportPreview, "counts">, verb: "are" | "were"): string {
+  const { charts, learners, drills, choices } = counts;
   const parts = [
-    charts.length > 0 ? count(charts.length, "chart") : "",
-    drills.learners.length > 0 ? count(drills.learners.length, "learner") : "",
-    drills.drills.length > 0 ? count(drills.drills.length, "drill") : "",
+    charts.added > 0 ? count(charts.added, "chart") : "",
+    learners.added > 0 ? count(learners.added, "learner") : "",
+    drills.added > 0 ? count(drills.added, "drill") : "",
   ].filter(Boolean);
   const added = parts.length === 0 ? "" : `${parts.join(", ")} ${verb} added.`;
-  return [choices === null ? "" : `The settings in the file ${verb} used, because none are stored here.`, added]
+  return [choices.added === 0 ? "" : `The settings in the file ${verb} used, because none are stored here.`, added]
     .filter(Boolean)
     .join(" ");
 }
@@ -214,10 +216,33 @@ function allOf(values: readonly unknown[]): string {
 
 const INSTANT = /^\d{4}-\d{2}-\d{2}T[\d:.]+Z$/;
 
-export const copyWords = {
-  cancel: "Cancel",
-  cancelled: "Cancelled. Nothing was written; what is stored is unchanged.",
-} as const;
+export const courseWords = { cancel: "Cancel", starting: "Starting" } as const;
 
-/** "1 200 of 20 000 records". */
-export const progressWords = (done: number, all: number): string => `${formatCount(done)} of ${count(all, "record")}`;
+interface Progress {
+  step: "reading" | "storing" | "listing" | "taking-back" | "writing" | "checking";
+  done: number;
+  all: number | null;
+}
+
+const stepWords: Record<Progress["step"], string> = {
+  reading: "Reading the file",
+  storing: "Storing",
+  listing: "Updating the list of vehicles",
+  "taking-back": "Taking back",
+  writing: "Writing the file",
+  checking: "Reading the file back",
+};
+
+/** "Storing: 1 200 of 20 000 records". */
+export function progressWords({ step, done, all }: Progress): string {
+  const noun = step === "listing" ? "vehicle" : "record";
+  const far = all === null ? count(done, noun) : `${formatCount(Math.min(done, all))} of ${count(all, noun)}`;
+  return `${stepWords[step]}: ${far}`;
+}
+
+/** Why an archive was not written, read or stored. */
+export function archiveFailureSentence(failure: { code: "cancelled" } | { code: "failed"; reason: string }): string {
+  return failure.code === "cancelled"
+    ? "Cancelled. What is stored is as it was."
+    : `${failure.reason.replace(/\.$/, "")}. What was stored is as it was.`;
+}

@@ -150,7 +150,7 @@ describe("records", () => {
     await browser.says("1 went on both here and in the file");
     await browser.says("One place says something else");
     await browser.press("Read it in");
-    await browser.says("Read in lately");
+    await browser.says("Take this back");
     const remark = async () => (await storedJob(browser, "demo-bakery-van")).signOff.remark;
     expect(await remark()).toBe("Belt slack");
     await browser.press(`Take ${path.basename(file)} back`);

@@ -22,13 +22,12 @@ describe("a job in two tabs", () => {
     await browser.load(charge);
     await putOn(browser, "Can 1");
     await browser.press("Open Liquid, high side");
-    await browser.rack("× 10");
     const grams = async () => {
       const open = (await storedJob(browser, "demo-bakery-van")).charge.open;
       return open === null ? 0 : open.startG - open.nowG;
     };
-    await browser.until("it flows", async () => (await grams()) > 40);
-    await browser.rack("× 1");
+    // In real time: a machine that stops for half a minute does not empty the can meanwhile.
+    await browser.until("it flows", async () => (await grams()) > 5);
     const first = await driver.getWindowHandle();
 
     await driver.switchTo().newWindow("tab");
@@ -39,7 +38,7 @@ describe("a job in two tabs", () => {
     await browser.load(charge);
     await browser.says("Open in another tab");
     const earlier = await grams();
-    expect(earlier).toBeGreaterThan(40);
+    expect(earlier).toBeGreaterThan(5);
     await browser.until("it goes on flowing", async () => (await grams()) > earlier + 5);
 
     await browser.press("Take it over here");

@@ -58,6 +58,21 @@ describe("the archive of a shop", () => {
     });
   });
 
+  it("gives back photos of many windows, each to the byte", async () => {
+    const writer = archiveWriter(head);
+    const photos = Array.from({ length: 60 }, (_, i) =>
+      Uint8Array.from({ length: 200_000 }, (_, k) => (i * 31 + k * 7) & 255),
+    );
+    for (const [i, photo] of photos.entries()) await writer.photo("job", `p${i}`, photo);
+    const { archive, counts } = await writer.close();
+    expect(archive.size).toBeGreaterThan(12_000_000);
+    const read = await everything(archive);
+    expect(read.photos.every((photo, i) => photo.ok && Buffer.compare(photo.jpeg, photos[i]!) === 0)).toBe(true);
+    const told: number[] = [];
+    expect(await checkArchive(archive, counts, (done) => told.push(done))).toBeNull();
+    expect(told.at(-1)).toBe(60);
+  });
+
   it("holds whatever JSON can hold", async () => {
     await fc.assert(
       fc.asyncProperty(fc.array(fc.jsonValue(), { maxLength: 20 }), async (records) => {

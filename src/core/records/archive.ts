@@ -3,16 +3,7 @@
  * `counts.json` last. Written and read part by part, so that no more than one part is ever whole in memory; each part stands for itself, and a
  * damaged one takes no other with it.
  */
-import {
-  BlobReader,
-  BlobWriter,
-  configure,
-  type FileEntry,
-  TextReader,
-  Uint8ArrayReader,
-  ZipReader,
-  ZipWriter,
-} from "@zip.js/zip.js";
+import { configure, type FileEntry, Reader, Uint8ArrayReader, Writer, ZipReader, ZipWriter } from "@zip.js/zip.js";
 import { fail, type Result, reasonOf, succeed } from "../result";
 import * as z from "../zod";
 
@@ -69,11 +60,12 @@ export interface ArchiveWriter {
 }
 
 export function archiveWriter({ workshop, writtenAt }: ArchiveHead): ArchiveWriter {
-  const zip = new ZipWriter(new BlobWriter("application/zip"));
+  const zip = new ZipWriter<Blob>(new PiecesWriter());
   const counts = noCounts();
   const waiting = new Map<ArchiveList, { lines: string[]; letters: number }>();
   const parts = new Map<ArchiveList, number>();
-  const text = (name: string, content: string) => zip.add(name, new TextReader(content));
+  const text = (name: string, content: string) =>
+    zip.add(name, new Uint8ArrayReader(new TextEncoder().encode(content)));
   const head = text(
     "head.json",
     JSON.stringify({ format: "evrid.shop", version: ARCHIVE_VERSION, workshop, writtenAt }),
@@ -114,6 +106,30 @@ export function archiveWriter({ workshop, writtenAt }: ArchiveHead): ArchiveWrit
   };
 }
 
+/** Gathers what is written into pieces of a file that the browser may keep outside of the memory. */
+class PiecesWriter extends Writer<Blob> {
+  private readonly pieces: Blob[] = [];
+  private waiting: Uint8Array<ArrayBuffer>[] = [];
+  private waitingBytes = 0;
+
+  override async writeUint8Array(bytes: Uint8Array): Promise<void> {
+    this.waiting.push(new Uint8Array(bytes));
+    this.waitingBytes += bytes.length;
+    if (this.waitingBytes >= WINDOW_BYTES) this.put();
+  }
+
+  override async getData(): Promise<Blob> {
+    this.put();
+    return new Blob(this.pieces, { type: "application/zip" });
+  }
+
+  private put(): void {
+    this.pieces.push(new Blob(this.waiting));
+    this.waiting = [];
+    this.waitingBytes = 0;
+  }
+}
+
 const photoName = (owner: string, id: string) => `photos/${encodeURIComponent(owner)}/${encodeURIComponent(id)}.jpg`;
 const PHOTO = /^photos\/([^/]+)\/([^/]+)\.jpg$/;
 
@@ -147,7 +163,7 @@ export interface Archive {
 export async function openArchive(file: Blob): Promise<Result<Archive, ArchiveIssue>> {
   let entries: FileEntry[];
   try {
-    const all = await new ZipReader(new BlobReader(file)).getEntries();
+    const all = await new ZipReader(new WindowReader(file)).getEntries();
     entries = all.filter((entry): entry is FileEntry => !entry.directory);
   } catch (error) {
     return fail({ code: "not-archive", reason: reasonOf(error) });
@@ -170,6 +186,32 @@ export async function openArchive(file: Blob): Promise<Result<Archive, ArchiveIs
     photos: () => photosOf(entries),
   });
 }
+
+/**
+ * Reads a file by windows: its entries stand one behind the other, and to ask the browser for each of thousands takes longer than to read it.
+ * Entries are read one after the other.
+ */
+class WindowReader extends Reader<Blob> {
+  private window = { from: 0, bytes: new Uint8Array(0) };
+
+  constructor(private readonly file: Blob) {
+    super(file);
+    this.size = file.size;
+  }
+
+  override async readUint8Array(index: number, length: number): Promise<Uint8Array<ArrayBuffer>> {
+    const { from, bytes } = this.window;
+    if (index < from || index + length > from + bytes.length) {
+      const end = Math.min(this.size, index + Math.max(length, WINDOW_BYTES));
+      this.window = { from: index, bytes: new Uint8Array(await this.file.slice(index, end).arrayBuffer()) };
+    }
+    const at = index - this.window.from;
+    // A copy: whoever reads may hand it on.
+    return this.window.bytes.slice(at, at + length);
+  }
+}
+
+const WINDOW_BYTES = 4_000_000;
 
 async function* partsOf(entries: readonly FileEntry[]): AsyncGenerator<readonly ArchiveRecord[]> {
   for (const list of archiveLists) {
@@ -247,16 +289,29 @@ function parsed(text: string | null): unknown {
   }
 }
 
-/** Reads a written archive from end to end and counts what it gives; the first list that lacks something, null when none does. */
+/**
+ * Reads a written archive from end to end and counts what it gives; the first list that lacks something, null when none does. `onRead` hears how much
+ * was read so far.
+ */
 export async function checkArchive(
   file: Blob,
   written: ArchiveCounts,
+  onRead: (records: number) => void = () => {},
 ): Promise<ArchiveIssue | { code: "incomplete"; list: keyof ArchiveCounts; written: number; read: number } | null> {
   const opened = await openArchive(file);
   if (!opened.ok) return opened.issue;
   const read = noCounts();
-  for await (const part of opened.value.parts()) for (const { list, ok } of part) if (ok) read[list]++;
-  for await (const photo of opened.value.photos()) if (photo.ok) read.photos++;
+  let all = 0;
+  for await (const part of opened.value.parts()) {
+    for (const { list, ok } of part) if (ok) read[list]++;
+    all += part.length;
+    onRead(all);
+  }
+  for await (const photo of opened.value.photos()) {
+    if (photo.ok) read.photos++;
+    all++;
+    onRead(all);
+  }
   for (const list of [...archiveLists, "photos"] as const)
     if (read[list] !== written[list] || opened.value.counts?.[list] !== written[list])
       return { code: "incomplete", list, written: written[list], read: read[list] };

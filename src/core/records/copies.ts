@@ -1,5 +1,10 @@
 /** Copies outside of the browser, and the records that they lack. */
 
+/** Why a file that was just written is no copy. */
+export type CopyIssue =
+  | { code: "unreadable"; reason: string }
+  | { code: "incomplete"; list: string; stored: number; read: number };
+
 /** Kinds of records that are counted beside the jobs. */
 export const changeKinds = ["vehicle", "cylinder", "stock", "settings", "chart", "photo", "drill", "removed"] as const;
 export type ChangeKind = (typeof changeKinds)[number];

@@ -6,33 +6,24 @@ import { entry } from "../units/entry";
 import { asBegunHere, usualChoices } from "./choices";
 import { type Job, newJob } from "./job";
 import { readJob } from "./job-file";
-import { noDrills, readAnyShopFile, readShopFile, writeShopFile } from "./shop-file";
+import { noDrills, readAnyShopFile, readShopFile } from "./shop-file";
 import { newVehicle } from "./vehicle";
 
 const at = "2026-06-01T10:00:00.000Z";
 const jobs = shopJobs(new Date(at));
 const part = { name: "b", plate: "", owner: "", note: "", names: ["b"], had: { plate: "", owner: "", note: "" } };
-const nothing = {
-  workshop: "shop" as const,
-  jobs: [],
-  vehicles: [],
-  containers: [],
-  stock: [],
-  pictures: new Map(),
-  choices: null,
-  charts: [],
-  drills: noDrills,
-};
-
 describe("a file of a whole shop", () => {
-  it("gives every job back as it was, and names by its place what cannot be read", () => {
-    const read = readShopFile(
-      writeShopFile({ ...nothing, jobs: [...jobs, { ...jobs[0], rest: null }], choices: usualChoices }, at),
-    );
+  const shopOf = (content: object) => {
+    const read = readShopFile(JSON.stringify({ format: "evrid.shop", version: 4, jobs, ...content }));
     if (!read.ok) throw new Error(read.issue.code);
-    expect(read.value.jobs).toEqual(jobs);
-    expect(read.value.choices).toEqual(usualChoices);
-    expect(read.value.broken).toMatchObject([{ place: jobs.length + 1, issue: { code: "broken", field: "rest" } }]);
+    return read.value;
+  };
+
+  it("gives every job back as it was, and names by its place what cannot be read", () => {
+    const read = shopOf({ jobs: [...jobs, { ...jobs[0], rest: null }], choices: usualChoices });
+    expect(read.jobs).toEqual(jobs);
+    expect(read.choices).toEqual(usualChoices);
+    expect(read.broken).toMatchObject([{ place: jobs.length + 1, issue: { code: "broken", field: "rest" } }]);
   });
 
   it("is refused by name when it is something else, newer, or torn", () => {
@@ -47,12 +38,6 @@ describe("a file of a whole shop", () => {
     });
     expect(readShopFile('{"format":"evrid.shop","version":1,"jobs":null}')).toMatchObject({ issue: { field: "jobs" } });
   });
-
-  const shopOf = (content: object) => {
-    const read = readShopFile(JSON.stringify({ format: "evrid.shop", version: 4, jobs, ...content }));
-    if (!read.ok) throw new Error(read.issue.code);
-    return read.value;
-  };
 
   it("is read without an invalid setting, chart or drill, which are named", () => {
     const chart = { refrigerant: "R134a", name: "wall", text: "x" };

@@ -24,6 +24,11 @@ vi.mock("next/navigation", () => ({
 vi.mock("@/worker/diagnosis-client", () => ({
   connectDiagnosis: () => ({ judge: () => new Promise(() => undefined), cancel: () => undefined }),
 }));
+// Files are read in a worker: here in this thread.
+vi.mock("@/worker/archive-client", async () => {
+  const { archiveApi } = await import("@/worker/archive-service");
+  return { connectArchive: () => ({ api: archiveApi, listen: <F,>(hears: F) => hears, close: () => undefined }) };
+});
 
 const jobs = shopJobs(new Date("2026-06-01T10:00:00Z"));
 

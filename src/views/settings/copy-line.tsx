@@ -4,7 +4,8 @@ import { Box, Flex } from "@chakra-ui/react";
 import { format } from "date-fns";
 import { useState } from "react";
 import { reasonOf } from "@/core/result";
-import { allowFolder, chooseFolder, copyToFolder, forgetFolder, howCopied } from "@/data/copies";
+import { allowFolder, chooseFolder, forgetFolder, howCopied } from "@/data/copies";
+import { copyNow } from "@/session/keep-copies";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Text } from "@/ui/text";
@@ -33,10 +34,10 @@ export function CopyLine() {
     );
   const choose = doing(async () => {
     await chooseFolder(await picker!({ id: "evrid-copies", mode: "readwrite" }));
-    await copyToFolder();
+    await copyNow();
   });
   const allow = doing(async () => {
-    if (await allowFolder()) await copyToFolder();
+    if (await allowFolder()) await copyNow();
   });
   return (
     <Box mt="3" borderTopWidth="1px" borderColor="line" pt="3">
@@ -60,7 +61,7 @@ export function CopyLine() {
             </BenchButton>
           )}
           {folder !== null && allowed && (
-            <BenchButton kind="quiet" onClick={doing(() => copyToFolder())}>
+            <BenchButton kind="quiet" onClick={doing(copyNow)}>
               Copy now
             </BenchButton>
           )}

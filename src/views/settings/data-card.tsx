@@ -1,12 +1,13 @@
 "use client";
 
 import { Box, Flex, Stack } from "@chakra-ui/react";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { eraseWord } from "@/core/records/copies";
 import { reasonOf } from "@/core/result";
 import { howCopied, noteCopied } from "@/data/copies";
-import { eraseAll, exportCopy, whatIsKept } from "@/data/shop";
+import { eraseAll, whatIsKept } from "@/data/shop";
 import { fileMark } from "@/data/workshop";
+import { useArchive } from "@/session/archive";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
@@ -16,8 +17,9 @@ import { saveBlob } from "@/ui/save-file";
 import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
+import { CourseLine } from "@/views/workshop/course-line";
 import { ImportDesk, useFileImport } from "@/views/workshop/import-files";
-import { copyIssueSentence, copyWords, eraseSentence, keptSentence, progressWords } from "@/words/shop";
+import { archiveFailureSentence, copyIssueSentence, eraseSentence, keptSentence } from "@/words/shop";
 import { CopyLine } from "./copy-line";
 import { ImportList } from "./import-list";
 import { KeepingLine } from "./keeping-line";
@@ -32,30 +34,19 @@ export function DataCard() {
   const files = useFileImport();
   const failed = (error: unknown) =>
     setSaid({ tone: "act", title: "Not done", text: `${reasonOf(error)}. What was stored is as it was.` });
-  const [progress, setProgress] = useState<{ done: number; all: number } | null>(null);
-  const ends = useRef<AbortController | null>(null);
-  const save = () => {
+  const desk = useArchive();
+  const save = async () => {
     const asOf = new Date().toISOString();
-    ends.current = new AbortController();
-    const { signal } = ends.current;
-    const onProgress = (done: number, all: number) => setProgress({ done, all });
-    const made = exportCopy({ onProgress, signal }).finally(() => setProgress(null));
-    return made.then(
-      async (made) => {
-        if (!made.ok) return setSaid({ tone: "act", title: "Not saved", text: copyIssueSentence(made.issue) });
-        saveBlob(`evrid-${fileMark}shop-${new Date().toISOString().slice(0, 10)}.zip`, made.value);
-        setSaid({
-          tone: "done",
-          title: "Saved",
-          text: "Read back and complete. Every job with its photos is in the file, those that cannot be read too, with vehicles, shelf and books, choices, charts and drills of this workshop.",
-        });
-        await noteCopied(asOf);
-      },
-      (error: unknown) => {
-        if (!signal.aborted) return failed(error);
-        setSaid({ tone: "act", title: "Not saved", text: copyWords.cancelled });
-      },
-    );
+    const made = await desk.run((api, onProgress) => api.exportCopy(onProgress));
+    if (!made.ok) return setSaid({ tone: "act", title: "Not saved", text: archiveFailureSentence(made.issue) });
+    if (!made.value.ok) return setSaid({ tone: "act", title: "Not saved", text: copyIssueSentence(made.value.issue) });
+    saveBlob(`evrid-${fileMark}shop-${asOf.slice(0, 10)}.zip`, made.value.value);
+    setSaid({
+      tone: "done",
+      title: "Saved",
+      text: "Read back and complete. Every job with its photos is in the file, those that cannot be read too, with vehicles, shelf and books, choices, charts and drills of this workshop.",
+    });
+    await noteCopied(asOf);
   };
   const copies = useStored(howCopied);
   const known = kept.state === "ready" && copies.state === "ready" ? copies.value : null;
@@ -77,17 +68,9 @@ export function DataCard() {
       <KeepingLine />
       <CopyLine />
       <Flex gap="2" mt="3" wrap="wrap">
-        <BenchButton onClick={save}>Save everything as a file</BenchButton>
-        {progress !== null && (
-          <>
-            <BenchButton kind="quiet" onClick={() => ends.current?.abort()}>
-              {copyWords.cancel}
-            </BenchButton>
-            <Text alignSelf="center" role="status">
-              {progressWords(progress.done, progress.all)}
-            </Text>
-          </>
-        )}
+        <BenchButton onClick={() => save().catch(failed)} loading={desk.busy}>
+          Save everything as a file
+        </BenchButton>
         <FileButton
           label="Shop file"
           accept="application/json,.json,application/zip,.zip"
@@ -96,8 +79,13 @@ export function DataCard() {
           Read such a file
         </FileButton>
       </Flex>
+      {desk.busy && (
+        <Box mt="3">
+          <CourseLine desk={desk} />
+        </Box>
+      )}
       <ImportList files={files} />
-      <Stack gap="3" mt={files.said || files.waiting ? "3" : "0"}>
+      <Stack gap="3" mt={files.said || files.waiting || files.desk.busy ? "3" : "0"}>
         <ImportDesk files={files} />
       </Stack>
       {said && (

@@ -9,10 +9,10 @@ import { forecastOf } from "@/core/records/vehicle-history";
 import { fromVisit, lastVisit } from "@/core/records/visits";
 import { reasonOf } from "@/core/result";
 import { createJobFrom, jobsOf } from "@/data/jobs";
-import { exportVehicle } from "@/data/shop";
 import { loadVehicle, perhapsTheSame, similarVehicles, type VehicleFile } from "@/data/vehicles";
 import { fileMark } from "@/data/workshop";
 import { ChargeYears } from "@/pictures/charge-years";
+import { useArchive } from "@/session/archive";
 import { useStored } from "@/session/stored";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
@@ -21,10 +21,11 @@ import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { Qr } from "@/ui/qr";
 import { useRunOnce } from "@/ui/run-once";
-import { saveTextFile } from "@/ui/save-file";
+import { saveBlob } from "@/ui/save-file";
 import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { circuitWords, refrigerantLabels } from "@/words/job";
+import { archiveFailureSentence, copyIssueSentence } from "@/words/shop";
 import { dayOf, dueOf, heldWords, passingWords, rateBasis, rateWords, watchWords } from "@/words/vehicles";
 import { vehiclePath } from "./paths";
 import { vehicleQr } from "./qr-text";
@@ -78,6 +79,7 @@ export function VehicleView() {
 
 function VehicleActs({ vehicle }: { vehicle: VehicleFile }) {
   const router = useRouter();
+  const archive = useArchive();
   const [failure, setFailure] = useState<string | null>(null);
   const fail = (error: unknown) => setFailure(reasonOf(error));
   const [now] = useState(() => Date.now());
@@ -93,9 +95,14 @@ function VehicleActs({ vehicle }: { vehicle: VehicleFile }) {
   };
   const beginOnce = useRunOnce(() => begin().catch(fail), { leaves: true });
   const save = async () => {
-    const text = await exportVehicle(vehicle.id);
-    if (text !== null)
-      saveTextFile(`evrid-${fileMark}${vehicle.row.name.replace(/[^\p{L}\p{N}]+/gu, "-").slice(0, 60)}.json`, text);
+    const made = await archive.run((api, onProgress) => api.exportVehicle(vehicle.id, onProgress));
+    if (!made.ok) return setFailure(archiveFailureSentence(made.issue));
+    if (made.value === null) return;
+    if (!made.value.ok) return setFailure(copyIssueSentence(made.value.issue));
+    saveBlob(
+      `evrid-${fileMark}${vehicle.row.name.replace(/[^\p{L}\p{N}]+/gu, "-").slice(0, 60)}.zip`,
+      made.value.value,
+    );
   };
   return (
     <Flex ml="auto" gap="2" flexShrink="0" align="center">

@@ -2,14 +2,13 @@
 
 import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
 import { useState } from "react";
-import { changesNothing, type Differing, type ImportPlan } from "@/core/records/import-plan";
+import type { Differing } from "@/core/records/import-plan";
+import { changesNothing, type ImportPreview } from "@/core/records/import-preview";
 import { type Way, waysOf } from "@/core/records/import-ways";
 import type { Job } from "@/core/records/job";
-import type { ShopInFile } from "@/core/records/shop-file";
-import { reasonOf } from "@/core/result";
-import { applyImport, planImport, undoImport } from "@/data/import";
 import { whatIsKept } from "@/data/shop";
-import { workshop } from "@/data/workshop";
+import { dropStaged } from "@/data/staging";
+import { type ArchiveDesk, type ArchiveFailure, useArchive } from "@/session/archive";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
@@ -18,6 +17,7 @@ import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { jobFileSentence } from "@/words/issues";
 import {
+  archiveFailureSentence,
   brokenSentence,
   extrasSentence,
   fieldWords,
@@ -29,12 +29,7 @@ import {
   wayWords,
 } from "@/words/shop";
 import { typed } from "@/words/typed";
-
-interface Waiting {
-  name: string;
-  file: ShopInFile;
-  plan: ImportPlan;
-}
+import { CourseLine } from "./course-line";
 
 interface Said {
   tone: "act" | "done";
@@ -46,94 +41,85 @@ interface Said {
 
 export interface FileImport {
   open: (file: File) => Promise<void>;
-  waiting: Waiting | null;
+  waiting: ImportPreview | null;
   said: Said | null;
   say: (said: Said | null) => void;
-  carryOut: (waiting: Waiting, way: ReadonlyMap<string, Way>) => Promise<void>;
+  /** Gives whether it was stored. */
+  carryOut: (waiting: ImportPreview, way: ReadonlyMap<string, Way>) => Promise<boolean>;
   leave: () => void;
   takeBack: (id: string) => Promise<void>;
+  desk: ArchiveDesk;
 }
 
 /** Reads files of jobs, vehicles and shops: a file of one job that is new here at once, anything else after it was shown what it changes. */
 export function useFileImport(): FileImport {
-  const [waiting, setWaiting] = useState<Waiting | null>(null);
+  const desk = useArchive();
+  const [waiting, setWaiting] = useState<ImportPreview | null>(null);
   const [said, say] = useState<Said | null>(null);
-  const failed = (error: unknown) =>
-    say({ tone: "act", title: "Not done", text: `${reasonOf(error)}. What was stored is as it was.` });
+  const failed = (failure: ArchiveFailure) =>
+    say({ tone: "act", title: "Not done", text: archiveFailureSentence(failure) });
 
-  const carryOut: FileImport["carryOut"] = async ({ name, file, plan }, way) => {
-    try {
-      const importId = await applyImport(plan, name, way);
-      setWaiting(null);
-      const one = loneJob(file);
-      const text = one === null ? importedSentence(plan) : `${nameOf(one)}: now in the Bay, exactly as in the file.`;
-      const broken = brokenSentence(file.broken);
-      say({
-        tone: broken === "" ? "done" : "act",
-        title: broken === "" ? "Read" : "Read, but not all of it",
-        text: [text, broken].filter(Boolean).join(" "),
-        importId,
-      });
-    } catch (error) {
-      failed(error);
+  const carryOut: FileImport["carryOut"] = async (preview, way) => {
+    const stored = await desk.run((api, onProgress) => api.apply(preview, way, onProgress));
+    // What was read waits on, to be stored after all or left.
+    setWaiting(stored.ok ? null : preview);
+    if (!stored.ok) {
+      failed(stored.issue);
+      return false;
     }
+    const { lone, broken } = preview;
+    const text = lone === null ? importedSentence(preview) : `${nameOf(lone)}: now in the Bay, exactly as in the file.`;
+    const left = brokenSentence(broken);
+    say({
+      tone: left === "" ? "done" : "act",
+      title: left === "" ? "Read" : "Read, but not all of it",
+      text: [text, left].filter(Boolean).join(" "),
+      importId: stored.value,
+    });
+    return true;
   };
+  const drop = (id: string) => void dropStaged(id).catch(() => undefined);
   const open: FileImport["open"] = async (given) => {
     say(null);
+    if (waiting !== null) drop(waiting.id);
     setWaiting(null);
-    const refuse = (issue: Parameters<typeof jobFileSentence>[1]) =>
-      say({ tone: "act", title: "Not read", text: jobFileSentence(given.name, issue) });
-    const { readAnyFile } = await import("@/core/records/shop-archive");
-    const read = await readAnyFile(given);
-    if (!read.ok) return refuse(read.issue);
-    if (read.value.workshop !== workshop) return refuse({ code: "other-workshop", workshop: read.value.workshop });
-    const file = read.value;
-    try {
-      const plan = await planImport(file);
-      const next = { name: given.name, file, plan };
-      const one = loneJob(file);
-      if (one !== null && plan.jobs.differing.length === 0) {
-        if (plan.jobs.added.length === 1) return await carryOut(next, new Map());
-        // Its pictures may have been missing here.
-        await applyImport(plan, given.name);
-        return say({ tone: "done", title: "Read", text: `${nameOf(one)}: already here and identical.` });
-      }
-      // Into an empty browser a copy comes back without a question.
-      const { jobs } = await whatIsKept();
-      if (jobs === 0 && file.broken.length === 0 && !changesNothing(plan)) return await carryOut(next, new Map());
-      setWaiting(next);
-    } catch (error) {
-      failed(error);
+    const staged = await desk.run((api, onProgress) => api.stage(given, given.name, onProgress));
+    if (!staged.ok) return failed(staged.issue);
+    if (!staged.value.ok)
+      return say({ tone: "act", title: "Not read", text: jobFileSentence(given.name, staged.value.issue) });
+    const preview = staged.value.value;
+    const { lone, counts, broken } = preview;
+    if (lone !== null && broken.length === 0 && counts.jobs.differing === 0) {
+      const done = await carryOut(preview, new Map());
+      if (done && counts.jobs.same === 1)
+        say({ tone: "done", title: "Read", text: `${nameOf(lone)}: already here and identical.` });
+      return;
     }
+    // Into an empty browser a copy comes back without a question.
+    const { jobs } = await whatIsKept();
+    if (jobs === 0 && broken.length === 0 && !changesNothing(preview)) await carryOut(preview, new Map());
+    else setWaiting(preview);
   };
   const takeBack: FileImport["takeBack"] = async (id) => {
-    try {
-      say({ tone: "done", title: "Taken back", text: takenBackSentence(await undoImport(id)) });
-    } catch (error) {
-      failed(error);
-    }
+    const back = await desk.run((api, onProgress) => api.undo(id, onProgress));
+    if (!back.ok) return failed(back.issue);
+    say({ tone: "done", title: "Taken back", text: takenBackSentence(back.value) });
   };
-  return { open, waiting, said, say, carryOut, leave: () => setWaiting(null), takeBack };
+  const leave = () => {
+    if (waiting !== null) drop(waiting.id);
+    setWaiting(null);
+  };
+  return { open, waiting, said, say, carryOut, leave, takeBack, desk };
 }
 
 const nameOf = ({ intake }: Job) => (intake.vehicle.trim() === "" ? "The job" : typed(intake.vehicle.trim()));
 
-function loneJob(file: ShopInFile): Job | null {
-  const alone = file.vehicles.length + file.containers.length + file.stock.length + file.broken.length === 0;
-  return file.jobs.length === 1 &&
-    alone &&
-    file.choices === null &&
-    file.charts.length === 0 &&
-    file.drills.drills.length === 0
-    ? file.jobs[0]!
-    : null;
-}
-
 /** What a file brings, what was said of the last one, and the way back. */
 export function ImportDesk({ files }: { files: FileImport }) {
-  const { waiting, said } = files;
+  const { waiting, said, desk } = files;
   return (
     <>
+      <CourseLine desk={desk} />
       {said && (
         <Notice tone={said.tone} title={said.title}>
           <Flex gap="3" align="center" wrap="wrap">
@@ -146,26 +132,25 @@ export function ImportDesk({ files }: { files: FileImport }) {
           </Flex>
         </Notice>
       )}
-      {waiting && <Preview key={waiting.name} waiting={waiting} files={files} />}
+      {waiting && <Preview key={waiting.id} waiting={waiting} files={files} />}
     </>
   );
 }
 
-/** Side by side with what is here, so many at a time. */
+/** Fields side by side with what is here, so many at a time. */
 const MOST_SHOWN = 20;
 
-function Preview({ waiting, files }: { waiting: Waiting; files: FileImport }) {
-  const { name, file, plan } = waiting;
+function Preview({ waiting, files }: { waiting: ImportPreview; files: FileImport }) {
   const [way, setWay] = useState<ReadonlyMap<string, Way>>(new Map());
-  const [busy, setBusy] = useState(false);
-  const broken = brokenSentence(file.broken);
-  const extras = extrasSentence(plan.extras, "are");
-  const nothing = changesNothing(plan);
-  const { differing } = plan.jobs;
+  const broken = brokenSentence(waiting.broken);
+  const extras = extrasSentence(waiting, "are");
+  const nothing = changesNothing(waiting);
+  const { jobs, vehicles, containers } = waiting.shown;
+  const more = waiting.counts.jobs.differing - jobs.length;
   return (
-    <Card title={`What ${typed(name)} would change`}>
+    <Card title={`What ${typed(waiting.file)} would change`}>
       <Text fontSize="18px" fontWeight="650">
-        {planSentence(plan)}
+        {planSentence(waiting)}
       </Text>
       {extras !== "" && <Text mt="1">{extras}</Text>}
       {broken !== "" && (
@@ -173,8 +158,8 @@ function Preview({ waiting, files }: { waiting: Waiting; files: FileImport }) {
           {broken}
         </Text>
       )}
-      <Stack gap="3" mt={differing.length > 0 ? "3" : "0"}>
-        {differing.slice(0, MOST_SHOWN).map((one) => (
+      <Stack gap="3" mt={jobs.length > 0 ? "3" : "0"}>
+        {jobs.map((one) => (
           <GoneOn
             key={one.here.id}
             one={one}
@@ -182,12 +167,11 @@ function Preview({ waiting, files }: { waiting: Waiting; files: FileImport }) {
             onWay={(next) => setWay(new Map(way).set(one.here.id, next))}
           />
         ))}
-        {differing.length > MOST_SHOWN && (
-          <Text color="soft">{`${differing.length - MOST_SHOWN} more: signed jobs stay as they are, the others are merged where that counts nothing twice, else they come in beside.`}</Text>
+        {more > 0 && (
+          <Text color="soft">{`${more} more: signed jobs stay as they are, the others are merged where that counts nothing twice, else they come in beside.`}</Text>
         )}
-        {[...plan.vehicles.differing, ...plan.containers.differing]
+        {[...vehicles, ...containers]
           .filter(({ conflicts }) => conflicts.length > 0)
-          .slice(0, MOST_SHOWN)
           .map((one) => (
             <Box key={one.here.id} borderTopWidth="1px" borderColor="line" pt="2">
               <Text typed fontWeight="650">
@@ -199,19 +183,11 @@ function Preview({ waiting, files }: { waiting: Waiting; files: FileImport }) {
       </Stack>
       <Flex gap="2" mt="4" wrap="wrap" align="center">
         {!nothing && (
-          <BenchButton
-            kind="act"
-            loading={busy}
-            onClick={async () => {
-              setBusy(true);
-              await files.carryOut(waiting, way);
-              setBusy(false);
-            }}
-          >
+          <BenchButton kind="act" loading={files.desk.busy} onClick={() => files.carryOut(waiting, way)}>
             Read it in
           </BenchButton>
         )}
-        <BenchButton kind="quiet" onClick={files.leave}>
+        <BenchButton kind="quiet" disabled={files.desk.busy} onClick={files.leave}>
           {nothing ? "Close" : "Leave it"}
         </BenchButton>
         <Text color="soft" flex="1 1 240px">

@@ -1,10 +1,11 @@
 import { describe, expect, it } from "vitest";
+import { contentOf } from "../../../tests/support/shop-files";
 import { shopJobs } from "../../../tests/support/shop-jobs";
 import { archiveWriter } from "./archive";
 import { usualChoices } from "./choices";
 import { type Job, MOST_PHOTO_BYTES } from "./job";
 import { writeJobFile } from "./job-file";
-import { readAnyFile } from "./shop-archive";
+import { openShopFile } from "./shop-parts";
 import { newContainer } from "./stock/container";
 import { newVehicle } from "./vehicle";
 
@@ -12,12 +13,6 @@ const at = "2026-06-01T10:00:00.000Z";
 const [van, , pickup] = shopJobs(new Date(at)) as [Job, Job, Job];
 const jpeg = new Uint8Array([0xff, 0xd8, 0xff, 9]);
 const photo = (id: string) => ({ id, step: "look" as const, at, width: 9, height: 9, bytes: 4 });
-
-async function read(file: Blob) {
-  const made = await readAnyFile(file);
-  if (!made.ok) throw new Error(JSON.stringify(made.issue));
-  return made.value;
-}
 
 describe("a shop out of an archive", () => {
   it("is what went in, photos as they were; what is no record or no picture is named", async () => {
@@ -35,11 +30,11 @@ describe("a shop out of an archive", () => {
     await writer.photo(van.id, "large", large);
     await writer.photo(van.id, "text", new TextEncoder().encode("no picture"));
     await writer.photo("__proto__", "polluted", jpeg);
-    const shop = await read((await writer.close()).archive);
+    const shop = await contentOf((await writer.close()).archive);
     expect(shop.workshop).toBe("shop");
     expect(shop.jobs).toEqual([taken, pickup]);
-    expect([shop.vehicles.length, shop.containers.length, shop.choices]).toEqual([1, 1, usualChoices]);
-    expect([...shop.pictures.get(van.id)!]).toEqual([["a", jpeg]]);
+    expect([shop.vehicles.length, shop.containers.length, shop.choices]).toEqual([1, 1, [usualChoices]]);
+    expect(shop.pictures).toEqual([{ owner: van.id, id: "a", jpeg }]);
     expect(shop.broken).toMatchObject([
       { list: "jobs", place: 2, issue: { field: "rest" } },
       { list: "pictures", issue: { field: "large" } },
@@ -51,15 +46,15 @@ describe("a shop out of an archive", () => {
   it("of the demo workshop holds the demo's jobs alone", async () => {
     const writer = archiveWriter({ workshop: "demo", writtenAt: at });
     await writer.add("jobs", [pickup, { ...pickup, id: "d", purpose: "demo" }]);
-    const shop = await read((await writer.close()).archive);
+    const shop = await contentOf((await writer.close()).archive);
     expect(shop.jobs.map(({ id }) => id)).toEqual(["d"]);
     expect(shop.broken).toMatchObject([{ place: 1, issue: { code: "other-workshop", workshop: "shop" } }]);
   });
 
   it("is told from JSON by its first letters, and from what is neither", async () => {
-    expect((await read(new Blob([writeJobFile(pickup)]))).jobs).toEqual([pickup]);
-    expect(await readAnyFile(new Blob(["PK, but no archive"]))).toMatchObject({ issue: { code: "not-json" } });
-    expect(await readAnyFile(new Blob(["what?"]))).toMatchObject({ issue: { code: "not-json" } });
-    expect(await readAnyFile(new Blob([]))).toMatchObject({ issue: { code: "not-json" } });
+    expect((await contentOf(new Blob([writeJobFile(pickup)]))).jobs).toEqual([pickup]);
+    expect(await openShopFile(new Blob(["PK, but no archive"]))).toMatchObject({ issue: { code: "not-json" } });
+    expect(await openShopFile(new Blob(["what?"]))).toMatchObject({ issue: { code: "not-json" } });
+    expect(await openShopFile(new Blob([]))).toMatchObject({ issue: { code: "not-json" } });
   });
 });

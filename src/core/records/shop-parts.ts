@@ -1,0 +1,119 @@
+/**
+ * Any file that a shop, a vehicle or a job was saved as, read part by part: an archive without more than one part in memory, JSON as a whole first,
+ * since it can only be parsed whole.
+ */
+import { fail, type Result, succeed } from "../result";
+import { ARCHIVE_VERSION, type Archive, type ArchiveCounts, type ArchiveIssue, openArchive } from "./archive";
+import type { JobFileIssue } from "./job-file";
+import { readAnyShopFile, SHOP_FILE_LIMIT_BYTES, type ShopInFile } from "./shop-file";
+import { type BrokenRecord, type ShopKinds, type ShopList, shopReader } from "./shop-reader";
+
+/** Some records of one list, in the order of the file. */
+export type ShopPart = { [List in ShopList]: { list: List; records: readonly ShopKinds[List][] } }[ShopList];
+
+export interface ShopPicture {
+  /** The job, or the vehicle's photo itself. */
+  owner: string;
+  id: string;
+  jpeg: Uint8Array;
+}
+
+/** A file of a shop, opened. Parts are read once, to their end, and pictures after them: a picture comes in only where a record names it. */
+export interface OpenShopFile {
+  /** The demo workshop's records are invented. */
+  workshop: "shop" | "demo";
+  /** Records and pictures that it says it has; null where it does not say. */
+  all: number | null;
+  parts: () => AsyncGenerator<ShopPart>;
+  pictures: () => AsyncGenerator<ShopPicture>;
+  /** What of it could not be read, so far. */
+  broken: readonly BrokenRecord[];
+}
+
+/** Every ZIP begins so. */
+const ZIP = "PK";
+
+/** Opens a file of any version; nothing is changed anywhere when it fails. */
+export async function openShopFile(file: Blob): Promise<Result<OpenShopFile, JobFileIssue>> {
+  if ((await file.slice(0, ZIP.length).text()) === ZIP) {
+    const opened = await openArchive(file);
+    return opened.ok ? succeed(ofArchive(opened.value)) : fail(fileIssue(opened.issue));
+  }
+  if (file.size > SHOP_FILE_LIMIT_BYTES)
+    return fail({ code: "too-large", bytes: file.size, limitBytes: SHOP_FILE_LIMIT_BYTES });
+  const read = readAnyShopFile(await file.text());
+  return read.ok ? succeed(ofRecords(read.value)) : read;
+}
+
+function ofArchive({ head, counts, parts, photos }: Archive): OpenShopFile {
+  const { broken, read, picture } = shopReader(head.workshop, ARCHIVE_VERSION);
+  return {
+    workshop: head.workshop,
+    all: counts === null ? null : sumOf(counts),
+    broken,
+    async *parts() {
+      for await (const part of parts()) {
+        const records = part.flatMap((one) => {
+          if (one.ok) return read(one.list, one.place, one.record) ?? [];
+          const issue = one.issue === "not-json" ? { code: one.issue } : { code: one.issue, part: one.part };
+          broken.push({ list: one.list, place: one.place, issue });
+          return [];
+        });
+        if (part.length > 0) yield { list: part[0]!.list, records } as ShopPart;
+      }
+    },
+    async *pictures() {
+      for await (const photo of photos()) {
+        const { owner, id } = photo;
+        if (!photo.ok)
+          broken.push({ list: "pictures", place: 1, issue: { code: "damaged-part", part: `${owner}/${id}` } });
+        const jpeg = photo.ok ? picture(owner, id, photo.jpeg) : null;
+        if (jpeg !== null) yield { owner, id, jpeg };
+      }
+    },
+  };
+}
+
+const sumOf = (counts: ArchiveCounts) => Object.values(counts).reduce((sum, n) => sum + n, 0);
+
+/** So many records stand in a part, as in an archive. */
+const PART_RECORDS = 250;
+
+function ofRecords(shop: ShopInFile): OpenShopFile {
+  const { choices, drills } = shop;
+  const all: ShopPart[] = [
+    { list: "jobs", records: shop.jobs },
+    { list: "vehicles", records: shop.vehicles },
+    { list: "containers", records: shop.containers },
+    { list: "stock", records: shop.stock },
+    { list: "learners", records: drills.learners },
+    { list: "drills", records: drills.drills },
+    { list: "charts", records: shop.charts },
+    { list: "choices", records: choices === null ? [] : [choices] },
+  ];
+  const pictures = [...shop.pictures].flatMap(([owner, its]) => [...its].map(([id, jpeg]) => ({ owner, id, jpeg })));
+  return {
+    workshop: shop.workshop,
+    all: all.reduce((sum, { records }) => sum + records.length, pictures.length),
+    broken: shop.broken,
+    async *parts() {
+      for (const { list, records } of all)
+        for (let from = 0; from < records.length; from += PART_RECORDS)
+          yield { list, records: records.slice(from, from + PART_RECORDS) } as ShopPart;
+    },
+    async *pictures() {
+      yield* pictures;
+    },
+  };
+}
+
+function fileIssue(issue: ArchiveIssue): JobFileIssue {
+  switch (issue.code) {
+    case "newer-version":
+      return issue;
+    case "foreign":
+      return { code: "foreign", format: null };
+    case "not-archive":
+      return { code: "not-json" };
+  }
+}

@@ -1,0 +1,104 @@
+/**
+ * A file on its way into the store: read part by part, compared, and set beside the records until somebody says what becomes of it. Nothing else is
+ * changed, and no more than one part is in memory.
+ */
+
+import type { Differing, PartPlan } from "@/core/records/import-plan";
+import { type ImportPreview, newPreview, notePart } from "@/core/records/import-preview";
+import type { JobFileIssue } from "@/core/records/job-file";
+import { openShopFile, type ShopPart, type ShopPicture } from "@/core/records/shop-parts";
+import { fail, type Result, succeed } from "@/core/result";
+import { database } from "./database";
+import { Here } from "./here";
+import { workshop } from "./workshop";
+
+/** Steps of what takes a while. */
+export type CourseStep = "reading" | "storing" | "listing" | "taking-back" | "writing" | "checking";
+
+export interface Progress {
+  step: CourseStep;
+  done: number;
+  /** Null where the file does not say. */
+  all: number | null;
+}
+
+export interface Course {
+  onProgress?: (progress: Progress) => void;
+  /** Ends it between two parts; it then rejects with the signal's reason, and nothing is changed. */
+  signal?: AbortSignal;
+}
+
+/** A few megabytes. */
+const PICTURES_AT_ONCE = 16;
+
+/** Reads a file, compares it with the store, and sets it ready. Gives a preview, by whose id it is read in or dropped. Refuses a file of the other workshop. */
+export async function stageFile(
+  file: Blob,
+  name: string,
+  { onProgress, signal }: Course = {},
+): Promise<Result<ImportPreview, JobFileIssue>> {
+  const opened = await openShopFile(file);
+  if (!opened.ok) return opened;
+  const { all, broken, parts, pictures } = opened.value;
+  if (opened.value.workshop !== workshop) return fail({ code: "other-workshop", workshop: opened.value.workshop });
+  const now = new Date().toISOString();
+  const id = `${now}_${crypto.randomUUID()}`;
+  const preview = newPreview(id, name, broken);
+  await clearStaged();
+  const here = await Here.look();
+  let done = 0;
+  const told = (more: number) => {
+    done += more;
+    onProgress?.({ step: "reading", done, all });
+    signal?.throwIfAborted();
+  };
+  let turn = 0;
+  const keyed = () => ({ key: `${id}/${String(turn++).padStart(8, "0")}`, stagingId: id });
+  try {
+    for await (const part of parts()) {
+      const ready = { ...part, records: await here.besideUnreadable(part) } as ShopPart;
+      const plan = await here.compared(ready, now);
+      notePart(preview, ready, plan);
+      await database.staged.add({ ...keyed(), content: { part: ready, seen: seenOf(plan) } });
+      told(part.records.length);
+    }
+    let some: ShopPicture[] = [];
+    const staged = async () => {
+      if (some.length > 0) await database.staged.add({ ...keyed(), content: { pictures: some } });
+      told(some.length);
+      some = [];
+    };
+    for await (const picture of pictures()) {
+      some.push(picture);
+      if (some.length === PICTURES_AT_ONCE) await staged();
+    }
+    await staged();
+    return succeed(preview);
+  } catch (error) {
+    await dropStaged(id).catch(() => undefined);
+    throw error;
+  }
+}
+
+/** Which state of each record that differs was compared, by its id; entries of the books have no date of change, since they never change. */
+export const seenOf = ({ differing }: PartPlan<unknown>): Record<string, string> =>
+  Object.fromEntries(
+    // Of two records of a file that are one here, the first was compared with what is stored.
+    (differing as Differing<{ id: string; updatedAt?: string }>[])
+      .toReversed()
+      .map(({ here }) => [here.id, here.updatedAt ?? ""]),
+  );
+
+export async function dropStaged(id: string): Promise<void> {
+  await database.staged.where("stagingId").equals(id).delete();
+}
+
+const DAY_MS = 86_400_000;
+
+/** What a page that was closed left behind, a day ago or more. */
+async function clearStaged(nowMs = Date.now()): Promise<void> {
+  await database.staged
+    .where("key")
+    .below(new Date(nowMs - DAY_MS).toISOString())
+    .delete();
+}
