@@ -342,6 +342,25 @@ describe("a file that waits", () => {
     expect(await database.vehicleRows.count()).toBe(2301);
   });
 
+  it("comes in beside a job here that cannot be read, not over it", async () => {
+    await database.jobs.put({ ...van, rest: null } as never);
+    await readIn(shop({ jobs: [van, estate] }));
+    const stored = await database.jobs.toArray();
+    expect(stored).toHaveLength(3);
+    expect(stored.find(({ id }) => id === van.id)).toMatchObject({ rest: null });
+    expect((await listJobs()).jobs).toHaveLength(2);
+  });
+
+  it("that brought a signature is not taken back to the job before it", async () => {
+    const open = { ...pickup, signOff: { ...pickup.signOff, signedAt: null }, updatedAt: "2026-05-30T00:00:00.000Z" };
+    await readIn(shop({ jobs: [open] }));
+    const id = await readIn(shop({ jobs: [pickup] }), new Map([[pickup.id, "take"]]));
+    const [stored] = await database.jobs.toArray();
+    expect(stored!.signOff.signedAt).toBe(pickup.signOff.signedAt);
+    expect(await undoImport(id)).toEqual({ back: 0, stayed: 1 });
+    expect(await database.jobs.toArray()).toEqual([stored]);
+  });
+
   it("joins all of its records that are one car here, in whatever part they stand", async () => {
     await readIn(shop({ vehicles: [{ ...newVehicle("here", "Kiln van", at), names: ["kiln van", "kh 2201"] }] }));
     const others = Array.from({ length: 300 }, (_, i) => newVehicle(`v${i}`, `Car ${i}`, at));
@@ -391,12 +410,13 @@ describe("the words of a vehicle", () => {
 
 describe("the made-up year", () => {
   it("comes in once, is no import of somebody's, and leaves what was gone on with", async () => {
-    const shipped = JSON.stringify({ format: "evrid.shop", version: 3, jobs: [pickup], containers: [cylinder] });
+    const shipped = JSON.stringify({ format: "evrid.shop", version: 3, jobs: [pickup, van], containers: [cylinder] });
     await addDemoYear(shipped);
     expect(await listImports()).toEqual([]);
     const before = await everything();
     await editJob(pickup.id, (job) => amended(job, { by: "Ines Falk", reason: "Altitude", at }));
     await editJob(pickup.id, (job) => ({ ...job, altitude: entry("9", "m") }));
+    await editJob(van.id, (job) => ({ ...job, altitude: entry("9", "m") }));
     const changed = await everything();
     await addDemoYear(shipped);
     expect(await everything()).toEqual(changed);

@@ -72,6 +72,22 @@ describe("the workshop of a page", () => {
   });
 });
 
+describe("a worker", () => {
+  it("works for the workshop that it is named after, and without a name for the shop", async () => {
+    for (const [name, workshop, stored] of [
+      ["demo", "demo", "evrid-demo"],
+      ["shop", "shop", "evrid"],
+      ["", "shop", "evrid"],
+    ]) {
+      vi.stubGlobal("document", undefined);
+      vi.stubGlobal("name", name);
+      const worker = await page();
+      expect([worker.workshop, worker.database.name]).toEqual([workshop, stored]);
+      vi.unstubAllGlobals();
+    }
+  });
+});
+
 describe("two workshops in one browser", () => {
   it("share no record: each refuses a file of the other, a single job's too", async () => {
     onServer("shop");

@@ -104,6 +104,17 @@ describe("the archive of a shop", () => {
     expect(await checkArchive(damaged, counts)).toMatchObject({ code: "incomplete", list: "jobs" });
   });
 
+  it("gives no photo whose content is not what was written", async () => {
+    const { archive, counts } = await written();
+    const bytes = new Uint8Array(await archive.arrayBuffer());
+    const at = Buffer.from(bytes).indexOf(Buffer.from(picture));
+    bytes[at + 4] = 9;
+    const { photos, records } = await everything(new Blob([bytes]));
+    expect(photos).toEqual([{ owner: "job/with a slash", id: "ä", ok: false }]);
+    expect(records.every(({ ok }) => ok)).toBe(true);
+    expect(await checkArchive(new Blob([bytes]), counts)).toMatchObject({ code: "incomplete", list: "photos" });
+  });
+
   it("names a line that is no record, and a part that would fill the memory", async () => {
     const file = await zipOf({
       "head.json": headText(),

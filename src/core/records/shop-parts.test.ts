@@ -30,6 +30,7 @@ describe("a shop out of an archive", () => {
     await writer.photo(van.id, "large", large);
     await writer.photo(van.id, "text", new TextEncoder().encode("no picture"));
     await writer.photo("__proto__", "polluted", jpeg);
+    await writer.photo(van.id, "named by nobody", jpeg);
     const shop = await contentOf((await writer.close()).archive);
     expect(shop.workshop).toBe("shop");
     expect(shop.jobs).toEqual([taken, pickup]);
