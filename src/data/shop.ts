@@ -1,7 +1,7 @@
 /** All that this browser keeps: how much it is, out as a file, in from one, and away. */
 
 import type { Table } from "dexie";
-import { type ArchiveList, archiveWriter, checkArchive } from "@/core/records/archive";
+import type { ArchiveList } from "@/core/records/archive";
 import type { CopyIssue } from "@/core/records/copies";
 import { fail, type Result, succeed } from "@/core/result";
 import { keptChoices } from "./choices";
@@ -117,6 +117,8 @@ async function archived(
   { whole, lists, photoKeys, choices }: Content,
   { onProgress, signal }: Course,
 ): Promise<Result<Blob, CopyIssue>> {
+  // A page that only counts what is kept does without archives.
+  const { archiveWriter, checkArchive } = await import("@/core/records/archive");
   const all = lists.reduce((sum, { keys }) => sum + keys.length, photoKeys.length);
   const writer = archiveWriter({ workshop, writtenAt: new Date().toISOString() });
   let done = 0;

@@ -6,7 +6,7 @@
 import type { Differing, PartPlan } from "@/core/records/import-plan";
 import { type ImportPreview, newPreview, notePart } from "@/core/records/import-preview";
 import type { JobFileIssue } from "@/core/records/job-file";
-import { openShopFile, type ShopPart, type ShopPicture } from "@/core/records/shop-parts";
+import type { ShopPart, ShopPicture } from "@/core/records/shop-parts";
 import { fail, type Result, succeed } from "@/core/result";
 import { database } from "./database";
 import { Here } from "./here";
@@ -37,6 +37,8 @@ export async function stageFile(
   name: string,
   { onProgress, signal }: Course = {},
 ): Promise<Result<ImportPreview, JobFileIssue>> {
+  // A page that only drops what was staged does without archives.
+  const { openShopFile } = await import("@/core/records/shop-parts");
   const opened = await openShopFile(file);
   if (!opened.ok) return opened;
   const { all, broken, parts, pictures } = opened.value;
