@@ -91,7 +91,7 @@ export interface ImportedPart {
   records: readonly ImportedRecord[];
 }
 
-/** Of a file that is being read in: some records of one list, or one picture, until all of it is stored at once. */
+/** Part of a staged file: some records of one list, or some pictures, kept until all parts are stored at once. */
 export interface StagedPart {
   /** The staging, and in which turn. */
   key: string;

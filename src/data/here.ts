@@ -1,5 +1,5 @@
 /**
- * What of the store the records of a file are compared with. Which records there are is looked up once: to ask for each of thousands that are not
+ * The stored records that a file is compared with. Which records there are is looked up once: to ask for each of thousands that are not
  * there takes longer than to read those that are.
  */
 import { type PartPlan, partPlan } from "@/core/records/import-plan";

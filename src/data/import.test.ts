@@ -197,7 +197,7 @@ describe("a file read into a store", () => {
     const preview = await shown(shop(changed));
     await editJob(van.id, (job) => signed(job, pickup.signOff.credentials!, at));
     const before = await everything();
-    await expect(applyStaged(preview)).rejects.toThrow("read the file again");
+    await expect(applyStaged(preview)).rejects.toThrow("changed-meanwhile");
     expect(await everything()).toEqual(before);
   });
 
@@ -298,7 +298,7 @@ describe("a file that waits", () => {
     const preview = await shown(shop({ jobs: [van] }));
     await readIn(shop({ jobs: [{ ...van, altitude: entry("7", "m") }] }));
     const before = await everything();
-    await expect(applyStaged(preview)).rejects.toThrow("read the file again");
+    await expect(applyStaged(preview)).rejects.toThrow("changed-meanwhile");
     expect(await everything()).toEqual(before);
     // The very same record may have come in by another way.
     const again = await shown(shop({ jobs: [{ ...van, altitude: entry("7", "m") }] }));

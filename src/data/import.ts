@@ -73,19 +73,16 @@ export interface ImportOptions extends Course {
   onlyNew?: boolean;
 }
 
-/** Why nothing was stored: what was looked at is no longer what would be changed. */
-class ChangedMeanwhile extends Error {
-  constructor() {
-    super(
-      "A record that differs in the file was changed here after the file was compared with it: read the file again",
-    );
-  }
-}
+export type StagedIssue =
+  /** A record that differs is no longer the one that the file was compared with. */
+  | "changed-meanwhile"
+  /** The staged file was dropped, since it waited for more than a day. */
+  | "no-longer-staged";
 
-/** Why nothing was stored: what was read waited longer than a day. */
-class NoLongerReady extends Error {
-  constructor() {
-    super("What was read of the file waited too long and was dropped: read the file again");
+/** Refusal of a staged file; nothing was stored. */
+export class StagedRefusal extends Error {
+  constructor(readonly code: StagedIssue) {
+    super(code);
   }
 }
 
@@ -107,7 +104,7 @@ export async function applyStaged(
   const importId = crypto.randomUUID();
   const all = recordsIn({ counts });
   const keys = await database.staged.where("stagingId").equals(id).primaryKeys();
-  if (keys.length === 0 && all > 0) throw new NoLongerReady();
+  if (keys.length === 0 && all > 0) throw new StagedRefusal("no-longer-staged");
   await database.transaction("rw", [...importTables, database.staged], async () => {
     const vehicleKeys = new Set<string>();
     const owners = new Map<string, string[]>();
@@ -120,7 +117,7 @@ export async function applyStaged(
       const rows = await database.staged.bulkGet(keys.slice(from, from + AT_ONCE));
       const pictures: ShopPicture[] = [];
       for (const row of rows) {
-        if (row === undefined) throw new NoLongerReady();
+        if (row === undefined) throw new StagedRefusal("no-longer-staged");
         if ("pictures" in row.content) {
           pictures.push(...row.content.pictures);
           continue;
@@ -131,7 +128,7 @@ export async function applyStaged(
         const unseen = Object.entries(seenOf(plan)).some(
           ([key, state]) => !mine.has(`${table}/${key}`) && seen[key] !== state,
         );
-        if (unseen && !onlyNew) throw new ChangedMeanwhile();
+        if (unseen && !onlyNew) throw new StagedRefusal("changed-meanwhile");
         const incoming = incomingOf(part.list, onlyNew ? { ...plan, differing: [] } : plan, way, owners);
         const stored = await storedIn(table, incoming, here);
         if (!onlyNew) await database.importedRecords.add({ ...importedKey(importId, turn++), table, records: stored });

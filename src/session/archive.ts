@@ -31,8 +31,7 @@ export function useArchive(): ArchiveDesk {
     busy,
     cancel: () => void line.current?.api.cancel().catch(() => undefined),
     run: async (task) => {
-      if (line.current !== null)
-        return fail({ code: "failed", reason: "Another file is being read or written: wait for it, or cancel it" });
+      if (line.current !== null) return fail({ code: "busy" });
       setBusy(true);
       try {
         return await inWorker(task, setProgress, (its) => {

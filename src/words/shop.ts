@@ -241,8 +241,22 @@ export function progressWords({ step, done, all }: Progress): string {
 }
 
 /** Why an archive was not written, read or stored. */
-export function archiveFailureSentence(failure: { code: "cancelled" } | { code: "failed"; reason: string }): string {
-  return failure.code === "cancelled"
-    ? "Cancelled. What is stored is as it was."
-    : `${failure.reason.replace(/\.$/, "")}. What was stored is as it was.`;
+export function archiveFailureSentence(
+  failure:
+    | { code: "cancelled" | "changed-meanwhile" | "no-longer-staged" | "busy" }
+    | { code: "failed"; reason: string },
+): string {
+  const kept = "Stored records are unchanged.";
+  switch (failure.code) {
+    case "cancelled":
+      return `Cancelled. ${kept}`;
+    case "changed-meanwhile":
+      return `A record that differs in the file was changed here after the two were compared. ${kept} Read the file again.`;
+    case "no-longer-staged":
+      return `The file was read more than a day ago and has been dropped. ${kept} Read the file again.`;
+    case "busy":
+      return "Another file is being read or saved. Wait until it is done, or cancel it.";
+    case "failed":
+      return `${failure.reason.replace(/\.$/, "")}. ${kept}`;
+  }
 }

@@ -35,7 +35,7 @@ describe("the worker of archives", () => {
     const gone = await archiveApi.apply(preview.value.value, new Map(), nothing);
     expect(gone).toMatchObject({
       ok: false,
-      issue: { code: "failed", reason: expect.stringContaining("read the file again") },
+      issue: { code: "no-longer-staged" },
     });
     vi.spyOn(database.staged, "add").mockRejectedValueOnce(new Error("the disk is full"));
     expect(await archiveApi.stage(file(), "a", nothing)).toEqual({

@@ -1,6 +1,6 @@
 /** Answers the calls of archive-protocol.ts, in whatever thread it runs: one at a time, with progress, and with a reason where something failed. */
 import { fail, reasonOf, succeed } from "@/core/result";
-import { applyStaged, undoImport } from "@/data/import";
+import { applyStaged, StagedRefusal, undoImport } from "@/data/import";
 import { exportCopy, exportVehicle } from "@/data/shop";
 import { type Course, type Progress, stageFile } from "@/data/staging";
 import type { ArchiveWorkerApi, Carried, HearsProgress } from "./archive-protocol";
@@ -23,7 +23,8 @@ async function carried<Value>(onProgress: HearsProgress, run: (course: Course) =
   try {
     return succeed(await run({ onProgress: tell, signal }));
   } catch (error) {
-    return fail(signal.aborted ? { code: "cancelled" } : { code: "failed", reason: reasonOf(error) });
+    if (signal.aborted) return fail({ code: "cancelled" });
+    return fail(error instanceof StagedRefusal ? { code: error.code } : { code: "failed", reason: reasonOf(error) });
   }
 }
 

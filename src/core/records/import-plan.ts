@@ -1,5 +1,5 @@
 /**
- * What the records of a file would bring into a store, before anything is changed: added, the same, or gone on in both. Nothing that is here is ever
+ * Comparison of a file's records with a store, before anything is changed: added, the same, or gone on in both. Nothing that is here is ever
  * overwritten without being shown.
  */
 import { instantAfter, notAfter } from "../dates";
@@ -86,7 +86,7 @@ function dated<Kind extends object>(record: Kind, now: string): Kind {
     : record;
 }
 
-/** What becomes of a job that differs: stored in its place, stored beside it under a new id, or not at all (null). */
+/** Outcome for a job that differs: stored in place of the one here, or beside it under a new id; null when the one here is kept. */
 export type JobOutcome = { job: Job; beside: boolean } | null;
 
 /** Carries out what was chosen for a job that differs, or what is usual where nothing, or nothing allowed, was. */

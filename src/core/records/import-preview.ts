@@ -1,4 +1,4 @@
-/** What is shown of a file before it is read in: how many of its records are new, the same or different, and the first that differ. */
+/** Preview of a file before it is read in: how many of its records are new, the same or different, and the first that differ. */
 import type { Differing, PartPlan } from "./import-plan";
 import type { Job } from "./job";
 import type { ShopPart } from "./shop-parts";

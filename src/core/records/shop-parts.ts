@@ -26,7 +26,7 @@ export interface OpenShopFile {
   all: number | null;
   parts: () => AsyncGenerator<ShopPart>;
   pictures: () => AsyncGenerator<ShopPicture>;
-  /** What of it could not be read, so far. */
+  /** Records and pictures that could not be read so far. */
   broken: readonly BrokenRecord[];
 }
 
