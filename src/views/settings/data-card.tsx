@@ -74,7 +74,11 @@ export function DataCard() {
         <FileButton
           label="Shop file"
           accept="application/json,.json,application/zip,.zip"
-          onFile={(file) => files.open(file).catch(failed)}
+          onFile={(file) => {
+            // What was said before is about another state of the store.
+            setSaid(null);
+            files.open(file).catch(failed);
+          }}
         >
           Read such a file
         </FileButton>
