@@ -66,7 +66,7 @@ export async function exportCopy(course: Course = {}): Promise<Result<Blob, Copy
   return archived(content, course);
 }
 
-/** What belongs to one vehicle, as an archive: its record and its jobs, practised ones among them, with their pictures. */
+/** An archive of one vehicle: its record and its jobs, practice jobs included, with their photos. */
 export async function exportVehicle(rowId: string, course: Course = {}): Promise<Result<Blob, CopyIssue> | null> {
   const found = await loadVehicle(rowId);
   if (found === null) return null;

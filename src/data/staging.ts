@@ -97,7 +97,7 @@ export async function dropStaged(id: string): Promise<void> {
 
 const DAY_MS = 86_400_000;
 
-/** What a page that was closed left behind, a day ago or more. */
+/** Drops files that were staged a day ago or earlier by a page that has been closed. */
 async function clearStaged(nowMs = Date.now()): Promise<void> {
   await database.staged
     .where("key")

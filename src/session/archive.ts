@@ -15,7 +15,7 @@ type Line = ReturnType<typeof connectArchive>;
 type Task<Value> = (api: Line["api"], onProgress: HearsProgress) => Carried<Value>;
 
 export interface ArchiveDesk {
-  /** Of the task that is running; null when none is, or when it has not told anything yet. */
+  /** Progress of the running task; null when none is running, or before its first report. */
   progress: Progress | null;
   busy: boolean;
   run: <Value>(task: Task<Value>) => Promise<Result<Value, ArchiveFailure>>;
