@@ -25,6 +25,14 @@ export function readRecord<Kind>(
   return fail({ code: "broken", field: issue.path.join("."), expected: issue.message });
 }
 
+/** Those of stored records that can be read. */
+export function readable<Kind>(stored: readonly unknown[], read: (given: unknown) => Result<Kind, unknown>): Kind[] {
+  return stored.flatMap((one) => {
+    const made = read(one);
+    return made.ok ? [made.value] : [];
+  });
+}
+
 export type TextIssue = { code: "not-json" } | RecordIssue;
 
 /** The same of a file's text. */

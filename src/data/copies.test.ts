@@ -1,5 +1,6 @@
 import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it, vi } from "vitest";
+import type { Progress } from "@/core/records/archive-task";
 import { eraseWord } from "@/core/records/copies";
 import { contentOf } from "../../tests/support/shop-files";
 import { allowFolder, chooseFolder, copyToFolder, forgetFolder, howCopied, noteCopied, noteJobSaved } from "./copies";
@@ -7,7 +8,6 @@ import { database } from "./database";
 import { createJob, editJob } from "./jobs";
 import { keepPicture } from "./photos";
 import { eraseAll, exportCopy } from "./shop";
-import type { Progress } from "./staging";
 
 /** A folder as the browser hands one out, in memory. */
 function folder(permission: PermissionState = "granted") {

@@ -4,7 +4,7 @@ import type { DrillRecord, Learner } from "@/core/drill/progress";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
 import type { Job } from "@/core/records/job";
 import { readJob } from "@/core/records/job-file";
-import type { ShopPart, ShopPicture } from "@/core/records/shop-parts";
+import type { ShopPart, ShopPicture } from "@/core/records/shop-reader";
 import type { Container } from "@/core/records/stock/container";
 import type { StockEntry } from "@/core/records/stock/entry";
 import type { BookLine } from "@/core/records/stock/lines";
@@ -186,11 +186,11 @@ async function apartFromImports(transaction: Transaction): Promise<void> {
   }
 }
 
+/** Key of the `n`th row, from 0, of those that belong together under an id: they sort in their turn. */
+export const turnKey = (id: string, n: number): string => `${id}/${String(n).padStart(8, "0")}`;
+
 /** Where a part stands that an import changed as its `n`th, from 0. */
-export const importedKey = (importId: string, n: number) => ({
-  key: `${importId}/${String(n).padStart(8, "0")}`,
-  importId,
-});
+export const importedKey = (importId: string, n: number) => ({ key: turnKey(importId, n), importId });
 
 /** The database of the workshop that this page shows. */
 export const database = new EvridDatabase(workshop);

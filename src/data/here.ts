@@ -2,11 +2,11 @@
  * The stored records that a file is compared with. Which records there are is looked up once: to ask for each of thousands that are not
  * there takes longer than to read those that are.
  */
+import { readable } from "@/core/read-record";
 import { type PartPlan, partPlan } from "@/core/records/import-plan";
 import type { Job } from "@/core/records/job";
 import { readJob } from "@/core/records/job-file";
-import type { ShopPart } from "@/core/records/shop-parts";
-import type { ShopKinds, ShopList } from "@/core/records/shop-reader";
+import type { ShopKinds, ShopList, ShopPart } from "@/core/records/shop-reader";
 import { readContainer } from "@/core/records/stock/container";
 import { readStockEntry } from "@/core/records/stock/entry";
 import { readVehicle, type Vehicle } from "@/core/records/vehicle";
@@ -118,11 +118,3 @@ export class Here {
 }
 
 type Finder<Kind> = (records: readonly Kind[]) => Promise<(record: Kind) => Kind | undefined>;
-
-/** Stored records as a file would have them: in the order of their schema. */
-function readable<Kind>(stored: readonly unknown[], read: (given: unknown) => Result<Kind, unknown>): Kind[] {
-  return stored.flatMap((one) => {
-    const made = one === null ? null : read(one);
-    return made?.ok ? [made.value] : [];
-  });
-}

@@ -2,6 +2,7 @@ import "fake-indexeddb/auto";
 import type { Table } from "dexie";
 import fc from "fast-check";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import type { Progress } from "@/core/records/archive-task";
 import { drawn } from "@/core/records/bookkeeping";
 import type { Way } from "@/core/records/import-ways";
 import type { Job } from "@/core/records/job";
@@ -18,7 +19,7 @@ import { database } from "./database";
 import { addDemoYear, applyStaged, listImports, undoImport } from "./import";
 import { editJob, listJobs } from "./jobs";
 import { eraseAll, exportVehicle } from "./shop";
-import { type Progress, stageFile } from "./staging";
+import { stageFile } from "./staging";
 import { editVehicle, findVehicles, joinVehicles, listVehicles, loadVehicle } from "./vehicles";
 
 const at = "2026-06-01T10:00:00.000Z";

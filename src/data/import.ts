@@ -1,5 +1,6 @@
 /** Files into the store: what was set ready (staging.ts) is stored in one transaction or not at all, and can be taken back. */
 
+import type { Course, StagedIssue } from "@/core/records/archive-task";
 import { unitsChosen } from "@/core/records/choices";
 import type { ChangeKind } from "@/core/records/copies";
 import { outcomeOf, type PartPlan } from "@/core/records/import-plan";
@@ -7,8 +8,7 @@ import { type ImportPreview, recordsIn } from "@/core/records/import-preview";
 import type { Way } from "@/core/records/import-ways";
 import type { Job } from "@/core/records/job";
 import { readJob } from "@/core/records/job-file";
-import { readShopFile } from "@/core/records/shop-file";
-import type { ShopPicture } from "@/core/records/shop-parts";
+import { asOpenFile, readShopFile } from "@/core/records/shop-file";
 import type { ShopList } from "@/core/records/shop-reader";
 import { isSigned } from "@/core/records/signature";
 import { linesOfJob } from "@/core/records/stock/lines";
@@ -23,12 +23,10 @@ import { Here } from "./here";
 import { keepPictures } from "./photos";
 import { jobTables, rowsMadeAnew } from "./record-index";
 import { refused } from "./refused";
-import { type Course, dropStaged, seenOf, stageFile } from "./staging";
+import { dropStaged, seenOf, stageOpened } from "./staging";
 
 /** So many imports can be taken back. */
 const MOST_IMPORTS = 5;
-/** Parts and handfuls of pictures are read so many at a time. */
-const AT_ONCE = 8;
 
 const importTables = [
   ...jobTables,
@@ -73,12 +71,6 @@ export interface ImportOptions extends Course {
   onlyNew?: boolean;
 }
 
-export type StagedIssue =
-  /** A record that differs is no longer the one that the file was compared with. */
-  | "changed-meanwhile"
-  /** The staged file was dropped, since it waited for more than a day. */
-  | "no-longer-staged";
-
 /** Refusal of a staged file; nothing was stored. */
 export class StagedRefusal extends Error {
   constructor(readonly code: StagedIssue) {
@@ -113,36 +105,34 @@ export async function applyStaged(
     let records = 0;
     let turn = 0;
     let done = 0;
-    for (let from = 0; from < keys.length; from += AT_ONCE) {
-      const rows = await database.staged.bulkGet(keys.slice(from, from + AT_ONCE));
-      const pictures: ShopPicture[] = [];
-      for (const row of rows) {
-        if (row === undefined) throw new StagedRefusal("no-longer-staged");
-        if ("pictures" in row.content) {
-          pictures.push(...row.content.pictures);
-          continue;
-        }
-        const { part, seen } = row.content;
+    for (const key of keys) {
+      const content = (await database.staged.get(key))?.content;
+      if (content === undefined) throw new StagedRefusal("no-longer-staged");
+      if ("pictures" in content)
+        await keepPictures(
+          content.pictures.flatMap((one) => (owners.get(one.owner) ?? []).map((owner) => ({ ...one, owner }))),
+        );
+      else {
+        const { part, seen } = content;
         const plan = (await here.compared(part, at)) as PartPlan<object>;
         const table = tableOf[part.list];
         const unseen = Object.entries(seenOf(plan)).some(
-          ([key, state]) => !mine.has(`${table}/${key}`) && seen[key] !== state,
+          ([one, state]) => !mine.has(`${table}/${one}`) && seen[one] !== state,
         );
         if (unseen && !onlyNew) throw new StagedRefusal("changed-meanwhile");
         const incoming = incomingOf(part.list, onlyNew ? { ...plan, differing: [] } : plan, way, owners);
         const stored = await storedIn(table, incoming, here);
         if (!onlyNew) await database.importedRecords.add({ ...importedKey(importId, turn++), table, records: stored });
         records += stored.length;
-        for (const { key } of incoming) mine.add(`${table}/${key}`);
+        for (const one of incoming) mine.add(`${table}/${one.key}`);
         const its = incoming.map(({ record }) => record);
-        if (table === "jobs") for (const key of await indexed(its as Job[], here)) vehicleKeys.add(key);
+        if (table === "jobs") for (const name of await indexed(its as Job[], here)) vehicleKeys.add(name);
         if (table === "vehicles") {
           here.noteVehicles(its as Vehicle[]);
           for (const { names } of its as Vehicle[]) for (const name of names) vehicleKeys.add(name);
         }
         done += part.records.length;
       }
-      await keepPictures(pictures.flatMap((one) => (owners.get(one.owner) ?? []).map((owner) => ({ ...one, owner }))));
       onProgress?.({ step: "storing", done, all });
       signal?.throwIfAborted();
     }
@@ -174,10 +164,10 @@ function incomingOf(
     case "jobs": {
       const jobs = plan as PartPlan<Job>;
       const outcomes = jobs.differing.flatMap((differing) => {
-        const outcome = outcomeOf(differing, way.get(differing.here.id), () => crypto.randomUUID());
-        if (outcome === null) return [];
-        own(differing.file.id, outcome.job.id);
-        return [outcome.job];
+        const job = outcomeOf(differing, way.get(differing.here.id), () => crypto.randomUUID());
+        if (job === null) return [];
+        own(differing.file.id, job.id);
+        return [job];
       });
       // What was the same may have lacked a picture.
       for (const { id } of [...jobs.added, ...jobs.same]) own(id, id);
@@ -312,8 +302,8 @@ export async function addDemoYear(text: string): Promise<void> {
   const read = readShopFile(text);
   if (!read.ok) return;
   const choice = unitsChosen(await loadChoices());
-  const shop = { ...(JSON.parse(text) as object), jobs: read.value.jobs.map((job) => inUnits(job, choice)) };
-  const staged = await stageFile(new Blob([JSON.stringify(shop)]), MADE_UP);
+  const shop = { ...read.value, jobs: read.value.jobs.map((job) => inUnits(job, choice)) };
+  const staged = await stageOpened(asOpenFile(shop), MADE_UP);
   // Somebody may have gone on with a made-up job: theirs stands.
   if (staged.ok) await applyStaged(staged.value, { onlyNew: true });
 }

@@ -2,6 +2,7 @@
  * What lists, search and sums read: a line a job, a line a vehicle, a line a book entry. It is written in the transaction of the record it follows
  * from, and made anew for whatever came into the store by another way.
  */
+import { readable } from "@/core/read-record";
 import type { Job } from "@/core/records/job";
 import { readJob } from "@/core/records/job-file";
 import { isPractice } from "@/core/records/practice";
@@ -50,92 +51,73 @@ export async function forgetJob(id: string): Promise<void> {
 /** Within a transaction over {@link jobTables}: the lines of all vehicles that go by one of these names. `onSome` hears how many names are done. */
 export async function rowsMadeAnew(keys: Iterable<string>, onSome: (done: number) => void = () => {}): Promise<void> {
   const all = [...new Set(keys)].filter((key) => key !== "");
-  const asked = all.length > MANY_NAMES ? await askedOnce() : askedEach;
+  const everything = all.length > MANY_NAMES ? await everythingFound() : null;
   for (let from = 0; from < all.length; from += AT_ONCE) {
-    await someRowsMadeAnew(all.slice(from, from + AT_ONCE), asked);
+    const some = all.slice(from, from + AT_ONCE);
+    await someRowsMadeAnew(some, everything ?? (await foundUnder(some)));
     onSome(Math.min(all.length, from + AT_ONCE));
   }
 }
 
-/** Vehicles by their names, and visits by the names of their vehicles. */
-interface Asked {
-  vehicles: (names: readonly string[]) => Promise<Vehicle[]>;
-  visits: (names: readonly string[]) => Promise<Visit[]>;
+/** Above so many names it is faster to read all vehicles and visits once. */
+const MANY_NAMES = 1000;
+
+/** Vehicles and visits by name. */
+interface Found {
+  /** Of several records that have a name, the first. */
+  record: (name: string) => Vehicle | null;
+  visits: (name: string) => readonly Visit[];
   /** Whether a line may stand under this id. */
   listed: (rowId: string) => boolean;
 }
 
-/** A question for each name, all at once: several times as fast as one cursor that steps from name to name. */
-const askedEach: Asked = {
-  vehicles: async (names) =>
-    readableVehicles(
-      (await Promise.all(names.map((name) => database.vehicles.where("names").equals(name).toArray()))).flat(),
-    ),
-  visits: async (names) =>
-    (await Promise.all(names.map((name) => database.visits.where("vehicleKey").equals(name).toArray()))).flat(),
-  listed: () => true,
-};
-
-/** Above so many names it is faster to read all vehicles and visits once. */
-const MANY_NAMES = 1000;
-
-async function askedOnce(): Promise<Asked> {
-  const vehicles = new Map<string, Vehicle[]>();
-  for (const vehicle of readableVehicles(await database.vehicles.toArray()))
-    for (const name of vehicle.names) vehicles.set(name, [...(vehicles.get(name) ?? []), vehicle]);
-  const rows = new Set(await database.vehicleRows.toCollection().primaryKeys());
-  const visits = new Map<string, Visit[]>();
-  for (const visit of await database.visits.toArray()) {
-    const its = visits.get(visit.vehicleKey);
-    if (its === undefined) visits.set(visit.vehicleKey, [visit]);
+function found(vehicles: readonly Vehicle[], visits: readonly Visit[], listed: Found["listed"]): Found {
+  const byName = new Map<string, Vehicle>();
+  for (const vehicle of vehicles) for (const name of vehicle.names) if (!byName.has(name)) byName.set(name, vehicle);
+  const visitsByName = new Map<string, Visit[]>();
+  for (const visit of visits) {
+    const its = visitsByName.get(visit.vehicleKey);
+    if (its === undefined) visitsByName.set(visit.vehicleKey, [visit]);
     else its.push(visit);
   }
-  return {
-    vehicles: async (names) => names.flatMap((name) => vehicles.get(name) ?? []),
-    visits: async (names) => names.flatMap((name) => visits.get(name) ?? []),
-    listed: (rowId) => rows.has(rowId),
-  };
+  return { record: (name) => byName.get(name) ?? null, visits: (name) => visitsByName.get(name) ?? [], listed };
 }
 
-async function someRowsMadeAnew(keys: readonly string[], asked: Asked): Promise<void> {
-  const records = await asked.vehicles(keys);
-  // A name that several records have is the first one's.
-  const recordByName = new Map<string, Vehicle>();
-  for (const record of records)
-    for (const name of record.names) if (!recordByName.has(name)) recordByName.set(name, record);
-  const cars = new Map<string, { record: Vehicle | null; names: readonly string[] }>();
-  for (const key of keys) {
-    const record = recordByName.get(key) ?? null;
-    cars.set(record?.id ?? rowIdOf(key), { record, names: record?.names ?? [key] });
-  }
-  const visits = new Map<string, Visit[]>();
-  const names = [...new Set([...cars.values()].flatMap((car) => car.names))];
-  for (const visit of await asked.visits(names))
-    visits.set(visit.vehicleKey, [...(visits.get(visit.vehicleKey) ?? []), visit]);
+async function everythingFound(): Promise<Found> {
+  const rows = new Set(await database.vehicleRows.toCollection().primaryKeys());
+  const vehicles = readable(await database.vehicles.toArray(), readVehicle);
+  return found(vehicles, await database.visits.toArray(), (rowId) => rows.has(rowId));
+}
+
+/** A question for each name, all at once, is several times as fast as one cursor that steps from name to name. */
+async function foundUnder(keys: readonly string[]): Promise<Found> {
+  const named = await Promise.all(keys.map((key) => database.vehicles.where("names").equals(key).toArray()));
+  const vehicles = readable(named.flat(), readVehicle);
+  const names = [...new Set([...keys, ...vehicles.flatMap((vehicle) => vehicle.names)])];
+  const visits = await Promise.all(names.map((name) => database.visits.where("vehicleKey").equals(name).toArray()));
+  return found(vehicles, visits.flat(), () => true);
+}
+
+async function someRowsMadeAnew(keys: readonly string[], { record, visits, listed }: Found): Promise<void> {
+  const cars = new Map(keys.map((key) => [record(key)?.id ?? rowIdOf(key), { record: record(key), key }]));
   const rows: VehicleRow[] = [];
   const gone: string[] = [];
-  for (const [id, { record, names: its }] of cars) {
-    const { history, practice } = apartFromPractice([...new Set(its)].flatMap((name) => visits.get(name) ?? []));
-    const row = rowOf(record, history, practice);
+  for (const [id, { record: its, key }] of cars) {
+    const names = its?.names ?? [key];
+    const { history, practice } = apartFromPractice([...new Set(names)].flatMap(visits));
+    const row = rowOf(its, history, practice);
     // A vehicle that has a record now was listed by its name before, and the other way round.
-    if (record !== null) gone.push(...its.map(rowIdOf));
+    if (its !== null) gone.push(...names.map(rowIdOf));
     if (row === null) gone.push(id);
     else rows.push(row);
   }
-  await database.vehicleRows.bulkDelete(gone.filter(asked.listed));
+  await database.vehicleRows.bulkDelete(gone.filter(listed));
   await database.vehicleRows.bulkPut(rows);
-}
-
-function readableVehicles(stored: readonly unknown[]): Vehicle[] {
-  return stored.flatMap((one) => {
-    const read = readVehicle(one);
-    return read.ok ? [read.value] : [];
-  });
 }
 
 /** The record that a name, or a plate typed as one, belongs to; one that cannot be read is none. */
 export async function recordOf(key: string): Promise<Vehicle | null> {
-  return readableVehicles(await database.vehicles.where("names").equals(key).toArray())[0] ?? null;
+  return readable(await database.vehicles.where("names").equals(key).toArray(), readVehicle)[0] ?? null;
 }
 
 interface VisitsUnder {

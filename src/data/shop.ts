@@ -2,12 +2,12 @@
 
 import type { Table } from "dexie";
 import type { ArchiveList } from "@/core/records/archive";
+import type { Course } from "@/core/records/archive-task";
 import type { CopyIssue } from "@/core/records/copies";
 import { fail, type Result, succeed } from "@/core/result";
 import { keptChoices } from "./choices";
 import { database, type StoredPhoto } from "./database";
 import { type Room, roomUsed } from "./keeping";
-import type { Course } from "./staging";
 import { loadVehicle } from "./vehicles";
 import { workshop } from "./workshop";
 

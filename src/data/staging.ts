@@ -3,30 +3,15 @@
  * changed, and no more than one part is in memory.
  */
 
+import type { Course } from "@/core/records/archive-task";
 import type { Differing, PartPlan } from "@/core/records/import-plan";
 import { type ImportPreview, newPreview, notePart } from "@/core/records/import-preview";
 import type { JobFileIssue } from "@/core/records/job-file";
-import type { ShopPart, ShopPicture } from "@/core/records/shop-parts";
+import type { OpenShopFile, ShopPart, ShopPicture } from "@/core/records/shop-reader";
 import { fail, type Result, succeed } from "@/core/result";
-import { database } from "./database";
+import { database, turnKey } from "./database";
 import { Here } from "./here";
 import { workshop } from "./workshop";
-
-/** Steps of what takes a while. */
-export type CourseStep = "reading" | "storing" | "listing" | "taking-back" | "writing" | "checking";
-
-export interface Progress {
-  step: CourseStep;
-  done: number;
-  /** Null where the file does not say. */
-  all: number | null;
-}
-
-export interface Course {
-  onProgress?: (progress: Progress) => void;
-  /** Ends it between two parts; it then rejects with the signal's reason, and nothing is changed. */
-  signal?: AbortSignal;
-}
 
 /** A few megabytes. */
 const PICTURES_AT_ONCE = 16;
@@ -35,14 +20,22 @@ const PICTURES_AT_ONCE = 16;
 export async function stageFile(
   file: Blob,
   name: string,
-  { onProgress, signal }: Course = {},
+  course: Course = {},
 ): Promise<Result<ImportPreview, JobFileIssue>> {
   // A page that only drops what was staged does without archives.
   const { openShopFile } = await import("@/core/records/shop-parts");
   const opened = await openShopFile(file);
-  if (!opened.ok) return opened;
-  const { all, broken, parts, pictures } = opened.value;
-  if (opened.value.workshop !== workshop) return fail({ code: "other-workshop", workshop: opened.value.workshop });
+  return opened.ok ? stageOpened(opened.value, name, course) : opened;
+}
+
+/** Does the same with a file that is open already. */
+export async function stageOpened(
+  opened: OpenShopFile,
+  name: string,
+  { onProgress, signal }: Course = {},
+): Promise<Result<ImportPreview, JobFileIssue>> {
+  const { all, broken, parts, pictures } = opened;
+  if (opened.workshop !== workshop) return fail({ code: "other-workshop", workshop: opened.workshop });
   const now = new Date().toISOString();
   const id = `${now}_${crypto.randomUUID()}`;
   const preview = newPreview(id, name, broken);
@@ -55,7 +48,7 @@ export async function stageFile(
     signal?.throwIfAborted();
   };
   let turn = 0;
-  const keyed = () => ({ key: `${id}/${String(turn++).padStart(8, "0")}`, stagingId: id });
+  const keyed = () => ({ key: turnKey(id, turn++), stagingId: id });
   try {
     for await (const part of parts()) {
       const ready = { ...part, records: await here.besideUnreadable(part) } as ShopPart;

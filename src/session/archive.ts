@@ -2,14 +2,12 @@
 
 /** Writing and reading archives beside the page: a worker for each task, which goes on when the view that asked is left. */
 import { useRef, useState } from "react";
+import type { ArchiveFailure, Progress } from "@/core/records/archive-task";
 import type { CopyIssue } from "@/core/records/copies";
 import { fail, type Result, reasonOf } from "@/core/result";
-import type { Progress } from "@/data/staging";
 import { workshop } from "@/data/workshop";
 import { connectArchive } from "@/worker/archive-client";
-import type { ArchiveFailure, Carried, HearsProgress } from "@/worker/archive-protocol";
-
-export type { ArchiveFailure } from "@/worker/archive-protocol";
+import type { Carried, HearsProgress } from "@/worker/archive-protocol";
 
 type Line = ReturnType<typeof connectArchive>;
 type Task<Value> = (api: Line["api"], onProgress: HearsProgress) => Carried<Value>;

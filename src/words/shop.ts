@@ -1,5 +1,6 @@
 /** Words of what a browser keeps of a shop. */
 import { format } from "date-fns";
+import type { ArchiveFailure, Progress } from "@/core/records/archive-task";
 import type { ChangeKind, Copies, CopyIssue } from "@/core/records/copies";
 import type { ImportPreview } from "@/core/records/import-preview";
 import type { MergeIssue, Way } from "@/core/records/import-ways";
@@ -218,12 +219,6 @@ const INSTANT = /^\d{4}-\d{2}-\d{2}T[\d:.]+Z$/;
 
 export const courseWords = { cancel: "Cancel", starting: "Starting" } as const;
 
-interface Progress {
-  step: "reading" | "storing" | "listing" | "taking-back" | "writing" | "checking";
-  done: number;
-  all: number | null;
-}
-
 const stepWords: Record<Progress["step"], string> = {
   reading: "Reading the file",
   storing: "Storing",
@@ -241,11 +236,7 @@ export function progressWords({ step, done, all }: Progress): string {
 }
 
 /** Why an archive was not written, read or stored. */
-export function archiveFailureSentence(
-  failure:
-    | { code: "cancelled" | "changed-meanwhile" | "no-longer-staged" | "busy" }
-    | { code: "failed"; reason: string },
-): string {
+export function archiveFailureSentence(failure: ArchiveFailure): string {
   const kept = "Stored records are unchanged.";
   switch (failure.code) {
     case "cancelled":

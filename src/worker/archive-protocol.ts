@@ -1,18 +1,11 @@
 /** The one protocol between page and the worker that writes and reads archives, and stores what is in them. */
+import type { ArchiveFailure, Progress } from "@/core/records/archive-task";
 import type { CopyIssue } from "@/core/records/copies";
 import type { ImportPreview } from "@/core/records/import-preview";
 import type { Way } from "@/core/records/import-ways";
 import type { JobFileIssue } from "@/core/records/job-file";
 import type { Result } from "@/core/result";
-import type { StagedIssue } from "@/data/import";
-import type { Progress } from "@/data/staging";
 
-/** Why something was not carried out; nothing is changed then. */
-export type ArchiveFailure =
-  | { code: "cancelled" | StagedIssue }
-  /** Another file is being read or written by the same view. */
-  | { code: "busy" }
-  | { code: "failed"; reason: string };
 export type Carried<Value> = Promise<Result<Value, ArchiveFailure>>;
 export type HearsProgress = (progress: Progress) => void;
 

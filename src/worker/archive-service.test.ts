@@ -1,9 +1,9 @@
 import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it, vi } from "vitest";
+import type { Progress } from "@/core/records/archive-task";
 import type { Job } from "@/core/records/job";
 import { database } from "@/data/database";
 import { eraseAll } from "@/data/shop";
-import type { Progress } from "@/data/staging";
 import { shopJobs } from "../../tests/support/shop-jobs";
 import { archiveApi } from "./archive-service";
 

@@ -1,8 +1,9 @@
 /** Answers the calls of archive-protocol.ts, in whatever thread it runs: one at a time, with progress, and with a reason where something failed. */
+import type { Course, Progress } from "@/core/records/archive-task";
 import { fail, reasonOf, succeed } from "@/core/result";
 import { applyStaged, StagedRefusal, undoImport } from "@/data/import";
 import { exportCopy, exportVehicle } from "@/data/shop";
-import { type Course, type Progress, stageFile } from "@/data/staging";
+import { stageFile } from "@/data/staging";
 import type { ArchiveWorkerApi, Carried, HearsProgress } from "./archive-protocol";
 
 /** Progress is told at most so often, ms. */

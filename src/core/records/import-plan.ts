@@ -86,26 +86,26 @@ function dated<Kind extends object>(record: Kind, now: string): Kind {
     : record;
 }
 
-/** Outcome for a job that differs: stored in place of the one here, or beside it under a new id; null when the one here is kept. */
-export type JobOutcome = { job: Job; beside: boolean } | null;
-
-/** Carries out what was chosen for a job that differs, or what is usual where nothing, or nothing allowed, was. */
+/**
+ * Carries out the choice for a job that differs, or the usual one where nothing, or nothing allowed, was chosen. Gives the job to store, in place of
+ * the one here or beside it under a new id; null when the one here is kept.
+ */
 export function outcomeOf(
   differing: Differing<Job>,
   way: Way | undefined,
   newId: () => string,
   now = Date.now(),
-): JobOutcome {
+): Job | null {
   const { here, file, merged } = differing;
   const { allowed, usual, issue } = waysOf(differing);
   const asked = way !== undefined && allowed.includes(way) ? way : usual;
   if (asked === "keep") return null;
   const updatedAt = instantAfter(now, here.updatedAt, file.updatedAt);
   // What was signed comes in as it was signed, to the letter; only when it was stored is no part of it.
-  if (asked === "take" && issue?.code === "signed") return { job: { ...file, updatedAt }, beside: false };
+  if (asked === "take" && issue?.code === "signed") return { ...file, updatedAt };
   // The books are only ever added to, whichever words are taken.
   const one = { ...(asked === "take" ? { ...file, ledger: merged.ledger } : merged), updatedAt };
   // What could not be read again as one stands side by side.
   const read = asked === "beside" ? null : readJob(one);
-  return read?.ok ? { job: read.value, beside: false } : { job: { ...file, id: newId() }, beside: true };
+  return read?.ok ? read.value : { ...file, id: newId() };
 }

@@ -1,8 +1,7 @@
 /** Preview of a file before it is read in: how many of its records are new, the same or different, and the first that differ. */
 import type { Differing, PartPlan } from "./import-plan";
 import type { Job } from "./job";
-import type { ShopPart } from "./shop-parts";
-import type { BrokenRecord, ShopKinds, ShopList } from "./shop-reader";
+import type { BrokenRecord, ShopKinds, ShopList, ShopPart } from "./shop-reader";
 
 /** Shown side by side, so many of a list. */
 const MOST_SHOWN = 20;

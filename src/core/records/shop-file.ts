@@ -9,10 +9,12 @@ import { type JobFileIssue, parsedFile, readFiledJob } from "./job-file";
 import {
   type BrokenRecord,
   type KeptChart,
+  type OpenShopFile,
   photoIds,
   SHOP_FILE_VERSION,
   type ShopKinds,
   type ShopList,
+  type ShopPart,
   type ShopReader,
   shopReader,
   withPlainIds,
@@ -127,4 +129,36 @@ export function readAnyShopFile(text: string): Result<ShopInFile, JobFileIssue> 
     charts: [],
     drills: noDrills,
   });
+}
+
+/** So many records stand in a part, as in an archive. */
+const PART_RECORDS = 250;
+
+/** Gives the records of a file, which are all in memory, part by part. */
+export function asOpenFile(shop: ShopInFile): OpenShopFile {
+  const { choices, drills } = shop;
+  const all: ShopPart[] = [
+    { list: "jobs", records: shop.jobs },
+    { list: "vehicles", records: shop.vehicles },
+    { list: "containers", records: shop.containers },
+    { list: "stock", records: shop.stock },
+    { list: "learners", records: drills.learners },
+    { list: "drills", records: drills.drills },
+    { list: "charts", records: shop.charts },
+    { list: "choices", records: choices === null ? [] : [choices] },
+  ];
+  const pictures = [...shop.pictures].flatMap(([owner, its]) => [...its].map(([id, jpeg]) => ({ owner, id, jpeg })));
+  return {
+    workshop: shop.workshop,
+    all: all.reduce((sum, { records }) => sum + records.length, pictures.length),
+    broken: shop.broken,
+    async *parts() {
+      for (const { list, records } of all)
+        for (let from = 0; from < records.length; from += PART_RECORDS)
+          yield { list, records: records.slice(from, from + PART_RECORDS) } as ShopPart;
+    },
+    async *pictures() {
+      yield* pictures;
+    },
+  };
 }

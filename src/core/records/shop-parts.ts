@@ -5,30 +5,8 @@
 import { fail, type Result, succeed } from "../result";
 import { ARCHIVE_VERSION, type Archive, type ArchiveCounts, type ArchiveIssue, openArchive } from "./archive";
 import type { JobFileIssue } from "./job-file";
-import { readAnyShopFile, SHOP_FILE_LIMIT_BYTES, type ShopInFile } from "./shop-file";
-import { type BrokenRecord, type ShopKinds, type ShopList, shopReader } from "./shop-reader";
-
-/** Some records of one list, in the order of the file. */
-export type ShopPart = { [List in ShopList]: { list: List; records: readonly ShopKinds[List][] } }[ShopList];
-
-export interface ShopPicture {
-  /** The job, or the vehicle's photo itself. */
-  owner: string;
-  id: string;
-  jpeg: Uint8Array;
-}
-
-/** A file of a shop, opened. Parts are read once, to their end, and pictures after them: a picture comes in only where a record names it. */
-export interface OpenShopFile {
-  /** The demo workshop's records are invented. */
-  workshop: "shop" | "demo";
-  /** Records and pictures that it says it has; null where it does not say. */
-  all: number | null;
-  parts: () => AsyncGenerator<ShopPart>;
-  pictures: () => AsyncGenerator<ShopPicture>;
-  /** Records and pictures that could not be read so far. */
-  broken: readonly BrokenRecord[];
-}
+import { asOpenFile, readAnyShopFile, SHOP_FILE_LIMIT_BYTES } from "./shop-file";
+import { type OpenShopFile, type ShopPart, shopReader } from "./shop-reader";
 
 /** Every ZIP begins so. */
 const ZIP = "PK";
@@ -42,7 +20,7 @@ export async function openShopFile(file: Blob): Promise<Result<OpenShopFile, Job
   if (file.size > SHOP_FILE_LIMIT_BYTES)
     return fail({ code: "too-large", bytes: file.size, limitBytes: SHOP_FILE_LIMIT_BYTES });
   const read = readAnyShopFile(await file.text());
-  return read.ok ? succeed(ofRecords(read.value)) : read;
+  return read.ok ? succeed(asOpenFile(read.value)) : read;
 }
 
 function ofArchive({ head, counts, parts, photos }: Archive): OpenShopFile {
@@ -75,37 +53,6 @@ function ofArchive({ head, counts, parts, photos }: Archive): OpenShopFile {
 }
 
 const sumOf = (counts: ArchiveCounts) => Object.values(counts).reduce((sum, n) => sum + n, 0);
-
-/** So many records stand in a part, as in an archive. */
-const PART_RECORDS = 250;
-
-function ofRecords(shop: ShopInFile): OpenShopFile {
-  const { choices, drills } = shop;
-  const all: ShopPart[] = [
-    { list: "jobs", records: shop.jobs },
-    { list: "vehicles", records: shop.vehicles },
-    { list: "containers", records: shop.containers },
-    { list: "stock", records: shop.stock },
-    { list: "learners", records: drills.learners },
-    { list: "drills", records: drills.drills },
-    { list: "charts", records: shop.charts },
-    { list: "choices", records: choices === null ? [] : [choices] },
-  ];
-  const pictures = [...shop.pictures].flatMap(([owner, its]) => [...its].map(([id, jpeg]) => ({ owner, id, jpeg })));
-  return {
-    workshop: shop.workshop,
-    all: all.reduce((sum, { records }) => sum + records.length, pictures.length),
-    broken: shop.broken,
-    async *parts() {
-      for (const { list, records } of all)
-        for (let from = 0; from < records.length; from += PART_RECORDS)
-          yield { list, records: records.slice(from, from + PART_RECORDS) } as ShopPart;
-    },
-    async *pictures() {
-      yield* pictures;
-    },
-  };
-}
 
 function fileIssue(issue: ArchiveIssue): JobFileIssue {
   switch (issue.code) {

@@ -45,6 +45,28 @@ export interface BrokenRecord {
   issue: JobFileIssue;
 }
 
+/** Some records of one list, in the order of the file. */
+export type ShopPart = { [List in ShopList]: { list: List; records: readonly ShopKinds[List][] } }[ShopList];
+
+export interface ShopPicture {
+  /** The job, or the vehicle's photo itself. */
+  owner: string;
+  id: string;
+  jpeg: Uint8Array;
+}
+
+/** A file of a shop, opened. Parts are read once, to their end, and pictures after them: a picture comes in only where a record names it. */
+export interface OpenShopFile {
+  /** The demo workshop's records are invented. */
+  workshop: "shop" | "demo";
+  /** Records and pictures that it says it has; null where it does not say. */
+  all: number | null;
+  parts: () => AsyncGenerator<ShopPart>;
+  pictures: () => AsyncGenerator<ShopPicture>;
+  /** Records and pictures that could not be read so far. */
+  broken: readonly BrokenRecord[];
+}
+
 /** Reads the records of one file one by one, in any number of calls; what cannot be read is named in `broken`. */
 export interface ShopReader {
   readonly broken: BrokenRecord[];

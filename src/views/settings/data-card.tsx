@@ -7,7 +7,6 @@ import { reasonOf } from "@/core/result";
 import { howCopied, noteCopied } from "@/data/copies";
 import { eraseAll, whatIsKept } from "@/data/shop";
 import { fileMark } from "@/data/workshop";
-import { useArchive } from "@/session/archive";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
@@ -17,7 +16,6 @@ import { saveBlob } from "@/ui/save-file";
 import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
-import { CourseLine } from "@/views/workshop/course-line";
 import { ImportDesk, useFileImport } from "@/views/workshop/import-files";
 import { archiveFailureSentence, copyIssueSentence, eraseSentence, keptSentence } from "@/words/shop";
 import { CopyLine } from "./copy-line";
@@ -34,10 +32,9 @@ export function DataCard() {
   const files = useFileImport();
   const failed = (error: unknown) =>
     setSaid({ tone: "act", title: "Not done", text: `${reasonOf(error)}. What was stored is as it was.` });
-  const desk = useArchive();
   const save = async () => {
     const asOf = new Date().toISOString();
-    const made = await desk.run((api, onProgress) => api.exportCopy(onProgress));
+    const made = await files.desk.run((api, onProgress) => api.exportCopy(onProgress));
     if (!made.ok) return setSaid({ tone: "act", title: "Not saved", text: archiveFailureSentence(made.issue) });
     if (!made.value.ok) return setSaid({ tone: "act", title: "Not saved", text: copyIssueSentence(made.value.issue) });
     saveBlob(`evrid-${fileMark}shop-${asOf.slice(0, 10)}.zip`, made.value.value);
@@ -68,7 +65,7 @@ export function DataCard() {
       <KeepingLine />
       <CopyLine />
       <Flex gap="2" mt="3" wrap="wrap">
-        <BenchButton onClick={() => save().catch(failed)} loading={desk.busy}>
+        <BenchButton onClick={() => save().catch(failed)} disabled={files.desk.busy}>
           Save everything as a file
         </BenchButton>
         <FileButton
@@ -83,11 +80,6 @@ export function DataCard() {
           Read such a file
         </FileButton>
       </Flex>
-      {desk.busy && (
-        <Box mt="3">
-          <CourseLine desk={desk} />
-        </Box>
-      )}
       <ImportList files={files} />
       <Stack gap="3" mt={files.said || files.waiting || files.desk.busy ? "3" : "0"}>
         <ImportDesk files={files} />

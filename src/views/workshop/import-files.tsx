@@ -2,13 +2,14 @@
 
 import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
 import { useState } from "react";
+import type { ArchiveFailure } from "@/core/records/archive-task";
 import type { Differing } from "@/core/records/import-plan";
 import { changesNothing, type ImportPreview } from "@/core/records/import-preview";
 import { type Way, waysOf } from "@/core/records/import-ways";
 import type { Job } from "@/core/records/job";
 import { whatIsKept } from "@/data/shop";
 import { dropStaged } from "@/data/staging";
-import { type ArchiveDesk, type ArchiveFailure, useArchive } from "@/session/archive";
+import { type ArchiveDesk, useArchive } from "@/session/archive";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
