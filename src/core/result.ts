@@ -9,6 +9,13 @@ export function fail<Issue>(issue: Issue): { ok: false; issue: Issue } {
   return { ok: false, issue };
 }
 
+/** One result of a task that gives a result of its own, or nothing. */
+export function flattened<Inner extends Result<unknown, unknown> | null, Issue>(
+  made: Result<Inner, Issue>,
+): Inner | { ok: false; issue: Issue } {
+  return made.ok ? made.value : made;
+}
+
 /** Why something that is not ours failed, in its own words; the first line says it, what follows repeats it. */
 export function reasonOf(error: unknown): string {
   const said = error instanceof Error ? error.message : String(error);

@@ -2,7 +2,7 @@ import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { Progress } from "@/core/records/archive-task";
 import { eraseWord } from "@/core/records/copies";
-import { contentOf } from "../../tests/support/shop-files";
+import { contentOf, copied, readIn } from "../../tests/support/shop-files";
 import { allowFolder, chooseFolder, copyToFolder, forgetFolder, howCopied, noteCopied, noteJobSaved } from "./copies";
 import { database } from "./database";
 import { createJob, editJob } from "./jobs";
@@ -119,6 +119,20 @@ describe("copies of everything", () => {
       { ...(before[1] as object), unsaved: 0 },
     ]);
     vi.restoreAllMocks();
+  });
+
+  it("include the file that filled an empty store, and no other that was read in", async () => {
+    const job = await createJob();
+    const file = await copied();
+    await eraseAll();
+    await readIn(file);
+    expect(await howCopied()).toMatchObject({ unsaved: 0, others: {} });
+    expect((await howCopied()).lastAt).not.toBeNull();
+    await eraseAll();
+    await createJob();
+    await readIn(file);
+    expect(await database.jobs.get(job.id)).toBeDefined();
+    expect(await howCopied()).toMatchObject({ lastAt: null, unsaved: 2 });
   });
 
   it("report how far they are, and end when they are cancelled, with nothing written", async () => {

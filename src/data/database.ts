@@ -96,7 +96,13 @@ export interface StagedPart {
   /** The staging, and in which turn. */
   key: string;
   stagingId: string;
-  content: { part: ShopPart; seen: Readonly<Record<string, string>> } | { pictures: readonly ShopPicture[] };
+  content: StagedRecords | { pictures: readonly ShopPicture[] };
+}
+
+export interface StagedRecords {
+  part: ShopPart;
+  /** State of each record that differs when it was compared, by its id. */
+  seen: Readonly<Record<string, string>>;
 }
 
 class EvridDatabase extends Dexie {

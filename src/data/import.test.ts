@@ -104,7 +104,12 @@ describe("a file read into a store", () => {
     });
     const beside = () =>
       Promise.all(
-        [database.choices, database.shopCharts, database.learners, database.drills].map((table) => table.toArray()),
+        [
+          database.choices.where("name").equals("workshop"),
+          database.shopCharts,
+          database.learners,
+          database.drills,
+        ].map((table) => table.toArray()),
       );
     vi.spyOn(database.imports, "put").mockRejectedValueOnce(new Error("the power went"));
     await expect(readIn(text)).rejects.toThrow("the power went");

@@ -9,7 +9,7 @@ import type { Way } from "@/core/records/import-ways";
 import type { Job } from "@/core/records/job";
 import { readJob } from "@/core/records/job-file";
 import { asOpenFile, readShopFile } from "@/core/records/shop-file";
-import type { ShopList } from "@/core/records/shop-reader";
+import type { ShopList, ShopPicture } from "@/core/records/shop-reader";
 import { isSigned } from "@/core/records/signature";
 import { linesOfJob } from "@/core/records/stock/lines";
 import { textSum } from "@/core/records/text-sum";
@@ -18,7 +18,15 @@ import type { Vehicle } from "@/core/records/vehicle";
 import { visitOf } from "@/core/records/visit";
 import { noteChange } from "./changes";
 import { choicesRow, loadChoices } from "./choices";
-import { database, type ImportedRecord, type ImportedTable, importedKey, type StoredImport } from "./database";
+import { noteCopied } from "./copies";
+import {
+  database,
+  type ImportedRecord,
+  type ImportedTable,
+  importedKey,
+  type StagedRecords,
+  type StoredImport,
+} from "./database";
 import { Here } from "./here";
 import { keepPictures } from "./photos";
 import { jobTables, rowsMadeAnew } from "./record-index";
@@ -98,44 +106,17 @@ export async function applyStaged(
   const keys = await database.staged.where("stagingId").equals(id).primaryKeys();
   if (keys.length === 0 && all > 0) throw new StagedRefusal("no-longer-staged");
   await database.transaction("rw", [...importTables, database.staged], async () => {
-    const vehicleKeys = new Set<string>();
-    const owners = new Map<string, string[]>();
-    const here = await Here.look();
-    const mine = new Set<string>();
-    let records = 0;
-    let turn = 0;
-    let done = 0;
+    const wasEmpty = await nothingStored();
+    const store = new Storing(await Here.look(), { importId, at, way, onlyNew });
     for (const key of keys) {
       const content = (await database.staged.get(key))?.content;
       if (content === undefined) throw new StagedRefusal("no-longer-staged");
-      if ("pictures" in content)
-        await keepPictures(
-          content.pictures.flatMap((one) => (owners.get(one.owner) ?? []).map((owner) => ({ ...one, owner }))),
-        );
-      else {
-        const { part, seen } = content;
-        const plan = (await here.compared(part, at)) as PartPlan<object>;
-        const table = tableOf[part.list];
-        const unseen = Object.entries(seenOf(plan)).some(
-          ([one, state]) => !mine.has(`${table}/${one}`) && seen[one] !== state,
-        );
-        if (unseen && !onlyNew) throw new StagedRefusal("changed-meanwhile");
-        const incoming = incomingOf(part.list, onlyNew ? { ...plan, differing: [] } : plan, way, owners);
-        const stored = await storedIn(table, incoming, here);
-        if (!onlyNew) await database.importedRecords.add({ ...importedKey(importId, turn++), table, records: stored });
-        records += stored.length;
-        for (const one of incoming) mine.add(`${table}/${one.key}`);
-        const its = incoming.map(({ record }) => record);
-        if (table === "jobs") for (const name of await indexed(its as Job[], here)) vehicleKeys.add(name);
-        if (table === "vehicles") {
-          here.noteVehicles(its as Vehicle[]);
-          for (const { names } of its as Vehicle[]) for (const name of names) vehicleKeys.add(name);
-        }
-        done += part.records.length;
-      }
-      onProgress?.({ step: "storing", done, all });
+      if ("pictures" in content) await store.pictures(content.pictures);
+      else await store.part(content);
+      onProgress?.({ step: "storing", done: store.done, all });
       signal?.throwIfAborted();
     }
+    const { vehicleKeys, records } = store;
     await rowsMadeAnew(vehicleKeys, (done) => {
       onProgress?.({ step: "listing", done, all: vehicleKeys.size });
       signal?.throwIfAborted();
@@ -144,9 +125,71 @@ export async function applyStaged(
     const old = await database.imports.orderBy("at").reverse().offset(MOST_IMPORTS).primaryKeys();
     await database.imports.bulkDelete(old);
     await database.importedRecords.where("importId").anyOf(old).delete();
+    // The file that filled an empty store is a copy of it.
+    if (wasEmpty && records > 0 && !onlyNew) await noteCopied(new Date().toISOString());
   });
   await dropStaged(id);
   return importId;
+}
+
+/** Whether no record was ever stored here, or none since everything was erased. */
+async function nothingStored(): Promise<boolean> {
+  return (await database.visits.count()) === 0 && (await database.changes.count()) === 0;
+}
+
+/** Parts of one file on their way from the staging into the store. */
+class Storing {
+  /** Records that were looked at, and of these the ones that were stored. */
+  done = 0;
+  records = 0;
+  /** Names of vehicles whose lines follow from what was stored. */
+  readonly vehicleKeys = new Set<string>();
+  private readonly owners = new Map<string, string[]>();
+  /** Stored by this import, so that another record of the same file may come on top. */
+  private readonly mine = new Set<string>();
+  private turn = 0;
+
+  constructor(
+    private readonly here: Here,
+    private readonly how: Required<Pick<ImportOptions, "way" | "onlyNew">> & { importId: string; at: string },
+  ) {}
+
+  async pictures(pictures: readonly ShopPicture[]): Promise<void> {
+    await keepPictures(
+      pictures.flatMap((one) => (this.owners.get(one.owner) ?? []).map((owner) => ({ ...one, owner }))),
+    );
+  }
+
+  async part({ part, seen }: StagedRecords): Promise<void> {
+    const { here, mine } = this;
+    const { importId, at, way, onlyNew } = this.how;
+    const plan = (await here.compared(part, at)) as PartPlan<object>;
+    const table = tableOf[part.list];
+    const unseen = Object.entries(seenOf(plan)).some(
+      ([one, state]) => !mine.has(`${table}/${one}`) && seen[one] !== state,
+    );
+    if (unseen && !onlyNew) throw new StagedRefusal("changed-meanwhile");
+    const incoming = incomingOf(part.list, onlyNew ? { ...plan, differing: [] } : plan, way, this.owners);
+    const stored = await storedIn(table, incoming, here);
+    if (!onlyNew) await database.importedRecords.add({ ...importedKey(importId, this.turn++), table, records: stored });
+    for (const one of incoming) mine.add(`${table}/${one.key}`);
+    await this.follow(
+      table,
+      incoming.map(({ record }) => record),
+    );
+    this.records += stored.length;
+    this.done += part.records.length;
+  }
+
+  /** Brings what is derived from records up to date. */
+  private async follow(table: ImportedTable, records: readonly object[]): Promise<void> {
+    const { here, vehicleKeys } = this;
+    if (table === "jobs") for (const name of await indexed(records as Job[], here)) vehicleKeys.add(name);
+    if (table === "vehicles") {
+      here.noteVehicles(records as Vehicle[]);
+      for (const { names } of records as Vehicle[]) for (const name of names) vehicleKeys.add(name);
+    }
+  }
 }
 
 /** Records of a part that are stored, each under its key. Notes in `owners` as whose the pictures of a record are kept. */

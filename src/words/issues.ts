@@ -155,6 +155,8 @@ export function recordProblem(named: string, issue: JobFileIssue): string {
       return `${name} holds ${formatCount(issue.bytes)} bytes; a job file has at most ${formatCount(issue.limitBytes)}.`;
     case "not-json":
       return `${name} is not a job file, or it is cut short: it is not valid JSON.`;
+    case "not-archive":
+      return `${name} is not an Evrid archive, or it is cut short: its list of contents is missing.`;
     case "foreign":
       return `${name} is not an Evrid job file${issue.format === null ? "" : ` but “${typed(issue.format)}”`}.`;
     case "newer-version":
@@ -244,6 +246,7 @@ export function refusalSentence(
       return practiceSentence(refusal, figures);
     case "too-large":
     case "not-json":
+    case "not-archive":
     case "foreign":
     case "newer-version":
     case "damaged-part":

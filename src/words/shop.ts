@@ -131,6 +131,16 @@ export function copyIssueSentence(issue: CopyIssue): string {
   return `The file cannot be read back: ${issue.reason}. ${kept}`;
 }
 
+/** Why a file was not saved. */
+export function notSavedSentence(issue: ArchiveFailure | CopyIssue): string {
+  return issue.code === "unreadable" || issue.code === "incomplete"
+    ? copyIssueSentence(issue)
+    : archiveFailureSentence(issue);
+}
+
+export const savedSentence =
+  "Read back and complete. Every job with its photos is in the file, those that cannot be read too, with vehicles, shelf and books, choices, charts and drills of this workshop.";
+
 /** What erasing would lose: all of it, and what of that no copy has. */
 export function eraseSentence(copies: Pick<Copies, "lastAt" | "unsaved" | "others">): string {
   const all = "Jobs, vehicles, books, photos, charts, settings and drills of this browser. This cannot be undone.";

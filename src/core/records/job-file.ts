@@ -15,6 +15,8 @@ export const JOB_FILE_LIMIT_BYTES = 12_000_000;
 export type JobFileIssue =
   | { code: "too-large"; bytes: number; limitBytes: number }
   | { code: "not-json" }
+  /** It begins as an archive does, but cannot be opened as one. */
+  | { code: "not-archive" }
   | { code: "foreign"; format: string | null }
   | { code: "newer-version"; version: number; known: number }
   | { code: "broken"; field: string; expected: string }

@@ -54,7 +54,7 @@ describe("a shop out of an archive", () => {
 
   it("is told from JSON by its first letters, and from what is neither", async () => {
     expect((await contentOf(new Blob([writeJobFile(pickup)]))).jobs).toEqual([pickup]);
-    expect(await openShopFile(new Blob(["PK, but no archive"]))).toMatchObject({ issue: { code: "not-json" } });
+    expect(await openShopFile(new Blob(["PK, but no archive"]))).toMatchObject({ issue: { code: "not-archive" } });
     expect(await openShopFile(new Blob(["what?"]))).toMatchObject({ issue: { code: "not-json" } });
     expect(await openShopFile(new Blob([]))).toMatchObject({ issue: { code: "not-json" } });
   });

@@ -61,6 +61,6 @@ function fileIssue(issue: ArchiveIssue): JobFileIssue {
     case "foreign":
       return { code: "foreign", format: null };
     case "not-archive":
-      return { code: "not-json" };
+      return issue;
   }
 }

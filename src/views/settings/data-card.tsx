@@ -3,7 +3,7 @@
 import { Box, Flex, Stack } from "@chakra-ui/react";
 import { useState } from "react";
 import { eraseWord } from "@/core/records/copies";
-import { reasonOf } from "@/core/result";
+import { flattened, reasonOf } from "@/core/result";
 import { howCopied, noteCopied } from "@/data/copies";
 import { eraseAll, whatIsKept } from "@/data/shop";
 import { fileMark } from "@/data/workshop";
@@ -17,7 +17,7 @@ import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { ImportDesk, useFileImport } from "@/views/workshop/import-files";
-import { archiveFailureSentence, copyIssueSentence, eraseSentence, keptSentence } from "@/words/shop";
+import { eraseSentence, keptSentence, notSavedSentence, savedSentence } from "@/words/shop";
 import { CopyLine } from "./copy-line";
 import { ImportList } from "./import-list";
 import { KeepingLine } from "./keeping-line";
@@ -34,15 +34,10 @@ export function DataCard() {
     setSaid({ tone: "act", title: "Not done", text: `${reasonOf(error)}. What was stored is as it was.` });
   const save = async () => {
     const asOf = new Date().toISOString();
-    const made = await files.desk.run((api, onProgress) => api.exportCopy(onProgress));
-    if (!made.ok) return setSaid({ tone: "act", title: "Not saved", text: archiveFailureSentence(made.issue) });
-    if (!made.value.ok) return setSaid({ tone: "act", title: "Not saved", text: copyIssueSentence(made.value.issue) });
-    saveBlob(`evrid-${fileMark}shop-${asOf.slice(0, 10)}.zip`, made.value.value);
-    setSaid({
-      tone: "done",
-      title: "Saved",
-      text: "Read back and complete. Every job with its photos is in the file, those that cannot be read too, with vehicles, shelf and books, choices, charts and drills of this workshop.",
-    });
+    const made = flattened(await files.desk.run((api, onProgress) => api.exportCopy(onProgress)));
+    if (!made.ok) return setSaid({ tone: "act", title: "Not saved", text: notSavedSentence(made.issue) });
+    saveBlob(`evrid-${fileMark}shop-${asOf.slice(0, 10)}.zip`, made.value);
+    setSaid({ tone: "done", title: "Saved", text: savedSentence });
     await noteCopied(asOf);
   };
   const copies = useStored(howCopied);

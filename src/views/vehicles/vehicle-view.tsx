@@ -7,7 +7,7 @@ import { useCallback, useMemo, useState } from "react";
 import { soundReadingsOf } from "@/core/records/sound-tests";
 import { forecastOf } from "@/core/records/vehicle-history";
 import { fromVisit, lastVisit } from "@/core/records/visits";
-import { reasonOf } from "@/core/result";
+import { flattened, reasonOf } from "@/core/result";
 import { createJobFrom, jobsOf } from "@/data/jobs";
 import { loadVehicle, perhapsTheSame, similarVehicles, type VehicleFile } from "@/data/vehicles";
 import { fileMark } from "@/data/workshop";
@@ -25,7 +25,7 @@ import { saveBlob } from "@/ui/save-file";
 import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { circuitWords, refrigerantLabels } from "@/words/job";
-import { archiveFailureSentence, copyIssueSentence } from "@/words/shop";
+import { notSavedSentence } from "@/words/shop";
 import { dayOf, dueOf, heldWords, passingWords, rateBasis, rateWords, watchWords } from "@/words/vehicles";
 import { vehiclePath } from "./paths";
 import { vehicleQr } from "./qr-text";
@@ -95,14 +95,10 @@ function VehicleActs({ vehicle }: { vehicle: VehicleFile }) {
   };
   const beginOnce = useRunOnce(() => begin().catch(fail), { leaves: true });
   const save = async () => {
-    const made = await archive.run((api, onProgress) => api.exportVehicle(vehicle.id, onProgress));
-    if (!made.ok) return setFailure(archiveFailureSentence(made.issue));
-    if (made.value === null) return;
-    if (!made.value.ok) return setFailure(copyIssueSentence(made.value.issue));
-    saveBlob(
-      `evrid-${fileMark}${vehicle.row.name.replace(/[^\p{L}\p{N}]+/gu, "-").slice(0, 60)}.zip`,
-      made.value.value,
-    );
+    const made = flattened(await archive.run((api, onProgress) => api.exportVehicle(vehicle.id, onProgress)));
+    if (made === null) return;
+    if (!made.ok) return setFailure(notSavedSentence(made.issue));
+    saveBlob(`evrid-${fileMark}${vehicle.row.name.replace(/[^\p{L}\p{N}]+/gu, "-").slice(0, 60)}.zip`, made.value);
   };
   return (
     <Flex ml="auto" gap="2" flexShrink="0" align="center">
