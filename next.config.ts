@@ -8,6 +8,8 @@ const permissions = "camera=(self), microphone=(), geolocation=(), payment=(), u
 const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
+  // Types are checked with those of the tests, once (check:types).
+  typescript: { ignoreBuildErrors: true },
   // It starts its threads from its own folder.
   serverExternalPackages: ["tinypool"],
   outputFileTracingRoot: path.resolve("."),

@@ -1,15 +1,17 @@
 /**
- * The charge desk: how fast plan, schools and fit are, how often the fit of a hold is right, and where charging by plan ends;
- * `npm run bench:charge`. The same holds and cars as in the tests, other seeds.
+ * The charge desk: how fast plan, schools and fit are, how often a hold is judged right, and where charging by plan ends;
+ * `npm run bench:charge [holds]`. The same holds and cars as in the tests, other seeds.
  */
 import { planCharge } from "../src/core/charge/plan/charge-plan";
 import { schoolsOf } from "../src/core/charge/schools";
-import { fitHold, type HoldCause, holdCauses } from "../src/core/charge/vacuum/hold-fit";
+import { type HoldCause, judgeHold, moistAbove } from "../src/core/charge/vacuum/judge-hold";
+import { type VacuumGauge, vacuumGauges } from "../src/core/charge/vacuum/target";
 import { chargingCases } from "../tests/support/charging-cases";
 import { chargeByPlan } from "../tests/support/charging-run";
-import { madeHolds } from "../tests/support/holds";
+import { causeOf, type SimulatedHold, simulatedHolds } from "../tests/support/holds";
 
-const HOLDS = 400;
+/** Of each kind of gauge. */
+const HOLDS = Number(process.argv[2] ?? 2000);
 const RUNS = 200;
 const HOSES_G = 9;
 
@@ -27,27 +29,62 @@ function timed<Value>(times: number[], run: () => Value): Value {
   return value;
 }
 
-const fitTimes: number[] = [];
-const confusion = new Map<string, number>();
-const leakErrors: number[] = [];
-for (const { cause, leakGYear, points, setting } of madeHolds(HOLDS, 2026)) {
-  const fit = timed(fitTimes, () => fitHold(points, setting));
-  if (!fit.ok) throw new Error(fit.issue.code);
-  const key = `${cause} read as ${fit.value.cause}`;
-  confusion.set(key, (confusion.get(key) ?? 0) + 1);
-  if (leakGYear > 0) leakErrors.push(Math.abs(fit.value.leakGYear.median / leakGYear - 1) * 100);
+function holds(gauge: VacuumGauge, name: string, readOf: (hold: SimulatedHold) => SimulatedHold["points"]): void {
+  const times: number[] = [];
+  const said = new Map<string, number>();
+  const factors: number[] = [];
+  const sum = (of: (truth: string, verdict: string) => boolean) =>
+    [...said].reduce((all, [key, count]) => {
+      const [truth, verdict] = key.split(" judged ") as [string, string];
+      return of(truth, verdict) ? all + count : all;
+    }, 0);
+  let blind = 0;
+  for (const hold of simulatedHolds(HOLDS, 2026, gauge)) {
+    const judged = timed(times, () => judgeHold(readOf(hold), hold.setting));
+    if (!judged.ok) {
+      blind++;
+      continue;
+    }
+    const { verdict, smallestGYear, leakGYear } = judged.value;
+    const truth: HoldCause = causeOf(hold, smallestGYear, moistAbove(gauge));
+    const key = `${truth} judged ${verdict}`;
+    said.set(key, (said.get(key) ?? 0) + 1);
+    if (truth === "leaking" && verdict === "leaking") factors.push(leakGYear.median / hold.leakGYear);
+  }
+  const all = sum(() => true);
+  const leaks = sum((truth) => truth.startsWith("leaking"));
+  const missed = sum((truth, verdict) => truth.startsWith("leaking") && verdict === "tight");
+  const pure = sum((truth) => truth === "leaking" || truth === "moist");
+  const confused = sum(
+    (truth, verdict) => (truth === "leaking" && verdict === "moist") || (truth === "moist" && verdict === "leaking"),
+  );
+  const undecided = sum((_, verdict) => verdict === "undecided");
+  console.log(`${name}, ${all} holds${blind > 0 ? `, ${blind} more that the gauge cannot judge` : ""}:`);
+  console.log(
+    `  "tight" with a leak above the stated limit: ${share(missed, leaks)} of those leaks, ${share(missed, all)} of all`,
+  );
+  console.log(
+    `  moisture for a leak or a leak for moisture: ${share(confused, pure)}; undecided: ${share(undecided, all)}`,
+  );
+  console.log(
+    `  leak judged over true, where only a leak: ${spread(factors, "", 2)}; one judgement: ${spread(times, "ms")}`,
+  );
+  for (const [key, count] of [...said].sort()) console.log(`    ${key}: ${count}`);
 }
-const right = holdCauses.reduce((sum, cause: HoldCause) => sum + (confusion.get(`${cause} read as ${cause}`) ?? 0), 0);
-console.log(`fit of a hold, ${HOLDS} holds of 15, 30 and 60 min: ${((right / HOLDS) * 100).toFixed(1)} % right`);
-for (const [key, count] of confusion) {
-  const [said, read] = key.split(" read as ");
-  if (said !== read) console.log(`  ${key}: ${count}`);
+
+/** A count out of so many, with the range that chance leaves (Wilson 1927), nineteen in twenty. */
+function share(count: number, of: number): string {
+  if (of === 0) return "none";
+  const z = 1.96;
+  const p = count / of;
+  const middle = (p + z ** 2 / (2 * of)) / (1 + z ** 2 / of);
+  const half = (z / (1 + z ** 2 / of)) * Math.sqrt((p * (1 - p)) / of + z ** 2 / (4 * of ** 2));
+  const percent = (value: number) => (100 * value).toFixed(1);
+  return `${count} of ${of} (${percent(p)} %, ${percent(Math.max(middle - half, 0))} to ${percent(middle + half)})`;
 }
-console.log(
-  `  leak rate within 20 %: ${((leakErrors.filter((e) => e <= 20).length / leakErrors.length) * 100).toFixed(1)} %`,
-);
-console.log(`  error of the leak rate: ${spread(leakErrors, "%", 1)}`);
-console.log(`  one fit: ${spread(fitTimes, "ms", 1)}`);
+
+for (const gauge of vacuumGauges) holds(gauge, `vacuum holds, ${gauge} gauge`, ({ points }) => points);
+holds("electronic", "vacuum holds, electronic gauge, two readings only", ({ points }) => [points[0]!, points.at(-1)!]);
 
 const planTimes: number[] = [];
 const schoolTimes: number[] = [];

@@ -126,9 +126,9 @@ function gardenPickup(ago: Ago): Job {
   };
   job.evacuate = {
     ...job.evacuate,
-    lowest: entry("0.9", "mbarAbs"),
+    lowest: entry("0.45", "mbarAbs"),
     hold: entry("30", "min"),
-    held: entry("1.3", "mbarAbs"),
+    held: entry("0.9", "mbarAbs"),
     wall: entry("24", "degC"),
   };
   job.charge = {

@@ -516,8 +516,8 @@ function weighed(
     },
     evacuate: {
       ...recovered.evacuate,
-      lowest: entry((0.6 + 0.7 * noise.uniform()).toFixed(1), "mbarAbs"),
-      held: entry((1.4 + 0.8 * noise.uniform()).toFixed(1), "mbarAbs"),
+      lowest: entry((0.3 + 0.3 * noise.uniform()).toFixed(2), "mbarAbs"),
+      held: entry((0.8 + 0.6 * noise.uniform()).toFixed(2), "mbarAbs"),
       wall: entry("20", "degC"),
     },
     prove: {

@@ -37,6 +37,8 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
   const y = logScale({ least: LEAST, most: MOST, from: HEIGHT - BOTTOM, to: TOP });
   const path = useMemo(() => thinned(trace, MOST_DRAWN), [trace]);
   const step = [60, 120, 300, 600, 900, 1800, 3600, 7200, 14_400].find((s) => end / s <= 8) ?? 28_800;
+  // A night is read in hours.
+  const [per, perName, names] = step < 3600 ? [60, "min", "minutes"] : [3600, "h", "hours"];
   const ticks = Array.from({ length: Math.floor(end / step) + 1 }, (_, i) => i * step);
   const newest = trace.at(-1);
   const rows = rowsOf(
@@ -66,10 +68,10 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
         labelX={LEFT - 8}
       />
       <text x={WIDTH - RIGHT} y={TOP - 6} fontSize="12" textAnchor="end" fill={SOFT}>
-        {`${units[unit].label}, logarithmic; minutes since the pump was started`}
+        {`${units[unit].label}, logarithmic; ${names} since the pump was started`}
       </text>
       <FootAxis
-        ticks={ticks.map((t) => ({ value: t, text: t === 0 ? "0 min" : `${t / 60}` }))}
+        ticks={ticks.map((t) => ({ value: t, text: t === 0 ? `0 ${perName}` : `${t / per}` }))}
         at={x}
         y={HEIGHT - 9}
         firstAtStart

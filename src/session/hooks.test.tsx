@@ -59,7 +59,7 @@ function world(job: Job): World {
       close: () => void closed.push("bands"),
     }),
     connectCharge: () => ({
-      api: { volume: async () => 2.3e-3 } as unknown as ChargeConnection["api"],
+      api: { schools: async () => "answered" } as unknown as ChargeConnection["api"],
       close: () => void closed.push("charge"),
     }),
   };
@@ -129,11 +129,14 @@ describe("what such a vehicle should show", () => {
 describe("workers of a session", () => {
   it("begin with the first question and end with the session", async () => {
     const { wrapper, closed } = world(estate);
-    const { result, unmount } = renderHook(() => useChargeAnswer("volume", (api) => api.volume({} as never)), {
-      wrapper,
-    });
+    const { result, unmount } = renderHook(
+      () => useChargeAnswer("schools", (api) => api.schools({} as never, {} as never, null)),
+      {
+        wrapper,
+      },
+    );
     await quiet();
-    expect(result.current).toBeCloseTo(2.3e-3, 9);
+    expect(result.current).toBe("answered");
     expect(closed).toEqual([]);
     unmount();
     expect(closed).toEqual(["charge"]);

@@ -16,8 +16,8 @@ export const instrumentNames: Record<keyof KeptInstruments, string> = {
 };
 
 export const vacuumSchoolLabels: Record<VacuumSchool, string> = {
-  "by-water": "By the water in it",
-  "micron-500": "To 500 micron",
+  "micron-500": "500 micron",
+  "micron-1000": "1 000 micron",
 };
 
 export const languageLabels: Record<Language, string> = { british: "British", us: "US" };

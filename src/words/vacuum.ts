@@ -1,54 +1,109 @@
 /** Words of vacuum and hold. */
 
-import type { HoldCause, HoldIssue } from "@/core/charge/vacuum/hold-fit";
-import type { VacuumVerdict } from "@/core/charge/vacuum/two-ends";
+import type { HoldAnswer, HoldCause, HoldIssue, HoldVerdict } from "@/core/charge/vacuum/judge-hold";
+import { BLIND_PUMPING_S, type VacuumTarget } from "@/core/charge/vacuum/target";
 import { holdSchools } from "@/core/records/choices";
 import type { Figures } from "@/core/units/figures";
-import { formatClock } from "@/core/units/units";
+import { formatNumber, formatQuantity, type UnitId } from "@/core/units/units";
+
+/** How long something lasts: minutes up to an hour and a half, then hours. */
+export function holdLength(seconds: number): string {
+  if (seconds < 60) return `${Math.round(seconds)} s`;
+  if (seconds < 5400) return `${Math.round(seconds / 60)} min`;
+  return `${formatNumber(seconds, "h", seconds < 36_000 ? 1 : 0)} h`;
+}
 
 export function holdIssueSentence(issue: HoldIssue, figures: Figures): string {
   switch (issue.code) {
     case "too-few":
-      return `${issue.points} readings of the hold; ${issue.needed} show a shape.`;
+      return `${issue.points} readings of the hold; it takes ${issue.needed}.`;
     case "too-short":
-      return `${formatClock(issue.seconds)} gone; the shape shows after ${formatClock(issue.needed)}.`;
+      return `Held for ${holdLength(issue.seconds)}; judged after ${holdLength(issue.needed)}.`;
     case "gauge-blind":
-      return `This gauge moves in steps of ${figures.quantity(issue.stepKpa, "kPa", 1)}: neither water nor a small leak shows on it.`;
+      return `This gauge reads in steps of ${figures.quantity(issue.stepKpa, "kPa", 1)}: neither moisture nor a small leak shows on it.`;
   }
 }
 
-export const holdCauseWords: Record<HoldCause, readonly [string, string]> = {
-  tight: [
-    "It held",
-    "What rose and levelled off came out of the oil. No leak that this hold could have seen, no water.",
+const verdictWords: Record<HoldVerdict, readonly [string, string]> = {
+  tight: ["It held", "The pressure rose no further than outgassing of the oil explains."],
+  leaking: ["Leak", "The pressure keeps rising and does not level off. Find the leak before charging."],
+  moist: [
+    "Moisture",
+    "The pressure levels off above what a dry circuit shows: water is still boiling off. Evacuate again, for longer and with the engine bay warm; renew the drier if it stood open.",
   ],
-  leak: [
-    "It leaks",
-    "The pressure rises straight on and does not level off. Find the place before anything is charged.",
+  "leaking-and-moist": [
+    "Leak and moisture",
+    "Part of the rise levels off as water does, part goes on. Repair the leak first: it lets the water in.",
   ],
-  moisture: [
-    "There is water in it",
-    "The rise levels off where water boils in the coldest part. Pull again, longer, warm the engine bay; renew the drier if it stood open.",
-  ],
-  "leak-and-moisture": [
-    "Water, and a leak",
-    "Part of the rise levels off as water does, part goes straight on. Mend the leak first: it brings the water in.",
-  ],
+  undecided: ["Undecided", "The readings fit more than one cause."],
 };
 
 export const shortHoldCauses: Record<HoldCause, string> = {
   tight: "tight",
-  leak: "leak",
-  moisture: "water",
-  "leak-and-moisture": "both",
+  leaking: "leak",
+  moist: "moisture",
+  "leaking-and-moist": "leak and moisture",
 };
 
-export const holdEndWords: Record<VacuumVerdict, string> = {
-  "not-deep-enough": "Not deep enough to dry it: pump on until it is under half of what water boils at.",
-  "rise-to-water": "It rose to where water boils: moisture. Pull again, longer.",
-  rises: "It rose: a leak, or moisture still boiling off. Only the shape of the rise tells which.",
-  held: "It held, as far as two readings can tell.",
-};
+/** Beside an undecided hold that cannot have been tight. */
+const DID_NOT_HOLD = [
+  "It did not hold",
+  "The pressure rose too far for a dry, tight circuit: moisture or a leak.",
+] as const;
+
+/** A cause of less than this chance is ruled out. */
+const RULED_OUT = 0.05;
+/** A leak of less than this chance is not mentioned beside moisture. */
+const WORTH_SAYING = 0.1;
+/** What no hold shows, said wherever its smallest leak is. */
+export const ONLY_UNDER_PRESSURE = "A vacuum hold cannot reveal leaks that open only under pressure.";
+
+export interface HoldWords {
+  title: string;
+  meaning: string;
+  /** What to do, or what the reading does not show. */
+  notes: string[];
+}
+
+/** The verdict of a hold. `wantedGYear`: the leak that this workshop wants a hold to show. */
+export function holdWords(answer: HoldAnswer, wantedGYear: number, figures: Figures): HoldWords {
+  const { verdict, readings, smallestGYear, decidedAfterS, probabilities } = answer;
+  const [title, meaning] =
+    verdict === "undecided" && probabilities.tight < RULED_OUT ? DID_NOT_HOLD : verdictWords[verdict];
+  const coarse = verdict === "tight" && smallestGYear > wantedGYear;
+  const notes: string[] = [];
+  if (readings === "ends" && verdict === "tight") notes.push("Two readings do not show whether the rise flattens.");
+  if (coarse) notes.push(`A leak below ${figures.quantity(smallestGYear, "g")} a year would not have shown.`);
+  if (verdict === "moist" && probabilities["leaking-and-moist"] > WORTH_SAYING)
+    notes.push("A leak beside it is not excluded: hold again once it is dry.");
+  if (verdict === "undecided")
+    notes.push(
+      decidedAfterS === null
+        ? "A longer hold with this gauge would not decide it within a day: pressure-test with dry nitrogen."
+        : `Keep holding: a reading after ${holdLength(decidedAfterS)} in all should decide it.`,
+    );
+  return { title: coarse ? `${title}, as far as it shows` : title, meaning, notes };
+}
+
+/** The judgement of a hold within a line of a report. */
+export function holdLine(answer: HoldAnswer, figures: Figures): string {
+  const { verdict, smallestGYear } = answer;
+  const limit = `leaks below ${figures.quantity(smallestGYear, "g")} a year do not show`;
+  return `judged ${verdict === "undecided" ? "undecided" : shortHoldCauses[verdict]}; ${limit}`;
+}
+
+/** Under the pressure to pump below. */
+export function targetNote(
+  { boilingKpa, needleKpa, gaugeSees }: VacuumTarget,
+  relative: boolean,
+  unit: UnitId,
+  figures: Figures,
+): string {
+  if (!gaugeSees)
+    return `this gauge cannot show it: pump for at least ${holdLength(BLIND_PUMPING_S)}, which proves less. Its needle should stand near ${figures.quantity(needleKpa, "kPa", 1)} at this altitude`;
+  if (relative) return `the needle then shows ${figures.quantity(needleKpa, "kPa", 1)} at this altitude`;
+  return `water boils here at ${formatQuantity(boilingKpa, unit, unit === "micron" ? 0 : 2)}`;
+}
 
 export const vacuumMarkWords = { pump: "pump on", hold: "shut off", end: "read" } as const;
 

@@ -2,12 +2,13 @@
 import { movedBy } from "@/core/charge/books/ledger";
 import { fields } from "@/core/records/fields";
 import { type Job, stepIds } from "@/core/records/job";
+import { judgedHold } from "@/core/records/job-hold";
 import { balanceOf, labelOf, recoveredOf } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
-import { formatNumber } from "@/core/units/units";
 import { leakPlaces } from "./customer";
 import { leakMethodLabels, repairPartLabels, stepNames } from "./job";
+import { holdLength, holdLine } from "./vacuum";
 
 export interface DoneLine {
   what: string;
@@ -73,11 +74,13 @@ function vacuum(job: Job, figures: Figures): DoneLine {
   if (deepest.length === 0) return { what: "Vacuum", text: "None was pulled, or none written down." };
   const held = entryValue(fields.hold, evacuate.hold);
   const after = entryValue(fields.held, evacuate.held);
-  const hold =
-    after === null || held === null
-      ? "; the hold was not read"
-      : `; ${figures.quantity(after, "mbarAbs", 1)} after a hold of ${formatNumber(held, "min")} min`;
-  return { what: "Vacuum", text: `Down to ${figures.quantity(Math.min(...deepest), "mbarAbs", 1)}${hold}.` };
+  const answer = judgedHold(job);
+  const read = [
+    after === null || held === null ? "" : `${figures.quantity(after, "mbarAbs", 2)} after ${holdLength(held)}`,
+    answer === null ? "" : holdLine(answer, figures),
+  ].filter((part) => part !== "");
+  const hold = read.length === 0 ? "the hold was not read" : read.join(", ");
+  return { what: "Vacuum", text: `Down to ${figures.quantity(Math.min(...deepest), "mbarAbs", 2)}; ${hold}.` };
 }
 
 function leaks(job: Job): DoneLine {

@@ -2,9 +2,9 @@ import * as Comlink from "comlink";
 import { causeExample, chargeExamples } from "@/core/charge/examples";
 import { planCharge } from "@/core/charge/plan/charge-plan";
 import { schoolsOf } from "@/core/charge/schools";
-import { fitHold } from "@/core/charge/vacuum/hold-fit";
+import { judgeHold } from "@/core/charge/vacuum/judge-hold";
 import { sizeVehicle } from "@/core/circuit/vehicle/sizing";
-import { type CircuitVehicle, innerVolumeM3, type VehicleLabel } from "@/core/circuit/vehicle/vehicle";
+import type { CircuitVehicle, VehicleLabel } from "@/core/circuit/vehicle/vehicle";
 import type { ChargeWorkerApi } from "./charge-protocol";
 
 /** The vehicle of the newest label: sizing takes longer than most of what is then asked of it. */
@@ -28,13 +28,9 @@ const api: ChargeWorkerApi = {
     const vehicle = vehicleOf(label);
     return vehicle && schoolsOf(vehicle, conditions, chart);
   },
-  volume(label) {
-    const vehicle = vehicleOf(label);
-    return vehicle && innerVolumeM3(vehicle);
-  },
   chargeExamples,
   causeExample,
-  fit: fitHold,
+  judgeHold,
 };
 
 Comlink.expose(api);

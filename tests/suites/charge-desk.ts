@@ -108,7 +108,7 @@ describe("the charge desk on a damp pickup with an orifice", () => {
     const points = held.evacuate.trace.length;
     await browser.rack("× 60");
     await browser.says(/Holding for (1[6-9]|[2-9]\d):/, PATIENCE);
-    await browser.says("There is water in it", PATIENCE);
+    await browser.says("water is still boiling off", PATIENCE);
     await browser.rack("× 1");
     const later = await storedJob(browser, job.id);
     expect(later.evacuate.trace.length).toBeGreaterThan(points + 60);

@@ -1,13 +1,16 @@
-/** Made-up vacuum holds: pumped, shut off, read by an electronic gauge with its own error. Used by the tests and by the benchmark. */
+/** Simulated vacuum holds: evacuated, shut off, read by a gauge with its own error. Used by the tests and by the benchmark. */
 import type { HoldPoint, HoldSetting } from "@/core/charge/vacuum/hold";
-import { type HoldCause, holdCauses } from "@/core/charge/vacuum/hold-fit";
+import type { HoldCause } from "@/core/charge/vacuum/judge-hold";
+import { gaugeSpecs, type VacuumGauge } from "@/core/charge/vacuum/target";
 import { evacuate, type VacuumState, vacuumKpa } from "../../src/core/circuit/time/evacuation";
 import { seededNoise } from "../../src/core/maths/noise";
 
-export interface MadeHold {
-  cause: HoldCause;
+export interface SimulatedHold {
   /** True leak as refrigerant, g a year; 0 for none. */
   leakGYear: number;
+  /** Pressure of water vapour at the end, kPa, and that of refrigerant out of the oil. */
+  waterKpa: number;
+  oilKpa: number;
   points: HoldPoint[];
   setting: HoldSetting;
 }
@@ -16,42 +19,75 @@ const ATMOSPHERE_KPA = 101.325;
 const STANDING_KPA = 572;
 const SECONDS_A_YEAR = 31_557_600;
 
-/** Holds of a quarter of an hour, half an hour and an hour, every cause in turn. */
-export function madeHolds(count: number, seed: number): MadeHold[] {
+/** Air through a hole that loses so many grams of refrigerant a year at the standing pressure, kPa m3/s. */
+export const airOfLeak = (gYear: number): number =>
+  (gYear / 1000 / SECONDS_A_YEAR) * (ATMOSPHERE_KPA / STANDING_KPA) * 0.28705 * 295;
+
+/**
+ * Holds of 15, 30, 60 min and 15 h in turn: tight or leaking over four decades (10 g to 100 kg a year), dry or with up to 5 g of water, dry or wet
+ * oil, walls and oil that give off quickly or slowly, evacuated for 20 to 45 min.
+ */
+export function simulatedHolds(count: number, seed: number, gauge: VacuumGauge = "electronic"): SimulatedHold[] {
   const random = seededNoise(seed);
   return Array.from({ length: count }, (_, i) => {
-    const cause = holdCauses[i % holdCauses.length]!;
     const volumeM3 = (2.5 + 2 * random.uniform()) / 1000;
-    const coldestWallC = 14 + 16 * random.uniform();
-    const holdS = [900, 1800, 3600][i % 3]!;
-    const leaks = cause === "leak" || cause === "leak-and-moisture";
-    // Even on a logarithmic scale, from what an hour shows to a port core that hisses.
-    const leakGYear = leaks ? (holdS < 1000 ? 900 : 200) * 40 ** random.uniform() : 0;
-    const leakKpaM3S = (leakGYear / 1000 / SECONDS_A_YEAR) * (ATMOSPHERE_KPA / STANDING_KPA) * 0.28705 * 295;
-    const wet = cause === "moisture" || cause === "leak-and-moisture";
+    const coldestWallC = 10 + 22 * random.uniform();
+    const holdS = [900, 1800, 3600, 54_000][i % 4]!;
+    const leakGYear = random.uniform() < 0.5 ? 0 : 10 ** (1 + 4 * random.uniform());
+    const waterKg = random.uniform() < 0.6 ? 0 : 5e-3 * random.uniform() ** 2;
     const state: VacuumState = {
       airKpa: 0.3,
       refrigerantKpa: 20,
       waterKpa: 0,
-      waterKg: wet ? 0.003 + 0.006 * random.uniform() : 0,
-      dissolvedKg: 2e-4 + 4e-4 * random.uniform(),
+      waterKg,
+      dissolvedKg: random.uniform() < 0.5 ? 2e-4 * (1 + random.uniform()) : 4e-4 * (1 + random.uniform()),
     };
-    const setting = { volumeM3, wallC: coldestWallC, atmosphereKpa: ATMOSPHERE_KPA, pumpOn: true, leakKpaM3S };
-    const pumpedS = (20 + 20 * random.uniform()) * 60;
+    const setting = {
+      volumeM3,
+      wallC: coldestWallC,
+      atmosphereKpa: ATMOSPHERE_KPA,
+      pumpOn: true,
+      leakKpaM3S: airOfLeak(leakGYear),
+      boilLagS: 150 * 6 ** random.uniform(),
+      oilLagS: 300 * 2.5 ** random.uniform(),
+    };
+    const pumpedS = (20 + 25 * random.uniform()) * 60;
     for (let t = 0; t < pumpedS; t++) evacuate(state, setting, 1);
-    const gain = 1 + 0.05 * random.normal();
-    const zero = 0.002 * random.normal();
+    const { stepKpa, share } = gaugeSpecs[gauge];
+    const gain = gauge === "electronic" ? 1 + 0.05 * random.normal() : 1;
+    const zero = gauge === "electronic" ? 0.002 * random.normal() : stepKpa * (random.uniform() - 0.5);
+    const readEveryS = gauge === "electronic" ? Math.max(5, holdS / 700) : holdS / 12;
     const points: HoldPoint[] = [];
-    for (let time = 0; time <= holdS; time += 5) {
-      for (let k = 0; k < 5; k++) evacuate(state, { ...setting, pumpOn: false }, 1);
-      const read = gain * vacuumKpa(state) + zero + 0.0007 * random.normal();
-      points.push({ time, kpa: Math.max(0.001, Math.round(read * 1000) / 1000) });
+    let weather = 0;
+    const steps = Math.round(holdS / readEveryS);
+    for (let n = 0; n <= steps; n++) {
+      const noise = gaugeSpecs[gauge].relative ? weather : 0.3 * share * vacuumKpa(state) * random.normal();
+      const read = gain * vacuumKpa(state) + zero + noise;
+      points.push({
+        time: n * readEveryS,
+        kpa: Math.max(gauge === "electronic" ? stepKpa : 0, Math.round(read / stepKpa) * stepKpa),
+      });
+      const pieces = Math.ceil(readEveryS / 5);
+      for (let k = 0; k < pieces; k++) evacuate(state, { ...setting, pumpOn: false }, readEveryS / pieces);
+      weather += 0.08 * Math.sqrt(readEveryS / 3600) * random.normal();
     }
     return {
-      cause,
       leakGYear,
+      waterKpa: state.waterKpa,
+      oilKpa: state.refrigerantKpa,
       points,
-      setting: { volumeM3, coldestWallC, altitudeM: 0, gauge: "electronic", standingKpa: STANDING_KPA },
+      setting: { volumeM3, coldestWallC, altitudeM: 0, gauge, standingKpa: STANDING_KPA },
     };
   });
+}
+
+/** What is true of a hold: a leak counts above `leakAboveGYear`, what levels off above `moistAboveKpa`. */
+export function causeOf(
+  { leakGYear, waterKpa, oilKpa }: SimulatedHold,
+  leakAboveGYear: number,
+  moistAboveKpa: number,
+): HoldCause {
+  const leaks = leakGYear > leakAboveGYear;
+  const moist = waterKpa + oilKpa > moistAboveKpa;
+  return leaks ? (moist ? "leaking-and-moist" : "leaking") : moist ? "moist" : "tight";
 }

@@ -66,7 +66,10 @@ export const choicesSchema = z.object({
       scale: sensor.nullable(),
     })
     .default({ low: null, high: null, clamp: null, vent: null, ambient: null, scale: null }),
-  vacuum: z.enum(vacuumSchools).default("by-water"),
+  /** Earlier releases also had half of what water boils at: twenty times shallower. */
+  vacuum: z
+    .preprocess((given) => (given === "by-water" ? "micron-500" : given), z.enum(vacuumSchools))
+    .default("micron-500"),
   /** Everything drawn a fifth larger. */
   large: z.boolean().default(false),
   language: z.enum(["british", "us"]).default("british"),

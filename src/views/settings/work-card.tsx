@@ -28,15 +28,15 @@ export function WorkCard({ choices }: { choices: Choices }) {
             onChange={(value) => keepChoices({ holdS: holdOf(value) })}
           />
           <Choice
-            label="Pulls it"
+            label="Evacuates to"
             options={optionsOf(vacuumSchoolLabels)}
             value={choices.vacuum}
             onChange={(vacuum) => keepChoices({ vacuum })}
           />
         </Flex>
         <Text color="soft" fontSize="14px">
-          By the water: below half of what water boils at in the circuit's coldest part, so that it dries in minutes.
-          500 micron is one figure for every day: deep enough in any weather, and more than a warm circuit needs.
+          500 micron (0.67 mbar abs) dries a circuit in any weather. 1 000 micron is reached sooner, and leaves more
+          water in the oil and the drier. Either takes an electronic gauge: a needle shows neither.
         </Text>
         <Box as="fieldset">
           <Text as="legend" fontSize="14px" fontWeight="600" mb="1">

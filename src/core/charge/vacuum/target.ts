@@ -1,4 +1,4 @@
-/** How deep is deep enough: below what water boils at in the coldest part. kPa absolute. */
+/** How deep to evacuate, and what each vacuum gauge can show. kPa absolute. */
 import { atmosphericPressureKpa } from "../../air/atmosphere";
 
 /**
@@ -8,9 +8,6 @@ import { atmosphericPressureKpa } from "../../air/atmosphere";
 export function waterBoilingKpa(temperatureC: number): number {
   return 0.61121 * Math.exp((17.502 * temperatureC) / (240.97 + temperatureC));
 }
-
-/** Below this share of the boiling pressure water leaves briskly, not only at the edge. */
-export const MARGIN = 0.5;
 
 export const vacuumGauges = ["electronic", "fine-mechanical", "coarse-mechanical"] as const;
 export type VacuumGauge = (typeof vacuumGauges)[number];
@@ -24,6 +21,7 @@ export const gaugeSpecs: Record<VacuumGauge, { stepKpa: number; share: number; r
 };
 
 export interface VacuumTarget {
+  /** Pressure at which water boils in the coldest part. */
   boilingKpa: number;
   /** To pump below. */
   targetKpa: number;
@@ -33,23 +31,25 @@ export interface VacuumTarget {
   gaugeSees: boolean;
 }
 
-/** How shops choose how deep to pull: by the water in this circuit, or to one figure for all of them. */
-export const vacuumSchools = ["by-water", "micron-500"] as const;
+/** Depths that workshops evacuate to, as their electronic gauges name them. */
+export const vacuumSchools = ["micron-500", "micron-1000"] as const;
 export type VacuumSchool = (typeof vacuumSchools)[number];
-/** 500 micron of mercury, kPa absolute. */
-export const MICRON_500_KPA = (500 * 101.325) / 760 / 1000;
+/** A micron of mercury, kPa. */
+export const MICRON_KPA = 101.325 / 760 / 1000;
+const targets: Record<VacuumSchool, number> = { "micron-500": 500 * MICRON_KPA, "micron-1000": 1000 * MICRON_KPA };
+/** With a gauge that cannot show the target the clock stands in for it, s: it proves less. */
+export const BLIND_PUMPING_S = 3600;
 
-/** The pressure to pump below for this coldest part, and what a mechanical gauge shows of it at this altitude. */
+/** The pressure to pump below, and what a mechanical gauge shows of it at this altitude. */
 export function vacuumTarget(
   coldestWallC: number,
   altitudeM: number,
   gauge: VacuumGauge,
-  school: VacuumSchool = "by-water",
+  school: VacuumSchool = "micron-500",
 ): VacuumTarget {
-  const boilingKpa = waterBoilingKpa(coldestWallC);
-  const targetKpa = school === "micron-500" ? MICRON_500_KPA : boilingKpa * MARGIN;
+  const targetKpa = targets[school];
   return {
-    boilingKpa,
+    boilingKpa: waterBoilingKpa(coldestWallC),
     targetKpa,
     needleKpa: targetKpa - atmosphericPressureKpa(altitudeM),
     gaugeSees: gaugeSpecs[gauge].stepKpa <= targetKpa / 2,

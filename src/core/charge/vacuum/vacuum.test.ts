@@ -1,10 +1,10 @@
 import { describe, expect, it } from "vitest";
-import { madeHolds } from "../../../../tests/support/holds";
-import type { HoldSetting } from "./hold";
-import { fitHold } from "./hold-fit";
+import { airOfLeak, causeOf, simulatedHolds } from "../../../../tests/support/holds";
+import { evacuate, type VacuumState, vacuumKpa } from "../../circuit/time/evacuation";
+import type { HoldPoint, HoldSetting } from "./hold";
+import { judgeHold, moistAbove } from "./judge-hold";
 import { holdFor, smallestLeak } from "./sight";
-import { vacuumTarget, waterBoilingKpa } from "./target";
-import { judgeHold } from "./two-ends";
+import { MICRON_KPA, vacuumTarget, waterBoilingKpa } from "./target";
 
 const setting: HoldSetting = {
   volumeM3: 3.4e-3,
@@ -13,6 +13,18 @@ const setting: HoldSetting = {
   gauge: "electronic",
   standingKpa: 572,
 };
+
+const judged = (points: readonly HoldPoint[], at: HoldSetting = setting) => {
+  const answer = judgeHold(points, at);
+  if (!answer.ok) throw new Error(answer.issue.code);
+  return answer.value;
+};
+
+const twoReadings = (startMicron: number, endMicron: number, seconds: number) =>
+  judged([
+    { time: 0, kpa: startMicron * MICRON_KPA },
+    { time: seconds, kpa: endMicron * MICRON_KPA },
+  ]);
 
 describe("how deep", () => {
   it.each([
@@ -24,61 +36,121 @@ describe("how deep", () => {
     expect(Math.abs(waterBoilingKpa(temperatureC) / kpa - 1)).toBeLessThan(0.003);
   });
 
-  it("gives the target with a margin, and what a needle shows of it on a mountain", () => {
-    const sea = vacuumTarget(20, 0, "fine-mechanical");
-    expect(sea.targetKpa).toBeLessThan(0.6 * sea.boilingKpa);
-    const high = vacuumTarget(20, 2000, "fine-mechanical");
-    expect(high.targetKpa).toBeCloseTo(sea.targetKpa, 12);
+  it("is 500 micron unless the workshop chose 1 000, and no needle shows either, at any altitude", () => {
+    const sea = vacuumTarget(20, 0, "electronic");
+    expect(sea.targetKpa * 10).toBeCloseTo(0.667, 3);
+    expect(vacuumTarget(20, 0, "electronic", "micron-1000").targetKpa).toBeCloseTo(2 * sea.targetKpa, 9);
+    expect(sea.gaugeSees).toBe(true);
+    for (const gauge of ["fine-mechanical", "coarse-mechanical"] as const)
+      expect(vacuumTarget(20, 0, gauge).gaugeSees).toBe(false);
     // The air is some 22 kPa thinner at 2000 m: the needle goes less far below zero.
-    expect(high.needleKpa - sea.needleKpa).toBeGreaterThan(20);
-    expect(vacuumTarget(20, 0, "coarse-mechanical").gaugeSees).toBe(false);
-  });
-
-  it.each([
-    ["not-deep-enough", 4, 4.1],
-    ["held", 0.08, 0.12],
-    ["rises", 0.08, 9],
-    ["rise-to-water", 0.08, 2.2],
-  ] as const)("a hold at 20 degC of which only the ends are known: %s", (verdict, lowestKpa, heldKpa) => {
-    expect(judgeHold({ lowestKpa, heldKpa, holdS: 1200, coldestWallC: 20 }).verdict).toBe(verdict);
+    expect(vacuumTarget(20, 2000, "fine-mechanical").needleKpa - sea.needleKpa).toBeGreaterThan(20);
   });
 });
 
-describe("the fit of a hold", () => {
-  it("parts leak, moisture and a tight circuit in 200 made-up holds, and measures the leaks", () => {
-    const holds = madeHolds(200, 7);
-    let right = 0;
-    let measured = 0;
-    let within = 0;
-    for (const { cause, leakGYear, points, setting: at } of holds) {
-      const fit = fitHold(points, at);
-      if (!fit.ok) throw new Error(fit.issue.code);
-      if (fit.value.cause === cause) right++;
-      if (leakGYear === 0) continue;
-      measured++;
-      if (Math.abs(fit.value.leakGYear.median / leakGYear - 1) <= 0.2) within++;
+describe("judging a hold", () => {
+  it("parts leak, moisture and a tight circuit in simulated holds, says so when it cannot, and misses no leak above its limit", () => {
+    const holds = simulatedHolds(120, 7);
+    const counts = { missed: 0, confused: 0, undecided: 0 };
+    for (const hold of holds) {
+      const { verdict, smallestGYear } = judged(hold.points, hold.setting);
+      const truth = causeOf(hold, smallestGYear, moistAbove("electronic"));
+      if (verdict === "tight" && truth.startsWith("leaking")) counts.missed++;
+      if ((truth === "moist" && verdict === "leaking") || (truth === "leaking" && verdict === "moist"))
+        counts.confused++;
+      if (verdict === "undecided") counts.undecided++;
     }
-    expect(right / holds.length).toBeGreaterThanOrEqual(0.95);
-    expect(within / measured).toBeGreaterThanOrEqual(0.95);
+    expect(counts.missed).toBeLessThanOrEqual(0.02 * holds.length);
+    expect(counts.confused).toBeLessThanOrEqual(0.05 * holds.length);
+    expect(counts.undecided).toBeLessThanOrEqual(0.25 * holds.length);
   });
 
-  it("does not say what it cannot see", () => {
-    const [hold] = madeHolds(1, 3);
+  it("goes by level and shape, not by the rate alone", () => {
+    // 410 to 3 000 micron in half an hour is no vacuum that held, whatever it rose by in a minute.
+    const rose = twoReadings(410, 3000, 1800);
+    expect(rose.verdict).toBe("undecided");
+    expect(rose.probabilities.tight).toBeLessThan(0.02);
+    expect(rose.decidedAfterS).toBeGreaterThan(1800);
+    // 4 to 32 mbar over a night is a slow rise, and a wet or a leaking circuit.
+    expect(["moist", "leaking", "leaking-and-moist", "undecided"]).toContain(twoReadings(3000, 24_000, 54_000).verdict);
+    expect(twoReadings(3000, 24_000, 54_000).probabilities.tight).toBeLessThan(0.01);
+    expect(twoReadings(300, 700, 1800).verdict).toBe("tight");
+  });
+
+  it("tells a straight rise from one that flattens at the same end", () => {
+    const curve = (rise: (share: number) => number) =>
+      Array.from({ length: 31 }, (_, i) => ({ time: 60 * i, kpa: 0.05 + rise(i / 30) }));
+    expect(judged(curve((x) => 0.6 * x)).verdict).toBe("leaking");
+    expect(judged(curve((x) => 0.6 * (1 - Math.exp(-5 * x)))).verdict).toBe("moist");
+    expect(judged(curve((x) => 0.1 * (1 - Math.exp(-4 * x)))).verdict).toBe("tight");
+  });
+
+  it("measures a leak that stands alone", () => {
+    const leaks = simulatedHolds(60, 11).filter((hold) => causeOf(hold, 1500, moistAbove("electronic")) === "leaking");
+    expect(leaks.length).toBeGreaterThan(5);
+    for (const { points, setting: at, leakGYear } of leaks) {
+      const { low, high } = judged(points, at).leakGYear;
+      expect(leakGYear).toBeGreaterThan(0.75 * low);
+      expect(leakGYear).toBeLessThan(1.25 * high);
+    }
+  });
+
+  it("refuses a hold that is too short, a single reading, and a needle that shows nothing of it", () => {
+    const [hold] = simulatedHolds(1, 3);
     const { points } = hold!;
-    expect(fitHold(points.slice(0, 4), setting)).toMatchObject({ issue: { code: "too-few" } });
-    expect(fitHold(points.slice(0, 12), setting)).toMatchObject({ issue: { code: "too-short" } });
-    expect(fitHold(points, { ...setting, gauge: "coarse-mechanical" })).toMatchObject({
+    expect(judgeHold(points.slice(0, 1), setting)).toMatchObject({ issue: { code: "too-few" } });
+    expect(judgeHold(points.slice(0, 12), setting)).toMatchObject({ issue: { code: "too-short" } });
+    expect(judgeHold(points, { ...setting, gauge: "coarse-mechanical" })).toMatchObject({
       issue: { code: "gauge-blind" },
     });
   });
 
-  it("a longer hold and a finer gauge see smaller leaks; the length asked for is just long enough", () => {
-    const lengths = [300, 900, 1800, 3600, 7200].map((s) => smallestLeak(s, 0.1, setting));
+  it("gives the same answer for the same readings", () => {
+    const [hold] = simulatedHolds(1, 5);
+    expect(judgeHold(hold!.points, hold!.setting)).toEqual(judgeHold(hold!.points, hold!.setting));
+  });
+});
+
+describe("the smallest leak a hold shows", () => {
+  it("falls with length and with a finer gauge, and is larger for two readings than for a trace", () => {
+    const lengths = [300, 900, 1800, 3600, 7200].map((s) => smallestLeak(s, setting));
     expect(lengths).toEqual([...lengths].sort((a, b) => b - a));
-    expect(smallestLeak(1800, 0.1, { ...setting, gauge: "fine-mechanical" })).toBeGreaterThan(lengths[2]! * 10);
-    const needed = holdFor(100, 0.1, setting)!;
-    expect(smallestLeak(needed, 0.1, setting)).toBeLessThanOrEqual(100 * 1.001);
-    expect(smallestLeak(needed * 0.9, 0.1, setting)).toBeGreaterThan(100);
-    expect(holdFor(0.001, 0.1, setting)).toBeNull();
+    expect(smallestLeak(1800, setting, "ends")).toBeGreaterThan(2 * lengths[2]!);
+    expect(smallestLeak(1800, { ...setting, gauge: "fine-mechanical" })).toBeGreaterThan(5 * lengths[2]!);
+    const needed = holdFor(100, setting)!;
+    expect(smallestLeak(needed, setting)).toBeLessThanOrEqual(100 * 1.001);
+    expect(smallestLeak(needed * 0.9, setting)).toBeGreaterThan(100);
+  });
+
+  it("includes outgassing and what a sound car loses: no hold finds eight grams a year", () => {
+    expect(smallestLeak(86_400, setting)).toBeGreaterThan(15);
+    expect(smallestLeak(1800, setting)).toBeGreaterThan(200);
+    expect(holdFor(8, setting)).toBeNull();
+  });
+
+  it("is the same figure before a hold and after it", () => {
+    const [, hold] = simulatedHolds(2, 9);
+    const { points, setting: at } = hold!;
+    expect(judged(points, at).smallestGYear).toBe(smallestLeak(points.at(-1)!.time, at));
+  });
+
+  it("stands beside outgassing that a real pull leaves: more oil, a longer tail", () => {
+    const held = (dissolvedKg: number) => {
+      const state: VacuumState = { airKpa: 0.3, refrigerantKpa: 20, waterKpa: 0, waterKg: 0, dissolvedKg };
+      const at = { volumeM3: 3.4e-3, wallC: 20, atmosphereKpa: 101.3, leakKpaM3S: airOfLeak(0) };
+      const run = (seconds: number, pumpOn: boolean) => {
+        for (let t = 0; t < seconds; t += 5) evacuate(state, { ...at, pumpOn }, 5);
+        return vacuumKpa(state);
+      };
+      const start = run(1800, true);
+      const [half, end] = [run(900, false), run(900, false)];
+      return { first: half - start, second: end - half };
+    };
+    const [little, much] = [held(2e-4), held(8e-4)];
+    expect(much.first).toBeGreaterThan(little.first);
+    for (const { first, second } of [little, much]) {
+      expect(second).toBeGreaterThan(0);
+      expect(second).toBeLessThan(first);
+    }
   });
 });

@@ -22,6 +22,9 @@ export interface VacuumSetting {
   pumpOn: boolean;
   /** Air leaking in at full vacuum, kPa m3/s; a gram of refrigerant a year is about 1e-9. */
   leakKpaM3S: number;
+  /** How sluggishly water and oil give off, s; the usual time constants where not given. */
+  boilLagS?: number;
+  oilLagS?: number;
 }
 
 /** A small two-stage pump: speed, m3/s, and the pressure it cannot pass. */
@@ -31,7 +34,13 @@ const PUMP_LIMIT_KPA = 0.012;
 const HOSE_PER_KPA = 4e-3;
 /** Water boils off until its vapour pressure stands; time constant, s, while there is any. */
 const BOIL_LAG_S = 260;
+/**
+ * Refrigerant leaves the oil with this time constant, s, while there is `FRESH_KG` of it, and more slowly the less is left, since it comes from
+ * deeper: outgassing falls off as a power of time, not as an exponential (O'Hanlon, ch. 4).
+ */
 const OIL_LAG_S = 420;
+const FRESH_KG = 4e-4;
+const DEEPER = 0.3;
 const WATER_GAS = 0.4615;
 /** A refrigerant of some 105 g/mol. */
 const REFRIGERANT_GAS = 0.079;
@@ -50,12 +59,14 @@ export function evacuate(state: VacuumState, setting: VacuumSetting, seconds: nu
   state.airKpa += (setting.leakKpaM3S * (1 - total / setting.atmosphereKpa) * seconds) / setting.volumeM3;
   if (state.waterKg > 0) {
     const rise =
-      Math.max(waterSaturationKpa(setting.wallC) - state.waterKpa, 0) * (1 - Math.exp(-seconds / BOIL_LAG_S));
+      Math.max(waterSaturationKpa(setting.wallC) - state.waterKpa, 0) *
+      (1 - Math.exp(-seconds / (setting.boilLagS ?? BOIL_LAG_S)));
     const boiled = Math.min((rise * setting.volumeM3) / (WATER_GAS * kelvin), state.waterKg);
     state.waterKg -= boiled;
     state.waterKpa += (boiled * WATER_GAS * kelvin) / setting.volumeM3;
   }
-  const released = state.dissolvedKg * (1 - Math.exp(-seconds / OIL_LAG_S));
+  const lag = (setting.oilLagS ?? OIL_LAG_S) * (FRESH_KG / Math.max(state.dissolvedKg, 1e-9)) ** DEEPER;
+  const released = state.dissolvedKg * (1 - Math.exp(-seconds / lag));
   state.dissolvedKg -= released;
   state.refrigerantKpa += (released * REFRIGERANT_GAS * kelvin) / setting.volumeM3;
 }

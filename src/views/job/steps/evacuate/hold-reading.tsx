@@ -3,9 +3,9 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { SOUND_G_YEAR } from "@/core/charge/sound-loss";
 import type { HoldSetting } from "@/core/charge/vacuum/hold";
-import { type HoldFit, holdCauses } from "@/core/charge/vacuum/hold-fit";
+import { type HoldAnswer, holdCauses } from "@/core/charge/vacuum/judge-hold";
 import { holdFor, smallestLeak } from "@/core/charge/vacuum/sight";
-import { formatClock, formatNumber, formatQuantity, type UnitId } from "@/core/units/units";
+import { formatQuantity, type UnitId } from "@/core/units/units";
 import { keepChoices } from "@/session/choices";
 import { BaseField } from "@/ui/base-field";
 import { Card } from "@/ui/card";
@@ -13,72 +13,64 @@ import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
-import { holdCauseWords, shortHoldCauses } from "@/words/vacuum";
+import { holdLength, holdWords, ONLY_UNDER_PRESSURE, shortHoldCauses } from "@/words/vacuum";
 
 /** A hold this much shorter than chosen is said to be. */
 const SHORTER = 0.98;
 
-/** What the fitted hold says, how sure, and what it could not have seen. */
-export function HoldReading({
-  fit,
-  seconds,
-  unit,
-  wantedGYear,
-  chosenS,
-}: {
-  fit: HoldFit;
-  seconds: number;
-  /** As long as this workshop holds. */
-  chosenS: number;
+interface HoldReadingProps {
+  answer: HoldAnswer;
   unit: UnitId;
   wantedGYear: number;
-}) {
+  /** As long as this workshop holds. */
+  chosenS: number;
+  /** To pump below before a hold. */
+  targetKpa: number;
+}
+
+/** What the hold shows, how sure that is, and what it could not have shown. */
+export function HoldReading({ answer, unit, wantedGYear, chosenS, targetKpa }: HoldReadingProps) {
   const figures = useFigures();
-  const sure = fit.probabilities[fit.cause];
-  const leaks = fit.cause === "leak" || fit.cause === "leak-and-moisture";
-  const [title, meaning] = holdCauseWords[fit.cause];
-  const coarse = fit.cause === "tight" && fit.smallestGYear > wantedGYear;
+  const { verdict, seconds, startKpa, riseKpa, leakGYear, probabilities } = answer;
+  const { title, meaning, notes } = holdWords(answer, wantedGYear, figures);
+  const leaks = verdict === "leaking" || verdict === "leaking-and-moist";
   const decimals = unit === "micron" ? 0 : 2;
+  const shallow = startKpa > targetKpa;
+  const good = verdict === "tight" && !shallow;
   return (
-    <Notice
-      tone={fit.cause === "tight" ? (coarse ? "wait" : "done") : "act"}
-      title={`${title}${coarse ? ", as far as it goes" : ""}`}
-    >
-      <Text>{meaning}</Text>
+    <Notice tone={good ? (notes.length > 0 ? "wait" : "done") : verdict === "undecided" ? "wait" : "act"} title={title}>
+      <Text>{[meaning, ...notes].join(" ")}</Text>
+      {shallow && (
+        <Text fontWeight="650" color="act">
+          {`The hold began at ${formatQuantity(startKpa, unit, decimals)}, above the ${formatQuantity(targetKpa, unit, decimals)} to pump below: evacuate further.`}
+        </Text>
+      )}
       {seconds < SHORTER * chosenS && (
         <Text fontWeight="650" color="wait">
-          {`Held ${formatClock(seconds)} of the ${Math.round(chosenS / 60)} min this workshop holds: what a longer hold would have shown is not known.`}
+          {`Held for ${holdLength(seconds)} of the ${holdLength(chosenS)} that this workshop holds.`}
         </Text>
       )}
       <Flex gap="6" wrap="wrap" mt="2" color="ink">
-        <Fact
-          label="Straight rise"
-          value={`${difference(fit.leakKpaPerMin, unit, unit === "micron" ? 0 : 3)} a minute`}
-        />
+        <Fact label="Rise" value={`${difference(riseKpa, unit, decimals)} in ${holdLength(seconds)}`} />
         {leaks && (
           <Fact
             label="As refrigerant through the same hole"
-            value={`${figures.quantity(fit.leakGYear.median, "g")} a year (${figures.number(fit.leakGYear.low, "g")} to ${figures.number(fit.leakGYear.high, "g")})`}
+            value={`${figures.quantity(leakGYear.median, "g")} a year (${figures.number(leakGYear.low, "g")} to ${figures.number(leakGYear.high, "g")})`}
           />
         )}
         <Fact
-          label="Part that levels off"
-          value={`${difference(fit.levelKpa, unit, decimals)}; water would reach ${formatQuantity(fit.boilingKpa, unit, decimals)}`}
-        />
-        <Fact
-          label={`Smallest leak ${formatClock(seconds)} with this gauge could have seen`}
-          value={`${figures.quantity(fit.smallestGYear, "g")} a year`}
+          label="Smallest leak this hold shows, outgassing included"
+          value={`${figures.quantity(answer.smallestGYear, "g")} a year`}
         />
         <Fact
           label="How sure"
           value={holdCauses
-            .filter((cause) => fit.probabilities[cause] > 0.01)
-            .sort((a, b) => fit.probabilities[b] - fit.probabilities[a])
-            .map((cause) => `${shortHoldCauses[cause]} ${share(fit.probabilities[cause])}`)
+            .filter((cause) => probabilities[cause] > 0.01)
+            .sort((a, b) => probabilities[b] - probabilities[a])
+            .map((cause) => `${shortHoldCauses[cause]} ${share(probabilities[cause])}`)
             .join(", ")}
         />
       </Flex>
-      {sure < 0.8 && <Text mt="1">Not told apart yet: hold longer and watch whether it bends.</Text>}
     </Notice>
   );
 }
@@ -106,34 +98,29 @@ function Fact({ label, value }: { label: string; value: string }) {
   );
 }
 
-/** What a hold of this length can see with this gauge, and how long one for a wanted leak must be. */
-export function SightCard({
-  setting,
-  holdS,
-  wantedGYear,
-  startKpa,
-}: {
+interface SightCardProps {
   setting: HoldSetting;
   holdS: number;
   wantedGYear: number;
-  startKpa: number;
-}) {
+}
+
+/** What a hold of this length can show with this gauge, and how long one for a wanted leak must be. */
+export function SightCard({ setting, holdS, wantedGYear }: SightCardProps) {
   const figures = useFigures();
-  const needed = holdFor(wantedGYear, startKpa, setting);
-  const seen = smallestLeak(holdS, startKpa, setting);
+  const needed = holdFor(wantedGYear, setting);
   return (
-    <Card title="What a hold can see">
+    <Card title="What a hold can show">
       <Flex gap="6" wrap="wrap" align="end">
         <Measure
-          label={`Smallest leak in ${holdS === 3600 ? "1 h" : `${holdS / 60} min`}`}
-          value={seen}
+          label={`Smallest leak in ${holdLength(holdS)}`}
+          value={smallestLeak(holdS, setting)}
           unit="g"
-          note="a year, with this gauge and this circuit"
+          note={`a year, outgassing included; by two readings alone ${figures.quantity(smallestLeak(holdS, setting, "ends"), "g")}`}
         />
         <Box w="200px">
           <BaseField
             spec={wantedSpec}
-            label="Leak it ought to show, a year"
+            label="Leak it should show, a year"
             base={wantedGYear}
             of="g"
             onChange={(wantedLeakGYear) => keepChoices({ wantedLeakGYear })}
@@ -141,16 +128,15 @@ export function SightCard({
         </Box>
         <Text fontSize="18px" fontWeight="650" pb="1">
           {needed === null
-            ? "Not with this gauge within a day: look with a sniffer when it is charged."
-            : `Hold ${needed < 5400 ? `${Math.ceil(needed / 60)} min` : `${formatNumber(needed, "h", 1)} h`} for that.`}
+            ? "Not with this gauge within a day: pressure-test with dry nitrogen."
+            : `Hold for ${holdLength(needed)}.`}
         </Text>
       </Flex>
       <Text color="soft" mt="1" fontSize="14px">
-        A sound car loses {figures.range(SOUND_G_YEAR.low, SOUND_G_YEAR.high, "g")} a year through hoses and seal: that
-        is no leak to look for.
+        {`${ONLY_UNDER_PRESSURE} A sound car loses ${figures.range(SOUND_G_YEAR.low, SOUND_G_YEAR.high, "g")} a year through hoses and shaft seal: that is no leak to look for.`}
       </Text>
     </Card>
   );
 }
 
-const wantedSpec = { label: "Leak it ought to show", dimension: "mass", min: 5, max: 5000 } as const;
+const wantedSpec = { label: "Leak it should show", dimension: "mass", min: 20, max: 5000 } as const;

@@ -2,11 +2,11 @@
 
 import { Flex } from "@chakra-ui/react";
 import { useState } from "react";
-import type { VacuumSchool, vacuumTarget } from "@/core/charge/vacuum/target";
+import { gaugeSpecs, type VacuumTarget } from "@/core/charge/vacuum/target";
 import { fields } from "@/core/records/fields";
 import { type Job, MOST_MARKS } from "@/core/records/job";
 import { entryOf } from "@/core/units/entry";
-import { formatClock, formatQuantity } from "@/core/units/units";
+import { formatClock } from "@/core/units/units";
 import { keepChoices } from "@/session/choices";
 import { useDesk, useJob, useRack, useSession } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
@@ -19,19 +19,18 @@ import { useTick } from "@/ui/tick";
 import { StepActs } from "@/views/job/frame/step-foot";
 import { WriteDown } from "@/views/job/instruments/write-down";
 import { rackSentence } from "@/words/issues";
-import { holdOf, holdOptions } from "@/words/vacuum";
+import { holdLength, holdOf, holdOptions, targetNote } from "@/words/vacuum";
 
 type Evacuate = Job["evacuate"];
 type Mark = Evacuate["marks"][number];
 
 interface PumpCardProps {
-  target: ReturnType<typeof vacuumTarget> | null;
-  school: VacuumSchool;
+  target: VacuumTarget | null;
   holdS: number;
 }
 
 /** Pump on, shut off, hold, read: the one act at a time, with its clock. */
-export function PumpCard({ target, school, holdS }: PumpCardProps) {
+export function PumpCard({ target, holdS }: PumpCardProps) {
   const figures = useFigures();
   const { job, record, edit } = useJob();
   const rack = useRack("status", "source", "latest", "setEngine", "setMachine");
@@ -92,11 +91,11 @@ export function PumpCard({ target, school, holdS }: PumpCardProps) {
     phase === null
       ? "Not started."
       : phase === "pump"
-        ? `Pump on for ${formatClock(since)}. To hold: shut the valve, stop the pump, wait.`
+        ? `Pump on for ${clock(since)}. To hold: shut the valve, stop the pump, wait.`
         : phase === "hold"
           ? since < holdS
-            ? `Holding for ${formatClock(since)}, ${formatClock(holdS - since)} to go.`
-            : `Holding for ${formatClock(since)}: as long as this workshop holds.`
+            ? `Holding for ${clock(since)}, ${clock(holdS - since)} to go.`
+            : `Holding for ${clock(since)}: as long as this workshop holds.`
           : "The hold was read.";
   return (
     <Card title={connected ? "Vacuum gauge, on the simulated rack" : "Vacuum gauge"}>
@@ -115,13 +114,7 @@ export function PumpCard({ target, school, holdS }: PumpCardProps) {
             value={target.targetKpa}
             unit={unit}
             decimals={decimals}
-            note={
-              target.gaugeSees
-                ? evacuate.gauge === "electronic"
-                  ? `${school === "micron-500" ? "this workshop's own figure; water boils here at" : "half of what water boils at here,"} ${formatQuantity(target.boilingKpa, unit, decimals)}`
-                  : `the needle then shows ${figures.quantity(target.needleKpa, "kPa", 1)} here`
-                : "this needle cannot show it: pump by the clock, an hour at least"
-            }
+            note={targetNote(target, gaugeSpecs[evacuate.gauge].relative, unit, figures)}
           />
         )}
       </Flex>
@@ -144,7 +137,7 @@ export function PumpCard({ target, school, holdS }: PumpCardProps) {
           <BenchButton kind={since >= holdS ? "act" : "quiet"} disabled={since < fields.hold.min} onClick={end}>
             {since < fields.hold.min
               ? `A hold is at least ${fields.hold.min} s: ${Math.ceil(fields.hold.min - since)} to go`
-              : `End the hold after ${formatClock(since)}`}
+              : `End the hold after ${clock(since)}`}
           </BenchButton>
         )}
       </StepActs>
@@ -176,6 +169,9 @@ export function PumpCard({ target, school, holdS }: PumpCardProps) {
     </Card>
   );
 }
+
+/** A running clock to the second; past an hour and a half the seconds say nothing. */
+const clock = (seconds: number) => (seconds < 5400 ? formatClock(seconds) : holdLength(seconds));
 
 /** A reading from a gauge that is not connected, at the wall's time. */
 function addPoint(edit: (change: (job: Job) => Job) => unknown, clock: number, kpa: number): void {
