@@ -1,21 +1,21 @@
 /**
  * The charge desk: how fast plan, schools and fit are, how often a hold is judged right, and where charging by plan ends;
- * `npm run bench:charge [holds]`. The same holds and cars as in the tests, other seeds.
+ * `npm run bench:charge [holds] [charges]`. The same holds and cars as in the tests, other seeds.
  */
 import { planCharge } from "../src/core/charge/plan/charge-plan";
 import { schoolsOf } from "../src/core/charge/schools";
 import { type HoldCause, judgeHold, moistAbove } from "../src/core/charge/vacuum/judge-hold";
 import { type VacuumGauge, vacuumGauges } from "../src/core/charge/vacuum/target";
-import { chargingCases } from "../tests/support/charging-cases";
-import { chargeByPlan } from "../tests/support/charging-run";
+import { type ChargingCase, chargingCases } from "../tests/support/charging-cases";
+import { type ChargingRun, chargeByPlan } from "../tests/support/charging-run";
 import { causeOf, type SimulatedHold, simulatedHolds } from "../tests/support/holds";
 
 /** Of each kind of gauge. */
 const HOLDS = Number(process.argv[2] ?? 2000);
-const RUNS = 200;
-const HOSES_G = 9;
+const RUNS = Number(process.argv[3] ?? 300);
 
 function spread(values: number[], unit: string, decimals = 0): string {
+  if (values.length === 0) return "none";
   const sorted = [...values].sort((a, b) => a - b);
   const at = (share: number) =>
     sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!.toFixed(decimals);
@@ -88,24 +88,49 @@ holds("electronic", "vacuum holds, electronic gauge, two readings only", ({ poin
 
 const planTimes: number[] = [];
 const schoolTimes: number[] = [];
-const off: number[] = [];
-const books: number[] = [];
-const ratios: number[] = [];
+const runs: { case: ChargingCase; run: ChargingRun; offG: number; booksG: number }[] = [];
 for (const [i, one] of chargingCases(RUNS, 2026).entries()) {
   const { vehicle, conditions, containers, warmWater } = one;
-  const inputs = { vehicle, conditions, inVehicleG: 0, targetG: vehicle.label.chargeG, containers };
-  timed(planTimes, () => planCharge({ ...inputs, hosesG: HOSES_G, purgeG: 4, warmWater }));
+  const { chargeG } = vehicle.label;
+  const hose = { nowG: 0, liquidG: 33, vapourG: 1, endG: 0.4 };
+  const inputs = { vehicle, conditions, inVehicleG: 0, targetG: chargeG, toleranceG: 20, containers, hose };
+  timed(planTimes, () => planCharge({ ...inputs, purgeG: 4, warmWater }));
   if (i < 60) timed(schoolTimes, () => schoolsOf(vehicle, conditions));
-  const run = chargeByPlan(one, HOSES_G, 1000 + i);
-  off.push(run.trueG - vehicle.label.chargeG);
-  books.push(run.trueG - run.tallyG);
-  ratios.push(run.plan.seconds / run.seconds);
+  const run = chargeByPlan(one, 1000 + i);
+  runs.push({ case: one, run, offG: run.trueG - chargeG, booksG: run.trueG - run.tallyG });
 }
+const upTo = (of: "offG" | "booksG", most: number) => runs.filter((one) => Math.abs(one[of]) <= most).length;
+console.log(`charging by plan, ${RUNS} jobs:`);
+console.log(`  true charge inside the label's ± 20 g: ${share(upTo("offG", 20), RUNS)}; ± 10 g: ${upTo("offG", 10)}`);
+console.log(`  log within 3 g of the truth: ${share(upTo("booksG", 3), RUNS)}`);
 console.log(
-  `charging by plan, ${RUNS} cars: ${off.filter((g) => Math.abs(g) <= 20).length} inside ± 20 g, ${off.filter((g) => Math.abs(g) <= 10).length} inside ± 10 g`,
+  `  off the label: ${spread(
+    runs.map(({ offG }) => offG),
+    "g",
+    1,
+  )}`,
 );
-console.log(`  off the label: ${spread(off, "g", 1)}`);
-console.log(`  truth less books: ${spread(books, "g", 1)}`);
-console.log(`  planned over needed time: ${spread(ratios, "", 2)}`);
+console.log(
+  `  truth less log: ${spread(
+    runs.map(({ booksG }) => booksG),
+    "g",
+    1,
+  )}`,
+);
+console.log(
+  `  planned over needed time: ${spread(
+    runs.map(({ run }) => run.plan.seconds / run.seconds),
+    "",
+    2,
+  )}`,
+);
+console.log("  the ten furthest off, by label or log:");
+const worst = (one: (typeof runs)[number]) => Math.max(Math.abs(one.offG) / 20, Math.abs(one.booksG) / 3);
+for (const one of runs.toSorted((a, b) => worst(b) - worst(a)).slice(0, 10)) {
+  const { containers, conditions, upright, warmWater, hoseM } = one.case;
+  console.log(
+    `    label ${one.offG.toFixed(1)} g, log ${one.booksG.toFixed(1)} g: ${containers.length === 1 ? "cylinder" : "cans"} at ${containers[0]!.temperatureC.toFixed(0)} degC, air ${conditions.ambientC.toFixed(0)} degC${warmWater ? ", warm water" : ""}${upright ? ", upright" : ""}, hose ${hoseM.toFixed(1)} m, ${one.run.stalls} stalls, ${Math.round(one.run.seconds / 60)} min, plan lacked ${one.run.plan.missingG.toFixed(0)} g`,
+  );
+}
 console.log(`  one plan: ${spread(planTimes, "ms", 1)}`);
 console.log(`  all schools: ${spread(schoolTimes, "ms", 1)}`);

@@ -35,7 +35,6 @@ function bakeryVan(ago: Ago): Job {
     { id: "demo-can-a", name: "Can 1", net: entry("340", "g"), temperature: entry("", "degC") },
     { id: "demo-can-b", name: "Can 2", net: entry("340", "g"), temperature: entry("", "degC") },
   ];
-  job.charge.hoses = entry("9", "g");
   job.charge.purged = entry("4", "g");
   job.rackVehicle = "leaked-van";
   return done(job, ["intake"], ago, 14);

@@ -165,7 +165,7 @@ export function useBenchTime(state: BenchState): BenchTime & BenchTimeActs {
     setMachine: (machine) => act((api) => api.setMachine(machine), { machine }, machineWords[machine]),
     setCan: (canOn) =>
       act(
-        async (api) => void (await api.setContainer(canOn ? { id: CAN, netKg: CAN_G / 1000 } : null, 0, true)),
+        async (api) => void (await api.setContainer(canOn ? { id: CAN, netKg: CAN_G / 1000 } : null, null, true)),
         { canOn },
         canOn ? "can on the scale" : "can off",
       ),

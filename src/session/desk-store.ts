@@ -1,6 +1,6 @@
 /** Keeps the tally of the scale and the trace of the vacuum for as long as the job is open, whatever step is looked at. */
 import { createStore, type StoreApi } from "zustand/vanilla";
-import { wantedFromContainersG } from "@/core/charge/books/mass-balance";
+import { DRAW_IN_S } from "@/core/charge/hose";
 import {
   advanceLive,
   type ChargeAim,
@@ -12,8 +12,8 @@ import {
   type TrackPoint,
 } from "@/core/charge/scale/live-charge";
 import type { ChargeValve, RackIssue, RackSample } from "@/core/instruments/rack";
-import { drawBegun, drawEnded, drawMoved } from "@/core/records/bookkeeping";
-import { balanceOf, chargeInputsOf } from "@/core/records/job-readings";
+import { drawBegun, drawEnded, drawMoved, hoseDrawnIn } from "@/core/records/bookkeeping";
+import { balanceOf, chargeInputsOf, chargingHoseOf } from "@/core/records/job-readings";
 import type { JobStore } from "./job-store";
 import type { RackStore } from "./rack-store";
 import { recoveryWriter } from "./recovery-writer";
@@ -27,6 +27,8 @@ export interface Desk {
   onScale: string | null;
   live: LiveCharge | null;
   call: ChargeCall | null;
+  /** While the hose is drawn in: how much longer, s. */
+  drawInLeftS: number | null;
   /** Points of this charge: scale and pressures, for the picture. */
   track: readonly TrackPoint[];
   putOn: (containerId: string) => Promise<DeskIssue | null>;
@@ -49,11 +51,13 @@ interface Fold {
   /** The valve has been told to throttle; it has been seen open since it was told to. */
   slow: boolean;
   flowed: boolean;
+  /** Since when the hose has been drawn in. */
+  hoseSince: number | null;
 }
 
 function nothingOn(): Fold {
   const never = Number.NEGATIVE_INFINITY;
-  return { live: null, aim: null, seen: -1, tracked: never, slow: false, flowed: false };
+  return { live: null, aim: null, seen: -1, tracked: never, slow: false, flowed: false, hoseSince: null };
 }
 
 /** Above this high side charging stops, kPa gauge: well under relief valve and pressure switch. */
@@ -74,6 +78,7 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
     onScale: null,
     live: null,
     call: null,
+    drawInLeftS: null,
     track: [],
     vacuumClock: vacuum.clock,
     putOn: async (containerId) => {
@@ -83,27 +88,39 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
       if (!inputs || !balance?.ok) return null;
       const container = balance.value.perContainer.find(({ id }) => id === containerId);
       if (!container) return null;
-      const { drawnG } = balance.value;
-      const wantedG = wantedFromContainersG(inputs) - drawnG;
-      const hoseRoomG = Math.max(0, wantedFromContainersG(inputs) - inputs.labelG + inputs.residualG - drawnG);
-      const aim: ChargeAim = { containerG: container.leftG, wantedG, mostHighKpa: MOST_HIGH_KPA };
+      const { fromContainersG, hosesG, purgedG } = balance.value;
+      const aim: ChargeAim = { containerG: container.leftG, wantedG: fromContainersG, mostHighKpa: MOST_HIGH_KPA };
+      const hose = chargingHoseOf(job);
+      const line =
+        hose === null
+          ? null
+          : {
+              heldKg: hosesG / 1000,
+              liquidKg: hose.liquid / 1000,
+              vapourKg: hose.vapour / 1000,
+              drawnInKg: hose["drawn-in"] / 1000,
+              purgeKg: Math.max(inputs.purgeG - purgedG, 0) / 1000,
+            };
       const { tracked } = fold;
       fold = { ...nothingOn(), live: startLive(), aim, seen: rack.getState().latest?.time ?? -1, tracked };
       show({ onScale: containerId });
       const put = { id: containerId, netKg: container.leftG / 1000 };
-      return rack.getState().setContainer(put, hoseRoomG / 1000, job.charge.warmWater);
+      return rack.getState().setContainer(put, line, job.charge.warmWater);
     },
     open: async (valve) => {
       const { onScale } = get();
       const { job } = jobs.getState();
+      if (valve === "hose-low") {
+        fold.hoseSince = null;
+        return (await rack.getState().setMachine("off")) ?? rack.getState().setValve(valve);
+      }
       if (onScale === null || job === null || fold.aim === null || fold.live === null) return { code: "no-container" };
       if (!fold.live.tared) return { code: "not-tared" };
       const leftG = fold.aim.containerG - fold.live.drawnG;
-      const inputs = chargeInputsOf(job);
       const balance = balanceOf(job);
-      if (inputs !== null && balance?.ok) {
+      if (balance?.ok) {
         // Hoses or purge may have been corrected since it was put on.
-        const wantedG = fold.live.drawnG + wantedFromContainersG(inputs) - balance.value.drawnG;
+        const wantedG = fold.live.drawnG + balance.value.fromContainersG;
         fold.aim = { ...fold.aim, wantedG };
         show({});
       }
@@ -134,7 +151,22 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
     store.setState({ ...change, live, call: live === null || aim === null ? null : callOf(live, aim, time) });
   };
 
+  /** The hose is in once the low side has drawn on it for long enough. */
+  const watchHose = ({ valve, time }: RackSample) => {
+    if (valve !== "hose-low") {
+      fold.hoseSince = null;
+      if (store.getState().drawInLeftS !== null) store.setState({ drawInLeftS: null });
+      return;
+    }
+    fold.hoseSince ??= time;
+    const drawInLeftS = Math.max(0, fold.hoseSince + DRAW_IN_S - time);
+    store.setState({ drawInLeftS });
+    if (drawInLeftS === 0 && jobs.getState().job?.charge.hoseHolds !== "drawn-in") record(hoseDrawnIn);
+  };
+
   const takeIn = (samples: readonly RackSample[]) => {
+    const latest = samples.at(-1);
+    if (latest !== undefined) watchHose(latest);
     const { live: tally, aim } = fold;
     if (tally === null || aim === null) return;
     const fresh = samples.filter(({ time }) => time > fold.seen);
@@ -143,7 +175,7 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
     const points: TrackPoint[] = [];
     for (const sample of fresh) {
       live = advanceLive(live, { ...sample, engineOn: (sample.rpm ?? 0) > RUNS_RPM }, aim);
-      if (sample.valve !== "shut") fold.flowed = true;
+      if (flows(sample.valve)) fold.flowed = true;
       if (sample.time - fold.tracked < TRACK_EVERY_S) continue;
       fold.tracked = sample.time;
       points.push(pointOf(sample, live));
@@ -151,7 +183,7 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
     const { valve, time } = fresh.at(-1)!;
     const { call } = callOf(live, aim, time);
     // The simulated hand throttles when it is told to; a real one reads it from the screen.
-    if (call === "slow" && valve !== "shut" && !fold.slow) {
+    if (call === "slow" && flows(valve) && !fold.slow) {
       fold.slow = true;
       void rack.getState().setValve(valve, (aim.containerG - aim.wantedG) / 1000, SLOW_OPENING);
     }
@@ -170,7 +202,7 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
   /** A new connection begins its clock anew, with nothing on the scale; the valve shut when its worker went. */
   const clear = () => {
     fold = nothingOn();
-    store.setState({ onScale: null, live: null, call: null, track: [] });
+    store.setState({ onScale: null, live: null, call: null, drawInLeftS: null, track: [] });
     record((stored) => drawEnded(stored, instant()));
   };
 
@@ -179,15 +211,14 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
     const { job } = jobs.getState();
     const open = job?.charge.open ?? null;
     if (job === null || open === null) return;
-    const inputs = chargeInputsOf(job);
     const balance = balanceOf(job);
-    if (rack.getState().standing?.onScale !== open.containerId || inputs === null || !balance?.ok) {
+    if (rack.getState().standing?.onScale !== open.containerId || !balance?.ok) {
       record((stored) => drawEnded(stored, instant()));
       return;
     }
     const { startG, nowG, offsetG } = open;
     const drawnG = startG - nowG;
-    const wantedG = drawnG + wantedFromContainersG(inputs) - balance.value.drawnG;
+    const wantedG = drawnG + balance.value.fromContainersG;
     const aim: ChargeAim = { containerG: startG, wantedG, mostHighKpa: MOST_HIGH_KPA };
     fold = { ...nothingOn(), live: startLive({ drawnG, offsetG }), aim, flowed: true };
     show({ onScale: open.containerId });
@@ -227,10 +258,13 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
   return Object.assign(store, { start });
 }
 
+/** Something leaves the container. */
+const flows = (valve: ChargeValve) => valve !== "shut" && valve !== "hose-low";
+
 function pointOf(sample: RackSample, live: LiveCharge): TrackPoint {
   return {
     time: sample.time,
-    rateGPerMin: sample.valve === "shut" ? 0 : live.rateGPerS * 60,
+    rateGPerMin: !flows(sample.valve) ? 0 : live.rateGPerS * 60,
     low: sample.low,
     high: sample.high,
   };

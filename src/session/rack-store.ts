@@ -2,6 +2,7 @@
 
 import { createStore, type StoreApi } from "zustand/vanilla";
 import type { VacuumState } from "@/core/circuit/time/evacuation";
+import type { LineHose } from "@/core/circuit/time/simulation";
 import type { ChargeValve, Engine, Machine, RackIssue, RackSample } from "@/core/instruments/rack";
 import { type RackState, readRackState } from "@/core/instruments/rack-state";
 import { rackVehicle } from "@/core/instruments/rack-vehicles";
@@ -59,7 +60,7 @@ export interface Rack {
   note: (kind: TraceEvent["kind"], text: string) => void;
   setContainer: (
     put: { id: string; netKg: number } | null,
-    hoseSpaceKg: number,
+    hose: LineHose | null,
     warmWater: boolean,
   ) => Promise<RackIssue | null>;
   setValve: (valve: ChargeValve, stopAtKg?: number, opening?: number) => Promise<RackIssue | null>;
@@ -282,7 +283,7 @@ export function createRackStore(ports: RackPorts): RackStore {
         const { trace, latest } = get();
         if (latest !== null) trace.note({ time: latest.time, kind, text });
       },
-      setContainer: (put, hoseSpaceKg, warmWater) => silent((api) => api.setContainer(put, hoseSpaceKg, warmWater)),
+      setContainer: (put, hose, warmWater) => silent((api) => api.setContainer(put, hose, warmWater)),
       setValve: (valve, stopAtKg = 0, opening = 1) => refusable((api) => api.setValve(valve, stopAtKg, opening)),
       tareMachine: () => silent((api) => api.tareMachine()),
       setMachine: async (machine) => {

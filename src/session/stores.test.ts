@@ -227,7 +227,11 @@ describe("the open job", () => {
     state().redo();
     state().redo();
     await settled();
-    expect(state()).toMatchObject({ canUndo: true, canRedo: false, moved: { way: "redo", places: ["ledger"] } });
+    expect(state()).toMatchObject({
+      canUndo: true,
+      canRedo: false,
+      moved: { way: "redo", places: ["charge/hoseHolds", "ledger"] },
+    });
     expect(movedBy(jobs.job!.ledger, "charge")).toBe(120);
     // Drawn, taken back, drawn again: the books tell all of it.
     expect(shown()).toEqual({ ...made, ledger: made.ledger + 2 });
@@ -668,8 +672,38 @@ describe("the charge desk", () => {
     expect(drawn).toBeGreaterThan(20);
     expect(drawn).toBeCloseTo(340 - session.rack.getState().latest!.scaleG!, -1);
     const balance = balanceOf(jobs.job!);
-    expect(balance?.ok && balance.value.inVehicleG + 13).toBeCloseTo(drawn, 6);
+    // Liquid stands in the hose, and the purge is gone.
+    expect(balance?.ok && balance.value.inVehicleG + balance.value.hosesG + 4).toBeCloseTo(drawn, 6);
+    expect(balance?.ok && balance.value.hosesG).toBeGreaterThan(20);
     expect(desk().track.length).toBeGreaterThan(10);
+  });
+
+  it("notes the hose as drawn in once the low side has drawn on it long enough, and not before", async () => {
+    const { session, rack, jobs } = await opened(emptied);
+    const desk = () => session.desk.getState();
+    await rack.run(4);
+    await desk().putOn("demo-can-a");
+    await rack.run(6);
+    await desk().open("liquid-high");
+    await rack.run(60);
+    await desk().shut();
+    await rack.run(25);
+    expect(jobs.job!.charge.hoseHolds).toBe("liquid");
+    expect(await desk().open("hose-low")).toEqual({ code: "vapour-while-off" });
+    session.rack.getState().setEngine("fast");
+    expect(await desk().open("hose-low")).toBeNull();
+    await rack.run(20);
+    expect(desk().drawInLeftS).toBeGreaterThan(10);
+    await desk().shut();
+    await rack.run(5);
+    expect(desk().drawInLeftS).toBeNull();
+    expect(jobs.job!.charge.hoseHolds).toBe("liquid");
+    await desk().open("hose-low");
+    await rack.run(50);
+    expect(desk().drawInLeftS).toBe(0);
+    expect(jobs.job!.charge.hoseHolds).toBe("drawn-in");
+    // Nothing of it came out of the can.
+    expect(movedBy(jobs.job!.ledger, "charge")).toBeCloseTo(340 - session.rack.getState().latest!.scaleG!, -1);
   });
 
   it("books what had flowed when the rack is lost, and begins anew with nothing on the scale", async () => {

@@ -1,6 +1,7 @@
 /** Words of the charge desk: what to do at the scale, the plan step by step, the habits. */
 
-import type { MassBalance } from "@/core/charge/books/mass-balance";
+import { closingWeightG, type MassBalance } from "@/core/charge/books/mass-balance";
+import { type HoseState, WORTH_DRAWING_IN_G } from "@/core/charge/hose";
 import { type ChargePlan, EMPTY_BELOW_G, type PlanStep, WARM_WATER_C } from "@/core/charge/plan/charge-plan";
 import type { ChargeAlarm, ChargeCall, LiveCharge } from "@/core/charge/scale/live-charge";
 import type { SchoolAnswer } from "@/core/charge/schools";
@@ -13,7 +14,13 @@ interface Tally {
   live: LiveCharge | null;
   call: ChargeCall | null;
   onScale: string | null;
+  drawInLeftS: number | null;
 }
+
+export const hoseWords: Record<HoseState, string> = { liquid: "Liquid", vapour: "Vapour", "drawn-in": "Drawn in" };
+
+/** How a hose is drawn in, said before it is. */
+export const CLOSED_RUNNING = "Container closed, engine at fast idle, low valve open.";
 
 /** The next act that opens a valve, in one sentence; null when none is left. */
 export function nextStepSentence(plan: ChargePlan, job: Job, figures: Figures): string | null {
@@ -62,6 +69,15 @@ export function planStepWords(
         [`Near ${figures.quantity(step.inVehicleG, "g")} in the vehicle. Shut the valve first.`, "The tally waits."],
         null,
       ];
+    case "draw-in":
+      return [
+        "Draw the hose in",
+        [
+          `${CLOSED_RUNNING} ${figures.quantity(step.grams, "g")} in the hose go in, ${minutes(step.seconds)}.`,
+          "Then shut the low valve: the label weight is in.",
+        ],
+        "High valve stays shut",
+      ];
     case "warm":
       return [
         "Let it warm up",
@@ -75,12 +91,12 @@ export function planStepWords(
 }
 
 function planEndWords(
-  { ends, inVehicleG, containerC, containerId }: Flow,
+  { ends, leavesG, inVehicleG, containerC, containerId }: Flow,
   name: (id: string) => string,
   warm: boolean,
   figures: Figures,
 ): string {
-  if (ends === "target") return "Then the label weight is in.";
+  if (ends === "target") return `Close it when it holds ${figures.quantity(leavesG, "g")}.`;
   if (ends === "empty") return `${name(containerId)} is empty then.`;
   const stall = `Stalls near ${figures.quantity(inVehicleG, "g")}: the container, at ${figures.quantity(containerC, "degC", 0)}, stands no higher than the circuit.`;
   return warm ? stall : `${stall} ${warmWaterWords(figures)}, helps.`;
@@ -107,12 +123,18 @@ export function paceSentence({ live, call }: Pick<Tally, "live" | "call">, figur
 }
 
 export function callSentence(
-  { call, onScale }: Pick<Tally, "call" | "onScale">,
+  { call, onScale, drawInLeftS }: Pick<Tally, "call" | "onScale" | "drawInLeftS">,
   container: { name: string; leftG: number } | null,
   found: MassBalance,
   next: string | null,
   figures: Figures,
 ): string {
+  if (drawInLeftS !== null)
+    return drawInLeftS > 0
+      ? `The hose is drawn in: ${Math.ceil(drawInLeftS)} s to go.`
+      : "The hose is drawn in. Shut the valve.";
+  if (waitsInHose(found))
+    return `Close the container and draw the hose in through the low side, engine running: ${figures.quantity(found.drawInG, "g")} are in it.`;
   if (onScale === null || call === null || container === null) {
     return found.state === "inside"
       ? "Valve shut. The label weight is in."
@@ -140,6 +162,51 @@ export function callSentence(
         : `Valve shut.${next ? ` ${next}` : ""}`;
   }
 }
+
+/** What a scale or machine displays: the content, what has left since it was zeroed (below nothing), or what a machine has dosed. */
+export type Shows = "left" | "zeroed" | "in";
+
+export const scaleAsked: Record<Shows, string> = {
+  left: "Type the net weight the scale shows now, from 0 up.",
+  zeroed: "Type what the scale shows now, as it counts down from 0.",
+  in: "Type the weight that was dosed, as the machine shows it.",
+};
+
+export function typedLabel(shows: Shows, name: string): string {
+  if (shows === "left") return `${name}, net content now`;
+  return shows === "zeroed" ? `${name}, scale shows now` : `Dosed from ${name}`;
+}
+
+/** At which weight a container is closed. `leftG`: what it holds. */
+export function closingWords(found: MassBalance, leftG: number, figures: Figures): string {
+  if (found.fromContainersG <= 0) return "Nothing more is wanted of it.";
+  const closesAtG = closingWeightG(found, leftG);
+  return closesAtG === null ? "All of it goes in." : `Close it at ${figures.quantity(closesAtG, "g")}.`;
+}
+
+/** Beside what is typed from a scale or machine: the books, and where to stop. */
+export function scaleHint(
+  shows: Shows,
+  { leftG, drawnG }: Pick<MassBalance["perContainer"][number], "leftG" | "drawnG">,
+  found: MassBalance,
+  figures: Figures,
+): string {
+  const wantedG = Math.min(Math.max(found.fromContainersG, 0), leftG);
+  switch (shows) {
+    case "left":
+      return `${figures.quantity(leftG, "g")} by the tally. ${closingWords(found, leftG, figures)}`;
+    case "zeroed":
+      return `−${figures.quantity(drawnG, "g")} by the tally. ${wantedG > 0 ? `Close it at −${figures.quantity(drawnG + wantedG, "g")}.` : "Nothing more is wanted of it."}`;
+    case "in":
+      return `${figures.quantity(wantedG, "g")} are still wanted of it.`;
+  }
+}
+
+/** The containers have given all that is wanted; what is still to go in is in the hose. */
+export const waitsInHose = ({ drawInG, fromContainersG }: MassBalance): boolean =>
+  drawInG >= WORTH_DRAWING_IN_G && fromContainersG <= SAME_WEIGHT_G;
+/** As well as a scale shows. */
+const SAME_WEIGHT_G = 1;
 
 export const alarmWords: Record<ChargeAlarm, readonly [string, string]> = {
   "high-side-high": ["High side too high: shut the valve", "Look at the fan and the condenser's air before you go on."],

@@ -41,6 +41,7 @@ export const valveWords: Record<ChargeValve, string> = {
   shut: "valve shut",
   "liquid-high": "liquid, high side",
   "vapour-low": "vapour, low side",
+  "hose-low": "hose, low side",
 };
 
 /** Settings of an engine, as they are chosen. */

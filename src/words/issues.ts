@@ -7,6 +7,7 @@ import type { RecordIssue } from "@/core/read-record";
 import type { LabelDoubt } from "@/core/readings/file/label-check";
 import type { LogIssue } from "@/core/readings/file/log-import";
 import type { ShopChartIssue } from "@/core/readings/file/shop-chart";
+import type { BooksRefusal } from "@/core/records/bookkeeping";
 import type { JobFileIssue } from "@/core/records/job-file";
 import type { PracticeIssue } from "@/core/records/practice";
 import type { SignatureIssue } from "@/core/records/signature";
@@ -74,6 +75,8 @@ export function chargeSentence(issue: ChargeIssue, figures: Figures): string {
       return "A draw names a container that is no longer on the list.";
     case "more-than-fits":
       return `${g(issue.inVehicleG)} cannot be in this vehicle: more than ${g(issue.limitG)} would have opened its relief valve. Check scale, unit and label.`;
+    case "less-than-nothing":
+      return `${g(-issue.inVehicleG)} more would have come out of the vehicle than was in it. Check what was weighed out, and which draw is taken back.`;
     case "recovered-impossible":
       return `${g(issue.recoveredG)} cannot have come out of this vehicle: more than ${g(issue.limitG)} would have opened its relief valve. Check the unit.`;
   }
@@ -231,7 +234,7 @@ export function signatureSentence(issue: SignatureIssue): string {
 }
 
 export function refusalSentence(
-  refusal: JobFileIssue | LedgerIssue | SignatureIssue | PracticeIssue | { code: "books-full"; most: number },
+  refusal: JobFileIssue | BooksRefusal["issue"] | SignatureIssue | PracticeIssue,
   figures: Figures,
 ): string {
   switch (refusal.code) {
@@ -256,6 +259,8 @@ export function refusalSentence(
       return jobFileSentence("The job", refusal);
     case "broken":
       return `The record cannot hold this: ${refusal.field} takes ${refusal.expected}. Nothing was changed; all that was there is kept.`;
+    case "less-than-nothing":
+      return `${chargeSentence(refusal, figures)} Nothing was changed.`;
     case "books-full":
       return `The books of one job hold ${refusal.most} entries and are full. Nothing was changed: go on in a new job of this vehicle.`;
     default:

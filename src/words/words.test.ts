@@ -157,7 +157,8 @@ describe("at the charge desk", () => {
       { id: "demo-can-a", netG: 340, temperatureC: 24 },
       { id: "demo-can-b", netG: 340, temperatureC: 24 },
     ],
-    hosesG: 9,
+    toleranceG: 20,
+    hose: { nowG: 0, liquidG: 33, vapourG: 1, endG: 0.4 },
     purgeG: 4,
     warmWater: true,
   });
@@ -169,7 +170,7 @@ describe("at the charge desk", () => {
       expect(title).toMatch(/^[A-Z]/);
       for (const line of lines) isSentence(line);
       if (step.kind === "liquid-high") expect(never).toMatch(/Low valve shut/);
-      if (step.kind === "vapour-low") expect(never).toMatch(/High valve stays shut/);
+      if (step.kind === "vapour-low" || step.kind === "draw-in") expect(never).toMatch(/High valve stays shut/);
     }
     expect(nextStepSentence(plan, van, metricFigures)).toMatch(
       /^Next: liquid, high side, engine off, \d+ g from Can 1\.$/,
@@ -191,12 +192,22 @@ describe("at the charge desk", () => {
       { call: "shut" },
     ] as const;
     for (const call of calls) {
-      const said = callSentence({ call, onScale: "demo-can-a" }, can, balance.value, null, metricFigures);
+      const said = callSentence(
+        { call, onScale: "demo-can-a", drawInLeftS: null },
+        can,
+        balance.value,
+        null,
+        metricFigures,
+      );
       isSentence(said);
       expect(said).not.toContain("label weight is in");
     }
+    const inHose = { ...balance.value, fromContainersG: 0, drawInG: 31.6 };
+    const shut = { call: { call: "shut" }, onScale: "demo-can-a", drawInLeftS: null } as const;
+    expect(callSentence(shut, can, inHose, null, metricFigures)).toContain("32 g are in it");
+    expect(callSentence({ ...shut, drawInLeftS: 12.2 }, can, inHose, null, metricFigures)).toContain("13 s to go");
     const inside = { ...balance.value, state: "inside" as const };
-    expect(callSentence({ call: null, onScale: null }, null, inside, null, metricFigures)).toContain(
+    expect(callSentence({ call: null, onScale: null, drawInLeftS: null }, null, inside, null, metricFigures)).toContain(
       "label weight is in",
     );
     expect(

@@ -1,5 +1,6 @@
 /** The one protocol between page and rack worker; both sides are typed from it. */
 import type { VacuumState } from "@/core/circuit/time/evacuation";
+import type { LineHose } from "@/core/circuit/time/simulation";
 import type { ChargeValve, Engine, Machine, RackIssue, RackSample } from "@/core/instruments/rack";
 import type { RackState } from "@/core/instruments/rack-state";
 import type { RackVehicle } from "@/core/instruments/rack-vehicles";
@@ -40,7 +41,7 @@ export interface RackWorkerApi {
   setBlower(blowerPct: number): void;
   /** Spot thermometer at a place along the circuit, degC; null while nothing is connected. */
   spot(place: LinePlace): number | null;
-  setContainer(put: { id: string; netKg: number } | null, hoseSpaceKg: number, warmWater: boolean): void;
+  setContainer(put: { id: string; netKg: number } | null, hose: LineHose | null, warmWater: boolean): void;
   /** Shuts by itself when the container has emptied to `stopAtKg`; `opening` 0 to 1. */
   setValve(valve: ChargeValve, stopAtKg: number, opening: number): RackIssue | null;
   tareMachine(): void;

@@ -51,6 +51,8 @@ export class Browser {
       .setChromeOptions(options)
       .setChromeService(new ServiceBuilder(process.env.EVRID_CHROMEDRIVER ?? "/usr/bin/chromedriver"))
       .build();
+    // A busy machine may keep the store of a page waiting for longer than the driver's half minute.
+    await driver.manage().setTimeouts({ script: 120_000 });
     const browser = new Browser(driver, downloads, profile);
     await browser.resize(size);
     return browser;

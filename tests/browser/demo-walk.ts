@@ -19,7 +19,7 @@ export async function walkDemoJob(
   browser: Browser,
   address: string,
   seen: (name: string) => Promise<void>,
-  hold: "5 min" | "30 min" = "5 min",
+  hold: "5 min" | "30 min" = "30 min",
 ): Promise<void> {
   const at = async (name: string) => {
     await browser.foldInstruments();

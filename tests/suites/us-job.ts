@@ -109,8 +109,8 @@ describe("a whole job typed in US units", () => {
     await browser.at("charge");
     await browser.press("Add a can or cylinder");
     await browser.type("Net content", "28");
-    await browser.choose("What you read and type", "What went in, from a machine");
-    await browser.type("Went in from Can 1", "20");
+    await browser.choose("What you read and type", "What a machine has dosed");
+    await browser.type("Dosed from Can 1", "20");
     await browser.press("Record Can 1");
     await browser.says("inside the label band");
     await done("prove", "charge");

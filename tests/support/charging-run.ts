@@ -1,9 +1,12 @@
 /**
  * A technician who does what the plan and the calls say, at a simulated car with a workshop's scale: which container, which valve, stop
- * when called, a hand's moment later. Used by the tests and by `npm run bench:charge`.
+ * when called, a hand's moment later, and the hose drawn in at the end. Used by the tests and by `npm run bench:charge`.
  */
 
+import { balance, type ChargeInputs, closingWeightG } from "@/core/charge/books/mass-balance";
+import { type ChargingHose, DRAW_IN_S, WORTH_DRAWING_IN_G } from "@/core/charge/hose";
 import { InstrumentSet } from "@/core/instruments/instrument-set";
+import { containerAccount, type LedgerEntry } from "../../src/core/charge/books/ledger";
 import {
   CHARGING_RPM,
   type ChargePlan,
@@ -15,7 +18,7 @@ import { advanceLive, type ChargeAim, callOf, SLOW_OPENING, startLive } from "..
 import { fullCan } from "../../src/core/circuit/time/container";
 import { CircuitSimulation } from "../../src/core/circuit/time/simulation";
 import { seededNoise } from "../../src/core/maths/noise";
-import type { ChargingCase } from "./charging-cases";
+import { type ChargingCase, hoseOf } from "./charging-cases";
 
 export interface ChargingRun {
   plan: ChargePlan;
@@ -25,26 +28,28 @@ export interface ChargingRun {
   seconds: number;
   /** Grams that went in as liquid with the engine off. */
   liquidG: number;
+  /** Out of containers before the plan was made anew, since it had stalled. */
+  stalls: number;
 }
 
 const SAMPLE_S = 0.5;
 const EVACUATED_S = 1200;
-const LONGEST_S = 5400;
+const LONGEST_S = 7200;
+const TOLERANCE_G = 20;
 
-export function chargeByPlan(
-  { vehicle, conditions, containers, warmWater }: ChargingCase,
-  hosesG: number,
-  seed: number,
-): ChargingRun {
-  const targetG = vehicle.label.chargeG;
+export function chargeByPlan(one: ChargingCase, seed: number): ChargingRun {
+  const { vehicle, conditions, containers, warmWater, upright, scale } = one;
   const random = seededNoise(seed);
+  const thought = hoseOf(one);
+  const { liquid, vapour } = thought;
   const plan = planCharge({
     vehicle,
     conditions,
     inVehicleG: 0,
-    targetG,
+    targetG: vehicle.label.chargeG,
+    toleranceG: TOLERANCE_G,
     containers,
-    hosesG,
+    hose: { nowG: 0, liquidG: liquid, vapourG: vapour, endG: thought["drawn-in"] },
     purgeG: 0,
     warmWater,
   });
@@ -52,20 +57,31 @@ export function chargeByPlan(
   simulation.setMachine("pump");
   simulation.advance(EVACUATED_S);
   simulation.setMachine("off");
+  // The hose holds what it holds, not what is thought: its bore and its warmth are not known exactly.
+  const real = Math.max(0.5, 1 + 0.1 * random.normal());
+  simulation.setHose({
+    heldKg: 0,
+    liquidKg: (real * liquid) / 1000,
+    vapourKg: (real * vapour) / 1000,
+    drawnInKg: (real * thought["drawn-in"]) / 1000,
+    purgeKg: 0,
+  });
   const instruments = new InstrumentSet(simulation, { seed, rateHz: 1 / SAMPLE_S });
-  let tallyG = 0;
+  const books = keptBooks(one, thought);
   let liquidG = 0;
   let seconds = 0;
-  let phase: "liquid-high" | "vapour-low" = "liquid-high";
-  for (const { netG, temperatureC } of containers) {
+  let stalls = 0;
+  let phase: "liquid-high" | "vapour-low" = upright ? "vapour-low" : "liquid-high";
+  for (const { id, netG, temperatureC } of containers) {
+    const before = books.found();
+    if (before.fromContainersG <= 0.5) break;
     const around = warmWater ? Math.max(WARM_WATER_C, conditions.ambientC) : conditions.ambientC;
-    // The hoses hold what they hold, not what is thought.
-    const hoses = tallyG === 0 ? (hosesG * (1 + 0.2 * random.normal())) / 1000 : 0;
-    simulation.setContainer(fullCan(netG / 1000, temperatureC, around), Math.max(hoses, 0));
-    const aim: ChargeAim = { containerG: netG, wantedG: targetG + hosesG - tallyG, mostHighKpa: 2600 };
-    if (aim.wantedG <= 0.5) break;
+    simulation.setContainer(fullCan(netG / 1000, temperatureC, around));
+    const closesAt = closingWeightG(before, netG);
+    const aim: ChargeAim = { containerG: netG, wantedG: before.fromContainersG, mostHighKpa: 2600 };
     let live = startLive();
     let shutAt: number | null = null;
+    let warmUntil = 0;
     let open = false;
     let slow = false;
     const valve = (on: boolean, opening = 1) => {
@@ -86,12 +102,13 @@ export function chargeByPlan(
     while (seconds < LONGEST_S) {
       const read = instruments.next();
       seconds += SAMPLE_S;
-      const before = live.drawnG;
+      const scaleG = read.scaleG === null ? null : read.scaleG + scale(read.time, random);
+      const drawnBefore = live.drawnG;
       live = advanceLive(
         live,
         {
           time: read.time,
-          scaleG: read.scaleG,
+          scaleG,
           low: read.low,
           high: read.high,
           engineOn: phase === "vapour-low",
@@ -99,10 +116,10 @@ export function chargeByPlan(
         },
         aim,
       );
-      if (phase === "liquid-high") liquidG += live.drawnG - before;
+      if (phase === "liquid-high") liquidG += live.drawnG - drawnBefore;
       const call = callOf(live, aim, read.time);
       if (!open && shutAt === null) {
-        if (call.call !== "put-on") valve(true);
+        if (call.call !== "put-on" && read.time >= warmUntil) valve(true);
         continue;
       }
       if (shutAt !== null) {
@@ -117,15 +134,75 @@ export function chargeByPlan(
       if (call.call === "stop") shutAt = read.time + Math.max(0, 1 + 0.4 * random.normal());
       else if (live.drawnG > netG - EMPTY_BELOW_G / 2) shutAt = read.time;
       else if (call.call === "stalled") {
-        if (phase === "vapour-low" && live.drawnG > netG - EMPTY_BELOW_G) shutAt = read.time;
-        else {
+        stalls++;
+        if (phase === "vapour-low" && (live.drawnG > netG - EMPTY_BELOW_G || stalls > MOST_STALLS)) shutAt = read.time;
+        else if (phase === "vapour-low") {
+          // Too cold to give: it stands for a while, as the plan and the call have it.
+          valve(false);
+          warmUntil = read.time + WARMING_S;
+        } else {
           phase = "vapour-low";
           valve(true);
         }
       }
     }
-    tallyG += live.drawnG;
+    if (closesAt !== null && closesAt < 0) throw new Error("a closing weight below nothing");
+    books.draw(id, live.drawnG, phase === "liquid-high" ? "liquid" : "vapour");
     simulation.setCharging(null);
   }
-  return { plan, trueG: simulation.chargeKg * 1000, tallyG: tallyG - hosesG, seconds, liquidG };
+  if (books.found().drawInG >= WORTH_DRAWING_IN_G) {
+    simulation.setContainer(null);
+    simulation.setEngine(true, CHARGING_RPM);
+    simulation.setCharging({ side: "low", phase: "hose", opening: 1, stopAtKg: 0 });
+    for (let s = 0; s < DRAW_IN_S; s += SAMPLE_S) instruments.next();
+    simulation.setCharging(null);
+    seconds += DRAW_IN_S;
+    books.drawnIn();
+  }
+  return { plan, trueG: simulation.chargeKg * 1000, tallyG: books.found().inVehicleG, seconds, liquidG, stalls };
+}
+
+/** A container that has stalled so often has given what it gives today. */
+const MOST_STALLS = 12;
+const WARMING_S = 240;
+
+/** The job's books beside the car: what each container gave, and what the hose holds. */
+function keptBooks({ vehicle, containers }: ChargingCase, hose: ChargingHose) {
+  let holds: keyof ChargingHose = "liquid";
+  const ledger: LedgerEntry[] = [];
+  const inputs = (): ChargeInputs => ({
+    labelG: vehicle.label.chargeG,
+    toleranceG: TOLERANCE_G,
+    residualG: 0,
+    hoseNowG: hose[holds],
+    hoseEndG: Math.min(hose["drawn-in"], hose[holds]),
+    purgeG: 0,
+    containers: containers.map(({ id, netG }) => ({ id, name: id, netG })),
+    ledger,
+    open: null,
+  });
+  return {
+    found: () => {
+      const found = balance(inputs());
+      if (!found.ok) throw new Error(found.issue.code);
+      return found.value;
+    },
+    draw: (id: string, grams: number, state: "liquid" | "vapour") => {
+      holds = state;
+      ledger.push({
+        id: `e${ledger.length}`,
+        at: "2026-06-01T10:00:00.000Z",
+        act: "charge",
+        substance: "refrigerant",
+        grams,
+        from: containerAccount(id),
+        to: "line",
+        estimated: false,
+        counters: null,
+      });
+    },
+    drawnIn: () => {
+      holds = "drawn-in";
+    },
+  };
 }

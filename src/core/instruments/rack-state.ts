@@ -45,7 +45,7 @@ const circuitSchema: z.ZodType<CircuitState> = z.strictObject({
   charging: z
     .strictObject({
       side: z.enum(["low", "high"]),
-      phase: z.enum(["liquid", "vapour"]),
+      phase: z.enum(["liquid", "vapour", "hose"]),
       opening: z.number(),
       stopAtKg: z.number(),
     })
@@ -53,7 +53,13 @@ const circuitSchema: z.ZodType<CircuitState> = z.strictObject({
   recoveredKg: z.number(),
   inOilKg: z.number().nullable(),
   airKg: z.number(),
-  hoseSpaceKg: z.number(),
+  hose: z.strictObject({
+    heldKg: z.number(),
+    liquidKg: z.number(),
+    vapourKg: z.number(),
+    drawnInKg: z.number(),
+    purgeKg: z.number(),
+  }),
   bayC: z.number(),
   valveAnswer: z.number(),
 });

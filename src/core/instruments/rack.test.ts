@@ -13,6 +13,9 @@ function run(rack: SimulatedRack, seconds: number) {
   return sample;
 }
 
+/** A short hose, as the books have it. */
+const line = { heldKg: 0, liquidKg: 0.012, vapourKg: 0.001, drawnInKg: 0.0004, purgeKg: 0 };
+
 describe("simulated rack", () => {
   it("stands at saturation at rest, for a full and for a half-empty circuit alike", () => {
     const { ambientC, altitudeM } = vehicle.site;
@@ -40,9 +43,25 @@ describe("simulated rack", () => {
     expect(b.suction).toBeGreaterThan(a.suction! + 8);
   });
 
+  it("draws a hose in only with the engine running, and keeps what the hose holds when a container is changed", () => {
+    const rack = new SimulatedRack(vehicle, 0.3, 3);
+    rack.setContainer({ id: "a", netKg: 0.2 }, line);
+    rack.setValve("liquid-high", 0.15);
+    run(rack, 60);
+    expect(rack.charge).toBeCloseTo(0.3 + 0.05 - 0.012, 6);
+    rack.setContainer({ id: "b", netKg: 0.2 }, { ...line, heldKg: 0 });
+    expect(rack.setValve("hose-low")).toEqual({ code: "vapour-while-off" });
+    rack.setEngine("fast");
+    expect(rack.setValve("hose-low")).toBeNull();
+    expect(run(rack, 60)).toMatchObject({ valve: "hose-low" });
+    expect(rack.charge).toBeCloseTo(0.35 - line.drawnInKg, 4);
+    rack.setEngine("off");
+    expect(run(rack, 1).valve).toBe("shut");
+  });
+
   it("moves grams from container to circuit without losing any, and stops when the container is empty", () => {
     const rack = new SimulatedRack(vehicle, 0, 3);
-    rack.setContainer({ id: "a", netKg: 0.05 }, 0.012);
+    rack.setContainer({ id: "a", netKg: 0.05 }, line);
     expect(rack.setValve("liquid-high")).toBeNull();
     const sample = run(rack, 60);
     expect(rack.charge).toBeCloseTo(0.05 - 0.012, 9);
@@ -99,9 +118,9 @@ describe("simulated rack", () => {
       fc
         .constantFrom("off" as const, "recover" as const, "pump" as const)
         .map((m) => (rack: SimulatedRack) => rack.setMachine(m)),
-      fc.constantFrom("a", "b").map((id) => (rack: SimulatedRack) => rack.setContainer({ id, netKg: 0.25 }, 0.009)),
+      fc.constantFrom("a", "b").map((id) => (rack: SimulatedRack) => rack.setContainer({ id, netKg: 0.25 }, line)),
       fc
-        .constantFrom("liquid-high" as const, "vapour-low" as const, "shut" as const)
+        .constantFrom("liquid-high" as const, "vapour-low" as const, "hose-low" as const, "shut" as const)
         .map((v) => (rack: SimulatedRack) => rack.setValve(v)),
       fc.integer({ min: 1, max: 120 }).map((seconds) => (rack: SimulatedRack) => run(rack, seconds)),
     );

@@ -4,7 +4,13 @@
  */
 import { fullCan } from "../circuit/time/container";
 import type { VacuumState } from "../circuit/time/evacuation";
-import { type ChargePort, CircuitSimulation, EMPTY_KG, type MachineKind } from "../circuit/time/simulation";
+import {
+  type ChargePort,
+  CircuitSimulation,
+  EMPTY_KG,
+  type LineHose,
+  type MachineKind,
+} from "../circuit/time/simulation";
 import { sizeVehicle } from "../circuit/vehicle/sizing";
 import type { LinePlace } from "../line-places";
 import { InstrumentSet } from "./instrument-set";
@@ -19,8 +25,11 @@ export const SAMPLE_S = 0.5;
 
 export const engineRpm: Record<Engine, number> = { off: 0, idle: 800, fast: 1800 };
 
-/** Liquid through the high side only with the engine off; vapour through the low side only with it running. */
-export type ChargeValve = "shut" | "liquid-high" | "vapour-low";
+/**
+ * Liquid through the high side only with the engine off; vapour through the low side only with it running. "hose-low": the container is closed, and
+ * the running low side draws in what is in the hose.
+ */
+export type ChargeValve = "shut" | "liquid-high" | "vapour-low" | "hose-low";
 
 /** What is connected to the ports besides the gauges. */
 export type Machine = MachineKind;
@@ -55,6 +64,7 @@ const WARM_WATER_C = 38;
 const ports: Record<Exclude<ChargeValve, "shut">, Pick<ChargePort, "side" | "phase">> = {
   "liquid-high": { side: "high", phase: "liquid" },
   "vapour-low": { side: "low", phase: "vapour" },
+  "hose-low": { side: "low", phase: "hose" },
 };
 
 export class SimulatedRack {
@@ -65,6 +75,8 @@ export class SimulatedRack {
   /** What each container that has stood on the scale held when it was taken off, kg: a can weighs what it weighs. */
   private readonly containers = new Map<string, number>();
   private machine: Machine = "off";
+  /** The charging hose has been put on. */
+  private hoseOn = false;
 
   /** Errors: RangeError for a vehicle whose label cannot be sized; the vehicles of the demo all can. */
   constructor(
@@ -121,6 +133,7 @@ export class SimulatedRack {
     this.onScale = onScale;
     for (const [id, kg] of Object.entries(containers)) this.containers.set(id, kg);
     this.machine = circuit.machine;
+    this.hoseOn = circuit.hose.liquidKg > 0;
     this.simulation.setCharging(null);
     this.instruments.takeUp(instruments);
   }
@@ -131,7 +144,10 @@ export class SimulatedRack {
 
   setEngine(engine: Engine): void {
     const valve = this.valve;
-    if ((engine !== "off" && valve === "liquid-high") || (engine === "off" && valve === "vapour-low")) {
+    if (
+      (engine !== "off" && valve === "liquid-high") ||
+      (engine === "off" && (valve === "vapour-low" || valve === "hose-low"))
+    ) {
       this.simulation.setCharging(null);
     }
     this.engine = engine;
@@ -149,17 +165,19 @@ export class SimulatedRack {
   }
 
   /**
-   * Puts a container on the scale, or takes it off; hoses still to fill take the first grams. Its net content (kg) is believed the first time;
+   * Puts a container on the scale, or takes it off; `hose` is the charging hose as the books have it, believed the first time. The container's net content (kg) is believed the first time;
    * afterwards it holds what it held when it was taken off.
    */
-  setContainer(put: { id: string; netKg: number } | null, hoseSpaceKg = 0, warmWater = true): void {
+  setContainer(put: { id: string; netKg: number } | null, hose: LineHose | null = null, warmWater = true): void {
     const standsKg = this.simulation.containerKg;
     if (this.onScale !== null && standsKg !== null) this.containers.set(this.onScale, standsKg);
     this.onScale = put?.id ?? null;
     const { ambientC } = this.vehicle.site;
     const around = warmWater ? Math.max(WARM_WATER_C, ambientC) : ambientC;
     const netKg = put === null ? null : (this.containers.get(put.id) ?? put.netKg);
-    this.simulation.setContainer(netKg === null ? null : fullCan(netKg, ambientC, around), hoseSpaceKg);
+    this.simulation.setContainer(netKg === null ? null : fullCan(netKg, ambientC, around));
+    if (hose !== null && !this.hoseOn) this.simulation.setHose(hose);
+    this.hoseOn ||= hose !== null;
   }
 
   /** The time that went by while nobody watched: a circuit under vacuum goes on standing. */
@@ -188,8 +206,8 @@ export class SimulatedRack {
    */
   setValve(valve: ChargeValve, stopAtKg = 0, opening = 1): RackIssue | null {
     if (valve === "liquid-high" && this.engine !== "off") return { code: "liquid-while-running" };
-    if (valve === "vapour-low" && this.engine === "off") return { code: "vapour-while-off" };
-    if (valve !== "shut" && this.onScale === null) return { code: "no-container" };
+    if ((valve === "vapour-low" || valve === "hose-low") && this.engine === "off") return { code: "vapour-while-off" };
+    if (valve !== "shut" && valve !== "hose-low" && this.onScale === null) return { code: "no-container" };
     this.simulation.setCharging(
       valve === "shut" ? null : { ...ports[valve], opening, stopAtKg: Math.max(0, stopAtKg) },
     );
@@ -212,6 +230,8 @@ export class SimulatedRack {
 
   private get valve(): ChargeValve {
     const port = this.simulation.chargingPort;
-    return port === null ? "shut" : port.side === "high" ? "liquid-high" : "vapour-low";
+    if (port === null) return "shut";
+    if (port.phase === "hose") return "hose-low";
+    return port.side === "high" ? "liquid-high" : "vapour-low";
   }
 }

@@ -11,17 +11,24 @@ import {
   type Substance,
   standing,
 } from "../charge/books/ledger";
+import type { ChargeIssue } from "../charge/books/mass-balance";
+import type { HoseState } from "../charge/hose";
+import { SETTLES_G } from "../charge/scale/live-charge";
 import { type Entry, entryValue } from "../units/entry";
 import { type FieldName, fields } from "./fields";
 import { type Job, MOST_ENTRIES, type valvesAt } from "./job";
+import { balanceOf } from "./job-readings";
 
 /** Grams closer together than this are the same weighing. */
 const SAME_G = 0.05;
 
+/** More would have left the vehicle than was in it. */
+type LessThanNothing = Extract<ChargeIssue, { code: "less-than-nothing" }>;
+
 /** Thrown by a change of a job that the books do not allow: nothing of it is stored, and the reason is said at the press. */
 export class BooksRefusal extends Error {
   override name = "BooksRefusal";
-  constructor(readonly issue: LedgerIssue | { code: "books-full"; most: number }) {
+  constructor(readonly issue: LedgerIssue | LessThanNothing | { code: "books-full"; most: number }) {
     super(issue.code);
   }
 }
@@ -64,7 +71,7 @@ function bring(job: Job, { grams, ...what }: Written, now: string): Job {
   const held = standing(job.ledger).filter((entry) => entry.act === what.act && entry.substance === what.substance);
   const sum = held.reduce((total, entry) => total + entry.grams, 0);
   if (Math.abs(sum - (grams ?? 0)) < SAME_G) return job;
-  const cleared = held.reduce((done, { id }) => countered(done, id, now), job);
+  const cleared = held.reduce((done, { id }) => opposed(done, id, now), job);
   return grams === null || grams < SAME_G ? cleared : appended(cleared, { ...what, grams }, now);
 }
 
@@ -75,8 +82,19 @@ function appended(job: Job, what: Omit<Written, "grams"> & { grams: number }, at
   return { ...job, ledger: made.value };
 }
 
-/** The job with one entry taken back by its opposite; unchanged when that entry does not stand. */
+/** The job with one entry taken back by its opposite; unchanged when that entry does not stand. Refuses what would leave less than nothing in the vehicle. */
 export function countered(job: Job, id: string, at: string): Job {
+  return possible(opposed(job, id, at));
+}
+
+/** The job, where its books leave no less than nothing in the vehicle. */
+function possible(job: Job): Job {
+  const found = balanceOf(job);
+  if (found?.ok === false && found.issue.code === "less-than-nothing") throw new BooksRefusal(found.issue);
+  return job;
+}
+
+function opposed(job: Job, id: string, at: string): Job {
   const made = counter(job.ledger, id, { id: entryId(job.ledger), at });
   return made.ok ? { ...job, ledger: made.value } : job;
 }
@@ -95,14 +113,14 @@ export function drawBegun(
   const closed = drawEnded(job, now);
   const { containerId, leftG, offsetG, valve } = start;
   const open = { containerId, startG: leftG, nowG: leftG, offsetG, valve, startedAt: now };
-  return { ...closed, charge: { ...closed.charge, open } };
+  return { ...closed, charge: { ...closed.charge, open, hoseHolds: hoseAfter(valve) } };
 }
 
-/** The open stretch at the newest weight; a container never gains, so noise cannot give grams back. */
+/** The open stretch at the newest weight; a container never gains, so no more comes back than the noise of a scale that comes to rest. */
 export function drawMoved(job: Job, leftG: number, offsetG: number): Job {
   const { open } = job.charge;
   if (open === null) return job;
-  const nowG = Math.max(0, Math.min(open.nowG, Math.round(leftG * 10) / 10));
+  const nowG = Math.max(0, Math.min(open.nowG + SETTLES_G, open.startG, Math.round(leftG * 10) / 10));
   if (nowG === open.nowG && offsetG === open.offsetG) return job;
   return { ...job, charge: { ...job.charge, open: { ...open, nowG, offsetG } } };
 }
@@ -116,18 +134,32 @@ export function drawEnded(job: Job, now: string): Job {
   return grams < SAME_G ? closed : drawn(closed, open.containerId, grams, now);
 }
 
-/** Books what a container has given, weighed in one go. */
-export function drawn(job: Job, containerId: string, grams: number, now: string): Job {
-  const from = containerAccount(containerId);
-  return appended(job, { act: "charge", substance: "refrigerant", from, to: "line", estimated: false, grams }, now);
+/** What a hose holds that passed this last. */
+export const hoseAfter = (valve: (typeof valvesAt)[number]): HoseState =>
+  valve.startsWith("liquid") ? "liquid" : "vapour";
+
+/** Notes that the hose was drawn in through the low side. */
+export function hoseDrawnIn(job: Job): Job {
+  return { ...job, charge: { ...job.charge, hoseHolds: "drawn-in" } };
 }
 
-/** Books a surplus that was weighed out of the vehicle again. */
+/** Books what a container has given, weighed in one go, and what the hose then holds; liquid, where nobody has said. */
+export function drawn(job: Job, containerId: string, grams: number, now: string, hose: HoseState | null = null): Job {
+  const from = containerAccount(containerId);
+  const { charge } = job;
+  const hoseHolds = hose ?? charge.hoseHolds ?? "liquid";
+  const flowed = { ...job, charge: { ...charge, hoseHolds } };
+  return appended(flowed, { act: "charge", substance: "refrigerant", from, to: "line", estimated: false, grams }, now);
+}
+
+/** Books a surplus that was weighed out of the vehicle again; no more than was in it. */
 export function taken(job: Job, grams: number, now: string): Job {
-  return appended(
-    job,
-    { act: "take", substance: "refrigerant", from: "vehicle", to: "machine", estimated: false, grams },
-    now,
+  return possible(
+    appended(
+      job,
+      { act: "take", substance: "refrigerant", from: "vehicle", to: "machine", estimated: false, grams },
+      now,
+    ),
   );
 }
 
@@ -135,5 +167,5 @@ export function taken(job: Job, grams: number, now: string): Job {
 export function answered(job: Job, entry: LedgerEntry, at: string): Job {
   const { id, counters, act, substance, from, to, estimated, grams } = entry;
   if (counters === null) return countered(job, id, at);
-  return appended(job, { act, substance, from: to, to: from, estimated, grams }, at);
+  return possible(appended(job, { act, substance, from: to, to: from, estimated, grams }, at));
 }

@@ -3,6 +3,7 @@
 import type { Work } from "../causes/work";
 import type { ChargeInputs, ChargeIssue, MassBalance } from "../charge/books/mass-balance";
 import { balance, checkRecovered } from "../charge/books/mass-balance";
+import { type ChargingHose, chargingHose } from "../charge/hose";
 import type { RepairPart } from "../charge/oil";
 import { type FoundCharge, foundCharge } from "../charge/recovery";
 import { withUsualConditions, withUsualLabel } from "../circuit/vehicle/usual";
@@ -375,32 +376,44 @@ export function recoveredOf(job: Job): Result<number | null, ChargeIssue> {
   return checkRecovered(recoveredG, chargeG);
 }
 
-/** What a charging hose holds at its end where nobody has said: vapour, of this hose, at the temperature that is known best; null without a refrigerant. */
-export function usualHoseG(job: Job): number | null {
+/** The charging hose of this job, at the temperature that is known best; null without a refrigerant. */
+export function chargingHoseOf(job: Job): ChargingHose | null {
   const refrigerant = workableRefrigerant(job);
-  const lengthM = read("hose", job.hookUp.hose) ?? USUAL_HOSE_M;
   if (refrigerant === null) return null;
+  const lengthM = read("hose", job.hookUp.hose) ?? USUAL_HOSE_M;
   const altitudeM = read("altitude", job.altitude) ?? 0;
-  const t = read("soak", job.rest.soak) ?? USUAL_SOAK_C;
-  const standing = saturationGaugeKpa(refrigerant, t, altitudeM);
-  return standing === null ? null : hoseContent(refrigerant, altitudeM, lengthM, t, standing, null, boreOf(job)).lowG;
+  const temperatureC = read("soak", job.rest.soak) ?? USUAL_SOAK_C;
+  return chargingHose(refrigerant, altitudeM, lengthM, boreOf(job), temperatureC);
+}
+
+/** What is in the hose after what it passed last, and when all is done; what was typed goes before both. Null while it cannot be read. */
+function hoseOf(job: Job): { hoseNowG: number; hoseEndG: number } | null {
+  const { hoses, hoseHolds, drawIn } = job.charge;
+  if (!isBlank(hoses)) {
+    const typed = read("hoses", hoses);
+    return typed === null ? null : { hoseNowG: typed, hoseEndG: typed };
+  }
+  const hose = chargingHoseOf(job);
+  if (hose === null) return null;
+  const holds = hose[hoseHolds ?? "liquid"];
+  return { hoseNowG: holds, hoseEndG: drawIn ? Math.min(hose["drawn-in"], holds) : holds };
 }
 const USUAL_HOSE_M = 1.5;
 
 const isBlank = ({ text }: Entry) => text.trim() === "";
 
-/** What the mass balance is computed from; null while label or tolerance are missing, or something cannot be read. An empty hose is a usual one, an empty purge none. */
+/** What the mass balance is computed from; null while label or tolerance are missing, or something cannot be read. An empty purge is none. */
 export function chargeInputsOf(job: Job): ChargeInputs | null {
   const { chargeG, toleranceG } = labelOf(job);
-  const { hoses, purged } = job.charge;
-  const hosesG = isBlank(hoses) ? usualHoseG(job) : read("hoses", hoses);
+  const { purged } = job.charge;
+  const hose = hoseOf(job);
   const purgedG = isBlank(purged) ? 0 : read("purged", purged);
-  if (chargeG === null || toleranceG === null || hosesG === null || purgedG === null) return null;
+  if (chargeG === null || toleranceG === null || hose === null || purgedG === null) return null;
   return {
     labelG: chargeG,
     toleranceG,
     residualG: residualOf(job),
-    hosesG,
+    ...hose,
     purgeG: purgedG,
     containers: job.charge.containers.flatMap(({ id, name, net }) => {
       const netG = read("net", net);

@@ -156,15 +156,34 @@ describe("a job of an older version", () => {
     ...pickup,
     intake: { ...pickup.intake, model: "", plate: "", vin: "", mileage: entry("", "km") },
     signOff: { ...pickup.signOff, credentials: null },
+    charge: { ...pickup.charge, hoseHolds: "vapour", drawIn: false },
     repair: newJob("x", now).repair,
     prove: newJob("x", now).prove,
     steps: { ...pickup.steps, repair: newJob("x", now).steps.repair },
     ledger: pickup.ledger.filter(({ act }) => act === "charge").map((entry, i) => ({ ...entry, id: `e${i + 1}` })),
   };
 
+  /** As version 10 wrote it: a hose full of vapour. */
+  function asVersion10(job: Job): Record<string, unknown> {
+    const { hoseHolds: _h, drawIn: _d, ...charge } = job.charge;
+    return { ...job, version: 10, charge };
+  }
+
+  it("reads version 10 with the grams it had: what was charged has its hose of vapour, what was not has none yet", () => {
+    expect(readJobFile(JSON.stringify(asVersion10(known)))).toEqual({ ok: true, value: known });
+    const uncharged = readJobFile(JSON.stringify(asVersion10({ ...known, ledger: [] })));
+    expect(uncharged.ok && uncharged.value.charge).toMatchObject({ hoseHolds: null, drawIn: true });
+    const blank = { ...known, charge: { ...known.charge, hoses: entry("", "g") } };
+    const read = readJobFile(JSON.stringify(asVersion10(blank)));
+    const found = read.ok ? balanceOf(read.value) : null;
+    expect(found?.ok && found.value.hosesG).toBeGreaterThan(0.3);
+    expect(found?.ok && found.value.hosesG).toBeLessThan(2);
+    expect(found?.ok && found.value.drawInG).toBe(0);
+  });
+
   /** As version 8 wrote it: a vehicle by its name alone, a signature without papers. */
   function asVersion8(job: Job): Record<string, unknown> {
-    const { amendments: _a, ...rest } = job;
+    const { amendments: _a, ...rest } = asVersion10(job) as unknown as Job;
     const { model: _m, plate: _p, vin: _v, mileage: _d, ...intake } = job.intake;
     const { credentials: _c, ...signOff } = job.signOff;
     return { ...rest, version: 8, intake, signOff };
@@ -249,7 +268,7 @@ describe("a job of an older version", () => {
     const read = readJobFile(JSON.stringify(asVersion1(known)));
     if (!read.ok) throw new Error(JSON.stringify(read.issue));
     expect(read.value.version).toBe(NEWEST_JOB_VERSION);
-    expect(read.value.charge).toEqual(pickup.charge);
+    expect(read.value.charge).toEqual(known.charge);
     expect(read.value.baseline.settings[0].low).toEqual(pickup.baseline.settings[0].low);
     expect(read.value.steps.charge.doneAt).toBe(pickup.steps.charge.doneAt);
     expect(read.value.intake).toMatchObject({ history: null, oilKind: null, stopSigns: [] });

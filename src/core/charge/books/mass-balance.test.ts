@@ -7,7 +7,8 @@ const base: ChargeInputs = {
   labelG: 620,
   toleranceG: 20,
   residualG: 0,
-  hosesG: 9,
+  hoseNowG: 9,
+  hoseEndG: 9,
   purgeG: 4,
   containers: [
     { id: "a", name: "Can 1", netG: 340 },

@@ -25,8 +25,9 @@ export interface ChargeInputs {
   toleranceG: number;
   /** Left in the vehicle before charging: 0 after recovery and evacuation. */
   residualG: number;
-  /** Standing in the charging hoses when all is done. */
-  hosesG: number;
+  /** In the charging hose after what it passed last, and when all is done: less where it is drawn in through the low side. */
+  hoseNowG: number;
+  hoseEndG: number;
   /** Let out of the hose end to drive the air out of it: what is meant to be, until it is booked. */
   purgeG: number;
   containers: readonly OnHand[];
@@ -37,9 +38,13 @@ export interface ChargeInputs {
 export interface MassBalance {
   /** Out of all containers. */
   drawnG: number;
-  /** Of that: standing in the hoses, and let out. */
+  /** Of that: in the hose now, and let out. */
   hosesG: number;
   purgedG: number;
+  /** Of what is in the hose: still to be drawn into the vehicle. */
+  drawInG: number;
+  /** What the containers must still give; below nothing when they gave too much. */
+  fromContainersG: number;
   /** Weighed out of the vehicle again. */
   takenG: number;
   inVehicleG: number;
@@ -54,6 +59,8 @@ export type ChargeIssue =
   | { code: "container-gained"; container: string; startG: number; nowG: number }
   | { code: "unknown-container"; containerId: string }
   | { code: "more-than-fits"; inVehicleG: number; limitG: number }
+  /** More would be out of the vehicle than was in it. */
+  | { code: "less-than-nothing"; inVehicleG: number }
   | { code: "recovered-impossible"; recoveredG: number; limitG: number };
 
 /** A scale drifts; below this a container that seems to gain is only noise. */
@@ -95,11 +102,25 @@ export function balance(inputs: ChargeInputs): Result<MassBalance, ChargeIssue> 
   // The first grams drive the air out and fill the hoses; until then none has reached the vehicle.
   const purgedG = Math.min(purgeOf(inputs), Math.max(drawnG, 0));
   const takenG = movedBy(inputs.ledger, "take");
-  const hosesG = Math.min(inputs.hosesG, Math.max(drawnG - purgedG, 0));
+  const hosesG = Math.min(inputs.hoseNowG, Math.max(drawnG - purgedG, 0));
   const inVehicleG = inputs.residualG + Math.max(0, drawnG - purgedG - hosesG) - takenG;
+  if (inVehicleG < -SCALE_DRIFT_G) return fail({ code: "less-than-nothing", inVehicleG });
+  const drawInG = Math.max(0, hosesG - inputs.hoseEndG);
+  const fromContainersG = wantedFromContainersG(inputs) - drawnG;
   const toGoG = inputs.labelG - inVehicleG;
   const state = toGoG > inputs.toleranceG ? "short" : toGoG < -inputs.toleranceG ? "over" : "inside";
-  return succeed({ drawnG, hosesG, purgedG, takenG, inVehicleG, toGoG, state, perContainer });
+  return succeed({
+    drawnG,
+    hosesG,
+    purgedG,
+    drawInG,
+    fromContainersG,
+    takenG,
+    inVehicleG: Math.max(inVehicleG, 0),
+    toGoG,
+    state,
+    perContainer,
+  });
 }
 
 /** A container never gains while it gives; what is within the scale's drift is let pass. */
@@ -140,9 +161,21 @@ export function checkRecovered(recoveredG: number, labelG: number): Result<numbe
   return recoveredG > limitG ? fail({ code: "recovered-impossible", recoveredG, limitG }) : succeed(recoveredG);
 }
 
-/** What all containers together must give until the label weight is in, hoses and purge counted. */
+/** What all containers together must give until the label weight is in, with what stays in the hose, was let out and was taken out again. */
 export function wantedFromContainersG(inputs: ChargeInputs): number {
-  return inputs.labelG - inputs.residualG + inputs.hosesG + purgeOf(inputs) + movedBy(inputs.ledger, "take");
+  return inputs.labelG - inputs.residualG + inputs.hoseEndG + purgeOf(inputs) + movedBy(inputs.ledger, "take");
+}
+
+/**
+ * Net content at which a container is closed, for plan, scale and alarm alike; null where it is empty before. `leftG`: what it holds now, of
+ * which `fromContainersG` is still wanted.
+ */
+export function closingWeightG(
+  { fromContainersG }: Pick<MassBalance, "fromContainersG">,
+  leftG: number,
+): number | null {
+  const closesAt = leftG - Math.max(fromContainersG, 0);
+  return closesAt >= 0 ? closesAt : null;
 }
 
 /** What is let out of the hose's end: as booked, or, until it is, as it is meant to be. */

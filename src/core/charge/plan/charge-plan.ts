@@ -10,6 +10,7 @@ import { type Container, drawFrom, fullCan } from "../../circuit/time/container"
 import { type FillState, fill, fillRest } from "../../circuit/time/filling";
 import type { CircuitConditions, CircuitVehicle } from "../../circuit/vehicle/vehicle";
 
+import { DRAW_IN_S, WORTH_DRAWING_IN_G } from "../hose";
 import { SLOW_OPENING, SLOW_S } from "../scale/live-charge";
 
 /** Warm water for a can is never hotter, degC. */
@@ -30,11 +31,21 @@ export interface PlanInputs {
   inVehicleG: number;
   targetG: number;
   containers: readonly PlanContainer[];
-  /** What the empty hoses take before anything arrives, and what is let out of their end. */
-  hosesG: number;
+  /** Within this of the target nothing is planned. */
+  toleranceG: number;
+  hose: PlanHose;
+  /** What is let out of the hose's end. */
   purgeG: number;
   /** Containers stand in warm water, or only in the air. */
   warmWater: boolean;
+}
+
+/** The charging hose: what is in it now, what it holds while it passes liquid or vapour, and what is to be left in it at the end. */
+export interface PlanHose {
+  nowG: number;
+  liquidG: number;
+  vapourG: number;
+  endG: number;
 }
 
 export type PlanStep =
@@ -46,13 +57,17 @@ export type PlanStep =
       seconds: number;
       /** Why it ends: the weight is in, the container is empty, or the pressures have met. */
       ends: "target" | "empty" | "stalled";
+      /** What the container holds at its end. */
+      leavesG: number;
       /** In the vehicle at its end. */
       inVehicleG: number;
       /** Of the container at the end. */
       containerC: number;
     }
   | { kind: "change"; from: string; to: string; inVehicleG: number }
-  | { kind: "warm"; containerId: string; seconds: number };
+  | { kind: "warm"; containerId: string; seconds: number }
+  /** Container closed, engine running, low side open: what is in the hose goes into the vehicle. */
+  | { kind: "draw-in"; grams: number; seconds: number; inVehicleG: number };
 
 export interface ChargePlan {
   steps: PlanStep[];
@@ -74,14 +89,17 @@ const WARMING_S = 240;
 export const CHARGING_RPM = 1500;
 
 export function planCharge(inputs: PlanInputs): ChargePlan {
-  const { vehicle, conditions, targetG, hosesG, purgeG } = inputs;
+  const { vehicle, conditions, targetG, hose, purgeG } = inputs;
+  const within = Math.abs(targetG - inputs.inVehicleG) <= inputs.toleranceG;
+  if (within && hose.nowG - hose.endG < WORTH_DRAWING_IN_G)
+    return { steps: [], endsG: inputs.inVehicleG, seconds: 0, missingG: 0, lastRateGPerS: 0 };
   const still = makePlant(vehicle, conditions, []);
   const running = lowPressures(vehicle, conditions);
   const around = inputs.warmWater ? Math.max(WARM_WATER_C, conditions.ambientC) : conditions.ambientC;
   const steps: PlanStep[] = [];
   const filled: FillState = { kg: inputs.inVehicleG / 1000, temperatureC: conditions.ambientC };
   let inVehicle = inputs.inVehicleG;
-  let hoseRoom = hosesG;
+  const line: Line = { heldG: hose.nowG, wantedG: targetG + hose.endG - inputs.inVehicleG - hose.nowG };
   let toPurge = purgeG;
   let rate = 0;
   let seconds = 0;
@@ -89,7 +107,7 @@ export function planCharge(inputs: PlanInputs): ChargePlan {
   let phase: "liquid-high" | "vapour-low" = inVehicle < LIQUID_BELOW * targetG ? "liquid-high" : "vapour-low";
   let previous: string | null = null;
   for (const given of inputs.containers) {
-    if (targetG - inVehicle <= 0.5) break;
+    if (line.wantedG <= LEAST_WANTED_G) break;
     if (given.netG < EMPTY_BELOW_G) continue;
     const can = fullCan(given.netG / 1000, given.temperatureC, around);
     if (previous !== null) steps.push({ kind: "change", from: previous, to: given.id, inVehicleG: inVehicle });
@@ -100,9 +118,8 @@ export function planCharge(inputs: PlanInputs): ChargePlan {
       toPurge -= grams;
       steps.push({ kind: "purge", containerId: given.id, grams });
     }
-    for (let tries = 0; tries < 4 && can.netKg * 1000 > EMPTY_BELOW_G && targetG - inVehicle > 0.5; tries++) {
-      const played = play(can, still, running, phase, filled, targetG, hoseRoom);
-      hoseRoom -= played.intoHose;
+    for (let tries = 0; tries < 4 && can.netKg * 1000 > EMPTY_BELOW_G && line.wantedG > LEAST_WANTED_G; tries++) {
+      const played = play(can, still, running, phase, filled, hose, line);
       inVehicle = filled.kg * 1000;
       // The last stretch is taken with the valve nearly shut.
       if (played.ends === "target") played.seconds += Math.min(SLOW_S, played.seconds) * (1 / SLOW_OPENING - 1);
@@ -115,6 +132,7 @@ export function planCharge(inputs: PlanInputs): ChargePlan {
           grams: played.grams,
           seconds: played.seconds,
           ends: played.ends,
+          leavesG: can.netKg * 1000,
           inVehicleG: inVehicle,
           containerC: can.temperatureC,
         });
@@ -131,6 +149,12 @@ export function planCharge(inputs: PlanInputs): ChargePlan {
       seconds += warming;
     }
   }
+  const drawInG = line.heldG - hose.endG;
+  if (drawInG >= WORTH_DRAWING_IN_G) {
+    inVehicle += drawInG;
+    seconds += DRAW_IN_S;
+    steps.push({ kind: "draw-in", grams: drawInG, seconds: DRAW_IN_S, inVehicleG: inVehicle });
+  }
   return {
     steps,
     endsG: inVehicle,
@@ -141,10 +165,19 @@ export function planCharge(inputs: PlanInputs): ChargePlan {
 }
 
 const LIQUID_BELOW = 0.7;
+/** Less than this is not drawn from a container any more. */
+const LEAST_WANTED_G = 0.5;
+/** A hose of liquid empties into a running low side at about this rate beside the vapour, g/s. */
+const HOSE_GIVES_G_PER_S = 1;
+
+/** What is in the hose, and what the containers must still give. */
+interface Line {
+  heldG: number;
+  wantedG: number;
+}
 
 interface Played {
   grams: number;
-  intoHose: number;
   seconds: number;
   ends: "target" | "empty" | "stalled";
 }
@@ -155,37 +188,39 @@ function play(
   running: (kg: number) => number,
   phase: "liquid-high" | "vapour-low",
   filled: FillState,
-  targetG: number,
-  hoseRoom: number,
+  hose: PlanHose,
+  line: Line,
 ): Played {
   const port = { flow: 0, enthalpy: 0 };
   const liquid = phase === "liquid-high";
   const draw = { phase: liquid ? ("liquid" as const) : ("vapour" as const), opening: 1, stopAtKg: 0 };
+  const holds = liquid ? hose.liquidG : hose.vapourG;
   let grams = 0;
-  let intoHose = 0;
   let seconds = 0;
   while (seconds < LONGEST_S) {
-    const inG = filled.kg * 1000;
-    if (inG >= targetG) return { grams, intoHose, seconds, ends: "target" };
-    if (can.netKg * 1000 < EMPTY_BELOW_G / 2) return { grams, intoHose, seconds, ends: "empty" };
+    if (line.wantedG <= 0) return { grams, seconds, ends: "target" };
+    if (can.netKg * 1000 < EMPTY_BELOW_G / 2) return { grams, seconds, ends: "empty" };
     const portKpa = liquid ? fillRest(filled, still).pressureKpa : running(filled.kg);
     drawFrom(can, still.fluid, draw, portKpa, STEP_S, port);
     let step = port.flow * STEP_S * 1000;
-    if (step < STALLED * STEP_S) return { grams, intoHose, seconds, ends: "stalled" };
-    const hose = Math.max(Math.min(step, hoseRoom - intoHose), 0);
-    const over = inG + step - hose - targetG;
+    if (step < STALLED * STEP_S) return { grams, seconds, ends: "stalled" };
+    const over = step - line.wantedG;
     if (over > 0) {
       step -= over;
       can.netKg += over / 1000;
     }
     grams += step;
-    intoHose += hose;
-    const arrived = Math.max(step - hose, 0) / 1000;
+    line.wantedG -= step;
+    // The hose fills before anything arrives; liquid that vapour finds in it goes along.
+    const room = holds - line.heldG;
+    const intoHose = room >= 0 ? Math.min(step, room) : Math.max(room, -HOSE_GIVES_G_PER_S * STEP_S);
+    line.heldG += intoHose;
+    const arrived = (step - intoHose) / 1000;
     if (liquid) fill(filled, still, { flow: arrived / STEP_S, enthalpy: port.enthalpy }, STEP_S);
     else filled.kg += arrived;
     seconds += STEP_S;
   }
-  return { grams, intoHose, seconds, ends: "stalled" };
+  return { grams, seconds, ends: "stalled" };
 }
 
 /** Shares of the label at which the running circuit is solved. */

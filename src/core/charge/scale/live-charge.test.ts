@@ -46,6 +46,18 @@ describe("the live scale", () => {
     }));
     expect(knocked.alarms).toContain("bumped");
     expect(knocked.state.drawnG).toBeCloseTo(55, 0);
+    // A light one that lasts, and one during which it flows on.
+    for (const [grams, seconds] of [
+      [12, 2],
+      [30, 5],
+      [-40, 3],
+    ] as const) {
+      const light = run(60, (time) => ({
+        ...flowing(2)(time),
+        scaleG: flowing(2)(time).scaleG - (time > 20 && time < 20 + seconds ? grams : 0),
+      }));
+      expect(Math.abs(light.state.drawnG - 110)).toBeLessThan(2);
+    }
     const laid = run(60, (time) => ({ ...flowing(1)(time), scaleG: flowing(1)(time).scaleG + (time > 20 ? 150 : 0) }));
     expect(laid.alarms).toContain("load-changed");
     expect(laid.state.drawnG).toBeCloseTo(55, -0.5);

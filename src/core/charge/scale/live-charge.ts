@@ -4,7 +4,7 @@
  */
 import { fitLine } from "../../maths/fits";
 
-export type ValveAt = "shut" | "liquid-high" | "vapour-low" | "liquid-low" | "vapour-high";
+export type ValveAt = "shut" | "liquid-high" | "vapour-low" | "hose-low" | "liquid-low" | "vapour-high";
 
 export interface ChargeSample {
   time: number;
@@ -37,7 +37,7 @@ export interface ChargeAim {
 }
 
 export interface LiveCharge {
-  /** Out of this container since it stands on the scale; never falls. */
+  /** Out of this container since it stands on the scale; never falls but by the noise of a scale that comes to rest. */
   drawnG: number;
   /** What the scale's own zero has wandered, or a bump has shifted it, since then. */
   offsetG: number;
@@ -56,7 +56,8 @@ export interface LiveCharge {
   lastSeen: number | null;
   /** The last reading that was believed. */
   goodAt: number | null;
-  recent: { time: number; drawnG: number }[];
+  /** Of the newest seconds; `rawG` is what the scale said by itself. */
+  recent: { time: number; drawnG: number; rawG: number }[];
   alarms: ChargeAlarm[];
 }
 
@@ -68,7 +69,10 @@ export const SLOW_OPENING = 0.3;
 /** No charging hose passes more than this, g/s; what goes faster is a hand on the scale. */
 const FASTEST_G_PER_S = 14;
 /** Below this a jump is noise. */
-const BUMP_G = 7;
+const BUMP_G = 4;
+/** Once the rate is known, it rises by no more than this between two readings, g/s; known after so many. */
+const RISES_G_PER_S = 2;
+const RATE_KNOWN = 5;
 /** A jump that stays this long has come to stay. */
 const BELIEVE_S = 6;
 const RATE_S = 14;
@@ -101,7 +105,8 @@ export function startLive(resumed?: { drawnG: number; offsetG: number }): LiveCh
 /** One sample on. The tally moves only with what a hose can pass; a bump waits until it has gone or come to stay. */
 export function advanceLive(state: LiveCharge, sample: ChargeSample, aim: ChargeAim): LiveCharge {
   const { time, scaleG, valve } = sample;
-  const open = valve !== "shut";
+  // Out of the hose nothing leaves the container.
+  const open = valve !== "shut" && valve !== "hose-low";
   const openSince = open ? (state.openSince ?? time) : null;
   const shutSince = open ? null : (state.shutSince ?? time);
   const next: LiveCharge = {
@@ -121,12 +126,14 @@ export function advanceLive(state: LiveCharge, sample: ChargeSample, aim: Charge
   const elapsed = state.goodAt === null ? null : Math.max(time - state.goodAt, 0);
   const flowing = open || flowsStill(state, time);
   const expected = state.drawnG + (flowing ? state.rateGPerS * (elapsed ?? 0) : 0);
+  const fastest = state.recent.length < RATE_KNOWN ? FASTEST_G_PER_S : state.rateGPerS + RISES_G_PER_S;
   // The first reading after an interruption says what went on meanwhile, whatever it is.
-  const could = elapsed === null ? aim.containerG : BUMP_G + (flowing ? FASTEST_G_PER_S * elapsed : 0);
-  if (raw - state.drawnG > could || raw - expected < -BUMP_G) return odd(next, time, expected, raw - expected);
+  const could = elapsed === null ? aim.containerG : BUMP_G + (flowing ? fastest * elapsed : 0);
+  if (raw - state.drawnG > could || raw - state.drawnG < -BUMP_G) return odd(next, time, expected, raw - expected);
   next.odd = null;
   next.goodAt = time;
   if (!open && shutSince !== null && time - shutSince > AFTERFLOW_S) {
+    next.drawnG = settled(state, shutSince);
     // Nothing can flow: the zero wanders, the tally stands.
     next.offsetG = state.offsetG + (raw - state.drawnG) * Math.min((elapsed ?? 0) / 10, 1);
     next.rateGPerS = 0;
@@ -134,10 +141,22 @@ export function advanceLive(state: LiveCharge, sample: ChargeSample, aim: Charge
     return next;
   }
   next.drawnG = Math.max(state.drawnG, raw);
-  next.recent = [...state.recent, { time, drawnG: next.drawnG }].filter((one) => one.time >= time - RATE_S);
+  next.recent = [...state.recent, { time, drawnG: next.drawnG, rawG: raw }].filter((one) => one.time >= time - RATE_S);
   next.rateGPerS = slopeOf(next.recent);
   if (next.drawnG > aim.wantedG + 1 && open) next.alarms.push("target-passed");
   return next;
+}
+
+/** A scale that has come to rest may show less than its noisiest reading while it flowed, by no more than this, g. */
+export const SETTLES_G = 3;
+const AT_REST_S = 2.5;
+
+/** Drawn by the mean of the readings at rest, once they are all there. */
+function settled({ drawnG, recent }: LiveCharge, shutSince: number): number {
+  const rest = recent.filter(({ time }) => time > shutSince + AT_REST_S);
+  if (rest.length < 3) return drawnG;
+  const mean = rest.reduce((sum, one) => sum + one.rawG, 0) / rest.length;
+  return Math.max(mean, drawnG - SETTLES_G);
 }
 
 /** Readings in a row that must agree, and how closely, before the zero is known, g. */
@@ -184,7 +203,7 @@ export function stateAlarms(
   if (high !== null && high > mostHighKpa) alarms.push("high-side-high");
   if (engineOn && (valve === "liquid-high" || valve === "vapour-high")) alarms.push("high-valve-while-running");
   if (engineOn && valve === "liquid-low") alarms.push("liquid-into-running-low-side");
-  if (!engineOn && valve === "vapour-low") alarms.push("vapour-low-while-off");
+  if (!engineOn && (valve === "vapour-low" || valve === "hose-low")) alarms.push("vapour-low-while-off");
   return alarms;
 }
 

@@ -38,7 +38,7 @@ const BOIL_LAG_S = 260;
  * Refrigerant leaves the oil with this time constant, s, while there is `FRESH_KG` of it, and more slowly the less is left, since it comes from
  * deeper: outgassing falls off as a power of time, not as an exponential (O'Hanlon, ch. 4).
  */
-const OIL_LAG_S = 420;
+const OIL_LAG_S = 250;
 const FRESH_KG = 4e-4;
 const DEEPER = 0.3;
 const WATER_GAS = 0.4615;

@@ -73,7 +73,7 @@ export interface CircuitState {
   recoveredKg: number;
   inOilKg: number | null;
   airKg: number;
-  hoseSpaceKg: number;
+  hose: LineHose;
   bayC: number;
   valveAnswer: number;
 }
@@ -105,11 +105,25 @@ export interface CircuitTruth {
 
 export interface ChargePort {
   side: "low" | "high";
-  phase: "liquid" | "vapour";
+  /** Out of the container as liquid or vapour; or, with the container closed, what is in the hose. */
+  phase: "liquid" | "vapour" | "hose";
   opening: number;
   /** The valve shuts by itself when the container has emptied to this. */
   stopAtKg: number;
 }
+/** The hose between container and port, kg. */
+export interface LineHose {
+  heldKg: number;
+  /** What it holds while it passes liquid or vapour, and once a running low side has drawn it in. */
+  liquidKg: number;
+  vapourKg: number;
+  drawnInKg: number;
+  /** Still to be let out of its end. */
+  purgeKg: number;
+}
+/** Liquid in a hose boils off into the low side with this time constant, s. */
+const HOSE_EMPTIES_S = 8;
+
 export type MachineKind = "off" | "recover" | "pump";
 
 /** Integration step: short against everything but the liquid finding its place. */
@@ -156,7 +170,7 @@ export class CircuitSimulation {
   private airKg: number;
   /** Being filled from vacuum with the engine off; the circuit in time takes over when it starts. */
   private filling: FillState | null = null;
-  private hoseSpaceKg = 0;
+  private hose: LineHose = { heldKg: 0, liquidKg: 0, vapourKg: 0, drawnInKg: 0, purgeKg: 0 };
   private owed = 0;
   private bayC: number;
   time = 0;
@@ -186,7 +200,7 @@ export class CircuitSimulation {
 
   /** As it stands, to be taken up again. */
   get state(): CircuitState {
-    const { controls, conditions, engineOn, machine, recoveredKg, inOilKg, airKg, hoseSpaceKg, bayC } = this;
+    const { controls, conditions, engineOn, machine, recoveredKg, inOilKg, airKg, bayC } = this;
     const { vacuum, filling, container, charging } = this;
     return structuredClone({
       y: Array.from(this.y),
@@ -201,7 +215,7 @@ export class CircuitSimulation {
       recoveredKg,
       inOilKg,
       airKg,
-      hoseSpaceKg,
+      hose: { ...this.hose },
       bayC,
       valveAnswer: this.circuit.valveAnswer,
     });
@@ -271,11 +285,19 @@ export class CircuitSimulation {
     this.recoveredKg = 0;
   }
 
-  /** Puts a container on the hose, or takes it off; hoses still to fill take the first of it. */
-  setContainer(container: Container | null, hoseSpaceKg = 0): void {
+  /** Puts a container on the hose, or takes it off; what the hose holds stays in it. */
+  setContainer(container: Container | null): void {
     this.container = container;
-    this.hoseSpaceKg = hoseSpaceKg;
     this.charging = null;
+  }
+
+  /** The hose between container and port, and what its end still lets out. */
+  setHose(hose: LineHose): void {
+    this.hose = { ...hose };
+  }
+
+  get hoseHeldKg(): number {
+    return this.hose.heldKg;
   }
 
   /** Net content of the container on the hose; null without one. */
@@ -333,6 +355,11 @@ export class CircuitSimulation {
     this.lowPort.flow = 0;
     this.highPort.flow = 0;
     const { container, charging } = this;
+    if (charging?.phase === "hose") {
+      this.lowPort.flow = this.outOfHose(this.hose.drawnInKg, dt);
+      this.lowPort.enthalpy = this.running.fluid.liquidEnthalpy(this.y[LOW_KPA]!);
+      return;
+    }
     if (!container) return;
     if (!charging || charging.opening <= 0 || container.netKg <= 0) {
       container.temperatureC +=
@@ -345,11 +372,24 @@ export class CircuitSimulation {
     const port = low ? this.lowPort : this.highPort;
     const side = low ? this.y[LOW_KPA]! : this.y[HIGH_KPA]!;
     const pressure = this.filling ? fillRest(this.filling, this.still).pressureKpa : side;
-    drawFrom(container, this.running.fluid, charging, pressure, dt, port);
-    const intoHose = Math.min(port.flow * dt, this.hoseSpaceKg);
-    this.hoseSpaceKg -= intoHose;
-    port.flow -= intoHose / dt;
+    const draw = { phase: charging.phase, opening: charging.opening, stopAtKg: charging.stopAtKg };
+    drawFrom(container, this.running.fluid, draw, pressure, dt, port);
+    const { hose } = this;
+    const lost = Math.min(port.flow * dt, hose.purgeKg);
+    hose.purgeKg -= lost;
+    port.flow -= lost / dt;
+    const holds = charging.phase === "liquid" ? hose.liquidKg : hose.vapourKg;
+    const intoHose = Math.max(Math.min(port.flow * dt, holds - hose.heldKg), 0);
+    hose.heldKg += intoHose;
+    port.flow += this.outOfHose(holds, dt) - intoHose / dt;
     if (container.netKg <= charging.stopAtKg) this.charging = null;
+  }
+
+  /** What a hose that holds more than `keepsKg` gives to the port, kg/s. */
+  private outOfHose(keepsKg: number, dt: number): number {
+    const given = Math.max(this.hose.heldKg - keepsKg, 0) * (1 - Math.exp(-dt / HOSE_EMPTIES_S));
+    this.hose.heldKg -= given;
+    return given / dt;
   }
 
   private recover(dt: number): void {

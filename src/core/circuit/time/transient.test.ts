@@ -214,7 +214,8 @@ describe("charging and recovering", () => {
     run.setEngine(true, 900);
     run.advance(60);
     const can = fullCan(0.2, 28);
-    run.setContainer(can, 0.009);
+    run.setContainer(can);
+    run.setHose({ heldKg: 0, liquidKg: 0.03, vapourKg: 0.001, drawnInKg: 0.0004, purgeKg: 0.004 });
     run.setCharging({ side: "low", phase: "vapour", opening: 1, stopAtKg: 0 });
     run.advance(20);
     const early = 0.2 - can.netKg;
@@ -226,7 +227,23 @@ describe("charging and recovering", () => {
     run.advance(3600);
     expect(can.netKg).toBe(0);
     expect(run.chargingPort).toBeNull();
-    expect(run.chargeKg).toBeCloseTo(0.3 + 0.2 - 0.009, 9);
+    expect(run.chargeKg).toBeCloseTo(0.3 + 0.2 - 0.001 - 0.004, 9);
+  });
+
+  it("a hose full of liquid counts as outside the car until the running low side has drawn it in", () => {
+    const run = simulation({ chargeKg: 0.3 });
+    run.setContainer(fullCan(0.3, 55));
+    run.setHose({ heldKg: 0, liquidKg: 0.03, vapourKg: 0.001, drawnInKg: 0.0004, purgeKg: 0 });
+    run.setCharging({ side: "high", phase: "liquid", opening: 1, stopAtKg: 0.2 });
+    run.advance(120);
+    expect(run.chargingPort).toBeNull();
+    expect(run.chargeKg).toBeCloseTo(0.3 + 0.1 - 0.03, 6);
+    run.setEngine(true, 1500);
+    run.setCharging({ side: "low", phase: "hose", opening: 1, stopAtKg: 0 });
+    run.advance(60);
+    expect(run.containerKg).toBeCloseTo(0.2, 9);
+    expect(run.chargeKg).toBeCloseTo(0.4 - 0.0004, 4);
+    expect(run.chargeKg + run.hoseHeldKg).toBeCloseTo(0.4, 6);
   });
 
   it("liquid into an empty circuit flashes, warms to the room and stands at saturation", () => {

@@ -1,4 +1,5 @@
 /** Containers on hand, hoses, and the stretch of charging that is going on. */
+import { hoseStates } from "../../charge/hose";
 import { entry, entrySchema } from "../../units/entry";
 import * as z from "../../zod";
 import { gramsSchema, instant, words } from "./written";
@@ -9,7 +10,12 @@ export const valvesAt = ["liquid-high", "vapour-low", "liquid-low", "vapour-high
 export const MOST_CONTAINERS = 50;
 
 export const chargeSchema = z.strictObject({
+  /** Left in the hose when all is done, where somebody knows it better. */
   hoses: entrySchema,
+  /** What the hose passed last, or that it was drawn in; null before anything flowed. */
+  hoseHolds: z.enum(hoseStates).nullable(),
+  /** The hose is drawn in through the low side at the end; else what it holds stays in it. */
+  drawIn: z.boolean(),
   purged: entrySchema,
   containers: z
     .array(
@@ -39,5 +45,13 @@ export const chargeSchema = z.strictObject({
 });
 
 export function blankCharge(): z.infer<typeof chargeSchema> {
-  return { hoses: entry("", "g"), purged: entry("", "g"), containers: [], warmWater: true, open: null };
+  return {
+    hoses: entry("", "g"),
+    hoseHolds: null,
+    drawIn: true,
+    purged: entry("", "g"),
+    containers: [],
+    warmWater: true,
+    open: null,
+  };
 }

@@ -1,5 +1,5 @@
 /**
- * The job record, `evrid.job` version 10: everything typed, taken and weighed for one vehicle on one visit; a part a file, each with its schema
+ * The job record, `evrid.job` version 11: everything typed, taken and weighed for one vehicle on one visit; a part a file, each with its schema
  * and its blank. Numbers are entries (text as typed plus unit); whatever can be derived is derived, never stored.
  */
 
@@ -48,7 +48,7 @@ export const MOST_ENTRIES = 5000;
 
 export const jobSchema = z.strictObject({
   format: z.literal("evrid.job"),
-  version: z.literal(10),
+  version: z.literal(11),
   id: z.string().min(1).max(100),
   createdAt: instant,
   updatedAt: instant,
@@ -95,7 +95,7 @@ export type Job = z.infer<typeof jobSchema>;
 export function newJob(id: string, now: string, purpose: Purpose = "work"): Job {
   return {
     format: "evrid.job",
-    version: 10,
+    version: 11,
     id,
     createdAt: now,
     updatedAt: now,

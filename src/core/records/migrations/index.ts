@@ -11,6 +11,7 @@ import { fromVersion6 } from "./from-version-6";
 import { fromVersion7 } from "./from-version-7";
 import { fromVersion8 } from "./from-version-8";
 import { fromVersion9 } from "./from-version-9";
+import { fromVersion10 } from "./from-version-10";
 import type { OldRecord } from "./old-record";
 
 export const migrations: Record<number, (job: OldRecord) => OldRecord> = {
@@ -23,4 +24,5 @@ export const migrations: Record<number, (job: OldRecord) => OldRecord> = {
   7: fromVersion7,
   8: fromVersion8,
   9: fromVersion9,
+  10: fromVersion10,
 };

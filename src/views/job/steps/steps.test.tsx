@@ -180,7 +180,8 @@ describe("charging from an own scale", () => {
   const emptied: Job = { ...van, rackVehicle: null, recover: { ...van.recover, recovered: entry("170", "g") } };
 
   it("books what the can has given, and what stands in it is the scale's", async () => {
-    const { jobs } = await renderJob(emptied, "charge");
+    const charge = { ...emptied.charge, hoses: entry("9", "g") };
+    const { jobs } = await renderJob({ ...emptied, charge }, "charge");
     await type("Can 1, net content now", "140");
     await press("Record Can 1");
     expect(movedBy(jobs.job!.ledger, "charge")).toBeCloseTo(200, 6);
@@ -198,27 +199,49 @@ describe("charging from an own scale", () => {
   it("takes what a machine says went in, in any unit; an overfill is asked about once, and booked when it is so", async () => {
     const cylinder = { id: "machine", name: "Machine", net: entry("8000", "g"), temperature: entry("", "degC") };
     const { jobs } = await renderJob({ ...emptied, charge: { ...emptied.charge, containers: [cylinder] } }, "charge");
-    await choose("What went in, from a machine");
-    await type("Went in from Machine", "1 lb 6 oz");
+    await choose("What a machine has dosed");
+    await type("Dosed from Machine", "1 lb 6 oz");
     await press("Record Machine");
-    expect(screen.getByRole("alert").textContent).toMatch(/31 g over the label.*once more/);
+    expect(screen.getByRole("alert").textContent).toMatch(/39 g over the label.*once more/);
     expect(jobs.job!.ledger).toEqual([]);
     await press("Record Machine");
     expect(movedBy(jobs.job!.ledger, "charge")).toBeCloseTo(22 * 28.349523125, 3);
     expect(document.body.textContent).not.toContain("The label weight is in");
   });
 
-  it("goes on with a usual hose and no purge where nobody has said, and says so", async () => {
+  it("takes a zeroed scale as it counts down, sums included", async () => {
+    const { jobs } = await renderJob(emptied, "charge");
+    await choose("A zeroed scale that counts down");
+    await type("Can 1, scale shows now", "-120");
+    await press("Record Can 1");
+    await type("Can 1, scale shows now", "-200");
+    await press("Record Can 1");
+    expect(movedBy(jobs.job!.ledger, "charge")).toBeCloseTo(200, 6);
+    await type("Can 1, scale shows now", "-150");
+    await press("Record Can 1");
+    expect(screen.getByRole("alert").textContent).toMatch(/grew from/);
+    expect(movedBy(jobs.job!.ledger, "charge")).toBeCloseTo(200, 6);
+  });
+
+  it("counts the liquid in the hose until it is drawn in, no purge where nobody has said, and names the closing weight", async () => {
     const bare: Job = {
       ...emptied,
       charge: { ...emptied.charge, hoses: entry("", "g"), purged: entry("", "g") },
     };
     const { jobs } = await renderJob(bare, "charge");
-    expect(document.body.textContent).toMatch(/Left empty: 0\.\d g, a hose of vapour, is taken/);
-    await type("Can 1, net content now", "140");
+    expect(document.body.textContent).toContain("340 g by the tally. All of it goes in.");
+    await type("Can 1, net content now", "0");
     await press("Record Can 1");
-    expect(movedBy(jobs.job!.ledger, "charge")).toBeCloseTo(200, 6);
-    expect(screen.getByTestId("in-vehicle").textContent).toBe("199");
+    expect(document.body.textContent).toMatch(/340 g by the tally\. Close it at (99|100) g\./);
+    await type("Can 2, net content now", "99.6");
+    await press("Record Can 2");
+    expect(movedBy(jobs.job!.ledger, "charge")).toBeCloseTo(580.4, 6);
+    const inIt = () => Number(screen.getByTestId("in-vehicle").textContent);
+    expect(inIt()).toBeLessThan(560);
+    expect(document.body.textContent).toMatch(/\d\d g are in the hose/);
+    await press("Hose is drawn in");
+    expect(inIt()).toBe(580);
+    expect(document.body.textContent).not.toMatch(/g are in the hose/);
   });
 });
 
@@ -256,7 +279,7 @@ describe("what cannot be, or would overwrite", () => {
     const { jobs } = await renderJob({ ...emptied, charge: { ...emptied.charge, containers: [cylinder] } }, "charge");
     await type("Cylinder, net content now", "3600");
     await press("Record Cylinder");
-    expect(screen.getByRole("alert").textContent).toMatch(/9 987 g cannot be in this vehicle: more than 1 276 g/);
+    expect(screen.getByRole("alert").textContent).toMatch(/9 9\d\d g cannot be in this vehicle: more than 1 276 g/);
     expect(jobs.job!.ledger).toEqual([]);
     expect(jobs.job!.drafts["net-big"]).toBe("3600");
     await type("Cylinder, net content now", "13604");

@@ -1,28 +1,19 @@
 "use client";
 
-import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
+import { Flex, Grid, Stack } from "@chakra-ui/react";
 import { useState } from "react";
 import { movedBy } from "@/core/charge/books/ledger";
 import type { ChargeInputs, MassBalance } from "@/core/charge/books/mass-balance";
-import { CHARGING_RPM, type ChargePlan, type PlanInputs } from "@/core/charge/plan/charge-plan";
+import { hoseStates } from "@/core/charge/hose";
+import { CHARGING_RPM, type ChargePlan, type PlanHose, type PlanInputs } from "@/core/charge/plan/charge-plan";
 import { afterflowG, chanceInside, endSdG } from "@/core/charge/scale/live-charge";
 import { withUsualConditions } from "@/core/circuit/vehicle/usual";
-import { hoseContent } from "@/core/readings/derive/hose-content";
-import { saturationGaugeKpa } from "@/core/readings/derive/saturation-temperature";
 import { purgeBooked } from "@/core/records/bookkeeping";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
-import {
-  balanceOf,
-  boreOf,
-  chargeInputsOf,
-  recoveredOf,
-  usualHoseG,
-  vehicleLabelOf,
-  workableRefrigerant,
-} from "@/core/records/job-readings";
+import { balanceOf, chargeInputsOf, chargingHoseOf, recoveredOf, vehicleLabelOf } from "@/core/records/job-readings";
 import { chargeSetupGaps } from "@/core/records/run-sheet";
-import { entryOf, entryValue } from "@/core/units/entry";
+import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import { ChargeBar } from "@/pictures/charge-bar";
 import { ChargeTrack } from "@/pictures/charge-track";
@@ -31,13 +22,13 @@ import type { Desk } from "@/session/desk-store";
 import { useAmbientC, useDesk, useJob, useRackOf, useSetPart } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
-import { Text } from "@/ui/text";
 import { OnHand } from "@/views/job/frame/on-hand";
 import { StepEnd } from "@/views/job/frame/step-end";
-import { nextStepSentence, paceSentence } from "@/words/charge";
+import { hoseWords, nextStepSentence, paceSentence, waitsInHose } from "@/words/charge";
 import { chargeSentence } from "@/words/issues";
 import { gapList } from "@/words/steps";
 import { LedgerCard } from "./ledger-card";
@@ -89,6 +80,7 @@ export function ChargeStep() {
       )}
       {ready && found.value.state === "over" && job.charge.open === null && <SurplusCard overG={-found.value.toGoG} />}
       {ready && <VacuumDoubt job={job} />}
+      <OnHand />
       {ready && <ScalePanel balance={found.value} next={plan === null ? null : nextStepSentence(plan, job, figures)} />}
       {ready && plan && (
         <PlanCards plan={plan} job={job} purged={movedBy(job.ledger, "purge") > 0} warmWater={job.charge.warmWater} />
@@ -99,7 +91,6 @@ export function ChargeStep() {
         </Card>
       )}
       <Hoses />
-      <OnHand />
       <SchoolsCard />
       <LedgerCard />
       <StepEnd step="charge" />
@@ -129,7 +120,8 @@ function usePlan(inputs: ChargeInputs | null, balance: MassBalance | null): Char
             netG: Math.max(0, Math.round(leftG)),
             temperatureC: temperatureOf(job, id) ?? Math.round(ambientC),
           })),
-          hosesG: Math.max(0, inputs.hosesG - balance.hosesG),
+          toleranceG: inputs.toleranceG,
+          hose: planHose(job, inputs, balance),
           purgeG: Math.max(0, inputs.purgeG - balance.purgedG),
           warmWater: job.charge.warmWater,
         };
@@ -141,6 +133,13 @@ function usePlan(inputs: ChargeInputs | null, balance: MassBalance | null): Char
 function temperatureOf(job: Job, id: string): number | null {
   const container = job.charge.containers.find((one) => one.id === id);
   return container ? entryValue(fields.container, container.temperature) : null;
+}
+
+/** The hose of the plan; one whose content was typed holds that, whatever it passes. */
+function planHose(job: Job, { hoseEndG }: ChargeInputs, { hosesG }: MassBalance): PlanHose {
+  const hose = job.charge.hoses.text.trim() === "" ? chargingHoseOf(job) : null;
+  const [liquidG, vapourG] = hose === null ? [hoseEndG, hoseEndG] : [hose.liquid, hose.vapour];
+  return { nowG: hosesG, liquidG, vapourG, endG: hoseEndG };
 }
 
 /** Keeps the newest that was not null. */
@@ -168,21 +167,22 @@ function footWords(
   const rate = live !== null && live.openSince !== null ? Math.max(live.rateGPerS * 0.3, 0.2) : LAST_RATE;
   const containers = Math.max(1, balance.perContainer.filter(({ drawnG }) => drawnG > 1).length);
   const sd = endSdG(
-    { scaleStepG: SCALE_STEP_G, scaleShare: SCALE_SHARE, hosesG: inputs.hosesG, rateGPerS: rate, containers },
+    { scaleStepG: SCALE_STEP_G, scaleShare: SCALE_SHARE, hosesG: inputs.hoseEndG, rateGPerS: rate, containers },
     inputs.labelG,
   );
   const chance = Math.min(99, Math.floor(chanceInside(inputs.toleranceG, sd) * 100));
   if (job.correction !== null) {
     return `${figures.quantity(inputs.residualG, "g")} of it by the readings, known to ± ${figures.quantity(job.correction.rangeG, "g")}; the rest by weight.`;
   }
+  if (waitsInHose(balance))
+    return `${figures.quantity(balance.drawInG, "g")} are in the hose, to be drawn in through the low side.`;
+  if (balance.state === "over") return "Over the label: what is too much is taken out by weight.";
   if (balance.state === "inside") {
     return `Known to ± ${figures.quantity(2 * sd, "g")}: scale, hoses and the hand at the valve.`;
   }
   const after = live === null ? 0 : afterflowG(live);
   const early =
-    after > 0.5
-      ? `Stop is called at ${figures.quantity(inputs.labelG - after, "g")}: ${figures.quantity(after, "g", 1)} still come through valve and hose. `
-      : "";
+    after > 0.5 ? `Stop is called ${figures.quantity(after, "g", 1)} early: they still come through the valve. ` : "";
   return `${early}Chance to end inside the label band: ${chance} in 100.`;
 }
 
@@ -202,72 +202,67 @@ function VacuumDoubt({ job }: { job: Job }) {
   );
 }
 
+const hoseEnds = [
+  { value: "drawn-in", label: "Drawn in through the low side" },
+  { value: "left", label: "Left in the hose" },
+] as const;
+
 function Hoses() {
   const figures = useFigures();
   const { job, edit } = useJob();
   const set = useSetPart("charge");
-  const refrigerant = workableRefrigerant(job);
-  const altitudeM = entryValue(fields.altitude, job.altitude);
-  const lengthM = entryValue(fields.hose, job.hookUp.hose);
-  const ambientC = useAmbientC();
-  const standing =
-    refrigerant === null || altitudeM === null ? null : saturationGaugeKpa(refrigerant, ambientC, altitudeM);
-  // One hose, from the container to the port, full of what it passed last: vapour on the low side, liquid on the high.
-  const content =
-    refrigerant === null || altitudeM === null || lengthM === null || standing === null
-      ? null
-      : hoseContent(refrigerant, altitudeM, lengthM, ambientC, standing, standing, boreOf(job));
+  const { hoseHolds, drawIn } = job.charge;
+  const hose = chargingHoseOf(job);
   const purgeG = entryValue(fields.purged, job.charge.purged);
-  const usual = usualHoseG(job);
   const booked = movedBy(job.ledger, "purge");
   const flowing = useRackOf(({ latest }) => (latest?.valve ?? "shut") !== "shut");
   return (
-    <Card title="Hoses">
-      <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="3">
+    <Card title="Charging hose">
+      <Flex gap="6" wrap="wrap">
+        <Choice
+          label="At the end its content is"
+          options={hoseEnds}
+          value={drawIn ? "drawn-in" : "left"}
+          onChange={(end) => set({ drawIn: end === "drawn-in" })}
+        />
+        <Choice
+          label="It holds now"
+          options={hoseStates.map((value) => ({
+            value,
+            label: hose === null ? hoseWords[value] : `${hoseWords[value]}, ${figures.quantity(hose[value], "g", 1)}`,
+          }))}
+          value={hoseHolds}
+          onChange={(holds) => set({ hoseHolds: holds })}
+        />
+      </Flex>
+      <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="3" mt="3">
         <NumberField
           spec={fields.hoses}
           value={job.charge.hoses}
-          hint={`Left standing in the charging hose at the end; 0 if it is recovered.${usual === null ? "" : ` Left empty: ${figures.quantity(usual, "g", 1)}, a hose of vapour, is taken.`}`}
+          hint="Left in the hose at the end, where you know it better. Left empty: as chosen above."
           onChange={(hoses) => set({ hoses })}
         />
-        <NumberField
-          spec={fields.purged}
-          value={job.charge.purged}
-          hint={
-            booked > 0
-              ? `${figures.quantity(booked, "g", 1)} booked as let out`
-              : "A short puff that drives the air out of the hose. Left empty: none."
-          }
-          onChange={(purged) => set({ purged })}
-        />
-      </Grid>
-      <Flex gap="2" mt="3" wrap="wrap" align="center">
-        {content && (
-          <>
-            <BenchButton kind="quiet" onClick={() => set({ hoses: entryOf(content.lowG, job.charge.hoses.unit, 1) })}>
-              {`Ends with vapour: ${figures.quantity(content.lowG, "g", 1)}`}
-            </BenchButton>
-            <BenchButton
-              kind="quiet"
-              onClick={() => set({ hoses: entryOf(content.highLiquidG ?? 0, job.charge.hoses.unit, 0) })}
-            >
-              {`Ends with liquid: ${figures.quantity(content.highLiquidG, "g")}`}
-            </BenchButton>
-            <Text color="soft" fontSize="14px">
-              for a hose of {figures.quantity(lengthM, "hoseM", 1)} at {figures.quantity(ambientC, "degC", 0)}
-            </Text>
-          </>
-        )}
-        <Box ml="auto">
+        <Stack gap="2">
+          <NumberField
+            spec={fields.purged}
+            value={job.charge.purged}
+            hint={
+              booked > 0
+                ? `${figures.quantity(booked, "g", 1)} booked as let out`
+                : "A short puff that drives the air out of the hose. Left empty: none."
+            }
+            onChange={(purged) => set({ purged })}
+          />
           <BenchButton
             kind="main"
+            alignSelf="start"
             disabled={purgeG === null || purgeG <= 0 || booked > 0 || flowing}
             onClick={() => purgeG !== null && edit((stored) => purgeBooked(stored, purgeG, new Date().toISOString()))}
           >
             {booked > 0 ? "Hose is purged" : "Hose purged: book it"}
           </BenchButton>
-        </Box>
-      </Flex>
+        </Stack>
+      </Grid>
     </Card>
   );
 }

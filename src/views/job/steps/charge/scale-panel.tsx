@@ -1,17 +1,19 @@
 "use client";
 
 import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
-import { useState } from "react";
-import { balance, checkTyped, type MassBalance } from "@/core/charge/books/mass-balance";
+import { useEffect, useState } from "react";
+import { checkTyped, type MassBalance } from "@/core/charge/books/mass-balance";
+import { DRAW_IN_S, WORTH_DRAWING_IN_G } from "@/core/charge/hose";
 import { EMPTY_BELOW_G } from "@/core/charge/plan/charge-plan";
 import { type ChargeAlarm, type ChargeSample, stateAlarms, type ValveAt } from "@/core/charge/scale/live-charge";
-import { drawn } from "@/core/records/bookkeeping";
+import type { ChargeValve } from "@/core/instruments/rack";
+import { drawn, hoseAfter, hoseDrawnIn } from "@/core/records/bookkeeping";
 import { fields } from "@/core/records/fields";
-import { chargeInputsOf } from "@/core/records/job-readings";
+import type { Job } from "@/core/records/job";
+import { balanceOf, chargeInputsOf } from "@/core/records/job-readings";
 import type { Entry } from "@/core/units/entry";
-import { checkEntry, entryValue } from "@/core/units/entry";
-import type { Figures } from "@/core/units/figures";
-import type { DeskIssue } from "@/session/desk-store";
+import { checkEntry } from "@/core/units/entry";
+import type { Desk, DeskIssue } from "@/session/desk-store";
 import { draftEntry, withDraftEntry } from "@/session/drafts";
 import { useDesk, useJob, useRack } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
@@ -22,23 +24,47 @@ import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { StepActs } from "@/views/job/frame/step-foot";
-import { alarmWords, callSentence } from "@/words/charge";
+import {
+  alarmWords,
+  scaleAsked as asked,
+  CLOSED_RUNNING,
+  callSentence,
+  closingWords,
+  type Shows,
+  scaleHint,
+  typedLabel,
+  waitsInHose,
+} from "@/words/charge";
 import { chargeSentence, deskSentence, refusalSentence } from "@/words/issues";
 import { typed } from "@/words/typed";
 
+interface PanelProps {
+  balance: MassBalance;
+  next: string | null;
+}
+
 /** The live scale: which container stands on it, the valves, the call, the alarms. */
-export function ScalePanel({ balance: found, next }: { balance: MassBalance; next: string | null }) {
+export function ScalePanel({ balance, next }: PanelProps) {
+  const { status, source } = useRack("status", "source");
+  return status === "running" && source.kind === "rack" ? (
+    <RackScale balance={balance} next={next} />
+  ) : (
+    <TypedScale balance={balance} />
+  );
+}
+
+function RackScale({ balance: found, next }: PanelProps) {
   const figures = useFigures();
-  const rack = useRack("status", "source", "latest", "setEngine");
-  const desk = useDesk("onScale", "live", "call", "putOn", "open", "shut");
+  const rack = useRack("latest", "setEngine");
+  const desk = useDesk("onScale", "live", "call", "drawInLeftS", "putOn", "open", "shut");
   const [refused, setRefused] = useState<string | null>(null);
-  if (rack.status !== "running" || rack.source.kind !== "rack") return <TypedScale balance={found} />;
   const { latest } = rack;
   const valve = latest?.valve ?? "shut";
+  useLoneContainer(found, desk);
   const container = found.perContainer.find(({ id }) => id === desk.onScale) ?? null;
   const tared = desk.live?.tared ?? false;
   const answered = (issue: DeskIssue | null) => setRefused(issue ? deskSentence(issue) : null);
-  const open = async (valve: "liquid-high" | "vapour-low") => {
+  const open = async (valve: Exclude<ChargeValve, "shut">) => {
     rack.setEngine(valve === "liquid-high" ? "off" : "fast");
     answered(await desk.open(valve));
   };
@@ -65,7 +91,7 @@ export function ScalePanel({ balance: found, next }: { balance: MassBalance; nex
           <Text color="soft">Add a can or cylinder below, with its net content.</Text>
         )}
       </Flex>
-      <Grid templateColumns={{ base: "1fr", md: "repeat(3, 1fr)" }} gap="2.5">
+      <Grid templateColumns={{ base: "1fr", md: "repeat(2, 1fr)", xl: "repeat(4, 1fr)" }} gap="2.5">
         <ValveCard
           name="Liquid, high side"
           does="Engine off. High valve open, low valve shut."
@@ -82,6 +108,14 @@ export function ScalePanel({ balance: found, next }: { balance: MassBalance; nex
           disabled={container === null || !tared || valve !== "shut"}
           onOpen={() => open("vapour-low")}
         />
+        <ValveCard
+          name="Hose, low side"
+          does="Container closed. Engine at fast idle, low valve open."
+          never="High valve stays shut"
+          open={valve === "hose-low"}
+          disabled={valve !== "shut" || !waitsInHose(found)}
+          onOpen={() => open("hose-low")}
+        />
         <Flex direction="column" gap="2" borderWidth="1px" borderColor="line" rounded="card" p="3" bg="field">
           <Text fontWeight="650">Scale</Text>
           <Text fontSize="30px" fontWeight="650" lineHeight="1.1">
@@ -92,7 +126,7 @@ export function ScalePanel({ balance: found, next }: { balance: MassBalance; nex
             </Text>
           </Text>
           <Text mt="auto" fontSize="14px" color="soft">
-            Its valve is shut with the button at the foot.
+            {container === null ? "Nothing stands on it." : closingWords(found, container.leftG, figures)}
           </Text>
         </Flex>
       </Grid>
@@ -112,6 +146,14 @@ export function ScalePanel({ balance: found, next }: { balance: MassBalance; nex
       <Alarms alarms={desk.live?.alarms ?? []} />
     </Card>
   );
+}
+
+/** A single container needs no choosing. */
+function useLoneContainer({ perContainer }: MassBalance, { onScale, putOn }: Pick<Desk, "onScale" | "putOn">): void {
+  const lone = perContainer.length === 1 && perContainer[0]!.leftG >= EMPTY_BELOW_G ? perContainer[0]!.id : null;
+  useEffect(() => {
+    if (lone !== null && onScale === null) void putOn(lone);
+  }, [lone, onScale, putOn]);
 }
 
 interface ValveCardProps {
@@ -165,6 +207,13 @@ function Alarms({ alarms }: { alarms: readonly ChargeAlarm[] }) {
   );
 }
 
+/** Net content after what was typed; `leftG` and `drawnG` as the books have them. */
+const leftBy: Record<Shows, (shown: number, leftG: number, drawnG: number) => number> = {
+  left: (shown) => shown,
+  zeroed: (shown, leftG, drawnG) => leftG + drawnG - Math.abs(shown),
+  in: (shown, leftG) => leftG - shown,
+};
+
 /** Less than this is no flow but the scale's last digit, g. */
 const LEAST_BOOKED_G = 0.5;
 const draftOf = (containerId: string) => `net-${containerId}`;
@@ -184,8 +233,7 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
     record((stored) => ({ ...stored, drafts: withDraftEntry(stored.drafts, draftOf(id), typed) }), { typed: true });
   const typedOf = (id: string) => draftEntry(job.drafts, draftOf(id), figures.unit("g"));
   const [refused, setRefused] = useState<string | null>(null);
-  /** What a scale shows is what is left in the container; a charging machine shows what went in. */
-  const [shows, setShows] = useState<"left" | "in">("left");
+  const [shows, setShows] = useState<Shows>("left");
   const [confirmed, setConfirmed] = useState<string | null>(null);
   const [valve, setValve] = useState<Exclude<ValveAt, "shut"> | null>(null);
   const [engine, setEngine] = useState<"off" | "on" | null>(null);
@@ -195,17 +243,16 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
     valve === null || engine === null
       ? null
       : { time: 0, scaleG: null, low: null, high: null, engineOn: engine === "on", valve };
-  const write = (id: string, leftG: number) => {
-    const checked = checkEntry({ ...fields.net, min: 0, label: "Net content now" }, typedOf(id));
+  const write = ({ id, leftG, drawnG }: MassBalance["perContainer"][number]) => {
+    const checked = checkEntry(
+      { ...fields.net, min: shows === "zeroed" ? -fields.net.max : 0, label: "Net content now" },
+      typedOf(id),
+    );
     if (!checked.ok) {
-      setRefused(
-        shows === "left"
-          ? "Type the net weight the scale shows now, from 0 up."
-          : "Type the weight that went in, as the machine shows it.",
-      );
+      setRefused(asked[shows]);
       return;
     }
-    const nowG = shows === "left" ? checked.value : leftG - checked.value;
+    const nowG = leftBy[shows](checked.value, leftG, drawnG);
     const draw = { containerId: id, startG: leftG, nowG };
     const issue = checkTyped(inputs, draw);
     if (issue) {
@@ -213,12 +260,16 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
       return;
     }
     const grams = leftG - nowG;
-    const after = balance({ ...inputs, open: draw });
-    const asked = JSON.stringify([id, typedOf(id), shows]);
-    if (grams >= LEAST_BOOKED_G && after.ok && after.value.state === "over" && confirmed !== asked) {
-      setConfirmed(asked);
+    const at = new Date().toISOString();
+    const hose = shows === "in" ? "drawn-in" : valve === null || valve === "hose-low" ? null : hoseAfter(valve);
+    const book = (to: Job) => drawn(to, id, grams, at, hose);
+    const after = grams >= LEAST_BOOKED_G ? balanceOf(book(job)) : null;
+    const overG = after?.ok ? after.value.inVehicleG + after.value.drawInG - inputs.labelG : 0;
+    const question = JSON.stringify([id, typedOf(id), shows]);
+    if (overG > inputs.toleranceG && confirmed !== question) {
+      setConfirmed(question);
       setRefused(
-        `With this it would be ${figures.quantity(-after.value.toGoG, "g")} over the label. Read it again; press Record once more if it is so.`,
+        `With this it would be ${figures.quantity(overG, "g")} over the label. Read it again; press Record once more if it is so.`,
       );
       return;
     }
@@ -228,14 +279,8 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
       );
       return;
     }
-    const at = new Date().toISOString();
     const refusal = edit((stored) =>
-      drawn(
-        { ...stored, drafts: withDraftEntry(stored.drafts, draftOf(id), { ...typedOf(id), text: "" }) },
-        id,
-        grams,
-        at,
-      ),
+      book({ ...stored, drafts: withDraftEntry(stored.drafts, draftOf(id), { ...typedOf(id), text: "" }) }),
     );
     setRefused(refusal === null ? null : refusalSentence(refusal, figures));
   };
@@ -246,7 +291,8 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
           label="What you read and type"
           options={[
             { value: "left", label: "What the container still holds" },
-            { value: "in", label: "What went in, from a machine" },
+            { value: "zeroed", label: "A zeroed scale that counts down" },
+            { value: "in", label: "What a machine has dosed" },
           ]}
           value={shows}
           onChange={setShows}
@@ -255,18 +301,14 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
           <Flex key={c.id} gap="3" align="end" wrap="wrap">
             <Box flex="1 1 200px">
               <NumberField
-                spec={{ ...fields.net, min: 0 }}
+                spec={{ ...fields.net, min: shows === "zeroed" ? -fields.net.max : 0 }}
                 value={typedOf(c.id)}
-                label={shows === "left" ? `${typed(c.name)}, net content now` : `Went in from ${typed(c.name)}`}
-                hint={
-                  shows === "left"
-                    ? `${figures.quantity(c.leftG, "g")} by the tally${stopHint(c, found, entryValue(fields.net, typedOf(c.id)), figures)}`
-                    : `${figures.quantity(Math.max(0, Math.min(found.toGoG, c.leftG)), "g")} are still wanted of it.`
-                }
+                label={typedLabel(shows, typed(c.name))}
+                hint={scaleHint(shows, c, found, figures)}
                 onChange={(typed) => setTyped(c.id, typed)}
               />
             </Box>
-            <BenchButton aria-label={`Record ${c.name}`} onClick={() => write(c.id, c.leftG)}>
+            <BenchButton aria-label={`Record ${c.name}`} onClick={() => write(c)}>
               Record
             </BenchButton>
           </Flex>
@@ -275,6 +317,16 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
           <Text color="act" role="alert">
             {refused}
           </Text>
+        )}
+        {found.drawInG >= WORTH_DRAWING_IN_G && (
+          <Flex gap="3" wrap="wrap" align="center">
+            <BenchButton kind={waitsInHose(found) ? "act" : "quiet"} onClick={() => edit(hoseDrawnIn)}>
+              Hose is drawn in
+            </BenchButton>
+            <Text flex="1 1 300px">
+              {`${figures.quantity(found.drawInG, "g")} are in the hose. ${CLOSED_RUNNING} About ${DRAW_IN_S} s, high valve shut all the while.`}
+            </Text>
+          </Flex>
         )}
         <Flex gap="6" wrap="wrap">
           <Choice label="What is open" options={handValves} value={valve} onChange={setValve} />
@@ -292,12 +344,4 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
       </Stack>
     </Card>
   );
-}
-
-/** Where this container must be stopped, when it holds enough. */
-function stopHint({ leftG }: { leftG: number }, found: MassBalance, typedG: number | null, figures: Figures): string {
-  if (found.toGoG <= 0 || typedG !== null) return "";
-  return leftG > found.toGoG
-    ? `; stop when the scale shows ${figures.quantity(leftG - found.toGoG, "g")}`
-    : "; all of it goes in";
 }
