@@ -166,6 +166,7 @@ class EvridDatabase extends Dexie {
     this.version(13).stores({}).upgrade(migrateJobs);
     this.version(14).stores({}).upgrade(migrateJobs);
     this.version(15).stores({ importedRecords: "key, importId", staged: "key, stagingId" }).upgrade(apartFromImports);
+    this.version(16).stores({}).upgrade(migrateJobs);
   }
 }
 

@@ -31,6 +31,18 @@ describe("a browser that kept jobs for an earlier release", () => {
     }
   });
 
+  it("has its jobs with what the hose holds, where it came from the release before that", async () => {
+    const [job] = demoJobs(new Date("2026-06-01T10:00:00.000Z"));
+    const { hoseHolds, drawIn, ...charge } = job!.charge;
+    await database.delete();
+    const before = new Dexie("evrid");
+    before.version(15).stores({ jobs: "id, updatedAt" });
+    await before.table("jobs").bulkPut([{ ...job!, version: 10, charge }]);
+    before.close();
+    await database.open();
+    expect((await database.jobs.get(job!.id))?.charge).toEqual({ ...charge, hoseHolds, drawIn });
+  });
+
   it("has its vehicles and its books too, which no earlier schema kept lines of", async () => {
     await eraseAll();
     await addDemoJobs(demoJobs(new Date("2026-06-01T10:00:00.000Z")));

@@ -5,6 +5,7 @@ import type { ChargeInputs, MassBalance } from "@/core/charge/books/mass-balance
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
+import { waitsInHose } from "@/words/charge";
 
 interface ChargeBarProps {
   inputs: ChargeInputs;
@@ -29,7 +30,9 @@ export function ChargeBar({ inputs, balance, pace, runsOut, foot }: ChargeBarPro
       ? "inside the label band"
       : balance.state === "over"
         ? `${figures.quantity(-balance.toGoG, "g")} over`
-        : `${figures.quantity(balance.toGoG, "g")} to go`;
+        : waitsInHose(balance)
+          ? `${figures.quantity(balance.drawInG, "g")} in the hose`
+          : `${figures.quantity(balance.toGoG, "g")} to go`;
   return (
     <Card title="In the vehicle">
       <Flex align="baseline" gap="3.5" wrap="wrap" lineHeight="1">

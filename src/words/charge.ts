@@ -1,6 +1,6 @@
 /** Words of the charge desk: what to do at the scale, the plan step by step, the habits. */
 
-import { closingWeightG, type MassBalance } from "@/core/charge/books/mass-balance";
+import { closingWeightG, type MassBalance, SAME_WEIGHT_G } from "@/core/charge/books/mass-balance";
 import { type HoseState, WORTH_DRAWING_IN_G } from "@/core/charge/hose";
 import { type ChargePlan, EMPTY_BELOW_G, type PlanStep, WARM_WATER_C } from "@/core/charge/plan/charge-plan";
 import type { ChargeAlarm, ChargeCall, LiveCharge } from "@/core/charge/scale/live-charge";
@@ -131,7 +131,7 @@ export function callSentence(
 ): string {
   if (drawInLeftS !== null)
     return drawInLeftS > 0
-      ? `The hose is drawn in: ${Math.ceil(drawInLeftS)} s to go.`
+      ? `Drawing in the hose: ${Math.ceil(drawInLeftS)} s to go.`
       : "The hose is drawn in. Shut the valve.";
   if (waitsInHose(found))
     return `Close the container and draw the hose in through the low side, engine running: ${figures.quantity(found.drawInG, "g")} are in it.`;
@@ -179,7 +179,7 @@ export function typedLabel(shows: Shows, name: string): string {
 
 /** At which weight a container is closed. `leftG`: what it holds. */
 export function closingWords(found: MassBalance, leftG: number, figures: Figures): string {
-  if (found.fromContainersG <= 0) return "Nothing more is wanted of it.";
+  if (found.fromContainersG <= SAME_WEIGHT_G) return "Nothing more is wanted of it.";
   const closesAtG = closingWeightG(found, leftG);
   return closesAtG === null ? "All of it goes in." : `Close it at ${figures.quantity(closesAtG, "g")}.`;
 }
@@ -205,8 +205,6 @@ export function scaleHint(
 /** The containers have given all that is wanted; what is still to go in is in the hose. */
 export const waitsInHose = ({ drawInG, fromContainersG }: MassBalance): boolean =>
   drawInG >= WORTH_DRAWING_IN_G && fromContainersG <= SAME_WEIGHT_G;
-/** As well as a scale shows. */
-const SAME_WEIGHT_G = 1;
 
 export const alarmWords: Record<ChargeAlarm, readonly [string, string]> = {
   "high-side-high": ["High side too high: shut the valve", "Look at the fan and the condenser's air before you go on."],

@@ -4,11 +4,9 @@ import { movedBy } from "@/core/charge/books/ledger";
 import { SOUND_G_YEAR } from "@/core/charge/sound-loss";
 import type { Job } from "@/core/records/job";
 import { balanceOf, labelOf, lossOf } from "@/core/records/job-readings";
+import { leakingParts, leakStateOf } from "@/core/records/leak-state";
 import type { Figures } from "@/core/units/figures";
 import { repairPartLabels } from "./job";
-
-/** A charge may fall by this share before anything is felt on a hot day. */
-const FELT_SHARE = 0.25;
 
 /** What the weight said and what was done, for who explains it at the counter; empty while nothing was weighed. */
 function factsTold(job: Job, figures: Figures): string[] {
@@ -22,7 +20,9 @@ function factsTold(job: Job, figures: Figures): string[] {
       ? ""
       : found.lostG > (toleranceG ?? 0)
         ? `It held ${figures.quantity(found.foundG, "g")} of ${figures.quantity(chargeG, "g")}.`
-        : `It held what the label asks for: ${figures.quantity(found.foundG, "g")}.`,
+        : found.lostG < -(toleranceG ?? 0)
+          ? `It held ${figures.quantity(found.foundG, "g")}: ${figures.quantity(-found.lostG, "g")} more than the label's ${figures.quantity(chargeG, "g")}.`
+          : `It held its label charge: ${figures.quantity(found.foundG, "g")}.`,
     renewed === 0 ? "" : `${renewed} ${renewed === 1 ? "part was" : "parts were"} renewed.`,
     movedBy(job.ledger, "charge") > 0 && balance?.ok
       ? `It now holds ${figures.quantity(balance.value.inVehicleG, "g")} by weight.`
@@ -30,33 +30,48 @@ function factsTold(job: Job, figures: Figures): string[] {
   ].filter(Boolean);
 }
 
-/** What it means for the months ahead: how fast it lost, how long the charge lasts, and a leak with its place. */
+/** What it means for the months ahead: how fast it lost, and a leak with its place, or that none was found. No service life is promised. */
 export function outlookWords(job: Job, figures: Figures): string[] {
   const { chargeG } = labelOf(job);
   if (chargeG === null) return [];
-  const rate = lossOf(job)?.lossGPerMonth;
-  const places = leakPlaces(job);
+  const found = lossOf(job);
+  const rate = found?.lossGPerMonth;
   const charged = movedBy(job.ledger, "charge") > 0 && balanceOf(job)?.ok === true;
-  const years = Math.max(1, Math.floor((FELT_SHARE * chargeG) / SOUND_G_YEAR.high));
-  return [
-    rate
-      ? `It had been losing about ${figures.quantity(rate.median, "g")} a month; a sound car loses ${figures.range(SOUND_G_YEAR.low, SOUND_G_YEAR.high, "g")} a year.`
-      : "",
-    // Nothing is promised of one that was seen to leak.
-    charged && places.length === 0
-      ? `If nothing leaks it lasts ${years} years and more. If it cools less before next summer, it leaks: come back before it is empty.`
-      : "",
-    places.length === 0 ? "" : `A leak was found at: ${places.join(", ")}. It is still to be mended.`,
-  ].filter(Boolean);
+  const sound = `A sound car loses ${figures.range(SOUND_G_YEAR.low, SOUND_G_YEAR.high, "g")} a year.`;
+  const lost = rate ? `It had been losing about ${figures.quantity(rate.median, "g")} a month. ${sound}` : "";
+  switch (leakStateOf(job)) {
+    case "found":
+      return [lost, `A leak was found at: ${leakPlaces(job).join(", ")}. It is still to be repaired.`].filter(Boolean);
+    case "not-found":
+      return [
+        lost,
+        `${LEAK_NOT_FOUND}: ${figures.quantity(found!.lostG, "g")} were missing, and where they went is not known.`,
+        rate && charged
+          ? `At that rate a quarter of it is gone again after about ${monthsWords((FELT_SHARE * chargeG) / rate.median)}.`
+          : "How fast it leaks is not known: have it weighed again within three months, or as soon as it cools less.",
+      ].filter(Boolean);
+    default:
+      return [
+        lost,
+        charged
+          ? `${rate ? "" : `${sound} `}Have it weighed again in two years; if it cools less before then, it leaks.`
+          : "",
+      ].filter(Boolean);
+  }
+}
+
+/** A charge may fall by this share before anything is felt on a hot day. */
+const FELT_SHARE = 0.25;
+export const LEAK_NOT_FOUND = "Leak not found";
+
+function monthsWords(months: number): string {
+  if (months < 1.5) return "a month";
+  return months < 24 ? `${Math.round(months)} months` : `${Math.round(months / 12)} years`;
 }
 
 /** Parts that leaked at their last check, as they are named. */
-export function leakPlaces({ prove }: Job): string[] {
-  const last = new Map(prove.checks.map((check) => [`${check.part} ${check.method}`, check]));
-  const leaking = [...last.values()]
-    .filter(({ leaks }) => leaks)
-    .map(({ part }) => repairPartLabels[part].toLowerCase());
-  return [...new Set(leaking)];
+export function leakPlaces(job: Pick<Job, "prove">): string[] {
+  return leakingParts(job).map((part) => repairPartLabels[part].toLowerCase());
 }
 
 /** All of it, for who speaks to the customer. */

@@ -10,6 +10,7 @@ export const dayOf = (iso: string) => (iso === "" ? "never" : format(new Date(is
 
 /** "40 to 90 g a year". */
 export function rateWords(rate: LeakRate, figures: Figures): string {
+  if (rate.basis === "leak-not-found") return "not known";
   return rate.high < 1
     ? `under ${figures.quantity(1, "g")} a year`
     : `${figures.range(rate.low, rate.high, "g")} a year`;
@@ -18,6 +19,7 @@ export function rateWords(rate: LeakRate, figures: Figures): string {
 /** Whether it is known, or what sound cars do is taken for it. */
 export function rateBasis({ basis }: LeakRate): string {
   if (basis === "sound-cars") return "as sound cars do: not weighed since it was last opened or filled";
+  if (basis === "leak-not-found") return "leak not found at the last visit: how fast it loses is not known";
   const months = Math.round(basis.weighedDays / 30.4);
   return `weighed over ${months < 1 ? "under a month" : months === 1 ? "a month" : `${months} months`}`;
 }
@@ -53,6 +55,8 @@ export function heldWords(forecast: Forecast, now: number, figures: Figures): st
 export function watchWords(forecast: Forecast, now: number, figures: Figures): string {
   if (forecast.emptied !== null)
     return `Recovered on ${dayOf(forecast.emptied.at)}: ${figures.quantity(forecast.emptied.recoveredG, "g")}. Not charged since.`;
+  if (forecast.rate.basis === "leak-not-found")
+    return "Refrigerant was missing and no leak was found: it may be short again any month. Weigh it soon, and search for the leak.";
   const [first, second] = forecast.passing;
   const limit = (share: number) => figures.quantity(share * forecast.labelG, "g");
   if (second && dueOf(second.when, now) === "passed")

@@ -4,9 +4,10 @@ import { fields } from "@/core/records/fields";
 import { type Job, stepIds } from "@/core/records/job";
 import { judgedHold } from "@/core/records/job-hold";
 import { balanceOf, labelOf, recoveredOf } from "@/core/records/job-readings";
+import { leakStateOf } from "@/core/records/leak-state";
 import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
-import { leakPlaces } from "./customer";
+import { LEAK_NOT_FOUND, leakPlaces } from "./customer";
 import { leakMethodLabels, repairPartLabels, stepNames } from "./job";
 import { holdLength, holdLine } from "./vacuum";
 
@@ -86,13 +87,14 @@ function vacuum(job: Job, figures: Figures): DoneLine {
 function leaks(job: Job): DoneLine {
   const { checks, capsOn } = job.prove;
   const caps = capsOn ? "caps on" : "caps not noted";
-  if (checks.length === 0) return { what: "Leak check", text: `Not made; ${caps}.` };
+  const unexplained = leakStateOf(job) === "not-found" ? `${LEAK_NOT_FOUND}, though refrigerant was missing; ` : "";
+  if (checks.length === 0) return { what: "Leak check", text: `${unexplained || "Not made; "}${caps}.` };
   const leaking = leakPlaces(job);
   const how = [
     ...new Set(checks.map(({ method }) => leakMethodLabels[method].split(/[:,]/, 1)[0]!.toLowerCase())),
   ].join(", ");
   const found = leaking.length > 0 ? `leaks at: ${leaking.join(", ")}` : "nothing found";
-  return { what: "Leak check", text: `${capital(found)}, ${how}; ${caps}.` };
+  return { what: "Leak check", text: `${unexplained}${unexplained === "" ? capital(found) : found}, ${how}; ${caps}.` };
 }
 
 function notes(job: Job): DoneLine[] {

@@ -71,6 +71,11 @@ describe("how fast a vehicle loses", () => {
   it("is that of sound cars after a repair, until it has been weighed again; a weighing that is missing is not bridged", () => {
     const mended = { ...visit("b", "2026-05-04", 300), repair: pickup.repair };
     expect(leakRateOf(historyOf(visit("a", "2025-05-04", 500), mended)).basis).toBe("sound-cars");
+    // Much was missing, and nothing was opened: what sound cars lose is no guide.
+    const unexplained = leakRateOf(historyOf(visit("a", "2025-05-04", filledG - 300)));
+    expect(unexplained.basis).toBe("leak-not-found");
+    expect(unexplained.low).toBeGreaterThan(15);
+    expect(leakRateOf(historyOf(visit("a", "2025-05-04", filledG - 60))).basis).toBe("sound-cars");
     const later = historyOf(visit("a", "2025-05-04", 500), mended, visit("c", "2027-05-04", filledG - 20));
     expect(leakRateOf(later).middle).toBeCloseTo(20, 0);
     const unweighed = historyOf(

@@ -2,7 +2,8 @@
  * What the visits to a workshop say of each vehicle over the years: who came when, what it left with and what it came back with by weight, how
  * fast it loses and when that will matter. Masses g, rates g a year, instants ISO.
  */
-import { SOUND_G_YEAR } from "../charge/sound-loss";
+import { missesMoreThanSound, SOUND_G_YEAR, UNKNOWN_YEARS } from "../charge/sound-loss";
+import { USUAL_TOLERANCE_G } from "./job-readings";
 import type { Visit } from "./visit";
 
 /** Visits of one vehicle, newest first. */
@@ -54,8 +55,11 @@ export interface LeakRate {
   low: number;
   middle: number;
   high: number;
-  /** Weighed, over so many days; or what sound cars lose, where nothing was weighed since it was last opened. */
-  basis: { weighedDays: number } | "sound-cars";
+  /**
+   * Weighed, over so many days; what sound cars lose, where nothing was weighed since it was last opened; or what was missing at the last filling,
+   * where that is more and nothing was opened.
+   */
+  basis: { weighedDays: number } | "sound-cars" | "leak-not-found";
 }
 
 const SOUND = { ...SOUND_G_YEAR, middle: (SOUND_G_YEAR.low + SOUND_G_YEAR.high) / 2 };
@@ -66,7 +70,7 @@ export function leakRateOf(history: VehicleHistory): LeakRate {
   const since = history.find(({ opened }) => opened)?.at ?? "";
   const counted = intervalsOf(history).filter(({ from }) => from >= since);
   const days = counted.reduce((sum, one) => sum + one.days, 0);
-  if (days === 0) return { ...SOUND, basis: "sound-cars" };
+  if (days === 0) return unexplainedLoss(history) ?? { ...SOUND, basis: "sound-cars" };
   const lostG = counted.reduce((sum, one) => sum + one.leftWithG - one.foundG, 0);
   const spreadG = TWO * Math.hypot(...counted.map(({ sdG }) => sdG));
   const aYear = DAYS_A_YEAR / days;
@@ -76,6 +80,15 @@ export function leakRateOf(history: VehicleHistory): LeakRate {
     high: Math.max(0, (lostG + spreadG) * aYear),
     basis: { weighedDays: days },
   };
+}
+
+/** Lost within no less than a month, likely a year, and no more than {@link UNKNOWN_YEARS}: nobody knows when it was filled before. */
+function unexplainedLoss(history: VehicleHistory): LeakRate | null {
+  const filled = history.find(({ leftWithG }) => leftWithG !== null);
+  if (filled === undefined || filled.opened || filled.foundG === null || filled.labelG === null) return null;
+  const lostG = filled.labelG - filled.foundG;
+  if (!missesMoreThanSound(lostG, USUAL_TOLERANCE_G, filled.foundSdG, null)) return null;
+  return { low: lostG / UNKNOWN_YEARS, middle: lostG, high: 12 * lostG, basis: "leak-not-found" };
 }
 
 export interface Passing {

@@ -174,8 +174,8 @@ describe("the report as a PDF", () => {
     }
     const know = section(report(leaking, "customer"), "What to know");
     expect(know).toContain("A leak was found at: o-rings");
-    expect(know).not.toContain("it lasts");
-    expect(section(report(pickup, "customer"), "What to know")).toContain("it lasts");
+    expect(know).not.toContain("weighed again in two years");
+    expect(section(report(pickup, "customer"), "What to know")).toContain("weighed again in two years");
   });
 
   it("has every photo in the full report, on the page and in the PDF, and none for the customer", async () => {

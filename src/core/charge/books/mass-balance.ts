@@ -63,6 +63,8 @@ export type ChargeIssue =
   | { code: "less-than-nothing"; inVehicleG: number }
   | { code: "recovered-impossible"; recoveredG: number; limitG: number };
 
+/** Two weights closer together than this are one on a workshop's scale. */
+export const SAME_WEIGHT_G = 1;
 /** A scale drifts; below this a container that seems to gain is only noise. */
 export const SCALE_DRIFT_G = 5;
 /** What a person reads off a scale that stands still is as good as its smallest step. */

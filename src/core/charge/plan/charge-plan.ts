@@ -10,6 +10,7 @@ import { type Container, drawFrom, fullCan } from "../../circuit/time/container"
 import { type FillState, fill, fillRest } from "../../circuit/time/filling";
 import type { CircuitConditions, CircuitVehicle } from "../../circuit/vehicle/vehicle";
 
+import { SAME_WEIGHT_G } from "../books/mass-balance";
 import { DRAW_IN_S, WORTH_DRAWING_IN_G } from "../hose";
 import { SLOW_OPENING, SLOW_S } from "../scale/live-charge";
 
@@ -107,7 +108,7 @@ export function planCharge(inputs: PlanInputs): ChargePlan {
   let phase: "liquid-high" | "vapour-low" = inVehicle < LIQUID_BELOW * targetG ? "liquid-high" : "vapour-low";
   let previous: string | null = null;
   for (const given of inputs.containers) {
-    if (line.wantedG <= LEAST_WANTED_G) break;
+    if (line.wantedG <= SAME_WEIGHT_G) break;
     if (given.netG < EMPTY_BELOW_G) continue;
     const can = fullCan(given.netG / 1000, given.temperatureC, around);
     if (previous !== null) steps.push({ kind: "change", from: previous, to: given.id, inVehicleG: inVehicle });
@@ -118,7 +119,7 @@ export function planCharge(inputs: PlanInputs): ChargePlan {
       toPurge -= grams;
       steps.push({ kind: "purge", containerId: given.id, grams });
     }
-    for (let tries = 0; tries < 4 && can.netKg * 1000 > EMPTY_BELOW_G && line.wantedG > LEAST_WANTED_G; tries++) {
+    for (let tries = 0; tries < 4 && can.netKg * 1000 > EMPTY_BELOW_G && line.wantedG > SAME_WEIGHT_G; tries++) {
       const played = play(can, still, running, phase, filled, hose, line);
       inVehicle = filled.kg * 1000;
       // The last stretch is taken with the valve nearly shut.
@@ -159,14 +160,12 @@ export function planCharge(inputs: PlanInputs): ChargePlan {
     steps,
     endsG: inVehicle,
     seconds,
-    missingG: Math.max(0, targetG - inVehicle) < 0.6 ? 0 : targetG - inVehicle,
+    missingG: targetG - inVehicle <= SAME_WEIGHT_G + 0.1 ? 0 : targetG - inVehicle,
     lastRateGPerS: rate,
   };
 }
 
 const LIQUID_BELOW = 0.7;
-/** Less than this is not drawn from a container any more. */
-const LEAST_WANTED_G = 0.5;
 /** A hose of liquid empties into a running low side at about this rate beside the vapour, g/s. */
 const HOSE_GIVES_G_PER_S = 1;
 
