@@ -1,7 +1,8 @@
 /** Words of the charge desk: what to do at the scale, the plan step by step, the habits. */
 
 import { closingWeightG, type MassBalance, SAME_WEIGHT_G } from "@/core/charge/books/mass-balance";
-import { type HoseState, WORTH_DRAWING_IN_G } from "@/core/charge/hose";
+import { WORTH_DRAWING_IN_G } from "@/core/charge/hose";
+import type { HoseState } from "@/core/charge/hose-states";
 import { type ChargePlan, EMPTY_BELOW_G, type PlanStep, WARM_WATER_C } from "@/core/charge/plan/charge-plan";
 import type { ChargeAlarm, ChargeCall, LiveCharge } from "@/core/charge/scale/live-charge";
 import type { SchoolAnswer } from "@/core/charge/schools";

@@ -1,5 +1,6 @@
 /** The trade's words for what the records hold as codes. */
 
+import type { OtherRepair } from "@/core/causes/work";
 import type { RepairPart } from "@/core/charge/oil";
 import { ruleOfThumbKpa, type School, schoolSigns } from "@/core/charge/schools";
 import type { VacuumGauge } from "@/core/charge/vacuum/target";
@@ -76,6 +77,18 @@ export const repairPartLabels: Record<RepairPart, string> = {
   condenser: "Condenser",
   evaporator: "Evaporator",
   compressor: "Compressor",
+};
+
+export const otherRepairLabels: Record<OtherRepair, string> = {
+  fan: "Condenser fan or relay",
+  blower: "Blower",
+  "cabin-filter": "Cabin filter",
+  "blend-door-actuator": "Blend door or actuator",
+  "pressure-sensor": "Pressure sensor or switch",
+  "control-valve": "Control valve",
+  "clutch-coil": "Clutch or coil",
+  belt: "Belt or tensioner",
+  wiring: "Wiring or connector",
 };
 
 export const schoolLabels: Record<School, (figures: Figures) => string> = {

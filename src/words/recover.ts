@@ -1,6 +1,7 @@
 /** Words of the recovery, of what was lost, and of a correction. */
 
 import type { CorrectionRefusal } from "@/core/charge/correction";
+import { type cylinderFor, type IdentifiedResult, LEAST_PURITY_PCT } from "@/core/charge/identification";
 import type { RecoveryState } from "@/core/charge/recovery";
 import type { Figures } from "@/core/units/figures";
 import { formatClock } from "@/core/units/units";
@@ -12,6 +13,26 @@ export function lossSentence(lostG: number, share: number, labelG: number, figur
   const of = `${figures.quantity(lostG, "g")} of ${figures.quantity(labelG, "g")}`;
   return words ? `It had lost ${of}: ${words}.` : `It had lost ${of}.`;
 }
+
+export const identifiedLabels: Record<IdentifiedResult, string> = {
+  "not-checked": "Not checked",
+  "as-label": "As on the label",
+  other: "Another refrigerant",
+  mixture: "A mixture",
+};
+
+/** Into which cylinder it may be recovered. */
+export const cylinderWords: Record<ReturnType<typeof cylinderFor>, readonly [string, string]> = {
+  same: ["Into a recovery cylinder of this refrigerant", "It is what the label says, and pure enough."],
+  own: [
+    "Into a cylinder of its own, marked as contaminated",
+    `Foreign, or below ${LEAST_PURITY_PCT} %: it would spoil the machine and what is in the cylinder. Recover it with a machine kept for that.`,
+  ],
+  "not-known": [
+    "Not known what it is",
+    `Check it with an identifier at the port. Without one, recover it into a cylinder that holds nothing else.`,
+  ],
+};
 
 export function refusalSentence(issue: CorrectionRefusal, figures: Figures): string {
   const g = (value: number) => figures.quantity(value, "g");

@@ -3,12 +3,13 @@ import { movedBy } from "@/core/charge/books/ledger";
 import { fields } from "@/core/records/fields";
 import { type Job, stepIds } from "@/core/records/job";
 import { judgedHold } from "@/core/records/job-hold";
-import { balanceOf, labelOf, recoveredOf } from "@/core/records/job-readings";
+import { balanceOf, identificationOf, labelOf, recoveredOf } from "@/core/records/job-readings";
 import { leakStateOf } from "@/core/records/leak-state";
 import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import { LEAK_NOT_FOUND, leakPlaces } from "./customer";
-import { leakMethodLabels, repairPartLabels, stepNames } from "./job";
+import { leakMethodLabels, otherRepairLabels, repairPartLabels, stepNames } from "./job";
+import { identifiedLabels } from "./recover";
 import { holdLength, holdLine } from "./vacuum";
 
 export interface DoneLine {
@@ -19,9 +20,22 @@ export interface DoneLine {
 }
 
 export function workDone(job: Job, figures: Figures): DoneLine[] {
-  return [weights(job, figures), parts(job), oil(job, figures), vacuum(job, figures), leaks(job), ...notes(job)].filter(
-    (line) => line !== null,
-  );
+  return [
+    identified(job, figures),
+    weights(job, figures),
+    parts(job),
+    oil(job, figures),
+    vacuum(job, figures),
+    leaks(job),
+    ...notes(job),
+  ].filter((line) => line !== null);
+}
+
+function identified(job: Job, figures: Figures): DoneLine | null {
+  const known = identificationOf(job);
+  if (known === null) return null;
+  const purity = known.purityPct === null ? "" : `, ${figures.quantity(known.purityPct, "pct", 1)} pure`;
+  return { what: "Identifier", text: `${identifiedLabels[known.result]}${purity}.` };
 }
 
 function weights(job: Job, figures: Figures): DoneLine {
@@ -51,6 +65,9 @@ function parts(job: Job): DoneLine {
     ...(renewed.length > 0 ? [`new: ${renewed.join(", ")}`] : []),
     ...(opened.length > 0 ? [`opened: ${opened.join(", ")}`] : []),
     ...(repair.flushed ? ["flushed"] : []),
+    ...(repair.others.length > 0
+      ? [`beside the circuit: ${repair.others.map((one) => otherRepairLabels[one].toLowerCase()).join(", ")}`]
+      : []),
   ];
   return { what: "Parts", text: said.length > 0 ? `${capital(said.join("; "))}.` : "None opened or renewed." };
 }

@@ -5,6 +5,7 @@
 
 import { balance, type ChargeInputs, closingWeightG } from "@/core/charge/books/mass-balance";
 import { type ChargingHose, DRAW_IN_S, WORTH_DRAWING_IN_G } from "@/core/charge/hose";
+import { type HoseState, heldAfter } from "@/core/charge/hose-states";
 import { InstrumentSet } from "@/core/instruments/instrument-set";
 import { containerAccount, type LedgerEntry } from "../../src/core/charge/books/ledger";
 import {
@@ -82,6 +83,7 @@ export function chargeByPlan(one: ChargingCase, seed: number): ChargingRun {
     let live = startLive();
     let shutAt: number | null = null;
     let warmUntil = 0;
+    let bookedG = 0;
     let open = false;
     let slow = false;
     const valve = (on: boolean, opening = 1) => {
@@ -141,13 +143,16 @@ export function chargeByPlan(one: ChargingCase, seed: number): ChargingRun {
           valve(false);
           warmUntil = read.time + WARMING_S;
         } else {
+          // Another valve is another draw.
+          books.draw(id, live.drawnG, "liquid");
+          bookedG = live.drawnG;
           phase = "vapour-low";
           valve(true);
         }
       }
     }
     if (closesAt !== null && closesAt < 0) throw new Error("a closing weight below nothing");
-    books.draw(id, live.drawnG, phase === "liquid-high" ? "liquid" : "vapour");
+    books.draw(id, live.drawnG - bookedG, phase === "liquid-high" ? "liquid" : "vapour");
     simulation.setCharging(null);
   }
   if (books.found().drawInG >= WORTH_DRAWING_IN_G) {
@@ -168,14 +173,14 @@ const WARMING_S = 240;
 
 /** The job's books beside the car: what each container gave, and what the hose holds. */
 function keptBooks({ vehicle, containers }: ChargingCase, hose: ChargingHose) {
-  let holds: keyof ChargingHose = "liquid";
+  let holds: HoseState | null = null;
   const ledger: LedgerEntry[] = [];
   const inputs = (): ChargeInputs => ({
     labelG: vehicle.label.chargeG,
     toleranceG: TOLERANCE_G,
     residualG: 0,
-    hoseNowG: hose[holds],
-    hoseEndG: Math.min(hose["drawn-in"], hose[holds]),
+    hoseNowG: hose[holds ?? "liquid"],
+    hoseEndG: hose["drawn-in"],
     purgeG: 0,
     containers: containers.map(({ id, netG }) => ({ id, name: id, netG })),
     ledger,
@@ -188,7 +193,7 @@ function keptBooks({ vehicle, containers }: ChargingCase, hose: ChargingHose) {
       return found.value;
     },
     draw: (id: string, grams: number, state: "liquid" | "vapour") => {
-      holds = state;
+      holds = heldAfter(holds, state, grams);
       ledger.push({
         id: `e${ledger.length}`,
         at: "2026-06-01T10:00:00.000Z",

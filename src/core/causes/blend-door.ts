@@ -12,7 +12,7 @@ export const blendDoor: CauseEntry = {
   said: (severity) => shareSaid(severity, pastHeater, "of the air past the heater"),
   signs: [],
   looksFound: 0.4,
-  mendedBy: ["cabin-air"],
+  mendedBy: ["cabin-air", "blend-door-actuator"],
   unwritten: 0.3,
   remedy: "check-air",
 };

@@ -2,10 +2,20 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { effectsOf } from "../circuit/faults";
 import { causeEntry, causes, commonPairs, faultCauses, possible } from "./catalogue";
+import { otherRepairs, type Work } from "./work";
 
 const site = { innerVolumeM3: 2.3e-3, displacementM3: 150e-6, place: 0.5 };
 const neutral = () => effectsOf([], site);
 const severity = fc.double({ min: 0.05, max: 1, noNaN: true });
+
+describe("repairs beside the circuit", () => {
+  it("each takes away a cause of its own, and none is without one", () => {
+    const mends = (work: Work) => faultCauses.filter((cause) => causeEntry(cause).mendedBy.includes(work));
+    for (const repair of otherRepairs) expect(mends(repair), repair).not.toEqual([]);
+    expect(mends("fan")).toEqual(["condenser-airflow"]);
+    expect(mends("belt")).toEqual(["compressor-not-driven"]);
+  });
+});
 
 describe("the catalogue of causes", () => {
   it("holds of each what everything else needs: a change to the circuit that grows, words for it, work that mends it", () => {

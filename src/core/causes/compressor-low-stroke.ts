@@ -13,7 +13,7 @@ export const compressorLowStroke: CauseEntry = {
   solved: USUALLY_SOLVED,
   said: (severity) => shareSaid(severity, strokeAtMost, "of its stroke at most"),
   signs: [],
-  mendedBy: ["compressor"],
+  mendedBy: ["compressor", "control-valve", "pressure-sensor", "wiring"],
   remedy: "check-control",
 };
 

@@ -17,7 +17,7 @@ export const compressorNotDriven: CauseEntry = {
     { signs: ["not-turning"], parts: ["compressor", "clutch-belt"], odds: 30 },
   ],
   looksFound: 0.95,
-  mendedBy: ["drive", "compressor"],
+  mendedBy: ["drive", "compressor", "clutch-coil", "belt", "wiring", "pressure-sensor"],
   unwritten: 0.5,
   remedy: "check-control",
 };

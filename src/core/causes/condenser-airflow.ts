@@ -16,7 +16,7 @@ export const condenserAirflow: CauseEntry = {
     { signs: ["blocked", "bent"], parts: ["condenser", "fan"], odds: 6 },
   ],
   looksFound: 0.6,
-  mendedBy: ["condenser-air", "condenser"],
+  mendedBy: ["condenser-air", "condenser", "fan"],
   unwritten: 0.4,
   remedy: "check-air",
 };

@@ -16,7 +16,7 @@ export const evaporatorAirflow: CauseEntry = {
     { signs: ["blocked"], parts: ["evaporator"], odds: 10 },
   ],
   looksFound: 0.55,
-  mendedBy: ["cabin-air", "evaporator"],
+  mendedBy: ["cabin-air", "evaporator", "blower", "cabin-filter"],
   unwritten: 0.4,
   remedy: "check-air",
 };

@@ -13,6 +13,20 @@ export const circuitParts = [
   "compressor",
 ] as const;
 
+/** Repairs beside the circuit: nothing is opened for them. */
+export const otherRepairs = [
+  "fan",
+  "blower",
+  "cabin-filter",
+  "blend-door-actuator",
+  "pressure-sensor",
+  "control-valve",
+  "clutch-coil",
+  "belt",
+  "wiring",
+] as const;
+export type OtherRepair = (typeof otherRepairs)[number];
+
 export const workKinds = [
   "charged-by-weight",
   "evacuated",
@@ -21,5 +35,6 @@ export const workKinds = [
   "cabin-air",
   "drive",
   ...circuitParts,
+  ...otherRepairs,
 ] as const;
 export type Work = (typeof workKinds)[number];

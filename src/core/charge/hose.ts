@@ -4,10 +4,7 @@ import { atmosphericPressureKpa } from "../air/atmosphere";
 import type { Refrigerant } from "../fluids/helmholtz";
 import { fluidTable } from "../fluids/tables";
 import { hoseVolumeM3 } from "../readings/derive/hose-content";
-
-/** Liquid from an inverted container or a dip tube; vapour from an upright one; drawn in: container closed, low side open, engine running. */
-export const hoseStates = ["liquid", "vapour", "drawn-in"] as const;
-export type HoseState = (typeof hoseStates)[number];
+import type { HoseState } from "./hose-states";
 
 /** What a hose holds in each state. */
 export type ChargingHose = Readonly<Record<HoseState, number>>;

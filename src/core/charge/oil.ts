@@ -62,6 +62,8 @@ export interface RepairedPart {
 export interface OilInputs {
   parts: readonly RepairedPart[];
   recoveredG: number | null;
+  /** The drier is part of the condenser: new with it, its oil counted once, there. */
+  drierInCondenser: boolean;
   /** Washed out: then all oil is renewed and the label's amount goes in. */
   flushed: boolean;
   /** All oil in the circuit, from the label. */
@@ -82,7 +84,7 @@ export interface OilBalance {
 }
 
 /** Drained and parts and recovered: what goes back in. The vehicle's own figure wins over what was measured, that over the sheet. */
-export function oilBalance({ parts, recoveredG, flushed, labelOilG, sheet }: OilInputs): OilBalance {
+export function oilBalance({ parts, recoveredG, drierInCondenser, flushed, labelOilG, sheet }: OilInputs): OilBalance {
   if (flushed) {
     return labelOilG === null
       ? { rows: [], backG: 0, missing: ["label-oil"] }
@@ -92,7 +94,9 @@ export function oilBalance({ parts, recoveredG, flushed, labelOilG, sheet }: Oil
   const missing: OilBalance["missing"] = [];
   if (recoveredG === null) missing.push("recovered");
   else rows.push({ reason: "recovered", grams: recoveredG, source: "measured" });
+  const drierCounted = drierInCondenser && parts.some(({ part, kind }) => part === "condenser" && kind === "renewed");
   for (const { part, kind, drainedG, ownG } of parts) {
+    if (part === "drier" && drierCounted) continue;
     if (kind !== "renewed") {
       if (drainedG !== null && drainedG > 0) rows.push({ reason: part, grams: drainedG, source: "measured" });
       continue;
@@ -116,11 +120,12 @@ export function repairDuties(repair: {
   debris: boolean;
   flushed: boolean;
   openHours: number | null;
+  drierInCondenser: boolean;
   metering: "expansion-valve" | "orifice-tube" | null;
 }): RepairDuty[] {
-  const { parts, debris, flushed, openHours, metering } = repair;
+  const { parts, debris, flushed, openHours, drierInCondenser, metering } = repair;
   const renewed = (part: RepairPart) => parts.some((one) => one.part === part && one.kind === "renewed");
-  const drier = renewed("drier") || renewed("accumulator");
+  const drier = renewed("drier") || renewed("accumulator") || (drierInCondenser && renewed("condenser"));
   const opened = parts.some(({ part }) => part !== "service-cores");
   const duties: RepairDuty[] = [];
   if (debris && !flushed) duties.push("flush");

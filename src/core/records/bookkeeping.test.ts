@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoJobs } from "@/demo/demo-jobs";
 import { balances, continues, movedBy, standing } from "../charge/books/ledger";
-import { SETTLES_G } from "../charge/scale/live-charge";
+import { SETTLES_G } from "../charge/books/mass-balance";
 import { entry } from "../units/entry";
 import {
   answered,
@@ -208,6 +208,9 @@ describe("what is in the vehicle", () => {
     const vapour = drawn(job, "demo-can-a", 300, now, hoseAfter("vapour-low"));
     expect(inVehicle(vapour) - inVehicle(liquid)).toBeGreaterThan(20);
     expect(inVehicle(hoseDrawnIn(liquid))).toBeGreaterThan(299);
+    // A little vapour leaves the liquid where it is; much takes it along.
+    const then = (grams: number) => drawn(liquid, "demo-can-b", grams, now, hoseAfter("vapour-low")).charge.hoseHolds;
+    expect([then(10), then(120)]).toEqual(["liquid", "vapour"]);
     // Not said how the container stood: liquid.
     expect(inVehicle(drawn(job, "demo-can-a", 300, now))).toBe(inVehicle(liquid));
   });

@@ -11,9 +11,8 @@ import {
   type Substance,
   standing,
 } from "../charge/books/ledger";
-import type { ChargeIssue } from "../charge/books/mass-balance";
-import type { HoseState } from "../charge/hose";
-import { SETTLES_G } from "../charge/scale/live-charge";
+import { type ChargeIssue, SETTLES_G } from "../charge/books/mass-balance";
+import { type HoseState, heldAfter } from "../charge/hose-states";
 import { type Entry, entryValue } from "../units/entry";
 import { type FieldName, fields } from "./fields";
 import { type Job, MOST_ENTRIES, type valvesAt } from "./job";
@@ -113,7 +112,10 @@ export function drawBegun(
   const closed = drawEnded(job, now);
   const { containerId, leftG, offsetG, valve } = start;
   const open = { containerId, startG: leftG, nowG: leftG, offsetG, valve, startedAt: now };
-  return { ...closed, charge: { ...closed.charge, open, hoseHolds: hoseAfter(valve) } };
+  return {
+    ...closed,
+    charge: { ...closed.charge, open, hoseHolds: heldAfter(closed.charge.hoseHolds, hoseAfter(valve), 0) },
+  };
 }
 
 /** The open stretch at the newest weight; a container never gains, so no more comes back than the noise of a scale that comes to rest. */
@@ -131,7 +133,7 @@ export function drawEnded(job: Job, now: string): Job {
   if (open === null) return job;
   const closed = { ...job, charge: { ...job.charge, open: null } };
   const grams = open.startG - open.nowG;
-  return grams < SAME_G ? closed : drawn(closed, open.containerId, grams, now);
+  return grams < SAME_G ? closed : drawn(closed, open.containerId, grams, now, hoseAfter(open.valve));
 }
 
 /** What a hose holds that passed this last. */
@@ -147,7 +149,7 @@ export function hoseDrawnIn(job: Job): Job {
 export function drawn(job: Job, containerId: string, grams: number, now: string, hose: HoseState | null = null): Job {
   const from = containerAccount(containerId);
   const { charge } = job;
-  const hoseHolds = hose ?? charge.hoseHolds ?? "liquid";
+  const hoseHolds = hose === null ? (charge.hoseHolds ?? "liquid") : heldAfter(charge.hoseHolds, hose, grams);
   const flowed = { ...job, charge: { ...charge, hoseHolds } };
   return appended(flowed, { act: "charge", substance: "refrigerant", from, to: "line", estimated: false, grams }, now);
 }

@@ -18,6 +18,7 @@ export function oilOf(job: Job, sheet: OilSheet): { parts: OilInputs["parts"]; b
   const balance = oilBalance({
     parts,
     recoveredG: entryValue(fields.oil, recover.oil),
+    drierInCondenser: repair.drierInCondenser,
     flushed: repair.flushed,
     labelOilG: entryValue(fields.oilAmount, intake.oilAmount),
     sheet,

@@ -4,6 +4,7 @@ import type { Work } from "../causes/work";
 import type { ChargeInputs, ChargeIssue, MassBalance } from "../charge/books/mass-balance";
 import { balance, checkRecovered } from "../charge/books/mass-balance";
 import { type ChargingHose, chargingHose } from "../charge/hose";
+import type { Identification } from "../charge/identification";
 import type { RepairPart } from "../charge/oil";
 import { type FoundCharge, foundCharge } from "../charge/recovery";
 import { withUsualConditions, withUsualLabel } from "../circuit/vehicle/usual";
@@ -308,6 +309,7 @@ function beforeWork(job: Job): Pick<ReadingFile, "before" | "work"> {
   const held = read("held", evacuate.held) !== null || evacuate.marks.some(({ kind }) => kind === "hold");
   const work: Work[] = [
     ...repair.parts.map(({ part }) => part),
+    ...repair.others,
     ...(repair.flushed ? (["flushed"] as const) : []),
     ...(held ? (["evacuated"] as const) : []),
     ...(chargedOf(job) !== null ? (["charged-by-weight"] as const) : []),
@@ -366,6 +368,13 @@ export function vehicleLabelOf(job: Job): VehicleLabel | null {
 export function workBegun(job: Job): boolean {
   const balance = balanceOf(job);
   return read("recovered", job.recover.recovered) !== null || (balance?.ok === true && balance.value.drawnG > 0);
+}
+
+/** What an identifier showed; null before somebody said. */
+export function identificationOf({ recover }: Job): Identification | null {
+  const { result, purity, hydrocarbons } = recover.identified;
+  if (result === null) return null;
+  return { result, purityPct: read("purity", purity), hydrocarbonsPct: read("hydrocarbons", hydrocarbons) };
 }
 
 /** Recovered grams, refused when no such vehicle can have held them; null while not given. */

@@ -163,10 +163,12 @@ describe("a job of an older version", () => {
     ledger: pickup.ledger.filter(({ act }) => act === "charge").map((entry, i) => ({ ...entry, id: `e${i + 1}` })),
   };
 
-  /** As version 10 wrote it: a hose full of vapour. */
+  /** As version 10 wrote it: a hose full of vapour, no identifier, no repair beside the circuit. */
   function asVersion10(job: Job): Record<string, unknown> {
     const { hoseHolds: _h, drawIn: _d, ...charge } = job.charge;
-    return { ...job, version: 10, charge };
+    const { identified: _i, ...recover } = job.recover;
+    const { others: _o, drierInCondenser: _c, ...repair } = job.repair;
+    return { ...job, version: 10, recover, repair, charge };
   }
 
   it("reads version 10 with the grams it had: what was charged has its hose of vapour, what was not has none yet", () => {

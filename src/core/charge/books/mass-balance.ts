@@ -65,6 +65,8 @@ export type ChargeIssue =
 
 /** Two weights closer together than this are one on a workshop's scale. */
 export const SAME_WEIGHT_G = 1;
+/** A scale that has come to rest may show less than its noisiest reading while it flowed, by no more than this, g. */
+export const SETTLES_G = 3;
 /** A scale drifts; below this a container that seems to gain is only noise. */
 export const SCALE_DRIFT_G = 5;
 /** What a person reads off a scale that stands still is as good as its smallest step. */

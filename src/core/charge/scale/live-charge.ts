@@ -3,6 +3,7 @@
  * so that it can be taken up again after any interruption. g, s, kPa gauge.
  */
 import { fitLine } from "../../maths/fits";
+import { SETTLES_G } from "../books/mass-balance";
 
 export type ValveAt = "shut" | "liquid-high" | "vapour-low" | "hose-low" | "liquid-low" | "vapour-high";
 
@@ -147,8 +148,6 @@ export function advanceLive(state: LiveCharge, sample: ChargeSample, aim: Charge
   return next;
 }
 
-/** A scale that has come to rest may show less than its noisiest reading while it flowed, by no more than this, g. */
-export const SETTLES_G = 3;
 const AT_REST_S = 2.5;
 
 /** Drawn by the mean of the readings at rest, once they are all there. */

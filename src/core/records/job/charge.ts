@@ -1,5 +1,5 @@
 /** Containers on hand, hoses, and the stretch of charging that is going on. */
-import { hoseStates } from "../../charge/hose";
+import { hoseStates } from "../../charge/hose-states";
 import { entry, entrySchema } from "../../units/entry";
 import * as z from "../../zod";
 import { gramsSchema, instant, words } from "./written";

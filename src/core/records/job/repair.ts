@@ -1,4 +1,6 @@
 /** Parts opened or renewed, flush, and the oil that goes back in. */
+
+import { otherRepairs } from "../../causes/work";
 import { circuitOils, repairKinds, repairParts } from "../../charge/oil";
 import { entry, entrySchema } from "../../units/entry";
 import * as z from "../../zod";
@@ -15,6 +17,10 @@ export const repairSchema = z.strictObject({
       }),
     )
     .max(repairParts.length),
+  /** Repairs beside the circuit: nothing is opened, and no oil moves. */
+  others: z.array(z.enum(otherRepairs)).max(otherRepairs.length),
+  /** The drier is part of the condenser: new with it, its oil counted there. */
+  drierInCondenser: z.boolean(),
   debris: z.boolean(),
   flushed: z.boolean(),
   openHours: entrySchema,
@@ -25,6 +31,8 @@ export const repairSchema = z.strictObject({
 export function blankRepair(): z.infer<typeof repairSchema> {
   return {
     parts: [],
+    others: [],
+    drierInCondenser: false,
     debris: false,
     flushed: false,
     openHours: entry("", "h"),

@@ -4,7 +4,7 @@ import { Flex, Grid, Stack } from "@chakra-ui/react";
 import { useState } from "react";
 import { movedBy } from "@/core/charge/books/ledger";
 import type { ChargeInputs, MassBalance } from "@/core/charge/books/mass-balance";
-import { hoseStates } from "@/core/charge/hose";
+import { hoseStates } from "@/core/charge/hose-states";
 import { CHARGING_RPM, type ChargePlan, type PlanHose, type PlanInputs } from "@/core/charge/plan/charge-plan";
 import { afterflowG, chanceInside, endSdG } from "@/core/charge/scale/live-charge";
 import { withUsualConditions } from "@/core/circuit/vehicle/usual";

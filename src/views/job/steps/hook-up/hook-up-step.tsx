@@ -128,8 +128,8 @@ function HoseLoss({ job }: { job: Job }) {
           />
           <Box h="3" />
           <Notice tone="wait" title="Let the high hose back before it comes off">
-            High coupler shut first, then both wheels open with the engine running: the low side draws the liquid in.
-            What goes with the hoses is counted in {booksName(figures)}.
+            High-side coupler closed at the vehicle first; then both wheels open with the engine running: the low side
+            draws the liquid in. What goes with the hoses is counted in {booksName(figures)}.
           </Notice>
         </Box>
       )}

@@ -24,6 +24,7 @@ import { chargeSentence, rackSentence } from "@/words/issues";
 import { recoveryWords } from "@/words/recover";
 import { CorrectionCard } from "./correction-card";
 import { FoundCard } from "./found-card";
+import { IdentifyCard } from "./identify-card";
 
 export function RecoverStep() {
   const figures = useFigures();
@@ -35,6 +36,7 @@ export function RecoverStep() {
   const weighed = recovered.ok && recovered.value !== null;
   return (
     <Stack gap="3.5" maxW="1080px">
+      <IdentifyCard />
       {(!weighed || job.correction !== null) && <CorrectionCard />}
       <MachineCard disabled={charged} />
       <Card title="By weight, the only true measure of what was in it">

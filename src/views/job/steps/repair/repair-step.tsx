@@ -1,6 +1,7 @@
 "use client";
 
 import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
+import { otherRepairs } from "@/core/causes/work";
 import {
   type CircuitOil,
   circuitOils,
@@ -28,7 +29,7 @@ import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { OilSheet } from "@/views/workshop/oil-sheet";
-import { repairPartLabels } from "@/words/job";
+import { otherRepairLabels, repairPartLabels } from "@/words/job";
 import { dutyWords, oilDoubtWords, oilMissingWords, oilNames, oilSourceWords } from "@/words/repair";
 
 type Repair = Job["repair"];
@@ -59,6 +60,34 @@ export function RepairStep() {
             <PartRow key={part} part={part} repair={repair} sheetG={oilSheet[part]} />
           ))}
         </Stack>
+        {intake.metering !== "orifice-tube" && (
+          <BenchButton
+            mt="3"
+            kind={repair.drierInCondenser ? "main" : "quiet"}
+            aria-pressed={repair.drierInCondenser}
+            onClick={() => set(({ drierInCondenser }) => ({ drierInCondenser: !drierInCondenser }))}
+          >
+            The drier is part of the condenser
+          </BenchButton>
+        )}
+      </Card>
+      <Card title="Beside the circuit">
+        <Flex gap="2" wrap="wrap">
+          {otherRepairs.map((one) => (
+            <BenchButton
+              key={one}
+              kind={repair.others.includes(one) ? "main" : "quiet"}
+              aria-pressed={repair.others.includes(one)}
+              onClick={() =>
+                set(({ others }) => ({
+                  others: others.includes(one) ? others.filter((other) => other !== one) : [...others, one],
+                }))
+              }
+            >
+              {otherRepairLabels[one]}
+            </BenchButton>
+          ))}
+        </Flex>
       </Card>
       <Grid templateColumns={{ base: "1fr", xl: "1fr 1fr" }} gap="3.5" alignItems="start">
         <Card title="Debris, and time open">

@@ -1,0 +1,54 @@
+"use client";
+
+import { Box, Grid } from "@chakra-ui/react";
+import { cylinderFor, identifiedResults } from "@/core/charge/identification";
+import { fields } from "@/core/records/fields";
+import { identificationOf } from "@/core/records/job-readings";
+import { useJob, useSetPart } from "@/session/session";
+import { Card } from "@/ui/card";
+import { Choice } from "@/ui/choice";
+import { Notice } from "@/ui/notice";
+import { NumberField } from "@/ui/number-field";
+import { cylinderWords, identifiedLabels } from "@/words/recover";
+
+const tones = { same: "done", own: "act", "not-known": "wait" } as const;
+
+/** Before anything is recovered: what an identifier at the port shows, and which cylinder that may go into. */
+export function IdentifyCard() {
+  const { job } = useJob();
+  const set = useSetPart("recover");
+  const { identified } = job.recover;
+  const change = (part: Partial<typeof identified>) =>
+    set((stored) => ({ identified: { ...stored.identified, ...part } }));
+  const known = identificationOf(job);
+  const [title, meaning] = known === null ? ["", ""] : cylinderWords[cylinderFor(known)];
+  const read = identified.result !== null && identified.result !== "not-checked";
+  return (
+    <Card title="Identify it before recovery">
+      <Choice
+        label="The identifier shows"
+        options={identifiedResults.map((value) => ({ value, label: identifiedLabels[value] }))}
+        value={identified.result}
+        onChange={(result) => change({ result })}
+      />
+      {read && (
+        <Grid templateColumns={{ base: "1fr", md: "1fr 1fr 1fr" }} gap="3" mt="3">
+          <NumberField spec={fields.purity} value={identified.purity} onChange={(purity) => change({ purity })} />
+          <NumberField spec={fields.air} value={identified.air} onChange={(air) => change({ air })} />
+          <NumberField
+            spec={fields.hydrocarbons}
+            value={identified.hydrocarbons}
+            onChange={(hydrocarbons) => change({ hydrocarbons })}
+          />
+        </Grid>
+      )}
+      {known !== null && (
+        <Box mt="3">
+          <Notice tone={tones[cylinderFor(known)]} title={title}>
+            {meaning}
+          </Notice>
+        </Box>
+      )}
+    </Card>
+  );
+}
