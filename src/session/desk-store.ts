@@ -110,10 +110,7 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
     open: async (valve) => {
       const { onScale } = get();
       const { job } = jobs.getState();
-      if (valve === "hose-low") {
-        fold.hoseSince = null;
-        return (await rack.getState().setMachine("off")) ?? rack.getState().setValve(valve);
-      }
+      if (valve === "hose-low") return (await rack.getState().setMachine("off")) ?? rack.getState().setValve(valve);
       if (onScale === null || job === null || fold.aim === null || fold.live === null) return { code: "no-container" };
       if (!fold.live.tared) return { code: "not-tared" };
       const leftG = fold.aim.containerG - fold.live.drawnG;

@@ -91,6 +91,15 @@ describe("the live scale", () => {
     expect(on.drawnG - state.drawnG).toBeLessThan(43);
   });
 
+  it("ends a draw at the mean of the scale at rest, not at its noisiest reading", () => {
+    const random = seededNoise(11);
+    const { state } = run(60, (time) => ({
+      scaleG: 500 - Math.min(Math.max(0, time - 5), 30) + 0.8 * random.normal(),
+      valve: time < 5 || time >= 35 ? "shut" : "vapour-low",
+    }));
+    expect(Math.abs(state.drawnG - 30)).toBeLessThan(0.8);
+  });
+
   it("calls a standstill only after a while, never while the scale is disturbed, and takes it back when it flows", () => {
     const stillAt = (seconds: number) => callOf(run(seconds, flowing(0.01)).state, aim, seconds).call;
     expect(stillAt(5 + 24)).toBe("go");
