@@ -35,8 +35,8 @@ export function WorkCard({ choices }: { choices: Choices }) {
           />
         </Flex>
         <Text color="soft" fontSize="14px">
-          500 micron (0.67 mbar abs) dries a circuit in any weather. 1 000 micron is reached sooner, and leaves more
-          water in the oil and the drier. Either takes an electronic gauge: a needle shows neither.
+          500 micron dries a circuit in any weather. 1 000 micron is reached sooner, and leaves more water in the oil
+          and the drier. Either takes an electronic gauge: a needle shows neither.
         </Text>
         <Box as="fieldset">
           <Text as="legend" fontSize="14px" fontWeight="600" mb="1">
