@@ -63,6 +63,12 @@ describe("the workshop's settings", () => {
     expect((await settingsHealth()).unreadable).toEqual([]);
   });
 
+  it("read the shallow vacuum of an earlier release as the deepest, without a complaint", async () => {
+    await store({ ...usualChoices, vacuum: "by-water" });
+    expect((await loadChoices()).vacuum).toBe("micron-500");
+    expect((await settingsHealth()).unreadable).toEqual([]);
+  });
+
   it.each([
     ["cut short", "{", "not-json"],
     ["of a newer release", JSON.stringify({ format: "evrid.choices", version: 3, units: "us" }), "newer-version"],

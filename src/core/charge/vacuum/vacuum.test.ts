@@ -75,6 +75,13 @@ describe("judging a hold", () => {
     expect(["moist", "leaking", "leaking-and-moist", "undecided"]).toContain(twoReadings(3000, 24_000, 54_000).verdict);
     expect(twoReadings(3000, 24_000, 54_000).probabilities.tight).toBeLessThan(0.01);
     expect(twoReadings(300, 700, 1800).verdict).toBe("tight");
+    // A leak that makes up the rise counts, though it is smaller than the smallest that two readings show.
+    expect(rose.probabilities.leaking + rose.probabilities["leaking-and-moist"]).toBeGreaterThan(0.2);
+    // Just above the level of a dry circuit: not tight, whichever gas it was. At the level: nothing is claimed.
+    expect(twoReadings(300, 1900, 1800).probabilities.tight).toBeLessThan(0.02);
+    const close = twoReadings(300, 1500, 1800);
+    expect(close.probabilities.tight).toBeGreaterThan(0.3);
+    expect(close.verdict).toBe("undecided");
   });
 
   it("tells a straight rise from one that flattens at the same end", () => {
