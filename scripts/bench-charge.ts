@@ -10,7 +10,7 @@ import { type ChargingCase, chargingCases } from "../tests/support/charging-case
 import { type ChargingRun, chargeByPlan } from "../tests/support/charging-run";
 import { causeOf, type SimulatedHold, simulatedHolds } from "../tests/support/holds";
 
-/** Of each kind of gauge. */
+/** Holds of each kind of gauge. */
 const HOLDS = Number(process.argv[2] ?? 2000);
 const RUNS = Number(process.argv[3] ?? 300);
 

@@ -7,6 +7,7 @@ import {
   type ChargeCall,
   callOf,
   type LiveCharge,
+  leavesContainer,
   SLOW_OPENING,
   startLive,
   type TrackPoint,
@@ -172,7 +173,7 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
     const points: TrackPoint[] = [];
     for (const sample of fresh) {
       live = advanceLive(live, { ...sample, engineOn: (sample.rpm ?? 0) > RUNS_RPM }, aim);
-      if (flows(sample.valve)) fold.flowed = true;
+      if (leavesContainer(sample.valve)) fold.flowed = true;
       if (sample.time - fold.tracked < TRACK_EVERY_S) continue;
       fold.tracked = sample.time;
       points.push(pointOf(sample, live));
@@ -180,7 +181,7 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
     const { valve, time } = fresh.at(-1)!;
     const { call } = callOf(live, aim, time);
     // The simulated hand throttles when it is told to; a real one reads it from the screen.
-    if (call === "slow" && flows(valve) && !fold.slow) {
+    if (call === "slow" && leavesContainer(valve) && !fold.slow) {
       fold.slow = true;
       void rack.getState().setValve(valve, (aim.containerG - aim.wantedG) / 1000, SLOW_OPENING);
     }
@@ -255,13 +256,10 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
   return Object.assign(store, { start });
 }
 
-/** Something leaves the container. */
-const flows = (valve: ChargeValve) => valve !== "shut" && valve !== "hose-low";
-
 function pointOf(sample: RackSample, live: LiveCharge): TrackPoint {
   return {
     time: sample.time,
-    rateGPerMin: !flows(sample.valve) ? 0 : live.rateGPerS * 60,
+    rateGPerMin: leavesContainer(sample.valve) ? live.rateGPerS * 60 : 0,
     low: sample.low,
     high: sample.high,
   };

@@ -20,6 +20,18 @@ interface Tally {
 
 export const hoseWords: Record<HoseState, string> = { liquid: "Liquid", vapour: "Vapour", "drawn-in": "Drawn in" };
 
+/** Content of the hose when all is done, to be chosen. */
+export const hoseEnds = [
+  { value: "drawn-in", label: "Drawn in through the low side" },
+  { value: "left", label: "Left in the hose" },
+] as const;
+
+export const hoseCardWords = {
+  end: "At the end its content is",
+  now: "It holds now",
+  typed: "Left in the hose at the end, where you know it better. Left empty: as chosen above.",
+} as const;
+
 /** How a hose is drawn in, said before it is. */
 export const CLOSED_RUNNING = "Container closed, engine at fast idle, low valve open.";
 

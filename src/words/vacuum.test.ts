@@ -13,9 +13,7 @@ const answer: HoldAnswer = {
   riseKpa: 0.04,
   startKpa: 0.05,
   leakGYear: { low: 0, median: 30, high: 120 },
-  plateauKpa: 0.1,
   smallestGYear: 220,
-  boilingKpa: 2.3,
   decidedAfterS: null,
   fitted: [],
 };

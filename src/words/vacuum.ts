@@ -65,7 +65,7 @@ export interface HoldWords {
   notes: string[];
 }
 
-/** The verdict of a hold. `wantedGYear`: the leak that this workshop wants a hold to show. */
+/** The verdict of a hold. `wantedGYear`: the leak that a hold should show in this workshop. */
 export function holdWords(answer: HoldAnswer, wantedGYear: number, figures: Figures): HoldWords {
   const { verdict, readings, smallestGYear, decidedAfterS, probabilities } = answer;
   const [title, meaning] =
@@ -100,8 +100,8 @@ export function targetNote(
   figures: Figures,
 ): string {
   if (!gaugeSees)
-    return `this gauge cannot show it: pump for at least ${holdLength(BLIND_PUMPING_S)}, which proves less. Its needle should stand near ${figures.quantity(needleKpa, "kPa", 1)} at this altitude`;
-  if (relative) return `the needle then shows ${figures.quantity(needleKpa, "kPa", 1)} at this altitude`;
+    return `this gauge cannot show it: pump for at least ${holdLength(BLIND_PUMPING_S)}, which proves less. It reads ${figures.quantity(needleKpa, "kPa", 1)} there at this altitude`;
+  if (relative) return `the gauge then reads ${figures.quantity(needleKpa, "kPa", 1)} at this altitude`;
   return `water boils here at ${formatQuantity(boilingKpa, unit, unit === "micron" ? 0 : 2)}`;
 }
 

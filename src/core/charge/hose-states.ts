@@ -1,4 +1,4 @@
-/** What a charging hose may hold; apart from what that weighs, since a job's record needs no densities. */
+/** States of the charging hose, without their masses: a job's record needs no densities. */
 
 /** Liquid from an inverted container or a dip tube; vapour from an upright one; drawn in: container closed, low side open, engine running. */
 export const hoseStates = ["liquid", "vapour", "drawn-in"] as const;

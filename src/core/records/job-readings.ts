@@ -114,9 +114,13 @@ export function lossOf(job: Job): FoundCharge | null {
   const recoveredG = read("recovered", job.recover.recovered);
   const { chargeG, toleranceG } = labelOf(job);
   if (foundG === null || recoveredG === null || chargeG === null) return null;
-  const { lastFilled } = job.intake;
-  const days = lastFilled === null ? null : (Date.parse(job.createdAt) - Date.parse(lastFilled)) / DAY_MS;
-  return foundCharge(recoveredG, foundG - recoveredG, { chargeG, toleranceG: toleranceG ?? 0 }, days);
+  const label = { chargeG, toleranceG: toleranceG ?? 0 };
+  return foundCharge(recoveredG, foundG - recoveredG, label, daysSinceFilled(job));
+}
+
+/** Days from the last filling on record to this visit; null while none is. */
+export function daysSinceFilled({ createdAt, intake }: Job): number | null {
+  return intake.lastFilled === null ? null : (Date.parse(createdAt) - Date.parse(intake.lastFilled)) / DAY_MS;
 }
 
 /** Values of one setting of a running test in base units; null where nothing valid stands. */

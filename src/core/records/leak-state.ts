@@ -2,7 +2,7 @@
 import { type RepairPart, repairParts } from "../charge/oil";
 import { missesMoreThanSound } from "../charge/sound-loss";
 import type { Job } from "./job";
-import { labelOf, lossOf } from "./job-readings";
+import { daysSinceFilled, labelOf, lossOf } from "./job-readings";
 
 /**
  * "none": no more is missing than a sound car loses, or it was not weighed. "found": a place leaks at its last check. "repaired": a part that can
@@ -12,7 +12,7 @@ export type LeakState = "none" | "found" | "repaired" | "not-found";
 
 /** Renewed, these close no leak to the outside: they lie within the circuit. */
 const within: readonly RepairPart[] = ["metering-device"];
-const MS_A_YEAR = 365.25 * 86_400_000;
+const DAYS_A_YEAR = 365.25;
 
 /** Parts that leaked at their last check by any method. */
 export function leakingParts({ prove }: Pick<Job, "prove">): RepairPart[] {
@@ -24,8 +24,8 @@ export function leakingParts({ prove }: Pick<Job, "prove">): RepairPart[] {
 export function leakStateOf(job: Job): LeakState {
   if (leakingParts(job).length > 0) return "found";
   const found = lossOf(job);
-  const { lastFilled } = job.intake;
-  const years = lastFilled === null ? null : (Date.parse(job.createdAt) - Date.parse(lastFilled)) / MS_A_YEAR;
+  const days = daysSinceFilled(job);
+  const years = days === null ? null : days / DAYS_A_YEAR;
   if (found === null || !missesMoreThanSound(found.lostG, labelOf(job).toleranceG ?? 0, found.sdG, years))
     return "none";
   return job.repair.parts.some(({ part, kind }) => closes(part, kind)) ? "repaired" : "not-found";

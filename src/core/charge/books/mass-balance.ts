@@ -38,12 +38,12 @@ export interface ChargeInputs {
 export interface MassBalance {
   /** Out of all containers. */
   drawnG: number;
-  /** Of that: in the hose now, and let out. */
+  /** Parts of that: in the hose now, and let out. */
   hosesG: number;
   purgedG: number;
-  /** Of what is in the hose: still to be drawn into the vehicle. */
+  /** Part of what is in the hose that is still to be drawn into the vehicle. */
   drawInG: number;
-  /** What the containers must still give; below nothing when they gave too much. */
+  /** Still to come out of the containers; below nothing when too much has. */
   fromContainersG: number;
   /** Weighed out of the vehicle again. */
   takenG: number;
@@ -165,7 +165,7 @@ export function checkRecovered(recoveredG: number, labelG: number): Result<numbe
   return recoveredG > limitG ? fail({ code: "recovered-impossible", recoveredG, limitG }) : succeed(recoveredG);
 }
 
-/** What all containers together must give until the label weight is in, with what stays in the hose, was let out and was taken out again. */
+/** Total out of all containers for the label weight, with what stays in the hose, was let out and was taken out again. */
 export function wantedFromContainersG(inputs: ChargeInputs): number {
   return inputs.labelG - inputs.residualG + inputs.hoseEndG + purgeOf(inputs) + movedBy(inputs.ledger, "take");
 }

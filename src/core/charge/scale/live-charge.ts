@@ -106,8 +106,7 @@ export function startLive(resumed?: { drawnG: number; offsetG: number }): LiveCh
 /** One sample on. The tally moves only with what a hose can pass; a bump waits until it has gone or come to stay. */
 export function advanceLive(state: LiveCharge, sample: ChargeSample, aim: ChargeAim): LiveCharge {
   const { time, scaleG, valve } = sample;
-  // Out of the hose nothing leaves the container.
-  const open = valve !== "shut" && valve !== "hose-low";
+  const open = leavesContainer(valve);
   const openSince = open ? (state.openSince ?? time) : null;
   const shutSince = open ? null : (state.shutSince ?? time);
   const next: LiveCharge = {
@@ -157,6 +156,9 @@ function settled({ drawnG, recent }: LiveCharge, shutSince: number): number {
   const mean = rest.reduce((sum, one) => sum + one.rawG, 0) / rest.length;
   return Math.max(mean, drawnG - SETTLES_G);
 }
+
+/** Whether refrigerant leaves the container with the valves so; out of the hose nothing does. */
+export const leavesContainer = (valve: ValveAt): boolean => valve !== "shut" && valve !== "hose-low";
 
 /** Readings in a row that must agree, and how closely, before the zero is known, g. */
 const TARE_READINGS = 4;

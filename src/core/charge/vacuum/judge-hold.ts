@@ -24,11 +24,8 @@ export interface HoldAnswer {
   startKpa: number;
   /** As refrigerant through the same hole at the standing pressure; low to high holds nineteen in twenty. */
   leakGYear: { low: number; median: number; high: number };
-  /** Where the rise would end without a leak, kPa. */
-  plateauKpa: number;
   /** Smallest leak that a hold of this length shows with this gauge. */
   smallestGYear: number;
-  boilingKpa: number;
   /** Length after which a further reading should decide it, s; null where it is decided, or where none within a day would. */
   decidedAfterS: number | null;
   /** The mean expected curve at the times of the points. */
@@ -60,9 +57,8 @@ export function judgeHold(points: readonly HoldPoint[], setting: HoldSetting): R
   const seconds = (points.at(-1)?.time ?? 0) - (points[0]?.time ?? 0);
   if (points.length < 2) return fail({ code: "too-few", points: points.length, needed: 2 });
   if (seconds < LEAST_HOLD_S) return fail({ code: "too-short", seconds, needed: LEAST_HOLD_S });
-  const boilingKpa = waterBoilingKpa(setting.coldestWallC);
-  const { stepKpa } = gaugeSpecs[setting.gauge];
-  if (stepKpa > boilingKpa) return fail({ code: "gauge-blind", stepKpa });
+  const { stepKpa, relative } = gaugeSpecs[setting.gauge];
+  if (stepKpa > waterBoilingKpa(setting.coldestWallC)) return fail({ code: "gauge-blind", stepKpa });
   const readings = points.length < LEAST_TRACE ? "ends" : "trace";
   const atmosphere = atmosphericPressureKpa(setting.altitudeM);
   const scale = gYearPerKpaS(setting, atmosphere);
@@ -84,12 +80,12 @@ export function judgeHold(points: readonly HoldPoint[], setting: HoldSetting): R
   });
   const smallestGYear = smallestLeak(seconds, setting, readings);
   const at = Math.max(seconds, MOIST_AFTER_S);
+  const most = moistAbove(setting.gauge);
   const causes = circuits.map(({ model, startKpa }): HoldCause => {
     const levelling = levellingRise(model, at);
     const straight = holdRise(model, at, atmosphere) - levelling;
-    // A needle's zero is not known well enough for a level: only its rise counts.
-    const level = levelling + (gaugeSpecs[setting.gauge].relative ? 0 : startKpa);
-    const most = moistAbove(setting.gauge);
+    // The zero of a mechanical gauge is not known well enough for a level: only its rise counts.
+    const level = levelling + (relative ? 0 : startKpa);
     const rose = level + straight > most;
     const leaks = model.leakKpaS * scale > smallestGYear || (rose && straight > levelling);
     const moist = level > most || (rose && !leaks);
@@ -97,6 +93,7 @@ export function judgeHold(points: readonly HoldPoint[], setting: HoldSetting): R
   });
   const probabilities = sharesOf(causes);
   const verdict = verdictOf(probabilities);
+  const likeliest = holdCauses.reduce((a, b) => (probabilities[b] > probabilities[a] ? b : a));
   return succeed({
     verdict,
     probabilities,
@@ -105,10 +102,9 @@ export function judgeHold(points: readonly HoldPoint[], setting: HoldSetting): R
     riseKpa: points.at(-1)!.kpa - points[0]!.kpa,
     startKpa: points[0]!.kpa,
     leakGYear: rangeOf(circuits.map(({ model }) => model.leakKpaS * scale)),
-    plateauKpa: rangeOf(circuits.map(({ model, startKpa }) => startKpa + model.oilKpa + model.waterKpa)).median,
     smallestGYear,
-    boilingKpa,
-    decidedAfterS: verdict === "undecided" ? decidedAfter(circuits, causes, seconds, setting, atmosphere) : null,
+    decidedAfterS:
+      verdict === "undecided" ? decidedAfter(circuits, causes, likeliest, seconds, setting, atmosphere) : null,
     fitted: read.map(({ time }) => ({
       time: time + start,
       kpa: meanOf(circuits.map(({ model, startKpa }) => startKpa + holdRise(model, time, atmosphere))),
@@ -138,11 +134,9 @@ function startOf(model: HoldModel, read: readonly HoldPoint[], weights: readonly
     mean += (step * weight) / sum;
     squares += weight * step * (above - mean);
   }
-  const startKpa = mean;
-  const chi = squares;
   // Below nothing there is no pressure.
-  const short = Math.min(startKpa, 0) * Math.sqrt(sum);
-  return { startKpa, chi: chi + short ** 2 };
+  const short = Math.min(mean, 0) * Math.sqrt(sum);
+  return { startKpa: mean, chi: squares + short ** 2 };
 }
 
 /** Means of equal stretches of time, the first and the last reading for themselves. */
@@ -179,13 +173,11 @@ const LONGER = [1.25, 1.5, 2, 3, 4, 6, 8, 12, 16, 24, 48, 96];
 function decidedAfter(
   circuits: readonly Circuit[],
   causes: readonly HoldCause[],
+  likeliest: HoldCause,
   seconds: number,
   { gauge }: HoldSetting,
   atmosphere: number,
 ): number | null {
-  const likeliest = holdCauses.reduce((a, b) =>
-    causes.filter((one) => one === b).length > causes.filter((one) => one === a).length ? b : a,
-  );
   for (const times of LONGER) {
     const at = times * seconds;
     if (at > LONGEST_HOLD_S) return null;

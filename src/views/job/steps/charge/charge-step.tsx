@@ -28,7 +28,7 @@ import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { OnHand } from "@/views/job/frame/on-hand";
 import { StepEnd } from "@/views/job/frame/step-end";
-import { hoseWords, nextStepSentence, paceSentence, waitsInHose } from "@/words/charge";
+import { hoseCardWords, hoseEnds, hoseWords, nextStepSentence, paceSentence, waitsInHose } from "@/words/charge";
 import { chargeSentence } from "@/words/issues";
 import { gapList } from "@/words/steps";
 import { LedgerCard } from "./ledger-card";
@@ -202,11 +202,6 @@ function VacuumDoubt({ job }: { job: Job }) {
   );
 }
 
-const hoseEnds = [
-  { value: "drawn-in", label: "Drawn in through the low side" },
-  { value: "left", label: "Left in the hose" },
-] as const;
-
 function Hoses() {
   const figures = useFigures();
   const { job, edit } = useJob();
@@ -220,13 +215,13 @@ function Hoses() {
     <Card title="Charging hose">
       <Flex gap="6" wrap="wrap">
         <Choice
-          label="At the end its content is"
+          label={hoseCardWords.end}
           options={hoseEnds}
           value={drawIn ? "drawn-in" : "left"}
           onChange={(end) => set({ drawIn: end === "drawn-in" })}
         />
         <Choice
-          label="It holds now"
+          label={hoseCardWords.now}
           options={hoseStates.map((value) => ({
             value,
             label: hose === null ? hoseWords[value] : `${hoseWords[value]}, ${figures.quantity(hose[value], "g", 1)}`,
@@ -239,7 +234,7 @@ function Hoses() {
         <NumberField
           spec={fields.hoses}
           value={job.charge.hoses}
-          hint="Left in the hose at the end, where you know it better. Left empty: as chosen above."
+          hint={hoseCardWords.typed}
           onChange={(hoses) => set({ hoses })}
         />
         <Stack gap="2">
