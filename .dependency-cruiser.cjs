@@ -30,6 +30,7 @@ module.exports = {
     upOf("core/circuit", ["core/causes/", ...quantities]),
     upOf("core/readings", ["core/causes/", ...quantities]),
     upOf("core/diagnosis", ["core/causes/", "core/readings/", "core/circuit/", ...quantities]),
+    upOf("core/leak", ["core/causes/", "core/readings/", ...quantities]),
     upOf("core/charge", ["core/causes/", "core/readings/", "core/circuit/", ...quantities]),
     upOf("core/instruments", ["core/causes/", "core/readings/", "core/circuit/", ...quantities]),
     upOf("core/records", [
@@ -37,6 +38,7 @@ module.exports = {
       "core/causes/",
       "core/circuit/",
       "core/charge/",
+      "core/leak/",
       "core/diagnosis/",
       "core/readings/",
       ...quantities,

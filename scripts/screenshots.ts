@@ -13,12 +13,7 @@ try {
   const shoot = (name: string) => browser.picture(path.join(folder, `${name}.png`));
   // Twenty pictures would be more than anybody looks at: steps that look much like their neighbours are left out.
   const leftOut = ["leak-check", "hook-up", "look", "rest", "shut-off", "recover", "repair", "prove"];
-  await walkDemoJob(
-    browser,
-    server.address,
-    (name) => (leftOut.includes(name) ? Promise.resolve() : shoot(name)),
-    "30 min",
-  );
+  await walkDemoJob(browser, server.address, (name) => (leftOut.includes(name) ? Promise.resolve() : shoot(name)));
   await browser.load(`${server.address}/vehicles`);
   await browser.says("on record");
   await shoot("vehicles");

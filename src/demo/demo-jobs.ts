@@ -1,6 +1,6 @@
 /** The demo workshop, made up: Quarry Street Motors and three of its vehicles, each at another point of the run-sheet. */
 import { booked, drawn, purgeBooked } from "@/core/records/bookkeeping";
-import { type Job, newJob, type StepId, stepIds, type TestRecord } from "@/core/records/job";
+import { type Job, type LeakCheck, newJob, type StepId, stepIds, type TestRecord } from "@/core/records/job";
 import { entry } from "@/core/units/entry";
 
 const MINUTE = 60_000;
@@ -138,15 +138,34 @@ function gardenPickup(ago: Ago): Job {
       { id: "demo-cylinder-1", name: "Cylinder 1", net: entry("11.152", "kg"), temperature: entry("", "degC") },
     ],
   };
-  job.prove = {
-    checks: (["condenser", "accumulator"] as const).map((part) => ({
-      part,
-      method: "sniffer" as const,
-      leaks: false,
-      at: ago(DAY + 20),
-    })),
-    capsOn: true,
+  const check = (
+    place: LeakCheck["place"],
+    method: LeakCheck["method"],
+    stage: LeakCheck["stage"],
+    minutes: number,
+  ): LeakCheck => ({
+    place,
+    method,
+    stage,
+    leaks: false,
+    size: entry("", "g"),
+    spot: "",
+    photo: null,
+    at: ago(DAY + minutes),
+  });
+  job.leak = {
+    ...job.leak,
+    checks: [
+      { ...check("condenser", "visual", "search", 150), leaks: true, spot: "Lower left, stone" },
+      { ...check("condenser", "detector", "search", 148), leaks: true, size: entry("160", "g") },
+      check("high-port", "detector", "search", 145),
+      check("low-port", "detector", "search", 144),
+      ...(["condenser", "joints", "accumulator", "low-port", "high-port"] as const).map((place) =>
+        check(place, "detector", "after-work", 20),
+      ),
+    ],
   };
+  job.prove = { capsOn: true };
   job.signOff = {
     technician: "Tamsin Rowe",
     remark: "Condenser, drier and O-rings renewed. Look at it again before next summer.",

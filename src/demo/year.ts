@@ -5,6 +5,7 @@
  */
 
 import type { FaultCause } from "@/core/causes/catalogue";
+import { leakPlacesOf, placesTouchedBy } from "@/core/causes/leak-places";
 import type { RepairPart } from "@/core/charge/oil";
 import { usualOilSheet } from "@/core/charge/oil";
 import type { VehicleLabel } from "@/core/circuit/vehicle/vehicle";
@@ -13,7 +14,7 @@ import { simulate } from "@/core/instruments/simulate";
 import { type NoiseSource, seededNoise } from "@/core/maths/noise";
 import type { RunningSetting } from "@/core/readings/file/reading-file";
 import { booked, drawn, purgeBooked } from "@/core/records/bookkeeping";
-import { type Job, newJob, type StepId, stepIds, type TestRecord } from "@/core/records/job";
+import { type Job, type LeakCheck, newJob, type StepId, stepIds, type TestRecord } from "@/core/records/job";
 import { foundOf } from "@/core/records/job-readings";
 import { noDrills, type ShopInFile } from "@/core/records/shop-file";
 import { type Container, newContainer } from "@/core/records/stock/container";
@@ -472,6 +473,23 @@ function settingOf(blank: TestRecord["settings"][number], read: RunningSetting):
   };
 }
 
+/** What leaked was found at the part that was then renewed; it and the ports were checked again before the car left. */
+function leakChecks(job: Job, car: Car, parts: readonly RepairPart[], before: string, after: string): LeakCheck[] {
+  const here = leakPlacesOf({ metering: car.label.metering, compressor: car.label.compressor });
+  const touched = (part: RepairPart) => placesTouchedBy(part).filter((place) => here.includes(place));
+  const made = { method: "detector", size: entry("", "g"), spot: "", photo: null } as const;
+  const lost = car.heldG < LEAKED_SHARE * car.label.chargeG;
+  const found = lost ? parts.flatMap((part) => touched(part).slice(0, 1)) : [];
+  const checked = [...new Set([...parts, "service-cores" as const])].flatMap(touched);
+  return [
+    ...job.leak.checks,
+    ...found.map((place) => ({ ...made, place, stage: "search" as const, leaks: true, at: before })),
+    ...checked.map((place) => ({ ...made, place, stage: "after-work" as const, leaks: false, at: after })),
+  ];
+}
+/** A car that holds less of its label has a leak to be found. */
+const LEAKED_SHARE = 0.85;
+
 /** Recovered, opened where something is renewed, evacuated, and filled to its label from the shelf. */
 function weighed(
   noise: NoiseSource,
@@ -520,10 +538,8 @@ function weighed(
       held: entry((0.8 + 0.6 * noise.uniform()).toFixed(2), "mbarAbs"),
       wall: entry("20", "degC"),
     },
-    prove: {
-      checks: [...new Set(parts)].map((part) => ({ part, method: "sniffer" as const, leaks: false, at: share(0.95) })),
-      capsOn: true,
-    },
+    leak: { ...recovered.leak, checks: leakChecks(job, car, parts, share(0.05), share(0.95)) },
+    prove: { capsOn: true },
   };
   const weighedOut = booked(opened, share(0.4));
   // By eye at the valve: a few grams beside the label.

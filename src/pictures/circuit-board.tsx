@@ -30,6 +30,8 @@ interface CircuitBoardProps {
   measured?: readonly Pipe[] | null;
   /** Where something narrows, by the numbers. */
   narrows?: { at: TapId; text: string } | null;
+  /** Drawn over it, in the board's own units. */
+  children?: ReactNode;
 }
 
 const INK = "var(--chakra-colors-ink)";
@@ -90,6 +92,7 @@ export function CircuitBoard({
   fillings = nothingMarked,
   measured = null,
   narrows = null,
+  children,
 }: CircuitBoardProps) {
   // While needles move only the plates that say something else are drawn anew.
   const acts = useRef({ onSelect, onTap });
@@ -120,6 +123,7 @@ export function CircuitBoard({
         <TapPlate key={id} id={id} label={label} text={text} on={id === tapped} onTap={tap} />
       ))}
       {narrows && <Narrowing at={narrows.at} text={narrows.text} />}
+      {children}
     </svg>
   );
 }

@@ -1,5 +1,7 @@
 /** Keeps the tally of the scale and the trace of the vacuum for as long as the job is open, whatever step is looked at. */
+
 import { createStore, type StoreApi } from "zustand/vanilla";
+import { leakPlaceIds } from "@/core/causes/leak-places";
 import { DRAW_IN_S } from "@/core/charge/hose";
 import {
   advanceLive,
@@ -14,11 +16,14 @@ import {
 } from "@/core/charge/scale/live-charge";
 import type { ChargeValve, RackIssue, RackSample } from "@/core/instruments/rack";
 import { drawBegun, drawEnded, drawMoved, hoseDrawnIn } from "@/core/records/bookkeeping";
+import { isClosed } from "@/core/records/job-leak";
 import { balanceOf, chargeInputsOf, chargingHoseOf } from "@/core/records/job-readings";
 import type { JobStore } from "./job-store";
+import { pressureTrace } from "./pressure-writer";
 import type { RackStore } from "./rack-store";
 import { recoveryWriter } from "./recovery-writer";
-import { vacuumWriter } from "./vacuum-writer";
+import { traceWriter } from "./trace-writer";
+import { vacuumTrace } from "./vacuum-writer";
 
 /** Why nothing was opened, beyond what the rack itself refuses. */
 export type DeskIssue = RackIssue | { code: "weight-is-in" } | { code: "not-tared" };
@@ -37,6 +42,8 @@ export interface Desk {
   shut: () => Promise<DeskIssue | null>;
   /** Now, on the clock of the vacuum's trace, s. */
   vacuumClock: () => number;
+  /** Now, on the clock of the pressure test, s. */
+  pressureClock: () => number;
 }
 
 export interface DeskStore extends StoreApi<Desk> {
@@ -71,7 +78,8 @@ const RUNS_RPM = 200;
 
 export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => number = Date.now): DeskStore {
   const instant = () => new Date(now()).toISOString();
-  const vacuum = vacuumWriter(jobs, rack, now);
+  const vacuum = traceWriter(jobs, rack, now, vacuumTrace);
+  const pressure = traceWriter(jobs, rack, now, pressureTrace);
   const { record } = jobs.getState();
   let fold = nothingOn();
 
@@ -82,6 +90,7 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
     drawInLeftS: null,
     track: [],
     vacuumClock: vacuum.clock,
+    pressureClock: pressure.clock,
     putOn: async (containerId) => {
       const { job } = jobs.getState();
       const inputs = job && chargeInputsOf(job);
@@ -230,6 +239,14 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
     if (ran && machine === "off") void setMachine("pump");
   };
 
+  /** The simulated vehicle has what was repaired. */
+  const tellRepairs = () => {
+    const { job } = jobs.getState();
+    const { status, closeLeaks } = rack.getState();
+    const closed = job === null ? [] : leakPlaceIds.filter((place) => isClosed(job, place));
+    if (status === "running" && closed.length > 0) void closeLeaks(closed);
+  };
+
   const start = () => {
     const ends = [
       // Without a rack to come back there is nothing that an open draw could go on from.
@@ -237,16 +254,21 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
         const opens = desk === "held" && job !== null && (before.desk !== "held" || before.job === null);
         if (opens && job.rackVehicle === null && rack.getState().status === "off") clear();
       }),
+      jobs.subscribe(({ job }, before) => {
+        if (job?.repair !== before.job?.repair) tellRepairs();
+      }),
       rack.subscribe((state, before) => {
         if (state.status !== before.status) {
           if (state.status === "running") {
             resumeDraw();
             resumePump();
+            tellRepairs();
           } else if (state.status !== "connecting") clear();
         }
         if (state.samples !== before.samples && state.status === "running") takeIn(state.samples);
       }),
       vacuum.start(),
+      pressure.start(),
       recoveryWriter(jobs, rack, now),
     ];
     return () => {

@@ -1,6 +1,7 @@
 /** The instruments that are connected to a job, across its steps: the simulated rack, or a log that is played in its place. */
 
 import { createStore, type StoreApi } from "zustand/vanilla";
+import type { LeakPlace } from "@/core/causes/leak-places";
 import type { VacuumState } from "@/core/circuit/time/evacuation";
 import type { LineHose } from "@/core/circuit/time/simulation";
 import type { ChargeValve, Engine, Machine, RackIssue, RackSample } from "@/core/instruments/rack";
@@ -64,6 +65,12 @@ export interface Rack {
     warmWater: boolean,
   ) => Promise<RackIssue | null>;
   setValve: (valve: ChargeValve, stopAtKg?: number, opening?: number) => Promise<RackIssue | null>;
+  pressurise: (gaugeKpa: number, limitKpa: number) => Promise<RackIssue | null>;
+  /** Tells the simulated vehicle that it has been repaired at these places. */
+  closeLeaks: (places: readonly LeakPlace[]) => Promise<RackIssue | null>;
+  releaseTestGas: () => Promise<RackIssue | null>;
+  /** Holds the simulated leak detector at a place, g a year; 0 where it stays quiet, null where there is none. */
+  sniff: (place: LeakPlace) => Promise<number | null>;
   tareMachine: () => Promise<RackIssue | null>;
   setMachine: (machine: Machine) => Promise<RackIssue | null>;
 }
@@ -285,6 +292,13 @@ export function createRackStore(ports: RackPorts): RackStore {
       },
       setContainer: (put, hose, warmWater) => silent((api) => api.setContainer(put, hose, warmWater)),
       setValve: (valve, stopAtKg = 0, opening = 1) => refusable((api) => api.setValve(valve, stopAtKg, opening)),
+      pressurise: (gaugeKpa, limitKpa) => refusable((api) => api.pressurise(gaugeKpa, limitKpa)),
+      closeLeaks: (places) => silent((api) => api.closeLeaks(places)),
+      releaseTestGas: () => silent((api) => api.releaseTestGas()),
+      sniff: async (place) => {
+        const shown = await ask((api) => api.sniff(place));
+        return shown === NO_ANSWER ? null : shown;
+      },
       tareMachine: () => silent((api) => api.tareMachine()),
       setMachine: async (machine) => {
         const issue = await refusable((api) => api.setMachine(machine));
@@ -334,9 +348,10 @@ function vacuumOf(job: Job, now: number): { state: VacuumState; agoS: number } |
   return { state: simulated, agoS: agoS(job, now) };
 }
 
-/** Since the vacuum was seen last, s. */
-function agoS({ evacuate: { seenAt } }: Job, now: number): number {
-  return seenAt === null ? 0 : Math.max(0, (now - Date.parse(seenAt)) / 1000);
+/** Since vacuum or pressure test was seen last, s. */
+function agoS({ evacuate, leak }: Job, now: number): number {
+  const seen = [evacuate.seenAt, leak.test.seenAt].filter((at) => at !== null).map((at) => Date.parse(at));
+  return seen.length === 0 ? 0 : Math.max(0, (now - Math.max(...seen)) / 1000);
 }
 
 /** After recovery the circuit holds what was charged; before it, what the vehicle came in with. */

@@ -725,6 +725,44 @@ describe("the charge desk", () => {
     expect(session.desk.getState()).toMatchObject({ onScale: null, live: null, track: [] });
   });
 
+  it("tells the simulated vehicle what was repaired", async () => {
+    const { session, rack } = await opened({ ...emptied, recover: van.recover });
+    await rack.run(2);
+    expect(await session.rack.getState().sniff("condenser")).toBeGreaterThan(0);
+    const renewed = {
+      part: "condenser" as const,
+      kind: "renewed" as const,
+      drained: entry("", "g"),
+      own: entry("", "g"),
+    };
+    session.jobs.getState().edit((job) => ({ ...job, repair: { ...job.repair, parts: [renewed] } }));
+    await settled();
+    expect(await session.rack.getState().sniff("condenser")).toBe(0);
+  });
+
+  it("writes a pressure test while it stands", async () => {
+    const { session, rack, jobs } = await opened(emptied);
+    await rack.run(2);
+    expect(await session.rack.getState().pressurise(1000, 1200)).toBeNull();
+    await rack.run(2);
+    const { test } = jobs.job!.leak;
+    const startedAt = new Date(FAKE_START).toISOString();
+    session.jobs
+      .getState()
+      .edit((job) => ({ ...job, leak: { ...job.leak, test: { ...test, startedAt, seenAt: startedAt } } }));
+    await rack.run(100);
+    const { trace } = jobs.job!.leak.test;
+    expect(trace.length).toBeGreaterThan(6);
+    expect(trace[0]!.kpa).toBeGreaterThan(800);
+    for (const [i, point] of trace.entries()) if (i > 0) expect(point.t - trace[i - 1]!.t).toBeGreaterThan(9.4);
+    expect(session.desk.getState().pressureClock()).toBeGreaterThan(80);
+    session.jobs
+      .getState()
+      .edit((job) => ({ ...job, leak: { ...job.leak, test: { ...job.leak.test, endedAt: startedAt } } }));
+    await rack.run(30);
+    expect(jobs.job!.leak.test.trace.length).toBe(trace.length);
+  });
+
   it("writes the vacuum as it falls, and goes on by the clock on the wall after an interruption", async () => {
     const started = new Date(FAKE_START).toISOString();
     const world = await opened({

@@ -3,10 +3,11 @@
 import { movedBy } from "@/core/charge/books/ledger";
 import { SOUND_G_YEAR } from "@/core/charge/sound-loss";
 import type { Job } from "@/core/records/job";
+import { openLeaks } from "@/core/records/job-leak";
 import { balanceOf, labelOf, lossOf } from "@/core/records/job-readings";
-import { leakingParts, leakStateOf } from "@/core/records/leak-state";
+import { leakStateOf } from "@/core/records/leak-state";
 import type { Figures } from "@/core/units/figures";
-import { repairPartLabels } from "./job";
+import { placeList } from "./leak";
 
 /** What the weight said and what was done, for who explains it at the counter; empty while nothing was weighed. */
 function factsTold(job: Job, figures: Figures): string[] {
@@ -41,7 +42,7 @@ export function outlookWords(job: Job, figures: Figures): string[] {
   const lost = rate ? `It had been losing about ${figures.quantity(rate.median, "g")} a month. ${sound}` : "";
   switch (leakStateOf(job)) {
     case "found":
-      return [lost, `A leak was found at: ${leakPlaces(job).join(", ")}. It is still to be repaired.`].filter(Boolean);
+      return [lost, `A leak was found at: ${placeList(openLeaks(job))}. It is still to be repaired.`].filter(Boolean);
     case "not-found":
       return [
         lost,
@@ -67,11 +68,6 @@ export const LEAK_NOT_FOUND = "Leak not found";
 function monthsWords(months: number): string {
   if (months < 1.5) return "a month";
   return months < 24 ? `${Math.round(months)} months` : `${Math.round(months / 12)} years`;
-}
-
-/** Parts that leaked at their last check, as they are named. */
-export function leakPlaces(job: Pick<Job, "prove">): string[] {
-  return leakingParts(job).map((part) => repairPartLabels[part].toLowerCase());
 }
 
 /** All of it, for who speaks to the customer. */

@@ -43,6 +43,7 @@ const steps: Record<StepId, string> = {
     "Stop the engine and time how long the two sides take to meet. A shut valve lets them meet slowly, a stuck one at once, a blocked one never.",
   verdict:
     "Everything that was read, weighed together: which causes fit, how sure that is, and which one test would tell most. Where two causes stand level it says so; then more is measured and nothing is opened.",
+  leak: "More gone than a sound car loses means a hole. The places of this circuit stand in order of likelihood; each check and what it found moves the order. With the circuit empty, dry nitrogen shows a large leak by its pressure.",
   recover:
     "What is in it is drawn out and weighed. That weight is the only true measure of what the car held. Wait until the pressure stays down: oil gives its refrigerant back slowly.",
   repair:

@@ -128,6 +128,10 @@ export function rackSentence(issue: RackIssue): string {
       return "Refused: stop the engine first.";
     case "not-recovered":
       return "Refused: refrigerant is still in the circuit. Recover it before the pump runs.";
+    case "test-gas-in":
+      return "Refused: nitrogen is in the circuit. Let it out first.";
+    case "over-limit":
+      return "Refused: above the highest pressure of the low side that is given on this card.";
     case "no-answer":
       return "Nothing was done: the rack does not answer. What was taken and weighed is kept. Connect it again.";
   }

@@ -4,7 +4,7 @@ import type { OtherRepair } from "@/core/causes/work";
 import type { RepairPart } from "@/core/charge/oil";
 import { ruleOfThumbKpa, type School, schoolSigns } from "@/core/charge/schools";
 import type { VacuumGauge } from "@/core/charge/vacuum/target";
-import type { Job, LabelRefrigerant, LeakMethod, StepId, StopSign } from "@/core/records/job";
+import type { Job, LabelRefrigerant, StepId, StopSign } from "@/core/records/job";
 import type { Figures } from "@/core/units/figures";
 
 type Intake = Job["intake"];
@@ -110,12 +110,6 @@ export const vacuumGaugeLabels: Record<VacuumGauge, string> = {
   "coarse-mechanical": "Manifold needle",
 };
 
-export const leakMethodLabels: Record<LeakMethod, string> = {
-  eye: "By eye: oil, joint, cap",
-  sniffer: "Sniffer, below and slow",
-  dye: "Dye and lamp, after a run",
-};
-
 /** Options of a choice from a table of labels. */
 export function optionsOf<Value extends string>(labels: Record<Value, string>): { value: Value; label: string }[] {
   return (Object.entries(labels) as [Value, string][]).map(([value, label]) => ({ value, label }));
@@ -129,6 +123,7 @@ export const stepNames: Record<StepId, string> = {
   running: "Running test",
   "shut-off": "Shut-off test",
   verdict: "Verdict",
+  leak: "Leak search",
   recover: "Recover",
   repair: "Repair",
   evacuate: "Evacuate",

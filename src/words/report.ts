@@ -460,7 +460,7 @@ function notTested(job: Job): ReportSection | null {
     after ? null : "no running test after the work",
     entryValue(fields.recovered, job.recover.recovered) === null ? "what was in it when it came, by weight" : null,
     job.shutOff.met === null ? "how long the sides take to meet" : null,
-    job.prove.checks.length === 0 ? "leaks" : null,
+    job.leak.checks.length === 0 ? "leaks" : null,
     job.repair.parts.length > 0 && entryValue(fields.held, job.evacuate.held) === null
       ? "the hold of the vacuum"
       : null,

@@ -80,6 +80,7 @@ const stepWaits: Record<StepId, string> = {
   running: "a running test",
   "shut-off": "the sides to meet",
   verdict: "a decision",
+  leak: "the leak search",
   recover: "the recovered weight",
   repair: "the repair",
   evacuate: "the vacuum",

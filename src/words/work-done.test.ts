@@ -29,18 +29,18 @@ describe("what was done, for who signs it", () => {
         hold: entry("30", "min"),
         trace: [],
       },
-      prove: {
-        capsOn: true,
-        checks: [{ part: "condenser", method: "sniffer", leaks: true, at: "2026-06-02T09:00:00.000Z" }],
+      leak: {
+        ...pickup.leak,
+        checks: [{ ...pickup.leak.checks[0]!, method: "detector", stage: "after-work" }],
       },
       steps: { ...pickup.steps, repair: { ...pickup.steps.repair, note: "Thread of the high port is worn" } },
     };
     const metric = said(job);
     expect(metric.Weight).toMatch(/625 g are in it now, inside the label \(624 ± 26 g\)/);
     expect(metric.Vacuum).toMatch(
-      /^Down to 0\.80 mbar abs; 1\.10 mbar abs after 30 min, judged tight; leaks below \d+ g a year do not show\.$/,
+      /^Down to 0\.80 mbar abs; 1\.10 mbar abs after 30 min, judged tight; leaks below 1 \d{3} g a year do not show\.$/,
     );
-    expect(metric["Leak check"]).toBe("Leaks at: condenser, sniffer; caps on.");
+    expect(metric["Leak check"]).toBe("Leaks at: condenser, electronic detector; caps on.");
     expect(metric["Note, repair"]).toBe("Thread of the high port is worn");
     const us = Object.values(said(job, figuresIn(systemUnits.us))).join(" ");
     expect(us).toContain("22.0 ± 0.9 oz");

@@ -3,12 +3,15 @@ import { movedBy } from "@/core/charge/books/ledger";
 import { fields } from "@/core/records/fields";
 import { type Job, stepIds } from "@/core/records/job";
 import { judgedHold } from "@/core/records/job-hold";
+import { openLeaks, repairedLeaks } from "@/core/records/job-leak";
+import { judgedPressureTest } from "@/core/records/job-pressure-test";
 import { balanceOf, identificationOf, labelOf, recoveredOf } from "@/core/records/job-readings";
 import { leakStateOf } from "@/core/records/leak-state";
 import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
-import { LEAK_NOT_FOUND, leakPlaces } from "./customer";
-import { leakMethodLabels, otherRepairLabels, repairPartLabels, stepNames } from "./job";
+import { LEAK_NOT_FOUND } from "./customer";
+import { otherRepairLabels, repairPartLabels, stepNames } from "./job";
+import { leakMethodWords, placeList, pressureTestLine } from "./leak";
 import { identifiedLabels } from "./recover";
 import { holdLength, holdLine } from "./vacuum";
 
@@ -26,7 +29,7 @@ export function workDone(job: Job, figures: Figures): DoneLine[] {
     parts(job),
     oil(job, figures),
     vacuum(job, figures),
-    leaks(job),
+    leaks(job, figures),
     ...notes(job),
   ].filter((line) => line !== null);
 }
@@ -101,17 +104,24 @@ function vacuum(job: Job, figures: Figures): DoneLine {
   return { what: "Vacuum", text: `Down to ${figures.quantity(Math.min(...deepest), "mbarAbs", 2)}; ${hold}.` };
 }
 
-function leaks(job: Job): DoneLine {
-  const { checks, capsOn } = job.prove;
-  const caps = capsOn ? "caps on" : "caps not noted";
-  const unexplained = leakStateOf(job) === "not-found" ? `${LEAK_NOT_FOUND}, though refrigerant was missing; ` : "";
-  if (checks.length === 0) return { what: "Leak check", text: `${unexplained || "Not made; "}${caps}.` };
-  const leaking = leakPlaces(job);
-  const how = [
-    ...new Set(checks.map(({ method }) => leakMethodLabels[method].split(/[:,]/, 1)[0]!.toLowerCase())),
-  ].join(", ");
-  const found = leaking.length > 0 ? `leaks at: ${leaking.join(", ")}` : "nothing found";
-  return { what: "Leak check", text: `${unexplained}${unexplained === "" ? capital(found) : found}, ${how}; ${caps}.` };
+function leaks(job: Job, figures: Figures): DoneLine {
+  const { checks, test } = job.leak;
+  const judged = judgedPressureTest(job);
+  const tested = judged?.ok ? [pressureTestLine(judged.value, test.gas, figures)] : [];
+  const caps = job.prove.capsOn ? "caps on" : "caps not noted";
+  const unexplained = leakStateOf(job) === "not-found" ? [`${LEAK_NOT_FOUND}, though refrigerant was missing`] : [];
+  if (checks.length === 0) {
+    const said = [...unexplained, ...tested];
+    return { what: "Leak check", text: `${capital([...(said.length > 0 ? said : ["not made"]), caps].join("; "))}.` };
+  }
+  const [open, repaired] = [openLeaks(job), repairedLeaks(job)];
+  const how = [...new Set(checks.map(({ method }) => leakMethodWords[method].name.toLowerCase()))].join(", ");
+  const result = [
+    ...(open.length > 0 ? [`leaks at: ${placeList(open)}`] : []),
+    ...(repaired.length > 0 ? [`leaked and repaired: ${placeList(repaired)}`] : []),
+    ...(open.length + repaired.length === 0 ? ["nothing found"] : []),
+  ].join("; ");
+  return { what: "Leak check", text: `${capital([...unexplained, `${result}, ${how}`, ...tested, caps].join("; "))}.` };
 }
 
 function notes(job: Job): DoneLine[] {

@@ -1,4 +1,5 @@
 /** The one protocol between page and rack worker; both sides are typed from it. */
+import type { LeakPlace } from "@/core/causes/leak-places";
 import type { VacuumState } from "@/core/circuit/time/evacuation";
 import type { LineHose } from "@/core/circuit/time/simulation";
 import type { ChargeValve, Engine, Machine, RackIssue, RackSample } from "@/core/instruments/rack";
@@ -44,6 +45,13 @@ export interface RackWorkerApi {
   setContainer(put: { id: string; netKg: number } | null, hose: LineHose | null, warmWater: boolean): void;
   /** Shuts by itself when the container has emptied to `stopAtKg`; `opening` 0 to 1. */
   setValve(valve: ChargeValve, stopAtKg: number, opening: number): RackIssue | null;
+  /** Fills the emptied circuit with nitrogen, kPa gauge. */
+  pressurise(gaugeKpa: number, limitKpa: number): RackIssue | null;
+  /** The vehicle has been repaired at these places. */
+  closeLeaks(places: readonly LeakPlace[]): void;
+  releaseTestGas(): void;
+  /** Electronic detector at a place, g a year; 0 where it stays quiet, null while nothing is connected. */
+  sniff(place: LeakPlace): number | null;
   tareMachine(): void;
   setMachine(machine: Machine): RackIssue | null;
 }

@@ -39,6 +39,10 @@ const api: RackWorkerApi = {
   spot: (place) => rack?.spotC(place) ?? null,
   setContainer: (put, hose, warmWater) => rack?.setContainer(put, hose, warmWater),
   setValve: (valve, stopAtKg, opening) => rack?.setValve(valve, stopAtKg, opening) ?? null,
+  pressurise: (gaugeKpa, limitKpa) => rack?.pressurise(gaugeKpa, limitKpa) ?? null,
+  closeLeaks: (places) => rack?.closeLeaks(places),
+  releaseTestGas: () => rack?.releaseTestGas(),
+  sniff: (place) => rack?.sniffGYear(place) ?? null,
   tareMachine: () => rack?.tareMachine(),
   setMachine: (machine) => rack?.setMachine(machine) ?? null,
 };

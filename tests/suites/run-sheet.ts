@@ -36,6 +36,7 @@ describe("the whole run-sheet on the demo van", () => {
       "running",
       "shut-off",
       "verdict",
+      "leak",
       "recover",
       "repair",
       "evacuate",

@@ -85,7 +85,13 @@ describe("a whole job typed in US units", () => {
 
     await browser.at("verdict");
     await browser.says("judged for all 3 ways it may be");
-    await done("recover", "verdict");
+    await done("leak", "verdict");
+
+    await browser.at("leak");
+    await browser.press("High-side port core, Electronic detector: Leaks");
+    await browser.type("Shown, a year", "4");
+    await browser.says("One leak found");
+    await done("recover", "leak");
 
     await browser.at("recover");
     await browser.type("Recovered refrigerant", "9");
@@ -121,9 +127,9 @@ describe("a whole job typed in US units", () => {
     for (const [name, text] of Object.entries(mended.idle)) await browser.type(`${name}, idle`, text);
     await browser.says("Before and after, at the same settings");
     await browser.says("On the first day", 60_000);
-    for (const part of ["Service port cores"]) {
-      await browser.press(`${part}: to check`);
-      await browser.press(`${part}, Sniffer, below and slow: nothing`);
+    for (const part of ["High-side port core", "Low-side port core", "Joints and O-rings"]) {
+      await browser.press(`${part}: not checked`);
+      await browser.press(`${part}, Electronic detector: Tight`);
     }
     await browser.press("Caps on both ports");
     await done("sign-off", "prove");

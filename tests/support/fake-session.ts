@@ -158,6 +158,10 @@ export class FakeRack {
       spot: async (place: Parameters<SimulatedRack["spotC"]>[0]) => rack.spotC(place),
       setContainer: async (...args: Parameters<SimulatedRack["setContainer"]>) => rack.setContainer(...args),
       setValve: async (...args: Parameters<SimulatedRack["setValve"]>) => rack.setValve(...args),
+      pressurise: async (...args: Parameters<SimulatedRack["pressurise"]>) => rack.pressurise(...args),
+      releaseTestGas: async () => rack.releaseTestGas(),
+      closeLeaks: async (places: Parameters<SimulatedRack["closeLeaks"]>[0]) => rack.closeLeaks(places),
+      sniff: async (place: Parameters<SimulatedRack["sniffGYear"]>[0]) => rack.sniffGYear(place),
       tareMachine: async () => rack.tareMachine(),
       setMachine: async (machine: Parameters<SimulatedRack["setMachine"]>[0]) => rack.setMachine(machine),
     };

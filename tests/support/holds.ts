@@ -3,6 +3,7 @@ import type { HoldPoint, HoldSetting } from "@/core/charge/vacuum/hold";
 import type { HoldCause } from "@/core/charge/vacuum/judge-hold";
 import { gaugeSpecs, type VacuumGauge } from "@/core/charge/vacuum/target";
 import { evacuate, type VacuumState, vacuumKpa } from "../../src/core/circuit/time/evacuation";
+import { chokedFlux, gasDensity } from "../../src/core/fluids/choked-flow";
 import { seededNoise } from "../../src/core/maths/noise";
 
 export interface SimulatedHold {
@@ -21,7 +22,9 @@ const SECONDS_A_YEAR = 31_557_600;
 
 /** Air through a hole that loses so many grams of refrigerant a year at the standing pressure, kPa m3/s. */
 export const airOfLeak = (gYear: number): number =>
-  (gYear / 1000 / SECONDS_A_YEAR) * (ATMOSPHERE_KPA / STANDING_KPA) * 0.28705 * 295;
+  ((gYear / 1000 / SECONDS_A_YEAR) * (chokedFlux("air") * ATMOSPHERE_KPA)) /
+  (chokedFlux("refrigerant") * STANDING_KPA) /
+  gasDensity("air");
 
 /**
  * Holds of 15, 30, 60 min and 15 h in turn: tight or leaking over four decades (10 g to 100 kg a year), dry or with up to 5 g of water, dry or wet

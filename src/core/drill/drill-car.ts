@@ -146,11 +146,11 @@ export class DrillCar {
     const grams = Math.min(lowG + (highVapourG ?? 0), this.simulation.chargeKg * 500);
     const perM2 = this.simulation.leakFlowKgS(1);
     if (perM2 <= 0 || grams <= 0) return;
-    const leak: Leak = { place: "service-port", areaM2: grams / 1000 / INTO_HOSES_S / perM2 };
+    const leak: Leak = { place: "low-port", areaM2: grams / 1000 / INTO_HOSES_S / perM2 };
     this.leaks.push(leak);
     this.hose = { leak, untilS: this.now + INTO_HOSES_S };
     if (this.given.misread !== "half-open-coupler" || this.seated) return;
-    this.coupler = { place: "service-port", areaM2: HALF_OPEN.leakM2 };
+    this.coupler = { place: "low-port", areaM2: HALF_OPEN.leakM2 };
     this.leaks.push(this.coupler);
   }
 

@@ -3,7 +3,8 @@
  * ones (infrared spot, leak sniffer, dye lamp). Sampled at 1 to 10 Hz; the same seed gives the same readings.
  */
 
-import { type CircuitSimulation, type CircuitTruth, EMPTY_KG, type LeakPlace } from "../circuit/time/simulation";
+import type { LeakPlace } from "../causes/leak-places";
+import { type CircuitSimulation, type CircuitTruth, EMPTY_KG } from "../circuit/time/simulation";
 import type { LinePlace } from "../line-places";
 import { type NoiseSource, seededNoise } from "../maths/noise";
 import type { ChannelId } from "../readings/channels";

@@ -32,6 +32,7 @@ const circuitSchema: z.ZodType<CircuitState> = z.strictObject({
   engineOn: z.boolean(),
   machine: z.enum(["off", "recover", "pump"]),
   vacuum: vacuumSchema.nullable(),
+  testGas: z.strictObject({ kg: z.number(), celsius: z.number(), volumeM3: z.number() }).nullable().default(null),
   filling: z.strictObject({ kg: z.number(), temperatureC: z.number() }).nullable(),
   container: z
     .strictObject({

@@ -5,7 +5,8 @@ import { SimulatedRack } from "./rack";
 import { readRackState } from "./rack-state";
 import { rackVehicles } from "./rack-vehicles";
 
-const vehicle = rackVehicles[0]!;
+/** Without a leak of its own, so that grams can be counted. */
+const vehicle = { ...rackVehicles[0]!, leaks: [] };
 
 function run(rack: SimulatedRack, seconds: number) {
   let sample = rack.step();
@@ -153,6 +154,59 @@ describe("simulated rack", () => {
     expect(Math.abs(run(rack, 5).scaleG! - 200)).toBeLessThan(4);
     expect(readRackState(rack.state, "another")).toBeNull();
     expect(readRackState({ ...rack.state, engine: "flat out" }, vehicle.id)).toBeNull();
+  });
+
+  describe("with a hole in its condenser", () => {
+    const holed = { ...vehicle, leaks: [{ place: "condenser" as const, areaM2: 9e-12 }] };
+
+    it("sets the detector off there, nowhere else, and no more once the condenser was renewed", () => {
+      const rack = new SimulatedRack(holed, 0.175, 5);
+      run(rack, 5);
+      expect(rack.sniffGYear("condenser")).toBeGreaterThan(150);
+      expect(rack.sniffGYear("evaporator")).toBe(0);
+      rack.closeLeaks(["suction-hose"]);
+      expect(rack.sniffGYear("condenser")).toBeGreaterThan(0);
+      rack.closeLeaks(["condenser"]);
+      expect(rack.sniffGYear("condenser")).toBe(0);
+    });
+
+    it("takes nitrogen only when it is empty, stopped and below the limit, and neither pump nor valve while it is in", () => {
+      const rack = new SimulatedRack(holed, 0.175, 5);
+      expect(rack.pressurise(1000, 1200)).toEqual({ code: "not-recovered" });
+      const empty = new SimulatedRack(holed, 0, 5);
+      empty.setEngine("idle");
+      expect(empty.pressurise(1000, 1200)).toEqual({ code: "engine-running" });
+      empty.setEngine("off");
+      expect(empty.pressurise(1300, 1200)).toEqual({ code: "over-limit" });
+      expect(empty.pressurise(1000, 1200)).toBeNull();
+      const filled = run(empty, 5);
+      expect(Math.abs(filled.high! - 1000)).toBeLessThan(30);
+      expect(filled.vacuumKpa).toBeNull();
+      expect(empty.setMachine("pump")).toEqual({ code: "test-gas-in" });
+      empty.setContainer({ id: "a", netKg: 0.2 });
+      expect(empty.setValve("liquid-high")).toEqual({ code: "test-gas-in" });
+      empty.releaseTestGas();
+      expect(empty.setMachine("pump")).toBeNull();
+      expect(run(empty, 60).vacuumKpa).toBeLessThan(80);
+    });
+
+    it("cools after filling, then loses by the hole alone; taken up from its stored text it goes on standing", () => {
+      const big = { ...vehicle, leaks: [{ place: "condenser" as const, areaM2: 6e-10 }] };
+      const [leaking, tight] = [big, vehicle].map((car) => {
+        const rack = new SimulatedRack(car, 0, 5);
+        rack.pressurise(1000, 1200);
+        return { rack, settled: run(rack, 900).high! };
+      });
+      expect(tight!.settled).toBeLessThan(1000);
+      const end = run(tight!.rack, 1800).high!;
+      expect(Math.abs(end - tight!.settled)).toBeLessThan(12);
+      const state = readRackState(JSON.parse(JSON.stringify(leaking!.rack.state)), vehicle.id)!;
+      const again = new SimulatedRack(big, 0, 5, null, state);
+      again.standUnderVacuum(1800);
+      const fell = leaking!.settled - run(again, 1).high!;
+      expect(fell).toBeGreaterThan(15);
+      expect(Math.abs(fell - (leaking!.settled - run(leaking!.rack, 1800).high!))).toBeLessThan(12);
+    });
   });
 
   it("gives the same samples for the same seed", () => {

@@ -2,6 +2,7 @@
  * The simulated rack of a job: a demo vehicle with the instruments of a workshop on it, and the acts a technician does to it,
  * each refused where it would harm a compressor or a person.
  */
+import type { LeakPlace } from "../causes/leak-places";
 import { fullCan } from "../circuit/time/container";
 import type { VacuumState } from "../circuit/time/evacuation";
 import {
@@ -56,6 +57,9 @@ export type RackIssue =
   | { code: "no-container" }
   | { code: "engine-running" }
   | { code: "not-recovered" }
+  /** Nitrogen stands in the circuit. */
+  | { code: "test-gas-in" }
+  | { code: "over-limit" }
   /** It is gone, or answers nothing: what was asked has not happened. */
   | { code: "no-answer" };
 
@@ -193,11 +197,37 @@ export class SimulatedRack {
   /** Starts or stops recovery machine or pump; both want the engine off, the pump an empty circuit. */
   setMachine(machine: Machine): RackIssue | null {
     if (machine !== "off" && this.engine !== "off") return { code: "engine-running" };
+    if (machine !== "off" && this.simulation.holdsTestGas) return { code: "test-gas-in" };
     if (machine === "pump" && this.charge > EMPTY_KG) return { code: "not-recovered" };
     if (machine !== "off") this.simulation.setCharging(null);
     this.machine = machine;
     this.simulation.setMachine(machine);
     return null;
+  }
+
+  /** Fills the emptied circuit with nitrogen through a regulator set to this, kPa gauge; `limitKpa` is what its low side stands. */
+  pressurise(gaugeKpa: number, limitKpa: number): RackIssue | null {
+    if (this.engine !== "off") return { code: "engine-running" };
+    if (this.charge > EMPTY_KG) return { code: "not-recovered" };
+    if (gaugeKpa > limitKpa) return { code: "over-limit" };
+    this.machine = "off";
+    this.simulation.setCharging(null);
+    this.simulation.pressurise(gaugeKpa);
+    return null;
+  }
+
+  /** The vehicle has been repaired at these places. */
+  closeLeaks(places: readonly LeakPlace[]): void {
+    this.simulation.closeLeaks(places);
+  }
+
+  releaseTestGas(): void {
+    this.simulation.releaseTestGas();
+  }
+
+  /** What an electronic detector makes of the air at a place, g a year; 0 where it stays quiet. */
+  sniffGYear(place: LeakPlace): number {
+    return this.instruments.sniffGYear(place);
   }
 
   /**
@@ -208,6 +238,7 @@ export class SimulatedRack {
     if (valve === "liquid-high" && this.engine !== "off") return { code: "liquid-while-running" };
     if ((valve === "vapour-low" || valve === "hose-low") && this.engine === "off") return { code: "vapour-while-off" };
     if (valve !== "shut" && valve !== "hose-low" && this.onScale === null) return { code: "no-container" };
+    if (valve !== "shut" && this.simulation.holdsTestGas) return { code: "test-gas-in" };
     this.simulation.setCharging(
       valve === "shut" ? null : { ...ports[valve], opening, stopAtKg: Math.max(0, stopAtKg) },
     );

@@ -40,20 +40,24 @@ export function holdReadings({ evacuate }: Pick<Job, "evacuate">): HoldPoint[] {
   ];
 }
 
-/** Where the hold is judged; null while wall temperature, altitude or refrigerant are missing. `ambientC` stands for a wall that nobody named. */
-export function holdSettingOf(job: Job, ambientC: number | null = null): HoldSetting | null {
-  const coldestWallC = entryValue(fields.wall, job.evacuate.wall) ?? ambientC;
+/** What a leak of this circuit is reckoned with: its volume and the pressure that stands in it over the year; null while altitude or refrigerant are missing. */
+export function standingSettingOf(job: Job): Pick<HoldSetting, "volumeM3" | "altitudeM" | "standingKpa"> | null {
   const altitudeM = entryValue(fields.altitude, job.altitude);
   const refrigerant = workableRefrigerant(job);
-  if (coldestWallC === null || altitudeM === null || refrigerant === null) return null;
+  if (altitudeM === null || refrigerant === null) return null;
   const standing = saturationGaugeKpa(refrigerant, YEAR_C, altitudeM) ?? STANDING_GAUGE_KPA;
   return {
     volumeM3: VOLUME_M3_PER_G * (labelOf(job).chargeG ?? USUAL_CHARGE_G),
-    coldestWallC,
     altitudeM,
-    gauge: job.evacuate.gauge,
     standingKpa: standing + atmosphericPressureKpa(altitudeM),
   };
+}
+
+/** Where the hold is judged; null while wall temperature, altitude or refrigerant are missing. `ambientC` stands for a wall that nobody named. */
+export function holdSettingOf(job: Job, ambientC: number | null = null): HoldSetting | null {
+  const coldestWallC = entryValue(fields.wall, job.evacuate.wall) ?? ambientC;
+  const standing = standingSettingOf(job);
+  return coldestWallC === null || standing === null ? null : { ...standing, coldestWallC, gauge: job.evacuate.gauge };
 }
 
 const judged = new WeakMap<Job["evacuate"], { key: string; answer: HoldAnswer | null }>();

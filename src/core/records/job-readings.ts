@@ -5,7 +5,6 @@ import type { ChargeInputs, ChargeIssue, MassBalance } from "../charge/books/mas
 import { balance, checkRecovered } from "../charge/books/mass-balance";
 import { type ChargingHose, chargingHose } from "../charge/hose";
 import type { Identification } from "../charge/identification";
-import type { RepairPart } from "../charge/oil";
 import { type FoundCharge, foundCharge } from "../charge/recovery";
 import { withUsualConditions, withUsualLabel } from "../circuit/vehicle/usual";
 import type { CircuitConditions, VehicleLabel } from "../circuit/vehicle/vehicle";
@@ -447,10 +446,4 @@ export function residualOf(job: Job): number {
 export function balanceOf(job: Job): Result<MassBalance, ChargeIssue> | null {
   const inputs = chargeInputsOf(job);
   return inputs === null ? null : balance(inputs);
-}
-
-/** Parts to be checked for leaks after the work: whatever was opened, and the service ports, which every hook-up opens. */
-export function partsToCheck(job: Job): RepairPart[] {
-  const opened = job.repair.parts.map(({ part }) => part).filter((part) => part !== "o-rings");
-  return [...new Set<RepairPart>([...opened, "service-cores"])];
 }

@@ -5,8 +5,9 @@ import { workDone } from "@/words/work-done";
 import { missesMoreThanSound } from "../charge/sound-loss";
 import { entry } from "../units/entry";
 import { figuresIn, systemUnits } from "../units/figures";
-import type { Job } from "./job";
-import { leakingParts, leakStateOf } from "./leak-state";
+import type { Job, LeakCheck } from "./job";
+import { foundLeaks, openLeaks } from "./job-leak";
+import { leakStateOf } from "./leak-state";
 
 const now = "2026-06-01T10:00:00.000Z";
 const [, , pickup] = demoJobs(new Date(now)) as [Job, Job, Job];
@@ -17,7 +18,7 @@ const came = (recovered: string, change: Partial<Job> = {}): Job => ({
   ...pickup,
   recover: { ...pickup.recover, recovered: entry(recovered, "g") },
   repair: { ...pickup.repair, parts: [] },
-  prove: { ...pickup.prove, checks: [] },
+  leak: { ...pickup.leak, checks: [] },
   ...change,
 });
 const told = (job: Job) => customerWords(job, figures).join(" ");
@@ -39,11 +40,18 @@ describe("where the refrigerant went", () => {
   });
 
   it("is told by a place that leaks, or by a part that was renewed", () => {
-    const check = { part: "condenser" as const, method: "sniffer" as const, leaks: true, at: now };
-    const leaking = came("232", { prove: { ...pickup.prove, checks: [check] } });
-    expect([leakStateOf(leaking), leakingParts(leaking)]).toEqual(["found", ["condenser"]]);
-    const tightNow = { ...leaking, prove: { ...leaking.prove, checks: [check, { ...check, leaks: false }] } };
-    expect(leakStateOf(tightNow)).toBe("not-found");
+    const check: LeakCheck = { ...pickup.leak.checks[0]!, place: "condenser", method: "detector", leaks: true };
+    const checked = (...checks: LeakCheck[]) => came("232", { leak: { ...pickup.leak, checks } });
+    expect([leakStateOf(checked(check)), openLeaks(checked(check))]).toEqual(["found", ["condenser"]]);
+    expect(leakStateOf(checked(check, { ...check, leaks: false }))).toBe("not-found");
+    // Renewed, it is repaired until a check after the work says otherwise.
+    const renewed = { ...checked(check), repair: { ...pickup.repair, parts: [pickup.repair.parts[0]!] } };
+    expect([leakStateOf(renewed), openLeaks(renewed), foundLeaks(renewed)]).toEqual(["repaired", [], ["condenser"]]);
+    const after = {
+      ...renewed,
+      leak: { ...renewed.leak, checks: [check, { ...check, stage: "after-work" as const }] },
+    };
+    expect(leakStateOf(after)).toBe("found");
     const part = (kind: "opened" | "renewed", name: "condenser" | "metering-device" | "o-rings") =>
       leakStateOf(
         came("232", { repair: { ...pickup.repair, parts: [{ ...pickup.repair.parts[0]!, part: name, kind }] } }),

@@ -143,7 +143,7 @@ describe("proof", () => {
     expect(customerWords(filled, metricFigures).join(" ")).toMatch(/losing about \d+ g a month/);
     const leaking: Job = {
       ...pickup,
-      prove: { ...pickup.prove, checks: [{ part: "condenser", method: "dye", leaks: true, at: now }] },
+      leak: { ...pickup.leak, checks: [{ ...pickup.leak.checks[0]!, stage: "after-work" }] },
     };
     expect(customerWords(leaking, metricFigures).at(-1)).toContain("A leak was found");
     expect(customerWords(newJob("x", now), metricFigures)).toEqual([]);
@@ -159,17 +159,50 @@ describe("a job of an older version", () => {
     charge: { ...pickup.charge, hoseHolds: "vapour", drawIn: false },
     repair: newJob("x", now).repair,
     prove: newJob("x", now).prove,
-    steps: { ...pickup.steps, repair: newJob("x", now).steps.repair },
+    leak: newJob("x", now).leak,
+    steps: {
+      ...pickup.steps,
+      repair: newJob("x", now).steps.repair,
+      leak: { ...newJob("x", now).steps.leak, skipped: "Not part of the release that this job was done with" },
+    },
     ledger: pickup.ledger.filter(({ act }) => act === "charge").map((entry, i) => ({ ...entry, id: `e${i + 1}` })),
   };
+
+  /** As version 11 wrote it: checks of repaired parts after the work, no leak search, no station. */
+  function asVersion11({ leak: _l, station: _s, ...job }: Job): Record<string, unknown> {
+    const { leak: _step, ...steps } = job.steps;
+    return { ...job, version: 11, prove: { ...job.prove, checks: [] }, steps };
+  }
+
+  it("asks no job that was past the recovery for a search that its release did not have, and every other job", () => {
+    const begun = { ...known, steps: { ...known.steps, recover: newJob("x", now).steps.recover } };
+    const read = readJobFile(JSON.stringify(asVersion11(begun)));
+    expect(read.ok && read.value.steps.leak).toEqual(newJob("x", now).steps.leak);
+  });
 
   /** As version 10 wrote it: a hose full of vapour, no identifier, no repair beside the circuit. */
   function asVersion10(job: Job): Record<string, unknown> {
     const { hoseHolds: _h, drawIn: _d, ...charge } = job.charge;
     const { identified: _i, ...recover } = job.recover;
     const { others: _o, drierInCondenser: _c, ...repair } = job.repair;
-    return { ...job, version: 10, recover, repair, charge };
+    return { ...asVersion11(job), version: 10, recover, repair, charge };
   }
+
+  it("reads version 11 with every check of a part as one of its places, after the work", () => {
+    const checks = [
+      { part: "service-cores", method: "sniffer", leaks: false, at: now },
+      { part: "condenser", method: "eye", leaks: true, at: now },
+    ];
+    const read = readJobFile(JSON.stringify({ ...asVersion11(known), prove: { capsOn: true, checks } }));
+    expect(read.ok && read.value.prove).toEqual({ capsOn: true });
+    expect(
+      read.ok && read.value.leak.checks.map(({ place, method, leaks, stage }) => [place, method, leaks, stage]),
+    ).toEqual([
+      ["low-port", "detector", false, "after-work"],
+      ["high-port", "detector", false, "after-work"],
+      ["condenser", "visual", true, "after-work"],
+    ]);
+  });
 
   it("reads version 10 with the grams it had: what was charged has its hose of vapour, what was not has none yet", () => {
     expect(readJobFile(JSON.stringify(asVersion10(known)))).toEqual({ ok: true, value: known });

@@ -120,6 +120,6 @@ describe("what a job waits for", () => {
     const all = done(estate, ...stepIds.filter((id) => id !== "verdict"));
     expect(nextStepOf(all)).toBe("verdict");
     expect(nextStepOf(done(all, "verdict"))).toBe("sign-off");
-    expect(standingOf(done(estate, "recover"), 0, HOLD_S).leftOpen).toEqual(["shut-off", "verdict"]);
+    expect(standingOf(done(estate, "recover"), 0, HOLD_S).leftOpen).toEqual(["shut-off", "verdict", "leak"]);
   });
 });

@@ -6,13 +6,13 @@ import { usualOilSheet } from "../charge/oil";
 import { checkEntry, type Entry, entryValue } from "../units/entry";
 import { type FieldName, fields } from "./fields";
 import { type Job, type StepId, stepIds } from "./job";
+import { placesToCheck } from "./job-leak";
 import { type OilSheet, oilOf } from "./job-oil";
 import {
   balanceOf,
   equaliseOf,
   hasReadings,
   labelOf,
-  partsToCheck,
   readingFileOf,
   recoveredOf,
   restOf,
@@ -182,8 +182,11 @@ function chargeGaps(job: Job): StepGap[] {
 }
 
 function proveGaps(job: Job): StepGap[] {
-  const open = partsToCheck(job).filter((part) => !job.prove.checks.some((check) => check.part === part));
-  return [...testGaps(job, "proof"), ...gap("leak-check", open.length > 0), ...gap("caps", !job.prove.capsOn)];
+  return [
+    ...testGaps(job, "proof"),
+    ...gap("leak-check", placesToCheck(job).length > 0),
+    ...gap("caps", !job.prove.capsOn),
+  ];
 }
 
 export const runSheet: Record<StepId, StepRule> = {
@@ -230,15 +233,22 @@ export const runSheet: Record<StepId, StepRule> = {
     gaps: (job) => gap("judgeable-readings", readingFileOf(job, "baseline") === null),
     begun: (job) => readingFileOf(job, "baseline") !== null,
   },
-  recover: {
+  leak: {
     key: "8",
+    parts: ["leak"],
+    skippable: true,
+    gaps: () => [],
+    begun: ({ leak }) => leak.checks.some(({ stage }) => stage === "search") || leak.test.end.text !== "",
+  },
+  recover: {
+    key: "9",
     parts: ["recover", "correction"],
     skippable: false,
     gaps: (job) => gap("recovered-weight", !isWeighed(job)),
     begun: isWeighed,
   },
   repair: {
-    key: "9",
+    key: "10",
     parts: ["repair"],
     skippable: false,
     gaps: (job, { oilSheet }) => {
@@ -248,28 +258,29 @@ export const runSheet: Record<StepId, StepRule> = {
     begun: ({ repair }) => repair.parts.length > 0 || repair.flushed,
   },
   evacuate: {
-    key: "10",
+    key: "11",
     parts: ["evacuate"],
     skippable: false,
     gaps: evacuateGaps,
     begun: ({ evacuate }) => evacuate.trace.length > 0 || evacuate.held.text.trim() !== "",
   },
   charge: {
-    key: "11",
-    parts: ["charge", "ledger"],
+    key: "12",
+    parts: ["charge", "station", "ledger"],
     skippable: false,
     gaps: chargeGaps,
     begun: ({ ledger }) => ledger.some(({ act }) => act === "charge"),
   },
   prove: {
-    key: "12",
+    key: "13",
     parts: ["proof", "prove"],
     skippable: true,
     gaps: proveGaps,
-    begun: ({ proof, prove }) => proof.settings.some(hasReadings) || prove.checks.length > 0,
+    begun: ({ proof, leak }) =>
+      proof.settings.some(hasReadings) || leak.checks.some(({ stage }) => stage === "after-work"),
   },
   "sign-off": {
-    key: "13",
+    key: "14",
     parts: ["signOff", "amendments"],
     skippable: false,
     gaps: ({ signOff }) => gap("signature", signOff.signedAt === null),

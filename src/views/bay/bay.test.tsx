@@ -76,7 +76,7 @@ describe("the bay", () => {
     await opened();
     for (const job of jobs) {
       const card = screen.getByRole("article", { name: job.intake.vehicle });
-      expect(card.textContent).toMatch(/of 13 done, .+; next|Signed off \d/);
+      expect(card.textContent).toMatch(/of 14 done, .+; next|Signed off \d/);
       expect(card.textContent).not.toMatch(/undefined|NaN/);
       expect(card.querySelector("a")!.getAttribute("href")).toContain(`/job/${job.id}/`);
     }

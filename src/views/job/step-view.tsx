@@ -14,6 +14,7 @@ const programs: Record<StepId, () => Promise<ComponentType>> = {
   running: () => import("./steps/running/running-step").then(({ RunningStep }) => RunningStep),
   "shut-off": () => import("./steps/shut-off/shut-off-step").then(({ ShutOffStep }) => ShutOffStep),
   verdict: () => import("./steps/verdict/verdict-step").then(({ VerdictStep }) => VerdictStep),
+  leak: () => import("./steps/leak/leak-step").then(({ LeakStep }) => LeakStep),
   recover: () => import("./steps/recover/recover-step").then(({ RecoverStep }) => RecoverStep),
   repair: () => import("./steps/repair/repair-step").then(({ RepairStep }) => RepairStep),
   evacuate: () => import("./steps/evacuate/evacuate-step").then(({ EvacuateStep }) => EvacuateStep),

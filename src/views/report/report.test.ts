@@ -148,16 +148,8 @@ describe("the report of a job", () => {
 
 describe("the report as a PDF", () => {
   it("prints nothing twice, and names where it leaks to the customer without promising anything", () => {
-    const leaking = {
-      ...pickup,
-      prove: {
-        ...pickup.prove,
-        checks: [
-          ...pickup.prove.checks,
-          { part: "o-rings" as const, method: "sniffer" as const, leaks: true, at: pickup.updatedAt },
-        ],
-      },
-    };
+    const check = { ...pickup.leak.checks[0]!, place: "joints" as const, stage: "after-work" as const };
+    const leaking = { ...pickup, leak: { ...pickup.leak, checks: [...pickup.leak.checks, check] } };
     for (const job of [pickup, leaking, van]) {
       const made = report(job, "customer", job === van ? nothing : known);
       const sentences = made.sections
@@ -173,7 +165,7 @@ describe("the report as a PDF", () => {
       expect(grams.length).toBeLessThan(2);
     }
     const know = section(report(leaking, "customer"), "What to know");
-    expect(know).toContain("A leak was found at: o-rings");
+    expect(know).toContain("A leak was found at: joints and O-rings");
     expect(know).not.toContain("weighed again in two years");
     expect(section(report(pickup, "customer"), "What to know")).toContain("weighed again in two years");
   });

@@ -1,4 +1,5 @@
 /** A vacuum hold: what it is read from, and what a rise stands for. kPa absolute, s. */
+import { chokedFlux, gasDensity } from "../../fluids/choked-flow";
 import type { VacuumGauge } from "./target";
 
 export interface HoldPoint {
@@ -17,8 +18,6 @@ export interface HoldSetting {
   standingKpa: number;
 }
 
-/** Ideal gas: kg of air are a kPa m3 divided by this at a temperature near that of a workshop. */
-const AIR_KJ_KG = 0.28705 * 295;
 const SECONDS_A_YEAR = 31_557_600;
 /** A shorter hold says nothing, s. */
 export const LEAST_HOLD_S = 120;
@@ -31,6 +30,7 @@ export function gYearPerKpaS(
   { volumeM3, standingKpa }: Pick<HoldSetting, "volumeM3" | "standingKpa">,
   atmosphere: number,
 ): number {
-  const airKgS = volumeM3 / AIR_KJ_KG;
-  return airKgS * (standingKpa / atmosphere) * 1000 * SECONDS_A_YEAR;
+  const airKgS = volumeM3 * gasDensity("air");
+  const sameHole = (chokedFlux("refrigerant") * standingKpa) / (chokedFlux("air") * atmosphere);
+  return airKgS * sameHole * 1000 * SECONDS_A_YEAR;
 }

@@ -3,6 +3,8 @@
  * Asks for true values; what instruments make of them is theirs.
  */
 
+import type { LeakPlace } from "../../causes/leak-places";
+import { chokedFlux, gasDensity } from "../../fluids/choked-flow";
 import type { LinePlace } from "../../line-places";
 import type { Fault } from "../faults";
 import { type ControlState, controlsOff, operate } from "../steady/controls";
@@ -13,6 +15,7 @@ import { type CircuitConditions, type CircuitVehicle, innerVolumeM3 } from "../v
 import { type Container, drawFrom } from "./container";
 import { evacuate, type VacuumState, vacuumKpa } from "./evacuation";
 import { type FillState, fill, fillRest } from "./filling";
+import { fillTestGas, standTestGas, type TestGasState, testGasKpa } from "./test-gas";
 import {
   type Drive,
   HIGH_KG,
@@ -27,14 +30,6 @@ import {
   TransientCircuit,
   WET,
 } from "./transient";
-
-export type LeakPlace =
-  | "condenser"
-  | "service-port"
-  | "suction-hose"
-  | "discharge-hose"
-  | "compressor-seal"
-  | "evaporator";
 
 export interface Leak {
   place: LeakPlace;
@@ -67,6 +62,7 @@ export interface CircuitState {
   engineOn: boolean;
   machine: MachineKind;
   vacuum: VacuumState | null;
+  testGas: TestGasState | null;
   filling: FillState | null;
   container: Container | null;
   charging: ChargePort | null;
@@ -136,8 +132,8 @@ const RECOVERY_MOST_KG_S = 0.007;
 const RECOVERY_STOP_KPA = 26;
 /** Left when recovery has drawn it down: below this the pump may start and the vacuum model takes over. */
 export const EMPTY_KG = 0.012;
-/** Choked vapour through a hole: flow a m2 and kPa, kg/s (as in the compressor's leaks). */
-const CHOKED_LEAK = 2.4;
+/** Refrigerant vapour through a hole: flow a m2 and kPa, kg/s. */
+const CHOKED_LEAK = chokedFlux("refrigerant");
 /** The oil holds this share of a charge back, and gives it off with this time constant once it is drawn low, s. */
 const OIL_HOLDS = 0.03;
 const OIL_GIVES_S = 240;
@@ -157,6 +153,8 @@ export class CircuitSimulation {
   private readonly drive: Drive;
   private y: Float64Array;
   private vacuum: VacuumState | null = null;
+  private testGas: TestGasState | null = null;
+  private readonly closed = new Set<LeakPlace>();
   private conditions: CircuitConditions;
   private engineOn = false;
   private running: Plant;
@@ -201,7 +199,7 @@ export class CircuitSimulation {
   /** As it stands, to be taken up again. */
   get state(): CircuitState {
     const { controls, conditions, engineOn, machine, recoveredKg, inOilKg, airKg, bayC } = this;
-    const { vacuum, filling, container, charging } = this;
+    const { vacuum, testGas, filling, container, charging } = this;
     return structuredClone({
       y: Array.from(this.y),
       controls,
@@ -209,6 +207,7 @@ export class CircuitSimulation {
       engineOn,
       machine,
       vacuum,
+      testGas,
       filling,
       container,
       charging,
@@ -268,8 +267,13 @@ export class CircuitSimulation {
     return this.vacuum ? { ...this.vacuum } : null;
   }
 
-  /** Lets a circuit under vacuum stand for a time with the pump off, in coarse steps. */
+  /** Lets a circuit under vacuum, or with nitrogen in it, stand for a time with the pump off, in coarse steps. */
   standUnderVacuum(seconds: number): void {
+    if (this.testGas) {
+      for (let left = seconds; left > 0; left -= STANDING_STEP_S)
+        standTestGas(this.testGas, this.leakAreaM2(), this.conditions.ambientC, Math.min(left, STANDING_STEP_S));
+      return;
+    }
     if (!this.vacuum) return;
     for (let left = seconds; left > 0; left -= STANDING_STEP_S)
       this.evacuateStep(this.vacuum, Math.min(left, STANDING_STEP_S));
@@ -325,6 +329,10 @@ export class CircuitSimulation {
   private step(dt: number): void {
     this.time += dt;
     this.fillFromContainer(dt);
+    if (this.testGas) {
+      standTestGas(this.testGas, this.leakAreaM2(), this.conditions.ambientC, dt);
+      return;
+    }
     if (this.vacuum) {
       this.evacuateStep(this.vacuum, dt);
       return;
@@ -433,10 +441,15 @@ export class CircuitSimulation {
     return this.vacuum === null && pressure > this.running.atmosphereKpa ? areaM2 * CHOKED_LEAK * pressure : 0;
   }
 
+  /** Repairs every hole at these places. */
+  closeLeaks(places: readonly LeakPlace[]): void {
+    for (const place of places) this.closed.add(place);
+  }
+
   /** Area of all holes, or of those at one place, m2. */
   leakAreaM2(place?: LeakPlace): number {
     return (this.setup.leaks ?? [])
-      .filter((leak) => place === undefined || leak.place === place)
+      .filter((leak) => !this.closed.has(leak.place) && (place === undefined || leak.place === place))
       .reduce((sum, leak) => sum + leak.areaM2, 0);
   }
 
@@ -455,8 +468,32 @@ export class CircuitSimulation {
     this.highPort.flow -= this.leakFlowKgS(this.leakAreaM2());
   }
 
+  /** Fills an empty circuit with nitrogen to this pressure, kPa gauge; more on top of what is in it. */
+  pressurise(gaugeKpa: number): void {
+    this.machine = "off";
+    if (this.vacuum === null) this.enterVacuum();
+    const { atmosphereKpa } = this.running;
+    const volumeM3 = innerVolumeM3(this.setup.vehicle);
+    this.testGas = fillTestGas(volumeM3, gaugeKpa + atmosphereKpa, this.conditions.ambientC);
+  }
+
+  /** Lets the nitrogen out; the circuit then holds it at the pressure of the air. */
+  releaseTestGas(): void {
+    if (this.testGas === null || this.vacuum === null) return;
+    this.vacuum = { ...this.vacuum, airKpa: this.running.atmosphereKpa, refrigerantKpa: 0, waterKpa: 0 };
+    this.testGas = null;
+  }
+
+  /** Nitrogen stands in the circuit. */
+  get holdsTestGas(): boolean {
+    return this.testGas !== null;
+  }
+
   private enterVacuumWhenEmpty(): void {
-    if (this.machine !== "pump" || this.chargeKg > EMPTY_KG) return;
+    if (this.machine === "pump" && this.chargeKg <= EMPTY_KG) this.enterVacuum();
+  }
+
+  private enterVacuum(): void {
     const pressure = Math.min(this.y[LOW_KPA]!, this.y[HIGH_KPA]!);
     this.vacuum = {
       airKpa: 0.3,
@@ -480,8 +517,7 @@ export class CircuitSimulation {
         wallC: this.conditions.ambientC,
         atmosphereKpa,
         pumpOn: this.machine === "pump",
-        // Air through the same passage, as pressure times volume at 295 K.
-        leakKpaM3S: this.leakAreaM2() * CHOKED_LEAK * atmosphereKpa * 0.28705 * 295,
+        leakKpaM3S: (this.leakAreaM2() * chokedFlux("air") * atmosphereKpa) / gasDensity("air"),
       },
       dt,
     );
@@ -525,7 +561,11 @@ export class CircuitSimulation {
     };
     const even = this.evenC;
     if (even !== null) {
-      const absolute = this.vacuum ? vacuumKpa(this.vacuum) : fillRest(this.filling!, this.still).pressureKpa;
+      const absolute = this.testGas
+        ? testGasKpa(this.testGas)
+        : this.vacuum
+          ? vacuumKpa(this.vacuum)
+          : fillRest(this.filling!, this.still).pressureKpa;
       const gauge = absolute - atmosphereKpa;
       return {
         ...common,
@@ -539,7 +579,7 @@ export class CircuitSimulation {
         condenserInletAirC: ambient,
         condenserOutletAirC: ambient,
         chargeKg: kg,
-        vacuumKpa: kg < EMPTY_KG ? absolute : null,
+        vacuumKpa: kg < EMPTY_KG && this.testGas === null ? absolute : null,
         duty: 0,
         command: 0,
         fan: 0,

@@ -1,5 +1,5 @@
 /**
- * The job record, `evrid.job` version 11: everything typed, taken and weighed for one vehicle on one visit; a part a file, each with its schema
+ * The job record, `evrid.job` version 12: everything typed, taken and weighed for one vehicle on one visit; a part a file, each with its schema
  * and its blank. Numbers are entries (text as typed plus unit); whatever can be derived is derived, never stored.
  */
 
@@ -12,6 +12,7 @@ import { blankCharge, chargeSchema } from "./charge";
 import { blankEvacuate, evacuateSchema } from "./evacuate";
 import { blankHookUp, hookUpSchema } from "./hook-up";
 import { blankIntake, intakeSchema } from "./intake";
+import { blankLeak, leakSchema } from "./leak";
 import { blankLines, linesSchema } from "./lines";
 import { MOST_PHOTOS, photoSchema } from "./photos";
 import { blankProve, proveSchema } from "./prove";
@@ -21,6 +22,7 @@ import { blankRepair, repairSchema } from "./repair";
 import { blankTest, testSchema } from "./running-test";
 import { blankShutOff, shutOffSchema } from "./shut-off";
 import { amendmentsSchema, blankSignOff, signOffSchema } from "./sign-off";
+import { blankStation, stationSchema } from "./station";
 import { blankSteps, stepsSchema } from "./steps";
 import { blankDrafts, draftsSchema, gramsSchema, instant } from "./written";
 
@@ -36,11 +38,12 @@ export {
   type StopSign,
   stopSigns,
 } from "./intake";
+export { type LeakCheck, type LeakStage, MOST_CHECKS, MOST_TEST_POINTS, type TestGas, testGases } from "./leak";
 export { MOST_PHOTO_BYTES, MOST_PHOTOS, type Photo } from "./photos";
-export { type LeakMethod, leakMethods, MOST_CHECKS } from "./prove";
 export { type Purpose, purposes } from "./purpose";
 export type { TestRecord, TestSetting } from "./running-test";
 export { type Amendment, type Credentials, MOST_AMENDMENTS } from "./sign-off";
+export { type VacuumResult, vacuumResults } from "./station";
 export { type StepId, stepIds } from "./steps";
 
 /** Entries that the books of one job hold. */
@@ -48,7 +51,7 @@ export const MOST_ENTRIES = 5000;
 
 export const jobSchema = z.strictObject({
   format: z.literal("evrid.job"),
-  version: z.literal(11),
+  version: z.literal(12),
   id: z.string().min(1).max(100),
   createdAt: instant,
   updatedAt: instant,
@@ -67,10 +70,12 @@ export const jobSchema = z.strictObject({
   proof: testSchema,
   lines: linesSchema,
   shutOff: shutOffSchema,
+  leak: leakSchema,
   recover: recoverSchema,
   repair: repairSchema,
   evacuate: evacuateSchema,
   charge: chargeSchema,
+  station: stationSchema,
   /** A charge that is to be corrected without recovering first: what the readings held, and how closely, g. */
   correction: z.strictObject({ startG: gramsSchema, rangeG: gramsSchema, at: instant }).nullable(),
   prove: proveSchema,
@@ -95,7 +100,7 @@ export type Job = z.infer<typeof jobSchema>;
 export function newJob(id: string, now: string, purpose: Purpose = "work"): Job {
   return {
     format: "evrid.job",
-    version: 11,
+    version: 12,
     id,
     createdAt: now,
     updatedAt: now,
@@ -109,10 +114,12 @@ export function newJob(id: string, now: string, purpose: Purpose = "work"): Job 
     proof: blankTest(),
     lines: blankLines(),
     shutOff: blankShutOff(),
+    leak: blankLeak(),
     recover: blankRecover(),
     repair: blankRepair(),
     evacuate: blankEvacuate(),
     charge: blankCharge(),
+    station: blankStation(),
     correction: null,
     prove: blankProve(),
     ledger: [],

@@ -10,6 +10,7 @@ export const stepIds = [
   "running",
   "shut-off",
   "verdict",
+  "leak",
   "recover",
   "repair",
   "evacuate",

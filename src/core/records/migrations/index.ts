@@ -12,6 +12,7 @@ import { fromVersion7 } from "./from-version-7";
 import { fromVersion8 } from "./from-version-8";
 import { fromVersion9 } from "./from-version-9";
 import { fromVersion10 } from "./from-version-10";
+import { fromVersion11 } from "./from-version-11";
 import type { OldRecord } from "./old-record";
 
 export const migrations: Record<number, (job: OldRecord) => OldRecord> = {
@@ -25,4 +26,5 @@ export const migrations: Record<number, (job: OldRecord) => OldRecord> = {
   8: fromVersion8,
   9: fromVersion9,
   10: fromVersion10,
+  11: fromVersion11,
 };

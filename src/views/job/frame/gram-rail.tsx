@@ -5,6 +5,7 @@ import type { ReactNode } from "react";
 import { checkFits } from "@/core/charge/books/mass-balance";
 import { WARM_WATER_C } from "@/core/charge/plan/charge-plan";
 import type { Job, StepId } from "@/core/records/job";
+import { foundLeaks, openLeaks } from "@/core/records/job-leak";
 import { balanceOf, foundOf, hoseLossOf, labelOf, recoveredOf } from "@/core/records/job-readings";
 import type { Figures } from "@/core/units/figures";
 import { useJob } from "@/session/session";
@@ -13,6 +14,7 @@ import { Caution } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { booksName } from "@/words/books";
 import { chargeSentence } from "@/words/issues";
+import { placeList } from "@/words/leak";
 import { OnHandPicture } from "./on-hand";
 import { Rail } from "./rail";
 
@@ -139,9 +141,10 @@ function Row({ label, value, strong = false }: { label: string; value: string; s
 
 /** What is left to do about a loss: nothing asks for a leak that was found. */
 function foundSentence(job: Job): string {
-  const { checks } = job.prove;
-  if (checks.some(({ leaks }) => leaks)) return "The leak check found where: mend it before it leaves.";
-  if (checks.length > 0) return "The leak check found nothing more.";
+  const open = openLeaks(job);
+  if (open.length > 0) return `It leaks at: ${placeList(open)}. Repair it before it leaves.`;
+  if (foundLeaks(job).length > 0) return "The leak was repaired: check it again after charging.";
   if (job.repair.parts.length > 0) return "What was opened is checked after charging.";
-  return "Find where it went before it leaves.";
+  if (job.leak.checks.length > 0) return "The leak search has found nothing yet.";
+  return "Search for the leak before it leaves.";
 }

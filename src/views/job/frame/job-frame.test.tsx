@@ -64,7 +64,7 @@ describe("a job that is opened", () => {
     });
     await act(async () => void fireEvent.keyDown(document.body, { key: "4" }));
     expect(page.pushed).toEqual([`/job/${estate.id}/rest`]);
-    for (const key of ["1", "3"]) await act(async () => void fireEvent.keyDown(document.body, { key }));
+    for (const key of ["1", "4"]) await act(async () => void fireEvent.keyDown(document.body, { key }));
     expect(page.pushed).toEqual([`/job/${estate.id}/rest`, `/job/${estate.id}/sign-off`]);
   });
 

@@ -245,7 +245,7 @@ function SignedNotice({ onAmend }: { onAmend: () => void }) {
 
 /** What stands beside the work of a step. */
 function railOf(step: StepId): "grams" | "evidence" | null {
-  if (step === "intake" || step === "look" || step === "hook-up") return null;
+  if (step === "intake" || step === "look" || step === "hook-up" || step === "leak") return null;
   return gramSteps.includes(step) ? "grams" : "evidence";
 }
 

@@ -25,10 +25,12 @@ interface StepEndProps {
   step: StepId;
   /** Known to the view alone, and missing beside what the table of steps says. */
   also?: string;
+  /** Another act of the step comes before going on. */
+  later?: boolean;
 }
 
 /** The one next act of a step: done, and on to the next. Bound to N. */
-export function StepEnd({ step, also }: StepEndProps) {
+export function StepEnd({ step, also, later = false }: StepEndProps) {
   const { job, markDone, markSkipped } = useJob();
   const { oilSheet } = useChoices();
   const gaps = gapsOf(job, step, { oilSheet });
@@ -95,7 +97,13 @@ export function StepEnd({ step, also }: StepEndProps) {
       </Flex>
       {next !== null && (
         <FootEnd>
-          <BenchButton kind={open ? "quiet" : "act"} flexShrink="0" disabled={open} shortcut="N" onClick={finish}>
+          <BenchButton
+            kind={open || later ? "quiet" : "act"}
+            flexShrink="0"
+            disabled={open}
+            shortcut="N"
+            onClick={finish}
+          >
             {`Done: go to ${stepNames[next].toLowerCase()}`}
           </BenchButton>
           {open && <Missing gaps={gaps} also={also} />}

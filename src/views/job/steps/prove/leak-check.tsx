@@ -2,128 +2,69 @@
 
 import { Flex, Stack } from "@chakra-ui/react";
 import { useState } from "react";
-import type { PartId } from "@/core/causes/signs";
-import type { RepairPart } from "@/core/charge/oil";
-import { type Job, type LeakMethod, leakMethods, MOST_CHECKS } from "@/core/records/job";
-import { partsToCheck } from "@/core/records/job-readings";
-import { type BoardMark, CircuitBoard } from "@/pictures/circuit-board";
+import type { LeakPlace } from "@/core/causes/leak-places";
+import { leakPlaceRows, nextCheckOf, placesAfterWork } from "@/core/records/job-leak";
+import { LeakBoard } from "@/pictures/leak-board";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Text } from "@/ui/text";
-import { leakMethodLabels, repairPartLabels } from "@/words/job";
+import { PlaceCheck } from "@/views/job/steps/leak/place-check";
+import { leakPlaceName, leakWords, placeStateWords } from "@/words/leak";
 
-/** Where a repaired part stands on the circuit board; O-rings stand wherever a joint was opened. */
-const placeOf: Partial<Record<RepairPart, PartId>> = {
-  "service-cores": "low-port",
-  "suction-hose": "suction-line",
-  "discharge-hose": "discharge-line",
-  "liquid-line": "liquid-line",
-  "metering-device": "metering-device",
-  drier: "receiver",
-  accumulator: "accumulator",
-  condenser: "condenser",
-  evaporator: "evaporator",
-  compressor: "compressor",
-};
-
-/** The newest result of each method at a part. */
-function resultsOf(job: Job, part: RepairPart): Partial<Record<LeakMethod, boolean>> {
-  const found: Partial<Record<LeakMethod, boolean>> = {};
-  for (const check of job.prove.checks) if (check.part === part) found[check.method] = check.leaks;
-  return found;
-}
-
-/** Everything that was opened, looked over in the order that finds most for least: by eye, with the sniffer, with dye. */
+/** Everything that was opened, and what leaked before, checked after charging; and the caps. */
 export function LeakCheck() {
   const { job, edit } = useJob();
-  const parts = partsToCheck(job);
-  const [at, setAt] = useState<RepairPart>(parts[0]!);
-  const part = parts.includes(at) ? at : parts[0]!;
-  const marks = Object.fromEntries(
-    parts.flatMap((one) => {
-      const place = placeOf[one];
-      return place ? [[place, markOf(resultsOf(job, one))]] : [];
-    }),
-  ) as Partial<Record<PartId, BoardMark>>;
-  const results = resultsOf(job, part);
-  const full = job.prove.checks.length >= MOST_CHECKS;
-  const note = (method: LeakMethod, leaks: boolean) => {
-    const at = new Date().toISOString();
-    edit((stored) => ({
-      ...stored,
-      prove: { ...stored.prove, checks: [...stored.prove.checks, { part, method, leaks, at }] },
-    }));
-  };
+  const places = placesAfterWork(job);
+  const rows = leakPlaceRows(job, "after-work").filter(({ place }) => places.includes(place));
+  const [chosen, setChosen] = useState<LeakPlace | null>(null);
+  const next = nextCheckOf(job);
+  const due = next !== null && places.includes(next.place) ? next.place : places[0]!;
+  const place = chosen !== null && places.includes(chosen) ? chosen : due;
+  const stateHere = (at: LeakPlace) =>
+    job.leak.checks.some((check) => check.place === at && check.stage === "after-work")
+      ? rows.find((row) => row.place === at)!.state
+      : "unchecked";
+  const marks = rows.map((row, i) => {
+    const state = stateHere(row.place);
+    return {
+      place: row.place,
+      rank: i + 1,
+      state,
+      label: `${i + 1}. ${leakPlaceName(row.place)}: ${placeStateWords[state]}`,
+    };
+  });
   return (
-    <Card title="Leak check of what was opened">
+    <Card title={leakWords.after}>
       <Stack gap="3">
-        <CircuitBoard
-          metering={job.intake.metering}
-          notes={[]}
-          marks={marks}
-          selected={placeOf[part] ?? null}
-          onSelect={(place) => {
-            const chosen = parts.find((one) => placeOf[one] === place);
-            if (chosen) setAt(chosen);
-          }}
-        />
-        <Stack gap="2.5">
-          <Flex gap="1.5" wrap="wrap">
-            {parts.map((one) => (
-              <BenchButton
-                key={one}
-                kind={one === part ? "main" : "quiet"}
-                aria-pressed={one === part}
-                fontSize="14px"
-                px="3"
-                onClick={() => setAt(one)}
-              >
-                {`${repairPartLabels[one]}: ${markOf(resultsOf(job, one)).text}`}
-              </BenchButton>
-            ))}
-          </Flex>
-          {leakMethods.map((method, i) => (
-            <Flex key={method} gap="2" align="center" borderTopWidth="1px" borderColor="line" pt="2">
-              <Text flex="1" fontSize="17px">
-                {i + 1} {leakMethodLabels[method]}
-              </Text>
-              {([false, true] as const).map((leaks) => (
-                <BenchButton
-                  key={String(leaks)}
-                  kind={results[method] === leaks ? (leaks ? "act" : "main") : "quiet"}
-                  aria-pressed={results[method] === leaks}
-                  aria-label={`${repairPartLabels[part]}, ${leakMethodLabels[method]}: ${leaks ? "leaks" : "nothing"}`}
-                  disabled={full}
-                  onClick={() => note(method, leaks)}
-                >
-                  {leaks ? "Leaks" : "Nothing"}
-                </BenchButton>
-              ))}
-            </Flex>
+        <LeakBoard metering={job.intake.metering} marks={marks} selected={place} onSelect={setChosen} />
+        <Flex gap="1.5" wrap="wrap">
+          {marks.map((mark) => (
+            <BenchButton
+              key={mark.place}
+              kind={mark.place === place ? "main" : "quiet"}
+              aria-pressed={mark.place === place}
+              fontSize="14px"
+              px="3"
+              onClick={() => setChosen(mark.place)}
+            >
+              {`${leakPlaceName(mark.place)}: ${placeStateWords[mark.state]}`}
+            </BenchButton>
           ))}
-          {full && (
-            <Text color="act">{`${MOST_CHECKS} checks are as many as a job holds. Sign this one off and go on in a new job.`}</Text>
-          )}
-          <Text fontSize="14px" color="soft">
-            Engine off for the sniffer, no wind, from below: refrigerant sinks. Dye shows after some minutes of running.
-          </Text>
-          <BenchButton
-            alignSelf="start"
-            kind={job.prove.capsOn ? "main" : "quiet"}
-            aria-pressed={job.prove.capsOn}
-            onClick={() => edit((stored) => ({ ...stored, prove: { ...stored.prove, capsOn: !stored.prove.capsOn } }))}
-          >
-            {job.prove.capsOn ? "Both caps are on" : "Caps on both ports: they seal, the cores do not"}
-          </BenchButton>
-        </Stack>
+        </Flex>
+        <PlaceCheck key={place} place={place} stage="after-work" step="prove" next={null} />
+        <Text fontSize="14px" color="soft">
+          {leakWords.how}
+        </Text>
+        <BenchButton
+          alignSelf="start"
+          kind={job.prove.capsOn ? "main" : "quiet"}
+          aria-pressed={job.prove.capsOn}
+          onClick={() => edit((stored) => ({ ...stored, prove: { ...stored.prove, capsOn: !stored.prove.capsOn } }))}
+        >
+          {job.prove.capsOn ? leakWords.capsOn : leakWords.capsOff}
+        </BenchButton>
       </Stack>
     </Card>
   );
-}
-
-function markOf(results: Partial<Record<LeakMethod, boolean>>): BoardMark {
-  const given = Object.values(results);
-  if (given.some(Boolean)) return { text: "leaks", tone: "act" };
-  return given.length > 0 ? { text: "tight", tone: "done" } : { text: "to check", tone: "wait" };
 }

@@ -1,0 +1,59 @@
+/** The pressure test of a job: its readings, where they were taken, and what they show. */
+import {
+  judgePressureTest,
+  type PressureReading,
+  type PressureTestAnswer,
+  type PressureTestIssue,
+  type PressureTestSetting,
+  smallestShown,
+} from "../leak/pressure-test";
+import { type InstrumentAccuracy, workshopInstruments } from "../readings/derive/instruments";
+import type { Result } from "../result";
+import { entryValue } from "../units/entry";
+import { fields } from "./fields";
+import type { Job } from "./job";
+import { standingSettingOf } from "./job-hold";
+
+export interface JobPressureTest {
+  start: PressureReading;
+  end: PressureReading | null;
+  seconds: number;
+  setting: PressureTestSetting;
+}
+
+/** The pressure test by its trace, else by its two readings; null while where it stands or its start is missing. */
+export function pressureTestOf(job: Job, accuracy: InstrumentAccuracy = workshopInstruments): JobPressureTest | null {
+  const { test } = job.leak;
+  const standing = standingSettingOf(job);
+  const limitKpa = entryValue(fields.testLimit, test.limit);
+  if (standing === null || limitKpa === null) return null;
+  const setting = { ...standing, gaugeKpa: accuracy.highKpa, limitKpa };
+  const start = reading(
+    entryValue(fields.testStart, test.start),
+    entryValue(fields.testStartTemperature, test.startTemperature),
+  );
+  const seconds = entryValue(fields.testLength, test.length);
+  if (start === null || seconds === null) return null;
+  const end = reading(entryValue(fields.testEnd, test.end), entryValue(fields.testEndTemperature, test.endTemperature));
+  return { start, end, seconds, setting };
+}
+
+const reading = (kpa: number | null, celsius: number | null): PressureReading | null =>
+  kpa === null || celsius === null ? null : { kpa, celsius };
+
+/** What the pressure test shows; null before it has both readings. */
+export function judgedPressureTest(
+  job: Job,
+  accuracy: InstrumentAccuracy = workshopInstruments,
+): Result<PressureTestAnswer, PressureTestIssue> | null {
+  const test = pressureTestOf(job, accuracy);
+  return test === null || test.end === null
+    ? null
+    : judgePressureTest(test.start, test.end, test.seconds, test.setting);
+}
+
+/** Smallest leak that the test as begun can show, g a year; null before its start is known. */
+export function smallestOfTest(job: Job, accuracy: InstrumentAccuracy = workshopInstruments): number | null {
+  const test = pressureTestOf(job, accuracy);
+  return test === null ? null : smallestShown(test.start, test.seconds, test.setting);
+}

@@ -1,0 +1,138 @@
+"use client";
+
+import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
+import { useState } from "react";
+import type { LeakPlace } from "@/core/causes/leak-places";
+import { type LeakPlaceRow, leakPlaceRows, leakStageOf, nextCheckOf, openLeaks } from "@/core/records/job-leak";
+import { LeakBoard } from "@/pictures/leak-board";
+import { useJob } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
+import { Notice } from "@/ui/notice";
+import { Text } from "@/ui/text";
+import { StepEnd } from "@/views/job/frame/step-end";
+import { StepActs } from "@/views/job/frame/step-foot";
+import { leakHeadline, leakPlaceName, leakWords, nextCheckWords, placeEvidence, placeStateWords } from "@/words/leak";
+import { PlaceCheck } from "./place-check";
+import { PressureCard } from "./pressure-card";
+
+/** Places of this circuit by likelihood, what was checked there, and the pressure test. */
+export function LeakStep() {
+  const figures = useFigures();
+  const { job } = useJob();
+  const rows = leakPlaceRows(job);
+  const next = nextCheckOf(job);
+  const [chosen, setChosen] = useState<LeakPlace | null>(null);
+  const place = chosen ?? next?.place ?? rows[0]!.place;
+  const stage = leakStageOf(job);
+  const { title, text } = leakHeadline(job, figures);
+  return (
+    <Stack gap="3">
+      <Notice tone={openLeaks(job).length > 0 ? "act" : next === null ? "plain" : "wait"} title={title}>
+        {text}
+      </Notice>
+      <Grid templateColumns={{ base: "1fr", xl: "minmax(0, 1.15fr) minmax(0, 1fr)" }} gap="3" alignItems="start">
+        <Stack gap="3" minW="0">
+          <Card title={leakWords.board}>
+            <LeakBoard
+              metering={job.intake.metering}
+              marks={rows.map((row) => ({
+                ...row,
+                label: `${row.rank}. ${leakPlaceName(row.place)}: ${placeStateWords[row.state]}`,
+              }))}
+              selected={place}
+              onSelect={setChosen}
+            />
+          </Card>
+          <PressureCard />
+        </Stack>
+        <Stack gap="3" minW="0">
+          <Card title={leakPlaceName(place)}>
+            <PlaceCheck
+              key={`${place}-${stage}`}
+              place={place}
+              stage={stage}
+              step="leak"
+              next={next?.place === place ? next.method : null}
+            />
+          </Card>
+          <Card title={leakWords.places}>
+            <Stack gap="0" as="ul" listStyleType="none">
+              {rows.map((row) => (
+                <PlaceRow
+                  key={row.place}
+                  row={row}
+                  selected={row.place === place}
+                  onSelect={() => setChosen(row.place)}
+                />
+              ))}
+            </Stack>
+          </Card>
+        </Stack>
+      </Grid>
+      {next !== null && (
+        <StepActs>
+          <BenchButton kind="act" onClick={() => setChosen(next.place)}>
+            {nextCheckWords(next)}
+          </BenchButton>
+        </StepActs>
+      )}
+      <StepEnd step="leak" later={next !== null} />
+    </Stack>
+  );
+}
+
+const tones = { leaks: "act", repaired: "wait", tight: "done", unchecked: "soft" } as const;
+
+function PlaceRow({ row, selected, onSelect }: { row: LeakPlaceRow; selected: boolean; onSelect: () => void }) {
+  const figures = useFigures();
+  const { place, rank, state } = row;
+  return (
+    <Box as="li" borderTopWidth="1px" borderColor="line">
+      <Flex
+        asChild
+        w="full"
+        minH="target"
+        align="center"
+        gap="2.5"
+        px="1.5"
+        py="1"
+        textAlign="start"
+        cursor="pointer"
+        bg={selected ? "band" : undefined}
+      >
+        <button type="button" aria-pressed={selected} onClick={onSelect}>
+          <Text
+            as="span"
+            w="26px"
+            h="26px"
+            flexShrink="0"
+            rounded="6px"
+            textAlign="center"
+            fontSize="15px"
+            fontWeight="700"
+            lineHeight="24px"
+            borderWidth="1.5px"
+            borderColor="ink"
+            bg={state === "unchecked" ? "field" : tones[state]}
+            color={state === "unchecked" ? "ink" : "onAct"}
+          >
+            {rank}
+          </Text>
+          <Box flex="1" minW="0">
+            <Text as="span" display="block" fontSize="16px" fontWeight="600" lineHeight="1.25">
+              {leakPlaceName(place)}
+            </Text>
+            <Text as="span" display="block" fontSize="13px" color="soft" lineHeight="1.25">
+              {placeEvidence(row, figures)}
+            </Text>
+          </Box>
+          <Text as="span" flexShrink="0" fontSize="15px" fontWeight="650" color={tones[state]}>
+            {placeStateWords[state]}
+          </Text>
+        </button>
+      </Flex>
+    </Box>
+  );
+}

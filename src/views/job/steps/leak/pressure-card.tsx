@@ -1,0 +1,207 @@
+"use client";
+
+import { Box, Flex, Grid } from "@chakra-ui/react";
+import { useState } from "react";
+import { LEAST_TEST_KPA } from "@/core/leak/pressure-test";
+import { fields } from "@/core/records/fields";
+import { type Job, type TestGas, testGases } from "@/core/records/job";
+import { circuitContents } from "@/core/records/job-leak";
+import { judgedPressureTest, smallestOfTest } from "@/core/records/job-pressure-test";
+import { entryOf, entryValue } from "@/core/units/entry";
+import { formatClock } from "@/core/units/units";
+import { useDesk, useJob, useRack } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { Choice } from "@/ui/choice";
+import { useFigures } from "@/ui/figures";
+import { useAccuracy } from "@/ui/instruments";
+import { Measure } from "@/ui/measure";
+import { Caution, Notice } from "@/ui/notice";
+import { NumberField } from "@/ui/number-field";
+import { Text } from "@/ui/text";
+import { rackSentence } from "@/words/issues";
+import { leakFigure, leakWords, pressureTestProblem, pressureTestWords, safetyText, testGasLabels } from "@/words/leak";
+
+type Test = Job["leak"]["test"];
+
+/** The circuit under dry nitrogen: pressure and temperature at start and end, and what the corrected drop means. */
+export function PressureCard() {
+  const figures = useFigures();
+  const accuracy = useAccuracy();
+  const { job, edit } = useJob();
+  const { test } = job.leak;
+  const set = (change: Partial<Test>) =>
+    edit((stored) => ({ ...stored, leak: { ...stored.leak, test: { ...stored.leak.test, ...change } } }));
+  const limitKpa = entryValue(fields.testLimit, test.limit);
+  const answer = judgedPressureTest(job, accuracy);
+  const smallest = smallestOfTest(job, accuracy);
+  if (circuitContents(job) === "charged" && test.startedAt === null && test.start.text === "") {
+    return (
+      <Card title={leakWords.test}>
+        <Text color="soft">{leakWords.charged}</Text>
+      </Card>
+    );
+  }
+  return (
+    <Card title={leakWords.test}>
+      <Caution title={leakWords.safetyTitle}>{safetyText(limitKpa, figures)}</Caution>
+      <Flex gap="4" wrap="wrap" align="end" mt="3">
+        <Choice
+          label={leakWords.gas}
+          options={testGases.map((value) => ({ value, label: testGasLabels[value] }))}
+          value={test.gas}
+          onChange={(gas: TestGas) => set({ gas })}
+        />
+        <BenchButton
+          kind={test.regulator ? "main" : "quiet"}
+          aria-pressed={test.regulator}
+          onClick={() => set({ regulator: !test.regulator })}
+        >
+          {test.regulator ? leakWords.regulator : leakWords.noRegulator}
+        </BenchButton>
+        <Box w="190px">
+          <NumberField spec={fields.testLimit} value={test.limit} onChange={(limit) => set({ limit })} />
+        </Box>
+      </Flex>
+      <LiveTest limitKpa={limitKpa} />
+      <Grid templateColumns="1fr 1fr" gap="3" mt="3">
+        <NumberField spec={fields.testStart} value={test.start} onChange={(start) => set({ start })} />
+        <NumberField
+          spec={fields.testStartTemperature}
+          value={test.startTemperature}
+          onChange={(startTemperature) => set({ startTemperature })}
+        />
+        <NumberField spec={fields.testEnd} value={test.end} onChange={(end) => set({ end })} />
+        <NumberField
+          spec={fields.testEndTemperature}
+          value={test.endTemperature}
+          onChange={(endTemperature) => set({ endTemperature })}
+        />
+        <NumberField spec={fields.testLength} value={test.length} onChange={(length) => set({ length })} />
+        {smallest !== null && (
+          <Box>
+            <Text fontSize="13px" color="soft">
+              {leakWords.smallest}
+            </Text>
+            <Text fontSize="22px" fontWeight="650">
+              {leakFigure(smallest, figures)}
+            </Text>
+          </Box>
+        )}
+      </Grid>
+      {answer !== null && !answer.ok && (
+        <Box mt="3">
+          <Notice tone="act" title={pressureTestProblem(answer.issue, figures)} />
+        </Box>
+      )}
+      {answer?.ok && (
+        <Box mt="3" role="status">
+          <Measure
+            label={leakWords.drop}
+            value={{ value: answer.value.dropKpa, uncertainty: answer.value.uncertaintyKpa }}
+            unit="kPa"
+            decimals={1}
+          />
+          <Text mt="1" fontSize="17px" fontWeight="600" color={answer.value.outcome === "none-shown" ? "ink" : "act"}>
+            {pressureTestWords(answer.value, figures)}
+          </Text>
+        </Box>
+      )}
+    </Card>
+  );
+}
+
+/** Fill, begin, end, let out: on the simulated rack, or by gauges that a log plays. */
+function LiveTest({ limitKpa }: { limitKpa: number | null }) {
+  const { job, record } = useJob();
+  const rack = useRack("status", "source", "latest", "setEngine", "pressurise", "releaseTestGas");
+  const desk = useDesk("pressureClock");
+  const [refused, setRefused] = useState<string | null>(null);
+  const { test } = job.leak;
+  const { latest } = rack;
+  if (rack.status !== "running" || latest === null) return null;
+  const simulated = rack.source.kind === "rack";
+  const kpa = latest.high ?? latest.low;
+  const celsius = latest.ambient;
+  const running = test.startedAt !== null && test.endedAt === null;
+  const pressed = kpa !== null && kpa >= LEAST_TEST_KPA;
+  const ready = test.gas !== null && test.regulator && limitKpa !== null;
+  const fill = async () => {
+    if (limitKpa === null) return;
+    rack.setEngine("off");
+    const issue = await rack.pressurise(limitKpa, limitKpa);
+    setRefused(issue ? rackSentence(issue) : null);
+  };
+  const release = async () => {
+    const issue = await rack.releaseTestGas();
+    setRefused(issue ? rackSentence(issue) : null);
+  };
+  const change = (now: Partial<Test>) =>
+    record((stored) => ({ ...stored, leak: { ...stored.leak, test: { ...stored.leak.test, ...now } } }));
+  const begin = () => {
+    if (kpa === null || celsius === null) return;
+    const now = new Date().toISOString();
+    change({
+      start: entryOf(kpa, test.start.unit, 0),
+      startTemperature: entryOf(celsius, test.startTemperature.unit, 1),
+      end: { ...test.end, text: "" },
+      endTemperature: { ...test.endTemperature, text: "" },
+      startedAt: now,
+      endedAt: null,
+      trace: [{ t: 0, kpa, celsius }],
+      seenAt: now,
+    });
+  };
+  const end = () => {
+    if (kpa === null || celsius === null) return;
+    change({
+      end: entryOf(kpa, test.end.unit, 0),
+      endTemperature: entryOf(celsius, test.endTemperature.unit, 1),
+      length: entryOf(desk.pressureClock(), test.length.unit === "s" ? "s" : "min", 1),
+      endedAt: new Date().toISOString(),
+    });
+  };
+  return (
+    <Box mt="3">
+      <Flex gap="6" align="end" wrap="wrap">
+        <Measure label={leakWords.now} value={kpa} unit="kPa" size="large" />
+        <Measure label={fields.ambient.label} value={celsius} unit="degC" decimals={1} />
+        {running && (
+          <Text fontSize="18px" fontWeight="650" pb="1">
+            {formatClock(desk.pressureClock())}
+          </Text>
+        )}
+      </Flex>
+      <Flex gap="2" mt="2" wrap="wrap">
+        {simulated && !pressed && (
+          <BenchButton kind="act" disabled={!ready} onClick={fill}>
+            {leakWords.fill}
+          </BenchButton>
+        )}
+        {pressed && !running && (
+          <BenchButton kind={test.endedAt === null ? "act" : "quiet"} disabled={!ready} onClick={begin}>
+            {test.endedAt === null ? leakWords.begin : leakWords.again}
+          </BenchButton>
+        )}
+        {running && (
+          <BenchButton kind="main" onClick={end}>
+            {leakWords.end}
+          </BenchButton>
+        )}
+        {simulated && pressed && !running && (
+          <BenchButton kind={test.endedAt === null ? "quiet" : "act"} onClick={release}>
+            {leakWords.release}
+          </BenchButton>
+        )}
+      </Flex>
+      <Text fontSize="14px" color="soft" mt="1">
+        {ready ? leakWords.settle : leakWords.notReady}
+      </Text>
+      {refused && (
+        <Text color="act" role="alert">
+          {refused}
+        </Text>
+      )}
+    </Box>
+  );
+}
