@@ -9,6 +9,7 @@ export const actNames: Record<Act, string> = {
   "recover-hoses": "Left in the machine's hoses",
   charge: "Out of the container",
   purge: "Hose purged",
+  dose: "Charged by the station",
   take: "Surplus taken out",
   drain: "Oil drained with parts",
   fill: "Oil filled in",

@@ -1,6 +1,6 @@
 /** What the customer is told, from what was weighed and measured: plain, with what is not known said as such. */
 
-import { movedBy } from "@/core/charge/books/ledger";
+import { chargedBy } from "@/core/charge/books/ledger";
 import { SOUND_G_YEAR } from "@/core/charge/sound-loss";
 import type { Job } from "@/core/records/job";
 import { openLeaks } from "@/core/records/job-leak";
@@ -25,7 +25,7 @@ function factsTold(job: Job, figures: Figures): string[] {
           ? `It held ${figures.quantity(found.foundG, "g")}: ${figures.quantity(-found.lostG, "g")} more than the label's ${figures.quantity(chargeG, "g")}.`
           : `It held its label charge: ${figures.quantity(found.foundG, "g")}.`,
     renewed === 0 ? "" : `${renewed} ${renewed === 1 ? "part was" : "parts were"} renewed.`,
-    movedBy(job.ledger, "charge") > 0 && balance?.ok
+    chargedBy(job.ledger) > 0 && balance?.ok
       ? `It now holds ${figures.quantity(balance.value.inVehicleG, "g")} by weight.`
       : "",
   ].filter(Boolean);
@@ -37,7 +37,7 @@ export function outlookWords(job: Job, figures: Figures): string[] {
   if (chargeG === null) return [];
   const found = lossOf(job);
   const rate = found?.lossGPerMonth;
-  const charged = movedBy(job.ledger, "charge") > 0 && balanceOf(job)?.ok === true;
+  const charged = chargedBy(job.ledger) > 0 && balanceOf(job)?.ok === true;
   const sound = `A sound car loses ${figures.range(SOUND_G_YEAR.low, SOUND_G_YEAR.high, "g")} a year.`;
   const lost = rate ? `It had been losing about ${figures.quantity(rate.median, "g")} a month. ${sound}` : "";
   switch (leakStateOf(job)) {

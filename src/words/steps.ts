@@ -44,6 +44,8 @@ const plain: Record<PlainGap, string> = {
   "hose-content": "what the hoses hold",
   purged: "what was purged",
   "open-valve": "the valve to be shut",
+  "station-vacuum": "vacuum time of the station",
+  "station-result": "vacuum result of the station",
   "leak-check": "the leak check",
   caps: "the caps",
   signature: "a signature",

@@ -1,5 +1,5 @@
 /** What was done on a job, for who signs it and who asks later: from the records and the books, with what was left out said as such. */
-import { movedBy } from "@/core/charge/books/ledger";
+import { chargedBy, movedBy } from "@/core/charge/books/ledger";
 import { fields } from "@/core/records/fields";
 import { type Job, stepIds } from "@/core/records/job";
 import { judgedHold } from "@/core/records/job-hold";
@@ -13,6 +13,7 @@ import { LEAK_NOT_FOUND } from "./customer";
 import { otherRepairLabels, repairPartLabels, stepNames } from "./job";
 import { leakMethodWords, placeList, pressureTestLine } from "./leak";
 import { identifiedLabels } from "./recover";
+import { vacuumResultLabels } from "./station";
 import { holdLength, holdLine } from "./vacuum";
 
 export interface DoneLine {
@@ -49,7 +50,7 @@ function weights(job: Job, figures: Figures): DoneLine {
     recovered.ok && recovered.value !== null
       ? `${figures.quantity(recovered.value, "g")} came out`
       : "nothing was weighed out";
-  if (!balance?.ok || chargeG === null || movedBy(job.ledger, "charge") === 0)
+  if (!balance?.ok || chargeG === null || chargedBy(job.ledger) === 0)
     return { what: "Weight", text: `${capital(out)}; nothing was charged by weight.` };
   const { inVehicleG, state } = balance.value;
   const against = { short: "short of the label", inside: "inside the label", over: "over the label" }[state];
@@ -87,7 +88,8 @@ function oil(job: Job, figures: Figures): DoneLine | null {
 }
 
 function vacuum(job: Job, figures: Figures): DoneLine {
-  const { evacuate } = job;
+  const { evacuate, station } = job;
+  if (station.used) return { what: "Vacuum", text: stationVacuum(station) };
   const deepest = [
     ...evacuate.trace.map(({ kpa }) => kpa),
     ...[entryValue(fields.lowest, evacuate.lowest)].filter((kpa) => kpa !== null),
@@ -102,6 +104,13 @@ function vacuum(job: Job, figures: Figures): DoneLine {
   ].filter((part) => part !== "");
   const hold = read.length === 0 ? "the hold was not read" : read.join(", ");
   return { what: "Vacuum", text: `Down to ${figures.quantity(Math.min(...deepest), "mbarAbs", 2)}; ${hold}.` };
+}
+
+/** By the station's own print: it shows no trace, so it is reported and not judged. */
+function stationVacuum({ vacuum: time, result }: Job["station"]): string {
+  const seconds = entryValue(fields.stationVacuum, time);
+  const pumped = seconds === null ? "Time not entered" : `${holdLength(seconds)} on the station`;
+  return `${pumped}; ${result === null ? "result not entered" : `by its print ${vacuumResultLabels[result].toLowerCase()}`}.`;
 }
 
 function leaks(job: Job, figures: Figures): DoneLine {

@@ -20,7 +20,8 @@ import {
 } from "./bookkeeping";
 import type { Job } from "./job";
 import { readJobFile, writeJobFile } from "./job-file";
-import { balanceOf } from "./job-readings";
+import { balanceOf, chargedOf } from "./job-readings";
+import { gapsOf } from "./run-sheet";
 import { type UndoStep, undone, withStep } from "./undo";
 
 const now = "2026-06-01T10:00:00Z";
@@ -94,6 +95,36 @@ const act: fc.Arbitrary<Act> = fc.oneof(
 
 /** What the next sample brings at most: what a tab that is killed between two of them can lose. */
 const SAMPLE_G = 25;
+
+describe("a job on a service station", () => {
+  const station = { used: true, vacuum: entry("25", "min"), result: "held" as const, charged: entry("580", "g") };
+  const printed: Job = { ...van, recover: { ...van.recover, recovered: entry("214", "g") }, station };
+
+  it("books what the station printed out of its own tank, with no hose and no container in between", () => {
+    const once = booked(printed, now);
+    expect(standing(once.ledger).find(({ act }) => act === "dose")).toMatchObject({
+      from: "machine",
+      to: "vehicle",
+      grams: 580,
+    });
+    expect(inVehicle(once)).toBe(580);
+    const found = balanceOf(once);
+    expect(found?.ok && [found.value.hosesG, found.value.purgedG, found.value.state]).toEqual([0, 0, "inside"]);
+    expect(gapsOf(once, "evacuate")).toEqual([]);
+    expect(gapsOf(once, "charge")).toEqual([]);
+    expect(chargedOf(once)).toBe(580);
+    expect(readJobFile(writeJobFile(once))).toEqual({ ok: true, value: once });
+  });
+
+  it("asks for the vacuum's time and result, counts a corrected print once, and nothing when it is not used after all", () => {
+    const untimed = { ...printed, station: { ...station, vacuum: entry("", "min"), result: null } };
+    expect(gapsOf(untimed, "evacuate").map(({ code }) => code)).toEqual(["station-vacuum", "station-result"]);
+    const corrected = booked({ ...booked(printed, now), station: { ...station, charged: entry("560", "g") } }, now);
+    expect(inVehicle(corrected)).toBe(560);
+    const without = booked({ ...corrected, station: { ...station, used: false } }, now);
+    expect(movedBy(without.ledger, "dose")).toBe(0);
+  });
+});
 
 describe("the tally, whatever happens", () => {
   it("out of the cans is in the vehicle, the hose and the air; over can changes, reloads, undo and power cuts", () => {

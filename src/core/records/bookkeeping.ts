@@ -51,6 +51,13 @@ export function booked(job: Job, now: string): Job {
       estimated: true,
     },
     weighed("recover", "oil", "vehicle", "machine", read("oil", job.recover.oil)),
+    weighed(
+      "dose",
+      "refrigerant",
+      "machine",
+      "vehicle",
+      job.station.used ? read("stationCharged", job.station.charged) : null,
+    ),
     weighed("drain", "oil", "vehicle", "parts", drainedOf(job)),
     weighed("fill", "oil", "bottle", "vehicle", read("oilFilled", job.repair.filled)),
   ];

@@ -400,6 +400,8 @@ export function chargingHoseOf(job: Job): ChargingHose | null {
 
 /** What is in the hose after what it passed last, and when all is done; what was typed goes before both. Null while it cannot be read. */
 function hoseOf(job: Job): { hoseNowG: number; hoseEndG: number } | null {
+  // A station fills its own hoses and reckons them itself.
+  if (job.station.used) return { hoseNowG: 0, hoseEndG: 0 };
   const { hoses, hoseHolds, drawIn } = job.charge;
   if (!isBlank(hoses)) {
     const typed = read("hoses", hoses);
@@ -419,7 +421,7 @@ export function chargeInputsOf(job: Job): ChargeInputs | null {
   const { chargeG, toleranceG } = labelOf(job);
   const { purged } = job.charge;
   const hose = hoseOf(job);
-  const purgedG = isBlank(purged) ? 0 : read("purged", purged);
+  const purgedG = isBlank(purged) || job.station.used ? 0 : read("purged", purged);
   if (chargeG === null || toleranceG === null || hose === null || purgedG === null) return null;
   return {
     labelG: chargeG,

@@ -2,7 +2,7 @@
  * Practice jobs: a job on simulated instruments is marked for good, draws from practice cylinders only, and counts in no stock, ledger, year,
  * vehicle history or forecast. A job with real weighings stays work and refuses simulated instruments.
  */
-import { movedBy } from "../charge/books/ledger";
+import { chargedBy, movedBy } from "../charge/books/ledger";
 import type { Job } from "./job";
 
 /** Why a job takes no simulated instruments, or a change of its purpose is not stored. */
@@ -32,7 +32,7 @@ export function simulatorIssue(job: Job): PracticeIssue | null {
     job.recover.recovered.text.trim() !== "" ||
     job.correction !== null;
   if (!weighed) return null;
-  return { code: "weighed", grams: movedBy(job.ledger, "recover") + movedBy(job.ledger, "charge") };
+  return { code: "weighed", grams: movedBy(job.ledger, "recover") + chargedBy(job.ledger) };
 }
 
 const PRACTICE_NAME = "Practice: ";

@@ -53,6 +53,8 @@ export const plainGaps = [
   "hose-content",
   "purged",
   "open-valve",
+  "station-vacuum",
+  "station-result",
   "leak-check",
   "caps",
   "signature",
@@ -142,7 +144,12 @@ export function holdPoints({ trace, marks }: Job["evacuate"]): { time: number; k
   return trace.filter(({ t }) => t >= from && t <= to + 1).map(({ t, kpa }) => ({ time: t, kpa }));
 }
 
-function evacuateGaps({ evacuate }: Job): StepGap[] {
+function evacuateGaps({ evacuate, station }: Job): StepGap[] {
+  if (station.used)
+    return [
+      ...gap("station-vacuum", entryValue(fields.stationVacuum, station.vacuum) === null),
+      ...gap("station-result", station.result === null),
+    ];
   const typed = holdPoints(evacuate).length < LEAST_HOLD_POINTS;
   const missing = (name: FieldName, entry: Entry) => typed && entryValue(fields[name], entry) === null;
   return [
@@ -262,14 +269,14 @@ export const runSheet: Record<StepId, StepRule> = {
     parts: ["evacuate"],
     skippable: false,
     gaps: evacuateGaps,
-    begun: ({ evacuate }) => evacuate.trace.length > 0 || evacuate.held.text.trim() !== "",
+    begun: ({ evacuate, station }) => station.used || evacuate.trace.length > 0 || evacuate.held.text.trim() !== "",
   },
   charge: {
     key: "12",
     parts: ["charge", "station", "ledger"],
     skippable: false,
     gaps: chargeGaps,
-    begun: ({ ledger }) => ledger.some(({ act }) => act === "charge"),
+    begun: ({ ledger }) => ledger.some(({ act }) => act === "charge" || act === "dose"),
   },
   prove: {
     key: "13",

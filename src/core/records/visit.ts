@@ -2,7 +2,7 @@
  * A job in one line, kept beside it in the store: what lists, forecasts and yearly sums need of it without reading the whole record. It follows
  * from the job and is made anew with every change. Masses g, instants ISO.
  */
-import { movedBy } from "../charge/books/ledger";
+import { chargedBy, movedBy } from "../charge/books/ledger";
 import { foundSdG } from "../charge/recovery";
 import type { Job, LabelRefrigerant, Purpose } from "./job";
 import { balanceOf, chargedOf, foundOf, hoseLossOf, labelOf, residualOf } from "./job-readings";
@@ -76,7 +76,7 @@ export function visitOf(job: Job): Visit {
     foundG,
     foundSdG: foundG === null ? 0 : foundSdG(hoseLossOf(job)?.lostG ?? 0),
     opened: job.repair.parts.length > 0,
-    drawnG: movedBy(job.ledger, "charge"),
+    drawnG: chargedBy(job.ledger),
     intoG: balance?.ok ? balance.value.inVehicleG + balance.value.takenG - residualOf(job) : null,
     hosesG: balance?.ok ? balance.value.hosesG : 0,
     purgedG: balance?.ok ? balance.value.purgedG : movedBy(job.ledger, "purge"),

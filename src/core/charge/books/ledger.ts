@@ -16,6 +16,8 @@ export const acts = [
   /** Out of a container into the charging line, and what was let out of its end. */
   "charge",
   "purge",
+  /** Charged by a service station out of its own tank. */
+  "dose",
   /** A surplus, weighed out of the vehicle again after charging. */
   "take",
   /** Oil: out with a part, in with a new one, and in from the bottle. */
@@ -59,6 +61,7 @@ const moves: Record<Act, { substance: readonly Substance[]; from: string; to: st
   "recover-hoses": { substance: ["refrigerant"], from: "vehicle", to: "machine-hoses" },
   charge: { substance: ["refrigerant"], from: "container", to: "line" },
   purge: { substance: ["refrigerant"], from: "line", to: "air" },
+  dose: { substance: ["refrigerant"], from: "machine", to: "vehicle" },
   take: { substance: ["refrigerant"], from: "vehicle", to: "machine" },
   drain: { substance: ["oil"], from: "vehicle", to: "parts" },
   fill: { substance: ["oil"], from: "bottle", to: "vehicle" },
@@ -158,6 +161,9 @@ export function movedBy(ledger: Ledger, act: Act, substance: Substance = "refrig
     0,
   );
 }
+
+/** Refrigerant that was charged, out of containers or by a station, g. */
+export const chargedBy = (ledger: Ledger): number => movedBy(ledger, "charge") + movedBy(ledger, "dose");
 
 /** Whether the later books only add to the earlier ones. */
 export function continues(earlier: Ledger, later: Ledger): boolean {

@@ -36,7 +36,7 @@ export interface ChargeInputs {
 }
 
 export interface MassBalance {
-  /** Out of all containers. */
+  /** Charged: out of all containers, and by a station. */
   drawnG: number;
   /** Parts of that: in the hose now, and let out. */
   hosesG: number;
@@ -102,7 +102,7 @@ export function balance(inputs: ChargeInputs): Result<MassBalance, ChargeIssue> 
     const issue = draw(open.containerId, open.startG - open.nowG);
     if (issue) return fail(issue);
   }
-  const drawnG = perContainer.reduce((sum, c) => sum + c.drawnG, 0);
+  const drawnG = perContainer.reduce((sum, c) => sum + c.drawnG, 0) + movedBy(inputs.ledger, "dose");
   // The first grams drive the air out and fill the hoses; until then none has reached the vehicle.
   const purgedG = Math.min(purgeOf(inputs), Math.max(drawnG, 0));
   const takenG = movedBy(inputs.ledger, "take");

@@ -179,6 +179,7 @@ const sumOf: Partial<Record<string, keyof YearOf & `${string}G`>> = {
   recover: "recoveredG",
   take: "recoveredG",
   charge: "drawnG",
+  dose: "drawnG",
   fill: "drawnG",
   purge: "purgedG",
   "send-off": "sentOffG",
@@ -290,7 +291,7 @@ const SAME_G = 0.1;
 export function checkStore(lines: readonly BookLine[], visits: readonly Visit[]): StoreCheck {
   const drawnBy = new Map<string, number>();
   for (const { act, good, grams, jobId, void: taken } of lines) {
-    if (taken || act !== "charge" || good !== "refrigerant" || jobId === null) continue;
+    if (taken || (act !== "charge" && act !== "dose") || good !== "refrigerant" || jobId === null) continue;
     drawnBy.set(jobId, (drawnBy.get(jobId) ?? 0) + grams);
   }
   const check: StoreCheck = { drawnG: 0, intoG: 0, hosesG: 0, purgedG: 0, unknownG: 0, differing: [] };

@@ -2,6 +2,7 @@
 
 import { Flex } from "@chakra-ui/react";
 import type { ReactNode } from "react";
+import { movedBy } from "@/core/charge/books/ledger";
 import { checkFits } from "@/core/charge/books/mass-balance";
 import { WARM_WATER_C } from "@/core/charge/plan/charge-plan";
 import type { Job, StepId } from "@/core/records/job";
@@ -61,7 +62,10 @@ export function GramRail({ step }: { step: StepId }) {
           balance.value.perContainer
             .filter((container) => container.drawnG > 0)
             .map((c) => <Row key={c.id} label={`Out of ${c.name}`} value={figures.quantity(c.drawnG, "g")} />)}
-        {balance?.ok && balance.value.drawnG > 0 && (
+        {movedBy(job.ledger, "dose") > 0 && (
+          <Row label="Charged by the station" value={figures.quantity(movedBy(job.ledger, "dose"), "g")} />
+        )}
+        {balance?.ok && balance.value.drawnG > 0 && !job.station.used && (
           <>
             <Row label="In the charging hose" value={`− ${figures.quantity(balance.value.hosesG, "g")}`} />
             <Row label="Purged" value={`− ${figures.quantity(balance.value.purgedG, "g")}`} />

@@ -28,6 +28,7 @@ import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { OnHand } from "@/views/job/frame/on-hand";
 import { StepEnd } from "@/views/job/frame/step-end";
+import { StationCard } from "@/views/job/steps/recover/station-card";
 import { hoseCardWords, hoseEnds, hoseWords, nextStepSentence, paceSentence, waitsInHose } from "@/words/charge";
 import { chargeSentence } from "@/words/issues";
 import { gapList } from "@/words/steps";
@@ -79,18 +80,31 @@ export function ChargeStep() {
         )
       )}
       {ready && found.value.state === "over" && job.charge.open === null && <SurplusCard overG={-found.value.toGoG} />}
-      {ready && <VacuumDoubt job={job} />}
-      <OnHand />
-      {ready && <ScalePanel balance={found.value} next={plan === null ? null : nextStepSentence(plan, job, figures)} />}
-      {ready && plan && (
-        <PlanCards plan={plan} job={job} purged={movedBy(job.ledger, "purge") > 0} warmWater={job.charge.warmWater} />
+      {job.station.used ? (
+        <StationCard />
+      ) : (
+        <>
+          {ready && <VacuumDoubt job={job} />}
+          <OnHand />
+          {ready && (
+            <ScalePanel balance={found.value} next={plan === null ? null : nextStepSentence(plan, job, figures)} />
+          )}
+          {ready && plan && (
+            <PlanCards
+              plan={plan}
+              job={job}
+              purged={movedBy(job.ledger, "purge") > 0}
+              warmWater={job.charge.warmWater}
+            />
+          )}
+          {ready && desk.track.length > 2 && (
+            <Card title="Rate and pressures since the container was put on">
+              <ChargeTrack track={desk.track} />
+            </Card>
+          )}
+          <Hoses />
+        </>
       )}
-      {ready && desk.track.length > 2 && (
-        <Card title="Rate and pressures since the container was put on">
-          <ChargeTrack track={desk.track} />
-        </Card>
-      )}
-      <Hoses />
       <SchoolsCard />
       <LedgerCard />
       <StepEnd step="charge" />

@@ -16,6 +16,7 @@ import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { StepEnd } from "@/views/job/frame/step-end";
+import { StationCard } from "@/views/job/steps/recover/station-card";
 import { optionsOf, vacuumGaugeLabels } from "@/words/job";
 import { holdIssueSentence } from "@/words/vacuum";
 import { HoldReading, SightCard } from "./hold-reading";
@@ -23,6 +24,18 @@ import { PumpCard } from "./pump-card";
 import { TypedHold } from "./typed-hold";
 
 export function EvacuateStep() {
+  const { job } = useJob();
+  return job.station.used ? (
+    <Stack gap="3.5" maxW="1080px">
+      <StationCard />
+      <StepEnd step="evacuate" />
+    </Stack>
+  ) : (
+    <PumpedByHand />
+  );
+}
+
+function PumpedByHand() {
   const figures = useFigures();
   const { job } = useJob();
   const set = useSetPart("evacuate");

@@ -25,6 +25,7 @@ import { recoveryWords } from "@/words/recover";
 import { CorrectionCard } from "./correction-card";
 import { FoundCard } from "./found-card";
 import { IdentifyCard } from "./identify-card";
+import { StationCard, WayOfWork } from "./station-card";
 
 export function RecoverStep() {
   const figures = useFigures();
@@ -32,47 +33,62 @@ export function RecoverStep() {
   const recovered = recoveredOf(job);
   const balance = balanceOf(job);
   const charged = balance?.ok === true && balance.value.drawnG > 0;
-  const set = useSetPart("recover");
   const weighed = recovered.ok && recovered.value !== null;
   return (
     <Stack gap="3.5" maxW="1080px">
       <IdentifyCard />
-      {(!weighed || job.correction !== null) && <CorrectionCard />}
-      <MachineCard disabled={charged} />
-      <Card title="By weight, the only true measure of what was in it">
-        <Grid templateColumns={{ base: "1fr", md: "1fr 1fr 1fr" }} gap="3">
-          <NumberField
-            spec={fields.recovered}
-            value={job.recover.recovered}
-            onChange={(entry) => set({ recovered: entry })}
-          />
-          <NumberField
-            spec={fields.machineHoses}
-            value={job.recover.hoses}
-            hint="0 when the machine empties its own."
-            onChange={(hoses) => set({ hoses })}
-          />
-          <NumberField
-            spec={fields.oil}
-            value={job.recover.oil}
-            hint="Let out of the separator; new oil goes back in for it."
-            onChange={(oil) => set({ oil })}
-          />
-        </Grid>
-      </Card>
+      <WayOfWork disabled={job.correction !== null || (charged && !job.station.used)} />
+      {job.station.used ? (
+        <StationCard />
+      ) : (
+        <>
+          {(!weighed || job.correction !== null) && <CorrectionCard />}
+          <MachineCard disabled={charged} />
+          <WeightCard />
+        </>
+      )}
       {!recovered.ok && (
         <Notice tone="act" title="Impossible weight">
           {chargeSentence(recovered.issue, figures)} What you typed is kept.
         </Notice>
       )}
       {recovered.ok && job.correction === null && <FoundCard />}
-      {charged && (
+      {charged && !job.station.used && (
         <Notice tone="wait" title="Charging has begun">
           The recovered weight belongs to what came out before. A new recovery belongs to a new job.
         </Notice>
       )}
       <StepEnd step="recover" />
     </Stack>
+  );
+}
+
+/** What was weighed out, as it is typed. */
+function WeightCard() {
+  const { job } = useJob();
+  const set = useSetPart("recover");
+  return (
+    <Card title="By weight, the only true measure of what was in it">
+      <Grid templateColumns={{ base: "1fr", md: "1fr 1fr 1fr" }} gap="3">
+        <NumberField
+          spec={fields.recovered}
+          value={job.recover.recovered}
+          onChange={(entry) => set({ recovered: entry })}
+        />
+        <NumberField
+          spec={fields.machineHoses}
+          value={job.recover.hoses}
+          hint="0 when the machine empties its own."
+          onChange={(hoses) => set({ hoses })}
+        />
+        <NumberField
+          spec={fields.oil}
+          value={job.recover.oil}
+          hint="Let out of the separator; new oil goes back in for it."
+          onChange={(oil) => set({ oil })}
+        />
+      </Grid>
+    </Card>
   );
 }
 
