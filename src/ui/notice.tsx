@@ -35,16 +35,25 @@ export function Notice({ tone = "plain", title, children }: { tone?: Tone; title
   );
 }
 
-/** A safety caution at the act it belongs to. */
+/** A safety caution above the act it belongs to, in one type size. */
 export function Caution({ title, children }: { title: string; children: ReactNode }) {
   return (
-    <Box as="aside" aria-label="Caution" borderWidth="2px" borderColor="act" rounded="10px" px="4" py="3" bg="sheet">
-      <Text fontWeight="650" color="act" fontSize="16px">
-        {title}
-      </Text>
-      <Box fontSize="14px" mt="0.5">
-        {children}
-      </Box>
+    <Box
+      as="aside"
+      aria-label="Caution"
+      borderWidth="2px"
+      borderColor="act"
+      rounded="10px"
+      px="3.5"
+      py="1.5"
+      bg="sheet"
+      fontSize="15px"
+      lineHeight="1.35"
+    >
+      <Text as="strong" fontWeight="650" color="act" fontSize="inherit">
+        {title}.
+      </Text>{" "}
+      {children}
     </Box>
   );
 }

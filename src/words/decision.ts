@@ -4,6 +4,7 @@ import { type Cause, causeEntry, causeName } from "@/core/causes/catalogue";
 import type { Remedy } from "@/core/causes/cause";
 import type { Decision } from "@/core/diagnosis/decide/decide";
 import { strangeReading } from "./diagnosis";
+import { LABEL_DOUBT } from "./label";
 
 interface DecisionWords {
   /** In one sentence, with its reason. */
@@ -30,6 +31,11 @@ export function decisionWords({ reason }: Decision): DecisionWords {
         sentence: "Check label and refrigerant first: at rest it does not stand where the label's refrigerant would.",
         unless: "An identifier that shows the label's refrigerant, and a second gauge that agrees.",
       };
+    case "label-doubt":
+      return {
+        sentence: `${LABEL_DOUBT}: it was charged to the label, and the readings alone fit ${fitted(reason.cause)}.`,
+        unless: "Read the label at the car again, and check the scale with a known weight.",
+      };
     case "do-not-fit":
       return {
         sentence: `Check the instruments first: these readings do not fit together, and ${strangeReading(reason)} is the one that does it.`,
@@ -49,7 +55,7 @@ export function decisionWords({ reason }: Decision): DecisionWords {
       };
     case "lack":
       return {
-        sentence: `${likeliest("undercharge")}Recover and weigh what is left. ${lackWords[reason.lost]}`,
+        sentence: `${likeliest("undercharge")}${lackWords[reason.lost]}`,
         unless: "A weight inside the tolerance: then it is starved by something else.",
       };
     case "cause": {
@@ -88,8 +94,8 @@ const actWords: Record<Remedy, DecisionWords> = {
 };
 
 const lackWords = {
-  much: "So much does not go by itself: find the leak before it is charged, by pressure with dry nitrogen or by what oil and dye show.",
+  much: "So large a loss means a leak: search for it while there is pressure, then recover and weigh what is left. Find the leak before it is charged.",
   little:
-    "Ask when it was last filled: a little every month goes through the hoses, more is a leak. Dye with the charge finds it on the next visit.",
-  some: "Look for where it went while there is pressure: oil at joints, the sniffer from below, then recover.",
+    "Recover and weigh what is left. Ask when it was last filled: a little every month goes through the hoses, more is a leak. Dye with the charge finds it on the next visit.",
+  some: "Search for the leak while there is pressure, then recover and weigh what is left.",
 } as const;

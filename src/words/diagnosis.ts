@@ -13,6 +13,7 @@ import { NO_LIQUID_K } from "@/core/readings/derive/rest";
 import { saturationGaugeKpa } from "@/core/readings/derive/saturation-temperature";
 import type { Figures } from "@/core/units/figures";
 import { formatQuantity, type UnitId } from "@/core/units/units";
+import { doubtByReadings, LABEL_DOUBT } from "./label";
 
 export interface Wording {
   refrigerant: Refrigerant;
@@ -188,6 +189,8 @@ export function warningSentence(warning: Warning, wording: Wording): string {
       return "Electric compressor: high voltage and its own oil, qualified people only.";
     case "built-either-way":
       return `Nobody is sure how it is built: judged for all ${warning.ways} ways it may be, each counted alike. Looking at the car would narrow it most.`;
+    case "label-doubt":
+      return `${LABEL_DOUBT}: ${doubtByReadings(warning.cause)}`;
     case "unknown-charge":
       return "The label charge is not given: a middling car was assumed, and no amount can be said.";
     case "cannot-simulate":

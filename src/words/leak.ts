@@ -112,7 +112,7 @@ function remainingWords(job: Job): string {
 
 function missingWords(job: Job, figures: Figures): string {
   const lost = lossOf(job);
-  if (lost === null) return "";
+  if (lost === null || lost.lostG <= 0) return "";
   if (!missesTooMuch(job)) return "No more is missing than a sound car loses. ";
   const days = daysSinceFilled(job);
   const since = days === null ? "" : ` in ${monthsWords(days)}`;

@@ -27,7 +27,7 @@ describe("help and the palette", () => {
     await browser.says("Superheat");
     await keys("?");
     await browser.says("Idle, then fast idle, everything on full cold.");
-    await browser.says("Step 11: Charge");
+    await browser.says("Step 12: Charge");
     await browser.type("Look up a word", "subcool");
     await browser.says("How much cooler the liquid leaves the condenser");
     await browser.until(

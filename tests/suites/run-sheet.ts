@@ -200,7 +200,7 @@ describe("bad input", () => {
     await browser.at("verdict");
     await browser.says("Learned from simulated tests");
     await (await body()).sendKeys("?");
-    await browser.says("Step 11: Charge");
+    await browser.says("Step 12: Charge");
     await browser.driver.actions().sendKeys("\uE00C").perform();
     await (await body()).sendKeys("l");
     await browser.until("the dark theme", async () =>

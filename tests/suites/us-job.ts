@@ -88,6 +88,7 @@ describe("a whole job typed in US units", () => {
     await done("leak", "verdict");
 
     await browser.at("leak");
+    await browser.press("High-side port core: not checked");
     await browser.press("High-side port core, Electronic detector: Leaks");
     await browser.type("Shown, a year", "4");
     await browser.says("One leak found");

@@ -170,7 +170,7 @@ describe("diagnosis", () => {
     expect(probability(verdict, "undercharge")).toBeGreaterThan(0.85);
     expect(verdict.warnings.map(({ code }) => code)).toContain("almost-empty");
     const decision = decide(verdict);
-    expect(decision.act).toBe("weigh");
+    expect(decision.act).toBe("find-leak");
     expect(decisionWords(decision).sentence).toMatch(/^Almost empty/);
     // Never held against a rest pressure that says there is no liquid.
     expect(verdict.charge!.medianG).toBeLessThan(300);
@@ -248,6 +248,19 @@ describe("diagnosis", () => {
     expect(probability({ ...still, ...charged, work: [...charged.work] }, "condenser-airflow")).toBeGreaterThan(
       probability({ ...still, ...mended, work: [...mended.work] }, "condenser-airflow"),
     );
+  });
+
+  it("doubts label, scale and unit first where readings after charging by weight fit too much, and nowhere else", () => {
+    const { vehicle: _, format: __, version: ___, id: ____, ...before } = reading(0, "undercharge", 0.5);
+    const after = (which: number, cause: Cause | null, work: ReadingFile["work"]) =>
+      judge({ ...(cause === null ? reading(which) : reading(which, cause, 0.9)), before, work });
+    const over = after(0, "overcharge", ["charged-by-weight"]);
+    expect(over.warnings[0]).toEqual({ code: "label-doubt", cause: "overcharge" });
+    expect(decisionWords(decide(over)).sentence).toMatch(/^Label, scale or unit may be wrong/);
+    const doubts = (verdict: Verdict) => verdict.warnings.some(({ code }) => code === "label-doubt");
+    for (const which of vehicles.keys()) expect(doubts(after(which, null, ["charged-by-weight"]))).toBe(false);
+    // Without a weight there is nothing to doubt: it is an overcharge.
+    expect(doubts(after(0, "overcharge", ["condenser-air"]))).toBe(false);
   });
 
   it("answers any subset of readings, and leaves the field open when next to nothing was read", () => {
@@ -389,7 +402,7 @@ describe("decision and display", () => {
     expect(decide(judge(high)).act).toBe("stop");
     expect(decide(judge(reading(0, "compressor-not-driven", 1))).act).toBe("check-control");
     const large = decide(judge(reading(1, "undercharge", 0.95)));
-    expect(large.act).toBe("weigh");
+    expect(large.act).toBe("find-leak");
     expect(decisionWords(large).sentence).toMatch(/find the leak before it is charged/i);
   });
 

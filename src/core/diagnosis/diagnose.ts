@@ -197,7 +197,7 @@ function warningsOf(
   ranked: RankedCause[],
   hypotheses: Hypotheses | null,
 ): Warning[] {
-  const found = stopsOf(reading.running ?? [], ranked);
+  const found = [...labelDoubt(reading), ...stopsOf(reading.running ?? [], ranked)];
   const empty = gasAtRest(reading);
   if (empty !== null) found.push({ code: "almost-empty", belowK: empty });
   const read = placesRead(observed);
@@ -212,6 +212,18 @@ function warningsOf(
   if (reading.vehicle.compressor === "electric") found.push({ code: "electric" });
   if (reading.vehicle.chargeG === null || reading.vehicle.chargeG === undefined) found.push({ code: "unknown-charge" });
   return found;
+}
+
+/** A cause of a wrong amount that is likelier than not, after charging by weight, speaks against the weight. */
+const DOUBT = 0.5;
+
+/** Readings after charging by weight, without the weight and without what was known before: only they can speak against the label. */
+function labelDoubt({ before: _before, work, ...reading }: ReadingFile): Warning[] {
+  if (!work?.includes("charged-by-weight")) return [];
+  const alone = presences(weigh({ ...reading, recoveredG: null }));
+  return (["overcharge", "undercharge"] as const)
+    .filter((cause) => alone[cause] > DOUBT)
+    .map((cause) => ({ code: "label-doubt", cause }));
 }
 
 /** The readings as a whole are rarer than one in two hundred, and without this one they are not, or least so. */

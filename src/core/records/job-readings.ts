@@ -299,7 +299,8 @@ export function readingFileOf(
     running: spotted,
     ...(which === "baseline"
       ? { recoveredG: foundOf(job), equalise: equaliseOf(job), observations: job.look.notes.map(observationCode) }
-      : { recoveredG: chargedOf(job), ...beforeWork(job) }),
+      : // What was charged by weight is no evidence that label, scale and unit are right: the readings speak alone.
+        { recoveredG: null, ...beforeWork(job) }),
   };
 }
 

@@ -39,7 +39,7 @@ describe("the decision", () => {
   it.each<[string, Warning, string, string]>([
     ["a high side near the relief valve", { code: "stop-high-side", kpa: 2700 }, "stop", "relief-valve-near"],
     ["a blockage before the port", { code: "stop-blocked-before-port", probability: 0.6 }, "stop", "relief-valve-near"],
-    ["no liquid at rest", { code: "almost-empty", belowK: 12 }, "weigh", "almost-empty"],
+    ["no liquid at rest", { code: "almost-empty", belowK: 12 }, "find-leak", "almost-empty"],
     ["another refrigerant", { code: "wrong-refrigerant", fits: ["R22"] }, "test-first", "wrong-refrigerant"],
     ["readings that fit nothing", doNotFit, "test-first", "do-not-fit"],
   ])("puts %s before the likeliest cause", (_, warning, act, code) => {

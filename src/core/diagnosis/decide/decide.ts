@@ -6,12 +6,22 @@ import type { TestId } from "../next-test/next-tests";
 import { CLEAR } from "./clear";
 import type { Verdict } from "./verdict";
 
-export type DecisionAct = "stop" | "test-first" | "check-control" | "check-air" | "repair" | "weigh" | "leave";
+export type DecisionAct =
+  | "stop"
+  | "test-first"
+  | "check-control"
+  | "check-air"
+  | "repair"
+  | "find-leak"
+  | "weigh"
+  | "leave";
 
 export type DecisionReason =
   | { code: "relief-valve-near" }
   | { code: "almost-empty" }
   | { code: "wrong-refrigerant" }
+  /** What was charged by weight does not fit the readings. */
+  | { code: "label-doubt"; cause: "undercharge" | "overcharge" }
   /** The readings as a whole fit nothing, and this one does it. */
   | { code: "do-not-fit"; observable: ObservableName; rpm: number | null }
   /** Two causes, or one and something else, and a test that would part them. */
@@ -42,7 +52,10 @@ export function decide(verdict: Verdict): Decision {
   const test = best?.test ?? null;
   if (stop || !first) return { act: "stop", reason: { code: "relief-valve-near" }, test: null };
   for (const warning of verdict.warnings) {
-    if (warning.code === "almost-empty") return { act: "weigh", reason: { code: "almost-empty" }, test: null };
+    if (warning.code === "label-doubt") return { act: "test-first", reason: warning, test };
+  }
+  for (const warning of verdict.warnings) {
+    if (warning.code === "almost-empty") return { act: "find-leak", reason: { code: "almost-empty" }, test: null };
   }
   for (const warning of verdict.warnings) {
     if (warning.code === "wrong-refrigerant") return { act: "test-first", reason: { code: warning.code }, test };
@@ -63,9 +76,10 @@ export function decide(verdict: Verdict): Decision {
   }
   if (first.cause === "none") return { act: "leave", reason: { code: "sound" }, test };
   const act = causeEntry(first.cause).remedy;
-  return first.cause === "undercharge"
-    ? { act, reason: { code: "lack", lost: lostOf(first.severity.median) }, test }
-    : { act, reason: { code: "cause", cause: first.cause }, test };
+  if (first.cause !== "undercharge") return { act, reason: { code: "cause", cause: first.cause }, test };
+  // While there is pressure a leak shows; once it is recovered only test gas does.
+  const lost = lostOf(first.severity.median);
+  return { act: lost === "little" ? act : "find-leak", reason: { code: "lack", lost }, test };
 }
 
 function lostOf(severity: number): "little" | "some" | "much" {

@@ -18,6 +18,8 @@ export interface RankedCause {
 }
 
 export type Warning =
+  /** Charged by weight to the label, and yet the readings alone fit too much or too little: label, scale or unit may be wrong. */
+  | { code: "label-doubt"; cause: "undercharge" | "overcharge" }
   | { code: "few-readings"; count: number }
   | { code: "stop-high-side"; kpa: number }
   | { code: "stop-blocked-before-port"; probability: number }

@@ -1,17 +1,13 @@
 "use client";
 
 import { Flex } from "@chakra-ui/react";
-import type { ReactNode } from "react";
 import { movedBy } from "@/core/charge/books/ledger";
 import { checkFits } from "@/core/charge/books/mass-balance";
-import { WARM_WATER_C } from "@/core/charge/plan/charge-plan";
 import type { Job, StepId } from "@/core/records/job";
 import { foundLeaks, openLeaks } from "@/core/records/job-leak";
 import { balanceOf, foundOf, hoseLossOf, labelOf, recoveredOf } from "@/core/records/job-readings";
-import type { Figures } from "@/core/units/figures";
 import { useJob } from "@/session/session";
 import { useFigures } from "@/ui/figures";
-import { Caution } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { booksName } from "@/words/books";
 import { chargeSentence } from "@/words/issues";
@@ -31,7 +27,7 @@ export function GramRail({ step }: { step: StepId }) {
   const gauge = hoseLossOf(job);
   const unfit = balance?.ok && chargeG !== null ? checkFits(balance.value, chargeG) : null;
   return (
-    <Rail label={booksName(figures)} foot={cautionAt(step, figures)}>
+    <Rail label={booksName(figures)}>
       <Text as="h2" fontSize="17px" fontWeight="650">
         {booksName(figures)}
       </Text>
@@ -100,26 +96,6 @@ export function GramRail({ step }: { step: StepId }) {
       )}
       {step === "charge" && balance?.ok && <OnHandPicture balance={balance.value} />}
     </Rail>
-  );
-}
-
-/** What can hurt at this step stays in sight, whatever is scrolled. */
-function cautionAt(step: StepId, figures: Figures): ReactNode {
-  if (step === "recover") {
-    return (
-      <Caution title="Goggles and gloves on. Do not vent.">
-        Refrigerant burns by cold and blinds. Recover it into a cylinder made for it. Local law, the maker's procedure
-        and licensed practice come first.
-      </Caution>
-    );
-  }
-  if (step !== "charge") return null;
-  return (
-    <Caution title="Goggles and gloves on. Hands clear of the belt.">
-      Never open the high valve while the engine runs. Warm a can only in water,{" "}
-      {figures.quantity(WARM_WATER_C, "degC", 0)} at most, never a flame. The maker's procedure and local law come
-      first.
-    </Caution>
   );
 }
 

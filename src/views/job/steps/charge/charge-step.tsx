@@ -5,7 +5,13 @@ import { useState } from "react";
 import { movedBy } from "@/core/charge/books/ledger";
 import type { ChargeInputs, MassBalance } from "@/core/charge/books/mass-balance";
 import { hoseStates } from "@/core/charge/hose-states";
-import { CHARGING_RPM, type ChargePlan, type PlanHose, type PlanInputs } from "@/core/charge/plan/charge-plan";
+import {
+  CHARGING_RPM,
+  type ChargePlan,
+  type PlanHose,
+  type PlanInputs,
+  WARM_WATER_C,
+} from "@/core/charge/plan/charge-plan";
 import { afterflowG, chanceInside, endSdG } from "@/core/charge/scale/live-charge";
 import { withUsualConditions } from "@/core/circuit/vehicle/usual";
 import { purgeBooked } from "@/core/records/bookkeeping";
@@ -24,7 +30,7 @@ import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";
-import { Notice } from "@/ui/notice";
+import { Caution, Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { OnHand } from "@/views/job/frame/on-hand";
 import { StepEnd } from "@/views/job/frame/step-end";
@@ -56,6 +62,11 @@ export function ChargeStep() {
   const ready = known && inputs !== null && found?.ok === true;
   return (
     <Stack gap="3.5" maxW="1080px">
+      <Caution title="Goggles and gloves on. Hands clear of the belt">
+        Never open the high valve while the engine runs. Warm a can only in water,{" "}
+        {figures.quantity(WARM_WATER_C, "degC", 0)} at most, never a flame. The maker's procedure and local law come
+        first.
+      </Caution>
       {!known ? (
         <Notice tone="wait" title="Not before it is recovered and weighed">
           What is still in the circuit is not known, so nothing can be added to a weight. Go back to Recover.

@@ -16,6 +16,7 @@ import { Caution, Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
+import { LabelDoubts } from "@/views/job/frame/label-doubts";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { labelDoubtSentence } from "@/words/issues";
 import { historyLabels, oilLabels, optionsOf, refrigerantLabels, stopSignLabels } from "@/words/job";
@@ -108,6 +109,7 @@ export function IntakeStep() {
             )}
           </Stack>
         </Card>
+        <LabelDoubts />
       </Grid>
       {intake.refrigerant === "R744" && (
         <Notice tone="act" title="CO₂ circuits are not for this tool">

@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import type { LeakPlace } from "@/core/causes/leak-places";
 import { type LeakPlaceRow, leakPlaceRows, leakStageOf, nextCheckOf, openLeaks } from "@/core/records/job-leak";
 import { LeakBoard } from "@/pictures/leak-board";
@@ -33,7 +33,7 @@ export function LeakStep() {
         {text}
       </Notice>
       <Grid templateColumns={{ base: "1fr", xl: "minmax(0, 1.15fr) minmax(0, 1fr)" }} gap="3" alignItems="start">
-        <Stack gap="3" minW="0">
+        <Column>
           <Card title={leakWords.board}>
             <LeakBoard
               metering={job.intake.metering}
@@ -45,9 +45,12 @@ export function LeakStep() {
               onSelect={setChosen}
             />
           </Card>
-          <PressureCard />
-        </Stack>
-        <Stack gap="3" minW="0">
+          {/* Upright the check of the place comes before it. */}
+          <Box order={{ base: 1, xl: 0 }} minW="0">
+            <PressureCard />
+          </Box>
+        </Column>
+        <Column>
           <Card title={leakPlaceName(place)}>
             <PlaceCheck
               key={`${place}-${stage}`}
@@ -69,7 +72,7 @@ export function LeakStep() {
               ))}
             </Stack>
           </Card>
-        </Stack>
+        </Column>
       </Grid>
       {next !== null && (
         <StepActs>
@@ -82,6 +85,13 @@ export function LeakStep() {
     </Stack>
   );
 }
+
+/** On the bench a column of its own; upright all cards stand in one. */
+const Column = ({ children }: { children: ReactNode }) => (
+  <Stack display={{ base: "contents", xl: "flex" }} gap="3" minW="0">
+    {children}
+  </Stack>
+);
 
 const tones = { leaks: "act", repaired: "wait", tight: "done", unchecked: "soft" } as const;
 
@@ -102,7 +112,12 @@ function PlaceRow({ row, selected, onSelect }: { row: LeakPlaceRow; selected: bo
         cursor="pointer"
         bg={selected ? "band" : undefined}
       >
-        <button type="button" aria-pressed={selected} onClick={onSelect}>
+        <button
+          type="button"
+          aria-label={`${leakPlaceName(place)}: ${placeStateWords[state]}`}
+          aria-pressed={selected}
+          onClick={onSelect}
+        >
           <Text
             as="span"
             w="26px"

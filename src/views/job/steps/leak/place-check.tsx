@@ -32,6 +32,7 @@ interface PlaceCheckProps {
 /** The methods at one place: a press records the result, and a leak can be described. */
 export function PlaceCheck({ place, stage, step, next }: PlaceCheckProps) {
   const { job, edit } = useJob();
+  const figures = useFigures();
   const rack = useRack("status", "source", "sniff");
   const here = job.leak.checks.filter((check) => check.place === place && check.stage === stage);
   const full = job.leak.checks.length >= MOST_CHECKS;
@@ -55,7 +56,7 @@ export function PlaceCheck({ place, stage, step, next }: PlaceCheckProps) {
   };
   const detect = async () => {
     const shown = await rack.sniff(place);
-    if (shown !== null) add("detector", shown > 0, shown > 0 ? entryOf(shown, "g", 0) : undefined);
+    if (shown !== null) add("detector", shown > 0, shown > 0 ? entryOf(shown, figures.unit("g")) : undefined);
   };
   const newest = (method: LeakMethod) => here.findLast((check) => check.method === method);
   const found = here.findLast(({ leaks }) => leaks);

@@ -28,6 +28,9 @@ export function LookStep() {
   const allFine = unmarked.every((id) => fine.includes(id));
   return (
     <Stack gap="3.5" maxW="1180px">
+      <Caution title="Look with the engine off first">
+        Belts and fans start by themselves. The discharge line burns. Goggles wherever refrigerant may come out.
+      </Caution>
       <Grid templateColumns={{ base: "1fr", xl: "minmax(0, 1fr) 268px" }} gap="3.5">
         <Card title="Press a pipe or a part, then say what it is like">
           <CircuitBoard
@@ -107,9 +110,6 @@ export function LookStep() {
           </Stack>
         )}
       </Card>
-      <Caution title="Look with the engine off first">
-        Belts and fans start by themselves. The discharge line burns. Goggles wherever refrigerant may come out.
-      </Caution>
       <StepEnd step="look" />
     </Stack>
   );

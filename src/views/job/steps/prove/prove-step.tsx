@@ -13,6 +13,7 @@ import { useFigures } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
+import { LabelDoubts } from "@/views/job/frame/label-doubts";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { TestBench } from "@/views/job/steps/running/test-bench";
 import { customerWords } from "@/words/customer";
@@ -28,6 +29,7 @@ export function ProveStep() {
   const hasBaseline = testGaps(job, "baseline").length === 0;
   return (
     <Stack gap="3.5" maxW="1080px">
+      <LabelDoubts proof />
       <TestBench which="proof" expected={expected}>
         <Card title="Before and after, at the same settings">
           {rows.length === 0 ? (

@@ -15,9 +15,10 @@ import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
-import { Notice } from "@/ui/notice";
+import { Caution, Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
+import { LabelDoubts } from "@/views/job/frame/label-doubts";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { StepActs } from "@/views/job/frame/step-foot";
 import { chargeSentence, rackSentence } from "@/words/issues";
@@ -36,6 +37,10 @@ export function RecoverStep() {
   const weighed = recovered.ok && recovered.value !== null;
   return (
     <Stack gap="3.5" maxW="1080px">
+      <Caution title="Goggles and gloves on. Do not vent">
+        Refrigerant burns by cold and blinds. Recover it into a cylinder made for it. Local law, the maker's procedure
+        and licensed practice come first.
+      </Caution>
       <IdentifyCard />
       <WayOfWork disabled={job.correction !== null || (charged && !job.station.used)} />
       {job.station.used ? (
@@ -53,6 +58,7 @@ export function RecoverStep() {
         </Notice>
       )}
       {recovered.ok && job.correction === null && <FoundCard />}
+      <LabelDoubts />
       {charged && !job.station.used && (
         <Notice tone="wait" title="Charging has begun">
           The recovered weight belongs to what came out before. A new recovery belongs to a new job.

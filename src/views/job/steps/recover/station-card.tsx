@@ -72,7 +72,7 @@ export function StationCard() {
         <NumberField spec={fields.stationCharged} value={station.charged} onChange={(charged) => set({ charged })} />
         <BenchButton
           alignSelf="end"
-          kind={due ? "act" : "quiet"}
+          kind={due ? "main" : "quiet"}
           disabled={!due}
           onClick={() => edit((stored) => booked(stored, new Date().toISOString()))}
         >

@@ -45,6 +45,10 @@ export function RestStep() {
   };
   return (
     <Stack gap="3.5" maxW="1080px">
+      <Caution title="Before the couplers go on">
+        Goggles and gloves. Hand wheels closed, couplers backed off fully, low side first, then tug. Local law, the
+        maker's procedure and licensed practice come first.
+      </Caution>
       {streams && (
         <StepActs>
           <BenchButton minW="230px" kind={answer ? "quiet" : "act"} disabled={!canTake} onClick={take}>
@@ -73,10 +77,6 @@ export function RestStep() {
       ) : (
         <RestAnswerCard answer={answer} job={job} />
       )}
-      <Caution title="Before the couplers go on">
-        Goggles and gloves. Hand wheels closed, couplers backed off fully, low side first, then tug. Local law, the
-        maker's procedure and licensed practice come first.
-      </Caution>
       <StepEnd step="rest" />
     </Stack>
   );

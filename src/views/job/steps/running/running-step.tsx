@@ -23,6 +23,10 @@ export function RunningStep() {
   const kept = workBegun(job) && job.baseline.settings.some(hasReadings) && !opened;
   return (
     <Stack gap="2.5" maxW="1080px">
+      <Caution title="Belts and fans turn">
+        Cables and sleeves away from both; the discharge line burns. High-side valve of the manifold stays shut while
+        the engine runs.
+      </Caution>
       {kept && (
         <Notice tone="wait" title="These are the readings from before the work">
           <Flex gap="3" align="center" wrap="wrap">
@@ -51,10 +55,6 @@ export function RunningStep() {
         <TestBench which="baseline" expected={expected} />
       )}
       {!kept && <AlongTheLines which="baseline" expected={expected} />}
-      <Caution title="Belts and fans turn">
-        Cables and sleeves away from both; the discharge line burns. High-side valve of the manifold stays shut while
-        the engine runs.
-      </Caution>
       <StepEnd step="running" />
     </Stack>
   );

@@ -23,6 +23,7 @@ const actTones: Record<Decision["act"], "act" | "wait" | "done"> = {
   "check-control": "done",
   "check-air": "done",
   repair: "done",
+  "find-leak": "done",
   weigh: "done",
   leave: "done",
 };
