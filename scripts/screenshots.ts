@@ -1,7 +1,7 @@
 /** Refreshes docs/screenshots from the demo data: `npm run screenshots` after a build. */
 import path from "node:path";
 import { Key } from "selenium-webdriver";
-import { Browser, bench, tablet } from "../tests/browser/browser";
+import { Browser, bench } from "../tests/browser/browser";
 import { walkDemoJob } from "../tests/browser/demo-walk";
 import { startServer } from "../tests/browser/server";
 
@@ -49,11 +49,6 @@ try {
   await shoot("settings");
   await browser.load(server.address);
   await browser.says("Fennick Bakery");
-  await browser.resize(tablet);
-  await browser.load(`${server.address}/job/demo-estate-car/running`);
-  await browser.says("What fits these readings");
-  await shoot("running-tablet");
-  await browser.resize(bench);
   await browser.load(`${server.address}/job/demo-estate-car/running`);
   await browser.says("Air split");
   await browser.press("Superheat");

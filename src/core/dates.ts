@@ -1,6 +1,10 @@
 /** Instants and days as records hold them. */
 import * as z from "./zod";
 
+/** The mean year of the Gregorian calendar, rounded. */
+export const DAYS_A_YEAR = 365.25;
+export const SECONDS_A_YEAR = DAYS_A_YEAR * 86_400;
+
 /**
  * Bounds of every stored date. The lower one is what a device shows whose clock has stopped; past the upper one ISO 8601 text needs more than
  * four digits of year, no longer sorts, and could not be read again.

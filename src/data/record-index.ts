@@ -141,7 +141,7 @@ const AT_ONCE = 300;
 
 /** The form of the index; another one is made anew from all jobs. */
 export const INDEX_NAME = "record-index";
-const INDEX = { name: INDEX_NAME, json: JSON.stringify({ version: 5 }) };
+const INDEX = { name: INDEX_NAME, json: JSON.stringify({ version: 6 }) };
 
 /** Makes the index once, for records of an earlier release; from then on every write keeps it. Costs one look where it is made. */
 export async function settleIndexOnce(): Promise<void> {

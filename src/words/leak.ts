@@ -1,4 +1,5 @@
 /** Words of the leak search. */
+import { format, parseISO } from "date-fns";
 import { type LeakPlace, leakPlaces } from "@/core/causes/leak-places";
 import { signNames } from "@/core/causes/signs";
 import { SOUND_G_YEAR } from "@/core/charge/sound-loss";
@@ -21,6 +22,7 @@ import { daysSinceFilled, lossOf } from "@/core/records/job-readings";
 import { missesTooMuch } from "@/core/records/leak-state";
 import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
+import { typed } from "./typed";
 
 export const leakMethodWords: Record<LeakMethod, { name: string; how: string }> = {
   visual: { name: "Visual", how: "Oil, stone damage, loose joint or cap" },
@@ -141,7 +143,7 @@ export function checkWords(check: LeakCheck, figures: Figures): string {
   return [
     `${lower(leakMethodWords[check.method].name)}: ${result}`,
     ...(size === null ? [] : [`${figures.quantity(size, "g")} a year`]),
-    ...(check.spot.trim() === "" ? [] : [check.spot.trim()]),
+    ...(check.spot.trim() === "" ? [] : [typed(check.spot.trim())]),
   ].join(", ");
 }
 
@@ -179,6 +181,18 @@ export function pressureTestProblem(issue: PressureTestIssue, figures: Figures):
       return `${Math.round(issue.seconds / 60)} min are too short: the gas takes the temperature of the metal in ${LEAST_TEST_S / 60} min.`;
   }
 }
+
+/** Every check of the search and after the work, in the order they were made, as rows of a table under `leakTableHead`. */
+export const leakTableHead = ["When", "Place", "Method", "Result", "Shown a year", "Where exactly"];
+export const leakTable = ({ leak }: Pick<Job, "leak">, figures: Figures): string[][] =>
+  leak.checks.map(({ stage, place, method, leaks, size, spot, at }) => [
+    `${format(parseISO(at), "d MMM HH:mm")}, ${stage === "search" ? "search" : "after the work"}`,
+    leakPlaces[place].name,
+    leakMethodWords[method].name,
+    leaks ? "leaks" : "tight",
+    figures.quantity(entryValue(fields.leakSize, size), "g"),
+    spot.trim() === "" ? "" : typed(spot.trim()),
+  ]);
 
 /** The test in one line, for report and sign-off. */
 export function pressureTestLine(answer: PressureTestAnswer, gas: TestGas | null, figures: Figures): string {

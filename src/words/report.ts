@@ -24,6 +24,8 @@ import { actNames } from "./books";
 import { outlookWords } from "./customer";
 import { percentOf, reasonSentence, severitySentence, type Wording, warningSentence } from "./diagnosis";
 import { circuitWords, refrigerantLabels, stepNames } from "./job";
+import { doubtByReadings, LABEL_DOUBT } from "./label";
+import { leakTable, leakTableHead } from "./leak";
 import { purposeMark } from "./practice";
 import { fieldWords, valueOrDash } from "./shop";
 import { amendedRow, amendedVersion, amendmentTitle, signOffWords } from "./sign-off";
@@ -276,9 +278,15 @@ function afterWork(verdict: Verdict | null): ReportSection | null {
   const [first] = verdict?.causes ?? [];
   if (first === undefined) return null;
   const sound = first.cause === "none";
+  const doubts = verdict!.warnings.flatMap((one) => (one.code === "label-doubt" ? [one.cause] : []));
   return {
     title: "After the work",
     blocks: [
+      ...doubts.map((cause) => ({
+        kind: "text" as const,
+        strong: true,
+        text: `${LABEL_DOUBT}: ${doubtByReadings(cause)}`,
+      })),
       {
         kind: "text",
         strong: true,
@@ -306,6 +314,7 @@ function file(job: Job, figures: Figures): (ReportSection | null)[] {
   return [
     readings(job, figures),
     signs(job),
+    leakSearch(job, figures),
     vacuumTrace(job),
     books(job, figures),
     photos(job),
@@ -382,6 +391,12 @@ export function tracedSettings(job: Job): { name: string; trace: KeptTrace }[] {
 function signs(job: Job): ReportSection | null {
   if (job.look.notes.length === 0 && job.repair.parts.length === 0) return null;
   return { title: "On the circuit", blocks: [{ kind: "picture", which: "circuit" }] };
+}
+
+/** The leak search, check by check. */
+function leakSearch(job: Job, figures: Figures): ReportSection | null {
+  if (job.leak.checks.length === 0) return null;
+  return { title: "Leak search", blocks: [{ kind: "table", head: leakTableHead, rows: leakTable(job, figures) }] };
 }
 
 function vacuumTrace(job: Job): ReportSection | null {

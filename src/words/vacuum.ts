@@ -79,7 +79,7 @@ export function holdWords(answer: HoldAnswer, wantedGYear: number, figures: Figu
   if (verdict === "undecided")
     notes.push(
       decidedAfterS === null
-        ? "A longer hold with this gauge would not decide it within a day: pressure-test with dry nitrogen."
+        ? "A longer hold would not decide it. Evacuate for another half hour and hold again, or pressure-test with dry nitrogen."
         : `Keep holding: a reading after ${holdLength(decidedAfterS)} in all should decide it.`,
     );
   return { title: coarse ? `${title}, as far as it shows` : title, meaning, notes };

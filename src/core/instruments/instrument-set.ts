@@ -5,6 +5,7 @@
 
 import type { LeakPlace } from "../causes/leak-places";
 import { type CircuitSimulation, type CircuitTruth, EMPTY_KG } from "../circuit/time/simulation";
+import { SECONDS_A_YEAR } from "../dates";
 import type { LinePlace } from "../line-places";
 import { type NoiseSource, seededNoise } from "../maths/noise";
 import type { ChannelId } from "../readings/channels";
@@ -31,7 +32,6 @@ export interface InstrumentSetup {
 const EXHAUST_C = 85;
 /** A sniffer answers from some grams a year on; wind and old vapour make it waver. */
 const SNIFFER_FLOOR_G_YEAR = 4;
-const SECONDS_A_YEAR = 31_557_600;
 /** Dye shows once oil has been carried out with this much refrigerant, g. */
 const DYE_SHOWS_G = 0.5;
 

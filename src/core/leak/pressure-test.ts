@@ -2,7 +2,9 @@
  * The pressure test with dry nitrogen: the drop corrected to the starting temperature, what it stands for as a leak, and the smallest leak it could
  * show. Pressures kPa gauge, temperatures degC, times s.
  */
+
 import { atmosphericPressureKpa } from "../air/atmosphere";
+import { SECONDS_A_YEAR } from "../dates";
 import { chokedFlux, gasDensity } from "../fluids/choked-flow";
 import { fail, type Result, succeed } from "../result";
 
@@ -50,7 +52,6 @@ export const LEAST_TEST_S = 600;
 const REPEATS = 0.1;
 const GAS_K = 0.5;
 const KELVIN = 273.15;
-const SECONDS_A_YEAR = 31_557_600;
 /** A leak is shown when its drop lies one and a half times beyond the 95 % uncertainty. */
 const SHOWN = 1.5;
 

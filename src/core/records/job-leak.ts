@@ -1,5 +1,7 @@
 /** The leak search of a job: its evidence, how each place stands, and what is to be checked after the work. */
+
 import { type LeakPlace, leakPlaces, leakPlacesOf, placesTouchedBy } from "../causes/leak-places";
+import { DAYS_A_YEAR } from "../dates";
 import {
   type LeakEvidence,
   type LeakLikelihood,
@@ -24,8 +26,6 @@ export interface LeakPlaceRow extends LeakLikelihood {
   /** Newest check of each method, of the stage that counts. */
   checks: LeakCheck[];
 }
-
-const DAYS_A_YEAR = 365.25;
 
 /** The search before the work, or the check after it. */
 export const leakStageOf = ({ repair, steps }: Pick<Job, "repair" | "steps">): LeakStage =>

@@ -1,6 +1,8 @@
 /** Whether this visit explains where the refrigerant went. */
+
 import { type LeakPlace, leakPlaceIds } from "../causes/leak-places";
 import { missesMoreThanSound } from "../charge/sound-loss";
+import { DAYS_A_YEAR } from "../dates";
 import type { Job } from "./job";
 import { foundLeaks, isClosed, openLeaks } from "./job-leak";
 import { daysSinceFilled, labelOf, lossOf } from "./job-readings";
@@ -13,7 +15,6 @@ export type LeakState = "none" | "found" | "repaired" | "not-found";
 
 /** Lies within the circuit: renewed, it closes no leak to the outside. */
 const within: readonly LeakPlace[] = ["metering-device"];
-const DAYS_A_YEAR = 365.25;
 
 export function leakStateOf(job: Job): LeakState {
   if (openLeaks(job).length > 0) return "found";

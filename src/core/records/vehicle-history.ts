@@ -2,7 +2,9 @@
  * What the visits to a workshop say of each vehicle over the years: who came when, what it left with and what it came back with by weight, how
  * fast it loses and when that will matter. Masses g, rates g a year, instants ISO.
  */
+
 import { missesMoreThanSound, SOUND_G_YEAR, UNKNOWN_YEARS } from "../charge/sound-loss";
+import { DAYS_A_YEAR } from "../dates";
 import { USUAL_TOLERANCE_G } from "./job-readings";
 import type { Visit } from "./visit";
 
@@ -26,7 +28,6 @@ export interface Interval {
 }
 
 const DAY_MS = 86_400_000;
-const DAYS_A_YEAR = 365.25;
 /** Less than this apart two weighings say nothing of a year. */
 const LEAST_DAYS = 14;
 /** A filling by weight: the scale, the hoses and the hand at the valve. */

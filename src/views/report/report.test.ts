@@ -146,6 +146,18 @@ describe("the report of a job", () => {
   });
 });
 
+describe("the leak search in the report", () => {
+  it("lists every check with size and place in the shop's units, in the file only, and a doubt of the label first after the work", () => {
+    const file = section(report(pickup, "file"), "Leak search");
+    for (const said of ["Condenser", "Electronic detector", "160 g", "Lower left, stone", "after the work"])
+      expect(file).toContain(said);
+    expect(section(report(pickup, "customer"), "Leak search")).toBe(JSON.stringify(""));
+    expect(section(report({ ...pickup, leak: { ...pickup.leak, checks: [] } }, "file"), "Leak search")).toBe(
+      JSON.stringify(""),
+    );
+  });
+});
+
 describe("the report as a PDF", () => {
   it("prints nothing twice, and names where it leaks to the customer without promising anything", () => {
     const check = { ...pickup.leak.checks[0]!, place: "joints" as const, stage: "after-work" as const };

@@ -1,4 +1,5 @@
 /** A vacuum hold: what it is read from, and what a rise stands for. kPa absolute, s. */
+import { SECONDS_A_YEAR } from "../../dates";
 import { chokedFlux, gasDensity } from "../../fluids/choked-flow";
 import type { VacuumGauge } from "./target";
 
@@ -18,7 +19,6 @@ export interface HoldSetting {
   standingKpa: number;
 }
 
-const SECONDS_A_YEAR = 31_557_600;
 /** A shorter hold says nothing, s. */
 export const LEAST_HOLD_S = 120;
 

@@ -2,9 +2,10 @@
  * The books of a whole shop: every entry of every job beside what the shop booked itself, as lines of one form. What each container holds, what
  * went where in a year, and whether the store adds up, is read off them. Masses g.
  */
-import { standing } from "../../charge/books/ledger";
+import { type Act, standing } from "../../charge/books/ledger";
+import { cylinderFor } from "../../charge/identification";
 import type { Job } from "../job";
-import { workableRefrigerant } from "../job-readings";
+import { identificationOf, workableRefrigerant } from "../job-readings";
 import { isPractice } from "../practice";
 import type { Visit } from "../visit";
 import type { Container } from "./container";
@@ -34,17 +35,24 @@ export interface BookLine {
   remark: string;
 }
 
+/** Kind of what an identifier refused for the shop's own cylinders. */
+export const CONTAMINATED = "contaminated refrigerant";
+const outOfVehicle: readonly Act[] = ["recover", "recover-hoses", "take"];
+
 /** A job's entries with whose and what they are; a practice job has none in the books of the shop. */
 export function linesOfJob(job: Job): BookLine[] {
   if (isPractice(job)) return [];
   const held = new Set(standing(job.ledger).map(({ id }) => id));
   const refrigerant = workableRefrigerant(job);
+  const identified = identificationOf(job);
+  // Foreign or impure, it goes into a cylinder of its own: none on the shelf takes it.
+  const cameOut = identified !== null && cylinderFor(identified) === "own" ? CONTAMINATED : refrigerant;
   return job.ledger.map((entry) => ({
     id: `${job.id}/${entry.id}`,
     at: entry.at,
     act: entry.act,
     good: entry.substance,
-    kind: entry.substance === "oil" ? job.repair.oil : refrigerant,
+    kind: entry.substance === "oil" ? job.repair.oil : outOfVehicle.includes(entry.act) ? cameOut : refrigerant,
     grams: entry.grams,
     from: entry.from,
     to: entry.to,

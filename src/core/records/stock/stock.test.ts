@@ -9,7 +9,17 @@ import { visitOf } from "../visit";
 import { mostIn, newContainer, readContainer } from "./container";
 import { guarded, linesCsv, readLinesCsv, unguarded } from "./csv";
 import { countEntry, placeOf, readStockEntry, type StockEntry, stockActs, stockCounter, stockEntry } from "./entry";
-import { checkStock, checkStore, contents, linesOfJob, linesOfStock, placed, type YearOf, yearOf } from "./lines";
+import {
+  CONTAMINATED,
+  checkStock,
+  checkStore,
+  contents,
+  linesOfJob,
+  linesOfStock,
+  placed,
+  type YearOf,
+  yearOf,
+} from "./lines";
 
 const at = "2026-06-01T10:00:00.000Z";
 const [van, , pickup] = demoJobs(new Date(at)) as [Job, Job, Job];
@@ -38,6 +48,26 @@ describe("the shelf", () => {
     expect(
       contents(placed(linesOfJob(pickup), [{ ...machine, refrigerant: "R1234yf" }])).get("machine"),
     ).toBeUndefined();
+  });
+
+  it("takes nothing that an identifier refused: foreign or impure refrigerant is a kind of its own", () => {
+    const identified = (result: Job["recover"]["identified"]["result"], purity: string): Job => ({
+      ...pickup,
+      recover: {
+        ...pickup.recover,
+        identified: { ...pickup.recover.identified, result, purity: entry(purity, "pct") },
+      },
+    });
+    const held = (job: Job) => contents(placed(linesOfJob(job), shelf)).get("machine") ?? 0;
+    expect(held(identified("as-label", "99.5"))).toBeGreaterThan(200);
+    expect(held(identified("not-checked", ""))).toBeGreaterThan(200);
+    for (const job of [identified("mixture", ""), identified("as-label", "96")]) {
+      expect(held(job)).toBe(0);
+      const out = linesOfJob(job).filter(({ act }) => act === "recover");
+      expect(out.find(({ good }) => good === "refrigerant")!.kind).toBe(CONTAMINATED);
+      // What was charged came out of the shop's own cylinder all the same.
+      expect(linesOfJob(job).find(({ act }) => act === "charge")!.kind).toBe("R134a");
+    }
   });
 
   it("is put right by a count, and an entry is taken back by its opposite", () => {
