@@ -252,15 +252,15 @@ describe("diagnosis", () => {
 
   it("doubts label, scale and unit first where readings after charging by weight fit too much, and nowhere else", () => {
     const { vehicle: _, format: __, version: ___, id: ____, ...before } = reading(0, "undercharge", 0.5);
-    const after = (which: number, cause: Cause | null, work: ReadingFile["work"]) =>
+    const judgedAfter = (which: number, cause: Cause | null, work: ReadingFile["work"]) =>
       judge({ ...(cause === null ? reading(which) : reading(which, cause, 0.9)), before, work });
-    const over = after(0, "overcharge", ["charged-by-weight"]);
+    const over = judgedAfter(0, "overcharge", ["charged-by-weight"]);
     expect(over.warnings[0]).toEqual({ code: "label-doubt", cause: "overcharge" });
     expect(decisionWords(decide(over)).sentence).toMatch(/^Label, scale or unit may be wrong/);
     const doubts = (verdict: Verdict) => verdict.warnings.some(({ code }) => code === "label-doubt");
-    for (const which of vehicles.keys()) expect(doubts(after(which, null, ["charged-by-weight"]))).toBe(false);
+    for (const which of vehicles.keys()) expect(doubts(judgedAfter(which, null, ["charged-by-weight"]))).toBe(false);
     // Without a weight there is nothing to doubt: it is an overcharge.
-    expect(doubts(after(0, "overcharge", ["condenser-air"]))).toBe(false);
+    expect(doubts(judgedAfter(0, "overcharge", ["condenser-air"]))).toBe(false);
   });
 
   it("answers any subset of readings, and leaves the field open when next to nothing was read", () => {
