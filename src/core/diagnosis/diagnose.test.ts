@@ -253,7 +253,14 @@ describe("diagnosis", () => {
   it("doubts label, scale and unit first where readings after charging by weight fit too much, and nowhere else", () => {
     const { vehicle: _, format: __, version: ___, id: ____, ...before } = reading(0, "undercharge", 0.5);
     const judgedAfter = (which: number, cause: Cause | null, work: ReadingFile["work"]) =>
-      judge({ ...(cause === null ? reading(which) : reading(which, cause, 0.9)), before, work });
+      judge(weighedIn(cause === null ? reading(which) : reading(which, cause, 0.9), work));
+    // What was charged agrees with the label to the gram: it says nothing for it.
+    const weighedIn = (given: ReadingFile, work: ReadingFile["work"]): ReadingFile => ({
+      ...given,
+      before,
+      work,
+      recoveredG: given.vehicle.chargeG,
+    });
     const over = judgedAfter(0, "overcharge", ["charged-by-weight"]);
     expect(over.warnings[0]).toEqual({ code: "label-doubt", cause: "overcharge" });
     expect(decisionWords(decide(over)).sentence).toMatch(/^Label, scale or unit may be wrong/);

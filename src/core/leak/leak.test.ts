@@ -71,6 +71,7 @@ describe("where a circuit leaks", () => {
       const next = nextLeakCheck({ ...nothing, checks }, "charged");
       if (next === null) break;
       expect(next.method).not.toBe("tracer");
+      expect(next.chance).toBeGreaterThan(0.01);
       expect(checks.some(({ place, method }) => place === next.place && method === next.method)).toBe(false);
       checks.push({ place: next.place, method: next.method, leaks: false });
     }

@@ -6,7 +6,7 @@ import { missesMoreThanSound } from "../charge/sound-loss";
 import { entry } from "../units/entry";
 import { figuresIn, systemUnits } from "../units/figures";
 import type { Job, LeakCheck } from "./job";
-import { foundLeaks, openLeaks } from "./job-leak";
+import { foundLeaks, openLeaks, placesToCheck } from "./job-leak";
 import { leakStateOf } from "./leak-state";
 
 const now = "2026-06-01T10:00:00.000Z";
@@ -47,6 +47,9 @@ describe("where the refrigerant went", () => {
     // Renewed, it is repaired until a check after the work says otherwise.
     const renewed = { ...checked(check), repair: { ...pickup.repair, parts: [pickup.repair.parts[0]!] } };
     expect([leakStateOf(renewed), openLeaks(renewed), foundLeaks(renewed)]).toEqual(["repaired", [], ["condenser"]]);
+    const tight = { ...check, leaks: false, stage: "after-work" as const };
+    const proved = { ...renewed, leak: { ...renewed.leak, checks: [check, tight] } };
+    expect([leakStateOf(proved), openLeaks(proved), foundLeaks(proved)]).toEqual(["repaired", [], ["condenser"]]);
     const after = {
       ...renewed,
       leak: { ...renewed.leak, checks: [check, { ...check, stage: "after-work" as const }] },
@@ -60,6 +63,20 @@ describe("where the refrigerant went", () => {
     expect(part("opened", "condenser")).toBe("not-found");
     expect(part("opened", "o-rings")).toBe("repaired");
     expect(part("renewed", "metering-device")).toBe("not-found");
+  });
+
+  it("is checked again where it leaked, though nothing was opened there, and at the ports and what was opened", () => {
+    const hose: LeakCheck = { ...pickup.leak.checks[0]!, place: "suction-hose", leaks: true, stage: "search" };
+    const searched = came("232", { leak: { ...pickup.leak, checks: [hose] } });
+    expect(placesToCheck(searched)).toEqual(["high-port", "low-port", "suction-hose"]);
+    const again = {
+      ...searched,
+      leak: { ...searched.leak, checks: [hose, { ...hose, leaks: false, stage: "after-work" as const }] },
+    };
+    expect(placesToCheck(again)).toEqual(["high-port", "low-port"]);
+    expect(placesToCheck({ ...again, repair: { ...pickup.repair, parts: [pickup.repair.parts[0]!] } })).toContain(
+      "condenser",
+    );
   });
 
   it("is no question where no more is missing than a sound car loses; too much in it is said as such", () => {

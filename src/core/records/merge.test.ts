@@ -4,7 +4,7 @@ import { shopJobs } from "../../../tests/support/shop-jobs";
 import { checkLedger, standing } from "../charge/books/ledger";
 import { entry } from "../units/entry";
 import { countered, drawn, purgeBooked } from "./bookkeeping";
-import type { Job } from "./job";
+import type { Job, LeakCheck } from "./job";
 import { readJob } from "./job-file";
 import { mergedJobs, mergedLedger } from "./merge";
 
@@ -21,6 +21,26 @@ describe("two states of a job that both went on", () => {
     expect(conflicts).toEqual([{ path: "altitude", here: entry("300", "m"), file: entry("320", "m") }]);
     expect(mergedJobs(file, here).record.altitude.text).toBe("300");
     expect(readJob(record).ok).toBe(true);
+  });
+
+  it("keep every leak check that either made", () => {
+    const check = (place: "condenser" | "evaporator"): LeakCheck => ({
+      place,
+      method: "detector",
+      leaks: place === "condenser",
+      stage: "search",
+      size: entry("", "g"),
+      spot: "",
+      photo: null,
+      at: "2026-06-01T10:00:00.000Z",
+    });
+    const searched = (place: "condenser" | "evaporator"): Job => ({
+      ...van,
+      leak: { ...van.leak, checks: [check(place)] },
+    });
+    const { record, conflicts } = mergedJobs(searched("condenser"), searched("evaporator"), van);
+    expect(record.leak.checks).toEqual([check("condenser"), check("evaporator")]);
+    expect(conflicts).toEqual([]);
   });
 
   it("say nothing new where they are the same, and one of them is the other where only one went on", () => {

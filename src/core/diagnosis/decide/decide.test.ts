@@ -79,12 +79,17 @@ describe("the decision", () => {
     expect(decide(verdictOf("blend-door", 0.9)).act).not.toBe("weigh");
     const lost = (median: number) => {
       const [first, ...rest] = sure.causes;
-      return decide({ ...sure, causes: [{ ...first!, severity: { low: 0, median, high: 1 } }, ...rest] }).reason;
+      const { act, reason } = decide({
+        ...sure,
+        causes: [{ ...first!, severity: { low: 0, median, high: 1 } }, ...rest],
+      });
+      return { act, ...reason };
     };
+    // While there is pressure, the leak of a large loss is searched for before anything is recovered.
     expect([lost(0.05), lost(0.35), lost(0.95)]).toEqual([
-      { code: "lack", lost: "little" },
-      { code: "lack", lost: "some" },
-      { code: "lack", lost: "much" },
+      { act: "weigh", code: "lack", lost: "little" },
+      { act: "find-leak", code: "lack", lost: "some" },
+      { act: "find-leak", code: "lack", lost: "much" },
     ]);
   });
 });

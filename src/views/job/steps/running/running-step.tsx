@@ -23,10 +23,7 @@ export function RunningStep() {
   const kept = workBegun(job) && job.baseline.settings.some(hasReadings) && !opened;
   return (
     <Stack gap="2.5" maxW="1080px">
-      <Caution title="Belts and fans turn">
-        Cables and sleeves away from both; the discharge line burns. High-side valve of the manifold stays shut while
-        the engine runs.
-      </Caution>
+      <Caution title="Belts turn, the discharge line burns">Sleeves and cables away; high-side valve shut.</Caution>
       {kept && (
         <Notice tone="wait" title="These are the readings from before the work">
           <Flex gap="3" align="center" wrap="wrap">
