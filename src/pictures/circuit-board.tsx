@@ -1,9 +1,10 @@
 "use client";
 
-import { type KeyboardEvent, memo, type ReactNode, useCallback, useRef } from "react";
+import { memo, type ReactNode, useCallback, useRef } from "react";
 import { type PartId, partNames, signNames } from "@/core/causes/signs";
 import { type Observation, partsOf } from "@/core/readings/observations";
 import { BOARD, Narrowing, type Tap, type TapId, TapPlate } from "./circuit-taps";
+import { SvgButton } from "./svg-button";
 
 export interface BoardMark {
   text: string;
@@ -238,24 +239,15 @@ interface PartProps {
 }
 
 function Part({ part, selected, noted, onSelect, children }: PartProps & { children: ReactNode }) {
-  const onKeyDown = (event: KeyboardEvent) => {
-    if (event.key !== "Enter" && event.key !== " ") return;
-    event.preventDefault();
-    onSelect(part);
-  };
   return (
-    // biome-ignore lint/a11y/useSemanticElements: an SVG group cannot be a button element
-    <g
-      role="button"
-      tabIndex={0}
-      aria-pressed={selected}
-      aria-label={`${partNames[part]}${noted ? ", noted" : ""}`}
-      onClick={() => onSelect(part)}
-      onKeyDown={onKeyDown}
-      style={{ cursor: "pointer", filter: selected ? "drop-shadow(0 0 5px var(--chakra-colors-act))" : undefined }}
+    <SvgButton
+      label={`${partNames[part]}${noted ? ", noted" : ""}`}
+      pressed={selected}
+      onPress={() => onSelect(part)}
+      style={{ filter: selected ? "drop-shadow(0 0 5px var(--chakra-colors-act))" : undefined }}
     >
       {children}
-    </g>
+    </SvgButton>
   );
 }
 

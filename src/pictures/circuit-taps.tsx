@@ -2,6 +2,7 @@
 
 /** Plates of the thermometers on the circuit board, and the mark where something narrows; geometry in the board's own units. */
 import { memo } from "react";
+import { SvgButton } from "./svg-button";
 
 const INK = "var(--chakra-colors-ink)";
 const FIELD = "var(--chakra-colors-field)";
@@ -65,22 +66,8 @@ export const TapPlate = memo(function TapPlate({
   const narrow = width < 50;
   const height = narrow ? 22 : PLATE;
   const middle = y + height / 2;
-  const press = () => onTap(id);
   return (
-    // biome-ignore lint/a11y/useSemanticElements: an SVG group cannot be a button element
-    <g
-      role="button"
-      tabIndex={0}
-      aria-pressed={on}
-      aria-label={label}
-      onClick={press}
-      onKeyDown={(event) => {
-        if (event.key !== "Enter" && event.key !== " ") return;
-        event.preventDefault();
-        press();
-      }}
-      style={{ cursor: "pointer" }}
-    >
+    <SvgButton label={label} pressed={on} onPress={() => onTap(id)}>
       {at && <circle cx={at[0]} cy={at[1]} r="4.5" fill={filled ? INK : FIELD} stroke={INK} strokeWidth="1.5" />}
       {at && !narrow && (
         <line x1={x + width < at[0] ? x + width : x} y1={middle} x2={at[0]} y2={at[1]} stroke={INK} strokeWidth="1.5" />
@@ -124,7 +111,7 @@ export const TapPlate = memo(function TapPlate({
         height={PRESSED}
         fill="transparent"
       />
-    </g>
+    </SvgButton>
   );
 });
 

@@ -5,6 +5,7 @@ import { type LeakPlace, leakPlaces } from "@/core/causes/leak-places";
 import type { PartId } from "@/core/causes/signs";
 import type { PlaceState } from "@/core/records/job-leak";
 import { CircuitBoard } from "./circuit-board";
+import { SvgButton } from "./svg-button";
 
 interface LeakMark {
   place: LeakPlace;
@@ -82,22 +83,8 @@ function Mark({
 }) {
   const [x, y] = at[place];
   const { fill, ink } = looks[state];
-  const press = () => onSelect(place);
   return (
-    // biome-ignore lint/a11y/useSemanticElements: an SVG group cannot be a button element
-    <g
-      role="button"
-      tabIndex={0}
-      aria-pressed={selected}
-      aria-label={label}
-      onClick={press}
-      onKeyDown={(event) => {
-        if (event.key !== "Enter" && event.key !== " ") return;
-        event.preventDefault();
-        press();
-      }}
-      style={{ cursor: "pointer" }}
-    >
+    <SvgButton label={label} pressed={selected} onPress={() => onSelect(place)}>
       {selected && (
         <rect
           x={x - SIDE / 2 - 4}
@@ -125,6 +112,6 @@ function Mark({
         {rank}
       </text>
       <rect x={x - TOUCH / 2} y={y - TOUCH / 2} width={TOUCH} height={TOUCH} fill="transparent" />
-    </g>
+    </SvgButton>
   );
 }
