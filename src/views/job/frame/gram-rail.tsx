@@ -4,7 +4,7 @@ import { Flex } from "@chakra-ui/react";
 import { movedBy } from "@/core/charge/books/ledger";
 import { checkFits } from "@/core/charge/books/mass-balance";
 import type { Job, StepId } from "@/core/records/job";
-import { foundLeaks, openLeaks } from "@/core/records/job-leak";
+import { openLeaks, placesToCheck, repairedLeaks } from "@/core/records/job-leak";
 import { balanceOf, foundOf, hoseLossOf, labelOf, recoveredOf } from "@/core/records/job-readings";
 import { useJob } from "@/session/session";
 import { useFigures } from "@/ui/figures";
@@ -123,7 +123,13 @@ function Row({ label, value, strong = false }: { label: string; value: string; s
 function foundSentence(job: Job): string {
   const open = openLeaks(job);
   if (open.length > 0) return `It leaks at: ${placeList(open)}. Repair it before it leaves.`;
-  if (foundLeaks(job).length > 0) return "The leak was repaired: check it again after charging.";
+  const repaired = repairedLeaks(job);
+  if (repaired.length > 0) {
+    const due = placesToCheck(job).filter((place) => repaired.includes(place));
+    return due.length > 0
+      ? "The leak was repaired: check it again after charging."
+      : `The leak was repaired (${placeList(repaired)}), and is tight.`;
+  }
   if (job.repair.parts.length > 0) return "What was opened is checked after charging.";
   if (job.leak.checks.length > 0) return "The leak search has found nothing yet.";
   return "Search for the leak before it leaves.";
