@@ -16,7 +16,7 @@ export const gases = {
 export type GasName = keyof typeof gases;
 
 const GAS_CONSTANT = 8.314462;
-/** Of a sharp-edged hole. */
+/** Sharp-edged hole. */
 const DISCHARGE_COEFFICIENT = 0.6;
 const ROOM_K = 295;
 

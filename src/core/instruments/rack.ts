@@ -225,7 +225,7 @@ export class SimulatedRack {
     this.simulation.releaseTestGas();
   }
 
-  /** What an electronic detector makes of the air at a place, g a year; 0 where it stays quiet. */
+  /** Reading of an electronic detector at a place, g a year; 0 where it stays quiet. */
   sniffGYear(place: LeakPlace): number {
     return this.instruments.sniffGYear(place);
   }

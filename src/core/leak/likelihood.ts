@@ -23,7 +23,7 @@ export interface LeakEvidence {
 
 export interface LeakLikelihood {
   place: LeakPlace;
-  /** That the leak looked for is here; all places and "elsewhere" sum to one. */
+  /** Probability that the leak is here; all places and "elsewhere" sum to one. */
   probability: number;
   /** Signs that point here. */
   signs: SignId[];
@@ -80,7 +80,7 @@ const product = (factors: readonly number[]) => factors.reduce((all, one) => all
 export interface NextLeakCheck {
   place: LeakPlace;
   method: LeakMethod;
-  /** That it finds the leak. */
+  /** Probability that it finds the leak. */
   chance: number;
 }
 

@@ -20,7 +20,7 @@ export type DecisionReason =
   | { code: "relief-valve-near" }
   | { code: "almost-empty" }
   | { code: "wrong-refrigerant" }
-  /** What was charged by weight does not fit the readings. */
+  /** The weight charged and the readings contradict each other. */
   | { code: "label-doubt"; cause: "undercharge" | "overcharge" }
   /** The readings as a whole fit nothing, and this one does it. */
   | { code: "do-not-fit"; observable: ObservableName; rpm: number | null }
