@@ -5,6 +5,10 @@ import * as z from "./zod";
 export const DAYS_A_YEAR = 365.25;
 export const SECONDS_A_YEAR = DAYS_A_YEAR * 86_400;
 
+/** Seconds from an instant to `nowMs`, ms since 1970; none where there is no instant, or a clock was set back. */
+export const secondsSince = (at: string | null, nowMs: number): number =>
+  at === null ? 0 : Math.max(0, (nowMs - Date.parse(at)) / 1000);
+
 /**
  * Bounds of every stored date. The lower one is what a device shows whose clock has stopped; past the upper one ISO 8601 text needs more than
  * four digits of year, no longer sorts, and could not be read again.

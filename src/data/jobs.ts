@@ -64,10 +64,15 @@ export async function listJobs(most: MostJobs = all): Promise<StoredJobs> {
 
 /** All jobs of the vehicle that goes by a name, newest first. */
 export async function jobsOfVehicle(name: string): Promise<Job[]> {
+  return jobsOf(await visitsOfVehicle(name));
+}
+
+/** Visits of a vehicle by any name it goes by, as {@link jobsOfVehicle} gives their jobs, without reading those. */
+export async function visitsOfVehicle(name: string): Promise<readonly Visit[]> {
   const key = vehicleKey(name);
   if (key === "") return [];
   const record = await recordOf(key);
-  return jobsOf((await visitsUnder(record === null ? [key] : record.names)).history);
+  return (await visitsUnder(record === null ? [key] : record.names)).history;
 }
 
 /** The jobs of some visits that can be read, in their order. */

@@ -1,9 +1,9 @@
 "use client";
 
 import { type LeakPlace, leakPlaces } from "@/core/causes/leak-places";
-/** The places where this circuit leaks, numbered by likelihood on its own drawing. */
 import type { PartId } from "@/core/causes/signs";
 import type { PlaceState } from "@/core/records/job-leak";
+import { placeLabel } from "@/words/leak";
 import { CircuitBoard } from "./circuit-board";
 import { SvgButton } from "./svg-button";
 
@@ -11,8 +11,6 @@ interface LeakMark {
   place: LeakPlace;
   rank: number;
   state: PlaceState;
-  /** Its name and state, for whoever does not see it. */
-  label: string;
 }
 
 interface LeakBoardProps {
@@ -52,6 +50,7 @@ const looks: Record<PlaceState, { fill: string; ink: string }> = {
   unchecked: { fill: "var(--chakra-colors-field)", ink: INK },
 };
 
+/** The places where this circuit leaks, numbered by likelihood on its own drawing. */
 export function LeakBoard({ metering, marks, selected, onSelect }: LeakBoardProps) {
   /** A part stands for the likeliest place at it. */
   const placeAt = (part: PartId) => marks.find(({ place }) => leakPlaces[place].part === part)?.place;
@@ -73,7 +72,7 @@ export function LeakBoard({ metering, marks, selected, onSelect }: LeakBoardProp
 }
 
 function Mark({
-  mark: { place, rank, state, label },
+  mark: { place, rank, state },
   selected,
   onSelect,
 }: {
@@ -84,7 +83,7 @@ function Mark({
   const [x, y] = at[place];
   const { fill, ink } = looks[state];
   return (
-    <SvgButton label={label} pressed={selected} onPress={() => onSelect(place)}>
+    <SvgButton label={`${rank}. ${placeLabel(place, state)}`} pressed={selected} onPress={() => onSelect(place)}>
       {selected && (
         <rect
           x={x - SIDE / 2 - 4}

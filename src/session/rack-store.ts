@@ -4,6 +4,7 @@ import { createStore, type StoreApi } from "zustand/vanilla";
 import type { LeakPlace } from "@/core/causes/leak-places";
 import type { VacuumState } from "@/core/circuit/time/evacuation";
 import type { LineHose } from "@/core/circuit/time/simulation";
+import { secondsSince } from "@/core/dates";
 import type { ChargeValve, Engine, Machine, RackIssue, RackSample } from "@/core/instruments/rack";
 import { type RackState, readRackState } from "@/core/instruments/rack-state";
 import { rackVehicle } from "@/core/instruments/rack-vehicles";
@@ -345,13 +346,13 @@ function vacuumOf(job: Job, now: number): { state: VacuumState; agoS: number } |
   const { simulated, seenAt } = job.evacuate;
   const balance = balanceOf(job);
   if (simulated === null || seenAt === null || (balance?.ok && balance.value.drawnG > 0)) return null;
-  return { state: simulated, agoS: agoS(job, now) };
+  return { state: simulated, agoS: secondsSince(seenAt, now) };
 }
 
 /** Since vacuum or pressure test was seen last, s. */
 function agoS({ evacuate, leak }: Job, now: number): number {
-  const seen = [evacuate.seenAt, leak.test.seenAt].filter((at) => at !== null).map((at) => Date.parse(at));
-  return seen.length === 0 ? 0 : Math.max(0, (now - Math.max(...seen)) / 1000);
+  const seen = [evacuate.seenAt, leak.test.seenAt].filter((at) => at !== null);
+  return secondsSince(seen.sort().at(-1) ?? null, now);
 }
 
 /** After recovery the circuit holds what was charged; before it, what the vehicle came in with. */

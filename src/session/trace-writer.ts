@@ -1,4 +1,5 @@
 /** Writes what an instrument shows into the job as it goes. The clock of the trace is the stream's; after an interruption it goes on by the wall's. */
+import { secondsSince } from "@/core/dates";
 import type { RackSample } from "@/core/instruments/rack";
 import type { Job } from "@/core/records/job";
 import type { JobStore } from "./job-store";
@@ -41,8 +42,7 @@ export function traceWriter<Point extends { t: number }>(
     const { open, lastT, newestT, seenAt } = kind.kept(job);
     if (!open) return;
     if (running === null || latest.time < running.lastTime) {
-      const agoS = seenAt === null ? 0 : Math.max(0, (now() - Date.parse(seenAt)) / 1000);
-      running = { base: newestT + agoS - latest.time, lastTime: latest.time - 1e-6 };
+      running = { base: newestT + secondsSince(seenAt, now()) - latest.time, lastTime: latest.time - 1e-6 };
     }
     const { base } = running;
     const after = Math.max(lastT ?? Number.NEGATIVE_INFINITY, running.lastTime + base);
@@ -69,7 +69,7 @@ export function traceWriter<Point extends { t: number }>(
       const { newestT, seenAt } = kind.kept(job);
       const { latest } = rack.getState();
       if (running !== null && latest !== null) return Math.max(newestT, running.base + latest.time);
-      return seenAt === null ? newestT : newestT + Math.max(0, (now() - Date.parse(seenAt)) / 1000);
+      return newestT + secondsSince(seenAt, now());
     },
     start: () =>
       rack.subscribe((state, before) => {

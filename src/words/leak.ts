@@ -11,9 +11,7 @@ import type { Job, LeakCheck, TestGas } from "@/core/records/job";
 import {
   foundLeaks,
   type LeakPlaceRow,
-  leakPlaceRows,
   leakStageOf,
-  nextCheckOf,
   openLeaks,
   type PlaceState,
   repairedLeaks,
@@ -78,15 +76,22 @@ export const leakWords = {
 } as const;
 
 export const leakPlaceName = (place: LeakPlace): string => leakPlaces[place].name;
+/** A place and how it stands: "Condenser: tight". */
+export const placeLabel = (place: LeakPlace, state: PlaceState): string =>
+  `${leakPlaces[place].name}: ${placeStateWords[state]}`;
 const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 
 /** In a list: "condenser, shaft seal". */
 export const placeList = (places: readonly LeakPlace[]): string =>
   places.map((place) => lower(leakPlaces[place].name)).join(", ");
 
-/** What is missing and how far the search has come, in one line. */
-export function leakHeadline(job: Job, figures: Figures): { title: string; text: string } {
-  const rows = leakPlaceRows(job);
+/** What is missing and how far the search has come, in one line; `rows` and `next` as the job has them. */
+export function leakHeadline(
+  job: Job,
+  rows: readonly LeakPlaceRow[],
+  next: NextLeakCheck | null,
+  figures: Figures,
+): { title: string; text: string } {
   const checked = rows.filter(({ state }) => state !== "unchecked").length;
   const open = openLeaks(job);
   const repaired = repairedLeaks(job);
@@ -100,14 +105,14 @@ export function leakHeadline(job: Job, figures: Figures): { title: string; text:
           : "No leak found yet.";
   return {
     title: `${missingWords(job, figures)}${state}`,
-    text: `${checked} of ${rows.length} places checked. ${remainingWords(job)}`,
+    text: `${checked} of ${rows.length} places checked. ${remainingWords(job, next)}`,
   };
 }
 
 /** What is still to be done about it. */
-function remainingWords(job: Job): string {
+function remainingWords(job: Job, next: NextLeakCheck | null): string {
   if (openLeaks(job).length > 0) return "";
-  if (nextCheckOf(job) !== null) return "";
+  if (next !== null) return "";
   if (leakStageOf(job) === "after-work") return "All that was opened is checked.";
   return foundLeaks(job).length > 0 ? "" : leakWords.nothingWorth;
 }

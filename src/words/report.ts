@@ -4,7 +4,7 @@
  */
 import { format } from "date-fns";
 import { causeName } from "@/core/causes/catalogue";
-import type { Verdict } from "@/core/diagnosis/decide/verdict";
+import { type Verdict, warningOf } from "@/core/diagnosis/decide/verdict";
 import type { BandChannel, ExpectedBands } from "@/core/diagnosis/explain/expected";
 import type { Reason } from "@/core/diagnosis/explain/explain";
 import type { InstrumentAccuracy } from "@/core/readings/derive/instruments";
@@ -278,15 +278,13 @@ function afterWork(verdict: Verdict | null): ReportSection | null {
   const [first] = verdict?.causes ?? [];
   if (first === undefined) return null;
   const sound = first.cause === "none";
-  const doubts = verdict!.warnings.flatMap((one) => (one.code === "label-doubt" ? [one.cause] : []));
+  const doubt = warningOf(verdict!, "label-doubt");
   return {
     title: "After the work",
     blocks: [
-      ...doubts.map((cause) => ({
-        kind: "text" as const,
-        strong: true,
-        text: `${LABEL_DOUBT}: ${doubtByReadings(cause)}`,
-      })),
+      ...(doubt
+        ? [{ kind: "text" as const, strong: true, text: `${LABEL_DOUBT}: ${doubtByReadings(doubt.cause)}` }]
+        : []),
       {
         kind: "text",
         strong: true,

@@ -7,7 +7,7 @@ export type HoseState = (typeof hoseStates)[number];
 /** So much vapour takes the liquid that it finds in a hose along; less may leave some of it, g. */
 const CLEARS_G = 60;
 
-/** What a hose holds after it passed `grams`; where that is in doubt, the liquid that is still to be drawn in. */
+/** State of a hose after it passed `grams`; where that is in doubt, the liquid that is still to be drawn in. */
 export function heldAfter(before: HoseState | null, passed: HoseState, grams: number): HoseState {
   return passed === "vapour" && before === "liquid" && grams < CLEARS_G ? "liquid" : passed;
 }

@@ -1,4 +1,4 @@
-/** What a refrigerant identifier showed before recovery, and into which cylinder it may go. Shares in percent. */
+/** Result of a refrigerant identifier before recovery, and into which cylinder it may go. Shares in percent. */
 
 export const identifiedResults = ["not-checked", "as-label", "other", "mixture"] as const;
 export type IdentifiedResult = (typeof identifiedResults)[number];

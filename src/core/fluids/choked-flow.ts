@@ -30,5 +30,6 @@ export function chokedFlux(name: GasName): number {
   return DISCHARGE_COEFFICIENT * Math.sqrt((gamma * molarMass) / (GAS_CONSTANT * ROOM_K)) * throat * 1000;
 }
 
-/** Mass of one cubic metre at 1 kPa and 295 K, kg. */
-export const gasDensity = (name: GasName): number => (gases[name].molarMass * 1000) / (GAS_CONSTANT * ROOM_K);
+/** Mass of one cubic metre at 1 kPa, kg: ideal gas, at 295 K unless said otherwise. */
+export const gasDensity = (name: GasName, kelvin: number = ROOM_K): number =>
+  (gases[name].molarMass * 1000) / (GAS_CONSTANT * kelvin);

@@ -40,7 +40,7 @@ export function holdReadings({ evacuate }: Pick<Job, "evacuate">): HoldPoint[] {
   ];
 }
 
-/** What a leak of this circuit is reckoned with: its volume and the pressure that stands in it over the year; null while altitude or refrigerant are missing. */
+/** Basis for the leak rate of this circuit: its volume and the pressure that stands in it over the year; null while altitude or refrigerant are missing. */
 export function standingSettingOf(job: Job): Pick<HoldSetting, "volumeM3" | "altitudeM" | "standingKpa"> | null {
   const altitudeM = entryValue(fields.altitude, job.altitude);
   const refrigerant = workableRefrigerant(job);

@@ -41,7 +41,7 @@ export function pressureTestOf(job: Job, accuracy: InstrumentAccuracy = workshop
 const reading = (kpa: number | null, celsius: number | null): PressureReading | null =>
   kpa === null || celsius === null ? null : { kpa, celsius };
 
-/** What the pressure test shows; null before it has both readings. */
+/** Judges the pressure test; null before it has both readings. */
 export function judgedPressureTest(
   job: Job,
   accuracy: InstrumentAccuracy = workshopInstruments,

@@ -374,7 +374,7 @@ export function workBegun(job: Job): boolean {
   return read("recovered", job.recover.recovered) !== null || (balance?.ok === true && balance.value.drawnG > 0);
 }
 
-/** What an identifier showed; null before somebody said. */
+/** Result of the identifier; null before somebody said. */
 export function identificationOf({ recover }: Job): Identification | null {
   const { result, purity, hydrocarbons } = recover.identified;
   if (result === null) return null;

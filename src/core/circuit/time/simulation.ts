@@ -134,6 +134,8 @@ const RECOVERY_STOP_KPA = 26;
 export const EMPTY_KG = 0.012;
 /** Refrigerant vapour through a hole: flow a m2 and kPa, kg/s. */
 const CHOKED_LEAK = chokedFlux("refrigerant");
+/** Air in through a hole at the atmosphere's pressure, as pressure times volume: a m2 and kPa, kPa m3/s. */
+const AIR_LEAK = chokedFlux("air") / gasDensity("air");
 /** The oil holds this share of a charge back, and gives it off with this time constant once it is drawn low, s. */
 const OIL_HOLDS = 0.03;
 const OIL_GIVES_S = 240;
@@ -269,14 +271,15 @@ export class CircuitSimulation {
 
   /** Lets a circuit under vacuum, or with nitrogen in it, stand for a time with the pump off, in coarse steps. */
   standUnderVacuum(seconds: number): void {
-    if (this.testGas) {
-      for (let left = seconds; left > 0; left -= STANDING_STEP_S)
-        standTestGas(this.testGas, this.leakAreaM2(), this.conditions.ambientC, Math.min(left, STANDING_STEP_S));
-      return;
-    }
-    if (!this.vacuum) return;
-    for (let left = seconds; left > 0; left -= STANDING_STEP_S)
-      this.evacuateStep(this.vacuum, Math.min(left, STANDING_STEP_S));
+    for (let left = seconds; left > 0 && this.standEmpty(Math.min(left, STANDING_STEP_S)); ) left -= STANDING_STEP_S;
+  }
+
+  /** Moves a circuit without refrigerant on: nitrogen in it, or a vacuum. False where it holds refrigerant. */
+  private standEmpty(dt: number): boolean {
+    if (this.testGas) standTestGas(this.testGas, this.leakAreaM2(), this.conditions.ambientC, dt);
+    else if (this.vacuum) this.evacuateStep(this.vacuum, dt);
+    else return false;
+    return true;
   }
 
   /** Let out of the machine's separator. */
@@ -329,14 +332,7 @@ export class CircuitSimulation {
   private step(dt: number): void {
     this.time += dt;
     this.fillFromContainer(dt);
-    if (this.testGas) {
-      standTestGas(this.testGas, this.leakAreaM2(), this.conditions.ambientC, dt);
-      return;
-    }
-    if (this.vacuum) {
-      this.evacuateStep(this.vacuum, dt);
-      return;
-    }
+    if (this.standEmpty(dt)) return;
     if (this.filling) {
       const port = this.highPort.flow > 0 ? this.highPort : this.lowPort;
       fill(this.filling, this.still, port, dt);
@@ -468,7 +464,7 @@ export class CircuitSimulation {
     this.highPort.flow -= this.leakFlowKgS(this.leakAreaM2());
   }
 
-  /** Fills an empty circuit with nitrogen to this pressure, kPa gauge; more on top of what is in it. */
+  /** Fills an empty circuit with nitrogen to this pressure, kPa gauge. */
   pressurise(gaugeKpa: number): void {
     this.machine = "off";
     if (this.vacuum === null) this.enterVacuum();
@@ -517,7 +513,7 @@ export class CircuitSimulation {
         wallC: this.conditions.ambientC,
         atmosphereKpa,
         pumpOn: this.machine === "pump",
-        leakKpaM3S: (this.leakAreaM2() * chokedFlux("air") * atmosphereKpa) / gasDensity("air"),
+        leakKpaM3S: this.leakAreaM2() * AIR_LEAK * atmosphereKpa,
       },
       dt,
     );

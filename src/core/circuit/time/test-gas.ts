@@ -12,22 +12,22 @@ export interface TestGasState {
 const WARMED_K = 7;
 const COOLS_S = 170;
 const KELVIN = 273.15;
-/** Density is given at 295 K. */
-const DENSITY_K = 295;
+/** Flow through a hole, kg/(s m2 kPa). */
+const FLUX = chokedFlux("nitrogen");
 
 /** A circuit filled to this pressure, kPa absolute, with walls at this temperature. */
 export function fillTestGas(volumeM3: number, kpa: number, wallC: number): TestGasState {
   const celsius = wallC + WARMED_K;
-  const kg = (kpa * volumeM3 * gasDensity("nitrogen") * DENSITY_K) / (celsius + KELVIN);
+  const kg = kpa * volumeM3 * gasDensity("nitrogen", celsius + KELVIN);
   return { kg, celsius, volumeM3 };
 }
 
 /** kPa absolute. */
 export const testGasKpa = ({ kg, celsius, volumeM3 }: TestGasState): number =>
-  (kg * (celsius + KELVIN)) / (volumeM3 * gasDensity("nitrogen") * DENSITY_K);
+  kg / (volumeM3 * gasDensity("nitrogen", celsius + KELVIN));
 
 /** Moves it on by `seconds`: the gas takes the temperature of the walls, and leaves through holes of this area, choked. */
 export function standTestGas(state: TestGasState, leakAreaM2: number, wallC: number, seconds: number): void {
-  state.kg -= leakAreaM2 * chokedFlux("nitrogen") * testGasKpa(state) * seconds;
+  state.kg -= leakAreaM2 * FLUX * testGasKpa(state) * seconds;
   state.celsius += (wallC - state.celsius) * (1 - Math.exp(-seconds / COOLS_S));
 }

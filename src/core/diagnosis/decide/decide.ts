@@ -4,7 +4,7 @@ import { chargeShare } from "../../causes/undercharge";
 import type { ObservableName } from "../explain/observables";
 import type { TestId } from "../next-test/next-tests";
 import { CLEAR } from "./clear";
-import type { Verdict } from "./verdict";
+import { type Verdict, warningOf } from "./verdict";
 
 export type DecisionAct =
   | "stop"
@@ -51,18 +51,13 @@ export function decide(verdict: Verdict): Decision {
     verdict.nextTests.find(({ test, gainBits }) => test !== "recover" && gainBits >= WORTH_FIRST_BITS) ?? null;
   const test = best?.test ?? null;
   if (stop || !first) return { act: "stop", reason: { code: "relief-valve-near" }, test: null };
-  for (const warning of verdict.warnings) {
-    if (warning.code === "label-doubt") return { act: "test-first", reason: warning, test };
-  }
-  for (const warning of verdict.warnings) {
-    if (warning.code === "almost-empty") return { act: "find-leak", reason: { code: "almost-empty" }, test: null };
-  }
-  for (const warning of verdict.warnings) {
-    if (warning.code === "wrong-refrigerant") return { act: "test-first", reason: { code: warning.code }, test };
-  }
-  for (const warning of verdict.warnings) {
-    if (warning.code === "do-not-fit") return { act: "test-first", reason: warning, test };
-  }
+  const doubt = warningOf(verdict, "label-doubt");
+  if (doubt) return { act: "test-first", reason: doubt, test };
+  if (warningOf(verdict, "almost-empty")) return { act: "find-leak", reason: { code: "almost-empty" }, test: null };
+  if (warningOf(verdict, "wrong-refrigerant"))
+    return { act: "test-first", reason: { code: "wrong-refrigerant" }, test };
+  const strange = warningOf(verdict, "do-not-fit");
+  if (strange) return { act: "test-first", reason: strange, test };
   const together = verdict.together[0];
   const probability = together?.causes.includes(first.cause)
     ? Math.max(first.probability, together.probability)

@@ -58,3 +58,8 @@ export interface RankingMoment {
   atS: number;
   shares: Partial<Record<Cause, number>>;
 }
+
+/** The first warning of a kind; undefined where there is none. */
+export function warningOf<Code extends Warning["code"]>({ warnings }: Pick<Verdict, "warnings">, code: Code) {
+  return warnings.find((warning): warning is Extract<Warning, { code: Code }> => warning.code === code);
+}

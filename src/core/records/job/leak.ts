@@ -21,7 +21,7 @@ const checkSchema = z.strictObject({
   method: z.enum(leakMethodIds),
   leaks: z.boolean(),
   stage: z.enum(leakStages),
-  /** What the instrument showed, mass a year; empty where it shows none. */
+  /** Reading of the instrument, mass a year; empty where it shows none. */
   size: entrySchema,
   /** Where at the place: "lower left". */
   spot: words,

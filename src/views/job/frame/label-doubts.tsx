@@ -1,9 +1,9 @@
 "use client";
 
 import { useCallback } from "react";
-import { labelOf } from "@/core/records/job-readings";
+import { warningOf } from "@/core/diagnosis/decide/verdict";
 import { labelDoubts } from "@/core/records/label-check";
-import { jobsOfVehicle } from "@/data/jobs";
+import { visitsOfVehicle } from "@/data/jobs";
 import { useJob, useVerdict } from "@/session/session";
 import { useStored } from "@/session/stored";
 import { useFigures } from "@/ui/figures";
@@ -17,23 +17,20 @@ export function LabelDoubts({ proof = false }: { proof?: boolean }) {
   const { job } = useJob();
   const { verdict } = useVerdict("verdict");
   const { vehicle } = job.intake;
-  const query = useCallback(() => jobsOfVehicle(vehicle), [vehicle]);
+  const query = useCallback(() => visitsOfVehicle(vehicle), [vehicle]);
   const stored = useStored(query);
   const earlier =
     stored.state !== "ready"
       ? []
       : stored.value
-          .filter(({ id, createdAt }) => id !== job.id && createdAt < job.createdAt)
-          .map((visit) => ({ labelG: labelOf(visit).chargeG, at: visit.createdAt }))
+          .filter(({ jobId, at }) => jobId !== job.id && at < job.createdAt)
           .sort((a, b) => a.at.localeCompare(b.at));
   const doubts = labelDoubts(job, earlier);
-  const read = proof ? (verdict?.warnings ?? []).flatMap((one) => (one.code === "label-doubt" ? [one.cause] : [])) : [];
-  if (doubts.length + read.length === 0) return null;
+  const read = proof && verdict !== null ? warningOf(verdict, "label-doubt") : undefined;
+  if (doubts.length === 0 && read === undefined) return null;
   return (
-    <Notice tone={read.length > 0 ? "act" : "wait"} title={LABEL_DOUBT}>
-      {read.map((cause) => (
-        <Text key={cause}>{capital(doubtByReadings(cause))}</Text>
-      ))}
+    <Notice tone={read === undefined ? "wait" : "act"} title={LABEL_DOUBT}>
+      {read && <Text>{capital(doubtByReadings(read.cause))}</Text>}
       {doubts.map((doubt) => (
         <Text key={doubt.code}>{labelDoubtSentence(doubt, figures)}</Text>
       ))}

@@ -13,7 +13,15 @@ import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { StepActs } from "@/views/job/frame/step-foot";
-import { leakHeadline, leakPlaceName, leakWords, nextCheckWords, placeEvidence, placeStateWords } from "@/words/leak";
+import {
+  leakHeadline,
+  leakPlaceName,
+  leakWords,
+  nextCheckWords,
+  placeEvidence,
+  placeLabel,
+  placeStateWords,
+} from "@/words/leak";
 import { PlaceCheck } from "./place-check";
 import { PressureCard } from "./pressure-card";
 
@@ -26,7 +34,7 @@ export function LeakStep() {
   const [chosen, setChosen] = useState<LeakPlace | null>(null);
   const place = chosen ?? next?.place ?? rows[0]!.place;
   const stage = leakStageOf(job);
-  const { title, text } = leakHeadline(job, figures);
+  const { title, text } = leakHeadline(job, rows, next, figures);
   return (
     <Stack gap="3">
       <Notice tone={openLeaks(job).length > 0 ? "act" : next === null ? "plain" : "wait"} title={title}>
@@ -35,15 +43,7 @@ export function LeakStep() {
       <Grid templateColumns={{ base: "1fr", xl: "minmax(0, 1.15fr) minmax(0, 1fr)" }} gap="3" alignItems="start">
         <Column>
           <Card title={leakWords.board}>
-            <LeakBoard
-              metering={job.intake.metering}
-              marks={rows.map((row) => ({
-                ...row,
-                label: `${row.rank}. ${leakPlaceName(row.place)}: ${placeStateWords[row.state]}`,
-              }))}
-              selected={place}
-              onSelect={setChosen}
-            />
+            <LeakBoard metering={job.intake.metering} marks={rows} selected={place} onSelect={setChosen} />
           </Card>
           {/* Upright the check of the place comes before it. */}
           <Box order={{ base: 1, xl: 0 }} minW="0">
@@ -112,12 +112,7 @@ function PlaceRow({ row, selected, onSelect }: { row: LeakPlaceRow; selected: bo
         cursor="pointer"
         bg={selected ? "band" : undefined}
       >
-        <button
-          type="button"
-          aria-label={`${leakPlaceName(place)}: ${placeStateWords[state]}`}
-          aria-pressed={selected}
-          onClick={onSelect}
-        >
+        <button type="button" aria-label={placeLabel(place, state)} aria-pressed={selected} onClick={onSelect}>
           <Text
             as="span"
             w="26px"

@@ -10,7 +10,7 @@ import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Text } from "@/ui/text";
 import { PlaceCheck } from "@/views/job/steps/leak/place-check";
-import { leakPlaceName, leakWords, placeStateWords } from "@/words/leak";
+import { leakWords, placeLabel } from "@/words/leak";
 
 /** Everything that was opened, and what leaked before, checked after charging; and the caps. */
 export function LeakCheck() {
@@ -25,15 +25,7 @@ export function LeakCheck() {
     job.leak.checks.some((check) => check.place === at && check.stage === "after-work")
       ? rows.find((row) => row.place === at)!.state
       : "unchecked";
-  const marks = rows.map((row, i) => {
-    const state = stateHere(row.place);
-    return {
-      place: row.place,
-      rank: i + 1,
-      state,
-      label: `${i + 1}. ${leakPlaceName(row.place)}: ${placeStateWords[state]}`,
-    };
-  });
+  const marks = rows.map(({ place }, i) => ({ place, rank: i + 1, state: stateHere(place) }));
   return (
     <Card title={leakWords.after}>
       <Stack gap="3">
@@ -48,7 +40,7 @@ export function LeakCheck() {
               px="3"
               onClick={() => setChosen(mark.place)}
             >
-              {`${leakPlaceName(mark.place)}: ${placeStateWords[mark.state]}`}
+              {placeLabel(mark.place, mark.state)}
             </BenchButton>
           ))}
         </Flex>
