@@ -3,6 +3,8 @@ import * as z from "./zod";
 
 /** The mean year of the Gregorian calendar, rounded. */
 export const DAYS_A_YEAR = 365.25;
+export const MONTHS_A_YEAR = 12;
+export const DAYS_A_MONTH = DAYS_A_YEAR / MONTHS_A_YEAR;
 export const SECONDS_A_YEAR = DAYS_A_YEAR * 86_400;
 
 /** Seconds from an instant to `nowMs`, ms since 1970; none where there is no instant, or a clock was set back. */

@@ -14,6 +14,7 @@ describe("the axis of all drawings", () => {
           const most = least + span;
           const scale = quantityScale({ least, most, from: 300, to: 40, unit, steps: 5 });
           expect(scale.most).toBeGreaterThanOrEqual(most - 1e-6);
+          expect(scale.least).toBeLessThanOrEqual(least + 1e-6);
           expect(scale.at(scale.least)).toBeCloseTo(300, 6);
           expect(scale.at(scale.most)).toBeCloseTo(40, 6);
           const [first, second] = scale.ticks.map(({ value }) => fromBase(value, unit));

@@ -48,7 +48,11 @@ interface QuantitySpan extends Span {
 
 /** A scale of a quantity whose ends are round numbers in its unit. */
 export function quantityScale({ least, most, from, to, unit, steps, decimals }: QuantitySpan): Scale {
-  const values = niceTicks(fromBase(least, unit), fromBase(most, unit), steps).map((tick) => toBase(tick, unit));
+  const round = niceTicks(fromBase(least, unit), fromBase(most, unit), steps);
+  const [first, second] = [round[0]!, round[1] ?? round[0]!];
+  // The ticks begin at or above the least value; one more below holds it.
+  const below = first > fromBase(least, unit) + 1e-9 ? [Number((2 * first - second).toPrecision(12))] : [];
+  const values = [...below, ...round].map((tick) => toBase(tick, unit));
   const span = { least: values[0]!, most: values.at(-1)!, from, to };
   const ticks = values.map((value) => ({ value, text: formatNumber(value, unit, decimals ?? tickDecimals(unit)) }));
   return { at: plainScale(span), ticks, least: span.least, most: span.most };

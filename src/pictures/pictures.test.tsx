@@ -15,6 +15,7 @@ import { system } from "@/ui/theme";
 import { ChargeTrack } from "./charge-track";
 import { CircuitBoard } from "./circuit-board";
 import { LineProfilePicture } from "./line-profile";
+import { PressureTrace } from "./pressure-trace";
 import { RankingHistory } from "./ranking-history";
 import { SaturationChart } from "./saturation-chart";
 import { Towers } from "./towers";
@@ -127,6 +128,32 @@ describe("courses in time", () => {
     for (let i = 1; i < y.length; i++) expect(y[i]!).toBeGreaterThanOrEqual(y[i - 1]!);
     expect(svg.textContent).toContain("shut off");
     expect(svg.textContent).toContain("water boils here");
+  });
+
+  it("a pressure test that only cools stays level once corrected, and one that leaks ends below the line", () => {
+    const start = { kpa: 1000, celsius: 30 };
+    const [steady, leaking] = [1, 0.99].map((share) => {
+      // p/T of a closed circuit stays; a hundredth of the gas leaks in the second.
+      const trace = Array.from({ length: 61 }, (_, i) => {
+        const celsius = 30 - i / 15;
+        const left = 1 - ((1 - share) * i) / 60;
+        return { t: 30 * i, kpa: (1101.3 * left * (celsius + 273.15)) / 303.15 - 101.3, celsius };
+      });
+      const svg = drawn(<PressureTrace trace={trace} start={start} shownKpa={5} altitudeM={0} unit="kPa" />);
+      const drawnAs = (width: string) =>
+        heights([...svg.querySelectorAll("path")].find((path) => path.getAttribute("stroke-width") === width)!);
+      const found = {
+        corrected: drawnAs("2.4"),
+        read: drawnAs("1.6"),
+        line: Number(svg.querySelector(`path[stroke-width="2"]`)!.getAttribute("d")!.split(/[ H]/)[1]),
+      };
+      cleanup();
+      return found;
+    });
+    expect(Math.abs(steady!.corrected.at(-1)! - steady!.corrected[0]!)).toBeLessThan(1);
+    expect(steady!.read.at(-1)!).toBeGreaterThan(steady!.read[0]! + 20);
+    expect(steady!.corrected.at(-1)!).toBeLessThan(steady!.line);
+    expect(leaking!.corrected.at(-1)!).toBeGreaterThan(leaking!.line);
   });
 
   it("a charge's rate and pressures share their time, and a gap is left out", () => {

@@ -3,6 +3,7 @@ import { format, parseISO } from "date-fns";
 import { type LeakPlace, leakPlaces } from "@/core/causes/leak-places";
 import { signNames } from "@/core/causes/signs";
 import { SOUND_G_YEAR } from "@/core/charge/sound-loss";
+import { DAYS_A_MONTH } from "@/core/dates";
 import type { NextLeakCheck } from "@/core/leak/likelihood";
 import type { LeakMethod } from "@/core/leak/methods";
 import { LEAST_TEST_S, type PressureTestAnswer, type PressureTestIssue } from "@/core/leak/pressure-test";
@@ -68,11 +69,18 @@ export const leakWords = {
   drop: "Corrected drop",
   smallest: "Smallest leak it can show, a year",
   settle: "Wait until the pressure stands: the gas is warm from filling. Then begin, and leave it for half an hour.",
+  leaveIt: "Leave it for half an hour: the longer it stands, the smaller the leak it can show.",
   notReady: "Choose the gas, fit the regulator and give the highest pressure of the low side first.",
   again: "Test again",
   charged: "Refrigerant is in the circuit. Recover it first: nitrogen goes into an empty circuit.",
   safetyTitle: "Dry nitrogen through a regulator only",
   nothingWorth: "No further check is worth its time here. Recover, then pressure-test with dry nitrogen.",
+} as const;
+
+export const pressureTraceWords = {
+  name: "Pressure of the test gas",
+  foot: "dotted: as read; line: at the starting temperature",
+  limit: "below: it leaks",
 } as const;
 
 export const leakPlaceName = (place: LeakPlace): string => leakPlaces[place].name;
@@ -126,7 +134,6 @@ function missingWords(job: Job, figures: Figures): string {
   return `${figures.quantity(lost.lostG, "g")} lost${since}. `;
 }
 
-const DAYS_A_MONTH = 30.4;
 function monthsWords(days: number): string {
   const months = Math.round(days / DAYS_A_MONTH);
   return months < 2 ? `${Math.round(days)} days` : `${months} months`;

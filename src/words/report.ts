@@ -13,6 +13,7 @@ import { type Comparison, compareTests } from "@/core/records/compare-tests";
 import type { ConditionShift } from "@/core/records/condition-shift";
 import { fields } from "@/core/records/fields";
 import { type Job, stepIds } from "@/core/records/job";
+import { drawnPressureTest } from "@/core/records/job-pressure-test";
 import { foundOf, hasReadings, labelOf, settingValues, workableRefrigerant } from "@/core/records/job-readings";
 import { isTree } from "@/core/records/merge";
 import { amendmentsOf } from "@/core/records/signature";
@@ -25,7 +26,7 @@ import { outlookWords } from "./customer";
 import { percentOf, reasonSentence, severitySentence, type Wording, warningSentence } from "./diagnosis";
 import { circuitWords, refrigerantLabels, stepNames } from "./job";
 import { doubtByReadings, LABEL_DOUBT } from "./label";
-import { leakTable, leakTableHead } from "./leak";
+import { leakTable, leakTableHead, leakWords } from "./leak";
 import { purposeMark } from "./practice";
 import { fieldWords, valueOrDash } from "./shop";
 import { amendedRow, amendedVersion, amendmentTitle, signOffWords } from "./sign-off";
@@ -33,7 +34,7 @@ import { changeSentence } from "./tests";
 import { typed } from "./typed";
 import { workDone } from "./work-done";
 
-export type ReportPicture = "before-after" | "circuit" | "vacuum" | "traces";
+export type ReportPicture = "before-after" | "circuit" | "vacuum" | "pressure-test" | "traces";
 
 export type ReportBlock =
   | { kind: "text"; text: string; strong?: boolean; typed?: boolean }
@@ -313,6 +314,7 @@ function file(job: Job, figures: Figures): (ReportSection | null)[] {
     readings(job, figures),
     signs(job),
     leakSearch(job, figures),
+    pressureTrace(job),
     vacuumTrace(job),
     books(job, figures),
     photos(job),
@@ -395,6 +397,11 @@ function signs(job: Job): ReportSection | null {
 function leakSearch(job: Job, figures: Figures): ReportSection | null {
   if (job.leak.checks.length === 0) return null;
   return { title: "Leak search", blocks: [{ kind: "table", head: leakTableHead, rows: leakTable(job, figures) }] };
+}
+
+function pressureTrace(job: Job): ReportSection | null {
+  if (drawnPressureTest(job) === null) return null;
+  return { title: leakWords.test, blocks: [{ kind: "picture", which: "pressure-test" }] };
 }
 
 function vacuumTrace(job: Job): ReportSection | null {

@@ -1,4 +1,5 @@
 /** Recovery: when it is really over, and what the weight that came out tells. kPa gauge, s, g. */
+import { DAYS_A_MONTH } from "../dates";
 
 export interface RecoverySample {
   time: number;
@@ -69,7 +70,6 @@ export interface FoundCharge {
 /** A recovery machine's scale and what clings in its hoses and its oil separator, g. */
 const MACHINE_SD_G = 6;
 const HOSE_DOUBT = 0.3;
-const DAYS_A_MONTH = 30.44;
 /** Two standard deviations hold nineteen in twenty. */
 const TWO = 2;
 

@@ -10,7 +10,7 @@ import { leakMethods } from "./methods";
 import { gYearPerNitrogenKpaS, judgePressureTest, type PressureTestSetting, smallestShown } from "./pressure-test";
 
 const van = { metering: "expansion-valve", compressor: "variable-external" } as const;
-const nothing: LeakEvidence = { circuit: van, signs: [], checks: [], lossGYear: 150 };
+const nothing: LeakEvidence = { places: leakPlacesOf(van), signs: [], checks: [], lossGYear: 150 };
 
 describe("where a circuit leaks", () => {
   it("starts from shares that sum to less than one on every circuit, with an electric compressor without a shaft seal", () => {

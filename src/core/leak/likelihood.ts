@@ -2,7 +2,7 @@
  * Which place leaks, and which check comes next. Each place starts from how often it leaks; a sign there multiplies its odds, and a check that
  * found nothing divides them by what it would have missed (Bayes). The place with the most left to gain a minute is checked next.
  */
-import { type LeakCircuit, type LeakPlace, leakPlaces, leakPlacesOf } from "../causes/leak-places";
+import { type LeakPlace, leakPlaces } from "../causes/leak-places";
 import type { SignId } from "../causes/signs";
 import type { Observation } from "../readings/observations";
 import { type LeakMethod, leakMethodIds, leakMethods } from "./methods";
@@ -14,7 +14,8 @@ export interface LeakCheckResult {
 }
 
 export interface LeakEvidence {
-  circuit: LeakCircuit;
+  /** Places that can be the leak, as the table lists them. */
+  places: readonly LeakPlace[];
   signs: readonly Pick<Observation, "part" | "sign">[];
   checks: readonly LeakCheckResult[];
   /** How fast it has been losing, g a year; null when not known. */
@@ -51,10 +52,10 @@ export function newestChecks<Check extends LeakCheckResult>(checks: readonly Che
   return [...new Map(checks.map((check) => [`${check.place} ${check.method}`, check])).values()];
 }
 
-/** Every place of the circuit, the likeliest first. */
-export function leakLikelihoods({ circuit, signs, checks, lossGYear }: LeakEvidence): LeakLikelihood[] {
+/** Every place, the likeliest first. */
+export function leakLikelihoods({ places, signs, checks, lossGYear }: LeakEvidence): LeakLikelihood[] {
   const tight = newestChecks(checks).filter(({ leaks }) => !leaks);
-  const rows = leakPlacesOf(circuit).map((place) => {
+  const rows = places.map((place) => {
     const entry = leakPlaces[place];
     const here = signs.filter(
       ({ part, sign }) => entry.seenAt.includes(part) && [...pointing, ...(entry.signs ?? [])].includes(sign),

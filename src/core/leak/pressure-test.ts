@@ -72,10 +72,25 @@ function dropUncertainty({ kpa, celsius }: PressureReading, { altitudeM, gaugeKp
 
 /** Smallest leak that a test of this pressure and length can show, g of refrigerant a year. */
 export function smallestShown(start: PressureReading, seconds: number, setting: PressureTestSetting): number {
-  return ((SHOWN * dropUncertainty(start, setting)) / seconds) * gYearPerNitrogenKpaS(setting, start.kpa);
+  return (shownDrop(start, setting) / seconds) * gYearPerNitrogenKpaS(setting, start.kpa);
 }
 
-/** Compares start and end by the ideal gas law at constant volume: p/T stays where nothing leaves. Errors: above the limit, too low, too short. */
+/** A reading as the gauge would show it at the starting temperature, kPa gauge: ideal gas at constant volume, p/T stays where nothing leaves. */
+export function atStartingTemperature(
+  { kpa, celsius }: PressureReading,
+  start: PressureReading,
+  altitudeM: number,
+): number {
+  const atmosphere = atmosphericPressureKpa(altitudeM);
+  return ((kpa + atmosphere) * (start.celsius + KELVIN)) / (celsius + KELVIN) - atmosphere;
+}
+
+/** Corrected drop from which a leak is shown, kPa. */
+export function shownDrop(start: PressureReading, setting: PressureTestSetting): number {
+  return SHOWN * dropUncertainty(start, setting);
+}
+
+/** Compares start and end at the starting temperature. Errors: above the limit, too low, too short. */
 export function judgePressureTest(
   start: PressureReading,
   end: PressureReading,
@@ -85,12 +100,10 @@ export function judgePressureTest(
   if (start.kpa > setting.limitKpa) return fail({ code: "over-limit", kpa: start.kpa, limitKpa: setting.limitKpa });
   if (start.kpa < LEAST_TEST_KPA) return fail({ code: "too-low", kpa: start.kpa, leastKpa: LEAST_TEST_KPA });
   if (seconds < LEAST_TEST_S) return fail({ code: "too-short", seconds, leastS: LEAST_TEST_S });
-  const atmosphere = atmosphericPressureKpa(setting.altitudeM);
-  const endAtStart = ((end.kpa + atmosphere) * (start.celsius + KELVIN)) / (end.celsius + KELVIN);
-  const dropKpa = start.kpa + atmosphere - endAtStart;
+  const dropKpa = start.kpa - atStartingTemperature(end, start, setting.altitudeM);
   const uncertaintyKpa = dropUncertainty(start, setting);
   const gYear = (kpa: number) => (Math.max(kpa, 0) / seconds) * gYearPerNitrogenKpaS(setting, start.kpa);
-  const limit = SHOWN * uncertaintyKpa;
+  const limit = shownDrop(start, setting);
   return succeed({
     dropKpa,
     uncertaintyKpa,

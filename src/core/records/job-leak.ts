@@ -1,7 +1,7 @@
 /** The leak search of a job: its evidence, how each place stands, and what is to be checked after the work. */
 
-import { type LeakPlace, leakPlaces, leakPlacesOf, placesTouchedBy } from "../causes/leak-places";
-import { DAYS_A_YEAR } from "../dates";
+import { type LeakPlace, leakPlaceIds, leakPlaces, leakPlacesOf, placesTouchedBy } from "../causes/leak-places";
+import { MONTHS_A_YEAR } from "../dates";
 import {
   type LeakEvidence,
   type LeakLikelihood,
@@ -11,7 +11,7 @@ import {
   nextLeakCheck,
 } from "../leak/likelihood";
 import type { Job, LeakCheck, LeakStage } from "./job";
-import { chargedOf, daysSinceFilled, lossOf, recoveredOf } from "./job-readings";
+import { chargedOf, lossOf, recoveredOf } from "./job-readings";
 
 /**
  * "leaks": a check showed it. "repaired": it leaked before the work, what closes it was done, and no check since then. "tight": every newest check
@@ -43,16 +43,22 @@ export const circuitOfJob = ({ intake }: Pick<Job, "intake">) => ({
   compressor: intake.compressor,
 });
 
+/** Places of the job's circuit, and any that was checked: a check stays listed when the circuit is stated otherwise later. */
+export function placesOfJob(job: Job): LeakPlace[] {
+  const here = leakPlacesOf(circuitOfJob(job));
+  const checked = job.leak.checks.map(({ place }) => place);
+  return leakPlaceIds.filter((place) => here.includes(place) || checked.includes(place));
+}
+
 /** How fast it has been losing, g a year; null where that was not weighed or nobody knows since when. */
 export function lossGYearOf(job: Job): number | null {
-  const lost = lossOf(job)?.lostG ?? null;
-  const days = daysSinceFilled(job);
-  return lost === null || days === null || days <= 0 || lost <= 0 ? null : (lost / days) * DAYS_A_YEAR;
+  const aMonth = lossOf(job)?.lossGPerMonth?.median ?? null;
+  return aMonth === null ? null : aMonth * MONTHS_A_YEAR;
 }
 
 function evidenceOf(job: Job, stage: LeakStage): LeakEvidence {
   return {
-    circuit: circuitOfJob(job),
+    places: placesOfJob(job),
     signs: job.look.notes,
     checks: job.leak.checks.filter((check) => check.stage === stage),
     lossGYear: lossGYearOf(job),
@@ -96,16 +102,14 @@ export const foundLeaks = (job: Job): LeakPlace[] => [...openLeaks(job), ...repa
 
 /** Places that leak and were not repaired since. */
 export const openLeaks = (job: Job): LeakPlace[] =>
-  leakPlacesOf(circuitOfJob(job)).filter((place) => stateOf(job, place).state === "leaks");
+  placesOfJob(job).filter((place) => stateOf(job, place).state === "leaks");
 
 /** Places that leaked at the search and were closed, or were tight at the check after the work. */
 export function repairedLeaks(job: Job): LeakPlace[] {
   const leaked = newestChecks(job.leak.checks.filter(({ stage }) => stage === "search"))
     .filter(({ leaks }) => leaks)
     .map(({ place }) => place);
-  return leakPlacesOf(circuitOfJob(job)).filter(
-    (place) => leaked.includes(place) && stateOf(job, place).state !== "leaks",
-  );
+  return placesOfJob(job).filter((place) => leaked.includes(place) && stateOf(job, place).state !== "leaks");
 }
 
 /** The next check worth making; null when one leaks already or none is worth its time. */
@@ -123,7 +127,7 @@ export function nextCheckOf(job: Job): NextLeakCheck | null {
 export function placesToCheck(job: Job): LeakPlace[] {
   const opened = [...job.repair.parts.map(({ part }) => part), "service-cores"].flatMap(placesTouchedBy);
   const found = foundLeaks(job);
-  return leakPlacesOf(circuitOfJob(job)).filter((place) => {
+  return placesOfJob(job).filter((place) => {
     const touched = opened.includes(place) || found.includes(place);
     return touched && !job.leak.checks.some((check) => check.place === place && check.stage === "after-work");
   });
@@ -133,5 +137,5 @@ export function placesToCheck(job: Job): LeakPlace[] {
 export function placesAfterWork(job: Job): LeakPlace[] {
   const open = placesToCheck(job);
   const made = job.leak.checks.filter(({ stage }) => stage === "after-work").map(({ place }) => place);
-  return leakPlacesOf(circuitOfJob(job)).filter((place) => open.includes(place) || made.includes(place));
+  return placesOfJob(job).filter((place) => open.includes(place) || made.includes(place));
 }

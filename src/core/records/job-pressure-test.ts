@@ -5,6 +5,7 @@ import {
   type PressureTestAnswer,
   type PressureTestIssue,
   type PressureTestSetting,
+  shownDrop,
   smallestShown,
 } from "../leak/pressure-test";
 import { type InstrumentAccuracy, workshopInstruments } from "../readings/derive/instruments";
@@ -24,10 +25,8 @@ export interface JobPressureTest {
 /** The pressure test by its trace, else by its two readings; null while where it stands or its start is missing. */
 export function pressureTestOf(job: Job, accuracy: InstrumentAccuracy = workshopInstruments): JobPressureTest | null {
   const { test } = job.leak;
-  const standing = standingSettingOf(job);
-  const limitKpa = entryValue(fields.testLimit, test.limit);
-  if (standing === null || limitKpa === null) return null;
-  const setting = { ...standing, gaugeKpa: accuracy.highKpa, limitKpa };
+  const setting = testSettingOf(job, accuracy);
+  if (setting === null) return null;
   const start = reading(
     entryValue(fields.testStart, test.start),
     entryValue(fields.testStartTemperature, test.startTemperature),
@@ -38,8 +37,33 @@ export function pressureTestOf(job: Job, accuracy: InstrumentAccuracy = workshop
   return { start, end, seconds, setting };
 }
 
+function testSettingOf(job: Job, accuracy: InstrumentAccuracy): PressureTestSetting | null {
+  const standing = standingSettingOf(job);
+  const limitKpa = entryValue(fields.testLimit, job.leak.test.limit);
+  if (standing === null || limitKpa === null) return null;
+  return { ...standing, gaugeKpa: accuracy.highKpa, limitKpa };
+}
+
 const reading = (kpa: number | null, celsius: number | null): PressureReading | null =>
   kpa === null || celsius === null ? null : { kpa, celsius };
+
+/** What a drawing of the trace needs: its first reading, the drop from which a leak is shown (kPa), and the altitude (m). */
+export interface DrawnPressureTest {
+  start: PressureReading;
+  shownKpa: number;
+  altitudeM: number;
+}
+
+/** Null with fewer than two points, or where the test cannot be judged for lack of altitude, refrigerant or limit. */
+export function drawnPressureTest(
+  job: Job,
+  accuracy: InstrumentAccuracy = workshopInstruments,
+): DrawnPressureTest | null {
+  const [first, second] = job.leak.test.trace;
+  const setting = testSettingOf(job, accuracy);
+  if (first === undefined || second === undefined || setting === null) return null;
+  return { start: first, shownKpa: shownDrop(first, setting), altitudeM: setting.altitudeM };
+}
 
 /** Judges the pressure test; null before it has both readings. */
 export function judgedPressureTest(

@@ -6,7 +6,7 @@ import { missesMoreThanSound } from "../charge/sound-loss";
 import { entry } from "../units/entry";
 import { figuresIn, systemUnits } from "../units/figures";
 import type { Job, LeakCheck } from "./job";
-import { foundLeaks, openLeaks, placesToCheck } from "./job-leak";
+import { foundLeaks, leakPlaceRows, openLeaks, placesToCheck } from "./job-leak";
 import { leakStateOf } from "./leak-state";
 
 const now = "2026-06-01T10:00:00.000Z";
@@ -37,6 +37,20 @@ describe("where the refrigerant went", () => {
     // With the day of the last filling on record the measured rate is carried on.
     const dated = came("232", { intake: { ...pickup.intake, lastFilled: "2025-12-01T10:00:00.000Z" } });
     expect(told(dated)).toMatch(/At that rate a quarter of it is gone again after about \d+ months/);
+  });
+
+  it("keeps a place listed where a check was made, also when the circuit is stated otherwise later", () => {
+    const check: LeakCheck = { ...pickup.leak.checks[0]!, place: "accumulator", method: "detector", leaks: true };
+    const orifice = came("232", {
+      intake: { ...pickup.intake, metering: "orifice-tube" },
+      leak: { ...pickup.leak, checks: [check] },
+    });
+    expect(openLeaks(orifice)).toEqual(["accumulator"]);
+    const restated: Job = { ...orifice, intake: { ...orifice.intake, metering: "expansion-valve" } };
+    expect(openLeaks(restated)).toEqual(["accumulator"]);
+    expect(leakPlaceRows(restated).map(({ place }) => place)).toContain("accumulator");
+    const unchecked: Job = { ...restated, leak: { ...restated.leak, checks: [] } };
+    expect(leakPlaceRows(unchecked).map(({ place }) => place)).not.toContain("accumulator");
   });
 
   it("is told by a place that leaks, or by a part that was renewed", () => {

@@ -5,8 +5,10 @@ import type { Ref } from "react";
 import type { PartId } from "@/core/causes/signs";
 import { type Comparison, compareTests } from "@/core/records/compare-tests";
 import type { Job } from "@/core/records/job";
+import { drawnPressureTest } from "@/core/records/job-pressure-test";
 import { BeforeAfter } from "@/pictures/before-after";
 import { type BoardMark, CircuitBoard } from "@/pictures/circuit-board";
+import { PressureTrace } from "@/pictures/pressure-trace";
 import { TestTrace } from "@/pictures/test-trace";
 import { VacuumTrace } from "@/pictures/vacuum-trace";
 import { useFigures } from "@/ui/figures";
@@ -200,6 +202,10 @@ function Picture({ which, job, answers }: { which: string; job: Job; answers: Re
         unit={figures.unit("mbarAbs")}
       />
     );
+  if (which === "pressure-test") {
+    const test = drawnPressureTest(job, accuracy);
+    return test && <PressureTrace {...test} trace={job.leak.test.trace} unit={figures.unit("kPa")} />;
+  }
   if (which === "circuit")
     return (
       <CircuitBoard

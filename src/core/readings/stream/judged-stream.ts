@@ -15,7 +15,8 @@ import { type ChannelHealth, channelHealth } from "./channel-health";
 import { readBeforeCutOut } from "./cycle-reading";
 import { type Sample, type StreamState, streamState } from "./stream-state";
 
-export type StreamSample = { time: number } & Record<StreamChannel, number | null>;
+/** `rpm` is missing or null where the source does not measure it. */
+export type StreamSample = { time: number; rpm?: number | null } & Record<StreamChannel, number | null>;
 
 export interface JudgedStream {
   /** Null where a channel is missing or cannot be true. */
@@ -29,6 +30,8 @@ const DISPLAY_S = 3;
 /** The longest window the judgement looks at, and the shorter one that tells whether a channel lives, at 5 Hz. */
 const STATE_SAMPLES = 750;
 const HEALTH_SAMPLES = 120;
+/** A gauge that showed more values than this lately stirs; one or two more are a slow drift across the steps of a rounded one. */
+const STIRRED_VALUES = 4;
 
 /** Every channel at the end of the stream; states are judged from what came after `since`. */
 export function judgeStream(samples: readonly StreamSample[], since: number): JudgedStream {
@@ -55,8 +58,17 @@ function seriesOf(samples: readonly StreamSample[], channel: StreamChannel, sinc
 function healthOf(samples: readonly StreamSample[], channel: StreamChannel): ChannelHealth {
   const recent = samples.slice(-HEALTH_SAMPLES).map((sample) => ({ time: sample.time, value: sample[channel] }));
   const { readable, dimension } = channels[channel];
-  // Gauges tremble while anything lives; probes may stand still on a tenth of a degree.
-  return channelHealth(recent, readable, dimension === "pressure");
+  // Probes may stand still on a tenth of a degree.
+  return channelHealth(recent, readable, dimension === "pressure" && pressuresStir(samples, channel));
+}
+
+/** Gauges tremble while the engine runs. At rest, or under test gas, a rounded one stands still: there the other gauge tells. */
+function pressuresStir(samples: readonly StreamSample[], channel: StreamChannel): boolean {
+  if ((samples.at(-1)?.rpm ?? 0) > 0) return true;
+  const other = channel === "low" ? "high" : "low";
+  const shown = new Set(samples.slice(-HEALTH_SAMPLES).map((sample) => sample[other]));
+  shown.delete(null);
+  return shown.size > STIRRED_VALUES;
 }
 
 /** Mean over the last `seconds` of the stream; null without samples. */

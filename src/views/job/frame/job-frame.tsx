@@ -186,7 +186,7 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
             flex="1"
             minH="0"
             templateAreas={{ base: "'sheet' 'lead' 'scroll' 'foot'", lg: "'sheet main rail' 'sheet foot rail'" }}
-            templateColumns={{ base: "minmax(0, 1fr)", lg: "188px minmax(0, 1fr) auto" }}
+            templateColumns={{ base: "minmax(0, 1fr)", lg: "204px minmax(0, 1fr) auto" }}
             templateRows={{ base: "auto auto minmax(0, 1fr) auto", lg: "minmax(0, 1fr) auto" }}
             css={{ [LOW_SCREEN]: { overflowY: "auto", gridTemplateRows: "auto auto auto auto" } }}
           >

@@ -6,10 +6,11 @@ import { LEAST_TEST_KPA } from "@/core/leak/pressure-test";
 import { fields } from "@/core/records/fields";
 import { type Job, type TestGas, testGases } from "@/core/records/job";
 import { circuitContents } from "@/core/records/job-leak";
-import { judgedPressureTest, smallestOfTest } from "@/core/records/job-pressure-test";
+import { drawnPressureTest, judgedPressureTest, smallestOfTest } from "@/core/records/job-pressure-test";
 import { entryOf, entryValue } from "@/core/units/entry";
 import { formatClock } from "@/core/units/units";
-import { useDesk, useJob, useRack } from "@/session/session";
+import { PressureTrace } from "@/pictures/pressure-trace";
+import { useDesk, useJob, useLiveOf, useRack } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
@@ -35,6 +36,7 @@ export function PressureCard() {
   const limitKpa = entryValue(fields.testLimit, test.limit);
   const answer = judgedPressureTest(job, accuracy);
   const smallest = smallestOfTest(job, accuracy);
+  const drawn = drawnPressureTest(job, accuracy);
   if (circuitContents(job) === "charged" && test.startedAt === null && test.start.text === "") {
     return (
       <Card title={leakWords.test}>
@@ -64,6 +66,11 @@ export function PressureCard() {
         </Box>
       </Flex>
       <LiveTest limitKpa={limitKpa} />
+      {drawn && (
+        <Box mt="3">
+          <PressureTrace {...drawn} trace={test.trace} unit={figures.unit("kPa")} />
+        </Box>
+      )}
       <Grid templateColumns="1fr 1fr" gap="3" mt="3">
         <NumberField spec={fields.testStart} value={test.start} onChange={(start) => set({ start })} />
         <NumberField
@@ -114,15 +121,15 @@ export function PressureCard() {
 /** Fill, begin, end, let out: on the simulated rack, or by gauges that a log plays. */
 function LiveTest({ limitKpa }: { limitKpa: number | null }) {
   const { job, record } = useJob();
-  const rack = useRack("status", "source", "latest", "setEngine", "pressurise", "releaseTestGas");
+  const rack = useRack("status", "source", "setEngine", "pressurise", "releaseTestGas");
   const desk = useDesk("pressureClock");
   const [refused, setRefused] = useState<string | null>(null);
   const { test } = job.leak;
-  const { latest } = rack;
-  if (rack.status !== "running" || latest === null) return null;
+  // As the strip of live readings shows them, not a single trembling sample.
+  const kpa = useLiveOf((live) => live?.values.high ?? live?.values.low ?? null);
+  const celsius = useLiveOf((live) => live?.values.ambient ?? null);
+  if (rack.status !== "running") return null;
   const simulated = rack.source.kind === "rack";
-  const kpa = latest.high ?? latest.low;
-  const celsius = latest.ambient;
   const running = test.startedAt !== null && test.endedAt === null;
   const pressed = kpa !== null && kpa >= LEAST_TEST_KPA;
   const ready = test.gas !== null && test.regulator && limitKpa !== null;
@@ -194,9 +201,11 @@ function LiveTest({ limitKpa }: { limitKpa: number | null }) {
           </BenchButton>
         )}
       </Flex>
-      <Text fontSize="14px" color="soft" mt="1">
-        {ready ? leakWords.settle : leakWords.notReady}
-      </Text>
+      {test.endedAt === null && (
+        <Text fontSize="14px" color="soft" mt="1">
+          {!ready ? leakWords.notReady : running ? leakWords.leaveIt : leakWords.settle}
+        </Text>
+      )}
       {refused && (
         <Text color="act" role="alert">
           {refused}

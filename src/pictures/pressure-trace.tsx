@@ -1,0 +1,88 @@
+"use client";
+
+import { atStartingTemperature } from "@/core/leak/pressure-test";
+import type { Job } from "@/core/records/job";
+import type { DrawnPressureTest } from "@/core/records/job-pressure-test";
+import { formatClock, formatNumber, type UnitId, units } from "@/core/units/units";
+import { pressureTraceWords } from "@/words/leak";
+import { courseOf, FootAxis, plainScale, quantityScale, SideAxis, thinned } from "./axis";
+
+interface PressureTraceProps extends DrawnPressureTest {
+  trace: Job["leak"]["test"]["trace"];
+  unit: UnitId;
+}
+
+const WIDTH = 520;
+const HEIGHT = 210;
+const LEFT = 58;
+const RIGHT = 12;
+const TOP = 26;
+const BOTTOM = 30;
+const INK = "var(--chakra-colors-ink)";
+const SOFT = "var(--chakra-colors-soft)";
+const ACT = "var(--chakra-colors-act)";
+const MOST_DRAWN = 500;
+/** A test that has just begun shows this much of its axis, s. */
+const LEAST_AXIS_S = 600;
+
+/** Pressure of the test gas against time: as the gauge showed it, and corrected to the starting temperature. Below the line a leak is shown. */
+export function PressureTrace({ trace, start, shownKpa, altitudeM, unit }: PressureTraceProps) {
+  const points = thinned(trace, MOST_DRAWN).map(({ t, kpa, celsius }) => ({
+    t,
+    kpa,
+    corrected: atStartingTemperature({ kpa, celsius }, start, altitudeM),
+  }));
+  const end = Math.max(trace.at(-1)?.t ?? 0, LEAST_AXIS_S);
+  const limit = start.kpa - shownKpa;
+  const pressures = points.flatMap(({ kpa, corrected }) => [kpa, corrected]);
+  const y = quantityScale({
+    least: Math.min(limit - shownKpa, ...pressures),
+    most: Math.max(start.kpa + shownKpa, ...pressures),
+    from: HEIGHT - BOTTOM,
+    to: TOP,
+    unit,
+    steps: 4,
+  });
+  const x = plainScale({ least: 0, most: end, from: LEFT, to: WIDTH - RIGHT });
+  const step = [120, 300, 600, 900, 1800, 3600].find((s) => end / s <= 6) ?? 7200;
+  const ticks = Array.from({ length: Math.floor(end / step) + 1 }, (_, i) => i * step);
+  const last = points.at(-1);
+  const now = last ? `, ${formatNumber(last.corrected, unit)} ${units[unit].label}` : "";
+  return (
+    <svg
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      width="100%"
+      style={{ display: "block" }}
+      role="img"
+      aria-label={`${pressureTraceWords.name}: ${formatClock(trace.at(-1)?.t ?? 0)}${now}`}
+    >
+      <SideAxis {...y} from={LEFT} to={WIDTH - RIGHT} line="line" labelX={LEFT - 8} />
+      <text x={LEFT} y={TOP - 10} fontSize="12" fill={SOFT}>
+        {`${units[unit].label}; ${pressureTraceWords.foot}`}
+      </text>
+      <FootAxis
+        ticks={ticks.map((t) => ({ value: t, text: t === 0 ? "0 min" : `${t / 60}` }))}
+        at={x}
+        y={HEIGHT - 9}
+        firstAtStart
+      />
+      <path d={`M${LEFT} ${y.at(limit)}H${WIDTH - RIGHT}`} stroke={ACT} strokeWidth="2" strokeDasharray="7 5" />
+      <text x={WIDTH - RIGHT - 4} y={y.at(limit) + 15} fontSize="12.5" fontWeight="600" textAnchor="end" fill={ACT}>
+        {pressureTraceWords.limit}
+      </text>
+      <path
+        d={courseOf(points.map(({ t, kpa }) => [x(t), y.at(kpa)]))}
+        fill="none"
+        stroke={SOFT}
+        strokeWidth="1.6"
+        strokeDasharray="2 3"
+      />
+      <path
+        d={courseOf(points.map(({ t, corrected }) => [x(t), y.at(corrected)]))}
+        fill="none"
+        stroke={INK}
+        strokeWidth="2.4"
+      />
+    </svg>
+  );
+}
