@@ -1,7 +1,7 @@
 /** Jobs in the browser database: every change is one transaction, so that two tabs or a crash never lose a keystroke. */
 
 import Dexie from "dexie";
-import { continues, standing } from "@/core/charge/books/ledger";
+import { firstChanged, standing } from "@/core/charge/books/ledger";
 import { instantAfter } from "@/core/dates";
 import type { RackState } from "@/core/instruments/rack-state";
 import { asBegunHere, unitsChosen } from "@/core/records/choices";
@@ -200,7 +200,8 @@ export async function editJob(id: string, change: (job: Job) => Job, rack: RackS
     if (rack !== null) await database.racks.put({ jobId: id, state: rack });
     const changed = change(stored);
     // The books are only ever added to, whatever a screen may do.
-    if (!continues(stored.ledger, changed.ledger)) throw new Error("an entry of the books would be changed");
+    const rewritten = firstChanged(stored.ledger, changed.ledger);
+    if (rewritten !== null) throw new Error(rewrittenText(rewritten));
     if (changed === stored) return stored;
     const edited = { ...changed, updatedAt: instantAfter(Date.now(), stored.updatedAt) };
     const unsigned = checkSignature(stored, edited);
@@ -214,6 +215,11 @@ export async function editJob(id: string, change: (job: Job) => Job, rack: RackS
     await noteJob(edited, stored);
     return edited;
   });
+}
+
+function rewrittenText({ entry: { id, act, grams, at }, field }: NonNullable<ReturnType<typeof firstChanged>>): string {
+  const how = field === null ? "be missing" : `be changed in its ${field}`;
+  return `entry ${id} of the books (${act}, ${grams} g, written ${at}) would ${how}`;
 }
 
 /** The rack of a job as it was stored last, unchecked. */

@@ -90,7 +90,7 @@ export function ChargeBar({ inputs, balance, pace, runsOut, foot }: ChargeBarPro
           position="absolute"
           top="-6px"
           left={share(labelG)}
-          transform="translateX(-50%)"
+          transform={`translateX(-${share(labelG)})`}
           fontSize="14px"
           fontWeight="600"
           color="done"
@@ -99,9 +99,16 @@ export function ChargeBar({ inputs, balance, pace, runsOut, foot }: ChargeBarPro
           label {figures.number(labelG - toleranceG, "g")} to {figures.number(labelG + toleranceG, "g")}
         </Text>
         {runsOut.map(({ name, atG }) => (
-          <Box key={name} position="absolute" top="56px" left={share(atG)}>
+          <Box key={name} position="absolute" top="56px" left={share(atG)} w="0">
             <Box h="10px" w="3px" bg="wait" />
-            <Text fontSize="13px" color="soft" whiteSpace="nowrap" transform="translateX(-50%)">
+            {/* As far to the left of its mark as the mark stands along the bar: it never leaves the bar at either end. */}
+            <Text
+              fontSize="13px"
+              color="soft"
+              w="max-content"
+              whiteSpace="nowrap"
+              transform={`translateX(-${share(atG)})`}
+            >
               {name} empty near {figures.quantity(atG, "g")}
             </Text>
           </Box>

@@ -1,4 +1,6 @@
+import fc from "fast-check";
 import { describe, expect, it, vi } from "vitest";
+import { firstChanged } from "@/core/charge/books/ledger";
 import type { Job } from "@/core/records/job";
 import { entry } from "@/core/units/entry";
 import { demoJobs } from "@/demo/demo-jobs";
@@ -15,6 +17,15 @@ const altitude =
 const complaint =
   (text: string): JobChange =>
   (job) => ({ ...job, intake: { ...job.intake, complaint: text } });
+const purge = {
+  act: "purge",
+  substance: "refrigerant",
+  grams: 1,
+  from: "line",
+  to: "air",
+  estimated: true,
+  counters: null,
+} as const;
 const settle = () => new Promise((resolve) => setTimeout(resolve, 0));
 
 /** A store in memory whose writes can be held back; another hand may write between. */
@@ -80,5 +91,81 @@ describe("changes on their way into the store", () => {
     await settle();
     writer.told(van);
     expect(writer.shown!.altitude.text).toBe("512");
+  });
+});
+
+/** One act of a random history: an entry of the books, a flush, a touch, or one waiting stage of a write or of news let go, perhaps with a refusal. */
+const historyActs = fc.oneof(
+  { weight: 4, arbitrary: fc.constant({ act: "entry" as const }) },
+  { weight: 2, arbitrary: fc.constant({ act: "flush" as const }) },
+  { weight: 1, arbitrary: fc.constant({ act: "touch" as const }) },
+  { weight: 12, arbitrary: fc.record({ act: fc.constant("go" as const), nth: fc.nat(5), refuses: fc.nat(9) }) },
+);
+
+/** A store with transactions one after another, refusals at their end, and news that comes late. */
+function lateStore() {
+  const gates: ((refuses: boolean) => void)[] = [];
+  const gate = () => new Promise<boolean>((resolve) => gates.push(resolve));
+  const rewritten: string[] = [];
+  const state = { job: van, seconds: 0, refusing: true };
+  let lock: Promise<unknown> = Promise.resolve();
+  const write = (change: JobChange) => {
+    const transaction = lock.then(async () => {
+      await gate();
+      const changed = change(structuredClone(state.job));
+      const entry = firstChanged(state.job.ledger, changed.ledger);
+      if (entry !== null) rewritten.push(entry.entry.id);
+      if ((await gate()) && state.refusing) throw new Error("refused");
+      state.job = later(structuredClone(changed), ++state.seconds);
+      const news = state.job;
+      void gate().then(() => writer.told(news));
+      return news;
+    });
+    lock = transaction.catch(() => undefined);
+    return transaction;
+  };
+  const nothing = () => undefined;
+  const writer = jobWriter({ write, changed: nothing, stored: nothing, failed: nothing, refused: nothing });
+  writer.told(van);
+  const go = (nth: number, refuses: boolean) => gates.splice(nth % Math.max(gates.length, 1), 1)[0]?.(refuses);
+  return { state, writer, rewritten, go, gates };
+}
+
+describe("entries of the books on their way into the store", () => {
+  it("are stored once each and never rewritten, whatever is refused, flushed or late", async () => {
+    const turn = () => new Promise((resolve) => setImmediate(resolve));
+    await fc.assert(
+      fc.asyncProperty(fc.array(historyActs, { minLength: 8, maxLength: 60, size: "max" }), async (history) => {
+        const { state, writer, rewritten, go, gates } = lateStore();
+        let number = 0;
+        let runs = 0;
+        for (const one of history) {
+          if (one.act === "entry") {
+            const id = `e${++number}`;
+            // Run again on another base it has another instant, as an act with a clock has.
+            writer.make((job) => ({
+              ...job,
+              ledger: [...job.ledger, { ...purge, id, at: later(van, ++runs).updatedAt }],
+            }));
+          } else if (one.act === "flush") writer.flush();
+          else if (one.act === "touch") writer.touch();
+          else go(one.nth, one.refuses === 0);
+          await turn();
+        }
+        state.refusing = false;
+        for (let round = 0; round < 40; round++) {
+          while (gates.length > 0) go(0, false);
+          await turn();
+          if (round % 5 === 0) writer.flush();
+        }
+        writer.close();
+        expect(rewritten).toEqual([]);
+        expect(state.job.ledger.map(({ id }) => id).sort()).toEqual(
+          Array.from({ length: number }, (_, i) => `e${i + 1}`).sort(),
+        );
+        expect(writer.shown!.ledger).toEqual(state.job.ledger);
+      }),
+      { numRuns: 150 },
+    );
   });
 });

@@ -258,3 +258,11 @@ const warmWaterWords = (figures: Figures) => `Warm water, ${warmest(figures)} at
 function minutes(seconds: number): string {
   return seconds < 90 ? `about ${Math.max(5, Math.round(seconds / 5) * 5)} s` : `about ${Math.round(seconds / 60)} min`;
 }
+
+/** The containers on hand do not reach the label. */
+export const missingOnHand = (missingG: number, figures: Figures): string =>
+  `${figures.quantity(missingG, "g")} are missing with what is on hand. Add another container.`;
+
+/** Where the charge ends with what is on hand, and the chance that it is inside the band, of 100. */
+export const endsShortWords = (missingG: number, chance: number, figures: Figures): string =>
+  `${missingOnHand(missingG, figures)} Without one it ends inside the label band in ${chance} of 100.`;

@@ -2,7 +2,7 @@
 import { mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
-import { Builder, By, Key, logging, until, type WebDriver, type WebElement } from "selenium-webdriver";
+import { Builder, By, Key, logging, type WebDriver, type WebElement } from "selenium-webdriver";
 import { Options, ServiceBuilder } from "selenium-webdriver/chrome.js";
 
 /** A wait ends as soon as what it waits for is there: only a failure takes this long. Generous, since machines are shared. */
@@ -142,13 +142,14 @@ export class Browser {
 
   /** The visible element with this accessible name and role, waited for. */
   async find(xpath: string, what: string): Promise<WebElement> {
-    const element = await this.driver.wait(
-      until.elementLocated(By.xpath(xpath)),
-      WAIT_MS,
-      `${what} is not on the page`,
-    );
-    await this.driver.wait(until.elementIsVisible(element), WAIT_MS, `${what} is not visible`);
-    return element;
+    let missing = "on the page";
+    const found = await waitFor(async () => {
+      const element = (await this.driver.findElements(By.xpath(xpath)))[0];
+      missing = element === undefined ? "on the page" : "visible";
+      return element !== undefined && (await element.isDisplayed()) ? element : null;
+    });
+    if (found === null) throw new Error(`${what} is not ${missing}`);
+    return found;
   }
 
   button(name: string): Promise<WebElement> {
@@ -163,8 +164,11 @@ export class Browser {
   async press(name: string): Promise<void> {
     await this.retrying(async () => {
       const button = await this.button(name);
-      await this.driver.wait(until.elementIsEnabled(button), WAIT_MS, `button “${name}” stays disabled`);
-      await this.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", button);
+      const enabled = await this.driver.executeScript<boolean>(
+        "arguments[0].scrollIntoView({ block: 'center' }); return !arguments[0].disabled",
+        button,
+      );
+      if (!enabled) throw new Error("it stays disabled");
       await button.click();
     }, `press “${name}”`);
   }
@@ -273,39 +277,21 @@ export class Browser {
   /** Waits until the page says this. */
   async says(text: string | RegExp, within = WAIT_MS): Promise<void> {
     let last = "";
-    await this.driver
-      .wait(
-        async () => {
-          try {
-            last = await this.text();
-          } catch {
-            return false;
-          }
-          return typeof text === "string" ? last.includes(text) : text.test(last);
-        },
-        Math.max(within, WAIT_MS),
-      )
-      .catch(() => {
-        throw new Error(`the page never said ${text}; it says:\n${last}`);
-      });
+    const said = await waitFor(async () => {
+      last = await this.text();
+      return typeof text === "string" ? last.includes(text) : text.test(last);
+    }, within);
+    if (said === null) throw new Error(`the page never said ${text}; it says:\n${last}`);
   }
 
   async at(step: string): Promise<void> {
-    await this.driver.wait(until.urlMatches(new RegExp(`/${step}$`)), WAIT_MS, `never came to ${step}`);
+    await this.until(`at ${step}`, async () =>
+      new URL(await this.driver.getCurrentUrl()).pathname.endsWith(`/${step}`),
+    );
   }
 
   async until(what: string, condition: () => Promise<boolean>, within = WAIT_MS): Promise<void> {
-    await this.driver.wait(
-      async () => {
-        try {
-          return await condition();
-        } catch {
-          return false;
-        }
-      },
-      Math.max(within, WAIT_MS),
-      `never: ${what}`,
-    );
+    if ((await waitFor(condition, within)) === null) throw new Error(`never: ${what}`);
   }
 
   /** Severe lines of the console since the last call: errors, unhandled rejections, policy violations. */
@@ -342,19 +328,32 @@ export class Browser {
   /** The page may redraw between finding and clicking; try again for a while. */
   private async retrying(act: () => Promise<void>, what: string): Promise<void> {
     let last: unknown;
-    await this.driver
-      .wait(async () => {
-        try {
-          await act();
-          return true;
-        } catch (error) {
-          last = error;
-          return false;
-        }
-      }, WAIT_MS)
-      .catch(() => {
-        throw new Error(`could not ${what}: ${last instanceof Error ? last.message : last}`);
-      });
+    const done = await waitFor(async () => {
+      try {
+        await act();
+        return true;
+      } catch (error) {
+        last = error;
+        return false;
+      }
+    });
+    if (done === null) throw new Error(`could not ${what}: ${last instanceof Error ? last.message : last}`);
+  }
+}
+
+/** Asks often at first, since most of what is waited for is there within a tenth of a second, then ever less often, ms. */
+const FIRST_ASK_MS = 15;
+const LAST_ASK_MS = 250;
+const ASK_GROWTH = 1.3;
+
+/** The first value that is neither null nor false, asked for again and again; null after `within` ms. What throws is asked for again. */
+async function waitFor<Value>(ask: () => Promise<Value | null | false>, within = WAIT_MS): Promise<Value | null> {
+  const end = Date.now() + Math.max(within, WAIT_MS);
+  for (let pause = FIRST_ASK_MS; ; pause = Math.min(pause * ASK_GROWTH, LAST_ASK_MS)) {
+    const value = await ask().catch(() => null);
+    if (value !== null && value !== false) return value;
+    if (Date.now() > end) return null;
+    await new Promise((resolve) => setTimeout(resolve, pause));
   }
 }
 

@@ -166,12 +166,20 @@ export function movedBy(ledger: Ledger, act: Act, substance: Substance = "refrig
 export const chargedBy = (ledger: Ledger): number => movedBy(ledger, "charge") + movedBy(ledger, "dose");
 
 /** Whether the later books only add to the earlier ones. */
-export function continues(earlier: Ledger, later: Ledger): boolean {
-  return (
-    later.length >= earlier.length &&
-    earlier.every((entry, i) => {
-      const kept = later[i]!;
-      return (Object.keys(ledgerEntrySchema.shape) as (keyof LedgerEntry)[]).every((key) => kept[key] === entry[key]);
-    })
-  );
+export const continues = (earlier: Ledger, later: Ledger): boolean => firstChanged(earlier, later) === null;
+
+/** The first entry that the later books no longer have as it was, and in which field; null where they only add to it. */
+export function firstChanged(
+  earlier: Ledger,
+  later: Ledger,
+): { entry: LedgerEntry; field: keyof LedgerEntry | null } | null {
+  for (const [i, entry] of earlier.entries()) {
+    const kept = later[i];
+    if (kept === undefined) return { entry, field: null };
+    const field = (Object.keys(ledgerEntrySchema.shape) as (keyof LedgerEntry)[]).find(
+      (key) => kept[key] !== entry[key],
+    );
+    if (field !== undefined) return { entry, field };
+  }
+  return null;
 }

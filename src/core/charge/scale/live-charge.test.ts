@@ -173,5 +173,9 @@ describe("the live scale", () => {
     // One and two standard deviations of the normal distribution.
     expect(chanceInside(1, 1)).toBeCloseTo(0.6827, 4);
     expect(chanceInside(2, 1)).toBeCloseTo(0.9545, 4);
+    // Short of the target by the tolerance itself it is a toss; by far more it never is.
+    expect(chanceInside(20, 4, 20)).toBeCloseTo(0.5, 4);
+    expect(chanceInside(20, 4, 50)).toBeLessThan(1e-6);
+    expect([chanceInside(20, 0, 19), chanceInside(20, 0, 21)]).toEqual([1, 0]);
   });
 });

@@ -277,9 +277,11 @@ export function endSdG({ scaleStepG, scaleShare, hosesG, rateGPerS, containers }
   );
 }
 
-/** Probability of ending inside the tolerance when the target itself is aimed at. */
-export function chanceInside(toleranceG: number, sdG: number): number {
-  return sdG <= 0 ? 1 : erf(toleranceG / (sdG * Math.SQRT2));
+/** Probability of ending inside the tolerance, where what is on hand ends `missingG` below the target; 0 when it reaches it. */
+export function chanceInside(toleranceG: number, sdG: number, missingG = 0): number {
+  if (sdG <= 0) return Math.abs(missingG) <= toleranceG ? 1 : 0;
+  const share = (grams: number) => erf(grams / (sdG * Math.SQRT2)) / 2;
+  return share(toleranceG - missingG) + share(toleranceG + missingG);
 }
 
 /** Error function; Abramowitz and Stegun 7.1.26, within 1.5e-7. */

@@ -35,7 +35,15 @@ import { NumberField } from "@/ui/number-field";
 import { OnHand } from "@/views/job/frame/on-hand";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { StationCard } from "@/views/job/steps/recover/station-card";
-import { hoseCardWords, hoseEnds, hoseWords, nextStepSentence, paceSentence, waitsInHose } from "@/words/charge";
+import {
+  endsShortWords,
+  hoseCardWords,
+  hoseEnds,
+  hoseWords,
+  nextStepSentence,
+  paceSentence,
+  waitsInHose,
+} from "@/words/charge";
 import { chargeSentence } from "@/words/issues";
 import { gapList } from "@/words/steps";
 import { LedgerCard } from "./ledger-card";
@@ -86,7 +94,7 @@ export function ChargeStep() {
             balance={found.value}
             pace={paceSentence(desk, figures)}
             runsOut={runsOut(plan, job)}
-            foot={footWords(desk, job, inputs, found.value, figures)}
+            foot={footWords(desk, job, inputs, found.value, plan?.missingG ?? 0, figures)}
           />
         )
       )}
@@ -187,6 +195,7 @@ function footWords(
   job: Job,
   inputs: ChargeInputs,
   balance: MassBalance,
+  missingG: number,
   figures: Figures,
 ): string {
   const rate = live !== null && live.openSince !== null ? Math.max(live.rateGPerS * 0.3, 0.2) : LAST_RATE;
@@ -195,7 +204,7 @@ function footWords(
     { scaleStepG: SCALE_STEP_G, scaleShare: SCALE_SHARE, hosesG: inputs.hoseEndG, rateGPerS: rate, containers },
     inputs.labelG,
   );
-  const chance = Math.min(99, Math.floor(chanceInside(inputs.toleranceG, sd) * 100));
+  const chance = Math.min(99, Math.floor(chanceInside(inputs.toleranceG, sd, missingG) * 100));
   if (job.correction !== null) {
     return `${figures.quantity(inputs.residualG, "g")} of it by the readings, known to ± ${figures.quantity(job.correction.rangeG, "g")}; the rest by weight.`;
   }
@@ -208,6 +217,7 @@ function footWords(
   const after = live === null ? 0 : afterflowG(live);
   const early =
     after > 0.5 ? `Stop is called ${figures.quantity(after, "g", 1)} early: they still come through the valve. ` : "";
+  if (missingG > 0) return `${early}${endsShortWords(missingG, chance, figures)}`;
   return `${early}Chance to end inside the label band: ${chance} in 100.`;
 }
 

@@ -6,7 +6,7 @@ import type { Job } from "@/core/records/job";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
-import { planStepWords } from "@/words/charge";
+import { missingOnHand, planStepWords } from "@/words/charge";
 
 interface PlanCardsProps {
   plan: ChargePlan;
@@ -48,10 +48,9 @@ export function PlanCards({ plan, job, purged, warmWater }: PlanCardsProps) {
           ))}
         </Grid>
       )}
-      {plan.missingG > 0.5 && (
+      {plan.missingG > 0 && (
         <Text color="act" mt="2" role="status">
-          {figures.quantity(plan.missingG, "g")} are missing with what is on hand: bring another container before you
-          begin.
+          {missingOnHand(plan.missingG, figures)}
         </Text>
       )}
     </Card>
