@@ -7,6 +7,7 @@ import type { RackState } from "@/core/instruments/rack-state";
 import { booked } from "@/core/records/bookkeeping";
 import type { Job, StepId } from "@/core/records/job";
 import type { JobFileIssue } from "@/core/records/job-file";
+import { continuedOn, type LeftChange } from "@/core/records/merge";
 import { isComplete, type StepContext } from "@/core/records/run-sheet";
 import { isSigned } from "@/core/records/signature";
 import { type UndoStep, undone, withStep } from "@/core/records/undo";
@@ -42,6 +43,14 @@ export interface JobPort {
     refused: (job: Job, base: Job | null, reason: string, open: boolean) => void;
     stored: (id: string) => void;
     closed: (id: string) => void;
+  };
+  /** What was not stored yet when the page went, kept for the next page of the tab. */
+  left?: {
+    keep: (job: Job, base: Job | null) => void;
+    recall: (id: string) => LeftChange | null;
+    forget: (id: string) => void;
+    /** Calls when the page goes. Gives the way to stop. */
+    onGone: (act: () => void) => () => void;
   };
   /** Calls whenever the page may be about to go: hidden, left, a field left. Gives the way to stop. */
   onLeave: (flush: () => void) => () => void;
@@ -160,6 +169,7 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
     },
     stored: () => {
       port.unsaved?.stored(id);
+      if (!writer.waits) port.left?.forget(id);
       if (store.getState().storeError !== null) store.setState({ storeError: null });
     },
     failed: (error) => {
@@ -306,8 +316,21 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
   const calm = calmly(port.calm, () => typing);
   store.subscribe(calm.heard);
 
+  /** Brings into the store what the page before had not stored when it went. */
+  const bringBack = async () => {
+    const left = port.left?.recall(id) ?? null;
+    if (left === null) return;
+    try {
+      await port.edit(id, (stored) => continuedOn(stored, left, now()), null);
+    } catch (error) {
+      port.unsaved?.refused(left.job, left.base, reasonOf(error), started);
+    }
+    port.left?.forget(id);
+  };
+
   const start = () => {
     started = true;
+    let first = true;
     const unfollow = port.follow(
       id,
       (result) => {
@@ -316,6 +339,9 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
         else if (!result.ok) store.setState({ loaded: "unreadable", issue: result.issue });
         else {
           writer.told(result.value);
+          const begins = first;
+          first = false;
+          if (begins) void bringBack();
           const { loaded, issue } = store.getState();
           if (loaded !== "ready" || issue !== null) store.setState({ loaded: "ready", issue: null });
         }
@@ -347,9 +373,13 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
       writer.flush();
       calm.now();
     });
+    const gone = port.left?.onGone(() => {
+      if (writer.waits && writer.shown !== null) port.left?.keep(writer.shown, writer.base);
+    });
     return () => {
       unfollow();
       stay();
+      gone?.();
       // The last write may be refused after this.
       started = false;
       writer.close();

@@ -20,6 +20,8 @@ export interface JobWriter {
   readonly base: Job | null;
   /** The same with the date of what is stored, as a file of it is written. */
   readonly dated: Job | null;
+  /** Something that is shown is not stored yet. */
+  readonly waits: boolean;
   /** Makes a change: it is seen from now on. Gives why not, when it cannot be made. `made` hears of it before anybody sees it. */
   make: (change: JobChange, made?: (before: Job, after: Job) => void) => Refusal | null;
   /** Takes up what the store tells, unless it is known here already. */
@@ -141,6 +143,9 @@ export function jobWriter(port: WriterPort): JobWriter {
     },
     get dated() {
       return shown === null || base === null ? null : { ...shown, updatedAt: base.updatedAt };
+    },
+    get waits() {
+      return waiting.length > 0;
     },
     make: (change, hear) => {
       if (shown === null) return null;

@@ -4,10 +4,9 @@
  * Jobs whose last changes the browser's store refused: kept for the lifetime of the tab, also over a reload, until they are stored, saved as a file
  * or discarded.
  */
-import { instantAfter } from "@/core/dates";
 import type { Job } from "@/core/records/job";
 import { readJob } from "@/core/records/job-file";
-import { mergedJobs } from "@/core/records/merge";
+import { continuedOn } from "@/core/records/merge";
 import { reasonOf } from "@/core/result";
 import { editJob, loadJob, putBack } from "@/data/jobs";
 import { keptInTab } from "./kept-in-tab";
@@ -60,12 +59,7 @@ export const hasRefused = (): boolean => kept.all().length > 0;
 export async function storeRefused({ job, base }: RefusedChange): Promise<void> {
   try {
     if ((await loadJob(job.id)) === null) await putBack(job);
-    else
-      await editJob(job.id, (now) =>
-        now.updatedAt === base?.updatedAt
-          ? { ...job, updatedAt: now.updatedAt }
-          : mergedJobs(now, { ...job, updatedAt: instantAfter(Date.now(), now.updatedAt) }, base ?? undefined).record,
-      );
+    else await editJob(job.id, (now) => continuedOn(now, { job, base }, Date.now()));
   } catch (error) {
     const found = kept.all().find((one) => one.job.id === job.id);
     if (found !== undefined) keepRefused({ ...found, reason: reasonOf(error) });

@@ -17,6 +17,7 @@ import { connectRack } from "@/worker/rack-client";
 import { createDeskStore, type Desk, type DeskStore } from "./desk-store";
 import { createJobStore, type JobPort, type JobState, type JobStore } from "./job-store";
 import { onLeave } from "./leave";
+import { leftChanges } from "./left-changes";
 import { createLiveStore, type LiveState, type LiveStore, type LiveValues, type StreamDay } from "./live-store";
 import { playLog } from "./log-player";
 import { createRackStore, type Rack, type RackPorts, type RackStore } from "./rack-store";
@@ -64,6 +65,7 @@ export const browserPorts: SessionPorts = {
       stored: forgetRefused,
       closed: closeRefused,
     },
+    left: leftChanges,
     onLeave,
   },
   connectRack,

@@ -142,35 +142,32 @@ export class Browser {
 
   /** The visible element with this accessible name and role, waited for. */
   async find(xpath: string, what: string): Promise<WebElement> {
-    let missing = "on the page";
-    const found = await waitFor(async () => {
-      const element = (await this.driver.findElements(By.xpath(xpath)))[0];
-      missing = element === undefined ? "on the page" : "visible";
-      return element !== undefined && (await element.isDisplayed()) ? element : null;
-    });
-    if (found === null) throw new Error(`${what} is not ${missing}`);
+    const found = await waitFor(() => this.driver.executeScript<WebElement | null>(VISIBLE, xpath));
+    if (found === null) throw new Error(`${what} is not on the page, or not visible`);
     return found;
   }
 
   button(name: string): Promise<WebElement> {
-    const text = literal(name);
-    return this.find(
-      `//button[starts-with(normalize-space(.), ${text}) or @aria-label=${text}] | //a[starts-with(normalize-space(.), ${text})]`,
-      `button “${name}”`,
-    );
+    return this.find(buttonPath(name), `button “${name}”`);
   }
 
   /** Presses a button once it is enabled. */
   async press(name: string): Promise<void> {
+    await this.click(buttonPath(name), `press “${name}”`);
+  }
+
+  /** Clicks what this path finds, in its middle, once it is there, enabled, and nothing lies over it. */
+  private async click(xpath: string, what: string): Promise<void> {
     await this.retrying(async () => {
-      const button = await this.button(name);
-      const enabled = await this.driver.executeScript<boolean>(
-        "arguments[0].scrollIntoView({ block: 'center' }); return !arguments[0].disabled",
-        button,
-      );
-      if (!enabled) throw new Error("it stays disabled");
-      await button.click();
-    }, `press “${name}”`);
+      const place = await this.driver.executeScript<{ x: number; y: number } | string>(PLACE, xpath);
+      if (typeof place === "string") throw new Error(place);
+      const mouse = (type: string, buttons: number) =>
+        this.devTools("Input.dispatchMouseEvent", { type, ...place, button: "left", buttons, clickCount: 1 });
+      await mouse("mousePressed", 1);
+      await mouse("mouseReleased", 0);
+      // What moved away between the look and the press is pressed again; a page that is gone was pressed.
+      if (!(await this.driver.executeScript<boolean>(WAS_HIT))) throw new Error("it moved away");
+    }, what);
   }
 
   /** Opens the line of the instruments where it is folded away. */
@@ -224,22 +221,15 @@ export class Browser {
   }
 
   async choose(group: string, option: string): Promise<void> {
-    const item = await this.find(
+    await this.click(
       `//*[@role='radiogroup'][.//*[normalize-space(text())=${literal(group)}]]//label[normalize-space(.)=${literal(option)}]`,
-      `choice ${group}: ${option}`,
+      `choose ${group}: ${option}`,
     );
-    // As a person scrolls: clear of what stands at the foot of a step.
-    await this.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", item);
-    await item.click();
   }
 
   /** Ticks a box by its words. */
   async tick(label: string): Promise<void> {
-    await this.retrying(async () => {
-      const box = await this.find(`//label[.//*[normalize-space(.)=${literal(label)}]]`, `box “${label}”`);
-      await this.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", box);
-      await box.click();
-    }, `tick “${label}”`);
+    await this.click(`//label[.//*[normalize-space(.)=${literal(label)}]]`, `tick “${label}”`);
   }
 
   /** Presses something drawn, by its accessible name: with a click, or with the keyboard. */
@@ -356,6 +346,32 @@ async function waitFor<Value>(ask: () => Promise<Value | null | false>, within =
     await new Promise((resolve) => setTimeout(resolve, pause));
   }
 }
+
+/** The first element of a path that is visible; one script call, since each call waits for a busy page. */
+const VISIBLE = `const found = document.evaluate(arguments[0], document, null, XPathResult.ORDERED_NODE_SNAPSHOT_TYPE, null);
+for (let i = 0; i < found.snapshotLength; i++) {
+  const element = found.snapshotItem(i);
+  if (element.checkVisibility({ visibilityProperty: true }) && element.getClientRects().length > 0) return element;
+}
+return null;`;
+
+/** Where the middle of that element is once it is scrolled to, clear of what stands at the foot of a step; or why it cannot be clicked. */
+const PLACE = `const element = (function () { ${VISIBLE} })(arguments[0]);
+if (element === null) return "it is not on the page, or not visible";
+if (element.disabled) return "it stays disabled";
+element.scrollIntoView({ block: "center" });
+const box = element.getBoundingClientRect();
+const place = { x: box.left + box.width / 2, y: box.top + box.height / 2 };
+const over = document.elementFromPoint(place.x, place.y);
+if (over === null || !element.contains(over)) return "something lies over it: " + (over && over.outerHTML.slice(0, 120));
+const press = { hit: false };
+window.evridPress = press;
+element.addEventListener("click", () => { press.hit = true; }, { capture: true, once: true });
+return place;`;
+const WAS_HIT = "return window.evridPress === undefined || window.evridPress.hit;";
+
+const buttonPath = (name: string) =>
+  `//button[starts-with(normalize-space(.), ${literal(name)}) or @aria-label=${literal(name)}] | //a[starts-with(normalize-space(.), ${literal(name)})]`;
 
 /** An XPath string literal; names in this product hold no double quotes. */
 function literal(text: string): string {

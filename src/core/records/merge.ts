@@ -3,6 +3,7 @@
  * where both say something else the later one speaks, and the other is named beside it, so that nothing is lost unseen.
  */
 import { continues, entryId, type LedgerEntry } from "../charge/books/ledger";
+import { instantAfter } from "../dates";
 import { type Job, newJob } from "./job";
 
 export interface Conflict {
@@ -146,4 +147,16 @@ export function mergedRecords<Kind extends { updatedAt: string }>(here: Kind, fi
     record: { ...record, updatedAt: later === "file" ? file.updatedAt : here.updatedAt } as unknown as Kind,
     conflicts,
   };
+}
+
+/** A job as it was shown with what was not stored, and the stored state that it continues; null where none was known. */
+export interface LeftChange {
+  job: Job;
+  base: Job | null;
+}
+
+/** The stored job with what was left unstored: as it was shown where nobody else has written since, else merged. */
+export function continuedOn(stored: Job, { job, base }: LeftChange, nowMs: number): Job {
+  if (stored.updatedAt === base?.updatedAt) return { ...job, updatedAt: stored.updatedAt };
+  return mergedJobs(stored, { ...job, updatedAt: instantAfter(nowMs, stored.updatedAt) }, base ?? undefined).record;
 }
