@@ -114,9 +114,11 @@ describe("jobs in the browser database", () => {
     await editJob(id, (job) => drawn(job, "can", 250, now));
     const kept = await load(id);
     expect(kept.ledger).toHaveLength(1);
-    await expect(editJob(id, (job) => ({ ...job, ledger: [] }))).rejects.toThrow("entry of the books");
+    await expect(editJob(id, (job) => ({ ...job, ledger: [] }))).rejects.toThrow(
+      "entry e1 of the books (charge, 250 g, written 2026-06-01T10:00:00Z) would be missing",
+    );
     const altered = (job: Job): Job => ({ ...job, ledger: [{ ...job.ledger[0]!, grams: 25 }] });
-    await expect(editJob(id, altered)).rejects.toThrow("entry of the books");
+    await expect(editJob(id, altered)).rejects.toThrow("would be changed in its grams");
     expect(await load(id)).toEqual(kept);
     await editJob(id, (job) => countered(job, "e1", now));
     expect((await load(id)).ledger).toHaveLength(2);
