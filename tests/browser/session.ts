@@ -35,8 +35,23 @@ export function browserSession(server: "plain" | "demo" = "plain"): Session {
   };
 }
 
-/** The job as the browser's database holds it. */
-export function storedJob(browser: Browser, id: string) {
+const STANDS_MS = 100;
+const MOST_ASKED = 5;
+
+/** The job as the browser's database holds it, once no write is on its way: what is shown is stored a moment later. While instruments run that never ends. */
+// biome-ignore lint/suspicious/noExplicitAny: a record as the database has it
+export async function storedJob(browser: Browser, id: string): Promise<any> {
+  let before = await storedNow(browser, id);
+  for (let asked = 1; asked < MOST_ASKED; asked++) {
+    await new Promise((resolve) => setTimeout(resolve, STANDS_MS));
+    const now = await storedNow(browser, id);
+    if (now?.updatedAt === before?.updatedAt) return now;
+    before = now;
+  }
+  return before;
+}
+
+function storedNow(browser: Browser, id: string) {
   return browser.driver.executeAsyncScript(
     `const [id, done] = arguments;
      const opening = ${OPEN_STORE};
