@@ -112,7 +112,10 @@ function lateStore() {
   const write = (change: JobChange) => {
     const transaction = lock.then(async () => {
       await gate();
-      const changed = change(structuredClone(state.job));
+      const now = structuredClone(state.job);
+      const changed = change(now);
+      // What changes nothing is not stored anew, as the store has it.
+      if (changed === now) return now;
       const entry = firstChanged(state.job.ledger, changed.ledger);
       if (entry !== null) rewritten.push(entry.entry.id);
       if ((await gate()) && state.refusing) throw new Error("refused");

@@ -68,6 +68,8 @@ export function jobWriter(port: WriterPort): JobWriter {
   let again: ReturnType<typeof setTimeout> | undefined;
   let closed = false;
   let touched = false;
+  /** How often what is shown was made anew: only what was not since is what a write has stored. */
+  let rebuilt = 0;
 
   const all = (changes: readonly Waiting[], onto: Job): Job =>
     changes.reduce((job, { change }) => {
@@ -83,7 +85,7 @@ export function jobWriter(port: WriterPort): JobWriter {
     if (batch.length === 0 && !touched) return;
     touched = false;
     for (const one of batch) one.out = true;
-    const [from, seen] = [base, shown];
+    const [from, seen, built] = [base, shown, rebuilt];
     let direct = false;
     open++;
     const written = port
@@ -95,7 +97,7 @@ export function jobWriter(port: WriterPort): JobWriter {
       .then(
         (now) => {
           waiting = waiting.filter((one) => !batch.includes(one));
-          takeUp(now, direct);
+          takeUp(now, direct && built === rebuilt);
           port.stored();
         },
         (error: unknown) => {
@@ -123,6 +125,12 @@ export function jobWriter(port: WriterPort): JobWriter {
     if (open === 0) writeNow();
   };
 
+  const rebuild = (onto: Job) => {
+    rebuilt++;
+    shown = all(waiting, onto);
+    port.changed();
+  };
+
   const takeUp = (now: Job, direct: boolean) => {
     if (base !== null && (now.updatedAt < base.updatedAt || (direct && now.updatedAt === base.updatedAt))) return;
     base = now;
@@ -130,8 +138,7 @@ export function jobWriter(port: WriterPort): JobWriter {
     if (newer !== null) base = newer;
     // What is shown is what was stored: only its date is newer, and that is no reason to draw anything anew.
     if (direct && newer === null) return;
-    shown = all(waiting, base);
-    port.changed();
+    rebuild(base);
   };
 
   return {
@@ -165,8 +172,7 @@ export function jobWriter(port: WriterPort): JobWriter {
       toldLast = stored;
       if (open > 0 || (base !== null && stored.updatedAt <= base.updatedAt)) return;
       base = stored;
-      shown = all(waiting, stored);
-      port.changed();
+      rebuild(stored);
     },
     touch: () => {
       touched = true;
