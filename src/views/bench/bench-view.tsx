@@ -123,7 +123,15 @@ function OpenBench({ begun }: { begun: Begun }) {
   const address = useMemo(() => toAddress(state), [state]);
   useEffect(() => {
     const timer = setTimeout(() => window.history.replaceState(null, "", `/bench?${address}`), ADDRESS_MS);
-    return () => clearTimeout(timer);
+    // A link that is followed before that must not be called back.
+    const followed = (event: MouseEvent) => {
+      if (event.target instanceof Element && event.target.closest("a[href]") !== null) clearTimeout(timer);
+    };
+    document.addEventListener("click", followed, true);
+    return () => {
+      clearTimeout(timer);
+      document.removeEventListener("click", followed, true);
+    };
   }, [address]);
   const day = JSON.stringify([state.label, state.conditions]);
   const wrong = JSON.stringify([state.label, state.conditions, state.airG, state.faults]);
