@@ -44,7 +44,7 @@ export interface JobPort {
     stored: (id: string) => void;
     closed: (id: string) => void;
   };
-  /** What was not stored yet when the page went, kept for the next page of the tab. */
+  /** Change that was not stored yet when the page went, kept for the next page of the tab. */
   left?: {
     keep: (job: Job, base: Job | null) => void;
     recall: (id: string) => LeftChange | null;

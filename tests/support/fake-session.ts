@@ -91,7 +91,7 @@ export class FakeJobs implements JobPort {
     closed: () => void this.remembered.push("closed"),
   };
 
-  /** What was left unstored by a page before; nothing, unless a test says so. */
+  /** Change left unstored by a page before; nothing, unless a test says so. */
   left: JobPort["left"];
 
   /** Nothing that is drawn waits in a test. */

@@ -47,7 +47,7 @@ function testSettingOf(job: Job, accuracy: InstrumentAccuracy): PressureTestSett
 const reading = (kpa: number | null, celsius: number | null): PressureReading | null =>
   kpa === null || celsius === null ? null : { kpa, celsius };
 
-/** What a drawing of the trace needs: its first reading, the drop from which a leak is shown (kPa), and the altitude (m). */
+/** Input of the trace's drawing: its first reading, the drop from which a leak is shown (kPa), and the altitude (m). */
 export interface DrawnPressureTest {
   start: PressureReading;
   shownKpa: number;
