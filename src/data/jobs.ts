@@ -1,7 +1,7 @@
 /** Jobs in the browser database: every change is one transaction, so that two tabs or a crash never lose a keystroke. */
 
 import Dexie from "dexie";
-import { firstChanged, standing } from "@/core/charge/books/ledger";
+import { type ChangedEntry, firstChanged, standing } from "@/core/charge/books/ledger";
 import { instantAfter } from "@/core/dates";
 import type { RackState } from "@/core/instruments/rack-state";
 import { asBegunHere, unitsChosen } from "@/core/records/choices";
@@ -217,7 +217,7 @@ export async function editJob(id: string, change: (job: Job) => Job, rack: RackS
   });
 }
 
-function rewrittenText({ entry: { id, act, grams, at }, field }: NonNullable<ReturnType<typeof firstChanged>>): string {
+function rewrittenText({ entry: { id, act, grams, at }, field }: ChangedEntry): string {
   const how = field === null ? "be missing" : `be changed in its ${field}`;
   return `entry ${id} of the books (${act}, ${grams} g, written ${at}) would ${how}`;
 }

@@ -96,6 +96,12 @@ export function SideAxis({
   ));
 }
 
+/** Round instants from 0 to `end`, at most `most` steps of the smallest length that allows it; of the longest where none does. All s. */
+export function timeSteps(end: number, lengths: readonly number[], most: number): { step: number; at: number[] } {
+  const step = lengths.find((length) => end / length <= most) ?? lengths.at(-1)!;
+  return { step, at: Array.from({ length: Math.floor(end / step) + 1 }, (_, i) => i * step) };
+}
+
 interface FootAxisProps extends Pick<Scale, "ticks" | "at"> {
   y: number;
   /** The first number begins at its tick, so that it is not cut. */

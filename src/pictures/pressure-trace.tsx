@@ -5,7 +5,7 @@ import type { Job } from "@/core/records/job";
 import type { DrawnPressureTest } from "@/core/records/job-pressure-test";
 import { formatClock, formatNumber, type UnitId, units } from "@/core/units/units";
 import { pressureTraceWords } from "@/words/leak";
-import { courseOf, FootAxis, plainScale, quantityScale, SideAxis, thinned } from "./axis";
+import { courseOf, FootAxis, plainScale, quantityScale, SideAxis, thinned, timeSteps } from "./axis";
 
 interface PressureTraceProps extends DrawnPressureTest {
   trace: Job["leak"]["test"]["trace"];
@@ -44,8 +44,7 @@ export function PressureTrace({ trace, start, shownKpa, altitudeM, unit }: Press
     steps: 4,
   });
   const x = plainScale({ least: 0, most: end, from: LEFT, to: WIDTH - RIGHT });
-  const step = [120, 300, 600, 900, 1800, 3600].find((s) => end / s <= 6) ?? 7200;
-  const ticks = Array.from({ length: Math.floor(end / step) + 1 }, (_, i) => i * step);
+  const { at: ticks } = timeSteps(end, [120, 300, 600, 900, 1800, 3600, 7200], 6);
   const last = points.at(-1);
   const now = last ? `, ${formatNumber(last.corrected, unit)} ${units[unit].label}` : "";
   return (

@@ -4,7 +4,7 @@ import { scaleLinear } from "d3-scale";
 import { courseOfTrace, type KeptTrace } from "@/core/readings/stream/kept-trace";
 import { units } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
-import { courseOf, FootAxis, quantityScale, SideAxis } from "./axis";
+import { courseOf, FootAxis, quantityScale, SideAxis, timeSteps } from "./axis";
 
 /** One setting of the engine, and what the needles did before it was taken. */
 export interface TracedSetting {
@@ -33,7 +33,7 @@ export function TestTrace({ settings }: { settings: readonly TracedSetting[] }) 
   const wide = (WIDTH - LEFT - GAP - 12) / 2;
   const pressures = settings.flatMap(({ trace }) => [...trace.low, ...trace.high]).filter((kpa) => kpa !== null);
   const longest = Math.max(...settings.map(({ trace }) => (trace.low.length - 1) * trace.everyS), 60);
-  const step = [10, 20, 30, 60].find((s) => longest / s <= 5) ?? 60;
+  const { at: steps } = timeSteps(longest, [10, 20, 30, 60], 5);
   return (
     <svg
       viewBox={`0 0 ${WIDTH} ${height}`}
@@ -57,7 +57,6 @@ export function TestTrace({ settings }: { settings: readonly TracedSetting[] }) 
         const x = scaleLinear()
           .domain([longest, 0])
           .range([left, left + wide]);
-        const ticks = Array.from({ length: Math.floor(longest / step) + 1 }, (_, k) => k * step);
         return (
           <g key={name}>
             <text x={left} y={top - 10} style={heading} fill={INK}>
@@ -68,7 +67,7 @@ export function TestTrace({ settings }: { settings: readonly TracedSetting[] }) 
             </text>
             <SideAxis {...y} from={left} to={left + wide} line="line" labelX={left - 8} />
             <FootAxis
-              ticks={ticks.map((value) => ({ value, text: String(value) }))}
+              ticks={steps.map((value) => ({ value, text: String(value) }))}
               at={(value) => x(value)}
               y={bottom + 17}
             />

@@ -5,7 +5,7 @@ import type { HoldPoint } from "@/core/charge/vacuum/hold";
 import type { Job } from "@/core/records/job";
 import { formatClock, formatNumber, fromBase, toBase, type UnitId, units } from "@/core/units/units";
 import { vacuumMarkWords } from "@/words/vacuum";
-import { courseOf, FootAxis, logScale, plainScale, SideAxis, thinned } from "./axis";
+import { courseOf, FootAxis, logScale, plainScale, SideAxis, thinned, timeSteps } from "./axis";
 
 interface VacuumTraceProps {
   evacuate: Job["evacuate"];
@@ -36,10 +36,9 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
   const x = plainScale({ least: 0, most: end, from: LEFT, to: WIDTH - RIGHT });
   const y = logScale({ least: LEAST, most: MOST, from: HEIGHT - BOTTOM, to: TOP });
   const path = useMemo(() => thinned(trace, MOST_DRAWN), [trace]);
-  const step = [60, 120, 300, 600, 900, 1800, 3600, 7200, 14_400].find((s) => end / s <= 8) ?? 28_800;
+  const { step, at: ticks } = timeSteps(end, [60, 120, 300, 600, 900, 1800, 3600, 7200, 14_400, 28_800], 8);
   // A night is read in hours.
   const [per, perName, names] = step < 3600 ? [60, "min", "minutes"] : [3600, "h", "hours"];
-  const ticks = Array.from({ length: Math.floor(end / step) + 1 }, (_, i) => i * step);
   const newest = trace.at(-1);
   const rows = rowsOf(
     marks.map(({ t, kind }) => {

@@ -7,45 +7,28 @@
 import { readJob } from "@/core/records/job-file";
 import type { LeftChange } from "@/core/records/merge";
 import type { JobPort } from "./job-store";
+import { keptInTab } from "./kept-in-tab";
 
-const KEY = "evrid-left";
-/** The job of which something is kept: the tab's storage is not asked at every write. */
-let keeps: string | null = null;
+/** A change as the tab kept it over a reload; null where the job cannot be read. */
+export function readLeftChange(stored: unknown): LeftChange | null {
+  const one = stored as Partial<LeftChange> | null;
+  const read = readJob(one?.job);
+  if (!read.ok) return null;
+  const base = readJob(one?.base);
+  return { job: read.value, base: base.ok ? base.value : null };
+}
+
+const kept = keptInTab<LeftChange>("evrid-left", ({ job }) => job.id, readLeftChange);
 
 export const leftChanges: NonNullable<JobPort["left"]> = {
-  keep: (job, base) => {
-    try {
-      sessionStorage.setItem(KEY, JSON.stringify({ job, base }));
-      keeps = job.id;
-    } catch {
-      // More than the tab may keep: then it is lost with the page.
-    }
-  },
+  keep: (job, base) => kept.keep({ job, base }),
   recall: (id) => {
-    const text = sessionStorage.getItem(KEY);
-    if (text === null) return null;
-    const left = parsed(text);
-    if (left === null || left.job.id !== id) return null;
-    keeps = id;
-    return left;
+    kept.recall();
+    return kept.all().find(({ job }) => job.id === id) ?? null;
   },
-  forget: (id) => {
-    if (keeps !== id) return;
-    sessionStorage.removeItem(KEY);
-    keeps = null;
-  },
+  forget: kept.forget,
   onGone: (act) => {
     window.addEventListener("pagehide", act);
     return () => window.removeEventListener("pagehide", act);
   },
 };
-
-function parsed(text: string): LeftChange | null {
-  try {
-    const { job, base } = JSON.parse(text) as Partial<LeftChange>;
-    const [read, from] = [readJob(job), readJob(base)];
-    return read.ok ? { job: read.value, base: from.ok ? from.value : null } : null;
-  } catch {
-    return null;
-  }
-}

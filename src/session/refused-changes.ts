@@ -4,19 +4,14 @@
  * Jobs whose last changes the browser's store refused: kept for the lifetime of the tab, also over a reload, until they are stored, saved as a file
  * or discarded.
  */
-import type { Job } from "@/core/records/job";
-import { readJob } from "@/core/records/job-file";
-import { continuedOn } from "@/core/records/merge";
+import { continuedOn, type LeftChange } from "@/core/records/merge";
 import { reasonOf } from "@/core/result";
 import { editJob, loadJob, putBack } from "@/data/jobs";
 import { keptInTab } from "./kept-in-tab";
+import { readLeftChange } from "./left-changes";
 import { hasRefusedWords } from "./refused-words";
 
-export interface RefusedChange {
-  /** The job as it was shown, with everything that was not stored. */
-  job: Job;
-  /** The stored state that it continues; null where none was known. */
-  base: Job | null;
+export interface RefusedChange extends LeftChange {
   /** Why the browser refused. */
   reason: string;
   /** It is open in this tab, where its own message stands. */
@@ -27,11 +22,8 @@ const kept = keptInTab<RefusedChange>(
   "evrid-refused",
   ({ job }) => job.id,
   (stored) => {
-    const one = stored as Partial<RefusedChange> | null;
-    const read = readJob(one?.job);
-    if (!read.ok) return null;
-    const base = readJob(one?.base);
-    return { job: read.value, base: base.ok ? base.value : null, reason: String(one?.reason ?? ""), open: false };
+    const left = readLeftChange(stored);
+    return left && { ...left, reason: String((stored as Partial<RefusedChange>).reason ?? ""), open: false };
   },
 );
 

@@ -15,6 +15,7 @@ import {
   leakStageOf,
   openLeaks,
   type PlaceState,
+  placesToCheck,
   repairedLeaks,
 } from "@/core/records/job-leak";
 import { daysSinceFilled, lossOf } from "@/core/records/job-readings";
@@ -93,7 +94,7 @@ const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 export const placeList = (places: readonly LeakPlace[]): string =>
   places.map((place) => lower(leakPlaces[place].name)).join(", ");
 
-/** What is missing and how far the search has come, in one line; `rows` and `next` as the job has them. */
+/** Headline of the search: what is missing and how far it has come; `rows` and `next` as the job has them. */
 export function leakHeadline(
   job: Job,
   rows: readonly LeakPlaceRow[],
@@ -216,4 +217,20 @@ export function pressureTestLine(answer: PressureTestAnswer, gas: TestGas | null
         ? `no leak of ${leakFigure(answer.smallestGYear, figures)} a year or more`
         : "not settled";
   return `pressure test${gas === null ? "" : ` with ${lower(testGasLabels[gas])}`}: corrected drop ${drop}, ${outcome}`;
+}
+
+/** Next act about a loss: nothing asks for a leak that was found. */
+export function lossSentence(job: Job): string {
+  const open = openLeaks(job);
+  if (open.length > 0) return `It leaks at: ${placeList(open)}. Repair it before it leaves.`;
+  const repaired = repairedLeaks(job);
+  if (repaired.length > 0) {
+    const due = placesToCheck(job).filter((place) => repaired.includes(place));
+    return due.length > 0
+      ? "The leak was repaired: check it again after charging."
+      : `The leak was repaired (${placeList(repaired)}), and is tight.`;
+  }
+  if (job.repair.parts.length > 0) return "What was opened is checked after charging.";
+  if (job.leak.checks.length > 0) return "The leak search has found nothing yet.";
+  return "Search for the leak before it leaves.";
 }

@@ -168,11 +168,15 @@ export const chargedBy = (ledger: Ledger): number => movedBy(ledger, "charge") +
 /** Whether the later books only add to the earlier ones. */
 export const continues = (earlier: Ledger, later: Ledger): boolean => firstChanged(earlier, later) === null;
 
-/** The first entry that the later books no longer have as it was, and in which field; null where they only add to it. */
-export function firstChanged(
-  earlier: Ledger,
-  later: Ledger,
-): { entry: LedgerEntry; field: keyof LedgerEntry | null } | null {
+export interface ChangedEntry {
+  /** As it was. */
+  entry: LedgerEntry;
+  /** The first field that differs; null where the entry is gone. */
+  field: keyof LedgerEntry | null;
+}
+
+/** The first entry that the later books no longer have as it was; null where they only add to it. */
+export function firstChanged(earlier: Ledger, later: Ledger): ChangedEntry | null {
   for (const [i, entry] of earlier.entries()) {
     const kept = later[i];
     if (kept === undefined) return { entry, field: null };

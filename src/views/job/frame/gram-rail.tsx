@@ -3,15 +3,14 @@
 import { Flex } from "@chakra-ui/react";
 import { movedBy } from "@/core/charge/books/ledger";
 import { checkFits } from "@/core/charge/books/mass-balance";
-import type { Job, StepId } from "@/core/records/job";
-import { openLeaks, placesToCheck, repairedLeaks } from "@/core/records/job-leak";
+import type { StepId } from "@/core/records/job";
 import { balanceOf, foundOf, hoseLossOf, labelOf, recoveredOf } from "@/core/records/job-readings";
 import { useJob } from "@/session/session";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { booksName } from "@/words/books";
 import { chargeSentence } from "@/words/issues";
-import { placeList } from "@/words/leak";
+import { lossSentence } from "@/words/leak";
 import { OnHandPicture } from "./on-hand";
 import { Rail } from "./rail";
 
@@ -88,7 +87,7 @@ export function GramRail({ step }: { step: StepId }) {
       {foundG !== null && chargeG !== null && job.correction === null && (
         <Text fontSize="14px" color="soft">
           {foundG < chargeG
-            ? `It had lost ${figures.quantity(chargeG - foundG, "g")}. ${foundSentence(job)}`
+            ? `It had lost ${figures.quantity(chargeG - foundG, "g")}. ${lossSentence(job)}`
             : foundG > chargeG
               ? `It held ${figures.quantity(foundG - chargeG, "g")} more than the label.`
               : "It held exactly the label charge."}
@@ -117,20 +116,4 @@ function Row({ label, value, strong = false }: { label: string; value: string; s
       </Text>
     </Flex>
   );
-}
-
-/** What is left to do about a loss: nothing asks for a leak that was found. */
-function foundSentence(job: Job): string {
-  const open = openLeaks(job);
-  if (open.length > 0) return `It leaks at: ${placeList(open)}. Repair it before it leaves.`;
-  const repaired = repairedLeaks(job);
-  if (repaired.length > 0) {
-    const due = placesToCheck(job).filter((place) => repaired.includes(place));
-    return due.length > 0
-      ? "The leak was repaired: check it again after charging."
-      : `The leak was repaired (${placeList(repaired)}), and is tight.`;
-  }
-  if (job.repair.parts.length > 0) return "What was opened is checked after charging.";
-  if (job.leak.checks.length > 0) return "The leak search has found nothing yet.";
-  return "Search for the leak before it leaves.";
 }
