@@ -97,12 +97,12 @@ export function hoseLossOf(job: Job): HoseLoss | null {
   return { letBackG, asTheyStoodG, lostG };
 }
 
-/** What was in the vehicle when it came: weighed out of it, and gone with the hoses before. Null while it was not weighed. */
-export function foundOf(job: Job): number | null {
+/** Charge found on arrival, g: the recovered mass and what was lost with the hoses before. Null while it was not weighed. */
+export function foundOf(job: Job, hoseLoss = hoseLossOf(job)): number | null {
   const recovered = recoveredOf(job);
   // Where it is only corrected, what comes out is a part of what was in it.
   if (!recovered.ok || recovered.value === null || job.correction !== null) return null;
-  return recovered.value + (read("machineHoses", job.recover.hoses) ?? 0) + (hoseLossOf(job)?.lostG ?? 0);
+  return recovered.value + (read("machineHoses", job.recover.hoses) ?? 0) + (hoseLoss?.lostG ?? 0);
 }
 
 const DAY_MS = 86_400_000;

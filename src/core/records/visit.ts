@@ -59,7 +59,8 @@ export function visitOf(job: Job): Visit {
   const { intake } = job;
   // A stretch of charging that is still going on is booked when it ends.
   const balance = balanceOf(job.charge.open === null ? job : { ...job, charge: { ...job.charge, open: null } });
-  const foundG = foundOf(job);
+  const hoseLoss = hoseLossOf(job);
+  const foundG = foundOf(job, hoseLoss);
   return {
     ...named(job),
     standing: job.archivedAt !== null ? "archived" : job.signOff.signedAt !== null ? "signed" : "open",
@@ -74,7 +75,7 @@ export function visitOf(job: Job): Visit {
     compressor: intake.compressor,
     leftWithG: chargedOf(job),
     foundG,
-    foundSdG: foundG === null ? 0 : foundSdG(hoseLossOf(job)?.lostG ?? 0),
+    foundSdG: foundG === null ? 0 : foundSdG(hoseLoss?.lostG ?? 0),
     opened: job.repair.parts.length > 0,
     drawnG: chargedBy(job.ledger),
     intoG: balance?.ok ? balance.value.inVehicleG + balance.value.takenG - residualOf(job) : null,
