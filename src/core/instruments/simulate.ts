@@ -1,6 +1,6 @@
 /** A whole test of a made-up vehicle, from the steady solver: rest, running at each engine speed, sides meeting. */
 import { makePlant, type Plant } from "../circuit/steady/plant";
-import { restOf } from "../circuit/steady/rest";
+import { arrivedRestOf } from "../circuit/steady/rest";
 import { type SteadyIssue, type SteadyResult, type SteadyState, solveSteady } from "../circuit/steady/steady";
 import { secondsToMeet } from "../circuit/time/transient";
 import type { Draw } from "../circuit/vehicle/population";
@@ -113,7 +113,7 @@ function reading(instruments: Reader, name: ChannelId, value: number): number {
 
 function restReading(plant: Plant, instruments: Reader) {
   const soakC = plant.conditions.ambientC;
-  const gauge = restOf(plant, soakC).pressureKpa - plant.atmosphereKpa;
+  const gauge = arrivedRestOf(plant, soakC).pressureKpa - plant.atmosphereKpa;
   return {
     lowKpa: reading(instruments, "low", gauge),
     highKpa: reading(instruments, "high", gauge),

@@ -14,6 +14,13 @@ export interface RestState {
 
 const AIR_GAS_CONSTANT = 0.28705;
 
+/** Rest state of a car as it comes: where a leak has let out so much that vacuum would be left, air has come in by it. */
+export function arrivedRestOf(plant: Plant, temperatureC: number): RestState {
+  const rest = restOf(plant, temperatureC);
+  const missing = plant.atmosphereKpa - rest.pressureKpa;
+  return missing > 0 ? { ...rest, pressureKpa: plant.atmosphereKpa, airKpa: rest.airKpa + missing } : rest;
+}
+
 /** Rest state at a temperature (degC). Dalton for the air; densities from the tables. */
 export function restOf(plant: Plant, temperatureC: number): RestState {
   const { fluid, chargeKg, airKg } = plant;

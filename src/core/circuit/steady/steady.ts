@@ -13,7 +13,7 @@ import { CircuitPass, MOST_FLOODED } from "./pass";
 import type { Plant } from "./plant";
 import type { CircuitPoint } from "./point";
 import { beyondRange, type RangeIssue } from "./range";
-import { type RestState, restOf } from "./rest";
+import { arrivedRestOf, type RestState, restOf } from "./rest";
 
 /** Pressures kPa absolute, temperatures degC, flows kg/s, powers kW, masses kg. */
 export interface SteadyState {
@@ -90,6 +90,9 @@ const MOST_HIGH = 3195;
 const SOLVED = 1e-7;
 const GOOD_ENOUGH = 3e-4;
 const MOST_ITERATIONS = 60;
+/** A start is given up when so many iterations left more than this share of its residual. */
+const CHECKED_EVERY = 4;
+const WORTH_GOING_ON = 0.8;
 /** Scales of the residuals: kW, kW, kg/s. */
 const SCALE_KW = 3;
 const SCALE_FLOW = 0.03;
@@ -111,19 +114,31 @@ export function solveSteady(plant: Plant, from?: CircuitPoint, patient = true): 
   const standing = standsStill(plant);
   if (standing) return succeed(standing);
   const start = from && from.duty === 1 ? from : undefined;
-  let free = solveMode(plant, "free", 0, start, QUICK);
+  const cycling = from && from.duty < 1 ? from : undefined;
+  // A clutch that cycled nearby most likely cycles here too.
+  if (cycling) {
+    const again = solveMode(plant, switchOf(plant, cycling), cycling, "nearby");
+    if (again.ok && again.value.point.duty < 1) return succeed({ kind: "running", state: again.value.state() });
+  }
+  const effort = patient ? "patient" : "thorough";
+  let free = solveMode(plant, "free", start, "quick");
   if (!free.ok) {
     // Without a free solution the high side would leave the range of the tables: only its switch can hold it.
-    const cut = solveMode(plant, "high", heldPressure(plant, "high"), from && from.duty < 1 ? from : undefined, QUICK);
+    const cut = solveMode(plant, "high", cycling, "quick");
     if (cut.ok && cut.value.point.duty <= 1) return succeed({ kind: "running", state: cut.value.state() });
-    if (!patient) return free;
-    free = solveMode(plant, "free", 0, cut.ok ? { ...cut.value.point, duty: 1 } : start);
+    free = solveMode(plant, "free", cut.ok ? { ...cut.value.point, duty: 1 } : start, effort);
+    if (!free.ok && !patient) return free;
   }
   const limit = free.ok ? limitBroken(plant, free.value.point) : "high";
   if (limit === null) return free.ok ? succeed({ kind: "running", state: free.value.state() }) : free;
-  const held = heldPressure(plant, limit);
-  const near = from && from.duty < 1 ? from : free.ok ? { ...free.value.point, duty: 0.8 } : undefined;
-  const limited = solveMode(plant, limit, held, near, !patient);
+  const near = cycling ?? (free.ok ? { ...free.value.point, duty: 0.8 } : undefined);
+  const limited = solveMode(plant, limit, near, effort);
+  if (limited.ok && limited.value.point.duty <= 1) return succeed({ kind: "running", state: limited.value.state() });
+  // A clutch that would have to be in for more than all of the time never lets go: there is a free state that its switch allows.
+  const most = limited.ok ? limited.value.point : limited.issue.code === "no-convergence" ? limited.issue.point : null;
+  const allowed = most && solveMode(plant, "free", { ...most, duty: 1 }, effort);
+  if (allowed?.ok && limitBroken(plant, allowed.value.point) === null)
+    return succeed({ kind: "running", state: allowed.value.state() });
   if (limited.ok) return succeed({ kind: "running", state: limited.value.state() });
   return free.ok ? limited : free;
 }
@@ -160,7 +175,7 @@ function standsStill(plant: Plant): Extract<SteadyResult, { kind: "standing" }> 
   if (reason === null) return null;
   const coil = plant.coils[0]!;
   // The engine warms its bay: what liquid there is stands a little above the ambient.
-  const rest = restOf(plant, plant.conditions.ambientC + 1.5);
+  const rest = arrivedRestOf(plant, plant.conditions.ambientC + 1.5);
   return { kind: "standing", reason, rest, ventC: mixWithHeater(plant, coil.inletC) + 1 };
 }
 
@@ -196,42 +211,60 @@ interface Solved {
   state: () => SteadyState;
 }
 
-/** From the usual places only, without a long way along the charge. */
-const QUICK = true;
+/**
+ * How far a solution is looked for. Nearby: from a known point only. Quick: from the likeliest places, until the high side runs past its switch.
+ * Thorough: from every place. Patient: by continuation after that.
+ */
+type Effort = "nearby" | "quick" | "thorough" | "patient";
+
+/** Newton's method goes first from so many places, the circuit's own drift after it. */
+const NEWTON_FIRST = 2;
 
 function solveMode(
   plant: Plant,
   mode: Mode,
-  held: number,
-  from?: CircuitPoint,
-  quick = false,
+  from: CircuitPoint | undefined,
+  effort: Effort,
 ): Result<Solved, SteadyIssue> {
+  const held = mode === "low" || mode === "high" ? heldPressure(plant, mode) : 0;
   let worst = Number.POSITIVE_INFINITY;
   let iterations = 0;
   const usual = starts(plant);
-  let nearest = usual[0]!;
   const spread = mode === "free" ? usual : usual.flatMap((start) => [0.6, 0.2].map((duty) => ({ ...start, duty })));
   const candidates = from ? [from, ...spread] : spread;
+  let nearest = candidates[0]!;
   const attempt = (start: CircuitPoint, at: Plant = plant) => {
     const run = newton(at, mode, held, start);
     iterations += run.iterations;
+    if (at === plant && run.residual < worst) {
+      worst = run.residual;
+      nearest = pointOf(mode, held, best);
+    }
     return run.residual;
+  };
+  const arrives = (start: CircuitPoint) => attempt(start) < GOOD_ENOUGH;
+  const drifts = (start: CircuitPoint) => {
+    const run = drift(plant, mode, held, start, effort === "quick");
+    iterations += run.iterations;
+    return !run.cutOut && arrives(pointOf(mode, held, best));
   };
   const solved = () => {
     const point = pointOf(mode, held, best);
     return succeed({ point, state: () => stateOf(plant, point, mode, iterations) });
   };
-  for (const start of candidates) {
-    const left = attempt(start);
-    if (left < GOOD_ENOUGH) return solved();
-    if (left < worst) {
-      worst = left;
-      nearest = pointOf(mode, held, best);
-    }
-  }
-  return !quick && byAWay(plant, mode, held, attempt)
-    ? solved()
-    : fail({ code: "no-convergence", residual: worst, point: nearest });
+  const failed = () => fail({ code: "no-convergence" as const, residual: worst, point: nearest });
+  if (effort === "nearby") return arrives(candidates[0]!) ? solved() : failed();
+  if (candidates.slice(0, NEWTON_FIRST).some(arrives)) return solved();
+  if (drifts(candidates[0]!) || drifts(nearest)) return solved();
+  if (effort === "quick") return failed();
+  if (candidates.slice(NEWTON_FIRST).some(arrives)) return solved();
+  return effort === "patient" && byAWay(plant, mode, held, attempt) ? solved() : failed();
+}
+
+/** Which switch held a point where the clutch cycles. */
+function switchOf(plant: Plant, point: CircuitPoint): Switch {
+  const off = (pressure: number, mode: Switch) => Math.abs(Math.log(pressure / heldPressure(plant, mode)));
+  return off(point.highKpa, "high") < off(point.lowKpa, "low") ? "high" : "low";
 }
 
 /** Shares of the label's charge, and of the compressor's speed, from which a way to the plant that was asked for is looked for. */
@@ -394,28 +427,38 @@ function bounds(plant: Plant, mode: Mode): void {
   lower[1] = mode === "high" ? LEAST_DUTY : Math.log(40);
   upper[1] = mode === "high" ? 1.05 : Math.log(MOST_HIGH);
   lower[2] = HIGH_LEAST;
-  upper[2] = (store ? 0 : 1) + MOST_FLOODED - 0.01;
+  upper[2] = (store ? 0 : 1) + MOST_FLOODED - 0.002;
   lower[3] = WET_LEAST;
   upper[3] = store ? 2.85 : 1.85;
 }
 
-/** Damped Newton, Broyden updates between forward-difference Jacobians; leaves the best point in `best`. */
-function newton(plant: Plant, mode: Mode, held: number, start: CircuitPoint): { residual: number; iterations: number } {
+/** Puts a start into `trial` and `best`; gives its residual. */
+function begin(plant: Plant, mode: Mode, held: number, start: CircuitPoint): number {
   bounds(plant, mode);
   trial[0] = mode === "low" ? start.duty : Math.log(start.lowKpa);
   trial[1] = mode === "high" ? start.duty : Math.log(start.highKpa);
   trial[2] = start.high;
   trial[3] = start.wet;
   for (let i = 0; i < 4; i++) trial[i] = Math.min(Math.max(trial[i]!, lower[i]!), upper[i]!);
-  let norm = residualAt(plant, mode, held, trial, residual);
   best.set(trial);
+  return residualAt(plant, mode, held, trial, residual);
+}
+
+/** Damped Newton, Broyden updates between forward-difference Jacobians; leaves the best point in `best`. */
+function newton(plant: Plant, mode: Mode, held: number, start: CircuitPoint): { residual: number; iterations: number } {
+  let norm = begin(plant, mode, held, start);
   let bestNorm = norm;
   let iterations = 0;
   let stalled = 0;
+  let checked = bestNorm;
   // The Jacobian is costly: it is taken anew only when steps by its Broyden update stop paying.
   let fresh = false;
   let wanted = true;
   for (; iterations < MOST_ITERATIONS && norm > SOLVED; iterations++) {
+    if (iterations % CHECKED_EVERY === CHECKED_EVERY - 1) {
+      if (bestNorm > WORTH_GOING_ON * checked) break;
+      checked = bestNorm;
+    }
     if (wanted) {
       differentiate(plant, mode, held);
       fresh = true;
@@ -460,6 +503,69 @@ function newton(plant: Plant, mode: Mode, held: number, start: CircuitPoint): { 
   return { residual: bestNorm, iterations };
 }
 
+/** Pseudo-time: where it starts, how it grows while the unknowns keep their direction, and shrinks when they turn back. */
+const DRIFT = { start: 0.3, grows: 1.3, shrinks: 0.4, most: 80, near: 1e-3 };
+
+/**
+ * Pseudo-transient continuation (Kelley and Keyes, SIAM J. Numer. Anal. 35 (1998) 508): the unknowns drift as the circuit itself would (heat that
+ * is not carried off raises a pressure, flow that does not pass the device gathers before it, missing mass is taken from both) by implicit Euler
+ * steps. Slower than Newton's method, and not stopped by kinks. Leaves the best point in `best`. `toCutOut`: ends where the high side passes its
+ * switch, as the running car would.
+ */
+function drift(
+  plant: Plant,
+  mode: Mode,
+  held: number,
+  start: CircuitPoint,
+  toCutOut: boolean,
+): { residual: number; iterations: number; cutOut: boolean } {
+  let norm = begin(plant, mode, held, start);
+  let bestNorm = norm;
+  let time = DRIFT.start;
+  const warms = mode === "high" ? -1 : 1;
+  const cutOut = Math.log(plant.atmosphereKpa + plant.vehicle.controls.highOutKpa);
+  lastMove.fill(0);
+  let iterations = 0;
+  for (; iterations < DRIFT.most && norm > DRIFT.near; iterations++) {
+    if (toCutOut && mode === "free" && iterations > 0 && trial[1]! > cutOut)
+      return { residual: bestNorm, iterations, cutOut: true };
+    differentiate(plant, mode, held);
+    for (let j = 0; j < 4; j++) {
+      const [condenser, evaporator, flow, mass] = [jacobian[j]!, jacobian[4 + j]!, jacobian[8 + j]!, jacobian[12 + j]!];
+      solving[j] = evaporator;
+      solving[4 + j] = -warms * condenser;
+      solving[8 + j] = mass - flow;
+      solving[12 + j] = mass + flow;
+    }
+    for (let i = 0; i < 4; i++) solving[i * 5] = solving[i * 5]! + 1 / time;
+    step[0] = -residual[1]!;
+    step[1] = warms * residual[0]!;
+    step[2] = residual[2]! - residual[3]!;
+    step[3] = -residual[2]! - residual[3]!;
+    if (!solveInPlace(solving, step)) {
+      time *= DRIFT.shrinks;
+      continue;
+    }
+    let factor = 1;
+    for (let i = 0; i < 4; i++) factor = Math.min(factor, longest[i]! / Math.max(Math.abs(step[i]!), 1e-12));
+    let along = 0;
+    for (let i = 0; i < 4; i++) {
+      trial[i] = Math.min(Math.max(trial[i]! + factor * step[i]!, lower[i]!), upper[i]!);
+      const move = (factor * step[i]!) / longest[i]!;
+      along += move * lastMove[i]!;
+      lastMove[i] = move;
+    }
+    time *= along < 0 ? DRIFT.shrinks : DRIFT.grows;
+    norm = residualAt(plant, mode, held, trial, residual);
+    if (norm < bestNorm) {
+      bestNorm = norm;
+      best.set(trial);
+    }
+  }
+  return { residual: bestNorm, iterations, cutOut: false };
+}
+
+const lastMove = new Float64Array(4);
 const solving = new Float64Array(16);
 
 /** Forward differences at `trial`, towards the middle of the bounds. */
