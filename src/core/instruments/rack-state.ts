@@ -13,8 +13,11 @@ const vacuumSchema = z.strictObject({
   dissolvedKg: z.number(),
 });
 
+/** Before the command of an outside control was a state. */
+const STATES_ONCE = 10;
+
 const circuitSchema: z.ZodType<CircuitState> = z.strictObject({
-  y: z.array(z.number()).length(STATES),
+  y: z.array(z.number()).min(STATES_ONCE).max(STATES),
   controls: z.strictObject({
     asked: z.boolean(),
     clutchIn: z.boolean(),

@@ -144,6 +144,20 @@ describe("simulated rack", () => {
     );
   });
 
+  it("takes up a rack kept before the command of an outside control was a state of its own", () => {
+    const rack = new SimulatedRack(vehicle, 0.58, 9);
+    rack.setEngine("idle");
+    run(rack, 60);
+    const { state } = rack;
+    const once = { ...state, circuit: { ...state.circuit, y: state.circuit.y.slice(0, 10) } };
+    const kept = readRackState(JSON.parse(JSON.stringify(once)), vehicle.id);
+    const again = new SimulatedRack(vehicle, 0.3, 9, null, kept);
+    for (const one of [rack, again]) run(one, 120);
+    expect(again.state.circuit.y[0]! / rack.state.circuit.y[0]!).toBeCloseTo(1, 1);
+    expect(again.charge).toBeCloseTo(rack.charge, 3);
+    expect(readRackState({ ...once, circuit: { ...once.circuit, y: once.circuit.y.slice(1) } }, vehicle.id)).toBeNull();
+  });
+
   it("weighs a can that comes back as it was taken off, whatever is said of it; another car's rack is not taken up", () => {
     const rack = new SimulatedRack(vehicle, 0, 3);
     rack.setContainer({ id: "a", netKg: 0.3 });

@@ -28,8 +28,8 @@ const DESUPERHEAT_SHARE = 0.55;
 const LIQUID_SHARE = 0.65;
 /** Quality at the condenser outlet a unit of `high` below zero, and shares of the face that flooding may take. */
 export const QUALITY_PER_UNIT = 0.5;
-export const MOST_FLOODED = 0.975;
-const LEAST_ZONE = 0.01;
+export const MOST_FLOODED = 0.997;
+const LEAST_ZONE = 0.002;
 /** Where `high` says that only vapour leaves, and superheat enthalpy a unit below it and below a dry coil, kJ/kg. */
 export const ALL_VAPOUR = -1 / QUALITY_PER_UNIT;
 const SUPERHEAT_PER_UNIT = 100;
@@ -43,6 +43,13 @@ const BLEED_QUALITY = 0.993;
  */
 const CARRY_OVER = 4;
 const LEAST_QUALITY = 0.2;
+
+/** Share of liquid in what leaves beyond a full coil or accumulator, by how far the line behind it has filled. */
+function carriedOver(beyond: number): number {
+  const most = 1 - LEAST_QUALITY;
+  return beyond > 0 ? most * (1 - Math.exp((-CARRY_OVER * beyond) / most)) : 0;
+}
+
 /** What a compressor's shell and the first of its hose give off to the engine bay, kW/K; no vapour is worked on harder than this. */
 const SHELL_CONDUCTANCE = 0.0016;
 const CP_VAPOUR_HIGH = 1.05;
@@ -81,6 +88,7 @@ export class CircuitPass {
   /** Share of full stroke, what control asks for, and the air behind the evaporator that it goes by. */
   strokeShare = 0;
   command = 1;
+  commandAsked = 1;
   airBehindC = 0;
   opening = 0;
 
@@ -150,6 +158,7 @@ export class CircuitPass {
    * @param duty share of time the clutch is in, multiplies the flow.
    * @param heldMetalC metal temperature of the front coil when it is a state of its own; NaN: in balance with the air.
    * @param heldOpening opening of the front valve when its bulb lags; NaN: as the superheat now asks.
+   * @param heldCommand command to an outside-controlled compressor while its controller follows; NaN: as the air now asks.
    */
   evaluate(
     plant: Plant,
@@ -160,12 +169,13 @@ export class CircuitPass {
     duty: number,
     heldMetalC = Number.NaN,
     heldOpening = Number.NaN,
+    heldCommand = Number.NaN,
   ): void {
     this.lowKpa = lowKpa;
     this.highKpa = highKpa;
     plant.fluid.saturate(lowKpa, this.low);
     this.inTime = !Number.isNaN(heldMetalC);
-    this.cool(plant, wet, heldMetalC);
+    this.cool(plant, wet, heldMetalC, heldCommand);
     this.condensingPressure(plant, high);
     this.airOverCondenser(plant);
     this.compress(plant, wet, duty);
@@ -341,10 +351,9 @@ export class CircuitPass {
     this.vapourFeed = 0;
     if (plant.vehicle.accumulatorM3 > 0) {
       const bleed = (1 - BLEED_QUALITY) * Math.min((wet - 1) / 0.05, 1);
-      const over = Math.max(wet - 2, 0) * CARRY_OVER;
-      return low.hVapour - latent * Math.min(bleed + over, 1 - LEAST_QUALITY);
+      return low.hVapour - latent * (bleed + carriedOver(wet - 2));
     }
-    return low.hVapour - latent * Math.min((wet - 1) * CARRY_OVER, 1 - LEAST_QUALITY);
+    return low.hVapour - latent * carriedOver(wet - 1);
   }
 
   /** Air side of the condenser: its flow, and what a share of the face conducts to it. */
@@ -538,7 +547,7 @@ export class CircuitPass {
   }
 
   /** The front coil were it all wet, and the air behind it by which an outside control goes. */
-  private cool(plant: Plant, wet: number, heldMetalC: number): void {
+  private cool(plant: Plant, wet: number, heldMetalC: number, heldCommand: number): void {
     const coil = plant.coils[0]!;
     if (this.inTime) {
       this.metalC = heldMetalC;
@@ -549,7 +558,8 @@ export class CircuitPass {
     }
     const share = Math.min(Math.max(wet, 0), 1);
     this.airBehindC = coil.inletC - share * coil.reach * (coil.inletC - this.metalC);
-    this.command = commandAt(plant, this.airBehindC);
+    this.commandAsked = commandAt(plant, this.airBehindC);
+    this.command = Number.isNaN(heldCommand) ? this.commandAsked : heldCommand;
   }
 
   private boil(wet: number): void {

@@ -17,6 +17,7 @@ import { evacuate, type VacuumState, vacuumKpa } from "./evacuation";
 import { type FillState, fill, fillRest } from "./filling";
 import { fillTestGas, standTestGas, type TestGasState, testGasKpa } from "./test-gas";
 import {
+  COMMAND,
   type Drive,
   HIGH_KG,
   HIGH_KPA,
@@ -26,6 +27,7 @@ import {
   METAL_C,
   restingState,
   SENSOR_C,
+  STATES,
   stillPlant,
   TransientCircuit,
   WET,
@@ -226,7 +228,10 @@ export class CircuitSimulation {
     const { y, controls, valveAnswer, conditions, ...rest } = structuredClone(kept);
     Object.assign(this, rest);
     Object.assign(this.controls, controls);
-    this.y = Float64Array.from(y);
+    this.y = new Float64Array(STATES);
+    // A state kept by an earlier version ends before the command: full, until it follows.
+    this.y[COMMAND] = 1;
+    this.y.set(y);
     this.circuit.valveAnswer = valveAnswer;
     this.setConditions(conditions);
   }

@@ -1,5 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { sampled } from "../../../../tests/support/sample";
+import { soundCars } from "../../../../tests/support/sound-cars";
 import { usualDay, vehicleOf } from "../../../../tests/support/vehicles";
 import type { Fault } from "../faults";
 import { makePlant } from "../steady/plant";
@@ -8,7 +10,7 @@ import type { VehicleLabel } from "../vehicle/vehicle";
 import { fullCan } from "./container";
 import { evacuate, type VacuumState, vacuumKpa } from "./evacuation";
 import { CircuitSimulation, type SimulationSetup } from "./simulation";
-import { HIGH_KG, LOW_KG, restingState, stillPlant, TransientCircuit } from "./transient";
+import { HIGH_KG, LOW_KG, LOW_KPA, restingState, runningState, stillPlant, TransientCircuit } from "./transient";
 
 const conditions = usualDay({ ambientC: 30, altitudeM: 300 });
 const vehicle = vehicleOf;
@@ -63,6 +65,25 @@ describe("a running circuit in time", () => {
       expect(Math.abs(now[channel] - state[channel]), channel).toBeLessThan(1);
     }
   });
+
+  it("stands still once it runs: no sound vehicle hunts by a twenty-fifth of its suction pressure", () => {
+    const none = { flow: 0, enthalpy: 0 };
+    const cars = soundCars(sampled(200, 16), 11, { ambientC: [18, 38], rpm: [700, 2000] });
+    for (const { plant, state, label } of cars) {
+      if (state.limitedBy !== null) continue;
+      const y = runningState(plant, state.point);
+      const circuit = new TransientCircuit();
+      const drive = { plant, clutchIn: true, engineOn: true, lowPort: none, highPort: none };
+      let [least, most] = [Number.POSITIVE_INFINITY, 0];
+      for (let i = 0; i < 1500; i++) {
+        circuit.step(drive, y, 0.1);
+        if (i < 900) continue;
+        least = Math.min(least, y[LOW_KPA]!);
+        most = Math.max(most, y[LOW_KPA]!);
+      }
+      expect(most - least, `${label.metering}, ${label.compressor}`).toBeLessThan(0.04 * state.lowKpa);
+    }
+  }, 60_000);
 
   it("keeps its mass to rounding whatever is done to the engine", () => {
     fc.assert(

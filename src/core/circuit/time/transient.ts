@@ -36,7 +36,9 @@ export const BULB_C = 7;
 export const SENSOR_C = 8;
 /** Partial pressure of air on the low side: none while the flow sweeps it on, as much as on the high side after a stop. */
 export const LOW_AIR_KPA = 9;
-export const STATES = 10;
+/** Of an outside-controlled compressor, 0 to 1. */
+export const COMMAND = 10;
+export const STATES = 11;
 
 /** Refrigerant through a port: into the circuit positive, kg/s, with its enthalpy, kJ/kg. */
 export interface PortFlow {
@@ -58,6 +60,8 @@ export interface Drive {
 const LIQUID_LAG_S = 0.1;
 const BULB_LAG_S = 5;
 const BULB_LAG_OFF_S = 45;
+/** How a climate control follows the air behind the evaporator with its command, s. */
+const COMMAND_LAG_S = 15;
 const AIR_SWEPT_S = 8;
 const AIR_SPREADS_S = 40;
 /** What still air does of a fan's work, and dry vapour of a wet wall's. */
@@ -65,8 +69,8 @@ const STILL_AIR = 0.07;
 const GAS_TO_WALL = 0.02;
 const BACK_PASSAGE_M2 = 1.5e-6;
 /** A working valve may answer a small coil faster than a step: steps are parted until it answers by this much in one, or so many times. */
-const VALVE_ANSWER = 0.8;
-const MOST_PARTS = 8;
+const VALVE_ANSWER = 0.4;
+const MOST_PARTS = 16;
 const LAST_KG = 1e-3;
 const CV_VAPOUR = 0.78;
 const CP_VAPOUR = 0.92;
@@ -112,6 +116,7 @@ export function restingState(plant: Plant, temperatureC: number): Float64Array {
   y[METAL_C] = temperatureC;
   y[BULB_C] = temperatureC;
   y[SENSOR_C] = temperatureC;
+  y[COMMAND] = 1;
   y[HIGH_LIQUID] = 0;
   y[WET] = 0.5;
   const simulation = new TransientCircuit();
@@ -149,6 +154,7 @@ export function runningState(plant: Plant, point: CircuitPoint): Float64Array {
   y[METAL_C] = pass.metalC;
   y[BULB_C] = pass.low.temperatureC + pass.superheatK;
   y[SENSOR_C] = pass.metalC;
+  y[COMMAND] = pass.command;
   return y;
 }
 
@@ -212,7 +218,7 @@ export class TransientCircuit {
     // while the suction pressure rises, and that shuts it.
     const opening = clutchIn ? Number.NaN : valveOpening(vehicle.metering, plant.effects, y[BULB_C]! - boilingC);
     pass.highGas = clutchIn ? this.highGasShare(plant, highKpa, y[HIGH_KG]!, volumes.high) : 0;
-    pass.evaluate(plant, lowKpa, highKpa, y[HIGH_LIQUID]!, wet, clutchIn ? 1 : 0, y[METAL_C], opening);
+    pass.evaluate(plant, lowKpa, highKpa, y[HIGH_LIQUID]!, wet, clutchIn ? 1 : 0, y[METAL_C], opening, y[COMMAND]);
     const { low, high } = pass;
     const flow = pass.flow * held(y[LOW_KG]!);
     const fed = (pass.fed + pass.rearFlow) * held(y[HIGH_KG]!);
@@ -299,6 +305,8 @@ export class TransientCircuit {
     rate[BULB_C] = 1 / bulbLag;
     dy[SENSOR_C] = (finSensorC(plant, metal, wet) - y[SENSOR_C]!) / FIN_SENSOR_LAG_S;
     rate[SENSOR_C] = 1 / FIN_SENSOR_LAG_S;
+    dy[COMMAND] = (pass.commandAsked - y[COMMAND]!) / COMMAND_LAG_S;
+    rate[COMMAND] = 1 / COMMAND_LAG_S;
     rate[LOW_AIR_KPA] = flow > 0 ? 1 / AIR_SWEPT_S : 1 / AIR_SPREADS_S;
     dy[LOW_AIR_KPA] = ((flow > 0 ? 0 : pass.airKpa) - y[LOW_AIR_KPA]!) * rate[LOW_AIR_KPA]!;
   }
