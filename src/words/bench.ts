@@ -10,6 +10,7 @@ import type { HotDay } from "@/core/bench/hot-day";
 import { type Cause, causeName, type FaultCause } from "@/core/causes/catalogue";
 import type { VehicleLabel } from "@/core/circuit/vehicle/vehicle";
 import type { Figures } from "@/core/units/figures";
+import { formatNumber } from "@/core/units/units";
 import { testSentences } from "./diagnosis";
 import { circuitWords, refrigerantLabels } from "./job";
 
@@ -81,6 +82,8 @@ export function benchIssueWords(issue: BenchIssue, figures: Figures): string {
     case "out-of-range": {
       if (issue.quantity === "chargeShare")
         return `With air and faults it would hold ${Math.round(issue.value * 100)} % of the label; the model was made for ${Math.round(issue.max * 100)} % at most.`;
+      if (issue.quantity === "airFillings")
+        return `That much air fills the circuit ${formatNumber(issue.value, "K", 1)} times; the model was made for ${issue.max} fillings at most, with which the high-pressure switch acts.`;
       const [name, unit] = quantities[issue.quantity];
       return `${name} lies outside of ${figures.range(issue.min, issue.max, unit)}, for which the model was made.`;
     }

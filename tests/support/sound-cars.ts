@@ -20,7 +20,7 @@ export interface SoundCar {
 export function soundCars(
   count: number,
   seed: number,
-  day: { ambientC: [number, number]; rpm: [number, number] },
+  day: { ambientC: [number, number]; rpm: [number, number]; dewC?: [number, number]; blowerPct?: number },
 ): SoundCar[] {
   const noise = seededNoise(seed);
   const between = ([least, most]: [number, number]) => least + (most - least) * noise.uniform();
@@ -31,11 +31,11 @@ export function soundCars(
     const ambientC = between(day.ambientC);
     const conditions: CircuitConditions = {
       ambientC,
-      humidityPct: humidityAt(ambientC, between([4, 21])),
+      humidityPct: humidityAt(ambientC, between(day.dewC ?? [4, 21])),
       altitudeM: 500 * noise.uniform() ** 2,
       cabinReturnC: null,
       airSource: "fresh",
-      blowerPct: noise.uniform() < 0.7 ? 100 : between([50, 100]),
+      blowerPct: day.blowerPct ?? (noise.uniform() < 0.7 ? 100 : between([50, 100])),
       rpm: between(day.rpm),
     };
     const chargeKg = (label.chargeG / 1000) * (1 + 0.04 * noise.normal());
@@ -72,11 +72,16 @@ export function factRows(count: number): FactRow[] {
   const idle = soundCars(count, 2, { ambientC: [18, 38], rpm: [700, 850] });
   const fast = soundCars(count, 3, { ambientC: [18, 38], rpm: [1500, 2000] });
   const hot = soundCars(count / 2, 4, { ambientC: [35, 40], rpm: [700, 1800] });
+  const loaded = soundCars(count, 5, { ambientC: [29, 38], rpm: [1500, 2000], dewC: [14, 24], blowerPct: 100 });
   const r134a = ({ label }: SoundCar) => label.refrigerant === "R134a";
   const valve = ({ label }: SoundCar) => label.metering === "expansion-valve";
   const low = ({ state, conditions }: SoundCar) =>
     (state.limitedBy === "low" ? state.cycling!.lowMeanKpa : state.lowKpa) -
     atmosphericPressureKpa(conditions.altitudeM);
+  const within =
+    (least: number, most: number) =>
+    ({ conditions: { ambientC } }: SoundCar) =>
+      ambientC >= least && ambientC <= most;
   const row = (
     what: string,
     unit: string,
@@ -96,7 +101,16 @@ export function factRows(count: number): FactRow[] {
       return fluidTable(label.refrigerant).saturationTemperatureC(state.highKpa) - conditions.ambientC;
     }),
     row("low side at idle", "kPa", [130, 200, 330], idle.filter(r134a), low),
+    row("low side at idle, 18 to 25 °C", "kPa", [120, 180, 260], idle.filter(r134a).filter(within(18, 25)), low),
+    row("low side at idle, 29 to 38 °C", "kPa", [180, 260, 380], idle.filter(r134a).filter(within(29, 38)), low),
     row("low side at 1500 to 2000 rpm", "kPa", [110, 190, 300], fast.filter(r134a), low),
+    row(
+      "low side at 1500 to 2000 rpm, full load at 29 to 38 °C, fixed compressor",
+      "kPa",
+      [150, 240, 370],
+      loaded.filter(r134a).filter(({ label }) => label.compressor === "fixed"),
+      low,
+    ),
     row(
       "command of an outside-controlled compressor",
       "%",

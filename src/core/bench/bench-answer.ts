@@ -123,7 +123,8 @@ function answerOf(
     reading: readingOf(state, plant.atmosphereKpa),
     corners: cornersOf(plant.fluid, state),
     lines: lineProfileOf(state),
-    coolingKw: state.coolingKw,
+    // Gas that passes an almost empty coil may be warmer than the air: that is no cooling.
+    coolingKw: Math.max(state.coolingKw, 0),
     powerKw: state.powerKw,
     flowKgS: state.flowKgS,
     duty: state.duty,

@@ -29,6 +29,11 @@ export const benchLimits = {
   severity: { min: 0, max: 1 },
 } as const;
 
+/** Most air that the control offers for a label, g: some seven fillings of such a circuit, where the model ends soon after. */
+export const mostAirG = (labelG: number): number =>
+  Math.min(benchLimits.airG.max, Math.round(2 * AIR_SHARE * labelG) / 2);
+const AIR_SHARE = 0.03;
+
 const within = ({ min, max }: { min: number; max: number }) => z.number().min(min).max(max);
 
 const labelSchema = z.strictObject({

@@ -1,14 +1,25 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { usualDay, vehicleOf } from "../../../tests/support/vehicles";
 import { possible } from "../causes/catalogue";
 import { makePlant } from "../circuit/steady/plant";
+import { beyondRange } from "../circuit/steady/range";
 import { solveSteady } from "../circuit/steady/steady";
 import { sizeVehicle } from "../circuit/vehicle/sizing";
 import { fluidTable } from "../fluids/tables";
 import { compressorKinds, fanKinds, meteringKinds, refrigerantKinds } from "../readings/file/reading-file";
 import { fromAddress, toAddress } from "./bench-address";
 import { Bench } from "./bench-answer";
-import { asSound, type BenchState, benchCauses, benchLimits, benchOf, benchStateSchema, truthOf } from "./bench-state";
+import {
+  asSound,
+  type BenchState,
+  benchCauses,
+  benchLimits,
+  benchOf,
+  benchStateSchema,
+  mostAirG,
+  truthOf,
+} from "./bench-state";
 import { onHotDay, townTraffic } from "./hot-day";
 
 /** A control moves in steps that an address holds. */
@@ -157,6 +168,15 @@ describe("what the bench shows", () => {
       // States that are the same every time: with many grams of air a circuit can have two steady states (docs/model.md), and chance finds one.
       { numRuns: 25, seed: 7 },
     );
+  });
+
+  it("offers no more air than the model takes, whatever the label", () => {
+    for (const metering of ["expansion-valve", "orifice-tube"] as const)
+      for (const chargeG of [250, 450, 700, 1100]) {
+        const vehicle = vehicleOf({ metering, chargeG });
+        const plant = makePlant(vehicle, usualDay(), [], { airKg: mostAirG(chargeG) / 1000 });
+        expect(beyondRange(plant)).toBeNull();
+      }
   });
 
   it("draws a cycle whose corners are what the instruments read, and whose heat is what the evaporator takes up", () => {

@@ -1,5 +1,5 @@
 import { formatNumber } from "../units/units";
-import type { CauseEntry } from "./cause";
+import { AIR_DENSITY, type CauseEntry } from "./cause";
 
 /** Air, or another gas that does not condense: it lies in the condenser and takes its room. */
 export const air: CauseEntry = {
@@ -15,10 +15,11 @@ export const air: CauseEntry = {
   remedy: "weigh",
 };
 
-/** Severity 1 is about six fillings of the circuit at atmospheric pressure; little is common, so it goes by the square. */
-const AIR_FILLINGS = 6;
-/** kg/m3. */
-const AIR_DENSITY = 1.2;
+/**
+ * Severity 1, in fillings of the circuit at atmospheric pressure: there the high-pressure switch of a sound car acts at idle and 29 degC. Little is
+ * common, so it goes by the square.
+ */
+const AIR_FILLINGS = 7;
 
 function fillings(severity: number): number {
   return AIR_FILLINGS * severity * severity;

@@ -32,6 +32,9 @@ export interface FaultEffects {
   heaterShare: number;
 }
 
+/** Air at atmospheric pressure, kg/m3: a filling of the circuit weighs this times its inner volume. */
+export const AIR_DENSITY = 1.2;
+
 /** What a fault needs to know of the circuit that it acts on. */
 export interface FaultSite {
   /** Of the circuit, for the air in it. */

@@ -1,7 +1,7 @@
 import type { CauseEntry } from "./cause";
 import { shareSaid } from "./said";
 
-/** A valve stuck from what it bleeds anyway to almost wide. An orifice has no part that could stick; past a lost seal it passes as if larger. */
+/** A valve stuck anywhere from what it bleeds anyway to wide open. An orifice has no part that could stick; past a lost seal it passes as if larger. */
 export const meteringStuckOpen: CauseEntry = {
   name: "Metering device stuck open",
   prior: 0.06,
@@ -24,8 +24,9 @@ export const meteringStuckOpen: CauseEntry = {
   remedy: "repair",
 };
 
+/** Share of the widest opening that control ever asks for; a pin that has left its seat altogether passes more than that. */
 function openAtLeast(severity: number): number {
-  return 0.1 + 0.85 * severity;
+  return 0.1 + 0.85 * severity + 0.7 * severity * severity;
 }
 
 function passedMore(severity: number): number {

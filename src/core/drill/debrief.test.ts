@@ -9,7 +9,7 @@ import { DrillRun } from "./drill-run";
 import type { DrillAct } from "./drill-shapes";
 import type { Doing, DrillStep } from "./drill-steps";
 
-const lacking = caseOfCode({ maker: 1, theme: "clamps", number: 4 });
+const lacking = caseOfCode({ maker: 1, theme: "clamps", number: 36 });
 const idle: Doing = { does: "engine", engine: "idle" };
 type Commit = Omit<Extract<DrillStep, { does: "commit" }>, "at" | "does">;
 
@@ -30,7 +30,7 @@ const thorough: (Doing | DrillAct)[] = ["look", "gauges", "liquid-clamp", "vent-
 describe("a debrief", () => {
   const check = checkCase(lacking);
   const truth = truthOfCase(lacking);
-  const run = ran(lacking, thorough, { causes: ["undercharge"], grams: 283 });
+  const run = ran(lacking, thorough, { causes: ["undercharge"], grams: 568 });
   const debrief = debriefOf(run, check);
 
   it("says of each reading what the inference made of the truth by it, one following from the other", () => {
@@ -56,11 +56,11 @@ describe("a debrief", () => {
 
   it("gives full marks for knowing it with reason, care and grams, however slow", () => {
     expect(debrief).toMatchObject({ right: true, mistakes: [], dangers: [], truth: ["undercharge"] });
-    expect(debrief.grams).toMatchObject({ said: 283, within: true });
+    expect(debrief.grams).toMatchObject({ said: 568, within: true });
     expect(debrief.score).toMatchObject({ cause: 40, evidence: 20, care: 20, grams: 10 });
     const waited = ran(lacking, [...thorough, { does: "engine", engine: "off" }, "stand"], {
       causes: ["undercharge"],
-      grams: 283,
+      grams: 568,
     });
     const slow = debriefOf(waited, check);
     // Minutes are worth a tenth: who waits loses no more.
@@ -96,7 +96,7 @@ describe("a debrief", () => {
   it("adds up every gram, and says what each habit would have put in on this day", () => {
     const { startG, addedG, recoveredG, nowG, lostG } = debrief.books;
     expect(startG + addedG).toBeCloseTo(recoveredG + nowG + lostG, 6);
-    expect(debrief.habits!.answer.labelG).toBe(410);
+    expect(debrief.habits!.answer.labelG).toBe(800);
     expect(debrief.habits!.answer.answers).toHaveLength(6);
   });
 });
@@ -117,7 +117,7 @@ describe("mistakes", () => {
     expect(early.score.evidence).toBeLessThan(12);
     // To weigh first is no guess: most of the grams' worth, where the charge is what is wrong.
     expect(early.score.grams).toBe(6);
-    const more = of(thorough, { causes: ["undercharge", "air"], grams: 283 });
+    const more = of(thorough, { causes: ["undercharge", "air"], grams: 568 });
     expect(more.mistakes).toEqual(["wrong-cause"]);
   });
 
@@ -147,7 +147,8 @@ describe("mistakes", () => {
     expect(of([...thorough, "reseat"], { causes: [], grams: 0 }, lying).mistakes).not.toContain(
       "believed-a-wrong-reading",
     );
-    const hurt = of([...thorough, "liquid-high"], null);
+    // A sound high side, running, stands far above what a can holds.
+    const hurt = of([...thorough, "liquid-high"], null, caseOfBench(benchOf()));
     expect(hurt).toMatchObject({ causes: null, right: false, dangers: ["can-burst"] });
     expect(hurt.mistakes).toEqual(["danger"]);
     expect(hurt.score).toMatchObject({ cause: 0, care: 10, grams: 0 });

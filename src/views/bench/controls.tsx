@@ -2,7 +2,7 @@
 
 import { Box, Flex, Stack } from "@chakra-ui/react";
 import { useState } from "react";
-import { type BenchState, benchCauses, benchLimits } from "@/core/bench/bench-state";
+import { type BenchState, benchCauses, benchLimits, mostAirG } from "@/core/bench/bench-state";
 import { causeEntry, causeName, type FaultCause, possible } from "@/core/causes/catalogue";
 import type { UnitId } from "@/core/units/units";
 import { BenchButton } from "@/ui/buttons";
@@ -102,6 +102,7 @@ export function Controls({ state, set }: ControlsProps) {
       <Track
         label="Air"
         of="airG"
+        most={Math.max(mostAirG(label.chargeG), state.airG)}
         unit="g"
         step={0.5}
         decimals={1}
@@ -119,6 +120,8 @@ export function Controls({ state, set }: ControlsProps) {
 interface TrackProps {
   label: string;
   of: keyof typeof benchLimits;
+  /** Less than the limit's own, where the label allows less. */
+  most?: number;
   unit: UnitId;
   step: number;
   decimals?: number;
@@ -126,7 +129,7 @@ interface TrackProps {
   set: (value: number) => void;
 }
 
-function Track({ label, of, unit, step, decimals = 0, value, set }: TrackProps) {
+function Track({ label, of, most, unit, step, decimals = 0, value, set }: TrackProps) {
   const figures = useFigures();
   const { min, max } = benchLimits[of];
   return (
@@ -134,7 +137,7 @@ function Track({ label, of, unit, step, decimals = 0, value, set }: TrackProps) 
       label={label}
       value={value}
       min={min}
-      max={max}
+      max={most ?? max}
       step={step}
       shown={figures.number(value, unit, decimals)}
       unit={figures.label(unit)}

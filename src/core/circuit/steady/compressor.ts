@@ -8,7 +8,7 @@ import type { Plant } from "./plant";
 /** Polytropic exponent of the re-expanding vapour. */
 const RE_EXPANSION = 1 / 1.1;
 /** Loss of filling and of efficiency a turn a second: throttling in the reeds. */
-const FILLING_LOSS = 0.001;
+const FILLING_LOSS = 0.004;
 const SPEED_LOSS = 0.0048;
 /** The relief valve lets go over this span; the maker's are set somewhat higher, the tables end above it. */
 const RELIEF_FROM = 3040;
@@ -67,7 +67,7 @@ export function wetSuctionShare(quality: number): number {
   const wet = 1 - Math.min(Math.max(quality, 0), 1);
   return 1 / (1 - wet + BOILS_ON_WALLS * wet);
 }
-const BOILS_ON_WALLS = 0.9;
+const BOILS_ON_WALLS = 0.3;
 
 export function deliveredFlow(plant: Plant, displaced: number, suctionKpa: number, dischargeKpa: number): number {
   const back = plant.effects.leakM2 * CHOKED_FLUX * Math.max(dischargeKpa - suctionKpa, 0);

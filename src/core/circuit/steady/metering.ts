@@ -15,7 +15,7 @@ const DISCHARGE = 0.7;
 const VAPOUR_CHOKES = 0.58;
 const CHOKING_QUALITY = 0.12;
 /** A tube's throat falls to this share of the saturation pressure; a valve's short seat lets it fall further. */
-const TUBE_FLASH = 0.93;
+const TUBE_FLASH = 0.86;
 const SEAT_FLASH = 0.55;
 
 export interface MeteringState {
@@ -34,10 +34,36 @@ export function valveOpening(device: ValveSize | OrificeSize, effects: MeteringE
   return Math.max(Math.max(device.bleed, asked) * effects.openingMost, effects.openingLeast);
 }
 
-/** Share of the pressure before it to which a throat falls at most, by what comes: liquid that flashes, or more and more vapour. */
-function flashShare(fluid: FluidTable, liquidShare: number, sourceKpa: number, enthalpy: number): number {
+/** Share of the pressure before it to which a seat's throat falls at most, by what comes: liquid that flashes, or more and more vapour. */
+function seatShare(fluid: FluidTable, sourceKpa: number, enthalpy: number): number {
   const quality = Math.min(Math.max(fluid.quality(sourceKpa, enthalpy), 0), 1);
-  return liquidShare + (VAPOUR_CHOKES - liquidShare) * (quality / (quality + CHOKING_QUALITY)) * (1 + CHOKING_QUALITY);
+  return SEAT_FLASH + (VAPOUR_CHOKES - SEAT_FLASH) * (quality / (quality + CHOKING_QUALITY)) * (1 + CHOKING_QUALITY);
+}
+
+/**
+ * The same of a tube. How much less passes of a mixture than of saturated liquid is the ratio of choked flows of the homogeneous equilibrium model
+ * (Leung, AIChE J. 32 (1986) 1743): the more vapour comes, the less passes.
+ */
+function tubeShare(fluid: FluidTable, sourceKpa: number, enthalpy: number): number {
+  const quality = Math.min(fluid.quality(sourceKpa, enthalpy), 1);
+  if (quality <= 0) return TUBE_FLASH;
+  return 1 - ((1 - TUBE_FLASH) * chokedDrop(fluid, sourceKpa, quality)) / chokedDrop(fluid, sourceKpa, 0);
+}
+
+/**
+ * Choked mass flux squared over twice pressure and density of what comes, by Leung's parameter omega = x v''/v + cp T P (dT/dP / T)^2 / v; the
+ * critical pressure ratio by the explicit form of API Standard 520 part I (2014), annex C.
+ */
+export function chokedDrop(fluid: FluidTable, pressureKpa: number, quality: number): number {
+  const temperatureC = fluid.saturationTemperatureC(pressureKpa);
+  const vapour = 1 / fluid.vapourDensity(pressureKpa);
+  const volume = quality * vapour + (1 - quality) / fluid.liquidDensity(pressureKpa);
+  const slope = fluid.saturationSlope(pressureKpa);
+  const flashing = (fluid.liquidHeatCapacity(temperatureC) * pressureKpa * slope * slope) / (temperatureC + 273.15);
+  const omega = (quality * vapour + flashing) / volume;
+  const ratio =
+    (1 + (1.0446 - 0.0093431 * Math.sqrt(omega)) * omega ** -0.56261) ** (-0.70356 + 0.014685 * Math.log(omega));
+  return (ratio * ratio) / (2 * omega);
 }
 
 /** Flow through one sharp passage from a state before it to a pressure behind it, kg/s. */
@@ -49,7 +75,7 @@ export function passageFlow(
   lowKpa: number,
 ): number {
   if (sourceKpa <= lowKpa) return 0;
-  const flash = flashShare(fluid, SEAT_FLASH, sourceKpa, enthalpy);
+  const flash = seatShare(fluid, sourceKpa, enthalpy);
   const throat = Math.max(lowKpa, flash * Math.min(fluid.flashPressureKpa(enthalpy), sourceKpa));
   return DISCHARGE * areaM2 * Math.sqrt(2000 * fluid.density(sourceKpa, enthalpy) * (sourceKpa - throat));
 }
@@ -70,7 +96,6 @@ export function meteringFlow(
   into: MeteringState,
 ): void {
   const area = device.kind === "orifice" ? device.areaM2 * effects.orificeArea : device.widestM2 * opening;
-  const share = device.kind === "orifice" ? TUBE_FLASH : SEAT_FLASH;
   const passage = 1 / (2000 * DISCHARGE * DISCHARGE * area * area);
   if (sourceKpa <= lowKpa) {
     into.flow = 0;
@@ -79,7 +104,7 @@ export function meteringFlow(
   }
   const sourceDensity = fluid.density(sourceKpa, enthalpy);
   const saturated = fluid.flashPressureKpa(enthalpy);
-  const flash = flashShare(fluid, share, sourceKpa, enthalpy);
+  const flash = (device.kind === "orifice" ? tubeShare : seatShare)(fluid, sourceKpa, enthalpy);
   // The line drops what the device's flow makes it drop: one root, since a higher inlet passes more.
   const inlet = fallingRoot(
     (trial) => {

@@ -43,7 +43,8 @@ export function populationVehicle(label: VehicleLabel, draw: Draw): PopulationVe
     },
     compressor: {
       kind: compressor,
-      displacementM3: about(compressor === "electric" ? 30e-6 : variable ? 110e-6 : 114e-6, 0.22) * total,
+      displacementM3:
+        about(compressor === "electric" ? 30e-6 : variable ? 110e-6 : valve ? 100e-6 : 108e-6, 0.3) * total,
       pulleyRatio: about(1.3, 0.09),
       electricTurns: 110,
       clearance: about(0.035, 0.15),
@@ -59,7 +60,7 @@ export function populationVehicle(label: VehicleLabel, draw: Draw): PopulationVe
           : null,
     },
     condenser: {
-      volumeM3: about(0.5, 0.15) * litres,
+      volumeM3: about(valve ? 0.5 : 0.36, 0.15) * litres,
       conductance: about(0.42, 0.16) * total,
       airFlow: about(0.38, 0.14) * total,
       subcoolShare: valve ? Math.min(about(0.135, 0.4), 0.3) : 0,
@@ -81,7 +82,7 @@ export function populationVehicle(label: VehicleLabel, draw: Draw): PopulationVe
           spanK: about(6.5, 0.3),
           bleed: 0.1 * skewed(clip(draw())),
         }
-      : { kind: "orifice", areaM2: about(1.48e-6, 0.17) * size * passage },
+      : { kind: "orifice", areaM2: about(1.2e-6, 0.2) * size * passage },
     rearValve: rear
       ? { kind: "valve", widestM2: 1.2e-6 * size * passage, staticSuperheatK: 4.5, spanK: 7, bleed: 0.1 }
       : null,
@@ -95,8 +96,8 @@ export function populationVehicle(label: VehicleLabel, draw: Draw): PopulationVe
       lockOutKpa: plus(165, 30),
     },
     receiverM3: valve ? about(0.23, 0.2) * litres : 0,
-    accumulatorM3: valve ? 0 : about(0.18, 0.2) * litres,
-    liquidLineM3: about(0.06, 0.2) * litres * (rear ? 1.8 : 1),
+    accumulatorM3: valve ? 0 : about(0.15, 0.2) * litres,
+    liquidLineM3: about(valve ? 0.06 : 0.03, 0.2) * litres * (rear ? 1.8 : 1),
     suctionLineM3: about(0.21, 0.2) * litres * (rear ? 1.3 : 1),
     dischargeLineM3: about(0.1, 0.2) * litres,
     suctionDrop: (9e4 * about(1, 0.25)) / (total * total),
@@ -105,7 +106,10 @@ export function populationVehicle(label: VehicleLabel, draw: Draw): PopulationVe
     suctionGain: about(0.0028, 0.75) * Math.sqrt(total),
     ductGainK: Math.max(plus(2.8, 1.3), 0.3),
   };
-  return { vehicle, storeLevel: Math.min(Math.max(plus(valve ? 0.42 : 0.56, 0.13), 0.15), 0.8) };
+  return {
+    vehicle,
+    storeLevel: Math.min(Math.max(plus(valve ? 0.42 : 0.82, valve ? 0.13 : 0.05), 0.15), valve ? 0.8 : 0.92),
+  };
 }
 
 /** Sound valves leak past their seat by a little more than usual, or by much less: they meet in minutes, or not in a quarter of an hour. */

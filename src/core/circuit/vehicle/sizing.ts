@@ -4,7 +4,7 @@
  */
 import { fail, type Result, succeed } from "../../result";
 import { makePlant } from "../steady/plant";
-import { solveAtStoreLevel } from "../steady/steady";
+import { solveAtStoreLevel, solveSteady } from "../steady/steady";
 import { type Draw, populationVehicle } from "./population";
 import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "./vehicle";
 
@@ -35,8 +35,29 @@ export function sizeVehicle(label: VehicleLabel, draw: Draw = () => 0): Result<C
   const mass = solveAtStoreLevel(plant, label.metering === "orifice-tube" ? 1 + storeLevel : storeLevel);
   if (mass === null) return fail({ code: "no-design-point" });
   // Flows and pressures do not depend on the volumes, so one scale puts the label charge on the plateau.
-  return succeed(scaleVolumes(vehicle, label.chargeG / 1000 / mass));
+  return succeed(holdingMildWeather(scaleVolumes(vehicle, label.chargeG / 1000 / mass)));
 }
+
+/** Enlarges an accumulator until a mild day, on which the cycling clutch drives most liquid into it, leaves it short of full. */
+function holdingMildWeather(vehicle: CircuitVehicle): CircuitVehicle {
+  for (let i = 0; i < MOST_ENLARGED && vehicle.accumulatorM3 > 0; i++) {
+    const fullest = Math.max(...mildDays.map((day) => wetOn(vehicle, day)));
+    if (fullest < MILD_LEVEL) break;
+    vehicle = { ...vehicle, accumulatorM3: vehicle.accumulatorM3 * ENLARGED_BY };
+  }
+  return vehicle;
+}
+
+function wetOn(vehicle: CircuitVehicle, day: CircuitConditions): number {
+  const solved = solveSteady(makePlant(vehicle, day, []), undefined, false);
+  return solved.ok && solved.value.kind === "running" ? solved.value.state.point.wet : 0;
+}
+
+const mildDays = [700, 1500].map((rpm): CircuitConditions => ({ ...designConditions, ambientC: 20, rpm }));
+/** Coordinate of the liquid: the accumulator is full at 2. */
+const MILD_LEVEL = 1.97;
+const ENLARGED_BY = 1.04;
+const MOST_ENLARGED = 14;
 
 function scaleVolumes(vehicle: CircuitVehicle, factor: number): CircuitVehicle {
   return {

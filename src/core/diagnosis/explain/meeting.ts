@@ -5,7 +5,7 @@
 import type { Plant } from "../../circuit/steady/plant";
 
 /** Grams of the label a square metre of passage pass in a second, from the middle of what workshops see (readings/shut-off.ts). */
-const PASSED_G_M2_S = { valve: 600 / 280 / 1.9e-7, orifice: 600 / 48 / 1.48e-6 } as const;
+const PASSED_G_M2_S = { valve: 600 / 280 / 1.9e-7, orifice: 600 / 48 / 1.2e-6 } as const;
 
 /** Diaphragm and bulb close a sound valve once it stops; it meets through its bleed. `superheatK`: at the coil, while it ran. */
 export function meetingSeconds(plant: Plant, superheatK: number): number {
