@@ -13,7 +13,7 @@ import {
   possible,
 } from "../../causes/catalogue";
 import { fluidTable } from "../../fluids/tables";
-import { NO_LIQUID_K } from "../../readings/derive/rest";
+import { liquidOdds, NO_LIQUID_K } from "../../readings/derive/rest";
 import type { ReadingFile } from "../../readings/file/reading-file";
 import { sightOdds } from "../explain/sights";
 import { afterWork } from "../explain/work";
@@ -53,13 +53,15 @@ export function weigh(reading: ReadingFile): Weighed {
   const seen = reading.observations ?? [];
   const weighedShare =
     reading.recoveredG != null && reading.vehicle.chargeG != null ? reading.recoveredG / reading.vehicle.chargeG : null;
-  const gas = gasAtRest(reading) !== null;
+  const withLiquid = liquidOdds(belowAtRest(reading) ?? 0);
   const came = chancesBefore(reading);
   let total = 0;
   for (const [k, acting] of causeClasses.entries()) {
     const able = acting.every((cause) => possible(cause, reading.vehicle));
     const odds = Math.exp(sightOdds(seen, acting.length === 0 ? sound : acting.map(asActing)));
-    classes[k] = able ? classes[k]! * odds * weightOdds(acting, weighedShare) * restOdds(acting, gas) * came[k]! : 0;
+    classes[k] = able
+      ? classes[k]! * odds * weightOdds(acting, weighedShare) * restOdds(acting, withLiquid) * came[k]!
+      : 0;
     total += classes[k]!;
   }
   for (let k = 0; k < CLASSES; k++) classes[k] = classes[k]! / total;
@@ -117,17 +119,19 @@ function weightOdds(acting: readonly Cause[], share: number | null): number {
   return is + WEIGHED_DOUBT;
 }
 
-/** A gauge or a coupler that does not open shows the same, seldom. */
-const NO_LIQUID_DOUBT = 0.02;
-
 /** How far both sides stand below saturation at rest, K, where that proves that no liquid is left; null where it does not. */
 export function gasAtRest(reading: ReadingFile): number | null {
+  const below = belowAtRest(reading);
+  return below !== null && below > NO_LIQUID_K ? below : null;
+}
+
+/** How far the fuller side stands below saturation at rest, K; null without a rest reading. */
+function belowAtRest(reading: ReadingFile): number | null {
   const rest = restPressures(reading);
   if (rest === null) return null;
   // The fuller side decides: liquid anywhere would hold both at saturation.
   const fullest = Math.max(...rest.sidesKpa);
-  const below = rest.soakC - fluidTable(reading.vehicle.refrigerant).saturationTemperatureC(Math.max(fullest, 10));
-  return below > NO_LIQUID_K ? below : null;
+  return rest.soakC - fluidTable(reading.vehicle.refrigerant).saturationTemperatureC(Math.max(fullest, 10));
 }
 
 /** What was read at rest, kPa absolute, with the temperature of the parts; null where one of them is missing. */
@@ -138,9 +142,9 @@ export function restPressures({ rest, conditions }: ReadingFile): { sidesKpa: nu
   return { sidesKpa: sides.map((kpa) => kpa + atmosphere), soakC: rest.soakC };
 }
 
-/** No liquid at rest all but proves that the charge is gone, whatever else there is. */
-function restOdds(acting: readonly Cause[], gas: boolean): number {
-  return gas && !acting.includes("undercharge") ? NO_LIQUID_DOUBT : 1;
+/** What stands too far below saturation for liquid to be left has lost its charge, whatever else there is. */
+function restOdds(acting: readonly Cause[], withLiquid: number): number {
+  return acting.includes("undercharge") ? 1 : withLiquid;
 }
 
 function countBeyond(row: Float64Array, { least, most }: Scales): number {

@@ -17,8 +17,21 @@ export interface RestReading {
   highKpa: number | null;
 }
 
-/** Below saturation by more than the parts can differ in temperature, K: that there is no liquid is proved. */
-export const NO_LIQUID_K = 5;
+/** Standard deviation of the coldest part against the soak temperature as it is read, with the gauge's own error, K. */
+const SOAK_SD_K = 2.5;
+/** Circuits without liquid stand anywhere over such a span below saturation, K. */
+const GAS_SPAN_K = 30;
+/** A gauge or a coupler that does not open shows the same, seldom. */
+const NO_LIQUID_DOUBT = 0.02;
+/** So far below saturation, K, nothing but that doubt is left: that there is no liquid is proved. */
+export const NO_LIQUID_K = 8;
+
+/** Odds that a circuit with liquid stands so far below saturation at rest, against one without, at most 1. `belowK`: of the fuller side. */
+export function liquidOdds(belowK: number): number {
+  const z = Math.max(belowK, 0) / SOAK_SD_K;
+  const density = Math.exp(-0.5 * z * z) / (SOAK_SD_K * Math.sqrt(2 * Math.PI));
+  return Math.min(Math.max(density * GAS_SPAN_K, NO_LIQUID_DOUBT), 1);
+}
 
 /** `a-little-below`: more than the gauge errs, and no more than the parts differ in temperature; nothing is proved by it. */
 export type RestVerdict = "at-saturation" | "a-little-below" | "below-saturation" | "above-saturation" | "unequal";

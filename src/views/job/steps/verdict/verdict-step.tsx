@@ -83,7 +83,6 @@ export function VerdictStep() {
         <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} columnGap="6" rowGap="2">
           {rows
             .filter(({ probability }) => probability > 0.01)
-            .slice(0, 8)
             .map((row) => (
               <CauseBar key={row.cause} row={row} wording={wording} reasons={4} open />
             ))}
