@@ -59,9 +59,9 @@ export function displacedFlow(
 }
 
 /**
- * Flow drawn in by a wet suction against that of saturated vapour, by its quality. What arrives as liquid boils on the hot walls while the
- * cylinder fills and keeps its volume of vapour out, the more so as the walls heat what they boil: so liquid adds nothing to the flow, and
- * takes from what was to be displaced as vapour. The share is one rounded number, set by what overfilled orifice circuits are seen to do.
+ * Flow drawn in by a wet suction against that of saturated vapour, by its quality. Some of what arrives as liquid boils on the hot walls while
+ * the cylinder fills and keeps its volume of vapour out, the rest takes next to no room: more mass flows, less of it vapour. The share that boils
+ * is one rounded number, set by what overfilled orifice circuits are seen to do.
  */
 export function wetSuctionShare(quality: number): number {
   const wet = 1 - Math.min(Math.max(quality, 0), 1);

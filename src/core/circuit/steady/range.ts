@@ -9,7 +9,7 @@ export const modelRange = {
   rpm: { min: 300, max: 6000 },
   /** Share of the label's charge; far below the least the clutch is simply held out. */
   chargeShare: { min: 0, max: 1.75 },
-  /** Of the circuit, at atmospheric pressure: about here a sound car's high-pressure switch acts at idle and 29 degC. */
+  /** Fillings of the circuit at atmospheric pressure: about here a sound car's high-pressure switch acts at idle and 29 degC. */
   airFillings: { min: 0, max: 8 },
 } as const;
 

@@ -36,7 +36,7 @@ export const BULB_C = 7;
 export const SENSOR_C = 8;
 /** Partial pressure of air on the low side: none while the flow sweeps it on, as much as on the high side after a stop. */
 export const LOW_AIR_KPA = 9;
-/** Of an outside-controlled compressor, 0 to 1. */
+/** Command to an outside-controlled compressor, 0 to 1. */
 export const COMMAND = 10;
 export const STATES = 11;
 

@@ -142,7 +142,7 @@ export function restPressures({ rest, conditions }: ReadingFile): { sidesKpa: nu
   return { sidesKpa: sides.map((kpa) => kpa + atmosphere), soakC: rest.soakC };
 }
 
-/** What stands too far below saturation for liquid to be left has lost its charge, whatever else there is. */
+/** Factor on a class by the static pressure: too far below saturation for liquid to be left, the charge is gone, whatever else there is. */
 function restOdds(acting: readonly Cause[], withLiquid: number): number {
   return acting.includes("undercharge") ? 1 : withLiquid;
 }
