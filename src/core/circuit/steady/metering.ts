@@ -41,26 +41,26 @@ function seatShare(fluid: FluidTable, sourceKpa: number, enthalpy: number): numb
 }
 
 /**
- * The same of a tube. How much less passes of a mixture than of saturated liquid is the ratio of choked flows of the homogeneous equilibrium model
- * (Leung, AIChE J. 32 (1986) 1743): the more vapour comes, the less passes.
+ * The same share for a tube. A mixture passes less than saturated liquid by the ratio of choked flows of the homogeneous equilibrium model (Leung,
+ * AIChE J. 32 (1986) 1743), whose parameter is omega = x v''/v + cp T P (dT/dP / T)^2 / v: the more vapour comes, the less passes.
  */
 function tubeShare(fluid: FluidTable, sourceKpa: number, enthalpy: number): number {
   const quality = Math.min(fluid.quality(sourceKpa, enthalpy), 1);
   if (quality <= 0) return TUBE_FLASH;
-  return 1 - ((1 - TUBE_FLASH) * chokedDrop(fluid, sourceKpa, quality)) / chokedDrop(fluid, sourceKpa, 0);
+  const temperatureC = fluid.saturationTemperatureC(sourceKpa);
+  const vapour = 1 / fluid.vapourDensity(sourceKpa);
+  const liquid = fluid.liquidDensity(sourceKpa);
+  const slope = fluid.saturationSlope(sourceKpa);
+  const flashing = (fluid.liquidHeatCapacity(temperatureC) * sourceKpa * slope * slope) / (temperatureC + 273.15);
+  const mixed = chokedDrop((quality * vapour + flashing) / (quality * vapour + (1 - quality) / liquid));
+  return 1 - ((1 - TUBE_FLASH) * mixed) / chokedDrop(flashing / (1 / liquid));
 }
 
 /**
- * Choked mass flux squared over twice pressure and density of what comes, by Leung's parameter omega = x v''/v + cp T P (dT/dP / T)^2 / v; the
- * critical pressure ratio by the explicit form of API Standard 520 part I (2014), annex C.
+ * Choked mass flux squared over twice pressure and density of what comes, by Leung's omega; the critical pressure ratio by the explicit form of API
+ * Standard 520 part I (2014), annex C.
  */
-export function chokedDrop(fluid: FluidTable, pressureKpa: number, quality: number): number {
-  const temperatureC = fluid.saturationTemperatureC(pressureKpa);
-  const vapour = 1 / fluid.vapourDensity(pressureKpa);
-  const volume = quality * vapour + (1 - quality) / fluid.liquidDensity(pressureKpa);
-  const slope = fluid.saturationSlope(pressureKpa);
-  const flashing = (fluid.liquidHeatCapacity(temperatureC) * pressureKpa * slope * slope) / (temperatureC + 273.15);
-  const omega = (quality * vapour + flashing) / volume;
+function chokedDrop(omega: number): number {
   const ratio =
     (1 + (1.0446 - 0.0093431 * Math.sqrt(omega)) * omega ** -0.56261) ** (-0.70356 + 0.014685 * Math.log(omega));
   return (ratio * ratio) / (2 * omega);

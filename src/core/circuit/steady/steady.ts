@@ -244,7 +244,7 @@ function solveMode(
   };
   const arrives = (start: CircuitPoint) => attempt(start) < GOOD_ENOUGH;
   const drifts = (start: CircuitPoint) => {
-    const run = drift(plant, mode, held, start, effort === "quick");
+    const run = drift(plant, mode, held, start, effort === "quick" && mode === "free");
     iterations += run.iterations;
     return !run.cutOut && arrives(pointOf(mode, held, best));
   };
@@ -432,6 +432,16 @@ function bounds(plant: Plant, mode: Mode): void {
   upper[3] = store ? 2.85 : 1.85;
 }
 
+/** Share of `step` that moves no unknown further than its longest step, 1 at most. */
+function withinLongest(): number {
+  let factor = 1;
+  for (let i = 0; i < 4; i++) factor = Math.min(factor, longest[i]! / Math.max(Math.abs(step[i]!), 1e-12));
+  return factor;
+}
+
+/** Unknown `i` kept within its bounds. */
+const bounded = (value: number, i: number): number => Math.min(Math.max(value, lower[i]!), upper[i]!);
+
 /** Puts a start into `trial` and `best`; gives its residual. */
 function begin(plant: Plant, mode: Mode, held: number, start: CircuitPoint): number {
   bounds(plant, mode);
@@ -439,7 +449,7 @@ function begin(plant: Plant, mode: Mode, held: number, start: CircuitPoint): num
   trial[1] = mode === "high" ? start.duty : Math.log(start.highKpa);
   trial[2] = start.high;
   trial[3] = start.wet;
-  for (let i = 0; i < 4; i++) trial[i] = Math.min(Math.max(trial[i]!, lower[i]!), upper[i]!);
+  for (let i = 0; i < 4; i++) trial[i] = bounded(trial[i]!, i);
   best.set(trial);
   return residualAt(plant, mode, held, trial, residual);
 }
@@ -468,7 +478,7 @@ function newton(plant: Plant, mode: Mode, held: number, start: CircuitPoint): { 
     for (let i = 0; i < 4; i++) step[i] = -residual[i]!;
     let factor = 1;
     if (solveInPlace(solving, step)) {
-      for (let i = 0; i < 4; i++) factor = Math.min(factor, longest[i]! / Math.max(Math.abs(step[i]!), 1e-12));
+      factor = withinLongest();
     } else if (fresh) break;
     else {
       wanted = true;
@@ -477,7 +487,7 @@ function newton(plant: Plant, mode: Mode, held: number, start: CircuitPoint): { 
     const before = norm;
     let accepted = false;
     for (let k = 0; k < 7; k++) {
-      for (let i = 0; i < 4; i++) beside[i] = Math.min(Math.max(trial[i]! + factor * step[i]!, lower[i]!), upper[i]!);
+      for (let i = 0; i < 4; i++) beside[i] = bounded(trial[i]! + factor * step[i]!, i);
       const next = residualAt(plant, mode, held, beside, trialResidual);
       // At kinks a step may have to climb a little; a few are let through.
       if (next < norm * (1 - 0.05 * factor) || (fresh && k === 6 && stalled < 4)) {
@@ -518,7 +528,7 @@ function drift(
   held: number,
   start: CircuitPoint,
   toCutOut: boolean,
-): { residual: number; iterations: number; cutOut: boolean } {
+): { iterations: number; cutOut: boolean } {
   let norm = begin(plant, mode, held, start);
   let bestNorm = norm;
   let time = DRIFT.start;
@@ -527,8 +537,7 @@ function drift(
   lastMove.fill(0);
   let iterations = 0;
   for (; iterations < DRIFT.most && norm > DRIFT.near; iterations++) {
-    if (toCutOut && mode === "free" && iterations > 0 && trial[1]! > cutOut)
-      return { residual: bestNorm, iterations, cutOut: true };
+    if (toCutOut && iterations > 0 && trial[1]! > cutOut) return { iterations, cutOut: true };
     differentiate(plant, mode, held);
     for (let j = 0; j < 4; j++) {
       const [condenser, evaporator, flow, mass] = [jacobian[j]!, jacobian[4 + j]!, jacobian[8 + j]!, jacobian[12 + j]!];
@@ -546,11 +555,10 @@ function drift(
       time *= DRIFT.shrinks;
       continue;
     }
-    let factor = 1;
-    for (let i = 0; i < 4; i++) factor = Math.min(factor, longest[i]! / Math.max(Math.abs(step[i]!), 1e-12));
+    const factor = withinLongest();
     let along = 0;
     for (let i = 0; i < 4; i++) {
-      trial[i] = Math.min(Math.max(trial[i]! + factor * step[i]!, lower[i]!), upper[i]!);
+      trial[i] = bounded(trial[i]! + factor * step[i]!, i);
       const move = (factor * step[i]!) / longest[i]!;
       along += move * lastMove[i]!;
       lastMove[i] = move;
@@ -562,7 +570,7 @@ function drift(
       best.set(trial);
     }
   }
-  return { residual: bestNorm, iterations, cutOut: false };
+  return { iterations, cutOut: false };
 }
 
 const lastMove = new Float64Array(4);

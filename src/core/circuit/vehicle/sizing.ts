@@ -41,21 +41,21 @@ export function sizeVehicle(label: VehicleLabel, draw: Draw = () => 0): Result<C
 /** Enlarges an accumulator until a mild day, on which the cycling clutch drives most liquid into it, leaves it short of full. */
 function holdingMildWeather(vehicle: CircuitVehicle): CircuitVehicle {
   for (let i = 0; i < MOST_ENLARGED && vehicle.accumulatorM3 > 0; i++) {
-    const fullest = Math.max(...mildDays.map((day) => wetOn(vehicle, day)));
+    const fullest = Math.max(...mildDays.map((day) => levelOn(vehicle, day)));
     if (fullest < MILD_LEVEL) break;
     vehicle = { ...vehicle, accumulatorM3: vehicle.accumulatorM3 * ENLARGED_BY };
   }
   return vehicle;
 }
 
-function wetOn(vehicle: CircuitVehicle, day: CircuitConditions): number {
+/** Share of the accumulator that is liquid on a day; 0 where the circuit does not run. */
+function levelOn(vehicle: CircuitVehicle, day: CircuitConditions): number {
   const solved = solveSteady(makePlant(vehicle, day, []), undefined, false);
-  return solved.ok && solved.value.kind === "running" ? solved.value.state.point.wet : 0;
+  return solved.ok && solved.value.kind === "running" ? solved.value.state.storeLevel : 0;
 }
 
 const mildDays = [700, 1500].map((rpm): CircuitConditions => ({ ...designConditions, ambientC: 20, rpm }));
-/** Coordinate of the liquid: the accumulator is full at 2. */
-const MILD_LEVEL = 1.97;
+const MILD_LEVEL = 0.97;
 const ENLARGED_BY = 1.04;
 const MOST_ENLARGED = 14;
 
