@@ -44,19 +44,19 @@ export function populationVehicle(label: VehicleLabel, draw: Draw): PopulationVe
     compressor: {
       kind: compressor,
       displacementM3:
-        about(compressor === "electric" ? 30e-6 : variable ? 110e-6 : valve ? 100e-6 : 108e-6, 0.3) * total,
+        about(compressor === "electric" ? 30e-6 : variable ? 110e-6 : valve ? 100e-6 : 108e-6, 0.34) * total,
       pulleyRatio: about(1.3, 0.09),
       electricTurns: 110,
       clearance: about(0.035, 0.15),
       volumetric: plus(0.92, 0.03),
       isentropic: plus(0.6, 0.045),
       // Held near 0 degC at the coil's outlet; an internal valve droops over a wider span.
-      setKpa: plus(yf ? 300 : 280, 26),
+      setKpa: plus(yf ? 300 : 280, 42),
       bandKpa: 40,
       leastStroke: 0.04,
       command:
         compressor === "variable-external"
-          ? { targetC: plus(2.5, 1.5), spanK: 5, restKpa: plus(yf ? 420 : 390, 65), fullKpa: plus(yf ? 195 : 180, 9) }
+          ? { targetC: plus(2.5, 1.5), spanK: 5, restKpa: plus(yf ? 420 : 390, 65), fullKpa: plus(yf ? 195 : 180, 11) }
           : null,
     },
     condenser: {
@@ -70,7 +70,7 @@ export function populationVehicle(label: VehicleLabel, draw: Draw): PopulationVe
       volumeM3: about(0.38, 0.15) * litres * share * (rear ? 0.75 : 1),
       wallConductance: about(0.88, 0.42) * size * share,
       vapourConductance: about(0.09, 0.15) * size * share,
-      airConductance: about(0.3, 0.22) * size * share,
+      airConductance: about(0.3, 0.28) * size * share,
       airFlow: about(0.095, 0.18) * size * share,
       metalKjK: 1.5 * size * share,
     })),
@@ -87,10 +87,10 @@ export function populationVehicle(label: VehicleLabel, draw: Draw): PopulationVe
       ? { kind: "valve", widestM2: 1.2e-6 * size * passage, staticSuperheatK: 4.5, spanK: 7, bleed: 0.1 }
       : null,
     controls: {
-      freezeOutC: plus(-1, 1.2),
+      freezeOutC: plus(-1, 1.8),
       freezeInC: plus(3.2, 1),
-      lowOutKpa: plus(yf ? 180 : 158, 14),
-      lowInKpa: plus(yf ? 325 : 302, 20),
+      lowOutKpa: plus(yf ? 180 : 158, 22),
+      lowInKpa: plus(yf ? 325 : 302, 30),
       highOutKpa: yf ? 2750 : 2850,
       highInKpa: 2200,
       lockOutKpa: plus(165, 30),
@@ -100,7 +100,7 @@ export function populationVehicle(label: VehicleLabel, draw: Draw): PopulationVe
     liquidLineM3: about(valve ? 0.06 : 0.03, 0.2) * litres * (rear ? 1.8 : 1),
     suctionLineM3: about(0.21, 0.2) * litres * (rear ? 1.3 : 1),
     dischargeLineM3: about(0.1, 0.2) * litres,
-    suctionDrop: (9e4 * about(1, 0.25)) / (total * total),
+    suctionDrop: (9e4 * about(1, 0.5)) / (total * total),
     condenserDrop: (1.1e6 * about(1, 0.25)) / (total * total),
     liquidLineDrop: (2.8e7 * about(1, 0.25) * (rear ? 1.5 : 1)) / (total * total),
     suctionGain: about(0.0028, 0.75) * Math.sqrt(total),

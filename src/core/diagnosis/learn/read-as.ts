@@ -21,7 +21,7 @@ const HABITS: readonly (readonly [Thoroughness, number])[] = [
 
 /** Doubt of the model, K, shared by both speeds and of each: saturation temperatures, air and lines. */
 const DOUBT = {
-  low: [1.1, 0.5],
+  low: [1.6, 0.6],
   high: [1.6, 0.8],
   vent: [1.1, 0.5],
   suction: [1.8, 0.8],
@@ -45,6 +45,8 @@ const WILD = 0.012;
 const PERIOD_DOUBT = 0.35;
 /** The quick formula of the meeting time is good for a half. */
 const MEETING_DOUBT = 0.4;
+/** An electric compressor has no engine speed; some write one down all the same. */
+const ELECTRIC_WITH_RPM = 0.1;
 
 export interface ReadAsOptions {
   /** Share of the readings that are simply wrong. */
@@ -172,7 +174,10 @@ function readSetting(setting: TrueSetting, reader: Reader): RunningSetting {
   const moment = cycle !== null && low !== null && !swing;
   const at = (kpa: number) => Math.round(kpa - test.atmosphereKpa + reader.gauges.low + 8 * normal());
   return {
-    rpm: given(() => Math.round(setting.rpm / 10) * 10, 0.97) ?? null,
+    rpm: given(
+      () => Math.round(setting.rpm / 10) * 10,
+      test.label.compressor === "electric" ? ELECTRIC_WITH_RPM : 0.97,
+    ),
     lowKpa: moment && cycle ? at(cycle.minKpa + uniform() * (cycle.maxKpa - cycle.minKpa)) : low,
     highKpa: given(() => rounded(wild(pressure(setting.highKpa, "high"), 500), 10, noise), highChance),
     lowMinKpa: swing && cycle ? at(cycle.minKpa) : null,
