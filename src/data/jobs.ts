@@ -246,6 +246,7 @@ export async function duplicateJob(job: Job): Promise<Job> {
       ...job.intake,
       mileage: blank.intake.mileage,
       complaint: "",
+      complaints: [],
       history: "serviced",
       stopSigns: [],
       lastFilled: filledOn(job) ?? job.intake.lastFilled,

@@ -17,6 +17,8 @@ type Pipe = "discharge-line" | "liquid-line" | "suction-line";
 
 interface CircuitBoardProps {
   metering: "expansion-valve" | "orifice-tube" | null;
+  /** An electric one has no belt; belt-driven when absent. */
+  compressor?: string | null;
   notes: readonly Observation[];
   /** Other words at a part, such as how its leak check stands. */
   marks?: Partial<Record<PartId, BoardMark>>;
@@ -66,7 +68,7 @@ const tags: Record<PartId, readonly [number, number]> = {
   "low-port": [120, 217],
 };
 
-type DrawnProps = Pick<CircuitBoardProps, "metering" | "notes" | "selected" | "onSelect"> &
+type DrawnProps = Pick<CircuitBoardProps, "metering" | "compressor" | "notes" | "selected" | "onSelect"> &
   Required<Pick<CircuitBoardProps, "marks" | "fillings" | "measured">> & { tapping: boolean };
 
 /** The same drawing: what is noted and filled is compared by what it says, since it is told anew with every batch. */
@@ -83,6 +85,7 @@ const nothingMarked = {};
 /** This vehicle's own circuit. Every part and pipe can be pressed, or reached with Tab and Enter. */
 export function CircuitBoard({
   metering,
+  compressor = null,
   notes,
   marks = nothingMarked,
   selected,
@@ -112,6 +115,7 @@ export function CircuitBoard({
       <Patterns />
       <Drawn
         metering={metering}
+        compressor={compressor}
         notes={notes}
         marks={marks}
         selected={selected}
@@ -131,6 +135,7 @@ export function CircuitBoard({
 
 const Drawn = memo(function Drawn({
   metering,
+  compressor = null,
   notes,
   marks,
   selected,
@@ -139,7 +144,7 @@ const Drawn = memo(function Drawn({
   measured,
   tapping,
 }: DrawnProps) {
-  const parts = partsOf(metering);
+  const parts = partsOf(metering, compressor);
   const has = (part: PartId) => parts.includes(part);
   const press = (part: PartId) => ({
     part,
@@ -192,7 +197,7 @@ const Drawn = memo(function Drawn({
       </Part>
       <Box2 {...press("blower")} x={170} y={204} width={100} height={30} label="Blower, air" />
       <Box2 {...press("compressor")} x={40} y={132} width={88} height={62} label="Compressor" />
-      <Box2 {...press("clutch-belt")} x={2} y={140} width={36} height={46} label="Belt" />
+      {has("clutch-belt") && <Box2 {...press("clutch-belt")} x={2} y={140} width={36} height={46} label="Belt" />}
       {has("receiver") && <Box2 {...press("receiver")} x={410} y={97} width={56} height={42} label="Drier" />}
       {has("accumulator") && <Box2 {...press("accumulator")} x={50} y={242} width={68} height={50} label="Accum." />}
       <Part {...press("metering-device")}>

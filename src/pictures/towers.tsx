@@ -32,6 +32,8 @@ interface TowersProps {
 }
 
 const WIDTH = 224;
+/** Left of the low side, for pressures of four digits. */
+const ROOM = 10;
 const HEIGHT = 274;
 const TOP = 38;
 const FOOT = 226;
@@ -45,7 +47,7 @@ export function Towers({ low, high, refrigerant, altitudeM }: TowersProps) {
   return (
     <Box>
       <svg
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        viewBox={`${-ROOM} 0 ${WIDTH + ROOM} ${HEIGHT}`}
         width="100%"
         style={{ maxWidth: 300, display: "block", margin: "0 auto" }}
         role="img"

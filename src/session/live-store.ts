@@ -6,7 +6,7 @@ import { type InstrumentAccuracy, workshopInstruments } from "@/core/readings/de
 import { type JudgedStream, judgeStream, worstState } from "@/core/readings/stream/judged-stream";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
-import { workableRefrigerant } from "@/core/records/job-readings";
+import { workableRefrigerant } from "@/core/records/job-label";
 import { entryValue } from "@/core/units/entry";
 import type { JobStore } from "./job-store";
 import type { Rack, RackStore } from "./rack-store";

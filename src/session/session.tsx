@@ -3,13 +3,13 @@
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from "react";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
-import { workableRefrigerant } from "@/core/records/job-readings";
+import { labelOf, workableRefrigerant } from "@/core/records/job-label";
 import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import { claimDesk } from "@/data/desk-lock";
 import { editJob, followJob, loadRack, mendJob, putBack } from "@/data/jobs";
 import { loadUndo, saveUndo } from "@/data/undo-steps";
-import type { Wording } from "@/words/diagnosis";
+import { vehicleWording, type Wording } from "@/words/diagnosis";
 import { type ChargeConnection, connectCharge } from "@/worker/charge-client";
 import { connectDiagnosis, type DiagnosisConnection } from "@/worker/diagnosis-client";
 import { connectExpected, type ExpectedConnection } from "@/worker/expected-client";
@@ -248,7 +248,7 @@ export function useWording(figures: Figures): Wording | null {
       refrigerant,
       altitudeM: entryValue(fields.altitude, job.altitude) ?? 0,
       figures,
-      ...(job.intake.metering === null ? {} : { metering: job.intake.metering }),
+      ...vehicleWording({ ...job.intake, chargeG: labelOf(job).chargeG }),
     };
   });
 }

@@ -9,6 +9,7 @@ import type { ReadingFile } from "@/core/readings/file/reading-file";
 import { cycleOfStream } from "@/core/readings/stream/judged-stream";
 import type { Job } from "@/core/records/job";
 import { hasReadings, type Needles, readingFilesOf, type TestName } from "@/core/records/job-readings";
+import { emptyOf } from "@/core/records/job-rest";
 import type { DiagnosisConnection } from "@/worker/diagnosis-client";
 import { workerHealth } from "@/worker/worker-health";
 import type { JobStore } from "./job-store";
@@ -163,7 +164,10 @@ export function createVerdictStore(
 }
 
 function readingsOf(job: Job, which: TestName, needles: Needles | null): ReadingFile[] {
-  return needles !== null || job[which].settings.some(hasReadings) ? readingFilesOf(job, which, needles) : [];
+  // What is empty is judged from its static pressure alone.
+  const judgeable =
+    needles !== null || job[which].settings.some(hasReadings) || (which === "baseline" && emptyOf(job) !== null);
+  return judgeable ? readingFilesOf(job, which, needles) : [];
 }
 
 /** Conditions rounded so that the same day asks the same simulation. */

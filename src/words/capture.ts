@@ -101,3 +101,9 @@ export function driftSentence(channel: TakenChannel, state: StreamState, figures
   const way = state.driftPerMinute < 0 ? "falls" : "rises";
   return `${channels[channel].name} still ${way} ${figures.quantity(Math.abs(state.driftPerMinute), unit)} a minute.`;
 }
+
+/** Over a setting of the running test: an electric compressor has no engine speed to be read at. */
+export function settingHead(name: "idle" | "fast idle", compressor: string | null): string {
+  if (compressor === "electric") return name === "idle" ? "First reading" : "Second reading";
+  return name === "idle" ? "Idle" : "Fast idle";
+}

@@ -3,8 +3,9 @@
 import { type Cause, causeEntry, causeName } from "@/core/causes/catalogue";
 import type { Remedy } from "@/core/causes/cause";
 import type { Decision } from "@/core/diagnosis/decide/decide";
-import { strangeReading } from "./diagnosis";
+import { strangeReading, type Wording } from "./diagnosis";
 import { LABEL_DOUBT } from "./label";
+import { implausibleWords } from "./plausibility";
 
 interface DecisionWords {
   /** In one sentence, with its reason. */
@@ -13,22 +14,38 @@ interface DecisionWords {
   unless: string;
 }
 
-export function decisionWords({ reason }: Decision): DecisionWords {
+export function decisionWords({ reason }: Decision, { electric }: Pick<Wording, "electric"> = {}): DecisionWords {
   switch (reason.code) {
     case "relief-valve-near":
       return {
         sentence: "Stop the engine: the compressor may be working against its relief valve, whatever the gauge shows.",
         unless: "A discharge line that is only warm, and a condenser that is hot all over, speak against it.",
       };
+    case "implausible": {
+      const { what, check } = implausibleWords[reason.what];
+      return { sentence: `${what}. ${check}`, unless: "Nothing is inferred from pressures that no circuit shows." };
+    }
+    case "open-to-air":
+      return {
+        sentence:
+          "Empty: it stands at the pressure of the ambient air, with air and moisture in it. Do not run it. Find the leak with nitrogen, renew the drier, evacuate long, charge the label weight.",
+        unless: "Only a gauge or coupler that does not read at all would change this: check that both open.",
+      };
+    case "held-vacuum":
+      return {
+        sentence:
+          "It holds a vacuum: it was evacuated and not charged. Do not run it. Prove it tight, evacuate again, charge the label weight.",
+        unless: "What was the matter before nobody can read from it: ask who evacuated it, and why.",
+      };
     case "almost-empty":
       return {
         sentence:
-          "Almost empty. Find the leak before it is charged, recover and weigh what is left: no pressure says more than that there is no liquid.",
+          "Almost empty: do not run it. Find the leak before it is charged, recover and weigh what is left: no pressure says more than that there is no liquid.",
         unless: "Only a gauge or coupler that does not read at all would change this: check that both open.",
       };
     case "wrong-refrigerant":
       return {
-        sentence: "Check label and refrigerant first: at rest it does not stand where the label's refrigerant would.",
+        sentence: `Identify it before anything else: at rest it does not stand where the label's refrigerant would.${reason.flammable ? " What fits burns: no sparks, no flame, ventilate." : ""}`,
         unless: "An identifier that shows the label's refrigerant, and a second gauge that agrees.",
       };
     case "label-doubt":
@@ -59,7 +76,8 @@ export function decisionWords({ reason }: Decision): DecisionWords {
         unless: "A weight inside the tolerance: then it is starved by something else.",
       };
     case "cause": {
-      const { sentence, unless } = actWords[causeEntry(reason.cause).remedy];
+      const { remedy } = causeEntry(reason.cause);
+      const { sentence, unless } = remedy === "check-control" && electric ? electricControl : actWords[remedy];
       return { sentence: `${likeliest(reason.cause)}${sentence}`, unless };
     }
   }
@@ -73,6 +91,12 @@ function fitted(cause: Cause): string {
 function likeliest(cause: Cause): string {
   return `${causeName(cause)} is likeliest. `;
 }
+
+const electricControl: DecisionWords = {
+  sentence:
+    "Check control first, with a scan tool: speed asked for and reached, interlock, insulation fault. High voltage: qualified people only.",
+  unless: "A compressor is condemned only when it is supplied and commanded, and the weight is right.",
+};
 
 const actWords: Record<Remedy, DecisionWords> = {
   "check-control": {

@@ -52,7 +52,11 @@ export function restSentence({ verdict, margin, saturation }: RestAnswer, unit: 
       return `${at} The gauge cannot be parted from it: some liquid is left. How much, no pressure tells.`;
     case "a-little-below":
       return `${at} The gauge is ${withError(margin, unit)} below, which parts a little cooler than the soak do as well: cannot tell. Let it soak, and measure its coldest part.`;
-    case "below-saturation":
+    case "open-to-air":
+      return `${at} The gauge stands at the pressure of the ambient air: empty, with air and moisture in it.`;
+    case "vacuum":
+      return `${at} The gauge shows a vacuum: it was evacuated and not charged.`;
+    case "vapour-only":
       return `${at} The gauge is ${withError(margin, unit)} below: vapour only, almost empty.`;
     case "above-saturation":
       return `${at} The gauge is ${withError(margin, unit)} above: air or another gas, another refrigerant, or parts warmer than the soak.`;

@@ -9,7 +9,8 @@ import {
   outcomeSentence,
   reasonSentence,
   seenSentence,
-  testSentences,
+  testSentence,
+  vehicleWording,
   type Wording,
   warningSentence,
 } from "./diagnosis";
@@ -22,6 +23,7 @@ function diagnosisFile(verdict: Verdict, reading: ReadingFile): Diagnosis {
     refrigerant: reading.vehicle.refrigerant,
     altitudeM: reading.conditions.altitudeM ?? 0,
     figures: metricFigures,
+    ...vehicleWording(reading.vehicle),
   };
   const probabilities = roundedToOne(verdict.causes.map(({ probability }) => probability));
   return {
@@ -47,7 +49,7 @@ function diagnosisFile(verdict: Verdict, reading: ReadingFile): Diagnosis {
     },
     nextTests: verdict.nextTests.map(({ test, reads, gainBits, settles, minutes, outcomes }) => ({
       id: test,
-      test: testSentences[test],
+      test: testSentence(test, wording),
       reads,
       gainBits,
       settles,

@@ -2,6 +2,7 @@
 
 import { type Cause, causeEntry, causeName } from "@/core/causes/catalogue";
 import type { SeverityRange } from "@/core/causes/cause";
+import { complaintIds, complaintNames } from "@/core/causes/complaints";
 import type { Verdict, Warning } from "@/core/diagnosis/decide/verdict";
 import type { Reason } from "@/core/diagnosis/explain/explain";
 import type { ObservableName } from "@/core/diagnosis/explain/observables";
@@ -9,11 +10,13 @@ import type { NextTest, TestId } from "@/core/diagnosis/next-test/next-tests";
 import { STANDS_ALONE } from "@/core/diagnosis/weigh/classes";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
 import { channels } from "@/core/readings/channels";
+import type { Foreign } from "@/core/readings/derive/foreign";
 import { NO_LIQUID_K } from "@/core/readings/derive/rest";
 import { saturationGaugeKpa } from "@/core/readings/derive/saturation-temperature";
 import type { Figures } from "@/core/units/figures";
 import { formatQuantity, type UnitId } from "@/core/units/units";
 import { doubtByReadings, LABEL_DOUBT } from "./label";
+import { implausibleSentence, implausibleWords, learnedValueWords } from "./plausibility";
 
 export interface Wording {
   refrigerant: Refrigerant;
@@ -21,6 +24,23 @@ export interface Wording {
   figures: Figures;
   /** For how bad a metering device is said; a valve when absent. */
   metering?: string;
+  /** An electric compressor has no engine speed to speak of. */
+  electric?: boolean;
+  /** Without a label no share of it is said. */
+  labelUnknown?: boolean;
+}
+
+/** What of a vehicle its sentences hang on. */
+export function vehicleWording(vehicle: {
+  metering: string | null;
+  compressor: string | null;
+  chargeG?: number | null | undefined;
+}): Pick<Wording, "metering" | "electric" | "labelUnknown"> {
+  return {
+    ...(vehicle.metering === null ? {} : { metering: vehicle.metering }),
+    electric: vehicle.compressor === "electric",
+    labelUnknown: vehicle.chargeG == null,
+  };
 }
 
 const names: Record<ObservableName, string> = {
@@ -43,7 +63,7 @@ const names: Record<ObservableName, string> = {
 export function reasonSentence(reason: Reason, wording: Wording): string {
   const { observable, rpm, read, band, withCause } = reason;
   const { figures } = wording;
-  const at = rpm === null ? "" : ` at ${formatQuantity(rpm, "rpm")}`;
+  const at = rpm === null || wording.electric ? "" : ` at ${formatQuantity(rpm, "rpm")}`;
   if (observable === "swing") return `The clutch cycles${at}, and how its needle swings`;
   if (observable === "rest") {
     const side = (k: number) => `${figures.quantity(Math.abs(k), "K")} ${k < 0 ? "below" : "above"} saturation`;
@@ -104,11 +124,20 @@ function measureOf(observable: ObservableName, { refrigerant, altitudeM, figures
 }
 
 /** How bad it is, said as what it is: "About 30 % of the label left". Quantiles of the severity. */
-export function severitySentence(cause: Cause, severity: SeverityRange, metering?: string): string | null {
-  return cause === "none" ? null : causeEntry(cause).said(severity, metering);
+export function severitySentence(
+  cause: Cause,
+  severity: SeverityRange,
+  { metering, labelUnknown }: Pick<Wording, "metering" | "labelUnknown"> = {},
+): string | null {
+  if (cause === "none") return null;
+  // A share of a label that nobody could read is the share of nothing.
+  if (labelUnknown && (cause === "undercharge" || cause === "overcharge")) return null;
+  return causeEntry(cause).said(severity, metering);
 }
 
 export function seenSentence(code: string): string {
+  const complaint = complaintIds.find((id) => id === code);
+  if (complaint !== undefined) return `Said: ${complaintNames[complaint].toLowerCase()}`;
   const [sign, ...part] = code.split("-");
   return `Seen: ${sign === "not" ? `${part.slice(1).join(" ")} not turning` : `${part.join(" ")} ${sign}`}`;
 }
@@ -127,8 +156,16 @@ export const testSentences: Record<TestId, string> = {
   "shut-off": "Time the sides meeting after shut-off",
   "line-spots": "Spot the liquid line from the port to the metering device",
   command: "Read the compressor's command with a scan tool",
+  "electric-scan": "Read the electric compressor with a scan tool: speed asked for and reached, interlock, insulation",
   recover: "Recover and weigh",
 };
+
+/** The same for this vehicle: an electric compressor has no belt and no clutch. */
+export function testSentence(test: TestId, { electric }: Pick<Wording, "electric">): string {
+  return test === "look" && electric
+    ? "Look: condenser fan and fins, blower and filter, flap. Orange cables stay untouched"
+    : testSentences[test];
+}
 
 /** What one cause would show there: "Liquid line about 31 °C: undercharge". */
 export function outcomeSentence(outcome: NextTest["outcomes"][number], wording: Wording): string {
@@ -172,15 +209,23 @@ export function warningSentence(warning: Warning, wording: Wording): string {
     case "stop-blocked-before-port":
       return "Stop at once if the discharge line is very hot: the high port may sit behind a blockage and read low while the compressor works against its relief valve.";
     case "almost-empty":
-      return `Almost empty: at rest it stands ${figures.quantity(warning.belowK, "K")} below saturation, so no liquid is left. Find the leak, recover and weigh.`;
+      return `Almost empty, do not run it: at rest it stands ${figures.quantity(warning.belowK, "K")} below saturation, so no liquid is left. Find the leak, recover and weigh.`;
+    case "open-to-air":
+      return "Empty: at rest it stands at the pressure of the ambient air. Air and moisture are in it: do not run it.";
+    case "held-vacuum":
+      return `It holds a vacuum of ${figures.quantity(warning.kpa, "kPa")}: evacuated and not charged. Do not run it: nothing can be judged before it is charged.`;
+    case "implausible":
+      return `${implausibleSentence(warning.what, warning.rpm)} ${implausibleWords[warning.what].check}`;
+    case "low-side-only":
+      return "Low side only: overcharge, air, weak condenser air and a blockage before the port show on the high side, and cannot be judged. Couple it, if its port holds.";
     case "suspect-reading":
       return `Suspect: ${strangeReading(warning)} is far from where any of the likely causes would have it. Check the instrument.`;
     case "do-not-fit":
       return `These readings do not fit together, whatever is the matter: ${strangeReading(warning)} is the one that does it. Check its instrument and where it sits.`;
     case "beyond-learned":
-      return "Beyond what was learned: some of these values no car of this kind shows. The probabilities are wide; check instruments, units and label.";
+      return `Beyond what was learned: ${[...new Set(warning.values.map(learnedValueWords))].join(", ")}. No car of this kind shows that. The probabilities are wide; check instruments, units and label.`;
     case "wrong-refrigerant":
-      return `At rest it does not fit the label's refrigerant but would fit ${warning.fits.join(", ")}. Air lifts it too. Use an identifier before anything is recovered.`;
+      return foreignSentence(warning, figures);
     case "few-readings":
       return `Few readings (${warning.count}): a verdict from these alone says little.`;
     case "cycling":
@@ -196,6 +241,17 @@ export function warningSentence(warning: Warning, wording: Wording): string {
     case "cannot-simulate":
       return `This vehicle cannot be simulated (${warning.why}): there are no bands, and the probabilities are those of any car.`;
   }
+}
+
+/** What the static pressure says against the label's refrigerant, and what else stands there. */
+export function foreignSentence({ fits, overKpa, flammable }: Foreign, figures: Figures): string {
+  const where = `At rest it stands ${figures.quantity(Math.abs(overKpa), "kPa")} ${overKpa < 0 ? "below" : "above"} saturation of the label's refrigerant`;
+  const what =
+    fits.length === 0
+      ? "air, another gas or a mixture is in it"
+      : `it would fit ${fits.join(" or ")}${overKpa > 0 ? ", or air lifts it" : ""}`;
+  const burns = flammable ? " What fits burns: no sparks, no flame, ventilate." : "";
+  return `${where}: ${what}.${burns} Use an identifier before anything is recovered, and a cylinder of its own.`;
 }
 
 /** A share in whole percent; what is all but nothing or all but certain is not rounded to it. */

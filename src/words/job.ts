@@ -16,6 +16,14 @@ export const refrigerantLabels: Record<LabelRefrigerant, string> = {
   other: "Another, or unreadable",
 };
 
+export const unreadableLabel =
+  "Then no share of the label is shown. Before it is charged the figure is needed: from the maker, or from a vehicle of the same build.";
+
+export const highPortLabels: Record<NonNullable<Intake["highPort"]>, string> = {
+  "after-condenser": "Behind the condenser",
+  "before-condenser": "On the discharge line",
+};
+
 export const meteringLabels: Record<NonNullable<Intake["metering"]>, string> = {
   "expansion-valve": "Expansion valve, receiver",
   "orifice-tube": "Fixed orifice, accumulator",

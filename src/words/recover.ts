@@ -14,6 +14,12 @@ export function lossSentence(lostG: number, share: number, labelG: number, figur
   return words ? `It had lost ${of}: ${words}.` : `It had lost ${of}.`;
 }
 
+export const nothingToRecover = {
+  title: "Nothing to recover",
+  meaning:
+    "At rest it holds no refrigerant: no weight is asked for. If the machine brings something all the same, write it down.",
+};
+
 export const identifiedLabels: Record<IdentifiedResult, string> = {
   "not-checked": "Not checked",
   "as-label": "As on the label",

@@ -13,8 +13,9 @@ import { type Comparison, compareTests } from "@/core/records/compare-tests";
 import type { ConditionShift } from "@/core/records/condition-shift";
 import { fields } from "@/core/records/fields";
 import { type Job, stepIds } from "@/core/records/job";
+import { labelOf, workableRefrigerant } from "@/core/records/job-label";
 import { drawnPressureTest } from "@/core/records/job-pressure-test";
-import { foundOf, hasReadings, labelOf, settingValues, workableRefrigerant } from "@/core/records/job-readings";
+import { foundOf, hasReadings, settingValues } from "@/core/records/job-readings";
 import { isTree } from "@/core/records/merge";
 import { amendmentsOf } from "@/core/records/signature";
 import { inUnits } from "@/core/records/unit-system";
@@ -23,7 +24,14 @@ import type { Figures } from "@/core/units/figures";
 import type { UnitId } from "@/core/units/units";
 import { actNames } from "./books";
 import { outlookWords } from "./customer";
-import { percentOf, reasonSentence, severitySentence, type Wording, warningSentence } from "./diagnosis";
+import {
+  percentOf,
+  reasonSentence,
+  severitySentence,
+  vehicleWording,
+  type Wording,
+  warningSentence,
+} from "./diagnosis";
 import { circuitWords, refrigerantLabels, stepNames } from "./job";
 import { doubtByReadings, LABEL_DOUBT } from "./label";
 import { leakTable, leakTableHead, leakWords } from "./leak";
@@ -174,8 +182,9 @@ function wordingOf(job: Job, figures: Figures): Wording | null {
   const refrigerant = workableRefrigerant(job);
   if (refrigerant === null) return null;
   const altitudeM = entryValue(fields.altitude, job.altitude) ?? 0;
-  const { metering } = job.intake;
-  return { refrigerant, altitudeM, figures, ...(metering === null ? {} : { metering }) };
+  const { metering, compressor } = job.intake;
+  const { chargeG } = labelOf(job);
+  return { refrigerant, altitudeM, figures, ...vehicleWording({ metering, compressor, chargeG }) };
 }
 
 /** How sure a cause is, and of what. */
@@ -202,7 +211,7 @@ function causes(job: Job, verdict: Verdict, wording: Wording, scope: ReportScope
     first.probability >= LIKELY
       ? `${causeName(first.cause)} (${share(first.probability)}).`
       : `Not told apart by the readings: ${named.map(({ cause, probability }) => `${causeName(cause).toLowerCase()} (${share(probability)})`).join(", ")}.`;
-  const severity = severitySentence(first.cause, first.severity, wording.metering);
+  const severity = severitySentence(first.cause, first.severity, wording);
   const speaks = first.for.slice(0, scope === "file" ? 5 : 3).map((reason) => `${because(reason)}.`);
   const blocks: ReportBlock[] = [{ kind: "text", text: opening, strong: true }];
   const weighed = foundOf(job) !== null && aboutTheCharge.includes(first.cause);

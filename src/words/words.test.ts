@@ -33,7 +33,10 @@ describe("the decision in words", () => {
   const reasons: DecisionReason[] = [
     { code: "relief-valve-near" },
     { code: "almost-empty" },
-    { code: "wrong-refrigerant" },
+    { code: "wrong-refrigerant", flammable: true },
+    { code: "open-to-air" },
+    { code: "held-vacuum" },
+    { code: "implausible", what: "swapped-sides", rpm: 800 },
     { code: "do-not-fit", observable: "condensing", rpm: 800 },
     { code: "not-told-apart", first: "air", second: "overcharge" },
     { code: "not-told-apart", first: "none", second: null },

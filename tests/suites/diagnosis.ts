@@ -49,6 +49,37 @@ describe("the verdict", () => {
     expect(await browser.text()).not.toMatch(/NaN|Infinity|undefined/);
   });
 
+  it("takes an evacuated car from its static pressure past the running test to an empty recovery, and names swapped hoses", async () => {
+    const { browser, address } = session;
+    await browser.open(address);
+    await browser.press("Demo workshop");
+    await browser.says("Orla Veitch");
+    const car = `${address}/job/demo-estate-car`;
+    await browser.open(`${car}/running`);
+    await browser.says("What fits these readings");
+    await browser.type("Low side, idle", "1190");
+    await browser.type("High side, idle", "215");
+    await browser.says("The hoses are swapped");
+    await browser.press("Exchange low and high");
+    await browser.until("they are exchanged", async () => (await browser.valueOf("Low side, idle")) === "215");
+    for (const setting of ["idle", "fast idle"]) {
+      for (const field of ["Low side", "High side", "Centre vent"]) await browser.type(`${field}, ${setting}`, "");
+    }
+    await browser.open(`${car}/rest`);
+    await browser.type("Low side", "-89");
+    await browser.type("High side", "-91");
+    await browser.type("Soak temperature", "22");
+    await browser.says("A vacuum: evacuated and not charged. Do not run it");
+    await browser.press("Done: go to verdict");
+    await browser.says("It holds a vacuum");
+    expect(await browser.text()).not.toMatch(/Causes, with what speaks|Not told apart/);
+    await browser.open(`${car}/running`);
+    await browser.says("The compressor would run dry");
+    await browser.open(`${car}/recover`);
+    await browser.says("Nothing to recover");
+    expect(await browser.text()).not.toMatch(/Still missing: the recovered weight/);
+  });
+
   it("leaves two causes open side by side when the readings cannot part them, and names what would", async () => {
     const { browser, address } = session;
     await browser.open(address);

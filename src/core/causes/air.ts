@@ -10,6 +10,7 @@ export const air: CauseEntry = {
   },
   solved: [0.3, 0.6, 1],
   said: ({ median }) => `About ${formatNumber(fillings(median), "K", 1)} fillings of the circuit with air`,
+  complaints: { "cold-then-warm": 1.3, "warm-at-idle": 2, gradual: 0.5, "after-work": 4 },
   signs: [],
   mendedBy: ["evacuated", "charged-by-weight"],
   remedy: "weigh",

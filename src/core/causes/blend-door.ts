@@ -10,6 +10,7 @@ export const blendDoor: CauseEntry = {
   },
   solved: [1],
   said: (severity) => shareSaid(severity, pastHeater, "of the air past the heater"),
+  complaints: { "never-cold": 1.5, "warm-at-idle": 0.4, "one-side-warm": 6, sudden: 2 },
   signs: [],
   looksFound: 0.4,
   mendedBy: ["cabin-air", "blend-door-actuator"],

@@ -2,6 +2,7 @@
  * What the catalogue holds of a cause: its name, what it does to the circuit, how often and how badly it comes, how that is said, what is seen of
  * it, and what is done about it. One file a cause; everything else walks the catalogue (catalogue.ts), and the compiler names what one lacks.
  */
+import type { ComplaintId } from "./complaints";
 import type { PartId, SignId } from "./signs";
 import type { Work } from "./work";
 
@@ -71,6 +72,8 @@ export interface CauseEntry {
   said: (severity: SeverityRange, metering: string | undefined) => string;
   /** What is seen, heard and felt of it: how many times likelier each sign is where it acts. Round numbers of the trade. */
   signs: readonly { signs: readonly SignId[]; parts: readonly PartId[]; odds: number }[];
+  /** How many times likelier customers put each complaint where it acts than about an average car; as likely where none stands. */
+  complaints: Partial<Record<ComplaintId, number>>;
   /** How often a look at the moving parts finds it: belt and clutch, fan and fins, filter and blower, flap. */
   looksFound?: number;
   /** Work that takes it away, the usual one first. */

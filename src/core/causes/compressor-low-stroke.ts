@@ -12,6 +12,7 @@ export const compressorLowStroke: CauseEntry = {
   },
   solved: USUALLY_SOLVED,
   said: (severity) => shareSaid(severity, strokeAtMost, "of its stroke at most"),
+  complaints: { "never-cold": 2, sudden: 1.5, "one-side-warm": 0.5 },
   signs: [],
   mendedBy: ["compressor", "control-valve", "pressure-sensor", "wiring"],
   remedy: "check-control",

@@ -12,9 +12,17 @@ export const compressorNotDriven: CauseEntry = {
   drawSeverity: (uniform) => (uniform() < 0.85 ? 1 : 0.3 + 0.7 * uniform()),
   solved: [1],
   said: (severity) => (severity.median > WHOLLY ? "Not driven at all" : shareSaid(severity, (share) => share, "slip")),
+  complaints: {
+    "never-cold": 4,
+    "cold-then-warm": 0.6,
+    "warm-at-idle": 0.2,
+    "one-side-warm": 0.1,
+    gradual: 0.2,
+    sudden: 4,
+  },
   signs: [
     { signs: ["hot"], parts: ["evaporator", "suction-line", "accumulator", "low-port"], odds: 3 },
-    { signs: ["not-turning"], parts: ["compressor", "clutch-belt"], odds: 30 },
+    { signs: ["not-turning"], parts: ["compressor", "clutch-belt"], odds: 60 },
   ],
   looksFound: 0.95,
   mendedBy: ["drive", "compressor", "clutch-coil", "belt", "wiring", "pressure-sensor"],

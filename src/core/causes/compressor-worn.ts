@@ -12,6 +12,7 @@ export const compressorWorn: CauseEntry = {
   },
   solved: [0.5, 1],
   said: (severity) => degreeSaid(severity, leakageWords),
+  complaints: { "never-cold": 1.3, "warm-at-idle": 2.5, noise: 3, gradual: 1.5 },
   signs: [],
   mendedBy: ["compressor"],
   remedy: "check-control",

@@ -14,6 +14,7 @@ export const meteringStuckClosed: CauseEntry = {
     metering === "orifice-tube"
       ? shareSaid(severity, passageFree, "of its passage free")
       : shareSaid(severity, openAtMost, "open at most"),
+  complaints: { "never-cold": 1.3, "cold-then-warm": 2, cycles: 1.5, "warm-at-idle": 0.6 },
   signs: [
     { signs: ["cold", "sweating", "frost"], parts: ["liquid-line", "receiver"], odds: 0.7 },
     { signs: ["hiss"], parts: ["metering-device", "evaporator"], odds: 1.5 },

@@ -16,6 +16,7 @@ export const meteringStuckOpen: CauseEntry = {
     metering === "orifice-tube"
       ? shareSaid(severity, passedMore, "more than it should pass")
       : shareSaid(severity, openAtLeast, "open, and no less"),
+  complaints: { noise: 1.3, "after-work": 1.3 },
   signs: [
     { signs: ["frost"], parts: ["evaporator", "suction-line"], odds: 2 },
     { signs: ["sweating", "frost"], parts: ["compressor"], odds: 4 },

@@ -10,8 +10,9 @@ export const restrictionAfterPort: CauseEntry = {
   },
   solved: USUALLY_SOLVED,
   said: (severity) => degreeSaid(severity, passageWords),
+  complaints: { "cold-then-warm": 1.3, cycles: 1.5, "one-side-warm": 0.7 },
   signs: [
-    { signs: ["cold", "sweating", "frost"], parts: ["liquid-line", "receiver"], odds: 9 },
+    { signs: ["cold", "sweating", "frost"], parts: ["liquid-line", "receiver"], odds: 30 },
     { signs: ["hiss"], parts: ["metering-device", "evaporator"], odds: 2 },
     { signs: ["frost"], parts: ["evaporator", "suction-line"], odds: 1.5 },
     { signs: ["hot"], parts: ["evaporator", "suction-line", "accumulator", "low-port"], odds: 1.5 },

@@ -11,8 +11,9 @@ export const restrictionBeforePort: CauseEntry = {
   },
   solved: [0.5, 0.8],
   said: (severity) => degreeSaid(severity, passageWords),
+  complaints: { "cold-then-warm": 1.3, "one-side-warm": 0.5 },
   signs: [
-    { signs: ["cold", "sweating", "frost"], parts: ["discharge-line", "condenser", "high-port"], odds: 9 },
+    { signs: ["cold", "sweating", "frost"], parts: ["discharge-line", "condenser", "high-port"], odds: 30 },
     { signs: ["bent"], parts: ["discharge-line"], odds: 6 },
   ],
   mendedBy: ["condenser", "discharge-hose", "flushed"],

@@ -16,6 +16,7 @@ export const undercharge: CauseEntry = {
   },
   solved: USUALLY_SOLVED,
   said: (severity) => shareSaid(severity, chargeShare, "of the label left"),
+  complaints: { "never-cold": 1.5, "one-side-warm": 2, cycles: 2.5, gradual: 2.5, "after-work": 1.5 },
   signs: [
     { signs: ["oily", "wet", "dye"], parts: partIds, odds: 3 },
     { signs: ["bubbles"], parts: partIds, odds: 3 },

@@ -8,7 +8,7 @@ import { KELVIN, saturationRangeC } from "./saturation";
 import { fluidTable } from "./tables";
 
 export interface Candidate {
-  name: string;
+  name: CandidateName;
   /** Saturation pressure at the temperature, kPa absolute. */
   saturationKpa: number;
   /** Reading minus saturation, kPa. */

@@ -44,8 +44,11 @@ export function meaningOf({ part, sign }: Pick<Observation, "part" | "sign">): s
 }
 
 /** Which parts a vehicle has. */
-export function partsOf(metering: "expansion-valve" | "orifice-tube" | null): PartId[] {
-  return partIds.filter((part) =>
-    part === "receiver" ? metering !== "orifice-tube" : part === "accumulator" ? metering === "orifice-tube" : true,
-  );
+export function partsOf(metering: "expansion-valve" | "orifice-tube" | null, compressor: string | null): PartId[] {
+  return partIds.filter((part) => {
+    if (part === "receiver") return metering !== "orifice-tube";
+    if (part === "accumulator") return metering === "orifice-tube";
+    // An electric compressor has neither.
+    return part !== "clutch-belt" || compressor !== "electric";
+  });
 }

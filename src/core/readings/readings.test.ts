@@ -18,7 +18,10 @@ describe("rest reading", () => {
     ["a-little-below", at(22), at(22)],
     // Some 7 K: a cool part and a gauge that errs may do that.
     ["a-little-below", at(25) - 120, at(25) - 124],
-    ["below-saturation", at(25) - 175, at(25) - 180],
+    ["vapour-only", at(25) - 175, at(25) - 180],
+    ["vapour-only", 30, 32],
+    ["open-to-air", 0, 3],
+    ["vacuum", -90, -88],
     ["above-saturation", at(25) + 90, at(25) + 80],
     ["unequal", at(25) - 150, at(25) + 100],
   ] as const)("calls %s", (verdict, lowKpa, highKpa) => {
@@ -49,7 +52,7 @@ describe("rest reading", () => {
 
   it("with one gauge says what it can and leaves the sides open", () => {
     const answer = judgeRest({ refrigerant: "R1234yf", altitudeM: 0, soakC: 20, lowKpa: 200, highKpa: null });
-    expect(answer).toMatchObject({ verdict: "below-saturation", difference: null });
+    expect(answer).toMatchObject({ verdict: "vapour-only", difference: null });
     expect(judgeRest({ refrigerant: "R1234yf", altitudeM: 0, soakC: 20, lowKpa: null, highKpa: null })).toBeNull();
   });
 

@@ -6,7 +6,7 @@ import { saturationGaugeKpa } from "../readings/derive/saturation-temperature";
 import { entryValue } from "../units/entry";
 import { fields } from "./fields";
 import type { Job } from "./job";
-import { labelOf, workableRefrigerant } from "./job-readings";
+import { labelOf, workableRefrigerant } from "./job-label";
 import { holdPoints, LEAST_HOLD_POINTS } from "./run-sheet";
 
 export interface JobHold {

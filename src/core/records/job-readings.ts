@@ -8,14 +8,10 @@ import type { Identification } from "../charge/identification";
 import { type FoundCharge, foundCharge } from "../charge/recovery";
 import { withUsualConditions, withUsualLabel } from "../circuit/vehicle/usual";
 import type { CircuitConditions, VehicleLabel } from "../circuit/vehicle/vehicle";
-import type { Refrigerant } from "../fluids/helmholtz";
 import type { LinePlace } from "../line-places";
 import { type ChannelField, channels, type SettingChannel, settingChannels } from "../readings/channels";
 import { type DerivedValues, deriveValues } from "../readings/derive/derived";
-import { hoseContent, USUAL_BORE_M } from "../readings/derive/hose-content";
 import { type InstrumentAccuracy, workshopInstruments } from "../readings/derive/instruments";
-import { judgeRest, type RestAnswer } from "../readings/derive/rest";
-import { saturationGaugeKpa } from "../readings/derive/saturation-temperature";
 import type { ReadingFile, RunningSetting } from "../readings/file/reading-file";
 import { observationCode } from "../readings/observations";
 import { type Result, succeed } from "../result";
@@ -23,79 +19,12 @@ import { type Entry, entryValue } from "../units/entry";
 import { buildsOf } from "./builds";
 import { type FieldName, fields } from "./fields";
 import type { Job, TestRecord, TestSetting } from "./job";
+import { labelOf, workableRefrigerant } from "./job-label";
+import { boreOf, emptyOf, hoseLossOf, USUAL_SOAK_C } from "./job-rest";
 
 export type TestName = "baseline" | "proof";
 
 const read = (field: FieldName, given: Entry) => entryValue(fields[field], given);
-
-/** The refrigerant, when it is one that can be computed. */
-export function workableRefrigerant(job: Job): Refrigerant | null {
-  const { refrigerant } = job.intake;
-  return refrigerant === "R134a" || refrigerant === "R1234yf" ? refrigerant : null;
-}
-
-export interface Label {
-  chargeG: number | null;
-  toleranceG: number | null;
-}
-
-/** Where a label gives none. */
-export const USUAL_TOLERANCE_G = 20;
-
-/** What the label says; without a tolerance on it the usual one counts. */
-export function labelOf(job: Job): Label {
-  const assumed = job.intake.tolerance.text.trim() === "";
-  return {
-    chargeG: read("charge", job.intake.charge),
-    toleranceG: assumed ? USUAL_TOLERANCE_G : read("tolerance", job.intake.tolerance),
-  };
-}
-
-export function restOf(job: Job, accuracy: InstrumentAccuracy = workshopInstruments): RestAnswer | null {
-  const refrigerant = workableRefrigerant(job);
-  const soakC = read("soak", job.rest.soak);
-  const altitudeM = read("altitude", job.altitude);
-  if (refrigerant === null || soakC === null || altitudeM === null) return null;
-  const sides = { lowKpa: read("low", job.rest.low), highKpa: read("high", job.rest.high) };
-  return judgeRest({ refrigerant, altitudeM, soakC, ...sides }, accuracy);
-}
-
-/** Grams that go with the gauge hoses, let back into the low side first or taken off as they stand. */
-export interface HoseLoss {
-  letBackG: number;
-  /** Null without a high hose. */
-  asTheyStoodG: number | null;
-  /** By how the hoses came off; null while that is open. */
-  lostG: number | null;
-}
-
-/** Soak temperature assumed where none was read, and the hoses' own above it. */
-const USUAL_SOAK_C = 25;
-const HOSE_WARMER_K = 2;
-
-/** Bore of this job's hoses, m; a usual one where nothing that can be is given. */
-export function boreOf({ hookUp }: Job): number {
-  return read("bore", hookUp.bore) ?? USUAL_BORE_M;
-}
-
-/** From hose length and the rest pressure at the temperature that is known best; null while that cannot be said. */
-export function hoseLossOf(job: Job): HoseLoss | null {
-  const refrigerant = workableRefrigerant(job);
-  const altitudeM = read("altitude", job.altitude);
-  const lengthM = read("hose", job.hookUp.hose);
-  if (refrigerant === null || altitudeM === null || lengthM === null) return null;
-  const soakC = read("soak", job.rest.soak) ?? USUAL_SOAK_C;
-  const standing = saturationGaugeKpa(refrigerant, soakC, altitudeM);
-  if (standing === null) return null;
-  const low = read("low", job.rest.low) ?? standing;
-  const high = job.hookUp.gauges === "low-only" ? null : (read("high", job.rest.high) ?? standing);
-  const content = hoseContent(refrigerant, altitudeM, lengthM, soakC + HOSE_WARMER_K, low, high, boreOf(job));
-  const letBackG = content.lowG + (content.highVapourG ?? 0);
-  const asTheyStoodG = content.highLiquidG === null ? null : content.lowG + content.highLiquidG;
-  const { hosesOff } = job.hookUp;
-  const lostG = asTheyStoodG === null || hosesOff === "let-back" ? letBackG : hosesOff === null ? null : asTheyStoodG;
-  return { letBackG, asTheyStoodG, lostG };
-}
 
 /** Charge found on arrival, g: the recovered mass and what was lost with the hoses before. Null while it was not weighed. */
 export function foundOf(job: Job, hoseLoss = hoseLossOf(job)): number | null {
@@ -158,6 +87,14 @@ export function withSetting(
   const [idle, fast] = job[which].settings;
   const settings: TestRecord["settings"] = index === 0 ? [edited(idle), fast] : [idle, edited(fast)];
   return { ...job, [which]: { ...job[which], settings } };
+}
+
+/** The job with low and high side exchanged in what was read of a test, and at rest where that was read with the same hoses. */
+export function withSidesExchanged(job: Job, which: TestName): Job {
+  const turned = (setting: TestSetting): TestSetting => ({ ...setting, low: setting.high, high: setting.low });
+  const [idle, fast] = job[which].settings;
+  const changed: Job = { ...job, [which]: { ...job[which], settings: [turned(idle), turned(fast)] } };
+  return which === "baseline" ? { ...changed, rest: { ...job.rest, low: job.rest.high, high: job.rest.low } } : changed;
 }
 
 export function evaporatorAirC(test: TestRecord): number | null {
@@ -242,10 +179,12 @@ export function readingFileOf(
   build = buildsOf(job.intake)[0],
 ): ReadingFile | null {
   const refrigerant = workableRefrigerant(job);
-  const { condenserFan, evaporators } = job.intake;
+  const { condenserFan, evaporators, highPort } = job.intake;
   const test = job[which];
   const typedC = read("ambient", test.ambient);
-  const ambientC = typedC ?? needles?.ambientC ?? null;
+  // What is empty is not run: its parts stand for the ambient.
+  const standsC = which === "baseline" && emptyOf(job) !== null ? read("soak", job.rest.soak) : null;
+  const ambientC = typedC ?? needles?.ambientC ?? standsC;
   const streams = typedC === null && needles !== null && needles.humidityPct !== null;
   const humidityPct = streams ? needles.humidityPct : read("humidity", test.humidity);
   if (refrigerant === null || build === undefined || ambientC === null) return null;
@@ -262,7 +201,7 @@ export function readingFileOf(
       ChannelField,
       number | null
     >),
-    rpm: values.rpm,
+    rpm: build.compressor === "electric" ? null : values.rpm,
     // While a clutch cycles a reading file wants means; the entries are those just before cut-out.
     lowKpa: cycle ? cycle.lowMeanKpa : values.low,
     highKpa: cycle ? cycle.highEngagedKpa : values.high,
@@ -284,6 +223,7 @@ export function readingFileOf(
       ...build,
       condenserFan,
       evaporators,
+      highPort,
       chargeG,
       chargeToleranceG: toleranceG,
     },
@@ -298,7 +238,12 @@ export function readingFileOf(
     rest,
     running: spotted,
     ...(which === "baseline"
-      ? { recoveredG: foundOf(job), equalise: equaliseOf(job), observations: job.look.notes.map(observationCode) }
+      ? {
+          recoveredG: foundOf(job),
+          equalise: equaliseOf(job),
+          observations: job.look.notes.map(observationCode),
+          complaints: job.intake.complaints,
+        }
       : // What was charged by weight is no evidence that label, scale and unit are right: the readings speak alone.
         { recoveredG: null, ...beforeWork(job) }),
   };
@@ -308,7 +253,7 @@ export function readingFileOf(
 function beforeWork(job: Job): Pick<ReadingFile, "before" | "work"> {
   const found = job.baseline.settings.some(hasReadings) ? readingFileOf(job, "baseline") : null;
   if (found === null) return {};
-  const { conditions, rest, running, equalise, recoveredG, observations } = found;
+  const { conditions, rest, running, equalise, recoveredG, observations, complaints } = found;
   const { repair, evacuate } = job;
   const held = read("held", evacuate.held) !== null || evacuate.marks.some(({ kind }) => kind === "hold");
   const work: Work[] = [
@@ -318,7 +263,7 @@ function beforeWork(job: Job): Pick<ReadingFile, "before" | "work"> {
     ...(held ? (["evacuated"] as const) : []),
     ...(chargedOf(job) !== null ? (["charged-by-weight"] as const) : []),
   ];
-  return { before: { conditions, rest, running, equalise, recoveredG, observations }, work };
+  return { before: { conditions, rest, running, equalise, recoveredG, observations, complaints }, work };
 }
 
 /** Spots along the line belong to the setting that was read last: its fall to the metering device, and the discharge line. */
@@ -355,11 +300,11 @@ export function equaliseOf(job: Job): { seconds: number; equalised: boolean } | 
 /** The label as the circuit model wants it, for each way it may be built; what else is not known is the usual. */
 export function vehicleLabelsOf(job: Job): VehicleLabel[] {
   const refrigerant = workableRefrigerant(job);
-  const { condenserFan, evaporators } = job.intake;
+  const { condenserFan, evaporators, highPort } = job.intake;
   const { chargeG } = labelOf(job);
   if (refrigerant === null || chargeG === null) return [];
   return buildsOf(job.intake).map((build) =>
-    withUsualLabel({ refrigerant, chargeG, ...build }, { condenserFan, evaporators }),
+    withUsualLabel({ refrigerant, chargeG, ...build }, { condenserFan, evaporators, highPort }),
   );
 }
 

@@ -1,6 +1,7 @@
 /** What speaks against the label as it was typed, before any reading: earlier visits, the size of the vehicle, and the weight that came out of it. */
 import type { Job } from "./job";
-import { labelOf, lossOf } from "./job-readings";
+import { labelOf } from "./job-label";
+import { lossOf } from "./job-readings";
 
 export type LabelDoubt =
   /** The same vehicle had another label before. `at`: ISO instant of that visit. */

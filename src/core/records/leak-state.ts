@@ -4,8 +4,9 @@ import { type LeakPlace, leakPlaceIds } from "../causes/leak-places";
 import { missesMoreThanSound } from "../charge/sound-loss";
 import { DAYS_A_YEAR } from "../dates";
 import type { Job } from "./job";
+import { labelOf } from "./job-label";
 import { foundLeaks, isClosed, openLeaks } from "./job-leak";
-import { daysSinceFilled, labelOf, lossOf } from "./job-readings";
+import { daysSinceFilled, lossOf } from "./job-readings";
 
 /**
  * "none": no more is missing than a sound car loses, or it was not weighed. "found": a place leaks at its newest check and was not repaired.

@@ -76,6 +76,7 @@ const listsOfJob: Lists = {
   "look.notes": union(whole),
   "look.fine": union(whole),
   "intake.stopSigns": union(whole),
+  "intake.complaints": union(whole),
   "intake.unsure": union(whole),
   "hookUp.checked": union(whole),
   "leak.checks": union(whole),

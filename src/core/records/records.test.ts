@@ -16,13 +16,12 @@ import {
   deriveFor,
   equaliseOf,
   foundOf,
-  hoseLossOf,
   readingFileOf,
   recoveredOf,
-  restOf,
   settingValues,
   vehicleLabelOf,
 } from "./job-readings";
+import { hoseLossOf, restOf } from "./job-rest";
 import { intakeGaps } from "./run-sheet";
 import { nextStepOf, standingOf } from "./waits";
 

@@ -3,6 +3,8 @@ import { shopJobs } from "../../../tests/support/shop-jobs";
 import { entry } from "../units/entry";
 import { drawBegun } from "./bookkeeping";
 import { type Job, jobSchema, newJob, type StepId, stepIds } from "./job";
+import { labelOf } from "./job-label";
+import { readingFileOf } from "./job-readings";
 import { gapsOf, isComplete, runSheet, stepOfPath } from "./run-sheet";
 import { nextStepOf, standingOf } from "./waits";
 
@@ -101,6 +103,34 @@ describe("what a job waits for", () => {
     expect(waits(held({ trace: [{ t: 9000, kpa: 0.1 }] }), "2026-06-01T10:50:00.000Z").waits).toMatchObject({
       elapsedS: 8100,
     });
+  });
+
+  it("is no running test of a circuit that stands empty: the verdict comes straight after the static pressure", () => {
+    const rest = (kpa: string): Job => ({
+      ...done(van, "intake", "look", "hook-up", "rest"),
+      baseline: newJob("blank", at).baseline,
+      shutOff: newJob("blank", at).shutOff,
+      altitude: entry("0", "m"),
+      rest: { low: entry(kpa, "kPa"), high: entry(kpa, "kPa"), soak: entry("24", "degC") },
+    });
+    for (const empty of ["32", "0", "-90"]) {
+      expect(nextStepOf(rest(empty))).toBe("verdict");
+      for (const step of ["running", "shut-off", "verdict"] as const) expect(gapsOf(rest(empty), step)).toEqual([]);
+      expect(readingFileOf(rest(empty), "baseline")).toMatchObject({ conditions: { ambientC: 24 }, running: [] });
+    }
+    expect(nextStepOf(rest("540"))).toBe("running");
+    expect(gapsOf(rest("540"), "running").length).toBeGreaterThan(0);
+    expect(readingFileOf(rest("540"), "baseline")).toBeNull();
+  });
+
+  it("is no label where nobody can read it, until it is charged", () => {
+    const without: Job = { ...van, intake: { ...van.intake, charge: entry("", "g") } };
+    const unreadable: Job = { ...without, intake: { ...without.intake, labelUnreadable: true } };
+    const codes = (job: Job, step: StepId) => gapsOf(job, step).map(({ code }) => code);
+    expect(codes(without, "intake")).toContain("label-charge");
+    expect(codes(unreadable, "intake")).not.toContain("label-charge");
+    expect(labelOf(unreadable).chargeG).toBeNull();
+    expect(gapsOf(unreadable, "charge").length).toBeGreaterThan(0);
   });
 
   it("is a valve that is open before anything else, and the damage before that", () => {

@@ -6,19 +6,11 @@ import { usualOilSheet } from "../charge/oil";
 import { checkEntry, type Entry, entryValue } from "../units/entry";
 import { type FieldName, fields } from "./fields";
 import { type Job, type StepId, stepIds } from "./job";
+import { labelOf, workableRefrigerant } from "./job-label";
 import { placesToCheck } from "./job-leak";
 import { type OilSheet, oilOf } from "./job-oil";
-import {
-  balanceOf,
-  equaliseOf,
-  hasReadings,
-  labelOf,
-  readingFileOf,
-  recoveredOf,
-  restOf,
-  type TestName,
-  workableRefrigerant,
-} from "./job-readings";
+import { balanceOf, equaliseOf, hasReadings, readingFileOf, recoveredOf, type TestName } from "./job-readings";
+import { emptyOf, restOf } from "./job-rest";
 
 /** One thing that a step lacks. `field`: where it is typed, if that is a field of its view. */
 export type StepGap =
@@ -101,11 +93,16 @@ export function intakeGaps(job: Job): StepGap[] {
   return [
     ...gap("vehicle", intake.vehicle.trim() === ""),
     ...gap("refrigerant", workableRefrigerant(job) === null),
-    ...gap("label-charge", labelOf(job).chargeG === null),
+    ...gap("label-charge", labelOf(job).chargeG === null && !labelUnreadable(job)),
     ...gap("label-tolerance", labelOf(job).toleranceG === null),
     ...gap("metering", intake.metering === null && !intake.unsure.includes("metering")),
     ...gap("compressor", intake.compressor === null && !intake.unsure.includes("compressor")),
   ];
+}
+
+/** Nobody can read the label, and no figure was typed: what is found is then in grams alone. */
+function labelUnreadable({ intake }: Job): boolean {
+  return intake.labelUnreadable && intake.charge.text.trim() === "";
 }
 
 function restGaps(job: Job): StepGap[] {
@@ -121,6 +118,7 @@ function restGaps(job: Job): StepGap[] {
 /** Lists the entries that a running test lacks before its readings can be judged. */
 export function testGaps(job: Job, which: TestName): StepGap[] {
   const test = job[which];
+  if (which === "baseline" && emptyOf(job) !== null) return [];
   const gaps = [
     ...gap("ambient", !given("ambient", test.ambient), "ambient"),
     ...gap("altitude", !given("altitude", job.altitude), "altitude"),
@@ -161,7 +159,11 @@ function evacuateGaps({ evacuate, station }: Job): StepGap[] {
   ];
 }
 
+/** Nothing is in it that could be recovered. */
+export const holdsNothing = (job: Job): boolean => ["open-to-air", "vacuum"].includes(emptyOf(job) ?? "");
+
 const isWeighed = (job: Job): boolean => {
+  if (holdsNothing(job)) return true;
   const recovered = recoveredOf(job);
   return (recovered.ok && recovered.value !== null) || job.correction !== null;
 };
@@ -224,14 +226,14 @@ export const runSheet: Record<StepId, StepRule> = {
     parts: ["baseline", "lines"],
     skippable: true,
     gaps: (job) => testGaps(job, "baseline"),
-    begun: ({ baseline }) => baseline.settings.some(hasReadings),
+    begun: (job) => job.baseline.settings.some(hasReadings) || emptyOf(job) !== null,
   },
   "shut-off": {
     key: "6",
     parts: ["shutOff"],
     skippable: true,
-    gaps: (job) => gap("meet-time", equaliseOf(job) === null),
-    begun: (job) => equaliseOf(job) !== null,
+    gaps: (job) => gap("meet-time", equaliseOf(job) === null && emptyOf(job) === null),
+    begun: (job) => equaliseOf(job) !== null || emptyOf(job) !== null,
   },
   verdict: {
     key: "7",
@@ -302,9 +304,20 @@ export const gapsOf = (job: Job, step: StepId, context: StepContext = usual): St
 export const isComplete = (job: Job, step: StepId, context: StepContext = usual): boolean =>
   runSheet[step].begun(job) && gapsOf(job, step, context).length === 0;
 
-/** Done or skipped. */
-export const isPassed = ({ steps }: Job, step: StepId): boolean =>
-  steps[step].doneAt !== null || steps[step].skipped !== null;
+/** Steps that run the car: there is nothing to run an empty one for. */
+const runs: readonly StepId[] = ["running", "shut-off"];
+
+/** Not to be done on this car: it would be run empty. */
+export const isRuledOut = (job: Job, step: StepId): boolean => runs.includes(step) && emptyOf(job) !== null;
+
+/** The step after one, past those that are ruled out; null after the last. */
+export function stepAfter(job: Job, step: StepId): StepId | null {
+  return stepIds.slice(stepIds.indexOf(step) + 1).find((id) => !isRuledOut(job, id)) ?? null;
+}
+
+/** Done or skipped, or not to be done at all. */
+export const isPassed = (job: Job, step: StepId): boolean =>
+  job.steps[step].doneAt !== null || job.steps[step].skipped !== null || isRuledOut(job, step);
 
 /** The step that a place in the record is written at, by its path ("steps/rest/note"); null for what no step shows. */
 export function stepOfPath(path: string): StepId | null {

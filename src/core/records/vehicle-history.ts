@@ -5,7 +5,7 @@
 
 import { missesMoreThanSound, SOUND_G_YEAR, UNKNOWN_YEARS } from "../charge/sound-loss";
 import { DAYS_A_YEAR } from "../dates";
-import { USUAL_TOLERANCE_G } from "./job-readings";
+import { USUAL_TOLERANCE_G } from "./job-label";
 import type { Visit } from "./visit";
 
 /** Visits of one vehicle, newest first. */

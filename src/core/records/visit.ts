@@ -5,7 +5,9 @@
 import { chargedBy, movedBy } from "../charge/books/ledger";
 import { foundSdG } from "../charge/recovery";
 import type { Job, LabelRefrigerant, Purpose } from "./job";
-import { balanceOf, chargedOf, foundOf, hoseLossOf, labelOf, residualOf } from "./job-readings";
+import { labelOf } from "./job-label";
+import { balanceOf, chargedOf, foundOf, residualOf } from "./job-readings";
+import { hoseLossOf } from "./job-rest";
 import { vehicleKey } from "./vehicle-name";
 import { plainVin } from "./vin";
 

@@ -1,6 +1,7 @@
 /** What is on record of a vehicle from visits before: its label and how it is built need not be asked twice. */
 import type { Job } from "./job";
-import { chargedOf, labelOf } from "./job-readings";
+import { labelOf } from "./job-label";
+import { chargedOf } from "./job-readings";
 
 /** The newest other one of a vehicle's jobs that knows the label charge; null where there is none. */
 export function lastVisit(job: Job, its: readonly Job[]): Job | null {
@@ -25,6 +26,7 @@ export function fromVisit(job: Job, visit: Job): Job {
       compressor: now.compressor ?? then.compressor,
       condenserFan: now.condenserFan ?? then.condenserFan,
       evaporators: now.evaporators ?? then.evaporators,
+      highPort: now.highPort ?? then.highPort,
       oilKind: now.oilKind ?? then.oilKind,
       oilAmount: now.oilAmount.text.trim() === "" ? then.oilAmount : now.oilAmount,
       history: now.history ?? (filled === null ? null : "serviced"),

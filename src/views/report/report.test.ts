@@ -63,7 +63,7 @@ async function pdfOf(
 describe("the report of a job", () => {
   it("tells a customer what was wrong and why, what was done, before and after, what to know", () => {
     const made = report(pickup, "customer");
-    expect(section(made, "What was wrong")).toMatch(/Undercharge \(\d+ % of cars that read like this\)/);
+    expect(section(made, "What was wrong")).toMatch(/Undercharge \((?:over )?\d+ % of cars that read like this\)/);
     // What was weighed is not guessed beside it.
     expect(section(made, "What was wrong")).not.toContain("of the label left");
     expect(section(made, "What was done")).toContain("232 g came out; 625 g are in it now");

@@ -2,38 +2,47 @@
 
 import { Box, Checkbox, Flex, Grid, NativeSelect, Table } from "@chakra-ui/react";
 import { useState } from "react";
+import type { Refrigerant } from "@/core/fluids/helmholtz";
 import { channels, type LogChannel, logChannels } from "@/core/readings/channels";
 import type { LogColumns } from "@/core/readings/file/log-columns";
+import { type LogDoubt, logDoubtsOf, withDoubtsMended } from "@/core/readings/file/log-doubts";
 import { LOG_LIMIT_BYTES, type LogMapping, type TimeKind, timeKinds } from "@/core/readings/file/log-import";
 import { reasonOf } from "@/core/result";
 import { type UnitId, units } from "@/core/units/units";
 import { type LogPreview, useLogReader } from "@/session/log-reader";
 import { BenchButton } from "@/ui/buttons";
+import { useFigures } from "@/ui/figures";
 import { FileButton, TABLE_FILES } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
-import { logTimeWords } from "@/words/instruments";
+import { logDoubtSentence, logDoubtWords, logTimeWords } from "@/words/instruments";
 import { logSentence } from "@/words/issues";
 import { typed } from "@/words/typed";
 
 interface LogChooserProps {
   /** What is done with it: "Play it as if live". */
   act: string;
+  /** Of the vehicle, where it is known: tells absolute pressures from gauge pressures. */
+  refrigerant?: Refrigerant | null;
+  altitudeM?: number | null;
   onLog: (name: string, log: LogColumns) => void;
 }
 
 /** A log of real instruments: choose it, say which column is what, and it is read. */
-export function LogChooser({ act, onLog }: LogChooserProps) {
+export function LogChooser({ act, refrigerant = null, altitudeM = null, onLog }: LogChooserProps) {
   const reader = useLogReader();
+  const figures = useFigures();
   const [file, setFile] = useState<File | null>(null);
   const [preview, setPreview] = useState<LogPreview | null>(null);
   const [mapping, setMapping] = useState<LogMapping | null>(null);
   const [progress, setProgress] = useState<number | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
+  const [doubted, setDoubted] = useState<{ log: LogColumns; doubts: readonly LogDoubt[] } | null>(null);
 
   const choose = async (chosen: File) => {
     setRefused(null);
     setPreview(null);
+    setDoubted(null);
     if (chosen.size > LOG_LIMIT_BYTES) {
       setRefused(
         `${chosen.name} has ${Math.round(chosen.size / 1e6)} MB; a log may have ${LOG_LIMIT_BYTES / 1e6} MB. Cut it to the test. Nothing was read.`,
@@ -56,7 +65,9 @@ export function LogChooser({ act, onLog }: LogChooserProps) {
     setProgress(0);
     const read = await reader().read(file, mapping, setProgress);
     setProgress(null);
-    if (read.ok) onLog(file.name, read.log);
+    const doubts = read.ok ? logDoubtsOf(read.log, refrigerant, altitudeM ?? 0) : [];
+    if (read.ok && doubts.length > 0) setDoubted({ log: read.log, doubts });
+    else if (read.ok) onLog(file.name, read.log);
     else setRefused(`${typed(file.name)}: ${logSentence(read.issue)}`);
   };
   const failed = (error: unknown) => {
@@ -78,10 +89,37 @@ export function LogChooser({ act, onLog }: LogChooserProps) {
       )}
       {preview && mapping && (
         <Box mt="3">
-          <Mapping preview={preview} mapping={mapping} onChange={setMapping} />
+          <Mapping
+            preview={preview}
+            mapping={mapping}
+            onChange={(changed) => {
+              setMapping(changed);
+              setDoubted(null);
+            }}
+          />
+          {doubted && file && (
+            <Box mt="3">
+              <Notice tone="act" title={logDoubtWords.title}>
+                {doubted.doubts.map((doubt) => (
+                  <Text key={doubt.code}>{logDoubtSentence(doubt, figures)}</Text>
+                ))}
+                <Flex gap="2" mt="2" wrap="wrap">
+                  <BenchButton
+                    kind="act"
+                    onClick={() => onLog(file.name, withDoubtsMended(doubted.log, doubted.doubts))}
+                  >
+                    {logDoubtWords.mend(doubted.doubts)}
+                  </BenchButton>
+                  <BenchButton kind="quiet" onClick={() => onLog(file.name, doubted.log)}>
+                    {logDoubtWords.asItStands}
+                  </BenchButton>
+                </Flex>
+              </Notice>
+            </Box>
+          )}
           <Flex gap="3" mt="3" align="center">
             <BenchButton
-              kind="act"
+              kind={doubted ? "quiet" : "act"}
               disabled={Object.keys(mapping.columns).length === 0 || progress !== null}
               onClick={() => run().catch(failed)}
             >

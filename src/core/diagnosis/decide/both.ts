@@ -92,7 +92,8 @@ function warningsOfAll(verdicts: readonly Verdict[]): Warning[] {
   for (const { warnings } of verdicts) {
     for (const warning of warnings) {
       // The worst of a kind stands for it, and the first was found in the most usual way.
-      const key = "observable" in warning ? `${warning.code} ${warning.observable} ${warning.rpm}` : warning.code;
+      const of = "observable" in warning ? warning.observable : "what" in warning ? warning.what : "";
+      const key = `${warning.code} ${of} ${"rpm" in warning ? warning.rpm : ""}`;
       if (!seen.has(key)) seen.set(key, warning);
     }
   }

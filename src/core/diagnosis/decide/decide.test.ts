@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { verdictOf } from "../../../../tests/support/fake-session";
+import type { ReadingFile } from "../../readings/file/reading-file";
 import type { NextTest } from "../next-test/next-tests";
 import { asOne } from "./both";
 import { CLEAR } from "./clear";
@@ -13,22 +14,42 @@ const withWarning = (verdict: Verdict, ...warnings: Warning[]): Verdict => ({ ..
 const doNotFit: Warning = { code: "do-not-fit", observable: "evaporating", rpm: 800 };
 const blockedAt = (probability: number) => [{ cause: "restriction-before-port" as const, probability }];
 
+type Running = NonNullable<ReadingFile["running"]>[number];
+/** An R134a car at 30 degC with such settings. */
+const reading = (...running: Partial<Running>[]) => ({
+  vehicle: { refrigerant: "R134a" as const, metering: "expansion-valve" as const, compressor: "fixed" as const },
+  conditions: { ambientC: 30 },
+  running: running as Running[],
+});
+
 describe("readings that stop the engine", () => {
   it("are a high side near the relief valve, at any speed", () => {
-    const at = (highKpa: number) => stopsOf([{ highKpa: 900 }, { highKpa }] as never, []);
+    const at = (highKpa: number) => stopsOf(reading({ highKpa: 900 }, { highKpa }), []);
     expect(at(STOP_KPA)).toEqual([]);
     expect(at(STOP_KPA + 1)).toEqual([{ code: "stop-high-side", kpa: STOP_KPA + 1 }]);
-    expect(stopsOf([{ highKpa: null }] as never, [])).toEqual([]);
+    expect(stopsOf(reading({ highKpa: null }), [])).toEqual([]);
   });
 
   it("are a probable restriction before the port; half as probable where the discharge line is hot", () => {
     const at = (probability: number, dischargeLineC: number | null) =>
-      stopsOf([{ dischargeLineC }] as never, blockedAt(probability)).map(({ code }) => code);
+      stopsOf(reading({ dischargeLineC }), blockedAt(probability)).map(({ code }) => code);
     expect(at(STOP_PROBABILITY + 0.01, null)).toEqual(["stop-blocked-before-port"]);
     expect(at(STOP_PROBABILITY - 0.01, null)).toEqual([]);
     expect(at(STOP_PROBABILITY - 0.01, HOT_DISCHARGE_C)).toEqual([]);
     expect(at(STOP_PROBABILITY - 0.01, HOT_DISCHARGE_C + 1)).toEqual(["stop-blocked-before-port"]);
     expect(at(STOP_PROBABILITY / 2 - 0.01, HOT_DISCHARGE_C + 1)).toEqual([]);
+  });
+
+  it("are both sides low and alike over a very hot discharge line or a line behind the condenser below the ambient, whatever ranks first", () => {
+    const codes = (setting: Partial<Running>) => stopsOf(reading(setting), []).map(({ code }) => code);
+    const blocked = { lowKpa: 210, highKpa: 260, dischargeLineC: 118 };
+    expect(codes(blocked)).toEqual(["stop-blocked-before-port"]);
+    expect(codes({ lowKpa: 210, highKpa: 260, liquidLineC: 21 })).toEqual(["stop-blocked-before-port"]);
+    // Warm lines, a starved low side, or a condenser that condenses are something else.
+    expect(codes({ ...blocked, dischargeLineC: 80 })).toEqual([]);
+    expect(codes({ lowKpa: 210, highKpa: 260, liquidLineC: 29 })).toEqual([]);
+    expect(codes({ ...blocked, lowKpa: 20 })).toEqual([]);
+    expect(codes({ ...blocked, highKpa: 1500 })).toEqual([]);
   });
 });
 
@@ -40,7 +61,15 @@ describe("the decision", () => {
     ["a high side near the relief valve", { code: "stop-high-side", kpa: 2700 }, "stop", "relief-valve-near"],
     ["a blockage before the port", { code: "stop-blocked-before-port", probability: 0.6 }, "stop", "relief-valve-near"],
     ["no liquid at rest", { code: "almost-empty", belowK: 12 }, "find-leak", "almost-empty"],
-    ["another refrigerant", { code: "wrong-refrigerant", fits: ["R22"] }, "test-first", "wrong-refrigerant"],
+    [
+      "another refrigerant",
+      { code: "wrong-refrigerant", fits: ["R22"], overKpa: 90, flammable: false },
+      "test-first",
+      "wrong-refrigerant",
+    ],
+    ["a circuit open to the air", { code: "open-to-air" }, "find-leak", "open-to-air"],
+    ["a held vacuum", { code: "held-vacuum", kpa: -90 }, "weigh", "held-vacuum"],
+    ["swapped hoses", { code: "implausible", what: "swapped-sides", rpm: 800 }, "test-first", "implausible"],
     ["readings that fit nothing", doNotFit, "test-first", "do-not-fit"],
   ])("puts %s before the likeliest cause", (_, warning, act, code) => {
     expect(decide(withWarning(sure, warning))).toMatchObject({ act, reason: { code } });
@@ -48,7 +77,7 @@ describe("the decision", () => {
 
   it("stops before anything else that is wrong, and says empty before it doubts the readings", () => {
     const all: Warning[] = [
-      { code: "wrong-refrigerant", fits: ["R22"] },
+      { code: "wrong-refrigerant", fits: ["R22"], overKpa: 90, flammable: false },
       doNotFit,
       { code: "almost-empty", belowK: 12 },
       { code: "stop-high-side", kpa: 2700 },
@@ -56,6 +85,11 @@ describe("the decision", () => {
     expect(decide(withWarning(sure, ...all)).act).toBe("stop");
     expect(decide(withWarning(sure, ...all.slice(0, 3))).reason.code).toBe("almost-empty");
     expect(decide(withWarning(sure, ...all.slice(0, 2))).reason.code).toBe("wrong-refrigerant");
+  });
+
+  it("lets a clamp that cannot be decide nothing: the rest does", () => {
+    const clamp: Warning = { code: "implausible", what: "liquid-above-condensing", rpm: 800 };
+    expect(decide(withWarning(sure, clamp)).reason.code).toBe("lack");
   });
 
   it("asks for one more test only where the cause is not clear and a test tells enough", () => {

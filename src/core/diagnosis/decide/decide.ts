@@ -1,6 +1,7 @@
 /** What to do now, from a verdict: one act, why, and the test that would settle it. The words for it stand in words/decision.ts. */
 import { type Cause, causeEntry, type FaultCause } from "../../causes/catalogue";
 import { chargeShare } from "../../causes/undercharge";
+import { hinders, type ImplausibleCode } from "../../readings/derive/plausibility";
 import type { ObservableName } from "../explain/observables";
 import type { TestId } from "../next-test/next-tests";
 import { CLEAR } from "./clear";
@@ -18,8 +19,10 @@ export type DecisionAct =
 
 export type DecisionReason =
   | { code: "relief-valve-near" }
-  | { code: "almost-empty" }
-  | { code: "wrong-refrigerant" }
+  /** Hoses, couplers or hand wheels: nothing is inferred from such pressures. */
+  | { code: "implausible"; what: ImplausibleCode; rpm: number | null }
+  | { code: "almost-empty" | "open-to-air" | "held-vacuum" }
+  | { code: "wrong-refrigerant"; flammable: boolean }
   /** The weight charged and the readings contradict each other. */
   | { code: "label-doubt"; cause: "undercharge" | "overcharge" }
   /** The readings as a whole fit nothing, and this one does it. */
@@ -51,11 +54,16 @@ export function decide(verdict: Verdict): Decision {
     verdict.nextTests.find(({ test, gainBits }) => test !== "recover" && gainBits >= WORTH_FIRST_BITS) ?? null;
   const test = best?.test ?? null;
   if (stop || !first) return { act: "stop", reason: { code: "relief-valve-near" }, test: null };
+  const impossible = verdict.warnings.find((warning) => warning.code === "implausible" && hinders(warning.what));
+  if (impossible?.code === "implausible") return { act: "test-first", reason: impossible, test: null };
   const doubt = warningOf(verdict, "label-doubt");
   if (doubt) return { act: "test-first", reason: doubt, test };
-  if (warningOf(verdict, "almost-empty")) return { act: "find-leak", reason: { code: "almost-empty" }, test: null };
-  if (warningOf(verdict, "wrong-refrigerant"))
-    return { act: "test-first", reason: { code: "wrong-refrigerant" }, test };
+  for (const code of ["almost-empty", "open-to-air"] as const)
+    if (warningOf(verdict, code)) return { act: "find-leak", reason: { code }, test: null };
+  if (warningOf(verdict, "held-vacuum")) return { act: "weigh", reason: { code: "held-vacuum" }, test: null };
+  const foreign = warningOf(verdict, "wrong-refrigerant");
+  if (foreign)
+    return { act: "test-first", reason: { code: "wrong-refrigerant", flammable: foreign.flammable }, test: null };
   const strange = warningOf(verdict, "do-not-fit");
   if (strange) return { act: "test-first", reason: strange, test };
   const together = verdict.together[0];

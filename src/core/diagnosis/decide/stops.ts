@@ -1,5 +1,7 @@
 /** When readings or the likely cause forbid to run the engine on. */
-import type { ReadingFile } from "../../readings/file/reading-file";
+import { atmosphericPressureKpa } from "../../air/atmosphere";
+import { fluidTable } from "../../fluids/tables";
+import type { ReadingFile, RunningSetting } from "../../readings/file/reading-file";
 import type { RankedCause, Warning } from "./verdict";
 
 /** Above this pressure the relief valve is near, kPa gauge. */
@@ -9,17 +11,42 @@ export const STOP_PROBABILITY = 0.5;
 /** Hotter than this the discharge line itself says that the compressor works against something, degC: half the probability is then enough. */
 export const HOT_DISCHARGE_C = 105;
 
+/** A sound condenser condenses farther over the ambient than this, K; below it the port reads what lies behind a blockage, or a circuit that hardly works. */
+const LOW_HIGH_SIDE_K = 8;
+/** A starved evaporator is pumped lower than this, kPa gauge. */
+const LOW_NOT_LOW_KPA = 100;
+/** A line behind the condenser that is cooler than the ambient by more than clamps err has flashed, K. */
+const COLDER_K = 3;
+
 /** Warnings that stop the engine, from the running readings (kPa gauge, degC) and the ranked causes. */
 export function stopsOf(
-  running: NonNullable<ReadingFile["running"]>,
+  reading: Pick<ReadingFile, "running" | "conditions" | "vehicle">,
   ranked: readonly Pick<RankedCause, "cause" | "probability">[],
 ): Warning[] {
   const found: Warning[] = [];
+  const running = reading.running ?? [];
   const highest = Math.max(0, ...running.map(({ highKpa }) => highKpa ?? 0));
   if (highest > STOP_KPA) found.push({ code: "stop-high-side", kpa: highest });
-  const blocked = ranked.find(({ cause }) => cause === "restriction-before-port");
+  const probability = ranked.find(({ cause }) => cause === "restriction-before-port")?.probability ?? 0;
   const hot = running.some(({ dischargeLineC }) => (dischargeLineC ?? 0) > HOT_DISCHARGE_C);
-  if (blocked && blocked.probability > (hot ? STOP_PROBABILITY / 2 : STOP_PROBABILITY))
-    found.push({ code: "stop-blocked-before-port", probability: blocked.probability });
+  const least = hot ? STOP_PROBABILITY / 2 : STOP_PROBABILITY;
+  if (probability > least || running.some((setting) => worksAgainstBlockage(setting, reading)))
+    found.push({ code: "stop-blocked-before-port", probability });
   return found;
+}
+
+/**
+ * High side low and low side not low, while the discharge line is very hot or the line behind the condenser is below the ambient: what is
+ * compressed does not come past the condenser. That alone stops the engine, whatever else would rank first.
+ */
+function worksAgainstBlockage(
+  { lowKpa, highKpa, dischargeLineC, liquidLineC }: RunningSetting,
+  { vehicle, conditions }: Pick<ReadingFile, "vehicle" | "conditions">,
+): boolean {
+  if (lowKpa == null || highKpa == null || lowKpa < LOW_NOT_LOW_KPA) return false;
+  const kpa = highKpa + atmosphericPressureKpa(conditions.altitudeM ?? 0);
+  const condensing = fluidTable(vehicle.refrigerant).saturationTemperatureC(Math.max(kpa, 12));
+  if (condensing > conditions.ambientC + LOW_HIGH_SIDE_K) return false;
+  const flashed = liquidLineC != null && liquidLineC < conditions.ambientC - COLDER_K;
+  return (dischargeLineC != null && dischargeLineC > HOT_DISCHARGE_C) || flashed;
 }

@@ -1,6 +1,8 @@
 /** The verdict as data: what a diagnosis file and every screen are made from. */
 import type { Cause } from "../../causes/catalogue";
 import type { SeverityRange } from "../../causes/cause";
+import type { Foreign } from "../../readings/derive/foreign";
+import type { ImplausibleCode } from "../../readings/derive/plausibility";
 import type { Reason } from "../explain/explain";
 import type { ObservableName } from "../explain/observables";
 import type { NextTest } from "../next-test/next-tests";
@@ -13,7 +15,7 @@ export interface RankedCause {
   severity: SeverityRange;
   for: Reason[];
   against: Reason[];
-  /** Signs seen that speak for it, as the reading file names them. */
+  /** Signs seen and complaints that speak for it, as the reading file names them. */
   seen: string[];
 }
 
@@ -25,13 +27,21 @@ export type Warning =
   | { code: "stop-blocked-before-port"; probability: number }
   /** At rest both sides stand this far below saturation, K: no liquid is left. */
   | { code: "almost-empty"; belowK: number }
+  /** At rest it stands at the pressure of the ambient air. */
+  | { code: "open-to-air" }
+  /** At rest it holds a vacuum, kPa gauge: it was evacuated and not charged. */
+  | { code: "held-vacuum"; kpa: number }
+  /** A reading that no circuit can show; what it makes worthless was left out. */
+  | { code: "implausible"; what: ImplausibleCode; rpm: number | null }
+  /** The high side was not read. */
+  | { code: "low-side-only" }
   /** Far from where any cause that is still probable would have it in this vehicle. */
   | { code: "suspect-reading"; observable: ObservableName; rpm: number | null }
   /** Rarer as a whole than one reading in two hundred; this one does it. */
   | { code: "do-not-fit"; observable: ObservableName; rpm: number | null }
-  /** So many values lie beyond what was learned. */
-  | { code: "beyond-learned"; values: number }
-  | { code: "wrong-refrigerant"; fits: string[] }
+  /** These values (features.ts) lie beyond what was learned. */
+  | { code: "beyond-learned"; values: readonly string[] }
+  | ({ code: "wrong-refrigerant" } & Foreign)
   | { code: "cycling" }
   | { code: "electric" }
   | { code: "unknown-charge" }

@@ -4,7 +4,7 @@
  * verdict, and says how often it settles it.
  */
 import { atmosphericPressureKpa } from "../../air/atmosphere";
-import { type Cause, causeEntry } from "../../causes/catalogue";
+import { type Cause, causeEntry, type FaultCause } from "../../causes/catalogue";
 import { fluidTable } from "../../fluids/tables";
 import { solveInPlace } from "../../maths/linear";
 import { type NoiseSource, seededNoise } from "../../maths/noise";
@@ -22,7 +22,7 @@ import {
 } from "../explain/observables";
 import { causeClasses, STANDS_ALONE } from "../weigh/classes";
 import { FAST_RPM } from "../weigh/features";
-import { entropyOf, type Weighed, weigh } from "../weigh/weigh";
+import { emptyAtRest, entropyOf, type Weighed, weigh } from "../weigh/weigh";
 
 export const testIds = [
   "look",
@@ -38,6 +38,7 @@ export const testIds = [
   "shut-off",
   "line-spots",
   "command",
+  "electric-scan",
   "recover",
 ] as const;
 export type TestId = (typeof testIds)[number];
@@ -60,6 +61,13 @@ const DRAWS = 16;
 /** A test that is expected to tell less is not offered: the leading causes would read alike there. */
 const LEAST_BITS = 0.02;
 
+export interface TestContext {
+  compressor: ReadingFile["vehicle"]["compressor"];
+  /** Somebody has looked round the car. */
+  looked: boolean;
+  leading: readonly Cause[];
+}
+
 interface Plan {
   id: TestId;
   minutes: number;
@@ -73,13 +81,19 @@ export function nextTests(
   hypotheses: Hypotheses,
   weighed: Weighed,
   weights: Float64Array,
-  context: { commanded: boolean; looked: boolean; leading: readonly Cause[] },
+  context: TestContext,
   seed: number,
 ): NextTest[] {
   const before = entropyOf(weighed.classes);
   const random = seededNoise(seed);
   const read = placesRead(observed);
-  const tests = plans(observed, context).map((plan): NextTest => {
+  const kind = emptyAtRest(reading)?.kind;
+  // A circuit that somebody evacuated says nothing of what was the matter.
+  if (kind === "vacuum") return [];
+  const empty = kind !== undefined;
+  // Nothing is run that holds no refrigerant: it carries the oil.
+  const offered = plans(observed, context).filter(({ id }) => !empty || id === "recover");
+  const tests = offered.map((plan): NextTest => {
     const { bits, settles } = outcomesWeighed(plan, reading, observed, hypotheses, weights, read, random);
     return {
       test: plan.id,
@@ -87,12 +101,17 @@ export function nextTests(
       gainBits: Math.max(0, Math.round((before - bits) * 100) / 100),
       settles: Math.round(settles * 100) / 100,
       minutes: plan.minutes,
-      outcomes: outcomesOf(plan, observed, hypotheses, weights, context.leading),
+      outcomes: outcomesOf(plan, observed, hypotheses, weights, context.leading, reading.vehicle.chargeG != null),
     };
   });
-  if (!context.looked) tests.push(look(weighed, before));
+  if (!context.looked) {
+    tests.push(inspection("look", LOOK_MINUTES, (cause) => causeEntry(cause).looksFound ?? 0, weighed, before));
+  }
+  if (context.compressor === "electric") {
+    tests.push(inspection("electric-scan", SCAN_MINUTES, (cause) => SCAN_FINDS[cause] ?? 0, weighed, before));
+  }
   return tests
-    .filter(({ test, gainBits }) => gainBits >= LEAST_BITS || test === "recover")
+    .filter(({ test, gainBits }) => gainBits >= LEAST_BITS || test === "recover" || test === "both-gauges")
     .sort((a, b) => b.gainBits / b.minutes - a.gainBits / a.minutes || a.minutes - b.minutes);
 }
 
@@ -106,7 +125,7 @@ function pathsOf(plan: Plan, settings: number): string[] {
   return [...new Set(paths)];
 }
 
-function plans(observed: Observed, { commanded }: { commanded: boolean }): Plan[] {
+function plans(observed: Observed, { compressor }: TestContext): Plan[] {
   const settings = observed.rpm.length;
   const ran = observed.rpm.map((_, i) => settingObservables.some((name) => wasRead(observed, name, i)));
   const running = ran.some(Boolean) ? ran.map((_, i) => i).filter((i) => ran[i]) : [0];
@@ -125,11 +144,12 @@ function plans(observed: Observed, { commanded }: { commanded: boolean }): Plan[
   offer("condenser-air", 3, ["condenserInlet", "condenserOutlet"]);
   offer("both-gauges", 4, ["condensing"]);
   offer("line-spots", 4, ["lineDrop"]);
-  if (commanded) offer("command", 3, ["command"]);
+  if (compressor === "variable-external") offer("command", 3, ["command"]);
   // The other engine speed with whatever is connected already.
   const connected = settingObservables.filter((name) => running.some((i) => wasRead(observed, name, i)));
   for (const [i, done] of ran.entries()) {
-    if (done) continue;
+    // An electric compressor has no engine speed to be read at.
+    if (done || (compressor === "electric" && ran.some(Boolean))) continue;
     const names: readonly SettingObservable[] =
       connected.length > 0 ? connected : ["evaporating", "condensing", "vent"];
     const places = names.map((name) => placeOf(name, i, settings));
@@ -251,11 +271,19 @@ function regression(place: number, read: readonly number[], covariance: Float64A
 
 const LOOK_MINUTES = 3;
 
-/** A look tells a few causes from all others, and is rarely wrong when it finds something. */
-function look(weighed: Weighed, before: number): NextTest {
-  const chances = causeClasses.map((acting) =>
-    Math.max(0, ...acting.map((cause) => causeEntry(cause).looksFound ?? 0)),
-  );
+/** A scan tool shows speed asked for and reached, interlock and insulation faults of an electric compressor. */
+const SCAN_MINUTES = 4;
+const SCAN_FINDS: Partial<Record<FaultCause, number>> = { "compressor-not-driven": 0.95 };
+
+/** What is looked at tells a few causes from all others, and is rarely wrong when it finds something. `chanceOf`: how often it finds each. */
+function inspection(
+  test: TestId,
+  minutes: number,
+  chanceOf: (cause: FaultCause) => number,
+  weighed: Weighed,
+  before: number,
+): NextTest {
+  const chances = causeClasses.map((acting) => Math.max(0, ...acting.map(chanceOf)));
   let found = 0;
   const unseen = weighed.classes.map((p, k) => {
     found += p * chances[k]!;
@@ -265,11 +293,11 @@ function look(weighed: Weighed, before: number): NextTest {
   const after = unseen.map((p) => p / left);
   const bits = left * entropyOf(after);
   return {
-    test: "look",
+    test,
     reads: ["observations"],
     gainBits: Math.max(0, Math.round((before - bits) * 100) / 100),
     settles: Math.round((found + (after.some((p) => p >= STANDS_ALONE) ? left : 0)) * 100) / 100,
-    minutes: LOOK_MINUTES,
+    minutes,
     outcomes: [],
   };
 }
@@ -281,6 +309,7 @@ function outcomesOf(
   hypotheses: Hypotheses,
   weights: Float64Array,
   leading: readonly Cause[],
+  labelled: boolean,
 ): NextTest["outcomes"] {
   const means = (place: number) =>
     leading.map((cause) => {
@@ -306,6 +335,8 @@ function outcomesOf(
   if (widest === null) return [];
   const { place, values } = widest;
   const observable = observableAt(place, observed.rpm.length).name;
+  // A share of a label that nobody knows is the share of nothing.
+  if (observable === "charge" && !labelled) return [];
   return leading.flatMap((cause, i) =>
     Number.isFinite(values[i]!) ? [{ cause, observable, expected: values[i]! }] : [],
   );

@@ -13,12 +13,14 @@ import {
   possible,
 } from "../../causes/catalogue";
 import { fluidTable } from "../../fluids/tables";
-import { liquidOdds, NO_LIQUID_K } from "../../readings/derive/rest";
+import { plausiblePart } from "../../readings/derive/plausibility";
+import { type EmptyKind, emptyKindAt, liquidOdds } from "../../readings/derive/rest";
 import type { ReadingFile } from "../../readings/file/reading-file";
+import { complaintOdds } from "../explain/complaint-odds";
 import { sightOdds } from "../explain/sights";
 import { afterWork } from "../explain/work";
 import { CLASSES, causeClasses } from "./classes";
-import { featuresOf, VALUE_COUNT } from "./features";
+import { featuresOf, VALUE_COUNT, valueNames } from "./features";
 import { learnedNow } from "./learned";
 import { askCommittee, type Learned } from "./network";
 import { type Scales, scaleRow } from "./scales";
@@ -30,35 +32,54 @@ export interface Weighed {
   charge: number[];
   /** Quantiles of each cause's severity were it there, in the order of faultCauses. */
   severities: number[][];
-  /** Values beyond what was learned. */
-  beyond: number;
+  /** Names of the values beyond what was learned (features.ts). */
+  beyond: readonly string[];
 }
 
 /** Each value beyond what was learned takes this share of the certainty, and all together at most so much. */
 const BEYOND_COST = 0.35;
 const MOST_BEYOND = 0.9;
-/** A value is beyond when it lies outside the learned range by this share of its width. */
-const BEYOND_MARGIN = 0.12;
+/** A value is beyond when it lies outside the learned range by this share of its width: circuits differ more than days and labels do. */
+const BEYOND_READ = 0.5;
+const BEYOND_GIVEN = 0.12;
+const givenValues: readonly string[] = [
+  "ambient",
+  "humidity",
+  "blower",
+  "returnOverAmbient",
+  "lnCharge",
+  "soakOverAmbient",
+];
+const beyondMargins = valueNames.map((name) => (givenValues.includes(name) ? BEYOND_GIVEN : BEYOND_READ));
 
-export function weigh(reading: ReadingFile): Weighed {
+/** What cannot be is left out: no fault is read into it, whoever asks. */
+export function weigh(given: ReadingFile): Weighed {
+  const reading = plausiblePart(given);
   const learned = learnedNow();
   const row = featuresOf(reading);
-  const beyond = countBeyond(row, learned.scales);
+  const empty = emptyAtRest(reading);
+  // No car was learned from that held air alone, or nothing.
+  const nothingLearned = empty?.kind === "open-to-air" || empty?.kind === "vacuum";
+  const beyond = nothingLearned ? [] : valuesBeyond(row, learned.scales);
   scaleRow(row, learned.scales);
   const { classes, charge, severities } = askCommittee(learned, row);
-  if (beyond > 0) {
-    const share = Math.min(BEYOND_COST * beyond, MOST_BEYOND);
-    for (let k = 0; k < CLASSES; k++) classes[k] = (1 - share) * classes[k]! + share * classPriors[k]!;
-  }
+  const share = nothingLearned ? 1 : Math.min(BEYOND_COST * beyond.length, MOST_BEYOND);
+  for (let k = 0; share > 0 && k < CLASSES; k++) classes[k] = (1 - share) * classes[k]! + share * classPriors[k]!;
   const seen = reading.observations ?? [];
   const weighedShare =
     reading.recoveredG != null && reading.vehicle.chargeG != null ? reading.recoveredG / reading.vehicle.chargeG : null;
-  const withLiquid = liquidOdds(belowAtRest(reading) ?? 0);
+  const complaints = reading.complaints ?? [];
+  // A vacuum was pulled by somebody: that nothing is in it is no fault.
+  const emptied = empty?.kind === "vacuum";
+  const withLiquid = emptied ? 1 : liquidOdds(belowAtRest(reading) ?? 0);
   const came = chancesBefore(reading);
   let total = 0;
   for (const [k, acting] of causeClasses.entries()) {
-    const able = acting.every((cause) => possible(cause, reading.vehicle));
-    const odds = Math.exp(sightOdds(seen, acting.length === 0 ? sound : acting.map(asActing)));
+    const able = acting.every((cause) => possible(cause, reading.vehicle) && !(emptied && cause === "undercharge"));
+    const odds = Math.exp(
+      sightOdds(seen, acting.length === 0 ? sound : acting.map(asActing)) +
+        complaintOdds(complaints, acting.length === 0 ? ["none"] : acting),
+    );
     classes[k] = able
       ? classes[k]! * odds * weightOdds(acting, weighedShare) * restOdds(acting, withLiquid) * came[k]!
       : 0;
@@ -119,10 +140,21 @@ function weightOdds(acting: readonly Cause[], share: number | null): number {
   return is + WEIGHED_DOUBT;
 }
 
-/** How far both sides stand below saturation at rest, K, where that proves that no liquid is left; null where it does not. */
-export function gasAtRest(reading: ReadingFile): number | null {
-  const below = belowAtRest(reading);
-  return below !== null && below > NO_LIQUID_K ? below : null;
+/** An empty circuit by its static pressure: which kind, what its fuller side reads (kPa gauge), and how far below saturation that is, K. */
+export interface EmptyAtRest {
+  kind: EmptyKind;
+  kpa: number;
+  belowK: number;
+}
+
+/** Null where liquid may be left, or nothing was read at rest. */
+export function emptyAtRest(reading: ReadingFile): EmptyAtRest | null {
+  const { rest, vehicle, conditions } = reading;
+  const sides = [rest?.lowKpa, rest?.highKpa].filter((kpa) => kpa != null);
+  if (rest?.soakC == null || sides.length === 0) return null;
+  const kpa = Math.max(...sides);
+  const kind = emptyKindAt(vehicle.refrigerant, kpa, rest.soakC, conditions.altitudeM ?? 0);
+  return kind && { kind, kpa, belowK: belowAtRest(reading)! };
 }
 
 /** How far the fuller side stands below saturation at rest, K; null without a rest reading. */
@@ -135,7 +167,7 @@ function belowAtRest(reading: ReadingFile): number | null {
 }
 
 /** What was read at rest, kPa absolute, with the temperature of the parts; null where one of them is missing. */
-export function restPressures({ rest, conditions }: ReadingFile): { sidesKpa: number[]; soakC: number } | null {
+function restPressures({ rest, conditions }: ReadingFile): { sidesKpa: number[]; soakC: number } | null {
   const sides = [rest?.lowKpa, rest?.highKpa].filter((kpa) => kpa !== null && kpa !== undefined);
   if (rest?.soakC === null || rest?.soakC === undefined || sides.length === 0) return null;
   const atmosphere = atmosphericPressureKpa(conditions.altitudeM ?? 0);
@@ -147,11 +179,11 @@ function restOdds(acting: readonly Cause[], withLiquid: number): number {
   return acting.includes("undercharge") ? 1 : withLiquid;
 }
 
-function countBeyond(row: Float64Array, { least, most }: Scales): number {
-  let beyond = 0;
+function valuesBeyond(row: Float64Array, { least, most }: Scales): string[] {
+  const beyond: string[] = [];
   for (let i = 0; i < VALUE_COUNT; i++) {
-    const margin = BEYOND_MARGIN * (most[i]! - least[i]!);
-    if (row[i]! < least[i]! - margin || row[i]! > most[i]! + margin) beyond++;
+    const margin = beyondMargins[i]! * (most[i]! - least[i]!);
+    if (row[i]! < least[i]! - margin || row[i]! > most[i]! + margin) beyond.push(valueNames[i]!);
   }
   return beyond;
 }

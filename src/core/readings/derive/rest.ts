@@ -33,8 +33,31 @@ export function liquidOdds(belowK: number): number {
   return Math.min(Math.max(density * GAS_SPAN_K, NO_LIQUID_DOUBT), 1);
 }
 
+/** No liquid is left: only vapour, at the pressure of the ambient air, or a vacuum. */
+export const emptyKinds = ["vapour-only", "open-to-air", "vacuum"] as const;
+export type EmptyKind = (typeof emptyKinds)[number];
+
+/** Circuits this near to the ambient pressure stand at it, kPa: both gauges' zero and the weather. */
+const AIR_KPA = 15;
+
+/**
+ * Which empty circuit stands at this gauge pressure, kPa, in its fuller side (liquid anywhere would hold both at saturation); null where it may
+ * hold liquid. Null outside the saturation line too.
+ */
+export function emptyKindAt(
+  refrigerant: Refrigerant,
+  fullerKpa: number,
+  soakC: number,
+  altitudeM: number,
+): EmptyKind | null {
+  const provedKpa = saturationGaugeKpa(refrigerant, soakC - NO_LIQUID_K, altitudeM);
+  if (provedKpa === null || fullerKpa >= provedKpa) return null;
+  if (fullerKpa > AIR_KPA) return "vapour-only";
+  return fullerKpa < -AIR_KPA ? "vacuum" : "open-to-air";
+}
+
 /** `a-little-below`: more than the gauge errs, and no more than the parts differ in temperature; nothing is proved by it. */
-export type RestVerdict = "at-saturation" | "a-little-below" | "below-saturation" | "above-saturation" | "unequal";
+export type RestVerdict = "at-saturation" | "a-little-below" | "above-saturation" | "unequal" | EmptyKind;
 
 export interface RestAnswer {
   verdict: RestVerdict;
@@ -71,21 +94,16 @@ export function judgeRest(reading: RestReading, accuracy: InstrumentAccuracy = w
     lowKpa === null || highKpa === null
       ? null
       : { value: highKpa - lowKpa, uncertainty: Math.hypot(accuracy.lowKpa, accuracy.highKpa) };
-  const provedKpa = saturationGaugeKpa(refrigerant, reading.soakC - NO_LIQUID_K, altitudeM);
-  return {
-    verdict: verdictOf(margin, difference, provedKpa ?? saturation.value, pressure.value),
-    saturation,
-    margin,
-    difference,
-  };
+  const fullerKpa = Math.max(lowKpa ?? Number.NEGATIVE_INFINITY, highKpa ?? Number.NEGATIVE_INFINITY);
+  const empty = emptyKindAt(refrigerant, fullerKpa, reading.soakC, altitudeM);
+  return { verdict: verdictOf(margin, difference, empty), saturation, margin, difference };
 }
 
-/** @param provedKpa below this no part can be cool enough to hold liquid */
-function verdictOf(margin: Measured, difference: Measured | null, provedKpa: number, readKpa: number): RestVerdict {
+function verdictOf(margin: Measured, difference: Measured | null, empty: EmptyKind | null): RestVerdict {
   if (difference !== null && Math.abs(difference.value) > difference.uncertainty) return "unequal";
   if (Math.abs(margin.value) <= margin.uncertainty) return "at-saturation";
   if (margin.value > 0) return "above-saturation";
-  return readKpa < provedKpa ? "below-saturation" : "a-little-below";
+  return empty ?? "a-little-below";
 }
 
 function weightedMean(sides: Measured[]): Measured | null {

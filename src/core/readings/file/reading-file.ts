@@ -10,6 +10,7 @@ import { parseJsonLines } from "./json-lines";
 
 export const meteringKinds = ["expansion-valve", "orifice-tube"] as const;
 export const compressorKinds = ["fixed", "variable-internal", "variable-external", "electric"] as const;
+export const highPorts = ["after-condenser", "before-condenser"] as const;
 export const fanKinds = ["electric", "viscous", "both"] as const;
 export const airSources = ["fresh", "recirculated"] as const;
 export const refrigerantKinds = ["R134a", "R1234yf"] as const;
@@ -42,7 +43,7 @@ export const vehicleSchema = z.object({
   compressor: z.enum(compressorKinds),
   condenserFan: z.enum(fanKinds).nullish(),
   evaporators: z.union([z.literal(1), z.literal(2)]).nullish(),
-  highPort: z.enum(["after-condenser", "before-condenser"]).nullish(),
+  highPort: z.enum(highPorts).nullish(),
 });
 
 export const conditionsSchema = z.object({
@@ -88,6 +89,8 @@ const testShape = {
   /** Weighed out of it, when that was done: then the charge is known. */
   recoveredG: within({ min: 0, max: 11_000 }),
   observations: z.array(z.string().max(100)).max(100).nullish(),
+  /** What the customer complains of, from the short list (core/causes/complaints.ts); what is not on it says nothing. */
+  complaints: z.array(z.string().max(100)).max(100).nullish(),
 };
 
 /** Fields a later version may add are passed over, so that an older Evrid still answers. */

@@ -100,7 +100,7 @@ it("knows what a sign at a part means, and which parts a vehicle has", () => {
   expect(meaningOf({ part: "liquid-line", sign: "sweating" })).toContain("blockage");
   expect(meaningOf({ part: "suction-line", sign: "sweating" })).toBeNull();
   expect(meaningOf({ part: "clutch-belt", sign: "not-turning" })).toContain("Not driven");
-  expect(partsOf("orifice-tube")).toContain("accumulator");
-  expect(partsOf("orifice-tube")).not.toContain("receiver");
-  expect(partsOf("expansion-valve")).toContain("receiver");
+  expect(partsOf("orifice-tube", "fixed")).toContain("accumulator");
+  expect(partsOf("orifice-tube", "fixed")).not.toContain("receiver");
+  expect(partsOf("expansion-valve", "fixed")).toContain("receiver");
 });

@@ -100,7 +100,8 @@ export function worstState(states: readonly StreamState[]): StreamState {
 
 /** A circuit while its clutch cycles: how the low side swings, and every channel just before the clutch lets go. */
 export interface StreamCycle {
-  swing: { periodS: number; lowMinKpa: number; lowMaxKpa: number; lowMeanKpa: number; highEngagedKpa: number };
+  /** The high side while engaged; null where it is not coupled. */
+  swing: { periodS: number; lowMinKpa: number; lowMaxKpa: number; lowMeanKpa: number; highEngagedKpa: number | null };
   at: (channel: StreamChannel) => number | null;
 }
 
@@ -111,17 +112,18 @@ export function cycleOfStream(
   { states, values }: JudgedStream,
 ): StreamCycle | null {
   const { low } = states;
-  if (low.state !== "cycling" || values.high === null) return null;
+  if (low.state !== "cycling") return null;
   const streamOf = (channel: StreamChannel) => seriesOf(samples, channel, since);
   const read = readBeforeCutOut(streamOf("low"), low.period);
   if (read === null) return null;
+  const engagedKpa = values.high === null ? null : (read.engagedMean(streamOf("high")) ?? values.high);
   return {
     swing: {
       periodS: Math.round(read.periodS * 10) / 10,
       lowMinKpa: Math.round(read.lowMinKpa),
       lowMaxKpa: Math.round(read.lowMaxKpa),
       lowMeanKpa: Math.round(read.lowMeanKpa),
-      highEngagedKpa: Math.round(read.engagedMean(streamOf("high")) ?? values.high),
+      highEngagedKpa: engagedKpa === null ? null : Math.round(engagedKpa),
     },
     at: (channel) => read.at(streamOf(channel)),
   };

@@ -1,5 +1,5 @@
 /**
- * The job record, `evrid.job` version 12: everything typed, taken and weighed for one vehicle on one visit; a part a file, each with its schema
+ * The job record, `evrid.job` version 13: everything typed, taken and weighed for one vehicle on one visit; a part a file, each with its schema
  * and its blank. Numbers are entries (text as typed plus unit); whatever can be derived is derived, never stored.
  */
 
@@ -51,7 +51,7 @@ export const MOST_ENTRIES = 5000;
 
 export const jobSchema = z.strictObject({
   format: z.literal("evrid.job"),
-  version: z.literal(12),
+  version: z.literal(13),
   id: z.string().min(1).max(100),
   createdAt: instant,
   updatedAt: instant,
@@ -100,7 +100,7 @@ export type Job = z.infer<typeof jobSchema>;
 export function newJob(id: string, now: string, purpose: Purpose = "work"): Job {
   return {
     format: "evrid.job",
-    version: 12,
+    version: 13,
     id,
     createdAt: now,
     updatedAt: now,

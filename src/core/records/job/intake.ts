@@ -1,7 +1,8 @@
 /** What is known of the vehicle when it comes in: complaint, history, label, how it is built. */
+import { complaintIds } from "../../causes/complaints";
 import { daySchema } from "../../dates";
 import { refrigerants } from "../../fluids/helmholtz";
-import { compressorKinds, fanKinds, meteringKinds } from "../../readings/file/reading-file";
+import { compressorKinds, fanKinds, highPorts, meteringKinds } from "../../readings/file/reading-file";
 import { entry, entrySchema } from "../../units/entry";
 import * as z from "../../zod";
 import { words } from "./written";
@@ -29,13 +30,19 @@ export const intakeSchema = z.strictObject({
   vin: z.string().max(40),
   mileage: entrySchema,
   complaint: words,
+  /** The same from the short list: what is on it is evidence. */
+  complaints: z.array(z.enum(complaintIds)).max(complaintIds.length),
   refrigerant: z.enum(labelRefrigerants).nullable(),
   charge: entrySchema,
+  /** The label is missing or cannot be read: an answer, until a figure is typed. */
+  labelUnreadable: z.boolean(),
   tolerance: entrySchema,
   metering: z.enum(meteringKinds).nullable(),
   compressor: z.enum(compressorKinds).nullable(),
   condenserFan: z.enum(fanKinds).nullable(),
   evaporators: z.union([z.literal(1), z.literal(2)]).nullable(),
+  /** Where the high-side port sits; null: as usual, on the liquid line. */
+  highPort: z.enum(highPorts).nullable(),
   unsure: z.array(z.enum(buildQuestions)).max(buildQuestions.length),
   history: z.enum(histories).nullable(),
   oilKind: z.enum(oilKinds).nullable(),
@@ -54,13 +61,16 @@ export function blankIntake(): z.infer<typeof intakeSchema> {
     vin: "",
     mileage: entry("", "km"),
     complaint: "",
+    complaints: [],
     refrigerant: null,
     charge: entry("", "g"),
+    labelUnreadable: false,
     tolerance: entry("", "g"),
     metering: null,
     compressor: null,
     condenserFan: null,
     evaporators: null,
+    highPort: null,
     unsure: [],
     history: null,
     oilKind: null,

@@ -12,7 +12,8 @@ const cycleSchema = z.object({
   lowMinKpa: measuredSchema,
   lowMaxKpa: measuredSchema,
   lowMeanKpa: measuredSchema,
-  highEngagedKpa: measuredSchema,
+  /** Null where the high side was not coupled. */
+  highEngagedKpa: measuredSchema.nullable(),
 });
 
 /** A channel that an older record has no entry for was not read. */

@@ -13,6 +13,7 @@ import { fromVersion8 } from "./from-version-8";
 import { fromVersion9 } from "./from-version-9";
 import { fromVersion10 } from "./from-version-10";
 import { fromVersion11 } from "./from-version-11";
+import { fromVersion12 } from "./from-version-12";
 import type { OldRecord } from "./old-record";
 
 export const migrations: Record<number, (job: OldRecord) => OldRecord> = {
@@ -27,4 +28,5 @@ export const migrations: Record<number, (job: OldRecord) => OldRecord> = {
   9: fromVersion9,
   10: fromVersion10,
   11: fromVersion11,
+  12: fromVersion12,
 };

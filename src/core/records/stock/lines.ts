@@ -5,7 +5,8 @@
 import { type Act, standing } from "../../charge/books/ledger";
 import { cylinderFor } from "../../charge/identification";
 import type { Job } from "../job";
-import { identificationOf, workableRefrigerant } from "../job-readings";
+import { workableRefrigerant } from "../job-label";
+import { identificationOf } from "../job-readings";
 import { isPractice } from "../practice";
 import type { Visit } from "../visit";
 import type { Container } from "./container";

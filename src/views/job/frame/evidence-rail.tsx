@@ -5,7 +5,8 @@ import { ChevronDown, ChevronRight } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type Cause, causeName } from "@/core/causes/catalogue";
-import type { RankedCause, Verdict } from "@/core/diagnosis/decide/verdict";
+import { type DecisionReason, decide } from "@/core/diagnosis/decide/decide";
+import { type RankedCause, type Verdict, warningOf } from "@/core/diagnosis/decide/verdict";
 import type { TestId } from "@/core/diagnosis/next-test/next-tests";
 import { channels } from "@/core/readings/channels";
 import { fields } from "@/core/records/fields";
@@ -17,6 +18,7 @@ import { Explain } from "@/ui/explain";
 import { useFigures } from "@/ui/figures";
 import { useShortcuts } from "@/ui/shortcuts";
 import { Text } from "@/ui/text";
+import { decisionWords } from "@/words/decision";
 import {
   gainSentence,
   outcomeSentence,
@@ -24,7 +26,7 @@ import {
   reasonSentence,
   seenSentence,
   severitySentence,
-  testSentences,
+  testSentence,
   WORTH_BITS,
   type Wording,
 } from "@/words/diagnosis";
@@ -66,6 +68,7 @@ const stepOfTest: Record<TestId, StepId> = {
   "shut-off": "shut-off",
   "line-spots": "running",
   command: "running",
+  "electric-scan": "look",
   recover: "recover",
 };
 
@@ -102,19 +105,21 @@ export function EvidenceRail({ step }: { step: StepId }) {
         </Text>
       ) : (
         <>
-          {shown.map((row) => (
-            <CauseBar
-              key={row.cause}
-              row={row}
-              wording={wording}
-              reasons={3}
-              open={row.cause === opened}
-              onToggle={() =>
-                setOpen(row.cause === opened ? (shown.find((other) => other !== row)?.cause ?? null) : row.cause)
-              }
-            />
-          ))}
-          <Apart verdict={verdict} />
+          <First verdict={verdict} wording={wording} />
+          {warningOf(verdict, "held-vacuum") === undefined &&
+            shown.map((row) => (
+              <CauseBar
+                key={row.cause}
+                row={row}
+                wording={wording}
+                reasons={3}
+                open={row.cause === opened}
+                onToggle={() =>
+                  setOpen(row.cause === opened ? (shown.find((other) => other !== row)?.cause ?? null) : row.cause)
+                }
+              />
+            ))}
+          <Apart verdict={verdict} wording={wording} />
           {verdict.charge && (
             <Text fontSize="14px" color="soft">
               {verdict.charge.weighed
@@ -127,6 +132,26 @@ export function EvidenceRail({ step }: { step: StepId }) {
     </Rail>
   );
 }
+
+/** What comes before any ranking: a stop, readings that cannot be, an empty or a foreign circuit. */
+function First({ verdict, wording }: { verdict: Verdict; wording: Wording }) {
+  const decision = decide(verdict);
+  if (!beforeRanking.has(decision.reason.code)) return null;
+  return (
+    <Text fontSize="16px" fontWeight="650" color="act" role="alert">
+      {decisionWords(decision, wording).sentence}
+    </Text>
+  );
+}
+
+const beforeRanking: ReadonlySet<DecisionReason["code"]> = new Set([
+  "relief-valve-near",
+  "implausible",
+  "almost-empty",
+  "open-to-air",
+  "held-vacuum",
+  "wrong-refrigerant",
+]);
 
 /** Shown while a new vehicle or day is simulated; it can be given up. */
 export function Progress() {
@@ -155,9 +180,9 @@ const RIVAL = 0.4;
 const RIVAL_LEAST = 0.12;
 
 /** What these readings cannot tell apart, and what would. */
-export function Apart({ verdict }: { verdict: Verdict }) {
+export function Apart({ verdict, wording }: { verdict: Verdict; wording: Wording }) {
   const [first, ...others] = verdict.causes;
-  if (!first) return null;
+  if (!first || warningOf(verdict, "held-vacuum")) return null;
   const rivals = others.filter(({ probability: p }) => p > RIVAL_LEAST && p > RIVAL * first.probability);
   const together = verdict.together[0];
   if (rivals.length === 0 && !(together && together.probability > RIVAL_LEAST)) return null;
@@ -177,7 +202,9 @@ export function Apart({ verdict }: { verdict: Verdict }) {
         </Text>
       )}
       <Text fontSize="14px" color="soft">
-        {best ? `${testSentences[best.test]} would part them best.` : "No reading would part them; the scale would."}
+        {best
+          ? `${testSentence(best.test, wording)} would part them best.`
+          : "No reading would part them; the scale would."}
       </Text>
     </Box>
   );
@@ -206,7 +233,7 @@ export function NextBest({ verdict, wording }: { verdict: Verdict; wording: Word
   return (
     <Box borderWidth="2px" borderColor="ink" rounded="10px" px="3" py="2.5">
       <Text fontSize="16px" fontWeight="650" lineHeight="1.3">
-        Next: {lowerFirst(testSentences[next.test])}
+        Next: {lowerFirst(testSentence(next.test, wording))}
       </Text>
       <Text fontSize="14px" color="soft" mt="1">
         {gainSentence(next, verdict)}
@@ -275,7 +302,7 @@ export function CauseBar({ row, wording, reasons, open, onToggle }: CauseBarProp
           </Explain>
           {cause !== "none" && probability > SHOWN_ABOVE && (
             <Text fontSize="14px" color="soft">
-              {severitySentence(cause, severity, wording.metering)}
+              {severitySentence(cause, severity, wording)}
             </Text>
           )}
           {seen.map((code) => (

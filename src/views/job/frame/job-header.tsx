@@ -4,7 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { ChevronDown, ChevronUp, Plug, Unplug } from "lucide-react";
 import type { ReactNode } from "react";
 import type { StepId } from "@/core/records/job";
-import { labelOf } from "@/core/records/job-readings";
+import { labelOf } from "@/core/records/job-label";
 import { useJob, useJobState, useRack } from "@/session/session";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";

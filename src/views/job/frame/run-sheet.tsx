@@ -4,6 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { Check } from "lucide-react";
 import { useEffect, useState } from "react";
 import { type StepId, stepIds } from "@/core/records/job";
+import { isRuledOut } from "@/core/records/run-sheet";
 import { formatClock } from "@/core/units/units";
 import { useJob } from "@/session/session";
 import { Text } from "@/ui/text";
@@ -30,6 +31,7 @@ export function RunSheet({ step, onOpen }: { step: StepId; onOpen: (step: StepId
       {stepIds.map((id, index) => {
         const { startedAt, doneAt, skipped } = job.steps[id];
         const now = id === step;
+        const ruledOut = !doneAt && isRuledOut(job, id);
         return (
           <Flex
             asChild
@@ -62,6 +64,10 @@ export function RunSheet({ step, onOpen }: { step: StepId; onOpen: (step: StepId
               <Box as="span" ml="auto" color={now ? "inherit" : "done"} display="flex" alignItems="center">
                 {doneAt ? (
                   <Check size={18} aria-label="done" />
+                ) : ruledOut ? (
+                  <Text as="span" fontSize="12px" fontWeight="650" color="act" whiteSpace="nowrap">
+                    not run
+                  </Text>
                 ) : skipped !== null ? (
                   <Text as="span" fontSize="12px" color="soft">
                     skipped

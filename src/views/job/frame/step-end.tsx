@@ -4,7 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { StepId } from "@/core/records/job";
-import { gapsOf, runSheet, type StepGap } from "@/core/records/run-sheet";
+import { gapsOf, runSheet, type StepGap, stepAfter } from "@/core/records/run-sheet";
 import { useChoices } from "@/session/choices";
 import { useDraft } from "@/session/drafts";
 import { useJob } from "@/session/session";
@@ -19,7 +19,7 @@ import { gapField, gapWords } from "@/words/steps";
 import { typed } from "@/words/typed";
 import { FootEnd } from "./step-foot";
 import { useStepNotes } from "./step-notes";
-import { nextStep, stepPath } from "./steps";
+import { stepPath } from "./steps";
 
 interface StepEndProps {
   step: StepId;
@@ -38,7 +38,7 @@ export function StepEnd({ step, also, later = false }: StepEndProps) {
   const [skipping, setSkipping] = useState(reason !== "");
   const { skipped } = job.steps[step];
   const router = useRouter();
-  const next = nextStep(step);
+  const next = stepAfter(job, step);
   const open = gaps.length > 0 || also !== undefined;
   const finish = () => {
     if (open) return;

@@ -7,7 +7,3 @@ export function isStep(text: string): text is StepId {
 export function stepPath(jobId: string, step: StepId): string {
   return `/job/${encodeURIComponent(jobId)}/${step}`;
 }
-
-export function nextStep(step: StepId): StepId | null {
-  return stepIds[stepIds.indexOf(step) + 1] ?? null;
-}

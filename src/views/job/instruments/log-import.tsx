@@ -1,10 +1,15 @@
 "use client";
 
-import { useRack } from "@/session/session";
+import { fields } from "@/core/records/fields";
+import { workableRefrigerant } from "@/core/records/job-label";
+import { entryValue } from "@/core/units/entry";
+import { useJobOf, useRack } from "@/session/session";
 import { LogChooser } from "@/views/workshop/log-chooser";
 
 /** A log of real instruments, played as if it were live. */
 export function LogImport() {
   const { connectLog } = useRack("connectLog");
-  return <LogChooser act="Play it as if live" onLog={connectLog} />;
+  const refrigerant = useJobOf(workableRefrigerant);
+  const altitudeM = useJobOf((job) => entryValue(fields.altitude, job.altitude));
+  return <LogChooser act="Play it as if live" refrigerant={refrigerant} altitudeM={altitudeM} onLog={connectLog} />;
 }

@@ -3,7 +3,7 @@
 import { Box, Checkbox, Grid, Stack } from "@chakra-ui/react";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
-import { hoseLossOf } from "@/core/records/job-readings";
+import { hoseLossOf } from "@/core/records/job-rest";
 import { hookUpChecks } from "@/core/records/run-sheet";
 import { useJob, useSetPart } from "@/session/session";
 import { Card } from "@/ui/card";

@@ -10,7 +10,7 @@ import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
 import { Text } from "@/ui/text";
 import { labelPlaces, type TellId, tellWords } from "@/words/how-to-tell";
-import { compressorLabels, fanLabels, meteringLabels, optionsOf } from "@/words/job";
+import { compressorLabels, fanLabels, highPortLabels, meteringLabels, optionsOf } from "@/words/job";
 
 type Intake = Job["intake"];
 
@@ -78,9 +78,12 @@ export function HowBuilt() {
           />
         </Question>
         <Question tells={["high-port", "low-port"]} about="the ports">
-          <Text fontWeight="600" fontSize="14px">
-            Which port is which
-          </Text>
+          <Choice
+            label="High-side port"
+            options={[...optionsOf(highPortLabels)]}
+            value={intake.highPort ?? "after-condenser"}
+            onChange={(highPort) => edit((stored) => ({ ...stored, intake: { ...stored.intake, highPort } }))}
+          />
         </Question>
         {both && (
           <Text color="wait" fontSize="15px" role="status">

@@ -2,10 +2,11 @@
 
 import { Flex, Grid, Stack } from "@chakra-ui/react";
 import { useState } from "react";
+import { complaintNames } from "@/core/causes/complaints";
 import { labelDoubts } from "@/core/readings/file/label-check";
 import { fields } from "@/core/records/fields";
-import { type Job, labelRefrigerants, type StopSign, stopSigns } from "@/core/records/job";
-import { labelOf, USUAL_TOLERANCE_G, workableRefrigerant } from "@/core/records/job-readings";
+import { type Job, labelRefrigerants, type StopSign } from "@/core/records/job";
+import { labelOf, USUAL_TOLERANCE_G, workableRefrigerant } from "@/core/records/job-label";
 import { entryValue } from "@/core/units/entry";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
@@ -14,12 +15,13 @@ import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";
 import { Caution, Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
+import { Several, toggled } from "@/ui/several";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { LabelDoubts } from "@/views/job/frame/label-doubts";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { labelDoubtSentence } from "@/words/issues";
-import { historyLabels, oilLabels, optionsOf, refrigerantLabels, stopSignLabels } from "@/words/job";
+import { historyLabels, oilLabels, optionsOf, refrigerantLabels, stopSignLabels, unreadableLabel } from "@/words/job";
 import { HowBuilt, WhereLabel } from "./how-built";
 import { VehicleIdentity } from "./vehicle-identity";
 import { WhichCar } from "./which-car";
@@ -62,6 +64,17 @@ export function IntakeStep() {
               placeholder="What it does, since when it last cooled"
               onChange={(complaint) => set("complaint", complaint)}
             />
+            <Several
+              label="What the customer complains of"
+              options={optionsOf(complaintNames)}
+              value={intake.complaints}
+              onToggle={(complaint) =>
+                edit((stored) => ({
+                  ...stored,
+                  intake: { ...stored.intake, complaints: toggled(stored.intake.complaints, complaint) },
+                }))
+              }
+            />
             <Choice
               label="Who touched the circuit before"
               options={optionsOf(historyLabels)}
@@ -90,6 +103,23 @@ export function IntakeStep() {
                 onChange={(tolerance) => set("tolerance", tolerance)}
               />
             </Grid>
+            {(intake.charge.text.trim() === "" || intake.labelUnreadable) && (
+              <BenchButton
+                kind={intake.labelUnreadable ? "main" : "quiet"}
+                alignSelf="start"
+                px="3"
+                fontSize="15px"
+                aria-pressed={intake.labelUnreadable}
+                onClick={() => set("labelUnreadable", !intake.labelUnreadable)}
+              >
+                Label missing or not readable
+              </BenchButton>
+            )}
+            {intake.labelUnreadable && (
+              <Text fontSize="15px" color="wait" role="status">
+                {unreadableLabel}
+              </Text>
+            )}
             <Choice
               label="Oil on the label"
               options={optionsOf(oilLabels)}
@@ -135,27 +165,19 @@ export function IntakeStep() {
         </Caution>
       )}
       <Card title="Any of these? Then it is not run">
-        <Flex gap="2" wrap="wrap">
-          {stopSigns.map((sign) => {
-            const given = intake.stopSigns.includes(sign);
-            return (
-              <BenchButton
-                key={sign}
-                kind={given ? "act" : "quiet"}
-                aria-pressed={given}
-                onClick={() =>
-                  edit((stored) => {
-                    const others = stored.intake.stopSigns.filter((other) => other !== sign);
-                    const there = others.length < stored.intake.stopSigns.length;
-                    return { ...stored, intake: { ...stored.intake, stopSigns: there ? others : [...others, sign] } };
-                  })
-                }
-              >
-                {stopSignLabels[sign]}
-              </BenchButton>
-            );
-          })}
-        </Flex>
+        <Several
+          label="Signs that forbid running it"
+          hideLabel
+          forbids
+          options={optionsOf(stopSignLabels)}
+          value={intake.stopSigns}
+          onToggle={(sign) =>
+            edit((stored) => ({
+              ...stored,
+              intake: { ...stored.intake, stopSigns: toggled(stored.intake.stopSigns, sign) },
+            }))
+          }
+        />
       </Card>
       {intake.stopSigns.length > 0 ? <StopPage signs={intake.stopSigns} /> : <StepEnd step="intake" />}
     </Stack>

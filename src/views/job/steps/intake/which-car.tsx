@@ -2,7 +2,7 @@
 
 import { Box, Flex, Stack } from "@chakra-ui/react";
 import { useCallback, useRef } from "react";
-import { labelOf } from "@/core/records/job-readings";
+import { labelOf } from "@/core/records/job-label";
 import { vehicleKey } from "@/core/records/vehicle-name";
 import type { VehicleRow } from "@/core/records/vehicle-row";
 import { fromVisit, lastVisit } from "@/core/records/visits";

@@ -19,22 +19,24 @@ const fineMark = { text: "✓", tone: "done" } as const;
 /** What is seen, heard and felt, each at its part: pressed on the board, or chosen from the lists beside it. */
 export function LookStep() {
   const { job, edit } = useJob();
-  const { metering } = job.intake;
+  const { metering, compressor } = job.intake;
   const [part, setPart] = useState<PartId>("condenser");
   const { notes, fine } = job.look;
   const setFine = (parts: readonly PartId[]) =>
     edit((stored) => ({ ...stored, look: { ...stored.look, fine: [...parts] } }));
-  const unmarked = partsOf(metering).filter((id) => !notes.some((note) => note.part === id));
+  const unmarked = partsOf(metering, compressor).filter((id) => !notes.some((note) => note.part === id));
   const allFine = unmarked.every((id) => fine.includes(id));
   return (
     <Stack gap="3.5" maxW="1180px">
       <Caution title="Look with the engine off first">
-        Belts and fans start by themselves. The discharge line burns. Goggles wherever refrigerant may come out.
+        {compressor === "electric" ? "Orange cables carry high voltage: they stay untouched. Fans" : "Belts and fans"}
+        {" start by themselves. The discharge line burns. Goggles wherever refrigerant may come out."}
       </Caution>
       <Grid templateColumns={{ base: "1fr", xl: "minmax(0, 1fr) 268px" }} gap="3.5">
         <Card title="Press a pipe or a part, then say what it is like">
           <CircuitBoard
             metering={metering}
+            compressor={compressor}
             notes={notes}
             marks={Object.fromEntries(fine.map((id) => [id, fineMark]))}
             selected={part}
@@ -48,7 +50,7 @@ export function LookStep() {
             >
               {notes.length === 0 ? "All of it is fine" : "All the rest is fine"}
             </BenchButton>
-            <Text color="soft">{`${fine.length} of ${partsOf(metering).length} parts looked at and fine, ${new Set(notes.map((note) => note.part)).size} with something noted.`}</Text>
+            <Text color="soft">{`${fine.length} of ${partsOf(metering, compressor).length} parts looked at and fine, ${new Set(notes.map((note) => note.part)).size} with something noted.`}</Text>
           </Flex>
         </Card>
         <Card title="At this part">
@@ -63,7 +65,7 @@ export function LookStep() {
               value={part}
               onChange={(event) => setPart(event.currentTarget.value as PartId)}
             >
-              {partsOf(metering).map((id) => (
+              {partsOf(metering, compressor).map((id) => (
                 <option key={id} value={id}>
                   {partNames[id]}
                 </option>

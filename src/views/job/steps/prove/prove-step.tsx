@@ -2,7 +2,7 @@
 
 import { Flex, Stack, Table } from "@chakra-ui/react";
 import { type Comparison, compareTests } from "@/core/records/compare-tests";
-import { testGaps } from "@/core/records/run-sheet";
+import { hasReadings } from "@/core/records/job-readings";
 import type { UnitId } from "@/core/units/units";
 import { HOT_DAY, useConditionShifts, useHotDay } from "@/session/condition-shifts";
 import { useExpected } from "@/session/expected";
@@ -15,6 +15,7 @@ import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { LabelDoubts } from "@/views/job/frame/label-doubts";
 import { StepEnd } from "@/views/job/frame/step-end";
+import { Implausible } from "@/views/job/steps/running/implausible";
 import { TestBench } from "@/views/job/steps/running/test-bench";
 import { customerWords } from "@/words/customer";
 import { changeSentence } from "@/words/tests";
@@ -26,10 +27,11 @@ export function ProveStep() {
   const expected = useExpected("proof");
   const corrections = useConditionShifts(job);
   const rows = compareTests(job, corrections, accuracy);
-  const hasBaseline = testGaps(job, "baseline").length === 0;
+  const hasBaseline = job.baseline.settings.some(hasReadings);
   return (
     <Stack gap="3.5" maxW="1080px">
       <LabelDoubts proof />
+      <Implausible which="proof" />
       <TestBench which="proof" expected={expected}>
         <Card title="Before and after, at the same settings">
           {rows.length === 0 ? (

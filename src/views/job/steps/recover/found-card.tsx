@@ -1,7 +1,8 @@
 "use client";
 
 import { Box, Field, Flex, Input } from "@chakra-ui/react";
-import { labelOf, lossOf } from "@/core/records/job-readings";
+import { labelOf } from "@/core/records/job-label";
+import { lossOf } from "@/core/records/job-readings";
 import { useJob } from "@/session/session";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";

@@ -4,11 +4,14 @@ import { Box, Grid } from "@chakra-ui/react";
 import { cylinderFor, identifiedResults } from "@/core/charge/identification";
 import { fields } from "@/core/records/fields";
 import { identificationOf } from "@/core/records/job-readings";
+import { foreignOf } from "@/core/records/job-rest";
 import { useJob, useSetPart } from "@/session/session";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
+import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
+import { foreignSentence } from "@/words/diagnosis";
 import { cylinderWords, identifiedLabels } from "@/words/recover";
 
 const tones = { same: "done", own: "act", "not-known": "wait" } as const;
@@ -21,10 +24,17 @@ export function IdentifyCard() {
   const change = (part: Partial<typeof identified>) =>
     set((stored) => ({ identified: { ...stored.identified, ...part } }));
   const known = identificationOf(job);
+  const foreign = foreignOf(job);
+  const figures = useFigures();
   const [title, meaning] = known === null ? ["", ""] : cylinderWords[cylinderFor(known)];
   const read = identified.result !== null && identified.result !== "not-checked";
   return (
     <Card title="Identify it before recovery">
+      {foreign && (
+        <Box mb="3">
+          <Notice tone="act" title={foreignSentence(foreign, figures)} />
+        </Box>
+      )}
       <Choice
         label="The identifier shows"
         options={identifiedResults.map((value) => ({ value, label: identifiedLabels[value] }))}

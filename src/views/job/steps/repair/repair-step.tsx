@@ -14,8 +14,8 @@ import {
 } from "@/core/charge/oil";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
+import { workableRefrigerant } from "@/core/records/job-label";
 import { oilOf } from "@/core/records/job-oil";
-import { workableRefrigerant } from "@/core/records/job-readings";
 import { OIL_TOLERANCE_G } from "@/core/records/run-sheet";
 import { entry, entryOf, entryValue } from "@/core/units/entry";
 import { useChoices } from "@/session/choices";

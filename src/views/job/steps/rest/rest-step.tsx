@@ -2,10 +2,11 @@
 
 import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
 import { atmosphericPressureKpa } from "@/core/air/atmosphere";
-import type { RestAnswer, RestVerdict } from "@/core/readings/derive/rest";
+import { emptyKinds, type RestAnswer } from "@/core/readings/derive/rest";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
-import { restOf, workableRefrigerant } from "@/core/records/job-readings";
+import { workableRefrigerant } from "@/core/records/job-label";
+import { foreignOf, restOf } from "@/core/records/job-rest";
 import { gapsOf } from "@/core/records/run-sheet";
 import { entryOf, entryValue } from "@/core/units/entry";
 import { SaturationChart } from "@/pictures/saturation-chart";
@@ -20,6 +21,8 @@ import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { StepActs } from "@/views/job/frame/step-foot";
+import { foreignSentence } from "@/words/diagnosis";
+import { restWords } from "@/words/rest";
 import { gapList } from "@/words/steps";
 
 export function RestStep() {
@@ -82,24 +85,10 @@ export function RestStep() {
   );
 }
 
-const headlines: Record<RestVerdict, string> = {
-  "at-saturation": "At saturation: some liquid is left",
-  "a-little-below": "A little below saturation: cannot tell",
-  "below-saturation": "Below saturation: almost empty",
-  "above-saturation": "Above saturation: something else is in it, or it is warmer than you think",
-  unequal: "The sides differ",
-};
-
-const meanings: Record<RestVerdict, string> = {
-  "at-saturation": "Anywhere from a little liquid to an overfill reads the same.",
-  "a-little-below":
-    "Parts a few degrees cooler than the soak temperature, with liquid in them, read the same as a circuit almost empty. Let it soak, measure its coldest part, and read again; weighing settles it.",
-  "below-saturation": "No liquid is left, only vapour. Look for the leak before anything is put in.",
-  "above-saturation":
-    "Air or another gas, a wrong refrigerant, or an engine bay warmer than the soak temperature. Let it soak and read again; if it stays, recover and weigh.",
-  unequal:
-    "Not soaked yet, or blocked between the sides, or one coupler is not open. Open both fully, wait, read again.",
-};
+function toneOf({ verdict }: RestAnswer): "done" | "wait" | "act" {
+  if (verdict === "at-saturation") return "done";
+  return emptyKinds.some((kind) => kind === verdict) ? "act" : "wait";
+}
 
 function RestAnswerCard({ answer, job }: { answer: RestAnswer; job: Job }) {
   const accuracy = useAccuracy();
@@ -107,12 +96,15 @@ function RestAnswerCard({ answer, job }: { answer: RestAnswer; job: Job }) {
   const soak = entryValue(fields.soak, job.rest.soak);
   const refrigerant = workableRefrigerant(job);
   const altitudeM = entryValue(fields.altitude, job.altitude);
+  const { title, meaning } = restWords[answer.verdict];
+  const foreign = foreignOf(job);
   const pressure = entryValue(fields.low, job.rest.low) ?? entryValue(fields.high, job.rest.high);
   return (
     <>
-      <Notice tone={answer.verdict === "at-saturation" ? "done" : "wait"} title={headlines[answer.verdict]}>
-        {meanings[answer.verdict]}
+      <Notice tone={toneOf(answer)} title={title}>
+        {meaning}
       </Notice>
+      {foreign && <Notice tone="act" title={foreignSentence(foreign, figures)} />}
       <Card>
         <Grid templateColumns={{ base: "1fr 1fr", md: "repeat(3, 1fr)" }} gap="4">
           <Measure

@@ -3,13 +3,15 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
 import { type TakenChannel, takenChannels } from "@/core/readings/channels";
+import { hinders, implausibleOf } from "@/core/readings/derive/plausibility";
 import { cycleOfStream, presentIn, recentMean, worstState } from "@/core/readings/stream/judged-stream";
 import { keptTrace } from "@/core/readings/stream/kept-trace";
 import { LEAST_RUN_S, testPosition } from "@/core/readings/stream/test-order";
-import type { TestSetting } from "@/core/records/job";
-import { hasReadings, type TestName, withSetting } from "@/core/records/job-readings";
+import type { Job, TestSetting } from "@/core/records/job";
+import { hasReadings, readingFileOf, type TestName, withSetting } from "@/core/records/job-readings";
 import { type Entry, entry, entryOf } from "@/core/units/entry";
 import { formatClock, type UnitId } from "@/core/units/units";
+import type { LiveValues } from "@/session/live-store";
 import { useJob, useLive, useRack, useSession } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
@@ -17,10 +19,27 @@ import { useShortcuts } from "@/ui/shortcuts";
 import { Text } from "@/ui/text";
 import { StepActs } from "@/views/job/frame/step-foot";
 import { silentAdvice, testAdvice } from "@/words/capture";
+import { implausibleWords } from "@/words/plausibility";
 
 /** A settled reading is the mean over this long; one taken early only over the last moments. */
 const STEADY_MEAN_S = 20;
 const EARLY_MEAN_S = 4;
+
+/** What makes the moving needles useless, if anything does. */
+function impossibleNow(job: Job, which: TestName, setting: 0 | 1, { values, humidityPct }: LiveValues) {
+  const { low, high, vent, ambient } = values;
+  const shown = {
+    ...(low === null ? {} : { low }),
+    ...(high === null ? {} : { high }),
+    ...(vent === null ? {} : { vent }),
+  };
+  const needles = { setting, values: shown, rpm: null, cycle: null, ambientC: ambient, humidityPct };
+  const reading = readingFileOf(job, which, needles);
+  const at = setting === 1 && !hasReadings(job[which].settings[0]) ? 0 : setting;
+  return reading === null
+    ? undefined
+    : implausibleOf(reading).find((one) => hinders(one.code) && (one.setting === null || one.setting === at))?.code;
+}
 
 /** Says whether the stream can be read yet, and takes the reading for the setting that runs. Bound to T. */
 export function CaptureBar({ which }: { which: TestName }) {
@@ -45,6 +64,7 @@ export function CaptureBar({ which }: { which: TestName }) {
       live.values[channel];
     const rpm = rack.latest?.rpm ?? null;
     const trace = keptTrace(samples, rack.settingSince);
+    if (spoils) return;
     rack.note("taken", index === 0 ? "idle taken" : "fast idle taken");
     edit((stored) => {
       const taken = (setting: TestSetting): TestSetting => ({
@@ -85,14 +105,24 @@ export function CaptureBar({ which }: { which: TestName }) {
     taken: { idle: hasReadings(idle), fast: hasReadings(fast) },
   });
   // Asked to take, it also takes again what is there already; only the order and the time must be kept.
-  const mayTake = readable && position.toRunS === 0 && position.act !== "idle-first" && rack.stalledS === null;
+  // Good readings are not replaced by such that no circuit shows.
+  const impossible = live === null ? undefined : impossibleNow(job, which, index, live);
+  const spoils = impossible !== undefined && hasReadings(job[which].settings[index]);
+  const mayTake =
+    impossible === undefined &&
+    readable &&
+    position.toRunS === 0 &&
+    position.act !== "idle-first" &&
+    rack.stalledS === null;
   useAutomatic(byItself, mayTake, rack.settingSince, take);
 
   if (live === null) return null;
   const { title, detail, settled } =
     rack.stalledS !== null
       ? silentAdvice
-      : testAdvice(position, live, rack.source.kind === "rack", figures, wholeCycles);
+      : impossible !== undefined
+        ? { title: implausibleWords[impossible].what, detail: implausibleWords[impossible].check, settled: false }
+        : testAdvice(position, live, rack.source.kind === "rack", figures, wholeCycles);
   const speed = index === 0 ? "idle" : "fast idle";
   return (
     <>
@@ -140,7 +170,7 @@ export function CaptureBar({ which }: { which: TestName }) {
         <BenchButton
           minW="170px"
           kind={position.act === "take" ? "act" : "main"}
-          disabled={!running || rack.stalledS !== null}
+          disabled={!running || rack.stalledS !== null || spoils}
           shortcut="T"
           onClick={take}
         >

@@ -4,15 +4,18 @@ import { Flex, Stack } from "@chakra-ui/react";
 import Link from "next/link";
 import { useState } from "react";
 import { hasReadings, workBegun } from "@/core/records/job-readings";
+import { emptyOf } from "@/core/records/job-rest";
 import { useExpected } from "@/session/expected";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Locked } from "@/ui/locked";
 import { Caution, Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
+import { DoNotRun } from "@/views/job/frame/do-not-run";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { stepPath } from "@/views/job/frame/steps";
 import { AlongTheLines } from "./along-the-lines";
+import { Implausible } from "./implausible";
 import { TestBench } from "./test-bench";
 import { Conditions, Derived, ReadingsTable } from "./test-form";
 
@@ -21,9 +24,25 @@ export function RunningStep() {
   const expected = useExpected("baseline");
   const [opened, setOpened] = useState(false);
   const kept = workBegun(job) && job.baseline.settings.some(hasReadings) && !opened;
+  if (emptyOf(job) !== null && !job.baseline.settings.some(hasReadings)) {
+    return (
+      <Stack gap="2.5" maxW="1080px">
+        <DoNotRun />
+        <StepEnd step="running" />
+      </Stack>
+    );
+  }
   return (
     <Stack gap="2.5" maxW="1080px">
-      <Caution title="Belts turn, the discharge line burns">Sleeves and cables away; high-side valve shut.</Caution>
+      <DoNotRun />
+      {job.intake.compressor === "electric" ? (
+        <Caution title="High voltage, fans start by themselves">
+          Orange cables stay untouched; the discharge line burns; high-side valve shut.
+        </Caution>
+      ) : (
+        <Caution title="Belts turn, the discharge line burns">Sleeves and cables away; high-side valve shut.</Caution>
+      )}
+      <Implausible which="baseline" />
       {kept && (
         <Notice tone="wait" title="These are the readings from before the work">
           <Flex gap="3" align="center" wrap="wrap">

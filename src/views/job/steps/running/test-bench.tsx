@@ -3,7 +3,8 @@
 import { Box, Flex, Grid } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { fields } from "@/core/records/fields";
-import { deriveFor, newestValues, type TestName, workableRefrigerant } from "@/core/records/job-readings";
+import { workableRefrigerant } from "@/core/records/job-label";
+import { deriveFor, newestValues, type TestName } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import { formatNumber, formatQuantity } from "@/core/units/units";
 import { AgainstBands } from "@/pictures/against-bands";

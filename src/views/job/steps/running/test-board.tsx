@@ -92,6 +92,7 @@ export function TestBoard({ which, expected }: { which: TestName; expected: Expe
         <Box position="relative" maxW="760px">
           <CircuitBoard
             metering={job.intake.metering}
+            compressor={job.intake.compressor}
             notes={job.look.notes}
             selected={part}
             onSelect={(id) => {

@@ -19,6 +19,7 @@ import { useFigures } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
 import { NumberField, UnitChoice } from "@/ui/number-field";
 import { Text } from "@/ui/text";
+import { settingHead } from "@/words/capture";
 
 /** A pressure is shown in the unit of the high side; its decimals come with that unit. */
 const derivedRows: {
@@ -95,7 +96,7 @@ export function Derived({ which }: { which: TestName }) {
         <span />
         {test.settings.map((setting) => (
           <Text key={setting.name} fontWeight="650" fontSize="16px" ps="3">
-            {setting.name === "idle" ? "Idle" : "Fast idle"}
+            {settingHead(setting.name, job.intake.compressor)}
           </Text>
         ))}
         <span />
@@ -161,7 +162,7 @@ function Readings({ which }: { which: TestName }) {
       {test.settings.map((setting) => (
         <Box key={setting.name} pb="1">
           <Text fontWeight="650" fontSize="16px">
-            {setting.name === "idle" ? "Idle" : "Fast idle"}
+            {settingHead(setting.name, job.intake.compressor)}
           </Text>
           <Text fontSize="13px" color={setting.unsettled.length > 0 ? "wait" : "soft"}>
             {provenance(setting)}
@@ -169,19 +170,23 @@ function Readings({ which }: { which: TestName }) {
         </Box>
       ))}
       <span />
-      <RowLabel text="Engine speed" />
-      {test.settings.map((setting, index) => (
-        <NumberField
-          key={setting.name}
-          spec={fields.rpm}
-          value={setting.rpm}
-          label={`Engine speed, ${setting.name}`}
-          hideLabel
-          hideUnit
-          onChange={(rpm) => change(index as 0 | 1, (stored) => ({ ...stored, rpm }))}
-        />
-      ))}
-      <UnitChoice label="Unit of engine speed" unit="rpm" options={["rpm"]} onChange={() => undefined} />
+      {job.intake.compressor !== "electric" && (
+        <>
+          <RowLabel text="Engine speed" />
+          {test.settings.map((setting, index) => (
+            <NumberField
+              key={setting.name}
+              spec={fields.rpm}
+              value={setting.rpm}
+              label={`Engine speed, ${setting.name}`}
+              hideLabel
+              hideUnit
+              onChange={(rpm) => change(index as 0 | 1, (stored) => ({ ...stored, rpm }))}
+            />
+          ))}
+          <UnitChoice label="Unit of engine speed" unit="rpm" options={["rpm"]} onChange={() => undefined} />
+        </>
+      )}
       {[...usualChannels, ...(more ? seldom : [])].map((channel) => (
         <Fragment key={channel}>
           <RowLabel text={channels[channel].name} />

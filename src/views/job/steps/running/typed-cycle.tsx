@@ -42,15 +42,16 @@ export function TypedCycle({ which }: { which: TestName }) {
   };
   const [minKpa, maxKpa, periodS] = [entryValue(lowest, min), entryValue(highest, max), entryValue(period, between)];
   const highKpa = settingValues(setting).high;
+  const lowOnly = job.hookUp.gauges === "low-only";
   const missing = [
     minKpa === null && "the lowest",
     maxKpa === null && "the highest",
     periodS === null && "the time between",
-    highKpa === null && `the high side at ${setting.name}, above, with the clutch in`,
+    highKpa === null && !lowOnly && `the high side at ${setting.name}, above, with the clutch in`,
     minKpa !== null && maxKpa !== null && minKpa >= maxKpa && "a highest above the lowest",
   ].filter((gap) => gap !== false);
   const write = () => {
-    if (minKpa === null || maxKpa === null || periodS === null || highKpa === null) return;
+    if (minKpa === null || maxKpa === null || periodS === null || (highKpa === null && !lowOnly)) return;
     edit((stored) =>
       withSetting(stored, which, index, (now) => ({
         ...now,

@@ -14,6 +14,7 @@ import {
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { equaliseOf } from "@/core/records/job-readings";
+import { emptyOf } from "@/core/records/job-rest";
 import { entryOf } from "@/core/units/entry";
 import { formatClock, formatNumber } from "@/core/units/units";
 import { Trace } from "@/pictures/trace";
@@ -27,6 +28,7 @@ import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { useTick } from "@/ui/tick";
+import { DoNotRun } from "@/views/job/frame/do-not-run";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { StepActs } from "@/views/job/frame/step-foot";
 import { jobFileName } from "@/words/job";
@@ -87,8 +89,18 @@ export function ShutOffStep() {
   const set = useSetPart("shutOff");
   const answer = equaliseOf(job);
   const { metering } = job.intake;
+  const lowOnly = job.hookUp.gauges === "low-only";
+  if (emptyOf(job) !== null && answer === null) {
+    return (
+      <Stack gap="3.5" maxW="1080px">
+        <DoNotRun />
+        <StepEnd step="shut-off" />
+      </Stack>
+    );
+  }
   return (
     <Stack gap="3.5" maxW="1080px">
+      <DoNotRun />
       {live && <LiveShutOff />}
       <Grid templateColumns="minmax(0, 1fr)" gap="3.5">
         <Card title={live ? "Or timed by hand" : "Timed by hand"}>
@@ -97,7 +109,11 @@ export function ShutOffStep() {
             <NumberField
               spec={fields.meet}
               value={job.shutOff.seconds}
-              hint="From stopping the engine until both gauges show the same."
+              hint={
+                lowOnly
+                  ? "From stopping the engine until the low side no longer rises."
+                  : "From stopping the engine until both gauges show the same."
+              }
               onChange={(entry) => set({ seconds: entry, takenAt: null })}
             />
             <Choice

@@ -1,0 +1,40 @@
+/** What else may be in a circuit whose static pressure does not fit its label's refrigerant. */
+import { atmosphericPressureKpa } from "../../air/atmosphere";
+import type { Refrigerant } from "../../fluids/helmholtz";
+import { type CandidateName, identify } from "../../fluids/identification";
+import { workshopInstruments } from "./instruments";
+
+export interface Foreign {
+  /** Refrigerants that stand at this pressure; none where only air or a mixture does. */
+  fits: CandidateName[];
+  /** Over saturation of the label's refrigerant, kPa; below it where negative. */
+  overKpa: number;
+  /** One that fits burns. */
+  flammable: boolean;
+}
+
+/** Parts of an engine bay stand this far apart even when soaked, K. */
+const BAY_K = 2.5;
+const flammable: readonly CandidateName[] = ["R152a", "R290", "R600a"];
+
+/**
+ * Pressures at rest kPa gauge, either may be missing; soak degC. Null where the label's refrigerant fits, or where the pressure is below it and no other
+ * fits: then it is a lack. Above it and nothing fits is air, another gas or a mixture.
+ */
+export function foreignRefrigerant(
+  label: Refrigerant,
+  lowKpa: number | null | undefined,
+  highKpa: number | null | undefined,
+  soakC: number,
+  altitudeM: number | null | undefined,
+): Foreign | null {
+  const sides = [lowKpa, highKpa].filter((kpa) => kpa != null);
+  if (sides.length === 0) return null;
+  const meanKpa = sides.reduce((sum, kpa) => sum + kpa, 0) / sides.length + atmosphericPressureKpa(altitudeM ?? 0);
+  const list = identify(meanKpa, workshopInstruments.highKpa, soakC, BAY_K);
+  const own = list.find(({ name }) => name === label);
+  if (own === undefined || own.fits) return null;
+  const fits = list.filter((candidate) => candidate.fits).map(({ name }) => name);
+  if (fits.length === 0 && own.marginKpa < 0) return null;
+  return { fits, overKpa: own.marginKpa, flammable: fits.some((name) => flammable.includes(name)) };
+}

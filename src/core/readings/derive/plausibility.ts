@@ -1,0 +1,176 @@
+/**
+ * Readings that no circuit can show, whatever is the matter with it: they come from hoses, couplers, clamps and probes. Each is named with what
+ * to check, and what it makes worthless is left out before anything is inferred, so that no fault is read into it.
+ */
+import { atmosphericPressureKpa } from "../../air/atmosphere";
+import { fluidTable } from "../../fluids/tables";
+import type { ReadingFile, RunningSetting } from "../file/reading-file";
+import { workshopInstruments } from "./instruments";
+import { emptyKindAt } from "./rest";
+
+export type ImplausibleCode =
+  /** The low side reads more than the high side while the engine runs. */
+  | "swapped-sides"
+  /** The high gauge stands at nothing, or below the low side, while the circuit runs. */
+  | "high-coupler-shut"
+  /** Both gauges alike, and yet the evaporator is cold: the hand wheels join them. */
+  | "joined-gauges"
+  /** Both gauges alike and nothing cools: the compressor stands, or the hand wheels join them. */
+  | "alike-while-running"
+  | "suction-below-evaporating"
+  | "liquid-above-condensing"
+  /** Warmer than the air that goes in, over a cold evaporator. */
+  | "vent-above-return"
+  /** At rest one gauge stands at nothing while the other shows pressure. */
+  | "low-shut-at-rest"
+  | "high-shut-at-rest"
+  /** At rest no refrigerant, running there is pressure. */
+  | "rest-against-running";
+
+export interface Implausible {
+  code: ImplausibleCode;
+  /** Which setting of the running test, by its place; null where it is none of them. */
+  setting: number | null;
+}
+
+/** Without these pressures nothing can be inferred; a clamp or probe alone is left out, and the rest decides. */
+const hindering: readonly ImplausibleCode[] = [
+  "swapped-sides",
+  "high-coupler-shut",
+  "joined-gauges",
+  "rest-against-running",
+];
+export const hinders = (code: ImplausibleCode): boolean => hindering.includes(code);
+
+type Field = keyof RunningSetting;
+const lowFields: readonly Field[] = ["lowKpa", "lowMinKpa", "lowMaxKpa", "cyclePeriodS"];
+
+/** What each makes worthless at its setting. */
+const spoils: Record<ImplausibleCode, readonly Field[]> = {
+  "swapped-sides": [...lowFields, "highKpa"],
+  "high-coupler-shut": ["highKpa"],
+  "joined-gauges": [...lowFields, "highKpa"],
+  // A compressor that stands shows it too.
+  "alike-while-running": [],
+  "suction-below-evaporating": ["suctionLineC"],
+  "liquid-above-condensing": ["liquidLineC"],
+  // A flap that cannot be closed warms it too: the reading stays, and speaks for that.
+  "vent-above-return": [],
+  "low-shut-at-rest": [],
+  "high-shut-at-rest": [],
+  "rest-against-running": [],
+};
+
+/** The sides differ by more than both gauges err together, kPa. */
+const APART_KPA = 100;
+/** A gauge behind a shut coupler shows what its hose holds: nothing, or next to it, kPa. */
+const SHUT_KPA = 25;
+/** Above this a circuit at work stands on its low side while its high gauge shows nothing, kPa. */
+const AT_WORK_KPA = 100;
+/** Above this a circuit at rest holds something, kPa. */
+const AT_REST_KPA = 150;
+/** Gauges within this show the same, kPa. */
+const ALIKE_KPA = 50;
+/** Vents this far below the air that goes in come from an evaporator that cools, K. */
+const COOLS_K = 8;
+/** Clamps err by contact, and a line is warmer or cooler than what flows in it, K. */
+const CLAMP_ROOM_K = 6;
+/** Vapour that never condensed leaves a condenser this far over the ambient at most, K. */
+const UNCONDENSED_K = 25;
+/** A vent this far over the air that goes in is heated, K. */
+const HEATED_K = 8;
+/** An evaporator is cold when it boils this far below the air that goes in, K. */
+const COLD_K = 12;
+
+/** What does not fit, in the order it is checked; empty where all of it can be. */
+export function implausibleOf(reading: ReadingFile): Implausible[] {
+  const found: Implausible[] = [];
+  for (const [i, setting] of (reading.running ?? []).entries()) {
+    const pressures = pressuresOf(setting, reading, i);
+    found.push(...pressures);
+    // Against pressures that are not the circuit's no temperature can be held.
+    if (!pressures.some(({ code }) => hinders(code))) found.push(...temperaturesOf(setting, reading, i));
+  }
+  const low = reading.rest?.lowKpa ?? Number.NaN;
+  const high = reading.rest?.highKpa ?? Number.NaN;
+  if (Math.abs(low) < SHUT_KPA && high > AT_REST_KPA) found.push({ code: "low-shut-at-rest", setting: null });
+  if (Math.abs(high) < SHUT_KPA && low > AT_REST_KPA) found.push({ code: "high-shut-at-rest", setting: null });
+  if (restAgainstRunning(reading)) found.push({ code: "rest-against-running", setting: null });
+  return found;
+}
+
+/** Of the air that goes into the evaporator, degC; NaN where it is the cabin's and was not read. */
+function airIn({ conditions }: ReadingFile): number {
+  return conditions.airSource === "recirculated" ? (conditions.cabinReturnC ?? Number.NaN) : conditions.ambientC;
+}
+
+function pressuresOf({ lowKpa, highKpa, ventC }: RunningSetting, reading: ReadingFile, setting: number): Implausible[] {
+  if (lowKpa == null || highKpa == null) return [];
+  const one = (code: ImplausibleCode) => [{ code, setting }];
+  if (Math.abs(highKpa) < SHUT_KPA && lowKpa > AT_WORK_KPA) return one("high-coupler-shut");
+  if (lowKpa > highKpa + APART_KPA) return one("swapped-sides");
+  if (Math.abs(highKpa - lowKpa) >= ALIKE_KPA) return [];
+  const cools = ventC != null && ventC < airIn(reading) - COOLS_K;
+  return one(cools ? "joined-gauges" : "alike-while-running");
+}
+
+function temperaturesOf(
+  { lowKpa, lowMinKpa, highKpa, suctionLineC, liquidLineC, ventC }: RunningSetting,
+  reading: ReadingFile,
+  setting: number,
+): Implausible[] {
+  const found: Implausible[] = [];
+  const fluid = fluidTable(reading.vehicle.refrigerant);
+  const atmosphere = atmosphericPressureKpa(reading.conditions.altitudeM ?? 0);
+  const saturated = (kpa: number) => fluid.saturationTemperatureC(Math.min(Math.max(kpa + atmosphere, 12), 3200));
+  const air = airIn(reading);
+  // While a clutch cycles the line lags behind the gauge: its coldest is what the lowest pressure boils at.
+  const lowest = lowMinKpa ?? lowKpa;
+  if (suctionLineC != null && lowest != null) {
+    const errs = saturated(lowest) - saturated(lowest - workshopInstruments.lowKpa);
+    if (suctionLineC < saturated(lowest) - errs - CLAMP_ROOM_K)
+      found.push({ code: "suction-below-evaporating", setting });
+  }
+  if (liquidLineC != null && highKpa != null) {
+    const errs = saturated(highKpa + workshopInstruments.highKpa) - saturated(highKpa);
+    const warmest = Math.max(saturated(highKpa) + errs, reading.conditions.ambientC + UNCONDENSED_K);
+    if (liquidLineC > warmest + CLAMP_ROOM_K) found.push({ code: "liquid-above-condensing", setting });
+  }
+  if (ventC != null && lowKpa != null && ventC > air + HEATED_K && saturated(lowKpa) < air - COLD_K) {
+    found.push({ code: "vent-above-return", setting });
+  }
+  return found;
+}
+
+/** Running pressure that a circuit without refrigerant cannot have, kPa. */
+const SURELY_FILLED_KPA = 400;
+
+function restAgainstRunning({ rest, running, vehicle, conditions }: ReadingFile): boolean {
+  const sides = [rest?.lowKpa, rest?.highKpa].filter((kpa) => kpa != null);
+  if (sides.length === 0 || rest?.soakC == null) return false;
+  const kind = emptyKindAt(vehicle.refrigerant, Math.max(...sides), rest.soakC, conditions.altitudeM ?? 0);
+  if (kind === null || kind === "vapour-only") return false;
+  return (running ?? []).some(({ lowKpa, highKpa }) => Math.max(lowKpa ?? 0, highKpa ?? 0) > SURELY_FILLED_KPA);
+}
+
+/** The reading without what cannot be; the same object where all of it can. */
+export function plausiblePart(
+  reading: ReadingFile,
+  found: readonly Implausible[] = implausibleOf(reading),
+): ReadingFile {
+  if (found.length === 0) return reading;
+  const running = (reading.running ?? []).map((setting, i) => {
+    const fields = found.filter((one) => one.setting === i).flatMap(({ code }) => spoils[code]);
+    return { ...setting, ...Object.fromEntries(fields.map((field) => [field, null])) };
+  });
+  return { ...reading, running, rest: plausibleRest(reading.rest, new Set(found.map(({ code }) => code))) };
+}
+
+function plausibleRest(rest: ReadingFile["rest"], found: ReadonlySet<ImplausibleCode>): ReadingFile["rest"] {
+  if (rest == null || found.has("rest-against-running")) return null;
+  return {
+    ...rest,
+    ...(found.has("low-shut-at-rest") ? { lowKpa: null } : {}),
+    ...(found.has("high-shut-at-rest") ? { highKpa: null } : {}),
+  };
+}

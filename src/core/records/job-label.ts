@@ -1,0 +1,28 @@
+/** What the label says, as far as it can be computed with. */
+import type { Refrigerant } from "../fluids/helmholtz";
+import { entryValue } from "../units/entry";
+import { fields } from "./fields";
+import type { Job } from "./job";
+
+/** The refrigerant, when it is one that can be computed. */
+export function workableRefrigerant(job: Job): Refrigerant | null {
+  const { refrigerant } = job.intake;
+  return refrigerant === "R134a" || refrigerant === "R1234yf" ? refrigerant : null;
+}
+
+export interface Label {
+  chargeG: number | null;
+  toleranceG: number | null;
+}
+
+/** Where a label gives none. */
+export const USUAL_TOLERANCE_G = 20;
+
+/** What the label says; without a tolerance on it the usual one counts. */
+export function labelOf(job: Job): Label {
+  const assumed = job.intake.tolerance.text.trim() === "";
+  return {
+    chargeG: entryValue(fields.charge, job.intake.charge),
+    toleranceG: assumed ? USUAL_TOLERANCE_G : entryValue(fields.tolerance, job.intake.tolerance),
+  };
+}
