@@ -16,6 +16,7 @@ import { misfitOf } from "../src/core/diagnosis/weigh/population";
 import { presences, shares, weigh } from "../src/core/diagnosis/weigh/weigh";
 import { seededNoise } from "../src/core/maths/noise";
 import { checkReading, type ReadingFile, type RunningSetting } from "../src/core/readings/file/reading-file";
+import { foretold, hiddenReadings, impossible } from "../tests/support/hidden-readings";
 
 const { values: options } = parseArgs({
   options: {
@@ -24,6 +25,7 @@ const { values: options } = parseArgs({
     write: { type: "boolean", default: false },
     list: { type: "boolean", default: false },
     cases: { type: "string", multiple: true, default: [] },
+    hidden: { type: "string", default: "300" },
   },
 });
 
@@ -189,6 +191,21 @@ function scorePairs(count: number, seed: number): void {
   score("after the work, weighed as a pair", paired);
 }
 
+/** What the next test would read, foretold from the rest: fresh draws with one reading hidden at a time. */
+function scorePredictions(draws: number): void {
+  const hidden = hiddenReadings(draws, 31);
+  console.log(`\nhidden readings of ${draws} draws, foretold from the others:`);
+  for (const name of foretold) {
+    const own = hidden.filter((one) => one.name === name);
+    const errors = own.map(({ read, range }) => Math.abs(read - range.median)).sort((a, b) => a - b);
+    const inside = own.filter(({ read, range }) => read >= range.low && read <= range.high).length / own.length;
+    const chance = Math.sqrt((inside * (1 - inside)) / own.length);
+    console.log(
+      `  ${name}: inside ${(100 * inside).toFixed(1)} ± ${(100 * chance).toFixed(1)} % of ${own.length}, impossible ${own.filter((one) => impossible(one)).length}, median error ${errors[Math.floor(errors.length / 2)]!.toFixed(2)} K`,
+    );
+  }
+}
+
 /** How often readings are said not to fit together: honest ones, foreign ones, and those with one reading that is wrong. */
 function scoreFit(named: Record<string, readonly ReadingFile[]>): void {
   const { scales, population } = learnedNow();
@@ -305,6 +322,7 @@ for (const { name, answered } of more) scoreAll(name, answered);
 const drawn = own(Number(options.draws), Number(options.seed));
 scoreAll("own draws", drawn);
 scorePairs(Math.min(Number(options.draws), 2000), 99);
+scorePredictions(Number(options.hidden));
 scoreFit({
   "first set": development.map(({ reading }) => reading),
   "second set": second.map(({ reading }) => reading),

@@ -137,8 +137,8 @@ export function createVerdictStore(
     if (key === asked.key || (live && now - asked.at < LIVE_EVERY_MS)) return;
     const preparation = readings.map(preparationKey).join();
     clearTimeout(typing);
-    // Another vehicle or day is simulated anew: not for every digit that is typed.
-    if (preparation === asked.preparation || live || asked.preparation === null) ask(readings, key, preparation);
+    // Another vehicle or day is simulated anew: not for every digit that is typed, and needles that stream meanwhile wait for it.
+    if (preparation === asked.preparation || asked.preparation === null) ask(readings, key, preparation);
     else typing = setTimeout(() => ask(readings, key, preparation), TYPING_PAUSE_MS);
   };
 

@@ -83,6 +83,24 @@ export function decisionWords({ reason }: Decision, { electric }: Pick<Wording, 
   }
 }
 
+/** The same act in a few words, for where it is begun. */
+export function actInShort({ act, reason }: Decision): string {
+  if (reason.code === "wrong-refrigerant") return "use an identifier";
+  if (reason.code === "held-vacuum") return "prove it tight";
+  return shortActs[act];
+}
+
+const shortActs: Record<Decision["act"], string> = {
+  stop: "stop the engine",
+  "test-first": "put the readings right",
+  "check-control": "check control before the compressor",
+  "check-air": "look at the air side",
+  repair: "recover and weigh, then open the circuit",
+  "find-leak": "search for the leak",
+  weigh: "recover and weigh",
+  leave: "leave it closed, and sign off",
+};
+
 /** What readings fit, in the middle of a sentence. */
 function fitted(cause: Cause): string {
   return cause === "none" ? "a sound car" : causeName(cause).toLowerCase();

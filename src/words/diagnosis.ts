@@ -167,32 +167,26 @@ export function testSentence(test: TestId, { electric }: Pick<Wording, "electric
     : testSentences[test];
 }
 
-/** What one cause would show there: "Liquid line about 31 °C: undercharge". */
+/** What one cause would show there: "Undercharge: liquid line 27 to 34 °C at 800 rpm". */
 export function outcomeSentence(outcome: NextTest["outcomes"][number], wording: Wording): string {
-  return `${expectedWords(outcome.observable, outcome.expected, wording)}: ${causeName(outcome.cause).toLowerCase()}`;
+  const at = outcome.rpm === null || wording.electric ? "" : ` at ${formatQuantity(outcome.rpm, "rpm")}`;
+  return `${causeName(outcome.cause)}: ${predictedWords(outcome, wording)}${at}`;
 }
 
-function expectedWords(observable: ObservableName, expected: number, wording: Wording): string {
-  const name = names[observable];
+function predictedWords({ observable, low, high }: NextTest["outcomes"][number], wording: Wording): string {
+  const name = names[observable].toLowerCase();
   const { figures } = wording;
   switch (observable) {
-    case "evaporating":
-    case "condensing": {
-      const kpa = saturationGaugeKpa(wording.refrigerant, expected, wording.altitudeM);
-      return kpa === null ? `${name} unreadable` : `${name} about ${figures.quantity(kpa, "kPa")}`;
-    }
     case "meeting":
-      return `Sides meet in about ${formatQuantity(Math.exp(expected), "s")}`;
+      return `sides meet in ${formatQuantity(Math.exp(low), "s")} to ${formatQuantity(Math.exp(high), "s")}`;
     case "rest":
-      return `About ${figures.quantity(Math.abs(expected), "K")} ${expected < 0 ? "below" : "above"} saturation`;
+      return `${figures.range(low, high, "K")} above saturation`;
     case "command":
-      return `${name} about ${formatQuantity(expected, "pct")}`;
+      return `${name} ${figures.range(Math.max(low, 0), Math.min(high, 100), "pct")}`;
     case "charge":
-      return `About ${formatQuantity(expected * 100, "pct")} of the label in it`;
-    case "lineDrop":
-      return `${name} about ${figures.quantity(expected, "K")}`;
+      return `${figures.range(Math.max(low, 0) * 100, high * 100, "pct")} of the label in it`;
     default:
-      return `${name} about ${figures.quantity(expected, "degC")}`;
+      return `${name} ${measureOf(observable, wording).range(low, high)}`;
   }
 }
 
@@ -264,7 +258,9 @@ export function percentOf(share: number): string {
 export const WORTH_BITS = 0.05;
 
 /** What a test costs, and how often it settles the question in such cars. */
-export function gainSentence({ test, minutes, gainBits, settles }: NextTest, { causes }: Verdict): string {
+export function gainSentence({ test, minutes, gainBits, settles, confirms }: NextTest, { causes }: Verdict): string {
+  if (confirms && test !== "recover")
+    return `About ${minutes} min; a confirmation: the likely causes would read alike.`;
   if (gainBits >= WORTH_BITS) {
     if (causes[0]!.probability >= STANDS_ALONE) return `About ${minutes} min; a check on what stands out already.`;
     const tenths = Math.round(settles * 10);

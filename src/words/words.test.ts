@@ -64,7 +64,9 @@ describe("the decision in words", () => {
     // A lead that is no lead asks for the test that would part them.
     const open = {
       ...verdictOf("air", 0.5),
-      nextTests: [{ test: "rest" as const, reads: [], gainBits: 0.6, settles: 0.6, minutes: 6, outcomes: [] }],
+      nextTests: [
+        { test: "rest" as const, reads: [], gainBits: 0.6, settles: 0.6, minutes: 6, outcomes: [], confirms: false },
+      ],
     };
     expect(decisionWords(decide(open)).sentence).toMatch(/^Do one more test/);
     expect(decide(open).test).toBe("rest");
@@ -79,7 +81,10 @@ describe("the decision in words", () => {
         [0.6, 0.7],
       ] as const) {
         isSentence(
-          gainSentence({ test, reads: [], gainBits, settles, minutes: 4, outcomes: [] }, verdictOf("air", 0.5)),
+          gainSentence(
+            { test, reads: [], gainBits, settles, minutes: 4, outcomes: [], confirms: false },
+            verdictOf("air", 0.5),
+          ),
         );
       }
     }

@@ -117,6 +117,36 @@ describe("a log of real instruments", () => {
     await browser.says("typed readings");
   });
 
+  it("is doubted where its sides are exchanged: put right by one press, and as it stands it overwrites nothing good", async () => {
+    const { browser, address } = session;
+    await openRunningTest(session);
+    await browser.type("Low side, idle", "231");
+    await browser.type("High side, idle", "1320");
+    const rows = Array.from({ length: 200 }, (_, t) => `${t},${1300 + (i9(t) % 5)},${205 + (i9(t) % 3)},9,820`);
+    const swapped = `time s,low kPa,high kPa,vent C,rpm\n${rows.join("\n")}\n`;
+    await giveFile(browser, "swapped.csv", swapped);
+    await browser.press("Play it as if live");
+    await browser.says("Check this log before it is played");
+    await browser.says("Low and high look exchanged");
+    await browser.press("Play it as it stands");
+    await browser.says("The low side reads more than the high side while it runs", 30_000);
+    const take = await browser.button("Take it now");
+    expect(await take.isEnabled()).toBe(false);
+    expect((await storedJob(browser, "demo-estate-car")).baseline.settings[0].low.text).toBe("231");
+    await browser.rack("Close the log");
+    await browser.open(`${address}/job/demo-estate-car/running`);
+    await browser.instruments();
+    await giveFile(browser, "swapped.csv", swapped);
+    await browser.press("Play it as if live");
+    await browser.press("Exchange the sides");
+    await browser.says("log playing");
+    await browser.until("it reads as it should", async () => {
+      const text = await browser.text();
+      return !text.includes("The low side reads more") && /1\s?30\d/.test(text);
+    });
+    await browser.rack("Close the log");
+  });
+
   it("names a source that has fallen silent, takes nothing from it, and goes on when it speaks again", async () => {
     const { browser } = session;
     await openRunningTest(session);

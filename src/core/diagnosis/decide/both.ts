@@ -81,6 +81,7 @@ function testsOfAll(verdicts: readonly Verdict[]): NextTest[] {
           settles: mean(all.map(({ settles }) => settles)),
           // What a cause would show differs between the ways: nothing is foretold.
           outcomes: [],
+          confirms: all.every(({ confirms }) => confirms),
         },
       ];
     })

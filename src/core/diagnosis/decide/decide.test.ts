@@ -9,7 +9,7 @@ import { HOT_DISCHARGE_C, STOP_KPA, STOP_PROBABILITY, stopsOf } from "./stops";
 import type { Verdict, Warning } from "./verdict";
 
 const test = (id: NextTest["test"], gainBits: number, minutes = 2): NextTest =>
-  ({ test: id, gainBits, minutes, settles: 0.5, reads: [], outcomes: [] }) as NextTest;
+  ({ test: id, gainBits, minutes, settles: 0.5, reads: [], outcomes: [], confirms: false }) as NextTest;
 const withWarning = (verdict: Verdict, ...warnings: Warning[]): Verdict => ({ ...verdict, warnings });
 const doNotFit: Warning = { code: "do-not-fit", observable: "evaporating", rpm: 800 };
 const blockedAt = (probability: number) => [{ cause: "restriction-before-port" as const, probability }];
@@ -85,6 +85,12 @@ describe("the decision", () => {
     expect(decide(withWarning(sure, ...all)).act).toBe("stop");
     expect(decide(withWarning(sure, ...all.slice(0, 3))).reason.code).toBe("almost-empty");
     expect(decide(withWarning(sure, ...all.slice(0, 2))).reason.code).toBe("wrong-refrigerant");
+  });
+
+  it("asks for no test that would only confirm", () => {
+    const confirming = { ...test("suction-clamp", 0.5), confirms: true };
+    expect(decide({ ...open, nextTests: [confirming] }).act).not.toBe("test-first");
+    expect(decide({ ...open, nextTests: [confirming, test("vent-probe", 0.3)] }).test).toBe("vent-probe");
   });
 
   it("lets a clamp that cannot be decide nothing: the rest does", () => {

@@ -51,7 +51,9 @@ export function decide(verdict: Verdict): Decision {
   const stop = verdict.warnings.some(({ code }) => code === "stop-high-side" || code === "stop-blocked-before-port");
   const [first, second] = verdict.causes;
   const best =
-    verdict.nextTests.find(({ test, gainBits }) => test !== "recover" && gainBits >= WORTH_FIRST_BITS) ?? null;
+    verdict.nextTests.find(
+      ({ test, gainBits, confirms }) => test !== "recover" && !confirms && gainBits >= WORTH_FIRST_BITS,
+    ) ?? null;
   const test = best?.test ?? null;
   if (stop || !first) return { act: "stop", reason: { code: "relief-valve-near" }, test: null };
   const impossible = verdict.warnings.find((warning) => warning.code === "implausible" && hinders(warning.what));

@@ -6,7 +6,6 @@
 import { atmosphericPressureKpa } from "../../air/atmosphere";
 import { type Cause, causeEntry, type FaultCause } from "../../causes/catalogue";
 import { fluidTable } from "../../fluids/tables";
-import { solveInPlace } from "../../maths/linear";
 import { type NoiseSource, seededNoise } from "../../maths/noise";
 import type { ReadingFile, RunningSetting } from "../../readings/file/reading-file";
 import { fieldOf, wasRead } from "../explain/explain";
@@ -16,13 +15,14 @@ import {
   type Observed,
   observableAt,
   placeOf,
-  placesRead,
   type SettingObservable,
   settingObservables,
 } from "../explain/observables";
+import { DOUBT } from "../explain/spread";
 import { causeClasses, STANDS_ALONE } from "../weigh/classes";
 import { FAST_RPM } from "../weigh/features";
 import { emptyAtRest, entropyOf, type Weighed, weigh } from "../weigh/weigh";
+import { type Predicted, type Predictor, predictor } from "./predict";
 
 export const testIds = [
   "look",
@@ -52,8 +52,10 @@ export interface NextTest {
   /** Share of such cars in which one cause stands alone after it. */
   settles: number;
   minutes: number;
-  /** What each of the leading causes would show there, in the unit of the observable. */
-  outcomes: { cause: Cause; observable: ObservableName; expected: number }[];
+  /** What each of the leading causes would show there (5, 50 and 95 %, in the unit of the observable), and at which engine speed. */
+  outcomes: ({ cause: Cause; observable: ObservableName; rpm: number | null } & Predicted)[];
+  /** The leading causes would show the same there as far as its instrument can tell: it confirms, and parts nothing. */
+  confirms: boolean;
 }
 
 /** Outcomes drawn for each test: the gain is then good for a few hundredths of a bit. */
@@ -86,7 +88,7 @@ export function nextTests(
 ): NextTest[] {
   const before = entropyOf(weighed.classes);
   const random = seededNoise(seed);
-  const read = placesRead(observed);
+  const predicted = predictor(observed, hypotheses, weights, reading.conditions.ambientC);
   const kind = emptyAtRest(reading)?.kind;
   // A circuit that somebody evacuated says nothing of what was the matter.
   if (kind === "vacuum") return [];
@@ -94,14 +96,23 @@ export function nextTests(
   // Nothing is run that holds no refrigerant: it carries the oil.
   const offered = plans(observed, context).filter(({ id }) => !empty || id === "recover");
   const tests = offered.map((plan): NextTest => {
-    const { bits, settles } = outcomesWeighed(plan, reading, observed, hypotheses, weights, read, random);
+    const { bits, settles } = outcomesWeighed(plan, reading, observed, predicted, random);
+    const outcomes = outcomesOf(
+      plan,
+      observed,
+      hypotheses,
+      predicted,
+      context.leading,
+      reading.vehicle.chargeG != null,
+    );
     return {
       test: plan.id,
       reads: pathsOf(plan, observed.rpm.length),
       gainBits: Math.max(0, Math.round((before - bits) * 100) / 100),
       settles: Math.round(settles * 100) / 100,
       minutes: plan.minutes,
-      outcomes: outcomesOf(plan, observed, hypotheses, weights, context.leading, reading.vehicle.chargeG != null),
+      outcomes,
+      confirms: toldAlike(outcomes),
     };
   });
   if (!context.looked) {
@@ -169,15 +180,10 @@ function outcomesWeighed(
   plan: Plan,
   reading: ReadingFile,
   observed: Observed,
-  hypotheses: Hypotheses,
-  weights: Float64Array,
-  read: readonly number[],
+  { weights, at, limits }: Predictor,
   random: NoiseSource,
 ): { bits: number; settles: number } {
-  const { all, spread } = hypotheses;
-  const length = observed.values.length;
-  // How such cars differ beyond what this one has already shown of itself.
-  const own = plan.places.map((place) => ({ place, ...regression(place, read, spread.covariance, length) }));
+  const own = plan.places.map((place) => ({ place, ...at(place) }));
   const cumulative: number[] = [];
   let total = 0;
   for (const weight of weights) {
@@ -189,21 +195,15 @@ function outcomesWeighed(
   for (let draw = 0; draw < DRAWS; draw++) {
     // Strata of equal probability: every draw comes from its own part of what is probable.
     const target = ((draw + random.uniform()) / DRAWS) * total;
-    const { shown } =
-      all[
-        Math.max(
-          cumulative.findIndex((upTo) => upTo >= target),
-          0,
-        )
-      ]!;
+    const which = Math.max(
+      cumulative.findIndex((upTo) => upTo >= target),
+      0,
+    );
     const common = random.normal();
-    const values = own.map(({ place, coefficients, variance }) => {
-      let value = shown.values[place]! + spread.bias[place]!;
-      for (const [k, other] of read.entries()) {
-        const gap = observed.values[other]! - shown.values[other]! - spread.bias[other]!;
-        if (Number.isFinite(gap)) value += coefficients[k]! * Math.min(Math.max(gap, -MOST_GAP_K), MOST_GAP_K);
-      }
-      return { place, value: value + Math.sqrt(variance) * (0.6 * common + 0.8 * random.normal()) };
+    const values = own.map(({ place, means, sd }) => {
+      const { least, most } = limits(place, which);
+      const value = means[which]! + sd * (0.6 * common + 0.8 * random.normal());
+      return { place, value: Math.min(Math.max(value, least), most) };
     });
     const { classes } = weigh(entered(reading, values, observed));
     bits += entropyOf(classes) / DRAWS;
@@ -211,9 +211,6 @@ function outcomesWeighed(
   }
   return { bits, settles };
 }
-
-/** A reading this far from where a hypothesis has it says no more of the car than one at the edge. */
-const MOST_GAP_K = 6;
 
 /** The reading with outcomes put where they would be written. */
 export function entered(
@@ -257,18 +254,6 @@ export function entered(
 /** A liquid line where it was not read, K over the ambient. */
 const LIQUID_OVER_AIR_K = 12;
 
-/** How a reading's distance from the middle follows from those already taken, and what is left of its variance. */
-function regression(place: number, read: readonly number[], covariance: Float64Array, length: number) {
-  const n = read.length;
-  const matrix = Float64Array.from(read.flatMap((a) => read.map((b) => covariance[a * length + b]!)));
-  const right = read.map((a) => covariance[a * length + place]!);
-  const coefficients = Float64Array.from(right);
-  solveInPlace(matrix, coefficients);
-  let variance = covariance[place * length + place]!;
-  for (let k = 0; k < n; k++) variance -= coefficients[k]! * right[k]!;
-  return { coefficients, variance: Math.max(variance, 0.01) };
-}
-
 const LOOK_MINUTES = 3;
 
 /** A scan tool shows speed asked for and reached, interlock and insulation faults of an electric compressor. */
@@ -299,6 +284,7 @@ function inspection(
     settles: Math.round((found + (after.some((p) => p >= STANDS_ALONE) ? left : 0)) * 100) / 100,
     minutes,
     outcomes: [],
+    confirms: false,
   };
 }
 
@@ -306,38 +292,36 @@ function inspection(
 function outcomesOf(
   plan: Plan,
   observed: Observed,
-  hypotheses: Hypotheses,
-  weights: Float64Array,
+  { all, spread }: Hypotheses,
+  { range }: Predictor,
   leading: readonly Cause[],
   labelled: boolean,
 ): NextTest["outcomes"] {
-  const means = (place: number) =>
-    leading.map((cause) => {
-      let sum = 0;
-      let total = 0;
-      for (const [i, { causes, shown }] of hypotheses.all.entries()) {
-        if (!causes.some((one) => one.cause === cause) || Number.isNaN(shown.values[place]!)) continue;
-        sum += weights[i]! * shown.values[place]!;
-        total += weights[i]!;
-      }
-      return total > 0 ? sum / total + hypotheses.spread.bias[place]! : Number.NaN;
-    });
-  let widest: { place: number; values: number[]; span: number } | null = null;
   const length = observed.values.length;
+  const holds = leading.map((cause) => (i: number) => all[i]!.causes.some((one) => one.cause === cause));
+  let widest: { place: number; ranges: (Predicted | null)[]; span: number } | null = null;
   for (const place of plan.places) {
-    const values = means(place);
-    const known = values.filter(Number.isFinite);
-    if (known.length < 2) continue;
-    const span =
-      (Math.max(...known) - Math.min(...known)) / Math.sqrt(hypotheses.spread.covariance[place * length + place]!);
-    if (widest === null || span > widest.span) widest = { place, values, span };
+    const ranges = holds.map((one) => range(place, one));
+    const middles = ranges.flatMap((one) => (one === null ? [] : [one.median]));
+    if (middles.length < 2) continue;
+    const span = (Math.max(...middles) - Math.min(...middles)) / Math.sqrt(spread.covariance[place * length + place]!);
+    if (widest === null || span > widest.span) widest = { place, ranges, span };
   }
   if (widest === null) return [];
-  const { place, values } = widest;
-  const observable = observableAt(place, observed.rpm.length).name;
+  const { name: observable, setting } = observableAt(widest.place, observed.rpm.length);
   // A share of a label that nobody knows is the share of nothing.
   if (observable === "charge" && !labelled) return [];
-  return leading.flatMap((cause, i) =>
-    Number.isFinite(values[i]!) ? [{ cause, observable, expected: values[i]! }] : [],
+  const rpm = setting === null ? null : observed.rpm[setting]!;
+  return leading.flatMap((cause, i) => {
+    const found = widest.ranges[i];
+    return found ? [{ cause, observable, rpm, ...found }] : [];
+  });
+}
+
+/** What instruments and model err by together parts nothing. */
+function toldAlike(outcomes: NextTest["outcomes"]): boolean {
+  const [first, second] = outcomes;
+  return (
+    first !== undefined && second !== undefined && Math.abs(first.median - second.median) < DOUBT[first.observable]
   );
 }

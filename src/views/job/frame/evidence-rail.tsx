@@ -5,7 +5,7 @@ import { ChevronDown, ChevronRight } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type Cause, causeName } from "@/core/causes/catalogue";
-import { type DecisionReason, decide } from "@/core/diagnosis/decide/decide";
+import { type Decision, type DecisionReason, decide } from "@/core/diagnosis/decide/decide";
 import { type RankedCause, type Verdict, warningOf } from "@/core/diagnosis/decide/verdict";
 import type { TestId } from "@/core/diagnosis/next-test/next-tests";
 import { channels } from "@/core/readings/channels";
@@ -18,7 +18,7 @@ import { Explain } from "@/ui/explain";
 import { useFigures } from "@/ui/figures";
 import { useShortcuts } from "@/ui/shortcuts";
 import { Text } from "@/ui/text";
-import { decisionWords } from "@/words/decision";
+import { actInShort, decisionWords } from "@/words/decision";
 import {
   gainSentence,
   outcomeSentence,
@@ -27,7 +27,6 @@ import {
   seenSentence,
   severitySentence,
   testSentence,
-  WORTH_BITS,
   type Wording,
 } from "@/words/diagnosis";
 import { noticeWords } from "@/words/notices";
@@ -210,42 +209,57 @@ export function Apart({ verdict, wording }: { verdict: Verdict; wording: Wording
   );
 }
 
-/** A test that tells less, or so slowly, is not worth its minutes. */
-const WORTH_RATE = 0.02;
+/** Where each act is begun; what a test is read into is the test's own. */
+const stepOfAct: Record<Decision["act"], StepId | null> = {
+  stop: null,
+  "test-first": "running",
+  "check-control": "look",
+  "check-air": "look",
+  repair: "recover",
+  "find-leak": "leak",
+  weigh: "recover",
+  leave: "sign-off",
+};
 
-/** The test that tells most for its time, with one key to begin it. Bound to G. */
+function stepOf({ act, reason }: Decision): StepId | null {
+  if (reason.code === "wrong-refrigerant") return "recover";
+  return reason.code === "held-vacuum" ? "leak" : stepOfAct[act];
+}
+
+/** The one next act, the same as the verdict's headline, with one key to begin it. Bound to G. */
 export function NextBest({ verdict, wording }: { verdict: Verdict; wording: Wording }) {
   const { job } = useJob();
   const router = useRouter();
-  // Where nothing would tell more, the scale still decides the amount.
-  const tests = verdict.nextTests;
-  const next =
-    tests.find(({ gainBits, minutes }) => gainBits >= WORTH_BITS && gainBits / minutes >= WORTH_RATE) ??
-    tests.find(({ test }) => test === "recover");
-  const step = next ? stepOfTest[next.test] : null;
+  const decision = decide(verdict);
+  const test =
+    decision.act === "test-first" ? (verdict.nextTests.find((one) => one.test === decision.test) ?? null) : null;
+  const step = test ? stepOfTest[test.test] : stepOf(decision);
   const begin = () => {
-    if (step === null || !next) return;
+    if (step === null) return;
     router.push(stepPath(job.id, step));
-    bringTo(fieldOfTest[next.test] ?? null);
+    if (test) bringTo(fieldOfTest[test.test] ?? null);
   };
-  useShortcuts([{ key: "g", does: "Begin the next best test", run: () => begin() }]);
-  if (!next) return null;
+  useShortcuts([{ key: "g", does: "Begin the next act", run: () => begin() }]);
   return (
     <Box borderWidth="2px" borderColor="ink" rounded="10px" px="3" py="2.5">
       <Text fontSize="16px" fontWeight="650" lineHeight="1.3">
-        Next: {lowerFirst(testSentence(next.test, wording))}
+        Next: {test ? lowerFirst(testSentence(test.test, wording)) : actInShort(decision)}
       </Text>
-      <Text fontSize="14px" color="soft" mt="1">
-        {gainSentence(next, verdict)}
-      </Text>
-      {next.outcomes.slice(0, 2).map((outcome) => (
+      {test && (
+        <Text fontSize="14px" color="soft" mt="1">
+          {gainSentence(test, verdict)}
+        </Text>
+      )}
+      {test?.outcomes.slice(0, 2).map((outcome) => (
         <Text key={outcome.cause} fontSize="14px">
           {outcomeSentence(outcome, wording)}
         </Text>
       ))}
-      <BenchButton kind="main" mt="2" w="full" shortcut="G" onClick={begin}>
-        Go to it
-      </BenchButton>
+      {step !== null && (
+        <BenchButton kind="main" mt="2" w="full" shortcut="G" onClick={begin}>
+          Go to it
+        </BenchButton>
+      )}
     </Box>
   );
 }

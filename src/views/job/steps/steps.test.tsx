@@ -146,7 +146,7 @@ describe("the running test by hand", () => {
 describe("the evidence rail", () => {
   const answered = async (world: FakeWorld, change: Partial<ReturnType<typeof verdictOf>> = {}) => {
     await act(async () => {
-      world.diagnosis.last.answer({ ...verdictOf("undercharge", 0.62), ...change });
+      world.diagnosis.last.answer({ ...verdictOf("undercharge", 0.58), ...change });
       await settled();
     });
   };
@@ -155,11 +155,13 @@ describe("the evidence rail", () => {
     const world = await renderJob(estate, "running", <EvidenceRail step="running" />);
     expect(document.body.textContent).toContain("Nothing to weigh yet");
     await answered(world, {
-      nextTests: [{ test: "condenser-air", reads: [], gainBits: 0.4, settles: 0.7, minutes: 3, outcomes: [] }],
+      nextTests: [
+        { test: "condenser-air", reads: [], gainBits: 0.4, settles: 0.7, minutes: 3, outcomes: [], confirms: false },
+      ],
     });
     const text = document.body.textContent!;
     expect(text).toContain("Undercharge");
-    expect(text).toContain("62");
+    expect(text).toContain("58");
     expect(text).toMatch(/Not told apart yet.*undercharge or nothing wrong/i);
     expect(text).toMatch(/settles it in 7 of 10 such cars/);
     await act(async () => {

@@ -1,0 +1,208 @@
+/**
+ * What a reading that was not taken yet would show, given all that were: each hypothesis of this vehicle weighs by how well it fits them, its
+ * prediction is moved by how this car already differs from it (regression adjustment: Beaumont, Zhang and Balding 2002, Genetics 162), and what
+ * is left of how such cars differ makes the range. No range leaves what the laws of the circuit allow beside what was read.
+ */
+import { cholesky, solveLower } from "../../maths/linear";
+import type { Hypotheses, Hypothesis } from "../explain/hypotheses";
+import { type ObservableName, type Observed, observableAt, placeOf, placesRead } from "../explain/observables";
+
+/** 5, 50 and 95 % of what would be read, in the unit of the observable. */
+export interface Predicted {
+  low: number;
+  median: number;
+  high: number;
+}
+
+/** Misfit counts for this share: fourteen cars know their covariance poorly, and the model is not the car. */
+const TEMPER = 0.5;
+/** A reading this many spreads off a hypothesis says no more of the car than one at the edge. */
+const MOST_SPREADS = 2.5;
+/** What sound cars do not tell of how cars with a fault differ, K: they heat, starve and subcool more unlike each other. */
+const MISSED_K: Partial<Record<ObservableName, number>> = {
+  liquid: 1.2,
+  suction: 0.8,
+  discharge: 6,
+  condenserInlet: 1.2,
+  condenserOutlet: 2,
+};
+/** Within errors of clamp and gauge together, K. */
+const ERROR_K = 3;
+
+export interface Predictor {
+  /** Weight of each hypothesis given all that was read, summing to one. */
+  weights: Float64Array;
+  /** Prediction of each hypothesis at a place, and the spread about it; NaN where it shows nothing there. */
+  at: (place: number) => { means: Float64Array; sd: number };
+  /** What the laws of the circuit allow at a place under a hypothesis. */
+  limits: (place: number, hypothesis: number) => { least: number; most: number };
+  /** Range of what would be read at a place where one of these hypotheses holds; null where none shows anything there. */
+  range: (place: number, holds: (hypothesis: number) => boolean) => Predicted | null;
+}
+
+/** Over the ambient around a line in the bay, K. */
+const BAY_K = 3;
+
+/** @param weights of the hypotheses by the committee (posterior.ts), summing to one */
+export function predictor(
+  observed: Observed,
+  { all, spread }: Hypotheses,
+  weights: Float64Array,
+  ambientC: number,
+): Predictor {
+  const settings = observed.rpm.length;
+  const length = observed.values.length;
+  const read = placesRead(observed);
+  const variance = (a: number, b: number) => spread.covariance[a * length + b]!;
+  const matrix = read.flatMap((a) => read.map((b) => variance(a, b)));
+  const alone = read.flatMap((a) => read.map((b) => (a === b ? variance(a, a) : 0)));
+  const lower = cholesky(matrix, read.length) ?? cholesky(alone, read.length)!;
+  /** How far the reading lies from each hypothesis, in whitened spreads; NaN places count as fitting. */
+  const gaps = all.map(({ shown }) => {
+    const gap = Float64Array.from(read, (place) => {
+      const off = observed.values[place]! - shown.values[place]! - spread.bias[place]!;
+      const most = MOST_SPREADS * Math.sqrt(variance(place, place));
+      return Number.isFinite(off) ? Math.min(Math.max(off, -most), most) : 0;
+    });
+    return solveLower(lower, gap);
+  });
+  const given = weightedWithin(all, weights, gaps);
+
+  const at = (place: number) => {
+    // Whitened row of this place with those that were read.
+    const row = solveLower(
+      lower,
+      read.map((other) => variance(place, other)),
+    );
+    const means = Float64Array.from(
+      all,
+      ({ shown }, i) => shown.values[place]! + spread.bias[place]! + dot(row, gaps[i]!),
+    );
+    return {
+      means,
+      sd: Math.sqrt(Math.max(variance(place, place) - squared(row), LEAST_VARIANCE) + missed(place) ** 2),
+    };
+  };
+  const missed = (place: number) => MISSED_K[observableAt(place, settings).name] ?? 0;
+  const known = new Map<number, ReturnType<typeof at>>();
+  const kept = (place: number) => {
+    const there = known.get(place) ?? at(place);
+    known.set(place, there);
+    return there;
+  };
+  /** What the circuit allows at a place under one hypothesis: beside what was read there, or beside what it would read. */
+  const limits = (place: number, i: number): { least: number; most: number } => {
+    const { name, setting } = observableAt(place, settings);
+    const beside = (other: ObservableName) => {
+      const there = placeOf(other, setting ?? 0, settings);
+      const value = observed.values[there]!;
+      return Number.isNaN(value) ? kept(there).means[i]! : value;
+    };
+    const free = { least: Number.NEGATIVE_INFINITY, most: Number.POSITIVE_INFINITY };
+    if (setting === null) return free;
+    switch (name) {
+      case "liquid":
+      case "condenserOutlet":
+        // Where nothing condenses the line is as warm as the air around it.
+        return { ...free, most: Math.max(beside("condensing"), ambientC + BAY_K) + ERROR_K };
+      case "discharge":
+        return { ...free, least: beside("condensing") - ERROR_K };
+      case "suction":
+        return { ...free, least: beside("evaporating") - ERROR_K };
+      case "condensing":
+        return { ...free, least: beside("evaporating") };
+      case "command":
+        return { least: 0, most: 100 };
+      default:
+        return free;
+    }
+  };
+  const range = (place: number, holds: (hypothesis: number) => boolean): Predicted | null => {
+    const { means, sd } = kept(place);
+    const parts = [...means.keys()].flatMap((i) =>
+      holds(i) && Number.isFinite(means[i]!) && given[i]! > 0
+        ? [{ mean: means[i]!, weight: given[i]!, ...limits(place, i) }]
+        : [],
+    );
+    const whole = parts.reduce((all, { weight }) => all + weight, 0);
+    if (!(whole > 0)) return null;
+    const sum = keptParts(parts, whole);
+    const share = (value: number) => {
+      let below = 0;
+      for (const { mean, weight, least, most } of parts) {
+        below += weight * (value >= most ? 1 : value < least ? 0 : normalBelow((value - mean) / sd));
+      }
+      return below / sum;
+    };
+    const lowest = Math.min(...parts.map(({ mean, least, most }) => Math.min(Math.max(mean - 6 * sd, least), most)));
+    const highest = Math.max(...parts.map(({ mean, least, most }) => Math.max(Math.min(mean + 6 * sd, most), least)));
+    const quantile = (wanted: number) => {
+      let [from, to] = [lowest, highest];
+      for (let i = 0; i < BISECTIONS; i++) {
+        const middle = (from + to) / 2;
+        if (share(middle) < wanted) from = middle;
+        else to = middle;
+      }
+      return (from + to) / 2;
+    };
+    return { low: quantile(0.05), median: quantile(0.5), high: quantile(0.95) };
+  };
+  return { weights: given, at: kept, limits, range };
+}
+
+/** Leaves out the least of them, in place, and returns what the others weigh. */
+function keptParts(parts: { weight: number }[], whole: number): number {
+  parts.sort((a, b) => b.weight - a.weight);
+  let sum = 0;
+  let count = 0;
+  while (count < parts.length && sum < (1 - LEAST_SHARE) * whole) sum += parts[count++]!.weight;
+  parts.length = count;
+  return sum;
+}
+
+/** The committee says which cause, the fit says how bad: each cause keeps its probability, and its severities share it by how well they fit. */
+function weightedWithin(
+  all: readonly Hypothesis[],
+  weights: Float64Array,
+  gaps: readonly Float64Array[],
+): Float64Array {
+  const places = new Map<string, number[]>();
+  for (const [i, { causes }] of all.entries()) {
+    const key = causes.map(({ cause }) => cause).join("+");
+    places.set(key, [...(places.get(key) ?? []), i]);
+  }
+  const given = new Float64Array(all.length);
+  for (const mine of places.values()) {
+    const misfits = mine.map((i) => TEMPER * 0.5 * squared(gaps[i]!));
+    const least = Math.min(...misfits);
+    const fits = mine.map((i, k) => weights[i]! * Math.exp(least - misfits[k]!));
+    const probability = mine.reduce((sum, i) => sum + weights[i]!, 0);
+    const total = fits.reduce((sum, fit) => sum + fit, 0);
+    for (const [k, i] of mine.entries()) given[i] = total > 0 ? (probability * fits[k]!) / total : 0;
+  }
+  return given;
+}
+
+/** No prediction is surer than instruments read, squared. */
+const LEAST_VARIANCE = 0.01;
+const BISECTIONS = 14;
+/** Hypotheses that together hold less than this share move no quantile. */
+const LEAST_SHARE = 0.004;
+
+function squared(values: Float64Array): number {
+  return dot(values, values);
+}
+
+function dot(a: Float64Array, b: Float64Array): number {
+  let sum = 0;
+  for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!;
+  return sum;
+}
+
+/** Share of a normal distribution below so many spreads (Abramowitz and Stegun 26.2.17, within 1e-7). */
+function normalBelow(z: number): number {
+  const t = 1 / (1 + 0.2316419 * Math.abs(z));
+  const poly = t * (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
+  const tail = (Math.exp(-0.5 * z * z) / Math.sqrt(2 * Math.PI)) * poly;
+  return z > 0 ? 1 - tail : tail;
+}
