@@ -76,7 +76,7 @@ try {
   await browser.press("Put in");
   await browser.type("How much", "260");
   await browser.press("I am sure enough");
-  await browser.says("from here it could be known", 60_000);
+  await browser.says("What it was", 60_000);
   await shoot("debrief");
   await browser.resize({ width: 1920, height: 1080 });
   await browser.load(`${server.address}/drill?code=1K-0004Y&class=1`);
