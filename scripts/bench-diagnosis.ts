@@ -191,7 +191,7 @@ function scorePairs(count: number, seed: number): void {
   score("after the work, weighed as a pair", paired);
 }
 
-/** What the next test would read, foretold from the rest: fresh draws with one reading hidden at a time. */
+/** Scores the predictions of the next test: fresh draws with one reading hidden at a time. */
 function scorePredictions(draws: number): void {
   const hidden = hiddenReadings(draws, 31);
   console.log(`\nhidden readings of ${draws} draws, foretold from the others:`);

@@ -178,7 +178,7 @@ function predictedWords({ observable, low, high }: NextTest["outcomes"][number],
   const { figures } = wording;
   switch (observable) {
     case "meeting":
-      return `sides meet in ${formatQuantity(Math.exp(low), "s")} to ${formatQuantity(Math.exp(high), "s")}`;
+      return `the sides equalise in ${formatQuantity(Math.exp(low), "s")} to ${formatQuantity(Math.exp(high), "s")}`;
     case "rest":
       return `${figures.range(low, high, "K")} above saturation`;
     case "command":

@@ -85,7 +85,7 @@ const learnedNames: Record<string, string> = {
   restBetween: "difference of the sides at rest",
   soakOverAmbient: "soak temperature over ambient",
   lnRestShare: "static pressure over saturation",
-  lnMeeting: "time until the sides met",
+  lnMeeting: "time until the sides equalised",
   recoveredShare: "recovered weight",
   highOverRest: "high side over the static pressure",
   lowOverRest: "low side over the static pressure",

@@ -1,7 +1,12 @@
 /** Readings of fresh draws hidden one at a time and foretold from the others: how often the range holds what was read, and how far the middle lies off. */
 import { prepare } from "../../src/core/diagnosis/diagnose";
 import { leftOut } from "../../src/core/diagnosis/explain/explain";
-import { observe, placeOf, type SettingObservable } from "../../src/core/diagnosis/explain/observables";
+import {
+  observe,
+  placeOf,
+  type SettingObservable,
+  settingObservables,
+} from "../../src/core/diagnosis/explain/observables";
 import { drawTest } from "../../src/core/diagnosis/learn/draw-test";
 import { readAs } from "../../src/core/diagnosis/learn/read-as";
 import { type Predicted, predictor } from "../../src/core/diagnosis/next-test/predict";
@@ -9,19 +14,11 @@ import { posteriorWeights } from "../../src/core/diagnosis/weigh/posterior";
 import { weigh } from "../../src/core/diagnosis/weigh/weigh";
 import { seededNoise } from "../../src/core/maths/noise";
 
-export const foretold = [
-  "evaporating",
-  "condensing",
-  "vent",
-  "suction",
-  "liquid",
-  "discharge",
-  "condenserInlet",
-  "condenserOutlet",
-] as const satisfies readonly SettingObservable[];
+/** Temperatures and pressures that are read at one engine speed. */
+export const foretold = settingObservables.filter((name) => name !== "lineDrop" && name !== "command");
 
 export interface Hidden {
-  name: (typeof foretold)[number];
+  name: SettingObservable;
   /** degC, as it was read. */
   read: number;
   range: Predicted;

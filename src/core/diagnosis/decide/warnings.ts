@@ -1,4 +1,4 @@
-/** What a verdict warns of, from what was read, what cannot be, and what was weighed. */
+/** Warnings of a verdict, from what was read, what cannot be, and what was weighed. */
 import { foreignRefrigerant } from "../../readings/derive/foreign";
 import type { Implausible } from "../../readings/derive/plausibility";
 import type { EmptyKind } from "../../readings/derive/rest";
@@ -30,7 +30,7 @@ export interface Judged {
   hypotheses: Hypotheses | null;
 }
 
-/** What must be said beside the ranking: stops, what cannot be, an empty or foreign circuit, what was not read. */
+/** Lists what must be said beside the ranking: stops, what cannot be, an empty or foreign circuit, what was not read. */
 export function warningsOf({ given, reading, implausible, observed, weighed, ranked, hypotheses }: Judged): Warning[] {
   const found = [...labelDoubt(reading), ...stopsOf(given, ranked)];
   for (const { code, setting } of implausible) {

@@ -52,7 +52,7 @@ export interface NextTest {
   /** Share of such cars in which one cause stands alone after it. */
   settles: number;
   minutes: number;
-  /** What each of the leading causes would show there (5, 50 and 95 %, in the unit of the observable), and at which engine speed. */
+  /** Readings that each of the leading causes would give there (5, 50 and 95 %, in the unit of the observable), and at which engine speed. */
   outcomes: ({ cause: Cause; observable: ObservableName; rpm: number | null } & Predicted)[];
   /** The leading causes would show the same there as far as its instrument can tell: it confirms, and parts nothing. */
   confirms: boolean;
@@ -260,7 +260,7 @@ const LOOK_MINUTES = 3;
 const SCAN_MINUTES = 4;
 const SCAN_FINDS: Partial<Record<FaultCause, number>> = { "compressor-not-driven": 0.95 };
 
-/** What is looked at tells a few causes from all others, and is rarely wrong when it finds something. `chanceOf`: how often it finds each. */
+/** An inspection tells a few causes from all others, and is rarely wrong when it finds something. `chanceOf`: how often it finds each. */
 function inspection(
   test: TestId,
   minutes: number,
@@ -318,7 +318,7 @@ function outcomesOf(
   });
 }
 
-/** What instruments and model err by together parts nothing. */
+/** Whether the first two differ by less than instruments and model err by together. */
 function toldAlike(outcomes: NextTest["outcomes"]): boolean {
   const [first, second] = outcomes;
   return (
