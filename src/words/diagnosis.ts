@@ -255,7 +255,7 @@ export function percentOf(share: number): string {
 }
 
 /** A test that tells less is not worth its minutes. */
-export const WORTH_BITS = 0.05;
+const WORTH_BITS = 0.05;
 
 /** What a test costs, and how often it settles the question in such cars. */
 export function gainSentence({ test, minutes, gainBits, settles, confirms }: NextTest, { causes }: Verdict): string {

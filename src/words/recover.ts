@@ -14,7 +14,7 @@ export function lossSentence(lostG: number, share: number, labelG: number, figur
   return words ? `It had lost ${of}: ${words}.` : `It had lost ${of}.`;
 }
 
-export const nothingToRecover = {
+export const nothingToRecoverWords = {
   title: "Nothing to recover",
   meaning:
     "At rest it holds no refrigerant: no weight is asked for. If the machine brings something all the same, write it down.",

@@ -6,7 +6,9 @@
 import { type Cause, causes, faultCauses } from "../causes/catalogue";
 import type { SeverityRange } from "../causes/cause";
 import { sizeVehicle } from "../circuit/vehicle/sizing";
+import { emptyAtRest } from "../readings/derive/empty";
 import { implausibleOf, plausiblePart } from "../readings/derive/plausibility";
+import { holdsNothing } from "../readings/derive/rest";
 import type { ReadingFile } from "../readings/file/reading-file";
 import { fail, type Result, succeed } from "../result";
 import type { RankedCause, Verdict } from "./decide/verdict";
@@ -19,7 +21,7 @@ import { sightFactor } from "./explain/sights";
 import { nextTests } from "./next-test/next-tests";
 import { causeClasses } from "./weigh/classes";
 import { posteriorWeights } from "./weigh/posterior";
-import { emptyAtRest, entropyOf, presences, shares, type Weighed, weigh } from "./weigh/weigh";
+import { entropyOf, presences, shares, type Weighed, weigh } from "./weigh/weigh";
 
 export interface Prepared {
   observed: Observed;
@@ -183,20 +185,13 @@ const WEIGHED_G = 10;
 
 function chargeOf(reading: ReadingFile, { charge }: Weighed): Verdict["charge"] {
   const label = reading.vehicle.chargeG;
-  // There is nothing in it, or nothing but air.
-  if (reading.recoveredG == null && holdsNothing(reading)) return null;
   if (reading.recoveredG !== null && reading.recoveredG !== undefined) {
     const g = reading.recoveredG;
     return { lowG: Math.max(0, g - WEIGHED_G), medianG: g, highG: g + WEIGHED_G, identified: true, weighed: true };
   }
-  if (label === null || label === undefined) return null;
+  if (label === null || label === undefined || holdsNothing(emptyAtRest(reading)?.kind)) return null;
   const [low, median, high] = charge.map((share) => Math.round(share * label)) as [number, number, number];
   return { lowG: low, medianG: median, highG: high, identified: high - low < IDENTIFIED_SHARE * label, weighed: false };
-}
-
-function holdsNothing(reading: ReadingFile): boolean {
-  const kind = emptyAtRest(reading)?.kind;
-  return kind === "open-to-air" || kind === "vacuum";
 }
 
 function rounded(value: number): number {

@@ -5,6 +5,7 @@ import { diagnose } from "../../words/diagnosis-file";
 import { learnedValueWords } from "../../words/plausibility";
 import { type Cause, faultCauses } from "../causes/catalogue";
 import { complaintIds } from "../causes/complaints";
+import { emptyAtRest } from "../readings/derive/empty";
 import type { ReadingFile } from "../readings/file/reading-file";
 import { metricFigures } from "../units/figures";
 import { decide } from "./decide/decide";
@@ -12,7 +13,7 @@ import { type Verdict, warningOf } from "./decide/verdict";
 import { judge } from "./diagnose";
 import { complaintFactor, complaintOdds } from "./explain/complaint-odds";
 import { valueNames } from "./weigh/features";
-import { emptyAtRest, weigh } from "./weigh/weigh";
+import { weigh } from "./weigh/weigh";
 
 /** A hatchback that ran an ordinary test: nothing plain to be seen in it. */
 const hatchback: ReadingFile = {

@@ -3,6 +3,7 @@
  * it may be skipped. Views, the Bay, sign-off and undo read this one table; words for its codes are in `words/steps.ts`.
  */
 import { usualOilSheet } from "../charge/oil";
+import { holdsNothing } from "../readings/derive/rest";
 import { checkEntry, type Entry, entryValue } from "../units/entry";
 import { type FieldName, fields } from "./fields";
 import { type Job, type StepId, stepIds } from "./job";
@@ -160,10 +161,10 @@ function evacuateGaps({ evacuate, station }: Job): StepGap[] {
 }
 
 /** Nothing is in it that could be recovered. */
-export const holdsNothing = (job: Job): boolean => ["open-to-air", "vacuum"].includes(emptyOf(job) ?? "");
+export const nothingToRecover = (job: Job): boolean => holdsNothing(emptyOf(job));
 
 const isWeighed = (job: Job): boolean => {
-  if (holdsNothing(job)) return true;
+  if (nothingToRecover(job)) return true;
   const recovered = recoveredOf(job);
   return (recovered.ok && recovered.value !== null) || job.correction !== null;
 };

@@ -2,7 +2,9 @@
  * The scale while charging: what has really left the container, how fast, when to call the stop, and what is wrong. A fold over samples,
  * so that it can be taken up again after any interruption. g, s, kPa gauge.
  */
+
 import { fitLine } from "../../maths/fits";
+import { normalBelow } from "../../maths/normal";
 import { SETTLES_G } from "../books/mass-balance";
 
 export type ValveAt = "shut" | "liquid-high" | "vapour-low" | "hose-low" | "liquid-low" | "vapour-high";
@@ -280,15 +282,7 @@ export function endSdG({ scaleStepG, scaleShare, hosesG, rateGPerS, containers }
 /** Probability of ending inside the tolerance, where what is on hand ends `missingG` below the target; 0 when it reaches it. */
 export function chanceInside(toleranceG: number, sdG: number, missingG = 0): number {
   if (sdG <= 0) return Math.abs(missingG) <= toleranceG ? 1 : 0;
-  const share = (grams: number) => erf(grams / (sdG * Math.SQRT2)) / 2;
-  return share(toleranceG - missingG) + share(toleranceG + missingG);
-}
-
-/** Error function; Abramowitz and Stegun 7.1.26, within 1.5e-7. */
-function erf(x: number): number {
-  const t = 1 / (1 + 0.3275911 * Math.abs(x));
-  const poly = t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))));
-  return Math.sign(x) * (1 - poly * Math.exp(-x * x));
+  return normalBelow((toleranceG - missingG) / sdG) - normalBelow((-toleranceG - missingG) / sdG);
 }
 
 /** A moment of a charge: how fast it flows, and what the sides do; s of the stream, kPa gauge. */

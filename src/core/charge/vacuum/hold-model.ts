@@ -2,6 +2,7 @@
  * How pressure rises after the pump is shut off: air through a leak in a straight line, refrigerant out of the oil and water from the walls
  * levelling off. Each with the range of values that workshops meet. kPa absolute, s.
  */
+import { normalBelow } from "../../maths/normal";
 import { waterBoilingKpa } from "./target";
 
 /** One possible circuit under vacuum. */
@@ -40,7 +41,7 @@ const WALL_SD_K = 1.5;
 
 /** The circuit that stands for eight standard normal numbers; `gYearPerKpaS` converts its leak. */
 export function holdModel(normals: ArrayLike<number>, coldestWallC: number, gYearPerKpaS: number): HoldModel {
-  const share = (k: number) => normalShare(normals[k]!);
+  const share = (k: number) => normalBelow(normals[k]!);
   const within = (k: number, [least, most]: readonly [number, number]) => least * (most / least) ** share(k);
   const decades = (k: number, { least, most }: { least: number; most: number }) =>
     10 ** (least + (most - least) * share(k));
@@ -70,10 +71,3 @@ export function holdRise(model: HoldModel, seconds: number, atmosphereKpa: numbe
 }
 
 const gone = (seconds: number, constant: number) => 1 - Math.exp(-seconds / constant);
-
-/** Distribution function of the standard normal, absolute error below 1e-5 (Abramowitz and Stegun, 26.2.16). */
-function normalShare(x: number): number {
-  const t = 1 / (1 + 0.33267 * Math.abs(x));
-  const tail = (Math.exp((-x * x) / 2) / Math.sqrt(2 * Math.PI)) * t * (0.4361836 + t * (-0.1201676 + t * 0.937298));
-  return x > 0 ? 1 - tail : tail;
-}

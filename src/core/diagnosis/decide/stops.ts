@@ -1,6 +1,7 @@
 /** When readings or the likely cause forbid to run the engine on. */
 import { atmosphericPressureKpa } from "../../air/atmosphere";
 import { fluidTable } from "../../fluids/tables";
+import { readSaturationC } from "../../readings/derive/saturation-temperature";
 import type { ReadingFile, RunningSetting } from "../../readings/file/reading-file";
 import type { RankedCause, Warning } from "./verdict";
 
@@ -45,7 +46,7 @@ function worksAgainstBlockage(
 ): boolean {
   if (lowKpa == null || highKpa == null || lowKpa < LOW_NOT_LOW_KPA) return false;
   const kpa = highKpa + atmosphericPressureKpa(conditions.altitudeM ?? 0);
-  const condensing = fluidTable(vehicle.refrigerant).saturationTemperatureC(Math.max(kpa, 12));
+  const condensing = readSaturationC(fluidTable(vehicle.refrigerant), kpa);
   if (condensing > conditions.ambientC + LOW_HIGH_SIDE_K) return false;
   const flashed = liquidLineC != null && liquidLineC < conditions.ambientC - COLDER_K;
   return (dischargeLineC != null && dischargeLineC > HOT_DISCHARGE_C) || flashed;

@@ -1,4 +1,5 @@
 /** Warnings of a verdict, from what was read, what cannot be, and what was weighed. */
+import { type EmptyAtRest, emptyAtRest } from "../../readings/derive/empty";
 import { foreignRefrigerant } from "../../readings/derive/foreign";
 import type { Implausible } from "../../readings/derive/plausibility";
 import type { EmptyKind } from "../../readings/derive/rest";
@@ -8,8 +9,8 @@ import type { Hypotheses } from "../explain/hypotheses";
 import { type Observed, observableAt, placesRead } from "../explain/observables";
 import { learnedNow } from "../weigh/learned";
 import { misfitOf } from "../weigh/population";
-import { posteriorWeights } from "../weigh/posterior";
-import { type EmptyAtRest, emptyAtRest, presences, type Weighed, weigh } from "../weigh/weigh";
+import { classOfHypothesis, posteriorWeights } from "../weigh/posterior";
+import { presences, type Weighed, weigh } from "../weigh/weigh";
 import { stopsOf } from "./stops";
 import type { RankedCause, Warning } from "./verdict";
 
@@ -95,12 +96,12 @@ function suspects(
     const gapFrom = (value: number) => Math.abs(observed.values[place]! - value - spread.bias[place]!) / sd;
     if (!(gapFrom(sound.values[place]!) > SUSPECT_SPREADS)) return [];
     const weights = posteriorWeights(hypotheses, weigh(leftOut(reading, name, setting)));
-    const byCause = new Map<string, number>();
-    const nameOf = (i: number) => all[i]!.causes.map(({ cause }) => cause).join("+");
-    for (const i of all.keys()) byCause.set(nameOf(i), (byCause.get(nameOf(i)) ?? 0) + weights[i]!);
+    const byClass = new Map<number, number>();
+    const classes = all.map(classOfHypothesis);
+    for (const [i, its] of classes.entries()) byClass.set(its, (byClass.get(its) ?? 0) + weights[i]!);
     const nearest = all.reduce((least, { shown }, i) => {
       const gap = gapFrom(shown.values[place]!);
-      return byCause.get(nameOf(i))! >= STILL_PROBABLE && gap < least ? gap : least;
+      return byClass.get(classes[i]!)! >= STILL_PROBABLE && gap < least ? gap : least;
     }, Number.POSITIVE_INFINITY);
     return Number.isFinite(nearest) && nearest > SUSPECT_SPREADS
       ? [{ code: "suspect-reading", observable: name, rpm: setting === null ? null : observed.rpm[setting]! }]

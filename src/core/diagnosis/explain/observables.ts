@@ -10,6 +10,7 @@ import type { CircuitPoint } from "../../circuit/steady/point";
 import { restOf } from "../../circuit/steady/rest";
 import { type SteadyResult, type SteadyState, solveSteady } from "../../circuit/steady/steady";
 import { fluidTable } from "../../fluids/tables";
+import { LEAST_READ_KPA, MOST_READ_KPA, readSaturationC } from "../../readings/derive/saturation-temperature";
 import type { ReadingFile, RunningSetting } from "../../readings/file/reading-file";
 import { FAST_RPM } from "../weigh/features";
 import { meetingSeconds } from "./meeting";
@@ -104,7 +105,7 @@ export function observe(reading: ReadingFile): Observed {
   const atmosphere = atmosphericPressureKpa(conditions.altitudeM ?? 0);
   const saturated = (gaugeKpa: number | null | undefined) => {
     if (gaugeKpa === null || gaugeKpa === undefined) return Number.NaN;
-    return fluid.saturationTemperatureC(Math.min(Math.max(gaugeKpa + atmosphere, LEAST_KPA), MOST_KPA));
+    return readSaturationC(fluid, gaugeKpa + atmosphere);
   };
   const running = (reading.running ?? []).slice(0, MOST_SETTINGS);
   const rpm = speedsOf(reading);
@@ -158,10 +159,6 @@ export function observe(reading: ReadingFile): Observed {
 
 /** Shorter than this nobody times a cycle, s. */
 const LEAST_PERIOD_S = 0.5;
-
-/** Range of the tables, kPa absolute: a needle beyond it says no more than one at its edge. */
-const LEAST_KPA = 12;
-const MOST_KPA = 3200;
 
 /** One simulated vehicle in the conditions of a test. */
 export interface Shown {
@@ -223,7 +220,7 @@ export function show(
   }
   const rest = restOf(first, soakC);
   const { fluid } = first;
-  put("rest", 0, fluid.saturationTemperatureC(Math.min(Math.max(rest.pressureKpa, LEAST_KPA), MOST_KPA)) - soakC);
+  put("rest", 0, readSaturationC(fluid, rest.pressureKpa) - soakC);
   if (ran) put("meeting", 0, Math.log(meetingSeconds(ran.plant, ran.superheatK)));
   put("charge", 0, (first.chargeKg * 1000) / labelG);
   return { values, duty, swings, standing, points };
@@ -233,7 +230,7 @@ type Put = (name: SettingObservable, value: number) => void;
 
 function standingValues(plant: Plant, result: Extract<SteadyResult, { kind: "standing" }>, put: Put): void {
   const { temperatureC, pressureKpa } = result.rest;
-  const saturated = plant.fluid.saturationTemperatureC(Math.min(Math.max(pressureKpa, LEAST_KPA), MOST_KPA));
+  const saturated = readSaturationC(plant.fluid, pressureKpa);
   put("evaporating", saturated);
   put("condensing", saturated);
   put("vent", result.ventC);
@@ -250,7 +247,7 @@ function swingShown({ fluid }: Plant, { cycling, limitedBy }: SteadyState): Swin
   if (cycling === null || limitedBy !== "low") return null;
   const width =
     fluid.saturationTemperatureC(cycling.lowMaxKpa) -
-    fluid.saturationTemperatureC(Math.max(cycling.lowMinKpa, LEAST_KPA));
+    fluid.saturationTemperatureC(Math.max(cycling.lowMinKpa, LEAST_READ_KPA));
   return { widthK: width, lnPeriod: Math.log(Math.max(cycling.periodS, LEAST_PERIOD_S)) };
 }
 
@@ -258,7 +255,10 @@ function runningValues(plant: Plant, state: SteadyState, put: Put): void {
   const { fluid } = plant;
   const swing = state.cycling !== null && state.limitedBy === "low" ? state.cycling : null;
   put("evaporating", fluid.saturationTemperatureC(swing ? swing.lowMeanKpa : state.lowKpa));
-  put("condensing", fluid.saturationTemperatureC(Math.min(state.highKpa + (swing?.highEngagedKpa ?? 0), MOST_KPA)));
+  put(
+    "condensing",
+    fluid.saturationTemperatureC(Math.min(state.highKpa + (swing?.highEngagedKpa ?? 0), MOST_READ_KPA)),
+  );
   put("vent", state.ventC);
   put("suction", state.suctionLineC);
   put("liquid", state.liquidLineC);

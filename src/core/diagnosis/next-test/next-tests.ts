@@ -7,6 +7,7 @@ import { atmosphericPressureKpa } from "../../air/atmosphere";
 import { type Cause, causeEntry, type FaultCause } from "../../causes/catalogue";
 import { fluidTable } from "../../fluids/tables";
 import { type NoiseSource, seededNoise } from "../../maths/noise";
+import { emptyAtRest } from "../../readings/derive/empty";
 import type { ReadingFile, RunningSetting } from "../../readings/file/reading-file";
 import { fieldOf, wasRead } from "../explain/explain";
 import type { Hypotheses } from "../explain/hypotheses";
@@ -21,7 +22,7 @@ import {
 import { DOUBT } from "../explain/spread";
 import { causeClasses, STANDS_ALONE } from "../weigh/classes";
 import { FAST_RPM } from "../weigh/features";
-import { emptyAtRest, entropyOf, type Weighed, weigh } from "../weigh/weigh";
+import { entropyOf, type Weighed, weigh } from "../weigh/weigh";
 import { type Predicted, type Predictor, predictor } from "./predict";
 
 export const testIds = [
@@ -86,12 +87,12 @@ export function nextTests(
   context: TestContext,
   seed: number,
 ): NextTest[] {
-  const before = entropyOf(weighed.classes);
-  const random = seededNoise(seed);
-  const predicted = predictor(observed, hypotheses, weights, reading.conditions.ambientC);
   const kind = emptyAtRest(reading)?.kind;
   // A circuit that somebody evacuated says nothing of what was the matter.
   if (kind === "vacuum") return [];
+  const before = entropyOf(weighed.classes);
+  const random = seededNoise(seed);
+  const predicted = predictor(observed, hypotheses, weights, reading.conditions.ambientC);
   const empty = kind !== undefined;
   // Nothing is run that holds no refrigerant: it carries the oil.
   const offered = plans(observed, context).filter(({ id }) => !empty || id === "recover");

@@ -4,8 +4,10 @@
  * is left of how such cars differ makes the range. No range leaves what the laws of the circuit allow beside what was read.
  */
 import { cholesky, solveLower } from "../../maths/linear";
+import { normalBelow } from "../../maths/normal";
 import type { Hypotheses, Hypothesis } from "../explain/hypotheses";
 import { type ObservableName, type Observed, observableAt, placeOf, placesRead } from "../explain/observables";
+import { classOfHypothesis } from "../weigh/posterior";
 
 /** 5, 50 and 95 % of what would be read, in the unit of the observable. */
 export interface Predicted {
@@ -18,7 +20,7 @@ export interface Predicted {
 const TEMPER = 0.5;
 /** A reading this many spreads off a hypothesis says no more of the car than one at the edge. */
 const MOST_SPREADS = 2.5;
-/** What sound cars do not tell of how cars with a fault differ, K: they heat, starve and subcool more unlike each other. */
+/** Spread of cars with a fault beyond that of sound ones, K: they heat, starve and subcool more unlike each other. */
 const MISSED_K: Partial<Record<ObservableName, number>> = {
   liquid: 1.2,
   suction: 0.8,
@@ -34,7 +36,7 @@ export interface Predictor {
   weights: Float64Array;
   /** Prediction of each hypothesis at a place, and the spread about it; NaN where it shows nothing there. */
   at: (place: number) => { means: Float64Array; sd: number };
-  /** What the laws of the circuit allow at a place under a hypothesis. */
+  /** Limits that the laws of the circuit set at a place under a hypothesis. */
   limits: (place: number, hypothesis: number) => { least: number; most: number };
   /** Range of what would be read at a place where one of these hypotheses holds; null where none shows anything there. */
   range: (place: number, holds: (hypothesis: number) => boolean) => Predicted | null;
@@ -90,7 +92,7 @@ export function predictor(
     known.set(place, there);
     return there;
   };
-  /** What the circuit allows at a place under one hypothesis: beside what was read there, or beside what it would read. */
+  /** Limits at a place under one hypothesis: beside what was read there, or beside what it would read. */
   const limits = (place: number, i: number): { least: number; most: number } => {
     const { name, setting } = observableAt(place, settings);
     const beside = (other: ObservableName) => {
@@ -166,10 +168,10 @@ function weightedWithin(
   weights: Float64Array,
   gaps: readonly Float64Array[],
 ): Float64Array {
-  const places = new Map<string, number[]>();
-  for (const [i, { causes }] of all.entries()) {
-    const key = causes.map(({ cause }) => cause).join("+");
-    places.set(key, [...(places.get(key) ?? []), i]);
+  const places = new Map<number, number[]>();
+  for (const [i, hypothesis] of all.entries()) {
+    const its = classOfHypothesis(hypothesis);
+    places.set(its, [...(places.get(its) ?? []), i]);
   }
   const given = new Float64Array(all.length);
   for (const mine of places.values()) {
@@ -197,12 +199,4 @@ function dot(a: Float64Array, b: Float64Array): number {
   let sum = 0;
   for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!;
   return sum;
-}
-
-/** Share of a normal distribution below so many spreads (Abramowitz and Stegun 26.2.17, within 1e-7). */
-function normalBelow(z: number): number {
-  const t = 1 / (1 + 0.2316419 * Math.abs(z));
-  const poly = t * (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
-  const tail = (Math.exp(-0.5 * z * z) / Math.sqrt(2 * Math.PI)) * poly;
-  return z > 0 ? 1 - tail : tail;
 }

@@ -4,15 +4,12 @@
  */
 import { atmosphericPressureKpa } from "../../air/atmosphere";
 import { fluidTable } from "../../fluids/tables";
+import { LEAST_READ_KPA, MOST_READ_KPA } from "../../readings/derive/saturation-temperature";
 import type { ReadingFile, RunningSetting } from "../../readings/file/reading-file";
 import { compressorKinds, fanKinds } from "../../readings/file/reading-file";
 
 /** From here on it is fast idle. */
 export const FAST_RPM = 1300;
-
-/** Pressures of the tables, kPa absolute: a needle beyond says no more than one at the edge. */
-const LEAST_KPA = 12;
-const MOST_KPA = 3200;
 
 /** What is worked out of one setting of the engine; NaN where it was not read. */
 const settingFeatures = [
@@ -94,7 +91,7 @@ export function featuresOf(reading: ReadingFile, row = new Float64Array(FEATURES
   const altitudeM = conditions.altitudeM ?? 0;
   const atmosphere = atmosphericPressureKpa(altitudeM);
   const absolute = (gauge: number | null | undefined) =>
-    gauge == null ? Number.NaN : Math.min(Math.max(gauge + atmosphere, LEAST_KPA), MOST_KPA);
+    gauge == null ? Number.NaN : Math.min(Math.max(gauge + atmosphere, LEAST_READ_KPA), MOST_READ_KPA);
   const saturated = (gauge: number | null | undefined) => {
     const kpa = absolute(gauge);
     return Number.isNaN(kpa) ? Number.NaN : fluid.saturationTemperatureC(kpa);

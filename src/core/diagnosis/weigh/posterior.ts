@@ -1,6 +1,6 @@
 /** The committee's answer spread over the simulated hypotheses of this vehicle, for reasons, drawings and what a next test would show. */
 import { faultCauses } from "../../causes/catalogue";
-import type { Hypotheses } from "../explain/hypotheses";
+import type { Hypotheses, Hypothesis } from "../explain/hypotheses";
 import { classOf } from "./classes";
 import type { Weighed } from "./weigh";
 
@@ -8,7 +8,7 @@ import type { Weighed } from "./weigh";
 export function posteriorWeights({ all }: Hypotheses, { classes, severities }: Weighed): Float64Array {
   const weights = new Float64Array(all.length);
   const totals = new Float64Array(classes.length);
-  const places = all.map(({ causes }) => classOf(causes.flatMap(({ cause }) => (cause === "none" ? [] : [cause]))));
+  const places = all.map(classOfHypothesis);
   for (const [i, { causes }] of all.entries()) {
     let density = 1;
     for (const { cause, severity } of causes) {
@@ -25,6 +25,11 @@ export function posteriorWeights({ all }: Hypotheses, { classes, severities }: W
   }
   for (let i = 0; i < weights.length; i++) weights[i] = weights[i]! / sum;
   return weights;
+}
+
+/** Place among the classes of what a hypothesis takes to act. */
+export function classOfHypothesis({ causes }: Hypothesis): number {
+  return classOf(causes.flatMap(({ cause }) => (cause === "none" ? [] : [cause])));
 }
 
 /** Density of a severity whose quantiles of 5, 50 and 95 % are known: level between them, thin beyond. */

@@ -2,7 +2,6 @@
  * What a reading makes of the causes: the committee's answer, times what was seen, given what was weighed, and only of what this vehicle can have.
  * A forward pass is a few multiplications, so that moving needles are weighed at every step.
  */
-import { atmosphericPressureKpa } from "../../air/atmosphere";
 import {
   type Cause,
   causeEntry,
@@ -12,9 +11,9 @@ import {
   NOTHING_PRIOR,
   possible,
 } from "../../causes/catalogue";
-import { fluidTable } from "../../fluids/tables";
+import { belowAtRest, emptyAtRest } from "../../readings/derive/empty";
 import { plausiblePart } from "../../readings/derive/plausibility";
-import { type EmptyKind, emptyKindAt, liquidOdds } from "../../readings/derive/rest";
+import { holdsNothing, liquidOdds } from "../../readings/derive/rest";
 import type { ReadingFile } from "../../readings/file/reading-file";
 import { complaintOdds } from "../explain/complaint-odds";
 import { sightOdds } from "../explain/sights";
@@ -52,14 +51,14 @@ const givenValues: readonly string[] = [
 ];
 const beyondMargins = valueNames.map((name) => (givenValues.includes(name) ? BEYOND_GIVEN : BEYOND_READ));
 
-/** What cannot be is left out: no fault is read into it, whoever asks. */
+/** Weighs a reading. Whatever cannot be is left out: no fault is read into it, whoever asks. */
 export function weigh(given: ReadingFile): Weighed {
   const reading = plausiblePart(given);
   const learned = learnedNow();
   const row = featuresOf(reading);
   const empty = emptyAtRest(reading);
   // No car was learned from that held air alone, or nothing.
-  const nothingLearned = empty?.kind === "open-to-air" || empty?.kind === "vacuum";
+  const nothingLearned = holdsNothing(empty?.kind);
   const beyond = nothingLearned ? [] : valuesBeyond(row, learned.scales);
   scaleRow(row, learned.scales);
   const { classes, charge, severities } = askCommittee(learned, row);
@@ -138,40 +137,6 @@ function weightOdds(acting: readonly Cause[], share: number | null): number {
   const over = 1 / (1 + Math.exp((TOO_MUCH - share) / (WEIGHED_SD / 1.7)));
   const is = acting.includes("undercharge") ? under : acting.includes("overcharge") ? over : (1 - under) * (1 - over);
   return is + WEIGHED_DOUBT;
-}
-
-/** An empty circuit by its static pressure: which kind, what its fuller side reads (kPa gauge), and how far below saturation that is, K. */
-export interface EmptyAtRest {
-  kind: EmptyKind;
-  kpa: number;
-  belowK: number;
-}
-
-/** Null where liquid may be left, or nothing was read at rest. */
-export function emptyAtRest(reading: ReadingFile): EmptyAtRest | null {
-  const { rest, vehicle, conditions } = reading;
-  const sides = [rest?.lowKpa, rest?.highKpa].filter((kpa) => kpa != null);
-  if (rest?.soakC == null || sides.length === 0) return null;
-  const kpa = Math.max(...sides);
-  const kind = emptyKindAt(vehicle.refrigerant, kpa, rest.soakC, conditions.altitudeM ?? 0);
-  return kind && { kind, kpa, belowK: belowAtRest(reading)! };
-}
-
-/** How far the fuller side stands below saturation at rest, K; null without a rest reading. */
-function belowAtRest(reading: ReadingFile): number | null {
-  const rest = restPressures(reading);
-  if (rest === null) return null;
-  // The fuller side decides: liquid anywhere would hold both at saturation.
-  const fullest = Math.max(...rest.sidesKpa);
-  return rest.soakC - fluidTable(reading.vehicle.refrigerant).saturationTemperatureC(Math.max(fullest, 10));
-}
-
-/** What was read at rest, kPa absolute, with the temperature of the parts; null where one of them is missing. */
-function restPressures({ rest, conditions }: ReadingFile): { sidesKpa: number[]; soakC: number } | null {
-  const sides = [rest?.lowKpa, rest?.highKpa].filter((kpa) => kpa !== null && kpa !== undefined);
-  if (rest?.soakC === null || rest?.soakC === undefined || sides.length === 0) return null;
-  const atmosphere = atmosphericPressureKpa(conditions.altitudeM ?? 0);
-  return { sidesKpa: sides.map((kpa) => kpa + atmosphere), soakC: rest.soakC };
 }
 
 /** Factor on a class by the static pressure: too far below saturation for liquid to be left, the charge is gone, whatever else there is. */

@@ -1,4 +1,4 @@
-/** What else may be in a circuit whose static pressure does not fit its label's refrigerant. */
+/** Identification of what else may be in a circuit whose static pressure does not fit its label's refrigerant. */
 import { atmosphericPressureKpa } from "../../air/atmosphere";
 import type { Refrigerant } from "../../fluids/helmholtz";
 import { type CandidateName, identify } from "../../fluids/identification";

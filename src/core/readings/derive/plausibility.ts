@@ -5,8 +5,10 @@
 import { atmosphericPressureKpa } from "../../air/atmosphere";
 import { fluidTable } from "../../fluids/tables";
 import type { ReadingFile, RunningSetting } from "../file/reading-file";
+import { emptyAtRest } from "./empty";
 import { workshopInstruments } from "./instruments";
-import { emptyKindAt } from "./rest";
+import { holdsNothing } from "./rest";
+import { readSaturationC } from "./saturation-temperature";
 
 export type ImplausibleCode =
   /** The low side reads more than the high side while the engine runs. */
@@ -45,7 +47,7 @@ export const hinders = (code: ImplausibleCode): boolean => hindering.includes(co
 type Field = keyof RunningSetting;
 const lowFields: readonly Field[] = ["lowKpa", "lowMinKpa", "lowMaxKpa", "cyclePeriodS"];
 
-/** What each makes worthless at its setting. */
+/** Fields that each makes worthless at its setting. */
 const spoils: Record<ImplausibleCode, readonly Field[]> = {
   "swapped-sides": [...lowFields, "highKpa"],
   "high-coupler-shut": ["highKpa"],
@@ -122,7 +124,7 @@ function temperaturesOf(
   const found: Implausible[] = [];
   const fluid = fluidTable(reading.vehicle.refrigerant);
   const atmosphere = atmosphericPressureKpa(reading.conditions.altitudeM ?? 0);
-  const saturated = (kpa: number) => fluid.saturationTemperatureC(Math.min(Math.max(kpa + atmosphere, 12), 3200));
+  const saturated = (kpa: number) => readSaturationC(fluid, kpa + atmosphere);
   const air = airIn(reading);
   // While a clutch cycles the line lags behind the gauge: its coldest is what the lowest pressure boils at.
   const lowest = lowMinKpa ?? lowKpa;
@@ -145,12 +147,9 @@ function temperaturesOf(
 /** Running pressure that a circuit without refrigerant cannot have, kPa. */
 const SURELY_FILLED_KPA = 400;
 
-function restAgainstRunning({ rest, running, vehicle, conditions }: ReadingFile): boolean {
-  const sides = [rest?.lowKpa, rest?.highKpa].filter((kpa) => kpa != null);
-  if (sides.length === 0 || rest?.soakC == null) return false;
-  const kind = emptyKindAt(vehicle.refrigerant, Math.max(...sides), rest.soakC, conditions.altitudeM ?? 0);
-  if (kind === null || kind === "vapour-only") return false;
-  return (running ?? []).some(({ lowKpa, highKpa }) => Math.max(lowKpa ?? 0, highKpa ?? 0) > SURELY_FILLED_KPA);
+function restAgainstRunning(reading: ReadingFile): boolean {
+  if (!holdsNothing(emptyAtRest(reading)?.kind)) return false;
+  return (reading.running ?? []).some(({ lowKpa, highKpa }) => Math.max(lowKpa ?? 0, highKpa ?? 0) > SURELY_FILLED_KPA);
 }
 
 /** The reading without what cannot be; the same object where all of it can. */

@@ -37,6 +37,10 @@ export function liquidOdds(belowK: number): number {
 export const emptyKinds = ["vapour-only", "open-to-air", "vacuum"] as const;
 export type EmptyKind = (typeof emptyKinds)[number];
 
+/** Nothing is in it, or nothing but air. */
+export const holdsNothing = (kind: EmptyKind | null | undefined): boolean =>
+  kind === "open-to-air" || kind === "vacuum";
+
 /** Circuits this near to the ambient pressure stand at it, kPa: both gauges' zero and the weather. */
 const AIR_KPA = 15;
 

@@ -5,6 +5,7 @@
 import { atmosphericPressureKpa } from "../../air/atmosphere";
 import type { Refrigerant } from "../../fluids/helmholtz";
 import { fluidTable } from "../../fluids/tables";
+import { readSaturationC } from "../derive/saturation-temperature";
 import type { LogColumns } from "./log-columns";
 
 /** By what absolute pressures are known: gauges in free air that show its pressure, a rest at saturation by it, a vent or line colder than what boils. */
@@ -72,9 +73,7 @@ function absoluteSign(
   }
   const boils = exchanged ? high : low;
   const colder = (coldest: Float64Array, atmosphere: number) =>
-    median(
-      runs.map((i) => coldest[i]! - fluid.saturationTemperatureC(Math.min(Math.max(boils[i]! + atmosphere, 12), 3200))),
-    );
+    median(runs.map((i) => coldest[i]! - readSaturationC(fluid, boils[i]! + atmosphere)));
   for (const coldest of [vent, suction]) {
     const asGauge = colder(coldest, atmosphereKpa);
     const asAbsolute = colder(coldest, 0);

@@ -80,7 +80,7 @@ export function HowBuilt() {
         <Question tells={["high-port", "low-port"]} about="the ports">
           <Choice
             label="High-side port"
-            options={[...optionsOf(highPortLabels)]}
+            options={optionsOf(highPortLabels)}
             value={intake.highPort ?? "after-condenser"}
             onChange={(highPort) => edit((stored) => ({ ...stored, intake: { ...stored.intake, highPort } }))}
           />

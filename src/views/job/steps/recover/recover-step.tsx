@@ -9,7 +9,7 @@ import { booked } from "@/core/records/bookkeeping";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { balanceOf, recoveredOf } from "@/core/records/job-readings";
-import { holdsNothing } from "@/core/records/run-sheet";
+import { nothingToRecover } from "@/core/records/run-sheet";
 import { entryOf } from "@/core/units/entry";
 import { useJob, useRack, useSetPart } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
@@ -23,7 +23,7 @@ import { LabelDoubts } from "@/views/job/frame/label-doubts";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { StepActs } from "@/views/job/frame/step-foot";
 import { chargeSentence, rackSentence } from "@/words/issues";
-import { nothingToRecover, recoveryWords } from "@/words/recover";
+import { nothingToRecoverWords, recoveryWords } from "@/words/recover";
 import { CorrectionCard } from "./correction-card";
 import { FoundCard } from "./found-card";
 import { IdentifyCard } from "./identify-card";
@@ -42,9 +42,9 @@ export function RecoverStep() {
         Refrigerant burns by cold and blinds. Recover it into a cylinder made for it. Local law, the maker's procedure
         and licensed practice come first.
       </Caution>
-      {holdsNothing(job) && (
-        <Notice tone="wait" title={nothingToRecover.title}>
-          {nothingToRecover.meaning}
+      {nothingToRecover(job) && (
+        <Notice tone="wait" title={nothingToRecoverWords.title}>
+          {nothingToRecoverWords.meaning}
         </Notice>
       )}
       <IdentifyCard />
