@@ -1,14 +1,15 @@
 "use client";
 
 import { Table } from "@chakra-ui/react";
-import type { Band, BandChannel, ExpectedBands } from "@/core/diagnosis/explain/expected";
+import type { ExpectedRanges, Range } from "@/core/diagnosis/explain/expected-range";
+import type { ComparedChannel } from "@/core/diagnosis/explain/state-channels";
 import type { DerivedValues } from "@/core/readings/derive/derived";
 import type { JudgedStream } from "@/core/readings/stream/judged-stream";
 import { type UnitId, units } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 
-const rows: { channel: BandChannel; name: string; unit: UnitId }[] = [
+const rows: { channel: ComparedChannel; name: string; unit: UnitId }[] = [
   { channel: "low", name: "Low side", unit: "kPa" },
   { channel: "high", name: "High side", unit: "kPa" },
   { channel: "superheat", name: "Superheat", unit: "K" },
@@ -27,7 +28,7 @@ export function AgainstBands({
   ownTests,
   live,
 }: {
-  bands: ExpectedBands["bands"] | null;
+  bands: ExpectedRanges["ranges"] | null;
   ownTests: number;
   live: Reading;
 }) {
@@ -90,7 +91,17 @@ export function AgainstBands({
   );
 }
 
-function Beyond({ value, band, unit, decimals }: { value: number | null; band: Band; unit: UnitId; decimals: number }) {
+function Beyond({
+  value,
+  band,
+  unit,
+  decimals,
+}: {
+  value: number | null;
+  band: Range;
+  unit: UnitId;
+  decimals: number;
+}) {
   const figures = useFigures();
   if (value === null) return null;
   if (value >= band.low && value <= band.high) {
@@ -108,7 +119,7 @@ function Beyond({ value, band, unit, decimals }: { value: number | null; band: B
   );
 }
 
-function readingOf({ values, derived }: Reading, channel: BandChannel): number | null {
+function readingOf({ values, derived }: Reading, channel: ComparedChannel): number | null {
   if (channel === "superheat") return derived?.superheatK?.value ?? null;
   if (channel === "subcooling") return derived?.subcoolingK?.value ?? null;
   return values[channel];

@@ -2,7 +2,7 @@
 
 import { withUsualConditions } from "@/core/circuit/vehicle/usual";
 import type { CircuitConditions } from "@/core/circuit/vehicle/vehicle";
-import type { ExpectedBands } from "@/core/diagnosis/explain/expected";
+import type { ExpectedRanges } from "@/core/diagnosis/explain/expected-range";
 import { type ConditionShift, conditionShift } from "@/core/records/condition-shift";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
@@ -16,14 +16,14 @@ import { useSoundReadings } from "./sound-readings";
 export const HOT_DAY = { ambientC: 38, humidityPct: 40 } as const;
 
 /** What this vehicle should show under several conditions, asked one after the other; null until all are there. */
-function useBands(job: Job, asked: readonly (CircuitConditions | null)[]): (ExpectedBands | null)[] | null {
+function useBands(job: Job, asked: readonly (CircuitConditions | null)[]): (ExpectedRanges | null)[] | null {
   const { expected } = useSession();
   const label = vehicleLabelOf(job);
   const own = useSoundReadings(job);
   const key = label === null || asked.every((one) => one === null) ? null : JSON.stringify([label, asked, own]);
   return useAnswer(key, async () => {
-    const made: (ExpectedBands | null)[] = [];
-    for (const one of asked) made.push(one === null ? null : await expected().bands(label!, one, own));
+    const made: (ExpectedRanges | null)[] = [];
+    for (const one of asked) made.push(one === null ? null : await expected().ranges(label!, one, one.rpm, own));
     return made;
   });
 }
@@ -42,7 +42,7 @@ export function useConditionShifts(job: Job): (ConditionShift | null)[] {
 }
 
 /** What it should show at idle on a hot day. */
-export function useHotDay(job: Job): ExpectedBands | null {
+export function useHotDay(job: Job): ExpectedRanges | null {
   const altitudeM = entryValue(fields.altitude, job.altitude);
   const conditions =
     altitudeM === null

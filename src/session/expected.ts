@@ -1,9 +1,8 @@
 "use client";
 
 import { useMemo } from "react";
-import type { CircuitConditions } from "@/core/circuit/vehicle/vehicle";
-import { bandsOfAll } from "@/core/diagnosis/explain/bands-of-all";
-import type { ExpectedBands } from "@/core/diagnosis/explain/expected";
+import { type ExpectedRanges, rangesOfAll } from "@/core/diagnosis/explain/expected-range";
+import type { KnownConditions } from "@/core/diagnosis/explain/sound-vehicles";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { newestValues, type TestName, vehicleLabelsOf } from "@/core/records/job-readings";
@@ -13,7 +12,7 @@ import { useDay, useJob, useRackOf, useSession } from "./session";
 import { useSoundReadings } from "./sound-readings";
 
 export interface Expected {
-  bands: ExpectedBands;
+  ranges: ExpectedRanges;
   /** Conditions the bands were computed for. */
   ambientC: number;
   rpm: number;
@@ -35,25 +34,25 @@ export function useExpected(which: TestName): Expected | null {
     key,
     async () => {
       const line = expected();
-      const all: ExpectedBands[] = [];
+      const all: ExpectedRanges[] = [];
       for (const label of labels) {
-        const bands = await line.bands(label, conditions!, own);
-        if (bands !== null) all.push(bands);
+        const ranges = await line.ranges(label, conditions!.known, conditions!.rpm, own);
+        if (ranges !== null) all.push(ranges);
       }
       // Built one way or another: what either may show is inside.
-      return { bands: all.length < labels.length ? null : bandsOfAll(all), at: conditions! };
+      return { ranges: all.length < labels.length ? null : rangesOfAll(all), at: conditions! };
     },
     { inTurn: true, about: JSON.stringify(labels) },
   );
   return useMemo(() => {
-    if (answer === null || answer.bands === null) return null;
-    const { ambientC, rpm, blowerPct } = answer.at;
-    return { bands: answer.bands, ambientC, rpm, blowerPct };
+    if (answer === null || answer.ranges === null) return null;
+    const { known, rpm } = answer.at;
+    return { ranges: answer.ranges, ambientC: known.ambientC, rpm, blowerPct: known.blowerPct ?? 100 };
   }, [answer]);
 }
 
 /** The conditions as they stream, else as they are typed with the readings; null while one of them is missing. */
-function useConditionsNow(job: Job, which: TestName): CircuitConditions | null {
+function useConditionsNow(job: Job, which: TestName): { known: KnownConditions; rpm: number } | null {
   const running = useRackOf(({ status, engine }) => status === "running" && engine !== "off");
   const day = useDay();
   const test = job[which];
@@ -64,12 +63,14 @@ function useConditionsNow(job: Job, which: TestName): CircuitConditions | null {
   const humidityPct = running ? (day?.humidityPct ?? null) : entryValue(fields.humidity, test.humidity);
   if (ambientC === null || altitudeM === null || rpm === null || rpm < LEAST_RPM) return null;
   return {
-    ambientC: Math.round(ambientC * 2) / 2,
-    humidityPct: Math.round(humidityPct ?? 50),
-    altitudeM,
-    cabinReturnC: entryValue(fields.cabinReturn, test.cabinReturn),
-    airSource: test.airSource,
-    blowerPct: entryValue(fields.blower, test.blower) ?? 100,
+    known: {
+      ambientC: Math.round(ambientC * 2) / 2,
+      humidityPct: humidityPct === null ? null : Math.round(humidityPct),
+      altitudeM,
+      cabinReturnC: entryValue(fields.cabinReturn, test.cabinReturn),
+      airSource: test.airSource,
+      blowerPct: entryValue(fields.blower, test.blower),
+    },
     rpm: Math.round(rpm / 50) * 50,
   };
 }

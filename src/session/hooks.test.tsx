@@ -4,7 +4,7 @@ import "fake-indexeddb/auto";
 import { act, renderHook } from "@testing-library/react";
 import { type ReactNode, useEffect } from "react";
 import { afterEach, describe, expect, it } from "vitest";
-import type { CircuitConditions } from "@/core/circuit/vehicle/vehicle";
+import type { KnownConditions } from "@/core/diagnosis/explain/sound-vehicles";
 import type { Job } from "@/core/records/job";
 import { entry } from "@/core/units/entry";
 import { figuresIn, systemUnits } from "@/core/units/figures";
@@ -36,8 +36,8 @@ function useDriven() {
 }
 
 interface World extends FakeWorld {
-  /** Conditions that the bands were asked for. */
-  asked: CircuitConditions[];
+  /** Conditions that the expected ranges were asked for. */
+  asked: (KnownConditions & { rpm: number })[];
   closed: string[];
   wrapper: (props: { children: ReactNode }) => ReactNode;
 }
@@ -45,17 +45,17 @@ interface World extends FakeWorld {
 /** A session whose workers answer at once, and a wrapper that shows its children when the job is there. */
 function world(job: Job): World {
   const fake = fakeWorld(job);
-  const asked: CircuitConditions[] = [];
+  const asked: World["asked"] = [];
   const closed: string[] = [];
   const band = { low: 1, median: 2, high: 3 };
-  const bands = async (_: unknown, conditions: CircuitConditions) => {
-    asked.push(conditions);
-    return { bands: { low: band, high: band }, members: 48, ownTests: 0, cycling: 0, lines: [] };
+  const ranges = async (_: unknown, known: KnownConditions, rpm: number) => {
+    asked.push({ ...known, rpm });
+    return { ranges: { low: band, high: band }, members: 24, ownTests: 0, cycling: 0, lines: [] };
   };
   const ports: SessionPorts = {
     ...fake.ports,
     connectExpected: () => ({
-      api: { bands } as unknown as ExpectedConnection["api"],
+      api: { ranges } as unknown as ExpectedConnection["api"],
       close: () => void closed.push("bands"),
     }),
     connectCharge: () => ({

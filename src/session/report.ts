@@ -1,8 +1,8 @@
 "use client";
 
 import { useEffect, useMemo } from "react";
-import type { CircuitConditions } from "@/core/circuit/vehicle/vehicle";
 import type { Verdict } from "@/core/diagnosis/decide/verdict";
+import type { SoundReading } from "@/core/diagnosis/explain/sound-vehicles";
 import { conditionShift } from "@/core/records/condition-shift";
 import type { Job } from "@/core/records/job";
 import {
@@ -21,8 +21,8 @@ import { useSoundReadings } from "./sound-readings";
 /** What the workers say of a job that is closed; each part is null until it is there. `ready` once nothing is waited for. */
 export function useReportAnswers(job: Job): ReportAnswers & { ready: boolean } {
   const own = useSoundReadings(job);
-  const before = useJudged(job, "baseline");
-  const after = useJudged(job, "proof");
+  const before = useJudged(job, "baseline", own);
+  const after = useJudged(job, "proof", own);
   const label = vehicleLabelOf(job);
   const asked = ([0, 1] as const).flatMap((index) =>
     (["baseline", "proof"] as const).map((which) => conditionsOfSetting(job, which, index)),
@@ -32,7 +32,7 @@ export function useReportAnswers(job: Job): ReportAnswers & { ready: boolean } {
     const { api, close } = connectExpected();
     try {
       const made = [];
-      for (const one of asked) made.push(one === null ? null : await api.bands(label!, one as CircuitConditions, own));
+      for (const one of asked) made.push(one === null ? null : await api.ranges(label!, one, one.rpm, own));
       return made;
     } finally {
       close();
@@ -54,11 +54,15 @@ export function useReportAnswers(job: Job): ReportAnswers & { ready: boolean } {
   }, [before, after, bands, key]);
 }
 
-function useJudged(job: Job, which: TestName): { verdict: Verdict | null; ready: boolean } {
+function useJudged(
+  job: Job,
+  which: TestName,
+  own: readonly SoundReading[],
+): { verdict: Verdict | null; ready: boolean } {
   const connection = useMemo(() => connectDiagnosis(), []);
   useEffect(() => () => connection.cancel(), [connection]);
   const readings = job[which].settings.some(hasReadings) ? readingFilesOf(job, which) : [];
-  const key = readings.length === 0 ? null : JSON.stringify(readings);
-  const verdict = useAnswer(key, () => connection.judge(readings));
+  const key = readings.length === 0 ? null : JSON.stringify([readings, own]);
+  const verdict = useAnswer(key, () => connection.judge(readings, own));
   return useMemo(() => ({ verdict, ready: key === null || verdict !== null }), [verdict, key]);
 }

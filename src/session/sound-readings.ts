@@ -1,7 +1,7 @@
 "use client";
 
 import { useCallback, useRef } from "react";
-import type { SoundReading } from "@/core/diagnosis/explain/expected";
+import type { SoundReading } from "@/core/diagnosis/explain/sound-vehicles";
 import type { Job } from "@/core/records/job";
 import { vehicleLabelOf } from "@/core/records/job-readings";
 import { soundReadingsOf } from "@/core/records/sound-tests";

@@ -4,6 +4,7 @@ import type { Cause } from "@/core/causes/catalogue";
 import { stableOrder } from "@/core/diagnosis/decide/stable-order";
 import type { RankedCause, RankingMoment, Verdict } from "@/core/diagnosis/decide/verdict";
 import { preparationKey } from "@/core/diagnosis/diagnose";
+import type { SoundReading } from "@/core/diagnosis/explain/sound-vehicles";
 import { takenChannels } from "@/core/readings/channels";
 import type { ReadingFile } from "@/core/readings/file/reading-file";
 import { cycleOfStream } from "@/core/readings/stream/judged-stream";
@@ -31,6 +32,8 @@ export interface VerdictState {
   history: readonly RankingMoment[];
   /** Weighs another test of the job from now on. */
   judgeTest: (which: TestName) => void;
+  /** Readings of this vehicle when it was sound: they narrow what is expected of it. */
+  expectOf: (own: readonly SoundReading[]) => void;
 }
 
 export interface VerdictStore extends StoreApi<VerdictState> {
@@ -61,6 +64,7 @@ export function createVerdictStore(
   let about: string | null = null;
   let typing: ReturnType<typeof setTimeout> | undefined;
   let order: readonly Cause[] = [];
+  let own: readonly SoundReading[] = [];
 
   const forget = () => {
     clearTimeout(typing);
@@ -81,13 +85,17 @@ export function createVerdictStore(
       set({ ...unweighed, which });
       look();
     },
+    expectOf: (readings) => {
+      own = readings;
+      look();
+    },
   }));
 
   const ask = (readings: readonly ReadingFile[], key: string, preparation: string) => {
     const start = performance.now();
     asked = { key, at: clock(), preparation };
     connection
-      .judge(readings, (progress) => store.setState({ progress }))
+      .judge(readings, own, (progress) => store.setState({ progress }))
       .then(
         (verdict) => {
           if (verdict === null) return;
@@ -133,9 +141,9 @@ export function createVerdictStore(
       order = [];
       if (store.getState().verdict !== null) store.setState({ verdict: null, rows: [], history: [] });
     }
-    const key = JSON.stringify(readings);
+    const key = JSON.stringify([readings, own]);
     if (key === asked.key || (live && now - asked.at < LIVE_EVERY_MS)) return;
-    const preparation = readings.map(preparationKey).join();
+    const preparation = readings.map((reading) => preparationKey(reading, own)).join();
     clearTimeout(typing);
     // Another vehicle or day is simulated anew: not for every digit that is typed, and needles that stream meanwhile wait for it.
     if (preparation === asked.preparation || asked.preparation === null) ask(readings, key, preparation);

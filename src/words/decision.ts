@@ -2,6 +2,7 @@
 
 import { type Cause, causeEntry, causeName } from "@/core/causes/catalogue";
 import type { Remedy } from "@/core/causes/cause";
+import type { ClosingAct } from "@/core/diagnosis/decide/acts";
 import type { Decision } from "@/core/diagnosis/decide/decide";
 import { strangeReading, type Wording } from "./diagnosis";
 import { LABEL_DOUBT } from "./label";
@@ -61,8 +62,13 @@ export function decisionWords({ reason }: Decision, { electric }: Pick<Wording, 
       };
     case "not-told-apart":
       return {
-        sentence: `Do one more test before anything is opened: these readings fit ${fitted(reason.first)} and ${reason.second === null ? "something else" : fitted(reason.second)}.`,
+        sentence: `Do one more test before anything is opened. ${fitsBoth(reason)}.`,
         unless: "Nothing that these instruments show already would settle it.",
+      };
+    case "least-harm":
+      return {
+        sentence: `${fitsBoth(reason)}, and no test parts them for less than it costs. ${leastHarm[reason.act]}`,
+        unless: "A further reading, or a clearer complaint, may still part them.",
       };
     case "sound":
       return {
@@ -83,16 +89,29 @@ export function decisionWords({ reason }: Decision, { electric }: Pick<Wording, 
   }
 }
 
-/** The same act in a few words, for where it is begun. */
-export function actInShort({ act, reason }: Decision): string {
-  if (reason.code === "wrong-refrigerant") return "use an identifier";
-  if (reason.code === "held-vacuum") return "prove it tight";
+/** The act in a few words, for where it is begun. */
+export function actInShort({ act }: Decision): string {
   return shortActs[act];
+}
+
+const leastHarm: Record<ClosingAct, string> = {
+  leave: "Leave the circuit closed, and test again on a hotter day.",
+  weigh: "Recover and weigh, evacuate, charge the label weight: it does least harm whichever it is.",
+  "check-air": "Check fan, fins, filter, blower and flap first: it costs minutes and no refrigerant.",
+  "check-control": "Check control first: command, switch, clutch and belt.",
+  repair: "Follow the line temperatures to the fall before a part is chosen.",
+};
+
+function fitsBoth({ first, second }: { first: Cause; second: Cause | null }): string {
+  return `These readings fit ${fitted(first)} and ${second === null ? "something else" : fitted(second)}`;
 }
 
 const shortActs: Record<Decision["act"], string> = {
   stop: "stop the engine",
-  "test-first": "put the readings right",
+  "check-instruments": "put the readings right",
+  identify: "use an identifier",
+  "prove-tight": "prove it tight",
+  "test-first": "do one more test",
   "check-control": "check control before the compressor",
   "check-air": "look at the air side",
   repair: "recover and weigh, then open the circuit",

@@ -7,13 +7,13 @@ import type { ReadingFile } from "@/core/readings/file/reading-file";
 import { metricFigures } from "@/core/units/figures";
 import {
   outcomeSentence,
-  reasonSentence,
   seenSentence,
   testSentence,
   vehicleWording,
   type Wording,
   warningSentence,
 } from "./diagnosis";
+import { reasonSentence } from "./reasons";
 
 /** Places after the point; probabilities still sum to one, because the last takes what rounding left. */
 const DIGITS = 4;

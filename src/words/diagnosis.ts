@@ -4,14 +4,12 @@ import { type Cause, causeEntry, causeName } from "@/core/causes/catalogue";
 import type { SeverityRange } from "@/core/causes/cause";
 import { complaintIds, complaintNames } from "@/core/causes/complaints";
 import type { Verdict, Warning } from "@/core/diagnosis/decide/verdict";
-import type { Reason } from "@/core/diagnosis/explain/explain";
 import type { ObservableName } from "@/core/diagnosis/explain/observables";
 import type { NextTest, TestId } from "@/core/diagnosis/next-test/next-tests";
 import { STANDS_ALONE } from "@/core/diagnosis/weigh/classes";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
 import { channels } from "@/core/readings/channels";
 import type { Foreign } from "@/core/readings/derive/foreign";
-import { NO_LIQUID_K } from "@/core/readings/derive/rest";
 import { saturationGaugeKpa } from "@/core/readings/derive/saturation-temperature";
 import type { Figures } from "@/core/units/figures";
 import { formatQuantity, type UnitId } from "@/core/units/units";
@@ -58,36 +56,6 @@ const names: Record<ObservableName, string> = {
   meeting: "Sides meeting",
   charge: "Recovered weight",
 };
-
-/** "High side 865 kPa at 800 rpm; such cars show 1 050 to 1 700 today". */
-export function reasonSentence(reason: Reason, wording: Wording): string {
-  const { observable, rpm, read, band, withCause } = reason;
-  const { figures } = wording;
-  const at = rpm === null || wording.electric ? "" : ` at ${formatQuantity(rpm, "rpm")}`;
-  if (observable === "swing") return `The clutch cycles${at}, and how its needle swings`;
-  if (observable === "rest") {
-    const side = (k: number) => `${figures.quantity(Math.abs(k), "K")} ${k < 0 ? "below" : "above"} saturation`;
-    if (Math.abs(read) < AT_SATURATION_K) return "At rest it stands at saturation";
-    return read < -NO_LIQUID_K ? `At rest ${side(read)}: no liquid is left in it` : `At rest ${side(read)}`;
-  }
-  const measure = measureOf(observable, wording);
-  const shown = `${names[observable]} ${measure.words(read)}${at}`;
-  const inside = band !== null && read >= band.low && read <= band.high;
-  const bandWords =
-    band === null
-      ? ""
-      : inside
-        ? `, as such cars show today (${measure.range(band.low, band.high)})`
-        : `; such cars show ${measure.range(band.low, band.high)} today`;
-  // What it would be with the cause is said only where that is another thing.
-  const apart =
-    reason.weight < 0 && withCause !== null && Math.abs(withCause - read) > measure.apart
-      ? `; with this about ${measure.words(withCause)}`
-      : "";
-  return `${shown}${bandWords}${apart}`;
-}
-
-const AT_SATURATION_K = 2;
 
 interface Measure {
   words: (value: number) => string;

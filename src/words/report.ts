@@ -5,8 +5,9 @@
 import { format } from "date-fns";
 import { causeName } from "@/core/causes/catalogue";
 import { type Verdict, warningOf } from "@/core/diagnosis/decide/verdict";
-import type { BandChannel, ExpectedBands } from "@/core/diagnosis/explain/expected";
-import type { Reason } from "@/core/diagnosis/explain/explain";
+import type { ExpectedRanges } from "@/core/diagnosis/explain/expected-range";
+import type { Reason } from "@/core/diagnosis/explain/reasons";
+import type { ComparedChannel } from "@/core/diagnosis/explain/state-channels";
 import type { InstrumentAccuracy } from "@/core/readings/derive/instruments";
 import type { KeptTrace } from "@/core/readings/stream/kept-trace";
 import { type Comparison, compareTests } from "@/core/records/compare-tests";
@@ -24,18 +25,12 @@ import type { Figures } from "@/core/units/figures";
 import type { UnitId } from "@/core/units/units";
 import { actNames } from "./books";
 import { outlookWords } from "./customer";
-import {
-  percentOf,
-  reasonSentence,
-  severitySentence,
-  vehicleWording,
-  type Wording,
-  warningSentence,
-} from "./diagnosis";
+import { percentOf, severitySentence, vehicleWording, type Wording, warningSentence } from "./diagnosis";
 import { circuitWords, refrigerantLabels, stepNames } from "./job";
 import { doubtByReadings, LABEL_DOUBT } from "./label";
 import { leakTable, leakTableHead, leakWords } from "./leak";
 import { purposeMark } from "./practice";
+import { reasonSentence } from "./reasons";
 import { fieldWords, valueOrDash } from "./shop";
 import { amendedRow, amendedVersion, amendmentTitle, signOffWords } from "./sign-off";
 import { changeSentence } from "./tests";
@@ -75,7 +70,7 @@ export interface ReportAnswers {
   after: Verdict | null;
   shifts: readonly (ConditionShift | null)[];
   /** What a sound one should show in the conditions of the last test, at idle and at fast idle. */
-  bands: readonly (ExpectedBands | null)[];
+  bands: readonly (ExpectedRanges | null)[];
 }
 
 export type ReportScope = "customer" | "file";
@@ -206,7 +201,7 @@ function causes(job: Job, verdict: Verdict, wording: Wording, scope: ReportScope
   if (first === undefined) return [{ kind: "text", text: "The readings fit several causes about equally." }];
   const share = cars;
   // A report is read on other days.
-  const because = (reason: Reason) => reasonSentence(reason, wording).replace(/ today/g, "");
+  const because = (reason: Reason) => reasonSentence(reason, wording);
   const opening =
     first.probability >= LIKELY
       ? `${causeName(first.cause)} (${share(first.probability)}).`
@@ -237,7 +232,7 @@ function causes(job: Job, verdict: Verdict, wording: Wording, scope: ReportScope
 /** What a customer is shown of the readings, and what is drawn. */
 export const told: readonly string[] = ["Low side", "High side", "Centre vent"];
 
-const channelOf: Record<string, BandChannel> = {
+const channelOf: Record<string, ComparedChannel> = {
   "Low side": "low",
   "High side": "high",
   "Centre vent": "vent",
@@ -249,7 +244,7 @@ const channelOf: Record<string, BandChannel> = {
 export function bandOfRow(row: Comparison, bands: ReportAnswers["bands"]): { low: number; high: number } | null {
   const channel = channelOf[row.label];
   const all = bands[row.setting === "idle" ? 0 : 1];
-  return channel === undefined || !all ? null : (all.bands[channel] ?? null);
+  return channel === undefined || !all ? null : (all.ranges[channel] ?? null);
 }
 
 function beforeAfter(

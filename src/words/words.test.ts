@@ -40,6 +40,7 @@ describe("the decision in words", () => {
     { code: "do-not-fit", observable: "condensing", rpm: 800 },
     { code: "not-told-apart", first: "air", second: "overcharge" },
     { code: "not-told-apart", first: "none", second: null },
+    { code: "least-harm", first: "none", second: "air", act: "weigh" },
     { code: "sound" },
     ...(["little", "some", "much"] as const).map((lost) => ({ code: "lack" as const, lost })),
     ...faultCauses.map((cause) => ({ code: "cause" as const, cause })),
@@ -65,7 +66,17 @@ describe("the decision in words", () => {
     const open = {
       ...verdictOf("air", 0.5),
       nextTests: [
-        { test: "rest" as const, reads: [], gainBits: 0.6, settles: 0.6, minutes: 6, outcomes: [], confirms: false },
+        {
+          test: "rest" as const,
+          reads: [],
+          gainBits: 0.6,
+          settles: 0.6,
+          minutes: 6,
+          savesMinutes: 9,
+          changesAct: true,
+          outcomes: [],
+          confirms: false,
+        },
       ],
     };
     expect(decisionWords(decide(open)).sentence).toMatch(/^Do one more test/);
@@ -82,7 +93,17 @@ describe("the decision in words", () => {
       ] as const) {
         isSentence(
           gainSentence(
-            { test, reads: [], gainBits, settles, minutes: 4, outcomes: [], confirms: false },
+            {
+              test,
+              reads: [],
+              gainBits,
+              settles,
+              minutes: 4,
+              savesMinutes: 0,
+              changesAct: false,
+              outcomes: [],
+              confirms: false,
+            },
             verdictOf("air", 0.5),
           ),
         );

@@ -4,11 +4,11 @@ import type { BenchState } from "@/core/bench/bench-state";
 import type { CouldTell, HabitDay, HotDays } from "@/core/bench/bench-work";
 import type { ChargeCurve } from "@/core/bench/charge-curve";
 import type { SchoolChart } from "@/core/charge/schools";
-import type { ExpectedBands } from "@/core/diagnosis/explain/expected";
+import type { ExpectedRanges } from "@/core/diagnosis/explain/expected-range";
 
 /** The longer questions, each with what it is asked with beside the state and what it gives, ever more of it. */
 export interface BenchQuestions {
-  bands: { with: null; gives: ExpectedBands | null };
+  bands: { with: null; gives: ExpectedRanges | null };
   curve: { with: null; gives: ChargeCurve };
   hotDay: { with: { hotC: number }; gives: HotDays };
   habits: { with: { hotC: number; chart: SchoolChart | null }; gives: HabitDay[] };

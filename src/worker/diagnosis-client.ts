@@ -1,6 +1,7 @@
 "use client";
 
 import type { Verdict } from "@/core/diagnosis/decide/verdict";
+import type { SoundReading } from "@/core/diagnosis/explain/sound-vehicles";
 import type { ReadingFile } from "@/core/readings/file/reading-file";
 import type { DiagnosisWorkerApi } from "./diagnosis-protocol";
 import { newestOnly, OVERTAKEN } from "./newest";
@@ -8,7 +9,11 @@ import { startWorker, type WorkerLine } from "./start-worker";
 
 export interface DiagnosisConnection {
   /** The verdict on the newest readings asked about, one for each way the vehicle may be built; null for one that a newer has overtaken. */
-  judge: (readings: readonly ReadingFile[], onProgress?: (share: number) => void) => Promise<Verdict | null>;
+  judge: (
+    readings: readonly ReadingFile[],
+    own?: readonly SoundReading[],
+    onProgress?: (share: number) => void,
+  ) => Promise<Verdict | null>;
   /** Gives up the question that is open. */
   cancel: () => void;
 }
@@ -33,12 +38,14 @@ export function connectDiagnosis(): DiagnosisConnection {
     open = null;
   };
   return {
-    async judge(readings, onProgress) {
+    async judge(readings, own = [], onProgress = undefined) {
       giveUp();
       const ticket = ++tickets;
       open = ticket;
       const api = reached();
-      const verdict = await newest.settle(() => api.judge(ticket, readings, onProgress && line?.listen(onProgress)));
+      const verdict = await newest.settle(() =>
+        api.judge(ticket, readings, own, onProgress && line?.listen(onProgress)),
+      );
       if (verdict === OVERTAKEN) return null;
       open = null;
       return verdict;

@@ -1,12 +1,14 @@
 /** The one protocol between page and the worker that diagnoses. */
 import type { Verdict } from "@/core/diagnosis/decide/verdict";
+import type { SoundReading } from "@/core/diagnosis/explain/sound-vehicles";
 import type { ReadingFile } from "@/core/readings/file/reading-file";
 
 export interface DiagnosisWorkerApi {
-  /** The one verdict on the same readings, for each way the vehicle may be built; or null when it was cancelled. `onProgress` is told the share simulated. */
+  /** The one verdict on the same readings, for each way the vehicle may be built; or null when it was cancelled. `own` narrows what is expected of it. `onProgress` is told the share simulated. */
   judge(
     ticket: number,
     readings: readonly ReadingFile[],
+    own: readonly SoundReading[],
     onProgress?: (share: number) => void,
   ): Promise<Verdict | null>;
   cancel(ticket: number): void;

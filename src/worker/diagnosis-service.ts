@@ -16,14 +16,14 @@ export function diagnosisService(ready: () => Promise<void> = async () => undefi
   const kept = new Map<string, Hypotheses>();
   const cancelled = new Set<number>();
   return {
-    async judge(ticket, readings, onProgress) {
+    async judge(ticket, readings, own, onProgress) {
       await ready();
       const verdicts: Verdict[] = [];
       for (const [i, reading] of readings.entries()) {
-        const key = preparationKey(reading);
+        const key = preparationKey(reading, own);
         let hypotheses = kept.get(key);
         if (hypotheses === undefined) {
-          const steps = prepareSteps(reading);
+          const steps = prepareSteps(reading, own);
           let step = steps.next();
           while (!step.done) {
             onProgress?.((i + step.value) / readings.length);

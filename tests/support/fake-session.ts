@@ -13,6 +13,7 @@ import type { DiagnosisConnection } from "@/worker/diagnosis-client";
 import type { RackConnection } from "@/worker/rack-client";
 import type { OnSamples, RackSetup } from "@/worker/rack-protocol";
 import type { Verdict } from "../../src/core/diagnosis/decide/verdict";
+import { causeClasses } from "../../src/core/diagnosis/weigh/classes";
 import type { ReadingFile } from "../../src/core/readings/file/reading-file";
 
 interface Claim {
@@ -309,6 +310,12 @@ export function verdictOf(cause: Verdict["causes"][number]["cause"], probability
   return {
     id: "fake",
     causes: [row(cause, probability), row(other, 1 - probability)],
+    classes: causeClasses.map((acting) => {
+      if (acting.length > 1) return 0;
+      const own = acting[0] ?? "none";
+      return own === cause ? probability : own === other ? 1 - probability : 0;
+    }),
+    evidence: [],
     together: [],
     charge: null,
     nextTests: [],

@@ -1,12 +1,12 @@
 /** Readings of fresh draws hidden one at a time and foretold from the others: how often the range holds what was read, and how far the middle lies off. */
 import { prepare } from "../../src/core/diagnosis/diagnose";
-import { leftOut } from "../../src/core/diagnosis/explain/explain";
 import {
   observe,
   placeOf,
   type SettingObservable,
   settingObservables,
 } from "../../src/core/diagnosis/explain/observables";
+import { leftOut } from "../../src/core/diagnosis/explain/read-fields";
 import { drawTest } from "../../src/core/diagnosis/learn/draw-test";
 import { readAs } from "../../src/core/diagnosis/learn/read-as";
 import { type Predicted, predictor } from "../../src/core/diagnosis/next-test/predict";

@@ -1,11 +1,12 @@
 /** Sound cars as a workshop meets them, drawn from the population, and what they show beside what real ones do. */
 import { atmosphericPressureKpa } from "../../src/core/air/atmosphere";
+import { humidityAt } from "../../src/core/air/humid-air";
 import { makePlant, type Plant } from "../../src/core/circuit/steady/plant";
 import { type SteadyState, solveSteady } from "../../src/core/circuit/steady/steady";
 import { sizeVehicle } from "../../src/core/circuit/vehicle/sizing";
 import type { CircuitConditions, VehicleLabel } from "../../src/core/circuit/vehicle/vehicle";
 import { meetingSeconds } from "../../src/core/diagnosis/explain/meeting";
-import { drawLabel, humidityAt } from "../../src/core/diagnosis/learn/draw-test";
+import { drawLabel } from "../../src/core/diagnosis/learn/draw-test";
 import { fluidTable } from "../../src/core/fluids/tables";
 import { seededNoise } from "../../src/core/maths/noise";
 

@@ -64,3 +64,9 @@ export function saturatedAirEnthalpy(temperatureC: number, atmosphereKpa: number
   const vapour = b + 0.5 * t * (c - a + t * (2 * a - 5 * b + 4 * c - d + t * (3 * (b - c) + d - a)));
   return airEnthalpy(temperatureC, ratioOf(vapour, atmosphereKpa));
 }
+
+/** Relative humidity, %, of air at a temperature with a dew point (degC): Magnus' formula, good to a per cent here. */
+export function humidityAt(ambientC: number, dewPointC: number): number {
+  const vapour = (t: number) => Math.exp((17.62 * t) / (243.12 + t));
+  return Math.min((100 * vapour(Math.min(dewPointC, ambientC - 1))) / vapour(ambientC), 95);
+}

@@ -9,13 +9,13 @@ import type { RangeIssue } from "../circuit/steady/range";
 import { type SteadyIssue, type SteadyState, solveSteady } from "../circuit/steady/steady";
 import { sizeVehicle } from "../circuit/vehicle/sizing";
 import type { CircuitVehicle, VehicleLabel } from "../circuit/vehicle/vehicle";
-import { type BandChannel, channelsOf } from "../diagnosis/explain/expected";
+import { type ComparedChannel, channelsOf } from "../diagnosis/explain/state-channels";
 import type { FluidTable } from "../fluids/tables";
 import type { LineProfile } from "../line-places";
 import type { BenchCornerName } from "./bench-shapes";
 import { type BenchState, benchFaults } from "./bench-state";
 
-export type BenchReading = Record<BandChannel | "discharge", number>;
+export type BenchReading = Record<ComparedChannel | "discharge", number>;
 
 /** A corner of the cycle: kPa absolute, kJ/kg, degC. */
 export interface BenchCorner {

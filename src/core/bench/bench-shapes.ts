@@ -8,7 +8,7 @@ export type BenchCornerName = (typeof benchCorners)[number];
 export const curveChannels = ["low", "high", "vent", "superheat", "subcooling"] as const;
 export type CurveChannel = (typeof curveChannels)[number];
 /** Vehicles that are emptied for it. */
-export const CURVE_VEHICLES = 20;
+export const CURVE_VEHICLES = 24;
 
 /** What is connected: each has what the one before has. */
 export const benchInstruments = ["gauges", "vent", "clamps", "two-speeds"] as const;

@@ -4,7 +4,8 @@
  */
 import { type SchoolChart, type SchoolsAnswer, schoolsOf } from "../charge/schools";
 import type { CircuitVehicle, VehicleLabel } from "../circuit/vehicle/vehicle";
-import { type ExpectedBands, ensembleOf, expectedBands } from "../diagnosis/explain/expected";
+import { type ExpectedRanges, expectedRanges } from "../diagnosis/explain/expected-range";
+import { ensembleOf } from "../diagnosis/explain/sound-vehicles";
 import { weigh } from "../diagnosis/weigh/weigh";
 import { readAtBench } from "./bench-file";
 import { CURVE_VEHICLES, habitDays } from "./bench-shapes";
@@ -19,7 +20,7 @@ export class BenchVehicles {
 
   of(label: VehicleLabel): readonly CircuitVehicle[] {
     const key = JSON.stringify(label);
-    if (this.last?.key !== key) this.last = { key, vehicles: ensembleOf(label, CURVE_VEHICLES).vehicles };
+    if (this.last?.key !== key) this.last = { key, vehicles: ensembleOf(label, [], CURVE_VEHICLES).vehicles };
     return this.last.vehicles;
   }
 }
@@ -111,6 +112,6 @@ export function* couldTellSteps(
 }
 
 /** What sound vehicles of this label show on the bench's day; null where too few run. */
-export function benchBands(label: VehicleLabel, state: BenchState): ExpectedBands | null {
-  return expectedBands(ensembleOf(label), state.conditions);
+export function benchBands(label: VehicleLabel, state: BenchState): ExpectedRanges | null {
+  return expectedRanges(label, state.conditions, state.conditions.rpm);
 }

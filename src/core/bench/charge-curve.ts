@@ -5,7 +5,7 @@
 import type { CircuitPoint } from "../circuit/steady/point";
 import { solveSteady } from "../circuit/steady/steady";
 import type { CircuitConditions, CircuitVehicle } from "../circuit/vehicle/vehicle";
-import { type Band, bandOf } from "../diagnosis/explain/expected";
+import { type Range, rangeOf } from "../diagnosis/explain/expected-range";
 import { presences, weigh } from "../diagnosis/weigh/weigh";
 import { type NoiseSource, seededNoise } from "../maths/noise";
 import { type InstrumentAccuracy, workshopInstruments } from "../readings/derive/instruments";
@@ -63,7 +63,7 @@ const MOST_MISSED = 3;
 export interface CurvePoint {
   share: number;
   /** 5 %, median and 95 % of the vehicles that run; null where fewer than half do. */
-  bands: Record<CurveChannel, Band | null>;
+  bands: Record<CurveChannel, Range | null>;
   /** Share of the vehicles whose charge the readings give away as wrong; null where fewer than half run. */
   told: number | null;
 }
@@ -116,7 +116,7 @@ export function curveOf(vehicles: readonly EmptiedVehicle[], told: readonly (boo
     return {
       share,
       bands: Object.fromEntries(
-        curveChannels.map((channel) => [channel, enough ? bandOf(shown.map((one) => one[channel])) : null]),
+        curveChannels.map((channel) => [channel, enough ? rangeOf(shown.map((one) => one[channel])) : null]),
       ) as CurvePoint["bands"],
       told: answers.length * 2 > told.length ? answers.filter(Boolean).length / answers.length : null,
     };

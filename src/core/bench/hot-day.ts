@@ -4,13 +4,13 @@
  */
 import { solveSteady } from "../circuit/steady/steady";
 import type { CircuitConditions, CircuitVehicle } from "../circuit/vehicle/vehicle";
-import { type Band, bandOf } from "../diagnosis/explain/expected";
+import { type Range, rangeOf } from "../diagnosis/explain/expected-range";
 import { plantOf } from "./bench-answer";
 import type { BenchState } from "./bench-state";
 
 export interface HotDay {
-  highKpa: Band;
-  ventC: Band;
+  highKpa: Range;
+  ventC: Range;
   /** Where the high-pressure switch takes the compressor off, kPa gauge. */
   cutOutKpa: number;
   /** Shares of the vehicles: whose switch does so, and that do not run at all. */
@@ -69,9 +69,9 @@ export function onHotDay(
   const solvedOf = highs.length + standing;
   if (solvedOf * 2 < vehicles.length || highs.length === 0) return null;
   return {
-    highKpa: bandOf(highs),
-    ventC: bandOf(vents),
-    cutOutKpa: bandOf(vehicles.map(({ controls }) => controls.highOutKpa)).median,
+    highKpa: rangeOf(highs),
+    ventC: rangeOf(vents),
+    cutOutKpa: rangeOf(vehicles.map(({ controls }) => controls.highOutKpa)).median,
     cutsOut: cut / solvedOf,
     standing: standing / solvedOf,
     vehicles: solvedOf,

@@ -12,7 +12,6 @@ export const blendDoor: CauseEntry = {
   said: (severity) => shareSaid(severity, pastHeater, "of the air past the heater"),
   complaints: { "never-cold": 1.5, "warm-at-idle": 0.4, "one-side-warm": 6, sudden: 2 },
   signs: [],
-  looksFound: 0.4,
   mendedBy: ["cabin-air", "blend-door-actuator"],
   unwritten: 0.3,
   remedy: "check-air",

@@ -74,8 +74,8 @@ export interface CauseEntry {
   signs: readonly { signs: readonly SignId[]; parts: readonly PartId[]; odds: number }[];
   /** How many times likelier customers put each complaint where it acts than about an average car; as likely where none stands. */
   complaints: Partial<Record<ComplaintId, number>>;
-  /** How often a look at the moving parts finds it: belt and clutch, fan and fins, filter and blower, flap. */
-  looksFound?: number;
+  /** How often a look at these parts finds it: belt and clutch, fan and fins, filter and blower. */
+  looks?: { parts: readonly PartId[]; found: number };
   /** Work that takes it away, the usual one first. */
   mendedBy: readonly [Work, ...Work[]];
   /** How often it goes without anything on the sheet: a fan plugged in, a filter changed, a belt put on. */

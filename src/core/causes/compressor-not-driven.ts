@@ -24,7 +24,7 @@ export const compressorNotDriven: CauseEntry = {
     { signs: ["hot"], parts: ["evaporator", "suction-line", "accumulator", "low-port"], odds: 3 },
     { signs: ["not-turning"], parts: ["compressor", "clutch-belt"], odds: 60 },
   ],
-  looksFound: 0.95,
+  looks: { parts: ["compressor", "clutch-belt"], found: 0.95 },
   mendedBy: ["drive", "compressor", "clutch-coil", "belt", "wiring", "pressure-sensor"],
   unwritten: 0.5,
   remedy: "check-control",

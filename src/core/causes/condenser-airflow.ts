@@ -18,7 +18,7 @@ export const condenserAirflow: CauseEntry = {
     { signs: ["blocked"], parts: ["condenser"], odds: 15 },
     { signs: ["bent"], parts: ["condenser", "fan"], odds: 6 },
   ],
-  looksFound: 0.6,
+  looks: { parts: ["condenser", "fan"], found: 0.6 },
   mendedBy: ["condenser-air", "condenser", "fan"],
   unwritten: 0.4,
   remedy: "check-air",

@@ -24,7 +24,7 @@ export const evaporatorAirflow: CauseEntry = {
     { signs: ["not-turning", "blocked"], parts: ["blower"], odds: 40 },
     { signs: ["blocked"], parts: ["evaporator"], odds: 10 },
   ],
-  looksFound: 0.55,
+  looks: { parts: ["blower"], found: 0.55 },
   mendedBy: ["cabin-air", "evaporator", "blower", "cabin-filter"],
   unwritten: 0.4,
   remedy: "check-air",

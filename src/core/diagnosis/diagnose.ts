@@ -14,10 +14,11 @@ import { fail, type Result, succeed } from "../result";
 import type { RankedCause, Verdict } from "./decide/verdict";
 import { warningsOf } from "./decide/warnings";
 import { complaintFactor } from "./explain/complaint-odds";
-import { reasonsOf } from "./explain/explain";
-import { conditionsOfReading, type Hypotheses, labelOfReading, solveHypotheses } from "./explain/hypotheses";
+import { type Hypotheses, labelOfReading, solveHypotheses } from "./explain/hypotheses";
 import { type Observed, observe, speedsOf } from "./explain/observables";
+import { type Evidence, type EvidenceRow, evidenceOf, type Reason, rowsAbout } from "./explain/reasons";
 import { sightFactor } from "./explain/sights";
+import type { SoundReading } from "./explain/sound-vehicles";
 import { nextTests } from "./next-test/next-tests";
 import { causeClasses } from "./weigh/classes";
 import { posteriorWeights } from "./weigh/posterior";
@@ -32,19 +33,20 @@ export type PrepareIssue = { code: "no-such-vehicle"; why: string } | { code: "n
 
 export interface DiagnoseOptions {
   seed?: number;
+  /** Readings of this very vehicle when it was sound: they narrow what is expected of it. */
+  own?: readonly SoundReading[];
 }
 
 /** What hypotheses depend on, as a key: readings that change it not need no new simulation. */
-export function preparationKey(reading: ReadingFile): string {
-  return JSON.stringify([
-    labelOfReading(reading),
-    speedsOf(reading).map((speed) => conditionsOfReading(reading, speed)),
-    soakOf(reading),
-  ]);
+export function preparationKey(reading: ReadingFile, own: readonly SoundReading[] = []): string {
+  return JSON.stringify([labelOfReading(reading), reading.conditions, speedsOf(reading), soakOf(reading), own]);
 }
 
 /** Simulates all that could be the matter. Between the causes it yields the share that is done. */
-export function* prepareSteps(reading: ReadingFile): Generator<number, Result<Prepared, PrepareIssue>> {
+export function* prepareSteps(
+  reading: ReadingFile,
+  own: readonly SoundReading[] = [],
+): Generator<number, Result<Prepared, PrepareIssue>> {
   const observed = observe(reading);
   const sized = sizeVehicle(labelOfReading(reading));
   if (!sized.ok) {
@@ -55,8 +57,7 @@ export function* prepareSteps(reading: ReadingFile): Generator<number, Result<Pr
         : "";
     return fail({ code: "no-such-vehicle", why });
   }
-  const conditions = observed.rpm.map((rpm) => conditionsOfReading(reading, rpm));
-  const hypotheses = yield* solveHypotheses(sized.value, conditions, soakOf(reading));
+  const hypotheses = yield* solveHypotheses(sized.value, reading, observed.rpm, soakOf(reading), own);
   return hypotheses === null ? fail({ code: "no-solution" }) : succeed({ observed, hypotheses });
 }
 
@@ -64,13 +65,13 @@ function soakOf(reading: ReadingFile): number {
   return reading.rest?.soakC ?? reading.conditions.ambientC;
 }
 
-export function prepare(reading: ReadingFile): Result<Prepared, PrepareIssue> {
-  return finish(prepareSteps(reading));
+export function prepare(reading: ReadingFile, own?: readonly SoundReading[]): Result<Prepared, PrepareIssue> {
+  return finish(prepareSteps(reading, own));
 }
 
 /** The verdict on one reading file. */
 export function judge(reading: ReadingFile, options: DiagnoseOptions = {}): Verdict {
-  const prepared = prepare(reading);
+  const prepared = prepare(reading, options.own);
   return prepared.ok
     ? judgePrepared(reading, prepared.value.hypotheses, options)
     : withoutSimulation(reading, prepared.issue);
@@ -90,13 +91,15 @@ export function judgePrepared(given: ReadingFile, hypotheses: Hypotheses, option
   const observed = observe(reading);
   const weighed = weigh(reading);
   const weights = posteriorWeights(hypotheses, weighed);
-  const ranked = rankedCauses(reading, observed, weighed, hypotheses, weights);
+  const evidence = evidenceOf(reading, observed, hypotheses);
+  const ranked = rankedCauses(reading, weighed, evidence);
   const leading = ranked.slice(0, LEADING).map(({ cause }) => cause);
-  const looked = (reading.observations ?? []).length > 0;
+  const looked = (reading.observations ?? []).length + (reading.inspectedParts ?? []).length > 0;
   const context = { compressor: reading.vehicle.compressor, looked, leading };
   const seed = options.seed ?? DEFAULT_SEED;
   return {
     ...verdictOf(reading, weighed, ranked),
+    evidence: leading[0] === undefined ? [] : rowsAbout(leading[0], rivalsOf(leading[0], ranked), evidence),
     nextTests: nextTests(reading, observed, hypotheses, weighed, weights, context, seed),
     warnings: warningsOf({ given, reading, implausible, observed, weighed, ranked, hypotheses }),
   };
@@ -108,10 +111,11 @@ function withoutSimulation(given: ReadingFile, issue: PrepareIssue): Verdict {
   const reading = plausiblePart(given, implausible);
   const observed = observe(reading);
   const weighed = weigh(reading);
-  const ranked = rankedCauses(reading, observed, weighed, null, null);
+  const ranked = rankedCauses(reading, weighed, { judged: [] });
   const why = issue.code === "no-such-vehicle" ? issue.why : "no steady state";
   return {
     ...verdictOf(reading, weighed, ranked),
+    evidence: [],
     nextTests: [],
     warnings: [
       { code: "cannot-simulate", why },
@@ -124,33 +128,46 @@ function withoutSimulation(given: ReadingFile, issue: PrepareIssue): Verdict {
 const LEADING = 3;
 const DEFAULT_SEED = 1;
 
-function rankedCauses(
-  reading: ReadingFile,
-  observed: Observed,
-  weighed: Weighed,
-  hypotheses: Hypotheses | null,
-  weights: Float64Array | null,
-): RankedCause[] {
+function rankedCauses(reading: ReadingFile, weighed: Weighed, evidence: Evidence): RankedCause[] {
   const present = presences(weighed);
   const share = shares(weighed);
-  const reasons = reasonsOf(reading, observed, hypotheses, weights);
   const sights = reading.observations ?? [];
   const complaints = reading.complaints ?? [];
-  return causes
-    .map(
-      (cause): RankedCause => ({
-        cause,
-        probability: share[cause],
-        present: present[cause],
-        severity: severityOf(cause, weighed),
-        ...(present[cause] > 0 ? reasons[cause] : { for: [], against: [] }),
-        seen: [
-          ...sights.filter((code) => (sightFactor(code, cause) ?? 1) > 1),
-          ...complaints.filter((code) => complaintFactor(code, cause) > 1),
-        ],
-      }),
-    )
+  const order = causes
+    .map((cause) => ({ cause, probability: share[cause] }))
     .sort((a, b) => b.probability - a.probability);
+  return order.map(({ cause, probability }): RankedCause => {
+    const rows = present[cause] > 0 ? rowsAbout(cause, rivalsOf(cause, order), evidence) : [];
+    return {
+      cause,
+      probability,
+      present: present[cause],
+      severity: severityOf(cause, weighed),
+      for: saying(rows, "supports"),
+      against: saying(rows, "contradicts"),
+      seen: [
+        ...sights.filter((code) => (sightFactor(code, cause) ?? 1) > 1),
+        ...complaints.filter((code) => complaintFactor(code, cause) > 1),
+      ],
+    };
+  });
+}
+
+/** A cause less probable than this is nobody's rival. */
+const RIVAL = 0.01;
+
+/** Causes that a cause is held against: the likeliest other one, and a sound vehicle. */
+function rivalsOf(cause: Cause, order: readonly { cause: Cause; probability: number }[]): Cause[] {
+  const nearest = order.find((one) => one.cause !== cause)!;
+  if (cause === "none") return [nearest.cause];
+  return nearest.cause === "none" || nearest.probability < RIVAL ? ["none"] : [nearest.cause, "none"];
+}
+
+function saying(rows: readonly EvidenceRow[], says: EvidenceRow["says"]): Reason[] {
+  return rows
+    .filter((row) => row.says === says)
+    .sort((a, b) => Math.abs(Math.log(b.ratio)) - Math.abs(Math.log(a.ratio)))
+    .map(({ says: _says, ranges: _ranges, ...reason }) => reason);
 }
 
 function severityOf(cause: Cause, { severities }: Weighed): SeverityRange {
@@ -163,10 +180,11 @@ function verdictOf(
   reading: ReadingFile,
   weighed: Weighed,
   ranked: RankedCause[],
-): Omit<Verdict, "nextTests" | "warnings"> {
+): Omit<Verdict, "nextTests" | "warnings" | "evidence"> {
   return {
     id: reading.id,
     causes: ranked,
+    classes: [...weighed.classes],
     together: causeClasses
       .flatMap((acting, k) => {
         const [a, b] = acting;

@@ -40,7 +40,7 @@ describe("a circuit that holds no liquid", () => {
   it.each([
     [34, "almost-empty", "find-leak"],
     [0, "open-to-air", "find-leak"],
-    [-91, "held-vacuum", "weigh"],
+    [-91, "held-vacuum", "prove-tight"],
   ] as const)("at %i kPa is %s: judged from the static pressure alone, and never run", (kpa, code, act) => {
     const verdict = judge(atRest(kpa));
     expect(codes(verdict)).toContain(code);
@@ -79,7 +79,7 @@ describe("what cannot be", () => {
       running: hatchback.running!.map((one) => ({ ...one, lowKpa: one.highKpa!, highKpa: one.lowKpa! })),
     };
     const verdict = judge(swapped);
-    expect(decide(verdict)).toMatchObject({ act: "test-first", reason: { code: "implausible" } });
+    expect(decide(verdict)).toMatchObject({ act: "check-instruments", reason: { code: "implausible" } });
     expect(decisionWords(decide(verdict)).sentence).toMatch(/hoses are swapped/);
     // As if no gauge had been coupled.
     const bare = { ...hatchback, running: hatchback.running!.map((one) => ({ ...one, lowKpa: null, highKpa: null })) };

@@ -19,7 +19,7 @@ export function looksOf(given: DrillCase): Found[] {
   const { uniform } = seededNoise(given.spread + 7_919);
   for (let i = 0; i < 8; i++) uniform();
   return truthOfCase(given).flatMap((cause): Found[] => {
-    const chance = cause === "undercharge" ? OIL_SEEN : (causeEntry(cause).looksFound ?? 0);
+    const chance = cause === "undercharge" ? OIL_SEEN : (causeEntry(cause).looks?.found ?? 0);
     const seen = uniform() < chance;
     const which = uniform();
     const all = signsSeen(cause);

@@ -2,8 +2,8 @@ import { describe, expect, it } from "vitest";
 import { demoJobs } from "../../demo/demo-jobs";
 import { asOne } from "../diagnosis/decide/both";
 import { judge } from "../diagnosis/diagnose";
-import { bandsOfAll } from "../diagnosis/explain/bands-of-all";
-import type { ExpectedBands } from "../diagnosis/explain/expected";
+import type { ExpectedRanges } from "../diagnosis/explain/expected-range";
+import { rangesOfAll } from "../diagnosis/explain/expected-range";
 import { buildsOf } from "./builds";
 import type { BuildQuestion, Job } from "./job";
 import { readingFileOf, readingFilesOf, vehicleLabelsOf } from "./job-readings";
@@ -71,17 +71,17 @@ describe("a vehicle nobody is sure about", () => {
     expect(() => asOne([])).toThrow();
   });
 
-  it("has bands as wide as either way", () => {
-    const bands = (low: number, high: number) =>
+  it("has expected ranges as wide as either way", () => {
+    const ranges = (low: number, high: number) =>
       ({
-        bands: { low: { low, median: (low + high) / 2, high } },
+        ranges: { low: { low, median: (low + high) / 2, high } },
         members: 48,
         ownTests: 0,
         cycling: 0,
         lines: [],
-      }) as unknown as ExpectedBands;
-    expect(bandsOfAll([bands(100, 200), bands(150, 320)])).toMatchObject({
-      bands: { low: { low: 100, median: 192.5, high: 320 } },
+      }) as unknown as ExpectedRanges;
+    expect(rangesOfAll([ranges(100, 200), ranges(150, 320)])).toMatchObject({
+      ranges: { low: { low: 100, median: 192.5, high: 320 } },
       members: 96,
     });
   });

@@ -1,6 +1,6 @@
 /** Before and after, side by side: the same reading at the same setting from both tests of a job. */
 
-import type { BandChannel } from "../diagnosis/explain/expected";
+import type { ComparedChannel } from "../diagnosis/explain/state-channels";
 import { channels } from "../readings/channels";
 import { type InstrumentAccuracy, workshopInstruments } from "../readings/derive/instruments";
 import type { Measured } from "../readings/derive/measured";
@@ -55,7 +55,7 @@ export function compareTests(
     };
     const pairs: {
       label: string;
-      channel: BandChannel | null;
+      channel: ComparedChannel | null;
       unit: UnitId;
       before: Measured | null;
       after: Measured | null;
@@ -105,7 +105,7 @@ export function compareTests(
 
 function pairOf(
   label: string,
-  channel: BandChannel | null,
+  channel: ComparedChannel | null,
   before: Measured | null | undefined,
   after: Measured | null | undefined,
 ) {

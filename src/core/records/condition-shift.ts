@@ -2,19 +2,20 @@
  * A second test brought to the conditions of the first: what a sound vehicle would show in either is known by simulation, and the difference
  * is taken off. Pressures kPa, temperatures degC, differences K.
  */
-import type { BandChannel, ExpectedBands } from "../diagnosis/explain/expected";
+import type { ExpectedRanges } from "../diagnosis/explain/expected-range";
+import { type ComparedChannel, comparedChannels } from "../diagnosis/explain/state-channels";
 
 /** What is to be added to the second test's readings, and how far that is doubted. */
-export type ConditionShift = Record<BandChannel, { by: number; uncertainty: number }>;
+export type ConditionShift = Record<ComparedChannel, { by: number; uncertainty: number }>;
 
 /** A shift is itself known to this share. */
 const DOUBT = 0.3;
 
-/** From the bands of both tests' conditions. */
-export function conditionShift(first: ExpectedBands, second: ExpectedBands): ConditionShift {
+/** From the expected ranges of both tests' conditions. */
+export function conditionShift(first: ExpectedRanges, second: ExpectedRanges): ConditionShift {
   return Object.fromEntries(
-    Object.entries(first.bands).map(([channel, band]) => {
-      const by = band.median - second.bands[channel as BandChannel].median;
+    comparedChannels.map((channel) => {
+      const by = first.ranges[channel].median - second.ranges[channel].median;
       return [channel, { by, uncertainty: DOUBT * Math.abs(by) }];
     }),
   ) as ConditionShift;

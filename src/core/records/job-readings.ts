@@ -242,6 +242,7 @@ export function readingFileOf(
           recoveredG: foundOf(job),
           equalise: equaliseOf(job),
           observations: job.look.notes.map(observationCode),
+          inspectedParts: [...job.look.fine],
           complaints: job.intake.complaints,
         }
       : // What was charged by weight is no evidence that label, scale and unit are right: the readings speak alone.
@@ -253,7 +254,7 @@ export function readingFileOf(
 function beforeWork(job: Job): Pick<ReadingFile, "before" | "work"> {
   const found = job.baseline.settings.some(hasReadings) ? readingFileOf(job, "baseline") : null;
   if (found === null) return {};
-  const { conditions, rest, running, equalise, recoveredG, observations, complaints } = found;
+  const { conditions, rest, running, equalise, recoveredG, observations, inspectedParts, complaints } = found;
   const { repair, evacuate } = job;
   const held = read("held", evacuate.held) !== null || evacuate.marks.some(({ kind }) => kind === "hold");
   const work: Work[] = [
@@ -263,7 +264,8 @@ function beforeWork(job: Job): Pick<ReadingFile, "before" | "work"> {
     ...(held ? (["evacuated"] as const) : []),
     ...(chargedOf(job) !== null ? (["charged-by-weight"] as const) : []),
   ];
-  return { before: { conditions, rest, running, equalise, recoveredG, observations, complaints }, work };
+  const before = { conditions, rest, running, equalise, recoveredG, observations, inspectedParts, complaints };
+  return { before, work };
 }
 
 /** Spots along the line belong to the setting that was read last: its fall to the metering device, and the discharge line. */

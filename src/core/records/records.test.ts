@@ -2,8 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoJobs } from "../../demo/demo-jobs";
 import { customerWords } from "../../words/customer";
-import { withUsualConditions } from "../circuit/vehicle/usual";
-import { ensembleOf, expectedBands } from "../diagnosis/explain/expected";
+import { expectedRanges } from "../diagnosis/explain/expected-range";
 import { checkReading } from "../readings/file/reading-file";
 import { entry } from "../units/entry";
 import { metricFigures } from "../units/figures";
@@ -113,9 +112,7 @@ describe("from entries to numbers", () => {
 
 describe("proof", () => {
   const label = vehicleLabelOf(pickup)!;
-  const ensemble = ensembleOf(label, 12);
-  const day = (ambientC: number) =>
-    expectedBands(ensemble, withUsualConditions({ ambientC, rpm: 800 }, { humidityPct: 45 }))!;
+  const day = (ambientC: number) => expectedRanges(label, { ambientC, humidityPct: 45, blowerPct: 100 }, 800)!;
 
   it("brings the second test to the first one's day: nothing for the same day, lower pressures from a hotter one", () => {
     const same = conditionShift(day(24), day(24));

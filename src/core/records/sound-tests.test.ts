@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { demoJobs } from "../../demo/demo-jobs";
-import { ensembleOf, expectedBands } from "../diagnosis/explain/expected";
+import { expectedRanges } from "../diagnosis/explain/expected-range";
 import { entry } from "../units/entry";
 import { type Job, newJob } from "./job";
 import { readingFileOf, vehicleLabelOf } from "./job-readings";
@@ -40,11 +40,11 @@ describe("earlier sound tests of the same vehicle", () => {
     const label = vehicleLabelOf(pickup)!;
     const own = soundReadingsOf(again(), [pickup]);
     const { conditions } = own[0]!;
-    const plain = expectedBands(ensembleOf(label), conditions)!;
-    const narrowed = expectedBands(ensembleOf(label, undefined, own), conditions)!;
+    const plain = expectedRanges(label, conditions, conditions.rpm)!;
+    const narrowed = expectedRanges(label, conditions, conditions.rpm, own)!;
     expect(narrowed.ownTests).toBe(own.length);
     const width = ({ low, high }: { low: number; high: number }) => high - low;
-    expect(width(narrowed.bands.high)).toBeLessThan(width(plain.bands.high));
+    expect(width(narrowed.ranges.high)).toBeLessThan(width(plain.ranges.high));
   });
 });
 

@@ -1,5 +1,5 @@
 /** What this workshop has read of the same vehicle when it was sound: the proofs of earlier jobs that filled it to its label. */
-import type { SoundReading } from "../diagnosis/explain/expected";
+import type { SoundReading } from "../diagnosis/explain/sound-vehicles";
 import type { Job } from "./job";
 import { balanceOf, conditionsOfSetting, hasReadings, settingValues, vehicleLabelOf } from "./job-readings";
 

@@ -3,7 +3,7 @@
 import { Flex, Stack } from "@chakra-ui/react";
 import type { BenchRunning } from "@/core/bench/bench-answer";
 import type { BenchState } from "@/core/bench/bench-state";
-import type { ExpectedBands } from "@/core/diagnosis/explain/expected";
+import type { ExpectedRanges } from "@/core/diagnosis/explain/expected-range";
 import { Towers } from "@/pictures/towers";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
@@ -16,7 +16,7 @@ interface GaugesCardProps {
   /** Both sides where nothing turns, kPa gauge. */
   restKpa: number | null;
   kept: BenchRunning | null;
-  bands: ExpectedBands | null;
+  bands: ExpectedRanges | null;
 }
 
 /** Both sides with the band of sound cars, the vent, and what it takes and gives. */
@@ -26,7 +26,7 @@ export function GaugesCard({ state, answer, restKpa, kept, bands }: GaugesCardPr
   const side = (name: "low" | "high") => ({
     value: reading?.[name] ?? restKpa,
     range: name === "low" && answer?.cycle ? ([answer.cycle.lowMin, answer.cycle.lowMax] as const) : null,
-    band: bands?.bands[name] ?? null,
+    band: bands?.ranges[name] ?? null,
     shop: null,
     kept: kept?.reading[name] ?? null,
   });

@@ -1,6 +1,6 @@
 /** One verdict for a vehicle that may be built in several ways: each is judged, none is preferred, and what they agree on stands. */
 import type { Cause } from "../../causes/catalogue";
-import type { NextTest } from "../next-test/next-tests";
+import { byWorth, type NextTest } from "../next-test/next-tests";
 import { entropyOf } from "../weigh/weigh";
 import type { RankedCause, Verdict, Warning } from "./verdict";
 
@@ -20,12 +20,20 @@ export function asOne(verdicts: readonly Verdict[]): Verdict {
   return {
     id: first.id,
     causes,
+    classes: first.classes.map((_, k) => mean(verdicts.map(({ classes }) => classes[k]!))),
     together: togetherOfAll(verdicts),
     charge: chargeOfAll(verdicts),
+    // The build in which the leading cause is most probable explains it.
+    evidence: verdicts.reduce((best, one) => (probabilityIn(one, causes) > probabilityIn(best, causes) ? one : best))
+      .evidence,
     nextTests: testsOfAll(verdicts),
     warnings: [{ code: "built-either-way", ways: verdicts.length }, ...warningsOfAll(verdicts)],
     undecidedBits: entropyOf(causes.map(({ probability }) => probability)),
   };
+}
+
+function probabilityIn({ causes }: Verdict, [leading]: readonly RankedCause[]): number {
+  return causes.find(({ cause }) => cause === leading?.cause)?.probability ?? 0;
 }
 
 function causeOfAll(cause: Cause, verdicts: readonly Verdict[]): RankedCause {
@@ -79,13 +87,15 @@ function testsOfAll(verdicts: readonly Verdict[]): NextTest[] {
           ...test,
           gainBits: mean(all.map(({ gainBits }) => gainBits)),
           settles: mean(all.map(({ settles }) => settles)),
+          savesMinutes: mean(all.map(({ savesMinutes }) => savesMinutes)),
+          changesAct: all.some(({ changesAct }) => changesAct),
           // What a cause would show differs between the ways: nothing is foretold.
           outcomes: [],
           confirms: all.every(({ confirms }) => confirms),
         },
       ];
     })
-    .sort((a, b) => b.gainBits / b.minutes - a.gainBits / a.minutes);
+    .sort(byWorth);
 }
 
 function warningsOfAll(verdicts: readonly Verdict[]): Warning[] {

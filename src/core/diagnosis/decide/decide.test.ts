@@ -3,13 +3,21 @@ import { verdictOf } from "../../../../tests/support/fake-session";
 import type { ReadingFile } from "../../readings/file/reading-file";
 import type { NextTest } from "../next-test/next-tests";
 import { asOne } from "./both";
-import { CLEAR } from "./clear";
 import { decide } from "./decide";
 import { HOT_DISCHARGE_C, STOP_KPA, STOP_PROBABILITY, stopsOf } from "./stops";
 import type { Verdict, Warning } from "./verdict";
 
-const test = (id: NextTest["test"], gainBits: number, minutes = 2): NextTest =>
-  ({ test: id, gainBits, minutes, settles: 0.5, reads: [], outcomes: [], confirms: false }) as NextTest;
+const test = (id: NextTest["test"], savesMinutes: number, minutes = 2): NextTest => ({
+  test: id,
+  gainBits: 0.3,
+  savesMinutes,
+  changesAct: savesMinutes > 0,
+  minutes,
+  settles: 0.5,
+  reads: [],
+  outcomes: [],
+  confirms: false,
+});
 const withWarning = (verdict: Verdict, ...warnings: Warning[]): Verdict => ({ ...verdict, warnings });
 const doNotFit: Warning = { code: "do-not-fit", observable: "evaporating", rpm: 800 };
 const blockedAt = (probability: number) => [{ cause: "restriction-before-port" as const, probability }];
@@ -55,7 +63,7 @@ describe("readings that stop the engine", () => {
 
 describe("the decision", () => {
   const sure = verdictOf("undercharge", 0.95);
-  const open = { ...verdictOf("undercharge", CLEAR - 0.01), nextTests: [test("suction-clamp", 0.3)] };
+  const open = { ...verdictOf("undercharge", 0.6), nextTests: [test("suction-clamp", 3)] };
 
   it.each<[string, Warning, string, string]>([
     ["a high side near the relief valve", { code: "stop-high-side", kpa: 2700 }, "stop", "relief-valve-near"],
@@ -64,13 +72,13 @@ describe("the decision", () => {
     [
       "another refrigerant",
       { code: "wrong-refrigerant", fits: ["R22"], overKpa: 90, flammable: false },
-      "test-first",
+      "identify",
       "wrong-refrigerant",
     ],
     ["a circuit open to the air", { code: "open-to-air" }, "find-leak", "open-to-air"],
-    ["a held vacuum", { code: "held-vacuum", kpa: -90 }, "weigh", "held-vacuum"],
-    ["swapped hoses", { code: "implausible", what: "swapped-sides", rpm: 800 }, "test-first", "implausible"],
-    ["readings that fit nothing", doNotFit, "test-first", "do-not-fit"],
+    ["a held vacuum", { code: "held-vacuum", kpa: -90 }, "prove-tight", "held-vacuum"],
+    ["swapped hoses", { code: "implausible", what: "swapped-sides", rpm: 800 }, "check-instruments", "implausible"],
+    ["readings that fit nothing", doNotFit, "check-instruments", "do-not-fit"],
   ])("puts %s before the likeliest cause", (_, warning, act, code) => {
     expect(decide(withWarning(sure, warning))).toMatchObject({ act, reason: { code } });
   });
@@ -90,7 +98,7 @@ describe("the decision", () => {
   it("asks for no test that would only confirm", () => {
     const confirming = { ...test("suction-clamp", 0.5), confirms: true };
     expect(decide({ ...open, nextTests: [confirming] }).act).not.toBe("test-first");
-    expect(decide({ ...open, nextTests: [confirming, test("vent-probe", 0.3)] }).test).toBe("vent-probe");
+    expect(decide({ ...open, nextTests: [confirming, test("vent-probe", 3)] }).test).toBe("vent-probe");
   });
 
   it("lets a clamp that cannot be decide nothing: the rest does", () => {
@@ -98,19 +106,22 @@ describe("the decision", () => {
     expect(decide(withWarning(sure, clamp)).reason.code).toBe("lack");
   });
 
-  it("asks for one more test only where the cause is not clear and a test tells enough", () => {
+  it("asks for one more test only where that saves more minutes than it takes", () => {
     expect(decide(open)).toMatchObject({ act: "test-first", test: "suction-clamp" });
-    expect(decide({ ...open, nextTests: [test("suction-clamp", 0.24)] }).act).toBe("weigh");
-    expect(decide({ ...sure, nextTests: [test("suction-clamp", 0.3)] }).act).toBe("weigh");
+    expect(decide({ ...open, nextTests: [test("suction-clamp", 0)] }).act).toBe("weigh");
+    expect(decide({ ...open, nextTests: [test("suction-clamp", -1), test("vent-probe", 2)] }).test).toBe("vent-probe");
     // Recovering is the act itself, not a test before it.
-    expect(decide({ ...open, nextTests: [test("recover", 2)] }).act).toBe("weigh");
+    expect(decide({ ...open, nextTests: [test("recover", 20)] }).act).toBe("weigh");
   });
 
-  it("counts what acts together with the first cause as knowing it", () => {
-    const together: Verdict["together"] = [{ causes: ["undercharge", "air"], probability: CLEAR + 0.01 }];
-    expect(decide({ ...open, together }).act).toBe("weigh");
-    const others: Verdict["together"] = [{ causes: ["air", "condenser-airflow"], probability: CLEAR + 0.01 }];
-    expect(decide({ ...open, together: others }).act).toBe("test-first");
+  it("does what harms least where no test parts the causes, and says that it is not about the likeliest", () => {
+    // Leaving a car that may well be ill loses more than weighing one that may be sound.
+    expect(decide(verdictOf("none", 0.6))).toEqual({
+      act: "weigh",
+      reason: { code: "least-harm", first: "none", second: "undercharge", act: "weigh" },
+      test: null,
+    });
+    expect(decide(verdictOf("none", 0.9)).act).toBe("leave");
   });
 
   it("leaves a sound car closed, checks the control before a part is condemned, and says how much is gone", () => {

@@ -1,19 +1,22 @@
-/** What to do now, from a verdict: one act, why, and the test that would settle it. The words for it stand in words/decision.ts. */
+/** The one next act by a verdict, its reason, and the test that comes first. The words for it stand in words/decision.ts. */
 import { type Cause, causeEntry, type FaultCause } from "../../causes/catalogue";
 import { chargeShare } from "../../causes/undercharge";
 import { hinders, type ImplausibleCode } from "../../readings/derive/plausibility";
 import type { ObservableName } from "../explain/observables";
-import type { TestId } from "../next-test/next-tests";
-import { CLEAR } from "./clear";
+import type { NextTest, TestId } from "../next-test/next-tests";
+import { bestAct, type ClosingAct } from "./acts";
 import { type Verdict, warningOf } from "./verdict";
 
 export type DecisionAct =
   | "stop"
+  | "check-instruments"
+  | "identify"
   | "test-first"
   | "check-control"
   | "check-air"
   | "repair"
   | "find-leak"
+  | "prove-tight"
   | "weigh"
   | "leave";
 
@@ -29,6 +32,8 @@ export type DecisionReason =
   | { code: "do-not-fit"; observable: ObservableName; rpm: number | null }
   /** Two causes, or one and something else, and a test that would part them. */
   | { code: "not-told-apart"; first: Cause; second: Cause | null }
+  /** Causes that no test parts for less than it costs: the act that does least harm whichever of them it is. */
+  | { code: "least-harm"; first: Cause; second: Cause | null; act: ClosingAct }
   | { code: "sound" }
   | { code: "cause"; cause: FaultCause }
   /** A lack, and how much of the charge is gone. */
@@ -41,8 +46,6 @@ export interface Decision {
   test: TestId | null;
 }
 
-/** A test that tells this many bits is worth doing before anything is opened. */
-const WORTH_FIRST_BITS = 0.25;
 /** A car that has lost this share of its charge leaks faster than it can be driven. */
 const LARGE_LOSS = 0.45;
 const SMALL_LOSS = 0.2;
@@ -50,41 +53,36 @@ const SMALL_LOSS = 0.2;
 export function decide(verdict: Verdict): Decision {
   const stop = verdict.warnings.some(({ code }) => code === "stop-high-side" || code === "stop-blocked-before-port");
   const [first, second] = verdict.causes;
-  const best =
-    verdict.nextTests.find(
-      ({ test, gainBits, confirms }) => test !== "recover" && !confirms && gainBits >= WORTH_FIRST_BITS,
-    ) ?? null;
+  const best = verdict.nextTests.find(isWorthwhile) ?? null;
   const test = best?.test ?? null;
   if (stop || !first) return { act: "stop", reason: { code: "relief-valve-near" }, test: null };
   const impossible = verdict.warnings.find((warning) => warning.code === "implausible" && hinders(warning.what));
-  if (impossible?.code === "implausible") return { act: "test-first", reason: impossible, test: null };
+  if (impossible?.code === "implausible") return { act: "check-instruments", reason: impossible, test: null };
   const doubt = warningOf(verdict, "label-doubt");
-  if (doubt) return { act: "test-first", reason: doubt, test };
+  if (doubt) return { act: "check-instruments", reason: doubt, test };
   for (const code of ["almost-empty", "open-to-air"] as const)
     if (warningOf(verdict, code)) return { act: "find-leak", reason: { code }, test: null };
-  if (warningOf(verdict, "held-vacuum")) return { act: "weigh", reason: { code: "held-vacuum" }, test: null };
+  if (warningOf(verdict, "held-vacuum")) return { act: "prove-tight", reason: { code: "held-vacuum" }, test: null };
   const foreign = warningOf(verdict, "wrong-refrigerant");
   if (foreign)
-    return { act: "test-first", reason: { code: "wrong-refrigerant", flammable: foreign.flammable }, test: null };
+    return { act: "identify", reason: { code: "wrong-refrigerant", flammable: foreign.flammable }, test: null };
   const strange = warningOf(verdict, "do-not-fit");
-  if (strange) return { act: "test-first", reason: strange, test };
-  const together = verdict.together[0];
-  const probability = together?.causes.includes(first.cause)
-    ? Math.max(first.probability, together.probability)
-    : first.probability;
-  if (probability < CLEAR && best) {
-    return {
-      act: "test-first",
-      reason: { code: "not-told-apart", first: first.cause, second: second?.cause ?? null },
-      test,
-    };
-  }
-  if (first.cause === "none") return { act: "leave", reason: { code: "sound" }, test };
-  const act = causeEntry(first.cause).remedy;
-  if (first.cause !== "undercharge") return { act, reason: { code: "cause", cause: first.cause }, test };
+  if (strange) return { act: "check-instruments", reason: strange, test };
+  const both = { first: first.cause, second: second?.cause ?? null };
+  if (best) return { act: "test-first", reason: { code: "not-told-apart", ...both }, test };
+  const { act } = bestAct(verdict.classes);
+  const own = first.cause === "none" ? "leave" : causeEntry(first.cause).remedy;
+  if (act !== own) return { act, reason: { code: "least-harm", ...both, act }, test: null };
+  if (first.cause === "none") return { act, reason: { code: "sound" }, test: null };
+  if (first.cause !== "undercharge") return { act, reason: { code: "cause", cause: first.cause }, test: null };
   // While there is pressure a leak shows; once it is recovered only test gas does.
   const lost = lostOf(first.severity.median);
-  return { act: lost === "little" ? act : "find-leak", reason: { code: "lack", lost }, test };
+  return { act: lost === "little" ? act : "find-leak", reason: { code: "lack", lost }, test: null };
+}
+
+/** Worth its minutes before anything is done. Recovering is an act itself, and a test whose outcomes read alike parts nothing. */
+export function isWorthwhile({ test, savesMinutes, confirms }: NextTest): boolean {
+  return test !== "recover" && !confirms && savesMinutes > 0;
 }
 
 function lostOf(severity: number): "little" | "some" | "much" {

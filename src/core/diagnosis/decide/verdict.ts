@@ -3,8 +3,8 @@ import type { Cause } from "../../causes/catalogue";
 import type { SeverityRange } from "../../causes/cause";
 import type { Foreign } from "../../readings/derive/foreign";
 import type { ImplausibleCode } from "../../readings/derive/plausibility";
-import type { Reason } from "../explain/explain";
 import type { ObservableName } from "../explain/observables";
+import type { EvidenceRow, Reason } from "../explain/reasons";
 import type { NextTest } from "../next-test/next-tests";
 
 export interface RankedCause {
@@ -13,6 +13,7 @@ export interface RankedCause {
   /** Probability that it acts at all, alone or with another; these need not sum to one. */
   present: number;
   severity: SeverityRange;
+  /** Readings that support and contradict it, the weightiest first. */
   for: Reason[];
   against: Reason[];
   /** Signs seen and complaints that speak for it, as the reading file names them. */
@@ -53,8 +54,12 @@ export interface Verdict {
   id: string;
   /** Sorted by probability, which sums to one; every cause stands in it. */
   causes: RankedCause[];
+  /** Probability of each class (weigh/classes.ts), summing to one. */
+  classes: readonly number[];
   /** Pairs of causes that act together, with their probability, the likeliest first. */
   together: { causes: [Cause, Cause]; probability: number }[];
+  /** Evidence on the leading cause against its rivals, a row for each quantity that was read; empty where the vehicle cannot be simulated. */
+  evidence: EvidenceRow[];
   charge: { lowG: number; medianG: number; highG: number; identified: boolean; weighed: boolean } | null;
   nextTests: NextTest[];
   warnings: Warning[];

@@ -4,9 +4,9 @@ import { foreignRefrigerant } from "../../readings/derive/foreign";
 import type { Implausible } from "../../readings/derive/plausibility";
 import type { EmptyKind } from "../../readings/derive/rest";
 import type { ReadingFile } from "../../readings/file/reading-file";
-import { leftOut } from "../explain/explain";
 import type { Hypotheses } from "../explain/hypotheses";
 import { type Observed, observableAt, placesRead } from "../explain/observables";
+import { leftOut } from "../explain/read-fields";
 import { learnedNow } from "../weigh/learned";
 import { misfitOf } from "../weigh/population";
 import { classOfHypothesis, posteriorWeights } from "../weigh/posterior";
@@ -16,7 +16,7 @@ import type { RankedCause, Warning } from "./verdict";
 
 const FEW = 4;
 /** A reading this many spreads from where every cause that is still probable would have it is suspect. */
-const SUSPECT_SPREADS = 3.5;
+const SUSPECT_SPREADS = 3;
 const STILL_PROBABLE = 0.04;
 
 export interface Judged {

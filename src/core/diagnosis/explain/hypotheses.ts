@@ -7,11 +7,13 @@
 import { type Cause, causeEntry, commonPairs, type FaultCause, faultCauses, possible } from "../../causes/catalogue";
 import type { Fault } from "../../circuit/faults";
 import { makePlant } from "../../circuit/steady/plant";
-import type { CircuitPoint } from "../../circuit/steady/point";
-import { withUsualConditions, withUsualLabel } from "../../circuit/vehicle/usual";
-import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../../circuit/vehicle/vehicle";
+import type { SteadyState } from "../../circuit/steady/steady";
+import { withUsualLabel } from "../../circuit/vehicle/usual";
+import type { CircuitVehicle, VehicleLabel } from "../../circuit/vehicle/vehicle";
 import type { ReadingFile } from "../../readings/file/reading-file";
+import { type Ranges, rangesOfTest } from "./expected-range";
 import { type Shown, show } from "./observables";
+import { circuitConditions, ensembleOf, type SoundReading, solveSound } from "./sound-vehicles";
 import { type Spread, spreadOf } from "./spread";
 
 /** Of a pair both grow together. */
@@ -32,6 +34,8 @@ export interface Hypotheses {
   sound: Shown;
   /** and how they differ from it. */
   spread: Spread;
+  /** Expected range of every quantity, at each engine speed. */
+  expected: Ranges[];
 }
 
 export function labelOfReading({ vehicle }: ReadingFile): VehicleLabel {
@@ -41,32 +45,22 @@ export function labelOfReading({ vehicle }: ReadingFile): VehicleLabel {
 /** A missing label leaves the size open: a middling car. */
 const UNKNOWN_CHARGE_G = 600;
 
-/** The model's own range; conditions beyond it are taken at its edge. */
-const MODEL_AMBIENT_C = { min: 5, max: 50 };
-
-export function conditionsOfReading({ conditions }: ReadingFile, rpm: number): CircuitConditions {
-  return withUsualConditions(
-    {
-      ambientC: Math.min(Math.max(conditions.ambientC, MODEL_AMBIENT_C.min), MODEL_AMBIENT_C.max),
-      rpm: Math.min(Math.max(rpm, 500), 4000),
-    },
-    { ...conditions, altitudeM: Math.min(conditions.altitudeM ?? 0, 4000) },
-  );
-}
-
 /**
- * Solves them one after the other; between two it yields the share that is done, so that a worker may listen. Returns null when
- * not even the sound vehicle can be solved.
+ * Solves them one after the other, at these engine speeds (rpm) and with parts at `soakC`; between two it yields the share that is done, so that a
+ * worker may listen. `own` are readings of this very vehicle when it was sound. Returns null when not even the sound vehicle can be solved.
  */
 export function* solveHypotheses(
   vehicle: CircuitVehicle,
-  conditions: readonly CircuitConditions[],
+  reading: ReadingFile,
+  rpm: readonly number[],
   soakC: number,
+  own: readonly SoundReading[] = [],
 ): Generator<number, Hypotheses | null> {
   const { label } = vehicle;
+  const conditions = rpm.map((speed) => circuitConditions(reading.conditions, speed));
   const steps = faultCauses.length + commonPairs.length + 2;
   let done = 0;
-  const solve = (faults: Fault[], from?: readonly (CircuitPoint | undefined)[], patient = false) =>
+  const solve = (faults: Fault[], from?: readonly (SteadyState | undefined)[], patient = false) =>
     show(
       conditions.map((at) => makePlant(vehicle, at, faults)),
       soakC,
@@ -76,7 +70,10 @@ export function* solveHypotheses(
     );
   const sound = solve([], undefined, true);
   if (sound === null) return null;
-  const spread = spreadOf(label, conditions, soakC, sound);
+  const ensemble = ensembleOf(label, own);
+  const alike = solveSound(ensemble, reading.conditions, rpm, soakC);
+  const spread = spreadOf(alike, sound, rpm.length, label.metering);
+  const expected = rangesOfTest(alike, ensemble.vehicles.length, rpm.length, reading);
   yield ++done / steps;
   const all: Hypothesis[] = [{ causes: [{ cause: "none", severity: 0 }], shown: sound }];
   const ladders = new Map<FaultCause, Rung[]>();
@@ -84,7 +81,7 @@ export function* solveHypotheses(
     yield ++done / steps;
     const rungs: Rung[] = [{ severity: 0, shown: sound }];
     for (const severity of causeEntry(cause).solved) {
-      const shown = solve([{ cause, severity }], rungs.at(-1)!.shown.points);
+      const shown = solve([{ cause, severity }], rungs.at(-1)!.shown.states);
       if (shown !== null) rungs.push({ severity, shown });
     }
     ladders.set(cause, rungs);
@@ -101,7 +98,7 @@ export function* solveHypotheses(
     for (const severity of SOLVED_PAIR) {
       const shown = solve(
         both.map((cause) => ({ cause, severity })),
-        onLadder(one, severity)?.points,
+        onLadder(one, severity)?.states,
       );
       if (shown !== null) rungs.push({ severity, shown });
     }
@@ -110,7 +107,7 @@ export function* solveHypotheses(
       if (shown !== null) all.push({ causes: both.map((cause) => ({ cause, severity })), shown });
     }
   }
-  return { all, sound, spread };
+  return { all, sound, spread, expected };
 }
 
 interface Rung {
@@ -141,5 +138,5 @@ function mix(a: Shown, b: Shown, share: number): Shown {
       lnPeriod: from.lnPeriod + share * (to.lnPeriod - from.lnPeriod),
     };
   });
-  return { values, duty, swings, standing: a.standing, points: near.points };
+  return { values, duty, swings, standing: a.standing, states: near.states };
 }

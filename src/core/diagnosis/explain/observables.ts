@@ -6,7 +6,6 @@
  */
 import { atmosphericPressureKpa } from "../../air/atmosphere";
 import type { Plant } from "../../circuit/steady/plant";
-import type { CircuitPoint } from "../../circuit/steady/point";
 import { restOf } from "../../circuit/steady/rest";
 import { type SteadyResult, type SteadyState, solveSteady } from "../../circuit/steady/steady";
 import { fluidTable } from "../../fluids/tables";
@@ -169,8 +168,8 @@ export interface Shown {
   swings: (Swing | null)[];
   /** The compressor stood at some setting. */
   standing: boolean;
-  /** Where each setting settled: the best start for a neighbour. */
-  points: (CircuitPoint | undefined)[];
+  /** Where each setting settled: the best start for a neighbour; undefined where the compressor stood. */
+  states: (SteadyState | undefined)[];
 }
 
 /** Lines of a standing circuit under a running engine, K above its parts: the bay warms them. */
@@ -186,7 +185,7 @@ export function show(
   plants: readonly Plant[],
   soakC: number,
   labelG: number,
-  from?: readonly (CircuitPoint | undefined)[],
+  from?: readonly (SteadyState | undefined)[],
   patient = true,
 ): Shown | null {
   const first = plants[0];
@@ -197,25 +196,25 @@ export function show(
   };
   const duty: number[] = [];
   const swings: (Swing | null)[] = [];
-  const points: (CircuitPoint | undefined)[] = [];
+  const states: (SteadyState | undefined)[] = [];
   let standing = false;
   let ran: { plant: Plant; superheatK: number } | null = null;
   for (const [i, plant] of plants.entries()) {
-    const solved = solveSteady(plant, from?.[i], patient);
+    const solved = solveSteady(plant, from?.[i]?.point, patient);
     if (!solved.ok) return null;
     if (solved.value.kind === "standing") {
       standing = true;
       standingValues(plant, solved.value, (name, value) => put(name, i, value));
       duty.push(1);
       swings.push(null);
-      points.push(undefined);
+      states.push(undefined);
     } else {
       const { state } = solved.value;
       ran = { plant, superheatK: state.superheatK };
       runningValues(plant, state, (name, value) => put(name, i, value));
       duty.push(state.limitedBy === "low" ? state.duty : 1);
       swings.push(swingShown(plant, state));
-      points.push(state.point);
+      states.push(state);
     }
   }
   const rest = restOf(first, soakC);
@@ -223,7 +222,7 @@ export function show(
   put("rest", 0, readSaturationC(fluid, rest.pressureKpa) - soakC);
   if (ran) put("meeting", 0, Math.log(meetingSeconds(ran.plant, ran.superheatK)));
   put("charge", 0, (first.chargeKg * 1000) / labelG);
-  return { values, duty, swings, standing, points };
+  return { values, duty, swings, standing, states };
 }
 
 type Put = (name: SettingObservable, value: number) => void;

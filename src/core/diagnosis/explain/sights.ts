@@ -28,6 +28,19 @@ export function sightOdds(seen: readonly string[], causes: readonly { cause: Cau
   return log;
 }
 
+/** Log odds of parts that were found in order, for what would have been seen there. `seen`: signs that were noted all the same. */
+export function inspectedOdds(inspected: readonly string[], seen: readonly string[], causes: readonly Cause[]): number {
+  if (inspected.length === 0) return 0;
+  let log = 0;
+  for (const cause of causes) {
+    const looks = cause === "none" ? undefined : causeEntry(cause).looks;
+    if (looks === undefined || seen.some((code) => (sightFactor(code, cause) ?? 1) > 1)) continue;
+    const share = looks.parts.filter((part) => inspected.includes(part)).length / looks.parts.length;
+    log += Math.log(1 - looks.found * share);
+  }
+  return log;
+}
+
 /** Factor by which one sign speaks for a cause; null when it says nothing of it. */
 export function sightFactor(code: string, cause: Cause): number | null {
   return codes.get(code)?.[cause] ?? null;

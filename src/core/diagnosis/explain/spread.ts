@@ -1,88 +1,43 @@
 /**
- * How sound vehicles of one label differ in the conditions of a test: an ensemble out of the population, each solved as the middle one was. It
- * gives the band that a reason is told with, and how far a reading that is still to come may lie from the middle.
+ * How far a reading may lie from a simulated one: bias and covariance of the sound vehicles of one label about the middle one, with the errors of
+ * instruments and model. Predictions of readings that were not taken yet, and reasons, rest on it.
  */
-import { makePlant } from "../../circuit/steady/plant";
-import { sizeVehicle } from "../../circuit/vehicle/sizing";
-import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../../circuit/vehicle/vehicle";
-import { stratifiedNormals } from "../../maths/noise";
-import { type ObservableName, observableAt, placeOf, type Shown, show } from "./observables";
+import type { VehicleLabel } from "../../circuit/vehicle/vehicle";
+import { readingSd } from "./expected-range";
+import { observableAt, placeOf, type Shown } from "./observables";
+import { baseOf } from "./quantities";
+import type { SoundVehicle } from "./sound-vehicles";
 
 export interface Spread {
   /** Middle of the ensemble minus the middle vehicle, place by place; and the covariance about it, row by row. */
   bias: Float64Array;
   covariance: Float64Array;
-  /** Between which nine in ten lie, in the observable's own measure. */
-  low: Float64Array;
-  high: Float64Array;
 }
 
-const MEMBERS = 14;
-const SEED = 5;
-/** So few cars overstate how their readings hang together. */
+/** So few vehicles overstate how their readings hang together. */
 const KEPT_CORRELATION = 0.75;
-/** Errors of instrument and model that come on top of how cars differ: K, but %, ln s and shares where a place has them. */
-export const DOUBT: Record<ObservableName, number> = {
-  evaporating: 1.3,
-  condensing: 2,
-  vent: 1.3,
-  suction: 2.2,
-  liquid: 1.8,
-  discharge: 7,
-  condenserInlet: 1.4,
-  condenserOutlet: 2.8,
-  lineDrop: 1.2,
-  command: 9,
-  rest: 1.4,
-  meeting: 0.45,
-  charge: 0.035,
-};
 
-const ensembles = new Map<string, CircuitVehicle[]>();
-const KEPT = 8;
-
-function ensembleFor(label: VehicleLabel): CircuitVehicle[] {
-  const key = JSON.stringify(label);
-  const known = ensembles.get(key);
-  if (known) return known;
-  const made = stratifiedNormals(MEMBERS, SEED).flatMap((draw) => {
-    const sized = sizeVehicle(label, draw);
-    return sized.ok ? [sized.value] : [];
-  });
-  ensembles.set(key, made);
-  if (ensembles.size > KEPT) ensembles.delete(ensembles.keys().next().value!);
-  return made;
-}
-
+/**
+ * @param middle the middle vehicle of the label, on which hypotheses are simulated
+ * @returns vectors of the length of its values; 0 where no sound vehicle shows anything
+ */
 export function spreadOf(
-  label: VehicleLabel,
-  conditions: readonly CircuitConditions[],
-  soakC: number,
+  sound: readonly SoundVehicle[],
   middle: Shown,
+  settings: number,
+  metering: VehicleLabel["metering"],
 ): Spread {
   const length = middle.values.length;
-  const shown = ensembleFor(label).flatMap((vehicle) => {
-    const one = show(
-      conditions.map((at) => makePlant(vehicle, at, [])),
-      soakC,
-      label.chargeG,
-      middle.points,
-      false,
-    );
-    return one === null || one.standing ? [] : [one.values];
-  });
-  const settings = conditions.length;
   const bias = new Float64Array(length);
   const covariance = new Float64Array(length * length);
-  const low = new Float64Array(length).fill(Number.NaN);
-  const high = new Float64Array(length).fill(Number.NaN);
-  const gaps = shown.map((values) => values.map((value, place) => value - middle.values[place]!));
+  const gaps = sound.map(({ shown }) => shown.values.map((value, place) => value - middle.values[place]!));
   for (let i = 0; i < length; i++) {
     const own = gaps.map((gap) => gap[i]!).filter(Number.isFinite);
     bias[i] = own.length === 0 ? 0 : own.reduce((sum, gap) => sum + gap, 0) / own.length;
   }
   const away = gaps.map((gap) => gap.map((value, place) => value - bias[place]!));
   const base = Array.from({ length }, (_, place) => basePlace(place, settings));
+  // Correlations are shrunk between readings and the one that each hangs on: what few vehicles overstate is how the rest hangs together.
   const apart = away.map((gap) => gap.map((value, place) => value - (base[place] === null ? 0 : gap[base[place]!]!)));
   const kept = covarianceOf(apart, length);
   for (let i = 0; i < length; i++)
@@ -99,32 +54,16 @@ export function spreadOf(
       covariance[i * length + j] = value;
       covariance[j * length + i] = value;
     }
-    const doubt = DOUBT[observableAt(i, settings).name];
-    covariance[i * length + i] = covariance[i * length + i]! + doubt * doubt;
-    const sd = Math.sqrt(covariance[i * length + i]!);
-    const at = middle.values[i]! + bias[i]!;
-    low[i] = at - NINE_IN_TEN * sd;
-    high[i] = at + NINE_IN_TEN * sd;
+    const sd = readingSd(observableAt(i, settings).name, metering);
+    covariance[i * length + i] = covariance[i * length + i]! + sd * sd;
   }
-  return { bias, covariance, low, high };
+  return { bias, covariance };
 }
-
-/**
- * A reading hangs on another of its setting: lines and air behind the condenser on the pressure there, suction line and vent on what boils. What
- * few cars overstate is how the rest hangs together: correlations are shrunk between these differences.
- */
-const hangsOn: Partial<Record<ObservableName, ObservableName>> = {
-  liquid: "condensing",
-  discharge: "condensing",
-  condenserOutlet: "condensing",
-  suction: "evaporating",
-  vent: "evaporating",
-};
 
 function basePlace(place: number, settings: number): number | null {
   const { name, setting } = observableAt(place, settings);
-  const base = hangsOn[name];
-  return base === undefined || setting === null ? null : placeOf(base, setting, settings);
+  const base = baseOf(name);
+  return base === null || setting === null ? null : placeOf(base, setting, settings);
 }
 
 /** Row by row; 0 where two places were never shown together. */
@@ -146,6 +85,3 @@ function covarianceOf(away: readonly Float64Array[], length: number): Float64Arr
   }
   return covariance;
 }
-
-/** Spreads on either side of the middle between which nine in ten lie. */
-const NINE_IN_TEN = 1.645;

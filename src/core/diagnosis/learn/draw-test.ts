@@ -2,6 +2,7 @@
  * One simulated test: a vehicle of the population, a day, and what is the matter with it, at any severity that happens. What it truly shows is
  * kept whole; how a workshop reads it is drawn later (read-as.ts), anew as often as wanted.
  */
+import { humidityAt } from "../../air/humid-air";
 import {
   type Cause,
   causeEntry,
@@ -93,12 +94,6 @@ export function drawLabel(noise: NoiseSource): VehicleLabel {
     evaporators,
     highPort: noise.uniform() < 0.06 ? "before-condenser" : "after-condenser",
   };
-}
-
-/** Relative humidity, %, of air at a temperature with a dew point (degC): Magnus' formula, good to a per cent here. */
-export function humidityAt(ambientC: number, dewPointC: number): number {
-  const vapour = (t: number) => Math.exp((17.62 * t) / (243.12 + t));
-  return Math.min((100 * vapour(Math.min(dewPointC, ambientC - 1))) / vapour(ambientC), 95);
 }
 
 function drawConditions(noise: NoiseSource): Omit<CircuitConditions, "rpm"> {

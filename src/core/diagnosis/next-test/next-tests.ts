@@ -5,11 +5,13 @@
  */
 import { atmosphericPressureKpa } from "../../air/atmosphere";
 import { type Cause, causeEntry, type FaultCause } from "../../causes/catalogue";
+import type { VehicleLabel } from "../../circuit/vehicle/vehicle";
 import { fluidTable } from "../../fluids/tables";
 import { type NoiseSource, seededNoise } from "../../maths/noise";
 import { emptyAtRest } from "../../readings/derive/empty";
 import type { ReadingFile, RunningSetting } from "../../readings/file/reading-file";
-import { fieldOf, wasRead } from "../explain/explain";
+import { type BestAct, bestAct } from "../decide/acts";
+import { readingSd } from "../explain/expected-range";
 import type { Hypotheses } from "../explain/hypotheses";
 import {
   type ObservableName,
@@ -19,7 +21,7 @@ import {
   type SettingObservable,
   settingObservables,
 } from "../explain/observables";
-import { DOUBT } from "../explain/spread";
+import { fieldOf, wasRead } from "../explain/read-fields";
 import { causeClasses, STANDS_ALONE } from "../weigh/classes";
 import { FAST_RPM } from "../weigh/features";
 import { entropyOf, type Weighed, weigh } from "../weigh/weigh";
@@ -53,6 +55,10 @@ export interface NextTest {
   /** Share of such cars in which one cause stands alone after it. */
   settles: number;
   minutes: number;
+  /** Minutes that it is expected to save, by what wrong acts cost (decide/acts.ts), after its own; negative where it is not worth them. */
+  savesMinutes: number;
+  /** Whether some outcome of it would change what is best done. */
+  changesAct: boolean;
   /** Readings that each of the leading causes would give there (5, 50 and 95 %, in the unit of the observable), and at which engine speed. */
   outcomes: ({ cause: Cause; observable: ObservableName; rpm: number | null } & Predicted)[];
   /** The leading causes would show the same there as far as its instrument can tell: it confirms, and parts nothing. */
@@ -91,13 +97,14 @@ export function nextTests(
   // A circuit that somebody evacuated says nothing of what was the matter.
   if (kind === "vacuum") return [];
   const before = entropyOf(weighed.classes);
+  const now = bestAct(weighed.classes);
   const random = seededNoise(seed);
   const predicted = predictor(observed, hypotheses, weights, reading.conditions.ambientC);
   const empty = kind !== undefined;
   // Nothing is run that holds no refrigerant: it carries the oil.
   const offered = plans(observed, context).filter(({ id }) => !empty || id === "recover");
   const tests = offered.map((plan): NextTest => {
-    const { bits, settles } = outcomesWeighed(plan, reading, observed, predicted, random);
+    const { bits, settles, lost, changes } = outcomesWeighed(plan, reading, observed, predicted, random, now);
     const outcomes = outcomesOf(
       plan,
       observed,
@@ -112,19 +119,28 @@ export function nextTests(
       gainBits: Math.max(0, Math.round((before - bits) * 100) / 100),
       settles: Math.round(settles * 100) / 100,
       minutes: plan.minutes,
+      savesMinutes: Math.round((now.lost - lost - plan.minutes) * 10) / 10,
+      changesAct: changes,
       outcomes,
-      confirms: toldAlike(outcomes),
+      confirms: toldAlike(outcomes, reading.vehicle.metering),
     };
   });
   if (!context.looked) {
-    tests.push(inspection("look", LOOK_MINUTES, (cause) => causeEntry(cause).looksFound ?? 0, weighed, before));
+    tests.push(inspection("look", LOOK_MINUTES, (cause) => causeEntry(cause).looks?.found ?? 0, weighed, before, now));
   }
   if (context.compressor === "electric") {
-    tests.push(inspection("electric-scan", SCAN_MINUTES, (cause) => SCAN_FINDS[cause] ?? 0, weighed, before));
+    tests.push(inspection("electric-scan", SCAN_MINUTES, (cause) => SCAN_FINDS[cause] ?? 0, weighed, before, now));
   }
   return tests
     .filter(({ test, gainBits }) => gainBits >= LEAST_BITS || test === "recover" || test === "both-gauges")
-    .sort((a, b) => b.gainBits / b.minutes - a.gainBits / a.minutes || a.minutes - b.minutes);
+    .sort(byWorth);
+}
+
+/** Those that lower the cost of acting most for their minutes stand first, then those that tell most. */
+export function byWorth(a: NextTest, b: NextTest): number {
+  const worth = ({ savesMinutes, minutes }: NextTest) => Math.max(savesMinutes, 0) / minutes;
+  const tells = ({ gainBits, minutes }: NextTest) => gainBits / minutes;
+  return worth(b) - worth(a) || tells(b) - tells(a) || a.minutes - b.minutes;
 }
 
 function pathsOf(plan: Plan, settings: number): string[] {
@@ -183,7 +199,8 @@ function outcomesWeighed(
   observed: Observed,
   { weights, at, limits }: Predictor,
   random: NoiseSource,
-): { bits: number; settles: number } {
+  now: BestAct,
+): { bits: number; settles: number; lost: number; changes: boolean } {
   const own = plan.places.map((place) => ({ place, ...at(place) }));
   const cumulative: number[] = [];
   let total = 0;
@@ -193,6 +210,8 @@ function outcomesWeighed(
   }
   let bits = 0;
   let settles = 0;
+  let lost = 0;
+  let changes = false;
   for (let draw = 0; draw < DRAWS; draw++) {
     // Strata of equal probability: every draw comes from its own part of what is probable.
     const target = ((draw + random.uniform()) / DRAWS) * total;
@@ -209,8 +228,11 @@ function outcomesWeighed(
     const { classes } = weigh(entered(reading, values, observed));
     bits += entropyOf(classes) / DRAWS;
     settles += classes.some((p) => p >= STANDS_ALONE) ? 1 / DRAWS : 0;
+    const best = bestAct(classes);
+    lost += best.lost / DRAWS;
+    changes ||= best.act !== now.act;
   }
-  return { bits, settles };
+  return { bits, settles, lost, changes };
 }
 
 /** The reading with outcomes put where they would be written. */
@@ -256,6 +278,8 @@ export function entered(
 const LIQUID_OVER_AIR_K = 12;
 
 const LOOK_MINUTES = 3;
+/** What a look finds more seldom than this changes nothing. */
+const LEAST_FOUND = 0.01;
 
 /** A scan tool shows speed asked for and reached, interlock and insulation faults of an electric compressor. */
 const SCAN_MINUTES = 4;
@@ -268,22 +292,33 @@ function inspection(
   chanceOf: (cause: FaultCause) => number,
   weighed: Weighed,
   before: number,
+  now: BestAct,
 ): NextTest {
   const chances = causeClasses.map((acting) => Math.max(0, ...acting.map(chanceOf)));
   let found = 0;
+  let lost = 0;
+  let changes = false;
   const unseen = weighed.classes.map((p, k) => {
     found += p * chances[k]!;
+    if (p * chances[k]! > LEAST_FOUND) {
+      const best = bestAct(weighed.classes.map((_, j) => (j === k ? 1 : 0)));
+      lost += p * chances[k]! * best.lost;
+      changes ||= best.act !== now.act;
+    }
     return p * (1 - chances[k]!);
   });
   const left = Math.max(1 - found, 1e-9);
   const after = unseen.map((p) => p / left);
   const bits = left * entropyOf(after);
+  const unseenBest = bestAct(after);
   return {
     test,
     reads: ["observations"],
     gainBits: Math.max(0, Math.round((before - bits) * 100) / 100),
     settles: Math.round((found + (after.some((p) => p >= STANDS_ALONE) ? left : 0)) * 100) / 100,
     minutes,
+    savesMinutes: Math.round((now.lost - lost - left * unseenBest.lost - minutes) * 10) / 10,
+    changesAct: changes || unseenBest.act !== now.act,
     outcomes: [],
     confirms: false,
   };
@@ -320,9 +355,11 @@ function outcomesOf(
 }
 
 /** Whether the first two differ by less than instruments and model err by together. */
-function toldAlike(outcomes: NextTest["outcomes"]): boolean {
+function toldAlike(outcomes: NextTest["outcomes"], metering: VehicleLabel["metering"]): boolean {
   const [first, second] = outcomes;
   return (
-    first !== undefined && second !== undefined && Math.abs(first.median - second.median) < DOUBT[first.observable]
+    first !== undefined &&
+    second !== undefined &&
+    Math.abs(first.median - second.median) < readingSd(first.observable, metering)
   );
 }

@@ -36,6 +36,8 @@ export interface Predictor {
   weights: Float64Array;
   /** Prediction of each hypothesis at a place, and the spread about it; NaN where it shows nothing there. */
   at: (place: number) => { means: Float64Array; sd: number };
+  /** Covariance of two predictions about their means, given all that was read. */
+  together: (a: number, b: number) => number;
   /** Limits that the laws of the circuit set at a place under a hypothesis. */
   limits: (place: number, hypothesis: number) => { least: number; most: number };
   /** Range of what would be read at a place where one of these hypotheses holds; null where none shows anything there. */
@@ -70,19 +72,31 @@ export function predictor(
   });
   const given = weightedWithin(all, weights, gaps);
 
+  /** Whitened rows of places with those that were read. */
+  const rows = new Map<number, Float64Array>();
+  const rowOf = (place: number) => {
+    const row =
+      rows.get(place) ??
+      solveLower(
+        lower,
+        read.map((other) => variance(place, other)),
+      );
+    rows.set(place, row);
+    return row;
+  };
+  const together = (a: number, b: number) => {
+    const left = variance(a, b) - dot(rowOf(a), rowOf(b));
+    return a === b ? Math.max(left, LEAST_VARIANCE) + missed(a) ** 2 : left;
+  };
   const at = (place: number) => {
-    // Whitened row of this place with those that were read.
-    const row = solveLower(
-      lower,
-      read.map((other) => variance(place, other)),
-    );
+    const row = rowOf(place);
     const means = Float64Array.from(
       all,
       ({ shown }, i) => shown.values[place]! + spread.bias[place]! + dot(row, gaps[i]!),
     );
     return {
       means,
-      sd: Math.sqrt(Math.max(variance(place, place) - squared(row), LEAST_VARIANCE) + missed(place) ** 2),
+      sd: Math.sqrt(together(place, place)),
     };
   };
   const missed = (place: number) => MISSED_K[observableAt(place, settings).name] ?? 0;
@@ -149,7 +163,7 @@ export function predictor(
     };
     return { low: quantile(0.05), median: quantile(0.5), high: quantile(0.95) };
   };
-  return { weights: given, at: kept, limits, range };
+  return { weights: given, at: kept, together, limits, range };
 }
 
 /** Leaves out the least of them, in place, and returns what the others weigh. */

@@ -16,7 +16,7 @@ import { plausiblePart } from "../../readings/derive/plausibility";
 import { holdsNothing, liquidOdds } from "../../readings/derive/rest";
 import type { ReadingFile } from "../../readings/file/reading-file";
 import { complaintOdds } from "../explain/complaint-odds";
-import { sightOdds } from "../explain/sights";
+import { inspectedOdds, sightOdds } from "../explain/sights";
 import { afterWork } from "../explain/work";
 import { CLASSES, causeClasses } from "./classes";
 import { featuresOf, VALUE_COUNT, valueNames } from "./features";
@@ -77,6 +77,7 @@ export function weigh(given: ReadingFile): Weighed {
     const able = acting.every((cause) => possible(cause, reading.vehicle) && !(emptied && cause === "undercharge"));
     const odds = Math.exp(
       sightOdds(seen, acting.length === 0 ? sound : acting.map(asActing)) +
+        inspectedOdds(reading.inspectedParts ?? [], seen, acting) +
         complaintOdds(complaints, acting.length === 0 ? ["none"] : acting),
     );
     classes[k] = able

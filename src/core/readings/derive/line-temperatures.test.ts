@@ -3,16 +3,16 @@ import { usualDay, usualLabel } from "../../../../tests/support/vehicles";
 import { lineProfileOf } from "../../circuit/steady/line-profile";
 import { makePlant } from "../../circuit/steady/plant";
 import { solveSteady } from "../../circuit/steady/steady";
-import { ensembleOf, expectedBands } from "../../diagnosis/explain/expected";
+import { expectedRanges } from "../../diagnosis/explain/expected-range";
+import { ensembleOf } from "../../diagnosis/explain/sound-vehicles";
 import { linePlaces } from "../../line-places";
 import { flashMarginAtDevice } from "./line-flash";
 import { type LineSpot, largestUnexplainedDrop, placesOf } from "./line-temperatures";
 
 const label = usualLabel();
-const ensemble = ensembleOf(label);
-const { vehicles } = ensemble;
+const { vehicles } = ensembleOf(label);
 const day = usualDay({ rpm: 1800 });
-const sound = expectedBands(ensemble, day)!.lines;
+const sound = expectedRanges(label, day, day.rpm)!.lines;
 
 /** Spots on the `which`th vehicle of the ensemble with a fault. */
 function spotsOn(which: number, cause: "restriction-after-port" | "restriction-before-port" | null, severity = 0.8) {

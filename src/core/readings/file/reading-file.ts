@@ -89,6 +89,8 @@ const testShape = {
   /** Weighed out of it, when that was done: then the charge is known. */
   recoveredG: within({ min: 0, max: 11_000 }),
   observations: z.array(z.string().max(100)).max(100).nullish(),
+  /** Parts that were looked at and found in order: what would have been seen there is less likely. */
+  inspectedParts: z.array(z.string().max(100)).max(100).nullish(),
   /** What the customer complains of, from the short list (core/causes/complaints.ts); what is not on it says nothing. */
   complaints: z.array(z.string().max(100)).max(100).nullish(),
 };

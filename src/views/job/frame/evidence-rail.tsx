@@ -23,13 +23,13 @@ import {
   gainSentence,
   outcomeSentence,
   percentOf,
-  reasonSentence,
   seenSentence,
   severitySentence,
   testSentence,
   type Wording,
 } from "@/words/diagnosis";
 import { noticeWords } from "@/words/notices";
+import { reasonSentence } from "@/words/reasons";
 import { Rail } from "./rail";
 import { stepPath } from "./steps";
 
@@ -212,7 +212,10 @@ export function Apart({ verdict, wording }: { verdict: Verdict; wording: Wording
 /** Where each act is begun; what a test is read into is the test's own. */
 const stepOfAct: Record<Decision["act"], StepId | null> = {
   stop: null,
+  "check-instruments": "running",
+  identify: "recover",
   "test-first": "running",
+  "prove-tight": "leak",
   "check-control": "look",
   "check-air": "look",
   repair: "recover",
@@ -221,11 +224,6 @@ const stepOfAct: Record<Decision["act"], StepId | null> = {
   leave: "sign-off",
 };
 
-function stepOf({ act, reason }: Decision): StepId | null {
-  if (reason.code === "wrong-refrigerant") return "recover";
-  return reason.code === "held-vacuum" ? "leak" : stepOfAct[act];
-}
-
 /** The one next act, the same as the verdict's headline, with one key to begin it. Bound to G. */
 export function NextBest({ verdict, wording }: { verdict: Verdict; wording: Wording }) {
   const { job } = useJob();
@@ -233,7 +231,7 @@ export function NextBest({ verdict, wording }: { verdict: Verdict; wording: Word
   const decision = decide(verdict);
   const test =
     decision.act === "test-first" ? (verdict.nextTests.find((one) => one.test === decision.test) ?? null) : null;
-  const step = test ? stepOfTest[test.test] : stepOf(decision);
+  const step = test ? stepOfTest[test.test] : stepOfAct[decision.act];
   const begin = () => {
     if (step === null) return;
     router.push(stepPath(job.id, step));
@@ -323,10 +321,10 @@ export function CauseBar({ row, wording, reasons, open, onToggle }: CauseBarProp
             <ReasonLine key={code} sign="+" text={seenSentence(code)} />
           ))}
           {row.for.slice(0, reasons).map((reason) => (
-            <ReasonLine key={reason.observable} sign="+" text={reasonSentence(reason, wording)} />
+            <ReasonLine key={reason.quantity} sign="+" text={reasonSentence(reason, wording)} />
           ))}
           {row.against.slice(0, reasons).map((reason) => (
-            <ReasonLine key={reason.observable} sign="−" text={reasonSentence(reason, wording)} />
+            <ReasonLine key={reason.quantity} sign="−" text={reasonSentence(reason, wording)} />
           ))}
           {seen.length + row.for.length + row.against.length === 0 && (
             <Text fontSize="14px" color="soft">

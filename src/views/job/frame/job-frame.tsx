@@ -11,7 +11,17 @@ import { runSheet } from "@/core/records/run-sheet";
 import { isSigned } from "@/core/records/signature";
 import { blanksInUnits } from "@/core/records/unit-system";
 import { useChoices, useKnownChoices } from "@/session/choices";
-import { SessionProvider, useJobActs, useJobOf, useJobState, useRack, useSession, useVerdict } from "@/session/session";
+import {
+  SessionProvider,
+  useJob,
+  useJobActs,
+  useJobOf,
+  useJobState,
+  useRack,
+  useSession,
+  useVerdict,
+} from "@/session/session";
+import { useSoundReadings } from "@/session/sound-readings";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
 import { useAccuracy } from "@/ui/instruments";
@@ -105,6 +115,15 @@ function LoadedJob({ id, step, children }: { id: string; step: StepId; children:
   );
 }
 
+/** Tells the diagnosis what this vehicle showed when it was sound. Apart from the frame, which a keystroke must not draw again. */
+function SoundReadings() {
+  const { job } = useJob();
+  const { expectOf } = useVerdict("expectOf");
+  const own = useSoundReadings(job);
+  useEffect(() => expectOf(own), [expectOf, own]);
+  return null;
+}
+
 function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
   const session = useSession();
   const jobId = useJobOf((job) => job.id);
@@ -161,6 +180,7 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
   const rail = railOf(step);
   return (
     <FootProvider>
+      <SoundReadings />
       <AppFrame
         current="job"
         header={

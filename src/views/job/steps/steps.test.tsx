@@ -156,7 +156,17 @@ describe("the evidence rail", () => {
     expect(document.body.textContent).toContain("Nothing to weigh yet");
     await answered(world, {
       nextTests: [
-        { test: "condenser-air", reads: [], gainBits: 0.4, settles: 0.7, minutes: 3, outcomes: [], confirms: false },
+        {
+          test: "condenser-air",
+          reads: [],
+          gainBits: 0.4,
+          settles: 0.7,
+          minutes: 3,
+          savesMinutes: 9,
+          changesAct: true,
+          outcomes: [],
+          confirms: false,
+        },
       ],
     });
     const text = document.body.textContent!;

@@ -58,7 +58,7 @@ export function LedgerCard() {
                     kind="quiet"
                     fontSize="14px"
                     px="3"
-                    aria-label={`Take back: ${entrySummary(entry)}, ${format(parseISO(entry.at), "HH:mm:ss")}`}
+                    aria-label={`Take back: ${entrySummary(entry)}, ${figures.quantity(entry.grams, "g")}, ${format(parseISO(entry.at), "HH:mm:ss")}`}
                     onClick={() => edit((stored) => countered(stored, entry.id, new Date().toISOString()))}
                   >
                     Take back

@@ -75,7 +75,7 @@ function HotDayCard() {
   const { job } = useJob();
   const bands = useHotDay(job);
   if (bands === null) return null;
-  const { vent, high } = bands.bands;
+  const { vent, high } = bands.ranges;
   return (
     <Card
       title={`On a day of ${figures.quantity(HOT_DAY.ambientC, "degC", 0)}, standing at the lights, if it is in order`}

@@ -27,7 +27,7 @@ import { useSpots } from "./spots";
 export function AlongTheLines({ which, expected }: { which: TestName; expected: Expected | null }) {
   const figures = useFigures();
   const { places, spots, entryAt, setSpot, point, drop } = useSpots(expected);
-  const sound = expected?.bands.lines ?? [];
+  const sound = expected?.ranges.lines ?? [];
   const next = places.find((place) => entryValue(fields.spot, entryAt(place)) === null) ?? null;
   const pointNext = point !== null && next !== null ? () => void point(next) : null;
   useShortcuts([{ key: "s", does: "Point the spot thermometer at the next place", run: () => pointNext?.() }]);

@@ -53,6 +53,6 @@ export function useSpots(expected: Expected | null): Spots {
     entryAt,
     setSpot,
     point: canSpot && engine !== "off" ? point : null,
-    drop: largestUnexplainedDrop(spots, expected?.bands.lines ?? []),
+    drop: largestUnexplainedDrop(spots, expected?.ranges.lines ?? []),
   };
 }

@@ -113,7 +113,7 @@ function BothSides({ which, expected }: TestBenchProps) {
 /** Bands are for a running circuit: at a standstill there is nothing to hold against them. */
 function useBandsNow(expected: Expected | null) {
   const stands = useRackOf(({ status, engine }) => status === "running" && engine === "off");
-  return stands ? null : (expected?.bands.bands ?? null);
+  return stands ? null : (expected?.ranges.ranges ?? null);
 }
 
 /** Every reading beside its band, and the workshop's own chart. */
@@ -137,7 +137,7 @@ function Against({ which, expected }: TestBenchProps) {
     >
       <AgainstBands
         bands={bands}
-        ownTests={expected?.bands.ownTests ?? 0}
+        ownTests={expected?.ranges.ownTests ?? 0}
         live={
           live ?? {
             values: { ...typed, ambient: ambientC },

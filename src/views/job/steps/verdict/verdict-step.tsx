@@ -20,7 +20,10 @@ import { noticeWords } from "@/words/notices";
 
 const actTones: Record<Decision["act"], "act" | "wait" | "done"> = {
   stop: "act",
+  "check-instruments": "wait",
+  identify: "act",
   "test-first": "wait",
+  "prove-tight": "done",
   "check-control": "done",
   "check-air": "done",
   repair: "done",
