@@ -34,7 +34,8 @@ const formats: readonly Format[] = [
   {
     id: "evrid.diagnosis",
     schema: diagnosisSchema,
-    about: "What the readings say, version 1: written by the command line, the route and the screens alike.",
+    about:
+      "What the readings say, version 2: the act, reasons and predictions as data, and the sentences made from them. Written by the command line and the route; `evrid diagnose --as 1` writes version 1, without that data. A name in `field` is a field of the reading file, or a value derived from its fields: `running[0].superheatK`, `subcoolingK`, `condenserSplitK`, `evaporatorAirDropK`, `pressureRatio`, `condenserAirRiseK`, `liquidLineDropK`, `rest.saturationK` (static pressure above saturation, K) and `recoveredPct` (of the label).",
   },
   {
     id: "evrid.job",

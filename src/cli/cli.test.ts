@@ -3,7 +3,7 @@ import { closeSync, mkdtempSync, openSync, readFileSync, writeFileSync } from "n
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { beforeAll, describe, expect, it } from "vitest";
-import { diagnosisSchema } from "../core/diagnosis/diagnosis";
+import { diagnosisSchema, diagnosisV1Schema } from "../core/diagnosis/diagnosis";
 
 const program = path.resolve(import.meta.dirname, "../../bin/evrid");
 const cases = path.resolve(import.meta.dirname, "../core/diagnosis/cases-dev.jsonl");
@@ -56,6 +56,14 @@ describe("bin/evrid", () => {
     const lines = fromFile.out.trim().split("\n");
     expect(lines).toHaveLength(4);
     for (const line of lines) expect(diagnosisSchema.safeParse(JSON.parse(line)).success).toBe(true);
+    const older = evrid(["diagnose", some, "--as", "1"]).out.trim().split("\n");
+    expect(older).toHaveLength(4);
+    for (const [i, line] of older.entries()) {
+      const file = JSON.parse(line);
+      expect(diagnosisV1Schema.safeParse(file).success).toBe(true);
+      expect(file.causes[0].probability).toBe(JSON.parse(lines[i]!).causes[0].probability);
+      expect(file).not.toHaveProperty("act");
+    }
     const csv =
       "id,vehicle.refrigerant,vehicle.metering,vehicle.compressor,conditions.ambientC,running.1.lowKpa,running.1.highKpa\nvan,R134a,orifice-tube,fixed,25,200,1000\n";
     const fromCsv = evrid(["diagnose", "-", "--seed", "4"], csv);
@@ -173,6 +181,7 @@ describe("bin/evrid", () => {
     [["properties", "R134a", "--colour"], "--colour"],
     [["diagnose"], "expected a file"],
     [["diagnose", cases, "--seed", "0x10"], 'from 0 to 4294967295, not "0x10"'],
+    [["diagnose", cases, "--as", "3"], "--as: expected version 1 or 2"],
     [["diagnose", cases, "--seed", "many"], "--seed: expected a decimal whole number"],
     [["diagnose", "/no/such/file"], "cannot read /no/such/file"],
     [["charge"], 'no command "charge"'],

@@ -1,19 +1,20 @@
 import { MOST_SEED, readSeed } from "../core/maths/seed";
 import { parseReadingsText } from "../core/readings/file/readings-text";
-import { diagnose } from "../words/diagnosis-file";
+import { diagnose, diagnoseV1 } from "../words/diagnosis-file";
 import { type CommandResult, type ReadInput, UsageError } from "./usage";
 
 /**
- * `evrid diagnose FILE|- [--seed N]`: readings in (JSON, JSON Lines or CSV), diagnosis files out as JSON Lines; lines that cannot be read are
- * named and the others answered.
+ * `evrid diagnose FILE|- [--seed N] [--as 1|2]`: readings in (JSON, JSON Lines or CSV), diagnosis files of that version out as JSON Lines; lines that
+ * cannot be read are named and the others answered.
  */
 export function diagnoseCommand(args: string[], readInput: ReadInput): CommandResult {
-  const { file, seed } = options(args);
+  const { file, seed, version } = options(args);
+  const answer = version === 1 ? diagnoseV1 : diagnose;
   const errors: string[] = [];
   let out = "";
   for (const result of parseReadingsText(readInput(file))) {
     if (result.ok) {
-      out += `${JSON.stringify(diagnose(result.value, seed === null ? {} : { seed }))}\n`;
+      out += `${JSON.stringify(answer(result.value, seed === null ? {} : { seed }))}\n`;
     } else {
       const { line, field, expected } = result.issue;
       errors.push(`line ${line}${field === "" ? "" : `, field ${field}`}: expected ${expected}`);
@@ -22,10 +23,17 @@ export function diagnoseCommand(args: string[], readInput: ReadInput): CommandRe
   return { out, errors };
 }
 
-function options(args: readonly string[]): { file: string; seed: number | null } {
+function options(args: readonly string[]): { file: string; seed: number | null; version: 1 | 2 } {
   let seed: number | null = null;
+  let version: 1 | 2 = 2;
   const files: string[] = [];
   for (let i = 0; i < args.length; i++) {
+    if (args[i] === "--as") {
+      const text = args[++i] ?? "";
+      if (text !== "1" && text !== "2") throw new UsageError(`--as: expected version 1 or 2, not "${text}"`);
+      version = text === "1" ? 1 : 2;
+      continue;
+    }
     if (args[i] !== "--seed") {
       files.push(args[i]!);
       continue;
@@ -38,5 +46,5 @@ function options(args: readonly string[]): { file: string; seed: number | null }
   const [file, ...rest] = files;
   if (file === undefined) throw new UsageError("diagnose: expected a file, or - for standard input");
   if (rest.length > 0) throw new UsageError(`diagnose takes one file, not also "${rest.join(" ")}"`);
-  return { file, seed };
+  return { file, seed, version };
 }

@@ -15,7 +15,7 @@ const commands = new Map<string, (args: string[], readInput: ReadInput) => Comma
 
 const USAGE = `usage: evrid properties R134a|R1234yf --t C --p KPA [--json]
        evrid properties R134a|R1234yf --saturated (--t C | --p KPA) [--json]
-       evrid diagnose FILE|- [--seed N]
+       evrid diagnose FILE|- [--seed N] [--as 1|2]
        evrid simulate FILE|- [--schedule EVENTS.json --csv]`;
 
 provideLearned(learned);

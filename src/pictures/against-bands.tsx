@@ -106,7 +106,7 @@ function Beyond({
   if (value === null) return null;
   if (value >= band.low && value <= band.high) {
     return (
-      <Text as="span" color="done">
+      <Text as="span" color="soft">
         inside
       </Text>
     );

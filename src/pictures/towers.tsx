@@ -1,13 +1,17 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
+import { atmosphericPressureKpa } from "@/core/air/atmosphere";
+import { hardLimitOf } from "@/core/diagnosis/explain/hard-limits";
 import type { Refrigerant } from "@/core/fluids/helmholtz";
+import { fluidTable } from "@/core/fluids/tables";
 import { saturationGaugeKpa } from "@/core/readings/derive/saturation-temperature";
 import type { PressureRange } from "@/core/readings/file/shop-chart";
 import type { Figures } from "@/core/units/figures";
 import type { UnitId } from "@/core/units/units";
 import { fromBase, toBase } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
+import { hardLimitWords } from "@/words/reasons";
 import { quantityScale, SideAxis } from "./axis";
 
 interface Side {
@@ -102,6 +106,13 @@ function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
     refrigerant !== null && altitudeM !== null
       ? saturationTicks(refrigerant, altitudeM, floor, top, figures.unit("degC"))
       : [];
+  const limit =
+    refrigerant !== null && altitudeM !== null
+      ? hardLimitOf(side.name === "Low" ? "low" : "high", refrigerant, {
+          fluid: fluidTable(refrigerant),
+          atmosphereKpa: atmosphericPressureKpa(altitudeM),
+        })
+      : null;
   const reading = side.value;
   const outside = outsideWords(reading, side.band, figures);
   return (
@@ -174,6 +185,16 @@ function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
           fill={colour}
           opacity="0.3"
         />
+      )}
+      {limit !== null && limit.value < top && limit.value > floor && (
+        <path
+          d={`M${left - 3} ${y(limit.value)}H${left + COLUMN + 3}`}
+          stroke="var(--chakra-colors-act)"
+          strokeWidth="1.5"
+          strokeDasharray="3 3"
+        >
+          <title>{hardLimitWords(limit, figures)}</title>
+        </path>
       )}
       {side.kept != null && side.kept < top && side.kept > floor && (
         <g>

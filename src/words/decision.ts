@@ -120,6 +120,21 @@ const shortActs: Record<Decision["act"], string> = {
   leave: "leave it closed, and sign off",
 };
 
+/** Buttons that begin each act. */
+export const actButtons: Record<Decision["act"], string> = {
+  stop: "Stop engine",
+  "check-instruments": "Check instruments",
+  identify: "Identify refrigerant",
+  "test-first": "Begin test",
+  "prove-tight": "Prove it tight",
+  "check-control": "Check control",
+  "check-air": "Check airflow",
+  repair: "Start recovery",
+  "find-leak": "Search leak",
+  weigh: "Start recovery",
+  leave: "Sign off",
+};
+
 /** What readings fit, in the middle of a sentence. */
 function fitted(cause: Cause): string {
   return cause === "none" ? "a sound car" : causeName(cause).toLowerCase();

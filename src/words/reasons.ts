@@ -1,5 +1,6 @@
 /** Evidence in words: a quantity with its reading, the expected range, and how much likelier one cause makes it than another. */
 import { type Cause, causeName } from "@/core/causes/catalogue";
+import type { HardLimit, HardLimitCode } from "@/core/diagnosis/explain/hard-limits";
 import { type Quantity, quantityUnit } from "@/core/diagnosis/explain/quantities";
 import type { EvidenceRow, Reason, ReasonQuantity } from "@/core/diagnosis/explain/reasons";
 import { channels } from "@/core/readings/channels";
@@ -129,3 +130,40 @@ export function rowWords(row: EvidenceRow, leading: Cause): string {
 function lowerFirst(text: string): string {
   return text.charAt(0).toLowerCase() + text.slice(1);
 }
+
+export const saysWords = { supports: "supports", contradicts: "contradicts" } as const;
+
+export const evidenceWords = {
+  title: "Evidence",
+  sound: "sound vehicles, 90 %",
+  nextLikely: "next likely",
+  reading: "reading with its error",
+  /** The picture of a row for those who cannot see it. */
+  picture: ({ quantity, value, expected, ranges }: EvidenceRow, figures: Figures): string => {
+    if (quantity === "cycling") return "";
+    const parts = ranges
+      .filter(({ cause }) => cause !== "none")
+      .map(
+        ({ cause, low, high }) => `${causeName(cause).toLowerCase()} ${quantityRange(quantity, low, high, figures)}`,
+      );
+    const sound = expected ? [`expected ${quantityRange(quantity, expected.low, expected.high, figures)}`] : [];
+    return `${quantityNames[quantity]} ${quantityNumber(quantity, value, figures)}; ${[...sound, ...parts].join(", ")}`;
+  },
+};
+
+export function hardLimitWords({ code, value }: HardLimit, figures: Figures): string {
+  switch (code) {
+    case "freezing":
+      return `Coil freezes below ${figures.quantity(value, "kPa")}`;
+    case "cut-out":
+      return `High-pressure cut-out at ${figures.quantity(value, "kPa")}`;
+    case "hot-discharge":
+      return `Too hot above ${figures.quantity(value, "degC")}`;
+  }
+}
+
+export const limitNames: Record<HardLimitCode, string> = {
+  freezing: "coil freezes",
+  "cut-out": "high-pressure cut-out",
+  "hot-discharge": "discharge too hot",
+};

@@ -3,6 +3,7 @@
  * that sound cars lie where workshops, trade charts and training benches see them (docs/model.md has the quantiles side by side), not fitted
  * to cases. Everything draws from it: bands, diagnosis, bench, drills.
  */
+import { highCutOutKpa } from "./cut-out";
 import type { CircuitVehicle, VehicleLabel } from "./vehicle";
 
 /** Standard normal numbers, one a call; zero makes the middle vehicle. */
@@ -91,7 +92,7 @@ export function populationVehicle(label: VehicleLabel, draw: Draw): PopulationVe
       freezeInC: plus(3.2, 1),
       lowOutKpa: plus(yf ? 180 : 158, 22),
       lowInKpa: plus(yf ? 325 : 302, 30),
-      highOutKpa: yf ? 2750 : 2850,
+      highOutKpa: highCutOutKpa(label.refrigerant),
       highInKpa: 2200,
       lockOutKpa: plus(165, 30),
     },

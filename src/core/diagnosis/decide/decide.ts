@@ -80,6 +80,20 @@ export function decide(verdict: Verdict): Decision {
   return { act: lost === "little" ? act : "find-leak", reason: { code: "lack", lost }, test: null };
 }
 
+const beforeRanking: ReadonlySet<DecisionReason["code"]> = new Set([
+  "relief-valve-near",
+  "implausible",
+  "almost-empty",
+  "open-to-air",
+  "held-vacuum",
+  "wrong-refrigerant",
+]);
+
+/** A stop, readings that cannot be, an empty or a foreign circuit: it is said before any ranking. */
+export function isBeforeRanking({ reason }: Decision): boolean {
+  return beforeRanking.has(reason.code);
+}
+
 /** Worth its minutes before anything is done. Recovering is an act itself, and a test whose outcomes read alike parts nothing. */
 export function isWorthwhile({ test, savesMinutes, confirms }: NextTest): boolean {
   return test !== "recover" && !confirms && savesMinutes > 0;

@@ -91,7 +91,10 @@ const LEAST_C = -48;
 const MOST_C = 92;
 
 /** Gauge pressure at a saturation temperature, kPa; temperatures beyond the tables are taken at their edge. */
-export function gaugeKpa(saturationC: number, { fluid, atmosphereKpa }: QuantityContext): number {
+export function gaugeKpa(
+  saturationC: number,
+  { fluid, atmosphereKpa }: Pick<QuantityContext, "fluid" | "atmosphereKpa">,
+): number {
   return absoluteKpa(saturationC, fluid) - atmosphereKpa;
 }
 
@@ -247,7 +250,7 @@ export function fieldNameOf(quantity: Quantity, setting: number): string {
     case "equalisation":
       return "equalise.seconds";
     case "charge":
-      return "recoveredShare";
+      return "recoveredPct";
     default:
       return at(runningFields[quantity]);
   }
@@ -271,6 +274,27 @@ const runningFields: Record<RunningQuantity, string> = {
   lineDrop: "liquidLineDropK",
   duty: "compressorDutyPct",
 };
+
+const quantityOf: Record<ObservableName, Quantity> = {
+  evaporating: "low",
+  condensing: "high",
+  vent: "vent",
+  suction: "suction",
+  liquid: "liquid",
+  discharge: "discharge",
+  condenserInlet: "condenserInlet",
+  condenserOutlet: "condenserOutlet",
+  lineDrop: "lineDrop",
+  command: "duty",
+  rest: "staticPressure",
+  meeting: "equalisation",
+  charge: "charge",
+};
+
+/** The quantity that shows an observable by itself; its measure is the observable. */
+export function quantityOfObservable(name: ObservableName): Quantity {
+  return quantityOf[name];
+}
 
 /** Observables that hang on another of their setting: they are judged by how far they lie from it. */
 const hangsOn: Partial<Record<ObservableName, ObservableName>> = {

@@ -2,7 +2,9 @@
 import { atmosphericPressureKpa } from "../../air/atmosphere";
 import type { Refrigerant } from "../../fluids/helmholtz";
 import { type CandidateName, identify } from "../../fluids/identification";
+import { fluidTable } from "../../fluids/tables";
 import { workshopInstruments } from "./instruments";
+import { readSaturationC } from "./saturation-temperature";
 
 export interface Foreign {
   /** Refrigerants that stand at this pressure; none where only air or a mixture does. */
@@ -15,6 +17,13 @@ export interface Foreign {
 
 /** Parts of an engine bay stand this far apart even when soaked, K. */
 const BAY_K = 2.5;
+/** So far below saturation a soak temperature and a gauge err together: another refrigerant is not named for less, K. */
+const LEAST_BELOW_K = 5;
+
+function belowK(absoluteKpa: number, soakC: number, label: Refrigerant): number {
+  return soakC - readSaturationC(fluidTable(label), absoluteKpa);
+}
+
 const flammable: readonly CandidateName[] = ["R152a", "R290", "R600a"];
 
 /**
@@ -35,6 +44,6 @@ export function foreignRefrigerant(
   const own = list.find(({ name }) => name === label);
   if (own === undefined || own.fits) return null;
   const fits = list.filter((candidate) => candidate.fits).map(({ name }) => name);
-  if (fits.length === 0 && own.marginKpa < 0) return null;
+  if (own.marginKpa < 0 && (fits.length === 0 || belowK(meanKpa, soakC, label) < LEAST_BELOW_K)) return null;
   return { fits, overKpa: own.marginKpa, flammable: fits.some((name) => flammable.includes(name)) };
 }

@@ -2,74 +2,26 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { ChevronDown, ChevronRight } from "lucide-react";
-import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type Cause, causeName } from "@/core/causes/catalogue";
-import { type Decision, type DecisionReason, decide } from "@/core/diagnosis/decide/decide";
+import { decide, isBeforeRanking } from "@/core/diagnosis/decide/decide";
 import { type RankedCause, type Verdict, warningOf } from "@/core/diagnosis/decide/verdict";
-import type { TestId } from "@/core/diagnosis/next-test/next-tests";
-import { channels } from "@/core/readings/channels";
-import { fields } from "@/core/records/fields";
 import type { StepId } from "@/core/records/job";
-import { useJob, useVerdict, useWording } from "@/session/session";
-import { bringTo } from "@/ui/bring-to";
+import { useVerdict, useWording } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Explain } from "@/ui/explain";
 import { useFigures } from "@/ui/figures";
-import { useShortcuts } from "@/ui/shortcuts";
 import { Text } from "@/ui/text";
-import { actInShort, decisionWords } from "@/words/decision";
-import {
-  gainSentence,
-  outcomeSentence,
-  percentOf,
-  seenSentence,
-  severitySentence,
-  testSentence,
-  type Wording,
-} from "@/words/diagnosis";
+import { decisionWords } from "@/words/decision";
+import { percentOf, seenSentence, severitySentence, testSentence, type Wording } from "@/words/diagnosis";
 import { noticeWords } from "@/words/notices";
 import { reasonSentence } from "@/words/reasons";
+import { NextAct } from "./next-act";
 import { Rail } from "./rail";
-import { stepPath } from "./steps";
 
 /** Causes shown in the rail; the verdict shows the rest. */
 const SHOWN = 4;
 const SHOWN_ABOVE = 0.03;
-
-/** What its reading is typed into, by what the field is called. */
-const fieldOfTest: Partial<Record<TestId, string>> = {
-  "suction-clamp": `${channels.suction.name}, idle`,
-  "liquid-clamp": `${channels.liquid.name}, idle`,
-  "discharge-clamp": `${channels.discharge.name}, idle`,
-  "vent-probe": `${channels.vent.name}, idle`,
-  "condenser-air": `${channels.condenserIn.name}, idle`,
-  idle: `${channels.low.name}, idle`,
-  "fast-idle": `${channels.low.name}, fast idle`,
-  rest: fields.low.label,
-  "shut-off": fields.meet.label,
-  command: `${channels.command.name}, idle`,
-  recover: fields.recovered.label,
-};
-
-/** Where each test is done and entered. */
-const stepOfTest: Record<TestId, StepId> = {
-  look: "look",
-  "suction-clamp": "running",
-  "liquid-clamp": "running",
-  "discharge-clamp": "running",
-  "vent-probe": "running",
-  "condenser-air": "running",
-  "both-gauges": "hook-up",
-  idle: "running",
-  "fast-idle": "running",
-  rest: "rest",
-  "shut-off": "shut-off",
-  "line-spots": "running",
-  command: "running",
-  "electric-scan": "look",
-  recover: "recover",
-};
 
 /** The rail that never leaves while there is something to find: causes with reasons, what is open, the next test. */
 export function EvidenceRail({ step }: { step: StepId }) {
@@ -82,9 +34,7 @@ export function EvidenceRail({ step }: { step: StepId }) {
   return (
     <Rail
       label="Evidence"
-      foot={
-        step !== "prove" && verdict !== null && wording !== null && <NextBest verdict={verdict} wording={wording} />
-      }
+      foot={step !== "prove" && verdict !== null && wording !== null && <NextAct verdict={verdict} wording={wording} />}
     >
       <Text as="h2" fontSize="17px" fontWeight="650">
         {step === "prove" ? "What fits after the work" : "What fits these readings"}
@@ -135,22 +85,13 @@ export function EvidenceRail({ step }: { step: StepId }) {
 /** What comes before any ranking: a stop, readings that cannot be, an empty or a foreign circuit. */
 function First({ verdict, wording }: { verdict: Verdict; wording: Wording }) {
   const decision = decide(verdict);
-  if (!beforeRanking.has(decision.reason.code)) return null;
+  if (!isBeforeRanking(decision)) return null;
   return (
     <Text fontSize="16px" fontWeight="650" color="act" role="alert">
       {decisionWords(decision, wording).sentence}
     </Text>
   );
 }
-
-const beforeRanking: ReadonlySet<DecisionReason["code"]> = new Set([
-  "relief-valve-near",
-  "implausible",
-  "almost-empty",
-  "open-to-air",
-  "held-vacuum",
-  "wrong-refrigerant",
-]);
 
 /** Shown while a new vehicle or day is simulated; it can be given up. */
 export function Progress() {
@@ -205,59 +146,6 @@ export function Apart({ verdict, wording }: { verdict: Verdict; wording: Wording
           ? `${testSentence(best.test, wording)} would part them best.`
           : "No reading would part them; the scale would."}
       </Text>
-    </Box>
-  );
-}
-
-/** Where each act is begun; what a test is read into is the test's own. */
-const stepOfAct: Record<Decision["act"], StepId | null> = {
-  stop: null,
-  "check-instruments": "running",
-  identify: "recover",
-  "test-first": "running",
-  "prove-tight": "leak",
-  "check-control": "look",
-  "check-air": "look",
-  repair: "recover",
-  "find-leak": "leak",
-  weigh: "recover",
-  leave: "sign-off",
-};
-
-/** The one next act, the same as the verdict's headline, with one key to begin it. Bound to G. */
-export function NextBest({ verdict, wording }: { verdict: Verdict; wording: Wording }) {
-  const { job } = useJob();
-  const router = useRouter();
-  const decision = decide(verdict);
-  const test =
-    decision.act === "test-first" ? (verdict.nextTests.find((one) => one.test === decision.test) ?? null) : null;
-  const step = test ? stepOfTest[test.test] : stepOfAct[decision.act];
-  const begin = () => {
-    if (step === null) return;
-    router.push(stepPath(job.id, step));
-    if (test) bringTo(fieldOfTest[test.test] ?? null);
-  };
-  useShortcuts([{ key: "g", does: "Begin the next act", run: () => begin() }]);
-  return (
-    <Box borderWidth="2px" borderColor="ink" rounded="10px" px="3" py="2.5">
-      <Text fontSize="16px" fontWeight="650" lineHeight="1.3">
-        Next: {test ? lowerFirst(testSentence(test.test, wording)) : actInShort(decision)}
-      </Text>
-      {test && (
-        <Text fontSize="14px" color="soft" mt="1">
-          {gainSentence(test, verdict)}
-        </Text>
-      )}
-      {test?.outcomes.slice(0, 2).map((outcome) => (
-        <Text key={outcome.cause} fontSize="14px">
-          {outcomeSentence(outcome, wording)}
-        </Text>
-      ))}
-      {step !== null && (
-        <BenchButton kind="main" mt="2" w="full" shortcut="G" onClick={begin}>
-          Go to it
-        </BenchButton>
-      )}
     </Box>
   );
 }

@@ -264,8 +264,11 @@ function SignedNotice({ onAmend }: { onAmend: () => void }) {
 }
 
 /** What stands beside the work of a step. */
+/** Steps that need the room; the diagnosis shows itself what the rail would. */
+const noRail: readonly StepId[] = ["intake", "look", "hook-up", "verdict", "leak"];
+
 function railOf(step: StepId): "grams" | "evidence" | null {
-  if (step === "intake" || step === "look" || step === "hook-up" || step === "leak") return null;
+  if (noRail.includes(step)) return null;
   return gramSteps.includes(step) ? "grams" : "evidence";
 }
 

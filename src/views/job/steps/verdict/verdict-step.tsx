@@ -1,10 +1,14 @@
 "use client";
 
-import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
+import { Box, Grid, Stack } from "@chakra-ui/react";
 import Link from "next/link";
-import { type Decision, decide } from "@/core/diagnosis/decide/decide";
-import { type Warning, warningOf } from "@/core/diagnosis/decide/verdict";
+import { useState } from "react";
+import type { Cause } from "@/core/causes/catalogue";
+import { type Decision, decide, isBeforeRanking, isWorthwhile } from "@/core/diagnosis/decide/decide";
+import { type RankedCause, type Verdict, type Warning, warningOf } from "@/core/diagnosis/decide/verdict";
+import type { EvidenceRow, ReasonQuantity } from "@/core/diagnosis/explain/reasons";
 import { gapsOf } from "@/core/records/run-sheet";
+import { EvidenceRows } from "@/pictures/evidence-rows";
 import { RankingHistory } from "@/pictures/ranking-history";
 import { useJobOf, useVerdict, useWording } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
@@ -13,9 +17,17 @@ import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { Apart, CauseBar, Progress } from "@/views/job/frame/evidence-rail";
+import { ActHeadline } from "@/views/job/frame/next-act";
 import { StepEnd } from "@/views/job/frame/step-end";
-import { decisionWords } from "@/words/decision";
-import { gainSentence, outcomeSentence, testSentence, warningSentence } from "@/words/diagnosis";
+import {
+  gainSentence,
+  outcomeSentence,
+  seenSentence,
+  severitySentence,
+  testSentence,
+  type Wording,
+  warningSentence,
+} from "@/words/diagnosis";
 import { noticeWords } from "@/words/notices";
 
 const actTones: Record<Decision["act"], "act" | "wait" | "done"> = {
@@ -23,7 +35,7 @@ const actTones: Record<Decision["act"], "act" | "wait" | "done"> = {
   "check-instruments": "wait",
   identify: "act",
   "test-first": "wait",
-  "prove-tight": "done",
+  "prove-tight": "act",
   "check-control": "done",
   "check-air": "done",
   repair: "done",
@@ -33,7 +45,7 @@ const actTones: Record<Decision["act"], "act" | "wait" | "done"> = {
 };
 
 /** Warnings that forbid going on stand first and loud. */
-const loud = [
+const loud: readonly Warning["code"][] = [
   "stop-high-side",
   "stop-blocked-before-port",
   "implausible",
@@ -47,10 +59,24 @@ const loud = [
   "suspect-reading",
 ];
 
-const empty: readonly Decision["reason"]["code"][] = ["almost-empty", "open-to-air", "held-vacuum"];
 /** Their decision says all that there is to say. */
-const said: ReadonlySet<Warning["code"]> = new Set([...empty, "implausible", "do-not-fit"] as Warning["code"][]);
-const forbidsRunning = ({ reason }: Decision) => empty.includes(reason.code);
+const said: ReadonlySet<string> = new Set(["almost-empty", "open-to-air", "held-vacuum", "implausible", "do-not-fit"]);
+
+/** Rows that stand whatever they say; others only where they support or contradict. */
+const alwaysShown: readonly ReasonQuantity[] = [
+  "subcooling",
+  "liquid",
+  "superheat",
+  "suction",
+  "condenserSplit",
+  "airDrop",
+  "low",
+  "staticPressure",
+];
+const isShown = ({ quantity, says }: EvidenceRow) => says !== "neutral" || alwaysShown.includes(quantity);
+
+/** Causes less probable than this are not listed. */
+const LISTED = 0.01;
 
 const keyOf = (warning: Warning) => JSON.stringify(warning);
 
@@ -60,110 +86,175 @@ export function VerdictStep() {
   const wording = useWording(figures);
   const jobId = useJobOf(({ id }) => id);
   const judgeable = useJobOf((job) => gapsOf(job, "verdict").length === 0);
+  const unanswered = judgeable ? noticeWords.diagnosisGap : undefined;
   if (verdict === null && failed) {
     return (
-      <Stack gap="3.5" maxW="1080px">
+      <Stack gap="3.5" maxW="1180px">
         <Notice tone="act" title={noticeWords.noDiagnosis}>
           {noticeWords.restartDiagnosis}
         </Notice>
-        <StepEnd step="verdict" also={judgeable ? noticeWords.diagnosisGap : undefined} />
+        <StepEnd step="verdict" also={unanswered} />
       </Stack>
     );
   }
   if (verdict === null || wording === null) {
     return (
-      <Stack gap="3.5" maxW="1080px">
+      <Stack gap="3.5" maxW="1180px">
         <Progress />
         <Notice title="No verdict without readings">
           Give label, ambient, altitude and at least one running reading, or the static pressure of an empty circuit.
           Until then nothing is guessed.
         </Notice>
-        <StepEnd step="verdict" also={judgeable ? noticeWords.diagnosisGap : undefined} />
+        <StepEnd step="verdict" also={unanswered} />
       </Stack>
     );
   }
   const decision = decide(verdict);
   // An evacuated circuit says nothing of what was the matter.
   const ranks = warningOf(verdict, "held-vacuum") === undefined;
-  const { sentence, unless } = decisionWords(decision, wording);
+  const leading = verdict.causes[0]!;
   // What decides is said once, on top.
   const loudOnes = verdict.warnings.filter(
     ({ code }) => loud.includes(code) && !(said.has(code) && code === decision.reason.code),
   );
   const quiet = verdict.warnings.filter(({ code }) => !loud.includes(code));
+  const evidence = verdict.evidence.filter(isShown);
   return (
-    <Stack gap="3.5" maxW="1080px">
-      <Notice tone={forbidsRunning(decision) ? "act" : actTones[decision.act]} title={sentence}>
-        <Text>{unless}</Text>
-      </Notice>
+    <Stack gap="3" maxW="1180px">
+      <ActHeadline
+        verdict={verdict}
+        wording={wording}
+        tone={isBeforeRanking(decision) ? "act" : actTones[decision.act]}
+        amount={amountOf(leading, decision, wording)}
+      />
       {loudOnes.map((warning) => (
         <Notice key={keyOf(warning)} tone="act" title={warningSentence(warning, wording)} />
       ))}
-      <Apart verdict={verdict} wording={wording} />
-      {ranks && (
-        <Card title="Causes, with what speaks for and against each">
-          <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} columnGap="6" rowGap="2">
-            {rows
-              .filter(({ probability }) => probability > 0.01)
-              .map((row) => (
-                <CauseBar key={row.cause} row={row} wording={wording} reasons={4} open />
-              ))}
-          </Grid>
-          <Text fontSize="14px" color="soft" mt="2">
-            Learned from simulated tests of the whole range of vehicles, workshops and gaps; bands simulated for this
-            label in these conditions.
-          </Text>
+      {ranks && (evidence.length > 0 || leading.seen.length > 0) && (
+        <Card>
+          <EvidenceRows
+            rows={evidence}
+            leading={leading.cause}
+            wording={wording}
+            seen={leading.seen.map(seenSentence)}
+          />
         </Card>
       )}
-      <BenchButton asChild kind="quiet" alignSelf="start">
-        <Link href={`/bench?job=${encodeURIComponent(jobId)}`}>Try it on the bench</Link>
-      </BenchButton>
-      {verdict.nextTests.length > 0 && (
-        <Card title="What would settle it, by what it tells in a minute">
-          {verdict.nextTests.slice(0, 5).map((test) => (
-            <Flex key={test.test} gap="4" py="2" borderTopWidth="1px" borderColor="line" wrap="wrap">
-              <Box flex="1 1 240px">
-                <Text fontWeight="600">{testSentence(test.test, wording)}</Text>
-                <Text fontSize="14px" color="soft">
-                  {gainSentence(test, verdict)}
-                </Text>
-              </Box>
-              <Box flex="1 1 260px" fontSize="14px">
-                {test.outcomes.map((outcome) => (
-                  <Text key={outcome.cause}>{outcomeSentence(outcome, wording)}</Text>
-                ))}
-              </Box>
-            </Flex>
-          ))}
-        </Card>
-      )}
-      {verdict.charge && (
-        <Card title="The amount">
-          <Text fontSize="28px" fontWeight="650">
-            {verdict.charge.weighed
-              ? `${figures.quantity(verdict.charge.medianG, "g")}, weighed`
-              : `${figures.number(verdict.charge.lowG, "g")} to ${figures.quantity(verdict.charge.highG, "g")}`}
-          </Text>
-          <Text color="soft">
-            {verdict.charge.weighed
-              ? "It was recovered and weighed: nothing is inferred any more."
-              : verdict.charge.identified
-                ? "These readings hold it within a narrow range. The scale still decides."
-                : "These readings fit any of these. Pressures do not weigh: recover it and read the scale."}
-          </Text>
-        </Card>
-      )}
-      {history.length > 1 && (
-        <Card title="How the ranking moved">
-          <RankingHistory history={history} />
-        </Card>
-      )}
+      <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="3" alignItems="start">
+        {ranks && <OtherCauses verdict={verdict} rows={rows} wording={wording} />}
+        <Tests verdict={verdict} wording={wording} />
+        {verdict.charge && <Amount charge={verdict.charge} />}
+        {history.length > 1 && (
+          <Card title="How the ranking moved">
+            <RankingHistory history={history} />
+          </Card>
+        )}
+      </Grid>
       {quiet.map((warning) => (
         <Text key={keyOf(warning)} color="soft">
           {warningSentence(warning, wording)}
         </Text>
       ))}
-      <StepEnd step="verdict" />
+      <BenchButton asChild kind="quiet" alignSelf="start">
+        <Link href={`/bench?job=${encodeURIComponent(jobId)}`}>Try it on the bench</Link>
+      </BenchButton>
+      <StepEnd step="verdict" later={decision.act !== "stop"} />
     </Stack>
+  );
+}
+
+/** How bad the leading cause is, where it is what is acted on. */
+function amountOf({ cause, severity }: RankedCause, { reason }: Decision, wording: Wording): string | null {
+  if (reason.code !== "lack" && reason.code !== "cause") return null;
+  const sentence = severitySentence(cause, severity, wording);
+  return sentence === null ? null : `${sentence}.`;
+}
+
+interface OtherCausesProps {
+  verdict: Verdict;
+  rows: readonly RankedCause[];
+  wording: Wording;
+}
+
+/** Every cause with its probability; one at a time shows its reasons. */
+function OtherCauses({ verdict, rows, wording }: OtherCausesProps) {
+  const [open, setOpen] = useState<Cause | null>(null);
+  return (
+    <Card title="Possible causes">
+      <Apart verdict={verdict} wording={wording} />
+      {rows
+        .filter(({ probability }) => probability > LISTED)
+        .map((row) => (
+          <CauseBar
+            key={row.cause}
+            row={row}
+            wording={wording}
+            reasons={3}
+            open={row.cause === open}
+            onToggle={() => setOpen(row.cause === open ? null : row.cause)}
+          />
+        ))}
+    </Card>
+  );
+}
+
+/** Tests that are worth their minutes first; of the others it is said that they would not change the act. */
+function Tests({ verdict, wording }: { verdict: Verdict; wording: Wording }) {
+  const [worth, idle] = [true, false].map((kind) => verdict.nextTests.filter((one) => isWorthwhile(one) === kind));
+  const would = idle!.filter(({ changesAct }) => changesAct);
+  const wouldNot = idle!.filter(({ changesAct }) => !changesAct);
+  if (verdict.nextTests.length === 0) return null;
+  return (
+    <Card title="Next tests">
+      {worth!.slice(0, 4).map((test) => (
+        <Box key={test.test} py="2" borderTopWidth="1px" borderColor="line">
+          <Text fontWeight="600">{testSentence(test.test, wording)}</Text>
+          <Text fontSize="14px" color="soft">
+            {gainSentence(test, verdict)}
+          </Text>
+          <Box fontSize="14px">
+            {test.outcomes.map((outcome) => (
+              <Text key={outcome.cause}>{outcomeSentence(outcome, wording)}</Text>
+            ))}
+          </Box>
+        </Box>
+      ))}
+      <TestList title="Could change the act, but seldom enough" tests={would} wording={wording} />
+      <TestList title="Would not change the act" tests={wouldNot} wording={wording} />
+    </Card>
+  );
+}
+
+function TestList({ title, tests, wording }: { title: string; tests: Verdict["nextTests"]; wording: Wording }) {
+  if (tests.length === 0) return null;
+  return (
+    <Box py="2" borderTopWidth="1px" borderColor="line">
+      <Text fontSize="14px" fontWeight="650" color="soft">
+        {title}
+      </Text>
+      <Text fontSize="15px">
+        {tests.map(({ test, minutes }) => `${testSentence(test, wording)} (${minutes} min)`).join(" · ")}
+      </Text>
+    </Box>
+  );
+}
+
+function Amount({ charge }: { charge: NonNullable<Verdict["charge"]> }) {
+  const figures = useFigures();
+  return (
+    <Card title="Charge">
+      <Text fontSize="28px" fontWeight="650">
+        {charge.weighed
+          ? `${figures.quantity(charge.medianG, "g")}, weighed`
+          : `${figures.number(charge.lowG, "g")} to ${figures.quantity(charge.highG, "g")}`}
+      </Text>
+      <Text color="soft">
+        {charge.weighed
+          ? "It was recovered and weighed: nothing is inferred any more."
+          : charge.identified
+            ? "These readings hold it within a narrow range. The scale still decides."
+            : "These readings fit any of these. Pressures do not weigh: recover it and read the scale."}
+      </Text>
+    </Card>
   );
 }
