@@ -135,6 +135,7 @@ export const saysWords = { supports: "supports", contradicts: "contradicts" } as
 
 export const evidenceWords = {
   title: "Evidence",
+  note: "Ranges hold 90 % of sound vehicles with this label under these conditions. A reading inside proves nothing by itself.",
   sound: "sound vehicles, 90 %",
   nextLikely: "next likely",
   reading: "reading with its error",

@@ -21,7 +21,7 @@ const pages: [string, string][] = [
   ["job/demo-estate-car/rest", "At saturation"],
   ["job/demo-estate-car/shut-off", "Timed by hand"],
   ["job/demo-estate-car/running", "What fits these readings"],
-  ["job/demo-estate-car/verdict", "Causes, with what speaks"],
+  ["job/demo-estate-car/verdict", "Possible causes"],
   ["job/demo-garden-pickup/recover", "It had lost"],
   ["job/demo-garden-pickup/repair", "Oil that goes back in"],
   ["job/demo-garden-pickup/evacuate", "It held"],

@@ -38,7 +38,7 @@ describe("without a network", () => {
     await browser.says("Fennick Bakery");
     // The diagnosing worker, with what it has learned.
     await browser.load(`${address}/job/demo-estate-car/verdict`);
-    await browser.says("Causes, with what speaks", 60_000);
+    await browser.says("Possible causes", 60_000);
     // The rack and the bands, in a job that this browser has not opened yet.
     await browser.load(`${address}/job/demo-bakery-van/running`);
     await browser.says("rack: ");

@@ -74,7 +74,7 @@ describe("what goes wrong beside the work", () => {
     await browser.driver.executeScript("window.Worker = window.realWorker;");
     for (let troubles = 0; troubles < 5 && (await browser.text()).includes("the script is damaged"); troubles++)
       await browser.press("Restart");
-    await browser.says("Causes, with what speaks");
+    await browser.says("Possible causes");
     expect(await browser.text()).not.toContain("the script is damaged");
   });
 

@@ -29,6 +29,7 @@ import {
   warningSentence,
 } from "@/words/diagnosis";
 import { noticeWords } from "@/words/notices";
+import { evidenceWords } from "@/words/reasons";
 
 const actTones: Record<Decision["act"], "act" | "wait" | "done"> = {
   stop: "act",
@@ -138,6 +139,9 @@ export function VerdictStep() {
             wording={wording}
             seen={leading.seen.map(seenSentence)}
           />
+          <Text fontSize="14px" color="soft" mt="1">
+            {evidenceWords.note}
+          </Text>
         </Card>
       )}
       <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="3" alignItems="start">
