@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { chargingDay, HOT_C, schoolsOf } from "../charge/schools";
 import { presences, weigh } from "../diagnosis/weigh/weigh";
 import { Bench } from "./bench-answer";
 import { readAtBench } from "./bench-file";
@@ -78,6 +79,18 @@ describe("the longer questions", () => {
     // The chart puts in far more on a cool day than on a hot one.
     const chart = days.map(({ answer }) => answer.answers.find(({ school }) => school === "pressure-chart")!.chargeG);
     expect(chart[0]!).toBeGreaterThan(chart.at(-1)! + 100);
+  });
+
+  it("follow habits as the charge desk does: at the engine speed of charging, whatever the bench runs at", () => {
+    const at = (rpm: number) => {
+      const state = { ...benchOf(), conditions: { ...benchOf().conditions, ambientC: 27, rpm } };
+      const vehicle = new Bench().vehicle(state.label)!;
+      const [own] = last(habitSteps(vehicle, state, HOT_C, null, {})).filter(({ ambientC }) => ambientC === 27);
+      return { own: own!.answer, desk: schoolsOf(vehicle, chargingDay(state.conditions)) };
+    };
+    const [idle, fast] = [at(800), at(2200)];
+    expect(idle.own).toEqual(idle.desk);
+    expect(fast.own).toEqual(idle.own);
   });
 
   it("say how often a gauge could have told: more with more instruments, a slow leak seldom, a dead fan nearly always", () => {

@@ -2,7 +2,7 @@
  * The longer questions of the bench, in steps: each yields what is known so far, so that it is drawn as it comes and can be given up for a newer
  * question between two steps.
  */
-import { type SchoolChart, type SchoolsAnswer, schoolsOf } from "../charge/schools";
+import { chargingDay, type SchoolChart, type SchoolsAnswer, schoolsOf } from "../charge/schools";
 import type { CircuitVehicle, VehicleLabel } from "../circuit/vehicle/vehicle";
 import { type ExpectedRanges, expectedRanges } from "../diagnosis/explain/expected-range";
 import { ensembleOf } from "../diagnosis/explain/sound-vehicles";
@@ -87,7 +87,7 @@ export function* habitSteps(
   const own = state.conditions.ambientC;
   const made: HabitDay[] = [];
   for (const ambientC of [own, ...habitDays.filter((day) => Math.abs(day - own) > 0.5)]) {
-    const conditions = { ...state.conditions, ambientC };
+    const conditions = chargingDay({ ...state.conditions, ambientC });
     made.push({ ambientC, answer: schoolsOf(vehicle, conditions, chart, { ...options, hotC }) });
     yield [...made].sort((a, b) => a.ambientC - b.ambientC);
   }

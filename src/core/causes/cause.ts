@@ -68,6 +68,8 @@ export interface CauseEntry {
   drawSeverity?: (uniform: () => number) => number;
   /** Severities that are simulated for reasons and next tests: between them, and down to none, lies a straight line. */
   solved: readonly number[];
+  /** Severity that leaves this share of the label's charge, for a cause of a wrong amount: a weighing tells it. */
+  severityAt?: (chargeShare: number) => number;
   /** How bad it is, said as what it is: "About 30 % of the label left". */
   said: (severity: SeverityRange, metering: string | undefined) => string;
   /** What is seen, heard and felt of it: how many times likelier each sign is where it acts. Round numbers of the trade. */

@@ -10,6 +10,7 @@ export const overcharge: CauseEntry = {
   },
   drawSeverity: (uniform) => (0.12 + (MOST_CHARGE_SHARE - 1 - 0.12) * uniform()) / (MOST_CHARGE_SHARE - 1),
   solved: [0.4, 0.8],
+  severityAt: (share) => (share - 1) / (MOST_CHARGE_SHARE - 1),
   said: (severity) => shareSaid(severity, (s) => (MOST_CHARGE_SHARE - 1) * s, "over the label"),
   complaints: {
     "never-cold": 0.6,

@@ -15,6 +15,7 @@ export const undercharge: CauseEntry = {
     return (1 - share) / (1 - LEAST_CHARGE_SHARE);
   },
   solved: USUALLY_SOLVED,
+  severityAt: (share) => (1 - share) / (1 - LEAST_CHARGE_SHARE),
   said: (severity) => shareSaid(severity, chargeShare, "of the label left"),
   complaints: { "never-cold": 1.5, "one-side-warm": 2, cycles: 2.5, gradual: 2.5, "after-work": 1.5 },
   signs: [

@@ -6,7 +6,10 @@ import type { Fault } from "../circuit/faults";
 import { makePlant } from "../circuit/steady/plant";
 import type { CircuitPoint } from "../circuit/steady/point";
 import { type SteadyState, solveSteady } from "../circuit/steady/steady";
+import { withUsualConditions } from "../circuit/vehicle/usual";
 import type { CircuitConditions, CircuitVehicle } from "../circuit/vehicle/vehicle";
+import type { KnownConditions } from "../diagnosis/explain/sound-vehicles";
+import { CHARGING_RPM } from "./plan/charge-plan";
 
 export const schools = ["pressure-chart", "subcooling", "superheat", "sight-glass", "air-split", "low-side"] as const;
 export type School = (typeof schools)[number];
@@ -51,6 +54,20 @@ export interface SchoolChart {
   highKpa: number;
 }
 
+/** Where no humidity was measured, %. */
+const USUAL_HUMIDITY_PCT = 50;
+const ROUND_HUMIDITY_PCT = 5;
+
+/** Conditions in which vehicles are charged: the day that is known, rounded, at the engine speed of charging. Charge desk and bench both use it. */
+export function chargingDay(known: KnownConditions): CircuitConditions {
+  const humidityPct = known.humidityPct ?? USUAL_HUMIDITY_PCT;
+  return withUsualConditions(
+    { ambientC: Math.round(known.ambientC), rpm: CHARGING_RPM },
+    { ...known, humidityPct: Math.round(humidityPct / ROUND_HUMIDITY_PCT) * ROUND_HUMIDITY_PCT },
+  );
+}
+
+/** @param conditions of {@link chargingDay} */
 export function schoolsOf(
   vehicle: CircuitVehicle,
   conditions: CircuitConditions,

@@ -3,7 +3,7 @@
  * this vehicle in the conditions of its test says why, what each cause would show, and which test would settle it. Same readings and same
  * seed, same answer. How good it is on cases of other origin: docs/accuracy.md.
  */
-import { type Cause, causes, faultCauses } from "../causes/catalogue";
+import { type Cause, causeEntry, causes, faultCauses } from "../causes/catalogue";
 import type { SeverityRange } from "../causes/cause";
 import { sizeVehicle } from "../circuit/vehicle/sizing";
 import { emptyAtRest } from "../readings/derive/empty";
@@ -142,7 +142,7 @@ function rankedCauses(reading: ReadingFile, weighed: Weighed, evidence: Evidence
       cause,
       probability,
       present: present[cause],
-      severity: severityOf(cause, weighed),
+      severity: severityOf(cause, weighed, reading),
       for: saying(rows, "supports"),
       against: saying(rows, "contradicts"),
       seen: [
@@ -170,7 +170,15 @@ function saying(rows: readonly EvidenceRow[], says: EvidenceRow["says"]): Reason
     .map(({ says: _says, ranges: _ranges, ...reason }) => reason);
 }
 
-function severityOf(cause: Cause, { severities }: Weighed): SeverityRange {
+function severityOf(cause: Cause, { severities }: Weighed, { recoveredG, vehicle }: ReadingFile): SeverityRange {
+  const at = cause === "none" ? undefined : causeEntry(cause).severityAt;
+  if (at !== undefined && recoveredG != null && vehicle.chargeG != null) {
+    // What was weighed is known, and no longer estimated.
+    const [a, median, b] = [-WEIGHED_G, 0, WEIGHED_G].map((off) =>
+      rounded(Math.min(Math.max(at((recoveredG + off) / vehicle.chargeG!), 0), 1)),
+    ) as [number, number, number];
+    return { low: Math.min(a, b), median, high: Math.max(a, b) };
+  }
   const quantiles = cause === "none" ? undefined : severities[faultCauses.indexOf(cause)];
   const [low = 0, median = 0, high = 0] = (quantiles ?? []).map(rounded);
   return { low, median, high };

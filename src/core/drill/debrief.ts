@@ -5,7 +5,7 @@
 
 import { benchFaults } from "../bench/bench-state";
 import type { Cause, FaultCause } from "../causes/catalogue";
-import { HOT_C, type SchoolsAnswer, schoolsOf } from "../charge/schools";
+import { chargingDay, HOT_C, type SchoolsAnswer, schoolsOf } from "../charge/schools";
 import { CLEAR } from "../diagnosis/decide/clear";
 import { SAMPLE_S } from "../instruments/rack";
 import { carOf } from "./car-of-case";
@@ -278,5 +278,5 @@ function habitsOf(given: DrillCase): Debrief["habits"] {
   const car = carOf(given);
   if (car === null) return null;
   const options = { faults: benchFaults(state), airKg: state.airG / 1000, hotC: HOT_C };
-  return { hotC: HOT_C, answer: schoolsOf(car.vehicle, state.conditions, null, options) };
+  return { hotC: HOT_C, answer: schoolsOf(car.vehicle, chargingDay(state.conditions), null, options) };
 }

@@ -1,9 +1,7 @@
 "use client";
 
 import { Flex, Table } from "@chakra-ui/react";
-import { CHARGING_RPM } from "@/core/charge/plan/charge-plan";
-import { HOT_C, type School, type SchoolAnswer, type SchoolsAnswer, schools } from "@/core/charge/schools";
-import { withUsualConditions } from "@/core/circuit/vehicle/usual";
+import { chargingDay, HOT_C, type School, type SchoolAnswer, type SchoolsAnswer, schools } from "@/core/charge/schools";
 import type { PressureRange } from "@/core/readings/file/shop-chart";
 import { fields } from "@/core/records/fields";
 import { vehicleLabelOf } from "@/core/records/job-readings";
@@ -20,9 +18,6 @@ import { hotDaySentence } from "@/words/charge";
 import { ruleOfThumb, schoolLabels } from "@/words/job";
 import { typed } from "@/words/typed";
 
-/** Where none was measured, %. */
-const USUAL_HUMIDITY = 50;
-
 /** What each school would have put into this vehicle today, and what that does on a hot day. Weight decides. */
 export function SchoolsCard() {
   const figures = useFigures();
@@ -30,15 +25,14 @@ export function SchoolsCard() {
   const streams = useLiveOf((live) => live?.humidityPct ?? null);
   const { schools: shown } = useChoices();
   const label = vehicleLabelOf(job);
-  const humidity = streams ?? entryValue(fields.humidity, job.baseline.humidity) ?? USUAL_HUMIDITY;
-  const conditions = withUsualConditions(
-    { ambientC: Math.round(useAmbientC()), rpm: CHARGING_RPM },
-    {
-      humidityPct: Math.round(humidity / 5) * 5,
-      altitudeM: entryValue(fields.altitude, job.altitude),
-      airSource: job.baseline.airSource,
-    },
-  );
+  const conditions = chargingDay({
+    ambientC: useAmbientC(),
+    humidityPct: streams ?? entryValue(fields.humidity, job.baseline.humidity),
+    altitudeM: entryValue(fields.altitude, job.altitude),
+    airSource: job.baseline.airSource,
+    cabinReturnC: entryValue(fields.cabinReturn, job.baseline.cabinReturn),
+    blowerPct: entryValue(fields.blower, job.baseline.blower),
+  });
   const shop = useShopChart(label?.refrigerant ?? null, conditions.ambientC);
   const chart = shop.ranges === null ? null : { lowKpa: middle(shop.ranges.low), highKpa: middle(shop.ranges.high) };
   const key = label === null || shown.length === 0 ? null : JSON.stringify([label, conditions, chart]);
