@@ -1,8 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { causes } from "@/core/causes/catalogue";
+import { causeExample } from "@/core/charge/examples";
 import { stepIds } from "@/core/records/job";
 import { figuresIn, systemUnits, unitSystems } from "@/core/units/figures";
-import { findEntries, glossary } from "./glossary";
+import { causeDirections, findEntries, glossary } from "./glossary";
 
 const us = figuresIn(systemUnits.us);
 
@@ -31,5 +32,28 @@ describe("the glossary", () => {
     expect(findEntries("flies fan", us).map(({ id }) => id)).toContain("cause-condenser-airflow");
     expect(findEntries("SHUT-OFF", us)[0]!.id).toBe("step-shut-off");
     expect(findEntries("carburettor", us)).toEqual([]);
+  });
+});
+
+describe("directions in the help of a cause", () => {
+  /** Less than this is no movement on a gauge or thermometer: kPa, kPa, K, K, K. */
+  const least = { lowKpa: 5, highKpa: 30, ventC: 0.8, superheatK: 1, subcoolingK: 1.5 };
+
+  it.each(Object.keys(causeDirections) as (keyof typeof causeDirections)[])("are those of the figure: %s", (cause) => {
+    const { sound, withIt } = causeExample(cause);
+    if (withIt === null) throw new Error("it stands still, and has no directions");
+    for (const [name, direction] of Object.entries(causeDirections[cause]!)) {
+      const reading = name as keyof typeof least;
+      const moved = withIt[reading] - sound[reading];
+      const found = Math.abs(moved) < least[reading] ? "holds" : moved > 0 ? "rises" : "falls";
+      expect(`${name} ${found}`).toBe(`${name} ${direction}`);
+    }
+  });
+
+  it("stand nowhere else in it, so that no sentence can contradict the figure", () => {
+    for (const { id, text } of glossary.filter(({ kind }) => kind === "cause")) {
+      const [own] = text(us).split(" In the figure: ");
+      expect(own, id).not.toMatch(/\b(rises?|falls?|climbs?|(low|high) side (is |stands )?(up|low|high))\b/i);
+    }
   });
 });

@@ -1,5 +1,6 @@
 /** The words of the product and of the trade, each in two or three plain sentences: help, palette and what stands beside a number are made from it. */
 import { type Cause, causeName, causes, type FaultCause } from "@/core/causes/catalogue";
+import type { ExampleReading } from "@/core/charge/examples";
 import { type StepId, stepIds } from "@/core/records/job";
 import type { Figures } from "@/core/units/figures";
 import { stepNames } from "./job";
@@ -57,34 +58,71 @@ const steps: Record<StepId, string> = {
   "sign-off": "What was found, what was done, what it holds now, by whom. The file keeps everything typed and weighed.",
 };
 
+/** Mechanisms, without directions: those are declared below, shown by the simulator, and held to it by a test. */
 const causeTexts: Record<Cause, string> = {
-  none: "It shows what nine in ten sound cars of this label show in these conditions. Pressures hide a third of the charge: if it still complains, weigh it.",
+  none: "The readings are where nine in ten sound vehicles of this label have them under these conditions. Pressures hide a third of the charge: if the customer still complains, weigh it.",
   undercharge:
-    "Both pressures low, the vent warm, the suction line warm. But the receiver hides the first third: until it is empty nothing moves at all. Weighing tells how much; the leak is found before it is filled.",
+    "Too little liquid comes to the metering device. A receiver hides the first third, and a variable compressor holds the low side. Weighing tells how much; find the leak before it is charged.",
   overcharge:
-    "The high side stands up, more so in heat and standing traffic; the low side follows. From a few per cent over, no gauge can say how much. Recover, weigh, charge the label weight.",
-  air: "Air does not condense: it takes room in the condenser and adds its own pressure, so the high side is high while the liquid line feels cool for it. Only recovery and a vacuum take it out.",
+    "Liquid stands in the condenser and leaves less of it to condense in, most in heat and standing traffic. From a few per cent over, no gauge can say how much. Recover, weigh, charge the label weight.",
+  air: "Air does not condense: it takes room in the condenser and adds its own pressure. The liquid line feels cool for that pressure. Only recovery and a vacuum take it out.",
   "condenser-airflow":
-    "A fan that stands, fins full of flies, a missing shroud: the high side climbs at idle and falls with driving wind. It looks like an overcharge, and is found by looking.",
+    "A fan that stands, fins full of flies, a missing shroud: heat stays in the condenser, at idle more than in driving wind. It looks like an overcharge, and is found by looking.",
   "restriction-before-port":
-    "A passage is tight before the place where the gauge sits. The gauge reads low while the compressor works against far more: the discharge line is very hot. The most dangerous of all to misread.",
+    "A passage is tight before the place where the gauge sits. The compressor works against far more than the gauge shows, and the discharge line is very hot. The most dangerous of all to misread.",
   "restriction-after-port":
-    "A drier or line lets too little through: the pipe turns cold where it is tight, the low side is starved, and the high side holds its own. Follow the line with a thermometer.",
+    "A drier or line lets too little through: the pipe turns cold where it is tight, and the evaporator is starved. Follow the line with a thermometer.",
   "metering-stuck-closed":
-    "Too little goes into the evaporator: low side low, little superheat control, the vent warm. A blocked orifice does the same. The fall of temperature sits in the device itself.",
+    "Too little goes into the evaporator, and the temperature drops in the device itself. A blocked orifice tube does the same.",
   "metering-stuck-open":
-    "Too much goes through: low side high, little superheat, and after the engine stops the sides meet at once. Often taken for a worn compressor.",
+    "Too much goes through, and after the engine stops both sides equalise at once. Often taken for a worn compressor.",
   "compressor-worn":
-    "It turns and pumps little: low side high, high side low, both warm. Much that looks like it is a valve stuck open or a compressor that is not asked to pump, so those are tested first.",
+    "It turns and pumps little. Much that looks like it is a valve stuck open or a compressor that is not asked to pump, so those are tested first.",
   "compressor-low-stroke":
-    "A compressor that can pump more or less stays at little: low side high, high side low, the vent warm. First see whether anything asks it for more; a scan tool shows the command.",
+    "A compressor that can pump more or less stays at little. First see whether anything asks it for more; a scan tool shows the control-valve duty.",
   "compressor-not-driven":
-    "Nothing pumps: both sides stand where they stood at rest. Clutch, belt, fuse, switch, command. Minutes with a lamp before anything of the circuit.",
+    "Nothing pumps: both sides stand at the static pressure. Check clutch, belt, fuse, switch and command. That takes minutes, and nothing of the circuit is opened.",
   "evaporator-airflow":
-    "A clogged filter, a slow blower, ice: little air comes out, very cold at first, and the low side falls. Often mistaken for an undercharge.",
+    "A clogged filter, a slow blower, ice: little air comes out, very cold at first. Often mistaken for an undercharge.",
   "blend-door":
-    "The circuit cools, but warm air is mixed in behind it: the vent is warm while every pressure and pipe is as it should be. Nothing of the circuit needs opening.",
+    "The circuit cools, but warm air is mixed in behind it. Every pressure and pipe is as it should be, and nothing of the circuit needs opening.",
 };
+
+export type Direction = "rises" | "falls" | "holds";
+
+/** What the figure of a cause shows beside a sound car. */
+export const causeDirections: Partial<Record<FaultCause, Partial<Record<keyof ExampleReading, Direction>>>> = {
+  undercharge: { highKpa: "falls", ventC: "rises", superheatK: "rises", subcoolingK: "falls" },
+  overcharge: { highKpa: "rises", subcoolingK: "rises" },
+  air: { highKpa: "rises", subcoolingK: "rises" },
+  "condenser-airflow": { lowKpa: "rises", highKpa: "rises" },
+  "restriction-before-port": { highKpa: "falls", subcoolingK: "falls" },
+  "restriction-after-port": { lowKpa: "falls", highKpa: "falls", ventC: "rises", superheatK: "rises" },
+  "metering-stuck-closed": { lowKpa: "falls", highKpa: "falls", ventC: "rises", superheatK: "rises" },
+  "metering-stuck-open": { lowKpa: "rises", ventC: "rises", superheatK: "falls", subcoolingK: "falls" },
+  "compressor-worn": { lowKpa: "rises", highKpa: "falls", ventC: "rises" },
+  "compressor-low-stroke": { lowKpa: "rises", highKpa: "falls", ventC: "rises" },
+  "evaporator-airflow": { lowKpa: "falls", highKpa: "falls", ventC: "falls" },
+  "blend-door": { lowKpa: "holds", highKpa: "holds", ventC: "rises" },
+};
+
+const readingNames: Record<keyof ExampleReading, string> = {
+  lowKpa: "low side",
+  highKpa: "high side",
+  ventC: "vent temperature",
+  superheatK: "superheat",
+  subcoolingK: "subcooling",
+};
+
+/** "Here: high side falls, superheat rises." */
+function directionSentence(cause: Cause): string {
+  const given = cause === "none" ? undefined : causeDirections[cause];
+  if (given === undefined) return "";
+  const parts = Object.entries(given).map(
+    ([name, direction]) => `${readingNames[name as keyof ExampleReading]} ${direction}`,
+  );
+  return ` In the figure: ${parts.join(", ")}.`;
+}
 
 const terms: GlossaryEntry[] = [
   term(
@@ -344,7 +382,7 @@ export const glossary: readonly GlossaryEntry[] = [
       id: `cause-${cause}`,
       kind: "cause",
       name: causeName(cause),
-      text: () => causeTexts[cause],
+      text: () => `${causeTexts[cause]}${directionSentence(cause)}`,
       ...(cause === "none" ? {} : { figure: cause }),
     }),
   ),

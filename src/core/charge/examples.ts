@@ -1,5 +1,5 @@
 /** What the simulator shows to explain a word: a usual sound car as its charge falls, and beside one with a cause. Nobody's vehicle. */
-import type { FaultCause } from "../causes/catalogue";
+import { causeEntry, type FaultCause } from "../causes/catalogue";
 import { makePlant } from "../circuit/steady/plant";
 import type { CircuitPoint } from "../circuit/steady/point";
 import { type SteadyState, solveSteady } from "../circuit/steady/steady";
@@ -20,7 +20,7 @@ const exampleLabel: VehicleLabel = {
 /** A warm day at idle. */
 const exampleDay = withUsualConditions({ ambientC: 30, rpm: 800 }, {});
 
-/** Severity at which a cause is shown: plain, and not yet the worst. */
+/** Severity at which a cause is shown: plain, and not yet the worst; a drive that is only there or not is shown without. */
 const PLAIN = 0.6;
 
 /** What the instruments would read: kPa gauge, degC, K. */
@@ -79,5 +79,6 @@ export function causeExample(cause: FaultCause): CauseExample {
   };
   const sound = read([]);
   if (sound === null) throw new Error("the sound example does not run");
-  return { sound, withIt: read([{ cause, severity: PLAIN }]) };
+  const [least = PLAIN] = causeEntry(cause).solved;
+  return { sound, withIt: read([{ cause, severity: Math.max(PLAIN, least) }]) };
 }

@@ -191,8 +191,8 @@ describe("diagnosis", () => {
     const { charge } = judge({ ...reading(0), recoveredG: 433 });
     expect(charge).toMatchObject({ medianG: 433, identified: true, weighed: true });
     // The severity is what the scale says, not what the readings did.
-    const label = reading(0).vehicle.chargeG!;
-    const half = judge({ ...reading(1, "undercharge", 0.8), recoveredG: Math.round(label / 2) });
+    const lost = reading(1, "undercharge", 0.8);
+    const half = judge({ ...lost, recoveredG: Math.round(lost.vehicle.chargeG! / 2) });
     const { severity } = half.causes.find(({ cause }) => cause === "undercharge")!;
     expect(severitySentence("undercharge", severity)).toMatch(/^About 50 % of the label left/);
     expect(charge!.highG - charge!.lowG).toBeLessThan(30);
