@@ -11,12 +11,16 @@ import { causes as allCauses, type Cause } from "../src/core/causes/catalogue";
 import { judge, judgePrepared, prepare } from "../src/core/diagnosis/diagnose";
 import { drawPair, drawTest } from "../src/core/diagnosis/learn/draw-test";
 import { readAs } from "../src/core/diagnosis/learn/read-as";
+import { STANDS_ALONE } from "../src/core/diagnosis/weigh/classes";
 import { learnedNow, provideLearned } from "../src/core/diagnosis/weigh/learned";
 import { misfitOf } from "../src/core/diagnosis/weigh/population";
 import { presences, shares, weigh } from "../src/core/diagnosis/weigh/weigh";
 import { seededNoise } from "../src/core/maths/noise";
 import { checkReading, type ReadingFile, type RunningSetting } from "../src/core/readings/file/reading-file";
 import { foretold, hiddenReadings, impossible } from "../tests/support/hidden-readings";
+import { type CheckedReason, checkedReasons } from "../tests/support/reason-ratios";
+import { soundReadingsHeld } from "../tests/support/sound-coverage";
+import { isRight, walks } from "../tests/support/walks";
 
 const { values: options } = parseArgs({
   options: {
@@ -26,6 +30,9 @@ const { values: options } = parseArgs({
     list: { type: "boolean", default: false },
     cases: { type: "string", multiple: true, default: [] },
     hidden: { type: "string", default: "300" },
+    sound: { type: "string", default: "400" },
+    reasons: { type: "string", default: "60" },
+    walks: { type: "string", default: "200" },
   },
 });
 
@@ -206,6 +213,71 @@ function scorePredictions(draws: number): void {
   }
 }
 
+/** A share with its range by chance. */
+const withChance = (part: number, of: number) => {
+  const p = part / of;
+  return `${(100 * p).toFixed(1)} ± ${(100 * Math.sqrt((p * (1 - p)) / of)).toFixed(1)} % of ${of}`;
+};
+
+/** How often fresh sound draws lie inside the expected range, by quantity, circuit and engine speed. */
+function scoreExpectedRange(draws: number): void {
+  console.log(`\nexpected range, ${draws} sound draws read in full:`);
+  const held = soundReadingsHeld(draws, 17);
+  for (const quantity of new Set(held.map((one) => one.quantity))) {
+    const own = held.filter((one) => one.quantity === quantity);
+    const inside = (some: typeof own) => some.filter(({ side }) => side === 0).length;
+    const groups = [...new Set(own.map(({ build, speed }) => `${build.split(",")[0]} ${speed}`))]
+      .sort()
+      .map((group) => {
+        const some = own.filter(({ build, speed }) => `${build.split(",")[0]} ${speed}` === group);
+        return `${group} ${((100 * inside(some)) / some.length).toFixed(0)} (${some.length})`;
+      });
+    console.log(`  ${quantity}: ${withChance(inside(own), own.length)}; ${groups.join(", ")}`);
+  }
+}
+
+/** Vehicles simulated for each cause when reasons are checked. */
+const CHECKING_VEHICLES = 420;
+
+/** Reasons of fresh draws in two simulations of their own: how often each has them, and how often the two agree. */
+function scoreReasons(draws: number): void {
+  const [one, other] = [1, 2].map((drawnSeed) => checkedReasons(draws, CHECKING_VEHICLES, 51, drawnSeed)) as [
+    CheckedReason[],
+    CheckedReason[],
+  ];
+  const both = one.flatMap((reason, i) => {
+    const again = other[i];
+    return again?.quantity === reason.quantity && again.rival === reason.rival
+      ? [{ ...reason, again: again.found }]
+      : [];
+  });
+  const supporting = both.filter(({ ratio }) => ratio > 1);
+  const contradicting = both.filter(({ ratio }) => ratio < 1);
+  console.log(`\nreasons of ${draws} draws in simulations of their own:`);
+  console.log(
+    `  supporting over 2: ${withChance(supporting.filter(({ found }) => found > 2).length, supporting.length)}`,
+  );
+  console.log(
+    `  contradicting under 1/2: ${withChance(contradicting.filter(({ found }) => found < 0.5).length, contradicting.length)}`,
+  );
+  const agree = supporting.filter(({ found, again }) => found > 2 === again > 2).length;
+  console.log(`  two such simulations agree: ${withChance(agree, supporting.length)}`);
+}
+
+/** From low side, high side and vent at idle, as the tool advises. */
+function scoreWalks(count: number): void {
+  const walked = walks(count, 7);
+  const right = walked.filter(isRight).length;
+  const confident = walked.filter(({ probability }) => probability >= STANDS_ALONE);
+  const minutes = walked.reduce((sum, walk) => sum + walk.minutes, 0) / walked.length;
+  console.log(
+    `\nfrom low, high and vent at idle, as advised: right ${withChance(right, walked.length)} in ${minutes.toFixed(1)} min`,
+  );
+  console.log(
+    `  where one cause stands alone: right ${withChance(confident.filter(isRight).length, confident.length)}`,
+  );
+}
+
 /** How often readings are said not to fit together: honest ones, foreign ones, and those with one reading that is wrong. */
 function scoreFit(named: Record<string, readonly ReadingFile[]>): void {
   const { scales, population } = learnedNow();
@@ -323,6 +395,9 @@ const drawn = own(Number(options.draws), Number(options.seed));
 scoreAll("own draws", drawn);
 scorePairs(Math.min(Number(options.draws), 2000), 99);
 scorePredictions(Number(options.hidden));
+scoreExpectedRange(Number(options.sound));
+scoreReasons(Number(options.reasons));
+scoreWalks(Number(options.walks));
 scoreFit({
   "first set": development.map(({ reading }) => reading),
   "second set": second.map(({ reading }) => reading),
