@@ -10,8 +10,10 @@ import {
   newestChecks,
   nextLeakCheck,
 } from "../leak/likelihood";
+import { holdsNothing } from "../readings/derive/rest";
 import type { Job, LeakCheck, LeakStage } from "./job";
 import { chargedOf, lossOf, recoveredOf } from "./job-readings";
+import { emptyOf } from "./job-rest";
 
 /**
  * "leaks": a check showed it. "repaired": it leaked before the work, what closes it was done, and no check since then. "tight": every newest check
@@ -31,10 +33,11 @@ export interface LeakPlaceRow extends LeakLikelihood {
 export const leakStageOf = ({ repair, steps }: Pick<Job, "repair" | "steps">): LeakStage =>
   repair.parts.length + repair.others.length > 0 || steps.repair.doneAt !== null ? "after-work" : "search";
 
-/** With refrigerant in the circuit, or recovered and not charged again: then test gas takes its place. */
+/** With refrigerant in the circuit; or without, because it came in empty or was recovered and not charged again: then test gas takes its place. */
 export function circuitContents(job: Job): "charged" | "empty" {
   const recovered = recoveredOf(job);
-  const out = recovered.ok && recovered.value !== null && job.correction === null;
+  const recoveredNow = recovered.ok && recovered.value !== null && job.correction === null;
+  const out = recoveredNow || holdsNothing(emptyOf(job));
   return out && (chargedOf(job) ?? 0) <= 0 && job.charge.open === null ? "empty" : "charged";
 }
 

@@ -6,7 +6,7 @@ import { missesMoreThanSound } from "../charge/sound-loss";
 import { entry } from "../units/entry";
 import { figuresIn, systemUnits } from "../units/figures";
 import type { Job, LeakCheck } from "./job";
-import { foundLeaks, leakPlaceRows, openLeaks, placesToCheck } from "./job-leak";
+import { circuitContents, foundLeaks, leakPlaceRows, openLeaks, placesToCheck } from "./job-leak";
 import { leakStateOf } from "./leak-state";
 
 const now = "2026-06-01T10:00:00.000Z";
@@ -106,4 +106,17 @@ describe("where the refrigerant went", () => {
     expect(missesMoreThanSound(100, 20, 6, null)).toBe(false);
     expect(missesMoreThanSound(120, 20, 6, null)).toBe(true);
   });
+});
+
+it("a circuit that came in open to the air takes nitrogen at once; one that came in with pressure only once it is recovered", () => {
+  const unweighed = (kpa: string): Job => ({
+    ...came(""),
+    ledger: [],
+    charge: { ...pickup.charge, open: null },
+    rest: { low: entry(kpa, "kPa"), high: entry(kpa, "kPa"), soak: entry("26", "degC") },
+  });
+  expect(circuitContents(unweighed("1"))).toBe("empty");
+  expect(circuitContents(unweighed("-90"))).toBe("empty");
+  expect(circuitContents(unweighed("510"))).toBe("charged");
+  expect(circuitContents({ ...unweighed("510"), recover: came("232").recover })).toBe("empty");
 });

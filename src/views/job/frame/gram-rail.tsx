@@ -6,6 +6,7 @@ import { checkFits } from "@/core/charge/books/mass-balance";
 import type { StepId } from "@/core/records/job";
 import { labelOf } from "@/core/records/job-label";
 import { balanceOf, foundOf, recoveredOf } from "@/core/records/job-readings";
+import type { HoseLoss } from "@/core/records/job-rest";
 import { hoseLossOf } from "@/core/records/job-rest";
 import { useJob } from "@/session/session";
 import { useFigures } from "@/ui/figures";
@@ -17,6 +18,9 @@ import { OnHandPicture } from "./on-hand";
 import { Rail } from "./rail";
 
 /** Every gram of this job, adding up at any moment. */
+/** How the hoses come off makes a difference worth a range. */
+const apartByAGram = ({ letBackG, asTheyStoodG }: HoseLoss): boolean => (asTheyStoodG ?? letBackG) - letBackG >= 1;
+
 export function GramRail({ step }: { step: StepId }) {
   const figures = useFigures();
   const { job } = useJob();
@@ -43,9 +47,9 @@ export function GramRail({ step }: { step: StepId }) {
           <Row
             label="Gone with the gauge hoses"
             value={
-              gauge.lostG === null
+              gauge.lostG === null && apartByAGram(gauge)
                 ? `${figures.number(gauge.letBackG, "g", 1)} to ${figures.quantity(gauge.asTheyStoodG, "g")}`
-                : `≈ ${figures.quantity(gauge.lostG, "g", 1)}`
+                : `≈ ${figures.quantity(gauge.lostG ?? gauge.letBackG, "g", 1)}`
             }
           />
         )}
