@@ -60,7 +60,7 @@ export interface EvidenceRow extends Reason {
 export const SUPPORTS = 4;
 export const CONTRADICTS = 1 / 6;
 /** No ratio is known better than this: one reading in some hundreds is simply wrong. */
-const WILD_SHARE = 0.04;
+const WILD_SHARE = 0.01;
 
 /** One reading, and how often each cause would show such a one. */
 interface Judged extends Omit<Reason, "rival" | "ratio"> {
@@ -268,8 +268,14 @@ function unconditional(
   return 1 / Math.sqrt(2 * Math.PI * (variance + between));
 }
 
+/** Degrees of freedom of the tails, with which fourteen faults simulated on one vehicle deserve to be doubted. */
+const TAIL_FREEDOM = 5;
+/** Height of that distribution at its middle, times its spread. */
+const TAIL_PEAK = 0.3796;
+
+/** Student's distribution of five degrees of freedom: of two causes far from a reading the nearer one still shows it more often. */
 function density(parts: readonly Part[], at: number): number {
-  return share(parts, (z, sd) => Math.exp(-0.5 * z * z) / (sd * Math.sqrt(2 * Math.PI)), at);
+  return share(parts, (z, sd) => (TAIL_PEAK / sd) * (1 + (z * z) / TAIL_FREEDOM) ** (-(TAIL_FREEDOM + 1) / 2), at);
 }
 
 function share(parts: readonly Part[], of: (z: number, sd: number) => number, at: number): number {
@@ -348,7 +354,8 @@ function weightOf({ says, ratio }: EvidenceRow): number {
 }
 
 /**
- * A reading inside the expected range supports no fault against a sound vehicle; against a rival that it rules out it does.
+ * A reading inside the expected range supports no fault against a sound vehicle, and one outside contradicts none in its favour; against a rival
+ * that it rules out it does.
  */
 function rowOf(judged: Judged, cause: Cause, rivals: readonly Cause[]): EvidenceRow | null {
   const { densities, rangeOf, ...read } = judged;
@@ -359,7 +366,9 @@ function rowOf(judged: Judged, cause: Cause, rivals: readonly Cause[]): Evidence
   const [nearest] = ratios;
   if (nearest === undefined) return null;
   const inside = read.expected !== null && read.value >= read.expected.low && read.value <= read.expected.high;
-  const contradicts = ({ ratio }: { ratio: number }) => ratio <= CONTRADICTS;
+  const outside = read.expected !== null && !inside;
+  const contradicts = ({ rival, ratio }: { rival: Cause; ratio: number }) =>
+    ratio <= CONTRADICTS && !(outside && rival === "none");
   const supports = ({ rival, ratio }: { rival: Cause; ratio: number }) =>
     ratio >= SUPPORTS && !(inside && rival === "none");
   // The likeliest rival comes first, a sound vehicle where that one is not told apart.

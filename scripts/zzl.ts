@@ -1,0 +1,4 @@
+import { readFileSync } from "node:fs";
+import { provideLearned } from "../src/core/diagnosis/weigh/learned";
+
+provideLearned(readFileSync("public/learned.bin"));
