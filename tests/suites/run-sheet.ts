@@ -195,7 +195,7 @@ describe("bad input", () => {
     await browser.says("At saturation");
     await (await body()).sendKeys("7");
     await browser.at("verdict");
-    await browser.says("Learned from simulated tests");
+    await browser.says("90 % of sound vehicles");
     await (await body()).sendKeys("?");
     await browser.says("Step 12: Charge");
     await browser.driver.actions().sendKeys("\uE00C").perform();
