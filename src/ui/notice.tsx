@@ -1,6 +1,6 @@
 "use client";
 
-import { Box } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { Text, useSaid } from "./text";
 
@@ -8,11 +8,19 @@ type Tone = "act" | "wait" | "done" | "plain";
 
 const edges: Record<Tone, string> = { act: "act", wait: "wait", done: "done", plain: "edge" };
 
+interface NoticeProps {
+  tone?: Tone;
+  title: ReactNode;
+  /** The button of what it says, beside it. */
+  aside?: ReactNode;
+  children?: ReactNode;
+}
+
 /** A strip that says one thing, with an edge that says how pressing it is and words that say why. */
-export function Notice({ tone = "plain", title, children }: { tone?: Tone; title: ReactNode; children?: ReactNode }) {
+export function Notice({ tone = "plain", title, aside, children }: NoticeProps) {
   const said = useSaid();
   return (
-    <Box
+    <Flex
       bg="sheet"
       borderWidth="1px"
       borderColor="line"
@@ -21,17 +29,23 @@ export function Notice({ tone = "plain", title, children }: { tone?: Tone; title
       rounded="card"
       px="4"
       py="2.5"
+      gap="4"
+      align="center"
+      wrap={{ base: "wrap", md: "nowrap" }}
       role={tone === "act" ? "alert" : "status"}
     >
-      <Text fontSize="18px" fontWeight="650" lineHeight="1.3">
-        {title}
-      </Text>
-      {children && (
-        <Box color="soft" fontSize="15px" mt="0.5">
-          {said(children)}
-        </Box>
-      )}
-    </Box>
+      <Box flex="1 1 320px">
+        <Text fontSize={aside ? "20px" : "18px"} fontWeight="650" lineHeight="1.3">
+          {title}
+        </Text>
+        {children && (
+          <Box color="soft" fontSize="15px" mt="0.5">
+            {said(children)}
+          </Box>
+        )}
+      </Box>
+      {aside}
+    </Flex>
   );
 }
 

@@ -8,6 +8,7 @@ import { type InstrumentAccuracy, workshopInstruments } from "../../readings/der
 import type { ReadingFile } from "../../readings/file/reading-file";
 import type { UnitId } from "../../units/units";
 import { type ObservableName, placeOf, settingObservables } from "./observables";
+import { fieldOf } from "./read-fields";
 
 /** Read or worked out at one engine speed. */
 export const runningQuantities = [
@@ -241,39 +242,25 @@ function instrumentError(
   }
 }
 
-/** Path of the field that an observable at one engine speed is read from; a derived quantity has its own name there. */
-export function fieldNameOf(quantity: Quantity, setting: number): string {
-  const at = (name: string) => `running[${setting}].${name}`;
-  switch (quantity) {
-    case "staticPressure":
-      return "rest.saturationK";
-    case "equalisation":
-      return "equalise.seconds";
-    case "charge":
-      return "recoveredPct";
-    default:
-      return at(runningFields[quantity]);
-  }
-}
-
-const runningFields: Record<RunningQuantity, string> = {
-  low: "lowKpa",
-  high: "highKpa",
+/** Name of a value that is worked out, where a reading file has no field for it. */
+const derivedNames: Partial<Record<Quantity, string>> = {
   superheat: "superheatK",
   subcooling: "subcoolingK",
   condenserSplit: "condenserSplitK",
   airDrop: "evaporatorAirDropK",
   pressureRatio: "pressureRatio",
-  vent: "ventC",
-  suction: "suctionLineC",
-  liquid: "liquidLineC",
-  discharge: "dischargeLineC",
-  condenserInlet: "condenserInletAirC",
-  condenserOutlet: "condenserOutletAirC",
   condenserRise: "condenserAirRiseK",
   lineDrop: "liquidLineDropK",
-  duty: "compressorDutyPct",
+  staticPressure: "rest.saturationK",
+  equalisation: "equalise.seconds",
+  charge: "recoveredPct",
 };
+
+/** Path of a quantity in a reading file, or the name of a value derived from its fields. */
+export function fieldNameOf(quantity: Quantity, setting: number): string {
+  const name = derivedNames[quantity] ?? fieldOf[rules[quantity].uses[0]!];
+  return isRunning(quantity) ? `running[${setting}].${name}` : name;
+}
 
 const quantityOf: Record<ObservableName, Quantity> = {
   evaporating: "low",

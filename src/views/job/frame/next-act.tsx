@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex } from "@chakra-ui/react";
+import { Box } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { type Decision, decide } from "@/core/diagnosis/decide/decide";
 import type { Verdict } from "@/core/diagnosis/decide/verdict";
@@ -11,6 +11,7 @@ import type { StepId } from "@/core/records/job";
 import { useJob } from "@/session/session";
 import { bringTo } from "@/ui/bring-to";
 import { BenchButton } from "@/ui/buttons";
+import { Notice } from "@/ui/notice";
 import { useShortcuts } from "@/ui/shortcuts";
 import { Text } from "@/ui/text";
 import { actButtons, actInShort, decisionWords } from "@/words/decision";
@@ -121,54 +122,34 @@ function TestNotes({ test, verdict, wording }: NextActProps & { test: NextTest }
   );
 }
 
-const edges = { act: "act", wait: "wait", done: "done" } as const;
-
 /** The next act as the headline of the diagnosis, with its reason, what would change it, and the button that begins it. */
 export function ActHeadline({
   verdict,
   wording,
   tone,
   amount,
-}: NextActProps & { tone: keyof typeof edges; amount: string | null }) {
+}: NextActProps & { tone: "act" | "wait" | "done"; amount: string | null }) {
   const { decision, test, begin } = useNextAct(verdict);
   const { sentence, unless } = decisionWords(decision, wording);
   const settled =
     test === null && !verdict.nextTests.some(({ changesAct, test: id }) => changesAct && id !== "recover");
+  const button = begin && (
+    <BenchButton kind="act" shortcut="G" px="5" minH="60px" flexShrink="0" onClick={begin}>
+      {actButtons[decision.act]}
+    </BenchButton>
+  );
   return (
-    <Flex
-      bg="sheet"
-      borderWidth="1px"
-      borderColor="line"
-      borderLeftWidth="6px"
-      borderLeftColor={edges[tone]}
-      rounded="card"
-      px="4"
-      py="2.5"
-      gap="4"
-      align="center"
-      wrap={{ base: "wrap", md: "nowrap" }}
-      role={tone === "act" ? "alert" : "status"}
-    >
-      <Box flex="1 1 320px">
-        <Text fontSize="20px" fontWeight="650" lineHeight="1.25">
-          {sentence}
-        </Text>
-        {test && (
-          <Text fontSize="17px" fontWeight="600" mt="0.5">
+    <Notice tone={tone} title={sentence} aside={button}>
+      {test && (
+        <>
+          <Text fontSize="17px" fontWeight="600" color="ink">
             {testSentence(test.test, wording)}
           </Text>
-        )}
-        {test && <TestNotes test={test} verdict={verdict} wording={wording} />}
-        <Text color="soft" fontSize="15px" mt="0.5">
-          {[amount, settled ? "No further test would change this act." : unless].filter(Boolean).join(" ")}
-        </Text>
-      </Box>
-      {begin && (
-        <BenchButton kind="act" shortcut="G" px="5" minH="60px" flexShrink="0" onClick={begin}>
-          {actButtons[decision.act]}
-        </BenchButton>
+          <TestNotes test={test} verdict={verdict} wording={wording} />
+        </>
       )}
-    </Flex>
+      <Text>{[amount, settled ? "No further test would change this act." : unless].filter(Boolean).join(" ")}</Text>
+    </Notice>
   );
 }
 
