@@ -117,7 +117,8 @@ function likelierWords({ ratio, rival, quantity, value, expected }: Reason): str
 /** What a row of the evidence says of the leading cause. */
 export function rowWords(row: EvidenceRow, leading: Cause): string {
   if (row.says !== "neutral") return likelierWords(row);
-  if (row.quantity === "staticPressure" && row.value > -NO_LIQUID_K) return "some liquid left; not how much";
+  if (row.quantity === "staticPressure")
+    return row.value > -NO_LIQUID_K ? "some liquid left; not how much" : "no liquid left";
   const holds = row.ranges.filter(({ low, high }) => row.value + row.error >= low && row.value - row.error <= high);
   if (holds.length === row.ranges.length && row.ranges.length > 1) return "fits each of them";
   if (holds.length === 0) return "fits none of them";
