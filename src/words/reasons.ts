@@ -114,7 +114,7 @@ function likelierWords({ ratio, rival, quantity, value, expected }: Reason): str
     : `${times(ratio)} likelier ${rivalWords(rival)}`;
 }
 
-/** What a row of the evidence says of the leading cause. */
+/** Words of a row of the evidence about the leading cause. */
 export function rowWords(row: EvidenceRow, leading: Cause): string {
   if (row.says !== "neutral") return likelierWords(row);
   if (row.quantity === "staticPressure")

@@ -8,7 +8,7 @@ import type { CircuitPoint } from "../circuit/steady/point";
 import { type SteadyState, solveSteady } from "../circuit/steady/steady";
 import { withUsualConditions } from "../circuit/vehicle/usual";
 import type { CircuitConditions, CircuitVehicle } from "../circuit/vehicle/vehicle";
-import type { KnownConditions } from "../diagnosis/explain/sound-vehicles";
+import type { ReadingFile } from "../readings/file/reading-file";
 import { CHARGING_RPM } from "./plan/charge-plan";
 
 export const schools = ["pressure-chart", "subcooling", "superheat", "sight-glass", "air-split", "low-side"] as const;
@@ -59,7 +59,7 @@ const USUAL_HUMIDITY_PCT = 50;
 const ROUND_HUMIDITY_PCT = 5;
 
 /** Conditions in which vehicles are charged: the day that is known, rounded, at the engine speed of charging. Charge desk and bench both use it. */
-export function chargingDay(known: KnownConditions): CircuitConditions {
+export function chargingDay(known: ReadingFile["conditions"]): CircuitConditions {
   const humidityPct = known.humidityPct ?? USUAL_HUMIDITY_PCT;
   return withUsualConditions(
     { ambientC: Math.round(known.ambientC), rpm: CHARGING_RPM },

@@ -35,7 +35,7 @@ export type RunningQuantity = (typeof runningQuantities)[number];
 export const onceQuantities = ["staticPressure", "equalisation", "charge"] as const;
 export type Quantity = RunningQuantity | (typeof onceQuantities)[number];
 
-/** What quantities are worked out beside: the air that was read, and the refrigerant of the label. */
+/** Surroundings of a test: the air that was read, and the refrigerant of the label. */
 export interface QuantityContext {
   fluid: FluidTable;
   atmosphereKpa: number;

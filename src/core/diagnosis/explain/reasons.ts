@@ -47,7 +47,7 @@ export interface Reason {
   ratio: number;
 }
 
-/** What a row of the evidence says of the cause it is about. */
+/** Side that a row of the evidence takes on its cause. */
 export type Says = "supports" | "contradicts" | "neutral";
 
 export interface EvidenceRow extends Reason {
@@ -193,7 +193,7 @@ interface Part {
   weight: number;
 }
 
-/** What each cause would show of a quantity given the other readings; null for a cause that shows nothing there. */
+/** Distributions of a quantity under each cause, given the other readings; null for a cause that shows nothing there. */
 function mixtures(
   quantity: Quantity,
   setting: number,

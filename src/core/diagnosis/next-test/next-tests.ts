@@ -278,7 +278,7 @@ export function entered(
 const LIQUID_OVER_AIR_K = 12;
 
 const LOOK_MINUTES = 3;
-/** What a look finds more seldom than this changes nothing. */
+/** A cause that a look finds more seldom than this changes nothing. */
 const LEAST_FOUND = 0.01;
 
 /** A scan tool shows speed asked for and reached, interlock and insulation faults of an electric compressor. */
