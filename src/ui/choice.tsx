@@ -9,13 +9,26 @@ interface ChoiceProps<Value extends string> {
   value: Value | null;
   onChange: (value: Value) => void;
   missing?: boolean;
+  /** Nothing can be chosen now. */
+  disabled?: boolean;
 }
 
 /** One of a few, as buttons a glove can hit. */
-export function Choice<Value extends string>({ label, options, value, onChange, missing }: ChoiceProps<Value>) {
+export function Choice<Value extends string>({
+  label,
+  options,
+  value,
+  onChange,
+  missing,
+  disabled = false,
+}: ChoiceProps<Value>) {
   const say = useSay();
   return (
-    <RadioGroup.Root value={value} onValueChange={(details) => details.value && onChange(details.value as Value)}>
+    <RadioGroup.Root
+      disabled={disabled}
+      value={value}
+      onValueChange={(details) => details.value && onChange(details.value as Value)}
+    >
       <RadioGroup.Label fontWeight="600" fontSize="14px">
         {say(label)}
       </RadioGroup.Label>
@@ -33,6 +46,7 @@ export function Choice<Value extends string>({ label, options, value, onChange, 
             borderWidth="1px"
             borderColor={missing ? "act" : "edge"}
             bg="field"
+            _disabled={{ opacity: 0.55, cursor: "not-allowed" }}
             _checked={{ bg: "ink", color: "onInk", borderColor: "ink", fontWeight: "650" }}
           >
             <RadioGroup.ItemHiddenInput />

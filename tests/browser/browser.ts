@@ -358,7 +358,7 @@ return null;`;
 /** Where the middle of that element is once it is scrolled to, clear of what stands at the foot of a step; or why it cannot be clicked. */
 const PLACE = `const element = (function () { ${VISIBLE} })(arguments[0]);
 if (element === null) return "it is not on the page, or not visible";
-if (element.disabled) return "it stays disabled";
+if (element.disabled || element.dataset.disabled !== undefined) return "it stays disabled";
 element.scrollIntoView({ block: "center" });
 const box = element.getBoundingClientRect();
 const place = { x: box.left + box.width / 2, y: box.top + box.height / 2 };

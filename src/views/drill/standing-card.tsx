@@ -125,7 +125,8 @@ export function Standing({
             label="Engine"
             options={engineChoices}
             value={standing?.engine ?? "off"}
-            onChange={(engine) => !busy && car.does({ does: "engine", engine })}
+            disabled={busy}
+            onChange={(engine) => car.does({ does: "engine", engine })}
           />
           <Choice
             label="Clock (F)"
