@@ -51,7 +51,7 @@ function wordingOf({ vehicle, conditions }: ReadingFile): Wording {
   };
 }
 
-/** What both versions hold alike. */
+/** Parts that both versions hold alike. */
 function commonParts(verdict: Verdict, reading: ReadingFile) {
   const wording = wordingOf(reading);
   const probabilities = roundedToOne(verdict.causes.map(({ probability }) => probability));

@@ -90,7 +90,7 @@ const causeTexts: Record<Cause, string> = {
 
 export type Direction = "rises" | "falls" | "holds";
 
-/** What the figure of a cause shows beside a sound car. */
+/** Directions that the figure of a cause shows beside a sound car. */
 export const causeDirections: Partial<Record<FaultCause, Partial<Record<keyof ExampleReading, Direction>>>> = {
   undercharge: { highKpa: "falls", ventC: "rises", superheatK: "rises", subcoolingK: "falls" },
   overcharge: { highKpa: "rises", subcoolingK: "rises" },

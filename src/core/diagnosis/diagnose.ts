@@ -16,7 +16,7 @@ import { warningsOf } from "./decide/warnings";
 import { complaintFactor } from "./explain/complaint-odds";
 import { type Hypotheses, labelOfReading, solveHypotheses } from "./explain/hypotheses";
 import { type Observed, observe, speedsOf } from "./explain/observables";
-import { type Evidence, type EvidenceRow, evidenceOf, type Reason, rowsAbout } from "./explain/reasons";
+import { type Evidence, evidenceOf, reasonsAbout, rowsAbout } from "./explain/reasons";
 import { sightFactor } from "./explain/sights";
 import type { SoundReading } from "./explain/sound-vehicles";
 import { nextTests } from "./next-test/next-tests";
@@ -137,14 +137,12 @@ function rankedCauses(reading: ReadingFile, weighed: Weighed, evidence: Evidence
     .map((cause) => ({ cause, probability: share[cause] }))
     .sort((a, b) => b.probability - a.probability);
   return order.map(({ cause, probability }): RankedCause => {
-    const rows = present[cause] > 0 ? rowsAbout(cause, rivalsOf(cause, order), evidence) : [];
     return {
       cause,
       probability,
       present: present[cause],
       severity: severityOf(cause, weighed, reading),
-      for: saying(rows, "supports"),
-      against: saying(rows, "contradicts"),
+      ...(present[cause] > 0 ? reasonsAbout(cause, rivalsOf(cause, order), evidence) : { for: [], against: [] }),
       seen: [
         ...sights.filter((code) => (sightFactor(code, cause) ?? 1) > 1),
         ...complaints.filter((code) => complaintFactor(code, cause) > 1),
@@ -161,13 +159,6 @@ function rivalsOf(cause: Cause, order: readonly { cause: Cause; probability: num
   const nearest = order.find((one) => one.cause !== cause)!;
   if (cause === "none") return [nearest.cause];
   return nearest.cause === "none" || nearest.probability < RIVAL ? ["none"] : [nearest.cause, "none"];
-}
-
-function saying(rows: readonly EvidenceRow[], says: EvidenceRow["says"]): Reason[] {
-  return rows
-    .filter((row) => row.says === says)
-    .sort((a, b) => Math.abs(Math.log(b.ratio)) - Math.abs(Math.log(a.ratio)))
-    .map(({ says: _says, ranges: _ranges, ...reason }) => reason);
 }
 
 function severityOf(cause: Cause, { severities }: Weighed, { recoveredG, vehicle }: ReadingFile): SeverityRange {

@@ -14,7 +14,7 @@ export interface HardLimit {
 /** Water on the coil freezes from here down, degC. */
 const FREEZING_C = 0;
 /** Oil and seals suffer from here up, degC. */
-export const HOT_DISCHARGE_LIMIT_C = 110;
+const HOT_DISCHARGE_LIMIT_C = 110;
 
 /** The limit of a quantity; null where it has none. */
 export function hardLimitOf(

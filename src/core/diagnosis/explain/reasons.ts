@@ -331,7 +331,35 @@ function judgeCycling(test: JudgedTest): Judged[] {
 }
 
 /** Rows of the evidence about a cause, one for each quantity: at the engine speed at which it says most. */
-export function rowsAbout(cause: Cause, rivals: readonly Cause[], { judged }: Evidence): EvidenceRow[] {
+export function rowsAbout(cause: Cause, rivals: readonly Cause[], evidence: Evidence): EvidenceRow[] {
+  return judgedRows(cause, rivals, evidence).map(({ judged: { rangeOf }, ...row }) => ({
+    ...row,
+    ranges: [cause, ...rivals].flatMap((one) => {
+      const range = rangeOf(one);
+      return range ? [{ cause: one, ...range }] : [];
+    }),
+  }));
+}
+
+/** Readings that support and contradict a cause, the weightiest first. */
+export function reasonsAbout(
+  cause: Cause,
+  rivals: readonly Cause[],
+  evidence: Evidence,
+): { for: Reason[]; against: Reason[] } {
+  const rows = judgedRows(cause, rivals, evidence).sort((a, b) => weightOf(b) - weightOf(a));
+  const saying = (wanted: Says) =>
+    rows.filter(({ says }) => says === wanted).map(({ says: _says, judged: _judged, ...reason }): Reason => reason);
+  return { for: saying("supports"), against: saying("contradicts") };
+}
+
+/** A row before its ranges are worked out: only the leading cause is drawn. */
+interface JudgedRow extends Reason {
+  says: Says;
+  judged: Judged;
+}
+
+function judgedRows(cause: Cause, rivals: readonly Cause[], { judged }: Evidence): JudgedRow[] {
   const quantities = [...new Set(judged.map(({ quantity }) => quantity))];
   const rows = quantities.flatMap((quantity) => {
     const all = judged.filter((one) => one.quantity === quantity).map((one) => rowOf(one, cause, rivals));
@@ -349,7 +377,7 @@ export function rowsAbout(cause: Cause, rivals: readonly Cause[], { judged }: Ev
 const RATIO_MARGIN = 0.3;
 
 /** Neutral rows weigh nothing, so that a speed at which a reading says something stands before one at which it does not. */
-function weightOf({ says, ratio }: EvidenceRow): number {
+function weightOf({ says, ratio }: JudgedRow): number {
   return says === "neutral" ? 0 : Math.abs(Math.log(ratio));
 }
 
@@ -357,8 +385,8 @@ function weightOf({ says, ratio }: EvidenceRow): number {
  * A reading inside the expected range supports no fault against a sound vehicle, and one outside contradicts none in its favour; against a rival
  * that it rules out it does.
  */
-function rowOf(judged: Judged, cause: Cause, rivals: readonly Cause[]): EvidenceRow | null {
-  const { densities, rangeOf, ...read } = judged;
+function rowOf(judged: Judged, cause: Cause, rivals: readonly Cause[]): JudgedRow | null {
+  const { densities, rangeOf: _rangeOf, ...read } = judged;
   const ratios = rivals.flatMap((rival) => {
     const ratio = densities[cause] / densities[rival];
     return Number.isFinite(ratio) ? [{ rival, ratio }] : [];
@@ -374,13 +402,5 @@ function rowOf(judged: Judged, cause: Cause, rivals: readonly Cause[]): Evidence
   // The likeliest rival comes first, a sound vehicle where that one is not told apart.
   const told = ratios.find((one) => contradicts(one) || supports(one)) ?? nearest;
   const says: Says = contradicts(told) ? "contradicts" : supports(told) ? "supports" : "neutral";
-  return {
-    ...read,
-    ...told,
-    says,
-    ranges: [cause, ...rivals].flatMap((one) => {
-      const range = rangeOf(one);
-      return range ? [{ cause: one, ...range }] : [];
-    }),
-  };
+  return { ...read, ...told, says, judged };
 }

@@ -22,6 +22,7 @@ import { sizeVehicle } from "../../circuit/vehicle/sizing";
 import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../../circuit/vehicle/vehicle";
 import type { NoiseSource } from "../../maths/noise";
 import { meetingSeconds } from "../explain/meeting";
+import { drawShare } from "../explain/sound-vehicles";
 
 /** What one setting of the engine truly shows; kPa absolute, degC. */
 export interface TrueSetting {
@@ -109,11 +110,6 @@ function drawConditions(noise: NoiseSource): Omit<CircuitConditions, "rpm"> {
   };
 }
 
-/** Charge of a car that has nothing wrong with its charge: near its label, as far as nobody would call it a fault. */
-function usualShare(noise: NoiseSource): number {
-  return Math.min(Math.max(0.98 + 0.05 * noise.normal(), 0.86), 1.1);
-}
-
 /** From hardly felt to the worst, where a cause has no way of its own. */
 function drawSeverity(cause: FaultCause, { uniform }: NoiseSource): number {
   return causeEntry(cause).drawSeverity?.(uniform) ?? 0.15 + 0.85 * uniform();
@@ -195,7 +191,7 @@ function testOf(
 ): TrueTest | null {
   const { label } = vehicle;
   const speeds = [Math.round(680 + 180 * noise.uniform()), Math.round(1450 + 600 * noise.uniform())];
-  let chargeKg = (label.chargeG / 1000) * usualShare(noise);
+  let chargeKg = (label.chargeG / 1000) * drawShare(noise.normal);
   const ofCharge = faults.some(({ cause }) => cause === "undercharge" || cause === "overcharge");
   if (ofCharge) chargeKg = label.chargeG / 1000;
   const soakC = conditions.ambientC + Math.max(0.8 + 1.3 * noise.normal(), -1);
