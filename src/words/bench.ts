@@ -5,12 +5,13 @@ import type { BenchCornerName, BenchInstruments, CurveChannel } from "@/core/ben
 import { type BenchState, truthOf } from "@/core/bench/bench-state";
 import type { HotDays } from "@/core/bench/bench-work";
 import type { ChargeCurve } from "@/core/bench/charge-curve";
-import type { CheapestTest, ToldDay } from "@/core/bench/could-tell";
+import type { NextAtBench, ToldDay } from "@/core/bench/could-tell";
 import type { HotDay } from "@/core/bench/hot-day";
 import { type Cause, causeName, type FaultCause } from "@/core/causes/catalogue";
 import type { VehicleLabel } from "@/core/circuit/vehicle/vehicle";
 import type { Figures } from "@/core/units/figures";
 import { formatNumber } from "@/core/units/units";
+import { actInShort } from "./decision";
 import { testSentences } from "./diagnosis";
 import { circuitWords, refrigerantLabels } from "./job";
 
@@ -194,10 +195,10 @@ export function toldSentence(days: readonly ToldDay[], state: BenchState, figure
     : `With gauges, vent and clamps it is found on ${shows.length} of ${known.length} days.`;
 }
 
-export function cheapestWords({ leads, test }: CheapestTest): string {
-  const lead = `After both gauges and the vent, ${causeName(leads.cause as Cause).toLowerCase()} leads (${Math.round(leads.probability * 100)} % of cars that read like this).`;
-  if (test === null) return `${lead} No further test would tell more.`;
-  return `${lead} Cheapest next, ${test.minutes} min: ${testSentences[test.test].toLowerCase()}. It settles it in ${outOfTen(test.settles)} of such cars.`;
+export function nextAtBenchWords({ leads, decision, test }: NextAtBench): string {
+  const lead = `After both gauges and the vent, ${causeName(leads.cause as Cause).toLowerCase()} leads at ${Math.round(leads.probability * 100)} %.`;
+  if (test === null) return `${lead} Next action: ${actInShort(decision)}.`;
+  return `${lead} Next test, ${test.minutes} min: ${testSentences[test.test].toLowerCase()}. It settles the diagnosis in ${outOfTen(test.settles)} of such cars.`;
 }
 
 /** One kW in thousands of BTU an hour. */

@@ -104,7 +104,10 @@ describe("the longer questions", () => {
     const total = (one: typeof mild, which: "gauges" | "two-speeds") =>
       one.days.reduce((sum, { found }) => sum + (found?.[which] ?? 0), 0);
     expect(total(bad, "two-speeds")).toBeGreaterThan(total(bad, "gauges"));
-    expect(bad.cheapest!.leads.probability).toBeGreaterThan(0);
-    expect(mild.cheapest!.test).not.toBeNull();
+    expect(bad.next!.leads.probability).toBeGreaterThan(0);
+    for (const { next } of [bad, mild]) {
+      const { decision, test } = next!;
+      expect(test?.test ?? null).toBe(decision.act === "test-first" ? decision.test : null);
+    }
   });
 });

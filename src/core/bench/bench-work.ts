@@ -11,7 +11,7 @@ import { readAtBench } from "./bench-file";
 import { CURVE_VEHICLES, habitDays } from "./bench-shapes";
 import type { BenchState } from "./bench-state";
 import { type ChargeCurve, curveOf, type EmptiedVehicle, emptied, read, toldBy } from "./charge-curve";
-import { type CheapestTest, cheapestTest, type ToldDay, toldDays, toldOn, truly } from "./could-tell";
+import { type NextAtBench, nextAtBench, type ToldDay, toldDays, toldOn, truly } from "./could-tell";
 import { type HotDay, onHotDay } from "./hot-day";
 
 /** Vehicles of a label, sized once. */
@@ -95,7 +95,7 @@ export function* habitSteps(
 
 export interface CouldTell {
   days: ToldDay[];
-  cheapest: CheapestTest | null;
+  next: NextAtBench | null;
 }
 
 export function* couldTellSteps(
@@ -103,11 +103,11 @@ export function* couldTellSteps(
   middle: CircuitVehicle,
   state: BenchState,
 ): Generator<CouldTell> {
-  const cheapest = cheapestTest(middle, state);
+  const next = nextAtBench(middle, state);
   const days: ToldDay[] = [];
   for (const ambientC of toldDays) {
     days.push(toldOn(vehicles, state, ambientC));
-    yield { days: [...days], cheapest };
+    yield { days: [...days], next };
   }
 }
 

@@ -1,10 +1,11 @@
 /**
  * Could a gauge have told? How often a test with these instruments names what is wrong, over days and over the vehicles that could all wear the label;
- * and which further test would settle it most often for its time.
+ * and which action comes next.
  */
 
 import { solveSteady } from "../circuit/steady/steady";
 import type { CircuitVehicle } from "../circuit/vehicle/vehicle";
+import { type Decision, decide } from "../diagnosis/decide/decide";
 import { judge } from "../diagnosis/diagnose";
 import type { NextTest } from "../diagnosis/next-test/next-tests";
 import { shares, weigh } from "../diagnosis/weigh/weigh";
@@ -105,15 +106,17 @@ function fileOf(
   return readAtBench(state, conditions, rank > 2 ? [part(idle), part(fast)] : [part(idle)]);
 }
 
-export interface CheapestTest {
-  /** What leads after both gauges and the vent, on the bench's own day, and how probable it is. */
+export interface NextAtBench {
+  /** Leading cause after both gauges and the vent, on the bench's own day, and its probability. */
   leads: { cause: string; probability: number };
-  /** The test that tells most for its time, and how often it settles it; null where none would tell. */
+  /** Next action by the same rule as in a job. */
+  decision: Decision;
+  /** The test that comes first, with its minutes and the share of vehicles in which it settles the diagnosis; null where the action is not a test. */
   test: Pick<NextTest, "test" | "minutes" | "settles" | "gainBits"> | null;
 }
 
-/** Of the middle vehicle on the bench's own day, read with both gauges and the vent; null where it does not run. */
-export function cheapestTest(vehicle: CircuitVehicle, state: BenchState): CheapestTest | null {
+/** Diagnoses the middle vehicle on the bench's own day from both gauges and the vent; null where it does not run. */
+export function nextAtBench(vehicle: CircuitVehicle, state: BenchState): NextAtBench | null {
   const { ambientC, rpm } = state.conditions;
   const reading = truly(vehicle, state, ambientC, rpm);
   if (reading === null) return null;
@@ -125,12 +128,10 @@ export function cheapestTest(vehicle: CircuitVehicle, state: BenchState): Cheape
   };
   const verdict = judge(readAtBench(state, state.conditions, [setting]));
   const [first] = verdict.causes;
-  const ranked = verdict.nextTests
-    .filter(({ settles }) => settles > 0)
-    .sort((a, b) => b.settles / b.minutes - a.settles / a.minutes);
-  const best = ranked[0] ?? verdict.nextTests[0];
+  const decision = decide(verdict);
   return {
     leads: { cause: first?.cause ?? "none", probability: first?.probability ?? 0 },
-    test: best === undefined ? null : best,
+    decision,
+    test: verdict.nextTests.find(({ test }) => decision.act === "test-first" && test === decision.test) ?? null,
   };
 }

@@ -12,7 +12,7 @@ import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";
 import { RangeField } from "@/ui/range-field";
 import { Text } from "@/ui/text";
-import { cheapestWords, hotDaysWords, instrumentWords, outOfTen, toldSentence } from "@/words/bench";
+import { hotDaysWords, instrumentWords, nextAtBenchWords, outOfTen, toldSentence } from "@/words/bench";
 import { schoolLabels } from "@/words/job";
 import { HabitTable } from "./habit-table";
 
@@ -139,7 +139,7 @@ export function HotDayCard({ hotC, onHot, hotDay, state }: HotDayCardProps) {
   );
 }
 
-/** How often a test would find it, by what is connected and by the day; and the cheapest test that would. */
+/** How often a test would find it, by what is connected and by the day, and the next action. */
 export function CouldTellCard({ state, told }: { state: BenchState; told: Part<"couldTell"> }) {
   const figures = useFigures();
   const sound = truthOf(state).length === 0;
@@ -177,9 +177,9 @@ export function CouldTellCard({ state, told }: { state: BenchState; told: Part<"
               </Box>
             ))}
           </Grid>
-          {told.part.cheapest && !sound && (
+          {told.part.next && !sound && (
             <Text mt="2" fontSize="15px">
-              {cheapestWords(told.part.cheapest)}
+              {nextAtBenchWords(told.part.next)}
             </Text>
           )}
         </>
