@@ -161,7 +161,7 @@ async function measured(name: string, act: () => Promise<void>): Promise<void> {
 }
 const settings = async () => {
   await browser.load(`${server.address}/settings`);
-  await browser.says("What this browser keeps");
+  await browser.says("Data in this browser");
   // The start of the page is no part of what follows.
   await new Promise((resolve) => setTimeout(resolve, 4000));
 };
@@ -210,7 +210,7 @@ try {
   console.log(same.length === TABLES.length ? "identical in every table" : { before, after });
   await measured("taken back", async () => {
     await browser.press("Take this back");
-    await browser.until("it is back", async () => (await browser.text()).includes("Taken back"), 900_000);
+    await browser.until("it is back", async () => (await browser.text()).includes("Reverted"), 900_000);
   });
 } finally {
   await browser.quit();

@@ -101,7 +101,7 @@ for (const [i, one] of chargingCases(RUNS, 2026).entries()) {
 }
 const upTo = (of: "offG" | "booksG", most: number) => runs.filter((one) => Math.abs(one[of]) <= most).length;
 console.log(`charging by plan, ${RUNS} jobs:`);
-console.log(`  true charge inside the label's ± 20 g: ${share(upTo("offG", 20), RUNS)}; ± 10 g: ${upTo("offG", 10)}`);
+console.log(`  true charge within the label's ± 20 g: ${share(upTo("offG", 20), RUNS)}; ± 10 g: ${upTo("offG", 10)}`);
 console.log(`  log within 3 g of the truth: ${share(upTo("booksG", 3), RUNS)}`);
 console.log(
   `  off the label: ${spread(

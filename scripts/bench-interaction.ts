@@ -45,10 +45,10 @@ try {
   const job = `${server.address}/job/demo-bakery-van`;
   await browser.load(`${job}/running`);
   await browser.rack("Idle");
-  await browser.says("Green: such a vehicle", 60_000);
+  await browser.says("Expected now", 60_000);
   await pause(4000);
   await watched("running test: streaming, hands off, 10 s", () => pause(10_000).then(() => undefined));
-  await browser.press("Lines, minutes and marks of the trace");
+  await browser.press("Trace settings");
   await watched("running test: lines and minutes of the trace", async () => {
     for (const name of ["discharge", "ambient", "20 min", "2 min", "discharge", "6 min"]) {
       await browser.press(name);

@@ -38,14 +38,14 @@ try {
   await browser.instruments();
   await browser.says("Open an instrument log");
   await browser.driver.findElement(By.css("input[aria-label='Instrument log']")).sendKeys(file);
-  await browser.says("Play it as if live");
+  await browser.says("Play log live");
   await browser.driver.executeScript(
     `window.tasks = []; new PerformanceObserver((list) => { for (const one of list.getEntries()) window.tasks.push(one.duration); }).observe({ type: "longtask" });
      window.gaps = []; let last = performance.now(); setInterval(() => { const now = performance.now(); window.gaps.push(now - last); last = now; }, 10);`,
   );
   const start = Date.now();
-  await browser.press("Play it as if live");
-  await browser.says("log playing", 180_000);
+  await browser.press("Play log live");
+  await browser.says("playing log", 180_000);
   const seconds = (Date.now() - start) / 1000;
   await new Promise((resolve) => setTimeout(resolve, 3000));
   const [tasks, gaps] = (await browser.driver.executeScript("return [window.tasks, window.gaps]")) as number[][];

@@ -71,8 +71,8 @@ try {
   const file = path.join(browser.downloads, "hour.csv");
   writeFileSync(file, hourLog());
   await browser.driver.findElement(By.css("input[aria-label='Instrument log']")).sendKeys(file);
-  await browser.press("Play it as if live");
-  await browser.says("log playing");
+  await browser.press("Play log live");
+  await browser.says("playing log");
   const report = (name: string, gaps: number[]) => {
     const sorted = [...gaps].sort((a, b) => a - b);
     const at = (share: number) => sorted[Math.floor(share * (sorted.length - 1))]!.toFixed(1);
@@ -95,7 +95,7 @@ try {
   );
   report("the hour streaming at × 60", await frames(browser));
   await browser.rack("× 1");
-  await browser.press("Lines, minutes and marks of the trace");
+  await browser.press("Trace settings");
   for (const minutes of [6, 20, 60]) {
     await browser.press(`${minutes} min`);
     report(`an hour held, ${minutes} min shown, × 1`, await frames(browser));
@@ -103,7 +103,7 @@ try {
   await browser.picture("test-artifacts/trace-hour.png");
   const waits: number[] = [];
   for (const percent of [90, 40, 75, 60, 95, 50]) waits.push(await blowerToBand(browser, percent));
-  await browser.rack("Close the log");
+  await browser.rack("Close log");
   await browser.type("Ambient", "28");
   const verdicts = async (change: (i: number) => Promise<void>) => {
     await browser.driver.executeScript("performance.clearMeasures('evrid-verdict')");

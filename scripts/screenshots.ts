@@ -17,18 +17,18 @@ try {
   await browser.load(`${server.address}/vehicles`);
   await browser.says("on record");
   await shoot("vehicles");
-  await browser.type("Which car?", "parish nurses 24");
+  await browser.type("Find a vehicle", "parish nurses 24");
   await browser.press("Parish nurses, hatchback 24");
-  await browser.says("At idle, then and now");
+  await browser.says("At idle, by visit");
   await shoot("vehicle");
   await browser.load(
     `${server.address}/bench?v=1&name=Quarry+pickup+4&r=134a&g=880&m=orifice&c=fixed&fan=viscous&t=34&h=42&in=1320`,
   );
   await browser.says("here no gauge tells", 60_000);
-  await browser.says("Cheapest next", 60_000);
+  await browser.says("Both gauges and vent", 60_000);
   await shoot("bench");
   await browser.load(`${server.address}/ledger`);
-  await browser.says("out of containers:");
+  await browser.says("from cylinders:");
   await shoot("ledger");
   await browser.load(`${server.address}/report?job=demo-garden-pickup`);
   await browser.says("The test after the work");
@@ -36,7 +36,7 @@ try {
   await browser.load(server.address);
   await browser.says("Fennick Bakery");
   await browser.load(`${server.address}/desk`);
-  await browser.says("Boils at");
+  await browser.says("Evaporating at");
   await browser.type("Suction line", "6");
   await browser.type("Liquid line", "41");
   await browser.driver.executeScript(
@@ -50,32 +50,32 @@ try {
   await browser.load(server.address);
   await browser.says("Fennick Bakery");
   await browser.load(`${server.address}/job/demo-estate-car/running`);
-  await browser.says("Air split");
+  await browser.says("Air drop");
   await browser.press("Superheat");
   await browser.says("no gauge tells");
   await shoot("help");
-  await browser.press("Close the help");
+  await browser.press("Close help");
   await browser.load(`${server.address}/drill?code=1K-0004Y`);
-  await browser.says("What you can do");
-  for (const act of ["Look round the car", "Both gauges on", "Clamp the liquid line", "Probe in the centre vent"]) {
+  await browser.says("Actions");
+  for (const act of ["Visual check", "Connect both gauges", "Clamp liquid line", "Probe centre vent"]) {
     await browser.press(act);
     await browser.says(new RegExp(`${act}\\ndone`));
   }
   await browser.choose("Engine", "Idle");
-  await browser.press("Wait until it has settled");
-  await browser.says("The needles stand.", 60_000);
+  await browser.press("Wait until steady");
+  await browser.says("Pressures steady.", 60_000);
   await browser.touch("Suction line");
-  await browser.says("Suction line: about as the air.");
-  await browser.select("The likeliest", "undercharge");
-  await browser.select("Then", "compressor-worn");
-  await browser.select("It is", "undercharge");
+  await browser.says("Suction line: near ambient.");
+  await browser.select("Most likely", "undercharge");
+  await browser.select("Next", "compressor-worn");
+  await browser.select("Cause", "undercharge");
   await browser.driver.executeScript(
-    "document.activeElement.blur(); document.querySelector('main').parentElement.scrollTo(0, 0); document.querySelector('[aria-label=\"What can be done\"]').scrollTo(0, 0)",
+    "document.activeElement.blur(); document.querySelector('main').parentElement.scrollTo(0, 0); document.querySelector('[aria-label=\"Actions\"]').scrollTo(0, 0)",
   );
   await shoot("drill");
-  await browser.press("Put in");
+  await browser.press("Add");
   await browser.type("How much", "260");
-  await browser.press("I am sure enough");
+  await browser.press("Submit diagnosis");
   await browser.says("What it was", 60_000);
   await shoot("debrief");
   await browser.resize({ width: 1920, height: 1080 });
@@ -87,9 +87,9 @@ try {
       .sendKeys(...all)
       .perform();
   await keys(Key.ARROW_RIGHT);
-  await browser.says("at rest tell you");
+  await browser.says("static pressure show");
   await keys(Key.ARROW_RIGHT);
-  await browser.says("It has settled at idle");
+  await browser.says("Steady at idle");
   await keys("3", "5", "g");
   await browser.says("Overcharge");
   await keys("2", Key.TAB, "9", Key.TAB, "1", Key.ESCAPE);

@@ -29,7 +29,7 @@ function readArguments(args: string[]) {
   try {
     parsed = parse(args);
   } catch (error) {
-    throw new UsageError((error as Error).message.split("\n")[0] ?? "bad arguments");
+    throw new UsageError((error as Error).message.split("\n")[0] ?? "invalid arguments");
   }
   const { values, positionals } = parsed;
   const [name, ...extra] = positionals;

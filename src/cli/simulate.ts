@@ -44,7 +44,7 @@ function readArguments(args: string[], readInput: ReadInput): { file: string; sc
   try {
     parsed = parse(args);
   } catch (error) {
-    throw new UsageError((error as Error).message.split("\n")[0] ?? "bad arguments");
+    throw new UsageError((error as Error).message.split("\n")[0] ?? "invalid arguments");
   }
   const [file, ...rest] = parsed.positionals;
   if (file === undefined) throw new UsageError("simulate: expected a file, or - for standard input");

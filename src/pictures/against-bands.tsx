@@ -36,8 +36,7 @@ export function AgainstBands({
   if (bands === null) {
     return (
       <Text color="soft">
-        While the engine runs, every reading stands here beside what such a vehicle should show now. Wants label,
-        altitude and ambient.
+        With the engine running, every reading is shown next to its expected range. Needs label, altitude and ambient.
       </Text>
     );
   }
@@ -46,7 +45,7 @@ export function AgainstBands({
       <Table.Root size="sm" css={{ "& td, & th": { px: "0", ps: "1.5", py: "1.5", borderColor: "line", bg: "sheet" } }}>
         <Table.Header>
           <Table.Row>
-            {["Reading", "Now", "Should be", "Off by"].map((text) => (
+            {["Reading", "Now", "Expected", "Deviation"].map((text) => (
               <Table.ColumnHeader
                 key={text}
                 color="soft"
@@ -84,8 +83,8 @@ export function AgainstBands({
       </Table.Root>
       <Text color="soft" fontSize="14px" mt="2">
         {ownTests > 0
-          ? `Nine in ten sound vehicles that showed what this one did when it was proved sound here (${ownTests} ${ownTests === 1 ? "reading" : "readings"}).`
-          : "Nine in ten sound vehicles of this label. They differ this much: inside is no proof, outside is a reason to look."}
+          ? `Range of 90 % of sound vehicles consistent with ${ownTests} earlier sound ${ownTests === 1 ? "reading" : "readings"} of this vehicle.`
+          : "90 % of sound vehicles are in this range. Outside it, look closer."}
       </Text>
     </>
   );

@@ -30,7 +30,7 @@ export function BeforeAfter({ rows }: { rows: readonly BeforeAfterRow[] }) {
       width="100%"
       style={{ display: "block" }}
       role="img"
-      aria-label="Readings before and after the work beside what a sound vehicle shows"
+      aria-label="Readings before and after the work, with the expected range"
     >
       {rows.map(({ name, unit, before, after, band }, i) => {
         const values = [before.value, after.value, ...(band === null ? [] : [band.low, band.high])];

@@ -27,11 +27,11 @@ export function ChargeBar({ inputs, balance, pace, runsOut, foot }: ChargeBarPro
   const share = (grams: number) => `${Math.min(100, Math.max(0, (grams / end) * 100))}%`;
   const word =
     balance.state === "inside"
-      ? "inside the label band"
+      ? "within the label range"
       : balance.state === "over"
         ? `${figures.quantity(-balance.toGoG, "g")} over`
         : waitsInHose(balance)
-          ? `${figures.quantity(balance.drawInG, "g")} in the hose`
+          ? `${figures.quantity(balance.drawInG, "g")} in hose`
           : `${figures.quantity(balance.toGoG, "g")} to go`;
   return (
     <Card title="In the vehicle">
@@ -109,7 +109,7 @@ export function ChargeBar({ inputs, balance, pace, runsOut, foot }: ChargeBarPro
               whiteSpace="nowrap"
               transform={`translateX(-${share(atG)})`}
             >
-              {name} empty near {figures.quantity(atG, "g")}
+              {name} empties near{figures.quantity(atG, "g")}
             </Text>
           </Box>
         ))}

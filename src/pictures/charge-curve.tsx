@@ -69,7 +69,7 @@ export function ChargeCurvePicture({ curve, labelG, chargeG, now, kept, silent, 
       style={{ display: "block", touchAction: "pan-y", cursor: "crosshair" }}
       onClick={touch}
     >
-      <title>{`What the gauges say against what is in it, ${figures.quantity(least * labelG, "g")} to ${figures.quantity(most * labelG, "g")}, of ${curve.vehicles} vehicles`}</title>
+      <title>{`Pressures against charge, ${figures.quantity(least * labelG, "g")} to ${figures.quantity(most * labelG, "g")}, ${curve.vehicles} vehicles`}</title>
       {curve.silent && (
         <g>
           <rect
@@ -118,7 +118,7 @@ export function ChargeCurvePicture({ curve, labelG, chargeG, now, kept, silent, 
         {`label ${figures.quantity(labelG, "g")}`}
       </text>
       <text x={LEFT - 8} y={bottom + 16} style={small} textAnchor="end" fill={SOFT}>
-        {`in it, ${figures.label("g")}`}
+        {`charge, ${figures.label("g")}`}
       </text>
     </svg>
   );

@@ -53,7 +53,7 @@ export function ChargeYears({ history, forecast, labelG, now }: ChargeYearsProps
       width="100%"
       style={{ display: "block" }}
       role="img"
-      aria-label={`Refrigerant in it over ${visits.length} ${visits.length === 1 ? "visit" : "visits"}, label ${figures.quantity(labelG, "g")}`}
+      aria-label={`Charge over ${visits.length} ${visits.length === 1 ? "visit" : "visits"}, label ${figures.quantity(labelG, "g")}`}
     >
       <SideAxis ticks={scale.ticks} at={y} from={LEFT} to={WIDTH - RIGHT} line="line" labelX={LEFT - 8} />
       <text x={LEFT - 8} y={TOP - 12} textAnchor="end" fill={SOFT} style={text(12)}>
@@ -104,7 +104,7 @@ export function ChargeYears({ history, forecast, labelG, now }: ChargeYearsProps
             )}
             {visit.foundG !== null && (
               <circle cx={at} cy={y(visit.foundG)} r="5" fill="var(--chakra-colors-sheet)" stroke={INK} strokeWidth="2">
-                <title>{`${dayOf(visit.at)}: came with ${figures.quantity(visit.foundG, "g")}`}</title>
+                <title>{`${dayOf(visit.at)}: arrived with ${figures.quantity(visit.foundG, "g")}`}</title>
               </circle>
             )}
             {visit.leftWithG !== null && (

@@ -246,7 +246,7 @@ interface PartProps {
 function Part({ part, selected, noted, onSelect, children }: PartProps & { children: ReactNode }) {
   return (
     <SvgButton
-      label={`${partNames[part]}${noted ? ", noted" : ""}`}
+      label={`${partNames[part]}${noted ? ", findings" : ""}`}
       pressed={selected}
       onPress={() => onSelect(part)}
       style={{ filter: selected ? "drop-shadow(0 0 5px var(--chakra-colors-act))" : undefined }}

@@ -55,7 +55,7 @@ function Here({ x, y, r = 20 }: { x: number; y: number; r?: number }) {
 
 export const sketches = {
   valve: (
-    <Sketch title="A block the size of a matchbox at the bulkhead, two pipes in and two out">
+    <Sketch title="Matchbox-sized block at the bulkhead, two pipes in and two out">
       <Bulkhead x={128} />
       <Pipe d="M8 34 H112" width={7} />
       <Pipe d="M8 62 H112" width={13} />
@@ -73,7 +73,7 @@ export const sketches = {
     </Sketch>
   ),
   orifice: (
-    <Sketch title="Two or three dents crimped around the thin pipe, no block at the bulkhead">
+    <Sketch title="Dents crimped around the thin pipe, no block at the bulkhead">
       <Bulkhead x={150} />
       <Pipe d="M8 40 H176" width={9} />
       {[80, 92].map((x) => (
@@ -90,12 +90,12 @@ export const sketches = {
         cold
       </Word>
       <Word x={44} y={78}>
-        crimped in the pipe
+        crimps in the pipe
       </Word>
     </Sketch>
   ),
   receiver: (
-    <Sketch title="A small can in the thin pipe, at or beside the condenser">
+    <Sketch title="Small can in the thin pipe, at the condenser">
       <rect x="8" y="10" width="58" height="84" rx="3" fill={BAND} stroke={INK} strokeWidth="1.5" />
       {[24, 38, 52, 66, 80].map((y) => (
         <line key={y} x1="12" x2="62" y1={y} y2={y} stroke={INK} strokeWidth="1" />
@@ -113,7 +113,7 @@ export const sketches = {
     </Sketch>
   ),
   accumulator: (
-    <Sketch title="A can as large as a thermos in the thick pipe, near the bulkhead">
+    <Sketch title="Thermos-sized can in the thick pipe, near the bulkhead">
       <Bulkhead x={150} />
       <Pipe d="M150 30 H110" width={14} />
       <rect x="66" y="16" width="46" height="74" rx="12" fill={FIELD} stroke={INK} strokeWidth="2" />
@@ -123,12 +123,12 @@ export const sketches = {
         thick, cold,
       </Word>
       <Word x={2} y={92}>
-        it sweats
+        wet
       </Word>
     </Sketch>
   ),
   "high-port": (
-    <Sketch title="High side: on the thin pipe, the larger coupling, cap marked H">
+    <Sketch title="High side: thin pipe, larger coupling, cap marked H">
       <Pipe d="M8 70 H172" width={8} />
       <rect x="74" y="34" width="30" height="34" rx="3" fill={FIELD} stroke={INK} strokeWidth="2" />
       <text x="89" y="57" style={{ fontSize: 18, fontWeight: 700 }} fill={INK} textAnchor="middle">
@@ -143,7 +143,7 @@ export const sketches = {
     </Sketch>
   ),
   "low-port": (
-    <Sketch title="Low side: on the thick pipe, the smaller coupling, cap marked L">
+    <Sketch title="Low side: thick pipe, smaller coupling, cap marked L">
       <Pipe d="M8 66 H172" width={16} />
       <rect x="78" y="32" width="23" height="28" rx="3" fill={FIELD} stroke={INK} strokeWidth="2" />
       <text x="89.5" y="52" style={{ fontSize: 16, fontWeight: 700 }} fill={INK} textAnchor="middle">
@@ -158,7 +158,7 @@ export const sketches = {
     </Sketch>
   ),
   fixed: (
-    <Sketch title="A clutch plate stands before the pulley with a gap; it clicks in and turns or stands">
+    <Sketch title="Clutch plate with a gap before the pulley; clicks in, turns or stands">
       <rect x="66" y="26" width="92" height="54" rx="8" fill={FIELD} stroke={INK} strokeWidth="2" />
       <rect x="44" y="14" width="22" height="78" rx="3" fill={BAND} stroke={INK} strokeWidth="1.5" />
       <rect x="30" y="26" width="8" height="54" rx="2" fill={FIELD} stroke={INK} strokeWidth="2" />
@@ -169,19 +169,19 @@ export const sketches = {
     </Sketch>
   ),
   "variable-internal": (
-    <Sketch title="A clutch plate, and no plug for a control valve at the back: only the wire of the clutch">
+    <Sketch title="Clutch plate, no control-valve plug at the back">
       <rect x="66" y="26" width="100" height="54" rx="8" fill={FIELD} stroke={INK} strokeWidth="2" />
       <rect x="44" y="14" width="22" height="78" rx="3" fill={BAND} stroke={INK} strokeWidth="1.5" />
       <rect x="30" y="26" width="8" height="54" rx="2" fill={FIELD} stroke={INK} strokeWidth="2" />
       <circle cx="148" cy="53" r="9" fill="none" stroke={INK} strokeWidth="1.8" />
       <Here x={148} y={53} r={17} />
       <Word x={70} y={98}>
-        a round cap, no plug
+        round cap, no plug
       </Word>
     </Sketch>
   ),
   "variable-external": (
-    <Sketch title="A plug with two wires into the back of the compressor; often no clutch at all">
+    <Sketch title="Plug with two wires at the back, often no clutch">
       <rect x="52" y="26" width="92" height="54" rx="8" fill={FIELD} stroke={INK} strokeWidth="2" />
       <rect x="30" y="14" width="22" height="78" rx="3" fill={BAND} stroke={INK} strokeWidth="1.5" />
       <rect x="132" y="42" width="24" height="18" rx="2" fill={FIELD} stroke={INK} strokeWidth="2" />
@@ -193,7 +193,7 @@ export const sketches = {
     </Sketch>
   ),
   electric: (
-    <Sketch title="No belt: thick orange cables go into it. High voltage">
+    <Sketch title="No belt, thick orange cables. High voltage">
       <rect x="40" y="26" width="96" height="54" rx="10" fill={FIELD} stroke={INK} strokeWidth="2" />
       <path
         d="M136 44 C156 44 156 18 178 14 M136 58 C164 58 164 34 178 28"
@@ -208,7 +208,7 @@ export const sketches = {
     </Sketch>
   ),
   "fan-electric": (
-    <Sketch title="A shroud with a motor in its middle and a plug; it stands still while the engine runs cold">
+    <Sketch title="Shroud with a motor and a plug; may stand while the engine is cold">
       <rect x="46" y="8" width="88" height="88" rx="6" fill={BAND} stroke={INK} strokeWidth="1.5" />
       <circle cx="90" cy="52" r="36" fill={FIELD} stroke={INK} strokeWidth="1.5" />
       <circle cx="90" cy="52" r="11" fill={FIELD} stroke={INK} strokeWidth="2" />
@@ -225,7 +225,7 @@ export const sketches = {
     </Sketch>
   ),
   "fan-viscous": (
-    <Sketch title="Blades on a ribbed hub at the engine's pulley: they turn whenever the engine does">
+    <Sketch title="Blades on a ribbed hub at the engine's pulley">
       <rect x="12" y="10" width="10" height="86" fill={BAND} stroke={INK} strokeWidth="1.5" />
       <path d="M60 14 C72 36 72 68 60 92" fill="none" stroke={INK} strokeWidth="5" />
       <rect x="66" y="34" width="26" height="38" rx="4" fill={FIELD} stroke={INK} strokeWidth="2" />
@@ -241,7 +241,7 @@ export const sketches = {
     </Sketch>
   ),
   "one-evaporator": (
-    <Sketch title="Two pipes go through the bulkhead, and none run to the rear">
+    <Sketch title="Two pipes through the bulkhead, none to the rear">
       <rect x="6" y="28" width="168" height="50" rx="14" fill={BAND} stroke={INK} strokeWidth="1.5" />
       <line x1="62" x2="62" y1="28" y2="78" stroke={INK} strokeWidth="2" />
       <rect x="66" y="40" width="18" height="26" rx="2" fill={FIELD} stroke={INK} strokeWidth="2" />
@@ -250,7 +250,7 @@ export const sketches = {
     </Sketch>
   ),
   "two-evaporators": (
-    <Sketch title="A second pair of pipes under the floor to a unit in the rear">
+    <Sketch title="Second pair of pipes under the floor to the rear">
       <rect x="6" y="28" width="168" height="50" rx="14" fill={BAND} stroke={INK} strokeWidth="1.5" />
       <line x1="62" x2="62" y1="28" y2="78" stroke={INK} strokeWidth="2" />
       <rect x="66" y="38" width="16" height="22" rx="2" fill={FIELD} stroke={INK} strokeWidth="2" />
@@ -265,10 +265,10 @@ export const sketches = {
       viewBox="0 0 400 150"
       width="100%"
       role="img"
-      aria-label="A label and what each of its lines means"
+      aria-label="Label with the meaning of each line"
       style={{ display: "block", maxWidth: 520 }}
     >
-      <title>A label and what each of its lines means</title>
+      <title>Label with the meaning of each line</title>
       <rect x="4" y="8" width="184" height="134" rx="6" fill={FIELD} stroke={INK} strokeWidth="2" />
       <text x="16" y="36" style={{ fontSize: 16, fontWeight: 700 }} fill={INK}>
         R134a
@@ -284,10 +284,10 @@ export const sketches = {
       </text>
       {(
         [
-          [30, "what may go in; never mix"],
-          [60, "the amount, by weight, empty to full"],
-          [90, "oil of the whole circuit"],
-          [121, "for the records only"],
+          [30, "the only refrigerant allowed; never mix"],
+          [60, "charge by weight, empty to full"],
+          [90, "oil of the complete circuit"],
+          [121, "for records only"],
         ] as const
       ).map(([y, text]) => (
         <g key={text}>

@@ -38,8 +38,8 @@ export function KnownLine({ moments, clear, endS, knowableAtS, said }: KnownLine
       role="img"
       aria-label={
         knowableAtS === null
-          ? "The readings never gave it away"
-          : `From ${formatClock(knowableAtS)} on the readings gave it away`
+          ? "The readings never showed the fault"
+          : `The readings showed the fault from ${formatClock(knowableAtS)}`
       }
     >
       <SideAxis
@@ -67,7 +67,7 @@ export function KnownLine({ moments, clear, endS, knowableAtS, said }: KnownLine
         strokeDasharray="6 4"
       />
       <text x={PLOT.left + 6} y={y(clear) - 6} style={{ fontSize: 18 }} fill="var(--chakra-colors-done)">
-        enough to act on
+        enough to act
       </text>
       <path d={courseOf(points)} fill="none" stroke="var(--chakra-colors-ink)" strokeWidth="3" />
       {knowableX !== null && (
@@ -80,7 +80,7 @@ export function KnownLine({ moments, clear, endS, knowableAtS, said }: KnownLine
             textAnchor={right ? "end" : "start"}
             fill="var(--chakra-colors-act)"
           >
-            {`could be known from ${formatClock(knowableAtS!)}`}
+            {`decidable from ${formatClock(knowableAtS!)}`}
           </text>
         </g>
       )}

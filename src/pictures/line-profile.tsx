@@ -53,9 +53,7 @@ export function LineProfilePicture({
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         width="100%"
         role="img"
-        aria-label={`Temperatures along the circuit: ${spots
-          .map(({ place, temperatureC }) => `${placeNames[place]} ${figures.number(temperatureC, "degC")}`)
-          .join(", ")}`}
+        aria-label={`Temperatures along the circuit: ${spots.map(({ place, temperatureC }) => `${placeNames[place]} ${figures.number(temperatureC, "degC")}`).join(", ")}`}
       >
         <SideAxis {...scale} from={PLOT.left} to={PLOT.right} line="line" labelX={PLOT.left - 7} size={13} />
         <text x={PLOT.left - 7} y={PLOT.foot + 18} fontSize="12" textAnchor="end" fill="var(--chakra-colors-soft)">

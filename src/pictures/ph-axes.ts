@@ -13,7 +13,7 @@ export function phAxes(heat: { least: number; most: number }, mostKpa: number, f
       type: "value",
       min: Math.floor((fromBase(heat.least, heatUnit) - 4) / 10) * 10,
       max: Math.ceil(fromBase(heat.most, heatUnit) / 10) * 10,
-      name: `heat, ${figures.label("kJkg")}`,
+      name: `enthalpy, ${figures.label("kJkg")}`,
       nameLocation: "middle",
       nameGap: 26,
       nameTextStyle: { color: inks.soft },

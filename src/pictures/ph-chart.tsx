@@ -34,7 +34,14 @@ export function PhChart({ refrigerant, cycle, names }: PhChartProps) {
   const said = order
     .map((name) => `${names[name]} ${figures.quantity(cycle.corners[name].temperatureC, "degC", 0)}`)
     .join(", ");
-  return <Box ref={host} h="330px" role="img" aria-label={`Cycle on the dome of ${refrigerant}: ${said}`} />;
+  return (
+    <Box
+      ref={host}
+      h="330px"
+      role="img"
+      aria-label={`Cycle of ${refrigerant} in the pressure-enthalpy chart: ${said}`}
+    />
+  );
 }
 
 interface PhDrawing {

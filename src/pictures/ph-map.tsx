@@ -60,7 +60,11 @@ export function PhMap({ refrigerant, now, kept, names }: PhMapProps) {
       ref={host}
       h="345px"
       role="img"
-      aria-label={said === "" ? `Dome of ${refrigerant}, nothing runs` : `Cycle on the dome of ${refrigerant}. ${said}`}
+      aria-label={
+        said === ""
+          ? `Pressure-enthalpy chart of ${refrigerant}, not running`
+          : `Cycle of ${refrigerant} in the pressure-enthalpy chart. ${said}`
+      }
     />
   );
 }

@@ -126,8 +126,8 @@ describe("courses in time", () => {
     const y = heights(course);
     expect(y).toHaveLength(60);
     for (let i = 1; i < y.length; i++) expect(y[i]!).toBeGreaterThanOrEqual(y[i - 1]!);
-    expect(svg.textContent).toContain("shut off");
-    expect(svg.textContent).toContain("water boils here");
+    expect(svg.textContent).toContain("closed");
+    expect(svg.textContent).toContain("water boils");
   });
 
   it("a pressure test that only cools stays level once corrected, and one that leaks ends below the line", () => {
@@ -229,7 +229,7 @@ describe("the circuit board", () => {
     fireEvent.keyDown(receiver, { key: "Enter" });
     expect(select).toHaveBeenCalledTimes(2);
     expect(screen.getByRole("button", { name: /^Condenser(?! fan)/ }).getAttribute("aria-label")).toBe(
-      "Condenser, noted",
+      "Condenser, findings",
     );
     cleanup();
     render(<ChakraProvider value={system}>{board("orifice-tube")}</ChakraProvider>);
@@ -250,7 +250,7 @@ describe("the circuit board", () => {
           onTap={tap}
           fillings={{ "liquid-line": filling }}
           measured={["liquid-line"]}
-          narrows={{ at: "drier-out", text: "12 K lost here" }}
+          narrows={{ at: "drier-out", text: "12 K drop" }}
         />
       </ChakraProvider>
     );
@@ -260,7 +260,7 @@ describe("the circuit board", () => {
       );
     render(board("liquid"));
     expect(line()).toContain("var(--chakra-colors-liquid)");
-    expect(document.body.textContent).toContain("12 K lost here");
+    expect(document.body.textContent).toContain("12 K drop");
     fireEvent.keyDown(screen.getByRole("button", { name: /^Liquid line: 44/ }), { key: "Enter" });
     expect(tap).toHaveBeenCalledWith("liquid");
     cleanup();

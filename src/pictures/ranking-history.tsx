@@ -47,7 +47,7 @@ export function RankingHistory({ history }: { history: readonly RankingMoment[] 
         %
       </text>
       <text x={PLOT.left} y={HEIGHT - 12} fontSize="13" fill="var(--chakra-colors-soft)">
-        first verdict
+        first diagnosis
       </text>
       <text x={PLOT.right} y={HEIGHT - 12} fontSize="13" textAnchor="end" fill="var(--chakra-colors-soft)">
         {`${formatClock(spanS)} later`}

@@ -41,8 +41,8 @@ export function SaturationChart(props: SaturationChartProps) {
   const fitting = candidates.filter(({ fits }) => fits).map(({ name }) => name);
   const words =
     fitting.length === 0
-      ? "No candidate fits this reading."
-      : `Fits ${fitting.join(", ")}; gauges cannot part what fits.`;
+      ? "No refrigerant fits this reading."
+      : `Fits ${fitting.join(", ")}; pressure cannot tell these apart.`;
   return (
     <figure style={{ margin: 0 }}>
       <svg
@@ -105,7 +105,7 @@ export function SaturationChart(props: SaturationChartProps) {
       <figcaption style={{ fontSize: 14, color: "var(--chakra-colors-soft)" }}>
         {words}
         {fitting.includes("R134a") && fitting.includes("R1234yf")
-          ? ` Near ${figures.quantity(25, "degC", 0)} R134a and R1234yf lie within 3 %: label, port type or an identifier decides.`
+          ? ` Near ${figures.quantity(25, "degC", 0)}, R134a and R1234yf differ by 3 %: use label, port type or an identifier.`
           : ""}
       </figcaption>
     </figure>

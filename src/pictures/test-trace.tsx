@@ -40,7 +40,7 @@ export function TestTrace({ settings }: { settings: readonly TracedSetting[] }) 
       width="100%"
       style={{ display: "block" }}
       role="img"
-      aria-label={`Both pressures before each reading was taken: ${settings.map(({ name }) => name).join(", ")}`}
+      aria-label={`Both pressures before each recording: ${settings.map(({ name }) => name).join(", ")}`}
     >
       {settings.map(({ name, trace }, i) => {
         const left = LEFT + (i % 2) * (wide + GAP);
@@ -63,7 +63,7 @@ export function TestTrace({ settings }: { settings: readonly TracedSetting[] }) 
               {name}
             </text>
             <text x={left + wide} y={top - 10} style={label} textAnchor="end" fill={SOFT}>
-              {`${units[unit].label}; seconds before it was taken`}
+              {`${units[unit].label}; seconds before recording`}
             </text>
             <SideAxis {...y} from={left} to={left + wide} line="line" labelX={left - 8} />
             <FootAxis

@@ -238,8 +238,8 @@ function outsideWords(reading: number | null, band: Side["band"], figures: Figur
   if (reading === null || band === null || !Number.isFinite(reading)) return null;
   const over = reading - band.high;
   const under = band.low - reading;
-  if (over > 0) return `${figures.number(over, "kPa")} over`;
-  return under > 0 ? `${figures.number(under, "kPa")} under` : null;
+  if (over > 0) return `${figures.number(over, "kPa")} above`;
+  return under > 0 ? `${figures.number(under, "kPa")} below` : null;
 }
 
 /** Below the number, clear of both scales. */

@@ -93,7 +93,7 @@ export function Trace({
             alignSelf="flex-start"
             zIndex="1"
             w="84px"
-            aria-label="Lines, minutes and marks of the trace"
+            aria-label="Trace settings"
             aria-expanded={whole}
             onClick={() => setWhole(!whole)}
           >
@@ -148,7 +148,7 @@ export function Trace({
         />
         {latest === null && (
           <Text position="absolute" inset="0" m="auto" h="fit-content" textAlign="center" color="soft">
-            Nothing has been recorded yet.
+            No readings yet.
           </Text>
         )}
       </Box>
@@ -162,7 +162,7 @@ export function Trace({
             disabled={latest === null}
             onClick={() => saveTextFile(fileName, traceCsv(trace), "text/csv")}
           >
-            Save it as a table
+            Export table
           </BenchButton>
         </Flex>
       )}

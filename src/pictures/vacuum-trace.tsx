@@ -47,8 +47,8 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
     }),
   );
   const lines = [
-    { kpa: boilingKpa, words: "water boils here", colour: "var(--chakra-colors-wait)", below: false },
-    { kpa: targetKpa, words: "pump below", colour: "var(--chakra-colors-done)", below: true },
+    { kpa: boilingKpa, words: "water boils", colour: "var(--chakra-colors-wait)", below: false },
+    { kpa: targetKpa, words: "target vacuum", colour: "var(--chakra-colors-done)", below: true },
   ];
   return (
     <svg
@@ -67,7 +67,7 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
         labelX={LEFT - 8}
       />
       <text x={WIDTH - RIGHT} y={TOP - 6} fontSize="12" textAnchor="end" fill={SOFT}>
-        {`${units[unit].label}, logarithmic; ${names} since the pump was started`}
+        {`${units[unit].label}, logarithmic; ${names} since pump start`}
       </text>
       <FootAxis
         ticks={ticks.map((t) => ({ value: t, text: t === 0 ? `0 ${perName}` : `${t / per}` }))}

@@ -9,7 +9,7 @@ import { reasonOf } from "@/core/result";
 import { engineWords, machineWords, valveWords } from "@/words/instruments";
 import { connectRack, type RackConnection } from "@/worker/rack-client";
 
-const NOT_CONNECTED: unique symbol = Symbol("nothing was connected");
+const NOT_CONNECTED: unique symbol = Symbol("not connected");
 
 /** A can that is put on the scale, g. */
 export const CAN_G = 340;

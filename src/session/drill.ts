@@ -119,7 +119,7 @@ export function useDrillAtCar(source: DrillSource, key: string): DrillAtCar & Dr
       })
       .then((standing) => {
         if (gone) return;
-        if (standing === null) lost("this case cannot be set up");
+        if (standing === null) lost("this case cannot be simulated");
         else setState((now) => ({ ...now, status: "running", standing }));
       })
       .catch((error: unknown) => lost(reasonOf(error)));

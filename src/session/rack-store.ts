@@ -91,7 +91,7 @@ export interface RackPorts {
   clock: () => number;
 }
 
-const NO_ANSWER = Symbol("the rack has not answered");
+const NO_ANSWER = Symbol("the simulator has not responded");
 
 type Remote = RackConnection["api"];
 
@@ -190,7 +190,7 @@ export function createRackStore(ports: RackPorts): RackStore {
       });
       const answer = await Promise.race([act(asked.api), silence]).catch((): typeof NO_ANSWER => NO_ANSWER);
       clearTimeout(patience);
-      if (answer === NO_ANSWER && connection === asked) lost("it does not answer");
+      if (answer === NO_ANSWER && connection === asked) lost("it does not respond");
       return answer;
     };
     /** The same for an act that may be refused. */
@@ -239,7 +239,7 @@ export function createRackStore(ports: RackPorts): RackStore {
             (made) => {
               if (made === OVERTAKEN) return;
               connection = made;
-              if (made === null) return lost("this job names a simulated vehicle that is not there");
+              if (made === null) return lost("this job names a missing simulated vehicle");
               const { standing } = made;
               const engine = engineAsked ?? standing.engine;
               set({ status: "running", canSpot: true, standing, engine, machine: standing.machine });
@@ -328,7 +328,11 @@ function noteSwitching(trace: TraceStore, fresh: readonly RackSample[], last: Ra
         trace.note({ time: sample.time, kind: "fan", text: fan ? "fan on" : "fan off" });
       }
       if (sample.clutchIn !== null && before.clutchIn !== null && sample.clutchIn !== before.clutchIn) {
-        trace.note({ time: sample.time, kind: "clutch", text: sample.clutchIn ? "clutch in" : "clutch out" });
+        trace.note({
+          time: sample.time,
+          kind: "clutch",
+          text: sample.clutchIn ? "clutch engaged" : "clutch disengaged",
+        });
       }
     }
     before = sample;

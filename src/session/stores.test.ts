@@ -583,7 +583,7 @@ describe("a rack that is gone", () => {
     // Silent for four seconds: asked at the next look, and given up a second and a half later.
     wait(4001);
     await vi.advanceTimersByTimeAsync(2600);
-    expect(session.rack.getState()).toMatchObject({ status: "lost", reason: "it does not answer" });
+    expect(session.rack.getState()).toMatchObject({ status: "lost", reason: "it does not respond" });
     await settled();
     expect(jobs.job!.charge.open).toBeNull();
     expect(movedBy(jobs.job!.ledger, "charge")).toBeGreaterThan(5);
@@ -602,7 +602,7 @@ describe("a rack that is gone", () => {
     const shut = session.desk.getState().shut();
     await vi.advanceTimersByTimeAsync(5000);
     expect(await shut).toEqual({ code: "no-answer" });
-    expect(session.rack.getState()).toMatchObject({ status: "lost", reason: "it does not answer" });
+    expect(session.rack.getState()).toMatchObject({ status: "lost", reason: "it does not respond" });
     expect(await session.rack.getState().setMachine("pump")).toEqual({ code: "no-answer" });
     await settled();
     expect(jobs.job!.charge.open).toBeNull();

@@ -55,10 +55,10 @@ export function AppFrame({ current, title, header, footer, commands = [], about 
   const notices = useFrameNotices();
 
   const own: Shortcut[] = [
-    { key: "b", does: "To the Bay", run: () => router.push("/") },
+    { key: "b", does: "Bay", run: () => router.push("/") },
     { key: "v", does: "Vehicles", run: () => router.push("/vehicles") },
-    { key: "w", does: "Bench: what if", run: () => router.push("/bench") },
-    { key: "d", does: "Drill: learn it on a hidden fault", run: () => router.push("/drill") },
+    { key: "w", does: "Bench", run: () => router.push("/bench") },
+    { key: "d", does: "Drill", run: () => router.push("/drill") },
     { key: "e", does: "Ledger", run: () => router.push("/ledger") },
     { key: "p", does: "P-T desk", run: () => router.push("/desk") },
     { key: ",", does: "Settings", run: () => router.push("/settings") },
@@ -67,8 +67,8 @@ export function AppFrame({ current, title, header, footer, commands = [], about 
   const all = [...commands, ...own];
   useShortcuts([
     ...all,
-    { key: "?", does: "Help with what is here", run: () => openHelp() },
-    { key: "ctrl+k", does: "Find anything", run: openPalette },
+    { key: "?", does: "Help", run: () => openHelp() },
+    { key: "ctrl+k", does: "Search", run: openPalette },
   ]);
   useOffers(all, about);
 
@@ -105,7 +105,7 @@ export function AppFrame({ current, title, header, footer, commands = [], about 
         <Box mt="auto" />
         {updateWaits && (
           <Text fontSize="11px" textAlign="center" px="1" pb="2" role="status">
-            New version at the next start
+            Update at next start
           </Text>
         )}
         <RailLink
@@ -114,7 +114,7 @@ export function AppFrame({ current, title, header, footer, commands = [], about 
           active={current === "settings"}
           icon={<SlidersHorizontal size={21} />}
         />
-        <RailButton label="Find" icon={<Search size={21} />} onClick={openPalette} />
+        <RailButton label="Search" icon={<Search size={21} />} onClick={openPalette} />
         <RailButton label="Help" icon={<CircleQuestionMark size={21} />} onClick={() => openHelp()} />
         <RailButton
           label={dark ? "Light" : "Dark"}

@@ -96,9 +96,9 @@ export function NumberField(props: NumberFieldProps) {
         </Field.ErrorText>
       )}
       {asked.length > 0 && (
-        <Flex align="center" gap="1.5" wrap="wrap" role="group" aria-label={say(`Unit of what was typed as ${label}`)}>
+        <Flex align="center" gap="1.5" wrap="wrap" role="group" aria-label={say(`Unit of the ${label} entry`)}>
           <Text fontSize="13px" color="wait" fontWeight="600">
-            Meant as
+            Unit?
           </Text>
           {asked.slice(0, 3).map((unit) => (
             <BenchButton key={unit} kind="quiet" onClick={() => onChange({ text: bareNumber(text), unit })}>

@@ -8,7 +8,7 @@ export function RecordText({ text }: { text: string }) {
     <Box
       as="pre"
       tabIndex={0}
-      aria-label="The record as text"
+      aria-label="Record as text"
       maxH="50vh"
       overflow="auto"
       bg="field"

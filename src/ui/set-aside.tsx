@@ -25,18 +25,18 @@ export function SetAside({ id, name, text, onRemove, forGood = false, children }
   const save = () => saveTextFile(`evrid-${id.replace(/[^\w-]+/g, "-").slice(0, 80)}.json`, text);
   const [open, setOpen] = useState(false);
   return (
-    <Notice tone="act" title={`${typed(name)}: set aside, it cannot be read`}>
+    <Notice tone="act" title={`${typed(name)}: unreadable, set aside`}>
       {children}
       <Flex gap="2" mt="2" wrap="wrap">
-        <BenchButton aria-label={`Save ${name} as a file`} onClick={save}>
-          Save as a file
+        <BenchButton aria-label={`Save ${name} as file`} onClick={save}>
+          Save as file
         </BenchButton>
         <BenchButton kind="quiet" aria-pressed={open} onClick={() => setOpen(!open)}>
-          {open ? "Hide the text" : "Show it as text"}
+          {open ? "Hide text" : "Show as text"}
         </BenchButton>
         <BenchButton
           kind="quiet"
-          aria-label={forGood ? `Save ${name} as a file and remove it` : `Remove ${name}`}
+          aria-label={forGood ? `Save ${name} as file and remove it` : `Remove ${name}`}
           onClick={() => {
             if (forGood) save();
             onRemove();

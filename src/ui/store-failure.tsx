@@ -9,11 +9,11 @@ export function StoreFailure({ reason, onAgain }: { reason: string | null; onAga
   return (
     <Notice
       tone="act"
-      title={reason === null ? "The browser's store does not answer" : "The browser's store cannot be opened"}
+      title={reason === null ? "The browser's storage does not respond" : "The browser's storage cannot be opened"}
     >
       {reason === null
-        ? "Another tab may hold it: close other tabs of Evrid, and try again. Nothing stored was changed."
-        : `Its reason: ${reason}. A private window, a full disk or a setting of the browser may be why. Nothing stored was changed.`}
+        ? "Another tab may block it. Close other Evrid tabs and try again. Stored records are unchanged."
+        : `Reason: ${reason}. Possible causes: private window, full disk, browser setting. Stored records are unchanged.`}
       <Flex mt="2">
         <BenchButton onClick={onAgain ?? (() => window.location.reload())}>Try again</BenchButton>
       </Flex>

@@ -48,7 +48,7 @@ describe("words of the bench", () => {
   it("name the part that gives out, and the quantity that has left the model", () => {
     const issue = { code: "no-solution", lowKpa: 20, highKpa: 3100 } as const;
     expect(benchIssueWords({ ...issue, part: "condenser" }, metricFigures)).toMatch(
-      /condenser gives out.*What ran last/,
+      /condensing pressure.*last solution/,
     );
     expect(benchIssueWords({ code: "out-of-range", quantity: "ambientC", value: 70, min: 0, max: 55 }, us)).toMatch(
       /The ambient .*131.0 °F/,
@@ -66,20 +66,18 @@ describe("words of the bench", () => {
     expect(hotDaysWords(whole!, metricFigures)).toMatchObject({
       asIs: expect.stringMatching(/^High side \d.* kPa/),
       atLabel: expect.stringMatching(/vent/),
-      alike: expect.stringMatching(/^Cars that read like this today hold \d+ to .* g/),
+      alike: expect.stringMatching(/^Vehicles with these readings hold \d+ to .* g/),
     });
     expect(silentWords({ vehicles: 20, points: [], silent: { from: 0.7, to: 1.3 } }, 600, metricFigures)).toEqual([
-      "here no gauge tells: 420 to 780 g",
-      "70 to 130 % of the label read alike",
+      "pressures do not change from 420 to 780 g",
+      "70 to 130 % of the label give the same readings",
     ]);
-    expect(whatIfNote(usual, null, "https://shop/bench?v=1", metricFigures)).toMatch(
-      /^What if, simulated, not measured/,
-    );
+    expect(whatIfNote(usual, null, "https://shop/bench?v=1", metricFigures)).toMatch(/^Simulated, not measured/);
     const found = { gauges: 0, vent: 0.2, clamps: 0.9, "two-speeds": 1 };
     const day = (ambientC: number, clamps: number) => ({ ambientC, found: { ...found, clamps } });
     const wrong = { ...usual, chargeG: 200 };
     expect(toldSentence([day(10, 0.2), day(20, 0.8), day(30, 0.9)], wrong, metricFigures)).toContain("from 20 to 30");
-    expect(toldSentence([day(10, 0.2)], wrong, metricFigures)).toContain("not found");
-    expect(toldSentence([day(10, 0.2)], usual, metricFigures)).toContain("Nothing is wrong");
+    expect(toldSentence([day(10, 0.2)], wrong, metricFigures)).toContain("never find it");
+    expect(toldSentence([day(10, 0.2)], usual, metricFigures)).toContain("No fault is set");
   });
 });

@@ -16,10 +16,10 @@ import { testSentences } from "./diagnosis";
 import { circuitWords, refrigerantLabels } from "./job";
 
 export const cornerWords: Record<BenchCornerName, string> = {
-  suction: "out of the evaporator",
-  discharge: "out of the compressor",
-  liquid: "before the metering device",
-  inlet: "into the evaporator",
+  suction: "evaporator outlet",
+  discharge: "compressor outlet",
+  liquid: "metering device inlet",
+  inlet: "evaporator inlet",
 };
 
 export const channelWords: Record<CurveChannel, string> = {
@@ -31,20 +31,20 @@ export const channelWords: Record<CurveChannel, string> = {
 };
 
 export const causeChips: Partial<Record<FaultCause, string>> = {
-  "condenser-airflow": "Condenser air",
-  "restriction-before-port": "Blocked before the port",
-  "restriction-after-port": "Blocked liquid line",
-  "metering-stuck-closed": "Metering nearly shut",
-  "metering-stuck-open": "Metering stuck open",
-  "compressor-worn": "Compressor worn",
-  "compressor-low-stroke": "Compressor at low stroke",
+  "condenser-airflow": "Low condenser airflow",
+  "restriction-before-port": "Restriction before port",
+  "restriction-after-port": "Liquid-line restriction",
+  "metering-stuck-closed": "Metering device restricted",
+  "metering-stuck-open": "Metering device stuck open",
+  "compressor-worn": "Low compressor capacity",
+  "compressor-low-stroke": "Stuck at low displacement",
   "compressor-not-driven": "Compressor not driven",
-  "evaporator-airflow": "Evaporator air",
+  "evaporator-airflow": "Low evaporator airflow",
   "blend-door": "Blend door",
 };
 
 export function benchName({ name, label }: Pick<BenchState, "name" | "label">, figures: Figures): string {
-  return name.trim() || `A vehicle with ${figures.quantity(label.chargeG, "g")} on its label`;
+  return name.trim() || `Vehicle, label charge ${figures.quantity(label.chargeG, "g")}`;
 }
 
 export function labelFacts(label: VehicleLabel, figures: Figures): string {
@@ -56,7 +56,7 @@ export function labelFacts(label: VehicleLabel, figures: Figures): string {
 export function stateWords(state: BenchState, figures: Figures): string {
   const truth = truthOf(state);
   const share = Math.round((100 * state.chargeG) / state.label.chargeG);
-  const charge = `${figures.quantity(state.chargeG, "g")} in it, ${share} %`;
+  const charge = `${figures.quantity(state.chargeG, "g")} charged, ${share} % of the label`;
   const others = truth.filter((cause) => cause !== "undercharge" && cause !== "overcharge");
   return others.length === 0
     ? charge
@@ -64,9 +64,9 @@ export function stateWords(state: BenchState, figures: Figures): string {
 }
 
 const parts: Record<GivesOut, string> = {
-  condenser: "The condenser gives out: its pressure would leave what any car stands",
-  evaporator: "The low side gives out: it would be drawn all but empty",
-  metering: "Compressor and metering device find no flow that suits both",
+  condenser: "No solution: the condensing pressure exceeds the model's limit",
+  evaporator: "No solution: the low side is almost empty",
+  metering: "No solution: compressor and metering device do not reach a common flow",
 };
 
 const quantities = {
@@ -79,44 +79,44 @@ const quantities = {
 export function benchIssueWords(issue: BenchIssue, figures: Figures): string {
   switch (issue.code) {
     case "no-such-vehicle":
-      return "No circuit of this kind can be sized for this label. Look at its grams again.";
+      return "No circuit can be sized for this label charge. Check the grams.";
     case "out-of-range": {
       if (issue.quantity === "chargeShare")
-        return `With air and faults it would hold ${Math.round(issue.value * 100)} % of the label; the model was made for ${Math.round(issue.max * 100)} % at most.`;
+        return `Charge with air and faults is ${Math.round(issue.value * 100)} % of the label. The model's limit is ${Math.round(issue.max * 100)} %.`;
       if (issue.quantity === "airFillings")
-        return `That much air fills the circuit ${formatNumber(issue.value, "K", 1)} times; the model was made for ${issue.max} fillings at most, with which the high-pressure switch acts.`;
+        return `Air fills the circuit ${formatNumber(issue.value, "K", 1)} times. The model's limit is ${issue.max}, where the high-pressure cut-out opens.`;
       const [name, unit] = quantities[issue.quantity];
-      return `${name} lies outside of ${figures.range(issue.min, issue.max, unit)}, for which the model was made.`;
+      return `${name} is outside the model's range, ${figures.range(issue.min, issue.max, unit)}.`;
     }
     case "no-solution":
-      return `${parts[issue.part]}. What ran last stands below.`;
+      return `${parts[issue.part]}. The last solution is shown below.`;
   }
 }
 
 const reasons = {
-  "not-driven": "The compressor is not driven: both sides stand where they rest.",
-  "low-pressure-lock-out": "The low-pressure switch holds the clutch out: so little is in it.",
-  "no-refrigerant": "There is nothing in it to pump.",
+  "not-driven": "The compressor is not driven. Both sides show the static pressure.",
+  "low-pressure-lock-out": "The low-pressure switch keeps the clutch off: too little refrigerant.",
+  "no-refrigerant": "The circuit is empty.",
 } as const;
 
 /** The state of the machine in a line: what a technician would say standing at it. */
 export function answerWords(answer: BenchAnswer, figures: Figures): string {
   if (answer.kind === "none") return benchIssueWords(answer.issue, figures);
   if (answer.kind === "standing")
-    return `${reasons[answer.reason]} At rest ${figures.quantity(answer.restKpa, "kPa")}.`;
-  return [runWords(answer, figures), answer.wetSuction ? "Liquid reaches the compressor." : null]
+    return `${reasons[answer.reason]} Static pressure ${figures.quantity(answer.restKpa, "kPa")}.`;
+  return [runWords(answer, figures), answer.wetSuction ? "Liquid enters the compressor." : null]
     .filter((words) => words !== null)
     .join(" ");
 }
 
 function runWords({ limitedBy, cycle, stroke, duty, command }: BenchRunning, figures: Figures): string {
   if (limitedBy === "high")
-    return `The high-pressure switch takes the compressor off and on: in ${Math.round(duty * 100)} % of the time.`;
+    return `The high-pressure cut-out cycles the compressor: on ${Math.round(duty * 100)} % of the time.`;
   if (limitedBy === "low" && cycle)
-    return `The clutch cycles, every ${Math.round(cycle.periodS)} s, between ${figures.range(cycle.lowMin, cycle.lowMax, "kPa", 0)} on the low side.`;
-  if (limitedBy === "low") return `The clutch cycles: in ${Math.round(duty * 100)} % of the time.`;
-  if (command !== null) return `Runs, asked for ${Math.round(command * 100)} %.`;
-  return stroke < 0.97 ? `Runs at ${Math.round(stroke * 100)} % of its stroke.` : "Runs at full stroke.";
+    return `Clutch cycles every ${Math.round(cycle.periodS)} s, low side ${figures.range(cycle.lowMin, cycle.lowMax, "kPa", 0)}.`;
+  if (limitedBy === "low") return `Clutch cycles: on ${Math.round(duty * 100)} % of the time.`;
+  if (command !== null) return `Runs at ${Math.round(command * 100)} % duty.`;
+  return stroke < 0.97 ? `Runs at ${Math.round(stroke * 100)} % displacement.` : "Runs at full displacement.";
 }
 
 /** The stretch in which no gauge tells, over two lines. */
@@ -128,8 +128,8 @@ export function silentWords(
   if (silent === null) return null;
   const share = (of: number) => Math.round(of * 100);
   return [
-    `here no gauge tells: ${figures.range(silent.from * labelG, silent.to * labelG, "g")}`,
-    `${share(silent.from)} to ${share(silent.to)} % of the label read alike`,
+    `pressures do not change from ${figures.range(silent.from * labelG, silent.to * labelG, "g")}`,
+    `${share(silent.from)} to ${share(silent.to)} % of the label give the same readings`,
   ];
 }
 
@@ -141,13 +141,13 @@ export function outOfTen(share: number): string {
 }
 
 export function hotDayWords(hot: HotDay | null, figures: Figures): string {
-  if (hot === null) return "It would not run there.";
+  if (hot === null) return "Does not run.";
   const margin = hot.cutOutKpa - hot.highKpa.median;
   const high = `high side ${figures.range(hot.highKpa.low, hot.highKpa.high, "kPa", 0)}`;
   const cut =
     hot.cutsOut > 0.05
-      ? `, switched off by it in ${outOfTen(hot.cutsOut)} of such cars`
-      : `, ${figures.quantity(margin, "kPa", 0)} under its cut-out`;
+      ? `, cut out in ${outOfTen(hot.cutsOut)} vehicles`
+      : `, ${figures.quantity(margin, "kPa", 0)} below cut-out`;
   return `${high}${cut}; vent ${figures.range(hot.ventC.low, hot.ventC.high, "degC", 0)}.`;
 }
 
@@ -165,40 +165,40 @@ export function hotDaysWords(
 
 /** What cars that read like this today may hold, and come to there. */
 function alikeWords({ leastG, mostG, least, most }: NonNullable<HotDays["alike"]>, figures: Figures): string {
-  const held = `Cars that read like this today hold ${figures.range(leastG, mostG, "g")}`;
-  if (least === null || most === null) return `${held}; not all of them would run there.`;
+  const held = `Vehicles with these readings hold ${figures.range(leastG, mostG, "g")}`;
+  if (least === null || most === null) return `${held}; some would not run on that day.`;
   const [low, high] = [least, most].map(({ ventC }) => ventC) as [HotDay["ventC"], HotDay["ventC"]];
   const vent = figures.range(Math.min(low.median, high.median), Math.max(low.median, high.median), "degC", 0);
   const cut = Math.max(least.cutsOut, most.cutsOut);
-  return `${held}: there the middle ones blow ${vent}${cut > 0.05 ? `, and up to ${outOfTen(cut)} are switched off by their high side` : ""}.`;
+  return `${held}: median vent ${vent} on that day${cut > 0.05 ? `, cut out in up to ${outOfTen(cut)}` : ""}.`;
 }
 
 export const instrumentWords: Record<BenchInstruments, string> = {
   gauges: "Both gauges",
-  vent: "and the vent",
-  clamps: "and both clamps",
-  "two-speeds": "and fast idle too",
+  vent: "plus vent",
+  clamps: "plus both clamps",
+  "two-speeds": "plus fast idle",
 };
 
 /** What a set of days says of a fault, in a sentence: on which it shows. */
 export function toldSentence(days: readonly ToldDay[], state: BenchState, figures: Figures): string {
   const known = days.filter(({ found }) => found !== null);
-  if (known.length === 0) return "Such cars do not run.";
-  if (truthOf(state).length === 0) return "Nothing is wrong with it: this is how often a test would say so.";
+  if (known.length === 0) return "These vehicles do not run.";
+  if (truthOf(state).length === 0) return "No fault is set. The table shows how often a test would agree.";
   const shows = known.filter(({ found }) => found!.clamps >= 0.7).map(({ ambientC }) => ambientC);
-  if (shows.length === 0) return "With gauges, vent and clamps it is not found on any of these days.";
-  if (shows.length === known.length) return "With gauges, vent and clamps it is found on every one of these days.";
+  if (shows.length === 0) return "Gauges, vent and clamps never find it.";
+  if (shows.length === known.length) return "Gauges, vent and clamps find it on every day shown.";
   const [first, last] = [shows[0]!, shows.at(-1)!];
   const whole = shows.length === known.filter(({ ambientC }) => ambientC >= first && ambientC <= last).length;
   return whole
-    ? `With gauges, vent and clamps it is found from ${figures.range(first, last, "degC", 0)}.`
-    : `With gauges, vent and clamps it is found on ${shows.length} of ${known.length} days.`;
+    ? `Gauges, vent and clamps find it from ${figures.range(first, last, "degC", 0)}.`
+    : `Gauges, vent and clamps find it on ${shows.length} of ${known.length} days.`;
 }
 
 export function nextAtBenchWords({ leads, decision, test }: NextAtBench): string {
-  const lead = `After both gauges and the vent, ${causeName(leads.cause as Cause).toLowerCase()} leads at ${Math.round(leads.probability * 100)} %.`;
+  const lead = `Both gauges and vent: ${causeName(leads.cause as Cause).toLowerCase()}, ${Math.round(leads.probability * 100)} % likely.`;
   if (test === null) return `${lead} Next action: ${actInShort(decision)}.`;
-  return `${lead} Next test, ${test.minutes} min: ${testSentences[test.test].toLowerCase()}. It settles the diagnosis in ${outOfTen(test.settles)} of such cars.`;
+  return `${lead} Next test, ${test.minutes} min: ${testSentences[test.test].toLowerCase()}. It settles the diagnosis in ${outOfTen(test.settles)} vehicles.`;
 }
 
 /** One kW in thousands of BTU an hour. */
@@ -211,14 +211,14 @@ export function powerWords(kw: number, figures: Figures): string {
 
 /** Why a file does not open; what stands on the bench stays. */
 export function benchFileSentence(name: string, issue: BenchFileIssue): string {
-  const stays = "What stands on the bench is as it was.";
+  const stays = "The bench is unchanged.";
   switch (issue.code) {
     case "not-json":
-      return `${name} is no file of a bench, or it is cut short. ${stays}`;
+      return `${name} is not a bench file, or it is incomplete. ${stays}`;
     case "foreign":
-      return `${name} is no file of a bench${issue.format === null ? "" : ` but “${issue.format}”`}. ${stays}`;
+      return `${name} is not a bench file${issue.format === null ? "" : `: its format is “${issue.format}”`}. ${stays}`;
     case "newer-version":
-      return `${name} is version ${issue.version}: update Evrid to open it. ${stays}`;
+      return `${name} is version ${issue.version}. Update Evrid to open it. ${stays}`;
     case "broken":
       return `${name} is damaged at “${issue.field}”: ${issue.expected}. ${stays}`;
   }
@@ -228,15 +228,15 @@ export function benchFileSentence(name: string, issue: BenchFileIssue): string {
 export function whatIfNote(state: BenchState, running: BenchRunning | null, link: string, figures: Figures): string {
   const shown =
     running === null
-      ? "it would not run"
+      ? "does not run"
       : `low ${figures.quantity(running.reading.low, "kPa", 0)}, high ${figures.quantity(running.reading.high, "kPa", 0)}, vent ${figures.quantity(running.reading.vent, "degC", 0)}`;
-  return `What if, simulated, not measured: ${stateWords(state, figures)}, at ${figures.quantity(state.conditions.ambientC, "degC", 0)}: ${shown}. ${link}`;
+  return `Simulated, not measured: ${stateWords(state, figures)}, at ${figures.quantity(state.conditions.ambientC, "degC", 0)}: ${shown}. ${link}`;
 }
 
 const INSTEAD = "A typical vehicle is shown instead.";
 
 export function newerLinkSentence(version: string): string {
-  return `This link is from a later Evrid (version ${version}). Update Evrid to open it. ${INSTEAD}`;
+  return `This link needs a newer Evrid (version ${version}). ${INSTEAD}`;
 }
 
 export function damagedLinkSentence(field: string, expected: string): string {
@@ -244,5 +244,5 @@ export function damagedLinkSentence(field: string, expected: string): string {
 }
 
 export const benchWords = {
-  stopped: "The bench has stopped. Restart the bench with the button at the top.",
+  stopped: "The bench has stopped. Press Restart bench at the top.",
 } as const;

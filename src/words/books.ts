@@ -6,12 +6,12 @@ import type { Figures } from "@/core/units/figures";
 
 export const actNames: Record<Act, string> = {
   recover: "Recovered",
-  "recover-hoses": "Left in the machine's hoses",
-  charge: "Out of the container",
+  "recover-hoses": "Left in machine hoses",
+  charge: "Charged from cylinder",
   purge: "Hose purged",
-  dose: "Charged by the station",
-  take: "Surplus taken out",
-  drain: "Oil drained with parts",
+  dose: "Charged by station",
+  take: "Excess recovered",
+  drain: "Oil lost with parts",
   fill: "Oil filled in",
 };
 
@@ -20,12 +20,12 @@ export function entrySummary({ act, substance, counters }: LedgerEntry, ledger: 
   const what = act === "recover" && substance === "oil" ? "Oil recovered" : actNames[act];
   if (counters === null) return what;
   const first = ledger.find(({ id }) => id === counters);
-  const when = first === undefined ? "" : `, written ${format(parseISO(first.at), "HH:mm:ss")}`;
-  return `Taken back: ${what.charAt(0).toLowerCase()}${what.slice(1)}${when}`;
+  const when = first === undefined ? "" : `, recorded at ${format(parseISO(first.at), "HH:mm:ss")}`;
+  return `Reversed: ${what.charAt(0).toLowerCase()}${what.slice(1)}${when}`;
 }
 
 /** The rail that adds up what went where, named for what this shop weighs in. */
 export function booksName(figures: Figures): string {
   const unit = figures.unit("g");
-  return unit === "g" || unit === "kg" ? "Every gram" : "Every ounce";
+  return unit === "g" || unit === "kg" ? "Refrigerant log" : "Refrigerant log";
 }

@@ -8,8 +8,8 @@ import type { Figures } from "@/core/units/figures";
 import { formatClock } from "@/core/units/units";
 
 export const silentAdvice = {
-  title: "The source is silent",
-  detail: "What is shown is old: nothing is taken until it speaks again.",
+  title: "Source has stopped sending",
+  detail: "The values shown are old. Recording waits for new ones.",
   settled: false,
 };
 
@@ -32,32 +32,32 @@ export function testAdvice(
     case "start-idle":
       return {
         title: "Engine off",
-        detail: "Start it at idle, max cold, blower as entered, and give it two minutes.",
+        detail: "Start at idle, maximum cold, blower as entered. Wait two minutes.",
         settled: false,
       };
     case "raise-to-fast":
       return {
-        title: "Idle is taken: now fast idle",
-        detail: simulated ? "Choose fast idle at the rack, top right." : "Hold 1 500 to 2 000 rpm.",
+        title: "Idle recorded. Now fast idle",
+        detail: simulated ? "Set fast idle in the simulator, top right." : "Hold 1 500 to 2 000 rpm.",
         settled: true,
       };
     case "idle-first":
       return {
-        title: "Idle first",
+        title: "Record idle first",
         detail:
-          "Fast idle heats the bay, and idle read after it reads too high. Go back to idle, or take it all the same.",
+          "Fast idle heats the engine bay, so a later idle reading is too high. Return to idle, or record anyway.",
         settled: false,
       };
     case "done":
-      return { title: "Both are taken", detail: "Take one again to replace it, or go on.", settled: true };
+      return { title: "Both speeds recorded", detail: "Record again to replace one, or continue.", settled: true };
     case "take":
       return streamAdvice(live, figures, wholeCycles);
     case "wait": {
       const advice = streamAdvice(live, figures, wholeCycles);
       if (!advice.settled) return advice;
       return {
-        title: `${live.states.low.state === "cycling" ? "Cycles alike" : "Steady"}, but early: ${formatClock(toRunS)} to run`,
-        detail: "Metal and cabin follow more slowly than the needles.",
+        title: `${live.states.low.state === "cycling" ? "Cycles are even" : "Steady"}, but too early: ${formatClock(toRunS)} left`,
+        detail: "Metal and cabin temperatures settle more slowly than pressures.",
         settled: false,
       };
     }
@@ -69,15 +69,15 @@ export function streamAdvice(live: JudgedStream, figures: Figures, wholeCycles =
   const worst = worstState(channels.map(({ state }) => state));
   switch (worst.state) {
     case "waiting":
-      return { title: "Watching", detail: "The first half minute only shows the start.", settled: false };
+      return { title: "Measuring", detail: "The first 30 s are not used.", settled: false };
     case "steady":
-      return { title: "Steady", detail: "Every channel has settled: take the reading.", settled: true };
+      return { title: "Steady", detail: "All channels are steady. Record the reading.", settled: true };
     case "cycling":
       return {
         title: `Cycling, every ${Math.round(worst.period)} s`,
         detail: wholeCycles
-          ? "Whole cycles are read, just before cut-out. Or load the coil until it runs through: doors open, more blower."
-          : "Waits for two whole cycles, to read them just before cut-out.",
+          ? "Recorded over whole cycles, just before cut-out. For a steady reading, open the doors and raise the blower speed."
+          : "Waiting for two whole cycles.",
         settled: wholeCycles,
       };
     case "settling": {
@@ -87,7 +87,7 @@ export function streamAdvice(live: JudgedStream, figures: Figures, wholeCycles =
       );
       const moving = channels.find(({ state }) => state.state === "settling");
       return {
-        title: seconds > 0 ? `Settling, about ${Math.ceil(seconds / 10) * 10} s to go` : "Settling",
+        title: seconds > 0 ? `Settling, about ${Math.ceil(seconds / 10) * 10} s left` : "Settling",
         detail: moving ? driftSentence(moving.channel, moving.state, figures) : "",
         settled: false,
       };
@@ -99,7 +99,7 @@ export function driftSentence(channel: TakenChannel, state: StreamState, figures
   if (state.state !== "settling") return "";
   const unit = channel === "low" || channel === "high" ? ("kPa" as const) : ("K" as const);
   const way = state.driftPerMinute < 0 ? "falls" : "rises";
-  return `${channels[channel].name} still ${way} ${figures.quantity(Math.abs(state.driftPerMinute), unit)} a minute.`;
+  return `${channels[channel].name} still ${way} by ${figures.quantity(Math.abs(state.driftPerMinute), unit)} per minute.`;
 }
 
 /** Over a setting of the running test: an electric compressor has no engine speed to be read at. */

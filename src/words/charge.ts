@@ -27,19 +27,19 @@ export const hoseEnds = [
 ] as const;
 
 export const hoseCardWords = {
-  end: "At the end its content is",
-  now: "It holds now",
-  typed: "Left in the hose at the end, where you know it better. Left empty: as chosen above.",
+  end: "Hose content at the end",
+  now: "Hose content now",
+  typed: "Hose residue at the end, if known. Blank = as selected above.",
 } as const;
 
 /** How a hose is drawn in, said before it is. */
-export const CLOSED_RUNNING = "Container closed, engine at fast idle, low valve open.";
+export const CLOSED_RUNNING = "Cylinder closed, engine at fast idle, low valve open.";
 
 /** The next act that opens a valve, in one sentence; null when none is left. */
 export function nextStepSentence(plan: ChargePlan, job: Job, figures: Figures): string | null {
   const step = plan.steps.find((one) => one.kind === "liquid-high" || one.kind === "vapour-low");
   if (step === undefined || (step.kind !== "liquid-high" && step.kind !== "vapour-low")) return null;
-  const name = job.charge.containers.find(({ id }) => id === step.containerId)?.name ?? "the container";
+  const name = job.charge.containers.find(({ id }) => id === step.containerId)?.name ?? "the cylinder";
   return `Next: ${step.kind === "liquid-high" ? "liquid, high side, engine off" : "vapour, low side, engine running"}, ${figures.quantity(step.grams, "g")} from ${name}.`;
 }
 
@@ -52,19 +52,19 @@ export function planStepWords(
   switch (step.kind) {
     case "purge":
       return [
-        "Drive out the air",
-        [`A short puff at the hose's end, about ${figures.quantity(step.grams, "g")}.`, "Booked as let out."],
+        "Purge the hose",
+        [`Open briefly at the hose end: about ${figures.quantity(step.grams, "g")}.`, "Recorded as vented."],
         null,
       ];
     case "liquid-high":
       return [
         "Liquid, high side",
         [
-          `Engine off. ${name(step.containerId)} upside down, high valve open.`,
+          `Engine off. ${name(step.containerId)} inverted, high valve open.`,
           amount(step, figures),
           planEndWords(step, name, warmWater, figures),
         ],
-        "Low valve shut. Engine stays off",
+        "Low valve closed. Engine stays off",
       ];
     case "vapour-low":
       return [
@@ -74,31 +74,31 @@ export function planStepWords(
           amount(step, figures),
           planEndWords(step, name, warmWater, figures),
         ],
-        "High valve stays shut",
+        "High valve stays closed",
       ];
     case "change":
       return [
         `Change to ${name(step.to)}`,
-        [`Near ${figures.quantity(step.inVehicleG, "g")} in the vehicle. Shut the valve first.`, "The tally waits."],
+        [
+          `At about ${figures.quantity(step.inVehicleG, "g")} in the vehicle. Close the valve first.`,
+          "The total is kept.",
+        ],
         null,
       ];
     case "draw-in":
       return [
-        "Draw the hose in",
+        "Draw in hose content",
         [
-          `${CLOSED_RUNNING} ${figures.quantity(step.grams, "g")} in the hose go in, ${minutes(step.seconds)}.`,
-          "Then shut the low valve: the label weight is in.",
+          `${CLOSED_RUNNING} ${figures.quantity(step.grams, "g")} in the hose, ${minutes(step.seconds)}.`,
+          "Then close the low valve: the label weight is charged.",
         ],
-        "High valve stays shut",
+        "High valve stays closed",
       ];
     case "warm":
       return [
-        "Let it warm up",
-        [
-          `${name(step.containerId)} has grown too cold to give.`,
-          `${warmWaterWords(figures)}, ${minutes(step.seconds)}.`,
-        ],
-        "Never a flame",
+        "Warm the cylinder",
+        [`${name(step.containerId)} is too cold to flow.`, `${warmWaterWords(figures)}, ${minutes(step.seconds)}.`],
+        "Never use a flame",
       ];
   }
 }
@@ -109,22 +109,22 @@ function planEndWords(
   warm: boolean,
   figures: Figures,
 ): string {
-  if (ends === "target") return `Close it when it holds ${figures.quantity(leavesG, "g")}.`;
-  if (ends === "empty") return `${name(containerId)} is empty then.`;
-  const stall = `Stalls near ${figures.quantity(inVehicleG, "g")}: the container, at ${figures.quantity(containerC, "degC", 0)}, stands no higher than the circuit.`;
-  return warm ? stall : `${stall} ${warmWaterWords(figures)}, helps.`;
+  if (ends === "target") return `Close the valve at ${figures.quantity(leavesG, "g")} left.`;
+  if (ends === "empty") return `${name(containerId)} is then empty.`;
+  const stall = `Flow stops near ${figures.quantity(inVehicleG, "g")}: the cylinder, at ${figures.quantity(containerC, "degC", 0)}, has the circuit's pressure.`;
+  return warm ? stall : `${stall} ${warmWaterWords(figures)}.`;
 }
 
 export function hotDaySentence(day: SchoolAnswer["hotDay"], label: SchoolAnswer["hotDay"], figures: Figures): string {
   if (day === null) return "does not run";
-  if (day.cutsOut) return "high-pressure switch cuts it out";
+  if (day.cutsOut) return "high-pressure cut-out opens";
   const now = `vent ${figures.quantity(day.ventC, "degC", 0)}, high side ${figures.quantity(day.highKpa, "kPa")}`;
   if (label === null) return now;
   const warmer = day.ventC - label.ventC;
   const higher = day.highKpa - label.highKpa;
   if (warmer > FELT_K) return `${now}: ${figures.quantity(warmer, "K", 1)} warmer`;
   if (higher > FELT_KPA) return `${now}: ${figures.quantity(higher, "kPa")} higher`;
-  return `${now}: nothing to be felt yet`;
+  return `${now}: no noticeable difference`;
 }
 
 export function paceSentence({ live, call }: Pick<Tally, "live" | "call">, figures: Figures): string | null {
@@ -132,7 +132,7 @@ export function paceSentence({ live, call }: Pick<Tally, "live" | "call">, figur
   const { seconds } = call;
   const perMinute = live.rateGPerS * 60;
   if (perMinute < 1) return null;
-  return `${figures.quantity(perMinute, "g")} a minute, about ${seconds < 90 ? `${Math.max(1, Math.round(seconds))} s` : `${Math.round(seconds / 60)} min`}`;
+  return `${figures.quantity(perMinute, "g")}/min, about ${seconds < 90 ? `${Math.max(1, Math.round(seconds))} s` : `${Math.round(seconds / 60)} min`}`;
 }
 
 export function callSentence(
@@ -144,35 +144,35 @@ export function callSentence(
 ): string {
   if (drawInLeftS !== null)
     return drawInLeftS > 0
-      ? `Drawing in the hose: ${Math.ceil(drawInLeftS)} s to go.`
-      : "The hose is drawn in. Shut the valve.";
+      ? `Drawing in hose content: ${Math.ceil(drawInLeftS)} s left.`
+      : "Hose content drawn in. Close the valve.";
   if (waitsInHose(found))
-    return `Close the container and draw the hose in through the low side, engine running: ${figures.quantity(found.drawInG, "g")} are in it.`;
+    return `Close the cylinder. Draw in the ${figures.quantity(found.drawInG, "g")} in the hose: low side, engine running.`;
   if (onScale === null || call === null || container === null) {
     return found.state === "inside"
-      ? "Valve shut. The label weight is in."
-      : `Put a container on the scale.${next ? ` ${next}` : ""}`;
+      ? "Valve closed. The label weight is charged."
+      : `Put a cylinder on the scale.${next ? ` ${next}` : ""}`;
   }
   switch (call.call) {
     case "put-on":
-      return `${typed(container.name)}: waiting until the scale stands still.`;
+      return `${typed(container.name)}: waiting for a steady scale.`;
     case "go":
-      return "Flowing. Watch the high side.";
+      return "Charging. Watch the high side.";
     case "slow":
-      return "Nearly there: valve almost shut.";
+      return "Almost done: valve nearly closed.";
     case "stop":
-      return "Stop: shut the valve. What is still in the valve and hose will make it up.";
+      return "Stop: close the valve. The rest follows from valve and hose.";
     case "stalled":
       return container.leftG < EMPTY_BELOW_G * 2
-        ? `${typed(container.name)} is empty. Shut the valve, put the next one on: the tally waits.`
-        : `It has stalled: the circuit stands at the container's pressure. Shut the valve and go on with vapour, engine running, or warm the container in water of at most ${warmest(figures)}.`;
+        ? `${typed(container.name)} is empty. Close the valve and put on the next one. The total is kept.`
+        : `Flow has stopped: pressures are equal. Close the valve, then charge vapour with the engine running, or warm the cylinder in water of at most ${warmest(figures)}.`;
     case "settle":
-      return "Shut. Let the scale come to rest.";
+      return "Valve closed. Wait for a steady scale.";
     case "shut":
-      if (found.state === "inside") return "Valve shut. The label weight is in.";
+      if (found.state === "inside") return "Valve closed. The label weight is charged.";
       return container.leftG < EMPTY_BELOW_G
-        ? `${typed(container.name)} is empty. Put the next one on: the tally waits.`
-        : `Valve shut.${next ? ` ${next}` : ""}`;
+        ? `${typed(container.name)} is empty. Put on the next one. The total is kept.`
+        : `Valve closed.${next ? ` ${next}` : ""}`;
   }
 }
 
@@ -180,21 +180,21 @@ export function callSentence(
 export type Shows = "left" | "zeroed" | "in";
 
 export const scaleAsked: Record<Shows, string> = {
-  left: "Type the net weight the scale shows now, from 0 up.",
-  zeroed: "Type what the scale shows now, as it counts down from 0.",
-  in: "Type the weight that was dosed, as the machine shows it.",
+  left: "Enter the net weight on the scale, 0 or more.",
+  zeroed: "Enter the scale reading, which counts down from 0.",
+  in: "Enter the dosed weight shown by the machine.",
 };
 
 export function typedLabel(shows: Shows, name: string): string {
-  if (shows === "left") return `${name}, net content now`;
-  return shows === "zeroed" ? `${name}, scale shows now` : `Dosed from ${name}`;
+  if (shows === "left") return `${name}, net now`;
+  return shows === "zeroed" ? `${name}, scale reading` : `Dosed from ${name}`;
 }
 
 /** At which weight a container is closed. `leftG`: what it holds. */
 export function closingWords(found: MassBalance, leftG: number, figures: Figures): string {
-  if (found.fromContainersG <= SAME_WEIGHT_G) return "Nothing more is wanted of it.";
+  if (found.fromContainersG <= SAME_WEIGHT_G) return "No more is needed from it.";
   const closesAtG = closingWeightG(found, leftG);
-  return closesAtG === null ? "All of it goes in." : `Close it at ${figures.quantity(closesAtG, "g")}.`;
+  return closesAtG === null ? "All of it is needed." : `Close the valve at ${figures.quantity(closesAtG, "g")}.`;
 }
 
 /** Beside what is typed from a scale or machine: the books, and where to stop. */
@@ -207,11 +207,11 @@ export function scaleHint(
   const wantedG = Math.min(Math.max(found.fromContainersG, 0), leftG);
   switch (shows) {
     case "left":
-      return `${figures.quantity(leftG, "g")} by the tally. ${closingWords(found, leftG, figures)}`;
+      return `Log: ${figures.quantity(leftG, "g")}. ${closingWords(found, leftG, figures)}`;
     case "zeroed":
-      return `−${figures.quantity(drawnG, "g")} by the tally. ${wantedG > 0 ? `Close it at −${figures.quantity(drawnG + wantedG, "g")}.` : "Nothing more is wanted of it."}`;
+      return `Log: −${figures.quantity(drawnG, "g")}. ${wantedG > 0 ? `Close the valve at −${figures.quantity(drawnG + wantedG, "g")}.` : "No more is needed from it."}`;
     case "in":
-      return `${figures.quantity(wantedG, "g")} are still wanted of it.`;
+      return `Still needed from it: ${figures.quantity(wantedG, "g")}.`;
   }
 }
 
@@ -220,26 +220,17 @@ export const waitsInHose = ({ drawInG, fromContainersG }: MassBalance): boolean 
   drawInG >= WORTH_DRAWING_IN_G && fromContainersG <= SAME_WEIGHT_G;
 
 export const alarmWords: Record<ChargeAlarm, readonly [string, string]> = {
-  "high-side-high": ["High side too high: shut the valve", "Look at the fan and the condenser's air before you go on."],
+  "high-side-high": ["High side too high: close the valve", "Check the fan and condenser airflow before continuing."],
   "high-valve-while-running": [
-    "Shut the high valve now",
-    "With the engine running its pressure goes into the container, and it can burst.",
+    "Close the high valve now",
+    "With the engine running, high-side pressure can burst the cylinder.",
   ],
-  "liquid-into-running-low-side": [
-    "Turn the container upright: no liquid into a running compressor",
-    "Liquid does not compress: it breaks the compressor.",
-  ],
-  "vapour-low-while-off": ["Start the engine", "With it off vapour stops flowing as soon as the pressures have met."],
-  "scale-lost": [
-    "The scale is silent: shut the valve",
-    "The tally stands at its last sample. It goes on when the scale is back.",
-  ],
-  bumped: ["The scale was knocked", "The tally waits until it stands again."],
-  "load-changed": [
-    "Something was put on or taken off the scale",
-    "The jump was left out of the tally; the grams go on from where they were.",
-  ],
-  "target-passed": ["Past the target: shut the valve", "What is over comes out by weight, with the recovery machine."],
+  "liquid-into-running-low-side": ["Turn the cylinder upright", "Liquid drawn into a running compressor destroys it."],
+  "vapour-low-while-off": ["Start the engine", "With the engine off, vapour stops flowing once pressures are equal."],
+  "scale-lost": ["Scale not sending: close the valve", "The total stays at the last sample until the scale returns."],
+  bumped: ["The scale was knocked", "The total waits for a steady scale."],
+  "load-changed": ["Load on the scale changed", "The jump is not counted."],
+  "target-passed": ["Target passed: close the valve", "Recover the excess by weight."],
 };
 
 /** Differences smaller than these are none on a hot day, K and kPa. */
@@ -261,8 +252,8 @@ function minutes(seconds: number): string {
 
 /** The containers on hand do not reach the label. */
 export const missingOnHand = (missingG: number, figures: Figures): string =>
-  `${figures.quantity(missingG, "g")} are missing with what is on hand. Add another container.`;
+  `${figures.quantity(missingG, "g")} short with the cylinders at hand. Add a cylinder.`;
 
 /** Where the charge ends with what is on hand, and the chance that it is inside the band, of 100. */
 export const endsShortWords = (missingG: number, chance: number, figures: Figures): string =>
-  `${missingOnHand(missingG, figures)} Without one it ends inside the label band in ${chance} of 100.`;
+  `${missingOnHand(missingG, figures)} Otherwise, chance of reaching the label range: ${chance} %.`;

@@ -21,11 +21,11 @@ function factsTold(job: Job, figures: Figures): string[] {
     found === null
       ? ""
       : found.lostG > (toleranceG ?? 0)
-        ? `It held ${figures.quantity(found.foundG, "g")} of ${figures.quantity(chargeG, "g")}.`
+        ? `The circuit held ${figures.quantity(found.foundG, "g")} of ${figures.quantity(chargeG, "g")}.`
         : found.lostG < -(toleranceG ?? 0)
-          ? `It held ${figures.quantity(found.foundG, "g")}: ${figures.quantity(-found.lostG, "g")} more than the label's ${figures.quantity(chargeG, "g")}.`
-          : `It held its label charge: ${figures.quantity(found.foundG, "g")}.`,
-    renewed === 0 ? "" : `${renewed} ${renewed === 1 ? "part was" : "parts were"} renewed.`,
+          ? `The circuit held ${figures.quantity(found.foundG, "g")}, ${figures.quantity(-found.lostG, "g")} over the label.`
+          : `The circuit held its label charge, ${figures.quantity(found.foundG, "g")}.`,
+    renewed === 0 ? "" : `${renewed} ${renewed === 1 ? "part was" : "parts were"} replaced.`,
     chargedBy(job.ledger) > 0 && balance?.ok
       ? `It now holds ${figures.quantity(balance.value.inVehicleG, "g")} by weight.`
       : "",
@@ -39,24 +39,24 @@ export function outlookWords(job: Job, figures: Figures): string[] {
   const found = lossOf(job);
   const rate = found?.lossGPerMonth;
   const charged = chargedBy(job.ledger) > 0 && balanceOf(job)?.ok === true;
-  const sound = `A sound car loses ${figures.range(SOUND_G_YEAR.low, SOUND_G_YEAR.high, "g")} a year.`;
-  const lost = rate ? `It had been losing about ${figures.quantity(rate.median, "g")} a month. ${sound}` : "";
+  const sound = `A sound vehicle loses ${figures.range(SOUND_G_YEAR.low, SOUND_G_YEAR.high, "g")} a year.`;
+  const lost = rate ? `It was losing about ${figures.quantity(rate.median, "g")} a month. ${sound}` : "";
   switch (leakStateOf(job)) {
     case "found":
-      return [lost, `A leak was found at: ${placeList(openLeaks(job))}. It is still to be repaired.`].filter(Boolean);
+      return [lost, `Leak found at: ${placeList(openLeaks(job))}. Not yet repaired.`].filter(Boolean);
     case "not-found":
       return [
         lost,
-        `${LEAK_NOT_FOUND}: ${figures.quantity(found!.lostG, "g")} were missing, and where they went is not known.`,
+        `${LEAK_NOT_FOUND}: ${figures.quantity(found!.lostG, "g")} missing.`,
         rate && charged
-          ? `At that rate a quarter of it is gone again after about ${monthsWords((FELT_SHARE * chargeG) / rate.median)}.`
-          : "How fast it leaks is not known: have it weighed again within three months, or as soon as it cools less.",
+          ? `At that rate a quarter is lost again after about ${monthsWords((FELT_SHARE * chargeG) / rate.median)}.`
+          : "The leak rate is unknown. Have the charge weighed within three months, or when cooling drops.",
       ].filter(Boolean);
     default:
       return [
         lost,
         charged
-          ? `${rate ? "" : `${sound} `}Have it weighed again in two years; if it cools less before then, it leaks.`
+          ? `${rate ? "" : `${sound} `}Have the charge weighed in two years. If cooling drops earlier, there is a leak.`
           : "",
       ].filter(Boolean);
   }

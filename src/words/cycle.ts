@@ -4,10 +4,10 @@ import type { Measured } from "@/core/readings/derive/measured";
 import type { Figures } from "@/core/units/figures";
 
 export const cornerNames: Record<CornerName, string> = {
-  suction: "into the compressor",
-  discharge: "out of the compressor",
-  liquid: "before the metering device",
-  inlet: "into the evaporator",
+  suction: "compressor inlet",
+  discharge: "compressor outlet",
+  liquid: "metering device inlet",
+  inlet: "evaporator inlet",
 };
 
 interface CornerWords {
@@ -24,44 +24,44 @@ export function cycleSentences(cycle: MeasuredCycle, figures: Figures): CornerWo
   const ratio = takenUp.value / workIn.value;
   return [
     {
-      title: "Into the compressor",
+      title: "Compressor inlet",
       about: "superheat",
       text: !sure(superheatK)
-        ? `${k(superheatK)} from saturation: cannot tell whether liquid comes along.`
+        ? `${k(superheatK)} from saturation: liquid cannot be ruled out.`
         : superheatK.value > 0
-          ? `${k(superheatK)} of superheat: it has all boiled.`
-          : `Colder than it can boil by ${k(superheatK)}: gauge or clamp errs, or the clamp sits elsewhere.`,
+          ? `${k(superheatK)} superheat: all vapour.`
+          : `${k(superheatK)} below saturation is impossible: check gauge and clamp position.`,
     },
     {
-      title: "Out of the compressor",
+      title: "Compressor outlet",
       about: "cause-compressor-worn",
       text: !sure(hotterK)
-        ? "As hot as a compression without loss would make it, as far as these instruments tell."
+        ? "Matches lossless compression within the instruments' error."
         : hotterK.value > 0
-          ? `${k(hotterK)} hotter than a compression without loss: heat made in it, most in a worn or starved one.`
-          : `${k(hotterK)} cooler than a compression without loss: the clamp loses heat, or liquid came in.`,
+          ? `${k(hotterK)} above lossless compression: most in a worn or starved compressor.`
+          : `${k(hotterK)} below lossless compression: the clamp loses heat, or liquid entered.`,
     },
     {
-      title: "Before the metering device",
+      title: "Metering device inlet",
       about: "subcooling",
       text: !sure(subcoolingK)
-        ? `${k(subcoolingK)} from saturation: cannot tell whether all of it is liquid.`
+        ? `${k(subcoolingK)} from saturation: vapour cannot be ruled out.`
         : subcoolingK.value > 0
-          ? `${k(subcoolingK)} of subcooling: liquid only.`
-          : `Warmer than it can condense by ${k(subcoolingK)}: not only refrigerant, or an instrument errs. Drawn as just liquid.`,
+          ? `${k(subcoolingK)} subcooling: all liquid.`
+          : `${k(subcoolingK)} above saturation is impossible: air, or an instrument error. Drawn as saturated liquid.`,
     },
     {
-      title: "Into the evaporator",
+      title: "Evaporator inlet",
       about: "metering",
-      text: `${figures.number(vapourShare.value * 100, "pct")} ± ${figures.number(vapourShare.uncertainty * 100, "pct")} % has turned to vapour on its way through the metering device and cools nothing any more.`,
+      text: `${figures.number(vapourShare.value * 100, "pct")} ± ${figures.number(vapourShare.uncertainty * 100, "pct")} % flashes to vapour in the metering device and does not cool.`,
     },
     {
-      title: "All round",
+      title: "Whole cycle",
       about: "ranking",
       text:
         workIn.value > workIn.uncertainty
-          ? `Each unit of weight takes up ${figures.within(takenUp.value, takenUp.uncertainty, "kJkg", 0)} and costs ${figures.within(workIn.value, workIn.uncertainty, "kJkg", 0)}: ${ratio.toFixed(1)} times what is put in. How much weight goes round, five readings do not tell.`
-          : `Each unit of weight takes up ${figures.within(takenUp.value, takenUp.uncertainty, "kJkg", 0)}. The work cannot be told from these readings.`,
+          ? `Cooling ${figures.within(takenUp.value, takenUp.uncertainty, "kJkg", 0)}, work ${figures.within(workIn.value, workIn.uncertainty, "kJkg", 0)}, ratio ${ratio.toFixed(1)}. These readings do not show the mass flow.`
+          : `Cooling ${figures.within(takenUp.value, takenUp.uncertainty, "kJkg", 0)}. These readings do not show the work.`,
     },
   ];
 }
@@ -69,8 +69,8 @@ export function cycleSentences(cycle: MeasuredCycle, figures: Figures): CornerWo
 export function cycleIssueSentence(issue: CycleIssue): string {
   switch (issue.code) {
     case "outside-tables":
-      return `The ${issue.side} side lies outside of what is known of this refrigerant: nothing is drawn. What you typed is kept.`;
+      return `The ${issue.side} side is outside the refrigerant data: no chart. Your entries are kept.`;
     case "not-running":
-      return "The high side does not stand above the low one: at rest there is no cycle to draw.";
+      return "High and low side are equal: no cycle to draw.";
   }
 }

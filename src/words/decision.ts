@@ -19,67 +19,70 @@ export function decisionWords({ reason }: Decision, { electric }: Pick<Wording, 
   switch (reason.code) {
     case "relief-valve-near":
       return {
-        sentence: "Stop the engine: the compressor may be working against its relief valve, whatever the gauge shows.",
-        unless: "A discharge line that is only warm, and a condenser that is hot all over, speak against it.",
+        sentence:
+          "Stop the engine. The compressor may be working against its relief valve, even if the gauge reads low.",
+        unless: "A discharge line that is only warm and an evenly hot condenser contradict this.",
       };
     case "implausible": {
       const { what, check } = implausibleWords[reason.what];
-      return { sentence: `${what}. ${check}`, unless: "Nothing is inferred from pressures that no circuit shows." };
+      return {
+        sentence: `${what}. ${check}`,
+        unless: "No circuit shows these pressures, so nothing is inferred from them.",
+      };
     }
     case "open-to-air":
       return {
         sentence:
-          "Empty: it stands at the pressure of the ambient air, with air and moisture in it. Do not run it. Find the leak with nitrogen, renew the drier, evacuate long, charge the label weight.",
-        unless: "Only a gauge or coupler that does not read at all would change this: check that both open.",
+          "The circuit is open to air: empty, with air and moisture inside. Do not run the engine. Find the leak with nitrogen, replace the drier, evacuate, charge the label weight.",
+        unless: "A gauge or coupler that does not read would change this. Check that both couplers are open.",
       };
     case "held-vacuum":
       return {
         sentence:
-          "It holds a vacuum: it was evacuated and not charged. Do not run it. Prove it tight, evacuate again, charge the label weight.",
-        unless: "What was the matter before nobody can read from it: ask who evacuated it, and why.",
+          "The circuit holds a vacuum: evacuated, not charged. Do not run the engine. Check for leaks, evacuate again, charge the label weight.",
+        unless: "Readings cannot show the earlier fault. Ask who evacuated it, and why.",
       };
     case "almost-empty":
       return {
         sentence:
-          "Almost empty: do not run it. Find the leak before it is charged, recover and weigh what is left: no pressure says more than that there is no liquid.",
-        unless: "Only a gauge or coupler that does not read at all would change this: check that both open.",
+          "Almost empty: do not run the engine. Find the leak, then recover and weigh. The pressure only shows that no liquid is left.",
+        unless: "A gauge or coupler that does not read would change this. Check that both couplers are open.",
       };
     case "wrong-refrigerant":
       return {
-        sentence: `Identify it before anything else: at rest it does not stand where the label's refrigerant would.${reason.flammable ? " What fits burns: no sparks, no flame, ventilate." : ""}`,
-        unless: "An identifier that shows the label's refrigerant, and a second gauge that agrees.",
+        sentence: `Identify the refrigerant first: the static pressure does not match the label.${reason.flammable ? " It may be flammable: no sparks, no flames, ventilate." : ""}`,
+        unless: "An identifier that shows the label's refrigerant, confirmed by a second gauge.",
       };
     case "label-doubt":
       return {
-        sentence: `${LABEL_DOUBT}: it was charged to the label, and the readings alone fit ${fitted(reason.cause)}.`,
-        unless: "Read the label at the car again, and check the scale with a known weight.",
+        sentence: `${LABEL_DOUBT}: the label weight was charged, but the readings show ${fitted(reason.cause)}.`,
+        unless: "Read the label again and check the scale with a known weight.",
       };
     case "do-not-fit":
       return {
-        sentence: `Check the instruments first: these readings do not fit together, and ${strangeReading(reason)} is the one that does it.`,
-        unless:
-          "The same reading again from a second instrument: then it is this car, and the ranking stands as it is.",
+        sentence: `Check the instruments first. The readings contradict each other; ${strangeReading(reason)} stands out.`,
+        unless: "If a second instrument shows the same, the reading and the ranking stand.",
       };
     case "not-told-apart":
       return {
-        sentence: `Do one more test before anything is opened. ${fitsBoth(reason)}.`,
-        unless: "Nothing that these instruments show already would settle it.",
+        sentence: `Do one more test before opening the circuit. ${fitsBoth(reason)}.`,
+        unless: "These instruments cannot settle it without another test.",
       };
     case "least-harm":
       return {
-        sentence: `${fitsBoth(reason)}, and no test parts them for less than it costs. ${leastHarm[reason.act]}`,
-        unless: "A further reading, or a clearer complaint, may still part them.",
+        sentence: `${fitsBoth(reason)}. No test separates them at reasonable cost. ${leastHarm[reason.act]}`,
+        unless: "Another reading or a more precise complaint may separate them.",
       };
     case "sound":
       return {
-        sentence: "Leave it closed: it shows what such a vehicle should show in these conditions.",
+        sentence: "Leave the circuit closed. It works as expected under these conditions.",
         unless:
-          "If it still complains, repeat the test hotter and at idle, or recover and weigh: pressures hide a third of the charge.",
+          "If the complaint persists, repeat the test at idle in hotter weather, or recover and weigh. Pressures can hide a third of the charge.",
       };
     case "lack":
       return {
         sentence: `${likeliest("undercharge")}${lackWords[reason.lost]}`,
-        unless: "A weight inside the tolerance: then it is starved by something else.",
+        unless: "If the weight is within tolerance, look for a restriction.",
       };
     case "cause": {
       const { remedy } = causeEntry(reason.cause);
@@ -95,29 +98,29 @@ export function actInShort({ act }: Decision): string {
 }
 
 const leastHarm: Record<ClosingAct, string> = {
-  leave: "Leave the circuit closed, and test again on a hotter day.",
-  weigh: "Recover and weigh, evacuate, charge the label weight: it does least harm whichever it is.",
-  "check-air": "Check fan, fins, filter, blower and flap first: it costs minutes and no refrigerant.",
-  "check-control": "Check control first: command, switch, clutch and belt.",
-  repair: "Follow the line temperatures to the fall before a part is chosen.",
+  leave: "Leave the circuit closed and test again on a hotter day.",
+  weigh: "Recover and weigh, evacuate, charge the label weight: least harm in either case.",
+  "check-air": "Check fan, fins, filter, blower and flap first: minutes, no refrigerant.",
+  "check-control": "Check the control first: command, switch, clutch, belt.",
+  repair: "Find the temperature drop along the lines before choosing a part.",
 };
 
 function fitsBoth({ first, second }: { first: Cause; second: Cause | null }): string {
-  return `These readings fit ${fitted(first)} and ${second === null ? "something else" : fitted(second)}`;
+  return `The readings fit ${fitted(first)} and ${second === null ? "another cause" : fitted(second)}`;
 }
 
 const shortActs: Record<Decision["act"], string> = {
   stop: "stop the engine",
-  "check-instruments": "put the readings right",
-  identify: "use an identifier",
-  "prove-tight": "prove it tight",
+  "check-instruments": "check the readings",
+  identify: "identify the refrigerant",
+  "prove-tight": "check for leaks",
   "test-first": "do one more test",
-  "check-control": "check control before the compressor",
-  "check-air": "look at the air side",
+  "check-control": "check the control before the compressor",
+  "check-air": "check the airflow",
   repair: "recover and weigh, then open the circuit",
   "find-leak": "search for the leak",
   weigh: "recover and weigh",
-  leave: "leave it closed, and sign off",
+  leave: "leave closed and sign off",
 };
 
 /** Buttons that begin each act. */
@@ -125,53 +128,53 @@ export const actButtons: Record<Decision["act"], string> = {
   stop: "Stop engine",
   "check-instruments": "Check instruments",
   identify: "Identify refrigerant",
-  "test-first": "Begin test",
-  "prove-tight": "Prove it tight",
+  "test-first": "Start test",
+  "prove-tight": "Check for leaks",
   "check-control": "Check control",
   "check-air": "Check airflow",
   repair: "Start recovery",
-  "find-leak": "Search leak",
+  "find-leak": "Find leak",
   weigh: "Start recovery",
   leave: "Sign off",
 };
 
 /** What readings fit, in the middle of a sentence. */
 function fitted(cause: Cause): string {
-  return cause === "none" ? "a sound car" : causeName(cause).toLowerCase();
+  return cause === "none" ? "a sound vehicle" : causeName(cause).toLowerCase();
 }
 
 function likeliest(cause: Cause): string {
-  return `${causeName(cause)} is likeliest. `;
+  return `${causeName(cause)} is most likely. `;
 }
 
 const electricControl: DecisionWords = {
   sentence:
-    "Check control first, with a scan tool: speed asked for and reached, interlock, insulation fault. High voltage: qualified people only.",
-  unless: "A compressor is condemned only when it is supplied and commanded, and the weight is right.",
+    "Check the control first with a scan tool: requested and actual speed, interlock, insulation fault. High voltage: qualified people only.",
+  unless: "Replace a compressor only if supply, command and charge weight are right.",
 };
 
 const actWords: Record<Remedy, DecisionWords> = {
   "check-control": {
-    sentence: "Check control first: command, switch, clutch and belt. They show the same, and cost minutes.",
-    unless: "A compressor is condemned only when it is driven and commanded, and the weight is right.",
+    sentence: "Check the control first: command, switch, clutch, belt. These faults look the same and cost minutes.",
+    unless: "Replace a compressor only if drive, command and charge weight are right.",
   },
   "check-air": {
-    sentence: "Look at the air side first: fan, fins, filter, blower and flap. It costs minutes and no refrigerant.",
-    unless: "If air moves as it should, the circuit is next.",
+    sentence: "Check the airflow first: fan, fins, filter, blower, flap. It takes minutes and no refrigerant.",
+    unless: "If the airflow is right, check the circuit next.",
   },
   weigh: {
-    sentence: "Recover and weigh, evacuate, charge the label weight: gauges cannot tell how much is too much.",
-    unless: "A weight inside the tolerance turns to the condenser's air.",
+    sentence: "Recover and weigh, evacuate, charge the label weight. Pressures do not show the excess.",
+    unless: "If the weight is within tolerance, check the condenser airflow.",
   },
   repair: {
-    sentence: "Follow the line temperatures to the fall, then recover, weigh, and open the circuit there.",
-    unless: "Even temperatures along the liquid line put it into the metering device; a full weight rules a lack out.",
+    sentence: "Find the temperature drop along the lines. Then recover, weigh and open the circuit there.",
+    unless: "Even line temperatures point to the metering device. A full weight rules out undercharge.",
   },
 };
 
 const lackWords = {
-  much: "So large a loss means a leak: search for it while there is pressure, then recover and weigh what is left. Find the leak before it is charged.",
+  much: "A loss this large means a leak. Find it while there is pressure, then recover and weigh. Do not charge before.",
   little:
-    "Recover and weigh what is left. Ask when it was last filled: a little every month goes through the hoses, more is a leak. Dye with the charge finds it on the next visit.",
-  some: "Search for the leak while there is pressure, then recover and weigh what is left.",
+    "Recover and weigh. Ask for the last charging date: hoses lose a little each month, a leak loses more. Add dye with the charge.",
+  some: "Find the leak while there is pressure, then recover and weigh.",
 } as const;

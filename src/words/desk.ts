@@ -24,20 +24,20 @@ export const sideWords = {
   low: {
     title: "Low side",
     pressure: "Low side, gauge",
-    saturation: "Boils at",
+    saturation: "Evaporating at",
     line: "Suction line",
     lineField: "suction",
     difference: "Superheat",
-    gauge: "what the low-side gauge errs by",
+    gauge: "low-side gauge error",
   },
   high: {
     title: "High side",
     pressure: "High side, gauge",
-    saturation: "Condenses at",
+    saturation: "Condensing at",
     line: "Liquid line",
     lineField: "liquid",
     difference: "Subcooling",
-    gauge: "what the high-side gauge errs by",
+    gauge: "high-side gauge error",
   },
 } as const;
 
@@ -49,31 +49,31 @@ export function restSentence({ verdict, margin, saturation }: RestAnswer, unit: 
   const at = `Saturation is ${formatQuantity(saturation.value, unit)}.`;
   switch (verdict) {
     case "at-saturation":
-      return `${at} The gauge cannot be parted from it: some liquid is left. How much, no pressure tells.`;
+      return `${at} The gauge agrees: some liquid is left, amount unknown.`;
     case "a-little-below":
-      return `${at} The gauge is ${withError(margin, unit)} below, which parts a little cooler than the soak do as well: cannot tell. Let it soak, and measure its coldest part.`;
+      return `${at} The gauge is ${withError(margin, unit)} below. Slightly cooler parts do the same: cannot tell. Let it soak and measure the coldest part.`;
     case "open-to-air":
-      return `${at} The gauge stands at the pressure of the ambient air: empty, with air and moisture in it.`;
+      return `${at} The gauge shows ambient pressure: empty, with air and moisture inside.`;
     case "vacuum":
-      return `${at} The gauge shows a vacuum: it was evacuated and not charged.`;
+      return `${at} The gauge shows a vacuum: evacuated, not charged.`;
     case "vapour-only":
       return `${at} The gauge is ${withError(margin, unit)} below: vapour only, almost empty.`;
     case "above-saturation":
-      return `${at} The gauge is ${withError(margin, unit)} above: air or another gas, another refrigerant, or parts warmer than the soak.`;
+      return `${at} The gauge is ${withError(margin, unit)} above: air, another refrigerant, or parts warmer than the soak temperature.`;
     case "unequal":
-      return `${at} The sides differ: not soaked yet, or blocked between them.`;
+      return `${at} The sides differ: not soaked, or a restriction between them.`;
   }
 }
 
 export function lineEndSentence(left: Measured, unit: UnitId): string {
   const { value, uncertainty } = left;
-  if (value > uncertainty) return `It arrives as liquid, with ${withError(left, unit)} to spare.`;
-  if (value < -uncertainty) return `It boils on its way: ${withError(left, unit)} too little.`;
-  return `Cannot tell: ${value < 0 ? "short by" : "to spare"} ${withError(left, unit)}, less than gauge and clamp err by.`;
+  if (value > uncertainty) return `All liquid at the metering device, ${withError(left, unit)} in reserve.`;
+  if (value < -uncertainty) return `Flash gas before the metering device: short by ${withError(left, unit)}.`;
+  return `Cannot tell: ${value < 0 ? "short by" : "reserve"} ${withError(left, unit)}, within gauge and clamp error.`;
 }
 
 export function vesselSentence({ liquid }: { liquid: boolean }): string {
   return liquid
-    ? "At saturation there is liquid in it too, and the pressure does not say how much. Weigh it."
-    : "All of it is vapour at this temperature.";
+    ? "At saturation there is liquid too. The pressure does not show how much: weigh it."
+    : "All vapour at this temperature.";
 }

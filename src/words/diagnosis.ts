@@ -50,10 +50,10 @@ const names: Record<ObservableName, string> = {
   discharge: channels.discharge.name,
   condenserInlet: channels.condenserIn.name,
   condenserOutlet: channels.condenserOut.name,
-  lineDrop: "Fall along the liquid line",
+  lineDrop: "Liquid-line temperature drop",
   command: channels.command.name,
-  rest: "At rest",
-  meeting: "Sides meeting",
+  rest: "Static pressure",
+  meeting: "Equalisation",
   charge: "Recovered weight",
 };
 
@@ -105,33 +105,33 @@ export function severitySentence(
 
 export function seenSentence(code: string): string {
   const complaint = complaintIds.find((id) => id === code);
-  if (complaint !== undefined) return `Said: ${complaintNames[complaint].toLowerCase()}`;
+  if (complaint !== undefined) return `Complaint: ${complaintNames[complaint].toLowerCase()}`;
   const [sign, ...part] = code.split("-");
-  return `Seen: ${sign === "not" ? `${part.slice(1).join(" ")} not turning` : `${part.join(" ")} ${sign}`}`;
+  return `Found: ${sign === "not" ? `${part.slice(1).join(" ")} not turning` : `${part.join(" ")} ${sign}`}`;
 }
 
 export const testSentences: Record<TestId, string> = {
-  look: "Look: belt and clutch turning, condenser fan and fins, blower and filter, flap",
-  "suction-clamp": "Clamp the suction line near the low port",
-  "liquid-clamp": "Clamp the liquid line beside the high port",
-  "discharge-clamp": "Clamp the discharge line a hand's breadth from the compressor",
-  "vent-probe": "Put the probe in the centre vent",
-  "condenser-air": "Measure the air into and out of the condenser",
-  "both-gauges": "Couple the high side too",
+  look: "Check belt, clutch, condenser fan and fins, blower, filter and flap",
+  "suction-clamp": "Clamp suction line near the low port",
+  "liquid-clamp": "Clamp liquid line at the high port",
+  "discharge-clamp": "Clamp discharge line 10 cm from the compressor",
+  "vent-probe": "Probe the centre vent",
+  "condenser-air": "Measure air into and out of the condenser",
+  "both-gauges": "Connect the high side",
   idle: "Repeat at idle",
   "fast-idle": "Repeat at 1500 to 2000 rpm",
-  rest: "Rest reading after a soak",
-  "shut-off": "Time the sides meeting after shut-off",
-  "line-spots": "Spot the liquid line from the port to the metering device",
-  command: "Read the compressor's command with a scan tool",
-  "electric-scan": "Read the electric compressor with a scan tool: speed asked for and reached, interlock, insulation",
+  rest: "Static pressure after a soak",
+  "shut-off": "Equalisation test after shutdown",
+  "line-spots": "Spot temperatures along the liquid line",
+  command: "Read the control-valve duty with a scan tool",
+  "electric-scan": "Scan the electric compressor: requested and actual speed, interlock, insulation",
   recover: "Recover and weigh",
 };
 
 /** The same for this vehicle: an electric compressor has no belt and no clutch. */
 export function testSentence(test: TestId, { electric }: Pick<Wording, "electric">): string {
   return test === "look" && electric
-    ? "Look: condenser fan and fins, blower and filter, flap. Orange cables stay untouched"
+    ? "Check condenser fan and fins, blower, filter and flap. Do not touch orange cables"
     : testSentences[test];
 }
 
@@ -146,13 +146,13 @@ function predictedWords({ observable, low, high }: NextTest["outcomes"][number],
   const { figures } = wording;
   switch (observable) {
     case "meeting":
-      return `the sides equalise in ${formatQuantity(Math.exp(low), "s")} to ${formatQuantity(Math.exp(high), "s")}`;
+      return `equalisation in ${formatQuantity(Math.exp(low), "s")} to ${formatQuantity(Math.exp(high), "s")}`;
     case "rest":
       return `${figures.range(low, high, "K")} above saturation`;
     case "command":
       return `${name} ${figures.range(Math.max(low, 0), Math.min(high, 100), "pct")}`;
     case "charge":
-      return `${figures.range(Math.max(low, 0) * 100, high * 100, "pct")} of the label in it`;
+      return `charge ${figures.range(Math.max(low, 0) * 100, high * 100, "pct")} of the label`;
     default:
       return `${name} ${measureOf(observable, wording).range(low, high)}`;
   }
@@ -167,53 +167,53 @@ export function warningSentence(warning: Warning, wording: Wording): string {
   const { figures } = wording;
   switch (warning.code) {
     case "stop-high-side":
-      return `Stop at once: the high side is at ${figures.quantity(warning.kpa, "kPa")}, near the relief valve.`;
+      return `Stop the engine: the high side is at ${figures.quantity(warning.kpa, "kPa")}, near the relief valve.`;
     case "stop-blocked-before-port":
-      return "Stop at once if the discharge line is very hot: the high port may sit behind a blockage and read low while the compressor works against its relief valve.";
+      return "Stop the engine if the discharge line is very hot: behind a restriction the high port reads low.";
     case "almost-empty":
-      return `Almost empty, do not run it: at rest it stands ${figures.quantity(warning.belowK, "K")} below saturation, so no liquid is left. Find the leak, recover and weigh.`;
+      return `Almost empty: do not run the engine. Static pressure is ${figures.quantity(warning.belowK, "K")} below saturation, so no liquid is left. Find the leak, recover and weigh.`;
     case "open-to-air":
-      return "Empty: at rest it stands at the pressure of the ambient air. Air and moisture are in it: do not run it.";
+      return "Empty: static pressure equals ambient pressure. Air and moisture inside: do not run the engine.";
     case "held-vacuum":
-      return `It holds a vacuum of ${figures.quantity(warning.kpa, "kPa")}: evacuated and not charged. Do not run it: nothing can be judged before it is charged.`;
+      return `The circuit holds a vacuum of ${figures.quantity(warning.kpa, "kPa")}: evacuated, not charged. Do not run the engine.`;
     case "implausible":
       return `${implausibleSentence(warning.what, warning.rpm)} ${implausibleWords[warning.what].check}`;
     case "low-side-only":
-      return "Low side only: overcharge, air, weak condenser air and a blockage before the port show on the high side, and cannot be judged. Couple it, if its port holds.";
+      return "Low side only: overcharge, air, low condenser airflow and a restriction before the port cannot be judged. Connect the high side if its port is sound.";
     case "suspect-reading":
-      return `Suspect: ${strangeReading(warning)} is far from where any of the likely causes would have it. Check the instrument.`;
+      return `Suspect: ${strangeReading(warning)} is far from what any likely cause gives. Check the instrument.`;
     case "do-not-fit":
-      return `These readings do not fit together, whatever is the matter: ${strangeReading(warning)} is the one that does it. Check its instrument and where it sits.`;
+      return `No cause fits all readings; ${strangeReading(warning)} stands out. Check the instrument and its position.`;
     case "beyond-learned":
-      return `Beyond what was learned: ${[...new Set(warning.values.map(learnedValueWords))].join(", ")}. No car of this kind shows that. The probabilities are wide; check instruments, units and label.`;
+      return `Outside the simulated range: ${[...new Set(warning.values.map(learnedValueWords))].join(", ")}. The diagnosis is uncertain. Check instruments, units and label.`;
     case "wrong-refrigerant":
       return foreignSentence(warning, figures);
     case "few-readings":
-      return `Few readings (${warning.count}): a verdict from these alone says little.`;
+      return `Few readings (${warning.count}): the diagnosis is weak.`;
     case "cycling":
-      return "Taken while the clutch cycles: superheat and subcooling swing with it.";
+      return "Recorded while the clutch cycles: superheat and subcooling vary.";
     case "electric":
-      return "Electric compressor: high voltage and its own oil, qualified people only.";
+      return "Electric compressor: high voltage and special oil, qualified people only.";
     case "built-either-way":
-      return `Nobody is sure how it is built: judged for all ${warning.ways} ways it may be, each counted alike. Looking at the car would narrow it most.`;
+      return `The build is unknown: all ${warning.ways} possible builds count equally. Checking it narrows the diagnosis most.`;
     case "label-doubt":
       return `${LABEL_DOUBT}: ${doubtByReadings(warning.cause)}`;
     case "unknown-charge":
-      return "The label charge is not given: a middling car was assumed, and no amount can be said.";
+      return "No label charge: a typical vehicle is assumed, and no amount can be given.";
     case "cannot-simulate":
-      return `This vehicle cannot be simulated (${warning.why}): there are no bands, and the probabilities are those of any car.`;
+      return `This vehicle cannot be simulated (${warning.why}): no expected range, and general probabilities.`;
   }
 }
 
 /** What the static pressure says against the label's refrigerant, and what else stands there. */
 export function foreignSentence({ fits, overKpa, flammable }: Foreign, figures: Figures): string {
-  const where = `At rest it stands ${figures.quantity(Math.abs(overKpa), "kPa")} ${overKpa < 0 ? "below" : "above"} saturation of the label's refrigerant`;
+  const where = `Static pressure is ${figures.quantity(Math.abs(overKpa), "kPa")} ${overKpa < 0 ? "below" : "above"} saturation of the label's refrigerant`;
   const what =
     fits.length === 0
-      ? "air, another gas or a mixture is in it"
-      : `it would fit ${fits.join(" or ")}${overKpa > 0 ? ", or air lifts it" : ""}`;
-  const burns = flammable ? " What fits burns: no sparks, no flame, ventilate." : "";
-  return `${where}: ${what}.${burns} Use an identifier before anything is recovered, and a cylinder of its own.`;
+      ? "it contains air, another gas or a mixture"
+      : `it fits ${fits.join(" or ")}${overKpa > 0 ? ", or air" : ""}`;
+  const burns = flammable ? " It may be flammable: no sparks, no flames, ventilate." : "";
+  return `${where}: ${what}.${burns} Identify it before recovery and use a separate cylinder.`;
 }
 
 /** A share in whole percent; what is all but nothing or all but certain is not rounded to it. */
@@ -228,14 +228,14 @@ const WORTH_BITS = 0.05;
 /** What a test costs, and how often it settles the question in such cars. */
 export function gainSentence({ test, minutes, gainBits, settles, confirms }: NextTest, { causes }: Verdict): string {
   if (confirms && test !== "recover")
-    return `About ${minutes} min; a confirmation: the likely causes would read alike.`;
+    return `About ${minutes} min; confirmation only: the likely causes give the same reading.`;
   if (gainBits >= WORTH_BITS) {
-    if (causes[0]!.probability >= STANDS_ALONE) return `About ${minutes} min; a check on what stands out already.`;
+    if (causes[0]!.probability >= STANDS_ALONE) return `About ${minutes} min; checks a conspicuous reading.`;
     const tenths = Math.round(settles * 10);
     return tenths >= 1
-      ? `About ${minutes} min; settles it in ${tenths} of 10 such cars.`
-      : `About ${minutes} min; narrows it down, and seldom settles it alone.`;
+      ? `About ${minutes} min; settles it in ${tenths} of 10 vehicles.`
+      : `About ${minutes} min; narrows it down, seldom settles it.`;
   }
-  if (test === "recover") return `About ${minutes} min; the only true measure of what is in it.`;
-  return `About ${minutes} min; it would hardly change the ranking.`;
+  if (test === "recover") return `About ${minutes} min; the only true measure of the charge.`;
+  return `About ${minutes} min; unlikely to change the result.`;
 }

@@ -23,16 +23,15 @@ import type { Report, ReportBlock, ReportSection } from "./report";
 /** "34 %". */
 export const percent = (share: number): string => `${percentOf(share)} %`;
 
-export const caseName = (code: string | null) => (code === null ? "A case of your own" : `Case ${code}`);
+export const caseName = (code: string | null) => (code === null ? "Custom case" : `Case ${code}`);
 
-const FOOT =
-  "Made by simulation for practice; no car was measured. Local law, the maker's procedure and licensed practice come first.";
+const FOOT = "Simulated for practice, not measured. Local law, the maker's procedure and licensed practice come first.";
 
 export function caseFacts({ state, labelKnown }: Pick<DrillCase, "state" | "labelKnown">, figures: Figures): string[] {
   const { label, conditions } = state;
   return [
     refrigerantLabels[label.refrigerant],
-    labelKnown ? `label ${figures.quantity(label.chargeG, "g")}` : "the label is gone",
+    labelKnown ? `label ${figures.quantity(label.chargeG, "g")}` : "label missing",
     `${circuitWords[label.metering]}, ${circuitWords[label.compressor]}`,
     `${figures.quantity(conditions.ambientC, "degC", 0)}, ${Math.round(conditions.humidityPct)} % humidity, ${figures.quantity(conditions.altitudeM, "m", 0)}`,
   ];
@@ -44,11 +43,11 @@ export function truthWords(
   { state }: Pick<DrillCase, "state">,
   figures: Figures,
 ): string {
-  return `${causesWords(truth)}. ${figures.quantity(books.startG, "g")} in it when it came, label ${figures.quantity(state.label.chargeG, "g")}`;
+  return `${causesWords(truth)}. Charge at intake ${figures.quantity(books.startG, "g")}, label ${figures.quantity(state.label.chargeG, "g")}`;
 }
 
 export function answerWords({ causes, grams }: Pick<Debrief, "causes" | "grams">, figures: Figures): string {
-  if (causes === null) return "No answer: an accident ended it";
+  if (causes === null) return "No answer: ended by an accident";
   return `${causesWords(causes)}; ${correctionWords(grams.said, figures)}`;
 }
 
@@ -56,8 +55,8 @@ export function answerWords({ causes, grams }: Pick<Debrief, "causes" | "grams">
 export function rightCorrection({ should, toleranceG }: Debrief["grams"], figures: Figures): string {
   const near = figures.quantity(toleranceG, "g");
   return Math.abs(should) <= toleranceG
-    ? `${correctionWords(0, figures)}: it is within ${near} of the label`
-    : `${correctionWords(should, figures)}, give or take ${near}`;
+    ? `${correctionWords(0, figures)}: within ${near} of the label`
+    : `${correctionWords(should, figures)}, ± ${near}`;
 }
 
 export function debriefSheet(given: DrillCase, debrief: Debrief, figures: Figures): Report {
@@ -65,35 +64,35 @@ export function debriefSheet(given: DrillCase, debrief: Debrief, figures: Figure
   const row = (what: string, text: string) => ({ what, text });
   const sections: ReportSection[] = [
     {
-      title: "What it was",
+      title: "Case",
       blocks: [
         {
           kind: "facts",
           rows: [
-            row("The customer", customerSays(given.story)),
-            row("The truth", truthWords(debrief, given, figures)),
-            row("The answer", answerWords(debrief, figures)),
-            row("Right would be", `${causesWords(debrief.truth)}; ${rightCorrection(debrief.grams, figures)}`),
+            row("Customer", customerSays(given.story)),
+            row("Truth", truthWords(debrief, given, figures)),
+            row("Your answer", answerWords(debrief, figures)),
+            row("Correct charge", `${causesWords(debrief.truth)}; ${rightCorrection(debrief.grams, figures)}`),
             row(
-              "Could be known",
+              "Decidable",
               debrief.knowableAtS === null
-                ? "not from what was read"
-                : `from ${formatClock(debrief.knowableAtS)} on, of ${formatClock(debrief.minutes * 60)}`,
+                ? "not from the readings taken"
+                : `from ${formatClock(debrief.knowableAtS)} of ${formatClock(debrief.minutes * 60)}`,
             ),
             row(
               "Score",
-              `${score.total} of 100: cause ${score.cause} of 40, reason ${score.evidence} of 20, care ${score.care} of 20, grams ${score.grams} of 10, time ${score.time} of 10`,
+              `${score.total} of 100: cause ${score.cause} of 40, evidence ${score.evidence} of 20, care ${score.care} of 20, charge ${score.grams} of 10, time ${score.time} of 10`,
             ),
           ],
         },
       ],
     },
     {
-      title: "What each reading said of the truth",
+      title: "Effect of each reading",
       blocks: [
         {
           kind: "table",
-          head: ["At", "New", "Before", "After", "Then led"],
+          head: ["At", "Reading", "Before", "After", "Leading cause"],
           rows: said.map(({ atS, news, readings, before, after, leads }) => [
             formatClock(atS),
             newsWords(news, readings, figures),
@@ -108,11 +107,11 @@ export function debriefSheet(given: DrillCase, debrief: Debrief, figures: Figure
       ? []
       : [
           {
-            title: "What you thought, and what the readings allowed",
+            title: "Your estimates and the readings",
             blocks: [
               {
                 kind: "table" as const,
-                head: ["At", "You", "The readings"],
+                head: ["At", "You", "Readings"],
                 rows: believed.map(({ atS, causes, allowed }) => [
                   formatClock(atS),
                   causes.map(rankedName).join("; "),
@@ -123,19 +122,17 @@ export function debriefSheet(given: DrillCase, debrief: Debrief, figures: Figure
           },
         ]),
     {
-      title: "The way",
+      title: "Test sequence",
       blocks: [
         {
           kind: "facts",
           rows: [
             row(
-              "The cheapest",
-              way === null
-                ? "none was found"
-                : `${way.map(wayWords).join(", ")}: ${Math.round(debrief.wayMinutes)} min`,
+              "Shortest",
+              way === null ? "none found" : `${way.map(wayWords).join(", ")}: ${Math.round(debrief.wayMinutes)} min`,
             ),
             row("Yours", `${debrief.done.map(wayWords).join(", ") || "nothing"}: ${Math.round(debrief.minutes)} min`),
-            ...(skipped.length > 0 ? [row("Not done of it", skipped.map(wayWords).join(", "))] : []),
+            ...(skipped.length > 0 ? [row("Not done", skipped.map(wayWords).join(", "))] : []),
             ...(mistakes.length > 0 ? [row("Mistakes", mistakes.map((one) => mistakeWords[one]).join("; "))] : []),
             ...(dangers.length > 0 ? [row("Dangerous", dangers.map((one) => dangerWords[one].title).join("; "))] : []),
           ],
@@ -146,14 +143,14 @@ export function debriefSheet(given: DrillCase, debrief: Debrief, figures: Figure
       ? []
       : [
           {
-            title: `What each habit would have put in, and the hot day of ${figures.quantity(habits.hotC, "degC", 0)}`,
+            title: `Charge by each method, and the hot day at ${figures.quantity(habits.hotC, "degC", 0)}`,
             blocks: [
               {
                 kind: "table" as const,
-                head: ["Habit", `In it, ${figures.label("g")}`, "High side then"],
+                head: ["Method", `Charge, ${figures.label("g")}`, "High side"],
                 rows: habits.answer.answers.map(({ school, chargeG, stops, hotDay }) => [
                   schoolLabels[school](figures),
-                  stops ? figures.number(chargeG, "g") : `${figures.number(chargeG, "g")}, and no end`,
+                  stops ? figures.number(chargeG, "g") : `${figures.number(chargeG, "g")}, no end point`,
                   hotDay === null
                     ? "does not run"
                     : hotDay.cutsOut
@@ -241,10 +238,7 @@ export function classSheet(
     if (withAnswers)
       blocks.push({
         kind: "text",
-        text:
-          pause.allowed.length === 0
-            ? "Nobody has weighed these readings."
-            : `The readings allow: ${allowedWords(pause)}.`,
+        text: pause.allowed.length === 0 ? "Readings not evaluated." : `Possible causes: ${allowedWords(pause)}.`,
       });
     else blocks.push({ kind: "text", text: "\n\n\n" });
     return { title: `${i + 1}. At ${formatClock(pause.atS)}`, blocks };
@@ -259,14 +253,14 @@ export function classSheet(
     sections: [
       ...(customer === null
         ? []
-        : [{ title: "What the customer says", blocks: [{ kind: "text" as const, text: customer }] }]),
+        : [{ title: "Customer's complaint", blocks: [{ kind: "text" as const, text: customer }] }]),
       {
-        title: "What the instruments showed",
+        title: "Instrument readings",
         blocks: [{ kind: "picture" as const, which: "traces" as const }],
       },
       ...lesson.pauses.map(questionOf),
       {
-        title: "What is the matter with it, and what would you do?",
+        title: "Your diagnosis and next action?",
         blocks: [{ kind: "text", text: withAnswers ? answer : "\n\n\n\n", typed: withAnswers }],
       },
     ],
@@ -277,6 +271,6 @@ export function classSheet(
 /** "Undercharge and air; 482 g in it". */
 export function lessonAnswer(lesson: Lesson, figures: Figures): string {
   if (lesson.truth === null) return "";
-  const charge = lesson.chargeG === null ? "" : ` ${figures.quantity(lesson.chargeG, "g")} in it.`;
+  const charge = lesson.chargeG === null ? "" : ` Charge ${figures.quantity(lesson.chargeG, "g")}.`;
   return `${causesWords(lesson.truth)}.${charge}`;
 }

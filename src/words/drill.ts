@@ -30,56 +30,56 @@ export const themeNames: Record<DrillTheme, string> = {
   pressures: "Pressures only",
   clamps: "With clamps",
   cycling: "Cycling",
-  commanded: "Commanded compressors",
-  "nothing-wrong": "Is anything wrong?",
-  port: "Where the port sits",
+  commanded: "External control",
+  "nothing-wrong": "Fault or sound?",
+  port: "High-port position",
   "unknown-history": "Unknown history",
-  "hot-and-high": "Hot and high up",
-  "two-at-once": "Two at once",
-  "wrong-reading": "A wrong reading among them",
+  "hot-and-high": "Heat and altitude",
+  "two-at-once": "Two faults",
+  "wrong-reading": "Instrument error",
 };
 
 export const themeWords: Record<DrillTheme, string> = {
-  pressures: "Gauges, a vent probe and your eyes. No clamp in the box.",
-  clamps: "Line temperatures decide between what the gauges leave alike.",
-  cycling: "An orifice and a fixed compressor: read whole cycles, not the needle.",
-  commanded: "Asked for little, or stuck at little? A scan tool is at hand.",
-  "nothing-wrong": "Some of these cars are sound. Condemn none of those.",
-  port: "The high port may sit before or behind what is blocked.",
-  "unknown-history": "Bought used, often without a label. Who filled it, and with what?",
-  "hot-and-high": "A hot day at altitude moves every number you know.",
-  "two-at-once": "Two things are the matter. The first one found is not the end.",
-  "wrong-reading": "One instrument lies. Find it before you believe it.",
+  pressures: "Gauges, vent probe, visual check. No clamps.",
+  clamps: "Line temperatures separate what pressures cannot.",
+  cycling: "Orifice tube, fixed compressor: read whole cycles.",
+  commanded: "Low command or stuck at low displacement? Use the scan tool.",
+  "nothing-wrong": "Some vehicles are sound. Do not repair those.",
+  port: "The high port may be before or after the restriction.",
+  "unknown-history": "Unknown history, often without a label.",
+  "hot-and-high": "Heat and altitude shift every familiar value.",
+  "two-at-once": "Two faults at once. Keep looking after the first.",
+  "wrong-reading": "One instrument is wrong. Find it.",
 };
 
-export const levelNames = { 1: "First weeks", 2: "Steady hands", 3: "For the sure" } as const;
+export const levelNames = { 1: "1: Basic", 2: "2: Intermediate", 3: "3: Advanced" } as const;
 
 const complaintWords: Record<Complaint, string> = {
-  "never-cold": "It never gets cold, not at all.",
-  "weak-always": "It cools, but weakly, however long I drive.",
-  "warm-at-lights": "Fine while I drive. At the lights it turns warm.",
-  "cold-then-warm": "Cold for ten minutes, then it gives up.",
-  "fine-in-the-morning": "Fine in the morning. Warm after the school run.",
-  "one-vent-warm": "It blows lukewarm on one side.",
-  "little-air": "There is hardly any air coming out.",
-  "wants-a-check": "It seems all right. I just want it looked at before summer.",
+  "never-cold": "It never gets cold.",
+  "weak-always": "It always cools weakly.",
+  "warm-at-lights": "Fine on the road, warm at the lights.",
+  "cold-then-warm": "Cold for ten minutes, then warm.",
+  "fine-in-the-morning": "Fine in the morning, warm in the afternoon.",
+  "one-vent-warm": "One side blows lukewarm.",
+  "little-air": "Hardly any air comes out.",
+  "wants-a-check": "It works. I want it checked before summer.",
 };
 
 const historyWords: Record<History, string> = {
   "topped-up-twice": "A garage has topped it up twice since May.",
-  "never-opened": "Nobody has ever touched it.",
-  "filled-last-year": "It was filled last year.",
+  "never-opened": "Nobody has ever worked on it.",
+  "filled-last-year": "It was charged last year.",
   "front-repaired": "The front was repaired after a bump.",
-  "compressor-replaced": "They have put another compressor in.",
-  "bought-used": "I bought it used; I know nothing of it.",
+  "compressor-replaced": "The compressor was replaced.",
+  "bought-used": "I bought it used and know nothing about it.",
   "stood-long": "It stood in the yard for a year.",
-  "open-for-days": "They had it open for some days while they waited for a part.",
+  "open-for-days": "It was open for days, waiting for a part.",
 };
 
 const beliefWords: Record<CustomerBelief, string | null> = {
-  "needs-gas": "It surely just needs gas.",
+  "needs-gas": "It just needs gas.",
   "compressor-gone": "My neighbour says the compressor is gone.",
-  "cannot-be-gas": "Gas it cannot be, that was done.",
+  "cannot-be-gas": "It cannot be gas, that was done.",
   thermostat: "I read that it is always the thermostat.",
   none: null,
 };
@@ -90,48 +90,47 @@ export function customerSays({ complaint, history, believes }: DrillStory): stri
 }
 
 export const actNames: Record<DrillAct, string> = {
-  look: "Look round the car",
-  gauges: "Both gauges on",
-  "vent-probe": "Probe in the centre vent",
-  "suction-clamp": "Clamp the suction line",
-  "liquid-clamp": "Clamp the liquid line",
-  "discharge-clamp": "Clamp the discharge line",
-  "condenser-air": "Air before and after the condenser",
-  "line-spots": "Spot the liquid line to the metering device",
-  command: "Read the command with a scan tool",
-  settle: "Wait until it has settled",
-  load: "Load it: windows open, blower full, fresh air",
-  "shut-off": "Stop it, time the sides",
-  stand: "Let it stand until it is at rest",
-  reseat: "Seat couplers and clamps again",
-  feel: "Feel it",
+  look: "Visual check",
+  gauges: "Connect both gauges",
+  "vent-probe": "Probe centre vent",
+  "suction-clamp": "Clamp suction line",
+  "liquid-clamp": "Clamp liquid line",
+  "discharge-clamp": "Clamp discharge line",
+  "condenser-air": "Measure condenser air",
+  "line-spots": "Spot liquid line",
+  command: "Read control-valve duty",
+  settle: "Wait until steady",
+  load: "Raise load: windows open, full blower, fresh air",
+  "shut-off": "Equalisation test",
+  stand: "Soak until equalised",
+  reseat: "Reseat couplers and clamps",
+  feel: "Touch the line",
   recover: "Recover and weigh",
-  "vapour-low": "Vapour through the low side, running",
-  "liquid-low": "Can upside down on the low side",
-  "liquid-high": "Open the high valve, liquid",
+  "vapour-low": "Charge vapour, low side, running",
+  "liquid-low": "Invert can on low side",
+  "liquid-high": "Open high valve, liquid",
   hint: "What would you do next?",
 };
 
 /** What stands at the act that should not be done so. */
 export const wrongWays: Partial<Record<DrillAct, string>> = {
-  "vapour-low": "Topping up by guess: what is in it is then known even less. Only a weighed charge is a charge.",
-  "liquid-low": "Never liquid into a running low side: the compressor cannot press liquid, its valves break.",
-  "liquid-high":
-    "The high valve stays shut while the engine runs: the car would press its high side into the can until it bursts.",
+  "vapour-low": "Topping up makes the charge even less certain. Only a weighed charge counts.",
+  "liquid-low": "Never charge liquid into a running low side: it destroys the compressor valves.",
+  "liquid-high": "Keep the high valve closed while the engine runs: high-side pressure can burst the can.",
 };
 
 export const dangerWords: Record<Danger, { title: string; text: string }> = {
   "can-burst": {
     title: "The can has burst",
-    text: "The high valve was opened while the engine ran, and the compressor pressed into the can. In a bay this ends the day, and may cost a hand or an eye.",
+    text: "The high valve was opened with the engine running, and high-side pressure burst the can. A burst can injures.",
   },
   slugged: {
-    title: "Liquid has broken the compressor's valves",
-    text: "Liquid went into the low side while it ran. From here on the car also has a worn compressor.",
+    title: "Liquid has destroyed the compressor",
+    text: "Liquid entered the running low side. The compressor now also has low capacity.",
   },
   "ran-on-after-relief": {
-    title: "You ran on after the relief valve blew",
-    text: "A relief valve that blows says stop. Each second loses charge and oil, and the next thing to give way is a hose.",
+    title: "Engine left running after the relief valve opened",
+    text: "Stop at once when a relief valve opens. Each second loses charge and oil, and a hose may burst next.",
   },
 };
 
@@ -142,25 +141,25 @@ export function eventWords(event: CarEvent): { tone: "act" | "wait"; title: stri
     case "relief-blew":
       return {
         tone: "act",
-        title: "The relief valve blows: stop the engine",
-        text: "A loud hiss at the compressor. Stop it now, and let it cool before you look for what is blocked.",
+        title: "Relief valve open: stop the engine",
+        text: "Stop now and let it cool. Then look for the cause.",
       };
     case "relief-shut":
-      return { tone: "wait", title: "The relief valve has shut again", text: "Some of the charge is gone." };
+      return { tone: "wait", title: "Relief valve closed again", text: "Part of the charge is lost." };
     case "hiss":
-      return { tone: "wait", title: "It hisses at the high coupler", text: "Gas escapes past its seal." };
+      return { tone: "wait", title: "High coupler hisses", text: "Gas escapes past its seal." };
   }
 }
 
 const feels: Record<Feel, string> = {
   hot: "hot",
   warm: "warm",
-  "as-the-air": "about as the air",
+  "as-the-air": "near ambient",
   cold: "cold",
   sweating: "cold and wet",
   frost: "frost on it",
-  turns: "turns, and looks in order",
-  stands: "does not turn",
+  turns: "turning, looks normal",
+  stands: "not turning",
 };
 
 export const feltWords = ({ part, feel, found }: Felt): string =>
@@ -177,74 +176,74 @@ export function doneWords(event: Extract<RunEvent, { kind: "act" | "engine" }>):
   if (event.act === "feel") return event.felt === null ? actNames.feel : feltWords(event.felt).replace(/\.$/, "");
   if (event.act !== "look") return actNames[event.act];
   return event.found.length === 0
-    ? `${actNames.look}: nothing that strikes the eye`
+    ? `${actNames.look}: nothing conspicuous`
     : `${actNames.look}: ${event.found.map(foundWords).join("; ").toLowerCase()}`;
 }
 
 export function refusalWords(refusal: Refusal): string {
   switch (refusal.code) {
     case "over":
-      return "This run is over.";
+      return "This case has ended.";
     case "not-on-offer":
-      return "That is not in the box for this case.";
+      return "Not available in this case.";
     case "engine-off":
       return "Start the engine first.";
     case "engine-on":
       return "Stop the engine first.";
     case "no-gauges":
-      return "Couple both gauges first.";
+      return "Connect both gauges first.";
     case "already":
-      return "That is done already.";
+      return "Already done.";
     case "empty":
-      return "It has been recovered: nothing is in it.";
+      return "Refrigerant recovered: the circuit is empty.";
     case "belief-first":
-      return "First say what you think so far.";
+      return "Enter your estimate first.";
   }
 }
 
 /** The same beside the act itself, in a word or two. */
 export const refusalTags: Record<Refusal["code"], string> = {
-  over: "this run is over",
-  "not-on-offer": "not in the box",
-  "engine-off": "engine first",
-  "engine-on": "engine off first",
+  over: "case ended",
+  "not-on-offer": "not available",
+  "engine-off": "start engine first",
+  "engine-on": "stop engine first",
   "no-gauges": "gauges first",
   already: "done",
   empty: "done",
-  "belief-first": "first say what you think",
+  "belief-first": "estimate first",
 };
 
 export function sourceSentence(issue: SourceIssue): string {
   switch (issue.code) {
     case "no-code":
-      return "That is no code of a case: a figure, a letter, a dash and five more, such as 1K-0001F.";
+      return "Not a case code. Example: 1K-0001F.";
     case "misread":
-      return "One letter of this code is another than it was given out with. Read it again.";
+      return "One character of this code is wrong. Check it.";
     case "newer-maker":
-      return `This code was made by a later Evrid (maker ${issue.maker}): update to open it.`;
+      return `This code needs a newer Evrid (maker ${issue.maker}).`;
     case "broken-state":
       return `This link is damaged at “${issue.field}”.`;
   }
 }
 
 export function drillFileSentence(name: string, issue: TextIssue): string {
-  const stays = "Nothing here was changed.";
+  const stays = "Your drills are unchanged.";
   switch (issue.code) {
     case "not-json":
-      return `${name} is no file of drills, or it is cut short. ${stays}`;
+      return `${name} is not a drill file, or it is incomplete. ${stays}`;
     case "foreign":
-      return `${name} is no file of drills${issue.format === null ? "" : ` but “${issue.format}”`}. ${stays}`;
+      return `${name} is not a drill file${issue.format === null ? "" : `: its format is “${issue.format}”`}. ${stays}`;
     case "newer-version":
-      return `${name} is version ${issue.version}: update Evrid to read it. ${stays}`;
+      return `${name} is version ${issue.version}. Update Evrid to read it. ${stays}`;
     case "broken":
       return `${name} is damaged at “${issue.field}”: ${issue.expected}. ${stays}`;
   }
 }
 
 const stepNames: Record<Exclude<WayStep, DrillAct>, string> = {
-  rest: "A minute at rest, gauges on",
-  idle: "Idle until it has settled",
-  fast: "Fast idle until it has settled",
+  rest: "Static pressure, gauges connected",
+  idle: "Idle until steady",
+  fast: "Fast idle until steady",
 };
 export const wayWords = (step: WayStep): string =>
   step === "rest" || step === "idle" || step === "fast" ? stepNames[step] : actNames[step];
@@ -261,7 +260,7 @@ const fieldNames: Record<string, { name: string; unit: UnitId; decimals: number 
   meteringInletC: { name: channels.meteringIn.name, unit: "degC", decimals: 1 },
   condenserInletAirC: { name: channels.condenserIn.name, unit: "degC", decimals: 1 },
   condenserOutletAirC: { name: channels.condenserOut.name, unit: "degC", decimals: 1 },
-  compressorDutyPct: { name: "Command", unit: "pct", decimals: 0 },
+  compressorDutyPct: { name: "Control-valve duty", unit: "pct", decimals: 0 },
 };
 
 /** What was new at a moment, with its numbers: "At idle: low side 284 kPa, vent 13.1 °C". */
@@ -276,15 +275,15 @@ export function newsWords(news: readonly string[], readings: DrillReadings, figu
       const words = `${known.name.toLowerCase()} ${figures.quantity(value, known.unit, known.decimals)}`;
       bySpeed.set(speed, [...(bySpeed.get(speed) ?? []), words]);
     } else if (one === "rest" && readings.rest)
-      others.push(`At rest ${figures.quantity(readings.rest.lowKpa ?? readings.rest.highKpa, "kPa")}`);
+      others.push(`Static pressure ${figures.quantity(readings.rest.lowKpa ?? readings.rest.highKpa, "kPa")}`);
     else if (one === "shut-off" && readings.equalise)
       others.push(
         readings.equalise.equalised
-          ? `Sides met after ${figures.quantity(readings.equalise.seconds, "s")}`
-          : `Sides not met after ${figures.quantity(readings.equalise.seconds, "s")}`,
+          ? `Equalised after ${figures.quantity(readings.equalise.seconds, "s")}`
+          : `Not equalised after ${figures.quantity(readings.equalise.seconds, "s")}`,
       );
-    else if (one === "weighed") others.push(`Weighed: ${figures.quantity(readings.recoveredG, "g")} came out`);
-    else if (one === "look") others.push("A look round found nothing");
+    else if (one === "weighed") others.push(`Recovered ${figures.quantity(readings.recoveredG, "g")}`);
+    else if (one === "look") others.push("Visual check: nothing found");
     else {
       const found = readings.found.find(({ part, sign }) => `${sign} ${part}` === one);
       if (found !== undefined) others.push(foundWords(found));
@@ -297,33 +296,32 @@ export function newsWords(news: readonly string[], readings: DrillReadings, figu
 }
 
 export const mistakeWords: Record<Mistake, string> = {
-  "wrong-cause": "Named a cause that it did not have",
-  "missed-the-second": "Found one of two",
-  "condemned-a-sound-car": "Condemned a sound car",
-  "wrong-grams": "Would have left a wrong charge in it",
-  "before-it-was-known": "Decided before the readings allowed it",
-  "against-the-readings": "Decided against what the readings said",
-  "did-not-look": "Did not look round the car",
-  "believed-a-wrong-reading": "Believed an instrument that lied",
-  danger: "Did something dangerous",
+  "wrong-cause": "Wrong cause",
+  "missed-the-second": "Missed the second fault",
+  "condemned-a-sound-car": "Faulted a sound vehicle",
+  "wrong-grams": "Wrong final charge",
+  "before-it-was-known": "Decided too early",
+  "against-the-readings": "Decided against the readings",
+  "did-not-look": "No visual check",
+  "believed-a-wrong-reading": "Trusted a wrong instrument",
+  danger: "Dangerous act",
 };
 
 export const misreadWords: Record<Misread, string> = {
-  "half-open-coupler":
-    "The high coupler was only half open and leaked past its seal: the high gauge showed about two thirds.",
-  "slipped-suction-clamp": "The clamp on the suction line had slipped and read mostly the air of the bay.",
-  "slipped-liquid-clamp": "The clamp on the liquid line had slipped and read mostly the air of the bay.",
+  "half-open-coupler": "The high coupler was half open and leaked: the high gauge read about two thirds.",
+  "slipped-suction-clamp": "The suction-line clamp had slipped and read mostly engine-bay air.",
+  "slipped-liquid-clamp": "The liquid-line clamp had slipped and read mostly engine-bay air.",
 };
 
 export const pauseQuestions: Record<PauseKind, string> = {
-  rest: "Everything stands. What does the pressure at rest tell you, and what not?",
-  idle: "It has settled at idle. What could it be, and what can it not be?",
-  fast: "Now at fast idle. What has changed, and what speaks for it?",
-  "shut-off": "It was stopped. What do the sides say by how they meet?",
-  end: "What is the matter with it, and what would you do?",
+  rest: "Engine off. What does the static pressure show, and what not?",
+  idle: "Steady at idle. Which causes are possible, and which are ruled out?",
+  fast: "Now at fast idle. What changed, and what does it support?",
+  "shut-off": "Engine stopped. What does the equalisation show?",
+  end: "What is the fault, and what would you do?",
 };
 
-export const nothingWrong = "Nothing is wrong with it";
+export const nothingWrong = "No fault";
 
 export function causesWords(causes: readonly FaultCause[]): string {
   return causes.length === 0 ? nothingWrong : causes.map(causeName).join(" and ");
@@ -333,9 +331,9 @@ export const rankedName = (cause: Cause): string => (cause === "none" ? nothingW
 
 /** What is to be done to the charge: "put in 60 g". */
 export function correctionWords(grams: number | null, figures: Figures): string {
-  if (grams === null) return "to be weighed first";
-  if (Math.abs(grams) < 0.5) return "leave the charge as it is";
-  return grams > 0 ? `put in ${figures.quantity(grams, "g")}` : `take out ${figures.quantity(-grams, "g")}`;
+  if (grams === null) return "weigh first";
+  if (Math.abs(grams) < 0.5) return "leave the charge";
+  return grams > 0 ? `add ${figures.quantity(grams, "g")}` : `recover ${figures.quantity(-grams, "g")}`;
 }
 
 export const subjectName = (subject: Subject): string =>
@@ -347,11 +345,11 @@ export const drillWords = {
 } as const;
 
 export function simulatorLostSentence(reason: string | null): string {
-  return `${reason || "The simulator stopped"}. Your steps are kept; the drill continues from there.`;
+  return `${reason || "The simulator stopped"}. Your steps are kept. Continue from there.`;
 }
 
 /** Why runs and learners are kept only as long as this tab. */
 export function unsavedDrillSentence(reason: string): string {
-  const why = reason === "" ? "The browser's storage does not answer." : `The browser does not store: ${reason}.`;
-  return `${why} You can practise; results are lost when you close this tab.`;
+  const why = reason === "" ? "The browser's storage does not respond." : `The browser does not store: ${reason}.`;
+  return `${why} You can practise, but results are lost when this tab closes.`;
 }

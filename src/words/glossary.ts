@@ -32,60 +32,59 @@ const term = (
 });
 
 const steps: Record<StepId, string> = {
-  intake:
-    "Which car, which refrigerant, how much the label says. Everything after this is compared with what such a vehicle should show, so the label is read from the car, not remembered.",
-  look: "Before any gauge: belt, clutch, fan, fins, oil at the joints. It costs nothing, and a fan that stands still explains more than a needle. Touch a part in the drawing and say what you see there.",
+  intake: "Vehicle, refrigerant and label charge. Every later comparison uses the label, so read it at the vehicle.",
+  look: "Check belt, clutch, fan, fins and joints before connecting gauges. Tap a part in the drawing and pick what you found.",
   "hook-up":
-    "Goggles and gloves on, both hand wheels shut, low side first. A coupler that is only half open shows a pressure that is not there. What stays in the hoses is counted.",
-  rest: "Engine off and everything as warm as the air around it: then the pressure only tells whether any liquid is left. It never tells how much. Wait until the car has soaked, or the parts differ.",
+    "Goggles and gloves on, both hand wheels closed, low side first. A half-open coupler shows a wrong pressure. Hose content is counted.",
+  rest: "With the engine off and all parts at ambient temperature, static pressure shows whether liquid is left, never how much. Wait until the vehicle has soaked.",
   running:
-    "Idle, then fast idle, everything on full cold. The needles are taken when they stand still, together with the vent and the pipes, because only together do they say what is the matter.",
+    "Maximum cold at idle, then fast idle. Record pressures, vent and line temperatures together once they are steady.",
   "shut-off":
-    "Stop the engine and time how long the two sides take to meet. A shut valve lets them meet slowly, a stuck one at once, a blocked one never.",
+    "Stop the engine and time how long both sides take to equalise. A closed valve equalises slowly, an open one at once, a blocked one never.",
   verdict:
-    "Everything that was read, weighed together: which causes fit, how sure that is, and which one test would tell most. Where two causes stand level it says so; then more is measured and nothing is opened.",
-  leak: "More gone than a sound car loses means a hole. The places of this circuit stand in order of likelihood; each check and what it found moves the order. With the circuit empty, dry nitrogen shows a large leak by its pressure.",
+    "All readings weighed together: possible causes, confidence, and the test that tells most. If two causes are equal, measure more and open nothing.",
+  leak: "More loss than normal means a leak. The places are sorted by probability, updated after each check. In an empty circuit, dry nitrogen shows a large leak.",
   recover:
-    "What is in it is drawn out and weighed. That weight is the only true measure of what the car held. Wait until the pressure stays down: oil gives its refrigerant back slowly.",
+    "Recover the refrigerant and weigh it: the only true measure of the charge. Wait until the pressure stays down, because oil releases refrigerant slowly.",
   repair:
-    "What was mended and renewed, and the oil that has to go back in with it. Too much oil takes cooling, too little takes the compressor.",
+    "Parts replaced, work performed, and oil to refill. Too much oil reduces cooling; too little destroys the compressor.",
   evacuate:
-    "Pumped down until water boils away, then shut off and watched. The shape of the rise tells a leak from water; a needle that stands still tells neither if it is too coarse.",
+    "Evacuate until water boils off, then close the valve and watch. The shape of the rise separates a leak from moisture, if the gauge is fine enough.",
   charge:
-    "By the scale, to the label. Liquid into the high side with the engine off, the rest as vapour into the low side with it running. Each can is weighed on and off, so no change of can loses the count.",
+    "Charge by the scale to the label weight. Liquid into the high side with the engine off, then vapour into the low side with it running. Each can is weighed on and off.",
   prove:
-    "The same test again, and what has changed. Readings on another day are brought to the first day's conditions before they are compared.",
-  "sign-off": "What was found, what was done, what it holds now, by whom. The file keeps everything typed and weighed.",
+    "The same test again, compared with the first. Readings from another day are converted to the first day's conditions.",
+  "sign-off": "Fault found, work performed, charge and technician. The file keeps everything entered and weighed.",
 };
 
 /** Mechanisms, without directions: those are declared below, shown by the simulator, and held to it by a test. */
 const causeTexts: Record<Cause, string> = {
-  none: "The readings are where nine in ten sound vehicles of this label have them under these conditions. Pressures hide a third of the charge: if the customer still complains, weigh it.",
+  none: "The readings are in the expected range of this label. Pressures can hide a third of the charge: if the complaint persists, weigh it.",
   undercharge:
-    "Too little liquid comes to the metering device. A receiver hides the first third, and a variable compressor holds the low side. Weighing tells how much; find the leak before it is charged.",
+    "Too little liquid reaches the metering device. A receiver hides the first third, and a variable compressor holds the low side. Weigh the charge and find the leak before charging.",
   overcharge:
-    "Liquid stands in the condenser and leaves less of it to condense in, most in heat and standing traffic. From a few per cent over, no gauge can say how much. Recover, weigh, charge the label weight.",
-  air: "Air does not condense: it takes room in the condenser and adds its own pressure. The liquid line feels cool for that pressure. Only recovery and a vacuum take it out.",
+    "Liquid backs up in the condenser, so less area is left to condense, worst in hot traffic. Gauges do not show how much. Recover, weigh, charge the label weight.",
+  air: "Air does not condense. It takes condenser volume and adds its own pressure, so the liquid line is cool for the high side. Recover and evacuate to remove it.",
   "condenser-airflow":
-    "A fan that stands, fins full of flies, a missing shroud: heat stays in the condenser, at idle more than in driving wind. It looks like an overcharge, and is found by looking.",
+    "A stopped fan, dirty fins or a missing shroud keep heat in the condenser, most at idle. It reads like overcharge; a visual check finds it.",
   "restriction-before-port":
-    "A passage is tight before the place where the gauge sits. The compressor works against far more than the gauge shows, and the discharge line is very hot. The most dangerous of all to misread.",
+    "A restriction before the high-side port. The compressor works against far more pressure than the gauge shows, and the discharge line is very hot. Dangerous to misread.",
   "restriction-after-port":
-    "A drier or line lets too little through: the pipe turns cold where it is tight, and the evaporator is starved. Follow the line with a thermometer.",
+    "A drier or line is restricted: the line turns cold at the restriction, and the evaporator is starved. Follow the line with a thermometer.",
   "metering-stuck-closed":
-    "Too little goes into the evaporator, and the temperature drops in the device itself. A blocked orifice tube does the same.",
+    "Too little refrigerant enters the evaporator, and the temperature drops in the device itself. A blocked orifice tube does the same.",
   "metering-stuck-open":
-    "Too much goes through, and after the engine stops both sides equalise at once. Often taken for a worn compressor.",
+    "Too much refrigerant passes, and both sides equalise at once after shutdown. Often mistaken for a weak compressor.",
   "compressor-worn":
-    "It turns and pumps little. Much that looks like it is a valve stuck open or a compressor that is not asked to pump, so those are tested first.",
+    "The compressor turns but pumps little. A valve stuck open or a missing command looks the same, so test those first.",
   "compressor-low-stroke":
-    "A compressor that can pump more or less stays at little. First see whether anything asks it for more; a scan tool shows the control-valve duty.",
+    "A variable compressor stays at low displacement. Check first whether it is commanded to do more: a scan tool shows the control-valve duty.",
   "compressor-not-driven":
-    "Nothing pumps: both sides stand at the static pressure. Check clutch, belt, fuse, switch and command. That takes minutes, and nothing of the circuit is opened.",
+    "Nothing pumps: both sides show the static pressure. Check clutch, belt, fuse, switch and command before opening the circuit.",
   "evaporator-airflow":
-    "A clogged filter, a slow blower, ice: little air comes out, very cold at first. Often mistaken for an undercharge.",
+    "A clogged filter, slow blower or ice: little air, very cold at first. Often mistaken for undercharge.",
   "blend-door":
-    "The circuit cools, but warm air is mixed in behind it. Every pressure and pipe is as it should be, and nothing of the circuit needs opening.",
+    "The circuit cools, but warm air is mixed in after it. Pressures and lines are normal, and the circuit stays closed.",
 };
 
 export type Direction = "rises" | "falls" | "holds";
@@ -128,247 +127,247 @@ const terms: GlossaryEntry[] = [
   term(
     "low-side",
     "Low side",
-    "The cold half, from the metering device through the evaporator to the compressor. Its pressure says at what temperature the refrigerant boils there.",
+    "The cold half: metering device, evaporator, compressor inlet. Its pressure gives the evaporating temperature.",
     { also: "suction pressure blue gauge", figure: "charge" },
   ),
   term(
     "high-side",
     "High side",
-    "The hot half, from the compressor through the condenser to the metering device. Its pressure says at what temperature it condenses; it follows the day's heat and the air over the condenser more than the charge.",
+    "The hot half: compressor, condenser, metering device inlet. Its pressure gives the condensing temperature. It follows ambient and condenser airflow more than charge.",
     { also: "head pressure discharge red gauge", figure: "charge" },
   ),
   term(
     "gauge-pressure",
     "Gauge pressure",
     (f) =>
-      `What a needle shows: above or below the air around it. Absolute pressure counts from nothing, some ${f.quantity(101, "kPa")} more at sea level and less in the mountains, which is why the altitude is asked for.`,
+      `Pressure relative to the ambient air. Absolute pressure counts from zero: about ${f.quantity(101, "kPa")} more at sea level, less at altitude. That is why altitude is asked for.`,
     { also: "absolute" },
   ),
   term(
     "saturation",
     "Saturation",
-    "Where liquid and vapour stand side by side, pressure and temperature belong together: one gives the other. As long as a drop of liquid is left the pressure at rest is the same, whether it is full or nearly empty.",
+    "Where liquid and vapour are together, pressure and temperature determine each other. While any liquid is left, static pressure is the same, full or nearly empty.",
     { also: "pressure temperature chart pt" },
   ),
   term(
     "superheat",
     "Superheat",
     (f) =>
-      `How much warmer the gas leaves than it boiled. A few degrees mean that everything has boiled; none, that liquid runs back; ${f.quantity(20, "K", 0)} and more, that too little comes in. It is read from the low side and a clamp on the suction line.`,
+      `Suction-line temperature minus evaporating temperature. A few degrees: all has boiled. None: liquid returns to the compressor. ${f.quantity(20, "K", 0)} or more: too little enters.`,
     { figure: "charge" },
   ),
   term(
     "subcooling",
     "Subcooling",
-    "How much cooler the liquid leaves the condenser than it condensed. With a receiver it says little about the charge until the receiver is empty or full: it is read, not filled by.",
+    "Condensing temperature minus liquid-line temperature. With a receiver it says little about the charge until the receiver is empty or full, so do not charge by it.",
     { also: "undercooling", figure: "charge" },
   ),
   term(
     "vent",
     "Centre vent",
-    "The air that comes out in the middle, with a probe in it, recirculation and blower as written down. The customer feels this; it depends on the day's heat and damp as much as on the circuit.",
+    "Air temperature in the centre vent, with recirculation and blower as entered. It depends on heat and humidity as much as on the circuit.",
     { also: "outlet temperature duct" },
   ),
   term(
     "air-split",
-    "Air split",
-    "How much cooler the air comes out than it went in. Damp air gives less of it, because water is condensed too; a habit of charging by it overfills on dry days.",
-    { also: "delta t" },
+    "Evaporator air drop",
+    "Return air minus vent air. Humid air gives less, because water condenses too. Charging by it overcharges on dry days.",
+    { also: "also delta t air split" },
   ),
   term(
     "approach",
-    "Condensing over ambient",
-    "How far above the outside air it condenses. It says how well the condenser gets rid of its heat: fan, fins, air in the circuit, overfill.",
-    { also: "ctoa" },
+    "Condenser split",
+    "Condensing temperature minus ambient. It shows how well the condenser rejects heat: fan, fins, air, overcharge.",
+    { also: "ctoa condensing over ambient" },
   ),
   term(
     "band",
-    "Green band",
-    "What nine in ten sound vehicles of this label show in these conditions, by simulation. They differ that much: inside is no proof, outside is a reason to look.",
-    { also: "should be range" },
+    "Expected range",
+    "90 % of sound vehicles with this label are in this range under these conditions, by simulation. Being inside does not prove a vehicle sound.",
+    { also: "should be green band" },
   ),
   term(
     "uncertainty",
     "± beside a number",
-    "What the instruments err by, carried through to the number, 95 times of 100. Give your own instruments in Settings and it becomes yours. Two numbers closer than this are the same.",
+    "Instrument error of a value, 95 % confidence. Enter your instruments in Settings. Two values closer than this are equal.",
     { also: "error accuracy plus minus" },
   ),
   term(
     "steady",
     "Steady, settling, cycling",
-    "A needle is taken when it has stopped drifting. Cycling is a clutch that cuts in and out: then lowest, highest and the time between are what counts, not a moment in between.",
+    "A reading is recorded once it stops drifting. With a cycling clutch, lowest, highest and cycle time count.",
     { also: "still moving needle" },
   ),
   term(
     "ranking",
-    "What fits these readings",
-    "Each cause with how sure it is, after everything read so far. Learned from simulated cars with faults, never from the answers of real ones. Two that stand level cannot be parted by these readings.",
-    { also: "causes probability percent likely" },
+    "Possible causes",
+    "Each cause with its probability after all readings, learned from simulated vehicles with faults. Equal causes cannot be separated by these readings.",
+    { also: "probability percent likely confidence" },
   ),
   term(
     "next-test",
-    "Next best test",
-    "The one reading that would tell most for the minutes it takes. It is reckoned from what each likely cause would show there.",
+    "Next test",
+    "The reading that tells most for its minutes. Computed from what each likely cause would show.",
     { also: "information" },
   ),
   term(
     "metering",
     "Metering device",
-    "Where liquid becomes cold: an expansion valve that opens and shuts with the superheat, or an orifice that never changes. Which one decides what the needles mean.",
+    "The part that expands liquid: an expansion valve, which follows superheat, or a fixed orifice tube. It determines what the pressures mean.",
     { also: "expansion valve txv orifice tube" },
   ),
   term(
     "receiver",
     "Receiver-drier",
-    "Stores liquid between condenser and valve, and dries it. While it holds some, charge and pressures have nothing to do with each other: that is the flat stretch in the drawing.",
+    "Stores and dries liquid after the condenser. While it holds liquid, pressures do not change with charge: the flat part of the curve.",
     { also: "bottle dryer", figure: "charge" },
   ),
   term(
     "accumulator",
     "Accumulator",
-    "Stores liquid before the compressor where there is an orifice, so that none is sucked in. It hides what is missing or too much in the same way.",
+    "Stores liquid before the compressor in orifice circuits. It hides undercharge and overcharge in the same way.",
     {},
   ),
   term(
     "commanded",
-    "Commanded compressor",
-    "Its stroke is set from outside. At little heat it runs at little stroke and looks worn; the command, read with a scan tool, says whether it was asked for more.",
-    { also: "variable displacement control valve duty" },
+    "External control",
+    "The displacement is set by a control valve. At low heat load the compressor looks weak; the duty, read with a scan tool, shows what was commanded.",
+    { also: "variable displacement control valve duty commanded" },
   ),
   term(
     "relief",
-    "Relief valve and cut-out",
+    "High-pressure cut-out, relief valve",
     (f) =>
-      `A switch takes the compressor off near ${f.quantity(2850, "kPa")}, a valve blows a little above. A high side up there is not watched, it is stopped.`,
+      `The cut-out stops the compressor near ${f.quantity(2850, "kPa")}; the relief valve opens a little above. Stop the engine before that.`,
     { also: "high pressure switch" },
   ),
   term(
     "label",
     "Label weight",
-    "What the maker puts in, from the label on this car. It is the authority; every pressure is a consequence.",
+    "The maker's charge, on the label of this vehicle. It is the authority; pressures are a consequence.",
     { also: "charge specification tolerance", figure: "charge" },
   ),
   term(
     "residual",
-    "Left in it",
-    "What was in the circuit before anything was put in: none after a true recovery, unknown without one. That is why topping up by pressure ends anywhere.",
-    { also: "top up" },
+    "Residual charge",
+    "Refrigerant in the circuit before charging: none after a complete recovery, unknown otherwise. That is why topping up by pressure fails.",
+    { also: "top up left in it" },
   ),
   term(
     "purge",
     "Purge",
-    "A short puff at the hose's end that drives the air out of it. It goes to the air, so it is kept short and booked.",
+    "A short puff at the hose end drives out the air. It is vented, so keep it short; it is recorded.",
     {},
   ),
   term(
     "hoses",
-    "What the hoses hold",
+    "Hose content",
     (f) =>
-      `A usual hose full of vapour holds about ${f.quantity(1, "g", 0)}, one full of liquid some thirty times that. Let the high hose back into the low side before it comes off.`,
+      `A hose full of vapour holds about ${f.quantity(1, "g", 0)}; full of liquid, about thirty times more. Drain the high hose to the low side before disconnecting.`,
     { also: "ballast" },
   ),
   term(
     "scale",
-    "By the scale",
-    "The container stands on the scale, and what leaves it is in the hose or in the car. A knocked scale, a can changed, a creeping zero: each is noticed and left out of the count.",
+    "Charging by weight",
+    "The cylinder stands on the scale; what leaves it is in the hose or the vehicle. Knocks, cylinder changes and zero drift are detected and not counted.",
     { also: "weighing tare" },
   ),
   term(
     "vacuum",
     "Vacuum",
     (f) =>
-      `Counted from nothing. Water boils at ${f.quantity(2.34, "kPaAbs", 2)} when the coldest part is at ${f.quantity(20, "degC", 0)}: below half of that it leaves quickly, above it not at all, whatever the clock says.`,
+      `Absolute pressure near zero. Water boils at ${f.quantity(2.34, "kPaAbs", 2)} if the coldest part is at ${f.quantity(20, "degC", 0)}. Below half of that it leaves quickly, above it not at all.`,
     { also: "micron torr" },
   ),
   term(
     "hold",
-    "Holding the vacuum",
-    "Pump off, valve shut, watched. A rise that goes straight on is a leak, one that levels off is water or oil giving gas. Five minutes see only large leaks.",
+    "Vacuum hold (decay test)",
+    "Pump off, valve closed. A steady rise is a leak; a rise that levels off is moisture or outgassing oil. Five minutes only show large leaks.",
     { also: "decay rise test" },
   ),
   term(
     "oil",
     "Oil",
-    "It goes round with the refrigerant and lies in every part. What came out and what a renewed part keeps goes back in, of the kind on the label.",
+    "It circulates with the refrigerant and collects in every part. Refill what came out and what a replaced part retains, of the type on the label.",
     { also: "pag poe balance" },
   ),
   term(
     "identifier",
     "Refrigerant identifier",
-    "An instrument that says what gas it is before anything is recovered. A wrong or mixed gas must not reach the machine.",
+    "An instrument that identifies the gas before recovery. A wrong or mixed refrigerant must not reach the machine.",
     {},
   ),
   term(
     "leak-check",
     "Leak check",
-    "Where a part was opened or oil shows: from below and slowly, since the gas is heavier than air, without wind, engine off.",
+    "Check opened or oily joints slowly from below, engine off, without wind. The gas is heavier than air.",
     { also: "sniffer dye" },
   ),
   term(
     "habits",
-    "Habits of charging",
-    "By the chart, by subcooling, by superheat, until the glass is clear, by the air: each stops somewhere, and how far from the label is reckoned for this car today. Shown so that nobody needs to try it.",
-    { also: "schools rule of thumb" },
+    "Charging methods",
+    "By pressure chart, subcooling, superheat, sight glass or air temperature: each ends somewhere else. The deviation from the label is computed for this vehicle today.",
+    { also: "schools habits rule of thumb" },
   ),
   term(
     "flash",
-    "Liquid that boils on its way",
-    "Friction, a climb and warmth take pressure from a liquid line. Below saturation it boils before the metering device, hisses there and starves the evaporator.",
-    { also: "flash gas margin line" },
+    "Flash gas",
+    "Friction, height and heat lower the pressure along the liquid line. Below saturation it boils before the metering device and starves the evaporator.",
+    { also: "boils on its way margin line" },
   ),
   term(
     "soak",
     "Soaked",
-    "Left until every part is as warm as the air around it, some hours after a drive. Before that a pressure at rest belongs to the coldest part, which nobody has measured.",
+    "Parked until every part is at ambient temperature, some hours after a drive. Before that, static pressure belongs to the coldest part.",
     {},
   ),
   term(
     "rack",
-    "Simulated rack",
-    "A made-up vehicle with all instruments, to practise on: the same readings, acts and mistakes as at a car, at up to sixty times the speed.",
-    { also: "demo practice" },
+    "Simulator",
+    "A practice vehicle with all instruments: the same readings and acts as at a real vehicle, up to sixty times faster.",
+    { also: "demo practice rack" },
   ),
   term(
     "books",
-    "Every gram",
-    "What came out, what went in, what stands in hoses and what went to the air, added up at every moment. Entries are never changed, only taken back by another entry.",
-    { also: "ledger every ounce" },
+    "Refrigerant log",
+    "Refrigerant recovered, charged, in hoses and vented, summed at all times. Entries are never changed, only reversed.",
+    { also: "every gram ounce books" },
   ),
   term(
     "bench",
-    "The bench",
-    "Any vehicle in the simulator: set the day, what is in it and what is wrong, and read what every instrument would show. Nothing from here is a measurement, and no job takes it for one.",
+    "Bench",
+    "Any vehicle in the simulator: set conditions, charge and faults, and read every instrument. No job takes these values for measurements.",
     { also: "what if simulate simulator" },
   ),
   term(
     "drill",
-    "Drills",
-    "A car with a hidden fault in the simulator, the instruments of a workshop, and a clock. You say what you think, then what it is; the cover comes off, and each reading is held against what it allowed. A code makes the same car on every machine.",
+    "Drill",
+    "A simulated vehicle with a hidden fault, workshop instruments and a clock. After your diagnosis, each reading is compared with what it showed. A code gives the same vehicle on every device.",
     { also: "practise practice learn train trainer class case code" },
   ),
   term(
     "shelf",
-    "The shelf",
-    "Cylinders, cans, bottles and recovery machines, each with what the books say is in it. Jobs draw from it and give back to it; a weighing that says something else is booked as a difference.",
-    { also: "ledger stock cylinder container tare" },
+    "Stock",
+    "Cylinders, cans, bottles and recovery machines with their contents. Jobs draw from them and return to them; a differing weighing is recorded as a stock correction.",
+    { also: "ledger shelf cylinder container tare" },
   ),
   term(
     "vehicle-record",
-    "What a vehicle loses",
+    "Leak rate",
     (f) =>
-      `From one filling by weight to the next weighing. A sound car loses some ${f.range(10, 15, "g")} a year; one that loses more says when it will cool badly, and how sure that is. What was never weighed cannot say it.`,
-    { also: "leak rate forecast history plate owner" },
+      `From one weighed charge to the next weighing. A sound vehicle loses ${f.range(10, 15, "g")} a year. A faster loss gives the date when cooling drops, with its uncertainty.`,
+    { also: "loses forecast history plate owner" },
   ),
   term(
     "recheck",
     "Re-check",
-    "The day on which a car should be weighed again: as soon as it may be below 85 % of its label, and a year after it was filled at the latest. It goes into a calendar as an entry of its own.",
+    "The date for the next weighing: when the charge may drop below 85 % of the label, at most one year after charging. It can be added to a calendar.",
     { also: "call in reminder calendar" },
   ),
   term(
     "report",
-    "The report",
-    "One page for the customer: what was wrong, what was done, before and after, what was not tested. Everything for the file has the readings, the traces and the books as well.",
+    "Report",
+    "One page for the customer: fault, work, before and after, tests not done. The full record adds readings, traces and the refrigerant log.",
     { also: "print pdf customer invoice" },
   ),
 ];
@@ -389,7 +388,7 @@ export const glossary: readonly GlossaryEntry[] = [
   ...terms,
 ];
 
-export const kindWords: Record<EntryKind, string> = { step: "Step", cause: "Cause", term: "Word" };
+export const kindWords: Record<EntryKind, string> = { step: "Step", cause: "Cause", term: "Term" };
 
 /** Entries that have every word that was typed, those that have it in their name first. */
 export function findEntries(query: string, figures: Figures): GlossaryEntry[] {

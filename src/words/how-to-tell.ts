@@ -21,56 +21,56 @@ export type TellId = (typeof tellIds)[number];
 export const tellWords: Record<TellId, { name: string; text: string }> = {
   valve: {
     name: "Expansion valve",
-    text: "A metal block where both pipes meet the bulkhead. A can in the thin pipe goes with it.",
+    text: "Metal block where both pipes meet the bulkhead. Comes with a can in the thin pipe.",
   },
-  receiver: { name: "Receiver-drier", text: "A small can in the thin pipe or fixed to the condenser's side: warm." },
+  receiver: { name: "Receiver-drier", text: "Small can in the thin pipe or at the condenser's side: warm." },
   orifice: {
     name: "Orifice tube",
-    text: "Dents crimped around the thin pipe: it is warm before them and cold behind. A large can in the thick pipe goes with it.",
+    text: "Dents crimped around the thin pipe: warm before, cold after. Comes with a large can in the thick pipe.",
   },
   accumulator: {
     name: "Accumulator",
-    text: "A can as large as a thermos in the thick pipe near the bulkhead: cold, it sweats.",
+    text: "Thermos-sized can in the thick pipe near the bulkhead: cold and wet.",
   },
   "high-port": {
     name: "High-side port",
-    text: "On the thin pipe, between compressor and metering device, often near the condenser: the larger coupling.",
+    text: "On the thin pipe between compressor and metering device: the larger coupling.",
   },
   "low-port": {
     name: "Low-side port",
-    text: "On the thick pipe or the accumulator, on the way back to the compressor: the smaller coupling.",
+    text: "On the thick pipe or accumulator: the smaller coupling.",
   },
   fixed: {
     name: "Fixed",
-    text: "A plate with a gap before the pulley. It clicks in, turns with the belt, and lets go: on or off, nothing between.",
+    text: "Clutch plate with a gap before the pulley. It engages with a click: on or off, nothing between.",
   },
   "variable-internal": {
-    name: "Variable, controls itself",
-    text: "A clutch too, but once in it stays in: the low side is held by a valve inside. No plug at the back.",
+    name: "Variable, internal control",
+    text: "Has a clutch that stays engaged; an internal valve holds the low side. No plug at the back.",
   },
   "variable-external": {
-    name: "Variable, commanded",
-    text: "A plug with two wires at the back; often no clutch, the pulley always turns it. A scan tool shows its command.",
+    name: "Variable, external control",
+    text: "Plug with two wires at the back, often no clutch. A scan tool shows its duty.",
   },
   electric: {
     name: "Electric",
-    text: "No belt; orange cables. High voltage: qualified people only, and its own oil.",
+    text: "No belt; orange cables. High voltage: qualified people only. Special oil.",
   },
   "fan-electric": {
     name: "Electric fan",
-    text: "A motor with a plug in a shroud. With the air conditioning on it runs, cold engine or not.",
+    text: "Motor with a plug in a shroud. Runs with the air conditioning on.",
   },
   "fan-viscous": {
     name: "Viscous fan",
-    text: "Blades on a ribbed hub at the engine's own pulley: it turns whenever the engine does, and roars when hot.",
+    text: "Blades on a ribbed hub at the engine's pulley. Turns with the engine and roars when hot.",
   },
-  "one-evaporator": { name: "One evaporator", text: "Two pipes go through the bulkhead, none runs to the rear." },
+  "one-evaporator": { name: "One evaporator", text: "Two pipes through the bulkhead, none to the rear." },
   "two-evaporators": {
     name: "Two evaporators",
-    text: "A second pair of pipes under the floor, and vents with a blower of their own in the rear.",
+    text: "Second pair of pipes under the floor, and rear vents with their own blower.",
   },
 };
 
 /** Where the label is found, most likely first. */
 export const labelPlaces =
-  "Under the bonnet: at its front edge, on the slam panel, a strut tower or the compressor itself. Gone? The maker's data by the chassis number, or what was filled here before.";
+  "Under the bonnet: front edge, slam panel, strut tower or compressor. If missing, use the maker's data for the VIN, or the last record.";

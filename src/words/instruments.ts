@@ -8,14 +8,14 @@ import type { Figures } from "@/core/units/figures";
 export const healthWords: Record<Exclude<ChannelHealth, "ok">, string> = {
   missing: "no reading",
   frozen: "frozen: check it",
-  impossible: "cannot be true",
+  impossible: "impossible value",
 };
 
 export const rackWords = {
-  off: "typed readings",
-  connecting: "connecting the rack",
-  running: "simulated rack",
-  lost: "rack lost",
+  off: "readings entered",
+  connecting: "connecting simulator",
+  running: "simulator",
+  lost: "simulator lost",
 } as const;
 
 /** Where the numbers of a job come from, and how its engine stands. */
@@ -26,8 +26,8 @@ export function sourceSentence(
   pace: number,
 ): string {
   if (status !== "running") return rackWords[status];
-  if (source.kind === "log") return source.ended ? "log at its end" : "log playing";
-  return `rack: ${engineWords[engine]}${pace === 1 ? "" : `, × ${pace}`}`;
+  if (source.kind === "log") return source.ended ? "log ended" : "playing log";
+  return `simulator: ${engineWords[engine]}${pace === 1 ? "" : `, × ${pace}`}`;
 }
 
 export const logTimeWords: Record<TimeKind, string> = {
@@ -38,29 +38,29 @@ export const logTimeWords: Record<TimeKind, string> = {
 };
 
 const absoluteSigns: Record<AbsoluteSign, string> = {
-  "in-free-air": "before it was coupled both gauges stood at the pressure of the ambient air, not at zero",
-  "at-rest": "at rest they stand at the absolute saturation pressure of the ambient temperature",
-  "colder-than-boils": "taken as gauge pressures, vent or suction line would be colder than what boils",
+  "in-free-air": "before connection both gauges read ambient pressure, not zero",
+  "at-rest": "the static pressure equals the absolute saturation pressure at ambient",
+  "colder-than-boils": "as gauge pressures, the vent or suction line would be colder than evaporating",
 };
 
 /** Why a log's pressures are not taken as they stand. */
 export function logDoubtSentence(doubt: LogDoubt, figures: Figures): string {
   return doubt.code === "exchanged"
-    ? `Low and high look exchanged: while the engine runs the low side reads ${figures.quantity(doubt.overKpa, "kPa")} more than the high side.`
-    : `These pressures look absolute: ${absoluteSigns[doubt.sign]}. Gauge pressures are ${figures.quantity(doubt.atmosphereKpa, "kPa")} less here.`;
+    ? `Low and high look exchanged: with the engine running, the low side reads ${figures.quantity(doubt.overKpa, "kPa")} above the high side.`
+    : `These pressures look absolute: ${absoluteSigns[doubt.sign]}. Gauge pressures are ${figures.quantity(doubt.atmosphereKpa, "kPa")} lower here.`;
 }
 
 export const logDoubtWords = {
-  title: "Check this log before it is played",
+  title: "Check this log first",
   mend: (doubts: readonly LogDoubt[]) =>
-    doubts.map(({ code }) => (code === "exchanged" ? "Exchange the sides" : "Take them as absolute")).join(", "),
-  asItStands: "Play it as it stands",
+    doubts.map(({ code }) => (code === "exchanged" ? "Exchange sides" : "Treat as absolute")).join(", "),
+  asItStands: "Play unchanged",
 };
 
 export const engineWords: Record<Engine, string> = { off: "engine off", idle: "idle", fast: "fast idle" };
 export const machineWords: Record<Machine, string> = { off: "machine off", recover: "recovering", pump: "pump on" };
 export const valveWords: Record<ChargeValve, string> = {
-  shut: "valve shut",
+  shut: "valve closed",
   "liquid-high": "liquid, high side",
   "vapour-low": "vapour, low side",
   "hose-low": "hose, low side",

@@ -15,13 +15,13 @@ describe("sentences for people", () => {
 
   it("name the field, the limit and the unit that was typed, and say what is kept", () => {
     expect(refused("charge", "6", "g")).toBe(
-      "Charge on the label: 50 to 5 000 g (no car or van circuit holds less or more). What you typed is kept.",
+      "Label charge: 50 to 5 000 g (no car or van circuit is outside this). Your entry is kept.",
     );
     expect(refused("low", "900", "psi")).toContain("Low side: ");
     expect(refused("low", "900", "psi")).toContain("psi");
     expect(refused("vent", "", "degC")).toBe("Centre vent is missing.");
     expect(refused("vent", "cool", "degC")).toContain("“cool” is not a number");
-    expect(refused("charge", "1,200", "g")).toContain("two ways");
+    expect(refused("charge", "1,200", "g")).toContain("ambiguous");
     expect(refused("hose", "30", "hoseM")).toContain("0.200 to 6.00 m");
   });
 
@@ -38,7 +38,7 @@ describe("sentences for people", () => {
       if (read.ok) throw new Error("was read");
       const sentence = jobFileSentence("a.json", read.issue);
       expect(sentence).toContain("a.json");
-      expect(sentence).toContain("Nothing stored was changed.");
+      expect(sentence).toContain("Your records are unchanged.");
       expect(sentence).not.toMatch(/undefined|NaN|\[object/);
     }
   });
@@ -52,9 +52,7 @@ describe("sentences for people", () => {
 
   it("give a doubt about a label its usual range, and refuse with the act that is missing", () => {
     const [doubt] = labelDoubts({ refrigerant: "R134a", compressor: "fixed", evaporators: 1, chargeG: 62 }, 5, null);
-    expect(labelDoubtSentence(doubt!, metricFigures)).toBe(
-      "Labels of this kind mostly say 380 to 950 g. Is the unit right?",
-    );
+    expect(labelDoubtSentence(doubt!, metricFigures)).toBe("Most such labels say 380 to 950 g. Check the unit.");
     for (const code of [
       "liquid-while-running",
       "vapour-while-off",

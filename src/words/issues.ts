@@ -25,16 +25,16 @@ export function entrySentence(spec: FieldSpec, issue: EntryIssue): string {
     case "not-a-number":
       return `“${issue.text}” is not a number.`;
     case "ambiguous-comma":
-      return `“${issue.text}” can be read two ways: write it without the comma, or with a point.`;
+      return `“${issue.text}” is ambiguous. Use a point, or leave out the comma.`;
     case "wrong-unit":
-      return `${spec.label} cannot be given in ${units[issue.unit].label}.`;
+      return `${spec.label} cannot be entered in ${units[issue.unit].label}.`;
     case "out-of-range": {
       // One more decimal than usual, so that a limit like 0.001 is not shown as nothing.
       const decimals = Math.abs(issue.min) < 1 && issue.min !== 0 ? 3 : units[issue.unit].decimals;
       const low = formatNumber(issue.min, issue.unit, decimals);
       const high = formatNumber(issue.max, issue.unit);
       const why = spec.reason ? ` (${spec.reason})` : "";
-      return `${spec.label}: ${low} to ${high} ${units[issue.unit].label}${why}. What you typed is kept.`;
+      return `${spec.label}: ${low} to ${high} ${units[issue.unit].label}${why}. Your entry is kept.`;
     }
   }
 }
@@ -42,11 +42,11 @@ export function entrySentence(spec: FieldSpec, issue: EntryIssue): string {
 export function vinDoubtSentence(doubt: VinDoubt): string {
   switch (doubt.code) {
     case "length":
-      return `A VIN has 17 characters; this one has ${doubt.length}. It is kept as typed.`;
+      return `A VIN has 17 characters; this one has ${doubt.length}. Kept as typed.`;
     case "characters":
-      return `A VIN does not contain ${[...doubt.characters].join(", ")}. It is kept as typed.`;
+      return `A VIN never contains ${[...doubt.characters].join(", ")}. Kept as typed.`;
     case "check-digit":
-      return `Check digit ${doubt.found}, expected ${doubt.expected}. Read the VIN again; vehicles built for other markets than North America may not have one. It is kept as typed.`;
+      return `Check digit ${doubt.found}, expected ${doubt.expected}. Read the VIN again. Outside North America a VIN may have no check digit. Kept as typed.`;
   }
 }
 
@@ -54,13 +54,13 @@ export function labelDoubtSentence(doubt: LabelDoubt, figures: Figures): string 
   switch (doubt.code) {
     case "charge-low":
     case "charge-high":
-      return `Labels of this kind mostly say ${figures.range(doubt.from, doubt.to, "g")}. Is the unit right?`;
+      return `Most such labels say ${figures.range(doubt.from, doubt.to, "g")}. Check the unit.`;
     case "tolerance-wide":
-      return `A tolerance over ${figures.quantity(doubt.to, "g")} would be unusual here. Read it again.`;
+      return `A tolerance above ${figures.quantity(doubt.to, "g")} is unusual here. Check it.`;
     case "oil-for-electric":
-      return "Electric compressors mostly need POE: a trace of PAG conducts. Look at the label again.";
+      return "Most electric compressors need POE; traces of PAG conduct. Check the label.";
     case "oil-for-belt":
-      return "Belt-driven compressors mostly run on PAG. Look at the label again.";
+      return "Most belt-driven compressors use PAG. Check the label.";
   }
 }
 
@@ -68,72 +68,72 @@ export function chargeSentence(issue: ChargeIssue, figures: Figures): string {
   const g = (value: number) => figures.quantity(value, "g");
   switch (issue.code) {
     case "more-than-container":
-      return `${issue.container}: ${g(issue.drawnG)} drawn, but it held ${g(issue.netG)}. Check its net content.`;
+      return `${issue.container}: ${g(issue.drawnG)} charged, but it held ${g(issue.netG)}. Check its net content.`;
     case "container-gained":
-      return `${issue.container} grew from ${g(issue.startG)} to ${g(issue.nowG)} while charging. Check the scale and its tare.`;
+      return `${issue.container} gained weight while charging, from ${g(issue.startG)} to ${g(issue.nowG)}. Check scale and tare.`;
     case "unknown-container":
-      return "A draw names a container that is no longer on the list.";
+      return "An entry names a cylinder that is no longer listed.";
     case "more-than-fits":
-      return `${g(issue.inVehicleG)} cannot be in this vehicle: more than ${g(issue.limitG)} would have opened its relief valve. Check scale, unit and label.`;
+      return `This vehicle cannot hold ${g(issue.inVehicleG)}: above ${g(issue.limitG)} its relief valve opens. Check scale, unit and label.`;
     case "less-than-nothing":
-      return `${g(-issue.inVehicleG)} more would have come out of the vehicle than was in it. Check what was weighed out, and which draw is taken back.`;
+      return `${g(-issue.inVehicleG)} more was recovered than the vehicle held. Check the weights and reversals.`;
     case "recovered-impossible":
-      return `${g(issue.recoveredG)} cannot have come out of this vehicle: more than ${g(issue.limitG)} would have opened its relief valve. Check the unit.`;
+      return `${g(issue.recoveredG)} cannot come from this vehicle: above ${g(issue.limitG)} its relief valve opens. Check the unit.`;
   }
 }
 
 export function logSentence(issue: LogIssue | { code: "empty" }): string {
   switch (issue.code) {
     case "empty":
-      return "no rows under its header.";
+      return "no rows below its header.";
     case "no-channel":
-      return "no column was named. Say which column is what.";
+      return "no column is assigned. Assign the columns.";
     case "time-unreadable":
-      return `line ${issue.line}: “${issue.text}” is not a time as chosen. Choose how times are written.`;
+      return `line ${issue.line}: “${issue.text}” does not match the time format. Choose another.`;
     case "time-not-rising":
-      return `line ${issue.line}: its time is not after the one before. Is it the right column?`;
+      return `line ${issue.line}: its time is not after the previous one. Check the column.`;
   }
 }
 
 /** Ends with what to do; the chart loaded before stays. */
 export function shopChartSentence(name: string, issue: ShopChartIssue): string {
-  const kept = "The chart before it stays.";
+  const kept = "The previous chart is kept.";
   switch (issue.code) {
     case "empty":
-      return `${name} has no rows under its header. ${kept}`;
+      return `${name} has no rows below its header. ${kept}`;
     case "column-missing":
-      return `${name} has no column for the ${issue.column}: head the columns Ambient, Low side and High side. ${kept}`;
+      return `${name} has no column for ${issue.column}. Name the columns Ambient, Low side and High side. ${kept}`;
     case "no-unit":
-      return `${name} does not say the unit of the ${issue.column}: write psi, kPa or bar in its header. ${kept}`;
+      return `${name} has no unit for ${issue.column}. Add psi, kPa or bar to its header. ${kept}`;
     case "unreadable":
       return `${name}, line ${issue.line}, ${issue.column}: “${issue.text}” is not ${issue.column === "ambient" ? "a temperature" : "a range such as 180-240"}. ${kept}`;
     case "reversed":
       return `${name}, line ${issue.line}, ${issue.column}: the range ends below its start. ${kept}`;
     case "out-of-range":
-      return `${name}, line ${issue.line}, ${issue.column}: “${issue.text}” lies outside anything a gauge reads here. Is the unit right? ${kept}`;
+      return `${name}, line ${issue.line}, ${issue.column}: “${issue.text}” is outside any gauge's range. Check the unit. ${kept}`;
     case "twice":
-      return `${name}, line ${issue.line}: an ambient of ${issue.text} stands twice. ${kept}`;
+      return `${name}, line ${issue.line}: ambient ${issue.text} appears twice. ${kept}`;
   }
 }
 
 export function rackSentence(issue: RackIssue): string {
   switch (issue.code) {
     case "liquid-while-running":
-      return "Refused: the high-side valve stays shut while the engine runs. Stop the engine first.";
+      return "Refused: the high valve stays closed while the engine runs. Stop the engine first.";
     case "vapour-while-off":
-      return "Refused: vapour goes into the low side only with the engine running.";
+      return "Refused: charge vapour into the low side only with the engine running.";
     case "no-container":
-      return "Refused: put a container on the scale first.";
+      return "Refused: put a cylinder on the scale first.";
     case "engine-running":
       return "Refused: stop the engine first.";
     case "not-recovered":
-      return "Refused: refrigerant is still in the circuit. Recover it before the pump runs.";
+      return "Refused: recover the refrigerant before evacuating.";
     case "test-gas-in":
-      return "Refused: nitrogen is in the circuit. Let it out first.";
+      return "Refused: vent the nitrogen first.";
     case "over-limit":
-      return "Refused: above the highest pressure of the low side that is given on this card.";
+      return "Refused: exceeds the maximum low-side pressure given here.";
     case "no-answer":
-      return "Nothing was done: the rack does not answer. What was taken and weighed is kept. Connect it again.";
+      return "The simulator does not respond. Nothing was done; readings and weights are kept. Connect it again.";
   }
 }
 
@@ -141,9 +141,9 @@ export function rackSentence(issue: RackIssue): string {
 export function deskSentence(issue: RackIssue | { code: "weight-is-in" } | { code: "not-tared" }): string {
   switch (issue.code) {
     case "weight-is-in":
-      return "Refused: the label weight is in. More would be an overfill.";
+      return "Refused: the label weight is charged. More is an overcharge.";
     case "not-tared":
-      return "Refused: wait until the scale stands still.";
+      return "Refused: wait for a steady scale.";
     default:
       return rackSentence(issue);
   }
@@ -151,7 +151,7 @@ export function deskSentence(issue: RackIssue | { code: "weight-is-in" } | { cod
 
 /** Why a file was not read, and that nothing was changed. */
 export function jobFileSentence(name: string, issue: JobFileIssue): string {
-  return `${recordProblem(name, issue)} Nothing stored was changed.`;
+  return `${recordProblem(name, issue)} Your records are unchanged.`;
 }
 
 /** Why a file, or one record of it, cannot be read. */
@@ -159,27 +159,27 @@ export function recordProblem(named: string, issue: JobFileIssue): string {
   const name = typed(named);
   switch (issue.code) {
     case "too-large":
-      return `${name} holds ${formatCount(issue.bytes)} bytes; a job file has at most ${formatCount(issue.limitBytes)}.`;
+      return `${name} has ${formatCount(issue.bytes)} bytes. The limit for a job file is ${formatCount(issue.limitBytes)}.`;
     case "not-json":
-      return `${name} is not a job file, or it is cut short: it is not valid JSON.`;
+      return `${name} is not a job file, or it is incomplete: its JSON is invalid.`;
     case "not-archive":
-      return `${name} is not an Evrid archive, or it is cut short: its list of contents is missing.`;
+      return `${name} is not an Evrid archive, or it is incomplete: its directory is missing.`;
     case "foreign":
-      return `${name} is not an Evrid job file${issue.format === null ? "" : ` but “${typed(issue.format)}”`}.`;
+      return `${name} is not an Evrid job file${issue.format === null ? "" : `: its format is “${typed(issue.format)}”`}.`;
     case "newer-version":
-      return `${name} is version ${issue.version}; this Evrid reads up to ${issue.known}. Update Evrid to open it.`;
+      return `${name} is version ${issue.version}. This Evrid reads up to ${issue.known}. Update Evrid.`;
     case "broken":
       return `${name} is damaged at “${issue.field}”: expected ${issue.expected}.`;
     case "damaged-part":
-      return `${name} and those behind it in “${typed(issue.part)}” are damaged: this part is not what was written. The other parts were read.`;
+      return `${name} and the records after it in “${typed(issue.part)}” are damaged. The other parts were read.`;
     case "duplicate":
-      return `${name} has the id “${issue.id}” of an earlier record in the same file. The earlier one was read.`;
+      return `${name} has the id “${issue.id}” of an earlier record in this file. Only the earlier one was read.`;
     case "other-workshop":
       return issue.workshop === "demo"
-        ? `${name} was made in the demo workshop: open the demo workshop to read it.`
-        : `${name} belongs to a real shop: open My shop to read it.`;
+        ? `${name} was made in the demo workshop. Open the demo workshop to read it.`
+        : `${name} belongs to a real shop. Open My shop to read it.`;
     case "broken-books":
-      return `${name} has entries that cannot be: ${ledgerSentence(issue.issue)}`;
+      return `${name} contains impossible entries: ${ledgerSentence(issue.issue)}`;
   }
 }
 
@@ -188,38 +188,38 @@ type SmallTable = "vehicles" | "containers" | "stock";
 /** What a damaged record beside the jobs is called. */
 export function damagedName(table: SmallTable, name: string): string {
   if (name !== "") return name;
-  return { vehicles: "A vehicle", containers: "A container", stock: "An entry of the books" }[table];
+  return { vehicles: "A vehicle", containers: "A cylinder", stock: "A ledger entry" }[table];
 }
 
 /** Why it is set aside, and what that means for all else. */
 export function damagedSentence(table: SmallTable, issue: RecordIssue): string {
-  const what = { vehicles: "vehicle", containers: "container", stock: "entry" }[table];
+  const what = { vehicles: "vehicle", containers: "cylinder", stock: "ledger entry" }[table];
   const why =
     issue.code === "foreign"
-      ? `It is no record of a ${what}${issue.format === null ? "" : ` but “${issue.format}”`}.`
+      ? `It is not a ${what}${issue.format === null ? "" : `: its format is “${issue.format}”`}.`
       : issue.code === "newer-version"
-        ? `It is version ${issue.version}; this Evrid reads up to ${issue.known}. Update Evrid to read it.`
+        ? `It is version ${issue.version}. This Evrid reads up to ${issue.known}. Update Evrid.`
         : `It is damaged at “${issue.field}”: expected ${issue.expected}.`;
   const rest = {
-    vehicles: "Its jobs are listed by their name; what was written about it is in its text.",
-    containers: "What was moved in and out of it still counts; it is not on the shelf.",
-    stock: "Its grams are in no sum.",
+    vehicles: "Its jobs are listed by name.",
+    containers: "Its entries still count, but it is not in stock.",
+    stock: "Its grams are not in any total.",
   }[table];
-  return `${why} It is kept as it is. ${rest}`;
+  return `${why} It is kept unchanged. ${rest}`;
 }
 
 export function ledgerSentence(issue: LedgerIssue): string {
   switch (issue.code) {
     case "entry-twice":
-      return `entry ${issue.id} stands twice.`;
+      return `entry ${issue.id} exists twice.`;
     case "entry-broken":
-      return `entry ${issue.id} is none, expected ${issue.expected}.`;
+      return `entry ${issue.id} is invalid: expected ${issue.expected}.`;
     case "nothing-to-counter":
-      return `entry ${issue.id} takes back one that is not there.`;
+      return `entry ${issue.id} reverses a missing entry.`;
     case "countered-already":
-      return `entry ${issue.id} takes back what was taken back already.`;
+      return `entry ${issue.id} reverses an entry already reversed.`;
     case "no-opposite":
-      return `entry ${issue.id} takes another back with other grams or other places.`;
+      return `entry ${issue.id} reverses another with different grams or places.`;
   }
 }
 
@@ -227,13 +227,13 @@ export function ledgerSentence(issue: LedgerIssue): string {
 export function signatureSentence(issue: SignatureIssue): string {
   switch (issue.code) {
     case "signed":
-      return `The job was signed by ${typed(issue.by)} on ${issue.at.slice(0, 10)} and is locked. Nothing was changed. To change it, amend it at the sign-off step.`;
+      return `The job was signed by ${typed(issue.by)} on ${issue.at.slice(0, 10)} and is locked. Amend it at Sign-off.`;
     case "amendments-changed":
-      return "The list of amendments cannot be changed. Nothing was changed.";
+      return "Amendments cannot be changed. The job is unchanged.";
     case "amendment-blank":
-      return `An amendment needs ${issue.missing === "by" ? "the name of the person who makes it" : "a reason"}. The job stays signed.`;
+      return `An amendment needs ${issue.missing === "by" ? "a name" : "a reason"}. The job stays signed.`;
     case "amendments-full":
-      return `A job holds ${issue.most} amendments. Nothing was changed: begin a new job for this vehicle.`;
+      return `A job holds at most ${issue.most} amendments. Start a new job for this vehicle.`;
   }
 }
 
@@ -262,12 +262,12 @@ export function refusalSentence(
     case "broken-books":
       return jobFileSentence("The job", refusal);
     case "broken":
-      return `The record cannot hold this: ${refusal.field} takes ${refusal.expected}. Nothing was changed; all that was there is kept.`;
+      return `Not saved: ${refusal.field} takes ${refusal.expected}. Earlier values are kept.`;
     case "less-than-nothing":
-      return `${chargeSentence(refusal, figures)} Nothing was changed.`;
+      return `${chargeSentence(refusal, figures)} The job is unchanged.`;
     case "books-full":
-      return `The books of one job hold ${refusal.most} entries and are full. Nothing was changed: go on in a new job of this vehicle.`;
+      return `The log is full at ${refusal.most} entries. Continue in a new job for this vehicle.`;
     default:
-      return `The books do not allow it: ${ledgerSentence(refusal)} Nothing was changed.`;
+      return `The log does not allow this: ${ledgerSentence(refusal)} The job is unchanged.`;
   }
 }

@@ -13,36 +13,36 @@ export const refrigerantLabels: Record<LabelRefrigerant, string> = {
   R134a: "R134a",
   R1234yf: "R1234yf",
   R744: "R744 (CO₂)",
-  other: "Another, or unreadable",
+  other: "Other or unreadable",
 };
 
 export const unreadableLabel =
-  "Then no share of the label is shown. Before it is charged the figure is needed: from the maker, or from a vehicle of the same build.";
+  "No label percentage is shown. Before charging, get the weight from the maker or an identical vehicle.";
 
 export const highPortLabels: Record<NonNullable<Intake["highPort"]>, string> = {
-  "after-condenser": "Behind the condenser",
+  "after-condenser": "After the condenser",
   "before-condenser": "On the discharge line",
 };
 
 export const meteringLabels: Record<NonNullable<Intake["metering"]>, string> = {
-  "expansion-valve": "Expansion valve, receiver",
-  "orifice-tube": "Fixed orifice, accumulator",
+  "expansion-valve": "Expansion valve (TXV)",
+  "orifice-tube": "Orifice tube",
 };
 
 /** The same, short, for the line that names the circuit. */
 export const circuitWords = {
-  "expansion-valve": "valve and receiver",
-  "orifice-tube": "orifice and accumulator",
-  fixed: "fixed compressor",
-  "variable-internal": "variable compressor",
-  "variable-external": "variable compressor, commanded",
-  electric: "electric compressor",
+  "expansion-valve": "expansion valve",
+  "orifice-tube": "orifice tube",
+  fixed: "fixed displacement",
+  "variable-internal": "variable, internal control",
+  "variable-external": "variable, external control",
+  electric: "electric",
 } as const;
 
 export const compressorLabels: Record<NonNullable<Intake["compressor"]>, string> = {
   fixed: "Fixed, with clutch",
-  "variable-internal": "Variable, controls itself",
-  "variable-external": "Variable, commanded",
+  "variable-internal": "Variable, internal control",
+  "variable-external": "Variable, external control",
   electric: "Electric",
 };
 
@@ -53,29 +53,29 @@ export const fanLabels: Record<NonNullable<Intake["condenserFan"]>, string> = {
 };
 
 export const historyLabels: Record<NonNullable<Intake["history"]>, string> = {
-  untouched: "Nobody",
-  serviced: "A workshop, on record",
+  untouched: "None",
+  serviced: "Documented service",
   "topped-up": "Topped up",
-  unknown: "Not known",
+  unknown: "Unknown",
 };
 
 export const oilLabels: Record<NonNullable<Intake["oilKind"]>, string> = {
   PAG: "PAG",
   POE: "POE",
-  other: "Another",
-  unknown: "Not known",
+  other: "Other",
+  unknown: "Unknown",
 };
 
 export const stopSignLabels: Record<StopSign, string> = {
-  bang: "There was a bang",
-  hiss: "It hisses out",
-  smell: "It smells burnt",
-  "oil-spray": "Oil sprayed about",
+  bang: "Bang",
+  hiss: "Hissing leak",
+  smell: "Burnt smell",
+  "oil-spray": "Oil spray",
 };
 
 export const repairPartLabels: Record<RepairPart, string> = {
   "service-cores": "Service port cores",
-  "o-rings": "O-rings of the joints opened",
+  "o-rings": "O-rings at opened joints",
   "suction-hose": "Suction hose",
   "discharge-hose": "Discharge hose",
   "liquid-line": "Liquid line",
@@ -100,22 +100,22 @@ export const otherRepairLabels: Record<OtherRepair, string> = {
 };
 
 export const schoolLabels: Record<School, (figures: Figures) => string> = {
-  "pressure-chart": () => "By the pressure chart",
-  subcooling: (figures) => `By subcooling, ${figures.quantity(schoolSigns.subcoolingK, "K", 0)}`,
-  superheat: (figures) => `By superheat, ${figures.quantity(schoolSigns.superheatK, "K", 0)}`,
-  "sight-glass": (figures) => `Glass clear, plus ${figures.quantity(schoolSigns.afterClearG, "g")}`,
-  "low-side": (figures) => `By the low side alone, ${figures.quantity(ruleOfThumbKpa.low, "kPa", 0)}`,
-  "air-split": (figures) => `By air split, ${figures.quantity(schoolSigns.airSplitK, "K", 0)}`,
+  "pressure-chart": () => "Pressure chart",
+  subcooling: (figures) => `Subcooling, ${figures.quantity(schoolSigns.subcoolingK, "K", 0)}`,
+  superheat: (figures) => `Superheat, ${figures.quantity(schoolSigns.superheatK, "K", 0)}`,
+  "sight-glass": (figures) => `Clear sight glass plus ${figures.quantity(schoolSigns.afterClearG, "g")}`,
+  "low-side": (figures) => `Low side only, ${figures.quantity(ruleOfThumbKpa.low, "kPa", 0)}`,
+  "air-split": (figures) => `Air drop, ${figures.quantity(schoolSigns.airSplitK, "K", 0)}`,
 };
 
 /** The wall's chart, where a shop has none of its own. */
 export const ruleOfThumb = (figures: Figures) =>
-  `the rule of thumb of ${figures.number(ruleOfThumbKpa.low, "kPa")} and ${figures.quantity(ruleOfThumbKpa.high, "kPa")}`;
+  `the rule of thumb: ${figures.number(ruleOfThumbKpa.low, "kPa")} and ${figures.quantity(ruleOfThumbKpa.high, "kPa")}`;
 
 export const vacuumGaugeLabels: Record<VacuumGauge, string> = {
   electronic: "Electronic, absolute",
-  "fine-mechanical": "Fine needle",
-  "coarse-mechanical": "Manifold needle",
+  "fine-mechanical": "Fine mechanical",
+  "coarse-mechanical": "Manifold gauge",
 };
 
 /** Options of a choice from a table of labels. */
@@ -125,18 +125,18 @@ export function optionsOf<Value extends string>(labels: Record<Value, string>): 
 
 export const stepNames: Record<StepId, string> = {
   intake: "Intake",
-  look: "Look, listen",
+  look: "Visual check",
   "hook-up": "Hook-up",
-  rest: "Rest reading",
+  rest: "Static pressure",
   running: "Running test",
-  "shut-off": "Shut-off test",
-  verdict: "Verdict",
+  "shut-off": "Equalisation test",
+  verdict: "Diagnosis",
   leak: "Leak search",
-  recover: "Recover",
+  recover: "Recovery",
   repair: "Repair",
-  evacuate: "Evacuate",
+  evacuate: "Evacuation",
   charge: "Charge",
-  prove: "Prove",
+  prove: "Verification",
   "sign-off": "Sign-off",
 };
 

@@ -26,10 +26,10 @@ import { typed } from "./typed";
 
 export const leakMethodWords: Record<LeakMethod, { name: string; how: string }> = {
   visual: { name: "Visual", how: "Oil, stone damage, loose joint or cap" },
-  detector: { name: "Electronic detector", how: "Engine off, no wind, from below, slowly" },
+  detector: { name: "Electronic detector", how: "Engine off, no wind, slowly from below" },
   dye: { name: "UV dye", how: "Lamp and glasses, after a run" },
-  foam: { name: "Foam", how: "Watch for 2 min; not near electrics" },
-  tracer: { name: "Tracer gas", how: "Nitrogen with hydrogen, hydrogen detector" },
+  foam: { name: "Foam", how: "Watch for 2 min. Not near electrics" },
+  tracer: { name: "Tracer gas", how: "Nitrogen with hydrogen and a hydrogen detector" },
 };
 
 export const placeStateWords: Record<PlaceState, string> = {
@@ -45,43 +45,43 @@ export const testGasLabels: Record<TestGas, string> = {
 };
 
 export const leakWords = {
-  board: "Touch a place to check it. Numbers: most likely first.",
+  board: "Tap a place to check it. Number 1 is most likely.",
   places: "Places",
   tight: "Tight",
   leaks: "Leaks",
-  spot: "Where exactly",
-  spotHint: "Lower left, inlet joint",
+  spot: "Exact location",
+  spotHint: "e.g. lower left, inlet joint",
   photo: "Photo of the leak",
-  detect: "Hold the detector here",
-  full: "This job holds no more checks. Sign it off and continue in a new job.",
-  capsOn: "Both caps are on",
-  capsOff: "Caps on both ports: they seal, the cores do not",
-  after: "Leak check after the work",
-  how: "Engine off for the detector, no wind, from below: refrigerant sinks. Dye shows after some minutes of running.",
+  detect: "Hold detector here",
+  full: "The list of checks is full. Sign off and continue in a new job.",
+  capsOn: "Both caps fitted",
+  capsOff: "Fit both caps: they seal, the cores do not",
+  after: "Leak check after work",
+  how: "Detector: engine off, no wind, from below, since refrigerant sinks. Dye shows after some minutes running.",
   test: "Pressure test",
   gas: "Test gas",
   regulator: "Regulator fitted",
-  noRegulator: "Fit the regulator",
+  noRegulator: "Fit regulator",
   fill: "Fill with nitrogen",
-  begin: "Begin the test",
-  end: "End the test",
-  release: "Let the nitrogen out",
-  now: "Pressure in the circuit",
+  begin: "Start test",
+  end: "End test",
+  release: "Vent nitrogen",
+  now: "Circuit pressure",
   drop: "Corrected drop",
-  smallest: "Smallest leak it can show, a year",
-  settle: "Wait until the pressure stands: the gas is warm from filling. Then begin, and leave it for half an hour.",
-  leaveIt: "Leave it for half an hour: the longer it stands, the smaller the leak it can show.",
-  notReady: "Choose the gas, fit the regulator and give the highest pressure of the low side first.",
-  again: "Test again",
-  charged: "Refrigerant is in the circuit. Recover it first: nitrogen goes into an empty circuit.",
-  safetyTitle: "Dry nitrogen through a regulator only",
-  nothingWorth: "No further check is worth its time here. Recover, then pressure-test with dry nitrogen.",
+  smallest: "Detection limit per year",
+  settle: "Wait until the pressure is steady: filling warms the gas. Then start and wait half an hour.",
+  leaveIt: "Wait half an hour. A longer test shows smaller leaks.",
+  notReady: "First select the gas, fit the regulator and enter the maximum low-side pressure.",
+  again: "Repeat test",
+  charged: "Recover the refrigerant first: nitrogen goes into an empty circuit.",
+  safetyTitle: "Dry nitrogen, through a regulator only",
+  nothingWorth: "No further check is worth its time. Recover, then pressure-test with dry nitrogen.",
 } as const;
 
 export const pressureTraceWords = {
-  name: "Pressure of the test gas",
-  foot: "dotted: as read; line: at the starting temperature",
-  limit: "below: it leaks",
+  name: "Test gas pressure",
+  foot: "dotted: measured; line: temperature-corrected",
+  limit: "below: leak",
 } as const;
 
 export const leakPlaceName = (place: LeakPlace): string => leakPlaces[place].name;
@@ -111,7 +111,7 @@ export function leakHeadline(
         ? `Leak repaired: ${placeList(repaired)}.`
         : checked === 0
           ? "No place checked yet."
-          : "No leak found yet.";
+          : "No leak found.";
   return {
     title: `${missingWords(job, figures)}${state}`,
     text: `${checked} of ${rows.length} places checked. ${remainingWords(job, next)}`,
@@ -122,14 +122,14 @@ export function leakHeadline(
 function remainingWords(job: Job, next: NextLeakCheck | null): string {
   if (openLeaks(job).length > 0) return "";
   if (next !== null) return "";
-  if (leakStageOf(job) === "after-work") return "All that was opened is checked.";
+  if (leakStageOf(job) === "after-work") return "All opened joints are checked.";
   return foundLeaks(job).length > 0 ? "" : leakWords.nothingWorth;
 }
 
 function missingWords(job: Job, figures: Figures): string {
   const lost = lossOf(job);
   if (lost === null || lost.lostG <= 0) return "";
-  if (!missesTooMuch(job)) return "No more is missing than a sound car loses. ";
+  if (!missesTooMuch(job)) return "Loss is normal. ";
   const days = daysSinceFilled(job);
   const since = days === null ? "" : ` in ${monthsWords(days)}`;
   return `${figures.quantity(lost.lostG, "g")} lost${since}. `;
@@ -142,11 +142,11 @@ function monthsWords(days: number): string {
 
 /** Why a place stands where it does, and what was checked there. */
 export function placeEvidence({ signs, checks, probability, state }: LeakPlaceRow, figures: Figures): string {
-  const seen = signs.map((sign) => `${lower(signNames[sign])} seen`);
+  const seen = signs.map((sign) => `${lower(signNames[sign])} found`);
   const made = checks.map((check) => checkWords(check, figures));
   const said = [...seen, ...made];
   if (said.length > 0) return said.join("; ");
-  return state === "unchecked" ? `likelihood about ${Math.max(1, Math.round(probability * 100))} %` : "";
+  return state === "unchecked" ? `probability about ${Math.max(1, Math.round(probability * 100))} %` : "";
 }
 
 /** "electronic detector: leaks, 14 g a year, lower left". */
@@ -155,7 +155,7 @@ export function checkWords(check: LeakCheck, figures: Figures): string {
   const result = check.leaks ? "leaks" : "nothing found";
   return [
     `${lower(leakMethodWords[check.method].name)}: ${result}`,
-    ...(size === null ? [] : [`${figures.quantity(size, "g")} a year`]),
+    ...(size === null ? [] : [`${figures.quantity(size, "g")} per year`]),
     ...(check.spot.trim() === "" ? [] : [typed(check.spot.trim())]),
   ].join(", ");
 }
@@ -165,18 +165,18 @@ export const nextCheckWords = ({ place, method }: NextLeakCheck): string =>
   `Next: ${lower(leakPlaces[place].name)}, ${lower(leakMethodWords[method].name)}`;
 
 export const safetyText = (limitKpa: number | null, figures: Figures): string =>
-  `Never air or oxygen: they burn with oil. ${limitKpa === null ? "Give the highest pressure of the low side first." : `At most ${figures.quantity(limitKpa, "kPa")} on the low side; the vehicle maker's figure comes first.`} Open the cylinder slowly, stand aside, let it out before the circuit is opened.`;
+  `Never use air or oxygen: they burn with oil. ${limitKpa === null ? "Enter the maximum low-side pressure first." : `At most ${figures.quantity(limitKpa, "kPa")} on the low side; the vehicle maker's limit comes first.`} Open the cylinder slowly and stand aside. Vent before opening the circuit.`;
 
 /** What the pressure test shows, and what it could not. */
 export function pressureTestWords(answer: PressureTestAnswer, figures: Figures): string {
   const smallest = leakFigure(answer.smallestGYear, figures);
   switch (answer.outcome) {
     case "leaks":
-      return `It leaks: as refrigerant about ${leakFigure(answer.leakGYear.value, figures)} a year. Find the place with foam or tracer gas while it is under pressure.`;
+      return `Leak: about ${leakFigure(answer.leakGYear.value, figures)} of refrigerant per year. Locate it with foam or tracer gas under pressure.`;
     case "rose":
-      return "The corrected pressure rose: the gas was not at the temperature of the metal. Wait until it stands still and test again.";
+      return "The corrected pressure rose: gas and metal differ in temperature. Wait until steady and repeat.";
     case "none-shown":
-      return `No drop beyond the gauge error. This test shows leaks of ${smallest} a year and more: smaller ones need a detector. A sound car loses ${figures.range(SOUND_G_YEAR.low, SOUND_G_YEAR.high, "g")} a year.`;
+      return `No drop beyond gauge error. Detection limit ${smallest} per year; use a detector for smaller leaks. A sound vehicle loses ${figures.range(SOUND_G_YEAR.low, SOUND_G_YEAR.high, "g")}.`;
   }
 }
 
@@ -187,19 +187,19 @@ export const leakFigure = (gYear: number, figures: Figures): string =>
 export function pressureTestProblem(issue: PressureTestIssue, figures: Figures): string {
   switch (issue.code) {
     case "over-limit":
-      return `${figures.quantity(issue.kpa, "kPa")} is above the ${figures.quantity(issue.limitKpa, "kPa")} that the low side stands. Let some out. What was typed is kept.`;
+      return `${figures.quantity(issue.kpa, "kPa")} exceeds the low-side limit of ${figures.quantity(issue.limitKpa, "kPa")}. Vent some gas. Your entry is kept.`;
     case "too-low":
-      return `${figures.quantity(issue.kpa, "kPa")} is too little to show a leak: fill to ${figures.quantity(issue.leastKpa, "kPa")} at least.`;
+      return `${figures.quantity(issue.kpa, "kPa")} is too low to show a leak. Fill to at least ${figures.quantity(issue.leastKpa, "kPa")}.`;
     case "too-short":
-      return `${Math.round(issue.seconds / 60)} min are too short: the gas takes the temperature of the metal in ${LEAST_TEST_S / 60} min.`;
+      return `${Math.round(issue.seconds / 60)} min is too short: the gas needs ${LEAST_TEST_S / 60} min to reach metal temperature.`;
   }
 }
 
 /** Every check of the search and after the work, in the order they were made, as rows of a table under `leakTableHead`. */
-export const leakTableHead = ["When", "Place", "Method", "Result", "Shown a year", "Where exactly"];
+export const leakTableHead = ["Time", "Place", "Method", "Result", "Detection limit per year", "Location"];
 export const leakTable = ({ leak }: Pick<Job, "leak">, figures: Figures): string[][] =>
   leak.checks.map(({ stage, place, method, leaks, size, spot, at }) => [
-    `${format(parseISO(at), "d MMM HH:mm")}, ${stage === "search" ? "search" : "after the work"}`,
+    `${format(parseISO(at), "d MMM HH:mm")}, ${stage === "search" ? "search" : "after work"}`,
     leakPlaces[place].name,
     leakMethodWords[method].name,
     leaks ? "leaks" : "tight",
@@ -212,25 +212,25 @@ export function pressureTestLine(answer: PressureTestAnswer, gas: TestGas | null
   const drop = `${figures.quantity(answer.dropKpa, "kPa", 1)} ± ${figures.uncertainty(answer.uncertaintyKpa, "kPa")}`;
   const outcome =
     answer.outcome === "leaks"
-      ? `leaks, about ${leakFigure(answer.leakGYear.value, figures)} a year`
+      ? `leak, about ${leakFigure(answer.leakGYear.value, figures)} per year`
       : answer.outcome === "none-shown"
-        ? `no leak of ${leakFigure(answer.smallestGYear, figures)} a year or more`
-        : "not settled";
+        ? `no leak above ${leakFigure(answer.smallestGYear, figures)} per year`
+        : "undecided";
   return `pressure test${gas === null ? "" : ` with ${lower(testGasLabels[gas])}`}: corrected drop ${drop}, ${outcome}`;
 }
 
 /** Next act about a loss: nothing asks for a leak that was found. */
 export function lossSentence(job: Job): string {
   const open = openLeaks(job);
-  if (open.length > 0) return `It leaks at: ${placeList(open)}. Repair it before it leaves.`;
+  if (open.length > 0) return `Leak at: ${placeList(open)}. Repair it before release.`;
   const repaired = repairedLeaks(job);
   if (repaired.length > 0) {
     const due = placesToCheck(job).filter((place) => repaired.includes(place));
     return due.length > 0
-      ? "The leak was repaired: check it again after charging."
-      : `The leak was repaired (${placeList(repaired)}), and is tight.`;
+      ? "Leak repaired. Check it again after charging."
+      : `Leak repaired (${placeList(repaired)}) and tight.`;
   }
-  if (job.repair.parts.length > 0) return "What was opened is checked after charging.";
-  if (job.leak.checks.length > 0) return "The leak search has found nothing yet.";
-  return "Search for the leak before it leaves.";
+  if (job.repair.parts.length > 0) return "Check opened joints after charging.";
+  if (job.leak.checks.length > 0) return "No leak found so far.";
+  return "Find the leak before releasing the vehicle.";
 }

@@ -25,9 +25,9 @@ export const originNames: Record<Origin, string> = {
 };
 
 export const stockWords = {
-  mix: "Mix and book",
-  capacityHint: "By its plate. Used refrigerant fills at most 80 % of it.",
-  notAll: "Not everything is accounted for.",
+  mix: "Mix and record",
+  capacityHint: "From its plate. Used refrigerant: fill at most 80 %.",
+  notAll: "Some refrigerant is not accounted for.",
 } as const;
 
 /** Why an act on the shelf was not booked. */
@@ -35,13 +35,13 @@ export function stockIssueSentence(issue: StockIssue, figures: Figures): string 
   const g = (grams: number) => figures.quantity(Math.max(0, grams), "g");
   switch (issue.code) {
     case "name-taken":
-      return `Another container is called ${typed(issue.name)}. Give each its own name. Nothing was stored.`;
+      return `Another cylinder is named ${typed(issue.name)}. Choose another name. Not saved.`;
     case "more-than-held":
-      return `${typed(issue.name)} holds ${g(issue.heldG)} by the books, less than ${g(issue.grams)}. Weigh it first. Nothing was booked.`;
+      return `By the ledger ${typed(issue.name)} holds ${g(issue.heldG)}, less than ${g(issue.grams)}. Weigh it first. Not recorded.`;
     case "overfilled":
-      return `${typed(issue.name)} may hold ${g(issue.mostG)}; it would hold ${g(issue.wouldG)}. Nothing was booked.`;
+      return `${typed(issue.name)} holds at most ${g(issue.mostG)}; this would make ${g(issue.wouldG)}. Not recorded.`;
     case "mixes":
-      return `${originNames[issue.from]} refrigerant would be mixed into ${originNames[issue.to].toLowerCase()}: all of it becomes ${originNames[issue.into].toLowerCase()}. Nothing was booked yet.`;
+      return `${originNames[issue.from]} refrigerant would mix with ${originNames[issue.to].toLowerCase()}; all becomes ${originNames[issue.into].toLowerCase()}. Not recorded yet.`;
   }
 }
 
@@ -52,16 +52,16 @@ export function findingSentence(
   figures: Figures,
 ): string {
   const g = (grams: number) => figures.quantity(grams, "g");
-  const name = (id: string) => typed(containers.get(id)?.name ?? "A container");
+  const name = (id: string) => typed(containers.get(id)?.name ?? "A cylinder");
   switch (finding.code) {
     case "negative":
-      return `${name(finding.containerId)}: ${g(-finding.grams)} more taken out than came in. Weigh it.`;
+      return `${name(finding.containerId)}: ${g(-finding.grams)} more removed than received. Weigh it.`;
     case "retired":
-      return `${name(finding.containerId)}: off the shelf with ${g(finding.grams)} in it.`;
+      return `${name(finding.containerId)}: retired with ${g(finding.grams)} in it.`;
     case "not-in-stock":
-      return `${g(finding.grams)} from or to containers that are not in stock (${finding.lines === 1 ? "one entry" : `${finding.lines} entries`}).`;
+      return `${g(finding.grams)} from or to unlisted cylinders (${finding.lines === 1 ? "one entry" : `${finding.lines} entries`}).`;
     case "counts":
-      return `Counts found ${g(finding.moreG)} more and ${g(finding.lessG)} less than the books.`;
+      return `Stock counts: ${g(finding.moreG)} more and ${g(finding.lessG)} less than the ledger.`;
   }
 }
 
@@ -70,11 +70,11 @@ export const noLabelSentence = (grams: number, figures: Figures): string =>
   `${figures.quantity(grams, "g")} on jobs without a label weight.`;
 
 export const stockActNames: Record<StockAct, string> = {
-  receive: "Came in",
-  count: "Stock taken",
+  receive: "Received",
+  count: "Stock count",
   move: "Moved",
-  "send-off": "Sent off",
-  use: "Used outside of jobs",
+  "send-off": "Sent for reclaim",
+  use: "Used outside jobs",
 };
 
 export const actName = ({ act, good }: Pick<BookLine, "act" | "good">): string =>
@@ -84,14 +84,14 @@ export const actName = ({ act, good }: Pick<BookLine, "act" | "good">): string =
 
 const placeNames: Record<string, string> = {
   vehicle: "vehicle",
-  machine: "a machine not on the shelf",
-  "machine-hoses": "the machine's hoses",
+  machine: "unlisted machine",
+  "machine-hoses": "machine hoses",
   line: "charging hose",
   air: "air",
   parts: "old parts",
-  bottle: "a bottle not on the shelf",
+  bottle: "unlisted bottle",
   supplier: "supplier",
-  difference: "difference",
+  difference: "correction",
   away: "reclaim",
   used: "used up",
 };
@@ -100,13 +100,13 @@ const placeNames: Record<string, string> = {
 export function placeName(place: string, containers: ReadonlyMap<string, Container>): string {
   const id = containerIn(place);
   if (id === null) return placeNames[place] ?? place;
-  return containers.get(id)?.name ?? "a container not on the shelf";
+  return containers.get(id)?.name ?? "unlisted cylinder";
 }
 
 /** What a line of the year is of. */
 export const yearName = ({ good, kind }: Pick<YearOf, "good" | "kind">): string =>
   good === "refrigerant"
-    ? (kind ?? "Refrigerant not known")
+    ? (kind ?? "Refrigerant unknown")
     : good === "oil"
       ? kind === null
         ? "Oil"
@@ -119,19 +119,19 @@ export function checkSentence(check: StoreCheck, figures: Figures): string {
   const sums = [
     `${g(check.intoG)} in vehicles`,
     `${g(check.hosesG)} in hoses`,
-    `${g(check.purgedG)} let out`,
+    `${g(check.purgedG)} vented`,
     ...(check.unknownG >= 1 ? [`${g(check.unknownG)} on jobs without a label`] : []),
   ];
-  return `${g(check.drawnG)} out of containers: ${sums.join(", ")}.`;
+  return `${g(check.drawnG)} from cylinders: ${sums.join(", ")}.`;
 }
 
 export function csvSentence(name: string, issue: CsvIssue): string {
   switch (issue.code) {
     case "too-large":
-      return `${name} has ${formatCount(issue.bytes)} characters; at most ${formatCount(issue.limitBytes)} are read. Nothing was changed.`;
+      return `${name} has ${formatCount(issue.bytes)} characters; the limit is ${formatCount(issue.limitBytes)}. The ledger is unchanged.`;
     case "columns":
-      return `${name} is no table of these books: the column ${issue.missing.join(", ")} is missing. Nothing was changed.`;
+      return `${name} is not a ledger table: column ${issue.missing.join(", ")} is missing. The ledger is unchanged.`;
     case "row":
-      return `${name}, row ${issue.row}, ${issue.column}: expected ${issue.expected}. Nothing was changed.`;
+      return `${name}, row ${issue.row}, ${issue.column}: expected ${issue.expected}. The ledger is unchanged.`;
   }
 }

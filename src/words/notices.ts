@@ -23,11 +23,11 @@ const computing: Record<TroubleWorker, string> = {
 
 export const noticeWords = {
   restart: "Restart",
-  storeAgain: "Store again",
-  saveFile: "Save as a file",
+  storeAgain: "Save again",
+  saveFile: "Save as file",
   discard: "Discard changes",
   noDiagnosis: "No diagnosis available",
-  restartDiagnosis: "The diagnosis has stopped. Restart the diagnosis with the button at the top.",
+  restartDiagnosis: "The diagnosis has stopped. Press Restart diagnosis at the top.",
   diagnosisGap: "the diagnosis",
   viewFailed: "This view stopped with an error",
   saveJob: "Save this job",
@@ -36,39 +36,39 @@ export const noticeWords = {
 } as const;
 
 export function troubleTitle({ name, code }: Trouble): string {
-  return `${computing[name]}: ${code === "silent" ? "no answer" : "stopped"}`;
+  return `${computing[name]}: ${code === "silent" ? "no response" : "stopped"}`;
 }
 
 export function troubleSentence({ name, code, detail }: Trouble): string {
   const what = computing[name];
   const reason = detail === "" ? "" : ` (${detail.replace(/\.$/, "")})`;
-  const kept = "Earlier results stay on the screen.";
+  const kept = "Earlier results remain visible.";
   switch (code) {
     case "not-loaded":
       return `${what} could not be loaded${reason}. ${kept}`;
     case "crashed":
       return `${what} stopped with an error${reason}. ${kept}`;
     case "silent":
-      return `${what} has not answered for several seconds. The answer may still come. ${kept}`;
+      return `${what} has not responded for several seconds. ${kept}`;
     case "failed":
-      return `${what} could not complete the last request${reason}. ${kept}`;
+      return `${what} could not complete the request${reason}. ${kept}`;
   }
 }
 
 export function refusedTitle({ intake }: Pick<Job, "intake">): string {
-  return `Not stored: ${intake.vehicle.trim() === "" ? "a job without a name" : typed(intake.vehicle.trim())}`;
+  return `Not saved: ${intake.vehicle.trim() === "" ? "a job without a name" : typed(intake.vehicle.trim())}`;
 }
 
 /** Titles words outside of a job that were not stored: about a vehicle, or on the P-T desk. */
 export function refusedWordsTitle(one: { kind: "vehicle"; name: string } | { kind: "desk" }): string {
-  return one.kind === "desk" ? "Not stored: the P-T desk" : `Not stored: the record of ${typed(one.name)}`;
+  return one.kind === "desk" ? "Not saved: the P-T desk" : `Not saved: the record of ${typed(one.name)}`;
 }
 
 /** Says that the store refused the last changes, why, and how long they are kept. */
 export function refusedSentence(reason: string): string {
-  return `The browser did not store the last changes: ${reason.replace(/\.$/, "")}. They are kept until you close this tab.`;
+  return `The browser did not save your last changes: ${reason.replace(/\.$/, "")}. They are kept while this tab is open.`;
 }
 
 export function failedViewSentence(reason: string): string {
-  return `Reason: ${reason.replace(/\.$/, "")}. Everything that was stored is unchanged. Save it as a file, then try again.`;
+  return `Reason: ${reason.replace(/\.$/, "")}. Saved records are unchanged. Save as file, then try again.`;
 }

@@ -9,9 +9,9 @@ export const placeNames: Record<LinePlace, string> = {
   "condenser-4": "Condenser, three quarters",
   "condenser-5": "Condenser outlet",
   "liquid-port": "Liquid line at the port",
-  "drier-out": "Behind the drier",
-  "metering-in": "Before the metering device",
-  "metering-out": "Behind the metering device",
+  "drier-out": "After the drier",
+  "metering-in": "Metering device inlet",
+  "metering-out": "Metering device outlet",
   suction: "Suction line at the port",
 };
 
@@ -24,7 +24,7 @@ export const shortPlaceNames: Record<LinePlace, string> = {
   "condenser-5": "out",
   "liquid-port": "port",
   "drier-out": "drier",
-  "metering-in": "before",
-  "metering-out": "behind",
+  "metering-in": "inlet",
+  "metering-out": "outlet",
   suction: "port",
 };

@@ -4,49 +4,48 @@ import { formatQuantity } from "@/core/units/units";
 
 export const implausibleWords: Record<ImplausibleCode, { what: string; check: string }> = {
   "swapped-sides": {
-    what: "The low side reads more than the high side while it runs",
-    check: "The hoses are swapped, or their numbers. See which coupler sits on which port, and exchange them.",
+    what: "The low side reads above the high side while running",
+    check: "Hoses or values are exchanged. Check which coupler is on which port.",
   },
   "high-coupler-shut": {
-    what: "The high gauge stands at nothing while the circuit runs",
-    check: "Its coupler is not open: open it fully, and read again.",
+    what: "The high gauge reads zero while the engine runs",
+    check: "Open its coupler fully and read again.",
   },
   "joined-gauges": {
-    what: "Both gauges read the same, and yet the vent is cold",
-    check: "The hand wheels of the manifold join them: close both, and read again.",
+    what: "Both gauges read the same, but the vent is cold",
+    check: "Close both manifold hand wheels and read again.",
   },
   "alike-while-running": {
-    what: "Both gauges read the same while it should run",
-    check: "See that the compressor turns, and that both hand wheels are closed.",
+    what: "Both gauges read the same while running",
+    check: "Check that the compressor turns and both hand wheels are closed.",
   },
   "suction-below-evaporating": {
-    what: "The suction line is colder than what boils in it",
-    check: "Check the low gauge's zero and unit, and where the clamp sits. The clamp was left out.",
+    what: "The suction line is below evaporating temperature",
+    check: "Check the low gauge's zero and unit, and the clamp position. The clamp is not used.",
   },
   "liquid-above-condensing": {
-    what: "The liquid line is hotter than what condenses",
-    check:
-      "Check that the clamp sits on the liquid line, and that the high coupler is fully open. The clamp was left out.",
+    what: "The liquid line is above condensing temperature",
+    check: "Check that the clamp is on the liquid line and the high coupler fully open. The clamp is not used.",
   },
   "vent-above-return": {
-    what: "The vent is warmer than the air that goes in, over a cold evaporator",
-    check: "Set it to full cold and shut the heater valve; if it stays warm, the blend door is the fault.",
+    what: "The vent is warmer than the return air, despite a cold evaporator",
+    check: "Set full cold and close the heater valve. If the vent stays warm, suspect the blend door.",
   },
   "low-shut-at-rest": {
-    what: "At rest the low gauge stands at nothing, and the high gauge does not",
-    check: "Its coupler is not open: open it fully, and read again. The low gauge was left out.",
+    what: "Engine off, the low gauge reads zero, the high gauge does not",
+    check: "Open its coupler fully and read again. The low gauge is not used.",
   },
   "high-shut-at-rest": {
-    what: "At rest the high gauge stands at nothing, and the low gauge does not",
-    check: "Its coupler is not open: open it fully, and read again. The high gauge was left out.",
+    what: "Engine off, the high gauge reads zero, the low gauge does not",
+    check: "Open its coupler fully and read again. The high gauge is not used.",
   },
   "rest-against-running": {
-    what: "At rest it held no refrigerant, and running it has pressure",
-    check: "One of them was read with a coupler shut, or it was charged since: read the static pressure again.",
+    what: "Static pressure showed no refrigerant, but running shows pressure",
+    check: "A coupler was closed, or it has been charged since. Read the static pressure again.",
   },
 };
 
-export const exchangeWords = "Exchange low and high in what was read";
+export const exchangeWords = "Exchange low and high";
 
 /** "... at 800 rpm". */
 export function implausibleSentence(what: ImplausibleCode, rpm: number | null): string {
@@ -56,39 +55,39 @@ export function implausibleSentence(what: ImplausibleCode, rpm: number | null): 
 /** What the values of the learned row are called, without their speed. */
 const learnedNames: Record<string, string> = {
   lowT: "low side",
-  approach: "high side over ambient",
+  approach: "condenser split",
   vent: "vent",
-  ventOverAir: "vent over the air that goes in",
-  ventOverLow: "vent over evaporating",
+  ventOverAir: "vent above return air",
+  ventOverLow: "vent above evaporating",
   suctionOverLow: "superheat",
-  suction: "suction line over ambient",
+  suction: "suction line above ambient",
   subcooling: "subcooling",
-  liquidOverAir: "liquid line over ambient",
-  dischargeOverHigh: "discharge line over condensing",
-  inletOverAir: "condenser inlet air over ambient",
-  airRise: "warming of the condenser's air",
-  command: "compressor command",
-  lnRatio: "compression ratio",
+  liquidOverAir: "liquid line above ambient",
+  dischargeOverHigh: "discharge line above condensing",
+  inletOverAir: "condenser inlet air above ambient",
+  airRise: "condenser air rise",
+  command: "control-valve duty",
+  lnRatio: "pressure ratio",
   lowGauge: "low side",
   highGauge: "high side",
-  swingK: "swing of the low side",
-  lnPeriod: "period of the clutch",
+  swingK: "low-side swing",
+  lnPeriod: "clutch cycle time",
   lowestT: "lowest low side",
-  lineFall: "fall along the liquid line",
+  lineFall: "liquid-line temperature drop",
   rpm: "engine speed",
   ambient: "ambient",
   humidity: "humidity",
   blower: "blower",
-  returnOverAmbient: "cabin return air over ambient",
+  returnOverAmbient: "return air above ambient",
   lnCharge: "label charge",
-  restOver: "static pressure over saturation",
-  restBetween: "difference of the sides at rest",
-  soakOverAmbient: "soak temperature over ambient",
-  lnRestShare: "static pressure over saturation",
-  lnMeeting: "time until the sides equalised",
+  restOver: "static pressure above saturation",
+  restBetween: "static pressure difference",
+  soakOverAmbient: "soak temperature above ambient",
+  lnRestShare: "static pressure ratio to saturation",
+  lnMeeting: "equalisation time",
   recoveredShare: "recovered weight",
-  highOverRest: "high side over the static pressure",
-  lowOverRest: "low side over the static pressure",
+  highOverRest: "high side to static pressure",
+  lowOverRest: "low side to static pressure",
 };
 
 const speedWords: Record<string, string> = { idle: " at idle", fast: " at fast idle", between: " between both speeds" };

@@ -6,17 +6,17 @@ import type { Figures } from "@/core/units/figures";
 
 export const practiceWords = {
   tag: "Practice",
-  tagTitle: "Simulated instruments: counts in no stock, ledger or vehicle history",
-  connect: "Practise on the simulator",
+  tagTitle: "Simulated instruments: not in stock, ledger or vehicle history",
+  connect: "Practise with simulator",
   connectNote:
-    "This becomes a practice job for good. Its cylinders are practice cylinders; it counts in no stock, ledger, yearly total or vehicle history.",
+    "This makes it a practice job permanently, with practice cylinders. It never counts in stock, ledger or vehicle history.",
   demoName: "Demo workshop: Quarry Street Motors",
   demoNote: "Everything here is invented.",
   toShop: "My shop",
   toDemo: "Demo workshop",
   visits: "Practice, not counted",
   workshop: "Workshop",
-  shopNote: "The demo workshop has its own store. Nothing crosses over.",
+  shopNote: "The demo workshop has its own records. No data crosses over.",
 } as const;
 
 /** The line on every page of a report; null for a record of work. */
@@ -25,7 +25,7 @@ export function purposeMark(purpose: Purpose): string | null {
     case "work":
       return null;
     case "practice":
-      return "Practice job on simulated instruments. Not a record of work.";
+      return "Practice job with simulated instruments. Not a record of work.";
     case "demo":
       return "Demo workshop. Everything in this report is invented.";
   }
@@ -34,10 +34,10 @@ export function purposeMark(purpose: Purpose): string | null {
 export function practiceSentence(issue: PracticeIssue, figures: Figures): string {
   switch (issue.code) {
     case "weighed":
-      return `No simulated instruments here: ${issue.grams > 0 ? `${figures.quantity(issue.grams, "g")} were weighed on` : "weights were recorded for"} a real vehicle. To practise, begin a new job.`;
+      return `No simulator here: ${issue.grams > 0 ? `${figures.quantity(issue.grams, "g")} were weighed on` : "weights were recorded for"} a real vehicle. Start a new job to practise.`;
     case "purpose-changed":
-      return "A job cannot change between work, practice and demo. Nothing was changed.";
+      return "A job cannot change between work, practice and demo. The job is unchanged.";
     case "simulated-work":
-      return "A simulated vehicle belongs to a practice job. Nothing was changed.";
+      return "A simulated vehicle needs a practice job. The job is unchanged.";
   }
 }

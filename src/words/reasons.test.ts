@@ -26,7 +26,7 @@ const wording = { refrigerant: "R134a" as const, altitudeM: 0, figures: metricFi
 describe("a reason in words", () => {
   it("names the reading, the expected range and how much likelier it is than with the rival", () => {
     expect(reasonSentence(row, wording)).toBe(
-      "Subcooling 1.0 K at 800 rpm, expected 5.0 to 14.0 K: 14 times likelier than with metering device stuck closed or blocked",
+      "Subcooling 1.0 K at 800 rpm, expected 5.0 to 14.0 K: 14 times likelier than with metering device restricted",
     );
     expect(reasonSentence({ ...row, ratio: 300 }, wording)).toContain("over 20 times");
     expect(reasonSentence({ ...row, ratio: 1 / 7, rival: "none" }, wording)).toMatch(
@@ -35,7 +35,7 @@ describe("a reason in words", () => {
   });
 
   it("says that a reading inside the expected range only rules out the rival", () => {
-    expect(reasonSentence({ ...row, value: 9 }, wording)).toContain("inside the expected range, but 14 times likelier");
+    expect(reasonSentence({ ...row, value: 9 }, wording)).toContain("within the expected range, but 14 times likelier");
   });
 
   it("leaves out the engine speed of an electric compressor", () => {
@@ -45,9 +45,9 @@ describe("a reason in words", () => {
   it("says of a neutral row what it fits, and of a static pressure what it tells", () => {
     const neutral = { ...row, says: "neutral" as const };
     expect(rowWords({ ...neutral, value: 6.5, error: 0.2 }, "undercharge")).toMatch(/^fits .* and a sound vehicle$/);
-    expect(rowWords({ ...neutral, value: 30 }, "undercharge")).toBe("fits none of them");
+    expect(rowWords({ ...neutral, value: 30 }, "undercharge")).toBe("fits none");
     const rest = { ...neutral, quantity: "staticPressure" as const };
-    expect(rowWords({ ...rest, value: 0.4 }, "undercharge")).toBe("some liquid left; not how much");
+    expect(rowWords({ ...rest, value: 0.4 }, "undercharge")).toBe("some liquid left, amount unknown");
     expect(rowWords({ ...rest, value: -40 }, "undercharge")).toBe("no liquid left");
   });
 });

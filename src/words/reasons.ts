@@ -108,7 +108,7 @@ function rivalWords(rival: Cause): string {
 function likelierWords({ ratio, rival, quantity, value, expected }: Reason): string {
   const inside = expected !== null && value >= expected.low && value <= expected.high;
   if (ratio > 1 && inside && rival !== "none" && quantity !== "staticPressure")
-    return `inside the expected range, but ${times(ratio)} likelier than ${rivalWords(rival)}`;
+    return `within the expected range, but ${times(ratio)} likelier than ${rivalWords(rival)}`;
   return ratio > 1
     ? `${times(ratio)} likelier than ${rivalWords(rival)}`
     : `${times(ratio)} likelier ${rivalWords(rival)}`;
@@ -118,10 +118,10 @@ function likelierWords({ ratio, rival, quantity, value, expected }: Reason): str
 export function rowWords(row: EvidenceRow, leading: Cause): string {
   if (row.says !== "neutral") return likelierWords(row);
   if (row.quantity === "staticPressure")
-    return row.value > -NO_LIQUID_K ? "some liquid left; not how much" : "no liquid left";
+    return row.value > -NO_LIQUID_K ? "some liquid left, amount unknown" : "no liquid left";
   const holds = row.ranges.filter(({ low, high }) => row.value + row.error >= low && row.value - row.error <= high);
-  if (holds.length === row.ranges.length && row.ranges.length > 1) return "fits each of them";
-  if (holds.length === 0) return "fits none of them";
+  if (holds.length === row.ranges.length && row.ranges.length > 1) return "fits all";
+  if (holds.length === 0) return "fits none";
   const fits = holds.map(({ cause }) => (cause === "none" ? "a sound vehicle" : lowerFirst(causeName(cause))));
   return holds.length === 1 && holds[0]!.cause === leading
     ? "fits, but separates little"
@@ -136,7 +136,7 @@ export const saysWords = { supports: "supports", contradicts: "contradicts" } as
 
 export const evidenceWords = {
   title: "Evidence",
-  note: "Ranges hold 90 % of sound vehicles with this label under these conditions. A reading inside proves nothing by itself.",
+  note: "90 % of sound vehicles with this label are in the range under these conditions. A reading inside it proves nothing alone.",
   sound: "sound vehicles, 90 %",
   nextLikely: "next likely",
   reading: "reading with its error",

@@ -7,56 +7,51 @@ import type { Figures } from "@/core/units/figures";
 import { formatClock } from "@/core/units/units";
 
 export function lossSentence(lostG: number, share: number, labelG: number, figures: Figures): string {
-  if (lostG < 0)
-    return `It held ${figures.quantity(-lostG, "g")} more than the label's ${figures.quantity(labelG, "g")}.`;
+  if (lostG < 0) return `${figures.quantity(-lostG, "g")} over the label's ${figures.quantity(labelG, "g")}.`;
   const words = shares.find(([least]) => share >= least)?.[1];
   const of = `${figures.quantity(lostG, "g")} of ${figures.quantity(labelG, "g")}`;
-  return words ? `It had lost ${of}: ${words}.` : `It had lost ${of}.`;
+  return words ? `Lost ${of}: ${words}.` : `Lost ${of}.`;
 }
 
 export const nothingToRecoverWords = {
   title: "Nothing to recover",
-  meaning:
-    "At rest it holds no refrigerant: no weight is asked for. If the machine brings something all the same, write it down.",
+  meaning: "The circuit holds no refrigerant, so no weight is needed. If the machine recovers some anyway, record it.",
 };
 
 export const identifiedLabels: Record<IdentifiedResult, string> = {
   "not-checked": "Not checked",
   "as-label": "As on the label",
-  other: "Another refrigerant",
-  mixture: "A mixture",
+  other: "Other refrigerant",
+  mixture: "Mixture",
 };
 
 /** Into which cylinder it may be recovered. */
 export const cylinderWords: Record<ReturnType<typeof cylinderFor>, readonly [string, string]> = {
-  same: ["Into a recovery cylinder of this refrigerant", "It is what the label says, and pure enough."],
+  same: ["Recovery cylinder for this refrigerant", "As on the label, and pure enough."],
   own: [
-    "Into a cylinder of its own, marked as contaminated",
-    `Foreign, or below ${LEAST_PURITY_PCT} %: it would spoil the machine and what is in the cylinder. Recover it with a machine kept for that.`,
+    "Separate cylinder, marked contaminated",
+    `Foreign, or below ${LEAST_PURITY_PCT} %. Use a machine reserved for contaminated refrigerant.`,
   ],
-  "not-known": [
-    "Not known what it is",
-    `Check it with an identifier at the port. Without one, recover it into a cylinder that holds nothing else.`,
-  ],
+  "not-known": ["Refrigerant unknown", `Identify it at the port. Otherwise use a separate cylinder.`],
 };
 
 export function refusalSentence(issue: CorrectionRefusal, figures: Figures): string {
   const g = (value: number) => figures.quantity(value, "g");
   switch (issue.code) {
     case "history-unknown":
-      return "It is not known what was put into this circuit before.";
+      return "Earlier charging is unknown.";
     case "no-readings":
-      return "There is no running test to judge the charge by.";
+      return "No running test shows the charge.";
     case "charge-not-identified":
-      return `The readings fit ${g(issue.lowG)} to ${g(issue.highG)} alike: they do not weigh it.`;
+      return `The readings fit ${g(issue.lowG)} to ${g(issue.highG)}: they do not replace weighing.`;
     case "range-too-wide":
       return `The readings leave ± ${g(issue.rangeG)} open; the label allows ± ${g(issue.roomG)}.`;
     case "other-cause":
-      return `${issue.cause} fits better than a wrong charge.`;
+      return `${issue.cause} is more likely than a wrong charge.`;
     case "air":
-      return "There may be air in it, which only recovery takes out.";
+      return "There may be air in it. Only recovery removes it.";
     case "too-far":
-      return `${g(Math.abs(issue.byG))} off is no small deviation: it went somewhere.`;
+      return `${g(Math.abs(issue.byG))} is a large deviation: look for its cause.`;
   }
 }
 
@@ -68,25 +63,25 @@ export function recoveryWords(
   switch (state.state) {
     case "idle":
       return running
-        ? { text: "Running.", tone: "soft" }
+        ? { text: "Engine running.", tone: "soft" }
         : { text: "Engine off, both ports open, machine zeroed.", tone: "soft" };
     case "drawing":
-      return { text: `Drawing ${figures.quantity(state.gramsPerMin, "g")} a minute.`, tone: "soft" };
+      return { text: `Recovering ${figures.quantity(state.gramsPerMin, "g")}/min.`, tone: "soft" };
     case "dry":
-      return { text: "Nothing more comes. Stop it, and see whether the pressure comes back.", tone: "wait" };
+      return { text: "Flow has stopped. Stop the machine and watch the pressure.", tone: "wait" };
     case "watching":
       return {
-        text: `Watching: ${formatClock(state.leftS)} to go, ${figures.quantity(state.risenKpa, "kPa")} risen so far.`,
+        text: `Watching: ${formatClock(state.leftS)} left, ${figures.quantity(state.risenKpa, "kPa")} rise so far.`,
         tone: "wait",
       };
     case "boiling":
       return {
-        text: `It came back by ${figures.quantity(state.risenKpa, "kPa")}: liquid still boils out of the oil. Run it again.`,
+        text: `Pressure rose by ${figures.quantity(state.risenKpa, "kPa")}: refrigerant still boils out of the oil. Recover again.`,
         tone: "wait",
       };
     case "done":
       return {
-        text: `It stayed down for ${formatClock(state.heldS)}. Write the weight down.`,
+        text: `Pressure held for ${formatClock(state.heldS)}. Record the weight.`,
         tone: "done",
       };
   }

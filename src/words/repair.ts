@@ -4,49 +4,49 @@ import type { CircuitOil, OilBalance, OilDoubt, RepairDuty } from "@/core/charge
 export const oilSourceWords = {
   measured: "measured",
   vehicle: "maker's figure",
-  sheet: "from the sheet",
+  sheet: "shop's oil sheet",
   label: "from the label",
 };
 
 export const oilMissingWords: Record<OilBalance["missing"][number], string> = {
-  recovered: "Oil that came out at recovery is not written down: look at the machine's separator.",
-  "label-oil": "After a flush the label's amount goes in; it is not known yet.",
-  "compressor-drained": "Drain the old compressor and measure: as much goes into the new one.",
+  recovered: "No oil from recovery is recorded. Check the machine's separator.",
+  "label-oil": "After a flush the label amount is refilled; it is not known yet.",
+  "compressor-drained": "Drain and measure the old compressor's oil. Refill the same amount.",
 };
 
 export const oilNames: Record<CircuitOil, string> = {
   PAG: "PAG",
   "PAG for R1234yf": "PAG for R1234yf",
   POE: "POE",
-  other: "Another",
+  other: "Other",
 };
 
 export const oilDoubtWords: Record<OilDoubt, readonly [string, string]> = {
   "conducts-in-electric": [
     "Not into an electric compressor",
-    "PAG conducts: a trace of it between the windings trips the vehicle's insulation watch. POE only.",
+    "PAG conducts: traces trip the vehicle's insulation monitor. Use POE only.",
   ],
   "not-for-this-refrigerant": [
     "Not for R1234yf",
-    "R1234yf breaks ordinary PAG down. Use the PAG made for it, or what the maker names.",
+    "R1234yf breaks down ordinary PAG. Use PAG for R1234yf, or the maker's oil.",
   ],
   "not-what-the-label-says": [
-    "The label names another oil",
-    "Mixed oils may not dissolve the refrigerant: it stays out in the coil.",
+    "Label names another oil",
+    "Refrigerant may not dissolve in mixed oils, which then stay in the evaporator.",
   ],
-  "kind-not-known": ["Which oil is it", "Nothing is filled in whose kind is not known."],
+  "kind-not-known": ["Select the oil type", "Do not refill oil of unknown type."],
 };
 
 export const dutyWords: Record<RepairDuty, readonly [string, string]> = {
-  "renew-drier": ["Renew the drier", "The circuit was opened: the drier has drunk from the air."],
+  "renew-drier": ["Replace drier", "The circuit was open: the drier has absorbed moisture."],
   "renew-drier-after-open": [
-    "Renew the drier: it stood open for hours",
-    "By now the drier is full of the air's water, and so are the walls: pull longer.",
+    "Replace drier: open for hours",
+    "The drier is saturated and the walls are wet. Evacuate longer.",
   ],
   flush: [
-    "Flush before anything new goes in",
-    "Debris goes round and takes the new part with it. What cannot be flushed (condenser with flat tubes, hoses with mufflers) is renewed.",
+    "Flush before fitting new parts",
+    "Debris destroys the new part. Replace what cannot be flushed: flat-tube condensers, hoses with mufflers.",
   ],
-  "renew-o-rings": ["New O-rings, oiled, at every joint opened", "An old ring seals once."],
-  "orifice-screen": ["Look at the orifice's screen", "Metal in it says that the compressor sheds: renew the tube."],
+  "renew-o-rings": ["Fit oiled new O-rings at every opened joint", "An O-ring seals only once."],
+  "orifice-screen": ["Check orifice tube screen", "Metal means a failing compressor: replace the tube."],
 };

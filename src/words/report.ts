@@ -92,7 +92,7 @@ export function reportOf(job: Job, answers: ReportAnswers, options: ReportOption
   const rows = compareTests(job, [...answers.shifts], accuracy);
   const sections: (ReportSection | null)[] = [
     found(job, answers.before, options),
-    { title: "What was done", blocks: [{ kind: "facts", rows: workDone(job, figures) }] },
+    { title: "Work performed", blocks: [{ kind: "facts", rows: workDone(job, figures) }] },
     beforeAfter(rows, answers.bands, scope, figures),
     afterWork(answers.after),
     watch(job, figures),
@@ -139,10 +139,10 @@ function papersOf({ signOff }: Job): string[] {
   if (credentials === null) return [];
   const { certificate, registration, machine, scale } = credentials;
   const checked = ({ name, checkedOn }: typeof machine) =>
-    `${typed(name)}${checkedOn === null ? ", no check on record" : `, checked ${day(checkedOn)}`}`;
+    `${typed(name)}${checkedOn === null ? ", no check recorded" : `, checked ${day(checkedOn)}`}`;
   return [
-    certificate === "" ? "" : `Certificate of the technician: ${typed(certificate)}.`,
-    registration === "" ? "" : `Registration of the shop: ${typed(registration)}.`,
+    certificate === "" ? "" : `Technician's certificate: ${typed(certificate)}.`,
+    registration === "" ? "" : `Shop registration: ${typed(registration)}.`,
     machine.name === "" ? "" : `Recovery machine: ${checked(machine)}.`,
     scale.name === "" ? "" : `Scale: ${checked(scale)}.`,
   ].filter(Boolean);
@@ -164,13 +164,13 @@ function amendments(job: Job): ReportSection | null {
 function found(job: Job, verdict: Verdict | null, { scope, figures }: ReportOptions): ReportSection {
   const complaint = job.intake.complaint.trim();
   const blocks: ReportBlock[] = [
-    { kind: "text", text: complaint === "" ? "No complaint was written down." : complaint, typed: complaint !== "" },
+    { kind: "text", text: complaint === "" ? "No complaint recorded." : complaint, typed: complaint !== "" },
   ];
   const wording = wordingOf(job, figures);
   if (verdict === null || wording === null)
-    blocks.push({ kind: "text", text: "No running test was made before the work: nothing is said of what was wrong." });
+    blocks.push({ kind: "text", text: "No running test before the work, so no fault is stated." });
   else blocks.push(...causes(job, verdict, wording, scope));
-  return { title: "What was wrong", blocks };
+  return { title: "Fault", blocks };
 }
 
 function wordingOf(job: Job, figures: Figures): Wording | null {
@@ -183,7 +183,7 @@ function wordingOf(job: Job, figures: Figures): Wording | null {
 }
 
 /** How sure a cause is, and of what. */
-const cars = (probability: number) => `${percentOf(probability)} % of cars that read like this`;
+const cars = (probability: number) => `${percentOf(probability)} % likely`;
 
 /** Below this a cause is not named to a customer, and not listed in the file. */
 const NAMED = { customer: 0.2, file: 0.05 };
@@ -205,7 +205,7 @@ function causes(job: Job, verdict: Verdict, wording: Wording, scope: ReportScope
   const opening =
     first.probability >= LIKELY
       ? `${causeName(first.cause)} (${share(first.probability)}).`
-      : `Not told apart by the readings: ${named.map(({ cause, probability }) => `${causeName(cause).toLowerCase()} (${share(probability)})`).join(", ")}.`;
+      : `Not separated by the readings: ${named.map(({ cause, probability }) => `${causeName(cause).toLowerCase()} (${share(probability)})`).join(", ")}.`;
   const severity = severitySentence(first.cause, first.severity, wording);
   const speaks = first.for.slice(0, scope === "file" ? 5 : 3).map((reason) => `${because(reason)}.`);
   const blocks: ReportBlock[] = [{ kind: "text", text: opening, strong: true }];
@@ -217,7 +217,7 @@ function causes(job: Job, verdict: Verdict, wording: Wording, scope: ReportScope
   if (others.length > 0)
     blocks.push({
       kind: "table",
-      head: ["Also possible", "How likely", "What speaks for it", "Against"],
+      head: ["Other causes", "Probability", "Supports", "Contradicts"],
       rows: others.map(({ cause, probability, for: supports, against }) => [
         causeName(cause),
         `${percentOf(probability)} %`,
@@ -263,7 +263,7 @@ function beforeAfter(
       { kind: "picture", which: "before-after" },
       {
         kind: "table",
-        head: ["Reading", "Before", "After", "Should be", "Change"],
+        head: ["Reading", "Before", "After", "Expected", "Change"],
         rows: shown.map((row) => {
           const band = bandOfRow(row, bands);
           return [
@@ -285,7 +285,7 @@ function afterWork(verdict: Verdict | null): ReportSection | null {
   const sound = first.cause === "none";
   const doubt = warningOf(verdict!, "label-doubt");
   return {
-    title: "After the work",
+    title: "After work",
     blocks: [
       ...(doubt
         ? [{ kind: "text" as const, strong: true, text: `${LABEL_DOUBT}: ${doubtByReadings(doubt.cause)}` }]
@@ -294,8 +294,8 @@ function afterWork(verdict: Verdict | null): ReportSection | null {
         kind: "text",
         strong: true,
         text: sound
-          ? `The test after the work shows nothing wrong (${cars(first.probability)}).`
-          : `The test after the work still fits ${causeName(first.cause).toLowerCase()} (${cars(first.probability)}).`,
+          ? `The test after the work shows no fault (${cars(first.probability)}).`
+          : `The test after the work still shows ${causeName(first.cause).toLowerCase()} (${cars(first.probability)}).`,
       },
     ],
   };
@@ -309,7 +309,7 @@ function watch(job: Job, figures: Figures): ReportSection | null {
     ...(remark === "" ? [] : [{ kind: "text" as const, text: remark, typed: true }]),
     ...(words.length === 0 ? [] : [{ kind: "text" as const, text: words.join(" ") }]),
   ];
-  return blocks.length === 0 ? null : { title: "What to know", blocks };
+  return blocks.length === 0 ? null : { title: "Please note", blocks };
 }
 
 /** All for the file: readings, signs, books, times. */
@@ -358,7 +358,7 @@ function readings(job: Job, figures: Figures): ReportSection | null {
         kind: "text",
         text:
           [air("baseline"), air("proof")].filter((text) => text !== null).join(" ") ||
-          "The air's temperature was not written down.",
+          "Ambient temperature not recorded.",
       },
       {
         kind: "table",
@@ -394,7 +394,7 @@ export function tracedSettings(job: Job): { name: string; trace: KeptTrace }[] {
 
 function signs(job: Job): ReportSection | null {
   if (job.look.notes.length === 0 && job.repair.parts.length === 0) return null;
-  return { title: "On the circuit", blocks: [{ kind: "picture", which: "circuit" }] };
+  return { title: "Visual findings", blocks: [{ kind: "picture", which: "circuit" }] };
 }
 
 /** The leak search, check by check. */
@@ -416,15 +416,15 @@ function books(job: Job, figures: Figures): ReportSection | null {
   if (job.ledger.length === 0) return null;
   const countered = new Set(job.ledger.map(({ counters }) => counters));
   return {
-    title: "The books",
+    title: "Refrigerant log",
     blocks: [
       {
         kind: "table",
-        head: ["At", "What", "How much"],
+        head: ["Time", "Entry", "Amount"],
         rows: job.ledger.map(({ id, at, act, substance, grams, counters, estimated }) => [
           minute(at),
-          `${counters === null ? "" : "taken back: "}${actNames[act]}${substance === "oil" && act === "recover" ? ", oil" : ""}${countered.has(id) ? " (taken back later)" : ""}`,
-          `${figures.quantity(grams, "g", 1)}${estimated ? ", reckoned" : ""}`,
+          `${counters === null ? "" : "reversed: "}${actNames[act]}${substance === "oil" && act === "recover" ? ", oil" : ""}${countered.has(id) ? " (reversed later)" : ""}`,
+          `${figures.quantity(grams, "g", 1)}${estimated ? ", calculated" : ""}`,
         ]),
       },
     ],
@@ -445,7 +445,7 @@ function times(job: Job): ReportSection {
             doneAt !== null
               ? minute(doneAt)
               : skipped !== null
-                ? `passed over: ${skipped || "no reason given"}`
+                ? `skipped: ${skipped || "no reason given"}`
                 : "not done",
           ];
         }),
@@ -482,13 +482,11 @@ function notTested(job: Job): ReportSection | null {
     before ? null : "no running test before the work",
     before && !hasReadings(job.baseline.settings[1]) ? "fast idle before the work" : null,
     after ? null : "no running test after the work",
-    entryValue(fields.recovered, job.recover.recovered) === null ? "what was in it when it came, by weight" : null,
-    job.shutOff.met === null ? "how long the sides take to meet" : null,
+    entryValue(fields.recovered, job.recover.recovered) === null ? "charge at intake, by weight" : null,
+    job.shutOff.met === null ? "equalisation time" : null,
     job.leak.checks.length === 0 ? "leaks" : null,
-    job.repair.parts.length > 0 && entryValue(fields.held, job.evacuate.held) === null
-      ? "the hold of the vacuum"
-      : null,
-    job.look.notes.length === 0 && job.look.fine.length === 0 ? "how its parts look" : null,
+    job.repair.parts.length > 0 && entryValue(fields.held, job.evacuate.held) === null ? "vacuum hold" : null,
+    job.look.notes.length === 0 && job.look.fine.length === 0 ? "visual check" : null,
   ].filter((line) => line !== null);
   if (lines.length === 0) return null;
   return { title: "Not tested", blocks: [{ kind: "text", text: `${capital(lines.join("; "))}.` }] };
@@ -504,10 +502,10 @@ function cautions(job: Job): ReportSection {
       {
         kind: "text",
         text: [
-          yf ? "R1234yf burns: no open flame at a leak, work by licensed persons only." : "",
-          "Do not top it up by pressure: more than a third of the charge does not show on a gauge.",
+          yf ? "R1234yf is flammable: no open flames near a leak, licensed persons only." : "",
+          "Do not top up by pressure: gauges do not show the first third missing.",
           job.intake.stopSigns.length > 0
-            ? "It came with signs that forbid running it: see what was done about them."
+            ? "The vehicle arrived with signs that forbid running. See the work performed."
             : "",
         ]
           .filter(Boolean)

@@ -25,27 +25,27 @@ export const languageLabels: Record<Language, string> = { british: "British", us
 /** The cards of the settings, by the anchor that leads to each. */
 export const settingsCards = [
   { id: "units", name: "Units", also: "psi bar kpa celsius fahrenheit grams ounces" },
-  { id: "place", name: "What a new job begins with", also: "altitude barometer technician hoses bore" },
+  { id: "place", name: "Defaults for new jobs", also: "altitude barometer technician hoses bore" },
   { id: "papers", name: "Certificates and equipment", also: "certificate registration recovery machine scale check" },
-  { id: "work", name: "How this workshop works", also: "hold vacuum target micron habits" },
-  { id: "look", name: "How it looks", also: "dark light large type" },
+  { id: "work", name: "Workshop methods", also: "hold vacuum target micron habits" },
+  { id: "look", name: "Appearance", also: "dark light large type" },
   { id: "instruments", name: "Instruments", also: "gauge class calibration clamp scale error" },
-  { id: "oil", name: "Oil sheet", also: "oil for each new part" },
-  { id: "chart", name: "The shop's own pressure chart", also: "csv chart" },
+  { id: "oil", name: "Oil sheet", also: "oil refill for each new part" },
+  { id: "chart", name: "Pressure chart", also: "csv chart" },
   { id: "workshop", name: "Workshop", also: "demo practice my shop" },
-  { id: "data", name: "What this browser keeps", also: "export import erase save file backup" },
+  { id: "data", name: "Data in this browser", also: "export import erase save file backup" },
 ] as const;
 
 export const settingsWords = {
   unreadable: "Some settings cannot be read",
   notStored: "Setting not stored",
   save: "Save stored settings",
-  replace: "Save, then use standard settings",
+  replace: "Save, then reset",
 } as const;
 
 export const papersWords = {
   title: "Certificates and equipment",
-  registration: "Registration of the shop",
+  registration: "Shop registration",
   registrationHint: "For work on refrigerant circuits.",
   machine: "Recovery machine",
   scale: "Charging scale",
@@ -58,24 +58,24 @@ export const certificateOf = (name: string): string => `Certificate of ${typed(n
 /** Settings of which each is answered by the standard one. */
 export function unreadableSettingsSentence(unreadable: readonly { field: string; expected: string }[]): string {
   const named = unreadable.map(({ field, expected }) => `${field} (expected ${expected})`).join(", ");
-  return `The standard is used for: ${named}. The stored value is kept until you change the setting.`;
+  return `Standard used for: ${named}. The stored value is kept until you change the setting.`;
 }
 
 /** Why none of the stored settings could be read. */
 export function settingsIssueSentence(issue: RecordIssue | { code: "not-json" }): string {
-  const kept = "Standard settings are used, and the stored settings are not overwritten.";
+  const kept = "Standard settings apply; the stored settings are kept.";
   switch (issue.code) {
     case "not-json":
-      return `The stored settings are cut short. ${kept}`;
+      return `The stored settings are incomplete. ${kept}`;
     case "newer-version":
-      return `The stored settings are version ${issue.version}; this Evrid reads up to ${issue.known}. Update Evrid to read them. ${kept}`;
+      return `The stored settings are version ${issue.version}. This Evrid reads up to ${issue.known}. Update Evrid. ${kept}`;
     case "foreign":
-      return `The stored settings are of another format. ${kept}`;
+      return `The stored settings have another format. ${kept}`;
     case "broken":
       return `The stored settings are damaged at “${issue.field}”: expected ${issue.expected}. ${kept}`;
   }
 }
 
 export function notStoredSentence(reason: string): string {
-  return `Reason: ${reason.replace(/\.$/, "")}. The earlier setting still applies.`;
+  return `Reason: ${reason.replace(/\.$/, "")}. The previous setting applies.`;
 }

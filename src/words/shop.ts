@@ -23,13 +23,13 @@ export function keptSentence(kept: {
   quotaBytes: number | null;
 }): string {
   const parts = [count(kept.jobs, "job")];
-  if (kept.removed > 0) parts.push(`${count(kept.removed, "removed job")} that can be put back`);
+  if (kept.removed > 0) parts.push(`${count(kept.removed, "removed job")} that can be restored`);
   if (kept.photos > 0) parts.push(count(kept.photos, "photo"));
   if (kept.charts > 0) parts.push(count(kept.charts, "chart of this shop", "charts of this shop"));
   const size =
     kept.bytes === null || kept.quotaBytes === null
       ? ""
-      : ` ${(kept.bytes / 1e6).toFixed(1)} MB are used, the program itself among them, of ${formatCount(kept.quotaBytes / 1e6)} MB that this browser allows.`;
+      : ` Used: ${(kept.bytes / 1e6).toFixed(1)} MB including the program, of ${formatCount(kept.quotaBytes / 1e6)} MB.`;
   return `${parts.join(", ")}.${size}`;
 }
 
@@ -40,16 +40,16 @@ export function planSentence({ counts }: Pick<ImportPreview, "counts">): string 
     [jobs.added, "job", "jobs"],
     [vehicles.added, "vehicle record", "vehicle records"],
     [containers.added, "container", "containers"],
-    [stock.added, "entry of the shop's books", "entries of the shop's books"],
+    [stock.added, "ledger entry", "ledger entries"],
   ] as const;
   const named = added.filter(([n]) => n > 0).map(([n, one, many]) => count(n, one, many));
   const parts = [jobs, vehicles, containers, stock];
   const same = parts.reduce((sum, part) => sum + part.same, 0);
   const differing = parts.reduce((sum, part) => sum + part.differing, 0);
   return [
-    named.length === 0 ? "Nothing in it is new here." : `New here: ${named.join(", ")}.`,
-    same === 0 ? "" : `${formatCount(same)} already here and identical.`,
-    differing === 0 ? "" : `${formatCount(differing)} went on both here and in the file.`,
+    named.length === 0 ? "The file contains nothing new." : `New: ${named.join(", ")}.`,
+    same === 0 ? "" : `${formatCount(same)} identical.`,
+    differing === 0 ? "" : `${formatCount(differing)} changed both here and in the file.`,
   ]
     .filter(Boolean)
     .join(" ");
@@ -58,9 +58,9 @@ export function planSentence({ counts }: Pick<ImportPreview, "counts">): string 
 const lists = {
   jobs: "Job",
   vehicles: "Vehicle",
-  containers: "Container",
-  stock: "Entry of the books",
-  pictures: "Picture of job",
+  containers: "Cylinder",
+  stock: "Ledger entry",
+  pictures: "Photo of job",
   choices: "Settings record",
   charts: "Chart",
   learners: "Learner",
@@ -89,17 +89,15 @@ export function extrasSentence({ counts }: Pick<ImportPreview, "counts">, verb: 
     drills.added > 0 ? count(drills.added, "drill") : "",
   ].filter(Boolean);
   const added = parts.length === 0 ? "" : `${parts.join(", ")} ${verb} added.`;
-  return [choices.added === 0 ? "" : `The settings in the file ${verb} used, because none are stored here.`, added]
+  return [choices.added === 0 ? "" : `The settings from the file ${verb} used, because none are stored here.`, added]
     .filter(Boolean)
     .join(" ");
 }
 
 export function takenBackSentence({ back, stayed }: { back: number; stayed: number }): string {
   const left =
-    stayed === 0
-      ? ""
-      : ` ${count(stayed, "record")} changed since and stayed as ${stayed === 1 ? "it is" : "they are"}.`;
-  return `${count(back, "record")} back as ${back === 1 ? "it was" : "they were"}.${left}`;
+    stayed === 0 ? "" : ` ${count(stayed, "record")} changed since and ${stayed === 1 ? "was" : "were"} not reverted.`;
+  return `${count(back, "record")} reverted.${left}`;
 }
 
 const changeNames: Record<ChangeKind, readonly [one: string, many: string]> = {
@@ -125,9 +123,9 @@ export function unsavedWords({ unsaved, others }: Pick<Copies, "unsaved" | "othe
 
 /** Why a file is not given out as a copy. */
 export function copyIssueSentence(issue: CopyIssue): string {
-  const kept = "It was not saved and does not count as a copy; what is stored is unchanged.";
+  const kept = "Not saved: it does not count as a copy. Stored records are unchanged.";
   if (issue.code === "incomplete")
-    return `Read back, the file has ${issue.read} of ${issue.stored} records in “${issue.list}”. ${kept}`;
+    return `The file holds ${issue.read} of ${issue.stored} records in “${issue.list}”. ${kept}`;
   return `The file cannot be read back: ${issue.reason}. ${kept}`;
 }
 
@@ -139,11 +137,11 @@ export function notSavedSentence(issue: ArchiveFailure | CopyIssue): string {
 }
 
 export const savedSentence =
-  "Read back and complete. Every job with its photos is in the file, those that cannot be read too, with vehicles, shelf and books, choices, charts and drills of this workshop.";
+  "Read back and complete: all jobs with photos, vehicles, stock, ledger, settings, charts and drills, including unreadable records.";
 
 /** What erasing would lose: all of it, and what of that no copy has. */
 export function eraseSentence(copies: Pick<Copies, "lastAt" | "unsaved" | "others">): string {
-  const all = "Jobs, vehicles, books, photos, charts, settings and drills of this browser. This cannot be undone.";
+  const all = "Jobs, vehicles, ledger, photos, charts, settings and drills in this browser. This cannot be undone.";
   if (copies.lastAt === null) return `${all} No copy exists outside this browser.`;
   const missing = unsavedWords(copies);
   return missing === "" ? `${all} The last copy has everything.` : `${all} In no copy: ${missing}.`;
@@ -160,17 +158,17 @@ export function copySentence(copies: Copies, dated: (iso: string) => string): st
     folder === null
       ? ""
       : allowed
-        ? ` Copies are written to “${folder}” automatically.`
-        : ` Copies to “${folder}” are waiting for the browser's permission.`;
+        ? ` Automatic copies go to “${folder}”.`
+        : ` Automatic copies to “${folder}” wait for the browser's permission.`;
   return `${since}${open}${where}`;
 }
 
 /** What is done with a job that went on in both. */
 export const wayWords: Record<Way, string> = {
-  "as-one": "Both as one",
-  keep: "Keep what is here",
-  take: "Take the file's",
-  beside: "File's beside it",
+  "as-one": "Merge both",
+  keep: "Keep mine",
+  take: "Use the file's",
+  beside: "Keep both",
 };
 
 /** Why a job that differs cannot be made one with the file's. */
@@ -178,16 +176,16 @@ export function mergeIssueSentence(issue: MergeIssue, figures: Figures): string 
   switch (issue.code) {
     case "signed":
       return issue.where === "here"
-        ? `The job here was signed by ${typed(issue.by)} and is locked: it is not merged.`
-        : `The job in the file was signed by ${typed(issue.by)} and is locked: it is not merged.`;
+        ? `The job here was signed by ${typed(issue.by)} and is locked. Not merged.`
+        : `The job in the file was signed by ${typed(issue.by)} and is locked. Not merged.`;
     case "purpose":
-      return "One of them is practice, the other is not: they are not merged.";
+      return "One job is practice, the other is not. Not merged.";
     case "twice": {
       const g = (grams: number) => figures.quantity(grams, "g");
-      return `Both record the same work (${actNames[issue.act].toLowerCase()}): ${g(issue.hereG)} here, ${g(issue.fileG)} in the file. Merged, ${g(issue.mergedG)} would be counted, so they are not merged.`;
+      return `Both record the same work (${actNames[issue.act].toLowerCase()}): ${g(issue.hereG)} here, ${g(issue.fileG)} in the file. Merging would count ${g(issue.mergedG)}. Not merged.`;
     }
     case "unreadable":
-      return "Merged, the two do not make a valid job, so they are not merged.";
+      return "Merging would make an invalid job. Not merged.";
   }
 }
 
@@ -233,7 +231,7 @@ const stepWords: Record<Progress["step"], string> = {
   reading: "Reading the file",
   storing: "Storing",
   listing: "Updating the list of vehicles",
-  "taking-back": "Taking back",
+  "taking-back": "Reverting",
   writing: "Writing the file",
   checking: "Reading the file back",
 };
@@ -252,11 +250,11 @@ export function archiveFailureSentence(failure: ArchiveFailure): string {
     case "cancelled":
       return `Cancelled. ${kept}`;
     case "changed-meanwhile":
-      return `A record that differs in the file was changed here after the two were compared. ${kept} Read the file again.`;
+      return `A record was changed here after the comparison. ${kept} Read the file again.`;
     case "no-longer-staged":
-      return `The file was read more than a day ago and has been dropped. ${kept} Read the file again.`;
+      return `The file was read more than a day ago and was dropped. ${kept} Read the file again.`;
     case "busy":
-      return "Another file is being read or saved. Wait until it is done, or cancel it.";
+      return "Another file is being read or saved. Wait or cancel it.";
     case "failed":
       return `${failure.reason.replace(/\.$/, "")}. ${kept}`;
   }

@@ -6,26 +6,26 @@ import { typed } from "./typed";
 
 export const signOffWords = {
   locked: "Signed and locked",
-  toAmend: "Go to sign-off",
+  toAmend: "Go to Sign-off",
   amend: "Amend",
   cancel: "Cancel",
   amendTitle: "Amend a signed job",
   amendNote:
-    "The signed version is kept. The signature is void until the job is signed again, and the report lists every change.",
+    "The signed version is kept. The signature is void until the job is signed again; the report lists every change.",
   by: "Name",
   reason: "Reason",
-  reasonPlaceholder: "What was wrong, how it was found",
+  reasonPlaceholder: "e.g. wrong unit, found at invoice",
   amendments: "Amendments",
   columns: ["Field", "Before", "After"],
   openAmendment: "Not signed again yet.",
-  unreadable: "The signed version cannot be read; it is in the job file as text.",
-  unchanged: "No value was changed.",
+  unreadable: "The signed version cannot be displayed. The job file contains it as text.",
+  unchanged: "No value changed.",
 } as const;
 
-const minute = (iso: string) => (iso === "" ? "an unknown day" : format(new Date(iso), "d MMM yyyy, HH:mm"));
+const minute = (iso: string) => (iso === "" ? "unknown date" : format(new Date(iso), "d MMM yyyy, HH:mm"));
 
 export function lockedSentence(by: string, at: string): string {
-  return `Signed by ${typed(by.trim())}, ${minute(at)}. Nothing can be changed. To correct it, amend it at the sign-off step.`;
+  return `Signed by ${typed(by.trim())}, ${minute(at)}. Locked. Amend it at Sign-off.`;
 }
 
 /** Who amended when and why, in one line. */

@@ -10,56 +10,56 @@ import { stepNames } from "./job";
 
 export const hookUpCheckWords: Record<HookUpCheck, string> = {
   protection: "Goggles and gloves on",
-  "wheels-closed": "Both hand wheels of the manifold closed",
-  "backed-off": "Coupler wheels backed off fully before snapping on",
+  "wheels-closed": "Both manifold hand wheels closed",
+  "backed-off": "Coupler wheels backed off before snapping on",
   "low-first": "Low side first",
-  tugged: "Tugged: it holds",
-  opened: "Coupler opened fully: half open gives false readings",
+  tugged: "Tug test done, coupler locked",
+  opened: "Coupler fully open: half open reads wrong",
 };
 
 const plain: Record<PlainGap, string> = {
   vehicle: "vehicle",
   refrigerant: "refrigerant",
   "label-charge": "label charge",
-  "label-tolerance": "a readable tolerance",
+  "label-tolerance": "readable tolerance",
   metering: "metering device",
   compressor: "compressor",
-  gauges: "which sides are coupled",
-  pressure: "a pressure",
+  gauges: "connected sides",
+  pressure: "pressure",
   soak: "soak temperature",
   altitude: "altitude",
   ambient: "ambient",
-  "running-reading": "a reading at idle or fast idle",
-  "intake-open": "what intake leaves open",
-  "meet-time": "the time until the sides met",
-  "judgeable-readings": "readings that can be judged",
-  "recovered-weight": "the recovered weight",
-  "possible-recovered-weight": "a possible recovered weight",
-  "oil-filled": "oil filled in",
+  "running-reading": "idle or fast-idle reading",
+  "intake-open": "items of intake",
+  "meet-time": "equalisation time",
+  "judgeable-readings": "usable readings",
+  "recovered-weight": "recovered weight",
+  "possible-recovered-weight": "plausible recovered weight",
+  "oil-filled": "oil refilled",
   "coldest-part": "coldest part",
-  "hold-end": "the end of the hold",
+  "hold-end": "end of the hold",
   "lowest-pressure": "lowest pressure",
-  "hold-length": "length of the hold",
+  "hold-length": "hold time",
   "held-pressure": "pressure after the hold",
-  "hose-content": "what the hoses hold",
-  purged: "what was purged",
-  "open-valve": "the valve to be shut",
-  "station-vacuum": "vacuum time of the station",
-  "station-result": "vacuum result of the station",
-  "leak-check": "the leak check",
-  caps: "the caps",
-  signature: "a signature",
+  "hose-content": "hose content",
+  purged: "purged weight",
+  "open-valve": "valve to close",
+  "station-vacuum": "station vacuum time",
+  "station-result": "station vacuum result",
+  "leak-check": "leak check",
+  caps: "caps",
+  signature: "signature",
 };
 
 /** What is missing, as a part of "Still missing: ...". */
 export function gapWords(gap: StepGap, figures: Figures): string {
   switch (gap.code) {
     case "checks":
-      return `${gap.count} of the checks`;
+      return `${gap.count} checks`;
     case "to-label":
-      return `${figures.quantity(gap.grams, "g")} to the label`;
+      return `${figures.quantity(gap.grams, "g")} to charge`;
     case "over-label":
-      return `${figures.quantity(gap.grams, "g")} over the label: take the surplus out by weight`;
+      return `${figures.quantity(gap.grams, "g")} over the label, to recover`;
     default:
       return plain[gap.code];
   }
@@ -75,20 +75,20 @@ export function gapField(gap: StepGap): string | null {
 }
 
 const stepWaits: Record<StepId, string> = {
-  intake: "the label to be confirmed",
-  look: "a look round the car",
-  "hook-up": "the gauges",
-  rest: "the rest pressures, soaked",
-  running: "a running test",
-  "shut-off": "the sides to meet",
-  verdict: "a decision",
-  leak: "the leak search",
-  recover: "the recovered weight",
-  repair: "the repair",
-  evacuate: "the vacuum",
-  charge: "the charge",
-  prove: "the same test again",
-  "sign-off": "a signature",
+  intake: "label to confirm",
+  look: "visual check",
+  "hook-up": "gauges to connect",
+  rest: "static pressure",
+  running: "running test",
+  "shut-off": "equalisation",
+  verdict: "decision",
+  leak: "leak search",
+  recover: "recovered weight",
+  repair: "repair",
+  evacuate: "vacuum",
+  charge: "charge",
+  prove: "verification",
+  "sign-off": "signature",
 };
 
 const clock = (iso: string) => format(new Date(iso), "HH:mm");
@@ -105,22 +105,22 @@ export function lastingWords(seconds: number): string {
 export function waitSentence(wait: Wait, figures: Figures): string {
   switch (wait.code) {
     case "damage-found":
-      return "Waits for the damage to be found: not to be run";
+      return "Damage to find: do not run";
     case "pump":
       return `Vacuum pump since ${clock(wait.since)}`;
     case "hold":
       return wait.finished ? `Hold finished, ${lastingWords(wait.elapsedS)}` : `Vacuum hold since ${clock(wait.since)}`;
     case "open-valve":
-      return "Charging: a valve is open";
+      return "Charging: valve open";
     case "to-label":
-      return `Waits for ${figures.quantity(wait.grams, "g")} to the label`;
+      return `To charge: ${figures.quantity(wait.grams, "g")}`;
     case "gaps":
-      return `Waits for ${gapList(wait.gaps, figures)}`;
+      return `Missing: ${gapList(wait.gaps, figures)}`;
     case "step":
-      return `Waits for ${stepWaits[wait.step]}`;
+      return `Waiting for ${stepWaits[wait.step]}`;
   }
 }
 
 /** Steps that were left open before the next one; empty where none was. */
 export const leftOpenWords = (steps: readonly StepId[]): string =>
-  steps.length === 0 ? "" : `Left open: ${steps.map((id) => stepNames[id].toLowerCase()).join(", ")}`;
+  steps.length === 0 ? "" : `Open: ${steps.map((id) => stepNames[id].toLowerCase()).join(", ")}`;

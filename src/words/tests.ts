@@ -19,20 +19,20 @@ export function shutOffWords(state: ShutOffState, figures: Figures): { title: st
   switch (state.state) {
     case "running":
       return {
-        title: "Run it until the sides stand apart",
-        detail: "Then stop the engine; the time starts by itself.",
+        title: "Run the engine until pressures separate",
+        detail: "Then stop the engine. Timing starts automatically.",
       };
     case "watching":
-      return { title: "Sides have not met", detail: `${figures.quantity(state.apartKpa, "kPa")} apart.` };
+      return { title: "Not equalised yet", detail: `${figures.quantity(state.apartKpa, "kPa")} difference.` };
     case "approaching":
       return {
-        title: `Sides will meet near ${formatNumber(Math.round(state.willMeetS / 10) * 10, "s")} s`,
-        detail: `${figures.quantity(state.apartKpa, "kPa")} apart; the approach is even enough to say so.`,
+        title: `Expected after about ${formatNumber(Math.round(state.willMeetS / 10) * 10, "s")} s`,
+        detail: `${figures.quantity(state.apartKpa, "kPa")} difference, closing evenly.`,
       };
     case "met":
-      return { title: "Sides have met", detail: "Written down." };
+      return { title: "Equalised", detail: "Recorded." };
     case "never":
-      return { title: "Sides have not met", detail: "Long enough: something holds them apart. Written down." };
+      return { title: "Not equalised", detail: "Timed long enough: something separates the sides. Recorded." };
   }
 }
 
@@ -42,25 +42,25 @@ export const shutOffVerdicts: Record<
 > = {
   usual: {
     tone: "done",
-    title: "As it should be",
-    text: () => "The metering device shuts or throttles as its kind does.",
+    title: "As expected",
+    text: () => "The metering device closes or restricts as its type should.",
   },
   "too-fast": {
     tone: "act",
-    title: "They met too soon",
+    title: "Equalised too fast",
     text: (valve) =>
       valve
-        ? "A shut valve lets them meet in minutes. It is stuck open, the compressor's valves leak back, or there is so little refrigerant that the valve still stood wide open."
-        : "More passes than an orifice lets through: it may be missing or bypassed at its seal.",
+        ? "A closed valve takes minutes. It is stuck open, the compressor valves leak, or too little refrigerant held it open."
+        : "More flow than an orifice allows: it may be missing or bypassed.",
   },
   slow: {
     tone: "wait",
-    title: "They met slowly",
-    text: () => "A passage is tight, or a side is still hot. With a cold spot on a warm line it is a blockage.",
+    title: "Equalised slowly",
+    text: () => "A restriction, or one side is still hot. A cold spot on a warm line means a restriction.",
   },
   never: {
     tone: "act",
-    title: "They did not meet",
-    text: () => "Blocked between the sides: metering device, drier or line, or a coupler that is not open.",
+    title: "Not equalised",
+    text: () => "Restriction between the sides (metering device, drier, line), or a closed coupler.",
   },
 };

@@ -24,24 +24,24 @@ describe("the words of a hold", () => {
   });
 
   it("call a hold tight only as far as it shows, and name the leak it would have missed", () => {
-    expect(holdWords(answer, 300, figures)).toMatchObject({ title: "It held", notes: [] });
+    expect(holdWords(answer, 300, figures)).toMatchObject({ title: "Held", notes: [] });
     const coarse = holdWords(answer, 100, figures);
-    expect(coarse.title).toBe("It held, as far as it shows");
-    expect(coarse.notes.join(" ")).toContain("220 g a year");
-    expect(holdWords({ ...answer, readings: "ends" }, 300, figures).notes.join(" ")).toContain("flattens");
+    expect(coarse.title).toBe("Held, within its limits");
+    expect(coarse.notes.join(" ")).toContain("220 g per year");
+    expect(holdWords({ ...answer, readings: "ends" }, 300, figures).notes.join(" ")).toContain("levels off");
   });
 
   it("say how much longer to hold, or which test decides instead, and that a wide rise is no tight circuit", () => {
     const open = { ...answer, verdict: "undecided", decidedAfterS: 3600 } as const;
-    expect(holdWords(open, 100, figures).notes.join(" ")).toContain("after 60 min in all");
+    expect(holdWords(open, 100, figures).notes.join(" ")).toContain("60 min in total");
     expect(holdWords({ ...open, decidedAfterS: null }, 100, figures).notes.join(" ")).toContain("dry nitrogen");
     const wide = { ...open, probabilities: { tight: 0, moist: 0.6, leaking: 0.4, "leaking-and-moist": 0 } };
-    expect(holdWords(wide, 100, figures).title).toBe("It did not hold");
+    expect(holdWords(wide, 100, figures).title).toBe("Did not hold");
     const damp = {
       ...wide,
       verdict: "moist",
       probabilities: { ...wide.probabilities, "leaking-and-moist": 0.3 },
     } as const;
-    expect(holdWords(damp, 100, figures).notes.join(" ")).toContain("not excluded");
+    expect(holdWords(damp, 100, figures).notes.join(" ")).toContain("cannot be excluded");
   });
 });

@@ -16,26 +16,26 @@ export function holdLength(seconds: number): string {
 export function holdIssueSentence(issue: HoldIssue, figures: Figures): string {
   switch (issue.code) {
     case "too-few":
-      return `${issue.points} readings of the hold; it takes ${issue.needed}.`;
+      return `${issue.points} hold readings of ${issue.needed} needed.`;
     case "too-short":
       return `Held for ${holdLength(issue.seconds)}; judged after ${holdLength(issue.needed)}.`;
     case "gauge-blind":
-      return `This gauge reads in steps of ${figures.quantity(issue.stepKpa, "kPa", 1)}: neither moisture nor a small leak shows on it.`;
+      return `This gauge reads in steps of ${figures.quantity(issue.stepKpa, "kPa", 1)}: it cannot show moisture or a small leak.`;
   }
 }
 
 const verdictWords: Record<HoldVerdict, readonly [string, string]> = {
-  tight: ["It held", "The pressure rose no further than outgassing of the oil explains."],
-  leaking: ["Leak", "The pressure keeps rising and does not level off. Find the leak before charging."],
+  tight: ["Held", "The rise is no more than outgassing oil explains."],
+  leaking: ["Leak", "The pressure keeps rising steadily. Find the leak before charging."],
   moist: [
     "Moisture",
-    "The pressure levels off above what a dry circuit shows: water is still boiling off. Evacuate again, for longer and with the engine bay warm; renew the drier if it stood open.",
+    "The pressure levels off above a dry circuit: water is boiling off. Evacuate longer with a warm engine bay; replace the drier if it was open.",
   ],
   "leaking-and-moist": [
     "Leak and moisture",
-    "Part of the rise levels off as water does, part goes on. Repair the leak first: it lets the water in.",
+    "Part of the rise levels off, part continues. Repair the leak first: it lets moisture in.",
   ],
-  undecided: ["Undecided", "The readings fit more than one cause."],
+  undecided: ["Undecided", "The readings fit several causes."],
 };
 
 export const shortHoldCauses: Record<HoldCause, string> = {
@@ -46,10 +46,7 @@ export const shortHoldCauses: Record<HoldCause, string> = {
 };
 
 /** Beside an undecided hold that cannot have been tight. */
-const DID_NOT_HOLD = [
-  "It did not hold",
-  "The pressure rose too far for a dry, tight circuit: moisture or a leak.",
-] as const;
+const DID_NOT_HOLD = ["Did not hold", "The rise is too large for a dry, tight circuit: moisture or a leak."] as const;
 
 /** A cause of less than this chance is ruled out. */
 const RULED_OUT = 0.05;
@@ -72,23 +69,23 @@ export function holdWords(answer: HoldAnswer, wantedGYear: number, figures: Figu
     verdict === "undecided" && probabilities.tight < RULED_OUT ? DID_NOT_HOLD : verdictWords[verdict];
   const coarse = verdict === "tight" && smallestGYear > wantedGYear;
   const notes: string[] = [];
-  if (readings === "ends" && verdict === "tight") notes.push("Two readings do not show whether the rise flattens.");
-  if (coarse) notes.push(`A leak below ${figures.quantity(smallestGYear, "g")} a year would not have shown.`);
+  if (readings === "ends" && verdict === "tight") notes.push("Two readings do not show whether the rise levels off.");
+  if (coarse) notes.push(`A leak below ${figures.quantity(smallestGYear, "g")} per year would not show.`);
   if (verdict === "moist" && probabilities["leaking-and-moist"] > WORTH_SAYING)
-    notes.push("A leak beside it is not excluded: hold again once it is dry.");
+    notes.push("A leak cannot be excluded: hold again once dry.");
   if (verdict === "undecided")
     notes.push(
       decidedAfterS === null
-        ? "A longer hold would not decide it. Evacuate for another half hour and hold again, or pressure-test with dry nitrogen."
-        : `Keep holding: a reading after ${holdLength(decidedAfterS)} in all should decide it.`,
+        ? "A longer hold will not decide. Evacuate for another 30 min and hold again, or pressure-test with dry nitrogen."
+        : `Keep holding: ${holdLength(decidedAfterS)} in total should decide.`,
     );
-  return { title: coarse ? `${title}, as far as it shows` : title, meaning, notes };
+  return { title: coarse ? `${title}, within its limits` : title, meaning, notes };
 }
 
 /** The judgement of a hold within a line of a report. */
 export function holdLine(answer: HoldAnswer, figures: Figures): string {
   const { verdict, smallestGYear } = answer;
-  const limit = `leaks below ${figures.quantity(smallestGYear, "g")} a year do not show`;
+  const limit = `leaks below ${figures.quantity(smallestGYear, "g")} per year do not show`;
   return `judged ${verdict === "undecided" ? "undecided" : shortHoldCauses[verdict]}; ${limit}`;
 }
 
@@ -100,12 +97,12 @@ export function targetNote(
   figures: Figures,
 ): string {
   if (!gaugeSees)
-    return `this gauge cannot show it: pump for at least ${holdLength(BLIND_PUMPING_S)}, which proves less. It reads ${figures.quantity(needleKpa, "kPa", 1)} there at this altitude`;
-  if (relative) return `the gauge then reads ${figures.quantity(needleKpa, "kPa", 1)} at this altitude`;
-  return `water boils here at ${formatQuantity(boilingKpa, unit, unit === "micron" ? 0 : 2)}`;
+    return `this gauge cannot show it: evacuate at least ${holdLength(BLIND_PUMPING_S)}, which is weaker evidence. It reads ${figures.quantity(needleKpa, "kPa", 1)} there`;
+  if (relative) return `gauge then reads ${figures.quantity(needleKpa, "kPa", 1)}`;
+  return `water boils at ${formatQuantity(boilingKpa, unit, unit === "micron" ? 0 : 2)}`;
 }
 
-export const vacuumMarkWords = { pump: "pump on", hold: "shut off", end: "read" } as const;
+export const vacuumMarkWords = { pump: "pump on", hold: "closed", end: "read" } as const;
 
 /** How long workshops hold a vacuum, to be chosen. */
 export const holdOptions = holdSchools.map((seconds) => ({

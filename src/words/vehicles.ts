@@ -10,7 +10,7 @@ export const dayOf = (iso: string) => (iso === "" ? "never" : format(new Date(is
 
 /** "40 to 90 g a year". */
 export function rateWords(rate: LeakRate, figures: Figures): string {
-  if (rate.basis === "leak-not-found") return "not known";
+  if (rate.basis === "leak-not-found") return "unknown";
   return rate.high < 1
     ? `under ${figures.quantity(1, "g")} a year`
     : `${figures.range(rate.low, rate.high, "g")} a year`;
@@ -18,8 +18,8 @@ export function rateWords(rate: LeakRate, figures: Figures): string {
 
 /** Whether it is known, or what sound cars do is taken for it. */
 export function rateBasis({ basis }: LeakRate): string {
-  if (basis === "sound-cars") return "as sound cars do: not weighed since it was last opened or filled";
-  if (basis === "leak-not-found") return "leak not found at the last visit: how fast it loses is not known";
+  if (basis === "sound-cars") return "normal: not weighed since last opened or charged";
+  if (basis === "leak-not-found") return "unknown: leak not found at the last visit";
   const months = Math.round(basis.weighedDays / 30.4);
   return `weighed over ${months < 1 ? "under a month" : months === 1 ? "a month" : `${months} months`}`;
 }
@@ -35,8 +35,8 @@ export function dueOf({ likely, earliest }: Passing, now: number): Due {
 
 /** When it passes a share of its label: the likely month, and between which it may. */
 export function passingWords({ earliest, likely, latest }: Passing, now: number): { likely: string; range: string } {
-  if (earliest === null) return { likely: "not in sight", range: "" };
-  if (likely === null) return { likely: "not likely", range: `${monthOf(earliest)} at the earliest` };
+  if (earliest === null) return { likely: "not foreseeable", range: "" };
+  if (likely === null) return { likely: "unlikely", range: `${monthOf(earliest)} at the earliest` };
   const passed = Date.parse(likely) <= now;
   const [from, to] = [monthOf(earliest), latest === null ? "never" : monthOf(latest)];
   return {
@@ -56,18 +56,18 @@ export function watchWords(forecast: Forecast, now: number, figures: Figures): s
   if (forecast.emptied !== null)
     return `Recovered on ${dayOf(forecast.emptied.at)}: ${figures.quantity(forecast.emptied.recoveredG, "g")}. Not charged since.`;
   if (forecast.rate.basis === "leak-not-found")
-    return "Refrigerant was missing and no leak was found: it may be short again any month. Weigh it soon, and search for the leak.";
+    return "Refrigerant was missing and no leak was found. Weigh it soon and find the leak.";
   const [first, second] = forecast.passing;
   const limit = (share: number) => figures.quantity(share * forecast.labelG, "g");
   if (second && dueOf(second.when, now) === "passed")
-    return `Likely below ${limit(second.share)}: its compressor runs short of oil. Weigh it before it is run hard.`;
+    return `Likely below ${limit(second.share)}: too little oil returns. Weigh it before hard use.`;
   if (first && dueOf(first.when, now) === "passed")
-    return `Likely below ${limit(first.share)}: it will cool worse on the next hot day. Call it in.`;
+    return `Likely below ${limit(first.share)}: weak cooling on the next hot day. Book a re-check.`;
   if (first && dueOf(first.when, now) === "soon")
-    return `May fall below ${limit(first.share)} within four months. Weigh it at its next visit.`;
+    return `May drop below ${limit(first.share)} within four months. Weigh it at the next visit.`;
   return forecast.rate.basis === "sound-cars"
-    ? "Nothing is known to be wrong. The next weighing says how fast it really loses."
-    : "Nothing to watch before then.";
+    ? "No known fault. The next weighing shows the leak rate."
+    : "Nothing due before then.";
 }
 
 /** How often it was here, and that it was practised on. */
@@ -80,8 +80,8 @@ export function visitsWords({ visits, practice }: Pick<VehicleRow, "visits" | "p
 export const mergeWords = {
   with: "Merge with",
   placeholder: "Name, plate or VIN",
-  perhaps: "Perhaps the same car",
-  none: "No other vehicle has these words.",
+  perhaps: "Possibly the same vehicle",
+  none: "No vehicle matches.",
   merge: "Merge",
-  separate: "Separate the last",
+  separate: "Separate last merge",
 } as const;

@@ -59,9 +59,9 @@ describe("the decision in words", () => {
     for (const cause of faultCauses) {
       const decision = decide(verdictOf(cause, 0.9));
       const { sentence } = decisionWords(decision);
-      expect(sentence, cause).toMatch(/is likeliest\./);
+      expect(sentence, cause).toMatch(/is most likely\./);
     }
-    expect(decisionWords(decide(verdictOf("none", 0.9))).sentence).toMatch(/^Leave it closed/);
+    expect(decisionWords(decide(verdictOf("none", 0.9))).sentence).toMatch(/^Leave the circuit closed/);
     // A lead that is no lead asks for the test that would part them.
     const open = {
       ...verdictOf("air", 0.5),
@@ -145,24 +145,26 @@ describe("at the running engine", () => {
       }
     }
     const drifting = testAdvice({ act: "wait", toRunS: 0 }, stream(states[3]!), true, metricFigures, false);
-    expect(drifting.title).toBe("Settling, about 50 s to go");
-    expect(drifting.detail).toBe("Low side still falls 12 kPa a minute.");
+    expect(drifting.title).toBe("Settling, about 50 s left");
+    expect(drifting.detail).toBe("Low side still falls by 12 kPa per minute.");
     expect(testAdvice({ act: "wait", toRunS: 40 }, stream(states[1]!), true, metricFigures, false).title).toMatch(
-      /^Steady, but early/,
+      /^Steady, but too early/,
     );
   });
 
   it("and after it, how the sides meet", () => {
-    expect(shutOffWords({ state: "watching", apartKpa: 400, sinceS: 5 }, metricFigures).detail).toBe("400 kPa apart.");
+    expect(shutOffWords({ state: "watching", apartKpa: 400, sinceS: 5 }, metricFigures).detail).toBe(
+      "400 kPa difference.",
+    );
     expect(shutOffWords({ state: "approaching", apartKpa: 80, sinceS: 60, willMeetS: 118 }, metricFigures).title).toBe(
-      "Sides will meet near 120 s",
+      "Expected after about 120 s",
     );
   });
 
   it("names where the numbers come from", () => {
-    expect(sourceSentence("running", { kind: "rack" }, "idle", 10)).toBe("rack: idle, × 10");
-    expect(sourceSentence("running", { kind: "log", ended: false }, "idle", 1)).toBe("log playing");
-    expect(sourceSentence("off", { kind: "log", ended: true }, "off", 1)).toBe("typed readings");
+    expect(sourceSentence("running", { kind: "rack" }, "idle", 10)).toBe("simulator: idle, × 10");
+    expect(sourceSentence("running", { kind: "log", ended: false }, "idle", 1)).toBe("playing log");
+    expect(sourceSentence("off", { kind: "log", ended: true }, "off", 1)).toBe("readings entered");
   });
 });
 
@@ -198,8 +200,8 @@ describe("at the charge desk", () => {
       const [title, lines, never] = planStepWords(step, name, true, metricFigures);
       expect(title).toMatch(/^[A-Z]/);
       for (const line of lines) isSentence(line);
-      if (step.kind === "liquid-high") expect(never).toMatch(/Low valve shut/);
-      if (step.kind === "vapour-low" || step.kind === "draw-in") expect(never).toMatch(/High valve stays shut/);
+      if (step.kind === "liquid-high") expect(never).toMatch(/Low valve closed/);
+      if (step.kind === "vapour-low" || step.kind === "draw-in") expect(never).toMatch(/High valve stays closed/);
     }
     expect(nextStepSentence(plan, van, metricFigures)).toMatch(
       /^Next: liquid, high side, engine off, \d+ g from Can 1\.$/,
@@ -229,25 +231,25 @@ describe("at the charge desk", () => {
         metricFigures,
       );
       isSentence(said);
-      expect(said).not.toContain("label weight is in");
+      expect(said).not.toContain("label weight is charged");
     }
     const inHose = { ...balance.value, fromContainersG: 0, drawInG: 31.6 };
     const shut = { call: { call: "shut" }, onScale: "demo-can-a", drawInLeftS: null } as const;
-    expect(callSentence(shut, can, inHose, null, metricFigures)).toContain("32 g are in it");
-    expect(callSentence({ ...shut, drawInLeftS: 12.2 }, can, inHose, null, metricFigures)).toContain("13 s to go");
+    expect(callSentence(shut, can, inHose, null, metricFigures)).toContain("the 32 g in the hose");
+    expect(callSentence({ ...shut, drawInLeftS: 12.2 }, can, inHose, null, metricFigures)).toContain("13 s left");
     const inside = { ...balance.value, state: "inside" as const };
     expect(callSentence({ call: null, onScale: null, drawInLeftS: null }, null, inside, null, metricFigures)).toContain(
-      "label weight is in",
+      "label weight is charged",
     );
     expect(
       paceSentence({ live: { ...startLive(), rateGPerS: 1.2 }, call: { call: "go", seconds: 200 } }, metricFigures),
-    ).toBe("72 g a minute, about 3 min");
+    ).toBe("72 g/min, about 3 min");
     expect(paceSentence({ live: startLive(), call: { call: "stop" } }, metricFigures)).toBeNull();
   });
 
   it("what was lost, what a correction is refused for, and the hot day are said with their numbers", () => {
-    expect(lossSentence(405, 0.7, 580, metricFigures)).toBe("It had lost 405 g of 580 g: three quarters.");
-    expect(lossSentence(-30, -0.05, 580, metricFigures)).toMatch(/30 g more than the label's 580 g/);
+    expect(lossSentence(405, 0.7, 580, metricFigures)).toBe("Lost 405 g of 580 g: three quarters.");
+    expect(lossSentence(-30, -0.05, 580, metricFigures)).toMatch(/30 g over the label's 580 g/);
     isSentence(refusalSentence({ code: "range-too-wide", rangeG: 60, roomG: 20 }, metricFigures));
     expect(refusalSentence({ code: "charge-not-identified", lowG: 300, highG: 520 }, metricFigures)).toContain(
       "300 g to 520 g",

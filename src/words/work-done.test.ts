@@ -12,11 +12,11 @@ const said = (job: Job, figures = metricFigures) =>
 describe("what was done, for who signs it", () => {
   it("says of a car that nothing was done to that nothing was done", () => {
     expect(said(van)).toMatchObject({
-      Weight: "Nothing was weighed out; nothing was charged by weight.",
-      Parts: "None opened or renewed.",
-      Vacuum: "None was pulled, or none written down.",
+      Weight: "Nothing recovered; nothing charged by weight.",
+      Parts: "None opened or replaced.",
+      Vacuum: "Not evacuated, or not recorded.",
     });
-    expect(said(van)["Leak check"]).toMatch(/^Not made/);
+    expect(said(van)["Leak check"]).toMatch(/^Not done/);
   });
 
   it("tells weights, parts, vacuum, leaks and notes in the shop's units, and agrees with the label", () => {
@@ -36,11 +36,11 @@ describe("what was done, for who signs it", () => {
       steps: { ...pickup.steps, repair: { ...pickup.steps.repair, note: "Thread of the high port is worn" } },
     };
     const metric = said(job);
-    expect(metric.Weight).toMatch(/625 g are in it now, inside the label \(624 ± 26 g\)/);
+    expect(metric.Weight).toMatch(/625 g charged now, within the label \(624 ± 26 g\)/);
     expect(metric.Vacuum).toMatch(
-      /^Down to 0\.80 mbar abs; 1\.10 mbar abs after 30 min, judged tight; leaks below 1 \d{3} g a year do not show\.$/,
+      /^Down to 0\.80 mbar abs; 1\.10 mbar abs after 30 min, judged tight; leaks below 1 \d{3} g per year do not show\.$/,
     );
-    expect(metric["Leak check"]).toBe("Leaks at: condenser, electronic detector; caps on.");
+    expect(metric["Leak check"]).toBe("Leak at: condenser, electronic detector; caps fitted.");
     expect(metric["Note, repair"]).toBe("Thread of the high port is worn");
     const us = Object.values(said(job, figuresIn(systemUnits.us))).join(" ");
     expect(us).toContain("22.0 ± 0.9 oz");

@@ -49,15 +49,15 @@ function weights(job: Job, figures: Figures): DoneLine {
   const { chargeG, toleranceG } = labelOf(job);
   const out =
     recovered.ok && recovered.value !== null
-      ? `${figures.quantity(recovered.value, "g")} came out`
-      : "nothing was weighed out";
+      ? `${figures.quantity(recovered.value, "g")} recovered`
+      : "nothing recovered";
   if (!balance?.ok || chargeG === null || chargedBy(job.ledger) === 0)
-    return { what: "Weight", text: `${capital(out)}; nothing was charged by weight.` };
+    return { what: "Weight", text: `${capital(out)}; nothing charged by weight.` };
   const { inVehicleG, state } = balance.value;
-  const against = { short: "short of the label", inside: "inside the label", over: "over the label" }[state];
+  const against = { short: "below the label", inside: "within the label", over: "over the label" }[state];
   return {
     what: "Weight",
-    text: `${capital(out)}; ${figures.quantity(inVehicleG, "g")} are in it now, ${against} (${figures.number(chargeG, "g")} ± ${figures.quantity(toleranceG ?? 0, "g")}).`,
+    text: `${capital(out)}; ${figures.quantity(inVehicleG, "g")} charged now, ${against} (${figures.number(chargeG, "g")} ± ${figures.quantity(toleranceG ?? 0, "g")}).`,
   };
 }
 
@@ -71,20 +71,20 @@ function parts(job: Job): DoneLine {
     ...(opened.length > 0 ? [`opened: ${opened.join(", ")}`] : []),
     ...(repair.flushed ? ["flushed"] : []),
     ...(repair.others.length > 0
-      ? [`beside the circuit: ${repair.others.map((one) => otherRepairLabels[one].toLowerCase()).join(", ")}`]
+      ? [`other: ${repair.others.map((one) => otherRepairLabels[one].toLowerCase()).join(", ")}`]
       : []),
   ];
-  return { what: "Parts", text: said.length > 0 ? `${capital(said.join("; "))}.` : "None opened or renewed." };
+  return { what: "Parts", text: said.length > 0 ? `${capital(said.join("; "))}.` : "None opened or replaced." };
 }
 
 function oil(job: Job, figures: Figures): DoneLine | null {
   const filled = movedBy(job.ledger, "fill", "oil");
   const out = entryValue(fields.oil, job.recover.oil);
   if (filled === 0 && out === null) return null;
-  const came = out === null ? "" : `${figures.quantity(out, "g", 1)} came out, `;
+  const came = out === null ? "" : `${figures.quantity(out, "g", 1)} drained, `;
   return {
     what: "Oil",
-    text: `${capital(`${came}${figures.quantity(filled, "g", 1)} filled in`)}${job.repair.oil ? `, ${job.repair.oil}` : ""}.`,
+    text: `${capital(`${came}${figures.quantity(filled, "g", 1)} refilled`)}${job.repair.oil ? `, ${job.repair.oil}` : ""}.`,
   };
 }
 
@@ -95,7 +95,7 @@ function vacuum(job: Job, figures: Figures): DoneLine {
     ...evacuate.trace.map(({ kpa }) => kpa),
     ...[entryValue(fields.lowest, evacuate.lowest)].filter((kpa) => kpa !== null),
   ];
-  if (deepest.length === 0) return { what: "Vacuum", text: "None was pulled, or none written down." };
+  if (deepest.length === 0) return { what: "Vacuum", text: "Not evacuated, or not recorded." };
   const held = entryValue(fields.hold, evacuate.hold);
   const after = entryValue(fields.held, evacuate.held);
   const answer = judgedHold(job);
@@ -103,7 +103,7 @@ function vacuum(job: Job, figures: Figures): DoneLine {
     after === null || held === null ? "" : `${figures.quantity(after, "mbarAbs", 2)} after ${holdLength(held)}`,
     answer === null ? "" : holdLine(answer, figures),
   ].filter((part) => part !== "");
-  const hold = read.length === 0 ? "the hold was not read" : read.join(", ");
+  const hold = read.length === 0 ? "hold not read" : read.join(", ");
   return { what: "Vacuum", text: `Down to ${figures.quantity(Math.min(...deepest), "mbarAbs", 2)}; ${hold}.` };
 }
 
@@ -111,25 +111,25 @@ function vacuum(job: Job, figures: Figures): DoneLine {
 function stationVacuum({ vacuum: time, result }: Job["station"]): string {
   const seconds = entryValue(fields.stationVacuum, time);
   const pumped = seconds === null ? "Time not entered" : `${holdLength(seconds)} on the station`;
-  return `${pumped}; ${result === null ? "result not entered" : `by its print ${vacuumResultLabels[result].toLowerCase()}`}.`;
+  return `${pumped}; ${result === null ? "result not entered" : `printout: ${vacuumResultLabels[result].toLowerCase()}`}.`;
 }
 
 function leaks(job: Job, figures: Figures): DoneLine {
   const { checks, test } = job.leak;
   const judged = judgedPressureTest(job);
   const tested = judged?.ok ? [pressureTestLine(judged.value, test.gas, figures)] : [];
-  const caps = job.prove.capsOn ? "caps on" : "caps not noted";
+  const caps = job.prove.capsOn ? "caps fitted" : "caps not recorded";
   const unexplained = leakStateOf(job) === "not-found" ? [`${LEAK_NOT_FOUND}, though refrigerant was missing`] : [];
   if (checks.length === 0) {
     const said = [...unexplained, ...tested];
-    return { what: "Leak check", text: `${capital([...(said.length > 0 ? said : ["not made"]), caps].join("; "))}.` };
+    return { what: "Leak check", text: `${capital([...(said.length > 0 ? said : ["not done"]), caps].join("; "))}.` };
   }
   const [open, repaired] = [openLeaks(job), repairedLeaks(job)];
   const how = [...new Set(checks.map(({ method }) => leakMethodWords[method].name.toLowerCase()))].join(", ");
   const result = [
-    ...(open.length > 0 ? [`leaks at: ${placeList(open)}`] : []),
-    ...(repaired.length > 0 ? [`leaked and repaired: ${placeList(repaired)}`] : []),
-    ...(open.length + repaired.length === 0 ? ["nothing found"] : []),
+    ...(open.length > 0 ? [`leak at: ${placeList(open)}`] : []),
+    ...(repaired.length > 0 ? [`leak repaired: ${placeList(repaired)}`] : []),
+    ...(open.length + repaired.length === 0 ? ["no leak found"] : []),
   ].join("; ");
   return { what: "Leak check", text: `${capital([...unexplained, `${result}, ${how}`, ...tested, caps].join("; "))}.` };
 }

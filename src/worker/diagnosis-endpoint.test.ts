@@ -103,14 +103,14 @@ describe("the diagnosis endpoint", () => {
 
   it("gives what is finished when the time is up, then why, and the first row that was not processed", async () => {
     const pool = fakePool((id) => (id === "row-3" ? null : 1));
-    const handle = endpoint(pool, { requestMs: 250 });
+    const handle = endpoint(pool, { requestMs: 1_500 });
     const response = await handle(post(rows(500)));
     expect(response.status).toBe(200);
     const lines = await jsonLines(response);
     expect(lines.map(({ id }) => id)).toEqual(["row-1", "row-2", undefined]);
     expect(lines[2].error).toEqual({
       code: "too-slow",
-      limitMs: 250,
+      limitMs: 1_500,
       answered: 2,
       of: 500,
       first: { reading: 3, id: "row-3" },

@@ -1,6 +1,6 @@
 /** Which answer counts when questions follow each other faster than they are answered: the one to the newest question, and no other. */
 
-export const OVERTAKEN = Symbol("a newer question was asked");
+export const OVERTAKEN = Symbol("a newer request replaced it");
 
 /** A question is told how to ask whether it is still the newest: what it hears later counts only then. */
 export type Question<Answer> = (isNewest: () => boolean) => Promise<Answer>;

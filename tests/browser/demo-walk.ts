@@ -7,11 +7,11 @@ const PATIENCE = 150_000;
 
 export const hookUpChecks = [
   "Goggles and gloves on",
-  "Both hand wheels of the manifold closed",
-  "Coupler wheels backed off fully before snapping on",
+  "Both manifold hand wheels closed",
+  "Coupler wheels backed off before snapping on",
   "Low side first",
-  "Tugged: it holds",
-  "Coupler opened fully: half open gives false readings",
+  "Tug test done, coupler locked",
+  "Coupler fully open: half open reads wrong",
 ];
 
 /** Calls `seen` with a name whenever a step stands as a person leaves it. */
@@ -27,14 +27,14 @@ export async function walkDemoJob(
   await browser.open(address);
   await browser.says("Fennick Bakery, van 3");
   // What its readings say of the other car comes a moment later.
-  await browser.until("it is diagnosed", async () => !(await browser.text()).includes("no cause weighed yet"));
+  await browser.until("it is diagnosed", async () => !(await browser.text()).includes("no diagnosis yet"));
   await at("bay");
 
   await browser.open(`${address}/job/demo-bakery-van/intake`);
-  await browser.says("From the label under the bonnet");
+  await browser.says("Label under the bonnet");
   await browser.says("rack: ");
   await at("intake");
-  await browser.press("Done: go to look, listen");
+  await browser.press("Done: visual check");
 
   await browser.at("look");
   await browser.touch("Suction line");
@@ -45,86 +45,86 @@ export async function walkDemoJob(
   await browser.press("Undo");
   await browser.until("the hiss is taken back", async () => !(await browser.text()).includes("Condenser fan: hiss"));
   await at("look");
-  await browser.press("Done: go to hook-up");
+  await browser.press("Done: hook-up");
 
   await browser.at("hook-up");
   for (const check of hookUpChecks) await browser.tick(check);
   await browser.choose("Gauges on", "Both sides");
-  await browser.says("Let back into the low side");
+  await browser.says("Drained to the low side");
   await at("hook-up");
-  await browser.press("Done: go to rest reading");
+  await browser.press("Done: static pressure");
 
   await browser.at("rest");
-  await browser.press("Take from the rack");
+  await browser.press("Record from simulator");
   await browser.says("At saturation: some liquid is left");
-  await browser.says("does not measure the amount");
+  await browser.says("does not show the amount");
   await at("rest");
-  await browser.press("Done: go to running test");
+  await browser.press("Done: running test");
 
   await browser.at("running");
   await takeBoth(browser, () => at("running"));
-  await browser.says("What fits these readings");
-  await browser.press("Done: go to shut-off test");
+  await browser.says("Possible causes");
+  await browser.press("Done: equalisation test");
 
   await browser.at("shut-off");
   await browser.rack("× 60");
-  await browser.says("Sides have met", PATIENCE);
+  await browser.says("Equalised", PATIENCE);
   // With so little in it the valve stands wide open at the stop.
-  await browser.says("They met too soon");
+  await browser.says("Equalised too fast");
   await browser.rack("× 1");
   await at("shut-off");
-  await browser.press("Done: go to verdict");
+  await browser.press("Done: diagnosis");
 
   await browser.at("verdict");
   await browser.says("Undercharge");
   await at("verdict");
-  await browser.press("Done: go to leak search");
+  await browser.press("Done: leak search");
 
   await browser.at("leak");
   await browser.says("No place checked yet");
   // What was seen at the suction line stands first; the detector finds nothing there.
-  await browser.press("Hold the detector here");
+  await browser.press("Hold detector here");
   await browser.says("1 of 13 places checked");
   for (let checked = 1; checked < 6; checked++) {
     if ((await browser.text()).includes("One leak found: condenser")) break;
     await browser.press("Next: ");
-    await browser.press("Hold the detector here");
+    await browser.press("Hold detector here");
     await browser.says(new RegExp(`One leak found: condenser|${checked + 1} of 13 places`));
   }
   await browser.says("One leak found: condenser");
-  await browser.type("Where exactly", "Lower left, stone");
+  await browser.type("Exact location", "Lower left, stone");
   await at("leak");
-  await browser.press("Done: go to recover");
+  await browser.press("Done: recovery");
 
   await browser.at("recover");
   await recoverAll(browser);
   await at("recover");
-  await browser.press("Done: go to repair");
+  await browser.press("Done: repair");
 
   await browser.at("repair");
-  await browser.press("Condenser: new");
-  await browser.press("Receiver-drier: new");
-  await browser.press("O-rings of the joints opened: new");
-  await browser.choose("Oil that is filled in", "PAG");
-  await browser.says("Came out with the refrigerant");
+  await browser.press("Condenser: replaced");
+  await browser.press("Receiver-drier: replaced");
+  await browser.press("O-rings at opened joints: replaced");
+  await browser.choose("Oil refilled", "PAG");
+  await browser.says("Recovered with refrigerant");
   await browser.press("Filled ");
   await at("repair");
-  await browser.press("Done: go to evacuate");
+  await browser.press("Done: evacuation");
 
   await browser.at("evacuate");
-  await pullAndHold(browser, "30 min", "It held");
+  await pullAndHold(browser, "30 min", "Held");
   await at("evacuate");
-  await browser.press("Done: go to charge");
+  await browser.press("Done: charge");
 
   await browser.at("charge");
   await chargeToLabel(browser, () => at("charge"));
-  await browser.press("Done: go to prove");
+  await browser.press("Done: verification");
 
   await browser.at("prove");
   await takeBoth(browser, async () => undefined);
-  await browser.says("Before and after, at the same settings");
+  await browser.says("Before and after, same settings");
   await browser.until("the comparison", async () => /Centre\s+vent\s+idle/.test(await browser.text()), PATIENCE);
-  await browser.says("On the first day", PATIENCE);
+  await browser.says("At first conditions", PATIENCE);
   await browser.driver.executeScript(
     "[...document.querySelectorAll('h2')].find((h) => h.textContent.startsWith('Before and after')).scrollIntoView()",
   );
@@ -139,11 +139,11 @@ export async function walkDemoJob(
     await browser.press(`${part}: not checked`);
     await browser.press(`${part}, Electronic detector: Tight`);
   }
-  await browser.press("Caps on both ports");
+  await browser.press("Fit both caps");
   await at("leak-check");
-  await browser.says(/On a day of (38 °C|100 °F)/);
+  await browser.says(/Expected at (38 °C|100 °F)/);
   await browser.says("It now holds");
-  await browser.press("Done: go to sign-off");
+  await browser.press("Done: sign-off");
 
   await browser.at("sign-off");
   await browser.type("Technician", "Tamsin Rowe");
@@ -160,13 +160,13 @@ export async function walkDemoJob(
 async function takeBoth(browser: Browser, mid: () => Promise<void>): Promise<void> {
   await browser.rack("Idle");
   await browser.rack("× 60");
-  await browser.says("Every channel has settled", PATIENCE);
-  await browser.press("Take idle");
+  await browser.says("All channels are steady", PATIENCE);
+  await browser.press("Record idle");
   await browser.rack("Fast idle");
-  await browser.says("Every channel has settled", PATIENCE);
+  await browser.says("All channels are steady", PATIENCE);
   await browser.rack("× 1");
-  await browser.press("Take fast idle");
-  await browser.until("both taken", async () => ((await browser.text()).match(/taken \d/g) ?? []).length === 2);
+  await browser.press("Record fast idle");
+  await browser.until("both recorded", async () => ((await browser.text()).match(/taken \d/g) ?? []).length === 2);
   await browser.driver.executeScript("document.querySelector('main').scrollTo(0, 0)");
   await mid();
   await browser.driver.actions().sendKeys(Key.ESCAPE).perform();
@@ -178,61 +178,65 @@ export async function recoverAll(browser: Browser): Promise<void> {
   await browser.press("Start recovery");
   await browser.rack("× 60");
   await browser.says("Nothing more comes", PATIENCE);
-  await browser.press("Stop and watch the pressure");
-  await browser.says(/It came back by|It stayed down/, PATIENCE);
+  await browser.press("Stop and watch");
+  await browser.says(/Pressure rose by|Pressure held for/, PATIENCE);
   // Out of the oil it boils up again: as often as it takes.
-  for (let runs = 0; runs < 6 && !/It stayed down/.test(await browser.text()); runs++) {
-    await browser.press("Run it again");
+  for (let runs = 0; runs < 6 && !/Pressure held for/.test(await browser.text()); runs++) {
+    await browser.press("Recover again");
     await browser.says("Nothing more comes", PATIENCE);
-    await browser.press("Stop and watch the pressure");
-    await browser.says(/It came back by|It stayed down/, PATIENCE);
+    await browser.press("Stop and watch");
+    await browser.says(/Pressure rose by|Pressure held for/, PATIENCE);
   }
   await browser.rack("× 1");
-  await browser.press("Write down");
-  await browser.says("It had lost");
+  await browser.press("Record");
+  await browser.says("Lost");
 }
 
 /** Pulls, holds for as long as the workshop does, and reads the hold. */
 async function pullAndHold(browser: Browser, hold: string, reading: string): Promise<void> {
-  await browser.choose("This workshop holds for", hold);
-  await browser.press("Start the pump");
+  await browser.choose("Hold time", hold);
+  await browser.press("Start pump");
   await browser.rack("× 300");
   await browser.says(/Pump on for (2[5-9]|[3-9]\d):/, PATIENCE);
-  await browser.press("Begin the hold");
-  await browser.says("as long as this workshop holds", PATIENCE);
+  await browser.press("Start hold");
+  await browser.says("hold time reached", PATIENCE);
   await browser.rack("× 1");
-  await browser.press("End the hold");
+  await browser.press("End hold");
   await browser.says(reading, PATIENCE);
 }
 
 /** Puts a container on the scale and waits until it has found its zero. */
 export async function putOn(browser: Browser, name: string): Promise<void> {
   await browser.press(`${name}: `);
-  await browser.until("the scale stands", async () => !/waiting until the scale/.test(await browser.text()), PATIENCE);
+  await browser.until(
+    "the scale stands",
+    async () => !/waiting for a steady scale/.test(await browser.text()),
+    PATIENCE,
+  );
 }
 
 async function chargeToLabel(browser: Browser, mid: () => Promise<void>): Promise<void> {
-  await browser.press("Hose purged: book it");
+  await browser.press("Record purge");
   await putOn(browser, "Can 1");
   await browser.press("Open Liquid, high side");
   await browser.rack("× 10");
-  await browser.says(/Can 1: empty|It has stalled/, PATIENCE);
+  await browser.says(/Can 1: empty|Flow has stopped/, PATIENCE);
   if (!/Can 1: empty/.test(await browser.text())) {
-    await browser.press("Shut the valve");
-    await browser.says(/Valve shut\./, PATIENCE);
+    await browser.press("Close valve");
+    await browser.says(/Valve closed\./, PATIENCE);
   }
   await browser.rack("× 1");
   await putOn(browser, "Can 2");
   await browser.press("Open Vapour, low side");
-  await browser.says(/(g|oz) a minute, about/, PATIENCE);
+  await browser.says(/(g|oz)\/min, about/, PATIENCE);
   await browser.rack("× 1");
   await browser.driver.executeScript("document.querySelector('main').scrollTo(0, 0)");
   await mid();
   await browser.rack("× 60");
-  await browser.says("inside the label band", PATIENCE);
+  await browser.says("within the label range", PATIENCE);
   await browser.until(
     "the valve is shut",
-    async () => /Valve shut\. The label weight is in/.test(await browser.text()),
+    async () => /Valve closed\. The label weight is charged/.test(await browser.text()),
     PATIENCE,
   );
   await browser.rack("× 1");

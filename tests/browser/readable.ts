@@ -30,6 +30,6 @@ export async function metricLines(browser: Browser): Promise<string[]> {
 /** Every number of this shop in US units from now on. */
 export async function chooseUsUnits(browser: Browser, address: string): Promise<void> {
   await browser.open(`${address}/settings`);
-  await browser.choose("Every number is read in", "US");
+  await browser.choose("Unit set", "US");
   await browser.until("the altitude in feet", async () => /\bft\b/.test(await readable(browser)));
 }

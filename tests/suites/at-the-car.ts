@@ -10,20 +10,20 @@ describe("at the car", () => {
     const { browser, address } = session;
     const keys = new Keyboard(browser);
     await browser.open(address);
-    await browser.says("No car in the bay");
+    await browser.says("No open jobs");
     await keys.send("n");
     await browser.at("intake");
     const id = (await browser.driver.getCurrentUrl()).split("/").at(-2)!;
     await keys.type("Vehicle", "Hill farm, pickup");
-    await keys.type("Altitude of this shop", "310");
+    await keys.type("Workshop altitude", "310");
     await keys.pick("Refrigerant", "R134a");
-    await keys.type("Charge on the label", "62");
+    await keys.type("Label charge", "62");
     await keys.type("Tolerance, ±", "20");
     await keys.pick("Compressor", "Fixed, with clutch");
-    await browser.says("Labels of this kind mostly say 380 to 950 g");
-    await keys.type("Charge on the label", "624");
-    await browser.until("the doubt is gone", async () => !(await browser.text()).includes("Labels of this kind"));
-    await keys.pick("Metering device", "Fixed orifice, accumulator");
+    await browser.says("Most such labels say 380 to 950 g");
+    await keys.type("Label charge", "624");
+    await browser.until("the doubt is gone", async () => !(await browser.text()).includes("Most such labels"));
+    await keys.pick("Metering device", "Orifice tube");
     // N is deaf while something is missing: what was picked must have reached the store.
     await browser.until("nothing is missing", async () => !(await browser.text()).includes("Still missing"));
     await keys.leaveField();
@@ -35,34 +35,34 @@ describe("at the car", () => {
     await keys.leaveField();
     await keys.send("n");
     await browser.at("hook-up");
-    await keys.press("Skip this step");
-    await keys.type("Why it is skipped", "gauges were on already");
+    await keys.press("Skip step");
+    await keys.type("Reason for skipping", "gauges were on already");
     await keys.send(Key.ENTER);
     await browser.at("rest");
     expect((await storedJob(browser, id)).steps["hook-up"].skipped).toBe("gauges were on already");
 
     await keys.instruments();
     await keys.choose("Simulated vehicle", "sound-pickup");
-    await keys.rack("Practise on the simulator");
+    await keys.rack("Practise with simulator");
     await browser.says("Engine off");
-    await keys.press("Take from the rack");
+    await keys.press("Record from simulator");
     await browser.says("At saturation");
-    await browser.says("gauges cannot part what fits");
+    await browser.says("pressure cannot tell these apart");
     await keys.leaveField();
     await keys.send("n");
     await browser.at("running");
     await keys.rack("Fast idle");
-    await browser.says("Idle first");
+    await browser.says("Record idle first");
     await keys.rack("Idle");
     await keys.rack("× 60");
     await browser.says(/of 2:00/);
     await browser.says(/idle ([2-9]|\d\d):\d\d/, 60_000);
     await keys.leaveField();
     await keys.send("t");
-    await browser.says("Idle is taken: now fast idle");
+    await browser.says("Idle recorded. Now fast idle");
     await keys.rack("Fast idle");
     await browser.says(/Cycling, every \d+ s/, 60_000);
-    await browser.says("Green: such a vehicle");
+    await browser.says("Expected now");
     await keys.rack("× 1");
     await keys.leaveField();
     await keys.send("t");
@@ -82,15 +82,15 @@ describe("at the car", () => {
     await browser.at("shut-off");
     await keys.rack("Fast idle");
     await keys.rack("× 10");
-    await browser.says("Run it until the sides stand apart");
+    await browser.says("Run the engine until pressures separate");
     await browser.until("the sides are apart", async () => {
       const text = await browser.text();
       const side = (name: string) => Number(new RegExp(`${name}\\n([\\d\\s]+?)±`).exec(text)?.[1]?.replace(/\s/g, ""));
       return side("High") - side("Low") > 400;
     });
-    await keys.press("Stop the engine");
-    await browser.says(/Sides have met|They met|As it should be/, 60_000);
-    await browser.says("Usual for an orifice: 18 to 150 s");
+    await keys.press("Stop engine");
+    await browser.says(/Equalised|As expected/, 60_000);
+    await browser.says("Usual for an orifice tube: 18 to 150 s");
   });
 
   it("spots along the lines mark a narrowed drier, and the bands follow the blower", async () => {
@@ -102,7 +102,7 @@ describe("at the car", () => {
     await browser.open(`${address}/job/demo-estate-car/running`);
     await browser.instruments();
     await browser.select("Simulated vehicle", "starved-estate");
-    await browser.rack("Connect the rack");
+    await browser.rack("Connect simulator");
     await browser.rack("Idle");
     await browser.says(/blower 100 %/);
     await browser.type("Blower", "50");
@@ -120,8 +120,8 @@ describe("at the car", () => {
         async () => (await storedJob(browser, "demo-estate-car")).lines.spots.length === i + 1,
       );
     }
-    await browser.says("lost between liquid line at the port and behind the drier");
-    await browser.says("Something narrows there");
+    await browser.says("drop between liquid line at the port and after the drier");
+    await browser.says("Restriction there");
     expect(await browser.text()).not.toMatch(/NaN|Infinity|undefined/);
   });
 
@@ -130,24 +130,24 @@ describe("at the car", () => {
     await browser.open(address);
     await browser.press("Demo workshop");
     await browser.says("Orla Veitch");
-    await browser.says("Waits for");
+    await browser.says("Waiting for");
     await browser.open(`${address}/job/demo-estate-car/intake`);
-    await browser.press("There was a bang");
-    await browser.says("Do not run it");
-    expect(await browser.text()).not.toContain("Done: go to");
+    await browser.press("Bang");
+    await browser.says("Do not run the engine");
+    expect(await browser.text()).not.toContain("Done: ");
     await browser.press("Undo");
-    await browser.says("Done: go to look, listen");
+    await browser.says("Done: visual check");
     await browser.open(address);
     await browser.press("Archive Orla Veitch, grey estate");
     await browser.until("it is put away", async () => !(await browser.text()).includes("Orla Veitch"));
     // The newest of the archived: the year behind the made-up workshop stands there too.
     await browser.press("Show 40 archived");
-    await browser.press("Back from the archive: Orla Veitch, grey estate");
-    await browser.press("Hide the archived");
+    await browser.press("Restore from archive: Orla Veitch, grey estate");
+    await browser.press("Hide archived");
     await browser.says("Orla Veitch");
-    await browser.press("Again: a new job for Orla Veitch, grey estate");
+    await browser.press("New job for Orla Veitch, grey estate");
     await browser.at("intake");
-    expect(await browser.valueOf("Charge on the label")).toBe("470");
+    expect(await browser.valueOf("Label charge")).toBe("470");
     expect(await browser.valueOf("Complaint")).toBe("");
   });
 });

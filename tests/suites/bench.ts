@@ -19,17 +19,17 @@ describe("the bench", () => {
     await browser.open(address);
     await browser.says("Fennick Bakery");
     await browser.open(`${address}/bench`);
-    await browser.says("Runs at full stroke");
+    await browser.says("Runs at full displacement");
     await browser.says("here no gauge tells", 60_000);
     const sound = Number(await gauge("High"));
-    await browser.press("Keep as A");
+    await browser.press("Save as A");
     // By keys: 40 steps of 5 g.
     const charge = await browser.driver.findElement(field("Charge"));
     await charge.sendKeys(...Array.from({ length: 40 }, () => Key.ARROW_RIGHT));
-    await browser.says("750 g in it, 136 %");
+    await browser.says("750 g charged, 136 % of the label");
     // By mouse: a fault.
-    await browser.press("Condenser air");
-    await browser.says("of the worst");
+    await browser.press("Low condenser airflow");
+    await browser.says("of maximum");
     await browser.until("the high side rises", async () => Number(await gauge("High")) > sound + 150);
     // By finger: the ambient, a good way to the right.
     const ambient = await browser.driver.findElement(field("Ambient"));
@@ -48,12 +48,12 @@ describe("the bench", () => {
       return high === before;
     });
     await browser.load(url);
-    await browser.says("750 g in it, 136 %; too little air over the condenser");
+    await browser.says("750 g charged, 136 % of the label; low condenser airflow");
     await browser.until("the same high side", async () => Math.abs(Number(await gauge("High")) - high) < 4);
     // Touched, the curve sets the charge.
     await browser.says("here no gauge tells", 60_000);
     const curve = await browser.driver.findElement(
-      By.xpath("//*[name()='svg'][*[name()='title'][starts-with(., 'What the gauges say')]]"),
+      By.xpath("//*[name()='svg'][*[name()='title'][starts-with(., 'Pressures against charge')]]"),
     );
     await browser.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", curve);
     await browser.driver.actions().move({ origin: curve, x: -70 }).click().perform();
@@ -61,25 +61,25 @@ describe("the bench", () => {
       "less is in it",
       async () => Number(/in=(\d+)/.exec(await browser.driver.getCurrentUrl())?.[1]) < 500,
     );
-    await browser.says("Could a gauge have told?");
-    await browser.says("Cheapest next", 60_000);
+    await browser.says("How often is the fault found?");
+    await browser.says("Both gauges and vent", 60_000);
     await browser.says("By weight");
-    await browser.says("With the label's charge");
+    await browser.says("With the label charge");
   });
 
   it("says what stands still and what is beyond the model, refuses a damaged link by its field, and goes on", async () => {
     const { browser, address } = session;
     await browser.load(`${address}/bench?v=1&r=134a&g=550&m=valve&c=fixed&w=not-driven_1`);
     await browser.says("The compressor is not driven");
-    await browser.press("All sound");
-    await browser.says("Runs at full stroke");
+    await browser.press("Clear faults");
+    await browser.says("Runs at full displacement");
     await browser.load(`${address}/bench?v=1&r=134a&g=550&m=valve&c=fixed&t=hot`);
     await browser.says("damaged at “conditions.ambientC”");
     await browser.load(`${address}/bench?v=9&r=134a`);
-    await browser.says("from a later Evrid");
-    await browser.press("Which vehicle");
+    await browser.says("needs a newer Evrid");
+    await browser.press("Vehicle");
     await browser.press("Pickup with orifice, in order");
-    await browser.says("orifice and accumulator");
+    await browser.says("orifice tube");
   });
 
   it("takes a job's car, notes a what-if in it, and hands on a reading file that says it was made", async () => {
@@ -89,10 +89,10 @@ describe("the bench", () => {
     await browser.open(`${address}/bench?job=demo-estate-car`);
     await browser.says("Orla Veitch, grey estate");
     await browser.says(/g in it, \d+ %/);
-    await browser.press("Note it in the job");
-    await browser.says("as a what-if");
+    await browser.press("Add to job note");
+    await browser.says("as a simulation");
     expect((await storedJob(browser, "demo-estate-car")).steps.verdict.note).toMatch(
-      /^What if, simulated, not measured: .*\/bench\?v=1/,
+      /^Simulated, not measured: .*\/bench\?v=1/,
     );
     await browser.press("As a reading file");
     const name = async () => readdirSync(browser.downloads).find((one) => one.startsWith("evrid-what-if")) ?? null;
@@ -104,15 +104,15 @@ describe("the bench", () => {
   it("plays the state in time: starts, refuses what would harm, recovers, pumps, and saves the trace", async () => {
     const { browser, address } = session;
     await browser.load(`${address}/bench?v=1&r=134a&g=400&m=valve&c=fixed`);
-    await browser.says("Runs at full stroke");
-    await browser.press("Connect the instruments");
-    await browser.says("In time");
+    await browser.says("Runs at full displacement");
+    await browser.press("Connect instruments");
+    await browser.says("Over time");
     await browser.choose("Engine", "Idle");
     await browser.choose("Pace", "× 60");
-    await browser.choose("On the ports", "Recovery");
+    await browser.choose("Connected", "Recovery");
     await browser.says("Refused: stop the engine first.");
     await browser.choose("Engine", "Off");
-    await browser.choose("On the ports", "Recovery");
+    await browser.choose("Connected", "Recovery");
     const recovered = () =>
       browser.driver.executeScript<number>(
         `const name = [...document.querySelectorAll("p, span, div")].find((e) => e.children.length === 0 && /^Recovered,/.test(e.textContent));

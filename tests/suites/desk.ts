@@ -11,11 +11,14 @@ describe("the P-T desk", () => {
     await browser.says("Orla Veitch");
     await browser.driver.findElement(By.css("body")).sendKeys("p");
     await browser.at("desk");
-    await browser.says("Boils at");
+    await browser.says("Evaporating at");
     await browser.type("Low side, gauge", "192");
     // R134a, published: 292.8 kPa absolute at 0 degC.
-    await browser.until("it boils at nought", async () => Math.abs(Number(await browser.valueOf("Boils at"))) < 0.4);
-    await browser.type("Condenses at", "50");
+    await browser.until(
+      "it boils at nought",
+      async () => Math.abs(Number(await browser.valueOf("Evaporating at"))) < 0.4,
+    );
+    await browser.type("Condensing at", "50");
     // 1 318 kPa absolute at 50 degC.
     await browser.until(
       "its pressure",
@@ -30,15 +33,15 @@ describe("the P-T desk", () => {
     await browser.driver.actions().dragAndDrop(slider, { x: 80, y: 0 }).perform();
     await browser.until("it was pulled", async () => Number(await slider.getAttribute("aria-valuenow")) > before + 4);
 
-    await browser.type("Gauge at rest", "470");
+    await browser.type("Static pressure", "470");
     await browser.type("Soak temperature", "20");
-    await browser.says("some liquid is left. How much, no pressure tells");
+    await browser.says("some liquid is left, amount unknown");
     await browser.choose("Units", "US");
     await browser.says(/Saturation is 6[78]\.\d psi/);
     await browser.driver.navigate().refresh();
     await browser.says(/Saturation is 6[78]\.\d psi/);
     expect(await browser.text()).not.toMatch(/NaN|undefined|kPa\b(?! *\n)/);
-    await browser.press("Take it into a job");
+    await browser.press("Create job");
     await browser.at("intake");
     const id = (await browser.driver.getCurrentUrl()).split("/").at(-2)!;
     const job = await storedJob(browser, id);

@@ -20,16 +20,16 @@ describe("the verdict", () => {
     await browser.press("Demo workshop");
     await browser.says("Fennick Bakery");
     await browser.open(`${address}/job/demo-bakery-van/running`);
-    await browser.says("Nothing to weigh yet");
+    await browser.says("No diagnosis yet");
     await browser.rack("Idle");
     await browser.rack("× 60");
-    await browser.says("Needles still move", 40_000);
+    await browser.says("Pressures still moving", 40_000);
     await browser.says(/idle (?:[2-9]|\d\d):\d\d/, 40_000);
     await browser.rack("× 1");
     // T takes, settled or not.
     await browser.driver.executeScript("document.activeElement?.blur?.()");
     await browser.driver.actions().sendKeys("t").perform();
-    await browser.until("it rests", async () => !(await browser.text()).includes("Needles still move"));
+    await browser.until("it rests", async () => !(await browser.text()).includes("Pressures still moving"));
     await browser.says(/\d+ %/);
     await browser.says(/, expected .*times likelier/);
     await browser.says("Next: ");
@@ -41,9 +41,9 @@ describe("the verdict", () => {
     expect((await rows()).filter((open) => open === "true")).toHaveLength(1);
     await browser.open(`${address}/job/demo-bakery-van/verdict`);
     await browser.says("Possible causes");
-    await browser.says(/is likeliest|one more test|Leave it closed/);
+    await browser.says(/is most likely|one more test|Leave the circuit closed/);
     await browser.says("Next tests");
-    await browser.says(/These readings fit any of these|within a narrow range/);
+    await browser.says(/The readings fit all of this range|give a narrow range/);
     await browser.driver.executeScript("document.activeElement?.blur?.()");
     await browser.driver.actions().sendKeys("g").perform();
     await browser.until("left the verdict", async () => !(await browser.driver.getCurrentUrl()).endsWith("/verdict"));
@@ -57,10 +57,10 @@ describe("the verdict", () => {
     await browser.says("Orla Veitch");
     const car = `${address}/job/demo-estate-car`;
     await browser.open(`${car}/running`);
-    await browser.says("What fits these readings");
+    await browser.says("Possible causes");
     await browser.type("Low side, idle", "1190");
     await browser.type("High side, idle", "215");
-    await browser.says("The hoses are swapped");
+    await browser.says("Hoses or values are exchanged");
     await browser.press("Exchange low and high");
     await browser.until("they are exchanged", async () => (await browser.valueOf("Low side, idle")) === "215");
     for (const setting of ["idle", "fast idle"]) {
@@ -70,15 +70,15 @@ describe("the verdict", () => {
     await browser.type("Low side", "-89");
     await browser.type("High side", "-91");
     await browser.type("Soak temperature", "22");
-    await browser.says("A vacuum: evacuated and not charged. Do not run it");
-    await browser.press("Done: go to verdict");
-    await browser.says("It holds a vacuum");
-    expect(await browser.text()).not.toMatch(/Possible causes|Not told apart/);
+    await browser.says("Vacuum: evacuated, not charged. Do not run the engine");
+    await browser.press("Done: diagnosis");
+    await browser.says("The circuit holds a vacuum");
+    expect(await browser.text()).not.toMatch(/Possible causes|Not separated/);
     await browser.open(`${car}/running`);
     await browser.says("The compressor would run dry");
     await browser.open(`${car}/recover`);
     await browser.says("Nothing to recover");
-    expect(await browser.text()).not.toMatch(/Still missing: the recovered weight/);
+    expect(await browser.text()).not.toMatch(/Missing: recovered weight/);
   });
 
   it("leaves two causes open side by side when the readings cannot part them, and names what would", async () => {
@@ -87,7 +87,7 @@ describe("the verdict", () => {
     await browser.press("Demo workshop");
     await browser.says("Orla Veitch");
     await browser.open(`${address}/job/demo-estate-car/running`);
-    await browser.says("What fits these readings");
+    await browser.says("Possible causes");
     // Low side high and high side low by two gauges and the vent alone: a worn compressor and one stuck at low stroke look alike.
     const readings: [string, string, string][] = [
       ["Low side", "3.3 bar", "3.0 bar"],
@@ -100,10 +100,10 @@ describe("the verdict", () => {
       await browser.type(`${channel}, idle`, idle);
       await browser.type(`${channel}, fast idle`, fast);
     }
-    await browser.says("Not told apart yet");
-    await browser.says(/would part them best/);
+    await browser.says("Not separated yet");
+    await browser.says(/separates them best/);
     await browser.open(`${address}/job/demo-estate-car/verdict`);
-    await browser.says("Do one more test before anything is opened");
+    await browser.says("Do one more test before opening the circuit");
   });
 });
 

@@ -15,27 +15,27 @@ const BURSTS = "1K-000R6";
 /** The car of that case, looked at, with gauges and a clamp on, settled at idle. */
 async function settled(browser: Browser, address: string, code = CASE) {
   await browser.open(`${address}/drill?code=${code}`);
-  await browser.says("What you can do");
-  for (const act of ["Look round the car", "Both gauges on", "Clamp the liquid line"]) {
+  await browser.says("Actions");
+  for (const act of ["Visual check", "Connect both gauges", "Clamp liquid line"]) {
     await browser.press(act);
     await browser.until(`${act} is done`, async () => (await done(browser)).some((line) => line.includes(act)));
   }
   await browser.choose("Engine", "Idle");
-  await browser.press("Wait until it has settled");
-  await browser.says("The needles stand.", 60_000);
+  await browser.press("Wait until steady");
+  await browser.says("Pressures steady.", 60_000);
 }
 
 const done = (browser: Browser) =>
   browser.driver.executeScript<string[]>(
-    `return [...document.querySelectorAll("ol[aria-label='What you have done'] li")].map((line) => line.textContent);`,
+    `return [...document.querySelectorAll("ol[aria-label='Actions so far'] li")].map((line) => line.textContent);`,
   );
 
 async function answer(browser: Browser, cause: string, charge: string, grams: string | null) {
-  await browser.select("It is", cause);
+  await browser.select("Cause", cause);
   const choice = await browser.find(`//*[@role='radio'][normalize-space(.)='${charge}']`, charge);
   await choice.click();
   if (grams !== null) await browser.type("How much", grams);
-  await browser.press("I am sure enough");
+  await browser.press("Submit diagnosis");
   await browser.says("What it was", 60_000);
 }
 
@@ -46,23 +46,23 @@ describe("drills", () => {
     const { browser, address } = session;
     await settled(browser, address, PLAIN);
     // No band, no ranking: nothing on the page says what it is.
-    expect(await browser.text()).not.toContain("What fits these readings");
+    expect(await browser.text()).not.toContain("Possible causes");
     const before = await done(browser);
     await browser.driver.navigate().refresh();
     await browser.until("it is taken up where it was", async () => (await done(browser)).length === before.length);
     expect(await done(browser)).toEqual(before);
-    await answer(browser, "undercharge", "Put in", "568");
-    await browser.says("Undercharge. 232 g in it when it came, label 800 g");
-    await browser.says("You said the same");
-    await browser.says("from here it could be known");
+    await answer(browser, "undercharge", "Add", "568");
+    await browser.says("Undercharge. Charge at intake 232 g, label 800 g");
+    await browser.says("Your diagnosis, correct");
+    await browser.says("decidable from here");
     await browser.says(/(9\d|100) of 100/);
     await browser.says("By weight");
     expect(await seriousFindings(browser), "debrief").toEqual([]);
-    await browser.press("Save as a page");
+    await browser.press("Save page");
     const saved = () => readdirSync(browser.downloads).find((name) => name.endsWith(".pdf"));
     await browser.until("the page is saved", async () => saved() !== undefined, 30_000);
     expect(readFileSync(path.join(browser.downloads, saved()!)).subarray(0, 5).toString()).toBe("%PDF-");
-    await browser.press("To the drills");
+    await browser.press("Go to drills");
     await browser.says("1 of 1");
     await browser.says("Undercharge");
   });
@@ -70,10 +70,10 @@ describe("drills", () => {
   it("are failed without a scolding, and say what the readings said", async () => {
     const { browser, address } = session;
     await settled(browser, address, PLAIN);
-    await answer(browser, "compressor-worn", "Leave it as it is", null);
-    await browser.says("You said: Compressor worn");
-    await browser.says("Named a cause that it did not have");
-    await browser.says("Decided against what the readings said");
+    await answer(browser, "compressor-worn", "Leave charge", null);
+    await browser.says("Your diagnosis: Low compressor capacity");
+    await browser.says("Wrong cause");
+    await browser.says("Decided against the readings");
     await browser.says("0 of 40");
     expect(await browser.text()).not.toMatch(/congratul|well done|badge/i);
   });
@@ -82,20 +82,20 @@ describe("drills", () => {
     const { browser, address } = session;
     await settled(browser, address, BURSTS);
     await browser.press("Take a can");
-    await browser.press("Can upside down on the low side");
-    await browser.says("Never liquid into a running low side");
-    await browser.press("Leave it");
-    expect(await browser.text()).not.toContain("Liquid has broken");
-    await browser.press("Can upside down on the low side");
-    await browser.press("Do it all the same");
-    await browser.says("Liquid has broken the compressor's valves", 30_000);
-    await browser.press("Open the high valve, liquid");
-    await browser.says("until it bursts");
-    await browser.press("Do it all the same");
+    await browser.press("Invert can on low side");
+    await browser.says("Never charge liquid into a running low side");
+    await browser.press("Cancel");
+    expect(await browser.text()).not.toContain("Liquid has destroyed");
+    await browser.press("Invert can on low side");
+    await browser.press("Do it anyway");
+    await browser.says("Liquid has destroyed the compressor", 30_000);
+    await browser.press("Open high valve, liquid");
+    await browser.says("can burst the can");
+    await browser.press("Do it anyway");
     await browser.says("The can has burst", 30_000);
-    await browser.says("This run is over");
-    await browser.press("Take the cover off");
-    await browser.says("No answer: an accident ended it", 60_000);
+    await browser.says("Case ended");
+    await browser.press("Open debrief");
+    await browser.says("No answer: ended by an accident", 60_000);
     await browser.says("Mistakes and dangers");
     await browser.says("0 of 40");
   });
@@ -103,7 +103,7 @@ describe("drills", () => {
   it("come before a class by keys alone: played to its pauses, channels and answer uncovered, votes counted", async () => {
     const { browser, address } = session;
     await browser.open(`${address}/drill`);
-    await browser.says("A code from somebody");
+    await browser.says("Open by code");
     const keys = (...all: string[]) =>
       browser.driver
         .actions()
@@ -112,13 +112,13 @@ describe("drills", () => {
     await browser.driver.executeScript("document.querySelector('input[placeholder]').focus()");
     await keys(CASE, Key.TAB, Key.TAB);
     await browser.until("at the button", async () =>
-      (await browser.driver.switchTo().activeElement().getText()).startsWith("Before a class"),
+      (await browser.driver.switchTo().activeElement().getText()).startsWith("Class"),
     );
     await keys(Key.ENTER);
     await browser.says("0:00 of", 30_000);
     expect((await browser.text()).match(/covered/g)).toHaveLength(4);
     await keys(" ");
-    await browser.says("What does the pressure at rest tell you", 20_000);
+    await browser.says("What does the static pressure show", 20_000);
     await keys("5");
     await browser.until(
       "the liquid line is uncovered",
@@ -134,14 +134,14 @@ describe("drills", () => {
       async () => (await browser.driver.findElements(By.css("input[aria-label^='Votes']"))).length === 0,
     );
     const votes = await browser.driver.findElement(By.css("[aria-label='Votes']")).getText();
-    expect(votes.split("\n")).toEqual(["Undercharge", "11", "Nothing is wrong with it", "3", "Overcharge", "2"]);
+    expect(votes.split("\n")).toEqual(["Undercharge", "11", "No fault", "3", "Overcharge", "2"]);
     expect(await browser.text()).not.toContain("127 g");
     await keys("a");
     await browser.says("127 g in it");
     await keys("a");
     await browser.until("it is covered again", async () => !(await browser.text()).includes("127 g"));
     await keys(Key.ARROW_RIGHT);
-    await browser.says("It has settled at idle");
+    await browser.says("Steady at idle");
     expect(await seriousFindings(browser), "before a class").toEqual([]);
     const sheets = () => readdirSync(browser.downloads).filter((name) => /^evrid-class-\w+\.pdf$/.test(name));
     await keys("q");
@@ -149,7 +149,7 @@ describe("drills", () => {
     await keys("s");
     await browser.until("the answers are there", async () => sheets().length === 2, 30_000);
     await keys(Key.ESCAPE);
-    await browser.says("A code from somebody");
+    await browser.says("Open by code");
   });
 
   it("bring back over the days what was missed, of the learner who missed it, and go along as a file", async () => {
@@ -164,38 +164,38 @@ describe("drills", () => {
       };
     }`);
     await browser.open(`${address}/drill`);
-    await browser.says("Nothing is due");
+    await browser.says("Nothing due");
     await browser.press("Somebody else");
-    await browser.type("Name of the learner", "Ines");
+    await browser.type("Learner's name", "Ines");
     await browser.press("Add");
     await browser.until("Ines learns", async () =>
       browser.driver.executeScript<boolean>(
-        "return document.querySelector(\"select[aria-label='Who is learning']\").selectedOptions[0].textContent === 'Ines'",
+        "return document.querySelector(\"select[aria-label='Learner']\").selectedOptions[0].textContent === 'Ines'",
       ),
     );
     await settled(browser, address);
-    await answer(browser, "air", "Weigh it first", null);
-    await browser.press("To the drills");
-    await browser.says("Nothing is due");
+    await answer(browser, "air", "Weigh first", null);
+    await browser.press("Go to drills");
+    await browser.says("Nothing due");
     await browser.says("0 of 1");
     await browser.says("in 1 day");
-    await browser.press("Save as a file");
+    await browser.press("Save as file");
     const file = () => readdirSync(browser.downloads).find((name) => name.startsWith("evrid-drills-"));
     await browser.until("the file is there", async () => file() !== undefined);
     // Two days on it is due, and what is offered is of that kind.
     await browser.driver.executeScript("localStorage.setItem('test.days', '2')");
     await browser.open(`${address}/drill`);
-    await browser.says(/Due again: (undercharge|with clamps)/);
-    await browser.press("Practise it");
-    await browser.says("What you can do");
+    await browser.says(/Due: (undercharge|with clamps)/);
+    await browser.press("Practise");
+    await browser.says("Actions");
     expect(await browser.driver.getCurrentUrl()).toMatch(/code=1[A-Z]-/);
     // Somebody else has missed nothing.
     await browser.open(`${address}/drill`);
-    await browser.says("Due again");
+    await browser.says("Due:");
     await browser.driver.executeScript(
-      "const who = document.querySelector(\"select[aria-label='Who is learning']\"); who.selectedIndex = 0; who.dispatchEvent(new Event('change', { bubbles: true }))",
+      "const who = document.querySelector(\"select[aria-label='Learner']\"); who.selectedIndex = 0; who.dispatchEvent(new Event('change', { bubbles: true }))",
     );
-    await browser.says("Nothing is due");
+    await browser.says("Nothing due");
     const book = JSON.parse(readFileSync(path.join(browser.downloads, file()!), "utf8"));
     expect(book).toMatchObject({ format: "evrid.drills", version: 1 });
     expect(book.learners.map(({ name }: { name: string }) => name)).toEqual(["", "Ines"]);
@@ -209,15 +209,15 @@ describe("drills", () => {
     await browser.open(demo);
     await browser.says("Fennick Bakery");
     await browser.open(`${demo}/bench?v=1&name=Mrs+Fennick&r=134a&g=550&m=valve&c=internal&in=300`);
-    await browser.press("Make a drill of it");
-    await browser.says("A case of your own");
+    await browser.press("Create drill case");
+    await browser.says("Custom case");
     expect(await browser.driver.getCurrentUrl()).not.toContain("Fennick");
     await browser.open(`${demo}/job/demo-garden-pickup/sign-off`);
-    await browser.press("Make a drill of it");
-    await browser.says("A case of your own", 30_000);
+    await browser.press("Create drill case");
+    await browser.says("Custom case", 30_000);
     expect(await browser.text()).not.toMatch(/pickup|garden/i);
     await browser.open(`${demo}/drill?class=1`);
-    await browser.says("A log before a class");
+    await browser.says("Log for a class");
     const rows = Array.from({ length: 400 }, (_, i) => {
       const rpm = i < 60 ? 0 : i < 230 ? 820 : 1800;
       return [i, rpm, rpm === 0 ? 590 : 210, rpm === 0 ? 590 : 1300 + i, 12.4].join(",");
@@ -225,7 +225,7 @@ describe("drills", () => {
     const file = path.join(browser.downloads, "yard.csv");
     writeFileSync(file, `time_s,rpm,low_kpa_gauge,high_kpa_gauge,vent_c\n${rows.join("\n")}\n`);
     await browser.giveFile("Instrument log", file);
-    await browser.press("Show it");
+    await browser.press("Show");
     await browser.says("0:00 of 6:39", 30_000);
     await browser.driver.actions().sendKeys(Key.ARROW_RIGHT, "a").perform();
     await browser.says("Only the trainer knows");

@@ -18,7 +18,7 @@ describe("help and the palette", () => {
 
     // A vehicle by its name, then its step's help, then a word of it.
     await find();
-    await browser.until("the palette's field has the focus", async () => (await focused()) === "Find anything");
+    await browser.until("the palette's field has the focus", async () => (await focused()) === "Search");
     await keys("orla", Key.ENTER);
     await browser.at("intake");
     await browser.says("Orla Veitch, grey estate");
@@ -26,15 +26,14 @@ describe("help and the palette", () => {
     await browser.at("running");
     await browser.says("Superheat");
     await keys("?");
-    await browser.says("Idle, then fast idle, everything on full cold.");
+    await browser.says("Maximum cold at idle, then fast idle.");
     await browser.says("Step 12: Charge");
-    await browser.type("Look up a word", "subcool");
-    await browser.says("How much cooler the liquid leaves the condenser");
+    await browser.type("Search help", "subcool");
+    await browser.says("Condensing temperature minus liquid-line temperature");
     await browser.until(
       "the simulator's drawing",
       async () =>
-        (await browser.driver.findElements(By.css("aside svg[aria-label^='Pressures against the charge']"))).length ===
-        1,
+        (await browser.driver.findElements(By.css("aside svg[aria-label^='Pressures against charge']"))).length === 1,
       30_000,
     );
     await keys(Key.ESCAPE);
@@ -45,17 +44,17 @@ describe("help and the palette", () => {
 
     // A cause, from anywhere, with what it does to the needles.
     await find();
-    await browser.until("the palette again", async () => (await focused()) === "Find anything");
+    await browser.until("the palette again", async () => (await focused()) === "Search");
     await keys("stuck open");
     await browser.says("Metering device stuck open");
     await keys(Key.ENTER);
-    await browser.says("Often taken for a worn compressor");
-    await browser.says("with it", 30_000);
+    await browser.says("Often mistaken for a weak compressor");
+    await browser.says("fault", 30_000);
     await keys(Key.ESCAPE);
 
     // A setting, by another word for it.
     await find();
-    await browser.until("the palette once more", async () => (await focused()) === "Find anything");
+    await browser.until("the palette once more", async () => (await focused()) === "Search");
     await keys("calibration");
     await browser.says("Instruments");
     await keys(Key.ENTER);
@@ -76,10 +75,10 @@ describe("help and the palette", () => {
     await browser.open(address);
     await browser.says("Fennick Bakery");
     await browser.open(`${address}/job/demo-estate-car/running`);
-    await browser.says("Air split");
-    await browser.press("Air split");
-    await browser.says("How much cooler the air comes out than it went in");
-    await browser.press("Close the help");
-    expect(await browser.text()).not.toContain("How much cooler the air comes out");
+    await browser.says("Air drop");
+    await browser.press("Air drop");
+    await browser.says("Return air minus vent air");
+    await browser.press("Close help");
+    expect(await browser.text()).not.toContain("Return air minus vent air");
   });
 });

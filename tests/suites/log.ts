@@ -44,7 +44,7 @@ async function openRunningTest({ browser, address }: Session): Promise<void> {
   await browser.says("Orla Veitch");
   await browser.open(`${address}/job/demo-estate-car/running`);
   await browser.instruments();
-  await browser.says("Open an instrument log");
+  await browser.says("Open log (CSV)");
 }
 
 async function giveFile(browser: Browser, name: string, text: string): Promise<void> {
@@ -65,9 +65,9 @@ describe("a log of real instruments", () => {
       await browser.giveFile(as, file);
     };
     await give("single.csv", "only one column\n1\n");
-    await browser.says("no columns that could be told apart");
+    await browser.says("no separate columns");
     await give("device.csv", deviceLog());
-    await browser.says("Play it as if live");
+    await browser.says("Play log live");
     const chosen = (label: string) =>
       browser.driver.executeScript(
         "const s = document.querySelector('select[aria-label=\"' + arguments[0] + '\"]'); return s.selectedOptions[0].textContent",
@@ -75,34 +75,34 @@ describe("a log of real instruments", () => {
       );
     expect(await chosen("Column of High side")).toBe("P high psi");
     expect(await chosen("Log unit of High side")).toBe("psi");
-    expect(await chosen("Time is written as")).toBe("clock, hh:mm:ss");
-    expect(await chosen("Column of Liquid line")).toBe("not in it");
+    expect(await chosen("Time format")).toBe("clock, hh:mm:ss");
+    expect(await chosen("Column of Liquid line")).toBe("none");
 
-    await browser.select("Time is written as", "seconds");
-    await browser.press("Play it as if live");
-    await browser.says("is not a time as chosen");
-    await browser.select("Time is written as", "clock");
-    await browser.press("Play it as if live");
-    await browser.says("log playing");
-    await browser.says("Add your shop chart");
+    await browser.select("Time format", "seconds");
+    await browser.press("Play log live");
+    await browser.says("does not match the time format");
+    await browser.select("Time format", "clock");
+    await browser.press("Play log live");
+    await browser.says("playing log");
+    await browser.says("Add shop chart");
     await give("wall.csv", "Ambient C,Low side,High side psi\n20,25-35,140-180\n", "Shop chart");
-    await browser.says("does not say the unit of the low side");
+    await browser.says("has no unit for low side");
     await give("wall.csv", "Ambient C,Low side psi,High side psi\n20,25-35,140-180\n40,35-55,240-300\n", "Shop chart");
     // By hand at 28 degC: 29 to 43 psi and 180 to 228 psi, shown in what this shop reads.
     await browser.says(/Dashed: wall\.csv at 2[78]\.\d\s°C: low [12]\d\d–[23]\d\d, high 1.2\d\d–1.[56]\d\d kPa/);
     await browser.driver.navigate().refresh();
     await browser.instruments();
-    await browser.says("Open an instrument log");
+    await browser.says("Open log (CSV)");
     await give("device.csv", deviceLog());
-    await browser.press("Play it as if live");
+    await browser.press("Play log live");
     await browser.says("Dashed: wall.csv");
     // A line without a clamp is said to be unmeasured, not to be at a standstill.
     await browser.says(/Subcooling\n–\n?\s?K\nnot measured/);
-    await browser.press("Put it away");
-    await browser.says("Add your shop chart");
+    await browser.press("Remove chart");
+    await browser.says("Add shop chart");
     await browser.rack("× 60");
     await browser.says("no reading", 30_000);
-    await browser.says("log at its end", 30_000);
+    await browser.says("log ended", 30_000);
     const before = (await storedJob(browser, "demo-estate-car")).baseline.settings[0].low.text;
     await browser.press("Take");
     await browser.until(
@@ -113,8 +113,8 @@ describe("a log of real instruments", () => {
     expect(low.text).not.toBe(before);
     expect([high.text, liquid.text]).toEqual(["", ""]);
     expect(await browser.text()).not.toMatch(/NaN|Infinity|undefined/);
-    await browser.rack("Close the log");
-    await browser.says("typed readings");
+    await browser.rack("Close log");
+    await browser.says("readings entered");
   });
 
   it("is doubted where its sides are exchanged: put right by one press, and as it stands it overwrites nothing good", async () => {
@@ -125,26 +125,26 @@ describe("a log of real instruments", () => {
     const rows = Array.from({ length: 200 }, (_, t) => `${t},${1300 + (i9(t) % 5)},${205 + (i9(t) % 3)},9,820`);
     const swapped = `time s,low kPa,high kPa,vent C,rpm\n${rows.join("\n")}\n`;
     await giveFile(browser, "swapped.csv", swapped);
-    await browser.press("Play it as if live");
-    await browser.says("Check this log before it is played");
+    await browser.press("Play log live");
+    await browser.says("Check this log first");
     await browser.says("Low and high look exchanged");
-    await browser.press("Play it as it stands");
-    await browser.says("The low side reads more than the high side while it runs", 30_000);
-    const take = await browser.button("Take it now");
+    await browser.press("Play unchanged");
+    await browser.says("The low side reads above the high side while running", 30_000);
+    const take = await browser.button("Record now");
     expect(await take.isEnabled()).toBe(false);
     expect((await storedJob(browser, "demo-estate-car")).baseline.settings[0].low.text).toBe("231");
-    await browser.rack("Close the log");
+    await browser.rack("Close log");
     await browser.open(`${address}/job/demo-estate-car/running`);
     await browser.instruments();
     await giveFile(browser, "swapped.csv", swapped);
-    await browser.press("Play it as if live");
-    await browser.press("Exchange the sides");
-    await browser.says("log playing");
+    await browser.press("Play log live");
+    await browser.press("Exchange sides");
+    await browser.says("playing log");
     await browser.until("it reads as it should", async () => {
       const text = await browser.text();
       return !text.includes("The low side reads more") && /1\s?30\d/.test(text);
     });
-    await browser.rack("Close the log");
+    await browser.rack("Close log");
   });
 
   it("names a source that has fallen silent, takes nothing from it, and goes on when it speaks again", async () => {
@@ -155,10 +155,10 @@ describe("a log of real instruments", () => {
       .filter((t) => t < silence.from || t > silence.to)
       .map((t) => `${t.toFixed(1)},${240 + (i9(t) % 3)},${1400 + (i9(t) % 5)},800`);
     await giveFile(browser, "gap.csv", `Time s,Low kPa,High kPa,rpm\n${rows.join("\n")}\n`);
-    await browser.press("Play it as if live");
-    await browser.says(/Nothing has come for \d+ s: the numbers here are old/);
-    await browser.says("The source is silent");
-    const take = await browser.button("Take it now");
+    await browser.press("Play log live");
+    await browser.says(/No data for\d+ s: these values are old/);
+    await browser.says("Source has stopped sending");
+    const take = await browser.button("Record now");
     expect(await take.isEnabled()).toBe(false);
     await browser.until("it speaks again", async () => !(await browser.text()).includes("Nothing has come"));
   });
@@ -172,6 +172,6 @@ describe("a log of real instruments", () => {
     await browser.giveFile("Instrument log", file);
     await browser.says(/200(\.0)? MB/);
     await browser.says(/100(\.0)? MB/);
-    expect(await browser.text()).not.toContain("Play it as if live");
+    expect(await browser.text()).not.toContain("Play log live");
   });
 });

@@ -16,7 +16,7 @@ describe("without a network", () => {
     const { address } = server;
     try {
       await browser.load(address);
-      await browser.says("No car in the bay");
+      await browser.says("No open jobs");
       await browser.until(
         "everything is kept",
         () =>
@@ -30,9 +30,9 @@ describe("without a network", () => {
     }
     await expect(fetch(address)).rejects.toThrow();
     await browser.load(`${address}/desk`);
-    await browser.says("Boils at");
+    await browser.says("Evaporating at");
     await browser.type("Low side, gauge", "192");
-    await browser.until("it computes", async () => Math.abs(Number(await browser.valueOf("Boils at"))) < 0.4);
+    await browser.until("it computes", async () => Math.abs(Number(await browser.valueOf("Evaporating at"))) < 0.4);
     await browser.load(address);
     await browser.press("Demo workshop");
     await browser.says("Fennick Bakery");
@@ -43,23 +43,23 @@ describe("without a network", () => {
     await browser.load(`${address}/job/demo-bakery-van/running`);
     await browser.says("rack: ");
     await browser.rack("Idle");
-    await browser.says("Green: such a vehicle", 60_000);
+    await browser.says("Expected now", 60_000);
     // On to the next step as a person goes, and to one with the charge desk's worker.
-    await browser.driver.findElement(By.xpath("//nav[@aria-label='Run-sheet']//button[contains(., 'Charge')]")).click();
+    await browser.driver.findElement(By.xpath("//nav[@aria-label='Steps']//button[contains(., 'Charge')]")).click();
     await browser.at("charge");
     await browser.says("habits would have put in");
     await browser.says(/By weight/, 60_000);
     await browser.load(`${address}/job/demo-estate-car/running`);
     await browser.instruments();
-    await browser.says("Open an instrument log");
+    await browser.says("Open log (CSV)");
     const log = path.join(browser.downloads, "yard.csv");
     writeFileSync(
       log,
       `Yard logger\n\nTime s,Low kPa,High kPa\n${Array.from({ length: 50 }, (_, i) => `${i},240,1400`).join("\n")}\n`,
     );
     await browser.giveFile("Instrument log", log);
-    await browser.press("Play it as if live");
-    await browser.says("log playing");
+    await browser.press("Play log live");
+    await browser.says("playing log");
     await browser.load(`${address}/job/nobody-knows/intake`);
     await browser.says("This job is not stored here");
     // An address without a step leads to its first one, and one that is none is said to be none.
@@ -67,9 +67,9 @@ describe("without a network", () => {
     await browser.at("intake");
     await browser.says("Orla Veitch");
     await browser.load(`${address}/no/such/page`);
-    await browser.says("There is no such page");
+    await browser.says("Page not found");
     await browser.load(`${address}/job/demo-estate-car/no-such-step`);
-    await browser.says("There is no such page");
+    await browser.says("Page not found");
     // What the page still fetches ahead is given up first. What the browser says of a stopped server is no fault of the page.
     await browser.driver.get("about:blank");
     const errors = await browser.consoleErrors();
@@ -107,11 +107,11 @@ describe("a newer build", () => {
       await browser.says("Fennick Bakery");
       front.comes();
       await browser.driver.executeScript("navigator.serviceWorker.getRegistration().then((one) => one.update())");
-      await browser.says("New version at the next start", 180_000);
+      await browser.says("Update at next start", 180_000);
       // The job goes on with what it began with, from step to step and over a reload.
       await browser.driver.navigate().refresh();
       await browser.says("Fennick Bakery");
-      await browser.says("New version at the next start");
+      await browser.says("Update at next start");
       expect((await build()).split(" ")).toContain(first);
       // No page of it open any more: a next start takes the newer one, and the older is forgotten. How soon the browser lets an old one go is its own.
       await browser.until(
@@ -125,7 +125,7 @@ describe("a newer build", () => {
         },
         180_000,
       );
-      expect(await browser.text()).not.toContain("New version at the next start");
+      expect(await browser.text()).not.toContain("Update at next start");
     } finally {
       // What the page still fetches ahead is given up before its server goes.
       await browser.driver.get("about:blank");

@@ -46,11 +46,11 @@ describe("records", () => {
     await browser.says("Fennick Bakery");
     await browser.open(`${address}/vehicles`);
     await browser.says("63 on record");
-    await browser.type("Which car?", "parish nurses 24");
+    await browser.type("Find a vehicle", "parish nurses 24");
     await browser.says("1 of 63");
     await browser.press("Parish nurses, hatchback 24");
-    await browser.says("At idle, then and now");
-    await browser.says(/came with \d+ g, left with \d+ g/);
+    await browser.says("At idle, by visit");
+    await browser.says(/arrived with \d+ g, left with \d+ g/);
     await browser.type("Note", "Low port sits behind the headlamp");
     const drawn = await browser.find("//*[@aria-label='Code of this vehicle']", "its code");
     await browser.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", drawn);
@@ -70,12 +70,12 @@ describe("records", () => {
     writeFileSync(code, Buffer.from(await browser.driver.takeScreenshot(), "base64"));
     await browser.open(`${address}/vehicles`);
     await browser.says("63 on record");
-    await give(browser, "Picture of a code", code);
-    await browser.says("At idle, then and now");
+    await give(browser, "Photo of code", code);
+    await browser.says("At idle, by visit");
     expect(await browser.valueOf("Note")).toBe("Low port sits behind the headlamp");
 
     await browser.open(`${address}/report?job=demo-garden-pickup`);
-    await browser.says("The test after the work shows nothing wrong", 60_000);
+    await browser.says("The test after the work shows no fault", 60_000);
     await browser.press("Save as PDF");
     await browser.until("the PDF is there", async () => downloaded(browser, "-report.pdf") !== null);
     const pdf = readFileSync(path.join(browser.downloads, downloaded(browser, "-report.pdf")!));
@@ -88,7 +88,7 @@ describe("records", () => {
     const paper = await extractText(await getDocumentProxy(await browser.printed()), { mergePages: true });
     expect(paper.text).toContain("Everything in this report is invented");
     expect(paper.totalPages).toBe(1);
-    expect(paper.text).toContain("The test after the work shows nothing wrong");
+    expect(paper.text).toContain("The test after the work shows no fault");
     expect(paper.text).toContain("Signed by Tamsin Rowe");
     expect(paper.text).not.toContain("Save as PDF");
   });
@@ -99,14 +99,14 @@ describe("records", () => {
     await browser.open(address);
     await browser.says("Fennick Bakery");
     await browser.open(`${address}/ledger`);
-    await browser.says("out of containers:");
+    await browser.says("from cylinders:");
     const first = await driver.getWindowHandle();
     await driver.switchTo().newWindow("tab");
     await browser.open(`${address}/ledger`);
     await browser.press("Dye");
-    await browser.choose("What to book", "Used");
+    await browser.choose("Entry type", "Used");
     await browser.type("How much", "70");
-    await browser.press("Book it");
+    await browser.press("Record entry");
     await browser.says("Booked.");
     await driver.switchTo().window(first);
     await browser.says("Low: under 30 g");
@@ -128,11 +128,11 @@ describe("records", () => {
     const file = saved.replace(/\.zip$/, ".json");
     const plain = inject("plain");
     await browser.open(plain);
-    await browser.says("No car in the bay");
-    await give(browser, "Copy of a shop", saved);
+    await browser.says("No open jobs");
+    await give(browser, "Shop copy", saved);
     await browser.says("was made in the demo workshop");
     writeFileSync(file, await asShopJson(saved));
-    await give(browser, "Copy of a shop", file);
+    await give(browser, "Shop copy", file);
     await browser.says("Fennick Bakery, van 3");
     expect(await counted(browser, "jobs")).toBe(203);
     expect(await counted(browser, "vehicleRows")).toBe(63);
@@ -147,14 +147,14 @@ describe("records", () => {
     // Only once the page is alive does it hear of a file.
     await browser.says("203 jobs.");
     await give(browser, "Shop file", file);
-    await browser.says("1 went on both here and in the file");
-    await browser.says("One place says something else");
-    await browser.press("Read it in");
-    await browser.says("Take this back");
+    await browser.says("1 changed both here and in the file");
+    await browser.says("One field differs");
+    await browser.press("Import");
+    await browser.says("Revert");
     const remark = async () => (await storedJob(browser, "demo-bakery-van")).signOff.remark;
     expect(await remark()).toBe("Belt slack");
     await browser.press(`Take ${path.basename(file)} back`);
-    await browser.says("1 record back as it was");
+    await browser.says("1 record reverted");
     expect(await remark()).toBe("");
   });
 
@@ -167,7 +167,7 @@ describe("records", () => {
     await browser.driver.executeScript(
       "window.showDirectoryPicker = async () => (await navigator.storage.getDirectory()).getDirectoryHandle('shop copies', { create: true });",
     );
-    await browser.press("Choose a folder for copies");
+    await browser.press("Choose copy folder");
     await browser.says("shop copies");
     // Until it is whole, what is written stands beside it in the folder.
     await browser.says("Last copy outside this browser");
@@ -205,9 +205,9 @@ describe("records", () => {
     await browser.says("2563 on record");
     const rows = () => browser.driver.findElements(By.css("[role='row']"));
     expect((await rows()).length).toBeLessThan(60);
-    await browser.type("Which car?", "zz 102311");
+    await browser.type("Find a vehicle", "zz 102311");
     await browser.says("1 of 2563");
-    await browser.type("Which car?", "");
+    await browser.type("Find a vehicle", "");
     await browser.says("2563 on record");
     await browser.load(address);
     await browser.says("Fennick Bakery, van 3");
@@ -230,13 +230,13 @@ describe("a power cut while a file is read in", () => {
         const file = path.join(browser.downloads, "year.json");
         writeFileSync(file, year);
         await browser.load(plain);
-        await browser.says(/No car in the bay/);
+        await browser.says(/No open jobs/);
         if ((await counted(browser, "jobs")) > 0) break;
-        await give(browser, "Copy of a shop", file);
+        await give(browser, "Shop copy", file);
         await browser.driver.executeAsyncScript(`setTimeout(arguments[0], ${afterMs});`);
         browser = await browser.kill();
         await browser.load(plain);
-        await browser.says("No car in the bay");
+        await browser.says("No open jobs");
         const jobs = await counted(browser, "jobs");
         expect([0, 200]).toContain(jobs);
         expect(await counted(browser, "containers")).toBe(jobs === 0 ? 0 : 9);

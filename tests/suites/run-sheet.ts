@@ -47,7 +47,7 @@ describe("the whole run-sheet on the demo van", () => {
     ]);
     expect(found).toEqual([]);
 
-    await browser.press("Save the job file");
+    await browser.press("Save job file");
     const first = await downloaded(browser);
     const job = JSON.parse(first);
     expect(job.format).toBe("evrid.job");
@@ -62,16 +62,16 @@ describe("the whole run-sheet on the demo van", () => {
     await browser.open(address);
     await browser.says("Bay");
     await readFile(browser, "same.json", first);
-    await browser.says("already here and identical");
+    await browser.says("already here, identical");
     const remove = By.xpath("//button[@aria-label='Remove Fennick Bakery, van 3']");
     expect(await browser.driver.findElements(remove)).toEqual([]);
     await browser.open(inject("plain"));
-    await browser.says("No car in the bay");
+    await browser.says("No open jobs");
     await readFile(browser, "same.json", first);
     await browser.says("was made in the demo workshop");
     const work = { ...job, purpose: "work", rackVehicle: null };
     await readFile(browser, "own.json", JSON.stringify(work));
-    await browser.says("exactly as in the file");
+    await browser.says("imported unchanged");
     expect(await storedJob(browser, job.id)).toEqual(work);
   });
 
@@ -80,10 +80,10 @@ describe("the whole run-sheet on the demo van", () => {
     await browser.open(address);
     await browser.says("Fennick Bakery");
     await browser.open(`${address}/job/demo-bakery-van/recover`);
-    await browser.type("Recovered refrigerant", "301");
+    await browser.type("Recovered", "301");
     // At once: the store has no time, and the next page of the tab brings it in.
     await browser.driver.navigate().refresh();
-    await browser.says("It had lost 279 g");
+    await browser.says("Lost 279 g");
 
     await browser.open(`${address}/job/demo-bakery-van/charge`);
     await putOn(browser, "Can 1");
@@ -113,31 +113,31 @@ describe("bad input", () => {
   it("starts empty, names field, limit and unit, and computes nothing from a gap", async () => {
     const { browser, address } = session;
     await browser.open(address);
-    await browser.says("No car in the bay");
+    await browser.says("No open jobs");
     await browser.press("New job");
     await browser.at("intake");
-    await browser.says("Still missing: vehicle, refrigerant, label charge");
+    await browser.says("Missing: vehicle, refrigerant, label charge");
     await browser.choose("Refrigerant", "R744 (CO₂)");
-    await browser.says("CO₂ circuits are not for this tool");
+    await browser.says("CO₂ circuits are not supported");
     await browser.choose("Refrigerant", "R134a");
-    await browser.type("Charge on the label", "6");
-    await browser.says("Charge on the label: 50 to 5 000 g");
-    expect(await browser.valueOf("Charge on the label")).toBe("6");
-    await browser.type("Charge on the label", "1,200");
-    await browser.says("can be read two ways");
-    await browser.type("Charge on the label", "lots");
+    await browser.type("Label charge", "6");
+    await browser.says("Label charge: 50 to 5 000 g");
+    expect(await browser.valueOf("Label charge")).toBe("6");
+    await browser.type("Label charge", "1,200");
+    await browser.says("is ambiguous");
+    await browser.type("Label charge", "lots");
     await browser.says("“lots” is not a number");
-    await browser.type("Charge on the label", "1.4");
-    await browser.select("Unit of Charge on the label", "lb");
+    await browser.type("Label charge", "1.4");
+    await browser.select("Unit of Label charge", "lb");
     // Without a tolerance on the label the usual one counts, and says so where it could be typed.
     await browser.says("label 635 ± 20 g");
-    await browser.says("Left empty: ± 20 g is taken");
+    await browser.says("Blank = ± 20 g");
 
     await browser.driver
-      .findElement(By.xpath("//nav[@aria-label='Run-sheet']//button[contains(., 'Rest reading')]"))
+      .findElement(By.xpath("//nav[@aria-label='Steps']//button[contains(., 'Static pressure')]"))
       .click();
     await browser.at("rest");
-    await browser.says("Nothing is computed from a gap");
+    await browser.says("Missing: ");
     await browser.type("Low side", "900000");
     await browser.says("Low side: −101 to 2 500 kPa");
     expect(await browser.text()).not.toMatch(/NaN|Infinity|undefined/);
@@ -149,14 +149,14 @@ describe("bad input", () => {
   it("answers a broken and a foreign file with one clear message and changes nothing", async () => {
     const { browser, address } = session;
     await browser.open(address);
-    await browser.says("No car in the bay");
+    await browser.says("No open jobs");
     await readFile(browser, "torn.json", '{"format": "evrid.job", "vers');
-    await browser.says("torn.json is not a job file, or it is cut short");
+    await browser.says("torn.json is not a job file, or it is incomplete");
     await readFile(browser, "other.json", '{"format": "something.else"}');
-    await browser.says("other.json is not an Evrid job file but “something.else”");
+    await browser.says("other.json is not an Evrid job file: its format is “something.else”");
     await readFile(browser, "newer.json", `{"format": "evrid.job", "version": ${NEWEST_JOB_VERSION + 1}}`);
     await browser.says(`this Evrid reads up to ${NEWEST_JOB_VERSION}`);
-    await browser.says("No car in the bay");
+    await browser.says("No open jobs");
   });
 
   it("refuses impossible weights and charges nothing before recovery", async () => {
@@ -165,24 +165,24 @@ describe("bad input", () => {
     await browser.press("Demo workshop");
     await browser.says("Orla Veitch");
     await browser.open(`${address}/job/demo-estate-car/charge`);
-    await browser.says("Not before it is recovered and weighed");
+    await browser.says("Recover and weigh first");
     await browser.open(`${address}/job/demo-estate-car/recover`);
-    await browser.type("Recovered refrigerant", "4700");
-    await browser.says("4 700 g cannot have come out of this vehicle");
-    await browser.type("Recovered refrigerant", "455");
-    await browser.says("It had lost 15 g");
+    await browser.type("Recovered", "4700");
+    await browser.says("4 700 g cannot come from this vehicle");
+    await browser.type("Recovered", "455");
+    await browser.says("Lost 15 g");
     await browser.open(`${address}/job/demo-estate-car/charge`);
-    await browser.type("Held in the hoses", "0");
-    await browser.type("Purged from the hose", "0");
-    await browser.press("Add a can or cylinder");
+    await browser.type("Hose content", "0");
+    await browser.type("Purged", "0");
+    await browser.press("Add cylinder");
     await browser.type("Net content", "400");
-    await browser.type("Can 1, net content now", "900");
+    await browser.type("Can 1, net now", "900");
     await browser.press("Record");
-    await browser.says("Can 1 grew from 400 g to 900 g");
-    expect(await browser.valueOf("Can 1, net content now")).toBe("900");
-    await browser.type("Can 1, net content now", "100");
+    await browser.says("Can 1 gained weight while charging, from 400 g to 900 g");
+    expect(await browser.valueOf("Can 1, net now")).toBe("900");
+    await browser.type("Can 1, net now", "100");
     await browser.press("Record");
-    await browser.until("300 g are in", async () => (await inVehicle(browser)) === 300);
+    await browser.until("300 g ", async () => (await inVehicle(browser)) === 300);
   });
 
   it("is worked by keys, in the light and in the dark", async () => {
@@ -204,7 +204,7 @@ describe("bad input", () => {
       ((await browser.driver.findElement(By.css("html")).getAttribute("class")) ?? "").includes("dark"),
     );
     await (await body()).sendKeys("b");
-    await browser.says("Open a job file");
+    await browser.says("Open job file");
   });
 });
 

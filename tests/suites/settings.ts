@@ -15,7 +15,7 @@ describe("settings", () => {
     await browser.driver.findElement(By.css("body")).sendKeys(",");
     await browser.at("settings");
     await browser.says(/3 jobs/);
-    await browser.choose("Every number is read in", "US");
+    await browser.choose("Unit set", "US");
     await browser.type("Technicians", "Tamsin Rowe, Idris Vane");
     await browser.press("Save everything as a file");
     const saved = () => readdirSync(browser.downloads).find((name) => name.startsWith("evrid-demo-shop-"));
@@ -34,18 +34,18 @@ describe("settings", () => {
     // Nothing that the demo workshop invents has to be in a copy.
     await browser.type("Type “erase” to erase everything", "erase");
     await browser.press("Erase everything");
-    await browser.says("Nothing of any job is kept");
+    await browser.says("All data was erased");
     await browser.says(/0 jobs/);
     await browser.driver
       .findElement(By.css("input[aria-label='Shop file']"))
       .sendKeys(path.join(browser.downloads, saved()!));
     // Into the empty browser it comes at once: the three on the bay and the year behind them.
-    await browser.says("New here: 203 jobs");
+    await browser.says("New: 203 jobs");
     expect(await storedJob(browser, "demo-estate-car")).toEqual(before);
 
     // A shop's own job is in no copy.
     await browser.open(inject("plain"));
-    await browser.says("No car in the bay");
+    await browser.says("No open jobs");
     await browser.press("New job");
     await browser.at("intake");
     await browser.open(`${inject("plain")}/settings`);
@@ -55,7 +55,7 @@ describe("settings", () => {
     expect(await erase.isEnabled()).toBe(false);
     await browser.type("Type “erase 1 job” to erase everything", "erase 1 job");
     await browser.press("Erase everything");
-    await browser.says("Nothing of any job is kept");
+    await browser.says("All data was erased");
   });
 
   it("are heard at once in every tab, and feed what stands beside a number", async () => {
@@ -63,7 +63,7 @@ describe("settings", () => {
     await browser.open(address);
     await browser.says("Fennick Bakery");
     await browser.open(`${address}/job/demo-estate-car/rest`);
-    await browser.says(/the same, within ± \d+ kPa/);
+    await browser.says(/equal within ± \d+ kPa/);
     const job = await browser.driver.getWindowHandle();
     await browser.driver.switchTo().newWindow("tab");
     const settings = await browser.driver.getWindowHandle();
@@ -74,15 +74,15 @@ describe("settings", () => {
       await browser.says(said);
     };
     await browser.open(`${address}/settings`);
-    await beside(() => browser.choose("Every number is read in", "US"), /the same, within ± \d\.\d psi/);
+    await beside(() => browser.choose("Unit set", "US"), /equal within ± \d\.\d psi/);
     const before = await beyond();
-    await beside(() => browser.type("Class", "0.25"), /the same, within/);
+    await beside(() => browser.type("Class", "0.25"), /equal within/);
     await browser.until("a finer gauge counts sooner", async () => (await beyond()) < before);
     // What was measured keeps the unit it was measured in.
     expect(await browser.valueOf("Low side")).toMatch(/^\d+$/);
 
     async function beyond(): Promise<number> {
-      return Number(/the same, within ± ([\d.]+)/.exec(await browser.text())![1]);
+      return Number(/equal within ± ([\d.]+)/.exec(await browser.text())![1]);
     }
   });
 });

@@ -14,8 +14,8 @@ describe("a signed job", () => {
     const before = await storedJob(browser, PICKUP);
     await browser.open(`${address}/job/${PICKUP}/intake`);
     await browser.says("Signed and locked");
-    expect(await (await browser.field("Charge on the label")).isEnabled()).toBe(false);
-    expect(await (await browser.button("Done: go to look")).isEnabled()).toBe(false);
+    expect(await (await browser.field("Label charge")).isEnabled()).toBe(false);
+    expect(await (await browser.button("Done: visual check")).isEnabled()).toBe(false);
     const keys = (...all: string[]) =>
       browser.driver
         .actions()
@@ -40,7 +40,7 @@ describe("a signed job", () => {
     await keys(Key.ENTER);
     await browser.says("Not signed again yet");
     await browser.open(`${address}/job/${PICKUP}/intake`);
-    await browser.type("Charge on the label", "638");
+    await browser.type("Label charge", "638");
     await browser.until("it is stored", async () => (await storedJob(browser, PICKUP)).intake.charge.text === "638");
     await browser.open(`${address}/job/${PICKUP}/sign-off`);
     await browser.press("Sign");

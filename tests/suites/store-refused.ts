@@ -15,17 +15,17 @@ describe("a store that refuses", () => {
     await browser.load(address);
     await browser.says("Orla Veitch");
     await browser.load(`${address}/job/${ESTATE}/intake`);
-    await browser.says("From the label under the bonnet");
+    await browser.says("Label under the bonnet");
     await browser.driver.executeScript(
       `window.put = IDBObjectStore.prototype.put;
        IDBObjectStore.prototype.put = () => { throw new DOMException("the disk is full", "QuotaExceededError"); };`,
     );
     await browser.type("Complaint", "Whistles when it is hot");
-    await browser.says("The browser does not store");
+    await browser.says("Not saved by the browser");
     await browser.says("the disk is full");
-    await browser.press("Not here");
-    await browser.type("Altitude of this shop", "512");
-    await browser.press("Save as a file");
+    await browser.press("Change altitude");
+    await browser.type("Workshop altitude", "512");
+    await browser.press("Save as file");
     const saved = async () => readdirSync(browser.downloads).find((name) => name.endsWith(".json"));
     await browser.until("the file is there", async () => (await saved()) !== undefined);
     const file = readJobFile(readFileSync(path.join(browser.downloads, (await saved())!), "utf8"));
@@ -40,7 +40,7 @@ describe("a store that refuses", () => {
     );
     await browser.until(
       "the message is gone",
-      async () => !(await browser.text()).includes("The browser does not store"),
+      async () => !(await browser.text()).includes("Not saved by the browser"),
     );
     await browser.consoleErrors();
   });
@@ -52,10 +52,10 @@ describe("a store that refuses", () => {
       "IDBFactory.prototype.open = () => { throw new DOMException('not in a private window', 'InvalidStateError'); };",
     );
     await browser.load(address);
-    await browser.says("The browser's store cannot be opened");
+    await browser.says("The browser's storage cannot be opened");
     await browser.says("not in a private window");
     await browser.load(`${address}/job/${ESTATE}/rest`);
-    await browser.says("The browser's store cannot be opened");
+    await browser.says("The browser's storage cannot be opened");
     expect(await browser.text()).not.toContain("Opening the job");
     await browser.consoleErrors();
   });
@@ -75,25 +75,25 @@ describe("a store that refuses", () => {
       ESTATE,
     );
     await browser.driver.navigate().refresh();
-    await browser.says(/Orla Veitch, grey estate: set aside, it cannot be read/);
+    await browser.says(/Orla Veitch, grey estate: unreadable, set aside/);
     await browser.says("Fennick Bakery");
-    await browser.press("Show it as text");
+    await browser.press("Show as text");
     await browser.says('"rest": null');
     await browser.load(`${address}/job/${ESTATE}/rest`);
     await browser.says("This job cannot be read");
     await browser.says("damaged at “rest”");
-    await browser.press("Show it as text");
+    await browser.press("Show as text");
     await browser.says('"rest": null');
 
     await browser.load(address);
     await browser.press("Remove Fennick Bakery, van 3");
-    await browser.says("Fennick Bakery, van 3 was removed");
+    await browser.says("Fennick Bakery, van 3 removed");
     await browser.driver.navigate().refresh();
     await browser.says("Kept for 30 more days");
-    await browser.press("Put Fennick Bakery, van 3 back");
+    await browser.press("Restore Fennick Bakery, van 3");
     await browser.until(
       "it is back",
-      async () => (await browser.text()).includes("Open a job file") && !(await browser.text()).includes("was removed"),
+      async () => (await browser.text()).includes("Open job file") && !(await browser.text()).includes("was removed"),
     );
     await browser.says("Fennick Bakery, van 3");
   });

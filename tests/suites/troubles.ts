@@ -27,26 +27,26 @@ describe("what goes wrong beside the work", () => {
     await browser.open(address);
     await browser.says("Orla Veitch");
     await browser.open(`${address}/job/${ESTATE}/intake`);
-    await browser.says("From the label under the bonnet");
+    await browser.says("Label under the bonnet");
     await browser.driver.executeScript(refuse);
     await browser.type("Complaint", "Whistles when it is hot");
-    await browser.says("The browser does not store");
+    await browser.says("Not saved by the browser");
     await browser.open(`${address}/vehicle?id=demo-car-03`);
-    await browser.says("Not stored: Orla Veitch, grey estate");
+    await browser.says("Not saved: Orla Veitch, grey estate");
     await browser.type("Note", "Low port behind the battery");
-    await browser.says("The browser did not store the last changes: the disk is full");
+    await browser.says("The browser did not save your last changes: the disk is full");
     await browser.open(`${address}/desk`);
-    await browser.says("Boils at");
+    await browser.says("Evaporating at");
     await browser.says("Low port behind the battery");
     await browser.type("Low side, gauge", "193");
-    await browser.says("What stands here is not stored");
+    await browser.says("Values not saved");
     await browser.open(address);
-    await browser.says("Not stored: the P-T desk");
+    await browser.says("Not saved: the P-T desk");
     await browser.consoleErrors();
 
     await browser.driver.navigate().refresh();
-    await browser.says("Not stored: Orla Veitch, grey estate");
-    await browser.says("Not stored: the P-T desk");
+    await browser.says("Not saved: Orla Veitch, grey estate");
+    await browser.says("Not saved: the P-T desk");
     await browser.says("Low port behind the battery");
     for (const title of ["Orla Veitch, grey estate", "the record of", "the P-T desk"]) {
       const notice = await browser.find(
@@ -82,13 +82,13 @@ describe("what goes wrong beside the work", () => {
     const { browser, address } = session;
     await browser.onEveryPage(refuse);
     await browser.open(`${address}/drill?code=1K-0004Y`);
-    await browser.says("What you can do");
+    await browser.says("Actions");
     await browser.says("Nothing is saved");
-    await browser.press("Look round the car");
+    await browser.press("Visual check");
     await browser.until("it is done", async () =>
-      /Look round the car/.test(
+      /Visual check/.test(
         await browser.driver.executeScript<string>(
-          "return document.querySelector(\"ol[aria-label='What you have done']\")?.textContent ?? ''",
+          "return document.querySelector(\"ol[aria-label='Actions so far']\")?.textContent ?? ''",
         ),
       ),
     );

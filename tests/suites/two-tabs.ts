@@ -14,7 +14,7 @@ describe("a job in two tabs", () => {
     await browser.load(address);
     await browser.says("Fennick Bakery");
     await browser.load(`${address}/job/demo-bakery-van/recover`);
-    await browser.type("Recovered refrigerant", "170");
+    await browser.type("Recovered", "170");
     await browser.until(
       "stored",
       async () => (await storedJob(browser, "demo-bakery-van")).recover.recovered.text === "170",
@@ -34,14 +34,14 @@ describe("a job in two tabs", () => {
     // Even a look at its first step ended the draw once.
     await browser.load(`${address}/job/demo-bakery-van/intake`);
     await browser.says("Open in another tab");
-    expect(await (await browser.button("Done: go to look")).isEnabled()).toBe(false);
+    expect(await (await browser.button("Done: visual check")).isEnabled()).toBe(false);
     await browser.load(charge);
     await browser.says("Open in another tab");
     const earlier = await grams();
     expect(earlier).toBeGreaterThan(5);
     await browser.until("it goes on flowing", async () => (await grams()) > earlier + 5);
 
-    await browser.press("Take it over here");
+    await browser.press("Take over here");
     await browser.until("the desk is here", async () => !(await browser.text()).includes("Open in another tab"));
     await browser.until(
       "the draw is booked",
@@ -61,12 +61,12 @@ describe("a job in two tabs", () => {
     // The books, the can and the page say the same, but for a gram or two of the scale.
     expect(Math.abs(340 - rack.containers["demo-can-a"]! * 1000 - booked)).toBeLessThan(5);
     await browser.says(new RegExp(`Out of Can 1\\s+${Math.round(booked)} g`));
-    await browser.says("Valve shut.");
+    await browser.says("Valve closed.");
 
     const second = await driver.getWindowHandle();
     await driver.switchTo().window(first);
     await browser.says("Open in another tab");
-    await browser.says("Take it over here");
+    await browser.says("Take over here");
     // The first tab gets it back by itself when the second goes.
     await driver.switchTo().window(second);
     await driver.close();

@@ -30,10 +30,10 @@ describe("a shop that reads in US units", () => {
       ["desk", "Low side"],
       ["settings", "Erase"],
       ["vehicles", "63 on record"],
-      ["vehicle?id=demo-car-03", "At idle, then and now"],
-      ["ledger", "out of containers:"],
+      ["vehicle?id=demo-car-03", "At idle, by visit"],
+      ["ledger", "from cylinders:"],
       ["bench", "here no gauge tells"],
-      ["drill?code=1W-00012", "What you can do"],
+      ["drill?code=1W-00012", "Actions"],
       ["report?job=demo-garden-pickup", "The test after the work"],
     ] as const;
     for (const [path, ready] of views) {
@@ -54,7 +54,7 @@ describe("a shop that reads in US units", () => {
       await browser.open(`${address}/job/${place}`);
       await browser.at(place.split("/")[1]!);
       if (place === "demo-bakery-van/running") await browser.rack("Idle");
-      if (place.startsWith("demo-bakery-van/r")) await browser.says("Green: such a vehicle", 60_000);
+      if (place.startsWith("demo-bakery-van/r")) await browser.says("Expected now", 60_000);
       if (place === "demo-estate-car/verdict") await browser.says("90 % of sound vehicles", 60_000);
       if (place === "demo-bakery-van/charge") await browser.says(/By weight/, 60_000);
       await new Promise((resolve) => setTimeout(resolve, 500));

@@ -25,7 +25,7 @@ describe("a whole job typed in US units", () => {
     const { browser, address } = session;
     await chooseUsUnits(browser, address);
     await browser.open(address);
-    await browser.says("No car in the bay");
+    await browser.says("No open jobs");
     await browser.press("New job");
     await browser.at("intake");
     const id = (await browser.driver.getCurrentUrl()).split("/").at(-2)!;
@@ -34,21 +34,21 @@ describe("a whole job typed in US units", () => {
       const lines = await metricLines(browser);
       if (lines.length > 0) found.push(`${step}: ${lines.join(" | ").slice(0, 300)}`);
       expect(await browser.text(), step).not.toMatch(/undefined|NaN|Infinity|\[object/);
-      await browser.press(`Done: go to ${next}`);
+      await browser.press(`Done: ${next}`);
     };
     await browser.type("Vehicle", "Delgado, red coupe");
     await browser.type("Complaint", "Cools at speed, not at the lights");
-    await browser.type("Altitude of this shop", "1200");
+    await browser.type("Workshop altitude", "1200");
     await browser.choose("Refrigerant", "R134a");
-    await browser.type("Charge on the label", "1 lb 4 oz");
-    await browser.choose("Metering device", "Expansion valve, receiver");
-    await browser.choose("Compressor", "Not sure");
+    await browser.type("Label charge", "1 lb 4 oz");
+    await browser.choose("Metering device", "Expansion valve (TXV)");
+    await browser.choose("Compressor", "Unknown");
     await browser.says("label 20.0 ± ");
-    await done("look, listen", "intake");
+    await done("visual check", "intake");
 
     await browser.at("look");
-    await browser.press("All of it is fine");
-    await browser.says("13 of 13 parts looked at");
+    await browser.press("Mark all OK");
+    await browser.says("13 of 13 parts OK");
     await done("hook-up", "look");
 
     await browser.at("hook-up");
@@ -70,69 +70,69 @@ describe("a whole job typed in US units", () => {
       for (const [name, text] of Object.entries(values)) await browser.type(`${name}, ${setting}`, text);
     }
     // The liquid line is clamped on the board.
-    await browser.touch("Liquid line: not read");
+    await browser.touch("Liquid line: no reading");
     await browser.type("Liquid line, idle, on the board", "94");
     await browser.type("Liquid line, fast idle, on the board", "95");
     expect(await browser.valueOf("Liquid line, idle")).toBe("94");
     await browser.says("Undercharge", 60_000);
-    await browser.says("Green: such a vehicle", 60_000);
+    await browser.says("Expected now", 60_000);
     await done("shut-off test", "running");
 
     await browser.at("shut-off");
-    await browser.type("Time until the sides met", "8");
-    await browser.choose("Did they meet", "They met");
+    await browser.type("Equalisation time", "8");
+    await browser.choose("Equalised", "Yes");
     await done("verdict", "shut-off");
 
     await browser.at("verdict");
-    await browser.says("judged for all 3 ways it may be");
+    await browser.says("all 3 possible builds count equally");
     await done("leak", "verdict");
 
     await browser.at("leak");
     await browser.press("High-side port core: not checked");
     await browser.press("High-side port core, Electronic detector: Leaks");
-    await browser.type("Shown, a year", "4");
+    await browser.type("Detector reading, per year", "4");
     await browser.says("One leak found");
     await done("recover", "leak");
 
     await browser.at("recover");
-    await browser.type("Recovered refrigerant", "9");
-    await browser.says("It had lost");
+    await browser.type("Recovered", "9");
+    await browser.says("Lost");
     await done("repair", "recover");
 
     await browser.at("repair");
-    await browser.press("O-rings of the joints opened: new");
-    await browser.choose("Oil that is filled in", "PAG");
-    const gap = /Still missing: oil filled in/.test(await browser.text());
+    await browser.press("O-rings at opened joints: replaced");
+    await browser.choose("Oil refilled", "PAG");
+    const gap = /Missing: oil refilled/.test(await browser.text());
     if (gap) await browser.press("Filled ");
     await done("evacuate", "repair");
 
     await browser.at("evacuate");
-    await browser.type("Coldest part of the circuit", "80");
-    await browser.type("Lowest pressure reached", "420");
+    await browser.type("Coldest part", "80");
+    await browser.type("Lowest pressure", "420");
     await browser.type("Pressure after the hold", "480");
-    await browser.type("Length of the hold", "30");
+    await browser.type("Hold time", "30");
     await done("charge", "evacuate");
 
     await browser.at("charge");
-    await browser.press("Add a can or cylinder");
+    await browser.press("Add cylinder");
     await browser.type("Net content", "28");
-    await browser.choose("What you read and type", "What a machine has dosed");
+    await browser.choose("What you enter", "Weight dosed by machine");
     await browser.type("Dosed from Can 1", "20");
     await browser.press("Record Can 1");
-    await browser.says("inside the label band");
+    await browser.says("within the label range");
     await done("prove", "charge");
 
     await browser.at("prove");
     await browser.type("Ambient", "90");
     await browser.type("Humidity", "45");
     for (const [name, text] of Object.entries(mended.idle)) await browser.type(`${name}, idle`, text);
-    await browser.says("Before and after, at the same settings");
-    await browser.says("On the first day", 60_000);
+    await browser.says("Before and after, same settings");
+    await browser.says("At first conditions", 60_000);
     for (const part of ["High-side port core", "Low-side port core", "Joints and O-rings"]) {
       await browser.press(`${part}: not checked`);
       await browser.press(`${part}, Electronic detector: Tight`);
     }
-    await browser.press("Caps on both ports");
+    await browser.press("Fit both caps");
     await done("sign-off", "prove");
 
     await browser.at("sign-off");
@@ -188,7 +188,7 @@ describe("a whole job typed in US units", () => {
         "const p = document.querySelector('img[alt^=\"Photo 1\"]'); return p !== null && p.naturalWidth > 100",
       ),
     );
-    await browser.press("Take Photo 1 of this step away");
+    await browser.press("Remove Photo 1 of this step");
     await browser.until("it is gone", async () => (await storedJob(browser, "demo-estate-car")).photos.length === 0);
     await browser.press("Undo");
     await browser.until("and back", async () => (await storedJob(browser, "demo-estate-car")).photos.length === 1);

@@ -104,9 +104,9 @@ export function fromAddress(given: string): Result<BenchState, AddressIssue> {
       ? fail({ code: "newer-version", version })
       : fail({ code: "broken", field: "v", expected: VERSION });
   for (const key of new Set(query.keys())) {
-    if (!names.has(key)) return fail({ code: "broken", field: key, expected: "no such name in a bench link" });
+    if (!names.has(key)) return fail({ code: "broken", field: key, expected: "not a name of a bench link" });
     if (key !== FAULT && query.getAll(key).length > 1)
-      return fail({ code: "broken", field: key, expected: "this name only once" });
+      return fail({ code: "broken", field: key, expected: "each name once" });
   }
   const number = (key: string, usual: number) => {
     const found = query.get(key);

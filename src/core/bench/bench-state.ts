@@ -83,7 +83,7 @@ export const benchStateSchema = z
   })
   .refine(({ faults, label }) => faults.every(({ cause }) => possible(cause, label)), {
     path: ["faults"],
-    message: "causes that this vehicle can have",
+    message: "causes possible in this vehicle",
   });
 export type BenchState = z.infer<typeof benchStateSchema>;
 

@@ -46,7 +46,7 @@ describe("the catalogue of causes", () => {
       "About 32 % of the label left (22 to 52)",
     );
     expect(causeEntry("metering-stuck-open").said({ low: 0.2, median: 0.2, high: 0.2 }, "orifice-tube")).toBe(
-      "About 50 % more than it should pass",
+      "About 50 % too much flow",
     );
   });
 

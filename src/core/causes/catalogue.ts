@@ -47,7 +47,7 @@ export function causeEntry(cause: FaultCause): CauseEntry {
 }
 
 export function causeName(cause: Cause): string {
-  return cause === "none" ? "Nothing wrong that these readings show" : catalogue[cause].name;
+  return cause === "none" ? "No fault found" : catalogue[cause].name;
 }
 
 /** Whether a cause can happen to such a vehicle at all. */

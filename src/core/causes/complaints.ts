@@ -20,13 +20,13 @@ export const complaintNames: Record<ComplaintId, string> = {
   "cold-then-warm": "Cold, then warm",
   "warm-at-idle": "Cold on the road, warm at idle",
   "one-side-warm": "One side warm",
-  cycles: "Clicks on and off",
+  cycles: "Clutch cycles",
   noise: "Noise",
   smell: "Smell",
   water: "Water in the cabin",
-  gradual: "Came on slowly",
-  sudden: "Came suddenly",
-  "after-work": "Since the last work",
+  gradual: "Gradual",
+  sudden: "Sudden",
+  "after-work": "Since last work",
 };
 
 /** How many times likelier each complaint is about a sound car than about an average one: round numbers of the trade. */

@@ -3,7 +3,7 @@ import { shareSaid, USUALLY_SOLVED } from "./said";
 
 /** A variable compressor whose stroke goes no further: its control valve, its command, or its swash plate. */
 export const compressorLowStroke: CauseEntry = {
-  name: "Compressor stuck at low stroke",
+  name: "Compressor stuck at low displacement",
   prior: 0.06,
   // A fixed compressor has no stroke that could stick.
   possible: ({ compressor }) => compressor.startsWith("variable"),
@@ -11,7 +11,7 @@ export const compressorLowStroke: CauseEntry = {
     effects.strokeMost = strokeAtMost(severity);
   },
   solved: USUALLY_SOLVED,
-  said: (severity) => shareSaid(severity, strokeAtMost, "of its stroke at most"),
+  said: (severity) => shareSaid(severity, strokeAtMost, "of full displacement at most"),
   complaints: { "never-cold": 2, sudden: 1.5, "one-side-warm": 0.5 },
   signs: [],
   mendedBy: ["compressor", "control-valve", "pressure-sensor", "wiring"],

@@ -11,7 +11,7 @@ export const compressorNotDriven: CauseEntry = {
   // A drive is there or not; slipping is the rarer half.
   drawSeverity: (uniform) => (uniform() < 0.85 ? 1 : 0.3 + 0.7 * uniform()),
   solved: [1],
-  said: (severity) => (severity.median > WHOLLY ? "Not driven at all" : shareSaid(severity, (share) => share, "slip")),
+  said: (severity) => (severity.median > WHOLLY ? "Not driven" : shareSaid(severity, (share) => share, "slip")),
   complaints: {
     "never-cold": 4,
     "cold-then-warm": 0.6,

@@ -3,7 +3,7 @@ import { degreeSaid, leakageWords } from "./said";
 
 /** At 1 most of what an idling compressor displaces goes back past its valves; what is left is hardly hotter for it. */
 export const compressorWorn: CauseEntry = {
-  name: "Compressor worn inside",
+  name: "Low compressor capacity",
   prior: 0.06,
   act: (effects, severity, { displacementM3 }) => {
     effects.leakM2 = 8e-6 * (displacementM3 / 150e-6) * severity;

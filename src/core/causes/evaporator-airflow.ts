@@ -3,13 +3,13 @@ import { shareSaid } from "./said";
 
 /** A clogged filter, a weak blower, an iced coil: a fifth of the air is left at 1. */
 export const evaporatorAirflow: CauseEntry = {
-  name: "Too little air over the evaporator",
+  name: "Low evaporator airflow",
   prior: 0.06,
   act: (effects, severity) => {
     effects.evaporatorFlow *= airLeft(severity);
   },
   solved: [0.5, 0.9],
-  said: (severity) => shareSaid(severity, airLeft, "of the air left"),
+  said: (severity) => shareSaid(severity, airLeft, "of normal airflow"),
   complaints: {
     "never-cold": 0.6,
     "cold-then-warm": 3,

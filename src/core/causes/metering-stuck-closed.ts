@@ -3,7 +3,7 @@ import { shareSaid, USUALLY_SOLVED } from "./said";
 
 /** A valve that opens no further than so far, or an orifice that is partly clogged. */
 export const meteringStuckClosed: CauseEntry = {
-  name: "Metering device stuck closed or blocked",
+  name: "Metering device restricted",
   prior: 0.05,
   act: (effects, severity) => {
     effects.openingMost = openAtMost(severity);

@@ -14,8 +14,8 @@ export const meteringStuckOpen: CauseEntry = {
   solved: [0.4, 1],
   said: (severity, metering) =>
     metering === "orifice-tube"
-      ? shareSaid(severity, passedMore, "more than it should pass")
-      : shareSaid(severity, openAtLeast, "open, and no less"),
+      ? shareSaid(severity, passedMore, "too much flow")
+      : shareSaid(severity, openAtLeast, "open at least"),
   complaints: { noise: 1.3, "after-work": 1.3 },
   signs: [
     { signs: ["frost"], parts: ["evaporator", "suction-line"], odds: 2 },

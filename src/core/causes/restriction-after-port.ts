@@ -3,7 +3,7 @@ import { degreeSaid, passageWords, USUALLY_SOLVED } from "./said";
 
 /** A blockage of liquid line or drier: from what nobody notices to a hole of a third of a millimetre. */
 export const restrictionAfterPort: CauseEntry = {
-  name: "Blocked liquid line or drier",
+  name: "Liquid-line restriction",
   prior: 0.05,
   act: (effects, severity) => {
     effects.liquidAreaM2 = 8e-6 * Math.exp(-4.6 * severity);

@@ -3,7 +3,7 @@ import { degreeSaid, passageWords } from "./said";
 
 /** A blockage between compressor and high port, condenser included: from a passage that costs some 10 kPa at usual flow to a hole of a third of a millimetre. */
 export const restrictionBeforePort: CauseEntry = {
-  name: "Blocked between compressor and high port",
+  name: "Restriction before the high-side port",
   prior: 0.05,
   act: (effects, severity, { place }) => {
     effects.dischargeAreaM2 = 40e-6 * Math.exp(-6.2 * severity);

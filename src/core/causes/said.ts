@@ -29,14 +29,10 @@ export function degreeSaid(
   words: readonly [mild: string, middling: string, severe: string],
 ): string {
   if (median > SEVERE) return `Severe: ${words[2]}`;
-  return median > MIDDLING ? `Middling: ${words[1]}` : `Mild: ${words[0]}`;
+  return median > MIDDLING ? `Moderate: ${words[1]}` : `Mild: ${words[0]}`;
 }
 
 /** How narrow a passage is. */
-export const passageWords = ["a passage a little too small", "a narrow passage", "hardly a passage left"] as const;
+export const passageWords = ["slightly narrowed passage", "narrow passage", "almost closed"] as const;
 /** How much a worn compressor loses. */
-export const leakageWords = [
-  "some of what it pumps goes back",
-  "some of what it pumps goes back",
-  "most of what it pumps goes back",
-] as const;
+export const leakageWords = ["slight internal leakage", "internal leakage", "mostly internal leakage"] as const;

@@ -55,7 +55,7 @@ export type SignId = (typeof signIds)[number];
 export const signNames: Record<SignId, string> = {
   oily: "Oily",
   wet: "Wet",
-  dye: "Dye glows",
+  dye: "Dye visible",
   bubbles: "Bubbles",
   hot: "Hot",
   cold: "Cold",

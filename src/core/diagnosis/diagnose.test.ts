@@ -230,7 +230,7 @@ describe("diagnosis", () => {
       observable: "condensing",
       rpm: 800,
     });
-    expect(decisionWords(decide(verdict)).sentence).toMatch(/do not fit together, and high side at 800 rpm is the one/);
+    expect(decisionWords(decide(verdict)).sentence).toMatch(/contradict each other; high side at 800 rpm stands out/);
     for (const which of vehicles.keys()) {
       expect(judge(reading(which)).warnings.map(({ code }) => code)).not.toContain("do-not-fit");
     }
@@ -397,7 +397,7 @@ describe("decision and display", () => {
     expect(decide(judge(reading(0, "compressor-not-driven", 1))).act).toBe("check-control");
     const large = decide(judge(reading(1, "undercharge", 0.95)));
     expect(large.act).toBe("find-leak");
-    expect(decisionWords(large).sentence).toMatch(/find the leak before it is charged/i);
+    expect(decisionWords(large).sentence).toMatch(/find the leak, then recover/i);
   });
 
   it("moves a row only when its lead is certain", () => {

@@ -47,7 +47,7 @@ describe("a circuit that holds no liquid", () => {
     expect(codes(verdict)).not.toContain("beyond-learned");
     const decision = decide(verdict);
     expect(decision).toMatchObject({ act, reason: { code } });
-    expect(decisionWords(decision).sentence).toMatch(/do not run it/i);
+    expect(decisionWords(decision).sentence).toMatch(/do not run the engine/i);
     const asked = verdict.nextTests.map(({ test }) => test).filter((test) => test !== "look" && test !== "recover");
     expect(asked).toEqual([]);
   });
@@ -80,7 +80,7 @@ describe("what cannot be", () => {
     };
     const verdict = judge(swapped);
     expect(decide(verdict)).toMatchObject({ act: "check-instruments", reason: { code: "implausible" } });
-    expect(decisionWords(decide(verdict)).sentence).toMatch(/hoses are swapped/);
+    expect(decisionWords(decide(verdict)).sentence).toMatch(/Hoses or values are exchanged/);
     // As if no gauge had been coupled.
     const bare = { ...hatchback, running: hatchback.running!.map((one) => ({ ...one, lowKpa: null, highKpa: null })) };
     for (const cause of faultCauses) {
@@ -111,7 +111,7 @@ describe("a static pressure of something else", () => {
     // Propane at 29 degC.
     const verdict = judge({ ...hatchback, rest: { lowKpa: 955, highKpa: 960, soakC: 29 } });
     expect(warningOf(verdict, "wrong-refrigerant")).toMatchObject({ flammable: true });
-    expect(decisionWords(decide(verdict)).sentence).toMatch(/burns/);
+    expect(decisionWords(decide(verdict)).sentence).toMatch(/flammable/);
   });
 });
 
@@ -183,7 +183,7 @@ describe("values beyond what was learned", () => {
     const far = { ...hatchback, conditions: { ambientC: 60, airSource: "fresh" as const } };
     const warning = warningOf(judge(far), "beyond-learned")!;
     expect(warning.values).toContain("ambient");
-    expect(warningSentence(warning, wording)).toMatch(/Beyond what was learned: .*ambient/);
+    expect(warningSentence(warning, wording)).toMatch(/Outside the simulated range: .*ambient/);
   });
 
   it("have names for a person, each", () => {

@@ -23,23 +23,23 @@ const turning: readonly PartId[] = ["compressor", "clutch-belt", "fan", "blower"
 export function meaningOf({ part, sign }: Pick<Observation, "part" | "sign">): string | null {
   const where = partNames[part].toLowerCase();
   if ((sign === "cold" || sign === "sweating" || sign === "frost") && hotLines.includes(part)) {
-    return `The ${where} must be warm: a blockage just before the cold place.`;
+    return `The ${where} must be warm: restriction just before the cold place.`;
   }
-  if (sign === "hot" && coldLines.includes(part)) return `The ${where} should be cool: little or nothing boils in it.`;
-  if (sign === "frost" && coldLines.includes(part)) return "Too cold: too little air over the coil, or starved.";
+  if (sign === "hot" && coldLines.includes(part)) return `The ${where} should be cool: little or nothing evaporates.`;
+  if (sign === "frost" && coldLines.includes(part)) return "Too cold: low evaporator airflow, or starved.";
   if (sign === "oily" || sign === "wet" || sign === "dye")
-    return "Oil comes out with refrigerant: look for the leak here.";
-  if (sign === "bubbles") return "Gas escapes here: a leaking port or joint.";
+    return "Oil escapes with refrigerant: look for the leak here.";
+  if (sign === "bubbles") return "Refrigerant escapes: leaking port or joint.";
   if (sign === "hiss" && (part === "metering-device" || part === "evaporator")) {
-    return "Vapour through the metering device: it gets too little liquid.";
+    return "Vapour in the metering device: too little liquid.";
   }
   if (sign === "not-turning" && turning.includes(part)) {
     return part === "fan" || part === "blower"
-      ? "No air moves here: check it first."
+      ? "No airflow: check this first."
       : "Not driven: check command, switch and belt first.";
   }
   if ((sign === "blocked" || sign === "bent") && part === "condenser")
-    return "Less air through the condenser: clean or straighten it first.";
+    return "Low condenser airflow: clean or straighten it first.";
   return null;
 }
 

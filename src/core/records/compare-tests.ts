@@ -72,10 +72,13 @@ export function compareTests(
       pairOf("Superheat", "superheat", derived[0]?.superheatK, derived[1]?.superheatK),
       pairOf("Subcooling", "subcooling", derived[0]?.subcoolingK, derived[1]?.subcoolingK),
       {
-        ...pairOf("Condensing over ambient", null, derived[0]?.approachK, derived[1]?.approachK),
+        ...pairOf("Condenser split", null, derived[0]?.approachK, derived[1]?.approachK),
         equal: atFirst("approachK"),
       },
-      { ...pairOf("Air split", null, derived[0]?.airSplitK, derived[1]?.airSplitK), equal: atFirst("airSplitK") },
+      {
+        ...pairOf("Evaporator air drop", null, derived[0]?.airSplitK, derived[1]?.airSplitK),
+        equal: atFirst("airSplitK"),
+      },
     ];
     for (const pair of pairs) {
       if (pair.before === null || pair.after === null) continue;

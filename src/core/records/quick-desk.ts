@@ -38,9 +38,9 @@ export type QuickDesk = z.infer<typeof quickDeskSchema>;
 /** Fields that only the quick desk has. */
 export const deskFields = {
   saturation: { label: "Saturation", dimension: "temperature", min: -60, max: 101 },
-  drop: { label: "Lost by friction", dimension: "pressure", min: 0, max: 500 },
-  heat: { label: "Warms on its way by", dimension: "temperatureDifference", min: -10, max: 30 },
-  rise: { label: "Rises by", dimension: "length", min: -3, max: 3 },
+  drop: { label: "Friction loss", dimension: "pressure", min: 0, max: 500 },
+  heat: { label: "Warming along the line", dimension: "temperatureDifference", min: -10, max: 30 },
+  rise: { label: "Height", dimension: "length", min: -3, max: 3 },
   bore: { ...fields.bore, label: "Bore" },
   litres: { label: "Volume", dimension: "volume", min: 1e-6, max: 0.2 },
   vesselC: { label: "Its temperature", dimension: "temperature", min: -40, max: 90 },

@@ -133,7 +133,7 @@ describe("proof", () => {
   it("tells the customer what was weighed, and nothing that was not", () => {
     const words = customerWords(pickup, metricFigures).join(" ");
     expect(words).toContain("232 g of 624 g");
-    expect(words).toContain("3 parts were renewed");
+    expect(words).toContain("3 parts were replaced");
     expect(words).toContain("now holds 625 g");
     expect(words).not.toContain("a month");
     const filled = { ...pickup, intake: { ...pickup.intake, lastFilled: "2025-05-01" } };
@@ -142,7 +142,7 @@ describe("proof", () => {
       ...pickup,
       leak: { ...pickup.leak, checks: [{ ...pickup.leak.checks[0]!, stage: "after-work" }] },
     };
-    expect(customerWords(leaking, metricFigures).at(-1)).toContain("A leak was found");
+    expect(customerWords(leaking, metricFigures).at(-1)).toContain("Leak found at");
     expect(customerWords(newJob("x", now), metricFigures)).toEqual([]);
   });
 });

@@ -64,7 +64,7 @@ describe("a file of a whole shop", () => {
     const { jobs: read, broken } = shopOf({ jobs: [van, { ...van, altitude: entry("9", "m") }] });
     expect(read).toEqual([van]);
     expect(broken).toEqual([{ list: "jobs", place: 2, issue: { code: "duplicate", id: van!.id } }]);
-    expect(brokenSentence(broken)).toContain("The earlier one was read");
+    expect(brokenSentence(broken)).toContain("Only the earlier one was read");
   });
 
   it.each(["a\r\nATTENDEE:x", "a,b", "a;b", "a b", "../x", "<b>", "-x", "x".repeat(101)])(

@@ -77,8 +77,7 @@ export function BayView() {
   const filling = useDemoFilling();
   useEffect(() => void clearRemoved().catch(() => undefined), []);
 
-  const failed = (error: unknown) =>
-    files.say({ tone: "act", title: "The browser did not store it", text: reasonOf(error) });
+  const failed = (error: unknown) => files.say({ tone: "act", title: "Not saved", text: reasonOf(error) });
   const start = useRunOnce(() => createJob().then((job) => router.push(stepPath(job.id, "intake")), failed), {
     leaves: true,
   });
@@ -117,7 +116,7 @@ export function BayView() {
               accept="application/json,.json,application/zip,.zip"
               onFile={(file) => files.open(file).catch(failed)}
             >
-              Open a job file
+              Open job file
             </FileButton>
             <BenchButton kind="act" shortcut="N" onClick={start}>
               New job
@@ -130,14 +129,14 @@ export function BayView() {
       <Stack as="main" p="4" gap="3" maxW="1180px">
         <ImportDesk files={files} />
         {keeping.state === "ready" && keeping.value.littleRoom && (
-          <Notice tone="act" title="Little room is left in this browser">
-            {`${Math.round(keeping.value.usedShare! * 100)} % of what it allows is used. Save old jobs as files and remove them, before something cannot be stored.`}
+          <Notice tone="act" title="Little storage left">
+            {`${Math.round(keeping.value.usedShare! * 100)} % of the storage is used. Save old jobs as files, then remove them.`}
           </Notice>
         )}
         <CopyReminder />
         {unreadable.map((record) => (
           <SetAside key={record.id} {...record} onRemove={() => remove(record.id)}>
-            {jobFileSentence("The stored record", record.issue)}
+            {jobFileSentence("Stored record", record.issue)}
           </SetAside>
         ))}
         {stored.state === "failed" || stored.state === "silent" ? (
@@ -164,14 +163,12 @@ export function BayView() {
                     onChange={setQuery}
                   />
                 </Box>
-                <Choice label="Which" options={kinds} value={kind} onChange={setKind} />
+                <Choice label="Show" options={kinds} value={kind} onChange={setKind} />
               </Flex>
             )}
             {shown.length === 0 && (
               <Text color="soft">
-                {jobs.length === 0
-                  ? "No car in the bay: every job here is signed and put away."
-                  : "No job here has these words."}
+                {jobs.length === 0 ? "No open jobs. Signed jobs are archived." : "No job matches."}
               </Text>
             )}
             {shown.map((job) => (
@@ -186,13 +183,13 @@ export function BayView() {
           </>
         )}
         {(elsewhere > 0 || archived > WITH_ARCHIVED.archived) && (
-          <Text color="soft">Older jobs stand with their vehicle, under Vehicles.</Text>
+          <Text color="soft">Older jobs are listed under Vehicles.</Text>
         )}
         <RemovedJobs removed={removed} onRestore={(id) => restoreJob(id).catch(failed)} />
         {archived > 0 && (
           <Flex>
             <BenchButton kind="quiet" aria-pressed={withArchived} onClick={() => setWithArchived(!withArchived)}>
-              {withArchived ? "Hide the archived" : `Show ${Math.min(archived, WITH_ARCHIVED.archived)} archived`}
+              {withArchived ? "Hide archived" : `Show ${Math.min(archived, WITH_ARCHIVED.archived)} archived`}
             </BenchButton>
           </Flex>
         )}
@@ -211,10 +208,10 @@ function Empty({ onStart, onDemo, onCopy }: EmptyProps) {
   return (
     <Box py="16" textAlign="center">
       <Text fontSize="26px" fontWeight="650">
-        No car in the bay
+        No open jobs
       </Text>
       <Text color="soft" fontSize="17px" mt="1">
-        Start a job with the label under the bonnet in sight, or look around in the demo workshop.
+        Start a job at the vehicle, with the label in sight, or try the demo workshop.
       </Text>
       <Flex justify="center" gap="3" mt="5">
         <BenchButton kind="act" onClick={onStart}>
@@ -223,8 +220,8 @@ function Empty({ onStart, onDemo, onCopy }: EmptyProps) {
         <BenchButton kind="quiet" onClick={onDemo}>
           {practiceWords.toDemo}
         </BenchButton>
-        <FileButton label="Copy of a shop" accept="application/json,.json,application/zip,.zip" onFile={onCopy}>
-          Bring back a copy
+        <FileButton label="Shop copy" accept="application/json,.json,application/zip,.zip" onFile={onCopy}>
+          Restore copy
         </FileButton>
       </Flex>
     </Box>

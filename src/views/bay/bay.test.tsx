@@ -76,7 +76,7 @@ describe("the bay", () => {
     await opened();
     for (const job of jobs) {
       const card = screen.getByRole("article", { name: job.intake.vehicle });
-      expect(card.textContent).toMatch(/of 14 done, .+; next|Signed off \d/);
+      expect(card.textContent).toMatch(/Next \(\d+ of 14 done, .+\)|Signed off \d/);
       expect(card.textContent).not.toMatch(/undefined|NaN/);
       expect(card.querySelector("a")!.getAttribute("href")).toContain(`/job/${job.id}/`);
     }
@@ -87,7 +87,7 @@ describe("the bay", () => {
     const [van] = jobs;
     await press(`Remove ${van!.intake.vehicle}`);
     await waitFor(() => expect(screen.queryByRole("article", { name: van!.intake.vehicle })).toBeNull());
-    await press(`Put ${van!.intake.vehicle} back`);
+    await press(`Restore ${van!.intake.vehicle}`);
     await waitFor(() => expect(screen.getByRole("article", { name: van!.intake.vehicle })).toBeTruthy());
     expect(writeJobFile((await listJobs()).jobs.find(({ id }) => id === van!.id)!)).toBe(writeJobFile(van!));
   });
@@ -103,7 +103,7 @@ describe("the bay", () => {
 
   it("the same vehicle again is a new job with its label and nothing measured", async () => {
     await opened();
-    await press(`Again: a new job for ${jobs[1]!.intake.vehicle}`);
+    await press(`New job for ${jobs[1]!.intake.vehicle}`);
     await waitFor(() => expect(pushed).toHaveLength(1));
     const copy = (await listJobs()).jobs.find(({ id }) => pushed[0]!.includes(id))!;
     expect(copy.intake.charge).toEqual(jobs[1]!.intake.charge);

@@ -23,7 +23,7 @@ export function CopyReminder() {
         {`Only in this browser: ${unsavedWords(copies.value)}.`}
       </Text>
       <BenchButton asChild kind="quiet">
-        <Link href="/settings#data">Save them as a file</Link>
+        <Link href="/settings#data">Save as file</Link>
       </BenchButton>
     </Flex>
   );

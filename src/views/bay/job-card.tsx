@@ -60,10 +60,10 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
           <PracticeTag purpose={job.purpose} />
         </Flex>
         <Text typed color="soft" lineClamp={2}>
-          {intake.complaint.trim() || "No complaint written down."}
+          {intake.complaint.trim() || "No complaint recorded."}
         </Text>
         <Text mt="1.5">
-          {intake.refrigerant ? refrigerantLabels[intake.refrigerant] : "Refrigerant not known"}
+          {intake.refrigerant ? refrigerantLabels[intake.refrigerant] : "Refrigerant unknown"}
           {chargeG !== null && `, label ${figures.number(chargeG, "g")}`}
           {chargeG !== null &&
             (toleranceG !== null ? ` ± ${figures.quantity(toleranceG, "g")}` : ` ${figures.label("g")}`)}
@@ -82,7 +82,7 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
         <Text fontSize="13px" color="soft">
           {signed
             ? `Signed off ${format(job.signOff.signedAt!, "d MMM yyyy")}`
-            : `${done} of ${stepIds.length} done, ${format(job.updatedAt, "d MMM HH:mm")}; next`}
+            : `Next (${done} of ${stepIds.length} done, ${format(job.updatedAt, "d MMM HH:mm")})`}
         </Text>
         <Text fontSize="20px" fontWeight="650" color={signed ? "done" : "ink"}>
           {signed ? job.signOff.technician.trim() || "Signed" : stepNames[next]}
@@ -110,18 +110,18 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
         <BenchButton
           kind="quiet"
           px="3"
-          aria-label={`Again: a new job for ${name}`}
-          title="The same vehicle again"
+          aria-label={`New job for ${name}`}
+          title="New job, same vehicle"
           onClick={onAgain}
         >
           <CopyPlus size={19} />
-          Again
+          New job, same vehicle
         </BenchButton>
         <BenchButton
           kind="quiet"
           px="3"
-          aria-label={`${job.archivedAt === null ? "Archive" : "Back from the archive:"} ${name}`}
-          title={job.archivedAt === null ? "Archive" : "Bring back"}
+          aria-label={`${job.archivedAt === null ? "Archive" : "Restore from archive:"} ${name}`}
+          title={job.archivedAt === null ? "Archive" : "Restore"}
           onClick={onArchive}
         >
           {job.archivedAt === null ? <Archive size={19} /> : <ArchiveRestore size={19} />}
@@ -139,19 +139,18 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
 }
 
 function openWord(signed: boolean, next: StepId): string {
-  if (signed) return "Look at it";
-  return next === "intake" ? "Begin" : "Go on";
+  if (signed) return "View";
+  return next === "intake" ? "Begin" : "Continue";
 }
 
 /** What is known so far, the most certain first: weight, then verdict. */
 function standing(job: Job, leading: string | null, figures: Figures): string {
   const balance = balanceOf(job);
   const recovered = recoveredOf(job);
-  if (balance?.ok && balance.value.drawnG > 0)
-    return `${figures.quantity(balance.value.inVehicleG, "g")} in the vehicle`;
-  if (recovered.ok && recovered.value !== null) return `${figures.quantity(recovered.value, "g")} came out`;
+  if (balance?.ok && balance.value.drawnG > 0) return `${figures.quantity(balance.value.inVehicleG, "g")} charged`;
+  if (recovered.ok && recovered.value !== null) return `${figures.quantity(recovered.value, "g")} recovered`;
   if (leading) return leading;
-  if (job.baseline.settings.some(hasReadings)) return "readings taken, no cause weighed yet";
-  if (restOf(job) !== null) return "rest pressures read";
-  return "nothing measured yet";
+  if (job.baseline.settings.some(hasReadings)) return "readings recorded, no diagnosis yet";
+  if (restOf(job) !== null) return "static pressure recorded";
+  return "no readings yet";
 }

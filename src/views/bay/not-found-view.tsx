@@ -10,12 +10,12 @@ export function NotFoundView() {
   return (
     <AppFrame current="bay" title="Not found">
       <Box p="6" maxW="720px">
-        <Notice tone="wait" title="There is no such page">
-          The address may be cut short. Jobs are listed in the Bay.
+        <Notice tone="wait" title="Page not found">
+          The address may be incomplete. Jobs are listed in the Bay.
         </Notice>
         <Flex mt="4">
           <BenchButton asChild>
-            <Link href="/">To the Bay</Link>
+            <Link href="/">Go to Bay</Link>
           </BenchButton>
         </Flex>
       </Box>

@@ -35,20 +35,20 @@ export function RemovedJobs({ removed, onRestore }: RemovedJobsProps) {
           py="2"
         >
           <Text flex="1" minW="0">
-            {typed(name)} was removed on {format(removedAt, "d MMMM, HH:mm")}.{" "}
+            {typed(name)} removed on{format(removedAt, "d MMMM, HH:mm")}.{" "}
             <Text as="span" color="soft">
               {keptFor(removedAt)}
             </Text>
           </Text>
-          <BenchButton aria-label={`Put ${name} back`} onClick={() => onRestore(id)}>
-            Put it back
+          <BenchButton aria-label={`Restore ${name}`} onClick={() => onRestore(id)}>
+            Restore
           </BenchButton>
         </Flex>
       ))}
       {removed.length > 1 && (
         <Flex>
           <BenchButton kind="quiet" aria-pressed={all} onClick={() => setAll(!all)}>
-            {all ? "Show the last one only" : `Show all ${removed.length} removed`}
+            {all ? "Show only the last" : `Show all ${removed.length} removed`}
           </BenchButton>
         </Flex>
       )}

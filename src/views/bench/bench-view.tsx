@@ -53,7 +53,7 @@ export function BenchView() {
     return (
       <AppFrame current="bench" title="Bench">
         <Box p="4">
-          <Text>Setting it up</Text>
+          <Text>Preparing the bench</Text>
         </Box>
       </AppFrame>
     );
@@ -78,7 +78,7 @@ async function beginningOf(query: string): Promise<Begun> {
       ? {
           jobId: null,
           state: benchOf(),
-          said: "That job is not here, or its label is not known: this is a usual car in its place.",
+          said: "This job or its label is unknown. A typical vehicle is shown.",
         }
       : { jobId, state: made, said: null };
   }
@@ -163,10 +163,10 @@ function OpenBench({ begun }: { begun: Begun }) {
           </Box>
           <Flex ml="auto" gap="2" flexShrink="0">
             <BenchButton kind="quiet" aria-expanded={picking} onClick={() => setPicking(!picking)}>
-              Which vehicle
+              Select vehicle
             </BenchButton>
             <BenchButton kind="quiet" disabled={sound} onClick={() => set(asSound)}>
-              All sound
+              Clear faults
             </BenchButton>
             <BenchButton
               kind="main"
@@ -174,7 +174,7 @@ function OpenBench({ begun }: { begun: Begun }) {
               aria-pressed={kept !== null}
               onClick={() => setKept(running && { state, answer: running })}
             >
-              Keep as A
+              Save as A
             </BenchButton>
           </Flex>
         </>
@@ -194,14 +194,14 @@ function OpenBench({ begun }: { begun: Begun }) {
           top="0"
           maxH="calc(100dvh / var(--evrid-scale, 1) - 56px)"
           overflowY="auto"
-          aria-label="What is set"
+          aria-label="Settings"
           role="group"
         >
           <Controls state={state} set={set} />
         </Box>
         <Stack p="3.5" gap="3.5" minW="0">
           {note !== null && (
-            <Notice tone="wait" title="Not as the link says">
+            <Notice tone="wait" title="Link not fully applied">
               {note}
             </Notice>
           )}
@@ -235,10 +235,10 @@ function OpenBench({ begun }: { begun: Begun }) {
             {kept !== null && (
               <>
                 <BenchButton kind="quiet" onClick={() => setState(kept.state)}>
-                  Back to A
+                  Return to A
                 </BenchButton>
                 <BenchButton kind="quiet" onClick={() => setKept(null)}>
-                  Let A go
+                  Discard A
                 </BenchButton>
               </>
             )}
@@ -251,7 +251,7 @@ function OpenBench({ begun }: { begun: Begun }) {
               kept={kept?.answer ?? null}
               bands={bands.part}
             />
-            <Card tight title="Pressure and heat: touch a corner to read it">
+            <Card tight title="Pressure-enthalpy chart: tap a corner for its values">
               <PhMap
                 refrigerant={state.label.refrigerant}
                 now={shown && { name: "now", corners: shown.corners }}

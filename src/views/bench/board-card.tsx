@@ -14,8 +14,8 @@ import { Text } from "@/ui/text";
 const places: { id: TapId; name: string; of: (answer: BenchRunning) => number }[] = [
   { id: "discharge", name: "Discharge line", of: ({ reading }) => reading.discharge },
   { id: "liquid", name: "Liquid line", of: ({ reading }) => reading.liquid },
-  { id: "meteringIn", name: "Before the metering device", of: ({ lines }) => lines["metering-in"] },
-  { id: "metering-out", name: "Behind the metering device", of: ({ lines }) => lines["metering-out"] },
+  { id: "meteringIn", name: "Metering device inlet", of: ({ lines }) => lines["metering-in"] },
+  { id: "metering-out", name: "Metering device outlet", of: ({ lines }) => lines["metering-out"] },
   { id: "suction", name: "Suction line", of: ({ reading }) => reading.suction },
   { id: "vent", name: "Centre vent", of: ({ reading }) => reading.vent },
 ];
@@ -26,7 +26,7 @@ export function BoardCard({ state, answer }: { state: BenchState; answer: BenchR
   const [tapped, setTapped] = useState<TapId | null>(null);
   const taps: Tap[] = places.map(({ id, name, of }) => {
     const text = answer === null ? null : figures.quantity(of(answer), "degC", 0);
-    return { id, label: `${name}, ${text ?? "nothing runs"}`, text };
+    return { id, label: `${name}, ${text ?? "not running"}`, text };
   });
   const read = places.find(({ id }) => id === tapped);
   const marks: Partial<Record<PartId, { text: string; tone: "act" | "wait" | "done" }>> = Object.fromEntries(
@@ -38,7 +38,7 @@ export function BoardCard({ state, answer }: { state: BenchState; answer: BenchR
       }),
   );
   return (
-    <Card title="The circuit">
+    <Card title="Circuit">
       <CircuitBoard
         metering={state.label.metering}
         notes={[]}
@@ -55,7 +55,7 @@ export function BoardCard({ state, answer }: { state: BenchState; answer: BenchR
           ? `${read.name}: ${figures.quantity(read.of(answer), "degC", 1)}.`
           : answer
             ? storeWords(state, answer)
-            : "Nothing runs."}
+            : "Not running."}
       </Text>
     </Card>
   );
@@ -64,7 +64,7 @@ export function BoardCard({ state, answer }: { state: BenchState; answer: BenchR
 function storeWords({ label }: BenchState, { storeLevel, flooded }: BenchRunning): string {
   const store = label.metering === "orifice-tube" ? "Accumulator" : "Receiver";
   const level = Math.round(Math.min(Math.max(storeLevel, 0), 1) * 100);
-  return `${store} ${level} % full; ${Math.round(flooded * 100)} % of the condenser stands in liquid.`;
+  return `${store} ${level} % full; ${Math.round(flooded * 100)} % of the condenser is flooded.`;
 }
 
 /** What flows in each pipe, by how far it is from boiling. */

@@ -34,7 +34,7 @@ export function Controls({ state, set }: ControlsProps) {
   return (
     <Stack gap="3.5">
       <Text as="h2" fontWeight="650" color="soft" fontSize="15px">
-        The day
+        Conditions
       </Text>
       <Track
         label="Ambient"
@@ -63,7 +63,7 @@ export function Controls({ state, set }: ControlsProps) {
         set={(blowerPct) => day({ blowerPct })}
       />
       <Choice
-        label="Air to the evaporator"
+        label="Return air"
         options={airs}
         value={conditions.airSource}
         onChange={(airSource) => day({ airSource })}
@@ -96,7 +96,7 @@ export function Controls({ state, set }: ControlsProps) {
         </BenchButton>
       )}
       <Text as="h2" fontWeight="650" color="soft" fontSize="15px" mt="1">
-        What is in it
+        Charge
       </Text>
       <ChargeTrack state={state} set={set} />
       <Track
@@ -110,7 +110,7 @@ export function Controls({ state, set }: ControlsProps) {
         set={(airG) => set((now) => ({ ...now, airG }))}
       />
       <Text as="h2" fontWeight="650" color="soft" fontSize="15px" mt="1">
-        What is wrong
+        Faults
       </Text>
       <Wrongs state={state} set={set} able={benchCauses.filter((cause) => possible(cause, label))} />
     </Stack>
@@ -178,7 +178,7 @@ function Wrongs({ state, set, able }: ControlsProps & { able: readonly FaultCaus
     put(state.faults.map((fault) => (fault.cause === cause ? { ...fault, ...part } : fault)));
   return (
     <Box>
-      <Flex gap="1.5" wrap="wrap" role="group" aria-label="What is wrong">
+      <Flex gap="1.5" wrap="wrap" role="group" aria-label="Faults">
         {able.map((cause) => {
           const on = state.faults.some((fault) => fault.cause === cause);
           return (
@@ -204,7 +204,7 @@ function Wrongs({ state, set, able }: ControlsProps & { able: readonly FaultCaus
               {...benchLimits.severity}
               step={0.05}
               shown={String(Math.round(severity * 100))}
-              unit="% of the worst"
+              unit="% of maximum"
               said={saidOf(cause, severity, state)}
               onChange={(value) => change(cause, { severity: value })}
             />
@@ -213,14 +213,14 @@ function Wrongs({ state, set, able }: ControlsProps & { able: readonly FaultCaus
             </Text>
             {cause === "restriction-before-port" && (
               <RangeField
-                label="Where in the condenser"
+                label="Position in condenser"
                 value={place ?? 0.5}
                 min={0}
                 max={1}
                 step={0.1}
                 shown={String(Math.round((place ?? 0.5) * 100))}
-                unit="% of its way"
-                said={`${Math.round((place ?? 0.5) * 100)} % of the way through the condenser`}
+                unit="% of its length"
+                said={`${Math.round((place ?? 0.5) * 100)} % of the condenser length`}
                 onChange={(value) => change(cause, { place: value })}
               />
             )}
@@ -233,6 +233,6 @@ function Wrongs({ state, set, able }: ControlsProps & { able: readonly FaultCaus
 
 /** How bad it is, as what it is. */
 function saidOf(cause: FaultCause, severity: number, { label }: BenchState): string {
-  if (severity === 0) return "none yet";
+  if (severity === 0) return "none";
   return causeEntry(cause).said({ low: severity, median: severity, high: severity }, label.metering);
 }

@@ -52,7 +52,7 @@ export function CurveCard({ state, answer, kept, curve: { part: curve, done }, s
   const most = benchLimits.chargeShare.max * state.label.chargeG;
   return (
     <Card
-      title={`The gauges against what is in it, at ${figures.quantity(ambientC, "degC", 1)}`}
+      title={`Pressures against charge at ${figures.quantity(ambientC, "degC", 1)}`}
       aside={
         <Flex gap="2" align="center">
           <Text color="soft" fontSize="14px" role="status">
@@ -70,7 +70,7 @@ export function CurveCard({ state, answer, kept, curve: { part: curve, done }, s
     >
       {curve === null ? (
         <Text color="soft" py="12">
-          Emptying twenty such vehicles
+          Simulating twenty vehicles
         </Text>
       ) : (
         <>
@@ -85,9 +85,8 @@ export function CurveCard({ state, answer, kept, curve: { part: curve, done }, s
             onCharge={(chargeG) => set((now) => ({ ...now, chargeG: Math.min(chargeG, most) }))}
           />
           <Text color="soft" fontSize="14px">
-            Lines: the middle of such vehicles; grey: nine in ten of them. In the shaded stretch a test with both
-            gauges, vent and clamps would not call the charge wrong in most of them. Touch the drawing to set the
-            charge.
+            Lines: median of such vehicles; grey: 90 % of them. In the shaded part, gauges, vent and clamps would mostly
+            not show a wrong charge. Tap the chart to set the charge.
           </Text>
         </>
       )}

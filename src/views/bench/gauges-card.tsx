@@ -39,7 +39,7 @@ export function GaugesCard({ state, answer, restKpa, kept, bands }: GaugesCardPr
         altitudeM={state.conditions.altitudeM}
       />
       <Text color="soft" fontSize="13px">
-        {bands === null ? "Finding the band of sound cars" : "green: sound cars of this label today"}
+        {bands === null ? "Computing expected range" : "expected today"}
       </Text>
       <Flex gap="3" mt="2" justify="space-between">
         <Figure

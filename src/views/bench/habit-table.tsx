@@ -24,7 +24,7 @@ export function HabitTable({ answer, hotC }: { answer: SchoolsAnswer; hotC: numb
     <Box mt="2">
       <Grid templateColumns="minmax(0, 1fr) auto auto" columnGap="0" alignItems="stretch">
         <Head text="" />
-        <Head text={`in it, ${figures.label("g")}`} right />
+        <Head text={`charge, ${figures.label("g")}`} right />
         <Head text={`at ${figures.quantity(hotC, "degC", 0)}`} right />
         {rows.map(({ name, grams, stops, hot, truth }) => (
           <Box key={name} display="contents">

@@ -35,7 +35,7 @@ export function KeepMenu({ state, address, running, jobId, onOpen }: KeepMenuPro
     `evrid-${kind}-${(state.name.trim() || "bench").replace(/[^\p{L}\p{N}]+/gu, "-").slice(0, 60)}`;
   const copy = async () => {
     await navigator.clipboard.writeText(`${window.location.origin}/bench?${address}`);
-    setSaid("The link is on the clipboard.");
+    setSaid("Link copied.");
   };
   const open = async (given: File) => {
     const read = readBenchFile(await given.text());
@@ -52,23 +52,23 @@ export function KeepMenu({ state, address, running, jobId, onOpen }: KeepMenuPro
         steps: { ...job.steps, verdict: { ...verdict, note: [verdict.note, text].filter(Boolean).join("\n") } },
       };
     });
-    setSaid("It stands in the note of the job's verdict, as a what-if.");
+    setSaid("Added to the diagnosis note as a simulation.");
   };
-  const fail = (error: unknown) => setSaid(`Not done: ${reasonOf(error)}.`);
+  const fail = (error: unknown) => setSaid(`Failed: ${reasonOf(error)}.`);
   return (
-    <Card title="Hand it on">
+    <Card title="Share">
       <Stack gap="2">
         <TextField
-          label="What it is called"
+          label="Name"
           value={state.name}
           onChange={(name) => onOpen({ ...state, name: name.slice(0, 200) })}
         />
         <Flex gap="2" wrap="wrap">
           <BenchButton kind="quiet" onClick={() => copy().catch(fail)}>
-            Copy its link
+            Copy link
           </BenchButton>
           <BenchButton kind="quiet" onClick={() => saveTextFile(`${file("bench")}.json`, writeBenchFile(state))}>
-            Save as a file
+            Save as file
           </BenchButton>
           <BenchButton
             kind="quiet"
@@ -78,22 +78,22 @@ export function KeepMenu({ state, address, running, jobId, onOpen }: KeepMenuPro
               saveTextFile(`${file("what-if")}.json`, `${JSON.stringify(readingsOfBench(state, running), null, 1)}\n`)
             }
           >
-            As a reading file
+            Save reading file
           </BenchButton>
           <BenchButton kind="quiet" asChild>
-            <Link href={`/drill?${toAddress({ ...state, name: "" })}`}>Make a drill of it</Link>
+            <Link href={`/drill?${toAddress({ ...state, name: "" })}`}>Create drill case</Link>
           </BenchButton>
           {jobId !== null && (
             <BenchButton kind="quiet" onClick={() => note(jobId).catch(fail)}>
-              Note it in the job
+              Add to job note
             </BenchButton>
           )}
           <FileButton label="Bench file" accept="application/json,.json" onFile={(given) => open(given).catch(fail)}>
-            Open a file
+            Open file
           </FileButton>
         </Flex>
         <Text color="soft" fontSize="14px" role="status">
-          {said ?? "Made, not measured: a reading file from here says so by its name."}
+          {said ?? "Simulated, not measured: a reading file from here says so in its name."}
         </Text>
       </Stack>
     </Card>

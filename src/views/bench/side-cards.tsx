@@ -23,7 +23,7 @@ export function HabitsCard({ state, hotC, habits }: { state: BenchState; hotC: n
   const { part: days } = habits;
   const own = days?.find(({ ambientC }) => ambientC === state.conditions.ambientC) ?? null;
   return (
-    <Card title="What each habit would put in">
+    <Card title="Charge by other methods">
       <Choice
         label="On which day"
         options={[
@@ -35,7 +35,7 @@ export function HabitsCard({ state, hotC, habits }: { state: BenchState; hotC: n
       />
       {days === null ? (
         <Text color="soft" mt="2">
-          Filling it by every habit
+          Simulating each method
         </Text>
       ) : which === "today" ? (
         own && <HabitTable answer={own.answer} hotC={hotC} />
@@ -112,9 +112,9 @@ export function HotDayCard({ hotC, onHot, hotDay, state }: HotDayCardProps) {
   const words = hotDay.part === null ? null : hotDaysWords(hotDay.part, figures);
   const atLabel = state.chargeG === state.label.chargeG;
   return (
-    <Card title="The next hot day, in town traffic">
+    <Card title="Hot day in town traffic">
       <RangeField
-        label="As hot as"
+        label="Ambient"
         value={hotC}
         min={25}
         max={48}
@@ -125,13 +125,13 @@ export function HotDayCard({ hotC, onHot, hotDay, state }: HotDayCardProps) {
         onChange={onHot}
       />
       {words === null ? (
-        <Text color="soft">Carrying it there</Text>
+        <Text color="soft">Simulating the hot day</Text>
       ) : (
         <Stack gap="1.5" mt="1">
           <Text>{words.asIs}</Text>
           {words.alike !== null && <Text>{words.alike}</Text>}
           {words.atLabel !== null && !atLabel && (
-            <Text color="soft">{`With the label's charge: ${words.atLabel.charAt(0).toLowerCase()}${words.atLabel.slice(1)}`}</Text>
+            <Text color="soft">{`With the label charge: ${words.atLabel.charAt(0).toLowerCase()}${words.atLabel.slice(1)}`}</Text>
           )}
         </Stack>
       )}
@@ -145,11 +145,9 @@ export function CouldTellCard({ state, told }: { state: BenchState; told: Part<"
   const sound = truthOf(state).length === 0;
   const days = told.part?.days ?? [];
   return (
-    <Card title={sound ? "Would a gauge call it sound?" : "Could a gauge have told?"}>
+    <Card title={sound ? "How often does a test pass?" : "How often is the fault found?"}>
       {told.part === null ? (
-        <Text color="soft">
-          {told.failed ? "The committee that weighs could not be fetched." : "Testing such cars"}
-        </Text>
+        <Text color="soft">{told.failed ? "The ensemble could not be loaded." : "Testing such vehicles"}</Text>
       ) : (
         <>
           <Text fontSize="16px">{toldSentence(days, state, figures)}</Text>

@@ -50,38 +50,38 @@ export function TimeCard({ state }: { state: BenchState }) {
   useShortcuts([
     {
       key: "s",
-      does: "Start what is on the bench",
+      does: "Start simulator",
       run: () => (on ? time.setEngine(time.engine === "off" ? "idle" : "off") : time.start()),
     },
   ]);
   if (status === "off" || status === "lost")
     return (
-      <Card title="Play it in time">
+      <Card title="Simulate over time">
         <Flex gap="4" align="center" wrap="wrap">
           <Text flex="1 1 300px" fontSize="16px">
             {status === "lost"
-              ? `It was lost${time.reason === null ? "" : `: ${time.reason}`}. What it had shown is gone; set up it is again as it stands.`
-              : "Start it, let it pull down, stop it, recover, evacuate and fill it from a can: every instrument is live as at the car."}
+              ? `The simulator was lost${time.reason === null ? "" : `: ${time.reason}`}. Its readings are gone; the settings are kept.`
+              : "Run, stop, recover, evacuate and charge from a can, with all instruments live."}
           </Text>
           <BenchButton kind="act" minW="220px" shortcut="S" onClick={time.start}>
-            Connect the instruments
+            Connect instruments
           </BenchButton>
         </Flex>
       </Card>
     );
   return (
     <Card
-      title="In time"
+      title="Over time"
       aside={
         <Flex gap="2" align="center">
           <Text color="soft" fontSize="14px">
             {latest === null ? "Connecting" : formatClock(latest.time)}
           </Text>
           <BenchButton kind="quiet" onClick={time.start}>
-            Again from the start
+            Restart
           </BenchButton>
           <BenchButton kind="quiet" onClick={time.stop}>
-            Put it away
+            Disconnect
           </BenchButton>
         </Flex>
       }
@@ -99,7 +99,7 @@ export function TimeCard({ state }: { state: BenchState }) {
         ))}
         <Box>
           <Text fontSize="13px" color="soft">
-            {latest?.vacuumKpa != null ? `Vacuum, ${figures.label("kPaAbs")}` : `In the can, ${figures.label("g")}`}
+            {latest?.vacuumKpa != null ? `Vacuum, ${figures.label("kPaAbs")}` : `Can content, ${figures.label("g")}`}
           </Text>
           <Text fontSize="24px" fontWeight="650" lineHeight="1.1">
             {latest === null
@@ -118,7 +118,7 @@ export function TimeCard({ state }: { state: BenchState }) {
           value={String(time.pace) as "1" | "10" | "60"}
           onChange={(pace) => time.setPace(Number(pace))}
         />
-        <Choice label="On the ports" options={machines} value={time.machine} onChange={time.setMachine} />
+        <Choice label="Connected" options={machines} value={time.machine} onChange={time.setMachine} />
         <Choice
           label={`Can of ${figures.quantity(CAN_G, "g")}`}
           options={[
@@ -133,7 +133,7 @@ export function TimeCard({ state }: { state: BenchState }) {
       <Text role="status" minH="24px" fontWeight="600" color={refused ? "act" : "soft"}>
         {refused
           ? rackSentence(refused)
-          : "High valve stays shut while the engine runs. Never liquid into a running low side."}
+          : "The high valve stays closed while the engine runs. Never charge liquid into a running low side."}
       </Text>
       <Trace trace={trace} latest={latest} minutes={6} />
     </Card>

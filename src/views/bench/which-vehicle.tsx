@@ -40,7 +40,7 @@ export function WhichVehicle({ state, onTake, onClose }: WhichVehicleProps) {
     const vehicle = await loadVehicle(id);
     const jobs = vehicle === null ? [] : await jobsOf(vehicle.history.slice(0, 6));
     const made = jobs.map(benchOfJob).find((one) => one !== null);
-    if (made === undefined) setFailure("Its label is not on record: refrigerant, grams, metering and compressor.");
+    if (made === undefined) setFailure("Its label is not recorded: refrigerant, charge, metering, compressor.");
     else {
       onTake(made);
       onClose();
@@ -48,7 +48,7 @@ export function WhichVehicle({ state, onTake, onClose }: WhichVehicleProps) {
   };
   return (
     <Card
-      title="Which vehicle"
+      title="Vehicle"
       aside={
         <BenchButton kind="quiet" onClick={onClose}>
           Done
@@ -72,7 +72,7 @@ export function WhichVehicle({ state, onTake, onClose }: WhichVehicleProps) {
             </Text>
           )}
           <Text fontWeight="650" mt="2">
-            Made up
+            Custom
           </Text>
           {rackBenches.map((one) => (
             <Pick
@@ -87,7 +87,7 @@ export function WhichVehicle({ state, onTake, onClose }: WhichVehicleProps) {
           ))}
         </Stack>
         <Stack gap="3">
-          <Text fontWeight="650">By its label and class</Text>
+          <Text fontWeight="650">By label and class</Text>
           <Choice
             label="Refrigerant"
             options={refrigerantKinds.map((value) => ({ value, label: refrigerantLabels[value] }))}
@@ -95,7 +95,7 @@ export function WhichVehicle({ state, onTake, onClose }: WhichVehicleProps) {
             onChange={(refrigerant) => build({ refrigerant })}
           />
           <RangeField
-            label="Grams on the label"
+            label="Label charge"
             value={label.chargeG}
             min={benchLimits.labelG.min + 150}
             max={1600}
@@ -133,10 +133,10 @@ export function WhichVehicle({ state, onTake, onClose }: WhichVehicleProps) {
             onChange={(evaporators) => build({ evaporators: evaporators === "2" ? 2 : 1 })}
           />
           <Choice
-            label="High port sits"
+            label="High port"
             options={[
-              { value: "after-condenser", label: "Behind the condenser" },
-              { value: "before-condenser", label: "Before it" },
+              { value: "after-condenser", label: "After the condenser" },
+              { value: "before-condenser", label: "Before the condenser" },
             ]}
             value={label.highPort}
             onChange={(highPort) => build({ highPort })}

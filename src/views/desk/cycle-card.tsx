@@ -45,18 +45,18 @@ export function CycleCard({ desk, refrigerant, altitudeM, sides, set }: CycleCar
       ? null
       : measuredCycle({ refrigerant, altitudeM, lowKpa, highKpa, suctionC, liquidC, dischargeC }, accuracy);
   return (
-    <Card title="The cycle, on pressure and heat">
+    <Card title="Cycle on pressure and enthalpy">
       <Box maxW="280px" mb="3">
         <NumberField
           spec={fields.discharge}
           value={desk.discharge}
-          hint="A hand's breadth from the compressor."
+          hint="10 cm from the compressor."
           onChange={(discharge) => set({ discharge })}
         />
       </Box>
       {cycle === null ? (
         <Text fontSize="17px" fontWeight="600" role="status">
-          {`Five readings draw it. Still missing: ${missing.join(", ")}.`}
+          {`Five readings are needed. Missing: ${missing.join(", ")}.`}
         </Text>
       ) : cycle.ok ? (
         <Grid templateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 3fr) minmax(0, 2fr)" }} gap="4">
@@ -71,8 +71,7 @@ export function CycleCard({ desk, refrigerant, altitudeM, sides, set }: CycleCar
               </Box>
             ))}
             <Text fontSize="13px" color="soft">
-              Dashed: a compression without loss. The zero of the heat scale is anywhere; only differences mean
-              anything.
+              Dashed: lossless compression. The enthalpy zero is arbitrary; only differences count.
             </Text>
           </Stack>
         </Grid>

@@ -41,11 +41,11 @@ export function RestCard({ desk, refrigerant, altitudeM, set }: CardProps) {
       ? null
       : judgeRest({ refrigerant, altitudeM, soakC, lowKpa, highKpa: null }, accuracy);
   return (
-    <Card title="At rest: is any liquid left">
+    <Card title="Static pressure">
       <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap="3">
         <NumberField
           spec={fields.low}
-          label="Gauge at rest"
+          label="Static pressure"
           value={rest.pressure}
           onChange={(pressure) => set({ rest: { ...rest, pressure } })}
         />
@@ -53,7 +53,7 @@ export function RestCard({ desk, refrigerant, altitudeM, set }: CardProps) {
       </Grid>
       <Answer>
         {answer === null
-          ? "Engine off for as long as it takes to cool: give both."
+          ? "Enter both, with the engine off and temperatures equalised."
           : restSentence(answer, rest.pressure.unit)}
       </Answer>
     </Card>
@@ -82,7 +82,7 @@ export function LineEndCard({ desk, refrigerant, altitudeM, high, set }: CardPro
           accuracy,
         );
   return (
-    <Card title="Does the liquid arrive as liquid">
+    <Card title="Flash-gas check">
       <Grid
         templateColumns={{ base: "repeat(2, minmax(0, 1fr))", xl: "repeat(3, minmax(0, 1fr))" }}
         gap="3"
@@ -93,9 +93,7 @@ export function LineEndCard({ desk, refrigerant, altitudeM, high, set }: CardPro
         <NumberField spec={deskFields.heat} value={line.heat} onChange={(heat) => set({ line: { ...line, heat } })} />
       </Grid>
       <Answer>
-        {left === null
-          ? "Give the high side and the liquid line above."
-          : lineEndSentence(left, desk.high.pressure.unit)}
+        {left === null ? "Enter high side and liquid line above." : lineEndSentence(left, desk.high.pressure.unit)}
       </Answer>
     </Card>
   );
@@ -119,13 +117,13 @@ export function VesselCard({ desk, refrigerant, altitudeM, set }: CardProps) {
   const content =
     volume === null || kpa === null || t === null ? null : vapourIn(refrigerant, altitudeM, kpa, t, volume, accuracy);
   return (
-    <Card title="What a hose, a vessel or a can holds">
+    <Card title="Hose and cylinder content">
       <Choice
-        label="In what"
+        label="Volume of"
         options={[
           { value: "hose", label: "A hose" },
-          { value: "volume", label: "A circuit or vessel" },
-          { value: "tank", label: "A can or cylinder" },
+          { value: "volume", label: "Circuit or hose" },
+          { value: "tank", label: "Can or cylinder" },
         ]}
         value={vessel.kind}
         onChange={(kind) => change({ kind })}
@@ -149,7 +147,7 @@ export function VesselCard({ desk, refrigerant, altitudeM, set }: CardProps) {
         {vessel.kind !== "tank" && (
           <NumberField
             spec={fields.low}
-            label="Gauge on it"
+            label="Gauge"
             value={vessel.pressure}
             onChange={(pressure) => change({ pressure })}
           />
@@ -163,11 +161,11 @@ export function VesselCard({ desk, refrigerant, altitudeM, set }: CardProps) {
       {vessel.kind === "tank" ? (
         <TankAnswer refrigerant={refrigerant} altitudeM={altitudeM} temperatureC={t} />
       ) : content === null ? (
-        <Answer>Give size, pressure and temperature.</Answer>
+        <Answer>Enter size, pressure and temperature.</Answer>
       ) : (
         <Flex mt="3" gap="5" align="end" wrap="wrap">
           <Measure
-            label={content.liquid ? "As vapour alone" : "In it"}
+            label={content.liquid ? "As vapour only" : "Content"}
             value={content.grams}
             unit="g"
             decimals={content.grams < 20 ? 1 : 0}
@@ -194,14 +192,14 @@ function TankAnswer({
   const figures = useFigures();
   const accuracy = useAccuracy();
   const gauge = temperatureC === null ? null : gaugeFromSaturation(refrigerant, temperatureC, altitudeM, accuracy);
-  if (temperatureC === null || gauge === null) return <Answer>Give the temperature of the container itself.</Answer>;
+  if (temperatureC === null || gauge === null) return <Answer>Enter the cylinder temperature.</Answer>;
   return (
     <Flex mt="3" gap="5" align="end" wrap="wrap">
-      <Measure label="It stands at, gauge" value={gauge} unit="kPa" />
+      <Measure label="Its pressure" value={gauge} unit="kPa" />
       <Text flex="1 1 200px" color={temperatureC > WARM_WATER_C ? "act" : "soft"}>
         {temperatureC > WARM_WATER_C
-          ? `Too warm: no container over ${figures.quantity(WARM_WATER_C, "degC", 0)}, never a flame, never in the sun behind glass.`
-          : "As long as a drop of liquid is left, full or nearly empty: weigh it. Stands it higher, there is air or another gas in it."}
+          ? `Too warm: no cylinder above ${figures.quantity(WARM_WATER_C, "degC", 0)}. No flames, no sun behind glass.`
+          : "The pressure is the same with any liquid left: weigh it. If it is higher, it contains air or another gas."}
       </Text>
     </Flex>
   );
@@ -228,9 +226,9 @@ export function ConvertCard({ system, altitudeM }: { system: UnitSystem; altitud
   const unit = typed.unit !== null && unitsOf(spec.dimension).includes(typed.unit) ? typed.unit : usual;
   const value = entryValue(spec, entry(typed.text, unit));
   return (
-    <Card title="From one unit to the others">
+    <Card title="Unit converter">
       <Choice
-        label="Of what"
+        label="Quantity"
         options={kinds.map(({ value, label }) => ({ value, label }))}
         value={kind}
         onChange={(chosen) => {
@@ -243,7 +241,7 @@ export function ConvertCard({ system, altitudeM }: { system: UnitSystem; altitud
       </Box>
       <Flex gap="5" mt="3" wrap="wrap" minH="30px" data-offers-units>
         {value === null ? (
-          <Text color="soft">Type a number; it is shown in every unit of its kind.</Text>
+          <Text color="soft">Enter a number to convert it.</Text>
         ) : (
           unitsOf(spec.dimension)
             .filter((other) => other !== unit)

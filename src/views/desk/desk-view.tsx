@@ -66,10 +66,10 @@ export function DeskView() {
                 change((now) => ({ ...inUnits(blankQuickDesk(), systemUnits[systemOf(now)]), altitude: now.altitude }))
               }
             >
-              Clear it
+              Clear
             </BenchButton>
             <BenchButton disabled={desk === null} onClick={() => desk && take(desk)}>
-              Take it into a job
+              Create job
             </BenchButton>
           </Flex>
         </>
@@ -77,13 +77,13 @@ export function DeskView() {
     >
       <Stack as="main" p="4" gap="3.5" maxW="1240px">
         {refused !== null && (
-          <Notice tone="act" title="No job was begun">
-            {`The browser did not store it: ${refused}. What stands here is kept.`}
+          <Notice tone="act" title="Job not created">
+            {`The browser did not save it: ${refused}. These values are kept.`}
           </Notice>
         )}
         {storeError !== null && (
-          <Notice tone="wait" title="What stands here is not stored">
-            {`The browser refuses: ${storeError}. It computes all the same, and keeps the values until you close this tab.`}
+          <Notice tone="wait" title="Values not saved">
+            {`The browser refuses: ${storeError}. The values are kept while this tab is open.`}
           </Notice>
         )}
         {desk === null ? (
@@ -139,7 +139,7 @@ function Desk({ desk, change }: DeskProps) {
         </Box>
         <NativeSelect.Root w="auto" minW="190px">
           <NativeSelect.Field
-            aria-label="Another refrigerant, to be told apart"
+            aria-label="Refrigerant to compare"
             h="target"
             bg="field"
             borderColor="edge"
@@ -148,7 +148,7 @@ function Desk({ desk, change }: DeskProps) {
               event.currentTarget.value !== "" && set({ refrigerant: event.currentTarget.value as CandidateName })
             }
           >
-            <option value="">Another one</option>
+            <option value="">Compare</option>
             {others.map((name) => (
               <option key={name} value={name}>
                 {name}
@@ -169,7 +169,7 @@ function Desk({ desk, change }: DeskProps) {
           />
         </Box>
       </Flex>
-      <Card title={`Saturation of ${desk.refrigerant}: pull a mark, or type either number`}>
+      <Card title={`Saturation of ${desk.refrigerant}: drag a mark or enter a number`}>
         <SaturationRuler
           refrigerant={desk.refrigerant}
           atmosphereKpa={atmosphereKpa}
@@ -191,9 +191,9 @@ function Desk({ desk, change }: DeskProps) {
         <SideColumn side="high" desk={desk} state={sides.high} altitudeM={altitudeM} change={change} />
       </Grid>
       {computed === null ? (
-        <Notice title={`Of ${desk.refrigerant} only the saturation line is known here`}>
-          Enough to tell it from another one by its pressure at rest, within about 1 %. Superheat, lines and vessels are
-          computed for R134a and R1234yf.
+        <Notice title={`Only saturation is known for ${desk.refrigerant}`}>
+          It can be told apart by static pressure, within about 1 %. Superheat, lines and cylinders need R134a or
+          R1234yf.
         </Notice>
       ) : (
         <Grid

@@ -83,7 +83,7 @@ export function SideColumn({ side, desk, state, altitudeM, change }: SideColumnP
           label={words.pressure}
           value={own.given === "pressure" ? own.pressure : shown(pressure, own.pressure.unit)}
           large
-          hint={follows(own.given === "temperature", pressure, own.pressure.unit, "what a clamp errs by")}
+          hint={follows(own.given === "temperature", pressure, own.pressure.unit, "clamp error")}
           onChange={(typed) => set(typedAs("pressure", own, typed, own.given === "pressure"))}
         />
         <NumberField
@@ -108,7 +108,7 @@ export function SideColumn({ side, desk, state, altitudeM, change }: SideColumnP
               label={words.difference}
               value={difference}
               unit="K"
-              note={lineC === null ? `give the ${words.line.toLowerCase()}` : undefined}
+              note={lineC === null ? `enter ${words.line.toLowerCase()}` : undefined}
             />
           </Box>
         </Grid>
@@ -127,7 +127,7 @@ function typedAs(which: DeskSide["given"], own: DeskSide, typed: Entry, given: b
 function follows(does: boolean, value: Measured | null, unit: UnitId, by: string): string | undefined {
   if (!does) return undefined;
   return value === null
-    ? "none at this value"
+    ? "no value here"
     : `± ${formatUncertainty(value.uncertainty, unit)} ${units[unit].label}: ${by}`;
 }
 

@@ -24,14 +24,14 @@ export function ActsColumn({ given, car, busy }: ActsColumnProps) {
   const [asked, setAsked] = useState<DrillAct | null>(null);
   const [canOut, setCanOut] = useState(false);
   const whyNot = (act: DrillAct): string | null => {
-    if (standing === null) return "the car comes in";
+    if (standing === null) return "vehicle arrives";
     const refused = standing.refusals[act];
     return refused === undefined ? null : refusalTags[refused];
   };
   return (
     <>
       <Text as="h2" fontSize="14px" fontWeight="600" color="soft" mt="1">
-        What you can do
+        Actions
       </Text>
       <Stack gap="1.5">
         {actsOf(given)
@@ -42,7 +42,7 @@ export function ActsColumn({ given, car, busy }: ActsColumnProps) {
         <Act act="hint" why={whyNot("hint")} busy={busy} onDo={car.askHint} />
       </Stack>
       <BenchButton kind="quiet" aria-expanded={canOut} onClick={() => setCanOut(!canOut)}>
-        {canOut ? "Put the can away" : "Take a can"}
+        {canOut ? "Put can away" : "Take a can"}
       </BenchButton>
       {canOut && (
         <Stack gap="1.5" role="group" aria-label="Can and valves">
@@ -53,7 +53,7 @@ export function ActsColumn({ given, car, busy }: ActsColumnProps) {
                   <Text fontSize="14px">{wrongWays[act]}</Text>
                   <Flex gap="2" mt="2" wrap="wrap">
                     <BenchButton kind="main" onClick={() => setAsked(null)}>
-                      Leave it
+                      Cancel
                     </BenchButton>
                     <BenchButton
                       kind="quiet"
@@ -63,7 +63,7 @@ export function ActsColumn({ given, car, busy }: ActsColumnProps) {
                         void car.does({ does: "act", act });
                       }}
                     >
-                      Do it all the same
+                      Do it anyway
                     </BenchButton>
                   </Flex>
                 </Caution>

@@ -25,9 +25,9 @@ export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
     car.setDraft((now) => ({ ...now, ranking: change([...now.ranking]) }));
   const [first, second] = BELIEF_AT_S.map((s) => s / 60);
   return (
-    <Card title="What do you think so far?">
+    <Card title="Your estimate so far">
       <Text color="soft" fontSize="14px">
-        {`The likeliest on top. Asked at ${first} and ${second} minutes; later it is held against what the readings allowed.`}
+        {`Most likely first. Asked at ${first} and ${second} min, later compared with the readings.`}
       </Text>
       <Stack as="ol" gap="1.5" mt="2" listStyleType="none">
         {ranking.map((cause, i) => (
@@ -55,7 +55,7 @@ export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
                 borderWidth="0"
                 px="2"
                 minW="target"
-                aria-label={`${rankedName(cause)}: likelier`}
+                aria-label={`${rankedName(cause)}: move up`}
                 onClick={() =>
                   set((now) => {
                     [now[i - 1], now[i]] = [now[i]!, now[i - 1]!];
@@ -71,7 +71,7 @@ export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
               borderWidth="0"
               px="2"
               minW="target"
-              aria-label={`${rankedName(cause)}: off the list`}
+              aria-label={`${rankedName(cause)}: remove`}
               onClick={() => set((now) => now.filter((one) => one !== cause))}
             >
               ×
@@ -81,7 +81,7 @@ export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
         {ranking.length < MOST_RANKED && (
           <Box as="li">
             <CausePicker
-              label={ranking.length === 0 ? "The likeliest" : "Then"}
+              label={ranking.length === 0 ? "Most likely" : "Next"}
               taken={ranking}
               withNone
               onPick={(cause) => set((now) => [...now, cause])}
@@ -97,7 +97,7 @@ export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
           disabled={busy || ranking.length === 0}
           onClick={() => car.does({ does: "belief", causes: ranking as Cause[] })}
         >
-          That is what I think
+          Submit estimate
         </BenchButton>
       )}
       {said > 0 && !due && (
@@ -145,7 +145,7 @@ function CausePicker({ label, taken, withNone, onPick }: CausePickerProps) {
             if (cause !== undefined) onPick(cause);
           }}
         >
-          <option value="">choose</option>
+          <option value="">select</option>
           {list
             .filter((cause) => !taken.includes(cause))
             .map((cause) => (
@@ -159,13 +159,13 @@ function CausePicker({ label, taken, withNone, onPick }: CausePickerProps) {
   );
 }
 
-const gramsSpec: FieldSpec = { label: "How much", dimension: "mass", min: 1, max: 3000 };
+const gramsSpec: FieldSpec = { label: "Amount", dimension: "mass", min: 1, max: 3000 };
 
 const chargeWords: Record<(typeof chargeAnswers)[number], string> = {
-  leave: "Leave it as it is",
-  "put-in": "Put in",
-  "take-out": "Take out",
-  weigh: "Weigh it first",
+  leave: "Leave charge",
+  "put-in": "Add",
+  "take-out": "Recover",
+  weigh: "Weigh first",
 };
 
 /** One answer: what is the matter, and what is to be done to the charge. Then the cover comes off. */
@@ -178,11 +178,11 @@ export function AnswerCard({ car, busy, onCommit }: { car: Car; busy: boolean; o
   const checked = checkEntry(gramsSpec, grams);
   const missing =
     answer.length === 0
-      ? "Name a cause, or say that nothing is wrong"
+      ? "Select a cause or no fault"
       : charge === null
-        ? "Say what is to be done to the charge"
+        ? "Select what to do with the charge"
         : needs && !checked.ok
-          ? "Say how much"
+          ? "Enter the amount"
           : null;
   const over = standing !== null && standing.over !== "no";
   const commit = () => {
@@ -195,7 +195,7 @@ export function AnswerCard({ car, busy, onCommit }: { car: Car; busy: boolean; o
     });
   };
   return (
-    <Card title="Your answer">
+    <Card title="Your diagnosis">
       <Stack gap="1.5">
         {answer.map((cause) => (
           <Flex
@@ -216,7 +216,7 @@ export function AnswerCard({ car, busy, onCommit }: { car: Car; busy: boolean; o
               borderWidth="0"
               px="2"
               minW="target"
-              aria-label={`${rankedName(cause)}: not the answer`}
+              aria-label={`${rankedName(cause)}: remove`}
               onClick={() => set({ answer: answer.filter((one) => one !== cause) })}
             >
               ×
@@ -225,7 +225,7 @@ export function AnswerCard({ car, busy, onCommit }: { car: Car; busy: boolean; o
         ))}
         {!sound && answer.length < MOST_RANKED && (
           <CausePicker
-            label={answer.length === 0 ? "It is" : "and"}
+            label={answer.length === 0 ? "Cause" : "and"}
             taken={answer}
             withNone={answer.length === 0}
             onPick={(cause) => set({ answer: cause === "none" ? ["none"] : [...answer, cause] })}
@@ -233,9 +233,9 @@ export function AnswerCard({ car, busy, onCommit }: { car: Car; busy: boolean; o
         )}
       </Stack>
       <Text fontSize="14px" fontWeight="600" mt="3">
-        Against what was in it
+        Compared with the charge at intake
       </Text>
-      <Flex gap="1.5" wrap="wrap" mt="1" role="radiogroup" aria-label="What is to be done to the charge">
+      <Flex gap="1.5" wrap="wrap" mt="1" role="radiogroup" aria-label="Charge correction">
         {(Object.keys(chargeWords) as (typeof chargeAnswers)[number][]).map((one) => (
           <BenchButton
             key={one}
@@ -256,10 +256,10 @@ export function AnswerCard({ car, busy, onCommit }: { car: Car; busy: boolean; o
         </Box>
       )}
       <BenchButton kind="act" w="100%" mt="3" disabled={busy || over || missing !== null} onClick={commit}>
-        I am sure enough
+        Submit diagnosis
       </BenchButton>
       <Text color="soft" fontSize="13px" mt="1.5">
-        {missing === null ? "Then the cover comes off." : `${missing}.`}
+        {missing === null ? "Then the fault is shown." : `${missing}.`}
       </Text>
     </Card>
   );

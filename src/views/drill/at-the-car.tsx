@@ -59,7 +59,7 @@ export function AtTheCar({ source, given, learnerId, unsavedReason, onOver, onAg
       const ended = await car.debrief();
       if (ended !== null) await onOver(ended.debrief, ended.at, ended.script);
     } catch (error) {
-      setFailure(`${reasonOf(error)}. What you did is still here: press it again.`);
+      setFailure(`${reasonOf(error)}. Your steps are kept. Press again.`);
     }
     setEnding(false);
   };
@@ -70,7 +70,7 @@ export function AtTheCar({ source, given, learnerId, unsavedReason, onOver, onAg
   useShortcuts([
     {
       key: "f",
-      does: "Clock of the drill slower or faster",
+      does: "Change the drill's clock",
       run: () => car.setPace(car.pace === 1 ? 10 : 1),
     },
   ]);
@@ -113,10 +113,10 @@ export function AtTheCar({ source, given, learnerId, unsavedReason, onOver, onAg
           gridRow={{ base: "1 / 3", xl: "1" }}
           {...ownScroll}
           role="group"
-          aria-label="What can be done"
+          aria-label="Actions"
           tabIndex={0}
         >
-          <Heading text="What the customer says" />
+          <Heading text="Complaint" />
           <Text fontSize="16px" lineHeight="1.35">
             {`“${customerSays(given.story)}”`}
           </Text>
@@ -124,7 +124,7 @@ export function AtTheCar({ source, given, learnerId, unsavedReason, onOver, onAg
         </Stack>
         <Stack p="3.5" gap="3" minW="0">
           {failure !== null && (
-            <Notice tone="act" title="The run could not be kept">
+            <Notice tone="act" title="Case not saved">
               {failure}
             </Notice>
           )}
@@ -144,7 +144,7 @@ export function AtTheCar({ source, given, learnerId, unsavedReason, onOver, onAg
               <BoardCard given={given} car={car} busy={busy} />
             </Box>
             <Box gridArea="trace" minW="0">
-              <Card tight title="Since it came in">
+              <Card tight title="Since arrival">
                 <Trace trace={car.trace} latest={car.latest} minutes={20} low />
               </Card>
             </Box>

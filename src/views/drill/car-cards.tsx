@@ -34,7 +34,7 @@ export function GaugesCard({ given, car }: { given: DrillCase; car: Car }) {
         altitudeM={given.state.conditions.altitudeM}
       />
       <Text color="soft" fontSize="13px">
-        {on ? "no band: that is yours to know" : "the gauges are not on"}
+        {on ? "expected range hidden in drills" : "gauges not connected"}
       </Text>
     </Card>
   );
@@ -48,9 +48,9 @@ const tapPlaces: {
   { id: "suction", channel: "suction", name: "Suction line" },
   { id: "liquid", channel: "liquid", name: "Liquid line" },
   { id: "discharge", channel: "discharge", name: "Discharge line" },
-  { id: "meteringIn", channel: "meteringIn", name: "Before the metering device" },
+  { id: "meteringIn", channel: "meteringIn", name: "Metering device inlet" },
   { id: "vent", channel: "vent", name: "Centre vent" },
-  { id: "condenserIn", channel: "condenserIn", name: "Air into the condenser" },
+  { id: "condenserIn", channel: "condenserIn", name: "Condenser inlet air" },
 ];
 const tapUnit: UnitId = "degC";
 
@@ -69,7 +69,7 @@ export function BoardCard({ given, car, busy }: { given: DrillCase; car: Car; bu
   };
   const felt = standing?.events.flatMap((event) => (event.kind === "act" ? event.found : [])) ?? [];
   return (
-    <Card tight title="Touch a part to feel it, half a minute each">
+    <Card tight title="Tap a part to touch it: 30 s each">
       <CircuitBoard
         metering={given.state.label.metering}
         notes={felt.map((found) => ({ ...found, at: new Date(0).toISOString() }))}
@@ -88,10 +88,10 @@ export function DoneCard({ car }: { car: Car }) {
     event.kind === "act" || event.kind === "engine" ? [{ key: `${i}`, atS: event.atS, words: doneWords(event) }] : [],
   );
   return (
-    <Card tight title="What you have done">
+    <Card tight title="Actions so far">
       {done.length === 0 && (
         <Text color="soft" fontSize="15px">
-          Nothing yet. The clock runs.
+          None yet. The clock runs.
         </Text>
       )}
       <Box
@@ -100,7 +100,7 @@ export function DoneCard({ car }: { car: Car }) {
         maxH={{ base: "236px", lg: "180px" }}
         overflowY="auto"
         tabIndex={0}
-        aria-label="What you have done"
+        aria-label="Actions so far"
       >
         {[...done].reverse().map(({ key, atS, words }) => (
           <Flex as="li" key={key} gap="3" py="1" borderTopWidth="1px" borderColor="line">

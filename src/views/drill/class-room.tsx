@@ -43,7 +43,7 @@ export function ClassRoom({ asked, jobId }: ClassRoomProps) {
       const made = caseOfSource(source.value);
       clerk.lesson(source.value).then((lesson) => {
         if (gone) return;
-        if (lesson === null || !made.ok) return setRefused("This case cannot be set up.");
+        if (lesson === null || !made.ok) return setRefused("This case cannot be created.");
         setPrepared({
           lesson,
           title: caseName(made.value.code),
@@ -56,13 +56,10 @@ export function ClassRoom({ asked, jobId }: ClassRoomProps) {
     } else if (jobId !== null)
       loadLessonOfJob(jobId).then((found) => {
         if (gone) return;
-        if (found === null)
-          return setRefused(
-            "That job is not here, or no trace was kept with its readings: a test that is taken from the needles keeps one.",
-          );
+        if (found === null) return setRefused("This job is unknown or has no trace. A test recorded live keeps one.");
         setPrepared({
           lesson: found,
-          title: "A recorded test",
+          title: "Recorded test",
           facts: [],
           customer: null,
           key: `job ${jobId}`,
@@ -75,21 +72,21 @@ export function ClassRoom({ asked, jobId }: ClassRoomProps) {
   }, [askedKey, jobId, clerk]);
   if (prepared !== null) return <Class prepared={prepared} />;
   return (
-    <AppFrame current="drill" title="Before a class" about="drill">
+    <AppFrame current="drill" title="Class" about="drill">
       <Stack p="4" gap="3" maxW="900px">
         {refused !== null && (
-          <Notice tone="act" title="This cannot be shown">
+          <Notice tone="act" title="Cannot be shown">
             {refused}
           </Notice>
         )}
         {asked === null && jobId === null ? (
-          <Card title="A log before a class">
+          <Card title="Log for a class">
             <Text fontSize="16px">
-              A log of real instruments is replayed with pauses where the engine was changed. What it was, only you
-              know: it is typed later, and stays covered.
+              Replays a log of real instruments and pauses at each engine change. Enter the answer later; it stays
+              hidden.
             </Text>
             <LogChooser
-              act="Show it"
+              act="Show"
               onLog={(name, log) => {
                 const moments = Array.from({ length: log.count }, (_, i) => momentAt(log, i));
                 setPrepared({
@@ -106,7 +103,7 @@ export function ClassRoom({ asked, jobId }: ClassRoomProps) {
         ) : (
           refused === null && (
             <Text role="status" fontSize="18px">
-              The test is run by the book
+              Standard test sequence
             </Text>
           )
         )}

@@ -132,32 +132,32 @@ export function Class({ prepared }: { prepared: Prepared }) {
           say,
           onePage: false,
         },
-      ).catch((error: unknown) => setFailure(`The sheet could not be made: ${reasonOf(error)}.`));
+      ).catch((error: unknown) => setFailure(`Sheet not created: ${reasonOf(error)}.`));
     saving.current = saving.current.then(make);
   };
   const full = () => {
     if (document.fullscreenElement !== null) void document.exitFullscreen();
-    else root.current?.requestFullscreen().catch(() => setFailure("This browser does not give the whole screen."));
+    else root.current?.requestFullscreen().catch(() => setFailure("This browser does not allow full screen."));
   };
   useShortcuts([
-    { key: " ", does: "Play or stop", run: () => setPlaying(!playing && atS < endS) },
-    { key: "arrowright", does: "To the next pause", run: () => jump(nextS) },
+    { key: " ", does: "Play or pause", run: () => setPlaying(!playing && atS < endS) },
+    { key: "arrowright", does: "Next pause", run: () => jump(nextS) },
     {
       key: "arrowleft",
-      does: "Back to the pause before",
+      does: "Previous pause",
       run: () => jump(pauses.findLast((one) => one.atS < atS - 0.5)?.atS ?? 0),
     },
     ...there.map((channel, i) => ({
       key: String(i + 1),
-      does: `Cover or uncover: ${channels[channel].name}`,
+      does: `Show or hide: ${channels[channel].name}`,
       run: () => toggle(channel),
     })),
-    { key: "a", does: "Cover or uncover the answer", run: () => setAnswerOn(!answerOn) },
-    { key: "g", does: "Votes of the groups", run: () => setVotesOpen(!votesOpen) },
-    { key: "f", does: "Whole screen", run: full },
-    { key: "q", does: "Class sheet with the questions", run: () => sheet(false) },
-    { key: "s", does: "Class sheet with the answers", run: () => sheet(true) },
-    { key: "escape", does: "Back to the drills", run: () => router.push("/drill") },
+    { key: "a", does: "Show or hide answer", run: () => setAnswerOn(!answerOn) },
+    { key: "g", does: "Votes", run: () => setVotesOpen(!votesOpen) },
+    { key: "f", does: "Full screen", run: full },
+    { key: "q", does: "Class sheet, questions", run: () => sheet(false) },
+    { key: "s", does: "Class sheet, answers", run: () => sheet(true) },
+    { key: "escape", does: "Back to drills", run: () => router.push("/drill") },
   ]);
   const now = samples.findLast(({ time }) => time <= atS) ?? samples[0];
   const votes = at >= 0 ? (kept.votes[at] ?? {}) : {};
@@ -226,8 +226,8 @@ export function Class({ prepared }: { prepared: Prepared }) {
               : customer !== null
                 ? `“${customer}”`
                 : playing
-                  ? "It runs."
-                  : "Press space to play it."}
+                  ? "Running."
+                  : "Press space to play."}
           </Text>
           {at >= 0 && <VoteBars votes={votes} />}
           {votesOpen && at >= 0 && (
@@ -240,15 +240,15 @@ export function Class({ prepared }: { prepared: Prepared }) {
           {answerOn && (
             <Box borderWidth="3px" borderColor="done" rounded="card" px="4" py="3" data-answer>
               <Text fontSize="clamp(14px, 1.1vw, 21px)" color="soft" fontWeight="600">
-                What it was
+                Answer
               </Text>
               <Text fontSize="clamp(22px, 2vw, 38px)" fontWeight="650" lineHeight="1.2" typed={kept.answer !== ""}>
-                {answer === "" ? "Only the trainer knows: it is typed below." : answer}
+                {answer === "" ? "Only the trainer knows. Enter it below." : answer}
               </Text>
               {lesson.truth === null && (
                 <Box mt="2">
                   <TextField
-                    label="What it was"
+                    label="Answer"
                     value={kept.answer}
                     onChange={(text) => change((k) => ({ ...k, answer: text }))}
                   />
@@ -256,7 +256,7 @@ export function Class({ prepared }: { prepared: Prepared }) {
               )}
               {pause !== undefined && pause.allowed.length > 0 && (
                 <Text fontSize="clamp(15px, 1.2vw, 23px)" mt="2">
-                  {`By then the readings allowed: ${allowedWords(pause)}`}
+                  {`Possible by then: ${allowedWords(pause)}`}
                 </Text>
               )}
             </Box>
@@ -288,7 +288,7 @@ export function Class({ prepared }: { prepared: Prepared }) {
           Answer
         </BenchButton>
         <BenchButton kind="quiet" shortcut="F" onClick={full}>
-          Whole screen
+          Full screen
         </BenchButton>
         <Box ml="auto" />
         <BenchButton kind="quiet" shortcut="Q" onClick={() => sheet(false)}>

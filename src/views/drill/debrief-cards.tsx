@@ -11,8 +11,8 @@ import { dangerWords, mistakeWords, newsWords, rankedName, wayWords } from "@/wo
 import { percent } from "@/words/drill-sheets";
 
 const parts = [
-  ["cause", "The cause", 40],
-  ["evidence", "Reason for it", 20],
+  ["cause", "Cause", 40],
+  ["evidence", "Evidence", 20],
   ["care", "Care", 20],
   ["grams", "Grams", 10],
   ["time", "Minutes", 10],
@@ -21,7 +21,7 @@ const parts = [
 export function ScoreCard({ score }: Pick<Debrief, "score">) {
   return (
     <Card
-      title="By information and care"
+      title="Score"
       aside={
         <Text fontSize="24px" fontWeight="650">
           {`${score.total} of 100`}
@@ -50,15 +50,15 @@ export function SaidCard({ debrief }: { debrief: Debrief }) {
   const figures = useFigures();
   const { said, knowableAtS } = debrief;
   return (
-    <Card title="What each reading said of it, by the inference">
+    <Card title="Effect of each reading">
       {said.length === 0 ? (
-        <Text color="soft">Nothing was read.</Text>
+        <Text color="soft">No readings taken.</Text>
       ) : (
-        <Box overflowX="auto" tabIndex={0} role="group" aria-label="What each reading said">
+        <Box overflowX="auto" tabIndex={0} role="group" aria-label="Effect of each reading">
           <Box as="table" w="100%" minW="560px" fontSize="15px">
             <thead>
               <tr>
-                {["At", "New", "Before and after", "Leading then"].map((head, i) => (
+                {["At", "New", "Before and after", "Leading cause"].map((head, i) => (
                   <Box
                     as="th"
                     key={head}
@@ -87,7 +87,7 @@ export function SaidCard({ debrief }: { debrief: Debrief }) {
                       {newsWords(news, readings, figures)}
                       {known && (
                         <Text as="span" color="act" fontWeight="650">
-                          {" from here it could be known"}
+                          {" decidable from here"}
                         </Text>
                       )}
                     </Cell>
@@ -128,11 +128,11 @@ export function WayCard({ debrief }: { debrief: Debrief }) {
   const { way, wayMinutes, done, minutes, skipped } = debrief;
   const steps = way ?? [];
   return (
-    <Card title="The cheapest way beside yours">
+    <Card title="Shortest test sequence">
       <Grid templateColumns="1fr 1fr" gap="4">
         <Box>
           <Text fontWeight="650" fontSize="17px">
-            {way === null ? "None was found" : `${Math.round(wayMinutes)} min`}
+            {way === null ? "None found" : `${Math.round(wayMinutes)} min`}
           </Text>
           {steps.map((step) => (
             <Text key={step} fontSize="15px" borderTopWidth="1px" borderColor="line" py="1" lineHeight="1.3">
@@ -159,7 +159,7 @@ export function WayCard({ debrief }: { debrief: Debrief }) {
       </Grid>
       {skipped.length > 0 && (
         <Text fontSize="15px" mt="2" color="wait" fontWeight="600">
-          {`Not done of it: ${skipped.map(wayWords).join(", ").toLowerCase()}.`}
+          {`Not done: ${skipped.map(wayWords).join(", ").toLowerCase()}.`}
         </Text>
       )}
     </Card>
@@ -188,7 +188,7 @@ export function CareCard({ debrief }: { debrief: Debrief }) {
         </Box>
       ))}
       <Text color="soft" fontSize="15px" mt="2">
-        {`Grams: ${figures.quantity(books.startG, "g")} came in it, ${figures.quantity(books.addedG, "g")} from the can, ${figures.quantity(books.recoveredG, "g")} recovered, ${figures.quantity(Math.max(0, books.lostG), "g")} lost, ${figures.quantity(books.nowG, "g")} in it now.${hints > 0 ? ` Hints: ${hints}.` : ""}`}
+        {`Charge: ${figures.quantity(books.startG, "g")} at intake, ${figures.quantity(books.addedG, "g")} added, ${figures.quantity(books.recoveredG, "g")} recovered, ${figures.quantity(Math.max(0, books.lostG), "g")} lost, ${figures.quantity(books.nowG, "g")} now.${hints > 0 ? ` Hints: ${hints}.` : ""}`}
       </Text>
     </Card>
   );

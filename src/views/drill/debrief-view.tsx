@@ -55,18 +55,17 @@ export function DebriefView({ record, onDrills }: DebriefViewProps) {
     );
     const made = asked?.ok ? caseOfSource(asked.value) : null;
     if (asked?.ok !== true || made?.ok !== true) {
-      setOpened({ state: "failed", reason: "its case cannot be made any more" });
+      setOpened({ state: "failed", reason: "the case cannot be created any more" });
       return;
     }
     clerk.debriefOf(asked.value, record.script, record.endAt).then(
       (answer) => {
         if (gone) return;
-        if (answer === null) return setOpened({ state: "failed", reason: "its case cannot be set up" });
+        if (answer === null) return setOpened({ state: "failed", reason: "the case cannot be simulated" });
         const trace = new TraceStore();
         trace.append(answer.samples);
         const { debrief } = answer;
-        if (debrief.knowableAtS !== null)
-          trace.note({ time: debrief.knowableAtS, kind: "mark", text: "could be known" });
+        if (debrief.knowableAtS !== null) trace.note({ time: debrief.knowableAtS, kind: "mark", text: "decidable" });
         setOpened({
           state: "open",
           given: made.value,
@@ -88,11 +87,11 @@ export function DebriefView({ record, onDrills }: DebriefViewProps) {
         <Box p="4" maxW="760px">
           {opened.state === "opening" ? (
             <Text role="status" fontSize="18px">
-              Going through it again
+              Replaying the case
             </Text>
           ) : (
-            <Notice tone="act" title="This run cannot be gone through">
-              {`${opened.reason}. What is kept of it stands in the list of runs.`}
+            <Notice tone="act" title="Debrief not available">
+              {`${opened.reason}. The list of runs shows what is kept.`}
             </Notice>
           )}
         </Box>
@@ -134,7 +133,7 @@ function Open({
       pictures: null,
       say,
       onePage: false,
-    }).catch((error: unknown) => setFailure(`The page could not be made: ${reasonOf(error)}.`));
+    }).catch((error: unknown) => setFailure(`Page not created: ${reasonOf(error)}.`));
   return (
     <AppFrame
       current="drill"
@@ -145,14 +144,14 @@ function Open({
             {caseName(given.code)}
           </Text>
           <Text color="soft" fontSize="15px" truncate minW="0" flex="1">
-            {`The cover is off, after ${Math.round(minutes)} min`}
+            {`Answer shown after ${Math.round(minutes)} min`}
           </Text>
           <Flex gap="2" flexShrink="0">
             <BenchButton kind="quiet" onClick={save}>
-              Save as a page
+              Save page
             </BenchButton>
             <BenchButton kind="main" onClick={onDrills}>
-              To the drills
+              Go to drills
             </BenchButton>
           </Flex>
         </>
@@ -176,17 +175,17 @@ function Open({
             py="3"
           >
             <Text fontSize="14px" fontWeight="600" color="soft">
-              What it was
+              Fault
             </Text>
             <Text fontSize="24px" fontWeight="650" lineHeight="1.2">
               {truthWords(debrief, given, figures)}
             </Text>
             <Text fontSize="17px" mt="2">
-              <b>{right ? "You said the same: " : causes === null ? "" : "You said: "}</b>
+              <b>{right ? "Your diagnosis, correct: " : causes === null ? "" : "Your diagnosis: "}</b>
               {answerWords(debrief, figures)}
             </Text>
             <Text fontSize="17px">
-              <b>To the charge: </b>
+              <b>Charge:</b>
               {`${rightCorrection(debrief.grams, figures)}.`}
             </Text>
             {given.misread !== null && (
@@ -195,22 +194,22 @@ function Open({
               </Text>
             )}
             <Text color="soft" fontSize="15px" mt="2">
-              {`The customer: “${customerSays(given.story)}”`}
+              {`Complaint: “${customerSays(given.story)}”`}
             </Text>
           </Box>
           <ScoreCard score={score} />
         </Grid>
-        <Card title="How probable the readings made it">
+        <Card title="Probability of the fault">
           <KnownLine moments={moments} clear={CLEAR} endS={endS} knowableAtS={knowableAtS} said={beliefs} />
           <Text color="soft" fontSize="14px">
             {believed.length > 0
-              ? "Below: where what it was stood on your list when you were asked; – where it was not on it."
-              : "You were not asked what you think: it was over before."}
+              ? "Below: your rank of the true cause when asked; – if not listed."
+              : "No estimate was asked: the case ended early."}
           </Text>
         </Card>
         <SaidCard debrief={debrief} />
         {believed.length > 0 && (
-          <Card title="What you thought, and what the readings allowed">
+          <Card title="Your estimates and the readings">
             <Grid templateColumns={{ base: "minmax(0, 1fr)", md: "repeat(2, minmax(0, 1fr))" }} gap="4">
               {believed.map(({ atS, causes: list, allowed }) => (
                 <Box key={atS}>
@@ -236,11 +235,11 @@ function Open({
           <WayCard debrief={debrief} />
           <CareCard debrief={debrief} />
         </Grid>
-        <Card title="What the instruments showed">
+        <Card title="Instrument readings">
           <Trace trace={trace} latest={latest} minutes={minutes > 19 ? 60 : 20} />
         </Card>
         {debrief.habits !== null && (
-          <Card title="What each habit would have put in, and its hot day">
+          <Card title="Charge by other methods, on a hot day">
             <HabitTable answer={debrief.habits.answer} hotC={debrief.habits.hotC} />
           </Card>
         )}

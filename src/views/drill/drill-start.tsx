@@ -47,7 +47,7 @@ export function DrillStart({ kept, learner, unsavedReason, onLearner, onGo }: Dr
             Drill
           </Text>
           <Text color="soft" fontSize="15px" truncate display={{ base: "none", lg: "block" }}>
-            A hidden fault, the instruments you know, and the cover comes off
+            Find the hidden fault with workshop instruments
           </Text>
           <Box ml="auto" flexShrink="0">
             <Learners kept={kept} learner={learner} onLearner={onLearner} />
@@ -81,16 +81,14 @@ export function DrillStart({ kept, learner, unsavedReason, onLearner, onGo }: Dr
             <Flex align="center" gap="4" wrap="wrap">
               <Box flex="1 1 280px">
                 <Text fontSize="20px" fontWeight="650" lineHeight="1.25">
-                  {next
-                    ? `Due again: ${subjectName(next.subject).toLowerCase()}`
-                    : "Nothing is due: take what you like"}
+                  {next ? `Due: ${subjectName(next.subject).toLowerCase()}` : "Nothing due: choose any theme"}
                 </Text>
                 <Text color="soft" fontSize="15px">
                   {due.length > 1
-                    ? `${count(due.length, "thing")} are due. What was missed comes back sooner.`
+                    ? `${count(due.length, "theme")} due. Missed themes return sooner.`
                     : drills.length === 0
-                      ? "Begin with pressures only. It takes about as long as at a car, with a faster clock."
-                      : "What was missed comes back sooner, what went well later."}
+                      ? "Start with pressures only. The clock can run faster."
+                      : "Missed themes return sooner."}
                 </Text>
               </Box>
               <BenchButton
@@ -101,7 +99,7 @@ export function DrillStart({ kept, learner, unsavedReason, onLearner, onGo }: Dr
                   if (code !== null) onGo(new URLSearchParams({ code }).toString());
                 }}
               >
-                {next ? "Practise it" : "Begin with pressures"}
+                {next ? "Practise" : "Start with pressures"}
               </BenchButton>
             </Flex>
           </Box>
@@ -126,10 +124,10 @@ function Themes({ drills, onGo }: { drills: KeptDrills["drills"]; onGo: (query: 
     setSaid(null);
     try {
       const code = await clerk.make(theme, null, Math.floor(Math.random() * MOST_NUMBERS));
-      if (code === null) setSaid("No case was found that can be solved. Try again.");
+      if (code === null) setSaid("No solvable case found. Try again.");
       else onGo(new URLSearchParams({ code }).toString());
     } catch (error) {
-      setSaid(`Not made: ${reasonOf(error)}.`);
+      setSaid(`Case not created: ${reasonOf(error)}.`);
     }
     setMaking(null);
   };
@@ -152,26 +150,26 @@ function Themes({ drills, onGo }: { drills: KeptDrills["drills"]; onGo: (query: 
                     </Text>
                   </Box>
                   <Text color="soft" fontSize="14px" minW="72px" textAlign="right">
-                    {own.length === 0 ? "not yet" : count(own.length, "run")}
+                    {own.length === 0 ? "not tried" : count(own.length, "run")}
                   </Text>
                   <BenchButton
                     kind="quiet"
-                    aria-label={`${themeNames[theme]}: from the stock`}
+                    aria-label={`${themeNames[theme]}: stock case`}
                     onClick={() => {
                       const code = nextOf({ kind: "theme", theme }, drills);
                       if (code !== null) onGo(new URLSearchParams({ code }).toString());
                     }}
                   >
-                    Take a case
+                    Stock case
                   </BenchButton>
                   <BenchButton
                     kind="quiet"
                     disabled={making !== null}
-                    aria-label={`${themeNames[theme]}: a new case`}
+                    aria-label={`${themeNames[theme]}: new case`}
                     minW="104px"
                     onClick={() => make(theme)}
                   >
-                    {making === theme ? "Checking" : "New one"}
+                    {making === theme ? "Checking" : "New case"}
                   </BenchButton>
                 </Flex>
               );
@@ -194,20 +192,20 @@ function CodeCard({ onGo }: { onGo: (query: string) => void }) {
   const go = (more: Record<string, string>) =>
     read.ok && onGo(new URLSearchParams({ code: code.trim(), ...more }).toString());
   return (
-    <Card title="A code from somebody">
-      <TextField label="Code of a case" value={code} onChange={setCode} placeholder="1K-0001F" />
+    <Card title="Open by code">
+      <TextField label="Case code" value={code} onChange={setCode} placeholder="1K-0001F" />
       <Text role="status" fontSize="14px" color={shown ? "act" : "soft"} mt="1" minH="20px">
-        {shown ?? "The same code is the same car on every machine."}
+        {shown ?? "A code gives the same vehicle on every device."}
       </Text>
       <Flex gap="2" mt="1" wrap="wrap">
         <BenchButton kind="main" disabled={!read.ok} onClick={() => go({})}>
-          To that car
+          Open case
         </BenchButton>
         <BenchButton kind="quiet" disabled={!read.ok} onClick={() => go({ class: "1" })}>
-          Before a class
+          Class
         </BenchButton>
         <BenchButton kind="quiet" onClick={() => onGo("class=1")}>
-          A log before a class
+          Log for a class
         </BenchButton>
       </Flex>
     </Card>

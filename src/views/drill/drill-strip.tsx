@@ -58,7 +58,7 @@ export function DrillStrip({
       wants: on("liquid") && on("high") ? "engine off" : "clamp first",
     },
     {
-      name: "Air split",
+      name: "Air drop",
       base: running ? (derived.airSplitK?.value ?? null) : null,
       unit: "K",
       decimals: 1,

@@ -29,7 +29,7 @@ export function DrillView() {
   return alive ? <Asked /> : <Looking />;
 }
 
-function Looking({ words = "Looking up what you have practised" }: { words?: string }) {
+function Looking({ words = "Loading your drills" }: { words?: string }) {
   return (
     <AppFrame current="drill" title="Drill">
       <Box p="4">
@@ -52,12 +52,12 @@ function Asked() {
   if (runId !== null && kept !== null) {
     const record = kept.drills.find(({ id }) => id === runId);
     if (record === undefined)
-      return <Refused title="That run is not kept here" text="It was made in another browser, or erased." />;
+      return <Refused title="This run is not stored here" text="It was made in another browser or deleted." />;
     return <DebriefView record={record} onDrills={() => router.push("/drill")} />;
   }
   const jobId = query.get("job");
   if (jobId !== null) return <AfterJob key={jobId} jobId={jobId} />;
-  if (asked !== null && !asked.ok) return <Refused title="Not a case" text={sourceSentence(asked.issue)} />;
+  if (asked !== null && !asked.ok) return <Refused title="No such case" text={sourceSentence(asked.issue)} />;
   if (kept === null || (asked !== null && learner === null)) return <Looking />;
   if (asked === null || learner === null)
     return (
@@ -71,7 +71,7 @@ function Asked() {
     );
   const source: DrillSource = asked.value;
   const made = caseOfSource(source);
-  if (!made.ok) return <Refused title="Not a case" text={sourceSentence(made.issue)} />;
+  if (!made.ok) return <Refused title="No case possible" text={sourceSentence(made.issue)} />;
   const key = runKey(learner.id, source);
   return (
     <AtTheCar
@@ -114,7 +114,7 @@ function AfterJob({ jobId }: { jobId: string }) {
       const test = await loadTestOfJob(jobId);
       const state = test && (await clerk.afterTest(test.reading, test.state, test.work));
       if (gone) return;
-      if (state === null) setRefused("Its label or its readings are not known: a case needs both.");
+      if (state === null) setRefused("A case needs label and readings.");
       else router.replace(`/drill?${queryOfSource({ kind: "bench", state })}`);
     };
     make().catch((error: unknown) => !gone && setRefused(reasonOf(error)));
@@ -122,8 +122,8 @@ function AfterJob({ jobId }: { jobId: string }) {
       gone = true;
     };
   }, [jobId, clerk, router]);
-  if (refused !== null) return <Refused title="No case can be made of that job" text={refused} />;
-  return <Looking words="Making a case of it, without names" />;
+  if (refused !== null) return <Refused title="No case possible from this job" text={refused} />;
+  return <Looking words="Creating a case without names" />;
 }
 
 function Refused({ title, text }: { title: string; text: string }) {
@@ -135,7 +135,7 @@ function Refused({ title, text }: { title: string; text: string }) {
           {text}
           <Box mt="3">
             <BenchButton kind="main" onClick={() => router.push("/drill")}>
-              To the drills
+              Go to drills
             </BenchButton>
           </Box>
         </Notice>

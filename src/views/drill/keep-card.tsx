@@ -22,33 +22,33 @@ export function KeepCard({ kept }: { kept: KeptDrills }) {
     const { learners, drills } = await addDrills(read.value);
     setSaid(
       learners + drills === 0
-        ? "All of it was here already."
-        : `${count(drills, "run")} and ${count(learners, "learner")} added; nothing was replaced.`,
+        ? "Nothing new in the file."
+        : `${count(drills, "run")} and ${count(learners, "learner")} added.`,
     );
   };
   return (
-    <Card title="Keep or carry it">
+    <Card title="Save and share">
       <Flex gap="2" wrap="wrap">
         <BenchButton
           kind="quiet"
           disabled={kept.drills.length === 0}
           onClick={() => saveTextFile(`evrid-drills-${format(new Date(), "yyyy-MM-dd")}.json`, writeDrillFile(kept))}
         >
-          Save as a file
+          Save as file
         </BenchButton>
         <FileButton
           label="Drill file"
           accept="application/json,.json"
           onFile={(given) => open(given).catch((error: unknown) => setSaid(`Not read: ${reasonOf(error)}.`))}
         >
-          Read one in
+          Open file
         </FileButton>
       </Flex>
       <Text color="soft" fontSize="14px" mt="1.5" role="status">
         {said ??
           (kept.damaged > 0
-            ? `${count(kept.damaged, "record")} cannot be read and counts for nothing here.`
-            : "All learners of this browser. Two devices’ runs are put together, none is replaced.")}
+            ? `${count(kept.damaged, "record")} cannot be read and is not counted.`
+            : "All learners in this browser. Files from other devices are added.")}
       </Text>
     </Card>
   );

@@ -31,7 +31,7 @@ export function Learners({ kept, learner, onLearner }: LearnersProps) {
       <Flex gap="2" align="center">
         <Box asChild {...field} w="170px">
           <input
-            aria-label="Name of the learner"
+            aria-label="Learner's name"
             value={typing.name}
             maxLength={100}
             onChange={(event) => setTyping({ ...typing, name: event.target.value })}
@@ -39,21 +39,17 @@ export function Learners({ kept, learner, onLearner }: LearnersProps) {
           />
         </Box>
         <BenchButton kind="main" disabled={name === ""} onClick={() => save()}>
-          {typing.of === null ? "Add" : "That is the name"}
+          {typing.of === null ? "Add" : "Save name"}
         </BenchButton>
         <BenchButton kind="quiet" onClick={() => setTyping(null)}>
-          Leave it
+          Cancel
         </BenchButton>
       </Flex>
     );
   return (
     <Flex gap="2" align="center">
       <Box asChild {...field} maxW="170px">
-        <select
-          aria-label="Who is learning"
-          value={learner?.id ?? ""}
-          onChange={(event) => onLearner(event.target.value)}
-        >
+        <select aria-label="Learner" value={learner?.id ?? ""} onChange={(event) => onLearner(event.target.value)}>
           {kept.learners.map((one) => (
             <option key={one.id} value={one.id}>
               {learnerName(one)}
@@ -63,11 +59,11 @@ export function Learners({ kept, learner, onLearner }: LearnersProps) {
       </Box>
       {learner !== null && (
         <BenchButton kind="quiet" onClick={() => setTyping({ of: learner, name: learner.name })}>
-          {learner.name.trim() === "" ? "Give a name" : "Rename"}
+          {learner.name.trim() === "" ? "Enter name" : "Rename"}
         </BenchButton>
       )}
       <BenchButton kind="quiet" onClick={() => setTyping({ of: null, name: "" })}>
-        Somebody else
+        New learner
       </BenchButton>
     </Flex>
   );

@@ -19,9 +19,9 @@ interface ProgressProps {
 export function Progress({ standing, drills, onGo }: ProgressProps) {
   if (drills.length === 0)
     return (
-      <Card title="How it has gone">
+      <Card title="Progress">
         <Text color="soft" fontSize="15px">
-          After the first case this shows, by cause and theme, how often you were right, and what comes again when.
+          After the first case: results and due dates by cause and theme.
         </Text>
       </Card>
     );
@@ -51,7 +51,7 @@ export function Progress({ standing, drills, onGo }: ProgressProps) {
         ))}
       </Card>
       {mistakes.length > 0 && (
-        <Card title="Sorts of mistake, earlier and lately">
+        <Card title="Mistakes, earlier and recent">
           {mistakes.map(({ mistake, earlier, later, earlierOf, laterOf }) => (
             <Flex key={mistake} borderTopWidth="1px" borderColor="line" py="1.5" gap="2" align="baseline">
               <Text flex="1" fontSize="15px" lineHeight="1.25">
@@ -78,7 +78,7 @@ export function Progress({ standing, drills, onGo }: ProgressProps) {
                   {causesWords(truth)}
                 </Text>
                 <Text color="soft" fontSize="13px">
-                  {`${format(new Date(at), "d MMM, HH:mm")}, ${code ?? "a case of your own"}`}
+                  {`${format(new Date(at), "d MMM, HH:mm")}, ${code ?? "custom case"}`}
                 </Text>
               </Box>
               <Text fontWeight="650" fontSize="17px">
@@ -87,10 +87,10 @@ export function Progress({ standing, drills, onGo }: ProgressProps) {
               <BenchButton
                 kind="quiet"
                 px="3"
-                aria-label={`Debrief of ${code ?? "a case of your own"}`}
+                aria-label={`Debrief of ${code ?? "custom case"}`}
                 onClick={() => onGo(`run=${id}`)}
               >
-                Look
+                View
               </BenchButton>
             </Flex>
           ))}

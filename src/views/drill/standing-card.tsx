@@ -17,11 +17,11 @@ const paces = [
 ] as const;
 
 const settledWords = {
-  off: "The engine is off.",
-  waiting: "Nothing can be said of the needles yet.",
-  settling: "The needles still move.",
-  cycling: "The clutch cycles evenly.",
-  steady: "The needles stand.",
+  off: "Engine off.",
+  waiting: "Pressures not readable yet.",
+  settling: "Pressures still moving.",
+  cycling: "Clutch cycles evenly.",
+  steady: "Pressures steady.",
 } as const;
 
 /** Engine and clock, and what has just happened; where the act stands that is next. */
@@ -49,7 +49,7 @@ export function Standing({
   const felt = events.findLast((event) => event.kind === "act" && event.felt !== null);
   if (status === "lost")
     return (
-      <Notice tone="act" title="The simulated car was lost">
+      <Notice tone="act" title="Simulated vehicle lost">
         {simulatorLostSentence(reason)}
         <Flex mt="2">
           <BenchButton kind="act" onClick={car.reopen}>
@@ -62,16 +62,13 @@ export function Standing({
   return (
     <>
       {over !== "no" && (
-        <Notice
-          tone={over === "accident" ? "act" : "wait"}
-          title={over === "accident" ? "This run is over" : "Answered"}
-        >
+        <Notice tone={over === "accident" ? "act" : "wait"} title={over === "accident" ? "Case ended" : "Submitted"}>
           <Flex gap="2" mt="2" wrap="wrap">
             <BenchButton kind="act" disabled={ending} onClick={onEnd}>
-              {ending ? "Going through it" : "Take the cover off"}
+              {ending ? "Replaying" : "Open debrief"}
             </BenchButton>
             <BenchButton kind="quiet" onClick={onAgain}>
-              The same case from the start
+              Restart case
             </BenchButton>
           </Flex>
         </Notice>
@@ -95,23 +92,23 @@ export function Standing({
           <Box flex="1 1 190px" minW="0" minH="46px">
             <Text fontSize="18px" fontWeight="650" lineHeight="1.2">
               {standing === null
-                ? "Bringing the car in"
+                ? "Preparing the vehicle"
                 : passing !== null
                   ? "Time passes"
                   : standing.beliefDue
-                    ? "The clock waits for what you think"
+                    ? "The clock waits for your estimate"
                     : settledWords[standing.settled]}
             </Text>
             <Text color={refused ? "act" : "soft"} fontSize="14px" role="status">
               {standing?.beliefDue
-                ? "Put the likeliest cause first, then say so."
+                ? "Put the most likely cause first, then submit."
                 : refused
                   ? refusalWords(refused)
                   : hint !== null
                     ? hintWords(hint.step)
                     : felt?.kind === "act" && felt.felt !== null
                       ? feltWords(felt.felt)
-                      : "Nothing is marked for you here."}
+                      : "No expected range in drills."}
             </Text>
           </Box>
           <BenchButton
@@ -119,7 +116,7 @@ export function Standing({
             disabled={busy || standing === null || standing.refusals.settle !== undefined}
             onClick={() => car.does({ does: "act", act: "settle" })}
           >
-            Wait until it has settled
+            Wait until steady
           </BenchButton>
           <Choice
             label="Engine"
@@ -141,6 +138,4 @@ export function Standing({
 }
 
 const hintWords = (step: Parameters<typeof wayWords>[0] | null) =>
-  step === null
-    ? "Nothing more is needed than what you have read."
-    : `Next on the cheapest way: ${wayWords(step).toLowerCase()}.`;
+  step === null ? "Your readings are sufficient." : `Shortest next step: ${wayWords(step).toLowerCase()}.`;

@@ -60,9 +60,8 @@ export function StepView({ step }: { step: StepId }) {
   }, [step]);
   if (View !== undefined) return <View />;
   return failed ? (
-    <Notice tone="act" title="This step's program did not come">
-      The network or the server is away, and this browser has not kept it yet. What was typed is kept; load the page
-      again when it is back.
+    <Notice tone="act" title="Step not loaded">
+      The network or server is unavailable. Your entries are kept. Reload the page when it is back.
     </Notice>
   ) : (
     <Center h="40vh">

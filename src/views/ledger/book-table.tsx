@@ -57,27 +57,27 @@ export function BookTable({ books, byId, container, name, onAll, partial = false
       title={
         name === null
           ? partial
-            ? "The books, newest lines"
-            : `The books, ${lines.length === 1 ? "one line" : `${lines.length} lines`}`
-          : `In and out of ${name}`
+            ? "Ledger, newest entries"
+            : `Ledger, ${lines.length === 1 ? "one entry" : `${lines.length} entries`}`
+          : `Ledger of ${name}`
       }
       aside={
         container !== null && (
           <BenchButton kind="quiet" onClick={onAll}>
-            All containers
+            All cylinders
           </BenchButton>
         )
       }
     >
       <TextField
-        label="Find a line"
+        label="Find an entry"
         value={query}
-        placeholder="Vehicle, technician, act, container"
+        placeholder="Vehicle, technician, action, cylinder"
         onChange={setQuery}
       />
       {lines.length === 0 ? (
         <Text color="soft" mt="2">
-          No line has these words.
+          No entry matches.
         </Text>
       ) : (
         <Box
@@ -87,7 +87,7 @@ export function BookTable({ books, byId, container, name, onAll, partial = false
           overflowY="auto"
           tabIndex={0}
           role="list"
-          aria-label="Book lines"
+          aria-label="Ledger entries"
         >
           <Box position="relative" h={`${virtual.getTotalSize()}px`} role="presentation">
             {virtual.getVirtualItems().map(({ index, start }) => (
@@ -124,7 +124,7 @@ function Line({
 }) {
   const figures = useFigures();
   const [failure, setFailure] = useState<string | null>(null);
-  const vehicle = line.jobId === null ? null : (books.vehicles.get(line.jobId) ?? "a job that is no longer here");
+  const vehicle = line.jobId === null ? null : (books.vehicles.get(line.jobId) ?? "removed job");
   const takesBack = books.counters.has(line.id);
   const under = [vehicle, line.technician, line.remark].filter(Boolean).join(", ");
   return (
@@ -134,7 +134,7 @@ function Line({
       </Text>
       <Box flex="1" minW="0">
         <Text truncate textDecoration={line.void ? "line-through" : undefined}>
-          {`${takesBack ? "Taken back: " : ""}${actName(line)}: ${placeName(line.from, byId)} to ${placeName(line.to, byId)}`}
+          {`${takesBack ? "Reversed: " : ""}${actName(line)}: ${placeName(line.from, byId)} to ${placeName(line.to, byId)}`}
         </Text>
         <Text typed color={failure === null ? "soft" : "act"} fontSize="14px" truncate>
           {failure ?? (under || yearName(line))}
@@ -146,8 +146,8 @@ function Line({
       <Box flex="0 0 104px" textAlign="right">
         {line.jobId !== null ? (
           <BenchButton asChild kind="quiet" px="3" fontSize="14px">
-            <Link href={`/job/${encodeURIComponent(line.jobId)}/sign-off`} aria-label={`Job of ${vehicle}`}>
-              Its job
+            <Link href={`/job/${encodeURIComponent(line.jobId)}/sign-off`} aria-label={`Open job of ${vehicle}`}>
+              Open job
             </Link>
           </BenchButton>
         ) : (
@@ -158,7 +158,7 @@ function Line({
               fontSize="14px"
               onClick={() => counterStock(line.id).catch((error: unknown) => setFailure(reasonOf(error)))}
             >
-              Take back
+              Reverse
             </BenchButton>
           )
         )}

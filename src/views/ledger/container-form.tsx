@@ -55,13 +55,13 @@ export function ContainerForm({ container, onClose }: { container?: Container; o
   ].some(([spec, given]) => (given as Entry).text.trim() !== "" && entryValue(spec as never, given as Entry) === null);
   const gap =
     name.trim() === ""
-      ? "Give it a name."
+      ? "Enter a name."
       : gas && refrigerant === null
-        ? "Which refrigerant is in it?"
+        ? "Select the refrigerant."
         : kind === "oil" && oil === null
-          ? "Which oil is it?"
+          ? "Select the oil type."
           : typedWrong
-            ? "A weight cannot be read."
+            ? "One weight is unreadable."
             : null;
   const save = async () => {
     const now = new Date().toISOString();
@@ -86,19 +86,19 @@ export function ContainerForm({ container, onClose }: { container?: Container; o
   };
   const body = (
     <Stack gap="3">
-      {container === undefined && <Choice label="What it is" options={kindOptions} value={kind} onChange={setKind} />}
+      {container === undefined && <Choice label="Type" options={kindOptions} value={kind} onChange={setKind} />}
       <Grid templateColumns={{ base: "1fr", md: container === undefined ? "1fr 1fr" : "1fr" }} gap="3">
-        <TextField label="Name" value={name} placeholder="As it stands on it" onChange={setName} />
+        <TextField label="Name" value={name} placeholder="As written on it" onChange={setName} />
         {gas ? (
           <Choice label="Refrigerant" options={gases} value={refrigerant} onChange={setRefrigerant} />
         ) : kind === "oil" ? (
           <Box>
             <Text fontWeight="600" fontSize="14px">
-              Kind of oil
+              Oil type
             </Text>
             <NativeSelect.Root mt="1">
               <NativeSelect.Field
-                aria-label="Kind of oil"
+                aria-label="Oil type"
                 h="target"
                 bg="field"
                 borderColor="edge"
@@ -106,7 +106,7 @@ export function ContainerForm({ container, onClose }: { container?: Container; o
                 value={oil ?? ""}
                 onChange={(event) => setOil((event.target.value || null) as Container["oil"])}
               >
-                <option value="">Choose</option>
+                <option value="">Select</option>
                 {circuitOils.map((one) => (
                   <option key={one}>{one}</option>
                 ))}
@@ -118,21 +118,16 @@ export function ContainerForm({ container, onClose }: { container?: Container; o
           <Box />
         )}
         {gas && kind !== "machine" && (
-          <Choice label="Where it is from" options={originOptions} value={origin} onChange={setOrigin} />
+          <Choice label="Origin" options={originOptions} value={origin} onChange={setOrigin} />
         )}
         {container === undefined && (
-          <NumberField spec={fields.moved} label="What is in it" value={content} onChange={setContent} />
+          <NumberField spec={fields.moved} label="Content" value={content} onChange={setContent} />
         )}
-        <NumberField
-          spec={fields.tare}
-          value={tare}
-          hint="then it can be counted standing on the scale"
-          onChange={setTare}
-        />
+        <NumberField spec={fields.tare} value={tare} hint="allows stock counts on the scale" onChange={setTare} />
         {gas && (
           <NumberField spec={fields.capacity} value={capacity} hint={stockWords.capacityHint} onChange={setCapacity} />
         )}
-        <NumberField spec={fields.lowStock} value={low} hint="the shelf says when it is under this" onChange={setLow} />
+        <NumberField spec={fields.lowStock} value={low} hint="warn below this weight" onChange={setLow} />
       </Grid>
       <Flex gap="2" align="center" wrap="wrap">
         <BenchButton
@@ -143,15 +138,15 @@ export function ContainerForm({ container, onClose }: { container?: Container; o
               setFailure(
                 error instanceof StockRefusal
                   ? stockIssueSentence(error.issue, figures)
-                  : `${reasonOf(error)}. Nothing was stored.`,
+                  : `${reasonOf(error)}. Not saved.`,
               ),
             )
           }
         >
-          {container === undefined ? "Put it on the shelf" : "Keep this"}
+          {container === undefined ? "Add to stock" : "Save"}
         </BenchButton>
         <BenchButton kind="quiet" onClick={onClose}>
-          Leave it
+          Cancel
         </BenchButton>
         <Text color={failure === null ? "soft" : "act"} role="status">
           {failure ?? gap}
@@ -159,5 +154,5 @@ export function ContainerForm({ container, onClose }: { container?: Container; o
       </Flex>
     </Stack>
   );
-  return container === undefined ? <Card title="New container">{body}</Card> : <Box mt="2">{body}</Box>;
+  return container === undefined ? <Card title="New cylinder">{body}</Card> : <Box mt="2">{body}</Box>;
 }

@@ -46,11 +46,11 @@ export function LedgerView() {
     const table = readLinesCsv(await file.text());
     if (!table.ok) return setSaid({ tone: "act", title: "Not read", text: csvSentence(file.name, table.issue) });
     const { added, here } = await addStock(table.value.entries);
-    const left = table.value.ofJobs > 0 ? ` ${table.value.ofJobs} lines of jobs come with their jobs' files.` : "";
-    setSaid({ tone: "done", title: "Read", text: `${added} entries added, ${here} stood already.${left}` });
+    const left = table.value.ofJobs > 0 ? ` ${table.value.ofJobs} entries belong to jobs; import their job files.` : "";
+    setSaid({ tone: "done", title: "Read", text: `${added} entries added, ${here} already here.${left}` });
   };
   const failed = (error: unknown) =>
-    setSaid({ tone: "act", title: "Not done", text: `${reasonOf(error)}. What was stored is as it was.` });
+    setSaid({ tone: "act", title: "Not done", text: `${reasonOf(error)}. The ledger is unchanged.` });
   return (
     <AppFrame
       current="ledger"
@@ -61,8 +61,8 @@ export function LedgerView() {
             Ledger
           </Text>
           <Flex ml="auto" gap="2">
-            <FileButton label="Table of the books" accept=".csv,text/csv" onFile={(file) => read(file).catch(failed)}>
-              Read a table
+            <FileButton label="Ledger table" accept=".csv,text/csv" onFile={(file) => read(file).catch(failed)}>
+              Import table
             </FileButton>
             <BenchButton
               kind="quiet"
@@ -76,10 +76,10 @@ export function LedgerView() {
                 )
               }
             >
-              Save as a table
+              Export table
             </BenchButton>
             <BenchButton kind="act" onClick={() => setAdding(true)}>
-              New container
+              New cylinder
             </BenchButton>
           </Flex>
         </>
@@ -98,7 +98,7 @@ export function LedgerView() {
         ) : books === null ? (
           <>
             <Center h={first !== null && first.lines.length > 0 ? "64px" : "40vh"} gap="3">
-              <Spinner /> <Text>Adding up the books</Text>
+              <Spinner /> <Text>Computing the ledger</Text>
             </Center>
             {first !== null && first.lines.length > 0 && <Newest newest={first} />}
           </>
@@ -106,11 +106,10 @@ export function LedgerView() {
           !adding && (
             <Box py="16" textAlign="center">
               <Text fontSize="26px" fontWeight="650">
-                Nothing on the shelf
+                No stock yet
               </Text>
               <Text color="soft" fontSize="17px" mt="1">
-                Add each cylinder, can, bottle and recovery machine with what is in it. Jobs then take from them, and
-                the books say where every gram is.
+                Add each cylinder, can, bottle and recovery machine with its content. Jobs then draw from them.
               </Text>
             </Box>
           )
@@ -161,7 +160,7 @@ function Opened({ books }: { books: Books }) {
       <Shelf books={books} chosen={container} onChoose={setContainer} />
       <Stack gap="3.5" minW="0">
         <Card
-          title="The year"
+          title="Year"
           aside={
             <Flex gap="1.5" role="group" aria-label="Year">
               {years.slice(0, 4).map((one) => (
@@ -175,7 +174,7 @@ function Opened({ books }: { books: Books }) {
           <YearTable books={books} year={year} />
           <Text mt="2" fontWeight="600" color={differing.length + open.length === 0 ? "done" : "act"}>
             {differing.length + open.length === 0
-              ? `${booksName(figures)} of every year is accounted for.`
+              ? `${booksName(figures)}: everything is accounted for.`
               : stockWords.notAll}
           </Text>
           {open.map((line) => (
@@ -188,7 +187,7 @@ function Opened({ books }: { books: Books }) {
           </Text>
           {differing.slice(0, 5).map(({ jobId, differenceG }) => (
             <Text key={jobId} fontSize="15px" color="act">
-              {`${books.vehicles.get(jobId) ?? "A job that is no longer here"}: ${figures.quantity(differenceG, "g", 1)} not accounted for`}
+              {`${books.vehicles.get(jobId) ?? "Removed job"}: ${figures.quantity(differenceG, "g", 1)} not accounted for`}
             </Text>
           ))}
         </Card>
@@ -205,20 +204,20 @@ function Opened({ books }: { books: Books }) {
 }
 
 const sums = [
-  ["openingG", "At start"],
-  ["receivedG", "Came in"],
-  ["recoveredG", "Out of vehicles"],
-  ["drawnG", "Onto jobs"],
-  ["sentOffG", "Sent off"],
+  ["openingG", "Opening stock"],
+  ["receivedG", "Received"],
+  ["recoveredG", "Recovered"],
+  ["drawnG", "Charged"],
+  ["sentOffG", "Sent for reclaim"],
   ["usedG", "Used"],
-  ["differenceG", "At counts"],
-  ["closingG", "At end"],
+  ["differenceG", "Stock corrections"],
+  ["closingG", "Closing stock"],
 ] as const;
 
 function YearTable({ books, year }: { books: Books; year: string }) {
   const figures = useFigures();
   const rows = yearOf(books.lines, year, books.containers);
-  if (rows.length === 0) return <Text color="soft">Nothing moved in this year.</Text>;
+  if (rows.length === 0) return <Text color="soft">No entries this year.</Text>;
   return (
     <Box overflowX="auto">
       <Box as="table" w="100%" fontSize={{ base: "15px", xl: "16px" }}>

@@ -24,7 +24,7 @@ async function shown(): Promise<void> {
       <LedgerView />
     </ChakraProvider>,
   );
-  await waitFor(() => expect(document.body.textContent).not.toContain("Adding up the books"));
+  await waitFor(() => expect(document.body.textContent).not.toContain("Computing the ledger"));
 }
 const press = (name: string | RegExp) => act(async () => void fireEvent.click(screen.getByRole("button", { name })));
 const choose = (name: string) => act(async () => void fireEvent.click(screen.getByText(name, { selector: "label *" })));
@@ -41,13 +41,13 @@ const says = (text: string | RegExp) => waitFor(() => expect(document.body.textC
 
 /** A cylinder on the shelf by the form, with 9 kg in it. */
 async function cylinder(): Promise<string> {
-  await press("New container");
+  await press("New cylinder");
   await type("Name", "Cylinder 9");
   await choose("R134a");
-  await type("What is in it", "9 kg");
-  await type("Weight empty", "6100");
-  await type("Least that should be in it", "2 kg");
-  await press("Put it on the shelf");
+  await type("Content", "9 kg");
+  await type("Tare", "6100");
+  await type("Minimum content", "2 kg");
+  await press("Add to stock");
   await says(/Cylinder 9.*9 000 g/s);
   return (await database.containers.toArray())[0]!.id;
 }
@@ -65,24 +65,24 @@ describe("the ledger", () => {
   it("says what to do where nothing stands on the shelf", async () => {
     await shown();
     expect(document.body.textContent).toContain("Add each cylinder");
-    await press("New container");
-    expect((screen.getByRole("button", { name: "Put it on the shelf" }) as HTMLButtonElement).disabled).toBe(true);
-    expect(document.body.textContent).toContain("Give it a name.");
+    await press("New cylinder");
+    expect((screen.getByRole("button", { name: "Add to stock" }) as HTMLButtonElement).disabled).toBe(true);
+    expect(document.body.textContent).toContain("Enter a name.");
   });
 
   it("puts the books right by a weighing with the container on the scale, and takes an entry back", async () => {
     await shown();
     const id = await cylinder();
     await press(/^Cylinder 9/);
-    await says("on the scale it should read 15 100 g");
-    await choose("Weigh it");
-    await type("On the scale, with the container", "14.95 kg");
-    await says("150 g less than the books");
-    await press("Book it");
+    await says("expected on the scale 15 100 g");
+    await choose("Weigh");
+    await type("Scale reading with cylinder", "14.95 kg");
+    await says("150 g less than the ledger");
+    await press("Record entry");
     await says("Booked.");
     expect((await loadBooks()).held.get(id)).toBe(8850);
-    await waitFor(() => expect(screen.getAllByRole("button", { name: "Take back" })).toHaveLength(2));
-    await act(async () => void fireEvent.click(screen.getAllByRole("button", { name: "Take back" })[0]!));
+    await waitFor(() => expect(screen.getAllByRole("button", { name: "Reverse" })).toHaveLength(2));
+    await act(async () => void fireEvent.click(screen.getAllByRole("button", { name: "Reverse" })[0]!));
     await waitFor(async () => expect((await loadBooks()).held.get(id)).toBe(9000));
     expect(await database.stock.count()).toBe(3);
   });
@@ -91,51 +91,49 @@ describe("the ledger", () => {
     await shown();
     await cylinder();
     await press(/^Cylinder 9/);
-    await choose("Send off");
-    await type("How much", "9.5 kg");
-    await says("The books have 9 000 g in it: weigh it first.");
-    expect((screen.getByRole("button", { name: "Book it" }) as HTMLButtonElement).disabled).toBe(true);
-    await type("How much", "8 kg");
-    await press("Book it");
+    await choose("Send for reclaim");
+    await type("Amount", "9.5 kg");
+    await says("By the ledger it holds 9 000 g. Weigh it first.");
+    expect((screen.getByRole("button", { name: "Record entry" }) as HTMLButtonElement).disabled).toBe(true);
+    await type("Amount", "8 kg");
+    await press("Record entry");
     await says("Low: under 2 000 g");
   });
 
   it("asks before it mixes used refrigerant into new, and calls it what it is then; overfills nothing, names nothing twice", async () => {
     await shown();
     const id = await cylinder();
-    await press("New container");
+    await press("New cylinder");
     await type("Name", "cylinder 9 ");
     await choose("R134a");
-    await press("Put it on the shelf");
-    await says("Another container is called cylinder 9");
+    await press("Add to stock");
+    await says("Another cylinder is named cylinder 9");
     await type("Name", "Recovery cylinder");
     await choose("Recovered");
-    await type("What is in it", "3 kg");
+    await type("Content", "3 kg");
     await type("Capacity", "5 kg");
-    await press("Put it on the shelf");
+    await press("Add to stock");
     await says(/Recovery cylinder.*3 000 g/s);
     await press(/^Cylinder 9/);
     await choose("Move");
-    await type("How much", "1.2 kg");
+    await type("Amount", "1.2 kg");
     const recovery = (await database.containers.toArray()).find(({ name }) => name === "Recovery cylinder")!;
     const into = (target: string) =>
-      act(
-        async () => void fireEvent.change(screen.getByLabelText("Into which container"), { target: { value: target } }),
-      );
+      act(async () => void fireEvent.change(screen.getByLabelText("Target cylinder"), { target: { value: target } }));
     await into(recovery.id);
-    await press("Book it");
-    await says("New refrigerant would be mixed into recovered: all of it becomes recovered");
-    await pressUntil("Mix and book", "Recovery cylinder may hold 4 000 g; it would hold 4 200 g");
+    await press("Record entry");
+    await says("New refrigerant would mix with recovered; all becomes recovered");
+    await pressUntil("Mix and record", "Recovery cylinder holds at most 4 000 g; this would make 4 200 g");
     expect((await loadBooks()).held.get(id)).toBe(9000);
     await press(/^Recovery cylinder/);
     await choose("Move");
-    await type("How much", "1 kg");
+    await type("Amount", "1 kg");
     await into(id);
-    await press("Book it");
-    await says("Recovered refrigerant would be mixed into new: all of it becomes recovered");
+    await press("Record entry");
+    await says("Recovered refrigerant would mix with new; all becomes recovered");
     expect((await loadBooks()).held.get(id)).toBe(9000);
     // Pressed once more before anything was drawn: one entry.
-    const mix = screen.getByRole("button", { name: "Mix and book" });
+    const mix = screen.getByRole("button", { name: "Mix and record" });
     await act(async () => {
       fireEvent.click(mix);
       await new Promise((resolve) => setTimeout(resolve, 60));
@@ -149,17 +147,17 @@ describe("the ledger", () => {
   it("calls not accounted for what is not: a container below nothing, one off the shelf with content", async () => {
     await shown();
     const id = await cylinder();
-    await says("Every gram of every year is accounted for.");
+    await says("Refrigerant log: everything is accounted for.");
     await act(async () => void (await database.containers.update(id, { retiredAt: new Date().toISOString() })));
-    await says("Cylinder 9: off the shelf with 9 000 g in it.");
+    await says("Cylinder 9: retired with 9 000 g in it.");
     await act(async () => {
       await database.stock.clear();
       await database.stock.add(
         stockEntry("u", new Date().toISOString(), { act: "use", grams: 40, from: placeOf(id), to: "used" }),
       );
     });
-    await says("Cylinder 9: 40 g more taken out than came in.");
-    expect(document.body.textContent).not.toContain("of every year is accounted for.");
+    await says("Cylinder 9: 40 g more removed than received.");
+    expect(document.body.textContent).not.toContain("everything is accounted for.");
     await expect(
       bookStock(stockEntry("v", new Date().toISOString(), { act: "use", grams: 40, from: placeOf(id), to: "used" })),
     ).rejects.toThrow("more-than-held");
@@ -176,10 +174,8 @@ describe("the ledger", () => {
     await database.jobs.add(job);
     await settleIndex();
     await says(/8 362 g/);
-    expect(document.body.textContent).toContain("Every gram of every year is accounted for.");
-    expect(document.body.textContent).toContain(
-      "638 g out of containers: 625 g in vehicles, 9 g in hoses, 4 g let out",
-    );
+    expect(document.body.textContent).toContain("Refrigerant log: everything is accounted for.");
+    expect(document.body.textContent).toContain("638 g from cylinders: 625 g in vehicles, 9 g in hoses, 4 g vented");
     expect(await shelfFor("R134a")).toMatchObject([{ heldG: 8362 }]);
     expect(await shelfFor("R1234yf")).toEqual([]);
   });
@@ -202,11 +198,11 @@ describe("the ledger", () => {
       void saved(blob as Blob);
       return "blob:x";
     });
-    await act(async () => void fireEvent.click(screen.getByRole("button", { name: "Save as a table" })));
+    await act(async () => void fireEvent.click(screen.getByRole("button", { name: "Export table" })));
     const text = await saved.mock.calls[0]![0].text();
     expect(text).toMatch(/,supplier,(?!container:)[^,]+,.*,supplier,container:/);
     await given(text);
-    await says("0 entries added, 1 stood already");
+    await says("0 entries added, 1 already here");
     await given(csv.replace("9000", "nine"));
     await says("books.csv, row 2, grams: expected a number");
     expect(await database.stock.count()).toBe(1);

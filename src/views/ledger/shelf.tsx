@@ -26,7 +26,7 @@ export function Shelf({ books, chosen, onChoose }: ShelfProps) {
   const off = books.containers.filter(({ retiredAt }) => retiredAt !== null).length;
   const shown = books.containers.filter(({ retiredAt }) => withOff || retiredAt === null);
   return (
-    <Card title="On the shelf">
+    <Card title="Stock">
       <Stack gap="0">
         {shown.map((container) => (
           <Standing
@@ -38,12 +38,10 @@ export function Shelf({ books, chosen, onChoose }: ShelfProps) {
           />
         ))}
       </Stack>
-      {shown.length === 0 && (
-        <Text color="soft">No container stands here. What jobs drew from is in the books beside.</Text>
-      )}
+      {shown.length === 0 && <Text color="soft">No cylinders in stock.</Text>}
       {off > 0 && (
         <BenchButton kind="quiet" mt="2" aria-pressed={withOff} onClick={() => setWithOff(!withOff)}>
-          {withOff ? "Hide what is off the shelf" : `Show ${off} off the shelf`}
+          {withOff ? "Hide retired" : `Show ${off} retired`}
         </BenchButton>
       )}
     </Card>
@@ -68,7 +66,7 @@ function Standing({ container, books, open, onOpen }: StandingProps) {
     kindNames[container.kind],
     container.refrigerant ?? container.oil,
     container.refrigerant === null ? null : originNames[container.origin].toLowerCase(),
-    container.retiredAt === null ? null : "off the shelf",
+    container.retiredAt === null ? null : "retired",
   ].filter((part) => part !== null);
   return (
     <Box borderTopWidth="1px" borderColor="line" bg={open ? "band" : undefined} mx="-4" px="4">
@@ -98,14 +96,10 @@ function Standing({ container, books, open, onOpen }: StandingProps) {
       </Box>
       {open && (
         <Box pb="3">
-          {heldG < -0.5 && (
-            <Text color="act">
-              More was taken than came in: weigh it, and the books are put right by the difference.
-            </Text>
-          )}
+          {heldG < -0.5 && <Text color="act">More removed than received. Weigh it to correct the ledger.</Text>}
           {tareG !== null && (
             <Text color="soft" fontSize="15px">
-              {`Empty ${figures.quantity(tareG, "g")}; on the scale it should read ${figures.quantity(tareG + heldG, "g")}.`}
+              {`Tare ${figures.quantity(tareG, "g")}; expected on the scale ${figures.quantity(tareG + heldG, "g")}.`}
             </Text>
           )}
           {editing ? (

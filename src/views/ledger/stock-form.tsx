@@ -27,10 +27,10 @@ interface StockFormProps {
 }
 
 const acts = [
-  { value: "receive", label: "Came in" },
-  { value: "count", label: "Weigh it" },
+  { value: "receive", label: "Receive" },
+  { value: "count", label: "Weigh" },
   { value: "move", label: "Move" },
-  { value: "send-off", label: "Send off" },
+  { value: "send-off", label: "Send for reclaim" },
   { value: "use", label: "Used" },
 ] as const;
 type Act = (typeof acts)[number]["value"];
@@ -56,13 +56,13 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
   const netG = grams === null ? null : act === "count" && tareG !== null ? grams - tareG : grams;
   const gap =
     grams === null
-      ? "Give the weight."
+      ? "Enter the weight."
       : netG !== null && netG < 0
-        ? `Less than its own ${figures.quantity(tareG, "g")}: is it the right container?`
+        ? `Less than its tare of ${figures.quantity(tareG, "g")}. Check the cylinder.`
         : act === "move" && target === ""
-          ? "Choose where it goes."
+          ? "Select the target cylinder."
           : act !== "receive" && act !== "count" && grams > heldG + 0.5
-            ? `The books have ${figures.quantity(Math.max(0, heldG), "g")} in it: weigh it first.`
+            ? `By the ledger it holds ${figures.quantity(Math.max(0, heldG), "g")}. Weigh it first.`
             : null;
   /** One entry for each act that is chosen: a press before the page has drawn what was booked books nothing again. */
   const entryId = useRef<string | null>(null);
@@ -80,20 +80,20 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
     setAct(null);
     setSaid({
       tone: "done",
-      text: made === null ? "The books and the scale agree; nothing had to be written." : "Booked.",
+      text: made === null ? "Ledger and scale agree: nothing to record." : "Booked.",
     });
   };
   const failed = (error: unknown) => {
     const issue = error instanceof StockRefusal ? error.issue : null;
     setMixing(issue?.code === "mixes");
-    const text = issue === null ? `${reasonOf(error)}. Nothing was booked.` : stockIssueSentence(issue, figures);
+    const text = issue === null ? `${reasonOf(error)}. Not recorded.` : stockIssueSentence(issue, figures);
     setSaid({ tone: "act", text });
   };
   const onShelf = container.retiredAt === null;
   return (
     <Stack gap="2.5" mt="1.5">
       <Choice
-        label="What to book"
+        label="Entry type"
         options={acts}
         value={act}
         onChange={(next) => {
@@ -107,16 +107,14 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
         <>
           <NumberField
             spec={act === "count" ? fields.counted : fields.moved}
-            label={
-              act === "count" ? (tareG === null ? "What is in it" : "On the scale, with the container") : "How much"
-            }
+            label={act === "count" ? (tareG === null ? "Content" : "Scale reading with cylinder") : "Amount"}
             value={amount}
             onChange={setAmount}
           />
           {act === "move" && (
             <NativeSelect.Root>
               <NativeSelect.Field
-                aria-label="Into which container"
+                aria-label="Target cylinder"
                 h="target"
                 bg="field"
                 borderColor="edge"
@@ -127,7 +125,7 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
                   setMixing(false);
                 }}
               >
-                <option value="">{others.length === 0 ? "No other holds this" : "Into which container"}</option>
+                <option value="">{others.length === 0 ? "No other cylinder holds this" : "Select cylinder"}</option>
                 {others.map(({ id, name }) => (
                   <option key={id} value={id}>
                     {name}
@@ -138,17 +136,17 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
             </NativeSelect.Root>
           )}
           <Flex gap="3">
-            <TextField label="By whom" value={technician} onChange={(text) => setTechnician(text.slice(0, 200))} />
+            <TextField label="Name" value={technician} onChange={(text) => setTechnician(text.slice(0, 200))} />
             <TextField label="Remark" value={remark} onChange={setRemark} />
           </Flex>
           <Flex gap="2" align="center">
             <BenchButton kind="act" disabled={gap !== null} onClick={() => book().catch(failed)}>
-              {mixing ? stockWords.mix : "Book it"}
+              {mixing ? stockWords.mix : "Record entry"}
             </BenchButton>
             <Text color="soft" fontSize="15px" flex="1">
               {gap ??
                 (act === "count" && netG !== null
-                  ? `${signed(netG - heldG, figures.quantity(Math.abs(netG - heldG), "g"))} the books.`
+                  ? `${signed(netG - heldG, figures.quantity(Math.abs(netG - heldG), "g"))} the ledger.`
                   : "")}
             </Text>
           </Flex>
@@ -161,7 +159,7 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
       )}
       <Flex gap="2" wrap="wrap">
         <BenchButton kind="quiet" onClick={onEdit}>
-          Change what it is
+          Edit cylinder
         </BenchButton>
         <BenchButton
           kind="quiet"
@@ -169,7 +167,7 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
             putContainer({ ...container, retiredAt: onShelf ? new Date().toISOString() : null }).catch(failed)
           }
         >
-          {onShelf ? "Off the shelf" : "Back on the shelf"}
+          {onShelf ? "Retire" : "Return to stock"}
         </BenchButton>
       </Flex>
     </Stack>

@@ -18,7 +18,7 @@ export function HelpFigure({ of }: { of: "charge" | FaultCause }) {
         <Spinner aria-label="Simulating" />
       </Center>
     );
-  if (drawn.kind === "failed") return <Text color="soft">The drawing could not be made.</Text>;
+  if (drawn.kind === "failed") return <Text color="soft">Figure not available.</Text>;
   return drawn.kind === "charge" ? <ChargeFigure examples={drawn.examples} /> : <CauseFigure effect={drawn.effect} />;
 }
 
@@ -45,7 +45,7 @@ function ChargeFigure({ examples }: { examples: ChargeExample[] }) {
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         width="100%"
         role="img"
-        aria-label={`Pressures against the charge${flat ? `; between ${Math.round(flat.from * 100)} and ${Math.round(flat.to * 100)} per cent of the label they hardly move` : ""}`}
+        aria-label={`Pressures against charge${flat ? `; from ${Math.round(flat.from * 100)} to ${Math.round(flat.to * 100)} per cent of the label they hardly change` : ""}`}
       >
         {flat && (
           <rect
@@ -66,7 +66,7 @@ function ChargeFigure({ examples }: { examples: ChargeExample[] }) {
           {figures.label("kPa")}
         </text>
         <text x={PLOT.right} y={PLOT.foot + 33} fontSize="12" textAnchor="end" fill="var(--chakra-colors-soft)">
-          of the label weight
+          of label weight
         </text>
         <path
           d={courseOf(examples.map(({ share, highKpa }) => [x(share), scale.at(highKpa)]))}
@@ -94,13 +94,13 @@ function ChargeFigure({ examples }: { examples: ChargeExample[] }) {
               textAnchor="middle"
               fill="var(--chakra-colors-done)"
             >
-              no gauge tells
+              no change in pressure
             </text>
           )}
         </g>
       </svg>
       <Text as="figcaption" fontSize="13px" color="soft">
-        {`A usual car with a receiver, ${figures.quantity(30, "degC", 0)}, idle, simulated.`}
+        {`Typical vehicle with receiver, ${figures.quantity(30, "degC", 0)}, idle, simulated.`}
       </Text>
     </figure>
   );
@@ -131,7 +131,7 @@ const rows = [
 /** What a cause does to the needles: sound, and with it. */
 function CauseFigure({ effect: { sound, withIt } }: { effect: CauseExample }) {
   const figures = useFigures();
-  if (withIt === null) return <Text color="soft">With it, plainly there, such a car does not run.</Text>;
+  if (withIt === null) return <Text color="soft">With this fault fully developed, the vehicle does not run.</Text>;
   return (
     <Box>
       <Box
@@ -147,7 +147,7 @@ function CauseFigure({ effect: { sound, withIt } }: { effect: CauseExample }) {
           <tr>
             <th> </th>
             <th>sound</th>
-            <th>with it</th>
+            <th>fault</th>
           </tr>
         </thead>
         <tbody>
@@ -165,7 +165,7 @@ function CauseFigure({ effect: { sound, withIt } }: { effect: CauseExample }) {
         </tbody>
       </Box>
       <Text fontSize="13px" color="soft" mt="1">
-        {`A usual car, ${figures.quantity(30, "degC", 0)}, idle, the cause plainly there, simulated. Yours differs: look at the bands.`}
+        {`Typical vehicle, ${figures.quantity(30, "degC", 0)}, idle, clear fault, simulated. For yours, use the expected range.`}
       </Text>
     </Box>
   );

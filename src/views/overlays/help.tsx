@@ -55,14 +55,14 @@ export function Help() {
         <Text as="h2" fontSize="20px" fontWeight="650" flex="1">
           Help
         </Text>
-        <BenchButton kind="quiet" aria-label="Close the help" onClick={closeOverlay}>
+        <BenchButton kind="quiet" aria-label="Close help" onClick={closeOverlay}>
           <X size={20} />
         </BenchButton>
       </Flex>
       <Box px="3" pb="2">
         <Input
-          aria-label="Look up a word"
-          placeholder="Look up a word, a cause, a step"
+          aria-label="Search help"
+          placeholder="Term, cause or step"
           h="target"
           bg="field"
           borderColor="edge"
@@ -74,7 +74,7 @@ export function Help() {
         {found === null && first && <Entry entry={first} open figures={figures} />}
         {found?.length === 0 && (
           <Text color="soft" py="3">
-            No entry has these words. Try one of them alone.
+            No entry matches. Try one word.
           </Text>
         )}
         {listed.map((entry) => (
@@ -98,7 +98,7 @@ export function Help() {
               </Flex>
             ))}
             <Text color="soft" fontSize="14px" mt="1">
-              Ctrl+K finds anything: views, steps, vehicles, words. Keys rest while you type in a field.
+              Ctrl+K finds views, steps, vehicles and terms. Shortcuts pause while you type.
             </Text>
           </Box>
         )}

@@ -126,13 +126,13 @@ export function Palette() {
         <Dialog.Backdrop />
         <Dialog.Positioner>
           <Dialog.Content bg="sheet" color="ink" overflow="hidden">
-            <Dialog.Title srOnly>Find anything</Dialog.Title>
+            <Dialog.Title srOnly>Search</Dialog.Title>
             <Box p="3">
               <Input
-                aria-label="Find anything"
+                aria-label="Search"
                 aria-controls="palette-found"
                 aria-activedescendant={found[chosen] ? `palette-${found[chosen].id}` : undefined}
-                placeholder="A vehicle, a step, a cause, a word, a setting, an act"
+                placeholder="Vehicle, step, cause, term, setting, action"
                 value={query}
                 h="56px"
                 fontSize="19px"
@@ -145,10 +145,10 @@ export function Palette() {
                 onKeyDown={keys}
               />
             </Box>
-            <Box id="palette-found" role="listbox" aria-label="Found" maxH="56vh" overflowY="auto" px="2" pb="2">
+            <Box id="palette-found" role="listbox" aria-label="Results" maxH="56vh" overflowY="auto" px="2" pb="2">
               {found.length === 0 && (
                 <Text color="soft" px="2" pb="2">
-                  Nothing has these words.
+                  Nothing matches.
                 </Text>
               )}
               {found.map((item, i) => (

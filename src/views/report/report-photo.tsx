@@ -10,7 +10,7 @@ export function ReportPhoto({ jobId, id, caption }: { jobId: string; id: string;
   return (
     <Box css={{ breakInside: "avoid" }}>
       {address == null ? (
-        <Text fontSize="13px">{address === null ? "This picture is not in this browser." : "Opening"}</Text>
+        <Text fontSize="13px">{address === null ? "This photo is not in this browser." : "Opening"}</Text>
       ) : (
         // biome-ignore lint/performance/noImgElement: bytes of this browser's own store, nothing to optimise on a server
         <img src={address} alt={caption} style={{ display: "block", maxWidth: "100%", maxHeight: 320 }} />

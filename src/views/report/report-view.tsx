@@ -27,8 +27,8 @@ import { saveReport } from "./report-pdf";
 import { ReportSheet } from "./report-sheet";
 
 const scopes = [
-  { value: "customer", label: "For the customer" },
-  { value: "file", label: "All for the file" },
+  { value: "customer", label: "Customer" },
+  { value: "file", label: "Full record" },
 ] as const;
 const sizes = [
   { value: "A4", label: "A4" },
@@ -55,11 +55,11 @@ export function ReportView() {
         </Center>
       ) : (
         <Stack p="4" gap="3" maxW="760px">
-          <Notice tone="wait" title="No such job here">
-            It may stand in another browser, or cannot be read; the Bay names what was set aside.
+          <Notice tone="wait" title="Job not found">
+            It may be in another browser or unreadable; the Bay lists unreadable records.
           </Notice>
           <BenchButton asChild alignSelf="start">
-            <Link href="/">To the Bay</Link>
+            <Link href="/">Go to Bay</Link>
           </BenchButton>
         </Stack>
       )}
@@ -95,7 +95,7 @@ function OpenReport({ job }: { job: Job }) {
         onePage: scope === "customer",
       });
     } catch (error) {
-      setFailure(`The PDF could not be made: ${reasonOf(error)}. It can be printed from the page.`);
+      setFailure(`PDF not created: ${reasonOf(error)}. Print the page instead.`);
     } finally {
       setBusy(false);
     }
@@ -122,10 +122,10 @@ function OpenReport({ job }: { job: Job }) {
     >
       <Stack as="main" p="4" gap="3.5" maxW="900px">
         <Flex gap="5" wrap="wrap" align="end" className="not-printed">
-          <Choice label="How much" options={scopes} value={scope} onChange={setScope} />
+          <Choice label="Report" options={scopes} value={scope} onChange={setScope} />
           <Choice label="Paper" options={sizes} value={size} onChange={setSize} />
           <Text color="soft" flex="1 1 200px" role="status">
-            {failure ?? (ready ? "" : "Weighing the readings for it")}
+            {failure ?? (ready ? "" : "Computing the diagnosis")}
           </Text>
         </Flex>
         <ReportSheet ref={sheet} report={report} job={job} answers={answers} size={size} />

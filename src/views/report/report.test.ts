@@ -63,20 +63,20 @@ async function pdfOf(
 describe("the report of a job", () => {
   it("tells a customer what was wrong and why, what was done, before and after, what to know", () => {
     const made = report(pickup, "customer");
-    expect(section(made, "What was wrong")).toMatch(/Undercharge \((?:over )?\d+ % of cars that read like this\)/);
+    expect(section(made, "Fault")).toMatch(/Undercharge \((?:over )?\d+ % likely\)/);
     // What was weighed is not guessed beside it.
-    expect(section(made, "What was wrong")).not.toContain("of the label left");
-    expect(section(made, "What was done")).toContain("232 g came out; 625 g are in it now");
+    expect(section(made, "Fault")).not.toContain("of the label left");
+    expect(section(made, "Work performed")).toContain("232 g recovered; 625 g charged now");
     expect(section(made, "Before and after")).toContain("High side, idle");
-    expect(section(made, "What to know")).toContain("Condenser, drier and O-rings renewed");
-    expect(section(made, "Not tested")).toContain("ow long the sides take to meet");
+    expect(section(made, "Please note")).toContain("Condenser, drier and O-rings renewed");
+    expect(section(made, "Not tested")).toMatch(/equalisation time/i);
     expect(made.signed).toContain("Tamsin Rowe");
     expect(JSON.stringify(made)).not.toMatch(/undefined|NaN|null/);
   });
 
   it("claims nothing of a job on which nothing was done, and says so", () => {
     const made = report(van, "file", nothing);
-    expect(section(made, "What was wrong")).toContain("nothing is said of what was wrong");
+    expect(section(made, "Fault")).toContain("so no fault is stated");
     expect(section(made, "Not tested")).toMatch(/No running test before the work.*by weight.*Leaks|leaks/);
     expect(made.signed).toBe("Not signed.");
     expect(made.sections.map(({ title }) => title)).not.toContain("Before and after");
@@ -140,16 +140,16 @@ describe("the report of a job", () => {
 
   it("warns where R1234yf burns, and never promises what was not weighed", () => {
     const yf = { ...pickup, intake: { ...pickup.intake, refrigerant: "R1234yf" as const } };
-    expect(section(report(yf, "customer", nothing), "Cautions")).toContain("burns");
+    expect(section(report(yf, "customer", nothing), "Cautions")).toContain("flammable");
     const dry = { ...pickup, ledger: [] };
-    expect(section(report(dry, "customer", nothing), "What to know")).not.toContain("It now holds");
+    expect(section(report(dry, "customer", nothing), "Please note")).not.toContain("It now holds");
   });
 });
 
 describe("the leak search in the report", () => {
   it("lists every check with size and place in the shop's units, in the file only, and a doubt of the label first after the work", () => {
     const file = section(report(pickup, "file"), "Leak search");
-    for (const said of ["Condenser", "Electronic detector", "160 g", "Lower left, stone", "after the work"])
+    for (const said of ["Condenser", "Electronic detector", "160 g", "Lower left, stone", "after work"])
       expect(file).toContain(said);
     expect(section(report(pickup, "customer"), "Leak search")).toBe(JSON.stringify(""));
     expect(section(report({ ...pickup, leak: { ...pickup.leak, checks: [] } }, "file"), "Leak search")).toBe(
@@ -176,10 +176,10 @@ describe("the report as a PDF", () => {
       const grams = sentences.join(" ").match(/\b625\s*g\b/g) ?? [];
       expect(grams.length).toBeLessThan(2);
     }
-    const know = section(report(leaking, "customer"), "What to know");
-    expect(know).toContain("A leak was found at: joints and O-rings");
-    expect(know).not.toContain("weighed again in two years");
-    expect(section(report(pickup, "customer"), "What to know")).toContain("weighed again in two years");
+    const know = section(report(leaking, "customer"), "Please note");
+    expect(know).toContain("Leak found at: joints and O-rings");
+    expect(know).not.toContain("weighed in two years");
+    expect(section(report(pickup, "customer"), "Please note")).toContain("weighed in two years");
   });
 
   it("has every photo in the full report, on the page and in the PDF, and none for the customer", async () => {
@@ -247,8 +247,8 @@ describe("the report as a PDF", () => {
     expect((await pdfOf(report(wordy, "customer"), "LETTER", true)).pages).toBe(1);
     const { pages, text } = await pdfOf(report(wordy, "file"), "A4");
     expect(pages).toBeGreaterThan(1);
-    for (const title of ["Readings", "The books", "Steps"]) expect(text).toContain(title);
-    expect(text).toContain("Out of the container");
+    for (const title of ["Readings", "Refrigerant log", "Steps"]) expect(text).toContain(title);
+    expect(text).toContain("Charged from cylinder");
   }, 60_000);
 
   it("keeps names whole whose letters the first file of the type lacks", async () => {

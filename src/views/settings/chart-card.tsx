@@ -35,9 +35,9 @@ export function ChartCard() {
   const stored = useStored(query);
   const figures = useFigures();
   return (
-    <Card title="The shop's own pressure chart">
+    <Card title="Pressure chart">
       <Choice
-        label="Of"
+        label="Refrigerant"
         options={refrigerants.map((value) => ({ value, label: value }))}
         value={refrigerant}
         onChange={setRefrigerant}
@@ -72,7 +72,7 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
   const figures = useFigures();
   const [cells, setCells] = useState(() => cellsOf(chart, figures));
   const [said, setSaid] = useState<string | null>(null);
-  const failed = (error: unknown) => setSaid(`${reasonOf(error)}. The chart before it stays.`);
+  const failed = (error: unknown) => setSaid(`${reasonOf(error)}. The previous chart is kept.`);
   const changed = JSON.stringify(cells) !== JSON.stringify(cellsOf(chart, figures));
   const header = [
     `Ambient ${figures.label("degC")}`,
@@ -85,7 +85,7 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
   const read = async (file: File) => {
     if (file.size > SHOP_CHART_LIMIT_BYTES)
       return setSaid(
-        `${typed(file.name)} has ${Math.ceil(file.size / 1000)} kB; a chart has at most ${SHOP_CHART_LIMIT_BYTES / 1000}. The chart before it stays.`,
+        `${typed(file.name)} has ${Math.ceil(file.size / 1000)} kB; the limit for a chart is ${SHOP_CHART_LIMIT_BYTES / 1000}. The previous chart is kept.`,
       );
     return keep(file.name, await file.text());
   };
@@ -93,9 +93,7 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
   return (
     <Box mt="3">
       {cells.length === 0 ? (
-        <Text color="soft">
-          None yet. Add its rows, or read it from a file: ambient, and from where to where each side may stand.
-        </Text>
+        <Text color="soft">No chart yet. Add rows or import a file: ambient and the range of each side.</Text>
       ) : (
         <Grid templateColumns="repeat(5, minmax(0, 1fr)) 92px" gap="1.5" maxW="860px" alignItems="center">
           {[
@@ -134,17 +132,17 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
               // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
               key={`${i}-away`}
               kind="quiet"
-              aria-label={`Take row ${i + 1} away`}
+              aria-label={`Remove row ${i + 1}`}
               onClick={() => setCells(cells.filter((_, k) => k !== i))}
             >
-              Away
+              Remove
             </BenchButton>,
           ])}
         </Grid>
       )}
       {said !== null && (
         <Box mt="2">
-          <Notice tone="act" title="Chart not kept">
+          <Notice tone="act" title="Chart not saved">
             {said}
           </Notice>
         </Box>
@@ -155,7 +153,7 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
           disabled={cells.length >= 40}
           onClick={() => setCells([...cells, ["", "", "", "", ""]])}
         >
-          Add a row
+          Add row
         </BenchButton>
         <BenchButton
           disabled={!changed || cells.length === 0}
@@ -165,10 +163,10 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
               .catch(failed)
           }
         >
-          Keep this chart
+          Save chart
         </BenchButton>
         <FileButton label="Chart file" accept={TABLE_FILES} onFile={(file) => read(file).catch(failed)}>
-          Read a CSV
+          Import CSV
         </FileButton>
         <BenchButton
           kind="quiet"
@@ -179,10 +177,10 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
               .catch(failed)
           }
         >
-          Save as CSV
+          Export CSV
         </BenchButton>
         <BenchButton kind="quiet" disabled={chart === null} onClick={() => removeShopChart(refrigerant).catch(failed)}>
-          Put it away
+          Remove chart
         </BenchButton>
       </Flex>
     </Box>

@@ -28,8 +28,7 @@ export function CopyLine() {
       },
       (error: unknown) => {
         // Closing the browser's own dialog is an answer, no failure.
-        if (!(error instanceof DOMException && error.name === "AbortError"))
-          setFailure(`Not done: ${reasonOf(error)}.`);
+        if (!(error instanceof DOMException && error.name === "AbortError")) setFailure(`Failed: ${reasonOf(error)}.`);
       },
     );
   const choose = doing(async () => {
@@ -50,14 +49,12 @@ export function CopyLine() {
         </Text>
       )}
       {picker === undefined ? (
-        <Text color="soft">
-          This browser cannot write files by itself: save everything as a file from time to time.
-        </Text>
+        <Text color="soft">This browser cannot write files automatically. Save everything as a file regularly.</Text>
       ) : (
         <Flex gap="2" mt="2" wrap="wrap">
           {folder !== null && !allowed && (
             <BenchButton kind="main" onClick={allow}>
-              Let it write there again
+              Allow access again
             </BenchButton>
           )}
           {folder !== null && allowed && (
@@ -66,11 +63,11 @@ export function CopyLine() {
             </BenchButton>
           )}
           <BenchButton kind="quiet" onClick={choose}>
-            {folder === null ? "Choose a folder for copies" : "Another folder"}
+            {folder === null ? "Choose copy folder" : "Change folder"}
           </BenchButton>
           {folder !== null && (
             <BenchButton kind="quiet" onClick={doing(forgetFolder)}>
-              No more copies
+              Stop copies
             </BenchButton>
           )}
         </Flex>

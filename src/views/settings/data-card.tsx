@@ -31,7 +31,7 @@ export function DataCard() {
   const [word, setWord] = useState("");
   const files = useFileImport();
   const failed = (error: unknown) =>
-    setSaid({ tone: "act", title: "Not done", text: `${reasonOf(error)}. What was stored is as it was.` });
+    setSaid({ tone: "act", title: "Not done", text: `${reasonOf(error)}. Stored records are unchanged.` });
   const save = async () => {
     const asOf = new Date().toISOString();
     const made = flattened(await files.desk.run((api, onProgress) => api.exportCopy(onProgress)));
@@ -46,10 +46,10 @@ export function DataCard() {
   const erase = () =>
     eraseAll().then(() => {
       setWord("");
-      setSaid({ tone: "done", title: "Erased", text: "Nothing of any job is kept in this browser any more." });
+      setSaid({ tone: "done", title: "Erased", text: "All data was erased from this browser." });
     }, failed);
   return (
-    <Card title="What this browser keeps">
+    <Card title="Data in this browser">
       {kept.state === "ready" ? (
         <Text fontSize="17px">{keptSentence(kept.value)}</Text>
       ) : kept.state === "loading" ? (
@@ -61,7 +61,7 @@ export function DataCard() {
       <CopyLine />
       <Flex gap="2" mt="3" wrap="wrap">
         <BenchButton onClick={() => save().catch(failed)} disabled={files.desk.busy}>
-          Save everything as a file
+          Save everything
         </BenchButton>
         <FileButton
           label="Shop file"
@@ -72,7 +72,7 @@ export function DataCard() {
             files.open(file).catch(failed);
           }}
         >
-          Read such a file
+          Import shop file
         </FileButton>
       </Flex>
       <ImportList files={files} />

@@ -14,7 +14,7 @@ export function ImportList({ files }: { files: FileImport }) {
   if (stored.state !== "ready" || stored.value.length === 0) return null;
   return (
     <Box mt="3" borderTopWidth="1px" borderColor="line" pt="3">
-      <Text fontWeight="650">Read in lately</Text>
+      <Text fontWeight="650">Recent imports</Text>
       {stored.value.map(({ id, at, file, records }) => (
         <Flex key={id} gap="3" align="center" mt="1.5">
           <Box flex="1" minW="0">
@@ -25,8 +25,8 @@ export function ImportList({ files }: { files: FileImport }) {
               {`${format(new Date(at), "d MMM yyyy, HH:mm")}, ${records === 1 ? "one record" : `${records} records`}`}
             </Text>
           </Box>
-          <BenchButton kind="quiet" aria-label={`Take ${file} back`} onClick={() => files.takeBack(id)}>
-            Take back
+          <BenchButton kind="quiet" aria-label={`Revert import of ${file}`} onClick={() => files.takeBack(id)}>
+            Revert
           </BenchButton>
         </Flex>
       ))}

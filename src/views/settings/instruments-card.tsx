@@ -37,7 +37,7 @@ const classSpec: FieldSpec = { label: "Class", dimension: "percent", min: 0.05, 
 const fullScale: FieldSpec = { label: "Full scale", dimension: "pressure", min: 100, max: 10_000 };
 
 function errs(dimension: FieldSpec["dimension"], min: number, max: number): FieldSpec {
-  return { label: "Errs by", dimension, min, max };
+  return { label: "Error", dimension, min, max };
 }
 
 /** What each instrument of the shop is good for: from it comes every ± that stands beside a number. */
@@ -47,8 +47,8 @@ export function InstrumentsCard({ instruments }: Pick<Choices, "instruments">) {
   return (
     <Card title="Instruments">
       <Text color="soft" fontSize="14px" mb="2">
-        From these comes every ± beside a number. Where nothing is given, a usual workshop's instrument is meant. What
-        the ranking of causes takes a reading to err by is learned and stays that of a usual workshop.
+        The source of every ± shown. Blank = standard workshop instrument. The ranking of causes always assumes standard
+        instruments.
       </Text>
       {(["low", "high"] as const).map((id) => {
         const kept = instruments[id];
@@ -136,7 +136,7 @@ function Row({ id, own, checkedOn, onChecked, onForget, children }: RowProps) {
       <Box alignSelf="center" gridColumn={{ base: "1 / -1", lg: "auto" }}>
         <Text fontWeight="650">{instrumentNames[id]}</Text>
         <Text fontSize="13px" color={overdue ? "wait" : "soft"} fontWeight={overdue ? "650" : undefined}>
-          {overdue ? "check is due: counts half as sure again" : own ? "as given here" : "a usual one"}
+          {overdue ? "check overdue: error increased by half" : own ? "as entered here" : "standard"}
         </Text>
       </Box>
       {children}
@@ -157,9 +157,9 @@ function Row({ id, own, checkedOn, onChecked, onForget, children }: RowProps) {
         kind="quiet"
         disabled={!own}
         onClick={onForget}
-        aria-label={`A usual one in place of ${instrumentNames[id].toLowerCase()}`}
+        aria-label={`Reset ${instrumentNames[id].toLowerCase()} to standard`}
       >
-        Usual one
+        Reset
       </BenchButton>
     </Grid>
   );

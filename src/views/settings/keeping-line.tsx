@@ -16,7 +16,7 @@ export function KeepingLine() {
   if (keeping.value.persistent) {
     return (
       <Text mt="2" color="soft">
-        The browser keeps this until you erase it.
+        Permanent storage is on.
       </Text>
     );
   }
@@ -26,20 +26,19 @@ export function KeepingLine() {
         setAnswer(
           kept
             ? null
-            : "The browser refused for now. It mostly agrees once this page is installed, bookmarked or used often; until then save files.",
+            : "The browser refused for now. It usually agrees once the page is installed, bookmarked or used often. Until then, save files.",
         );
         keeping.again();
       },
-      (error: unknown) => setAnswer(`Not asked: ${reasonOf(error)}.`),
+      (error: unknown) => setAnswer(`Failed: ${reasonOf(error)}.`),
     );
   return (
     <Flex mt="2" gap="3" align="center" wrap="wrap">
       <Text flex="1 1 300px" color="wait" role="status">
-        {answer ??
-          "When its disk is short this browser may throw jobs away that were not saved as files. It can be asked not to."}
+        {answer ?? "The browser may delete jobs when space runs low. Turn on permanent storage."}
       </Text>
       <BenchButton kind="quiet" onClick={ask}>
-        Ask it to keep them
+        Turn on
       </BenchButton>
     </Flex>
   );

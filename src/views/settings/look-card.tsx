@@ -17,20 +17,20 @@ export function LookCard({ choices }: { choices: Choices }) {
   const [mounted, setMounted] = useState(false);
   useEffect(() => setMounted(true), []);
   return (
-    <Card title="How it looks">
+    <Card title="Appearance">
       <Flex gap="6" wrap="wrap">
         <Choice
-          label="Light or dark"
+          label="Theme"
           options={[
             { value: "light", label: "Light" },
             { value: "dark", label: "Dark" },
-            { value: "system", label: "As the device" },
+            { value: "system", label: "As device" },
           ]}
           value={mounted ? ((theme as "light" | "dark" | "system" | undefined) ?? "system") : null}
           onChange={setTheme}
         />
         <Choice
-          label="Type"
+          label="Type size"
           options={[
             { value: "usual", label: "Usual" },
             { value: "large", label: "Large" },
@@ -39,7 +39,7 @@ export function LookCard({ choices }: { choices: Choices }) {
           onChange={(size) => keepChoices({ large: size === "large" })}
         />
         <Choice
-          label="Words"
+          label="Spelling"
           options={optionsOf(languageLabels)}
           value={choices.language}
           onChange={(language) => keepChoices({ language })}

@@ -13,11 +13,11 @@ import { NumberField } from "@/ui/number-field";
 import { TextField } from "@/ui/text-field";
 
 const barometer: FieldSpec = {
-  label: "Or what a barometer shows here",
+  label: "Barometer reading here",
   dimension: "vacuum",
   min: 55,
   max: 108,
-  reason: "the air's own pressure, not brought to sea level",
+  reason: "station pressure, not sea level",
 };
 
 /** What a new job begins with: where the shop stands, who works there, what hoses are coupled. */
@@ -26,13 +26,13 @@ export function PlaceCard({ choices }: { choices: Choices }) {
   const [typed, setTyped] = useState<Entry | null>(null);
   const { altitude, technician, hose, shopName } = choices;
   return (
-    <Card title="What a new job begins with">
+    <Card title="Defaults for new jobs">
       <Grid templateColumns={{ base: "minmax(0, 1fr)", md: "repeat(2, minmax(0, 1fr))" }} gap="3">
         <NumberField
           spec={fields.altitude}
           value={altitude}
-          label="Altitude of this shop"
-          hint="Gauges read against the air around them."
+          label="Workshop altitude"
+          hint="Corrects the gauge readings."
           onChange={(given) => {
             setTyped(null);
             keepChoices({ altitude: given });
@@ -41,7 +41,7 @@ export function PlaceCard({ choices }: { choices: Choices }) {
         <NumberField
           spec={barometer}
           value={typed ?? entry("", figures.unit("mbarAbs") === "micron" ? "inHgAbs" : figures.unit("mbarAbs"))}
-          hint="Written down as the altitude with that pressure: it knows today's weather, so give it anew."
+          hint="Saved as the altitude with that pressure. Enter it again when the weather changes."
           onChange={(next) => {
             setTyped(next);
             const kpa = entryValue(barometer, next);
@@ -51,13 +51,13 @@ export function PlaceCard({ choices }: { choices: Choices }) {
         <TextField
           label="Technicians"
           value={technician}
-          hint="The usual one first, others after commas; chosen at the sign-off."
+          hint="Most frequent first, separated by commas."
           onChange={(names) => keepChoices({ technician: names.slice(0, 200) })}
         />
         <TextField
-          label="Name of this shop"
+          label="Workshop name"
           value={shopName}
-          hint="Stands at the head of reports."
+          hint="Printed on reports."
           onChange={(name) => keepChoices({ shopName: name.slice(0, 300) })}
         />
         <Grid templateColumns="1fr 1fr" gap="3">

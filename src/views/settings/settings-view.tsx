@@ -33,7 +33,7 @@ export function SettingsView() {
         )}
         <SettingsHealth />
         {choices === null ? (
-          <Text color="soft">Opening what was chosen</Text>
+          <Text color="soft">Loading settings</Text>
         ) : (
           <>
             <Section id="units">

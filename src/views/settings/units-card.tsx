@@ -26,7 +26,7 @@ export function UnitsCard({ choices }: { choices: Choices }) {
     <Card title="Units">
       <Box data-offers-units>
         <Choice
-          label="Every number is read in"
+          label="Unit set"
           options={optionsOf(unitSystemLabels)}
           value={choices.units}
           onChange={(system: UnitSystem) => keep({ units: system, unitsEach: {} })}
@@ -59,8 +59,8 @@ export function UnitsCard({ choices }: { choices: Choices }) {
         </Flex>
       </Box>
       <Text color="soft" fontSize="14px" mt="2">
-        At once in every view and tab. What was typed keeps the unit it was typed in; a field takes another as well,
-        behind the number too: “65 psi”, “1 lb 2 oz”.
+        Applies everywhere. Typed values keep their unit. A field accepts other units after the number: “65 psi”, “1 lb
+        2 oz”.
       </Text>
     </Card>
   );

@@ -18,29 +18,29 @@ export function WorkCard({ choices }: { choices: Choices }) {
   const figures = useFigures();
   const { schools: compared } = choices;
   return (
-    <Card title="How this workshop works">
+    <Card title="Workshop methods">
       <Stack gap="3">
         <Flex gap="6" wrap="wrap">
           <Choice
-            label="Holds a vacuum for"
+            label="Vacuum hold time"
             options={holdOptions}
             value={String(choices.holdS)}
             onChange={(value) => keepChoices({ holdS: holdOf(value) })}
           />
           <Choice
-            label="Evacuates to"
+            label="Target vacuum"
             options={optionsOf(vacuumSchoolLabels)}
             value={choices.vacuum}
             onChange={(vacuum) => keepChoices({ vacuum })}
           />
         </Flex>
         <Text color="soft" fontSize="14px">
-          500 micron dries a circuit in any weather. 1 000 micron is reached sooner, and leaves more water in the oil
-          and the drier. Either takes an electronic gauge: a needle shows neither.
+          500 micron dries a circuit in any weather; 1 000 micron leaves more water in oil and drier. Both need an
+          electronic gauge.
         </Text>
         <Box as="fieldset">
           <Text as="legend" fontSize="14px" fontWeight="600" mb="1">
-            Habits that are compared with the weight
+            Charging methods compared
           </Text>
           <Flex gap="2" wrap="wrap">
             {schools.map((school) => (

@@ -30,8 +30,8 @@ export function recheckOf(id: string, name: string, history: VehicleHistory, now
   const on = recheckOn(forecast, now);
   const may = first !== undefined && first.when.earliest !== null && first.when.earliest <= on;
   const text = may
-    ? `Weigh it: from then on it may hold less than ${Math.round(first.share * 100)} % of its label.`
-    : "A year since it was filled by weight: weigh it, look at its hoses and seals.";
+    ? `Weigh it: the charge may be below ${Math.round(first.share * 100)} % of the label from this date.`
+    : "One year since charging by weight: weigh it, check hoses and seals.";
   return { id, name, on, text };
 }
 

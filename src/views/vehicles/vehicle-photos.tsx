@@ -20,7 +20,7 @@ export function VehiclePhotos({ vehicle, jobs }: { vehicle: VehicleFile; jobs: r
   const own = record?.photos ?? [];
   const [refused, setRefused] = useState<string | null>(null);
   const follow = useFollowRenamed(id);
-  const fail = (error: unknown) => setRefused(`Not stored: ${reasonOf(error)}`);
+  const fail = (error: unknown) => setRefused(`Not saved: ${reasonOf(error)}`);
   const add = async (files: readonly File[]) => {
     setRefused(null);
     let address = id;
@@ -42,7 +42,7 @@ export function VehiclePhotos({ vehicle, jobs }: { vehicle: VehicleFile; jobs: r
     <Card title="Photos">
       {own.length + ofVisits.length === 0 && (
         <Text color="soft" mb="2">
-          Its label, where its ports are, what its next technician should know.
+          Label, ports, notes for the next technician.
         </Text>
       )}
       <Flex gap="2" wrap="wrap" role="group" aria-label="Photos of this vehicle">

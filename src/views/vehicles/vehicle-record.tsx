@@ -20,7 +20,7 @@ export function VehicleRecord({ vehicle, same }: { vehicle: VehicleFile; same: r
   const { record, row, id } = vehicle;
   const [refusal, setRefusal] = useState<string | null>(null);
   const follow = useFollowRenamed(id);
-  const fail = (error: unknown) => setRefusal(`${reasonOf(error)}. What is stored is as it was.`);
+  const fail = (error: unknown) => setRefusal(`${reasonOf(error)}. The record is unchanged.`);
   const { words, change, failure } = useVehicleWords(
     id,
     {
@@ -33,7 +33,7 @@ export function VehicleRecord({ vehicle, same }: { vehicle: VehicleFile; same: r
   );
   const joinedOnce = record?.joined ?? [];
   return (
-    <Card title="The vehicle">
+    <Card title="Vehicle">
       <Stack gap="2.5">
         <TextField label="Name" value={words.name} onChange={(name) => name.trim() !== "" && change({ name })} />
         <Flex gap="3">
@@ -48,7 +48,7 @@ export function VehicleRecord({ vehicle, same }: { vehicle: VehicleFile; same: r
           label="Note"
           value={words.note}
           lines={3}
-          placeholder="Where its ports are, what to look out for"
+          placeholder="Port positions, special notes"
           onChange={(note) => change({ note })}
         />
         {failure !== null && (
@@ -68,7 +68,7 @@ export function VehicleRecord({ vehicle, same }: { vehicle: VehicleFile; same: r
         />
         {joinedOnce.length > 0 && (
           <Box borderTopWidth="1px" borderColor="line" pt="2">
-            <Text fontWeight="650">Also goes by</Text>
+            <Text fontWeight="650">Other names</Text>
             <Text typed color="soft">
               {joinedOnce.map(({ name }) => name).join("; ")}
             </Text>

@@ -31,7 +31,7 @@ const helper = createColumnHelper<typeof features, VehicleRow>();
 const columns = helper.columns([
   helper.accessor((row) => row.name.toLowerCase(), { id: "name", header: "Vehicle", sortFn: "basic" }),
   helper.accessor((row) => row.labelG ?? -1, { id: "label", header: "Label", sortFn: "basic" }),
-  helper.accessor("lastAt", { id: "last", header: "Last here", sortFn: "basic" }),
+  helper.accessor("lastAt", { id: "last", header: "Last visit", sortFn: "basic" }),
   helper.accessor((row) => row.rate?.high ?? -1, { id: "rate", header: "Loses", sortFn: "basic" }),
   helper.accessor((row) => row.passes?.likely ?? row.passes?.earliest ?? "9999", {
     id: "passes",
@@ -159,7 +159,7 @@ const Cells = memo(function Cells({ row, now, figures }: { row: VehicleRow; now:
         <span style={underLook}>{under || "\u00a0"}</span>
       </div>
       <div {...CELL}>
-        <div>{labelG === null ? "not known" : figures.quantity(labelG, "g")}</div>
+        <div>{labelG === null ? "unknown" : figures.quantity(labelG, "g")}</div>
         <span style={underLook}>{refrigerant === null ? "" : refrigerantLabels[refrigerant]}</span>
       </div>
       <div {...CELL}>
@@ -168,16 +168,16 @@ const Cells = memo(function Cells({ row, now, figures }: { row: VehicleRow; now:
       </div>
       <div {...CELL} data-wide>
         {rate === null ? (
-          <span style={softLook}>not weighed yet</span>
+          <span style={softLook}>never weighed</span>
         ) : rate.basis === "sound-cars" ? (
-          <span style={softLook}>as sound cars</span>
+          <span style={softLook}>normal</span>
         ) : (
           rateWords(rate, figures)
         )}
       </div>
       <div {...CELL}>
         {passing === null ? (
-          <span style={softLook}>not known</span>
+          <span style={softLook}>unknown</span>
         ) : (
           <>
             <div

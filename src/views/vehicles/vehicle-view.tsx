@@ -59,12 +59,12 @@ export function VehicleView() {
         </Box>
       ) : stored.state === "loading" ? (
         <Center h="40vh" gap="3">
-          <Spinner /> <Text>Opening its record</Text>
+          <Spinner /> <Text>Opening the record</Text>
         </Center>
       ) : vehicle === null ? (
         <Stack p="4" gap="3" maxW="760px">
-          <Notice tone="wait" title="No such vehicle here">
-            It may stand in another browser, or go by another name now.
+          <Notice tone="wait" title="Vehicle not found">
+            It may be in another browser, or under another name.
           </Notice>
           <BenchButton asChild alignSelf="start">
             <Link href="/vehicles">All vehicles</Link>
@@ -114,16 +114,16 @@ function VehicleActs({ vehicle }: { vehicle: VehicleFile }) {
           title={dayOf(recheck.on)}
           onClick={() => saveCalendar([recheck]).catch(fail)}
         >
-          Into a calendar
+          Add to calendar
         </BenchButton>
       )}
       {vehicle.history[0] !== undefined && vehicle.row.labelG !== null && (
         <BenchButton asChild kind="quiet" display={{ base: "none", md: "flex" }}>
-          <Link href={`/bench?job=${encodeURIComponent(vehicle.history[0].jobId)}`}>On the bench</Link>
+          <Link href={`/bench?job=${encodeURIComponent(vehicle.history[0].jobId)}`}>Open on bench</Link>
         </BenchButton>
       )}
       <BenchButton kind="quiet" onClick={() => save().catch(fail)}>
-        Save as a file
+        Save as file
       </BenchButton>
       <BenchButton kind="act" onClick={() => beginOnce()}>
         New job
@@ -163,7 +163,7 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
     >
       <Stack gap="3.5" minW="0">
         <Card
-          title="What is in it"
+          title="Charge"
           aside={
             <Text color="soft" fontSize="14px">
               {facts.join(", ")}
@@ -173,17 +173,15 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
           {forecast === null ? (
             <>
               <Text fontSize="26px" fontWeight="650">
-                Not known by weight
+                Charge unknown
               </Text>
-              <Text color="soft">
-                It was never filled by weight here, so nothing says what is in it. Weigh it at its next visit.
-              </Text>
+              <Text color="soft">Never charged by weight here. Weigh it at the next visit.</Text>
             </>
           ) : (
             <>
               <Flex gap="6" wrap="wrap" align="baseline">
-                <Figure label="Reckoned today" value={heldWords(forecast, now, figures)} />
-                <Figure label="Loses" value={rateWords(forecast.rate, figures)} note={rateBasis(forecast.rate)} />
+                <Figure label="Estimated charge today" value={heldWords(forecast, now, figures)} />
+                <Figure label="Leak rate" value={rateWords(forecast.rate, figures)} note={rateBasis(forecast.rate)} />
                 {forecast.passing.map(({ share, when }) => (
                   <Figure
                     key={share}
@@ -203,8 +201,8 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
             <Box mt="3">
               <ChargeYears history={history} forecast={forecast} labelG={row.labelG} now={now} />
               <Text color="soft" fontSize="14px" mt="1">
-                Open dots: weighed as it came. Full dots: filled by weight. The band is what may be left, between the
-                slowest and the fastest loss.
+                Open dots: at arrival. Full dots: charged by weight. Shaded: possible charge between slowest and fastest
+                loss.
               </Text>
             </Box>
           )}
@@ -221,7 +219,7 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
         <VehicleRecord vehicle={vehicle} same={like.state === "ready" ? like.value.same : []} />
         <VehiclePhotos vehicle={vehicle} jobs={its} />
         {like.state === "ready" && like.value.alike.length > 0 && (
-          <Card title="Built alike, by label">
+          <Card title="Similar vehicles">
             <Stack gap="1">
               {like.value.alike.map((one) => (
                 <Box asChild key={one.id} minH="target" py="1" borderTopWidth="1px" borderColor="line">
@@ -230,7 +228,7 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
                       {one.name}
                     </Text>
                     <Text color="soft" fontSize="14px">
-                      {`${figures.quantity(one.labelG, "g")}, last here ${dayOf(one.lastAt)}`}
+                      {`${figures.quantity(one.labelG, "g")}, last visit ${dayOf(one.lastAt)}`}
                     </Text>
                   </Link>
                 </Box>
@@ -238,12 +236,11 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
             </Stack>
           </Card>
         )}
-        <Card title="Its code">
+        <Card title="Vehicle code">
           <Flex gap="3" align="center">
             <Qr text={vehicleQr(vehicle.id)} label="Code of this vehicle" />
             <Text color="soft" fontSize="14px">
-              Print it and keep it under the bonnet: photographed under Vehicles, it opens this page in a browser that
-              has the record.
+              Print it and keep it under the bonnet. Scanned under Vehicles, it opens this record.
             </Text>
           </Flex>
         </Card>

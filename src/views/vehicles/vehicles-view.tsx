@@ -26,7 +26,7 @@ import { VehicleTable } from "./vehicle-table";
 
 const whichOnes = [
   { value: "all", label: "All" },
-  { value: "due", label: "To call in" },
+  { value: "due", label: "Due for re-check" },
 ] as const;
 type Which = (typeof whichOnes)[number]["value"];
 
@@ -67,8 +67,7 @@ export function VehiclesView() {
   const scan = async (picture: File) => {
     const text = await readQr(picture);
     const path = text === null ? null : qrPath(text);
-    if (path === null)
-      setSaid("No code of a job or a vehicle is in that picture. Hold it straight and closer, in even light.");
+    if (path === null) setSaid("No vehicle or job code found. Hold it straight, closer, in even light.");
     else router.push(path);
   };
   return (
@@ -91,14 +90,14 @@ export function VehiclesView() {
               disabled={rows.every(({ passes }) => passes === null)}
               onClick={() => calendar().catch((error) => setSaid(reasonOf(error)))}
             >
-              Re-checks into a calendar
+              Add re-checks to calendar
             </BenchButton>
             <FileButton
-              label="Picture of a code"
+              label="Photo of code"
               accept="image/*"
               onFile={(file) => scan(file).catch((error) => setSaid(reasonOf(error)))}
             >
-              Read its code
+              Scan code
             </FileButton>
           </Flex>
         </>
@@ -115,15 +114,15 @@ export function VehiclesView() {
         </Box>
       ) : all === null ? (
         <Center h="40vh" gap="3">
-          <Spinner /> <Text>Opening the records</Text>
+          <Spinner /> <Text>Loading vehicles</Text>
         </Center>
       ) : all.length === 0 ? (
         <Box py="16" textAlign="center">
           <Text fontSize="26px" fontWeight="650">
-            No vehicle on record
+            No vehicles yet
           </Text>
           <Text color="soft" fontSize="17px" mt="1">
-            A vehicle stands here as soon as a job gives it a name: plate or fleet number, whose it is, what it is.
+            A vehicle appears here once a job names it.
           </Text>
         </Box>
       ) : (
@@ -135,15 +134,18 @@ export function VehiclesView() {
           )}
           <Flex gap="4" align="end" wrap="wrap">
             <Box flex="1 1 260px" maxW="460px">
-              <TextField label="Which car?" value={query} placeholder="Plate, owner, name, label" onChange={setQuery} />
+              <TextField
+                label="Find a vehicle"
+                value={query}
+                placeholder="Plate, owner, name, label"
+                onChange={setQuery}
+              />
             </Box>
-            <Choice label="Which" options={whichOnes} value={which} onChange={setWhich} />
+            <Choice label="Show" options={whichOnes} value={which} onChange={setWhich} />
           </Flex>
           {rows.length === 0 ? (
             <Text color="soft">
-              {query.trim() === ""
-                ? "None falls below 85 % of its label within four months."
-                : "No vehicle on record has these words."}
+              {query.trim() === "" ? "None falls below 85 % within four months." : "No vehicle matches."}
             </Text>
           ) : (
             <VehicleTable rows={rows} now={now} onOpen={open} />

@@ -48,7 +48,7 @@ async function shown(view: ReactNode, jobs: readonly Job[]): Promise<void> {
   await database.jobs.bulkPut([...jobs]);
   await settleIndex();
   render(<ChakraProvider value={system}>{view}</ChakraProvider>);
-  await waitFor(() => expect(document.body.textContent).not.toMatch(/Opening (the records|its record)/));
+  await waitFor(() => expect(document.body.textContent).not.toMatch(/Loading vehicles|Opening the record/));
 }
 const rows = () => screen.queryAllByRole("row").slice(1);
 const type = (label: string, text: string) =>
@@ -69,7 +69,7 @@ afterEach(() => {
 describe("the vehicles of a shop", () => {
   it("says what to do where none is on record", async () => {
     await shown(<VehiclesView />, []);
-    expect(document.body.textContent).toContain("as soon as a job gives it a name");
+    expect(document.body.textContent).toContain("once a job names it");
   });
 
   it("are one line each, the one seen last first, and sorted by any column", async () => {
@@ -94,17 +94,17 @@ describe("the vehicles of a shop", () => {
       ["624", "Town"],
       ["bakery 3", "Fenn"],
     ] as const) {
-      await type("Which car?", query);
+      await type("Find a vehicle", query);
       await waitFor(() => expect(rows().map((row) => row.textContent!.slice(0, 4))).toEqual([name]));
     }
-    await type("Which car?", "zeppelin");
-    await waitFor(() => expect(document.body.textContent).toContain("No vehicle on record has these words"));
+    await type("Find a vehicle", "zeppelin");
+    await waitFor(() => expect(document.body.textContent).toContain("No vehicle matches"));
   });
 
   it("to call in are those that fall below what matters within months", async () => {
     const leaky = { ...again, recover: { ...again.recover, recovered: entry("320", "g") } };
     await shown(<VehiclesView />, [van, before, leaky]);
-    await act(async () => void fireEvent.click(screen.getByText("To call in")));
+    await act(async () => void fireEvent.click(screen.getByText("Due for re-check")));
     await waitFor(() => expect(rows().map((row) => row.textContent!.slice(0, 4))).toEqual(["Town"]));
   });
 });
@@ -113,12 +113,12 @@ describe("one vehicle", () => {
   it("says what it loses and when that matters, with every visit and its readings", async () => {
     at.id = "name:town gardens, pickup 11";
     await shown(<VehicleView />, [before, again]);
-    await waitFor(() => expect(document.body.textContent).toContain("At idle, then and now"));
+    await waitFor(() => expect(document.body.textContent).toContain("At idle, by visit"));
     const text = document.body.textContent!;
     expect(text).toMatch(/weighed over (11|12) months/);
-    expect(text).toMatch(/came with 5\d\d g, left with 625 g/);
-    expect(screen.getAllByRole("link", { name: "Open the job" })).toHaveLength(2);
-    expect(screen.getByRole("img", { name: /Refrigerant in it over 2 visits/ })).toBeTruthy();
+    expect(text).toMatch(/arrived with 5\d\d g, left with 625 g/);
+    expect(screen.getAllByRole("link", { name: "Open job" })).toHaveLength(2);
+    expect(screen.getByRole("img", { name: /Charge over 2 visits/ })).toBeTruthy();
     expect(text).not.toMatch(/undefined|NaN/);
   });
 
@@ -144,7 +144,7 @@ describe("one vehicle", () => {
     at.id = record!.id;
     await shown(<VehicleView />, []);
     await waitFor(() => expect(document.body.textContent).toContain("2 visits"));
-    await act(async () => void fireEvent.click(screen.getByRole("button", { name: "Separate the last" })));
+    await act(async () => void fireEvent.click(screen.getByRole("button", { name: "Separate last merge" })));
     await waitFor(async () => expect(await database.vehicleRows.count()).toBe(2));
     expect((await listJobs()).jobs).toHaveLength(2);
   });
@@ -160,6 +160,6 @@ describe("one vehicle", () => {
     cleanup();
     at.id = "name:nobody";
     await shown(<VehicleView />, []);
-    expect(within(document.body).getByText("No such vehicle here")).toBeTruthy();
+    expect(within(document.body).getByText("Vehicle not found")).toBeTruthy();
   });
 });

@@ -69,7 +69,7 @@ export function VisitList({ history, practice, jobs, loading, sound }: VisitList
                 <PracticeTag purpose={visit.purpose} />
                 <Text flex="1 1 200px">{dayOf(visit.at)}</Text>
                 <BenchButton asChild kind="quiet">
-                  <Link href={`/job/${encodeURIComponent(visit.jobId)}/sign-off`}>Open the job</Link>
+                  <Link href={`/job/${encodeURIComponent(visit.jobId)}/sign-off`}>Open job</Link>
                 </BenchButton>
               </Flex>
             ))}
@@ -84,7 +84,7 @@ function VisitRow({ visit, job, loading }: { visit: Visit; job: Job | null; load
   const figures = useFigures();
   const parts = job?.repair.parts.map(({ part }) => repairPartLabels[part].toLowerCase()) ?? [];
   const grams = [
-    visit.foundG === null ? null : `came with ${figures.quantity(visit.foundG, "g")}`,
+    visit.foundG === null ? null : `arrived with ${figures.quantity(visit.foundG, "g")}`,
     visit.leftWithG === null ? null : `left with ${figures.quantity(visit.leftWithG, "g")}`,
   ].filter((text) => text !== null);
   return (
@@ -96,11 +96,11 @@ function VisitRow({ visit, job, loading }: { visit: Visit; job: Job | null; load
         </Text>
       </Box>
       <Box flex="1 1 300px" minW="0">
-        <Text typed>{visit.complaint || "No complaint written down."}</Text>
+        <Text typed>{visit.complaint || "No complaint recorded."}</Text>
         {job !== null ? (
           <Found job={job} />
         ) : (
-          <Text color="soft">{loading ? "Opening" : "This record cannot be read; it stands in the Bay."}</Text>
+          <Text color="soft">{loading ? "Opening" : "This record is unreadable; see the Bay."}</Text>
         )}
         {job !== null && job.signOff.remark.trim() !== "" && (
           <Text typed color="soft">
@@ -109,14 +109,14 @@ function VisitRow({ visit, job, loading }: { visit: Visit; job: Job | null; load
         )}
         {(grams.length > 0 || parts.length > 0) && (
           <Text fontWeight="600" mt="0.5">
-            {[grams.join(", "), parts.length > 0 ? `new or opened: ${parts.join(", ")}` : ""]
+            {[grams.join(", "), parts.length > 0 ? `replaced or opened: ${parts.join(", ")}` : ""]
               .filter(Boolean)
               .join("; ")}
           </Text>
         )}
       </Box>
       <BenchButton asChild kind="quiet" alignSelf="center">
-        <Link href={`/job/${encodeURIComponent(visit.jobId)}/sign-off`}>Open the job</Link>
+        <Link href={`/job/${encodeURIComponent(visit.jobId)}/sign-off`}>Open job</Link>
       </BenchButton>
     </Flex>
   );
@@ -127,9 +127,7 @@ function Found({ job }: { job: Job }) {
   const leading = useLeading(job);
   if (leading !== null) return <Text>{leading}</Text>;
   return (
-    <Text color="soft">
-      {job.baseline.settings.some(hasReadings) ? "Weighing its readings" : "Nothing was measured."}
-    </Text>
+    <Text color="soft">{job.baseline.settings.some(hasReadings) ? "Computing the diagnosis" : "No readings."}</Text>
   );
 }
 
@@ -142,7 +140,7 @@ function Readings({ jobs, sound }: { jobs: readonly Job[]; sound: number }) {
       .map((which) => ({
         key: `${job.id} ${which}`,
         day: dayOf(job.createdAt),
-        which: which === "baseline" ? "as it came" : "after the work",
+        which: which === "baseline" ? "before repair" : "after repair",
         ambient: entryValue(fields.ambient, job[which].ambient),
         ...settingValues(job[which].settings[0]),
       })),
@@ -150,7 +148,7 @@ function Readings({ jobs, sound }: { jobs: readonly Job[]; sound: number }) {
   if (tests.length === 0) return null;
   const shown = tests.slice(-8);
   return (
-    <Card title="At idle, then and now">
+    <Card title="At idle, by visit">
       <Box overflowX="auto">
         <Grid as="table" display="table" w="100%" fontSize="15px">
           <thead>
@@ -158,7 +156,7 @@ function Readings({ jobs, sound }: { jobs: readonly Job[]; sound: number }) {
               {[
                 "Test",
                 "",
-                `Air, ${figures.label("degC")}`,
+                `Ambient, ${figures.label("degC")}`,
                 `Low, ${figures.label("kPa")}`,
                 `High, ${figures.label("kPa")}`,
                 `Vent, ${figures.label("degC")}`,
@@ -205,8 +203,8 @@ function Readings({ jobs, sound }: { jobs: readonly Job[]; sound: number }) {
       </Box>
       <Text color="soft" fontSize="14px" mt="1.5">
         {sound > 0
-          ? `${sound === 1 ? "One reading" : `${sound} readings`} of this very car when it was sound narrow the bands of its next test.`
-          : "Once it is proved sound here, its own readings narrow the bands of its next test."}
+          ? `${sound === 1 ? "One earlier reading" : `${sound} earlier readings`} of this vehicle narrow its expected range.`
+          : "Once this vehicle is verified as sound, its readings narrow its expected range."}
       </Text>
     </Card>
   );

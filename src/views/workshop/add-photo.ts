@@ -6,7 +6,7 @@ import { keepPicture } from "@/data/photos";
 import { reducedPhoto } from "@/ui/reduced-photo";
 
 /** Why a file is no photo here. */
-const noPhoto = (name: string) => `${name} is not a picture this browser can read. Nothing was changed.`;
+const noPhoto = (name: string) => `${name} is not a readable picture. The record is unchanged.`;
 
 /**
  * Reduces a picture and keeps it, before any record names it: a record never names what was not stored. `owner` gives by what it is kept, of its
@@ -49,4 +49,4 @@ export async function keepPhotos(
 }
 
 const noRoom = (count: number) =>
-  `${count === 1 ? "One photo was" : `${count} photos were`} not added: a record holds ${MOST_PHOTOS}.`;
+  `${count === 1 ? "One photo was" : `${count} photos were`} not added: the limit is ${MOST_PHOTOS} per record.`;

@@ -69,11 +69,11 @@ export function useFileImport(): FileImport {
       return false;
     }
     const { lone, broken } = preview;
-    const text = lone === null ? importedSentence(preview) : `${nameOf(lone)}: now in the Bay, exactly as in the file.`;
+    const text = lone === null ? importedSentence(preview) : `${nameOf(lone)}: imported unchanged.`;
     const left = brokenSentence(broken);
     say({
       tone: left === "" ? "done" : "act",
-      title: left === "" ? "Read" : "Read, but not all of it",
+      title: left === "" ? "Read" : "Imported in part",
       text: [text, left].filter(Boolean).join(" "),
       importId: stored.value,
     });
@@ -87,13 +87,13 @@ export function useFileImport(): FileImport {
     const staged = await desk.run((api, onProgress) => api.stage(given, given.name, onProgress));
     if (!staged.ok) return failed(staged.issue);
     if (!staged.value.ok)
-      return say({ tone: "act", title: "Not read", text: jobFileSentence(given.name, staged.value.issue) });
+      return say({ tone: "act", title: "Not imported", text: jobFileSentence(given.name, staged.value.issue) });
     const preview = staged.value.value;
     const { lone, counts, broken } = preview;
     if (lone !== null && broken.length === 0 && counts.jobs.differing === 0) {
       const done = await carryOut(preview, new Map());
       if (done && counts.jobs.same === 1)
-        say({ tone: "done", title: "Read", text: `${nameOf(lone)}: already here and identical.` });
+        say({ tone: "done", title: "Read", text: `${nameOf(lone)}: already here, identical.` });
       return;
     }
     // Into an empty browser a copy comes back without a question.
@@ -104,7 +104,7 @@ export function useFileImport(): FileImport {
   const takeBack: FileImport["takeBack"] = async (id) => {
     const back = await desk.run((api, onProgress) => api.undo(id, onProgress));
     if (!back.ok) return failed(back.issue);
-    say({ tone: "done", title: "Taken back", text: takenBackSentence(back.value) });
+    say({ tone: "done", title: "Reverted", text: takenBackSentence(back.value) });
   };
   const leave = () => {
     if (waiting !== null) drop(waiting.id);
@@ -127,7 +127,7 @@ export function ImportDesk({ files }: { files: FileImport }) {
             <Text flex="1 1 260px">{said.text}</Text>
             {said.importId && (
               <BenchButton kind="quiet" onClick={() => files.takeBack(said.importId!)}>
-                Take this back
+                Revert
               </BenchButton>
             )}
           </Flex>
@@ -149,7 +149,7 @@ function Preview({ waiting, files }: { waiting: ImportPreview; files: FileImport
   const { jobs, vehicles, containers } = waiting.shown;
   const more = waiting.counts.jobs.differing - jobs.length;
   return (
-    <Card title={`What ${typed(waiting.file)} would change`}>
+    <Card title={`Changes from ${typed(waiting.file)}`}>
       <Text fontSize="18px" fontWeight="650">
         {planSentence(waiting)}
       </Text>
@@ -169,7 +169,7 @@ function Preview({ waiting, files }: { waiting: ImportPreview; files: FileImport
           />
         ))}
         {more > 0 && (
-          <Text color="soft">{`${more} more: signed jobs stay as they are, the others are merged where that counts nothing twice, else they come in beside.`}</Text>
+          <Text color="soft">{`${more} more: signed jobs stay unchanged; others are merged if nothing is counted twice, or kept separately.`}</Text>
         )}
         {[...vehicles, ...containers]
           .filter(({ conflicts }) => conflicts.length > 0)
@@ -185,14 +185,14 @@ function Preview({ waiting, files }: { waiting: ImportPreview; files: FileImport
       <Flex gap="2" mt="4" wrap="wrap" align="center">
         {!nothing && (
           <BenchButton kind="act" loading={files.desk.busy} onClick={() => files.carryOut(waiting, way)}>
-            Read it in
+            Import
           </BenchButton>
         )}
         <BenchButton kind="quiet" disabled={files.desk.busy} onClick={files.leave}>
-          {nothing ? "Close" : "Leave it"}
+          {nothing ? "Close" : "Cancel"}
         </BenchButton>
         <Text color="soft" flex="1 1 240px">
-          {nothing ? "There is nothing to read in." : "All of it or nothing; it can be taken back afterwards."}
+          {nothing ? "Nothing to import." : "All or nothing. You can revert it later."}
         </Text>
       </Flex>
     </Card>
@@ -214,11 +214,11 @@ function GoneOn({ one, way, onWay }: { one: Differing<Job>; way: Way; onWay: (wa
             {issue !== null
               ? mergeIssueSentence(issue, figures)
               : one.conflicts.length === 0
-                ? "Went on in both, without a contradiction."
-                : `${one.conflicts.length === 1 ? "One place says" : `${one.conflicts.length} places say`} something else. As one, the later word counts.`}
+                ? "Changed in both, no conflict."
+                : `${one.conflicts.length === 1 ? "One field differs" : `${one.conflicts.length} fields differ`}. Merging uses the later value.`}
           </Text>
         </Box>
-        <Choice label="What to do with it" options={wayOptions} value={way} onChange={onWay} />
+        <Choice label="Action" options={wayOptions} value={way} onChange={onWay} />
       </Flex>
       <SideBySide one={one} />
     </Box>
@@ -229,9 +229,9 @@ function SideBySide({ one }: { one: Pick<Differing<unknown>, "conflicts"> }) {
   if (one.conflicts.length === 0) return null;
   return (
     <Grid templateColumns="minmax(120px, 0.7fr) 1fr 1fr" gap="1" columnGap="4" mt="2" fontSize="15px">
-      <Text color="soft">Place</Text>
+      <Text color="soft">Field</Text>
       <Text color="soft">Here</Text>
-      <Text color="soft">In the file</Text>
+      <Text color="soft">File</Text>
       {one.conflicts.slice(0, MOST_SHOWN).map(({ path, here, file }) => (
         <Box key={path} display="contents">
           <Text>{fieldWords(path)}</Text>

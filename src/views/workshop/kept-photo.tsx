@@ -53,7 +53,7 @@ export function KeptPhoto({ owner, photo, name, caption, onRemove }: KeptPhotoPr
         <button type="button" aria-expanded={large} aria-label={name} onClick={() => setLarge(!large)}>
           {address == null ? (
             <Text p="3" color="soft" fontSize="14px">
-              {address === null ? "This picture is not in this browser." : "Opening"}
+              {address === null ? "This photo is not in this browser." : "Opening"}
             </Text>
           ) : (
             // biome-ignore lint/performance/noImgElement: bytes of this browser's own store, nothing to optimise on a server
@@ -70,7 +70,7 @@ export function KeptPhoto({ owner, photo, name, caption, onRemove }: KeptPhotoPr
           {caption ?? `${Math.round(photo.bytes / 1000)} kB`}
         </Text>
         {onRemove && (
-          <BenchButton kind="quiet" px="0" minW="target" aria-label={`Take ${name} away`} onClick={onRemove}>
+          <BenchButton kind="quiet" px="0" minW="target" aria-label={`Remove ${name}`} onClick={onRemove}>
             <Trash2 size={18} />
           </BenchButton>
         )}

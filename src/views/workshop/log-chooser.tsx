@@ -45,15 +45,13 @@ export function LogChooser({ act, refrigerant = null, altitudeM = null, onLog }:
     setDoubted(null);
     if (chosen.size > LOG_LIMIT_BYTES) {
       setRefused(
-        `${chosen.name} has ${Math.round(chosen.size / 1e6)} MB; a log may have ${LOG_LIMIT_BYTES / 1e6} MB. Cut it to the test. Nothing was read.`,
+        `${chosen.name} has ${Math.round(chosen.size / 1e6)} MB; the limit for a log is ${LOG_LIMIT_BYTES / 1e6} MB. Shorten it to the test. Not read.`,
       );
       return;
     }
     const looked = await reader().preview(chosen);
     if (looked.header.length < 2) {
-      setRefused(
-        `${typed(chosen.name)} has no columns that could be told apart: comma, semicolon or tab between them.`,
-      );
+      setRefused(`${typed(chosen.name)} has no separate columns. Use comma, semicolon or tab.`);
       return;
     }
     setFile(chosen);
@@ -78,7 +76,7 @@ export function LogChooser({ act, refrigerant = null, altitudeM = null, onLog }:
   return (
     <Box mt="3">
       <FileButton label="Instrument log" accept={TABLE_FILES} onFile={(file) => choose(file).catch(failed)}>
-        Open an instrument log (CSV)
+        Open log (CSV)
       </FileButton>
       {refused !== null && (
         <Box mt="3">
@@ -129,7 +127,7 @@ export function LogChooser({ act, refrigerant = null, altitudeM = null, onLog }:
               {progress !== null
                 ? `Reading, ${Math.round(progress * 100)} %`
                 : Object.keys(mapping.columns).length === 0
-                  ? "Say which column is what."
+                  ? "Assign the columns."
                   : ""}
             </Text>
           </Flex>
@@ -163,7 +161,7 @@ function Mapping({ preview, mapping, onChange }: MappingProps) {
             onChange={(value) => onChange({ ...mapping, timeColumn: Number(value) })}
           />
           <Select
-            label="Time is written as"
+            label="Time format"
             value={mapping.timeKind}
             options={timeKinds.map((value) => ({ value, label: logTimeWords[value] }))}
             onChange={(value) => onChange({ ...mapping, timeKind: value as TimeKind })}
@@ -176,7 +174,7 @@ function Mapping({ preview, mapping, onChange }: MappingProps) {
               <Select
                 label={`Column of ${channels[channel].name}`}
                 value={from ? String(from.column) : ""}
-                options={[{ value: "", label: "not in it" }, ...options]}
+                options={[{ value: "", label: "none" }, ...options]}
                 onChange={(value) =>
                   setChannel(
                     channel,
@@ -213,7 +211,7 @@ function Mapping({ preview, mapping, onChange }: MappingProps) {
           color="onInk"
           _checked={{ bg: "ink", borderColor: "ink" }}
         />
-        <Checkbox.Label fontSize="15px">Decimals behind a comma</Checkbox.Label>
+        <Checkbox.Label fontSize="15px">Decimal comma</Checkbox.Label>
       </Checkbox.Root>
       <Box overflowX="auto" mt="2" tabIndex={0} role="region" aria-label="First rows of the log">
         <Table.Root size="sm">

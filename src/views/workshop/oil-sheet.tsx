@@ -17,10 +17,10 @@ export function OilSheet() {
   const [open, setOpen] = useState(false);
   return (
     <Card
-      title="Oil sheet of this workshop, for each new part"
+      title="Oil refill per new part"
       aside={
         <BenchButton kind="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
-          {open ? "Close" : "Change it"}
+          {open ? "Close" : "Edit"}
         </BenchButton>
       }
     >
@@ -41,7 +41,7 @@ export function OilSheet() {
         </Grid>
       ) : (
         <Text color="soft">
-          Usual figures for a middling car. The maker's figure, given beside a part, wins over this sheet.
+          Typical values for a mid-size vehicle. A maker's figure for a part overrides this sheet.
         </Text>
       )}
     </Card>

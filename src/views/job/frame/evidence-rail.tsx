@@ -37,21 +37,18 @@ export function EvidenceRail({ step }: { step: StepId }) {
       foot={step !== "prove" && verdict !== null && wording !== null && <NextAct verdict={verdict} wording={wording} />}
     >
       <Text as="h2" fontSize="17px" fontWeight="650">
-        {step === "prove" ? "What fits after the work" : "What fits these readings"}
+        {step === "prove" ? "Possible causes after work" : "Possible causes"}
       </Text>
       {live && (
         <Text fontSize="14px" color="wait" fontWeight="600">
-          Needles still move: it changes with them.
+          Pressures still moving: results may change.
         </Text>
       )}
       <Progress />
       {verdict === null && failed ? (
         <Text color="act">{noticeWords.restartDiagnosis}</Text>
       ) : verdict === null || wording === null ? (
-        <Text color="soft">
-          Nothing to weigh yet. Causes appear with the first running reading, once label, ambient and altitude are
-          given.
-        </Text>
+        <Text color="soft">No diagnosis yet. Enter label, ambient, altitude and one running reading.</Text>
       ) : (
         <>
           <First verdict={verdict} wording={wording} />
@@ -72,8 +69,8 @@ export function EvidenceRail({ step }: { step: StepId }) {
           {verdict.charge && (
             <Text fontSize="14px" color="soft">
               {verdict.charge.weighed
-                ? `Weighed: ${figures.quantity(verdict.charge.medianG, "g")} were in it.`
-                : `Amount: these readings fit ${figures.number(verdict.charge.lowG, "g")} to ${figures.quantity(verdict.charge.highG, "g")}. Weigh it.`}
+                ? `Recovered: ${figures.quantity(verdict.charge.medianG, "g")}.`
+                : `Charge between ${figures.number(verdict.charge.lowG, "g")} and ${figures.quantity(verdict.charge.highG, "g")}. Recover and weigh.`}
             </Text>
           )}
         </>
@@ -102,7 +99,7 @@ export function Progress() {
     <Flex align="center" gap="2" role="status">
       <Box flex="1">
         <Text fontSize="14px" color="soft">
-          Simulating this vehicle, {percent} %
+          Simulating this vehicle,{percent} %
         </Text>
         <Box h="6px" bg="line" rounded="2px" aria-hidden>
           <Box h="6px" bg="edge" rounded="2px" w={`${percent}%`} />
@@ -130,21 +127,19 @@ export function Apart({ verdict, wording }: { verdict: Verdict; wording: Wording
   return (
     <Box borderLeftWidth="4px" borderColor="wait" ps="3" py="0.5">
       <Text fontSize="14px" fontWeight="650">
-        Not told apart yet
+        Not separated yet
       </Text>
       {rivals.length > 0 && (
         <Text fontSize="14px">{[first, ...rivals].map(({ cause }) => lowerFirst(causeName(cause))).join(" or ")}.</Text>
       )}
       {together && together.probability > RIVAL_LEAST && (
         <Text fontSize="14px">
-          Perhaps both: {together.causes.map((cause) => lowerFirst(causeName(cause))).join(" with ")},{" "}
+          Possibly both:{together.causes.map((cause) => lowerFirst(causeName(cause))).join(" with ")},{" "}
           {Math.round(together.probability * 100)} %.
         </Text>
       )}
       <Text fontSize="14px" color="soft">
-        {best
-          ? `${testSentence(best.test, wording)} would part them best.`
-          : "No reading would part them; the scale would."}
+        {best ? `${testSentence(best.test, wording)} separates them best.` : "Only weighing can separate them."}
       </Text>
     </Box>
   );
@@ -198,7 +193,7 @@ export function CauseBar({ row, wording, reasons, open, onToggle }: CauseBarProp
       {open && (
         <Box pb="1">
           <Explain about={`cause-${cause}`} fontSize="14px" minH="32px">
-            What it is, and what it does to the needles
+            About this fault
           </Explain>
           {cause !== "none" && probability > SHOWN_ABOVE && (
             <Text fontSize="14px" color="soft">
@@ -216,7 +211,7 @@ export function CauseBar({ row, wording, reasons, open, onToggle }: CauseBarProp
           ))}
           {seen.length + row.for.length + row.against.length === 0 && (
             <Text fontSize="14px" color="soft">
-              No reading speaks for or against it by itself.
+              No single reading supports or contradicts it.
             </Text>
           )}
         </Box>
@@ -234,7 +229,7 @@ function ReasonLine({ sign, text }: { sign: "+" | "−"; text: string }) {
         flexShrink="0"
         fontWeight="800"
         color={sign === "+" ? "done" : "act"}
-        aria-label={sign === "+" ? "for" : "against"}
+        aria-label={sign === "+" ? "supports" : "contradicts"}
         role="img"
       >
         {sign}

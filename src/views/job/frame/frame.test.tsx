@@ -42,7 +42,7 @@ describe("the header", () => {
     const world = await renderJob(van, "running", <JobHeader step="running" />);
     expect(said()).toContain("Fennick Bakery, van 3");
     expect(said()).toContain("label 580 ± 20 g");
-    expect(said()).toContain("typed readings");
+    expect(said()).toContain("readings entered");
     // The session that stands on the page is its own; its rack is reached through the same ports.
     expect(world.rack.setups).toHaveLength(0);
   });
@@ -61,7 +61,7 @@ describe("the run-sheet", () => {
     const { jobs } = await renderJob(van, "rest", <RunSheet step="rest" onOpen={opened} />);
     await press(/Charge/);
     expect(opened).toHaveBeenCalledWith("charge");
-    expect(screen.getByRole("button", { current: "step" }).textContent).toContain("Rest reading");
+    expect(screen.getByRole("button", { current: "step" }).textContent).toContain("Static pressure");
     expect(screen.getAllByLabelText("done")).toHaveLength(1);
     expect(screen.queryByRole("button", { name: /Undo/ })).toBeNull();
     cleanup();
@@ -83,7 +83,7 @@ describe("the run-sheet", () => {
 describe("the end of a step", () => {
   it("is done and goes on where nothing is missing, by touch or by its key", async () => {
     const { jobs } = await renderJob(rested, "rest", <StepEnd step="rest" />);
-    await press(/Done: go to running test/);
+    await press(/Done: running test/);
     expect(jobs.job!.steps.rest.doneAt).not.toBeNull();
     expect(pushed).toEqual([`/job/${van.id}/running`]);
     await act(async () => {
@@ -99,12 +99,12 @@ describe("the end of a step", () => {
       "rest",
       <StepEnd step="rest" />,
     );
-    expect(said()).toContain("Still missing: soak temperature.");
+    expect(said()).toContain("Missing: soak temperature.");
     expect((screen.getByRole("button", { name: /Done/ }) as HTMLButtonElement).disabled).toBe(true);
-    await press("Skip this step");
+    await press("Skip step");
     expect((screen.getByRole("button", { name: "Skip" }) as HTMLButtonElement).disabled).toBe(true);
     await act(async () => {
-      fireEvent.change(screen.getByLabelText("Why it is skipped"), { target: { value: "the engine is hot" } });
+      fireEvent.change(screen.getByLabelText("Reason for skipping"), { target: { value: "the engine is hot" } });
     });
     await act(async () => {
       fireEvent.submit(document.querySelector("form")!);
@@ -123,7 +123,7 @@ describe("every gram", () => {
   it("stands in the rail and adds up: out of the cans is in the hose, in the air and in the vehicle", async () => {
     for (const job of [van, pickup]) {
       await renderJob(job, "charge", <GramRail step="charge" />);
-      expect(said(), job.id).toMatch(/Every gram.*Label/);
+      expect(said(), job.id).toMatch(/Refrigerant log.*Label/);
       expect(said(), job.id).not.toMatch(/NaN|undefined/);
       cleanup();
     }
@@ -133,7 +133,7 @@ describe("every gram", () => {
       <GramRail step="charge" />,
     );
     expect(said()).toContain("Recovered170 g");
-    expect(said()).toMatch(/It had lost 4\d\d g/);
+    expect(said()).toMatch(/Lost: 4\d\d g/);
   });
 });
 

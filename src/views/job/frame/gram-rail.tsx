@@ -40,12 +40,12 @@ export function GramRail({ step }: { step: StepId }) {
         <Row
           label="Label"
           value={
-            chargeG === null ? "not given" : `${figures.number(chargeG, "g")} ± ${figures.quantity(toleranceG, "g")}`
+            chargeG === null ? "not entered" : `${figures.number(chargeG, "g")} ± ${figures.quantity(toleranceG, "g")}`
           }
         />
         {gauge !== null && (
           <Row
-            label="Gone with the gauge hoses"
+            label="Lost with gauge hoses"
             value={
               gauge.lostG === null && apartByAGram(gauge)
                 ? `${figures.number(gauge.letBackG, "g", 1)} to ${figures.quantity(gauge.asTheyStoodG, "g")}`
@@ -55,23 +55,23 @@ export function GramRail({ step }: { step: StepId }) {
         )}
         <Row label="Recovered" value={recoveredG === null ? "not weighed" : figures.quantity(recoveredG, "g")} />
         {job.correction === null ? (
-          <Row label="Left after recovery" value={recoveredG === null ? "not known" : figures.quantity(0, "g")} />
+          <Row label="Residual charge" value={recoveredG === null ? "unknown" : figures.quantity(0, "g")} />
         ) : (
-          <Row label="In it, by the readings" value={`≈ ${figures.quantity(job.correction.startG, "g")}`} />
+          <Row label="Charge by readings" value={`≈ ${figures.quantity(job.correction.startG, "g")}`} />
         )}
         {balance?.ok &&
           balance.value.perContainer
             .filter((container) => container.drawnG > 0)
-            .map((c) => <Row key={c.id} label={`Out of ${c.name}`} value={figures.quantity(c.drawnG, "g")} />)}
+            .map((c) => <Row key={c.id} label={`From ${c.name}`} value={figures.quantity(c.drawnG, "g")} />)}
         {movedBy(job.ledger, "dose") > 0 && (
-          <Row label="Charged by the station" value={figures.quantity(movedBy(job.ledger, "dose"), "g")} />
+          <Row label="Charged by station" value={figures.quantity(movedBy(job.ledger, "dose"), "g")} />
         )}
         {balance?.ok && balance.value.drawnG > 0 && !job.station.used && (
           <>
-            <Row label="In the charging hose" value={`− ${figures.quantity(balance.value.hosesG, "g")}`} />
+            <Row label="In charging hose" value={`− ${figures.quantity(balance.value.hosesG, "g")}`} />
             <Row label="Purged" value={`− ${figures.quantity(balance.value.purgedG, "g")}`} />
             {balance.value.takenG > 0 && (
-              <Row label="Taken out again" value={`− ${figures.quantity(balance.value.takenG, "g")}`} />
+              <Row label="Excess recovered" value={`− ${figures.quantity(balance.value.takenG, "g")}`} />
             )}
           </>
         )}
@@ -80,10 +80,10 @@ export function GramRail({ step }: { step: StepId }) {
           label="In the vehicle"
           value={
             recoveredG === null && job.correction === null
-              ? "not known"
+              ? "unknown"
               : balance?.ok
                 ? figures.quantity(balance.value.inVehicleG, "g")
-                : "not known"
+                : "unknown"
           }
         />
       </div>
@@ -93,10 +93,10 @@ export function GramRail({ step }: { step: StepId }) {
       {foundG !== null && chargeG !== null && job.correction === null && (
         <Text fontSize="14px" color="soft">
           {foundG < chargeG
-            ? `It had lost ${figures.quantity(chargeG - foundG, "g")}. ${lossSentence(job)}`
+            ? `Lost: ${figures.quantity(chargeG - foundG, "g")}. ${lossSentence(job)}`
             : foundG > chargeG
-              ? `It held ${figures.quantity(foundG - chargeG, "g")} more than the label.`
-              : "It held exactly the label charge."}
+              ? `${figures.quantity(foundG - chargeG, "g")} over the label.`
+              : "Exactly the label charge."}
         </Text>
       )}
       {step === "charge" && balance?.ok && <OnHandPicture balance={balance.value} />}

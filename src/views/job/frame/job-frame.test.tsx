@@ -99,9 +99,9 @@ describe("a job that is opened", () => {
     await database.jobs.put(estate);
     for (const step of stepIds) {
       await opened(estate.id, step);
-      const name = step === "sign-off" ? "Sign" : /^Done: go to/;
+      const name = step === "sign-off" ? "Sign" : /^Done: /;
       const done = await screen.findByRole("button", { name });
-      expect(screen.getByRole("region", { name: "Acts of this step" }).contains(done), step).toBe(true);
+      expect(screen.getByRole("region", { name: "Actions of this step" }).contains(done), step).toBe(true);
       expect(screen.getByRole("main").contains(done), step).toBe(false);
       cleanup();
     }
@@ -110,7 +110,7 @@ describe("a job that is opened", () => {
   it("takes up the instruments of a job that had them, and waits for nobody else's", async () => {
     await database.jobs.put(onSimulator(van, "leaked-van"));
     await opened(van.id, "running");
-    await waitFor(() => expect(document.body.textContent).toContain("connecting the rack"));
+    await waitFor(() => expect(document.body.textContent).toContain("connecting simulator"));
     expect(document.querySelector("header")!.textContent).toContain("Practice");
   });
 });
@@ -122,7 +122,7 @@ describe("a job that cannot be opened", () => {
     cleanup();
     await opened("nobody-knows", "intake");
     expect(document.body.textContent).toContain("This job is not stored here");
-    expect(screen.getByRole("link", { name: /To the Bay/ }).getAttribute("href")).toBe("/");
+    expect(screen.getByRole("link", { name: /Go to Bay/ }).getAttribute("href")).toBe("/");
     cleanup();
     await database.jobs.put({ ...van, id: "broken", altitude: "high" } as unknown as Job);
     await opened("broken", "intake");

@@ -99,15 +99,15 @@ function LoadedJob({ id, step, children }: { id: string; step: StepId; children:
           <StoreFailure reason={storeError} />
         ) : loaded === "missing" || issue === null ? (
           <Notice tone="act" title="This job is not stored here">
-            It was removed, or it was started in another browser. Removed jobs can be put back in the Bay for 30 days;
-            or open its file there if there is one.
+            It was removed, or created in another browser. Removed jobs can be restored in the Bay for 30 days; a job
+            file can be opened there.
           </Notice>
         ) : (
           <UnreadableJob id={id} issue={issue} />
         )}
         <Flex mt="4">
           <BenchButton asChild>
-            <Link href="/">To the Bay</Link>
+            <Link href="/">Go to Bay</Link>
           </BenchButton>
         </Flex>
       </Box>
@@ -172,9 +172,9 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
       does: `Step ${i + 1}: ${stepNames[id]}`,
       run: () => open(id),
     })),
-    { key: "i", does: "Instruments: open their line, or fold it away", run: () => setRackOpen(!rackOpen) },
-    { key: "u", does: "Undo the last change", run: undo },
-    { key: "r", does: "Redo what was undone", run: redo },
+    { key: "i", does: "Show or hide instruments", run: () => setRackOpen(!rackOpen) },
+    { key: "u", does: "Undo last change", run: undo },
+    { key: "r", does: "Redo", run: redo },
   ];
 
   const rail = railOf(step);

@@ -38,10 +38,10 @@ export function JobHeader({ step, rackOpen = false, onRack, undo }: JobHeaderPro
   const facts = [
     [intake.refrigerant && refrigerantLabels[intake.refrigerant], label].filter(Boolean).join(", "),
     [
-      intake.metering ? circuitWords[intake.metering] : intake.unsure.includes("metering") && "valve or orifice",
+      intake.metering ? circuitWords[intake.metering] : intake.unsure.includes("metering") && "metering unknown",
       intake.compressor
         ? circuitWords[intake.compressor]
-        : intake.unsure.includes("compressor") && "compressor not known",
+        : intake.unsure.includes("compressor") && "compressor unknown",
     ]
       .filter(Boolean)
       .join(", "),

@@ -37,7 +37,7 @@ export function Leading() {
     >
       <button
         type="button"
-        aria-label={`What fits: ${said.join(", ")}. To the reasons.`}
+        aria-label={`Possible causes: ${said.join(", ")}. Show reasons.`}
         onClick={() => document.querySelector('aside[aria-label="Evidence"]')?.scrollIntoView({ block: "start" })}
       >
         <Text as="span" truncate>

@@ -31,7 +31,7 @@ export function LiveStrip() {
     return (
       <Flex bg="field" borderTopWidth="1px" borderColor="line" minH="84px" align="center" px="4" gap="4">
         <Text>
-          <b>Instruments lost.</b> {reason}. What was taken is kept.
+          <b>Simulator lost.</b> {reason}. Recorded readings are kept.
         </Text>
         {rackVehicle !== null && (
           <BenchButton kind="act" onClick={again}>
@@ -49,7 +49,7 @@ export function LiveStrip() {
       {stalledS !== null && (
         <Flex position="absolute" inset="0" bg="act" opacity="0.94" color="onAct" px="4" align="center" role="alert">
           <Text fontSize="18px" fontWeight="650">
-            Nothing has come for {stalledS} s: the numbers here are old. Check the instruments' link.
+            No data for{stalledS} s: these values are old. Check the connection.
           </Text>
         </Flex>
       )}
@@ -132,7 +132,7 @@ const cells: readonly CellSpec[] = [
     state: ({ states }) => worstState([states.high, states.liquid]),
   },
   {
-    name: "Air split",
+    name: "Air drop",
     about: "air-split",
     value: ({ derived }) => derived?.airSplitK ?? null,
     unit: "K",

@@ -80,7 +80,7 @@ function useNextAct(verdict: Verdict): { decision: Decision; test: NextTest | nu
     router.push(stepPath(job.id, step));
     if (test) bringTo(fieldOfTest[test.test] ?? null);
   };
-  useShortcuts([{ key: "g", does: "Begin the next act", run: begin }]);
+  useShortcuts([{ key: "g", does: "Start next action", run: begin }]);
   return { decision, test, begin: step === null ? null : begin };
 }
 
@@ -100,7 +100,7 @@ export function NextAct({ verdict, wording }: NextActProps) {
       {test && <TestNotes test={test} verdict={verdict} wording={wording} />}
       {begin && (
         <BenchButton kind="main" mt="2" w="full" shortcut="G" onClick={begin}>
-          Go to it
+          Open
         </BenchButton>
       )}
     </Box>
@@ -148,7 +148,7 @@ export function ActHeadline({
           <TestNotes test={test} verdict={verdict} wording={wording} />
         </>
       )}
-      <Text>{[amount, settled ? "No further test would change this act." : unless].filter(Boolean).join(" ")}</Text>
+      <Text>{[amount, settled ? "No further test would change this." : unless].filter(Boolean).join(" ")}</Text>
     </Notice>
   );
 }

@@ -40,7 +40,7 @@ export function OnHand() {
   const onShelf = useShelf(job).filter(({ container }) => !containers.some(({ id }) => id === container.id));
   return (
     <Card
-      title="On hand"
+      title="Cylinders and cans"
       aside={
         <Flex gap="2">
           <BenchButton
@@ -50,16 +50,16 @@ export function OnHand() {
               edit((stored) => ({ ...stored, charge: { ...stored.charge, warmWater: !stored.charge.warmWater } }))
             }
           >
-            Warm water at hand
+            Warm water available
           </BenchButton>
           <BenchButton kind="quiet" disabled={full} onClick={add}>
-            {full ? `${MOST_CONTAINERS} containers are as many as a job holds` : "Add a can or cylinder"}
+            {full ? `A job holds at most ${MOST_CONTAINERS} cylinders` : "Add cylinder"}
           </BenchButton>
         </Flex>
       }
     >
       {onShelf.length > 0 && !full && (
-        <Flex gap="2" wrap="wrap" mb="3" role="group" aria-label="From the shelf">
+        <Flex gap="2" wrap="wrap" mb="3" role="group" aria-label="From stock">
           {onShelf.slice(0, 6).map(({ container, heldG }) => (
             <BenchButton
               key={container.id}
@@ -82,7 +82,7 @@ export function OnHand() {
         </Flex>
       )}
       {containers.length === 0 ? (
-        <Text color="soft">Nothing on hand yet. Add each can or cylinder with the net content on it.</Text>
+        <Text color="soft">None yet. Add each can or cylinder with its net content.</Text>
       ) : (
         <Stack gap="3">
           {containers.map((container) => {
@@ -100,7 +100,7 @@ export function OnHand() {
                   <NumberField
                     spec={fields.net}
                     value={container.net}
-                    hint={drawnFrom ? "already drawn from" : undefined}
+                    hint={drawnFrom ? "already used" : undefined}
                     onChange={(net) => change((list) => list.map((c) => (c.id === container.id ? { ...c, net } : c)))}
                   />
                 </Box>
@@ -108,7 +108,7 @@ export function OnHand() {
                   <NumberField
                     spec={fields.container}
                     value={container.temperature}
-                    hint={container.temperature.text === "" ? "as the air" : undefined}
+                    hint={container.temperature.text === "" ? "same as ambient" : undefined}
                     onChange={(temperature) =>
                       change((list) => list.map((c) => (c.id === container.id ? { ...c, temperature } : c)))
                     }
@@ -143,7 +143,7 @@ export function OnHandPicture({ balance }: { balance: MassBalance }) {
   return (
     <div>
       <Text as="h2" fontSize="17px" fontWeight="650" mb="1">
-        On hand
+        Cylinders and cans
       </Text>
       <Flex gap="3" wrap="wrap">
         {balance.perContainer.map(({ id, name, leftG, drawnG }) => {

@@ -16,7 +16,7 @@ export function RunSheet({ step, onOpen }: { step: StepId; onOpen: (step: StepId
   return (
     <Flex
       as="nav"
-      aria-label="Run-sheet"
+      aria-label="Steps"
       direction={{ base: "row", lg: "column" }}
       wrap={{ base: "wrap", lg: "nowrap" }}
       gridArea="sheet"

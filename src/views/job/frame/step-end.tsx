@@ -68,9 +68,9 @@ export function StepEnd({ step, also, later = false }: StepEndProps) {
         >
           <Box flex="1">
             <TextField
-              label="Why it is skipped"
+              label="Reason for skipping"
               value={reason}
-              placeholder="It goes into the report"
+              placeholder="Appears in the report"
               onChange={setReason}
             />
           </Box>
@@ -78,7 +78,7 @@ export function StepEnd({ step, also, later = false }: StepEndProps) {
             Skip
           </BenchButton>
           <BenchButton type="button" kind="quiet" onClick={() => setSkipping(false)}>
-            Keep it
+            Keep step
           </BenchButton>
         </Flex>
       )}
@@ -86,7 +86,7 @@ export function StepEnd({ step, also, later = false }: StepEndProps) {
         {buttons}
         {open && runSheet[step].skippable && !skipping && (
           <BenchButton kind="quiet" onClick={() => setSkipping(true)}>
-            {skipped === null ? "Skip this step" : "Change why it is skipped"}
+            {skipped === null ? "Skip step" : "Change reason"}
           </BenchButton>
         )}
         {skipped !== null && !skipping && (
@@ -104,7 +104,7 @@ export function StepEnd({ step, also, later = false }: StepEndProps) {
             shortcut="N"
             onClick={finish}
           >
-            {`Done: go to ${stepNames[next].toLowerCase()}`}
+            {`Done: ${stepNames[next].toLowerCase()}`}
           </BenchButton>
           {open && <Missing gaps={gaps} also={also} />}
         </FootEnd>
@@ -117,7 +117,7 @@ export function StepEnd({ step, also, later = false }: StepEndProps) {
 function Missing({ gaps, also }: { gaps: readonly StepGap[]; also: string | undefined }) {
   const figures = useFigures();
   const missing = [...gaps.map((gap) => gapWords(gap, figures)), ...(also === undefined ? [] : [also])];
-  const text = `Still missing: ${missing.join(", ")}.`;
+  const text = `Missing: ${missing.join(", ")}.`;
   const field = gaps.map(gapField).find((label) => label !== null);
   const look = { color: "soft", fontSize: "14px", lineHeight: "1.25", lineClamp: 3, minW: "0" } as const;
   return field === undefined ? (

@@ -38,7 +38,7 @@ export function StepFoot({ locked }: { locked: boolean }) {
       css={{ [LOW_SCREEN]: { position: "sticky", bottom: 0, zIndex: 2 } }}
     >
       <Locked locked={locked}>
-        <Flex as="section" aria-label="Acts of this step" h="60px" align="center" gap="3" px="4" overflow="hidden">
+        <Flex as="section" aria-label="Actions of this step" h="60px" align="center" gap="3" px="4" overflow="hidden">
           <Flex ref={foot?.takeEnd} flex="1" minW="0" align="center" gap="3" />
           <Flex ref={foot?.takeActs} flexShrink="0" align="center" gap="2" />
         </Flex>

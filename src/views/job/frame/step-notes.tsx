@@ -34,10 +34,10 @@ export function useStepNotes(step: StepId) {
     <Box w="full" maxW="760px">
       {(noting || note !== "") && (
         <TextField
-          label="Note of this step"
+          label="Note"
           value={note}
           lines={2}
-          placeholder="Anything worth keeping"
+          placeholder="Note for this step"
           onChange={(text) =>
             edit((stored) => ({
               ...stored,
@@ -72,18 +72,18 @@ export function useStepNotes(step: StepId) {
     <>
       {!noting && note === "" && (
         <BenchButton kind="quiet" onClick={() => setNoting(true)}>
-          Add a note
+          Add note
         </BenchButton>
       )}
       {full ? (
         <Text color="soft" fontSize="15px">
-          {MOST_PHOTOS} photos are as many as a job holds.
+          {MOST_PHOTOS} photos at most per job.
         </Text>
       ) : (
         <FilesButton
           label="Photo of this step"
           accept="image/*"
-          onFiles={(files) => add(files).catch((error: unknown) => setRefused(`Not stored: ${reasonOf(error)}`))}
+          onFiles={(files) => add(files).catch((error: unknown) => setRefused(`Not saved: ${reasonOf(error)}`))}
         >
           Add photos
         </FilesButton>

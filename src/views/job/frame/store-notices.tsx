@@ -40,39 +40,38 @@ export function StoreNotices() {
   return (
     <Stack gap="3" css={{ "&:not(:empty)": { marginBottom: "12px" } }}>
       {desk === "elsewhere" && (
-        <Act title="Open in another tab" act={takeOver} does="Take it over here" tone="wait">
-          This tab reads along: what is typed, taken and weighed there is seen here at once. Taken over, an open draw
-          goes on with its grams, valve shut.
+        <Act title="Open in another tab" act={takeOver} does="Take over here" tone="wait">
+          This tab is read-only and shows every change at once. Taking over closes an open valve and keeps its grams.
         </Act>
       )}
       {loaded === "missing" && (
-        <Act title="This job is no longer stored" act={putBack} does="Store it again" second={save} tone="act">
-          It was removed in another tab, or the browser has thrown its data away. All that you see is still in this tab.
+        <Act title="This job is no longer stored" act={putBack} does="Store again" second={save} tone="act">
+          It was removed in another tab, or the browser deleted its data. This tab still has everything.
         </Act>
       )}
       {loaded === "unreadable" && issue !== null && (
-        <Act title="The stored job cannot be read any more" act={save} does="Save what you see as a file" tone="act">
-          {jobFileSentence("What is stored", issue)} All that you see is still in this tab.
+        <Act title="The stored job is unreadable" act={save} does="Save this version" tone="act">
+          {jobFileSentence("The stored version", issue)} This tab still has everything.
         </Act>
       )}
       {storeError !== null && loaded !== "missing" && (
-        <Act title="The browser does not store" act={save} does="Save as a file" tone="act">
-          {`Its reason: ${storeError}. All that you see is kept in this tab, and tried again by itself; until this message goes, do not close it without a file.`}
+        <Act title="Not saved by the browser" act={save} does="Save as file" tone="act">
+          {`Reason: ${storeError}. This tab keeps everything and tries again. Save a file before closing it.`}
         </Act>
       )}
       {choiceFailure !== null && (
-        <Notice tone="act" title="The browser did not store the workshop's choice">
-          {`Its reason: ${choiceFailure}. The choice before it stands; choose again when it can be stored.`}
+        <Notice tone="act" title="Workshop setting not saved">
+          {`Reason: ${choiceFailure}. The previous setting applies. Choose again later.`}
         </Notice>
       )}
       {refusal !== null && (
-        <Act title="Not done" act={seen} does="Read it" tone="act">
+        <Act title="Not done" act={seen} does="Close" tone="act">
           {refusalSentence(refusal, figures)}
         </Act>
       )}
       {undoStays.length > 0 && (
-        <Act title="Taken back, but not all of it" act={seen} does="Read it" tone="wait">
-          {`A later change stands on it and stays: ${undoStays.map(placeWords).join(", ")}.`}
+        <Act title="Partly undone" act={seen} does="Close" tone="wait">
+          {`Kept, because of a later change: ${undoStays.map(placeWords).join(", ")}.`}
         </Act>
       )}
     </Stack>
@@ -96,7 +95,7 @@ function Act({ title, does, act, second, tone, children }: ActProps) {
         <Text flex="1 1 320px">{children}</Text>
         {second && (
           <BenchButton kind="quiet" onClick={second}>
-            Save as a file
+            Save as file
           </BenchButton>
         )}
         <BenchButton onClick={act}>{does}</BenchButton>
@@ -120,23 +119,26 @@ export function UnreadableJob({ id, issue }: { id: string; issue: JobFileIssue }
       </Notice>
       <Flex gap="3" wrap="wrap">
         <BenchButton onClick={() => withText((found) => saveTextFile(`evrid-${id}.json`, found))}>
-          Save as a file
+          Save as file
         </BenchButton>
         <BenchButton
           kind="quiet"
           aria-pressed={text !== null}
           onClick={() => (text === null ? withText(setText) : setText(null))}
         >
-          {text === null ? "Show it as text" : "Hide the text"}
+          {text === null ? "Show as text" : "Hide text"}
         </BenchButton>
         {canUndo && (
           <BenchButton
             kind="quiet"
             onClick={() =>
-              void mend().then((done) => setSaid(done ? null : "Taking this tab's changes back does not help."), failed)
+              void mend().then(
+                (done) => setSaid(done ? null : "Undoing the changes of this tab does not help."),
+                failed,
+              )
             }
           >
-            Take this tab's last change back
+            Undo last change
           </BenchButton>
         )}
       </Flex>

@@ -11,5 +11,5 @@ export function LogImport() {
   const { connectLog } = useRack("connectLog");
   const refrigerant = useJobOf(workableRefrigerant);
   const altitudeM = useJobOf((job) => entryValue(fields.altitude, job.altitude));
-  return <LogChooser act="Play it as if live" refrigerant={refrigerant} altitudeM={altitudeM} onLog={connectLog} />;
+  return <LogChooser act="Play log live" refrigerant={refrigerant} altitudeM={altitudeM} onLog={connectLog} />;
 }

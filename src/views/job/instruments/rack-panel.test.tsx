@@ -20,9 +20,9 @@ afterEach(cleanup);
 describe("the simulated vehicle at a job", () => {
   it("makes work practice, after saying so, and connects", async () => {
     const { jobs } = await panel(van);
-    expect(said()).toContain("This becomes a practice job for good.");
+    expect(said()).toContain("This makes it a practice job permanently");
     await act(async () => {
-      fireEvent.click(connect("Practise on the simulator"));
+      fireEvent.click(connect("Practise with simulator"));
       await settled();
     });
     expect(jobs.job).toMatchObject({ purpose: "practice", rackVehicle: expect.any(String) });
@@ -30,14 +30,14 @@ describe("the simulated vehicle at a job", () => {
 
   it("is refused by a job with real weights, which names the grams", async () => {
     const { jobs } = await panel(pickup);
-    expect(said()).toMatch(/No simulated instruments here: 870\sg were weighed on a real vehicle/);
-    expect(connect("Practise on the simulator").disabled).toBe(true);
+    expect(said()).toMatch(/No simulator here: 870\sg were weighed on a real vehicle/);
+    expect(connect("Practise with simulator").disabled).toBe(true);
     expect(jobs.job!.purpose).toBe("work");
   });
 
   it("is an instrument like any other in the demo workshop", async () => {
     await panel({ ...demoVan, rackVehicle: null });
     expect(said()).not.toContain("practice");
-    expect(connect("Connect the rack").disabled).toBe(false);
+    expect(connect("Connect simulator").disabled).toBe(false);
   });
 });

@@ -75,7 +75,7 @@ export function RackPanel({ onClose }: { onClose: () => void }) {
                 rack.connect(chosen, onSimulator(job, chosen));
             }}
           >
-            {job.purpose === "work" ? practiceWords.connect : "Connect the rack"}
+            {job.purpose === "work" ? practiceWords.connect : "Connect simulator"}
           </BenchButton>
         </Flex>
         <Suspense fallback={<Text color="soft">Opening the log reader</Text>}>
@@ -83,7 +83,7 @@ export function RackPanel({ onClose }: { onClose: () => void }) {
         </Suspense>
         {rack.status === "lost" && (
           <Text color="act" mt="2">
-            The rack was lost: {rack.reason}. What was taken is kept.
+            Simulator lost:{rack.reason}. Recorded readings are kept.
           </Text>
         )}
       </Line>
@@ -98,7 +98,7 @@ export function RackPanel({ onClose }: { onClose: () => void }) {
         {rack.source.kind === "log" ? (
           <Text fontWeight="650" truncate maxW="300px">
             {rack.source.name}
-            {rack.source.ended ? ", at its end" : ""}
+            {rack.source.ended ? ", ended" : ""}
           </Text>
         ) : (
           engines.map(({ value, label }) => (
@@ -132,8 +132,8 @@ export function RackPanel({ onClose }: { onClose: () => void }) {
           kind="quiet"
           px="0"
           minW="target"
-          aria-label={rack.source.kind === "log" ? "Close the log" : "Disconnect the rack"}
-          title={rack.source.kind === "log" ? "Close the log" : "Disconnect the rack"}
+          aria-label={rack.source.kind === "log" ? "Close log" : "Disconnect simulator"}
+          title={rack.source.kind === "log" ? "Close log" : "Disconnect simulator"}
           onClick={() => {
             record((stored) => ({ ...stored, rackVehicle: null }));
             rack.disconnect();
@@ -141,7 +141,7 @@ export function RackPanel({ onClose }: { onClose: () => void }) {
         >
           <Unplug size={19} />
         </BenchButton>
-        <BenchButton kind="quiet" px="0" minW="target" aria-label="Fold the instruments away" onClick={onClose}>
+        <BenchButton kind="quiet" px="0" minW="target" aria-label="Hide instruments" onClick={onClose}>
           <ChevronUp size={19} />
         </BenchButton>
       </Flex>

@@ -34,7 +34,7 @@ export function WriteDown({ name, spec, label, unit, onWrite }: WriteDownProps) 
           setTyped({ ...typed, text: "" });
         }}
       >
-        Write it down
+        Record typed values
       </BenchButton>
     </Flex>
   );

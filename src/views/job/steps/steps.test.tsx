@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import "fake-indexeddb/auto";
-import { act, cleanup, fireEvent, screen } from "@testing-library/react";
+import { act, cleanup, fireEvent, screen, within } from "@testing-library/react";
 import { afterEach, beforeAll, describe, expect, it, vi } from "vitest";
 import { movedBy } from "@/core/charge/books/ledger";
 import { type Job, MOST_CONTAINERS, newJob, stepIds } from "@/core/records/job";
@@ -107,13 +107,13 @@ describe("the running test by hand", () => {
 
   it("has a field for every reading that a test on offer asks for, and the diagnosis hears of it", async () => {
     const world = await renderJob(estate, "running");
-    expect(screen.queryByLabelText("Air into the condenser, idle")).toBeNull();
+    expect(screen.queryByLabelText("Condenser inlet air, idle")).toBeNull();
     await press(/More readings/);
     await type("Discharge line, fast idle", "78");
-    await type("Air into the condenser, idle", "34");
-    await type("Air out of the condenser, idle", "44");
-    await type("Before the metering device, idle", "41");
-    await type("Compressor command, idle", "85");
+    await type("Condenser inlet air, idle", "34");
+    await type("Condenser outlet air, idle", "44");
+    await type("Metering device inlet, idle", "41");
+    await type("Control-valve duty, idle", "85");
     await vi.waitFor(
       () =>
         expect(world.diagnosis.last.reading.running).toMatchObject([
@@ -131,7 +131,7 @@ describe("the running test by hand", () => {
   it("asks for a command only where there is one", async () => {
     await renderJob({ ...estate, intake: { ...estate.intake, compressor: "fixed" } }, "running");
     await press(/More readings/);
-    expect(screen.queryByLabelText("Compressor command, idle")).toBeNull();
+    expect(screen.queryByLabelText("Control-valve duty, idle")).toBeNull();
     expect(screen.getByLabelText("Discharge line, idle")).toBeTruthy();
   });
 
@@ -139,7 +139,7 @@ describe("the running test by hand", () => {
     const { jobs } = await renderJob(van, "running");
     await type("Centre vent, idle", "900");
     expect(jobs.job!.baseline.settings[0].vent.text).toBe("900");
-    expect(document.body.textContent).toContain("Centre vent, idle: −15.0 to 70.0 °C. What you typed is kept.");
+    expect(document.body.textContent).toContain("Centre vent, idle: −15.0 to 70.0 °C. Your entry is kept.");
   });
 });
 
@@ -153,7 +153,7 @@ describe("the evidence rail", () => {
 
   it("shows the leading causes, says what is not told apart, and goes to the next test by one key", async () => {
     const world = await renderJob(estate, "running", <EvidenceRail step="running" />);
-    expect(document.body.textContent).toContain("Nothing to weigh yet");
+    expect(document.body.textContent).toContain("No diagnosis yet");
     await answered(world, {
       nextTests: [
         {
@@ -172,8 +172,8 @@ describe("the evidence rail", () => {
     const text = document.body.textContent!;
     expect(text).toContain("Undercharge");
     expect(text).toContain("58");
-    expect(text).toMatch(/Not told apart yet.*undercharge or nothing wrong/i);
-    expect(text).toMatch(/settles it in 7 of 10 such cars/);
+    expect(text).toMatch(/Not separated yet.*undercharge or no fault found/i);
+    expect(text).toMatch(/settles it in 7 of 10 vehicles/);
     await act(async () => {
       fireEvent.keyDown(document.body, { key: "g" });
     });
@@ -183,7 +183,7 @@ describe("the evidence rail", () => {
   it("says the amount that fits, and that it was weighed once it was", async () => {
     const world = await renderJob(estate, "running", <EvidenceRail step="running" />);
     await answered(world, { charge: { lowG: 310, medianG: 400, highG: 480, identified: false, weighed: false } });
-    expect(document.body.textContent).toContain("310 to 480 g. Weigh it.");
+    expect(document.body.textContent).toContain("Charge between 310 and 480 g. Recover and weigh.");
     await answered(world, { charge: { lowG: 310, medianG: 400, highG: 480, identified: false, weighed: true } });
   });
 });
@@ -194,7 +194,7 @@ describe("charging from an own scale", () => {
   it("books what the can has given, and what stands in it is the scale's", async () => {
     const charge = { ...emptied.charge, hoses: entry("9", "g") };
     const { jobs } = await renderJob({ ...emptied, charge }, "charge");
-    await type("Can 1, net content now", "140");
+    await type("Can 1, net now", "140");
     await press("Record Can 1");
     expect(movedBy(jobs.job!.ledger, "charge")).toBeCloseTo(200, 6);
     expect(screen.getByTestId("in-vehicle").textContent).toBe("187");
@@ -202,7 +202,7 @@ describe("charging from an own scale", () => {
 
   it("refuses a can that would have gained, and books nothing", async () => {
     const { jobs } = await renderJob(emptied, "charge");
-    await type("Can 1, net content now", "390");
+    await type("Can 1, net now", "390");
     await press("Record Can 1");
     expect(jobs.job!.ledger).toEqual(emptied.ledger);
     expect(screen.getByRole("alert").textContent!.length).toBeGreaterThan(10);
@@ -211,27 +211,27 @@ describe("charging from an own scale", () => {
   it("takes what a machine says went in, in any unit; an overfill is asked about once, and booked when it is so", async () => {
     const cylinder = { id: "machine", name: "Machine", net: entry("8000", "g"), temperature: entry("", "degC") };
     const { jobs } = await renderJob({ ...emptied, charge: { ...emptied.charge, containers: [cylinder] } }, "charge");
-    await choose("What a machine has dosed");
+    await choose("Weight dosed by machine");
     await type("Dosed from Machine", "1 lb 6 oz");
     await press("Record Machine");
-    expect(screen.getByRole("alert").textContent).toMatch(/39 g over the label.*once more/);
+    expect(screen.getByRole("alert").textContent).toMatch(/39 g over the label.*again to confirm/);
     expect(jobs.job!.ledger).toEqual([]);
     await press("Record Machine");
     expect(movedBy(jobs.job!.ledger, "charge")).toBeCloseTo(22 * 28.349523125, 3);
-    expect(document.body.textContent).not.toContain("The label weight is in");
+    expect(document.body.textContent).not.toContain("The label weight is charged");
   });
 
   it("takes a zeroed scale as it counts down, sums included", async () => {
     const { jobs } = await renderJob(emptied, "charge");
-    await choose("A zeroed scale that counts down");
-    await type("Can 1, scale shows now", "-120");
+    await choose("Zeroed scale, counting down");
+    await type("Can 1, scale reading", "-120");
     await press("Record Can 1");
-    await type("Can 1, scale shows now", "-200");
+    await type("Can 1, scale reading", "-200");
     await press("Record Can 1");
     expect(movedBy(jobs.job!.ledger, "charge")).toBeCloseTo(200, 6);
-    await type("Can 1, scale shows now", "-150");
+    await type("Can 1, scale reading", "-150");
     await press("Record Can 1");
-    expect(screen.getByRole("alert").textContent).toMatch(/grew from/);
+    expect(screen.getByRole("alert").textContent).toMatch(/gained weight while charging, from/);
     expect(movedBy(jobs.job!.ledger, "charge")).toBeCloseTo(200, 6);
   });
 
@@ -241,19 +241,19 @@ describe("charging from an own scale", () => {
       charge: { ...emptied.charge, hoses: entry("", "g"), purged: entry("", "g") },
     };
     const { jobs } = await renderJob(bare, "charge");
-    expect(document.body.textContent).toContain("340 g by the tally. All of it goes in.");
-    await type("Can 1, net content now", "0");
+    expect(document.body.textContent).toContain("Log: 340 g. All of it is needed.");
+    await type("Can 1, net now", "0");
     await press("Record Can 1");
-    expect(document.body.textContent).toMatch(/340 g by the tally\. Close it at (99|100) g\./);
-    await type("Can 2, net content now", "99.6");
+    expect(document.body.textContent).toMatch(/Log: 340 g\. Close the valve at (99|100) g\./);
+    await type("Can 2, net now", "99.6");
     await press("Record Can 2");
     expect(movedBy(jobs.job!.ledger, "charge")).toBeCloseTo(580.4, 6);
     const inIt = () => Number(screen.getByTestId("in-vehicle").textContent);
     expect(inIt()).toBeLessThan(560);
-    expect(document.body.textContent).toMatch(/\d\d g are in the hose/);
-    await press("Hose is drawn in");
+    expect(document.body.textContent).toMatch(/\d\d g in the hose/);
+    await press("Hose drawn in");
     expect(inIt()).toBe(580);
-    expect(document.body.textContent).not.toMatch(/g are in the hose/);
+    expect(document.body.textContent).not.toMatch(/g in the hose/);
   });
 });
 
@@ -262,23 +262,23 @@ describe("a clutch that cycles, read by hand", () => {
     const signOff = { ...pickup.signOff, signedAt: null };
     const typed: Job = { ...pickup, signOff, rackVehicle: null, recover: blank.recover, ledger: [], correction: null };
     const { jobs } = await renderJob(typed, "running");
-    await type("Lowest of the low side", "150");
-    await type("Highest of the low side", "290");
+    await type("Low side, lowest", "150");
+    await type("Low side, highest", "290");
     const clock = vi.spyOn(Date, "now");
     for (const at of [0, 21, 39, 60]) {
       clock.mockReturnValue(Date.parse("2026-06-02T10:00:00Z") + at * 1000);
-      await press("Tap each time it cuts in");
+      await press("Tap at each cut-in");
     }
     clock.mockRestore();
-    expect(document.body.textContent).toContain("4 cut-ins, 20 s between them");
-    await press("Write the cycle down");
+    expect(document.body.textContent).toContain("4 cut-ins, 20 s apart");
+    await press("Record cycle");
     expect(jobs.job!.baseline.settings[0].cycle).toMatchObject({
       periodS: 20,
       lowMinKpa: 150,
       lowMaxKpa: 290,
       lowMeanKpa: 220,
     });
-    await press("It does not cycle: take it back");
+    await press("Clear cycle");
     expect(jobs.job!.baseline.settings[0].cycle).toBeNull();
   });
 });
@@ -289,27 +289,29 @@ describe("what cannot be, or would overwrite", () => {
   it("ten kilograms into a van are a message, and a can that shows what it held books nothing; what was typed stays", async () => {
     const cylinder = { id: "big", name: "Cylinder", net: entry("13600", "g"), temperature: entry("", "degC") };
     const { jobs } = await renderJob({ ...emptied, charge: { ...emptied.charge, containers: [cylinder] } }, "charge");
-    await type("Cylinder, net content now", "3600");
+    await type("Cylinder, net now", "3600");
     await press("Record Cylinder");
-    expect(screen.getByRole("alert").textContent).toMatch(/9 9\d\d g cannot be in this vehicle: more than 1 276 g/);
+    expect(screen.getByRole("alert").textContent).toMatch(/cannot hold 9 9\d\d g: above 1 276 g/);
     expect(jobs.job!.ledger).toEqual([]);
     expect(jobs.job!.drafts["net-big"]).toBe("3600");
-    await type("Cylinder, net content now", "13604");
+    await type("Cylinder, net now", "13604");
     await press("Record Cylinder");
-    expect(screen.getByRole("alert").textContent).toContain("grew from 13 600 g to 13 604 g");
-    await type("Cylinder, net content now", "13600");
+    expect(screen.getByRole("alert").textContent).toContain("gained weight while charging, from 13 600 g to 13 604 g");
+    await type("Cylinder, net now", "13600");
     await press("Record Cylinder");
-    expect(screen.getByRole("alert").textContent).toContain("nothing has left it");
+    expect(screen.getByRole("alert").textContent).toContain("nothing was charged");
     expect(jobs.job!.ledger).toEqual([]);
   });
 
   it("the readings from before the work are not taken again without being asked for", async () => {
     const worked: Job = { ...estate, recover: { ...estate.recover, recovered: entry("300", "g") } };
     const { jobs } = await renderJob(worked, "running");
-    expect(document.body.textContent).toContain("These are the readings from before the work");
-    expect(screen.getByRole("link", { name: "Test in Prove" }).getAttribute("href")).toBe(`/job/${estate.id}/prove`);
+    expect(document.body.textContent).toContain("Readings from before the work");
+    expect(screen.getByRole("link", { name: "Go to Verification" }).getAttribute("href")).toBe(
+      `/job/${estate.id}/prove`,
+    );
     expect(screen.getByLabelText("Low side, idle").closest("fieldset")!.disabled).toBe(true);
-    await press("Change them all the same");
+    await press("Change anyway");
     await type("Low side, idle", "211");
     expect(jobs.job!.baseline.settings[0].low.text).toBe("211");
   });
@@ -326,11 +328,11 @@ describe("what cannot be, or would overwrite", () => {
     };
     const { jobs } = await renderJob(pumping, "evacuate", <EvacuateAndSheet />);
     await act(async () => {
-      fireEvent.change(screen.getByRole("textbox", { name: "The gauge shows now" }), { target: { value: "2.4" } });
+      fireEvent.change(screen.getByRole("textbox", { name: "Gauge reading" }), { target: { value: "2.4" } });
       await settled();
     });
     expect(jobs.job!.drafts).toEqual({ vacuum: "2.4", "vacuum-unit": "mbarAbs" });
-    await press("Write it down");
+    await press("Record typed values");
     expect(jobs.job!.evacuate.trace).toHaveLength(1);
     expect(jobs.job!.drafts.vacuum).toBeUndefined();
     await press(/^Undo/);
@@ -346,7 +348,7 @@ describe("what cannot be, or would overwrite", () => {
     });
     const containers = Array.from({ length: MOST_CONTAINERS }, (_, i) => can(i));
     await renderJob({ ...emptied, charge: { ...emptied.charge, containers } }, "charge");
-    const button = screen.getByRole("button", { name: /50 containers are as many as a job holds/ });
+    const button = screen.getByRole("button", { name: /A job holds at most 50 cylinders/ });
     expect((button as HTMLButtonElement).disabled).toBe(true);
   });
 });
@@ -376,23 +378,23 @@ describe("the running test without instruments", () => {
       { ...estate, baseline: blank.baseline, steps: { ...estate.steps, running: blank.steps.running } },
       "running",
     );
-    await touch(/^Suction line: not read/);
+    await touch(/^Suction line: no reading/);
     await type("Suction line, idle, on the board", "11.5");
     expect(jobs.job!.baseline.settings[0].suction.text).toBe("11.5");
     expect((screen.getByLabelText("Suction line, idle") as HTMLInputElement).value).toBe("11.5");
-    await touch(/^Condenser outlet: not read/);
+    await touch(/^Condenser outlet: no reading/);
     await type("Condenser outlet, on the board", "44");
     expect(jobs.job!.lines.spots).toEqual([{ place: "condenser-5", temperature: { text: "44", unit: "degC" } }]);
     expect(screen.getByRole("button", { name: "Condenser outlet: 44.0 °C" })).toBeTruthy();
     await touch(/^Condenser fan/);
-    await press("Note it");
+    await press("Add finding");
     await press("Not turning");
     expect(jobs.job!.look.notes.at(-1)).toMatchObject({ part: "fan", sign: "not-turning" });
   });
 
   it("says what is missing, and a touch goes to where it is typed", async () => {
     await renderJob({ ...estate, baseline: blank.baseline }, "running");
-    const missing = screen.getByRole("button", { name: /^Still missing: ambient/ });
+    const missing = screen.getByRole("button", { name: /^Missing: ambient/ });
     await act(async () => {
       fireEvent.click(missing);
     });
@@ -403,16 +405,18 @@ describe("the running test without instruments", () => {
 describe("how a vehicle is built", () => {
   it("may be not known: it is an answer, and the drawings that help stand beside the question", async () => {
     const { jobs } = await renderJob(estate, "intake");
-    await press("How to tell the metering device");
+    await press("Identify the metering device");
     expect(screen.getByRole("img", { name: /crimped around the thin pipe/ })).toBeTruthy();
-    const unsure = screen.getAllByRole("radio", { name: "Not sure" })[0]!;
+    const unsure = within(screen.getByRole("radiogroup", { name: "Metering device" })).getByRole("radio", {
+      name: "Unknown",
+    });
     await act(async () => {
       fireEvent.click(unsure);
       await settled();
     });
     expect(jobs.job!.intake).toMatchObject({ metering: null, unsure: ["metering"] });
-    expect(document.body.textContent).toContain("Not sure is carried");
-    await choose("Fixed orifice, accumulator");
+    expect(document.body.textContent).toContain("all possible builds count equally");
+    await choose("Orifice tube");
     expect(jobs.job!.intake).toMatchObject({ metering: "orifice-tube", unsure: [] });
   });
 });

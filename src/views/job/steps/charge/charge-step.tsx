@@ -70,21 +70,21 @@ export function ChargeStep() {
   const ready = known && inputs !== null && found?.ok === true;
   return (
     <Stack gap="3.5" maxW="1080px">
-      <Caution title="Goggles and gloves on. Hands clear of the belt">
-        Never open the high valve while the engine runs. Warm a can only in water,{" "}
-        {figures.quantity(WARM_WATER_C, "degC", 0)} at most, never a flame. The maker's procedure and local law come
-        first.
+      <Caution title="Goggles and gloves on. Keep clear of belts">
+        Never open the high valve while the engine runs. Warm a can only in water of{" "}
+        {figures.quantity(WARM_WATER_C, "degC", 0)} at most, never with a flame. The maker's procedure and local law
+        come first.
       </Caution>
       {!known ? (
-        <Notice tone="wait" title="Not before it is recovered and weighed">
-          What is still in the circuit is not known, so nothing can be added to a weight. Go back to Recover.
+        <Notice tone="wait" title="Recover and weigh first">
+          The residual charge is unknown, so nothing can be added by weight. Go back to Recovery.
         </Notice>
       ) : inputs === null ? (
         <Notice tone="wait" title="Charging needs the label">
-          Needed: {gapList(chargeSetupGaps(job), figures)}. Nothing is charged by pressure instead.
+          Missing:{gapList(chargeSetupGaps(job), figures)}. Never charge by pressure instead.
         </Notice>
       ) : found && !found.ok ? (
-        <Notice tone="act" title="These numbers cannot all be true">
+        <Notice tone="act" title="Impossible weights">
           {chargeSentence(found.issue, figures)}
         </Notice>
       ) : (
@@ -117,7 +117,7 @@ export function ChargeStep() {
             />
           )}
           {ready && desk.track.length > 2 && (
-            <Card title="Rate and pressures since the container was put on">
+            <Card title="Rate and pressures with this cylinder">
               <ChargeTrack track={desk.track} />
             </Card>
           )}
@@ -206,19 +206,19 @@ function footWords(
   );
   const chance = Math.min(99, Math.floor(chanceInside(inputs.toleranceG, sd, missingG) * 100));
   if (job.correction !== null) {
-    return `${figures.quantity(inputs.residualG, "g")} of it by the readings, known to ± ${figures.quantity(job.correction.rangeG, "g")}; the rest by weight.`;
+    return `${figures.quantity(inputs.residualG, "g")} from the readings, ± ${figures.quantity(job.correction.rangeG, "g")}; the rest by weight.`;
   }
   if (waitsInHose(balance))
-    return `${figures.quantity(balance.drawInG, "g")} are in the hose, to be drawn in through the low side.`;
-  if (balance.state === "over") return "Over the label: what is too much is taken out by weight.";
+    return `${figures.quantity(balance.drawInG, "g")} in the hose, to be drawn in through the low side.`;
+  if (balance.state === "over") return "Over the label: recover the excess by weight.";
   if (balance.state === "inside") {
-    return `Known to ± ${figures.quantity(2 * sd, "g")}: scale, hoses and the hand at the valve.`;
+    return `± ${figures.quantity(2 * sd, "g")}: scale, hoses and valve operation.`;
   }
   const after = live === null ? 0 : afterflowG(live);
   const early =
-    after > 0.5 ? `Stop is called ${figures.quantity(after, "g", 1)} early: they still come through the valve. ` : "";
+    after > 0.5 ? `Stop comes ${figures.quantity(after, "g", 1)} early; the rest follows from the valve. ` : "";
   if (missingG > 0) return `${early}${endsShortWords(missingG, chance, figures)}`;
-  return `${early}Chance to end inside the label band: ${chance} in 100.`;
+  return `${early}Chance of ending within the label range: ${chance} %.`;
 }
 
 /** Charging into a circuit that was not dried or has leaked: said where it matters, decided by the person. */
@@ -228,11 +228,9 @@ function VacuumDoubt({ job }: { job: Job }) {
   return (
     <Notice
       tone="wait"
-      title={
-        evacuate.trace.length === 0 && evacuate.held.text === "" ? "Not evacuated yet" : "The vacuum is not signed off"
-      }
+      title={evacuate.trace.length === 0 && evacuate.held.text === "" ? "Not evacuated yet" : "Vacuum not completed"}
     >
-      Air and water left in it stay in it: pull, hold and read the hold first.
+      Air and moisture stay in the circuit. Evacuate and read the hold first.
     </Notice>
   );
 }
@@ -278,8 +276,8 @@ function Hoses() {
             value={job.charge.purged}
             hint={
               booked > 0
-                ? `${figures.quantity(booked, "g", 1)} booked as let out`
-                : "A short puff that drives the air out of the hose. Left empty: none."
+                ? `${figures.quantity(booked, "g", 1)} recorded as vented`
+                : "A short puff that drives air out of the hose. Blank = none."
             }
             onChange={(purged) => set({ purged })}
           />
@@ -289,7 +287,7 @@ function Hoses() {
             disabled={purgeG === null || purgeG <= 0 || booked > 0 || flowing}
             onClick={() => purgeG !== null && edit((stored) => purgeBooked(stored, purgeG, new Date().toISOString()))}
           >
-            {booked > 0 ? "Hose is purged" : "Hose purged: book it"}
+            {booked > 0 ? "Hose is purged" : "Record purge"}
           </BenchButton>
         </Stack>
       </Grid>

@@ -22,18 +22,18 @@ export function LedgerCard() {
   const off = [...sums.values()].reduce((sum, grams) => sum + grams, 0);
   if (ledger.length === 0) {
     return (
-      <Card title="The books of this job">
-        <Text color="soft">Nothing has moved yet. Each weighing writes its line here.</Text>
+      <Card title="Refrigerant log">
+        <Text color="soft">No entries yet. Each weighing adds one.</Text>
       </Card>
     );
   }
   return (
-    <Card title="The books of this job">
+    <Card title="Refrigerant log">
       <Table.Root size="sm" bg="sheet" css={{ "& td, & th": { bg: "sheet", borderColor: "line" } }}>
         <Table.Header>
           <Table.Row>
-            <Table.ColumnHeader color="soft">At</Table.ColumnHeader>
-            <Table.ColumnHeader color="soft">What</Table.ColumnHeader>
+            <Table.ColumnHeader color="soft">Time</Table.ColumnHeader>
+            <Table.ColumnHeader color="soft">Entry</Table.ColumnHeader>
             <Table.ColumnHeader color="soft">From, to</Table.ColumnHeader>
             <Table.ColumnHeader color="soft" textAlign="end">
               Grams
@@ -58,10 +58,10 @@ export function LedgerCard() {
                     kind="quiet"
                     fontSize="14px"
                     px="3"
-                    aria-label={`Take back: ${entrySummary(entry)}, ${figures.quantity(entry.grams, "g")}, ${format(parseISO(entry.at), "HH:mm:ss")}`}
+                    aria-label={`Reverse: ${entrySummary(entry)}, ${figures.quantity(entry.grams, "g")}, ${format(parseISO(entry.at), "HH:mm:ss")}`}
                     onClick={() => edit((stored) => countered(stored, entry.id, new Date().toISOString()))}
                   >
-                    Take back
+                    Reverse
                   </BenchButton>
                 )}
               </Table.Cell>
@@ -70,9 +70,7 @@ export function LedgerCard() {
         </Table.Body>
       </Table.Root>
       <Flex mt="2" color={Math.abs(off) < 0.01 ? "soft" : "act"} fontSize="14px">
-        {Math.abs(off) < 0.01
-          ? "The books balance: what left one place has come to another."
-          : `The books are off by ${figures.quantity(off, "g", 1)}.`}
+        {Math.abs(off) < 0.01 ? "The log balances." : `The log is off by ${figures.quantity(off, "g", 1)}.`}
       </Flex>
     </Card>
   );
@@ -85,7 +83,7 @@ const places: Record<string, string> = {
   vehicle: "vehicle",
   machine: "recovery machine",
   "machine-hoses": "machine's hoses",
-  line: "charging line",
+  line: "charging hose",
   air: "air",
   parts: "old parts",
   bottle: "oil bottle",

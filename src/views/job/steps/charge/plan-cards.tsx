@@ -18,15 +18,13 @@ interface PlanCardsProps {
 /** The way to the label from here, step by step: what opens, what stays shut, how much, how long. */
 export function PlanCards({ plan, job, purged, warmWater }: PlanCardsProps) {
   const figures = useFigures();
-  const name = (id: string) => job.charge.containers.find((one) => one.id === id)?.name ?? "the container";
+  const name = (id: string) => job.charge.containers.find((one) => one.id === id)?.name ?? "the cylinder";
   const steps = plan.steps.filter((step) => step.kind !== "purge" || !purged);
   return (
-    <Card title="Plan from here">
+    <Card title="Charging plan">
       {steps.length === 0 ? (
         <Text color="soft">
-          {plan.missingG > 0
-            ? "Nothing on hand that could flow."
-            : "The label weight is in: nothing more is to be done."}
+          {plan.missingG > 0 ? "No cylinder here can deliver refrigerant." : "The label weight is charged."}
         </Text>
       ) : (
         <Grid templateColumns="repeat(auto-fit, minmax(150px, 1fr))" gap="2.5" as="ol" listStyleType="none">

@@ -69,7 +69,7 @@ function RackScale({ balance: found, next }: PanelProps) {
     answered(await desk.open(valve));
   };
   return (
-    <Card title="Scale, on the simulated rack">
+    <Card title="Scale (simulator)">
       <Flex gap="2" wrap="wrap" mb="3">
         {found.perContainer.map((c) => {
           const empty = c.leftG < EMPTY_BELOW_G;
@@ -94,7 +94,7 @@ function RackScale({ balance: found, next }: PanelProps) {
       <Grid templateColumns={{ base: "1fr", md: "repeat(2, 1fr)", xl: "repeat(4, 1fr)" }} gap="2.5">
         <ValveCard
           name="Liquid, high side"
-          does="Engine off. High valve open, low valve shut."
+          does="Engine off. High valve open, low valve closed."
           never="Never with the engine running"
           open={valve === "liquid-high"}
           disabled={container === null || !tared || valve !== "shut"}
@@ -102,16 +102,16 @@ function RackScale({ balance: found, next }: PanelProps) {
         />
         <ValveCard
           name="Vapour, low side"
-          does="Engine at fast idle, container upright. Low valve open."
-          never="High valve stays shut"
+          does="Engine at fast idle, cylinder upright. Low valve open."
+          never="High valve stays closed"
           open={valve === "vapour-low"}
           disabled={container === null || !tared || valve !== "shut"}
           onOpen={() => open("vapour-low")}
         />
         <ValveCard
           name="Hose, low side"
-          does="Container closed. Engine at fast idle, low valve open."
-          never="High valve stays shut"
+          does="Cylinder closed. Engine at fast idle, low valve open."
+          never="High valve stays closed"
           open={valve === "hose-low"}
           disabled={valve !== "shut" || !waitsInHose(found)}
           onOpen={() => open("hose-low")}
@@ -122,11 +122,11 @@ function RackScale({ balance: found, next }: PanelProps) {
             {figures.number(latest?.scaleG, "g")}
             <Text as="span" fontSize="14px" color="soft" fontWeight="400">
               {" "}
-              g left in it
+              g left
             </Text>
           </Text>
           <Text mt="auto" fontSize="14px" color="soft">
-            {container === null ? "Nothing stands on it." : closingWords(found, container.leftG, figures)}
+            {container === null ? "Nothing on the scale." : closingWords(found, container.leftG, figures)}
           </Text>
         </Flex>
       </Grid>
@@ -137,7 +137,7 @@ function RackScale({ balance: found, next }: PanelProps) {
           disabled={valve === "shut"}
           onClick={() => void desk.shut().then(answered)}
         >
-          {valve === "shut" ? "No valve is open" : "Shut the valve"}
+          {valve === "shut" ? "All valves closed" : "Close valve"}
         </BenchButton>
       </StepActs>
       <Box role="status" mt="2.5" fontSize="17px" fontWeight="600" color={refused ? "act" : "soft"}>
@@ -187,7 +187,7 @@ function ValveCard({ name, does, never, open, disabled, onOpen }: ValveCardProps
         </Flex>
       ) : (
         <BenchButton mt="auto" kind="main" disabled={disabled} aria-label={`Open ${name}`} onClick={onOpen}>
-          Open it
+          Open valve
         </BenchButton>
       )}
     </Flex>
@@ -219,10 +219,10 @@ const LEAST_BOOKED_G = 0.5;
 const draftOf = (containerId: string) => `net-${containerId}`;
 
 const handValves: { value: Exclude<ValveAt, "shut">; label: string }[] = [
-  { value: "liquid-high", label: "Liquid into the high side" },
-  { value: "vapour-low", label: "Vapour into the low side" },
-  { value: "liquid-low", label: "Liquid into the low side" },
-  { value: "vapour-high", label: "Vapour into the high side" },
+  { value: "liquid-high", label: "Liquid, high side" },
+  { value: "vapour-low", label: "Vapour, low side" },
+  { value: "liquid-low", label: "Liquid, low side" },
+  { value: "vapour-high", label: "Vapour, high side" },
 ];
 
 /** Without a connected scale: how the valves stand is watched over, and what the shop's own scale shows is written down. */
@@ -256,7 +256,7 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
     const draw = { containerId: id, startG: leftG, nowG };
     const issue = checkTyped(inputs, draw);
     if (issue) {
-      setRefused(`${chargeSentence(issue, figures)} Not recorded; what you typed is kept.`);
+      setRefused(`${chargeSentence(issue, figures)} Not recorded; your entry is kept.`);
       return;
     }
     const grams = leftG - nowG;
@@ -269,13 +269,13 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
     if (overG > inputs.toleranceG && confirmed !== question) {
       setConfirmed(question);
       setRefused(
-        `With this it would be ${figures.quantity(overG, "g")} over the label. Read it again; press Record once more if it is so.`,
+        `This would be ${figures.quantity(overG, "g")} over the label. Check it; press Record again to confirm.`,
       );
       return;
     }
     if (grams < LEAST_BOOKED_G) {
       setRefused(
-        `It stands where the books have it, at ${figures.quantity(leftG, "g")}: nothing has left it. Not recorded; what you typed is kept.`,
+        `No change from the log, ${figures.quantity(leftG, "g")}: nothing was charged. Not recorded; your entry is kept.`,
       );
       return;
     }
@@ -285,14 +285,14 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
     setRefused(refusal === null ? null : refusalSentence(refusal, figures));
   };
   return (
-    <Card title="From your own scale or machine">
+    <Card title="Own scale or machine">
       <Stack gap="3">
         <Choice
-          label="What you read and type"
+          label="What you enter"
           options={[
-            { value: "left", label: "What the container still holds" },
-            { value: "zeroed", label: "A zeroed scale that counts down" },
-            { value: "in", label: "What a machine has dosed" },
+            { value: "left", label: "Cylinder content left" },
+            { value: "zeroed", label: "Zeroed scale, counting down" },
+            { value: "in", label: "Weight dosed by machine" },
           ]}
           value={shows}
           onChange={setShows}
@@ -321,15 +321,15 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
         {found.drawInG >= WORTH_DRAWING_IN_G && (
           <Flex gap="3" wrap="wrap" align="center">
             <BenchButton kind={waitsInHose(found) ? "act" : "quiet"} onClick={() => edit(hoseDrawnIn)}>
-              Hose is drawn in
+              Hose drawn in
             </BenchButton>
             <Text flex="1 1 300px">
-              {`${figures.quantity(found.drawInG, "g")} are in the hose. ${CLOSED_RUNNING} About ${DRAW_IN_S} s, high valve shut all the while.`}
+              {`${figures.quantity(found.drawInG, "g")} in the hose. ${CLOSED_RUNNING} About ${DRAW_IN_S} s; keep the high valve closed.`}
             </Text>
           </Flex>
         )}
         <Flex gap="6" wrap="wrap">
-          <Choice label="What is open" options={handValves} value={valve} onChange={setValve} />
+          <Choice label="Open valve" options={handValves} value={valve} onChange={setValve} />
           <Choice
             label="Engine"
             options={[

@@ -42,9 +42,7 @@ export function SchoolsCard() {
       schools: now.schools.includes(school) ? now.schools.filter((one) => one !== school) : [...now.schools, school],
     }));
   return (
-    <Card
-      title={`What other habits would have put in, at ${figures.quantity(conditions.ambientC, "degC", 0)}, by simulation`}
-    >
+    <Card title={`Charge by other methods at ${figures.quantity(conditions.ambientC, "degC", 0)}, simulated`}>
       <Flex gap="1.5" wrap="wrap" mb="2">
         {schools.map((school) => (
           <BenchButton
@@ -63,15 +61,15 @@ export function SchoolsCard() {
         <Table.Root size="sm" bg="sheet" css={{ "& td, & th": { bg: "sheet", borderColor: "line" } }}>
           <Table.Header>
             <Table.Row>
-              <Table.ColumnHeader color="soft">School</Table.ColumnHeader>
+              <Table.ColumnHeader color="soft">Method</Table.ColumnHeader>
               <Table.ColumnHeader color="soft" textAlign="end">
-                Puts in
+                Charge
               </Table.ColumnHeader>
               <Table.ColumnHeader color="soft" textAlign="end">
-                Against the label
+                Against label
               </Table.ColumnHeader>
               <Table.ColumnHeader color="soft">
-                At {figures.quantity(HOT_C, "degC", 0)}, standing at the lights
+                At {figures.quantity(HOT_C, "degC", 0)}, at the lights
               </Table.ColumnHeader>
             </Table.Row>
           </Table.Header>
@@ -82,7 +80,7 @@ export function SchoolsCard() {
                 {figures.quantity(answer.labelG, "g")}
               </Table.Cell>
               <Table.Cell textAlign="end" color="done" fontWeight="600">
-                the label
+                label
               </Table.Cell>
               <Table.Cell>{hotDaySentence(answer.atLabel, null, figures)}</Table.Cell>
             </Table.Row>
@@ -95,7 +93,7 @@ export function SchoolsCard() {
         </Table.Root>
       )}
       <Text color="soft" fontSize="14px" mt="2">
-        {`The pressure chart is ${shop.chart && chart ? typed(shop.chart.name) : ruleOfThumb(figures)}. Shown so that nobody needs to try it: the weight on the label decides.`}
+        {`Pressure chart: ${shop.chart && chart ? typed(shop.chart.name) : ruleOfThumb(figures)}. For information only: charge by the label weight.`}
       </Text>
     </Card>
   );
@@ -115,7 +113,7 @@ function SchoolRow({ answer, all }: { answer: SchoolAnswer; all: SchoolsAnswer }
         {answer.stops ? figures.quantity(answer.chargeG, "g") : `over ${figures.quantity(answer.chargeG, "g")}`}
       </Table.Cell>
       <Table.Cell textAlign="end" color={Math.abs(off) > 0.1 * all.labelG ? "act" : "soft"} fontWeight="600">
-        {answer.stops ? `${off > 0 ? "+ " : "− "}${figures.quantity(Math.abs(off), "g")}` : "its sign never comes"}
+        {answer.stops ? `${off > 0 ? "+ " : "− "}${figures.quantity(Math.abs(off), "g")}` : "no end point"}
       </Table.Cell>
       <Table.Cell>{hotDaySentence(answer.hotDay, all.atLabel, figures)}</Table.Cell>
     </Table.Row>

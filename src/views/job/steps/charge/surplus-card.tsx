@@ -35,16 +35,16 @@ export function SurplusCard({ overG }: { overG: number }) {
     book(shown);
   };
   return (
-    <Card title={`${figures.quantity(overG, "g")} over the label: take them out by weight, not to the air`}>
+    <Card title={`${figures.quantity(overG, "g")} over the label: recover by weight, do not vent`}>
       {connected ? (
         <Flex gap="5" align="end" wrap="wrap">
-          <Measure label="Weighed out" value={running ? shown : 0} unit="g" />
+          <Measure label="Excess recovered" value={running ? shown : 0} unit="g" />
           <BenchButton kind={running && shown >= overG - 3 ? "act" : "main"} onClick={running ? stop : start}>
-            {running ? `Stop and write down ${figures.quantity(shown, "g")}` : "Start the recovery machine"}
+            {running ? `Stop and record ${figures.quantity(shown, "g")}` : "Start recovery machine"}
           </BenchButton>
         </Flex>
       ) : (
-        <WriteDown name="surplus" spec={fields.taken} unit="g" onWrite={book} />
+        <WriteDown name="excess" spec={fields.taken} unit="g" onWrite={book} />
       )}
       {refused && (
         <Text color="act" mt="2" role="alert">

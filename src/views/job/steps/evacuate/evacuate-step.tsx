@@ -56,7 +56,7 @@ function PumpedByHand() {
   return (
     <Stack gap="3.5" maxW="1080px">
       <PumpCard target={target} holdS={holdS} />
-      <Card title="Pressure since the pump was started">
+      <Card title="Pressure since pump start">
         <VacuumTrace
           evacuate={evacuate}
           targetKpa={target?.targetKpa ?? null}
@@ -75,14 +75,14 @@ function PumpedByHand() {
         />
       ) : (
         answer?.ok === false && (
-          <Notice tone="wait" title="The hold cannot be judged yet">
+          <Notice tone="wait" title="Hold not judged yet">
             {holdIssueSentence(answer.issue, figures)}
           </Notice>
         )
       )}
       {setting !== null && <SightCard setting={setting} holdS={holdS} wantedGYear={wantedLeakGYear} />}
       <Grid templateColumns={{ base: "1fr", xl: "1fr 1fr" }} gap="3.5" alignItems="start">
-        <Card title="Gauge and the coldest part">
+        <Card title="Gauge and coldest part">
           <Stack gap="3">
             <Choice
               label="Vacuum gauge"
@@ -93,7 +93,7 @@ function PumpedByHand() {
             <NumberField
               spec={fields.wall}
               value={evacuate.wall}
-              hint="Water stays longest there."
+              hint="Water stays there longest."
               onChange={(wall) => set({ wall })}
             />
           </Stack>

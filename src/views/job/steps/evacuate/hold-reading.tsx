@@ -42,28 +42,25 @@ export function HoldReading({ answer, unit, wantedGYear, chosenS, targetKpa }: H
       <Text>{[meaning, ...notes].join(" ")}</Text>
       {shallow && (
         <Text fontWeight="650" color="act">
-          {`The hold began at ${formatQuantity(startKpa, unit, decimals)}, above the ${formatQuantity(targetKpa, unit, decimals)} to pump below: evacuate further.`}
+          {`The hold began at ${formatQuantity(startKpa, unit, decimals)}, above the target of ${formatQuantity(targetKpa, unit, decimals)}: evacuate further.`}
         </Text>
       )}
       {seconds < SHORTER * chosenS && (
         <Text fontWeight="650" color="wait">
-          {`Held for ${holdLength(seconds)} of the ${holdLength(chosenS)} that this workshop holds.`}
+          {`Held for ${holdLength(seconds)} of this workshop's ${holdLength(chosenS)}.`}
         </Text>
       )}
       <Flex gap="6" wrap="wrap" mt="2" color="ink">
         <Fact label="Rise" value={`${difference(riseKpa, unit, decimals)} in ${holdLength(seconds)}`} />
         {leaks && (
           <Fact
-            label="As refrigerant through the same hole"
-            value={`${figures.quantity(leakGYear.median, "g")} a year (${figures.number(leakGYear.low, "g")} to ${figures.number(leakGYear.high, "g")})`}
+            label="As refrigerant leak"
+            value={`${figures.quantity(leakGYear.median, "g")} per year (${figures.number(leakGYear.low, "g")} to ${figures.number(leakGYear.high, "g")})`}
           />
         )}
+        <Fact label="Detection limit of this hold" value={`${figures.quantity(answer.smallestGYear, "g")} a year`} />
         <Fact
-          label="Smallest leak this hold shows, outgassing included"
-          value={`${figures.quantity(answer.smallestGYear, "g")} a year`}
-        />
-        <Fact
-          label="How sure"
+          label="Confidence"
           value={holdCauses
             .filter((cause) => probabilities[cause] > 0.01)
             .sort((a, b) => probabilities[b] - probabilities[a])
@@ -82,7 +79,7 @@ function difference(kpa: number, unit: UnitId, decimals: number): string {
 
 /** Nothing that is fitted is a hundred per cent certain. */
 function share(p: number): string {
-  return p > 0.99 ? "over 99 in 100" : `${Math.round(p * 100)} in 100`;
+  return p > 0.99 ? "over 99 %" : `${Math.round(p * 100)} %`;
 }
 
 function Fact({ label, value }: { label: string; value: string }) {
@@ -112,15 +109,15 @@ export function SightCard({ setting, holdS, wantedGYear }: SightCardProps) {
     <Card title="What a hold can show">
       <Flex gap="6" wrap="wrap" align="end">
         <Measure
-          label={`Smallest leak in ${holdLength(holdS)}`}
+          label={`Detection limit in ${holdLength(holdS)}`}
           value={smallestLeak(holdS, setting)}
           unit="g"
-          note={`a year, outgassing included; by two readings alone ${figures.quantity(smallestLeak(holdS, setting, "ends"), "g")}`}
+          note={`per year with outgassing; from two readings only ${figures.quantity(smallestLeak(holdS, setting, "ends"), "g")}`}
         />
         <Box w="200px">
           <BaseField
             spec={wantedSpec}
-            label="Leak it should show, a year"
+            label="Leak to detect, per year"
             base={wantedGYear}
             of="g"
             onChange={(wantedLeakGYear) => keepChoices({ wantedLeakGYear })}
@@ -133,10 +130,10 @@ export function SightCard({ setting, holdS, wantedGYear }: SightCardProps) {
         </Text>
       </Flex>
       <Text color="soft" mt="1" fontSize="14px">
-        {`${ONLY_UNDER_PRESSURE} A sound car loses ${figures.range(SOUND_G_YEAR.low, SOUND_G_YEAR.high, "g")} a year through hoses and shaft seal: that is no leak to look for.`}
+        {`${ONLY_UNDER_PRESSURE} A sound vehicle loses ${figures.range(SOUND_G_YEAR.low, SOUND_G_YEAR.high, "g")} a year through hoses and shaft seal: that is no leak.`}
       </Text>
     </Card>
   );
 }
 
-const wantedSpec = { label: "Leak it should show", dimension: "mass", min: 20, max: 5000 } as const;
+const wantedSpec = { label: "Leak to detect", dimension: "mass", min: 20, max: 5000 } as const;

@@ -91,26 +91,26 @@ export function PumpCard({ target, holdS }: PumpCardProps) {
     phase === null
       ? "Not started."
       : phase === "pump"
-        ? `Pump on for ${clock(since)}. To hold: shut the valve, stop the pump, wait.`
+        ? `Pump on for ${clock(since)}. To hold: close the valve, stop the pump.`
         : phase === "hold"
           ? since < holdS
-            ? `Holding for ${clock(since)}, ${clock(holdS - since)} to go.`
-            : `Holding for ${clock(since)}: as long as this workshop holds.`
-          : "The hold was read.";
+            ? `Holding for ${clock(since)}, ${clock(holdS - since)} left.`
+            : `Holding for ${clock(since)}: hold time reached.`
+          : "Hold recorded.";
   return (
-    <Card title={connected ? "Vacuum gauge, on the simulated rack" : "Vacuum gauge"}>
+    <Card title={connected ? "Vacuum gauge (simulator)" : "Vacuum gauge"}>
       <Flex align="end" gap="6" wrap="wrap">
         <Measure
-          label="Absolute pressure in the circuit"
+          label="Absolute pressure"
           value={shown}
           unit={unit}
           decimals={decimals}
           size="large"
-          note={connected && shown === null ? "refrigerant is still in it" : undefined}
+          note={connected && shown === null ? "refrigerant still in the circuit" : undefined}
         />
         {target && (
           <Measure
-            label="Pump below"
+            label="Target vacuum"
             value={target.targetKpa}
             unit={unit}
             decimals={decimals}
@@ -125,19 +125,19 @@ export function PumpCard({ target, holdS }: PumpCardProps) {
             disabled={coming || full}
             onClick={pump}
           >
-            {full ? `${MOST_MARKS} marks are as many as a job holds` : phase === null ? "Start the pump" : "Pull again"}
+            {full ? `A job holds at most ${MOST_MARKS} marks` : phase === null ? "Start pump" : "Evacuate again"}
           </BenchButton>
         )}
         {phase === "pump" && (
           <BenchButton minW="180px" kind={deep ? "act" : "main"} disabled={coming} onClick={hold}>
-            Begin the hold
+            Start hold
           </BenchButton>
         )}
         {phase === "hold" && (
           <BenchButton kind={since >= holdS ? "act" : "quiet"} disabled={since < fields.hold.min} onClick={end}>
             {since < fields.hold.min
-              ? `A hold is at least ${fields.hold.min} s: ${Math.ceil(fields.hold.min - since)} to go`
-              : `End the hold after ${clock(since)}`}
+              ? `Hold at least ${fields.hold.min} s: ${Math.ceil(fields.hold.min - since)} s left`
+              : `End hold after ${clock(since)}`}
           </BenchButton>
         )}
       </StepActs>
@@ -149,13 +149,13 @@ export function PumpCard({ target, holdS }: PumpCardProps) {
           <WriteDown
             name="vacuum"
             spec={fields.held}
-            label="The gauge shows now"
+            label="Gauge reading"
             unit={unit}
             onWrite={(kpa) => addPoint(edit, desk.vacuumClock(), kpa)}
           />
         )}
         <Choice
-          label="This workshop holds for"
+          label="Hold time"
           options={holdOptions}
           value={String(holdS)}
           onChange={(value) => keepChoices({ holdS: holdOf(value) })}

@@ -13,7 +13,7 @@ export function TypedHold() {
   const set = useSetPart("evacuate");
   const { evacuate } = job;
   return (
-    <Card title="The hold by its two readings">
+    <Card title="Hold by two readings">
       <Grid templateColumns="1fr" gap="3">
         <NumberField spec={fields.lowest} value={evacuate.lowest} onChange={(lowest) => set({ lowest })} />
         <NumberField spec={fields.held} value={evacuate.held} onChange={(held) => set({ held })} />

@@ -23,12 +23,12 @@ export function HookUpStep() {
   const set = useSetPart("hookUp");
   return (
     <Stack gap="3.5" maxW="1080px">
-      <Caution title="Refrigerant burns by cold and blinds">
-        Goggles and gloves before a coupler is touched. Never open the high-side valve of the manifold while the engine
-        runs. Local law, the maker's procedure and licensed practice come first.
+      <Caution title="Refrigerant causes frostbite and can blind you">
+        Put on goggles and gloves first. Never open the manifold's high valve while the engine runs. Local law, the
+        maker's procedure and licensed practice come first.
       </Caution>
       <Grid templateColumns={{ base: "1fr", lg: "1fr 1fr" }} gap="3.5">
-        <Card title="Before and while coupling">
+        <Card title="Connecting the gauges">
           <Stack gap="1">
             {hookUpChecks.map((id) => (
               <Checkbox.Root
@@ -58,7 +58,7 @@ export function HookUpStep() {
           </Stack>
         </Card>
         <Stack gap="3.5">
-          <Card title="What is coupled">
+          <Card title="Connected sides">
             <Choice
               label="Gauges on"
               options={[
@@ -70,18 +70,17 @@ export function HookUpStep() {
             />
             {hookUp.gauges === "low-only" && (
               <Text mt="2.5" fontSize="15px">
-                Some high ports leak after every coupling. The low side alone tells starved from flooded, and with the
-                suction clamp the superheat. It cannot tell air, overcharge or weak condenser air: subcooling, sides at
-                rest and the meeting of the sides stay unknown.
+                If the high port leaks after every connection, use the low side only. Superheat needs the suction clamp.
+                Air, overcharge, low condenser airflow, subcooling and equalisation then stay unknown.
               </Text>
             )}
             {hookUp.gauges === "both" && (
               <Text mt="2.5" fontSize="15px">
-                Both sides: superheat and subcooling, the rest check, and the shut-off test.
+                Both sides: superheat, subcooling, static pressure and equalisation test.
               </Text>
             )}
           </Card>
-          <Card title="What leaves with the hoses">
+          <Card title="Lost with the hoses">
             <Grid templateColumns="1fr 1fr" gap="3">
               <NumberField spec={fields.hose} value={hookUp.hose} onChange={(hose) => set({ hose })} />
               <NumberField spec={fields.bore} value={hookUp.bore} onChange={(bore) => set({ bore })} />
@@ -103,33 +102,33 @@ function HoseLoss({ job }: { job: Job }) {
   if (loss === null) {
     return (
       <Text mt="2" color="soft" fontSize="14px">
-        Counted once refrigerant, altitude and length are given.
+        Enter refrigerant, altitude and length.
       </Text>
     );
   }
   return (
     <>
       <Grid templateColumns="1fr 1fr" gap="3" mt="3">
-        <Measure label="Let back into the low side" value={loss.letBackG} unit="g" decimals={1} note="vapour only" />
+        <Measure label="Drained to the low side" value={loss.letBackG} unit="g" decimals={1} note="vapour only" />
         {loss.asTheyStoodG !== null && (
-          <Measure label="Taken off as it stands" value={loss.asTheyStoodG} unit="g" note="high hose full of liquid" />
+          <Measure label="Disconnected full" value={loss.asTheyStoodG} unit="g" note="high hose full of liquid" />
         )}
       </Grid>
       {loss.asTheyStoodG !== null && (
         <Box mt="2.5">
           <Choice
-            label="The hoses come off"
+            label="When disconnecting"
             options={[
-              { value: "let-back", label: "Let back first" },
-              { value: "as-they-stood", label: "As they stand" },
+              { value: "let-back", label: "Drain to low side" },
+              { value: "as-they-stood", label: "Disconnect full" },
             ]}
             value={job.hookUp.hosesOff}
             onChange={(hosesOff) => set({ hosesOff })}
           />
           <Box h="3" />
-          <Notice tone="wait" title="Let the high hose back before it comes off">
-            High-side coupler closed at the vehicle first; then both wheels open with the engine running: the low side
-            draws the liquid in. What goes with the hoses is counted in {booksName(figures)}.
+          <Notice tone="wait" title="Drain the high hose before disconnecting">
+            Close the high-side coupler, then open both hand wheels with the engine running: the low side draws the
+            liquid in. The rest is counted in{booksName(figures)}.
           </Notice>
         </Box>
       )}

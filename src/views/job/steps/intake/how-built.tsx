@@ -14,7 +14,7 @@ import { compressorLabels, fanLabels, highPortLabels, meteringLabels, optionsOf 
 
 type Intake = Job["intake"];
 
-const NOT_SURE = { value: "unsure", label: "Not sure" } as const;
+const NOT_SURE = { value: "unsure", label: "Unknown" } as const;
 
 /** How the circuit is built: each question with the drawings that help to answer it, and "not sure" as an answer. */
 export function HowBuilt() {
@@ -35,7 +35,7 @@ export function HowBuilt() {
   const given = <Key extends BuildQuestion>(key: Key) => (intake.unsure.includes(key) ? "unsure" : intake[key]);
   const both = intake.unsure.includes("metering") || intake.unsure.includes("compressor");
   return (
-    <Card title="How it is built">
+    <Card title="Build">
       <Stack gap="3">
         <Question tells={["valve", "receiver", "orifice", "accumulator"]} about="the metering device">
           <Choice
@@ -87,8 +87,8 @@ export function HowBuilt() {
         </Question>
         {both && (
           <Text color="wait" fontSize="15px" role="status">
-            Not sure is carried: readings are judged for every way it may be built, each counted alike, and the bands
-            reach as far as any of them. What it is can be said at any time.
+            If unknown, all possible builds count equally and the expected range covers them all. You can enter it at
+            any time.
           </Text>
         )}
       </Stack>
@@ -108,10 +108,10 @@ function Question({ tells, about, children }: { tells: readonly TellId[]; about:
           px="3"
           fontSize="15px"
           aria-expanded={open}
-          aria-label={`How to tell ${about}`}
+          aria-label={`Identify ${about}`}
           onClick={() => setOpen(!open)}
         >
-          {open ? "Fold away" : "How to tell"}
+          {open ? "Close" : "How to tell"}
         </BenchButton>
       </Flex>
       {open && (
@@ -150,10 +150,10 @@ export function WhereLabel() {
         px="3"
         fontSize="15px"
         aria-expanded={open}
-        aria-label="Where the label is"
+        aria-label="Label location"
         onClick={() => setOpen(!open)}
       >
-        {open ? "Fold away" : "Where it is, what it means"}
+        {open ? "Close" : "Label location"}
       </BenchButton>
       {open && (
         <Box mt="2" p="3" bg="ground" rounded="card">

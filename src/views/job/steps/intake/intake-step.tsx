@@ -47,12 +47,12 @@ export function IntakeStep() {
   return (
     <Stack gap="3.5" maxW="1080px">
       <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="3.5">
-        <Card title="The vehicle and what is wrong">
+        <Card title="Vehicle and complaint">
           <Stack gap="3">
             <TextField
               label="Vehicle"
               value={intake.vehicle}
-              placeholder="The name it goes by here"
+              placeholder="Name used here"
               onChange={(vehicle) => set("vehicle", vehicle)}
             />
             <WhichCar />
@@ -61,11 +61,11 @@ export function IntakeStep() {
               label="Complaint"
               lines={3}
               value={intake.complaint}
-              placeholder="What it does, since when it last cooled"
+              placeholder="Symptoms, and when it last cooled"
               onChange={(complaint) => set("complaint", complaint)}
             />
             <Several
-              label="What the customer complains of"
+              label="Symptom"
               options={optionsOf(complaintNames)}
               value={intake.complaints}
               onToggle={(complaint) =>
@@ -76,7 +76,7 @@ export function IntakeStep() {
               }
             />
             <Choice
-              label="Who touched the circuit before"
+              label="Previous A/C work"
               options={optionsOf(historyLabels)}
               value={intake.history}
               onChange={(history) => set("history", history)}
@@ -84,7 +84,7 @@ export function IntakeStep() {
             <AltitudeHere />
           </Stack>
         </Card>
-        <Card title="From the label under the bonnet">
+        <Card title="Label under the bonnet">
           <Stack gap="3">
             <WhereLabel />
             <Choice
@@ -99,7 +99,7 @@ export function IntakeStep() {
                 spec={fields.tolerance}
                 value={intake.tolerance}
                 label="Tolerance, ±"
-                hint={`Left empty: ± ${figures.quantity(USUAL_TOLERANCE_G, "g")} is taken.`}
+                hint={`Blank = ± ${figures.quantity(USUAL_TOLERANCE_G, "g")}.`}
                 onChange={(tolerance) => set("tolerance", tolerance)}
               />
             </Grid>
@@ -112,7 +112,7 @@ export function IntakeStep() {
                 aria-pressed={intake.labelUnreadable}
                 onClick={() => set("labelUnreadable", !intake.labelUnreadable)}
               >
-                Label missing or not readable
+                Label missing or unreadable
               </BenchButton>
             )}
             {intake.labelUnreadable && (
@@ -128,7 +128,7 @@ export function IntakeStep() {
             />
             {doubts.length === 0 ? (
               <Text fontSize="14px" color="soft">
-                The label decides the amount. No pressure does.
+                Charge by label weight, never by pressure.
               </Text>
             ) : (
               doubts.map((doubt) => (
@@ -142,31 +142,31 @@ export function IntakeStep() {
         <LabelDoubts />
       </Grid>
       {intake.refrigerant === "R744" && (
-        <Notice tone="act" title="CO₂ circuits are not for this tool">
-          They run near and above the critical point, at ten times these pressures, where saturation says nothing about
-          the high side. Use the maker's equipment and procedure.
+        <Notice tone="act" title="CO₂ circuits are not supported">
+          They run near the critical point at ten times these pressures, where saturation does not apply. Use the
+          maker's equipment and procedure.
         </Notice>
       )}
       {intake.refrigerant === "other" && (
-        <Notice tone="act" title="Find out what is in it first">
-          Gauges cannot tell refrigerants apart. Look at label and port type, use an identifier, and recover anything
-          unknown into its own cylinder.
+        <Notice tone="act" title="Identify the refrigerant first">
+          Gauges cannot identify refrigerants. Check label and port type, use an identifier, and recover unknown
+          refrigerant into a separate cylinder.
         </Notice>
       )}
       {intake.refrigerant === "R1234yf" && (
-        <Caution title="R1234yf burns">
-          Ventilate, keep sparks and flames away, and use only equipment rated for it.
+        <Caution title="R1234yf is flammable">
+          Ventilate, keep sparks and flames away, use only equipment rated for it.
         </Caution>
       )}
       <HowBuilt />
       {intake.compressor === "electric" && (
         <Caution title="Electric compressor: high voltage">
-          Qualified people only. It needs its own insulating oil; a trace of the wrong one ends it.
+          Qualified people only. Use its insulating oil; traces of another oil destroy it.
         </Caution>
       )}
-      <Card title="Any of these? Then it is not run">
+      <Card title="Do not run the engine if:">
         <Several
-          label="Signs that forbid running it"
+          label="Signs that forbid running"
           hideLabel
           forbids
           options={optionsOf(stopSignLabels)}
@@ -194,10 +194,10 @@ function AltitudeHere() {
     return (
       <Flex align="center" gap="3" wrap="wrap">
         <Text color="soft" fontSize="15px">
-          {`Altitude ${figures.quantity(entryValue(fields.altitude, job.altitude), "m")}: gauges read against the air around them.`}
+          {`Altitude ${figures.quantity(entryValue(fields.altitude, job.altitude), "m")} corrects the gauge readings.`}
         </Text>
         <BenchButton kind="quiet" px="3" fontSize="15px" onClick={() => setAsks(true)}>
-          Not here
+          Change altitude
         </BenchButton>
       </Flex>
     );
@@ -206,36 +206,36 @@ function AltitudeHere() {
     <NumberField
       spec={fields.altitude}
       value={job.altitude}
-      label="Altitude of this shop"
-      hint="Gauges read against the air around them. Settings keep it for all jobs."
+      label="Workshop altitude"
+      hint="Corrects the gauge readings. Settings keep it for all jobs."
       onChange={(altitude) => edit((stored) => ({ ...stored, altitude }))}
     />
   );
 }
 
 const stopReasons: Record<StopSign, string> = {
-  bang: "A bang may have been a burst hose or a seized compressor: turning it again can break what is left.",
-  hiss: "Refrigerant is escaping now: keep away from the opening, let it end, ventilate.",
-  smell: "Burnt oil or clutch: a running belt on a seized compressor can fail.",
-  "oil-spray": "Oil around a joint under pressure: it can let go. Refrigerant follows oil.",
+  bang: "A bang may be a burst hose or seized compressor: running it can cause more damage.",
+  hiss: "Refrigerant is escaping: keep away, let it stop, ventilate.",
+  smell: "Burnt oil or clutch: the belt on a seized compressor can fail.",
+  "oil-spray": "Oil at a joint under pressure: it may let go.",
 };
 
 /** Where a job goes that must not be run: no step two, but what to do instead. */
 function StopPage({ signs }: { signs: StopSign[] }) {
   return (
     <Stack gap="3">
-      <Notice tone="act" title="Do not run it">
+      <Notice tone="act" title="Do not run the engine">
         {signs.map((sign) => stopReasons[sign]).join(" ")}
       </Notice>
-      <Card title="Instead">
+      <Card title="Do this instead">
         <Stack as="ol" gap="1" ps="5" listStyleType="decimal" fontSize="16px">
-          <li>Air conditioning off, engine off, air in the hall. With R1234yf no sparks or flames.</li>
+          <li>Air conditioning and engine off; ventilate. R1234yf: no sparks or flames.</li>
           <li>Look from a distance: belt, clutch, hoses, oil on the ground.</li>
-          <li>Recover what is left by weight before anything is opened, and find the damage.</li>
-          <li>The maker's procedure, local law and licensed practice come first.</li>
+          <li>Recover and weigh before opening anything, then find the damage.</li>
+          <li>Local law, the maker's procedure and licensed practice come first.</li>
         </Stack>
         <Text color="soft" mt="2">
-          The run-sheet still opens Recover. Take a sign back here if it was noted by mistake.
+          Recovery stays available. Clear a sign here if it was set by mistake.
         </Text>
       </Card>
     </Stack>

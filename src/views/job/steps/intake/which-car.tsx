@@ -72,11 +72,11 @@ function OnRecord({ row }: { row: VehicleRow }) {
           {[row.name, row.plate].filter(Boolean).join(", ")}
         </Text>
         <Text fontSize="15px" color="soft">
-          {`${row.lastAt === "" ? "On record" : `Here on ${dayOf(row.lastAt)}`}: ${label.join(", ") || "label not known"}.`}
+          {`${row.lastAt === "" ? "On record" : `Last visit ${dayOf(row.lastAt)}`}: ${label.join(", ") || "label unknown"}.`}
         </Text>
       </Box>
-      <BenchButton aria-label={`It is ${row.name}: take label and build over`} onClick={take}>
-        Take label and build over
+      <BenchButton aria-label={`Use ${row.name}: label and build`} onClick={take}>
+        Use label and build
       </BenchButton>
     </Flex>
   );

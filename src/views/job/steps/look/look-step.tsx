@@ -28,12 +28,12 @@ export function LookStep() {
   const allFine = unmarked.every((id) => fine.includes(id));
   return (
     <Stack gap="3.5" maxW="1180px">
-      <Caution title="Look with the engine off first">
-        {compressor === "electric" ? "Orange cables carry high voltage: they stay untouched. Fans" : "Belts and fans"}
-        {" start by themselves. The discharge line burns. Goggles wherever refrigerant may come out."}
+      <Caution title="Engine off first">
+        {compressor === "electric" ? "Orange cables carry high voltage: do not touch. Fans" : "Belts and fans"}
+        {" start unexpectedly. The discharge line burns. Wear goggles near refrigerant."}
       </Caution>
       <Grid templateColumns={{ base: "1fr", xl: "minmax(0, 1fr) 268px" }} gap="3.5">
-        <Card title="Press a pipe or a part, then say what it is like">
+        <Card title="Tap a part, then pick what you found">
           <CircuitBoard
             metering={metering}
             compressor={compressor}
@@ -48,12 +48,12 @@ export function LookStep() {
               aria-pressed={allFine}
               onClick={() => setFine(allFine ? [] : unmarked)}
             >
-              {notes.length === 0 ? "All of it is fine" : "All the rest is fine"}
+              {notes.length === 0 ? "Mark all OK" : "Mark the rest OK"}
             </BenchButton>
-            <Text color="soft">{`${fine.length} of ${partsOf(metering, compressor).length} parts looked at and fine, ${new Set(notes.map((note) => note.part)).size} with something noted.`}</Text>
+            <Text color="soft">{`${fine.length} of ${partsOf(metering, compressor).length} parts OK, ${new Set(notes.map((note) => note.part)).size} with findings.`}</Text>
           </Flex>
         </Card>
-        <Card title="At this part">
+        <Card title="Findings">
           <NativeSelect.Root>
             <NativeSelect.Field
               aria-label="Part"
@@ -78,11 +78,11 @@ export function LookStep() {
           </Box>
         </Card>
       </Grid>
-      <Card title="Noted">
+      <Card title="Recorded findings">
         {notes.length === 0 ? (
           <Text color="soft">
-            Nothing noted. Look for oil at joints and ports, at the fans and the belt; feel which lines are hot and
-            cold; listen behind the dash.
+            None yet. Look for oil at joints and ports; check fans and belt; feel which lines are hot or cold; listen
+            behind the dash.
           </Text>
         ) : (
           <Stack as="ul" gap="1" listStyleType="none">
@@ -98,7 +98,7 @@ export function LookStep() {
                   kind="quiet"
                   px="0"
                   minW="target"
-                  aria-label={`Take back ${partNames[note.part]}: ${signNames[note.sign].toLowerCase()}`}
+                  aria-label={`Remove ${partNames[note.part]}: ${signNames[note.sign].toLowerCase()}`}
                   onClick={() =>
                     edit((stored) =>
                       withNotes(stored, (all) => all.filter((n) => n.part !== note.part || n.sign !== note.sign)),

@@ -45,7 +45,7 @@ export function PartSigns({ part }: { part: PartId }) {
           }))
         }
       >
-        Fine here
+        OK
       </BenchButton>
       {signIds.map((sign) => {
         const given = here.some((note) => note.sign === sign);

@@ -33,30 +33,30 @@ export function ProveStep() {
       <LabelDoubts proof />
       <Implausible which="proof" />
       <TestBench which="proof" expected={expected}>
-        <Card title="Before and after, at the same settings">
+        <Card title="Before and after, same settings">
           {rows.length === 0 ? (
-            <Text color="soft">Take or type the same test again below; each pair appears here side by side.</Text>
+            <Text color="soft">Record or type the same test below. Before and after appear here side by side.</Text>
           ) : (
             <ComparisonTable rows={rows} />
           )}
         </Card>
       </TestBench>
       {!hasBaseline && (
-        <Notice tone="wait" title="There is no test from before">
-          Without it nothing can be compared; the readings are still kept for the record.
+        <Notice tone="wait" title="No test before the work">
+          Nothing to compare with; the readings are kept for the record.
         </Notice>
       )}
       {hasBaseline && job.proof.airSource !== job.baseline.airSource && (
-        <Notice tone="wait" title="Not the same test">
+        <Notice tone="wait" title="Different air source">
           <Flex gap="3" align="center" wrap="wrap">
-            The first test drew {job.baseline.airSource} air, this one {job.proof.airSource}.
+            The first test used{job.baseline.airSource} air, this one{job.proof.airSource}.
             <BenchButton
               kind="quiet"
               onClick={() =>
                 edit((stored) => ({ ...stored, proof: { ...stored.proof, airSource: stored.baseline.airSource } }))
               }
             >
-              {`Set it to ${job.baseline.airSource}`}
+              {`Change to ${job.baseline.airSource}`}
             </BenchButton>
           </Flex>
         </Notice>
@@ -77,15 +77,13 @@ function HotDayCard() {
   if (bands === null) return null;
   const { vent, high } = bands.ranges;
   return (
-    <Card
-      title={`On a day of ${figures.quantity(HOT_DAY.ambientC, "degC", 0)}, standing at the lights, if it is in order`}
-    >
+    <Card title={`Expected at ${figures.quantity(HOT_DAY.ambientC, "degC", 0)} in traffic`}>
       <Flex gap="8" wrap="wrap">
         <Range label="Centre vent" low={vent.low} high={vent.high} unit="degC" />
         <Range label="High side" low={high.low} high={high.high} unit="kPa" />
         <Text color="soft" flex="1 1 260px" alignSelf="end">
-          Nine in ten vehicles of this label lie inside, at the label charge, at idle, {HOT_DAY.humidityPct} % humidity,
-          fresh air, blower full. Warmer or higher than this on such a day is a fault, not the weather.
+          Range of 90 % of sound vehicles with this label and charge, at idle,{HOT_DAY.humidityPct} % humidity, fresh
+          air, full blower. Warmer or higher on such a day is a fault.
         </Text>
       </Flex>
     </Card>
@@ -117,7 +115,7 @@ function CustomerCard() {
   if (words.length === 0) return null;
   const text = words.join(" ");
   return (
-    <Card title="What to tell the customer">
+    <Card title="For the customer">
       <Text fontSize="17px" data-testid="customer-words">
         {text}
       </Text>
@@ -135,7 +133,7 @@ function CustomerCard() {
           }))
         }
       >
-        Put it into the remark
+        Add to remark
       </BenchButton>
     </Card>
   );
@@ -158,7 +156,7 @@ export function ComparisonTable({ rows }: { rows: Comparison[] }) {
           </Table.ColumnHeader>
           {corrected && (
             <Table.ColumnHeader color="soft" textAlign="end">
-              On the first day
+              At first conditions
             </Table.ColumnHeader>
           )}
           <Table.ColumnHeader color="soft">Change</Table.ColumnHeader>

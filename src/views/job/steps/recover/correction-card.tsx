@@ -42,13 +42,13 @@ export function CorrectionCard() {
     return (
       <Notice
         tone="wait"
-        title={`Corrected from ${figures.quantity(startG, "g")} ± ${figures.quantity(rangeG, "g")}, without recovering`}
+        title={`Corrected from ${figures.quantity(startG, "g")} ± ${figures.quantity(rangeG, "g")}, not recovered`}
       >
         <Flex gap="3" align="center" wrap="wrap">
-          What is taken out is written down below, what is added at Charge.
+          Record excess recovered below, and added refrigerant at Charge.
           {!begun && (
             <BenchButton kind="quiet" onClick={() => edit((stored) => ({ ...stored, correction: null }))}>
-              Recover after all
+              Recover instead
             </BenchButton>
           )}
         </Flex>
@@ -57,7 +57,7 @@ export function CorrectionCard() {
   }
   if (!correction.ok) {
     return (
-      <Notice title="Not to be corrected without recovering">
+      <Notice title="Do not top up. Recover first">
         {refusalSentence(correction.issue, figures)} Recover, weigh, evacuate, charge the label weight.
       </Notice>
     );
@@ -69,11 +69,11 @@ export function CorrectionCard() {
       title={
         inside
           ? "Nothing to correct"
-          : `${grams > 0 ? "Add" : "Take out"} ${figures.quantity(Math.abs(grams), "g")}, by the scale`
+          : `${grams > 0 ? "Add" : "Recover"} ${figures.quantity(Math.abs(grams), "g")} by the scale`
       }
     >
-      The history is known and the readings hold the charge inside the tolerance: {figures.quantity(lowG, "g")} to{" "}
-      {figures.quantity(highG, "g")} are missing. Recovering and weighing is surer all the same.
+      The history is known, and the readings hold the charge within tolerance:{figures.quantity(lowG, "g")} to{" "}
+      {figures.quantity(highG, "g")} are missing. Recovering and weighing is still more certain.
       {!inside && (
         <BenchButton
           kind="quiet"
@@ -90,7 +90,7 @@ export function CorrectionCard() {
             }))
           }
         >
-          {`Correct it from ${figures.quantity(chargeG - grams, "g")}`}
+          {`Correct from ${figures.quantity(chargeG - grams, "g")}`}
         </BenchButton>
       )}
     </Notice>

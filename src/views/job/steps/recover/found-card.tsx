@@ -19,7 +19,7 @@ export function FoundCard() {
   const { lastFilled } = job.intake;
   if (found === null || chargeG === null) return null;
   return (
-    <Card title="What it held when it came in">
+    <Card title="Charge at intake">
       <Flex gap="6" wrap="wrap" align="start">
         <Measure label="Found" value={{ value: found.foundG, uncertainty: 2 * found.sdG }} unit="g" size="large" />
         <Box pt="4" flex="1 1 240px">
@@ -28,15 +28,15 @@ export function FoundCard() {
           </Text>
           <Text color="soft">
             {found.lossGPerMonth
-              ? `About ${figures.quantity(found.lossGPerMonth.median, "g", 1)} a month since it was filled (${figures.number(found.lossGPerMonth.low, "g", 1)} to ${figures.number(found.lossGPerMonth.high, "g", 1)}). A sound car loses about ${figures.quantity(1, "g", 1)} a month.`
+              ? `About ${figures.quantity(found.lossGPerMonth.median, "g", 1)} a month since charged (${figures.number(found.lossGPerMonth.low, "g", 1)} to ${figures.number(found.lossGPerMonth.high, "g", 1)}). A sound vehicle loses about ${figures.quantity(1, "g", 1)} a month.`
               : found.lostG > 0
-                ? "How fast it went cannot be told without knowing when it was last filled by weight."
-                : "Nothing was lost: an overfill is as wrong as a lack."}
+                ? "The leak rate needs the date of the last charge by weight."
+                : "Nothing lost: overcharged."}
           </Text>
         </Box>
         <Field.Root gap="1" w="auto">
           <Field.Label fontWeight="600" fontSize="14px">
-            Last filled by weight
+            Last charged by weight
           </Field.Label>
           <Input
             type="date"

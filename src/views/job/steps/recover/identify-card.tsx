@@ -29,14 +29,14 @@ export function IdentifyCard() {
   const [title, meaning] = known === null ? ["", ""] : cylinderWords[cylinderFor(known)];
   const read = identified.result !== null && identified.result !== "not-checked";
   return (
-    <Card title="Identify it before recovery">
+    <Card title="Identify before recovery">
       {foreign && (
         <Box mb="3">
           <Notice tone="act" title={foreignSentence(foreign, figures)} />
         </Box>
       )}
       <Choice
-        label="The identifier shows"
+        label="Identifier result"
         options={identifiedResults.map((value) => ({ value, label: identifiedLabels[value] }))}
         value={identified.result}
         onChange={(result) => change({ result })}

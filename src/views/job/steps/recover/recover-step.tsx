@@ -39,8 +39,8 @@ export function RecoverStep() {
   return (
     <Stack gap="3.5" maxW="1080px">
       <Caution title="Goggles and gloves on. Do not vent">
-        Refrigerant burns by cold and blinds. Recover it into a cylinder made for it. Local law, the maker's procedure
-        and licensed practice come first.
+        Refrigerant causes frostbite and can blind you. Use a recovery cylinder. Local law, the maker's procedure and
+        licensed practice come first.
       </Caution>
       {nothingToRecover(job) && (
         <Notice tone="wait" title={nothingToRecoverWords.title}>
@@ -60,14 +60,14 @@ export function RecoverStep() {
       )}
       {!recovered.ok && (
         <Notice tone="act" title="Impossible weight">
-          {chargeSentence(recovered.issue, figures)} What you typed is kept.
+          {chargeSentence(recovered.issue, figures)} Your entry is kept.
         </Notice>
       )}
       {recovered.ok && job.correction === null && <FoundCard />}
       <LabelDoubts />
       {charged && !job.station.used && (
         <Notice tone="wait" title="Charging has begun">
-          The recovered weight belongs to what came out before. A new recovery belongs to a new job.
+          The recovered weight belongs before the charge. Start a new job for another recovery.
         </Notice>
       )}
       <StepEnd step="recover" />
@@ -80,7 +80,7 @@ function WeightCard() {
   const { job } = useJob();
   const set = useSetPart("recover");
   return (
-    <Card title="By weight, the only true measure of what was in it">
+    <Card title="By weight, the only true measure">
       <Grid templateColumns={{ base: "1fr", md: "1fr 1fr 1fr" }} gap="3">
         <NumberField
           spec={fields.recovered}
@@ -90,13 +90,13 @@ function WeightCard() {
         <NumberField
           spec={fields.machineHoses}
           value={job.recover.hoses}
-          hint="0 when the machine empties its own."
+          hint="0 if the machine empties its own hoses."
           onChange={(hoses) => set({ hoses })}
         />
         <NumberField
           spec={fields.oil}
           value={job.recover.oil}
-          hint="Let out of the separator; new oil goes back in for it."
+          hint="From the separator; refill the same amount of new oil."
           onChange={(oil) => set({ oil })}
         />
       </Grid>
@@ -135,23 +135,23 @@ function MachineCard({ disabled }: { disabled: boolean }) {
   if (rack.status !== "running" || rack.source.kind !== "rack" || latest === null) {
     const { scale } = job.recover;
     return (
-      <Notice title="At your own machine">
+      <Notice title="Own machine">
         {scale !== null && (
           <Flex gap="3" align="center" wrap="wrap" mb="2">
             <Text color="ink" fontWeight="600">
-              {`The machine on the rack had weighed out ${figures.quantity(scale.grams, "g")} at ${format(scale.at, "HH:mm")} and was not written down.`}
+              {`The simulated machine showed ${figures.quantity(scale.grams, "g")} at ${format(scale.at, "HH:mm")}, not recorded.`}
             </Text>
             <BenchButton
               disabled={disabled}
               onClick={() => edit((stored) => recoveredBooked(stored, scale.grams, null))}
             >
-              {`Write down ${figures.quantity(scale.grams, "g")}`}
+              {`Record ${figures.quantity(scale.grams, "g")}`}
             </BenchButton>
           </Flex>
         )}
-        Zero it, both ports open, engine off. Run it until the weight stands, stop it, and watch the low side for three
-        minutes: if it comes back by {figures.quantity(REBOUND_KPA, "kPa")}, liquid still boils out of the oil; run it
-        again.
+        Zero the machine, open both ports, engine off. Run until the weight is steady, stop, and watch the low side for
+        three minutes. If it rises by{figures.quantity(REBOUND_KPA, "kPa")}, refrigerant still boils out of the oil:
+        recover again.
       </Notice>
     );
   }
@@ -168,24 +168,24 @@ function MachineCard({ disabled }: { disabled: boolean }) {
   const words = recoveryWords(state, running, figures);
   const over = !running && (state.state === "done" || state.state === "watching");
   return (
-    <Card title="Recovery machine, on the simulated rack">
+    <Card title="Recovery machine (simulator)">
       <Flex align="end" gap="6" wrap="wrap">
-        <Measure label="Weighed out" value={shown} unit="g" size="large" />
+        <Measure label="Recovered" value={shown} unit="g" size="large" />
         <Measure label="Low side" value={latest.low} unit="kPa" />
       </Flex>
       <StepActs>
         {running ? (
           <BenchButton kind={state.state === "dry" ? "act" : "main"} onClick={stop}>
-            Stop and watch the pressure
+            Stop and watch
           </BenchButton>
         ) : (
           <BenchButton kind={over ? "quiet" : "act"} disabled={disabled} onClick={start}>
-            {shown > 1 ? "Run it again" : "Start recovery"}
+            {shown > 1 ? "Recover again" : "Start recovery"}
           </BenchButton>
         )}
         {!running && shown > 1 && (
           <BenchButton kind={state.state === "done" ? "act" : "quiet"} disabled={disabled} onClick={write}>
-            {`Write down ${figures.quantity(shown, "g")}`}
+            {`Record ${figures.quantity(shown, "g")}`}
           </BenchButton>
         )}
       </StepActs>

@@ -54,7 +54,7 @@ export function RepairStep() {
   );
   return (
     <Stack gap="3.5" maxW="1080px">
-      <Card title="What was opened, what is new">
+      <Card title="Parts opened and replaced">
         <Stack gap="0">
           {offered.map((part) => (
             <PartRow key={part} part={part} repair={repair} sheetG={oilSheet[part]} />
@@ -67,11 +67,11 @@ export function RepairStep() {
             aria-pressed={repair.drierInCondenser}
             onClick={() => set(({ drierInCondenser }) => ({ drierInCondenser: !drierInCondenser }))}
           >
-            The drier is part of the condenser
+            Drier built into condenser
           </BenchButton>
         )}
       </Card>
-      <Card title="Beside the circuit">
+      <Card title="Other repairs">
         <Flex gap="2" wrap="wrap">
           {otherRepairs.map((one) => (
             <BenchButton
@@ -90,21 +90,21 @@ export function RepairStep() {
         </Flex>
       </Card>
       <Grid templateColumns={{ base: "1fr", xl: "1fr 1fr" }} gap="3.5" alignItems="start">
-        <Card title="Debris, and time open">
+        <Card title="Debris and time open">
           <Flex gap="2" wrap="wrap" align="end">
             <BenchButton
               kind={repair.debris ? "act" : "quiet"}
               aria-pressed={repair.debris}
               onClick={() => set(({ debris }) => ({ debris: !debris }))}
             >
-              Metal or black oil was found
+              Metal or black oil found
             </BenchButton>
             <BenchButton
               kind={repair.flushed ? "main" : "quiet"}
               aria-pressed={repair.flushed}
               onClick={() => set(({ flushed }) => ({ flushed: !flushed }))}
             >
-              Flushed, all oil renewed
+              Flushed, all oil replaced
             </BenchButton>
             <Box w="190px">
               <NumberField
@@ -116,7 +116,7 @@ export function RepairStep() {
           </Flex>
           <Stack gap="2" mt="3">
             {duties.length === 0 ? (
-              <Text color="soft">Nothing more is asked for by what is written here.</Text>
+              <Text color="soft">Nothing else required.</Text>
             ) : (
               duties.map((duty) => (
                 <Notice key={duty} tone="wait" title={dutyWords[duty][0]}>
@@ -163,7 +163,7 @@ function PartRow({ part, repair, sheetG }: { part: RepairPart; repair: Repair; s
               key={kind}
               kind={given?.kind === kind ? "main" : "quiet"}
               aria-pressed={given?.kind === kind}
-              aria-label={`${repairPartLabels[part]}: ${kind === "opened" ? "opened" : "new"}`}
+              aria-label={`${repairPartLabels[part]}: ${kind === "opened" ? "opened" : "replaced"}`}
               onClick={() => choose(kind)}
             >
               {kind === "opened" ? "Opened" : "New"}
@@ -185,7 +185,7 @@ function PartRow({ part, repair, sheetG }: { part: RepairPart; repair: Repair; s
               spec={fields.ownOil}
               value={given.own}
               label="Maker's figure"
-              hint="comes before the others"
+              hint="overrides the shop's oil sheet"
               onChange={(own) => edited({ own })}
             />
           )}
@@ -207,14 +207,14 @@ function OilCard({ balance, filledG }: { balance: OilBalance; filledG: number | 
   });
   const off = filledG === null ? null : filledG - balance.backG;
   return (
-    <Card title="Oil that goes back in">
+    <Card title="Oil to refill">
       {balance.rows.map(({ reason, grams, source }) => (
         <Flex key={reason} justify="space-between" borderTopWidth="1px" borderColor="line" py="1.5" gap="3">
           <Text>
             {reason === "recovered"
-              ? "Came out with the refrigerant"
+              ? "Recovered with refrigerant"
               : reason === "flushed"
-                ? "All of it, after the flush"
+                ? "Full amount after flushing"
                 : repairPartLabels[reason]}
             <Text as="span" color="soft" fontSize="13px">
               {` ${oilSourceWords[source]}`}
@@ -226,7 +226,7 @@ function OilCard({ balance, filledG }: { balance: OilBalance; filledG: number | 
         </Flex>
       ))}
       <Flex justify="space-between" borderTopWidth="2px" borderColor="ink" py="1.5" align="baseline">
-        <Text>To fill in</Text>
+        <Text>Total</Text>
         <Text fontWeight="650" fontSize="30px" data-testid="oil-back">
           {figures.quantity(balance.backG, "g")}
         </Text>
@@ -245,7 +245,7 @@ function OilCard({ balance, filledG }: { balance: OilBalance; filledG: number | 
       )}
       <Stack gap="3" mt="2">
         <Choice
-          label="Oil that is filled in"
+          label="Oil refilled"
           options={circuitOils.map((value) => ({ value, label: oilNames[value] }))}
           value={repair.oil}
           onChange={(oil: CircuitOil) => set({ oil })}
@@ -267,8 +267,8 @@ function OilCard({ balance, filledG }: { balance: OilBalance; filledG: number | 
         {off !== null && Math.abs(off) > OIL_TOLERANCE_G && (
           <Text color="wait" role="status">
             {off > 0
-              ? `${figures.quantity(off, "g")} more than came out: too much oil takes cooling and can break a compressor.`
-              : `${figures.quantity(-off, "g")} less than came out: a compressor short of oil seizes.`}
+              ? `${figures.quantity(off, "g")} too much: excess oil reduces cooling and can destroy the compressor.`
+              : `${figures.quantity(-off, "g")} too little: the compressor can seize.`}
           </Text>
         )}
       </Stack>

@@ -48,18 +48,18 @@ export function RestStep() {
   };
   return (
     <Stack gap="3.5" maxW="1080px">
-      <Caution title="Before the couplers go on">
-        Goggles and gloves. Hand wheels closed, couplers backed off fully, low side first, then tug. Local law, the
-        maker's procedure and licensed practice come first.
+      <Caution title="Before connecting">
+        Goggles and gloves on. Hand wheels closed, couplers backed off, low side first, tug test. Local law, the maker's
+        procedure and licensed practice come first.
       </Caution>
       {streams && (
         <StepActs>
           <BenchButton minW="230px" kind={answer ? "quiet" : "act"} disabled={!canTake} onClick={take}>
-            {canTake ? "Take from the rack" : "Stop the engine to take it"}
+            {canTake ? "Record from simulator" : "Stop engine to record"}
           </BenchButton>
         </StepActs>
       )}
-      <Card title="Engine off, parts soaked to one temperature">
+      <Card title="Engine off, temperatures equalised">
         <Grid templateColumns={{ base: "1fr 1fr", xl: "repeat(4, 1fr)" }} gap="3">
           <NumberField spec={fields.low} value={job.rest.low} onChange={(low) => set({ low })} />
           <NumberField spec={fields.high} value={job.rest.high} onChange={(high) => set({ high })} />
@@ -72,10 +72,10 @@ export function RestStep() {
         </Grid>
       </Card>
       {answer === null ? (
-        <Notice title="Waiting for the readings">
+        <Notice title="Waiting for readings">
           {workableRefrigerant(job) === null
-            ? "The refrigerant is not known yet: give it at intake."
-            : `Needed: ${gapList(gapsOf(job, "rest"), figures)}. Nothing is computed from a gap.`}
+            ? "Select the refrigerant at Intake first."
+            : `Missing: ${gapList(gapsOf(job, "rest"), figures)}.`}
         </Notice>
       ) : (
         <RestAnswerCard answer={answer} job={job} />
@@ -111,18 +111,18 @@ function RestAnswerCard({ answer, job }: { answer: RestAnswer; job: Job }) {
             label={`Saturation at ${figures.quantity(soak, "degC")}`}
             value={answer.saturation}
             unit="kPa"
-            note="equation of state, this altitude"
+            note="from the equation of state at this altitude"
           />
           <Measure
             label="Reading above saturation"
             value={answer.margin}
             unit="kPa"
-            note={`the same, within ± ${figures.quantity(answer.margin.uncertainty, "kPa")}`}
+            note={`equal within ± ${figures.quantity(answer.margin.uncertainty, "kPa")}`}
           />
           {answer.difference === null ? (
             <Flex direction="column" justify="center">
               <Text color="soft" fontSize="14px">
-                One gauge: whether the sides differ cannot be told.
+                One gauge only: the other side is unknown.
               </Text>
             </Flex>
           ) : (
@@ -142,7 +142,7 @@ function RestAnswerCard({ answer, job }: { answer: RestAnswer; job: Job }) {
           </Box>
         )}
         <Text mt="3" fontWeight="650">
-          The rest pressure does not measure the amount. Only weighing does.
+          Static pressure does not show the amount. Only weighing does.
         </Text>
       </Card>
     </>

@@ -30,10 +30,10 @@ export function AlongTheLines({ which, expected }: { which: TestName; expected: 
   const sound = expected?.ranges.lines ?? [];
   const next = places.find((place) => entryValue(fields.spot, entryAt(place)) === null) ?? null;
   const pointNext = point !== null && next !== null ? () => void point(next) : null;
-  useShortcuts([{ key: "s", does: "Point the spot thermometer at the next place", run: () => pointNext?.() }]);
+  useShortcuts([{ key: "s", does: "Point at next place", run: () => pointNext?.() }]);
   return (
     <Card
-      title="Along the lines, surface temperatures"
+      title="Spot temperatures along the lines"
       aside={
         pointNext !== null && next !== null ? (
           <BenchButton kind="quiet" shortcut="S" onClick={pointNext}>
@@ -71,15 +71,11 @@ function verdictOf(
   drop: UnexplainedDrop | null,
   figures: Figures,
 ): string {
-  if (spots.length < 2) return "Spot at least two places: on tape or paint, not on bright metal.";
-  if (sound.length === 0) return "Nothing to hold it against yet: label, altitude and ambient are missing.";
-  if (drop === null) return "No fall beyond what a sound vehicle shows between these spots.";
+  if (spots.length < 2) return "Spot at least two places, on tape or paint, not on bright metal.";
+  if (sound.length === 0) return "Not judged: label, altitude and ambient are missing.";
+  if (drop === null) return "No more drop than in a sound vehicle.";
   const between = `${placeNames[drop.from].toLowerCase()} and ${placeNames[drop.to].toLowerCase()}`;
-  return `${figures.quantity(drop.dropK, "K")} lost between ${between}: ${figures.quantity(drop.beyondK, "K")} more than a sound vehicle. ${
-    drop.beyondK > BUBBLES_K
-      ? "Something narrows there."
-      : "A beginning blockage, or bubbles in the line: see whether it grows with engine speed."
-  }`;
+  return `${figures.quantity(drop.dropK, "K")} drop between ${between}, ${figures.quantity(drop.beyondK, "K")} more than in a sound vehicle. ${drop.beyondK > BUBBLES_K ? "Restriction there." : "Early restriction or flash gas: check whether it grows with engine speed."}`;
 }
 
 /** What is left before the liquid flashes where the line ends: climbing and friction taken off. */
@@ -116,17 +112,13 @@ function LongLine({ which, lineC }: { which: TestName; lineC: number | null }) {
         <NumberField spec={fields.lineLength} value={lines.length} onChange={(length) => set({ length })} />
       </Box>
       <Box flex="1 1 240px">
-        <Measure
-          label="Left before it boils, where the line ends"
-          value={margin}
-          unit={job[which].settings[0].high.unit}
-        />
+        <Measure label="Subcooling left at the line's end" value={margin} unit={job[which].settings[0].high.unit} />
         <Text fontSize="14px" color="soft">
           {margin === null
-            ? "Wants the high side and the liquid line."
+            ? "Needs high side and liquid line."
             : margin.value < margin.uncertainty
-              ? "It may flash before the metering device: a hiss and starving without a blockage."
-              : "It stays liquid all the way."}
+              ? "Flash gas is possible: hissing and starving without a restriction."
+              : "Liquid all the way."}
         </Text>
       </Box>
     </Flex>

@@ -65,7 +65,7 @@ export function CaptureBar({ which }: { which: TestName }) {
     const rpm = rack.latest?.rpm ?? null;
     const trace = keptTrace(samples, rack.settingSince);
     if (spoils) return;
-    rack.note("taken", index === 0 ? "idle taken" : "fast idle taken");
+    rack.note("taken", index === 0 ? "idle recorded" : "fast idle recorded");
     edit((stored) => {
       const taken = (setting: TestSetting): TestSetting => ({
         ...setting,
@@ -89,7 +89,7 @@ export function CaptureBar({ which }: { which: TestName }) {
       };
     });
   };
-  useShortcuts([{ key: "t", does: "Take the reading", run: take }]);
+  useShortcuts([{ key: "t", does: "Record reading", run: take }]);
   const worst = live === null ? null : worstState(presentIn(live).map((channel) => live.states[channel]));
   // A clutch that cycles never stands still: two whole cycles are what can be read of it.
   const wholeCycles =
@@ -161,9 +161,9 @@ export function CaptureBar({ which }: { which: TestName }) {
           px="3"
           aria-pressed={byItself}
           onClick={() => setByItself(!byItself)}
-          title="Take each setting as soon as every channel is steady, or whole cycles have been seen"
+          title="Record each speed once all channels are steady, or after whole cycles"
         >
-          {byItself ? "Will take when steady" : "Take when steady"}
+          {byItself ? "Recording when steady" : "Record when steady"}
         </BenchButton>
       </Flex>
       <StepActs>
@@ -174,7 +174,7 @@ export function CaptureBar({ which }: { which: TestName }) {
           shortcut="T"
           onClick={take}
         >
-          {running ? (position.act === "take" ? `Take ${speed}` : "Take it now") : "Engine is off"}
+          {running ? (position.act === "take" ? `Take ${speed}` : "Record now") : "Engine off"}
         </BenchButton>
       </StepActs>
     </>

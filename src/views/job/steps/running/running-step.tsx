@@ -36,25 +36,25 @@ export function RunningStep() {
     <Stack gap="2.5" maxW="1080px">
       <DoNotRun />
       {job.intake.compressor === "electric" ? (
-        <Caution title="High voltage, fans start by themselves">
-          Orange cables stay untouched; the discharge line burns; high-side valve shut.
+        <Caution title="High voltage; fans start unexpectedly">
+          Do not touch orange cables. The discharge line burns. High valve closed.
         </Caution>
       ) : (
-        <Caution title="Belts turn, the discharge line burns">Sleeves and cables away; high-side valve shut.</Caution>
+        <Caution title="Belts turn, the discharge line burns">Keep sleeves and cables away. High valve closed.</Caution>
       )}
       <Implausible which="baseline" />
       {kept && (
-        <Notice tone="wait" title="These are the readings from before the work">
+        <Notice tone="wait" title="Readings from before the work">
           <Flex gap="3" align="center" wrap="wrap">
             <Text flex="1 1 300px">
-              The circuit has been opened or charged since. A test of the car as it is now belongs to Prove, beside
-              these; taken here it would overwrite them.
+              The circuit has been opened or charged since. Record the new test at Verification; recording here
+              overwrites these readings.
             </Text>
             <BenchButton kind="quiet" onClick={() => setOpened(true)}>
-              Change them all the same
+              Change anyway
             </BenchButton>
             <BenchButton asChild>
-              <Link href={stepPath(job.id, "prove")}>Test in Prove</Link>
+              <Link href={stepPath(job.id, "prove")}>Go to Verification</Link>
             </BenchButton>
           </Flex>
         </Notice>

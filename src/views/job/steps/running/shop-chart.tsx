@@ -39,7 +39,7 @@ export function ShopChartNote({ refrigerant, shop }: ShopChartNoteProps) {
     setRefused(null);
     if (file.size > SHOP_CHART_LIMIT_BYTES) {
       setRefused(
-        `${typed(file.name)} has ${Math.ceil(file.size / 1000)} kB; a chart has at most ${SHOP_CHART_LIMIT_BYTES / 1000}. The chart before it stays.`,
+        `${typed(file.name)} has ${Math.ceil(file.size / 1000)} kB; the limit for a chart is ${SHOP_CHART_LIMIT_BYTES / 1000}. The previous chart is kept.`,
       );
       return;
     }
@@ -52,17 +52,17 @@ export function ShopChartNote({ refrigerant, shop }: ShopChartNoteProps) {
       {chart && (
         <Text fontSize="13px" color="soft" mb="2">
           {ranges && ambientC !== null
-            ? `Dashed: ${typed(chart.name)} at ${figures.quantity(ambientC, "degC")}: low ${range(ranges.low, figures)}, high ${range(ranges.high, figures)} ${figures.label("kPa")}. Not judged by.`
-            : `${typed(chart.name)} says nothing for ${ambientC === null ? "an unknown ambient" : figures.quantity(ambientC, "degC")}.`}
+            ? `Dashed: ${typed(chart.name)} at ${figures.quantity(ambientC, "degC")}: low ${range(ranges.low, figures)}, high ${range(ranges.high, figures)} ${figures.label("kPa")}. Not used for judging.`
+            : `${typed(chart.name)} has no values for ${ambientC === null ? "an unknown ambient" : figures.quantity(ambientC, "degC")}.`}
         </Text>
       )}
       <Flex gap="2" wrap="wrap">
         <FileButton label="Shop chart" accept={TABLE_FILES} onFile={(file) => choose(file).catch(failed)}>
-          {chart ? "Another shop chart" : "Add your shop chart (CSV)"}
+          {chart ? "Change shop chart" : "Add shop chart (CSV)"}
         </FileButton>
         {chart && (
           <BenchButton kind="quiet" onClick={() => removeShopChart(refrigerant).catch(failed)}>
-            Put it away
+            Remove chart
           </BenchButton>
         )}
       </Flex>

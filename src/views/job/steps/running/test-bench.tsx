@@ -100,11 +100,7 @@ function BothSides({ which, expected }: TestBenchProps) {
         />
       </Box>
       <Text fontSize="13px" color="soft" lineHeight="1.25" minH="16px">
-        {bands && expected
-          ? "Green: such a vehicle now"
-          : engine === "off" && live !== null
-            ? "Bands: while the engine runs"
-            : ""}
+        {bands && expected ? "Expected now" : engine === "off" && live !== null ? "Range with engine running" : ""}
       </Text>
     </Card>
   );
@@ -131,8 +127,8 @@ function Against({ which, expected }: TestBenchProps) {
     <Card
       title={
         bands && expected
-          ? `Against such a vehicle at ${figures.quantity(expected.ambientC, "degC")}, ${formatNumber(expected.rpm, "rpm")} rpm, blower ${formatQuantity(expected.blowerPct, "pct")}`
-          : "What it should be"
+          ? `Expected at ${figures.quantity(expected.ambientC, "degC")}, ${formatNumber(expected.rpm, "rpm")} rpm, blower ${formatQuantity(expected.blowerPct, "pct")}`
+          : "Expected range"
       }
     >
       <AgainstBands
@@ -169,7 +165,7 @@ function MarkBar() {
   return (
     <Flex gap="1.5" wrap="wrap" align="center" mt="1">
       <Text fontSize="14px" color="soft" me="1">
-        Mark on the trace
+        Mark trace
       </Text>
       {marks.map((text) => (
         <BenchButton key={text} kind="quiet" px="2.5" fontSize="14px" onClick={() => note("mark", text)}>

@@ -88,7 +88,7 @@ export function TestBoard({ which, expected }: { which: TestName; expected: Expe
   const dropAt = drop === null ? undefined : tapOfPlace[drop.to];
   return (
     <>
-      <Card tight title="Circuit: touch a plate to read or type, a part to note">
+      <Card tight title="Circuit: tap a tag to enter a reading, a part to add a note">
         <Box position="relative" maxW="760px">
           <CircuitBoard
             metering={job.intake.metering}
@@ -112,7 +112,7 @@ export function TestBoard({ which, expected }: { which: TestName; expected: Expe
             narrows={
               drop === null || dropAt === undefined
                 ? null
-                : { at: dropAt, text: `${figures.quantity(drop.dropK, "K", 0)} lost here` }
+                : { at: dropAt, text: `${figures.quantity(drop.dropK, "K", 0)} drop` }
             }
           />
           <Middle>
@@ -134,7 +134,7 @@ export function TestBoard({ which, expected }: { which: TestName; expected: Expe
       </Card>
       {part !== null && noting && (
         <Box gridColumn="1 / -1">
-          <Card title={`${partNames[part]}: what is seen, heard or felt`}>
+          <Card title={`${partNames[part]}: findings`}>
             <PartSigns part={part} />
           </Card>
         </Box>
@@ -163,7 +163,7 @@ function tapOf(id: TapId, value: number | null, figures: Figures): Tap {
   const small = !isClamp(id) && id !== "condenserIn";
   return {
     id,
-    label: `${nameOf(id)}: ${value === null ? "not read" : figures.quantity(value, "degC")}`,
+    label: `${nameOf(id)}: ${value === null ? "no reading" : figures.quantity(value, "degC")}`,
     text: number === null ? (lead === "" ? null : `${lead}–`) : `${lead}${small ? number : `${number}°`}`,
   };
 }
@@ -211,7 +211,7 @@ function Middle({ children }: { children: ReactNode }) {
 function Legend() {
   const rows = [
     ["vapour", "url(#vapour)"],
-    ["boiling or condensing", "url(#two-phase)"],
+    ["two-phase", "url(#two-phase)"],
     ["liquid", "var(--chakra-colors-liquid)"],
   ] as const;
   return (
@@ -252,7 +252,7 @@ function TapPanel({ which, tap, value, streams, spotting }: TapPanelProps) {
             {figures.number(value, "degC")}
           </Text>
           <Text as="span" color="soft" fontSize="14px">
-            {figures.label("degC")}, taken with the others
+            {figures.label("degC")}, recorded with the others
           </Text>
         </Flex>
       ) : tap === "condenserIn" ? (
@@ -332,10 +332,10 @@ function PartPanel({ job, part, noting, onNote }: { job: Job; part: PartId; noti
         {partNames[part]}
       </Text>
       <Text fontSize="14px" color="soft" lineClamp={1}>
-        {signs.length > 0 ? signs.join(", ") : job.look.fine.includes(part) ? "looked at and fine" : "nothing noted"}
+        {signs.length > 0 ? signs.join(", ") : job.look.fine.includes(part) ? "marked OK" : "no findings"}
       </Text>
       <BenchButton kind="quiet" px="3" aria-expanded={noting} onClick={onNote}>
-        {noting ? "Done noting" : "Note it"}
+        {noting ? "Done" : "Add finding"}
       </BenchButton>
     </Box>
   );

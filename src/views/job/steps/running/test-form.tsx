@@ -31,10 +31,10 @@ const derivedRows: {
 }[] = [
   { key: "superheatK", label: "Superheat", about: "superheat", unit: "K", decimals: 0 },
   { key: "subcoolingK", label: "Subcooling", about: "subcooling", unit: "K", decimals: 0 },
-  { key: "flashMarginKpa", label: "Left before the liquid boils", about: "flash", unit: "as-high" },
-  { key: "approachK", label: "Condensing over ambient", about: "approach", unit: "K", decimals: 0 },
-  { key: "airSplitK", label: "Air split", about: "air-split", unit: "K", decimals: 1 },
-  { key: "compressionRatio", label: "Compression ratio", about: "high-side", unit: null, decimals: 1 },
+  { key: "flashMarginKpa", label: "Subcooling left before flash gas", about: "flash", unit: "as-high" },
+  { key: "approachK", label: "Condenser split", about: "approach", unit: "K", decimals: 0 },
+  { key: "airSplitK", label: "Evaporator air drop", about: "air-split", unit: "K", decimals: 1 },
+  { key: "compressionRatio", label: "Pressure ratio", about: "high-side", unit: null, decimals: 1 },
 ];
 
 /** The day and how the air runs, as the test is done. */
@@ -91,7 +91,7 @@ export function Derived({ which }: { which: TestName }) {
   const test = job[which];
   const derived = test.settings.map((setting) => deriveFor(job, test, settingValues(setting), accuracy));
   return (
-    <Card title="What follows from them">
+    <Card title="Derived values">
       <Grid templateColumns="minmax(120px, 1.3fr) repeat(2, minmax(0, 1fr)) auto" columnGap="3" alignItems="center">
         <span />
         {test.settings.map((setting) => (
@@ -219,7 +219,7 @@ function Readings({ which }: { which: TestName }) {
             aria-expanded={false}
             onClick={() => setOpened(true)}
           >
-            More readings: {seldom.map((channel) => channels[channel].short.toLowerCase()).join(", ")}
+            More readings:{seldom.map((channel) => channels[channel].short.toLowerCase()).join(", ")}
           </BenchButton>
         </Box>
       )}
@@ -231,7 +231,7 @@ function provenance(setting: TestSetting): string {
   if (setting.takenAt === null) return "typed";
   const at = new Date(setting.takenAt).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" });
   if (setting.unsettled.length === 0) return `taken ${at}, steady`;
-  return `taken ${at}, not settled: ${setting.unsettled.map((channel) => channels[channel].name.toLowerCase()).join(", ")}`;
+  return `recorded ${at}, not steady: ${setting.unsettled.map((channel) => channels[channel].name.toLowerCase()).join(", ")}`;
 }
 
 function RowLabel({ text, about }: { text: string; about?: string }) {

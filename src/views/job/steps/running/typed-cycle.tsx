@@ -15,9 +15,9 @@ import { useFigures } from "@/ui/figures";
 import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 
-const lowest: FieldSpec = { ...fields.low, label: "Lowest of the low side" };
-const highest: FieldSpec = { ...fields.low, label: "Highest of the low side" };
-const period: FieldSpec = { label: "From one cut-in to the next", dimension: "duration", min: 3, max: 600 };
+const lowest: FieldSpec = { ...fields.low, label: "Low side, lowest" };
+const highest: FieldSpec = { ...fields.low, label: "Low side, highest" };
+const period: FieldSpec = { label: "Cycle time", dimension: "duration", min: 3, max: 600 };
 /** So many times it must have cut in before the middle of the times between says anything. */
 const LEAST_TAPS = 3;
 /** Longer than any cycle: the next tap begins anew, ms. */
@@ -44,11 +44,11 @@ export function TypedCycle({ which }: { which: TestName }) {
   const highKpa = settingValues(setting).high;
   const lowOnly = job.hookUp.gauges === "low-only";
   const missing = [
-    minKpa === null && "the lowest",
-    maxKpa === null && "the highest",
-    periodS === null && "the time between",
-    highKpa === null && !lowOnly && `the high side at ${setting.name}, above, with the clutch in`,
-    minKpa !== null && maxKpa !== null && minKpa >= maxKpa && "a highest above the lowest",
+    minKpa === null && "lowest",
+    maxKpa === null && "highest",
+    periodS === null && "cycle time",
+    highKpa === null && !lowOnly && `high side at ${setting.name}, clutch engaged`,
+    minKpa !== null && maxKpa !== null && minKpa >= maxKpa && "highest above lowest",
   ].filter((gap) => gap !== false);
   const write = () => {
     if (minKpa === null || maxKpa === null || periodS === null || (highKpa === null && !lowOnly)) return;
@@ -69,7 +69,7 @@ export function TypedCycle({ which }: { which: TestName }) {
   };
   const { cycle } = setting;
   return (
-    <Card title="If the clutch cycles">
+    <Card title="Clutch cycling">
       <Flex gap="2" wrap="wrap" align="center" mb="3">
         {job[which].settings.map(({ name: of }, i) => (
           <BenchButton
@@ -82,8 +82,8 @@ export function TypedCycle({ which }: { which: TestName }) {
           </BenchButton>
         ))}
         <Text color="soft" flex="1 1 260px">
-          <Explain about="steady">Cycling</Explain> is no fault by itself: how far it swings and how often it cuts in
-          are the reading. Watch three cut-ins.
+          <Explain about="steady">Cycling</Explain> is not a fault by itself. Lowest, highest and cycle time are the
+          reading. Watch three cut-ins.
         </Text>
       </Flex>
       <Grid templateColumns={{ base: "1fr", md: "repeat(3, minmax(0, 1fr))" }} gap="3">
@@ -93,27 +93,27 @@ export function TypedCycle({ which }: { which: TestName }) {
       </Grid>
       <Flex gap="3" mt="3" wrap="wrap" align="center">
         <BenchButton kind="quiet" minH="72px" px="6" fontSize="20px" repeats onClick={tap}>
-          Tap each time it cuts in
+          Tap at each cut-in
         </BenchButton>
         <Text color="soft" role="status">
           {taps.length === 0
-            ? "Not counted yet."
+            ? "None yet."
             : taps.length < LEAST_TAPS
               ? `${taps.length} of at least ${LEAST_TAPS}.`
-              : `${taps.length} cut-ins, ${formatNumber(periodS, "s", 0)} s between them.`}
+              : `${taps.length} cut-ins, ${formatNumber(periodS, "s", 0)} s apart.`}
         </Text>
         <Box ml="auto">
           <BenchButton disabled={missing.length > 0} onClick={write}>
-            Write the cycle down
+            Record cycle
           </BenchButton>
         </Box>
       </Flex>
       <Text mt="2" color="soft" fontSize="15px">
         {cycle !== null
-          ? `Written down for ${setting.name}: ${figures.range(cycle.lowMinKpa, cycle.lowMaxKpa, "kPa")}, every ${formatNumber(cycle.periodS, "s", 0)} s.`
+          ? `Recorded for ${setting.name}: ${figures.range(cycle.lowMinKpa, cycle.lowMaxKpa, "kPa")}, every ${formatNumber(cycle.periodS, "s", 0)} s.`
           : missing.length > 0
-            ? `Still missing: ${missing.join(", ")}.`
-            : "Nothing is written down for this setting yet."}
+            ? `Missing: ${missing.join(", ")}.`
+            : "No cycle recorded for this speed."}
       </Text>
       {cycle !== null && (
         <BenchButton
@@ -121,7 +121,7 @@ export function TypedCycle({ which }: { which: TestName }) {
           mt="2"
           onClick={() => edit((stored) => withSetting(stored, which, index, (now) => ({ ...now, cycle: null })))}
         >
-          It does not cycle: take it back
+          Clear cycle
         </BenchButton>
       )}
     </Card>

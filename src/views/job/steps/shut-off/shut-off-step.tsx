@@ -66,13 +66,13 @@ function LiveShutOff() {
     <>
       <Watch state={state} metering={metering} onStop={() => setEngine("off")} />
       {typedStands && seconds !== null && (
-        <Notice tone="wait" title={`Measured: ${formatNumber(seconds, "s")} s. What you typed stands.`}>
+        <Notice tone="wait" title={`Measured: ${formatNumber(seconds, "s")} s. Your typed value is used.`}>
           <BenchButton kind="quiet" onClick={() => edit((stored) => ({ ...stored, shutOff: takenNow(seconds, met) }))}>
-            Take the measured time
+            Use measured time
           </BenchButton>
         </Notice>
       )}
-      <Card title="Both sides since the stop">
+      <Card title="Both sides after shutdown">
         <Trace trace={trace} latest={latest} temperatures={["vent"]} fileName={traceName} />
       </Card>
     </>
@@ -103,7 +103,7 @@ export function ShutOffStep() {
       <DoNotRun />
       {live && <LiveShutOff />}
       <Grid templateColumns="minmax(0, 1fr)" gap="3.5">
-        <Card title={live ? "Or timed by hand" : "Timed by hand"}>
+        <Card title={live ? "Or time it by hand" : "Time by hand"}>
           <Stack gap="3">
             <HandClock onMet={(seconds, met) => set(takenNow(seconds, met))} />
             <NumberField
@@ -111,16 +111,16 @@ export function ShutOffStep() {
               value={job.shutOff.seconds}
               hint={
                 lowOnly
-                  ? "From stopping the engine until the low side no longer rises."
-                  : "From stopping the engine until both gauges show the same."
+                  ? "From engine stop until the low side stops rising."
+                  : "From engine stop until both gauges agree."
               }
               onChange={(entry) => set({ seconds: entry, takenAt: null })}
             />
             <Choice
-              label="Did they meet"
+              label="Equalised"
               options={[
-                { value: "met", label: "They met" },
-                { value: "apart", label: "Still apart after this" },
+                { value: "met", label: "Yes" },
+                { value: "apart", label: "No, still apart" },
               ]}
               value={job.shutOff.met === null ? null : job.shutOff.met ? "met" : "apart"}
               onChange={(met) => set({ met: met === "met", takenAt: null })}
@@ -131,9 +131,9 @@ export function ShutOffStep() {
       {answer !== null && metering !== null && <Answer {...answer} metering={metering} />}
       {answer !== null && metering === null && (
         <Notice
-          title={`${answer.equalised ? "Met after" : "Still apart after"} ${formatNumber(answer.seconds, "s")} s`}
+          title={`${answer.equalised ? "Equalised after" : "Still apart after"} ${formatNumber(answer.seconds, "s")} s`}
         >
-          {`Usual for a valve: ${usualMeetS["expansion-valve"].from} to ${usualMeetS["expansion-valve"].to} s; for an orifice: ${usualMeetS["orifice-tube"].from} to ${usualMeetS["orifice-tube"].to} s. Which it has is not known: it is judged with both.`}
+          {`Usual: expansion valve ${usualMeetS["expansion-valve"].from} to ${usualMeetS["expansion-valve"].to} s, orifice tube ${usualMeetS["orifice-tube"].from} to ${usualMeetS["orifice-tube"].to} s. Metering unknown: judged for both.`}
         </Notice>
       )}
       <StepEnd step="shut-off" />
@@ -151,15 +151,15 @@ function HandClock({ onMet }: { onMet: (seconds: number, met: boolean) => void }
     setStartedAt(null);
   };
   return (
-    <Flex gap="4" wrap="wrap" align="center" role="group" aria-label="Clock by hand">
+    <Flex gap="4" wrap="wrap" align="center" role="group" aria-label="Stopwatch">
       {startedAt === null ? (
         <>
           <BenchButton kind="act" minH="72px" px="6" fontSize="20px" onClick={() => setStartedAt(Date.now())}>
-            Engine off: start the clock
+            Engine off: start stopwatch
           </BenchButton>
           <Text flex="1 1 260px" color="soft">
-            Both gauges open, engine running on full cold. Stop the engine and press at once; press again when both
-            needles show the same.
+            Run at full cold with both gauges open. Stop the engine and press at once. Press again when both gauges
+            agree.
           </Text>
         </>
       ) : (
@@ -168,10 +168,10 @@ function HandClock({ onMet }: { onMet: (seconds: number, met: boolean) => void }
             {formatClock(seconds)}
           </Text>
           <BenchButton kind="act" minH="72px" px="6" fontSize="20px" onClick={() => stop(true)}>
-            They meet now
+            Equalised now
           </BenchButton>
           <BenchButton kind="quiet" minH="72px" disabled={seconds < 60} onClick={() => stop(false)}>
-            {seconds < 60 ? "Still apart: after a minute" : "Still apart: stop here"}
+            {seconds < 60 ? "Still apart: after 1 min" : "Still apart: stop"}
           </BenchButton>
         </>
       )}
@@ -202,7 +202,7 @@ function Watch({
         {state.state !== "running" && (
           <Measure
             size="large"
-            label="Since the engine stopped"
+            label="Since engine stop"
             value={state.state === "met" ? state.seconds : state.sinceS}
             unit="s"
           />
@@ -214,13 +214,13 @@ function Watch({
           <Text color="soft">{detail}</Text>
           {usual && (
             <Text color="soft" fontSize="14px">
-              Usual for {metering === "orifice-tube" ? "an orifice" : "a valve"}: {usual.from} to {usual.to} s.
+              Usual for{metering === "orifice-tube" ? "an orifice tube" : "a valve"}: {usual.from} to {usual.to} s.
             </Text>
           )}
         </Stack>
         <StepActs>
           <BenchButton minW="200px" kind="act" disabled={state.state !== "running"} onClick={onStop}>
-            {state.state === "running" ? "Stop the engine" : "Engine is off"}
+            {state.state === "running" ? "Stop engine" : "Engine off"}
           </BenchButton>
         </StepActs>
       </Flex>

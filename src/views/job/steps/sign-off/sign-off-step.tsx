@@ -56,18 +56,17 @@ export function SignOffStep() {
   return (
     <Stack gap="3.5" maxW="1080px">
       {open.length > 0 && signedAt === null && (
-        <Notice tone="wait" title="Not every step is done">
-          Open: {open.map((id) => stepNames[id].toLowerCase()).join(", ")}. It can be signed all the same; the record
-          says so.
+        <Notice tone="wait" title="Open steps">
+          Open:{open.map((id) => stepNames[id].toLowerCase()).join(", ")}. You can sign; open steps will be listed.
         </Notice>
       )}
-      <Card title="What was done">
+      <Card title="Work performed">
         <Text typed fontSize="18px">
-          {`${job.intake.vehicle.trim() || "Unnamed vehicle"}: ${(job.intake.complaint.trim() || "no complaint written down").replace(/\.+$/, "")}.`}
+          {`${job.intake.vehicle.trim() || "Unnamed vehicle"}: ${(job.intake.complaint.trim() || "no complaint recorded").replace(/\.+$/, "")}.`}
         </Text>
         {then !== null && (
           <Text mt="1" fontSize="16px">
-            {`As it came: ${then}.${now === null ? "" : ` After the work: ${now}.`}`}
+            {`Before: ${then}.${now === null ? "" : ` After: ${now}.`}`}
           </Text>
         )}
         <Grid
@@ -116,7 +115,7 @@ export function SignOffStep() {
               label="Remark for the customer"
               value={job.signOff.remark}
               lines={4}
-              placeholder="What was found, what to watch"
+              placeholder="Findings, advice"
               onChange={(remark) => set({ remark })}
             />
           </Grid>
@@ -126,7 +125,7 @@ export function SignOffStep() {
             <Link href={`/report?job=${encodeURIComponent(job.id)}`}>Report</Link>
           </BenchButton>
           <BenchButton kind="main" onClick={save}>
-            Save the job file
+            Save job file
           </BenchButton>
           {signedAt === null ? (
             <BenchButton kind="act" minW="120px" disabled={job.signOff.technician.trim() === ""} onClick={sign}>
@@ -148,7 +147,7 @@ export function SignOffStep() {
             {signedAt
               ? `Signed by ${typed(job.signOff.technician.trim())}, ${format(new Date(signedAt), "d MMMM yyyy, HH:mm")}. Locked.`
               : job.signOff.technician.trim() === ""
-                ? "Give a name to sign."
+                ? "Enter a name to sign."
                 : "Not signed yet."}
           </Text>
         </FootEnd>
@@ -156,24 +155,24 @@ export function SignOffStep() {
       {signedAt !== null && amending && <AmendCard onClose={() => setAmending(false)} />}
       {job.amendments.length > 0 && <Amendments job={job} />}
       {signedAt !== null && (
-        <Card title="To learn from">
+        <Card title="Training">
           <Flex gap="3" wrap="wrap" align="center">
             <Text flex="1 1 260px" fontSize="15px">
-              Its readings as a case, or before a class. No name, plate or date goes along.
+              Use these readings as a case or for a class, without name, plate or date.
             </Text>
             <BenchButton asChild kind="quiet">
-              <Link href={`/drill?job=${encodeURIComponent(job.id)}`}>Make a drill of it</Link>
+              <Link href={`/drill?job=${encodeURIComponent(job.id)}`}>Create drill case</Link>
             </BenchButton>
             <BenchButton asChild kind="quiet">
-              <Link href={`/drill?job=${encodeURIComponent(job.id)}&class=1`}>Before a class</Link>
+              <Link href={`/drill?job=${encodeURIComponent(job.id)}&class=1`}>Show to class</Link>
             </BenchButton>
           </Flex>
         </Card>
       )}
       {signedAt === null && <StepEnd step="sign-off" />}
       <Text color="soft" fontSize="14px">
-        Local law, the vehicle maker's procedure and licensed practice come first. The file holds everything typed and
-        weighed, and reads back the same in the Bay.
+        Local law, the maker's procedure and licensed practice come first. The file holds everything entered and
+        weighed.
       </Text>
     </Stack>
   );

@@ -102,9 +102,8 @@ export function VerdictStep() {
     return (
       <Stack gap="3.5" maxW="1180px">
         <Progress />
-        <Notice title="No verdict without readings">
-          Give label, ambient, altitude and at least one running reading, or the static pressure of an empty circuit.
-          Until then nothing is guessed.
+        <Notice title="No diagnosis without readings">
+          Enter label, ambient, altitude and one running reading, or the static pressure of an empty circuit.
         </Notice>
         <StepEnd step="verdict" also={unanswered} />
       </Stack>
@@ -149,7 +148,7 @@ export function VerdictStep() {
         <Tests verdict={verdict} wording={wording} />
         {verdict.charge && <Amount charge={verdict.charge} />}
         {history.length > 1 && (
-          <Card title="How the ranking moved">
+          <Card title="Ranking over time">
             <RankingHistory history={history} />
           </Card>
         )}
@@ -160,7 +159,7 @@ export function VerdictStep() {
         </Text>
       ))}
       <BenchButton asChild kind="quiet" alignSelf="start">
-        <Link href={`/bench?job=${encodeURIComponent(jobId)}`}>Try it on the bench</Link>
+        <Link href={`/bench?job=${encodeURIComponent(jobId)}`}>Try on bench</Link>
       </BenchButton>
       <StepEnd step="verdict" later={decision.act !== "stop"} />
     </Stack>
@@ -223,8 +222,8 @@ function Tests({ verdict, wording }: { verdict: Verdict; wording: Wording }) {
           </Box>
         </Box>
       ))}
-      <TestList title="Could change the act, but seldom enough" tests={would} wording={wording} />
-      <TestList title="Would not change the act" tests={wouldNot} wording={wording} />
+      <TestList title="Could change the action, but rarely" tests={would} wording={wording} />
+      <TestList title="Would not change the action" tests={wouldNot} wording={wording} />
     </Card>
   );
 }
@@ -254,10 +253,10 @@ function Amount({ charge }: { charge: NonNullable<Verdict["charge"]> }) {
       </Text>
       <Text color="soft">
         {charge.weighed
-          ? "It was recovered and weighed: nothing is inferred any more."
+          ? "Recovered and weighed."
           : charge.identified
-            ? "These readings hold it within a narrow range. The scale still decides."
-            : "These readings fit any of these. Pressures do not weigh: recover it and read the scale."}
+            ? "The readings give a narrow range. The scale decides."
+            : "The readings fit all of this range. Recover and weigh."}
       </Text>
     </Card>
   );
