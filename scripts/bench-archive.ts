@@ -189,7 +189,7 @@ try {
   console.log(before);
   await settings();
   await measured("saved", async () => {
-    await browser.press("Save everything as a file");
+    await browser.press("Save everything");
     await browser.until("it is saved", async () => (await browser.text()).includes("Read back and complete"), 600_000);
   });
   const saved = () => readdirSync(browser.downloads).find((name) => name.endsWith(".zip"));

@@ -22,7 +22,7 @@ try {
   console.log("car                     answer p50/p95/worst ms    curve ms   could-tell ms   frames/s while moved");
   for (const [name, query] of labels) {
     await browser.load(`${server.address}/bench?v=1&${query}`);
-    await browser.says("here no gauge tells", 120_000);
+    await browser.says("pressures do not change", 120_000);
     await browser.until("the curve is whole", async () => (await measured("evrid-bench-curve")).length > 0, 120_000);
     await browser.until("told", async () => (await measured("evrid-bench-couldTell")).length > 0, 120_000);
     const [curve] = await measured("evrid-bench-curve");

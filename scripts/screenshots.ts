@@ -24,7 +24,7 @@ try {
   await browser.load(
     `${server.address}/bench?v=1&name=Quarry+pickup+4&r=134a&g=880&m=orifice&c=fixed&fan=viscous&t=34&h=42&in=1320`,
   );
-  await browser.says("here no gauge tells", 60_000);
+  await browser.says("pressures do not change", 60_000);
   await browser.says("Both gauges and vent", 60_000);
   await shoot("bench");
   await browser.load(`${server.address}/ledger`);
@@ -74,9 +74,9 @@ try {
   );
   await shoot("drill");
   await browser.press("Add");
-  await browser.type("How much", "260");
+  await browser.type("Amount", "260");
   await browser.press("Submit diagnosis");
-  await browser.says("What it was", 60_000);
+  await browser.says("Answer", 60_000);
   await shoot("debrief");
   await browser.resize({ width: 1920, height: 1080 });
   await browser.load(`${server.address}/drill?code=1K-0004Y&class=1`);

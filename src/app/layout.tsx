@@ -5,11 +5,11 @@ import type { ReactNode } from "react";
 import { Offline } from "@/ui/offline";
 import { Provider } from "@/ui/provider";
 import { Shop } from "@/views/shop";
+import { layoutText } from "@/words/screens/app";
 
 export const metadata: Metadata = {
   title: { default: "Evrid", template: "%s · Evrid" },
-  description:
-    "Reads the instruments of a vehicle's air-conditioning circuit together and holds the charge to the label.",
+  description: layoutText.readsTheInstrumentsOfA,
 };
 
 export const viewport: Viewport = { themeColor: "#1c2326" };

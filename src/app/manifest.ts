@@ -1,11 +1,11 @@
 import type { MetadataRoute } from "next";
+import { manifestText } from "@/words/screens/app";
 
 export default function manifest(): MetadataRoute.Manifest {
   return {
     name: "Evrid",
     short_name: "Evrid",
-    description:
-      "Reads the instruments of a vehicle's air-conditioning circuit together and holds the charge to the label.",
+    description: manifestText.readsTheInstrumentsOfA,
     start_url: "/",
     display: "standalone",
     background_color: "#efece5",

@@ -2,6 +2,7 @@
 import { readFileSync } from "node:fs";
 import learned from "../../public/learned.bin";
 import { provideLearned } from "../core/diagnosis/weigh/learned";
+import { cliText } from "../words/cli";
 import { diagnoseCommand } from "./diagnose";
 import { propertiesCommand } from "./properties";
 import { simulateCommand } from "./simulate";
@@ -13,11 +14,6 @@ const commands = new Map<string, (args: string[], readInput: ReadInput) => Comma
   ["simulate", simulateCommand],
 ]);
 
-const USAGE = `usage: evrid properties R134a|R1234yf --t C --p KPA [--json]
-       evrid properties R134a|R1234yf --saturated (--t C | --p KPA) [--json]
-       evrid diagnose FILE|- [--seed N] [--as 1|2]
-       evrid simulate FILE|- [--schedule EVENTS.json --csv]`;
-
 provideLearned(learned);
 
 /** Exit status when the output could not be written. */
@@ -26,14 +22,14 @@ const NOT_WRITTEN = 3;
 // The reader of a pipe may stop reading ("| head"), which is not an error. A full disk is one.
 process.stdout.on("error", (error: NodeJS.ErrnoException) => {
   if (error.code === "EPIPE") process.exit(0);
-  process.stderr.write(`evrid: cannot write the output: ${error.code ?? error.message}\n`);
+  process.stderr.write(`evrid: ${cliText.notWritten(error.code ?? error.message)}\n`);
   process.exit(NOT_WRITTEN);
 });
 
 function main(argv: string[]): number {
   const [name, ...args] = argv;
   if (name === undefined || name === "--help" || name === "-h") {
-    process.stdout.write(`${USAGE}\n`);
+    process.stdout.write(`${cliText.usage}\n`);
     return name === undefined ? 2 : 0;
   }
   const command = commands.get(name);

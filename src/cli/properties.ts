@@ -3,6 +3,7 @@ import { type PhaseProperties, type Refrigerant, refrigerants } from "../core/fl
 import { type FluidIssue, saturationAtPressure, saturationAtTemperature } from "../core/fluids/saturation";
 import { stateAt } from "../core/fluids/state";
 import type { Result } from "../core/result";
+import { cliText } from "../words/cli";
 import { type CommandResult, UsageError } from "./usage";
 
 /** `evrid properties`: density, enthalpy, entropy and heat capacity from the equation of state. degC, kPa absolute. */
@@ -13,7 +14,7 @@ export function propertiesCommand(args: string[]): CommandResult {
     const state = unwrap(t !== null ? saturationAtTemperature(refrigerant, t) : saturationAtPressure(refrigerant, p!));
     if (json) return print(JSON.stringify(state));
     return print(
-      `${refrigerant} saturated at ${fixed(state.temperatureC, 2)} degC, ${fixed(state.pressureKpa, 2)} kPa absolute\n` +
+      `${cliText.saturatedAt(refrigerant, fixed(state.temperatureC, 2), fixed(state.pressureKpa, 2))}\n` +
         `  liquid  ${describe(state.liquid)}\n  vapour  ${describe(state.vapour)}`,
     );
   }
@@ -21,7 +22,7 @@ export function propertiesCommand(args: string[]): CommandResult {
     throw new UsageError("properties wants --t C and --p KPA, or --saturated with one of them");
   const { phase, ...properties } = unwrap(stateAt(refrigerant, t, p));
   if (json) return print(JSON.stringify({ phase, ...properties }));
-  return print(`${refrigerant} at ${fixed(t, 2)} degC, ${fixed(p, 2)} kPa absolute: ${phase}, ${describe(properties)}`);
+  return print(`${cliText.stateAt(refrigerant, fixed(t, 2), fixed(p, 2))}: ${phase}, ${describe(properties)}`);
 }
 
 function readArguments(args: string[]) {
@@ -94,7 +95,12 @@ function unwrap<Value>(result: Result<Value, FluidIssue>): Value {
 }
 
 function describe(p: PhaseProperties): string {
-  return `${fixed(p.densityKgM3, 3)} kg/m3, h ${fixed(p.enthalpyKjKg, 2)} kJ/kg, s ${fixed(p.entropyKjKgK, 4)} kJ/(kg K), cp ${fixed(p.cpKjKgK, 3)} kJ/(kg K)`;
+  return cliText.properties(
+    fixed(p.densityKgM3, 3),
+    fixed(p.enthalpyKjKg, 2),
+    fixed(p.entropyKjKgK, 4),
+    fixed(p.cpKjKgK, 3),
+  );
 }
 
 function fixed(value: number, decimals: number): string {

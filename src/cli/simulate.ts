@@ -4,6 +4,7 @@ import { type SimulationIssue, simulate } from "../core/instruments/simulate";
 import { checkSimulate, type SimulateRequest } from "../core/instruments/simulate-request";
 import { csvHeader, csvLine } from "../core/instruments/stream";
 import { parseJsonLines } from "../core/readings/file/json-lines";
+import { cliText, simulationSentence } from "../words/cli";
 import { type CommandResult, type ReadInput, UsageError } from "./usage";
 
 /**
@@ -19,7 +20,7 @@ export function simulateCommand(args: string[], readInput: ReadInput): CommandRe
   if (schedule !== null && lines.length > 1) throw new UsageError("--schedule plays one request, not several");
   for (const line of lines) {
     if ("broken" in line) {
-      errors.push(`line ${line.line}: expected a JSON object`);
+      errors.push(cliText.expectedObject(line.line));
       continue;
     }
     const checked = checkSimulate(line.value);
@@ -29,11 +30,11 @@ export function simulateCommand(args: string[], readInput: ReadInput): CommandRe
     } else if (schedule !== null) {
       const played = play(checked.value, schedule);
       if (typeof played === "string") out += played;
-      else errors.push(`line ${line.line}: ${sentence(played)}`);
+      else errors.push(`line ${line.line}: ${simulationSentence(played)}`);
     } else {
       const result = simulate(checked.value);
       if (result.ok) out += `${JSON.stringify(result.value)}\n`;
-      else errors.push(`line ${line.line}: ${sentence(result.issue)}`);
+      else errors.push(`line ${line.line}: ${simulationSentence(result.issue)}`);
     }
   }
   return { out, errors };
@@ -80,18 +81,5 @@ function play(request: SimulateRequest, schedule: Schedule): string | Simulation
     const step = run.next();
     if (step.done) return step.value ?? `${lines.join("\n")}\n`;
     lines.push(csvLine(step.value));
-  }
-}
-
-function sentence(issue: SimulationIssue): string {
-  switch (issue.code) {
-    case "charge-out-of-range":
-      return `field vehicle.chargeG: expected ${issue.min} to ${issue.max} g, not ${issue.value}`;
-    case "no-design-point":
-      return "no plausible vehicle could be sized from this label";
-    case "out-of-range":
-      return `${issue.quantity} ${issue.value} at ${issue.rpm} rpm is outside ${issue.min} to ${issue.max}`;
-    case "no-convergence":
-      return `no steady state found at ${issue.rpm} rpm (imbalance ${issue.residual.toExponential(1)})`;
   }
 }

@@ -8,15 +8,17 @@ import type { JudgedStream } from "@/core/readings/stream/judged-stream";
 import { type UnitId, units } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
+import { commonText } from "@/words/screens/common";
+import { againstBandsText } from "@/words/screens/step-pictures";
 
 const rows: { channel: ComparedChannel; name: string; unit: UnitId }[] = [
-  { channel: "low", name: "Low side", unit: "kPa" },
-  { channel: "high", name: "High side", unit: "kPa" },
-  { channel: "superheat", name: "Superheat", unit: "K" },
-  { channel: "subcooling", name: "Subcooling", unit: "K" },
-  { channel: "vent", name: "Centre vent", unit: "degC" },
-  { channel: "suction", name: "Suction line", unit: "degC" },
-  { channel: "liquid", name: "Liquid line", unit: "degC" },
+  { channel: "low", name: commonText.lowSide, unit: "kPa" },
+  { channel: "high", name: commonText.highSide, unit: "kPa" },
+  { channel: "superheat", name: commonText.superheat, unit: "K" },
+  { channel: "subcooling", name: commonText.subcooling, unit: "K" },
+  { channel: "vent", name: commonText.centreVent, unit: "degC" },
+  { channel: "suction", name: commonText.suctionLine, unit: "degC" },
+  { channel: "liquid", name: commonText.liquidLine, unit: "degC" },
 ];
 
 /** What stands beside the bands. */
@@ -34,11 +36,7 @@ export function AgainstBands({
 }) {
   const figures = useFigures();
   if (bands === null) {
-    return (
-      <Text color="soft">
-        With the engine running, every reading is shown next to its expected range. Needs label, altitude and ambient.
-      </Text>
-    );
+    return <Text color="soft">{againstBandsText.withTheEngineRunningEvery}</Text>;
   }
   return (
     <>
@@ -83,8 +81,8 @@ export function AgainstBands({
       </Table.Root>
       <Text color="soft" fontSize="14px" mt="2">
         {ownTests > 0
-          ? `Range of 90 % of sound vehicles consistent with ${ownTests} earlier sound ${ownTests === 1 ? "reading" : "readings"} of this vehicle.`
-          : "90 % of sound vehicles are in this range. Outside it, look closer."}
+          ? againstBandsText.rangeOf90OfSound(ownTests, ownTests === 1 ? "reading" : "readings")
+          : againstBandsText.text90OfSoundVehiclesAre}
       </Text>
     </>
   );
@@ -106,7 +104,7 @@ function Beyond({
   if (value >= band.low && value <= band.high) {
     return (
       <Text as="span" color="soft">
-        inside
+        {againstBandsText.inside}
       </Text>
     );
   }

@@ -3,6 +3,7 @@
 import type { Measured } from "@/core/readings/derive/measured";
 import type { UnitId } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
+import { beforeAfterText } from "@/words/screens/step-pictures";
 import { plainScale } from "./axis";
 
 export interface BeforeAfterRow {
@@ -30,7 +31,7 @@ export function BeforeAfter({ rows }: { rows: readonly BeforeAfterRow[] }) {
       width="100%"
       style={{ display: "block" }}
       role="img"
-      aria-label="Readings before and after the work, with the expected range"
+      aria-label={beforeAfterText.readingsBeforeAndAfterThe}
     >
       {rows.map(({ name, unit, before, after, band }, i) => {
         const values = [before.value, after.value, ...(band === null ? [] : [band.low, band.high])];

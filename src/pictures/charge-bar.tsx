@@ -6,6 +6,7 @@ import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { waitsInHose } from "@/words/charge";
+import { chargeBarText } from "@/words/screens/pictures";
 
 interface ChargeBarProps {
   inputs: ChargeInputs;
@@ -27,20 +28,20 @@ export function ChargeBar({ inputs, balance, pace, runsOut, foot }: ChargeBarPro
   const share = (grams: number) => `${Math.min(100, Math.max(0, (grams / end) * 100))}%`;
   const word =
     balance.state === "inside"
-      ? "within the label range"
+      ? chargeBarText.withinTheLabelRange
       : balance.state === "over"
-        ? `${figures.quantity(-balance.toGoG, "g")} over`
+        ? chargeBarText.over(figures.quantity(-balance.toGoG, "g"))
         : waitsInHose(balance)
-          ? `${figures.quantity(balance.drawInG, "g")} in hose`
-          : `${figures.quantity(balance.toGoG, "g")} to go`;
+          ? chargeBarText.inHose(figures.quantity(balance.drawInG, "g"))
+          : chargeBarText.toGo(figures.quantity(balance.toGoG, "g"));
   return (
-    <Card title="In the vehicle">
+    <Card title={chargeBarText.inTheVehicle}>
       <Flex align="baseline" gap="3.5" wrap="wrap" lineHeight="1">
         <Text as="span" fontSize="88px" fontWeight="650" letterSpacing="-3px" data-testid="in-vehicle">
           {figures.number(balance.inVehicleG, "g")}
         </Text>
         <Text as="span" fontSize="26px" color="soft">
-          {figures.label("g")} of {figures.number(labelG, "g")} ± {figures.number(toleranceG, "g")}
+          {chargeBarText.ofLabel(figures.label("g"), figures.number(labelG, "g"), figures.number(toleranceG, "g"))}
         </Text>
         <Box ml="auto" textAlign="end">
           <Text
@@ -62,7 +63,7 @@ export function ChargeBar({ inputs, balance, pace, runsOut, foot }: ChargeBarPro
         h={runsOut.length > 0 ? "88px" : "64px"}
         mt="4"
         role="img"
-        aria-label={`${figures.quantity(balance.inVehicleG, "g")} in the vehicle, ${word}`}
+        aria-label={chargeBarText.inTheVehicle2(figures.quantity(balance.inVehicleG, "g"), word)}
       >
         <Box
           position="absolute"
@@ -96,7 +97,7 @@ export function ChargeBar({ inputs, balance, pace, runsOut, foot }: ChargeBarPro
           color="done"
           whiteSpace="nowrap"
         >
-          label {figures.number(labelG - toleranceG, "g")} to {figures.number(labelG + toleranceG, "g")}
+          {chargeBarText.labelTo(figures.number(labelG - toleranceG, "g"), figures.number(labelG + toleranceG, "g"))}
         </Text>
         {runsOut.map(({ name, atG }) => (
           <Box key={name} position="absolute" top="56px" left={share(atG)} w="0">
@@ -109,7 +110,7 @@ export function ChargeBar({ inputs, balance, pace, runsOut, foot }: ChargeBarPro
               whiteSpace="nowrap"
               transform={`translateX(-${share(atG)})`}
             >
-              {name} empties near{figures.quantity(atG, "g")}
+              {chargeBarText.emptiesNear(name, figures.quantity(atG, "g"))}
             </Text>
           </Box>
         ))}

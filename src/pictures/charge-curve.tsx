@@ -6,6 +6,7 @@ import { type CurveChannel, curveChannels } from "@/core/bench/bench-shapes";
 import type { ChargeCurve } from "@/core/bench/charge-curve";
 import { fromBase, toBase, type UnitId } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
+import { chargeCurveText } from "@/words/screens/desk-pictures";
 import { courseOf } from "./axis";
 import { niceTicks } from "./nice-ticks";
 
@@ -69,7 +70,13 @@ export function ChargeCurvePicture({ curve, labelG, chargeG, now, kept, silent, 
       style={{ display: "block", touchAction: "pan-y", cursor: "crosshair" }}
       onClick={touch}
     >
-      <title>{`Pressures against charge, ${figures.quantity(least * labelG, "g")} to ${figures.quantity(most * labelG, "g")}, ${curve.vehicles} vehicles`}</title>
+      <title>
+        {chargeCurveText.pressuresAgainstChargeToVehicles(
+          figures.quantity(least * labelG, "g"),
+          figures.quantity(most * labelG, "g"),
+          curve.vehicles,
+        )}
+      </title>
       {curve.silent && (
         <g>
           <rect
@@ -155,7 +162,7 @@ function Lane({ channel, title, top, curve, x, marks }: LaneProps) {
         {title}
       </text>
       <text x={0} y={top + 40} style={small} fill={now ? ACT : SOFT}>
-        {now ? figures.quantity(now.value, unit, unit === "kPa" ? 0 : 1) : "does not run"}
+        {now ? figures.quantity(now.value, unit, unit === "kPa" ? 0 : 1) : chargeCurveText.doesNotRun}
       </text>
       <text x={LEFT - 8} y={top + 14} style={{ fontSize: 11 }} textAnchor="end" fill={SOFT}>
         {figures.number(most, unit, 0)}

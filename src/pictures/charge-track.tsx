@@ -4,6 +4,7 @@ import { useMemo } from "react";
 import type { TrackPoint } from "@/core/charge/scale/live-charge";
 import { formatClock, fromBase, toBase, type UnitId } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
+import { chargeTrackText } from "@/words/screens/step-pictures";
 import { courseOf, plainScale, SideAxis, thinned } from "./axis";
 import { niceTicks } from "./nice-ticks";
 
@@ -53,7 +54,11 @@ export function ChargeTrack({ track }: { track: readonly TrackPoint[] }) {
       width="100%"
       style={{ display: "block" }}
       role="img"
-      aria-label={`Rate ${figures.quantity(last.rateGPerMin, "g")} a minute, low ${figures.number(last.low, "kPa")} and high ${figures.quantity(last.high, "kPa")}`}
+      aria-label={chargeTrackText.rateAMinuteLowAnd(
+        figures.quantity(last.rateGPerMin, "g"),
+        figures.number(last.low, "kPa"),
+        figures.quantity(last.high, "kPa"),
+      )}
     >
       <SideAxis
         ticks={ticksTo(mostRate, figures.unit("g"))}
@@ -75,7 +80,7 @@ export function ChargeTrack({ track }: { track: readonly TrackPoint[] }) {
         colour={INK}
       />
       <text x={4} y={HEIGHT - 7} fontSize="12" fill={LIQUID}>
-        {figures.label("g")}/min
+        {chargeTrackText.min(figures.label("g"))}
       </text>
       <text x={WIDTH - 4} y={HEIGHT - 7} fontSize="12" textAnchor="end" fill={INK}>
         {figures.label("kPa")}
@@ -91,13 +96,13 @@ export function ChargeTrack({ track }: { track: readonly TrackPoint[] }) {
       <path d={course(({ low }) => low, pressure)} fill="none" stroke={LOW} strokeWidth="2" strokeDasharray="8 3" />
       <g fontSize="13" fontWeight="600">
         <text x={LEFT + 6} y={14} fill={LIQUID}>
-          rate
+          {chargeTrackText.rate}
         </text>
         <text x={LEFT + 44} y={14} fill={INK}>
-          high side
+          {chargeTrackText.highSide}
         </text>
         <text x={LEFT + 116} y={14} fill={LOW}>
-          low side, dashed
+          {chargeTrackText.lowSideDashed}
         </text>
       </g>
     </svg>

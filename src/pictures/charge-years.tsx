@@ -2,6 +2,7 @@
 
 import type { Forecast, VehicleHistory } from "@/core/records/vehicle-history";
 import { useFigures } from "@/ui/figures";
+import { chargeYearsText } from "@/words/screens/step-pictures";
 import { dayOf } from "@/words/vehicles";
 import { courseOf, plainScale, quantityScale, SideAxis } from "./axis";
 
@@ -53,7 +54,11 @@ export function ChargeYears({ history, forecast, labelG, now }: ChargeYearsProps
       width="100%"
       style={{ display: "block" }}
       role="img"
-      aria-label={`Charge over ${visits.length} ${visits.length === 1 ? "visit" : "visits"}, label ${figures.quantity(labelG, "g")}`}
+      aria-label={chargeYearsText.chargeOverLabel(
+        visits.length,
+        visits.length === 1 ? chargeYearsText.visit : chargeYearsText.visits,
+        figures.quantity(labelG, "g"),
+      )}
     >
       <SideAxis ticks={scale.ticks} at={y} from={LEFT} to={WIDTH - RIGHT} line="line" labelX={LEFT - 8} />
       <text x={LEFT - 8} y={TOP - 12} textAnchor="end" fill={SOFT} style={text(12)}>
@@ -78,7 +83,7 @@ export function ChargeYears({ history, forecast, labelG, now }: ChargeYearsProps
       ))}
       <path d={`M${x(now)} ${TOP - 4}V${HEIGHT - BOTTOM}`} stroke={INK} strokeDasharray="2 4" />
       <text x={x(now) + 5} y={TOP - 8} fill={INK} style={text(12, 650)}>
-        today
+        {chargeYearsText.today}
       </text>
       {stretches(visits).map(({ from, to }) => (
         <path
@@ -104,12 +109,12 @@ export function ChargeYears({ history, forecast, labelG, now }: ChargeYearsProps
             )}
             {visit.foundG !== null && (
               <circle cx={at} cy={y(visit.foundG)} r="5" fill="var(--chakra-colors-sheet)" stroke={INK} strokeWidth="2">
-                <title>{`${dayOf(visit.at)}: arrived with ${figures.quantity(visit.foundG, "g")}`}</title>
+                <title>{chargeYearsText.arrivedWith(dayOf(visit.at), figures.quantity(visit.foundG, "g"))}</title>
               </circle>
             )}
             {visit.leftWithG !== null && (
               <circle cx={at} cy={y(visit.leftWithG)} r="5" fill={INK}>
-                <title>{`${dayOf(visit.at)}: left with ${figures.quantity(visit.leftWithG, "g")}`}</title>
+                <title>{chargeYearsText.leftWith(dayOf(visit.at), figures.quantity(visit.leftWithG, "g"))}</title>
               </circle>
             )}
           </g>

@@ -3,6 +3,8 @@
 import { memo, type ReactNode, useCallback, useRef } from "react";
 import { type PartId, partNames, signNames } from "@/core/causes/signs";
 import { type Observation, partsOf } from "@/core/readings/observations";
+import { commonText } from "@/words/screens/common";
+import { circuitBoardText } from "@/words/screens/pictures";
 import { BOARD, Narrowing, type Tap, type TapId, TapPlate } from "./circuit-taps";
 import { SvgButton } from "./svg-button";
 
@@ -109,9 +111,9 @@ export function CircuitBoard({
       viewBox={`0 0 ${BOARD.width} ${BOARD.height}`}
       width="100%"
       style={{ display: "block", maxWidth: 760 }}
-      aria-label="Circuit board"
+      aria-label={circuitBoardText.circuitBoard}
     >
-      <title>Circuit board</title>
+      <title>{circuitBoardText.circuitBoard}</title>
       <Patterns />
       <Drawn
         metering={metering}
@@ -177,10 +179,10 @@ const Drawn = memo(function Drawn({
           </>
         )}
         <Label x={255} y={tapping ? 27 : 38} plate>
-          Condenser
+          {circuitBoardText.condenser}
         </Label>
       </Part>
-      <Box2 {...press("fan")} x={182} y={64} width={76} height={30} label="Fan" />
+      <Box2 {...press("fan")} x={182} y={64} width={76} height={30} label={circuitBoardText.fan} />
       <Part {...press("evaporator")}>
         <rect x="150" y="242" width="210" height="50" rx="6" fill={FIELD} stroke={INK} strokeWidth="2" />
         {fillings["suction-line"] === "two-phase" ? (
@@ -192,14 +194,20 @@ const Drawn = memo(function Drawn({
           </>
         )}
         <Label x={255} y={272} plate>
-          Evaporator
+          {circuitBoardText.evaporator}
         </Label>
       </Part>
-      <Box2 {...press("blower")} x={170} y={204} width={100} height={30} label="Blower, air" />
-      <Box2 {...press("compressor")} x={40} y={132} width={88} height={62} label="Compressor" />
-      {has("clutch-belt") && <Box2 {...press("clutch-belt")} x={2} y={140} width={36} height={46} label="Belt" />}
-      {has("receiver") && <Box2 {...press("receiver")} x={410} y={97} width={56} height={42} label="Drier" />}
-      {has("accumulator") && <Box2 {...press("accumulator")} x={50} y={242} width={68} height={50} label="Accum." />}
+      <Box2 {...press("blower")} x={170} y={204} width={100} height={30} label={circuitBoardText.blowerAir} />
+      <Box2 {...press("compressor")} x={40} y={132} width={88} height={62} label={commonText.compressor} />
+      {has("clutch-belt") && (
+        <Box2 {...press("clutch-belt")} x={2} y={140} width={36} height={46} label={circuitBoardText.belt} />
+      )}
+      {has("receiver") && (
+        <Box2 {...press("receiver")} x={410} y={97} width={56} height={42} label={circuitBoardText.drier} />
+      )}
+      {has("accumulator") && (
+        <Box2 {...press("accumulator")} x={50} y={242} width={68} height={50} label={circuitBoardText.accum} />
+      )}
       <Part {...press("metering-device")}>
         <rect x="412" y="184" width="52" height="40" fill="transparent" />
         <path d="M416 190 L460 218 V190 L416 218 Z" fill={FIELD} stroke={INK} strokeWidth="2" />

@@ -3,12 +3,13 @@
 import { Box, Flex, Grid } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { atmosphericPressureKpa } from "@/core/air/atmosphere";
-import { type Cause, causeName } from "@/core/causes/catalogue";
+import type { Cause } from "@/core/causes/catalogue";
 import { type HardLimit, type HardLimitCode, hardLimitOf } from "@/core/diagnosis/explain/hard-limits";
 import type { EvidenceRow } from "@/core/diagnosis/explain/reasons";
 import { fluidTable } from "@/core/fluids/tables";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
+import { causeName } from "@/words/causes";
 import type { Wording } from "@/words/diagnosis";
 import {
   evidenceWords,

@@ -2,6 +2,7 @@
 
 /** Small drawings of what to look for under the bonnet, one for each way a part may be; made for this, not after any car. */
 import type { ReactNode } from "react";
+import { howToTellText } from "@/words/screens/how-to-tell";
 
 const INK = "var(--chakra-colors-ink)";
 const FIELD = "var(--chakra-colors-field)";
@@ -42,7 +43,7 @@ function Bulkhead({ x }: { x: number }) {
     <>
       <rect x={x} y="6" width="7" height="92" fill={BAND} stroke={INK} strokeWidth="1.2" />
       <Word x={x - 4} y={102} end>
-        bulkhead
+        {howToTellText.bulkhead}
       </Word>
     </>
   );
@@ -55,7 +56,7 @@ function Here({ x, y, r = 20 }: { x: number; y: number; r?: number }) {
 
 export const sketches = {
   valve: (
-    <Sketch title="Matchbox-sized block at the bulkhead, two pipes in and two out">
+    <Sketch title={howToTellText.matchboxSizedBlockAtThe}>
       <Bulkhead x={128} />
       <Pipe d="M8 34 H112" width={7} />
       <Pipe d="M8 62 H112" width={13} />
@@ -65,15 +66,15 @@ export const sketches = {
       <circle cx="113" cy="48" r="4" fill="none" stroke={INK} strokeWidth="1.5" />
       <Here x={113} y={48} r={34} />
       <Word x={8} y={22}>
-        thin, warm
+        {howToTellText.thinWarm}
       </Word>
       <Word x={8} y={88}>
-        thick, cold
+        {howToTellText.thickCold}
       </Word>
     </Sketch>
   ),
   orifice: (
-    <Sketch title="Dents crimped around the thin pipe, no block at the bulkhead">
+    <Sketch title={howToTellText.dentsCrimpedAroundTheThin}>
       <Bulkhead x={150} />
       <Pipe d="M8 40 H176" width={9} />
       {[80, 92].map((x) => (
@@ -84,18 +85,18 @@ export const sketches = {
       ))}
       <Here x={88} y={40} />
       <Word x={8} y={26}>
-        warm
+        {howToTellText.warm}
       </Word>
       <Word x={116} y={26}>
-        cold
+        {howToTellText.cold}
       </Word>
       <Word x={44} y={78}>
-        crimps in the pipe
+        {howToTellText.crimpsInThePipe}
       </Word>
     </Sketch>
   ),
   receiver: (
-    <Sketch title="Small can in the thin pipe, at the condenser">
+    <Sketch title={howToTellText.smallCanInTheThin}>
       <rect x="8" y="10" width="58" height="84" rx="3" fill={BAND} stroke={INK} strokeWidth="1.5" />
       {[24, 38, 52, 66, 80].map((y) => (
         <line key={y} x1="12" x2="62" y1={y} y2={y} stroke={INK} strokeWidth="1" />
@@ -105,95 +106,95 @@ export const sketches = {
       <Pipe d="M106 30 H172" width={7} />
       <Here x={94} y={53} r={30} />
       <Word x={112} y={78}>
-        thin pipes,
+        {howToTellText.thinPipes}
       </Word>
       <Word x={112} y={92}>
-        warm
+        {howToTellText.warm}
       </Word>
     </Sketch>
   ),
   accumulator: (
-    <Sketch title="Thermos-sized can in the thick pipe, near the bulkhead">
+    <Sketch title={howToTellText.thermosSizedCanInThe}>
       <Bulkhead x={150} />
       <Pipe d="M150 30 H110" width={14} />
       <rect x="66" y="16" width="46" height="74" rx="12" fill={FIELD} stroke={INK} strokeWidth="2" />
       <Pipe d="M66 30 H8" width={14} />
       <Here x={89} y={53} r={42} />
       <Word x={2} y={78}>
-        thick, cold,
+        {howToTellText.thickCold2}
       </Word>
       <Word x={2} y={92}>
-        wet
+        {howToTellText.wet}
       </Word>
     </Sketch>
   ),
   "high-port": (
-    <Sketch title="High side: thin pipe, larger coupling, cap marked H">
+    <Sketch title={howToTellText.highSideThinPipeLarger}>
       <Pipe d="M8 70 H172" width={8} />
       <rect x="74" y="34" width="30" height="34" rx="3" fill={FIELD} stroke={INK} strokeWidth="2" />
       <text x="89" y="57" style={{ fontSize: 18, fontWeight: 700 }} fill={INK} textAnchor="middle">
         H
       </text>
       <Word x={112} y={46}>
-        the larger cap
+        {howToTellText.theLargerCap}
       </Word>
       <Word x={8} y={94}>
-        thin pipe, condenser to valve
+        {howToTellText.thinPipeCondenserToValve}
       </Word>
     </Sketch>
   ),
   "low-port": (
-    <Sketch title="Low side: thick pipe, smaller coupling, cap marked L">
+    <Sketch title={howToTellText.lowSideThickPipeSmaller}>
       <Pipe d="M8 66 H172" width={16} />
       <rect x="78" y="32" width="23" height="28" rx="3" fill={FIELD} stroke={INK} strokeWidth="2" />
       <text x="89.5" y="52" style={{ fontSize: 16, fontWeight: 700 }} fill={INK} textAnchor="middle">
         L
       </text>
       <Word x={110} y={44}>
-        the smaller cap
+        {howToTellText.theSmallerCap}
       </Word>
       <Word x={8} y={94}>
-        thick pipe, to the compressor
+        {howToTellText.thickPipeToTheCompressor}
       </Word>
     </Sketch>
   ),
   fixed: (
-    <Sketch title="Clutch plate with a gap before the pulley; clicks in, turns or stands">
+    <Sketch title={howToTellText.clutchPlateWithAGap}>
       <rect x="66" y="26" width="92" height="54" rx="8" fill={FIELD} stroke={INK} strokeWidth="2" />
       <rect x="44" y="14" width="22" height="78" rx="3" fill={BAND} stroke={INK} strokeWidth="1.5" />
       <rect x="30" y="26" width="8" height="54" rx="2" fill={FIELD} stroke={INK} strokeWidth="2" />
       <Here x={37} y={53} r={32} />
       <Word x={70} y={98}>
-        plate, gap, pulley
+        {howToTellText.plateGapPulley}
       </Word>
     </Sketch>
   ),
   "variable-internal": (
-    <Sketch title="Clutch plate, no control-valve plug at the back">
+    <Sketch title={howToTellText.clutchPlateNoControlValve}>
       <rect x="66" y="26" width="100" height="54" rx="8" fill={FIELD} stroke={INK} strokeWidth="2" />
       <rect x="44" y="14" width="22" height="78" rx="3" fill={BAND} stroke={INK} strokeWidth="1.5" />
       <rect x="30" y="26" width="8" height="54" rx="2" fill={FIELD} stroke={INK} strokeWidth="2" />
       <circle cx="148" cy="53" r="9" fill="none" stroke={INK} strokeWidth="1.8" />
       <Here x={148} y={53} r={17} />
       <Word x={70} y={98}>
-        round cap, no plug
+        {howToTellText.roundCapNoPlug}
       </Word>
     </Sketch>
   ),
   "variable-external": (
-    <Sketch title="Plug with two wires at the back, often no clutch">
+    <Sketch title={howToTellText.plugWithTwoWiresAt}>
       <rect x="52" y="26" width="92" height="54" rx="8" fill={FIELD} stroke={INK} strokeWidth="2" />
       <rect x="30" y="14" width="22" height="78" rx="3" fill={BAND} stroke={INK} strokeWidth="1.5" />
       <rect x="132" y="42" width="24" height="18" rx="2" fill={FIELD} stroke={INK} strokeWidth="2" />
       <path d="M156 47 C170 44 166 24 176 20 M156 55 C172 54 170 34 178 30" fill="none" stroke={INK} strokeWidth="2" />
       <Here x={146} y={51} r={22} />
       <Word x={60} y={98}>
-        plug with two wires
+        {howToTellText.plugWithTwoWires}
       </Word>
     </Sketch>
   ),
   electric: (
-    <Sketch title="No belt, thick orange cables. High voltage">
+    <Sketch title={howToTellText.noBeltThickOrangeCables}>
       <rect x="40" y="26" width="96" height="54" rx="10" fill={FIELD} stroke={INK} strokeWidth="2" />
       <path
         d="M136 44 C156 44 156 18 178 14 M136 58 C164 58 164 34 178 28"
@@ -203,12 +204,12 @@ export const sketches = {
       />
       <Here x={150} y={42} r={24} />
       <Word x={44} y={98}>
-        no belt, orange cables
+        {howToTellText.noBeltOrangeCables}
       </Word>
     </Sketch>
   ),
   "fan-electric": (
-    <Sketch title="Shroud with a motor and a plug; may stand while the engine is cold">
+    <Sketch title={howToTellText.shroudWithAMotorAnd}>
       <rect x="46" y="8" width="88" height="88" rx="6" fill={BAND} stroke={INK} strokeWidth="1.5" />
       <circle cx="90" cy="52" r="36" fill={FIELD} stroke={INK} strokeWidth="1.5" />
       <circle cx="90" cy="52" r="11" fill={FIELD} stroke={INK} strokeWidth="2" />
@@ -220,12 +221,12 @@ export const sketches = {
       />
       <path d="M101 52 H150 V80 H172" fill="none" stroke={INK} strokeWidth="2" />
       <Word x={138} y={96}>
-        plug
+        {howToTellText.plug}
       </Word>
     </Sketch>
   ),
   "fan-viscous": (
-    <Sketch title="Blades on a ribbed hub at the engine's pulley">
+    <Sketch title={howToTellText.bladesOnARibbedHub}>
       <rect x="12" y="10" width="10" height="86" fill={BAND} stroke={INK} strokeWidth="1.5" />
       <path d="M60 14 C72 36 72 68 60 92" fill="none" stroke={INK} strokeWidth="5" />
       <rect x="66" y="34" width="26" height="38" rx="4" fill={FIELD} stroke={INK} strokeWidth="2" />
@@ -235,13 +236,13 @@ export const sketches = {
       <rect x="92" y="46" width="24" height="14" fill={FIELD} stroke={INK} strokeWidth="1.5" />
       <rect x="116" y="22" width="50" height="62" rx="5" fill={BAND} stroke={INK} strokeWidth="1.5" />
       <Word x={122} y={57}>
-        engine
+        {howToTellText.engine}
       </Word>
       <Here x={79} y={53} r={27} />
     </Sketch>
   ),
   "one-evaporator": (
-    <Sketch title="Two pipes through the bulkhead, none to the rear">
+    <Sketch title={howToTellText.twoPipesThroughTheBulkhead}>
       <rect x="6" y="28" width="168" height="50" rx="14" fill={BAND} stroke={INK} strokeWidth="1.5" />
       <line x1="62" x2="62" y1="28" y2="78" stroke={INK} strokeWidth="2" />
       <rect x="66" y="40" width="18" height="26" rx="2" fill={FIELD} stroke={INK} strokeWidth="2" />
@@ -250,7 +251,7 @@ export const sketches = {
     </Sketch>
   ),
   "two-evaporators": (
-    <Sketch title="Second pair of pipes under the floor to the rear">
+    <Sketch title={howToTellText.secondPairOfPipesUnder}>
       <rect x="6" y="28" width="168" height="50" rx="14" fill={BAND} stroke={INK} strokeWidth="1.5" />
       <line x1="62" x2="62" y1="28" y2="78" stroke={INK} strokeWidth="2" />
       <rect x="66" y="38" width="16" height="22" rx="2" fill={FIELD} stroke={INK} strokeWidth="2" />
@@ -265,10 +266,10 @@ export const sketches = {
       viewBox="0 0 400 150"
       width="100%"
       role="img"
-      aria-label="Label with the meaning of each line"
+      aria-label={howToTellText.labelWithTheMeaningOf}
       style={{ display: "block", maxWidth: 520 }}
     >
-      <title>Label with the meaning of each line</title>
+      <title>{howToTellText.labelWithTheMeaningOf}</title>
       <rect x="4" y="8" width="184" height="134" rx="6" fill={FIELD} stroke={INK} strokeWidth="2" />
       <text x="16" y="36" style={{ fontSize: 16, fontWeight: 700 }} fill={INK}>
         R134a
@@ -277,17 +278,17 @@ export const sketches = {
         620 ± 20 g
       </text>
       <text x="16" y="96" style={{ fontSize: 16, fontWeight: 700 }} fill={INK}>
-        PAG 46, 120 ml
+        {howToTellText.pag46120Ml}
       </text>
       <text x="16" y="126" style={{ fontSize: 13 }} fill={INK}>
-        Type 1 · GWP 1430
+        {howToTellText.type1Gwp1430}
       </text>
       {(
         [
-          [30, "the only refrigerant allowed; never mix"],
-          [60, "charge by weight, empty to full"],
-          [90, "oil of the complete circuit"],
-          [121, "for records only"],
+          [30, howToTellText.theOnlyRefrigerantAllowedNever],
+          [60, howToTellText.chargeByWeightEmptyTo],
+          [90, howToTellText.oilOfTheCompleteCircuit],
+          [121, howToTellText.forRecordsOnly],
         ] as const
       ).map(([y, text]) => (
         <g key={text}>

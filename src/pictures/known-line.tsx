@@ -1,6 +1,7 @@
 "use client";
 
 import { formatClock } from "@/core/units/units";
+import { knownLineText } from "@/words/screens/drill-pictures";
 import { courseOf, plainScale, SideAxis } from "./axis";
 
 interface KnownLineProps {
@@ -38,8 +39,8 @@ export function KnownLine({ moments, clear, endS, knowableAtS, said }: KnownLine
       role="img"
       aria-label={
         knowableAtS === null
-          ? "The readings never showed the fault"
-          : `The readings showed the fault from ${formatClock(knowableAtS)}`
+          ? knownLineText.theReadingsNeverShowedThe
+          : knownLineText.theReadingsShowedTheFault(formatClock(knowableAtS))
       }
     >
       <SideAxis
@@ -67,7 +68,7 @@ export function KnownLine({ moments, clear, endS, knowableAtS, said }: KnownLine
         strokeDasharray="6 4"
       />
       <text x={PLOT.left + 6} y={y(clear) - 6} style={{ fontSize: 18 }} fill="var(--chakra-colors-done)">
-        enough to act
+        {knownLineText.enoughToAct}
       </text>
       <path d={courseOf(points)} fill="none" stroke="var(--chakra-colors-ink)" strokeWidth="3" />
       {knowableX !== null && (
@@ -80,7 +81,7 @@ export function KnownLine({ moments, clear, endS, knowableAtS, said }: KnownLine
             textAnchor={right ? "end" : "start"}
             fill="var(--chakra-colors-act)"
           >
-            {`decidable from ${formatClock(knowableAtS!)}`}
+            {knownLineText.decidableFrom(formatClock(knowableAtS!))}
           </text>
         </g>
       )}

@@ -4,6 +4,7 @@ import { type LessonChannel, type LessonPause, type LessonSample, lessonChannels
 import { channels } from "@/core/readings/channels";
 import { formatClock, type UnitId } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
+import { lessonTraceText } from "@/words/screens/drill-pictures";
 import { courseOf, plainScale, quantityScale, SideAxis } from "./axis";
 
 interface LessonTraceProps {
@@ -50,7 +51,11 @@ export function LessonTrace({ samples, pauses, atS, shown }: LessonTraceProps) {
       width="100%"
       height="100%"
       role="img"
-      aria-label={`Played to ${formatClock(atS)} of ${formatClock(endS)}; shown: ${shown.map((one) => channels[one].name).join(", ") || "nothing"}`}
+      aria-label={lessonTraceText.playedToOfShown(
+        formatClock(atS),
+        formatClock(endS),
+        shown.map((one) => channels[one].name).join(", ") || lessonTraceText.nothing,
+      )}
     >
       {PARTS.map(({ unit, of, top, foot, least, most }) => {
         const here = lessonChannels.filter((one) => shown.includes(one) && of.some((name) => name === one));

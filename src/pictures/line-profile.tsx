@@ -5,15 +5,20 @@ import type { LinePlace, LineProfile } from "@/core/line-places";
 import type { LineSpot, UnexplainedDrop } from "@/core/readings/derive/line-temperatures";
 import { useFigures } from "@/ui/figures";
 import { placeNames, shortPlaceNames } from "@/words/places";
+import { commonText } from "@/words/screens/common";
+import { lineProfileText } from "@/words/screens/step-pictures";
 import { courseOf, quantityScale, SideAxis } from "./axis";
 
 /** What the stretches of the circuit are called under the chart. */
 const stretches: { name: string; places: LinePlace[] }[] = [
-  { name: "Compressor", places: ["discharge"] },
-  { name: "Condenser", places: ["condenser-1", "condenser-2", "condenser-3", "condenser-4", "condenser-5"] },
-  { name: "Liquid line", places: ["liquid-port", "drier-out"] },
-  { name: "Metering", places: ["metering-in", "metering-out"] },
-  { name: "Suction", places: ["suction"] },
+  { name: commonText.compressor, places: ["discharge"] },
+  {
+    name: lineProfileText.condenser,
+    places: ["condenser-1", "condenser-2", "condenser-3", "condenser-4", "condenser-5"],
+  },
+  { name: commonText.liquidLine, places: ["liquid-port", "drier-out"] },
+  { name: lineProfileText.metering, places: ["metering-in", "metering-out"] },
+  { name: lineProfileText.suction, places: ["suction"] },
 ];
 
 const WIDTH = 680;
@@ -53,7 +58,11 @@ export function LineProfilePicture({
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         width="100%"
         role="img"
-        aria-label={`Temperatures along the circuit: ${spots.map(({ place, temperatureC }) => `${placeNames[place]} ${figures.number(temperatureC, "degC")}`).join(", ")}`}
+        aria-label={lineProfileText.temperaturesAlongTheCircuit(
+          spots
+            .map(({ place, temperatureC }) => `${placeNames[place]} ${figures.number(temperatureC, "degC")}`)
+            .join(", "),
+        )}
       >
         <SideAxis {...scale} from={PLOT.left} to={PLOT.right} line="line" labelX={PLOT.left - 7} size={13} />
         <text x={PLOT.left - 7} y={PLOT.foot + 18} fontSize="12" textAnchor="end" fill="var(--chakra-colors-soft)">
@@ -133,7 +142,7 @@ export function LineProfilePicture({
 
 function DropMark({ x1, x2, drop }: { x1: number; x2: number; drop: UnexplainedDrop }) {
   const figures = useFigures();
-  const text = `${figures.quantity(drop.beyondK, "K", 0)} too much`;
+  const text = lineProfileText.tooMuch(figures.quantity(drop.beyondK, "K", 0));
   const width = text.length * 7.4 + 14;
   const middle = (x1 + x2) / 2;
   const left = Math.min(Math.max(middle - width / 2, PLOT.left), PLOT.right - width);

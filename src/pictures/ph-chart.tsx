@@ -8,6 +8,7 @@ import { type CornerName, domeOf, type MeasuredCycle } from "@/core/readings/der
 import type { Figures } from "@/core/units/figures";
 import { fromBase, toBase } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
+import { phChartText } from "@/words/screens/desk-pictures";
 import { phAxes } from "./ph-axes";
 import { CHART_FONT, type ChartInks, chartInks, useEchart } from "./use-echart";
 
@@ -34,14 +35,7 @@ export function PhChart({ refrigerant, cycle, names }: PhChartProps) {
   const said = order
     .map((name) => `${names[name]} ${figures.quantity(cycle.corners[name].temperatureC, "degC", 0)}`)
     .join(", ");
-  return (
-    <Box
-      ref={host}
-      h="330px"
-      role="img"
-      aria-label={`Cycle of ${refrigerant} in the pressure-enthalpy chart: ${said}`}
-    />
-  );
+  return <Box ref={host} h="330px" role="img" aria-label={phChartText.cycleOfInThePressure(refrigerant, said)} />;
 }
 
 interface PhDrawing {
@@ -82,7 +76,11 @@ function phOption({ dome, cycle, names, figures, inks }: PhDrawing) {
       borderWidth: 0,
       textStyle: { color: inks.line, fontFamily: CHART_FONT },
       formatter: ({ name, value }: { name: string; value: [number, number] }) =>
-        `${name}: ${figures.quantity(toBase(value[1], pressure), "kPa")} absolute, ${figures.quantity(toBase(value[0], heat), "kJkg")}`,
+        phChartText.absolute(
+          name,
+          figures.quantity(toBase(value[1], pressure), "kPa"),
+          figures.quantity(toBase(value[0], heat), "kJkg"),
+        ),
     },
     ...phAxes({ least: ends.least, most: toBase(fromBase(ends.most, heat) + 8, heat) }, 3500, figures, inks),
     series: [

@@ -11,6 +11,7 @@ import { domeOf } from "@/core/readings/derive/cycle";
 import type { Figures } from "@/core/units/figures";
 import { fromBase, toBase } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
+import { phMapText } from "@/words/screens/desk-pictures";
 import { phAxes } from "./ph-axes";
 import { CHART_FONT, type ChartInks, chartInks, useEchart } from "./use-echart";
 
@@ -62,15 +63,15 @@ export function PhMap({ refrigerant, now, kept, names }: PhMapProps) {
       role="img"
       aria-label={
         said === ""
-          ? `Pressure-enthalpy chart of ${refrigerant}, not running`
-          : `Cycle of ${refrigerant} in the pressure-enthalpy chart. ${said}`
+          ? phMapText.pressureEnthalpyChartOfNot(refrigerant)
+          : phMapText.cycleOfInThePressure(refrigerant, said)
       }
     />
   );
 }
 
 const cornerWords = (name: string, { temperatureC, kpa }: BenchCorner, figures: Figures) =>
-  `${name} ${figures.quantity(temperatureC, "degC", 0)} at ${figures.quantity(kpa, "kPa", 0)} absolute`;
+  phMapText.atAbsolute(name, figures.quantity(temperatureC, "degC", 0), figures.quantity(kpa, "kPa", 0));
 
 interface MapDrawing extends Omit<PhMapProps, "refrigerant"> {
   lines: { dome: ReturnType<typeof domeOf>; isotherms: PhLine[]; isentropes: PhLine[] };
@@ -141,7 +142,12 @@ function mapOption({ lines, now, kept, names, figures, inks }: MapDrawing) {
       borderWidth: 0,
       textStyle: { color: inks.line, fontFamily: CHART_FONT },
       formatter: ({ name, value }: { name: string; value: [number, number, number] }) =>
-        `${name}: ${figures.quantity(value[2], "degC")}, ${figures.quantity(toBase(value[1], pressure), "kPa")} absolute, ${figures.quantity(toBase(value[0], heat), "kJkg")}`,
+        phMapText.absolute(
+          name,
+          figures.quantity(value[2], "degC"),
+          figures.quantity(toBase(value[1], pressure), "kPa"),
+          figures.quantity(toBase(value[0], heat), "kJkg"),
+        ),
     },
     ...phAxes({ least, most }, 3200, figures, inks),
     series: [

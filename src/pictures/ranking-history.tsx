@@ -1,8 +1,10 @@
 "use client";
 
-import { type Cause, causeName } from "@/core/causes/catalogue";
+import type { Cause } from "@/core/causes/catalogue";
 import type { RankingMoment } from "@/core/diagnosis/decide/verdict";
 import { formatClock } from "@/core/units/units";
+import { causeName } from "@/words/causes";
+import { rankingHistoryText } from "@/words/screens/drill-pictures";
 import { courseOf, plainScale, SideAxis } from "./axis";
 
 const WIDTH = 680;
@@ -32,7 +34,9 @@ export function RankingHistory({ history }: { history: readonly RankingMoment[] 
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       width="100%"
       role="img"
-      aria-label={`Now ${lines.map((cause) => `${causeName(cause)} ${Math.round((last.shares[cause] ?? 0) * 100)} %`).join(", ")}`}
+      aria-label={rankingHistoryText.now(
+        lines.map((cause) => `${causeName(cause)} ${Math.round((last.shares[cause] ?? 0) * 100)} %`).join(", "),
+      )}
     >
       <SideAxis
         ticks={[0, 0.5, 1].map((share) => ({ value: share, text: String(share * 100) }))}
@@ -47,10 +51,10 @@ export function RankingHistory({ history }: { history: readonly RankingMoment[] 
         %
       </text>
       <text x={PLOT.left} y={HEIGHT - 12} fontSize="13" fill="var(--chakra-colors-soft)">
-        first diagnosis
+        {rankingHistoryText.firstDiagnosis}
       </text>
       <text x={PLOT.right} y={HEIGHT - 12} fontSize="13" textAnchor="end" fill="var(--chakra-colors-soft)">
-        {`${formatClock(spanS)} later`}
+        {rankingHistoryText.later(formatClock(spanS))}
       </text>
       {lines.map((cause, i) => {
         // A verdict holds until the next.

@@ -2,6 +2,7 @@
 
 import { type CandidateName, candidateSaturationKpa, identify } from "@/core/fluids/identification";
 import { useFigures } from "@/ui/figures";
+import { saturationChartText } from "@/words/screens/desk-pictures";
 import { courseOf, FootAxis, plainScale, quantityScale, SideAxis } from "./axis";
 
 interface SaturationChartProps {
@@ -41,8 +42,8 @@ export function SaturationChart(props: SaturationChartProps) {
   const fitting = candidates.filter(({ fits }) => fits).map(({ name }) => name);
   const words =
     fitting.length === 0
-      ? "No refrigerant fits this reading."
-      : `Fits ${fitting.join(", ")}; pressure cannot tell these apart.`;
+      ? saturationChartText.noRefrigerantFitsThisReading
+      : saturationChartText.fitsPressureCannotTellThese(fitting.join(", "));
   return (
     <figure style={{ margin: 0 }}>
       <svg
@@ -62,10 +63,10 @@ export function SaturationChart(props: SaturationChartProps) {
           y={FOOT + 18}
         />
         <text x={RIGHT} y={FOOT + 34} fontSize="12" textAnchor="end" fill="var(--chakra-colors-soft)">
-          soak temperature, {figures.label("degC")}
+          {saturationChartText.soakTemperature(figures.label("degC"))}
         </text>
         <text x={LEFT} y={FOOT + 34} fontSize="12" fill="var(--chakra-colors-soft)">
-          {figures.label("kPa")} gauge
+          {saturationChartText.gauge(figures.label("kPa"))}
         </text>
         <clipPath id="saturation-plot">
           <rect x={LEFT} y={TOP} width={RIGHT - LEFT} height={FOOT - TOP} />
@@ -105,7 +106,7 @@ export function SaturationChart(props: SaturationChartProps) {
       <figcaption style={{ fontSize: 14, color: "var(--chakra-colors-soft)" }}>
         {words}
         {fitting.includes("R134a") && fitting.includes("R1234yf")
-          ? ` Near ${figures.quantity(25, "degC", 0)}, R134a and R1234yf differ by 3 %: use label, port type or an identifier.`
+          ? saturationChartText.nearR134aAndR1234yfDiffer(figures.quantity(25, "degC", 0))
           : ""}
       </figcaption>
     </figure>

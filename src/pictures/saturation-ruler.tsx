@@ -8,6 +8,8 @@ import {
   candidateSaturationKpa,
 } from "@/core/fluids/identification";
 import { formatNumber, formatQuantity, fromBase, toBase, type UnitId } from "@/core/units/units";
+import { commonText } from "@/words/screens/common";
+import { saturationRulerText } from "@/words/screens/desk-pictures";
 import { plainScale } from "./axis";
 
 interface Mark {
@@ -81,7 +83,7 @@ export function SaturationRuler(props: SaturationRulerProps) {
   };
   return (
     <svg ref={svg} width="100%" height={HEIGHT} style={{ display: "block", touchAction: "none" }}>
-      <title>{`Saturation of ${refrigerant}: temperature above, pressure below`}</title>
+      <title>{saturationRulerText.saturationOfTemperatureAbovePressure(refrigerant)}</title>
       <rect
         x={LEFT}
         y={LINE_Y - 9}
@@ -108,8 +110,8 @@ export function SaturationRuler(props: SaturationRulerProps) {
       ))}
       {(
         [
-          { name: "Low", side: "low", ...low },
-          { name: "High", side: "high", ...high },
+          { name: commonText.low, side: "low", ...low },
+          { name: commonText.high, side: "high", ...high },
         ] as const
       ).map(({ name, side, temperatureC, errorK }) => {
         if (temperatureC === null) return null;
@@ -123,7 +125,7 @@ export function SaturationRuler(props: SaturationRulerProps) {
             key={side}
             role="slider"
             tabIndex={0}
-            aria-label={`${name} side on the scale`}
+            aria-label={saturationRulerText.sideOnTheScale(name)}
             aria-valuemin={Math.round(least)}
             aria-valuemax={Math.round(most)}
             aria-valuenow={Math.round(temperatureC * 10) / 10}

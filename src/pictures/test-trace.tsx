@@ -4,6 +4,7 @@ import { scaleLinear } from "d3-scale";
 import { courseOfTrace, type KeptTrace } from "@/core/readings/stream/kept-trace";
 import { units } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
+import { testTraceText } from "@/words/screens/step-pictures";
 import { courseOf, FootAxis, quantityScale, SideAxis, timeSteps } from "./axis";
 
 /** One setting of the engine, and what the needles did before it was taken. */
@@ -40,7 +41,7 @@ export function TestTrace({ settings }: { settings: readonly TracedSetting[] }) 
       width="100%"
       style={{ display: "block" }}
       role="img"
-      aria-label={`Both pressures before each recording: ${settings.map(({ name }) => name).join(", ")}`}
+      aria-label={testTraceText.bothPressuresBeforeEachRecording(settings.map(({ name }) => name).join(", "))}
     >
       {settings.map(({ name, trace }, i) => {
         const left = LEFT + (i % 2) * (wide + GAP);
@@ -63,7 +64,7 @@ export function TestTrace({ settings }: { settings: readonly TracedSetting[] }) 
               {name}
             </text>
             <text x={left + wide} y={top - 10} style={label} textAnchor="end" fill={SOFT}>
-              {`${units[unit].label}; seconds before recording`}
+              {testTraceText.secondsBeforeRecording(units[unit].label)}
             </text>
             <SideAxis {...y} from={left} to={left + wide} line="line" labelX={left - 8} />
             <FootAxis

@@ -12,6 +12,8 @@ import type { UnitId } from "@/core/units/units";
 import { fromBase, toBase } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
 import { hardLimitWords } from "@/words/reasons";
+import { commonText } from "@/words/screens/common";
+import { towersText } from "@/words/screens/pictures";
 import { quantityScale, SideAxis } from "./axis";
 
 interface Side {
@@ -55,11 +57,11 @@ export function Towers({ low, high, refrigerant, altitudeM }: TowersProps) {
         width="100%"
         style={{ maxWidth: 300, display: "block", margin: "0 auto" }}
         role="img"
-        aria-label={`Low side ${figures.number(low.value, "kPa")}, high side ${figures.quantity(high.value, "kPa")}`}
+        aria-label={towersText.lowSideHighSide(figures.number(low.value, "kPa"), figures.quantity(high.value, "kPa"))}
       >
         <Tower
           x={0}
-          side={{ name: "Low", ...low }}
+          side={{ name: commonText.low, ...low }}
           least={500}
           steps={5}
           refrigerant={refrigerant}
@@ -67,7 +69,7 @@ export function Towers({ low, high, refrigerant, altitudeM }: TowersProps) {
         />
         <Tower
           x={WIDTH / 2}
-          side={{ name: "High", ...high }}
+          side={{ name: commonText.high, ...high }}
           least={2000}
           steps={5}
           refrigerant={refrigerant}
@@ -238,8 +240,8 @@ function outsideWords(reading: number | null, band: Side["band"], figures: Figur
   if (reading === null || band === null || !Number.isFinite(reading)) return null;
   const over = reading - band.high;
   const under = band.low - reading;
-  if (over > 0) return `${figures.number(over, "kPa")} above`;
-  return under > 0 ? `${figures.number(under, "kPa")} below` : null;
+  if (over > 0) return towersText.above(figures.number(over, "kPa"));
+  return under > 0 ? towersText.below(figures.number(under, "kPa")) : null;
 }
 
 /** Below the number, clear of both scales. */

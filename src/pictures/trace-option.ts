@@ -5,6 +5,7 @@ import type { TraceChannel } from "@/core/readings/channels";
 import type { TraceEvent, TraceStore } from "@/core/readings/stream/trace-store";
 import type { Figures } from "@/core/units/figures";
 import { formatNumber, fromBase, toBase, type UnitId, units } from "@/core/units/units";
+import { traceOptionText } from "@/words/screens/pictures";
 import { niceTicks } from "./nice-ticks";
 import { CHART_FONT, type ChartInks } from "./use-echart";
 
@@ -70,8 +71,8 @@ const pressureLines: Line[] = [
 ];
 const temperatureLines: Line[] = [
   { channel: "vent", name: "vent", colour: "vent", type: "solid" },
-  { channel: "suction", name: "suction line", colour: "low", type: "dashed" },
-  { channel: "liquid", name: "liquid line", colour: "ink", type: "dashed" },
+  { channel: "suction", name: traceOptionText.suctionLine, colour: "low", type: "dashed" },
+  { channel: "liquid", name: traceOptionText.liquidLine, colour: "ink", type: "dashed" },
   { channel: "discharge", name: "discharge", colour: "ink", type: "dotted" },
   { channel: "ambient", name: "ambient", colour: "soft", type: "dotted" },
 ];
@@ -135,7 +136,7 @@ export function traceOption(drawing: TraceDrawing): EChartsCoreOption {
     axisLabel: {
       show,
       color: inks.soft,
-      formatter: (value: number) => (value === 0 ? "now" : `${Number(value.toFixed(1))} min`),
+      formatter: (value: number) => (value === 0 ? "now" : traceOptionText.min(Number(value.toFixed(1)))),
     },
     axisTick: { show },
     splitLine: { show: false },
@@ -164,7 +165,10 @@ export function traceOption(drawing: TraceDrawing): EChartsCoreOption {
     ],
     series,
     graphic: [
-      title(low ? units[pressureUnit].label : `${units[pressureUnit].label} gauge`, sheets.pressures.top - 19),
+      title(
+        low ? units[pressureUnit].label : traceOptionText.gauge(units[pressureUnit].label),
+        sheets.pressures.top - 19,
+      ),
       // Low, the two sheets lie too near for another line of words: the unit stands at its ticks.
       ...(low ? [] : [title(units[temperatureUnit].label, sheets.temperatures.top - 19)]),
       ...labels,

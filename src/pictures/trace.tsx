@@ -10,6 +10,7 @@ import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
 import { saveTextFile } from "@/ui/save-file";
 import { Text } from "@/ui/text";
+import { traceText } from "@/words/screens/pictures";
 import { TRACE_HEIGHT, traceOption } from "./trace-option";
 import { chartInks, useEchart } from "./use-echart";
 
@@ -84,7 +85,7 @@ export function Trace({
       {low && (
         <Flex justify="space-between" align="center" h="30px">
           <Text as="h2" fontSize="14px" fontWeight="600" color="soft">
-            {`Last ${span} minutes`}
+            {traceText.lastMinutes(span)}
           </Text>
           <BenchButton
             kind="quiet"
@@ -93,7 +94,7 @@ export function Trace({
             alignSelf="flex-start"
             zIndex="1"
             w="84px"
-            aria-label="Trace settings"
+            aria-label={traceText.traceSettings}
             aria-expanded={whole}
             onClick={() => setWhole(!whole)}
           >
@@ -102,7 +103,7 @@ export function Trace({
         </Flex>
       )}
       <Flex gap="1.5" wrap="wrap" mb="1" justify="space-between" display={whole ? "flex" : "none"}>
-        <Flex gap="1.5" wrap="wrap" role="group" aria-label="Lines shown">
+        <Flex gap="1.5" wrap="wrap" role="group" aria-label={traceText.linesShown}>
           {choosable.map(({ channel, name }) => (
             <BenchButton
               key={channel}
@@ -118,7 +119,7 @@ export function Trace({
             </BenchButton>
           ))}
         </Flex>
-        <Flex gap="1.5" role="group" aria-label="Minutes shown">
+        <Flex gap="1.5" role="group" aria-label={traceText.minutesShown}>
           {spans.map((value) => (
             <BenchButton
               key={value}
@@ -127,10 +128,10 @@ export function Trace({
               px="2.5"
               minW="target"
               fontSize="14px"
-              aria-label={`${value} min`}
+              aria-label={traceText.min(value)}
               onClick={() => setSpan(value)}
             >
-              {value === spans.at(-1) ? `${value} min` : value}
+              {value === spans.at(-1) ? traceText.min(value) : value}
             </BenchButton>
           ))}
         </Flex>
@@ -142,13 +143,18 @@ export function Trace({
           role="img"
           aria-label={
             latest
-              ? `Trace of the last ${span} minutes. Now low side ${figures.quantity(latest.low, "kPa")}, high side ${figures.quantity(latest.high, "kPa")}, vent ${figures.quantity(latest.vent, "degC")}`
-              : "Trace, empty"
+              ? traceText.traceOfTheLastMinutes(
+                  span,
+                  figures.quantity(latest.low, "kPa"),
+                  figures.quantity(latest.high, "kPa"),
+                  figures.quantity(latest.vent, "degC"),
+                )
+              : traceText.traceEmpty
           }
         />
         {latest === null && (
           <Text position="absolute" inset="0" m="auto" h="fit-content" textAlign="center" color="soft">
-            No readings yet.
+            {traceText.noReadingsYet}
           </Text>
         )}
       </Box>
@@ -162,7 +168,7 @@ export function Trace({
             disabled={latest === null}
             onClick={() => saveTextFile(fileName, traceCsv(trace), "text/csv")}
           >
-            Export table
+            {traceText.exportTable}
           </BenchButton>
         </Flex>
       )}

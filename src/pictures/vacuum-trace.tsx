@@ -4,6 +4,7 @@ import { useMemo } from "react";
 import type { HoldPoint } from "@/core/charge/vacuum/hold";
 import type { Job } from "@/core/records/job";
 import { formatClock, formatNumber, fromBase, toBase, type UnitId, units } from "@/core/units/units";
+import { vacuumTraceText } from "@/words/screens/step-pictures";
 import { vacuumMarkWords } from "@/words/vacuum";
 import { courseOf, FootAxis, logScale, plainScale, SideAxis, thinned, timeSteps } from "./axis";
 
@@ -47,8 +48,8 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
     }),
   );
   const lines = [
-    { kpa: boilingKpa, words: "water boils", colour: "var(--chakra-colors-wait)", below: false },
-    { kpa: targetKpa, words: "target vacuum", colour: "var(--chakra-colors-done)", below: true },
+    { kpa: boilingKpa, words: vacuumTraceText.waterBoils, colour: "var(--chakra-colors-wait)", below: false },
+    { kpa: targetKpa, words: vacuumTraceText.targetVacuum, colour: "var(--chakra-colors-done)", below: true },
   ];
   return (
     <svg
@@ -56,7 +57,10 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
       width="100%"
       style={{ display: "block" }}
       role="img"
-      aria-label={`Absolute pressure over ${formatClock(end)}${newest ? `, now ${formatNumber(newest.kpa, unit)} ${units[unit].label}` : ""}`}
+      aria-label={vacuumTraceText.absolutePressureOver(
+        formatClock(end),
+        newest ? `, now ${formatNumber(newest.kpa, unit)} ${units[unit].label}` : "",
+      )}
     >
       <SideAxis
         ticks={decadesOf(unit).map((shown) => ({ value: toBase(shown, unit), text: decadeText(shown, unit) }))}
@@ -67,7 +71,7 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
         labelX={LEFT - 8}
       />
       <text x={WIDTH - RIGHT} y={TOP - 6} fontSize="12" textAnchor="end" fill={SOFT}>
-        {`${units[unit].label}, logarithmic; ${names} since pump start`}
+        {vacuumTraceText.logarithmicSincePumpStart(units[unit].label, names)}
       </text>
       <FootAxis
         ticks={ticks.map((t) => ({ value: t, text: t === 0 ? `0 ${perName}` : `${t / per}` }))}

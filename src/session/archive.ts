@@ -6,6 +6,7 @@ import type { ArchiveFailure, Progress } from "@/core/records/archive-task";
 import type { CopyIssue } from "@/core/records/copies";
 import { fail, type Result, reasonOf } from "@/core/result";
 import { workshop } from "@/data/workshop";
+import { archiveText } from "@/words/screens/session";
 import { connectArchive } from "@/worker/archive-client";
 import type { Carried, HearsProgress } from "@/worker/archive-protocol";
 
@@ -54,7 +55,7 @@ async function inWorker<Value>(
   try {
     return await task(line.api, line.listen(onProgress));
   } catch (error) {
-    return fail({ code: "failed", reason: reasonOf(error) || "the worker stopped" });
+    return fail({ code: "failed", reason: reasonOf(error) || archiveText.theWorkerStopped });
   } finally {
     line.close();
   }

@@ -7,9 +7,10 @@ import type { RackVehicle } from "@/core/instruments/rack-vehicles";
 import { TraceStore } from "@/core/readings/stream/trace-store";
 import { reasonOf } from "@/core/result";
 import { engineWords, machineWords, valveWords } from "@/words/instruments";
+import { benchTimeText } from "@/words/screens/session";
 import { connectRack, type RackConnection } from "@/worker/rack-client";
 
-const NOT_CONNECTED: unique symbol = Symbol("not connected");
+const NOT_CONNECTED: unique symbol = Symbol(benchTimeText.notConnected);
 
 /** A can that is put on the scale, g. */
 export const CAN_G = 340;
@@ -167,7 +168,7 @@ export function useBenchTime(state: BenchState): BenchTime & BenchTimeActs {
       act(
         async (api) => void (await api.setContainer(canOn ? { id: CAN, netKg: CAN_G / 1000 } : null, null, true)),
         { canOn },
-        canOn ? "can on the scale" : "can off",
+        canOn ? benchTimeText.canOnTheScale : benchTimeText.canOff,
       ),
     setValve: (valve) => act((api) => api.setValve(valve, 0, 1), {}, valveWords[valve]),
   };

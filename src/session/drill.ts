@@ -16,6 +16,7 @@ import type { ReadingFile } from "@/core/readings/file/reading-file";
 import { TraceStore } from "@/core/readings/stream/trace-store";
 import { reasonOf } from "@/core/result";
 import { type DrillDraft, loadOpenRun, saveOpenRun } from "@/data/drills";
+import { drillText } from "@/words/screens/session";
 import { connectDrillCar, connectDrillClerk, type DrillConnection } from "@/worker/drill-client";
 import type { RunStanding } from "@/worker/drill-protocol";
 import { noteUnsavedDrill } from "./drill-book";
@@ -119,7 +120,7 @@ export function useDrillAtCar(source: DrillSource, key: string): DrillAtCar & Dr
       })
       .then((standing) => {
         if (gone) return;
-        if (standing === null) lost("this case cannot be simulated");
+        if (standing === null) lost(drillText.thisCaseCannotBeSimulated);
         else setState((now) => ({ ...now, status: "running", standing }));
       })
       .catch((error: unknown) => lost(reasonOf(error)));

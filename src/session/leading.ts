@@ -1,9 +1,9 @@
 "use client";
 
 import { useEffect, useMemo } from "react";
-import { causeName } from "@/core/causes/catalogue";
 import type { Job } from "@/core/records/job";
 import { hasReadings, readingFilesOf, type TestName } from "@/core/records/job-readings";
+import { causeName } from "@/words/causes";
 import { connectDiagnosis } from "@/worker/diagnosis-client";
 import { useAnswer } from "./answers";
 

@@ -18,6 +18,7 @@ import { balanceOf, recoveredOf } from "@/core/records/job-readings";
 import { reasonOf } from "@/core/result";
 import { entryValue } from "@/core/units/entry";
 import { engineWords } from "@/words/instruments";
+import { rackStoreText } from "@/words/screens/session";
 import { newestOnly, OVERTAKEN } from "@/worker/newest";
 import type { RackConnection } from "@/worker/rack-client";
 import type { OnSamples, RackSetup, RackStanding } from "@/worker/rack-protocol";
@@ -91,7 +92,7 @@ export interface RackPorts {
   clock: () => number;
 }
 
-const NO_ANSWER = Symbol("the simulator has not responded");
+const NO_ANSWER = Symbol(rackStoreText.theSimulatorHasNotResponded);
 
 type Remote = RackConnection["api"];
 
@@ -190,7 +191,7 @@ export function createRackStore(ports: RackPorts): RackStore {
       });
       const answer = await Promise.race([act(asked.api), silence]).catch((): typeof NO_ANSWER => NO_ANSWER);
       clearTimeout(patience);
-      if (answer === NO_ANSWER && connection === asked) lost("it does not respond");
+      if (answer === NO_ANSWER && connection === asked) lost(rackStoreText.itDoesNotRespond);
       return answer;
     };
     /** The same for an act that may be refused. */
@@ -239,7 +240,7 @@ export function createRackStore(ports: RackPorts): RackStore {
             (made) => {
               if (made === OVERTAKEN) return;
               connection = made;
-              if (made === null) return lost("this job names a missing simulated vehicle");
+              if (made === null) return lost(rackStoreText.thisJobNamesAMissing);
               const { standing } = made;
               const engine = engineAsked ?? standing.engine;
               set({ status: "running", canSpot: true, standing, engine, machine: standing.machine });
@@ -325,13 +326,13 @@ function noteSwitching(trace: TraceStore, fresh: readonly RackSample[], last: Ra
     if (before !== null && engine !== "off" && engineOf(before.rpm, "off") !== "off") {
       const fan = (sample.fanPct ?? 0) > FAN_ON_PCT;
       if (sample.fanPct !== null && before.fanPct !== null && fan !== before.fanPct > FAN_ON_PCT) {
-        trace.note({ time: sample.time, kind: "fan", text: fan ? "fan on" : "fan off" });
+        trace.note({ time: sample.time, kind: "fan", text: fan ? rackStoreText.fanOn : rackStoreText.fanOff });
       }
       if (sample.clutchIn !== null && before.clutchIn !== null && sample.clutchIn !== before.clutchIn) {
         trace.note({
           time: sample.time,
           kind: "clutch",
-          text: sample.clutchIn ? "clutch engaged" : "clutch disengaged",
+          text: sample.clutchIn ? rackStoreText.clutchEngaged : rackStoreText.clutchDisengaged,
         });
       }
     }

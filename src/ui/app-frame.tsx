@@ -19,6 +19,8 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useTheme } from "next-themes";
 import { type ReactNode, useEffect, useState } from "react";
+import { commonText } from "@/words/screens/common";
+import { appFrameText } from "@/words/screens/ui";
 import { useFrameNotices } from "./frame-notices";
 import { Mark } from "./mark";
 import { useUpdateWaits } from "./offline";
@@ -55,20 +57,20 @@ export function AppFrame({ current, title, header, footer, commands = [], about 
   const notices = useFrameNotices();
 
   const own: Shortcut[] = [
-    { key: "b", does: "Bay", run: () => router.push("/") },
-    { key: "v", does: "Vehicles", run: () => router.push("/vehicles") },
-    { key: "w", does: "Bench", run: () => router.push("/bench") },
-    { key: "d", does: "Drill", run: () => router.push("/drill") },
-    { key: "e", does: "Ledger", run: () => router.push("/ledger") },
-    { key: "p", does: "P-T desk", run: () => router.push("/desk") },
-    { key: ",", does: "Settings", run: () => router.push("/settings") },
-    { key: "l", does: "Light or dark", run: () => setTheme(dark ? "light" : "dark") },
+    { key: "b", does: commonText.bay, run: () => router.push("/") },
+    { key: "v", does: commonText.vehicles, run: () => router.push("/vehicles") },
+    { key: "w", does: commonText.bench, run: () => router.push("/bench") },
+    { key: "d", does: commonText.drill, run: () => router.push("/drill") },
+    { key: "e", does: commonText.ledger, run: () => router.push("/ledger") },
+    { key: "p", does: commonText.pTDesk, run: () => router.push("/desk") },
+    { key: ",", does: commonText.settings, run: () => router.push("/settings") },
+    { key: "l", does: appFrameText.lightOrDark, run: () => setTheme(dark ? "light" : "dark") },
   ];
   const all = [...commands, ...own];
   useShortcuts([
     ...all,
-    { key: "?", does: "Help", run: () => openHelp() },
-    { key: "ctrl+k", does: "Search", run: openPalette },
+    { key: "?", does: appFrameText.help, run: () => openHelp() },
+    { key: "ctrl+k", does: appFrameText.search, run: openPalette },
   ]);
   useOffers(all, about);
 
@@ -82,7 +84,7 @@ export function AppFrame({ current, title, header, footer, commands = [], about 
     >
       <Flex
         as="nav"
-        aria-label="Views"
+        aria-label={appFrameText.views}
         gridRow="1 / 4"
         direction="column"
         align="center"
@@ -95,29 +97,51 @@ export function AppFrame({ current, title, header, footer, commands = [], about 
         <Box mb="5" color="#efece5">
           <Mark />
         </Box>
-        <RailLink href="/" label="Bay" active={current === "bay"} icon={<SquareStack size={21} />} />
-        {lastJob && <RailLink href={lastJob} label="Job" active={current === "job"} icon={<Wrench size={21} />} />}
-        <RailLink href="/vehicles" label="Vehicles" active={current === "vehicles"} icon={<CarFront size={21} />} />
-        <RailLink href="/bench" label="Bench" active={current === "bench"} icon={<FlaskConical size={21} />} />
-        <RailLink href="/drill" label="Drill" active={current === "drill"} icon={<GraduationCap size={21} />} />
-        <RailLink href="/ledger" label="Ledger" active={current === "ledger"} icon={<BookText size={21} />} />
+        <RailLink href="/" label={commonText.bay} active={current === "bay"} icon={<SquareStack size={21} />} />
+        {lastJob && (
+          <RailLink href={lastJob} label={commonText.job} active={current === "job"} icon={<Wrench size={21} />} />
+        )}
+        <RailLink
+          href="/vehicles"
+          label={commonText.vehicles}
+          active={current === "vehicles"}
+          icon={<CarFront size={21} />}
+        />
+        <RailLink
+          href="/bench"
+          label={commonText.bench}
+          active={current === "bench"}
+          icon={<FlaskConical size={21} />}
+        />
+        <RailLink
+          href="/drill"
+          label={commonText.drill}
+          active={current === "drill"}
+          icon={<GraduationCap size={21} />}
+        />
+        <RailLink
+          href="/ledger"
+          label={commonText.ledger}
+          active={current === "ledger"}
+          icon={<BookText size={21} />}
+        />
         <RailLink href="/desk" label="P-T" active={current === "desk"} icon={<Ruler size={21} />} />
         <Box mt="auto" />
         {updateWaits && (
           <Text fontSize="11px" textAlign="center" px="1" pb="2" role="status">
-            Update at next start
+            {appFrameText.updateAtNextStart}
           </Text>
         )}
         <RailLink
           href="/settings"
-          label="Settings"
+          label={commonText.settings}
           active={current === "settings"}
           icon={<SlidersHorizontal size={21} />}
         />
-        <RailButton label="Search" icon={<Search size={21} />} onClick={openPalette} />
-        <RailButton label="Help" icon={<CircleQuestionMark size={21} />} onClick={() => openHelp()} />
+        <RailButton label={appFrameText.search} icon={<Search size={21} />} onClick={openPalette} />
+        <RailButton label={appFrameText.help} icon={<CircleQuestionMark size={21} />} onClick={() => openHelp()} />
         <RailButton
-          label={dark ? "Light" : "Dark"}
+          label={dark ? appFrameText.light : appFrameText.dark}
           icon={dark ? <Sun size={21} /> : <MoonStar size={21} />}
           onClick={() => setTheme(dark ? "light" : "dark")}
         />

@@ -1,6 +1,7 @@
 "use client";
 
 import { Flex, RadioGroup } from "@chakra-ui/react";
+import { choiceText } from "@/words/screens/ui";
 import { Text, useSay } from "./text";
 
 interface ChoiceProps<Value extends string> {
@@ -58,7 +59,7 @@ export function Choice<Value extends string>({
       </Flex>
       {missing && (
         <Text color="act" fontSize="13px" mt="1">
-          {label} is missing.
+          {choiceText.isMissing(label)}
         </Text>
       )}
     </RadioGroup.Root>

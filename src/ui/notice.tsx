@@ -2,6 +2,7 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import type { ReactNode } from "react";
+import { noticeText } from "@/words/screens/ui";
 import { Text, useSaid } from "./text";
 
 type Tone = "act" | "wait" | "done" | "plain";
@@ -54,7 +55,7 @@ export function Caution({ title, children }: { title: string; children: ReactNod
   return (
     <Box
       as="aside"
-      aria-label="Caution"
+      aria-label={noticeText.caution}
       borderWidth="2px"
       borderColor="act"
       rounded="10px"

@@ -4,6 +4,7 @@ import { Box, Field, Flex, Input, NativeSelect } from "@chakra-ui/react";
 import { useId, useState } from "react";
 import { checkEntry, type Entry, type FieldSpec, unitDoubt, withSaidUnit } from "@/core/units/entry";
 import { type UnitId, units, unitsOf } from "@/core/units/units";
+import { numberFieldText } from "@/words/screens/ui";
 import { entrySentence } from "../words/issues";
 import { BenchButton } from "./buttons";
 import { Text, useSay } from "./text";
@@ -76,7 +77,7 @@ export function NumberField(props: NumberFieldProps) {
         />
         {!hideUnit && (
           <UnitChoice
-            label={say(`Unit of ${label}`)}
+            label={say(numberFieldText.unitOf(label))}
             unit={value.unit}
             tall={large}
             options={options}
@@ -96,9 +97,9 @@ export function NumberField(props: NumberFieldProps) {
         </Field.ErrorText>
       )}
       {asked.length > 0 && (
-        <Flex align="center" gap="1.5" wrap="wrap" role="group" aria-label={say(`Unit of the ${label} entry`)}>
+        <Flex align="center" gap="1.5" wrap="wrap" role="group" aria-label={say(numberFieldText.unitOfTheEntry(label))}>
           <Text fontSize="13px" color="wait" fontWeight="600">
-            Unit?
+            {numberFieldText.unit}
           </Text>
           {asked.slice(0, 3).map((unit) => (
             <BenchButton key={unit} kind="quiet" onClick={() => onChange({ text: bareNumber(text), unit })}>

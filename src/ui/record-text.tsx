@@ -1,6 +1,7 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
+import { recordTextText } from "@/words/screens/ui";
 
 /** A record that cannot be shown in any other way. */
 export function RecordText({ text }: { text: string }) {
@@ -8,7 +9,7 @@ export function RecordText({ text }: { text: string }) {
     <Box
       as="pre"
       tabIndex={0}
-      aria-label="Record as text"
+      aria-label={recordTextText.recordAsText}
       maxH="50vh"
       overflow="auto"
       bg="field"

@@ -2,6 +2,8 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { type ReactNode, useState } from "react";
+import { commonText } from "@/words/screens/common";
+import { setAsideText } from "@/words/screens/ui";
 import { typed } from "@/words/typed";
 import { BenchButton } from "./buttons";
 import { Notice } from "./notice";
@@ -25,24 +27,24 @@ export function SetAside({ id, name, text, onRemove, forGood = false, children }
   const save = () => saveTextFile(`evrid-${id.replace(/[^\w-]+/g, "-").slice(0, 80)}.json`, text);
   const [open, setOpen] = useState(false);
   return (
-    <Notice tone="act" title={`${typed(name)}: unreadable, set aside`}>
+    <Notice tone="act" title={setAsideText.unreadableSetAside(typed(name))}>
       {children}
       <Flex gap="2" mt="2" wrap="wrap">
-        <BenchButton aria-label={`Save ${name} as file`} onClick={save}>
-          Save as file
+        <BenchButton aria-label={setAsideText.saveAsFile2(name)} onClick={save}>
+          {commonText.saveAsFile}
         </BenchButton>
         <BenchButton kind="quiet" aria-pressed={open} onClick={() => setOpen(!open)}>
-          {open ? "Hide text" : "Show as text"}
+          {open ? setAsideText.hideText : setAsideText.showAsText}
         </BenchButton>
         <BenchButton
           kind="quiet"
-          aria-label={forGood ? `Save ${name} as file and remove it` : `Remove ${name}`}
+          aria-label={forGood ? setAsideText.saveAsFileAndRemove(name) : setAsideText.remove(name)}
           onClick={() => {
             if (forGood) save();
             onRemove();
           }}
         >
-          {forGood ? "Save and remove" : "Remove"}
+          {forGood ? setAsideText.saveAndRemove : "Remove"}
         </BenchButton>
       </Flex>
       {open && (

@@ -1,6 +1,7 @@
 "use client";
 
 import { Flex } from "@chakra-ui/react";
+import { storeFailureText } from "@/words/screens/ui";
 import { BenchButton } from "./buttons";
 import { Notice } from "./notice";
 
@@ -9,13 +10,13 @@ export function StoreFailure({ reason, onAgain }: { reason: string | null; onAga
   return (
     <Notice
       tone="act"
-      title={reason === null ? "The browser's storage does not respond" : "The browser's storage cannot be opened"}
+      title={reason === null ? storeFailureText.theBrowsersStorageDoesNot : storeFailureText.theBrowsersStorageCannotBe}
     >
       {reason === null
-        ? "Another tab may block it. Close other Evrid tabs and try again. Stored records are unchanged."
-        : `Reason: ${reason}. Possible causes: private window, full disk, browser setting. Stored records are unchanged.`}
+        ? storeFailureText.anotherTabMayBlockIt
+        : storeFailureText.reasonPossibleCausesPrivateWindow(reason)}
       <Flex mt="2">
-        <BenchButton onClick={onAgain ?? (() => window.location.reload())}>Try again</BenchButton>
+        <BenchButton onClick={onAgain ?? (() => window.location.reload())}>{storeFailureText.tryAgain}</BenchButton>
       </Flex>
     </Notice>
   );

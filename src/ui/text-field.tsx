@@ -2,6 +2,7 @@
 
 import { Field, Input, Textarea } from "@chakra-ui/react";
 import { useState } from "react";
+import { textFieldText } from "@/words/screens/ui";
 import { useSay } from "./text";
 
 interface TextFieldProps {
@@ -43,7 +44,7 @@ export function TextField({ label, value, onChange, hint, placeholder, lines = 1
       )}
       {missing ? (
         <Field.ErrorText color="act" fontSize="13px" mt="0">
-          {say(`${label} is missing.`)}
+          {say(textFieldText.isMissing(label))}
         </Field.ErrorText>
       ) : (
         hint && (

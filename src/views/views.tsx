@@ -5,6 +5,7 @@ import { lazy, type ReactNode, Suspense } from "react";
 import type { View } from "@/ui/app-frame";
 import { Opening } from "@/ui/opening";
 import { ViewBoundary } from "@/ui/view-boundary";
+import { commonText } from "@/words/screens/common";
 
 const BayView = lazy(() => import("./bay/bay-view").then(({ BayView }) => ({ default: BayView })));
 const VehiclesView = lazy(() =>
@@ -47,7 +48,7 @@ function Whole({ current, title, children }: ViewProps) {
 
 export function Bay() {
   return (
-    <Whole current="bay" title="Bay">
+    <Whole current="bay" title={commonText.bay}>
       <BayView />
     </Whole>
   );
@@ -55,7 +56,7 @@ export function Bay() {
 
 export function Vehicles() {
   return (
-    <Whole current="vehicles" title="Vehicles">
+    <Whole current="vehicles" title={commonText.vehicles}>
       <VehiclesView />
     </Whole>
   );
@@ -63,7 +64,7 @@ export function Vehicles() {
 
 export function Vehicle() {
   return (
-    <Whole current="vehicles" title="Vehicle">
+    <Whole current="vehicles" title={commonText.vehicle}>
       <VehicleView />
     </Whole>
   );
@@ -71,7 +72,7 @@ export function Vehicle() {
 
 export function Ledger() {
   return (
-    <Whole current="ledger" title="Ledger">
+    <Whole current="ledger" title={commonText.ledger}>
       <LedgerView />
     </Whole>
   );
@@ -79,7 +80,7 @@ export function Ledger() {
 
 export function Report() {
   return (
-    <Whole current="job" title="Report">
+    <Whole current="job" title={commonText.report}>
       <ReportView />
     </Whole>
   );
@@ -87,7 +88,7 @@ export function Report() {
 
 export function Desk() {
   return (
-    <Whole current="desk" title="P-T desk">
+    <Whole current="desk" title={commonText.pTDesk}>
       <DeskView />
     </Whole>
   );
@@ -95,7 +96,7 @@ export function Desk() {
 
 export function Bench() {
   return (
-    <Whole current="bench" title="Bench">
+    <Whole current="bench" title={commonText.bench}>
       <BenchView />
     </Whole>
   );
@@ -103,7 +104,7 @@ export function Bench() {
 
 export function Drill() {
   return (
-    <Whole current="drill" title="Drill">
+    <Whole current="drill" title={commonText.drill}>
       <DrillView />
     </Whole>
   );
@@ -111,7 +112,7 @@ export function Drill() {
 
 export function Settings() {
   return (
-    <Whole current="settings" title="Settings">
+    <Whole current="settings" title={commonText.settings}>
       <SettingsView />
     </Whole>
   );
@@ -119,7 +120,7 @@ export function Settings() {
 
 export function JobDesk({ children }: { children: ReactNode }) {
   return (
-    <Whole current="job" title="Job">
+    <Whole current="job" title={commonText.job}>
       <JobFrame>{children}</JobFrame>
     </Whole>
   );

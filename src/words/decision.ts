@@ -1,9 +1,10 @@
 /** What to do now, in a sentence, and what would change it. */
 
-import { type Cause, causeEntry, causeName } from "@/core/causes/catalogue";
+import { type Cause, causeEntry } from "@/core/causes/catalogue";
 import type { Remedy } from "@/core/causes/cause";
 import type { ClosingAct } from "@/core/diagnosis/decide/acts";
 import type { Decision } from "@/core/diagnosis/decide/decide";
+import { causeName } from "./causes";
 import { strangeReading, type Wording } from "./diagnosis";
 import { LABEL_DOUBT } from "./label";
 import { implausibleWords } from "./plausibility";

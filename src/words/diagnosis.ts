@@ -1,6 +1,6 @@
 /** What a verdict says in words, with numbers in units a technician reads. */
 
-import { type Cause, causeEntry, causeName } from "@/core/causes/catalogue";
+import { type Cause, causeEntry } from "@/core/causes/catalogue";
 import type { SeverityRange } from "@/core/causes/cause";
 import { complaintIds, complaintNames } from "@/core/causes/complaints";
 import type { Verdict, Warning } from "@/core/diagnosis/decide/verdict";
@@ -13,6 +13,7 @@ import type { Foreign } from "@/core/readings/derive/foreign";
 import { saturationGaugeKpa } from "@/core/readings/derive/saturation-temperature";
 import type { Figures } from "@/core/units/figures";
 import { formatQuantity, type UnitId } from "@/core/units/units";
+import { causeName, severityWords } from "./causes";
 import { doubtByReadings, LABEL_DOUBT } from "./label";
 import { implausibleSentence, implausibleWords, learnedValueWords } from "./plausibility";
 
@@ -100,7 +101,7 @@ export function severitySentence(
   if (cause === "none") return null;
   // A share of a label that nobody could read is the share of nothing.
   if (labelUnknown && (cause === "undercharge" || cause === "overcharge")) return null;
-  return causeEntry(cause).said(severity, metering);
+  return severityWords(cause, severity, metering);
 }
 
 export function seenSentence(code: string): string {

@@ -1,5 +1,5 @@
 /** Words of drills: what a customer says, what can be done at the car, and what is said when the cover comes off. */
-import { type Cause, causeName, type FaultCause } from "@/core/causes/catalogue";
+import type { Cause, FaultCause } from "@/core/causes/catalogue";
 import { partNames, signNames } from "@/core/causes/signs";
 import type { CarEvent } from "@/core/drill/drill-car";
 import type { WayStep } from "@/core/drill/drill-check";
@@ -25,6 +25,7 @@ import type { TextIssue } from "@/core/read-record";
 import { channels } from "@/core/readings/channels";
 import type { Figures } from "@/core/units/figures";
 import type { UnitId } from "@/core/units/units";
+import { causeName } from "./causes";
 
 export const themeNames: Record<DrillTheme, string> = {
   pressures: "Pressures only",

@@ -1,8 +1,9 @@
 /** The words of the product and of the trade, each in two or three plain sentences: help, palette and what stands beside a number are made from it. */
-import { type Cause, causeName, causes, type FaultCause } from "@/core/causes/catalogue";
+import { type Cause, causes, type FaultCause } from "@/core/causes/catalogue";
 import type { ExampleReading } from "@/core/charge/examples";
 import { type StepId, stepIds } from "@/core/records/job";
 import type { Figures } from "@/core/units/figures";
+import { causeName } from "./causes";
 import { stepNames } from "./job";
 
 export type EntryKind = "step" | "cause" | "term";

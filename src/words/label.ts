@@ -1,8 +1,8 @@
 /** Words of what speaks against a label. */
 import { format, parseISO } from "date-fns";
-import { causeName } from "@/core/causes/catalogue";
 import type { LabelDoubt } from "@/core/records/label-check";
 import type { Figures } from "@/core/units/figures";
+import { causeName } from "./causes";
 
 export const LABEL_DOUBT = "Label, scale or unit may be wrong";
 

@@ -1,5 +1,5 @@
 /** Evidence in words: a quantity with its reading, the expected range, and how much likelier one cause makes it than another. */
-import { type Cause, causeName } from "@/core/causes/catalogue";
+import type { Cause } from "@/core/causes/catalogue";
 import type { HardLimit, HardLimitCode } from "@/core/diagnosis/explain/hard-limits";
 import { type Quantity, quantityUnit } from "@/core/diagnosis/explain/quantities";
 import type { EvidenceRow, Reason, ReasonQuantity } from "@/core/diagnosis/explain/reasons";
@@ -7,6 +7,7 @@ import { channels } from "@/core/readings/channels";
 import { NO_LIQUID_K } from "@/core/readings/derive/rest";
 import type { Figures } from "@/core/units/figures";
 import { formatNumber, formatQuantity } from "@/core/units/units";
+import { causeName } from "./causes";
 import type { Wording } from "./diagnosis";
 
 export const quantityNames: Record<ReasonQuantity, string> = {

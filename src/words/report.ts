@@ -3,7 +3,6 @@
  * page for the customer, or everything for the file. What was not done or not tested is said as such.
  */
 import { format } from "date-fns";
-import { causeName } from "@/core/causes/catalogue";
 import { type Verdict, warningOf } from "@/core/diagnosis/decide/verdict";
 import type { ExpectedRanges } from "@/core/diagnosis/explain/expected-range";
 import type { Reason } from "@/core/diagnosis/explain/reasons";
@@ -24,6 +23,7 @@ import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import type { UnitId } from "@/core/units/units";
 import { actNames } from "./books";
+import { causeName } from "./causes";
 import { outlookWords } from "./customer";
 import { percentOf, severitySentence, vehicleWording, type Wording, warningSentence } from "./diagnosis";
 import { circuitWords, refrigerantLabels, stepNames } from "./job";

@@ -32,7 +32,7 @@ export async function walkDemoJob(
 
   await browser.open(`${address}/job/demo-bakery-van/intake`);
   await browser.says("Label under the bonnet");
-  await browser.says("rack: ");
+  await browser.says("simulator: ");
   await at("intake");
   await browser.press("Done: visual check");
 
@@ -177,13 +177,13 @@ async function takeBoth(browser: Browser, mid: () => Promise<void>): Promise<voi
 export async function recoverAll(browser: Browser): Promise<void> {
   await browser.press("Start recovery");
   await browser.rack("× 60");
-  await browser.says("Nothing more comes", PATIENCE);
+  await browser.says("Flow has stopped", PATIENCE);
   await browser.press("Stop and watch");
   await browser.says(/Pressure rose by|Pressure held for/, PATIENCE);
   // Out of the oil it boils up again: as often as it takes.
   for (let runs = 0; runs < 6 && !/Pressure held for/.test(await browser.text()); runs++) {
     await browser.press("Recover again");
-    await browser.says("Nothing more comes", PATIENCE);
+    await browser.says("Flow has stopped", PATIENCE);
     await browser.press("Stop and watch");
     await browser.says(/Pressure rose by|Pressure held for/, PATIENCE);
   }

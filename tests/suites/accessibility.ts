@@ -10,7 +10,7 @@ const pages: [string, string][] = [
   ["settings", "Data in this browser"],
   ["vehicles", "on record"],
   ["vehicle?id=demo-car-03", "At idle, by visit"],
-  ["bench", "here no gauge tells"],
+  ["bench", "pressures do not change"],
   ["drill", "Open by code"],
   ["drill?code=1K-0004Y", "Actions"],
   ["ledger", "from cylinders:"],

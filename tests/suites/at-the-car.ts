@@ -76,7 +76,7 @@ describe("at the car", () => {
 
     // A reload in the middle loses nothing, and the rack is taken up again.
     await browser.driver.navigate().refresh();
-    await browser.says("rack: ");
+    await browser.says("simulator: ");
     expect((await storedJob(browser, id)).baseline.settings[1].cycle).toEqual(cycle);
     await keys.send("6");
     await browser.at("shut-off");

@@ -20,7 +20,7 @@ describe("the bench", () => {
     await browser.says("Fennick Bakery");
     await browser.open(`${address}/bench`);
     await browser.says("Runs at full displacement");
-    await browser.says("here no gauge tells", 60_000);
+    await browser.says("pressures do not change", 60_000);
     const sound = Number(await gauge("High"));
     await browser.press("Save as A");
     // By keys: 40 steps of 5 g.
@@ -51,7 +51,7 @@ describe("the bench", () => {
     await browser.says("750 g charged, 136 % of the label; low condenser airflow");
     await browser.until("the same high side", async () => Math.abs(Number(await gauge("High")) - high) < 4);
     // Touched, the curve sets the charge.
-    await browser.says("here no gauge tells", 60_000);
+    await browser.says("pressures do not change", 60_000);
     const curve = await browser.driver.findElement(
       By.xpath("//*[name()='svg'][*[name()='title'][starts-with(., 'Pressures against charge')]]"),
     );
@@ -77,7 +77,7 @@ describe("the bench", () => {
     await browser.says("damaged at “conditions.ambientC”");
     await browser.load(`${address}/bench?v=9&r=134a`);
     await browser.says("needs a newer Evrid");
-    await browser.press("Vehicle");
+    await browser.press("Select vehicle");
     await browser.press("Pickup with orifice, in order");
     await browser.says("orifice tube");
   });
@@ -88,13 +88,13 @@ describe("the bench", () => {
     await browser.says("Fennick Bakery");
     await browser.open(`${address}/bench?job=demo-estate-car`);
     await browser.says("Orla Veitch, grey estate");
-    await browser.says(/g in it, \d+ %/);
+    await browser.says(/g charged, \d+ % of the label/);
     await browser.press("Add to job note");
     await browser.says("as a simulation");
     expect((await storedJob(browser, "demo-estate-car")).steps.verdict.note).toMatch(
       /^Simulated, not measured: .*\/bench\?v=1/,
     );
-    await browser.press("As a reading file");
+    await browser.press("Save reading file");
     const name = async () => readdirSync(browser.downloads).find((one) => one.startsWith("evrid-what-if")) ?? null;
     await browser.until("the file is there", async () => (await name()) !== null);
     const file = JSON.parse(readFileSync(path.join(browser.downloads, (await name())!), "utf8"));

@@ -34,9 +34,9 @@ async function answer(browser: Browser, cause: string, charge: string, grams: st
   await browser.select("Cause", cause);
   const choice = await browser.find(`//*[@role='radio'][normalize-space(.)='${charge}']`, charge);
   await choice.click();
-  if (grams !== null) await browser.type("How much", grams);
+  if (grams !== null) await browser.type("Amount", grams);
   await browser.press("Submit diagnosis");
-  await browser.says("What it was", 60_000);
+  await browser.says("Your diagnosis", 60_000);
 }
 
 describe("drills", () => {
@@ -137,7 +137,7 @@ describe("drills", () => {
     expect(votes.split("\n")).toEqual(["Undercharge", "11", "No fault", "3", "Overcharge", "2"]);
     expect(await browser.text()).not.toContain("127 g");
     await keys("a");
-    await browser.says("127 g in it");
+    await browser.says("127 g");
     await keys("a");
     await browser.until("it is covered again", async () => !(await browser.text()).includes("127 g"));
     await keys(Key.ARROW_RIGHT);
@@ -165,7 +165,7 @@ describe("drills", () => {
     }`);
     await browser.open(`${address}/drill`);
     await browser.says("Nothing due");
-    await browser.press("Somebody else");
+    await browser.press("New learner");
     await browser.type("Learner's name", "Ines");
     await browser.press("Add");
     await browser.until("Ines learns", async () =>
@@ -229,7 +229,7 @@ describe("drills", () => {
     await browser.says("0:00 of 6:39", 30_000);
     await browser.driver.actions().sendKeys(Key.ARROW_RIGHT, "a").perform();
     await browser.says("Only the trainer knows");
-    await browser.type("What it was", "A blocked drier");
+    await browser.type("Answer", "A blocked drier");
     await browser.until("it stands there", async () =>
       (await browser.driver.findElement(By.css("[data-answer]")).getText()).includes("A blocked drier"),
     );

@@ -75,8 +75,8 @@ describe("help and the palette", () => {
     await browser.open(address);
     await browser.says("Fennick Bakery");
     await browser.open(`${address}/job/demo-estate-car/running`);
-    await browser.says("Air drop");
-    await browser.press("Air drop");
+    await browser.says("Evaporator air drop");
+    await browser.press("Evaporator air drop");
     await browser.says("Return air minus vent air");
     await browser.press("Close help");
     expect(await browser.text()).not.toContain("Return air minus vent air");

@@ -104,7 +104,7 @@ describe("a log of real instruments", () => {
     await browser.says("no reading", 30_000);
     await browser.says("log ended", 30_000);
     const before = (await storedJob(browser, "demo-estate-car")).baseline.settings[0].low.text;
-    await browser.press("Take");
+    await browser.press("Record");
     await browser.until(
       "taken",
       async () => (await storedJob(browser, "demo-estate-car")).baseline.settings[0].takenAt !== null,

@@ -41,13 +41,13 @@ describe("without a network", () => {
     await browser.says("Possible causes", 60_000);
     // The rack and the bands, in a job that this browser has not opened yet.
     await browser.load(`${address}/job/demo-bakery-van/running`);
-    await browser.says("rack: ");
+    await browser.says("simulator: ");
     await browser.rack("Idle");
     await browser.says("Expected now", 60_000);
     // On to the next step as a person goes, and to one with the charge desk's worker.
     await browser.driver.findElement(By.xpath("//nav[@aria-label='Steps']//button[contains(., 'Charge')]")).click();
     await browser.at("charge");
-    await browser.says("habits would have put in");
+    await browser.says("Charge by other methods");
     await browser.says(/By weight/, 60_000);
     await browser.load(`${address}/job/demo-estate-car/running`);
     await browser.instruments();

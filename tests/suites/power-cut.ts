@@ -35,7 +35,7 @@ describe("a power cut", () => {
       );
       browser = await browser.kill();
       await browser.load(`${address}/job/${VAN}/recover`);
-      await browser.says("rack: ");
+      await browser.says("simulator: ");
       expect((await storedJob(browser, VAN)).intake.complaint).toBe(text);
 
       await browser.press("Start recovery");

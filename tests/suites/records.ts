@@ -105,7 +105,7 @@ describe("records", () => {
     await browser.open(`${address}/ledger`);
     await browser.press("Dye");
     await browser.choose("Entry type", "Used");
-    await browser.type("How much", "70");
+    await browser.type("Amount", "70");
     await browser.press("Record entry");
     await browser.says("Booked.");
     await driver.switchTo().window(first);
@@ -122,7 +122,7 @@ describe("records", () => {
     await browser.open(address);
     await browser.says("Fennick Bakery");
     await browser.open(`${address}/settings`);
-    await browser.press("Save everything as a file");
+    await browser.press("Save everything");
     await browser.until("the file is there", async () => downloaded(browser, ".zip") !== null);
     const saved = path.join(browser.downloads, downloaded(browser, ".zip")!);
     const file = saved.replace(/\.zip$/, ".json");

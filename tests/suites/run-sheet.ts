@@ -92,7 +92,7 @@ describe("the whole run-sheet on the demo van", () => {
     await browser.until("some grams", async () => (await inVehicle(browser)) > 25, 60_000);
     const before = await inVehicle(browser);
     await browser.driver.navigate().refresh();
-    await browser.says("rack: ");
+    await browser.says("simulator: ");
     await browser.until("the tally is back", async () => (await inVehicle(browser)) > 0);
     // One sample of an open valve is at most some 5 g.
     expect((await inVehicle(browser)) - before).toBeGreaterThanOrEqual(0);

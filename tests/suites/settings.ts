@@ -17,7 +17,7 @@ describe("settings", () => {
     await browser.says(/3 jobs/);
     await browser.choose("Unit set", "US");
     await browser.type("Technicians", "Tamsin Rowe, Idris Vane");
-    await browser.press("Save everything as a file");
+    await browser.press("Save everything");
     const saved = () => readdirSync(browser.downloads).find((name) => name.startsWith("evrid-demo-shop-"));
     await browser.until("the file is there", async () => saved() !== undefined);
 

@@ -51,7 +51,7 @@ describe("what goes wrong beside the work", () => {
     for (const title of ["Orla Veitch, grey estate", "the record of", "the P-T desk"]) {
       const notice = await browser.find(
         `//*[@role='alert' or @role='status'][.//*[contains(., 'Not stored: ${title}')]]//button[contains(., 'Store again')]`,
-        `Store again: ${title}`,
+        `Save again: ${title}`,
       );
       await notice.click();
       await browser.until(`${title} is stored`, async () => !(await browser.text()).includes(`Not stored: ${title}`));

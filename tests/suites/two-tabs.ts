@@ -72,6 +72,6 @@ describe("a job in two tabs", () => {
     await driver.close();
     await driver.switchTo().window(first);
     await browser.until("the desk is back", async () => !(await browser.text()).includes("Open in another tab"));
-    await browser.says("rack: ");
+    await browser.says("simulator: ");
   });
 });

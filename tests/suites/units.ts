@@ -32,7 +32,7 @@ describe("a shop that reads in US units", () => {
       ["vehicles", "63 on record"],
       ["vehicle?id=demo-car-03", "At idle, by visit"],
       ["ledger", "from cylinders:"],
-      ["bench", "here no gauge tells"],
+      ["bench", "pressures do not change"],
       ["drill?code=1W-00012", "Actions"],
       ["report?job=demo-garden-pickup", "The test after the work"],
     ] as const;

@@ -54,7 +54,7 @@ describe("a whole job typed in US units", () => {
     await browser.at("hook-up");
     for (const check of hookUpChecks) await browser.tick(check);
     await browser.choose("Gauges on", "Both sides");
-    await done("rest reading", "hook-up");
+    await done("static pressure", "hook-up");
 
     await browser.at("rest");
     await browser.type("Low side", "96");
@@ -76,12 +76,12 @@ describe("a whole job typed in US units", () => {
     expect(await browser.valueOf("Liquid line, idle")).toBe("94");
     await browser.says("Undercharge", 60_000);
     await browser.says("Expected now", 60_000);
-    await done("shut-off test", "running");
+    await done("equalisation test", "running");
 
     await browser.at("shut-off");
     await browser.type("Equalisation time", "8");
     await browser.choose("Equalised", "Yes");
-    await done("verdict", "shut-off");
+    await done("diagnosis", "shut-off");
 
     await browser.at("verdict");
     await browser.says("all 3 possible builds count equally");
@@ -92,7 +92,7 @@ describe("a whole job typed in US units", () => {
     await browser.press("High-side port core, Electronic detector: Leaks");
     await browser.type("Detector reading, per year", "4");
     await browser.says("One leak found");
-    await done("recover", "leak");
+    await done("recovery", "leak");
 
     await browser.at("recover");
     await browser.type("Recovered", "9");
@@ -104,7 +104,7 @@ describe("a whole job typed in US units", () => {
     await browser.choose("Oil refilled", "PAG");
     const gap = /Missing: oil refilled/.test(await browser.text());
     if (gap) await browser.press("Filled ");
-    await done("evacuate", "repair");
+    await done("evacuation", "repair");
 
     await browser.at("evacuate");
     await browser.type("Coldest part", "80");
@@ -120,7 +120,7 @@ describe("a whole job typed in US units", () => {
     await browser.type("Dosed from Can 1", "20");
     await browser.press("Record Can 1");
     await browser.says("within the label range");
-    await done("prove", "charge");
+    await done("verification", "charge");
 
     await browser.at("prove");
     await browser.type("Ambient", "90");

@@ -1,7 +1,8 @@
 import type { Metadata } from "next";
 import { Vehicles } from "@/views/views";
+import { commonText } from "@/words/screens/common";
 
-export const metadata: Metadata = { title: "Vehicles" };
+export const metadata: Metadata = { title: commonText.vehicles };
 
 export default function VehiclesPage() {
   return <Vehicles />;

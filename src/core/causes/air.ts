@@ -1,15 +1,13 @@
-import { formatNumber } from "../units/units";
 import { AIR_DENSITY, type CauseEntry } from "./cause";
 
 /** Air, or another gas that does not condense: it lies in the condenser and takes its room. */
 export const air: CauseEntry = {
-  name: "Air (non-condensables)",
   prior: 0.06,
   act: (effects, severity, { innerVolumeM3 }) => {
     effects.airKg += fillings(severity) * AIR_DENSITY * innerVolumeM3;
   },
   solved: [0.3, 0.6, 1],
-  said: ({ median }) => `Air: about ${formatNumber(fillings(median), "K", 1)} times the circuit volume`,
+  measure: { by: "fillings", of: fillings },
   complaints: { "cold-then-warm": 1.3, "warm-at-idle": 2, gradual: 0.5, "after-work": 4 },
   signs: [],
   mendedBy: ["evacuated", "charged-by-weight"],

@@ -1,15 +1,13 @@
 import type { CauseEntry } from "./cause";
-import { shareSaid } from "./said";
 
 /** A flap that lets a share of the air through the heater. */
 export const blendDoor: CauseEntry = {
-  name: "Blend door passes warm air",
   prior: 0.05,
   act: (effects, severity) => {
     effects.heaterShare = pastHeater(severity);
   },
   solved: [1],
-  said: (severity) => shareSaid(severity, pastHeater, "of the air bypasses the evaporator"),
+  measure: { by: "share", of: pastHeater },
   complaints: { "never-cold": 1.5, "warm-at-idle": 0.4, "one-side-warm": 6, sudden: 2 },
   signs: [],
   mendedBy: ["cabin-air", "blend-door-actuator"],

@@ -46,10 +46,6 @@ export function causeEntry(cause: FaultCause): CauseEntry {
   return catalogue[cause];
 }
 
-export function causeName(cause: Cause): string {
-  return cause === "none" ? "No fault found" : catalogue[cause].name;
-}
-
 /** Whether a cause can happen to such a vehicle at all. */
 export function possible(cause: Cause, vehicle: { compressor: string }): boolean {
   return cause === "none" || (causeEntry(cause).possible?.(vehicle) ?? true);

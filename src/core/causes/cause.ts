@@ -1,6 +1,6 @@
 /**
- * What the catalogue holds of a cause: its name, what it does to the circuit, how often and how badly it comes, how that is said, what is seen of
- * it, and what is done about it. One file a cause; everything else walks the catalogue (catalogue.ts), and the compiler names what one lacks.
+ * Entry of the catalogue of causes: effect on the circuit, prior, severity and its measure, signs, complaints, and remedy. Names and words stand in
+ * words/causes.ts. One file a cause; everything else walks the catalogue (catalogue.ts), and the compiler names what one lacks.
  */
 import type { ComplaintId } from "./complaints";
 import type { PartId, SignId } from "./signs";
@@ -56,8 +56,16 @@ export interface SeverityRange {
 /** What is done about a cause: weigh the charge, check its control or the air before anything is opened, or open the circuit. */
 export type Remedy = "weigh" | "check-control" | "check-air" | "repair";
 
+/** Severities that are simulated where nothing else is stated. */
+export const USUALLY_SOLVED = [0.3, 0.6, 0.85, 0.95, 1] as const;
+
+/** Quantity of a severity: a share (0 to 1 and more), fillings of the circuit, or a degree where no number means anything to a person. */
+export type SeverityMeasure =
+  | { by: "share"; of: (severity: number, metering: string | undefined) => number }
+  | { by: "fillings"; of: (severity: number) => number }
+  | { by: "degree" };
+
 export interface CauseEntry {
-  name: string;
   /** How often it brings a car in, before anything is read: trade experience, rounded. A weight, not yet a share. */
   prior: number;
   /** Whether it can happen to such a vehicle at all; to any when absent. */
@@ -70,8 +78,8 @@ export interface CauseEntry {
   solved: readonly number[];
   /** Severity that leaves this share of the label's charge, for a cause of a wrong amount: a weighing tells it. */
   severityAt?: (chargeShare: number) => number;
-  /** How bad it is, said as what it is: "About 30 % of the label left". */
-  said: (severity: SeverityRange, metering: string | undefined) => string;
+  /** Quantity that a severity is stated in; its words stand in words/causes.ts. */
+  measure: SeverityMeasure;
   /** What is seen, heard and felt of it: how many times likelier each sign is where it acts. Round numbers of the trade. */
   signs: readonly { signs: readonly SignId[]; parts: readonly PartId[]; odds: number }[];
   /** How many times likelier customers put each complaint where it acts than about an average car; as likely where none stands. */

@@ -1,9 +1,7 @@
-import type { CauseEntry } from "./cause";
-import { shareSaid, USUALLY_SOLVED } from "./said";
+import { type CauseEntry, USUALLY_SOLVED } from "./cause";
 
 /** A variable compressor whose stroke goes no further: its control valve, its command, or its swash plate. */
 export const compressorLowStroke: CauseEntry = {
-  name: "Compressor stuck at low displacement",
   prior: 0.06,
   // A fixed compressor has no stroke that could stick.
   possible: ({ compressor }) => compressor.startsWith("variable"),
@@ -11,7 +9,7 @@ export const compressorLowStroke: CauseEntry = {
     effects.strokeMost = strokeAtMost(severity);
   },
   solved: USUALLY_SOLVED,
-  said: (severity) => shareSaid(severity, strokeAtMost, "of full displacement at most"),
+  measure: { by: "share", of: strokeAtMost },
   complaints: { "never-cold": 2, sudden: 1.5, "one-side-warm": 0.5 },
   signs: [],
   mendedBy: ["compressor", "control-valve", "pressure-sensor", "wiring"],

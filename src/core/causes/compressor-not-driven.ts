@@ -1,9 +1,7 @@
 import type { CauseEntry } from "./cause";
-import { shareSaid } from "./said";
 
 /** Clutch, belt or command: below 1 the clutch or belt slips. */
 export const compressorNotDriven: CauseEntry = {
-  name: "Compressor not driven",
   prior: 0.05,
   act: (effects, severity) => {
     effects.speed *= 1 - severity;
@@ -11,7 +9,7 @@ export const compressorNotDriven: CauseEntry = {
   // A drive is there or not; slipping is the rarer half.
   drawSeverity: (uniform) => (uniform() < 0.85 ? 1 : 0.3 + 0.7 * uniform()),
   solved: [1],
-  said: (severity) => (severity.median > WHOLLY ? "Not driven" : shareSaid(severity, (share) => share, "slip")),
+  measure: { by: "share", of: (severity) => severity },
   complaints: {
     "never-cold": 4,
     "cold-then-warm": 0.6,
@@ -29,5 +27,3 @@ export const compressorNotDriven: CauseEntry = {
   unwritten: 0.5,
   remedy: "check-control",
 };
-
-const WHOLLY = 0.93;

@@ -1,9 +1,7 @@
 import type { CauseEntry } from "./cause";
-import { degreeSaid, leakageWords } from "./said";
 
 /** At 1 most of what an idling compressor displaces goes back past its valves; what is left is hardly hotter for it. */
 export const compressorWorn: CauseEntry = {
-  name: "Low compressor capacity",
   prior: 0.06,
   act: (effects, severity, { displacementM3 }) => {
     effects.leakM2 = 8e-6 * (displacementM3 / 150e-6) * severity;
@@ -11,7 +9,7 @@ export const compressorWorn: CauseEntry = {
     effects.isentropic *= 1 - 0.04 * severity;
   },
   solved: [0.5, 1],
-  said: (severity) => degreeSaid(severity, leakageWords),
+  measure: { by: "degree" },
   complaints: { "never-cold": 1.3, "warm-at-idle": 2.5, noise: 3, gradual: 1.5 },
   signs: [],
   mendedBy: ["compressor"],

@@ -1,16 +1,14 @@
 import type { CauseEntry } from "./cause";
-import { shareSaid } from "./said";
 
 /** Blocked fins or a weak fan: a quarter of the air is left at 1, and more of it goes round in circles. */
 export const condenserAirflow: CauseEntry = {
-  name: "Low condenser airflow",
   prior: 0.07,
   act: (effects, severity) => {
     effects.condenserFlow *= airLeft(severity);
     effects.recirculation += 0.25 * severity;
   },
   solved: [0.4, 0.8],
-  said: (severity) => shareSaid(severity, airLeft, "of normal airflow"),
+  measure: { by: "share", of: airLeft },
   complaints: { "never-cold": 0.5, "cold-then-warm": 1.3, "warm-at-idle": 5, "one-side-warm": 0.5, gradual: 1.3 },
   signs: [
     { signs: ["not-turning"], parts: ["fan"], odds: 60 },

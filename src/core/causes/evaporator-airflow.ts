@@ -1,15 +1,13 @@
 import type { CauseEntry } from "./cause";
-import { shareSaid } from "./said";
 
 /** A clogged filter, a weak blower, an iced coil: a fifth of the air is left at 1. */
 export const evaporatorAirflow: CauseEntry = {
-  name: "Low evaporator airflow",
   prior: 0.06,
   act: (effects, severity) => {
     effects.evaporatorFlow *= airLeft(severity);
   },
   solved: [0.5, 0.9],
-  said: (severity) => shareSaid(severity, airLeft, "of normal airflow"),
+  measure: { by: "share", of: airLeft },
   complaints: {
     "never-cold": 0.6,
     "cold-then-warm": 3,

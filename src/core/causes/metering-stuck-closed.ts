@@ -1,19 +1,17 @@
-import type { CauseEntry } from "./cause";
-import { shareSaid, USUALLY_SOLVED } from "./said";
+import { type CauseEntry, USUALLY_SOLVED } from "./cause";
 
 /** A valve that opens no further than so far, or an orifice that is partly clogged. */
 export const meteringStuckClosed: CauseEntry = {
-  name: "Metering device restricted",
   prior: 0.05,
   act: (effects, severity) => {
     effects.openingMost = openAtMost(severity);
     effects.orificeArea *= passageFree(severity);
   },
   solved: USUALLY_SOLVED,
-  said: (severity, metering) =>
-    metering === "orifice-tube"
-      ? shareSaid(severity, passageFree, "of its passage free")
-      : shareSaid(severity, openAtMost, "open at most"),
+  measure: {
+    by: "share",
+    of: (severity, metering) => (metering === "orifice-tube" ? passageFree(severity) : openAtMost(severity)),
+  },
   complaints: { "never-cold": 1.3, "cold-then-warm": 2, cycles: 1.5, "warm-at-idle": 0.6 },
   signs: [
     { signs: ["cold", "sweating", "frost"], parts: ["liquid-line", "receiver"], odds: 0.7 },

@@ -1,9 +1,7 @@
 import type { CauseEntry } from "./cause";
-import { shareSaid } from "./said";
 
 /** A valve stuck anywhere from what it bleeds anyway to wide open. An orifice has no part that could stick; past a lost seal it passes as if larger. */
 export const meteringStuckOpen: CauseEntry = {
-  name: "Metering device stuck open",
   prior: 0.06,
   act: (effects, severity) => {
     effects.openingLeast = openAtLeast(severity);
@@ -12,10 +10,10 @@ export const meteringStuckOpen: CauseEntry = {
   // A valve may stick at any opening, also where nobody sees it.
   drawSeverity: (uniform) => uniform(),
   solved: [0.4, 1],
-  said: (severity, metering) =>
-    metering === "orifice-tube"
-      ? shareSaid(severity, passedMore, "too much flow")
-      : shareSaid(severity, openAtLeast, "open at least"),
+  measure: {
+    by: "share",
+    of: (severity, metering) => (metering === "orifice-tube" ? passedMore(severity) : openAtLeast(severity)),
+  },
   complaints: { noise: 1.3, "after-work": 1.3 },
   signs: [
     { signs: ["frost"], parts: ["evaporator", "suction-line"], odds: 2 },

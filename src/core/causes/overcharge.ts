@@ -1,9 +1,7 @@
 import type { CauseEntry } from "./cause";
-import { shareSaid } from "./said";
 
 /** Too much in it, up to what a can too many makes. */
 export const overcharge: CauseEntry = {
-  name: "Overcharge",
   prior: 0.07,
   act: (effects, severity) => {
     effects.charge *= 1 + (MOST_CHARGE_SHARE - 1) * severity;
@@ -11,7 +9,7 @@ export const overcharge: CauseEntry = {
   drawSeverity: (uniform) => (0.12 + (MOST_CHARGE_SHARE - 1 - 0.12) * uniform()) / (MOST_CHARGE_SHARE - 1),
   solved: [0.4, 0.8],
   severityAt: (share) => (share - 1) / (MOST_CHARGE_SHARE - 1),
-  said: (severity) => shareSaid(severity, (s) => (MOST_CHARGE_SHARE - 1) * s, "over the label"),
+  measure: { by: "share", of: (severity) => (MOST_CHARGE_SHARE - 1) * severity },
   complaints: {
     "never-cold": 0.6,
     "cold-then-warm": 1.5,

@@ -1,15 +1,13 @@
-import type { CauseEntry } from "./cause";
-import { degreeSaid, passageWords, USUALLY_SOLVED } from "./said";
+import { type CauseEntry, USUALLY_SOLVED } from "./cause";
 
 /** A blockage of liquid line or drier: from what nobody notices to a hole of a third of a millimetre. */
 export const restrictionAfterPort: CauseEntry = {
-  name: "Liquid-line restriction",
   prior: 0.05,
   act: (effects, severity) => {
     effects.liquidAreaM2 = 8e-6 * Math.exp(-4.6 * severity);
   },
   solved: USUALLY_SOLVED,
-  said: (severity) => degreeSaid(severity, passageWords),
+  measure: { by: "degree" },
   complaints: { "cold-then-warm": 1.3, cycles: 1.5, "one-side-warm": 0.7 },
   signs: [
     { signs: ["cold", "sweating", "frost"], parts: ["liquid-line", "receiver"], odds: 30 },

@@ -1,16 +1,14 @@
 import type { CauseEntry } from "./cause";
-import { degreeSaid, passageWords } from "./said";
 
 /** A blockage between compressor and high port, condenser included: from a passage that costs some 10 kPa at usual flow to a hole of a third of a millimetre. */
 export const restrictionBeforePort: CauseEntry = {
-  name: "Restriction before the high-side port",
   prior: 0.05,
   act: (effects, severity, { place }) => {
     effects.dischargeAreaM2 = 40e-6 * Math.exp(-6.2 * severity);
     effects.dischargePlace = Math.min(Math.max(place, 0), MOST_PLACE);
   },
   solved: [0.5, 0.8],
-  said: (severity) => degreeSaid(severity, passageWords),
+  measure: { by: "degree" },
   complaints: { "cold-then-warm": 1.3, "one-side-warm": 0.5 },
   signs: [
     { signs: ["cold", "sweating", "frost"], parts: ["discharge-line", "condenser", "high-port"], odds: 30 },

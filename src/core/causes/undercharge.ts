@@ -1,10 +1,8 @@
-import type { CauseEntry } from "./cause";
-import { shareSaid, USUALLY_SOLVED } from "./said";
+import { type CauseEntry, USUALLY_SOLVED } from "./cause";
 import { partIds } from "./signs";
 
 /** Too little in it: from a lack that is only felt to a last few per cent. */
 export const undercharge: CauseEntry = {
-  name: "Undercharge",
   prior: 0.2,
   act: (effects, severity) => {
     effects.charge *= chargeShare(severity);
@@ -16,7 +14,7 @@ export const undercharge: CauseEntry = {
   },
   solved: USUALLY_SOLVED,
   severityAt: (share) => (1 - share) / (1 - LEAST_CHARGE_SHARE),
-  said: (severity) => shareSaid(severity, chargeShare, "of the label left"),
+  measure: { by: "share", of: chargeShare },
   complaints: { "never-cold": 1.5, "one-side-warm": 2, cycles: 2.5, gradual: 2.5, "after-work": 1.5 },
   signs: [
     { signs: ["oily", "wet", "dye"], parts: partIds, odds: 3 },

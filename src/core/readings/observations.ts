@@ -1,5 +1,5 @@
 /** What is seen, heard and felt at a vehicle: a sign at a part. */
-import { type PartId, partIds, partNames, signIds } from "../causes/signs";
+import { type PartId, partIds, signIds } from "../causes/signs";
 import { instantSchema } from "../dates";
 import * as z from "../zod";
 
@@ -19,28 +19,30 @@ const hotLines: readonly PartId[] = ["discharge-line", "condenser", "high-port",
 const coldLines: readonly PartId[] = ["evaporator", "suction-line", "accumulator", "low-port"];
 const turning: readonly PartId[] = ["compressor", "clutch-belt", "fan", "blower"];
 
-/** What a sign at a part says in the trade, where it says something of its own; null otherwise. */
-export function meaningOf({ part, sign }: Pick<Observation, "part" | "sign">): string | null {
-  const where = partNames[part].toLowerCase();
-  if ((sign === "cold" || sign === "sweating" || sign === "frost") && hotLines.includes(part)) {
-    return `The ${where} must be warm: restriction just before the cold place.`;
-  }
-  if (sign === "hot" && coldLines.includes(part)) return `The ${where} should be cool: little or nothing evaporates.`;
-  if (sign === "frost" && coldLines.includes(part)) return "Too cold: low evaporator airflow, or starved.";
-  if (sign === "oily" || sign === "wet" || sign === "dye")
-    return "Oil escapes with refrigerant: look for the leak here.";
-  if (sign === "bubbles") return "Refrigerant escapes: leaking port or joint.";
-  if (sign === "hiss" && (part === "metering-device" || part === "evaporator")) {
-    return "Vapour in the metering device: too little liquid.";
-  }
-  if (sign === "not-turning" && turning.includes(part)) {
-    return part === "fan" || part === "blower"
-      ? "No airflow: check this first."
-      : "Not driven: check command, switch and belt first.";
-  }
-  if ((sign === "blocked" || sign === "bent") && part === "condenser")
-    return "Low condenser airflow: clean or straighten it first.";
-  return null;
+/** Diagnostic meaning of a sign at a part; the words stand in words/signs.ts. */
+export type SignMeaning =
+  | "restriction-before"
+  | "not-cooling"
+  | "too-cold"
+  | "oil-escapes"
+  | "refrigerant-escapes"
+  | "vapour-at-metering"
+  | "no-airflow"
+  | "not-driven"
+  | "condenser-blocked";
+
+/** Meaning of a sign at a part; null where it says nothing by itself. */
+export function meaningOf({ part, sign }: Pick<Observation, "part" | "sign">): SignMeaning | null {
+  const cold = sign === "cold" || sign === "sweating" || sign === "frost";
+  if (cold && hotLines.includes(part)) return "restriction-before";
+  if (sign === "hot" && coldLines.includes(part)) return "not-cooling";
+  if (sign === "frost" && coldLines.includes(part)) return "too-cold";
+  if (sign === "oily" || sign === "wet" || sign === "dye") return "oil-escapes";
+  if (sign === "bubbles") return "refrigerant-escapes";
+  if (sign === "hiss" && (part === "metering-device" || part === "evaporator")) return "vapour-at-metering";
+  if (sign === "not-turning" && turning.includes(part))
+    return part === "fan" || part === "blower" ? "no-airflow" : "not-driven";
+  return (sign === "blocked" || sign === "bent") && part === "condenser" ? "condenser-blocked" : null;
 }
 
 /** Which parts a vehicle has. */

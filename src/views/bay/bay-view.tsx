@@ -37,14 +37,16 @@ import { ImportDesk, useFileImport } from "@/views/workshop/import-files";
 import { useIsDemo } from "@/views/workshop/workshop-strip";
 import { jobFileSentence } from "@/words/issues";
 import { practiceWords } from "@/words/practice";
+import { bayViewText } from "@/words/screens/bay";
+import { commonText } from "@/words/screens/common";
 import { CopyReminder } from "./copy-reminder";
 import { JobCard } from "./job-card";
 import { RemovedJobs } from "./removed-jobs";
 
 const kinds = [
-  { value: "all", label: "All" },
-  { value: "open", label: "Open" },
-  { value: "signed", label: "Signed off" },
+  { value: "all", label: bayViewText.all },
+  { value: "open", label: bayViewText.open },
+  { value: "signed", label: bayViewText.signedOff },
 ] as const;
 
 /** What a job is found by. */
@@ -77,7 +79,7 @@ export function BayView() {
   const filling = useDemoFilling();
   useEffect(() => void clearRemoved().catch(() => undefined), []);
 
-  const failed = (error: unknown) => files.say({ tone: "act", title: "Not saved", text: reasonOf(error) });
+  const failed = (error: unknown) => files.say({ tone: "act", title: commonText.notSaved, text: reasonOf(error) });
   const start = useRunOnce(() => createJob().then((job) => router.push(stepPath(job.id, "intake")), failed), {
     leaves: true,
   });
@@ -100,7 +102,7 @@ export function BayView() {
       (kind === "all" || (kind === "signed") === (job.signOff.signedAt !== null)) &&
       words.every((word) => searched(job).includes(word)),
   );
-  useShortcuts([{ key: "n", does: "New job", run: start }]);
+  useShortcuts([{ key: "n", does: commonText.newJob, run: start }]);
 
   return (
     <AppFrame
@@ -108,42 +110,42 @@ export function BayView() {
       header={
         <>
           <Text as="h1" fontSize="20px" fontWeight="650">
-            Bay
+            {commonText.bay}
           </Text>
           <Flex ml="auto" gap="2">
             <FileButton
-              label="Job file"
+              label={bayViewText.jobFile}
               accept="application/json,.json,application/zip,.zip"
               onFile={(file) => files.open(file).catch(failed)}
             >
-              Open job file
+              {bayViewText.openJobFile}
             </FileButton>
             <BenchButton kind="act" shortcut="N" onClick={start}>
-              New job
+              {commonText.newJob}
             </BenchButton>
           </Flex>
         </>
       }
-      commands={[{ key: "n", does: "New job", run: start }]}
+      commands={[{ key: "n", does: commonText.newJob, run: start }]}
     >
       <Stack as="main" p="4" gap="3" maxW="1180px">
         <ImportDesk files={files} />
         {keeping.state === "ready" && keeping.value.littleRoom && (
-          <Notice tone="act" title="Little storage left">
-            {`${Math.round(keeping.value.usedShare! * 100)} % of the storage is used. Save old jobs as files, then remove them.`}
+          <Notice tone="act" title={bayViewText.littleStorageLeft}>
+            {bayViewText.ofTheStorageIsUsed(Math.round(keeping.value.usedShare! * 100))}
           </Notice>
         )}
         <CopyReminder />
         {unreadable.map((record) => (
           <SetAside key={record.id} {...record} onRemove={() => remove(record.id)}>
-            {jobFileSentence("Stored record", record.issue)}
+            {jobFileSentence(bayViewText.storedRecord, record.issue)}
           </SetAside>
         ))}
         {stored.state === "failed" || stored.state === "silent" ? (
           <StoreFailure reason={stored.state === "failed" ? stored.reason : null} onAgain={stored.again} />
         ) : jobs === undefined || filling ? (
           <Center h="40vh" gap="3">
-            <Spinner /> <Text>Opening the bay</Text>
+            <Spinner /> <Text>{bayViewText.openingTheBay}</Text>
           </Center>
         ) : total === 0 ? (
           <Empty
@@ -157,18 +159,18 @@ export function BayView() {
               <Flex gap="4" align="end" wrap="wrap">
                 <Box flex="1 1 260px" maxW="420px">
                   <TextField
-                    label="Find a job"
+                    label={bayViewText.findAJob}
                     value={query}
-                    placeholder="Vehicle, complaint, technician"
+                    placeholder={bayViewText.vehicleComplaintTechnician}
                     onChange={setQuery}
                   />
                 </Box>
-                <Choice label="Show" options={kinds} value={kind} onChange={setKind} />
+                <Choice label={commonText.show} options={kinds} value={kind} onChange={setKind} />
               </Flex>
             )}
             {shown.length === 0 && (
               <Text color="soft">
-                {jobs.length === 0 ? "No open jobs. Signed jobs are archived." : "No job matches."}
+                {jobs.length === 0 ? bayViewText.noOpenJobsSignedJobs : bayViewText.noJobMatches}
               </Text>
             )}
             {shown.map((job) => (
@@ -183,13 +185,15 @@ export function BayView() {
           </>
         )}
         {(elsewhere > 0 || archived > WITH_ARCHIVED.archived) && (
-          <Text color="soft">Older jobs are listed under Vehicles.</Text>
+          <Text color="soft">{bayViewText.olderJobsAreListedUnder}</Text>
         )}
         <RemovedJobs removed={removed} onRestore={(id) => restoreJob(id).catch(failed)} />
         {archived > 0 && (
           <Flex>
             <BenchButton kind="quiet" aria-pressed={withArchived} onClick={() => setWithArchived(!withArchived)}>
-              {withArchived ? "Hide archived" : `Show ${Math.min(archived, WITH_ARCHIVED.archived)} archived`}
+              {withArchived
+                ? bayViewText.hideArchived
+                : bayViewText.showArchived(Math.min(archived, WITH_ARCHIVED.archived))}
             </BenchButton>
           </Flex>
         )}
@@ -208,20 +212,20 @@ function Empty({ onStart, onDemo, onCopy }: EmptyProps) {
   return (
     <Box py="16" textAlign="center">
       <Text fontSize="26px" fontWeight="650">
-        No open jobs
+        {bayViewText.noOpenJobs}
       </Text>
       <Text color="soft" fontSize="17px" mt="1">
-        Start a job at the vehicle, with the label in sight, or try the demo workshop.
+        {bayViewText.startAJobAtThe}
       </Text>
       <Flex justify="center" gap="3" mt="5">
         <BenchButton kind="act" onClick={onStart}>
-          New job
+          {commonText.newJob}
         </BenchButton>
         <BenchButton kind="quiet" onClick={onDemo}>
           {practiceWords.toDemo}
         </BenchButton>
-        <FileButton label="Shop copy" accept="application/json,.json,application/zip,.zip" onFile={onCopy}>
-          Restore copy
+        <FileButton label={bayViewText.shopCopy} accept="application/json,.json,application/zip,.zip" onFile={onCopy}>
+          {bayViewText.restoreCopy}
         </FileButton>
       </Flex>
     </Box>

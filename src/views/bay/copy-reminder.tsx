@@ -7,6 +7,8 @@ import { howCopied } from "@/data/copies";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Text } from "@/ui/text";
+import { copyReminderText } from "@/words/screens/bay";
+import { commonText } from "@/words/screens/common";
 import { unsavedWords } from "@/words/shop";
 
 /** Records that exist only in this browser before the Bay reminds of a copy. */
@@ -20,10 +22,10 @@ export function CopyReminder() {
   return (
     <Flex gap="3" align="center" wrap="wrap" role="status">
       <Text flex="1 1 300px" color="wait" fontWeight="600">
-        {`Only in this browser: ${unsavedWords(copies.value)}.`}
+        {copyReminderText.onlyInThisBrowser(unsavedWords(copies.value))}
       </Text>
       <BenchButton asChild kind="quiet">
-        <Link href="/settings#data">Save as file</Link>
+        <Link href="/settings#data">{commonText.saveAsFile}</Link>
       </BenchButton>
     </Flex>
   );

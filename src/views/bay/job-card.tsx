@@ -19,6 +19,8 @@ import { useMinute } from "@/ui/tick";
 import { stepPath } from "@/views/job/frame/steps";
 import { PracticeTag } from "@/views/workshop/practice-tag";
 import { refrigerantLabels, stepNames } from "@/words/job";
+import { jobCardText } from "@/words/screens/bay";
+import { commonText } from "@/words/screens/common";
 import { leftOpenWords, waitSentence } from "@/words/steps";
 
 /** One job as a wide card: vehicle, complaint, where it stands, what is likely, grams. */
@@ -40,7 +42,7 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
   const signed = job.signOff.signedAt !== null;
   const done = stepIds.filter((id) => job.steps[id].doneAt !== null).length;
   const { chargeG, toleranceG } = labelOf(job);
-  const name = intake.vehicle.trim() || "Unnamed vehicle";
+  const name = intake.vehicle.trim() || commonText.unnamedVehicle;
   return (
     <Flex
       as="article"
@@ -60,10 +62,10 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
           <PracticeTag purpose={job.purpose} />
         </Flex>
         <Text typed color="soft" lineClamp={2}>
-          {intake.complaint.trim() || "No complaint recorded."}
+          {intake.complaint.trim() || jobCardText.noComplaintRecorded}
         </Text>
         <Text mt="1.5">
-          {intake.refrigerant ? refrigerantLabels[intake.refrigerant] : "Refrigerant unknown"}
+          {intake.refrigerant ? refrigerantLabels[intake.refrigerant] : jobCardText.refrigerantUnknown}
           {chargeG !== null && `, label ${figures.number(chargeG, "g")}`}
           {chargeG !== null &&
             (toleranceG !== null ? ` ± ${figures.quantity(toleranceG, "g")}` : ` ${figures.label("g")}`)}
@@ -81,8 +83,8 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
       >
         <Text fontSize="13px" color="soft">
           {signed
-            ? `Signed off ${format(job.signOff.signedAt!, "d MMM yyyy")}`
-            : `Next (${done} of ${stepIds.length} done, ${format(job.updatedAt, "d MMM HH:mm")})`}
+            ? jobCardText.signedOff(format(job.signOff.signedAt!, "d MMM yyyy"))
+            : jobCardText.nextOfDone(done, stepIds.length, format(job.updatedAt, "d MMM HH:mm"))}
         </Text>
         <Text fontSize="20px" fontWeight="650" color={signed ? "done" : "ink"}>
           {signed ? job.signOff.technician.trim() || "Signed" : stepNames[next]}
@@ -110,27 +112,27 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
         <BenchButton
           kind="quiet"
           px="3"
-          aria-label={`New job for ${name}`}
-          title="New job, same vehicle"
+          aria-label={jobCardText.newJobFor(name)}
+          title={jobCardText.newJobSameVehicle}
           onClick={onAgain}
         >
           <CopyPlus size={19} />
-          New job, same vehicle
+          {jobCardText.newJobSameVehicle}
         </BenchButton>
         <BenchButton
           kind="quiet"
           px="3"
-          aria-label={`${job.archivedAt === null ? "Archive" : "Restore from archive:"} ${name}`}
-          title={job.archivedAt === null ? "Archive" : "Restore"}
+          aria-label={`${job.archivedAt === null ? jobCardText.archive : jobCardText.restoreFromArchive} ${name}`}
+          title={job.archivedAt === null ? jobCardText.archive : jobCardText.restore}
           onClick={onArchive}
         >
           {job.archivedAt === null ? <Archive size={19} /> : <ArchiveRestore size={19} />}
           {job.archivedAt === null ? "Archive" : "Back"}
         </BenchButton>
         {!signed && (
-          <BenchButton kind="quiet" px="3" aria-label={`Remove ${name}`} onClick={onRemove}>
+          <BenchButton kind="quiet" px="3" aria-label={jobCardText.remove2(name)} onClick={onRemove}>
             <Trash2 size={19} />
-            Remove
+            {jobCardText.remove}
           </BenchButton>
         )}
       </Flex>
@@ -147,10 +149,11 @@ function openWord(signed: boolean, next: StepId): string {
 function standing(job: Job, leading: string | null, figures: Figures): string {
   const balance = balanceOf(job);
   const recovered = recoveredOf(job);
-  if (balance?.ok && balance.value.drawnG > 0) return `${figures.quantity(balance.value.inVehicleG, "g")} charged`;
-  if (recovered.ok && recovered.value !== null) return `${figures.quantity(recovered.value, "g")} recovered`;
+  if (balance?.ok && balance.value.drawnG > 0)
+    return jobCardText.charged(figures.quantity(balance.value.inVehicleG, "g"));
+  if (recovered.ok && recovered.value !== null) return jobCardText.recovered(figures.quantity(recovered.value, "g"));
   if (leading) return leading;
-  if (job.baseline.settings.some(hasReadings)) return "readings recorded, no diagnosis yet";
-  if (restOf(job) !== null) return "static pressure recorded";
-  return "no readings yet";
+  if (job.baseline.settings.some(hasReadings)) return jobCardText.readingsRecordedNoDiagnosisYet;
+  if (restOf(job) !== null) return jobCardText.staticPressureRecorded;
+  return jobCardText.noReadingsYet;
 }

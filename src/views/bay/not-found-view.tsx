@@ -5,17 +5,19 @@ import Link from "next/link";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";
+import { notFoundViewText } from "@/words/screens/bay";
+import { commonText } from "@/words/screens/common";
 
 export function NotFoundView() {
   return (
-    <AppFrame current="bay" title="Not found">
+    <AppFrame current="bay" title={commonText.notFound}>
       <Box p="6" maxW="720px">
-        <Notice tone="wait" title="Page not found">
-          The address may be incomplete. Jobs are listed in the Bay.
+        <Notice tone="wait" title={notFoundViewText.pageNotFound}>
+          {notFoundViewText.theAddressMayBeIncomplete}
         </Notice>
         <Flex mt="4">
           <BenchButton asChild>
-            <Link href="/">Go to Bay</Link>
+            <Link href="/">{commonText.goToBay}</Link>
           </BenchButton>
         </Flex>
       </Box>

@@ -6,6 +6,7 @@ import { useState } from "react";
 import { REMOVED_KEPT_MS, type Removed } from "@/data/jobs";
 import { BenchButton } from "@/ui/buttons";
 import { Text } from "@/ui/text";
+import { removedJobsText } from "@/words/screens/bay";
 import { typed } from "@/words/typed";
 
 interface RemovedJobsProps {
@@ -20,7 +21,7 @@ export function RemovedJobs({ removed, onRestore }: RemovedJobsProps) {
   const [all, setAll] = useState(false);
   if (removed.length === 0) return null;
   return (
-    <Stack as="section" aria-label="Removed jobs" gap="2">
+    <Stack as="section" aria-label={removedJobsText.removedJobs} gap="2">
       {(all ? removed : removed.slice(0, 1)).map(({ id, name, removedAt }) => (
         <Flex
           key={id}
@@ -35,20 +36,22 @@ export function RemovedJobs({ removed, onRestore }: RemovedJobsProps) {
           py="2"
         >
           <Text flex="1" minW="0">
-            {typed(name)} removed on{format(removedAt, "d MMMM, HH:mm")}.{" "}
+            {typed(name)}
+            {removedJobsText.removedOn}
+            {format(removedAt, "d MMMM, HH:mm")}.{" "}
             <Text as="span" color="soft">
               {keptFor(removedAt)}
             </Text>
           </Text>
-          <BenchButton aria-label={`Restore ${name}`} onClick={() => onRestore(id)}>
-            Restore
+          <BenchButton aria-label={removedJobsText.restore2(name)} onClick={() => onRestore(id)}>
+            {removedJobsText.restore}
           </BenchButton>
         </Flex>
       ))}
       {removed.length > 1 && (
         <Flex>
           <BenchButton kind="quiet" aria-pressed={all} onClick={() => setAll(!all)}>
-            {all ? "Show only the last" : `Show all ${removed.length} removed`}
+            {all ? removedJobsText.showOnlyTheLast : removedJobsText.showAllRemoved(removed.length)}
           </BenchButton>
         </Flex>
       )}
@@ -58,5 +61,5 @@ export function RemovedJobs({ removed, onRestore }: RemovedJobsProps) {
 
 function keptFor(removedAt: string): string {
   const days = KEPT_DAYS - differenceInCalendarDays(new Date(), removedAt);
-  return days <= 1 ? "Kept until tomorrow." : `Kept for ${days} more days.`;
+  return days <= 1 ? removedJobsText.keptUntilTomorrow : removedJobsText.keptForMoreDays(days);
 }

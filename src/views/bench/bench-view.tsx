@@ -25,6 +25,8 @@ import {
   newerLinkSentence,
   stateWords,
 } from "@/words/bench";
+import { benchViewText } from "@/words/screens/bench";
+import { commonText } from "@/words/screens/common";
 import { BoardCard } from "./board-card";
 import { Controls } from "./controls";
 import { CurveCard } from "./curve-card";
@@ -51,9 +53,9 @@ export function BenchView() {
   }, []);
   if (begun === null)
     return (
-      <AppFrame current="bench" title="Bench">
+      <AppFrame current="bench" title={commonText.bench}>
         <Box p="4">
-          <Text>Preparing the bench</Text>
+          <Text>{benchViewText.preparingTheBench}</Text>
         </Box>
       </AppFrame>
     );
@@ -78,7 +80,7 @@ async function beginningOf(query: string): Promise<Begun> {
       ? {
           jobId: null,
           state: benchOf(),
-          said: "This job or its label is unknown. A typical vehicle is shown.",
+          said: benchViewText.thisJobOrItsLabel,
         }
       : { jobId, state: made, said: null };
   }
@@ -151,7 +153,7 @@ function OpenBench({ begun }: { begun: Begun }) {
       header={
         <>
           <Text as="h1" fontSize="20px" fontWeight="650">
-            Bench
+            {commonText.bench}
           </Text>
           <Box minW="0" flex="1" display={{ base: "none", md: "block" }}>
             <Text typed truncate fontWeight="600">
@@ -163,10 +165,10 @@ function OpenBench({ begun }: { begun: Begun }) {
           </Box>
           <Flex ml="auto" gap="2" flexShrink="0">
             <BenchButton kind="quiet" aria-expanded={picking} onClick={() => setPicking(!picking)}>
-              Select vehicle
+              {benchViewText.selectVehicle}
             </BenchButton>
             <BenchButton kind="quiet" disabled={sound} onClick={() => set(asSound)}>
-              Clear faults
+              {benchViewText.clearFaults}
             </BenchButton>
             <BenchButton
               kind="main"
@@ -174,7 +176,7 @@ function OpenBench({ begun }: { begun: Begun }) {
               aria-pressed={kept !== null}
               onClick={() => setKept(running && { state, answer: running })}
             >
-              Save as A
+              {benchViewText.saveAsA}
             </BenchButton>
           </Flex>
         </>
@@ -194,14 +196,14 @@ function OpenBench({ begun }: { begun: Begun }) {
           top="0"
           maxH="calc(100dvh / var(--evrid-scale, 1) - 56px)"
           overflowY="auto"
-          aria-label="Settings"
+          aria-label={commonText.settings}
           role="group"
         >
           <Controls state={state} set={set} />
         </Box>
         <Stack p="3.5" gap="3.5" minW="0">
           {note !== null && (
-            <Notice tone="wait" title="Link not fully applied">
+            <Notice tone="wait" title={benchViewText.linkNotFullyApplied}>
               {note}
             </Notice>
           )}
@@ -235,10 +237,10 @@ function OpenBench({ begun }: { begun: Begun }) {
             {kept !== null && (
               <>
                 <BenchButton kind="quiet" onClick={() => setState(kept.state)}>
-                  Return to A
+                  {benchViewText.returnToA}
                 </BenchButton>
                 <BenchButton kind="quiet" onClick={() => setKept(null)}>
-                  Discard A
+                  {benchViewText.discardA}
                 </BenchButton>
               </>
             )}
@@ -251,7 +253,7 @@ function OpenBench({ begun }: { begun: Begun }) {
               kept={kept?.answer ?? null}
               bands={bands.part}
             />
-            <Card tight title="Pressure-enthalpy chart: tap a corner for its values">
+            <Card tight title={benchViewText.pressureEnthalpyChartTapA}>
               <PhMap
                 refrigerant={state.label.refrigerant}
                 now={shown && { name: "now", corners: shown.corners }}

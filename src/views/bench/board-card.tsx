@@ -9,15 +9,17 @@ import type { Tap, TapId } from "@/pictures/circuit-taps";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
+import { boardCardText } from "@/words/screens/bench";
+import { commonText } from "@/words/screens/common";
 
 /** Where the board has a plate for what the simulator knows along the circuit. */
 const places: { id: TapId; name: string; of: (answer: BenchRunning) => number }[] = [
-  { id: "discharge", name: "Discharge line", of: ({ reading }) => reading.discharge },
-  { id: "liquid", name: "Liquid line", of: ({ reading }) => reading.liquid },
-  { id: "meteringIn", name: "Metering device inlet", of: ({ lines }) => lines["metering-in"] },
-  { id: "metering-out", name: "Metering device outlet", of: ({ lines }) => lines["metering-out"] },
-  { id: "suction", name: "Suction line", of: ({ reading }) => reading.suction },
-  { id: "vent", name: "Centre vent", of: ({ reading }) => reading.vent },
+  { id: "discharge", name: boardCardText.dischargeLine, of: ({ reading }) => reading.discharge },
+  { id: "liquid", name: commonText.liquidLine, of: ({ reading }) => reading.liquid },
+  { id: "meteringIn", name: boardCardText.meteringDeviceInlet, of: ({ lines }) => lines["metering-in"] },
+  { id: "metering-out", name: boardCardText.meteringDeviceOutlet, of: ({ lines }) => lines["metering-out"] },
+  { id: "suction", name: commonText.suctionLine, of: ({ reading }) => reading.suction },
+  { id: "vent", name: commonText.centreVent, of: ({ reading }) => reading.vent },
 ];
 
 /** The circuit as it stands: temperatures along it, and what flows in its pipes. */
@@ -26,7 +28,7 @@ export function BoardCard({ state, answer }: { state: BenchState; answer: BenchR
   const [tapped, setTapped] = useState<TapId | null>(null);
   const taps: Tap[] = places.map(({ id, name, of }) => {
     const text = answer === null ? null : figures.quantity(of(answer), "degC", 0);
-    return { id, label: `${name}, ${text ?? "not running"}`, text };
+    return { id, label: `${name}, ${text ?? boardCardText.notRunning}`, text };
   });
   const read = places.find(({ id }) => id === tapped);
   const marks: Partial<Record<PartId, { text: string; tone: "act" | "wait" | "done" }>> = Object.fromEntries(
@@ -38,7 +40,7 @@ export function BoardCard({ state, answer }: { state: BenchState; answer: BenchR
       }),
   );
   return (
-    <Card title="Circuit">
+    <Card title={boardCardText.circuit}>
       <CircuitBoard
         metering={state.label.metering}
         notes={[]}
@@ -55,7 +57,7 @@ export function BoardCard({ state, answer }: { state: BenchState; answer: BenchR
           ? `${read.name}: ${figures.quantity(read.of(answer), "degC", 1)}.`
           : answer
             ? storeWords(state, answer)
-            : "Not running."}
+            : boardCardText.notRunning2}
       </Text>
     </Card>
   );
@@ -64,7 +66,7 @@ export function BoardCard({ state, answer }: { state: BenchState; answer: BenchR
 function storeWords({ label }: BenchState, { storeLevel, flooded }: BenchRunning): string {
   const store = label.metering === "orifice-tube" ? "Accumulator" : "Receiver";
   const level = Math.round(Math.min(Math.max(storeLevel, 0), 1) * 100);
-  return `${store} ${level} % full; ${Math.round(flooded * 100)} % of the condenser is flooded.`;
+  return boardCardText.fullOfTheCondenserIs(store, level, Math.round(flooded * 100));
 }
 
 /** What flows in each pipe, by how far it is from boiling. */

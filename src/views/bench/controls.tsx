@@ -3,7 +3,7 @@
 import { Box, Flex, Stack } from "@chakra-ui/react";
 import { useState } from "react";
 import { type BenchState, benchCauses, benchLimits, mostAirG } from "@/core/bench/bench-state";
-import { causeEntry, causeName, type FaultCause, possible } from "@/core/causes/catalogue";
+import { causeEntry, type FaultCause, possible } from "@/core/causes/catalogue";
 import type { UnitId } from "@/core/units/units";
 import { BenchButton } from "@/ui/buttons";
 import { Choice } from "@/ui/choice";
@@ -11,6 +11,9 @@ import { useFigures } from "@/ui/figures";
 import { RangeField } from "@/ui/range-field";
 import { Text } from "@/ui/text";
 import { causeChips } from "@/words/bench";
+import { causeName, severityWords } from "@/words/causes";
+import { controlsText } from "@/words/screens/bench";
+import { commonText } from "@/words/screens/common";
 
 interface ControlsProps {
   state: BenchState;
@@ -18,8 +21,8 @@ interface ControlsProps {
 }
 
 const airs = [
-  { value: "fresh", label: "Fresh" },
-  { value: "recirculated", label: "Recirculated" },
+  { value: "fresh", label: controlsText.fresh },
+  { value: "recirculated", label: controlsText.recirculated },
 ] as const;
 
 /** Where a fault that is put in begins: plain, and not the worst. */
@@ -34,10 +37,10 @@ export function Controls({ state, set }: ControlsProps) {
   return (
     <Stack gap="3.5">
       <Text as="h2" fontWeight="650" color="soft" fontSize="15px">
-        Conditions
+        {controlsText.conditions}
       </Text>
       <Track
-        label="Ambient"
+        label={controlsText.ambient}
         of="ambientC"
         unit="degC"
         step={0.5}
@@ -46,16 +49,23 @@ export function Controls({ state, set }: ControlsProps) {
         set={(ambientC) => day({ ambientC })}
       />
       <Track
-        label="Humidity"
+        label={controlsText.humidity}
         of="humidityPct"
         unit="pct"
         step={1}
         value={conditions.humidityPct}
         set={(humidityPct) => day({ humidityPct })}
       />
-      <Track label="Engine" of="rpm" unit="rpm" step={50} value={conditions.rpm} set={(rpm) => day({ rpm })} />
       <Track
-        label="Blower"
+        label={commonText.engine}
+        of="rpm"
+        unit="rpm"
+        step={50}
+        value={conditions.rpm}
+        set={(rpm) => day({ rpm })}
+      />
+      <Track
+        label={controlsText.blower}
         of="blowerPct"
         unit="pct"
         step={5}
@@ -63,7 +73,7 @@ export function Controls({ state, set }: ControlsProps) {
         set={(blowerPct) => day({ blowerPct })}
       />
       <Choice
-        label="Return air"
+        label={controlsText.returnAir}
         options={airs}
         value={conditions.airSource}
         onChange={(airSource) => day({ airSource })}
@@ -71,7 +81,7 @@ export function Controls({ state, set }: ControlsProps) {
       {more ? (
         <>
           <Track
-            label="Altitude"
+            label={controlsText.altitude}
             of="altitudeM"
             unit="m"
             step={50}
@@ -80,7 +90,7 @@ export function Controls({ state, set }: ControlsProps) {
           />
           {conditions.airSource === "recirculated" && (
             <Track
-              label="Cabin air"
+              label={controlsText.cabinAir}
               of="cabinReturnC"
               unit="degC"
               step={0.5}
@@ -92,15 +102,15 @@ export function Controls({ state, set }: ControlsProps) {
         </>
       ) : (
         <BenchButton kind="quiet" alignSelf="start" onClick={() => setMore(true)}>
-          Altitude, cabin
+          {controlsText.altitudeCabin}
         </BenchButton>
       )}
       <Text as="h2" fontWeight="650" color="soft" fontSize="15px" mt="1">
-        Charge
+        {commonText.charge}
       </Text>
       <ChargeTrack state={state} set={set} />
       <Track
-        label="Air"
+        label={controlsText.air}
         of="airG"
         most={Math.max(mostAirG(label.chargeG), state.airG)}
         unit="g"
@@ -110,7 +120,7 @@ export function Controls({ state, set }: ControlsProps) {
         set={(airG) => set((now) => ({ ...now, airG }))}
       />
       <Text as="h2" fontWeight="650" color="soft" fontSize="15px" mt="1">
-        Faults
+        {controlsText.faults}
       </Text>
       <Wrongs state={state} set={set} able={benchCauses.filter((cause) => possible(cause, label))} />
     </Stack>
@@ -153,14 +163,14 @@ function ChargeTrack({ state, set }: ControlsProps) {
   const share = Math.round((100 * state.chargeG) / labelG);
   return (
     <RangeField
-      label="Charge"
+      label={commonText.charge}
       value={state.chargeG}
       min={0}
       max={Math.round(benchLimits.chargeShare.max * labelG)}
       step={5}
       shown={figures.number(state.chargeG, "g")}
       unit={`${figures.label("g")}, ${share} %`}
-      said={`${figures.quantity(state.chargeG, "g")}, ${share} % of the label`}
+      said={controlsText.ofTheLabel(figures.quantity(state.chargeG, "g"), share)}
       onChange={(chargeG) => set((now) => ({ ...now, chargeG }))}
     />
   );
@@ -178,7 +188,7 @@ function Wrongs({ state, set, able }: ControlsProps & { able: readonly FaultCaus
     put(state.faults.map((fault) => (fault.cause === cause ? { ...fault, ...part } : fault)));
   return (
     <Box>
-      <Flex gap="1.5" wrap="wrap" role="group" aria-label="Faults">
+      <Flex gap="1.5" wrap="wrap" role="group" aria-label={controlsText.faults}>
         {able.map((cause) => {
           const on = state.faults.some((fault) => fault.cause === cause);
           return (
@@ -213,14 +223,14 @@ function Wrongs({ state, set, able }: ControlsProps & { able: readonly FaultCaus
             </Text>
             {cause === "restriction-before-port" && (
               <RangeField
-                label="Position in condenser"
+                label={controlsText.positionInCondenser}
                 value={place ?? 0.5}
                 min={0}
                 max={1}
                 step={0.1}
                 shown={String(Math.round((place ?? 0.5) * 100))}
-                unit="% of its length"
-                said={`${Math.round((place ?? 0.5) * 100)} % of the condenser length`}
+                unit={controlsText.placeUnit}
+                said={controlsText.ofTheCondenserLength(Math.round((place ?? 0.5) * 100))}
                 onChange={(value) => change(cause, { place: value })}
               />
             )}
@@ -234,5 +244,5 @@ function Wrongs({ state, set, able }: ControlsProps & { able: readonly FaultCaus
 /** How bad it is, as what it is. */
 function saidOf(cause: FaultCause, severity: number, { label }: BenchState): string {
   if (severity === 0) return "none";
-  return causeEntry(cause).said({ low: severity, median: severity, high: severity }, label.metering);
+  return severityWords(cause, { low: severity, median: severity, high: severity }, label.metering);
 }

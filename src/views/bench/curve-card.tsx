@@ -12,6 +12,7 @@ import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { channelWords, silentWords } from "@/words/bench";
+import { curveCardText } from "@/words/screens/bench";
 
 interface CurveCardProps {
   state: BenchState;
@@ -52,25 +53,25 @@ export function CurveCard({ state, answer, kept, curve: { part: curve, done }, s
   const most = benchLimits.chargeShare.max * state.label.chargeG;
   return (
     <Card
-      title={`Pressures against charge at ${figures.quantity(ambientC, "degC", 1)}`}
+      title={curveCardText.pressuresAgainstChargeAt(figures.quantity(ambientC, "degC", 1))}
       aside={
         <Flex gap="2" align="center">
           <Text color="soft" fontSize="14px" role="status">
             {done
               ? ""
               : curve === null || curve.vehicles < CURVE_VEHICLES
-                ? `${curve?.vehicles ?? 0} of ${CURVE_VEHICLES}`
+                ? curveCardText.ofLabel(curve?.vehicles ?? 0, CURVE_VEHICLES)
                 : "weighing"}
           </Text>
           <BenchButton kind="quiet" aria-pressed={playing} onClick={play}>
-            {playing ? "Stop" : "Play hotter"}
+            {playing ? "Stop" : curveCardText.playHotter}
           </BenchButton>
         </Flex>
       }
     >
       {curve === null ? (
         <Text color="soft" py="12">
-          Simulating twenty vehicles
+          {curveCardText.simulatingTwentyVehicles}
         </Text>
       ) : (
         <>
@@ -85,8 +86,7 @@ export function CurveCard({ state, answer, kept, curve: { part: curve, done }, s
             onCharge={(chargeG) => set((now) => ({ ...now, chargeG: Math.min(chargeG, most) }))}
           />
           <Text color="soft" fontSize="14px">
-            Lines: median of such vehicles; grey: 90 % of them. In the shaded part, gauges, vent and clamps would mostly
-            not show a wrong charge. Tap the chart to set the charge.
+            {curveCardText.linesMedianOfSuchVehicles}
           </Text>
         </>
       )}

@@ -9,6 +9,8 @@ import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { powerWords } from "@/words/bench";
+import { gaugesCardText } from "@/words/screens/bench";
+import { commonText } from "@/words/screens/common";
 
 interface GaugesCardProps {
   state: BenchState;
@@ -31,7 +33,7 @@ export function GaugesCard({ state, answer, restKpa, kept, bands }: GaugesCardPr
     kept: kept?.reading[name] ?? null,
   });
   return (
-    <Card tight title={`Both sides, ${figures.label("kPa")}`}>
+    <Card tight title={gaugesCardText.bothSides(figures.label("kPa"))}>
       <Towers
         low={side("low")}
         high={side("high")}
@@ -39,21 +41,21 @@ export function GaugesCard({ state, answer, restKpa, kept, bands }: GaugesCardPr
         altitudeM={state.conditions.altitudeM}
       />
       <Text color="soft" fontSize="13px">
-        {bands === null ? "Computing expected range" : "expected today"}
+        {bands === null ? gaugesCardText.computingExpectedRange : gaugesCardText.expectedToday}
       </Text>
       <Flex gap="3" mt="2" justify="space-between">
         <Figure
-          label="Vent"
+          label={commonText.vent}
           text={reading ? figures.quantity(reading.vent, "degC", 1) : "–"}
           kept={kept ? figures.number(kept.reading.vent, "degC", 1) : null}
         />
         <Figure
-          label="Cooling"
+          label={gaugesCardText.cooling}
           text={answer ? powerWords(answer.coolingKw, figures) : "–"}
           kept={kept ? powerWords(kept.coolingKw, figures) : null}
         />
         <Figure
-          label="Power"
+          label={gaugesCardText.power}
           text={answer ? powerWords(answer.powerKw, figures) : "–"}
           kept={kept ? powerWords(kept.powerKw, figures) : null}
         />

@@ -5,13 +5,14 @@ import type { SchoolsAnswer } from "@/core/charge/schools";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { schoolLabels } from "@/words/job";
+import { habitTableText } from "@/words/screens/bench";
 
 /** What each habit would put in on one day, and what that charge does on the hot day. */
 export function HabitTable({ answer, hotC }: { answer: SchoolsAnswer; hotC: number }) {
   const figures = useFigures();
   const { labelG, atLabel, answers } = answer;
   const rows = [
-    { name: "By weight", grams: labelG, stops: true, hot: atLabel, truth: true },
+    { name: habitTableText.byWeight, grams: labelG, stops: true, hot: atLabel, truth: true },
     ...answers.map(({ school, chargeG, stops, hotDay }) => ({
       name: schoolLabels[school](figures),
       grams: chargeG,
@@ -24,8 +25,8 @@ export function HabitTable({ answer, hotC }: { answer: SchoolsAnswer; hotC: numb
     <Box mt="2">
       <Grid templateColumns="minmax(0, 1fr) auto auto" columnGap="0" alignItems="stretch">
         <Head text="" />
-        <Head text={`charge, ${figures.label("g")}`} right />
-        <Head text={`at ${figures.quantity(hotC, "degC", 0)}`} right />
+        <Head text={habitTableText.charge(figures.label("g"))} right />
+        <Head text={habitTableText.at(figures.quantity(hotC, "degC", 0))} right />
         {rows.map(({ name, grams, stops, hot, truth }) => (
           <Box key={name} display="contents">
             <Text borderTopWidth="1px" borderColor="line" py="1" fontWeight={truth ? "650" : "400"}>
@@ -52,7 +53,11 @@ export function HabitTable({ answer, hotC }: { answer: SchoolsAnswer; hotC: numb
               color={hot === null || hot.cutsOut ? "act" : truth ? "done" : "ink"}
               fontWeight={truth || hot === null || hot.cutsOut ? "650" : "400"}
             >
-              {hot === null ? "stands" : hot.cutsOut ? "cuts out" : `vent ${figures.number(hot.ventC, "degC", 0)}`}
+              {hot === null
+                ? "stands"
+                : hot.cutsOut
+                  ? habitTableText.cutsOut
+                  : `vent ${figures.number(hot.ventC, "degC", 0)}`}
             </Text>
           </Box>
         ))}

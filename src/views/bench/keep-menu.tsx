@@ -17,6 +17,8 @@ import { saveTextFile } from "@/ui/save-file";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { benchFileSentence, whatIfNote } from "@/words/bench";
+import { keepMenuText } from "@/words/screens/bench";
+import { commonText } from "@/words/screens/common";
 
 interface KeepMenuProps {
   state: BenchState;
@@ -35,7 +37,7 @@ export function KeepMenu({ state, address, running, jobId, onOpen }: KeepMenuPro
     `evrid-${kind}-${(state.name.trim() || "bench").replace(/[^\p{L}\p{N}]+/gu, "-").slice(0, 60)}`;
   const copy = async () => {
     await navigator.clipboard.writeText(`${window.location.origin}/bench?${address}`);
-    setSaid("Link copied.");
+    setSaid(keepMenuText.linkCopied);
   };
   const open = async (given: File) => {
     const read = readBenchFile(await given.text());
@@ -52,23 +54,23 @@ export function KeepMenu({ state, address, running, jobId, onOpen }: KeepMenuPro
         steps: { ...job.steps, verdict: { ...verdict, note: [verdict.note, text].filter(Boolean).join("\n") } },
       };
     });
-    setSaid("Added to the diagnosis note as a simulation.");
+    setSaid(keepMenuText.addedToTheDiagnosisNote);
   };
-  const fail = (error: unknown) => setSaid(`Failed: ${reasonOf(error)}.`);
+  const fail = (error: unknown) => setSaid(keepMenuText.failed(reasonOf(error)));
   return (
-    <Card title="Share">
+    <Card title={keepMenuText.share}>
       <Stack gap="2">
         <TextField
-          label="Name"
+          label={commonText.name}
           value={state.name}
           onChange={(name) => onOpen({ ...state, name: name.slice(0, 200) })}
         />
         <Flex gap="2" wrap="wrap">
           <BenchButton kind="quiet" onClick={() => copy().catch(fail)}>
-            Copy link
+            {keepMenuText.copyLink}
           </BenchButton>
           <BenchButton kind="quiet" onClick={() => saveTextFile(`${file("bench")}.json`, writeBenchFile(state))}>
-            Save as file
+            {commonText.saveAsFile}
           </BenchButton>
           <BenchButton
             kind="quiet"
@@ -78,22 +80,26 @@ export function KeepMenu({ state, address, running, jobId, onOpen }: KeepMenuPro
               saveTextFile(`${file("what-if")}.json`, `${JSON.stringify(readingsOfBench(state, running), null, 1)}\n`)
             }
           >
-            Save reading file
+            {keepMenuText.saveReadingFile}
           </BenchButton>
           <BenchButton kind="quiet" asChild>
-            <Link href={`/drill?${toAddress({ ...state, name: "" })}`}>Create drill case</Link>
+            <Link href={`/drill?${toAddress({ ...state, name: "" })}`}>{keepMenuText.createDrillCase}</Link>
           </BenchButton>
           {jobId !== null && (
             <BenchButton kind="quiet" onClick={() => note(jobId).catch(fail)}>
-              Add to job note
+              {keepMenuText.addToJobNote}
             </BenchButton>
           )}
-          <FileButton label="Bench file" accept="application/json,.json" onFile={(given) => open(given).catch(fail)}>
-            Open file
+          <FileButton
+            label={keepMenuText.benchFile}
+            accept="application/json,.json"
+            onFile={(given) => open(given).catch(fail)}
+          >
+            {keepMenuText.openFile}
           </FileButton>
         </Flex>
         <Text color="soft" fontSize="14px" role="status">
-          {said ?? "Simulated, not measured: a reading file from here says so in its name."}
+          {said ?? keepMenuText.simulatedNotMeasuredAReading}
         </Text>
       </Stack>
     </Card>

@@ -14,6 +14,7 @@ import { RangeField } from "@/ui/range-field";
 import { Text } from "@/ui/text";
 import { hotDaysWords, instrumentWords, nextAtBenchWords, outOfTen, toldSentence } from "@/words/bench";
 import { schoolLabels } from "@/words/job";
+import { sideCardsText } from "@/words/screens/bench";
 import { HabitTable } from "./habit-table";
 
 /** What each habit would put in, and what that costs on the hot day. */
@@ -23,19 +24,19 @@ export function HabitsCard({ state, hotC, habits }: { state: BenchState; hotC: n
   const { part: days } = habits;
   const own = days?.find(({ ambientC }) => ambientC === state.conditions.ambientC) ?? null;
   return (
-    <Card title="Charge by other methods">
+    <Card title={sideCardsText.chargeByOtherMethods}>
       <Choice
-        label="On which day"
+        label={sideCardsText.onWhichDay}
         options={[
           { value: "today", label: figures.quantity(state.conditions.ambientC, "degC", 1) },
-          { value: "days", label: "From cool to hot" },
+          { value: "days", label: sideCardsText.fromCoolToHot },
         ]}
         value={which}
         onChange={setWhich}
       />
       {days === null ? (
         <Text color="soft" mt="2">
-          Simulating each method
+          {sideCardsText.simulatingEachMethod}
         </Text>
       ) : which === "today" ? (
         own && <HabitTable answer={own.answer} hotC={hotC} />
@@ -57,7 +58,7 @@ function HabitDays({ days }: { days: readonly HabitDay[] }) {
         <thead>
           <tr>
             <Box as="th" textAlign="left" fontWeight="400" color="soft">
-              <Text as="span">{`over the label, ${figures.label("g")}`}</Text>
+              <Text as="span">{sideCardsText.overTheLabel(figures.label("g"))}</Text>
             </Box>
             {shown.map(({ ambientC }) => (
               <Box as="th" key={ambientC} textAlign="right" fontWeight="600" color="soft" ps="1.5">
@@ -112,9 +113,9 @@ export function HotDayCard({ hotC, onHot, hotDay, state }: HotDayCardProps) {
   const words = hotDay.part === null ? null : hotDaysWords(hotDay.part, figures);
   const atLabel = state.chargeG === state.label.chargeG;
   return (
-    <Card title="Hot day in town traffic">
+    <Card title={sideCardsText.hotDayInTownTraffic}>
       <RangeField
-        label="Ambient"
+        label={sideCardsText.ambient}
         value={hotC}
         min={25}
         max={48}
@@ -125,13 +126,15 @@ export function HotDayCard({ hotC, onHot, hotDay, state }: HotDayCardProps) {
         onChange={onHot}
       />
       {words === null ? (
-        <Text color="soft">Simulating the hot day</Text>
+        <Text color="soft">{sideCardsText.simulatingTheHotDay}</Text>
       ) : (
         <Stack gap="1.5" mt="1">
           <Text>{words.asIs}</Text>
           {words.alike !== null && <Text>{words.alike}</Text>}
           {words.atLabel !== null && !atLabel && (
-            <Text color="soft">{`With the label charge: ${words.atLabel.charAt(0).toLowerCase()}${words.atLabel.slice(1)}`}</Text>
+            <Text color="soft">
+              {sideCardsText.withTheLabelCharge(words.atLabel.charAt(0).toLowerCase(), words.atLabel.slice(1))}
+            </Text>
           )}
         </Stack>
       )}
@@ -145,9 +148,11 @@ export function CouldTellCard({ state, told }: { state: BenchState; told: Part<"
   const sound = truthOf(state).length === 0;
   const days = told.part?.days ?? [];
   return (
-    <Card title={sound ? "How often does a test pass?" : "How often is the fault found?"}>
+    <Card title={sound ? sideCardsText.howOftenDoesATest : sideCardsText.howOftenIsTheFault}>
       {told.part === null ? (
-        <Text color="soft">{told.failed ? "The ensemble could not be loaded." : "Testing such vehicles"}</Text>
+        <Text color="soft">
+          {told.failed ? sideCardsText.theEnsembleCouldNotBe : sideCardsText.testingSuchVehicles}
+        </Text>
       ) : (
         <>
           <Text fontSize="16px">{toldSentence(days, state, figures)}</Text>
@@ -200,7 +205,7 @@ function Told({ day, instruments }: { day: ToldDay; instruments: (typeof benchIn
       justify="center"
       position="relative"
       overflow="hidden"
-      title={share === null ? "does not run" : `found in ${outOfTen(share)}`}
+      title={share === null ? sideCardsText.doesNotRun : sideCardsText.foundIn(outOfTen(share))}
     >
       {share !== null && <Box position="absolute" left="0" right="0" bottom="0" h={`${share * 100}%`} bg="band" />}
       <Text as="span" fontSize="13px" fontWeight="650" position="relative">

@@ -15,6 +15,8 @@ import { useShortcuts } from "@/ui/shortcuts";
 import { Text } from "@/ui/text";
 import { engineChoices } from "@/words/instruments";
 import { rackSentence } from "@/words/issues";
+import { timeCardText } from "@/words/screens/bench";
+import { commonText } from "@/words/screens/common";
 
 const paces = [
   { value: "1", label: "× 1" },
@@ -22,23 +24,23 @@ const paces = [
   { value: "60", label: "× 60" },
 ] as const;
 const machines = [
-  { value: "off", label: "Nothing" },
-  { value: "recover", label: "Recovery" },
-  { value: "pump", label: "Vacuum pump" },
+  { value: "off", label: timeCardText.nothing },
+  { value: "recover", label: timeCardText.recovery },
+  { value: "pump", label: timeCardText.vacuumPump },
 ] as const;
 const valves = [
-  { value: "shut", label: "Shut" },
-  { value: "liquid-high", label: "Liquid, high side" },
-  { value: "vapour-low", label: "Vapour, low side" },
+  { value: "shut", label: timeCardText.shut },
+  { value: "liquid-high", label: timeCardText.liquidHighSide },
+  { value: "vapour-low", label: timeCardText.vapourLowSide },
 ] as const;
 
 const shown: { name: string; unit: UnitId; decimals: number; of: (sample: RackSample) => number | null }[] = [
-  { name: "Low", unit: "kPa", decimals: 0, of: ({ low }) => low },
-  { name: "High", unit: "kPa", decimals: 0, of: ({ high }) => high },
-  { name: "Vent", unit: "degC", decimals: 1, of: ({ vent }) => vent },
-  { name: "Suction line", unit: "degC", decimals: 1, of: ({ suction }) => suction },
-  { name: "Liquid line", unit: "degC", decimals: 1, of: ({ liquid }) => liquid },
-  { name: "Recovered", unit: "g", decimals: 0, of: ({ recoveredG }) => recoveredG },
+  { name: commonText.low, unit: "kPa", decimals: 0, of: ({ low }) => low },
+  { name: commonText.high, unit: "kPa", decimals: 0, of: ({ high }) => high },
+  { name: commonText.vent, unit: "degC", decimals: 1, of: ({ vent }) => vent },
+  { name: commonText.suctionLine, unit: "degC", decimals: 1, of: ({ suction }) => suction },
+  { name: commonText.liquidLine, unit: "degC", decimals: 1, of: ({ liquid }) => liquid },
+  { name: commonText.recovered, unit: "g", decimals: 0, of: ({ recoveredG }) => recoveredG },
 ];
 
 /** The state played in time: started, pulled down, stopped, emptied, evacuated and filled, with every instrument live. */
@@ -50,38 +52,38 @@ export function TimeCard({ state }: { state: BenchState }) {
   useShortcuts([
     {
       key: "s",
-      does: "Start simulator",
+      does: timeCardText.startSimulator,
       run: () => (on ? time.setEngine(time.engine === "off" ? "idle" : "off") : time.start()),
     },
   ]);
   if (status === "off" || status === "lost")
     return (
-      <Card title="Simulate over time">
+      <Card title={timeCardText.simulateOverTime}>
         <Flex gap="4" align="center" wrap="wrap">
           <Text flex="1 1 300px" fontSize="16px">
             {status === "lost"
-              ? `The simulator was lost${time.reason === null ? "" : `: ${time.reason}`}. Its readings are gone; the settings are kept.`
-              : "Run, stop, recover, evacuate and charge from a can, with all instruments live."}
+              ? timeCardText.theSimulatorWasLostIts(time.reason === null ? "" : `: ${time.reason}`)
+              : timeCardText.runStopRecoverEvacuateAnd}
           </Text>
           <BenchButton kind="act" minW="220px" shortcut="S" onClick={time.start}>
-            Connect instruments
+            {timeCardText.connectInstruments}
           </BenchButton>
         </Flex>
       </Card>
     );
   return (
     <Card
-      title="Over time"
+      title={timeCardText.overTime}
       aside={
         <Flex gap="2" align="center">
           <Text color="soft" fontSize="14px">
             {latest === null ? "Connecting" : formatClock(latest.time)}
           </Text>
           <BenchButton kind="quiet" onClick={time.start}>
-            Restart
+            {timeCardText.restart}
           </BenchButton>
           <BenchButton kind="quiet" onClick={time.stop}>
-            Disconnect
+            {timeCardText.disconnect}
           </BenchButton>
         </Flex>
       }
@@ -99,7 +101,9 @@ export function TimeCard({ state }: { state: BenchState }) {
         ))}
         <Box>
           <Text fontSize="13px" color="soft">
-            {latest?.vacuumKpa != null ? `Vacuum, ${figures.label("kPaAbs")}` : `Can content, ${figures.label("g")}`}
+            {latest?.vacuumKpa != null
+              ? timeCardText.vacuum(figures.label("kPaAbs"))
+              : timeCardText.canContent(figures.label("g"))}
           </Text>
           <Text fontSize="24px" fontWeight="650" lineHeight="1.1">
             {latest === null
@@ -111,29 +115,32 @@ export function TimeCard({ state }: { state: BenchState }) {
         </Box>
       </Grid>
       <Flex gap="5" wrap="wrap" mb="2">
-        <Choice label="Engine" options={engineChoices} value={time.engine} onChange={time.setEngine} />
+        <Choice label={commonText.engine} options={engineChoices} value={time.engine} onChange={time.setEngine} />
         <Choice
-          label="Pace"
+          label={timeCardText.pace}
           options={paces}
           value={String(time.pace) as "1" | "10" | "60"}
           onChange={(pace) => time.setPace(Number(pace))}
         />
-        <Choice label="Connected" options={machines} value={time.machine} onChange={time.setMachine} />
+        <Choice label={timeCardText.connected} options={machines} value={time.machine} onChange={time.setMachine} />
         <Choice
-          label={`Can of ${figures.quantity(CAN_G, "g")}`}
+          label={timeCardText.canOf(figures.quantity(CAN_G, "g"))}
           options={[
-            { value: "off", label: "Off the scale" },
-            { value: "on", label: "On the scale" },
+            { value: "off", label: timeCardText.offTheScale },
+            { value: "on", label: timeCardText.onTheScale },
           ]}
           value={time.canOn ? "on" : "off"}
           onChange={(can) => time.setCan(can === "on")}
         />
-        <Choice label="Charging valve" options={valves} value={latest?.valve ?? "shut"} onChange={time.setValve} />
+        <Choice
+          label={timeCardText.chargingValve}
+          options={valves}
+          value={latest?.valve ?? "shut"}
+          onChange={time.setValve}
+        />
       </Flex>
       <Text role="status" minH="24px" fontWeight="600" color={refused ? "act" : "soft"}>
-        {refused
-          ? rackSentence(refused)
-          : "The high valve stays closed while the engine runs. Never charge liquid into a running low side."}
+        {refused ? rackSentence(refused) : timeCardText.theHighValveStaysClosed}
       </Text>
       <Trace trace={trace} latest={latest} minutes={6} />
     </Card>

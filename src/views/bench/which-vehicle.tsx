@@ -16,6 +16,8 @@ import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { labelFacts } from "@/words/bench";
 import { circuitWords, compressorLabels, fanLabels, refrigerantLabels } from "@/words/job";
+import { whichVehicleText } from "@/words/screens/bench";
+import { commonText } from "@/words/screens/common";
 import { benchOfJob, rackBenches } from "./from-record";
 
 interface WhichVehicleProps {
@@ -40,7 +42,7 @@ export function WhichVehicle({ state, onTake, onClose }: WhichVehicleProps) {
     const vehicle = await loadVehicle(id);
     const jobs = vehicle === null ? [] : await jobsOf(vehicle.history.slice(0, 6));
     const made = jobs.map(benchOfJob).find((one) => one !== null);
-    if (made === undefined) setFailure("Its label is not recorded: refrigerant, charge, metering, compressor.");
+    if (made === undefined) setFailure(whichVehicleText.itsLabelIsNotRecorded);
     else {
       onTake(made);
       onClose();
@@ -48,16 +50,21 @@ export function WhichVehicle({ state, onTake, onClose }: WhichVehicleProps) {
   };
   return (
     <Card
-      title="Vehicle"
+      title={commonText.vehicle}
       aside={
         <BenchButton kind="quiet" onClick={onClose}>
-          Done
+          {whichVehicleText.done}
         </BenchButton>
       }
     >
       <Grid templateColumns={{ base: "1fr", md: "minmax(0, 1fr) minmax(0, 1fr)" }} gap="5">
         <Stack gap="2">
-          <TextField label="On record" value={query} placeholder="Plate, owner, name, label" onChange={setQuery} />
+          <TextField
+            label={whichVehicleText.onRecord}
+            value={query}
+            placeholder={whichVehicleText.plateOwnerNameLabel}
+            onChange={setQuery}
+          />
           {(found.state === "ready" ? found.value : []).map(({ id, name, plate }) => (
             <Pick
               key={id}
@@ -72,7 +79,7 @@ export function WhichVehicle({ state, onTake, onClose }: WhichVehicleProps) {
             </Text>
           )}
           <Text fontWeight="650" mt="2">
-            Custom
+            {whichVehicleText.custom}
           </Text>
           {rackBenches.map((one) => (
             <Pick
@@ -87,15 +94,15 @@ export function WhichVehicle({ state, onTake, onClose }: WhichVehicleProps) {
           ))}
         </Stack>
         <Stack gap="3">
-          <Text fontWeight="650">By label and class</Text>
+          <Text fontWeight="650">{whichVehicleText.byLabelAndClass}</Text>
           <Choice
-            label="Refrigerant"
+            label={commonText.refrigerant}
             options={refrigerantKinds.map((value) => ({ value, label: refrigerantLabels[value] }))}
             value={label.refrigerant}
             onChange={(refrigerant) => build({ refrigerant })}
           />
           <RangeField
-            label="Label charge"
+            label={whichVehicleText.labelCharge}
             value={label.chargeG}
             min={benchLimits.labelG.min + 150}
             max={1600}
@@ -106,37 +113,37 @@ export function WhichVehicle({ state, onTake, onClose }: WhichVehicleProps) {
             onChange={(chargeG) => build({ chargeG })}
           />
           <Choice
-            label="Metering device"
+            label={whichVehicleText.meteringDevice}
             options={meteringKinds.map((value) => ({ value, label: circuitWords[value] }))}
             value={label.metering}
             onChange={(metering) => build({ metering })}
           />
           <Choice
-            label="Compressor"
+            label={commonText.compressor}
             options={compressorKinds.map((value) => ({ value, label: compressorLabels[value] }))}
             value={label.compressor}
             onChange={(compressor) => build({ compressor })}
           />
           <Choice
-            label="Condenser fan"
+            label={whichVehicleText.condenserFan}
             options={fanKinds.map((value) => ({ value, label: fanLabels[value] }))}
             value={label.condenserFan}
             onChange={(condenserFan) => build({ condenserFan })}
           />
           <Choice
-            label="Evaporators"
+            label={whichVehicleText.evaporators}
             options={[
-              { value: "1", label: "One" },
-              { value: "2", label: "Two" },
+              { value: "1", label: whichVehicleText.one },
+              { value: "2", label: whichVehicleText.two },
             ]}
             value={String(label.evaporators) as "1" | "2"}
             onChange={(evaporators) => build({ evaporators: evaporators === "2" ? 2 : 1 })}
           />
           <Choice
-            label="High port"
+            label={whichVehicleText.highPort}
             options={[
-              { value: "after-condenser", label: "After the condenser" },
-              { value: "before-condenser", label: "Before the condenser" },
+              { value: "after-condenser", label: whichVehicleText.afterTheCondenser },
+              { value: "before-condenser", label: whichVehicleText.beforeTheCondenser },
             ]}
             value={label.highPort}
             onChange={(highPort) => build({ highPort })}

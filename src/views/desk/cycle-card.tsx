@@ -14,6 +14,7 @@ import { useAccuracy } from "@/ui/instruments";
 import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { cornerNames, cycleIssueSentence, cycleSentences } from "@/words/cycle";
+import { cycleCardText } from "@/words/screens/desk";
 import type { SideState } from "./side-column";
 
 interface CycleCardProps {
@@ -34,29 +35,29 @@ export function CycleCard({ desk, refrigerant, altitudeM, sides, set }: CycleCar
   const liquidC = entryValue(fields.liquid, desk.high.line);
   const dischargeC = entryValue(fields.discharge, desk.discharge);
   const missing = [
-    lowKpa === null && "the low side",
-    highKpa === null && "the high side",
-    suctionC === null && "the suction line",
-    liquidC === null && "the liquid line",
-    dischargeC === null && "the discharge line",
+    lowKpa === null && cycleCardText.theLowSide,
+    highKpa === null && cycleCardText.theHighSide,
+    suctionC === null && cycleCardText.theSuctionLine,
+    liquidC === null && cycleCardText.theLiquidLine,
+    dischargeC === null && cycleCardText.theDischargeLine,
   ].filter((name) => name !== false);
   const cycle =
     lowKpa === null || highKpa === null || suctionC === null || liquidC === null || dischargeC === null
       ? null
       : measuredCycle({ refrigerant, altitudeM, lowKpa, highKpa, suctionC, liquidC, dischargeC }, accuracy);
   return (
-    <Card title="Cycle on pressure and enthalpy">
+    <Card title={cycleCardText.cycleOnPressureAndEnthalpy}>
       <Box maxW="280px" mb="3">
         <NumberField
           spec={fields.discharge}
           value={desk.discharge}
-          hint="10 cm from the compressor."
+          hint={cycleCardText.clampPlace}
           onChange={(discharge) => set({ discharge })}
         />
       </Box>
       {cycle === null ? (
         <Text fontSize="17px" fontWeight="600" role="status">
-          {`Five readings are needed. Missing: ${missing.join(", ")}.`}
+          {cycleCardText.fiveReadingsAreNeededMissing(missing.join(", "))}
         </Text>
       ) : cycle.ok ? (
         <Grid templateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 3fr) minmax(0, 2fr)" }} gap="4">
@@ -71,7 +72,7 @@ export function CycleCard({ desk, refrigerant, altitudeM, sides, set }: CycleCar
               </Box>
             ))}
             <Text fontSize="13px" color="soft">
-              Dashed: lossless compression. The enthalpy zero is arbitrary; only differences count.
+              {cycleCardText.dashedLosslessCompressionTheEnthalpy}
             </Text>
           </Stack>
         </Grid>

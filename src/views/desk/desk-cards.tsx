@@ -21,6 +21,8 @@ import { Measure } from "@/ui/measure";
 import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { lineEndSentence, restSentence, vesselSentence } from "@/words/desk";
+import { commonText } from "@/words/screens/common";
+import { deskCardsText } from "@/words/screens/desk";
 import type { SideState } from "./side-column";
 
 interface CardProps {
@@ -41,20 +43,18 @@ export function RestCard({ desk, refrigerant, altitudeM, set }: CardProps) {
       ? null
       : judgeRest({ refrigerant, altitudeM, soakC, lowKpa, highKpa: null }, accuracy);
   return (
-    <Card title="Static pressure">
+    <Card title={deskCardsText.staticPressure}>
       <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap="3">
         <NumberField
           spec={fields.low}
-          label="Static pressure"
+          label={deskCardsText.staticPressure}
           value={rest.pressure}
           onChange={(pressure) => set({ rest: { ...rest, pressure } })}
         />
         <NumberField spec={fields.soak} value={rest.soak} onChange={(soak) => set({ rest: { ...rest, soak } })} />
       </Grid>
       <Answer>
-        {answer === null
-          ? "Enter both, with the engine off and temperatures equalised."
-          : restSentence(answer, rest.pressure.unit)}
+        {answer === null ? deskCardsText.enterBothWithTheEngine : restSentence(answer, rest.pressure.unit)}
       </Answer>
     </Card>
   );
@@ -82,7 +82,7 @@ export function LineEndCard({ desk, refrigerant, altitudeM, high, set }: CardPro
           accuracy,
         );
   return (
-    <Card title="Flash-gas check">
+    <Card title={deskCardsText.flashGasCheck}>
       <Grid
         templateColumns={{ base: "repeat(2, minmax(0, 1fr))", xl: "repeat(3, minmax(0, 1fr))" }}
         gap="3"
@@ -93,7 +93,7 @@ export function LineEndCard({ desk, refrigerant, altitudeM, high, set }: CardPro
         <NumberField spec={deskFields.heat} value={line.heat} onChange={(heat) => set({ line: { ...line, heat } })} />
       </Grid>
       <Answer>
-        {left === null ? "Enter high side and liquid line above." : lineEndSentence(left, desk.high.pressure.unit)}
+        {left === null ? deskCardsText.enterHighSideAndLiquid : lineEndSentence(left, desk.high.pressure.unit)}
       </Answer>
     </Card>
   );
@@ -117,13 +117,13 @@ export function VesselCard({ desk, refrigerant, altitudeM, set }: CardProps) {
   const content =
     volume === null || kpa === null || t === null ? null : vapourIn(refrigerant, altitudeM, kpa, t, volume, accuracy);
   return (
-    <Card title="Hose and cylinder content">
+    <Card title={deskCardsText.hoseAndCylinderContent}>
       <Choice
-        label="Volume of"
+        label={deskCardsText.volumeOf}
         options={[
-          { value: "hose", label: "A hose" },
-          { value: "volume", label: "Circuit or hose" },
-          { value: "tank", label: "Can or cylinder" },
+          { value: "hose", label: deskCardsText.aHose },
+          { value: "volume", label: deskCardsText.circuitOrHose },
+          { value: "tank", label: deskCardsText.canOrCylinder },
         ]}
         value={vessel.kind}
         onChange={(kind) => change({ kind })}
@@ -133,7 +133,7 @@ export function VesselCard({ desk, refrigerant, altitudeM, set }: CardProps) {
           <>
             <NumberField
               spec={fields.hose}
-              label="Length"
+              label={deskCardsText.length}
               value={vessel.length}
               onChange={(length) => change({ length })}
             />
@@ -147,7 +147,7 @@ export function VesselCard({ desk, refrigerant, altitudeM, set }: CardProps) {
         {vessel.kind !== "tank" && (
           <NumberField
             spec={fields.low}
-            label="Gauge"
+            label={deskCardsText.gauge}
             value={vessel.pressure}
             onChange={(pressure) => change({ pressure })}
           />
@@ -161,11 +161,11 @@ export function VesselCard({ desk, refrigerant, altitudeM, set }: CardProps) {
       {vessel.kind === "tank" ? (
         <TankAnswer refrigerant={refrigerant} altitudeM={altitudeM} temperatureC={t} />
       ) : content === null ? (
-        <Answer>Enter size, pressure and temperature.</Answer>
+        <Answer>{deskCardsText.enterSizePressureAndTemperature}</Answer>
       ) : (
         <Flex mt="3" gap="5" align="end" wrap="wrap">
           <Measure
-            label={content.liquid ? "As vapour only" : "Content"}
+            label={content.liquid ? deskCardsText.asVapourOnly : commonText.content}
             value={content.grams}
             unit="g"
             decimals={content.grams < 20 ? 1 : 0}
@@ -192,28 +192,40 @@ function TankAnswer({
   const figures = useFigures();
   const accuracy = useAccuracy();
   const gauge = temperatureC === null ? null : gaugeFromSaturation(refrigerant, temperatureC, altitudeM, accuracy);
-  if (temperatureC === null || gauge === null) return <Answer>Enter the cylinder temperature.</Answer>;
+  if (temperatureC === null || gauge === null) return <Answer>{deskCardsText.enterTheCylinderTemperature}</Answer>;
   return (
     <Flex mt="3" gap="5" align="end" wrap="wrap">
-      <Measure label="Its pressure" value={gauge} unit="kPa" />
+      <Measure label={deskCardsText.itsPressure} value={gauge} unit="kPa" />
       <Text flex="1 1 200px" color={temperatureC > WARM_WATER_C ? "act" : "soft"}>
         {temperatureC > WARM_WATER_C
-          ? `Too warm: no cylinder above ${figures.quantity(WARM_WATER_C, "degC", 0)}. No flames, no sun behind glass.`
-          : "The pressure is the same with any liquid left: weigh it. If it is higher, it contains air or another gas."}
+          ? deskCardsText.tooWarmNoCylinderAbove(figures.quantity(WARM_WATER_C, "degC", 0))
+          : deskCardsText.thePressureIsTheSame}
       </Text>
     </Flex>
   );
 }
 
 const kinds = [
-  { value: "pressure", label: "Pressure", spec: { label: "Pressure", dimension: "pressure", min: -102, max: 10_000 } },
+  {
+    value: "pressure",
+    label: deskCardsText.pressure,
+    spec: { label: deskCardsText.pressure, dimension: "pressure", min: -102, max: 10_000 },
+  },
   {
     value: "temperature",
-    label: "Temperature",
-    spec: { label: "Temperature", dimension: "temperature", min: -100, max: 300 },
+    label: deskCardsText.temperature,
+    spec: { label: deskCardsText.temperature, dimension: "temperature", min: -100, max: 300 },
   },
-  { value: "mass", label: "Mass", spec: { label: "Mass", dimension: "mass", min: 0, max: 100_000 } },
-  { value: "vacuum", label: "Vacuum", spec: { label: "Vacuum", dimension: "vacuum", min: 0, max: 110 } },
+  {
+    value: "mass",
+    label: deskCardsText.mass,
+    spec: { label: deskCardsText.mass, dimension: "mass", min: 0, max: 100_000 },
+  },
+  {
+    value: "vacuum",
+    label: deskCardsText.vacuum,
+    spec: { label: deskCardsText.vacuum, dimension: "vacuum", min: 0, max: 110 },
+  },
 ] as const;
 
 /** One number in all the units it may be asked for in. */
@@ -226,9 +238,9 @@ export function ConvertCard({ system, altitudeM }: { system: UnitSystem; altitud
   const unit = typed.unit !== null && unitsOf(spec.dimension).includes(typed.unit) ? typed.unit : usual;
   const value = entryValue(spec, entry(typed.text, unit));
   return (
-    <Card title="Unit converter">
+    <Card title={deskCardsText.unitConverter}>
       <Choice
-        label="Quantity"
+        label={deskCardsText.quantity}
         options={kinds.map(({ value, label }) => ({ value, label }))}
         value={kind}
         onChange={(chosen) => {
@@ -241,7 +253,7 @@ export function ConvertCard({ system, altitudeM }: { system: UnitSystem; altitud
       </Box>
       <Flex gap="5" mt="3" wrap="wrap" minH="30px" data-offers-units>
         {value === null ? (
-          <Text color="soft">Enter a number to convert it.</Text>
+          <Text color="soft">{deskCardsText.enterANumberToConvert}</Text>
         ) : (
           unitsOf(spec.dimension)
             .filter((other) => other !== unit)

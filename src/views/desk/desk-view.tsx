@@ -29,6 +29,8 @@ import { useRunOnce } from "@/ui/run-once";
 import { Text } from "@/ui/text";
 import { unitSystemLabels } from "@/words/desk";
 import { optionsOf } from "@/words/job";
+import { commonText } from "@/words/screens/common";
+import { deskViewText } from "@/words/screens/desk";
 import { CycleCard } from "./cycle-card";
 import { ConvertCard, LineEndCard, RestCard, VesselCard } from "./desk-cards";
 import { SideColumn, sideState } from "./side-column";
@@ -56,7 +58,7 @@ export function DeskView() {
       header={
         <>
           <Text as="h1" fontSize="20px" fontWeight="650">
-            P-T desk
+            {commonText.pTDesk}
           </Text>
           <Flex ml="auto" gap="2">
             <BenchButton
@@ -66,10 +68,10 @@ export function DeskView() {
                 change((now) => ({ ...inUnits(blankQuickDesk(), systemUnits[systemOf(now)]), altitude: now.altitude }))
               }
             >
-              Clear
+              {deskViewText.clear}
             </BenchButton>
             <BenchButton disabled={desk === null} onClick={() => desk && take(desk)}>
-              Create job
+              {deskViewText.createJob}
             </BenchButton>
           </Flex>
         </>
@@ -77,18 +79,18 @@ export function DeskView() {
     >
       <Stack as="main" p="4" gap="3.5" maxW="1240px">
         {refused !== null && (
-          <Notice tone="act" title="Job not created">
-            {`The browser did not save it: ${refused}. These values are kept.`}
+          <Notice tone="act" title={deskViewText.jobNotCreated}>
+            {deskViewText.theBrowserDidNotSave(refused)}
           </Notice>
         )}
         {storeError !== null && (
-          <Notice tone="wait" title="Values not saved">
-            {`The browser refuses: ${storeError}. The values are kept while this tab is open.`}
+          <Notice tone="wait" title={deskViewText.valuesNotSaved}>
+            {deskViewText.theBrowserRefusesTheValues(storeError)}
           </Notice>
         )}
         {desk === null ? (
           <Center h="40vh" gap="3">
-            <Spinner /> <Text>Opening the desk</Text>
+            <Spinner /> <Text>{deskViewText.openingTheDesk}</Text>
           </Center>
         ) : (
           <ReadIn choice={systemUnits[systemOf(desk)]}>
@@ -131,7 +133,7 @@ function Desk({ desk, change }: DeskProps) {
       <Flex gap="6" wrap="wrap" align="end">
         <Box>
           <Choice
-            label="Refrigerant"
+            label={commonText.refrigerant}
             options={whole.map((name) => ({ value: name, label: name }))}
             value={computed}
             onChange={(name) => set({ refrigerant: name as CandidateName })}
@@ -139,7 +141,7 @@ function Desk({ desk, change }: DeskProps) {
         </Box>
         <NativeSelect.Root w="auto" minW="190px">
           <NativeSelect.Field
-            aria-label="Refrigerant to compare"
+            aria-label={deskViewText.refrigerantToCompare}
             h="target"
             bg="field"
             borderColor="edge"
@@ -148,7 +150,7 @@ function Desk({ desk, change }: DeskProps) {
               event.currentTarget.value !== "" && set({ refrigerant: event.currentTarget.value as CandidateName })
             }
           >
-            <option value="">Compare</option>
+            <option value="">{deskViewText.compare}</option>
             {others.map((name) => (
               <option key={name} value={name}>
                 {name}
@@ -162,14 +164,14 @@ function Desk({ desk, change }: DeskProps) {
         </Box>
         <Box ml="auto" data-offers-units>
           <Choice
-            label="Units"
+            label={deskViewText.units}
             options={optionsOf(unitSystemLabels)}
             value={system}
             onChange={(chosen: UnitSystem) => change((now) => inUnits(now, systemUnits[chosen]))}
           />
         </Box>
       </Flex>
-      <Card title={`Saturation of ${desk.refrigerant}: drag a mark or enter a number`}>
+      <Card title={deskViewText.saturationOfDragAMark(desk.refrigerant)}>
         <SaturationRuler
           refrigerant={desk.refrigerant}
           atmosphereKpa={atmosphereKpa}
@@ -191,10 +193,7 @@ function Desk({ desk, change }: DeskProps) {
         <SideColumn side="high" desk={desk} state={sides.high} altitudeM={altitudeM} change={change} />
       </Grid>
       {computed === null ? (
-        <Notice title={`Only saturation is known for ${desk.refrigerant}`}>
-          It can be told apart by static pressure, within about 1 %. Superheat, lines and cylinders need R134a or
-          R1234yf.
-        </Notice>
+        <Notice title={deskViewText.onlySaturationIsKnownFor(desk.refrigerant)}>{deskViewText.itCanBeToldApart}</Notice>
       ) : (
         <Grid
           templateColumns={{ base: "minmax(0, 1fr)", lg: "repeat(2, minmax(0, 1fr))" }}

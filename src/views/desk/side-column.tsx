@@ -14,6 +14,7 @@ import { useAccuracy } from "@/ui/instruments";
 import { Measure } from "@/ui/measure";
 import { NumberField } from "@/ui/number-field";
 import { sideWords } from "@/words/desk";
+import { sideColumnText } from "@/words/screens/desk";
 
 /** A side as it stands: gauge pressure kPa and saturation temperature degC, each given or following from the other. */
 export interface SideState {
@@ -83,7 +84,7 @@ export function SideColumn({ side, desk, state, altitudeM, change }: SideColumnP
           label={words.pressure}
           value={own.given === "pressure" ? own.pressure : shown(pressure, own.pressure.unit)}
           large
-          hint={follows(own.given === "temperature", pressure, own.pressure.unit, "clamp error")}
+          hint={follows(own.given === "temperature", pressure, own.pressure.unit, sideColumnText.clampError)}
           onChange={(typed) => set(typedAs("pressure", own, typed, own.given === "pressure"))}
         />
         <NumberField
@@ -108,7 +109,7 @@ export function SideColumn({ side, desk, state, altitudeM, change }: SideColumnP
               label={words.difference}
               value={difference}
               unit="K"
-              note={lineC === null ? `enter ${words.line.toLowerCase()}` : undefined}
+              note={lineC === null ? sideColumnText.enter(words.line.toLowerCase()) : undefined}
             />
           </Box>
         </Grid>
@@ -127,7 +128,7 @@ function typedAs(which: DeskSide["given"], own: DeskSide, typed: Entry, given: b
 function follows(does: boolean, value: Measured | null, unit: UnitId, by: string): string | undefined {
   if (!does) return undefined;
   return value === null
-    ? "no value here"
+    ? sideColumnText.noValueHere
     : `± ${formatUncertainty(value.uncertainty, unit)} ${units[unit].label}: ${by}`;
 }
 

@@ -8,6 +8,8 @@ import { BenchButton } from "@/ui/buttons";
 import { Caution } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { actNames, refusalTags, wrongWays } from "@/words/drill";
+import { commonText } from "@/words/screens/common";
+import { actsColumnText } from "@/words/screens/drill";
 import type { Car } from "./car-cards";
 
 interface ActsColumnProps {
@@ -24,14 +26,14 @@ export function ActsColumn({ given, car, busy }: ActsColumnProps) {
   const [asked, setAsked] = useState<DrillAct | null>(null);
   const [canOut, setCanOut] = useState(false);
   const whyNot = (act: DrillAct): string | null => {
-    if (standing === null) return "vehicle arrives";
+    if (standing === null) return actsColumnText.vehicleArrives;
     const refused = standing.refusals[act];
     return refused === undefined ? null : refusalTags[refused];
   };
   return (
     <>
       <Text as="h2" fontSize="14px" fontWeight="600" color="soft" mt="1">
-        Actions
+        {actsColumnText.actions}
       </Text>
       <Stack gap="1.5">
         {actsOf(given)
@@ -42,10 +44,10 @@ export function ActsColumn({ given, car, busy }: ActsColumnProps) {
         <Act act="hint" why={whyNot("hint")} busy={busy} onDo={car.askHint} />
       </Stack>
       <BenchButton kind="quiet" aria-expanded={canOut} onClick={() => setCanOut(!canOut)}>
-        {canOut ? "Put can away" : "Take a can"}
+        {canOut ? actsColumnText.putCanAway : actsColumnText.takeACan}
       </BenchButton>
       {canOut && (
-        <Stack gap="1.5" role="group" aria-label="Can and valves">
+        <Stack gap="1.5" role="group" aria-label={actsColumnText.canAndValves}>
           {cans.map((act) =>
             asked === act ? (
               <Box key={act} ref={intoView}>
@@ -53,7 +55,7 @@ export function ActsColumn({ given, car, busy }: ActsColumnProps) {
                   <Text fontSize="14px">{wrongWays[act]}</Text>
                   <Flex gap="2" mt="2" wrap="wrap">
                     <BenchButton kind="main" onClick={() => setAsked(null)}>
-                      Cancel
+                      {commonText.cancel}
                     </BenchButton>
                     <BenchButton
                       kind="quiet"
@@ -63,7 +65,7 @@ export function ActsColumn({ given, car, busy }: ActsColumnProps) {
                         void car.does({ does: "act", act });
                       }}
                     >
-                      Do it anyway
+                      {actsColumnText.doItAnyway}
                     </BenchButton>
                   </Flex>
                 </Caution>
@@ -91,7 +93,7 @@ interface ActProps {
 
 function Act({ act, why, busy, onDo }: ActProps) {
   const minutes = actMinutes[act];
-  const costs = why ?? `${endsByItself.includes(act) ? "up to " : ""}${minutes} min`;
+  const costs = why ?? actsColumnText.min(endsByItself.includes(act) ? actsColumnText.upTo : "", minutes);
   return (
     <BenchButton
       kind="quiet"

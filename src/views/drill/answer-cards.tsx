@@ -11,6 +11,7 @@ import { Card } from "@/ui/card";
 import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { rankedName } from "@/words/drill";
+import { answerCardsText } from "@/words/screens/drill";
 import type { Car } from "./car-cards";
 
 const MOST_RANKED = 3;
@@ -25,9 +26,9 @@ export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
     car.setDraft((now) => ({ ...now, ranking: change([...now.ranking]) }));
   const [first, second] = BELIEF_AT_S.map((s) => s / 60);
   return (
-    <Card title="Your estimate so far">
+    <Card title={answerCardsText.yourEstimateSoFar}>
       <Text color="soft" fontSize="14px">
-        {`Most likely first. Asked at ${first} and ${second} min, later compared with the readings.`}
+        {answerCardsText.askedAt(String(first), String(second))}
       </Text>
       <Stack as="ol" gap="1.5" mt="2" listStyleType="none">
         {ranking.map((cause, i) => (
@@ -55,7 +56,7 @@ export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
                 borderWidth="0"
                 px="2"
                 minW="target"
-                aria-label={`${rankedName(cause)}: move up`}
+                aria-label={answerCardsText.moveUp(rankedName(cause))}
                 onClick={() =>
                   set((now) => {
                     [now[i - 1], now[i]] = [now[i]!, now[i - 1]!];
@@ -71,7 +72,7 @@ export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
               borderWidth="0"
               px="2"
               minW="target"
-              aria-label={`${rankedName(cause)}: remove`}
+              aria-label={answerCardsText.remove(rankedName(cause))}
               onClick={() => set((now) => now.filter((one) => one !== cause))}
             >
               ×
@@ -81,7 +82,7 @@ export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
         {ranking.length < MOST_RANKED && (
           <Box as="li">
             <CausePicker
-              label={ranking.length === 0 ? "Most likely" : "Next"}
+              label={ranking.length === 0 ? answerCardsText.mostLikely : answerCardsText.next}
               taken={ranking}
               withNone
               onPick={(cause) => set((now) => [...now, cause])}
@@ -97,12 +98,12 @@ export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
           disabled={busy || ranking.length === 0}
           onClick={() => car.does({ does: "belief", causes: ranking as Cause[] })}
         >
-          Submit estimate
+          {answerCardsText.submitEstimate}
         </BenchButton>
       )}
       {said > 0 && !due && (
         <Text color="soft" fontSize="13px" mt="1.5" role="status">
-          {`Said ${said === 1 ? "once" : "twice"}.`}
+          {answerCardsText.said(said === 1 ? "once" : "twice")}
         </Text>
       )}
     </Card>
@@ -145,7 +146,7 @@ function CausePicker({ label, taken, withNone, onPick }: CausePickerProps) {
             if (cause !== undefined) onPick(cause);
           }}
         >
-          <option value="">select</option>
+          <option value="">{answerCardsText.select}</option>
           {list
             .filter((cause) => !taken.includes(cause))
             .map((cause) => (
@@ -159,13 +160,13 @@ function CausePicker({ label, taken, withNone, onPick }: CausePickerProps) {
   );
 }
 
-const gramsSpec: FieldSpec = { label: "Amount", dimension: "mass", min: 1, max: 3000 };
+const gramsSpec: FieldSpec = { label: answerCardsText.amount, dimension: "mass", min: 1, max: 3000 };
 
 const chargeWords: Record<(typeof chargeAnswers)[number], string> = {
-  leave: "Leave charge",
+  leave: answerCardsText.leaveCharge,
   "put-in": "Add",
   "take-out": "Recover",
-  weigh: "Weigh first",
+  weigh: answerCardsText.weighFirst,
 };
 
 /** One answer: what is the matter, and what is to be done to the charge. Then the cover comes off. */
@@ -178,11 +179,11 @@ export function AnswerCard({ car, busy, onCommit }: { car: Car; busy: boolean; o
   const checked = checkEntry(gramsSpec, grams);
   const missing =
     answer.length === 0
-      ? "Select a cause or no fault"
+      ? answerCardsText.selectACauseOrNo
       : charge === null
-        ? "Select what to do with the charge"
+        ? answerCardsText.selectWhatToDoWith
         : needs && !checked.ok
-          ? "Enter the amount"
+          ? answerCardsText.enterTheAmount
           : null;
   const over = standing !== null && standing.over !== "no";
   const commit = () => {
@@ -195,7 +196,7 @@ export function AnswerCard({ car, busy, onCommit }: { car: Car; busy: boolean; o
     });
   };
   return (
-    <Card title="Your diagnosis">
+    <Card title={answerCardsText.yourDiagnosis}>
       <Stack gap="1.5">
         {answer.map((cause) => (
           <Flex
@@ -216,7 +217,7 @@ export function AnswerCard({ car, busy, onCommit }: { car: Car; busy: boolean; o
               borderWidth="0"
               px="2"
               minW="target"
-              aria-label={`${rankedName(cause)}: remove`}
+              aria-label={answerCardsText.remove(rankedName(cause))}
               onClick={() => set({ answer: answer.filter((one) => one !== cause) })}
             >
               ×
@@ -225,7 +226,7 @@ export function AnswerCard({ car, busy, onCommit }: { car: Car; busy: boolean; o
         ))}
         {!sound && answer.length < MOST_RANKED && (
           <CausePicker
-            label={answer.length === 0 ? "Cause" : "and"}
+            label={answer.length === 0 ? answerCardsText.cause : answerCardsText.and}
             taken={answer}
             withNone={answer.length === 0}
             onPick={(cause) => set({ answer: cause === "none" ? ["none"] : [...answer, cause] })}
@@ -233,9 +234,9 @@ export function AnswerCard({ car, busy, onCommit }: { car: Car; busy: boolean; o
         )}
       </Stack>
       <Text fontSize="14px" fontWeight="600" mt="3">
-        Compared with the charge at intake
+        {answerCardsText.comparedWithTheChargeAt}
       </Text>
-      <Flex gap="1.5" wrap="wrap" mt="1" role="radiogroup" aria-label="Charge correction">
+      <Flex gap="1.5" wrap="wrap" mt="1" role="radiogroup" aria-label={answerCardsText.chargeCorrection}>
         {(Object.keys(chargeWords) as (typeof chargeAnswers)[number][]).map((one) => (
           <BenchButton
             key={one}
@@ -256,10 +257,10 @@ export function AnswerCard({ car, busy, onCommit }: { car: Car; busy: boolean; o
         </Box>
       )}
       <BenchButton kind="act" w="100%" mt="3" disabled={busy || over || missing !== null} onClick={commit}>
-        Submit diagnosis
+        {answerCardsText.submitDiagnosis}
       </BenchButton>
       <Text color="soft" fontSize="13px" mt="1.5">
-        {missing === null ? "Then the fault is shown." : `${missing}.`}
+        {missing === null ? answerCardsText.thenTheFaultIsShown : `${missing}.`}
       </Text>
     </Card>
   );

@@ -17,6 +17,7 @@ import { useShortcuts } from "@/ui/shortcuts";
 import { Text } from "@/ui/text";
 import { customerSays } from "@/words/drill";
 import { caseFacts, caseName } from "@/words/drill-sheets";
+import { atTheCarText } from "@/words/screens/drill";
 import { ActsColumn } from "./acts-column";
 import { AnswerCard, RankingCard } from "./answer-cards";
 import { BoardCard, DoneCard, GaugesCard } from "./car-cards";
@@ -59,7 +60,7 @@ export function AtTheCar({ source, given, learnerId, unsavedReason, onOver, onAg
       const ended = await car.debrief();
       if (ended !== null) await onOver(ended.debrief, ended.at, ended.script);
     } catch (error) {
-      setFailure(`${reasonOf(error)}. Your steps are kept. Press again.`);
+      setFailure(atTheCarText.yourStepsAreKeptPress(reasonOf(error)));
     }
     setEnding(false);
   };
@@ -70,7 +71,7 @@ export function AtTheCar({ source, given, learnerId, unsavedReason, onOver, onAg
   useShortcuts([
     {
       key: "f",
-      does: "Change the drill's clock",
+      does: atTheCarText.changeTheDrillsClock,
       run: () => car.setPace(car.pace === 1 ? 10 : 1),
     },
   ]);
@@ -87,7 +88,7 @@ export function AtTheCar({ source, given, learnerId, unsavedReason, onOver, onAg
             {facts.join(", ")}
           </Text>
           <Flex gap="2" flexShrink="0">
-            <Pill text={`${Math.floor((standing?.atS ?? 0) / 60)} min`} of="on the clock" />
+            <Pill text={atTheCarText.min(Math.floor((standing?.atS ?? 0) / 60))} of={atTheCarText.onTheClock} />
             <Pill text={figures.quantity(Math.max(0, standing?.lostG ?? 0), "g", 0)} of="lost" />
           </Flex>
         </>
@@ -113,10 +114,10 @@ export function AtTheCar({ source, given, learnerId, unsavedReason, onOver, onAg
           gridRow={{ base: "1 / 3", xl: "1" }}
           {...ownScroll}
           role="group"
-          aria-label="Actions"
+          aria-label={atTheCarText.actions}
           tabIndex={0}
         >
-          <Heading text="Complaint" />
+          <Heading text={atTheCarText.complaint} />
           <Text fontSize="16px" lineHeight="1.35">
             {`“${customerSays(given.story)}”`}
           </Text>
@@ -124,7 +125,7 @@ export function AtTheCar({ source, given, learnerId, unsavedReason, onOver, onAg
         </Stack>
         <Stack p="3.5" gap="3" minW="0">
           {failure !== null && (
-            <Notice tone="act" title="Case not saved">
+            <Notice tone="act" title={atTheCarText.caseNotSaved}>
               {failure}
             </Notice>
           )}
@@ -144,7 +145,7 @@ export function AtTheCar({ source, given, learnerId, unsavedReason, onOver, onAg
               <BoardCard given={given} car={car} busy={busy} />
             </Box>
             <Box gridArea="trace" minW="0">
-              <Card tight title="Since arrival">
+              <Card tight title={atTheCarText.sinceArrival}>
                 <Trace trace={car.trace} latest={car.latest} minutes={20} low />
               </Card>
             </Box>

@@ -13,6 +13,8 @@ import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { doneWords } from "@/words/drill";
+import { commonText } from "@/words/screens/common";
+import { carCardsText } from "@/words/screens/drill";
 
 export type Car = DrillAtCar & DrillAtCarActs;
 
@@ -26,7 +28,7 @@ export function GaugesCard({ given, car }: { given: DrillCase; car: Car }) {
     shop: null,
   });
   return (
-    <Card tight title={`Both sides, ${figures.label("kPa")}`}>
+    <Card tight title={carCardsText.bothSides(figures.label("kPa"))}>
       <Towers
         low={side(car.latest?.low)}
         high={side(car.latest?.high)}
@@ -34,7 +36,7 @@ export function GaugesCard({ given, car }: { given: DrillCase; car: Car }) {
         altitudeM={given.state.conditions.altitudeM}
       />
       <Text color="soft" fontSize="13px">
-        {on ? "expected range hidden in drills" : "gauges not connected"}
+        {on ? carCardsText.expectedRangeHiddenInDrills : carCardsText.gaugesNotConnected}
       </Text>
     </Card>
   );
@@ -45,12 +47,12 @@ const tapPlaces: {
   channel: "suction" | "liquid" | "discharge" | "vent" | "condenserIn" | "meteringIn";
   name: string;
 }[] = [
-  { id: "suction", channel: "suction", name: "Suction line" },
-  { id: "liquid", channel: "liquid", name: "Liquid line" },
-  { id: "discharge", channel: "discharge", name: "Discharge line" },
-  { id: "meteringIn", channel: "meteringIn", name: "Metering device inlet" },
-  { id: "vent", channel: "vent", name: "Centre vent" },
-  { id: "condenserIn", channel: "condenserIn", name: "Condenser inlet air" },
+  { id: "suction", channel: "suction", name: commonText.suctionLine },
+  { id: "liquid", channel: "liquid", name: commonText.liquidLine },
+  { id: "discharge", channel: "discharge", name: carCardsText.dischargeLine },
+  { id: "meteringIn", channel: "meteringIn", name: carCardsText.meteringDeviceInlet },
+  { id: "vent", channel: "vent", name: commonText.centreVent },
+  { id: "condenserIn", channel: "condenserIn", name: carCardsText.condenserInletAir },
 ];
 const tapUnit: UnitId = "degC";
 
@@ -62,14 +64,14 @@ export function BoardCard({ given, car, busy }: { given: DrillCase; car: Car; bu
     if (!standing?.connected.includes(channel)) return [];
     const value = latest?.[channel] ?? null;
     const text = value === null ? null : figures.quantity(value, tapUnit, 0);
-    return [{ id, label: `${name}, ${text ?? "no reading"}`, text }];
+    return [{ id, label: `${name}, ${text ?? carCardsText.noReading}`, text }];
   });
   const feel = (part: PartId) => {
     if (!busy) void car.does({ does: "act", act: "feel", part });
   };
   const felt = standing?.events.flatMap((event) => (event.kind === "act" ? event.found : [])) ?? [];
   return (
-    <Card tight title="Tap a part to touch it: 30 s each">
+    <Card tight title={carCardsText.tapAPartToTouch}>
       <CircuitBoard
         metering={given.state.label.metering}
         notes={felt.map((found) => ({ ...found, at: new Date(0).toISOString() }))}
@@ -88,10 +90,10 @@ export function DoneCard({ car }: { car: Car }) {
     event.kind === "act" || event.kind === "engine" ? [{ key: `${i}`, atS: event.atS, words: doneWords(event) }] : [],
   );
   return (
-    <Card tight title="Actions so far">
+    <Card tight title={carCardsText.actionsSoFar}>
       {done.length === 0 && (
         <Text color="soft" fontSize="15px">
-          None yet. The clock runs.
+          {carCardsText.noneYetTheClockRuns}
         </Text>
       )}
       <Box
@@ -100,7 +102,7 @@ export function DoneCard({ car }: { car: Car }) {
         maxH={{ base: "236px", lg: "180px" }}
         overflowY="auto"
         tabIndex={0}
-        aria-label="Actions so far"
+        aria-label={carCardsText.actionsSoFar}
       >
         {[...done].reverse().map(({ key, atS, words }) => (
           <Flex as="li" key={key} gap="3" py="1" borderTopWidth="1px" borderColor="line">

@@ -15,6 +15,8 @@ import { Text } from "@/ui/text";
 import { LogChooser } from "@/views/workshop/log-chooser";
 import { customerSays, sourceSentence } from "@/words/drill";
 import { caseFacts, caseName } from "@/words/drill-sheets";
+import { commonText } from "@/words/screens/common";
+import { classRoomText } from "@/words/screens/drill";
 import { Class, type Prepared } from "./class-screen";
 import { loadLessonOfJob } from "./lesson-of-job";
 
@@ -43,7 +45,7 @@ export function ClassRoom({ asked, jobId }: ClassRoomProps) {
       const made = caseOfSource(source.value);
       clerk.lesson(source.value).then((lesson) => {
         if (gone) return;
-        if (lesson === null || !made.ok) return setRefused("This case cannot be created.");
+        if (lesson === null || !made.ok) return setRefused(classRoomText.thisCaseCannotBeCreated);
         setPrepared({
           lesson,
           title: caseName(made.value.code),
@@ -56,10 +58,10 @@ export function ClassRoom({ asked, jobId }: ClassRoomProps) {
     } else if (jobId !== null)
       loadLessonOfJob(jobId).then((found) => {
         if (gone) return;
-        if (found === null) return setRefused("This job is unknown or has no trace. A test recorded live keeps one.");
+        if (found === null) return setRefused(classRoomText.thisJobIsUnknownOr);
         setPrepared({
           lesson: found,
-          title: "Recorded test",
+          title: classRoomText.recordedTest,
           facts: [],
           customer: null,
           key: `job ${jobId}`,
@@ -72,26 +74,23 @@ export function ClassRoom({ asked, jobId }: ClassRoomProps) {
   }, [askedKey, jobId, clerk]);
   if (prepared !== null) return <Class prepared={prepared} />;
   return (
-    <AppFrame current="drill" title="Class" about="drill">
+    <AppFrame current="drill" title={commonText.classLabel} about="drill">
       <Stack p="4" gap="3" maxW="900px">
         {refused !== null && (
-          <Notice tone="act" title="Cannot be shown">
+          <Notice tone="act" title={classRoomText.cannotBeShown}>
             {refused}
           </Notice>
         )}
         {asked === null && jobId === null ? (
-          <Card title="Log for a class">
-            <Text fontSize="16px">
-              Replays a log of real instruments and pauses at each engine change. Enter the answer later; it stays
-              hidden.
-            </Text>
+          <Card title={classRoomText.logForAClass}>
+            <Text fontSize="16px">{classRoomText.replaysALogOfReal}</Text>
             <LogChooser
-              act="Show"
+              act={commonText.show}
               onLog={(name, log) => {
                 const moments = Array.from({ length: log.count }, (_, i) => momentAt(log, i));
                 setPrepared({
                   lesson: lessonOfLog(moments),
-                  title: "A log",
+                  title: classRoomText.aLog,
                   facts: [],
                   customer: null,
                   key: `log ${name}`,
@@ -103,7 +102,7 @@ export function ClassRoom({ asked, jobId }: ClassRoomProps) {
         ) : (
           refused === null && (
             <Text role="status" fontSize="18px">
-              Standard test sequence
+              {classRoomText.standardTestSequence}
             </Text>
           )
         )}

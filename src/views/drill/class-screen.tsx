@@ -19,6 +19,7 @@ import { TextField } from "@/ui/text-field";
 import { saveReport } from "@/views/report/report-pdf";
 import { pauseQuestions } from "@/words/drill";
 import { allowedWords, type ClassSheetOptions, classSheet, lessonAnswer } from "@/words/drill-sheets";
+import { classScreenText } from "@/words/screens/drill";
 import { VoteBars, VoteTable } from "./class-votes";
 
 export interface Prepared extends Omit<ClassSheetOptions, "answer"> {
@@ -132,32 +133,32 @@ export function Class({ prepared }: { prepared: Prepared }) {
           say,
           onePage: false,
         },
-      ).catch((error: unknown) => setFailure(`Sheet not created: ${reasonOf(error)}.`));
+      ).catch((error: unknown) => setFailure(classScreenText.sheetNotCreated(reasonOf(error))));
     saving.current = saving.current.then(make);
   };
   const full = () => {
     if (document.fullscreenElement !== null) void document.exitFullscreen();
-    else root.current?.requestFullscreen().catch(() => setFailure("This browser does not allow full screen."));
+    else root.current?.requestFullscreen().catch(() => setFailure(classScreenText.thisBrowserDoesNotAllow));
   };
   useShortcuts([
-    { key: " ", does: "Play or pause", run: () => setPlaying(!playing && atS < endS) },
-    { key: "arrowright", does: "Next pause", run: () => jump(nextS) },
+    { key: " ", does: classScreenText.playOrPause, run: () => setPlaying(!playing && atS < endS) },
+    { key: "arrowright", does: classScreenText.nextPause, run: () => jump(nextS) },
     {
       key: "arrowleft",
-      does: "Previous pause",
+      does: classScreenText.previousPause,
       run: () => jump(pauses.findLast((one) => one.atS < atS - 0.5)?.atS ?? 0),
     },
     ...there.map((channel, i) => ({
       key: String(i + 1),
-      does: `Show or hide: ${channels[channel].name}`,
+      does: classScreenText.showOrHide(channels[channel].name),
       run: () => toggle(channel),
     })),
-    { key: "a", does: "Show or hide answer", run: () => setAnswerOn(!answerOn) },
-    { key: "g", does: "Votes", run: () => setVotesOpen(!votesOpen) },
-    { key: "f", does: "Full screen", run: full },
-    { key: "q", does: "Class sheet, questions", run: () => sheet(false) },
-    { key: "s", does: "Class sheet, answers", run: () => sheet(true) },
-    { key: "escape", does: "Back to drills", run: () => router.push("/drill") },
+    { key: "a", does: classScreenText.showOrHideAnswer, run: () => setAnswerOn(!answerOn) },
+    { key: "g", does: classScreenText.votes, run: () => setVotesOpen(!votesOpen) },
+    { key: "f", does: classScreenText.fullScreen, run: full },
+    { key: "q", does: classScreenText.classSheetQuestions, run: () => sheet(false) },
+    { key: "s", does: classScreenText.classSheetAnswers, run: () => sheet(true) },
+    { key: "escape", does: classScreenText.backToDrills, run: () => router.push("/drill") },
   ]);
   const now = samples.findLast(({ time }) => time <= atS) ?? samples[0];
   const votes = at >= 0 ? (kept.votes[at] ?? {}) : {};
@@ -181,7 +182,7 @@ export function Class({ prepared }: { prepared: Prepared }) {
           {facts.join(", ")}
         </Text>
         <Text fontSize="clamp(22px, 1.9vw, 36px)" fontWeight="650" whiteSpace="nowrap">
-          {`${formatClock(atS)} of ${formatClock(endS)}`}
+          {classScreenText.ofLabel(formatClock(atS), formatClock(endS))}
         </Text>
       </Flex>
       <Grid
@@ -227,7 +228,7 @@ export function Class({ prepared }: { prepared: Prepared }) {
                 ? `“${customer}”`
                 : playing
                   ? "Running."
-                  : "Press space to play."}
+                  : classScreenText.pressSpaceToPlay}
           </Text>
           {at >= 0 && <VoteBars votes={votes} />}
           {votesOpen && at >= 0 && (
@@ -240,15 +241,15 @@ export function Class({ prepared }: { prepared: Prepared }) {
           {answerOn && (
             <Box borderWidth="3px" borderColor="done" rounded="card" px="4" py="3" data-answer>
               <Text fontSize="clamp(14px, 1.1vw, 21px)" color="soft" fontWeight="600">
-                Answer
+                {classScreenText.answer}
               </Text>
               <Text fontSize="clamp(22px, 2vw, 38px)" fontWeight="650" lineHeight="1.2" typed={kept.answer !== ""}>
-                {answer === "" ? "Only the trainer knows. Enter it below." : answer}
+                {answer === "" ? classScreenText.onlyTheTrainerKnowsEnter : answer}
               </Text>
               {lesson.truth === null && (
                 <Box mt="2">
                   <TextField
-                    label="Answer"
+                    label={classScreenText.answer}
                     value={kept.answer}
                     onChange={(text) => change((k) => ({ ...k, answer: text }))}
                   />
@@ -256,7 +257,7 @@ export function Class({ prepared }: { prepared: Prepared }) {
               )}
               {pause !== undefined && pause.allowed.length > 0 && (
                 <Text fontSize="clamp(15px, 1.2vw, 23px)" mt="2">
-                  {`Possible by then: ${allowedWords(pause)}`}
+                  {classScreenText.possibleByThen(allowedWords(pause))}
                 </Text>
               )}
             </Box>
@@ -273,7 +274,7 @@ export function Class({ prepared }: { prepared: Prepared }) {
           {playing ? "Stop" : "Play"}
         </BenchButton>
         <BenchButton kind="quiet" shortcut="→" repeats onClick={() => jump(nextS)}>
-          Next pause
+          {classScreenText.nextPause}
         </BenchButton>
         <BenchButton
           kind="quiet"
@@ -282,23 +283,23 @@ export function Class({ prepared }: { prepared: Prepared }) {
           disabled={at < 0}
           onClick={() => setVotesOpen(!votesOpen)}
         >
-          Votes
+          {classScreenText.votes}
         </BenchButton>
         <BenchButton kind="quiet" shortcut="A" aria-pressed={answerOn} onClick={() => setAnswerOn(!answerOn)}>
-          Answer
+          {classScreenText.answer}
         </BenchButton>
         <BenchButton kind="quiet" shortcut="F" onClick={full}>
-          Full screen
+          {classScreenText.fullScreen}
         </BenchButton>
         <Box ml="auto" />
         <BenchButton kind="quiet" shortcut="Q" onClick={() => sheet(false)}>
-          Questions
+          {classScreenText.questions}
         </BenchButton>
         <BenchButton kind="quiet" shortcut="S" onClick={() => sheet(true)}>
-          With answers
+          {classScreenText.withAnswers}
         </BenchButton>
         <BenchButton kind="quiet" shortcut="Esc" onClick={() => router.push("/drill")}>
-          Drills
+          {classScreenText.drills}
         </BenchButton>
       </Flex>
       <Box ref={drawn} position="absolute" left="-10000px" top="0" w="1240px" aria-hidden>

@@ -6,12 +6,13 @@ import { type Cause, causes } from "@/core/causes/catalogue";
 import { votesShown } from "@/core/drill/lesson-shapes";
 import { Text } from "@/ui/text";
 import { rankedName } from "@/words/drill";
+import { classVotesText } from "@/words/screens/drill";
 
 export function VoteBars({ votes }: { votes: Partial<Record<Cause, number>> }) {
   const counted = votesShown(votes);
   if (counted.length === 0) return null;
   return (
-    <Stack gap="2" role="group" aria-label="Votes">
+    <Stack gap="2" role="group" aria-label={classVotesText.votes}>
       {counted.map(({ key, count, share }) => (
         <Box key={key}>
           <Flex justify="space-between" gap="3">
@@ -75,7 +76,7 @@ export function VoteTable({ votes, onVotes, onDone }: VoteTableProps) {
             <input
               ref={i === 0 ? first : undefined}
               inputMode="numeric"
-              aria-label={`Votes: ${rankedName(cause)}`}
+              aria-label={classVotesText.votes2(rankedName(cause))}
               value={votes[cause] ?? ""}
               maxLength={3}
               onChange={(event) => {

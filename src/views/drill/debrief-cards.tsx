@@ -9,6 +9,7 @@ import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { dangerWords, mistakeWords, newsWords, rankedName, wayWords } from "@/words/drill";
 import { percent } from "@/words/drill-sheets";
+import { debriefCardsText } from "@/words/screens/drill";
 
 const parts = [
   ["cause", "Cause", 40],
@@ -21,10 +22,10 @@ const parts = [
 export function ScoreCard({ score }: Pick<Debrief, "score">) {
   return (
     <Card
-      title="Score"
+      title={debriefCardsText.score}
       aside={
         <Text fontSize="24px" fontWeight="650">
-          {`${score.total} of 100`}
+          {debriefCardsText.of100(score.total)}
         </Text>
       }
     >
@@ -37,7 +38,7 @@ export function ScoreCard({ score }: Pick<Debrief, "score">) {
             <Box h="100%" bg="ink" w={`${(100 * score[part]) / of}%`} />
           </Box>
           <Text fontSize="15px" fontWeight="650" minW="64px" textAlign="right">
-            {`${score[part]} of ${of}`}
+            {debriefCardsText.ofLabel(score[part], of)}
           </Text>
         </Flex>
       ))}
@@ -50,15 +51,15 @@ export function SaidCard({ debrief }: { debrief: Debrief }) {
   const figures = useFigures();
   const { said, knowableAtS } = debrief;
   return (
-    <Card title="Effect of each reading">
+    <Card title={debriefCardsText.effectOfEachReading}>
       {said.length === 0 ? (
-        <Text color="soft">No readings taken.</Text>
+        <Text color="soft">{debriefCardsText.noReadingsTaken}</Text>
       ) : (
-        <Box overflowX="auto" tabIndex={0} role="group" aria-label="Effect of each reading">
+        <Box overflowX="auto" tabIndex={0} role="group" aria-label={debriefCardsText.effectOfEachReading}>
           <Box as="table" w="100%" minW="560px" fontSize="15px">
             <thead>
               <tr>
-                {["At", "New", "Before and after", "Leading cause"].map((head, i) => (
+                {["At", "New", debriefCardsText.beforeAndAfter, debriefCardsText.leadingCause].map((head, i) => (
                   <Box
                     as="th"
                     key={head}
@@ -87,7 +88,7 @@ export function SaidCard({ debrief }: { debrief: Debrief }) {
                       {newsWords(news, readings, figures)}
                       {known && (
                         <Text as="span" color="act" fontWeight="650">
-                          {" decidable from here"}
+                          {debriefCardsText.decidableFromHere}
                         </Text>
                       )}
                     </Cell>
@@ -128,11 +129,11 @@ export function WayCard({ debrief }: { debrief: Debrief }) {
   const { way, wayMinutes, done, minutes, skipped } = debrief;
   const steps = way ?? [];
   return (
-    <Card title="Shortest test sequence">
+    <Card title={debriefCardsText.shortestTestSequence}>
       <Grid templateColumns="1fr 1fr" gap="4">
         <Box>
           <Text fontWeight="650" fontSize="17px">
-            {way === null ? "None found" : `${Math.round(wayMinutes)} min`}
+            {way === null ? debriefCardsText.noneFound : debriefCardsText.min(Math.round(wayMinutes))}
           </Text>
           {steps.map((step) => (
             <Text key={step} fontSize="15px" borderTopWidth="1px" borderColor="line" py="1" lineHeight="1.3">
@@ -141,7 +142,9 @@ export function WayCard({ debrief }: { debrief: Debrief }) {
           ))}
         </Box>
         <Box>
-          <Text fontWeight="650" fontSize="17px">{`${Math.round(minutes)} min`}</Text>
+          <Text fontWeight="650" fontSize="17px">
+            {debriefCardsText.min2(Math.round(minutes))}
+          </Text>
           {done.map((step) => (
             <Text
               key={step}
@@ -159,7 +162,7 @@ export function WayCard({ debrief }: { debrief: Debrief }) {
       </Grid>
       {skipped.length > 0 && (
         <Text fontSize="15px" mt="2" color="wait" fontWeight="600">
-          {`Not done: ${skipped.map(wayWords).join(", ").toLowerCase()}.`}
+          {debriefCardsText.notDone(skipped.map(wayWords).join(", ").toLowerCase())}
         </Text>
       )}
     </Card>
@@ -170,8 +173,8 @@ export function CareCard({ debrief }: { debrief: Debrief }) {
   const figures = useFigures();
   const { mistakes, dangers, hints, books } = debrief;
   return (
-    <Card title="Mistakes and dangers">
-      {mistakes.length === 0 && dangers.length === 0 && <Text fontSize="16px">None.</Text>}
+    <Card title={debriefCardsText.mistakesAndDangers}>
+      {mistakes.length === 0 && dangers.length === 0 && <Text fontSize="16px">{debriefCardsText.none}</Text>}
       {mistakes
         .filter((mistake) => mistake !== "danger")
         .map((mistake) => (
@@ -188,7 +191,14 @@ export function CareCard({ debrief }: { debrief: Debrief }) {
         </Box>
       ))}
       <Text color="soft" fontSize="15px" mt="2">
-        {`Charge: ${figures.quantity(books.startG, "g")} at intake, ${figures.quantity(books.addedG, "g")} added, ${figures.quantity(books.recoveredG, "g")} recovered, ${figures.quantity(Math.max(0, books.lostG), "g")} lost, ${figures.quantity(books.nowG, "g")} now.${hints > 0 ? ` Hints: ${hints}.` : ""}`}
+        {debriefCardsText.chargeAtIntakeAddedRecovered(
+          figures.quantity(books.startG, "g"),
+          figures.quantity(books.addedG, "g"),
+          figures.quantity(books.recoveredG, "g"),
+          figures.quantity(Math.max(0, books.lostG), "g"),
+          figures.quantity(books.nowG, "g"),
+          hints > 0 ? debriefCardsText.hints(hints) : "",
+        )}
       </Text>
     </Card>
   );

@@ -25,6 +25,8 @@ import { HabitTable } from "@/views/bench/habit-table";
 import { saveReport } from "@/views/report/report-pdf";
 import { customerSays, misreadWords, rankedName } from "@/words/drill";
 import { answerWords, caseName, debriefSheet, percent, rightCorrection, truthWords } from "@/words/drill-sheets";
+import { commonText } from "@/words/screens/common";
+import { debriefViewText } from "@/words/screens/drill";
 import { CareCard, SaidCard, ScoreCard, WayCard } from "./debrief-cards";
 
 interface DebriefViewProps {
@@ -55,13 +57,13 @@ export function DebriefView({ record, onDrills }: DebriefViewProps) {
     );
     const made = asked?.ok ? caseOfSource(asked.value) : null;
     if (asked?.ok !== true || made?.ok !== true) {
-      setOpened({ state: "failed", reason: "the case cannot be created any more" });
+      setOpened({ state: "failed", reason: debriefViewText.theCaseCannotBeCreated });
       return;
     }
     clerk.debriefOf(asked.value, record.script, record.endAt).then(
       (answer) => {
         if (gone) return;
-        if (answer === null) return setOpened({ state: "failed", reason: "the case cannot be simulated" });
+        if (answer === null) return setOpened({ state: "failed", reason: debriefViewText.theCaseCannotBeSimulated });
         const trace = new TraceStore();
         trace.append(answer.samples);
         const { debrief } = answer;
@@ -83,15 +85,15 @@ export function DebriefView({ record, onDrills }: DebriefViewProps) {
   }, [clerk, record]);
   if (opened.state !== "open")
     return (
-      <AppFrame current="drill" title="Debrief">
+      <AppFrame current="drill" title={debriefViewText.debrief}>
         <Box p="4" maxW="760px">
           {opened.state === "opening" ? (
             <Text role="status" fontSize="18px">
-              Replaying the case
+              {debriefViewText.replayingTheCase}
             </Text>
           ) : (
-            <Notice tone="act" title="Debrief not available">
-              {`${opened.reason}. The list of runs shows what is kept.`}
+            <Notice tone="act" title={debriefViewText.debriefNotAvailable}>
+              {debriefViewText.theListOfRunsShows(opened.reason)}
             </Notice>
           )}
         </Box>
@@ -133,7 +135,7 @@ function Open({
       pictures: null,
       say,
       onePage: false,
-    }).catch((error: unknown) => setFailure(`Page not created: ${reasonOf(error)}.`));
+    }).catch((error: unknown) => setFailure(debriefViewText.pageNotCreated(reasonOf(error))));
   return (
     <AppFrame
       current="drill"
@@ -144,14 +146,14 @@ function Open({
             {caseName(given.code)}
           </Text>
           <Text color="soft" fontSize="15px" truncate minW="0" flex="1">
-            {`Answer shown after ${Math.round(minutes)} min`}
+            {debriefViewText.answerShownAfterMin(Math.round(minutes))}
           </Text>
           <Flex gap="2" flexShrink="0">
             <BenchButton kind="quiet" onClick={save}>
-              Save page
+              {debriefViewText.savePage}
             </BenchButton>
             <BenchButton kind="main" onClick={onDrills}>
-              Go to drills
+              {debriefViewText.goToDrills}
             </BenchButton>
           </Flex>
         </>
@@ -159,7 +161,7 @@ function Open({
     >
       <Stack as="main" p="3.5" gap="3.5" maxW="1180px">
         {failure !== null && (
-          <Notice tone="act" title="Not saved">
+          <Notice tone="act" title={commonText.notSaved}>
             {failure}
           </Notice>
         )}
@@ -175,17 +177,19 @@ function Open({
             py="3"
           >
             <Text fontSize="14px" fontWeight="600" color="soft">
-              Fault
+              {debriefViewText.fault}
             </Text>
             <Text fontSize="24px" fontWeight="650" lineHeight="1.2">
               {truthWords(debrief, given, figures)}
             </Text>
             <Text fontSize="17px" mt="2">
-              <b>{right ? "Your diagnosis, correct: " : causes === null ? "" : "Your diagnosis: "}</b>
+              <b>
+                {right ? debriefViewText.yourDiagnosisCorrect : causes === null ? "" : debriefViewText.yourDiagnosis}
+              </b>
               {answerWords(debrief, figures)}
             </Text>
             <Text fontSize="17px">
-              <b>Charge:</b>
+              <b>{debriefViewText.charge}</b>
               {`${rightCorrection(debrief.grams, figures)}.`}
             </Text>
             {given.misread !== null && (
@@ -199,22 +203,20 @@ function Open({
           </Box>
           <ScoreCard score={score} />
         </Grid>
-        <Card title="Probability of the fault">
+        <Card title={debriefViewText.probabilityOfTheFault}>
           <KnownLine moments={moments} clear={CLEAR} endS={endS} knowableAtS={knowableAtS} said={beliefs} />
           <Text color="soft" fontSize="14px">
-            {believed.length > 0
-              ? "Below: your rank of the true cause when asked; – if not listed."
-              : "No estimate was asked: the case ended early."}
+            {believed.length > 0 ? debriefViewText.belowYourRankOfThe : debriefViewText.noEstimateWasAskedThe}
           </Text>
         </Card>
         <SaidCard debrief={debrief} />
         {believed.length > 0 && (
-          <Card title="Your estimates and the readings">
+          <Card title={debriefViewText.yourEstimatesAndTheReadings}>
             <Grid templateColumns={{ base: "minmax(0, 1fr)", md: "repeat(2, minmax(0, 1fr))" }} gap="4">
               {believed.map(({ atS, causes: list, allowed }) => (
                 <Box key={atS}>
                   <Text fontWeight="650" fontSize="16px">
-                    {`After ${formatClock(atS)}`}
+                    {debriefViewText.after(formatClock(atS))}
                   </Text>
                   <Grid templateColumns="1fr 1fr" gap="2" mt="1">
                     <Text fontSize="15px" lineHeight="1.4">
@@ -235,11 +237,11 @@ function Open({
           <WayCard debrief={debrief} />
           <CareCard debrief={debrief} />
         </Grid>
-        <Card title="Instrument readings">
+        <Card title={debriefViewText.instrumentReadings}>
           <Trace trace={trace} latest={latest} minutes={minutes > 19 ? 60 : 20} />
         </Card>
         {debrief.habits !== null && (
-          <Card title="Charge by other methods, on a hot day">
+          <Card title={debriefViewText.chargeByOtherMethodsOn}>
             <HabitTable answer={debrief.habits.answer} hotC={debrief.habits.hotC} />
           </Card>
         )}

@@ -14,6 +14,8 @@ import { Card } from "@/ui/card";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { levelNames, sourceSentence, subjectName, themeNames, themeWords } from "@/words/drill";
+import { commonText } from "@/words/screens/common";
+import { drillStartText } from "@/words/screens/drill";
 import { count } from "@/words/shop";
 import { KeepCard } from "./keep-card";
 import { Learners } from "./learners";
@@ -44,10 +46,10 @@ export function DrillStart({ kept, learner, unsavedReason, onLearner, onGo }: Dr
       header={
         <>
           <Text as="h1" fontSize="20px" fontWeight="650">
-            Drill
+            {commonText.drill}
           </Text>
           <Text color="soft" fontSize="15px" truncate display={{ base: "none", lg: "block" }}>
-            Find the hidden fault with workshop instruments
+            {drillStartText.findTheHiddenFaultWith}
           </Text>
           <Box ml="auto" flexShrink="0">
             <Learners kept={kept} learner={learner} onLearner={onLearner} />
@@ -81,14 +83,16 @@ export function DrillStart({ kept, learner, unsavedReason, onLearner, onGo }: Dr
             <Flex align="center" gap="4" wrap="wrap">
               <Box flex="1 1 280px">
                 <Text fontSize="20px" fontWeight="650" lineHeight="1.25">
-                  {next ? `Due: ${subjectName(next.subject).toLowerCase()}` : "Nothing due: choose any theme"}
+                  {next
+                    ? drillStartText.due(subjectName(next.subject).toLowerCase())
+                    : drillStartText.nothingDueChooseAnyTheme}
                 </Text>
                 <Text color="soft" fontSize="15px">
                   {due.length > 1
-                    ? `${count(due.length, "theme")} due. Missed themes return sooner.`
+                    ? drillStartText.dueMissedThemesReturnSooner(count(due.length, "theme"))
                     : drills.length === 0
-                      ? "Start with pressures only. The clock can run faster."
-                      : "Missed themes return sooner."}
+                      ? drillStartText.startWithPressuresOnlyThe
+                      : drillStartText.missedThemesReturnSooner}
                 </Text>
               </Box>
               <BenchButton
@@ -99,7 +103,7 @@ export function DrillStart({ kept, learner, unsavedReason, onLearner, onGo }: Dr
                   if (code !== null) onGo(new URLSearchParams({ code }).toString());
                 }}
               >
-                {next ? "Practise" : "Start with pressures"}
+                {next ? "Practise" : drillStartText.startWithPressures}
               </BenchButton>
             </Flex>
           </Box>
@@ -124,10 +128,10 @@ function Themes({ drills, onGo }: { drills: KeptDrills["drills"]; onGo: (query: 
     setSaid(null);
     try {
       const code = await clerk.make(theme, null, Math.floor(Math.random() * MOST_NUMBERS));
-      if (code === null) setSaid("No solvable case found. Try again.");
+      if (code === null) setSaid(drillStartText.noSolvableCaseFoundTry);
       else onGo(new URLSearchParams({ code }).toString());
     } catch (error) {
-      setSaid(`Case not created: ${reasonOf(error)}.`);
+      setSaid(drillStartText.caseNotCreated(reasonOf(error)));
     }
     setMaking(null);
   };
@@ -150,26 +154,26 @@ function Themes({ drills, onGo }: { drills: KeptDrills["drills"]; onGo: (query: 
                     </Text>
                   </Box>
                   <Text color="soft" fontSize="14px" minW="72px" textAlign="right">
-                    {own.length === 0 ? "not tried" : count(own.length, "run")}
+                    {own.length === 0 ? drillStartText.notTried : count(own.length, "run")}
                   </Text>
                   <BenchButton
                     kind="quiet"
-                    aria-label={`${themeNames[theme]}: stock case`}
+                    aria-label={drillStartText.stockCase2(themeNames[theme])}
                     onClick={() => {
                       const code = nextOf({ kind: "theme", theme }, drills);
                       if (code !== null) onGo(new URLSearchParams({ code }).toString());
                     }}
                   >
-                    Stock case
+                    {drillStartText.stockCase}
                   </BenchButton>
                   <BenchButton
                     kind="quiet"
                     disabled={making !== null}
-                    aria-label={`${themeNames[theme]}: new case`}
+                    aria-label={drillStartText.newCase(themeNames[theme])}
                     minW="104px"
                     onClick={() => make(theme)}
                   >
-                    {making === theme ? "Checking" : "New case"}
+                    {making === theme ? "Checking" : drillStartText.newCase2}
                   </BenchButton>
                 </Flex>
               );
@@ -192,20 +196,20 @@ function CodeCard({ onGo }: { onGo: (query: string) => void }) {
   const go = (more: Record<string, string>) =>
     read.ok && onGo(new URLSearchParams({ code: code.trim(), ...more }).toString());
   return (
-    <Card title="Open by code">
-      <TextField label="Case code" value={code} onChange={setCode} placeholder="1K-0001F" />
+    <Card title={drillStartText.openByCode}>
+      <TextField label={drillStartText.caseCode} value={code} onChange={setCode} placeholder="1K-0001F" />
       <Text role="status" fontSize="14px" color={shown ? "act" : "soft"} mt="1" minH="20px">
-        {shown ?? "A code gives the same vehicle on every device."}
+        {shown ?? drillStartText.aCodeGivesTheSame}
       </Text>
       <Flex gap="2" mt="1" wrap="wrap">
         <BenchButton kind="main" disabled={!read.ok} onClick={() => go({})}>
-          Open case
+          {drillStartText.openCase}
         </BenchButton>
         <BenchButton kind="quiet" disabled={!read.ok} onClick={() => go({ class: "1" })}>
-          Class
+          {commonText.classLabel}
         </BenchButton>
         <BenchButton kind="quiet" onClick={() => onGo("class=1")}>
-          Log for a class
+          {drillStartText.logForAClass}
         </BenchButton>
       </Flex>
     </Card>

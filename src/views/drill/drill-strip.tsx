@@ -7,6 +7,8 @@ import { formatNumber, type UnitId } from "@/core/units/units";
 import type { DrillAtCar } from "@/session/drill";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
+import { commonText } from "@/words/screens/common";
+import { drillStripText } from "@/words/screens/drill";
 
 /** The numbers that move, always in the same place; what is not connected says what it wants. */
 export function DrillStrip({
@@ -33,42 +35,42 @@ export function DrillStrip({
     liquidLineC: value("liquid"),
   });
   const cells: { name: string; base: number | null; unit: UnitId; decimals: number; wants: string }[] = [
-    { name: "Low", base: value("low"), unit: "kPa", decimals: 0, wants: "gauges first" },
-    { name: "High", base: value("high"), unit: "kPa", decimals: 0, wants: "gauges first" },
-    { name: "Vent", base: value("vent"), unit: "degC", decimals: 1, wants: "probe first" },
+    { name: commonText.low, base: value("low"), unit: "kPa", decimals: 0, wants: drillStripText.gaugesFirst },
+    { name: commonText.high, base: value("high"), unit: "kPa", decimals: 0, wants: drillStripText.gaugesFirst },
+    { name: commonText.vent, base: value("vent"), unit: "degC", decimals: 1, wants: drillStripText.probeFirst },
     {
-      name: `Ambient, ${formatNumber(conditions.humidityPct, "pct")} %`,
+      name: drillStripText.ambient(formatNumber(conditions.humidityPct, "pct")),
       base: ambientC,
       unit: "degC",
       decimals: 1,
       wants: "",
     },
     {
-      name: "Superheat",
+      name: commonText.superheat,
       base: running ? (derived.superheatK?.value ?? null) : null,
       unit: "K",
       decimals: 0,
-      wants: on("suction") && on("low") ? "engine off" : "clamp first",
+      wants: on("suction") && on("low") ? drillStripText.engineOff : drillStripText.clampFirst,
     },
     {
-      name: "Subcooling",
+      name: commonText.subcooling,
       base: running ? (derived.subcoolingK?.value ?? null) : null,
       unit: "K",
       decimals: 0,
-      wants: on("liquid") && on("high") ? "engine off" : "clamp first",
+      wants: on("liquid") && on("high") ? drillStripText.engineOff : drillStripText.clampFirst,
     },
     {
-      name: "Air drop",
+      name: drillStripText.airDrop,
       base: running ? (derived.airSplitK?.value ?? null) : null,
       unit: "K",
       decimals: 1,
-      wants: on("vent") ? "engine off" : "probe first",
+      wants: on("vent") ? drillStripText.engineOff : drillStripText.probeFirst,
     },
   ];
   return (
     <Grid
       as="section"
-      aria-label="Live readings"
+      aria-label={drillStripText.liveReadings}
       templateColumns={{ base: "repeat(4, 1fr)", lg: "repeat(7, 1fr)" }}
       bg="field"
       borderTopWidth="1px"

@@ -14,6 +14,8 @@ import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { sourceSentence } from "@/words/drill";
+import { commonText } from "@/words/screens/common";
+import { drillViewText } from "@/words/screens/drill";
 import { AtTheCar } from "./at-the-car";
 import { ClassRoom } from "./class-room";
 import { DebriefView } from "./debrief-view";
@@ -29,9 +31,9 @@ export function DrillView() {
   return alive ? <Asked /> : <Looking />;
 }
 
-function Looking({ words = "Loading your drills" }: { words?: string }) {
+function Looking({ words = drillViewText.loadingYourDrills }: { words?: string }) {
   return (
-    <AppFrame current="drill" title="Drill">
+    <AppFrame current="drill" title={commonText.drill}>
       <Box p="4">
         <Text role="status">{words}</Text>
       </Box>
@@ -52,12 +54,13 @@ function Asked() {
   if (runId !== null && kept !== null) {
     const record = kept.drills.find(({ id }) => id === runId);
     if (record === undefined)
-      return <Refused title="This run is not stored here" text="It was made in another browser or deleted." />;
+      return <Refused title={drillViewText.thisRunIsNotStored} text={drillViewText.itWasMadeInAnother} />;
     return <DebriefView record={record} onDrills={() => router.push("/drill")} />;
   }
   const jobId = query.get("job");
   if (jobId !== null) return <AfterJob key={jobId} jobId={jobId} />;
-  if (asked !== null && !asked.ok) return <Refused title="No such case" text={sourceSentence(asked.issue)} />;
+  if (asked !== null && !asked.ok)
+    return <Refused title={drillViewText.noSuchCase} text={sourceSentence(asked.issue)} />;
   if (kept === null || (asked !== null && learner === null)) return <Looking />;
   if (asked === null || learner === null)
     return (
@@ -71,7 +74,7 @@ function Asked() {
     );
   const source: DrillSource = asked.value;
   const made = caseOfSource(source);
-  if (!made.ok) return <Refused title="No case possible" text={sourceSentence(made.issue)} />;
+  if (!made.ok) return <Refused title={drillViewText.noCasePossible} text={sourceSentence(made.issue)} />;
   const key = runKey(learner.id, source);
   return (
     <AtTheCar
@@ -114,7 +117,7 @@ function AfterJob({ jobId }: { jobId: string }) {
       const test = await loadTestOfJob(jobId);
       const state = test && (await clerk.afterTest(test.reading, test.state, test.work));
       if (gone) return;
-      if (state === null) setRefused("A case needs label and readings.");
+      if (state === null) setRefused(drillViewText.aCaseNeedsLabelAnd);
       else router.replace(`/drill?${queryOfSource({ kind: "bench", state })}`);
     };
     make().catch((error: unknown) => !gone && setRefused(reasonOf(error)));
@@ -122,20 +125,20 @@ function AfterJob({ jobId }: { jobId: string }) {
       gone = true;
     };
   }, [jobId, clerk, router]);
-  if (refused !== null) return <Refused title="No case possible from this job" text={refused} />;
-  return <Looking words="Creating a case without names" />;
+  if (refused !== null) return <Refused title={drillViewText.noCasePossibleFromThis} text={refused} />;
+  return <Looking words={drillViewText.creatingACaseWithoutNames} />;
 }
 
 function Refused({ title, text }: { title: string; text: string }) {
   const router = useRouter();
   return (
-    <AppFrame current="drill" title="Drill">
+    <AppFrame current="drill" title={commonText.drill}>
       <Box p="4" maxW="760px">
         <Notice tone="act" title={title}>
           {text}
           <Box mt="3">
             <BenchButton kind="main" onClick={() => router.push("/drill")}>
-              Go to drills
+              {drillViewText.goToDrills}
             </BenchButton>
           </Box>
         </Notice>

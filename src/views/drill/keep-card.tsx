@@ -12,6 +12,8 @@ import { FileButton } from "@/ui/file-button";
 import { saveTextFile } from "@/ui/save-file";
 import { Text } from "@/ui/text";
 import { drillFileSentence } from "@/words/drill";
+import { commonText } from "@/words/screens/common";
+import { keepCardText } from "@/words/screens/drill";
 import { count } from "@/words/shop";
 
 export function KeepCard({ kept }: { kept: KeptDrills }) {
@@ -22,33 +24,33 @@ export function KeepCard({ kept }: { kept: KeptDrills }) {
     const { learners, drills } = await addDrills(read.value);
     setSaid(
       learners + drills === 0
-        ? "Nothing new in the file."
-        : `${count(drills, "run")} and ${count(learners, "learner")} added.`,
+        ? keepCardText.nothingNewInTheFile
+        : keepCardText.andAdded(count(drills, "run"), count(learners, "learner")),
     );
   };
   return (
-    <Card title="Save and share">
+    <Card title={keepCardText.saveAndShare}>
       <Flex gap="2" wrap="wrap">
         <BenchButton
           kind="quiet"
           disabled={kept.drills.length === 0}
           onClick={() => saveTextFile(`evrid-drills-${format(new Date(), "yyyy-MM-dd")}.json`, writeDrillFile(kept))}
         >
-          Save as file
+          {commonText.saveAsFile}
         </BenchButton>
         <FileButton
-          label="Drill file"
+          label={keepCardText.drillFile}
           accept="application/json,.json"
-          onFile={(given) => open(given).catch((error: unknown) => setSaid(`Not read: ${reasonOf(error)}.`))}
+          onFile={(given) => open(given).catch((error: unknown) => setSaid(keepCardText.notRead(reasonOf(error))))}
         >
-          Open file
+          {keepCardText.openFile}
         </FileButton>
       </Flex>
       <Text color="soft" fontSize="14px" mt="1.5" role="status">
         {said ??
           (kept.damaged > 0
-            ? `${count(kept.damaged, "record")} cannot be read and is not counted.`
-            : "All learners in this browser. Files from other devices are added.")}
+            ? keepCardText.cannotBeReadAndIs(count(kept.damaged, "record"))
+            : keepCardText.allLearnersInThisBrowser)}
       </Text>
     </Card>
   );

@@ -7,6 +7,8 @@ import type { KeptDrills } from "@/data/drills";
 import { keepLearner } from "@/session/drill-book";
 import { BenchButton } from "@/ui/buttons";
 import { useRunOnce } from "@/ui/run-once";
+import { commonText } from "@/words/screens/common";
+import { learnersText } from "@/words/screens/drill";
 import { learnerName } from "./learner";
 
 interface LearnersProps {
@@ -31,7 +33,7 @@ export function Learners({ kept, learner, onLearner }: LearnersProps) {
       <Flex gap="2" align="center">
         <Box asChild {...field} w="170px">
           <input
-            aria-label="Learner's name"
+            aria-label={learnersText.learnersName}
             value={typing.name}
             maxLength={100}
             onChange={(event) => setTyping({ ...typing, name: event.target.value })}
@@ -39,17 +41,21 @@ export function Learners({ kept, learner, onLearner }: LearnersProps) {
           />
         </Box>
         <BenchButton kind="main" disabled={name === ""} onClick={() => save()}>
-          {typing.of === null ? "Add" : "Save name"}
+          {typing.of === null ? "Add" : learnersText.saveName}
         </BenchButton>
         <BenchButton kind="quiet" onClick={() => setTyping(null)}>
-          Cancel
+          {commonText.cancel}
         </BenchButton>
       </Flex>
     );
   return (
     <Flex gap="2" align="center">
       <Box asChild {...field} maxW="170px">
-        <select aria-label="Learner" value={learner?.id ?? ""} onChange={(event) => onLearner(event.target.value)}>
+        <select
+          aria-label={learnersText.learner}
+          value={learner?.id ?? ""}
+          onChange={(event) => onLearner(event.target.value)}
+        >
           {kept.learners.map((one) => (
             <option key={one.id} value={one.id}>
               {learnerName(one)}
@@ -59,11 +65,11 @@ export function Learners({ kept, learner, onLearner }: LearnersProps) {
       </Box>
       {learner !== null && (
         <BenchButton kind="quiet" onClick={() => setTyping({ of: learner, name: learner.name })}>
-          {learner.name.trim() === "" ? "Enter name" : "Rename"}
+          {learner.name.trim() === "" ? learnersText.enterName : "Rename"}
         </BenchButton>
       )}
       <BenchButton kind="quiet" onClick={() => setTyping({ of: null, name: "" })}>
-        New learner
+        {learnersText.newLearner}
       </BenchButton>
     </Flex>
   );

@@ -8,6 +8,7 @@ import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Text } from "@/ui/text";
 import { causesWords, mistakeWords, subjectName } from "@/words/drill";
+import { progressCardsText } from "@/words/screens/drill";
 
 interface ProgressProps {
   standing: readonly SubjectStanding[];
@@ -19,9 +20,9 @@ interface ProgressProps {
 export function Progress({ standing, drills, onGo }: ProgressProps) {
   if (drills.length === 0)
     return (
-      <Card title="Progress">
+      <Card title={progressCardsText.progress}>
         <Text color="soft" fontSize="15px">
-          After the first case: results and due dates by cause and theme.
+          {progressCardsText.afterTheFirstCaseResults}
         </Text>
       </Card>
     );
@@ -29,14 +30,14 @@ export function Progress({ standing, drills, onGo }: ProgressProps) {
   const mistakes = mistakesOverTime(drills);
   return (
     <>
-      <Card title="By cause and theme">
+      <Card title={progressCardsText.byCauseAndTheme}>
         {standing.map(({ subject, runs, right, dueAt }) => (
           <Flex key={subjectName(subject)} borderTopWidth="1px" borderColor="line" py="1.5" gap="2" align="baseline">
             <Text flex="1" fontSize="15px" lineHeight="1.25">
               {subjectName(subject)}
             </Text>
             <Text fontSize="15px" fontWeight="650" whiteSpace="nowrap">
-              {`${right} of ${runs}`}
+              {progressCardsText.ofLabel(right, runs)}
             </Text>
             <Text
               fontSize="14px"
@@ -51,23 +52,23 @@ export function Progress({ standing, drills, onGo }: ProgressProps) {
         ))}
       </Card>
       {mistakes.length > 0 && (
-        <Card title="Mistakes, earlier and recent">
+        <Card title={progressCardsText.mistakesEarlierAndRecent}>
           {mistakes.map(({ mistake, earlier, later, earlierOf, laterOf }) => (
             <Flex key={mistake} borderTopWidth="1px" borderColor="line" py="1.5" gap="2" align="baseline">
               <Text flex="1" fontSize="15px" lineHeight="1.25">
                 {mistakeWords[mistake]}
               </Text>
               <Text fontSize="15px" color="soft" whiteSpace="nowrap">
-                {earlierOf === 0 ? "" : `${earlier} of ${earlierOf}`}
+                {earlierOf === 0 ? "" : progressCardsText.ofLabel2(earlier, earlierOf)}
               </Text>
               <Text fontSize="15px" fontWeight="650" whiteSpace="nowrap" minW="56px" textAlign="right">
-                {`${later} of ${laterOf}`}
+                {progressCardsText.ofLabel3(later, laterOf)}
               </Text>
             </Flex>
           ))}
         </Card>
       )}
-      <Card title="Runs">
+      <Card title={progressCardsText.runs}>
         {[...drills]
           .reverse()
           .slice(0, 8)
@@ -78,7 +79,7 @@ export function Progress({ standing, drills, onGo }: ProgressProps) {
                   {causesWords(truth)}
                 </Text>
                 <Text color="soft" fontSize="13px">
-                  {`${format(new Date(at), "d MMM, HH:mm")}, ${code ?? "custom case"}`}
+                  {`${format(new Date(at), "d MMM, HH:mm")}, ${code ?? progressCardsText.customCase}`}
                 </Text>
               </Box>
               <Text fontWeight="650" fontSize="17px">
@@ -87,10 +88,10 @@ export function Progress({ standing, drills, onGo }: ProgressProps) {
               <BenchButton
                 kind="quiet"
                 px="3"
-                aria-label={`Debrief of ${code ?? "custom case"}`}
+                aria-label={progressCardsText.debriefOf(code ?? progressCardsText.customCase)}
                 onClick={() => onGo(`run=${id}`)}
               >
-                View
+                {progressCardsText.view}
               </BenchButton>
             </Flex>
           ))}

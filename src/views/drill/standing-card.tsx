@@ -8,20 +8,22 @@ import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { drillWords, eventWords, feltWords, refusalWords, simulatorLostSentence, wayWords } from "@/words/drill";
 import { engineChoices } from "@/words/instruments";
+import { commonText } from "@/words/screens/common";
+import { standingCardText } from "@/words/screens/drill";
 import type { Car } from "./car-cards";
 
 const paces = [
-  { value: "0", label: "Stop" },
+  { value: "0", label: standingCardText.stop },
   { value: "1", label: "× 1" },
   { value: "10", label: "× 10" },
 ] as const;
 
 const settledWords = {
-  off: "Engine off.",
-  waiting: "Pressures not readable yet.",
-  settling: "Pressures still moving.",
-  cycling: "Clutch cycles evenly.",
-  steady: "Pressures steady.",
+  off: standingCardText.engineOff,
+  waiting: standingCardText.pressuresNotReadableYet,
+  settling: standingCardText.pressuresStillMoving,
+  cycling: standingCardText.clutchCyclesEvenly,
+  steady: standingCardText.pressuresSteady,
 } as const;
 
 /** Engine and clock, and what has just happened; where the act stands that is next. */
@@ -49,7 +51,7 @@ export function Standing({
   const felt = events.findLast((event) => event.kind === "act" && event.felt !== null);
   if (status === "lost")
     return (
-      <Notice tone="act" title="Simulated vehicle lost">
+      <Notice tone="act" title={standingCardText.simulatedVehicleLost}>
         {simulatorLostSentence(reason)}
         <Flex mt="2">
           <BenchButton kind="act" onClick={car.reopen}>
@@ -62,13 +64,16 @@ export function Standing({
   return (
     <>
       {over !== "no" && (
-        <Notice tone={over === "accident" ? "act" : "wait"} title={over === "accident" ? "Case ended" : "Submitted"}>
+        <Notice
+          tone={over === "accident" ? "act" : "wait"}
+          title={over === "accident" ? standingCardText.caseEnded : standingCardText.submitted}
+        >
           <Flex gap="2" mt="2" wrap="wrap">
             <BenchButton kind="act" disabled={ending} onClick={onEnd}>
-              {ending ? "Replaying" : "Open debrief"}
+              {ending ? "Replaying" : standingCardText.openDebrief}
             </BenchButton>
             <BenchButton kind="quiet" onClick={onAgain}>
-              Restart case
+              {standingCardText.restartCase}
             </BenchButton>
           </Flex>
         </Notice>
@@ -92,23 +97,23 @@ export function Standing({
           <Box flex="1 1 190px" minW="0" minH="46px">
             <Text fontSize="18px" fontWeight="650" lineHeight="1.2">
               {standing === null
-                ? "Preparing the vehicle"
+                ? standingCardText.preparingTheVehicle
                 : passing !== null
-                  ? "Time passes"
+                  ? standingCardText.timePasses
                   : standing.beliefDue
-                    ? "The clock waits for your estimate"
+                    ? standingCardText.theClockWaitsForYour
                     : settledWords[standing.settled]}
             </Text>
             <Text color={refused ? "act" : "soft"} fontSize="14px" role="status">
               {standing?.beliefDue
-                ? "Put the most likely cause first, then submit."
+                ? standingCardText.putTheMostLikelyCause
                 : refused
                   ? refusalWords(refused)
                   : hint !== null
                     ? hintWords(hint.step)
                     : felt?.kind === "act" && felt.felt !== null
                       ? feltWords(felt.felt)
-                      : "No expected range in drills."}
+                      : standingCardText.noExpectedRangeInDrills}
             </Text>
           </Box>
           <BenchButton
@@ -116,17 +121,17 @@ export function Standing({
             disabled={busy || standing === null || standing.refusals.settle !== undefined}
             onClick={() => car.does({ does: "act", act: "settle" })}
           >
-            Wait until steady
+            {standingCardText.waitUntilSteady}
           </BenchButton>
           <Choice
-            label="Engine"
+            label={commonText.engine}
             options={engineChoices}
             value={standing?.engine ?? "off"}
             disabled={busy}
             onChange={(engine) => car.does({ does: "engine", engine })}
           />
           <Choice
-            label="Clock (F)"
+            label={standingCardText.clockF}
             options={paces}
             value={String(car.pace) as "0" | "1" | "10"}
             onChange={(pace) => car.setPace(Number(pace))}
@@ -138,4 +143,6 @@ export function Standing({
 }
 
 const hintWords = (step: Parameters<typeof wayWords>[0] | null) =>
-  step === null ? "Your readings are sufficient." : `Shortest next step: ${wayWords(step).toLowerCase()}.`;
+  step === null
+    ? standingCardText.yourReadingsAreSufficient
+    : standingCardText.shortestNextStep(wayWords(step).toLowerCase());

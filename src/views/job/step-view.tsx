@@ -4,6 +4,7 @@ import { Center, Spinner } from "@chakra-ui/react";
 import { type ComponentType, useEffect, useState } from "react";
 import { type StepId, stepIds } from "@/core/records/job";
 import { Notice } from "@/ui/notice";
+import { stepViewText } from "@/words/screens/job-frame";
 
 /** Each step's own program, fetched when it is first gone to, and the others when nothing else is to be done. */
 const programs: Record<StepId, () => Promise<ComponentType>> = {
@@ -60,12 +61,12 @@ export function StepView({ step }: { step: StepId }) {
   }, [step]);
   if (View !== undefined) return <View />;
   return failed ? (
-    <Notice tone="act" title="Step not loaded">
-      The network or server is unavailable. Your entries are kept. Reload the page when it is back.
+    <Notice tone="act" title={stepViewText.stepNotLoaded}>
+      {stepViewText.theNetworkOrServerIs}
     </Notice>
   ) : (
     <Center h="40vh">
-      <Spinner aria-label="Opening the step" />
+      <Spinner aria-label={stepViewText.openingTheStep} />
     </Center>
   );
 }

@@ -16,6 +16,7 @@ import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { actName, placeName, yearName } from "@/words/ledger";
+import { bookTableText } from "@/words/screens/ledger";
 
 interface BookTableProps {
   books: Pick<Books, "lines" | "vehicles" | "counters">;
@@ -57,27 +58,27 @@ export function BookTable({ books, byId, container, name, onAll, partial = false
       title={
         name === null
           ? partial
-            ? "Ledger, newest entries"
-            : `Ledger, ${lines.length === 1 ? "one entry" : `${lines.length} entries`}`
-          : `Ledger of ${name}`
+            ? bookTableText.ledgerNewestEntries
+            : bookTableText.ledger(lines.length === 1 ? bookTableText.oneEntry : bookTableText.entries(lines.length))
+          : bookTableText.ledgerOf(name)
       }
       aside={
         container !== null && (
           <BenchButton kind="quiet" onClick={onAll}>
-            All cylinders
+            {bookTableText.allCylinders}
           </BenchButton>
         )
       }
     >
       <TextField
-        label="Find an entry"
+        label={bookTableText.findAnEntry}
         value={query}
-        placeholder="Vehicle, technician, action, cylinder"
+        placeholder={bookTableText.vehicleTechnicianActionCylinder}
         onChange={setQuery}
       />
       {lines.length === 0 ? (
         <Text color="soft" mt="2">
-          No entry matches.
+          {bookTableText.noEntryMatches}
         </Text>
       ) : (
         <Box
@@ -87,7 +88,7 @@ export function BookTable({ books, byId, container, name, onAll, partial = false
           overflowY="auto"
           tabIndex={0}
           role="list"
-          aria-label="Ledger entries"
+          aria-label={bookTableText.ledgerEntries}
         >
           <Box position="relative" h={`${virtual.getTotalSize()}px`} role="presentation">
             {virtual.getVirtualItems().map(({ index, start }) => (
@@ -124,7 +125,7 @@ function Line({
 }) {
   const figures = useFigures();
   const [failure, setFailure] = useState<string | null>(null);
-  const vehicle = line.jobId === null ? null : (books.vehicles.get(line.jobId) ?? "removed job");
+  const vehicle = line.jobId === null ? null : (books.vehicles.get(line.jobId) ?? bookTableText.removedJob);
   const takesBack = books.counters.has(line.id);
   const under = [vehicle, line.technician, line.remark].filter(Boolean).join(", ");
   return (
@@ -134,7 +135,12 @@ function Line({
       </Text>
       <Box flex="1" minW="0">
         <Text truncate textDecoration={line.void ? "line-through" : undefined}>
-          {`${takesBack ? "Reversed: " : ""}${actName(line)}: ${placeName(line.from, byId)} to ${placeName(line.to, byId)}`}
+          {bookTableText.to(
+            takesBack ? "Reversed: " : "",
+            actName(line),
+            placeName(line.from, byId),
+            placeName(line.to, byId),
+          )}
         </Text>
         <Text typed color={failure === null ? "soft" : "act"} fontSize="14px" truncate>
           {failure ?? (under || yearName(line))}
@@ -146,8 +152,11 @@ function Line({
       <Box flex="0 0 104px" textAlign="right">
         {line.jobId !== null ? (
           <BenchButton asChild kind="quiet" px="3" fontSize="14px">
-            <Link href={`/job/${encodeURIComponent(line.jobId)}/sign-off`} aria-label={`Open job of ${vehicle}`}>
-              Open job
+            <Link
+              href={`/job/${encodeURIComponent(line.jobId)}/sign-off`}
+              aria-label={bookTableText.openJobOf(vehicle ?? "")}
+            >
+              {bookTableText.openJob}
             </Link>
           </BenchButton>
         ) : (
@@ -158,7 +167,7 @@ function Line({
               fontSize="14px"
               onClick={() => counterStock(line.id).catch((error: unknown) => setFailure(reasonOf(error)))}
             >
-              Reverse
+              {bookTableText.reverse}
             </BenchButton>
           )
         )}

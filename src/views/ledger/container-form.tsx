@@ -24,12 +24,14 @@ import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { kindNames, originNames, stockIssueSentence, stockWords } from "@/words/ledger";
+import { commonText } from "@/words/screens/common";
+import { containerFormText } from "@/words/screens/ledger";
 
 const kindOptions = containerKinds.map((value) => ({ value, label: kindNames[value] }));
 const originOptions = origins.map((value) => ({ value, label: originNames[value] }));
 const gases = [
   { value: "R134a", label: "R134a" },
-  { value: "R1234yf", label: "R1234yf" },
+  { value: "R1234yf", label: containerFormText.r1234yf },
 ] as const;
 
 /** A container that comes onto the shelf, or what one is put right. */
@@ -55,13 +57,13 @@ export function ContainerForm({ container, onClose }: { container?: Container; o
   ].some(([spec, given]) => (given as Entry).text.trim() !== "" && entryValue(spec as never, given as Entry) === null);
   const gap =
     name.trim() === ""
-      ? "Enter a name."
+      ? containerFormText.enterAName
       : gas && refrigerant === null
-        ? "Select the refrigerant."
+        ? containerFormText.selectTheRefrigerant
         : kind === "oil" && oil === null
-          ? "Select the oil type."
+          ? containerFormText.selectTheOilType
           : typedWrong
-            ? "One weight is unreadable."
+            ? containerFormText.oneWeightIsUnreadable
             : null;
   const save = async () => {
     const now = new Date().toISOString();
@@ -86,19 +88,26 @@ export function ContainerForm({ container, onClose }: { container?: Container; o
   };
   const body = (
     <Stack gap="3">
-      {container === undefined && <Choice label="Type" options={kindOptions} value={kind} onChange={setKind} />}
+      {container === undefined && (
+        <Choice label={containerFormText.type} options={kindOptions} value={kind} onChange={setKind} />
+      )}
       <Grid templateColumns={{ base: "1fr", md: container === undefined ? "1fr 1fr" : "1fr" }} gap="3">
-        <TextField label="Name" value={name} placeholder="As written on it" onChange={setName} />
+        <TextField
+          label={commonText.name}
+          value={name}
+          placeholder={containerFormText.asWrittenOnIt}
+          onChange={setName}
+        />
         {gas ? (
-          <Choice label="Refrigerant" options={gases} value={refrigerant} onChange={setRefrigerant} />
+          <Choice label={commonText.refrigerant} options={gases} value={refrigerant} onChange={setRefrigerant} />
         ) : kind === "oil" ? (
           <Box>
             <Text fontWeight="600" fontSize="14px">
-              Oil type
+              {containerFormText.oilType}
             </Text>
             <NativeSelect.Root mt="1">
               <NativeSelect.Field
-                aria-label="Oil type"
+                aria-label={containerFormText.oilType}
                 h="target"
                 bg="field"
                 borderColor="edge"
@@ -106,7 +115,7 @@ export function ContainerForm({ container, onClose }: { container?: Container; o
                 value={oil ?? ""}
                 onChange={(event) => setOil((event.target.value || null) as Container["oil"])}
               >
-                <option value="">Select</option>
+                <option value="">{containerFormText.select}</option>
                 {circuitOils.map((one) => (
                   <option key={one}>{one}</option>
                 ))}
@@ -118,16 +127,26 @@ export function ContainerForm({ container, onClose }: { container?: Container; o
           <Box />
         )}
         {gas && kind !== "machine" && (
-          <Choice label="Origin" options={originOptions} value={origin} onChange={setOrigin} />
+          <Choice label={containerFormText.origin} options={originOptions} value={origin} onChange={setOrigin} />
         )}
         {container === undefined && (
-          <NumberField spec={fields.moved} label="Content" value={content} onChange={setContent} />
+          <NumberField spec={fields.moved} label={commonText.content} value={content} onChange={setContent} />
         )}
-        <NumberField spec={fields.tare} value={tare} hint="allows stock counts on the scale" onChange={setTare} />
+        <NumberField
+          spec={fields.tare}
+          value={tare}
+          hint={containerFormText.allowsStockCountsOnThe}
+          onChange={setTare}
+        />
         {gas && (
           <NumberField spec={fields.capacity} value={capacity} hint={stockWords.capacityHint} onChange={setCapacity} />
         )}
-        <NumberField spec={fields.lowStock} value={low} hint="warn below this weight" onChange={setLow} />
+        <NumberField
+          spec={fields.lowStock}
+          value={low}
+          hint={containerFormText.warnBelowThisWeight}
+          onChange={setLow}
+        />
       </Grid>
       <Flex gap="2" align="center" wrap="wrap">
         <BenchButton
@@ -138,15 +157,15 @@ export function ContainerForm({ container, onClose }: { container?: Container; o
               setFailure(
                 error instanceof StockRefusal
                   ? stockIssueSentence(error.issue, figures)
-                  : `${reasonOf(error)}. Not saved.`,
+                  : containerFormText.notSaved(reasonOf(error)),
               ),
             )
           }
         >
-          {container === undefined ? "Add to stock" : "Save"}
+          {container === undefined ? containerFormText.addToStock : "Save"}
         </BenchButton>
         <BenchButton kind="quiet" onClick={onClose}>
-          Cancel
+          {commonText.cancel}
         </BenchButton>
         <Text color={failure === null ? "soft" : "act"} role="status">
           {failure ?? gap}
@@ -154,5 +173,5 @@ export function ContainerForm({ container, onClose }: { container?: Container; o
       </Flex>
     </Stack>
   );
-  return container === undefined ? <Card title="New cylinder">{body}</Card> : <Box mt="2">{body}</Box>;
+  return container === undefined ? <Card title={containerFormText.newCylinder}>{body}</Card> : <Box mt="2">{body}</Box>;
 }

@@ -31,6 +31,8 @@ import {
   stockWords,
   yearName,
 } from "@/words/ledger";
+import { commonText } from "@/words/screens/common";
+import { ledgerViewText } from "@/words/screens/ledger";
 import { BookTable } from "./book-table";
 import { ContainerForm } from "./container-form";
 import { Shelf } from "./shelf";
@@ -44,13 +46,18 @@ export function LedgerView() {
   const [said, setSaid] = useState<{ tone: "act" | "done"; title: string; text: string } | null>(null);
   const read = async (file: File) => {
     const table = readLinesCsv(await file.text());
-    if (!table.ok) return setSaid({ tone: "act", title: "Not read", text: csvSentence(file.name, table.issue) });
+    if (!table.ok)
+      return setSaid({ tone: "act", title: ledgerViewText.notRead, text: csvSentence(file.name, table.issue) });
     const { added, here } = await addStock(table.value.entries);
-    const left = table.value.ofJobs > 0 ? ` ${table.value.ofJobs} entries belong to jobs; import their job files.` : "";
-    setSaid({ tone: "done", title: "Read", text: `${added} entries added, ${here} already here.${left}` });
+    const left = table.value.ofJobs > 0 ? ledgerViewText.entriesBelongToJobsImport(table.value.ofJobs) : "";
+    setSaid({
+      tone: "done",
+      title: ledgerViewText.read,
+      text: ledgerViewText.entriesAddedAlreadyHere(added, here, left),
+    });
   };
   const failed = (error: unknown) =>
-    setSaid({ tone: "act", title: "Not done", text: `${reasonOf(error)}. The ledger is unchanged.` });
+    setSaid({ tone: "act", title: commonText.notDone, text: ledgerViewText.theLedgerIsUnchanged(reasonOf(error)) });
   return (
     <AppFrame
       current="ledger"
@@ -58,11 +65,15 @@ export function LedgerView() {
       header={
         <>
           <Text as="h1" fontSize="20px" fontWeight="650">
-            Ledger
+            {commonText.ledger}
           </Text>
           <Flex ml="auto" gap="2">
-            <FileButton label="Ledger table" accept=".csv,text/csv" onFile={(file) => read(file).catch(failed)}>
-              Import table
+            <FileButton
+              label={ledgerViewText.ledgerTable}
+              accept=".csv,text/csv"
+              onFile={(file) => read(file).catch(failed)}
+            >
+              {ledgerViewText.importTable}
             </FileButton>
             <BenchButton
               kind="quiet"
@@ -76,10 +87,10 @@ export function LedgerView() {
                 )
               }
             >
-              Export table
+              {ledgerViewText.exportTable}
             </BenchButton>
             <BenchButton kind="act" onClick={() => setAdding(true)}>
-              New cylinder
+              {ledgerViewText.newCylinder}
             </BenchButton>
           </Flex>
         </>
@@ -98,7 +109,7 @@ export function LedgerView() {
         ) : books === null ? (
           <>
             <Center h={first !== null && first.lines.length > 0 ? "64px" : "40vh"} gap="3">
-              <Spinner /> <Text>Computing the ledger</Text>
+              <Spinner /> <Text>{ledgerViewText.computingTheLedger}</Text>
             </Center>
             {first !== null && first.lines.length > 0 && <Newest newest={first} />}
           </>
@@ -106,10 +117,10 @@ export function LedgerView() {
           !adding && (
             <Box py="16" textAlign="center">
               <Text fontSize="26px" fontWeight="650">
-                No stock yet
+                {ledgerViewText.noStockYet}
               </Text>
               <Text color="soft" fontSize="17px" mt="1">
-                Add each cylinder, can, bottle and recovery machine with its content. Jobs then draw from them.
+                {ledgerViewText.addEachCylinderCanBottle}
               </Text>
             </Box>
           )
@@ -160,9 +171,9 @@ function Opened({ books }: { books: Books }) {
       <Shelf books={books} chosen={container} onChoose={setContainer} />
       <Stack gap="3.5" minW="0">
         <Card
-          title="Year"
+          title={ledgerViewText.year}
           aside={
-            <Flex gap="1.5" role="group" aria-label="Year">
+            <Flex gap="1.5" role="group" aria-label={ledgerViewText.year}>
               {years.slice(0, 4).map((one) => (
                 <BenchButton key={one} kind={one === year ? "main" : "quiet"} px="3" onClick={() => setChosen(one)}>
                   {one}
@@ -174,7 +185,7 @@ function Opened({ books }: { books: Books }) {
           <YearTable books={books} year={year} />
           <Text mt="2" fontWeight="600" color={differing.length + open.length === 0 ? "done" : "act"}>
             {differing.length + open.length === 0
-              ? `${booksName(figures)}: everything is accounted for.`
+              ? ledgerViewText.everythingIsAccountedFor(booksName(figures))
               : stockWords.notAll}
           </Text>
           {open.map((line) => (
@@ -187,7 +198,10 @@ function Opened({ books }: { books: Books }) {
           </Text>
           {differing.slice(0, 5).map(({ jobId, differenceG }) => (
             <Text key={jobId} fontSize="15px" color="act">
-              {`${books.vehicles.get(jobId) ?? "Removed job"}: ${figures.quantity(differenceG, "g", 1)} not accounted for`}
+              {ledgerViewText.notAccountedFor(
+                books.vehicles.get(jobId) ?? ledgerViewText.removedJob,
+                figures.quantity(differenceG, "g", 1),
+              )}
             </Text>
           ))}
         </Card>
@@ -204,20 +218,20 @@ function Opened({ books }: { books: Books }) {
 }
 
 const sums = [
-  ["openingG", "Opening stock"],
+  ["openingG", ledgerViewText.openingStock],
   ["receivedG", "Received"],
   ["recoveredG", "Recovered"],
   ["drawnG", "Charged"],
-  ["sentOffG", "Sent for reclaim"],
+  ["sentOffG", ledgerViewText.sentForReclaim],
   ["usedG", "Used"],
-  ["differenceG", "Stock corrections"],
-  ["closingG", "Closing stock"],
+  ["differenceG", ledgerViewText.stockCorrections],
+  ["closingG", ledgerViewText.closingStock],
 ] as const;
 
 function YearTable({ books, year }: { books: Books; year: string }) {
   const figures = useFigures();
   const rows = yearOf(books.lines, year, books.containers);
-  if (rows.length === 0) return <Text color="soft">No entries this year.</Text>;
+  if (rows.length === 0) return <Text color="soft">{ledgerViewText.noEntriesThisYear}</Text>;
   return (
     <Box overflowX="auto">
       <Box as="table" w="100%" fontSize={{ base: "15px", xl: "16px" }}>

@@ -11,6 +11,7 @@ import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { kindNames, originNames } from "@/words/ledger";
+import { shelfText } from "@/words/screens/ledger";
 import { ContainerForm } from "./container-form";
 import { StockForm } from "./stock-form";
 
@@ -26,7 +27,7 @@ export function Shelf({ books, chosen, onChoose }: ShelfProps) {
   const off = books.containers.filter(({ retiredAt }) => retiredAt !== null).length;
   const shown = books.containers.filter(({ retiredAt }) => withOff || retiredAt === null);
   return (
-    <Card title="Stock">
+    <Card title={shelfText.stock}>
       <Stack gap="0">
         {shown.map((container) => (
           <Standing
@@ -38,10 +39,10 @@ export function Shelf({ books, chosen, onChoose }: ShelfProps) {
           />
         ))}
       </Stack>
-      {shown.length === 0 && <Text color="soft">No cylinders in stock.</Text>}
+      {shown.length === 0 && <Text color="soft">{shelfText.noCylindersInStock}</Text>}
       {off > 0 && (
         <BenchButton kind="quiet" mt="2" aria-pressed={withOff} onClick={() => setWithOff(!withOff)}>
-          {withOff ? "Hide retired" : `Show ${off} retired`}
+          {withOff ? shelfText.hideRetired : shelfText.showRetired(off)}
         </BenchButton>
       )}
     </Card>
@@ -84,7 +85,7 @@ function Standing({ container, books, open, onOpen }: StandingProps) {
                 fontWeight={low ? "650" : "400"}
                 fontSize="14px"
               >
-                {low ? `Low: under ${figures.quantity(lowG, "g")}. ` : ""}
+                {low ? shelfText.lowUnder(figures.quantity(lowG, "g")) : ""}
                 {what.join(", ")}
               </Text>
             </Box>
@@ -96,10 +97,10 @@ function Standing({ container, books, open, onOpen }: StandingProps) {
       </Box>
       {open && (
         <Box pb="3">
-          {heldG < -0.5 && <Text color="act">More removed than received. Weigh it to correct the ledger.</Text>}
+          {heldG < -0.5 && <Text color="act">{shelfText.moreRemovedThanReceivedWeigh}</Text>}
           {tareG !== null && (
             <Text color="soft" fontSize="15px">
-              {`Tare ${figures.quantity(tareG, "g")}; expected on the scale ${figures.quantity(tareG + heldG, "g")}.`}
+              {shelfText.tareExpectedOnTheScale(figures.quantity(tareG, "g"), figures.quantity(tareG + heldG, "g"))}
             </Text>
           )}
           {editing ? (

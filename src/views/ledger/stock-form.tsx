@@ -18,6 +18,8 @@ import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { stockIssueSentence, stockWords } from "@/words/ledger";
+import { commonText } from "@/words/screens/common";
+import { stockFormText } from "@/words/screens/ledger";
 
 interface StockFormProps {
   container: Container;
@@ -27,11 +29,11 @@ interface StockFormProps {
 }
 
 const acts = [
-  { value: "receive", label: "Receive" },
-  { value: "count", label: "Weigh" },
-  { value: "move", label: "Move" },
-  { value: "send-off", label: "Send for reclaim" },
-  { value: "use", label: "Used" },
+  { value: "receive", label: stockFormText.receive },
+  { value: "count", label: stockFormText.weigh },
+  { value: "move", label: stockFormText.move },
+  { value: "send-off", label: stockFormText.sendForReclaim },
+  { value: "use", label: stockFormText.used },
 ] as const;
 type Act = (typeof acts)[number]["value"];
 
@@ -56,13 +58,13 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
   const netG = grams === null ? null : act === "count" && tareG !== null ? grams - tareG : grams;
   const gap =
     grams === null
-      ? "Enter the weight."
+      ? stockFormText.enterTheWeight
       : netG !== null && netG < 0
-        ? `Less than its tare of ${figures.quantity(tareG, "g")}. Check the cylinder.`
+        ? stockFormText.lessThanItsTareOf(figures.quantity(tareG, "g"))
         : act === "move" && target === ""
-          ? "Select the target cylinder."
+          ? stockFormText.selectTheTargetCylinder
           : act !== "receive" && act !== "count" && grams > heldG + 0.5
-            ? `By the ledger it holds ${figures.quantity(Math.max(0, heldG), "g")}. Weigh it first.`
+            ? stockFormText.byTheLedgerItHolds(figures.quantity(Math.max(0, heldG), "g"))
             : null;
   /** One entry for each act that is chosen: a press before the page has drawn what was booked books nothing again. */
   const entryId = useRef<string | null>(null);
@@ -80,20 +82,20 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
     setAct(null);
     setSaid({
       tone: "done",
-      text: made === null ? "Ledger and scale agree: nothing to record." : "Booked.",
+      text: made === null ? stockFormText.ledgerAndScaleAgreeNothing : stockFormText.booked,
     });
   };
   const failed = (error: unknown) => {
     const issue = error instanceof StockRefusal ? error.issue : null;
     setMixing(issue?.code === "mixes");
-    const text = issue === null ? `${reasonOf(error)}. Not recorded.` : stockIssueSentence(issue, figures);
+    const text = issue === null ? stockFormText.notRecorded(reasonOf(error)) : stockIssueSentence(issue, figures);
     setSaid({ tone: "act", text });
   };
   const onShelf = container.retiredAt === null;
   return (
     <Stack gap="2.5" mt="1.5">
       <Choice
-        label="Entry type"
+        label={stockFormText.entryType}
         options={acts}
         value={act}
         onChange={(next) => {
@@ -107,14 +109,20 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
         <>
           <NumberField
             spec={act === "count" ? fields.counted : fields.moved}
-            label={act === "count" ? (tareG === null ? "Content" : "Scale reading with cylinder") : "Amount"}
+            label={
+              act === "count"
+                ? tareG === null
+                  ? commonText.content
+                  : stockFormText.scaleReadingWithCylinder
+                : stockFormText.amount
+            }
             value={amount}
             onChange={setAmount}
           />
           {act === "move" && (
             <NativeSelect.Root>
               <NativeSelect.Field
-                aria-label="Target cylinder"
+                aria-label={stockFormText.targetCylinder}
                 h="target"
                 bg="field"
                 borderColor="edge"
@@ -125,7 +133,9 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
                   setMixing(false);
                 }}
               >
-                <option value="">{others.length === 0 ? "No other cylinder holds this" : "Select cylinder"}</option>
+                <option value="">
+                  {others.length === 0 ? stockFormText.noOtherCylinderHoldsThis : stockFormText.selectCylinder}
+                </option>
                 {others.map(({ id, name }) => (
                   <option key={id} value={id}>
                     {name}
@@ -136,17 +146,21 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
             </NativeSelect.Root>
           )}
           <Flex gap="3">
-            <TextField label="Name" value={technician} onChange={(text) => setTechnician(text.slice(0, 200))} />
-            <TextField label="Remark" value={remark} onChange={setRemark} />
+            <TextField
+              label={commonText.name}
+              value={technician}
+              onChange={(text) => setTechnician(text.slice(0, 200))}
+            />
+            <TextField label={stockFormText.remark} value={remark} onChange={setRemark} />
           </Flex>
           <Flex gap="2" align="center">
             <BenchButton kind="act" disabled={gap !== null} onClick={() => book().catch(failed)}>
-              {mixing ? stockWords.mix : "Record entry"}
+              {mixing ? stockWords.mix : stockFormText.recordEntry}
             </BenchButton>
             <Text color="soft" fontSize="15px" flex="1">
               {gap ??
                 (act === "count" && netG !== null
-                  ? `${signed(netG - heldG, figures.quantity(Math.abs(netG - heldG), "g"))} the ledger.`
+                  ? stockFormText.theLedger(signed(netG - heldG, figures.quantity(Math.abs(netG - heldG), "g")))
                   : "")}
             </Text>
           </Flex>
@@ -159,7 +173,7 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
       )}
       <Flex gap="2" wrap="wrap">
         <BenchButton kind="quiet" onClick={onEdit}>
-          Edit cylinder
+          {stockFormText.editCylinder}
         </BenchButton>
         <BenchButton
           kind="quiet"
@@ -167,7 +181,7 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
             putContainer({ ...container, retiredAt: onShelf ? new Date().toISOString() : null }).catch(failed)
           }
         >
-          {onShelf ? "Retire" : "Return to stock"}
+          {onShelf ? "Retire" : stockFormText.returnToStock}
         </BenchButton>
       </Flex>
     </Stack>
@@ -175,7 +189,7 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
 }
 
 const signed = (difference: number, text: string) =>
-  Math.abs(difference) < 0.5 ? "As" : difference > 0 ? `${text} more than` : `${text} less than`;
+  Math.abs(difference) < 0.5 ? "As" : difference > 0 ? stockFormText.moreThan(text) : stockFormText.lessThan(text);
 
 interface Booking {
   id: string;

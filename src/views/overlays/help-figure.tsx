@@ -8,6 +8,8 @@ import { courseOf, FootAxis, plainScale, quantityScale, SideAxis } from "@/pictu
 import { useExample } from "@/session/examples";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
+import { commonText } from "@/words/screens/common";
+import { helpFigureText } from "@/words/screens/overlays";
 
 /** What the simulator draws to a word, on a usual car on a warm day. */
 export function HelpFigure({ of }: { of: "charge" | FaultCause }) {
@@ -15,10 +17,10 @@ export function HelpFigure({ of }: { of: "charge" | FaultCause }) {
   if (drawn === null)
     return (
       <Center h="60px">
-        <Spinner aria-label="Simulating" />
+        <Spinner aria-label={helpFigureText.simulating} />
       </Center>
     );
-  if (drawn.kind === "failed") return <Text color="soft">Figure not available.</Text>;
+  if (drawn.kind === "failed") return <Text color="soft">{helpFigureText.figureNotAvailable}</Text>;
   return drawn.kind === "charge" ? <ChargeFigure examples={drawn.examples} /> : <CauseFigure effect={drawn.effect} />;
 }
 
@@ -45,7 +47,9 @@ function ChargeFigure({ examples }: { examples: ChargeExample[] }) {
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         width="100%"
         role="img"
-        aria-label={`Pressures against charge${flat ? `; from ${Math.round(flat.from * 100)} to ${Math.round(flat.to * 100)} per cent of the label they hardly change` : ""}`}
+        aria-label={helpFigureText.pressuresAgainstCharge(
+          flat ? helpFigureText.unchanged(Math.round(flat.from * 100), Math.round(flat.to * 100)) : "",
+        )}
       >
         {flat && (
           <rect
@@ -66,7 +70,7 @@ function ChargeFigure({ examples }: { examples: ChargeExample[] }) {
           {figures.label("kPa")}
         </text>
         <text x={PLOT.right} y={PLOT.foot + 33} fontSize="12" textAnchor="end" fill="var(--chakra-colors-soft)">
-          of label weight
+          {helpFigureText.ofLabelWeight}
         </text>
         <path
           d={courseOf(examples.map(({ share, highKpa }) => [x(share), scale.at(highKpa)]))}
@@ -82,10 +86,10 @@ function ChargeFigure({ examples }: { examples: ChargeExample[] }) {
         />
         <g fontSize="12" fontWeight="600">
           <text x={PLOT.left + 6} y={PLOT.top - 6} fill="var(--chakra-colors-ink)">
-            high side
+            {helpFigureText.highSide}
           </text>
           <text x={PLOT.left + 70} y={PLOT.top - 6} fill="var(--chakra-colors-low-side)">
-            low side
+            {helpFigureText.lowSide}
           </text>
           {flat && (
             <text
@@ -94,13 +98,13 @@ function ChargeFigure({ examples }: { examples: ChargeExample[] }) {
               textAnchor="middle"
               fill="var(--chakra-colors-done)"
             >
-              no change in pressure
+              {helpFigureText.noChangeInPressure}
             </text>
           )}
         </g>
       </svg>
       <Text as="figcaption" fontSize="13px" color="soft">
-        {`Typical vehicle with receiver, ${figures.quantity(30, "degC", 0)}, idle, simulated.`}
+        {helpFigureText.typicalVehicleWithReceiverIdle(figures.quantity(30, "degC", 0))}
       </Text>
     </figure>
   );
@@ -121,17 +125,17 @@ function flatStretch(examples: ChargeExample[]): { from: number; to: number } | 
 }
 
 const rows = [
-  { key: "lowKpa", name: "Low side", of: "kPa" },
-  { key: "highKpa", name: "High side", of: "kPa" },
-  { key: "ventC", name: "Centre vent", of: "degC" },
-  { key: "superheatK", name: "Superheat", of: "K" },
-  { key: "subcoolingK", name: "Subcooling", of: "K" },
+  { key: "lowKpa", name: commonText.lowSide, of: "kPa" },
+  { key: "highKpa", name: commonText.highSide, of: "kPa" },
+  { key: "ventC", name: commonText.centreVent, of: "degC" },
+  { key: "superheatK", name: commonText.superheat, of: "K" },
+  { key: "subcoolingK", name: commonText.subcooling, of: "K" },
 ] as const;
 
 /** What a cause does to the needles: sound, and with it. */
 function CauseFigure({ effect: { sound, withIt } }: { effect: CauseExample }) {
   const figures = useFigures();
-  if (withIt === null) return <Text color="soft">With this fault fully developed, the vehicle does not run.</Text>;
+  if (withIt === null) return <Text color="soft">{helpFigureText.withThisFaultFullyDeveloped}</Text>;
   return (
     <Box>
       <Box
@@ -146,8 +150,8 @@ function CauseFigure({ effect: { sound, withIt } }: { effect: CauseExample }) {
         <thead>
           <tr>
             <th> </th>
-            <th>sound</th>
-            <th>fault</th>
+            <th>{helpFigureText.sound}</th>
+            <th>{helpFigureText.fault}</th>
           </tr>
         </thead>
         <tbody>
@@ -165,7 +169,7 @@ function CauseFigure({ effect: { sound, withIt } }: { effect: CauseExample }) {
         </tbody>
       </Box>
       <Text fontSize="13px" color="soft" mt="1">
-        {`Typical vehicle, ${figures.quantity(30, "degC", 0)}, idle, clear fault, simulated. For yours, use the expected range.`}
+        {helpFigureText.typicalVehicleIdleClearFault(figures.quantity(30, "degC", 0))}
       </Text>
     </Box>
   );

@@ -8,6 +8,7 @@ import { useFigures } from "@/ui/figures";
 import { closeOverlay, useOverlays } from "@/ui/overlays";
 import { Text } from "@/ui/text";
 import { findEntries, type GlossaryEntry, glossary, kindWords } from "@/words/glossary";
+import { helpText } from "@/words/screens/overlays";
 import { HelpFigure } from "./help-figure";
 
 /** Help beside the work: what the view is about, every word of the product to look up, and the keys. */
@@ -36,7 +37,7 @@ export function Help() {
     <Flex
       ref={panel}
       as="aside"
-      aria-label="Help"
+      aria-label={helpText.help}
       tabIndex={-1}
       outline="none"
       direction="column"
@@ -53,16 +54,16 @@ export function Help() {
     >
       <Flex gap="2" p="3" align="center">
         <Text as="h2" fontSize="20px" fontWeight="650" flex="1">
-          Help
+          {helpText.help}
         </Text>
-        <BenchButton kind="quiet" aria-label="Close help" onClick={closeOverlay}>
+        <BenchButton kind="quiet" aria-label={helpText.closeHelp} onClick={closeOverlay}>
           <X size={20} />
         </BenchButton>
       </Flex>
       <Box px="3" pb="2">
         <Input
-          aria-label="Search help"
-          placeholder="Term, cause or step"
+          aria-label={helpText.searchHelp}
+          placeholder={helpText.termCauseOrStep}
           h="target"
           bg="field"
           borderColor="edge"
@@ -74,7 +75,7 @@ export function Help() {
         {found === null && first && <Entry entry={first} open figures={figures} />}
         {found?.length === 0 && (
           <Text color="soft" py="3">
-            No entry matches. Try one word.
+            {helpText.noEntryMatchesTryOne}
           </Text>
         )}
         {listed.map((entry) => (
@@ -89,7 +90,7 @@ export function Help() {
         {found === null && (
           <Box mt="4">
             <Text fontWeight="650" mb="1">
-              Keys
+              {helpText.keys}
             </Text>
             {commands.map((command) => (
               <Flex key={command.key} justify="space-between" minH="32px" align="center">
@@ -98,7 +99,7 @@ export function Help() {
               </Flex>
             ))}
             <Text color="soft" fontSize="14px" mt="1">
-              Ctrl+K finds views, steps, vehicles and terms. Shortcuts pause while you type.
+              {helpText.ctrlKFindsViewsSteps}
             </Text>
           </Box>
         )}

@@ -11,6 +11,8 @@ import { Text } from "@/ui/text";
 import { stepPath } from "@/views/job/frame/steps";
 import { vehiclePath } from "@/views/vehicles/paths";
 import { glossary, kindWords } from "@/words/glossary";
+import { commonText } from "@/words/screens/common";
+import { paletteText } from "@/words/screens/overlays";
 import { settingsCards } from "@/words/settings";
 
 interface Item {
@@ -43,7 +45,7 @@ export function Palette() {
           stored.jobs.map((job) => ({
             id: `job-${job.id}`,
             kind: "Job",
-            name: job.intake.vehicle.trim() || "Unnamed vehicle",
+            name: job.intake.vehicle.trim() || commonText.unnamedVehicle,
             also: `${job.intake.complaint} ${job.intake.refrigerant ?? ""}`,
             run: () => router.push(stepPath(job.id, "intake")),
           })),
@@ -126,13 +128,13 @@ export function Palette() {
         <Dialog.Backdrop />
         <Dialog.Positioner>
           <Dialog.Content bg="sheet" color="ink" overflow="hidden">
-            <Dialog.Title srOnly>Search</Dialog.Title>
+            <Dialog.Title srOnly>{paletteText.search}</Dialog.Title>
             <Box p="3">
               <Input
-                aria-label="Search"
+                aria-label={paletteText.search}
                 aria-controls="palette-found"
                 aria-activedescendant={found[chosen] ? `palette-${found[chosen].id}` : undefined}
-                placeholder="Vehicle, step, cause, term, setting, action"
+                placeholder={paletteText.vehicleStepCauseTermSetting}
                 value={query}
                 h="56px"
                 fontSize="19px"
@@ -145,10 +147,18 @@ export function Palette() {
                 onKeyDown={keys}
               />
             </Box>
-            <Box id="palette-found" role="listbox" aria-label="Results" maxH="56vh" overflowY="auto" px="2" pb="2">
+            <Box
+              id="palette-found"
+              role="listbox"
+              aria-label={paletteText.results}
+              maxH="56vh"
+              overflowY="auto"
+              px="2"
+              pb="2"
+            >
               {found.length === 0 && (
                 <Text color="soft" px="2" pb="2">
-                  Nothing matches.
+                  {paletteText.nothingMatches}
                 </Text>
               )}
               {found.map((item, i) => (

@@ -17,6 +17,7 @@ import { Qr } from "@/ui/qr";
 import { Text } from "@/ui/text";
 import { jobQr } from "@/views/vehicles/qr-text";
 import { bandOfRow, type Report, type ReportAnswers, type ReportBlock, told, tracedSettings } from "@/words/report";
+import { reportSheetText } from "@/words/screens/report";
 import { ReportPhoto } from "./report-photo";
 
 interface ReportSheetProps {
@@ -75,7 +76,7 @@ export function ReportSheet({ ref, report, job, answers, size }: ReportSheetProp
           </Text>
           <Text fontSize="14px">{report.facts.join(" · ")}</Text>
         </Box>
-        <Qr text={jobQr(job.id)} label="Code of this job" size={92} />
+        <Qr text={jobQr(job.id)} label={reportSheetText.codeOfThisJob} size={92} />
       </Flex>
       {report.sections.map(({ title, blocks }) => (
         <Box as="section" key={title} mt="4">
@@ -223,7 +224,7 @@ function Picture({ which, job, answers }: { which: string; job: Job; answers: Re
 
 /** Low, high and vent of the slowest engine speed that both tests have. */
 function drawn(rows: readonly Comparison[], answers: ReportAnswers) {
-  const setting = rows.some((row) => row.setting === "idle") ? "idle" : "fast idle";
+  const setting = rows.some((row) => row.setting === "idle") ? "idle" : reportSheetText.fastIdle;
   return rows
     .filter((row) => row.setting === setting && told.includes(row.label))
     .map((row) => ({

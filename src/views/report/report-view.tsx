@@ -22,17 +22,19 @@ import { Text, useSay } from "@/ui/text";
 import { jobQr } from "@/views/vehicles/qr-text";
 import { jobFileName } from "@/words/job";
 import { type Report, type ReportScope, reportOf } from "@/words/report";
+import { commonText } from "@/words/screens/common";
+import { reportViewText } from "@/words/screens/report";
 import { typed } from "@/words/typed";
 import { saveReport } from "./report-pdf";
 import { ReportSheet } from "./report-sheet";
 
 const scopes = [
-  { value: "customer", label: "Customer" },
-  { value: "file", label: "Full record" },
+  { value: "customer", label: reportViewText.customer },
+  { value: "file", label: reportViewText.fullRecord },
 ] as const;
 const sizes = [
   { value: "A4", label: "A4" },
-  { value: "LETTER", label: "Letter" },
+  { value: "LETTER", label: reportViewText.letter },
 ] as const;
 type PaperSize = (typeof sizes)[number]["value"];
 
@@ -44,22 +46,22 @@ export function ReportView() {
   const job = stored.state === "ready" && stored.value?.ok ? stored.value.value : null;
   if (job !== null) return <OpenReport key={job.id} job={job} />;
   return (
-    <AppFrame current="job" title="Report">
+    <AppFrame current="job" title={commonText.report}>
       {stored.state === "failed" || stored.state === "silent" ? (
         <Box p="4">
           <StoreFailure reason={stored.state === "failed" ? stored.reason : null} onAgain={stored.again} />
         </Box>
       ) : stored.state === "loading" ? (
         <Center h="40vh" gap="3">
-          <Spinner /> <Text>Opening the job</Text>
+          <Spinner /> <Text>{reportViewText.openingTheJob}</Text>
         </Center>
       ) : (
         <Stack p="4" gap="3" maxW="760px">
-          <Notice tone="wait" title="Job not found">
-            It may be in another browser or unreadable; the Bay lists unreadable records.
+          <Notice tone="wait" title={reportViewText.jobNotFound}>
+            {reportViewText.itMayBeInAnother}
           </Notice>
           <BenchButton asChild alignSelf="start">
-            <Link href="/">Go to Bay</Link>
+            <Link href="/">{commonText.goToBay}</Link>
           </BenchButton>
         </Stack>
       )}
@@ -95,7 +97,7 @@ function OpenReport({ job }: { job: Job }) {
         onePage: scope === "customer",
       });
     } catch (error) {
-      setFailure(`PDF not created: ${reasonOf(error)}. Print the page instead.`);
+      setFailure(reportViewText.pdfNotCreatedPrintThe(reasonOf(error)));
     } finally {
       setBusy(false);
     }
@@ -107,14 +109,14 @@ function OpenReport({ job }: { job: Job }) {
       header={
         <>
           <Text typed as="h1" fontSize="20px" fontWeight="650" truncate>
-            {`Report, ${typed(report.vehicle)}`}
+            {reportViewText.report2(typed(report.vehicle))}
           </Text>
           <Flex ml="auto" gap="2" flexShrink="0">
             <BenchButton kind="quiet" disabled={!ready} onClick={() => window.print()}>
-              Print
+              {reportViewText.print}
             </BenchButton>
             <BenchButton kind="act" disabled={!ready} loading={busy} onClick={save}>
-              Save as PDF
+              {reportViewText.saveAsPdf}
             </BenchButton>
           </Flex>
         </>
@@ -122,10 +124,10 @@ function OpenReport({ job }: { job: Job }) {
     >
       <Stack as="main" p="4" gap="3.5" maxW="900px">
         <Flex gap="5" wrap="wrap" align="end" className="not-printed">
-          <Choice label="Report" options={scopes} value={scope} onChange={setScope} />
-          <Choice label="Paper" options={sizes} value={size} onChange={setSize} />
+          <Choice label={commonText.report} options={scopes} value={scope} onChange={setScope} />
+          <Choice label={reportViewText.paper} options={sizes} value={size} onChange={setSize} />
           <Text color="soft" flex="1 1 200px" role="status">
-            {failure ?? (ready ? "" : "Computing the diagnosis")}
+            {failure ?? (ready ? "" : reportViewText.computingTheDiagnosis)}
           </Text>
         </Flex>
         <ReportSheet ref={sheet} report={report} job={job} answers={answers} size={size} />

@@ -24,6 +24,8 @@ import { Notice } from "@/ui/notice";
 import { saveTextFile } from "@/ui/save-file";
 import { Text } from "@/ui/text";
 import { shopChartSentence } from "@/words/issues";
+import { commonText } from "@/words/screens/common";
+import { chartCardText } from "@/words/screens/settings";
 import { typed } from "@/words/typed";
 
 const refrigerants = ["R134a", "R1234yf"] as const;
@@ -35,9 +37,9 @@ export function ChartCard() {
   const stored = useStored(query);
   const figures = useFigures();
   return (
-    <Card title="Pressure chart">
+    <Card title={chartCardText.pressureChart}>
       <Choice
-        label="Refrigerant"
+        label={commonText.refrigerant}
         options={refrigerants.map((value) => ({ value, label: value }))}
         value={refrigerant}
         onChange={setRefrigerant}
@@ -53,7 +55,13 @@ export function ChartCard() {
   );
 }
 
-const columns = ["ambient", "low from", "low to", "high from", "high to"] as const;
+const columns = [
+  "ambient",
+  chartCardText.lowFrom,
+  chartCardText.lowTo,
+  chartCardText.highFrom,
+  chartCardText.highTo,
+] as const;
 
 /** A chart's points as the cells of its table, in what the shop reads. */
 function cellsOf(chart: ShopChart | null, figures: Figures): string[][] {
@@ -72,11 +80,13 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
   const figures = useFigures();
   const [cells, setCells] = useState(() => cellsOf(chart, figures));
   const [said, setSaid] = useState<string | null>(null);
-  const failed = (error: unknown) => setSaid(`${reasonOf(error)}. The previous chart is kept.`);
+  const failed = (error: unknown) => setSaid(chartCardText.thePreviousChartIsKept(reasonOf(error)));
   const changed = JSON.stringify(cells) !== JSON.stringify(cellsOf(chart, figures));
   const header = [
-    `Ambient ${figures.label("degC")}`,
-    ...["Low side", "Low side", "High side", "High side"].map((side) => `${side} ${figures.label("kPa")}`),
+    chartCardText.ambient(figures.label("degC")),
+    ...[commonText.lowSide, commonText.lowSide, commonText.highSide, commonText.highSide].map(
+      (side) => `${side} ${figures.label("kPa")}`,
+    ),
   ];
   const keep = async (name: string, text: string) => {
     const kept = await keepShopChart(refrigerant, name, text);
@@ -85,23 +95,23 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
   const read = async (file: File) => {
     if (file.size > SHOP_CHART_LIMIT_BYTES)
       return setSaid(
-        `${typed(file.name)} has ${Math.ceil(file.size / 1000)} kB; the limit for a chart is ${SHOP_CHART_LIMIT_BYTES / 1000}. The previous chart is kept.`,
+        chartCardText.hasKbTheLimitFor(typed(file.name), Math.ceil(file.size / 1000), SHOP_CHART_LIMIT_BYTES / 1000),
       );
     return keep(file.name, await file.text());
   };
-  const name = chart?.name ?? `${refrigerant} chart`;
+  const name = chart?.name ?? chartCardText.chart(refrigerant);
   return (
     <Box mt="3">
       {cells.length === 0 ? (
-        <Text color="soft">No chart yet. Add rows or import a file: ambient and the range of each side.</Text>
+        <Text color="soft">{chartCardText.noChartYetAddRows}</Text>
       ) : (
         <Grid templateColumns="repeat(5, minmax(0, 1fr)) 92px" gap="1.5" maxW="860px" alignItems="center">
           {[
             `${figures.label("degC")}, ambient`,
-            `${figures.label("kPa")}, low from`,
-            "low to",
-            "high from",
-            "high to",
+            chartCardText.lowFrom2(figures.label("kPa")),
+            chartCardText.lowTo,
+            chartCardText.highFrom,
+            chartCardText.highTo,
             "",
           ].map((text) => (
             <Text key={text} fontSize="13px" color="soft">
@@ -132,17 +142,17 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
               // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
               key={`${i}-away`}
               kind="quiet"
-              aria-label={`Remove row ${i + 1}`}
+              aria-label={chartCardText.removeRow(i + 1)}
               onClick={() => setCells(cells.filter((_, k) => k !== i))}
             >
-              Remove
+              {chartCardText.remove}
             </BenchButton>,
           ])}
         </Grid>
       )}
       {said !== null && (
         <Box mt="2">
-          <Notice tone="act" title="Chart not saved">
+          <Notice tone="act" title={chartCardText.chartNotSaved}>
             {said}
           </Notice>
         </Box>
@@ -153,7 +163,7 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
           disabled={cells.length >= 40}
           onClick={() => setCells([...cells, ["", "", "", "", ""]])}
         >
-          Add row
+          {chartCardText.addRow}
         </BenchButton>
         <BenchButton
           disabled={!changed || cells.length === 0}
@@ -163,10 +173,10 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
               .catch(failed)
           }
         >
-          Save chart
+          {chartCardText.saveChart}
         </BenchButton>
-        <FileButton label="Chart file" accept={TABLE_FILES} onFile={(file) => read(file).catch(failed)}>
-          Import CSV
+        <FileButton label={chartCardText.chartFile} accept={TABLE_FILES} onFile={(file) => read(file).catch(failed)}>
+          {chartCardText.importCsv}
         </FileButton>
         <BenchButton
           kind="quiet"
@@ -177,10 +187,10 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
               .catch(failed)
           }
         >
-          Export CSV
+          {chartCardText.exportCsv}
         </BenchButton>
         <BenchButton kind="quiet" disabled={chart === null} onClick={() => removeShopChart(refrigerant).catch(failed)}>
-          Remove chart
+          {chartCardText.removeChart}
         </BenchButton>
       </Flex>
     </Box>

@@ -9,6 +9,7 @@ import { copyNow } from "@/session/keep-copies";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Text } from "@/ui/text";
+import { copyLineText } from "@/words/screens/settings";
 import { copySentence } from "@/words/shop";
 
 type Picker = { showDirectoryPicker?: (of: object) => Promise<FileSystemDirectoryHandle> };
@@ -28,7 +29,8 @@ export function CopyLine() {
       },
       (error: unknown) => {
         // Closing the browser's own dialog is an answer, no failure.
-        if (!(error instanceof DOMException && error.name === "AbortError")) setFailure(`Failed: ${reasonOf(error)}.`);
+        if (!(error instanceof DOMException && error.name === "AbortError"))
+          setFailure(copyLineText.failed(reasonOf(error)));
       },
     );
   const choose = doing(async () => {
@@ -49,25 +51,25 @@ export function CopyLine() {
         </Text>
       )}
       {picker === undefined ? (
-        <Text color="soft">This browser cannot write files automatically. Save everything as a file regularly.</Text>
+        <Text color="soft">{copyLineText.thisBrowserCannotWriteFiles}</Text>
       ) : (
         <Flex gap="2" mt="2" wrap="wrap">
           {folder !== null && !allowed && (
             <BenchButton kind="main" onClick={allow}>
-              Allow access again
+              {copyLineText.allowAccessAgain}
             </BenchButton>
           )}
           {folder !== null && allowed && (
             <BenchButton kind="quiet" onClick={doing(copyNow)}>
-              Copy now
+              {copyLineText.copyNow}
             </BenchButton>
           )}
           <BenchButton kind="quiet" onClick={choose}>
-            {folder === null ? "Choose copy folder" : "Change folder"}
+            {folder === null ? copyLineText.chooseCopyFolder : copyLineText.changeFolder}
           </BenchButton>
           {folder !== null && (
             <BenchButton kind="quiet" onClick={doing(forgetFolder)}>
-              Stop copies
+              {copyLineText.stopCopies}
             </BenchButton>
           )}
         </Flex>

@@ -17,6 +17,8 @@ import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { ImportDesk, useFileImport } from "@/views/workshop/import-files";
+import { commonText } from "@/words/screens/common";
+import { dataCardText } from "@/words/screens/settings";
 import { eraseSentence, keptSentence, notSavedSentence, savedSentence } from "@/words/shop";
 import { CopyLine } from "./copy-line";
 import { ImportList } from "./import-list";
@@ -31,13 +33,17 @@ export function DataCard() {
   const [word, setWord] = useState("");
   const files = useFileImport();
   const failed = (error: unknown) =>
-    setSaid({ tone: "act", title: "Not done", text: `${reasonOf(error)}. Stored records are unchanged.` });
+    setSaid({
+      tone: "act",
+      title: commonText.notDone,
+      text: dataCardText.storedRecordsAreUnchanged(reasonOf(error)),
+    });
   const save = async () => {
     const asOf = new Date().toISOString();
     const made = flattened(await files.desk.run((api, onProgress) => api.exportCopy(onProgress)));
-    if (!made.ok) return setSaid({ tone: "act", title: "Not saved", text: notSavedSentence(made.issue) });
+    if (!made.ok) return setSaid({ tone: "act", title: commonText.notSaved, text: notSavedSentence(made.issue) });
     saveBlob(`evrid-${fileMark}shop-${asOf.slice(0, 10)}.zip`, made.value);
-    setSaid({ tone: "done", title: "Saved", text: savedSentence });
+    setSaid({ tone: "done", title: dataCardText.saved, text: savedSentence });
     await noteCopied(asOf);
   };
   const copies = useStored(howCopied);
@@ -46,14 +52,14 @@ export function DataCard() {
   const erase = () =>
     eraseAll().then(() => {
       setWord("");
-      setSaid({ tone: "done", title: "Erased", text: "All data was erased from this browser." });
+      setSaid({ tone: "done", title: dataCardText.erased, text: dataCardText.allDataWasErasedFrom });
     }, failed);
   return (
-    <Card title="Data in this browser">
+    <Card title={dataCardText.dataInThisBrowser}>
       {kept.state === "ready" ? (
         <Text fontSize="17px">{keptSentence(kept.value)}</Text>
       ) : kept.state === "loading" ? (
-        <Text color="soft">Counting</Text>
+        <Text color="soft">{dataCardText.counting}</Text>
       ) : (
         <StoreFailure reason={kept.state === "failed" ? kept.reason : null} onAgain={kept.again} />
       )}
@@ -61,10 +67,10 @@ export function DataCard() {
       <CopyLine />
       <Flex gap="2" mt="3" wrap="wrap">
         <BenchButton onClick={() => save().catch(failed)} disabled={files.desk.busy}>
-          Save everything
+          {dataCardText.saveEverything}
         </BenchButton>
         <FileButton
-          label="Shop file"
+          label={dataCardText.shopFile}
           accept="application/json,.json,application/zip,.zip"
           onFile={(file) => {
             // What was said before is about another state of the store.
@@ -72,7 +78,7 @@ export function DataCard() {
             files.open(file).catch(failed);
           }}
         >
-          Import shop file
+          {dataCardText.importShopFile}
         </FileButton>
       </Flex>
       <ImportList files={files} />
@@ -88,10 +94,14 @@ export function DataCard() {
       )}
       <Flex gap="3" mt="4" align="end" wrap="wrap" borderTopWidth="1px" borderColor="line" pt="3">
         <Box w="260px">
-          <TextField label={`Type “${toType ?? "erase"}” to erase everything`} value={word} onChange={setWord} />
+          <TextField
+            label={dataCardText.typeToEraseEverything(toType ?? dataCardText.erase)}
+            value={word}
+            onChange={setWord}
+          />
         </Box>
         <BenchButton kind="act" disabled={toType === null || word.trim().toLowerCase() !== toType} onClick={erase}>
-          Erase everything
+          {dataCardText.eraseEverything}
         </BenchButton>
         <Text color="soft" flex="1 1 220px">
           {known === null ? "" : eraseSentence(known)}

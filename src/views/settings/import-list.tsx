@@ -7,6 +7,7 @@ import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Text } from "@/ui/text";
 import type { FileImport } from "@/views/workshop/import-files";
+import { importListText } from "@/words/screens/settings";
 
 /** What was read in lately, each with the way back. */
 export function ImportList({ files }: { files: FileImport }) {
@@ -14,7 +15,7 @@ export function ImportList({ files }: { files: FileImport }) {
   if (stored.state !== "ready" || stored.value.length === 0) return null;
   return (
     <Box mt="3" borderTopWidth="1px" borderColor="line" pt="3">
-      <Text fontWeight="650">Recent imports</Text>
+      <Text fontWeight="650">{importListText.recentImports}</Text>
       {stored.value.map(({ id, at, file, records }) => (
         <Flex key={id} gap="3" align="center" mt="1.5">
           <Box flex="1" minW="0">
@@ -22,11 +23,11 @@ export function ImportList({ files }: { files: FileImport }) {
               {file}
             </Text>
             <Text color="soft" fontSize="14px">
-              {`${format(new Date(at), "d MMM yyyy, HH:mm")}, ${records === 1 ? "one record" : `${records} records`}`}
+              {`${format(new Date(at), "d MMM yyyy, HH:mm")}, ${records === 1 ? importListText.oneRecord : importListText.records(records)}`}
             </Text>
           </Box>
-          <BenchButton kind="quiet" aria-label={`Revert import of ${file}`} onClick={() => files.takeBack(id)}>
-            Revert
+          <BenchButton kind="quiet" aria-label={importListText.revertImportOf(file)} onClick={() => files.takeBack(id)}>
+            {importListText.revert}
           </BenchButton>
         </Flex>
       ))}

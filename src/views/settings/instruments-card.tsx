@@ -16,6 +16,8 @@ import { BaseField } from "@/ui/base-field";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Text } from "@/ui/text";
+import { commonText } from "@/words/screens/common";
+import { instrumentsCardText } from "@/words/screens/settings";
 import { instrumentNames } from "@/words/settings";
 
 type Id = keyof KeptInstruments;
@@ -33,11 +35,17 @@ const sensors: Record<Sensor, { error: number; of: UnitId; spec: FieldSpec }> = 
   ambient: { error: usual.ambientK, of: "K", spec: errs("temperatureDifference", 0.05, 10) },
   scale: { error: usual.scaleG, of: "g", spec: errs("mass", 0.1, 200) },
 };
-const classSpec: FieldSpec = { label: "Class", dimension: "percent", min: 0.05, max: 10, reason: "of full scale" };
-const fullScale: FieldSpec = { label: "Full scale", dimension: "pressure", min: 100, max: 10_000 };
+const classSpec: FieldSpec = {
+  label: commonText.classLabel,
+  dimension: "percent",
+  min: 0.05,
+  max: 10,
+  reason: instrumentsCardText.ofFullScale,
+};
+const fullScale: FieldSpec = { label: instrumentsCardText.fullScale, dimension: "pressure", min: 100, max: 10_000 };
 
 function errs(dimension: FieldSpec["dimension"], min: number, max: number): FieldSpec {
-  return { label: "Error", dimension, min, max };
+  return { label: instrumentsCardText.error, dimension, min, max };
 }
 
 /** What each instrument of the shop is good for: from it comes every ± that stands beside a number. */
@@ -45,10 +53,9 @@ export function InstrumentsCard({ instruments }: Pick<Choices, "instruments">) {
   const keep = (id: Id, kept: KeptInstruments[Id]) =>
     keepChoices((now) => ({ instruments: { ...now.instruments, [id]: kept } }));
   return (
-    <Card title="Instruments">
+    <Card title={instrumentsCardText.instruments}>
       <Text color="soft" fontSize="14px" mb="2">
-        The source of every ± shown. Blank = standard workshop instrument. The ranking of causes always assumes standard
-        instruments.
+        {instrumentsCardText.theSourceOfEveryShown}
       </Text>
       {(["low", "high"] as const).map((id) => {
         const kept = instruments[id];
@@ -136,13 +143,17 @@ function Row({ id, own, checkedOn, onChecked, onForget, children }: RowProps) {
       <Box alignSelf="center" gridColumn={{ base: "1 / -1", lg: "auto" }}>
         <Text fontWeight="650">{instrumentNames[id]}</Text>
         <Text fontSize="13px" color={overdue ? "wait" : "soft"} fontWeight={overdue ? "650" : undefined}>
-          {overdue ? "check overdue: error increased by half" : own ? "as entered here" : "standard"}
+          {overdue
+            ? instrumentsCardText.checkOverdueErrorIncreasedBy
+            : own
+              ? instrumentsCardText.asEnteredHere
+              : "standard"}
         </Text>
       </Box>
       {children}
       <Box>
         <Text as="label" fontSize="14px" fontWeight="600">
-          Last checked
+          {instrumentsCardText.lastChecked}
           <Input
             type="date"
             h="target"
@@ -157,9 +168,9 @@ function Row({ id, own, checkedOn, onChecked, onForget, children }: RowProps) {
         kind="quiet"
         disabled={!own}
         onClick={onForget}
-        aria-label={`Reset ${instrumentNames[id].toLowerCase()} to standard`}
+        aria-label={instrumentsCardText.resetToStandard(instrumentNames[id].toLowerCase())}
       >
-        Reset
+        {instrumentsCardText.reset}
       </BenchButton>
     </Grid>
   );

@@ -7,6 +7,7 @@ import { askToKeep, howItIsKept } from "@/data/keeping";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Text } from "@/ui/text";
+import { keepingLineText } from "@/words/screens/settings";
 
 /** Whether the browser may throw the jobs away, and the way to ask it not to. */
 export function KeepingLine() {
@@ -16,29 +17,25 @@ export function KeepingLine() {
   if (keeping.value.persistent) {
     return (
       <Text mt="2" color="soft">
-        Permanent storage is on.
+        {keepingLineText.permanentStorageIsOn}
       </Text>
     );
   }
   const ask = () =>
     askToKeep().then(
       (kept) => {
-        setAnswer(
-          kept
-            ? null
-            : "The browser refused for now. It usually agrees once the page is installed, bookmarked or used often. Until then, save files.",
-        );
+        setAnswer(kept ? null : keepingLineText.theBrowserRefusedForNow);
         keeping.again();
       },
-      (error: unknown) => setAnswer(`Failed: ${reasonOf(error)}.`),
+      (error: unknown) => setAnswer(keepingLineText.failed(reasonOf(error))),
     );
   return (
     <Flex mt="2" gap="3" align="center" wrap="wrap">
       <Text flex="1 1 300px" color="wait" role="status">
-        {answer ?? "The browser may delete jobs when space runs low. Turn on permanent storage."}
+        {answer ?? keepingLineText.theBrowserMayDeleteJobs}
       </Text>
       <BenchButton kind="quiet" onClick={ask}>
-        Turn on
+        {keepingLineText.turnOn}
       </BenchButton>
     </Flex>
   );

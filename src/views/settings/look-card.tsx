@@ -8,6 +8,7 @@ import { keepChoices } from "@/session/choices";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
 import { optionsOf } from "@/words/job";
+import { lookCardText } from "@/words/screens/settings";
 import { languageLabels } from "@/words/settings";
 
 /** How it looks: light or dark, how large, and in whose words. */
@@ -17,29 +18,29 @@ export function LookCard({ choices }: { choices: Choices }) {
   const [mounted, setMounted] = useState(false);
   useEffect(() => setMounted(true), []);
   return (
-    <Card title="Appearance">
+    <Card title={lookCardText.appearance}>
       <Flex gap="6" wrap="wrap">
         <Choice
-          label="Theme"
+          label={lookCardText.theme}
           options={[
-            { value: "light", label: "Light" },
-            { value: "dark", label: "Dark" },
-            { value: "system", label: "As device" },
+            { value: "light", label: lookCardText.light },
+            { value: "dark", label: lookCardText.dark },
+            { value: "system", label: lookCardText.asDevice },
           ]}
           value={mounted ? ((theme as "light" | "dark" | "system" | undefined) ?? "system") : null}
           onChange={setTheme}
         />
         <Choice
-          label="Type size"
+          label={lookCardText.typeSize}
           options={[
-            { value: "usual", label: "Usual" },
-            { value: "large", label: "Large" },
+            { value: "usual", label: lookCardText.usual },
+            { value: "large", label: lookCardText.large },
           ]}
           value={choices.large ? "large" : "usual"}
           onChange={(size) => keepChoices({ large: size === "large" })}
         />
         <Choice
-          label="Spelling"
+          label={lookCardText.spelling}
           options={optionsOf(languageLabels)}
           value={choices.language}
           onChange={(language) => keepChoices({ language })}

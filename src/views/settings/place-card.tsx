@@ -11,13 +11,14 @@ import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { NumberField } from "@/ui/number-field";
 import { TextField } from "@/ui/text-field";
+import { placeCardText } from "@/words/screens/settings";
 
 const barometer: FieldSpec = {
-  label: "Barometer reading here",
+  label: placeCardText.barometerReadingHere,
   dimension: "vacuum",
   min: 55,
   max: 108,
-  reason: "station pressure, not sea level",
+  reason: placeCardText.stationPressureNotSeaLevel,
 };
 
 /** What a new job begins with: where the shop stands, who works there, what hoses are coupled. */
@@ -26,13 +27,13 @@ export function PlaceCard({ choices }: { choices: Choices }) {
   const [typed, setTyped] = useState<Entry | null>(null);
   const { altitude, technician, hose, shopName } = choices;
   return (
-    <Card title="Defaults for new jobs">
+    <Card title={placeCardText.defaultsForNewJobs}>
       <Grid templateColumns={{ base: "minmax(0, 1fr)", md: "repeat(2, minmax(0, 1fr))" }} gap="3">
         <NumberField
           spec={fields.altitude}
           value={altitude}
-          label="Workshop altitude"
-          hint="Corrects the gauge readings."
+          label={placeCardText.workshopAltitude}
+          hint={placeCardText.correctsTheGaugeReadings}
           onChange={(given) => {
             setTyped(null);
             keepChoices({ altitude: given });
@@ -41,7 +42,7 @@ export function PlaceCard({ choices }: { choices: Choices }) {
         <NumberField
           spec={barometer}
           value={typed ?? entry("", figures.unit("mbarAbs") === "micron" ? "inHgAbs" : figures.unit("mbarAbs"))}
-          hint="Saved as the altitude with that pressure. Enter it again when the weather changes."
+          hint={placeCardText.savedAsTheAltitudeWith}
           onChange={(next) => {
             setTyped(next);
             const kpa = entryValue(barometer, next);
@@ -49,15 +50,15 @@ export function PlaceCard({ choices }: { choices: Choices }) {
           }}
         />
         <TextField
-          label="Technicians"
+          label={placeCardText.technicians}
           value={technician}
-          hint="Most frequent first, separated by commas."
+          hint={placeCardText.mostFrequentFirstSeparatedBy}
           onChange={(names) => keepChoices({ technician: names.slice(0, 200) })}
         />
         <TextField
-          label="Workshop name"
+          label={placeCardText.workshopName}
           value={shopName}
-          hint="Printed on reports."
+          hint={placeCardText.printedOnReports}
           onChange={(name) => keepChoices({ shopName: name.slice(0, 300) })}
         />
         <Grid templateColumns="1fr 1fr" gap="3">

@@ -7,6 +7,8 @@ import { AppFrame } from "@/ui/app-frame";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { OilSheet } from "@/views/workshop/oil-sheet";
+import { commonText } from "@/words/screens/common";
+import { settingsViewText } from "@/words/screens/settings";
 import { notStoredSentence, type settingsCards, settingsWords } from "@/words/settings";
 import { ChartCard } from "./chart-card";
 import { DataCard } from "./data-card";
@@ -24,7 +26,7 @@ export function SettingsView() {
   const choices = useKnownChoices();
   const failure = useChoiceFailure();
   return (
-    <AppFrame current="settings" title="Settings">
+    <AppFrame current="settings" title={commonText.settings}>
       <Stack as="main" p="4" gap="3.5" maxW="1080px">
         {failure !== null && (
           <Notice tone="act" title={settingsWords.notStored}>
@@ -33,7 +35,7 @@ export function SettingsView() {
         )}
         <SettingsHealth />
         {choices === null ? (
-          <Text color="soft">Loading settings</Text>
+          <Text color="soft">{settingsViewText.loadingSettings}</Text>
         ) : (
           <>
             <Section id="units">

@@ -10,6 +10,7 @@ import { Choice } from "@/ui/choice";
 import { Text } from "@/ui/text";
 import { dimensionWords, unitSystemLabels } from "@/words/desk";
 import { optionsOf } from "@/words/job";
+import { unitsCardText } from "@/words/screens/settings";
 
 /** What every number in every view is read in: one choice, then each kind of quantity where a shop reads it otherwise. */
 export function UnitsCard({ choices }: { choices: Choices }) {
@@ -23,10 +24,10 @@ export function UnitsCard({ choices }: { choices: Choices }) {
     });
   };
   return (
-    <Card title="Units">
+    <Card title={unitsCardText.units}>
       <Box data-offers-units>
         <Choice
-          label="Unit set"
+          label={unitsCardText.unitSet}
           options={optionsOf(unitSystemLabels)}
           value={choices.units}
           onChange={(system: UnitSystem) => keep({ units: system, unitsEach: {} })}
@@ -39,7 +40,7 @@ export function UnitsCard({ choices }: { choices: Choices }) {
               </Text>
               <NativeSelect.Root>
                 <NativeSelect.Field
-                  aria-label={`Unit of ${dimensionWords[dimension].toLowerCase()}`}
+                  aria-label={unitsCardText.unitOf(dimensionWords[dimension].toLowerCase())}
                   h="target"
                   bg="field"
                   borderColor="edge"
@@ -59,8 +60,7 @@ export function UnitsCard({ choices }: { choices: Choices }) {
         </Flex>
       </Box>
       <Text color="soft" fontSize="14px" mt="2">
-        Applies everywhere. Typed values keep their unit. A field accepts other units after the number: “65 psi”, “1 lb
-        2 oz”.
+        {unitsCardText.appliesEverywhereTypedValuesKeep}
       </Text>
     </Card>
   );

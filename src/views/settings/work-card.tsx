@@ -10,6 +10,7 @@ import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { optionsOf, schoolLabels } from "@/words/job";
+import { workCardText } from "@/words/screens/settings";
 import { vacuumSchoolLabels } from "@/words/settings";
 import { holdOf, holdOptions } from "@/words/vacuum";
 
@@ -18,29 +19,28 @@ export function WorkCard({ choices }: { choices: Choices }) {
   const figures = useFigures();
   const { schools: compared } = choices;
   return (
-    <Card title="Workshop methods">
+    <Card title={workCardText.workshopMethods}>
       <Stack gap="3">
         <Flex gap="6" wrap="wrap">
           <Choice
-            label="Vacuum hold time"
+            label={workCardText.vacuumHoldTime}
             options={holdOptions}
             value={String(choices.holdS)}
             onChange={(value) => keepChoices({ holdS: holdOf(value) })}
           />
           <Choice
-            label="Target vacuum"
+            label={workCardText.targetVacuum}
             options={optionsOf(vacuumSchoolLabels)}
             value={choices.vacuum}
             onChange={(vacuum) => keepChoices({ vacuum })}
           />
         </Flex>
         <Text color="soft" fontSize="14px">
-          500 micron dries a circuit in any weather; 1 000 micron leaves more water in oil and drier. Both need an
-          electronic gauge.
+          {workCardText.text500MicronDriesACircuit}
         </Text>
         <Box as="fieldset">
           <Text as="legend" fontSize="14px" fontWeight="600" mb="1">
-            Charging methods compared
+            {workCardText.chargingMethodsCompared}
           </Text>
           <Flex gap="2" wrap="wrap">
             {schools.map((school) => (

@@ -2,6 +2,7 @@
 
 import { type Forecast, forecastOf, type VehicleHistory } from "@/core/records/vehicle-history";
 import { saveTextFile } from "@/ui/save-file";
+import { recheckText } from "@/words/screens/vehicles";
 
 export interface Recheck {
   id: string;
@@ -30,15 +31,15 @@ export function recheckOf(id: string, name: string, history: VehicleHistory, now
   const on = recheckOn(forecast, now);
   const may = first !== undefined && first.when.earliest !== null && first.when.earliest <= on;
   const text = may
-    ? `Weigh it: the charge may be below ${Math.round(first.share * 100)} % of the label from this date.`
-    : "One year since charging by weight: weigh it, check hoses and seals.";
+    ? recheckText.weighItTheChargeMay(Math.round(first.share * 100))
+    : recheckText.oneYearSinceChargingBy;
   return { id, name, on, text };
 }
 
 /** Re-checks as a calendar: one whole day each, with a name of its own, so that reading it in again moves it instead of doubling it. */
 export async function calendarOf(rechecks: readonly Recheck[], now: Date): Promise<string> {
   const { default: ical } = await import("ical-generator");
-  const calendar = ical({ name: "Evrid re-checks", prodId: { company: "Evrid", product: "Evrid" } });
+  const calendar = ical({ name: recheckText.evridReChecks, prodId: { company: "Evrid", product: "Evrid" } });
   for (const { id, name, on, text } of rechecks)
     calendar.createEvent({
       // An identifier is written as it is: a name may hold what separates lines and values here.
@@ -46,7 +47,7 @@ export async function calendarOf(rechecks: readonly Recheck[], now: Date): Promi
       stamp: now,
       start: new Date(on),
       allDay: true,
-      summary: `${name}: weigh the refrigerant`,
+      summary: recheckText.weighTheRefrigerant(name),
       description: text,
     });
   return calendar.toString();

@@ -11,6 +11,7 @@ import { Text } from "@/ui/text";
 import { keepPhotos } from "@/views/workshop/add-photo";
 import { KeptPhoto } from "@/views/workshop/kept-photo";
 import { stepNames } from "@/words/job";
+import { vehiclePhotosText } from "@/words/screens/vehicles";
 import { dayOf } from "@/words/vehicles";
 import { useFollowRenamed } from "./follow-renamed";
 
@@ -20,7 +21,7 @@ export function VehiclePhotos({ vehicle, jobs }: { vehicle: VehicleFile; jobs: r
   const own = record?.photos ?? [];
   const [refused, setRefused] = useState<string | null>(null);
   const follow = useFollowRenamed(id);
-  const fail = (error: unknown) => setRefused(`Not saved: ${reasonOf(error)}`);
+  const fail = (error: unknown) => setRefused(vehiclePhotosText.notSaved(reasonOf(error)));
   const add = async (files: readonly File[]) => {
     setRefused(null);
     let address = id;
@@ -39,19 +40,19 @@ export function VehiclePhotos({ vehicle, jobs }: { vehicle: VehicleFile; jobs: r
     editVehicle(id, ({ photos }) => ({ photos: photos.filter((photo) => photo.id !== photoId) })).catch(fail);
   const ofVisits = jobs.flatMap((job) => job.photos.map((photo) => ({ job, photo })));
   return (
-    <Card title="Photos">
+    <Card title={vehiclePhotosText.photos}>
       {own.length + ofVisits.length === 0 && (
         <Text color="soft" mb="2">
-          Label, ports, notes for the next technician.
+          {vehiclePhotosText.labelPortsNotesForThe}
         </Text>
       )}
-      <Flex gap="2" wrap="wrap" role="group" aria-label="Photos of this vehicle">
+      <Flex gap="2" wrap="wrap" role="group" aria-label={vehiclePhotosText.photosOfThisVehicle}>
         {own.map((photo, i) => (
           <KeptPhoto
             key={photo.id}
             owner={photo.id}
             photo={photo}
-            name={`Photo ${i + 1} of this vehicle`}
+            name={vehiclePhotosText.photoOfThisVehicle(i + 1)}
             caption={dayOf(photo.at)}
             onRemove={() => void remove(photo.id)}
           />
@@ -61,7 +62,7 @@ export function VehiclePhotos({ vehicle, jobs }: { vehicle: VehicleFile; jobs: r
             key={`${job.id} ${photo.id}`}
             owner={job.id}
             photo={photo}
-            name={`Photo ${i + 1} of its visits`}
+            name={vehiclePhotosText.photoOfItsVisits(i + 1)}
             caption={`${stepNames[photo.step]}, ${dayOf(photo.at)}`}
           />
         ))}
@@ -73,8 +74,12 @@ export function VehiclePhotos({ vehicle, jobs }: { vehicle: VehicleFile; jobs: r
       )}
       {own.length < MOST_PHOTOS && (
         <Box mt={own.length + ofVisits.length > 0 ? "2" : "0"}>
-          <FilesButton label="Photo of this vehicle" accept="image/*" onFiles={(files) => add(files).catch(fail)}>
-            Add photos
+          <FilesButton
+            label={vehiclePhotosText.photoOfThisVehicle2}
+            accept="image/*"
+            onFiles={(files) => add(files).catch(fail)}
+          >
+            {vehiclePhotosText.addPhotos}
           </FilesButton>
         </Box>
       )}

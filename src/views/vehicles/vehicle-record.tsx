@@ -12,6 +12,8 @@ import { Card } from "@/ui/card";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { refusedSentence } from "@/words/notices";
+import { commonText } from "@/words/screens/common";
+import { vehicleRecordText } from "@/words/screens/vehicles";
 import { dayOf, mergeWords, visitsWords } from "@/words/vehicles";
 import { useFollowRenamed } from "./follow-renamed";
 
@@ -20,7 +22,7 @@ export function VehicleRecord({ vehicle, same }: { vehicle: VehicleFile; same: r
   const { record, row, id } = vehicle;
   const [refusal, setRefusal] = useState<string | null>(null);
   const follow = useFollowRenamed(id);
-  const fail = (error: unknown) => setRefusal(`${reasonOf(error)}. The record is unchanged.`);
+  const fail = (error: unknown) => setRefusal(vehicleRecordText.theRecordIsUnchanged(reasonOf(error)));
   const { words, change, failure } = useVehicleWords(
     id,
     {
@@ -33,22 +35,30 @@ export function VehicleRecord({ vehicle, same }: { vehicle: VehicleFile; same: r
   );
   const joinedOnce = record?.joined ?? [];
   return (
-    <Card title="Vehicle">
+    <Card title={commonText.vehicle}>
       <Stack gap="2.5">
-        <TextField label="Name" value={words.name} onChange={(name) => name.trim() !== "" && change({ name })} />
+        <TextField
+          label={commonText.name}
+          value={words.name}
+          onChange={(name) => name.trim() !== "" && change({ name })}
+        />
         <Flex gap="3">
           <TextField
-            label="Plate or fleet number"
+            label={vehicleRecordText.plateOrFleetNumber}
             value={words.plate}
             onChange={(plate) => change({ plate: plate.slice(0, 60) })}
           />
-          <TextField label="Owner" value={words.owner} onChange={(owner) => change({ owner: owner.slice(0, 200) })} />
+          <TextField
+            label={vehicleRecordText.owner}
+            value={words.owner}
+            onChange={(owner) => change({ owner: owner.slice(0, 200) })}
+          />
         </Flex>
         <TextField
-          label="Note"
+          label={vehicleRecordText.note}
           value={words.note}
           lines={3}
-          placeholder="Port positions, special notes"
+          placeholder={vehicleRecordText.portPositionsSpecialNotes}
           onChange={(note) => change({ note })}
         />
         {failure !== null && (
@@ -68,7 +78,7 @@ export function VehicleRecord({ vehicle, same }: { vehicle: VehicleFile; same: r
         />
         {joinedOnce.length > 0 && (
           <Box borderTopWidth="1px" borderColor="line" pt="2">
-            <Text fontWeight="650">Other names</Text>
+            <Text fontWeight="650">{vehicleRecordText.otherNames}</Text>
             <Text typed color="soft">
               {joinedOnce.map(({ name }) => name).join("; ")}
             </Text>

@@ -17,6 +17,8 @@ import type { Figures } from "@/core/units/figures";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { refrigerantLabels } from "@/words/job";
+import { commonText } from "@/words/screens/common";
+import { vehicleTableText } from "@/words/screens/vehicles";
 import { dayOf, dueOf, passingWords, rateWords, visitsWords } from "@/words/vehicles";
 
 interface VehicleTableProps {
@@ -29,13 +31,13 @@ const ROW_PX = 62;
 const features = tableFeatures({ rowSortingFeature, sortedRowModel: createSortedRowModel(), sortFns });
 const helper = createColumnHelper<typeof features, VehicleRow>();
 const columns = helper.columns([
-  helper.accessor((row) => row.name.toLowerCase(), { id: "name", header: "Vehicle", sortFn: "basic" }),
-  helper.accessor((row) => row.labelG ?? -1, { id: "label", header: "Label", sortFn: "basic" }),
-  helper.accessor("lastAt", { id: "last", header: "Last visit", sortFn: "basic" }),
-  helper.accessor((row) => row.rate?.high ?? -1, { id: "rate", header: "Loses", sortFn: "basic" }),
+  helper.accessor((row) => row.name.toLowerCase(), { id: "name", header: commonText.vehicle, sortFn: "basic" }),
+  helper.accessor((row) => row.labelG ?? -1, { id: "label", header: vehicleTableText.label, sortFn: "basic" }),
+  helper.accessor("lastAt", { id: "last", header: vehicleTableText.lastVisit, sortFn: "basic" }),
+  helper.accessor((row) => row.rate?.high ?? -1, { id: "rate", header: vehicleTableText.loses, sortFn: "basic" }),
   helper.accessor((row) => row.passes?.likely ?? row.passes?.earliest ?? "9999", {
     id: "passes",
-    header: "Below 85 %",
+    header: vehicleTableText.below85,
     sortFn: "basic",
   }),
 ]);
@@ -74,7 +76,7 @@ export const VehicleTable = memo(function VehicleTable({ rows, now, onOpen }: Ve
       overflow="hidden"
       role="table"
       css={{ "--vehicle-columns": { base: NARROW, lg: WIDE }, "& [data-wide]": { display: onWide } }}
-      aria-label="Vehicles"
+      aria-label={commonText.vehicles}
       aria-rowcount={sorted.length + 1}
     >
       <Box ref={scroller} flex="1" overflowY="auto" role="presentation">
@@ -168,16 +170,16 @@ const Cells = memo(function Cells({ row, now, figures }: { row: VehicleRow; now:
       </div>
       <div {...CELL} data-wide>
         {rate === null ? (
-          <span style={softLook}>never weighed</span>
+          <span style={softLook}>{vehicleTableText.neverWeighed}</span>
         ) : rate.basis === "sound-cars" ? (
-          <span style={softLook}>normal</span>
+          <span style={softLook}>{vehicleTableText.normal}</span>
         ) : (
           rateWords(rate, figures)
         )}
       </div>
       <div {...CELL}>
         {passing === null ? (
-          <span style={softLook}>unknown</span>
+          <span style={softLook}>{vehicleTableText.unknown}</span>
         ) : (
           <>
             <div

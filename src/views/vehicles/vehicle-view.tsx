@@ -25,6 +25,8 @@ import { saveBlob } from "@/ui/save-file";
 import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { circuitWords, refrigerantLabels } from "@/words/job";
+import { commonText } from "@/words/screens/common";
+import { vehicleViewText } from "@/words/screens/vehicles";
 import { notSavedSentence } from "@/words/shop";
 import { dayOf, dueOf, heldWords, passingWords, rateBasis, rateWords, watchWords } from "@/words/vehicles";
 import { vehiclePath } from "./paths";
@@ -59,15 +61,15 @@ export function VehicleView() {
         </Box>
       ) : stored.state === "loading" ? (
         <Center h="40vh" gap="3">
-          <Spinner /> <Text>Opening the record</Text>
+          <Spinner /> <Text>{vehicleViewText.openingTheRecord}</Text>
         </Center>
       ) : vehicle === null ? (
         <Stack p="4" gap="3" maxW="760px">
-          <Notice tone="wait" title="Vehicle not found">
-            It may be in another browser, or under another name.
+          <Notice tone="wait" title={vehicleViewText.vehicleNotFound}>
+            {vehicleViewText.itMayBeInAnother}
           </Notice>
           <BenchButton asChild alignSelf="start">
-            <Link href="/vehicles">All vehicles</Link>
+            <Link href="/vehicles">{vehicleViewText.allVehicles}</Link>
           </BenchButton>
         </Stack>
       ) : (
@@ -114,19 +116,19 @@ function VehicleActs({ vehicle }: { vehicle: VehicleFile }) {
           title={dayOf(recheck.on)}
           onClick={() => saveCalendar([recheck]).catch(fail)}
         >
-          Add to calendar
+          {vehicleViewText.addToCalendar}
         </BenchButton>
       )}
       {vehicle.history[0] !== undefined && vehicle.row.labelG !== null && (
         <BenchButton asChild kind="quiet" display={{ base: "none", md: "flex" }}>
-          <Link href={`/bench?job=${encodeURIComponent(vehicle.history[0].jobId)}`}>Open on bench</Link>
+          <Link href={`/bench?job=${encodeURIComponent(vehicle.history[0].jobId)}`}>{vehicleViewText.openOnBench}</Link>
         </BenchButton>
       )}
       <BenchButton kind="quiet" onClick={() => save().catch(fail)}>
-        Save as file
+        {commonText.saveAsFile}
       </BenchButton>
       <BenchButton kind="act" onClick={() => beginOnce()}>
-        New job
+        {commonText.newJob}
       </BenchButton>
     </Flex>
   );
@@ -163,7 +165,7 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
     >
       <Stack gap="3.5" minW="0">
         <Card
-          title="Charge"
+          title={commonText.charge}
           aside={
             <Text color="soft" fontSize="14px">
               {facts.join(", ")}
@@ -173,19 +175,23 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
           {forecast === null ? (
             <>
               <Text fontSize="26px" fontWeight="650">
-                Charge unknown
+                {vehicleViewText.chargeUnknown}
               </Text>
-              <Text color="soft">Never charged by weight here. Weigh it at the next visit.</Text>
+              <Text color="soft">{vehicleViewText.neverChargedByWeightHere}</Text>
             </>
           ) : (
             <>
               <Flex gap="6" wrap="wrap" align="baseline">
-                <Figure label="Estimated charge today" value={heldWords(forecast, now, figures)} />
-                <Figure label="Leak rate" value={rateWords(forecast.rate, figures)} note={rateBasis(forecast.rate)} />
+                <Figure label={vehicleViewText.estimatedChargeToday} value={heldWords(forecast, now, figures)} />
+                <Figure
+                  label={vehicleViewText.leakRate}
+                  value={rateWords(forecast.rate, figures)}
+                  note={rateBasis(forecast.rate)}
+                />
                 {forecast.passing.map(({ share, when }) => (
                   <Figure
                     key={share}
-                    label={`Below ${Math.round(share * 100)} % of the label`}
+                    label={vehicleViewText.belowOfTheLabel(Math.round(share * 100))}
                     value={passingWords(when, now).likely}
                     note={passingWords(when, now).range}
                     tone={dueOf(when, now) === "passed" ? "act" : dueOf(when, now) === "soon" ? "wait" : "ink"}
@@ -201,8 +207,7 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
             <Box mt="3">
               <ChargeYears history={history} forecast={forecast} labelG={row.labelG} now={now} />
               <Text color="soft" fontSize="14px" mt="1">
-                Open dots: at arrival. Full dots: charged by weight. Shaded: possible charge between slowest and fastest
-                loss.
+                {vehicleViewText.openDotsAtArrivalFull}
               </Text>
             </Box>
           )}
@@ -219,7 +224,7 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
         <VehicleRecord vehicle={vehicle} same={like.state === "ready" ? like.value.same : []} />
         <VehiclePhotos vehicle={vehicle} jobs={its} />
         {like.state === "ready" && like.value.alike.length > 0 && (
-          <Card title="Similar vehicles">
+          <Card title={vehicleViewText.similarVehicles}>
             <Stack gap="1">
               {like.value.alike.map((one) => (
                 <Box asChild key={one.id} minH="target" py="1" borderTopWidth="1px" borderColor="line">
@@ -228,7 +233,7 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
                       {one.name}
                     </Text>
                     <Text color="soft" fontSize="14px">
-                      {`${figures.quantity(one.labelG, "g")}, last visit ${dayOf(one.lastAt)}`}
+                      {vehicleViewText.lastVisit(figures.quantity(one.labelG, "g"), dayOf(one.lastAt))}
                     </Text>
                   </Link>
                 </Box>
@@ -236,11 +241,11 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
             </Stack>
           </Card>
         )}
-        <Card title="Vehicle code">
+        <Card title={vehicleViewText.vehicleCode}>
           <Flex gap="3" align="center">
-            <Qr text={vehicleQr(vehicle.id)} label="Code of this vehicle" />
+            <Qr text={vehicleQr(vehicle.id)} label={vehicleViewText.codeOfThisVehicle} />
             <Text color="soft" fontSize="14px">
-              Print it and keep it under the bonnet. Scanned under Vehicles, it opens this record.
+              {vehicleViewText.printItAndKeepIt}
             </Text>
           </Flex>
         </Card>

@@ -18,6 +18,8 @@ import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { DamagedRecords } from "@/views/workshop/damaged-records";
+import { commonText } from "@/words/screens/common";
+import { vehiclesViewText } from "@/words/screens/vehicles";
 import { dueOf } from "@/words/vehicles";
 import { vehiclePath } from "./paths";
 import { qrPath } from "./qr-text";
@@ -25,8 +27,8 @@ import { type Recheck, recheckOf, saveCalendar } from "./recheck";
 import { VehicleTable } from "./vehicle-table";
 
 const whichOnes = [
-  { value: "all", label: "All" },
-  { value: "due", label: "Due for re-check" },
+  { value: "all", label: vehiclesViewText.all },
+  { value: "due", label: vehiclesViewText.dueForReCheck },
 ] as const;
 type Which = (typeof whichOnes)[number]["value"];
 
@@ -67,7 +69,7 @@ export function VehiclesView() {
   const scan = async (picture: File) => {
     const text = await readQr(picture);
     const path = text === null ? null : qrPath(text);
-    if (path === null) setSaid("No vehicle or job code found. Hold it straight, closer, in even light.");
+    if (path === null) setSaid(vehiclesViewText.noVehicleOrJobCode);
     else router.push(path);
   };
   return (
@@ -77,11 +79,13 @@ export function VehiclesView() {
       header={
         <>
           <Text as="h1" fontSize="20px" fontWeight="650">
-            Vehicles
+            {commonText.vehicles}
           </Text>
           {all !== null && (
             <Text color="soft" role="status">
-              {rows.length === all.length ? `${count} on record` : `${rows.length} of ${count}`}
+              {rows.length === all.length
+                ? vehiclesViewText.onRecord(count)
+                : vehiclesViewText.ofLabel(rows.length, count)}
             </Text>
           )}
           <Flex ml="auto" gap="2">
@@ -90,14 +94,14 @@ export function VehiclesView() {
               disabled={rows.every(({ passes }) => passes === null)}
               onClick={() => calendar().catch((error) => setSaid(reasonOf(error)))}
             >
-              Add re-checks to calendar
+              {vehiclesViewText.addReChecksToCalendar}
             </BenchButton>
             <FileButton
-              label="Photo of code"
+              label={vehiclesViewText.photoOfCode}
               accept="image/*"
               onFile={(file) => scan(file).catch((error) => setSaid(reasonOf(error)))}
             >
-              Scan code
+              {vehiclesViewText.scanCode}
             </FileButton>
           </Flex>
         </>
@@ -114,38 +118,38 @@ export function VehiclesView() {
         </Box>
       ) : all === null ? (
         <Center h="40vh" gap="3">
-          <Spinner /> <Text>Loading vehicles</Text>
+          <Spinner /> <Text>{vehiclesViewText.loadingVehicles}</Text>
         </Center>
       ) : all.length === 0 ? (
         <Box py="16" textAlign="center">
           <Text fontSize="26px" fontWeight="650">
-            No vehicles yet
+            {vehiclesViewText.noVehiclesYet}
           </Text>
           <Text color="soft" fontSize="17px" mt="1">
-            A vehicle appears here once a job names it.
+            {vehiclesViewText.aVehicleAppearsHereOnce}
           </Text>
         </Box>
       ) : (
         <Flex as="main" direction="column" h="100%" p="4" gap="3" maxW="1240px">
           {said !== null && (
-            <Notice tone="act" title="Not found">
+            <Notice tone="act" title={commonText.notFound}>
               {said}
             </Notice>
           )}
           <Flex gap="4" align="end" wrap="wrap">
             <Box flex="1 1 260px" maxW="460px">
               <TextField
-                label="Find a vehicle"
+                label={vehiclesViewText.findAVehicle}
                 value={query}
-                placeholder="Plate, owner, name, label"
+                placeholder={vehiclesViewText.plateOwnerNameLabel}
                 onChange={setQuery}
               />
             </Box>
-            <Choice label="Show" options={whichOnes} value={which} onChange={setWhich} />
+            <Choice label={commonText.show} options={whichOnes} value={which} onChange={setWhich} />
           </Flex>
           {rows.length === 0 ? (
             <Text color="soft">
-              {query.trim() === "" ? "None falls below 85 % within four months." : "No vehicle matches."}
+              {query.trim() === "" ? vehiclesViewText.noneFallsBelow85Within : vehiclesViewText.noVehicleMatches}
             </Text>
           ) : (
             <VehicleTable rows={rows} now={now} onOpen={open} />

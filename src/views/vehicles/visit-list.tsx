@@ -17,6 +17,7 @@ import { Text } from "@/ui/text";
 import { PracticeTag } from "@/views/workshop/practice-tag";
 import { repairPartLabels } from "@/words/job";
 import { practiceWords } from "@/words/practice";
+import { visitListText } from "@/words/screens/vehicles";
 import { dayOf } from "@/words/vehicles";
 
 interface VisitListProps {
@@ -40,7 +41,7 @@ export function VisitList({ history, practice, jobs, loading, sound }: VisitList
     <>
       <Readings jobs={jobs} sound={sound} />
       {history.length > 0 && (
-        <Card title={history.length === 1 ? "One visit" : `${history.length} visits`}>
+        <Card title={history.length === 1 ? visitListText.oneVisit : visitListText.visits(history.length)}>
           <Stack gap="0">
             {shown.map((visit) => (
               <VisitRow key={visit.jobId} visit={visit} job={byId.get(visit.jobId) ?? null} loading={loading} />
@@ -48,7 +49,7 @@ export function VisitList({ history, practice, jobs, loading, sound }: VisitList
           </Stack>
           {!all && history.length > SHOWN && (
             <BenchButton kind="quiet" mt="2" onClick={() => setAll(true)}>
-              {`Show all ${history.length}`}
+              {visitListText.showAll(history.length)}
             </BenchButton>
           )}
         </Card>
@@ -69,7 +70,7 @@ export function VisitList({ history, practice, jobs, loading, sound }: VisitList
                 <PracticeTag purpose={visit.purpose} />
                 <Text flex="1 1 200px">{dayOf(visit.at)}</Text>
                 <BenchButton asChild kind="quiet">
-                  <Link href={`/job/${encodeURIComponent(visit.jobId)}/sign-off`}>Open job</Link>
+                  <Link href={`/job/${encodeURIComponent(visit.jobId)}/sign-off`}>{visitListText.openJob}</Link>
                 </BenchButton>
               </Flex>
             ))}
@@ -84,23 +85,23 @@ function VisitRow({ visit, job, loading }: { visit: Visit; job: Job | null; load
   const figures = useFigures();
   const parts = job?.repair.parts.map(({ part }) => repairPartLabels[part].toLowerCase()) ?? [];
   const grams = [
-    visit.foundG === null ? null : `arrived with ${figures.quantity(visit.foundG, "g")}`,
-    visit.leftWithG === null ? null : `left with ${figures.quantity(visit.leftWithG, "g")}`,
+    visit.foundG === null ? null : visitListText.arrivedWith(figures.quantity(visit.foundG, "g")),
+    visit.leftWithG === null ? null : visitListText.leftWith(figures.quantity(visit.leftWithG, "g")),
   ].filter((text) => text !== null);
   return (
     <Flex gap="4" py="2.5" borderTopWidth="1px" borderColor="line" wrap="wrap">
       <Box flex="0 0 116px">
         <Text fontWeight="650">{dayOf(visit.at)}</Text>
         <Text typed color="soft" fontSize="14px">
-          {visit.technician || (visit.signedAt === null ? "not signed" : "")}
+          {visit.technician || (visit.signedAt === null ? visitListText.notSigned : "")}
         </Text>
       </Box>
       <Box flex="1 1 300px" minW="0">
-        <Text typed>{visit.complaint || "No complaint recorded."}</Text>
+        <Text typed>{visit.complaint || visitListText.noComplaintRecorded}</Text>
         {job !== null ? (
           <Found job={job} />
         ) : (
-          <Text color="soft">{loading ? "Opening" : "This record is unreadable; see the Bay."}</Text>
+          <Text color="soft">{loading ? "Opening" : visitListText.thisRecordIsUnreadableSee}</Text>
         )}
         {job !== null && job.signOff.remark.trim() !== "" && (
           <Text typed color="soft">
@@ -109,14 +110,14 @@ function VisitRow({ visit, job, loading }: { visit: Visit; job: Job | null; load
         )}
         {(grams.length > 0 || parts.length > 0) && (
           <Text fontWeight="600" mt="0.5">
-            {[grams.join(", "), parts.length > 0 ? `replaced or opened: ${parts.join(", ")}` : ""]
+            {[grams.join(", "), parts.length > 0 ? visitListText.replacedOrOpened(parts.join(", ")) : ""]
               .filter(Boolean)
               .join("; ")}
           </Text>
         )}
       </Box>
       <BenchButton asChild kind="quiet" alignSelf="center">
-        <Link href={`/job/${encodeURIComponent(visit.jobId)}/sign-off`}>Open job</Link>
+        <Link href={`/job/${encodeURIComponent(visit.jobId)}/sign-off`}>{visitListText.openJob}</Link>
       </BenchButton>
     </Flex>
   );
@@ -127,7 +128,9 @@ function Found({ job }: { job: Job }) {
   const leading = useLeading(job);
   if (leading !== null) return <Text>{leading}</Text>;
   return (
-    <Text color="soft">{job.baseline.settings.some(hasReadings) ? "Computing the diagnosis" : "No readings."}</Text>
+    <Text color="soft">
+      {job.baseline.settings.some(hasReadings) ? visitListText.computingTheDiagnosis : visitListText.noReadings}
+    </Text>
   );
 }
 
@@ -140,7 +143,7 @@ function Readings({ jobs, sound }: { jobs: readonly Job[]; sound: number }) {
       .map((which) => ({
         key: `${job.id} ${which}`,
         day: dayOf(job.createdAt),
-        which: which === "baseline" ? "before repair" : "after repair",
+        which: which === "baseline" ? visitListText.beforeRepair : visitListText.afterRepair,
         ambient: entryValue(fields.ambient, job[which].ambient),
         ...settingValues(job[which].settings[0]),
       })),
@@ -148,7 +151,7 @@ function Readings({ jobs, sound }: { jobs: readonly Job[]; sound: number }) {
   if (tests.length === 0) return null;
   const shown = tests.slice(-8);
   return (
-    <Card title="At idle, by visit">
+    <Card title={visitListText.atIdleByVisit}>
       <Box overflowX="auto">
         <Grid as="table" display="table" w="100%" fontSize="15px">
           <thead>
@@ -156,10 +159,10 @@ function Readings({ jobs, sound }: { jobs: readonly Job[]; sound: number }) {
               {[
                 "Test",
                 "",
-                `Ambient, ${figures.label("degC")}`,
-                `Low, ${figures.label("kPa")}`,
-                `High, ${figures.label("kPa")}`,
-                `Vent, ${figures.label("degC")}`,
+                visitListText.ambient(figures.label("degC")),
+                visitListText.low(figures.label("kPa")),
+                visitListText.high(figures.label("kPa")),
+                visitListText.vent(figures.label("degC")),
               ].map((head, i) => (
                 <Box
                   as="th"
@@ -203,8 +206,10 @@ function Readings({ jobs, sound }: { jobs: readonly Job[]; sound: number }) {
       </Box>
       <Text color="soft" fontSize="14px" mt="1.5">
         {sound > 0
-          ? `${sound === 1 ? "One earlier reading" : `${sound} earlier readings`} of this vehicle narrow its expected range.`
-          : "Once this vehicle is verified as sound, its readings narrow its expected range."}
+          ? visitListText.ofThisVehicleNarrowIts(
+              sound === 1 ? visitListText.oneEarlierReading : visitListText.earlierReadings(sound),
+            )
+          : visitListText.onceThisVehicleIsVerified}
       </Text>
     </Card>
   );

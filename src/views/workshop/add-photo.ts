@@ -4,9 +4,10 @@ import { MOST_PHOTO_BYTES, MOST_PHOTOS } from "@/core/records/job";
 import type { VehiclePhoto } from "@/core/records/vehicle";
 import { keepPicture } from "@/data/photos";
 import { reducedPhoto } from "@/ui/reduced-photo";
+import { addPhotoText } from "@/words/screens/workshop";
 
 /** Why a file is no photo here. */
-const noPhoto = (name: string) => `${name} is not a readable picture. The record is unchanged.`;
+const noPhoto = (name: string) => addPhotoText.isNotAReadablePicture(name);
 
 /**
  * Reduces a picture and keeps it, before any record names it: a record never names what was not stored. `owner` gives by what it is kept, of its
@@ -49,4 +50,4 @@ export async function keepPhotos(
 }
 
 const noRoom = (count: number) =>
-  `${count === 1 ? "One photo was" : `${count} photos were`} not added: the limit is ${MOST_PHOTOS} per record.`;
+  addPhotoText.notAddedTheLimitIs(count === 1 ? addPhotoText.onePhotoWas : addPhotoText.photosWere(count), MOST_PHOTOS);

@@ -17,6 +17,8 @@ import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { jobFileSentence } from "@/words/issues";
+import { commonText } from "@/words/screens/common";
+import { importFilesText } from "@/words/screens/workshop";
 import {
   archiveFailureSentence,
   brokenSentence,
@@ -58,7 +60,7 @@ export function useFileImport(): FileImport {
   const [waiting, setWaiting] = useState<ImportPreview | null>(null);
   const [said, say] = useState<Said | null>(null);
   const failed = (failure: ArchiveFailure) =>
-    say({ tone: "act", title: "Not done", text: archiveFailureSentence(failure) });
+    say({ tone: "act", title: commonText.notDone, text: archiveFailureSentence(failure) });
 
   const carryOut: FileImport["carryOut"] = async (preview, way) => {
     const stored = await desk.run((api, onProgress) => api.apply(preview, way, onProgress));
@@ -69,11 +71,11 @@ export function useFileImport(): FileImport {
       return false;
     }
     const { lone, broken } = preview;
-    const text = lone === null ? importedSentence(preview) : `${nameOf(lone)}: imported unchanged.`;
+    const text = lone === null ? importedSentence(preview) : importFilesText.importedUnchanged(nameOf(lone));
     const left = brokenSentence(broken);
     say({
       tone: left === "" ? "done" : "act",
-      title: left === "" ? "Read" : "Imported in part",
+      title: left === "" ? importFilesText.read : importFilesText.importedInPart,
       text: [text, left].filter(Boolean).join(" "),
       importId: stored.value,
     });
@@ -87,13 +89,17 @@ export function useFileImport(): FileImport {
     const staged = await desk.run((api, onProgress) => api.stage(given, given.name, onProgress));
     if (!staged.ok) return failed(staged.issue);
     if (!staged.value.ok)
-      return say({ tone: "act", title: "Not imported", text: jobFileSentence(given.name, staged.value.issue) });
+      return say({
+        tone: "act",
+        title: importFilesText.notImported,
+        text: jobFileSentence(given.name, staged.value.issue),
+      });
     const preview = staged.value.value;
     const { lone, counts, broken } = preview;
     if (lone !== null && broken.length === 0 && counts.jobs.differing === 0) {
       const done = await carryOut(preview, new Map());
       if (done && counts.jobs.same === 1)
-        say({ tone: "done", title: "Read", text: `${nameOf(lone)}: already here, identical.` });
+        say({ tone: "done", title: importFilesText.read, text: importFilesText.alreadyHereIdentical(nameOf(lone)) });
       return;
     }
     // Into an empty browser a copy comes back without a question.
@@ -104,7 +110,7 @@ export function useFileImport(): FileImport {
   const takeBack: FileImport["takeBack"] = async (id) => {
     const back = await desk.run((api, onProgress) => api.undo(id, onProgress));
     if (!back.ok) return failed(back.issue);
-    say({ tone: "done", title: "Reverted", text: takenBackSentence(back.value) });
+    say({ tone: "done", title: importFilesText.reverted, text: takenBackSentence(back.value) });
   };
   const leave = () => {
     if (waiting !== null) drop(waiting.id);
@@ -113,7 +119,8 @@ export function useFileImport(): FileImport {
   return { open, waiting, said, say, carryOut, leave, takeBack, desk };
 }
 
-const nameOf = ({ intake }: Job) => (intake.vehicle.trim() === "" ? "The job" : typed(intake.vehicle.trim()));
+const nameOf = ({ intake }: Job) =>
+  intake.vehicle.trim() === "" ? importFilesText.theJob : typed(intake.vehicle.trim());
 
 /** What a file brings, what was said of the last one, and the way back. */
 export function ImportDesk({ files }: { files: FileImport }) {
@@ -127,7 +134,7 @@ export function ImportDesk({ files }: { files: FileImport }) {
             <Text flex="1 1 260px">{said.text}</Text>
             {said.importId && (
               <BenchButton kind="quiet" onClick={() => files.takeBack(said.importId!)}>
-                Revert
+                {importFilesText.revert}
               </BenchButton>
             )}
           </Flex>
@@ -149,7 +156,7 @@ function Preview({ waiting, files }: { waiting: ImportPreview; files: FileImport
   const { jobs, vehicles, containers } = waiting.shown;
   const more = waiting.counts.jobs.differing - jobs.length;
   return (
-    <Card title={`Changes from ${typed(waiting.file)}`}>
+    <Card title={importFilesText.changesFrom(typed(waiting.file))}>
       <Text fontSize="18px" fontWeight="650">
         {planSentence(waiting)}
       </Text>
@@ -168,9 +175,7 @@ function Preview({ waiting, files }: { waiting: ImportPreview; files: FileImport
             onWay={(next) => setWay(new Map(way).set(one.here.id, next))}
           />
         ))}
-        {more > 0 && (
-          <Text color="soft">{`${more} more: signed jobs stay unchanged; others are merged if nothing is counted twice, or kept separately.`}</Text>
-        )}
+        {more > 0 && <Text color="soft">{importFilesText.moreSignedJobsStayUnchanged(more)}</Text>}
         {[...vehicles, ...containers]
           .filter(({ conflicts }) => conflicts.length > 0)
           .map((one) => (
@@ -185,14 +190,14 @@ function Preview({ waiting, files }: { waiting: ImportPreview; files: FileImport
       <Flex gap="2" mt="4" wrap="wrap" align="center">
         {!nothing && (
           <BenchButton kind="act" loading={files.desk.busy} onClick={() => files.carryOut(waiting, way)}>
-            Import
+            {importFilesText.importLabel}
           </BenchButton>
         )}
         <BenchButton kind="quiet" disabled={files.desk.busy} onClick={files.leave}>
           {nothing ? "Close" : "Cancel"}
         </BenchButton>
         <Text color="soft" flex="1 1 240px">
-          {nothing ? "Nothing to import." : "All or nothing. You can revert it later."}
+          {nothing ? importFilesText.nothingToImport : importFilesText.allOrNothingYouCan}
         </Text>
       </Flex>
     </Card>
@@ -208,17 +213,21 @@ function GoneOn({ one, way, onWay }: { one: Differing<Job>; way: Way; onWay: (wa
       <Flex gap="4" wrap="wrap" align="end" justify="space-between">
         <Box flex="1 1 240px">
           <Text typed fontWeight="650" fontSize="17px">
-            {one.here.intake.vehicle.trim() || "Unnamed vehicle"}
+            {one.here.intake.vehicle.trim() || commonText.unnamedVehicle}
           </Text>
           <Text color="soft">
             {issue !== null
               ? mergeIssueSentence(issue, figures)
               : one.conflicts.length === 0
-                ? "Changed in both, no conflict."
-                : `${one.conflicts.length === 1 ? "One field differs" : `${one.conflicts.length} fields differ`}. Merging uses the later value.`}
+                ? importFilesText.changedInBothNoConflict
+                : importFilesText.mergingUsesTheLaterValue(
+                    one.conflicts.length === 1
+                      ? importFilesText.oneFieldDiffers
+                      : importFilesText.fieldsDiffer(one.conflicts.length),
+                  )}
           </Text>
         </Box>
-        <Choice label="Action" options={wayOptions} value={way} onChange={onWay} />
+        <Choice label={importFilesText.action} options={wayOptions} value={way} onChange={onWay} />
       </Flex>
       <SideBySide one={one} />
     </Box>
@@ -229,9 +238,9 @@ function SideBySide({ one }: { one: Pick<Differing<unknown>, "conflicts"> }) {
   if (one.conflicts.length === 0) return null;
   return (
     <Grid templateColumns="minmax(120px, 0.7fr) 1fr 1fr" gap="1" columnGap="4" mt="2" fontSize="15px">
-      <Text color="soft">Field</Text>
-      <Text color="soft">Here</Text>
-      <Text color="soft">File</Text>
+      <Text color="soft">{importFilesText.field}</Text>
+      <Text color="soft">{importFilesText.here}</Text>
+      <Text color="soft">{importFilesText.file}</Text>
       {one.conflicts.slice(0, MOST_SHOWN).map(({ path, here, file }) => (
         <Box key={path} display="contents">
           <Text>{fieldWords(path)}</Text>

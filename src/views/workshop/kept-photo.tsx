@@ -6,6 +6,7 @@ import { useEffect, useState } from "react";
 import { loadPicture } from "@/data/photos";
 import { BenchButton } from "@/ui/buttons";
 import { Text } from "@/ui/text";
+import { keptPhotoText } from "@/words/screens/workshop";
 
 /** Address of a picture for as long as it is shown; null where this browser has none, undefined until that is known. */
 export function useKeptPhoto(owner: string, id: string): string | null | undefined {
@@ -53,7 +54,7 @@ export function KeptPhoto({ owner, photo, name, caption, onRemove }: KeptPhotoPr
         <button type="button" aria-expanded={large} aria-label={name} onClick={() => setLarge(!large)}>
           {address == null ? (
             <Text p="3" color="soft" fontSize="14px">
-              {address === null ? "This photo is not in this browser." : "Opening"}
+              {address === null ? keptPhotoText.thisPhotoIsNotIn : "Opening"}
             </Text>
           ) : (
             // biome-ignore lint/performance/noImgElement: bytes of this browser's own store, nothing to optimise on a server
@@ -70,7 +71,7 @@ export function KeptPhoto({ owner, photo, name, caption, onRemove }: KeptPhotoPr
           {caption ?? `${Math.round(photo.bytes / 1000)} kB`}
         </Text>
         {onRemove && (
-          <BenchButton kind="quiet" px="0" minW="target" aria-label={`Remove ${name}`} onClick={onRemove}>
+          <BenchButton kind="quiet" px="0" minW="target" aria-label={keptPhotoText.remove(name)} onClick={onRemove}>
             <Trash2 size={18} />
           </BenchButton>
         )}

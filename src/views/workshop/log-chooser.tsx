@@ -17,6 +17,7 @@ import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { logDoubtSentence, logDoubtWords, logTimeWords } from "@/words/instruments";
 import { logSentence } from "@/words/issues";
+import { logChooserText } from "@/words/screens/workshop";
 import { typed } from "@/words/typed";
 
 interface LogChooserProps {
@@ -44,14 +45,12 @@ export function LogChooser({ act, refrigerant = null, altitudeM = null, onLog }:
     setPreview(null);
     setDoubted(null);
     if (chosen.size > LOG_LIMIT_BYTES) {
-      setRefused(
-        `${chosen.name} has ${Math.round(chosen.size / 1e6)} MB; the limit for a log is ${LOG_LIMIT_BYTES / 1e6} MB. Shorten it to the test. Not read.`,
-      );
+      setRefused(logChooserText.hasMbTheLimitFor(chosen.name, Math.round(chosen.size / 1e6), LOG_LIMIT_BYTES / 1e6));
       return;
     }
     const looked = await reader().preview(chosen);
     if (looked.header.length < 2) {
-      setRefused(`${typed(chosen.name)} has no separate columns. Use comma, semicolon or tab.`);
+      setRefused(logChooserText.hasNoSeparateColumnsUse(typed(chosen.name)));
       return;
     }
     setFile(chosen);
@@ -75,12 +74,16 @@ export function LogChooser({ act, refrigerant = null, altitudeM = null, onLog }:
 
   return (
     <Box mt="3">
-      <FileButton label="Instrument log" accept={TABLE_FILES} onFile={(file) => choose(file).catch(failed)}>
-        Open log (CSV)
+      <FileButton
+        label={logChooserText.instrumentLog}
+        accept={TABLE_FILES}
+        onFile={(file) => choose(file).catch(failed)}
+      >
+        {logChooserText.openLogCsv}
       </FileButton>
       {refused !== null && (
         <Box mt="3">
-          <Notice tone="act" title="Log not read">
+          <Notice tone="act" title={logChooserText.logNotRead}>
             {refused}
           </Notice>
         </Box>
@@ -125,9 +128,9 @@ export function LogChooser({ act, refrigerant = null, altitudeM = null, onLog }:
             </BenchButton>
             <Text color="soft" role="status">
               {progress !== null
-                ? `Reading, ${Math.round(progress * 100)} %`
+                ? logChooserText.reading(Math.round(progress * 100))
                 : Object.keys(mapping.columns).length === 0
-                  ? "Assign the columns."
+                  ? logChooserText.assignTheColumns
                   : ""}
             </Text>
           </Flex>
@@ -153,15 +156,15 @@ function Mapping({ preview, mapping, onChange }: MappingProps) {
   return (
     <>
       <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="2.5">
-        <Row label="Time">
+        <Row label={logChooserText.time}>
           <Select
-            label="Column of Time"
+            label={logChooserText.columnOfTime}
             value={String(mapping.timeColumn)}
             options={options}
             onChange={(value) => onChange({ ...mapping, timeColumn: Number(value) })}
           />
           <Select
-            label="Time format"
+            label={logChooserText.timeFormat}
             value={mapping.timeKind}
             options={timeKinds.map((value) => ({ value, label: logTimeWords[value] }))}
             onChange={(value) => onChange({ ...mapping, timeKind: value as TimeKind })}
@@ -172,7 +175,7 @@ function Mapping({ preview, mapping, onChange }: MappingProps) {
           return (
             <Row key={channel} label={channels[channel].name}>
               <Select
-                label={`Column of ${channels[channel].name}`}
+                label={logChooserText.columnOf(channels[channel].name)}
                 value={from ? String(from.column) : ""}
                 options={[{ value: "", label: "none" }, ...options]}
                 onChange={(value) =>
@@ -184,7 +187,7 @@ function Mapping({ preview, mapping, onChange }: MappingProps) {
               />
               {channels[channel].log.units.length > 1 && (
                 <Select
-                  label={`Log unit of ${channels[channel].name}`}
+                  label={logChooserText.logUnitOf(channels[channel].name)}
                   value={from?.unit ?? channels[channel].log.units[0]}
                   options={channels[channel].log.units.map((unit: UnitId) => ({
                     value: unit,
@@ -211,9 +214,9 @@ function Mapping({ preview, mapping, onChange }: MappingProps) {
           color="onInk"
           _checked={{ bg: "ink", borderColor: "ink" }}
         />
-        <Checkbox.Label fontSize="15px">Decimal comma</Checkbox.Label>
+        <Checkbox.Label fontSize="15px">{logChooserText.decimalComma}</Checkbox.Label>
       </Checkbox.Root>
-      <Box overflowX="auto" mt="2" tabIndex={0} role="region" aria-label="First rows of the log">
+      <Box overflowX="auto" mt="2" tabIndex={0} role="region" aria-label={logChooserText.firstRowsOfTheLog}>
         <Table.Root size="sm">
           <Table.Header>
             <Table.Row bg="transparent">

@@ -10,6 +10,7 @@ import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Text } from "@/ui/text";
 import { repairPartLabels } from "@/words/job";
+import { oilSheetText } from "@/words/screens/workshop";
 
 /** The workshop's sheet; the vehicle's own figure still comes before it. */
 export function OilSheet() {
@@ -17,7 +18,7 @@ export function OilSheet() {
   const [open, setOpen] = useState(false);
   return (
     <Card
-      title="Oil refill per new part"
+      title={oilSheetText.oilRefillPerNewPart}
       aside={
         <BenchButton kind="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
           {open ? "Close" : "Edit"}
@@ -40,9 +41,7 @@ export function OilSheet() {
             ))}
         </Grid>
       ) : (
-        <Text color="soft">
-          Typical values for a mid-size vehicle. A maker's figure for a part overrides this sheet.
-        </Text>
+        <Text color="soft">{oilSheetText.typicalValuesForAMid}</Text>
       )}
     </Card>
   );

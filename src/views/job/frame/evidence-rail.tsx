@@ -3,7 +3,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { ChevronDown, ChevronRight } from "lucide-react";
 import { useState } from "react";
-import { type Cause, causeName } from "@/core/causes/catalogue";
+import type { Cause } from "@/core/causes/catalogue";
 import { decide, isBeforeRanking } from "@/core/diagnosis/decide/decide";
 import { type RankedCause, type Verdict, warningOf } from "@/core/diagnosis/decide/verdict";
 import type { StepId } from "@/core/records/job";
@@ -12,10 +12,12 @@ import { BenchButton } from "@/ui/buttons";
 import { Explain } from "@/ui/explain";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
+import { causeName } from "@/words/causes";
 import { decisionWords } from "@/words/decision";
 import { percentOf, seenSentence, severitySentence, testSentence, type Wording } from "@/words/diagnosis";
 import { noticeWords } from "@/words/notices";
 import { reasonSentence } from "@/words/reasons";
+import { evidenceRailText } from "@/words/screens/job-frame";
 import { NextAct } from "./next-act";
 import { Rail } from "./rail";
 
@@ -33,22 +35,22 @@ export function EvidenceRail({ step }: { step: StepId }) {
   const opened = open ?? shown[0]?.cause ?? null;
   return (
     <Rail
-      label="Evidence"
+      label={evidenceRailText.evidence}
       foot={step !== "prove" && verdict !== null && wording !== null && <NextAct verdict={verdict} wording={wording} />}
     >
       <Text as="h2" fontSize="17px" fontWeight="650">
-        {step === "prove" ? "Possible causes after work" : "Possible causes"}
+        {step === "prove" ? evidenceRailText.possibleCausesAfterWork : evidenceRailText.possibleCauses}
       </Text>
       {live && (
         <Text fontSize="14px" color="wait" fontWeight="600">
-          Pressures still moving: results may change.
+          {evidenceRailText.pressuresStillMovingResultsMay}
         </Text>
       )}
       <Progress />
       {verdict === null && failed ? (
         <Text color="act">{noticeWords.restartDiagnosis}</Text>
       ) : verdict === null || wording === null ? (
-        <Text color="soft">No diagnosis yet. Enter label, ambient, altitude and one running reading.</Text>
+        <Text color="soft">{evidenceRailText.noDiagnosisYetEnterLabel}</Text>
       ) : (
         <>
           <First verdict={verdict} wording={wording} />
@@ -69,8 +71,11 @@ export function EvidenceRail({ step }: { step: StepId }) {
           {verdict.charge && (
             <Text fontSize="14px" color="soft">
               {verdict.charge.weighed
-                ? `Recovered: ${figures.quantity(verdict.charge.medianG, "g")}.`
-                : `Charge between ${figures.number(verdict.charge.lowG, "g")} and ${figures.quantity(verdict.charge.highG, "g")}. Recover and weigh.`}
+                ? evidenceRailText.recovered(figures.quantity(verdict.charge.medianG, "g"))
+                : evidenceRailText.chargeBetweenAndRecoverAnd(
+                    figures.number(verdict.charge.lowG, "g"),
+                    figures.quantity(verdict.charge.highG, "g"),
+                  )}
             </Text>
           )}
         </>
@@ -99,14 +104,14 @@ export function Progress() {
     <Flex align="center" gap="2" role="status">
       <Box flex="1">
         <Text fontSize="14px" color="soft">
-          Simulating this vehicle,{percent} %
+          {evidenceRailText.simulatingThisVehicle(percent)}
         </Text>
         <Box h="6px" bg="line" rounded="2px" aria-hidden>
           <Box h="6px" bg="edge" rounded="2px" w={`${percent}%`} />
         </Box>
       </Box>
       <BenchButton kind="quiet" px="2.5" fontSize="14px" onClick={cancel}>
-        Stop
+        {evidenceRailText.stop}
       </BenchButton>
     </Flex>
   );
@@ -127,19 +132,23 @@ export function Apart({ verdict, wording }: { verdict: Verdict; wording: Wording
   return (
     <Box borderLeftWidth="4px" borderColor="wait" ps="3" py="0.5">
       <Text fontSize="14px" fontWeight="650">
-        Not separated yet
+        {evidenceRailText.notSeparatedYet}
       </Text>
       {rivals.length > 0 && (
         <Text fontSize="14px">{[first, ...rivals].map(({ cause }) => lowerFirst(causeName(cause))).join(" or ")}.</Text>
       )}
       {together && together.probability > RIVAL_LEAST && (
         <Text fontSize="14px">
-          Possibly both:{together.causes.map((cause) => lowerFirst(causeName(cause))).join(" with ")},{" "}
-          {Math.round(together.probability * 100)} %.
+          {evidenceRailText.possiblyBoth(
+            together.causes.map((cause) => lowerFirst(causeName(cause))).join(" with "),
+            Math.round(together.probability * 100),
+          )}
         </Text>
       )}
       <Text fontSize="14px" color="soft">
-        {best ? `${testSentence(best.test, wording)} separates them best.` : "Only weighing can separate them."}
+        {best
+          ? evidenceRailText.separatesThemBest(testSentence(best.test, wording))
+          : evidenceRailText.onlyWeighingCanSeparateThem}
       </Text>
     </Box>
   );
@@ -193,7 +202,7 @@ export function CauseBar({ row, wording, reasons, open, onToggle }: CauseBarProp
       {open && (
         <Box pb="1">
           <Explain about={`cause-${cause}`} fontSize="14px" minH="32px">
-            About this fault
+            {evidenceRailText.aboutThisFault}
           </Explain>
           {cause !== "none" && probability > SHOWN_ABOVE && (
             <Text fontSize="14px" color="soft">
@@ -211,7 +220,7 @@ export function CauseBar({ row, wording, reasons, open, onToggle }: CauseBarProp
           ))}
           {seen.length + row.for.length + row.against.length === 0 && (
             <Text fontSize="14px" color="soft">
-              No single reading supports or contradicts it.
+              {evidenceRailText.noSingleReadingSupportsOr}
             </Text>
           )}
         </Box>
@@ -229,7 +238,7 @@ function ReasonLine({ sign, text }: { sign: "+" | "−"; text: string }) {
         flexShrink="0"
         fontWeight="800"
         color={sign === "+" ? "done" : "act"}
-        aria-label={sign === "+" ? "supports" : "contradicts"}
+        aria-label={sign === "+" ? evidenceRailText.supports : evidenceRailText.contradicts}
         role="img"
       >
         {sign}

@@ -14,6 +14,8 @@ import { Text } from "@/ui/text";
 import { booksName } from "@/words/books";
 import { chargeSentence } from "@/words/issues";
 import { lossSentence } from "@/words/leak";
+import { commonText } from "@/words/screens/common";
+import { gramRailText } from "@/words/screens/job-frame";
 import { OnHandPicture } from "./on-hand";
 import { Rail } from "./rail";
 
@@ -38,14 +40,14 @@ export function GramRail({ step }: { step: StepId }) {
       </Text>
       <div>
         <Row
-          label="Label"
+          label={gramRailText.label}
           value={
             chargeG === null ? "not entered" : `${figures.number(chargeG, "g")} ± ${figures.quantity(toleranceG, "g")}`
           }
         />
         {gauge !== null && (
           <Row
-            label="Lost with gauge hoses"
+            label={gramRailText.lostWithGaugeHoses}
             value={
               gauge.lostG === null && apartByAGram(gauge)
                 ? `${figures.number(gauge.letBackG, "g", 1)} to ${figures.quantity(gauge.asTheyStoodG, "g")}`
@@ -53,31 +55,34 @@ export function GramRail({ step }: { step: StepId }) {
             }
           />
         )}
-        <Row label="Recovered" value={recoveredG === null ? "not weighed" : figures.quantity(recoveredG, "g")} />
+        <Row
+          label={commonText.recovered}
+          value={recoveredG === null ? "not weighed" : figures.quantity(recoveredG, "g")}
+        />
         {job.correction === null ? (
-          <Row label="Residual charge" value={recoveredG === null ? "unknown" : figures.quantity(0, "g")} />
+          <Row label={gramRailText.residualCharge} value={recoveredG === null ? "unknown" : figures.quantity(0, "g")} />
         ) : (
-          <Row label="Charge by readings" value={`≈ ${figures.quantity(job.correction.startG, "g")}`} />
+          <Row label={gramRailText.chargeByReadings} value={`≈ ${figures.quantity(job.correction.startG, "g")}`} />
         )}
         {balance?.ok &&
           balance.value.perContainer
             .filter((container) => container.drawnG > 0)
-            .map((c) => <Row key={c.id} label={`From ${c.name}`} value={figures.quantity(c.drawnG, "g")} />)}
+            .map((c) => <Row key={c.id} label={gramRailText.from(c.name)} value={figures.quantity(c.drawnG, "g")} />)}
         {movedBy(job.ledger, "dose") > 0 && (
-          <Row label="Charged by station" value={figures.quantity(movedBy(job.ledger, "dose"), "g")} />
+          <Row label={gramRailText.chargedByStation} value={figures.quantity(movedBy(job.ledger, "dose"), "g")} />
         )}
         {balance?.ok && balance.value.drawnG > 0 && !job.station.used && (
           <>
-            <Row label="In charging hose" value={`− ${figures.quantity(balance.value.hosesG, "g")}`} />
-            <Row label="Purged" value={`− ${figures.quantity(balance.value.purgedG, "g")}`} />
+            <Row label={gramRailText.inChargingHose} value={`− ${figures.quantity(balance.value.hosesG, "g")}`} />
+            <Row label={gramRailText.purged} value={`− ${figures.quantity(balance.value.purgedG, "g")}`} />
             {balance.value.takenG > 0 && (
-              <Row label="Excess recovered" value={`− ${figures.quantity(balance.value.takenG, "g")}`} />
+              <Row label={gramRailText.excessRecovered} value={`− ${figures.quantity(balance.value.takenG, "g")}`} />
             )}
           </>
         )}
         <Row
           strong
-          label="In the vehicle"
+          label={gramRailText.inTheVehicle}
           value={
             recoveredG === null && job.correction === null
               ? "unknown"
@@ -93,10 +98,10 @@ export function GramRail({ step }: { step: StepId }) {
       {foundG !== null && chargeG !== null && job.correction === null && (
         <Text fontSize="14px" color="soft">
           {foundG < chargeG
-            ? `Lost: ${figures.quantity(chargeG - foundG, "g")}. ${lossSentence(job)}`
+            ? gramRailText.lost(figures.quantity(chargeG - foundG, "g"), lossSentence(job))
             : foundG > chargeG
-              ? `${figures.quantity(foundG - chargeG, "g")} over the label.`
-              : "Exactly the label charge."}
+              ? gramRailText.overTheLabel(figures.quantity(foundG - chargeG, "g"))
+              : gramRailText.exactlyTheLabelCharge}
         </Text>
       )}
       {step === "charge" && balance?.ok && <OnHandPicture balance={balance.value} />}

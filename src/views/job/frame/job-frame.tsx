@@ -31,6 +31,8 @@ import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { RackPanel } from "@/views/job/instruments/rack-panel";
 import { stepNames } from "@/words/job";
+import { commonText } from "@/words/screens/common";
+import { jobFrameText } from "@/words/screens/job-frame";
 import { lockedSentence, signOffWords } from "@/words/sign-off";
 import { EvidenceRail } from "./evidence-rail";
 import { GramRail } from "./gram-rail";
@@ -85,29 +87,28 @@ function LoadedJob({ id, step, children }: { id: string; step: StepId; children:
   if (there && desk !== "asking") return <OpenJob step={step}>{children}</OpenJob>;
   if (there || (waits && storeError === null && !silent)) {
     return (
-      <AppFrame current="job" title="Job">
+      <AppFrame current="job" title={commonText.job}>
         <Center h="50vh" gap="3">
-          <Spinner /> <Text>Opening the job</Text>
+          <Spinner /> <Text>{jobFrameText.openingTheJob}</Text>
         </Center>
       </AppFrame>
     );
   }
   return (
-    <AppFrame current="job" title="Job">
+    <AppFrame current="job" title={commonText.job}>
       <Box p="6" maxW="820px">
         {waits ? (
           <StoreFailure reason={storeError} />
         ) : loaded === "missing" || issue === null ? (
-          <Notice tone="act" title="This job is not stored here">
-            It was removed, or created in another browser. Removed jobs can be restored in the Bay for 30 days; a job
-            file can be opened there.
+          <Notice tone="act" title={jobFrameText.thisJobIsNotStored}>
+            {jobFrameText.itWasRemovedOrCreated}
           </Notice>
         ) : (
           <UnreadableJob id={id} issue={issue} />
         )}
         <Flex mt="4">
           <BenchButton asChild>
-            <Link href="/">Go to Bay</Link>
+            <Link href="/">{commonText.goToBay}</Link>
           </BenchButton>
         </Flex>
       </Box>
@@ -169,12 +170,12 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
   const commands = [
     ...stepIds.map((id, i) => ({
       key: runSheet[id].key,
-      does: `Step ${i + 1}: ${stepNames[id]}`,
+      does: jobFrameText.step(i + 1, stepNames[id]),
       run: () => open(id),
     })),
-    { key: "i", does: "Show or hide instruments", run: () => setRackOpen(!rackOpen) },
-    { key: "u", does: "Undo last change", run: undo },
-    { key: "r", does: "Redo", run: redo },
+    { key: "i", does: jobFrameText.showOrHideInstruments, run: () => setRackOpen(!rackOpen) },
+    { key: "u", does: jobFrameText.undoLastChange, run: undo },
+    { key: "r", does: jobFrameText.redo, run: redo },
   ];
 
   const rail = railOf(step);
@@ -275,7 +276,8 @@ function railOf(step: StepId): "grams" | "evidence" | null {
 function UndoButton({ undo }: { undo: () => void }) {
   return (
     <BenchButton kind="quiet" px="3" onClick={undo} shortcut="U" repeats>
-      <Undo2 size={18} aria-hidden /> Undo
+      <Undo2 size={18} aria-hidden />
+      {jobFrameText.undo}
     </BenchButton>
   );
 }
@@ -283,7 +285,8 @@ function UndoButton({ undo }: { undo: () => void }) {
 function RedoButton({ redo }: { redo: () => void }) {
   return (
     <BenchButton kind="quiet" px="3" onClick={redo} shortcut="R" repeats>
-      <Redo2 size={18} aria-hidden /> Redo
+      <Redo2 size={18} aria-hidden />
+      {jobFrameText.redo2}
     </BenchButton>
   );
 }

@@ -11,6 +11,8 @@ import { Text } from "@/ui/text";
 import { PracticeTag } from "@/views/workshop/practice-tag";
 import { type rackWords, sourceSentence } from "@/words/instruments";
 import { circuitWords, refrigerantLabels } from "@/words/job";
+import { commonText } from "@/words/screens/common";
+import { jobHeaderText } from "@/words/screens/job-frame";
 
 interface JobHeaderProps {
   step: StepId;
@@ -38,10 +40,12 @@ export function JobHeader({ step, rackOpen = false, onRack, undo }: JobHeaderPro
   const facts = [
     [intake.refrigerant && refrigerantLabels[intake.refrigerant], label].filter(Boolean).join(", "),
     [
-      intake.metering ? circuitWords[intake.metering] : intake.unsure.includes("metering") && "metering unknown",
+      intake.metering
+        ? circuitWords[intake.metering]
+        : intake.unsure.includes("metering") && jobHeaderText.meteringUnknown,
       intake.compressor
         ? circuitWords[intake.compressor]
-        : intake.unsure.includes("compressor") && "compressor unknown",
+        : intake.unsure.includes("compressor") && jobHeaderText.compressorUnknown,
     ]
       .filter(Boolean)
       .join(", "),
@@ -49,7 +53,7 @@ export function JobHeader({ step, rackOpen = false, onRack, undo }: JobHeaderPro
   return (
     <>
       <Text typed as="h1" fontSize="18px" fontWeight="650" truncate minW="0">
-        {intake.vehicle.trim() || (step === "intake" ? "New job" : "Unnamed vehicle")}
+        {intake.vehicle.trim() || (step === "intake" ? commonText.newJob : commonText.unnamedVehicle)}
       </Text>
       <PracticeTag purpose={job.purpose} />
       {facts.map((fact, i) => (
@@ -65,7 +69,7 @@ export function JobHeader({ step, rackOpen = false, onRack, undo }: JobHeaderPro
           onOpen={desk === "elsewhere" ? undefined : onRack}
           words={
             desk === "elsewhere"
-              ? "open in another tab"
+              ? jobHeaderText.openInAnotherTab
               : sourceSentence(rack.status, rack.source, rack.engine, rack.pace)
           }
         />
@@ -104,7 +108,7 @@ function SourcePill({ status, words, open, onOpen }: SourcePillProps) {
         aria-expanded={open}
         disabled={onOpen === undefined}
         onClick={onOpen}
-        aria-label={`Instruments: ${words}`}
+        aria-label={jobHeaderText.instruments(words)}
       >
         <Box color={live ? "done" : status === "lost" ? "act" : "soft"}>
           {live ? <Plug size={15} /> : <Unplug size={15} />}

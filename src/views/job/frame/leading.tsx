@@ -2,10 +2,11 @@
 
 import { Flex } from "@chakra-ui/react";
 import { ChevronDown } from "lucide-react";
-import { causeName } from "@/core/causes/catalogue";
 import { useVerdict } from "@/session/session";
 import { Text } from "@/ui/text";
+import { causeName } from "@/words/causes";
 import { percentOf } from "@/words/diagnosis";
+import { leadingText } from "@/words/screens/job-frame";
 
 /** Causes named in the line that stands in sight where the rail is further down. */
 const LEADING = 2;
@@ -37,7 +38,7 @@ export function Leading() {
     >
       <button
         type="button"
-        aria-label={`Possible causes: ${said.join(", ")}. Show reasons.`}
+        aria-label={leadingText.possibleCausesShowReasons(said.join(", "))}
         onClick={() => document.querySelector('aside[aria-label="Evidence"]')?.scrollIntoView({ block: "start" })}
       >
         <Text as="span" truncate>

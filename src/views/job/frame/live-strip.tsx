@@ -16,6 +16,8 @@ import { useFigures } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
 import { Text } from "@/ui/text";
 import { healthWords } from "@/words/instruments";
+import { commonText } from "@/words/screens/common";
+import { liveStripText } from "@/words/screens/job-frame";
 
 /** The numbers that move, always in the same place while instruments run. */
 export function LiveStrip() {
@@ -31,11 +33,12 @@ export function LiveStrip() {
     return (
       <Flex bg="field" borderTopWidth="1px" borderColor="line" minH="84px" align="center" px="4" gap="4">
         <Text>
-          <b>Simulator lost.</b> {reason}. Recorded readings are kept.
+          <b>{liveStripText.simulatorLost}</b> {reason}
+          {liveStripText.recordedReadingsAreKept}
         </Text>
         {rackVehicle !== null && (
           <BenchButton kind="act" onClick={again}>
-            Connect again
+            {liveStripText.connectAgain}
           </BenchButton>
         )}
       </Flex>
@@ -49,7 +52,7 @@ export function LiveStrip() {
       {stalledS !== null && (
         <Flex position="absolute" inset="0" bg="act" opacity="0.94" color="onAct" px="4" align="center" role="alert">
           <Text fontSize="18px" fontWeight="650">
-            No data for{stalledS} s: these values are old. Check the connection.
+            {liveStripText.noDataForSThese(stalledS)}
           </Text>
         </Flex>
       )}
@@ -61,7 +64,7 @@ function Cells() {
   return (
     <Grid
       as="section"
-      aria-label="Live readings"
+      aria-label={liveStripText.liveReadings}
       templateColumns={{ base: "repeat(4, 1fr)", lg: "repeat(7, 1fr)" }}
       bg="field"
       borderTopWidth="1px"
@@ -113,10 +116,10 @@ const cells: readonly CellSpec[] = [
   channelCell("vent", "ventK", "degC", "vent"),
   {
     ...channelCell("ambient", "ambientK", "degC", "approach"),
-    label: ({ humidityPct }) => `Ambient, ${formatNumber(humidityPct, "pct")} %`,
+    label: ({ humidityPct }) => liveStripText.ambient(formatNumber(humidityPct, "pct")),
   },
   {
-    name: "Superheat",
+    name: commonText.superheat,
     about: "superheat",
     value: ({ derived }) => derived?.superheatK ?? null,
     unit: "K",
@@ -124,7 +127,7 @@ const cells: readonly CellSpec[] = [
     state: ({ states }) => worstState([states.low, states.suction]),
   },
   {
-    name: "Subcooling",
+    name: commonText.subcooling,
     about: "subcooling",
     value: ({ derived }) => derived?.subcoolingK ?? null,
     unit: "K",
@@ -132,7 +135,7 @@ const cells: readonly CellSpec[] = [
     state: ({ states }) => worstState([states.high, states.liquid]),
   },
   {
-    name: "Air drop",
+    name: liveStripText.airDrop,
     about: "air-split",
     value: ({ derived }) => derived?.airSplitK ?? null,
     unit: "K",
@@ -173,7 +176,7 @@ function shownIn(cell: CellSpec, figures: Figures, accuracy: InstrumentAccuracy,
     health !== "ok"
       ? { text: healthWords[health], tone: "act" }
       : value === null || live === null
-        ? { text: "not measured", tone: "soft" }
+        ? { text: liveStripText.notMeasured, tone: "soft" }
         : wordOf(cell.state(live));
   return {
     label: live && cell.label ? cell.label(live) : cell.name,

@@ -16,6 +16,7 @@ import { useShortcuts } from "@/ui/shortcuts";
 import { Text } from "@/ui/text";
 import { actButtons, actInShort, decisionWords } from "@/words/decision";
 import { gainSentence, outcomeSentence, testSentence, type Wording } from "@/words/diagnosis";
+import { nextActText } from "@/words/screens/job-frame";
 import { stepPath } from "./steps";
 
 /** Field that the reading of a test is typed into, by its label. */
@@ -26,7 +27,7 @@ const fieldOfTest: Partial<Record<TestId, string>> = {
   "vent-probe": `${channels.vent.name}, idle`,
   "condenser-air": `${channels.condenserIn.name}, idle`,
   idle: `${channels.low.name}, idle`,
-  "fast-idle": `${channels.low.name}, fast idle`,
+  "fast-idle": nextActText.fastIdle(channels.low.name),
   rest: fields.low.label,
   "shut-off": fields.meet.label,
   command: `${channels.command.name}, idle`,
@@ -80,7 +81,7 @@ function useNextAct(verdict: Verdict): { decision: Decision; test: NextTest | nu
     router.push(stepPath(job.id, step));
     if (test) bringTo(fieldOfTest[test.test] ?? null);
   };
-  useShortcuts([{ key: "g", does: "Start next action", run: begin }]);
+  useShortcuts([{ key: "g", does: nextActText.startNextAction, run: begin }]);
   return { decision, test, begin: step === null ? null : begin };
 }
 
@@ -95,12 +96,12 @@ export function NextAct({ verdict, wording }: NextActProps) {
   return (
     <Box borderWidth="2px" borderColor="ink" rounded="10px" px="3" py="2.5">
       <Text fontSize="16px" fontWeight="650" lineHeight="1.3">
-        Next: {test ? lowerFirst(testSentence(test.test, wording)) : actInShort(decision)}
+        {nextActText.next(test ? lowerFirst(testSentence(test.test, wording)) : actInShort(decision))}
       </Text>
       {test && <TestNotes test={test} verdict={verdict} wording={wording} />}
       {begin && (
         <BenchButton kind="main" mt="2" w="full" shortcut="G" onClick={begin}>
-          Open
+          {nextActText.open}
         </BenchButton>
       )}
     </Box>
@@ -148,7 +149,7 @@ export function ActHeadline({
           <TestNotes test={test} verdict={verdict} wording={wording} />
         </>
       )}
-      <Text>{[amount, settled ? "No further test would change this." : unless].filter(Boolean).join(" ")}</Text>
+      <Text>{[amount, settled ? nextActText.noFurtherTestWouldChange : unless].filter(Boolean).join(" ")}</Text>
     </Notice>
   );
 }

@@ -14,6 +14,8 @@ import { useFigures } from "@/ui/figures";
 import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
+import { commonText } from "@/words/screens/common";
+import { onHandText } from "@/words/screens/job-frame";
 import { typed } from "@/words/typed";
 
 /** Cans and cylinders on hand. One that has been drawn from stays on the list: its grams are booked. */
@@ -30,7 +32,7 @@ export function OnHand() {
       ...list,
       {
         id,
-        name: `Can ${list.length + 1}`,
+        name: onHandText.can(list.length + 1),
         net: entry("", figures.unit("g")),
         temperature: entry("", figures.unit("degC")),
       },
@@ -40,7 +42,7 @@ export function OnHand() {
   const onShelf = useShelf(job).filter(({ container }) => !containers.some(({ id }) => id === container.id));
   return (
     <Card
-      title="Cylinders and cans"
+      title={onHandText.cylindersAndCans}
       aside={
         <Flex gap="2">
           <BenchButton
@@ -50,16 +52,16 @@ export function OnHand() {
               edit((stored) => ({ ...stored, charge: { ...stored.charge, warmWater: !stored.charge.warmWater } }))
             }
           >
-            Warm water available
+            {onHandText.warmWaterAvailable}
           </BenchButton>
           <BenchButton kind="quiet" disabled={full} onClick={add}>
-            {full ? `A job holds at most ${MOST_CONTAINERS} cylinders` : "Add cylinder"}
+            {full ? onHandText.aJobHoldsAtMost(MOST_CONTAINERS) : onHandText.addCylinder}
           </BenchButton>
         </Flex>
       }
     >
       {onShelf.length > 0 && !full && (
-        <Flex gap="2" wrap="wrap" mb="3" role="group" aria-label="From stock">
+        <Flex gap="2" wrap="wrap" mb="3" role="group" aria-label={onHandText.fromStock}>
           {onShelf.slice(0, 6).map(({ container, heldG }) => (
             <BenchButton
               key={container.id}
@@ -82,7 +84,7 @@ export function OnHand() {
         </Flex>
       )}
       {containers.length === 0 ? (
-        <Text color="soft">None yet. Add each can or cylinder with its net content.</Text>
+        <Text color="soft">{onHandText.noneYetAddEachCan}</Text>
       ) : (
         <Stack gap="3">
           {containers.map((container) => {
@@ -91,7 +93,7 @@ export function OnHand() {
               <Flex key={container.id} gap="3" align="start">
                 <Box flex="1" minW="0">
                   <TextField
-                    label="Name"
+                    label={commonText.name}
                     value={container.name}
                     onChange={(name) => change((list) => list.map((c) => (c.id === container.id ? { ...c, name } : c)))}
                   />
@@ -100,7 +102,7 @@ export function OnHand() {
                   <NumberField
                     spec={fields.net}
                     value={container.net}
-                    hint={drawnFrom ? "already used" : undefined}
+                    hint={drawnFrom ? onHandText.alreadyUsed : undefined}
                     onChange={(net) => change((list) => list.map((c) => (c.id === container.id ? { ...c, net } : c)))}
                   />
                 </Box>
@@ -108,7 +110,7 @@ export function OnHand() {
                   <NumberField
                     spec={fields.container}
                     value={container.temperature}
-                    hint={container.temperature.text === "" ? "same as ambient" : undefined}
+                    hint={container.temperature.text === "" ? onHandText.sameAsAmbient : undefined}
                     onChange={(temperature) =>
                       change((list) => list.map((c) => (c.id === container.id ? { ...c, temperature } : c)))
                     }
@@ -118,7 +120,7 @@ export function OnHand() {
                   <BenchButton
                     kind="quiet"
                     mt="25px"
-                    aria-label={`Remove ${container.name}`}
+                    aria-label={onHandText.remove(container.name)}
                     onClick={() => change((list) => list.filter((c) => c.id !== container.id))}
                   >
                     <Trash2 size={18} />
@@ -143,7 +145,7 @@ export function OnHandPicture({ balance }: { balance: MassBalance }) {
   return (
     <div>
       <Text as="h2" fontSize="17px" fontWeight="650" mb="1">
-        Cylinders and cans
+        {onHandText.cylindersAndCans}
       </Text>
       <Flex gap="3" wrap="wrap">
         {balance.perContainer.map(({ id, name, leftG, drawnG }) => {

@@ -9,6 +9,7 @@ import { formatClock } from "@/core/units/units";
 import { useJob } from "@/session/session";
 import { Text } from "@/ui/text";
 import { stepNames } from "@/words/job";
+import { runSheetText } from "@/words/screens/job-frame";
 
 /** The steps of the job with their state and time, each with its number key. */
 export function RunSheet({ step, onOpen }: { step: StepId; onOpen: (step: StepId) => void }) {
@@ -16,7 +17,7 @@ export function RunSheet({ step, onOpen }: { step: StepId; onOpen: (step: StepId
   return (
     <Flex
       as="nav"
-      aria-label="Steps"
+      aria-label={runSheetText.steps}
       direction={{ base: "row", lg: "column" }}
       wrap={{ base: "wrap", lg: "nowrap" }}
       gridArea="sheet"
@@ -63,14 +64,14 @@ export function RunSheet({ step, onOpen }: { step: StepId; onOpen: (step: StepId
               </Text>
               <Box as="span" ml="auto" color={now ? "inherit" : "done"} display="flex" alignItems="center">
                 {doneAt ? (
-                  <Check size={18} aria-label="done" />
+                  <Check size={18} aria-label={runSheetText.done} />
                 ) : ruledOut ? (
                   <Text as="span" fontSize="12px" fontWeight="650" color="act" whiteSpace="nowrap">
-                    not run
+                    {runSheetText.notRun}
                   </Text>
                 ) : skipped !== null ? (
                   <Text as="span" fontSize="12px" color="soft">
-                    skipped
+                    {runSheetText.skipped}
                   </Text>
                 ) : (
                   now && startedAt && <Elapsed since={startedAt} />

@@ -15,6 +15,7 @@ import { useShortcuts } from "@/ui/shortcuts";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { stepNames } from "@/words/job";
+import { stepEndText } from "@/words/screens/job-frame";
 import { gapField, gapWords } from "@/words/steps";
 import { typed } from "@/words/typed";
 import { FootEnd } from "./step-foot";
@@ -45,7 +46,7 @@ export function StepEnd({ step, also, later = false }: StepEndProps) {
     markDone(step);
     if (next) router.push(stepPath(job.id, next));
   };
-  useShortcuts([{ key: "n", does: "Done, next step", run: finish }]);
+  useShortcuts([{ key: "n", does: stepEndText.doneNextStep, run: finish }]);
   const { content, buttons } = useStepNotes(step);
   return (
     <>
@@ -68,17 +69,17 @@ export function StepEnd({ step, also, later = false }: StepEndProps) {
         >
           <Box flex="1">
             <TextField
-              label="Reason for skipping"
+              label={stepEndText.reasonForSkipping}
               value={reason}
-              placeholder="Appears in the report"
+              placeholder={stepEndText.appearsInTheReport}
               onChange={setReason}
             />
           </Box>
           <BenchButton type="submit" kind="main" disabled={reason.trim() === ""}>
-            Skip
+            {stepEndText.skip}
           </BenchButton>
           <BenchButton type="button" kind="quiet" onClick={() => setSkipping(false)}>
-            Keep step
+            {stepEndText.keepStep}
           </BenchButton>
         </Flex>
       )}
@@ -86,12 +87,12 @@ export function StepEnd({ step, also, later = false }: StepEndProps) {
         {buttons}
         {open && runSheet[step].skippable && !skipping && (
           <BenchButton kind="quiet" onClick={() => setSkipping(true)}>
-            {skipped === null ? "Skip step" : "Change reason"}
+            {skipped === null ? stepEndText.skipStep : stepEndText.changeReason}
           </BenchButton>
         )}
         {skipped !== null && !skipping && (
           <Text color="soft" fontSize="15px">
-            Skipped: {typed(skipped)}
+            {stepEndText.skipped(typed(skipped))}
           </Text>
         )}
       </Flex>
@@ -104,7 +105,7 @@ export function StepEnd({ step, also, later = false }: StepEndProps) {
             shortcut="N"
             onClick={finish}
           >
-            {`Done: ${stepNames[next].toLowerCase()}`}
+            {stepEndText.done(stepNames[next].toLowerCase())}
           </BenchButton>
           {open && <Missing gaps={gaps} also={also} />}
         </FootEnd>
@@ -117,7 +118,7 @@ export function StepEnd({ step, also, later = false }: StepEndProps) {
 function Missing({ gaps, also }: { gaps: readonly StepGap[]; also: string | undefined }) {
   const figures = useFigures();
   const missing = [...gaps.map((gap) => gapWords(gap, figures)), ...(also === undefined ? [] : [also])];
-  const text = `Missing: ${missing.join(", ")}.`;
+  const text = stepEndText.missing(missing.join(", "));
   const field = gaps.map(gapField).find((label) => label !== null);
   const look = { color: "soft", fontSize: "14px", lineHeight: "1.25", lineClamp: 3, minW: "0" } as const;
   return field === undefined ? (

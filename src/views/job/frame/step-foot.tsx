@@ -4,6 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { createContext, type ReactNode, useContext, useMemo, useState } from "react";
 import { createPortal } from "react-dom";
 import { Locked } from "@/ui/locked";
+import { stepFootText } from "@/words/screens/job-frame";
 
 /** Narrow and low as well: there is no height for a part of its own to scroll in, so run-sheet and work scroll together above the foot. */
 export const LOW_SCREEN = "@media (max-width: 1023.9px) and (max-height: 900px)";
@@ -38,7 +39,15 @@ export function StepFoot({ locked }: { locked: boolean }) {
       css={{ [LOW_SCREEN]: { position: "sticky", bottom: 0, zIndex: 2 } }}
     >
       <Locked locked={locked}>
-        <Flex as="section" aria-label="Actions of this step" h="60px" align="center" gap="3" px="4" overflow="hidden">
+        <Flex
+          as="section"
+          aria-label={stepFootText.actionsOfThisStep}
+          h="60px"
+          align="center"
+          gap="3"
+          px="4"
+          overflow="hidden"
+        >
           <Flex ref={foot?.takeEnd} flex="1" minW="0" align="center" gap="3" />
           <Flex ref={foot?.takeActs} flexShrink="0" align="center" gap="2" />
         </Flex>

@@ -11,6 +11,7 @@ import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { keepPhotos } from "@/views/workshop/add-photo";
 import { KeptPhoto } from "@/views/workshop/kept-photo";
+import { stepNotesText } from "@/words/screens/job-frame";
 
 /** What a person wants kept of a step: words and photos. */
 export function useStepNotes(step: StepId) {
@@ -34,10 +35,10 @@ export function useStepNotes(step: StepId) {
     <Box w="full" maxW="760px">
       {(noting || note !== "") && (
         <TextField
-          label="Note"
+          label={stepNotesText.note}
           value={note}
           lines={2}
-          placeholder="Note for this step"
+          placeholder={stepNotesText.noteForThisStep}
           onChange={(text) =>
             edit((stored) => ({
               ...stored,
@@ -47,13 +48,13 @@ export function useStepNotes(step: StepId) {
         />
       )}
       {photos.length > 0 && (
-        <Flex gap="2" wrap="wrap" mt="2" role="group" aria-label="Photos of this step">
+        <Flex gap="2" wrap="wrap" mt="2" role="group" aria-label={stepNotesText.photosOfThisStep}>
           {photos.map((photo, i) => (
             <KeptPhoto
               key={photo.id}
               owner={job.id}
               photo={photo}
-              name={`Photo ${i + 1} of this step`}
+              name={stepNotesText.photoOfThisStep(i + 1)}
               onRemove={() =>
                 edit((stored) => ({ ...stored, photos: stored.photos.filter(({ id }) => id !== photo.id) }))
               }
@@ -72,20 +73,20 @@ export function useStepNotes(step: StepId) {
     <>
       {!noting && note === "" && (
         <BenchButton kind="quiet" onClick={() => setNoting(true)}>
-          Add note
+          {stepNotesText.addNote}
         </BenchButton>
       )}
       {full ? (
         <Text color="soft" fontSize="15px">
-          {MOST_PHOTOS} photos at most per job.
+          {stepNotesText.photosAtMostPerJob(MOST_PHOTOS)}
         </Text>
       ) : (
         <FilesButton
-          label="Photo of this step"
+          label={stepNotesText.photoOfThisStep2}
           accept="image/*"
-          onFiles={(files) => add(files).catch((error: unknown) => setRefused(`Not saved: ${reasonOf(error)}`))}
+          onFiles={(files) => add(files).catch((error: unknown) => setRefused(stepNotesText.notSaved(reasonOf(error))))}
         >
-          Add photos
+          {stepNotesText.addPhotos}
         </FilesButton>
       )}
     </>

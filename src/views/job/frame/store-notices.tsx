@@ -15,6 +15,8 @@ import { saveTextFile } from "@/ui/save-file";
 import { Text } from "@/ui/text";
 import { jobFileSentence, refusalSentence } from "@/words/issues";
 import { placeWords } from "@/words/job";
+import { commonText } from "@/words/screens/common";
+import { storeNoticesText } from "@/words/screens/job-frame";
 import { saveJob } from "./save-job";
 
 /** What stands between this page and the store: who holds the desk, what could not be stored, what was not done. */
@@ -40,38 +42,49 @@ export function StoreNotices() {
   return (
     <Stack gap="3" css={{ "&:not(:empty)": { marginBottom: "12px" } }}>
       {desk === "elsewhere" && (
-        <Act title="Open in another tab" act={takeOver} does="Take over here" tone="wait">
-          This tab is read-only and shows every change at once. Taking over closes an open valve and keeps its grams.
+        <Act title={storeNoticesText.openInAnotherTab} act={takeOver} does={storeNoticesText.takeOverHere} tone="wait">
+          {storeNoticesText.thisTabIsReadOnly}
         </Act>
       )}
       {loaded === "missing" && (
-        <Act title="This job is no longer stored" act={putBack} does="Store again" second={save} tone="act">
-          It was removed in another tab, or the browser deleted its data. This tab still has everything.
+        <Act
+          title={storeNoticesText.thisJobIsNoLonger}
+          act={putBack}
+          does={storeNoticesText.storeAgain}
+          second={save}
+          tone="act"
+        >
+          {storeNoticesText.itWasRemovedInAnother}
         </Act>
       )}
       {loaded === "unreadable" && issue !== null && (
-        <Act title="The stored job is unreadable" act={save} does="Save this version" tone="act">
-          {jobFileSentence("The stored version", issue)} This tab still has everything.
+        <Act
+          title={storeNoticesText.theStoredJobIsUnreadable}
+          act={save}
+          does={storeNoticesText.saveThisVersion}
+          tone="act"
+        >
+          {storeNoticesText.thisTabStillHasEverything(jobFileSentence(storeNoticesText.theStoredVersion, issue))}
         </Act>
       )}
       {storeError !== null && loaded !== "missing" && (
-        <Act title="Not saved by the browser" act={save} does="Save as file" tone="act">
-          {`Reason: ${storeError}. This tab keeps everything and tries again. Save a file before closing it.`}
+        <Act title={storeNoticesText.notSavedByTheBrowser} act={save} does={commonText.saveAsFile} tone="act">
+          {storeNoticesText.reasonThisTabKeepsEverything(storeError)}
         </Act>
       )}
       {choiceFailure !== null && (
-        <Notice tone="act" title="Workshop setting not saved">
-          {`Reason: ${choiceFailure}. The previous setting applies. Choose again later.`}
+        <Notice tone="act" title={storeNoticesText.workshopSettingNotSaved}>
+          {storeNoticesText.reasonThePreviousSettingApplies(choiceFailure)}
         </Notice>
       )}
       {refusal !== null && (
-        <Act title="Not done" act={seen} does="Close" tone="act">
+        <Act title={commonText.notDone} act={seen} does={storeNoticesText.close} tone="act">
           {refusalSentence(refusal, figures)}
         </Act>
       )}
       {undoStays.length > 0 && (
-        <Act title="Partly undone" act={seen} does="Close" tone="wait">
-          {`Kept, because of a later change: ${undoStays.map(placeWords).join(", ")}.`}
+        <Act title={storeNoticesText.partlyUndone} act={seen} does={storeNoticesText.close} tone="wait">
+          {storeNoticesText.keptBecauseOfALater(undoStays.map(placeWords).join(", "))}
         </Act>
       )}
     </Stack>
@@ -95,7 +108,7 @@ function Act({ title, does, act, second, tone, children }: ActProps) {
         <Text flex="1 1 320px">{children}</Text>
         {second && (
           <BenchButton kind="quiet" onClick={second}>
-            Save as file
+            {commonText.saveAsFile}
           </BenchButton>
         )}
         <BenchButton onClick={act}>{does}</BenchButton>
@@ -111,34 +124,34 @@ export function UnreadableJob({ id, issue }: { id: string; issue: JobFileIssue }
   const [said, setSaid] = useState<string | null>(null);
   const failed = (error: unknown) => setSaid(reasonOf(error));
   const withText = (use: (text: string) => void) =>
-    void recordAsText(id).then((found) => (found === null ? setSaid("It is no longer stored.") : use(found)), failed);
+    void recordAsText(id).then(
+      (found) => (found === null ? setSaid(storeNoticesText.itIsNoLongerStored) : use(found)),
+      failed,
+    );
   return (
     <Stack gap="3">
-      <Notice tone="act" title="This job cannot be read">
-        {jobFileSentence("The stored job", issue)}
+      <Notice tone="act" title={storeNoticesText.thisJobCannotBeRead}>
+        {jobFileSentence(storeNoticesText.theStoredJob, issue)}
       </Notice>
       <Flex gap="3" wrap="wrap">
         <BenchButton onClick={() => withText((found) => saveTextFile(`evrid-${id}.json`, found))}>
-          Save as file
+          {commonText.saveAsFile}
         </BenchButton>
         <BenchButton
           kind="quiet"
           aria-pressed={text !== null}
           onClick={() => (text === null ? withText(setText) : setText(null))}
         >
-          {text === null ? "Show as text" : "Hide text"}
+          {text === null ? storeNoticesText.showAsText : storeNoticesText.hideText}
         </BenchButton>
         {canUndo && (
           <BenchButton
             kind="quiet"
             onClick={() =>
-              void mend().then(
-                (done) => setSaid(done ? null : "Undoing the changes of this tab does not help."),
-                failed,
-              )
+              void mend().then((done) => setSaid(done ? null : storeNoticesText.undoingTheChangesOfThis), failed)
             }
           >
-            Undo last change
+            {storeNoticesText.undoLastChange}
           </BenchButton>
         )}
       </Flex>

@@ -11,13 +11,15 @@ import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { practiceSentence, practiceWords } from "@/words/practice";
+import { commonText } from "@/words/screens/common";
+import { rackPanelText } from "@/words/screens/job-instruments";
 
 /** The last is for pump and hold, where half an hour has to pass. */
 const paces = [1, 10, 60, 300] as const;
 const engines: { value: Engine; label: string }[] = [
-  { value: "off", label: "Engine off" },
-  { value: "idle", label: "Idle" },
-  { value: "fast", label: "Fast idle" },
+  { value: "off", label: commonText.engineOff },
+  { value: "idle", label: rackPanelText.idle },
+  { value: "fast", label: rackPanelText.fastIdle },
 ];
 
 /** Fetched when instruments are chosen. */
@@ -39,7 +41,7 @@ export function RackPanel({ onClose }: { onClose: () => void }) {
     return (
       <Line>
         <Text as="h2" fontSize="14px" fontWeight="600" color="soft" mb="1">
-          Instruments
+          {rackPanelText.instruments}
         </Text>
         <Flex gap="3" wrap="wrap" align="center">
           <Text color="soft" flex="1 1 220px">
@@ -47,11 +49,11 @@ export function RackPanel({ onClose }: { onClose: () => void }) {
               ? practiceSentence(refusal, figures)
               : job.purpose === "work"
                 ? practiceWords.connectNote
-                : "Type the readings, or connect a simulated vehicle."}
+                : rackPanelText.typeTheReadingsOrConnect}
           </Text>
           <NativeSelect.Root w="auto">
             <NativeSelect.Field
-              aria-label="Simulated vehicle"
+              aria-label={rackPanelText.simulatedVehicle}
               h="target"
               bg="field"
               borderColor="edge"
@@ -75,15 +77,17 @@ export function RackPanel({ onClose }: { onClose: () => void }) {
                 rack.connect(chosen, onSimulator(job, chosen));
             }}
           >
-            {job.purpose === "work" ? practiceWords.connect : "Connect simulator"}
+            {job.purpose === "work" ? practiceWords.connect : rackPanelText.connectSimulator}
           </BenchButton>
         </Flex>
-        <Suspense fallback={<Text color="soft">Opening the log reader</Text>}>
+        <Suspense fallback={<Text color="soft">{rackPanelText.openingTheLogReader}</Text>}>
           <LogImport />
         </Suspense>
         {rack.status === "lost" && (
           <Text color="act" mt="2">
-            Simulator lost:{rack.reason}. Recorded readings are kept.
+            {rackPanelText.simulatorLost}
+            {rack.reason}
+            {rackPanelText.recordedReadingsAreKept}
           </Text>
         )}
       </Line>
@@ -114,7 +118,7 @@ export function RackPanel({ onClose }: { onClose: () => void }) {
           ))
         )}
         <Text color="soft" ml="auto" fontSize="14px" fontWeight="600">
-          Clock
+          {rackPanelText.clock}
         </Text>
         {paces.map((pace) => (
           <BenchButton
@@ -132,8 +136,8 @@ export function RackPanel({ onClose }: { onClose: () => void }) {
           kind="quiet"
           px="0"
           minW="target"
-          aria-label={rack.source.kind === "log" ? "Close log" : "Disconnect simulator"}
-          title={rack.source.kind === "log" ? "Close log" : "Disconnect simulator"}
+          aria-label={rack.source.kind === "log" ? rackPanelText.closeLog : rackPanelText.disconnectSimulator}
+          title={rack.source.kind === "log" ? rackPanelText.closeLog : rackPanelText.disconnectSimulator}
           onClick={() => {
             record((stored) => ({ ...stored, rackVehicle: null }));
             rack.disconnect();
@@ -141,7 +145,7 @@ export function RackPanel({ onClose }: { onClose: () => void }) {
         >
           <Unplug size={19} />
         </BenchButton>
-        <BenchButton kind="quiet" px="0" minW="target" aria-label="Hide instruments" onClick={onClose}>
+        <BenchButton kind="quiet" px="0" minW="target" aria-label={rackPanelText.hideInstruments} onClick={onClose}>
           <ChevronUp size={19} />
         </BenchButton>
       </Flex>
@@ -152,7 +156,15 @@ export function RackPanel({ onClose }: { onClose: () => void }) {
 /** Between the header and the work, as wide as both. */
 function Line({ children }: { children: ReactNode }) {
   return (
-    <Box as="section" aria-label="Instruments" bg="sheet" borderBottomWidth="1px" borderColor="line" px="4" py="1.5">
+    <Box
+      as="section"
+      aria-label={rackPanelText.instruments}
+      bg="sheet"
+      borderBottomWidth="1px"
+      borderColor="line"
+      px="4"
+      py="1.5"
+    >
       {children}
     </Box>
   );

@@ -6,6 +6,7 @@ import type { UnitId } from "@/core/units/units";
 import { useDraftEntry } from "@/session/drafts";
 import { BenchButton } from "@/ui/buttons";
 import { NumberField } from "@/ui/number-field";
+import { writeDownText } from "@/words/screens/job-instruments";
 
 interface WriteDownProps {
   /** Under which what is typed is kept until it is written down. */
@@ -34,7 +35,7 @@ export function WriteDown({ name, spec, label, unit, onWrite }: WriteDownProps) 
           setTyped({ ...typed, text: "" });
         }}
       >
-        Record typed values
+        {writeDownText.recordTypedValues}
       </BenchButton>
     </Flex>
   );

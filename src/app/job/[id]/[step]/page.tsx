@@ -3,6 +3,7 @@ import { notFound } from "next/navigation";
 import { isStep } from "@/views/job/frame/steps";
 import { StepView } from "@/views/job/step-view";
 import { stepNames } from "@/words/job";
+import { commonText } from "@/words/screens/common";
 
 interface PageProps {
   params: Promise<{ id: string; step: string }>;
@@ -10,7 +11,7 @@ interface PageProps {
 
 export async function generateMetadata({ params }: PageProps): Promise<Metadata> {
   const { step } = await params;
-  return { title: isStep(step) ? stepNames[step] : "Not found" };
+  return { title: isStep(step) ? stepNames[step] : commonText.notFound };
 }
 
 export default async function Page({ params }: PageProps) {

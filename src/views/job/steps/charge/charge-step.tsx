@@ -45,6 +45,7 @@ import {
   waitsInHose,
 } from "@/words/charge";
 import { chargeSentence } from "@/words/issues";
+import { chargeStepText } from "@/words/screens/steps/charge";
 import { gapList } from "@/words/steps";
 import { LedgerCard } from "./ledger-card";
 import { PlanCards } from "./plan-cards";
@@ -70,21 +71,19 @@ export function ChargeStep() {
   const ready = known && inputs !== null && found?.ok === true;
   return (
     <Stack gap="3.5" maxW="1080px">
-      <Caution title="Goggles and gloves on. Keep clear of belts">
-        Never open the high valve while the engine runs. Warm a can only in water of{" "}
-        {figures.quantity(WARM_WATER_C, "degC", 0)} at most, never with a flame. The maker's procedure and local law
-        come first.
+      <Caution title={chargeStepText.gogglesAndGlovesOnKeep}>
+        {chargeStepText.neverOpenTheHighValve(figures.quantity(WARM_WATER_C, "degC", 0))}
       </Caution>
       {!known ? (
-        <Notice tone="wait" title="Recover and weigh first">
-          The residual charge is unknown, so nothing can be added by weight. Go back to Recovery.
+        <Notice tone="wait" title={chargeStepText.recoverAndWeighFirst}>
+          {chargeStepText.theResidualChargeIsUnknown}
         </Notice>
       ) : inputs === null ? (
-        <Notice tone="wait" title="Charging needs the label">
-          Missing:{gapList(chargeSetupGaps(job), figures)}. Never charge by pressure instead.
+        <Notice tone="wait" title={chargeStepText.chargingNeedsTheLabel}>
+          {chargeStepText.missingNeverChargeByPressure(gapList(chargeSetupGaps(job), figures))}
         </Notice>
       ) : found && !found.ok ? (
-        <Notice tone="act" title="Impossible weights">
+        <Notice tone="act" title={chargeStepText.impossibleWeights}>
           {chargeSentence(found.issue, figures)}
         </Notice>
       ) : (
@@ -117,7 +116,7 @@ export function ChargeStep() {
             />
           )}
           {ready && desk.track.length > 2 && (
-            <Card title="Rate and pressures with this cylinder">
+            <Card title={chargeStepText.rateAndPressuresWithThis}>
               <ChargeTrack track={desk.track} />
             </Card>
           )}
@@ -206,19 +205,20 @@ function footWords(
   );
   const chance = Math.min(99, Math.floor(chanceInside(inputs.toleranceG, sd, missingG) * 100));
   if (job.correction !== null) {
-    return `${figures.quantity(inputs.residualG, "g")} from the readings, ± ${figures.quantity(job.correction.rangeG, "g")}; the rest by weight.`;
+    return chargeStepText.fromTheReadingsTheRest(
+      figures.quantity(inputs.residualG, "g"),
+      figures.quantity(job.correction.rangeG, "g"),
+    );
   }
-  if (waitsInHose(balance))
-    return `${figures.quantity(balance.drawInG, "g")} in the hose, to be drawn in through the low side.`;
-  if (balance.state === "over") return "Over the label: recover the excess by weight.";
+  if (waitsInHose(balance)) return chargeStepText.inTheHoseToBe(figures.quantity(balance.drawInG, "g"));
+  if (balance.state === "over") return chargeStepText.overTheLabelRecoverThe;
   if (balance.state === "inside") {
-    return `± ${figures.quantity(2 * sd, "g")}: scale, hoses and valve operation.`;
+    return chargeStepText.scaleHosesAndValveOperation(figures.quantity(2 * sd, "g"));
   }
   const after = live === null ? 0 : afterflowG(live);
-  const early =
-    after > 0.5 ? `Stop comes ${figures.quantity(after, "g", 1)} early; the rest follows from the valve. ` : "";
+  const early = after > 0.5 ? chargeStepText.stopComesEarlyTheRest(figures.quantity(after, "g", 1)) : "";
   if (missingG > 0) return `${early}${endsShortWords(missingG, chance, figures)}`;
-  return `${early}Chance of ending within the label range: ${chance} %.`;
+  return chargeStepText.chanceOfEndingWithinThe(early, chance);
 }
 
 /** Charging into a circuit that was not dried or has leaked: said where it matters, decided by the person. */
@@ -228,9 +228,13 @@ function VacuumDoubt({ job }: { job: Job }) {
   return (
     <Notice
       tone="wait"
-      title={evacuate.trace.length === 0 && evacuate.held.text === "" ? "Not evacuated yet" : "Vacuum not completed"}
+      title={
+        evacuate.trace.length === 0 && evacuate.held.text === ""
+          ? chargeStepText.notEvacuatedYet
+          : chargeStepText.vacuumNotCompleted
+      }
     >
-      Air and moisture stay in the circuit. Evacuate and read the hold first.
+      {chargeStepText.airAndMoistureStayIn}
     </Notice>
   );
 }
@@ -245,7 +249,7 @@ function Hoses() {
   const booked = movedBy(job.ledger, "purge");
   const flowing = useRackOf(({ latest }) => (latest?.valve ?? "shut") !== "shut");
   return (
-    <Card title="Charging hose">
+    <Card title={chargeStepText.chargingHose}>
       <Flex gap="6" wrap="wrap">
         <Choice
           label={hoseCardWords.end}
@@ -276,8 +280,8 @@ function Hoses() {
             value={job.charge.purged}
             hint={
               booked > 0
-                ? `${figures.quantity(booked, "g", 1)} recorded as vented`
-                : "A short puff that drives air out of the hose. Blank = none."
+                ? chargeStepText.recordedAsVented(figures.quantity(booked, "g", 1))
+                : chargeStepText.aShortPuffThatDrives
             }
             onChange={(purged) => set({ purged })}
           />
@@ -287,7 +291,7 @@ function Hoses() {
             disabled={purgeG === null || purgeG <= 0 || booked > 0 || flowing}
             onClick={() => purgeG !== null && edit((stored) => purgeBooked(stored, purgeG, new Date().toISOString()))}
           >
-            {booked > 0 ? "Hose is purged" : "Record purge"}
+            {booked > 0 ? chargeStepText.hoseIsPurged : chargeStepText.recordPurge}
           </BenchButton>
         </Stack>
       </Grid>

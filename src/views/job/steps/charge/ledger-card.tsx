@@ -11,6 +11,7 @@ import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { entrySummary } from "@/words/books";
+import { ledgerCardText } from "@/words/screens/steps/charge";
 
 /** The books of this job: every gram that moved. A wrong entry is answered by its opposite; none is ever taken out. */
 export function LedgerCard() {
@@ -22,21 +23,21 @@ export function LedgerCard() {
   const off = [...sums.values()].reduce((sum, grams) => sum + grams, 0);
   if (ledger.length === 0) {
     return (
-      <Card title="Refrigerant log">
-        <Text color="soft">No entries yet. Each weighing adds one.</Text>
+      <Card title={ledgerCardText.refrigerantLog}>
+        <Text color="soft">{ledgerCardText.noEntriesYetEachWeighing}</Text>
       </Card>
     );
   }
   return (
-    <Card title="Refrigerant log">
+    <Card title={ledgerCardText.refrigerantLog}>
       <Table.Root size="sm" bg="sheet" css={{ "& td, & th": { bg: "sheet", borderColor: "line" } }}>
         <Table.Header>
           <Table.Row>
-            <Table.ColumnHeader color="soft">Time</Table.ColumnHeader>
-            <Table.ColumnHeader color="soft">Entry</Table.ColumnHeader>
-            <Table.ColumnHeader color="soft">From, to</Table.ColumnHeader>
+            <Table.ColumnHeader color="soft">{ledgerCardText.time}</Table.ColumnHeader>
+            <Table.ColumnHeader color="soft">{ledgerCardText.entry}</Table.ColumnHeader>
+            <Table.ColumnHeader color="soft">{ledgerCardText.fromTo}</Table.ColumnHeader>
             <Table.ColumnHeader color="soft" textAlign="end">
-              Grams
+              {ledgerCardText.grams}
             </Table.ColumnHeader>
             <Table.ColumnHeader />
           </Table.Row>
@@ -58,10 +59,14 @@ export function LedgerCard() {
                     kind="quiet"
                     fontSize="14px"
                     px="3"
-                    aria-label={`Reverse: ${entrySummary(entry)}, ${figures.quantity(entry.grams, "g")}, ${format(parseISO(entry.at), "HH:mm:ss")}`}
+                    aria-label={ledgerCardText.reverse2(
+                      entrySummary(entry),
+                      figures.quantity(entry.grams, "g"),
+                      format(parseISO(entry.at), "HH:mm:ss"),
+                    )}
                     onClick={() => edit((stored) => countered(stored, entry.id, new Date().toISOString()))}
                   >
-                    Reverse
+                    {ledgerCardText.reverse}
                   </BenchButton>
                 )}
               </Table.Cell>
@@ -70,7 +75,9 @@ export function LedgerCard() {
         </Table.Body>
       </Table.Root>
       <Flex mt="2" color={Math.abs(off) < 0.01 ? "soft" : "act"} fontSize="14px">
-        {Math.abs(off) < 0.01 ? "The log balances." : `The log is off by ${figures.quantity(off, "g", 1)}.`}
+        {Math.abs(off) < 0.01
+          ? ledgerCardText.theLogBalances
+          : ledgerCardText.theLogIsOffBy(figures.quantity(off, "g", 1))}
       </Flex>
     </Card>
   );
@@ -81,12 +88,12 @@ const takenBack: readonly Act[] = ["charge", "purge", "take"];
 
 const places: Record<string, string> = {
   vehicle: "vehicle",
-  machine: "recovery machine",
+  machine: ledgerCardText.recoveryMachine,
   "machine-hoses": "machine's hoses",
-  line: "charging hose",
+  line: ledgerCardText.chargingHose,
   air: "air",
-  parts: "old parts",
-  bottle: "oil bottle",
+  parts: ledgerCardText.oldParts,
+  bottle: ledgerCardText.oilBottle,
 };
 
 function accountName(account: string, job: Job): string {

@@ -7,6 +7,7 @@ import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { missingOnHand, planStepWords } from "@/words/charge";
+import { planCardsText } from "@/words/screens/steps/charge";
 
 interface PlanCardsProps {
   plan: ChargePlan;
@@ -18,13 +19,13 @@ interface PlanCardsProps {
 /** The way to the label from here, step by step: what opens, what stays shut, how much, how long. */
 export function PlanCards({ plan, job, purged, warmWater }: PlanCardsProps) {
   const figures = useFigures();
-  const name = (id: string) => job.charge.containers.find((one) => one.id === id)?.name ?? "the cylinder";
+  const name = (id: string) => job.charge.containers.find((one) => one.id === id)?.name ?? planCardsText.theCylinder;
   const steps = plan.steps.filter((step) => step.kind !== "purge" || !purged);
   return (
-    <Card title="Charging plan">
+    <Card title={planCardsText.chargingPlan}>
       {steps.length === 0 ? (
         <Text color="soft">
-          {plan.missingG > 0 ? "No cylinder here can deliver refrigerant." : "The label weight is charged."}
+          {plan.missingG > 0 ? planCardsText.noCylinderHereCanDeliver : planCardsText.theLabelWeightIsCharged}
         </Text>
       ) : (
         <Grid templateColumns="repeat(auto-fit, minmax(150px, 1fr))" gap="2.5" as="ol" listStyleType="none">

@@ -36,6 +36,8 @@ import {
   waitsInHose,
 } from "@/words/charge";
 import { chargeSentence, deskSentence, refusalSentence } from "@/words/issues";
+import { commonText } from "@/words/screens/common";
+import { scalePanelText } from "@/words/screens/steps/charge";
 import { typed } from "@/words/typed";
 
 interface PanelProps {
@@ -69,7 +71,7 @@ function RackScale({ balance: found, next }: PanelProps) {
     answered(await desk.open(valve));
   };
   return (
-    <Card title="Scale (simulator)">
+    <Card title={scalePanelText.scaleSimulator}>
       <Flex gap="2" wrap="wrap" mb="3">
         {found.perContainer.map((c) => {
           const empty = c.leftG < EMPTY_BELOW_G;
@@ -87,46 +89,43 @@ function RackScale({ balance: found, next }: PanelProps) {
             </BenchButton>
           );
         })}
-        {found.perContainer.length === 0 && (
-          <Text color="soft">Add a can or cylinder below, with its net content.</Text>
-        )}
+        {found.perContainer.length === 0 && <Text color="soft">{scalePanelText.addACanOrCylinder}</Text>}
       </Flex>
       <Grid templateColumns={{ base: "1fr", md: "repeat(2, 1fr)", xl: "repeat(4, 1fr)" }} gap="2.5">
         <ValveCard
-          name="Liquid, high side"
-          does="Engine off. High valve open, low valve closed."
-          never="Never with the engine running"
+          name={scalePanelText.liquidHighSide}
+          does={scalePanelText.engineOffHighValveOpen}
+          never={scalePanelText.neverWithTheEngineRunning}
           open={valve === "liquid-high"}
           disabled={container === null || !tared || valve !== "shut"}
           onOpen={() => open("liquid-high")}
         />
         <ValveCard
-          name="Vapour, low side"
-          does="Engine at fast idle, cylinder upright. Low valve open."
-          never="High valve stays closed"
+          name={scalePanelText.vapourLowSide}
+          does={scalePanelText.engineAtFastIdleCylinder}
+          never={scalePanelText.highValveStaysClosed}
           open={valve === "vapour-low"}
           disabled={container === null || !tared || valve !== "shut"}
           onOpen={() => open("vapour-low")}
         />
         <ValveCard
-          name="Hose, low side"
-          does="Cylinder closed. Engine at fast idle, low valve open."
-          never="High valve stays closed"
+          name={scalePanelText.hoseLowSide}
+          does={scalePanelText.cylinderClosedEngineAtFast}
+          never={scalePanelText.highValveStaysClosed}
           open={valve === "hose-low"}
           disabled={valve !== "shut" || !waitsInHose(found)}
           onOpen={() => open("hose-low")}
         />
         <Flex direction="column" gap="2" borderWidth="1px" borderColor="line" rounded="card" p="3" bg="field">
-          <Text fontWeight="650">Scale</Text>
+          <Text fontWeight="650">{scalePanelText.scale}</Text>
           <Text fontSize="30px" fontWeight="650" lineHeight="1.1">
             {figures.number(latest?.scaleG, "g")}
             <Text as="span" fontSize="14px" color="soft" fontWeight="400">
-              {" "}
-              g left
+              {scalePanelText.gLeft}
             </Text>
           </Text>
           <Text mt="auto" fontSize="14px" color="soft">
-            {container === null ? "Nothing on the scale." : closingWords(found, container.leftG, figures)}
+            {container === null ? scalePanelText.nothingOnTheScale : closingWords(found, container.leftG, figures)}
           </Text>
         </Flex>
       </Grid>
@@ -137,7 +136,7 @@ function RackScale({ balance: found, next }: PanelProps) {
           disabled={valve === "shut"}
           onClick={() => void desk.shut().then(answered)}
         >
-          {valve === "shut" ? "All valves closed" : "Close valve"}
+          {valve === "shut" ? scalePanelText.allValvesClosed : scalePanelText.closeValve}
         </BenchButton>
       </StepActs>
       <Box role="status" mt="2.5" fontSize="17px" fontWeight="600" color={refused ? "act" : "soft"}>
@@ -183,11 +182,11 @@ function ValveCard({ name, does, never, open, disabled, onOpen }: ValveCardProps
       </Text>
       {open ? (
         <Flex mt="auto" minH="target" align="center" justify="center" rounded="card" bg="band" fontWeight="650">
-          Open now
+          {scalePanelText.openNow}
         </Flex>
       ) : (
-        <BenchButton mt="auto" kind="main" disabled={disabled} aria-label={`Open ${name}`} onClick={onOpen}>
-          Open valve
+        <BenchButton mt="auto" kind="main" disabled={disabled} aria-label={scalePanelText.open(name)} onClick={onOpen}>
+          {scalePanelText.openValve}
         </BenchButton>
       )}
     </Flex>
@@ -219,10 +218,10 @@ const LEAST_BOOKED_G = 0.5;
 const draftOf = (containerId: string) => `net-${containerId}`;
 
 const handValves: { value: Exclude<ValveAt, "shut">; label: string }[] = [
-  { value: "liquid-high", label: "Liquid, high side" },
-  { value: "vapour-low", label: "Vapour, low side" },
-  { value: "liquid-low", label: "Liquid, low side" },
-  { value: "vapour-high", label: "Vapour, high side" },
+  { value: "liquid-high", label: scalePanelText.liquidHighSide },
+  { value: "vapour-low", label: scalePanelText.vapourLowSide },
+  { value: "liquid-low", label: scalePanelText.liquidLowSide },
+  { value: "vapour-high", label: scalePanelText.vapourHighSide },
 ];
 
 /** Without a connected scale: how the valves stand is watched over, and what the shop's own scale shows is written down. */
@@ -245,7 +244,7 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
       : { time: 0, scaleG: null, low: null, high: null, engineOn: engine === "on", valve };
   const write = ({ id, leftG, drawnG }: MassBalance["perContainer"][number]) => {
     const checked = checkEntry(
-      { ...fields.net, min: shows === "zeroed" ? -fields.net.max : 0, label: "Net content now" },
+      { ...fields.net, min: shows === "zeroed" ? -fields.net.max : 0, label: scalePanelText.netContentNow },
       typedOf(id),
     );
     if (!checked.ok) {
@@ -256,7 +255,7 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
     const draw = { containerId: id, startG: leftG, nowG };
     const issue = checkTyped(inputs, draw);
     if (issue) {
-      setRefused(`${chargeSentence(issue, figures)} Not recorded; your entry is kept.`);
+      setRefused(scalePanelText.notRecordedYourEntryIs(chargeSentence(issue, figures)));
       return;
     }
     const grams = leftG - nowG;
@@ -268,15 +267,11 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
     const question = JSON.stringify([id, typedOf(id), shows]);
     if (overG > inputs.toleranceG && confirmed !== question) {
       setConfirmed(question);
-      setRefused(
-        `This would be ${figures.quantity(overG, "g")} over the label. Check it; press Record again to confirm.`,
-      );
+      setRefused(scalePanelText.thisWouldBeOverThe(figures.quantity(overG, "g")));
       return;
     }
     if (grams < LEAST_BOOKED_G) {
-      setRefused(
-        `No change from the log, ${figures.quantity(leftG, "g")}: nothing was charged. Not recorded; your entry is kept.`,
-      );
+      setRefused(scalePanelText.noChangeFromTheLog(figures.quantity(leftG, "g")));
       return;
     }
     const refusal = edit((stored) =>
@@ -285,14 +280,14 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
     setRefused(refusal === null ? null : refusalSentence(refusal, figures));
   };
   return (
-    <Card title="Own scale or machine">
+    <Card title={scalePanelText.ownScaleOrMachine}>
       <Stack gap="3">
         <Choice
-          label="What you enter"
+          label={scalePanelText.whatYouEnter}
           options={[
-            { value: "left", label: "Cylinder content left" },
-            { value: "zeroed", label: "Zeroed scale, counting down" },
-            { value: "in", label: "Weight dosed by machine" },
+            { value: "left", label: scalePanelText.cylinderContentLeft },
+            { value: "zeroed", label: scalePanelText.zeroedScaleCountingDown },
+            { value: "in", label: scalePanelText.weightDosedByMachine },
           ]}
           value={shows}
           onChange={setShows}
@@ -308,8 +303,8 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
                 onChange={(typed) => setTyped(c.id, typed)}
               />
             </Box>
-            <BenchButton aria-label={`Record ${c.name}`} onClick={() => write(c)}>
-              Record
+            <BenchButton aria-label={scalePanelText.record2(c.name)} onClick={() => write(c)}>
+              {scalePanelText.record}
             </BenchButton>
           </Flex>
         ))}
@@ -321,20 +316,20 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
         {found.drawInG >= WORTH_DRAWING_IN_G && (
           <Flex gap="3" wrap="wrap" align="center">
             <BenchButton kind={waitsInHose(found) ? "act" : "quiet"} onClick={() => edit(hoseDrawnIn)}>
-              Hose drawn in
+              {scalePanelText.hoseDrawnIn}
             </BenchButton>
             <Text flex="1 1 300px">
-              {`${figures.quantity(found.drawInG, "g")} in the hose. ${CLOSED_RUNNING} About ${DRAW_IN_S} s; keep the high valve closed.`}
+              {scalePanelText.inTheHoseAboutS(figures.quantity(found.drawInG, "g"), CLOSED_RUNNING, DRAW_IN_S)}
             </Text>
           </Flex>
         )}
         <Flex gap="6" wrap="wrap">
-          <Choice label="Open valve" options={handValves} value={valve} onChange={setValve} />
+          <Choice label={scalePanelText.openValve} options={handValves} value={valve} onChange={setValve} />
           <Choice
-            label="Engine"
+            label={commonText.engine}
             options={[
-              { value: "off", label: "Off" },
-              { value: "on", label: "Running" },
+              { value: "off", label: scalePanelText.off },
+              { value: "on", label: scalePanelText.running },
             ]}
             value={engine}
             onChange={setEngine}

@@ -16,6 +16,8 @@ import { Text } from "@/ui/text";
 import { useShopChart } from "@/views/job/steps/running/shop-chart";
 import { hotDaySentence } from "@/words/charge";
 import { ruleOfThumb, schoolLabels } from "@/words/job";
+import { commonText } from "@/words/screens/common";
+import { schoolsCardText } from "@/words/screens/steps/charge";
 import { typed } from "@/words/typed";
 
 /** What each school would have put into this vehicle today, and what that does on a hot day. Weight decides. */
@@ -42,7 +44,7 @@ export function SchoolsCard() {
       schools: now.schools.includes(school) ? now.schools.filter((one) => one !== school) : [...now.schools, school],
     }));
   return (
-    <Card title={`Charge by other methods at ${figures.quantity(conditions.ambientC, "degC", 0)}, simulated`}>
+    <Card title={schoolsCardText.chargeByOtherMethodsAt(figures.quantity(conditions.ambientC, "degC", 0))}>
       <Flex gap="1.5" wrap="wrap" mb="2">
         {schools.map((school) => (
           <BenchButton
@@ -61,26 +63,26 @@ export function SchoolsCard() {
         <Table.Root size="sm" bg="sheet" css={{ "& td, & th": { bg: "sheet", borderColor: "line" } }}>
           <Table.Header>
             <Table.Row>
-              <Table.ColumnHeader color="soft">Method</Table.ColumnHeader>
+              <Table.ColumnHeader color="soft">{schoolsCardText.method}</Table.ColumnHeader>
               <Table.ColumnHeader color="soft" textAlign="end">
-                Charge
+                {commonText.charge}
               </Table.ColumnHeader>
               <Table.ColumnHeader color="soft" textAlign="end">
-                Against label
+                {schoolsCardText.againstLabel}
               </Table.ColumnHeader>
               <Table.ColumnHeader color="soft">
-                At {figures.quantity(HOT_C, "degC", 0)}, at the lights
+                {schoolsCardText.atAtTheLights(figures.quantity(HOT_C, "degC", 0))}
               </Table.ColumnHeader>
             </Table.Row>
           </Table.Header>
           <Table.Body>
             <Table.Row fontSize="16px">
-              <Table.Cell fontWeight="650">By weight</Table.Cell>
+              <Table.Cell fontWeight="650">{schoolsCardText.byWeight}</Table.Cell>
               <Table.Cell textAlign="end" fontSize="20px" fontWeight="650">
                 {figures.quantity(answer.labelG, "g")}
               </Table.Cell>
               <Table.Cell textAlign="end" color="done" fontWeight="600">
-                label
+                {schoolsCardText.label}
               </Table.Cell>
               <Table.Cell>{hotDaySentence(answer.atLabel, null, figures)}</Table.Cell>
             </Table.Row>
@@ -93,7 +95,9 @@ export function SchoolsCard() {
         </Table.Root>
       )}
       <Text color="soft" fontSize="14px" mt="2">
-        {`Pressure chart: ${shop.chart && chart ? typed(shop.chart.name) : ruleOfThumb(figures)}. For information only: charge by the label weight.`}
+        {schoolsCardText.pressureChartForInformationOnly(
+          shop.chart && chart ? typed(shop.chart.name) : ruleOfThumb(figures),
+        )}
       </Text>
     </Card>
   );
@@ -113,7 +117,7 @@ function SchoolRow({ answer, all }: { answer: SchoolAnswer; all: SchoolsAnswer }
         {answer.stops ? figures.quantity(answer.chargeG, "g") : `over ${figures.quantity(answer.chargeG, "g")}`}
       </Table.Cell>
       <Table.Cell textAlign="end" color={Math.abs(off) > 0.1 * all.labelG ? "act" : "soft"} fontWeight="600">
-        {answer.stops ? `${off > 0 ? "+ " : "− "}${figures.quantity(Math.abs(off), "g")}` : "no end point"}
+        {answer.stops ? `${off > 0 ? "+ " : "− "}${figures.quantity(Math.abs(off), "g")}` : schoolsCardText.noEndPoint}
       </Table.Cell>
       <Table.Cell>{hotDaySentence(answer.hotDay, all.atLabel, figures)}</Table.Cell>
     </Table.Row>

@@ -12,6 +12,7 @@ import { Measure } from "@/ui/measure";
 import { Text } from "@/ui/text";
 import { WriteDown } from "@/views/job/instruments/write-down";
 import { rackSentence } from "@/words/issues";
+import { surplusCardText } from "@/words/screens/steps/charge";
 
 /** Over the label: what is too much comes out by weight, with the machine, never to the air. */
 export function SurplusCard({ overG }: { overG: number }) {
@@ -35,12 +36,14 @@ export function SurplusCard({ overG }: { overG: number }) {
     book(shown);
   };
   return (
-    <Card title={`${figures.quantity(overG, "g")} over the label: recover by weight, do not vent`}>
+    <Card title={surplusCardText.overTheLabelRecoverBy(figures.quantity(overG, "g"))}>
       {connected ? (
         <Flex gap="5" align="end" wrap="wrap">
-          <Measure label="Excess recovered" value={running ? shown : 0} unit="g" />
+          <Measure label={surplusCardText.excessRecovered} value={running ? shown : 0} unit="g" />
           <BenchButton kind={running && shown >= overG - 3 ? "act" : "main"} onClick={running ? stop : start}>
-            {running ? `Stop and record ${figures.quantity(shown, "g")}` : "Start recovery machine"}
+            {running
+              ? surplusCardText.stopAndRecord(figures.quantity(shown, "g"))
+              : surplusCardText.startRecoveryMachine}
           </BenchButton>
         </Flex>
       ) : (

@@ -18,6 +18,7 @@ import { NumberField } from "@/ui/number-field";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { StationCard } from "@/views/job/steps/recover/station-card";
 import { optionsOf, vacuumGaugeLabels } from "@/words/job";
+import { evacuateStepText } from "@/words/screens/steps/evacuate";
 import { holdIssueSentence } from "@/words/vacuum";
 import { HoldReading, SightCard } from "./hold-reading";
 import { PumpCard } from "./pump-card";
@@ -56,7 +57,7 @@ function PumpedByHand() {
   return (
     <Stack gap="3.5" maxW="1080px">
       <PumpCard target={target} holdS={holdS} />
-      <Card title="Pressure since pump start">
+      <Card title={evacuateStepText.pressureSincePumpStart}>
         <VacuumTrace
           evacuate={evacuate}
           targetKpa={target?.targetKpa ?? null}
@@ -75,17 +76,17 @@ function PumpedByHand() {
         />
       ) : (
         answer?.ok === false && (
-          <Notice tone="wait" title="Hold not judged yet">
+          <Notice tone="wait" title={evacuateStepText.holdNotJudgedYet}>
             {holdIssueSentence(answer.issue, figures)}
           </Notice>
         )
       )}
       {setting !== null && <SightCard setting={setting} holdS={holdS} wantedGYear={wantedLeakGYear} />}
       <Grid templateColumns={{ base: "1fr", xl: "1fr 1fr" }} gap="3.5" alignItems="start">
-        <Card title="Gauge and coldest part">
+        <Card title={evacuateStepText.gaugeAndColdestPart}>
           <Stack gap="3">
             <Choice
-              label="Vacuum gauge"
+              label={evacuateStepText.vacuumGauge}
               options={optionsOf(vacuumGaugeLabels)}
               value={vacuumGauges.includes(evacuate.gauge) ? evacuate.gauge : null}
               onChange={(gauge) => set({ gauge })}
@@ -93,7 +94,7 @@ function PumpedByHand() {
             <NumberField
               spec={fields.wall}
               value={evacuate.wall}
-              hint="Water stays there longest."
+              hint={evacuateStepText.waterStaysThereLongest}
               onChange={(wall) => set({ wall })}
             />
           </Stack>

@@ -13,6 +13,7 @@ import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
+import { holdReadingText } from "@/words/screens/steps/evacuate";
 import { holdLength, holdWords, ONLY_UNDER_PRESSURE, shortHoldCauses } from "@/words/vacuum";
 
 /** A hold this much shorter than chosen is said to be. */
@@ -42,25 +43,35 @@ export function HoldReading({ answer, unit, wantedGYear, chosenS, targetKpa }: H
       <Text>{[meaning, ...notes].join(" ")}</Text>
       {shallow && (
         <Text fontWeight="650" color="act">
-          {`The hold began at ${formatQuantity(startKpa, unit, decimals)}, above the target of ${formatQuantity(targetKpa, unit, decimals)}: evacuate further.`}
+          {holdReadingText.theHoldBeganAtAbove(
+            formatQuantity(startKpa, unit, decimals),
+            formatQuantity(targetKpa, unit, decimals),
+          )}
         </Text>
       )}
       {seconds < SHORTER * chosenS && (
         <Text fontWeight="650" color="wait">
-          {`Held for ${holdLength(seconds)} of this workshop's ${holdLength(chosenS)}.`}
+          {holdReadingText.heldForOfThisWorkshops(holdLength(seconds), holdLength(chosenS))}
         </Text>
       )}
       <Flex gap="6" wrap="wrap" mt="2" color="ink">
-        <Fact label="Rise" value={`${difference(riseKpa, unit, decimals)} in ${holdLength(seconds)}`} />
+        <Fact label={holdReadingText.rise} value={`${difference(riseKpa, unit, decimals)} in ${holdLength(seconds)}`} />
         {leaks && (
           <Fact
-            label="As refrigerant leak"
-            value={`${figures.quantity(leakGYear.median, "g")} per year (${figures.number(leakGYear.low, "g")} to ${figures.number(leakGYear.high, "g")})`}
+            label={holdReadingText.asRefrigerantLeak}
+            value={holdReadingText.perYear(
+              figures.quantity(leakGYear.median, "g"),
+              figures.number(leakGYear.low, "g"),
+              figures.number(leakGYear.high, "g"),
+            )}
           />
         )}
-        <Fact label="Detection limit of this hold" value={`${figures.quantity(answer.smallestGYear, "g")} a year`} />
         <Fact
-          label="Confidence"
+          label={holdReadingText.detectionLimitOfThisHold}
+          value={`${figures.quantity(answer.smallestGYear, "g")} a year`}
+        />
+        <Fact
+          label={holdReadingText.confidence}
           value={holdCauses
             .filter((cause) => probabilities[cause] > 0.01)
             .sort((a, b) => probabilities[b] - probabilities[a])
@@ -106,34 +117,37 @@ export function SightCard({ setting, holdS, wantedGYear }: SightCardProps) {
   const figures = useFigures();
   const needed = holdFor(wantedGYear, setting);
   return (
-    <Card title="What a hold can show">
+    <Card title={holdReadingText.whatAHoldCanShow}>
       <Flex gap="6" wrap="wrap" align="end">
         <Measure
-          label={`Detection limit in ${holdLength(holdS)}`}
+          label={holdReadingText.detectionLimitIn(holdLength(holdS))}
           value={smallestLeak(holdS, setting)}
           unit="g"
-          note={`per year with outgassing; from two readings only ${figures.quantity(smallestLeak(holdS, setting, "ends"), "g")}`}
+          note={holdReadingText.perYearWithOutgassingFrom(
+            figures.quantity(smallestLeak(holdS, setting, holdReadingText.ends), "g"),
+          )}
         />
         <Box w="200px">
           <BaseField
             spec={wantedSpec}
-            label="Leak to detect, per year"
+            label={holdReadingText.leakToDetectPerYear}
             base={wantedGYear}
             of="g"
             onChange={(wantedLeakGYear) => keepChoices({ wantedLeakGYear })}
           />
         </Box>
         <Text fontSize="18px" fontWeight="650" pb="1">
-          {needed === null
-            ? "Not with this gauge within a day: pressure-test with dry nitrogen."
-            : `Hold for ${holdLength(needed)}.`}
+          {needed === null ? holdReadingText.notWithThisGaugeWithin : holdReadingText.holdFor(holdLength(needed))}
         </Text>
       </Flex>
       <Text color="soft" mt="1" fontSize="14px">
-        {`${ONLY_UNDER_PRESSURE} A sound vehicle loses ${figures.range(SOUND_G_YEAR.low, SOUND_G_YEAR.high, "g")} a year through hoses and shaft seal: that is no leak.`}
+        {holdReadingText.aSoundVehicleLosesA(
+          ONLY_UNDER_PRESSURE,
+          figures.range(SOUND_G_YEAR.low, SOUND_G_YEAR.high, "g"),
+        )}
       </Text>
     </Card>
   );
 }
 
-const wantedSpec = { label: "Leak to detect", dimension: "mass", min: 20, max: 5000 } as const;
+const wantedSpec = { label: holdReadingText.leakToDetect, dimension: "mass", min: 20, max: 5000 } as const;

@@ -19,6 +19,7 @@ import { useTick } from "@/ui/tick";
 import { StepActs } from "@/views/job/frame/step-foot";
 import { WriteDown } from "@/views/job/instruments/write-down";
 import { rackSentence } from "@/words/issues";
+import { pumpCardText } from "@/words/screens/steps/evacuate";
 import { holdLength, holdOf, holdOptions, targetNote } from "@/words/vacuum";
 
 type Evacuate = Job["evacuate"];
@@ -89,28 +90,28 @@ export function PumpCard({ target, holdS }: PumpCardProps) {
   const deep = target !== null && shown !== null && shown < target.targetKpa;
   const words =
     phase === null
-      ? "Not started."
+      ? pumpCardText.notStarted
       : phase === "pump"
-        ? `Pump on for ${clock(since)}. To hold: close the valve, stop the pump.`
+        ? pumpCardText.pumpOnForToHold(clock(since))
         : phase === "hold"
           ? since < holdS
-            ? `Holding for ${clock(since)}, ${clock(holdS - since)} left.`
-            : `Holding for ${clock(since)}: hold time reached.`
-          : "Hold recorded.";
+            ? pumpCardText.holdingForLeft(clock(since), clock(holdS - since))
+            : pumpCardText.holdingForHoldTimeReached(clock(since))
+          : pumpCardText.holdRecorded;
   return (
-    <Card title={connected ? "Vacuum gauge (simulator)" : "Vacuum gauge"}>
+    <Card title={connected ? pumpCardText.vacuumGaugeSimulator : pumpCardText.vacuumGauge}>
       <Flex align="end" gap="6" wrap="wrap">
         <Measure
-          label="Absolute pressure"
+          label={pumpCardText.absolutePressure}
           value={shown}
           unit={unit}
           decimals={decimals}
           size="large"
-          note={connected && shown === null ? "refrigerant still in the circuit" : undefined}
+          note={connected && shown === null ? pumpCardText.refrigerantStillInTheCircuit : undefined}
         />
         {target && (
           <Measure
-            label="Target vacuum"
+            label={pumpCardText.targetVacuum}
             value={target.targetKpa}
             unit={unit}
             decimals={decimals}
@@ -125,19 +126,23 @@ export function PumpCard({ target, holdS }: PumpCardProps) {
             disabled={coming || full}
             onClick={pump}
           >
-            {full ? `A job holds at most ${MOST_MARKS} marks` : phase === null ? "Start pump" : "Evacuate again"}
+            {full
+              ? pumpCardText.aJobHoldsAtMost(MOST_MARKS)
+              : phase === null
+                ? pumpCardText.startPump
+                : pumpCardText.evacuateAgain}
           </BenchButton>
         )}
         {phase === "pump" && (
           <BenchButton minW="180px" kind={deep ? "act" : "main"} disabled={coming} onClick={hold}>
-            Start hold
+            {pumpCardText.startHold}
           </BenchButton>
         )}
         {phase === "hold" && (
           <BenchButton kind={since >= holdS ? "act" : "quiet"} disabled={since < fields.hold.min} onClick={end}>
             {since < fields.hold.min
-              ? `Hold at least ${fields.hold.min} s: ${Math.ceil(fields.hold.min - since)} s left`
-              : `End hold after ${clock(since)}`}
+              ? pumpCardText.holdAtLeastSS(fields.hold.min, Math.ceil(fields.hold.min - since))
+              : pumpCardText.endHoldAfter(clock(since))}
           </BenchButton>
         )}
       </StepActs>
@@ -149,13 +154,13 @@ export function PumpCard({ target, holdS }: PumpCardProps) {
           <WriteDown
             name="vacuum"
             spec={fields.held}
-            label="Gauge reading"
+            label={pumpCardText.gaugeReading}
             unit={unit}
             onWrite={(kpa) => addPoint(edit, desk.vacuumClock(), kpa)}
           />
         )}
         <Choice
-          label="Hold time"
+          label={pumpCardText.holdTime}
           options={holdOptions}
           value={String(holdS)}
           onChange={(value) => keepChoices({ holdS: holdOf(value) })}

@@ -6,6 +6,7 @@ import { useJob, useSetPart } from "@/session/session";
 import { Card } from "@/ui/card";
 import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
+import { typedHoldText } from "@/words/screens/steps/evacuate";
 
 /** Where no trace was taken: two readings and a clock. */
 export function TypedHold() {
@@ -13,14 +14,14 @@ export function TypedHold() {
   const set = useSetPart("evacuate");
   const { evacuate } = job;
   return (
-    <Card title="Hold by two readings">
+    <Card title={typedHoldText.holdByTwoReadings}>
       <Grid templateColumns="1fr" gap="3">
         <NumberField spec={fields.lowest} value={evacuate.lowest} onChange={(lowest) => set({ lowest })} />
         <NumberField spec={fields.held} value={evacuate.held} onChange={(held) => set({ held })} />
         <NumberField spec={fields.hold} value={evacuate.hold} onChange={(hold) => set({ hold })} />
       </Grid>
       <Text mt="2" color="soft">
-        A gauge that only shows “vacuum” cannot answer this.
+        {typedHoldText.aGaugeThatOnlyShows}
       </Text>
     </Card>
   );

@@ -15,6 +15,7 @@ import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { booksName } from "@/words/books";
+import { hookUpStepText } from "@/words/screens/steps/hook-up";
 import { hookUpCheckWords } from "@/words/steps";
 
 export function HookUpStep() {
@@ -23,12 +24,9 @@ export function HookUpStep() {
   const set = useSetPart("hookUp");
   return (
     <Stack gap="3.5" maxW="1080px">
-      <Caution title="Refrigerant causes frostbite and can blind you">
-        Put on goggles and gloves first. Never open the manifold's high valve while the engine runs. Local law, the
-        maker's procedure and licensed practice come first.
-      </Caution>
+      <Caution title={hookUpStepText.refrigerantCausesFrostbiteAndCan}>{hookUpStepText.putOnGogglesAndGloves}</Caution>
       <Grid templateColumns={{ base: "1fr", lg: "1fr 1fr" }} gap="3.5">
-        <Card title="Connecting the gauges">
+        <Card title={hookUpStepText.connectingTheGauges}>
           <Stack gap="1">
             {hookUpChecks.map((id) => (
               <Checkbox.Root
@@ -58,29 +56,28 @@ export function HookUpStep() {
           </Stack>
         </Card>
         <Stack gap="3.5">
-          <Card title="Connected sides">
+          <Card title={hookUpStepText.connectedSides}>
             <Choice
-              label="Gauges on"
+              label={hookUpStepText.gaugesOn}
               options={[
-                { value: "both", label: "Both sides" },
-                { value: "low-only", label: "Low side only" },
+                { value: "both", label: hookUpStepText.bothSides },
+                { value: "low-only", label: hookUpStepText.lowSideOnly },
               ]}
               value={hookUp.gauges}
               onChange={(gauges) => set({ gauges })}
             />
             {hookUp.gauges === "low-only" && (
               <Text mt="2.5" fontSize="15px">
-                If the high port leaks after every connection, use the low side only. Superheat needs the suction clamp.
-                Air, overcharge, low condenser airflow, subcooling and equalisation then stay unknown.
+                {hookUpStepText.ifTheHighPortLeaks}
               </Text>
             )}
             {hookUp.gauges === "both" && (
               <Text mt="2.5" fontSize="15px">
-                Both sides: superheat, subcooling, static pressure and equalisation test.
+                {hookUpStepText.bothSidesSuperheatSubcoolingStatic}
               </Text>
             )}
           </Card>
-          <Card title="Lost with the hoses">
+          <Card title={hookUpStepText.lostWithTheHoses}>
             <Grid templateColumns="1fr 1fr" gap="3">
               <NumberField spec={fields.hose} value={hookUp.hose} onChange={(hose) => set({ hose })} />
               <NumberField spec={fields.bore} value={hookUp.bore} onChange={(bore) => set({ bore })} />
@@ -102,33 +99,43 @@ function HoseLoss({ job }: { job: Job }) {
   if (loss === null) {
     return (
       <Text mt="2" color="soft" fontSize="14px">
-        Enter refrigerant, altitude and length.
+        {hookUpStepText.enterRefrigerantAltitudeAndLength}
       </Text>
     );
   }
   return (
     <>
       <Grid templateColumns="1fr 1fr" gap="3" mt="3">
-        <Measure label="Drained to the low side" value={loss.letBackG} unit="g" decimals={1} note="vapour only" />
+        <Measure
+          label={hookUpStepText.drainedToTheLowSide}
+          value={loss.letBackG}
+          unit="g"
+          decimals={1}
+          note={hookUpStepText.vapourOnly}
+        />
         {loss.asTheyStoodG !== null && (
-          <Measure label="Disconnected full" value={loss.asTheyStoodG} unit="g" note="high hose full of liquid" />
+          <Measure
+            label={hookUpStepText.disconnectedFull}
+            value={loss.asTheyStoodG}
+            unit="g"
+            note={hookUpStepText.highHoseFullOfLiquid}
+          />
         )}
       </Grid>
       {loss.asTheyStoodG !== null && (
         <Box mt="2.5">
           <Choice
-            label="When disconnecting"
+            label={hookUpStepText.whenDisconnecting}
             options={[
-              { value: "let-back", label: "Drain to low side" },
-              { value: "as-they-stood", label: "Disconnect full" },
+              { value: "let-back", label: hookUpStepText.drainToLowSide },
+              { value: "as-they-stood", label: hookUpStepText.disconnectFull },
             ]}
             value={job.hookUp.hosesOff}
             onChange={(hosesOff) => set({ hosesOff })}
           />
           <Box h="3" />
-          <Notice tone="wait" title="Drain the high hose before disconnecting">
-            Close the high-side coupler, then open both hand wheels with the engine running: the low side draws the
-            liquid in. The rest is counted in{booksName(figures)}.
+          <Notice tone="wait" title={hookUpStepText.drainTheHighHoseBefore}>
+            {hookUpStepText.closeTheHighSideCoupler(booksName(figures))}
           </Notice>
         </Box>
       )}

@@ -11,10 +11,12 @@ import { Choice } from "@/ui/choice";
 import { Text } from "@/ui/text";
 import { labelPlaces, type TellId, tellWords } from "@/words/how-to-tell";
 import { compressorLabels, fanLabels, highPortLabels, meteringLabels, optionsOf } from "@/words/job";
+import { commonText } from "@/words/screens/common";
+import { howBuiltText } from "@/words/screens/steps/intake";
 
 type Intake = Job["intake"];
 
-const NOT_SURE = { value: "unsure", label: "Unknown" } as const;
+const NOT_SURE = { value: "unsure", label: howBuiltText.unknown } as const;
 
 /** How the circuit is built: each question with the drawings that help to answer it, and "not sure" as an answer. */
 export function HowBuilt() {
@@ -35,36 +37,39 @@ export function HowBuilt() {
   const given = <Key extends BuildQuestion>(key: Key) => (intake.unsure.includes(key) ? "unsure" : intake[key]);
   const both = intake.unsure.includes("metering") || intake.unsure.includes("compressor");
   return (
-    <Card title="Build">
+    <Card title={howBuiltText.build}>
       <Stack gap="3">
-        <Question tells={["valve", "receiver", "orifice", "accumulator"]} about="the metering device">
+        <Question tells={["valve", "receiver", "orifice", "accumulator"]} about={howBuiltText.theMeteringDevice}>
           <Choice
-            label="Metering device"
+            label={howBuiltText.meteringDevice}
             options={[...optionsOf(meteringLabels), NOT_SURE]}
             value={given("metering")}
             onChange={(value) => answer("metering", value)}
           />
         </Question>
-        <Question tells={["fixed", "variable-internal", "variable-external", "electric"]} about="the compressor">
+        <Question
+          tells={["fixed", "variable-internal", "variable-external", "electric"]}
+          about={howBuiltText.theCompressor}
+        >
           <Choice
-            label="Compressor"
+            label={commonText.compressor}
             options={[...optionsOf(compressorLabels), NOT_SURE]}
             value={given("compressor")}
             onChange={(value) => answer("compressor", value)}
           />
         </Question>
-        <Question tells={["fan-electric", "fan-viscous"]} about="the condenser fan">
+        <Question tells={["fan-electric", "fan-viscous"]} about={howBuiltText.theCondenserFan}>
           <Choice
-            label="Condenser fan"
+            label={howBuiltText.condenserFan}
             options={[...optionsOf(fanLabels), NOT_SURE]}
             value={given("condenserFan")}
             onChange={(value) => answer("condenserFan", value)}
           />
         </Question>
-        <Question tells={["one-evaporator", "two-evaporators"]} about="the evaporators">
+        <Question tells={["one-evaporator", "two-evaporators"]} about={howBuiltText.theEvaporators}>
           <Choice
-            label="Evaporators"
-            options={[{ value: "1", label: "One" }, { value: "2", label: "Two" }, NOT_SURE]}
+            label={howBuiltText.evaporators}
+            options={[{ value: "1", label: howBuiltText.one }, { value: "2", label: howBuiltText.two }, NOT_SURE]}
             value={
               intake.unsure.includes("evaporators")
                 ? "unsure"
@@ -77,9 +82,9 @@ export function HowBuilt() {
             onChange={(count) => answer("evaporators", count === "unsure" ? "unsure" : count === "1" ? 1 : 2)}
           />
         </Question>
-        <Question tells={["high-port", "low-port"]} about="the ports">
+        <Question tells={["high-port", "low-port"]} about={howBuiltText.thePorts}>
           <Choice
-            label="High-side port"
+            label={howBuiltText.highSidePort}
             options={optionsOf(highPortLabels)}
             value={intake.highPort ?? "after-condenser"}
             onChange={(highPort) => edit((stored) => ({ ...stored, intake: { ...stored.intake, highPort } }))}
@@ -87,8 +92,7 @@ export function HowBuilt() {
         </Question>
         {both && (
           <Text color="wait" fontSize="15px" role="status">
-            If unknown, all possible builds count equally and the expected range covers them all. You can enter it at
-            any time.
+            {howBuiltText.ifUnknownAllPossibleBuilds}
           </Text>
         )}
       </Stack>
@@ -108,10 +112,10 @@ function Question({ tells, about, children }: { tells: readonly TellId[]; about:
           px="3"
           fontSize="15px"
           aria-expanded={open}
-          aria-label={`Identify ${about}`}
+          aria-label={howBuiltText.identify(about)}
           onClick={() => setOpen(!open)}
         >
-          {open ? "Close" : "How to tell"}
+          {open ? "Close" : howBuiltText.howToTell}
         </BenchButton>
       </Flex>
       {open && (
@@ -150,10 +154,10 @@ export function WhereLabel() {
         px="3"
         fontSize="15px"
         aria-expanded={open}
-        aria-label="Label location"
+        aria-label={howBuiltText.labelLocation}
         onClick={() => setOpen(!open)}
       >
-        {open ? "Close" : "Label location"}
+        {open ? "Close" : howBuiltText.labelLocation}
       </BenchButton>
       {open && (
         <Box mt="2" p="3" bg="ground" rounded="card">

@@ -22,6 +22,8 @@ import { LabelDoubts } from "@/views/job/frame/label-doubts";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { labelDoubtSentence } from "@/words/issues";
 import { historyLabels, oilLabels, optionsOf, refrigerantLabels, stopSignLabels, unreadableLabel } from "@/words/job";
+import { commonText } from "@/words/screens/common";
+import { intakeStepText } from "@/words/screens/steps/intake";
 import { HowBuilt, WhereLabel } from "./how-built";
 import { VehicleIdentity } from "./vehicle-identity";
 import { WhichCar } from "./which-car";
@@ -47,25 +49,25 @@ export function IntakeStep() {
   return (
     <Stack gap="3.5" maxW="1080px">
       <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="3.5">
-        <Card title="Vehicle and complaint">
+        <Card title={intakeStepText.vehicleAndComplaint}>
           <Stack gap="3">
             <TextField
-              label="Vehicle"
+              label={commonText.vehicle}
               value={intake.vehicle}
-              placeholder="Name used here"
+              placeholder={intakeStepText.nameUsedHere}
               onChange={(vehicle) => set("vehicle", vehicle)}
             />
             <WhichCar />
             <VehicleIdentity intake={intake} set={set} />
             <TextField
-              label="Complaint"
+              label={intakeStepText.complaint}
               lines={3}
               value={intake.complaint}
-              placeholder="Symptoms, and when it last cooled"
+              placeholder={intakeStepText.symptomsAndWhenItLast}
               onChange={(complaint) => set("complaint", complaint)}
             />
             <Several
-              label="Symptom"
+              label={intakeStepText.symptom}
               options={optionsOf(complaintNames)}
               value={intake.complaints}
               onToggle={(complaint) =>
@@ -76,7 +78,7 @@ export function IntakeStep() {
               }
             />
             <Choice
-              label="Previous A/C work"
+              label={intakeStepText.previousACWork}
               options={optionsOf(historyLabels)}
               value={intake.history}
               onChange={(history) => set("history", history)}
@@ -84,11 +86,11 @@ export function IntakeStep() {
             <AltitudeHere />
           </Stack>
         </Card>
-        <Card title="Label under the bonnet">
+        <Card title={intakeStepText.labelUnderTheBonnet}>
           <Stack gap="3">
             <WhereLabel />
             <Choice
-              label="Refrigerant"
+              label={commonText.refrigerant}
               options={labelRefrigerants.map((value) => ({ value, label: refrigerantLabels[value] }))}
               value={intake.refrigerant}
               onChange={(refrigerant) => set("refrigerant", refrigerant)}
@@ -98,8 +100,8 @@ export function IntakeStep() {
               <NumberField
                 spec={fields.tolerance}
                 value={intake.tolerance}
-                label="Tolerance, ±"
-                hint={`Blank = ± ${figures.quantity(USUAL_TOLERANCE_G, "g")}.`}
+                label={intakeStepText.tolerance}
+                hint={intakeStepText.blank(figures.quantity(USUAL_TOLERANCE_G, "g"))}
                 onChange={(tolerance) => set("tolerance", tolerance)}
               />
             </Grid>
@@ -112,7 +114,7 @@ export function IntakeStep() {
                 aria-pressed={intake.labelUnreadable}
                 onClick={() => set("labelUnreadable", !intake.labelUnreadable)}
               >
-                Label missing or unreadable
+                {intakeStepText.labelMissingOrUnreadable}
               </BenchButton>
             )}
             {intake.labelUnreadable && (
@@ -121,14 +123,14 @@ export function IntakeStep() {
               </Text>
             )}
             <Choice
-              label="Oil on the label"
+              label={intakeStepText.oilOnTheLabel}
               options={optionsOf(oilLabels)}
               value={intake.oilKind}
               onChange={(oilKind) => set("oilKind", oilKind)}
             />
             {doubts.length === 0 ? (
               <Text fontSize="14px" color="soft">
-                Charge by label weight, never by pressure.
+                {intakeStepText.chargeByLabelWeightNever}
               </Text>
             ) : (
               doubts.map((doubt) => (
@@ -142,31 +144,27 @@ export function IntakeStep() {
         <LabelDoubts />
       </Grid>
       {intake.refrigerant === "R744" && (
-        <Notice tone="act" title="CO₂ circuits are not supported">
-          They run near the critical point at ten times these pressures, where saturation does not apply. Use the
-          maker's equipment and procedure.
+        <Notice tone="act" title={intakeStepText.coCircuitsAreNotSupported}>
+          {intakeStepText.theyRunNearTheCritical}
         </Notice>
       )}
       {intake.refrigerant === "other" && (
-        <Notice tone="act" title="Identify the refrigerant first">
-          Gauges cannot identify refrigerants. Check label and port type, use an identifier, and recover unknown
-          refrigerant into a separate cylinder.
+        <Notice tone="act" title={intakeStepText.identifyTheRefrigerantFirst}>
+          {intakeStepText.gaugesCannotIdentifyRefrigerantsCheck}
         </Notice>
       )}
       {intake.refrigerant === "R1234yf" && (
-        <Caution title="R1234yf is flammable">
-          Ventilate, keep sparks and flames away, use only equipment rated for it.
-        </Caution>
+        <Caution title={intakeStepText.r1234yfIsFlammable}>{intakeStepText.ventilateKeepSparksAndFlames}</Caution>
       )}
       <HowBuilt />
       {intake.compressor === "electric" && (
-        <Caution title="Electric compressor: high voltage">
-          Qualified people only. Use its insulating oil; traces of another oil destroy it.
+        <Caution title={intakeStepText.electricCompressorHighVoltage}>
+          {intakeStepText.qualifiedPeopleOnlyUseIts}
         </Caution>
       )}
-      <Card title="Do not run the engine if:">
+      <Card title={intakeStepText.doNotRunTheEngine}>
         <Several
-          label="Signs that forbid running"
+          label={intakeStepText.signsThatForbidRunning}
           hideLabel
           forbids
           options={optionsOf(stopSignLabels)}
@@ -194,10 +192,12 @@ function AltitudeHere() {
     return (
       <Flex align="center" gap="3" wrap="wrap">
         <Text color="soft" fontSize="15px">
-          {`Altitude ${figures.quantity(entryValue(fields.altitude, job.altitude), "m")} corrects the gauge readings.`}
+          {intakeStepText.altitudeCorrectsTheGaugeReadings(
+            figures.quantity(entryValue(fields.altitude, job.altitude), "m"),
+          )}
         </Text>
         <BenchButton kind="quiet" px="3" fontSize="15px" onClick={() => setAsks(true)}>
-          Change altitude
+          {intakeStepText.changeAltitude}
         </BenchButton>
       </Flex>
     );
@@ -206,36 +206,36 @@ function AltitudeHere() {
     <NumberField
       spec={fields.altitude}
       value={job.altitude}
-      label="Workshop altitude"
-      hint="Corrects the gauge readings. Settings keep it for all jobs."
+      label={intakeStepText.workshopAltitude}
+      hint={intakeStepText.correctsTheGaugeReadingsSettings}
       onChange={(altitude) => edit((stored) => ({ ...stored, altitude }))}
     />
   );
 }
 
 const stopReasons: Record<StopSign, string> = {
-  bang: "A bang may be a burst hose or seized compressor: running it can cause more damage.",
-  hiss: "Refrigerant is escaping: keep away, let it stop, ventilate.",
-  smell: "Burnt oil or clutch: the belt on a seized compressor can fail.",
-  "oil-spray": "Oil at a joint under pressure: it may let go.",
+  bang: intakeStepText.aBangMayBeA,
+  hiss: intakeStepText.refrigerantIsEscapingKeepAway,
+  smell: intakeStepText.burntOilOrClutchThe,
+  "oil-spray": intakeStepText.oilAtAJointUnder,
 };
 
 /** Where a job goes that must not be run: no step two, but what to do instead. */
 function StopPage({ signs }: { signs: StopSign[] }) {
   return (
     <Stack gap="3">
-      <Notice tone="act" title="Do not run the engine">
+      <Notice tone="act" title={intakeStepText.doNotRunTheEngine2}>
         {signs.map((sign) => stopReasons[sign]).join(" ")}
       </Notice>
-      <Card title="Do this instead">
+      <Card title={intakeStepText.doThisInstead}>
         <Stack as="ol" gap="1" ps="5" listStyleType="decimal" fontSize="16px">
-          <li>Air conditioning and engine off; ventilate. R1234yf: no sparks or flames.</li>
-          <li>Look from a distance: belt, clutch, hoses, oil on the ground.</li>
-          <li>Recover and weigh before opening anything, then find the damage.</li>
-          <li>Local law, the maker's procedure and licensed practice come first.</li>
+          <li>{intakeStepText.airConditioningAndEngineOff}</li>
+          <li>{intakeStepText.lookFromADistanceBelt}</li>
+          <li>{intakeStepText.recoverAndWeighBeforeOpening}</li>
+          <li>{intakeStepText.localLawTheMakersProcedure}</li>
         </Stack>
         <Text color="soft" mt="2">
-          Recovery stays available. Clear a sign here if it was set by mistake.
+          {intakeStepText.recoveryStaysAvailableClearA}
         </Text>
       </Card>
     </Stack>

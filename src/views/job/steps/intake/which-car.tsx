@@ -14,6 +14,7 @@ import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { refrigerantLabels } from "@/words/job";
+import { whichCarText } from "@/words/screens/steps/intake";
 import { dayOf } from "@/words/vehicles";
 
 const MOST_OFFERED = 3;
@@ -41,7 +42,7 @@ export function WhichCar() {
   const rows = stored.value.filter((row) => !self(row) && !taken(row)).slice(0, MOST_OFFERED);
   if (rows.length === 0) return null;
   return (
-    <Stack gap="1.5" role="status" aria-label="On record">
+    <Stack gap="1.5" role="status" aria-label={whichCarText.onRecord}>
       {rows.map((row) => (
         <OnRecord key={row.id} row={row} />
       ))}
@@ -72,11 +73,11 @@ function OnRecord({ row }: { row: VehicleRow }) {
           {[row.name, row.plate].filter(Boolean).join(", ")}
         </Text>
         <Text fontSize="15px" color="soft">
-          {`${row.lastAt === "" ? "On record" : `Last visit ${dayOf(row.lastAt)}`}: ${label.join(", ") || "label unknown"}.`}
+          {`${row.lastAt === "" ? whichCarText.onRecord : whichCarText.lastVisit(dayOf(row.lastAt))}: ${label.join(", ") || whichCarText.labelUnknown}.`}
         </Text>
       </Box>
-      <BenchButton aria-label={`Use ${row.name}: label and build`} onClick={take}>
-        Use label and build
+      <BenchButton aria-label={whichCarText.useLabelAndBuild2(row.name)} onClick={take}>
+        {whichCarText.useLabelAndBuild}
       </BenchButton>
     </Flex>
   );

@@ -4,7 +4,7 @@ import { Box, Flex, Grid, NativeSelect, Stack } from "@chakra-ui/react";
 import { X } from "lucide-react";
 import { useState } from "react";
 import { type PartId, partNames, signNames } from "@/core/causes/signs";
-import { meaningOf, partsOf } from "@/core/readings/observations";
+import { partsOf } from "@/core/readings/observations";
 import { CircuitBoard } from "@/pictures/circuit-board";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
@@ -12,6 +12,8 @@ import { Card } from "@/ui/card";
 import { Caution } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
+import { lookStepText } from "@/words/screens/steps/look";
+import { signSentence } from "@/words/signs";
 import { PartSigns, withNotes } from "./part-signs";
 
 const fineMark = { text: "✓", tone: "done" } as const;
@@ -28,12 +30,12 @@ export function LookStep() {
   const allFine = unmarked.every((id) => fine.includes(id));
   return (
     <Stack gap="3.5" maxW="1180px">
-      <Caution title="Engine off first">
-        {compressor === "electric" ? "Orange cables carry high voltage: do not touch. Fans" : "Belts and fans"}
-        {" start unexpectedly. The discharge line burns. Wear goggles near refrigerant."}
+      <Caution title={lookStepText.engineOffFirst}>
+        {compressor === "electric" ? lookStepText.orangeCablesCarryHighVoltage : lookStepText.beltsAndFans}
+        {lookStepText.startUnexpectedlyTheDischargeLine}
       </Caution>
       <Grid templateColumns={{ base: "1fr", xl: "minmax(0, 1fr) 268px" }} gap="3.5">
-        <Card title="Tap a part, then pick what you found">
+        <Card title={lookStepText.tapAPartThenPick}>
           <CircuitBoard
             metering={metering}
             compressor={compressor}
@@ -48,15 +50,21 @@ export function LookStep() {
               aria-pressed={allFine}
               onClick={() => setFine(allFine ? [] : unmarked)}
             >
-              {notes.length === 0 ? "Mark all OK" : "Mark the rest OK"}
+              {notes.length === 0 ? lookStepText.markAllOk : lookStepText.markTheRestOk}
             </BenchButton>
-            <Text color="soft">{`${fine.length} of ${partsOf(metering, compressor).length} parts OK, ${new Set(notes.map((note) => note.part)).size} with findings.`}</Text>
+            <Text color="soft">
+              {lookStepText.ofPartsOkWithFindings(
+                fine.length,
+                partsOf(metering, compressor).length,
+                new Set(notes.map((note) => note.part)).size,
+              )}
+            </Text>
           </Flex>
         </Card>
-        <Card title="Findings">
+        <Card title={lookStepText.findings}>
           <NativeSelect.Root>
             <NativeSelect.Field
-              aria-label="Part"
+              aria-label={lookStepText.part}
               h="target"
               bg="field"
               borderColor="edge"
@@ -78,12 +86,9 @@ export function LookStep() {
           </Box>
         </Card>
       </Grid>
-      <Card title="Recorded findings">
+      <Card title={lookStepText.recordedFindings}>
         {notes.length === 0 ? (
-          <Text color="soft">
-            None yet. Look for oil at joints and ports; check fans and belt; feel which lines are hot or cold; listen
-            behind the dash.
-          </Text>
+          <Text color="soft">{lookStepText.noneYetLookForOil}</Text>
         ) : (
           <Stack as="ul" gap="1" listStyleType="none">
             {notes.map((note) => (
@@ -92,13 +97,13 @@ export function LookStep() {
                   <Text fontWeight="650">
                     {partNames[note.part]}: {signNames[note.sign].toLowerCase()}
                   </Text>
-                  {meaningOf(note) && <Text color="soft">{meaningOf(note)}</Text>}
+                  {signSentence(note) && <Text color="soft">{signSentence(note)}</Text>}
                 </Box>
                 <BenchButton
                   kind="quiet"
                   px="0"
                   minW="target"
-                  aria-label={`Remove ${partNames[note.part]}: ${signNames[note.sign].toLowerCase()}`}
+                  aria-label={lookStepText.remove(partNames[note.part], signNames[note.sign].toLowerCase())}
                   onClick={() =>
                     edit((stored) =>
                       withNotes(stored, (all) => all.filter((n) => n.part !== note.part || n.sign !== note.sign)),

@@ -6,6 +6,7 @@ import type { Observation } from "@/core/readings/observations";
 import type { Job } from "@/core/records/job";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
+import { partSignsText } from "@/words/screens/steps/look";
 
 /** The job with what was noted changed; what a sign stands at is not fine. */
 export function withNotes(job: Job, change: (notes: Observation[]) => Observation[]): Job {
@@ -45,7 +46,7 @@ export function PartSigns({ part }: { part: PartId }) {
           }))
         }
       >
-        OK
+        {partSignsText.ok}
       </BenchButton>
       {signIds.map((sign) => {
         const given = here.some((note) => note.sign === sign);

@@ -18,6 +18,8 @@ import { StepEnd } from "@/views/job/frame/step-end";
 import { Implausible } from "@/views/job/steps/running/implausible";
 import { TestBench } from "@/views/job/steps/running/test-bench";
 import { customerWords } from "@/words/customer";
+import { commonText } from "@/words/screens/common";
+import { proveStepText } from "@/words/screens/steps/prove";
 import { changeSentence } from "@/words/tests";
 import { LeakCheck } from "./leak-check";
 
@@ -33,30 +35,33 @@ export function ProveStep() {
       <LabelDoubts proof />
       <Implausible which="proof" />
       <TestBench which="proof" expected={expected}>
-        <Card title="Before and after, same settings">
+        <Card title={proveStepText.beforeAndAfterSameSettings}>
           {rows.length === 0 ? (
-            <Text color="soft">Record or type the same test below. Before and after appear here side by side.</Text>
+            <Text color="soft">{proveStepText.recordOrTypeTheSame}</Text>
           ) : (
             <ComparisonTable rows={rows} />
           )}
         </Card>
       </TestBench>
       {!hasBaseline && (
-        <Notice tone="wait" title="No test before the work">
-          Nothing to compare with; the readings are kept for the record.
+        <Notice tone="wait" title={proveStepText.noTestBeforeTheWork}>
+          {proveStepText.nothingToCompareWithThe}
         </Notice>
       )}
       {hasBaseline && job.proof.airSource !== job.baseline.airSource && (
-        <Notice tone="wait" title="Different air source">
+        <Notice tone="wait" title={proveStepText.differentAirSource}>
           <Flex gap="3" align="center" wrap="wrap">
-            The first test used{job.baseline.airSource} air, this one{job.proof.airSource}.
+            {proveStepText.theFirstTestUsed}
+            {job.baseline.airSource}
+            {proveStepText.airThisOne}
+            {job.proof.airSource}.
             <BenchButton
               kind="quiet"
               onClick={() =>
                 edit((stored) => ({ ...stored, proof: { ...stored.proof, airSource: stored.baseline.airSource } }))
               }
             >
-              {`Change to ${job.baseline.airSource}`}
+              {proveStepText.changeTo(job.baseline.airSource)}
             </BenchButton>
           </Flex>
         </Notice>
@@ -77,13 +82,12 @@ function HotDayCard() {
   if (bands === null) return null;
   const { vent, high } = bands.ranges;
   return (
-    <Card title={`Expected at ${figures.quantity(HOT_DAY.ambientC, "degC", 0)} in traffic`}>
+    <Card title={proveStepText.expectedAtInTraffic(figures.quantity(HOT_DAY.ambientC, "degC", 0))}>
       <Flex gap="8" wrap="wrap">
-        <Range label="Centre vent" low={vent.low} high={vent.high} unit="degC" />
-        <Range label="High side" low={high.low} high={high.high} unit="kPa" />
+        <Range label={commonText.centreVent} low={vent.low} high={vent.high} unit="degC" />
+        <Range label={commonText.highSide} low={high.low} high={high.high} unit="kPa" />
         <Text color="soft" flex="1 1 260px" alignSelf="end">
-          Range of 90 % of sound vehicles with this label and charge, at idle,{HOT_DAY.humidityPct} % humidity, fresh
-          air, full blower. Warmer or higher on such a day is a fault.
+          {proveStepText.rangeOf90OfSound(HOT_DAY.humidityPct)}
         </Text>
       </Flex>
     </Card>
@@ -98,7 +102,9 @@ function Range({ label, low, high, unit }: { label: string; low: number; high: n
         {label}
       </Text>
       <Text fontSize="30px" fontWeight="650" lineHeight="1.1">
-        {figures.number(low, unit, 0)} to {figures.number(high, unit, 0)}
+        {figures.number(low, unit, 0)}
+        {proveStepText.to}
+        {figures.number(high, unit, 0)}
         <Text as="span" fontSize="14px" color="soft" fontWeight="400">
           {` ${figures.label(unit)}`}
         </Text>
@@ -115,7 +121,7 @@ function CustomerCard() {
   if (words.length === 0) return null;
   const text = words.join(" ");
   return (
-    <Card title="For the customer">
+    <Card title={proveStepText.forTheCustomer}>
       <Text fontSize="17px" data-testid="customer-words">
         {text}
       </Text>
@@ -133,7 +139,7 @@ function CustomerCard() {
           }))
         }
       >
-        Add to remark
+        {proveStepText.addToRemark}
       </BenchButton>
     </Card>
   );
@@ -146,20 +152,20 @@ export function ComparisonTable({ rows }: { rows: Comparison[] }) {
     <Table.Root size="sm" bg="sheet" css={{ "& td, & th": { bg: "sheet", borderColor: "line" } }}>
       <Table.Header>
         <Table.Row>
-          <Table.ColumnHeader color="soft">Reading</Table.ColumnHeader>
-          <Table.ColumnHeader color="soft">At</Table.ColumnHeader>
+          <Table.ColumnHeader color="soft">{proveStepText.reading}</Table.ColumnHeader>
+          <Table.ColumnHeader color="soft">{proveStepText.at}</Table.ColumnHeader>
           <Table.ColumnHeader color="soft" textAlign="end">
-            Before
+            {proveStepText.before}
           </Table.ColumnHeader>
           <Table.ColumnHeader color="soft" textAlign="end">
-            After
+            {proveStepText.after}
           </Table.ColumnHeader>
           {corrected && (
             <Table.ColumnHeader color="soft" textAlign="end">
-              At first conditions
+              {proveStepText.atFirstConditions}
             </Table.ColumnHeader>
           )}
-          <Table.ColumnHeader color="soft">Change</Table.ColumnHeader>
+          <Table.ColumnHeader color="soft">{proveStepText.change}</Table.ColumnHeader>
         </Table.Row>
       </Table.Header>
       <Table.Body>

@@ -1,7 +1,6 @@
 "use client";
 
 import { Flex } from "@chakra-ui/react";
-import { causeName } from "@/core/causes/catalogue";
 import { correctionOf } from "@/core/charge/correction";
 import { endSdG } from "@/core/charge/scale/live-charge";
 import { labelOf } from "@/core/records/job-label";
@@ -10,7 +9,9 @@ import { useJob, useVerdict } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
+import { causeName } from "@/words/causes";
 import { refusalSentence } from "@/words/recover";
+import { correctionCardText } from "@/words/screens/steps/recover";
 
 /** Another cause must not lead by this much; air must not be likelier than this. */
 const LEADS = 0.5;
@@ -42,13 +43,16 @@ export function CorrectionCard() {
     return (
       <Notice
         tone="wait"
-        title={`Corrected from ${figures.quantity(startG, "g")} ± ${figures.quantity(rangeG, "g")}, not recovered`}
+        title={correctionCardText.correctedFromNotRecovered(
+          figures.quantity(startG, "g"),
+          figures.quantity(rangeG, "g"),
+        )}
       >
         <Flex gap="3" align="center" wrap="wrap">
-          Record excess recovered below, and added refrigerant at Charge.
+          {correctionCardText.recordExcessRecoveredBelowAnd}
           {!begun && (
             <BenchButton kind="quiet" onClick={() => edit((stored) => ({ ...stored, correction: null }))}>
-              Recover instead
+              {correctionCardText.recoverInstead}
             </BenchButton>
           )}
         </Flex>
@@ -57,8 +61,8 @@ export function CorrectionCard() {
   }
   if (!correction.ok) {
     return (
-      <Notice title="Do not top up. Recover first">
-        {refusalSentence(correction.issue, figures)} Recover, weigh, evacuate, charge the label weight.
+      <Notice title={correctionCardText.doNotTopUpRecover}>
+        {correctionCardText.recoverWeighEvacuateChargeThe(refusalSentence(correction.issue, figures))}
       </Notice>
     );
   }
@@ -68,12 +72,17 @@ export function CorrectionCard() {
       tone="wait"
       title={
         inside
-          ? "Nothing to correct"
-          : `${grams > 0 ? "Add" : "Recover"} ${figures.quantity(Math.abs(grams), "g")} by the scale`
+          ? correctionCardText.nothingToCorrect
+          : correctionCardText.byTheScale(
+              grams > 0 ? correctionCardText.add : correctionCardText.recover,
+              figures.quantity(Math.abs(grams), "g"),
+            )
       }
     >
-      The history is known, and the readings hold the charge within tolerance:{figures.quantity(lowG, "g")} to{" "}
-      {figures.quantity(highG, "g")} are missing. Recovering and weighing is still more certain.
+      {correctionCardText.theHistoryIsKnownAnd}
+      {figures.quantity(lowG, "g")}
+      {correctionCardText.to} {figures.quantity(highG, "g")}
+      {correctionCardText.areMissingRecoveringAndWeighing}
       {!inside && (
         <BenchButton
           kind="quiet"
@@ -90,7 +99,7 @@ export function CorrectionCard() {
             }))
           }
         >
-          {`Correct from ${figures.quantity(chargeG - grams, "g")}`}
+          {correctionCardText.correctFrom(figures.quantity(chargeG - grams, "g"))}
         </BenchButton>
       )}
     </Notice>

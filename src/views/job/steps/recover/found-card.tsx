@@ -9,6 +9,7 @@ import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { Text } from "@/ui/text";
 import { lossSentence } from "@/words/recover";
+import { foundCardText } from "@/words/screens/steps/recover";
 
 /** What the recovered weight tells: how much was gone, and how fast it went. */
 export function FoundCard() {
@@ -19,24 +20,34 @@ export function FoundCard() {
   const { lastFilled } = job.intake;
   if (found === null || chargeG === null) return null;
   return (
-    <Card title="Charge at intake">
+    <Card title={foundCardText.chargeAtIntake}>
       <Flex gap="6" wrap="wrap" align="start">
-        <Measure label="Found" value={{ value: found.foundG, uncertainty: 2 * found.sdG }} unit="g" size="large" />
+        <Measure
+          label={foundCardText.found}
+          value={{ value: found.foundG, uncertainty: 2 * found.sdG }}
+          unit="g"
+          size="large"
+        />
         <Box pt="4" flex="1 1 240px">
           <Text fontSize="18px" fontWeight="650">
             {lossSentence(found.lostG, found.lostShare, chargeG, figures)}
           </Text>
           <Text color="soft">
             {found.lossGPerMonth
-              ? `About ${figures.quantity(found.lossGPerMonth.median, "g", 1)} a month since charged (${figures.number(found.lossGPerMonth.low, "g", 1)} to ${figures.number(found.lossGPerMonth.high, "g", 1)}). A sound vehicle loses about ${figures.quantity(1, "g", 1)} a month.`
+              ? foundCardText.aboutAMonthSinceCharged(
+                  figures.quantity(found.lossGPerMonth.median, "g", 1),
+                  figures.number(found.lossGPerMonth.low, "g", 1),
+                  figures.number(found.lossGPerMonth.high, "g", 1),
+                  figures.quantity(1, "g", 1),
+                )
               : found.lostG > 0
-                ? "The leak rate needs the date of the last charge by weight."
-                : "Nothing lost: overcharged."}
+                ? foundCardText.theLeakRateNeedsThe
+                : foundCardText.nothingLostOvercharged}
           </Text>
         </Box>
         <Field.Root gap="1" w="auto">
           <Field.Label fontWeight="600" fontSize="14px">
-            Last charged by weight
+            {foundCardText.lastChargedByWeight}
           </Field.Label>
           <Input
             type="date"

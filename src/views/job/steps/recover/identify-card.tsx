@@ -13,6 +13,7 @@ import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { foreignSentence } from "@/words/diagnosis";
 import { cylinderWords, identifiedLabels } from "@/words/recover";
+import { identifyCardText } from "@/words/screens/steps/recover";
 
 const tones = { same: "done", own: "act", "not-known": "wait" } as const;
 
@@ -29,14 +30,14 @@ export function IdentifyCard() {
   const [title, meaning] = known === null ? ["", ""] : cylinderWords[cylinderFor(known)];
   const read = identified.result !== null && identified.result !== "not-checked";
   return (
-    <Card title="Identify before recovery">
+    <Card title={identifyCardText.identifyBeforeRecovery}>
       {foreign && (
         <Box mb="3">
           <Notice tone="act" title={foreignSentence(foreign, figures)} />
         </Box>
       )}
       <Choice
-        label="Identifier result"
+        label={identifyCardText.identifierResult}
         options={identifiedResults.map((value) => ({ value, label: identifiedLabels[value] }))}
         value={identified.result}
         onChange={(result) => change({ result })}

@@ -24,6 +24,8 @@ import { StepEnd } from "@/views/job/frame/step-end";
 import { StepActs } from "@/views/job/frame/step-foot";
 import { chargeSentence, rackSentence } from "@/words/issues";
 import { nothingToRecoverWords, recoveryWords } from "@/words/recover";
+import { commonText } from "@/words/screens/common";
+import { recoverStepText } from "@/words/screens/steps/recover";
 import { CorrectionCard } from "./correction-card";
 import { FoundCard } from "./found-card";
 import { IdentifyCard } from "./identify-card";
@@ -38,10 +40,7 @@ export function RecoverStep() {
   const weighed = recovered.ok && recovered.value !== null;
   return (
     <Stack gap="3.5" maxW="1080px">
-      <Caution title="Goggles and gloves on. Do not vent">
-        Refrigerant causes frostbite and can blind you. Use a recovery cylinder. Local law, the maker's procedure and
-        licensed practice come first.
-      </Caution>
+      <Caution title={recoverStepText.gogglesAndGlovesOnDo}>{recoverStepText.refrigerantCausesFrostbiteAndCan}</Caution>
       {nothingToRecover(job) && (
         <Notice tone="wait" title={nothingToRecoverWords.title}>
           {nothingToRecoverWords.meaning}
@@ -59,15 +58,15 @@ export function RecoverStep() {
         </>
       )}
       {!recovered.ok && (
-        <Notice tone="act" title="Impossible weight">
-          {chargeSentence(recovered.issue, figures)} Your entry is kept.
+        <Notice tone="act" title={recoverStepText.impossibleWeight}>
+          {recoverStepText.yourEntryIsKept(chargeSentence(recovered.issue, figures))}
         </Notice>
       )}
       {recovered.ok && job.correction === null && <FoundCard />}
       <LabelDoubts />
       {charged && !job.station.used && (
-        <Notice tone="wait" title="Charging has begun">
-          The recovered weight belongs before the charge. Start a new job for another recovery.
+        <Notice tone="wait" title={recoverStepText.chargingHasBegun}>
+          {recoverStepText.theRecoveredWeightBelongsBefore}
         </Notice>
       )}
       <StepEnd step="recover" />
@@ -80,7 +79,7 @@ function WeightCard() {
   const { job } = useJob();
   const set = useSetPart("recover");
   return (
-    <Card title="By weight, the only true measure">
+    <Card title={recoverStepText.byWeightTheOnlyTrue}>
       <Grid templateColumns={{ base: "1fr", md: "1fr 1fr 1fr" }} gap="3">
         <NumberField
           spec={fields.recovered}
@@ -90,13 +89,13 @@ function WeightCard() {
         <NumberField
           spec={fields.machineHoses}
           value={job.recover.hoses}
-          hint="0 if the machine empties its own hoses."
+          hint={recoverStepText.ownHoses}
           onChange={(hoses) => set({ hoses })}
         />
         <NumberField
           spec={fields.oil}
           value={job.recover.oil}
-          hint="From the separator; refill the same amount of new oil."
+          hint={recoverStepText.fromTheSeparatorRefillThe}
           onChange={(oil) => set({ oil })}
         />
       </Grid>
@@ -135,23 +134,26 @@ function MachineCard({ disabled }: { disabled: boolean }) {
   if (rack.status !== "running" || rack.source.kind !== "rack" || latest === null) {
     const { scale } = job.recover;
     return (
-      <Notice title="Own machine">
+      <Notice title={recoverStepText.ownMachine}>
         {scale !== null && (
           <Flex gap="3" align="center" wrap="wrap" mb="2">
             <Text color="ink" fontWeight="600">
-              {`The simulated machine showed ${figures.quantity(scale.grams, "g")} at ${format(scale.at, "HH:mm")}, not recorded.`}
+              {recoverStepText.theSimulatedMachineShowedAt(
+                figures.quantity(scale.grams, "g"),
+                format(scale.at, "HH:mm"),
+              )}
             </Text>
             <BenchButton
               disabled={disabled}
               onClick={() => edit((stored) => recoveredBooked(stored, scale.grams, null))}
             >
-              {`Record ${figures.quantity(scale.grams, "g")}`}
+              {recoverStepText.record(figures.quantity(scale.grams, "g"))}
             </BenchButton>
           </Flex>
         )}
-        Zero the machine, open both ports, engine off. Run until the weight is steady, stop, and watch the low side for
-        three minutes. If it rises by{figures.quantity(REBOUND_KPA, "kPa")}, refrigerant still boils out of the oil:
-        recover again.
+        {recoverStepText.zeroTheMachineOpenBoth}
+        {figures.quantity(REBOUND_KPA, "kPa")}
+        {recoverStepText.refrigerantStillBoilsOutOf}
       </Notice>
     );
   }
@@ -168,24 +170,24 @@ function MachineCard({ disabled }: { disabled: boolean }) {
   const words = recoveryWords(state, running, figures);
   const over = !running && (state.state === "done" || state.state === "watching");
   return (
-    <Card title="Recovery machine (simulator)">
+    <Card title={recoverStepText.recoveryMachineSimulator}>
       <Flex align="end" gap="6" wrap="wrap">
-        <Measure label="Recovered" value={shown} unit="g" size="large" />
-        <Measure label="Low side" value={latest.low} unit="kPa" />
+        <Measure label={commonText.recovered} value={shown} unit="g" size="large" />
+        <Measure label={commonText.lowSide} value={latest.low} unit="kPa" />
       </Flex>
       <StepActs>
         {running ? (
           <BenchButton kind={state.state === "dry" ? "act" : "main"} onClick={stop}>
-            Stop and watch
+            {recoverStepText.stopAndWatch}
           </BenchButton>
         ) : (
           <BenchButton kind={over ? "quiet" : "act"} disabled={disabled} onClick={start}>
-            {shown > 1 ? "Recover again" : "Start recovery"}
+            {shown > 1 ? recoverStepText.recoverAgain : recoverStepText.startRecovery}
           </BenchButton>
         )}
         {!running && shown > 1 && (
           <BenchButton kind={state.state === "done" ? "act" : "quiet"} disabled={disabled} onClick={write}>
-            {`Record ${figures.quantity(shown, "g")}`}
+            {recoverStepText.record2(figures.quantity(shown, "g"))}
           </BenchButton>
         )}
       </StepActs>

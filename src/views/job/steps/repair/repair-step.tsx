@@ -31,6 +31,7 @@ import { StepEnd } from "@/views/job/frame/step-end";
 import { OilSheet } from "@/views/workshop/oil-sheet";
 import { otherRepairLabels, repairPartLabels } from "@/words/job";
 import { dutyWords, oilDoubtWords, oilMissingWords, oilNames, oilSourceWords } from "@/words/repair";
+import { repairStepText } from "@/words/screens/steps/repair";
 
 type Repair = Job["repair"];
 
@@ -54,7 +55,7 @@ export function RepairStep() {
   );
   return (
     <Stack gap="3.5" maxW="1080px">
-      <Card title="Parts opened and replaced">
+      <Card title={repairStepText.partsOpenedAndReplaced}>
         <Stack gap="0">
           {offered.map((part) => (
             <PartRow key={part} part={part} repair={repair} sheetG={oilSheet[part]} />
@@ -67,11 +68,11 @@ export function RepairStep() {
             aria-pressed={repair.drierInCondenser}
             onClick={() => set(({ drierInCondenser }) => ({ drierInCondenser: !drierInCondenser }))}
           >
-            Drier built into condenser
+            {repairStepText.drierBuiltIntoCondenser}
           </BenchButton>
         )}
       </Card>
-      <Card title="Other repairs">
+      <Card title={repairStepText.otherRepairs}>
         <Flex gap="2" wrap="wrap">
           {otherRepairs.map((one) => (
             <BenchButton
@@ -90,21 +91,21 @@ export function RepairStep() {
         </Flex>
       </Card>
       <Grid templateColumns={{ base: "1fr", xl: "1fr 1fr" }} gap="3.5" alignItems="start">
-        <Card title="Debris and time open">
+        <Card title={repairStepText.debrisAndTimeOpen}>
           <Flex gap="2" wrap="wrap" align="end">
             <BenchButton
               kind={repair.debris ? "act" : "quiet"}
               aria-pressed={repair.debris}
               onClick={() => set(({ debris }) => ({ debris: !debris }))}
             >
-              Metal or black oil found
+              {repairStepText.metalOrBlackOilFound}
             </BenchButton>
             <BenchButton
               kind={repair.flushed ? "main" : "quiet"}
               aria-pressed={repair.flushed}
               onClick={() => set(({ flushed }) => ({ flushed: !flushed }))}
             >
-              Flushed, all oil replaced
+              {repairStepText.flushedAllOilReplaced}
             </BenchButton>
             <Box w="190px">
               <NumberField
@@ -116,7 +117,7 @@ export function RepairStep() {
           </Flex>
           <Stack gap="2" mt="3">
             {duties.length === 0 ? (
-              <Text color="soft">Nothing else required.</Text>
+              <Text color="soft">{repairStepText.nothingElseRequired}</Text>
             ) : (
               duties.map((duty) => (
                 <Notice key={duty} tone="wait" title={dutyWords[duty][0]}>
@@ -163,7 +164,7 @@ function PartRow({ part, repair, sheetG }: { part: RepairPart; repair: Repair; s
               key={kind}
               kind={given?.kind === kind ? "main" : "quiet"}
               aria-pressed={given?.kind === kind}
-              aria-label={`${repairPartLabels[part]}: ${kind === "opened" ? "opened" : "replaced"}`}
+              aria-label={`${repairPartLabels[part]}: ${kind === "opened" ? repairStepText.opened : repairStepText.replaced}`}
               onClick={() => choose(kind)}
             >
               {kind === "opened" ? "Opened" : "New"}
@@ -176,16 +177,18 @@ function PartRow({ part, repair, sheetG }: { part: RepairPart; repair: Repair; s
           <NumberField
             spec={fields.drained}
             value={given.drained}
-            label={`Drained from ${repairPartLabels[part].toLowerCase()}`}
-            hint={given.kind === "renewed" && sheetG > 0 ? `sheet: ${figures.quantity(sheetG, "g")}` : undefined}
+            label={repairStepText.drainedFrom(repairPartLabels[part].toLowerCase())}
+            hint={
+              given.kind === "renewed" && sheetG > 0 ? repairStepText.sheet(figures.quantity(sheetG, "g")) : undefined
+            }
             onChange={(drained) => edited({ drained })}
           />
           {given.kind === "renewed" && (
             <NumberField
               spec={fields.ownOil}
               value={given.own}
-              label="Maker's figure"
-              hint="overrides the shop's oil sheet"
+              label={repairStepText.makersFigure}
+              hint={repairStepText.overridesTheShopsOilSheet}
               onChange={(own) => edited({ own })}
             />
           )}
@@ -207,14 +210,14 @@ function OilCard({ balance, filledG }: { balance: OilBalance; filledG: number | 
   });
   const off = filledG === null ? null : filledG - balance.backG;
   return (
-    <Card title="Oil to refill">
+    <Card title={repairStepText.oilToRefill}>
       {balance.rows.map(({ reason, grams, source }) => (
         <Flex key={reason} justify="space-between" borderTopWidth="1px" borderColor="line" py="1.5" gap="3">
           <Text>
             {reason === "recovered"
-              ? "Recovered with refrigerant"
+              ? repairStepText.recoveredWithRefrigerant
               : reason === "flushed"
-                ? "Full amount after flushing"
+                ? repairStepText.fullAmountAfterFlushing
                 : repairPartLabels[reason]}
             <Text as="span" color="soft" fontSize="13px">
               {` ${oilSourceWords[source]}`}
@@ -226,7 +229,7 @@ function OilCard({ balance, filledG }: { balance: OilBalance; filledG: number | 
         </Flex>
       ))}
       <Flex justify="space-between" borderTopWidth="2px" borderColor="ink" py="1.5" align="baseline">
-        <Text>Total</Text>
+        <Text>{repairStepText.total}</Text>
         <Text fontWeight="650" fontSize="30px" data-testid="oil-back">
           {figures.quantity(balance.backG, "g")}
         </Text>
@@ -245,7 +248,7 @@ function OilCard({ balance, filledG }: { balance: OilBalance; filledG: number | 
       )}
       <Stack gap="3" mt="2">
         <Choice
-          label="Oil refilled"
+          label={repairStepText.oilRefilled}
           options={circuitOils.map((value) => ({ value, label: oilNames[value] }))}
           value={repair.oil}
           onChange={(oil: CircuitOil) => set({ oil })}
@@ -261,14 +264,14 @@ function OilCard({ balance, filledG }: { balance: OilBalance; filledG: number | 
             <NumberField spec={fields.oilFilled} value={repair.filled} onChange={(filled) => set({ filled })} />
           </Box>
           <BenchButton kind="quiet" onClick={() => set({ filled: entryOf(balance.backG, repair.filled.unit) })}>
-            {`Filled ${figures.quantity(balance.backG, "g")}`}
+            {repairStepText.filled(figures.quantity(balance.backG, "g"))}
           </BenchButton>
         </Flex>
         {off !== null && Math.abs(off) > OIL_TOLERANCE_G && (
           <Text color="wait" role="status">
             {off > 0
-              ? `${figures.quantity(off, "g")} too much: excess oil reduces cooling and can destroy the compressor.`
-              : `${figures.quantity(-off, "g")} too little: the compressor can seize.`}
+              ? repairStepText.tooMuchExcessOilReduces(figures.quantity(off, "g"))
+              : repairStepText.tooLittleTheCompressorCan(figures.quantity(-off, "g"))}
           </Text>
         )}
       </Stack>

@@ -23,6 +23,7 @@ import { StepEnd } from "@/views/job/frame/step-end";
 import { StepActs } from "@/views/job/frame/step-foot";
 import { foreignSentence } from "@/words/diagnosis";
 import { restWords } from "@/words/rest";
+import { restStepText } from "@/words/screens/steps/rest";
 import { gapList } from "@/words/steps";
 
 export function RestStep() {
@@ -48,18 +49,15 @@ export function RestStep() {
   };
   return (
     <Stack gap="3.5" maxW="1080px">
-      <Caution title="Before connecting">
-        Goggles and gloves on. Hand wheels closed, couplers backed off, low side first, tug test. Local law, the maker's
-        procedure and licensed practice come first.
-      </Caution>
+      <Caution title={restStepText.beforeConnecting}>{restStepText.gogglesAndGlovesOnHand}</Caution>
       {streams && (
         <StepActs>
           <BenchButton minW="230px" kind={answer ? "quiet" : "act"} disabled={!canTake} onClick={take}>
-            {canTake ? "Record from simulator" : "Stop engine to record"}
+            {canTake ? restStepText.recordFromSimulator : restStepText.stopEngineToRecord}
           </BenchButton>
         </StepActs>
       )}
-      <Card title="Engine off, temperatures equalised">
+      <Card title={restStepText.engineOffTemperaturesEqualised}>
         <Grid templateColumns={{ base: "1fr 1fr", xl: "repeat(4, 1fr)" }} gap="3">
           <NumberField spec={fields.low} value={job.rest.low} onChange={(low) => set({ low })} />
           <NumberField spec={fields.high} value={job.rest.high} onChange={(high) => set({ high })} />
@@ -72,10 +70,10 @@ export function RestStep() {
         </Grid>
       </Card>
       {answer === null ? (
-        <Notice title="Waiting for readings">
+        <Notice title={restStepText.waitingForReadings}>
           {workableRefrigerant(job) === null
-            ? "Select the refrigerant at Intake first."
-            : `Missing: ${gapList(gapsOf(job, "rest"), figures)}.`}
+            ? restStepText.selectTheRefrigerantAtIntake
+            : restStepText.missing(gapList(gapsOf(job, "rest"), figures))}
         </Notice>
       ) : (
         <RestAnswerCard answer={answer} job={job} />
@@ -108,25 +106,25 @@ function RestAnswerCard({ answer, job }: { answer: RestAnswer; job: Job }) {
       <Card>
         <Grid templateColumns={{ base: "1fr 1fr", md: "repeat(3, 1fr)" }} gap="4">
           <Measure
-            label={`Saturation at ${figures.quantity(soak, "degC")}`}
+            label={restStepText.saturationAt(figures.quantity(soak, "degC"))}
             value={answer.saturation}
             unit="kPa"
-            note="from the equation of state at this altitude"
+            note={restStepText.fromTheEquationOfState}
           />
           <Measure
-            label="Reading above saturation"
+            label={restStepText.readingAboveSaturation}
             value={answer.margin}
             unit="kPa"
-            note={`equal within ± ${figures.quantity(answer.margin.uncertainty, "kPa")}`}
+            note={restStepText.equalWithin(figures.quantity(answer.margin.uncertainty, "kPa"))}
           />
           {answer.difference === null ? (
             <Flex direction="column" justify="center">
               <Text color="soft" fontSize="14px">
-                One gauge only: the other side is unknown.
+                {restStepText.oneGaugeOnlyTheOther}
               </Text>
             </Flex>
           ) : (
-            <Measure label="High minus low" value={answer.difference} unit="kPa" />
+            <Measure label={restStepText.highMinusLow} value={answer.difference} unit="kPa" />
           )}
         </Grid>
         {pressure !== null && refrigerant !== null && soak !== null && altitudeM !== null && (
@@ -142,7 +140,7 @@ function RestAnswerCard({ answer, job }: { answer: RestAnswer; job: Job }) {
           </Box>
         )}
         <Text mt="3" fontWeight="650">
-          Static pressure does not show the amount. Only weighing does.
+          {restStepText.staticPressureDoesNotShow}
         </Text>
       </Card>
     </>

@@ -21,6 +21,7 @@ import { NumberField } from "@/ui/number-field";
 import { useShortcuts } from "@/ui/shortcuts";
 import { Text } from "@/ui/text";
 import { placeNames } from "@/words/places";
+import { alongTheLinesText } from "@/words/screens/steps/running";
 import { useSpots } from "./spots";
 
 /** Spots along the circuit against what a sound vehicle shows, with the fall that nothing explains marked where it lies. */
@@ -30,14 +31,14 @@ export function AlongTheLines({ which, expected }: { which: TestName; expected: 
   const sound = expected?.ranges.lines ?? [];
   const next = places.find((place) => entryValue(fields.spot, entryAt(place)) === null) ?? null;
   const pointNext = point !== null && next !== null ? () => void point(next) : null;
-  useShortcuts([{ key: "s", does: "Point at next place", run: () => pointNext?.() }]);
+  useShortcuts([{ key: "s", does: alongTheLinesText.pointAtNextPlace, run: () => pointNext?.() }]);
   return (
     <Card
-      title="Spot temperatures along the lines"
+      title={alongTheLinesText.spotTemperaturesAlongTheLines}
       aside={
         pointNext !== null && next !== null ? (
           <BenchButton kind="quiet" shortcut="S" onClick={pointNext}>
-            {`Point at: ${placeNames[next].toLowerCase()}`}
+            {alongTheLinesText.pointAt(placeNames[next].toLowerCase())}
           </BenchButton>
         ) : undefined
       }
@@ -71,11 +72,16 @@ function verdictOf(
   drop: UnexplainedDrop | null,
   figures: Figures,
 ): string {
-  if (spots.length < 2) return "Spot at least two places, on tape or paint, not on bright metal.";
-  if (sound.length === 0) return "Not judged: label, altitude and ambient are missing.";
-  if (drop === null) return "No more drop than in a sound vehicle.";
-  const between = `${placeNames[drop.from].toLowerCase()} and ${placeNames[drop.to].toLowerCase()}`;
-  return `${figures.quantity(drop.dropK, "K")} drop between ${between}, ${figures.quantity(drop.beyondK, "K")} more than in a sound vehicle. ${drop.beyondK > BUBBLES_K ? "Restriction there." : "Early restriction or flash gas: check whether it grows with engine speed."}`;
+  if (spots.length < 2) return alongTheLinesText.spotAtLeastTwoPlaces;
+  if (sound.length === 0) return alongTheLinesText.notJudgedLabelAltitudeAnd;
+  if (drop === null) return alongTheLinesText.noMoreDropThanIn;
+  const between = alongTheLinesText.and(placeNames[drop.from].toLowerCase(), placeNames[drop.to].toLowerCase());
+  return alongTheLinesText.dropBetweenMoreThanIn(
+    figures.quantity(drop.dropK, "K"),
+    between,
+    figures.quantity(drop.beyondK, "K"),
+    drop.beyondK > BUBBLES_K ? alongTheLinesText.restrictionThere : alongTheLinesText.earlyRestrictionOrFlashGas,
+  );
 }
 
 /** What is left before the liquid flashes where the line ends: climbing and friction taken off. */
@@ -112,13 +118,17 @@ function LongLine({ which, lineC }: { which: TestName; lineC: number | null }) {
         <NumberField spec={fields.lineLength} value={lines.length} onChange={(length) => set({ length })} />
       </Box>
       <Box flex="1 1 240px">
-        <Measure label="Subcooling left at the line's end" value={margin} unit={job[which].settings[0].high.unit} />
+        <Measure
+          label={alongTheLinesText.subcoolingLeftAtTheLines}
+          value={margin}
+          unit={job[which].settings[0].high.unit}
+        />
         <Text fontSize="14px" color="soft">
           {margin === null
-            ? "Needs high side and liquid line."
+            ? alongTheLinesText.needsHighSideAndLiquid
             : margin.value < margin.uncertainty
-              ? "Flash gas is possible: hissing and starving without a restriction."
-              : "Liquid all the way."}
+              ? alongTheLinesText.flashGasIsPossibleHissing
+              : alongTheLinesText.liquidAllTheWay}
         </Text>
       </Box>
     </Flex>

@@ -20,6 +20,8 @@ import { Text } from "@/ui/text";
 import { StepActs } from "@/views/job/frame/step-foot";
 import { silentAdvice, testAdvice } from "@/words/capture";
 import { implausibleWords } from "@/words/plausibility";
+import { commonText } from "@/words/screens/common";
+import { captureText } from "@/words/screens/steps/running";
 
 /** A settled reading is the mean over this long; one taken early only over the last moments. */
 const STEADY_MEAN_S = 20;
@@ -65,7 +67,7 @@ export function CaptureBar({ which }: { which: TestName }) {
     const rpm = rack.latest?.rpm ?? null;
     const trace = keptTrace(samples, rack.settingSince);
     if (spoils) return;
-    rack.note("taken", index === 0 ? "idle recorded" : "fast idle recorded");
+    rack.note("taken", index === 0 ? captureText.idleRecorded : captureText.fastIdleRecorded);
     edit((stored) => {
       const taken = (setting: TestSetting): TestSetting => ({
         ...setting,
@@ -89,7 +91,7 @@ export function CaptureBar({ which }: { which: TestName }) {
       };
     });
   };
-  useShortcuts([{ key: "t", does: "Record reading", run: take }]);
+  useShortcuts([{ key: "t", does: captureText.recordReading, run: take }]);
   const worst = live === null ? null : worstState(presentIn(live).map((channel) => live.states[channel]));
   // A clutch that cycles never stands still: two whole cycles are what can be read of it.
   const wholeCycles =
@@ -123,7 +125,7 @@ export function CaptureBar({ which }: { which: TestName }) {
       : impossible !== undefined
         ? { title: implausibleWords[impossible].what, detail: implausibleWords[impossible].check, settled: false }
         : testAdvice(position, live, rack.source.kind === "rack", figures, wholeCycles);
-  const speed = index === 0 ? "idle" : "fast idle";
+  const speed = index === 0 ? "idle" : captureText.fastIdle;
   return (
     <>
       <Flex
@@ -146,7 +148,7 @@ export function CaptureBar({ which }: { which: TestName }) {
               {title}
             </Text>
             {running && (
-              <Text color="soft" fontSize="14px" whiteSpace="nowrap" aria-label="Time at this speed">
+              <Text color="soft" fontSize="14px" whiteSpace="nowrap" aria-label={captureText.timeAtThisSpeed}>
                 {speed} {formatClock((rack.latest?.time ?? 0) - rack.settingSince)}
                 {position.toRunS > 0 && ` of ${formatClock(LEAST_RUN_S[index === 0 ? "idle" : "fast"])}`}
               </Text>
@@ -161,9 +163,9 @@ export function CaptureBar({ which }: { which: TestName }) {
           px="3"
           aria-pressed={byItself}
           onClick={() => setByItself(!byItself)}
-          title="Record each speed once all channels are steady, or after whole cycles"
+          title={captureText.recordEachSpeedOnceAll}
         >
-          {byItself ? "Recording when steady" : "Record when steady"}
+          {byItself ? captureText.recordingWhenSteady : captureText.recordWhenSteady}
         </BenchButton>
       </Flex>
       <StepActs>
@@ -174,7 +176,7 @@ export function CaptureBar({ which }: { which: TestName }) {
           shortcut="T"
           onClick={take}
         >
-          {running ? (position.act === "take" ? `Take ${speed}` : "Record now") : "Engine off"}
+          {running ? (position.act === "take" ? captureText.take(speed) : captureText.recordNow) : commonText.engineOff}
         </BenchButton>
       </StepActs>
     </>

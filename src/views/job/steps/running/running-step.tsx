@@ -14,6 +14,7 @@ import { Text } from "@/ui/text";
 import { DoNotRun } from "@/views/job/frame/do-not-run";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { stepPath } from "@/views/job/frame/steps";
+import { runningStepText } from "@/words/screens/steps/running";
 import { AlongTheLines } from "./along-the-lines";
 import { Implausible } from "./implausible";
 import { TestBench } from "./test-bench";
@@ -36,25 +37,22 @@ export function RunningStep() {
     <Stack gap="2.5" maxW="1080px">
       <DoNotRun />
       {job.intake.compressor === "electric" ? (
-        <Caution title="High voltage; fans start unexpectedly">
-          Do not touch orange cables. The discharge line burns. High valve closed.
+        <Caution title={runningStepText.highVoltageFansStartUnexpectedly}>
+          {runningStepText.doNotTouchOrangeCables}
         </Caution>
       ) : (
-        <Caution title="Belts turn, the discharge line burns">Keep sleeves and cables away. High valve closed.</Caution>
+        <Caution title={runningStepText.beltsTurnTheDischargeLine}>{runningStepText.keepSleevesAndCablesAway}</Caution>
       )}
       <Implausible which="baseline" />
       {kept && (
-        <Notice tone="wait" title="Readings from before the work">
+        <Notice tone="wait" title={runningStepText.readingsFromBeforeTheWork}>
           <Flex gap="3" align="center" wrap="wrap">
-            <Text flex="1 1 300px">
-              The circuit has been opened or charged since. Record the new test at Verification; recording here
-              overwrites these readings.
-            </Text>
+            <Text flex="1 1 300px">{runningStepText.theCircuitHasBeenOpened}</Text>
             <BenchButton kind="quiet" onClick={() => setOpened(true)}>
-              Change anyway
+              {runningStepText.changeAnyway}
             </BenchButton>
             <BenchButton asChild>
-              <Link href={stepPath(job.id, "prove")}>Go to Verification</Link>
+              <Link href={stepPath(job.id, "prove")}>{runningStepText.goToVerification}</Link>
             </BenchButton>
           </Flex>
         </Notice>

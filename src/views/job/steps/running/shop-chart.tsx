@@ -14,6 +14,7 @@ import { FileButton, TABLE_FILES } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { shopChartSentence } from "@/words/issues";
+import { shopChartText } from "@/words/screens/steps/running";
 import { typed } from "@/words/typed";
 
 /** The workshop's chart for this refrigerant and its ranges at an ambient, degC; null ranges beyond its rows. */
@@ -39,7 +40,7 @@ export function ShopChartNote({ refrigerant, shop }: ShopChartNoteProps) {
     setRefused(null);
     if (file.size > SHOP_CHART_LIMIT_BYTES) {
       setRefused(
-        `${typed(file.name)} has ${Math.ceil(file.size / 1000)} kB; the limit for a chart is ${SHOP_CHART_LIMIT_BYTES / 1000}. The previous chart is kept.`,
+        shopChartText.hasKbTheLimitFor(typed(file.name), Math.ceil(file.size / 1000), SHOP_CHART_LIMIT_BYTES / 1000),
       );
       return;
     }
@@ -52,23 +53,32 @@ export function ShopChartNote({ refrigerant, shop }: ShopChartNoteProps) {
       {chart && (
         <Text fontSize="13px" color="soft" mb="2">
           {ranges && ambientC !== null
-            ? `Dashed: ${typed(chart.name)} at ${figures.quantity(ambientC, "degC")}: low ${range(ranges.low, figures)}, high ${range(ranges.high, figures)} ${figures.label("kPa")}. Not used for judging.`
-            : `${typed(chart.name)} has no values for ${ambientC === null ? "an unknown ambient" : figures.quantity(ambientC, "degC")}.`}
+            ? shopChartText.dashedAtLowHighNot(
+                typed(chart.name),
+                figures.quantity(ambientC, "degC"),
+                range(ranges.low, figures),
+                range(ranges.high, figures),
+                figures.label("kPa"),
+              )
+            : shopChartText.hasNoValuesFor(
+                typed(chart.name),
+                ambientC === null ? shopChartText.anUnknownAmbient : figures.quantity(ambientC, "degC"),
+              )}
         </Text>
       )}
       <Flex gap="2" wrap="wrap">
-        <FileButton label="Shop chart" accept={TABLE_FILES} onFile={(file) => choose(file).catch(failed)}>
-          {chart ? "Change shop chart" : "Add shop chart (CSV)"}
+        <FileButton label={shopChartText.shopChart} accept={TABLE_FILES} onFile={(file) => choose(file).catch(failed)}>
+          {chart ? shopChartText.changeShopChart : shopChartText.addShopChartCsv}
         </FileButton>
         {chart && (
           <BenchButton kind="quiet" onClick={() => removeShopChart(refrigerant).catch(failed)}>
-            Remove chart
+            {shopChartText.removeChart}
           </BenchButton>
         )}
       </Flex>
       {refused !== null && (
         <Box mt="2">
-          <Notice tone="act" title="Chart not read">
+          <Notice tone="act" title={shopChartText.chartNotRead}>
             {refused}
           </Notice>
         </Box>

@@ -17,6 +17,7 @@ import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
 import { Text } from "@/ui/text";
+import { testBenchText } from "@/words/screens/steps/running";
 import { CaptureBar } from "./capture";
 import { ShopChartNote, useShopChart } from "./shop-chart";
 import { TestBoard } from "./test-board";
@@ -90,7 +91,7 @@ function BothSides({ which, expected }: TestBenchProps) {
     shop: shop.ranges?.[key] ?? null,
   });
   return (
-    <Card tight title="Both sides, gauge">
+    <Card tight title={testBenchText.bothSidesGauge}>
       <Box mx="-1.5">
         <Towers
           low={side("low")}
@@ -100,7 +101,11 @@ function BothSides({ which, expected }: TestBenchProps) {
         />
       </Box>
       <Text fontSize="13px" color="soft" lineHeight="1.25" minH="16px">
-        {bands && expected ? "Expected now" : engine === "off" && live !== null ? "Range with engine running" : ""}
+        {bands && expected
+          ? testBenchText.expectedNow
+          : engine === "off" && live !== null
+            ? testBenchText.rangeWithEngineRunning
+            : ""}
       </Text>
     </Card>
   );
@@ -127,8 +132,12 @@ function Against({ which, expected }: TestBenchProps) {
     <Card
       title={
         bands && expected
-          ? `Expected at ${figures.quantity(expected.ambientC, "degC")}, ${formatNumber(expected.rpm, "rpm")} rpm, blower ${formatQuantity(expected.blowerPct, "pct")}`
-          : "Expected range"
+          ? testBenchText.expectedAtRpmBlower(
+              figures.quantity(expected.ambientC, "degC"),
+              formatNumber(expected.rpm, "rpm"),
+              formatQuantity(expected.blowerPct, "pct"),
+            )
+          : testBenchText.expectedRange
       }
     >
       <AgainstBands
@@ -158,14 +167,19 @@ function LiveTrace() {
 }
 
 /** What a person does to the car while it is watched is marked where it happened. */
-const marks = ["doors opened", "air source changed", "blower changed", "condenser wetted"] as const;
+const marks = [
+  testBenchText.doorsOpened,
+  testBenchText.airSourceChanged,
+  testBenchText.blowerChanged,
+  testBenchText.condenserWetted,
+] as const;
 
 function MarkBar() {
   const { note } = useRack("note");
   return (
     <Flex gap="1.5" wrap="wrap" align="center" mt="1">
       <Text fontSize="14px" color="soft" me="1">
-        Mark trace
+        {testBenchText.markTrace}
       </Text>
       {marks.map((text) => (
         <BenchButton key={text} kind="quiet" px="2.5" fontSize="14px" onClick={() => note("mark", text)}>

@@ -23,6 +23,7 @@ import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { PartSigns } from "@/views/job/steps/look/part-signs";
 import { placeNames } from "@/words/places";
+import { testBoardText } from "@/words/screens/steps/running";
 import { useSpots } from "./spots";
 
 /** Thermometers of the test itself, read at both settings. */
@@ -88,7 +89,7 @@ export function TestBoard({ which, expected }: { which: TestName; expected: Expe
   const dropAt = drop === null ? undefined : tapOfPlace[drop.to];
   return (
     <>
-      <Card tight title="Circuit: tap a tag to enter a reading, a part to add a note">
+      <Card tight title={testBoardText.circuitTapATagTo}>
         <Box position="relative" maxW="760px">
           <CircuitBoard
             metering={job.intake.metering}
@@ -112,7 +113,7 @@ export function TestBoard({ which, expected }: { which: TestName; expected: Expe
             narrows={
               drop === null || dropAt === undefined
                 ? null
-                : { at: dropAt, text: `${figures.quantity(drop.dropK, "K", 0)} drop` }
+                : { at: dropAt, text: testBoardText.drop(figures.quantity(drop.dropK, "K", 0)) }
             }
           />
           <Middle>
@@ -134,7 +135,7 @@ export function TestBoard({ which, expected }: { which: TestName; expected: Expe
       </Card>
       {part !== null && noting && (
         <Box gridColumn="1 / -1">
-          <Card title={`${partNames[part]}: findings`}>
+          <Card title={testBoardText.findings(partNames[part])}>
             <PartSigns part={part} />
           </Card>
         </Box>
@@ -163,7 +164,7 @@ function tapOf(id: TapId, value: number | null, figures: Figures): Tap {
   const small = !isClamp(id) && id !== "condenserIn";
   return {
     id,
-    label: `${nameOf(id)}: ${value === null ? "no reading" : figures.quantity(value, "degC")}`,
+    label: `${nameOf(id)}: ${value === null ? testBoardText.noReading : figures.quantity(value, "degC")}`,
     text: number === null ? (lead === "" ? null : `${lead}–`) : `${lead}${small ? number : `${number}°`}`,
   };
 }
@@ -225,7 +226,7 @@ function Legend() {
         </Flex>
       ))}
       <Text fontSize="13px" color="soft">
-        Faint: not measured.
+        {testBoardText.faintNotMeasured}
       </Text>
     </Box>
   );
@@ -252,7 +253,7 @@ function TapPanel({ which, tap, value, streams, spotting }: TapPanelProps) {
             {figures.number(value, "degC")}
           </Text>
           <Text as="span" color="soft" fontSize="14px">
-            {figures.label("degC")}, recorded with the others
+            {testBoardText.recordedWithTheOthers(figures.label("degC"))}
           </Text>
         </Flex>
       ) : tap === "condenserIn" ? (
@@ -272,7 +273,7 @@ function AmbientField({ which }: { which: TestName }) {
   return (
     <NumberField
       spec={fields.ambient}
-      label="Ambient, on the board"
+      label={testBoardText.ambientOnTheBoard}
       hideLabel
       value={job[which].ambient}
       onChange={(ambient) => set({ ambient })}
@@ -292,7 +293,7 @@ function ClampFields({ which, clamp }: { which: TestName; clamp: Clamp }) {
           </Text>
           <NumberField
             spec={fields[clamp]}
-            label={`${channels[clamp].name}, ${setting.name}, on the board`}
+            label={testBoardText.onTheBoard(channels[clamp].name, setting.name)}
             hideLabel
             hideUnit
             value={setting[clamp]}
@@ -310,14 +311,14 @@ function SpotField({ place, spotting }: { place: Spotted; spotting: ReturnType<t
     <Flex gap="2" align="start">
       <NumberField
         spec={fields.spot}
-        label={`${placeNames[place]}, on the board`}
+        label={testBoardText.onTheBoard2(placeNames[place])}
         hideLabel
         value={spotting.entryAt(place)}
         onChange={(temperature) => spotting.setSpot(place, temperature)}
       />
       {point !== null && (
         <BenchButton px="3" flexShrink="0" onClick={() => void point(place)}>
-          Point
+          {testBoardText.point}
         </BenchButton>
       )}
     </Flex>
@@ -332,10 +333,14 @@ function PartPanel({ job, part, noting, onNote }: { job: Job; part: PartId; noti
         {partNames[part]}
       </Text>
       <Text fontSize="14px" color="soft" lineClamp={1}>
-        {signs.length > 0 ? signs.join(", ") : job.look.fine.includes(part) ? "marked OK" : "no findings"}
+        {signs.length > 0
+          ? signs.join(", ")
+          : job.look.fine.includes(part)
+            ? testBoardText.markedOk
+            : testBoardText.noFindings}
       </Text>
       <BenchButton kind="quiet" px="3" aria-expanded={noting} onClick={onNote}>
-        {noting ? "Done" : "Add finding"}
+        {noting ? "Done" : testBoardText.addFinding}
       </BenchButton>
     </Box>
   );

@@ -20,6 +20,8 @@ import { useAccuracy } from "@/ui/instruments";
 import { NumberField, UnitChoice } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { settingHead } from "@/words/capture";
+import { commonText } from "@/words/screens/common";
+import { testFormText } from "@/words/screens/steps/running";
 
 /** A pressure is shown in the unit of the high side; its decimals come with that unit. */
 const derivedRows: {
@@ -29,12 +31,12 @@ const derivedRows: {
   unit: UnitId | "as-high" | null;
   decimals?: number;
 }[] = [
-  { key: "superheatK", label: "Superheat", about: "superheat", unit: "K", decimals: 0 },
-  { key: "subcoolingK", label: "Subcooling", about: "subcooling", unit: "K", decimals: 0 },
-  { key: "flashMarginKpa", label: "Subcooling left before flash gas", about: "flash", unit: "as-high" },
-  { key: "approachK", label: "Condenser split", about: "approach", unit: "K", decimals: 0 },
-  { key: "airSplitK", label: "Evaporator air drop", about: "air-split", unit: "K", decimals: 1 },
-  { key: "compressionRatio", label: "Pressure ratio", about: "high-side", unit: null, decimals: 1 },
+  { key: "superheatK", label: commonText.superheat, about: "superheat", unit: "K", decimals: 0 },
+  { key: "subcoolingK", label: commonText.subcooling, about: "subcooling", unit: "K", decimals: 0 },
+  { key: "flashMarginKpa", label: testFormText.subcoolingLeftBeforeFlashGas, about: "flash", unit: "as-high" },
+  { key: "approachK", label: testFormText.condenserSplit, about: "approach", unit: "K", decimals: 0 },
+  { key: "airSplitK", label: testFormText.evaporatorAirDrop, about: "air-split", unit: "K", decimals: 1 },
+  { key: "compressionRatio", label: testFormText.pressureRatio, about: "high-side", unit: null, decimals: 1 },
 ];
 
 /** The day and how the air runs, as the test is done. */
@@ -44,7 +46,7 @@ export function Conditions({ which }: { which: TestName }) {
   const set = useSetPart(which);
   const { setBlower } = useRack("setBlower");
   return (
-    <Card title="Conditions">
+    <Card title={testFormText.conditions}>
       <Grid templateColumns={{ base: "1fr 1fr", md: "repeat(3, 1fr)" }} gap="3" alignItems="start">
         <NumberField spec={fields.ambient} value={test.ambient} onChange={(ambient) => set({ ambient })} />
         <NumberField spec={fields.humidity} value={test.humidity} onChange={(humidity) => set({ humidity })} />
@@ -54,10 +56,10 @@ export function Conditions({ which }: { which: TestName }) {
           onChange={(altitude) => edit((stored) => ({ ...stored, altitude }))}
         />
         <Choice
-          label="Air source"
+          label={testFormText.airSource}
           options={[
-            { value: "fresh", label: "Fresh" },
-            { value: "recirculated", label: "Recirculated" },
+            { value: "fresh", label: testFormText.fresh },
+            { value: "recirculated", label: testFormText.recirculated },
           ]}
           value={test.airSource}
           onChange={(airSource) => set({ airSource })}
@@ -91,7 +93,7 @@ export function Derived({ which }: { which: TestName }) {
   const test = job[which];
   const derived = test.settings.map((setting) => deriveFor(job, test, settingValues(setting), accuracy));
   return (
-    <Card title="Derived values">
+    <Card title={testFormText.derivedValues}>
       <Grid templateColumns="minmax(120px, 1.3fr) repeat(2, minmax(0, 1fr)) auto" columnGap="3" alignItems="center">
         <span />
         {test.settings.map((setting) => (
@@ -125,7 +127,7 @@ export function Derived({ which }: { which: TestName }) {
 /** What was read at both settings, typed or taken: a table narrow enough to stand beside the towers. */
 export function ReadingsTable({ which }: { which: TestName }) {
   return (
-    <Card title="Readings">
+    <Card title={testFormText.readings}>
       <Readings which={which} />
     </Card>
   );
@@ -172,19 +174,19 @@ function Readings({ which }: { which: TestName }) {
       <span />
       {job.intake.compressor !== "electric" && (
         <>
-          <RowLabel text="Engine speed" />
+          <RowLabel text={testFormText.engineSpeed} />
           {test.settings.map((setting, index) => (
             <NumberField
               key={setting.name}
               spec={fields.rpm}
               value={setting.rpm}
-              label={`Engine speed, ${setting.name}`}
+              label={testFormText.engineSpeed2(setting.name)}
               hideLabel
               hideUnit
               onChange={(rpm) => change(index as 0 | 1, (stored) => ({ ...stored, rpm }))}
             />
           ))}
-          <UnitChoice label="Unit of engine speed" unit="rpm" options={["rpm"]} onChange={() => undefined} />
+          <UnitChoice label={testFormText.unitOfEngineSpeed} unit="rpm" options={["rpm"]} onChange={() => undefined} />
         </>
       )}
       {[...usualChannels, ...(more ? seldom : [])].map((channel) => (
@@ -202,7 +204,7 @@ function Readings({ which }: { which: TestName }) {
             />
           ))}
           <UnitChoice
-            label={`Unit of ${channels[channel].name.toLowerCase()}`}
+            label={testFormText.unitOf(channels[channel].name.toLowerCase())}
             unit={test.settings[0][channel].unit}
             options={unitsOf(fields[channel].dimension)}
             onChange={(unit) => setUnit(channel, unit)}
@@ -219,7 +221,7 @@ function Readings({ which }: { which: TestName }) {
             aria-expanded={false}
             onClick={() => setOpened(true)}
           >
-            More readings:{seldom.map((channel) => channels[channel].short.toLowerCase()).join(", ")}
+            {testFormText.moreReadings(seldom.map((channel) => channels[channel].short.toLowerCase()).join(", "))}
           </BenchButton>
         </Box>
       )}
@@ -231,7 +233,10 @@ function provenance(setting: TestSetting): string {
   if (setting.takenAt === null) return "typed";
   const at = new Date(setting.takenAt).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" });
   if (setting.unsettled.length === 0) return `taken ${at}, steady`;
-  return `recorded ${at}, not steady: ${setting.unsettled.map((channel) => channels[channel].name.toLowerCase()).join(", ")}`;
+  return testFormText.recordedNotSteady(
+    at,
+    setting.unsettled.map((channel) => channels[channel].name.toLowerCase()).join(", "),
+  );
 }
 
 function RowLabel({ text, about }: { text: string; about?: string }) {

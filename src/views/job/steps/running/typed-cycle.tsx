@@ -14,10 +14,11 @@ import { Explain } from "@/ui/explain";
 import { useFigures } from "@/ui/figures";
 import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
+import { typedCycleText } from "@/words/screens/steps/running";
 
-const lowest: FieldSpec = { ...fields.low, label: "Low side, lowest" };
-const highest: FieldSpec = { ...fields.low, label: "Low side, highest" };
-const period: FieldSpec = { label: "Cycle time", dimension: "duration", min: 3, max: 600 };
+const lowest: FieldSpec = { ...fields.low, label: typedCycleText.lowSideLowest };
+const highest: FieldSpec = { ...fields.low, label: typedCycleText.lowSideHighest };
+const period: FieldSpec = { label: typedCycleText.cycleTime, dimension: "duration", min: 3, max: 600 };
 /** So many times it must have cut in before the middle of the times between says anything. */
 const LEAST_TAPS = 3;
 /** Longer than any cycle: the next tap begins anew, ms. */
@@ -46,9 +47,9 @@ export function TypedCycle({ which }: { which: TestName }) {
   const missing = [
     minKpa === null && "lowest",
     maxKpa === null && "highest",
-    periodS === null && "cycle time",
-    highKpa === null && !lowOnly && `high side at ${setting.name}, clutch engaged`,
-    minKpa !== null && maxKpa !== null && minKpa >= maxKpa && "highest above lowest",
+    periodS === null && typedCycleText.cycleTime2,
+    highKpa === null && !lowOnly && typedCycleText.highSideAtClutchEngaged(setting.name),
+    minKpa !== null && maxKpa !== null && minKpa >= maxKpa && typedCycleText.highestAboveLowest,
   ].filter((gap) => gap !== false);
   const write = () => {
     if (minKpa === null || maxKpa === null || periodS === null || (highKpa === null && !lowOnly)) return;
@@ -69,7 +70,7 @@ export function TypedCycle({ which }: { which: TestName }) {
   };
   const { cycle } = setting;
   return (
-    <Card title="Clutch cycling">
+    <Card title={typedCycleText.clutchCycling}>
       <Flex gap="2" wrap="wrap" align="center" mb="3">
         {job[which].settings.map(({ name: of }, i) => (
           <BenchButton
@@ -78,12 +79,12 @@ export function TypedCycle({ which }: { which: TestName }) {
             aria-pressed={index === i}
             onClick={() => setIndex(i as 0 | 1)}
           >
-            {`At ${of}`}
+            {typedCycleText.at(of)}
           </BenchButton>
         ))}
         <Text color="soft" flex="1 1 260px">
-          <Explain about="steady">Cycling</Explain> is not a fault by itself. Lowest, highest and cycle time are the
-          reading. Watch three cut-ins.
+          <Explain about="steady">{typedCycleText.cycling}</Explain>
+          {typedCycleText.isNotAFaultBy}
         </Text>
       </Flex>
       <Grid templateColumns={{ base: "1fr", md: "repeat(3, minmax(0, 1fr))" }} gap="3">
@@ -93,27 +94,31 @@ export function TypedCycle({ which }: { which: TestName }) {
       </Grid>
       <Flex gap="3" mt="3" wrap="wrap" align="center">
         <BenchButton kind="quiet" minH="72px" px="6" fontSize="20px" repeats onClick={tap}>
-          Tap at each cut-in
+          {typedCycleText.tapAtEachCutIn}
         </BenchButton>
         <Text color="soft" role="status">
           {taps.length === 0
-            ? "None yet."
+            ? typedCycleText.noneYet
             : taps.length < LEAST_TAPS
-              ? `${taps.length} of at least ${LEAST_TAPS}.`
-              : `${taps.length} cut-ins, ${formatNumber(periodS, "s", 0)} s apart.`}
+              ? typedCycleText.ofAtLeast(taps.length, LEAST_TAPS)
+              : typedCycleText.cutInsSApart(taps.length, formatNumber(periodS, "s", 0))}
         </Text>
         <Box ml="auto">
           <BenchButton disabled={missing.length > 0} onClick={write}>
-            Record cycle
+            {typedCycleText.recordCycle}
           </BenchButton>
         </Box>
       </Flex>
       <Text mt="2" color="soft" fontSize="15px">
         {cycle !== null
-          ? `Recorded for ${setting.name}: ${figures.range(cycle.lowMinKpa, cycle.lowMaxKpa, "kPa")}, every ${formatNumber(cycle.periodS, "s", 0)} s.`
+          ? typedCycleText.recordedForEveryS(
+              setting.name,
+              figures.range(cycle.lowMinKpa, cycle.lowMaxKpa, "kPa"),
+              formatNumber(cycle.periodS, "s", 0),
+            )
           : missing.length > 0
-            ? `Missing: ${missing.join(", ")}.`
-            : "No cycle recorded for this speed."}
+            ? typedCycleText.missing(missing.join(", "))
+            : typedCycleText.noCycleRecordedForThis}
       </Text>
       {cycle !== null && (
         <BenchButton
@@ -121,7 +126,7 @@ export function TypedCycle({ which }: { which: TestName }) {
           mt="2"
           onClick={() => edit((stored) => withSetting(stored, which, index, (now) => ({ ...now, cycle: null })))}
         >
-          Clear cycle
+          {typedCycleText.clearCycle}
         </BenchButton>
       )}
     </Card>

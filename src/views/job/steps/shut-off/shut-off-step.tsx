@@ -32,6 +32,8 @@ import { DoNotRun } from "@/views/job/frame/do-not-run";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { StepActs } from "@/views/job/frame/step-foot";
 import { jobFileName } from "@/words/job";
+import { commonText } from "@/words/screens/common";
+import { shutOffStepText } from "@/words/screens/steps/shut-off";
 import { shutOffVerdicts, shutOffWords } from "@/words/tests";
 
 /** The sides since the stop, as they stream; the time is written down once it is decided. */
@@ -66,13 +68,13 @@ function LiveShutOff() {
     <>
       <Watch state={state} metering={metering} onStop={() => setEngine("off")} />
       {typedStands && seconds !== null && (
-        <Notice tone="wait" title={`Measured: ${formatNumber(seconds, "s")} s. Your typed value is used.`}>
+        <Notice tone="wait" title={shutOffStepText.measuredSYourTypedValue(formatNumber(seconds, "s"))}>
           <BenchButton kind="quiet" onClick={() => edit((stored) => ({ ...stored, shutOff: takenNow(seconds, met) }))}>
-            Use measured time
+            {shutOffStepText.useMeasuredTime}
           </BenchButton>
         </Notice>
       )}
-      <Card title="Both sides after shutdown">
+      <Card title={shutOffStepText.bothSidesAfterShutdown}>
         <Trace trace={trace} latest={latest} temperatures={["vent"]} fileName={traceName} />
       </Card>
     </>
@@ -103,24 +105,20 @@ export function ShutOffStep() {
       <DoNotRun />
       {live && <LiveShutOff />}
       <Grid templateColumns="minmax(0, 1fr)" gap="3.5">
-        <Card title={live ? "Or time it by hand" : "Time by hand"}>
+        <Card title={live ? shutOffStepText.orTimeItByHand : shutOffStepText.timeByHand}>
           <Stack gap="3">
             <HandClock onMet={(seconds, met) => set(takenNow(seconds, met))} />
             <NumberField
               spec={fields.meet}
               value={job.shutOff.seconds}
-              hint={
-                lowOnly
-                  ? "From engine stop until the low side stops rising."
-                  : "From engine stop until both gauges agree."
-              }
+              hint={lowOnly ? shutOffStepText.fromEngineStopUntilThe : shutOffStepText.fromEngineStopUntilBoth}
               onChange={(entry) => set({ seconds: entry, takenAt: null })}
             />
             <Choice
-              label="Equalised"
+              label={shutOffStepText.equalised}
               options={[
-                { value: "met", label: "Yes" },
-                { value: "apart", label: "No, still apart" },
+                { value: "met", label: shutOffStepText.yes },
+                { value: "apart", label: shutOffStepText.noStillApart },
               ]}
               value={job.shutOff.met === null ? null : job.shutOff.met ? "met" : "apart"}
               onChange={(met) => set({ met: met === "met", takenAt: null })}
@@ -131,9 +129,14 @@ export function ShutOffStep() {
       {answer !== null && metering !== null && <Answer {...answer} metering={metering} />}
       {answer !== null && metering === null && (
         <Notice
-          title={`${answer.equalised ? "Equalised after" : "Still apart after"} ${formatNumber(answer.seconds, "s")} s`}
+          title={`${answer.equalised ? shutOffStepText.equalisedAfter : shutOffStepText.stillApartAfter} ${formatNumber(answer.seconds, "s")} s`}
         >
-          {`Usual: expansion valve ${usualMeetS["expansion-valve"].from} to ${usualMeetS["expansion-valve"].to} s, orifice tube ${usualMeetS["orifice-tube"].from} to ${usualMeetS["orifice-tube"].to} s. Metering unknown: judged for both.`}
+          {shutOffStepText.usualExpansionValveToS(
+            usualMeetS["expansion-valve"].from,
+            usualMeetS["expansion-valve"].to,
+            usualMeetS["orifice-tube"].from,
+            usualMeetS["orifice-tube"].to,
+          )}
         </Notice>
       )}
       <StepEnd step="shut-off" />
@@ -151,15 +154,14 @@ function HandClock({ onMet }: { onMet: (seconds: number, met: boolean) => void }
     setStartedAt(null);
   };
   return (
-    <Flex gap="4" wrap="wrap" align="center" role="group" aria-label="Stopwatch">
+    <Flex gap="4" wrap="wrap" align="center" role="group" aria-label={shutOffStepText.stopwatch}>
       {startedAt === null ? (
         <>
           <BenchButton kind="act" minH="72px" px="6" fontSize="20px" onClick={() => setStartedAt(Date.now())}>
-            Engine off: start stopwatch
+            {shutOffStepText.engineOffStartStopwatch}
           </BenchButton>
           <Text flex="1 1 260px" color="soft">
-            Run at full cold with both gauges open. Stop the engine and press at once. Press again when both gauges
-            agree.
+            {shutOffStepText.runAtFullColdWith}
           </Text>
         </>
       ) : (
@@ -168,10 +170,10 @@ function HandClock({ onMet }: { onMet: (seconds: number, met: boolean) => void }
             {formatClock(seconds)}
           </Text>
           <BenchButton kind="act" minH="72px" px="6" fontSize="20px" onClick={() => stop(true)}>
-            Equalised now
+            {shutOffStepText.equalisedNow}
           </BenchButton>
           <BenchButton kind="quiet" minH="72px" disabled={seconds < 60} onClick={() => stop(false)}>
-            {seconds < 60 ? "Still apart: after 1 min" : "Still apart: stop"}
+            {seconds < 60 ? shutOffStepText.stillApartAfter1Min : shutOffStepText.stillApartStop}
           </BenchButton>
         </>
       )}
@@ -202,7 +204,7 @@ function Watch({
         {state.state !== "running" && (
           <Measure
             size="large"
-            label="Since engine stop"
+            label={shutOffStepText.sinceEngineStop}
             value={state.state === "met" ? state.seconds : state.sinceS}
             unit="s"
           />
@@ -214,13 +216,17 @@ function Watch({
           <Text color="soft">{detail}</Text>
           {usual && (
             <Text color="soft" fontSize="14px">
-              Usual for{metering === "orifice-tube" ? "an orifice tube" : "a valve"}: {usual.from} to {usual.to} s.
+              {shutOffStepText.usualForToS(
+                metering === "orifice-tube" ? shutOffStepText.anOrificeTube : "a valve",
+                usual.from,
+                usual.to,
+              )}
             </Text>
           )}
         </Stack>
         <StepActs>
           <BenchButton minW="200px" kind="act" disabled={state.state !== "running"} onClick={onStop}>
-            {state.state === "running" ? "Stop engine" : "Engine off"}
+            {state.state === "running" ? shutOffStepText.stopEngine : commonText.engineOff}
           </BenchButton>
         </StepActs>
       </Flex>
@@ -239,7 +245,10 @@ function Answer({
 }) {
   const { tone, title, text } = shutOffVerdicts[judgeShutOff(metering, seconds, equalised)];
   return (
-    <Notice tone={tone} title={`${title}: ${equalised ? "" : "apart after "}${formatNumber(seconds, "s")} s`}>
+    <Notice
+      tone={tone}
+      title={`${title}: ${equalised ? "" : shutOffStepText.apartAfter}${formatNumber(seconds, "s")} s`}
+    >
       {text(metering === "expansion-valve")}
     </Notice>
   );

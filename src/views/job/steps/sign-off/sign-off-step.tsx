@@ -27,6 +27,8 @@ import { StepEnd } from "@/views/job/frame/step-end";
 import { FootEnd, StepActs } from "@/views/job/frame/step-foot";
 import { ComparisonTable } from "@/views/job/steps/prove/prove-step";
 import { stepNames } from "@/words/job";
+import { commonText } from "@/words/screens/common";
+import { signOffStepText } from "@/words/screens/steps/sign-off";
 import { signOffWords } from "@/words/sign-off";
 import { typed } from "@/words/typed";
 import { workDone } from "@/words/work-done";
@@ -56,17 +58,17 @@ export function SignOffStep() {
   return (
     <Stack gap="3.5" maxW="1080px">
       {open.length > 0 && signedAt === null && (
-        <Notice tone="wait" title="Open steps">
-          Open:{open.map((id) => stepNames[id].toLowerCase()).join(", ")}. You can sign; open steps will be listed.
+        <Notice tone="wait" title={signOffStepText.openSteps}>
+          {signOffStepText.openYouCanSignOpen(open.map((id) => stepNames[id].toLowerCase()).join(", "))}
         </Notice>
       )}
-      <Card title="Work performed">
+      <Card title={signOffStepText.workPerformed}>
         <Text typed fontSize="18px">
-          {`${job.intake.vehicle.trim() || "Unnamed vehicle"}: ${(job.intake.complaint.trim() || "no complaint recorded").replace(/\.+$/, "")}.`}
+          {`${job.intake.vehicle.trim() || commonText.unnamedVehicle}: ${(job.intake.complaint.trim() || signOffStepText.noComplaintRecorded).replace(/\.+$/, "")}.`}
         </Text>
         {then !== null && (
           <Text mt="1" fontSize="16px">
-            {`Before: ${then}.${now === null ? "" : ` After: ${now}.`}`}
+            {signOffStepText.before(then, now === null ? "" : signOffStepText.after(now))}
           </Text>
         )}
         <Grid
@@ -90,20 +92,26 @@ export function SignOffStep() {
         </Grid>
       </Card>
       {rows.length > 0 && (
-        <Card title="Before and after">
+        <Card title={signOffStepText.beforeAndAfter}>
           <ComparisonTable rows={rows} />
         </Card>
       )}
-      <Card title="Sign-off">
+      <Card title={signOffStepText.signOff}>
         <Locked locked={signedAt !== null}>
           <Grid templateColumns={{ base: "1fr", md: "1fr 2fr" }} gap="3">
             <TextField
-              label="Technician"
+              label={signOffStepText.technician}
               value={job.signOff.technician}
               onChange={(technician) => set({ technician })}
             />
             {others.length > 0 && (
-              <Flex gap="2" wrap="wrap" gridColumn="1 / -1" role="group" aria-label="Technicians of this shop">
+              <Flex
+                gap="2"
+                wrap="wrap"
+                gridColumn="1 / -1"
+                role="group"
+                aria-label={signOffStepText.techniciansOfThisShop}
+              >
                 {others.map((name) => (
                   <BenchButton key={name} kind="quiet" onClick={() => set({ technician: name })}>
                     {name}
@@ -112,24 +120,24 @@ export function SignOffStep() {
               </Flex>
             )}
             <TextField
-              label="Remark for the customer"
+              label={signOffStepText.remarkForTheCustomer}
               value={job.signOff.remark}
               lines={4}
-              placeholder="Findings, advice"
+              placeholder={signOffStepText.findingsAdvice}
               onChange={(remark) => set({ remark })}
             />
           </Grid>
         </Locked>
         <StepActs>
           <BenchButton asChild kind="quiet">
-            <Link href={`/report?job=${encodeURIComponent(job.id)}`}>Report</Link>
+            <Link href={`/report?job=${encodeURIComponent(job.id)}`}>{commonText.report}</Link>
           </BenchButton>
           <BenchButton kind="main" onClick={save}>
-            Save job file
+            {signOffStepText.saveJobFile}
           </BenchButton>
           {signedAt === null ? (
             <BenchButton kind="act" minW="120px" disabled={job.signOff.technician.trim() === ""} onClick={sign}>
-              Sign
+              {signOffStepText.sign}
             </BenchButton>
           ) : (
             <BenchButton
@@ -145,34 +153,36 @@ export function SignOffStep() {
         <FootEnd>
           <Text color="soft" role="status" lineClamp={2}>
             {signedAt
-              ? `Signed by ${typed(job.signOff.technician.trim())}, ${format(new Date(signedAt), "d MMMM yyyy, HH:mm")}. Locked.`
+              ? signOffStepText.signedByLocked(
+                  typed(job.signOff.technician.trim()),
+                  format(new Date(signedAt), "d MMMM yyyy, HH:mm"),
+                )
               : job.signOff.technician.trim() === ""
-                ? "Enter a name to sign."
-                : "Not signed yet."}
+                ? signOffStepText.enterANameToSign
+                : signOffStepText.notSignedYet}
           </Text>
         </FootEnd>
       </Card>
       {signedAt !== null && amending && <AmendCard onClose={() => setAmending(false)} />}
       {job.amendments.length > 0 && <Amendments job={job} />}
       {signedAt !== null && (
-        <Card title="Training">
+        <Card title={signOffStepText.training}>
           <Flex gap="3" wrap="wrap" align="center">
             <Text flex="1 1 260px" fontSize="15px">
-              Use these readings as a case or for a class, without name, plate or date.
+              {signOffStepText.useTheseReadingsAsA}
             </Text>
             <BenchButton asChild kind="quiet">
-              <Link href={`/drill?job=${encodeURIComponent(job.id)}`}>Create drill case</Link>
+              <Link href={`/drill?job=${encodeURIComponent(job.id)}`}>{signOffStepText.createDrillCase}</Link>
             </BenchButton>
             <BenchButton asChild kind="quiet">
-              <Link href={`/drill?job=${encodeURIComponent(job.id)}&class=1`}>Show to class</Link>
+              <Link href={`/drill?job=${encodeURIComponent(job.id)}&class=1`}>{signOffStepText.showToClass}</Link>
             </BenchButton>
           </Flex>
         </Card>
       )}
       {signedAt === null && <StepEnd step="sign-off" />}
       <Text color="soft" fontSize="14px">
-        Local law, the maker's procedure and licensed practice come first. The file holds everything entered and
-        weighed.
+        {signOffStepText.localLawTheMakersProcedure}
       </Text>
     </Stack>
   );

@@ -30,6 +30,8 @@ import {
 } from "@/words/diagnosis";
 import { noticeWords } from "@/words/notices";
 import { evidenceWords } from "@/words/reasons";
+import { commonText } from "@/words/screens/common";
+import { verdictStepText } from "@/words/screens/steps/verdict";
 
 const actTones: Record<Decision["act"], "act" | "wait" | "done"> = {
   stop: "act",
@@ -102,8 +104,8 @@ export function VerdictStep() {
     return (
       <Stack gap="3.5" maxW="1180px">
         <Progress />
-        <Notice title="No diagnosis without readings">
-          Enter label, ambient, altitude and one running reading, or the static pressure of an empty circuit.
+        <Notice title={verdictStepText.noDiagnosisWithoutReadings}>
+          {verdictStepText.enterLabelAmbientAltitudeAnd}
         </Notice>
         <StepEnd step="verdict" also={unanswered} />
       </Stack>
@@ -148,7 +150,7 @@ export function VerdictStep() {
         <Tests verdict={verdict} wording={wording} />
         {verdict.charge && <Amount charge={verdict.charge} />}
         {history.length > 1 && (
-          <Card title="Ranking over time">
+          <Card title={verdictStepText.rankingOverTime}>
             <RankingHistory history={history} />
           </Card>
         )}
@@ -159,7 +161,7 @@ export function VerdictStep() {
         </Text>
       ))}
       <BenchButton asChild kind="quiet" alignSelf="start">
-        <Link href={`/bench?job=${encodeURIComponent(jobId)}`}>Try on bench</Link>
+        <Link href={`/bench?job=${encodeURIComponent(jobId)}`}>{verdictStepText.tryOnBench}</Link>
       </BenchButton>
       <StepEnd step="verdict" later={decision.act !== "stop"} />
     </Stack>
@@ -183,7 +185,7 @@ interface OtherCausesProps {
 function OtherCauses({ verdict, rows, wording }: OtherCausesProps) {
   const [open, setOpen] = useState<Cause | null>(null);
   return (
-    <Card title="Possible causes">
+    <Card title={verdictStepText.possibleCauses}>
       <Apart verdict={verdict} wording={wording} />
       {rows
         .filter(({ probability }) => probability > LISTED)
@@ -208,7 +210,7 @@ function Tests({ verdict, wording }: { verdict: Verdict; wording: Wording }) {
   const wouldNot = idle!.filter(({ changesAct }) => !changesAct);
   if (verdict.nextTests.length === 0) return null;
   return (
-    <Card title="Next tests">
+    <Card title={verdictStepText.nextTests}>
       {worth!.slice(0, 4).map((test) => (
         <Box key={test.test} py="2" borderTopWidth="1px" borderColor="line">
           <Text fontWeight="600">{testSentence(test.test, wording)}</Text>
@@ -222,8 +224,8 @@ function Tests({ verdict, wording }: { verdict: Verdict; wording: Wording }) {
           </Box>
         </Box>
       ))}
-      <TestList title="Could change the action, but rarely" tests={would} wording={wording} />
-      <TestList title="Would not change the action" tests={wouldNot} wording={wording} />
+      <TestList title={verdictStepText.couldChangeTheActionBut} tests={would} wording={wording} />
+      <TestList title={verdictStepText.wouldNotChangeTheAction} tests={wouldNot} wording={wording} />
     </Card>
   );
 }
@@ -236,7 +238,7 @@ function TestList({ title, tests, wording }: { title: string; tests: Verdict["ne
         {title}
       </Text>
       <Text fontSize="15px">
-        {tests.map(({ test, minutes }) => `${testSentence(test, wording)} (${minutes} min)`).join(" · ")}
+        {tests.map(({ test, minutes }) => verdictStepText.min(testSentence(test, wording), minutes)).join(" · ")}
       </Text>
     </Box>
   );
@@ -245,18 +247,18 @@ function TestList({ title, tests, wording }: { title: string; tests: Verdict["ne
 function Amount({ charge }: { charge: NonNullable<Verdict["charge"]> }) {
   const figures = useFigures();
   return (
-    <Card title="Charge">
+    <Card title={commonText.charge}>
       <Text fontSize="28px" fontWeight="650">
         {charge.weighed
           ? `${figures.quantity(charge.medianG, "g")}, weighed`
-          : `${figures.number(charge.lowG, "g")} to ${figures.quantity(charge.highG, "g")}`}
+          : verdictStepText.to(figures.number(charge.lowG, "g"), figures.quantity(charge.highG, "g"))}
       </Text>
       <Text color="soft">
         {charge.weighed
-          ? "Recovered and weighed."
+          ? verdictStepText.recoveredAndWeighed
           : charge.identified
-            ? "The readings give a narrow range. The scale decides."
-            : "The readings fit all of this range. Recover and weigh."}
+            ? verdictStepText.theReadingsGiveANarrow
+            : verdictStepText.theReadingsFitAllOf}
       </Text>
     </Card>
   );

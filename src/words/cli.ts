@@ -1,0 +1,29 @@
+/** Texts of the command line. Each message is one line. */
+import type { SimulationIssue } from "@/core/instruments/simulate";
+
+export const cliText = {
+  usage: `usage: evrid properties R134a|R1234yf --t C --p KPA [--json]
+       evrid properties R134a|R1234yf --saturated (--t C | --p KPA) [--json]
+       evrid diagnose FILE|- [--seed N] [--as 1|2]
+       evrid simulate FILE|- [--schedule EVENTS.json --csv]`,
+  notWritten: (reason: string) => `cannot write the output: ${reason}`,
+  expectedObject: (line: number) => `line ${line}: expected a JSON object`,
+  saturatedAt: (refrigerant: string, degC: string, kpa: string) =>
+    `${refrigerant} saturated at ${degC} degC, ${kpa} kPa absolute`,
+  stateAt: (refrigerant: string, degC: string, kpa: string) => `${refrigerant} at ${degC} degC, ${kpa} kPa absolute`,
+  properties: (density: string, enthalpy: string, entropy: string, cp: string) =>
+    `${density} kg/m3, h ${enthalpy} kJ/kg, s ${entropy} kJ/(kg K), cp ${cp} kJ/(kg K)`,
+} as const;
+
+export function simulationSentence(issue: SimulationIssue): string {
+  switch (issue.code) {
+    case "charge-out-of-range":
+      return `field vehicle.chargeG: expected ${issue.min} to ${issue.max} g, not ${issue.value}`;
+    case "no-design-point":
+      return "no plausible vehicle could be sized from this label";
+    case "out-of-range":
+      return `${issue.quantity} ${issue.value} at ${issue.rpm} rpm is outside ${issue.min} to ${issue.max}`;
+    case "no-convergence":
+      return `no steady state found at ${issue.rpm} rpm (imbalance ${issue.residual.toExponential(1)})`;
+  }
+}

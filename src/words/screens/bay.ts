@@ -1,0 +1,64 @@
+/** Texts of the bay views. */
+
+export const notFoundViewText = {
+  theAddressMayBeIncomplete: "The address may be incomplete. Jobs are listed in the Bay.",
+  pageNotFound: "Page not found",
+} as const;
+
+export const copyReminderText = {
+  onlyInThisBrowser: (unsavedWords: string) => `Only in this browser: ${unsavedWords}.`,
+} as const;
+
+export const jobCardText = {
+  noComplaintRecorded: "No complaint recorded.",
+  refrigerantUnknown: "Refrigerant unknown",
+  signedOff: (signedAt: string) => `Signed off ${signedAt}`,
+  nextOfDone: (done: number, count: number, updatedAt: string) => `Next (${done} of ${count} done, ${updatedAt})`,
+  newJobSameVehicle: "New job, same vehicle",
+  newJobFor: (name: string) => `New job for ${name}`,
+  archive: "Archive",
+  restoreFromArchive: "Restore from archive:",
+  restore: "Restore",
+  remove: "Remove",
+  remove2: (name: string) => `Remove ${name}`,
+  charged: (inVehicleG: string) => `${inVehicleG} charged`,
+  recovered: (value: string) => `${value} recovered`,
+  readingsRecordedNoDiagnosisYet: "readings recorded, no diagnosis yet",
+  staticPressureRecorded: "static pressure recorded",
+  noReadingsYet: "no readings yet",
+} as const;
+
+export const removedJobsText = {
+  removedJobs: "Removed jobs",
+  removedOn: " removed on",
+  restore: "Restore",
+  restore2: (name: string) => `Restore ${name}`,
+  showOnlyTheLast: "Show only the last",
+  showAllRemoved: (count: number) => `Show all ${count} removed`,
+  keptUntilTomorrow: "Kept until tomorrow.",
+  keptForMoreDays: (days: number) => `Kept for ${days} more days.`,
+} as const;
+
+export const bayViewText = {
+  all: "All",
+  open: "Open",
+  signedOff: "Signed off",
+  openJobFile: "Open job file",
+  jobFile: "Job file",
+  littleStorageLeft: "Little storage left",
+  ofTheStorageIsUsed: (usedShare: number) =>
+    `${usedShare} % of the storage is used. Save old jobs as files, then remove them.`,
+  storedRecord: "Stored record",
+  openingTheBay: "Opening the bay",
+  findAJob: "Find a job",
+  vehicleComplaintTechnician: "Vehicle, complaint, technician",
+  noOpenJobsSignedJobs: "No open jobs. Signed jobs are archived.",
+  noJobMatches: "No job matches.",
+  olderJobsAreListedUnder: "Older jobs are listed under Vehicles.",
+  hideArchived: "Hide archived",
+  showArchived: (archived: number) => `Show ${archived} archived`,
+  noOpenJobs: "No open jobs",
+  startAJobAtThe: "Start a job at the vehicle, with the label in sight, or try the demo workshop.",
+  restoreCopy: "Restore copy",
+  shopCopy: "Shop copy",
+} as const;

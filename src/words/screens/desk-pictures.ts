@@ -1,0 +1,37 @@
+/** Texts of the charts of Bench and P-T desk. */
+
+export const phChartText = {
+  cycleOfInThePressure: (refrigerant: string, said: string) =>
+    `Cycle of ${refrigerant} in the pressure-enthalpy chart: ${said}`,
+  absolute: (name: string, toBase: string, toBase2: string) => `${name}: ${toBase} absolute, ${toBase2}`,
+} as const;
+
+export const phMapText = {
+  pressureEnthalpyChartOfNot: (refrigerant: string) => `Pressure-enthalpy chart of ${refrigerant}, not running`,
+  cycleOfInThePressure: (refrigerant: string, said: string) =>
+    `Cycle of ${refrigerant} in the pressure-enthalpy chart. ${said}`,
+  atAbsolute: (name: string, temperatureC: string, kpa: string) => `${name} ${temperatureC} at ${kpa} absolute`,
+  absolute: (name: string, value: string, toBase: string, toBase2: string) =>
+    `${name}: ${value}, ${toBase} absolute, ${toBase2}`,
+} as const;
+
+export const saturationRulerText = {
+  saturationOfTemperatureAbovePressure: (refrigerant: string) =>
+    `Saturation of ${refrigerant}: temperature above, pressure below`,
+  sideOnTheScale: (name: string) => `${name} side on the scale`,
+} as const;
+
+export const saturationChartText = {
+  noRefrigerantFitsThisReading: "No refrigerant fits this reading.",
+  fitsPressureCannotTellThese: (fitting: string) => `Fits ${fitting}; pressure cannot tell these apart.`,
+  soakTemperature: (unit: string) => `soak temperature, ${unit}`,
+  gauge: (unit: string) => `${unit} gauge`,
+  nearR134aAndR1234yfDiffer: (part: string) =>
+    ` Near ${part}, R134a and R1234yf differ by 3 %: use label, port type or an identifier.`,
+} as const;
+
+export const chargeCurveText = {
+  pressuresAgainstChargeToVehicles: (least: string, most: string, vehicles: number) =>
+    `Pressures against charge, ${least} to ${most}, ${vehicles} vehicles`,
+  doesNotRun: "does not run",
+} as const;

@@ -1,0 +1,25 @@
+/** Texts of a job's instruments. */
+
+export const logImportText = {
+  playLogLive: "Play log live",
+} as const;
+
+export const rackPanelText = {
+  idle: "Idle",
+  fastIdle: "Fast idle",
+  instruments: "Instruments",
+  typeTheReadingsOrConnect: "Type the readings, or connect a simulated vehicle.",
+  simulatedVehicle: "Simulated vehicle",
+  connectSimulator: "Connect simulator",
+  openingTheLogReader: "Opening the log reader",
+  simulatorLost: "Simulator lost:",
+  recordedReadingsAreKept: ". Recorded readings are kept.",
+  clock: "Clock",
+  closeLog: "Close log",
+  disconnectSimulator: "Disconnect simulator",
+  hideInstruments: "Hide instruments",
+} as const;
+
+export const writeDownText = {
+  recordTypedValues: "Record typed values",
+} as const;

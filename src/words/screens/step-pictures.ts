@@ -1,0 +1,52 @@
+/** Texts of the drawings of single steps. */
+
+export const chargeYearsText = {
+  visit: "visit",
+  visits: "visits",
+  chargeOverLabel: (count: number, part: string, labelG: string) => `Charge over ${count} ${part}, label ${labelG}`,
+  today: "today",
+  arrivedWith: (at: string, foundG: string) => `${at}: arrived with ${foundG}`,
+  leftWith: (at: string, leftWithG: string) => `${at}: left with ${leftWithG}`,
+} as const;
+
+export const vacuumTraceText = {
+  waterBoils: "water boils",
+  targetVacuum: "target vacuum",
+  absolutePressureOver: (end: string, part: string) => `Absolute pressure over ${end}${part}`,
+  logarithmicSincePumpStart: (label: string, names: string) => `${label}, logarithmic; ${names} since pump start`,
+} as const;
+
+export const lineProfileText = {
+  condenser: "Condenser",
+  metering: "Metering",
+  suction: "Suction",
+  temperaturesAlongTheCircuit: (spots: string) => `Temperatures along the circuit: ${spots}`,
+  tooMuch: (beyondK: string) => `${beyondK} too much`,
+} as const;
+
+export const againstBandsText = {
+  withTheEngineRunningEvery:
+    "With the engine running, every reading is shown next to its expected range. Needs label, altitude and ambient.",
+  rangeOf90OfSound: (ownTests: number, part: string) =>
+    `Range of 90 % of sound vehicles consistent with ${ownTests} earlier sound ${part} of this vehicle.`,
+  text90OfSoundVehiclesAre: "90 % of sound vehicles are in this range. Outside it, look closer.",
+  inside: "inside",
+} as const;
+
+export const chargeTrackText = {
+  rateAMinuteLowAnd: (rateGPerMin: string, low: string, high: string) =>
+    `Rate ${rateGPerMin} a minute, low ${low} and high ${high}`,
+  min: (unit: string) => `${unit}/min`,
+  rate: "rate",
+  highSide: "high side",
+  lowSideDashed: "low side, dashed",
+} as const;
+
+export const testTraceText = {
+  bothPressuresBeforeEachRecording: (settings: string) => `Both pressures before each recording: ${settings}`,
+  secondsBeforeRecording: (label: string) => `${label}; seconds before recording`,
+} as const;
+
+export const beforeAfterText = {
+  readingsBeforeAndAfterThe: "Readings before and after the work, with the expected range",
+} as const;

@@ -1,0 +1,72 @@
+/** Texts of the intake step. */
+
+export const howBuiltText = {
+  unknown: "Unknown",
+  build: "Build",
+  theMeteringDevice: "the metering device",
+  meteringDevice: "Metering device",
+  theCompressor: "the compressor",
+  theCondenserFan: "the condenser fan",
+  condenserFan: "Condenser fan",
+  theEvaporators: "the evaporators",
+  evaporators: "Evaporators",
+  one: "One",
+  two: "Two",
+  thePorts: "the ports",
+  highSidePort: "High-side port",
+  ifUnknownAllPossibleBuilds:
+    "If unknown, all possible builds count equally and the expected range covers them all. You can enter it at any time.",
+  identify: (about: string) => `Identify ${about}`,
+  howToTell: "How to tell",
+  labelLocation: "Label location",
+} as const;
+
+export const whichCarText = {
+  onRecord: "On record",
+  lastVisit: (lastAt: string) => `Last visit ${lastAt}`,
+  labelUnknown: "label unknown",
+  useLabelAndBuild: "Use label and build",
+  useLabelAndBuild2: (name: string) => `Use ${name}: label and build`,
+} as const;
+
+export const intakeStepText = {
+  vehicleAndComplaint: "Vehicle and complaint",
+  nameUsedHere: "Name used here",
+  complaint: "Complaint",
+  symptomsAndWhenItLast: "Symptoms, and when it last cooled",
+  symptom: "Symptom",
+  previousACWork: "Previous A/C work",
+  labelUnderTheBonnet: "Label under the bonnet",
+  tolerance: "Tolerance, ±",
+  blank: (usualtoleranceg: string) => `Blank = ± ${usualtoleranceg}.`,
+  labelMissingOrUnreadable: "Label missing or unreadable",
+  oilOnTheLabel: "Oil on the label",
+  chargeByLabelWeightNever: "Charge by label weight, never by pressure.",
+  theyRunNearTheCritical:
+    "They run near the critical point at ten times these pressures, where saturation does not apply. Use the maker's equipment and procedure.",
+  coCircuitsAreNotSupported: "CO₂ circuits are not supported",
+  gaugesCannotIdentifyRefrigerantsCheck:
+    "Gauges cannot identify refrigerants. Check label and port type, use an identifier, and recover unknown refrigerant into a separate cylinder.",
+  identifyTheRefrigerantFirst: "Identify the refrigerant first",
+  ventilateKeepSparksAndFlames: "Ventilate, keep sparks and flames away, use only equipment rated for it.",
+  r1234yfIsFlammable: "R1234yf is flammable",
+  qualifiedPeopleOnlyUseIts: "Qualified people only. Use its insulating oil; traces of another oil destroy it.",
+  electricCompressorHighVoltage: "Electric compressor: high voltage",
+  doNotRunTheEngine: "Do not run the engine if:",
+  signsThatForbidRunning: "Signs that forbid running",
+  altitudeCorrectsTheGaugeReadings: (entryValue: string) => `Altitude ${entryValue} corrects the gauge readings.`,
+  changeAltitude: "Change altitude",
+  workshopAltitude: "Workshop altitude",
+  correctsTheGaugeReadingsSettings: "Corrects the gauge readings. Settings keep it for all jobs.",
+  aBangMayBeA: "A bang may be a burst hose or seized compressor: running it can cause more damage.",
+  refrigerantIsEscapingKeepAway: "Refrigerant is escaping: keep away, let it stop, ventilate.",
+  burntOilOrClutchThe: "Burnt oil or clutch: the belt on a seized compressor can fail.",
+  oilAtAJointUnder: "Oil at a joint under pressure: it may let go.",
+  doNotRunTheEngine2: "Do not run the engine",
+  doThisInstead: "Do this instead",
+  airConditioningAndEngineOff: "Air conditioning and engine off; ventilate. R1234yf: no sparks or flames.",
+  lookFromADistanceBelt: "Look from a distance: belt, clutch, hoses, oil on the ground.",
+  recoverAndWeighBeforeOpening: "Recover and weigh before opening anything, then find the damage.",
+  localLawTheMakersProcedure: "Local law, the maker's procedure and licensed practice come first.",
+  recoveryStaysAvailableClearA: "Recovery stays available. Clear a sign here if it was set by mistake.",
+} as const;
