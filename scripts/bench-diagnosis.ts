@@ -1,7 +1,7 @@
 /**
- * How good the diagnosis is, and how fast: `npm run bench:diagnosis` (`-- --draws N` of our own, `-- --write` refreshes docs/calibration.svg,
- * `-- --list` names every miss). Measured on the two sets of foreign cases and on tests drawn from our own model that were not learned from.
- * Every figure stands with how far it would lie by chance with as many cases.
+ * Measures quality and speed of the diagnosis: `npm run bench:diagnosis` (`-- --draws N` of our own, `-- --write` refreshes docs/calibration.svg, `--
+ * --list` names every miss). Uses the two sets of foreign cases and tests drawn from our own model that were not learned from. Every figure carries
+ * its range by chance for that number of cases.
  */
 import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
@@ -91,7 +91,7 @@ function own(count: number, seed: number): Answered[] {
   return made;
 }
 
-/** How much was read: both speeds with clamps, both speeds, one speed with the vent, less. */
+/** Extent of the readings: both speeds with clamps, both speeds, one speed with the vent, less. */
 function extentOf({ running }: ReadingFile): string {
   const settings = running ?? [];
   const clamps = settings.some((one) => one.suctionLineC != null && one.liquidLineC != null);
@@ -151,7 +151,7 @@ interface Bin {
   true: number;
 }
 
-/** Of how probable it is that a cause acts, for all and for the leading cause alone. */
+/** Brier components of the probability of each cause, for all causes and for the leading one alone. */
 function calibration(answered: readonly Answered[]) {
   const blank = () => Array.from({ length: BINS }, (): Bin => ({ count: 0, said: 0, true: 0 }));
   const every = blank();
@@ -219,7 +219,7 @@ const withChance = (part: number, of: number) => {
   return `${(100 * p).toFixed(1)} ± ${(100 * Math.sqrt((p * (1 - p)) / of)).toFixed(1)} % of ${of}`;
 };
 
-/** How often fresh sound draws lie inside the expected range, by quantity, circuit and engine speed. */
+/** Coverage of the expected range on fresh sound draws, by quantity, circuit and engine speed. */
 function scoreExpectedRange(draws: number): void {
   console.log(`\nexpected range, ${draws} sound draws read in full:`);
   const held = soundReadingsHeld(draws, 17);
@@ -278,7 +278,7 @@ function scoreWalks(count: number): void {
   );
 }
 
-/** How often readings are said not to fit together: honest ones, foreign ones, and those with one reading that is wrong. */
+/** Rate of the warning that readings do not fit together: honest sets, foreign sets, and sets with one wrong reading. */
 function scoreFit(named: Record<string, readonly ReadingFile[]>): void {
   const { scales, population } = learnedNow();
   const misfits = (reading: ReadingFile) => misfitOf(reading, scales, population) > 1;

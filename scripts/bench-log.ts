@@ -1,4 +1,7 @@
-/** How long the page stands while a log near the limit is read and played: `npm run bench:log` after a build. Its own longest tasks, and a timer beside them. */
+/**
+ * Measures how long the page blocks while a log near the limit is read and played: `npm run bench:log` after a build. Uses the page's own longest
+ * tasks, and a timer beside them.
+ */
 import { createWriteStream } from "node:fs";
 import path from "node:path";
 import { By } from "selenium-webdriver";

@@ -23,7 +23,7 @@ try {
   const timed = async (name: string, path: string, script: string, runs = 5) => {
     const all: number[] = [];
     for (let i = 0; i < runs; i++) {
-      // What the page before was still reading is no part of this one.
+      // Excludes pending reads of the page before.
       await new Promise((resolve) => setTimeout(resolve, 6000));
       await browser.load(`${server.address}${path}`);
       all.push(await browser.driver.executeAsyncScript<number>(script));

@@ -1,6 +1,6 @@
 /**
- * How the page keeps up while an hour at 5 Hz is on the trace and the stream goes on: `npm run bench:trace` after a build.
- * Frames are the browser's own (requestAnimationFrame), drawn by the processor, without a graphics card.
+ * Measures frame times with an hour at 5 Hz on the trace while the stream continues: `npm run bench:trace` after a build. Frames are the browser's
+ * own (requestAnimationFrame), drawn by the processor without a graphics card.
  */
 import { writeFileSync } from "node:fs";
 import path from "node:path";

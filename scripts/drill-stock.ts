@@ -11,7 +11,7 @@ import { drillThemes } from "../src/core/drill/drill-shapes";
 const root = path.resolve(import.meta.dirname, "..");
 const file = path.join(root, "src/core/drill/stock.json");
 const EACH = 30;
-/** What ships tells by so much more: another machine rounds otherwise. */
+/** Margin against rounding differences of other machines. */
 const MARGIN = 0.02;
 
 provideLearned(readFileSync(path.join(root, "public/learned.bin")));

@@ -1,4 +1,4 @@
-/** What a learned file was learned from: a hash over the sources that draw and read tests, as they stood on the day of the draws. */
+/** Fingerprint of a learned file: hash over the sources that draw and read tests, as on the day of the draws. */
 import { createHash } from "node:crypto";
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";

@@ -110,7 +110,7 @@ function load(folder: string, chunk: number): TrueTest[] {
 
 function trainOne({ folder, chunks, passes, seed, file }: MemberTask): void {
   const tests = Array.from({ length: chunks }, (_, i) => load(folder, i)).flat();
-  // The same scales for every member: they are drawn from the first tests by a seed of their own.
+  // Every member uses the same scales, drawn from the first tests with a seed of their own.
   const scales = scalesOf(tests.slice(0, SCALED_BY), seededNoise(9));
   const started = performance.now();
   const member: Member = trainMember(tests, scales, {

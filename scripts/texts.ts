@@ -20,7 +20,7 @@ const CATALOGUES =
 const SCHEMAS =
   /^src\/(core\/(dates|zod|bench\/bench-state|diagnosis\/diagnose|fluids\/saturation|instruments\/simulate-request|records\/pictures|records\/stock\/csv|records\/migrations\/from-version-11|readings\/file\/readings-text)|data\/(database|jobs|import)|worker\/newest)\.ts$/;
 /** Stands for a value inside of a template. */
-const HOLE = "\u0001";
+const HOLE = "\uFFFC";
 const LEAST_WORDS = 3;
 /** Properties and attributes that hold code, style or a schema's description. */
 const NOT_SHOWN =
@@ -73,7 +73,7 @@ const files = readdirSync("src", { recursive: true, encoding: "utf8" })
   .map((file) => `src/${file}`)
   .filter((file) => /\.tsx?$/.test(file) && !/\.(test|d)\.tsx?$/.test(file));
 const literals = files.flatMap(literalsOf);
-const inWords = literals.filter(({ file, text }) => file.startsWith(HOME) && /[A-Z]|\s|\u0001/.test(text));
+const inWords = literals.filter(({ file, text }) => file.startsWith(HOME) && /[A-Z]|\s|\uFFFC/.test(text));
 const outside = literals.filter(
   ({ file, text }) =>
     !file.startsWith(HOME) &&

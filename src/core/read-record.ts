@@ -1,4 +1,4 @@
-/** How a small record with a format and a version is checked, wherever it comes from. */
+/** Checks a small record with a format and a version, wherever it comes from. */
 import { fail, type Result, succeed } from "./result";
 import type * as z from "./zod";
 
@@ -7,7 +7,7 @@ export type RecordIssue =
   | { code: "newer-version"; version: number; known: number }
   | { code: "broken"; field: string; expected: string };
 
-/** What stands in `given` by its schema; refused by name when it is something else, newer than `known`, or broken. */
+/** Reads `given` by its schema; refuses by name what is something else, newer than `known`, or broken. */
 export function readRecord<Kind>(
   given: unknown,
   format: string,
@@ -35,7 +35,7 @@ export function readable<Kind>(stored: readonly unknown[], read: (given: unknown
 
 export type TextIssue = { code: "not-json" } | RecordIssue;
 
-/** The same of a file's text. */
+/** Reads the text of a file in the same way. */
 export function readTextRecord<Kind>(
   text: string,
   format: string,

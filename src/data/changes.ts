@@ -1,6 +1,6 @@
 /**
- * What has changed beside the jobs since the last copy: one row per record, written in the transaction of the change, so that neither can be stored
- * without the other. Jobs are counted by their visits, which carry a date.
+ * Changes besides the jobs since the last copy: one row per record, written in the transaction of the change, so that neither is stored without the
+ * other. Jobs are counted by their visits, which carry a date.
  */
 import type { ChangeKind } from "@/core/records/copies";
 import { database } from "./database";

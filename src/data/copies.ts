@@ -104,7 +104,7 @@ export async function copyToFolder(make: () => Promise<Result<Blob, CopyIssue>>,
   const made = await make();
   if (!made.ok) throw new Error(`the copy could not be read back (${made.issue.code}); older copies are kept`);
   const file = await folder.getFileHandle(fileOf(asOf.slice(0, 10)), { create: true });
-  // What is written goes to a file beside it, which takes its place when it is closed.
+  // Writes to a file beside it, which takes its place when closed.
   const writable = await file.createWritable();
   await writable.write(made.value);
   await writable.close();

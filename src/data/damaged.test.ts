@@ -38,7 +38,7 @@ describe("a damaged record beside the jobs", () => {
     expect(row).toMatchObject({ owner: "", visits: first!.visits });
     expect(await loadVehicle(row.id)).toMatchObject({ record: null, row: { name: first!.name } });
     expect(await loadVehicle(id)).toBeNull();
-    // What is written from here on begins a new record; the damaged one stays beside it until it is taken out.
+    // Later writes begin a new record; the damaged one stays beside it until removed.
     await editVehicle(row.id, { plate: "KH 2201" });
     expect(await damagedVehicles()).toHaveLength(1);
     expect(await database.vehicles.get(id)).toMatchObject({ owner: "Harbour ferries", note: 17 });
@@ -74,7 +74,7 @@ describe("a damaged record beside the jobs", () => {
     await putContainer(stood!.container);
     const { stock, broken } = await contentOf(await copied());
     expect([stock.length, broken.map(({ list }) => list)]).toEqual([2, ["containers", "stock"]]);
-    // What can be read is never taken out this way.
+    // Readable records are never removed this way.
     await removeDamaged({ table: "containers", id: "a" });
     for (const one of books.damaged) await removeDamaged(one);
     expect(await loadBooks()).toMatchObject({ damaged: [], containers: [{ id: "a" }] });

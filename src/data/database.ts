@@ -52,7 +52,7 @@ export interface OpenDrill {
   key: string;
   at: number;
   script: unknown;
-  /** What is being written of it: ranking and answer. */
+  /** Draft answer: ranking and answer. */
   draft: unknown;
 }
 
@@ -114,7 +114,7 @@ class EvridDatabase extends Dexie {
   photos!: EntityTable<StoredPhoto, "key">;
   vehicles!: EntityTable<Vehicle, "id">;
   containers!: EntityTable<Container, "id">;
-  /** What the shop books outside of jobs. */
+  /** Ledger entries outside of jobs. */
   stock!: EntityTable<StockEntry, "id">;
   imports!: EntityTable<StoredImport, "id">;
   importedRecords!: EntityTable<ImportedPart, "key">;
@@ -202,5 +202,5 @@ export const importedKey = (importId: string, n: number) => ({ key: turnKey(impo
 /** The database of the workshop that this page shows. */
 export const database = new EvridDatabase(workshop);
 
-/** That of another workshop, beside it: for moving records that stand in the wrong one. Closed by who opens it. */
+/** Database of another workshop, for moving misplaced records. Closed by the caller. */
 export const databaseOf = (other: WorkshopName) => new EvridDatabase(other);

@@ -66,7 +66,7 @@ export async function addDrills({ learners, drills }: DrillBook): Promise<{ lear
 
 export const chargeAnswers = ["leave", "put-in", "take-out", "weigh"] as const;
 
-/** What is being said of it: the likeliest first, the answer, and what is to be done to the charge. */
+/** Draft answer: most likely first, the answer, and the charge correction. */
 const draftSchema = z.object({
   ranking: z.array(z.enum(causes)).max(3),
   answer: z.array(z.enum(causes)).max(3),

@@ -119,7 +119,7 @@ describe("a file read into a store", () => {
     expect(await beside()).toEqual([[{ name: "workshop", json: '{"units":"us","later":1}' }], [chart], [ines], [run]]);
     expect(await undoImport(id)).toEqual({ back: 5, stayed: 0 });
     expect(await beside()).toEqual([[], [], [], []]);
-    // What the shop has of its own stands.
+    // The shop's own records stay.
     await changeChoices({ units: "bar" });
     await readIn(text);
     expect((await loadChoices()).units).toBe("bar");
@@ -180,10 +180,10 @@ describe("a file read into a store", () => {
       return { own: found.find(({ id }) => id === here.id)!, beside: found.filter(({ id }) => id !== here.id) };
     };
     const bare = (job: Job) => ({ ...job, updatedAt: "" });
-    // What continues the signed one is taken, to the letter; an older state of it changes nothing.
+    // A continuation of the signed job is imported exactly; an older state changes nothing.
     for (const next of [edited, again]) expect(await read(pickup, next)).toEqual({ own: bare(next), beside: [] });
     expect(await read(again, pickup)).toEqual({ own: bare(again), beside: [] });
-    // What says otherwise comes in beside it, whatever is asked for.
+    // A contradicting version is imported beside it, whatever is asked for.
     for (const way of [undefined, "as-one", "take"] as const) {
       const { own, beside } = await read(pickup, forged, way);
       expect(own).toEqual(bare(pickup));

@@ -212,7 +212,7 @@ function incomingOf(
         own(differing.file.id, job.id);
         return [job];
       });
-      // What was the same may have lacked a picture.
+      // An identical job may have lacked a photo.
       for (const { id } of [...jobs.added, ...jobs.same]) own(id, id);
       return keyed([...jobs.added, ...outcomes]);
     }
@@ -269,7 +269,7 @@ async function indexed(jobs: readonly Job[], here: Pick<Here, "has">): Promise<s
   return [...visits, ...before].flatMap((visit) => visit?.vehicleKey ?? []);
 }
 
-/** What was read in lately and can be taken back, newest first. */
+/** Recent imports that can be reverted, newest first. */
 export async function listImports(): Promise<StoredImport[]> {
   return database.imports.orderBy("at").reverse().toArray();
 }

@@ -185,7 +185,7 @@ describe("jobs in the browser database", () => {
     const pickup = shopJobs(new Date("2026-06-02T10:00:00Z"))[2]!;
     const again = await duplicateJob(pickup);
     expect(again.intake.lastFilled).toBe("2026-06-01");
-    // The same car, on another day: its papers stay, its mileage is read anew, and nothing of it is signed.
+    // A new visit of the car: papers stay, mileage is read anew, and nothing is signed.
     const { model, plate, vin } = pickup!.intake;
     expect(again.intake).toMatchObject({ model, plate, vin, mileage: { text: "" } });
     expect(again).toMatchObject({ signOff: { signedAt: null, credentials: null }, amendments: [] });

@@ -38,7 +38,7 @@ export interface StoredJobs {
   counts: Record<Standing, number>;
 }
 
-/** How many of each standing are given, the newest first. */
+/** Counts of jobs by status, newest first. */
 export type MostJobs = Record<Exclude<Standing, "unreadable">, number>;
 const all: MostJobs = { open: Infinity, signed: Infinity, archived: Infinity };
 
@@ -237,7 +237,7 @@ export async function addDemoJobs(made: readonly Job[]): Promise<void> {
   });
 }
 
-/** The same vehicle again: a new job for the same purpose with its label and how it is built, nothing measured. */
+/** New job for the same vehicle and purpose, with its label and build, nothing measured. */
 export async function duplicateJob(job: Job): Promise<Job> {
   const blank = newJob(crypto.randomUUID(), new Date().toISOString(), job.purpose);
   const copy: Job = {
@@ -288,7 +288,7 @@ export interface Removed {
   removedAt: string;
 }
 
-/** What was removed and can still be put back, newest first. */
+/** Removed jobs that can be restored, newest first. */
 export async function listRemoved(now = Date.now()): Promise<Removed[]> {
   const since = new Date(now - REMOVED_KEPT_MS).toISOString();
   const kept = await database.removed.where("removedAt").aboveOrEqual(since).reverse().toArray();

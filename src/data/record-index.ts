@@ -1,6 +1,6 @@
 /**
- * What lists, search and sums read: a line a job, a line a vehicle, a line a book entry. It is written in the transaction of the record it follows
- * from, and made anew for whatever came into the store by another way.
+ * Index for lists, search and sums: a line per job, vehicle and ledger entry. Written in the transaction of its record, and rebuilt for records that
+ * came into the store another way.
  */
 import { readable } from "@/core/read-record";
 import type { Job } from "@/core/records/job";
@@ -64,7 +64,7 @@ const MANY_NAMES = 1000;
 
 /** Vehicles and visits by name. */
 interface Found {
-  /** Of several records that have a name, the first. */
+  /** Returns the first of several records with a name. */
   record: (name: string) => Vehicle | null;
   visits: (name: string) => readonly Visit[];
   /** Whether a line may stand under this id. */

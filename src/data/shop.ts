@@ -18,7 +18,7 @@ export interface Kept extends Room {
   photos: number;
 }
 
-/** Of the index, which is small: a store of jobs is only counted by reading through it. */
+/** Counts of the index, which is small: a store of jobs is only counted by reading through it. */
 export async function whatIsKept(): Promise<Kept> {
   const [jobs, removed, charts, photos] = await Promise.all([
     database.visits.count(),

@@ -78,7 +78,7 @@ export async function stageOpened(
 /** Which state of each record that differs was compared, by its id; entries of the books have no date of change, since they never change. */
 export const seenOf = ({ differing }: PartPlan<unknown>): Record<string, string> =>
   Object.fromEntries(
-    // Of two records of a file that are one here, the first was compared with what is stored.
+    // If two records of a file match one here, the first was compared with the stored one.
     (differing as Differing<{ id: string; updatedAt?: string }>[])
       .toReversed()
       .map(({ here }) => [here.id, here.updatedAt ?? ""]),

@@ -26,11 +26,11 @@ export interface Books {
   /** Grams in each container by the books. */
   held: Map<string, number>;
   check: StoreCheck;
-  /** What of the stock does not add up. */
+  /** Accounting differences of the stock. */
   findings: StockFinding[];
   /** Names of the vehicles of jobs, by job. */
   vehicles: Map<string, string>;
-  /** What else a table names of a job: plate of the vehicle, certificate of who signed. */
+  /** Further names of a job in a table: plate, certificate of who signed. */
   papers: Map<string, { plate: string; certificate: string }>;
   /** By the id of an entry that takes another back: which. */
   counters: Map<string, string>;
@@ -89,7 +89,7 @@ export async function newestLines(): Promise<NewestLines> {
   };
 }
 
-/** What moved, without the jobs it moved on: who watches this hears nothing while somebody types. */
+/** Last movements, without the jobs they belong to: subscribers hear nothing while somebody types. */
 async function loadLines() {
   const [shelf, entries, ofJobs] = await Promise.all([
     database.containers.toArray(),
@@ -110,7 +110,7 @@ export interface OnShelf {
   heldG: number;
 }
 
-/** What stands on the shelf of this refrigerant and can be charged from, what it holds by the books. */
+/** Stock of this refrigerant that can be charged from, with its content by the ledger. */
 export async function shelfFor(refrigerant: Job["intake"]["refrigerant"]): Promise<OnShelf[]> {
   const containers = apart("containers", await database.containers.toArray()).sound.filter(
     ({ kind, retiredAt, refrigerant: its }) =>

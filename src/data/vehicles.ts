@@ -231,7 +231,7 @@ export async function similarVehicles(row: VehicleRow, most = 6): Promise<Vehicl
     .slice(0, most);
 }
 
-/** What may be the same car under another name: the same label, and a name that shares words with it, or the same plate. */
+/** Possibly the same car under another name: the same label and a similar name, or the same plate. */
 export async function perhapsTheSame(row: VehicleRow): Promise<VehicleRow[]> {
   const own = new Set(searchWords(row.name));
   const counted = new Map<string, number>();

@@ -166,7 +166,7 @@ describe("the demo workshop", () => {
     await (await page()).eraseAll();
     const { changeChoices, loadChoices, readAsTheShop } = await import("./choices");
     await readAsTheShop();
-    // What the shop writes of itself stays in it.
+    // The shop's own writes stay in it.
     expect(await loadChoices()).toMatchObject({ units: "us", technician: "" });
     await changeChoices({ units: "bar" });
     await readAsTheShop();

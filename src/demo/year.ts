@@ -84,7 +84,7 @@ interface Car {
   owner: string;
   label: VehicleLabel;
   seed: number;
-  /** What is in it, since when, and how fast that goes. */
+  /** Charge, start and leak rate. */
   heldG: number;
   since: number;
   leakGYear: number;
@@ -93,7 +93,7 @@ interface Car {
   weighedBefore: boolean;
 }
 
-/** What each cause makes a customer say, and what was renewed or done. */
+/** Complaint and remedy of each cause. */
 const ailments: readonly {
   cause: FaultCause;
   often: number;
@@ -418,7 +418,7 @@ function testOf(
   const seed = Math.floor(noise.uniform() * 2 ** 31);
   // One state in a thousand has no solution that the solver finds; the air is then a degree warmer.
   const simulated = (airC: number) => {
-    // The same car each time: its sizes are drawn from its own seed.
+    // Each car is drawn from its own seed, so it stays the same.
     const sizes = seededNoise(car.seed);
     const request = {
       vehicle,
@@ -473,7 +473,7 @@ function settingOf(blank: TestRecord["settings"][number], read: RunningSetting):
   };
 }
 
-/** What leaked was found at the part that was then renewed; it and the ports were checked again before the car left. */
+/** A leak was found at the part then replaced; it and the ports were checked again before departure. */
 function leakChecks(job: Job, car: Car, parts: readonly RepairPart[], before: string, after: string): LeakCheck[] {
   const here = leakPlacesOf({ metering: car.label.metering, compressor: car.label.compressor });
   const touched = (part: RepairPart) => placesTouchedBy(part).filter((place) => here.includes(place));
@@ -503,7 +503,7 @@ function weighed(
   const share = (fraction: number) => instant(at + (done - at) * fraction);
   const { label } = car;
   const refrigerant = label.refrigerant;
-  // What the hoses take along when they come off is reckoned by the job itself, from their length.
+  // The job itself computes the hose loss from their length.
   const weighedOf = (recovered: number): Job => ({
     ...job,
     hookUp: { ...job.hookUp, gauges: "both", hosesOff: "let-back" },
@@ -747,7 +747,7 @@ class Shelf {
   take(refrigerant: "R134a" | "R1234yf", grams: number, at: number): { id: string; heldG: number } {
     const fitting =
       refrigerant === "R134a" ? ["demo-cylinder-1", "demo-cylinder-2", "demo-recycled"] : ["demo-cylinder-yf"];
-    // What was cleaned here is used before anything that is bought.
+    // Cleaned refrigerant is used before bought refrigerant.
     let id = refrigerant === "R134a" && this.held.get("demo-recycled")! > grams + 100 ? "demo-recycled" : undefined;
     id ??= fitting.find((one) => this.held.get(one)! > grams + 400);
     if (id === undefined) {

@@ -11,7 +11,7 @@ declare const ID_PLACE: string;
 /** An address that leads nowhere, whose answer is the page that says so. */
 declare const NOT_FOUND: string;
 
-/** What is used of a service worker's world; the types of pages know none. */
+/** Subset of a service worker's globals; the page types lack them. */
 interface WorkerScope {
   addEventListener(
     type: "install" | "activate",
@@ -39,7 +39,7 @@ scope.addEventListener("fetch", (event) => {
   const { request } = event;
   const url = new URL(request.url);
   if (request.method !== "GET" || url.origin !== scope.location.origin || url.pathname.startsWith("/api/")) return;
-  // What the framework fetches to move within a page is the server's; without one it loads the page instead.
+  // Data for navigation within a page come from the server; without it the framework loads the page instead.
   if (request.mode !== "navigate" && (url.searchParams.has("_rsc") || request.headers.has("rsc"))) return;
   event.respondWith(request.mode === "navigate" ? page(request, url) : file(request));
 });
@@ -80,7 +80,7 @@ async function page(request: Request, url: URL): Promise<Response> {
     ? await caches.match(`/job/${ID_PLACE}/${job[2]}`, { cacheName: CACHE, ignoreVary: true })
     : undefined;
   if (job === null || shell === undefined) return fetch(request).catch(() => withoutNetwork(url));
-  // The same page for every job: only the id in its address differs.
+  // One page for every job: only the id in its address differs.
   return rebuilt(shell, (await shell.text()).replaceAll(ID_PLACE, job[1]!));
 }
 

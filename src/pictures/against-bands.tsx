@@ -21,7 +21,7 @@ const rows: { channel: ComparedChannel; name: string; unit: UnitId }[] = [
   { channel: "liquid", name: commonText.liquidLine, unit: "degC" },
 ];
 
-/** What stands beside the bands. */
+/** Rows beside the ranges. */
 type Reading = Pick<JudgedStream, "values"> & { derived: DerivedValues | null };
 
 /** Every reading beside what nine in ten healthy vehicles of this label show now. */

@@ -33,7 +33,7 @@ export function plainScale({ least, most, from, to }: Span, held = false): (valu
   return (value) => scale(value);
 }
 
-/** The same on a logarithmic axis; always held, since nothing lies at nought. */
+/** Logarithmic axis; always bounded, since it has no zero. */
 export function logScale({ least, most, from, to }: Span): (value: number) => number {
   const scale = scaleLog().domain([least, most]).range([from, to]).clamp(true);
   return (value) => scale(value);

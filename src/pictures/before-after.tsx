@@ -11,7 +11,7 @@ export interface BeforeAfterRow {
   unit: UnitId;
   before: Measured;
   after: Measured;
-  /** What a sound one shows. */
+  /** Reading of a sound vehicle. */
   band: { low: number; high: number } | null;
 }
 

@@ -11,7 +11,7 @@ import { chargeBarText } from "@/words/screens/pictures";
 interface ChargeBarProps {
   inputs: ChargeInputs;
   balance: MassBalance;
-  /** How fast it goes now, and until when; null while nothing flows. */
+  /** Current rate and time left; null while nothing flows. */
   pace: string | null;
   /** Where containers will run out, in grams in the vehicle. */
   runsOut: readonly { name: string; atG: number }[];

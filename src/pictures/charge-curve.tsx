@@ -13,7 +13,7 @@ import { niceTicks } from "./nice-ticks";
 interface ChargeCurveProps {
   curve: ChargeCurve;
   labelG: number;
-  /** What is set, g, and what it reads there; null where nothing runs. */
+  /** Selected charge, g, and its reading; null where it does not run. */
   chargeG: number;
   now: BenchReading | null;
   /** The other state kept beside it. */

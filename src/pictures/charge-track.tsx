@@ -26,7 +26,7 @@ const ticksTo = (most: number, unit: UnitId) =>
     .map((tick) => ({ value: toBase(tick, unit), text: String(tick) }))
     .filter(({ value }) => value <= most);
 
-/** How fast it flows and what the sides do meanwhile, since the first container was put on. */
+/** Charging rate and pressures since the first cylinder was put on. */
 export function ChargeTrack({ track }: { track: readonly TrackPoint[] }) {
   const figures = useFigures();
   const points = useMemo(() => thinned(track, MOST_DRAWN), [track]);

@@ -27,7 +27,7 @@ const text = (size: number, weight = 400) => ({ fontSize: size, fontWeight: weig
 /** As far as is drawn beyond today: long enough for a slow leak to show. */
 const AHEAD_YEARS = 2;
 
-/** What was in a vehicle over the years: weighed when it came, filled when it left, and what becomes of it. */
+/** Charge of a vehicle over the years: weighed at arrival, charged at departure, and the forecast. */
 export function ChargeYears({ history, forecast, labelG, now }: ChargeYearsProps) {
   const figures = useFigures();
   const visits = [...history].reverse();

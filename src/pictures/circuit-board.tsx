@@ -13,7 +13,7 @@ export interface BoardMark {
   tone: "act" | "wait" | "done";
 }
 
-/** What the refrigerant is in a stretch. */
+/** State of the refrigerant in a stretch. */
 export type Filling = "vapour" | "two-phase" | "liquid";
 type Pipe = "discharge-line" | "liquid-line" | "suction-line";
 
@@ -29,7 +29,7 @@ interface CircuitBoardProps {
   taps?: readonly Tap[];
   tapped?: TapId | null;
   onTap?: (tap: TapId) => void;
-  /** What is in the pipes, as sound circuits have it where nothing says otherwise. */
+  /** Default state in each pipe: that of a sound circuit. */
   fillings?: Partial<Record<Pipe, Filling>>;
   /** Pipes whose filling was measured; the others are drawn fainter. */
   measured?: readonly Pipe[] | null;
@@ -73,7 +73,7 @@ const tags: Record<PartId, readonly [number, number]> = {
 type DrawnProps = Pick<CircuitBoardProps, "metering" | "compressor" | "notes" | "selected" | "onSelect"> &
   Required<Pick<CircuitBoardProps, "marks" | "fillings" | "measured">> & { tapping: boolean };
 
-/** The same drawing: what is noted and filled is compared by what it says, since it is told anew with every batch. */
+/** Memoised: findings and states are compared by value, since they come anew with every batch. */
 function sameDrawing(before: DrawnProps, after: DrawnProps): boolean {
   return (Object.keys(after) as (keyof DrawnProps)[]).every((key) =>
     key === "marks" || key === "fillings" || key === "measured"
@@ -328,7 +328,7 @@ function Label({
   );
 }
 
-/** What was noted at a part. */
+/** Findings at a part. */
 function markOf(part: PartId, notes: readonly Observation[]): BoardMark | null {
   const words = notes.filter((note) => note.part === part).map((note) => signNames[note.sign].toLowerCase());
   if (words.length === 0) return null;

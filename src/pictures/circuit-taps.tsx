@@ -6,7 +6,7 @@ import { SvgButton } from "./svg-button";
 
 const INK = "var(--chakra-colors-ink)";
 const FIELD = "var(--chakra-colors-field)";
-/** Of the whole board. */
+/** Box of the whole board. */
 export const BOARD = { width: 480, height: 300 } as const;
 
 /** A place where a thermometer sits, or may: its reading stands on a plate beside it. */
@@ -14,7 +14,7 @@ export interface Tap {
   id: TapId;
   /** As it is called, with its reading, for whoever does not see the plate. */
   label: string;
-  /** What the plate shows; null where nothing was read there yet. */
+  /** Value of the tag; null where nothing was read yet. */
   text: string | null;
 }
 

@@ -5,13 +5,13 @@ import { knownLineText } from "@/words/screens/drill-pictures";
 import { courseOf, plainScale, SideAxis } from "./axis";
 
 interface KnownLineProps {
-  /** What the readings made of the truth, as steps; s and 0 to 1. */
+  /** Probability of the truth, as steps; s and 0 to 1. */
   moments: readonly { atS: number; probability: number }[];
   /** From here on a cause is acted upon. */
   clear: number;
   endS: number;
   knowableAtS: number | null;
-  /** What the learner said: which place the truth had on the list, or that it was not on it. */
+  /** Learner's estimate: rank of the true cause, or absent. */
   said: readonly { atS: number; place: number | null }[];
 }
 
@@ -19,7 +19,7 @@ const WIDTH = 1120;
 const HEIGHT = 250;
 const PLOT = { left: 52, right: 1106, top: 34, foot: 178 };
 
-/** How probable the readings made the truth over the run, and what was believed meanwhile. */
+/** Probability of the truth over the run, and the learner's estimates. */
 export function KnownLine({ moments, clear, endS, knowableAtS, said }: KnownLineProps) {
   const x = plainScale({ least: 0, most: Math.max(endS, 60), from: PLOT.left, to: PLOT.right });
   const y = plainScale({ least: 0, most: 1, from: PLOT.foot, to: PLOT.top });

@@ -9,7 +9,7 @@ import { commonText } from "@/words/screens/common";
 import { lineProfileText } from "@/words/screens/step-pictures";
 import { courseOf, quantityScale, SideAxis } from "./axis";
 
-/** What the stretches of the circuit are called under the chart. */
+/** Names of the stretches under the chart. */
 const stretches: { name: string; places: LinePlace[] }[] = [
   { name: commonText.compressor, places: ["discharge"] },
   {

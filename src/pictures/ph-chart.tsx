@@ -15,7 +15,7 @@ import { CHART_FONT, type ChartInks, chartInks, useEchart } from "./use-echart";
 interface PhChartProps {
   refrigerant: Refrigerant;
   cycle: MeasuredCycle;
-  /** What each corner is called. */
+  /** Name of each corner. */
   names: Record<CornerName, string>;
 }
 

@@ -16,7 +16,7 @@ interface Mark {
   name: "Low" | "High";
   /** Saturation temperature, degC; null where there is none. */
   temperatureC: number | null;
-  /** How far it may lie off, K. */
+  /** Uncertainty, K. */
   errorK: number | null;
 }
 

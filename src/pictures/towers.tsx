@@ -23,9 +23,9 @@ interface Side {
   range: readonly [number, number] | null;
   /** Where nine in ten healthy vehicles of this label lie now, kPa gauge. */
   band: PressureRange | null;
-  /** What the workshop's own chart says, kPa gauge. */
+  /** Range of the workshop's own chart, kPa gauge. */
   shop: PressureRange | null;
-  /** Of another state beside this one, named A, kPa gauge. */
+  /** Values of the saved state A, kPa gauge. */
   kept?: number | null;
 }
 

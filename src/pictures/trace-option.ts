@@ -15,7 +15,7 @@ export interface TraceDrawing {
   minutes: number;
   temperatures: readonly TraceChannel[];
   figures: Figures;
-  /** Of the whole drawing, px. */
+  /** Size of the whole drawing, px. */
   width: number;
   inks: ChartInks;
   /** Drawn low, to stand on one screen with the other pictures. */
@@ -260,7 +260,7 @@ function endLabels(read: Read, scale: Scale, place: { top: number; height: numbe
   }));
 }
 
-/** How settled the stream was, as a strip: what stood still, what cycled, what moved. */
+/** Steadiness of the stream as a strip: steady, cycling, drifting. */
 function stateStrip({ trace, endS, inks, minutes, width }: TraceDrawing, fromS: number, minute: (t: number) => number) {
   const wideS = (64 / Math.max(width - LEFT - RIGHT, 60)) * minutes * 60;
   const areas = trace.stretches

@@ -22,7 +22,7 @@ interface TraceProps {
   minutes?: number;
   /** Temperature lines shown at first. */
   temperatures?: readonly TraceChannel[];
-  /** Of the table that it is saved as. */
+  /** Name of the exported table. */
   fileName?: string;
   /** Low at first, to stand on one screen with other pictures; it opens to its whole height. */
   low?: boolean;

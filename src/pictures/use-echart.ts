@@ -7,7 +7,7 @@ interface Host {
   host: RefObject<HTMLDivElement | null>;
   /** Null until the library has come and the place is known. */
   chart: EChartsType | null;
-  /** Of the place, px. */
+  /** Position, px. */
   width: number;
 }
 

@@ -5,7 +5,7 @@ import { newestInTurn, newestOnly, OVERTAKEN } from "@/worker/newest";
 import { useWorkerRestarts } from "./worker-health";
 
 interface AnswerOptions {
-  /** What the question is about: an answer about something else is not shown while the next one is made. */
+  /** Subject of the question: an answer about another subject is not shown while the next is computed. */
   about?: string | null;
   /** One question at a time: for a worker whose work cannot be given up. */
   inTurn?: boolean;

@@ -51,7 +51,7 @@ const nothing = (): BenchTime => ({
   refused: null,
 });
 
-/** What stands on the bench as a vehicle of the rack. */
+/** Bench state as a vehicle of the simulator. */
 export function rackVehicleOf(state: BenchState): RackVehicle {
   const { label, conditions, chargeG, airG } = state;
   return {
@@ -79,7 +79,7 @@ export function useBenchTime(state: BenchState): BenchTime & BenchTimeActs {
   starts.current = state;
   const run = useRef(0);
   const opening = useRef<Promise<RackConnection | null>>(Promise.resolve(null));
-  /** What streams now, and its newest moment: noted at outside of what is drawn. */
+  /** Current stream and its newest moment: updated outside of rendering. */
   const stream = useRef<{ trace: TraceStore; endS: number | null }>({ trace: time.trace, endS: null });
   const close = useCallback(() => {
     run.current++;
@@ -98,7 +98,7 @@ export function useBenchTime(state: BenchState): BenchTime & BenchTimeActs {
     words: string,
   ) => {
     const mine = run.current;
-    // What is asked while the instruments are still connecting is done once they are.
+    // Requests made while connecting are carried out afterwards.
     const acted = opening.current.then(
       (open): Promise<RackIssue | null | undefined | typeof NOT_CONNECTED> =>
         open === null || mine !== run.current ? Promise.resolve(NOT_CONNECTED) : does(open.api),

@@ -20,14 +20,14 @@ export function useBench(connect: () => BenchConnection = connectBench): BenchCo
 }
 
 export interface BenchShown {
-  /** Of the newest state; null until the first. */
+  /** Answer to the newest state; null until the first. */
   answer: BenchAnswer | null;
-  /** What the last state showed that ran: it stays where the newest has no solution. */
+  /** Last state that ran: kept where the newest has no solution. */
   last: BenchRunning | null;
   failed: boolean;
 }
 
-/** What a state shows, solved anew whenever its key changes, as fast as the control is moved; `measure` names it for npm run bench:what-if. */
+/** Solves a state anew whenever its key changes, as fast as the control moves; `measure` names it for npm run bench:what-if. */
 export function useBenchAnswer(bench: BenchConnection | null, key: string, state: BenchState): BenchShown {
   const [shown, setShown] = useState<BenchShown>({ answer: null, last: null, failed: false });
   const set = useRef(state);

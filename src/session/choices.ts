@@ -13,7 +13,7 @@ export function useChoices(): Choices {
   return useKnownChoices() ?? usualChoices;
 }
 
-/** The same; null while the store has not told them. */
+/** Choices; null while the store has not answered. */
 export function useKnownChoices(): Choices | null {
   const stored = useStored(loadChoices);
   return stored.state === "ready" ? stored.value : null;

@@ -15,7 +15,7 @@ import { useSoundReadings } from "./sound-readings";
 /** A hot day in town. */
 export const HOT_DAY = { ambientC: 38, humidityPct: 40 } as const;
 
-/** What this vehicle should show under several conditions, asked one after the other; null until all are there. */
+/** Expected ranges under several conditions, asked one after the other; null until all have arrived. */
 function useBands(job: Job, asked: readonly (CircuitConditions | null)[]): (ExpectedRanges | null)[] | null {
   const { expected } = useSession();
   const label = vehicleLabelOf(job);
@@ -28,7 +28,7 @@ function useBands(job: Job, asked: readonly (CircuitConditions | null)[]): (Expe
   });
 }
 
-/** What brings the second test to the conditions of the first, for idle and fast idle. */
+/** Corrections from the second test's conditions to the first, for idle and fast idle. */
 export function useConditionShifts(job: Job): (ConditionShift | null)[] {
   const asked = ([0, 1] as const).flatMap((index) =>
     (["baseline", "proof"] as const).map((which) => conditionsOfSetting(job, which, index)),
@@ -41,7 +41,7 @@ export function useConditionShifts(job: Job): (ConditionShift | null)[] {
   });
 }
 
-/** What it should show at idle on a hot day. */
+/** Expected range at idle on a hot day. */
 export function useHotDay(job: Job): ExpectedRanges | null {
   const altitudeM = entryValue(fields.altitude, job.altitude);
   const conditions =

@@ -4,7 +4,7 @@ import { type Entry, entry } from "@/core/units/entry";
 import { type UnitId, unitIds } from "@/core/units/units";
 import { useJobActs, useJobOf } from "./session";
 
-/** What stands in a field that is written down with a press: kept with the job as it is typed, gone when it was written down. */
+/** Draft text of fields that are recorded with a press: kept with the job while typed, removed once recorded. */
 export function useDraft(name: string): [string, (text: string) => void] {
   const text = useJobOf((job) => job.drafts[name] ?? "");
   const { record } = useJobActs();
@@ -29,7 +29,7 @@ export function withDraftEntry(
   return withDraft(withDraft(drafts, name, text), `${name}-unit`, unit);
 }
 
-/** The same as one draft of the open job. */
+/** Draft of one field of the open job. */
 export function useDraftEntry(name: string, usual: UnitId): [Entry, (typed: Entry) => void] {
   const drafts = useJobOf((job) => job.drafts);
   const { record } = useJobActs();

@@ -195,7 +195,7 @@ export function useDrillAtCar(source: DrillSource, key: string): DrillAtCar & Dr
   };
 }
 
-/** What is reckoned beside the car: new cases, debriefs of kept runs, lessons. The thread stands as long as the view. */
+/** Work of the drill besides the car: new cases, debriefs of kept runs, lessons. The worker lives as long as the view. */
 export interface DrillClerk {
   make: (theme: DrillTheme, cause: Cause | null, from: number) => Promise<string | null>;
   debriefOf: (

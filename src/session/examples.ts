@@ -10,7 +10,7 @@ export type Example =
   | { kind: "cause"; effect: CauseExample }
   | { kind: "failed" };
 
-/** What the simulator shows to a word, in a worker of its own; null while it is being made. */
+/** Simulated figure of a term, in a worker of its own; null while it is computed. */
 export function useExample(of: "charge" | FaultCause): Example | null {
   const [example, setExample] = useState<Example | null>(null);
   useEffect(() => {

@@ -22,7 +22,7 @@ export interface Expected {
 /** Slower than this an engine does not run, rpm. */
 const LEAST_RPM = 400;
 
-/** What this vehicle should show now, from the worker; null while label, altitude or ambient are missing. */
+/** Expected range of this vehicle now, from the worker; null while label, altitude or ambient are missing. */
 export function useExpected(which: TestName): Expected | null {
   const { expected } = useSession();
   const { job } = useJob();

@@ -1,4 +1,4 @@
-/** What every view needs to know of the workshop's choices, followed live: in one piece that is fetched once the page stands. */
+/** Workshop choices for every view, followed live: fetched in one piece after the first paint. */
 import { accuracyOf, type InstrumentAccuracy } from "@/core/readings/derive/instruments";
 import { type Choices, unitsChosen } from "@/core/records/choices";
 import type { UnitChoice } from "@/core/units/figures";

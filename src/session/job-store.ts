@@ -15,7 +15,7 @@ import { type Result, reasonOf } from "@/core/result";
 import type { DeskClaim, DeskListener } from "@/data/desk-lock";
 import { type JobChange, jobWriter, type Refusal } from "./job-writer";
 
-/** What the job store needs of the browser. */
+/** Browser functions that the job store needs. */
 export interface JobPort {
   /** Tells the stored job now and after every change, by whichever tab; null when it is not there. Gives the way to stop. */
   follow: (
@@ -35,7 +35,7 @@ export interface JobPort {
   loadUndo: (id: string) => readonly UndoStep[];
   saveUndo: (id: string, steps: readonly UndoStep[]) => void;
   claimDesk: (id: string, listener: DeskListener) => DeskClaim;
-  /** How long what is shown may wait while somebody types, ms; null: not at all. */
+  /** Longest delay of rendering while somebody types, ms; null: none. */
   calm: { afterMs: number; atMostMs: number } | null;
   /** Remembers what the store refuses for the lifetime of the tab. */
   unsaved?: {
@@ -71,14 +71,14 @@ export interface JobState {
   canUndo: boolean;
   /** Makes a change at once; it is stored with the next write. It can be undone. Gives why not, when it cannot be made. */
   edit: (change: JobChange) => Refusal | null;
-  /** The same for what an instrument or the clock brings: not a step of undo. */
+  /** Change by an instrument or the clock: not an undo step. */
   record: (change: JobChange, how?: { typed: boolean }) => Refusal | null;
   /** Takes the last change of this tab back, if there is one. */
   undo: () => void;
   /** Makes the change again that was undone last; an edit in between ends that. */
   redo: () => void;
   canRedo: boolean;
-  /** What the last undo or redo changed, until the next edit. */
+  /** Last undo or redo, until the next edit. */
   moved: Moved | null;
   markDone: (step: StepId) => void;
   /** The step is left: it counts as done when it is complete. */
@@ -152,7 +152,7 @@ function calmly(pause: JobPort["calm"], typing: () => boolean) {
 export function createJobStore(id: string, port: JobPort, now: () => number = Date.now): JobStore {
   const instant = () => new Date(now()).toISOString();
   let steps = port.loadUndo(id);
-  /** What leads forward again from the last undo; lives as long as the page. */
+  /** Redo patches of the last undo; they live as long as the page. */
   let redoSteps: readonly UndoStep[] = [];
   let rack: RackState | null = null;
   let claim: DeskClaim | null = null;
@@ -197,7 +197,7 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
       return refusal;
     };
     const record: JobState["record"] = (change, { typed } = { typed: false }) => {
-      // What instruments, the clock or a look at a step would write is no part of a signed job.
+      // Values written by instruments, the clock or a visit to a step are not part of a signed job.
       if (writer.shown !== null && isSigned(writer.shown)) return null;
       return make(change, () => {
         typing = typed;
@@ -334,7 +334,7 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
     const unfollow = port.follow(
       id,
       (result) => {
-        // What was shown last stays in memory, whatever became of what is stored.
+        // The last shown job stays in memory, whatever happens to the store.
         if (result === null) store.setState({ loaded: "missing" });
         else if (!result.ok) store.setState({ loaded: "unreadable", issue: result.issue });
         else {

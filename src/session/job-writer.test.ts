@@ -114,7 +114,7 @@ function lateStore() {
       await gate();
       const now = structuredClone(state.job);
       const changed = change(now);
-      // What changes nothing is not stored anew, as the store has it.
+      // A write without changes is not stored again.
       if (changed === now) return now;
       const entry = firstChanged(state.job.ledger, changed.ledger);
       if (entry !== null) rewritten.push(entry.entry.id);

@@ -18,7 +18,7 @@ export interface JobWriter {
   readonly shown: Job | null;
   /** The stored state that {@link shown} continues; null before it was there. */
   readonly base: Job | null;
-  /** The same with the date of what is stored, as a file of it is written. */
+  /** Job with its stored date, as written to a file. */
   readonly dated: Job | null;
   /** Something that is shown is not stored yet. */
   readonly waits: boolean;
@@ -39,7 +39,7 @@ export interface JobWriter {
 export interface WriterPort {
   /** One transaction on the newest stored state; gives what is stored then. */
   write: (change: JobChange) => Promise<Job>;
-  /** What is shown has changed. */
+  /** Notifies that the shown job has changed. */
   changed: () => void;
   /** A write has succeeded, or the store has refused it. */
   stored: () => void;
@@ -68,7 +68,7 @@ export function jobWriter(port: WriterPort): JobWriter {
   let again: ReturnType<typeof setTimeout> | undefined;
   let closed = false;
   let touched = false;
-  /** How often what is shown was made anew: only what was not since is what a write has stored. */
+  /** Counts changes of the shown job: only unchanged ones were stored by a write. */
   let rebuilt = 0;
 
   const all = (changes: readonly Waiting[], onto: Job): Job =>
@@ -113,7 +113,7 @@ export function jobWriter(port: WriterPort): JobWriter {
       })
       .then(
         () => {
-          // What came meanwhile goes on with the next; a store that has just refused is given time.
+          // Later changes go with the next write; a store that just refused gets time.
           if (open === 0) writeNow();
         },
         () => undefined,
@@ -136,7 +136,7 @@ export function jobWriter(port: WriterPort): JobWriter {
     base = now;
     const newer = toldLast !== null && toldLast.updatedAt > now.updatedAt ? toldLast : null;
     if (newer !== null) base = newer;
-    // What is shown is what was stored: only its date is newer, and that is no reason to draw anything anew.
+    // The stored job equals the shown one except for its date, so nothing is redrawn.
     if (direct && newer === null) return;
     rebuild(base);
   };

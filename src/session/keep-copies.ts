@@ -17,7 +17,7 @@ export interface CopyPort {
 const browserPort: CopyPort = {
   follow: (next) => follow(howCopied, next, () => undefined),
   copy: () =>
-    // Of several tabs one writes.
+    // Only one of several tabs writes.
     navigator.locks === undefined
       ? copyNow()
       : navigator.locks.request("evrid-copy", { ifAvailable: true }, (lock) => (lock === null ? null : copyNow())),

@@ -32,12 +32,12 @@ export interface LiveState {
 
 /** Changes smaller than these are the instruments' trembling, not the day's; K, %, rpm. */
 const DAY_CHANGES: StreamDay = { ambientC: 0.6, humidityPct: 6, rpm: 120 };
-/** What is asked of a day is rounded to these. */
+/** Rounding of the conditions in a question. */
 const DAY_ROUNDS: StreamDay = { ambientC: 0.5, humidityPct: 1, rpm: 50 };
 
 export interface LiveStore extends StoreApi<LiveState> {
   start: () => () => void;
-  /** What the shop's instruments are good for, from now on. */
+  /** Sets the accuracy of the shop's instruments. */
   measureWith: (accuracy: InstrumentAccuracy) => void;
 }
 
@@ -65,7 +65,7 @@ export function createLiveStore(jobs: JobStore, rack: RackStore): LiveStore {
         }
       }),
       jobs.subscribe((now, before) => {
-        // Of the job only label and altitude change what is derived.
+        // Only label and altitude of the job change derived values.
         const [a, b] = [now.job, before.job];
         if (a?.altitude !== b?.altitude || a?.intake !== b?.intake) judge();
       }),

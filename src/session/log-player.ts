@@ -3,7 +3,7 @@ import { type ChannelId, channelIds } from "@/core/readings/channels";
 import { type LogColumns, momentAt } from "@/core/readings/file/log-columns";
 import type { LogSample } from "@/core/readings/file/log-import";
 
-/** How often moments of a log are handed on, ms. */
+/** Interval between moments of a log, ms. */
 const TICK_MS = 250;
 
 export interface LogPlayer {

@@ -28,7 +28,7 @@ export type RackStatus = "off" | "connecting" | "running" | "lost";
 
 export interface Rack {
   status: RackStatus;
-  /** What the stream comes from. */
+  /** Source of the stream. */
   source: { kind: "rack" } | { kind: "log"; name: string; ended: boolean };
   /** Why it was lost. */
   reason: string | null;
@@ -43,7 +43,7 @@ export interface Rack {
   pace: number;
   /** Stream time of the last change of engine speed: older samples say nothing about the present state. */
   settingSince: number;
-  /** How the rack stood when it was connected; null before. */
+  /** State of the simulator when connected; null before. */
   standing: RackStanding | null;
   /** Stream time at which the pump was shut off; null before. */
   holdSince: number | null;
@@ -103,7 +103,7 @@ export interface RackStore extends StoreApi<Rack> {
 
 /** A quarter of an hour at 5 Hz: more than any test of the run-sheet judges at once. */
 const KEPT_SAMPLES = 4500;
-/** How often a silence is looked for, ms. */
+/** Interval of the silence check, ms. */
 const WATCH_MS = 1000;
 /** A rack that has not answered an act for this long is gone, ms. */
 const ANSWER_MS = 5000;
@@ -178,7 +178,7 @@ export function createRackStore(ports: RackPorts): RackStore {
       connection = null;
       set({ status: "lost", reason, stalledS: null });
     };
-    /** What the rack answers; an act that it does not answer has not happened, and it is lost with it. */
+    /** Waits for the simulator's answer; an act without answer has not happened, and the simulator counts as lost. */
     const ask = async <Answer>(
       act: (api: Remote) => Promise<Answer>,
       withinMs = ANSWER_MS,
@@ -194,7 +194,7 @@ export function createRackStore(ports: RackPorts): RackStore {
       if (answer === NO_ANSWER && connection === asked) lost(rackStoreText.itDoesNotRespond);
       return answer;
     };
-    /** The same for an act that may be refused. */
+    /** Act that may be refused. */
     const refusable = async (act: (api: Remote) => Promise<RackIssue | null>): Promise<RackIssue | null> => {
       const answer = await ask(act);
       return answer === NO_ANSWER ? { code: "no-answer" } : answer;
@@ -375,7 +375,7 @@ function chargeInCircuitKg(job: Job, vehicleId: string): number {
   return rackVehicle(vehicleId)?.foundKg ?? 0;
 }
 
-/** The same job meets the same instruments again. */
+/** A reopened job meets the same instruments again. */
 function seedOf(id: string): number {
   let hash = 2166136261;
   for (const character of id) hash = Math.imul(hash ^ character.charCodeAt(0), 16777619);

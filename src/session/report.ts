@@ -18,7 +18,7 @@ import { connectExpected } from "@/worker/expected-client";
 import { useAnswer } from "./answers";
 import { useSoundReadings } from "./sound-readings";
 
-/** What the workers say of a job that is closed; each part is null until it is there. `ready` once nothing is waited for. */
+/** Computed parts of a closed job; each is null until it arrives. `ready` once nothing is pending. */
 export function useReportAnswers(job: Job): ReportAnswers & { ready: boolean } {
   const own = useSoundReadings(job);
   const before = useJudged(job, "baseline", own);
@@ -47,7 +47,7 @@ export function useReportAnswers(job: Job): ReportAnswers & { ready: boolean } {
       before: before.verdict,
       after: after.verdict,
       shifts,
-      // Of the last test, or of the first where there is no other.
+      // Expected range of the last test, or of the first where there is no other.
       bands: [0, 1].map((index) => bands?.[2 * index + 1] ?? bands?.[2 * index] ?? null),
       ready: before.ready && after.ready && (key === null || bands !== null),
     };

@@ -33,10 +33,10 @@ export interface SessionPorts extends Omit<RackPorts, "loadRack" | "keepRack"> {
   connectCharge: () => ChargeConnection;
 }
 
-/** What an open job holds beyond its record. */
+/** Stores of an open job besides its record. */
 export interface Session {
   jobs: JobStore;
-  /** The same job as it is drawn: letters are heard of when they pause. */
+  /** Job as drawn: typed letters arrive after a pause. */
   drawn: ReadableStore<JobState>;
   rack: RackStore;
   live: LiveStore;
@@ -162,7 +162,7 @@ export function useJob(): Omit<JobState, "job" | "undo"> & { job: Job; undo: (()
   }, [state]);
 }
 
-/** What `select` makes of the open job: drawn again only when that has changed. */
+/** Selects from the open job: rendered again only when the selection has changed. */
 export function useJobOf<Value>(select: (job: Job) => Value): Value {
   return useOf(useSession().drawn, ({ job }) => {
     if (job === null) throw new Error("useJobOf before the job is there");
@@ -205,7 +205,7 @@ export function useRack<Key extends keyof Rack>(...keys: Key[]): Pick<Rack, Key>
   return useParts(useSession().rack, keys);
 }
 
-/** What `select` makes of the instruments. */
+/** Selects from the instruments. */
 export function useRackOf<Value>(select: (rack: Rack) => Value): Value {
   return useOf(useSession().rack, select);
 }
@@ -215,7 +215,7 @@ export function useLive(): LiveValues | null {
   return useLiveOf((live) => live);
 }
 
-/** What `select` makes of the judged stream. */
+/** Selects from the judged stream. */
 export function useLiveOf<Value>(select: (live: LiveValues | null) => Value): Value {
   return useOf(useSession().live, ({ live }: LiveState) => select(live));
 }
@@ -239,7 +239,7 @@ export function useVerdict<Key extends keyof VerdictState>(...keys: Key[]): Pick
   return useParts(useSession().verdict, keys);
 }
 
-/** How reasons and readings of this job are worded; null while its refrigerant is not known. */
+/** Wording of reasons and readings of this job; null while its refrigerant is not known. */
 export function useWording(figures: Figures): Wording | null {
   return useJobOf((job): Wording | null => {
     const refrigerant = workableRefrigerant(job);

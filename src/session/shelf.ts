@@ -8,7 +8,7 @@ import { useStored } from "./stored";
 
 const nothing: OnShelf[] = [];
 
-/** What this shop has on its shelf for the refrigerant of a job, the emptiest first; nothing for a practice job. */
+/** Stock for the refrigerant of a job, the emptiest first; none for a practice job. */
 export function useShelf(job: Job): OnShelf[] {
   const { refrigerant } = job.intake;
   const practice = isPractice(job);

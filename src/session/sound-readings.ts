@@ -10,11 +10,11 @@ import { useStored } from "./stored";
 
 const none: SoundReading[] = [];
 
-/** What this workshop read of the same vehicle when it was sound. */
+/** Earlier readings of the same vehicle when sound. */
 export function useSoundReadings(job: Job): SoundReading[] {
   const newest = useRef(job);
   newest.current = job;
-  // Of the job itself only its name and label say which others are of the same vehicle.
+  // Only name and label of the job identify other jobs of the vehicle.
   const vehicle = JSON.stringify([job.id, job.intake.vehicle, vehicleLabelOf(job)]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another vehicle asks anew
   const query = useCallback(

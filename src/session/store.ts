@@ -18,7 +18,7 @@ export function useParts<State, Key extends keyof State>(
   );
 }
 
-/** What `select` makes of a store's state; a list or an object counts as the same when its parts are. */
+/** Selects from a store's state; lists and objects are equal when their parts are. */
 export function useOf<State, Value>(store: ReadableStore<State>, select: (state: State) => Value): Value {
   return useStore(store, useShallow(select));
 }

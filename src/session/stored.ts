@@ -16,7 +16,7 @@ const SILENT_MS = 8000;
 
 const same = (a: unknown, b: unknown) => a === b || JSON.stringify(a) === JSON.stringify(b);
 
-/** What a query of the browser's store gives, now and after every change; a store that refuses or stays silent is said to. */
+/** Result of a query of the browser's store, now and after every change; reports a store that refuses or stays silent. */
 export function useStored<Value>(query: () => Promise<Value>): Stored<Value> & { again: () => void } {
   const [stored, setStored] = useState<Stored<Value>>({ state: "loading" });
   const [attempt, setAttempt] = useState(0);
@@ -49,10 +49,7 @@ export function useStored<Value>(query: () => Promise<Value>): Stored<Value> & {
 
 const never = () => new Promise<never>(() => undefined);
 
-/**
- * The same in two parts: what fills the first screen, and once that is drawn, all of it. Reading all at once would keep a large store's first rows
- * from being drawn.
- */
+/** Query in two parts: the first screen, then everything. Reading all at once would delay the first rows of a large store. */
 export function useStoredInParts<First, All>(
   first: () => Promise<First>,
   all: () => Promise<All>,

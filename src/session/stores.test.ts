@@ -189,7 +189,7 @@ describe("the open job", () => {
     state().undo();
     expect(state().edit(charge("640"))).toMatchObject({ code: "signed", by: "Ines" });
     expect(state().refusal).toMatchObject({ code: "signed" });
-    // What is marked by itself is no attempt to change anything.
+    // Automatic marks are no attempt to change anything.
     state().seen();
     state().markStarted("prove");
     state().markDone("charge");

@@ -111,7 +111,7 @@ export function createVerdictStore(
           }));
         },
         () => {
-          // What was found before stays; the next change, or a restart of the worker, asks again.
+          // Earlier results stay; the next change, or a restart of the worker, asks again.
           asked.key = null;
           store.setState({ progress: null, failed: true });
         },
@@ -172,7 +172,7 @@ export function createVerdictStore(
 }
 
 function readingsOf(job: Job, which: TestName, needles: Needles | null): ReadingFile[] {
-  // What is empty is judged from its static pressure alone.
+  // An empty circuit is judged from its static pressure alone.
   const judgeable =
     needles !== null || job[which].settings.some(hasReadings) || (which === "baseline" && emptyOf(job) !== null);
   return judgeable ? readingFilesOf(job, which, needles) : [];

@@ -25,7 +25,7 @@ export function BaseField({ spec, label, hint, base, of, decimals, onChange }: B
   const unit = figures.unit(of);
   const kept = decimals === undefined ? entryOf(base, unit) : entryOf(base, unit, decimals);
   const usable = typed === null ? null : entryValue(spec, typed);
-  // What was typed stays as typed while it says the same, or cannot be used yet.
+  // Typed text stays while it has the same value or cannot be used yet.
   const own = typed !== null && (usable === null || Math.abs(usable - base) < 1e-9) ? typed : null;
   return (
     <NumberField

@@ -22,7 +22,7 @@ export function FileButton({ onFile, ...button }: FileButtonProps) {
   return <Picker {...button} multiple={false} onFiles={([file]) => file && onFile(file)} />;
 }
 
-/** The same for several files at a time. */
+/** Button for several files at a time. */
 export function FilesButton(button: FilesButtonProps) {
   return <Picker {...button} multiple />;
 }

@@ -10,7 +10,7 @@ import { Text } from "./text";
 interface MeasureProps {
   label: string;
   value: Measured | number | null;
-  /** What it is given in; it is shown in what the shop reads. */
+  /** Base unit of the value; it is shown in the shop's unit. */
   unit: UnitId;
   decimals?: number;
   size?: "large" | "medium";

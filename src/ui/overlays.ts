@@ -1,6 +1,6 @@
 "use client";
 
-/** What lies over every view: help beside the thing it explains, and the palette. One of them at a time. */
+/** Overlays of every view: help beside its subject, and search. One at a time. */
 import { useEffect } from "react";
 import { useStore } from "zustand";
 import { createStore } from "zustand/vanilla";
@@ -10,7 +10,7 @@ interface Overlays {
   open: "palette" | "help" | null;
   /** Entry of the glossary that help opens at; null: what the view is about. */
   about: string | null;
-  /** What the view that is shown is about. */
+  /** Subject of the current view. */
   place: string | null;
   commands: readonly Shortcut[];
 }

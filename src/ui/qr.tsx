@@ -4,7 +4,7 @@ import { useEffect, useState } from "react";
 
 interface QrProps {
   text: string;
-  /** What it is, for who does not see it. */
+  /** Accessible name. */
   label: string;
   size?: number;
 }

@@ -2,7 +2,7 @@
 
 import { useEffect, useRef } from "react";
 
-/** How long a command that leaves the page stays locked after it succeeded, ms: longer than a page takes to change. */
+/** Time that a command which leaves the page stays locked after success, ms: longer than a page change takes. */
 const LEAVING_MS = 4000;
 
 export interface OnceOptions {

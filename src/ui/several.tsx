@@ -10,7 +10,7 @@ interface SeveralProps<Value extends string> {
   hideLabel?: boolean;
   options: readonly { value: Value; label: string }[];
   value: readonly Value[];
-  /** What is pressed forbids something: shown in the colour of a stop. */
+  /** The option forbids something: shown in the stop colour. */
   forbids?: boolean;
   onToggle: (value: Value) => void;
 }

@@ -12,7 +12,7 @@ export function useSay(): (text: string) => string {
   return useCallback((text: string) => inLanguage(text, language), [language]);
 }
 
-/** The same for what an element holds: its texts, and no deeper. */
+/** Translates the direct texts of an element. */
 export function useSaid(): (children: ReactNode) => ReactNode {
   const say = useSay();
   const said = (children: ReactNode): ReactNode =>

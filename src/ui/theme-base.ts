@@ -1,4 +1,4 @@
-/** What the library's own pieces that are used here need of its theme: tokens and recipes, picked, so that nobody loads the rest. */
+/** Tokens and recipes of the component library that are used here, picked, so that nobody loads the rest. */
 import {
   breakpoints,
   buttonRecipe,

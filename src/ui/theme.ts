@@ -109,7 +109,7 @@ const config = defineConfig({
   },
 });
 
-/** What the library's pieces take for granted of a page. */
+/** Page defaults that the library takes for granted. */
 const baseCss = {
   html: { lineHeight: "1.5", colorPalette: "gray", "--global-color-border": "colors.border" },
   "*::placeholder": { color: "fg.muted/80" },

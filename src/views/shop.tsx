@@ -27,7 +27,7 @@ const notices = (
 
 const usual: Workshop = { units: systemUnits.kPa, accuracy: workshopInstruments, large: false, language: "british" };
 
-/** What this workshop has chosen, for every view, and what lies over all of them: units, instruments, size; help and palette. */
+/** Workshop choices for every view, and the overlays: units, instruments, size; help and search. */
 export function Shop({ children }: { children: ReactNode }) {
   const [{ units, accuracy, large, language }, setWorkshop] = useState(usual);
   const open = useOpenOverlay();

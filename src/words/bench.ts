@@ -53,7 +53,7 @@ export function labelFacts(label: VehicleLabel, figures: Figures): string {
   return `${refrigerantLabels[label.refrigerant]}, label ${figures.quantity(label.chargeG, "g")}, ${circuitWords[label.metering]}, ${circuitWords[label.compressor]}${both}`;
 }
 
-/** What is the matter with it, in a few words. */
+/** Faults in a few words. */
 export function stateWords(state: BenchState, figures: Figures): string {
   const truth = truthOf(state);
   const share = Math.round((100 * state.chargeG) / state.label.chargeG);
@@ -134,7 +134,7 @@ export function silentWords(
   ];
 }
 
-/** How often, in words that are no more exact than twenty cars allow. */
+/** Frequency in words no more exact than twenty cars allow. */
 export function outOfTen(share: number): string {
   const tenths = Math.round(share * 10);
   if (tenths <= 0) return share > 0 ? "hardly any" : "none";
@@ -164,7 +164,7 @@ export function hotDaysWords(
   };
 }
 
-/** What cars that read like this today may hold, and come to there. */
+/** Possible charge of cars with these readings, and its effect there. */
 function alikeWords({ leastG, mostG, least, most }: NonNullable<HotDays["alike"]>, figures: Figures): string {
   const held = `Vehicles with these readings hold ${figures.range(leastG, mostG, "g")}`;
   if (least === null || most === null) return `${held}; some would not run on that day.`;
@@ -181,7 +181,7 @@ export const instrumentWords: Record<BenchInstruments, string> = {
   "two-speeds": "plus fast idle",
 };
 
-/** What a set of days says of a fault, in a sentence: on which it shows. */
+/** Summary of several days for a fault: on which it shows. */
 export function toldSentence(days: readonly ToldDay[], state: BenchState, figures: Figures): string {
   const known = days.filter(({ found }) => found !== null);
   if (known.length === 0) return "These vehicles do not run.";

@@ -15,7 +15,7 @@ export const actNames: Record<Act, string> = {
   fill: "Oil filled in",
 };
 
-/** What an entry says; one that takes another back says which: what it was and when it was written. */
+/** Text of an entry; a reversal names the reversed entry and its time. */
 export function entrySummary({ act, substance, counters }: LedgerEntry, ledger: readonly LedgerEntry[] = []): string {
   const what = act === "recover" && substance === "oil" ? "Oil recovered" : actNames[act];
   if (counters === null) return what;

@@ -1,4 +1,4 @@
-/** What to do while a running test is watched. */
+/** Next action during a running test. */
 
 import { channels, type TakenChannel } from "@/core/readings/channels";
 import { type JudgedStream, presentIn, worstState } from "@/core/readings/stream/judged-stream";

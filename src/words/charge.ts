@@ -10,7 +10,7 @@ import type { Job } from "@/core/records/job";
 import type { Figures } from "@/core/units/figures";
 import { typed } from "./typed";
 
-/** How the scale stands. */
+/** State of the scale. */
 interface Tally {
   live: LiveCharge | null;
   call: ChargeCall | null;
@@ -32,7 +32,7 @@ export const hoseCardWords = {
   typed: "Hose residue at the end, if known. Blank = as selected above.",
 } as const;
 
-/** How a hose is drawn in, said before it is. */
+/** Conditions for drawing in the hose, stated before. */
 export const CLOSED_RUNNING = "Cylinder closed, engine at fast idle, low valve open.";
 
 /** The next act that opens a valve, in one sentence; null when none is left. */
@@ -176,7 +176,7 @@ export function callSentence(
   }
 }
 
-/** What a scale or machine displays: the content, what has left since it was zeroed (below nothing), or what a machine has dosed. */
+/** Display of a scale or machine: the content, the weight since zeroing (negative), or the dosed mass. */
 export type Shows = "left" | "zeroed" | "in";
 
 export const scaleAsked: Record<Shows, string> = {

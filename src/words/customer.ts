@@ -1,4 +1,4 @@
-/** What the customer is told, from what was weighed and measured: plain, with what is not known said as such. */
+/** Text for the customer, from weights and measurements: plain, with unknowns named. */
 
 import { chargedBy } from "@/core/charge/books/ledger";
 import { SOUND_G_YEAR } from "@/core/charge/sound-loss";
@@ -10,7 +10,7 @@ import { leakStateOf } from "@/core/records/leak-state";
 import type { Figures } from "@/core/units/figures";
 import { placeList } from "./leak";
 
-/** What the weight said and what was done, for who explains it at the counter; empty while nothing was weighed. */
+/** Recovered weight and work, for the person at the counter; empty while nothing was weighed. */
 function factsTold(job: Job, figures: Figures): string[] {
   const { chargeG, toleranceG } = labelOf(job);
   if (chargeG === null) return [];
@@ -32,7 +32,7 @@ function factsTold(job: Job, figures: Figures): string[] {
   ].filter(Boolean);
 }
 
-/** What it means for the months ahead: how fast it lost, and a leak with its place, or that none was found. No service life is promised. */
+/** Outlook for the coming months: leak rate, and the leak's place or that none was found. No service life is promised. */
 export function outlookWords(job: Job, figures: Figures): string[] {
   const { chargeG } = labelOf(job);
   if (chargeG === null) return [];

@@ -1,4 +1,4 @@
-/** What each corner of a measured cycle says. */
+/** Explanation of each corner of a measured cycle. */
 import type { CornerName, CycleIssue, MeasuredCycle } from "@/core/readings/derive/cycle";
 import type { Measured } from "@/core/readings/derive/measured";
 import type { Figures } from "@/core/units/figures";

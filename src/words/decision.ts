@@ -1,4 +1,4 @@
-/** What to do now, in a sentence, and what would change it. */
+/** Next action in a sentence, and what would change it. */
 
 import { type Cause, causeEntry } from "@/core/causes/catalogue";
 import type { Remedy } from "@/core/causes/cause";
@@ -12,7 +12,7 @@ import { implausibleWords } from "./plausibility";
 interface DecisionWords {
   /** In one sentence, with its reason. */
   sentence: string;
-  /** What would change it. */
+  /** Condition that would change it. */
   unless: string;
 }
 
@@ -139,7 +139,7 @@ export const actButtons: Record<Decision["act"], string> = {
   leave: "Sign off",
 };
 
-/** What readings fit, in the middle of a sentence. */
+/** Cause that the readings fit, in the middle of a sentence. */
 function fitted(cause: Cause): string {
   return cause === "none" ? "a sound vehicle" : causeName(cause).toLowerCase();
 }

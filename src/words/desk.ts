@@ -44,7 +44,7 @@ export const sideWords = {
 const withError = ({ value, uncertainty }: Measured, unit: UnitId) =>
   `${formatNumber(Math.abs(value), unit)} ± ${formatUncertainty(uncertainty, unit)} ${units[unit].label}`;
 
-/** How far from saturation, and what that tells and does not. */
+/** Distance from saturation and its meaning. */
 export function restSentence({ verdict, margin, saturation }: RestAnswer, unit: UnitId): string {
   const at = `Saturation is ${formatQuantity(saturation.value, unit)}.`;
   switch (verdict) {

@@ -1,6 +1,6 @@
-/** What a verdict says in words, with numbers in units a technician reads. */
+/** Words of a diagnosis, with numbers in a technician's units. */
 
-import { type Cause, causeEntry } from "@/core/causes/catalogue";
+import type { Cause } from "@/core/causes/catalogue";
 import type { SeverityRange } from "@/core/causes/cause";
 import { complaintIds, complaintNames } from "@/core/causes/complaints";
 import type { Verdict, Warning } from "@/core/diagnosis/decide/verdict";
@@ -29,7 +29,7 @@ export interface Wording {
   labelUnknown?: boolean;
 }
 
-/** What of a vehicle its sentences hang on. */
+/** Vehicle data that its sentences depend on. */
 export function vehicleWording(vehicle: {
   metering: string | null;
   compressor: string | null;
@@ -92,7 +92,7 @@ function measureOf(observable: ObservableName, { refrigerant, altitudeM, figures
   }
 }
 
-/** How bad it is, said as what it is: "About 30 % of the label left". Quantiles of the severity. */
+/** Severity in words: "About 30 % of the label left". Quantiles of the severity. */
 export function severitySentence(
   cause: Cause,
   severity: SeverityRange,
@@ -129,14 +129,14 @@ export const testSentences: Record<TestId, string> = {
   recover: "Recover and weigh",
 };
 
-/** The same for this vehicle: an electric compressor has no belt and no clutch. */
+/** Words for this vehicle: an electric compressor has no belt and no clutch. */
 export function testSentence(test: TestId, { electric }: Pick<Wording, "electric">): string {
   return test === "look" && electric
     ? "Check condenser fan and fins, blower, filter and flap. Do not touch orange cables"
     : testSentences[test];
 }
 
-/** What one cause would show there: "Undercharge: liquid line 27 to 34 °C at 800 rpm". */
+/** Predicted reading of one cause: "Undercharge: liquid line 27 to 34 °C at 800 rpm". */
 export function outcomeSentence(outcome: NextTest["outcomes"][number], wording: Wording): string {
   const at = outcome.rpm === null || wording.electric ? "" : ` at ${formatQuantity(outcome.rpm, "rpm")}`;
   return `${causeName(outcome.cause)}: ${predictedWords(outcome, wording)}${at}`;
@@ -206,7 +206,7 @@ export function warningSentence(warning: Warning, wording: Wording): string {
   }
 }
 
-/** What the static pressure says against the label's refrigerant, and what else stands there. */
+/** Deviation of the static pressure from the label's refrigerant, and what else fits. */
 export function foreignSentence({ fits, overKpa, flammable }: Foreign, figures: Figures): string {
   const where = `Static pressure is ${figures.quantity(Math.abs(overKpa), "kPa")} ${overKpa < 0 ? "below" : "above"} saturation of the label's refrigerant`;
   const what =
@@ -226,7 +226,7 @@ export function percentOf(share: number): string {
 /** A test that tells less is not worth its minutes. */
 const WORTH_BITS = 0.05;
 
-/** What a test costs, and how often it settles the question in such cars. */
+/** Minutes of a test, and how often it settles the question. */
 export function gainSentence({ test, minutes, gainBits, settles, confirms }: NextTest, { causes }: Verdict): string {
   if (confirms && test !== "recover")
     return `About ${minutes} min; confirmation only: the likely causes give the same reading.`;

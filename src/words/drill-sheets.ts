@@ -37,7 +37,7 @@ export function caseFacts({ state, labelKnown }: Pick<DrillCase, "state" | "labe
   ];
 }
 
-/** What was in it, by the truth: "Undercharge. 482 g in it, label 765 g". */
+/** True state: "Undercharge. Charge at intake 482 g, label 765 g". */
 export function truthWords(
   { truth, books }: Pick<Debrief, "truth" | "books">,
   { state }: Pick<DrillCase, "state">,
@@ -51,7 +51,7 @@ export function answerWords({ causes, grams }: Pick<Debrief, "causes" | "grams">
   return `${causesWords(causes)}; ${correctionWords(grams.said, figures)}`;
 }
 
-/** What was right to do to the charge, and how near was near enough. */
+/** Correct charge action and its tolerance. */
 export function rightCorrection({ should, toleranceG }: Debrief["grams"], figures: Figures): string {
   const near = figures.quantity(toleranceG, "g");
   return Math.abs(should) <= toleranceG
@@ -198,7 +198,7 @@ function shownAt(lesson: Lesson, atS: number, channel: (typeof shownChannels)[nu
   return values.length === 0 ? null : values.reduce((sum, value) => sum + value, 0) / values.length;
 }
 
-/** What the readings allowed at a pause, without what they all but ruled out. */
+/** Possible causes at a pause, without those nearly ruled out. */
 export const allowedWords = ({ allowed }: LessonPause): string =>
   allowed
     .filter(({ probability }) => probability >= 0.01)
@@ -208,7 +208,7 @@ export const allowedWords = ({ allowed }: LessonPause): string =>
 export interface ClassSheetOptions {
   title: string;
   facts: string[];
-  /** What the customer says; null where nobody told. */
+  /** Complaint; null where none was told. */
   customer: string | null;
   /** The answer in words. */
   answer: string;

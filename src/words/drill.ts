@@ -113,7 +113,7 @@ export const actNames: Record<DrillAct, string> = {
   hint: "What would you do next?",
 };
 
-/** What stands at the act that should not be done so. */
+/** Caution at a discouraged act. */
 export const wrongWays: Partial<Record<DrillAct, string>> = {
   "vapour-low": "Topping up makes the charge even less certain. Only a weighed charge counts.",
   "liquid-low": "Never charge liquid into a running low side: it destroys the compressor valves.",
@@ -202,7 +202,7 @@ export function refusalWords(refusal: Refusal): string {
   }
 }
 
-/** The same beside the act itself, in a word or two. */
+/** Short form beside the act, in a word or two. */
 export const refusalTags: Record<Refusal["code"], string> = {
   over: "case ended",
   "not-on-offer": "not available",
@@ -264,7 +264,7 @@ const fieldNames: Record<string, { name: string; unit: UnitId; decimals: number 
   compressorDutyPct: { name: "Control-valve duty", unit: "pct", decimals: 0 },
 };
 
-/** What was new at a moment, with its numbers: "At idle: low side 284 kPa, vent 13.1 °C". */
+/** New readings of a moment: "At idle: low side 284 kPa, vent 13.1 °C". */
 export function newsWords(news: readonly string[], readings: DrillReadings, figures: Figures): string {
   const bySpeed = new Map<Speed, string[]>();
   const others: string[] = [];
@@ -330,7 +330,7 @@ export function causesWords(causes: readonly FaultCause[]): string {
 
 export const rankedName = (cause: Cause): string => (cause === "none" ? nothingWrong : causeName(cause));
 
-/** What is to be done to the charge: "put in 60 g". */
+/** Charge action: "add 60 g". */
 export function correctionWords(grams: number | null, figures: Figures): string {
   if (grams === null) return "weigh first";
   if (Math.abs(grams) < 0.5) return "leave the charge";

@@ -15,7 +15,7 @@ export interface GlossaryEntry {
   /** Other words by which it is looked for. */
   also?: string;
   text: (figures: Figures) => string;
-  /** What the simulator draws to it: readings as the charge falls, or a car with this cause beside a sound one. */
+  /** Figure of an entry: readings as the charge falls, or a car with this cause beside a sound one. */
   figure?: "charge" | FaultCause;
 }
 

@@ -1,4 +1,4 @@
-/** How to tell, at the car, what it has: in the words that go with a small drawing each. */
+/** Identification of parts at the car, with a small drawing each. */
 
 export const tellIds = [
   "valve",

@@ -1,4 +1,4 @@
-/** What instruments and streams say of themselves. */
+/** Texts of instruments and streams. */
 import type { ChargeValve, Engine, Machine } from "@/core/instruments/rack";
 import type { AbsoluteSign, LogDoubt } from "@/core/readings/file/log-doubts";
 import type { TimeKind } from "@/core/readings/file/log-import";

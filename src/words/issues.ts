@@ -185,7 +185,7 @@ export function recordProblem(named: string, issue: JobFileIssue): string {
 
 type SmallTable = "vehicles" | "containers" | "stock";
 
-/** What a damaged record beside the jobs is called. */
+/** Names of damaged records besides jobs. */
 export function damagedName(table: SmallTable, name: string): string {
   if (name !== "") return name;
   return { vehicles: "A vehicle", containers: "A cylinder", stock: "A ledger entry" }[table];

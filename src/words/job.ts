@@ -29,7 +29,7 @@ export const meteringLabels: Record<NonNullable<Intake["metering"]>, string> = {
   "orifice-tube": "Orifice tube",
 };
 
-/** The same, short, for the line that names the circuit. */
+/** Short form for the line that names the circuit. */
 export const circuitWords = {
   "expansion-valve": "expansion valve",
   "orifice-tube": "orifice tube",

@@ -118,7 +118,7 @@ export function leakHeadline(
   };
 }
 
-/** What is still to be done about it. */
+/** Remaining work on the leak. */
 function remainingWords(job: Job, next: NextLeakCheck | null): string {
   if (openLeaks(job).length > 0) return "";
   if (next !== null) return "";
@@ -167,7 +167,7 @@ export const nextCheckWords = ({ place, method }: NextLeakCheck): string =>
 export const safetyText = (limitKpa: number | null, figures: Figures): string =>
   `Never use air or oxygen: they burn with oil. ${limitKpa === null ? "Enter the maximum low-side pressure first." : `At most ${figures.quantity(limitKpa, "kPa")} on the low side; the vehicle maker's limit comes first.`} Open the cylinder slowly and stand aside. Vent before opening the circuit.`;
 
-/** What the pressure test shows, and what it could not. */
+/** Result of the pressure test, and its detection limit. */
 export function pressureTestWords(answer: PressureTestAnswer, figures: Figures): string {
   const smallest = leakFigure(answer.smallestGYear, figures);
   switch (answer.outcome) {

@@ -45,7 +45,7 @@ export function stockIssueSentence(issue: StockIssue, figures: Figures): string 
   }
 }
 
-/** What of the stock does not add up, in one line. */
+/** Accounting difference of the stock, in one line. */
 export function findingSentence(
   finding: StockFinding,
   containers: ReadonlyMap<string, Container>,
@@ -103,7 +103,7 @@ export function placeName(place: string, containers: ReadonlyMap<string, Contain
   return containers.get(id)?.name ?? "unlisted cylinder";
 }
 
-/** What a line of the year is of. */
+/** Substance of a line of the year. */
 export const yearName = ({ good, kind }: Pick<YearOf, "good" | "kind">): string =>
   good === "refrigerant"
     ? (kind ?? "Refrigerant unknown")

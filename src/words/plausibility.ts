@@ -52,7 +52,7 @@ export function implausibleSentence(what: ImplausibleCode, rpm: number | null): 
   return `${implausibleWords[what].what}${rpm === null ? "" : ` (at ${formatQuantity(rpm, "rpm")})`}.`;
 }
 
-/** What the values of the learned row are called, without their speed. */
+/** Names of the learned row's values, without engine speed. */
 const learnedNames: Record<string, string> = {
   lowT: "low side",
   approach: "condenser split",

@@ -64,12 +64,12 @@ export interface Report {
   foot: string;
 }
 
-/** What workers have to say of it; null while they have not. */
+/** Computed parts; null while pending. */
 export interface ReportAnswers {
   before: Verdict | null;
   after: Verdict | null;
   shifts: readonly (ConditionShift | null)[];
-  /** What a sound one should show in the conditions of the last test, at idle and at fast idle. */
+  /** Expected range under the last test's conditions, at idle and fast idle. */
   bands: readonly (ExpectedRanges | null)[];
 }
 
@@ -182,7 +182,7 @@ function wordingOf(job: Job, figures: Figures): Wording | null {
   return { refrigerant, altitudeM, figures, ...vehicleWording({ metering, compressor, chargeG }) };
 }
 
-/** How sure a cause is, and of what. */
+/** Confidence of a cause. */
 const cars = (probability: number) => `${percentOf(probability)} % likely`;
 
 /** Below this a cause is not named to a customer, and not listed in the file. */
@@ -190,7 +190,7 @@ const NAMED = { customer: 0.2, file: 0.05 };
 /** From here on one cause stands for itself. */
 const LIKELY = 0.6;
 
-/** Of a charge that was weighed nothing is guessed any more. */
+/** A weighed charge is not estimated. */
 const aboutTheCharge: readonly string[] = ["undercharge", "overcharge"];
 
 function causes(job: Job, verdict: Verdict, wording: Wording, scope: ReportScope): ReportBlock[] {
@@ -229,7 +229,7 @@ function causes(job: Job, verdict: Verdict, wording: Wording, scope: ReportScope
   return blocks;
 }
 
-/** What a customer is shown of the readings, and what is drawn. */
+/** Readings and drawings of the customer's page. */
 export const told: readonly string[] = ["Low side", "High side", "Centre vent"];
 
 const channelOf: Record<string, ComparedChannel> = {
@@ -240,7 +240,7 @@ const channelOf: Record<string, ComparedChannel> = {
   Subcooling: "subcooling",
 };
 
-/** What a sound one should show at the setting of a pair; null where it is not known for that reading. */
+/** Expected range at the setting of a pair; null where unknown. */
 export function bandOfRow(row: Comparison, bands: ReportAnswers["bands"]): { low: number; high: number } | null {
   const channel = channelOf[row.label];
   const all = bands[row.setting === "idle" ? 0 : 1];
@@ -302,7 +302,7 @@ function afterWork(verdict: Verdict | null): ReportSection | null {
 }
 
 function watch(job: Job, figures: Figures): ReportSection | null {
-  // What was weighed and renewed stands under what was done.
+  // Weights and replaced parts stand under the work performed.
   const words = outlookWords(job, figures);
   const remark = job.signOff.remark.trim();
   const blocks: ReportBlock[] = [
@@ -474,7 +474,7 @@ function recordValue(value: unknown): string {
   return Array.isArray(value) && value.length > MOST_LISTED ? `${value.length} entries` : valueOrDash(value);
 }
 
-/** What nobody looked at, so that nobody takes silence for soundness. */
+/** Items not tested, so that silence is not taken for soundness. */
 function notTested(job: Job): ReportSection | null {
   const before = job.baseline.settings.some(hasReadings);
   const after = job.proof.settings.some(hasReadings);

@@ -33,7 +33,7 @@ export function keptSentence(kept: {
   return `${parts.join(", ")}.${size}`;
 }
 
-/** What a file would bring, before anything is changed. */
+/** Preview of an import, before anything is changed. */
 export function planSentence({ counts }: Pick<ImportPreview, "counts">): string {
   const { jobs, vehicles, containers, stock } = counts;
   const added = [
@@ -67,7 +67,7 @@ const lists = {
   drills: "Drill",
 } as const satisfies Record<BrokenRecord["list"], string>;
 
-/** What of a file cannot be read: how much, and the first of it. */
+/** Unreadable records of a file: their number, and the first. */
 export function brokenSentence(broken: readonly BrokenRecord[]): string {
   const [first] = broken;
   if (first === undefined) return "";
@@ -75,7 +75,7 @@ export function brokenSentence(broken: readonly BrokenRecord[]): string {
   return `${count(broken.length, "record")} could not be read and ${broken.length === 1 ? "is" : "are"} left out. ${recordProblem(`${lists[list]} ${place} of the file`, issue)}`;
 }
 
-/** What a file brought. */
+/** Result of an import. */
 export function importedSentence(preview: Pick<ImportPreview, "counts">): string {
   return [planSentence(preview), extrasSentence(preview, "were")].filter(Boolean).join(" ");
 }
@@ -111,7 +111,7 @@ const changeNames: Record<ChangeKind, readonly [one: string, many: string]> = {
   removed: ["removed job", "removed jobs"],
 };
 
-/** What is in no copy: "3 jobs, 1 cylinder"; empty when a copy has everything. */
+/** Records in no copy: "3 jobs, 1 cylinder"; empty when a copy has everything. */
 export function unsavedWords({ unsaved, others }: Pick<Copies, "unsaved" | "others">): string {
   const jobs = unsaved === 0 ? [] : [count(unsaved, "job")];
   const beside = (Object.keys(changeNames) as ChangeKind[]).flatMap((kind) => {
@@ -139,7 +139,7 @@ export function notSavedSentence(issue: ArchiveFailure | CopyIssue): string {
 export const savedSentence =
   "Read back and complete: all jobs with photos, vehicles, stock, ledger, settings, charts and drills, including unreadable records.";
 
-/** What erasing would lose: all of it, and what of that no copy has. */
+/** Loss by erasing: everything, and what no copy has. */
 export function eraseSentence(copies: Pick<Copies, "lastAt" | "unsaved" | "others">): string {
   const all = "Jobs, vehicles, ledger, photos, charts, settings and drills in this browser. This cannot be undone.";
   if (copies.lastAt === null) return `${all} No copy exists outside this browser.`;
@@ -163,7 +163,7 @@ export function copySentence(copies: Copies, dated: (iso: string) => string): st
   return `${since}${open}${where}`;
 }
 
-/** What is done with a job that went on in both. */
+/** Choices for a job that changed in both places. */
 export const wayWords: Record<Way, string> = {
   "as-one": "Merge both",
   keep: "Keep mine",
@@ -211,13 +211,13 @@ export function valueWords(value: unknown): string {
   return allOf(Object.values(record));
 }
 
-/** The same for a table: a dash where there is nothing. */
+/** Table cell: a dash where empty. */
 export function valueOrDash(value: unknown): string {
   const words = valueWords(value);
   return words === "nothing" ? "–" : typed(words);
 }
 
-/** Of many values those that say something. */
+/** Non-empty values of many. */
 function allOf(values: readonly unknown[]): string {
   const said = values.map(valueWords).filter((words) => words !== "nothing");
   return said.length === 0 ? "nothing" : said.join(", ");

@@ -51,7 +51,7 @@ const plain: Record<PlainGap, string> = {
   signature: "signature",
 };
 
-/** What is missing, as a part of "Still missing: ...". */
+/** Missing item, as a part of "Missing: ...". */
 export function gapWords(gap: StepGap, figures: Figures): string {
   switch (gap.code) {
     case "checks":
@@ -101,7 +101,7 @@ export function lastingWords(seconds: number): string {
   return hours < 48 ? `${hours} h` : `${Math.floor(hours / 24)} d`;
 }
 
-/** What a job waits for, as a sentence of its own. */
+/** Waiting state of a job, as a sentence. */
 export function waitSentence(wait: Wait, figures: Figures): string {
   switch (wait.code) {
     case "damage-found":

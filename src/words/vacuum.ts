@@ -6,7 +6,7 @@ import { holdSchools } from "@/core/records/choices";
 import type { Figures } from "@/core/units/figures";
 import { formatNumber, formatQuantity, type UnitId } from "@/core/units/units";
 
-/** How long something lasts: minutes up to an hour and a half, then hours. */
+/** Duration: minutes up to an hour and a half, then hours. */
 export function holdLength(seconds: number): string {
   if (seconds < 60) return `${Math.round(seconds)} s`;
   if (seconds < 5400) return `${Math.round(seconds / 60)} min`;
@@ -52,13 +52,13 @@ const DID_NOT_HOLD = ["Did not hold", "The rise is too large for a dry, tight ci
 const RULED_OUT = 0.05;
 /** A leak of less than this chance is not mentioned beside moisture. */
 const WORTH_SAYING = 0.1;
-/** What no hold shows, said wherever its smallest leak is. */
+/** Limit of every hold, stated with its detection limit. */
 export const ONLY_UNDER_PRESSURE = "A vacuum hold cannot reveal leaks that open only under pressure.";
 
 export interface HoldWords {
   title: string;
   meaning: string;
-  /** What to do, or what the reading does not show. */
+  /** Next steps, or limits of the reading. */
   notes: string[];
 }
 
@@ -104,7 +104,7 @@ export function targetNote(
 
 export const vacuumMarkWords = { pump: "pump on", hold: "closed", end: "read" } as const;
 
-/** How long workshops hold a vacuum, to be chosen. */
+/** Selectable hold times. */
 export const holdOptions = holdSchools.map((seconds) => ({
   value: String(seconds),
   label: seconds === 3600 ? "1 h" : `${seconds / 60} min`,

@@ -45,13 +45,13 @@ export function passingWords({ earliest, likely, latest }: Passing, now: number)
   };
 }
 
-/** What is in it now, reckoned from the last filling. */
+/** Estimated charge today, from the last charge. */
 export function heldWords(forecast: Forecast, now: number, figures: Figures): string {
   const { low, high } = forecast.heldAt(new Date(now).toISOString());
   return Math.round(low) === Math.round(high) ? figures.quantity(high, "g") : figures.range(low, high, "g");
 }
 
-/** What to watch, as one sentence; the most pressing alone. */
+/** Most pressing advice in one sentence. */
 export function watchWords(forecast: Forecast, now: number, figures: Figures): string {
   if (forecast.emptied !== null)
     return `Recovered on ${dayOf(forecast.emptied.at)}: ${figures.quantity(forecast.emptied.recoveredG, "g")}. Not charged since.`;
@@ -70,7 +70,7 @@ export function watchWords(forecast: Forecast, now: number, figures: Figures): s
     : "Nothing due before then.";
 }
 
-/** How often it was here, and that it was practised on. */
+/** Number of visits, and of practice jobs. */
 export function visitsWords({ visits, practice }: Pick<VehicleRow, "visits" | "practice">): string {
   if (visits === 0 && practice > 0) return "practice only";
   const here = visits === 1 ? "one visit" : `${visits} visits`;

@@ -1,4 +1,4 @@
-/** What was done on a job, for who signs it and who asks later: from the records and the books, with what was left out said as such. */
+/** Work performed on a job, from the record and the log, with omissions named. */
 import { chargedBy, movedBy } from "@/core/charge/books/ledger";
 import { fields } from "@/core/records/fields";
 import { type Job, stepIds } from "@/core/records/job";

@@ -1,4 +1,4 @@
-/** What the bench's worker does, without the thread around it. */
+/** Service of the bench worker, without the thread. */
 import { Bench } from "@/core/bench/bench-answer";
 import { type BenchState, benchFaults } from "@/core/bench/bench-state";
 import {

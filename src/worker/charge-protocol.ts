@@ -12,7 +12,7 @@ export interface ChargeWorkerApi {
   /** Null for a label that cannot be sized. */
   plan(label: VehicleLabel, inputs: Omit<PlanInputs, "vehicle">): ChargePlan | null;
   schools(label: VehicleLabel, conditions: CircuitConditions, chart: SchoolChart | null): SchoolsAnswer | null;
-  /** What explains a word: a usual car as its charge falls, and beside one with a cause. */
+  /** Figures of terms: a typical car as its charge falls, and beside one with a cause. */
   chargeExamples(): ChargeExample[];
   causeExample(cause: FaultCause): CauseExample;
   judgeHold(points: HoldPoint[], setting: HoldSetting): Result<HoldAnswer, HoldIssue>;

@@ -1,4 +1,4 @@
-/** What the diagnosing worker does, without the thread around it: simulate, weigh, and let go when it is told to. */
+/** Service of the diagnosis worker, without the thread: simulate, weigh, and stop on request. */
 import { asOne } from "@/core/diagnosis/decide/both";
 import type { Verdict } from "@/core/diagnosis/decide/verdict";
 import { judge, judgePrepared, preparationKey, prepareSteps } from "@/core/diagnosis/diagnose";

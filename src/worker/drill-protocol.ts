@@ -12,7 +12,7 @@ import type { Doing, DrillStep } from "@/core/drill/drill-steps";
 import type { Lesson } from "@/core/drill/lesson-shapes";
 import type { ReadingFile } from "@/core/readings/file/reading-file";
 
-/** How a run stands. Nothing of it tells what is the matter. */
+/** State of a run, without its hidden fault. */
 export interface RunStanding {
   at: number;
   atS: number;
@@ -45,7 +45,7 @@ export interface DrillWorkerApi {
   /** The step of the cheapest way that is not done yet; null where there is none. */
   hint(): Promise<WayStep | null>;
   debrief(): Promise<Debrief | null>;
-  /** The same of a run that was kept, with all it had shown. */
+  /** State of a kept run, with all it had shown. */
   debriefOf(
     source: DrillSource,
     script: readonly DrillStep[],

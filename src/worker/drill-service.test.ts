@@ -39,7 +39,7 @@ describe("the worker of a drill", () => {
     const kept = await again.debriefOf(source, left.script, left.at);
     expect(kept!.samples).toHaveLength(left.at);
     expect(kept!.debrief.causes).toBeNull();
-    // What goes to the page tells nothing of what is the matter.
+    // Messages to the page never contain the fault.
     expect(JSON.stringify(left)).not.toMatch(/undercharge|127/);
   });
 

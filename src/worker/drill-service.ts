@@ -1,4 +1,4 @@
-/** What the worker of a drill does, without the thread around it. */
+/** Service of the drill worker, without the thread. */
 import { debriefOf, stepsDone } from "@/core/drill/debrief";
 import { caseOfCode, type DrillCase, truthOfCase } from "@/core/drill/drill-case";
 import { checkCase, type DrillCheck } from "@/core/drill/drill-check";
@@ -10,7 +10,7 @@ import { lessonOfCase } from "@/core/drill/lesson";
 import { SAMPLE_S } from "@/core/instruments/rack";
 import type { DrillWorkerApi, OnRun, RunStanding } from "./drill-protocol";
 
-/** How often batches are posted, ms. */
+/** Interval of batches, ms. */
 const TICK_MS = 250;
 /** Between two batches of an act, so that it is seen passing, ms. */
 const WATCHED_MS = 30;

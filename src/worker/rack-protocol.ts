@@ -11,7 +11,7 @@ export interface RackSetup {
   vehicleId: string;
   /** A vehicle that is none of the rack's own, in their place. */
   made?: RackVehicle;
-  /** What is in the circuit now, kg. */
+  /** Charge in the circuit now, kg. */
   chargeKg: number;
   seed: number;
   /** Under vacuum as it was left, and how long ago, s; null when there is refrigerant in it. */
@@ -26,7 +26,7 @@ export interface RackSetup {
 
 export type OnSamples = (samples: RackSample[], state: RackState) => void;
 
-/** How a rack stands when it begins: as it was left, or with all off. */
+/** Initial state of the simulator: as it was left, or everything off. */
 export interface RackStanding {
   engine: Engine;
   machine: Machine;

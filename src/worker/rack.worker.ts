@@ -3,7 +3,7 @@ import { type RackSample, SAMPLE_S, SimulatedRack } from "@/core/instruments/rac
 import { rackVehicle } from "@/core/instruments/rack-vehicles";
 import type { RackWorkerApi } from "./rack-protocol";
 
-/** How often batches are posted, ms: twice a second is as fast as a person follows a needle. */
+/** Interval of batches, ms: twice a second is as fast as a person follows. */
 const TICK_MS = 500;
 
 let rack: SimulatedRack | null = null;

@@ -25,7 +25,7 @@ export interface WorkerLine<Api> {
   close: () => void;
 }
 
-/** What a worker is to this helper: a subset of the browser's own, so that tests can play one. */
+/** Subset of the browser's Worker used here, so that tests can fake one. */
 export type PlainWorker = Pick<Worker, "postMessage" | "addEventListener" | "removeEventListener" | "terminate">;
 
 export interface WorkerOptions {
@@ -35,7 +35,7 @@ export interface WorkerOptions {
   quiet?: boolean;
   /** Called when the worker has failed, beside the report. */
   onFailed?: (error: WorkerFailed) => void;
-  /** How calls and answers are carried; for tests. */
+  /** Transport of calls and answers; for tests. */
   wrap?: <Api>(worker: PlainWorker) => Comlink.Remote<Api>;
 }
 

@@ -7,7 +7,7 @@ import { Options, ServiceBuilder } from "selenium-webdriver/chrome.js";
 
 /** A wait ends as soon as what it waits for is there: only a failure takes this long. Generous, since machines are shared. */
 const WAIT_MS = 60_000;
-/** What a page can store of its own accord, without the copy of the build. */
+/** Storage of a page, without the copy of the build. */
 const RECORDS = "cookies,file_systems,indexeddb,local_storage,storage_buckets";
 const artifacts = path.resolve(import.meta.dirname, "../../test-artifacts");
 
@@ -165,7 +165,7 @@ export class Browser {
         this.devTools("Input.dispatchMouseEvent", { type, ...place, button: "left", buttons, clickCount: 1 });
       await mouse("mousePressed", 1);
       await mouse("mouseReleased", 0);
-      // What moved away between the look and the press is pressed again; a page that is gone was pressed.
+      // A part that moved before the press is pressed again; a page that is gone was pressed.
       if (!(await this.driver.executeScript<boolean>(WAS_HIT))) throw new Error("it moved away");
     }, what);
   }
@@ -203,7 +203,7 @@ export class Browser {
 
   /** Replaces what stands in a field, by keys as a person would. */
   async type(label: string, text: string): Promise<void> {
-    // What stands there goes first, so that a page that was drawn anew meanwhile is typed into once more, not twice.
+    // Existing text is cleared first, so that a redrawn page is typed into once, not twice.
     await this.retrying(async () => {
       const field = await this.field(label);
       await field.sendKeys(Key.chord(Key.CONTROL, "a"), Key.DELETE, text);
@@ -246,7 +246,7 @@ export class Browser {
     await this.driver.executeScript("arguments[0].dispatchEvent(new MouseEvent('click', { bubbles: true }))", part);
   }
 
-  /** What the page says: its rendered text without blank lines. One script call, since this is asked over and over while waiting. */
+  /** Rendered text of the page without blank lines. One script call, since it is polled while waiting. */
   async text(): Promise<string> {
     const text = await this.driver.executeScript<string>("return document.body.innerText");
     return text

@@ -26,7 +26,7 @@ export async function walkDemoJob(
   };
   await browser.open(address);
   await browser.says("Fennick Bakery, van 3");
-  // What its readings say of the other car comes a moment later.
+  // The readings of the other car arrive a moment later.
   await browser.until("it is diagnosed", async () => !(await browser.text()).includes("no diagnosis yet"));
   await at("bay");
 
@@ -82,7 +82,7 @@ export async function walkDemoJob(
 
   await browser.at("leak");
   await browser.says("No place checked yet");
-  // What was seen at the suction line stands first; the detector finds nothing there.
+  // The sign at the suction line puts it first; the detector finds nothing there.
   await browser.press("Hold detector here");
   await browser.says("1 of 13 places checked");
   for (let checked = 1; checked < 6; checked++) {

@@ -1,4 +1,4 @@
-/** What every browser test shares: one server, one browser that is as new for each test, no console error left unseen, a picture on failure. */
+/** Shared by every browser test: one server, one browser reset for each test, no console error unseen, a picture on failure. */
 import { afterEach, beforeEach, expect, inject } from "vitest";
 import { Browser } from "./browser";
 import { OPEN_STORE } from "./open-store";

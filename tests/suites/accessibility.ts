@@ -60,7 +60,7 @@ describe("every view", () => {
   );
 });
 
-/** What can be scrolled sideways, or is wider than the window. */
+/** Elements that scroll sideways or are wider than the window. */
 function sideways(browser: Browser, width: number): Promise<string[]> {
   return browser.driver.executeScript(
     `const wide = [...document.querySelectorAll("body, body *")]

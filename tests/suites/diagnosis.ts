@@ -113,7 +113,7 @@ describe("POST /api/diagnosis", () => {
     fetch(`${session.address}/api/diagnosis${query}`, {
       method: "POST",
       body,
-      // What is computed here between two of them takes longer than a server keeps an idle line open.
+      // Computing between two requests takes longer than a server keeps an idle connection.
       headers: { "Content-Type": "application/json", connection: "close" },
     });
 

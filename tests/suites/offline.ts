@@ -70,7 +70,7 @@ describe("without a network", () => {
     await browser.says("Page not found");
     await browser.load(`${address}/job/demo-estate-car/no-such-step`);
     await browser.says("Page not found");
-    // What the page still fetches ahead is given up first. What the browser says of a stopped server is no fault of the page.
+    // Prefetches are cancelled first. Browser errors about a stopped server are not the page's fault.
     await browser.driver.get("about:blank");
     const errors = await browser.consoleErrors();
     expect(
@@ -127,7 +127,7 @@ describe("a newer build", () => {
       );
       expect(await browser.text()).not.toContain("Update at next start");
     } finally {
-      // What the page still fetches ahead is given up before its server goes.
+      // Prefetches are cancelled before the server stops.
       await browser.driver.get("about:blank");
       await front.stop();
       await server.stop();

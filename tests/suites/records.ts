@@ -21,7 +21,7 @@ async function give(browser: Browser, field: string, file: string): Promise<void
   });
 }
 
-/** How many records a table of the store has. */
+/** Number of records in a table of the store. */
 function counted(browser: Browser, table: string): Promise<number> {
   return browser.driver.executeAsyncScript(
     `const [table, done] = arguments;

@@ -78,7 +78,7 @@ describe("settings", () => {
     const before = await beyond();
     await beside(() => browser.type("Class", "0.25"), /equal within/);
     await browser.until("a finer gauge counts sooner", async () => (await beyond()) < before);
-    // What was measured keeps the unit it was measured in.
+    // Measured values keep their unit.
     expect(await browser.valueOf("Low side")).toMatch(/^\d+$/);
 
     async function beyond(): Promise<number> {

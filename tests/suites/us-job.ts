@@ -142,7 +142,7 @@ describe("a whole job typed in US units", () => {
     found.push(...(await metricLines(browser)).map((line) => `sign-off: ${line}`));
     expect(found).toEqual([]);
     const job = await storedJob(browser, id);
-    // What was typed stays as it was typed, and in what the shop reads.
+    // Typed text stays as typed, and in the shop's units.
     expect(job.intake.charge.text).toBe("1 lb 4 oz");
     expect(job.baseline.settings[0].low).toEqual({ text: "18", unit: "psi" });
     expect(job.intake.unsure).toEqual(["compressor"]);

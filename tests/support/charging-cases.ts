@@ -14,7 +14,7 @@ export interface ChargingCase {
   /** No dip tube and not inverted: vapour only. */
   upright: boolean;
   hoseM: number;
-  /** What somebody who leans on the bench or moves a hose adds to the scale at a moment, g. */
+  /** Disturbance of the scale by a person leaning on the bench or moving a hose, g. */
   scale: (time: number, random: NoiseSource) => number;
 }
 

@@ -81,7 +81,7 @@ export class FakeJobs implements JobPort {
     return claim;
   };
 
-  /** What was remembered of refused writes, in order. */
+  /** Refused writes, in order. */
   readonly remembered: string[] = [];
   unsaved: NonNullable<JobPort["unsaved"]> = {
     refused: (job, base, reason, open) =>
@@ -185,7 +185,7 @@ export class FakeRack {
     for (const go of this.waiting.splice(0)) go();
   }
 
-  /** What really is in the simulated car. */
+  /** Actual charge of the simulated car. */
   get current(): SimulatedRack | null {
     return this.rack;
   }
@@ -245,7 +245,7 @@ export interface FakeWorld {
   jobs: FakeJobs;
   rack: FakeRack;
   diagnosis: FakeDiagnosis;
-  /** What the log player was given, and how to hand moments on. */
+  /** Arguments of the log player, and a way to send moments. */
   log: { play: (batch: RackSample[]) => void; end: () => void };
   /** Turns both clocks, ms. */
   wait: (ms: number) => void;

@@ -39,7 +39,7 @@ export const LONGEST_MS = 2000;
 
 interface Target {
   name: string;
-  /** How many of a hundred inputs it gets; what computes long gets few. */
+  /** Inputs per hundred for this target; slow targets get few. */
   share: number;
   run: (dice: Dice) => unknown;
 }
@@ -413,7 +413,7 @@ export const targets: readonly Target[] = [
     name: "route, what it refuses",
     share: 0.5,
     run: async (dice) => {
-      // What can be read is diagnosed above; here it is made unreadable, and the answer is still a sentence in JSON.
+      // Readable files are diagnosed above; here the answer to an unreadable one is still a sentence in JSON.
       const body = dice.of([
         `{"format": ${readingsText(dice)}`,
         dice.of(oddTexts),

@@ -28,7 +28,7 @@ export interface Hidden {
   ambientC: number;
 }
 
-/** Of so many draws, three in five read in full, the others at both speeds with few clamps. */
+/** Number of draws; three in five read in full, the others at both speeds with few clamps. */
 export function hiddenReadings(draws: number, seed: number): Hidden[] {
   const noise = seededNoise(seed);
   const found: Hidden[] = [];

@@ -84,7 +84,7 @@ export function simulatedHolds(count: number, seed: number, gauge: VacuumGauge =
   });
 }
 
-/** What is true of a hold: a leak counts above `leakAboveGYear`, what levels off above `moistAboveKpa`. */
+/** Truth of a hold: a leak counts above `leakAboveGYear`, moisture above `moistAboveKpa`. */
 export function causeOf(
   { leakGYear, waterKpa, oilKpa }: SimulatedHold,
   leakAboveGYear: number,

@@ -1,4 +1,4 @@
-/** What every unit test that judges needs: the committee, out of the file that ships. */
+/** Provides the shipped ensemble to every unit test that judges. */
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import { provideLearned } from "../../src/core/diagnosis/weigh/learned";

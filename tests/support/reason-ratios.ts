@@ -138,7 +138,7 @@ function densityIn(
   );
   const at = measureOf(quantity, observed.values, setting, settings, context);
   const rows = sample.flatMap((values) => {
-    // What stays known beside the quantity is known as it was read.
+    // Other values of the quantity are taken as read.
     const beside = Float64Array.from(values);
     for (const name of uses) {
       const place = placeOf(name, setting, settings);

@@ -1,4 +1,4 @@
-/** How much of a long test runs: a sample in `bin/test`, all of it in `npm run test:full`. */
+/** Share of a long test: a sample in `bin/test`, everything in `npm run test:full`. */
 const full = process.env.EVRID_FULL === "1";
 
 /** `all` in the full run, else `some`. */

@@ -30,7 +30,7 @@ export async function copied(): Promise<Blob> {
 
 type Lists = { [List in keyof ShopKinds]: ShopKinds[List][] };
 
-/** What stands in a file. */
+/** Content of a file. */
 export async function contentOf(
   file: string | Blob,
 ): Promise<Lists & { workshop: string; pictures: ShopPicture[]; broken: readonly BrokenRecord[] }> {

@@ -1,4 +1,4 @@
-/** What a page that was left running for long may have grown by. */
+/** Allowed growth of a page that was left running. */
 
 export interface SoakRow {
   minute: number;
@@ -18,7 +18,7 @@ export const growthLimits = {
   "jobs kB": 250,
 } as const satisfies Partial<Record<keyof SoakRow, number>>;
 
-/** What is wrong with a run, one sentence each; empty when it stayed within its limits. Any row counts, not the last alone. */
+/** Violations of a run, one sentence each; empty within limits. Any row counts, not the last alone. */
 export function soakFindings(rows: readonly SoakRow[], consoleErrors: readonly string[]): string[] {
   const [first] = rows;
   if (first === undefined || rows.length < 2) return ["Fewer than two measurements: nothing can be compared."];

@@ -61,13 +61,13 @@ export function quantilesOf(values: readonly number[]): Quantiles {
 export interface FactRow {
   what: string;
   unit: string;
-  /** What workshops, trade charts and training benches give: 5, 50, 95 %. */
+  /** Workshop and trade ranges: 5, 50, 95 %. */
   facts: Quantiles;
   shown: Quantiles;
   cars: number;
 }
 
-/** What drawn sound cars show beside what real ones do (rounded ranges of workshops and trade charts; R134a where a pressure is meant). */
+/** Readings of drawn sound cars beside real ones (rounded ranges of workshops and trade charts; R134a where a pressure is meant). */
 export function factRows(count: number): FactRow[] {
   const any = soundCars(count, 1, { ambientC: [18, 38], rpm: [700, 1800] });
   const idle = soundCars(count, 2, { ambientC: [18, 38], rpm: [700, 850] });

@@ -191,7 +191,7 @@ function after(
   }
 }
 
-/** What was seen is noted, and every other part that a look is about is written down as in order. */
+/** Findings are noted, and every other inspected part is marked OK. */
 function withLook(reading: ReadingFile, signs: readonly string[]): ReadingFile {
   const parts = faultCauses.flatMap((cause) => causeEntry(cause).looks?.parts ?? []);
   const inspected = parts.filter((part) => !signs.some((sign) => sign.endsWith(part)));

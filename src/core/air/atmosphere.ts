@@ -9,5 +9,5 @@ export function atmosphericPressureKpa(altitudeM: number): number {
   return SEA_LEVEL_KPA * (1 - (0.0065 * altitudeM) / 288.15) ** 5.25588;
 }
 
-/** What weather does to the standard value, kPa, 95 %. */
+/** Variation of the standard atmosphere by weather, kPa, 95 %. */
 export const WEATHER_UNCERTAINTY_KPA = 2;

@@ -1,6 +1,6 @@
 /**
- * What the simulator says of a state: what every instrument would read, where the cycle runs on the map of pressure and heat, and, where there is no
- * solution, which part gives out. Gauge pressures kPa, temperatures degC, powers kW, heat kJ/kg.
+ * Simulated answer for a bench state: reading of every instrument, cycle on the pressure-enthalpy map, and, where there is no solution, the part that
+ * limits it. Gauge pressures kPa, temperatures degC, powers kW, enthalpies kJ/kg.
  */
 import { lineProfileOf } from "../circuit/steady/line-profile";
 import { makePlant, type Plant } from "../circuit/steady/plant";
@@ -35,7 +35,7 @@ export interface BenchRunning {
   /** Share of time the clutch is in, and of full stroke while it is. */
   duty: number;
   stroke: number;
-  /** What an outside control asks for, 0 to 1; null of every other compressor. */
+  /** Command of an external control, 0 to 1; null for every other compressor. */
   command: number | null;
   limitedBy: SteadyState["limitedBy"];
   /** While the clutch cycles: lowest and highest on the low side, period s. */

@@ -18,7 +18,7 @@ export function readBenchFile(text: string): Result<BenchState, BenchFileIssue> 
   return readTextRecord(text, "evrid.bench", BENCH_VERSION, benchStateSchema);
 }
 
-/** What the instruments would show in this state, without their errors. Its id says that nothing of it was measured. */
+/** Reading file of this state without instrument errors. Its id states that nothing was measured. */
 export function readingsOfBench(state: BenchState, { reading, cycle }: BenchRunning): ReadingFile {
   const tenth = (value: number) => Math.round(value * 10) / 10;
   return readAtBench(state, state.conditions, [

@@ -1,16 +1,18 @@
-/** What answers of the bench are made of: lists that drawings and words walk as well. Nothing here computes, so that a page does not load the simulator for them. */
+/**
+ * Shapes of the bench's answers: lists that drawings and words use as well. Nothing here computes, so a page does not load the simulator for them.
+ */
 
 /** Corners of the cycle, in the order the refrigerant takes. */
 export const benchCorners = ["suction", "discharge", "liquid", "inlet"] as const;
 export type BenchCornerName = (typeof benchCorners)[number];
 
-/** What is shown against the charge. */
+/** Channels plotted against charge. */
 export const curveChannels = ["low", "high", "vent", "superheat", "subcooling"] as const;
 export type CurveChannel = (typeof curveChannels)[number];
 /** Vehicles that are emptied for it. */
 export const CURVE_VEHICLES = 24;
 
-/** What is connected: each has what the one before has. */
+/** Sets of instruments; each includes the one before. */
 export const benchInstruments = ["gauges", "vent", "clamps", "two-speeds"] as const;
 export type BenchInstruments = (typeof benchInstruments)[number];
 

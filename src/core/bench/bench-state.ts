@@ -1,6 +1,6 @@
 /**
- * What stands on the bench, `evrid.bench` version 1: a vehicle by its label, a day, what is in it, and what is wrong with it. Never a measurement.
- * Temperatures degC, masses g, rpm, %, m.
+ * State of the bench, `evrid.bench` version 1: vehicle by its label, conditions, charge and faults. Never a measurement. Temperatures degC, masses g,
+ * rpm, %, m.
  */
 import { type FaultCause, faultCauses, possible } from "../causes/catalogue";
 import type { Fault } from "../circuit/faults";
@@ -13,7 +13,7 @@ import * as z from "../zod";
 const ofTheCharge: readonly FaultCause[] = ["undercharge", "overcharge", "air"];
 export const benchCauses = faultCauses.filter((cause) => !ofTheCharge.includes(cause));
 
-/** How far each control goes; as far as the model was made for, or as a person could set it. */
+/** Limits of each control: those of the model, or what a person could set. */
 export const benchLimits = {
   ambientC: { min: 5, max: modelRange.ambientC.max },
   humidityPct: { min: 5, max: 100 },
@@ -23,7 +23,7 @@ export const benchLimits = {
   rpm: { min: 600, max: 3000 },
   /** Labels that a vehicle can be sized for (circuit/vehicle/sizing.ts). */
   labelG: { min: 150, max: 3000 },
-  /** Of the label's. */
+  /** Share of the label charge. */
   chargeShare: { min: 0, max: 1.6 },
   airG: { min: 0, max: 40 },
   severity: { min: 0, max: 1 },
@@ -50,7 +50,7 @@ export const benchStateSchema = z
   .strictObject({
     format: z.literal("evrid.bench"),
     version: z.literal(1),
-    /** What a person calls it. */
+    /** Name given by a person. */
     name: z.string().max(200),
     label: labelSchema,
     conditions: z.strictObject({

@@ -66,7 +66,7 @@ describe("the longer questions", () => {
     const [first, second, third] = [...hotDaySteps(few(state), new Bench().vehicle(state.label)!, state, 40)];
     expect(first!.atLabel).toBeNull();
     expect(second!.asIs!.highKpa.median).toBeGreaterThan(second!.atLabel!.highKpa.median);
-    // What reads like it may hold far less or more: the charge is not known by its readings.
+    // A car that reads the same may hold far less or more: readings do not determine the charge.
     const { leastG, mostG, least, most } = third!.alike!;
     expect(mostG - leastG).toBeGreaterThan(0.2 * state.label.chargeG);
     expect(least!.highKpa.median).toBeLessThanOrEqual(most!.highKpa.median);

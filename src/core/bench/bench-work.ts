@@ -76,7 +76,7 @@ export interface HabitDay {
   answer: SchoolsAnswer;
 }
 
-/** What each habit would put in, day by day, the bench's own day first. */
+/** Charge by each method, day by day, the bench's own day first. */
 export function* habitSteps(
   vehicle: CircuitVehicle,
   state: BenchState,
@@ -111,7 +111,7 @@ export function* couldTellSteps(
   }
 }
 
-/** What sound vehicles of this label show on the bench's day; null where too few run. */
+/** Expected range on the bench's day; null where too few sound vehicles run. */
 export function benchBands(label: VehicleLabel, state: BenchState): ExpectedRanges | null {
   return expectedRanges(label, state.conditions, state.conditions.rpm);
 }

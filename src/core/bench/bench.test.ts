@@ -196,7 +196,7 @@ describe("what the bench shows", () => {
         const fluid = fluidTable(state.label.refrigerant);
         expect(corners.suction.enthalpy - corners.inlet.enthalpy).toBeCloseTo(coolingKw / flowKgS, 6);
         expect(corners.discharge.kpa).toBeGreaterThan(corners.suction.kpa);
-        // What a touched corner says is what the instruments say.
+        // A tapped corner shows the same value as the instruments.
         if (!answer.wetSuction) expect(corners.discharge.temperatureC).toBeCloseTo(reading.discharge, -0.5);
         expect(fluid.temperatureC(corners.liquid.kpa, corners.liquid.enthalpy)).toBeCloseTo(reading.liquid, -0.5);
       }

@@ -1,6 +1,6 @@
 /**
- * What the gauges say against what is in it: readings of many vehicles of one label as each is emptied, and between which charges no reading would
- * be called wrong. The inference itself says where that is, reading by reading, with the errors of the instruments.
+ * Pressures against charge: readings of many vehicles of one label as each is emptied, and the charges between which no reading would be called
+ * wrong. The inference decides this reading by reading, with instrument errors.
  */
 import type { CircuitPoint } from "../circuit/steady/point";
 import { solveSteady } from "../circuit/steady/steady";
@@ -80,7 +80,7 @@ export interface ChargeCurve {
 const ASKED_EVERY = 3;
 const HELD_WRONG = 0.5;
 
-/** Of one emptied vehicle, whether the readings at each charge would be called a wrong charge; null where it was not asked or does not run. */
+/** Whether the readings of one emptied vehicle would be called a wrong charge, by charge; null where not asked or not running. */
 export function toldBy(vehicle: EmptiedVehicle, state: BenchState, seed: number): (boolean | null)[] {
   const noise = seededNoise(seed);
   return vehicle.map((reading, i) => {

@@ -87,7 +87,7 @@ export function truly(vehicle: CircuitVehicle, state: BenchState, ambientC: numb
   };
 }
 
-/** What is read with the instruments at hand. */
+/** Readings with the instruments at hand. */
 function fileOf(
   state: BenchState,
   ambientC: number,

@@ -25,7 +25,7 @@ const IDLE_RPM = 750;
 /** Water in the air stays what it is when a day gets hotter; a hot day is not a dry one all the same. */
 const LEAST_HUMIDITY = 15;
 
-/** The same air, warmed: absolute humidity stays, as far as that is still a day. */
+/** Warms the same air: absolute humidity stays, within the limits of a day. */
 export function townTraffic(conditions: CircuitConditions, ambientC: number): CircuitConditions {
   const vapour = (t: number) => Math.exp((17.62 * t) / (243.12 + t));
   const humidityPct = (conditions.humidityPct * vapour(conditions.ambientC)) / vapour(ambientC);
@@ -38,7 +38,7 @@ export function townTraffic(conditions: CircuitConditions, ambientC: number): Ci
   };
 }
 
-/** What these vehicles would show with a charge, g; null where fewer than half have a steady state. */
+/** Expected readings of these vehicles at a charge, g; null where fewer than half have a steady state. */
 export function onHotDay(
   vehicles: readonly CircuitVehicle[],
   state: BenchState,

@@ -1,4 +1,3 @@
-import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { effectsOf } from "../circuit/faults";
 import { causeEntry, causes, commonPairs, faultCauses, possible } from "./catalogue";
@@ -6,7 +5,6 @@ import { otherRepairs, type Work } from "./work";
 
 const site = { innerVolumeM3: 2.3e-3, displacementM3: 150e-6, place: 0.5 };
 const neutral = () => effectsOf([], site);
-const severity = fc.double({ min: 0.05, max: 1, noNaN: true });
 
 describe("repairs beside the circuit", () => {
   it("each takes away a cause of its own, and none is without one", () => {

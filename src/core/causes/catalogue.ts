@@ -39,7 +39,7 @@ export const faultCauses = Object.keys(catalogue) as [FaultCause, ...FaultCause[
 export const causes = ["none", ...faultCauses] as const;
 export type Cause = (typeof causes)[number];
 
-/** How often nothing is the matter with a car that comes in; a weight beside those of the causes. */
+/** Prior weight of a car with no fault, on the scale of the causes' priors. */
 export const NOTHING_PRIOR = 0.2;
 
 export function causeEntry(cause: FaultCause): CauseEntry {

@@ -6,7 +6,7 @@ import type { ComplaintId } from "./complaints";
 import type { PartId, SignId } from "./signs";
 import type { Work } from "./work";
 
-/** What the faults together do to the parts of a circuit; all neutral without faults. */
+/** Combined effect of all faults on the parts of a circuit; neutral without faults. */
 export interface FaultEffects {
   /** Times the label charge. */
   charge: number;
@@ -36,11 +36,11 @@ export interface FaultEffects {
 /** Air at atmospheric pressure, kg/m3: a filling of the circuit weighs this times its inner volume. */
 export const AIR_DENSITY = 1.2;
 
-/** What a fault needs to know of the circuit that it acts on. */
+/** Properties of the circuit that a fault depends on. */
 export interface FaultSite {
-  /** Of the circuit, for the air in it. */
+  /** Inner volume of the circuit, for the air in it. */
   innerVolumeM3: number;
-  /** Of the compressor, for the size of a worn gap. */
+  /** Displacement of the compressor, for the size of a worn gap. */
   displacementM3: number;
   /** Where on the way through the condenser it sits: 0 before its inlet, 1 at its outlet. */
   place: number;
@@ -53,7 +53,7 @@ export interface SeverityRange {
   high: number;
 }
 
-/** What is done about a cause: weigh the charge, check its control or the air before anything is opened, or open the circuit. */
+/** Remedy of a cause: weigh the charge, check control or airflow before opening anything, or open the circuit. */
 export type Remedy = "weigh" | "check-control" | "check-air" | "repair";
 
 /** Severities that are simulated where nothing else is stated. */
@@ -66,13 +66,13 @@ export type SeverityMeasure =
   | { by: "degree" };
 
 export interface CauseEntry {
-  /** How often it brings a car in, before anything is read: trade experience, rounded. A weight, not yet a share. */
+  /** Prior: how often this cause brings a car in, before anything is read. Trade experience, rounded; a weight, not yet a share. */
   prior: number;
   /** Whether it can happen to such a vehicle at all; to any when absent. */
   possible?: (vehicle: { compressor: string }) => boolean;
   /** Changes a mass, an area, an efficiency or a flow of the circuit. Severity 0 is none, 1 the worst that is met. */
   act: (effects: FaultEffects, severity: number, site: FaultSite) => void;
-  /** How badly it comes in, from numbers drawn evenly between 0 and 1; evenly from hardly felt to the worst when absent. */
+  /** Draws a severity from numbers uniform between 0 and 1; uniform from hardly noticeable to the worst when absent. */
   drawSeverity?: (uniform: () => number) => number;
   /** Severities that are simulated for reasons and next tests: between them, and down to none, lies a straight line. */
   solved: readonly number[];
@@ -80,15 +80,15 @@ export interface CauseEntry {
   severityAt?: (chargeShare: number) => number;
   /** Quantity that a severity is stated in; its words stand in words/causes.ts. */
   measure: SeverityMeasure;
-  /** What is seen, heard and felt of it: how many times likelier each sign is where it acts. Round numbers of the trade. */
+  /** Likelihood ratio of each sign where the cause acts. Round numbers of the trade. */
   signs: readonly { signs: readonly SignId[]; parts: readonly PartId[]; odds: number }[];
-  /** How many times likelier customers put each complaint where it acts than about an average car; as likely where none stands. */
+  /** Likelihood ratio of each complaint where the cause acts, against an average car; 1 where absent. */
   complaints: Partial<Record<ComplaintId, number>>;
-  /** How often a look at these parts finds it: belt and clutch, fan and fins, filter and blower. */
+  /** Detection rate of a visual check of these parts: belt and clutch, fan and fins, filter and blower. */
   looks?: { parts: readonly PartId[]; found: number };
   /** Work that takes it away, the usual one first. */
   mendedBy: readonly [Work, ...Work[]];
-  /** How often it goes without anything on the sheet: a fan plugged in, a filter changed, a belt put on. */
+  /** Share of repairs that leave no entry: a fan plugged in, a filter changed, a belt put on. */
   unwritten?: number;
   remedy: Remedy;
 }

@@ -29,7 +29,7 @@ export const complaintNames: Record<ComplaintId, string> = {
   "after-work": "Since last work",
 };
 
-/** How many times likelier each complaint is about a sound car than about an average one: round numbers of the trade. */
+/** Likelihood ratio of each complaint for a sound car against an average one: round numbers of the trade. */
 export const soundComplaints: Partial<Record<ComplaintId, number>> = {
   "never-cold": 0.4,
   "cold-then-warm": 0.5,

@@ -10,10 +10,7 @@ interface LeakPlaceEntry {
   seenAt: readonly PartId[];
   /** Repairs that close it. */
   closedBy: readonly ((typeof circuitParts)[number] | OtherRepair)[];
-  /**
-   * How often a leaking car leaks here, as a share of all. Estimated by this project, for want of published counts; it only orders places that
-   * nothing points to.
-   */
+  /** Share of leaking cars that leak here. Estimated by this project, for want of published counts; it only orders places that nothing points to. */
   share: number;
   /** Only such circuits have it; all when absent. */
   has?: (circuit: LeakCircuit) => boolean;

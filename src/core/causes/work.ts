@@ -1,4 +1,4 @@
-/** What can be done to a car between two tests: parts of the circuit opened or renewed, and what needs no part. */
+/** Work that can be done between two tests: parts opened or replaced, and work without parts. */
 export const circuitParts = [
   "service-cores",
   "o-rings",

@@ -13,7 +13,7 @@ export interface CorrectionInputs {
   /** Another cause than the charge leads, or air may be in it. */
   otherCause: string | null;
   airPossible: boolean;
-  /** Of the scale and hoses, one standard deviation. */
+  /** Standard deviation of scale and hoses. */
   endSdG: number;
 }
 

@@ -1,4 +1,4 @@
-/** What the simulator shows to explain a word: a usual sound car as its charge falls, and beside one with a cause. Nobody's vehicle. */
+/** Simulations that explain a term: a typical sound car as its charge falls, and beside one with a cause. No real vehicle. */
 import { causeEntry, type FaultCause } from "../causes/catalogue";
 import { makePlant } from "../circuit/steady/plant";
 import type { CircuitPoint } from "../circuit/steady/point";
@@ -23,7 +23,7 @@ const exampleDay = withUsualConditions({ ambientC: 30, rpm: 800 }, {});
 /** Severity at which a cause is shown: plain, and not yet the worst; a drive that is only there or not is shown without. */
 const PLAIN = 0.6;
 
-/** What the instruments would read: kPa gauge, degC, K. */
+/** Instrument readings: kPa gauge, degC, K. */
 export interface ExampleReading {
   lowKpa: number;
   highKpa: number;
@@ -33,7 +33,7 @@ export interface ExampleReading {
 }
 
 export interface ChargeExample extends ExampleReading {
-  /** Of the label's. */
+  /** Share of the label charge. */
   share: number;
 }
 
@@ -69,7 +69,7 @@ export function chargeExamples(): ChargeExample[] {
   return found.reverse();
 }
 
-/** The same car sound and with a cause, plainly; null where it does not run with it. */
+/** A typical car, sound and with a clear fault; null where it does not run with it. */
 export function causeExample(cause: FaultCause): CauseExample {
   const vehicle = exampleVehicle();
   const read = (faults: Parameters<typeof makePlant>[2]) => {

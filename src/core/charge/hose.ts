@@ -6,7 +6,7 @@ import { fluidTable } from "../fluids/tables";
 import { hoseVolumeM3 } from "../readings/derive/hose-content";
 import type { HoseState } from "./hose-states";
 
-/** What a hose holds in each state. */
+/** Hose content in each state, g. */
 export type ChargingHose = Readonly<Record<HoseState, number>>;
 
 /** Low side of a running circuit that draws a hose empty, kPa gauge. */
@@ -34,7 +34,7 @@ export function chargingHose(
   };
 }
 
-/** How long the low side needs for a hose full of liquid, s. */
+/** Time the low side needs for a hose full of liquid, s. */
 export const DRAW_IN_S = 40;
 /** Less than this in a hose is not worth drawing in. */
 export const WORTH_DRAWING_IN_G = 1.5;

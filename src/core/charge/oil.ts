@@ -1,4 +1,4 @@
-/** What a repair asks for: oil by part, kinds of oil that fit, drier, flush, and the balance of what goes back in. All masses in g. */
+/** Requirements of a repair: oil by part, suitable oils, drier, flush, and the oil balance. All masses in g. */
 import { circuitParts } from "../causes/work";
 import type { CompressorKind } from "../circuit/vehicle/vehicle";
 import type { Refrigerant } from "../fluids/helmholtz";
@@ -35,7 +35,7 @@ export type OilDoubt =
   /** A trace of it conducts: the windings lie in the refrigerant. */
   "conducts-in-electric" | "not-for-this-refrigerant" | "not-what-the-label-says" | "kind-not-known";
 
-/** What speaks against filling this oil into this vehicle; empty when nothing does. */
+/** Objections to filling this oil into this vehicle; empty when there are none. */
 export function oilDoubts(
   oil: CircuitOil | null,
   vehicle: { refrigerant: Refrigerant | null; compressor: CompressorKind | null; labelOil: string | null },
@@ -79,7 +79,7 @@ export interface OilBalance {
   }[];
   /** To pour back in. */
   backG: number;
-  /** What is still to be measured before the sum holds. */
+  /** Measurements still missing before the sum holds. */
   missing: ("recovered" | "label-oil" | "compressor-drained")[];
 }
 
@@ -114,7 +114,7 @@ export type RepairDuty = "renew-drier" | "flush" | "renew-o-rings" | "orifice-sc
 /** Standing open longer than this, a drier is full of the air's water, hours. */
 const OPEN_HOURS = 4;
 
-/** What this repair still asks for. */
+/** Remaining requirements of this repair. */
 export function repairDuties(repair: {
   parts: readonly Pick<RepairedPart, "part" | "kind">[];
   debris: boolean;

@@ -44,7 +44,7 @@ describe("recovery", () => {
     );
     expect(judgeRecovery(long.filter(({ time }) => time <= 1490))).toEqual({ state: "dry" });
     expect(judgeRecovery(long)).toMatchObject({ state: "done" });
-    // What the first run left behind came out with the second.
+    // The second run recovers what the first left.
     expect(long.at(-1)!.recoveredG).toBeGreaterThan(first.at(-1)!.recoveredG + 3);
     expect(long.at(-1)!.recoveredG).toBeLessThanOrEqual(570);
   });

@@ -79,8 +79,8 @@ export function foundSdG(hosesG: number): number {
 }
 
 /**
- * What the recovered weight tells of the loss. `monthsAgo` is when it was last filled to the label, if that is on record; the filling then is
- * taken to be good to the label's tolerance.
+ * Loss derived from the recovered weight. `monthsAgo`: months since the last charge to the label, if recorded; that charge counts as good to the
+ * label's tolerance.
  */
 export function foundCharge(
   recoveredG: number,

@@ -1,6 +1,6 @@
 /**
- * What each school of charging would have put into this vehicle today, by simulation: grams are added in the model until the school's own
- * sign appears. And what that charge does on a hot day. Weight decides; this shows why.
+ * Charge that each charging method would have put into this vehicle today, by simulation: grams are added in the model until the method's sign
+ * appears; and the effect of that charge on a hot day. Weight decides; this shows why.
  */
 import type { Fault } from "../circuit/faults";
 import { makePlant } from "../circuit/steady/plant";
@@ -32,7 +32,7 @@ export interface SchoolAnswer {
 
 export interface SchoolsAnswer {
   labelG: number;
-  /** The same day with the label's charge. */
+  /** The hot day with the label charge. */
   atLabel: HotDay | null;
   answers: SchoolAnswer[];
 }
@@ -85,7 +85,7 @@ export function schoolsOf(
   return { labelG, atLabel: hotDay(vehicle, conditions, labelG, hotC, wrong), answers };
 }
 
-/** What is wrong with the vehicle besides its charge, and how hot the other day is. */
+/** Faults of the vehicle besides its charge, and the temperature of the hot day. */
 export interface SchoolsOptions extends Partial<Wrong> {
   hotC?: number;
 }

@@ -1,4 +1,4 @@
-/** What a sound car loses through hoses and seal, g a year (field-facts). */
+/** Loss of a sound car through hoses and seal, g a year (field-facts). */
 export const SOUND_G_YEAR = { low: 10, high: 15 } as const;
 
 /** Years taken for the time since it was last filled where nobody knows it. */

@@ -15,7 +15,7 @@ export interface Fault {
 
 const USUAL_PLACE = 0.5;
 
-/** What faults together do to a circuit. */
+/** Combines faults into their effects on a circuit. */
 export function effectsOf(faults: readonly Fault[], circuit: Omit<FaultSite, "place">): FaultEffects {
   const effects: FaultEffects = {
     charge: 1,

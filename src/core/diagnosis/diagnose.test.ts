@@ -258,7 +258,7 @@ describe("diagnosis", () => {
     const { vehicle: _, format: __, version: ___, id: ____, ...before } = reading(0, "undercharge", 0.5);
     const judgedAfter = (which: number, cause: Cause | null, work: ReadingFile["work"]) =>
       judge(weighedIn(cause === null ? reading(which) : reading(which, cause, 0.9), work));
-    // What was charged agrees with the label to the gram: it says nothing for it.
+    // A charge equal to the label to the gram is no evidence for it.
     const weighedIn = (given: ReadingFile, work: ReadingFile["work"]): ReadingFile => ({
       ...given,
       before,

@@ -37,7 +37,7 @@ export interface DiagnoseOptions {
   own?: readonly SoundReading[];
 }
 
-/** What hypotheses depend on, as a key: readings that change it not need no new simulation. */
+/** Key of everything the hypotheses depend on: readings that leave it unchanged need no new simulation. */
 export function preparationKey(reading: ReadingFile, own: readonly SoundReading[] = []): string {
   return JSON.stringify([labelOfReading(reading), reading.conditions, speedsOf(reading), soakOf(reading), own]);
 }
@@ -86,7 +86,7 @@ function finish<Value>(steps: Generator<unknown, Value>): Value {
 /** The verdict with hypotheses that were solved before. */
 export function judgePrepared(given: ReadingFile, hypotheses: Hypotheses, options: DiagnoseOptions = {}): Verdict {
   const implausible = implausibleOf(given);
-  // What cannot be is named, and nothing is read into it.
+  // Impossible readings are named and not interpreted.
   const reading = plausiblePart(given, implausible);
   const observed = observe(reading);
   const weighed = weigh(reading);
@@ -164,7 +164,7 @@ function rivalsOf(cause: Cause, order: readonly { cause: Cause; probability: num
 function severityOf(cause: Cause, { severities }: Weighed, { recoveredG, vehicle }: ReadingFile): SeverityRange {
   const at = cause === "none" ? undefined : causeEntry(cause).severityAt;
   if (at !== undefined && recoveredG != null && vehicle.chargeG != null) {
-    // What was weighed is known, and no longer estimated.
+    // A weighed charge is known and no longer estimated.
     const [a, median, b] = [-WEIGHED_G, 0, WEIGHED_G].map((off) =>
       rounded(Math.min(Math.max(at((recoveredG + off) / vehicle.chargeG!), 0), 1)),
     ) as [number, number, number];

@@ -58,7 +58,7 @@ export const reasonSchema = z.object({
   /** Middle 90 % of sound vehicles with this label under these conditions. */
   expected: z.object({ low: z.number(), high: z.number() }).nullable(),
   rival: z.enum(causes),
-  /** How much more often the cause shows such a value than the rival does, given the other readings: over 1 supports, under 1 contradicts. */
+  /** Likelihood ratio of the cause over its rival for this value, given the other readings: above 1 supports, below 1 contradicts. */
   ratio: z.number().positive(),
 });
 

@@ -12,7 +12,7 @@ import { type DrillCase, ownDraws } from "./drill-case";
 
 /** A relief valve opens here, kPa absolute. */
 export const RELIEF_OPENS_KPA = 2980;
-/** What is left stands this far below it: a start and a warm minute press more than a settled idle. */
+/** Margin below the limit: a start and a warm minute press more than steady idle. */
 const STANDS = 0.95;
 /** Left after each time, and how often at most. */
 const BLOWN = 0.86;
@@ -20,7 +20,7 @@ const MOST_BLOWS = 12;
 
 export interface CarOfCase {
   vehicle: CircuitVehicle;
-  /** What is in it when it comes in. */
+  /** Charge at intake. */
   arrivedKg: number;
 }
 

@@ -103,7 +103,7 @@ describe("a debrief", () => {
 
 describe("mistakes", () => {
   const check = checkCase(lacking);
-  // What the cheapest way would have been says nothing of mistakes.
+  // The shortest test sequence is not a mistake.
   const of = (steps: (Doing | DrillAct)[], commit: Commit | null, given = lacking) =>
     debriefOf(ran(given, steps, commit), check);
 

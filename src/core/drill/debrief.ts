@@ -1,6 +1,6 @@
 /**
- * What is said when the cover comes off: the truth, what each reading said by the inference and when it could have been known, what was done beside what
- * was needed, and what the habits would have put in. It is made from the run's own readings; nothing the learner did not have is held against them.
+ * Debrief: the truth, the effect of each reading and when the fault was decidable, the acts beside the necessary ones, and the charge by other
+ * methods. Made from the run's own readings; nothing the learner did not have is held against them.
  */
 
 import { benchFaults } from "../bench/bench-state";
@@ -28,7 +28,7 @@ export interface Said {
   atS: number;
   news: string[];
   readings: DrillReadings;
-  /** How probable the truth was by all readings before it, and with it. */
+  /** Probability of the truth before this reading and with it. */
   before: number;
   after: number;
   leads: Leading;
@@ -37,7 +37,7 @@ export interface Said {
 export interface Believed {
   atS: number;
   causes: Cause[];
-  /** What the readings of that moment allowed, the likeliest first. */
+  /** Possible causes at that moment, most likely first. */
   allowed: Leading[];
   truth: number;
 }
@@ -54,7 +54,7 @@ export interface Score {
 
 export interface Debrief {
   truth: FaultCause[];
-  /** What the learner said at the end; null after an accident. */
+  /** Final answer of the learner; null after an accident. */
   causes: FaultCause[] | null;
   right: boolean;
   grams: { said: number | null; should: number; within: boolean | null; toleranceG: number };
@@ -86,7 +86,7 @@ export function debriefOf(run: DrillRun, check: DrillCheck): Debrief {
   const causes = commit?.causes ?? null;
   const acts = events.flatMap((event) => (event.kind === "act" ? [event.act] : []));
   const dangers = events.flatMap((event) => (event.kind === "danger" ? [event.danger] : []));
-  /** What readings make of it: how probable the truth is, and what they allow. */
+  /** Inference from the readings: probability of the truth, and possible causes. */
   const weighed = (readings: DrillReadings) => {
     const made = weighReadings(given, readings);
     return { truth: probabilityOf(truth, made), allowed: leadingOf(made) };
@@ -224,7 +224,7 @@ interface ForScore {
   acts: readonly DrillAct[];
 }
 
-/** What each thing is worth: knowing, having reason to, care, grams; minutes least. */
+/** Points of each part: cause, evidence, care, charge, time. */
 const WORTH = { cause: 40, evidence: 20, care: 20, grams: 10, time: 10 } as const;
 /** Taken off for each. */
 const CARELESS: Partial<Record<Mistake, number>> = { "did-not-look": 5, "believed-a-wrong-reading": 5 };
@@ -272,7 +272,7 @@ function scoreOf(of: ForScore): Score {
 /** Minutes beside the cheapest way that cost nothing: nobody walks it at once. */
 const FREE_MIN = 6;
 
-/** What each habit would have put in on this day, and what that does on the hot day, in this very car. */
+/** Charge by each method on this day, and its effect on the hot day, in this very car. */
 function habitsOf(given: DrillCase): Debrief["habits"] {
   const { state } = given;
   const car = carOf(given);

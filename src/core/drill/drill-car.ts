@@ -30,7 +30,7 @@ export type CarEvent =
 
 /** Usual hoses, m. */
 const HOSE_M = 1.5;
-/** What the hoses take, let off through a passage that gives it in about so long. */
+/** Hose content, released through a passage with this time constant. */
 const INTO_HOSES_S = 20;
 /** The compressor's relief valve opens and shuts here, kPa absolute, and passes through this, m2; the rush of a start does not open it, s. */
 const RELIEF = { opensKpa: RELIEF_OPENS_KPA, shutsKpa: 2550, areaM2: 2.2e-6, pressedS: 15 };
@@ -125,7 +125,7 @@ export class DrillCar {
     return containerKg === null ? 0 : CAN_KG - containerKg;
   }
 
-  /** What happened by itself since it was last asked. */
+  /** Events since it was last asked. */
   takeEvents(): CarEvent[] {
     return this.events.splice(0);
   }

@@ -8,7 +8,7 @@ import type { DrillAct, DrillStory, DrillTheme, Misread } from "./drill-shapes";
 import { makeFirst } from "./made/maker-1";
 
 export interface DrillCase {
-  /** Of a made one; null for one from the bench or a job. */
+  /** Code of a made case; null for one from the bench or a job. */
   code: string | null;
   theme: DrillTheme | null;
   /** The car as it truly is; its name says nothing of it. */
@@ -31,7 +31,7 @@ export function caseOfCode(parts: CodeParts): DrillCase {
   };
 }
 
-/** What stands on the bench as a case, without its name. The customer says what such cars do; nobody was asked. */
+/** Case from a bench state, without its name. The complaint is a typical one; nobody was asked. */
 export function caseOfBench(state: BenchState): DrillCase {
   const [first] = truthOf(state);
   return {
@@ -73,7 +73,7 @@ export function ownDraws({ spread }: Pick<DrillCase, "spread">): (() => number) 
   return spread === 0 ? undefined : seededNoise(spread).normal;
 }
 
-/** What is on offer: with pressures only there is no clamp in the box, and a command is read where there is one. */
+/** Acts on offer: with pressures only there is no clamp, and a command is read where there is one. */
 export function actsOf({ theme, state }: Pick<DrillCase, "theme" | "state">): DrillAct[] {
   const box: DrillAct[] =
     theme === "pressures" ? [] : ["suction-clamp", "liquid-clamp", "discharge-clamp", "condenser-air", "line-spots"];

@@ -39,7 +39,7 @@ export const waySteps = [
 ] as const;
 export type WayStep = (typeof waySteps)[number];
 
-/** What each step costs about, minutes: a speed needs its time to settle, and gauges a minute at rest before the engine is started. */
+/** Minutes of each step: a speed needs its time to settle, and gauges a minute before the engine is started. */
 const wayMinutes: Record<WayStep, number> = {
   look: actMinutes.look,
   gauges: actMinutes.gauges,
@@ -61,9 +61,9 @@ const wayMinutes: Record<WayStep, number> = {
 export interface DrillCheck {
   /** The cheapest way that was gone and told; null where none does. */
   way: WayStep[] | null;
-  /** What the clock said at its end. */
+  /** Clock at its end. */
   minutes: number;
-  /** How probable the truth was then, and with everything on offer read. */
+  /** Probability of the truth at that moment, and with every offered reading. */
   probability: number;
   atBest: number;
   /** The clutch cycles on the low side at one speed at least. */
@@ -76,7 +76,7 @@ const MOST_GONE = 4;
 /** With instruments that err a way has to tell by so much more. */
 const MARGIN = 0.06;
 
-/** What instruments that do not err would show with each step; null where the car has no steady state. */
+/** Error-free readings of each step; null where the car has no steady state. */
 interface Shown {
   running: Partial<Record<Speed, Record<DrillChannel, number> & Partial<RunningSetting>>>;
   rest: DrillReadings["rest"];

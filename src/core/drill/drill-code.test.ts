@@ -53,7 +53,7 @@ describe("a code", () => {
 });
 
 describe("the case of a code", () => {
-  /** What stands here was given out: it may never change. A better maker is a new one beside the first. */
+  /** These codes were given out and may never change. A better maker is added beside the first. */
   it("is the same on every machine and in every later release", () => {
     const made = drillThemes.flatMap((theme) =>
       Array.from({ length: 200 }, (_, number) => caseOfCode({ maker: 1, theme, number: number * 4111 })),

@@ -1,4 +1,4 @@
-/** What has been read of a car so far, as the reading file that the inference is asked with. */
+/** Readings of a car so far, as the reading file that the inference is asked with. */
 import { type Cause, causes, type FaultCause } from "../causes/catalogue";
 import { CLEAR } from "../diagnosis/decide/clear";
 import { classOf } from "../diagnosis/weigh/classes";
@@ -44,7 +44,7 @@ export function fileOfReadings(
 export const weighReadings = (given: Pick<DrillCase, "state" | "labelKnown">, readings: DrillReadings): Weighed =>
   weigh(fileOfReadings(given, readings));
 
-/** How probable it is that just this is the matter: its class, or, where the networks know no such pair, the less probable of its causes. */
+/** Probability of exactly this set: its class, or, where the networks know no such pair, the lower one of its causes. */
 export function probabilityOf(truth: readonly FaultCause[], weighed: Weighed): number {
   const k = classOf(truth);
   if (k >= 0) return weighed.classes[k]!;
@@ -62,7 +62,7 @@ export interface Leading {
 
 const LEADING = 3;
 
-/** What readings allow, the likeliest first. */
+/** Possible causes by the readings, most likely first. */
 export function leadingOf(weighed: Weighed): Leading[] {
   const share = shares(weighed);
   return causes

@@ -86,7 +86,7 @@ describe("a run at the car", () => {
     expect(run.readings.running.idle).toBeUndefined();
     does(run, "settle");
     expect(run.readings.running.idle).toMatchObject({ lowKpa: expect.any(Number), liquidLineC: expect.any(Number) });
-    // What falls while it is recovered is no pressure at rest.
+    // A pressure that falls during recovery is no static pressure.
     expect(does(new DrillRun(van), "gauges", "recover").readings).toMatchObject({
       rest: null,
       recoveredG: expect.any(Number),

@@ -50,7 +50,7 @@ export type Refusal =
 const LOOK_S = 15;
 const LOOK_SAMPLES = LOOK_S / SAMPLE_S;
 const MINUTE_SAMPLES = 60 / SAMPLE_S;
-/** What is judged reaches back so far, s. */
+/** Judged period, s. */
 const REACH_S = 170;
 /** A car that has stood so long is at rest. */
 const RESTED_S = 1500;
@@ -111,7 +111,7 @@ export class DrillRun {
     return !this.isOver && due > given;
   }
 
-  /** How the needles that are on stand: the slowest speaks. */
+  /** State of the connected gauges: the slowest decides. */
   get settled(): "off" | "waiting" | "settling" | "cycling" | "steady" {
     if (this.engine === "off") return "off";
     const judged = judgeStream(this.recent, this.sinceS);
@@ -150,7 +150,7 @@ export class DrillRun {
     return null;
   }
 
-  /** What cannot be done now, and why. */
+  /** Acts not possible now, and why. */
   get refusals(): Partial<Record<DrillAct, Refusal["code"]>> {
     return Object.fromEntries(
       drillActs.flatMap((act) => {
@@ -200,7 +200,7 @@ export class DrillRun {
     const most = Math.round(actMinutes[act] * MINUTE_SAMPLES);
     if (act === "recover") {
       this.changed();
-      // What falls from here on is no reading of the car.
+      // From here on the values are no readings of the car.
       this.weighed = true;
       this.car.recover(true);
       const end = this.at + most;
@@ -210,7 +210,7 @@ export class DrillRun {
         return empty > EMPTY_SAMPLES;
       });
       this.car.recover(false);
-      // What the machine does not need of its time is the work around it: nothing of the car changes any more.
+      // The rest of the act's minutes is work around the machine: nothing of the car changes.
       this.car.skip(end - this.at);
       this.at = end;
       const { recoveredG } = this.car.grams;
@@ -219,7 +219,7 @@ export class DrillRun {
       return;
     }
     if (act === "vapour-low" || act === "liquid-low" || act === "liquid-high") {
-      // What was read before is of another charge.
+      // Earlier readings belong to another charge.
       this.changed();
       this.readings = { ...nothingRead, found: this.readings.found };
       const side = act === "liquid-high" ? "high" : "low";

@@ -1,7 +1,7 @@
-/** What drills are made of: lists that drawings and words walk as well. Nothing here computes, so that a page does not load the simulator for them. */
+/** Shapes of drills: lists that drawings and words use as well. Nothing here computes, so a page does not load the simulator for them. */
 import type { PartId, SignId } from "../causes/signs";
 
-/** What a case is about, in the order of how hard it is; the letter stands in its code and is never changed. */
+/** Themes of a case by difficulty; the letter stands in its code and is never changed. */
 export const drillThemes = [
   "pressures",
   "clamps",
@@ -43,7 +43,7 @@ export const themeLevels: Record<DrillTheme, 1 | 2 | 3> = {
   "wrong-reading": 3,
 };
 
-/** What a learner can do at the car. */
+/** Acts of a learner at the car. */
 export const drillActs = [
   "look",
   "gauges",
@@ -124,7 +124,7 @@ export const spoiledBy: Record<Misread, DrillChannel> = {
   "slipped-liquid-clamp": "liquid",
 };
 
-/** What the customer says of it. Nobody has to be right. */
+/** Complaint of the customer, right or wrong. */
 export const complaints = [
   "never-cold",
   "weak-always",
@@ -158,7 +158,7 @@ export interface DrillStory {
   believes: CustomerBelief;
 }
 
-/** What went wrong by the learner's own hand. */
+/** Accidents caused by the learner. */
 export const dangers = ["can-burst", "slugged", "ran-on-after-relief"] as const;
 export type Danger = (typeof dangers)[number];
 
@@ -176,7 +176,7 @@ export const mistakes = [
 ] as const;
 export type Mistake = (typeof mistakes)[number];
 
-/** What a look or a touch found. */
+/** Result of a visual check or touch. */
 export interface Found {
   part: PartId;
   sign: SignId;

@@ -15,7 +15,7 @@ export function caseOfSource(source: DrillSource): Result<DrillCase, SourceIssue
   return parts.ok ? succeed(caseOfCode(parts.value)) : parts;
 }
 
-/** What an address asks for: a code, or a state of the bench without its name; null where it asks for neither. */
+/** Source named by an address: a code, or a bench state without its name; null where there is neither. */
 export function sourceOfQuery(query: string): Result<DrillSource, SourceIssue> | null {
   const given = new URLSearchParams(query);
   const code = given.get("code");
@@ -31,7 +31,7 @@ export function sourceOfQuery(query: string): Result<DrillSource, SourceIssue> |
   return fail({ code: "broken-state", field: read.issue.code === "broken" ? read.issue.field : "v" });
 }
 
-/** The same as the query of an address. */
+/** Query of an address for a source. */
 export function queryOfSource(source: DrillSource): string {
   return source.kind === "code"
     ? new URLSearchParams({ code: source.code }).toString()

@@ -1,4 +1,4 @@
-/** What a learner does, as it is kept; light enough for a page, which does not load the simulator for it. */
+/** Steps of a learner as kept; light enough for a page, which does not load the simulator for it. */
 import { causes, faultCauses } from "../causes/catalogue";
 import { partIds } from "../causes/signs";
 import * as z from "../zod";
@@ -12,7 +12,7 @@ export const momentSchema = z
   .min(0)
   .max(MOST_MINUTES * 120);
 
-/** What the learner did; `at` in samples of half a second since the car came in. */
+/** Act of the learner; `at` in half-second samples since the car came in. */
 export const drillStepSchema = z.discriminatedUnion("does", [
   z.strictObject({
     at: momentSchema,

@@ -44,5 +44,5 @@ export function benchOfTest(reading: ReadingFile, state: BenchState, work: reado
   return read.success ? read.data : null;
 }
 
-/** What air usually is, where it was only told that there is some, g. */
+/** Typical air content where only its presence was told, g. */
 const AIR_G = 8;

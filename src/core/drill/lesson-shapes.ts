@@ -1,7 +1,7 @@
-/** What a class is shown, and a lesson made of a log; light enough for a page. Pressures kPa gauge, temperatures degC, times s. */
+/** Content of a class and of a lesson from a log; light enough for a page. Pressures kPa gauge, temperatures degC, times s. */
 import type { Cause, FaultCause } from "../causes/catalogue";
 
-/** What a class can be shown, each on a key of its own. */
+/** Channels shown to a class, each on a key of its own. */
 export const lessonChannels = ["low", "high", "vent", "suction", "liquid", "discharge"] as const;
 export type LessonChannel = (typeof lessonChannels)[number];
 
@@ -13,7 +13,7 @@ export type PauseKind = (typeof pauseKinds)[number];
 export interface LessonPause {
   atS: number;
   kind: PauseKind;
-  /** What the readings allow by then, the likeliest first; empty where nobody weighed them. */
+  /** Possible causes at that time, most likely first; empty where not evaluated. */
   allowed: { cause: Cause; probability: number }[];
 }
 
@@ -38,7 +38,7 @@ const MOST_SAMPLES = 4000;
 /** A part shorter than this is a blip of the engine, s. */
 const LEAST_S = 40;
 
-/** Of a log, or of what a record kept: pauses where the engine was changed. Nobody weighed it; the trainer knows the answer. */
+/** Lesson from a log or a kept trace: pauses where the engine was changed. Not evaluated; the trainer knows the answer. */
 export function lessonOfLog(
   given: readonly ({ time: number; rpm: number | null } & Partial<Record<LessonChannel, number | null>>)[],
 ): Lesson {

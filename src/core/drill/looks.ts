@@ -1,4 +1,4 @@
-/** What eyes and hands find at a car: signs of what is the matter, as often as a look finds them, and warmth where the refrigerant makes it. */
+/** Findings by eye and hand: signs of the fault, at their detection rate, and warmth from the refrigerant. */
 import { waterSaturationKpa } from "../air/humid-air";
 import { causeEntry, type FaultCause } from "../causes/catalogue";
 import { type PartId, partIds, type SignId } from "../causes/signs";
@@ -14,7 +14,7 @@ const SEEN: readonly SignId[] = ["not-turning", "blocked", "bent", "oily"];
 /** A leak leaves oil where it can be seen about so often: trade experience, rounded. */
 const OIL_SEEN = 0.35;
 
-/** What a look round the car finds; the same for the same car each time. A look that finds nothing proves nothing. */
+/** Result of a visual check; the same for the same car each time. Finding nothing proves nothing. */
 export function looksOf(given: DrillCase): Found[] {
   const { uniform } = seededNoise(given.spread + 7_919);
   for (let i = 0; i < 8; i++) uniform();
@@ -52,7 +52,7 @@ const places: Partial<Record<PartId, LinePlace>> = {
   "low-port": "suction",
 };
 
-/** What a hand says of a surface. */
+/** Description of a surface by touch. */
 export type Feel = "hot" | "warm" | "as-the-air" | "cold" | "sweating" | "frost" | "turns" | "stands";
 
 const HOT_K = 12;

@@ -1,6 +1,6 @@
 /**
- * What a learner has done and what is due again. Each run is kept with its acts and its result; when something comes again follows from all runs in
- * their order, so that two devices' runs are simply put together. Scheduling by FSRS (the library ts-fsrs, its published default weights).
+ * Progress of a learner and due dates. Each run is kept with its acts and result; the schedule follows from all runs in order, so that runs of two
+ * devices are simply combined. Scheduling by FSRS (library ts-fsrs, published default weights).
  */
 import { type Card, createEmptyCard, fsrs, type Grade, Rating } from "ts-fsrs";
 import { type Cause, faultCauses } from "../causes/catalogue";
@@ -26,7 +26,7 @@ export const drillRecordSchema = z.strictObject({
   id: z.string().min(1).max(100),
   learnerId: z.string().min(1).max(100),
   at: instantSchema,
-  /** Of a made case, or the address of a state of the bench. */
+  /** Code of a made case, or the address of a bench state. */
   code: z.string().max(20).nullable(),
   bench: z.string().max(4000).nullable(),
   theme: z.enum(drillThemes).nullable(),
@@ -60,7 +60,7 @@ export function recordOf(
   };
 }
 
-/** What is practised: a cause, or a theme. */
+/** Subject of practice: a cause, or a theme. */
 export type Subject = { kind: "cause"; cause: Cause } | { kind: "theme"; theme: DrillTheme };
 
 export interface SubjectStanding {
@@ -123,7 +123,7 @@ export function standingOf(records: readonly DrillRecord[]): SubjectStanding[] {
 export const dueOf = (standing: readonly SubjectStanding[], now: Date): SubjectStanding[] =>
   standing.filter(({ dueAt }) => dueAt.getTime() <= now.getTime());
 
-/** How often each sort of mistake was made: in the earlier and in the later half of the runs, and in how many runs. */
+/** Frequency of each kind of mistake in the earlier and later half of the runs, and their number. */
 export function mistakesOverTime(
   records: readonly DrillRecord[],
 ): { mistake: Mistake; earlier: number; later: number; earlierOf: number; laterOf: number }[] {

@@ -58,7 +58,7 @@ export class InstrumentSet {
     ) as Partial<Record<ChannelId, Sensor>>;
   }
 
-  /** What the scale has crept and what has leaked away since the instruments were set up; kept with the circuit. */
+  /** Scale drift and leakage since the instruments were set up; kept with the circuit. */
   get state(): { driftG: number; leakedG: number } {
     return { driftG: this.driftG, leakedG: this.leakedG };
   }

@@ -7,7 +7,7 @@ export interface RackVehicle {
   id: string;
   name: string;
   label: VehicleLabel;
-  /** What is really in it when it comes in, kg. */
+  /** Actual charge at intake, kg. */
   foundKg: number;
   faults: readonly Fault[];
   leaks: readonly Leak[];

@@ -32,7 +32,7 @@ export const engineRpm: Record<Engine, number> = { off: 0, idle: 800, fast: 1800
  */
 export type ChargeValve = "shut" | "liquid-high" | "vapour-low" | "hose-low";
 
-/** What is connected to the ports besides the gauges. */
+/** Device on the ports besides the gauges. */
 export type Machine = MachineKind;
 
 /**
@@ -47,7 +47,7 @@ export interface RackSample extends Omit<InstrumentSample, "recoveredG" | "clutc
   /** Oil that came with what was recovered. */
   recoveredOilG: number | null;
   machine: Machine;
-  /** What the simulated circuit stands at under vacuum, so that it can be taken up again; null at a real car. */
+  /** State of the simulated circuit under vacuum, for resuming; null at a real car. */
   vacuumState: VacuumState | null;
 }
 
@@ -76,7 +76,7 @@ export class SimulatedRack {
   private readonly instruments: InstrumentSet;
   private engine: Engine = "off";
   private onScale: string | null = null;
-  /** What each container that has stood on the scale held when it was taken off, kg: a can weighs what it weighs. */
+  /** Content of each cylinder when it was last taken off the scale, kg. */
   private readonly containers = new Map<string, number>();
   private machine: Machine = "off";
   /** The charging hose has been put on. */
@@ -125,7 +125,7 @@ export class SimulatedRack {
     return { vehicleId: vehicle.id, engine, circuit, instruments: this.instruments.state, onScale, containers };
   }
 
-  /** What is on and what stands on the scale. */
+  /** Engine, machine and the cylinder on the scale. */
   get standing(): { engine: Engine; machine: Machine; onScale: string | null } {
     const { engine, machine, onScale } = this;
     return { engine, machine, onScale };

@@ -17,7 +17,7 @@ import type { InstrumentSample } from "./stream";
 
 const LONGEST_S = 86_400;
 
-/** What happens at one moment; every field may be absent. */
+/** Event of one moment; every field may be absent. */
 const eventSchema = z.strictObject({
   atS: z.number().min(0).max(LONGEST_S),
   /** 0 stops the engine. */
@@ -74,7 +74,7 @@ export function checkSchedule(given: unknown): Result<Schedule, SimulateIssue> {
   return succeed(checked.data);
 }
 
-/** Of events that nobody has checked yet. */
+/** Events before they are checked. */
 function latestOf(events: readonly unknown[]): number {
   let latest = 0;
   for (const event of events) {

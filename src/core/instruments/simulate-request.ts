@@ -1,4 +1,4 @@
-/** What to simulate, as a file says it: vehicle and conditions as in a reading file, charge, faults, engine speeds. */
+/** Simulation request of a file: vehicle and conditions as in a reading file, charge, faults, engine speeds. */
 import { faultCauses } from "../causes/catalogue";
 import { MOST_CHARGE_SHARE } from "../causes/overcharge";
 import { effectsOf, type Fault } from "../circuit/faults";
@@ -40,7 +40,7 @@ export type SimulateRequest = z.infer<typeof simulateSchema>;
 export interface SimulateIssue {
   /** Path of the field, empty for the whole. */
   field: string;
-  /** What was expected, with limit and unit. */
+  /** Expected value, with limit and unit. */
   expected: string;
 }
 

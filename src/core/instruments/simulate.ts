@@ -14,7 +14,7 @@ import { Sensor } from "./sensor";
 import { conditionsOfRequest, faultsOfRequest, labelOfRequest, type SimulateRequest } from "./simulate-request";
 import { workshopSensors } from "./workshop-sensors";
 
-/** What the readings cannot show, at one engine speed. */
+/** Values that readings cannot show, at one engine speed. */
 export interface ModelSetting {
   rpm: number;
   kind: SteadyResult["kind"];

@@ -11,9 +11,9 @@ export interface Moment {
   engineRuns: boolean;
   /** There is no refrigerant left that a vacuum gauge would have to be shut off from. */
   empty: boolean;
-  /** How far the scale has crept, g. */
+  /** Drift of the scale, g. */
   driftG: number;
-  /** What a clamp feels of a line when it sits close to exhaust or radiator, degC. */
+  /** Error of a clamp close to exhaust or radiator, degC. */
   felt: (line: ClampedLine, lineC: number) => number;
 }
 
@@ -22,7 +22,7 @@ export type ClampedLine = "suction" | "liquid" | "discharge";
 export interface WorkshopSensor {
   /** Null for what the vehicle's own network says as it is. */
   spec: SensorSpec | null;
-  /** What it is held to; null where there is nothing. */
+  /** Surface it is held to; null where there is none. */
   holds: (moment: Moment) => number | null;
 }
 

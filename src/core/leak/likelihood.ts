@@ -18,7 +18,7 @@ export interface LeakEvidence {
   places: readonly LeakPlace[];
   signs: readonly Pick<Observation, "part" | "sign">[];
   checks: readonly LeakCheckResult[];
-  /** How fast it has been losing, g a year; null when not known. */
+  /** Leak rate, g a year; null when not known. */
   lossGYear: number | null;
 }
 
@@ -30,7 +30,7 @@ export interface LeakLikelihood {
   signs: SignId[];
 }
 
-/** How many times likelier a sign is where it leaks. Round numbers of the trade, estimated by this project. */
+/** Likelihood ratio of a sign where it leaks. Round numbers of the trade, estimated by this project. */
 const signOdds: Partial<Record<SignId, number>> = { oily: 12, dye: 40, wet: 3, hiss: 3, bubbles: 40, bent: 5 };
 const pointing: readonly SignId[] = ["oily", "dye", "wet"];
 /** A place that no circuit board shows: pipes under the car, rear circuits. */
@@ -38,7 +38,7 @@ const ELSEWHERE = 0.04;
 /** A loss that brings a car in, where nobody knows how fast it was, g a year. */
 const USUAL_LOSS_G_YEAR = 150;
 
-/** How likely a method shows the leak where it is, 0 to 1. */
+/** Detection rate of a method at the leak, 0 to 1. */
 export function chanceToShow(place: LeakPlace, method: LeakMethod, lossGYear: number | null): number {
   const { smallestGYear, chance, needsSight } = leakMethods[method];
   const loss = lossGYear ?? USUAL_LOSS_G_YEAR;

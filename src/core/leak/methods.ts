@@ -6,7 +6,7 @@ export type LeakMethod = (typeof leakMethodIds)[number];
 interface LeakMethodEntry {
   /** Smallest leak that it shows reliably, g of refrigerant a year. */
   smallestGYear: number;
-  /** How often it shows one that is larger, where the place can be reached. */
+  /** Detection rate of a larger leak that can be reached. */
   chance: number;
   /** Time at one place. */
   minutes: number;

@@ -47,7 +47,7 @@ export function posteriorDraws(
   return members;
 }
 
-/** How far the power can be raised before too few members keep their weight. */
+/** Highest exponent that leaves enough members with weight. */
 function nextStep(logs: readonly number[], most: number): number {
   const largest = Math.max(...logs);
   const keeps = (step: number) => {

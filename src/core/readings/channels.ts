@@ -19,9 +19,9 @@ interface Channel {
   unit: UnitId;
   /** Column of the instruments' CSV, which carries the unit. */
   column: string;
-  /** What can be typed of it, and why no more. */
+  /** Limits of typed values, with the reason. */
   typed?: Range & { reason?: string };
-  /** What the instrument can read at all; beyond it a reading is a fault of the instrument. */
+  /** Range of the instrument; beyond it a reading is a fault of the instrument. */
   readable: Range;
   /** Field of a setting in the reading file; absent where it is not a reading of the running test. */
   field?: string;

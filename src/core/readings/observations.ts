@@ -1,4 +1,4 @@
-/** What is seen, heard and felt at a vehicle: a sign at a part. */
+/** Observation at a vehicle: a sign at a part. */
 import { type PartId, partIds, signIds } from "../causes/signs";
 import { instantSchema } from "../dates";
 import * as z from "../zod";

@@ -20,7 +20,7 @@ const reading = {
 };
 const odd = [null, [], {}, "", 0, -1, 1e308, true, [null], { a: null }, "x".repeat(5000)];
 
-/** The same with some of its parts made into something else, or left out. */
+/** Replaces or removes some parts. */
 function broken(value: unknown, random: () => number): unknown {
   if (random() < 0.04) return odd[Math.floor(random() * odd.length)];
   if (Array.isArray(value)) return value.map((part) => broken(part, random));

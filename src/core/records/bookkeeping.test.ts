@@ -93,7 +93,7 @@ const act: fc.Arbitrary<Act> = fc.oneof(
   fc.constant({ kind: "undo" as const }),
 );
 
-/** What the next sample brings at most: what a tab that is killed between two of them can lose. */
+/** Largest loss when a tab is killed between two samples. */
 const SAMPLE_G = 25;
 
 describe("a job on a service station", () => {
@@ -131,7 +131,7 @@ describe("the tally, whatever happens", () => {
     fc.assert(
       fc.property(fc.array(act, { maxLength: 40 }), (acts) => {
         let job = van;
-        /** What the store holds: written with every sample. */
+        /** Stored with every sample. */
         let stored = van;
         const held: Record<string, number> = { "demo-can-a": 340, "demo-can-b": 340 };
         let lost = 0;

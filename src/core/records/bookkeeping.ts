@@ -1,4 +1,4 @@
-/** How a job's acts come into its books, and what undo may do to them: entries are never taken out, only answered. */
+/** Writes a job's acts into its log, and limits undo: entries are never removed, only reversed. */
 import {
   type Account,
   type Act,
@@ -143,7 +143,7 @@ export function drawEnded(job: Job, now: string): Job {
   return grams < SAME_G ? closed : drawn(closed, open.containerId, grams, now, hoseAfter(open.valve));
 }
 
-/** What a hose holds that passed this last. */
+/** Hose content by what passed last. */
 export const hoseAfter = (valve: (typeof valvesAt)[number]): HoseState =>
   valve.startsWith("liquid") ? "liquid" : "vapour";
 

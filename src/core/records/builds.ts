@@ -1,4 +1,4 @@
-/** How a vehicle may be built, where nobody is sure: everything that is judged of it is then judged for each. */
+/** Possible builds of a vehicle where nobody is sure: everything is then judged for each. */
 import { compressorKinds, meteringKinds } from "../readings/file/reading-file";
 import type { Job } from "./job";
 

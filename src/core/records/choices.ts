@@ -1,4 +1,4 @@
-/** What a workshop has chosen once and for all its jobs: schools it wants to see, how long it holds a vacuum, its oil sheet. */
+/** Workshop choices that apply to all jobs: charging methods, hold time, oil sheet. */
 import { repairParts, usualOilSheet } from "../charge/oil";
 import { schools } from "../charge/schools";
 import { vacuumSchools } from "../charge/vacuum/target";
@@ -12,7 +12,7 @@ import * as z from "../zod";
 import type { Credentials, Job } from "./job";
 import { inUnits } from "./unit-system";
 
-/** How long workshops hold a vacuum, s. */
+/** Hold times used by workshops, s. */
 export const holdSchools = [300, 1800, 3600] as const;
 
 const day = daySchema.nullable();
@@ -36,7 +36,7 @@ export const choicesSchema = z.object({
   ),
   /** Leak that a hold ought to show, g a year. */
   wantedLeakGYear: z.number().min(5).max(5000),
-  /** What a new job begins with: the units it is typed in, where the shop stands, and who works there. */
+  /** Defaults of a new job: units, altitude, technicians. */
   units: z.enum(unitSystems).default("kPa"),
   /** Kinds of quantity that this shop reads in another unit than the rest of its system has. */
   unitsEach: z.record(z.string().max(40), z.string().max(40)).transform(knownUnits).default({}),
@@ -133,8 +133,8 @@ export function readChoices(given: unknown): Result<ReadChoices, RecordIssue> {
 }
 
 /**
- * What is stored once `change` was made: keys that this build does not know stay as they were, at any depth, and so does a setting that cannot be
- * read until it is changed itself. `stored` must be readable by {@link readChoices}. Throws a ZodError where a new value is not allowed.
+ * Stored choices after `change`: keys unknown to this build stay, at any depth, and so does an unreadable setting until it is changed itself.
+ * `stored` must be readable by {@link readChoices}. Throws a ZodError where a new value is not allowed.
  */
 export function withChoices(stored: Readonly<Record<string, unknown>>, now: Choices, change: Partial<Choices>): object {
   const next = choicesSchema.parse({ ...now, ...change });

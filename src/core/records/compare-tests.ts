@@ -59,7 +59,7 @@ export function compareTests(
       unit: UnitId;
       before: Measured | null;
       after: Measured | null;
-      /** Of what is derived from readings at equal conditions. */
+      /** Value derived from readings at equal conditions. */
       equal?: Measured | null;
     }[] = [
       ...compared.map((id) => ({

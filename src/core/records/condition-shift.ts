@@ -5,7 +5,7 @@
 import type { ExpectedRanges } from "../diagnosis/explain/expected-range";
 import { type ComparedChannel, comparedChannels } from "../diagnosis/explain/state-channels";
 
-/** What is to be added to the second test's readings, and how far that is doubted. */
+/** Correction to the second test's readings, with its uncertainty. */
 export type ConditionShift = Record<ComparedChannel, { by: number; uncertainty: number }>;
 
 /** A shift is itself known to this share. */

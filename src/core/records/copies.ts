@@ -21,10 +21,7 @@ export interface Copies {
   allowed: boolean;
 }
 
-/**
- * What is typed before everything is erased: "erase" where a verified copy has everything, else with the number of jobs that go, so that nobody
- * loses them unread.
- */
+/** Confirmation text before erasing: "erase" where a verified copy has everything, else the number of jobs lost, so that nobody loses them unread. */
 export function eraseWord(jobs: number, copies: Pick<Copies, "unsaved" | "others" | "lastAt">): string {
   if (jobs === 0 || (copies.lastAt !== null && unsavedRecords(copies) === 0)) return "erase";
   return jobs === 1 ? "erase 1 job" : `erase ${jobs} jobs`;

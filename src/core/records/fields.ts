@@ -6,7 +6,7 @@ import type { FieldSpec } from "../units/entry";
 const spec = (label: string, dimension: FieldSpec["dimension"], range: { min: number; max: number }, reason?: string) =>
   ({ label, dimension, min: range.min, max: range.max, ...(reason ? { reason } : {}) }) satisfies FieldSpec;
 
-/** What can be typed of each channel (readings/channels.ts). */
+/** Typed fields of each channel (readings/channels.ts). */
 const channelFields = Object.fromEntries(
   channelIds.flatMap((id) => {
     const channel = channels[id];
@@ -20,7 +20,7 @@ function reasonOf(typed: { min: number; max: number; reason?: string }): string 
   return typed.reason;
 }
 
-/** The same field, knowing where its values mostly lie. */
+/** Field with its usual range. */
 const mostly = (field: FieldSpec, min: number, max: number): FieldSpec => ({ ...field, usual: { min, max } });
 
 export const fields = {

@@ -101,11 +101,11 @@ export function outcomeOf(
   const asked = way !== undefined && allowed.includes(way) ? way : usual;
   if (asked === "keep") return null;
   const updatedAt = instantAfter(now, here.updatedAt, file.updatedAt);
-  // What was signed comes in as it was signed, to the letter; only when it was stored is no part of it.
+  // A signed job is imported exactly as signed; only its storing time differs.
   if (asked === "take" && issue?.code === "signed") return { ...file, updatedAt };
   // The books are only ever added to, whichever words are taken.
   const one = { ...(asked === "take" ? { ...file, ledger: merged.ledger } : merged), updatedAt };
-  // What could not be read again as one stands side by side.
+  // A merge that cannot be read again is kept beside the original.
   const read = asked === "beside" ? null : readJob(one);
   return read?.ok ? read.value : { ...file, id: newId() };
 }

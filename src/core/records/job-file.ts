@@ -49,7 +49,7 @@ export function readJobFile(text: string): Result<Job, JobFileIssue> {
   return read.ok ? succeed(read.value.job) : read;
 }
 
-/** The same with its pictures. */
+/** Job file with its photos. */
 export function readFiledJob(text: string): Result<JobInFile, JobFileIssue> {
   const parsed = parsedFile(text, JOB_FILE_LIMIT_BYTES);
   if (!parsed.ok) return parsed;
@@ -73,7 +73,7 @@ export function readFiledJob(text: string): Result<JobInFile, JobFileIssue> {
   return succeed({ job: read.value, pictures });
 }
 
-/** What stands in a file of ours, whatever it is: refused by its size before it is looked at. */
+/** Identifies a file of ours; refused by its size before it is read. */
 export function parsedFile(
   text: string,
   limitBytes: number,
@@ -110,7 +110,7 @@ export function readJob(given: unknown): Result<Job, JobFileIssue> {
   return wrong === null ? succeed(checked.data) : fail(wrong);
 }
 
-/** What would keep a changed job from being read again; null when nothing would. Only parts that changed are looked at. */
+/** Issue that would keep a changed job from being read again; null when there is none. Only changed parts are checked. */
 export function checkChange(before: Job, after: Job): JobFileIssue | null {
   const parts = (Object.keys(jobSchema.shape) as (keyof Job)[]).filter((part) => after[part] !== before[part]);
   for (const part of parts) {
@@ -126,7 +126,7 @@ function brokenAt(error: z.ZodError, part?: string): JobFileIssue {
   return { code: "broken", field: path.join("."), expected: issue.message };
 }
 
-/** What no field shows by itself: books as they are written here, and containers that can be told apart. */
+/** Rules across fields: a valid log, and distinct cylinders. */
 function wrongWithin(job: Job): JobFileIssue | null {
   const { ledger, charge } = job;
   const issue = checkLedger(ledger);

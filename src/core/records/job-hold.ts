@@ -62,7 +62,7 @@ export function holdSettingOf(job: Job, ambientC: number | null = null): HoldSet
 
 const judged = new WeakMap<Job["evacuate"], { key: string; answer: HoldAnswer | null }>();
 
-/** What the newest hold shows; null without one that can be judged. Takes a tenth of a second, once for the same readings. */
+/** Result of the newest hold; null without one that can be judged. Takes a tenth of a second, once for the same readings. */
 export function judgedHold(job: Job): HoldAnswer | null {
   const setting = holdSettingOf(job);
   if (setting === null) return null;

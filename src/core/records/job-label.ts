@@ -1,4 +1,4 @@
-/** What the label says, as far as it can be computed with. */
+/** Label data that can be computed with. */
 import type { Refrigerant } from "../fluids/helmholtz";
 import { entryValue } from "../units/entry";
 import { fields } from "./fields";
@@ -18,7 +18,7 @@ export interface Label {
 /** Where a label gives none. */
 export const USUAL_TOLERANCE_G = 20;
 
-/** What the label says; without a tolerance on it the usual one counts. */
+/** Label data; without a tolerance the usual one applies. */
 export function labelOf(job: Job): Label {
   const assumed = job.intake.tolerance.text.trim() === "";
   return {

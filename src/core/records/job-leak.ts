@@ -53,7 +53,7 @@ export function placesOfJob(job: Job): LeakPlace[] {
   return leakPlaceIds.filter((place) => here.includes(place) || checked.includes(place));
 }
 
-/** How fast it has been losing, g a year; null where that was not weighed or nobody knows since when. */
+/** Leak rate, g a year; null where not weighed or the start is unknown. */
 export function lossGYearOf(job: Job): number | null {
   const aMonth = lossOf(job)?.lossGPerMonth?.median ?? null;
   return aMonth === null ? null : aMonth * MONTHS_A_YEAR;

@@ -36,7 +36,7 @@ export function foundOf(job: Job, hoseLoss = hoseLossOf(job)): number | null {
 
 const DAY_MS = 86_400_000;
 
-/** What the weight tells of the loss, and of its rate where the last filling by weight is on record; null while it was not weighed. */
+/** Loss by weight, with its rate where the last charge by weight is recorded; null while not weighed. */
 export function lossOf(job: Job): FoundCharge | null {
   const foundG = foundOf(job);
   const recoveredG = read("recovered", job.recover.recovered);
@@ -60,7 +60,7 @@ export function settingValues(setting: TestSetting): SettingValues {
   return { ...Object.fromEntries(values), rpm: read("rpm", setting.rpm) } as SettingValues;
 }
 
-/** Of the setting of a test that was read last: fast idle where its high side was read. */
+/** Setting of a test that was read last: fast idle where its high side was read. */
 export function newestValues(test: TestRecord): SettingValues {
   const [idle, fast] = test.settings.map(settingValues) as [SettingValues, SettingValues];
   return fast.high !== null ? fast : idle;
@@ -182,7 +182,7 @@ export function readingFileOf(
   const { condenserFan, evaporators, highPort } = job.intake;
   const test = job[which];
   const typedC = read("ambient", test.ambient);
-  // What is empty is not run: its parts stand for the ambient.
+  // An empty circuit is not run: its parts have ambient temperature.
   const standsC = which === "baseline" && emptyOf(job) !== null ? read("soak", job.rest.soak) : null;
   const ambientC = typedC ?? needles?.ambientC ?? standsC;
   const streams = typedC === null && needles !== null && needles.humidityPct !== null;
@@ -245,7 +245,7 @@ export function readingFileOf(
           inspectedParts: [...job.look.fine],
           complaints: job.intake.complaints,
         }
-      : // What was charged by weight is no evidence that label, scale and unit are right: the readings speak alone.
+      : // A charge by weight is no evidence that label, scale and unit are right: the readings are judged alone.
         { recoveredG: null, ...beforeWork(job) }),
   };
 }
@@ -280,14 +280,14 @@ function withSpots(running: readonly RunningSetting[], job: Job): RunningSetting
       : {
           ...setting,
           liquidLineC: setting.liquidLineC ?? at("liquid-port"),
-          // What was clamped at this speed stands before what was spotted.
+          // Clamped values at this speed take precedence over spotted ones.
           meteringInletC: setting.meteringInletC ?? at("metering-in") ?? at("drier-out"),
           dischargeLineC: setting.dischargeLineC ?? at("discharge"),
         },
   );
 }
 
-/** What was charged by weight: after that the charge is known as well as if it had been recovered. Null before. */
+/** Charge by weight: known as well as if recovered. Null before. */
 export function chargedOf(job: Job): number | null {
   const found = balanceOf(job);
   return found?.ok && found.value.drawnG > 0 ? found.value.inVehicleG : null;
@@ -310,7 +310,7 @@ export function vehicleLabelsOf(job: Job): VehicleLabel[] {
   );
 }
 
-/** The same of the most usual way; null while what sizes a vehicle is missing. */
+/** Vehicle of the most common build; null while sizing data are missing. */
 export function vehicleLabelOf(job: Job): VehicleLabel | null {
   return vehicleLabelsOf(job)[0] ?? null;
 }
@@ -346,7 +346,7 @@ export function chargingHoseOf(job: Job): ChargingHose | null {
   return chargingHose(refrigerant, altitudeM, lengthM, boreOf(job), temperatureC);
 }
 
-/** What is in the hose after what it passed last, and when all is done; what was typed goes before both. Null while it cannot be read. */
+/** Hose content now and at the end; typed values take precedence. Null while unreadable. */
 function hoseOf(job: Job): { hoseNowG: number; hoseEndG: number } | null {
   // A station fills its own hoses and reckons them itself.
   if (job.station.used) return { hoseNowG: 0, hoseEndG: 0 };
@@ -364,7 +364,7 @@ const USUAL_HOSE_M = 1.5;
 
 const isBlank = ({ text }: Entry) => text.trim() === "";
 
-/** What the mass balance is computed from; null while label or tolerance are missing, or something cannot be read. An empty purge is none. */
+/** Inputs of the mass balance; null while label or tolerance are missing, or a value cannot be read. A blank purge is none. */
 export function chargeInputsOf(job: Job): ChargeInputs | null {
   const { chargeG, toleranceG } = labelOf(job);
   const { purged } = job.charge;
@@ -386,7 +386,7 @@ export function chargeInputsOf(job: Job): ChargeInputs | null {
   };
 }
 
-/** What is in it before charging: nothing after recovery, or what the readings held where it is only corrected. */
+/** Charge before charging: none after recovery, or by the readings where it is only corrected. */
 export function residualOf(job: Job): number {
   if (job.correction === null) return 0;
   const taken = recoveredOf(job);

@@ -68,7 +68,7 @@ export function emptyOf(job: Job): EmptyKind | null {
   return emptyKinds.find((kind) => kind === verdict) ?? null;
 }
 
-/** What the static pressure says against the label's refrigerant; null where it fits, or was not read. */
+/** Deviation of the static pressure from the label's refrigerant; null where it fits or was not read. */
 export function foreignOf(job: Job): Foreign | null {
   const refrigerant = workableRefrigerant(job);
   const soakC = read("soak", job.rest.soak);

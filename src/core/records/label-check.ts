@@ -1,10 +1,10 @@
-/** What speaks against the label as it was typed, before any reading: earlier visits, the size of the vehicle, and the weight that came out of it. */
+/** Doubts about a typed label before any reading: earlier visits, the vehicle's size, and the recovered weight. */
 import type { Job } from "./job";
 import { labelOf } from "./job-label";
 import { lossOf } from "./job-readings";
 
 export type LabelDoubt =
-  /** The same vehicle had another label before. `at`: ISO instant of that visit. */
+  /** Earlier visits had another label. `at`: ISO instant of that visit. */
   | { code: "earlier-visit"; labelG: number; at: string }
   /** Few vehicles with so many evaporators take so little, or so much. */
   | { code: "size-class"; evaporators: 1 | 2; low: number; high: number }

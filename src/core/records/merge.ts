@@ -32,7 +32,7 @@ const isBlank = (value: unknown) =>
   (Array.isArray(value) && value.length === 0) ||
   (typeof value === "object" && "text" in value && String((value as { text: unknown }).text).trim() === "");
 
-/** How lists of some places are made one, by the path; any other list is one answer. */
+/** Merge rules of lists by path; any other list is merged as one value. */
 type Lists = Readonly<Record<string, (here: never[], file: never[]) => unknown[]>>;
 
 /** Where both began: what still stands as it did there was not touched. */
@@ -139,7 +139,7 @@ const listsOfRecords: Lists = {
   joined: union(({ id, at }: { id: string; at: string }) => `${id} ${at}`) as never,
 };
 
-/** The same for a vehicle or a container. */
+/** Merges a vehicle or a cylinder in the same way. */
 export function mergedRecords<Kind extends { updatedAt: string }>(here: Kind, file: Kind): Merged<Kind> {
   const later = file.updatedAt > here.updatedAt ? "file" : "here";
   const strip = ({ updatedAt: _, ...rest }: Kind) => rest as Tree;

@@ -1,16 +1,16 @@
-/** What stands on the quick desk: readings of nobody's job, kept as they were typed. */
+/** Values of the quick desk: not of any job, kept as typed. */
 import { type CandidateName, candidateNames } from "../fluids/identification";
 import { entry, entrySchema } from "../units/entry";
 import type { UnitSystem } from "../units/figures";
 import * as z from "../zod";
 import { fields } from "./fields";
 
-/** Of pressure and saturation temperature one is given; the other follows from it. */
+/** Pressure or saturation temperature is given; the other follows. */
 const sideSchema = z.strictObject({
   given: z.enum(["pressure", "temperature"]),
   pressure: entrySchema,
   temperature: entrySchema,
-  /** Of the pipe on that side. */
+  /** Line temperature of that side. */
   line: entrySchema,
 });
 export type DeskSide = z.infer<typeof sideSchema>;

@@ -87,8 +87,8 @@ describe("from entries to numbers", () => {
     expect(reading.running?.[0]?.highKpa).toBeCloseTo(122 * 6.894757, 3);
     expect(reading.vehicle.chargeG).toBeCloseTo(22 * 28.3495, 2);
     expect(readingFileOf(pickup, "proof")?.rest).toBeNull();
-    // What was charged by weight is known, and is not inferred from pressures.
-    // What was charged by weight is no evidence of the label: the readings speak alone.
+    // A charge by weight is known and not inferred from pressures.
+    // A charge by weight is no evidence of the label: the readings are judged alone.
     expect(readingFileOf(pickup, "proof")?.recoveredG).toBeNull();
     expect(readingFileOf(estate, "proof")?.recoveredG ?? null).toBeNull();
   });
@@ -148,7 +148,7 @@ describe("proof", () => {
 });
 
 describe("a job of an older version", () => {
-  /** What version 3 knew of a job: draws in place of books, no repair, no checks. */
+  /** A version 3 job: draws in place of a log, no repair, no checks. */
   const known: Job = {
     ...pickup,
     intake: { ...pickup.intake, model: "", plate: "", vin: "", mileage: entry("", "km") },
@@ -323,7 +323,7 @@ it("what went with the gauge hoses belongs to what was found in the vehicle", ()
   expect(foundOf(weighed)).toBeCloseTo(400 + loss.asTheyStoodG!, 9);
   const letBack: Job = { ...weighed, hookUp: { ...weighed.hookUp, hosesOff: "let-back" } };
   expect(foundOf(letBack)).toBeCloseTo(400 + loss.letBackG, 9);
-  // How they came off is not known: nothing is added that may not have gone.
+  // The disconnection is unknown: nothing is added that may not have been lost.
   expect(hoseLossOf({ ...weighed, hookUp: { ...weighed.hookUp, hosesOff: null } })!.lostG).toBeNull();
 });
 

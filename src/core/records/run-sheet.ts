@@ -171,7 +171,7 @@ const isWeighed = (job: Job): boolean => {
 
 /** Lists the entries that must be readable before anything is charged to the label. */
 export function chargeSetupGaps(job: Job): StepGap[] {
-  // What is left empty is taken as usual; what was typed has to be readable.
+  // A blank field takes the usual value; typed text must be readable.
   const unreadable = (name: FieldName, entry: Entry) => entry.text.trim() !== "" && !given(name, entry);
   return [
     ...gap("label-charge", !given("charge", job.intake.charge)),

@@ -28,7 +28,7 @@ export const SHOP_FILE_LIMIT_BYTES = 200_000_000;
 
 export type ShopFileIssue = Exclude<JobFileIssue, { code: "broken-books" }>;
 
-/** What a shop keeps beside its jobs. */
+/** Records of a shop besides its jobs. */
 export interface ShopExtras {
   /** As they were stored: keys that this build does not know stay in them. Read by {@link readChoices}. */
   choices: object | null;
@@ -54,7 +54,7 @@ export interface ShopInFile extends ShopRecords, ShopExtras {
   broken: BrokenRecord[];
 }
 
-/** What stands in a shop's file, and beside it what of it cannot be read, by its place. Nothing is changed anywhere when it fails. */
+/** Content of a shop's file, with its unreadable records by place. Nothing is changed when it fails. */
 export function readShopFile(text: string): Result<ShopInFile, ShopFileIssue> {
   const parsed = parsedFile(text, SHOP_FILE_LIMIT_BYTES);
   return parsed.ok ? readShopContent(parsed.value) : parsed;
@@ -108,7 +108,7 @@ function picturesIn(given: unknown, { picture }: ShopReader): ShopRecords["pictu
   return found;
 }
 
-/** The same of a shop's file or the file of one job, whichever it is. */
+/** Reads a shop's file or a single job's file, whichever it is. */
 export function readAnyShopFile(text: string): Result<ShopInFile, JobFileIssue> {
   const shop = readShopFile(text);
   if (shop.ok || shop.issue.code !== "foreign" || shop.issue.format !== "evrid.job") return shop;

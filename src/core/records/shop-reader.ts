@@ -35,7 +35,7 @@ export interface ShopKinds {
 }
 export type ShopList = keyof ShopKinds;
 
-/** How ids of the demo workshop began when it had no store of its own. */
+/** Prefixes of demo ids before the demo workshop had a store of its own. */
 export const DEMO_ID = "demo-";
 
 /** A record of a shop's file that cannot be read: in which list it stands, and as which. */

@@ -9,7 +9,7 @@ import { soundReadingsOf } from "./sound-tests";
 const now = "2026-05-04T08:00:00.000Z";
 const [, estate, pickup] = demoJobs(new Date(now)) as [Job, Job, Job];
 
-/** The same vehicle, back at the workshop. */
+/** A later visit of the vehicle. */
 function again(change: Partial<Job["intake"]> = {}): Job {
   const job = newJob("again", now);
   return { ...job, intake: { ...job.intake, ...pickup.intake, ...change }, altitude: pickup.altitude };
@@ -60,7 +60,7 @@ it("spots along the lines go into the reading file, at the setting that was read
   const running = readingFileOf(spotted, "baseline")!.running!;
   expect(running.at(-1)).toMatchObject({ meteringInletC: 22, dischargeLineC: 81 });
   expect(running[0]!.meteringInletC).toBeNull();
-  // What the clamp read stands before what was spotted.
+  // Clamped values take precedence over spotted ones.
   expect(running.at(-1)!.liquidLineC).toBe(readingFileOf(estate, "baseline")!.running!.at(-1)!.liquidLineC);
   const proved: Job = { ...pickup, lines: spotted.lines };
   expect(readingFileOf(proved, "proof")!.running!.every((setting) => setting.meteringInletC == null)).toBe(true);

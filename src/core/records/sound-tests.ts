@@ -1,4 +1,4 @@
-/** What this workshop has read of the same vehicle when it was sound: the proofs of earlier jobs that filled it to its label. */
+/** Readings of the same vehicle when it was sound: verifications of earlier jobs that charged it to its label. */
 import type { SoundReading } from "../diagnosis/explain/sound-vehicles";
 import type { Job } from "./job";
 import { balanceOf, conditionsOfSetting, hasReadings, settingValues, vehicleLabelOf } from "./job-readings";

@@ -1,6 +1,6 @@
 /**
- * What a person changed, as patches that take it back field by field: what instruments, the clock or another hand brought since stays. Entries of
- * the books are never taken out; those that a change wrote are answered by their opposite.
+ * Undo by patches of a person's change, field by field: later changes by instruments, the clock or another hand stay. Log entries are never removed;
+ * those that a change wrote are reversed.
  */
 import { applyPatches, enablePatches, type Patch, produceWithPatches } from "immer";
 import type { LedgerEntry } from "../charge/books/ledger";
@@ -14,7 +14,7 @@ export interface UndoStep {
   at: number;
   /** Path of the one text that was typed; null when more, or something else, was changed. */
   typed: string | null;
-  /** What leads back, and what the change left: what stands there now must still be that. */
+  /** Inverse patches, and the values after the change: the current values must still be these. */
   inverse: Patch[];
   left: Patch[];
   /** Entries of the books that it wrote. */
@@ -83,7 +83,7 @@ function backAt(job: Job, patch: Patch, left: Patch | undefined): Job | null {
   try {
     return applyPatches(job, [{ ...patch, value }]);
   } catch {
-    // What it would change is no longer there.
+    // The value it would change is gone.
     return null;
   }
 }

@@ -14,8 +14,8 @@ function isNought({ text, unit }: Entry, other: UnitId): boolean {
 }
 
 /**
- * The same, but only for kinds of quantity of which nothing is typed yet: a record keeps the units it was measured in, the blank fields beside what is
- * typed too. Gives the very same part where nothing is to be done.
+ * Changes the units only of quantities without typed values: a record keeps the units it was measured in, also in blank fields beside typed ones.
+ * Returns the same object where nothing changes.
  */
 export function blanksInUnits<Part>(part: Part, choice: UnitChoice): Part {
   const isBlank = (given: Entry) => given.text.trim() === "" || isNought(given, given.unit);

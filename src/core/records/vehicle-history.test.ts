@@ -108,7 +108,7 @@ describe("when it will matter", () => {
     const later = forecast.heldAt("2027-05-04T10:00:00.000Z");
     expect(later.middle).toBeCloseTo(filledG - 60, 0);
     expect(later.low < later.middle && later.middle < later.high).toBe(true);
-    // What is in it on the day it passes a share of the label is that share.
+    // On the predicted day the charge equals the predicted share.
     for (const { share, when } of forecast.passing)
       expect(forecast.heldAt(when.likely!).middle).toBeCloseTo(share * forecast.labelG, 3);
     expect(forecastOf(newestFirst([visit("c", "2026-05-04", 400, false)].map(visitOf)))).toBeNull();

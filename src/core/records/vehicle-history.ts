@@ -1,6 +1,6 @@
 /**
- * What the visits to a workshop say of each vehicle over the years: who came when, what it left with and what it came back with by weight, how
- * fast it loses and when that will matter. Masses g, rates g a year, instants ISO.
+ * History of each vehicle over its visits: dates, charge at departure and arrival by weight, leak rate, and forecast. Masses g, rates g a year,
+ * instants ISO.
  */
 
 import { missesMoreThanSound, SOUND_G_YEAR, UNKNOWN_YEARS } from "../charge/sound-loss";
@@ -66,7 +66,7 @@ export interface LeakRate {
 const SOUND = { ...SOUND_G_YEAR, middle: (SOUND_G_YEAR.low + SOUND_G_YEAR.high) / 2 };
 const TWO = 2;
 
-/** How fast it loses now: out of what was weighed since parts of it were last opened. */
+/** Current leak rate: from weighings since parts were last opened. */
 export function leakRateOf(history: VehicleHistory): LeakRate {
   const since = history.find(({ opened }) => opened)?.at ?? "";
   const counted = intervalsOf(history).filter(({ from }) => from >= since);
@@ -122,12 +122,12 @@ export interface Forecast {
   filledAt: string;
   /** A later visit recovered its refrigerant, and nothing was charged since, signed or not: nothing is reckoned to be in it. */
   emptied: { at: string; recoveredG: number } | null;
-  /** What should be in it at an instant: at the fastest rate, the middle one, the slowest. */
+  /** Expected charge at an instant: at the fastest, median and slowest rate. */
   heldAt: (at: string) => { low: number; middle: number; high: number };
   passing: { share: number; when: Passing }[];
 }
 
-/** What becomes of its charge; null where it was never filled by weight or its label is not known. */
+/** Forecast of its charge; null where never charged by weight or without a label. */
 export function forecastOf(history: VehicleHistory): Forecast | null {
   const filled = history.find(({ leftWithG }) => leftWithG !== null);
   if (filled?.labelG == null || filled.leftWithG === null) return null;

@@ -7,7 +7,7 @@ import { forecastOf, type LeakRate, type Passing, type VehicleHistory } from "./
 import type { Visit } from "./visit";
 
 export interface VehicleRow {
-  /** Of its record; of a vehicle without one, `name:` and its key. */
+  /** Id of its record; of a vehicle without one, `name:` and its key. */
   id: string;
   name: string;
   plate: string;
@@ -24,7 +24,7 @@ export interface VehicleRow {
   rate: LeakRate | null;
   /** When less than 85 % of the label is left. */
   passes: Passing | null;
-  /** What it is found by: every word begins one of these. */
+  /** Search words: every query word begins one of these. */
   words: string[];
 }
 

@@ -31,7 +31,7 @@ export const vehicleSchema = partSchema.extend({
   id: z.string().min(1).max(100),
   createdAt: instant,
   updatedAt: instant,
-  /** Of the car itself: its label, where its ports are. Their pictures are kept beside the records, each by its own id. */
+  /** Photos of the car itself: label, ports. Kept beside the records, each by its own id. */
   photos: z.array(photoSchema.omit({ step: true })).max(MOST_PHOTOS),
   /** Records that turned out to be the same car, as they were, so that they can be taken apart again. */
   joined: z
@@ -41,7 +41,7 @@ export const vehicleSchema = partSchema.extend({
         at: instant,
         /** The record it had been merged into before that one was merged too; null where it was merged into this one itself. */
         of: z.string().max(200).nullable(),
-        /** What the record itself had before it took over what it lacked. */
+        /** Own values of the record before it was merged. */
         had: partSchema.pick({ plate: true, owner: true, note: true }),
       }),
     )
@@ -94,7 +94,7 @@ export function newVehicle(id: string, name: string, now: string): Vehicle {
 
 type Words = Pick<Vehicle, "plate" | "owner" | "note">;
 
-/** What one record says, and what it lacks by another. */
+/** Merges one record with what it lacks from another. */
 function bothSay(kept: Words, other: Words): Words {
   return {
     plate: kept.plate || other.plate,
@@ -130,7 +130,7 @@ export function takenApart(whole: Vehicle, now: string): { rest: Vehicle; part: 
   if (last === undefined) return null;
   const { at: _, of: __, id, had, ...words } = last;
   const within = new Set([id]);
-  // What was joined to it stands before it, each before what it was joined into.
+  // Merge history, oldest first.
   for (const one of [...whole.joined].reverse()) if (one.of !== null && within.has(one.of)) within.add(one.id);
   const its = whole.joined.filter((one) => one !== last && within.has(one.id) && one.of !== null);
   const then = bothSay(had, words);

@@ -31,7 +31,7 @@ export interface Visit {
   purpose: Purpose;
   signedAt: string | null;
   technician: string;
-  /** Of the technician, as it was signed with. */
+  /** Technician who signed. */
   certificate: string;
   complaint: string;
   refrigerant: LabelRefrigerant | null;

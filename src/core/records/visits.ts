@@ -1,4 +1,4 @@
-/** What is on record of a vehicle from visits before: its label and how it is built need not be asked twice. */
+/** Data from earlier visits: label and build need not be asked twice. */
 import type { Job } from "./job";
 import { labelOf } from "./job-label";
 import { chargedOf } from "./job-readings";

@@ -23,7 +23,7 @@ export interface StandingOfJob {
   leftOpen: readonly StepId[];
 }
 
-/** What runs by itself: a vacuum that is pulled or held, or a valve that is open; null where nothing does. */
+/** Process that runs by itself: a vacuum pulled or held, or an open valve; null where none does. */
 function running({ evacuate, charge }: Job): "evacuate" | "charge" | null {
   if (charge.open !== null) return "charge";
   const last = evacuate.marks.at(-1)?.kind;
@@ -59,7 +59,7 @@ function waitOf(job: Job, next: StepId, nowMs: number, holdS: number): Wait {
     if (vacuum !== null) return vacuum;
   }
   const gaps = gapsOf(job, next);
-  // Of most steps what is missing is the step itself.
+  // Most steps only wait for the step itself.
   return next === "intake" && gaps.length > 0 ? { code: "gaps", gaps } : { code: "step", step: next };
 }
 

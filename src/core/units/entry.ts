@@ -1,6 +1,6 @@
 /**
- * What a person typed, kept exactly as typed with the unit chosen, and the check that turns it into a number.
- * A record stores entries, never the parsed number, so nothing typed is lost and nothing is computed from a gap.
+ * Typed entry, kept exactly as typed with the unit chosen, and the check that turns it into a number. A record stores entries, never the parsed
+ * number, so nothing typed is lost and nothing is computed from a gap.
  */
 import { fail, type Result, succeed } from "../result";
 import * as z from "../zod";
@@ -89,7 +89,7 @@ export function unitDoubt(spec: FieldSpec, given: Entry): UnitId[] {
   return lies(given.unit) ? [] : unitsOf(spec.dimension).filter((unit) => unit !== given.unit && lies(unit));
 }
 
-/** The same entry with the unit that its text names as its own; unchanged where it names none, or more than one. */
+/** Entry with the unit named in its text as its own; unchanged where none, or more than one, is named. */
 export function withSaidUnit(given: Entry): Entry {
   const parts = partsOf(given.text);
   const unit = parts?.length === 1 ? parts[0]!.unit : null;
@@ -156,7 +156,7 @@ function partsOf(text: string): Part[] | null {
   });
 }
 
-/** What people write for a unit besides its label. */
+/** Spellings of a unit besides its label. */
 const alsoWritten: Partial<Record<UnitId, readonly string[]>> = {
   psi: ["psig"],
   bar: ["barg", "bars"],

@@ -41,7 +41,7 @@ export const units = {
   mbarAbs: { dimension: "vacuum", label: "mbar abs", scale: 0.1, offset: 0, decimals: 1 },
   kPaAbs: { dimension: "vacuum", label: "kPa abs", scale: 1, offset: 0, decimals: 2 },
   micron: { dimension: "vacuum", label: "micron", scale: MICRON_IN_KPA, offset: 0, decimals: 0 },
-  /** Of mercury at 0 degC, NIST SP 811. */
+  /** Mercury at 0 degC, NIST SP 811. */
   inHgAbs: { dimension: "vacuum", label: "inHg abs", scale: 3.38638, offset: 0, decimals: 2 },
   degC: { dimension: "temperature", label: "°C", scale: 1, offset: 0, decimals: 1 },
   degF: { dimension: "temperature", label: "°F", scale: 5 / 9, offset: -160 / 9, decimals: 1 },
@@ -114,7 +114,7 @@ export function formatNumber(
   return `${negative ? "−" : ""}${grouped}${fraction === undefined ? "" : `.${fraction}`}`;
 }
 
-/** How many of something, grouped. */
+/** Count with digit groups. */
 export const formatCount = (count: number) => formatNumber(count, "rpm", 0);
 
 /** Seconds as m:ss, whole seconds gone by; never below 0:00. */

@@ -49,7 +49,7 @@ const kinds = [
   { value: "signed", label: bayViewText.signedOff },
 ] as const;
 
-/** What a job is found by. */
+/** Search words of a job. */
 const searched = ({ intake, signOff }: Job) =>
   `${intake.vehicle} ${intake.model} ${intake.plate} ${intake.plate.replace(/\W/g, "")} ${plainVin(intake.vin)} ${intake.complaint} ${signOff.technician} ${intake.refrigerant ?? ""}`.toLowerCase();
 

@@ -26,7 +26,7 @@ import { leftOpenWords, waitSentence } from "@/words/steps";
 /** One job as a wide card: vehicle, complaint, where it stands, what is likely, grams. */
 interface JobCardProps {
   job: Job;
-  /** The same vehicle again, as a new job. */
+  /** New job for the same vehicle. */
   onAgain: () => void;
   onArchive: () => void;
   onRemove: () => void;
@@ -145,7 +145,7 @@ function openWord(signed: boolean, next: StepId): string {
   return next === "intake" ? "Begin" : "Continue";
 }
 
-/** What is known so far, the most certain first: weight, then verdict. */
+/** Current state, the most certain first: weight, then diagnosis. */
 function standing(job: Job, leading: string | null, figures: Figures): string {
   const balance = balanceOf(job);
   const recovered = recoveredOf(job);

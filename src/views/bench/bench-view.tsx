@@ -69,7 +69,7 @@ interface Begun {
   jobId: string | null;
 }
 
-/** What the address asks for: a state, a job of this browser, or nothing. */
+/** State named by the address: a bench state, a job of this browser, or none. */
 async function beginningOf(query: string): Promise<Begun> {
   const given = new URLSearchParams(query);
   const jobId = given.get("job");
@@ -119,7 +119,7 @@ function OpenBench({ begun }: { begun: Begun }) {
   const [picking, setPicking] = useState(false);
   const [note, setNote] = useState(begun.said);
   const set = useCallback((change: (now: BenchState) => BenchState) => setState(change), []);
-  // What it is called changes nothing that is shown.
+  // The name changes nothing that is shown.
   const whole = JSON.stringify({ ...state, name: "" });
   const { answer, last, failed } = useBenchAnswer(bench, whole, state);
   const address = useMemo(() => toAddress(state), [state]);

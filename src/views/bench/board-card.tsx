@@ -69,7 +69,7 @@ function storeWords({ label }: BenchState, { storeLevel, flooded }: BenchRunning
   return boardCardText.fullOfTheCondenserIs(store, level, Math.round(flooded * 100));
 }
 
-/** What flows in each pipe, by how far it is from boiling. */
+/** Colour of each pipe by the distance from saturation. */
 function fillingsOf({
   reading,
   wetSuction,

@@ -3,7 +3,7 @@
 import { Box, Flex, Stack } from "@chakra-ui/react";
 import { useState } from "react";
 import { type BenchState, benchCauses, benchLimits, mostAirG } from "@/core/bench/bench-state";
-import { causeEntry, type FaultCause, possible } from "@/core/causes/catalogue";
+import { type FaultCause, possible } from "@/core/causes/catalogue";
 import type { UnitId } from "@/core/units/units";
 import { BenchButton } from "@/ui/buttons";
 import { Choice } from "@/ui/choice";
@@ -241,7 +241,7 @@ function Wrongs({ state, set, able }: ControlsProps & { able: readonly FaultCaus
   );
 }
 
-/** How bad it is, as what it is. */
+/** Severity in words. */
 function saidOf(cause: FaultCause, severity: number, { label }: BenchState): string {
   if (severity === 0) return "none";
   return severityWords(cause, { low: severity, median: severity, high: severity }, label.metering);

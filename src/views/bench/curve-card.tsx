@@ -27,7 +27,7 @@ const FRAME_MS = 2600;
 const HOTTEST_C = 44;
 const COLDEST_C = 12;
 
-/** What the gauges say against what is in it, and the same as the day gets hotter. */
+/** Pressures against charge, and the change as the day gets hotter. */
 export function CurveCard({ state, answer, kept, curve: { part: curve, done }, set }: CurveCardProps) {
   const figures = useFigures();
   const [playing, setPlaying] = useState(false);

@@ -7,7 +7,7 @@ import { Text } from "@/ui/text";
 import { schoolLabels } from "@/words/job";
 import { habitTableText } from "@/words/screens/bench";
 
-/** What each habit would put in on one day, and what that charge does on the hot day. */
+/** Charge by each method on one day, and its effect on the hot day. */
 export function HabitTable({ answer, hotC }: { answer: SchoolsAnswer; hotC: number }) {
   const figures = useFigures();
   const { labelG, atLabel, answers } = answer;

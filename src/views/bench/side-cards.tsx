@@ -17,7 +17,7 @@ import { schoolLabels } from "@/words/job";
 import { sideCardsText } from "@/words/screens/bench";
 import { HabitTable } from "./habit-table";
 
-/** What each habit would put in, and what that costs on the hot day. */
+/** Charge by each method, and its cost on the hot day. */
 export function HabitsCard({ state, hotC, habits }: { state: BenchState; hotC: number; habits: Part<"habits"> }) {
   const figures = useFigures();
   const [which, setWhich] = useState<"today" | "days">("today");
@@ -107,7 +107,7 @@ interface HotDayCardProps {
   state: BenchState;
 }
 
-/** The same car on a hotter day, standing among others. */
+/** The car on a hotter day in traffic. */
 export function HotDayCard({ hotC, onHot, hotDay, state }: HotDayCardProps) {
   const figures = useFigures();
   const words = hotDay.part === null ? null : hotDaysWords(hotDay.part, figures);
@@ -142,7 +142,7 @@ export function HotDayCard({ hotC, onHot, hotDay, state }: HotDayCardProps) {
   );
 }
 
-/** How often a test would find it, by what is connected and by the day, and the next action. */
+/** Detection rate by instruments and by day, and the next action. */
 export function CouldTellCard({ state, told }: { state: BenchState; told: Part<"couldTell"> }) {
   const figures = useFigures();
   const sound = truthOf(state).length === 0;

@@ -99,7 +99,7 @@ export function LineEndCard({ desk, refrigerant, altitudeM, high, set }: CardPro
   );
 }
 
-/** What a hose or a vessel holds as vapour. */
+/** Vapour content of a hose or cylinder. */
 export function VesselCard({ desk, refrigerant, altitudeM, set }: CardProps) {
   const accuracy = useAccuracy();
   const { vessel } = desk;
@@ -179,7 +179,7 @@ export function VesselCard({ desk, refrigerant, altitudeM, set }: CardProps) {
   );
 }
 
-/** What a container with liquid in it stands at; its weight alone says how much is left. */
+/** Pressure of a cylinder with liquid in it; only its weight shows how much is left. */
 function TankAnswer({
   refrigerant,
   altitudeM,

@@ -118,13 +118,13 @@ export function SideColumn({ side, desk, state, altitudeM, change }: SideColumnP
   );
 }
 
-/** What was typed is given from now on; another unit of a number that only follows changes how it is shown, and nothing else. */
+/** A typed value is given from then on; another unit of a derived number only changes its display. */
 function typedAs(which: DeskSide["given"], own: DeskSide, typed: Entry, given: boolean): Partial<DeskSide> {
   const onlyUnit = !given && typed.unit !== own[which].unit;
   return onlyUnit ? { [which]: { ...own[which], unit: typed.unit } } : { given: which, [which]: typed };
 }
 
-/** How far a number that follows may lie off, and by what. */
+/** Uncertainty of a derived number, and its cause. */
 function follows(does: boolean, value: Measured | null, unit: UnitId, by: string): string | undefined {
   if (!does) return undefined;
   return value === null

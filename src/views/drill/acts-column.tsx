@@ -20,7 +20,7 @@ interface ActsColumnProps {
 
 const cans: readonly DrillAct[] = ["vapour-low", "liquid-low", "liquid-high"];
 
-/** What can be done, each with the minutes it costs; what should not be done has its caution at the act. */
+/** Acts with their minutes; discouraged acts carry their caution. */
 export function ActsColumn({ given, car, busy }: ActsColumnProps) {
   const { standing } = car;
   const [asked, setAsked] = useState<DrillAct | null>(null);
@@ -80,7 +80,7 @@ export function ActsColumn({ given, car, busy }: ActsColumnProps) {
   );
 }
 
-/** What is asked is seen whole, wherever the column stood. */
+/** The question is scrolled into view. */
 const intoView = (box: HTMLDivElement | null) => box?.scrollIntoView({ block: "nearest" });
 
 interface ActProps {

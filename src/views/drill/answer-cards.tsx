@@ -16,7 +16,7 @@ import type { Car } from "./car-cards";
 
 const MOST_RANKED = 3;
 
-/** What the learner thinks so far, the likeliest first; asked for at two moments, and kept with what the readings allowed then. */
+/** The learner's estimate, most likely first; asked twice, and kept with what the readings allowed then. */
 export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
   const { draft, standing } = car;
   const { ranking } = draft;

@@ -84,7 +84,7 @@ export function BoardCard({ given, car, busy }: { given: DrillCase; car: Car; bu
   );
 }
 
-/** What was done, newest first. */
+/** Acts so far, newest first. */
 export function DoneCard({ car }: { car: Car }) {
   const done = (car.standing?.events ?? []).flatMap((event, i) =>
     event.kind === "act" || event.kind === "engine" ? [{ key: `${i}`, atS: event.atS, words: doneWords(event) }] : [],

@@ -43,7 +43,7 @@ function parsed(text: string): unknown {
   }
 }
 
-/** What a trainer typed, kept for as long as the tab stands. */
+/** Answer typed by the trainer, kept as long as the tab. */
 function useKept(key: string, pauses: number): [Kept, (change: (kept: Kept) => Kept) => void] {
   const name = `evrid.class ${key}`;
   const [kept, setKept] = useState<Kept>({ answer: "", votes: Array.from({ length: pauses }, () => ({})) });

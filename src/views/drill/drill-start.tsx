@@ -33,7 +33,7 @@ interface DrillStartProps {
   onGo: (query: string) => void;
 }
 
-/** What to practise: what is due, a theme, a colleague's code; and how it has gone so far. */
+/** Start of the drill: due subjects, themes, codes, and progress. */
 export function DrillStart({ kept, learner, unsavedReason, onLearner, onGo }: DrillStartProps) {
   const drills = kept.drills.filter(({ learnerId }) => learnerId === learner?.id);
   const standing = standingOf(drills);

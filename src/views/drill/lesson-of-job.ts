@@ -41,7 +41,7 @@ export interface TestOfJob {
   work: readonly Work[];
 }
 
-/** What a case is made of after a job; null where its label or its readings are not known. */
+/** Case from a job; null where label or readings are missing. */
 export async function loadTestOfJob(id: string): Promise<TestOfJob | null> {
   const job = await loadJob(id);
   if (!job?.ok) return null;

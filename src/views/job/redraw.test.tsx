@@ -1,8 +1,5 @@
 // @vitest-environment happy-dom
-/**
- * How many components a batch of samples redraws, step by step (`npm run bench:redraw` prints it): React's own commits are listened to, and every
- * component that did work in one is counted by name.
- */
+/** Counts the components that a batch of samples redraws, step by step (`npm run bench:redraw` prints it), from React's own commits. */
 import "fake-indexeddb/auto";
 import { act, cleanup } from "@testing-library/react";
 import { useEffect } from "react";
@@ -31,7 +28,7 @@ const counted = vi.hoisted(() => {
   const state = { names: new Map<string, number>(), mounted: 0 };
   const nameOf = (type: unknown) =>
     typeof type === "function" ? ((type as { displayName?: string; name: string }).displayName ?? type.name) : null;
-  /** What React went through: a part whose children are the same objects as before was passed over, with all that stands in it. */
+  /** Work of a React commit: a part with identical children is skipped, with everything in it. */
   const walk = (now: Fiber): void => {
     const before = now.alternate;
     const name = nameOf(now.type);

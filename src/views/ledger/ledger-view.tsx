@@ -132,13 +132,13 @@ export function LedgerView() {
   );
 }
 
-/** What moved last, while everything is being added up. */
+/** Last movements while the sums are computed. */
 function Newest({ newest }: { newest: NewestLines }) {
   const byId = useMemo(() => new Map(newest.containers.map((one): [string, Container] => [one.id, one])), [newest]);
   return <BookTable books={newest} byId={byId} container={null} name={null} onAll={() => undefined} partial />;
 }
 
-/** How the table for a spreadsheet names what the books know by keys. */
+/** Names in the table for the ledger's keys. */
 function namesOf({ containers, counters, vehicles, papers }: Books, choices: Choices): LineNames {
   const byId = new Map(containers.map((one): [string, Container] => [one.id, one]));
   return {

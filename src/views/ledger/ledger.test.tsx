@@ -54,7 +54,7 @@ async function cylinder(): Promise<string> {
 
 // A busy machine takes its time.
 configure({ asyncUtilTimeout: 10_000 });
-// What is in sight is drawn, and here nothing has a height of its own.
+// Only visible rows are drawn, and here nothing has a height of its own.
 Object.defineProperty(HTMLElement.prototype, "clientHeight", { get: () => 700 });
 Object.defineProperty(HTMLElement.prototype, "clientWidth", { get: () => 900 });
 

@@ -21,7 +21,7 @@ interface ShelfProps {
   onChoose: (id: string | null) => void;
 }
 
-/** What stands on the shelf, with what is in it; the chosen one with what can be done with it. */
+/** Stock with contents; the selected cylinder with its acts. */
 export function Shelf({ books, chosen, onChoose }: ShelfProps) {
   const [withOff, setWithOff] = useState(false);
   const off = books.containers.filter(({ retiredAt }) => retiredAt !== null).length;

@@ -37,7 +37,7 @@ const acts = [
 ] as const;
 type Act = (typeof acts)[number]["value"];
 
-/** What can be booked of a container outside of jobs: each act writes one line, and none is ever changed. */
+/** Ledger acts of a cylinder outside of jobs: each writes one entry, none is ever changed. */
 export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
   const figures = useFigures();
   const choices = useChoices();

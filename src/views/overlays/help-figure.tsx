@@ -11,7 +11,7 @@ import { Text } from "@/ui/text";
 import { commonText } from "@/words/screens/common";
 import { helpFigureText } from "@/words/screens/overlays";
 
-/** What the simulator draws to a word, on a usual car on a warm day. */
+/** Simulated figure of a term, for a typical car on a warm day. */
 export function HelpFigure({ of }: { of: "charge" | FaultCause }) {
   const drawn = useExample(of);
   if (drawn === null)
@@ -132,7 +132,7 @@ const rows = [
   { key: "subcoolingK", name: commonText.subcooling, of: "K" },
 ] as const;
 
-/** What a cause does to the needles: sound, and with it. */
+/** Effect of a cause on the readings: sound and faulty. */
 function CauseFigure({ effect: { sound, withIt } }: { effect: CauseExample }) {
   const figures = useFigures();
   if (withIt === null) return <Text color="soft">{helpFigureText.withThisFaultFullyDeveloped}</Text>;

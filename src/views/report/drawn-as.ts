@@ -2,7 +2,7 @@
 
 import { FONT } from "./report-document";
 
-/** What a drawing takes from the page's style, and must carry along where there is none. */
+/** Page styles that a drawing must carry along. */
 const carried = [
   "fill",
   "stroke",

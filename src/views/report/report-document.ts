@@ -19,7 +19,7 @@ export const fontFiles = {
   },
 } as const;
 
-/** What the first file holds (its published subset), without what a report never needs. */
+/** Content of the PDF's first file (published subset), without what a report never needs. */
 const LATIN = /[\n\u0020-\u00ff\u0131\u0152\u0153\u02bb\u02bc\u02c6\u02da\u02dc\u2000-\u206f\u20ac\u2122\u2212]/;
 const EXTENDED = /[\u0100-\u02ba\u1e00-\u1eff\u2020\u20a0-\u20c0\u2113]/;
 
@@ -54,7 +54,7 @@ interface DocumentOptions {
   pictures: ReadonlyMap<ReportPicture, string>;
   /** Photos as data addresses, by their ids; one that is not there is left out. */
   photos?: ReadonlyMap<string, string>;
-  /** What the code at the head says. */
+  /** Text of the code at the head. */
   code: string;
   /** Type as large as this, points. */
   fontSize?: number;
@@ -64,7 +64,7 @@ interface DocumentOptions {
   say: (text: string) => string;
 }
 
-/** What the library hands to a page-break rule; its types are those of an earlier one. */
+/** Argument of the library's page-break rule; its types belong to an earlier version. */
 interface PageNodes {
   getFollowingNodesOnPage: () => unknown[];
   getNodesOnNextPage: () => unknown[];
@@ -149,7 +149,7 @@ export function reportDocument(
   };
 }
 
-/** What goes along with the text: drawings, photos, and the width that they have, points. */
+/** Content besides the text: drawings, photos, and their width, points. */
 interface Drawn {
   pictures: ReadonlyMap<ReportPicture, string>;
   photos: ReadonlyMap<string, string>;

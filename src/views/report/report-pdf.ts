@@ -9,7 +9,7 @@ import { fitted, fontFiles, reportDocument } from "./report-document";
 
 interface SaveOptions {
   size: "A4" | "LETTER";
-  /** What the code at the head says. */
+  /** Text of the code at the head. */
   code: string;
   /** Pictures of the job, by the ids of its photos. */
   photos?: ReadonlyMap<string, Uint8Array>;

@@ -36,7 +36,7 @@ const jpeg = Buffer.from(
 
 const files = path.resolve(import.meta.dirname, "../../../node_modules/@fontsource/atkinson-hyperlegible-next/files");
 
-/** The same library as in the browser, as Node has it. */
+/** Same library as in the browser, built for Node. */
 async function pdfOf(
   made: Report,
   size: "A4" | "LETTER",
@@ -64,7 +64,7 @@ describe("the report of a job", () => {
   it("tells a customer what was wrong and why, what was done, before and after, what to know", () => {
     const made = report(pickup, "customer");
     expect(section(made, "Fault")).toMatch(/Undercharge \((?:over )?\d+ % likely\)/);
-    // What was weighed is not guessed beside it.
+    // A weighed charge is not estimated beside it.
     expect(section(made, "Fault")).not.toContain("of the label left");
     expect(section(made, "Work performed")).toContain("232 g recovered; 625 g charged now");
     expect(section(made, "Before and after")).toContain("High side, idle");

@@ -26,7 +26,7 @@ import { KeepingLine } from "./keeping-line";
 
 type Said = { tone: "act" | "done"; title: string; text: string } | null;
 
-/** What this browser keeps, out of it, into it, and away. */
+/** Data kept in this browser: export, import, erase. */
 export function DataCard() {
   const kept = useStored(whatIsKept);
   const [said, setSaid] = useState<Said>(null);
@@ -73,7 +73,7 @@ export function DataCard() {
           label={dataCardText.shopFile}
           accept="application/json,.json,application/zip,.zip"
           onFile={(file) => {
-            // What was said before is about another state of the store.
+            // The earlier message belongs to another state of the store.
             setSaid(null);
             files.open(file).catch(failed);
           }}

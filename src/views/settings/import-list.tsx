@@ -9,7 +9,7 @@ import { Text } from "@/ui/text";
 import type { FileImport } from "@/views/workshop/import-files";
 import { importListText } from "@/words/screens/settings";
 
-/** What was read in lately, each with the way back. */
+/** Recent imports, each with its revert. */
 export function ImportList({ files }: { files: FileImport }) {
   const stored = useStored(listImports);
   if (stored.state !== "ready" || stored.value.length === 0) return null;

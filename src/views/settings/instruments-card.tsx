@@ -48,7 +48,7 @@ function errs(dimension: FieldSpec["dimension"], min: number, max: number): Fiel
   return { label: instrumentsCardText.error, dimension, min, max };
 }
 
-/** What each instrument of the shop is good for: from it comes every ± that stands beside a number. */
+/** Accuracy of each instrument: the source of every ± shown. */
 export function InstrumentsCard({ instruments }: Pick<Choices, "instruments">) {
   const keep = (id: Id, kept: KeptInstruments[Id]) =>
     keepChoices((now) => ({ instruments: { ...now.instruments, [id]: kept } }));

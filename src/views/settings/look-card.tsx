@@ -11,7 +11,7 @@ import { optionsOf } from "@/words/job";
 import { lookCardText } from "@/words/screens/settings";
 import { languageLabels } from "@/words/settings";
 
-/** How it looks: light or dark, how large, and in whose words. */
+/** Appearance: theme, type size, spelling. */
 export function LookCard({ choices }: { choices: Choices }) {
   const { theme, setTheme } = useTheme();
   // The server cannot know the colour mode; the first drawing must match its own.

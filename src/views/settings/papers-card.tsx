@@ -10,7 +10,7 @@ import { certificateOf, papersWords } from "@/words/settings";
 
 const equipment = ["machine", "scale"] as const;
 
-/** What a signature carries into the report: certificates, registration, equipment with its last check. */
+/** Details of the report: certificates, registration, equipment with last check. */
 export function PapersCard({ choices }: { choices: Choices }) {
   return (
     <Card title={papersWords.title}>

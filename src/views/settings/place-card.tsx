@@ -21,7 +21,7 @@ const barometer: FieldSpec = {
   reason: placeCardText.stationPressureNotSeaLevel,
 };
 
-/** What a new job begins with: where the shop stands, who works there, what hoses are coupled. */
+/** Defaults of a new job: altitude, technicians, hoses. */
 export function PlaceCard({ choices }: { choices: Choices }) {
   const figures = useFigures();
   const [typed, setTyped] = useState<Entry | null>(null);

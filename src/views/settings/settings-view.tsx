@@ -21,7 +21,7 @@ import { UnitsCard } from "./units-card";
 import { WorkCard } from "./work-card";
 import { WorkshopCard } from "./workshop-card";
 
-/** What a shop chooses once: how it reads, where it stands, what it measures with, how it works and looks, and what this browser keeps of it. */
+/** Workshop settings: units, defaults, instruments, methods, appearance, and data in this browser. */
 export function SettingsView() {
   const choices = useKnownChoices();
   const failure = useChoiceFailure();

@@ -12,7 +12,7 @@ import { dimensionWords, unitSystemLabels } from "@/words/desk";
 import { optionsOf } from "@/words/job";
 import { unitsCardText } from "@/words/screens/settings";
 
-/** What every number in every view is read in: one choice, then each kind of quantity where a shop reads it otherwise. */
+/** Units of every number: one set, then exceptions per quantity. */
 export function UnitsCard({ choices }: { choices: Choices }) {
   const now = unitsChosen(choices);
   const keep = (next: Pick<Choices, "units" | "unitsEach">) => keepChoices((stored) => readingIn(stored, next));

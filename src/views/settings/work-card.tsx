@@ -14,7 +14,7 @@ import { workCardText } from "@/words/screens/settings";
 import { vacuumSchoolLabels } from "@/words/settings";
 import { holdOf, holdOptions } from "@/words/vacuum";
 
-/** How this workshop pulls and holds a vacuum, and which habits of charging it wants to see beside the weight. */
+/** Evacuation and hold of this workshop, and the charging methods to compare. */
 export function WorkCard({ choices }: { choices: Choices }) {
   const figures = useFigures();
   const { schools: compared } = choices;

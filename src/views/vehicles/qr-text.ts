@@ -1,4 +1,4 @@
-/** What the code on a report and at a vehicle says: which job or vehicle it is, nothing else; only a store that has it opens it. */
+/** Text of the code on a report and at a vehicle: the job or vehicle id, nothing else; only a store that has it opens it. */
 const JOB = "evrid:job/";
 const VEHICLE = "evrid:vehicle/";
 

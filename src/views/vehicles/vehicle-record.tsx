@@ -17,7 +17,7 @@ import { vehicleRecordText } from "@/words/screens/vehicles";
 import { dayOf, mergeWords, visitsWords } from "@/words/vehicles";
 import { useFollowRenamed } from "./follow-renamed";
 
-/** What is written about a vehicle beside its visits; what may be the same car; what was made one. */
+/** Vehicle record besides its visits: possible duplicates, merged records. */
 export function VehicleRecord({ vehicle, same }: { vehicle: VehicleFile; same: readonly VehicleRow[] }) {
   const { record, row, id } = vehicle;
   const [refusal, setRefusal] = useState<string | null>(null);

@@ -41,7 +41,7 @@ const columns = helper.columns([
     sortFn: "basic",
   }),
 ]);
-/** Of each column, so that head and rows agree. */
+/** Width of each column, so that head and rows agree. */
 const WIDTHS = "var(--vehicle-columns)";
 const WIDE = "minmax(0, 1fr) 118px 118px 140px 176px";
 /** Without what it loses, which stands on its own page. */

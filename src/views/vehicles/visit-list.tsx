@@ -123,7 +123,7 @@ function VisitRow({ visit, job, loading }: { visit: Visit; job: Job | null; load
   );
 }
 
-/** What the readings of a visit say, once they have been weighed. */
+/** Diagnosis of a visit, once computed. */
 function Found({ job }: { job: Job }) {
   const leading = useLeading(job);
   if (leading !== null) return <Text>{leading}</Text>;

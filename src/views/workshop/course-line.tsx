@@ -6,7 +6,7 @@ import { BenchButton } from "@/ui/buttons";
 import { Text } from "@/ui/text";
 import { courseWords, progressWords } from "@/words/shop";
 
-/** How far reading, storing or writing an archive is, with the way to end it. Says nothing while nothing runs. */
+/** Progress of reading, storing or writing an archive, with cancel. Renders nothing while idle. */
 export function CourseLine({ desk: { busy, progress, cancel } }: { desk: ArchiveDesk }) {
   if (!busy) return null;
   return (

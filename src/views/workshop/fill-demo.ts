@@ -31,7 +31,7 @@ export async function fillDemoWorkshop(): Promise<void> {
       ),
     ]);
     const day = demoDay(new Date());
-    // What stands in the Bay comes last: once it is seen, all of it is there.
+    // The Bay's jobs come last: once they are seen, everything is there.
     if (shipped !== null) await addDemoYear(yearMoved(shipped, day));
     await addDemoJobs(demoJobs(day));
   } finally {

@@ -38,7 +38,7 @@ interface Said {
   tone: "act" | "done";
   title: string;
   text: string;
-  /** What can be taken back. */
+  /** Imports that can be reverted. */
   importId?: string;
 }
 
@@ -64,7 +64,7 @@ export function useFileImport(): FileImport {
 
   const carryOut: FileImport["carryOut"] = async (preview, way) => {
     const stored = await desk.run((api, onProgress) => api.apply(preview, way, onProgress));
-    // What was read waits on, to be stored after all or left.
+    // A read file waits to be imported or dropped.
     setWaiting(stored.ok ? null : preview);
     if (!stored.ok) {
       failed(stored.issue);
@@ -122,7 +122,7 @@ export function useFileImport(): FileImport {
 const nameOf = ({ intake }: Job) =>
   intake.vehicle.trim() === "" ? importFilesText.theJob : typed(intake.vehicle.trim());
 
-/** What a file brings, what was said of the last one, and the way back. */
+/** Content of a file, result of the last import, and revert. */
 export function ImportDesk({ files }: { files: FileImport }) {
   const { waiting, said, desk } = files;
   return (

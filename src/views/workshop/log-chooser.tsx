@@ -21,9 +21,9 @@ import { logChooserText } from "@/words/screens/workshop";
 import { typed } from "@/words/typed";
 
 interface LogChooserProps {
-  /** What is done with it: "Play it as if live". */
+  /** Label of the action: "Play log live". */
   act: string;
-  /** Of the vehicle, where it is known: tells absolute pressures from gauge pressures. */
+  /** Refrigerant and ambient, where known: tells absolute pressures from gauge pressures. */
   refrigerant?: Refrigerant | null;
   altitudeM?: number | null;
   onLog: (name: string, log: LogColumns) => void;

@@ -74,7 +74,7 @@ describe("the books", () => {
         }
         const sums = [...balances(books, "refrigerant").values()];
         expect(sums.reduce((sum, grams) => sum + grams, 0)).toBeCloseTo(0, 6);
-        // What was countered leaves no trace in the sums.
+        // Reversed entries leave no trace in the sums.
         const held = [...balances(standing(books), "refrigerant")].filter(([, grams]) => Math.abs(grams) > 1e-6);
         for (const [account, grams] of held) {
           expect(balances(books, "refrigerant").get(account)).toBeCloseTo(grams, 6);

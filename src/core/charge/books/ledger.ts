@@ -35,7 +35,7 @@ export const ledgerEntrySchema = z.strictObject({
   at: instantSchema,
   act: z.enum(acts),
   substance: z.enum(substances),
-  /** What moved, g; never negative: a way back is an entry the other way. */
+  /** Mass moved, g; never negative: a return is an entry in the other direction. */
   grams: z.number().min(0).max(100_000),
   from: accountSchema,
   to: accountSchema,
@@ -55,7 +55,7 @@ export type LedgerIssue =
   /** An entry that takes back another must be its exact opposite. */
   | { code: "no-opposite"; id: string };
 
-/** What each act moves, and between which places: the kind of account, before a colon. */
+/** Substance of each act and its places: the kind of account, before a colon. */
 const moves: Record<Act, { substance: readonly Substance[]; from: string; to: string }> = {
   recover: { substance: ["refrigerant", "oil"], from: "vehicle", to: "machine" },
   "recover-hoses": { substance: ["refrigerant"], from: "vehicle", to: "machine-hoses" },
@@ -69,7 +69,7 @@ const moves: Record<Act, { substance: readonly Substance[]; from: string; to: st
 
 const kindOf = (account: Account) => account.split(":", 1)[0]!;
 
-/** What is wrong with an entry by itself: an act moves only its own substance between its own places; taken back, the other way. */
+/** Issue of a single entry: an act moves only its own substance between its own places; a reversal, the other way. */
 function misplaced(entry: LedgerEntry): string | null {
   const { substance, from, to } = moves[entry.act];
   if (!substance.includes(entry.substance)) return `substance: ${substance.join(" or ")} for ${entry.act}`;
@@ -143,7 +143,7 @@ export function standing(ledger: Ledger): LedgerEntry[] {
   return ledger.filter(({ id, counters }) => counters === null && !countered.has(id));
 }
 
-/** What has come into each account less what has left it, g. */
+/** Balance of each account: inflow less outflow, g. */
 export function balances(ledger: Ledger, substance: Substance): Map<Account, number> {
   const sums = new Map<Account, number>();
   for (const { substance: what, from, to, grams } of ledger) {

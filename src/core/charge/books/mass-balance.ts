@@ -69,7 +69,7 @@ export const SAME_WEIGHT_G = 1;
 export const SETTLES_G = 3;
 /** A scale drifts; below this a container that seems to gain is only noise. */
 export const SCALE_DRIFT_G = 5;
-/** What a person reads off a scale that stands still is as good as its smallest step. */
+/** A steady scale is read to its smallest step. */
 const SCALE_STEP_G = 1;
 
 /**
@@ -143,7 +143,7 @@ function gained(
   return { code: "container-gained", container: name, startG, nowG };
 }
 
-/** What no circuit takes: more than {@link MOST_OVER_LABEL} times its label would be in it. Null when it can be. */
+/** Issue of an impossible charge: more than {@link MOST_OVER_LABEL} times the label. Null when possible. */
 export function checkFits({ inVehicleG }: Pick<MassBalance, "inVehicleG">, labelG: number): ChargeIssue | null {
   const limitG = labelG * MOST_OVER_LABEL;
   return inVehicleG > limitG ? { code: "more-than-fits", inVehicleG, limitG } : null;
@@ -182,7 +182,7 @@ export function closingWeightG(
   return closesAt >= 0 ? closesAt : null;
 }
 
-/** What is let out of the hose's end: as booked, or, until it is, as it is meant to be. */
+/** Mass vented at the hose end: as recorded, or as planned until then. */
 function purgeOf({ ledger, purgeG }: ChargeInputs): number {
   return standing(ledger).some(({ act }) => act === "purge") ? movedBy(ledger, "purge") : purgeG;
 }

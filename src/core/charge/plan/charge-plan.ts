@@ -35,7 +35,7 @@ export interface PlanInputs {
   /** Within this of the target nothing is planned. */
   toleranceG: number;
   hose: PlanHose;
-  /** What is let out of the hose's end. */
+  /** Mass vented at the hose end. */
   purgeG: number;
   /** Containers stand in warm water, or only in the air. */
   warmWater: boolean;
@@ -58,11 +58,11 @@ export type PlanStep =
       seconds: number;
       /** Why it ends: the weight is in, the container is empty, or the pressures have met. */
       ends: "target" | "empty" | "stalled";
-      /** What the container holds at its end. */
+      /** Content of the cylinder at the end of the step. */
       leavesG: number;
       /** In the vehicle at its end. */
       inVehicleG: number;
-      /** Of the container at the end. */
+      /** Temperature of the cylinder at the end. */
       containerC: number;
     }
   | { kind: "change"; from: string; to: string; inVehicleG: number }
@@ -169,7 +169,7 @@ const LIQUID_BELOW = 0.7;
 /** A hose of liquid empties into a running low side at about this rate beside the vapour, g/s. */
 const HOSE_GIVES_G_PER_S = 1;
 
-/** What is in the hose, and what the containers must still give. */
+/** Hose content, and the mass still needed from the cylinders. */
 interface Line {
   heldG: number;
   wantedG: number;

@@ -81,7 +81,7 @@ describe("the live scale", () => {
     expect(state.drawnG).toBeGreaterThan(71);
     expect(state.drawnG).toBeLessThan(75);
     expect(state.rateGPerS).toBe(0);
-    // What is drawn afterwards is counted from the zero as it then stands.
+    // Later draws count from the zero at that moment.
     let on = state;
     for (let i = 0; i <= 40; i++) {
       const time = 661 + i / 2;

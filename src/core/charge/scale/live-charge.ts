@@ -33,7 +33,7 @@ export type ChargeAlarm = (typeof chargeAlarms)[number];
 export interface ChargeAim {
   /** Net content of the container when it was put on, by the books. */
   containerG: number;
-  /** What is still wanted out of containers when it was put on. */
+  /** Mass still needed from cylinders when this one was put on. */
   wantedG: number;
   /** Above this high side charging stops. */
   mostHighKpa: number;
@@ -42,10 +42,10 @@ export interface ChargeAim {
 export interface LiveCharge {
   /** Out of this container since it stands on the scale; never falls but by the noise of a scale that comes to rest. */
   drawnG: number;
-  /** What the scale's own zero has wandered, or a bump has shifted it, since then. */
+  /** Drift of the scale's zero since then, bumps included. */
   offsetG: number;
   rateGPerS: number;
-  /** Of the valve being open now; null while shut. */
+  /** Time the valve was opened, s; null while closed. */
   openSince: number | null;
   /** It has been open at all since the container stands there. */
   opened: boolean;
@@ -59,7 +59,7 @@ export interface LiveCharge {
   lastSeen: number | null;
   /** The last reading that was believed. */
   goodAt: number | null;
-  /** Of the newest seconds; `rawG` is what the scale said by itself. */
+  /** Samples of the newest seconds; `rawG` is the scale's own value. */
   recent: { time: number; drawnG: number; rawG: number }[];
   alarms: ChargeAlarm[];
 }
@@ -197,7 +197,7 @@ function odd(next: LiveCharge, time: number, expected: number, jumpG: number): L
   return next;
 }
 
-/** What is wrong with how valves and engine stand, whatever the scale says. */
+/** Dangerous valve and engine positions, whatever the scale shows. */
 export function stateAlarms(
   { valve, engineOn, high }: Pick<ChargeSample, "valve" | "engineOn" | "high">,
   { mostHighKpa }: Pick<ChargeAim, "mostHighKpa">,
@@ -230,7 +230,7 @@ export type ChargeCall =
   | { call: "settle"; leftS: number }
   | { call: "shut" };
 
-/** What to do now. The stop is called early by what valve and hand still let through. */
+/** Next act. The stop comes early by the mass that valve and hand still let through. */
 export function callOf(state: LiveCharge, aim: ChargeAim, now: number): ChargeCall {
   if (!state.tared) return { call: "put-on" };
   const leftG = aim.wantedG - state.drawnG;
@@ -247,7 +247,7 @@ export function callOf(state: LiveCharge, aim: ChargeAim, now: number): ChargeCa
   return seconds < SLOW_S ? { call: "slow", seconds } : { call: "go", seconds };
 }
 
-/** What still comes after the call, g. */
+/** Mass that still follows after the stop, g. */
 export function afterflowG({ rateGPerS }: Pick<LiveCharge, "rateGPerS">): number {
   return rateGPerS * VALVE_DELAY_S;
 }
@@ -263,7 +263,7 @@ export interface EndErrors {
   containers: number;
 }
 
-/** How well the hoses' content is known, the hand's own spread at the stop, and the scale's creep over a charge. */
+/** Standard deviations of hose content, of the hand at the stop, and of scale drift over a charge. */
 const HOSE_SHARE_SD = 0.25;
 const HAND_SD_S = 0.6;
 const CREEP_SD_G = 1;

@@ -1,9 +1,9 @@
-/** How far a vacuum gauge's reading scatters. kPa, s. */
+/** Scatter of a vacuum gauge's reading. kPa, s. */
 import { gaugeSpecs, type VacuumGauge } from "./target";
 
 /** Wobble of the wall's temperature and of the gauge's own warmth, as a share of the pressure. */
 const WANDER = 0.002;
-/** What walls and oil give off is never quite steady, kPa. */
+/** Fluctuation of outgassing from walls and oil, kPa. */
 const UNREST_KPA = 0.001;
 /** The pressure of the air around changes within an hour by this much, and with the root of the time; needles show the difference to it. */
 const WEATHER_KPA_PER_ROOT_H = 0.1;

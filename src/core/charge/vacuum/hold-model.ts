@@ -1,6 +1,6 @@
 /**
- * How pressure rises after the pump is shut off: air through a leak in a straight line, refrigerant out of the oil and water from the walls
- * levelling off. Each with the range of values that workshops meet. kPa absolute, s.
+ * Pressure rise after the pump is shut off: air through a leak rises linearly; refrigerant from the oil and water from the walls level off. Each with
+ * the range of values met in workshops. kPa absolute, s.
  */
 import { normalBelow } from "../../maths/normal";
 import { waterBoilingKpa } from "./target";

@@ -1,4 +1,4 @@
-/** What a hold shows: tight, moist, leaking, or undecided, by its level and its shape, from a trace or from two readings. kPa absolute, s. */
+/** Judges a hold: tight, moist, leaking or undecided, by level and shape, from a trace or two readings. kPa absolute, s. */
 import { atmosphericPressureKpa } from "../../air/atmosphere";
 import { seededNoise } from "../../maths/noise";
 import { posteriorDraws } from "../../maths/sampler";
@@ -15,11 +15,11 @@ export type HoldVerdict = HoldCause | "undecided";
 
 export interface HoldAnswer {
   verdict: HoldVerdict;
-  /** Of each cause, summing to one. A leak counts when it is larger than `smallestGYear`. */
+  /** Probability of each cause, summing to one. A leak counts above `smallestGYear`. */
   probabilities: Record<HoldCause, number>;
   readings: HoldReadings;
   seconds: number;
-  /** How far the pressure rose, kPa, and what it began from. */
+  /** Pressure rise, kPa, and the starting pressure. */
   riseKpa: number;
   startKpa: number;
   /** As refrigerant through the same hole at the standing pressure; low to high holds nineteen in twenty. */

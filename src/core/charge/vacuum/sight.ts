@@ -48,7 +48,7 @@ function quantile(values: number[], share: number): number {
 /** Longest hold anybody waits for, s. */
 export const LONGEST_HOLD_S = 86_400;
 
-/** How long to hold to see a leak of this size, s; null when not within a day. */
+/** Hold time that shows a leak of this size, s; null above a day. */
 export function holdFor(wantedGYear: number, setting: HoldSetting): number | null {
   if (smallestLeak(LONGEST_HOLD_S, setting) > wantedGYear) return null;
   let short = LEAST_HOLD_S;

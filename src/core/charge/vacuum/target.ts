@@ -1,4 +1,4 @@
-/** How deep to evacuate, and what each vacuum gauge can show. kPa absolute. */
+/** Target vacuum, and the limits of each vacuum gauge. kPa absolute. */
 import { atmosphericPressureKpa } from "../../air/atmosphere";
 
 /**
@@ -25,7 +25,7 @@ export interface VacuumTarget {
   boilingKpa: number;
   /** To pump below. */
   targetKpa: number;
-  /** What a needle that shows the difference to the air would show there, kPa gauge. */
+  /** Reading of a gauge relative to ambient at that pressure, kPa gauge. */
   needleKpa: number;
   /** Whether the gauge can show that the target was passed at all. */
   gaugeSees: boolean;

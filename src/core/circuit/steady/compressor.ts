@@ -18,7 +18,7 @@ const CHOKED_FLUX = 2.4;
 /** Below this nothing useful leaves the compressor; keeps the equations smooth. */
 const LEAST_FLOW = 2e-5;
 
-/** What the vehicle asks of an outside-controlled compressor, 0 to 1, by the air behind its evaporator (degC); 1 of every other. */
+/** Command to an externally controlled compressor, 0 to 1, by the air behind its evaporator (degC); 1 for every other. */
 export function commandAt(plant: Plant, airBehindC: number): number {
   const { command } = plant.vehicle.compressor;
   if (command === null) return 1;

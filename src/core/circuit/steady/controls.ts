@@ -9,10 +9,10 @@ export interface ControlState {
   heldBy: "low-pressure" | "high-pressure" | "freeze" | "lock-out" | null;
 }
 
-/** How the sensor between the fins follows, s. */
+/** Time constant of the fin sensor, s. */
 export const FIN_SENSOR_LAG_S = 7;
 
-/** What that sensor would come to feel, degC: metal, less so the more of the coil is dry. */
+/** Steady temperature of the fin sensor, degC: metal, less so the more of the coil is dry. */
 export function finSensorC(plant: Plant, metalC: number, wet: number): number {
   const dry = Math.min(Math.max((0.7 - wet) / 0.4, 0), 1);
   return metalC + dry * (plant.coils[0]!.inletC - metalC);

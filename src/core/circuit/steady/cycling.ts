@@ -1,7 +1,7 @@
 /**
- * How the needle swings while a clutch cycles: the coil's metal warms from the air and is cooled while the clutch is in, the
- * refrigerant follows the metal, the high side follows its own heat. Two first-order nodes about the mean state, run until the swing
- * repeats. The mean itself comes from the steady solution.
+ * Swing of the low side while a clutch cycles: the coil's metal warms from the air and is cooled while the clutch is engaged, the refrigerant follows
+ * the metal, the high side follows its own heat. Two first-order nodes about the mean state, run until the swing repeats. The mean comes from the
+ * steady solution.
  */
 import { FIN_SENSOR_LAG_S } from "./controls";
 import type { CircuitPass } from "./pass";
@@ -41,7 +41,7 @@ export function swingOf(plant: Plant, pass: CircuitPass, point: CircuitPoint, mo
   const inlet = plant.condenserInletC;
   const condensing = pass.high.temperatureC;
   const lossHigh = pass.condenserHeat / Math.max(condensing - inlet, 1);
-  // Of a starved coil only the part that boils is cooled and warms again.
+  // Only the boiling part of a starved coil is cooled and warms again.
   const boils = Math.min(Math.max(point.wet, LEAST_BOILING), 1);
   const metalHeat = boils * vehicle.evaporators.reduce((sum, e) => sum + e.metalKjK, 0) + pass.lowMass * LIQUID_HEAT;
   const highHeat = vehicle.condenser.metalKjK + pass.highMass * LIQUID_HEAT;

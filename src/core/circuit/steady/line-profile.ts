@@ -1,8 +1,8 @@
-/** What a spot thermometer would find along a running circuit. */
+/** Surface temperatures along a running circuit. */
 import { condenserShares, type LinePlace, type LineProfile, linePlaces } from "../../line-places";
 import type { SteadyState } from "./steady";
 
-/** What the condenser's surface follows from; shares of its face. */
+/** Inputs of the condenser's surface temperature; shares of its face. */
 export interface CondenserFace {
   inletC: number;
   condensingC: number;
@@ -22,7 +22,7 @@ export function condenserSurfaceC(face: CondenserFace, share: number): number {
   return condensingC + ((outletC - condensingC) * (share - 1 + liquid)) / liquid;
 }
 
-/** What {@link lineTemperatureC} looks at; degC. */
+/** Inputs of {@link lineTemperatureC}; degC. */
 export interface LineTemperatures {
   dischargeLineC: number;
   liquidLineC: number;

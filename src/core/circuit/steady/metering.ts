@@ -41,8 +41,8 @@ function seatShare(fluid: FluidTable, sourceKpa: number, enthalpy: number): numb
 }
 
 /**
- * The same share for a tube. A mixture passes less than saturated liquid by the ratio of choked flows of the homogeneous equilibrium model (Leung,
- * AIChE J. 32 (1986) 1743), whose parameter is omega = x v''/v + cp T P (dT/dP / T)^2 / v: the more vapour comes, the less passes.
+ * Flow ratio of a two-phase inlet for a tube: choked flow of the homogeneous equilibrium model (Leung, AIChE J. 32 (1986) 1743), with omega = x v''/v
+ * + cp T P (dT/dP / T)^2 / v; more vapour at the inlet, less flow.
  */
 function tubeShare(fluid: FluidTable, sourceKpa: number, enthalpy: number): number {
   const quality = Math.min(fluid.quality(sourceKpa, enthalpy), 1);

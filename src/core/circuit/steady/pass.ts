@@ -50,13 +50,13 @@ function carriedOver(beyond: number): number {
   return beyond > 0 ? most * (1 - Math.exp((-CARRY_OVER * beyond) / most)) : 0;
 }
 
-/** What a compressor's shell and the first of its hose give off to the engine bay, kW/K; no vapour is worked on harder than this. */
+/** Heat loss of compressor shell and first hose to the engine bay, kW/K; upper limit of the vapour's superheating by work. */
 const SHELL_CONDUCTANCE = 0.0016;
 const CP_VAPOUR_HIGH = 1.05;
 const MOST_WORK_KJ_KG = 150;
 /** Air gathers where vapour is: most of the condenser's inside. */
 const CONDENSER_GAS_SHARE = 0.85;
-/** What the flow carries round keeps this share of the low side's room filled with it too. */
+/** The flow keeps this share of the low side's volume filled with circulating air. */
 const CARRIED_ROUND = 0.5;
 const AIR_GAS_CONSTANT = 0.28705;
 /**
@@ -74,7 +74,7 @@ export class CircuitPass {
   highKpa = 0;
   suctionKpa = 0;
   dischargeKpa = 0;
-  /** Of air in the condenser. */
+  /** Air in the condenser. */
   airKpa = 0;
   /** Pressure of the liquid at the port and before the metering device. */
   liquidKpa = 0;
@@ -147,7 +147,7 @@ export class CircuitPass {
   private vapourFeed = 0;
   /** Whether the coil's metal is a state of its own: the circuit is being integrated in time. */
   private inTime = false;
-  /** What lies before a blockage in the condenser. */
+  /** Part of the condenser before a restriction. */
   private readonly blockedRow = emptySaturationRow();
   private readonly before = emptyFace();
   private readonly main = emptyFace();
@@ -277,7 +277,7 @@ export class CircuitPass {
       this.suctionGain = this.flow * gain;
       this.suctionC = fluid.temperatureC(this.lowKpa, this.hOut + gain * 0.5);
 
-      // What came as liquid has boiled on the walls before it is compressed: it takes the work of saturated vapour.
+      // Liquid that enters boils on the walls before compression: it takes the work of saturated vapour.
       const hWorked = Math.max(this.hSuction, low.hVapour);
       const ideal = fluid.vapourEnthalpyAtEntropy(discharge, fluid.entropy(suction, hWorked)) - hWorked;
       this.power = (displaced * Math.max(ideal, 0)) / isentropicEfficiency(plant, discharge / suction);
@@ -413,7 +413,7 @@ export class CircuitPass {
     this.liquidKpa = this.highKpa - Math.min(drop, 0.4 * this.highKpa);
   }
 
-  /** What is behind the main part: cools vapour that comes along, condenses it, then subcools. Gives its heat, kW. */
+  /** Part behind the main condenser: cools vapour that passes, condenses it, then subcools. Returns its heat, kW. */
   private condenseBehind(plant: Plant, share: number): number {
     const row = this.high;
     const { flow, hMain, air } = this;

@@ -1,4 +1,4 @@
-/** What the model was made and tested for. Beyond it nothing is solved: a typed refusal, never a number from outside. */
+/** Range that the model was made and tested for. Outside it nothing is solved: a typed refusal, never a number from outside. */
 import { AIR_DENSITY } from "../../causes/cause";
 import { innerVolumeM3 } from "../vehicle/vehicle";
 import type { Plant } from "./plant";

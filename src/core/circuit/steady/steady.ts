@@ -45,7 +45,7 @@ export interface SteadyState {
   /** Share of full stroke, or of time the clutch is in. */
   duty: number;
   stroke: number;
-  /** What an outside control asks for, 0 to 1; 1 of every other. */
+  /** Command of an external control, 0 to 1; 1 for every other. */
   command: number;
   cycling: CyclingSwing | null;
   limitedBy: "low" | "high" | null;
@@ -72,7 +72,7 @@ export type SteadyResult =
 
 export type SteadyIssue = { code: "no-convergence"; residual: number; point: CircuitPoint } | RangeIssue;
 
-/** What stands in for one unknown: nothing, a pressure that a switch holds, or (while sizing) the level of the store for the charge. */
+/** Replacement of one unknown: none, a pressure held by a switch, or (while sizing) the level of the store instead of the charge. */
 type Mode = "free" | "low" | "high" | "level";
 type Switch = Extract<Mode, "low" | "high">;
 
@@ -212,8 +212,8 @@ interface Solved {
 }
 
 /**
- * How far a solution is looked for. Nearby: from a known point only. Quick: from the likeliest places, until the high side runs past its switch.
- * Thorough: from every place. Patient: by continuation after that.
+ * Effort of the solver. Nearby: from a known point only. Quick: from the likeliest starts, until the high side exceeds its switch. Thorough: from
+ * every start. Patient: by continuation after that.
  */
 type Effort = "nearby" | "quick" | "thorough" | "patient";
 

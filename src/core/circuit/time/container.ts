@@ -8,7 +8,7 @@ import type { PortFlow } from "./transient";
 export interface Container {
   netKg: number;
   temperatureC: number;
-  /** What it stands in: air, or warm water of at most 40 degC. */
+  /** Surroundings of the cylinder: air, or warm water of at most 40 degC. */
   aroundC: number;
   /** Heat capacity of the shell, kJ/K, and heat it takes up from around it, kW/K. */
   shellKjK: number;

@@ -22,7 +22,7 @@ export interface VacuumSetting {
   pumpOn: boolean;
   /** Air leaking in at full vacuum, kPa m3/s; a gram of refrigerant a year is about 1e-9. */
   leakKpaM3S: number;
-  /** How sluggishly water and oil give off, s; the usual time constants where not given. */
+  /** Time constants of water and oil, s; usual values where not given. */
   boilLagS?: number;
   oilLagS?: number;
 }

@@ -14,7 +14,7 @@ export interface FillState {
 /** Still air around a condenser and a coil, kW/K. */
 const STILL_AIR = 0.02;
 
-/** What enters brings its enthalpy; the internal energy of all that is inside rises by it (first law for an open volume). */
+/** Entering refrigerant brings its enthalpy; internal energy rises by it (first law for an open volume). */
 export function fill(
   state: FillState,
   plant: Plant,

@@ -112,7 +112,7 @@ export interface ChargePort {
 /** The hose between container and port, kg. */
 export interface LineHose {
   heldKg: number;
-  /** What it holds while it passes liquid or vapour, and once a running low side has drawn it in. */
+  /** Hose content while it passes liquid or vapour, and after the low side has drawn it in. */
   liquidKg: number;
   vapourKg: number;
   drawnInKg: number;
@@ -269,7 +269,7 @@ export class CircuitSimulation {
     this.machine = machine;
   }
 
-  /** What is in it under vacuum; null while it holds refrigerant. */
+  /** State under vacuum; null while the circuit holds refrigerant. */
   get vacuumState(): VacuumState | null {
     return this.vacuum ? { ...this.vacuum } : null;
   }
@@ -394,7 +394,7 @@ export class CircuitSimulation {
     if (container.netKg <= charging.stopAtKg) this.charging = null;
   }
 
-  /** What a hose that holds more than `keepsKg` gives to the port, kg/s. */
+  /** Flow from a hose that holds more than `keepsKg` into the port, kg/s. */
   private outOfHose(keepsKg: number, dt: number): number {
     const given = Math.max(this.hose.heldKg - keepsKg, 0) * (1 - Math.exp(-dt / HOSE_EMPTIES_S));
     this.hose.heldKg -= given;

@@ -46,7 +46,7 @@ export interface PortFlow {
   enthalpy: number;
 }
 
-/** What acts on the circuit from outside during a step. */
+/** External inputs during a step. */
 export interface Drive {
   plant: Plant;
   clutchIn: boolean;
@@ -60,11 +60,11 @@ export interface Drive {
 const LIQUID_LAG_S = 0.1;
 const BULB_LAG_S = 5;
 const BULB_LAG_OFF_S = 45;
-/** How a climate control follows the air behind the evaporator with its command, s. */
+/** Time constant of a climate control's command behind the evaporator air, s. */
 const COMMAND_LAG_S = 15;
 const AIR_SWEPT_S = 8;
 const AIR_SPREADS_S = 40;
-/** What still air does of a fan's work, and dry vapour of a wet wall's. */
+/** Share of a fan's heat transfer left in still air, and of a wet wall's in dry vapour. */
 const STILL_AIR = 0.07;
 const GAS_TO_WALL = 0.02;
 const BACK_PASSAGE_M2 = 1.5e-6;
@@ -83,7 +83,7 @@ const LEAST_WET = 0.002;
 const LEAST_KPA = 8.2;
 const MOST_KPA = 3240;
 
-/** The same plant with the engine off: no fan, no blower, nothing turns. */
+/** The plant with the engine off: no fan, no blower, nothing turns. */
 export function stillPlant(plant: Plant): Plant {
   const coils = plant.coils.map<Coil>((coil) => {
     const airFlow = coil.airFlow * STILL_AIR;
@@ -188,7 +188,7 @@ export class TransientCircuit {
     const parts = drive.clutchIn ? Math.ceil(clamp((this.valveAnswer * seconds) / VALVE_ANSWER, 1, MOST_PARTS)) : 1;
     for (let i = 0; i < parts; i++) this.stepOnce(drive, y, seconds / parts);
   }
-  /** How fast the valve takes back an imbalance where it is neither shut nor wide, 1/s. */
+  /** Rate at which the valve corrects an imbalance between closed and wide open, 1/s. */
   valveAnswer = 0;
 
   private stepOnce(drive: Drive, y: Float64Array, seconds: number): void {
@@ -197,7 +197,7 @@ export class TransientCircuit {
     for (let i = 0; i < STATES; i++) {
       if (i !== HIGH_KG && i !== LOW_KG) y[i] = y[i]! + (seconds * dy[i]!) / (1 + seconds * rate[i]!);
     }
-    // What leaves one side arrives at the other, damped alike by the valve's answer; ports bring what they bring.
+    // Flow leaving one side enters the other, damped alike by the valve's response; ports add theirs.
     const passed = ((dy[LOW_KG]! - drive.lowPort.flow) * seconds) / (1 + seconds * rate[LOW_KG]!);
     y[LOW_KG] = y[LOW_KG]! + passed + drive.lowPort.flow * seconds;
     y[HIGH_KG] = y[HIGH_KG]! - passed + drive.highPort.flow * seconds;
@@ -263,7 +263,7 @@ export class TransientCircuit {
     const lowGasC = this.gasTemperature(plant, lowKpa, y[LOW_KG]!, volumes.low);
     const front = Math.max(flow - pass.rearFlow, 0);
     const lowGas = flow > 0 ? clamp(2 - wet / GAS_FROM_WET, 0, 1) : 0;
-    // What enters a dry coil superheated brings its own warmth.
+    // Vapour that enters a dry coil superheated brings its own heat.
     const superheating = wet < 1 ? front * (pass.hOut - Math.max(low.hVapour, lowGas > 0 ? pass.hInlet : 0)) : 0;
     // While it flows the coordinate says how much of the coil boils, however warm and thin the vapour behind it.
     const lowDry = flow > 0 ? 0 : dryShare(lowGasC, low.temperatureC);
@@ -311,7 +311,7 @@ export class TransientCircuit {
     dy[LOW_AIR_KPA] = ((flow > 0 ? 0 : pass.airKpa) - y[LOW_AIR_KPA]!) * rate[LOW_AIR_KPA]!;
   }
 
-  /** How far the high side is a gas alone: nothing condenses, and there is not enough in it for any liquid to lie somewhere. */
+  /** Degree to which the high side is gas only: nothing condenses and no liquid can collect anywhere. */
   private highGasShare(plant: Plant, highKpa: number, kg: number, volumeM3: number): number {
     const saturated = plant.fluid.vapourDensity(Math.max(highKpa - this.pass.airKpa, LEAST_KPA)) * volumeM3;
     const byMass = clamp((GAS_HOLDS.none - kg / saturated) / (GAS_HOLDS.none - GAS_HOLDS.all), 0, 1);
@@ -368,7 +368,7 @@ export class TransientCircuit {
     return ratio <= 1 ? row.temperatureC : (row.temperatureC + 273.15) * Math.min(ratio, 4) - 273.15;
   }
 
-  /** How fast the valve takes back an imbalance, 1/s: more liquid in the coil, less superheat, less opening, less flow. */
+  /** Rate at which the valve corrects an imbalance, 1/s: more liquid in the coil, less superheat, less opening, less flow. */
   private valveRate(plant: Plant, wet: number): number {
     const { pass } = this;
     const device = plant.vehicle.metering;
@@ -412,7 +412,7 @@ export class TransientCircuit {
   }
 }
 
-/** How far the mass of a gas is from what its pressure and temperatures would hold, as a share; bounded, so that no step jumps. */
+/** Relative deviation of a gas's mass from its pressure and temperatures; bounded, so that no step jumps. */
 function gasMismatch(kg: number, heldKg: number): number {
   return clamp(kg / Math.max(heldKg, 1e-6) - 1, -0.8, 0.8);
 }

@@ -13,8 +13,8 @@ import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "./vehicle"
 describe("sound cars of the population beside what real ones show", () => {
   const rows = factRows(2000);
   /**
-   * How far a quantile may lie from the fact, as a share of the fact's own range. Wider where docs/model.md says that the population is
-   * narrower than real cars: superheat of orifice circuits, the coldest vents of a hot day, the longest meeting of an orifice.
+   * Tolerance of a quantile against the fact, as a share of the fact's own range. Wider where docs/model.md says that the population is narrower than
+   * real cars: superheat of orifice circuits, the coldest vents of a hot day, the longest equalisation of an orifice.
    */
   const wider: Record<string, number> = {
     "superheat at the low port, orifice": 0.45,
@@ -277,7 +277,7 @@ describe("faults as workshops see them", () => {
         expect(severe.dischargeKpa).toBeGreaterThan(1300);
         expect(severe.liquidLineC).toBeLessThan(29 + 9);
       }
-      // What blew out of the relief valve is missing: both gauges stand low, the line behind is no warmer than the air.
+      // Charge lost through the relief valve is missing: both gauges read low, the line after it is no warmer than ambient.
       const blown = running(
         vehicle,
         { ambientC: 29 },

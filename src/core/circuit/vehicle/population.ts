@@ -12,7 +12,7 @@ export type Draw = () => number;
 export interface PopulationVehicle {
   /** Its volumes in the right proportions; sizing gives them their scale. */
   vehicle: CircuitVehicle;
-  /** How full receiver or accumulator stand with the label charge at the design point. */
+  /** Level of receiver or accumulator with the label charge at the design point. */
   storeLevel: number;
 }
 

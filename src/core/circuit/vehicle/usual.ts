@@ -1,4 +1,4 @@
-/** What is taken where a label or a test leaves it open: the most usual car, on an ordinary day at sea level with everything on. */
+/** Defaults where a label or test leaves something open: the most common car, on an ordinary day at sea level with everything on. */
 import type { CircuitConditions, VehicleLabel } from "./vehicle";
 
 /** Every part of which may be missing. */

@@ -1,4 +1,4 @@
-/** What a circuit is made of. Volumes m3, conductances kW/K, air flows kg/s, masses kg, areas m2, temperatures degC. */
+/** Parts of a circuit. Volumes m3, conductances kW/K, air flows kg/s, masses kg, areas m2, temperatures degC. */
 import type { Refrigerant } from "../../fluids/helmholtz";
 
 export type Metering = "expansion-valve" | "orifice-tube";
@@ -6,7 +6,7 @@ export type CompressorKind = "fixed" | "variable-internal" | "variable-external"
 export type CondenserFan = "electric" | "viscous" | "both";
 export type HighPort = "after-condenser" | "before-condenser";
 
-/** What the label and a look under the bonnet tell: enough to size a plausible vehicle. */
+/** Data from the label and a visual check: enough to size a plausible vehicle. */
 export interface VehicleLabel {
   refrigerant: Refrigerant;
   chargeG: number;
@@ -97,7 +97,7 @@ export interface ControlSettings {
   lockOutKpa: number;
 }
 
-/** How condenser and fan sit in the vehicle. Pressures kPa gauge. */
+/** Mounting of condenser and fan in the vehicle. Pressures kPa gauge. */
 export interface Installation {
   /** Engine bay above ambient, K, at idle and at fast idle. */
   bayIdleK: number;

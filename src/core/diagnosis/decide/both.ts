@@ -89,7 +89,7 @@ function testsOfAll(verdicts: readonly Verdict[]): NextTest[] {
           settles: mean(all.map(({ settles }) => settles)),
           savesMinutes: mean(all.map(({ savesMinutes }) => savesMinutes)),
           changesAct: all.some(({ changesAct }) => changesAct),
-          // What a cause would show differs between the ways: nothing is foretold.
+          // The expected values differ between the possible builds, so nothing is predicted.
           outcomes: [],
           confirms: all.every(({ confirms }) => confirms),
         },

@@ -38,7 +38,7 @@ export interface ExpectedRanges {
   ranges: Ranges & Record<ComparedChannel, Range>;
   /** Vehicles that they rest on. */
   members: number;
-  /** How many tests of this very vehicle narrowed them; 0: they are those of its label. */
+  /** Number of own tests that narrowed the range; 0: the range of its label. */
   ownTests: number;
   /** Share of them whose clutch would cycle here. */
   cycling: number;

@@ -1,7 +1,6 @@
 /**
- * What could be the matter with one vehicle, and what each possibility would show in the conditions of the test: every cause at a few
- * severities, and the pairs that really come together, each solved on the mean vehicle of the label. Between the solved
- * severities what is shown is taken to run straight.
+ * Hypotheses of one vehicle and their readings under the test's conditions: every cause at a few severities, and common pairs, each solved on the
+ * mean vehicle of the label. Readings are linear between the solved severities.
  */
 
 import { type Cause, causeEntry, commonPairs, type FaultCause, faultCauses, possible } from "../../causes/catalogue";
@@ -16,7 +15,7 @@ import { type Shown, show } from "./observables";
 import { circuitConditions, ensembleOf, type SoundReading, solveSound } from "./sound-vehicles";
 import { type Spread, spreadOf } from "./spread";
 
-/** Of a pair both grow together. */
+/** The two faults of a pair grow together. */
 const SOLVED_PAIR = [0.6] as const;
 /** Severities that are weighed, evenly to the worst. */
 export const severities: readonly number[] = Array.from({ length: 14 }, (_, i) => (i + 1) / 14);
@@ -30,7 +29,7 @@ export interface Hypothesis {
 
 export interface Hypotheses {
   all: Hypothesis[];
-  /** What a sound vehicle shows: the middle of those that could wear the label, */
+  /** Readings of sound vehicles: the median of those that could wear the label, */
   sound: Shown;
   /** and how they differ from it. */
   spread: Spread;
@@ -115,7 +114,7 @@ interface Rung {
   shown: Shown;
 }
 
-/** What lies between the solved severities; one that stands still is never mixed with one that runs. */
+/** Readings between two solved severities; a vehicle that stands still is never mixed with one that runs. */
 function onLadder(rungs: readonly Rung[], severity: number): Shown | null {
   const above = rungs.findIndex((rung) => rung.severity >= severity - 1e-9);
   if (above < 0) return rungs.at(-1)?.shown ?? null;

@@ -1,6 +1,6 @@
 /**
- * How long the sides of a stopped circuit take to meet, by the passage that is left between them: what stood in front of it passes in
- * a time that goes as one over its area. Good for a half; the transient simulation knows better but takes a hundred times as long.
+ * Equalisation time after shutdown, by the passage left between the sides: inversely proportional to its area. Accurate to about half; the transient
+ * simulation is better and takes a hundred times as long.
  */
 import type { Plant } from "../../circuit/steady/plant";
 

@@ -60,7 +60,7 @@ export function placesRead({ values }: Pick<Observed, "values">): number[] {
   return Array.from(values.keys()).filter((place) => !Number.isNaN(values[place]!));
 }
 
-/** How a cycling clutch swings: needle from lowest to highest as saturation temperatures, K, and the logarithm of the period in s. */
+/** Swing of a cycling clutch: low side from lowest to highest as saturation temperatures, K, and the logarithm of the period in s. */
 export interface Swing {
   widthK: number;
   lnPeriod: number;
@@ -72,7 +72,7 @@ export interface Observed {
   values: Float64Array;
   /** Whether the clutch cycled at each setting; null where nothing was read there. */
   cycling: (boolean | null)[];
-  /** How it swung, NaN for what was not read of it; null where it did not cycle or nothing was read. */
+  /** Measured swing, NaN where not read; null where the clutch did not cycle or nothing was read. */
   swings: (Swing | null)[];
   /** The sides were still apart when they were last looked at: the true time is longer. */
   stillApart: boolean;
@@ -164,7 +164,7 @@ export interface Shown {
   values: Float64Array;
   /** Share of the time the clutch is in at each setting, 1 when it does not cycle. */
   duty: number[];
-  /** How the clutch swings at each setting; null where it does not cycle on the low side. */
+  /** Swing of the clutch at each setting; null where it does not cycle on the low side. */
   swings: (Swing | null)[];
   /** The compressor stood at some setting. */
   standing: boolean;
@@ -178,8 +178,8 @@ const STANDING_LIQUID_K = 2;
 const STANDING_DISCHARGE_K = 12;
 
 /**
- * What a vehicle shows, one plant for each setting, starting each from a nearby point where there is one. Null when a setting has no
- * solution. `soakC` is the temperature of its parts at rest.
+ * Readings of a vehicle, one plant per setting, each started from a nearby point where there is one. Null when a setting has no solution. `soakC`:
+ * temperature of its parts with the engine off.
  */
 export function show(
   plants: readonly Plant[],

@@ -43,7 +43,7 @@ export interface Reason {
   /** Expected range of sound vehicles; null where there is none. */
   expected: { low: number; high: number } | null;
   rival: Cause;
-  /** How much more often the cause shows such a value than the rival does, given the other readings. */
+  /** Likelihood ratio of the value under the cause over the rival, given the other readings. */
   ratio: number;
 }
 

@@ -1,6 +1,6 @@
 /**
- * What is seen, heard and felt, as evidence: how many times likelier a sign is where a cause acts than where it does not (core/causes). A sign
- * that is not noted says nothing, because it may not have been looked for.
+ * Visual findings as evidence: likelihood ratio of each sign where a cause acts (core/causes). A sign that is not noted is no evidence, because it
+ * may not have been looked for.
  */
 import { type Cause, causeEntry, faultCauses } from "../../causes/catalogue";
 import { observationCode } from "../../readings/observations";

@@ -44,7 +44,7 @@ const ENSEMBLE_SEED = 5;
 const DAY_SEED = 7;
 /** From how many a vehicle's own tests choose. */
 const CANDIDATES = 360;
-/** How near the model comes to a vehicle it knows, with the errors of the instruments: kPa, kPa, K, K, K. */
+/** Residual of the model against a vehicle it knows, with instrument errors: kPa, kPa, K, K, K. */
 const LIKENESS = { low: 14, high: 70, vent: 1.5, suction: 2.5, liquid: 2.5 } as const;
 /** So many of the candidates must share the weight: fewer would be a line, not a range. */
 const LEAST_SHARING = 12;

@@ -1,6 +1,6 @@
 /**
- * How far a reading may lie from a simulated one: bias and covariance of the sound vehicles of one label about the middle one, with the errors of
- * instruments and model. Predictions of readings that were not taken yet, and reasons, rest on it.
+ * Spread of a reading about a simulated one: bias and covariance of the sound vehicles of one label about the median, with errors of instruments and
+ * model. Predictions and reasons rest on it.
  */
 import type { VehicleLabel } from "../../circuit/vehicle/vehicle";
 import { readingSd } from "./expected-range";

@@ -1,6 +1,6 @@
 /**
- * What work does to what may be the matter: the chance of each set of causes after it, from how probable each was before. A test after the work
- * is weighed from there, so that before and after are one piece of evidence on one car.
+ * Effect of work on the faults: the probability of each set of causes after it, from those before. A test after the work starts from there, so that
+ * before and after are one piece of evidence on one car.
  */
 import { causeEntry } from "../../causes/catalogue";
 import type { Work } from "../../causes/work";

@@ -24,7 +24,7 @@ import type { NoiseSource } from "../../maths/noise";
 import { meetingSeconds } from "../explain/meeting";
 import { drawShare } from "../explain/sound-vehicles";
 
-/** What one setting of the engine truly shows; kPa absolute, degC. */
+/** True values of one engine setting; kPa absolute, degC. */
 export interface TrueSetting {
   rpm: number;
   lowKpa: number;
@@ -115,7 +115,7 @@ function drawSeverity(cause: FaultCause, { uniform }: NoiseSource): number {
   return causeEntry(cause).drawSeverity?.(uniform) ?? 0.15 + 0.85 * uniform();
 }
 
-/** How often each cause brings a car in, nothing first. */
+/** Prior of each class, no fault first. */
 const weights: readonly (readonly [Cause, number])[] = causes.map((cause) => [
   cause,
   cause === "none" ? NOTHING_PRIOR : causeEntry(cause).prior,
@@ -182,7 +182,7 @@ export function drawTest(noise: NoiseSource): TrueTest | null {
   return sized.ok ? testOf(sized.value, conditions, faults, noise) : null;
 }
 
-/** What a car shows with these faults on that day; null where that has no solution. */
+/** Readings of a car with these faults on that day; null where there is no solution. */
 function testOf(
   vehicle: CircuitVehicle,
   conditions: Omit<CircuitConditions, "rpm">,

@@ -1,4 +1,4 @@
-/** How good a committee is on drawn tests that it has not seen. */
+/** Quality of an ensemble on drawn tests that it has not seen. */
 import type { NoiseSource } from "../../maths/noise";
 import { CLASSES } from "../weigh/classes";
 import { featuresOf } from "../weigh/features";

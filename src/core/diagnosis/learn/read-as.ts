@@ -1,14 +1,13 @@
 /**
- * How a workshop reads a test: what it writes down and what it leaves out, with the errors of its instruments, and with the doubt that our
- * model of a vehicle deserves. Drawn anew each time, so that no network can learn one reading by heart. What is seldom written and how
- * is described in docs/accuracy.md.
+ * Reads a drawn test as a workshop would: what is recorded and left out, with instrument errors and the model's own uncertainty. Drawn anew each
+ * time, so that no network learns one reading by heart. Rates are described in docs/accuracy.md.
  */
 import { fluidTable } from "../../fluids/tables";
 import type { NoiseSource } from "../../maths/noise";
 import type { ReadingFile, RunningSetting } from "../../readings/file/reading-file";
 import { pick, type TrueSetting, type TrueTest } from "./draw-test";
 
-/** How much was written down. */
+/** Extent of the recorded readings. */
 export const thoroughnesses = ["everything", "two-speeds", "one-speed", "hardly-anything"] as const;
 export type Thoroughness = (typeof thoroughnesses)[number];
 

@@ -25,7 +25,7 @@ const CHARGE_WEIGHT = 1;
 const SEVERITY_WEIGHT = 0.6;
 const DECAY = 2e-5;
 
-/** What is to be told of a test. */
+/** Targets of a test. */
 export interface Target {
   class: number;
   lnCharge: number;

@@ -1,7 +1,7 @@
 /**
- * What a reading that was not taken yet would show, given all that were: each hypothesis of this vehicle weighs by how well it fits them, its
- * prediction is moved by how this car already differs from it (regression adjustment: Beaumont, Zhang and Balding 2002, Genetics 162), and what
- * is left of how such cars differ makes the range. No range leaves what the laws of the circuit allow beside what was read.
+ * Predicts readings not taken yet from all that were: each hypothesis is weighted by its fit, its prediction moved by this car's deviation
+ * (regression adjustment: Beaumont, Zhang and Balding 2002, Genetics 162), and the remaining spread makes the range. No range leaves what the laws of
+ * the circuit allow.
  */
 import { cholesky, solveLower } from "../../maths/linear";
 import { normalBelow } from "../../maths/normal";
@@ -61,7 +61,7 @@ export function predictor(
   const matrix = read.flatMap((a) => read.map((b) => variance(a, b)));
   const alone = read.flatMap((a) => read.map((b) => (a === b ? variance(a, a) : 0)));
   const lower = cholesky(matrix, read.length) ?? cholesky(alone, read.length)!;
-  /** How far the reading lies from each hypothesis, in whitened spreads; NaN places count as fitting. */
+  /** Distance of the readings from each hypothesis, in whitened spreads; NaN places count as fitting. */
   const gaps = all.map(({ shown }) => {
     const gap = Float64Array.from(read, (place) => {
       const off = observed.values[place]! - shown.values[place]! - spread.bias[place]!;

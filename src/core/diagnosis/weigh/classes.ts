@@ -1,4 +1,4 @@
-/** What a network tells apart: nothing, each cause alone, and the pairs that really come together. */
+/** Classes of the networks: no fault, each cause alone, and common pairs. */
 import { commonPairs, type FaultCause, faultCauses } from "../../causes/catalogue";
 
 export type CauseClass = readonly FaultCause[];

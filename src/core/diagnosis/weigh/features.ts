@@ -11,7 +11,7 @@ import { compressorKinds, fanKinds } from "../../readings/file/reading-file";
 /** From here on it is fast idle. */
 export const FAST_RPM = 1300;
 
-/** What is worked out of one setting of the engine; NaN where it was not read. */
+/** Features of one engine setting; NaN where not read. */
 const settingFeatures = [
   "lowT",
   "approach",
@@ -36,7 +36,7 @@ const settingFeatures = [
   "rpm",
 ] as const;
 
-/** Of both together: slower minus faster. */
+/** Differences of both settings: slower minus faster. */
 const betweenFeatures = ["lowT", "approach", "vent", "suctionOverLow", "subcooling"] as const;
 
 const onceFeatures = [
@@ -79,7 +79,7 @@ export const valueNames: readonly string[] = [
 const VALUES = settingFeatures.length * 2 + betweenFeatures.length + onceFeatures.length;
 /** Each value, whether it was read, and the flags. */
 export const FEATURES = 2 * VALUES + flags.length;
-/** How many of a row are values, to be scaled; as many masks follow, then the flags. */
+/** Number of values in a row, to be scaled; as many masks follow, then the flags. */
 export const VALUE_COUNT = VALUES;
 
 /** The row of a reading; values that were not read are NaN, their masks 0. */

@@ -17,7 +17,7 @@ export interface LearnedHeader {
   hidden: readonly [number, number];
   outputs: number;
   members: number;
-  /** What it was learned from. */
+  /** Sources that it was learned from. */
   seed: number;
   draws: number;
   fingerprint: string;

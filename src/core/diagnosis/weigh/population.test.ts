@@ -51,7 +51,7 @@ describe("whether readings fit together", () => {
   });
 
   it("is fitted from drawn tests to limits that grow with what is read", () => {
-    // The same cars read again and again: each reading is drawn anew.
+    // Reads the same cars again and again: each reading is drawn anew.
     const sound = fresh.filter(({ faults, label }) => faults.length === 0 && label.metering === "expansion-valve");
     const many = Array.from({ length: Math.ceil(200 / sound.length) }, () => sound).flat();
     const population = fitPopulation(many, learnedNow().scales, 1);

@@ -7,7 +7,7 @@ import type { ReadingFile } from "../../readings/file/reading-file";
 import { FEATURES, featuresOf, VALUE_COUNT, valueNames } from "./features";
 import type { Scales } from "./scales";
 
-/** What is read, each once: no two of these follow from each other. */
+/** Independent values of a test: none follows from another. */
 const SETTING_VALUES = [
   "lowT",
   "approach",
@@ -78,7 +78,7 @@ export function distanceOf(
   return { squared, read: n };
 }
 
-/** How far a reading lies from all that was learned, in units of the limit: above 1 its values do not fit together. */
+/** Distance of a reading from all learned ones, in units of the limit: above 1 its values do not fit together. */
 export function misfitOf(reading: ReadingFile, scales: Scales, { components, limits }: Population): number {
   const { squared, read } = distanceOf(
     standardised(featuresOf(reading, new Float64Array(FEATURES)), scales),

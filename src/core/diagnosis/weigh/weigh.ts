@@ -1,6 +1,6 @@
 /**
- * What a reading makes of the causes: the committee's answer, times what was seen, given what was weighed, and only of what this vehicle can have.
- * A forward pass is a few multiplications, so that moving needles are weighed at every step.
+ * Probabilities of the causes: the ensemble's answer, times visual findings, given the weighed charge, and only causes possible in this vehicle. A
+ * forward pass is a few multiplications, so that moving pressures can be weighed at every step.
  */
 import {
   type Cause,
@@ -131,7 +131,7 @@ const TOO_MUCH = 1.1;
 /** Nothing about a weighing is surer than this. */
 const WEIGHED_DOUBT = 0.004;
 
-/** What was weighed decides about the charge: smooth steps, so that more grams never speak for a lack. */
+/** The weighed charge decides about the amount: smooth steps, so that more grams never support undercharge. */
 function weightOdds(acting: readonly Cause[], share: number | null): number {
   if (share === null) return 1;
   const under = 1 / (1 + Math.exp((share - TOO_LITTLE) / (WEIGHED_SD / 1.7)));

@@ -198,7 +198,7 @@ export function makeFirst(theme: DrillTheme, number: number): MadeCase {
   else if (!sound) acting.push(pick(causes[theme].filter(([cause]) => variable || cause !== "compressor-low-stroke")));
   for (const cause of acting) add(cause);
 
-  // What is told: mostly what such a car does, sometimes what a person makes of it.
+  // Complaint: mostly typical of the fault, sometimes a person's guess.
   const told: Partial<Record<FaultCause, readonly Complaint[]>> = {
     undercharge: ["weak-always", "fine-in-the-morning", "never-cold"],
     overcharge: ["warm-at-lights", "cold-then-warm"],

@@ -35,7 +35,7 @@ export interface MeasuredCycle {
   /** K above saturation where it enters the compressor, K below it before the metering device; below 0 where it is the other way. */
   superheatK: Measured;
   subcoolingK: Measured;
-  /** How much hotter it leaves the compressor than an ideal one would make it, K. */
+  /** Discharge temperature above ideal compression, K. */
   hotterK: Measured;
   /** Share by mass that is vapour already as it enters the evaporator. */
   vapourShare: Measured;

@@ -1,4 +1,4 @@
-/** What a technician works out from the instruments of a running circuit, with the uncertainty each result inherits. */
+/** Quantities that a technician derives from a running test, with the uncertainty each inherits. */
 import { atmosphericPressureKpa } from "../../air/atmosphere";
 import type { Refrigerant } from "../../fluids/helmholtz";
 import { type InstrumentAccuracy, workshopInstruments } from "./instruments";
@@ -27,8 +27,8 @@ export interface DerivedValues {
   /** Liquid line below the condensing temperature, K. */
   subcoolingK: Measured | null;
   /**
-   * What the liquid may still lose on its way, by friction, height and bends, before it flashes, kPa: the high side less the
-   * saturation pressure at the liquid line's temperature. A long line to a rear evaporator lives on it.
+   * Pressure that the liquid may still lose by friction, height and bends before it flashes, kPa: the high side less the saturation pressure at the
+   * liquid line's temperature. A long line to a rear evaporator needs it.
    */
   flashMarginKpa: Measured | null;
   /** Condensing temperature above the ambient, K. */

@@ -1,4 +1,4 @@
-/** What stands in the gauge hoses and leaves with them when they come off. */
+/** Refrigerant in the gauge hoses that is lost with them. */
 import { atmosphericPressureKpa } from "../../air/atmosphere";
 import type { Refrigerant } from "../../fluids/helmholtz";
 import { fluidTable } from "../../fluids/tables";

@@ -1,7 +1,6 @@
 /**
- * What the instruments of an ordinary workshop are good for: expanded uncertainties, 95 %.
- * A gauge of class 1.6 errs by up to 1.6 % of its full scale (EN 837-1); the manifold assumed here reads to
- * 800 kPa on the low side and 2200 kPa on the high side. Clamps err by contact more than by calibration.
+ * Accuracy of an ordinary workshop's instruments: expanded uncertainties, 95 %. A gauge of class 1.6 errs by up to 1.6 % of its full scale (EN
+ * 837-1); the manifold assumed here reads to 800 kPa on the low side and 2200 kPa on the high side. Clamps err by contact more than by calibration.
  */
 export interface InstrumentAccuracy {
   lowKpa: number;
@@ -57,7 +56,7 @@ export function isOverdue(checkedOn: string | null, today: string): boolean {
   return checkedOn !== null && Date.parse(today) - Date.parse(checkedOn) > CHECK_DUE_DAYS * 86_400_000;
 }
 
-/** What a shop's instruments are good for; where it knows nothing of one, what an ordinary workshop's is. */
+/** Accuracy of a shop's instruments; where unknown, that of an ordinary workshop. */
 export function accuracyOf(kept: KeptInstruments, today: string): InstrumentAccuracy {
   const aged = (error: number, checkedOn: string | null) => error * (isOverdue(checkedOn, today) ? OVERDUE : 1);
   const gauge = (one: KeptGauge | null, usual: number) =>

@@ -11,7 +11,7 @@ export interface LiquidLine {
   altitudeM: number;
   /** At the port, kPa gauge. */
   highKpa: number;
-  /** Of the line where it ends, or beside the port when it was not spotted there, degC. */
+  /** Line temperature at its end, or beside the port when not spotted there, degC. */
   lineC: number;
   /** From port to metering device, m; upwards is positive. */
   riseM: number;
@@ -20,7 +20,7 @@ export interface LiquidLine {
 
 const GRAVITY = 9.80665;
 
-/** What a column of saturated liquid weighs over a rise, kPa; upwards is positive. Saturation in kPa gauge. */
+/** Hydrostatic pressure of saturated liquid over a rise, kPa; upwards is positive. Saturation in kPa gauge. */
 export function columnKpa(refrigerant: Refrigerant, altitudeM: number, saturationKpa: number, riseM: number): number {
   const absolute = Math.max(saturationKpa + atmosphericPressureKpa(altitudeM), 50);
   return (fluidTable(refrigerant).liquidDensity(absolute) * GRAVITY * riseM) / 1000;

@@ -19,7 +19,7 @@ export interface UnexplainedDrop {
   from: LinePlace;
   to: LinePlace;
   dropK: number;
-  /** What nine in ten sound vehicles fall there at most, and how far the measured fall goes beyond it. */
+  /** 95 % limit of the drop in sound vehicles, and the excess of the measured drop. */
   usualMostK: number;
   beyondK: number;
 }

@@ -84,7 +84,7 @@ const HEATED_K = 8;
 /** An evaporator is cold when it boils this far below the air that goes in, K. */
 const COLD_K = 12;
 
-/** What does not fit, in the order it is checked; empty where all of it can be. */
+/** Implausible readings in the order of checking; empty where all are plausible. */
 export function implausibleOf(reading: ReadingFile): Implausible[] {
   const found: Implausible[] = [];
   for (const [i, setting] of (reading.running ?? []).entries()) {
@@ -101,7 +101,7 @@ export function implausibleOf(reading: ReadingFile): Implausible[] {
   return found;
 }
 
-/** Of the air that goes into the evaporator, degC; NaN where it is the cabin's and was not read. */
+/** Temperature of the air into the evaporator, degC; NaN where it is cabin air that was not read. */
 function airIn({ conditions }: ReadingFile): number {
   return conditions.airSource === "recirculated" ? (conditions.cabinReturnC ?? Number.NaN) : conditions.ambientC;
 }

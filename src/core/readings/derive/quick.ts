@@ -10,7 +10,7 @@ import { saturationGaugeKpa } from "./saturation-temperature";
 
 export type Side = "low" | "high";
 
-/** What a gauge of that side errs by, kPa, 95 %. */
+/** Gauge error of that side, kPa, 95 %. */
 function gaugeErrorKpa(side: Side, accuracy: InstrumentAccuracy): number {
   return side === "low" ? accuracy.lowKpa : accuracy.highKpa;
 }

@@ -30,7 +30,7 @@ export class LogGatherer {
     log.count++;
   }
 
-  /** What was gathered; the gatherer is not used after this. */
+  /** Collected readings; the collector is not used after this. */
   take(): LogColumns {
     return this.log;
   }

@@ -1,6 +1,6 @@
 /**
- * What a log's pressures betray before anything is captured from it: sides that are exchanged, and absolute pressures taken for gauge pressures.
- * Medians over what was read, so that no single moment decides.
+ * Checks a log's pressures before anything is captured: exchanged sides, and absolute pressures taken for gauge pressures. Medians, so that no single
+ * moment decides.
  */
 import { atmosphericPressureKpa } from "../../air/atmosphere";
 import type { Refrigerant } from "../../fluids/helmholtz";
@@ -83,7 +83,7 @@ function absoluteSign(
   return null;
 }
 
-/** Of the numbers among them; null where those are too few. */
+/** Median of the numbers; null where too few. */
 function median(values: readonly number[]): number | null {
   const known = values.filter((value) => !Number.isNaN(value)).sort((a, b) => a - b);
   return known.length < LEAST_MOMENTS ? null : known[Math.floor(known.length / 2)]!;

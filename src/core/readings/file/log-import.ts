@@ -29,10 +29,7 @@ const unitPatterns: [RegExp, UnitId][] = [
   [/°?\bf\b|fahrenheit|_f$|degf/i, "degF"],
 ];
 
-/**
- * What stands between the columns, by the header line: names hold no decimal commas, so the header tells where rows with
- * "12,5" would not.
- */
+/** Column separator by the header line: names hold no decimal commas, so the header is unambiguous where "12,5" is not. */
 export function separatorOf(headerLine: string): string {
   const counts = [";", "\t", ",", "|"].map((mark) => ({ mark, count: headerLine.split(mark).length - 1 }));
   return counts.reduce((best, next) => (next.count > best.count ? next : best)).mark;

@@ -80,7 +80,7 @@ const restSchema = z.object({
   highKpa: within(limits.gaugeKpa),
   soakC: within(limits.temperatureC),
 });
-/** What is read of a car in one test. */
+/** Readings of a car in one test. */
 const testShape = {
   conditions: conditionsSchema,
   rest: restSchema.nullish(),
@@ -91,7 +91,7 @@ const testShape = {
   observations: z.array(z.string().max(100)).max(100).nullish(),
   /** Parts that were looked at and found in order: what would have been seen there is less likely. */
   inspectedParts: z.array(z.string().max(100)).max(100).nullish(),
-  /** What the customer complains of, from the short list (core/causes/complaints.ts); what is not on it says nothing. */
+  /** Complaint from the short list (core/causes/complaints.ts); complaints not listed are no evidence. */
   complaints: z.array(z.string().max(100)).max(100).nullish(),
 };
 
@@ -102,7 +102,7 @@ export const readingFileSchema = z.object({
   id: z.string().min(1).max(200),
   vehicle: vehicleSchema,
   ...testShape,
-  /** The same car before the work, and what was done since. */
+  /** Readings before the work, and the work done since. */
   before: z.object(testShape).nullish(),
   work: z.array(z.enum(workKinds)).max(workKinds.length).nullish(),
 });

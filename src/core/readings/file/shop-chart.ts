@@ -28,7 +28,7 @@ export type ShopChartIssue =
   | { code: "twice"; line: number; text: string }
   | { code: "empty" };
 
-/** What a chart may hold, base units: ambient degC, pressures kPa gauge. */
+/** Limits of a chart, base units: ambient degC, pressures kPa gauge. */
 const limits: Record<ShopChartColumn, readonly [number, number]> = {
   ambient: [-20, 60],
   "low side": [-101, 1500],

@@ -1,6 +1,6 @@
 /**
- * What the needles did before a setting was taken, small enough to stay in the record: the last minutes, a point every few seconds. Gauge pressures
- * kPa, temperatures degC.
+ * Pressures before a setting was recorded, small enough for the record: the last minutes, a point every few seconds. Gauge pressures kPa,
+ * temperatures degC.
  */
 import * as z from "../../zod";
 import type { StreamSample } from "./judged-stream";

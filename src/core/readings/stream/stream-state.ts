@@ -10,7 +10,7 @@ export interface Sample {
   value: number;
 }
 
-/** What counts as still for a channel, in its base unit. */
+/** Steadiness limits of a channel, in its base unit. */
 export interface SteadyLimits {
   /** Drift that no longer matters, per minute. */
   driftPerMinute: number;

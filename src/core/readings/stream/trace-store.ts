@@ -1,6 +1,6 @@
 /**
- * What streamed, for drawing: an hour at 5 Hz sample by sample, what is older as the lowest and highest of each short block, so
- * that no peak is ever lost. Drawing asks for as many columns as the screen has and gets both extremes of each.
+ * Stream for drawing: an hour at 5 Hz sample by sample, older ones as minimum and maximum of short blocks, so that no peak is lost. Drawing asks for
+ * as many columns as the screen has and gets both extremes of each.
  */
 
 import { type TraceChannel, traceChannels } from "../channels";
@@ -50,7 +50,7 @@ export class TraceStore {
     return this.kept === 0 ? null : this.times[this.at(this.kept - 1)]!;
   }
 
-  /** How far back it reaches, older blocks included. */
+  /** Time covered, older blocks included. */
   get startS(): number | null {
     return this.blocks[0]?.from ?? (this.kept === 0 ? null : this.times[this.first]!);
   }

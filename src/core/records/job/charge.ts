@@ -4,7 +4,7 @@ import { entry, entrySchema } from "../../units/entry";
 import * as z from "../../zod";
 import { gramsSchema, instant, words } from "./written";
 
-/** How charging valves can stand; the last two only a real manifold allows. */
+/** Positions of the charging valves; the last two only a real manifold allows. */
 export const valvesAt = ["liquid-high", "vapour-low", "liquid-low", "vapour-high"] as const;
 
 export const MOST_CONTAINERS = 50;
@@ -12,7 +12,7 @@ export const MOST_CONTAINERS = 50;
 export const chargeSchema = z.strictObject({
   /** Left in the hose when all is done, where somebody knows it better. */
   hoses: entrySchema,
-  /** What the hose passed last, or that it was drawn in; null before anything flowed. */
+  /** Last flow through the hose; null before anything flowed. */
   hoseHolds: z.enum(hoseStates).nullable(),
   /** The hose is drawn in through the low side at the end; else what it holds stays in it. */
   drawIn: z.boolean(),
@@ -36,7 +36,7 @@ export const chargeSchema = z.strictObject({
       containerId: z.string(),
       startG: gramsSchema,
       nowG: gramsSchema,
-      /** How far the scale's zero lies from the books. */
+      /** Offset of the scale's zero from the log. */
       offsetG: gramsSchema,
       valve: z.enum(valvesAt),
       startedAt: instant,

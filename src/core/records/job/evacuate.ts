@@ -4,7 +4,7 @@ import { entry, entrySchema } from "../../units/entry";
 import * as z from "../../zod";
 import { instant, measuredSchema } from "./written";
 
-/** What an interrupted vacuum goes on from on the simulated rack; partial pressures kPa, masses kg. */
+/** State from which an interrupted vacuum resumes in the simulator; partial pressures kPa, masses kg. */
 const vacuumStateSchema = z.object({
   airKpa: measuredSchema,
   refrigerantKpa: measuredSchema,

@@ -1,8 +1,8 @@
-/** How the gauges are coupled, and what goes with their hoses. */
+/** Connection of the gauges, and the loss with their hoses. */
 import { entry, entrySchema } from "../../units/entry";
 import * as z from "../../zod";
 
-/** How the gauges are coupled: both sides, or the low side only where the high port is not trusted. */
+/** Connected sides: both, or the low side only where the high port is not trusted. */
 export const hookUps = ["both", "low-only"] as const;
 export const hosesOff = ["let-back", "as-they-stood"] as const;
 
@@ -12,7 +12,7 @@ export const hookUpSchema = z.strictObject({
   hose: entrySchema,
   bore: entrySchema,
   checked: z.array(z.string().max(60)).max(20),
-  /** How the hoses came off, or will: what stood in them let back into the low side first, or not. */
+  /** Disconnection of the hoses: drained to the low side first, or full. */
   hosesOff: z.enum(hosesOff).nullable(),
 });
 

@@ -1,4 +1,4 @@
-/** What is known of the vehicle when it comes in: complaint, history, label, how it is built. */
+/** Vehicle data at intake: complaint, history, label, build. */
 import { complaintIds } from "../../causes/complaints";
 import { daySchema } from "../../dates";
 import { refrigerants } from "../../fluids/helmholtz";
@@ -7,17 +7,17 @@ import { entry, entrySchema } from "../../units/entry";
 import * as z from "../../zod";
 import { words } from "./written";
 
-/** What is known of what was done to the circuit before; not to know is an answer. */
+/** Earlier work on the circuit; unknown is an answer. */
 export const histories = ["untouched", "serviced", "topped-up", "unknown"] as const;
 /** Signs that forbid running the engine with the air conditioning on. */
 export const stopSigns = ["bang", "hiss", "smell", "oil-spray"] as const;
 export type StopSign = (typeof stopSigns)[number];
 export const oilKinds = ["PAG", "POE", "other", "unknown"] as const;
-/** What the label may say; only the first two can be worked on. */
+/** Refrigerants of the label; only the first two are supported. */
 export const labelRefrigerants = [...refrigerants, "R744", "other"] as const;
 export type LabelRefrigerant = (typeof labelRefrigerants)[number];
 
-/** What of its build a person may not be sure of; not to be sure is an answer. */
+/** Parts of the build that may be unknown; unknown is an answer. */
 export const buildQuestions = ["metering", "compressor", "condenserFan", "evaporators"] as const;
 export type BuildQuestion = (typeof buildQuestions)[number];
 
@@ -30,7 +30,7 @@ export const intakeSchema = z.strictObject({
   vin: z.string().max(40),
   mileage: entrySchema,
   complaint: words,
-  /** The same from the short list: what is on it is evidence. */
+  /** Complaints from the short list: these are evidence. */
   complaints: z.array(z.enum(complaintIds)).max(complaintIds.length),
   refrigerant: z.enum(labelRefrigerants).nullable(),
   charge: entrySchema,

@@ -1,4 +1,4 @@
-/** What was weighed out of it. */
+/** Recovered mass. */
 import { identifiedResults } from "../../charge/identification";
 import { entry, entrySchema } from "../../units/entry";
 import * as z from "../../zod";
@@ -7,16 +7,16 @@ import { gramsSchema, instant } from "./written";
 export const recoverSchema = z.strictObject({
   recovered: entrySchema,
   oil: entrySchema,
-  /** What stays in the machine's hoses, reckoned. */
+  /** Content of the machine's hoses, calculated. */
   hoses: entrySchema,
-  /** What an identifier showed before anything was recovered; null before somebody said. */
+  /** Identifier result before recovery; null before an answer. */
   identified: z.strictObject({
     result: z.enum(identifiedResults).nullable(),
     purity: entrySchema,
     air: entrySchema,
     hydrocarbons: entrySchema,
   }),
-  /** What the machine's scale showed last while it ran, g; null when nothing waits to be written down. */
+  /** Last value of the machine's scale while running, g; null when nothing waits to be recorded. */
   scale: z.strictObject({ grams: gramsSchema, at: instant }).nullable(),
 });
 

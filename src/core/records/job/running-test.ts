@@ -35,7 +35,7 @@ const settingSchema = z.object({
   unsettled: z.array(z.enum(takenChannels)),
   /** Set when it was taken while the clutch cycled: the entries are then those just before cut-out. */
   cycle: cycleSchema.nullable(),
-  /** What the needles did before the instruments took it; null while typed. */
+  /** Trace before the reading was recorded; null while typed. */
   trace: keptTraceSchema.nullable(),
 });
 export type TestSetting = z.infer<typeof settingSchema>;

@@ -1,4 +1,4 @@
-/** What all parts of a job's record are written with. */
+/** Common schema parts of a job's record. */
 import * as z from "../../zod";
 
 export { instantSchema as instant } from "../../dates";

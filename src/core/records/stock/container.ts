@@ -1,6 +1,6 @@
 /**
- * What stands on a shop's shelf, `evrid.container` version 2: cylinders and cans of refrigerant, recovery machines, bottles of oil and dye. What
- * is in one follows from the books; only what it is stands here.
+ * Cylinders in stock, `evrid.container` version 2: cylinders and cans of refrigerant, recovery machines, bottles of oil and dye. Contents follow from
+ * the ledger; only the cylinder's own data stand here.
  */
 import { circuitOils } from "../../charge/oil";
 import { refrigerants } from "../../fluids/helmholtz";

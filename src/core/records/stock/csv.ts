@@ -31,12 +31,12 @@ const named = ["vehicle", "plate", "certificate"] as const;
 const keys = ["from key", "to key"] as const;
 type Column = (typeof columns)[number] | (typeof named)[number] | (typeof keys)[number];
 
-/** How a table names what the books know by keys. */
+/** Names in a table for the ledger's keys. */
 export interface LineNames {
   /** By the id of a line that takes another back: which. */
   counters: ReadonlyMap<string, string>;
   place: (place: string) => string;
-  /** Of the job of a line. */
+  /** Vehicle of a line's job. */
   vehicle: (jobId: string) => { name: string; plate: string };
   certificate: (line: BookLine) => string;
 }

@@ -1,6 +1,6 @@
 /**
- * What a shop books outside of jobs, `evrid.stock` version 1: containers received, stock taken, moved from one to another, sent off, used up.
- * Like the books of a job it is only ever added to: what leaves one account enters another, and a wrong entry is answered by its opposite.
+ * Ledger entries outside of jobs, `evrid.stock` version 1: cylinders received, counted, moved, sent off, used up. Only appended: what leaves one
+ * account enters another, and a wrong entry is reversed.
  */
 
 import { type RecordIssue, readRecord } from "../../read-record";
@@ -11,7 +11,7 @@ import { instant, words } from "../job/written";
 export const stockActs = [
   /** Came in from a supplier. */
   "receive",
-  /** What a weighing differs from the books. */
+  /** Difference of a weighing from the ledger. */
   "count",
   /** Out of one container into another: the machine's into a cylinder. */
   "move",
@@ -83,7 +83,7 @@ export function stockCounter(entry: StockEntry, id: string, at: string): StockEn
   return { ...entry, id, at, from: entry.to, to: entry.from, counters: entry.id, remark: "" };
 }
 
-/** What a weighing says against the books: the entry that makes them agree; null where they do. */
+/** Entry that makes ledger and weighing agree; null where they do. */
 export function countEntry(
   id: string,
   at: string,

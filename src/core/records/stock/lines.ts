@@ -15,7 +15,7 @@ import { containerIn, placeOf, type StockEntry } from "./entry";
 export type Good = "refrigerant" | "oil" | "dye";
 
 export interface BookLine {
-  /** Of the job and the entry, or of the shop's entry. */
+  /** Ids of job and entry, or of the shop's entry. */
   id: string;
   at: string;
   act: string;
@@ -160,7 +160,7 @@ export interface YearOf {
   usedG: number;
   /** Found at stock-taking less what the books said. */
   differenceG: number;
-  /** What stayed in machines' hoses, and oil that went with parts. */
+  /** Mass left in machine hoses, and oil lost with parts. */
   elsewhereG: number;
 }
 
@@ -280,7 +280,7 @@ export function checkStock(lines: readonly BookLine[], containers: readonly Cont
 export interface StoreCheck {
   /** Out of containers into charging lines, by the books of all jobs. */
   drawnG: number;
-  /** The same by what became of it: in vehicles, in hoses, let out, by the balance of each job. */
+  /** Sums by destination: in vehicles, in hoses, vented, by the balance of each job. */
   intoG: number;
   hosesG: number;
   purgedG: number;

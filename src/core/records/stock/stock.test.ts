@@ -65,7 +65,7 @@ describe("the shelf", () => {
       expect(held(job)).toBe(0);
       const out = linesOfJob(job).filter(({ act }) => act === "recover");
       expect(out.find(({ good }) => good === "refrigerant")!.kind).toBe(CONTAMINATED);
-      // What was charged came out of the shop's own cylinder all the same.
+      // The charge still came out of the shop's own cylinder.
       expect(linesOfJob(job).find(({ act }) => act === "charge")!.kind).toBe("R134a");
     }
   });

@@ -84,7 +84,7 @@ export function EvidenceRail({ step }: { step: StepId }) {
   );
 }
 
-/** What comes before any ranking: a stop, readings that cannot be, an empty or a foreign circuit. */
+/** Warnings before any ranking: a stop, impossible readings, an empty or foreign circuit. */
 function First({ verdict, wording }: { verdict: Verdict; wording: Wording }) {
   const decision = decide(verdict);
   if (!isBeforeRanking(decision)) return null;
@@ -121,7 +121,7 @@ export function Progress() {
 const RIVAL = 0.4;
 const RIVAL_LEAST = 0.12;
 
-/** What these readings cannot tell apart, and what would. */
+/** Causes that these readings cannot separate, and the best test. */
 export function Apart({ verdict, wording }: { verdict: Verdict; wording: Wording }) {
   const [first, ...others] = verdict.causes;
   if (!first || warningOf(verdict, "held-vacuum")) return null;
@@ -157,7 +157,7 @@ export function Apart({ verdict, wording }: { verdict: Verdict; wording: Wording
 interface CauseBarProps {
   row: RankedCause;
   wording: Wording;
-  /** How many reasons of each kind. */
+  /** Number of reasons of each kind. */
   reasons: number;
   open: boolean;
   onToggle?: () => void;

@@ -20,7 +20,7 @@ import { OnHandPicture } from "./on-hand";
 import { Rail } from "./rail";
 
 /** Every gram of this job, adding up at any moment. */
-/** How the hoses come off makes a difference worth a range. */
+/** The disconnection makes a difference worth a range. */
 const apartByAGram = ({ letBackG, asTheyStoodG }: HoseLoss): boolean => (asTheyStoodG ?? letBackG) - letBackG >= 1;
 
 export function GramRail({ step }: { step: StepId }) {

@@ -83,7 +83,7 @@ function LoadedJob({ id, step, children }: { id: string; step: StepId; children:
     const timer = setTimeout(() => setSilent(true), SILENT_MS);
     return () => clearTimeout(timer);
   }, [waits]);
-  // What was once there stays on the screen, whatever becomes of the store.
+  // Once shown, the job stays on the screen, whatever happens to the store.
   if (there && desk !== "asking") return <OpenJob step={step}>{children}</OpenJob>;
   if (there || (waits && storeError === null && !silent)) {
     return (
@@ -148,7 +148,7 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
     if (!holds) return;
     return () => session.jobs.getState().markLeft(step, { oilSheet });
   }, [holds, oilSheet, session, step]);
-  // What nothing is typed into yet is typed in the units this shop reads now; what was measured keeps its own.
+  // Blank fields use the shop's current units; measured ones keep their own.
   const known = useKnownChoices();
   useEffect(() => {
     if (!holds || known === null) return;
@@ -264,7 +264,7 @@ function SignedNotice({ onAmend }: { onAmend: () => void }) {
   );
 }
 
-/** What stands beside the work of a step. */
+/** Column beside the work of a step. */
 /** Steps that need the room; the diagnosis shows itself what the rail would. */
 const noRail: readonly StepId[] = ["intake", "look", "hook-up", "verdict", "leak"];
 

@@ -11,7 +11,7 @@ import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { doubtByReadings, LABEL_DOUBT, labelDoubtSentence } from "@/words/label";
 
-/** What speaks against the label: earlier visits, the vehicle's size, the weight that came out; after the work also what the readings alone fit. */
+/** Doubts about the label: earlier visits, the vehicle's size, the recovered weight; after the work also the readings. */
 export function LabelDoubts({ proof = false }: { proof?: boolean }) {
   const figures = useFigures();
   const { job } = useJob();

@@ -81,13 +81,13 @@ interface CellSpec {
   name: string;
   /** Its entry in the glossary. */
   about: string;
-  /** What stands above the number where it is more than the name. */
+  /** Text above the number where it is more than the name. */
   label?: (live: LiveValues) => string;
   value: (live: LiveValues, accuracy: InstrumentAccuracy) => Measured | null;
   unit: UnitId;
   decimals?: number;
   state: (live: LiveValues) => StreamState;
-  /** Of the channel itself; a derived value has none of its own. */
+  /** Unit of the channel; a derived value has none of its own. */
   channel?: StreamChannel;
 }
 

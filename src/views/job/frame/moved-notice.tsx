@@ -9,7 +9,7 @@ import { Notice } from "@/ui/notice";
 import { stepNames } from "@/words/job";
 import { movedSentence, movedTitle, undoWords } from "@/words/undo";
 
-/** What the last undo or redo changed, and at which step; from another step it leads there. */
+/** Last undo or redo and its step; leads there from another step. */
 export function MovedNotice({ step, onShow }: { step: StepId; onShow: (step: StepId) => void }) {
   const { moved, seen } = useJobState("moved", "seen");
   if (moved === null || moved.places.length === 0) return null;

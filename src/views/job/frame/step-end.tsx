@@ -114,7 +114,7 @@ export function StepEnd({ step, also, later = false }: StepEndProps) {
   );
 }
 
-/** What is missing, named; where it is typed, a touch goes there. */
+/** Missing items by name; a touch leads to the field. */
 function Missing({ gaps, also }: { gaps: readonly StepGap[]; also: string | undefined }) {
   const figures = useFigures();
   const missing = [...gaps.map((gap) => gapWords(gap, figures)), ...(also === undefined ? [] : [also])];

@@ -56,7 +56,7 @@ export function StepFoot({ locked }: { locked: boolean }) {
   );
 }
 
-/** What a step is for, as buttons: they stand at the foot, whatever is scrolled, flows or streams. */
+/** Main acts of a step as buttons at the foot, whatever is scrolled or streams. */
 export function StepActs({ children }: { children: ReactNode }) {
   return <At place="acts">{children}</At>;
 }

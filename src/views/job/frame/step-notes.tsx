@@ -13,7 +13,7 @@ import { keepPhotos } from "@/views/workshop/add-photo";
 import { KeptPhoto } from "@/views/workshop/kept-photo";
 import { stepNotesText } from "@/words/screens/job-frame";
 
-/** What a person wants kept of a step: words and photos. */
+/** Note and photos of a step. */
 export function useStepNotes(step: StepId) {
   const { job, edit } = useJob();
   const { note } = job.steps[step];

@@ -19,7 +19,7 @@ import { commonText } from "@/words/screens/common";
 import { storeNoticesText } from "@/words/screens/job-frame";
 import { saveJob } from "./save-job";
 
-/** What stands between this page and the store: who holds the desk, what could not be stored, what was not done. */
+/** Notices between this page and the store: who holds the desk, what could not be stored or done. */
 export function StoreNotices() {
   const figures = useFigures();
   const { loaded, issue, storeError, refusal, undoStays, desk, takeOver, putBack, seen } = useJobState(

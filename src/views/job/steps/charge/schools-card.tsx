@@ -20,7 +20,7 @@ import { commonText } from "@/words/screens/common";
 import { schoolsCardText } from "@/words/screens/steps/charge";
 import { typed } from "@/words/typed";
 
-/** What each school would have put into this vehicle today, and what that does on a hot day. Weight decides. */
+/** Charge by each method for this vehicle today, and its effect on a hot day. Weight decides. */
 export function SchoolsCard() {
   const figures = useFigures();
   const { job } = useJob();

@@ -29,7 +29,7 @@ interface HoldReadingProps {
   targetKpa: number;
 }
 
-/** What the hold shows, how sure that is, and what it could not have shown. */
+/** Result of the hold, its confidence, and its detection limit. */
 export function HoldReading({ answer, unit, wantedGYear, chosenS, targetKpa }: HoldReadingProps) {
   const figures = useFigures();
   const { verdict, seconds, startKpa, riseKpa, leakGYear, probabilities } = answer;
@@ -112,7 +112,7 @@ interface SightCardProps {
   wantedGYear: number;
 }
 
-/** What a hold of this length can show with this gauge, and how long one for a wanted leak must be. */
+/** Detection limit of this hold time with this gauge, and the time needed for a wanted leak. */
 export function SightCard({ setting, holdS, wantedGYear }: SightCardProps) {
   const figures = useFigures();
   const needed = holdFor(wantedGYear, setting);

@@ -18,7 +18,7 @@ type Intake = Job["intake"];
 
 const NOT_SURE = { value: "unsure", label: howBuiltText.unknown } as const;
 
-/** How the circuit is built: each question with the drawings that help to answer it, and "not sure" as an answer. */
+/** Build of the circuit: each question with drawings that help, and "unknown" as an answer. */
 export function HowBuilt() {
   const { job, edit } = useJob();
   const { intake } = job;

@@ -186,7 +186,7 @@ export function IntakeStep() {
 function AltitudeHere() {
   const figures = useFigures();
   const { job, edit } = useJob();
-  // What is being typed must not vanish under the hand.
+  // A field being typed into must not vanish.
   const [asks, setAsks] = useState(entryValue(fields.altitude, job.altitude) === null);
   if (!asks) {
     return (

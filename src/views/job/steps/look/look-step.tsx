@@ -18,7 +18,7 @@ import { PartSigns, withNotes } from "./part-signs";
 
 const fineMark = { text: "✓", tone: "done" } as const;
 
-/** What is seen, heard and felt, each at its part: pressed on the board, or chosen from the lists beside it. */
+/** Findings by part: picked on the board or from the lists beside it. */
 export function LookStep() {
   const { job, edit } = useJob();
   const { metering, compressor } = job.intake;

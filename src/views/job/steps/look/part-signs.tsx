@@ -15,7 +15,7 @@ export function withNotes(job: Job, change: (notes: Observation[]) => Observatio
   return { ...job, look: { notes, fine } };
 }
 
-/** What one part is like: fine, or any of the signs. */
+/** Findings of one part: OK, or any of the signs. */
 export function PartSigns({ part }: { part: PartId }) {
   const { job, edit } = useJob();
   const { notes, fine } = job.look;

@@ -74,7 +74,7 @@ export function ProveStep() {
   );
 }
 
-/** What it will show on the day the customer judges it by. */
+/** Expected readings on the customer's hot day. */
 function HotDayCard() {
   const figures = useFigures();
   const { job } = useJob();

@@ -11,7 +11,7 @@ import { Text } from "@/ui/text";
 import { lossSentence } from "@/words/recover";
 import { foundCardText } from "@/words/screens/steps/recover";
 
-/** What the recovered weight tells: how much was gone, and how fast it went. */
+/** Loss by the recovered weight, and its rate. */
 export function FoundCard() {
   const figures = useFigures();
   const { job, edit } = useJob();

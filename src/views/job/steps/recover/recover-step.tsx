@@ -74,7 +74,7 @@ export function RecoverStep() {
   );
 }
 
-/** What was weighed out, as it is typed. */
+/** Recovered mass as typed. */
 function WeightCard() {
   const { job } = useJob();
   const set = useSetPart("recover");
@@ -103,7 +103,7 @@ function WeightCard() {
   );
 }
 
-/** What the machine's scale shows, written down and booked; oil only where it is known. */
+/** Records the machine's scale; oil only where known. */
 function recoveredBooked(job: Job, grams: number, oilG: number | null): Job {
   const { recovered, oil } = job.recover;
   const recover: Job["recover"] = {

@@ -84,7 +84,7 @@ function verdictOf(
   );
 }
 
-/** What is left before the liquid flashes where the line ends: climbing and friction taken off. */
+/** Subcooling left at the line's end, after height and friction. */
 function LongLine({ which, lineC }: { which: TestName; lineC: number | null }) {
   const accuracy = useAccuracy();
   const { job, edit } = useJob();

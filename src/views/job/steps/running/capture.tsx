@@ -27,7 +27,7 @@ import { captureText } from "@/words/screens/steps/running";
 const STEADY_MEAN_S = 20;
 const EARLY_MEAN_S = 4;
 
-/** What makes the moving needles useless, if anything does. */
+/** Reasons that make moving readings useless. */
 function impossibleNow(job: Job, which: TestName, setting: 0 | 1, { values, humidityPct }: LiveValues) {
   const { low, high, vent, ambient } = values;
   const shown = {
@@ -183,7 +183,7 @@ export function CaptureBar({ which }: { which: TestName }) {
   );
 }
 
-/** What a channel shows as an entry; a gap stays empty, never zero. */
+/** Channel value as an entry; a gap stays empty, never zero. */
 function entryOrGap(value: number | null, unit: UnitId): Entry {
   return value === null ? entry("", unit) : entryOf(value, unit);
 }

@@ -74,4 +74,4 @@ export function RunningStep() {
   );
 }
 
-/** What must be read before a test says anything. */
+/** Safety notes before a test. */

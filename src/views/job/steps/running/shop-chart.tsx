@@ -31,7 +31,7 @@ interface ShopChartNoteProps {
   shop: ReturnType<typeof useShopChart>;
 }
 
-/** What the dashed lines in the towers are, and where the chart is loaded and put away. */
+/** Legend of the dashed lines in the towers, and loading and removing the chart. */
 export function ShopChartNote({ refrigerant, shop }: ShopChartNoteProps) {
   const figures = useFigures();
   const [refused, setRefused] = useState<string | null>(null);

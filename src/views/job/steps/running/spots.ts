@@ -23,7 +23,7 @@ interface Spots {
   drop: UnexplainedDrop | null;
 }
 
-/** What was spotted along the circuit, and the fall of it that nothing explains. */
+/** Spot temperatures along the circuit, and the unexplained drop. */
 export function useSpots(expected: Expected | null): Spots {
   const figures = useFigures();
   const { job, edit } = useJob();

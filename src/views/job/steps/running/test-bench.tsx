@@ -27,7 +27,7 @@ import { TypedCycle } from "./typed-cycle";
 interface TestBenchProps {
   which: TestName;
   expected: Expected | null;
-  /** What stands next below what is read. */
+  /** Content below the readings. */
   children?: ReactNode;
 }
 
@@ -67,7 +67,7 @@ export function TestBench({ which, expected, children }: TestBenchProps) {
   );
 }
 
-/** What the two gauges show, streamed or typed last, in the bands of such a vehicle now. */
+/** Both gauges, live or typed last, with the expected range. */
 function BothSides({ which, expected }: TestBenchProps) {
   const { job } = useJob();
   const { samples, engine } = useRack("samples", "engine");
@@ -166,7 +166,7 @@ function LiveTrace() {
   );
 }
 
-/** What a person does to the car while it is watched is marked where it happened. */
+/** Manipulations are marked on the trace. */
 const marks = [
   testBenchText.doorsOpened,
   testBenchText.airSourceChanged,

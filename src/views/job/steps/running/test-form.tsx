@@ -85,7 +85,7 @@ export function Conditions({ which }: { which: TestName }) {
   );
 }
 
-/** What the readings give, setting by setting. */
+/** Derived values, setting by setting. */
 export function Derived({ which }: { which: TestName }) {
   const accuracy = useAccuracy();
   const figures = useFigures();
@@ -124,7 +124,7 @@ export function Derived({ which }: { which: TestName }) {
   );
 }
 
-/** What was read at both settings, typed or taken: a table narrow enough to stand beside the towers. */
+/** Readings of both settings, narrow enough to stand beside the towers. */
 export function ReadingsTable({ which }: { which: TestName }) {
   return (
     <Card title={testFormText.readings}>
@@ -149,7 +149,7 @@ function Readings({ which }: { which: TestName }) {
     (id) => id !== "command" || ["variable-external", null].includes(job.intake.compressor),
   );
   const { verdict } = useVerdict("verdict");
-  // What would tell most is shown without being asked for.
+  // The most useful additional readings are shown unasked.
   const best = verdict?.nextTests[0]?.reads ?? [];
   const asked = seldom.some((id) => best.some((path) => path.endsWith(channels[id].field)));
   const more = opened || asked || test.settings.some((setting) => seldom.some((id) => setting[id].text !== ""));

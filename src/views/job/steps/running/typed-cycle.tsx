@@ -56,7 +56,7 @@ export function TypedCycle({ which }: { which: TestName }) {
     edit((stored) =>
       withSetting(stored, which, index, (now) => ({
         ...now,
-        // What stands in the fields is what was read just before it cut out.
+        // The fields hold the reading just before cut-out.
         low: min,
         cycle: {
           periodS,

@@ -58,7 +58,7 @@ function LiveShutOff() {
     const taken = takenNow(seconds, met);
     record((stored) => {
       const { takenAt: before, seconds: written } = stored.shutOff;
-      // What a person typed stands; what was taken is written once.
+      // Typed values stay; recorded values are written once.
       if (written.text !== "" && (before === null || written.text === taken.seconds.text)) return stored;
       return { ...stored, shutOff: taken };
     });

@@ -115,7 +115,7 @@ export function VerdictStep() {
   // An evacuated circuit says nothing of what was the matter.
   const ranks = warningOf(verdict, "held-vacuum") === undefined;
   const leading = verdict.causes[0]!;
-  // What decides is said once, on top.
+  // The decision is stated once, on top.
   const loudOnes = verdict.warnings.filter(
     ({ code }) => loud.includes(code) && !(said.has(code) && code === decision.reason.code),
   );
@@ -168,7 +168,7 @@ export function VerdictStep() {
   );
 }
 
-/** How bad the leading cause is, where it is what is acted on. */
+/** Severity of the leading cause, where it decides the action. */
 function amountOf({ cause, severity }: RankedCause, { reason }: Decision, wording: Wording): string | null {
   if (reason.code !== "lack" && reason.code !== "cause") return null;
   const sentence = severitySentence(cause, severity, wording);
