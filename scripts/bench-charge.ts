@@ -2,8 +2,9 @@
  * The charge desk: how fast plan, schools and fit are, how often a hold is judged right, and where charging by plan ends;
  * `npm run bench:charge [holds] [charges]`. The same holds and cars as in the tests, other seeds.
  */
+
+import { chargeByMethods } from "../src/core/charge/charging-methods";
 import { planCharge } from "../src/core/charge/plan/charge-plan";
-import { schoolsOf } from "../src/core/charge/schools";
 import { type HoldCause, judgeHold, moistAbove } from "../src/core/charge/vacuum/judge-hold";
 import { type VacuumGauge, vacuumGauges } from "../src/core/charge/vacuum/target";
 import { type ChargingCase, chargingCases } from "../tests/support/charging-cases";
@@ -95,7 +96,7 @@ for (const [i, one] of chargingCases(RUNS, 2026).entries()) {
   const hose = { nowG: 0, liquidG: 33, vapourG: 1, endG: 0.4 };
   const inputs = { vehicle, conditions, inVehicleG: 0, targetG: chargeG, toleranceG: 20, containers, hose };
   timed(planTimes, () => planCharge({ ...inputs, purgeG: 4, warmWater }));
-  if (i < 60) timed(schoolTimes, () => schoolsOf(vehicle, conditions));
+  if (i < 60) timed(schoolTimes, () => chargeByMethods(vehicle, conditions));
   const run = chargeByPlan(one, 1000 + i);
   runs.push({ case: one, run, offG: run.trueG - chargeG, booksG: run.trueG - run.tallyG });
 }

@@ -13,7 +13,7 @@ const DRAWN_BY = [
   "src/core/fluids",
   "src/core/maths",
   "src/core/diagnosis/learn/draw-test.ts",
-  "src/core/diagnosis/explain/meeting.ts",
+  "src/core/diagnosis/explain/equalisation.ts",
 ];
 
 export function fingerprint(root: string): string {

@@ -3,7 +3,7 @@
 import { toJSONSchema, type ZodType } from "zod";
 import { BENCH_ID, BENCH_VERSION } from "@/core/bench/bench-file";
 import { benchStateSchema } from "@/core/bench/bench-state";
-import { diagnosisSchema } from "@/core/diagnosis/diagnosis";
+import { diagnosisSchema } from "@/core/diagnosis/diagnosis-file";
 import { DRILL_FILE_VERSION, drillFileSchema } from "@/core/drill/progress";
 import { scheduleSchema } from "@/core/instruments/schedule";
 import { simulateSchema } from "@/core/instruments/simulate-request";

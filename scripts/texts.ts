@@ -13,7 +13,7 @@ interface Literal {
 }
 
 const HOME = "src/words/";
-const SAMPLE_DATA = /^src\/(demo\/|core\/instruments\/rack-vehicles\.ts)/;
+const SAMPLE_DATA = /^src\/(demo\/|core\/instruments\/simulated-vehicles\.ts)/;
 const CATALOGUES =
   /^src\/core\/(causes\/(signs|leak-places|complaints)|readings\/channels|records\/(fields|quick-desk|compare-tests)|charge\/oil)\.ts$/;
 /** Issues of the core and of the browser's storage: what was expected, as a field of the issue. */

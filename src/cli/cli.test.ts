@@ -3,7 +3,7 @@ import { closeSync, mkdtempSync, openSync, readFileSync, writeFileSync } from "n
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { beforeAll, describe, expect, it } from "vitest";
-import { diagnosisSchema, diagnosisV1Schema } from "../core/diagnosis/diagnosis";
+import { diagnosisSchema, diagnosisV1Schema } from "../core/diagnosis/diagnosis-file";
 
 const program = path.resolve(import.meta.dirname, "../../bin/evrid");
 const cases = path.resolve(import.meta.dirname, "../core/diagnosis/cases-dev.jsonl");

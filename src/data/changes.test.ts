@@ -16,7 +16,7 @@ import { createJob, removeJob } from "./jobs";
 import { keepPicture } from "./photos";
 import { eraseAll } from "./shop";
 import { keepShopChart, removeShopChart } from "./shop-charts";
-import { addStock, bookStock, counterStock, putContainer } from "./stock";
+import { addStock, putContainer, recordStock, reverseStock } from "./stock";
 import { editVehicle } from "./vehicles";
 
 const at = "2026-06-01T10:00:00.000Z";
@@ -31,8 +31,8 @@ describe("changes that no copy has yet", () => {
   it.each<[string, () => Promise<unknown>, object]>([
     ["a cylinder", () => putContainer(cylinder), { cylinder: 1 }],
     ["a cylinder with what is in it", () => putContainer(cylinder, came("a")), { cylinder: 1, stock: 1 }],
-    ["an entry", () => bookStock(came("a")), { stock: 1 }],
-    ["a reversal", () => bookStock(came("a")).then(() => counterStock("a")), { stock: 2 }],
+    ["an entry", () => recordStock(came("a")), { stock: 1 }],
+    ["a reversal", () => recordStock(came("a")).then(() => reverseStock("a")), { stock: 2 }],
     ["a table of entries", () => addStock([came("a"), came("b")]), { stock: 2 }],
     ["settings", () => changeChoices({ units: "us" }), { settings: 1 }],
     ["a chart", () => keepShopChart("R134a", "wall", chart), { chart: 1 }],
@@ -70,14 +70,14 @@ describe("changes that no copy has yet", () => {
     vi.useFakeTimers({ now: Date.parse(at), toFake: ["Date"] });
     await changeChoices({ units: "us" });
     vi.setSystemTime(Date.parse(at) + 5000);
-    await bookStock(came("late"));
+    await recordStock(came("late"));
     await noteCopied(new Date(Date.parse(at) + 1000).toISOString());
     expect((await howCopied()).others).toEqual({ stock: 1 });
   });
 
   it("are stored with the record or not at all", async () => {
     vi.spyOn(database.changes, "bulkPut").mockRejectedValue(new Error("full"));
-    await expect(bookStock(came("a"))).rejects.toThrow("full");
+    await expect(recordStock(came("a"))).rejects.toThrow("full");
     vi.restoreAllMocks();
     expect(await database.stock.count()).toBe(0);
   });

@@ -9,7 +9,7 @@ import { damagedVehicles, removeDamaged } from "./damaged";
 import { database } from "./database";
 import { addDemoJobs } from "./jobs";
 import { eraseAll } from "./shop";
-import { bookStock, loadBooks, putContainer, shelfFor } from "./stock";
+import { loadLedger, putContainer, recordStock, stockFor } from "./stock";
 import { editVehicle, listVehicles, loadVehicle } from "./vehicles";
 
 const NOW = "2026-06-01T10:00:00.000Z";
@@ -55,29 +55,29 @@ describe("a damaged record beside the jobs", () => {
       stockEntry(id, NOW, { act: "receive", grams, from: "supplier", to: placeOf(into) });
     await putContainer(cylinder("a", "North cylinder"), received("a1", "a", 9000));
     await putContainer(cylinder("b", "South cylinder"), received("b1", "b", 4000));
-    await bookStock(received("a2", "a", 500));
+    await recordStock(received("a2", "a", 500));
     await database.containers.update("b", { tare: "heavy" } as never);
     // Without a date it stands in no index of dates.
     await database.stock.put({ ...(await database.stock.get("a2"))!, at: null } as never);
-    const books = await loadBooks();
+    const books = await loadLedger();
     expect(books.containers.map(({ id }) => id)).toEqual(["a"]);
     expect(books.held.get("a")).toBe(9000);
     expect(books.damaged.map(({ table, id, name }) => [table, id, name])).toEqual([
       ["containers", "b", "South cylinder"],
       ["stock", "a2", ""],
     ]);
-    expect((await shelfFor("R134a")).map(({ container: { id } }) => id)).toEqual(["a"]);
+    expect((await stockFor("R134a")).map(({ container: { id } }) => id)).toEqual(["a"]);
     // Retired it stands on no shelf that is charged from, though something is still in it.
-    const [stood] = await shelfFor("R134a");
+    const [stood] = await stockFor("R134a");
     await putContainer({ ...stood!.container, retiredAt: "2026-07-01T08:00:00.000Z" });
-    expect(await shelfFor("R134a")).toEqual([]);
+    expect(await stockFor("R134a")).toEqual([]);
     await putContainer(stood!.container);
     const { stock, broken } = await contentOf(await copied());
     expect([stock.length, broken.map(({ list }) => list)]).toEqual([2, ["containers", "stock"]]);
     // Readable records are never removed this way.
     await removeDamaged({ table: "containers", id: "a" });
     for (const one of books.damaged) await removeDamaged(one);
-    expect(await loadBooks()).toMatchObject({ damaged: [], containers: [{ id: "a" }] });
+    expect(await loadLedger()).toMatchObject({ damaged: [], containers: [{ id: "a" }] });
   });
 });
 

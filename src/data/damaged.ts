@@ -8,7 +8,7 @@ import { readStockEntry, type StockEntry } from "@/core/records/stock/entry";
 import { readVehicle, type Vehicle } from "@/core/records/vehicle";
 import type { Result } from "@/core/result";
 import { database } from "./database";
-import { rowsMadeAnew } from "./record-index";
+import { rebuildRows } from "./record-index";
 
 export type SmallTable = keyof SmallRecords;
 
@@ -64,7 +64,7 @@ export async function damagedVehicles(): Promise<DamagedRecord[]> {
   if (listed.length > 0) {
     await database.transaction("rw", [database.vehicles, database.visits, database.vehicleRows], async () => {
       await database.vehicleRows.bulkDelete(listed);
-      await rowsMadeAnew(damaged.filter(({ id }) => listed.includes(id)).flatMap(({ id }) => namesIn(stored, id)));
+      await rebuildRows(damaged.filter(({ id }) => listed.includes(id)).flatMap(({ id }) => namesIn(stored, id)));
     });
   }
   return damaged;

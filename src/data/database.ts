@@ -28,7 +28,7 @@ export interface StoredChoice {
 }
 
 /** The simulated rack of a job as it stood last; checked each time it is read. */
-export interface StoredRack {
+export interface StoredSimulator {
   jobId: string;
   state: unknown;
 }
@@ -109,7 +109,7 @@ class EvridDatabase extends Dexie {
   jobs!: EntityTable<Job, "id">;
   choices!: EntityTable<StoredChoice, "name">;
   shopCharts!: EntityTable<StoredShopChart, "refrigerant">;
-  racks!: EntityTable<StoredRack, "jobId">;
+  racks!: EntityTable<StoredSimulator, "jobId">;
   removed!: EntityTable<RemovedJob, "id">;
   photos!: EntityTable<StoredPhoto, "key">;
   vehicles!: EntityTable<Vehicle, "id">;

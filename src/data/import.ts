@@ -29,7 +29,7 @@ import {
 } from "./database";
 import { Here } from "./here";
 import { keepPictures } from "./photos";
-import { jobTables, rowsMadeAnew } from "./record-index";
+import { jobTables, rebuildRows } from "./record-index";
 import { refused } from "./refused";
 import { dropStaged, seenOf, stageOpened } from "./staging";
 
@@ -117,7 +117,7 @@ export async function applyStaged(
       signal?.throwIfAborted();
     }
     const { vehicleKeys, records } = store;
-    await rowsMadeAnew(vehicleKeys, (done) => {
+    await rebuildRows(vehicleKeys, (done) => {
       onProgress?.({ step: "listing", done, all: vehicleKeys.size });
       signal?.throwIfAborted();
     });
@@ -292,7 +292,7 @@ export async function undoImport(
       onProgress?.({ step: "taking-back", done: counts.back + counts.stayed, all });
       signal?.throwIfAborted();
     }
-    await rowsMadeAnew(vehicleKeys);
+    await rebuildRows(vehicleKeys);
     await database.importedRecords.where("importId").equals(id).delete();
     await database.imports.delete(id);
     return counts;

@@ -1,6 +1,6 @@
 import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it, vi } from "vitest";
-import { countered, drawn } from "@/core/records/bookkeeping";
+import { drawn, reversed } from "@/core/records/bookkeeping";
 import type { Job } from "@/core/records/job";
 import { amended } from "@/core/records/signature";
 import { entry } from "@/core/units/entry";
@@ -14,7 +14,7 @@ import {
   listJobs,
   listRemoved,
   loadJob,
-  loadRack,
+  loadSimulator,
   mendJob,
   putBack,
   REMOVED_KEPT_MS,
@@ -59,7 +59,7 @@ describe("jobs in the browser database", () => {
     await putBack(signed);
     const refusals = [
       editJob(signed.id, (job) => ({ ...job, intake: { ...job.intake, charge: entry("30", "oz") } })),
-      editJob(signed.id, (job) => countered(job, job.ledger[0]!.id, "2026-06-02T10:00:00.000Z")),
+      editJob(signed.id, (job) => reversed(job, job.ledger[0]!.id, "2026-06-02T10:00:00.000Z")),
       editJob(signed.id, (job) => ({ ...job, signOff: { ...job.signOff, signedAt: null } })),
       removeJob(signed.id),
     ];
@@ -120,7 +120,7 @@ describe("jobs in the browser database", () => {
     const altered = (job: Job): Job => ({ ...job, ledger: [{ ...job.ledger[0]!, grams: 25 }] });
     await expect(editJob(id, altered)).rejects.toThrow("would be changed in its grams");
     expect(await load(id)).toEqual(kept);
-    await editJob(id, (job) => countered(job, "e1", now));
+    await editJob(id, (job) => reversed(job, "e1", now));
     expect((await load(id)).ledger).toHaveLength(2);
   });
 
@@ -174,11 +174,11 @@ describe("jobs in the browser database", () => {
     expect([...new Set(dates)].sort()).toEqual(dates);
     const rack = { vehicleId: "leaked-van" } as never;
     await editJob(id, (job) => job, rack);
-    expect(await loadRack(id)).toEqual({ vehicleId: "leaked-van" });
+    expect(await loadSimulator(id)).toEqual({ vehicleId: "leaked-van" });
     await expect(
       editJob(id, (job) => ({ ...job, look: null as never }), { vehicleId: "other" } as never),
     ).rejects.toThrow("look");
-    expect(await loadRack(id)).toEqual({ vehicleId: "leaked-van" });
+    expect(await loadSimulator(id)).toEqual({ vehicleId: "leaked-van" });
   });
 
   it("knows in a vehicle that comes again when it was last filled to its label", async () => {

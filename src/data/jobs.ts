@@ -1,9 +1,9 @@
 /** Jobs in the browser database: every change is one transaction, so that two tabs or a crash never lose a keystroke. */
 
 import Dexie from "dexie";
-import { type ChangedEntry, firstChanged, standing } from "@/core/charge/books/ledger";
+import { activeEntries, type ChangedEntry, firstChanged } from "@/core/charge/books/ledger";
 import { instantAfter } from "@/core/dates";
-import type { RackState } from "@/core/instruments/rack-state";
+import type { SimulatorState } from "@/core/instruments/simulator-state";
 import { asBegunHere, unitsChosen } from "@/core/records/choices";
 import { type Job, newJob } from "@/core/records/job";
 import { checkChange, type JobFileIssue, readJob } from "@/core/records/job-file";
@@ -192,7 +192,7 @@ async function addJob(job: Job): Promise<void> {
  * Applies a change to the newest stored state, and stores the simulated rack with it, if one is given. Gives what is stored then. Rejects when
  * the job is gone or signed, the browser refuses to store, or the record could not be read again; what is stored stays as it is then.
  */
-export async function editJob(id: string, change: (job: Job) => Job, rack: RackState | null = null): Promise<Job> {
+export async function editJob(id: string, change: (job: Job) => Job, rack: SimulatorState | null = null): Promise<Job> {
   return database.transaction("rw", [...jobTables, database.racks], async () => {
     const stored = await database.jobs.get(id);
     if (stored === undefined)
@@ -223,7 +223,7 @@ function rewrittenText({ entry: { id, act, grams, at }, field }: ChangedEntry): 
 }
 
 /** The rack of a job as it was stored last, unchecked. */
-export async function loadRack(id: string): Promise<unknown> {
+export async function loadSimulator(id: string): Promise<unknown> {
   return (await database.racks.get(id))?.state ?? null;
 }
 
@@ -261,7 +261,7 @@ export async function duplicateJob(job: Job): Promise<Job> {
 /** The day on which this job filled the vehicle to its label, by weight; null when it did not. */
 function filledOn(job: Job): string | null {
   const balance = balanceOf(job);
-  const last = standing(job.ledger).findLast(({ act }) => act === "charge");
+  const last = activeEntries(job.ledger).findLast(({ act }) => act === "charge");
   return balance?.ok && balance.value.state === "inside" && last ? last.at.slice(0, 10) : null;
 }
 

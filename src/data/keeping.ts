@@ -3,7 +3,7 @@
 /** Above this share of what the browser allows, there is little room left. */
 const LITTLE_ROOM_SHARE = 0.8;
 
-export interface Keeping {
+export interface StorageState {
   /** It is not thrown away by the browser itself; null where the browser does not say. */
   persistent: boolean | null;
   /** Share of the room that is used; null where the browser does not say. */
@@ -26,7 +26,7 @@ export async function roomUsed(): Promise<Room> {
   return { bytes: estimate?.usage ?? null, quotaBytes: estimate?.quota ?? null };
 }
 
-export async function howItIsKept(): Promise<Keeping> {
+export async function storageState(): Promise<StorageState> {
   const persistent =
     (await store()
       ?.persisted?.()

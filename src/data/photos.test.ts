@@ -9,7 +9,7 @@ import { database } from "./database";
 import { clearRemoved, listJobs, removeJob } from "./jobs";
 import { clearPictures, keepPicture, loadPicture, picturesOf } from "./photos";
 import { settleIndex } from "./record-index";
-import { eraseAll, exportVehicle, whatIsKept } from "./shop";
+import { countStored, eraseAll, exportVehicle } from "./shop";
 import { editVehicle, joinVehicles } from "./vehicles";
 
 const [van, estate] = shopJobs(new Date("2026-06-01T10:00:00.000Z")) as [Job, Job];
@@ -28,9 +28,9 @@ describe("photos of a job", () => {
     expect([...(await picturesOf(shown))]).toEqual([["belt", jpeg]]);
     // A record that names a picture which is not here is still read.
     expect((await picturesOf({ ...shown, id: "elsewhere" })).size).toBe(0);
-    expect((await whatIsKept()).photos).toBe(1);
+    expect((await countStored()).photos).toBe(1);
     await eraseAll();
-    expect((await whatIsKept()).photos).toBe(0);
+    expect((await countStored()).photos).toBe(0);
   });
 
   it("come with a job's file, and a copy has its own", async () => {

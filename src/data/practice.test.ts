@@ -7,7 +7,7 @@ import { entry } from "@/core/units/entry";
 import { shopJobs } from "../../tests/support/shop-jobs";
 import { createJob, duplicateJob, editJob, jobsOfVehicle, listJobs, loadJob, putBack } from "./jobs";
 import { eraseAll } from "./shop";
-import { loadBooks } from "./stock";
+import { loadLedger } from "./stock";
 import { listVehicles, loadVehicle } from "./vehicles";
 
 const at = "2026-06-01T10:00:00.000Z";
@@ -19,14 +19,14 @@ describe("a practice job in the store", () => {
   it("moves no stock, no year, no history and no forecast of the vehicle whose name it bears, and is listed beside", async () => {
     await putBack(pickup);
     const [before] = await listVehicles();
-    const books = await loadBooks();
+    const books = await loadLedger();
     const file = await loadVehicle(before!.id);
     await putBack({ ...van, id: "trial", intake: { ...van.intake, vehicle: pickup.intake.vehicle } });
     await editJob("trial", (job) => onSimulator(job, "leaked-van"));
     await editJob("trial", (job) => ({ ...job, recover: { ...job.recover, recovered: entry("100", "g") } }));
     await editJob("trial", (job) => drawn(booked(job, at), job.charge.containers[0]!.id, 300, at));
     expect((await listJobs()).jobs.find(({ id }) => id === "trial")!.ledger.length).toBeGreaterThan(1);
-    expect(await loadBooks()).toEqual({ ...books, vehicles: expect.any(Map), papers: expect.any(Map) });
+    expect(await loadLedger()).toEqual({ ...books, vehicles: expect.any(Map), papers: expect.any(Map) });
     expect(await jobsOfVehicle(pickup.intake.vehicle)).toHaveLength(1);
     const [after] = await listVehicles();
     expect(after).toEqual({ ...before!, practice: 1 });

@@ -1,7 +1,7 @@
 /** The quick desk as it was left; what cannot be read any more is answered by a blank one. */
 
 import { unitsChosen } from "@/core/records/choices";
-import { blankQuickDesk, type QuickDesk, quickDeskSchema } from "@/core/records/quick-desk";
+import { emptyQuickDesk, type QuickDesk, quickDeskSchema } from "@/core/records/quick-desk";
 import { inUnits } from "@/core/records/unit-system";
 import { loadChoices, loadChosen } from "./choices";
 import { database } from "./database";
@@ -16,7 +16,7 @@ export async function loadQuickDesk(): Promise<QuickDesk> {
 async function blankHere(): Promise<QuickDesk> {
   const choices = await loadChoices();
   const { altitude } = choices;
-  const blank = inUnits(blankQuickDesk(), unitsChosen(choices));
+  const blank = inUnits(emptyQuickDesk(), unitsChosen(choices));
   return altitude.text.trim() === "" ? blank : { ...blank, altitude };
 }
 

@@ -34,7 +34,7 @@ export async function noteJob(job: Job, was: Job | null = null): Promise<void> {
     await database.bookLines.bulkPut(lines);
   }
   if (before !== undefined && sameButDate(before, visit)) return;
-  await rowsMadeAnew([visit.vehicleKey, before?.vehicleKey ?? ""]);
+  await rebuildRows([visit.vehicleKey, before?.vehicleKey ?? ""]);
 }
 
 const sameButDate = (a: Visit, b: Visit) =>
@@ -45,16 +45,16 @@ export async function forgetJob(id: string): Promise<void> {
   const before = await database.visits.get(id);
   await database.visits.delete(id);
   await database.bookLines.where("jobId").equals(id).delete();
-  if (before !== undefined) await rowsMadeAnew([before.vehicleKey]);
+  if (before !== undefined) await rebuildRows([before.vehicleKey]);
 }
 
 /** Within a transaction over {@link jobTables}: the lines of all vehicles that go by one of these names. `onSome` hears how many names are done. */
-export async function rowsMadeAnew(keys: Iterable<string>, onSome: (done: number) => void = () => {}): Promise<void> {
+export async function rebuildRows(keys: Iterable<string>, onSome: (done: number) => void = () => {}): Promise<void> {
   const all = [...new Set(keys)].filter((key) => key !== "");
   const everything = all.length > MANY_NAMES ? await everythingFound() : null;
   for (let from = 0; from < all.length; from += AT_ONCE) {
     const some = all.slice(from, from + AT_ONCE);
-    await someRowsMadeAnew(some, everything ?? (await foundUnder(some)));
+    await rebuildSomeRows(some, everything ?? (await foundUnder(some)));
     onSome(Math.min(all.length, from + AT_ONCE));
   }
 }
@@ -98,7 +98,7 @@ async function foundUnder(keys: readonly string[]): Promise<Found> {
   return found(vehicles, visits.flat(), () => true);
 }
 
-async function someRowsMadeAnew(keys: readonly string[], { record, visits, listed }: Found): Promise<void> {
+async function rebuildSomeRows(keys: readonly string[], { record, visits, listed }: Found): Promise<void> {
   const cars = new Map(keys.map((key) => [record(key)?.id ?? rowIdOf(key), { record: record(key), key }]));
   const rows: VehicleRow[] = [];
   const gone: string[] = [];
@@ -183,6 +183,6 @@ async function settleSome(missing: readonly string[], gone: readonly string[]): 
       await database.visits.put(visit);
       keys.add(visit.vehicleKey);
     }
-    await rowsMadeAnew([...keys]);
+    await rebuildRows([...keys]);
   });
 }

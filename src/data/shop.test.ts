@@ -11,7 +11,7 @@ import { keepDrill, loadDrills, saveLearner } from "./drills";
 import { createJob, listJobs, removeJob } from "./jobs";
 import { loadQuickDesk, saveQuickDesk } from "./quick-desk";
 import { settleIndex } from "./record-index";
-import { eraseAll, whatIsKept } from "./shop";
+import { countStored, eraseAll } from "./shop";
 
 const jobs = shopJobs(new Date("2026-06-01T10:00:00.000Z"));
 
@@ -32,7 +32,7 @@ describe("all that a browser keeps of a shop", () => {
     await keepDrill(drill, "open");
     const file = await copied();
     await eraseAll();
-    expect(await whatIsKept()).toMatchObject({ jobs: 0, removed: 0, charts: 0 });
+    expect(await countStored()).toMatchObject({ jobs: 0, removed: 0, charts: 0 });
     expect((await loadDrills()).drills).toEqual([]);
     expect((await contentOf(file)).broken).toHaveLength(1);
     await readIn(file);
@@ -40,7 +40,7 @@ describe("all that a browser keeps of a shop", () => {
     expect(stored.map(({ id }) => id).sort()).toEqual(jobs.map(({ id }) => id).sort());
     expect(await loadDrills()).toEqual({ learners: [ines], drills: [drill], damaged: 0 });
     expect(await loadChoices()).toMatchObject({ units: "us", technician: "Maud Ferrer" });
-    expect((await whatIsKept()).charts).toBe(1);
+    expect((await countStored()).charts).toBe(1);
     await changeChoices({ units: "bar" });
     expect((await loadChoices()).units).toBe("bar");
     expect(changesNothing(await shown(file))).toBe(true);
@@ -50,9 +50,9 @@ describe("all that a browser keeps of a shop", () => {
     await database.jobs.bulkAdd(jobs);
     await settleIndex();
     await removeJob(jobs[0]!.id);
-    expect(await whatIsKept()).toMatchObject({ jobs: jobs.length - 1, removed: 1 });
+    expect(await countStored()).toMatchObject({ jobs: jobs.length - 1, removed: 1 });
     await eraseAll();
-    expect(await whatIsKept()).toMatchObject({ jobs: 0, removed: 0 });
+    expect(await countStored()).toMatchObject({ jobs: 0, removed: 0 });
   });
 
   it("begins jobs and the quick desk in the shop's units, and keeps the desk as it was left", async () => {

@@ -11,7 +11,7 @@ import { type Room, roomUsed } from "./keeping";
 import { loadVehicle } from "./vehicles";
 import { workshop } from "./workshop";
 
-export interface Kept extends Room {
+export interface StoredCounts extends Room {
   jobs: number;
   removed: number;
   charts: number;
@@ -19,7 +19,7 @@ export interface Kept extends Room {
 }
 
 /** Counts of the index, which is small: a store of jobs is only counted by reading through it. */
-export async function whatIsKept(): Promise<Kept> {
+export async function countStored(): Promise<StoredCounts> {
   const [jobs, removed, charts, photos] = await Promise.all([
     database.visits.count(),
     database.removed.count(),

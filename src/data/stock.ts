@@ -2,7 +2,7 @@
 import type { Job } from "@/core/records/job";
 import { isPractice } from "@/core/records/practice";
 import { type Container, mixedOrigin, mostIn, readContainer, type StockIssue } from "@/core/records/stock/container";
-import { containerIn, readStockEntry, type StockEntry, stockCounter } from "@/core/records/stock/entry";
+import { containerIn, readStockEntry, type StockEntry, stockReversal } from "@/core/records/stock/entry";
 import {
   type BookLine,
   checkStock,
@@ -18,7 +18,7 @@ import { apart, type DamagedRecord } from "./damaged";
 import { database } from "./database";
 import { refused } from "./refused";
 
-export interface Books {
+export interface ShopLedger {
   /** On the shelf and off it, the oldest first. */
   containers: Container[];
   /** Every line, the newest first. */
@@ -38,7 +38,7 @@ export interface Books {
   damaged: DamagedRecord[];
 }
 
-export async function loadBooks(): Promise<Books> {
+export async function loadLedger(): Promise<ShopLedger> {
   const [{ containers, stock, ofJobs, lines, damaged }, visits] = await Promise.all([
     loadLines(),
     database.visits.toArray(),
@@ -62,7 +62,7 @@ export async function loadBooks(): Promise<Books> {
 }
 
 /** The newest lines, before all of them are added up. */
-export type NewestLines = Pick<Books, "containers" | "lines" | "vehicles" | "counters">;
+export type NewestLines = Pick<ShopLedger, "containers" | "lines" | "vehicles" | "counters">;
 
 /** So many lines fill any screen. */
 const NEWEST = 60;
@@ -105,13 +105,13 @@ async function loadLines() {
   return { containers, stock, ofJobs, lines, damaged: [...damaged, ...brokenEntries] };
 }
 
-export interface OnShelf {
+export interface InStock {
   container: Container;
   heldG: number;
 }
 
 /** Stock of this refrigerant that can be charged from, with its content by the ledger. */
-export async function shelfFor(refrigerant: Job["intake"]["refrigerant"]): Promise<OnShelf[]> {
+export async function stockFor(refrigerant: Job["intake"]["refrigerant"]): Promise<InStock[]> {
   const containers = apart("containers", await database.containers.toArray()).sound.filter(
     ({ kind, retiredAt, refrigerant: its }) =>
       (kind === "cylinder" || kind === "can") && retiredAt === null && its === refrigerant,
@@ -145,7 +145,7 @@ export async function putContainer(container: Container, first: StockEntry | nul
       throw new StockRefusal({ code: "name-taken", name: container.name.trim() });
     await database.containers.put(read.value);
     await noteChange("cylinder", read.value.id);
-    if (first !== null) await bookStock(first);
+    if (first !== null) await recordStock(first);
   });
 }
 
@@ -156,7 +156,7 @@ const SCALE_G = 0.5;
  * Adds an entry to the shop's books. Rejects one that could not have happened, an id that stands already, more than a container holds or may hold,
  * and a mixture that was not asked for. `mixing`: it was; the content of the container then becomes what its less pure part is.
  */
-export async function bookStock(entry: StockEntry, { mixing = false } = {}): Promise<void> {
+export async function recordStock(entry: StockEntry, { mixing = false } = {}): Promise<void> {
   const read = readStockEntry(entry);
   if (!read.ok) throw refused(read.issue);
   await database.transaction("rw", [...stockTables], async () => {
@@ -194,12 +194,12 @@ export async function bookStock(entry: StockEntry, { mixing = false } = {}): Pro
 }
 
 /** Takes an entry of the shop back by its opposite; unchanged where it was taken back already. */
-export async function counterStock(id: string): Promise<void> {
+export async function reverseStock(id: string): Promise<void> {
   await database.transaction("rw", [...stockTables], async () => {
     const all = apart("stock", await database.stock.toArray()).sound;
     const entry = all.find((one) => one.id === id);
     if (entry === undefined || entry.counters !== null || all.some(({ counters }) => counters === id)) return;
-    await bookStock(stockCounter(entry, crypto.randomUUID(), new Date().toISOString()));
+    await recordStock(stockReversal(entry, crypto.randomUUID(), new Date().toISOString()));
   });
 }
 

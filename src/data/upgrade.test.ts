@@ -8,7 +8,7 @@ import { listImports, undoImport } from "./import";
 import { addDemoJobs, editJob, listJobs, loadJob } from "./jobs";
 import { settleIndexOnce } from "./record-index";
 import { eraseAll } from "./shop";
-import { loadBooks } from "./stock";
+import { loadLedger } from "./stock";
 import { listVehicles } from "./vehicles";
 
 describe("a browser that kept jobs for an earlier release", () => {
@@ -47,7 +47,7 @@ describe("a browser that kept jobs for an earlier release", () => {
     await eraseAll();
     await addDemoJobs(demoJobs(new Date("2026-06-01T10:00:00.000Z")));
     const jobs = await database.jobs.toArray();
-    const [vehicles, lines] = [await listVehicles(), (await loadBooks()).lines];
+    const [vehicles, lines] = [await listVehicles(), (await loadLedger()).lines];
     expect(vehicles.length).toBe(jobs.length);
     expect(lines.length).toBeGreaterThan(3);
     for (const schema of [1, 5, 8]) {
@@ -64,7 +64,7 @@ describe("a browser that kept jobs for an earlier release", () => {
       expect(await listVehicles()).toEqual([]);
       await settleIndexOnce();
       expect((await listVehicles()).filter(({ name }) => name !== "")).toEqual(vehicles);
-      expect((await loadBooks()).lines).toEqual(lines);
+      expect((await loadLedger()).lines).toEqual(lines);
       expect(await listJobs()).toMatchObject({ counts: { unreadable: 1 }, unreadable: [{ id: "torn" }] });
       // Once made it is kept by every write, and not looked at again.
       await database.visits.clear();

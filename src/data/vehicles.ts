@@ -6,7 +6,7 @@ import { keyOfRowId, rowIdOf, searchWords, type VehicleRow, withoutMarks } from 
 import type { Visit } from "@/core/records/visit";
 import { noteChange } from "./changes";
 import { database } from "./database";
-import { recordOf, rowsMadeAnew, visitsUnder } from "./record-index";
+import { rebuildRows, recordOf, visitsUnder } from "./record-index";
 import { refused } from "./refused";
 
 /** So many fill any screen. */
@@ -154,7 +154,7 @@ export async function editVehicle(id: string, change: VehicleChange | ((now: Veh
     const edited: Vehicle = { ...record, ...changed, updatedAt: now };
     edited.names = await namesAfter(record, edited);
     await putVehicle(edited);
-    await rowsMadeAnew([...record.names, ...edited.names]);
+    await rebuildRows([...record.names, ...edited.names]);
     return edited.id;
   });
 }
@@ -197,7 +197,7 @@ export async function joinVehicles(id: string, otherId: string): Promise<void> {
     await database.vehicles.delete(other.id);
     await database.vehicleRows.bulkDelete([other.id, otherId]);
     await putVehicle(whole);
-    await rowsMadeAnew(whole.names);
+    await rebuildRows(whole.names);
   });
 }
 
@@ -210,7 +210,7 @@ export async function takeVehicleApart(id: string): Promise<void> {
     if (parts === null) return;
     await putVehicle(parts.rest);
     await putVehicle(parts.part);
-    await rowsMadeAnew([...parts.rest.names, ...parts.part.names]);
+    await rebuildRows([...parts.rest.names, ...parts.part.names]);
   });
 }
 

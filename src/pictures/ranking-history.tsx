@@ -1,7 +1,7 @@
 "use client";
 
 import type { Cause } from "@/core/causes/catalogue";
-import type { RankingMoment } from "@/core/diagnosis/decide/verdict";
+import type { RankingMoment } from "@/core/diagnosis/decide/diagnosis";
 import { formatClock } from "@/core/units/units";
 import { causeName } from "@/words/causes";
 import { rankingHistoryText } from "@/words/screens/drill-pictures";

@@ -2,13 +2,19 @@
 
 import { useCallback, useEffect, useRef, useState } from "react";
 import { type BenchState, benchFaults } from "@/core/bench/bench-state";
-import type { ChargeValve, Engine, Machine, RackIssue, RackSample } from "@/core/instruments/rack";
-import type { RackVehicle } from "@/core/instruments/rack-vehicles";
+import type {
+  ChargeValve,
+  Engine,
+  Machine,
+  SimulatorIssue,
+  SimulatorSample,
+} from "@/core/instruments/instrument-simulator";
+import type { SimulatedVehicle } from "@/core/instruments/simulated-vehicles";
 import { TraceStore } from "@/core/readings/stream/trace-store";
 import { reasonOf } from "@/core/result";
 import { engineWords, machineWords, valveWords } from "@/words/instruments";
 import { benchTimeText } from "@/words/screens/session";
-import { connectRack, type RackConnection } from "@/worker/rack-client";
+import { connectSimulator, type SimulatorConnection } from "@/worker/simulator-client";
 
 const NOT_CONNECTED: unique symbol = Symbol(benchTimeText.notConnected);
 
@@ -19,14 +25,14 @@ const CAN = "can";
 export interface BenchTime {
   status: "off" | "connecting" | "running" | "lost";
   reason: string | null;
-  latest: RackSample | null;
+  latest: SimulatorSample | null;
   trace: TraceStore;
   engine: Engine;
   machine: Machine;
   pace: number;
   canOn: boolean;
   /** Why the last act was refused. */
-  refused: RackIssue | null;
+  refused: SimulatorIssue | null;
 }
 
 export interface BenchTimeActs {
@@ -52,7 +58,7 @@ const nothing = (): BenchTime => ({
 });
 
 /** Bench state as a vehicle of the simulator. */
-export function rackVehicleOf(state: BenchState): RackVehicle {
+export function simulatedVehicleOf(state: BenchState): SimulatedVehicle {
   const { label, conditions, chargeG, airG } = state;
   return {
     id: "bench",
@@ -74,11 +80,11 @@ export function rackVehicleOf(state: BenchState): RackVehicle {
 /** The state played in time, with all instruments as at the car; it is the state that stood when it was started. */
 export function useBenchTime(state: BenchState): BenchTime & BenchTimeActs {
   const [time, setTime] = useState(nothing);
-  const connection = useRef<RackConnection | null>(null);
+  const connection = useRef<SimulatorConnection | null>(null);
   const starts = useRef(state);
   starts.current = state;
   const run = useRef(0);
-  const opening = useRef<Promise<RackConnection | null>>(Promise.resolve(null));
+  const opening = useRef<Promise<SimulatorConnection | null>>(Promise.resolve(null));
   /** Current stream and its newest moment: updated outside of rendering. */
   const stream = useRef<{ trace: TraceStore; endS: number | null }>({ trace: time.trace, endS: null });
   const close = useCallback(() => {
@@ -93,14 +99,14 @@ export function useBenchTime(state: BenchState): BenchTime & BenchTimeActs {
     if (endS !== null) trace.note({ time: endS, kind: "mark", text });
   };
   const act = (
-    does: (api: RackConnection["api"]) => Promise<RackIssue | null | undefined>,
+    does: (api: SimulatorConnection["api"]) => Promise<SimulatorIssue | null | undefined>,
     done: Partial<BenchTime>,
     words: string,
   ) => {
     const mine = run.current;
     // Requests made while connecting are carried out afterwards.
     const acted = opening.current.then(
-      (open): Promise<RackIssue | null | undefined | typeof NOT_CONNECTED> =>
+      (open): Promise<SimulatorIssue | null | undefined | typeof NOT_CONNECTED> =>
         open === null || mine !== run.current ? Promise.resolve(NOT_CONNECTED) : does(open.api),
     );
     acted.then(
@@ -118,7 +124,7 @@ export function useBenchTime(state: BenchState): BenchTime & BenchTimeActs {
     start: () => {
       close();
       const mine = run.current;
-      const made = rackVehicleOf(starts.current);
+      const made = simulatedVehicleOf(starts.current);
       const begun = nothing();
       stream.current = { trace: begun.trace, endS: null };
       setTime({ ...begun, status: "connecting" });
@@ -132,7 +138,7 @@ export function useBenchTime(state: BenchState): BenchTime & BenchTimeActs {
         blowerPct: starts.current.conditions.blowerPct,
         pace: 1,
       };
-      opening.current = connectRack(
+      opening.current = connectSimulator(
         setup,
         (batch) => {
           if (mine !== run.current) return;

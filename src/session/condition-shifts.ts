@@ -16,7 +16,7 @@ import { useSoundReadings } from "./sound-readings";
 export const HOT_DAY = { ambientC: 38, humidityPct: 40 } as const;
 
 /** Expected ranges under several conditions, asked one after the other; null until all have arrived. */
-function useBands(job: Job, asked: readonly (CircuitConditions | null)[]): (ExpectedRanges | null)[] | null {
+function useExpectedRanges(job: Job, asked: readonly (CircuitConditions | null)[]): (ExpectedRanges | null)[] | null {
   const { expected } = useSession();
   const label = vehicleLabelOf(job);
   const own = useSoundReadings(job);
@@ -33,7 +33,7 @@ export function useConditionShifts(job: Job): (ConditionShift | null)[] {
   const asked = ([0, 1] as const).flatMap((index) =>
     (["baseline", "proof"] as const).map((which) => conditionsOfSetting(job, which, index)),
   );
-  const bands = useBands(job, asked);
+  const bands = useExpectedRanges(job, asked);
   return [0, 1].map((index) => {
     const first = bands?.[2 * index];
     const second = bands?.[2 * index + 1];
@@ -48,5 +48,5 @@ export function useHotDay(job: Job): ExpectedRanges | null {
     altitudeM === null
       ? null
       : withUsualConditions({ ambientC: HOT_DAY.ambientC, rpm: 800 }, { humidityPct: HOT_DAY.humidityPct, altitudeM });
-  return useBands(job, [conditions])?.[0] ?? null;
+  return useExpectedRanges(job, [conditions])?.[0] ?? null;
 }

@@ -14,19 +14,19 @@ import {
   startLive,
   type TrackPoint,
 } from "@/core/charge/scale/live-charge";
-import type { ChargeValve, RackIssue, RackSample } from "@/core/instruments/rack";
+import type { ChargeValve, SimulatorIssue, SimulatorSample } from "@/core/instruments/instrument-simulator";
 import { drawBegun, drawEnded, drawMoved, hoseDrawnIn } from "@/core/records/bookkeeping";
 import { isClosed } from "@/core/records/job-leak";
 import { balanceOf, chargeInputsOf, chargingHoseOf } from "@/core/records/job-readings";
 import type { JobStore } from "./job-store";
 import { pressureTrace } from "./pressure-writer";
-import type { RackStore } from "./rack-store";
 import { recoveryWriter } from "./recovery-writer";
+import type { SimulatorStore } from "./simulator-store";
 import { traceWriter } from "./trace-writer";
 import { vacuumTrace } from "./vacuum-writer";
 
 /** Why nothing was opened, beyond what the rack itself refuses. */
-export type DeskIssue = RackIssue | { code: "weight-is-in" } | { code: "not-tared" };
+export type DeskIssue = SimulatorIssue | { code: "weight-is-in" } | { code: "not-tared" };
 
 export interface Desk {
   /** Container on the scale. */
@@ -76,7 +76,7 @@ const TRACK_EVERY_S = 1;
 /** Turning slower than this it stands. */
 const RUNS_RPM = 200;
 
-export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => number = Date.now): DeskStore {
+export function createDeskStore(jobs: JobStore, rack: SimulatorStore, now: () => number = Date.now): DeskStore {
   const instant = () => new Date(now()).toISOString();
   const vacuum = traceWriter(jobs, rack, now, vacuumTrace);
   const pressure = traceWriter(jobs, rack, now, pressureTrace);
@@ -159,7 +159,7 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
   };
 
   /** The hose is in once the low side has drawn on it for long enough. */
-  const watchHose = ({ valve, time }: RackSample) => {
+  const watchHose = ({ valve, time }: SimulatorSample) => {
     if (valve !== "hose-low") {
       fold.hoseSince = null;
       if (store.getState().drawInLeftS !== null) store.setState({ drawInLeftS: null });
@@ -171,7 +171,7 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
     if (drawInLeftS === 0 && jobs.getState().job?.charge.hoseHolds !== "drawn-in") record(hoseDrawnIn);
   };
 
-  const takeIn = (samples: readonly RackSample[]) => {
+  const takeIn = (samples: readonly SimulatorSample[]) => {
     const latest = samples.at(-1);
     if (latest !== undefined) watchHose(latest);
     const { live: tally, aim } = fold;
@@ -278,7 +278,7 @@ export function createDeskStore(jobs: JobStore, rack: RackStore, now: () => numb
   return Object.assign(store, { start });
 }
 
-function pointOf(sample: RackSample, live: LiveCharge): TrackPoint {
+function pointOf(sample: SimulatorSample, live: LiveCharge): TrackPoint {
   return {
     time: sample.time,
     rateGPerMin: leavesContainer(sample.valve) ? live.rateGPerS * 60 : 0,

@@ -8,7 +8,7 @@ import type { Job } from "@/core/records/job";
 import { newestValues, type TestName, vehicleLabelsOf } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import { useAnswer } from "./answers";
-import { useDay, useJob, useRackOf, useSession } from "./session";
+import { useDay, useJob, useSession, useSimulatorOf } from "./session";
 import { useSoundReadings } from "./sound-readings";
 
 export interface Expected {
@@ -53,7 +53,7 @@ export function useExpected(which: TestName): Expected | null {
 
 /** The conditions as they stream, else as they are typed with the readings; null while one of them is missing. */
 function useConditionsNow(job: Job, which: TestName): { known: KnownConditions; rpm: number } | null {
-  const running = useRackOf(({ status, engine }) => status === "running" && engine !== "off");
+  const running = useSimulatorOf(({ status, engine }) => status === "running" && engine !== "off");
   const day = useDay();
   const test = job[which];
   const altitudeM = entryValue(fields.altitude, job.altitude);

@@ -3,7 +3,7 @@
  * reads along.
  */
 import { createStore, type StoreApi } from "zustand/vanilla";
-import type { RackState } from "@/core/instruments/rack-state";
+import type { SimulatorState } from "@/core/instruments/simulator-state";
 import { booked } from "@/core/records/bookkeeping";
 import type { Job, StepId } from "@/core/records/job";
 import type { JobFileIssue } from "@/core/records/job-file";
@@ -24,7 +24,7 @@ export interface JobPort {
     failed: (error: unknown) => void,
   ) => () => void;
   /** Applies a change to the newest stored state, and stores the rack as it stands in the same transaction. Gives what is stored then. */
-  edit: (id: string, change: JobChange, rack: RackState | null) => Promise<Job>;
+  edit: (id: string, change: JobChange, rack: SimulatorState | null) => Promise<Job>;
   /** Stores a job that is no longer there. */
   putBack: (job: Job) => Promise<void>;
   /** Takes steps back in a record that cannot be read, until it can; null when none of them helps. */
@@ -108,7 +108,7 @@ export interface JobStore extends StoreApi<JobState> {
   /** For what is drawn: hears of letters only when they pause, of everything else at once. */
   subscribeCalmly: (listener: () => void) => () => void;
   /** The simulated rack as it stands, to be stored with the next write. */
-  keepRack: (state: RackState) => void;
+  keepRack: (state: SimulatorState) => void;
   loadRack: () => Promise<unknown>;
   /** Puts all that runs away before another tab takes the desk. */
   onHandOver: (putAway: () => void) => void;
@@ -154,7 +154,7 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
   let steps = port.loadUndo(id);
   /** Redo patches of the last undo; they live as long as the page. */
   let redoSteps: readonly UndoStep[] = [];
-  let rack: RackState | null = null;
+  let rack: SimulatorState | null = null;
   let claim: DeskClaim | null = null;
   let putAway: () => void = () => undefined;
   let started = false;
@@ -398,7 +398,7 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
       await Promise.race([written, new Promise((resolve) => setTimeout(resolve, FILE_WAITS_MS))]);
       return writer.dated;
     },
-    keepRack: (state: RackState) => {
+    keepRack: (state: SimulatorState) => {
       if (store.getState().desk !== "held") return;
       rack = state;
       writer.touch();

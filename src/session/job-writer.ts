@@ -2,7 +2,7 @@
  * Changes of the open job on their way into the store. Each is seen at once; what waits is written together in one transaction, so that text at
  * machine speed is stored within two writes. What the store refuses stays here, is shown, and is tried again.
  */
-import { BooksRefusal } from "@/core/records/bookkeeping";
+import { LogRefusal } from "@/core/records/bookkeeping";
 import type { Job } from "@/core/records/job";
 import { checkChange, type JobFileIssue } from "@/core/records/job-file";
 import { checkPurpose, type PracticeIssue, PracticeRefusal } from "@/core/records/practice";
@@ -11,7 +11,7 @@ import { checkSignature, type SignatureIssue, SignatureRefusal } from "@/core/re
 export type JobChange = (job: Job) => Job;
 
 /** Why a change was not made at all: the record could not be read again with it, or the books do not allow it. */
-export type Refusal = JobFileIssue | BooksRefusal["issue"] | SignatureIssue | PracticeIssue;
+export type Refusal = JobFileIssue | LogRefusal["issue"] | SignatureIssue | PracticeIssue;
 
 export interface JobWriter {
   /** The job with all that waits; null before it was there. Its date is that of the last change from elsewhere. */
@@ -202,7 +202,7 @@ function tried(change: JobChange, job: Job): Tried {
         : (checkSignature(job, changed) ?? checkPurpose(job, changed) ?? checkChange(job, changed));
     return issue === null ? { ok: true, job: changed } : { ok: false, refusal: issue };
   } catch (error) {
-    if (error instanceof BooksRefusal || error instanceof SignatureRefusal || error instanceof PracticeRefusal)
+    if (error instanceof LogRefusal || error instanceof SignatureRefusal || error instanceof PracticeRefusal)
       return { ok: false, refusal: error.issue };
     throw error;
   }

@@ -9,7 +9,7 @@ import type { Job } from "@/core/records/job";
 import { workableRefrigerant } from "@/core/records/job-label";
 import { entryValue } from "@/core/units/entry";
 import type { JobStore } from "./job-store";
-import type { Rack, RackStore } from "./rack-store";
+import type { Simulator, SimulatorStore } from "./simulator-store";
 
 export interface LiveValues extends JudgedStream {
   humidityPct: number | null;
@@ -41,7 +41,7 @@ export interface LiveStore extends StoreApi<LiveState> {
   measureWith: (accuracy: InstrumentAccuracy) => void;
 }
 
-export function createLiveStore(jobs: JobStore, rack: RackStore): LiveStore {
+export function createLiveStore(jobs: JobStore, rack: SimulatorStore): LiveStore {
   const store = createStore<LiveState>(() => ({ live: null, day: null }));
   let accuracy = workshopInstruments;
   const judge = () => {
@@ -96,7 +96,7 @@ function dayOf(before: StreamDay | null, { values, humidityPct }: LiveValues, rp
 }
 
 function judged(
-  { samples, latest, engine, settingSince }: Rack,
+  { samples, latest, engine, settingSince }: Simulator,
   job: Job | null,
   accuracy: InstrumentAccuracy,
 ): LiveValues | null {

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import type { RackSample } from "@/core/instruments/rack";
+import type { SimulatorSample } from "@/core/instruments/instrument-simulator";
 import { logChannels } from "@/core/readings/channels";
 import { LogGatherer } from "@/core/readings/file/log-columns";
 import type { LogSample } from "@/core/readings/file/log-import";
@@ -28,7 +28,7 @@ describe("playing a log", () => {
   });
 
   it("hands on each moment once, in order, when it is due; gaps stay gaps", () => {
-    const seen: RackSample[] = [];
+    const seen: SimulatorSample[] = [];
     const ended = vi.fn();
     const player = playLog(log, (batch) => seen.push(...batch), ended);
     vi.advanceTimersByTime(4000);
@@ -45,7 +45,7 @@ describe("playing a log", () => {
   });
 
   it("is silent once it is closed", () => {
-    const seen: RackSample[] = [];
+    const seen: SimulatorSample[] = [];
     const player = playLog(
       log,
       (batch) => seen.push(...batch),

@@ -1,4 +1,4 @@
-import type { RackSample } from "@/core/instruments/rack";
+import type { SimulatorSample } from "@/core/instruments/instrument-simulator";
 import { type ChannelId, channelIds } from "@/core/readings/channels";
 import { type LogColumns, momentAt } from "@/core/readings/file/log-columns";
 import type { LogSample } from "@/core/readings/file/log-import";
@@ -12,14 +12,14 @@ export interface LogPlayer {
 }
 
 /** Plays a log as if it were live: moments arrive when they did, times the pace. */
-export function playLog(log: LogColumns, onSamples: (batch: RackSample[]) => void, onEnd: () => void): LogPlayer {
+export function playLog(log: LogColumns, onSamples: (batch: SimulatorSample[]) => void, onEnd: () => void): LogPlayer {
   let pace = 1;
   let at = 0;
   let next = 0;
   const timer = setInterval(() => {
     at += (pace * TICK_MS) / 1000;
-    const batch: RackSample[] = [];
-    for (; next < log.count && log.time[next]! <= at; next++) batch.push(asRackSample(momentAt(log, next)));
+    const batch: SimulatorSample[] = [];
+    for (; next < log.count && log.time[next]! <= at; next++) batch.push(asSimulatorSample(momentAt(log, next)));
     if (batch.length > 0) onSamples(batch);
     if (next >= log.count) {
       clearInterval(timer);
@@ -36,7 +36,7 @@ export function playLog(log: LogColumns, onSamples: (batch: RackSample[]) => voi
 
 const nothingRead = Object.fromEntries(channelIds.map((id) => [id, null])) as Record<ChannelId, null>;
 
-function asRackSample(sample: LogSample): RackSample {
+function asSimulatorSample(sample: LogSample): SimulatorSample {
   return {
     ...nothingRead,
     ...sample,

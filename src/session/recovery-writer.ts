@@ -1,11 +1,11 @@
 /** Writes what the recovery machine's scale shows into the job as it goes. Gives the way to stop. */
 import type { JobStore } from "./job-store";
-import type { RackStore } from "./rack-store";
+import type { SimulatorStore } from "./simulator-store";
 
 /** Less than this is no change, g. */
 const STEP_G = 0.1;
 
-export function recoveryWriter(jobs: JobStore, rack: RackStore, now: () => number): () => void {
+export function recoveryWriter(jobs: JobStore, rack: SimulatorStore, now: () => number): () => void {
   return rack.subscribe(({ samples, latest, machine }, before) => {
     if (samples === before.samples || latest === null || machine !== "recover" || latest.machine !== "recover") return;
     const grams = Math.round(latest.recoveredG / STEP_G) * STEP_G;

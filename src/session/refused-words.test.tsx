@@ -2,7 +2,7 @@
 import "fake-indexeddb/auto";
 import { act, cleanup, renderHook, waitFor } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { blankQuickDesk } from "@/core/records/quick-desk";
+import { emptyQuickDesk } from "@/core/records/quick-desk";
 import type { VehicleWords } from "@/core/records/vehicle";
 import { entry } from "@/core/units/entry";
 import { database } from "@/data/database";
@@ -94,7 +94,7 @@ describe("words about a vehicle that the store refused", () => {
       { ...good, words: { note: 4 } },
       { ...good, id: 4 },
       { ...good, kind: "cat" },
-      { kind: "desk", desk: { ...blankQuickDesk(), low: null } },
+      { kind: "desk", desk: { ...emptyQuickDesk(), low: null } },
       null,
     ];
     sessionStorage.setItem("evrid-refused-words", JSON.stringify([...bad, good]));
@@ -106,13 +106,13 @@ describe("words about a vehicle that the store refused", () => {
 describe("a desk that the store refused", () => {
   it("is shown again when its view is opened again, and is stored with the next change", async () => {
     const put = vi.spyOn(database.choices, "put").mockImplementation(full as never);
-    const first = renderHook(() => useQuickDesk(blankQuickDesk));
+    const first = renderHook(() => useQuickDesk(emptyQuickDesk));
     await waitFor(() => expect(first.result.current.desk).not.toBeNull());
     act(() => first.result.current.change((desk) => ({ ...desk, altitude: entry("512", "m") })));
     await waitFor(() => expect(first.result.current.storeError).toContain("the disk is full"));
     first.unmount();
     expect(refusedWords("desk")).toMatchObject({ open: false });
-    const second = renderHook(() => useQuickDesk(blankQuickDesk));
+    const second = renderHook(() => useQuickDesk(emptyQuickDesk));
     await waitFor(() => expect(second.result.current.desk?.altitude.text).toBe("512"));
     expect(second.result.current.storeError).toContain("the disk is full");
     put.mockRestore();

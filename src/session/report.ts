@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useMemo } from "react";
-import type { Verdict } from "@/core/diagnosis/decide/verdict";
+import type { Diagnosis } from "@/core/diagnosis/decide/diagnosis";
 import type { SoundReading } from "@/core/diagnosis/explain/sound-vehicles";
 import { conditionShift } from "@/core/records/condition-shift";
 import type { Job } from "@/core/records/job";
@@ -58,7 +58,7 @@ function useJudged(
   job: Job,
   which: TestName,
   own: readonly SoundReading[],
-): { verdict: Verdict | null; ready: boolean } {
+): { verdict: Diagnosis | null; ready: boolean } {
   const connection = useMemo(() => connectDiagnosis(), []);
   useEffect(() => () => connection.cancel(), [connection]);
   const readings = job[which].settings.some(hasReadings) ? readingFilesOf(job, which) : [];

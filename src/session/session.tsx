@@ -7,26 +7,26 @@ import { labelOf, workableRefrigerant } from "@/core/records/job-label";
 import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import { claimDesk } from "@/data/desk-lock";
-import { editJob, followJob, loadRack, mendJob, putBack } from "@/data/jobs";
+import { editJob, followJob, loadSimulator, mendJob, putBack } from "@/data/jobs";
 import { loadUndo, saveUndo } from "@/data/undo-steps";
 import { vehicleWording, type Wording } from "@/words/diagnosis";
 import { type ChargeConnection, connectCharge } from "@/worker/charge-client";
 import { connectDiagnosis, type DiagnosisConnection } from "@/worker/diagnosis-client";
 import { connectExpected, type ExpectedConnection } from "@/worker/expected-client";
-import { connectRack } from "@/worker/rack-client";
+import { connectSimulator } from "@/worker/simulator-client";
 import { createDeskStore, type Desk, type DeskStore } from "./desk-store";
+import { createDiagnosisStore, type DiagnosisState, type DiagnosisStore } from "./diagnosis-store";
 import { createJobStore, type JobPort, type JobState, type JobStore } from "./job-store";
 import { onLeave } from "./leave";
 import { leftChanges } from "./left-changes";
 import { createLiveStore, type LiveState, type LiveStore, type LiveValues, type StreamDay } from "./live-store";
 import { playLog } from "./log-player";
-import { createRackStore, type Rack, type RackPorts, type RackStore } from "./rack-store";
 import { closeRefused, forgetRefused, keepRefused } from "./refused-changes";
+import { createSimulatorStore, type Simulator, type SimulatorPorts, type SimulatorStore } from "./simulator-store";
 import { type ReadableStore, useOf, useParts } from "./store";
-import { createVerdictStore, type VerdictState, type VerdictStore } from "./verdict-store";
 
 /** All that a session needs of the world: workers, database, clocks. */
-export interface SessionPorts extends Omit<RackPorts, "loadRack" | "keepRack"> {
+export interface SessionPorts extends Omit<SimulatorPorts, "loadRack" | "keepRack"> {
   jobs: JobPort;
   connectDiagnosis: () => DiagnosisConnection;
   connectExpected: () => ExpectedConnection;
@@ -38,9 +38,9 @@ export interface Session {
   jobs: JobStore;
   /** Job as drawn: typed letters arrive after a pause. */
   drawn: ReadableStore<JobState>;
-  rack: RackStore;
+  rack: SimulatorStore;
   live: LiveStore;
-  verdict: VerdictStore;
+  verdict: DiagnosisStore;
   desk: DeskStore;
   /** Workers that are begun with their first question. */
   expected: () => ExpectedConnection["api"];
@@ -55,7 +55,7 @@ export const browserPorts: SessionPorts = {
     edit: editJob,
     putBack,
     mend: mendJob,
-    loadRack,
+    loadRack: loadSimulator,
     loadUndo,
     saveUndo,
     claimDesk,
@@ -68,7 +68,7 @@ export const browserPorts: SessionPorts = {
     left: leftChanges,
     onLeave,
   },
-  connectRack,
+  connectRack: connectSimulator,
   playLog,
   connectDiagnosis,
   connectExpected,
@@ -94,9 +94,9 @@ function lazily<Connection extends { api: unknown; close: () => void }>(connect:
 
 export function createSession(id: string, ports: SessionPorts): Session {
   const jobs = createJobStore(id, ports.jobs, ports.now);
-  const rack = createRackStore({ ...ports, loadRack: jobs.loadRack, keepRack: jobs.keepRack });
+  const rack = createSimulatorStore({ ...ports, loadRack: jobs.loadRack, keepRack: jobs.keepRack });
   const live = createLiveStore(jobs, rack);
-  const verdict = createVerdictStore(jobs, rack, live, ports.connectDiagnosis, ports.clock);
+  const verdict = createDiagnosisStore(jobs, rack, live, ports.connectDiagnosis, ports.clock);
   const desk = createDeskStore(jobs, rack, ports.now);
   const expected = lazily(ports.connectExpected);
   const charge = lazily(ports.connectCharge);
@@ -201,12 +201,12 @@ export function useSetPart<Part extends JobPart>(
 }
 
 /** The named parts of the connected instruments, acts among them. */
-export function useRack<Key extends keyof Rack>(...keys: Key[]): Pick<Rack, Key> {
+export function useSimulator<Key extends keyof Simulator>(...keys: Key[]): Pick<Simulator, Key> {
   return useParts(useSession().rack, keys);
 }
 
 /** Selects from the instruments. */
-export function useRackOf<Value>(select: (rack: Rack) => Value): Value {
+export function useSimulatorOf<Value>(select: (rack: Simulator) => Value): Value {
   return useOf(useSession().rack, select);
 }
 
@@ -235,7 +235,7 @@ export function useAmbientC(): number {
   return streams ?? typed ?? USUAL_AMBIENT_C;
 }
 
-export function useVerdict<Key extends keyof VerdictState>(...keys: Key[]): Pick<VerdictState, Key> {
+export function useDiagnosis<Key extends keyof DiagnosisState>(...keys: Key[]): Pick<DiagnosisState, Key> {
   return useParts(useSession().verdict, keys);
 }
 

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { movedBy } from "@/core/charge/books/ledger";
 import { usualOilSheet } from "@/core/charge/oil";
-import type { RackSample } from "@/core/instruments/rack";
+import type { SimulatorSample } from "@/core/instruments/instrument-simulator";
 import { channelIds } from "@/core/readings/channels";
 import { LogGatherer } from "@/core/readings/file/log-columns";
 import { drawn } from "@/core/records/bookkeeping";
@@ -42,8 +42,8 @@ afterEach(() => {
   vi.useRealTimers();
 });
 
-const nothing = Object.fromEntries(channelIds.map((id) => [id, null])) as unknown as RackSample;
-function sample(time: number, change: Partial<RackSample>): RackSample {
+const nothing = Object.fromEntries(channelIds.map((id) => [id, null])) as unknown as SimulatorSample;
+function sample(time: number, change: Partial<SimulatorSample>): SimulatorSample {
   return { ...nothing, time, valve: "shut", recoveredG: 0, machine: "off", clutchIn: null, ...change };
 }
 

@@ -1,9 +1,9 @@
 /** Writes what an instrument shows into the job as it goes. The clock of the trace is the stream's; after an interruption it goes on by the wall's. */
 import { secondsSince } from "@/core/dates";
-import type { RackSample } from "@/core/instruments/rack";
+import type { SimulatorSample } from "@/core/instruments/instrument-simulator";
 import type { Job } from "@/core/records/job";
 import type { JobStore } from "./job-store";
-import type { RackStore } from "./rack-store";
+import type { SimulatorStore } from "./simulator-store";
 
 /** A trace as the record holds it; times in s on its own clock. */
 interface KeptTrace {
@@ -22,13 +22,13 @@ export interface TraceKind<Point extends { t: number }> {
   everyS: number;
   kept: (job: Job) => KeptTrace;
   /** Null where the sample says nothing of it. */
-  point: (sample: RackSample, t: number) => Point | null;
-  write: (job: Job, fresh: readonly Point[], seenAt: string, latest: RackSample) => Job;
+  point: (sample: SimulatorSample, t: number) => Point | null;
+  write: (job: Job, fresh: readonly Point[], seenAt: string, latest: SimulatorSample) => Job;
 }
 
 export function traceWriter<Point extends { t: number }>(
   jobs: JobStore,
-  rack: RackStore,
+  rack: SimulatorStore,
   now: () => number,
   kind: TraceKind<Point>,
 ) {

@@ -7,12 +7,12 @@ import {
   answerWords,
   benchIssueWords,
   causeChips,
+  detectionSentence,
   hotDaysWords,
   outOfTen,
   powerWords,
   silentWords,
   stateWords,
-  toldSentence,
   whatIfNote,
 } from "./bench";
 
@@ -76,8 +76,10 @@ describe("words of the bench", () => {
     const found = { gauges: 0, vent: 0.2, clamps: 0.9, "two-speeds": 1 };
     const day = (ambientC: number, clamps: number) => ({ ambientC, found: { ...found, clamps } });
     const wrong = { ...usual, chargeG: 200 };
-    expect(toldSentence([day(10, 0.2), day(20, 0.8), day(30, 0.9)], wrong, metricFigures)).toContain("from 20 to 30");
-    expect(toldSentence([day(10, 0.2)], wrong, metricFigures)).toContain("never find it");
-    expect(toldSentence([day(10, 0.2)], usual, metricFigures)).toContain("No fault is set");
+    expect(detectionSentence([day(10, 0.2), day(20, 0.8), day(30, 0.9)], wrong, metricFigures)).toContain(
+      "from 20 to 30",
+    );
+    expect(detectionSentence([day(10, 0.2)], wrong, metricFigures)).toContain("never find it");
+    expect(detectionSentence([day(10, 0.2)], usual, metricFigures)).toContain("No fault is set");
   });
 });

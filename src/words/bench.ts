@@ -5,7 +5,7 @@ import type { BenchCornerName, BenchInstruments, CurveChannel } from "@/core/ben
 import { type BenchState, truthOf } from "@/core/bench/bench-state";
 import type { HotDays } from "@/core/bench/bench-work";
 import type { ChargeCurve } from "@/core/bench/charge-curve";
-import type { NextAtBench, ToldDay } from "@/core/bench/could-tell";
+import type { DetectionDay, NextAtBench } from "@/core/bench/could-tell";
 import type { HotDay } from "@/core/bench/hot-day";
 import type { Cause, FaultCause } from "@/core/causes/catalogue";
 import type { VehicleLabel } from "@/core/circuit/vehicle/vehicle";
@@ -182,7 +182,7 @@ export const instrumentWords: Record<BenchInstruments, string> = {
 };
 
 /** Summary of several days for a fault: on which it shows. */
-export function toldSentence(days: readonly ToldDay[], state: BenchState, figures: Figures): string {
+export function detectionSentence(days: readonly DetectionDay[], state: BenchState, figures: Figures): string {
   const known = days.filter(({ found }) => found !== null);
   if (known.length === 0) return "These vehicles do not run.";
   if (truthOf(state).length === 0) return "No fault is set. The table shows how often a test would agree.";

@@ -1,17 +1,17 @@
 /** Words of the charge desk: what to do at the scale, the plan step by step, the habits. */
 
 import { closingWeightG, type MassBalance, SAME_WEIGHT_G } from "@/core/charge/books/mass-balance";
+import type { MethodAnswer } from "@/core/charge/charging-methods";
 import { WORTH_DRAWING_IN_G } from "@/core/charge/hose";
 import type { HoseState } from "@/core/charge/hose-states";
 import { type ChargePlan, EMPTY_BELOW_G, type PlanStep, WARM_WATER_C } from "@/core/charge/plan/charge-plan";
 import type { ChargeAlarm, ChargeCall, LiveCharge } from "@/core/charge/scale/live-charge";
-import type { SchoolAnswer } from "@/core/charge/schools";
 import type { Job } from "@/core/records/job";
 import type { Figures } from "@/core/units/figures";
 import { typed } from "./typed";
 
 /** State of the scale. */
-interface Tally {
+interface ScaleStatus {
   live: LiveCharge | null;
   call: ChargeCall | null;
   onScale: string | null;
@@ -115,7 +115,7 @@ function planEndWords(
   return warm ? stall : `${stall} ${warmWaterWords(figures)}.`;
 }
 
-export function hotDaySentence(day: SchoolAnswer["hotDay"], label: SchoolAnswer["hotDay"], figures: Figures): string {
+export function hotDaySentence(day: MethodAnswer["hotDay"], label: MethodAnswer["hotDay"], figures: Figures): string {
   if (day === null) return "does not run";
   if (day.cutsOut) return "high-pressure cut-out opens";
   const now = `vent ${figures.quantity(day.ventC, "degC", 0)}, high side ${figures.quantity(day.highKpa, "kPa")}`;
@@ -127,7 +127,7 @@ export function hotDaySentence(day: SchoolAnswer["hotDay"], label: SchoolAnswer[
   return `${now}: no noticeable difference`;
 }
 
-export function paceSentence({ live, call }: Pick<Tally, "live" | "call">, figures: Figures): string | null {
+export function paceSentence({ live, call }: Pick<ScaleStatus, "live" | "call">, figures: Figures): string | null {
   if (live === null || call === null || (call.call !== "go" && call.call !== "slow")) return null;
   const { seconds } = call;
   const perMinute = live.rateGPerS * 60;
@@ -136,7 +136,7 @@ export function paceSentence({ live, call }: Pick<Tally, "live" | "call">, figur
 }
 
 export function callSentence(
-  { call, onScale, drawInLeftS }: Pick<Tally, "call" | "onScale" | "drawInLeftS">,
+  { call, onScale, drawInLeftS }: Pick<ScaleStatus, "call" | "onScale" | "drawInLeftS">,
   container: { name: string; leftG: number } | null,
   found: MassBalance,
   next: string | null,

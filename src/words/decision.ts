@@ -82,7 +82,7 @@ export function decisionWords({ reason }: Decision, { electric }: Pick<Wording, 
       };
     case "lack":
       return {
-        sentence: `${likeliest("undercharge")}${lackWords[reason.lost]}`,
+        sentence: `${likeliest("undercharge")}${lossWords[reason.lost]}`,
         unless: "If the weight is within tolerance, look for a restriction.",
       };
     case "cause": {
@@ -173,7 +173,7 @@ const actWords: Record<Remedy, DecisionWords> = {
   },
 };
 
-const lackWords = {
+const lossWords = {
   much: "A loss this large means a leak. Find it while there is pressure, then recover and weigh. Do not charge before.",
   little:
     "Recover and weigh. Ask for the last charging date: hoses lose a little each month, a leak loses more. Add dye with the charge.",

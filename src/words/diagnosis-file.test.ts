@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
-import { diagnosisSchema } from "@/core/diagnosis/diagnosis";
+import { diagnosisSchema } from "@/core/diagnosis/diagnosis-file";
 import type { ReadingFile } from "@/core/readings/file/reading-file";
 import { diagnose } from "./diagnosis-file";
 

@@ -1,9 +1,9 @@
 /** From a verdict to the diagnosis file, with its sentences: gauge pressures in kPa, temperatures in degC. */
 
 import { type DecisionAct, decide } from "@/core/diagnosis/decide/decide";
-import type { Verdict } from "@/core/diagnosis/decide/verdict";
+import type { Diagnosis } from "@/core/diagnosis/decide/diagnosis";
 import { type DiagnoseOptions, judge } from "@/core/diagnosis/diagnose";
-import { DIAGNOSIS_VERSION, type Diagnosis, type DiagnosisV1, type FileAct } from "@/core/diagnosis/diagnosis";
+import { DIAGNOSIS_VERSION, type DiagnosisFile, type DiagnosisV1, type FileAct } from "@/core/diagnosis/diagnosis-file";
 import { speedsOf } from "@/core/diagnosis/explain/observables";
 import { fieldNameOf, quantityContext, quantityOfObservable, shownOf } from "@/core/diagnosis/explain/quantities";
 import type { ReadingFile } from "@/core/readings/file/reading-file";
@@ -52,7 +52,7 @@ function wordingOf({ vehicle, conditions }: ReadingFile): Wording {
 }
 
 /** Parts that both versions hold alike. */
-function commonParts(verdict: Verdict, reading: ReadingFile) {
+function commonParts(verdict: Diagnosis, reading: ReadingFile) {
   const wording = wordingOf(reading);
   const probabilities = roundedToOne(verdict.causes.map(({ probability }) => probability));
   return {
@@ -87,7 +87,7 @@ function commonParts(verdict: Verdict, reading: ReadingFile) {
   };
 }
 
-function diagnosisFile(verdict: Verdict, reading: ReadingFile): Diagnosis {
+function diagnosisFile(verdict: Diagnosis, reading: ReadingFile): DiagnosisFile {
   const common = commonParts(verdict, reading);
   const decision = decide(verdict);
   const act = fileActOf[decision.act];
@@ -128,7 +128,7 @@ function diagnosisFile(verdict: Verdict, reading: ReadingFile): Diagnosis {
   };
 }
 
-function diagnosisFileV1(verdict: Verdict, reading: ReadingFile): DiagnosisV1 {
+function diagnosisFileV1(verdict: Diagnosis, reading: ReadingFile): DiagnosisV1 {
   const common = commonParts(verdict, reading);
   const wording = wordingOf(reading);
   return {
@@ -151,7 +151,7 @@ function roundedToOne(probabilities: readonly number[]): number[] {
 }
 
 /** The diagnosis of a reading, as a file of the newest version. */
-export function diagnose(reading: ReadingFile, options: DiagnoseOptions = {}): Diagnosis {
+export function diagnose(reading: ReadingFile, options: DiagnoseOptions = {}): DiagnosisFile {
   return diagnosisFile(judge(reading, options), reading);
 }
 

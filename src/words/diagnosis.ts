@@ -3,7 +3,7 @@
 import type { Cause } from "@/core/causes/catalogue";
 import type { SeverityRange } from "@/core/causes/cause";
 import { complaintIds, complaintNames } from "@/core/causes/complaints";
-import type { Verdict, Warning } from "@/core/diagnosis/decide/verdict";
+import type { Diagnosis, Warning } from "@/core/diagnosis/decide/diagnosis";
 import type { ObservableName } from "@/core/diagnosis/explain/observables";
 import type { NextTest, TestId } from "@/core/diagnosis/next-test/next-tests";
 import { STANDS_ALONE } from "@/core/diagnosis/weigh/classes";
@@ -227,7 +227,7 @@ export function percentOf(share: number): string {
 const WORTH_BITS = 0.05;
 
 /** Minutes of a test, and how often it settles the question. */
-export function gainSentence({ test, minutes, gainBits, settles, confirms }: NextTest, { causes }: Verdict): string {
+export function gainSentence({ test, minutes, gainBits, settles, confirms }: NextTest, { causes }: Diagnosis): string {
   if (confirms && test !== "recover")
     return `About ${minutes} min; confirmation only: the likely causes give the same reading.`;
   if (gainBits >= WORTH_BITS) {

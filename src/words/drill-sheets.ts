@@ -17,7 +17,7 @@ import {
   rankedName,
   wayWords,
 } from "./drill";
-import { circuitWords, refrigerantLabels, schoolLabels } from "./job";
+import { circuitWords, methodLabels, refrigerantLabels } from "./job";
 import type { Report, ReportBlock, ReportSection } from "./report";
 
 /** "34 %". */
@@ -149,7 +149,7 @@ export function debriefSheet(given: DrillCase, debrief: Debrief, figures: Figure
                 kind: "table" as const,
                 head: ["Method", `Charge, ${figures.label("g")}`, "High side"],
                 rows: habits.answer.answers.map(({ school, chargeG, stops, hotDay }) => [
-                  schoolLabels[school](figures),
+                  methodLabels[school](figures),
                   stops ? figures.number(chargeG, "g") : `${figures.number(chargeG, "g")}, no end point`,
                   hotDay === null
                     ? "does not run"

@@ -1,5 +1,5 @@
 /** Texts of instruments and streams. */
-import type { ChargeValve, Engine, Machine } from "@/core/instruments/rack";
+import type { ChargeValve, Engine, Machine } from "@/core/instruments/instrument-simulator";
 import type { AbsoluteSign, LogDoubt } from "@/core/readings/file/log-doubts";
 import type { TimeKind } from "@/core/readings/file/log-import";
 import type { ChannelHealth } from "@/core/readings/stream/channel-health";
@@ -11,7 +11,7 @@ export const healthWords: Record<Exclude<ChannelHealth, "ok">, string> = {
   impossible: "impossible value",
 };
 
-export const rackWords = {
+export const simulatorWords = {
   off: "readings entered",
   connecting: "connecting simulator",
   running: "simulator",
@@ -20,12 +20,12 @@ export const rackWords = {
 
 /** Where the numbers of a job come from, and how its engine stands. */
 export function sourceSentence(
-  status: keyof typeof rackWords,
+  status: keyof typeof simulatorWords,
   source: { kind: "rack" } | { kind: "log"; ended: boolean },
   engine: Engine,
   pace: number,
 ): string {
-  if (status !== "running") return rackWords[status];
+  if (status !== "running") return simulatorWords[status];
   if (source.kind === "log") return source.ended ? "log ended" : "playing log";
   return `simulator: ${engineWords[engine]}${pace === 1 ? "" : `, × ${pace}`}`;
 }

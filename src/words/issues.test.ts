@@ -4,7 +4,7 @@ import { fields } from "@/core/records/fields";
 import { readJobFile } from "@/core/records/job-file";
 import { checkEntry, entry } from "@/core/units/entry";
 import { metricFigures } from "@/core/units/figures";
-import { entrySentence, jobFileSentence, labelDoubtSentence, logSentence, rackSentence } from "./issues";
+import { entrySentence, jobFileSentence, labelDoubtSentence, logSentence, simulatorSentence } from "./issues";
 
 describe("sentences for people", () => {
   const refused = (field: keyof typeof fields, text: string, unit: Parameters<typeof entry>[1]) => {
@@ -60,7 +60,7 @@ describe("sentences for people", () => {
       "engine-running",
       "not-recovered",
     ] as const) {
-      expect(rackSentence({ code })).toMatch(/^Refused: /);
+      expect(simulatorSentence({ code })).toMatch(/^Refused: /);
     }
   });
 });

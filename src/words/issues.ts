@@ -2,12 +2,12 @@
 
 import type { LedgerIssue } from "@/core/charge/books/ledger";
 import type { ChargeIssue } from "@/core/charge/books/mass-balance";
-import type { RackIssue } from "@/core/instruments/rack";
+import type { SimulatorIssue } from "@/core/instruments/instrument-simulator";
 import type { RecordIssue } from "@/core/read-record";
 import type { LabelDoubt } from "@/core/readings/file/label-check";
 import type { LogIssue } from "@/core/readings/file/log-import";
 import type { ShopChartIssue } from "@/core/readings/file/shop-chart";
-import type { BooksRefusal } from "@/core/records/bookkeeping";
+import type { LogRefusal } from "@/core/records/bookkeeping";
 import type { JobFileIssue } from "@/core/records/job-file";
 import type { PracticeIssue } from "@/core/records/practice";
 import type { SignatureIssue } from "@/core/records/signature";
@@ -116,7 +116,7 @@ export function shopChartSentence(name: string, issue: ShopChartIssue): string {
   }
 }
 
-export function rackSentence(issue: RackIssue): string {
+export function simulatorSentence(issue: SimulatorIssue): string {
   switch (issue.code) {
     case "liquid-while-running":
       return "Refused: the high valve stays closed while the engine runs. Stop the engine first.";
@@ -138,14 +138,14 @@ export function rackSentence(issue: RackIssue): string {
 }
 
 /** The charge desk's own refusals, beside the rack's. */
-export function deskSentence(issue: RackIssue | { code: "weight-is-in" } | { code: "not-tared" }): string {
+export function deskSentence(issue: SimulatorIssue | { code: "weight-is-in" } | { code: "not-tared" }): string {
   switch (issue.code) {
     case "weight-is-in":
       return "Refused: the label weight is charged. More is an overcharge.";
     case "not-tared":
       return "Refused: wait for a steady scale.";
     default:
-      return rackSentence(issue);
+      return simulatorSentence(issue);
   }
 }
 
@@ -238,7 +238,7 @@ export function signatureSentence(issue: SignatureIssue): string {
 }
 
 export function refusalSentence(
-  refusal: JobFileIssue | BooksRefusal["issue"] | SignatureIssue | PracticeIssue,
+  refusal: JobFileIssue | LogRefusal["issue"] | SignatureIssue | PracticeIssue,
   figures: Figures,
 ): string {
   switch (refusal.code) {

@@ -1,8 +1,8 @@
 /** The trade's words for what the records hold as codes. */
 
 import type { OtherRepair } from "@/core/causes/work";
+import { type ChargingMethod, methodSigns, ruleOfThumbKpa } from "@/core/charge/charging-methods";
 import type { RepairPart } from "@/core/charge/oil";
-import { ruleOfThumbKpa, type School, schoolSigns } from "@/core/charge/schools";
 import type { VacuumGauge } from "@/core/charge/vacuum/target";
 import type { Job, LabelRefrigerant, StepId, StopSign } from "@/core/records/job";
 import type { Figures } from "@/core/units/figures";
@@ -99,13 +99,13 @@ export const otherRepairLabels: Record<OtherRepair, string> = {
   wiring: "Wiring or connector",
 };
 
-export const schoolLabels: Record<School, (figures: Figures) => string> = {
+export const methodLabels: Record<ChargingMethod, (figures: Figures) => string> = {
   "pressure-chart": () => "Pressure chart",
-  subcooling: (figures) => `Subcooling, ${figures.quantity(schoolSigns.subcoolingK, "K", 0)}`,
-  superheat: (figures) => `Superheat, ${figures.quantity(schoolSigns.superheatK, "K", 0)}`,
-  "sight-glass": (figures) => `Clear sight glass plus ${figures.quantity(schoolSigns.afterClearG, "g")}`,
+  subcooling: (figures) => `Subcooling, ${figures.quantity(methodSigns.subcoolingK, "K", 0)}`,
+  superheat: (figures) => `Superheat, ${figures.quantity(methodSigns.superheatK, "K", 0)}`,
+  "sight-glass": (figures) => `Clear sight glass plus ${figures.quantity(methodSigns.afterClearG, "g")}`,
   "low-side": (figures) => `Low side only, ${figures.quantity(ruleOfThumbKpa.low, "kPa", 0)}`,
-  "air-split": (figures) => `Air drop, ${figures.quantity(schoolSigns.airSplitK, "K", 0)}`,
+  "air-split": (figures) => `Air drop, ${figures.quantity(methodSigns.airSplitK, "K", 0)}`,
 };
 
 /** The wall's chart, where a shop has none of its own. */

@@ -6,7 +6,7 @@ import { containerIn, type StockAct } from "@/core/records/stock/entry";
 import type { BookLine, StockFinding, StoreCheck, YearOf } from "@/core/records/stock/lines";
 import type { Figures } from "@/core/units/figures";
 import { formatCount } from "@/core/units/units";
-import { actNames } from "./books";
+import { actNames } from "./refrigerant-log";
 import { typed } from "./typed";
 
 export const kindNames: Record<ContainerKind, string> = {

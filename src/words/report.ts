@@ -3,7 +3,7 @@
  * page for the customer, or everything for the file. What was not done or not tested is said as such.
  */
 import { format } from "date-fns";
-import { type Verdict, warningOf } from "@/core/diagnosis/decide/verdict";
+import { type Diagnosis, warningOf } from "@/core/diagnosis/decide/diagnosis";
 import type { ExpectedRanges } from "@/core/diagnosis/explain/expected-range";
 import type { Reason } from "@/core/diagnosis/explain/reasons";
 import type { ComparedChannel } from "@/core/diagnosis/explain/state-channels";
@@ -22,7 +22,6 @@ import { inUnits } from "@/core/records/unit-system";
 import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import type { UnitId } from "@/core/units/units";
-import { actNames } from "./books";
 import { causeName } from "./causes";
 import { outlookWords } from "./customer";
 import { percentOf, severitySentence, vehicleWording, type Wording, warningSentence } from "./diagnosis";
@@ -31,6 +30,7 @@ import { doubtByReadings, LABEL_DOUBT } from "./label";
 import { leakTable, leakTableHead, leakWords } from "./leak";
 import { purposeMark } from "./practice";
 import { reasonSentence } from "./reasons";
+import { actNames } from "./refrigerant-log";
 import { fieldWords, valueOrDash } from "./shop";
 import { amendedRow, amendedVersion, amendmentTitle, signOffWords } from "./sign-off";
 import { changeSentence } from "./tests";
@@ -66,8 +66,8 @@ export interface Report {
 
 /** Computed parts; null while pending. */
 export interface ReportAnswers {
-  before: Verdict | null;
-  after: Verdict | null;
+  before: Diagnosis | null;
+  after: Diagnosis | null;
   shifts: readonly (ConditionShift | null)[];
   /** Expected range under the last test's conditions, at idle and fast idle. */
   bands: readonly (ExpectedRanges | null)[];
@@ -161,7 +161,7 @@ function amendments(job: Job): ReportSection | null {
   return { title: signOffWords.amendments, blocks };
 }
 
-function found(job: Job, verdict: Verdict | null, { scope, figures }: ReportOptions): ReportSection {
+function found(job: Job, verdict: Diagnosis | null, { scope, figures }: ReportOptions): ReportSection {
   const complaint = job.intake.complaint.trim();
   const blocks: ReportBlock[] = [
     { kind: "text", text: complaint === "" ? "No complaint recorded." : complaint, typed: complaint !== "" },
@@ -193,7 +193,7 @@ const LIKELY = 0.6;
 /** A weighed charge is not estimated. */
 const aboutTheCharge: readonly string[] = ["undercharge", "overcharge"];
 
-function causes(job: Job, verdict: Verdict, wording: Wording, scope: ReportScope): ReportBlock[] {
+function causes(job: Job, verdict: Diagnosis, wording: Wording, scope: ReportScope): ReportBlock[] {
   const named = verdict.causes
     .filter(({ probability }) => probability >= NAMED[scope])
     .slice(0, scope === "file" ? 6 : 2);
@@ -241,7 +241,7 @@ const channelOf: Record<string, ComparedChannel> = {
 };
 
 /** Expected range at the setting of a pair; null where unknown. */
-export function bandOfRow(row: Comparison, bands: ReportAnswers["bands"]): { low: number; high: number } | null {
+export function expectedOfRow(row: Comparison, bands: ReportAnswers["bands"]): { low: number; high: number } | null {
   const channel = channelOf[row.label];
   const all = bands[row.setting === "idle" ? 0 : 1];
   return channel === undefined || !all ? null : (all.ranges[channel] ?? null);
@@ -265,7 +265,7 @@ function beforeAfter(
         kind: "table",
         head: ["Reading", "Before", "After", "Expected", "Change"],
         rows: shown.map((row) => {
-          const band = bandOfRow(row, bands);
+          const band = expectedOfRow(row, bands);
           return [
             `${row.label}, ${row.setting}`,
             figures.quantity(row.before.value, row.unit, decimals(row.unit)),
@@ -279,7 +279,7 @@ function beforeAfter(
   };
 }
 
-function afterWork(verdict: Verdict | null): ReportSection | null {
+function afterWork(verdict: Diagnosis | null): ReportSection | null {
   const [first] = verdict?.causes ?? [];
   if (first === undefined) return null;
   const sound = first.cause === "none";

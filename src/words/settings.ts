@@ -1,6 +1,6 @@
 /** Words of the settings. */
 
-import type { VacuumSchool } from "@/core/charge/vacuum/target";
+import type { VacuumTargetChoice } from "@/core/charge/vacuum/target";
 import type { RecordIssue } from "@/core/read-record";
 import type { KeptInstruments } from "@/core/readings/derive/instruments";
 import type { Language } from "./language";
@@ -15,7 +15,7 @@ export const instrumentNames: Record<keyof KeptInstruments, string> = {
   scale: "Scale",
 };
 
-export const vacuumSchoolLabels: Record<VacuumSchool, string> = {
+export const vacuumTargetLabels: Record<VacuumTargetChoice, string> = {
   "micron-500": "500 micron",
   "micron-1000": "1 000 micron",
 };

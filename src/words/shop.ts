@@ -7,8 +7,8 @@ import type { MergeIssue, Way } from "@/core/records/import-ways";
 import type { BrokenRecord } from "@/core/records/shop-reader";
 import type { Figures } from "@/core/units/figures";
 import { formatCount, type UnitId, units } from "@/core/units/units";
-import { actNames } from "./books";
 import { recordProblem } from "./issues";
+import { actNames } from "./refrigerant-log";
 import { typed } from "./typed";
 
 /** "3 jobs", "1 job". */
@@ -94,7 +94,7 @@ export function extrasSentence({ counts }: Pick<ImportPreview, "counts">, verb: 
     .join(" ");
 }
 
-export function takenBackSentence({ back, stayed }: { back: number; stayed: number }): string {
+export function revertedSentence({ back, stayed }: { back: number; stayed: number }): string {
   const left =
     stayed === 0 ? "" : ` ${count(stayed, "record")} changed since and ${stayed === 1 ? "was" : "were"} not reverted.`;
   return `${count(back, "record")} reverted.${left}`;

@@ -1,6 +1,6 @@
 /** Words of before and after, and of the shut-off test. */
 
-import type { ShutOffState, ShutOffVerdict } from "@/core/readings/stream/shut-off";
+import type { EqualisationResult, ShutOffState } from "@/core/readings/stream/shut-off";
 import type { Comparison } from "@/core/records/compare-tests";
 import type { Figures } from "@/core/units/figures";
 import { formatNumber } from "@/core/units/units";
@@ -26,7 +26,7 @@ export function shutOffWords(state: ShutOffState, figures: Figures): { title: st
       return { title: "Not equalised yet", detail: `${figures.quantity(state.apartKpa, "kPa")} difference.` };
     case "approaching":
       return {
-        title: `Expected after about ${formatNumber(Math.round(state.willMeetS / 10) * 10, "s")} s`,
+        title: `Expected after about ${formatNumber(Math.round(state.equalisesAtS / 10) * 10, "s")} s`,
         detail: `${figures.quantity(state.apartKpa, "kPa")} difference, closing evenly.`,
       };
     case "met":
@@ -36,8 +36,8 @@ export function shutOffWords(state: ShutOffState, figures: Figures): { title: st
   }
 }
 
-export const shutOffVerdicts: Record<
-  ShutOffVerdict,
+export const equalisationResults: Record<
+  EqualisationResult,
   { tone: "done" | "wait" | "act"; title: string; text: (valve: boolean) => string }
 > = {
   usual: {

@@ -1,8 +1,8 @@
 /** Words of vacuum and hold. */
 
-import type { HoldAnswer, HoldCause, HoldIssue, HoldVerdict } from "@/core/charge/vacuum/judge-hold";
+import type { HoldAnswer, HoldCause, HoldIssue, HoldResult } from "@/core/charge/vacuum/judge-hold";
 import { BLIND_PUMPING_S, type VacuumTarget } from "@/core/charge/vacuum/target";
-import { holdSchools } from "@/core/records/choices";
+import { holdTimes } from "@/core/records/choices";
 import type { Figures } from "@/core/units/figures";
 import { formatNumber, formatQuantity, type UnitId } from "@/core/units/units";
 
@@ -24,7 +24,7 @@ export function holdIssueSentence(issue: HoldIssue, figures: Figures): string {
   }
 }
 
-const verdictWords: Record<HoldVerdict, readonly [string, string]> = {
+const holdResultWords: Record<HoldResult, readonly [string, string]> = {
   tight: ["Held", "The rise is no more than outgassing oil explains."],
   leaking: ["Leak", "The pressure keeps rising steadily. Find the leak before charging."],
   moist: [
@@ -66,7 +66,7 @@ export interface HoldWords {
 export function holdWords(answer: HoldAnswer, wantedGYear: number, figures: Figures): HoldWords {
   const { verdict, readings, smallestGYear, decidedAfterS, probabilities } = answer;
   const [title, meaning] =
-    verdict === "undecided" && probabilities.tight < RULED_OUT ? DID_NOT_HOLD : verdictWords[verdict];
+    verdict === "undecided" && probabilities.tight < RULED_OUT ? DID_NOT_HOLD : holdResultWords[verdict];
   const coarse = verdict === "tight" && smallestGYear > wantedGYear;
   const notes: string[] = [];
   if (readings === "ends" && verdict === "tight") notes.push("Two readings do not show whether the rise levels off.");
@@ -91,7 +91,7 @@ export function holdLine(answer: HoldAnswer, figures: Figures): string {
 
 /** Under the pressure to pump below. */
 export function targetNote(
-  { boilingKpa, needleKpa, gaugeSees }: VacuumTarget,
+  { boilingKpa, gaugeReadsKpa: needleKpa, gaugeSees }: VacuumTarget,
   relative: boolean,
   unit: UnitId,
   figures: Figures,
@@ -105,12 +105,12 @@ export function targetNote(
 export const vacuumMarkWords = { pump: "pump on", hold: "closed", end: "read" } as const;
 
 /** Selectable hold times. */
-export const holdOptions = holdSchools.map((seconds) => ({
+export const holdOptions = holdTimes.map((seconds) => ({
   value: String(seconds),
   label: seconds === 3600 ? "1 h" : `${seconds / 60} min`,
 }));
 
 /** The one that was chosen, s. */
-export function holdOf(value: string): (typeof holdSchools)[number] {
-  return holdSchools.find((seconds) => String(seconds) === value)!;
+export function holdOf(value: string): (typeof holdTimes)[number] {
+  return holdTimes.find((seconds) => String(seconds) === value)!;
 }

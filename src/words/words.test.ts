@@ -156,9 +156,9 @@ describe("at the running engine", () => {
     expect(shutOffWords({ state: "watching", apartKpa: 400, sinceS: 5 }, metricFigures).detail).toBe(
       "400 kPa difference.",
     );
-    expect(shutOffWords({ state: "approaching", apartKpa: 80, sinceS: 60, willMeetS: 118 }, metricFigures).title).toBe(
-      "Expected after about 120 s",
-    );
+    expect(
+      shutOffWords({ state: "approaching", apartKpa: 80, sinceS: 60, equalisesAtS: 118 }, metricFigures).title,
+    ).toBe("Expected after about 120 s");
   });
 
   it("names where the numbers come from", () => {

@@ -1,9 +1,9 @@
 /** The one protocol between the bench and its workers. */
 import type { BenchAnswer } from "@/core/bench/bench-answer";
 import type { BenchState } from "@/core/bench/bench-state";
-import type { CouldTell, HabitDay, HotDays } from "@/core/bench/bench-work";
+import type { CouldTell, HotDays, MethodDay } from "@/core/bench/bench-work";
 import type { ChargeCurve } from "@/core/bench/charge-curve";
-import type { SchoolChart } from "@/core/charge/schools";
+import type { MethodChart } from "@/core/charge/charging-methods";
 import type { ExpectedRanges } from "@/core/diagnosis/explain/expected-range";
 
 /** The longer questions, each with what it is asked with beside the state and what it gives, ever more of it. */
@@ -11,7 +11,7 @@ export interface BenchQuestions {
   bands: { with: null; gives: ExpectedRanges | null };
   curve: { with: null; gives: ChargeCurve };
   hotDay: { with: { hotC: number }; gives: HotDays };
-  habits: { with: { hotC: number; chart: SchoolChart | null }; gives: HabitDay[] };
+  habits: { with: { hotC: number; chart: MethodChart | null }; gives: MethodDay[] };
   couldTell: { with: null; gives: CouldTell };
 }
 export type BenchQuestion = keyof BenchQuestions;

@@ -3,11 +3,11 @@ import { Bench } from "@/core/bench/bench-answer";
 import { type BenchState, benchFaults } from "@/core/bench/bench-state";
 import {
   BenchVehicles,
-  benchBands,
+  benchRanges,
   couldTellSteps,
   curveSteps,
-  habitSteps,
   hotDaySteps,
+  methodSteps,
 } from "@/core/bench/bench-work";
 import type { BenchQuestion, BenchQuestions, BenchWorkerApi } from "./bench-protocol";
 
@@ -29,7 +29,7 @@ export function benchService(ready: () => Promise<void> = async () => undefined)
   let curve: Promise<void> = Promise.resolve();
   const steps: Steps = {
     *bands(state) {
-      yield benchBands(state.label, state);
+      yield benchRanges(state.label, state);
     },
     curve: (state) => curveSteps(vehicles.of(state.label), state),
     *hotDay(state, { hotC }) {
@@ -39,7 +39,7 @@ export function benchService(ready: () => Promise<void> = async () => undefined)
     *habits(state, { hotC, chart }) {
       const vehicle = bench.vehicle(state.label);
       const options = { faults: benchFaults(state), airKg: state.airG / 1000 };
-      if (vehicle !== null) yield* habitSteps(vehicle, state, hotC, chart, options);
+      if (vehicle !== null) yield* methodSteps(vehicle, state, hotC, chart, options);
     },
     *couldTell(state) {
       const vehicle = bench.vehicle(state.label);

@@ -1,7 +1,7 @@
 import * as Comlink from "comlink";
+import { chargeByMethods } from "@/core/charge/charging-methods";
 import { causeExample, chargeExamples } from "@/core/charge/examples";
 import { planCharge } from "@/core/charge/plan/charge-plan";
-import { schoolsOf } from "@/core/charge/schools";
 import { judgeHold } from "@/core/charge/vacuum/judge-hold";
 import { sizeVehicle } from "@/core/circuit/vehicle/sizing";
 import type { CircuitVehicle, VehicleLabel } from "@/core/circuit/vehicle/vehicle";
@@ -26,7 +26,7 @@ const api: ChargeWorkerApi = {
   },
   schools(label, conditions, chart) {
     const vehicle = vehicleOf(label);
-    return vehicle && schoolsOf(vehicle, conditions, chart);
+    return vehicle && chargeByMethods(vehicle, conditions, chart);
   },
   chargeExamples,
   causeExample,

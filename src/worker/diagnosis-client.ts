@@ -1,6 +1,6 @@
 "use client";
 
-import type { Verdict } from "@/core/diagnosis/decide/verdict";
+import type { Diagnosis } from "@/core/diagnosis/decide/diagnosis";
 import type { SoundReading } from "@/core/diagnosis/explain/sound-vehicles";
 import type { ReadingFile } from "@/core/readings/file/reading-file";
 import type { DiagnosisWorkerApi } from "./diagnosis-protocol";
@@ -13,7 +13,7 @@ export interface DiagnosisConnection {
     readings: readonly ReadingFile[],
     own?: readonly SoundReading[],
     onProgress?: (share: number) => void,
-  ) => Promise<Verdict | null>;
+  ) => Promise<Diagnosis | null>;
   /** Gives up the question that is open. */
   cancel: () => void;
 }

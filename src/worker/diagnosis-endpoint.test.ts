@@ -4,7 +4,7 @@ import { setFlagsFromString } from "node:v8";
 import { runInNewContext } from "node:vm";
 import { gzipSync } from "node:zlib";
 import { describe, expect, it } from "vitest";
-import type { Diagnosis } from "@/core/diagnosis/diagnosis";
+import type { DiagnosisFile } from "@/core/diagnosis/diagnosis-file";
 import { parseReadingsText } from "@/core/readings/file/readings-text";
 import { startDeadline } from "./deadline";
 import { diagnosisEndpoint, type EndpointLimits, usualLimits } from "./diagnosis-endpoint";
@@ -21,10 +21,10 @@ function fakePool(msOf: (id: string) => number | null): DiagnosisPool & { runnin
     most: 0,
     read: async (text: string) => ({ code: "read", results: parseReadingsText(text) }) as const,
     diagnose: ({ id }: { id: string }, _seed: number | null, signal: AbortSignal) =>
-      new Promise<Diagnosis>((resolve, reject) => {
+      new Promise<DiagnosisFile>((resolve, reject) => {
         pool.most = Math.max(pool.most, ++pool.running);
         const ms = msOf(id);
-        const timer = ms === null ? undefined : setTimeout(() => end(() => resolve({ id } as Diagnosis)), ms);
+        const timer = ms === null ? undefined : setTimeout(() => end(() => resolve({ id } as DiagnosisFile)), ms);
         const end = (settle: () => void) => {
           clearTimeout(timer);
           pool.running--;

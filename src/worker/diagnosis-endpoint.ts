@@ -2,7 +2,7 @@
  * The diagnosis over the wire, as `bin/evrid diagnose` gives it: a JSON object in gives a diagnosis file out; JSON Lines or CSV in give JSON Lines
  * out, one per reading, in which a line that cannot be read becomes `{ "error": … }`. `?seed=N` as on the command line.
  */
-import type { Diagnosis } from "@/core/diagnosis/diagnosis";
+import type { DiagnosisFile } from "@/core/diagnosis/diagnosis-file";
 import { MOST_SEED, readSeed } from "@/core/maths/seed";
 import type { ReadingFile, ReadingFileIssue } from "@/core/readings/file/reading-file";
 import type { Result } from "@/core/result";
@@ -50,7 +50,7 @@ export type EndpointIssue =
   | { code: "bad-seed"; expected: string }
   | ({ code: "invalid" } & ReadingFileIssue);
 
-type Answer = Diagnosis | { error: EndpointIssue };
+type Answer = DiagnosisFile | { error: EndpointIssue };
 
 /** Makes the handler of `POST` requests. `pool` is called with the first request that is diagnosed. */
 export function diagnosisEndpoint(

@@ -1,7 +1,7 @@
 /** The server's side of the diagnosing threads: pages are served while they count, and a hard request takes its thread with it. */
 import path from "node:path";
 import Tinypool from "tinypool";
-import type { Diagnosis } from "@/core/diagnosis/diagnosis";
+import type { DiagnosisFile } from "@/core/diagnosis/diagnosis-file";
 import type { ReadingFile } from "@/core/readings/file/reading-file";
 import type { ReadAnswer, ThreadTask } from "./diagnosis-thread";
 
@@ -12,7 +12,7 @@ const IDLE_MS = 60_000;
 export interface DiagnosisPool {
   /** Both reject with an AbortError when the signal comes first; what they were at is then ended. */
   read: (text: string, most: number, signal: AbortSignal) => Promise<ReadAnswer>;
-  diagnose: (reading: ReadingFile, seed: number | null, signal: AbortSignal) => Promise<Diagnosis>;
+  diagnose: (reading: ReadingFile, seed: number | null, signal: AbortSignal) => Promise<DiagnosisFile>;
 }
 
 export function diagnosisPool(threads: number): DiagnosisPool {

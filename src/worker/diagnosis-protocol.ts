@@ -1,5 +1,5 @@
 /** The one protocol between page and the worker that diagnoses. */
-import type { Verdict } from "@/core/diagnosis/decide/verdict";
+import type { Diagnosis } from "@/core/diagnosis/decide/diagnosis";
 import type { SoundReading } from "@/core/diagnosis/explain/sound-vehicles";
 import type { ReadingFile } from "@/core/readings/file/reading-file";
 
@@ -10,6 +10,6 @@ export interface DiagnosisWorkerApi {
     readings: readonly ReadingFile[],
     own: readonly SoundReading[],
     onProgress?: (share: number) => void,
-  ): Promise<Verdict | null>;
+  ): Promise<Diagnosis | null>;
   cancel(ticket: number): void;
 }

@@ -1,6 +1,6 @@
 /** Service of the diagnosis worker, without the thread: simulate, weigh, and stop on request. */
 import { asOne } from "@/core/diagnosis/decide/both";
-import type { Verdict } from "@/core/diagnosis/decide/verdict";
+import type { Diagnosis } from "@/core/diagnosis/decide/diagnosis";
 import { judge, judgePrepared, preparationKey, prepareSteps } from "@/core/diagnosis/diagnose";
 import type { Hypotheses } from "@/core/diagnosis/explain/hypotheses";
 import type { DiagnosisWorkerApi } from "./diagnosis-protocol";
@@ -18,7 +18,7 @@ export function diagnosisService(ready: () => Promise<void> = async () => undefi
   return {
     async judge(ticket, readings, own, onProgress) {
       await ready();
-      const verdicts: Verdict[] = [];
+      const verdicts: Diagnosis[] = [];
       for (const [i, reading] of readings.entries()) {
         const key = preparationKey(reading, own);
         let hypotheses = kept.get(key);

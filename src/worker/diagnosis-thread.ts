@@ -3,7 +3,7 @@
  * the pages' bundler does not make threads. A task that takes too long is ended together with its thread.
  */
 
-import type { Diagnosis } from "@/core/diagnosis/diagnosis";
+import type { DiagnosisFile } from "@/core/diagnosis/diagnosis-file";
 import { provideLearned } from "@/core/diagnosis/weigh/learned";
 import type { ReadingFile, ReadingFileIssue } from "@/core/readings/file/reading-file";
 import { parseReadingsText } from "@/core/readings/file/readings-text";
@@ -21,7 +21,7 @@ export type ReadAnswer =
   | { code: "read"; results: Result<ReadingFile, ReadingFileIssue>[] }
   | { code: "too-many"; readings: number; limit: number };
 
-export default function work(task: ThreadTask): ReadAnswer | Diagnosis {
+export default function work(task: ThreadTask): ReadAnswer | DiagnosisFile {
   if (task.do === "diagnose") return diagnose(task.reading, task.seed === null ? {} : { seed: task.seed });
   const results = parseReadingsText(task.text);
   return results.length > task.most

@@ -7,7 +7,7 @@ import { type DrillRun, replay } from "@/core/drill/drill-run";
 import { caseOfSource, type DrillSource } from "@/core/drill/drill-source";
 import { benchOfTest } from "@/core/drill/from-test";
 import { lessonOfCase } from "@/core/drill/lesson";
-import { SAMPLE_S } from "@/core/instruments/rack";
+import { SAMPLE_S } from "@/core/instruments/instrument-simulator";
 import type { DrillWorkerApi, OnRun, RunStanding } from "./drill-protocol";
 
 /** Interval of batches, ms. */

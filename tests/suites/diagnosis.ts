@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import { connect } from "node:net";
 import path from "node:path";
 import { describe, expect, inject, it } from "vitest";
-import { diagnosisSchema } from "@/core/diagnosis/diagnosis";
+import { diagnosisSchema } from "@/core/diagnosis/diagnosis-file";
 import { diagnose } from "@/words/diagnosis-file";
 import { parseReadingsText } from "../../src/core/readings/file/readings-text";
 import { browserSession } from "../browser/session";

@@ -1,8 +1,8 @@
 /** The world of an open job without browser: a store in memory, a rack whose time is turned by hand, a diagnosis that answers when it is told to. */
 
-import { type RackSample, SAMPLE_S, SimulatedRack } from "@/core/instruments/rack";
-import type { RackState } from "@/core/instruments/rack-state";
-import { rackVehicle } from "@/core/instruments/rack-vehicles";
+import { InstrumentSimulator, SAMPLE_S, type SimulatorSample } from "@/core/instruments/instrument-simulator";
+import { simulatedVehicle } from "@/core/instruments/simulated-vehicles";
+import type { SimulatorState } from "@/core/instruments/simulator-state";
 import type { Job } from "@/core/records/job";
 import type { UndoStep } from "@/core/records/undo";
 import { succeed } from "@/core/result";
@@ -10,9 +10,9 @@ import type { DeskListener } from "@/data/desk-lock";
 import type { JobPort } from "@/session/job-store";
 import { createSession, type Session, type SessionPorts } from "@/session/session";
 import type { DiagnosisConnection } from "@/worker/diagnosis-client";
-import type { RackConnection } from "@/worker/rack-client";
-import type { OnSamples, RackSetup } from "@/worker/rack-protocol";
-import type { Verdict } from "../../src/core/diagnosis/decide/verdict";
+import type { SimulatorConnection } from "@/worker/simulator-client";
+import type { OnSamples, SimulatorSetup } from "@/worker/simulator-protocol";
+import type { Diagnosis } from "../../src/core/diagnosis/decide/diagnosis";
 import { causeClasses } from "../../src/core/diagnosis/weigh/classes";
 import type { ReadingFile } from "../../src/core/readings/file/reading-file";
 
@@ -27,7 +27,7 @@ export class FakeJobs implements JobPort {
   refuses: Error | null = null;
   writes = 0;
   /** The rack as it was stored last. */
-  rack: RackState | null = null;
+  rack: SimulatorState | null = null;
   private readonly claims: Claim[] = [];
   private steps: readonly UndoStep[] = [];
   private readonly listeners = new Set<() => void>();
@@ -130,49 +130,49 @@ export class FakeJobs implements JobPort {
   };
 }
 
-export class FakeRack {
-  readonly setups: RackSetup[] = [];
+export class FakeSimulator {
+  readonly setups: SimulatorSetup[] = [];
   closed = 0;
   /** Set to hold back the answer that a worker has started. */
   holdsBack = false;
   /** Set to answer no act any more, as a worker that was ended. */
   hangs = false;
-  private rack: SimulatedRack | null = null;
+  private rack: InstrumentSimulator | null = null;
   private tell: OnSamples = () => undefined;
   private lose: (reason: string) => void = () => undefined;
   private readonly waiting: (() => void)[] = [];
 
   connect = async (
-    setup: RackSetup,
+    setup: SimulatorSetup,
     onSamples: OnSamples,
     onLost: (reason: string) => void,
-  ): Promise<RackConnection | null> => {
+  ): Promise<SimulatorConnection | null> => {
     this.setups.push(setup);
-    const vehicle = rackVehicle(setup.vehicleId);
+    const vehicle = simulatedVehicle(setup.vehicleId);
     if (!vehicle) return null;
-    const rack = new SimulatedRack(vehicle, setup.chargeKg, setup.seed, setup.vacuum?.state, setup.resume?.state);
+    const rack = new InstrumentSimulator(vehicle, setup.chargeKg, setup.seed, setup.vacuum?.state, setup.resume?.state);
     if (this.holdsBack) await new Promise<void>((resolve) => this.waiting.push(resolve));
     this.rack = rack;
     this.tell = onSamples;
     this.lose = onLost;
     const api = {
-      setEngine: async (engine: Parameters<SimulatedRack["setEngine"]>[0]) => rack.setEngine(engine),
+      setEngine: async (engine: Parameters<InstrumentSimulator["setEngine"]>[0]) => rack.setEngine(engine),
       setBlower: async (pct: number) => rack.setBlower(pct),
       setPace: async () => undefined,
-      spot: async (place: Parameters<SimulatedRack["spotC"]>[0]) => rack.spotC(place),
-      setContainer: async (...args: Parameters<SimulatedRack["setContainer"]>) => rack.setContainer(...args),
-      setValve: async (...args: Parameters<SimulatedRack["setValve"]>) => rack.setValve(...args),
-      pressurise: async (...args: Parameters<SimulatedRack["pressurise"]>) => rack.pressurise(...args),
+      spot: async (place: Parameters<InstrumentSimulator["spotC"]>[0]) => rack.spotC(place),
+      setContainer: async (...args: Parameters<InstrumentSimulator["setContainer"]>) => rack.setContainer(...args),
+      setValve: async (...args: Parameters<InstrumentSimulator["setValve"]>) => rack.setValve(...args),
+      pressurise: async (...args: Parameters<InstrumentSimulator["pressurise"]>) => rack.pressurise(...args),
       releaseTestGas: async () => rack.releaseTestGas(),
-      closeLeaks: async (places: Parameters<SimulatedRack["closeLeaks"]>[0]) => rack.closeLeaks(places),
-      sniff: async (place: Parameters<SimulatedRack["sniffGYear"]>[0]) => rack.sniffGYear(place),
+      closeLeaks: async (places: Parameters<InstrumentSimulator["closeLeaks"]>[0]) => rack.closeLeaks(places),
+      sniff: async (place: Parameters<InstrumentSimulator["sniffGYear"]>[0]) => rack.sniffGYear(place),
       tareMachine: async () => rack.tareMachine(),
-      setMachine: async (machine: Parameters<SimulatedRack["setMachine"]>[0]) => rack.setMachine(machine),
+      setMachine: async (machine: Parameters<InstrumentSimulator["setMachine"]>[0]) => rack.setMachine(machine),
     };
     return {
       api: new Proxy(api, {
         get: (acts, name) => (this.hangs ? () => new Promise(() => undefined) : acts[name as keyof typeof acts]),
-      }) as unknown as RackConnection["api"],
+      }) as unknown as SimulatorConnection["api"],
       standing: rack.standing,
       close: () => {
         this.closed++;
@@ -186,7 +186,7 @@ export class FakeRack {
   }
 
   /** Actual charge of the simulated car. */
-  get current(): SimulatedRack | null {
+  get current(): InstrumentSimulator | null {
     return this.rack;
   }
 
@@ -219,7 +219,7 @@ export class FakeRack {
 }
 
 export class FakeDiagnosis {
-  readonly asked: { reading: ReadingFile; answer: (verdict: Verdict | null) => void; fail: (why: Error) => void }[] =
+  readonly asked: { reading: ReadingFile; answer: (verdict: Diagnosis | null) => void; fail: (why: Error) => void }[] =
     [];
   cancelled = 0;
 
@@ -243,10 +243,10 @@ export interface FakeWorld {
   /** For a session of somebody else's. */
   ports: SessionPorts;
   jobs: FakeJobs;
-  rack: FakeRack;
+  rack: FakeSimulator;
   diagnosis: FakeDiagnosis;
   /** Arguments of the log player, and a way to send moments. */
-  log: { play: (batch: RackSample[]) => void; end: () => void };
+  log: { play: (batch: SimulatorSample[]) => void; end: () => void };
   /** Turns both clocks, ms. */
   wait: (ms: number) => void;
 }
@@ -256,7 +256,7 @@ export const FAKE_START = Date.parse("2026-06-01T10:00:00Z");
 /** @param jobs a store that another session has written to: the page loaded anew. */
 export function fakeWorld(job: Job | null, jobs = new FakeJobs(job)): FakeWorld {
   let elapsed = 0;
-  const rack = new FakeRack(() => {
+  const rack = new FakeSimulator(() => {
     elapsed += 1000;
   });
   const diagnosis = new FakeDiagnosis();
@@ -296,7 +296,7 @@ export async function settled(): Promise<void> {
 }
 
 /** A verdict as short as can be, led by one cause. */
-export function verdictOf(cause: Verdict["causes"][number]["cause"], probability = 0.9): Verdict {
+export function verdictOf(cause: Diagnosis["causes"][number]["cause"], probability = 0.9): Diagnosis {
   const row = (name: typeof cause, p: number) => ({
     cause: name,
     probability: p,

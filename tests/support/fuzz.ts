@@ -10,7 +10,7 @@ import { simulateCommand } from "@/cli/simulate";
 import { UsageError } from "@/cli/usage";
 import { balance, type ChargeInputs, checkTyped } from "@/core/charge/books/mass-balance";
 import { isPlainId } from "@/core/ids";
-import { readRackState } from "@/core/instruments/rack-state";
+import { readSimulatorState } from "@/core/instruments/simulator-state";
 import { fromCsv, toCsv } from "@/core/instruments/stream";
 import { seededNoise } from "@/core/maths/noise";
 import { channels, logChannels } from "@/core/readings/channels";
@@ -322,7 +322,7 @@ export const targets: readonly Target[] = [
     share: 4,
     run: (dice) =>
       finite(
-        readRackState(
+        readSimulatorState(
           mutated({ vehicleId: "leaked-van", engine: "off", circuit: { y: [1, 2] } }, dice, 0.1),
           "leaked-van",
         ),

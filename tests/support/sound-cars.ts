@@ -5,7 +5,7 @@ import { makePlant, type Plant } from "../../src/core/circuit/steady/plant";
 import { type SteadyState, solveSteady } from "../../src/core/circuit/steady/steady";
 import { sizeVehicle } from "../../src/core/circuit/vehicle/sizing";
 import type { CircuitConditions, VehicleLabel } from "../../src/core/circuit/vehicle/vehicle";
-import { meetingSeconds } from "../../src/core/diagnosis/explain/meeting";
+import { equalisationSeconds } from "../../src/core/diagnosis/explain/equalisation";
 import { drawLabel } from "../../src/core/diagnosis/learn/draw-test";
 import { fluidTable } from "../../src/core/fluids/tables";
 import { seededNoise } from "../../src/core/maths/noise";
@@ -149,5 +149,5 @@ function superheat({ state }: SoundCar): number {
 }
 
 function meeting({ plant, state }: SoundCar): number {
-  return meetingSeconds(plant, state.superheatK);
+  return equalisationSeconds(plant, state.superheatK);
 }

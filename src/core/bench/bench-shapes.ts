@@ -17,4 +17,4 @@ export const benchInstruments = ["gauges", "vent", "clamps", "two-speeds"] as co
 export type BenchInstruments = (typeof benchInstruments)[number];
 
 /** Days on which the habits are followed, degC. */
-export const habitDays: readonly number[] = [16, 20, 24, 28, 32, 36, 40];
+export const methodDays: readonly number[] = [16, 20, 24, 28, 32, 36, 40];

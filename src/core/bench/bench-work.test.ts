@@ -1,10 +1,10 @@
 import { describe, expect, it } from "vitest";
-import { chargingDay, HOT_C, schoolsOf } from "../charge/schools";
+import { chargeByMethods, chargingDay, HOT_C } from "../charge/charging-methods";
 import { presences, weigh } from "../diagnosis/weigh/weigh";
 import { Bench } from "./bench-answer";
 import { readAtBench } from "./bench-file";
 import { type BenchState, benchOf } from "./bench-state";
-import { BenchVehicles, couldTellSteps, curveSteps, habitSteps, hotDaySteps } from "./bench-work";
+import { BenchVehicles, couldTellSteps, curveSteps, hotDaySteps, methodSteps } from "./bench-work";
 import { type ChargeCurve, curveShares } from "./charge-curve";
 
 const vehicles = new BenchVehicles();
@@ -74,7 +74,7 @@ describe("the longer questions", () => {
 
   it("follow every habit over the days, the bench's own among them, in the order of the days", () => {
     const state = { ...benchOf(), conditions: { ...benchOf().conditions, ambientC: 27 } };
-    const days = last(habitSteps(new Bench().vehicle(state.label)!, state, 40, null, {}));
+    const days = last(methodSteps(new Bench().vehicle(state.label)!, state, 40, null, {}));
     expect(days.map(({ ambientC }) => ambientC)).toEqual([16, 20, 24, 27, 28, 32, 36, 40]);
     // The chart puts in far more on a cool day than on a hot one.
     const chart = days.map(({ answer }) => answer.answers.find(({ school }) => school === "pressure-chart")!.chargeG);
@@ -85,8 +85,8 @@ describe("the longer questions", () => {
     const at = (rpm: number) => {
       const state = { ...benchOf(), conditions: { ...benchOf().conditions, ambientC: 27, rpm } };
       const vehicle = new Bench().vehicle(state.label)!;
-      const [own] = last(habitSteps(vehicle, state, HOT_C, null, {})).filter(({ ambientC }) => ambientC === 27);
-      return { own: own!.answer, desk: schoolsOf(vehicle, chargingDay(state.conditions)) };
+      const [own] = last(methodSteps(vehicle, state, HOT_C, null, {})).filter(({ ambientC }) => ambientC === 27);
+      return { own: own!.answer, desk: chargeByMethods(vehicle, chargingDay(state.conditions)) };
     };
     const [idle, fast] = [at(800), at(2200)];
     expect(idle.own).toEqual(idle.desk);

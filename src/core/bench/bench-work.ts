@@ -2,16 +2,16 @@
  * The longer questions of the bench, in steps: each yields what is known so far, so that it is drawn as it comes and can be given up for a newer
  * question between two steps.
  */
-import { chargingDay, type SchoolChart, type SchoolsAnswer, schoolsOf } from "../charge/schools";
+import { chargeByMethods, chargingDay, type MethodChart, type MethodsAnswer } from "../charge/charging-methods";
 import type { CircuitVehicle, VehicleLabel } from "../circuit/vehicle/vehicle";
 import { type ExpectedRanges, expectedRanges } from "../diagnosis/explain/expected-range";
 import { ensembleOf } from "../diagnosis/explain/sound-vehicles";
 import { weigh } from "../diagnosis/weigh/weigh";
 import { readAtBench } from "./bench-file";
-import { CURVE_VEHICLES, habitDays } from "./bench-shapes";
+import { CURVE_VEHICLES, methodDays } from "./bench-shapes";
 import type { BenchState } from "./bench-state";
 import { type ChargeCurve, curveOf, type EmptiedVehicle, emptied, read, toldBy } from "./charge-curve";
-import { type NextAtBench, nextAtBench, type ToldDay, toldDays, toldOn, truly } from "./could-tell";
+import { type DetectionDay, detectionDays, detectionOn, type NextAtBench, nextAtBench, truly } from "./could-tell";
 import { type HotDay, onHotDay } from "./hot-day";
 
 /** Vehicles of a label, sized once. */
@@ -71,30 +71,30 @@ export function* hotDaySteps(
   yield { asIs, atLabel, alike: { leastG, mostG, least: at(leastG), most: at(mostG) } };
 }
 
-export interface HabitDay {
+export interface MethodDay {
   ambientC: number;
-  answer: SchoolsAnswer;
+  answer: MethodsAnswer;
 }
 
 /** Charge by each method, day by day, the bench's own day first. */
-export function* habitSteps(
+export function* methodSteps(
   vehicle: CircuitVehicle,
   state: BenchState,
   hotC: number,
-  chart: SchoolChart | null,
-  options: Parameters<typeof schoolsOf>[3],
-): Generator<HabitDay[]> {
+  chart: MethodChart | null,
+  options: Parameters<typeof chargeByMethods>[3],
+): Generator<MethodDay[]> {
   const own = state.conditions.ambientC;
-  const made: HabitDay[] = [];
-  for (const ambientC of [own, ...habitDays.filter((day) => Math.abs(day - own) > 0.5)]) {
+  const made: MethodDay[] = [];
+  for (const ambientC of [own, ...methodDays.filter((day) => Math.abs(day - own) > 0.5)]) {
     const conditions = chargingDay({ ...state.conditions, ambientC });
-    made.push({ ambientC, answer: schoolsOf(vehicle, conditions, chart, { ...options, hotC }) });
+    made.push({ ambientC, answer: chargeByMethods(vehicle, conditions, chart, { ...options, hotC }) });
     yield [...made].sort((a, b) => a.ambientC - b.ambientC);
   }
 }
 
 export interface CouldTell {
-  days: ToldDay[];
+  days: DetectionDay[];
   next: NextAtBench | null;
 }
 
@@ -104,14 +104,14 @@ export function* couldTellSteps(
   state: BenchState,
 ): Generator<CouldTell> {
   const next = nextAtBench(middle, state);
-  const days: ToldDay[] = [];
-  for (const ambientC of toldDays) {
-    days.push(toldOn(vehicles, state, ambientC));
+  const days: DetectionDay[] = [];
+  for (const ambientC of detectionDays) {
+    days.push(detectionOn(vehicles, state, ambientC));
     yield { days: [...days], next };
   }
 }
 
 /** Expected range on the bench's day; null where too few sound vehicles run. */
-export function benchBands(label: VehicleLabel, state: BenchState): ExpectedRanges | null {
+export function benchRanges(label: VehicleLabel, state: BenchState): ExpectedRanges | null {
   return expectedRanges(label, state.conditions, state.conditions.rpm);
 }

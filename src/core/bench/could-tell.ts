@@ -18,18 +18,18 @@ import { type BenchState, truthOf } from "./bench-state";
 import { read } from "./charge-curve";
 
 /** Days that are asked about, degC. */
-export const toldDays: readonly number[] = [10, 15, 20, 25, 30, 35, 40];
+export const detectionDays: readonly number[] = [10, 15, 20, 25, 30, 35, 40];
 const IDLE_RPM = 800;
 const FAST_RPM = 1800;
 
 /** One day: share of the vehicles in which what is wrong leads the ranking; null where fewer than half run. */
-export interface ToldDay {
+export interface DetectionDay {
   ambientC: number;
   found: Record<BenchInstruments, number> | null;
 }
 
 /** One day of {@link couldTell}. A state with nothing wrong asks how often it is held for sound. */
-export function toldOn(vehicles: readonly CircuitVehicle[], state: BenchState, ambientC: number): ToldDay {
+export function detectionOn(vehicles: readonly CircuitVehicle[], state: BenchState, ambientC: number): DetectionDay {
   const truth = truthOf(state);
   const found = counts();
   let ran = 0;

@@ -9,10 +9,10 @@ import { simulate } from "../instruments/simulate";
 import { checkSimulate } from "../instruments/simulate-request";
 import { parseReadings, type ReadingFile } from "../readings/file/reading-file";
 import { decide } from "./decide/decide";
+import type { Diagnosis } from "./decide/diagnosis";
 import { stableOrder } from "./decide/stable-order";
-import type { Verdict } from "./decide/verdict";
 import { judge, judgePrepared, preparationKey, prepare, prepareSteps } from "./diagnose";
-import { diagnosisSchema } from "./diagnosis";
+import { diagnosisSchema } from "./diagnosis-file";
 import { type ObservableName, observe, placeOf } from "./explain/observables";
 import { entered, type TestId } from "./next-test/next-tests";
 
@@ -65,8 +65,9 @@ const placesOf: Partial<Record<TestId, ((settings: number) => { place: number; v
   recover: once("charge", 0.2, 1),
 };
 
-const probability = (verdict: Verdict, cause: Cause) => verdict.causes.find((one) => one.cause === cause)!.probability;
-const leading = (verdict: Verdict, count = 1) => verdict.causes.slice(0, count).map(({ cause }) => cause);
+const probability = (verdict: Diagnosis, cause: Cause) =>
+  verdict.causes.find((one) => one.cause === cause)!.probability;
+const leading = (verdict: Diagnosis, count = 1) => verdict.causes.slice(0, count).map(({ cause }) => cause);
 
 describe("diagnosis", () => {
   it("answers every development case with a valid file that sums to one and is sorted", () => {
@@ -268,7 +269,7 @@ describe("diagnosis", () => {
     const over = judgedAfter(0, "overcharge", ["charged-by-weight"]);
     expect(over.warnings[0]).toEqual({ code: "label-doubt", cause: "overcharge" });
     expect(decisionWords(decide(over)).sentence).toMatch(/^Label, scale or unit may be wrong/);
-    const doubts = (verdict: Verdict) => verdict.warnings.some(({ code }) => code === "label-doubt");
+    const doubts = (verdict: Diagnosis) => verdict.warnings.some(({ code }) => code === "label-doubt");
     for (const which of vehicles.keys()) expect(doubts(judgedAfter(which, null, ["charged-by-weight"]))).toBe(false);
     // Without a weight there is nothing to doubt: it is an overcharge.
     expect(doubts(judgedAfter(0, "overcharge", ["condenser-air"]))).toBe(false);

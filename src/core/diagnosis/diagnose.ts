@@ -11,7 +11,7 @@ import { implausibleOf, plausiblePart } from "../readings/derive/plausibility";
 import { holdsNothing } from "../readings/derive/rest";
 import type { ReadingFile } from "../readings/file/reading-file";
 import { fail, type Result, succeed } from "../result";
-import type { RankedCause, Verdict } from "./decide/verdict";
+import type { Diagnosis, RankedCause } from "./decide/diagnosis";
 import { warningsOf } from "./decide/warnings";
 import { complaintFactor } from "./explain/complaint-odds";
 import { type Hypotheses, labelOfReading, solveHypotheses } from "./explain/hypotheses";
@@ -70,7 +70,7 @@ export function prepare(reading: ReadingFile, own?: readonly SoundReading[]): Re
 }
 
 /** The verdict on one reading file. */
-export function judge(reading: ReadingFile, options: DiagnoseOptions = {}): Verdict {
+export function judge(reading: ReadingFile, options: DiagnoseOptions = {}): Diagnosis {
   const prepared = prepare(reading, options.own);
   return prepared.ok
     ? judgePrepared(reading, prepared.value.hypotheses, options)
@@ -84,7 +84,7 @@ function finish<Value>(steps: Generator<unknown, Value>): Value {
 }
 
 /** The verdict with hypotheses that were solved before. */
-export function judgePrepared(given: ReadingFile, hypotheses: Hypotheses, options: DiagnoseOptions = {}): Verdict {
+export function judgePrepared(given: ReadingFile, hypotheses: Hypotheses, options: DiagnoseOptions = {}): Diagnosis {
   const implausible = implausibleOf(given);
   // Impossible readings are named and not interpreted.
   const reading = plausiblePart(given, implausible);
@@ -106,7 +106,7 @@ export function judgePrepared(given: ReadingFile, hypotheses: Hypotheses, option
 }
 
 /** Weighed all the same when this vehicle cannot be simulated: without bands and without foretold outcomes. */
-function withoutSimulation(given: ReadingFile, issue: PrepareIssue): Verdict {
+function withoutSimulation(given: ReadingFile, issue: PrepareIssue): Diagnosis {
   const implausible = implausibleOf(given);
   const reading = plausiblePart(given, implausible);
   const observed = observe(reading);
@@ -179,7 +179,7 @@ function verdictOf(
   reading: ReadingFile,
   weighed: Weighed,
   ranked: RankedCause[],
-): Omit<Verdict, "nextTests" | "warnings" | "evidence"> {
+): Omit<Diagnosis, "nextTests" | "warnings" | "evidence"> {
   return {
     id: reading.id,
     causes: ranked,
@@ -200,7 +200,7 @@ const IDENTIFIED_SHARE = 0.12;
 /** A weighing is good for this much, g: the scale, the oil and what is left. */
 const WEIGHED_G = 10;
 
-function chargeOf(reading: ReadingFile, { charge }: Weighed): Verdict["charge"] {
+function chargeOf(reading: ReadingFile, { charge }: Weighed): Diagnosis["charge"] {
   const label = reading.vehicle.chargeG;
   if (reading.recoveredG !== null && reading.recoveredG !== undefined) {
     const g = reading.recoveredG;

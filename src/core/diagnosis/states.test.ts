@@ -9,7 +9,7 @@ import { emptyAtRest } from "../readings/derive/empty";
 import type { ReadingFile } from "../readings/file/reading-file";
 import { metricFigures } from "../units/figures";
 import { decide } from "./decide/decide";
-import { type Verdict, warningOf } from "./decide/verdict";
+import { type Diagnosis, warningOf } from "./decide/diagnosis";
 import { judge } from "./diagnose";
 import { complaintFactor, complaintOdds } from "./explain/complaint-odds";
 import { valueNames } from "./weigh/features";
@@ -32,8 +32,8 @@ const atRest = (kpa: number): ReadingFile => ({
   running: [],
   rest: { lowKpa: kpa, highKpa: kpa + 2, soakC: 29 },
 });
-const probability = ({ causes }: Verdict, cause: Cause) => causes.find((one) => one.cause === cause)!.probability;
-const codes = ({ warnings }: Verdict) => warnings.map(({ code }) => code);
+const probability = ({ causes }: Diagnosis, cause: Cause) => causes.find((one) => one.cause === cause)!.probability;
+const codes = ({ warnings }: Diagnosis) => warnings.map(({ code }) => code);
 const wording = { refrigerant: "R134a" as const, altitudeM: 0, figures: metricFigures };
 
 describe("a circuit that holds no liquid", () => {

@@ -7,7 +7,7 @@ import { makePlant } from "../circuit/steady/plant";
 import { solveSteady } from "../circuit/steady/steady";
 import { sizeVehicle } from "../circuit/vehicle/sizing";
 import type { CircuitVehicle } from "../circuit/vehicle/vehicle";
-import { engineRpm } from "../instruments/rack";
+import { engineRpm } from "../instruments/instrument-simulator";
 import { type DrillCase, ownDraws } from "./drill-case";
 
 /** A relief valve opens here, kPa absolute. */

@@ -5,9 +5,9 @@
 
 import { benchFaults } from "../bench/bench-state";
 import type { Cause, FaultCause } from "../causes/catalogue";
-import { chargingDay, HOT_C, type SchoolsAnswer, schoolsOf } from "../charge/schools";
+import { chargeByMethods, chargingDay, HOT_C, type MethodsAnswer } from "../charge/charging-methods";
 import { CLEAR } from "../diagnosis/decide/clear";
-import { SAMPLE_S } from "../instruments/rack";
+import { SAMPLE_S } from "../instruments/instrument-simulator";
 import { carOf } from "./car-of-case";
 import { type DrillCase, truthOfCase } from "./drill-case";
 import { type DrillCheck, type WayStep, waySteps } from "./drill-check";
@@ -69,7 +69,7 @@ export interface Debrief {
   done: WayStep[];
   dangers: Danger[];
   hints: number;
-  habits: { hotC: number; answer: SchoolsAnswer } | null;
+  habits: { hotC: number; answer: MethodsAnswer } | null;
   mistakes: Mistake[];
   score: Score;
   books: DrillRun["grams"];
@@ -127,7 +127,7 @@ export function debriefOf(run: DrillRun, check: DrillCheck): Debrief {
     skipped: (check.way ?? []).filter((step) => !done.includes(step)),
     dangers,
     hints: acts.filter((act) => act === "hint").length,
-    habits: habitsOf(given),
+    habits: methodsOf(given),
     mistakes,
     score: scoreOf({
       truth,
@@ -273,10 +273,10 @@ function scoreOf(of: ForScore): Score {
 const FREE_MIN = 6;
 
 /** Charge by each method on this day, and its effect on the hot day, in this very car. */
-function habitsOf(given: DrillCase): Debrief["habits"] {
+function methodsOf(given: DrillCase): Debrief["habits"] {
   const { state } = given;
   const car = carOf(given);
   if (car === null) return null;
   const options = { faults: benchFaults(state), airKg: state.airG / 1000, hotC: HOT_C };
-  return { hotC: HOT_C, answer: schoolsOf(car.vehicle, chargingDay(state.conditions), null, options) };
+  return { hotC: HOT_C, answer: chargeByMethods(car.vehicle, chargingDay(state.conditions), null, options) };
 }

@@ -10,7 +10,7 @@ import { fullCan } from "../circuit/time/container";
 import { CircuitSimulation, EMPTY_KG, type Leak } from "../circuit/time/simulation";
 import type { CircuitVehicle } from "../circuit/vehicle/vehicle";
 import { InstrumentSet } from "../instruments/instrument-set";
-import { type Engine, engineRpm, SAMPLE_S } from "../instruments/rack";
+import { type Engine, engineRpm, SAMPLE_S } from "../instruments/instrument-simulator";
 import { emptySample, type InstrumentSample } from "../instruments/stream";
 import { hoseContent } from "../readings/derive/hose-content";
 import { carOf, RELIEF_OPENS_KPA } from "./car-of-case";

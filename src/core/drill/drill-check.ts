@@ -7,8 +7,8 @@ import { benchFaults } from "../bench/bench-state";
 import { makePlant } from "../circuit/steady/plant";
 import { restOf } from "../circuit/steady/rest";
 import { type SteadyState, solveSteady } from "../circuit/steady/steady";
-import { meetingSeconds } from "../diagnosis/explain/meeting";
-import { engineRpm } from "../instruments/rack";
+import { equalisationSeconds } from "../diagnosis/explain/equalisation";
+import { engineRpm } from "../instruments/instrument-simulator";
 import { channels } from "../readings/channels";
 import type { RunningSetting } from "../readings/file/reading-file";
 import { carOf } from "./car-of-case";
@@ -100,7 +100,7 @@ function shownBy(given: DrillCase): Shown | null {
     if (solved.value.kind === "running") {
       const { state: steady } = solved.value;
       running[speed] = settingOf(steady, plant.atmosphereKpa, engineRpm[speed]);
-      equalise = metIn(meetingSeconds(plant, steady.superheatK));
+      equalise = metIn(equalisationSeconds(plant, steady.superheatK));
     } else {
       const { rest, ventC } = solved.value;
       const kpa = rest.pressureKpa - plant.atmosphereKpa;

@@ -2,7 +2,7 @@
  * One run at the car of a case: the acts, the clock they cost, what was read and when. It is kept as its acts alone, and played again from them to the
  * same readings: nothing is lost when the page goes, and a debrief can be made of it years later.
  */
-import { SAMPLE_S } from "../instruments/rack";
+import { SAMPLE_S } from "../instruments/instrument-simulator";
 import { channels, type StreamChannel, streamChannels, takenChannels } from "../readings/channels";
 import type { RunningSetting } from "../readings/file/reading-file";
 import { cycleOfStream, judgeStream, type StreamCycle } from "../readings/stream/judged-stream";
@@ -28,7 +28,7 @@ export type RunEvent =
   | ({ atS: number } & CarEvent);
 
 /** The readings after something new was to be read of the car. */
-export interface ToldMoment {
+export interface ReadingMoment {
   atS: number;
   readings: DrillReadings;
   /** Names of what is new: "idle low", "rest", "look". */
@@ -66,7 +66,7 @@ export class DrillRun {
   private readonly car: DrillCar;
   readonly script: DrillStep[] = [];
   readonly events: RunEvent[] = [];
-  readonly told: ToldMoment[] = [];
+  readonly told: ReadingMoment[] = [];
   readings: DrillReadings = nothingRead;
   /** Samples since the car came in. */
   at = 0;
@@ -402,7 +402,7 @@ export function unasked(run: DrillRun, step: Doing): DrillSample[] {
   return run.refusal(step) === null ? [...run.act(step)].flat() : [];
 }
 
-/** Plays a run again from its acts, up to `at` samples; gives it as it stood. */
+/** Plays a run again from its acts, up to `at` samples; gives it stood. */
 export function replay(
   given: DrillCase,
   script: readonly DrillStep[],

@@ -2,7 +2,7 @@
 import { makePlant, type Plant } from "../circuit/steady/plant";
 import { arrivedRestOf } from "../circuit/steady/rest";
 import { type SteadyIssue, type SteadyResult, type SteadyState, solveSteady } from "../circuit/steady/steady";
-import { secondsToMeet } from "../circuit/time/transient";
+import { secondsToEqualise } from "../circuit/time/transient";
 import type { Draw } from "../circuit/vehicle/population";
 import { type SizingIssue, sizeVehicle } from "../circuit/vehicle/sizing";
 import type { CircuitVehicle } from "../circuit/vehicle/vehicle";
@@ -59,7 +59,7 @@ export function simulate(request: SimulateRequest, draw?: Draw): Result<Simulate
     settings.push(modelSetting(rpm, solved.value));
     last = solved.value.kind === "running" ? { plant, state: solved.value.state } : null;
   }
-  const seconds = last === null ? null : secondsToMeet(last.plant, last.state.point, LONGEST_WAIT_S);
+  const seconds = last === null ? null : secondsToEqualise(last.plant, last.state.point, LONGEST_WAIT_S);
   const { rpm: _, ...first } = settings[0]!;
   return succeed({
     format: "evrid.readings",

@@ -1,21 +1,21 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoJobs } from "@/demo/demo-jobs";
-import { balances, continues, movedBy, standing } from "../charge/books/ledger";
+import { activeEntries, balances, continues, movedBy } from "../charge/books/ledger";
 import { SETTLES_G } from "../charge/books/mass-balance";
 import { entry } from "../units/entry";
 import {
   answered,
-  BooksRefusal,
   booked,
-  countered,
   drawBegun,
   drawEnded,
   drawMoved,
   drawn,
   hoseAfter,
   hoseDrawnIn,
+  LogRefusal,
   purgeBooked,
+  reversed,
   taken,
 } from "./bookkeeping";
 import type { Job } from "./job";
@@ -49,7 +49,7 @@ describe("acts come into the books", () => {
     expect(corrected.ledger).toHaveLength(4);
     expect(continues(once.ledger, corrected.ledger)).toBe(true);
     const cleared = booked({ ...corrected, recover: van.recover }, now);
-    expect(standing(cleared.ledger)).toEqual([]);
+    expect(activeEntries(cleared.ledger)).toEqual([]);
   });
 
   it("an undone change takes its entries back by counter-entries and keeps what the scale brought meanwhile", () => {
@@ -64,7 +64,7 @@ describe("acts come into the books", () => {
     // A correction that is itself taken back stands again.
     const closed = drawEnded(flowed, now);
     const wrong = closed.ledger.find(({ act }) => act === "charge")!.id;
-    const taken = countered(closed, wrong, now);
+    const taken = reversed(closed, wrong, now);
     expect(movedBy(taken.ledger, "charge")).toBe(0);
     expect(movedBy(undone(taken, stepOf(closed, taken), now).job.ledger, "charge")).toBe(150);
   });
@@ -102,7 +102,7 @@ describe("a job on a service station", () => {
 
   it("books what the station printed out of its own tank, with no hose and no container in between", () => {
     const once = booked(printed, now);
-    expect(standing(once.ledger).find(({ act }) => act === "dose")).toMatchObject({
+    expect(activeEntries(once.ledger).find(({ act }) => act === "dose")).toMatchObject({
       from: "machine",
       to: "vehicle",
       grams: 580,
@@ -222,15 +222,15 @@ describe("what is in the vehicle", () => {
 
   it("is never less than nothing: no more is taken out than was in it, and no draw is taken back from under that", () => {
     const full = charged(300);
-    expect(() => taken(full, 340, now)).toThrow(BooksRefusal);
+    expect(() => taken(full, 340, now)).toThrow(LogRefusal);
     const less = taken(full, 280, now);
     expect(inVehicle(less)).toBeLessThan(25);
     const draw = less.ledger.find(({ act }) => act === "charge")!;
-    expect(() => countered(less, draw.id, now)).toThrow(BooksRefusal);
-    expect(() => answered(less, draw, now)).toThrow(BooksRefusal);
+    expect(() => reversed(less, draw.id, now)).toThrow(LogRefusal);
+    expect(() => answered(less, draw, now)).toThrow(LogRefusal);
     // Taken back in the other order, both go.
     const surplus = less.ledger.find(({ act }) => act === "take")!;
-    expect(inVehicle(countered(countered(less, surplus.id, now), draw.id, now))).toBe(0);
+    expect(inVehicle(reversed(reversed(less, surplus.id, now), draw.id, now))).toBe(0);
   });
 
   it("leaves out the liquid in the hose until it is drawn in, whichever way the container was read", () => {

@@ -2,14 +2,14 @@
 import {
   type Account,
   type Act,
+  activeEntries,
   containerAccount,
-  counter,
   entryId,
   type LedgerEntry,
   type LedgerIssue,
   post,
+  reverse,
   type Substance,
-  standing,
 } from "../charge/books/ledger";
 import { type ChargeIssue, SETTLES_G } from "../charge/books/mass-balance";
 import { type HoseState, heldAfter } from "../charge/hose-states";
@@ -25,7 +25,7 @@ const SAME_G = 0.05;
 type LessThanNothing = Extract<ChargeIssue, { code: "less-than-nothing" }>;
 
 /** Thrown by a change of a job that the books do not allow: nothing of it is stored, and the reason is said at the press. */
-export class BooksRefusal extends Error {
+export class LogRefusal extends Error {
   override name = "BooksRefusal";
   constructor(readonly issue: LedgerIssue | LessThanNothing | { code: "books-full"; most: number }) {
     super(issue.code);
@@ -74,7 +74,9 @@ function drainedOf(job: Job): number | null {
 }
 
 function bring(job: Job, { grams, ...what }: Written, now: string): Job {
-  const held = standing(job.ledger).filter((entry) => entry.act === what.act && entry.substance === what.substance);
+  const held = activeEntries(job.ledger).filter(
+    (entry) => entry.act === what.act && entry.substance === what.substance,
+  );
   const sum = held.reduce((total, entry) => total + entry.grams, 0);
   if (Math.abs(sum - (grams ?? 0)) < SAME_G) return job;
   const cleared = held.reduce((done, { id }) => opposed(done, id, now), job);
@@ -83,25 +85,25 @@ function bring(job: Job, { grams, ...what }: Written, now: string): Job {
 
 function appended(job: Job, what: Omit<Written, "grams"> & { grams: number }, at: string): Job {
   const made = post(job.ledger, { ...what, id: entryId(job.ledger), at, counters: null });
-  if (!made.ok) throw new BooksRefusal(made.issue);
-  if (made.value.length > MOST_ENTRIES) throw new BooksRefusal({ code: "books-full", most: MOST_ENTRIES });
+  if (!made.ok) throw new LogRefusal(made.issue);
+  if (made.value.length > MOST_ENTRIES) throw new LogRefusal({ code: "books-full", most: MOST_ENTRIES });
   return { ...job, ledger: made.value };
 }
 
 /** The job with one entry taken back by its opposite; unchanged when that entry does not stand. Refuses what would leave less than nothing in the vehicle. */
-export function countered(job: Job, id: string, at: string): Job {
+export function reversed(job: Job, id: string, at: string): Job {
   return possible(opposed(job, id, at));
 }
 
 /** The job, where its books leave no less than nothing in the vehicle. */
 function possible(job: Job): Job {
   const found = balanceOf(job);
-  if (found?.ok === false && found.issue.code === "less-than-nothing") throw new BooksRefusal(found.issue);
+  if (found?.ok === false && found.issue.code === "less-than-nothing") throw new LogRefusal(found.issue);
   return job;
 }
 
 function opposed(job: Job, id: string, at: string): Job {
-  const made = counter(job.ledger, id, { id: entryId(job.ledger), at });
+  const made = reverse(job.ledger, id, { id: entryId(job.ledger), at });
   return made.ok ? { ...job, ledger: made.value } : job;
 }
 
@@ -175,6 +177,6 @@ export function taken(job: Job, grams: number, now: string): Job {
 /** An entry answered by its opposite; what had been taken back is written again. */
 export function answered(job: Job, entry: LedgerEntry, at: string): Job {
   const { id, counters, act, substance, from, to, estimated, grams } = entry;
-  if (counters === null) return countered(job, id, at);
+  if (counters === null) return reversed(job, id, at);
   return possible(appended(job, { act, substance, from: to, to: from, estimated, grams }, at));
 }

@@ -1,7 +1,8 @@
 /** Workshop choices that apply to all jobs: charging methods, hold time, oil sheet. */
+
+import { chargingMethods } from "../charge/charging-methods";
 import { repairParts, usualOilSheet } from "../charge/oil";
-import { schools } from "../charge/schools";
-import { vacuumSchools } from "../charge/vacuum/target";
+import { vacuumTargetChoices } from "../charge/vacuum/target";
 import { daySchema } from "../dates";
 import type { RecordIssue } from "../read-record";
 import { fail, type Result, succeed } from "../result";
@@ -13,7 +14,7 @@ import type { Credentials, Job } from "./job";
 import { inUnits } from "./unit-system";
 
 /** Hold times used by workshops, s. */
-export const holdSchools = [300, 1800, 3600] as const;
+export const holdTimes = [300, 1800, 3600] as const;
 
 const day = daySchema.nullable();
 const gauge = z.object({
@@ -25,7 +26,7 @@ const equipment = z.strictObject({ name: z.string().max(200), checkedOn: day });
 const sensor = z.object({ error: z.number().min(0.01).max(1000), checkedOn: day });
 
 export const choicesSchema = z.object({
-  schools: z.array(z.enum(schools)).max(schools.length),
+  schools: z.array(z.enum(chargingMethods)).max(chargingMethods.length),
   holdS: z.union([z.literal(300), z.literal(1800), z.literal(3600)]),
   /** Oil that goes in with each part, g. */
   oilSheet: z.object(
@@ -68,7 +69,7 @@ export const choicesSchema = z.object({
     .default({ low: null, high: null, clamp: null, vent: null, ambient: null, scale: null }),
   /** Earlier releases also had half of what water boils at: twenty times shallower. */
   vacuum: z
-    .preprocess((given) => (given === "by-water" ? "micron-500" : given), z.enum(vacuumSchools))
+    .preprocess((given) => (given === "by-water" ? "micron-500" : given), z.enum(vacuumTargetChoices))
     .default("micron-500"),
   /** Everything drawn a fifth larger. */
   large: z.boolean().default(false),
@@ -87,7 +88,7 @@ function knownUnits(each: Readonly<Record<string, string>>): Partial<Record<Chos
 export type Choices = z.infer<typeof choicesSchema>;
 
 export const usualChoices: Choices = choicesSchema.parse({
-  schools: [...schools],
+  schools: [...chargingMethods],
   holdS: 1800,
   oilSheet: usualOilSheet,
   wantedLeakGYear: 100,

@@ -153,7 +153,7 @@ export function hasReadings(setting: TestSetting): boolean {
 }
 
 /** Needles that stand in for a setting that was not taken yet: numbers all the way, kPa gauge and degC. */
-export interface Needles {
+export interface RunningReadings {
   setting: 0 | 1;
   values: Partial<Record<SettingChannel, number>>;
   rpm: number | null;
@@ -164,7 +164,7 @@ export interface Needles {
 }
 
 /** The job as a reading file for each way it may be built; none while what a reading file must hold is missing. */
-export function readingFilesOf(job: Job, which: TestName, needles: Needles | null = null): ReadingFile[] {
+export function readingFilesOf(job: Job, which: TestName, needles: RunningReadings | null = null): ReadingFile[] {
   return buildsOf(job.intake).flatMap((build) => readingFileOf(job, which, needles, build) ?? []);
 }
 
@@ -175,7 +175,7 @@ export function readingFilesOf(job: Job, which: TestName, needles: Needles | nul
 export function readingFileOf(
   job: Job,
   which: TestName,
-  needles: Needles | null = null,
+  needles: RunningReadings | null = null,
   build = buildsOf(job.intake)[0],
 ): ReadingFile | null {
   const refrigerant = workableRefrigerant(job);

@@ -1,9 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { shopJobs } from "../../../tests/support/shop-jobs";
-import { checkLedger, standing } from "../charge/books/ledger";
+import { activeEntries, checkLedger } from "../charge/books/ledger";
 import { entry } from "../units/entry";
-import { countered, drawn, purgeBooked } from "./bookkeeping";
+import { drawn, purgeBooked, reversed } from "./bookkeeping";
 import type { Job, LeakCheck } from "./job";
 import { readJob } from "./job-file";
 import { mergedJobs, mergedLedger } from "./merge";
@@ -58,8 +58,8 @@ const acts = fc.array(fc.record({ grams: fc.integer({ min: 1, max: 300 }), back:
 function gone(job: Job, done: { grams: number; back: boolean; hour: number }[], day: string): Job {
   return done.reduce((now, { grams, back, hour }) => {
     const when = `2026-06-${day}T${String(hour).padStart(2, "0")}:00:00.000Z`;
-    const last = standing(now.ledger).at(-1);
-    if (back && last) return countered(now, last.id, when);
+    const last = activeEntries(now.ledger).at(-1);
+    if (back && last) return reversed(now, last.id, when);
     return grams % 3 === 0 ? purgeBooked(now, grams / 10, when) : drawn(now, "can", grams, when);
   }, job);
 }

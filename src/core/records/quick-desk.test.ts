@@ -6,7 +6,7 @@ import { units, unitsOf } from "../units/units";
 import { fields } from "./fields";
 import { newJob } from "./job";
 import { jobFromDesk } from "./job-from-desk";
-import { blankQuickDesk, quickDeskSchema, systemOf } from "./quick-desk";
+import { emptyQuickDesk, quickDeskSchema, systemOf } from "./quick-desk";
 import { blanksInUnits, inUnits } from "./unit-system";
 
 describe("the quick desk in another system of units", () => {
@@ -18,7 +18,7 @@ describe("the quick desk in another system of units", () => {
         fc.constantFrom(...unitSystems),
         fc.constantFrom(...unitSystems),
         (kpa, t, first, second) => {
-          const desk = blankQuickDesk();
+          const desk = emptyQuickDesk();
           desk.low.pressure = entry(kpa.toFixed(1), "kPa");
           desk.low.line = entry(t.toFixed(1), "degC");
           desk.rest.soak = entry("warm", "degC");
@@ -46,7 +46,7 @@ describe("a job begun from the desk", () => {
   const blank = newJob("x", "2026-06-01T10:00:00.000Z");
 
   it("takes what was read at a car, and leaves what was only looked up", () => {
-    const desk = blankQuickDesk();
+    const desk = emptyQuickDesk();
     desk.refrigerant = "R1234yf";
     desk.high.line = entry("41", "degC");
     desk.rest.soak = entry("24", "degC");
@@ -61,7 +61,7 @@ describe("a job begun from the desk", () => {
   });
 
   it("a pressure that follows from a temperature is written as what it is", () => {
-    const desk = blankQuickDesk();
+    const desk = emptyQuickDesk();
     desk.low = { ...desk.low, given: "temperature", temperature: entry("0", "degC"), line: entry("6", "degC") };
     const job = jobFromDesk(blank, desk);
     // R134a at 0 degC: 292.8 kPa absolute.

@@ -53,7 +53,7 @@ const side = (pressure: string, line: string): DeskSide => ({
   line: entry(line, "degC"),
 });
 
-export function blankQuickDesk(): QuickDesk {
+export function emptyQuickDesk(): QuickDesk {
   return {
     refrigerant: "R134a",
     altitude: entry("0", "m"),

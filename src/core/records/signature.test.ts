@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { demoJobs } from "@/demo/demo-jobs";
 import { entry } from "../units/entry";
-import { booked, countered, drawn } from "./bookkeeping";
+import { booked, drawn, reversed } from "./bookkeeping";
 import { type Credentials, type Job, jobSchema, MOST_AMENDMENTS } from "./job";
 import { readJobFile, writeJobFile } from "./job-file";
 import {
@@ -121,7 +121,7 @@ describe("what goes on from a signed job", () => {
     expect(continuesSigned(opened, pickup)).toBe(false);
     const forked = { ...amended(pickup, { by: "A", reason: "B", at: later }) };
     expect(continuesSigned(opened, forked)).toBe(false);
-    expect(continuesSigned(edited, { ...edited, ledger: countered(edited, edited.ledger[0]!.id, later).ledger })).toBe(
+    expect(continuesSigned(edited, { ...edited, ledger: reversed(edited, edited.ledger[0]!.id, later).ledger })).toBe(
       true,
     );
     expect(continuesSigned(drawn(van, "demo-can-a", 10, at), van)).toBe(false);

@@ -17,7 +17,7 @@ import {
   removeJob,
   restoreJob,
 } from "@/data/jobs";
-import { howItIsKept } from "@/data/keeping";
+import { storageState } from "@/data/keeping";
 import { openWorkshop } from "@/data/workshop";
 import { useStored } from "@/session/stored";
 import { AppFrame } from "@/ui/app-frame";
@@ -67,7 +67,7 @@ export function BayView() {
   const [withArchived, setWithArchived] = useState(false);
   const stored = useStored(withArchived ? withTheArchived : onTheBay);
   const gone = useStored(removedNow);
-  const keeping = useStored(howItIsKept);
+  const keeping = useStored(storageState);
   const { jobs, unreadable, counts } =
     stored.state === "ready" ? stored.value : { jobs: undefined, unreadable: [], counts: null };
   const archived = counts?.archived ?? 0;

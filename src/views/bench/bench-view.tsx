@@ -33,7 +33,7 @@ import { CurveCard } from "./curve-card";
 import { benchOfJob } from "./from-record";
 import { GaugesCard } from "./gauges-card";
 import { KeepMenu } from "./keep-menu";
-import { CouldTellCard, HabitsCard, HotDayCard } from "./side-cards";
+import { CouldTellCard, HotDayCard, MethodsCard } from "./side-cards";
 import { TimeCard } from "./time-card";
 import { WhichVehicle } from "./which-vehicle";
 
@@ -278,7 +278,7 @@ function OpenBench({ begun }: { begun: Begun }) {
           ps={{ base: "3.5", xl: "0" }}
           pt={{ base: "0", xl: "3.5" }}
         >
-          <HabitsCard state={state} hotC={hotC} habits={habits} />
+          <MethodsCard state={state} hotC={hotC} habits={habits} />
           <HotDayCard hotC={hotC} onHot={setHotC} hotDay={hotDay} state={state} />
           <CouldTellCard state={state} told={told} />
           <KeepMenu

@@ -1,7 +1,7 @@
 /** A bench's state out of what the shop has on record: a job's label, day and charge. */
 import { type BenchState, benchDay, benchLimits, benchOf, benchStateSchema } from "@/core/bench/bench-state";
 import type { CircuitConditions } from "@/core/circuit/vehicle/vehicle";
-import { rackVehicles } from "@/core/instruments/rack-vehicles";
+import { simulatedVehicles } from "@/core/instruments/simulated-vehicles";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { balanceOf, conditionsOfSetting, foundOf, vehicleLabelOf } from "@/core/records/job-readings";
@@ -36,7 +36,7 @@ export function benchOfJob(job: Job): BenchState | null {
 }
 
 /** The made-up vehicles of the rack, with what is wrong with them. */
-export const rackBenches: readonly BenchState[] = rackVehicles.map(({ name, label, foundKg, faults, site }) => ({
+export const rackBenches: readonly BenchState[] = simulatedVehicles.map(({ name, label, foundKg, faults, site }) => ({
   ...benchOf(label, name, { ...benchDay, ...site }),
   chargeG: Math.round(foundKg * 1000),
   faults: faults.flatMap(({ cause, severity, place }) => {

@@ -2,23 +2,23 @@
 
 import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
 import { useState } from "react";
-import { benchInstruments, habitDays } from "@/core/bench/bench-shapes";
+import { benchInstruments, methodDays } from "@/core/bench/bench-shapes";
 import { type BenchState, truthOf } from "@/core/bench/bench-state";
-import type { HabitDay } from "@/core/bench/bench-work";
-import type { ToldDay } from "@/core/bench/could-tell";
+import type { MethodDay } from "@/core/bench/bench-work";
+import type { DetectionDay } from "@/core/bench/could-tell";
 import type { Part } from "@/session/bench";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";
 import { RangeField } from "@/ui/range-field";
 import { Text } from "@/ui/text";
-import { hotDaysWords, instrumentWords, nextAtBenchWords, outOfTen, toldSentence } from "@/words/bench";
-import { schoolLabels } from "@/words/job";
+import { detectionSentence, hotDaysWords, instrumentWords, nextAtBenchWords, outOfTen } from "@/words/bench";
+import { methodLabels } from "@/words/job";
 import { sideCardsText } from "@/words/screens/bench";
-import { HabitTable } from "./habit-table";
+import { MethodTable } from "./method-table";
 
 /** Charge by each method, and its cost on the hot day. */
-export function HabitsCard({ state, hotC, habits }: { state: BenchState; hotC: number; habits: Part<"habits"> }) {
+export function MethodsCard({ state, hotC, habits }: { state: BenchState; hotC: number; habits: Part<"habits"> }) {
   const figures = useFigures();
   const [which, setWhich] = useState<"today" | "days">("today");
   const { part: days } = habits;
@@ -39,18 +39,18 @@ export function HabitsCard({ state, hotC, habits }: { state: BenchState; hotC: n
           {sideCardsText.simulatingEachMethod}
         </Text>
       ) : which === "today" ? (
-        own && <HabitTable answer={own.answer} hotC={hotC} />
+        own && <MethodTable answer={own.answer} hotC={hotC} />
       ) : (
-        <HabitDays days={days} />
+        <MethodDays days={days} />
       )}
     </Card>
   );
 }
 
 /** Grams over or under the label, day by day. */
-function HabitDays({ days }: { days: readonly HabitDay[] }) {
+function MethodDays({ days }: { days: readonly MethodDay[] }) {
   const figures = useFigures();
-  const shown = days.filter(({ ambientC }) => habitDays.includes(ambientC));
+  const shown = days.filter(({ ambientC }) => methodDays.includes(ambientC));
   const schools = shown[0]?.answer.answers.map(({ school }) => school) ?? [];
   return (
     <Box mt="2" overflowX="auto">
@@ -71,7 +71,7 @@ function HabitDays({ days }: { days: readonly HabitDay[] }) {
           {schools.map((school) => (
             <tr key={school}>
               <Box as="td" borderTopWidth="1px" borderColor="line" py="1">
-                <Text as="span">{schoolLabels[school](figures)}</Text>
+                <Text as="span">{methodLabels[school](figures)}</Text>
               </Box>
               {shown.map(({ ambientC, answer }) => {
                 const one = answer.answers.find((given) => given.school === school)!;
@@ -155,7 +155,7 @@ export function CouldTellCard({ state, told }: { state: BenchState; told: Part<"
         </Text>
       ) : (
         <>
-          <Text fontSize="16px">{toldSentence(days, state, figures)}</Text>
+          <Text fontSize="16px">{detectionSentence(days, state, figures)}</Text>
           <Grid
             templateColumns={`minmax(0, 1fr) repeat(${Math.max(days.length, 1)}, minmax(26px, auto))`}
             columnGap="1"
@@ -175,7 +175,7 @@ export function CouldTellCard({ state, told }: { state: BenchState; told: Part<"
               <Box key={instruments} display="contents">
                 <Text fontSize="14px">{instrumentWords[instruments]}</Text>
                 {days.map((day) => (
-                  <Told key={day.ambientC} day={day} instruments={instruments} />
+                  <DetectionCell key={day.ambientC} day={day} instruments={instruments} />
                 ))}
               </Box>
             ))}
@@ -192,7 +192,7 @@ export function CouldTellCard({ state, told }: { state: BenchState; told: Part<"
 }
 
 /** A cell as full as the share of cars in which it is found. */
-function Told({ day, instruments }: { day: ToldDay; instruments: (typeof benchInstruments)[number] }) {
+function DetectionCell({ day, instruments }: { day: DetectionDay; instruments: (typeof benchInstruments)[number] }) {
   const share = day.found?.[instruments] ?? null;
   return (
     <Flex

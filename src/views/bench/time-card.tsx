@@ -2,7 +2,7 @@
 
 import { Box, Flex, Grid } from "@chakra-ui/react";
 import type { BenchState } from "@/core/bench/bench-state";
-import type { RackSample } from "@/core/instruments/rack";
+import type { SimulatorSample } from "@/core/instruments/instrument-simulator";
 import type { UnitId } from "@/core/units/units";
 import { formatClock } from "@/core/units/units";
 import { Trace } from "@/pictures/trace";
@@ -14,7 +14,7 @@ import { useFigures } from "@/ui/figures";
 import { useShortcuts } from "@/ui/shortcuts";
 import { Text } from "@/ui/text";
 import { engineChoices } from "@/words/instruments";
-import { rackSentence } from "@/words/issues";
+import { simulatorSentence } from "@/words/issues";
 import { timeCardText } from "@/words/screens/bench";
 import { commonText } from "@/words/screens/common";
 
@@ -34,7 +34,7 @@ const valves = [
   { value: "vapour-low", label: timeCardText.vapourLowSide },
 ] as const;
 
-const shown: { name: string; unit: UnitId; decimals: number; of: (sample: RackSample) => number | null }[] = [
+const shown: { name: string; unit: UnitId; decimals: number; of: (sample: SimulatorSample) => number | null }[] = [
   { name: commonText.low, unit: "kPa", decimals: 0, of: ({ low }) => low },
   { name: commonText.high, unit: "kPa", decimals: 0, of: ({ high }) => high },
   { name: commonText.vent, unit: "degC", decimals: 1, of: ({ vent }) => vent },
@@ -140,7 +140,7 @@ export function TimeCard({ state }: { state: BenchState }) {
         />
       </Flex>
       <Text role="status" minH="24px" fontWeight="600" color={refused ? "act" : "soft"}>
-        {refused ? rackSentence(refused) : timeCardText.theHighValveStaysClosed}
+        {refused ? simulatorSentence(refused) : timeCardText.theHighValveStaysClosed}
       </Text>
       <Trace trace={trace} latest={latest} minutes={6} />
     </Card>

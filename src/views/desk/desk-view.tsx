@@ -8,7 +8,7 @@ import type { Refrigerant } from "@/core/fluids/helmholtz";
 import { type CandidateName, candidateNames, candidateSaturationKpa } from "@/core/fluids/identification";
 import { fields } from "@/core/records/fields";
 import { jobFromDesk } from "@/core/records/job-from-desk";
-import { blankQuickDesk, type QuickDesk, systemOf } from "@/core/records/quick-desk";
+import { emptyQuickDesk, type QuickDesk, systemOf } from "@/core/records/quick-desk";
 import { inUnits } from "@/core/records/unit-system";
 import { reasonOf } from "@/core/result";
 import { entryOf, entryValue } from "@/core/units/entry";
@@ -41,7 +41,7 @@ const others = candidateNames.filter((name) => !whole.includes(name));
 
 /** Pressure and temperature without a job: what a card on the wall tells, with what it leaves out. */
 export function DeskView() {
-  const { desk, change, storeError } = useQuickDesk(blankQuickDesk);
+  const { desk, change, storeError } = useQuickDesk(emptyQuickDesk);
   const router = useRouter();
   const [refused, setRefused] = useState<string | null>(null);
   const take = useRunOnce(
@@ -65,7 +65,7 @@ export function DeskView() {
               kind="quiet"
               disabled={desk === null}
               onClick={() =>
-                change((now) => ({ ...inUnits(blankQuickDesk(), systemUnits[systemOf(now)]), altitude: now.altitude }))
+                change((now) => ({ ...inUnits(emptyQuickDesk(), systemUnits[systemOf(now)]), altitude: now.altitude }))
               }
             >
               {deskViewText.clear}

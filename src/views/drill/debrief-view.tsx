@@ -21,7 +21,7 @@ import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { Text, useSay } from "@/ui/text";
-import { HabitTable } from "@/views/bench/habit-table";
+import { MethodTable } from "@/views/bench/method-table";
 import { saveReport } from "@/views/report/report-pdf";
 import { customerSays, misreadWords, rankedName } from "@/words/drill";
 import { answerWords, caseName, debriefSheet, percent, rightCorrection, truthWords } from "@/words/drill-sheets";
@@ -242,7 +242,7 @@ function Open({
         </Card>
         {debrief.habits !== null && (
           <Card title={debriefViewText.chargeByOtherMethodsOn}>
-            <HabitTable answer={debrief.habits.answer} hotC={debrief.habits.hotC} />
+            <MethodTable answer={debrief.habits.answer} hotC={debrief.habits.hotC} />
           </Card>
         )}
       </Stack>

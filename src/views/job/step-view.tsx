@@ -14,7 +14,7 @@ const programs: Record<StepId, () => Promise<ComponentType>> = {
   rest: () => import("./steps/rest/rest-step").then(({ RestStep }) => RestStep),
   running: () => import("./steps/running/running-step").then(({ RunningStep }) => RunningStep),
   "shut-off": () => import("./steps/shut-off/shut-off-step").then(({ ShutOffStep }) => ShutOffStep),
-  verdict: () => import("./steps/verdict/verdict-step").then(({ VerdictStep }) => VerdictStep),
+  verdict: () => import("./steps/verdict/verdict-step").then(({ DiagnosisStep: VerdictStep }) => VerdictStep),
   leak: () => import("./steps/leak/leak-step").then(({ LeakStep }) => LeakStep),
   recover: () => import("./steps/recover/recover-step").then(({ RecoverStep }) => RecoverStep),
   repair: () => import("./steps/repair/repair-step").then(({ RepairStep }) => RepairStep),

@@ -9,7 +9,7 @@ import type { Container } from "@/core/records/stock/container";
 import { placeOf } from "@/core/records/stock/entry";
 import type { BookLine } from "@/core/records/stock/lines";
 import { reasonOf } from "@/core/result";
-import { type Books, counterStock } from "@/data/stock";
+import { reverseStock, type ShopLedger } from "@/data/stock";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
@@ -19,7 +19,7 @@ import { actName, placeName, yearName } from "@/words/ledger";
 import { bookTableText } from "@/words/screens/ledger";
 
 interface BookTableProps {
-  books: Pick<Books, "lines" | "vehicles" | "counters">;
+  books: Pick<ShopLedger, "lines" | "vehicles" | "counters">;
   byId: ReadonlyMap<string, Container>;
   /** Only what moved in or out of this one. */
   container: string | null;
@@ -165,7 +165,7 @@ function Line({
               kind="quiet"
               px="3"
               fontSize="14px"
-              onClick={() => counterStock(line.id).catch((error: unknown) => setFailure(reasonOf(error)))}
+              onClick={() => reverseStock(line.id).catch((error: unknown) => setFailure(reasonOf(error)))}
             >
               {bookTableText.reverse}
             </BenchButton>

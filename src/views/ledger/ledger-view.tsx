@@ -7,7 +7,7 @@ import type { Container } from "@/core/records/stock/container";
 import { type LineNames, linesCsv, readLinesCsv } from "@/core/records/stock/csv";
 import { yearIn, yearOf } from "@/core/records/stock/lines";
 import { reasonOf } from "@/core/result";
-import { addStock, type Books, loadBooks, type NewestLines, newestLines } from "@/data/stock";
+import { addStock, loadLedger, type NewestLines, newestLines, type ShopLedger } from "@/data/stock";
 import { fileMark } from "@/data/workshop";
 import { useChoices } from "@/session/choices";
 import { useStoredInParts } from "@/session/stored";
@@ -21,7 +21,6 @@ import { saveTextFile } from "@/ui/save-file";
 import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { DamagedRecords } from "@/views/workshop/damaged-records";
-import { booksName } from "@/words/books";
 import {
   checkSentence,
   csvSentence,
@@ -31,15 +30,16 @@ import {
   stockWords,
   yearName,
 } from "@/words/ledger";
+import { ledgerName } from "@/words/refrigerant-log";
 import { commonText } from "@/words/screens/common";
 import { ledgerViewText } from "@/words/screens/ledger";
 import { BookTable } from "./book-table";
 import { ContainerForm } from "./container-form";
-import { Shelf } from "./shelf";
+import { StockList } from "./stock-list";
 
 /** Where every gram is: what stands on the shelf, what moved, what a year comes to. */
 export function LedgerView() {
-  const { first, all: stored } = useStoredInParts(newestLines, loadBooks);
+  const { first, all: stored } = useStoredInParts(newestLines, loadLedger);
   const choices = useChoices();
   const books = stored.state === "ready" ? stored.value : null;
   const [adding, setAdding] = useState(false);
@@ -139,7 +139,7 @@ function Newest({ newest }: { newest: NewestLines }) {
 }
 
 /** Names in the table for the ledger's keys. */
-function namesOf({ containers, counters, vehicles, papers }: Books, choices: Choices): LineNames {
+function namesOf({ containers, counters, vehicles, papers }: ShopLedger, choices: Choices): LineNames {
   const byId = new Map(containers.map((one): [string, Container] => [one.id, one]));
   return {
     counters,
@@ -150,7 +150,7 @@ function namesOf({ containers, counters, vehicles, papers }: Books, choices: Cho
   };
 }
 
-function Opened({ books }: { books: Books }) {
+function Opened({ books }: { books: ShopLedger }) {
   const figures = useFigures();
   const byId = useMemo(() => new Map(books.containers.map((one): [string, Container] => [one.id, one])), [books]);
   const years = useMemo(() => [...new Set(books.lines.map(({ at }) => yearIn(at)))].sort().reverse(), [books]);
@@ -168,7 +168,7 @@ function Opened({ books }: { books: Books }) {
       templateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 400px) minmax(0, 1fr)" }}
       alignItems="start"
     >
-      <Shelf books={books} chosen={container} onChoose={setContainer} />
+      <StockList books={books} chosen={container} onChoose={setContainer} />
       <Stack gap="3.5" minW="0">
         <Card
           title={ledgerViewText.year}
@@ -185,7 +185,7 @@ function Opened({ books }: { books: Books }) {
           <YearTable books={books} year={year} />
           <Text mt="2" fontWeight="600" color={differing.length + open.length === 0 ? "done" : "act"}>
             {differing.length + open.length === 0
-              ? ledgerViewText.everythingIsAccountedFor(booksName(figures))
+              ? ledgerViewText.everythingIsAccountedFor(ledgerName(figures))
               : stockWords.notAll}
           </Text>
           {open.map((line) => (
@@ -228,7 +228,7 @@ const sums = [
   ["closingG", ledgerViewText.closingStock],
 ] as const;
 
-function YearTable({ books, year }: { books: Books; year: string }) {
+function YearTable({ books, year }: { books: ShopLedger; year: string }) {
   const figures = useFigures();
   const rows = yearOf(books.lines, year, books.containers);
   if (rows.length === 0) return <Text color="soft">{ledgerViewText.noEntriesThisYear}</Text>;

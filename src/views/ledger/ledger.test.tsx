@@ -9,7 +9,7 @@ import { placeOf, stockEntry } from "@/core/records/stock/entry";
 import { database } from "@/data/database";
 import { settleIndex } from "@/data/record-index";
 import { eraseAll } from "@/data/shop";
-import { bookStock, loadBooks, shelfFor } from "@/data/stock";
+import { loadLedger, recordStock, stockFor } from "@/data/stock";
 import { system } from "@/ui/theme";
 import { shopJobs } from "../../../tests/support/shop-jobs";
 import { LedgerView } from "./ledger-view";
@@ -80,10 +80,10 @@ describe("the ledger", () => {
     await says("150 g less than the ledger");
     await press("Record entry");
     await says("Booked.");
-    expect((await loadBooks()).held.get(id)).toBe(8850);
+    expect((await loadLedger()).held.get(id)).toBe(8850);
     await waitFor(() => expect(screen.getAllByRole("button", { name: "Reverse" })).toHaveLength(2));
     await act(async () => void fireEvent.click(screen.getAllByRole("button", { name: "Reverse" })[0]!));
-    await waitFor(async () => expect((await loadBooks()).held.get(id)).toBe(9000));
+    await waitFor(async () => expect((await loadLedger()).held.get(id)).toBe(9000));
     expect(await database.stock.count()).toBe(3);
   });
 
@@ -124,14 +124,14 @@ describe("the ledger", () => {
     await press("Record entry");
     await says("New refrigerant would mix with recovered; all becomes recovered");
     await pressUntil("Mix and record", "Recovery cylinder holds at most 4 000 g; this would make 4 200 g");
-    expect((await loadBooks()).held.get(id)).toBe(9000);
+    expect((await loadLedger()).held.get(id)).toBe(9000);
     await press(/^Recovery cylinder/);
     await choose("Move");
     await type("Amount", "1 kg");
     await into(id);
     await press("Record entry");
     await says("Recovered refrigerant would mix with new; all becomes recovered");
-    expect((await loadBooks()).held.get(id)).toBe(9000);
+    expect((await loadLedger()).held.get(id)).toBe(9000);
     // Pressed once more before anything was drawn: one entry.
     const mix = screen.getByRole("button", { name: "Mix and record" });
     await act(async () => {
@@ -140,7 +140,7 @@ describe("the ledger", () => {
       fireEvent.click(mix);
     });
     await says("Booked.");
-    expect((await loadBooks()).held.get(id)).toBe(10_000);
+    expect((await loadLedger()).held.get(id)).toBe(10_000);
     expect((await database.containers.get(id))!.origin).toBe("recovered");
   });
 
@@ -159,7 +159,7 @@ describe("the ledger", () => {
     await says("Cylinder 9: 40 g more removed than received.");
     expect(document.body.textContent).not.toContain("everything is accounted for.");
     await expect(
-      bookStock(stockEntry("v", new Date().toISOString(), { act: "use", grams: 40, from: placeOf(id), to: "used" })),
+      recordStock(stockEntry("v", new Date().toISOString(), { act: "use", grams: 40, from: placeOf(id), to: "used" })),
     ).rejects.toThrow("more-than-held");
   });
 
@@ -176,14 +176,14 @@ describe("the ledger", () => {
     await says(/8 362 g/);
     expect(document.body.textContent).toContain("Refrigerant log: everything is accounted for.");
     expect(document.body.textContent).toContain("638 g from cylinders: 625 g in vehicles, 9 g in hoses, 4 g vented");
-    expect(await shelfFor("R134a")).toMatchObject([{ heldG: 8362 }]);
-    expect(await shelfFor("R1234yf")).toEqual([]);
+    expect(await stockFor("R134a")).toMatchObject([{ heldG: 8362 }]);
+    expect(await stockFor("R1234yf")).toEqual([]);
   });
 
   it("reads its own table back without doubling, and says which row of another is wrong", async () => {
     await shown();
     await cylinder();
-    const { lines, counters } = await loadBooks();
+    const { lines, counters } = await loadLedger();
     const csv = linesCsv(lines, { counters });
     const given = (text: string) =>
       act(

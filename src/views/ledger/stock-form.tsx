@@ -9,7 +9,7 @@ import { countEntry, placeOf, type StockEntry, stockEntry } from "@/core/records
 import { kindOf } from "@/core/records/stock/lines";
 import { reasonOf } from "@/core/result";
 import { type Entry, entry, entryValue } from "@/core/units/entry";
-import { type Books, bookStock, putContainer, StockRefusal } from "@/data/stock";
+import { putContainer, recordStock, type ShopLedger, StockRefusal } from "@/data/stock";
 import { useChoices } from "@/session/choices";
 import { BenchButton } from "@/ui/buttons";
 import { Choice } from "@/ui/choice";
@@ -24,7 +24,7 @@ import { stockFormText } from "@/words/screens/ledger";
 interface StockFormProps {
   container: Container;
   heldG: number;
-  books: Books;
+  books: ShopLedger;
   onEdit: () => void;
 }
 
@@ -74,7 +74,7 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
     const at = new Date().toISOString();
     const by = { technician: technician.trim(), remark: remark.trim() };
     const made = entryOfAct(act, { id, at, container, grams, netG, heldG, target }, by);
-    if (made !== null) await bookStock(made, { mixing });
+    if (made !== null) await recordStock(made, { mixing });
     entryId.current = null;
     setMixing(false);
     setAmount(entry("", figures.unit("g")));

@@ -16,7 +16,7 @@ import { useAccuracy } from "@/ui/instruments";
 import { Qr } from "@/ui/qr";
 import { Text } from "@/ui/text";
 import { jobQr } from "@/views/vehicles/qr-text";
-import { bandOfRow, type Report, type ReportAnswers, type ReportBlock, told, tracedSettings } from "@/words/report";
+import { expectedOfRow, type Report, type ReportAnswers, type ReportBlock, told, tracedSettings } from "@/words/report";
 import { reportSheetText } from "@/words/screens/report";
 import { ReportPhoto } from "./report-photo";
 
@@ -232,7 +232,7 @@ function drawn(rows: readonly Comparison[], answers: ReportAnswers) {
       unit: row.unit,
       before: row.before,
       after: row.after,
-      band: bandOfRow(row, answers.bands),
+      band: expectedOfRow(row, answers.bands),
     }));
 }
 

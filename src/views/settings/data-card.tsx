@@ -5,7 +5,7 @@ import { useState } from "react";
 import { eraseWord } from "@/core/records/copies";
 import { flattened, reasonOf } from "@/core/result";
 import { howCopied, noteCopied } from "@/data/copies";
-import { eraseAll, whatIsKept } from "@/data/shop";
+import { countStored, eraseAll } from "@/data/shop";
 import { fileMark } from "@/data/workshop";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
@@ -28,7 +28,7 @@ type Said = { tone: "act" | "done"; title: string; text: string } | null;
 
 /** Data kept in this browser: export, import, erase. */
 export function DataCard() {
-  const kept = useStored(whatIsKept);
+  const kept = useStored(countStored);
   const [said, setSaid] = useState<Said>(null);
   const [word, setWord] = useState("");
   const files = useFileImport();

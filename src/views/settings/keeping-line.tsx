@@ -3,7 +3,7 @@
 import { Flex } from "@chakra-ui/react";
 import { useState } from "react";
 import { reasonOf } from "@/core/result";
-import { askToKeep, howItIsKept } from "@/data/keeping";
+import { askToKeep, storageState } from "@/data/keeping";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Text } from "@/ui/text";
@@ -11,7 +11,7 @@ import { keepingLineText } from "@/words/screens/settings";
 
 /** Whether the browser may throw the jobs away, and the way to ask it not to. */
 export function KeepingLine() {
-  const keeping = useStored(howItIsKept);
+  const keeping = useStored(storageState);
   const [answer, setAnswer] = useState<string | null>(null);
   if (keeping.state !== "ready" || keeping.value.persistent === null) return null;
   if (keeping.value.persistent) {

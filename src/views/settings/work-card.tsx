@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, Flex, Stack } from "@chakra-ui/react";
-import { schools } from "@/core/charge/schools";
+import { chargingMethods } from "@/core/charge/charging-methods";
 import type { Choices } from "@/core/records/choices";
 import { keepChoices } from "@/session/choices";
 import { BenchButton } from "@/ui/buttons";
@@ -9,9 +9,9 @@ import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
-import { optionsOf, schoolLabels } from "@/words/job";
+import { methodLabels, optionsOf } from "@/words/job";
 import { workCardText } from "@/words/screens/settings";
-import { vacuumSchoolLabels } from "@/words/settings";
+import { vacuumTargetLabels } from "@/words/settings";
 import { holdOf, holdOptions } from "@/words/vacuum";
 
 /** Evacuation and hold of this workshop, and the charging methods to compare. */
@@ -30,7 +30,7 @@ export function WorkCard({ choices }: { choices: Choices }) {
           />
           <Choice
             label={workCardText.targetVacuum}
-            options={optionsOf(vacuumSchoolLabels)}
+            options={optionsOf(vacuumTargetLabels)}
             value={choices.vacuum}
             onChange={(vacuum) => keepChoices({ vacuum })}
           />
@@ -43,7 +43,7 @@ export function WorkCard({ choices }: { choices: Choices }) {
             {workCardText.chargingMethodsCompared}
           </Text>
           <Flex gap="2" wrap="wrap">
-            {schools.map((school) => (
+            {chargingMethods.map((school) => (
               <BenchButton
                 key={school}
                 kind={compared.includes(school) ? "main" : "quiet"}
@@ -56,7 +56,7 @@ export function WorkCard({ choices }: { choices: Choices }) {
                   }))
                 }
               >
-                {schoolLabels[school](figures)}
+                {methodLabels[school](figures)}
               </BenchButton>
             ))}
           </Flex>

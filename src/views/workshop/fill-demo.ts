@@ -6,7 +6,7 @@ import { createStore } from "zustand/vanilla";
 import { readAsTheShop } from "@/data/choices";
 import { addDemoYear } from "@/data/import";
 import { addDemoJobs } from "@/data/jobs";
-import { whatIsKept } from "@/data/shop";
+import { countStored } from "@/data/shop";
 import { isDemoWorkshop } from "@/data/workshop";
 
 /** While it is being filled. */
@@ -18,7 +18,7 @@ export async function fillDemoWorkshop(): Promise<void> {
   if (!isDemoWorkshop || filling.getState().busy) return;
   filling.setState({ busy: true });
   try {
-    const { jobs, removed } = await whatIsKept();
+    const { jobs, removed } = await countStored();
     if (jobs + removed > 0) return;
     await readAsTheShop();
     const [{ demoJobs }, { demoDay, yearMoved }, shipped] = await Promise.all([

@@ -7,7 +7,7 @@ import type { Differing } from "@/core/records/import-plan";
 import { changesNothing, type ImportPreview } from "@/core/records/import-preview";
 import { type Way, waysOf } from "@/core/records/import-ways";
 import type { Job } from "@/core/records/job";
-import { whatIsKept } from "@/data/shop";
+import { countStored } from "@/data/shop";
 import { dropStaged } from "@/data/staging";
 import { type ArchiveDesk, useArchive } from "@/session/archive";
 import { BenchButton } from "@/ui/buttons";
@@ -27,7 +27,7 @@ import {
   importedSentence,
   mergeIssueSentence,
   planSentence,
-  takenBackSentence,
+  revertedSentence,
   valueWords,
   wayWords,
 } from "@/words/shop";
@@ -103,14 +103,14 @@ export function useFileImport(): FileImport {
       return;
     }
     // Into an empty browser a copy comes back without a question.
-    const { jobs } = await whatIsKept();
+    const { jobs } = await countStored();
     if (jobs === 0 && broken.length === 0 && !changesNothing(preview)) await carryOut(preview, new Map());
     else setWaiting(preview);
   };
   const takeBack: FileImport["takeBack"] = async (id) => {
     const back = await desk.run((api, onProgress) => api.undo(id, onProgress));
     if (!back.ok) return failed(back.issue);
-    say({ tone: "done", title: importFilesText.reverted, text: takenBackSentence(back.value) });
+    say({ tone: "done", title: importFilesText.reverted, text: revertedSentence(back.value) });
   };
   const leave = () => {
     if (waiting !== null) drop(waiting.id);
@@ -168,7 +168,7 @@ function Preview({ waiting, files }: { waiting: ImportPreview; files: FileImport
       )}
       <Stack gap="3" mt={jobs.length > 0 ? "3" : "0"}>
         {jobs.map((one) => (
-          <GoneOn
+          <DivergedRecord
             key={one.here.id}
             one={one}
             way={way.get(one.here.id) ?? waysOf(one).usual}
@@ -204,7 +204,7 @@ function Preview({ waiting, files }: { waiting: ImportPreview; files: FileImport
   );
 }
 
-function GoneOn({ one, way, onWay }: { one: Differing<Job>; way: Way; onWay: (way: Way) => void }) {
+function DivergedRecord({ one, way, onWay }: { one: Differing<Job>; way: Way; onWay: (way: Way) => void }) {
   const figures = useFigures();
   const { allowed, issue } = waysOf(one);
   const wayOptions = allowed.map((value) => ({ value, label: wayWords[value] }));

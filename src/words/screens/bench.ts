@@ -61,7 +61,7 @@ export const keepMenuText = {
   simulatedNotMeasuredAReading: "Simulated, not measured: a reading file from here says so in its name.",
 } as const;
 
-export const habitTableText = {
+export const methodTableText = {
   byWeight: "By weight",
   charge: (unit: string) => `charge, ${unit}`,
   at: (hotC: string) => `at ${hotC}`,

@@ -4,7 +4,7 @@ export const logImportText = {
   playLogLive: "Play log live",
 } as const;
 
-export const rackPanelText = {
+export const simulatorPanelText = {
   idle: "Idle",
   fastIdle: "Fast idle",
   instruments: "Instruments",

@@ -65,7 +65,7 @@ export const stockFormText = {
   lessThan: (text: string) => `${text} less than`,
 } as const;
 
-export const shelfText = {
+export const stockListText = {
   stock: "Stock",
   noCylindersInStock: "No cylinders in stock.",
   hideRetired: "Hide retired",

@@ -1,6 +1,6 @@
 /** Texts of the stores. */
 
-export const rackStoreText = {
+export const simulatorStoreText = {
   theSimulatorHasNotResponded: "the simulator has not responded",
   itDoesNotRespond: "it does not respond",
   thisJobNamesAMissing: "this job names a missing simulated vehicle",

@@ -24,7 +24,7 @@ export const lineProfileText = {
   tooMuch: (beyondK: string) => `${beyondK} too much`,
 } as const;
 
-export const againstBandsText = {
+export const expectedRowsText = {
   withTheEngineRunningEvery:
     "With the engine running, every reading is shown next to its expected range. Needs label, altitude and ambient.",
   rangeOf90OfSound: (ownTests: number, part: string) =>

@@ -1,15 +1,15 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import {
+  activeEntries,
   balances,
   checkLedger,
   continues,
-  counter,
   entryId,
   type LedgerEntry,
   movedBy,
   post,
-  standing,
+  reverse,
 } from "./ledger";
 
 const entry = (change: Partial<LedgerEntry> = {}): LedgerEntry => ({
@@ -33,13 +33,13 @@ function made<T>(result: { ok: true; value: T } | { ok: false; issue: unknown })
 describe("the books", () => {
   it("take an entry back by its opposite, once, and keep both", () => {
     const books = made(post([], entry()));
-    const back = made(counter(books, "e1", { id: "e2", at: "2026-06-01T10:05:00Z" }));
+    const back = made(reverse(books, "e1", { id: "e2", at: "2026-06-01T10:05:00Z" }));
     expect(back).toHaveLength(2);
     expect(back[1]).toMatchObject({ from: "line", to: "container:a", grams: 250, counters: "e1" });
-    expect(standing(back)).toEqual([]);
+    expect(activeEntries(back)).toEqual([]);
     expect(movedBy(back, "charge")).toBe(0);
-    expect(counter(back, "e1", { id: "e3", at: entry().at })).toMatchObject({ issue: { code: "countered-already" } });
-    expect(counter(back, "e2", { id: "e3", at: entry().at })).toMatchObject({ issue: { code: "nothing-to-counter" } });
+    expect(reverse(back, "e1", { id: "e3", at: entry().at })).toMatchObject({ issue: { code: "countered-already" } });
+    expect(reverse(back, "e2", { id: "e3", at: entry().at })).toMatchObject({ issue: { code: "nothing-to-counter" } });
     expect(post(back, entry())).toMatchObject({ issue: { code: "entry-twice" } });
     expect(post(back, entry({ id: "e3", grams: -4 }))).toMatchObject({ issue: { code: "entry-broken" } });
   });
@@ -65,7 +65,7 @@ describe("the books", () => {
           const next =
             back === null
               ? post(books, entry({ id, ...move, grams }))
-              : counter(books, `e${back}`, { id, at: entry().at });
+              : reverse(books, `e${back}`, { id, at: entry().at });
           if (!next.ok) continue;
           // Whatever was written here would be taken from a file too.
           expect(checkLedger(next.value)).toBeNull();
@@ -75,7 +75,7 @@ describe("the books", () => {
         const sums = [...balances(books, "refrigerant").values()];
         expect(sums.reduce((sum, grams) => sum + grams, 0)).toBeCloseTo(0, 6);
         // Reversed entries leave no trace in the sums.
-        const held = [...balances(standing(books), "refrigerant")].filter(([, grams]) => Math.abs(grams) > 1e-6);
+        const held = [...balances(activeEntries(books), "refrigerant")].filter(([, grams]) => Math.abs(grams) > 1e-6);
         for (const [account, grams] of held) {
           expect(balances(books, "refrigerant").get(account)).toBeCloseTo(grams, 6);
         }

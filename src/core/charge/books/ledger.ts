@@ -126,7 +126,7 @@ export function checkLedger(ledger: Ledger): LedgerIssue | null {
 }
 
 /** Takes an entry back by its opposite; both stay in the books. */
-export function counter(
+export function reverse(
   ledger: Ledger,
   id: string,
   by: { id: string; at: string },
@@ -138,7 +138,7 @@ export function counter(
 }
 
 /** Entries that still hold: neither taken back nor taking back. */
-export function standing(ledger: Ledger): LedgerEntry[] {
+export function activeEntries(ledger: Ledger): LedgerEntry[] {
   const countered = new Set(ledger.map(({ counters }) => counters));
   return ledger.filter(({ id, counters }) => counters === null && !countered.has(id));
 }
@@ -156,7 +156,7 @@ export function balances(ledger: Ledger, substance: Substance): Map<Account, num
 
 /** Grams that have left an account by one act and still stand. */
 export function movedBy(ledger: Ledger, act: Act, substance: Substance = "refrigerant"): number {
-  return standing(ledger).reduce(
+  return activeEntries(ledger).reduce(
     (sum, entry) => (entry.act === act && entry.substance === substance ? sum + entry.grams : sum),
     0,
   );

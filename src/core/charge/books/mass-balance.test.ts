@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { containerAccount, type LedgerEntry } from "./ledger";
-import { balance, type ChargeInputs, checkRecovered, checkTyped, wantedFromContainersG } from "./mass-balance";
+import { balance, type ChargeInputs, checkRecovered, checkTyped, neededFromCylindersG } from "./mass-balance";
 
 const base: ChargeInputs = {
   labelG: 620,
@@ -43,7 +43,7 @@ describe("mass balance", () => {
     const open = { containerId: "b", startG: 340, nowG: 47 };
     const found = value(balance({ ...base, ledger, open }));
     expect(found).toMatchObject({ drawnG: 633, hosesG: 9, purgedG: 4, inVehicleG: 620, toGoG: 0, state: "inside" });
-    expect(wantedFromContainersG(base)).toBe(633);
+    expect(neededFromCylindersG(base)).toBe(633);
   });
 
   it("out of the containers is what is in the vehicle, in the hoses and let out, whatever was drawn", () => {
@@ -75,7 +75,7 @@ describe("mass balance", () => {
     expect(value(balance(over))).toMatchObject({ state: "over", inVehicleG: 662 });
     const right = { ...over, ledger: [...over.ledger, taken] };
     expect(value(balance(right))).toMatchObject({ state: "inside", inVehicleG: 620, takenG: 42, drawnG: 675 });
-    expect(wantedFromContainersG(right)).toBe(675);
+    expect(neededFromCylindersG(right)).toBe(675);
   });
 
   it("counts only refrigerant: oil that a file marks as charged is no gram in the vehicle", () => {

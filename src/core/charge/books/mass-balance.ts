@@ -3,7 +3,7 @@
  * the hoses and what was let out. Weight is the authority; nothing here is inferred from a pressure. All masses in g.
  */
 import { fail, type Result, succeed } from "../../result";
-import { containerAccount, type Ledger, movedBy, standing } from "./ledger";
+import { activeEntries, containerAccount, type Ledger, movedBy } from "./ledger";
 
 /** A stretch of charging that is still going on, as the scale shows it; it is booked when the valve is shut. */
 export interface OpenDraw {
@@ -90,7 +90,7 @@ export function balance(inputs: ChargeInputs): Result<MassBalance, ChargeIssue> 
     const netG = container.drawnG + container.leftG;
     return { code: "more-than-container", container: container.name, drawnG: container.drawnG, netG };
   };
-  for (const { act, substance, from, grams } of standing(inputs.ledger)) {
+  for (const { act, substance, from, grams } of activeEntries(inputs.ledger)) {
     if (act !== "charge" || substance !== "refrigerant") continue;
     const issue = draw(from.slice(containerAccount("").length), grams);
     if (issue) return fail(issue);
@@ -110,7 +110,7 @@ export function balance(inputs: ChargeInputs): Result<MassBalance, ChargeIssue> 
   const inVehicleG = inputs.residualG + Math.max(0, drawnG - purgedG - hosesG) - takenG;
   if (inVehicleG < -SCALE_DRIFT_G) return fail({ code: "less-than-nothing", inVehicleG });
   const drawInG = Math.max(0, hosesG - inputs.hoseEndG);
-  const fromContainersG = wantedFromContainersG(inputs) - drawnG;
+  const fromContainersG = neededFromCylindersG(inputs) - drawnG;
   const toGoG = inputs.labelG - inVehicleG;
   const state = toGoG > inputs.toleranceG ? "short" : toGoG < -inputs.toleranceG ? "over" : "inside";
   return succeed({
@@ -166,7 +166,7 @@ export function checkRecovered(recoveredG: number, labelG: number): Result<numbe
 }
 
 /** Total out of all containers for the label weight, with what stays in the hose, was let out and was taken out again. */
-export function wantedFromContainersG(inputs: ChargeInputs): number {
+export function neededFromCylindersG(inputs: ChargeInputs): number {
   return inputs.labelG - inputs.residualG + inputs.hoseEndG + purgeOf(inputs) + movedBy(inputs.ledger, "take");
 }
 
@@ -184,5 +184,5 @@ export function closingWeightG(
 
 /** Mass vented at the hose end: as recorded, or as planned until then. */
 function purgeOf({ ledger, purgeG }: ChargeInputs): number {
-  return standing(ledger).some(({ act }) => act === "purge") ? movedBy(ledger, "purge") : purgeG;
+  return activeEntries(ledger).some(({ act }) => act === "purge") ? movedBy(ledger, "purge") : purgeG;
 }

@@ -11,10 +11,10 @@ import { gaugeSpecs, MICRON_KPA, type VacuumGauge, waterBoilingKpa } from "./tar
 
 export const holdCauses = ["tight", "moist", "leaking", "leaking-and-moist"] as const;
 export type HoldCause = (typeof holdCauses)[number];
-export type HoldVerdict = HoldCause | "undecided";
+export type HoldResult = HoldCause | "undecided";
 
 export interface HoldAnswer {
-  verdict: HoldVerdict;
+  verdict: HoldResult;
   /** Probability of each cause, summing to one. A leak counts above `smallestGYear`. */
   probabilities: Record<HoldCause, number>;
   readings: HoldReadings;
@@ -152,7 +152,7 @@ function binned(points: readonly HoldPoint[]): HoldPoint[] {
   return [points[0]!, ...means, points.at(-1)!];
 }
 
-function verdictOf(p: Record<HoldCause, number>): HoldVerdict {
+function verdictOf(p: Record<HoldCause, number>): HoldResult {
   if (p.tight >= 1 - DOUBT.tight) return "tight";
   const leaks = p.leaking + p["leaking-and-moist"];
   const moist = p.moist + p["leaking-and-moist"];

@@ -26,17 +26,20 @@ export interface VacuumTarget {
   /** To pump below. */
   targetKpa: number;
   /** Reading of a gauge relative to ambient at that pressure, kPa gauge. */
-  needleKpa: number;
+  gaugeReadsKpa: number;
   /** Whether the gauge can show that the target was passed at all. */
   gaugeSees: boolean;
 }
 
 /** Depths that workshops evacuate to, as their electronic gauges name them. */
-export const vacuumSchools = ["micron-500", "micron-1000"] as const;
-export type VacuumSchool = (typeof vacuumSchools)[number];
+export const vacuumTargetChoices = ["micron-500", "micron-1000"] as const;
+export type VacuumTargetChoice = (typeof vacuumTargetChoices)[number];
 /** A micron of mercury, kPa. */
 export const MICRON_KPA = 101.325 / 760 / 1000;
-const targets: Record<VacuumSchool, number> = { "micron-500": 500 * MICRON_KPA, "micron-1000": 1000 * MICRON_KPA };
+const targets: Record<VacuumTargetChoice, number> = {
+  "micron-500": 500 * MICRON_KPA,
+  "micron-1000": 1000 * MICRON_KPA,
+};
 /** With a gauge that cannot show the target the clock stands in for it, s: it proves less. */
 export const BLIND_PUMPING_S = 3600;
 
@@ -45,13 +48,13 @@ export function vacuumTarget(
   coldestWallC: number,
   altitudeM: number,
   gauge: VacuumGauge,
-  school: VacuumSchool = "micron-500",
+  school: VacuumTargetChoice = "micron-500",
 ): VacuumTarget {
   const targetKpa = targets[school];
   return {
     boilingKpa: waterBoilingKpa(coldestWallC),
     targetKpa,
-    needleKpa: targetKpa - atmosphericPressureKpa(altitudeM),
+    gaugeReadsKpa: targetKpa - atmosphericPressureKpa(altitudeM),
     gaugeSees: gaugeSpecs[gauge].stepKpa <= targetKpa / 2,
   };
 }

@@ -4,7 +4,7 @@ import { sampled } from "../../../../tests/support/sample";
 import { usualDay, usualLabel, vehicleOf } from "../../../../tests/support/vehicles";
 import { type FaultCause, faultCauses } from "../../causes/catalogue";
 import { effectsOf } from "../faults";
-import { secondsToMeet } from "../time/transient";
+import { secondsToEqualise } from "../time/transient";
 import { sizeVehicle } from "../vehicle/sizing";
 import { type CircuitConditions, type CircuitVehicle, innerVolumeM3, type VehicleLabel } from "../vehicle/vehicle";
 import { makePlant, type PlantCharge } from "./plant";
@@ -291,7 +291,7 @@ describe("what each fault must show", () => {
   it("the sides meet in minutes behind a valve, sooner through an orifice, in seconds past a valve stuck open", () => {
     const meet = (of: CircuitVehicle, cause?: FaultCause, severity = 1) => {
       const s = steady(of, mild, cause, severity);
-      return secondsToMeet(s.plant, s.point) ?? 9999;
+      return secondsToEqualise(s.plant, s.point) ?? 9999;
     };
     for (const of of valveVehicles.slice(0, 2)) {
       expect(meet(of)).toBeGreaterThan(100);

@@ -258,7 +258,7 @@ function solveMode(
   if (drifts(candidates[0]!) || drifts(nearest)) return solved();
   if (effort === "quick") return failed();
   if (candidates.slice(NEWTON_FIRST).some(arrives)) return solved();
-  return effort === "patient" && byAWay(plant, mode, held, attempt) ? solved() : failed();
+  return effort === "patient" && continueTo(plant, mode, held, attempt) ? solved() : failed();
 }
 
 /** Which switch held a point where the clutch cycles. */
@@ -280,7 +280,7 @@ type Attempt = (start: CircuitPoint, at: Plant) => number;
  * Continuation (Allgower and Georg, Introduction to Numerical Continuation Methods, ch. 2): the same vehicle is solved with another charge or
  * a slower compressor, and followed in strides to what was asked for. True when it arrived; the point is then in `best`.
  */
-function byAWay(plant: Plant, mode: Mode, held: number, attempt: Attempt): boolean {
+function continueTo(plant: Plant, mode: Mode, held: number, attempt: Attempt): boolean {
   const label = plant.vehicle.label.chargeG / 1000;
   const target = Math.log(plant.chargeKg);
   const byDistance = CHARGE_FOOTHOLDS.map((share) => Math.log(label * share)).sort(

@@ -164,7 +164,7 @@ export const MET_KPA = 30;
 /**
  * Seconds until the sides meet after the engine is stopped from a steady point; null when they have not within `longestS`.
  */
-export function secondsToMeet(plant: Plant, point: CircuitPoint, longestS = 900): number | null {
+export function secondsToEqualise(plant: Plant, point: CircuitPoint, longestS = 900): number | null {
   const y = runningState(plant, point);
   const circuit = new TransientCircuit();
   const none = { flow: 0, enthalpy: 0 };

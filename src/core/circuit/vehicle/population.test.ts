@@ -6,7 +6,7 @@ import type { Fault } from "../faults";
 import { makePlant } from "../steady/plant";
 import { restOf } from "../steady/rest";
 import { type SteadyState, solveSteady } from "../steady/steady";
-import { secondsToMeet } from "../time/transient";
+import { secondsToEqualise } from "../time/transient";
 import { sizeVehicle } from "./sizing";
 import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "./vehicle";
 
@@ -240,7 +240,7 @@ describe("faults as workshops see them", () => {
       expect(wide.dischargeLineC).toBeLessThan(loaded.dischargeLineC - 15);
       for (const severity of [0.9, 1]) {
         const { plant, shown } = show(vehicle, { ambientC: 29 }, stuck(severity));
-        const seconds = secondsToMeet(plant, shown!.point)!;
+        const seconds = secondsToEqualise(plant, shown!.point)!;
         expect(seconds).toBeGreaterThan(5);
         expect(seconds).toBeLessThan(25);
       }

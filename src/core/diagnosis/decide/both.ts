@@ -2,7 +2,7 @@
 import type { Cause } from "../../causes/catalogue";
 import { byWorth, type NextTest } from "../next-test/next-tests";
 import { entropyOf } from "../weigh/weigh";
-import type { RankedCause, Verdict, Warning } from "./verdict";
+import type { Diagnosis, RankedCause, Warning } from "./diagnosis";
 
 const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
 
@@ -10,7 +10,7 @@ const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + 
  * The verdicts on the same readings, one for each way the vehicle may be built (at least one), as one. Probabilities are means, since each way
  * counts alike; ranges reach as far as any of them; a cause gives the reasons of the way in which it is most probable.
  */
-export function asOne(verdicts: readonly Verdict[]): Verdict {
+export function asOne(verdicts: readonly Diagnosis[]): Diagnosis {
   const [first] = verdicts;
   if (first === undefined) throw new Error("no verdict to be made one of");
   if (verdicts.length === 1) return first;
@@ -32,11 +32,11 @@ export function asOne(verdicts: readonly Verdict[]): Verdict {
   };
 }
 
-function probabilityIn({ causes }: Verdict, [leading]: readonly RankedCause[]): number {
+function probabilityIn({ causes }: Diagnosis, [leading]: readonly RankedCause[]): number {
   return causes.find(({ cause }) => cause === leading?.cause)?.probability ?? 0;
 }
 
-function causeOfAll(cause: Cause, verdicts: readonly Verdict[]): RankedCause {
+function causeOfAll(cause: Cause, verdicts: readonly Diagnosis[]): RankedCause {
   const ranked = verdicts.flatMap(({ causes }) => causes.filter((one) => one.cause === cause));
   const telling = ranked.reduce((best, one) => (one.probability > best.probability ? one : best));
   return {
@@ -51,8 +51,8 @@ function causeOfAll(cause: Cause, verdicts: readonly Verdict[]): RankedCause {
   };
 }
 
-function togetherOfAll(verdicts: readonly Verdict[]): Verdict["together"] {
-  const sums = new Map<string, Verdict["together"][number]>();
+function togetherOfAll(verdicts: readonly Diagnosis[]): Diagnosis["together"] {
+  const sums = new Map<string, Diagnosis["together"][number]>();
   for (const { together } of verdicts) {
     for (const { causes, probability } of together) {
       const key = causes.join("+");
@@ -62,7 +62,7 @@ function togetherOfAll(verdicts: readonly Verdict[]): Verdict["together"] {
   return [...sums.values()].sort((a, b) => b.probability - a.probability);
 }
 
-function chargeOfAll(verdicts: readonly Verdict[]): Verdict["charge"] {
+function chargeOfAll(verdicts: readonly Diagnosis[]): Diagnosis["charge"] {
   const charges = verdicts.flatMap(({ charge }) => (charge === null ? [] : [charge]));
   if (charges.length === 0) return null;
   return {
@@ -75,7 +75,7 @@ function chargeOfAll(verdicts: readonly Verdict[]): Verdict["charge"] {
 }
 
 /** A test is offered where every way offers it: what it tells and settles is then their mean. */
-function testsOfAll(verdicts: readonly Verdict[]): NextTest[] {
+function testsOfAll(verdicts: readonly Diagnosis[]): NextTest[] {
   const [first, ...others] = verdicts;
   return first!.nextTests
     .flatMap((test) => {
@@ -98,7 +98,7 @@ function testsOfAll(verdicts: readonly Verdict[]): NextTest[] {
     .sort(byWorth);
 }
 
-function warningsOfAll(verdicts: readonly Verdict[]): Warning[] {
+function warningsOfAll(verdicts: readonly Diagnosis[]): Warning[] {
   const seen = new Map<string, Warning>();
   for (const { warnings } of verdicts) {
     for (const warning of warnings) {

@@ -4,8 +4,8 @@ import type { ReadingFile } from "../../readings/file/reading-file";
 import type { NextTest } from "../next-test/next-tests";
 import { asOne } from "./both";
 import { decide } from "./decide";
+import type { Diagnosis, Warning } from "./diagnosis";
 import { HOT_DISCHARGE_C, STOP_KPA, STOP_PROBABILITY, stopsOf } from "./stops";
-import type { Verdict, Warning } from "./verdict";
 
 const test = (id: NextTest["test"], savesMinutes: number, minutes = 2): NextTest => ({
   test: id,
@@ -18,7 +18,7 @@ const test = (id: NextTest["test"], savesMinutes: number, minutes = 2): NextTest
   outcomes: [],
   confirms: false,
 });
-const withWarning = (verdict: Verdict, ...warnings: Warning[]): Verdict => ({ ...verdict, warnings });
+const withWarning = (verdict: Diagnosis, ...warnings: Warning[]): Diagnosis => ({ ...verdict, warnings });
 const doNotFit: Warning = { code: "do-not-fit", observable: "evaporating", rpm: 800 };
 const blockedAt = (probability: number) => [{ cause: "restriction-before-port" as const, probability }];
 
@@ -153,14 +153,14 @@ describe("one verdict of several builds", () => {
     identified,
     weighed: false,
   });
-  const a: Verdict = {
+  const a: Diagnosis = {
     ...verdictOf("undercharge", 0.8),
     charge: charge(100, 200, true),
     nextTests: [test("suction-clamp", 0.4, 2), test("rest", 0.1, 4)],
     warnings: [{ code: "cycling" }, { code: "stop-high-side", kpa: 2700 }],
     together: [{ causes: ["undercharge", "air"], probability: 0.4 }],
   };
-  const b: Verdict = {
+  const b: Diagnosis = {
     ...verdictOf("undercharge", 0.4),
     charge: charge(150, 400, false),
     nextTests: [test("suction-clamp", 0.2, 2)],

@@ -5,7 +5,7 @@ import { hinders, type ImplausibleCode } from "../../readings/derive/plausibilit
 import type { ObservableName } from "../explain/observables";
 import type { NextTest, TestId } from "../next-test/next-tests";
 import { bestAct, type ClosingAct } from "./acts";
-import { type Verdict, warningOf } from "./verdict";
+import { type Diagnosis, warningOf } from "./diagnosis";
 
 export type DecisionAct =
   | "stop"
@@ -50,7 +50,7 @@ export interface Decision {
 const LARGE_LOSS = 0.45;
 const SMALL_LOSS = 0.2;
 
-export function decide(verdict: Verdict): Decision {
+export function decide(verdict: Diagnosis): Decision {
   const stop = verdict.warnings.some(({ code }) => code === "stop-high-side" || code === "stop-blocked-before-port");
   const [first, second] = verdict.causes;
   const best = verdict.nextTests.find(isWorthwhile) ?? null;

@@ -3,7 +3,7 @@ import { atmosphericPressureKpa } from "../../air/atmosphere";
 import { fluidTable } from "../../fluids/tables";
 import { readSaturationC } from "../../readings/derive/saturation-temperature";
 import type { ReadingFile, RunningSetting } from "../../readings/file/reading-file";
-import type { RankedCause, Warning } from "./verdict";
+import type { RankedCause, Warning } from "./diagnosis";
 
 /** Above this pressure the relief valve is near, kPa gauge. */
 export const STOP_KPA = 2600;

@@ -11,8 +11,8 @@ import { learnedNow } from "../weigh/learned";
 import { misfitOf } from "../weigh/population";
 import { classOfHypothesis, posteriorWeights } from "../weigh/posterior";
 import { presences, type Weighed, weigh } from "../weigh/weigh";
+import type { RankedCause, Warning } from "./diagnosis";
 import { stopsOf } from "./stops";
-import type { RankedCause, Warning } from "./verdict";
 
 const FEW = 4;
 /** A reading this many spreads from where every cause that is still probable would have it is suspect. */

@@ -12,7 +12,7 @@ import { fluidTable } from "../../fluids/tables";
 import { LEAST_READ_KPA, MOST_READ_KPA, readSaturationC } from "../../readings/derive/saturation-temperature";
 import type { ReadingFile, RunningSetting } from "../../readings/file/reading-file";
 import { FAST_RPM } from "../weigh/features";
-import { meetingSeconds } from "./meeting";
+import { equalisationSeconds } from "./equalisation";
 
 /** At one engine speed: degC, but `lineDrop` K from the port to the metering device and `command` % of full stroke. */
 export const settingObservables = [
@@ -220,7 +220,7 @@ export function show(
   const rest = restOf(first, soakC);
   const { fluid } = first;
   put("rest", 0, readSaturationC(fluid, rest.pressureKpa) - soakC);
-  if (ran) put("meeting", 0, Math.log(meetingSeconds(ran.plant, ran.superheatK)));
+  if (ran) put("meeting", 0, Math.log(equalisationSeconds(ran.plant, ran.superheatK)));
   put("charge", 0, (first.chargeKg * 1000) / labelG);
   return { values, duty, swings, standing, states };
 }

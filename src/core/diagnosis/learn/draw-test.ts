@@ -21,7 +21,7 @@ import { type SteadyState, solveSteady } from "../../circuit/steady/steady";
 import { sizeVehicle } from "../../circuit/vehicle/sizing";
 import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../../circuit/vehicle/vehicle";
 import type { NoiseSource } from "../../maths/noise";
-import { meetingSeconds } from "../explain/meeting";
+import { equalisationSeconds } from "../explain/equalisation";
 import { drawShare } from "../explain/sound-vehicles";
 
 /** True values of one engine setting; kPa absolute, degC. */
@@ -213,7 +213,7 @@ function testOf(
     airG: plant.airKg * 1000,
     settings,
     rest: { kpa: rest.pressureKpa, soakC },
-    meetS: superheatK === null ? null : meetingSeconds(plant, superheatK),
+    meetS: superheatK === null ? null : equalisationSeconds(plant, superheatK),
   };
 }
 

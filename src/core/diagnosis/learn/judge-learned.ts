@@ -2,7 +2,7 @@
 import type { NoiseSource } from "../../maths/noise";
 import { CLASSES } from "../weigh/classes";
 import { featuresOf } from "../weigh/features";
-import { askCommittee, type Learned, type LearnedHeader } from "../weigh/network";
+import { askEnsemble, type Learned, type LearnedHeader } from "../weigh/network";
 import { scaleRow } from "../weigh/scales";
 import type { TrueTest } from "./draw-test";
 import { readAs } from "./read-as";
@@ -27,7 +27,7 @@ export function judgeLearned(
   for (const test of tests) {
     const row = featuresOf(readAs(test, noise));
     scaleRow(row, learned.scales);
-    const { classes, charge } = askCommittee(learned, row);
+    const { classes, charge } = askEnsemble(learned, row);
     const target = targetOf(test);
     logLoss -= Math.log(Math.max(classes[target.class]!, 1e-9));
     if (classes[target.class] === Math.max(...classes)) first++;

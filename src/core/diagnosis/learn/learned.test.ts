@@ -6,7 +6,7 @@ import { checkReading } from "../../readings/file/reading-file";
 import { CLASSES, causeClasses, OUTPUTS } from "../weigh/classes";
 import { FEATURES, featuresOf, VALUE_COUNT } from "../weigh/features";
 import { learnedNow } from "../weigh/learned";
-import { askCommittee, readLearned, writeLearned } from "../weigh/network";
+import { askEnsemble, readLearned, writeLearned } from "../weigh/network";
 import { scaleRow } from "../weigh/scales";
 import { presences, weigh } from "../weigh/weigh";
 import { judgeLearned } from "./judge-learned";
@@ -33,7 +33,7 @@ describe("the learned committee", () => {
       const right = fresh.filter((test) => {
         const row = featuresOf(readAs(test, noise, how));
         scaleRow(row, learnedNow().scales);
-        const { classes } = askCommittee(learnedNow(), row);
+        const { classes } = askEnsemble(learnedNow(), row);
         return classes[targetOf(test).class] === Math.max(...classes);
       });
       return right.length / fresh.length;

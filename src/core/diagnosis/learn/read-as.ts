@@ -43,7 +43,7 @@ const WILD = 0.012;
 /** Clutches cycle faster or slower than two nodes say. */
 const PERIOD_DOUBT = 0.35;
 /** The quick formula of the meeting time is good for a half. */
-const MEETING_DOUBT = 0.4;
+const EQUALISATION_DOUBT = 0.4;
 /** An electric compressor has no engine speed; some write one down all the same. */
 const ELECTRIC_WITH_RPM = 0.1;
 
@@ -96,7 +96,8 @@ export function readAs(
     },
     rest: uniform() < restChance ? readRest(test, noise) : null,
     running: which.map((setting) => readSetting(setting, reader)),
-    equalise: test.meetS !== null && !cold && uniform() < (full ? 0.4 : 0.1) ? readMeeting(test.meetS, noise) : null,
+    equalise:
+      test.meetS !== null && !cold && uniform() < (full ? 0.4 : 0.1) ? readEqualisation(test.meetS, noise) : null,
     recoveredG:
       uniform() < 0.06
         ? Math.max(0, Math.round(test.chargeShare * label.chargeG * (0.985 + 0.02 * normal()) + 6 * normal()))
@@ -120,9 +121,9 @@ function readRest(test: TrueTest, { uniform, normal }: NoiseSource): ReadingFile
 
 const LONGEST_WATCHED_S = [300, 480, 600, 900] as const;
 
-function readMeeting(seconds: number, { uniform, normal }: NoiseSource): ReadingFile["equalise"] {
+function readEqualisation(seconds: number, { uniform, normal }: NoiseSource): ReadingFile["equalise"] {
   const longest = LONGEST_WATCHED_S[Math.floor(uniform() * LONGEST_WATCHED_S.length)]!;
-  const took = seconds * Math.exp(MEETING_DOUBT * normal());
+  const took = seconds * Math.exp(EQUALISATION_DOUBT * normal());
   return took > longest
     ? { seconds: longest, equalised: false }
     : { seconds: Math.max(2, Math.round(took)), equalised: true };

@@ -122,7 +122,7 @@ export function nextTests(
       savesMinutes: Math.round((now.lost - lost - plan.minutes) * 10) / 10,
       changesAct: changes,
       outcomes,
-      confirms: toldAlike(outcomes, reading.vehicle.metering),
+      confirms: sameOutcome(outcomes, reading.vehicle.metering),
     };
   });
   if (!context.looked) {
@@ -355,7 +355,7 @@ function outcomesOf(
 }
 
 /** Whether the first two differ by less than instruments and model err by together. */
-function toldAlike(outcomes: NextTest["outcomes"], metering: VehicleLabel["metering"]): boolean {
+function sameOutcome(outcomes: NextTest["outcomes"], metering: VehicleLabel["metering"]): boolean {
   const [first, second] = outcomes;
   return (
     first !== undefined &&

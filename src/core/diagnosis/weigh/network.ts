@@ -131,7 +131,7 @@ export function forward(member: Member, row: ArrayLike<number>): Float64Array {
   return input as Float64Array;
 }
 
-export interface CommitteeAnswer {
+export interface EnsembleAnswer {
   /** Probability of each class. */
   classes: Float64Array;
   /** Quantiles of ln(share of the label's charge). */
@@ -141,7 +141,7 @@ export interface CommitteeAnswer {
 }
 
 /** Mean of the members' probabilities and quantiles for a scaled row. */
-export function askCommittee({ members }: Learned, row: ArrayLike<number>): CommitteeAnswer {
+export function askEnsemble({ members }: Learned, row: ArrayLike<number>): EnsembleAnswer {
   const mean = new Float64Array(OUTPUTS);
   for (const member of members) {
     const out = forward(member, row);

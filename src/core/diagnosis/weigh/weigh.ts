@@ -21,7 +21,7 @@ import { afterWork } from "../explain/work";
 import { CLASSES, causeClasses } from "./classes";
 import { featuresOf, VALUE_COUNT, valueNames } from "./features";
 import { learnedNow } from "./learned";
-import { askCommittee, type Learned } from "./network";
+import { askEnsemble, type Learned } from "./network";
 import { type Scales, scaleRow } from "./scales";
 
 export interface Weighed {
@@ -61,7 +61,7 @@ export function weigh(given: ReadingFile): Weighed {
   const nothingLearned = holdsNothing(empty?.kind);
   const beyond = nothingLearned ? [] : valuesBeyond(row, learned.scales);
   scaleRow(row, learned.scales);
-  const { classes, charge, severities } = askCommittee(learned, row);
+  const { classes, charge, severities } = askEnsemble(learned, row);
   const share = nothingLearned ? 1 : Math.min(BEYOND_COST * beyond.length, MOST_BEYOND);
   for (let k = 0; share > 0 && k < CLASSES; k++) classes[k] = (1 - share) * classes[k]! + share * classPriors[k]!;
   const seen = reading.observations ?? [];

@@ -61,10 +61,10 @@ export function emptyKindAt(
 }
 
 /** `a-little-below`: more than the gauge errs, and no more than the parts differ in temperature; nothing is proved by it. */
-export type RestVerdict = "at-saturation" | "a-little-below" | "above-saturation" | "unequal" | EmptyKind;
+export type StaticPressureResult = "at-saturation" | "a-little-below" | "above-saturation" | "unequal" | EmptyKind;
 
 export interface RestAnswer {
-  verdict: RestVerdict;
+  verdict: StaticPressureResult;
   /** Saturation at the soak temperature, kPa gauge; uncertainty from the soak temperature and the barometer. */
   saturation: Measured;
   /** Reading (the mean, weighted by the gauges) minus saturation, kPa. */
@@ -103,7 +103,7 @@ export function judgeRest(reading: RestReading, accuracy: InstrumentAccuracy = w
   return { verdict: verdictOf(margin, difference, empty), saturation, margin, difference };
 }
 
-function verdictOf(margin: Measured, difference: Measured | null, empty: EmptyKind | null): RestVerdict {
+function verdictOf(margin: Measured, difference: Measured | null, empty: EmptyKind | null): StaticPressureResult {
   if (difference !== null && Math.abs(difference.value) > difference.uncertainty) return "unequal";
   if (Math.abs(margin.value) <= margin.uncertainty) return "at-saturation";
   if (margin.value > 0) return "above-saturation";

@@ -52,7 +52,7 @@ describe("the shut-off test", () => {
     const early = all.slice(0, 360 + 2 * 200);
     const state = followShutOff(early);
     if (state.state !== "approaching") throw new Error(state.state);
-    expect(Math.abs(state.willMeetS / done.seconds - 1)).toBeLessThan(0.35);
+    expect(Math.abs(state.equalisesAtS / done.seconds - 1)).toBeLessThan(0.35);
     expect(followShutOff(all.slice(0, 300))).toEqual({ state: "running" });
     expect(followShutOff(all.slice(0, 366)).state).toBe("watching");
     expect(followShutOff([])).toEqual({ state: "running" });

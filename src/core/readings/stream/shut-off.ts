@@ -24,7 +24,7 @@ export type ShutOffState =
   /** Stopped too short a time ago, or too close together then, to say anything. */
   | { state: "watching"; sinceS: number; apartKpa: number }
   /** An exponential approach is certain enough to say when they will meet. */
-  | { state: "approaching"; sinceS: number; apartKpa: number; willMeetS: number }
+  | { state: "approaching"; sinceS: number; apartKpa: number; equalisesAtS: number }
   | { state: "met"; seconds: number }
   | { state: "never"; sinceS: number; apartKpa: number };
 
@@ -60,7 +60,7 @@ export function followShutOff(samples: readonly ShutOffSample[]): ShutOffState {
     ? { state: "watching", sinceS, apartKpa }
     : willMeetS > LONGEST_WAIT_S * 1.5
       ? { state: "watching", sinceS, apartKpa }
-      : { state: "approaching", sinceS, apartKpa, willMeetS };
+      : { state: "approaching", sinceS, apartKpa, equalisesAtS: willMeetS };
 }
 
 /** Seconds after the stop at which the difference would fall to the limit; null while its two halves disagree. */
@@ -91,10 +91,10 @@ function decay(samples: readonly ShutOffSample[]): { rate: number; at: (time: nu
   return { rate, at: (time) => Math.exp(meanY - rate * (time - meanX)) };
 }
 
-export type ShutOffVerdict = "too-fast" | "usual" | "slow" | "never";
+export type EqualisationResult = "too-fast" | "usual" | "slow" | "never";
 
 /** Seconds below which, and above which, a time is unusual for a metering device. */
-export const usualMeetS: Record<"expansion-valve" | "orifice-tube", { from: number; to: number }> = {
+export const usualEqualisationS: Record<"expansion-valve" | "orifice-tube", { from: number; to: number }> = {
   // Sound valves often need more than eight minutes, some a quarter of an hour and more; seconds are never sound.
   "expansion-valve": { from: 60, to: 1500 },
   "orifice-tube": { from: 18, to: 150 },
@@ -105,8 +105,8 @@ export function judgeShutOff(
   metering: "expansion-valve" | "orifice-tube",
   seconds: number,
   met: boolean,
-): ShutOffVerdict {
-  const { from, to } = usualMeetS[metering];
+): EqualisationResult {
+  const { from, to } = usualEqualisationS[metering];
   if (!met) return seconds > to ? "never" : "usual";
   return seconds < from ? "too-fast" : seconds > to ? "slow" : "usual";
 }

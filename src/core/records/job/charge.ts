@@ -44,7 +44,7 @@ export const chargeSchema = z.strictObject({
     .nullable(),
 });
 
-export function blankCharge(): z.infer<typeof chargeSchema> {
+export function emptyCharge(): z.infer<typeof chargeSchema> {
   return {
     hoses: entry("", "g"),
     hoseHolds: null,

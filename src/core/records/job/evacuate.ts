@@ -34,7 +34,7 @@ export const evacuateSchema = z.strictObject({
   simulated: vacuumStateSchema.nullable(),
 });
 
-export function blankEvacuate(): z.infer<typeof evacuateSchema> {
+export function emptyEvacuate(): z.infer<typeof evacuateSchema> {
   return {
     lowest: entry("", "mbarAbs"),
     hold: entry("30", "min"),

@@ -16,6 +16,6 @@ export const hookUpSchema = z.strictObject({
   hosesOff: z.enum(hosesOff).nullable(),
 });
 
-export function blankHookUp(): z.infer<typeof hookUpSchema> {
+export function emptyHookUp(): z.infer<typeof hookUpSchema> {
   return { gauges: null, hose: entry("1.5", "hoseM"), bore: entry("4.8", "mm"), checked: [], hosesOff: null };
 }

@@ -8,23 +8,23 @@ import { ledgerEntrySchema } from "../../charge/books/ledger";
 import { observationSchema } from "../../readings/observations";
 import { entry, entrySchema } from "../../units/entry";
 import * as z from "../../zod";
-import { blankCharge, chargeSchema } from "./charge";
-import { blankEvacuate, evacuateSchema } from "./evacuate";
-import { blankHookUp, hookUpSchema } from "./hook-up";
-import { blankIntake, intakeSchema } from "./intake";
-import { blankLeak, leakSchema } from "./leak";
-import { blankLines, linesSchema } from "./lines";
+import { chargeSchema, emptyCharge } from "./charge";
+import { emptyEvacuate, evacuateSchema } from "./evacuate";
+import { emptyHookUp, hookUpSchema } from "./hook-up";
+import { emptyIntake, intakeSchema } from "./intake";
+import { emptyLeak, leakSchema } from "./leak";
+import { emptyLines, linesSchema } from "./lines";
 import { MOST_PHOTOS, photoSchema } from "./photos";
-import { blankProve, proveSchema } from "./prove";
+import { emptyVerification, proveSchema } from "./prove";
 import { type Purpose, purposeSchema } from "./purpose";
-import { blankRecover, recoverSchema } from "./recover";
-import { blankRepair, repairSchema } from "./repair";
-import { blankTest, testSchema } from "./running-test";
-import { blankShutOff, shutOffSchema } from "./shut-off";
-import { amendmentsSchema, blankSignOff, signOffSchema } from "./sign-off";
-import { blankStation, stationSchema } from "./station";
-import { blankSteps, stepsSchema } from "./steps";
-import { blankDrafts, draftsSchema, gramsSchema, instant } from "./written";
+import { emptyRecovery, recoverSchema } from "./recover";
+import { emptyRepair, repairSchema } from "./repair";
+import { emptyTest, testSchema } from "./running-test";
+import { emptyEqualisation, shutOffSchema } from "./shut-off";
+import { amendmentsSchema, emptySignOff, signOffSchema } from "./sign-off";
+import { emptyStation, stationSchema } from "./station";
+import { emptySteps, stepsSchema } from "./steps";
+import { draftsSchema, emptyDrafts, gramsSchema, instant } from "./written";
 
 export { MOST_CONTAINERS, valvesAt } from "./charge";
 export { MOST_MARKS, MOST_TRACE } from "./evacuate";
@@ -105,29 +105,29 @@ export function newJob(id: string, now: string, purpose: Purpose = "work"): Job 
     createdAt: now,
     updatedAt: now,
     purpose,
-    intake: blankIntake(),
+    intake: emptyIntake(),
     look: { notes: [], fine: [] },
-    hookUp: blankHookUp(),
+    hookUp: emptyHookUp(),
     altitude: entry("", "m"),
     rest: { low: entry("", "kPa"), high: entry("", "kPa"), soak: entry("", "degC") },
-    baseline: blankTest(),
-    proof: blankTest(),
-    lines: blankLines(),
-    shutOff: blankShutOff(),
-    leak: blankLeak(),
-    recover: blankRecover(),
-    repair: blankRepair(),
-    evacuate: blankEvacuate(),
-    charge: blankCharge(),
-    station: blankStation(),
+    baseline: emptyTest(),
+    proof: emptyTest(),
+    lines: emptyLines(),
+    shutOff: emptyEqualisation(),
+    leak: emptyLeak(),
+    recover: emptyRecovery(),
+    repair: emptyRepair(),
+    evacuate: emptyEvacuate(),
+    charge: emptyCharge(),
+    station: emptyStation(),
     correction: null,
-    prove: blankProve(),
+    prove: emptyVerification(),
     ledger: [],
-    signOff: blankSignOff(),
+    signOff: emptySignOff(),
     amendments: [],
-    steps: blankSteps(),
+    steps: emptySteps(),
     rackVehicle: null,
-    drafts: blankDrafts(),
+    drafts: emptyDrafts(),
     photos: [],
     archivedAt: null,
   };

@@ -53,7 +53,7 @@ export const intakeSchema = z.strictObject({
   stopSigns: z.array(z.enum(stopSigns)).max(stopSigns.length),
 });
 
-export function blankIntake(): z.infer<typeof intakeSchema> {
+export function emptyIntake(): z.infer<typeof intakeSchema> {
   return {
     vehicle: "",
     model: "",

@@ -56,7 +56,7 @@ export const leakSchema = z.strictObject({
   }),
 });
 
-export function blankLeak(): z.infer<typeof leakSchema> {
+export function emptyLeak(): z.infer<typeof leakSchema> {
   return {
     checks: [],
     test: {

@@ -9,6 +9,6 @@ export const linesSchema = z.strictObject({
   length: entrySchema,
 });
 
-export function blankLines(): z.infer<typeof linesSchema> {
+export function emptyLines(): z.infer<typeof linesSchema> {
   return { spots: [], rise: entry("", "hoseM"), length: entry("", "hoseM") };
 }

@@ -3,6 +3,6 @@ import * as z from "../../zod";
 
 export const proveSchema = z.strictObject({ capsOn: z.boolean() });
 
-export function blankProve(): z.infer<typeof proveSchema> {
+export function emptyVerification(): z.infer<typeof proveSchema> {
   return { capsOn: false };
 }

@@ -20,7 +20,7 @@ export const recoverSchema = z.strictObject({
   scale: z.strictObject({ grams: gramsSchema, at: instant }).nullable(),
 });
 
-export function blankRecover(): z.infer<typeof recoverSchema> {
+export function emptyRecovery(): z.infer<typeof recoverSchema> {
   const percent = entry("", "pct");
   return {
     recovered: entry("", "g"),

@@ -28,7 +28,7 @@ export const repairSchema = z.strictObject({
   filled: entrySchema,
 });
 
-export function blankRepair(): z.infer<typeof repairSchema> {
+export function emptyRepair(): z.infer<typeof repairSchema> {
   return {
     parts: [],
     others: [],

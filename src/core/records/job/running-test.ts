@@ -18,10 +18,10 @@ const cycleSchema = z.object({
 
 /** A channel that an older record has no entry for was not read. */
 const channelEntries = Object.fromEntries(
-  settingChannels.map((id) => [id, entrySchema.default(() => blankOf(id))]),
+  settingChannels.map((id) => [id, entrySchema.default(() => emptyOf(id))]),
 ) as Record<SettingChannel, z.ZodDefault<typeof entrySchema>>;
 
-function blankOf(id: SettingChannel): Entry {
+function emptyOf(id: SettingChannel): Entry {
   return entry("", channels[id].unit);
 }
 
@@ -51,11 +51,11 @@ export const testSchema = z.object({
 });
 export type TestRecord = z.infer<typeof testSchema>;
 
-function blankSetting(name: TestSetting["name"], rpm: string): TestSetting {
+function emptySetting(name: TestSetting["name"], rpm: string): TestSetting {
   return {
     name,
     rpm: entry(rpm, "rpm"),
-    ...(Object.fromEntries(settingChannels.map((id) => [id, blankOf(id)])) as Record<SettingChannel, Entry>),
+    ...(Object.fromEntries(settingChannels.map((id) => [id, emptyOf(id)])) as Record<SettingChannel, Entry>),
     takenAt: null,
     unsettled: [],
     cycle: null,
@@ -63,13 +63,13 @@ function blankSetting(name: TestSetting["name"], rpm: string): TestSetting {
   };
 }
 
-export function blankTest(): TestRecord {
+export function emptyTest(): TestRecord {
   return {
     ambient: entry("", "degC"),
     humidity: entry("", "pct"),
     airSource: "fresh",
     cabinReturn: entry("", "degC"),
     blower: entry("100", "pct"),
-    settings: [blankSetting("idle", "800"), blankSetting("fast idle", "1800")],
+    settings: [emptySetting("idle", "800"), emptySetting("fast idle", "1800")],
   };
 }

@@ -9,6 +9,6 @@ export const shutOffSchema = z.strictObject({
   takenAt: instant.nullable(),
 });
 
-export function blankShutOff(): z.infer<typeof shutOffSchema> {
+export function emptyEqualisation(): z.infer<typeof shutOffSchema> {
   return { seconds: entry("", "s"), met: null, takenAt: null };
 }

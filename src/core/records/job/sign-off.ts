@@ -43,6 +43,6 @@ export type Amendment = z.infer<typeof amendmentSchema>;
 
 export const amendmentsSchema = z.array(amendmentSchema).max(MOST_AMENDMENTS);
 
-export function blankSignOff(): z.infer<typeof signOffSchema> {
+export function emptySignOff(): z.infer<typeof signOffSchema> {
   return { technician: "", remark: "", signedAt: null, credentials: null };
 }

@@ -13,6 +13,6 @@ export const stationSchema = z.strictObject({
   charged: entrySchema,
 });
 
-export function blankStation(): z.infer<typeof stationSchema> {
+export function emptyStation(): z.infer<typeof stationSchema> {
   return { used: false, vacuum: entry("", "min"), result: null, charged: entry("", "g") };
 }

@@ -33,7 +33,7 @@ export const stepsSchema = z.strictObject(
   Object.fromEntries(stepIds.map((id) => [id, stepSchema])) as Record<StepId, typeof stepSchema>,
 );
 
-export function blankSteps(): z.infer<typeof stepsSchema> {
+export function emptySteps(): z.infer<typeof stepsSchema> {
   return Object.fromEntries(
     stepIds.map((step) => [step, { startedAt: null, doneAt: null, skipped: null, note: "" }]),
   ) as z.infer<typeof stepsSchema>;

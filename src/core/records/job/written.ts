@@ -11,6 +11,6 @@ export const words = z.string().max(4000);
 /** By the name of the field; an empty one is left out. */
 export const draftsSchema = z.record(z.string().max(200), z.string().max(200));
 
-export function blankDrafts(): z.infer<typeof draftsSchema> {
+export function emptyDrafts(): z.infer<typeof draftsSchema> {
   return {};
 }

@@ -86,18 +86,18 @@ export type CsvIssue =
   | { code: "columns"; missing: string[] }
   | { code: "row"; row: number; column: string; expected: string };
 
-export const BOOKS_CSV_LIMIT_BYTES = 60_000_000;
+export const LEDGER_CSV_LIMIT_BYTES = 60_000_000;
 
-export interface BooksInCsv {
+export interface LedgerInCsv {
   entries: StockEntry[];
   /** Lines of jobs: they come with their job's file, never from a table. */
   ofJobs: number;
 }
 
 /** The shop's own entries of a table that {@link linesCsv} wrote. The issue names the first row (the heading is row 1) and column that is wrong. */
-export function readLinesCsv(text: string): Result<BooksInCsv, CsvIssue> {
-  if (text.length > BOOKS_CSV_LIMIT_BYTES)
-    return fail({ code: "too-large", bytes: text.length, limitBytes: BOOKS_CSV_LIMIT_BYTES });
+export function readLinesCsv(text: string): Result<LedgerInCsv, CsvIssue> {
+  if (text.length > LEDGER_CSV_LIMIT_BYTES)
+    return fail({ code: "too-large", bytes: text.length, limitBytes: LEDGER_CSV_LIMIT_BYTES });
   const { data } = Papa.parse<string[]>(plainText(text), { skipEmptyLines: true });
   const head = (data[0] ?? []).map((name) => name.trim().toLowerCase());
   const missing = columns.filter((name) => !head.includes(name));
@@ -106,7 +106,7 @@ export function readLinesCsv(text: string): Result<BooksInCsv, CsvIssue> {
     Column,
     number
   >;
-  const found: BooksInCsv = { entries: [], ofJobs: 0 };
+  const found: LedgerInCsv = { entries: [], ofJobs: 0 };
   const seen = new Map<string, number>();
   for (const [i, cells] of data.slice(1).entries()) {
     const cell = (name: Column) => unguarded(cells[at[name]] ?? "");

@@ -79,7 +79,7 @@ export function stockEntry(id: string, at: string, what: NewStockEntry): StockEn
 }
 
 /** The entry that takes another back. */
-export function stockCounter(entry: StockEntry, id: string, at: string): StockEntry {
+export function stockReversal(entry: StockEntry, id: string, at: string): StockEntry {
   return { ...entry, id, at, from: entry.to, to: entry.from, counters: entry.id, remark: "" };
 }
 

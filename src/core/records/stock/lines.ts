@@ -2,7 +2,7 @@
  * The books of a whole shop: every entry of every job beside what the shop booked itself, as lines of one form. What each container holds, what
  * went where in a year, and whether the store adds up, is read off them. Masses g.
  */
-import { type Act, standing } from "../../charge/books/ledger";
+import { type Act, activeEntries } from "../../charge/books/ledger";
 import { cylinderFor } from "../../charge/identification";
 import type { Job } from "../job";
 import { workableRefrigerant } from "../job-label";
@@ -43,7 +43,7 @@ const outOfVehicle: readonly Act[] = ["recover", "recover-hoses", "take"];
 /** A job's entries with whose and what they are; a practice job has none in the books of the shop. */
 export function linesOfJob(job: Job): BookLine[] {
   if (isPractice(job)) return [];
-  const held = new Set(standing(job.ledger).map(({ id }) => id));
+  const held = new Set(activeEntries(job.ledger).map(({ id }) => id));
   const refrigerant = workableRefrigerant(job);
   const identified = identificationOf(job);
   // Foreign or impure, it goes into a cylinder of its own: none on the shelf takes it.
@@ -167,7 +167,7 @@ export interface YearOf {
 /** The calendar year of an instant, where this runs. */
 export const yearIn = (at: string) => String(new Date(at).getFullYear());
 
-const blankYear = (good: Good, kind: string | null): YearOf => ({
+const emptyYear = (good: Good, kind: string | null): YearOf => ({
   good,
   kind,
   openingG: 0,
@@ -207,7 +207,7 @@ export function yearOf(lines: readonly BookLine[], year: string, containers: rea
   const sums = new Map<string, YearOf>();
   const sum = (good: Good, kind: string | null) => {
     const key = `${good} ${kind}`;
-    const found = sums.get(key) ?? blankYear(good, kind);
+    const found = sums.get(key) ?? emptyYear(good, kind);
     sums.set(key, found);
     return found;
   };

@@ -3,12 +3,12 @@ import Papa from "papaparse";
 import { describe, expect, it } from "vitest";
 import { demoJobs } from "../../../demo/demo-jobs";
 import { entry } from "../../units/entry";
-import { countered, drawn, purgeBooked } from "../bookkeeping";
+import { drawn, purgeBooked, reversed } from "../bookkeeping";
 import type { Job } from "../job";
 import { visitOf } from "../visit";
 import { mostIn, newContainer, readContainer } from "./container";
 import { guarded, linesCsv, readLinesCsv, unguarded } from "./csv";
-import { countEntry, placeOf, readStockEntry, type StockEntry, stockActs, stockCounter, stockEntry } from "./entry";
+import { countEntry, placeOf, readStockEntry, type StockEntry, stockActs, stockEntry, stockReversal } from "./entry";
 import {
   CONTAMINATED,
   checkStock,
@@ -87,7 +87,7 @@ describe("the shelf", () => {
         });
         const held = (entries: StockEntry[]) => contents(linesOfStock(entries, byId)).get(cylinder.id);
         expect(held([start, counted])).toBe(foundG);
-        const back = stockCounter(counted, "b", at);
+        const back = stockReversal(counted, "b", at);
         expect(readStockEntry(back).ok).toBe(true);
         expect(held([start, counted, back])).toBe(bookG);
       }),
@@ -109,7 +109,7 @@ describe("the whole store", () => {
     acts.reduce<Job>(
       (now, { grams, back }) =>
         back && now.ledger.length > 0
-          ? countered(now, now.ledger.at(-1)!.id, at)
+          ? reversed(now, now.ledger.at(-1)!.id, at)
           : grams % 4 === 0
             ? purgeBooked(now, grams / 100, at)
             : drawn(now, "demo-can-a", Math.min(grams, 60), at),
@@ -141,7 +141,7 @@ describe("the whole store", () => {
     expect(gas).toMatchObject({ good: "refrigerant", kind: "R134a", receivedG: 12_000, recoveredG: 232, drawnG: 638 });
     expect(oil).toMatchObject({ good: "oil", kind: "PAG", drawnG: 90, recoveredG: 15 });
     expect(yearOf(lines, "2024")).toEqual([]);
-    const back = linesOfJob(countered(pickup, pickup.ledger.find(({ act }) => act === "charge")!.id, at));
+    const back = linesOfJob(reversed(pickup, pickup.ledger.find(({ act }) => act === "charge")!.id, at));
     expect(yearOf(back, "2026")[0]!.drawnG).toBe(0);
   });
 });
@@ -261,7 +261,7 @@ describe("what of the stock does not add up", () => {
     const less = countEntry("c2", at, cylinder.id, { bookG: 12_100, foundG: 12_040 })!;
     expect(found([came, more, less])).toEqual([{ code: "counts", moreG: 100, lessG: 60 }]);
     // Taken back it is no finding any more.
-    expect(found([came, more, stockCounter(more, "back", at)])).toEqual([]);
+    expect(found([came, more, stockReversal(more, "back", at)])).toEqual([]);
   });
 });
 
@@ -281,15 +281,15 @@ describe("a closed year", () => {
   it("does not change: a reversal made later counts in the year of its date", () => {
     const before = gas2026([came, used]);
     expect(before).toMatchObject({ openingG: 0, receivedG: 12_000, usedG: 300, closingG: 11_700 });
-    const late = stockCounter(used, "late", "2027-02-01T10:00:00.000Z");
+    const late = stockReversal(used, "late", "2027-02-01T10:00:00.000Z");
     expect(gas2026([came, used, late])).toEqual(before);
     expect(gas2027([came, used, late])).toMatchObject({ openingG: 11_700, usedG: -300, closingG: 12_000 });
     // Taken back within its year it counts for nothing.
-    const soon = stockCounter(used, "soon", "2026-10-01T10:00:00.000Z");
+    const soon = stockReversal(used, "soon", "2026-10-01T10:00:00.000Z");
     expect(gas2026([came, used, soon])).toMatchObject({ usedG: 0, closingG: 12_000 });
     const recount = countEntry("n", "2026-11-01T10:00:00.000Z", "cylinder", { bookG: 11_700, foundG: 11_650 })!;
     expect(gas2026([came, used, recount]).differenceG).toBe(-50);
-    const undone = stockCounter(recount, "u", "2027-03-01T10:00:00.000Z");
+    const undone = stockReversal(recount, "u", "2027-03-01T10:00:00.000Z");
     expect(gas2027([came, used, recount, undone]).differenceG).toBe(50);
   });
 
@@ -307,7 +307,7 @@ describe("a closed year", () => {
               to: placeOf(cylinder.id),
             });
             return back
-              ? [one, stockCounter(one, `b${i}`, new Date(on.getTime() + 200 * 86_400_000).toISOString())]
+              ? [one, stockReversal(one, `b${i}`, new Date(on.getTime() + 200 * 86_400_000).toISOString())]
               : [one];
           });
           const years = ["2025", "2026", "2027", "2028"].map((year) => yearOf(shelved(entries), year, shelf)[0]);

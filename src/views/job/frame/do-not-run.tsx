@@ -6,7 +6,7 @@ import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
-import { doNotRunWords } from "@/words/rest";
+import { doNotRunWords } from "@/words/static-pressure";
 import { stepPath } from "./steps";
 
 /** In place of a test of the running car, where its static pressure says that nothing carries the oil. */

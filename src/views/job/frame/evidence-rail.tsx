@@ -5,9 +5,9 @@ import { ChevronDown, ChevronRight } from "lucide-react";
 import { useState } from "react";
 import type { Cause } from "@/core/causes/catalogue";
 import { decide, isBeforeRanking } from "@/core/diagnosis/decide/decide";
-import { type RankedCause, type Verdict, warningOf } from "@/core/diagnosis/decide/verdict";
+import { type Diagnosis, type RankedCause, warningOf } from "@/core/diagnosis/decide/diagnosis";
 import type { StepId } from "@/core/records/job";
-import { useVerdict, useWording } from "@/session/session";
+import { useDiagnosis, useWording } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Explain } from "@/ui/explain";
 import { useFigures } from "@/ui/figures";
@@ -28,7 +28,7 @@ const SHOWN_ABOVE = 0.03;
 /** The rail that never leaves while there is something to find: causes with reasons, what is open, the next test. */
 export function EvidenceRail({ step }: { step: StepId }) {
   const figures = useFigures();
-  const { verdict, rows, live, failed } = useVerdict("verdict", "rows", "live", "failed");
+  const { verdict, rows, live, failed } = useDiagnosis("verdict", "rows", "live", "failed");
   const wording = useWording(figures);
   const [open, setOpen] = useState<Cause | null>(null);
   const shown = rows.slice(0, SHOWN).filter((row, i) => i === 0 || row.probability > SHOWN_ABOVE);
@@ -85,7 +85,7 @@ export function EvidenceRail({ step }: { step: StepId }) {
 }
 
 /** Warnings before any ranking: a stop, impossible readings, an empty or foreign circuit. */
-function First({ verdict, wording }: { verdict: Verdict; wording: Wording }) {
+function First({ verdict, wording }: { verdict: Diagnosis; wording: Wording }) {
   const decision = decide(verdict);
   if (!isBeforeRanking(decision)) return null;
   return (
@@ -97,7 +97,7 @@ function First({ verdict, wording }: { verdict: Verdict; wording: Wording }) {
 
 /** Shown while a new vehicle or day is simulated; it can be given up. */
 export function Progress() {
-  const { progress, cancel } = useVerdict("progress", "cancel");
+  const { progress, cancel } = useDiagnosis("progress", "cancel");
   if (progress === null) return null;
   const percent = Math.round(progress * 100);
   return (
@@ -122,7 +122,7 @@ const RIVAL = 0.4;
 const RIVAL_LEAST = 0.12;
 
 /** Causes that these readings cannot separate, and the best test. */
-export function Apart({ verdict, wording }: { verdict: Verdict; wording: Wording }) {
+export function Apart({ verdict, wording }: { verdict: Diagnosis; wording: Wording }) {
   const [first, ...others] = verdict.causes;
   if (!first || warningOf(verdict, "held-vacuum")) return null;
   const rivals = others.filter(({ probability: p }) => p > RIVAL_LEAST && p > RIVAL * first.probability);

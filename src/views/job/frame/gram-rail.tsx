@@ -11,9 +11,9 @@ import { hoseLossOf } from "@/core/records/job-rest";
 import { useJob } from "@/session/session";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
-import { booksName } from "@/words/books";
 import { chargeSentence } from "@/words/issues";
 import { lossSentence } from "@/words/leak";
+import { ledgerName } from "@/words/refrigerant-log";
 import { commonText } from "@/words/screens/common";
 import { gramRailText } from "@/words/screens/job-frame";
 import { OnHandPicture } from "./on-hand";
@@ -34,9 +34,9 @@ export function GramRail({ step }: { step: StepId }) {
   const gauge = hoseLossOf(job);
   const unfit = balance?.ok && chargeG !== null ? checkFits(balance.value, chargeG) : null;
   return (
-    <Rail label={booksName(figures)}>
+    <Rail label={ledgerName(figures)}>
       <Text as="h2" fontSize="17px" fontWeight="650">
-        {booksName(figures)}
+        {ledgerName(figures)}
       </Text>
       <div>
         <Row

@@ -13,13 +13,13 @@ import { blanksInUnits } from "@/core/records/unit-system";
 import { useChoices, useKnownChoices } from "@/session/choices";
 import {
   SessionProvider,
+  useDiagnosis,
   useJob,
   useJobActs,
   useJobOf,
   useJobState,
-  useRack,
   useSession,
-  useVerdict,
+  useSimulator,
 } from "@/session/session";
 import { useSoundReadings } from "@/session/sound-readings";
 import { AppFrame } from "@/ui/app-frame";
@@ -29,7 +29,7 @@ import { Locked } from "@/ui/locked";
 import { Notice } from "@/ui/notice";
 import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
-import { RackPanel } from "@/views/job/instruments/rack-panel";
+import { SimulatorPanel } from "@/views/job/instruments/simulator-panel";
 import { stepNames } from "@/words/job";
 import { commonText } from "@/words/screens/common";
 import { jobFrameText } from "@/words/screens/job-frame";
@@ -119,7 +119,7 @@ function LoadedJob({ id, step, children }: { id: string; step: StepId; children:
 /** Tells the diagnosis what this vehicle showed when it was sound. Apart from the frame, which a keystroke must not draw again. */
 function SoundReadings() {
   const { job } = useJob();
-  const { expectOf } = useVerdict("expectOf");
+  const { expectOf } = useDiagnosis("expectOf");
   const own = useSoundReadings(job);
   useEffect(() => expectOf(own), [expectOf, own]);
   return null;
@@ -134,8 +134,8 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
   // The sign-off step of a signed job locks its fields itself: from there it is amended and saved.
   const locked = !holds || (signedJob && step !== "sign-off");
   const { markStarted } = useJobActs();
-  const { status } = useRack("status");
-  const { judgeTest } = useVerdict("judgeTest");
+  const { status } = useSimulator("status");
+  const { judgeTest } = useDiagnosis("judgeTest");
   const router = useRouter();
   const open = (to: StepId) => router.push(stepPath(jobId, to));
 
@@ -187,8 +187,8 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
         header={
           <JobHeader
             step={step}
-            rackOpen={rackOpen}
-            onRack={signedJob ? undefined : () => setRackOpen(!rackOpen)}
+            simulatorOpen={rackOpen}
+            onSimulator={signedJob ? undefined : () => setRackOpen(!rackOpen)}
             undo={
               <>
                 {canUndo && <UndoButton undo={undo} />}
@@ -202,7 +202,7 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
         footer={status === "running" || status === "lost" ? <LiveStrip /> : undefined}
       >
         <Flex h="full" minH="0" direction="column">
-          {rackOpen && !signedJob && <RackPanel onClose={() => setRackOpen(false)} />}
+          {rackOpen && !signedJob && <SimulatorPanel onClose={() => setRackOpen(false)} />}
           <Grid
             flex="1"
             minH="0"

@@ -5,11 +5,11 @@ import { ChevronDown, ChevronUp, Plug, Unplug } from "lucide-react";
 import type { ReactNode } from "react";
 import type { StepId } from "@/core/records/job";
 import { labelOf } from "@/core/records/job-label";
-import { useJob, useJobState, useRack } from "@/session/session";
+import { useJob, useJobState, useSimulator } from "@/session/session";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { PracticeTag } from "@/views/workshop/practice-tag";
-import { type rackWords, sourceSentence } from "@/words/instruments";
+import { type simulatorWords, sourceSentence } from "@/words/instruments";
 import { circuitWords, refrigerantLabels } from "@/words/job";
 import { commonText } from "@/words/screens/common";
 import { jobHeaderText } from "@/words/screens/job-frame";
@@ -17,17 +17,17 @@ import { jobHeaderText } from "@/words/screens/job-frame";
 interface JobHeaderProps {
   step: StepId;
   /** The line of the instruments stands open below. */
-  rackOpen?: boolean;
-  onRack?: () => void;
+  simulatorOpen?: boolean;
+  onSimulator?: () => void;
   /** The button that takes the last change back, where there is one. */
   undo?: ReactNode;
 }
 
 /** The job in hand: vehicle, label, kind of circuit, sources. */
-export function JobHeader({ step, rackOpen = false, onRack, undo }: JobHeaderProps) {
+export function JobHeader({ step, simulatorOpen: rackOpen = false, onSimulator: onRack, undo }: JobHeaderProps) {
   const figures = useFigures();
   const { job } = useJob();
-  const rack = useRack("status", "source", "engine", "pace");
+  const rack = useSimulator("status", "source", "engine", "pace");
   const { desk } = useJobState("desk");
   const { intake } = job;
   const { chargeG, toleranceG } = labelOf(job);
@@ -79,7 +79,7 @@ export function JobHeader({ step, rackOpen = false, onRack, undo }: JobHeaderPro
 }
 
 interface SourcePillProps {
-  status: keyof typeof rackWords;
+  status: keyof typeof simulatorWords;
   words: string;
   open: boolean;
   onOpen?: () => void;

@@ -1,10 +1,10 @@
 "use client";
 
 import { useCallback } from "react";
-import { warningOf } from "@/core/diagnosis/decide/verdict";
+import { warningOf } from "@/core/diagnosis/decide/diagnosis";
 import { labelDoubts } from "@/core/records/label-check";
 import { visitsOfVehicle } from "@/data/jobs";
-import { useJob, useVerdict } from "@/session/session";
+import { useDiagnosis, useJob } from "@/session/session";
 import { useStored } from "@/session/stored";
 import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
@@ -15,7 +15,7 @@ import { doubtByReadings, LABEL_DOUBT, labelDoubtSentence } from "@/words/label"
 export function LabelDoubts({ proof = false }: { proof?: boolean }) {
   const figures = useFigures();
   const { job } = useJob();
-  const { verdict } = useVerdict("verdict");
+  const { verdict } = useDiagnosis("verdict");
   const { vehicle } = job.intake;
   const query = useCallback(() => visitsOfVehicle(vehicle), [vehicle]);
   const stored = useStored(query);

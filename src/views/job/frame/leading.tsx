@@ -2,7 +2,7 @@
 
 import { Flex } from "@chakra-ui/react";
 import { ChevronDown } from "lucide-react";
-import { useVerdict } from "@/session/session";
+import { useDiagnosis } from "@/session/session";
 import { Text } from "@/ui/text";
 import { causeName } from "@/words/causes";
 import { percentOf } from "@/words/diagnosis";
@@ -13,7 +13,7 @@ const LEADING = 2;
 
 /** Upright, the rail is below the work: what leads stands here, and a touch goes to its reasons. */
 export function Leading() {
-  const { rows } = useVerdict("rows");
+  const { rows } = useDiagnosis("rows");
   if (rows.length === 0) return null;
   const said = rows
     .slice(0, LEADING)

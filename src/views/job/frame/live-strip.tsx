@@ -9,7 +9,7 @@ import type { StreamState } from "@/core/readings/stream/stream-state";
 import type { Figures } from "@/core/units/figures";
 import { formatNumber, type UnitId } from "@/core/units/units";
 import type { LiveValues } from "@/session/live-store";
-import { useJobOf, useLiveOf, useRack, useSession } from "@/session/session";
+import { useJobOf, useLiveOf, useSession, useSimulator } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Explain } from "@/ui/explain";
 import { useFigures } from "@/ui/figures";
@@ -21,7 +21,7 @@ import { liveStripText } from "@/words/screens/job-frame";
 
 /** The numbers that move, always in the same place while instruments run. */
 export function LiveStrip() {
-  const { status, reason, stalledS, connect } = useRack("status", "reason", "stalledS", "connect");
+  const { status, reason, stalledS, connect } = useSimulator("status", "reason", "stalledS", "connect");
   const rackVehicle = useJobOf((job) => job.rackVehicle);
   const session = useSession();
   const streams = useLiveOf((live) => live !== null);

@@ -3,7 +3,7 @@
 import { Box } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { type Decision, decide } from "@/core/diagnosis/decide/decide";
-import type { Verdict } from "@/core/diagnosis/decide/verdict";
+import type { Diagnosis } from "@/core/diagnosis/decide/diagnosis";
 import type { NextTest, TestId } from "@/core/diagnosis/next-test/next-tests";
 import { channels } from "@/core/readings/channels";
 import { fields } from "@/core/records/fields";
@@ -69,7 +69,7 @@ const stepOfAct: Record<Decision["act"], StepId | null> = {
 };
 
 /** The one next act by a verdict, the test that comes first where there is one, and the way to begin it. Bound to G. */
-function useNextAct(verdict: Verdict): { decision: Decision; test: NextTest | null; begin: (() => void) | null } {
+function useNextAct(verdict: Diagnosis): { decision: Decision; test: NextTest | null; begin: (() => void) | null } {
   const { job } = useJob();
   const router = useRouter();
   const decision = decide(verdict);
@@ -86,7 +86,7 @@ function useNextAct(verdict: Verdict): { decision: Decision; test: NextTest | nu
 }
 
 interface NextActProps {
-  verdict: Verdict;
+  verdict: Diagnosis;
   wording: Wording;
 }
 

@@ -7,7 +7,7 @@ import { fields } from "@/core/records/fields";
 import { type Job, MOST_CONTAINERS } from "@/core/records/job";
 import { entry, entryOf } from "@/core/units/entry";
 import { useJob } from "@/session/session";
-import { useShelf } from "@/session/shelf";
+import { useStock } from "@/session/stock";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
@@ -39,7 +39,7 @@ export function OnHand() {
     ]);
   };
   const used = new Set(job.ledger.map(({ from }) => from));
-  const onShelf = useShelf(job).filter(({ container }) => !containers.some(({ id }) => id === container.id));
+  const onShelf = useStock(job).filter(({ container }) => !containers.some(({ id }) => id === container.id));
   return (
     <Card
       title={onHandText.cylindersAndCans}

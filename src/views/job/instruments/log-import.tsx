@@ -3,13 +3,13 @@
 import { fields } from "@/core/records/fields";
 import { workableRefrigerant } from "@/core/records/job-label";
 import { entryValue } from "@/core/units/entry";
-import { useJobOf, useRack } from "@/session/session";
+import { useJobOf, useSimulator } from "@/session/session";
 import { LogChooser } from "@/views/workshop/log-chooser";
 import { logImportText } from "@/words/screens/job-instruments";
 
 /** A log of real instruments, played as if it were live. */
 export function LogImport() {
-  const { connectLog } = useRack("connectLog");
+  const { connectLog } = useSimulator("connectLog");
   const refrigerant = useJobOf(workableRefrigerant);
   const altitudeM = useJobOf((job) => entryValue(fields.altitude, job.altitude));
   return (

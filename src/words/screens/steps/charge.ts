@@ -66,7 +66,7 @@ export const scalePanelText = {
   running: "Running",
 } as const;
 
-export const schoolsCardText = {
+export const methodsCardText = {
   chargeByOtherMethodsAt: (ambientC: string) => `Charge by other methods at ${ambientC}, simulated`,
   method: "Method",
   againstLabel: "Against label",

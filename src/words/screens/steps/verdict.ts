@@ -1,6 +1,6 @@
 /** Texts of the verdict step. */
 
-export const verdictStepText = {
+export const diagnosisStepText = {
   enterLabelAmbientAltitudeAnd:
     "Enter label, ambient, altitude and one running reading, or the static pressure of an empty circuit.",
   noDiagnosisWithoutReadings: "No diagnosis without readings",

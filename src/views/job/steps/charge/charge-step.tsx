@@ -25,7 +25,7 @@ import { ChargeBar } from "@/pictures/charge-bar";
 import { ChargeTrack } from "@/pictures/charge-track";
 import { useChargeAnswer } from "@/session/charge-answers";
 import type { Desk } from "@/session/desk-store";
-import { useAmbientC, useDesk, useJob, useRackOf, useSetPart } from "@/session/session";
+import { useAmbientC, useDesk, useJob, useSetPart, useSimulatorOf } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
@@ -48,9 +48,9 @@ import { chargeSentence } from "@/words/issues";
 import { chargeStepText } from "@/words/screens/steps/charge";
 import { gapList } from "@/words/steps";
 import { LedgerCard } from "./ledger-card";
+import { ChargingMethodsCard } from "./methods-card";
 import { PlanCards } from "./plan-cards";
 import { ScalePanel } from "./scale-panel";
-import { SchoolsCard } from "./schools-card";
 import { SurplusCard } from "./surplus-card";
 
 /** A workshop's scale: its smallest step and its gain. */
@@ -123,7 +123,7 @@ export function ChargeStep() {
           <Hoses />
         </>
       )}
-      <SchoolsCard />
+      <ChargingMethodsCard />
       <LedgerCard />
       <StepEnd step="charge" />
     </Stack>
@@ -247,7 +247,7 @@ function Hoses() {
   const hose = chargingHoseOf(job);
   const purgeG = entryValue(fields.purged, job.charge.purged);
   const booked = movedBy(job.ledger, "purge");
-  const flowing = useRackOf(({ latest }) => (latest?.valve ?? "shut") !== "shut");
+  const flowing = useSimulatorOf(({ latest }) => (latest?.valve ?? "shut") !== "shut");
   return (
     <Card title={chargeStepText.chargingHose}>
       <Flex gap="6" wrap="wrap">

@@ -2,15 +2,15 @@
 
 import { Flex, Table } from "@chakra-ui/react";
 import { format, parseISO } from "date-fns";
-import { type Act, balances, standing } from "@/core/charge/books/ledger";
-import { countered } from "@/core/records/bookkeeping";
+import { type Act, activeEntries, balances } from "@/core/charge/books/ledger";
+import { reversed } from "@/core/records/bookkeeping";
 import type { Job } from "@/core/records/job";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
-import { entrySummary } from "@/words/books";
+import { entrySummary } from "@/words/refrigerant-log";
 import { ledgerCardText } from "@/words/screens/steps/charge";
 
 /** The books of this job: every gram that moved. A wrong entry is answered by its opposite; none is ever taken out. */
@@ -18,7 +18,7 @@ export function LedgerCard() {
   const figures = useFigures();
   const { job, edit } = useJob();
   const { ledger } = job;
-  const held = new Set(standing(ledger).map(({ id }) => id));
+  const held = new Set(activeEntries(ledger).map(({ id }) => id));
   const sums = balances(ledger, "refrigerant");
   const off = [...sums.values()].reduce((sum, grams) => sum + grams, 0);
   if (ledger.length === 0) {
@@ -64,7 +64,7 @@ export function LedgerCard() {
                       figures.quantity(entry.grams, "g"),
                       format(parseISO(entry.at), "HH:mm:ss"),
                     )}
-                    onClick={() => edit((stored) => countered(stored, entry.id, new Date().toISOString()))}
+                    onClick={() => edit((stored) => reversed(stored, entry.id, new Date().toISOString()))}
                   >
                     {ledgerCardText.reverse}
                   </BenchButton>

@@ -6,7 +6,7 @@ import { checkTyped, type MassBalance } from "@/core/charge/books/mass-balance";
 import { DRAW_IN_S, WORTH_DRAWING_IN_G } from "@/core/charge/hose";
 import { EMPTY_BELOW_G } from "@/core/charge/plan/charge-plan";
 import { type ChargeAlarm, type ChargeSample, stateAlarms, type ValveAt } from "@/core/charge/scale/live-charge";
-import type { ChargeValve } from "@/core/instruments/rack";
+import type { ChargeValve } from "@/core/instruments/instrument-simulator";
 import { drawn, hoseAfter, hoseDrawnIn } from "@/core/records/bookkeeping";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
@@ -15,7 +15,7 @@ import type { Entry } from "@/core/units/entry";
 import { checkEntry } from "@/core/units/entry";
 import type { Desk, DeskIssue } from "@/session/desk-store";
 import { draftEntry, withDraftEntry } from "@/session/drafts";
-import { useDesk, useJob, useRack } from "@/session/session";
+import { useDesk, useJob, useSimulator } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
@@ -47,17 +47,17 @@ interface PanelProps {
 
 /** The live scale: which container stands on it, the valves, the call, the alarms. */
 export function ScalePanel({ balance, next }: PanelProps) {
-  const { status, source } = useRack("status", "source");
+  const { status, source } = useSimulator("status", "source");
   return status === "running" && source.kind === "rack" ? (
-    <RackScale balance={balance} next={next} />
+    <SimulatorScale balance={balance} next={next} />
   ) : (
     <TypedScale balance={balance} />
   );
 }
 
-function RackScale({ balance: found, next }: PanelProps) {
+function SimulatorScale({ balance: found, next }: PanelProps) {
   const figures = useFigures();
-  const rack = useRack("latest", "setEngine");
+  const rack = useSimulator("latest", "setEngine");
   const desk = useDesk("onScale", "live", "call", "drawInLeftS", "putOn", "open", "shut");
   const [refused, setRefused] = useState<string | null>(null);
   const { latest } = rack;

@@ -4,22 +4,22 @@ import { Flex } from "@chakra-ui/react";
 import { useState } from "react";
 import { taken } from "@/core/records/bookkeeping";
 import { fields } from "@/core/records/fields";
-import { useJobActs, useRack, useRackOf } from "@/session/session";
+import { useJobActs, useSimulator, useSimulatorOf } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { Text } from "@/ui/text";
 import { WriteDown } from "@/views/job/instruments/write-down";
-import { rackSentence } from "@/words/issues";
+import { simulatorSentence } from "@/words/issues";
 import { surplusCardText } from "@/words/screens/steps/charge";
 
 /** Over the label: what is too much comes out by weight, with the machine, never to the air. */
 export function SurplusCard({ overG }: { overG: number }) {
   const figures = useFigures();
   const { edit } = useJobActs();
-  const rack = useRack("status", "source", "machine", "setEngine", "tareMachine", "setMachine");
-  const shown = useRackOf(({ latest }) => latest?.recoveredG ?? 0);
+  const rack = useSimulator("status", "source", "machine", "setEngine", "tareMachine", "setMachine");
+  const shown = useSimulatorOf(({ latest }) => latest?.recoveredG ?? 0);
   const [refused, setRefused] = useState<string | null>(null);
   const connected = rack.status === "running" && rack.source.kind === "rack";
   const running = rack.machine === "recover";
@@ -27,11 +27,11 @@ export function SurplusCard({ overG }: { overG: number }) {
   const start = async () => {
     rack.setEngine("off");
     const issue = (await rack.tareMachine()) ?? (await rack.setMachine("recover"));
-    setRefused(issue ? rackSentence(issue) : null);
+    setRefused(issue ? simulatorSentence(issue) : null);
   };
   const stop = async () => {
     const issue = await rack.setMachine("off");
-    setRefused(issue ? rackSentence(issue) : null);
+    setRefused(issue ? simulatorSentence(issue) : null);
     // Whether or not it answered: this is what it had weighed.
     book(shown);
   };

@@ -8,7 +8,7 @@ import { type Job, MOST_MARKS } from "@/core/records/job";
 import { entryOf } from "@/core/units/entry";
 import { formatClock } from "@/core/units/units";
 import { keepChoices } from "@/session/choices";
-import { useDesk, useJob, useRack, useSession } from "@/session/session";
+import { useDesk, useJob, useSession, useSimulator } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
@@ -18,7 +18,7 @@ import { Text } from "@/ui/text";
 import { useTick } from "@/ui/tick";
 import { StepActs } from "@/views/job/frame/step-foot";
 import { WriteDown } from "@/views/job/instruments/write-down";
-import { rackSentence } from "@/words/issues";
+import { simulatorSentence } from "@/words/issues";
 import { pumpCardText } from "@/words/screens/steps/evacuate";
 import { holdLength, holdOf, holdOptions, targetNote } from "@/words/vacuum";
 
@@ -34,7 +34,7 @@ interface PumpCardProps {
 export function PumpCard({ target, holdS }: PumpCardProps) {
   const figures = useFigures();
   const { job, record, edit } = useJob();
-  const rack = useRack("status", "source", "latest", "setEngine", "setMachine");
+  const rack = useSimulator("status", "source", "latest", "setEngine", "setMachine");
   const desk = useDesk("vacuumClock");
   const { live: stream } = useSession();
   const [refused, setRefused] = useState<string | null>(null);
@@ -67,7 +67,7 @@ export function PumpCard({ target, holdS }: PumpCardProps) {
     rack.setEngine("off");
     if (connected) {
       const issue = await rack.setMachine("pump");
-      setRefused(issue ? rackSentence(issue) : null);
+      setRefused(issue ? simulatorSentence(issue) : null);
       if (issue) return;
     }
     const ambient = stream.getState().live?.values.ambient ?? null;
@@ -76,7 +76,7 @@ export function PumpCard({ target, holdS }: PumpCardProps) {
   const hold = async () => {
     if (connected) {
       const issue = await rack.setMachine("off");
-      setRefused(issue ? rackSentence(issue) : null);
+      setRefused(issue ? simulatorSentence(issue) : null);
       if (issue) return;
     }
     mark("hold", ({ lowest }) => (shown === null ? {} : { lowest: entryOf(shown, lowest.unit, decimals) }));

@@ -14,7 +14,7 @@ import { Caution, Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
-import { booksName } from "@/words/books";
+import { ledgerName } from "@/words/refrigerant-log";
 import { hookUpStepText } from "@/words/screens/steps/hook-up";
 import { hookUpCheckWords } from "@/words/steps";
 
@@ -135,7 +135,7 @@ function HoseLoss({ job }: { job: Job }) {
           />
           <Box h="3" />
           <Notice tone="wait" title={hookUpStepText.drainTheHighHoseBefore}>
-            {hookUpStepText.closeTheHighSideCoupler(booksName(figures))}
+            {hookUpStepText.closeTheHighSideCoupler(ledgerName(figures))}
           </Notice>
         </Box>
       )}

@@ -9,7 +9,7 @@ import { type Job, type LeakCheck, type LeakStage, MOST_CHECKS, MOST_PHOTOS, typ
 import { circuitContents } from "@/core/records/job-leak";
 import { reasonOf } from "@/core/result";
 import { type Entry, entry, entryOf } from "@/core/units/entry";
-import { useJob, useRack } from "@/session/session";
+import { useJob, useSimulator } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
 import { FilesButton } from "@/ui/file-button";
@@ -33,7 +33,7 @@ interface PlaceCheckProps {
 export function PlaceCheck({ place, stage, step, next }: PlaceCheckProps) {
   const { job, edit } = useJob();
   const figures = useFigures();
-  const rack = useRack("status", "source", "sniff");
+  const rack = useSimulator("status", "source", "sniff");
   const here = job.leak.checks.filter((check) => check.place === place && check.stage === stage);
   const full = job.leak.checks.length >= MOST_CHECKS;
   const contents = circuitContents(job);

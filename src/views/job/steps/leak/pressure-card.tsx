@@ -10,7 +10,7 @@ import { drawnPressureTest, judgedPressureTest, smallestOfTest } from "@/core/re
 import { entryOf, entryValue } from "@/core/units/entry";
 import { formatClock } from "@/core/units/units";
 import { PressureTrace } from "@/pictures/pressure-trace";
-import { useDesk, useJob, useLiveOf, useRack } from "@/session/session";
+import { useDesk, useJob, useLiveOf, useSimulator } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
@@ -20,7 +20,7 @@ import { Measure } from "@/ui/measure";
 import { Caution, Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
-import { rackSentence } from "@/words/issues";
+import { simulatorSentence } from "@/words/issues";
 import { leakFigure, leakWords, pressureTestProblem, pressureTestWords, safetyText, testGasLabels } from "@/words/leak";
 
 type Test = Job["leak"]["test"];
@@ -121,7 +121,7 @@ export function PressureCard() {
 /** Fill, begin, end, let out: on the simulated rack, or by gauges that a log plays. */
 function LiveTest({ limitKpa }: { limitKpa: number | null }) {
   const { job, record } = useJob();
-  const rack = useRack("status", "source", "setEngine", "pressurise", "releaseTestGas");
+  const rack = useSimulator("status", "source", "setEngine", "pressurise", "releaseTestGas");
   const desk = useDesk("pressureClock");
   const [refused, setRefused] = useState<string | null>(null);
   const { test } = job.leak;
@@ -137,11 +137,11 @@ function LiveTest({ limitKpa }: { limitKpa: number | null }) {
     if (limitKpa === null) return;
     rack.setEngine("off");
     const issue = await rack.pressurise(limitKpa, limitKpa);
-    setRefused(issue ? rackSentence(issue) : null);
+    setRefused(issue ? simulatorSentence(issue) : null);
   };
   const release = async () => {
     const issue = await rack.releaseTestGas();
-    setRefused(issue ? rackSentence(issue) : null);
+    setRefused(issue ? simulatorSentence(issue) : null);
   };
   const change = (now: Partial<Test>) =>
     record((stored) => ({ ...stored, leak: { ...stored.leak, test: { ...stored.leak.test, ...now } } }));

@@ -5,7 +5,7 @@ import { correctionOf } from "@/core/charge/correction";
 import { endSdG } from "@/core/charge/scale/live-charge";
 import { labelOf } from "@/core/records/job-label";
 import { balanceOf } from "@/core/records/job-readings";
-import { useJob, useVerdict } from "@/session/session";
+import { useDiagnosis, useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
@@ -21,7 +21,7 @@ const AIR = 0.1;
 export function CorrectionCard() {
   const figures = useFigures();
   const { job, edit } = useJob();
-  const { verdict } = useVerdict("verdict");
+  const { verdict } = useDiagnosis("verdict");
   const { chargeG, toleranceG } = labelOf(job);
   if (chargeG === null || toleranceG === null) return null;
   const leading = verdict?.causes[0];

@@ -4,14 +4,14 @@ import { Flex, Grid, Stack } from "@chakra-ui/react";
 import { format } from "date-fns";
 import { useMemo, useState } from "react";
 import { judgeRecovery, REBOUND_KPA } from "@/core/charge/recovery";
-import type { RackIssue } from "@/core/instruments/rack";
+import type { SimulatorIssue } from "@/core/instruments/instrument-simulator";
 import { booked } from "@/core/records/bookkeeping";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { balanceOf, recoveredOf } from "@/core/records/job-readings";
 import { nothingToRecover } from "@/core/records/run-sheet";
 import { entryOf } from "@/core/units/entry";
-import { useJob, useRack, useSetPart } from "@/session/session";
+import { useJob, useSetPart, useSimulator } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
@@ -22,7 +22,7 @@ import { Text } from "@/ui/text";
 import { LabelDoubts } from "@/views/job/frame/label-doubts";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { StepActs } from "@/views/job/frame/step-foot";
-import { chargeSentence, rackSentence } from "@/words/issues";
+import { chargeSentence, simulatorSentence } from "@/words/issues";
 import { nothingToRecoverWords, recoveryWords } from "@/words/recover";
 import { commonText } from "@/words/screens/common";
 import { recoverStepText } from "@/words/screens/steps/recover";
@@ -119,7 +119,16 @@ function recoveredBooked(job: Job, grams: number, oilG: number | null): Job {
 function MachineCard({ disabled }: { disabled: boolean }) {
   const figures = useFigures();
   const { job, edit } = useJob();
-  const rack = useRack("status", "source", "samples", "latest", "machine", "setEngine", "tareMachine", "setMachine");
+  const rack = useSimulator(
+    "status",
+    "source",
+    "samples",
+    "latest",
+    "machine",
+    "setEngine",
+    "tareMachine",
+    "setMachine",
+  );
   const [refused, setRefused] = useState<string | null>(null);
   const { samples, latest } = rack;
   const state = useMemo(
@@ -157,7 +166,7 @@ function MachineCard({ disabled }: { disabled: boolean }) {
       </Notice>
     );
   }
-  const answered = (issue: RackIssue | null) => setRefused(issue ? rackSentence(issue) : null);
+  const answered = (issue: SimulatorIssue | null) => setRefused(issue ? simulatorSentence(issue) : null);
   const running = rack.machine === "recover";
   const shown = latest.recoveredG;
   const start = async () => {

@@ -10,7 +10,7 @@ import { foreignOf, restOf } from "@/core/records/job-rest";
 import { gapsOf } from "@/core/records/run-sheet";
 import { entryOf, entryValue } from "@/core/units/entry";
 import { SaturationChart } from "@/pictures/saturation-chart";
-import { useJob, useLiveOf, useRack, useSession, useSetPart } from "@/session/session";
+import { useJob, useLiveOf, useSession, useSetPart, useSimulator } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
@@ -22,15 +22,15 @@ import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { StepActs } from "@/views/job/frame/step-foot";
 import { foreignSentence } from "@/words/diagnosis";
-import { restWords } from "@/words/rest";
 import { restStepText } from "@/words/screens/steps/rest";
+import { restWords } from "@/words/static-pressure";
 import { gapList } from "@/words/steps";
 
 export function RestStep() {
   const figures = useFigures();
   const accuracy = useAccuracy();
   const { job, edit } = useJob();
-  const { engine } = useRack("engine");
+  const { engine } = useSimulator("engine");
   const streams = useLiveOf((live) => live !== null);
   const { live: stream } = useSession();
   const answer = restOf(job, accuracy);

@@ -12,7 +12,7 @@ import { hasReadings, readingFileOf, type TestName, withSetting } from "@/core/r
 import { type Entry, entry, entryOf } from "@/core/units/entry";
 import { formatClock, type UnitId } from "@/core/units/units";
 import type { LiveValues } from "@/session/live-store";
-import { useJob, useLive, useRack, useSession } from "@/session/session";
+import { useJob, useLive, useSession, useSimulator } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
 import { useShortcuts } from "@/ui/shortcuts";
@@ -47,7 +47,7 @@ function impossibleNow(job: Job, which: TestName, setting: 0 | 1, { values, humi
 export function CaptureBar({ which }: { which: TestName }) {
   const figures = useFigures();
   const { job, edit } = useJob();
-  const rack = useRack("engine", "stalledS", "latest", "settingSince", "source", "note");
+  const rack = useSimulator("engine", "stalledS", "latest", "settingSince", "source", "note");
   const session = useSession();
   const live = useLive();
   const running = rack.engine !== "off";

@@ -10,7 +10,7 @@ import {
 import { fields } from "@/core/records/fields";
 import { type Entry, entry, entryOf, entryValue } from "@/core/units/entry";
 import type { Expected } from "@/session/expected";
-import { useJob, useRack } from "@/session/session";
+import { useJob, useSimulator } from "@/session/session";
 import { useFigures } from "@/ui/figures";
 
 interface Spots {
@@ -27,7 +27,7 @@ interface Spots {
 export function useSpots(expected: Expected | null): Spots {
   const figures = useFigures();
   const { job, edit } = useJob();
-  const { canSpot, engine, spot } = useRack("canSpot", "engine", "spot");
+  const { canSpot, engine, spot } = useSimulator("canSpot", "engine", "spot");
   const places = placesOf(job.intake.metering ?? "expansion-valve");
   const entryAt = (place: LinePlace): Entry =>
     job.lines.spots.find((spot) => spot.place === place)?.temperature ?? entry("", figures.unit("degC"));

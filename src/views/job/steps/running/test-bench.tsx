@@ -7,11 +7,11 @@ import { workableRefrigerant } from "@/core/records/job-label";
 import { deriveFor, newestValues, type TestName } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import { formatNumber, formatQuantity } from "@/core/units/units";
-import { AgainstBands } from "@/pictures/against-bands";
+import { ExpectedRows } from "@/pictures/expected-rows";
 import { Towers } from "@/pictures/towers";
 import { Trace } from "@/pictures/trace";
 import type { Expected } from "@/session/expected";
-import { useJob, useLive, useRack, useRackOf } from "@/session/session";
+import { useJob, useLive, useSimulator, useSimulatorOf } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
@@ -36,7 +36,7 @@ const besideTowers = { base: "1fr", md: "226px minmax(0, 1fr)" };
 
 /** A running test: with instruments, what they show and the act on one screen; without, the table to type into. */
 export function TestBench({ which, expected, children }: TestBenchProps) {
-  const streams = useRackOf(({ status }) => status === "running");
+  const streams = useSimulatorOf(({ status }) => status === "running");
   return streams ? (
     <>
       <CaptureBar which={which} />
@@ -70,14 +70,14 @@ export function TestBench({ which, expected, children }: TestBenchProps) {
 /** Both gauges, live or typed last, with the expected range. */
 function BothSides({ which, expected }: TestBenchProps) {
   const { job } = useJob();
-  const { samples, engine } = useRack("samples", "engine");
+  const { samples, engine } = useSimulator("samples", "engine");
   const live = useLive();
   const refrigerant = workableRefrigerant(job);
   const shop = useShopChart(
     refrigerant,
     live?.values.ambient ?? (live === null ? entryValue(fields.ambient, job[which].ambient) : null),
   );
-  const bands = useBandsNow(expected);
+  const bands = useExpectedNow(expected);
   const typed = newestValues(job[which]);
   const recent = samples.slice(-120);
   const range = (key: "low" | "high") => {
@@ -112,8 +112,8 @@ function BothSides({ which, expected }: TestBenchProps) {
 }
 
 /** Bands are for a running circuit: at a standstill there is nothing to hold against them. */
-function useBandsNow(expected: Expected | null) {
-  const stands = useRackOf(({ status, engine }) => status === "running" && engine === "off");
+function useExpectedNow(expected: Expected | null) {
+  const stands = useSimulatorOf(({ status, engine }) => status === "running" && engine === "off");
   return stands ? null : (expected?.ranges.ranges ?? null);
 }
 
@@ -123,7 +123,7 @@ function Against({ which, expected }: TestBenchProps) {
   const { job } = useJob();
   const accuracy = useAccuracy();
   const live = useLive();
-  const bands = useBandsNow(expected);
+  const bands = useExpectedNow(expected);
   const typed = newestValues(job[which]);
   const refrigerant = workableRefrigerant(job);
   const ambientC = live === null ? entryValue(fields.ambient, job[which].ambient) : live.values.ambient;
@@ -140,7 +140,7 @@ function Against({ which, expected }: TestBenchProps) {
           : testBenchText.expectedRange
       }
     >
-      <AgainstBands
+      <ExpectedRows
         bands={bands}
         ownTests={expected?.ranges.ownTests ?? 0}
         live={
@@ -156,7 +156,7 @@ function Against({ which, expected }: TestBenchProps) {
 }
 
 function LiveTrace() {
-  const { trace, latest } = useRack("trace", "latest");
+  const { trace, latest } = useSimulator("trace", "latest");
   return (
     <Card tight>
       <Trace trace={trace} latest={latest} low>
@@ -175,7 +175,7 @@ const marks = [
 ] as const;
 
 function MarkBar() {
-  const { note } = useRack("note");
+  const { note } = useSimulator("note");
   return (
     <Flex gap="1.5" wrap="wrap" align="center" mt="1">
       <Text fontSize="14px" color="soft" me="1">

@@ -14,7 +14,7 @@ import type { Figures } from "@/core/units/figures";
 import { CircuitBoard, type Filling } from "@/pictures/circuit-board";
 import type { Tap, TapId } from "@/pictures/circuit-taps";
 import type { Expected } from "@/session/expected";
-import { useJob, useLive, useRack, useSetPart } from "@/session/session";
+import { useJob, useLive, useSetPart, useSimulator } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
@@ -59,7 +59,7 @@ export function TestBoard({ which, expected }: { which: TestName; expected: Expe
   const accuracy = useAccuracy();
   const { job } = useJob();
   const live = useLive();
-  const { latest, engine } = useRack("latest", "engine");
+  const { latest, engine } = useSimulator("latest", "engine");
   const [tapped, setTapped] = useState<TapId | null>(null);
   const [part, setPart] = useState<PartId | null>(null);
   const [noting, setNoting] = useState(false);

@@ -10,7 +10,7 @@ import type { TestSetting } from "@/core/records/job";
 import { deriveFor, settingValues, type TestName, withSetting, withTyped } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import { type UnitId, unitsOf } from "@/core/units/units";
-import { useJob, useRack, useSetPart, useVerdict } from "@/session/session";
+import { useDiagnosis, useJob, useSetPart, useSimulator } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
@@ -44,7 +44,7 @@ export function Conditions({ which }: { which: TestName }) {
   const { job, edit } = useJob();
   const test = job[which];
   const set = useSetPart(which);
-  const { setBlower } = useRack("setBlower");
+  const { setBlower } = useSimulator("setBlower");
   return (
     <Card title={testFormText.conditions}>
       <Grid templateColumns={{ base: "1fr 1fr", md: "repeat(3, 1fr)" }} gap="3" alignItems="start">
@@ -148,7 +148,7 @@ function Readings({ which }: { which: TestName }) {
   const seldom = seldomChannels.filter(
     (id) => id !== "command" || ["variable-external", null].includes(job.intake.compressor),
   );
-  const { verdict } = useVerdict("verdict");
+  const { verdict } = useDiagnosis("verdict");
   // The most useful additional readings are shown unasked.
   const best = verdict?.nextTests[0]?.reads ?? [];
   const asked = seldom.some((id) => best.some((path) => path.endsWith(channels[id].field)));

@@ -2,14 +2,14 @@
 
 import { Flex, Grid, Stack } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
-import type { RackSample } from "@/core/instruments/rack";
+import type { SimulatorSample } from "@/core/instruments/instrument-simulator";
 import {
   followShutOff,
   judgeShutOff,
   LONGEST_WAIT_S,
   type ShutOffSample,
   type ShutOffState,
-  usualMeetS,
+  usualEqualisationS,
 } from "@/core/readings/stream/shut-off";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
@@ -18,7 +18,7 @@ import { emptyOf } from "@/core/records/job-rest";
 import { entryOf } from "@/core/units/entry";
 import { formatClock, formatNumber } from "@/core/units/units";
 import { Trace } from "@/pictures/trace";
-import { useJob, useJobActs, useJobOf, useRack, useRackOf, useSetPart } from "@/session/session";
+import { useJob, useJobActs, useJobOf, useSetPart, useSimulator, useSimulatorOf } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
@@ -34,12 +34,12 @@ import { StepActs } from "@/views/job/frame/step-foot";
 import { jobFileName } from "@/words/job";
 import { commonText } from "@/words/screens/common";
 import { shutOffStepText } from "@/words/screens/steps/shut-off";
-import { shutOffVerdicts, shutOffWords } from "@/words/tests";
+import { equalisationResults, shutOffWords } from "@/words/tests";
 
 /** The sides since the stop, as they stream; the time is written down once it is decided. */
 function LiveShutOff() {
   const { record, edit } = useJobActs();
-  const { samples, trace, latest, setEngine } = useRack("samples", "trace", "latest", "setEngine");
+  const { samples, trace, latest, setEngine } = useSimulator("samples", "trace", "latest", "setEngine");
   const metering = useJobOf((job) => job.intake.metering);
   const state = followShutOff(samples.flatMap(bothSides));
   const decided = state.state === "met" || state.state === "never";
@@ -87,7 +87,7 @@ function takenNow(seconds: number, met: boolean): Job["shutOff"] {
 
 export function ShutOffStep() {
   const { job } = useJob();
-  const live = useRackOf(({ status }) => status === "running");
+  const live = useSimulatorOf(({ status }) => status === "running");
   const set = useSetPart("shutOff");
   const answer = equaliseOf(job);
   const { metering } = job.intake;
@@ -132,10 +132,10 @@ export function ShutOffStep() {
           title={`${answer.equalised ? shutOffStepText.equalisedAfter : shutOffStepText.stillApartAfter} ${formatNumber(answer.seconds, "s")} s`}
         >
           {shutOffStepText.usualExpansionValveToS(
-            usualMeetS["expansion-valve"].from,
-            usualMeetS["expansion-valve"].to,
-            usualMeetS["orifice-tube"].from,
-            usualMeetS["orifice-tube"].to,
+            usualEqualisationS["expansion-valve"].from,
+            usualEqualisationS["expansion-valve"].to,
+            usualEqualisationS["orifice-tube"].from,
+            usualEqualisationS["orifice-tube"].to,
           )}
         </Notice>
       )}
@@ -182,7 +182,7 @@ function HandClock({ onMet }: { onMet: (seconds: number, met: boolean) => void }
 }
 
 /** Moments at which engine speed and both sides were read; without a speed the engine is taken to run. */
-function bothSides({ time, rpm, low, high }: RackSample): ShutOffSample[] {
+function bothSides({ time, rpm, low, high }: SimulatorSample): ShutOffSample[] {
   return low === null || high === null ? [] : [{ time, rpm: rpm ?? 800, low, high }];
 }
 
@@ -196,7 +196,7 @@ function Watch({
   onStop: () => void;
 }) {
   const figures = useFigures();
-  const usual = metering === null ? null : usualMeetS[metering];
+  const usual = metering === null ? null : usualEqualisationS[metering];
   const { title, detail } = shutOffWords(state, figures);
   return (
     <Card>
@@ -243,7 +243,7 @@ function Answer({
   equalised: boolean;
   metering: NonNullable<Job["intake"]["metering"]>;
 }) {
-  const { tone, title, text } = shutOffVerdicts[judgeShutOff(metering, seconds, equalised)];
+  const { tone, title, text } = equalisationResults[judgeShutOff(metering, seconds, equalised)];
   return (
     <Notice
       tone={tone}

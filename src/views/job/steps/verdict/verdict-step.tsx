@@ -5,12 +5,12 @@ import Link from "next/link";
 import { useState } from "react";
 import type { Cause } from "@/core/causes/catalogue";
 import { type Decision, decide, isBeforeRanking, isWorthwhile } from "@/core/diagnosis/decide/decide";
-import { type RankedCause, type Verdict, type Warning, warningOf } from "@/core/diagnosis/decide/verdict";
+import { type Diagnosis, type RankedCause, type Warning, warningOf } from "@/core/diagnosis/decide/diagnosis";
 import type { EvidenceRow, ReasonQuantity } from "@/core/diagnosis/explain/reasons";
 import { gapsOf } from "@/core/records/run-sheet";
 import { EvidenceRows } from "@/pictures/evidence-rows";
 import { RankingHistory } from "@/pictures/ranking-history";
-import { useJobOf, useVerdict, useWording } from "@/session/session";
+import { useDiagnosis, useJobOf, useWording } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
@@ -31,7 +31,7 @@ import {
 import { noticeWords } from "@/words/notices";
 import { evidenceWords } from "@/words/reasons";
 import { commonText } from "@/words/screens/common";
-import { verdictStepText } from "@/words/screens/steps/verdict";
+import { diagnosisStepText } from "@/words/screens/steps/verdict";
 
 const actTones: Record<Decision["act"], "act" | "wait" | "done"> = {
   stop: "act",
@@ -83,9 +83,9 @@ const LISTED = 0.01;
 
 const keyOf = (warning: Warning) => JSON.stringify(warning);
 
-export function VerdictStep() {
+export function DiagnosisStep() {
   const figures = useFigures();
-  const { verdict, rows, history, failed } = useVerdict("verdict", "rows", "history", "failed");
+  const { verdict, rows, history, failed } = useDiagnosis("verdict", "rows", "history", "failed");
   const wording = useWording(figures);
   const jobId = useJobOf(({ id }) => id);
   const judgeable = useJobOf((job) => gapsOf(job, "verdict").length === 0);
@@ -104,8 +104,8 @@ export function VerdictStep() {
     return (
       <Stack gap="3.5" maxW="1180px">
         <Progress />
-        <Notice title={verdictStepText.noDiagnosisWithoutReadings}>
-          {verdictStepText.enterLabelAmbientAltitudeAnd}
+        <Notice title={diagnosisStepText.noDiagnosisWithoutReadings}>
+          {diagnosisStepText.enterLabelAmbientAltitudeAnd}
         </Notice>
         <StepEnd step="verdict" also={unanswered} />
       </Stack>
@@ -150,7 +150,7 @@ export function VerdictStep() {
         <Tests verdict={verdict} wording={wording} />
         {verdict.charge && <Amount charge={verdict.charge} />}
         {history.length > 1 && (
-          <Card title={verdictStepText.rankingOverTime}>
+          <Card title={diagnosisStepText.rankingOverTime}>
             <RankingHistory history={history} />
           </Card>
         )}
@@ -161,7 +161,7 @@ export function VerdictStep() {
         </Text>
       ))}
       <BenchButton asChild kind="quiet" alignSelf="start">
-        <Link href={`/bench?job=${encodeURIComponent(jobId)}`}>{verdictStepText.tryOnBench}</Link>
+        <Link href={`/bench?job=${encodeURIComponent(jobId)}`}>{diagnosisStepText.tryOnBench}</Link>
       </BenchButton>
       <StepEnd step="verdict" later={decision.act !== "stop"} />
     </Stack>
@@ -176,7 +176,7 @@ function amountOf({ cause, severity }: RankedCause, { reason }: Decision, wordin
 }
 
 interface OtherCausesProps {
-  verdict: Verdict;
+  verdict: Diagnosis;
   rows: readonly RankedCause[];
   wording: Wording;
 }
@@ -185,7 +185,7 @@ interface OtherCausesProps {
 function OtherCauses({ verdict, rows, wording }: OtherCausesProps) {
   const [open, setOpen] = useState<Cause | null>(null);
   return (
-    <Card title={verdictStepText.possibleCauses}>
+    <Card title={diagnosisStepText.possibleCauses}>
       <Apart verdict={verdict} wording={wording} />
       {rows
         .filter(({ probability }) => probability > LISTED)
@@ -204,13 +204,13 @@ function OtherCauses({ verdict, rows, wording }: OtherCausesProps) {
 }
 
 /** Tests that are worth their minutes first; of the others it is said that they would not change the act. */
-function Tests({ verdict, wording }: { verdict: Verdict; wording: Wording }) {
+function Tests({ verdict, wording }: { verdict: Diagnosis; wording: Wording }) {
   const [worth, idle] = [true, false].map((kind) => verdict.nextTests.filter((one) => isWorthwhile(one) === kind));
   const would = idle!.filter(({ changesAct }) => changesAct);
   const wouldNot = idle!.filter(({ changesAct }) => !changesAct);
   if (verdict.nextTests.length === 0) return null;
   return (
-    <Card title={verdictStepText.nextTests}>
+    <Card title={diagnosisStepText.nextTests}>
       {worth!.slice(0, 4).map((test) => (
         <Box key={test.test} py="2" borderTopWidth="1px" borderColor="line">
           <Text fontWeight="600">{testSentence(test.test, wording)}</Text>
@@ -224,13 +224,13 @@ function Tests({ verdict, wording }: { verdict: Verdict; wording: Wording }) {
           </Box>
         </Box>
       ))}
-      <TestList title={verdictStepText.couldChangeTheActionBut} tests={would} wording={wording} />
-      <TestList title={verdictStepText.wouldNotChangeTheAction} tests={wouldNot} wording={wording} />
+      <TestList title={diagnosisStepText.couldChangeTheActionBut} tests={would} wording={wording} />
+      <TestList title={diagnosisStepText.wouldNotChangeTheAction} tests={wouldNot} wording={wording} />
     </Card>
   );
 }
 
-function TestList({ title, tests, wording }: { title: string; tests: Verdict["nextTests"]; wording: Wording }) {
+function TestList({ title, tests, wording }: { title: string; tests: Diagnosis["nextTests"]; wording: Wording }) {
   if (tests.length === 0) return null;
   return (
     <Box py="2" borderTopWidth="1px" borderColor="line">
@@ -238,27 +238,27 @@ function TestList({ title, tests, wording }: { title: string; tests: Verdict["ne
         {title}
       </Text>
       <Text fontSize="15px">
-        {tests.map(({ test, minutes }) => verdictStepText.min(testSentence(test, wording), minutes)).join(" · ")}
+        {tests.map(({ test, minutes }) => diagnosisStepText.min(testSentence(test, wording), minutes)).join(" · ")}
       </Text>
     </Box>
   );
 }
 
-function Amount({ charge }: { charge: NonNullable<Verdict["charge"]> }) {
+function Amount({ charge }: { charge: NonNullable<Diagnosis["charge"]> }) {
   const figures = useFigures();
   return (
     <Card title={commonText.charge}>
       <Text fontSize="28px" fontWeight="650">
         {charge.weighed
           ? `${figures.quantity(charge.medianG, "g")}, weighed`
-          : verdictStepText.to(figures.number(charge.lowG, "g"), figures.quantity(charge.highG, "g"))}
+          : diagnosisStepText.to(figures.number(charge.lowG, "g"), figures.quantity(charge.highG, "g"))}
       </Text>
       <Text color="soft">
         {charge.weighed
-          ? verdictStepText.recoveredAndWeighed
+          ? diagnosisStepText.recoveredAndWeighed
           : charge.identified
-            ? verdictStepText.theReadingsGiveANarrow
-            : verdictStepText.theReadingsFitAllOf}
+            ? diagnosisStepText.theReadingsGiveANarrow
+            : diagnosisStepText.theReadingsFitAllOf}
       </Text>
     </Card>
   );

@@ -1,25 +1,25 @@
 /** Weighs one test of the job whenever its readings change, in a worker; while needles move they stand in for what is not taken yet. */
 import { createStore, type StoreApi } from "zustand/vanilla";
 import type { Cause } from "@/core/causes/catalogue";
+import type { Diagnosis, RankedCause, RankingMoment } from "@/core/diagnosis/decide/diagnosis";
 import { stableOrder } from "@/core/diagnosis/decide/stable-order";
-import type { RankedCause, RankingMoment, Verdict } from "@/core/diagnosis/decide/verdict";
 import { preparationKey } from "@/core/diagnosis/diagnose";
 import type { SoundReading } from "@/core/diagnosis/explain/sound-vehicles";
 import { takenChannels } from "@/core/readings/channels";
 import type { ReadingFile } from "@/core/readings/file/reading-file";
 import { cycleOfStream } from "@/core/readings/stream/judged-stream";
 import type { Job } from "@/core/records/job";
-import { hasReadings, type Needles, readingFilesOf, type TestName } from "@/core/records/job-readings";
+import { hasReadings, type RunningReadings, readingFilesOf, type TestName } from "@/core/records/job-readings";
 import { emptyOf } from "@/core/records/job-rest";
 import type { DiagnosisConnection } from "@/worker/diagnosis-client";
 import { workerHealth } from "@/worker/worker-health";
 import type { JobStore } from "./job-store";
 import type { LiveStore, LiveValues } from "./live-store";
-import type { Rack, RackStore } from "./rack-store";
+import type { Simulator, SimulatorStore } from "./simulator-store";
 
-export interface VerdictState {
+export interface DiagnosisState {
   which: TestName;
-  verdict: Verdict | null;
+  verdict: Diagnosis | null;
   /** Causes in an order that does not jump about. */
   rows: readonly RankedCause[];
   /** Share simulated; null when nothing is being simulated. */
@@ -36,7 +36,7 @@ export interface VerdictState {
   expectOf: (own: readonly SoundReading[]) => void;
 }
 
-export interface VerdictStore extends StoreApi<VerdictState> {
+export interface DiagnosisStore extends StoreApi<DiagnosisState> {
   start: () => () => void;
 }
 
@@ -47,17 +47,17 @@ const LIVE_EVERY_MS = 900;
 /** Moments of the ranking kept, and the change that makes a new one. */
 const MOST_MOMENTS = 120;
 const MOMENT_CHANGE = 0.03;
-const VERDICT_MEASURE = "evrid-verdict";
+const DIAGNOSIS_MEASURE = "evrid-verdict";
 
 const unweighed = { verdict: null, rows: [], progress: null, failed: false, live: false, history: [] } as const;
 
-export function createVerdictStore(
+export function createDiagnosisStore(
   jobs: JobStore,
-  rack: RackStore,
+  rack: SimulatorStore,
   lives: LiveStore,
   connect: () => DiagnosisConnection,
   clock: () => number,
-): VerdictStore {
+): DiagnosisStore {
   const connection = connect();
   let asked = { key: null as string | null, at: 0, preparation: null as string | null };
   /** The vehicle that the verdict shown is about. */
@@ -72,7 +72,7 @@ export function createVerdictStore(
     asked = { key: null, at: 0, preparation: null };
     order = [];
   };
-  const store = createStore<VerdictState>((set, get) => ({
+  const store = createStore<DiagnosisState>((set, get) => ({
     ...unweighed,
     which: "baseline",
     cancel: () => {
@@ -100,7 +100,7 @@ export function createVerdictStore(
         (verdict) => {
           if (verdict === null) return;
           // For `npm run bench:trace`, which reads how long a verdict took on its way through the worker.
-          performance.measure(VERDICT_MEASURE, { start });
+          performance.measure(DIAGNOSIS_MEASURE, { start });
           order = stableOrder(order, verdict.causes).map(({ cause }) => cause);
           store.setState(({ history }) => ({
             progress: null,
@@ -122,7 +122,7 @@ export function createVerdictStore(
     const { job } = jobs.getState();
     if (job === null) return;
     const { which } = store.getState();
-    const needles = needlesOf(job, which, rack.getState(), lives.getState().live);
+    const needles = runningReadingsOf(job, which, rack.getState(), lives.getState().live);
     const live = needles !== null;
     if (live !== store.getState().live) store.setState({ live });
     const readings = readingsOf(job, which, needles);
@@ -171,7 +171,7 @@ export function createVerdictStore(
   return Object.assign(store, { start });
 }
 
-function readingsOf(job: Job, which: TestName, needles: Needles | null): ReadingFile[] {
+function readingsOf(job: Job, which: TestName, needles: RunningReadings | null): ReadingFile[] {
   // An empty circuit is judged from its static pressure alone.
   const judgeable =
     needles !== null || job[which].settings.some(hasReadings) || (which === "baseline" && emptyOf(job) !== null);
@@ -184,7 +184,12 @@ const ROUND_AMBIENT = 2;
 const ROUND_HUMIDITY = 5;
 
 /** The needles as they stand, where a setting is still open for them: what was taken or typed stands. Null where there is none. */
-function needlesOf(job: Job, which: TestName, rack: Rack, live: LiveValues | null): Needles | null {
+function runningReadingsOf(
+  job: Job,
+  which: TestName,
+  rack: Simulator,
+  live: LiveValues | null,
+): RunningReadings | null {
   if (rack.status !== "running" || rack.engine === "off" || rack.stalledS !== null || live === null) return null;
   const setting = rack.engine === "fast" ? 1 : 0;
   const moves = live.states.low.state !== "waiting" || live.states.high.state !== "waiting";
@@ -207,7 +212,7 @@ function needlesOf(job: Job, which: TestName, rack: Rack, live: LiveValues | nul
   };
 }
 
-function withMoment(moments: readonly RankingMoment[], { causes }: Verdict, atS: number): readonly RankingMoment[] {
+function withMoment(moments: readonly RankingMoment[], { causes }: Diagnosis, atS: number): readonly RankingMoment[] {
   const shares = Object.fromEntries(
     causes.filter(({ probability }) => probability > 0.01).map(({ cause, probability }) => [cause, probability]),
   );

@@ -9,7 +9,7 @@ import { type UnitId, units } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { commonText } from "@/words/screens/common";
-import { againstBandsText } from "@/words/screens/step-pictures";
+import { expectedRowsText } from "@/words/screens/step-pictures";
 
 const rows: { channel: ComparedChannel; name: string; unit: UnitId }[] = [
   { channel: "low", name: commonText.lowSide, unit: "kPa" },
@@ -25,7 +25,7 @@ const rows: { channel: ComparedChannel; name: string; unit: UnitId }[] = [
 type Reading = Pick<JudgedStream, "values"> & { derived: DerivedValues | null };
 
 /** Every reading beside what nine in ten healthy vehicles of this label show now. */
-export function AgainstBands({
+export function ExpectedRows({
   bands,
   ownTests,
   live,
@@ -36,7 +36,7 @@ export function AgainstBands({
 }) {
   const figures = useFigures();
   if (bands === null) {
-    return <Text color="soft">{againstBandsText.withTheEngineRunningEvery}</Text>;
+    return <Text color="soft">{expectedRowsText.withTheEngineRunningEvery}</Text>;
   }
   return (
     <>
@@ -81,8 +81,8 @@ export function AgainstBands({
       </Table.Root>
       <Text color="soft" fontSize="14px" mt="2">
         {ownTests > 0
-          ? againstBandsText.rangeOf90OfSound(ownTests, ownTests === 1 ? "reading" : "readings")
-          : againstBandsText.text90OfSoundVehiclesAre}
+          ? expectedRowsText.rangeOf90OfSound(ownTests, ownTests === 1 ? "reading" : "readings")
+          : expectedRowsText.text90OfSoundVehiclesAre}
       </Text>
     </>
   );
@@ -104,7 +104,7 @@ function Beyond({
   if (value >= band.low && value <= band.high) {
     return (
       <Text as="span" color="soft">
-        {againstBandsText.inside}
+        {expectedRowsText.inside}
       </Text>
     );
   }

@@ -1,14 +1,14 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { saturationGaugeKpa } from "../readings/derive/saturation-temperature";
-import { SimulatedRack } from "./rack";
-import { readRackState } from "./rack-state";
-import { rackVehicles } from "./rack-vehicles";
+import { InstrumentSimulator } from "./instrument-simulator";
+import { simulatedVehicles } from "./simulated-vehicles";
+import { readSimulatorState } from "./simulator-state";
 
 /** Without a leak of its own, so that grams can be counted. */
-const vehicle = { ...rackVehicles[0]!, leaks: [] };
+const vehicle = { ...simulatedVehicles[0]!, leaks: [] };
 
-function run(rack: SimulatedRack, seconds: number) {
+function run(rack: InstrumentSimulator, seconds: number) {
   let sample = rack.step();
   for (let i = 1; i < seconds * 2; i++) sample = rack.step();
   return sample;
@@ -22,15 +22,15 @@ describe("simulated rack", () => {
     const { ambientC, altitudeM } = vehicle.site;
     const saturation = saturationGaugeKpa(vehicle.label.refrigerant, ambientC, altitudeM)!;
     for (const share of [1, 0.5]) {
-      const sample = run(new SimulatedRack(vehicle, (vehicle.label.chargeG / 1000) * share, 1), 5);
+      const sample = run(new InstrumentSimulator(vehicle, (vehicle.label.chargeG / 1000) * share, 1), 5);
       expect(Math.abs(sample.low! - saturation)).toBeLessThan(25);
     }
-    expect(run(new SimulatedRack(vehicle, 0.02, 1), 5).low).toBeLessThan(saturation - 200);
+    expect(run(new InstrumentSimulator(vehicle, 0.02, 1), 5).low).toBeLessThan(saturation - 200);
   });
 
   it("shows a healthy vehicle where such vehicles are; with two thirds lost low side, vent and suction tell", () => {
-    const full = new SimulatedRack(vehicle, vehicle.label.chargeG / 1000, 2);
-    const leaked = new SimulatedRack(vehicle, vehicle.foundKg, 2);
+    const full = new InstrumentSimulator(vehicle, vehicle.label.chargeG / 1000, 2);
+    const leaked = new InstrumentSimulator(vehicle, vehicle.foundKg, 2);
     for (const rack of [full, leaked]) rack.setEngine("idle");
     const a = run(full, 240);
     const b = run(leaked, 240);
@@ -45,7 +45,7 @@ describe("simulated rack", () => {
   });
 
   it("draws a hose in only with the engine running, and keeps what the hose holds when a container is changed", () => {
-    const rack = new SimulatedRack(vehicle, 0.3, 3);
+    const rack = new InstrumentSimulator(vehicle, 0.3, 3);
     rack.setContainer({ id: "a", netKg: 0.2 }, line);
     rack.setValve("liquid-high", 0.15);
     run(rack, 60);
@@ -61,7 +61,7 @@ describe("simulated rack", () => {
   });
 
   it("moves grams from container to circuit without losing any, and stops when the container is empty", () => {
-    const rack = new SimulatedRack(vehicle, 0, 3);
+    const rack = new InstrumentSimulator(vehicle, 0, 3);
     rack.setContainer({ id: "a", netKg: 0.05 }, line);
     expect(rack.setValve("liquid-high")).toBeNull();
     const sample = run(rack, 60);
@@ -71,7 +71,7 @@ describe("simulated rack", () => {
   });
 
   it("shuts the valve at the weight it was told, not a sample later", () => {
-    const rack = new SimulatedRack(vehicle, 0, 3);
+    const rack = new InstrumentSimulator(vehicle, 0, 3);
     rack.setContainer({ id: "a", netKg: 0.3 });
     rack.setValve("liquid-high", 0.123);
     expect(run(rack, 120).valve).toBe("shut");
@@ -79,7 +79,7 @@ describe("simulated rack", () => {
   });
 
   it("refuses liquid into a running compressor and vapour with the engine off", () => {
-    const rack = new SimulatedRack(vehicle, 0.4, 4);
+    const rack = new InstrumentSimulator(vehicle, 0.4, 4);
     rack.setContainer({ id: "a", netKg: 0.3 });
     expect(rack.setValve("vapour-low")).toEqual({ code: "vapour-while-off" });
     rack.setEngine("idle");
@@ -95,7 +95,7 @@ describe("simulated rack", () => {
   });
 
   it("recovers by weight what was in it, then pulls a vacuum that holds", () => {
-    const rack = new SimulatedRack(vehicle, 0.33, 5);
+    const rack = new InstrumentSimulator(vehicle, 0.33, 5);
     expect(rack.setMachine("pump")).toEqual({ code: "not-recovered" });
     expect(rack.setMachine("recover")).toBeNull();
     const recovered = run(rack, 400);
@@ -112,26 +112,28 @@ describe("simulated rack", () => {
   });
 
   it("left at any moment, stored as text and taken up again, goes on as if nobody had gone; only a valve shuts", () => {
-    const act: fc.Arbitrary<(rack: SimulatedRack) => unknown> = fc.oneof(
+    const act: fc.Arbitrary<(rack: InstrumentSimulator) => unknown> = fc.oneof(
       fc
         .constantFrom("off" as const, "idle" as const, "fast" as const)
-        .map((e) => (rack: SimulatedRack) => rack.setEngine(e)),
+        .map((e) => (rack: InstrumentSimulator) => rack.setEngine(e)),
       fc
         .constantFrom("off" as const, "recover" as const, "pump" as const)
-        .map((m) => (rack: SimulatedRack) => rack.setMachine(m)),
-      fc.constantFrom("a", "b").map((id) => (rack: SimulatedRack) => rack.setContainer({ id, netKg: 0.25 }, line)),
+        .map((m) => (rack: InstrumentSimulator) => rack.setMachine(m)),
+      fc
+        .constantFrom("a", "b")
+        .map((id) => (rack: InstrumentSimulator) => rack.setContainer({ id, netKg: 0.25 }, line)),
       fc
         .constantFrom("liquid-high" as const, "vapour-low" as const, "hose-low" as const, "shut" as const)
-        .map((v) => (rack: SimulatedRack) => rack.setValve(v)),
-      fc.integer({ min: 1, max: 120 }).map((seconds) => (rack: SimulatedRack) => run(rack, seconds)),
+        .map((v) => (rack: InstrumentSimulator) => rack.setValve(v)),
+      fc.integer({ min: 1, max: 120 }).map((seconds) => (rack: InstrumentSimulator) => run(rack, seconds)),
     );
     fc.assert(
       fc.property(fc.array(act, { maxLength: 12 }), fc.constantFrom(0, 0.2, 0.58), (acts, chargeKg) => {
-        const rack = new SimulatedRack(vehicle, chargeKg, 9);
+        const rack = new InstrumentSimulator(vehicle, chargeKg, 9);
         for (const one of acts) one(rack);
-        const kept = readRackState(JSON.parse(JSON.stringify(rack.state)), vehicle.id);
+        const kept = readSimulatorState(JSON.parse(JSON.stringify(rack.state)), vehicle.id);
         expect(kept).not.toBeNull();
-        const again = new SimulatedRack(vehicle, 0.3, 9, null, kept);
+        const again = new InstrumentSimulator(vehicle, 0.3, 9, null, kept);
         rack.setValve("shut");
         expect(again.state).toEqual(rack.state);
         expect(again.charge).toBe(rack.charge);
@@ -145,36 +147,38 @@ describe("simulated rack", () => {
   });
 
   it("takes up a rack kept before the command of an outside control was a state of its own", () => {
-    const rack = new SimulatedRack(vehicle, 0.58, 9);
+    const rack = new InstrumentSimulator(vehicle, 0.58, 9);
     rack.setEngine("idle");
     run(rack, 60);
     const { state } = rack;
     const once = { ...state, circuit: { ...state.circuit, y: state.circuit.y.slice(0, 10) } };
-    const kept = readRackState(JSON.parse(JSON.stringify(once)), vehicle.id);
-    const again = new SimulatedRack(vehicle, 0.3, 9, null, kept);
+    const kept = readSimulatorState(JSON.parse(JSON.stringify(once)), vehicle.id);
+    const again = new InstrumentSimulator(vehicle, 0.3, 9, null, kept);
     for (const one of [rack, again]) run(one, 120);
     expect(again.state.circuit.y[0]! / rack.state.circuit.y[0]!).toBeCloseTo(1, 1);
     expect(again.charge).toBeCloseTo(rack.charge, 3);
-    expect(readRackState({ ...once, circuit: { ...once.circuit, y: once.circuit.y.slice(1) } }, vehicle.id)).toBeNull();
+    expect(
+      readSimulatorState({ ...once, circuit: { ...once.circuit, y: once.circuit.y.slice(1) } }, vehicle.id),
+    ).toBeNull();
   });
 
   it("weighs a can that comes back as it was taken off, whatever is said of it; another car's rack is not taken up", () => {
-    const rack = new SimulatedRack(vehicle, 0, 3);
+    const rack = new InstrumentSimulator(vehicle, 0, 3);
     rack.setContainer({ id: "a", netKg: 0.3 });
     rack.setValve("liquid-high", 0.2);
     run(rack, 120);
     rack.setContainer(null);
     rack.setContainer({ id: "a", netKg: 0.3 });
     expect(Math.abs(run(rack, 5).scaleG! - 200)).toBeLessThan(4);
-    expect(readRackState(rack.state, "another")).toBeNull();
-    expect(readRackState({ ...rack.state, engine: "flat out" }, vehicle.id)).toBeNull();
+    expect(readSimulatorState(rack.state, "another")).toBeNull();
+    expect(readSimulatorState({ ...rack.state, engine: "flat out" }, vehicle.id)).toBeNull();
   });
 
   describe("with a hole in its condenser", () => {
     const holed = { ...vehicle, leaks: [{ place: "condenser" as const, areaM2: 9e-12 }] };
 
     it("sets the detector off there, nowhere else, and no more once the condenser was renewed", () => {
-      const rack = new SimulatedRack(holed, 0.175, 5);
+      const rack = new InstrumentSimulator(holed, 0.175, 5);
       run(rack, 5);
       expect(rack.sniffGYear("condenser")).toBeGreaterThan(150);
       expect(rack.sniffGYear("evaporator")).toBe(0);
@@ -185,9 +189,9 @@ describe("simulated rack", () => {
     });
 
     it("takes nitrogen only when it is empty, stopped and below the limit, and neither pump nor valve while it is in", () => {
-      const rack = new SimulatedRack(holed, 0.175, 5);
+      const rack = new InstrumentSimulator(holed, 0.175, 5);
       expect(rack.pressurise(1000, 1200)).toEqual({ code: "not-recovered" });
-      const empty = new SimulatedRack(holed, 0, 5);
+      const empty = new InstrumentSimulator(holed, 0, 5);
       empty.setEngine("idle");
       expect(empty.pressurise(1000, 1200)).toEqual({ code: "engine-running" });
       empty.setEngine("off");
@@ -207,15 +211,15 @@ describe("simulated rack", () => {
     it("cools after filling, then loses by the hole alone; taken up from its stored text it goes on standing", () => {
       const big = { ...vehicle, leaks: [{ place: "condenser" as const, areaM2: 6e-10 }] };
       const [leaking, tight] = [big, vehicle].map((car) => {
-        const rack = new SimulatedRack(car, 0, 5);
+        const rack = new InstrumentSimulator(car, 0, 5);
         rack.pressurise(1000, 1200);
         return { rack, settled: run(rack, 900).high! };
       });
       expect(tight!.settled).toBeLessThan(1000);
       const end = run(tight!.rack, 1800).high!;
       expect(Math.abs(end - tight!.settled)).toBeLessThan(12);
-      const state = readRackState(JSON.parse(JSON.stringify(leaking!.rack.state)), vehicle.id)!;
-      const again = new SimulatedRack(big, 0, 5, null, state);
+      const state = readSimulatorState(JSON.parse(JSON.stringify(leaking!.rack.state)), vehicle.id)!;
+      const again = new InstrumentSimulator(big, 0, 5, null, state);
       again.standUnderVacuum(1800);
       const fell = leaking!.settled - run(again, 1).high!;
       expect(fell).toBeGreaterThan(15);
@@ -225,7 +229,7 @@ describe("simulated rack", () => {
 
   it("gives the same samples for the same seed", () => {
     const samples = [7, 7, 8].map((seed) => {
-      const rack = new SimulatedRack(vehicle, 0.5, seed);
+      const rack = new InstrumentSimulator(vehicle, 0.5, seed);
       rack.setEngine("fast");
       return JSON.stringify(run(rack, 20));
     });

@@ -1,7 +1,14 @@
 "use client";
 
 import { Flex, Table } from "@chakra-ui/react";
-import { chargingDay, HOT_C, type School, type SchoolAnswer, type SchoolsAnswer, schools } from "@/core/charge/schools";
+import {
+  type ChargingMethod,
+  chargingDay,
+  chargingMethods,
+  HOT_C,
+  type MethodAnswer,
+  type MethodsAnswer,
+} from "@/core/charge/charging-methods";
 import type { PressureRange } from "@/core/readings/file/shop-chart";
 import { fields } from "@/core/records/fields";
 import { vehicleLabelOf } from "@/core/records/job-readings";
@@ -15,13 +22,13 @@ import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { useShopChart } from "@/views/job/steps/running/shop-chart";
 import { hotDaySentence } from "@/words/charge";
-import { ruleOfThumb, schoolLabels } from "@/words/job";
+import { methodLabels, ruleOfThumb } from "@/words/job";
 import { commonText } from "@/words/screens/common";
-import { schoolsCardText } from "@/words/screens/steps/charge";
+import { methodsCardText } from "@/words/screens/steps/charge";
 import { typed } from "@/words/typed";
 
 /** Charge by each method for this vehicle today, and its effect on a hot day. Weight decides. */
-export function SchoolsCard() {
+export function ChargingMethodsCard() {
   const figures = useFigures();
   const { job } = useJob();
   const streams = useLiveOf((live) => live?.humidityPct ?? null);
@@ -38,15 +45,15 @@ export function SchoolsCard() {
   const shop = useShopChart(label?.refrigerant ?? null, conditions.ambientC);
   const chart = shop.ranges === null ? null : { lowKpa: middle(shop.ranges.low), highKpa: middle(shop.ranges.high) };
   const key = label === null || shown.length === 0 ? null : JSON.stringify([label, conditions, chart]);
-  const answer = useChargeAnswer<SchoolsAnswer | null>(key, (api) => api.schools(label!, conditions, chart));
-  const toggle = (school: School) =>
+  const answer = useChargeAnswer<MethodsAnswer | null>(key, (api) => api.schools(label!, conditions, chart));
+  const toggle = (school: ChargingMethod) =>
     keepChoices((now) => ({
       schools: now.schools.includes(school) ? now.schools.filter((one) => one !== school) : [...now.schools, school],
     }));
   return (
-    <Card title={schoolsCardText.chargeByOtherMethodsAt(figures.quantity(conditions.ambientC, "degC", 0))}>
+    <Card title={methodsCardText.chargeByOtherMethodsAt(figures.quantity(conditions.ambientC, "degC", 0))}>
       <Flex gap="1.5" wrap="wrap" mb="2">
-        {schools.map((school) => (
+        {chargingMethods.map((school) => (
           <BenchButton
             key={school}
             kind={shown.includes(school) ? "main" : "quiet"}
@@ -55,7 +62,7 @@ export function SchoolsCard() {
             px="3"
             onClick={() => toggle(school)}
           >
-            {schoolLabels[school](figures)}
+            {methodLabels[school](figures)}
           </BenchButton>
         ))}
       </Flex>
@@ -63,39 +70,39 @@ export function SchoolsCard() {
         <Table.Root size="sm" bg="sheet" css={{ "& td, & th": { bg: "sheet", borderColor: "line" } }}>
           <Table.Header>
             <Table.Row>
-              <Table.ColumnHeader color="soft">{schoolsCardText.method}</Table.ColumnHeader>
+              <Table.ColumnHeader color="soft">{methodsCardText.method}</Table.ColumnHeader>
               <Table.ColumnHeader color="soft" textAlign="end">
                 {commonText.charge}
               </Table.ColumnHeader>
               <Table.ColumnHeader color="soft" textAlign="end">
-                {schoolsCardText.againstLabel}
+                {methodsCardText.againstLabel}
               </Table.ColumnHeader>
               <Table.ColumnHeader color="soft">
-                {schoolsCardText.atAtTheLights(figures.quantity(HOT_C, "degC", 0))}
+                {methodsCardText.atAtTheLights(figures.quantity(HOT_C, "degC", 0))}
               </Table.ColumnHeader>
             </Table.Row>
           </Table.Header>
           <Table.Body>
             <Table.Row fontSize="16px">
-              <Table.Cell fontWeight="650">{schoolsCardText.byWeight}</Table.Cell>
+              <Table.Cell fontWeight="650">{methodsCardText.byWeight}</Table.Cell>
               <Table.Cell textAlign="end" fontSize="20px" fontWeight="650">
                 {figures.quantity(answer.labelG, "g")}
               </Table.Cell>
               <Table.Cell textAlign="end" color="done" fontWeight="600">
-                {schoolsCardText.label}
+                {methodsCardText.label}
               </Table.Cell>
               <Table.Cell>{hotDaySentence(answer.atLabel, null, figures)}</Table.Cell>
             </Table.Row>
             {answer.answers
               .filter(({ school }) => shown.includes(school))
               .map((one) => (
-                <SchoolRow key={one.school} answer={one} all={answer} />
+                <MethodRow key={one.school} answer={one} all={answer} />
               ))}
           </Table.Body>
         </Table.Root>
       )}
       <Text color="soft" fontSize="14px" mt="2">
-        {schoolsCardText.pressureChartForInformationOnly(
+        {methodsCardText.pressureChartForInformationOnly(
           shop.chart && chart ? typed(shop.chart.name) : ruleOfThumb(figures),
         )}
       </Text>
@@ -107,17 +114,17 @@ function middle({ low, high }: PressureRange): number {
   return (low + high) / 2;
 }
 
-function SchoolRow({ answer, all }: { answer: SchoolAnswer; all: SchoolsAnswer }) {
+function MethodRow({ answer, all }: { answer: MethodAnswer; all: MethodsAnswer }) {
   const figures = useFigures();
   const off = answer.chargeG - all.labelG;
   return (
     <Table.Row fontSize="16px">
-      <Table.Cell>{schoolLabels[answer.school](figures)}</Table.Cell>
+      <Table.Cell>{methodLabels[answer.school](figures)}</Table.Cell>
       <Table.Cell textAlign="end" fontSize="20px" fontWeight="600">
         {answer.stops ? figures.quantity(answer.chargeG, "g") : `over ${figures.quantity(answer.chargeG, "g")}`}
       </Table.Cell>
       <Table.Cell textAlign="end" color={Math.abs(off) > 0.1 * all.labelG ? "act" : "soft"} fontWeight="600">
-        {answer.stops ? `${off > 0 ? "+ " : "− "}${figures.quantity(Math.abs(off), "g")}` : schoolsCardText.noEndPoint}
+        {answer.stops ? `${off > 0 ? "+ " : "− "}${figures.quantity(Math.abs(off), "g")}` : methodsCardText.noEndPoint}
       </Table.Cell>
       <Table.Cell>{hotDaySentence(answer.hotDay, all.atLabel, figures)}</Table.Cell>
     </Table.Row>

@@ -1,7 +1,7 @@
 /** Words of the static pressure. */
-import type { EmptyKind, RestVerdict } from "@/core/readings/derive/rest";
+import type { EmptyKind, StaticPressureResult } from "@/core/readings/derive/rest";
 
-export const restWords: Record<RestVerdict, { title: string; meaning: string }> = {
+export const restWords: Record<StaticPressureResult, { title: string; meaning: string }> = {
   "at-saturation": {
     title: "At saturation: some liquid is left",
     meaning: "Any amount of liquid, up to an overcharge, reads the same.",

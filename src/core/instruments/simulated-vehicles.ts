@@ -3,7 +3,7 @@ import type { Fault } from "../circuit/faults";
 import type { Leak } from "../circuit/time/simulation";
 import type { CircuitConditions, VehicleLabel } from "../circuit/vehicle/vehicle";
 
-export interface RackVehicle {
+export interface SimulatedVehicle {
   id: string;
   name: string;
   label: VehicleLabel;
@@ -39,7 +39,7 @@ const pickup: VehicleLabel = {
 const estate: VehicleLabel = { ...bakeryVan, refrigerant: "R1234yf", chargeG: 470 };
 const yard = { ambientC: 29, humidityPct: 46, altitudeM: 310 };
 
-export const rackVehicles: readonly RackVehicle[] = [
+export const simulatedVehicles: readonly SimulatedVehicle[] = [
   {
     id: "leaked-van",
     name: "Bakery van, cools poorly",
@@ -108,6 +108,6 @@ export const rackVehicles: readonly RackVehicle[] = [
   },
 ];
 
-export function rackVehicle(id: string): RackVehicle | undefined {
-  return rackVehicles.find((vehicle) => vehicle.id === id);
+export function simulatedVehicle(id: string): SimulatedVehicle | undefined {
+  return simulatedVehicles.find((vehicle) => vehicle.id === id);
 }

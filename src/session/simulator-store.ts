@@ -5,9 +5,15 @@ import type { LeakPlace } from "@/core/causes/leak-places";
 import type { VacuumState } from "@/core/circuit/time/evacuation";
 import type { LineHose } from "@/core/circuit/time/simulation";
 import { secondsSince } from "@/core/dates";
-import type { ChargeValve, Engine, Machine, RackIssue, RackSample } from "@/core/instruments/rack";
-import { type RackState, readRackState } from "@/core/instruments/rack-state";
-import { rackVehicle } from "@/core/instruments/rack-vehicles";
+import type {
+  ChargeValve,
+  Engine,
+  Machine,
+  SimulatorIssue,
+  SimulatorSample,
+} from "@/core/instruments/instrument-simulator";
+import { simulatedVehicle } from "@/core/instruments/simulated-vehicles";
+import { readSimulatorState, type SimulatorState } from "@/core/instruments/simulator-state";
 import type { LinePlace } from "@/core/line-places";
 import type { LogColumns } from "@/core/readings/file/log-columns";
 import { SourceWatch } from "@/core/readings/stream/source-watch";
@@ -18,33 +24,33 @@ import { balanceOf, recoveredOf } from "@/core/records/job-readings";
 import { reasonOf } from "@/core/result";
 import { entryValue } from "@/core/units/entry";
 import { engineWords } from "@/words/instruments";
-import { rackStoreText } from "@/words/screens/session";
+import { simulatorStoreText } from "@/words/screens/session";
 import { newestOnly, OVERTAKEN } from "@/worker/newest";
-import type { RackConnection } from "@/worker/rack-client";
-import type { OnSamples, RackSetup, RackStanding } from "@/worker/rack-protocol";
+import type { SimulatorConnection } from "@/worker/simulator-client";
+import type { OnSamples, SimulatorSetup, SimulatorStart } from "@/worker/simulator-protocol";
 import type { LogPlayer } from "./log-player";
 
-export type RackStatus = "off" | "connecting" | "running" | "lost";
+export type SimulatorStatus = "off" | "connecting" | "running" | "lost";
 
-export interface Rack {
-  status: RackStatus;
+export interface Simulator {
+  status: SimulatorStatus;
   /** Source of the stream. */
   source: { kind: "rack" } | { kind: "log"; name: string; ended: boolean };
   /** Why it was lost. */
   reason: string | null;
   /** The newest stretch, for judging; the trace keeps far more. */
-  samples: readonly RackSample[];
+  samples: readonly SimulatorSample[];
   trace: TraceStore;
   /** Seconds of the wall clock for which nothing has come although it should; null while it speaks. */
   stalledS: number | null;
-  latest: RackSample | null;
+  latest: SimulatorSample | null;
   engine: Engine;
   machine: Machine;
   pace: number;
   /** Stream time of the last change of engine speed: older samples say nothing about the present state. */
   settingSince: number;
   /** State of the simulator when connected; null before. */
-  standing: RackStanding | null;
+  standing: SimulatorStart | null;
   /** Stream time at which the pump was shut off; null before. */
   holdSince: number | null;
   connect: (vehicleId: string, job: Job) => void;
@@ -65,38 +71,38 @@ export interface Rack {
     put: { id: string; netKg: number } | null,
     hose: LineHose | null,
     warmWater: boolean,
-  ) => Promise<RackIssue | null>;
-  setValve: (valve: ChargeValve, stopAtKg?: number, opening?: number) => Promise<RackIssue | null>;
-  pressurise: (gaugeKpa: number, limitKpa: number) => Promise<RackIssue | null>;
+  ) => Promise<SimulatorIssue | null>;
+  setValve: (valve: ChargeValve, stopAtKg?: number, opening?: number) => Promise<SimulatorIssue | null>;
+  pressurise: (gaugeKpa: number, limitKpa: number) => Promise<SimulatorIssue | null>;
   /** Tells the simulated vehicle that it has been repaired at these places. */
-  closeLeaks: (places: readonly LeakPlace[]) => Promise<RackIssue | null>;
-  releaseTestGas: () => Promise<RackIssue | null>;
+  closeLeaks: (places: readonly LeakPlace[]) => Promise<SimulatorIssue | null>;
+  releaseTestGas: () => Promise<SimulatorIssue | null>;
   /** Holds the simulated leak detector at a place, g a year; 0 where it stays quiet, null where there is none. */
   sniff: (place: LeakPlace) => Promise<number | null>;
-  tareMachine: () => Promise<RackIssue | null>;
-  setMachine: (machine: Machine) => Promise<RackIssue | null>;
+  tareMachine: () => Promise<SimulatorIssue | null>;
+  setMachine: (machine: Machine) => Promise<SimulatorIssue | null>;
 }
 
-export interface RackPorts {
+export interface SimulatorPorts {
   connectRack: (
-    setup: RackSetup,
+    setup: SimulatorSetup,
     onSamples: OnSamples,
     onLost: (reason: string) => void,
-  ) => Promise<RackConnection | null>;
-  playLog: (log: LogColumns, onSamples: (batch: RackSample[]) => void, onEnd: () => void) => LogPlayer;
+  ) => Promise<SimulatorConnection | null>;
+  playLog: (log: LogColumns, onSamples: (batch: SimulatorSample[]) => void, onEnd: () => void) => LogPlayer;
   /** The rack of this job as it was left, unchecked, and where it is kept. */
   loadRack: () => Promise<unknown>;
-  keepRack: (state: RackState) => void;
+  keepRack: (state: SimulatorState) => void;
   /** The wall's clock, ms since 1970, and one that only rises, ms. */
   now: () => number;
   clock: () => number;
 }
 
-const NO_ANSWER = Symbol(rackStoreText.theSimulatorHasNotResponded);
+const NO_ANSWER = Symbol(simulatorStoreText.theSimulatorHasNotResponded);
 
-type Remote = RackConnection["api"];
+type Remote = SimulatorConnection["api"];
 
-export interface RackStore extends StoreApi<Rack> {
+export interface SimulatorStore extends StoreApi<Simulator> {
   /** Ends whatever is connected. */
   close: () => void;
 }
@@ -126,19 +132,19 @@ const nothing = {
   holdSince: null,
   standing: null,
   canSpot: false,
-} as const satisfies Partial<Rack>;
+} as const satisfies Partial<Simulator>;
 
-export function createRackStore(ports: RackPorts): RackStore {
+export function createSimulatorStore(ports: SimulatorPorts): SimulatorStore {
   const watch = new SourceWatch();
   const newest = newestOnly();
-  let connection: RackConnection | null = null;
+  let connection: SimulatorConnection | null = null;
   let player: LogPlayer | null = null;
   let watching: ReturnType<typeof setInterval> | undefined;
   /** Set while it is still being connected. */
   let engineAsked: Engine | null = null;
 
-  const store = createStore<Rack>((set, get) => {
-    const keep = (batch: readonly RackSample[]) => {
+  const store = createStore<Simulator>((set, get) => {
+    const keep = (batch: readonly SimulatorSample[]) => {
       watch.arrived(ports.clock());
       const { trace, latest, samples } = get();
       noteSwitching(trace, batch, latest);
@@ -191,15 +197,15 @@ export function createRackStore(ports: RackPorts): RackStore {
       });
       const answer = await Promise.race([act(asked.api), silence]).catch((): typeof NO_ANSWER => NO_ANSWER);
       clearTimeout(patience);
-      if (answer === NO_ANSWER && connection === asked) lost(rackStoreText.itDoesNotRespond);
+      if (answer === NO_ANSWER && connection === asked) lost(simulatorStoreText.itDoesNotRespond);
       return answer;
     };
     /** Act that may be refused. */
-    const refusable = async (act: (api: Remote) => Promise<RackIssue | null>): Promise<RackIssue | null> => {
+    const refusable = async (act: (api: Remote) => Promise<SimulatorIssue | null>): Promise<SimulatorIssue | null> => {
       const answer = await ask(act);
       return answer === NO_ANSWER ? { code: "no-answer" } : answer;
     };
-    const silent = async (act: (api: Remote) => Promise<void>): Promise<RackIssue | null> =>
+    const silent = async (act: (api: Remote) => Promise<void>): Promise<SimulatorIssue | null> =>
       (await ask(act)) === NO_ANSWER ? { code: "no-answer" } : null;
     return {
       ...nothing,
@@ -209,7 +215,7 @@ export function createRackStore(ports: RackPorts): RackStore {
         disconnect();
         engineAsked = null;
         set({ status: "connecting", pace: 1, settingSince: 0 });
-        const setup: Omit<RackSetup, "resume"> = {
+        const setup: Omit<SimulatorSetup, "resume"> = {
           vehicleId,
           chargeKg: chargeInCircuitKg(job, vehicleId),
           seed: seedOf(job.id),
@@ -220,7 +226,7 @@ export function createRackStore(ports: RackPorts): RackStore {
         newest
           .settle(async (isNewest) => {
             // A store that gives nothing is no reason not to begin.
-            const kept = readRackState(await ports.loadRack().catch(() => null), vehicleId);
+            const kept = readSimulatorState(await ports.loadRack().catch(() => null), vehicleId);
             const resume =
               kept === null ? null : { state: kept, agoS: kept.circuit.vacuum ? agoS(job, ports.now()) : 0 };
             // A worker that was let go while it was still starting says nothing any more.
@@ -240,7 +246,7 @@ export function createRackStore(ports: RackPorts): RackStore {
             (made) => {
               if (made === OVERTAKEN) return;
               connection = made;
-              if (made === null) return lost(rackStoreText.thisJobNamesAMissing);
+              if (made === null) return lost(simulatorStoreText.thisJobNamesAMissing);
               const { standing } = made;
               const engine = engineAsked ?? standing.engine;
               set({ status: "running", canSpot: true, standing, engine, machine: standing.machine });
@@ -254,7 +260,7 @@ export function createRackStore(ports: RackPorts): RackStore {
         disconnect();
         set({ source: { kind: "log", name, ended: false }, status: "running", pace: 1, settingSince: 0 });
         let before: Engine = "off";
-        const receive = (batch: RackSample[]) => {
+        const receive = (batch: SimulatorSample[]) => {
           // A log says by its engine speed what the person did; without one it is taken to run at idle.
           for (const sample of batch) {
             const now = engineOf(sample.rpm, before);
@@ -316,7 +322,7 @@ export function createRackStore(ports: RackPorts): RackStore {
 }
 
 /** Notes what the samples themselves tell of switching: engine, fan, clutch. */
-function noteSwitching(trace: TraceStore, fresh: readonly RackSample[], last: RackSample | null): void {
+function noteSwitching(trace: TraceStore, fresh: readonly SimulatorSample[], last: SimulatorSample | null): void {
   let before = last;
   for (const sample of fresh) {
     const engine = engineOf(sample.rpm, "off");
@@ -326,13 +332,17 @@ function noteSwitching(trace: TraceStore, fresh: readonly RackSample[], last: Ra
     if (before !== null && engine !== "off" && engineOf(before.rpm, "off") !== "off") {
       const fan = (sample.fanPct ?? 0) > FAN_ON_PCT;
       if (sample.fanPct !== null && before.fanPct !== null && fan !== before.fanPct > FAN_ON_PCT) {
-        trace.note({ time: sample.time, kind: "fan", text: fan ? rackStoreText.fanOn : rackStoreText.fanOff });
+        trace.note({
+          time: sample.time,
+          kind: "fan",
+          text: fan ? simulatorStoreText.fanOn : simulatorStoreText.fanOff,
+        });
       }
       if (sample.clutchIn !== null && before.clutchIn !== null && sample.clutchIn !== before.clutchIn) {
         trace.note({
           time: sample.time,
           kind: "clutch",
-          text: sample.clutchIn ? rackStoreText.clutchEngaged : rackStoreText.clutchDisengaged,
+          text: sample.clutchIn ? simulatorStoreText.clutchEngaged : simulatorStoreText.clutchDisengaged,
         });
       }
     }
@@ -366,13 +376,13 @@ function chargeInCircuitKg(job: Job, vehicleId: string): number {
   if (job.correction !== null) {
     const balance = balanceOf(job);
     const changed = balance?.ok ? balance.value.inVehicleG - job.correction.startG : 0;
-    return Math.max(0, (rackVehicle(vehicleId)?.foundKg ?? 0) + changed / 1000);
+    return Math.max(0, (simulatedVehicle(vehicleId)?.foundKg ?? 0) + changed / 1000);
   }
   if (recovered.ok && recovered.value !== null) {
     const balance = balanceOf(job);
     return balance?.ok ? balance.value.inVehicleG / 1000 : 0;
   }
-  return rackVehicle(vehicleId)?.foundKg ?? 0;
+  return simulatedVehicle(vehicleId)?.foundKg ?? 0;
 }
 
 /** A reopened job meets the same instruments again. */

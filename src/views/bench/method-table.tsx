@@ -1,20 +1,20 @@
 "use client";
 
 import { Box, Grid } from "@chakra-ui/react";
-import type { SchoolsAnswer } from "@/core/charge/schools";
+import type { MethodsAnswer } from "@/core/charge/charging-methods";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
-import { schoolLabels } from "@/words/job";
-import { habitTableText } from "@/words/screens/bench";
+import { methodLabels } from "@/words/job";
+import { methodTableText } from "@/words/screens/bench";
 
 /** Charge by each method on one day, and its effect on the hot day. */
-export function HabitTable({ answer, hotC }: { answer: SchoolsAnswer; hotC: number }) {
+export function MethodTable({ answer, hotC }: { answer: MethodsAnswer; hotC: number }) {
   const figures = useFigures();
   const { labelG, atLabel, answers } = answer;
   const rows = [
-    { name: habitTableText.byWeight, grams: labelG, stops: true, hot: atLabel, truth: true },
+    { name: methodTableText.byWeight, grams: labelG, stops: true, hot: atLabel, truth: true },
     ...answers.map(({ school, chargeG, stops, hotDay }) => ({
-      name: schoolLabels[school](figures),
+      name: methodLabels[school](figures),
       grams: chargeG,
       stops,
       hot: hotDay,
@@ -25,8 +25,8 @@ export function HabitTable({ answer, hotC }: { answer: SchoolsAnswer; hotC: numb
     <Box mt="2">
       <Grid templateColumns="minmax(0, 1fr) auto auto" columnGap="0" alignItems="stretch">
         <Head text="" />
-        <Head text={habitTableText.charge(figures.label("g"))} right />
-        <Head text={habitTableText.at(figures.quantity(hotC, "degC", 0))} right />
+        <Head text={methodTableText.charge(figures.label("g"))} right />
+        <Head text={methodTableText.at(figures.quantity(hotC, "degC", 0))} right />
         {rows.map(({ name, grams, stops, hot, truth }) => (
           <Box key={name} display="contents">
             <Text borderTopWidth="1px" borderColor="line" py="1" fontWeight={truth ? "650" : "400"}>
@@ -56,7 +56,7 @@ export function HabitTable({ answer, hotC }: { answer: SchoolsAnswer; hotC: numb
               {hot === null
                 ? "stands"
                 : hot.cutsOut
-                  ? habitTableText.cutsOut
+                  ? methodTableText.cutsOut
                   : `vent ${figures.number(hot.ventC, "degC", 0)}`}
             </Text>
           </Box>

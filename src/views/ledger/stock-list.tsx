@@ -5,29 +5,29 @@ import { useState } from "react";
 import { fields } from "@/core/records/fields";
 import type { Container } from "@/core/records/stock/container";
 import { entryValue } from "@/core/units/entry";
-import type { Books } from "@/data/stock";
+import type { ShopLedger } from "@/data/stock";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { kindNames, originNames } from "@/words/ledger";
-import { shelfText } from "@/words/screens/ledger";
+import { stockListText } from "@/words/screens/ledger";
 import { ContainerForm } from "./container-form";
 import { StockForm } from "./stock-form";
 
-interface ShelfProps {
-  books: Books;
+interface StockListProps {
+  books: ShopLedger;
   chosen: string | null;
   onChoose: (id: string | null) => void;
 }
 
 /** Stock with contents; the selected cylinder with its acts. */
-export function Shelf({ books, chosen, onChoose }: ShelfProps) {
+export function StockList({ books, chosen, onChoose }: StockListProps) {
   const [withOff, setWithOff] = useState(false);
   const off = books.containers.filter(({ retiredAt }) => retiredAt !== null).length;
   const shown = books.containers.filter(({ retiredAt }) => withOff || retiredAt === null);
   return (
-    <Card title={shelfText.stock}>
+    <Card title={stockListText.stock}>
       <Stack gap="0">
         {shown.map((container) => (
           <Standing
@@ -39,10 +39,10 @@ export function Shelf({ books, chosen, onChoose }: ShelfProps) {
           />
         ))}
       </Stack>
-      {shown.length === 0 && <Text color="soft">{shelfText.noCylindersInStock}</Text>}
+      {shown.length === 0 && <Text color="soft">{stockListText.noCylindersInStock}</Text>}
       {off > 0 && (
         <BenchButton kind="quiet" mt="2" aria-pressed={withOff} onClick={() => setWithOff(!withOff)}>
-          {withOff ? shelfText.hideRetired : shelfText.showRetired(off)}
+          {withOff ? stockListText.hideRetired : stockListText.showRetired(off)}
         </BenchButton>
       )}
     </Card>
@@ -51,7 +51,7 @@ export function Shelf({ books, chosen, onChoose }: ShelfProps) {
 
 interface StandingProps {
   container: Container;
-  books: Books;
+  books: ShopLedger;
   open: boolean;
   onOpen: () => void;
 }
@@ -85,7 +85,7 @@ function Standing({ container, books, open, onOpen }: StandingProps) {
                 fontWeight={low ? "650" : "400"}
                 fontSize="14px"
               >
-                {low ? shelfText.lowUnder(figures.quantity(lowG, "g")) : ""}
+                {low ? stockListText.lowUnder(figures.quantity(lowG, "g")) : ""}
                 {what.join(", ")}
               </Text>
             </Box>
@@ -97,10 +97,10 @@ function Standing({ container, books, open, onOpen }: StandingProps) {
       </Box>
       {open && (
         <Box pb="3">
-          {heldG < -0.5 && <Text color="act">{shelfText.moreRemovedThanReceivedWeigh}</Text>}
+          {heldG < -0.5 && <Text color="act">{stockListText.moreRemovedThanReceivedWeigh}</Text>}
           {tareG !== null && (
             <Text color="soft" fontSize="15px">
-              {shelfText.tareExpectedOnTheScale(figures.quantity(tareG, "g"), figures.quantity(tareG + heldG, "g"))}
+              {stockListText.tareExpectedOnTheScale(figures.quantity(tareG, "g"), figures.quantity(tareG + heldG, "g"))}
             </Text>
           )}
           {editing ? (

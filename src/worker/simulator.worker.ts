@@ -1,22 +1,22 @@
 import * as Comlink from "comlink";
-import { type RackSample, SAMPLE_S, SimulatedRack } from "@/core/instruments/rack";
-import { rackVehicle } from "@/core/instruments/rack-vehicles";
-import type { RackWorkerApi } from "./rack-protocol";
+import { InstrumentSimulator, SAMPLE_S, type SimulatorSample } from "@/core/instruments/instrument-simulator";
+import { simulatedVehicle } from "@/core/instruments/simulated-vehicles";
+import type { SimulatorWorkerApi } from "./simulator-protocol";
 
 /** Interval of batches, ms: twice a second is as fast as a person follows. */
 const TICK_MS = 500;
 
-let rack: SimulatedRack | null = null;
+let rack: InstrumentSimulator | null = null;
 let pace = 1;
 let timer: ReturnType<typeof setInterval> | undefined;
 
-const api: RackWorkerApi = {
+const api: SimulatorWorkerApi = {
   start(setup, onSamples) {
-    const vehicle = setup.made ?? rackVehicle(setup.vehicleId);
+    const vehicle = setup.made ?? simulatedVehicle(setup.vehicleId);
     if (!vehicle) return null;
     clearInterval(timer);
     const { chargeKg, seed, vacuum, resume } = setup;
-    const running = new SimulatedRack(vehicle, chargeKg, seed, vacuum?.state, resume?.state);
+    const running = new InstrumentSimulator(vehicle, chargeKg, seed, vacuum?.state, resume?.state);
     const agoS = resume?.agoS ?? vacuum?.agoS ?? 0;
     if (agoS > 0) running.standUnderVacuum(agoS);
     running.setBlower(setup.blowerPct);
@@ -25,7 +25,7 @@ const api: RackWorkerApi = {
     let owed = 0;
     timer = setInterval(() => {
       owed += (pace * TICK_MS) / 1000 / SAMPLE_S;
-      const samples: RackSample[] = [];
+      const samples: SimulatorSample[] = [];
       for (; owed >= 1; owed--) samples.push(running.step());
       if (samples.length > 0) onSamples(samples, running.state);
     }, TICK_MS);

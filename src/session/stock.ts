@@ -3,16 +3,16 @@
 import { useCallback } from "react";
 import type { Job } from "@/core/records/job";
 import { isPractice } from "@/core/records/practice";
-import { type OnShelf, shelfFor } from "@/data/stock";
+import { type InStock, stockFor } from "@/data/stock";
 import { useStored } from "./stored";
 
-const nothing: OnShelf[] = [];
+const nothing: InStock[] = [];
 
 /** Stock for the refrigerant of a job, the emptiest first; none for a practice job. */
-export function useShelf(job: Job): OnShelf[] {
+export function useStock(job: Job): InStock[] {
   const { refrigerant } = job.intake;
   const practice = isPractice(job);
-  const query = useCallback(async () => (practice ? nothing : shelfFor(refrigerant)), [practice, refrigerant]);
+  const query = useCallback(async () => (practice ? nothing : stockFor(refrigerant)), [practice, refrigerant]);
   const stored = useStored(query);
   return stored.state === "ready" ? stored.value : nothing;
 }

@@ -82,7 +82,7 @@ export const diagnosisSchema = z.object({
   ),
 });
 
-export type Diagnosis = z.infer<typeof diagnosisSchema>;
+export type DiagnosisFile = z.infer<typeof diagnosisSchema>;
 
 export const diagnosisV1Schema = z.object({
   ...fileShape,

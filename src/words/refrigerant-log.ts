@@ -25,7 +25,7 @@ export function entrySummary({ act, substance, counters }: LedgerEntry, ledger: 
 }
 
 /** The rail that adds up what went where, named for what this shop weighs in. */
-export function booksName(figures: Figures): string {
+export function ledgerName(figures: Figures): string {
   const unit = figures.unit("g");
   return unit === "g" || unit === "kg" ? "Refrigerant log" : "Refrigerant log";
 }

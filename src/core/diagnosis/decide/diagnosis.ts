@@ -50,7 +50,7 @@ export type Warning =
   | { code: "built-either-way"; ways: number }
   | { code: "cannot-simulate"; why: string };
 
-export interface Verdict {
+export interface Diagnosis {
   id: string;
   /** Sorted by probability, which sums to one; every cause stands in it. */
   causes: RankedCause[];
@@ -75,6 +75,6 @@ export interface RankingMoment {
 }
 
 /** The first warning of a kind; undefined where there is none. */
-export function warningOf<Code extends Warning["code"]>({ warnings }: Pick<Verdict, "warnings">, code: Code) {
+export function warningOf<Code extends Warning["code"]>({ warnings }: Pick<Diagnosis, "warnings">, code: Code) {
   return warnings.find((warning): warning is Extract<Warning, { code: Code }> => warning.code === code);
 }

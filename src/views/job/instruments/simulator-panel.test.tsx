@@ -7,11 +7,11 @@ import { demoJobs } from "@/demo/demo-jobs";
 import { FAKE_START, settled } from "../../../../tests/support/fake-session";
 import { renderJob } from "../../../../tests/support/render-job";
 import { shopJobs } from "../../../../tests/support/shop-jobs";
-import { RackPanel } from "./rack-panel";
+import { SimulatorPanel } from "./simulator-panel";
 
 const [van, , pickup] = shopJobs(new Date(FAKE_START)) as [Job, Job, Job];
 const [demoVan] = demoJobs(new Date(FAKE_START)) as [Job];
-const panel = (job: Job) => renderJob(job, "running", <RackPanel onClose={vi.fn()} />);
+const panel = (job: Job) => renderJob(job, "running", <SimulatorPanel onClose={vi.fn()} />);
 const said = () => document.body.textContent ?? "";
 const connect = (name: string) => screen.getByRole("button", { name }) as HTMLButtonElement;
 

@@ -68,7 +68,7 @@ const circuitSchema: z.ZodType<CircuitState> = z.strictObject({
   valveAnswer: z.number(),
 });
 
-const rackStateSchema = z.strictObject({
+const simulatorStateSchema = z.strictObject({
   vehicleId: z.string(),
   engine: z.enum(["off", "idle", "fast"]) satisfies z.ZodType<Engine>,
   circuit: circuitSchema,
@@ -77,10 +77,10 @@ const rackStateSchema = z.strictObject({
   onScale: z.string().nullable(),
   containers: z.record(z.string(), z.number()),
 });
-export type RackState = z.infer<typeof rackStateSchema>;
+export type SimulatorState = z.infer<typeof simulatorStateSchema>;
 
 /** A stored state, if it is one of this build and of this vehicle; else null, and the rack begins from what the job knows. */
-export function readRackState(given: unknown, vehicleId: string): RackState | null {
-  const read = rackStateSchema.safeParse(given);
+export function readSimulatorState(given: unknown, vehicleId: string): SimulatorState | null {
+  const read = simulatorStateSchema.safeParse(given);
   return read.success && read.data.vehicleId === vehicleId ? read.data : null;
 }

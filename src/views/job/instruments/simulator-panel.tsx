@@ -3,36 +3,46 @@
 import { Box, Flex, NativeSelect } from "@chakra-ui/react";
 import { ChevronUp, Unplug } from "lucide-react";
 import { lazy, type ReactNode, Suspense, useState } from "react";
-import type { Engine } from "@/core/instruments/rack";
-import { rackVehicles } from "@/core/instruments/rack-vehicles";
+import type { Engine } from "@/core/instruments/instrument-simulator";
+import { simulatedVehicles } from "@/core/instruments/simulated-vehicles";
 import { onSimulator, simulatorIssue } from "@/core/records/practice";
-import { useJob, useJobActs, useJobState, useRack } from "@/session/session";
+import { useJob, useJobActs, useJobState, useSimulator } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { practiceSentence, practiceWords } from "@/words/practice";
 import { commonText } from "@/words/screens/common";
-import { rackPanelText } from "@/words/screens/job-instruments";
+import { simulatorPanelText } from "@/words/screens/job-instruments";
 
 /** The last is for pump and hold, where half an hour has to pass. */
 const paces = [1, 10, 60, 300] as const;
 const engines: { value: Engine; label: string }[] = [
   { value: "off", label: commonText.engineOff },
-  { value: "idle", label: rackPanelText.idle },
-  { value: "fast", label: rackPanelText.fastIdle },
+  { value: "idle", label: simulatorPanelText.idle },
+  { value: "fast", label: simulatorPanelText.fastIdle },
 ];
 
 /** Fetched when instruments are chosen. */
 const LogImport = lazy(() => import("./log-import").then(({ LogImport }) => ({ default: LogImport })));
 
 /** The line of the instruments: connects the simulated rack or a log to this job, and drives the simulated engine. */
-export function RackPanel({ onClose }: { onClose: () => void }) {
+export function SimulatorPanel({ onClose }: { onClose: () => void }) {
   const figures = useFigures();
   const { job } = useJob();
   const { record } = useJobActs();
   const refusal = simulatorIssue(job);
-  const rack = useRack("status", "source", "reason", "engine", "pace", "connect", "disconnect", "setEngine", "setPace");
-  const [chosen, setChosen] = useState(job.rackVehicle ?? rackVehicles[0]!.id);
+  const rack = useSimulator(
+    "status",
+    "source",
+    "reason",
+    "engine",
+    "pace",
+    "connect",
+    "disconnect",
+    "setEngine",
+    "setPace",
+  );
+  const [chosen, setChosen] = useState(job.rackVehicle ?? simulatedVehicles[0]!.id);
   const live = rack.status === "running";
   const { desk } = useJobState("desk");
   // The instruments are where the desk is.
@@ -41,7 +51,7 @@ export function RackPanel({ onClose }: { onClose: () => void }) {
     return (
       <Line>
         <Text as="h2" fontSize="14px" fontWeight="600" color="soft" mb="1">
-          {rackPanelText.instruments}
+          {simulatorPanelText.instruments}
         </Text>
         <Flex gap="3" wrap="wrap" align="center">
           <Text color="soft" flex="1 1 220px">
@@ -49,18 +59,18 @@ export function RackPanel({ onClose }: { onClose: () => void }) {
               ? practiceSentence(refusal, figures)
               : job.purpose === "work"
                 ? practiceWords.connectNote
-                : rackPanelText.typeTheReadingsOrConnect}
+                : simulatorPanelText.typeTheReadingsOrConnect}
           </Text>
           <NativeSelect.Root w="auto">
             <NativeSelect.Field
-              aria-label={rackPanelText.simulatedVehicle}
+              aria-label={simulatorPanelText.simulatedVehicle}
               h="target"
               bg="field"
               borderColor="edge"
               value={chosen}
               onChange={(event) => setChosen(event.currentTarget.value)}
             >
-              {rackVehicles.map((vehicle) => (
+              {simulatedVehicles.map((vehicle) => (
                 <option key={vehicle.id} value={vehicle.id}>
                   {vehicle.name}
                 </option>
@@ -77,17 +87,17 @@ export function RackPanel({ onClose }: { onClose: () => void }) {
                 rack.connect(chosen, onSimulator(job, chosen));
             }}
           >
-            {job.purpose === "work" ? practiceWords.connect : rackPanelText.connectSimulator}
+            {job.purpose === "work" ? practiceWords.connect : simulatorPanelText.connectSimulator}
           </BenchButton>
         </Flex>
-        <Suspense fallback={<Text color="soft">{rackPanelText.openingTheLogReader}</Text>}>
+        <Suspense fallback={<Text color="soft">{simulatorPanelText.openingTheLogReader}</Text>}>
           <LogImport />
         </Suspense>
         {rack.status === "lost" && (
           <Text color="act" mt="2">
-            {rackPanelText.simulatorLost}
+            {simulatorPanelText.simulatorLost}
             {rack.reason}
-            {rackPanelText.recordedReadingsAreKept}
+            {simulatorPanelText.recordedReadingsAreKept}
           </Text>
         )}
       </Line>
@@ -118,7 +128,7 @@ export function RackPanel({ onClose }: { onClose: () => void }) {
           ))
         )}
         <Text color="soft" ml="auto" fontSize="14px" fontWeight="600">
-          {rackPanelText.clock}
+          {simulatorPanelText.clock}
         </Text>
         {paces.map((pace) => (
           <BenchButton
@@ -136,8 +146,8 @@ export function RackPanel({ onClose }: { onClose: () => void }) {
           kind="quiet"
           px="0"
           minW="target"
-          aria-label={rack.source.kind === "log" ? rackPanelText.closeLog : rackPanelText.disconnectSimulator}
-          title={rack.source.kind === "log" ? rackPanelText.closeLog : rackPanelText.disconnectSimulator}
+          aria-label={rack.source.kind === "log" ? simulatorPanelText.closeLog : simulatorPanelText.disconnectSimulator}
+          title={rack.source.kind === "log" ? simulatorPanelText.closeLog : simulatorPanelText.disconnectSimulator}
           onClick={() => {
             record((stored) => ({ ...stored, rackVehicle: null }));
             rack.disconnect();
@@ -145,7 +155,13 @@ export function RackPanel({ onClose }: { onClose: () => void }) {
         >
           <Unplug size={19} />
         </BenchButton>
-        <BenchButton kind="quiet" px="0" minW="target" aria-label={rackPanelText.hideInstruments} onClick={onClose}>
+        <BenchButton
+          kind="quiet"
+          px="0"
+          minW="target"
+          aria-label={simulatorPanelText.hideInstruments}
+          onClick={onClose}
+        >
           <ChevronUp size={19} />
         </BenchButton>
       </Flex>
@@ -158,7 +174,7 @@ function Line({ children }: { children: ReactNode }) {
   return (
     <Box
       as="section"
-      aria-label={rackPanelText.instruments}
+      aria-label={simulatorPanelText.instruments}
       bg="sheet"
       borderBottomWidth="1px"
       borderColor="line"

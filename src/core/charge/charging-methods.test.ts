@@ -1,14 +1,14 @@
 import { describe, expect, it } from "vitest";
 import { usualDay, vehicleOf } from "../../../tests/support/vehicles";
+import { type ChargingMethod, chargeByMethods } from "./charging-methods";
 import { correctionOf } from "./correction";
-import { type School, schoolsOf } from "./schools";
 
-const of = (answer: ReturnType<typeof schoolsOf>, school: School) =>
+const of = (answer: ReturnType<typeof chargeByMethods>, school: ChargingMethod) =>
   answer.answers.find((one) => one.school === school)!;
 
 describe("the schools", () => {
-  const valve = schoolsOf(vehicleOf({ chargeG: 580 }), usualDay({ ambientC: 29, rpm: 1500 }));
-  const orifice = schoolsOf(
+  const valve = chargeByMethods(vehicleOf({ chargeG: 580 }), usualDay({ ambientC: 29, rpm: 1500 }));
+  const orifice = chargeByMethods(
     vehicleOf({ chargeG: 680, metering: "orifice-tube", compressor: "fixed" }),
     usualDay({ ambientC: 29, rpm: 1500 }),
   );
@@ -21,7 +21,7 @@ describe("the schools", () => {
   });
 
   it("by a rule of thumb go on past the label on a mild day, and it shows on a hot one", () => {
-    const mild = schoolsOf(vehicleOf({ chargeG: 580 }), usualDay({ ambientC: 19, rpm: 1500 }));
+    const mild = chargeByMethods(vehicleOf({ chargeG: 580 }), usualDay({ ambientC: 19, rpm: 1500 }));
     const found = of(mild, "pressure-chart");
     expect(found.chargeG).toBeGreaterThan(580 * 1.2);
     expect(found.hotDay!.cutsOut || found.hotDay!.highKpa > mild.atLabel!.highKpa + 150).toBe(true);

@@ -11,8 +11,15 @@ import type { CircuitConditions, CircuitVehicle } from "../circuit/vehicle/vehic
 import type { ReadingFile } from "../readings/file/reading-file";
 import { CHARGING_RPM } from "./plan/charge-plan";
 
-export const schools = ["pressure-chart", "subcooling", "superheat", "sight-glass", "air-split", "low-side"] as const;
-export type School = (typeof schools)[number];
+export const chargingMethods = [
+  "pressure-chart",
+  "subcooling",
+  "superheat",
+  "sight-glass",
+  "air-split",
+  "low-side",
+] as const;
+export type ChargingMethod = (typeof chargingMethods)[number];
 
 export interface HotDay {
   highKpa: number;
@@ -21,8 +28,8 @@ export interface HotDay {
   cutsOut: boolean;
 }
 
-export interface SchoolAnswer {
-  school: School;
+export interface MethodAnswer {
+  school: ChargingMethod;
   /** Where the school stops, or, when its sign never comes, how far it was followed. */
   chargeG: number;
   stops: boolean;
@@ -30,17 +37,17 @@ export interface SchoolAnswer {
   hotDay: HotDay | null;
 }
 
-export interface SchoolsAnswer {
+export interface MethodsAnswer {
   labelG: number;
   /** The hot day with the label charge. */
   atLabel: HotDay | null;
-  answers: SchoolAnswer[];
+  answers: MethodAnswer[];
 }
 
 /** The wall's rule of thumb: 30 and 200 psi, in kPa gauge. */
 export const ruleOfThumbKpa = { low: 207, high: 1379 } as const;
 /** The signs by which the other schools stop; the glass is clear, and then a bit more. */
-export const schoolSigns = { subcoolingK: 6, superheatK: 8, afterClearG: 100, airSplitK: 16 } as const;
+export const methodSigns = { subcoolingK: 6, superheatK: 8, afterClearG: 100, airSplitK: 16 } as const;
 /** Nobody goes on for ever: shares of the label between which the schools are played, and the step. */
 const FROM = 0.3;
 const TO = 1.6;
@@ -49,7 +56,7 @@ export const HOT_C = 38;
 const HOT_HUMIDITY = 40;
 
 /** Signs as a school's chart has them; the workshop's own chart comes before the rule of thumb. */
-export interface SchoolChart {
+export interface MethodChart {
   lowKpa: number;
   highKpa: number;
 }
@@ -68,16 +75,16 @@ export function chargingDay(known: ReadingFile["conditions"]): CircuitConditions
 }
 
 /** @param conditions of {@link chargingDay} */
-export function schoolsOf(
+export function chargeByMethods(
   vehicle: CircuitVehicle,
   conditions: CircuitConditions,
-  chart: SchoolChart | null = null,
-  { faults = [], airKg = 0, hotC = HOT_C }: SchoolsOptions = {},
-): SchoolsAnswer {
+  chart: MethodChart | null = null,
+  { faults = [], airKg = 0, hotC = HOT_C }: MethodsOptions = {},
+): MethodsAnswer {
   const labelG = vehicle.label.chargeG;
   const wrong = { faults, airKg };
   const run = runs(vehicle, conditions, wrong);
-  const answers = schools.map((school): SchoolAnswer => {
+  const answers = chargingMethods.map((school): MethodAnswer => {
     const stop = stops[school](run, conditions, chart ?? { lowKpa: ruleOfThumbKpa.low, highKpa: ruleOfThumbKpa.high });
     const chargeG = stop ?? TO * labelG;
     return { school, chargeG, stops: stop !== null, hotDay: hotDay(vehicle, conditions, chargeG, hotC, wrong) };
@@ -86,7 +93,7 @@ export function schoolsOf(
 }
 
 /** Faults of the vehicle besides its charge, and the temperature of the hot day. */
-export interface SchoolsOptions extends Partial<Wrong> {
+export interface MethodsOptions extends Partial<Wrong> {
   hotC?: number;
 }
 
@@ -123,23 +130,23 @@ function runs(vehicle: CircuitVehicle, conditions: CircuitConditions, { faults, 
   return made;
 }
 
-type Stop = (run: readonly Run[], conditions: CircuitConditions, chart: SchoolChart) => number | null;
+type Stop = (run: readonly Run[], conditions: CircuitConditions, chart: MethodChart) => number | null;
 
 const first = (run: readonly Run[], sign: (one: Run) => boolean) => run.find(sign)?.chargeG ?? null;
 
-const stops: Record<School, Stop> = {
+const stops: Record<ChargingMethod, Stop> = {
   "pressure-chart": (run, _, chart) =>
     first(run, (one) => one.highKpa >= chart.highKpa && one.lowKpa >= chart.lowKpa * 0.7),
-  subcooling: (run) => first(run, ({ state }) => state.subcoolingK >= schoolSigns.subcoolingK),
-  superheat: (run) => first(run, ({ state }) => state.superheatK <= schoolSigns.superheatK),
+  subcooling: (run) => first(run, ({ state }) => state.subcoolingK >= methodSigns.subcoolingK),
+  superheat: (run) => first(run, ({ state }) => state.superheatK <= methodSigns.superheatK),
   // Bubbles go when nothing but liquid comes to the metering device.
   "sight-glass": (run) => {
     const clear = first(run, ({ state }) => state.subcoolingK > 0.5 && state.liquidLineC - state.meteringInletC < 8);
-    return clear === null ? null : clear + schoolSigns.afterClearG;
+    return clear === null ? null : clear + methodSigns.afterClearG;
   },
   "air-split": (run, { ambientC, airSource, cabinReturnC }) => {
     const inlet = airSource === "fresh" ? ambientC : (cabinReturnC ?? ambientC - 2);
-    return first(run, ({ state }) => inlet - state.ventC >= schoolSigns.airSplitK);
+    return first(run, ({ state }) => inlet - state.ventC >= methodSigns.airSplitK);
   },
   // One gauge on the only port that is easily reached; the high side is never looked at.
   "low-side": (run, _, chart) => first(run, (one) => one.lowKpa >= chart.lowKpa),

@@ -15,12 +15,11 @@ import {
 import { sizeVehicle } from "../circuit/vehicle/sizing";
 import type { LinePlace } from "../line-places";
 import { InstrumentSet } from "./instrument-set";
-import type { Engine, RackState } from "./rack-state";
-
-import type { RackVehicle } from "./rack-vehicles";
+import type { SimulatedVehicle } from "./simulated-vehicles";
+import type { Engine, SimulatorState } from "./simulator-state";
 import type { InstrumentSample } from "./stream";
 
-export type { Engine } from "./rack-state";
+export type { Engine } from "./simulator-state";
 
 export const SAMPLE_S = 0.5;
 
@@ -40,7 +39,7 @@ export type Machine = MachineKind;
  * of the container on the scale, `recoveredG` the net weight in the recovery machine since it was tared, `vacuumKpa` absolute and null while
  * refrigerant is in the circuit; clutch and fan come from the vehicle's own network.
  */
-export interface RackSample extends Omit<InstrumentSample, "recoveredG" | "clutchIn"> {
+export interface SimulatorSample extends Omit<InstrumentSample, "recoveredG" | "clutchIn"> {
   recoveredG: number;
   clutchIn: boolean | null;
   valve: ChargeValve;
@@ -51,7 +50,7 @@ export interface RackSample extends Omit<InstrumentSample, "recoveredG" | "clutc
   vacuumState: VacuumState | null;
 }
 
-export type RackIssue =
+export type SimulatorIssue =
   | { code: "liquid-while-running" }
   | { code: "vapour-while-off" }
   | { code: "no-container" }
@@ -71,7 +70,7 @@ const ports: Record<Exclude<ChargeValve, "shut">, Pick<ChargePort, "side" | "pha
   "hose-low": { side: "low", phase: "hose" },
 };
 
-export class SimulatedRack {
+export class InstrumentSimulator {
   private readonly simulation: CircuitSimulation;
   private readonly instruments: InstrumentSet;
   private engine: Engine = "off";
@@ -84,11 +83,11 @@ export class SimulatedRack {
 
   /** Errors: RangeError for a vehicle whose label cannot be sized; the vehicles of the demo all can. */
   constructor(
-    private readonly vehicle: RackVehicle,
+    private readonly vehicle: SimulatedVehicle,
     chargeKg: number,
     seed: number,
     vacuum: VacuumState | null = null,
-    resume: RackState | null = null,
+    resume: SimulatorState | null = null,
   ) {
     const sized = sizeVehicle(vehicle.label);
     if (!sized.ok) throw new RangeError(`${vehicle.id}: no such circuit (${sized.issue.code})`);
@@ -117,7 +116,7 @@ export class SimulatedRack {
   }
 
   /** As it stands; taken up again it goes on from here. */
-  get state(): RackState {
+  get state(): SimulatorState {
     const circuit = this.simulation.state;
     const containers = Object.fromEntries(this.containers);
     if (this.onScale !== null && circuit.container) containers[this.onScale] = circuit.container.netKg;
@@ -132,7 +131,7 @@ export class SimulatedRack {
   }
 
   /** Engine and machines run on; a charging valve shut when the page went, so that nothing flows while nobody looks. */
-  private takeUp({ engine, onScale, containers, circuit, instruments }: RackState): void {
+  private takeUp({ engine, onScale, containers, circuit, instruments }: SimulatorState): void {
     this.engine = engine;
     this.onScale = onScale;
     for (const [id, kg] of Object.entries(containers)) this.containers.set(id, kg);
@@ -195,7 +194,7 @@ export class SimulatedRack {
   }
 
   /** Starts or stops recovery machine or pump; both want the engine off, the pump an empty circuit. */
-  setMachine(machine: Machine): RackIssue | null {
+  setMachine(machine: Machine): SimulatorIssue | null {
     if (machine !== "off" && this.engine !== "off") return { code: "engine-running" };
     if (machine !== "off" && this.simulation.holdsTestGas) return { code: "test-gas-in" };
     if (machine === "pump" && this.charge > EMPTY_KG) return { code: "not-recovered" };
@@ -206,7 +205,7 @@ export class SimulatedRack {
   }
 
   /** Fills the emptied circuit with nitrogen through a regulator set to this, kPa gauge; `limitKpa` is what its low side stands. */
-  pressurise(gaugeKpa: number, limitKpa: number): RackIssue | null {
+  pressurise(gaugeKpa: number, limitKpa: number): SimulatorIssue | null {
     if (this.engine !== "off") return { code: "engine-running" };
     if (this.charge > EMPTY_KG) return { code: "not-recovered" };
     if (gaugeKpa > limitKpa) return { code: "over-limit" };
@@ -234,7 +233,7 @@ export class SimulatedRack {
    * Opens or shuts a charging valve; what would harm a compressor or a person is refused. It shuts by itself when the
    * container has emptied to `stopAtKg`.
    */
-  setValve(valve: ChargeValve, stopAtKg = 0, opening = 1): RackIssue | null {
+  setValve(valve: ChargeValve, stopAtKg = 0, opening = 1): SimulatorIssue | null {
     if (valve === "liquid-high" && this.engine !== "off") return { code: "liquid-while-running" };
     if ((valve === "vapour-low" || valve === "hose-low") && this.engine === "off") return { code: "vapour-while-off" };
     if (valve !== "shut" && valve !== "hose-low" && this.onScale === null) return { code: "no-container" };
@@ -246,7 +245,7 @@ export class SimulatedRack {
   }
 
   /** Moves on by one sample. */
-  step(): RackSample {
+  step(): SimulatorSample {
     const read = this.instruments.next();
     return {
       ...read,

@@ -8,7 +8,7 @@ import type { Plant } from "../../circuit/steady/plant";
 const PASSED_G_M2_S = { valve: 600 / 280 / 1.9e-7, orifice: 600 / 48 / 1.2e-6 } as const;
 
 /** Diaphragm and bulb close a sound valve once it stops; it meets through its bleed. `superheatK`: at the coil, while it ran. */
-export function meetingSeconds(plant: Plant, superheatK: number): number {
+export function equalisationSeconds(plant: Plant, superheatK: number): number {
   const { vehicle, effects } = plant;
   const device = vehicle.metering;
   // A stuck valve opens no further for a warm bulb, and behind a blocked line an open one has little to pass.
