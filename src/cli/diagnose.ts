@@ -1,6 +1,6 @@
+import { diagnose, diagnoseV1 } from "../answers/diagnosis-answer";
 import { MOST_SEED, readSeed } from "../core/maths/seed";
 import { parseReadingsText } from "../core/readings/file/readings-text";
-import { diagnose, diagnoseV1 } from "../words/diagnosis-file";
 import { type CommandResult, type ReadInput, UsageError } from "./usage";
 
 /**

@@ -3,9 +3,8 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { useState } from "react";
 import { reasonOf } from "@/core/result";
-import { recordAsText } from "@/data/jobs";
-import { fileMark } from "@/data/workshop";
 import { makeCopy } from "@/session/archive";
+import { fileMark, recordAsText } from "@/session/records";
 import { AppFrame, type View } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";

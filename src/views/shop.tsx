@@ -3,8 +3,8 @@
 import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
 import { workshopInstruments } from "@/core/readings/derive/instruments";
 import { systemUnits } from "@/core/units/figures";
-import { checkServer, isDemoWorkshop } from "@/data/workshop";
 import type { Workshop } from "@/session/follow-workshop";
+import { checkServer, isDemoWorkshop } from "@/session/records";
 import { ReadIn } from "@/ui/figures";
 import { FrameNoticesContext } from "@/ui/frame-notices";
 import { AccuracyOfShop } from "@/ui/instruments";
@@ -38,7 +38,7 @@ export function Shop({ children }: { children: ReactNode }) {
       if (stop !== null) return;
       // A store that refuses says so in the view.
       if (isDemoWorkshop)
-        void import("./workshop/fill-demo").then(({ fillDemoWorkshop }) => fillDemoWorkshop().catch(() => undefined));
+        void import("../session/fill-demo").then(({ fillDemoWorkshop }) => fillDemoWorkshop().catch(() => undefined));
       const ends = [followWorkshop(setWorkshop), keepCopies()];
       stop = () => {
         for (const end of ends) end();

@@ -3,12 +3,12 @@
  * the pages' bundler does not make threads. A task that takes too long is ended together with its thread.
  */
 
+import { diagnose } from "@/answers/diagnosis-answer";
 import type { DiagnosisFile } from "@/core/diagnosis/diagnosis-file";
 import { provideLearned } from "@/core/diagnosis/weigh/learned";
 import type { ReadingFile, ReadingFileIssue } from "@/core/readings/file/reading-file";
 import { parseReadingsText } from "@/core/readings/file/readings-text";
 import type { Result } from "@/core/result";
-import { diagnose } from "@/words/diagnosis-file";
 import learned from "../../public/learned.bin";
 
 provideLearned(learned);

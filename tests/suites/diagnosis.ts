@@ -3,7 +3,7 @@ import { connect } from "node:net";
 import path from "node:path";
 import { describe, expect, inject, it } from "vitest";
 import { diagnosisSchema } from "@/core/diagnosis/diagnosis-file";
-import { diagnose } from "@/words/diagnosis-file";
+import { diagnose } from "@/answers/diagnosis-answer";
 import { parseReadingsText } from "../../src/core/readings/file/readings-text";
 import { browserSession } from "../browser/session";
 

@@ -28,7 +28,7 @@ import { type UndoStep, undone, withStep } from "@/core/records/undo";
 import { standingOf } from "@/core/records/waits";
 import { checkEntry, entry } from "@/core/units/entry";
 import { demoJobs } from "@/demo/demo-jobs";
-import { diagnose } from "@/words/diagnosis-file";
+import { diagnose } from "@/answers/diagnosis-answer";
 import { jobFileSentence } from "@/words/issues";
 import { brokenSentence } from "@/words/shop";
 import { waitSentence } from "@/words/steps";

@@ -1,8 +1,8 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
+import { diagnose } from "../../answers/diagnosis-answer";
 import { decisionWords } from "../../words/decision";
 import { severitySentence } from "../../words/diagnosis";
-import { diagnose } from "../../words/diagnosis-file";
 import type { Cause } from "../causes/catalogue";
 import { faultCauses } from "../causes/catalogue";
 import { simulate } from "../instruments/simulate";

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
+import { diagnose } from "../../answers/diagnosis-answer";
 import { decisionWords } from "../../words/decision";
 import { warningSentence } from "../../words/diagnosis";
-import { diagnose } from "../../words/diagnosis-file";
 import { learnedValueWords } from "../../words/plausibility";
 import { type Cause, faultCauses } from "../causes/catalogue";
 import { complaintIds } from "../causes/complaints";

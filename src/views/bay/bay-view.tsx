@@ -14,11 +14,11 @@ import {
   listJobs,
   listRemoved,
   type MostJobs,
+  openWorkshop,
   removeJob,
   restoreJob,
-} from "@/data/jobs";
-import { storageState } from "@/data/keeping";
-import { openWorkshop } from "@/data/workshop";
+  storageState,
+} from "@/session/records";
 import { useStored } from "@/session/stored";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
@@ -32,7 +32,7 @@ import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { stepPath } from "@/views/job/frame/steps";
-import { fillDemoWorkshop, useDemoFilling } from "@/views/workshop/fill-demo";
+import { fillDemoWorkshop, useDemoFilling } from "@/session/fill-demo";
 import { ImportDesk, useFileImport } from "@/views/workshop/import-files";
 import { useIsDemo } from "@/views/workshop/workshop-strip";
 import { jobFileSentence } from "@/words/issues";

@@ -8,7 +8,7 @@ import type { BenchRunning } from "@/core/bench/bench-answer";
 import { readBenchFile, readingsOfBench, writeBenchFile } from "@/core/bench/bench-file";
 import type { BenchState } from "@/core/bench/bench-state";
 import { reasonOf } from "@/core/result";
-import { editJob } from "@/data/jobs";
+import { editJob } from "@/session/records";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";

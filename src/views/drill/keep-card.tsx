@@ -5,7 +5,7 @@ import { format } from "date-fns";
 import { useState } from "react";
 import { readDrillFile, writeDrillFile } from "@/core/drill/progress";
 import { reasonOf } from "@/core/result";
-import { addDrills, type KeptDrills } from "@/data/drills";
+import { addDrills, type KeptDrills } from "@/session/records";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { FileButton } from "@/ui/file-button";

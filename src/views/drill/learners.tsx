@@ -3,8 +3,8 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Learner } from "@/core/drill/progress";
-import type { KeptDrills } from "@/data/drills";
 import { keepLearner } from "@/session/drill-book";
+import type { KeptDrills } from "@/session/records";
 import { BenchButton } from "@/ui/buttons";
 import { useRunOnce } from "@/ui/run-once";
 import { commonText } from "@/words/screens/common";

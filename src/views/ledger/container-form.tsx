@@ -15,7 +15,7 @@ import {
 import { placeOf, stockEntry } from "@/core/records/stock/entry";
 import { reasonOf } from "@/core/result";
 import { type Entry, entry, entryValue } from "@/core/units/entry";
-import { putContainer, StockRefusal } from "@/data/stock";
+import { putContainer, StockRefusal } from "@/session/records";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";

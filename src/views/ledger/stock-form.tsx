@@ -9,8 +9,8 @@ import { countEntry, placeOf, type StockEntry, stockEntry } from "@/core/records
 import { kindOf } from "@/core/records/stock/lines";
 import { reasonOf } from "@/core/result";
 import { type Entry, entry, entryValue } from "@/core/units/entry";
-import { putContainer, recordStock, type ShopLedger, StockRefusal } from "@/data/stock";
 import { useChoices } from "@/session/choices";
+import { putContainer, recordStock, type ShopLedger, StockRefusal } from "@/session/records";
 import { BenchButton } from "@/ui/buttons";
 import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";

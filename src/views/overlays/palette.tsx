@@ -3,8 +3,7 @@
 import { Box, Dialog, Flex, Input, Kbd, Portal } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { type KeyboardEvent, useEffect, useMemo, useState } from "react";
-import { listJobs } from "@/data/jobs";
-import { searchVehicles } from "@/data/vehicles";
+import { listJobs, searchVehicles } from "@/session/records";
 import { useFigures } from "@/ui/figures";
 import { closeOverlay, openHelp, useOverlays } from "@/ui/overlays";
 import { Text } from "@/ui/text";

@@ -13,7 +13,7 @@ import {
   SHOP_CHART_LIMIT_BYTES,
   type ShopChart,
   shopChartText,
-} from "@/data/shop-charts";
+} from "@/session/records";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";

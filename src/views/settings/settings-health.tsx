@@ -3,8 +3,8 @@
 import { Flex } from "@chakra-ui/react";
 import { useState } from "react";
 import { reasonOf } from "@/core/result";
-import { replaceUnreadableChoices } from "@/data/choices";
 import { useSettingsHealth } from "@/session/choices";
+import { replaceUnreadableChoices } from "@/session/records";
 import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";
 import { saveTextFile } from "@/ui/save-file";

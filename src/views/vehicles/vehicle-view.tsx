@@ -8,11 +8,17 @@ import { soundReadingsOf } from "@/core/records/sound-tests";
 import { forecastOf } from "@/core/records/vehicle-history";
 import { fromVisit, lastVisit } from "@/core/records/visits";
 import { flattened, reasonOf } from "@/core/result";
-import { createJobFrom, jobsOf } from "@/data/jobs";
-import { loadVehicle, perhapsTheSame, similarVehicles, type VehicleFile } from "@/data/vehicles";
-import { fileMark } from "@/data/workshop";
 import { ChargeYears } from "@/pictures/charge-years";
 import { useArchive } from "@/session/archive";
+import {
+  createJobFrom,
+  fileMark,
+  jobsOf,
+  loadVehicle,
+  perhapsTheSame,
+  similarVehicles,
+  type VehicleFile,
+} from "@/session/records";
 import { useStored } from "@/session/stored";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";

@@ -5,8 +5,14 @@ import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import type { VehicleRow } from "@/core/records/vehicle-row";
 import { reasonOf } from "@/core/result";
-import { type DamagedRecord, damagedVehicles } from "@/data/damaged";
-import { findVehicles, listVehicles, loadVehicle, newestVehicles } from "@/data/vehicles";
+import {
+  type DamagedRecord,
+  damagedVehicles,
+  findVehicles,
+  listVehicles,
+  loadVehicle,
+  newestVehicles,
+} from "@/session/records";
 import { useStoredInParts } from "@/session/stored";
 import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";

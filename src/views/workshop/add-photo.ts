@@ -2,7 +2,7 @@
 
 import { MOST_PHOTO_BYTES, MOST_PHOTOS } from "@/core/records/job";
 import type { VehiclePhoto } from "@/core/records/vehicle";
-import { keepPicture } from "@/data/photos";
+import { keepPicture } from "@/session/records";
 import { reducedPhoto } from "@/ui/reduced-photo";
 import { addPhotoText } from "@/words/screens/workshop";
 

@@ -59,15 +59,21 @@ const flags = [
   "R1234yf",
   "orifice",
   ...compressorKinds,
-  ...fanKinds,
-  "two evaporators",
-  "port before",
+  // Its two kinds bear names that compressors bear as well.
+  ...(fanKinds.map((kind) => `fan ${kind}`) as FanFlag[]),
+  "twoEvaporators",
+  "portBefore",
   "recirculated",
-  "still apart",
-  "idle cycles",
-  "fast cycles",
-  "thin air",
+  "stillApart",
+  "idleCycles",
+  "fastCycles",
+  "altitudeKm",
 ] as const;
+type FanFlag = `fan ${(typeof fanKinds)[number]}`;
+
+type SettingFeature = (typeof settingFeatures)[number];
+type OnceFeature = (typeof onceFeatures)[number];
+type Flag = (typeof flags)[number];
 
 /** Names of the values of a row, in their order. */
 export const valueNames: readonly string[] = [
@@ -82,100 +88,143 @@ export const FEATURES = 2 * VALUES + flags.length;
 /** Number of values in a row, to be scaled; as many masks follow, then the flags. */
 export const VALUE_COUNT = VALUES;
 
-/** The row of a reading; values that were not read are NaN, their masks 0. */
-export function featuresOf(reading: ReadingFile, row = new Float64Array(FEATURES)): Float64Array {
-  row.fill(Number.NaN, 0, VALUES);
-  row.fill(0, VALUES);
-  const { vehicle, conditions, rest, equalise } = reading;
+/** Fluid, atmosphere and air that every value of a reading refers to. */
+interface Scales {
+  ambientC: number;
+  /** Air into the evaporator, degC. */
+  airC: number;
+  /** kPa absolute of a gauge pressure, within what a gauge reads. */
+  absolute: (gauge: number | null | undefined) => number;
+  /** Saturation temperature of a gauge pressure, degC. */
+  saturated: (gauge: number | null | undefined) => number;
+}
+
+const read = (value: number | null | undefined) => value ?? Number.NaN;
+
+function scalesOf({ vehicle, conditions }: ReadingFile): Scales {
   const fluid = fluidTable(vehicle.refrigerant);
-  const altitudeM = conditions.altitudeM ?? 0;
-  const atmosphere = atmosphericPressureKpa(altitudeM);
+  const atmosphere = atmosphericPressureKpa(conditions.altitudeM ?? 0);
   const absolute = (gauge: number | null | undefined) =>
     gauge == null ? Number.NaN : Math.min(Math.max(gauge + atmosphere, LEAST_READ_KPA), MOST_READ_KPA);
-  const saturated = (gauge: number | null | undefined) => {
-    const kpa = absolute(gauge);
-    return Number.isNaN(kpa) ? Number.NaN : fluid.saturationTemperatureC(kpa);
+  const ambientC = conditions.ambientC;
+  return {
+    ambientC,
+    airC: conditions.airSource === "recirculated" ? (conditions.cabinReturnC ?? ambientC - 2) : ambientC,
+    absolute,
+    saturated: (gauge) => {
+      const kpa = absolute(gauge);
+      return Number.isNaN(kpa) ? Number.NaN : fluid.saturationTemperatureC(kpa);
+    },
   };
-  const read = (value: number | null | undefined) => value ?? Number.NaN;
-  const ambient = conditions.ambientC;
-  const recirculated = conditions.airSource === "recirculated";
-  const air = recirculated ? (conditions.cabinReturnC ?? ambient - 2) : ambient;
+}
+
+/** Values of one engine setting; NaN where not read. `slot`: 0 idle, 1 fast idle. */
+function valuesOfSetting(
+  setting: RunningSetting | undefined,
+  slot: number,
+  { ambientC, airC, absolute, saturated }: Scales,
+): Record<SettingFeature, number> {
+  const lowT = saturated(setting?.lowKpa ?? meanOf(setting?.lowMinKpa, setting?.lowMaxKpa));
+  const highT = saturated(setting?.highKpa);
+  const vent = read(setting?.ventC);
+  const suction = read(setting?.suctionLineC);
+  const liquid = read(setting?.liquidLineC);
+  const inlet = read(setting?.condenserInletAirC);
+  const lowest = saturated(setting?.lowMinKpa);
+  return {
+    lowT,
+    approach: highT - ambientC,
+    vent,
+    ventOverAir: vent - airC,
+    ventOverLow: vent - lowT,
+    suctionOverLow: suction - lowT,
+    suction: suction - ambientC,
+    subcooling: highT - liquid,
+    liquidOverAir: liquid - ambientC,
+    dischargeOverHigh: read(setting?.dischargeLineC) - highT,
+    inletOverAir: inlet - ambientC,
+    airRise: read(setting?.condenserOutletAirC) - (Number.isNaN(inlet) ? ambientC : inlet),
+    command: read(setting?.compressorDutyPct),
+    lnRatio: Math.log(absolute(setting?.highKpa) / absolute(setting?.lowKpa)),
+    lowGauge: read(setting?.lowKpa),
+    highGauge: read(setting?.highKpa),
+    swingK: saturated(setting?.lowMaxKpa) - lowest,
+    lnPeriod: Math.log(Math.max(read(setting?.cyclePeriodS), 0.5)),
+    lowestT: lowest,
+    lineFall: liquid - read(setting?.meteringInletC),
+    rpm: setting === undefined ? Number.NaN : (setting.rpm ?? (slot === 0 ? 800 : 1800)),
+  };
+}
+
+function valuesOnce(
+  { vehicle, conditions, rest, equalise, recoveredG }: ReadingFile,
+  [idle, fast]: readonly (RunningSetting | undefined)[],
+  { ambientC, absolute }: Scales,
+): Record<OnceFeature, number> {
+  const fluid = fluidTable(vehicle.refrigerant);
+  const atmosphere = atmosphericPressureKpa(conditions.altitudeM ?? 0);
   const restKpa = absolute(meanOf(rest?.lowKpa, rest?.highKpa));
   const soak = read(rest?.soakC);
+  const restT = Number.isNaN(restKpa) ? Number.NaN : fluid.saturationTemperatureC(restKpa);
+  return {
+    ambient: ambientC,
+    humidity: read(conditions.humidityPct),
+    blower: read(conditions.blowerPct),
+    returnOverAmbient: read(conditions.cabinReturnC) - ambientC,
+    lnCharge: Math.log(read(vehicle.chargeG)),
+    restOver: restT - soak,
+    restBetween: read(rest?.highKpa) - read(rest?.lowKpa),
+    soakOverAmbient: soak - ambientC,
+    lnRestShare: Number.isNaN(soak) ? Number.NaN : Math.log(restKpa / fluid.saturationPressureKpa(soak)),
+    lnMeeting: Math.log(Math.max(read(equalise?.seconds), 1)),
+    recoveredShare: vehicle.chargeG == null ? Number.NaN : read(recoveredG) / vehicle.chargeG,
+    highOverRest: read(idle?.highKpa ?? fast?.highKpa) - (restKpa - atmosphere),
+    lowOverRest: read(idle?.lowKpa ?? fast?.lowKpa) - (restKpa - atmosphere),
+  };
+}
+
+function flagsOf(
+  { vehicle, conditions, equalise }: ReadingFile,
+  [idle, fast]: readonly (RunningSetting | undefined)[],
+): Partial<Record<Flag, number>> {
+  const cycles = (setting: RunningSetting | undefined) =>
+    setting !== undefined && (setting.lowMinKpa != null || setting.cyclePeriodS != null) ? 1 : 0;
+  return {
+    R1234yf: vehicle.refrigerant === "R1234yf" ? 1 : 0,
+    orifice: vehicle.metering === "orifice-tube" ? 1 : 0,
+    ...(vehicle.compressor == null ? {} : { [vehicle.compressor]: 1 }),
+    ...(vehicle.condenserFan == null ? {} : { [`fan ${vehicle.condenserFan}`]: 1 }),
+    twoEvaporators: vehicle.evaporators === 2 ? 1 : 0,
+    portBefore: vehicle.highPort === "before-condenser" ? 1 : 0,
+    recirculated: conditions.airSource === "recirculated" ? 1 : 0,
+    stillApart: equalise?.equalised === false ? 1 : 0,
+    idleCycles: cycles(idle),
+    fastCycles: cycles(fast),
+    altitudeKm: (conditions.altitudeM ?? 0) / 1000,
+  };
+}
+
+/** The row of a reading; values that were not read are NaN, their masks 0. */
+export function featuresOf(reading: ReadingFile, row = new Float64Array(FEATURES)): Float64Array {
+  const scales = scalesOf(reading);
   const slots: (RunningSetting | undefined)[] = [undefined, undefined];
   for (const [i, setting] of (reading.running ?? []).entries()) {
     const fast = setting.rpm == null ? i > 0 : setting.rpm > FAST_RPM;
     slots[fast ? 1 : 0] ??= setting;
   }
+  const [idle, fast] = slots.map((setting, slot) => valuesOfSetting(setting, slot, scales)) as [
+    Record<SettingFeature, number>,
+    Record<SettingFeature, number>,
+  ];
+  const once = valuesOnce(reading, slots, scales);
+  const set = flagsOf(reading, slots);
 
   let at = 0;
-  const put = (value: number) => {
-    row[at++] = value;
-  };
-  const between: number[][] = [[], []];
-  for (const [slot, setting] of slots.entries()) {
-    const lowT = saturated(setting?.lowKpa ?? meanOf(setting?.lowMinKpa, setting?.lowMaxKpa));
-    const highT = saturated(setting?.highKpa);
-    const vent = read(setting?.ventC);
-    const suction = read(setting?.suctionLineC);
-    const liquid = read(setting?.liquidLineC);
-    const inlet = read(setting?.condenserInletAirC);
-    const lowest = saturated(setting?.lowMinKpa);
-    put(lowT);
-    put(highT - ambient);
-    put(vent);
-    put(vent - air);
-    put(vent - lowT);
-    put(suction - lowT);
-    put(suction - ambient);
-    put(highT - liquid);
-    put(liquid - ambient);
-    put(read(setting?.dischargeLineC) - highT);
-    put(inlet - ambient);
-    put(read(setting?.condenserOutletAirC) - (Number.isNaN(inlet) ? ambient : inlet));
-    put(read(setting?.compressorDutyPct));
-    put(Math.log(absolute(setting?.highKpa) / absolute(setting?.lowKpa)));
-    put(read(setting?.lowKpa));
-    put(read(setting?.highKpa));
-    put(saturated(setting?.lowMaxKpa) - lowest);
-    put(Math.log(Math.max(read(setting?.cyclePeriodS), 0.5)));
-    put(lowest);
-    put(liquid - read(setting?.meteringInletC));
-    put(setting === undefined ? Number.NaN : (setting.rpm ?? (slot === 0 ? 800 : 1800)));
-    between[slot]!.push(lowT, highT, vent, suction - lowT, highT - liquid);
-  }
-  for (let k = 0; k < betweenFeatures.length; k++) put(between[0]![k]! - between[1]![k]!);
-  put(ambient);
-  put(read(conditions.humidityPct));
-  put(read(conditions.blowerPct));
-  put(read(conditions.cabinReturnC) - ambient);
-  put(Math.log(read(vehicle.chargeG)));
-  const restT = Number.isNaN(restKpa) ? Number.NaN : fluid.saturationTemperatureC(restKpa);
-  put(restT - soak);
-  put(read(rest?.highKpa) - read(rest?.lowKpa));
-  put(soak - ambient);
-  put(Number.isNaN(soak) ? Number.NaN : Math.log(restKpa / fluid.saturationPressureKpa(soak)));
-  put(Math.log(Math.max(read(equalise?.seconds), 1)));
-  put(vehicle.chargeG == null ? Number.NaN : read(reading.recoveredG) / vehicle.chargeG);
-  const [idle, fast] = slots;
-  put(read(idle?.highKpa ?? fast?.highKpa) - (restKpa - atmosphere));
-  put(read(idle?.lowKpa ?? fast?.lowKpa) - (restKpa - atmosphere));
-
-  for (let i = 0; i < VALUES; i++) row[VALUES + i] = Number.isFinite(row[i]!) ? 1 : 0;
-  const cycles = (setting: RunningSetting | undefined) =>
-    setting !== undefined && (setting.lowMinKpa != null || setting.cyclePeriodS != null);
-  at = 2 * VALUES;
-  put(vehicle.refrigerant === "R1234yf" ? 1 : 0);
-  put(vehicle.metering === "orifice-tube" ? 1 : 0);
-  for (const kind of compressorKinds) put(vehicle.compressor === kind ? 1 : 0);
-  for (const kind of fanKinds) put(vehicle.condenserFan === kind ? 1 : 0);
-  put(vehicle.evaporators === 2 ? 1 : 0);
-  put(vehicle.highPort === "before-condenser" ? 1 : 0);
-  put(recirculated ? 1 : 0);
-  put(equalise?.equalised === false ? 1 : 0);
-  put(cycles(idle) ? 1 : 0);
-  put(cycles(fast) ? 1 : 0);
-  put(altitudeM / 1000);
+  for (const values of [idle, fast]) for (const name of settingFeatures) row[at++] = values[name];
+  for (const name of betweenFeatures) row[at++] = idle[name] - fast[name];
+  for (const name of onceFeatures) row[at++] = once[name];
+  for (let i = 0; i < VALUES; i++) row[at++] = Number.isFinite(row[i]!) ? 1 : 0;
+  for (const name of flags) row[at++] = set[name] ?? 0;
   return row;
 }
 

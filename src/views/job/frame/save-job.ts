@@ -1,7 +1,6 @@
 import type { Job } from "@/core/records/job";
 import { writeJobFile } from "@/core/records/job-file";
-import { noteJobSaved } from "@/data/copies";
-import { picturesOf } from "@/data/photos";
+import { noteJobSaved, picturesOf } from "@/session/records";
 import { saveTextFile } from "@/ui/save-file";
 import { jobFileName } from "@/words/job";
 

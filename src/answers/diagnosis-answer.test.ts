@@ -3,7 +3,7 @@ import path from "node:path";
 import { describe, expect, it } from "vitest";
 import { diagnosisSchema } from "@/core/diagnosis/diagnosis-file";
 import type { ReadingFile } from "@/core/readings/file/reading-file";
-import { diagnose } from "./diagnosis-file";
+import { diagnose } from "./diagnosis-answer";
 
 const cases = readFileSync(path.resolve(import.meta.dirname, "../core/diagnosis/cases-dev.jsonl"), "utf8")
   .trim()

@@ -1,7 +1,7 @@
 "use client";
+/** Fills the demo workshop's own store with its invented year, once, when it is empty. */
 
 import { useStore } from "zustand";
-/** Fills the demo workshop's own store with its invented year, once, when it is empty. */
 import { createStore } from "zustand/vanilla";
 import { readAsTheShop } from "@/data/choices";
 import { addDemoYear } from "@/data/import";

@@ -8,7 +8,7 @@ import { speedsOf } from "@/core/diagnosis/explain/observables";
 import { fieldNameOf, quantityContext, quantityOfObservable, shownOf } from "@/core/diagnosis/explain/quantities";
 import type { ReadingFile } from "@/core/readings/file/reading-file";
 import { metricFigures } from "@/core/units/figures";
-import { decisionWords } from "./decision";
+import { decisionWords } from "../words/decision";
 import {
   outcomeSentence,
   seenSentence,
@@ -16,8 +16,8 @@ import {
   vehicleWording,
   type Wording,
   warningSentence,
-} from "./diagnosis";
-import { reasonSentence } from "./reasons";
+} from "../words/diagnosis";
+import { reasonSentence } from "../words/reasons";
 
 /** Places after the point; probabilities still sum to one, because the last takes what rounding left. */
 const DIGITS = 4;
