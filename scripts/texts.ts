@@ -1,90 +1,37 @@
-/**
- * Counts the words of the interface and fails where a sentence stands outside of src/words. A sentence is a literal of three words or more, or any
- * text between JSX tags. Literals that stay where they are: messages of thrown errors, descriptions of what a schema expects (they travel as fields of
- * an issue), names in the catalogues below (a channel, field or part is one line of one table), and invented sample data.
- */
+/** Counts the words of the interface, and fails where a sentence stands outside of src/words or a text is not used. */
 import { readdirSync, readFileSync } from "node:fs";
-import ts from "typescript";
-
-interface Literal {
-  file: string;
-  line: number;
-  text: string;
-}
-
-const HOME = "src/words/";
-const SAMPLE_DATA = /^src\/(demo\/|core\/instruments\/simulated-vehicles\.ts)/;
-const CATALOGUES =
-  /^src\/core\/(causes\/(signs|leak-places|complaints)|readings\/channels|records\/(fields|quick-desk|compare-tests)|charge\/oil)\.ts$/;
-/** Issues of the core and of the browser's storage: what was expected, as a field of the issue. */
-const SCHEMAS =
-  /^src\/(core\/(dates|zod|bench\/bench-state|diagnosis\/diagnose|fluids\/saturation|instruments\/simulate-request|records\/pictures|records\/stock\/csv|records\/migrations\/from-version-11|readings\/file\/readings-text)|data\/(database|jobs|import)|worker\/newest)\.ts$/;
-/** Stands for a value inside of a template. */
-const HOLE = "\uFFFC";
-const LEAST_WORDS = 3;
-/** Properties and attributes that hold code, style or a schema's description. */
-const NOT_SHOWN =
-  /^(expected|message|reason|font|fontFamily|fontSize|transition|filter|templateAreas|gridTemplateAreas|templateColumns|templateRows|accept|className|css|stores?|style|transform|boxShadow|d|viewBox|key|id|href|src)$/;
-const STYLE = /\d(px|ms|fr|em|vw)\b|var\(--|sans-serif|^@(media|page)|^[a-z-]+-src |^(https?:|\/)/;
-
-const DATE_PATTERN = /^d MMM/;
-
-const wordsOf = (text: string) => text.match(/\p{L}[\p{L}’'-]+/gu) ?? [];
-const isSentence = (text: string) => {
-  const spoken = text.replaceAll(HOLE, " 0 ");
-  return wordsOf(spoken).length >= LEAST_WORDS && /\p{L}{2,}[,.:;?!]? \p{L}/u.test(spoken) && !STYLE.test(text);
-};
-
-function textOf(node: ts.Node): string | null {
-  if (ts.isStringLiteral(node) || ts.isNoSubstitutionTemplateLiteral(node)) return node.text;
-  if (ts.isTemplateExpression(node))
-    return node.head.text + node.templateSpans.map(({ literal }) => HOLE + literal.text).join("");
-  return ts.isJsxText(node) ? node.text.replace(/\s+/g, " ").trim() : null;
-}
-
-/** Whether a literal is code: an import, a type, a key, a compared value, or what only a developer reads. */
-function isCode(node: ts.Node): boolean {
-  const { parent } = node;
-  if (ts.isImportDeclaration(parent) || ts.isExportDeclaration(parent) || ts.isLiteralTypeNode(parent)) return true;
-  if (ts.isExpressionStatement(parent) || ts.isCaseClause(parent) || ts.isElementAccessExpression(parent)) return true;
-  if (ts.isPropertyAssignment(parent) && parent.name === node) return true;
-  for (let at = parent; at !== undefined && !ts.isStatement(at) && !ts.isJsxElement(at); at = at.parent) {
-    if (ts.isNewExpression(at) && /Error$/.test(at.expression.getText())) return true;
-    if ((ts.isPropertyAssignment(at) || ts.isJsxAttribute(at)) && NOT_SHOWN.test(at.name.getText())) return true;
-    if (ts.isCallExpression(at) && /^(console\.|z\.|mark$)/.test(at.expression.getText())) return true;
-  }
-  return false;
-}
-
-function literalsOf(file: string): Literal[] {
-  const source = ts.createSourceFile(file, readFileSync(file, "utf8"), ts.ScriptTarget.Latest, true);
-  const found: Literal[] = [];
-  const visit = (node: ts.Node) => {
-    const text = textOf(node);
-    if (text !== null && /\p{L}{2}/u.test(text) && !isCode(node))
-      found.push({ file, line: source.getLineAndCharacterOfPosition(node.getStart()).line + 1, text });
-    ts.forEachChild(node, visit);
-  };
-  visit(source);
-  return found;
-}
+import { countWords, HOLE, HOME, literalsOf, SCREENS, sentencesOutside } from "./text-check";
 
 const files = readdirSync("src", { recursive: true, encoding: "utf8" })
   .map((file) => `src/${file}`)
   .filter((file) => /\.tsx?$/.test(file) && !/\.(test|d)\.tsx?$/.test(file));
-const literals = files.flatMap(literalsOf);
-const inWords = literals.filter(({ file, text }) => file.startsWith(HOME) && /[A-Z]|\s|\uFFFC/.test(text));
-const outside = literals.filter(
-  ({ file, text }) =>
-    !file.startsWith(HOME) &&
-    ![SAMPLE_DATA, CATALOGUES, SCHEMAS].some((stays) => stays.test(file)) &&
-    !DATE_PATTERN.test(text) &&
-    isSentence(text),
-);
-const words = inWords.reduce((sum, { text }) => sum + wordsOf(text.replaceAll(HOLE, " ")).length, 0);
-console.log(`texts: ${inWords.length} strings with ${words} words in ${HOME}, ${outside.length} sentences outside`);
+const literals = files.flatMap((file) => literalsOf(file, readFileSync(file, "utf8")));
+const outside = sentencesOutside(literals);
+const { strings, words } = countWords(literals);
+console.log(`texts: ${strings} strings with ${words} words in ${HOME}, ${outside.length} sentences outside`);
 for (const { file, line, text } of outside)
   console.error(`${file}:${line} ${text.replaceAll(HOLE, "…").slice(0, 100)}`);
+
+/** Texts of src/words/screens that no file uses. */
+function unusedTexts(): string[] {
+  const sources = files.filter((file) => !file.startsWith(SCREENS)).map((file) => readFileSync(file, "utf8"));
+  const used = new Set(sources.flatMap((source) => source.match(/\b\w+Text\.\w+/g) ?? []));
+  return files
+    .filter((file) => file.startsWith(SCREENS))
+    .flatMap((file) => {
+      let table = "";
+      return readFileSync(file, "utf8")
+        .split("\n")
+        .flatMap((line) => {
+          table = /^export const (\w+) = /.exec(line)?.[1] ?? table;
+          const key = /^ {2}(\w+):/.exec(line)?.[1];
+          return key === undefined || used.has(`${table}.${key}`) ? [] : [`${file}: ${table}.${key}`];
+        });
+    });
+}
+const unused = unusedTexts();
+for (const text of unused) console.error(`unused: ${text}`);
+if (unused.length > 0) process.exitCode = 1;
 if (files.length < 300) {
   console.error(`only ${files.length} files were read: the check saw too little to mean anything`);
   process.exitCode = 1;

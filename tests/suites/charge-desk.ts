@@ -144,7 +144,7 @@ describe("the charge desk on a damp pickup with an orifice", () => {
     const { ledger } = (await storedJob(browser, job.id)) as { ledger: LedgerEntry[] };
     const wrong = ledger.at(-1)!;
     expect(wrong).toMatchObject({ act: "charge", grams: 250, from: "container:can-1" });
-    await browser.press(`Take back: Charged from cylinder, 250 g, ${format(parseISO(wrong.at), "HH:mm:ss")}`);
+    await browser.press(`Reverse: Charged from cylinder, 250 g, ${format(parseISO(wrong.at), "HH:mm:ss")}`);
     await browser.until("it is taken back", async () => (await inVehicle(browser)) === tally);
     await browser.press("Undo");
     await browser.until("and stands again", async () => (await inVehicle(browser)) === tally + 250);

@@ -2,8 +2,8 @@ import { readFileSync } from "node:fs";
 import { connect } from "node:net";
 import path from "node:path";
 import { describe, expect, inject, it } from "vitest";
-import { diagnosisSchema } from "@/core/diagnosis/diagnosis-file";
 import { diagnose } from "@/answers/diagnosis-answer";
+import { diagnosisSchema } from "@/core/diagnosis/diagnosis-file";
 import { parseReadingsText } from "../../src/core/readings/file/readings-text";
 import { browserSession } from "../browser/session";
 

@@ -62,7 +62,7 @@ describe("a power cut", () => {
       await browser.says("Own scale or machine");
       expect(await browser.valueOf("Can 1, net now")).toBe("317");
       await browser.press("Record Can 1");
-      await browser.says(/Out of Can 1\s+23 g/);
+      await browser.says(/From Can 1\s+23 g/);
       // Ten kilograms do not fit into a van, and a can gains nothing.
       await browser.type("Can 1, net now", "319");
       await browser.press("Record Can 1");

@@ -150,10 +150,9 @@ describe("records", () => {
     await browser.says("1 changed both here and in the file");
     await browser.says("One field differs");
     await browser.press("Import");
-    await browser.says("Revert");
     const remark = async () => (await storedJob(browser, "demo-bakery-van")).signOff.remark;
-    expect(await remark()).toBe("Belt slack");
-    await browser.press(`Take ${path.basename(file)} back`);
+    await browser.until("it is imported", async () => (await remark()) === "Belt slack");
+    await browser.press(`Revert import of ${path.basename(file)}`);
     await browser.says("1 record reverted");
     expect(await remark()).toBe("");
   });

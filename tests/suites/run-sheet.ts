@@ -155,7 +155,7 @@ describe("bad input", () => {
     await readFile(browser, "other.json", '{"format": "something.else"}');
     await browser.says("other.json is not an Evrid job file: its format is “something.else”");
     await readFile(browser, "newer.json", `{"format": "evrid.job", "version": ${NEWEST_JOB_VERSION + 1}}`);
-    await browser.says(`this Evrid reads up to ${NEWEST_JOB_VERSION}`);
+    await browser.says(`This Evrid reads up to ${NEWEST_JOB_VERSION}`);
     await browser.says("No open jobs");
   });
 

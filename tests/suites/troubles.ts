@@ -50,11 +50,11 @@ describe("what goes wrong beside the work", () => {
     await browser.says("Low port behind the battery");
     for (const title of ["Orla Veitch, grey estate", "the record of", "the P-T desk"]) {
       const notice = await browser.find(
-        `//*[@role='alert' or @role='status'][.//*[contains(., 'Not stored: ${title}')]]//button[contains(., 'Store again')]`,
+        `//*[@role='alert' or @role='status'][.//*[contains(., 'Not saved: ${title}')]]//button[contains(., 'Save again')]`,
         `Save again: ${title}`,
       );
       await notice.click();
-      await browser.until(`${title} is stored`, async () => !(await browser.text()).includes(`Not stored: ${title}`));
+      await browser.until(`${title} is stored`, async () => !(await browser.text()).includes(`Not saved: ${title}`));
     }
     expect((await storedJob(browser, ESTATE)).intake.complaint).toBe("Whistles when it is hot");
     await browser.open(`${address}/vehicle?id=demo-car-03`);

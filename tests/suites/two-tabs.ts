@@ -60,7 +60,7 @@ describe("a job in two tabs", () => {
     )) as { containers: Record<string, number> };
     // The books, the can and the page say the same, but for a gram or two of the scale.
     expect(Math.abs(340 - rack.containers["demo-can-a"]! * 1000 - booked)).toBeLessThan(5);
-    await browser.says(new RegExp(`Out of Can 1\\s+${Math.round(booked)} g`));
+    await browser.says(new RegExp(`From Can 1\\s+${Math.round(booked)} g`));
     await browser.says("Valve closed.");
 
     const second = await driver.getWindowHandle();

@@ -3,6 +3,7 @@
  * breaks once breaks again; a target throws where a promise is broken.
  */
 
+import { diagnose } from "@/answers/diagnosis-answer";
 import { POST } from "@/app/api/diagnosis/route";
 import { diagnoseCommand } from "@/cli/diagnose";
 import { propertiesCommand } from "@/cli/properties";
@@ -28,7 +29,6 @@ import { type UndoStep, undone, withStep } from "@/core/records/undo";
 import { standingOf } from "@/core/records/waits";
 import { checkEntry, entry } from "@/core/units/entry";
 import { demoJobs } from "@/demo/demo-jobs";
-import { diagnose } from "@/answers/diagnosis-answer";
 import { jobFileSentence } from "@/words/issues";
 import { brokenSentence } from "@/words/shop";
 import { waitSentence } from "@/words/steps";

@@ -6,6 +6,7 @@ import { useEffect, useState } from "react";
 import type { Job } from "@/core/records/job";
 import { plainVin } from "@/core/records/vin";
 import { reasonOf } from "@/core/result";
+import { fillDemoWorkshop, useDemoFilling } from "@/session/fill-demo";
 import {
   clearRemoved,
   createJob,
@@ -32,7 +33,6 @@ import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { stepPath } from "@/views/job/frame/steps";
-import { fillDemoWorkshop, useDemoFilling } from "@/session/fill-demo";
 import { ImportDesk, useFileImport } from "@/views/workshop/import-files";
 import { useIsDemo } from "@/views/workshop/workshop-strip";
 import { jobFileSentence } from "@/words/issues";

@@ -30,7 +30,7 @@ export const jobCardText = {
 
 export const removedJobsText = {
   removedJobs: "Removed jobs",
-  removedOn: " removed on",
+  removedOn: " removed on ",
   restore: "Restore",
   restore2: (name: string) => `Restore ${name}`,
   showOnlyTheLast: "Show only the last",

@@ -175,7 +175,7 @@ export const debriefViewText = {
   fault: "Fault",
   yourDiagnosisCorrect: "Your diagnosis, correct: ",
   yourDiagnosis: "Your diagnosis: ",
-  charge: "Charge:",
+  charge: "Charge: ",
   probabilityOfTheFault: "Probability of the fault",
   belowYourRankOfThe: "Below: your rank of the true cause when asked; – if not listed.",
   noEstimateWasAskedThe: "No estimate was asked: the case ended early.",

@@ -46,5 +46,5 @@ export const chargeBarText = {
   ofLabel: (unit: string, labelG: string, toleranceG: string) => `${unit} of ${labelG} ± ${toleranceG}`,
   inTheVehicle2: (inVehicleG: string, word: string) => `${inVehicleG} in the vehicle, ${word}`,
   labelTo: (labelG: string, labelG2: string) => `label ${labelG} to ${labelG2}`,
-  emptiesNear: (name: string, atG: string) => `${name} empties near${atG}`,
+  emptiesNear: (name: string, atG: string) => `${name} empties near ${atG}`,
 } as const;

@@ -95,9 +95,7 @@ export function SimulatorPanel({ onClose }: { onClose: () => void }) {
         </Suspense>
         {rack.status === "lost" && (
           <Text color="act" mt="2">
-            {simulatorPanelText.simulatorLost}
-            {rack.reason}
-            {simulatorPanelText.recordedReadingsAreKept}
+            {simulatorPanelText.simulatorLost(rack.reason ?? "")}
           </Text>
         )}
       </Line>

@@ -91,7 +91,7 @@ export const chargeStepText = {
   gogglesAndGlovesOnKeep: "Goggles and gloves on. Keep clear of belts",
   theResidualChargeIsUnknown: "The residual charge is unknown, so nothing can be added by weight. Go back to Recovery.",
   recoverAndWeighFirst: "Recover and weigh first",
-  missingNeverChargeByPressure: (gapList: string) => `Missing:${gapList}. Never charge by pressure instead.`,
+  missingNeverChargeByPressure: (gapList: string) => `Missing: ${gapList}. Never charge by pressure instead.`,
   chargingNeedsTheLabel: "Charging needs the label",
   impossibleWeights: "Impossible weights",
   rateAndPressuresWithThis: "Rate and pressures with this cylinder",

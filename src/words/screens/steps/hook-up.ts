@@ -22,6 +22,6 @@ export const hookUpStepText = {
   drainToLowSide: "Drain to low side",
   disconnectFull: "Disconnect full",
   closeTheHighSideCoupler: (booksName: string) =>
-    `Close the high-side coupler, then open both hand wheels with the engine running: the low side draws the liquid in. The rest is counted in${booksName}.`,
+    `Close the high-side coupler, then open both hand wheels with the engine running: the low side draws the liquid in. The rest is counted in ${booksName}.`,
   drainTheHighHoseBefore: "Drain the high hose before disconnecting",
 } as const;

@@ -7,9 +7,8 @@ export const correctionCardText = {
   recoverWeighEvacuateChargeThe: (refusalSentence: string) =>
     `${refusalSentence} Recover, weigh, evacuate, charge the label weight.`,
   doNotTopUpRecover: "Do not top up. Recover first",
-  theHistoryIsKnownAnd: "The history is known, and the readings hold the charge within tolerance:",
-  to: " to",
-  areMissingRecoveringAndWeighing: " are missing. Recovering and weighing is still more certain.",
+  theHistoryIsKnownAnd: (low: string, high: string) =>
+    `The history is known, and the readings hold the charge within tolerance: ${low} to ${high} are missing. Recovering and weighing is still more certain.`,
   nothingToCorrect: "Nothing to correct",
   add: "Add",
   recover: "Recover",
@@ -44,9 +43,8 @@ export const recoverStepText = {
   chargingHasBegun: "Charging has begun",
   byWeightTheOnlyTrue: "By weight, the only true measure",
   fromTheSeparatorRefillThe: "From the separator; refill the same amount of new oil.",
-  zeroTheMachineOpenBoth:
-    "Zero the machine, open both ports, engine off. Run until the weight is steady, stop, and watch the low side for three minutes. If it rises by",
-  refrigerantStillBoilsOutOf: ", refrigerant still boils out of the oil: recover again.",
+  zeroTheMachineOpenBoth: (rise: string) =>
+    `Zero the machine, open both ports, engine off. Run until the weight is steady, stop, and watch the low side for three minutes. If it rises by ${rise}, refrigerant still boils out of the oil: recover again.`,
   ownMachine: "Own machine",
   theSimulatedMachineShowedAt: (grams: string, at: string) =>
     `The simulated machine showed ${grams} at ${at}, not recorded.`,

@@ -27,7 +27,7 @@ export const captureText = {
   recordEachSpeedOnceAll: "Record each speed once all channels are steady, or after whole cycles",
   recordingWhenSteady: "Recording when steady",
   recordWhenSteady: "Record when steady",
-  take: (speed: string) => `Take ${speed}`,
+  take: (speed: string) => `Record ${speed}`,
   recordNow: "Record now",
 } as const;
 
@@ -76,7 +76,7 @@ export const testFormText = {
   engineSpeed2: (name: string) => `Engine speed, ${name}`,
   unitOfEngineSpeed: "Unit of engine speed",
   unitOf: (name: string) => `Unit of ${name}`,
-  moreReadings: (seldom: string) => `More readings:${seldom}`,
+  moreReadings: (seldom: string) => `More readings: ${seldom}`,
   recordedNotSteady: (at: string, unsettled: string) => `recorded ${at}, not steady: ${unsettled}`,
 } as const;
 

@@ -24,7 +24,7 @@ export const shutOffStepText = {
   stillApartStop: "Still apart: stop",
   sinceEngineStop: "Since engine stop",
   anOrificeTube: "an orifice tube",
-  usualForToS: (part: string, from: number, to: number) => `Usual for${part}: ${from} to ${to} s.`,
+  usualForToS: (part: string, from: number, to: number) => `Usual for ${part}: ${from} to ${to} s.`,
   stopEngine: "Stop engine",
   apartAfter: "apart after ",
 } as const;

@@ -1,7 +1,7 @@
 /** Texts of the sign-off step. */
 
 export const signOffStepText = {
-  openYouCanSignOpen: (open: string) => `Open:${open}. You can sign; open steps will be listed.`,
+  openYouCanSignOpen: (open: string) => `Open: ${open}. You can sign; open steps will be listed.`,
   openSteps: "Open steps",
   workPerformed: "Work performed",
   noComplaintRecorded: "no complaint recorded",

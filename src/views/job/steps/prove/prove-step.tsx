@@ -51,10 +51,7 @@ export function ProveStep() {
       {hasBaseline && job.proof.airSource !== job.baseline.airSource && (
         <Notice tone="wait" title={proveStepText.differentAirSource}>
           <Flex gap="3" align="center" wrap="wrap">
-            {proveStepText.theFirstTestUsed}
-            {job.baseline.airSource}
-            {proveStepText.airThisOne}
-            {job.proof.airSource}.
+            {proveStepText.theFirstTestUsed(job.baseline.airSource, job.proof.airSource)}
             <BenchButton
               kind="quiet"
               onClick={() =>

@@ -79,10 +79,7 @@ export function CorrectionCard() {
             )
       }
     >
-      {correctionCardText.theHistoryIsKnownAnd}
-      {figures.quantity(lowG, "g")}
-      {correctionCardText.to} {figures.quantity(highG, "g")}
-      {correctionCardText.areMissingRecoveringAndWeighing}
+      {correctionCardText.theHistoryIsKnownAnd(figures.quantity(lowG, "g"), figures.quantity(highG, "g"))}
       {!inside && (
         <BenchButton
           kind="quiet"

@@ -160,9 +160,7 @@ function MachineCard({ disabled }: { disabled: boolean }) {
             </BenchButton>
           </Flex>
         )}
-        {recoverStepText.zeroTheMachineOpenBoth}
-        {figures.quantity(REBOUND_KPA, "kPa")}
-        {recoverStepText.refrigerantStillBoilsOutOf}
+        {recoverStepText.zeroTheMachineOpenBoth(figures.quantity(REBOUND_KPA, "kPa"))}
       </Notice>
     );
   }
