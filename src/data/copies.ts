@@ -63,7 +63,7 @@ type Folder = FileSystemDirectoryHandle & {
   requestPermission?: (of: { mode: "readwrite" }) => Promise<PermissionState>;
 };
 
-export async function chosenFolder(): Promise<Folder | null> {
+async function chosenFolder(): Promise<Folder | null> {
   return ((await database.folders.get(FOLDER))?.handle as Folder | undefined) ?? null;
 }
 

@@ -15,26 +15,26 @@ import type { Visit } from "@/core/records/visit";
 import { databaseName, type WorkshopName, workshop } from "./workshop";
 
 /** A workshop's chart as its file was, one for each refrigerant; it is read afresh each time, so that no stored form can age. */
-export interface StoredShopChart {
+interface StoredShopChart {
   refrigerant: Refrigerant;
   name: string;
   text: string;
 }
 
 /** A choice of this workshop, as JSON; checked each time it is read. */
-export interface StoredChoice {
+interface StoredChoice {
   name: string;
   json: string;
 }
 
 /** The simulated rack of a job as it stood last; checked each time it is read. */
-export interface StoredSimulator {
+interface StoredSimulator {
   jobId: string;
   state: unknown;
 }
 
 /** A job that was removed from the Bay, until it is thrown away. */
-export interface RemovedJob {
+interface RemovedJob {
   id: string;
   removedAt: string;
   job: unknown;
@@ -48,7 +48,7 @@ export interface StoredPhoto {
 }
 
 /** A drill that was begun: by its learner and its case, the acts so far. */
-export interface OpenDrill {
+interface OpenDrill {
   key: string;
   at: number;
   script: unknown;
@@ -83,7 +83,7 @@ export interface ImportedRecord {
 }
 
 /** Records of one table that a reading changed. */
-export interface ImportedPart {
+interface ImportedPart {
   /** The import, and in which turn. */
   key: string;
   importId: string;
@@ -92,7 +92,7 @@ export interface ImportedPart {
 }
 
 /** Part of a staged file: some records of one list, or some pictures, kept until all parts are stored at once. */
-export interface StagedPart {
+interface StagedPart {
   /** The staging, and in which turn. */
   key: string;
   stagingId: string;

@@ -24,7 +24,7 @@ import { refused } from "./refused";
 import { isDemoWorkshop } from "./workshop";
 
 /** A record in the store that cannot be read: kept as it is, by whatever name can be found in it. */
-export interface UnreadableJob {
+interface UnreadableJob {
   id: string;
   name: string;
   issue: JobFileIssue;

@@ -4,7 +4,7 @@ import { line } from "d3-shape";
 import { formatNumber, fromBase, toBase, type UnitId } from "@/core/units/units";
 import { niceTicks } from "./nice-ticks";
 
-export interface Tick {
+interface Tick {
   /** In the base unit. */
   value: number;
   text: string;

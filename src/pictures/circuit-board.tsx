@@ -229,7 +229,7 @@ function inkOf(filling: Filling): string {
 }
 
 /** Vapour dotted, boiling or condensing hatched, liquid solid: told by pattern, not by colour alone. */
-export function Patterns() {
+function Patterns() {
   return (
     <defs>
       <pattern id="vapour" width="8" height="8" patternUnits="userSpaceOnUse">

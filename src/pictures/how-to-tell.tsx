@@ -301,4 +301,3 @@ export const sketches = {
     </svg>
   ),
 } as const;
-export type SketchId = keyof typeof sketches;

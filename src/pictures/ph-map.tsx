@@ -15,7 +15,7 @@ import { phMapText } from "@/words/screens/desk-pictures";
 import { phAxes } from "./ph-axes";
 import { CHART_FONT, type ChartInks, chartInks, useEchart } from "./use-echart";
 
-export interface MappedCycle {
+interface MappedCycle {
   name: string;
   corners: Record<BenchCornerName, BenchCorner>;
 }

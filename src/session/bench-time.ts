@@ -58,7 +58,7 @@ const nothing = (): BenchTime => ({
 });
 
 /** Bench state as a vehicle of the simulator. */
-export function simulatedVehicleOf(state: BenchState): SimulatedVehicle {
+function simulatedVehicleOf(state: BenchState): SimulatedVehicle {
   const { label, conditions, chargeG, airG } = state;
   return {
     id: "bench",

@@ -41,11 +41,7 @@ export function useDraftEntry(name: string, usual: UnitId): [Entry, (typed: Entr
 }
 
 /** Drafts with one of them set; an empty one is left out. */
-export function withDraft(
-  drafts: Readonly<Record<string, string>>,
-  name: string,
-  text: string,
-): Record<string, string> {
+function withDraft(drafts: Readonly<Record<string, string>>, name: string, text: string): Record<string, string> {
   const { [name]: _, ...others } = drafts;
   return text === "" ? others : { ...others, [name]: text };
 }

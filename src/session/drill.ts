@@ -21,7 +21,7 @@ import { connectDrillCar, connectDrillClerk, type DrillConnection } from "@/work
 import type { RunStanding } from "@/worker/drill-protocol";
 import { noteUnsavedDrill } from "./drill-book";
 
-export const emptyDraft: DrillDraft = { ranking: [], answer: [], charge: null, grams: { text: "", unit: "g" } };
+const emptyDraft: DrillDraft = { ranking: [], answer: [], charge: null, grams: { text: "", unit: "g" } };
 
 export interface DrillAtCar {
   status: "connecting" | "running" | "lost";

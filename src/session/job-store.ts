@@ -95,7 +95,7 @@ export interface JobState {
 }
 
 /** An undo or redo: the places in the record that it changed, as paths. */
-export interface Moved {
+interface Moved {
   way: "undo" | "redo";
   places: readonly string[];
 }

@@ -49,7 +49,7 @@ export interface Session {
   start: () => () => void;
 }
 
-export const browserPorts: SessionPorts = {
+const browserPorts: SessionPorts = {
   jobs: {
     follow: followJob,
     edit: editJob,

@@ -30,7 +30,7 @@ import type { SimulatorConnection } from "@/worker/simulator-client";
 import type { OnSamples, SimulatorSetup, SimulatorStart } from "@/worker/simulator-protocol";
 import type { LogPlayer } from "./log-player";
 
-export type SimulatorStatus = "off" | "connecting" | "running" | "lost";
+type SimulatorStatus = "off" | "connecting" | "running" | "lost";
 
 export interface Simulator {
   status: SimulatorStatus;

@@ -32,7 +32,7 @@ export function Qr({ text, label, size = 132 }: QrProps) {
 const QUIET = 3;
 
 /** The dark modules of a code as one path, with how many modules it is wide; the encoder is fetched when one is first drawn. */
-export async function qrPath(text: string): Promise<{ d: string; size: number }> {
+async function qrPath(text: string): Promise<{ d: string; size: number }> {
   const { default: qrcode } = await import("qrcode");
   const { modules } = qrcode.create(text, { errorCorrectionLevel: "M" });
   let d = "";

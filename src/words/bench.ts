@@ -141,7 +141,7 @@ export function outOfTen(share: number): string {
   return tenths >= 10 ? (share < 1 ? "nearly all" : "all") : `${tenths} in 10`;
 }
 
-export function hotDayWords(hot: HotDay | null, figures: Figures): string {
+function hotDayWords(hot: HotDay | null, figures: Figures): string {
   if (hot === null) return "Does not run.";
   const margin = hot.cutOutKpa - hot.highKpa.median;
   const high = `high side ${figures.range(hot.highKpa.low, hot.highKpa.high, "kPa", 0)}`;

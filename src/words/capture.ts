@@ -64,7 +64,7 @@ export function testAdvice(
   }
 }
 
-export function streamAdvice(live: JudgedStream, figures: Figures, wholeCycles = false): Advice {
+function streamAdvice(live: JudgedStream, figures: Figures, wholeCycles = false): Advice {
   const channels = presentIn(live).map((channel) => ({ channel, state: live.states[channel] }));
   const worst = worstState(channels.map(({ state }) => state));
   switch (worst.state) {
@@ -95,7 +95,7 @@ export function streamAdvice(live: JudgedStream, figures: Figures, wholeCycles =
   }
 }
 
-export function driftSentence(channel: TakenChannel, state: StreamState, figures: Figures): string {
+function driftSentence(channel: TakenChannel, state: StreamState, figures: Figures): string {
   if (state.state !== "settling") return "";
   const unit = channel === "low" || channel === "high" ? ("kPa" as const) : ("K" as const);
   const way = state.driftPerMinute < 0 ? "falls" : "rises";

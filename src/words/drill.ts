@@ -168,7 +168,7 @@ export const feltWords = ({ part, feel, found }: Felt): string =>
     ? `${partNames[part]}: ${signNames[found.sign].toLowerCase()}.`
     : `${partNames[part]}: ${feels[feel]}.`;
 
-export const foundWords = ({ part, sign }: Found): string => `${partNames[part]}: ${signNames[sign].toLowerCase()}`;
+const foundWords = ({ part, sign }: Found): string => `${partNames[part]}: ${signNames[sign].toLowerCase()}`;
 
 /** An act as it stands in the list of what was done. */
 export function doneWords(event: Extract<RunEvent, { kind: "act" | "engine" }>): string {
@@ -249,7 +249,7 @@ const stepNames: Record<Exclude<WayStep, DrillAct>, string> = {
 export const wayWords = (step: WayStep): string =>
   step === "rest" || step === "idle" || step === "fast" ? stepNames[step] : actNames[step];
 
-export const speedWords: Record<Speed, string> = { idle: "at idle", fast: "at fast idle" };
+const speedWords: Record<Speed, string> = { idle: "at idle", fast: "at fast idle" };
 
 const fieldNames: Record<string, { name: string; unit: UnitId; decimals: number }> = {
   lowKpa: { name: channels.low.name, unit: "kPa", decimals: 0 },
@@ -322,7 +322,7 @@ export const pauseQuestions: Record<PauseKind, string> = {
   end: "What is the fault, and what would you do?",
 };
 
-export const nothingWrong = "No fault";
+const nothingWrong = "No fault";
 
 export function causesWords(causes: readonly FaultCause[]): string {
   return causes.length === 0 ? nothingWrong : causes.map(causeName).join(" and ");

@@ -1,6 +1,6 @@
 /** Identification of parts at the car, with a small drawing each. */
 
-export const tellIds = [
+const tellIds = [
   "valve",
   "receiver",
   "orifice",

@@ -208,7 +208,7 @@ export function damagedSentence(table: SmallTable, issue: RecordIssue): string {
   return `${why} It is kept unchanged. ${rest}`;
 }
 
-export function ledgerSentence(issue: LedgerIssue): string {
+function ledgerSentence(issue: LedgerIssue): string {
   switch (issue.code) {
     case "entry-twice":
       return `entry ${issue.id} exists twice.`;
@@ -224,7 +224,7 @@ export function ledgerSentence(issue: LedgerIssue): string {
 }
 
 /** Why a change of a job was not made. */
-export function signatureSentence(issue: SignatureIssue): string {
+function signatureSentence(issue: SignatureIssue): string {
   switch (issue.code) {
     case "signed":
       return `The job was signed by ${typed(issue.by)} on ${issue.at.slice(0, 10)} and is locked. Amend it at Sign-off.`;

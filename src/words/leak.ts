@@ -150,7 +150,7 @@ export function placeEvidence({ signs, checks, probability, state }: LeakPlaceRo
 }
 
 /** "electronic detector: leaks, 14 g a year, lower left". */
-export function checkWords(check: LeakCheck, figures: Figures): string {
+function checkWords(check: LeakCheck, figures: Figures): string {
   const size = entryValue(fields.leakSize, check.size);
   const result = check.leaks ? "leaks" : "nothing found";
   return [

@@ -69,7 +69,7 @@ export function findingSentence(
 export const noLabelSentence = (grams: number, figures: Figures): string =>
   `${figures.quantity(grams, "g")} on jobs without a label weight.`;
 
-export const stockActNames: Record<StockAct, string> = {
+const stockActNames: Record<StockAct, string> = {
   receive: "Received",
   count: "Stock count",
   move: "Moved",

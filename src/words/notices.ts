@@ -2,7 +2,7 @@
 import type { Job } from "@/core/records/job";
 import { typed } from "./typed";
 
-export type TroubleWorker = "diagnosis" | "expected" | "charge" | "log" | "bench" | "drill" | "simulator" | "archive";
+type TroubleWorker = "diagnosis" | "expected" | "charge" | "log" | "bench" | "drill" | "simulator" | "archive";
 
 export interface Trouble {
   name: TroubleWorker;

@@ -62,7 +62,7 @@ function quantityWords(quantity: Quantity, value: number, figures: Figures): str
 }
 
 /** "5 to 14 K". */
-export function quantityRange(quantity: Quantity, low: number, high: number, figures: Figures): string {
+function quantityRange(quantity: Quantity, low: number, high: number, figures: Figures): string {
   const unit = quantityUnit(quantity);
   return unit === "ratio"
     ? `${low.toFixed(RATIO_DECIMALS)} to ${high.toFixed(RATIO_DECIMALS)}`

@@ -94,7 +94,7 @@ const stepWaits: Record<StepId, string> = {
 const clock = (iso: string) => format(new Date(iso), "HH:mm");
 
 /** "40 min", "15 h", "3 d". */
-export function lastingWords(seconds: number): string {
+function lastingWords(seconds: number): string {
   const minutes = Math.floor(seconds / 60);
   if (minutes < 120) return `${minutes} min`;
   const hours = Math.floor(minutes / 60);

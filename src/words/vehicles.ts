@@ -4,7 +4,7 @@ import type { Forecast, LeakRate, Passing } from "@/core/records/vehicle-history
 import type { VehicleRow } from "@/core/records/vehicle-row";
 import type { Figures } from "@/core/units/figures";
 
-export const monthOf = (iso: string) => format(new Date(iso), "MMM yyyy");
+const monthOf = (iso: string) => format(new Date(iso), "MMM yyyy");
 /** "never" for a vehicle that was never here. */
 export const dayOf = (iso: string) => (iso === "" ? "never" : format(new Date(iso), "d MMM yyyy"));
 

@@ -37,7 +37,7 @@ export const usualLimits: EndpointLimits = {
   retryS: 2,
 };
 
-export type EndpointIssue =
+type EndpointIssue =
   | { code: "too-large"; bytes: number; limitBytes: number }
   | { code: "compressed"; encoding: string; expected: string }
   | { code: "too-many"; readings: number; limit: number }

@@ -3,7 +3,7 @@
 export const OVERTAKEN = Symbol("a newer request replaced it");
 
 /** A question is told how to ask whether it is still the newest: what it hears later counts only then. */
-export type Question<Answer> = (isNewest: () => boolean) => Promise<Answer>;
+type Question<Answer> = (isNewest: () => boolean) => Promise<Answer>;
 
 export interface Newest {
   /** The answer, or {@link OVERTAKEN} when a newer question was asked meanwhile or all were dropped. Only the newest may fail. */

@@ -1,7 +1,7 @@
 import type { Browser } from "./browser";
 
 /** All that a person can read on the page, or have read out, but for the units that a field offers to be typed in. */
-export function readable(browser: Browser): Promise<string> {
+function readable(browser: Browser): Promise<string> {
   return browser.driver.executeScript(`
     const offered = (element) => element.closest("select, [data-offers-units]") !== null;
     const words = [];

@@ -22,7 +22,7 @@ interface Claim {
   release: () => void;
 }
 
-export class FakeJobs implements JobPort {
+class FakeJobs implements JobPort {
   /** Set to refuse every write. */
   refuses: Error | null = null;
   writes = 0;
@@ -130,7 +130,7 @@ export class FakeJobs implements JobPort {
   };
 }
 
-export class FakeSimulator {
+class FakeSimulator {
   readonly setups: SimulatorSetup[] = [];
   closed = 0;
   /** Set to hold back the answer that a worker has started. */
@@ -218,7 +218,7 @@ export class FakeSimulator {
   }
 }
 
-export class FakeDiagnosis {
+class FakeDiagnosis {
   readonly asked: { reading: ReadingFile; answer: (verdict: Diagnosis | null) => void; fail: (why: Error) => void }[] =
     [];
   cancelled = 0;

@@ -201,7 +201,7 @@ function command(run: () => { out: string; errors: readonly string[] }): void {
   }
 }
 
-export const targets: readonly Target[] = [
+const targets: readonly Target[] = [
   {
     name: "job file",
     share: 16,

@@ -49,10 +49,10 @@ export function soundCars(
   return cars;
 }
 
-export type Quantiles = readonly [number, number, number];
+type Quantiles = readonly [number, number, number];
 
 /** 5, 50 and 95 %. */
-export function quantilesOf(values: readonly number[]): Quantiles {
+function quantilesOf(values: readonly number[]): Quantiles {
   const sorted = [...values].sort((a, b) => a - b);
   const at = (share: number) => sorted[Math.round(share * (sorted.length - 1))]!;
   return [at(0.05), at(0.5), at(0.95)];

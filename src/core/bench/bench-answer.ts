@@ -47,7 +47,7 @@ export interface BenchRunning {
   wetSuction: boolean;
 }
 
-export interface BenchStanding {
+interface BenchStanding {
   kind: "standing";
   reason: "not-driven" | "low-pressure-lock-out" | "no-refrigerant";
   /** Both sides at rest. */
@@ -158,7 +158,7 @@ const PLAINLY_K = 0.5;
  * The cycle's corners. Where a line carries liquid and vapour together no temperature tells its heat: there it follows from the balance of heat
  * over the evaporator or the condenser (steady flow: heat a kilogram is power over flow).
  */
-export function cornersOf(fluid: FluidTable, state: SteadyState): Record<BenchCornerName, BenchCorner> {
+function cornersOf(fluid: FluidTable, state: SteadyState): Record<BenchCornerName, BenchCorner> {
   const { lowKpa, highKpa, flowKgS, dischargeLineC } = state;
   const taken = state.coolingKw / flowKgS;
   const given = state.rejectedKw / flowKgS;

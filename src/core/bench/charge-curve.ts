@@ -16,9 +16,9 @@ import { type CurveChannel, curveChannels } from "./bench-shapes";
 import type { BenchState } from "./bench-state";
 
 /** Shares of the label's charge that are solved, the fullest first. */
-export const CURVE_MOST = 1.6;
-export const CURVE_LEAST = 0.05;
-export const CURVE_POINTS = 100;
+const CURVE_MOST = 1.6;
+const CURVE_LEAST = 0.05;
+const CURVE_POINTS = 100;
 
 export const curveShares: readonly number[] = Array.from(
   { length: CURVE_POINTS },
@@ -60,7 +60,7 @@ const AT_LABEL = curveShares.reduce(
 /** Beyond so many charges in a row without a solution there is none. */
 const MOST_MISSED = 3;
 
-export interface CurvePoint {
+interface CurvePoint {
   share: number;
   /** 5 %, median and 95 % of the vehicles that run; null where fewer than half do. */
   bands: Record<CurveChannel, Range | null>;

@@ -3,7 +3,7 @@ import type { Refrigerant } from "../fluids/helmholtz";
 import { fluidTable } from "../fluids/tables";
 
 /** kJ/kg and kPa absolute. */
-export type PhPoint = [enthalpy: number, kpa: number];
+type PhPoint = [enthalpy: number, kpa: number];
 
 export interface PhLine {
   /** degC of an isotherm; of an isentrope the temperature at which its vapour is saturated. */

@@ -15,7 +15,7 @@ import { restrictionBeforePort } from "./restriction-before-port";
 import { undercharge } from "./undercharge";
 
 /** By their names in the reading file. Their order is that of the learned networks' outputs: a new one stands last. */
-export const catalogue = {
+const catalogue = {
   undercharge,
   overcharge,
   air,

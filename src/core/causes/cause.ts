@@ -60,7 +60,7 @@ export type Remedy = "weigh" | "check-control" | "check-air" | "repair";
 export const USUALLY_SOLVED = [0.3, 0.6, 0.85, 0.95, 1] as const;
 
 /** Quantity of a severity: a share (0 to 1 and more), fillings of the circuit, or a degree where no number means anything to a person. */
-export type SeverityMeasure =
+type SeverityMeasure =
   | { by: "share"; of: (severity: number, metering: string | undefined) => number }
   | { by: "fillings"; of: (severity: number) => number }
   | { by: "degree" };

@@ -27,7 +27,7 @@ export const undercharge: CauseEntry = {
 };
 
 /** Charge as a share of the label's at severity 1. */
-export const LEAST_CHARGE_SHARE = 0.03;
+const LEAST_CHARGE_SHARE = 0.03;
 
 export function chargeShare(severity: number): number {
   return 1 - (1 - LEAST_CHARGE_SHARE) * severity;

@@ -21,7 +21,7 @@ export const chargingMethods = [
 ] as const;
 export type ChargingMethod = (typeof chargingMethods)[number];
 
-export interface HotDay {
+interface HotDay {
   highKpa: number;
   ventC: number;
   /** The high-pressure switch takes the compressor off. */

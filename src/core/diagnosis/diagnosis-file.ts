@@ -37,7 +37,7 @@ const fileShape = {
 };
 
 /** Acts of a diagnosis file. */
-export const fileActs = [
+const fileActs = [
   "stop-engine",
   "check-instruments",
   "check-refrigerant",
@@ -52,7 +52,7 @@ export type FileAct = (typeof fileActs)[number];
 /** A field of the reading file, or a value derived from its fields, such as `running[0].subcoolingK`. */
 const field = z.string();
 
-export const reasonSchema = z.object({
+const reasonSchema = z.object({
   field,
   value: z.number(),
   /** Middle 90 % of sound vehicles with this label under these conditions. */

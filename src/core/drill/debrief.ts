@@ -24,7 +24,7 @@ import type { DrillRun } from "./drill-run";
 import { channelActs, type Danger, type DrillAct, type Mistake, spoiledBy } from "./drill-shapes";
 
 /** A moment at which something new was read. */
-export interface Said {
+interface Said {
   atS: number;
   news: string[];
   readings: DrillReadings;
@@ -34,7 +34,7 @@ export interface Said {
   leads: Leading;
 }
 
-export interface Believed {
+interface Believed {
   atS: number;
   causes: Cause[];
   /** Possible causes at that moment, most likely first. */
@@ -42,7 +42,7 @@ export interface Believed {
   truth: number;
 }
 
-export interface Score {
+interface Score {
   /** Out of 40, 20, 20, 10 and 10. */
   cause: number;
   evidence: number;

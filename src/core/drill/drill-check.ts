@@ -236,7 +236,7 @@ function* dearer(on: readonly WayStep[]): Generator<ReadonlySet<WayStep>> {
 }
 
 /** The acts of a way at the car, in the order in which they are done. */
-export function actsOfWay(way: readonly WayStep[]): Doing[] {
+function actsOfWay(way: readonly WayStep[]): Doing[] {
   const act = (act: DrillAct): Doing => ({ does: "act", act });
   const speed = (engine: Speed): Doing => ({ does: "engine", engine });
   const on = way.filter(

@@ -21,7 +21,7 @@ export interface DrillReadings {
 export const nothingRead: DrillReadings = { rest: null, running: {}, equalise: null, recoveredG: null, found: [] };
 
 /** The label only where the car has one to be read; the day by a thermometer, which is in every box. */
-export function fileOfReadings(
+function fileOfReadings(
   { state: { label, conditions }, labelKnown }: Pick<DrillCase, "state" | "labelKnown">,
   { rest, running, equalise, recoveredG, found }: DrillReadings,
 ): ReadingFile {

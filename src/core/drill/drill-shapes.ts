@@ -114,7 +114,7 @@ export type DrillChannel = keyof typeof channelActs;
 export const drillChannels = Object.keys(channelActs) as [DrillChannel, ...DrillChannel[]];
 
 /** A reading that is wrong, and stays so until somebody seats it again. */
-export const misreads = ["half-open-coupler", "slipped-suction-clamp", "slipped-liquid-clamp"] as const;
+const misreads = ["half-open-coupler", "slipped-suction-clamp", "slipped-liquid-clamp"] as const;
 export type Misread = (typeof misreads)[number];
 
 /** The channel that a wrong reading spoils. */
@@ -125,7 +125,7 @@ export const spoiledBy: Record<Misread, DrillChannel> = {
 };
 
 /** Complaint of the customer, right or wrong. */
-export const complaints = [
+const complaints = [
   "never-cold",
   "weak-always",
   "warm-at-lights",
@@ -137,7 +137,7 @@ export const complaints = [
 ] as const;
 export type Complaint = (typeof complaints)[number];
 
-export const histories = [
+const histories = [
   "topped-up-twice",
   "never-opened",
   "filled-last-year",
@@ -149,7 +149,7 @@ export const histories = [
 ] as const;
 export type History = (typeof histories)[number];
 
-export const beliefs = ["needs-gas", "compressor-gone", "cannot-be-gas", "thermostat", "none"] as const;
+const beliefs = ["needs-gas", "compressor-gone", "cannot-be-gas", "thermostat", "none"] as const;
 export type CustomerBelief = (typeof beliefs)[number];
 
 export interface DrillStory {
@@ -159,7 +159,7 @@ export interface DrillStory {
 }
 
 /** Accidents caused by the learner. */
-export const dangers = ["can-burst", "slugged", "ran-on-after-relief"] as const;
+const dangers = ["can-burst", "slugged", "ran-on-after-relief"] as const;
 export type Danger = (typeof dangers)[number];
 
 /** Sorts of mistake that a debrief may name and progress counts. */

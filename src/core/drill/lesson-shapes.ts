@@ -7,7 +7,7 @@ export type LessonChannel = (typeof lessonChannels)[number];
 
 export type LessonSample = { time: number; rpm: number | null } & Record<LessonChannel, number | null>;
 
-export const pauseKinds = ["rest", "idle", "fast", "shut-off", "end"] as const;
+const pauseKinds = ["rest", "idle", "fast", "shut-off", "end"] as const;
 export type PauseKind = (typeof pauseKinds)[number];
 
 export interface LessonPause {

@@ -85,7 +85,7 @@ function gradeOf(subject: Subject, { truth, causes: said, mistakes }: DrillRecor
 
 const keyOf = (subject: Subject) => (subject.kind === "cause" ? `cause ${subject.cause}` : `theme ${subject.theme}`);
 
-export function subjectsOf({ truth, theme }: Pick<DrillRecord, "truth" | "theme">): Subject[] {
+function subjectsOf({ truth, theme }: Pick<DrillRecord, "truth" | "theme">): Subject[] {
   const acting: readonly Cause[] = truth.length === 0 ? ["none"] : truth;
   return [
     ...acting.map((cause): Subject => ({ kind: "cause", cause })),
@@ -148,7 +148,7 @@ const book = {
   drills: z.array(drillRecordSchema).max(100_000).readonly(),
 };
 /** As a shop's file holds them. */
-export const drillBookSchema = z.strictObject(book);
+const drillBookSchema = z.strictObject(book);
 export const drillFileSchema = z.strictObject({
   format: z.literal("evrid.drills"),
   version: z.literal(1),

@@ -1,6 +1,6 @@
 /** Gas through a hole whose far side stands below half the pressure in front of it: the flow is choked and depends on the near side alone. */
 
-export interface Gas {
+interface Gas {
   /** Ratio of heat capacities. */
   gamma: number;
   /** kg/mol. */
@@ -8,7 +8,7 @@ export interface Gas {
 }
 
 /** Refrigerant: vapour near a car's pressures at rest; R134a and R1234yf differ by 5 %. */
-export const gases = {
+const gases = {
   air: { gamma: 1.4, molarMass: 0.028965 },
   nitrogen: { gamma: 1.4, molarMass: 0.028013 },
   refrigerant: { gamma: 1.1, molarMass: 0.105 },

@@ -10,7 +10,7 @@ import {
 } from "./helmholtz";
 import { type FluidIssue, KELVIN, saturationAtTemperature, saturationRangeC } from "./saturation";
 
-export type Phase = "liquid" | "vapour" | "supercritical";
+type Phase = "liquid" | "vapour" | "supercritical";
 
 export interface SinglePhaseState extends PhaseProperties {
   phase: Phase;

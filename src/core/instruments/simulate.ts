@@ -15,7 +15,7 @@ import { conditionsOfRequest, faultsOfRequest, labelOfRequest, type SimulateRequ
 import { workshopSensors } from "./workshop-sensors";
 
 /** Values that readings cannot show, at one engine speed. */
-export interface ModelSetting {
+interface ModelSetting {
   rpm: number;
   kind: SteadyResult["kind"];
   /** Why the compressor stands, when it does. */

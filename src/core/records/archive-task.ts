@@ -1,6 +1,6 @@
 /** A task on an archive that takes a while: its steps, its progress, how it is ended, and why it failed. */
 
-export type CourseStep = "reading" | "storing" | "listing" | "taking-back" | "writing" | "checking";
+type CourseStep = "reading" | "storing" | "listing" | "taking-back" | "writing" | "checking";
 
 export interface Progress {
   step: CourseStep;

@@ -12,16 +12,7 @@ configure({ useWebWorkers: false });
 
 export const ARCHIVE_VERSION = 6;
 
-export const archiveLists = [
-  "jobs",
-  "vehicles",
-  "containers",
-  "stock",
-  "learners",
-  "drills",
-  "charts",
-  "choices",
-] as const;
+const archiveLists = ["jobs", "vehicles", "containers", "stock", "learners", "drills", "charts", "choices"] as const;
 export type ArchiveList = (typeof archiveLists)[number];
 export type ArchiveCounts = Record<ArchiveList | "photos", number>;
 
@@ -146,7 +137,7 @@ export type ArchiveRecord =
   | { list: ArchiveList; place: number; ok: false; issue: "not-json" }
   | { list: ArchiveList; place: number; ok: false; issue: "damaged-part"; part: string };
 
-export type ArchivePhoto =
+type ArchivePhoto =
   | { owner: string; id: string; ok: true; jpeg: Uint8Array }
   | { owner: string; id: string; ok: false };
 

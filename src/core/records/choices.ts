@@ -25,7 +25,7 @@ const gauge = z.object({
 const equipment = z.strictObject({ name: z.string().max(200), checkedOn: day });
 const sensor = z.object({ error: z.number().min(0.01).max(1000), checkedOn: day });
 
-export const choicesSchema = z.object({
+const choicesSchema = z.object({
   schools: z.array(z.enum(chargingMethods)).max(chargingMethods.length),
   holdS: z.union([z.literal(300), z.literal(1800), z.literal(3600)]),
   /** Oil that goes in with each part, g. */
@@ -95,7 +95,7 @@ export const usualChoices: Choices = choicesSchema.parse({
 });
 
 /** The version of stored settings that this build writes. Version 1 named neither format nor version. */
-export const CHOICES_VERSION = 2;
+const CHOICES_VERSION = 2;
 const FORMAT = "evrid.choices";
 
 /** As a file holds them: unknown keys are kept where they stand. */

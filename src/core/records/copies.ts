@@ -6,7 +6,7 @@ export type CopyIssue =
   | { code: "incomplete"; list: string; stored: number; read: number };
 
 /** Kinds of records that are counted beside the jobs. */
-export const changeKinds = ["vehicle", "cylinder", "stock", "settings", "chart", "photo", "drill", "removed"] as const;
+const changeKinds = ["vehicle", "cylinder", "stock", "settings", "chart", "photo", "drill", "removed"] as const;
 export type ChangeKind = (typeof changeKinds)[number];
 
 export interface Copies {

@@ -9,8 +9,8 @@ const MOST_SHOWN = 20;
 type Counts = Record<keyof PartPlan<unknown>, number>;
 
 /** Lists whose records are shown where they differ. */
-export const shownLists = ["jobs", "vehicles", "containers"] as const;
-export type ShownLists = { [List in (typeof shownLists)[number]]: Differing<ShopKinds[List]>[] };
+const shownLists = ["jobs", "vehicles", "containers"] as const;
+type ShownLists = { [List in (typeof shownLists)[number]]: Differing<ShopKinds[List]>[] };
 
 export interface ImportPreview {
   /** By which what was read waits for the answer. */

@@ -5,7 +5,7 @@ import { readJob } from "./job-file";
 import { continuesSigned, isSigned } from "./signature";
 
 /** Ways to treat a record that stands here with other content. */
-export const ways = ["as-one", "keep", "take", "beside"] as const;
+const ways = ["as-one", "keep", "take", "beside"] as const;
 export type Way = (typeof ways)[number];
 
 /** Why the two cannot be made one. */

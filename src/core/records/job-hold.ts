@@ -9,11 +9,6 @@ import type { Job } from "./job";
 import { labelOf, workableRefrigerant } from "./job-label";
 import { holdPoints, LEAST_HOLD_POINTS } from "./run-sheet";
 
-export interface JobHold {
-  points: HoldPoint[];
-  setting: HoldSetting;
-}
-
 /**
  * Inner volume of a circuit by its label, m3/g: the simulated vehicles of 350 to 1100 g, either refrigerant and metering device, one or two
  * evaporators, lie within 6 % of it.

@@ -41,20 +41,20 @@ export function circuitContents(job: Job): "charged" | "empty" {
   return out && (chargedOf(job) ?? 0) <= 0 && job.charge.open === null ? "empty" : "charged";
 }
 
-export const circuitOfJob = ({ intake }: Pick<Job, "intake">) => ({
+const circuitOfJob = ({ intake }: Pick<Job, "intake">) => ({
   metering: intake.metering,
   compressor: intake.compressor,
 });
 
 /** Places of the job's circuit, and any that was checked: a check stays listed when the circuit is stated otherwise later. */
-export function placesOfJob(job: Job): LeakPlace[] {
+function placesOfJob(job: Job): LeakPlace[] {
   const here = leakPlacesOf(circuitOfJob(job));
   const checked = job.leak.checks.map(({ place }) => place);
   return leakPlaceIds.filter((place) => here.includes(place) || checked.includes(place));
 }
 
 /** Leak rate, g a year; null where not weighed or the start is unknown. */
-export function lossGYearOf(job: Job): number | null {
+function lossGYearOf(job: Job): number | null {
   const aMonth = lossOf(job)?.lossGPerMonth?.median ?? null;
   return aMonth === null ? null : aMonth * MONTHS_A_YEAR;
 }

@@ -15,7 +15,7 @@ import { fields } from "./fields";
 import type { Job } from "./job";
 import { standingSettingOf } from "./job-hold";
 
-export interface JobPressureTest {
+interface JobPressureTest {
   start: PressureReading;
   end: PressureReading | null;
   seconds: number;
@@ -23,7 +23,7 @@ export interface JobPressureTest {
 }
 
 /** The pressure test by its trace, else by its two readings; null while where it stands or its start is missing. */
-export function pressureTestOf(job: Job, accuracy: InstrumentAccuracy = workshopInstruments): JobPressureTest | null {
+function pressureTestOf(job: Job, accuracy: InstrumentAccuracy = workshopInstruments): JobPressureTest | null {
   const { test } = job.leak;
   const setting = testSettingOf(job, accuracy);
   if (setting === null) return null;

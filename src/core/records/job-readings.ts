@@ -97,7 +97,7 @@ export function withSidesExchanged(job: Job, which: TestName): Job {
   return which === "baseline" ? { ...changed, rest: { ...job.rest, low: job.rest.high, high: job.rest.low } } : changed;
 }
 
-export function evaporatorAirC(test: TestRecord): number | null {
+function evaporatorAirC(test: TestRecord): number | null {
   return test.airSource === "fresh" ? read("ambient", test.ambient) : read("cabinReturn", test.cabinReturn);
 }
 

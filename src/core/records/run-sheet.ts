@@ -19,7 +19,7 @@ export type StepGap =
   | { code: "checks"; count: number }
   | { code: "to-label" | "over-label"; grams: number };
 
-export const plainGaps = [
+const plainGaps = [
   "vehicle",
   "refrigerant",
   "label-charge",
@@ -117,7 +117,7 @@ function restGaps(job: Job): StepGap[] {
 }
 
 /** Lists the entries that a running test lacks before its readings can be judged. */
-export function testGaps(job: Job, which: TestName): StepGap[] {
+function testGaps(job: Job, which: TestName): StepGap[] {
   const test = job[which];
   if (which === "baseline" && emptyOf(job) !== null) return [];
   const gaps = [

@@ -29,7 +29,7 @@ export const SHOP_FILE_LIMIT_BYTES = 200_000_000;
 export type ShopFileIssue = Exclude<JobFileIssue, { code: "broken-books" }>;
 
 /** Records of a shop besides its jobs. */
-export interface ShopExtras {
+interface ShopExtras {
   /** As they were stored: keys that this build does not know stay in them. Read by {@link readChoices}. */
   choices: object | null;
   charts: KeptChart[];
@@ -39,7 +39,7 @@ export interface ShopExtras {
 export const noDrills: DrillBook = { learners: [], drills: [] };
 
 /** Everything but what a shop has chosen. */
-export interface ShopRecords {
+interface ShopRecords {
   /** The demo workshop's records are invented. */
   workshop: "shop" | "demo";
   vehicles: Vehicle[];

@@ -112,7 +112,7 @@ export function willPass(rate: LeakRate, startG: number, at: string, labelG: num
 }
 
 /** Shares of the label below which it cools worse on a hot day, and below which its compressor is at risk. */
-export const WATCHED_SHARES = [0.85, 0.7] as const;
+const WATCHED_SHARES = [0.85, 0.7] as const;
 
 export interface Forecast {
   rate: LeakRate;

@@ -12,7 +12,7 @@ import { instant, words } from "./job/written";
 import { vehicleKey } from "./vehicle-name";
 
 /** Names one vehicle may go by. */
-export const MOST_NAMES = 100;
+const MOST_NAMES = 100;
 
 const key = z.string().min(1).max(160);
 

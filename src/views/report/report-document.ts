@@ -72,7 +72,7 @@ interface PageNodes {
 /** So many nodes of the library stand under a heading at least: about two lines of a table. */
 const LEAST_BELOW = 8;
 /** Points: what a report is set in, and the least that can still be read. */
-export const FONT_SIZE = 9.5;
+const FONT_SIZE = 9.5;
 export const LEAST_FONT_SIZE = 7.5;
 const INK = "#1c2326";
 const LINE = "#c9c2b4";

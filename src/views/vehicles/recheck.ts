@@ -16,7 +16,7 @@ export interface Recheck {
 const YEAR_MS = 365 * 86_400_000;
 
 /** When a vehicle should be weighed again: as soon as it may be below 85 % of its label, never later than a year from its last filling, never in the past. */
-export function recheckOn(forecast: Forecast, now: number): string {
+function recheckOn(forecast: Forecast, now: number): string {
   const earliest = forecast.passing[0]?.when.earliest;
   const year = Date.parse(forecast.filledAt) + YEAR_MS;
   const due = earliest == null ? year : Math.min(Date.parse(earliest), year);

@@ -9,7 +9,7 @@ import * as z from "../../zod";
 const substances = ["refrigerant", "oil"] as const;
 export type Substance = (typeof substances)[number];
 
-export const acts = [
+const acts = [
   /** Weighed out of the vehicle into the recovery machine, and what stayed behind in the machine's hoses. */
   "recover",
   "recover-hoses",

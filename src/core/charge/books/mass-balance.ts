@@ -13,7 +13,7 @@ export interface OpenDraw {
   nowG: number;
 }
 
-export interface OnHand {
+interface OnHand {
   id: string;
   name: string;
   /** Net refrigerant in it when it was brought to the car. */
@@ -68,7 +68,7 @@ export const SAME_WEIGHT_G = 1;
 /** A scale that has come to rest may show less than its noisiest reading while it flowed, by no more than this, g. */
 export const SETTLES_G = 3;
 /** A scale drifts; below this a container that seems to gain is only noise. */
-export const SCALE_DRIFT_G = 5;
+const SCALE_DRIFT_G = 5;
 /** A steady scale is read to its smallest step. */
 const SCALE_STEP_G = 1;
 
@@ -76,7 +76,7 @@ const SCALE_STEP_G = 1;
  * No charge leaves a factory and no gauge lets a circuit take more than about twice the label before the relief valve
  * opens; a recovered mass above that is a wrong unit or another vehicle's.
  */
-export const MOST_OVER_LABEL = 2.2;
+const MOST_OVER_LABEL = 2.2;
 
 /** The balance at this moment. Errors name the container and the numbers that cannot both be true. */
 export function balance(inputs: ChargeInputs): Result<MassBalance, ChargeIssue> {
@@ -128,7 +128,7 @@ export function balance(inputs: ChargeInputs): Result<MassBalance, ChargeIssue> 
 }
 
 /** A container never gains while it gives; what is within the scale's drift is let pass. */
-export function checkDraw(
+function checkDraw(
   { containers }: Pick<ChargeInputs, "containers">,
   { containerId, startG, nowG }: OpenDraw,
 ): ChargeIssue | null {

@@ -125,7 +125,7 @@ const HOSE_EMPTIES_S = 8;
 export type MachineKind = "off" | "recover" | "pump";
 
 /** Integration step: short against everything but the liquid finding its place. */
-export const STEP_S = 0.1;
+const STEP_S = 0.1;
 /** A hold changes slowly enough for this. */
 const STANDING_STEP_S = 2;
 /** A recovery machine's swept volume and the most it condenses; it stops drawing at this pressure. */

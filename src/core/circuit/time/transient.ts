@@ -29,10 +29,10 @@ export const HIGH_KPA = 0;
 export const HIGH_KG = 1;
 export const LOW_KPA = 2;
 export const LOW_KG = 3;
-export const HIGH_LIQUID = 4;
+const HIGH_LIQUID = 4;
 export const WET = 5;
 export const METAL_C = 6;
-export const BULB_C = 7;
+const BULB_C = 7;
 export const SENSOR_C = 8;
 /** Partial pressure of air on the low side: none while the flow sweeps it on, as much as on the high side after a stop. */
 export const LOW_AIR_KPA = 9;
@@ -159,7 +159,7 @@ export function runningState(plant: Plant, point: CircuitPoint): Float64Array {
 }
 
 /** The sides count as met when a gauge no longer parts them, kPa. */
-export const MET_KPA = 30;
+const MET_KPA = 30;
 
 /**
  * Seconds until the sides meet after the engine is stopped from a steady point; null when they have not within `longestS`.

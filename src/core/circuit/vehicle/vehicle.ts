@@ -1,10 +1,10 @@
 /** Parts of a circuit. Volumes m3, conductances kW/K, air flows kg/s, masses kg, areas m2, temperatures degC. */
 import type { Refrigerant } from "../../fluids/helmholtz";
 
-export type Metering = "expansion-valve" | "orifice-tube";
+type Metering = "expansion-valve" | "orifice-tube";
 export type CompressorKind = "fixed" | "variable-internal" | "variable-external" | "electric";
-export type CondenserFan = "electric" | "viscous" | "both";
-export type HighPort = "after-condenser" | "before-condenser";
+type CondenserFan = "electric" | "viscous" | "both";
+type HighPort = "after-condenser" | "before-condenser";
 
 /** Data from the label and a visual check: enough to size a plausible vehicle. */
 export interface VehicleLabel {
@@ -17,7 +17,7 @@ export interface VehicleLabel {
   highPort: HighPort;
 }
 
-export interface CompressorSize {
+interface CompressorSize {
   kind: CompressorKind;
   /** Swept volume a turn at full stroke. */
   displacementM3: number;
@@ -40,14 +40,14 @@ export interface CompressorSize {
  * Outside control: the command rises from none to full as the air behind the evaporator rises from the target over a span; the control
  * valve holds a suction pressure that falls from `restKpa` at no command to `fullKpa` at full, kPa absolute.
  */
-export interface CommandControl {
+interface CommandControl {
   targetC: number;
   spanK: number;
   restKpa: number;
   fullKpa: number;
 }
 
-export interface CondenserSize {
+interface CondenserSize {
   volumeM3: number;
   /** Refrigerant to air where it condenses, at the reference air flow. */
   conductance: number;
@@ -57,7 +57,7 @@ export interface CondenserSize {
   metalKjK: number;
 }
 
-export interface EvaporatorSize {
+interface EvaporatorSize {
   volumeM3: number;
   /** Boiling refrigerant to metal, and vapour to air over the whole coil. */
   wallConductance: number;
@@ -83,7 +83,7 @@ export interface OrificeSize {
   areaM2: number;
 }
 
-export interface ControlSettings {
+interface ControlSettings {
   /** Fixed compressor on a valve circuit: temperature of the fins at which the clutch lets go and takes again. */
   freezeOutC: number;
   freezeInC: number;
@@ -98,7 +98,7 @@ export interface ControlSettings {
 }
 
 /** Mounting of condenser and fan in the vehicle. Pressures kPa gauge. */
-export interface Installation {
+interface Installation {
   /** Engine bay above ambient, K, at idle and at fast idle. */
   bayIdleK: number;
   bayFastK: number;

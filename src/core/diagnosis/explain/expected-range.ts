@@ -148,7 +148,7 @@ const BISECTIONS = 18;
 const FAR_SDS = 5;
 
 /** Quantile of values that are each blurred by a normal error of this spread. */
-export function smoothedQuantile(values: readonly number[], sd: number, share: number): number {
+function smoothedQuantile(values: readonly number[], sd: number, share: number): number {
   let low = Math.min(...values) - FAR_SDS * sd;
   let high = Math.max(...values) + FAR_SDS * sd;
   for (let i = 0; i < BISECTIONS; i++) {

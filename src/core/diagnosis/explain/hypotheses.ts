@@ -18,7 +18,7 @@ import { type Spread, spreadOf } from "./spread";
 /** The two faults of a pair grow together. */
 const SOLVED_PAIR = [0.6] as const;
 /** Severities that are weighed, evenly to the worst. */
-export const severities: readonly number[] = Array.from({ length: 14 }, (_, i) => (i + 1) / 14);
+const severities: readonly number[] = Array.from({ length: 14 }, (_, i) => (i + 1) / 14);
 const pairSeverities = [0.25, 0.45, 0.65, 0.85] as const;
 
 export interface Hypothesis {

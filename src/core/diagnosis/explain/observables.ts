@@ -31,12 +31,12 @@ export type SettingObservable = (typeof settingObservables)[number];
 
 /** Once a test: K above saturation at rest, natural logarithm of the seconds until the sides met, share of the label charge. */
 export const onceObservables = ["rest", "meeting", "charge"] as const;
-export type OnceObservable = (typeof onceObservables)[number];
+type OnceObservable = (typeof onceObservables)[number];
 export type ObservableName = SettingObservable | OnceObservable;
 
 const PER_SETTING = settingObservables.length;
 
-export function vectorLength(settings: number): number {
+function vectorLength(settings: number): number {
   return settings * PER_SETTING + onceObservables.length;
 }
 
@@ -61,7 +61,7 @@ export function placesRead({ values }: Pick<Observed, "values">): number[] {
 }
 
 /** Swing of a cycling clutch: low side from lowest to highest as saturation temperatures, K, and the logarithm of the period in s. */
-export interface Swing {
+interface Swing {
   widthK: number;
   lnPeriod: number;
 }

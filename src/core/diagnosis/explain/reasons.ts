@@ -48,7 +48,7 @@ export interface Reason {
 }
 
 /** Side that a row of the evidence takes on its cause. */
-export type Says = "supports" | "contradicts" | "neutral";
+type Says = "supports" | "contradicts" | "neutral";
 
 export interface EvidenceRow extends Reason {
   says: Says;

@@ -121,7 +121,7 @@ const weights: readonly (readonly [Cause, number])[] = causes.map((cause) => [
   cause === "none" ? NOTHING_PRIOR : causeEntry(cause).prior,
 ]);
 
-export function drawFaults(label: VehicleLabel, noise: NoiseSource): Fault[] {
+function drawFaults(label: VehicleLabel, noise: NoiseSource): Fault[] {
   const able = (cause: FaultCause) => possible(cause, label);
   const fault = (cause: FaultCause): Fault => ({ cause, severity: drawSeverity(cause, noise), place: noise.uniform() });
   if (noise.uniform() < commonPairs.reduce((sum, { weight }) => sum + weight, 0)) {

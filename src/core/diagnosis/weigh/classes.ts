@@ -23,6 +23,7 @@ export const QUANTILES = [0.05, 0.5, 0.95] as const;
 
 /** Outputs of a network: logits of the classes, quantiles of ln(share of the label's charge), quantiles of each cause's severity. */
 export const CLASSES = causeClasses.length;
+/** Places in the output: quantiles of the charge follow the classes, those of the severity follow them. */
 export const CHARGE_AT = CLASSES;
 export const SEVERITY_AT = CHARGE_AT + QUANTILES.length;
 export const OUTPUTS = SEVERITY_AT + faultCauses.length * QUANTILES.length;

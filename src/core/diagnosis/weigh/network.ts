@@ -8,7 +8,7 @@ import { FEATURES, VALUE_COUNT } from "./features";
 import { POPULATION_VALUES, type Population } from "./population";
 import type { Scales } from "./scales";
 
-export const LEARNED_MAGIC = "EVN1";
+const LEARNED_MAGIC = "EVN1";
 /** Below nothing a rectifier still lets this share through. */
 export const LEAK = 0.05;
 export interface LearnedHeader {
@@ -40,7 +40,7 @@ export interface Learned {
   population: Population;
 }
 
-export type LearnedIssue = { code: "not-learned" | "other-version" | "other-shape" | "cut-short" };
+type LearnedIssue = { code: "not-learned" | "other-version" | "other-shape" | "cut-short" };
 
 export function layerSizes(hidden: readonly [number, number]): [number, number][] {
   return [
@@ -114,7 +114,7 @@ export function writeLearned({ header, scales, members, population }: Learned): 
 }
 
 /** One member's outputs for a scaled row. */
-export function forward(member: Member, row: ArrayLike<number>): Float64Array {
+function forward(member: Member, row: ArrayLike<number>): Float64Array {
   let input: ArrayLike<number> = row;
   const last = member.layers.length - 1;
   for (const [k, { weights, biases, inputs, outputs }] of member.layers.entries()) {

@@ -24,7 +24,7 @@ const SETTING_VALUES = [
 ];
 const ONCE_VALUES = ["ambient", "restOver", "restBetween", "lnMeeting"];
 /** Their places in a row of features. */
-export const populationPlaces: readonly number[] = [
+const populationPlaces: readonly number[] = [
   ...["idle", "fast"].flatMap((slot) => SETTING_VALUES.map((name) => `${slot} ${name}`)),
   ...ONCE_VALUES,
 ].map((name) => valueNames.indexOf(name));
@@ -85,10 +85,6 @@ export function misfitOf(reading: ReadingFile, scales: Scales, { components, lim
     components,
   );
   return read === 0 ? 0 : squared / limits[read]!;
-}
-
-export function populationLength(components: number): number {
-  return components * (POPULATION_VALUES + (POPULATION_VALUES * (POPULATION_VALUES + 1)) / 2) + POPULATION_VALUES + 1;
 }
 
 if (populationPlaces.some((place) => place < 0 || place >= VALUE_COUNT)) {

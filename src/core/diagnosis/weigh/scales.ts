@@ -10,7 +10,7 @@ export interface Scales {
 }
 
 /** A value this many spreads from its mean is held there. */
-export const MOST_SPREADS = 4;
+const MOST_SPREADS = 4;
 
 /** Scales a row of features in place: what was not read is nought, and so says its mask. */
 export function scaleRow(row: Float64Array, { mean, spread }: Scales): void {

@@ -20,7 +20,7 @@ export interface CycleReadings {
 
 export type CornerName = "suction" | "discharge" | "liquid" | "inlet";
 
-export interface Corner {
+interface Corner {
   name: CornerName;
   /** kPa absolute, kJ/kg, degC. */
   kpa: number;

@@ -34,7 +34,7 @@ export interface KeptInstruments {
   ambient: KeptSensor | null;
   scale: KeptSensor | null;
 }
-export interface KeptGauge {
+interface KeptGauge {
   /** Accuracy class, % of full scale (EN 837-1). */
   classPct: number;
   fullScaleKpa: number;
@@ -48,7 +48,7 @@ export interface KeptSensor {
 }
 
 /** An instrument that was not checked for this long counts as half as sure again: an assumption, no standard gives a figure. */
-export const CHECK_DUE_DAYS = 365;
+const CHECK_DUE_DAYS = 365;
 const OVERDUE = 1.5;
 
 /** Whether the day of the last check, if one is known, lies too long back. Days as ISO. */

@@ -10,7 +10,7 @@ export type LabelDoubt =
   | { code: "tolerance-wide"; to: number };
 
 /** Charges that nine in ten labels of this kind show, g. */
-export function usualCharge({ refrigerant, compressor, evaporators }: Omit<Vehicle, "chargeG">): {
+function usualCharge({ refrigerant, compressor, evaporators }: Omit<Vehicle, "chargeG">): {
   from: number;
   to: number;
 } {

@@ -17,7 +17,7 @@ export interface ShopChartPoint {
   high: PressureRange;
 }
 
-export type ShopChartColumn = "ambient" | "low side" | "high side";
+type ShopChartColumn = "ambient" | "low side" | "high side";
 
 export type ShopChartIssue =
   | { code: "column-missing"; column: ShopChartColumn }

@@ -5,7 +5,7 @@
 import * as z from "../../zod";
 import type { StreamSample } from "./judged-stream";
 
-export const keptChannels = ["low", "high", "vent"] as const;
+const keptChannels = ["low", "high", "vent"] as const;
 export type KeptChannel = (typeof keptChannels)[number];
 
 /** Points of each channel. */

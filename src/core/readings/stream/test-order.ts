@@ -3,7 +3,7 @@
 /** Two minutes from the start for pressures, metal and cabin air; the step to fast idle finds them warm already, s. */
 export const LEAST_RUN_S = { idle: 120, fast: 90 } as const;
 
-export type TestAct =
+type TestAct =
   | "start-idle"
   | "wait"
   | "take"

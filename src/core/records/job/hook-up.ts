@@ -3,8 +3,8 @@ import { entry, entrySchema } from "../../units/entry";
 import * as z from "../../zod";
 
 /** Connected sides: both, or the low side only where the high port is not trusted. */
-export const hookUps = ["both", "low-only"] as const;
-export const hosesOff = ["let-back", "as-they-stood"] as const;
+const hookUps = ["both", "low-only"] as const;
+const hosesOff = ["let-back", "as-they-stood"] as const;
 
 export const hookUpSchema = z.strictObject({
   gauges: z.enum(hookUps).nullable(),

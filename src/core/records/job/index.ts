@@ -28,19 +28,16 @@ import { draftsSchema, emptyDrafts, gramsSchema, instant } from "./written";
 
 export { MOST_CONTAINERS, valvesAt } from "./charge";
 export { MOST_MARKS, MOST_TRACE } from "./evacuate";
-export { hookUps, hosesOff } from "./hook-up";
+
 export {
   type BuildQuestion,
-  histories,
   type LabelRefrigerant,
   labelRefrigerants,
-  oilKinds,
   type StopSign,
-  stopSigns,
 } from "./intake";
 export { type LeakCheck, type LeakStage, MOST_CHECKS, MOST_TEST_POINTS, type TestGas, testGases } from "./leak";
-export { MOST_PHOTO_BYTES, MOST_PHOTOS, type Photo } from "./photos";
-export { type Purpose, purposes } from "./purpose";
+export { MOST_PHOTO_BYTES, MOST_PHOTOS } from "./photos";
+export type { Purpose } from "./purpose";
 export type { TestRecord, TestSetting } from "./running-test";
 export { type Amendment, type Credentials, MOST_AMENDMENTS } from "./sign-off";
 export { type VacuumResult, vacuumResults } from "./station";

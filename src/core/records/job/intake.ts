@@ -8,17 +8,17 @@ import * as z from "../../zod";
 import { words } from "./written";
 
 /** Earlier work on the circuit; unknown is an answer. */
-export const histories = ["untouched", "serviced", "topped-up", "unknown"] as const;
+const histories = ["untouched", "serviced", "topped-up", "unknown"] as const;
 /** Signs that forbid running the engine with the air conditioning on. */
-export const stopSigns = ["bang", "hiss", "smell", "oil-spray"] as const;
+const stopSigns = ["bang", "hiss", "smell", "oil-spray"] as const;
 export type StopSign = (typeof stopSigns)[number];
-export const oilKinds = ["PAG", "POE", "other", "unknown"] as const;
+const oilKinds = ["PAG", "POE", "other", "unknown"] as const;
 /** Refrigerants of the label; only the first two are supported. */
 export const labelRefrigerants = [...refrigerants, "R744", "other"] as const;
 export type LabelRefrigerant = (typeof labelRefrigerants)[number];
 
 /** Parts of the build that may be unknown; unknown is an answer. */
-export const buildQuestions = ["metering", "compressor", "condenserFan", "evaporators"] as const;
+const buildQuestions = ["metering", "compressor", "condenserFan", "evaporators"] as const;
 export type BuildQuestion = (typeof buildQuestions)[number];
 
 export const intakeSchema = z.strictObject({

@@ -6,7 +6,7 @@ import * as z from "../../zod";
 import { instant, measuredSchema, words } from "./written";
 
 /** A check belongs to the search before the work, or to the proof after it. */
-export const leakStages = ["search", "after-work"] as const;
+const leakStages = ["search", "after-work"] as const;
 export type LeakStage = (typeof leakStages)[number];
 
 /** Never air or oxygen: there is no way to record a test with either. */

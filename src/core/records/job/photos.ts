@@ -16,4 +16,3 @@ export const photoSchema = z.strictObject({
   height: z.number().int().min(1).max(10_000),
   bytes: z.number().int().min(1).max(MOST_PHOTO_BYTES),
 });
-export type Photo = z.infer<typeof photoSchema>;

@@ -1,6 +1,6 @@
 /** Purposes of a job: work on a vehicle, practice on simulated instruments, or the invented work of the demo workshop. */
 import * as z from "../../zod";
 
-export const purposes = ["work", "practice", "demo"] as const;
+const purposes = ["work", "practice", "demo"] as const;
 export type Purpose = (typeof purposes)[number];
 export const purposeSchema = z.enum(purposes);

@@ -5,7 +5,7 @@ import { instant, words } from "./written";
 
 /** Amendments of one job, and characters of each signed version that is kept. */
 export const MOST_AMENDMENTS = 40;
-export const MOST_SIGNED_TEXT = 2_000_000;
+const MOST_SIGNED_TEXT = 2_000_000;
 
 const equipment = z.strictObject({
   /** Make, model and serial number, as the shop names it. */
@@ -14,7 +14,7 @@ const equipment = z.strictObject({
 });
 
 /** Papers behind a signature, as the shop's settings had them when the job was signed. */
-export const credentialsSchema = z.strictObject({
+const credentialsSchema = z.strictObject({
   /** Number of the certificate of the technician who signed. */
   certificate: z.string().max(100),
   shop: z.string().max(300),
@@ -32,7 +32,7 @@ export const signOffSchema = z.strictObject({
   credentials: credentialsSchema.nullable(),
 });
 
-export const amendmentSchema = z.strictObject({
+const amendmentSchema = z.strictObject({
   at: instant,
   by: words.min(1),
   reason: words.min(1),

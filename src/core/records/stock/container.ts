@@ -29,7 +29,7 @@ export type StockIssue =
   | { code: "mixes"; from: Origin; to: Origin; into: Origin };
 
 /** Share of its capacity that a container for used refrigerant may be filled to: liquid must have room to expand. */
-export const SAFE_FILL = 0.8;
+const SAFE_FILL = 0.8;
 
 export const containerSchema = z.strictObject({
   format: z.literal("evrid.container"),

@@ -86,7 +86,7 @@ export type CsvIssue =
   | { code: "columns"; missing: string[] }
   | { code: "row"; row: number; column: string; expected: string };
 
-export const LEDGER_CSV_LIMIT_BYTES = 60_000_000;
+const LEDGER_CSV_LIMIT_BYTES = 60_000_000;
 
 export interface LedgerInCsv {
   entries: StockEntry[];

@@ -12,7 +12,7 @@ import type { Visit } from "../visit";
 import type { Container } from "./container";
 import { containerIn, placeOf, type StockEntry } from "./entry";
 
-export type Good = "refrigerant" | "oil" | "dye";
+type Good = "refrigerant" | "oil" | "dye";
 
 export interface BookLine {
   /** Ids of job and entry, or of the shop's entry. */
@@ -97,7 +97,7 @@ export function linesOfStock(entries: readonly StockEntry[], containers: Readonl
  * The container that a job's account is. Jobs know "the machine" and "the bottle": that is the one on the shelf for this refrigerant or oil, the
  * oldest that stands there. Null where the shelf has none.
  */
-export function containerOf(line: BookLine, account: string, shelf: readonly Container[]): string | null {
+function containerOf(line: BookLine, account: string, shelf: readonly Container[]): string | null {
   const named = containerIn(account);
   if (named !== null) return named;
   const place = account === "machine" ? "machine" : account === "bottle" ? "oil" : null;
