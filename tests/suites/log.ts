@@ -156,7 +156,7 @@ describe("a log of real instruments", () => {
       .map((t) => `${t.toFixed(1)},${240 + (i9(t) % 3)},${1400 + (i9(t) % 5)},800`);
     await giveFile(browser, "gap.csv", `Time s,Low kPa,High kPa,rpm\n${rows.join("\n")}\n`);
     await browser.press("Play log live");
-    await browser.says(/No data for\d+ s: these values are old/);
+    await browser.says(/No data for \d+ s: these values are old/);
     await browser.says("Source has stopped sending");
     const take = await browser.button("Record now");
     expect(await take.isEnabled()).toBe(false);

@@ -149,7 +149,7 @@ describe("records", () => {
     await give(browser, "Shop file", file);
     await browser.says("1 changed both here and in the file");
     await browser.says("One field differs");
-    await browser.press("Import");
+    await browser.press("Import records");
     const remark = async () => (await storedJob(browser, "demo-bakery-van")).signOff.remark;
     await browser.until("it is imported", async () => (await remark()) === "Belt slack");
     await browser.press(`Revert import of ${path.basename(file)}`);

@@ -5,6 +5,7 @@
  */
 import { FIN_SENSOR_LAG_S } from "./controls";
 import type { CircuitPass } from "./pass";
+import { airHeat } from "./pass/evaporator";
 import type { Plant } from "./plant";
 import type { CircuitPoint } from "./point";
 
@@ -48,7 +49,7 @@ export function swingOf(plant: Plant, pass: CircuitPass, point: CircuitPoint, mo
   // Air heat about the mean metal temperature: as much as is taken away on average.
   const mean = pass.evaporatorHeat + pass.rearHeat;
   const airSlope =
-    ((pass.airHeat(coil, metal - 2, plant.atmosphereKpa) - pass.airHeat(coil, metal + 2, plant.atmosphereKpa)) / 4) *
+    ((airHeat(coil, metal - 2, plant.atmosphereKpa) - airHeat(coil, metal + 2, plant.atmosphereKpa)) / 4) *
     (mean / Math.max(pass.wetHeat, 0.05));
   const pumpSlope = 1 / (fluid.saturationSlope(point.lowKpa) * point.lowKpa);
   const wall = Math.max(coil.wallConductance * Math.min(point.wet, 1), 0.05);

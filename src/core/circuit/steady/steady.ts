@@ -9,7 +9,9 @@ import { solveInPlace } from "../../maths/linear";
 import { fail, type Result, succeed } from "../../result";
 import { finSensorC } from "./controls";
 import { type CyclingSwing, swingOf } from "./cycling";
-import { CircuitPass, MOST_FLOODED } from "./pass";
+import { CircuitPass } from "./pass";
+import { MOST_FLOODED } from "./pass/constants";
+import { airHeat } from "./pass/evaporator";
 import type { Plant } from "./plant";
 import type { CircuitPoint } from "./point";
 import { beyondRange, type RangeIssue } from "./range";
@@ -188,7 +190,7 @@ function limitBroken(plant: Plant, point: CircuitPoint): Switch | null {
     return point.lowKpa - plant.atmosphereKpa < controls.lowOutKpa ? "low" : null;
   }
   // The solver's last trial need not have been its best.
-  pass.evaluate(plant, point.lowKpa, point.highKpa, point.high, point.wet, point.duty);
+  pass.evaluate(plant, point);
   return finSensorC(plant, pass.metalC, point.wet) < controls.freezeOutC ? "low" : null;
 }
 
@@ -202,7 +204,7 @@ function heldPressure(plant: Plant, mode: Switch): number {
   // Fins at the middle of the switch's span; the refrigerant colder by what the wall needs.
   const coil = plant.coils[0]!;
   const fins = (controls.freezeOutC + controls.freezeInC) / 2;
-  const heat = pass.airHeat(coil, fins, plant.atmosphereKpa);
+  const heat = airHeat(coil, fins, plant.atmosphereKpa);
   return plant.fluid.saturationPressureKpa(fins - Math.max(heat, 0) / coil.wallConductance);
 }
 
@@ -395,7 +397,7 @@ function evaluateAt(plant: Plant, mode: Mode, held: number, u: Float64Array): vo
   const lowKpa = mode === "low" ? held : Math.exp(u[0]!);
   const highKpa = mode === "high" ? held : Math.exp(u[1]!);
   const duty = mode === "low" ? u[0]! : mode === "high" ? u[1]! : 1;
-  pass.evaluate(plant, lowKpa, highKpa, u[2]!, u[3]!, duty);
+  pass.evaluate(plant, { lowKpa, highKpa, high: u[2]!, wet: u[3]!, duty });
 }
 
 function residualAt(plant: Plant, mode: Mode, held: number, u: Float64Array, into: Float64Array): number {
@@ -625,7 +627,7 @@ export function dischargeLineOf(plant: Plant, made: CircuitPass): number {
 function stateOf(plant: Plant, point: CircuitPoint, mode: Mode, iterations: number): SteadyState {
   const bySwitch: Switch | null = mode === "low" || mode === "high" ? mode : null;
   const { vehicle, fluid } = plant;
-  pass.evaluate(plant, point.lowKpa, point.highKpa, point.high, point.wet, point.duty);
+  pass.evaluate(plant, point);
   const total = pass.highMass + pass.lowMass;
   const drawn = pass.power + pass.suctionGain;
   const cooling = pass.evaporatorHeat + pass.rearHeat;

@@ -10,15 +10,10 @@ import { CP_AIR } from "../../air/humid-air";
 import { emptySaturationRow } from "../../fluids/tables";
 import { FIN_SENSOR_LAG_S, finSensorC } from "../steady/controls";
 import { valveOpening } from "../steady/metering";
-import {
-  ALL_VAPOUR,
-  CircuitPass,
-  GAS_FROM_WET,
-  liquidRoomM3,
-  MOST_FLOODED,
-  QUALITY_PER_UNIT,
-  zivi,
-} from "../steady/pass";
+import { CircuitPass } from "../steady/pass";
+import { ALL_VAPOUR, MOST_FLOODED, QUALITY_PER_UNIT } from "../steady/pass/constants";
+import { airHeat, GAS_FROM_WET } from "../steady/pass/evaporator";
+import { liquidRoomM3, zivi } from "../steady/pass/masses";
 import type { Coil, Plant } from "../steady/plant";
 import type { CircuitPoint } from "../steady/point";
 import { restOf } from "../steady/rest";
@@ -143,7 +138,7 @@ export function restingState(plant: Plant, temperatureC: number): Float64Array {
 /** State of a circuit that runs steadily at a point of the steady solver. */
 export function runningState(plant: Plant, point: CircuitPoint): Float64Array {
   const pass = new CircuitPass();
-  pass.evaluate(plant, point.lowKpa, point.highKpa, point.high, point.wet, point.duty);
+  pass.evaluate(plant, point);
   const y = new Float64Array(STATES);
   y[HIGH_KPA] = point.highKpa;
   y[LOW_KPA] = point.lowKpa;
@@ -218,7 +213,11 @@ export class TransientCircuit {
     // while the suction pressure rises, and that shuts it.
     const opening = clutchIn ? Number.NaN : valveOpening(vehicle.metering, plant.effects, y[BULB_C]! - boilingC);
     pass.highGas = clutchIn ? this.highGasShare(plant, highKpa, y[HIGH_KG]!, volumes.high) : 0;
-    pass.evaluate(plant, lowKpa, highKpa, y[HIGH_LIQUID]!, wet, clutchIn ? 1 : 0, y[METAL_C], opening, y[COMMAND]);
+    pass.evaluate(
+      plant,
+      { lowKpa, highKpa, high: y[HIGH_LIQUID]!, wet, duty: clutchIn ? 1 : 0 },
+      { metalC: y[METAL_C]!, opening, command: y[COMMAND]! },
+    );
     const { low, high } = pass;
     const flow = pass.flow * held(y[LOW_KG]!);
     const fed = (pass.fed + pass.rearFlow) * held(y[HIGH_KG]!);
@@ -293,7 +292,7 @@ export class TransientCircuit {
 
     // Metal between refrigerant and air; bulb; sensor between the fins.
     const metal = y[METAL_C]!;
-    const fromAir = pass.airHeat(coil, metal, plant.atmosphereKpa);
+    const fromAir = airHeat(coil, metal, plant.atmosphereKpa);
     const metalKjK = vehicle.evaporators[0]!.metalKjK;
     // Without liquid behind it the metal of the dry part follows the air: counted with its share only.
     const wall = (1 - lowDry) * coil.wallConductance * (flow > 0 ? 1 : wallShare(share));
