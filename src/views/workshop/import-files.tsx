@@ -189,7 +189,7 @@ function Preview({ waiting, files }: { waiting: ImportPreview; files: FileImport
       <Flex gap="2" mt="4" wrap="wrap" align="center">
         {!nothing && (
           <BenchButton kind="act" loading={files.desk.busy} onClick={() => files.carryOut(waiting, way)}>
-            {importFilesText.importLabel}
+            {importFilesText.importRecords}
           </BenchButton>
         )}
         <BenchButton kind="quiet" disabled={files.desk.busy} onClick={files.leave}>

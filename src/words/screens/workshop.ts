@@ -19,7 +19,7 @@ export const importFilesText = {
   changesFrom: (file: string) => `Changes from ${file}`,
   moreSignedJobsStayUnchanged: (more: number) =>
     `${more} more: signed jobs stay unchanged; others are merged if nothing is counted twice, or kept separately.`,
-  importLabel: "Import records",
+  importRecords: "Import records",
   nothingToImport: "Nothing to import.",
   allOrNothingYouCan: "All or nothing. You can revert it later.",
   changedInBothNoConflict: "Changed in both, no conflict.",

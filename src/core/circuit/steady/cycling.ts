@@ -43,7 +43,7 @@ export function swingOf(plant: Plant, pass: CircuitPass, point: CircuitPoint, mo
   const condensing = pass.high.temperatureC;
   const lossHigh = pass.condenserHeat / Math.max(condensing - inlet, 1);
   // Only the boiling part of a starved coil is cooled and warms again.
-  const boils = Math.min(Math.max(point.wet, LEAST_BOILING), 1);
+  const boils = Math.min(Math.max(point.evaporatorFill, LEAST_BOILING), 1);
   const metalHeat = boils * vehicle.evaporators.reduce((sum, e) => sum + e.metalKjK, 0) + pass.lowMass * LIQUID_HEAT;
   const highHeat = vehicle.condenser.metalKjK + pass.highMass * LIQUID_HEAT;
   // Air heat about the mean metal temperature: as much as is taken away on average.
@@ -52,7 +52,7 @@ export function swingOf(plant: Plant, pass: CircuitPass, point: CircuitPoint, mo
     ((airHeat(coil, metal - 2, plant.atmosphereKpa) - airHeat(coil, metal + 2, plant.atmosphereKpa)) / 4) *
     (mean / Math.max(pass.wetHeat, 0.05));
   const pumpSlope = 1 / (fluid.saturationSlope(point.lowKpa) * point.lowKpa);
-  const wall = Math.max(coil.wallConductance * Math.min(point.wet, 1), 0.05);
+  const wall = Math.max(coil.wallConductance * Math.min(point.evaporatorFill, 1), 0.05);
 
   let tMetal = metal;
   let tSensor = metal;

@@ -395,7 +395,7 @@ describe("one pass round the circuit", () => {
         fc.double({ min: -1, max: 2.8, noNaN: true }),
         share,
         (plant, low, high, liquid, wet, duty) => {
-          pass.evaluate(plant, { lowKpa: low, highKpa: high, high: liquid, wet, duty });
+          pass.evaluate(plant, { lowKpa: low, highKpa: high, condenserFill: liquid, evaporatorFill: wet, duty });
           for (const [name, value] of Object.entries(pass)) {
             if (typeof value === "number") expect(Number.isFinite(value), name).toBe(true);
           }

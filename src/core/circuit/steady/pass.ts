@@ -2,9 +2,9 @@
  * One pass round the circuit at trial pressures: what flows, what the coils exchange, what mass every zone holds. The steady
  * solver makes its imbalances vanish, the transient integrates them; both see the same circuit.
  *
- * Two coordinates say where the liquid is. `high`, valve circuits: below 0 vapour leaves the condenser with the liquid, only vapour at -2,
+ * Two coordinates say where the liquid is. `condenserFill`, valve circuits: below 0 vapour leaves the condenser with the liquid, only vapour at -2,
  * superheated below; 0 to 1 the receiver fills, above 1 liquid backs up into the condenser; orifice circuits have no receiver, liquid backs
- * up from 0 on. `wet`: share of the evaporator that boils; below 0 nothing boils, vapour enters already superheated; above 1, orifice
+ * up from 0 on. `evaporatorFill`: share of the evaporator that boils; below 0 nothing boils, vapour enters already superheated; above 1, orifice
  * circuits, the accumulator fills from 1 to 2; valve circuits carry liquid into the suction line.
  *
  * Condenser and evaporator by zones side by side on the face, effectiveness by NTU in each (Incropera and DeWitt, Fundamentals of
@@ -18,14 +18,17 @@ import { airOverCondenser, condense, condensingPressure } from "./pass/condenser
 import { balanceEvaporator, coolAir } from "./pass/evaporator";
 import { feedEvaporators } from "./pass/feed";
 import { weighZones } from "./pass/masses";
-import { type HeldParts, type PassPoint, PassState } from "./pass/state";
+import { type HeldParts, PassState } from "./pass/state";
 import type { Plant } from "./plant";
-
-export type { HeldParts, PassPoint } from "./pass/state";
+import type { CircuitPoint } from "./point";
 
 export class CircuitPass extends PassState {
   /** Evaluates the circuit at a trial point. `held`: parts that are states of their own while the circuit is integrated in time. */
-  evaluate(plant: Plant, { lowKpa, highKpa, high, wet, duty }: PassPoint, held: HeldParts | null = null): void {
+  evaluate(
+    plant: Plant,
+    { lowKpa, highKpa, condenserFill: high, evaporatorFill: wet, duty }: CircuitPoint,
+    held: HeldParts | null = null,
+  ): void {
     this.lowKpa = lowKpa;
     this.highKpa = highKpa;
     plant.fluid.saturate(lowKpa, this.low);

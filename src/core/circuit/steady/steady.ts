@@ -191,7 +191,7 @@ function limitBroken(plant: Plant, point: CircuitPoint): Switch | null {
   }
   // The solver's last trial need not have been its best.
   pass.evaluate(plant, point);
-  return finSensorC(plant, pass.metalC, point.wet) < controls.freezeOutC ? "low" : null;
+  return finSensorC(plant, pass.metalC, point.evaporatorFill) < controls.freezeOutC ? "low" : null;
 }
 
 /** The mean pressure a switch holds, kPa absolute. */
@@ -339,8 +339,8 @@ function starts(plant: Plant): CircuitPoint[] {
   const at = (boilingC: number, aboveC: number, high: number, wet: number): CircuitPoint => ({
     lowKpa: fluid.saturationPressureKpa(boilingC),
     highKpa: Math.min(fluid.saturationPressureKpa(Math.min(conditions.ambientC + aboveC, 84)), 3000),
-    high,
-    wet,
+    condenserFill: high,
+    evaporatorFill: wet,
     duty: 1,
   });
   // Almost nothing in it: what the pressures would be were it all vapour on both sides.
@@ -348,8 +348,8 @@ function starts(plant: Plant): CircuitPoint[] {
     const dry = (lowKpa: number, highKpa: number, outlet: number, coil: number): CircuitPoint => ({
       lowKpa,
       highKpa,
-      high: outlet,
-      wet: coil,
+      condenserFill: outlet,
+      evaporatorFill: coil,
       duty: 1,
     });
     const rest = restOf(plant, conditions.ambientC + 8).pressureKpa;
@@ -387,8 +387,8 @@ function pointOf(mode: Mode, held: number, u: Float64Array): CircuitPoint {
   return {
     lowKpa: mode === "low" ? held : Math.exp(u[0]!),
     highKpa: mode === "high" ? held : Math.exp(u[1]!),
-    high: u[2]!,
-    wet: u[3]!,
+    condenserFill: u[2]!,
+    evaporatorFill: u[3]!,
     duty: mode === "low" ? u[0]! : mode === "high" ? u[1]! : 1,
   };
 }
@@ -397,7 +397,7 @@ function evaluateAt(plant: Plant, mode: Mode, held: number, u: Float64Array): vo
   const lowKpa = mode === "low" ? held : Math.exp(u[0]!);
   const highKpa = mode === "high" ? held : Math.exp(u[1]!);
   const duty = mode === "low" ? u[0]! : mode === "high" ? u[1]! : 1;
-  pass.evaluate(plant, { lowKpa, highKpa, high: u[2]!, wet: u[3]!, duty });
+  pass.evaluate(plant, { lowKpa, highKpa, condenserFill: u[2]!, evaporatorFill: u[3]!, duty });
 }
 
 function residualAt(plant: Plant, mode: Mode, held: number, u: Float64Array, into: Float64Array): number {
@@ -449,8 +449,8 @@ function begin(plant: Plant, mode: Mode, held: number, start: CircuitPoint): num
   bounds(plant, mode);
   trial[0] = mode === "low" ? start.duty : Math.log(start.lowKpa);
   trial[1] = mode === "high" ? start.duty : Math.log(start.highKpa);
-  trial[2] = start.high;
-  trial[3] = start.wet;
+  trial[2] = start.condenserFill;
+  trial[3] = start.evaporatorFill;
   for (let i = 0; i < 4; i++) trial[i] = bounded(trial[i]!, i);
   best.set(trial);
   return residualAt(plant, mode, held, trial, residual);
@@ -653,7 +653,7 @@ function stateOf(plant: Plant, point: CircuitPoint, mode: Mode, iterations: numb
     meteringInletC: fluid.temperatureC(pass.meteringKpa, pass.hInlet),
     dischargeLineC: dischargeLineOf(plant, pass),
     coilC: pass.metalC,
-    ventC: ventOf(plant, pass, point.wet),
+    ventC: ventOf(plant, pass, point.evaporatorFill),
     condenserInletAirC: pass.condenserInC,
     condenserOutletAirC: pass.condenserOutC,
     powerKw: pass.power,
@@ -664,7 +664,9 @@ function stateOf(plant: Plant, point: CircuitPoint, mode: Mode, iterations: numb
     command: pass.command,
     cycling: bySwitch ? swingOf(plant, pass, point, bySwitch) : null,
     limitedBy: bySwitch,
-    storeLevel: store ? Math.min(Math.max(point.wet - 1, 0), 1) : Math.min(Math.max(point.high, 0), 1),
+    storeLevel: store
+      ? Math.min(Math.max(point.evaporatorFill - 1, 0), 1)
+      : Math.min(Math.max(point.condenserFill, 0), 1),
     condenserZones: {
       desuperheating: pass.desuperheatShare,
       condensing: pass.condensingShare,

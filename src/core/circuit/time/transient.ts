@@ -144,8 +144,8 @@ export function runningState(plant: Plant, point: CircuitPoint): Float64Array {
   y[LOW_KPA] = point.lowKpa;
   y[HIGH_KG] = pass.highMass;
   y[LOW_KG] = pass.lowMass;
-  y[HIGH_LIQUID] = Math.max(point.high, ALL_VAPOUR);
-  y[WET] = Math.max(point.wet, LEAST_WET);
+  y[HIGH_LIQUID] = Math.max(point.condenserFill, ALL_VAPOUR);
+  y[WET] = Math.max(point.evaporatorFill, LEAST_WET);
   y[METAL_C] = pass.metalC;
   y[BULB_C] = pass.low.temperatureC + pass.superheatK;
   y[SENSOR_C] = pass.metalC;
@@ -215,7 +215,7 @@ export class TransientCircuit {
     pass.highGas = clutchIn ? this.highGasShare(plant, highKpa, y[HIGH_KG]!, volumes.high) : 0;
     pass.evaluate(
       plant,
-      { lowKpa, highKpa, high: y[HIGH_LIQUID]!, wet, duty: clutchIn ? 1 : 0 },
+      { lowKpa, highKpa, condenserFill: y[HIGH_LIQUID]!, evaporatorFill: wet, duty: clutchIn ? 1 : 0 },
       { metalC: y[METAL_C]!, opening, command: y[COMMAND]! },
     );
     const { low, high } = pass;

@@ -25,7 +25,7 @@ vi.mock("next/navigation", () => ({
 vi.mock("@/worker/diagnosis-client", () => ({
   connectDiagnosis: () => ({ judge: () => new Promise(() => undefined), cancel: () => undefined }),
 }));
-vi.mock("@/worker/simulator-client", () => ({ connectRack: () => new Promise(() => undefined) }));
+vi.mock("@/worker/simulator-client", () => ({ connectSimulator: () => new Promise(() => undefined) }));
 vi.mock("@/worker/charge-client", () => ({ connectCharge: () => ({ api: {}, close: () => undefined }) }));
 vi.mock("@/worker/expected-client", () => ({ connectExpected: () => ({ api: {}, close: () => undefined }) }));
 

@@ -8,12 +8,12 @@ import type { Coil, Plant } from "../plant";
 import { CP_VAPOUR_LOW, SUPERHEAT_PER_UNIT } from "./constants";
 import type { PassState } from "./state";
 
-/** In time: over this stretch of `wet` the low side goes over from liquid that finds its place to a gas that only warms. */
+/** In time: over this stretch of `evaporatorFill` the low side goes over from liquid that finds its place to a gas that only warms. */
 export const GAS_FROM_WET = 0.02;
 /** Oil bleed of an accumulator takes a little liquid along. */
 const BLEED_QUALITY = 0.993;
 /**
- * Loss of quality a unit of `wet` above full: vapour runs ahead of the film of liquid by Zivi's slip, (rhoL / rhoV)^(1/3), some 4.5, so that
+ * Loss of quality a unit of `evaporatorFill` above full: vapour runs ahead of the film of liquid by Zivi's slip, (rhoL / rhoV)^(1/3), some 4.5, so that
  * a little of the line's room filled with liquid is a large share of what flows.
  */
 const CARRY_OVER = 4;

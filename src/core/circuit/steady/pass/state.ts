@@ -6,18 +6,6 @@ import { emptySaturationRow } from "../../../fluids/tables";
 import { emptyFace, type FaceAir } from "../face";
 import type { MeteringState } from "../metering";
 
-/** Trial point of a pass, and what is held while the circuit is integrated in time. */
-export interface PassPoint {
-  lowKpa: number;
-  highKpa: number;
-  /** Where the liquid of the high side is; see pass.ts. */
-  high: number;
-  /** Share of the evaporator that boils; see pass.ts. */
-  wet: number;
-  /** Share of time the clutch is engaged, multiplies the flow. */
-  duty: number;
-}
-
 /** Slower parts that are states of their own while the circuit is integrated in time. */
 export interface HeldParts {
   /** Metal of the front coil, degC. */
