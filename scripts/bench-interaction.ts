@@ -45,7 +45,7 @@ try {
   const job = `${server.address}/job/demo-bakery-van`;
   await browser.load(`${job}/running`);
   await browser.rack("Idle");
-  await browser.says("Expected now", 60_000);
+  await browser.says("Green: expected now", 60_000);
   await pause(4000);
   await watched("running test: streaming, hands off, 10 s", () => pause(10_000).then(() => undefined));
   await browser.press("Trace settings");

@@ -50,9 +50,9 @@ try {
   await browser.load(server.address);
   await browser.says("Fennick Bakery");
   await browser.load(`${server.address}/job/demo-estate-car/running`);
-  await browser.says("Air drop");
+  await browser.says("Evaporator air drop");
   await browser.press("Superheat");
-  await browser.says("no gauge tells");
+  await browser.says("no change in pressure");
   await shoot("help");
   await browser.press("Close help");
   await browser.load(`${server.address}/drill?code=1K-0004Y`);

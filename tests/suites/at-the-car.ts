@@ -62,7 +62,7 @@ describe("at the car", () => {
     await browser.says("Idle recorded. Now fast idle");
     await keys.rack("Fast idle");
     await browser.says(/Cycling, every \d+ s/, 60_000);
-    await browser.says("Expected now");
+    await browser.says("Green: expected now");
     await keys.rack("× 1");
     await keys.leaveField();
     await keys.send("t");

@@ -43,7 +43,7 @@ describe("without a network", () => {
     await browser.load(`${address}/job/demo-bakery-van/running`);
     await browser.says("simulator: ");
     await browser.rack("Idle");
-    await browser.says("Expected now", 60_000);
+    await browser.says("Green: expected now", 60_000);
     // On to the next step as a person goes, and to one with the charge desk's worker.
     await browser.driver.findElement(By.xpath("//nav[@aria-label='Steps']//button[contains(., 'Charge')]")).click();
     await browser.at("charge");

@@ -54,7 +54,7 @@ describe("a shop that reads in US units", () => {
       await browser.open(`${address}/job/${place}`);
       await browser.at(place.split("/")[1]!);
       if (place === "demo-bakery-van/running") await browser.rack("Idle");
-      if (place.startsWith("demo-bakery-van/r")) await browser.says("Expected now", 60_000);
+      if (place.startsWith("demo-bakery-van/r")) await browser.says("Green: expected now", 60_000);
       if (place === "demo-estate-car/verdict") await browser.says("90 % of sound vehicles", 60_000);
       if (place === "demo-bakery-van/charge") await browser.says(/By weight/, 60_000);
       await new Promise((resolve) => setTimeout(resolve, 500));

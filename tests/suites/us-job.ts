@@ -75,7 +75,7 @@ describe("a whole job typed in US units", () => {
     await browser.type("Liquid line, fast idle, on the board", "95");
     expect(await browser.valueOf("Liquid line, idle")).toBe("94");
     await browser.says("Undercharge", 60_000);
-    await browser.says("Expected now", 60_000);
+    await browser.says("Green: expected now", 60_000);
     await done("equalisation test", "running");
 
     await browser.at("shut-off");

@@ -42,6 +42,7 @@ export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
             rounded="card"
             bg="field"
             ps="3"
+            py="1"
             minH="target"
           >
             <Text fontWeight="650" minW="18px">
@@ -207,6 +208,7 @@ export function AnswerCard({ car, busy, onCommit }: { car: Car; busy: boolean; o
             rounded="card"
             bg="field"
             ps="3"
+            py="1"
             minH="target"
           >
             <Text flex="1" fontSize="15px" fontWeight="600" lineHeight="1.2">

@@ -42,7 +42,7 @@ export const curveCardText = {
 export const gaugesCardText = {
   bothSides: (unit: string) => `Both sides, ${unit}`,
   computingExpectedRange: "Computing expected range",
-  expectedToday: "expected today",
+  expectedToday: "green: expected today",
   cooling: "Cooling",
   power: "Power",
 } as const;

@@ -12,7 +12,7 @@ export const alongTheLinesText = {
   earlyRestrictionOrFlashGas: "Early restriction or flash gas: check whether it grows with engine speed.",
   dropBetweenMoreThanIn: (dropK: string, between: string, beyondK: string, part: string) =>
     `${dropK} drop between ${between}, ${beyondK} more than in a sound vehicle. ${part}`,
-  subcoolingLeftAtTheLines: "Subcooling left at the line's end",
+  flashGasReserveAtTheEnd: "Flash-gas reserve at the line's end",
   needsHighSideAndLiquid: "Needs high side and liquid line.",
   flashGasIsPossibleHissing: "Flash gas is possible: hissing and starving without a restriction.",
   liquidAllTheWay: "Liquid all the way.",
@@ -62,7 +62,7 @@ export const testBoardText = {
 } as const;
 
 export const testFormText = {
-  subcoolingLeftBeforeFlashGas: "Subcooling left before flash gas",
+  flashGasReserve: "Flash-gas reserve",
   condenserSplit: "Condenser split",
   evaporatorAirDrop: "Evaporator air drop",
   pressureRatio: "Pressure ratio",
@@ -105,7 +105,7 @@ export const typedCycleText = {
 
 export const testBenchText = {
   bothSidesGauge: "Both sides, gauge",
-  expectedNow: "Expected now",
+  expectedNow: "Green: expected now",
   rangeWithEngineRunning: "Range with engine running",
   expectedAtRpmBlower: (ambientC: string, rpm: string, blowerPct: string) =>
     `Expected at ${ambientC}, ${rpm} rpm, blower ${blowerPct}`,

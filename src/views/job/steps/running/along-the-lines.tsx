@@ -84,7 +84,7 @@ function verdictOf(
   );
 }
 
-/** Subcooling left at the line's end, after height and friction. */
+/** Flash-gas reserve at the line's end: pressure left above saturation after height and friction, kPa. */
 function LongLine({ which, lineC }: { which: TestName; lineC: number | null }) {
   const accuracy = useAccuracy();
   const { job, edit } = useJob();
@@ -119,7 +119,7 @@ function LongLine({ which, lineC }: { which: TestName; lineC: number | null }) {
       </Box>
       <Box flex="1 1 240px">
         <Measure
-          label={alongTheLinesText.subcoolingLeftAtTheLines}
+          label={alongTheLinesText.flashGasReserveAtTheEnd}
           value={margin}
           unit={job[which].settings[0].high.unit}
         />

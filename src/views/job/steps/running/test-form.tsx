@@ -33,7 +33,7 @@ const derivedRows: {
 }[] = [
   { key: "superheatK", label: commonText.superheat, about: "superheat", unit: "K", decimals: 0 },
   { key: "subcoolingK", label: commonText.subcooling, about: "subcooling", unit: "K", decimals: 0 },
-  { key: "flashMarginKpa", label: testFormText.subcoolingLeftBeforeFlashGas, about: "flash", unit: "as-high" },
+  { key: "flashMarginKpa", label: testFormText.flashGasReserve, about: "flash", unit: "as-high" },
   { key: "approachK", label: testFormText.condenserSplit, about: "approach", unit: "K", decimals: 0 },
   { key: "airSplitK", label: testFormText.evaporatorAirDrop, about: "air-split", unit: "K", decimals: 1 },
   { key: "compressionRatio", label: testFormText.pressureRatio, about: "high-side", unit: null, decimals: 1 },
