@@ -61,12 +61,12 @@ export class Here {
   }
 
   /** Compares a part of a file with what is here. `now`: ISO. */
-  async compared<Part extends ShopPart>(
-    { list, records }: Part,
+  async compared<List extends ShopList>(
+    { list, records }: { list: List; records: readonly ShopKinds[List][] },
     now: string,
-  ): Promise<PartPlan<Part["records"][number]>> {
-    const find = await this.finders[list](records as never);
-    return partPlan(list, records as never[], find as never, now) as unknown as PartPlan<Part["records"][number]>;
+  ): Promise<PartPlan<ShopKinds[List]>> {
+    const find = await this.finders[list](records);
+    return partPlan(list, records, find, now);
   }
 
   /** A job that cannot be read here keeps its place: the file's comes in beside it, not over it. */

@@ -103,20 +103,14 @@ export function ChargeBar({ inputs, balance, pace, runsOut, foot }: ChargeBarPro
           <Box key={name} position="absolute" top="56px" left={share(atG)} w="0">
             <Box h="10px" w="3px" bg="wait" />
             {/* As far to the left of its mark as the mark stands along the bar: it never leaves the bar at either end. */}
-            <Text
-              fontSize="13px"
-              color="soft"
-              w="max-content"
-              whiteSpace="nowrap"
-              transform={`translateX(-${share(atG)})`}
-            >
+            <Text kind="small" w="max-content" whiteSpace="nowrap" transform={`translateX(-${share(atG)})`}>
               {chargeBarText.emptiesNear(name, figures.quantity(atG, "g"))}
             </Text>
           </Box>
         ))}
       </Box>
       {foot && (
-        <Text fontSize="14px" color="soft" mt="1">
+        <Text kind="note" mt="1">
           {foot}
         </Text>
       )}

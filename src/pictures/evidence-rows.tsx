@@ -76,7 +76,7 @@ function Row({ row, leading, wording }: { row: EvidenceRow; leading: Cause; word
           {quantityNames[quantity]}
         </Text>
         {speed && (
-          <Text fontSize="13px" color="soft" lineHeight="1.2">
+          <Text kind="small" lineHeight="1.2">
             {speed}
           </Text>
         )}
@@ -85,7 +85,7 @@ function Row({ row, leading, wording }: { row: EvidenceRow; leading: Cause; word
         <Text as="span" fontSize="21px" fontWeight="650">
           {quantityNumber(quantity, value, figures)}
         </Text>{" "}
-        <Text as="span" fontSize="13px" color="soft">
+        <Text as="span" kind="small">
           {quantityLabel(quantity, figures)}
         </Text>
       </Text>

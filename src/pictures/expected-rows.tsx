@@ -36,7 +36,7 @@ export function ExpectedRows({
 }) {
   const figures = useFigures();
   if (bands === null) {
-    return <Text color="soft">{expectedRowsText.withTheEngineRunningEvery}</Text>;
+    return <Text kind="soft">{expectedRowsText.withTheEngineRunningEvery}</Text>;
   }
   return (
     <>
@@ -79,7 +79,7 @@ export function ExpectedRows({
           })}
         </Table.Body>
       </Table.Root>
-      <Text color="soft" fontSize="14px" mt="2">
+      <Text kind="note" mt="2">
         {ownTests > 0
           ? expectedRowsText.rangeOf90OfSound(ownTests, ownTests === 1 ? "reading" : "readings")
           : expectedRowsText.text90OfSoundVehiclesAre}
@@ -103,14 +103,14 @@ function Beyond({
   if (value === null) return null;
   if (value >= band.low && value <= band.high) {
     return (
-      <Text as="span" color="soft">
+      <Text as="span" kind="soft">
         {expectedRowsText.inside}
       </Text>
     );
   }
   const beyond = value > band.high ? value - band.high : band.low - value;
   return (
-    <Text as="span" color="act">
+    <Text as="span" kind="alarm">
       {`${figures.number(beyond, unit === "degC" ? "K" : unit, decimals)} ${value > band.high ? "over" : "under"}`}
     </Text>
   );

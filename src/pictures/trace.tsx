@@ -84,7 +84,7 @@ export function Trace({
     <Box>
       {low && (
         <Flex justify="space-between" align="center" h="30px">
-          <Text as="h2" fontSize="14px" fontWeight="600" color="soft">
+          <Text as="h2" kind="label">
             {traceText.lastMinutes(span)}
           </Text>
           <BenchButton
@@ -153,7 +153,7 @@ export function Trace({
           }
         />
         {latest === null && (
-          <Text position="absolute" inset="0" m="auto" h="fit-content" textAlign="center" color="soft">
+          <Text position="absolute" inset="0" m="auto" h="fit-content" textAlign="center" kind="soft">
             {traceText.noReadingsYet}
           </Text>
         )}

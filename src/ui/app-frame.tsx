@@ -148,7 +148,7 @@ export function AppFrame({ current, title, header, footer, commands = [], about 
       </Flex>
       <Flex as="header" bg="sheet" borderBottomWidth="1px" borderColor="line" align="center" px="4.5" gap="4" minW="0">
         {header ?? (
-          <Text as="h1" fontSize="20px" fontWeight="650">
+          <Text as="h1" kind="value">
             {title}
           </Text>
         )}

@@ -28,7 +28,7 @@ export function Card({ title, children, aside, tight = false }: CardProps) {
       {(title || aside) && (
         <Flex justify="space-between" align="center" mb={tight ? "1" : "2"} gap="3">
           {title && (
-            <Text as="h2" fontSize="14px" fontWeight="600" color="soft">
+            <Text as="h2" kind="label">
               {title}
             </Text>
           )}

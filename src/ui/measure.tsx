@@ -23,9 +23,7 @@ export function Measure({ label, value, unit, decimals, size = "medium", note }:
   const measured = typeof value === "number" ? { value, uncertainty: null } : value;
   return (
     <Box minW="0">
-      <Text fontSize="13px" color="soft">
-        {label}
-      </Text>
+      <Text kind="small">{label}</Text>
       <Flex align="baseline" gap="1.5" lineHeight="1.1">
         <Text as="span" fontSize={size === "large" ? "64px" : "30px"} fontWeight="650" letterSpacing="-0.02em">
           {figures.number(measured?.value, unit, decimals)}

@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { useId } from "react";
+import { type CSSProperties, useId } from "react";
 import { Text, useSay } from "./text";
 
 interface RangeFieldProps {
@@ -19,6 +19,9 @@ interface RangeFieldProps {
   disabled?: boolean;
 }
 
+/** Filled share of the track, %, as the theme's rule for it reads it. */
+const trackStyle = (share: number): CSSProperties & Record<"--share", string> => ({ "--share": `${share}%` });
+
 /** A value on a track: moved by mouse, finger or arrow keys; what it is stands large beside its name. */
 export function RangeField({ label, value, min, max, step, shown, unit, said, onChange, disabled }: RangeFieldProps) {
   const id = useId();
@@ -33,7 +36,7 @@ export function RangeField({ label, value, min, max, step, shown, unit, said, on
         <Text as="span" fontSize="19px" fontWeight="650" lineHeight="1.1">
           {shown}
         </Text>
-        <Text as="span" fontSize="13px" color="soft">
+        <Text as="span" kind="small">
           {unit}
         </Text>
       </Flex>
@@ -47,7 +50,7 @@ export function RangeField({ label, value, min, max, step, shown, unit, said, on
         value={value}
         disabled={disabled}
         aria-valuetext={said}
-        style={{ "--share": `${share}%` } as never}
+        style={trackStyle(share)}
         onChange={(event) => onChange(Number(event.currentTarget.value))}
       />
     </Box>

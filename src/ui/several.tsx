@@ -27,7 +27,7 @@ export function Several<Value extends string>({
   return (
     <Box role="group" aria-label={label}>
       {!hideLabel && (
-        <Text fontWeight="600" fontSize="14px" mb="1">
+        <Text kind="field" mb="1">
           {label}
         </Text>
       )}

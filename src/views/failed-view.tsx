@@ -48,7 +48,7 @@ export function FailedView({ current, title, error, retry }: FailedViewProps) {
             </BenchButton>
           </Flex>
           {failure !== null && (
-            <Text color="act" role="alert">
+            <Text kind="alarm" role="alert">
               {failure}
             </Text>
           )}

@@ -109,7 +109,7 @@ export function BayView() {
       current="bay"
       header={
         <>
-          <Text as="h1" fontSize="20px" fontWeight="650">
+          <Text as="h1" kind="value">
             {commonText.bay}
           </Text>
           <Flex ml="auto" gap="2">
@@ -169,9 +169,7 @@ export function BayView() {
               </Flex>
             )}
             {shown.length === 0 && (
-              <Text color="soft">
-                {jobs.length === 0 ? bayViewText.noOpenJobsSignedJobs : bayViewText.noJobMatches}
-              </Text>
+              <Text kind="soft">{jobs.length === 0 ? bayViewText.noOpenJobsSignedJobs : bayViewText.noJobMatches}</Text>
             )}
             {shown.map((job) => (
               <JobCard
@@ -185,7 +183,7 @@ export function BayView() {
           </>
         )}
         {(elsewhere > 0 || archived > WITH_ARCHIVED.archived) && (
-          <Text color="soft">{bayViewText.olderJobsAreListedUnder}</Text>
+          <Text kind="soft">{bayViewText.olderJobsAreListedUnder}</Text>
         )}
         <RemovedJobs removed={removed} onRestore={(id) => restoreJob(id).catch(failed)} />
         {archived > 0 && (

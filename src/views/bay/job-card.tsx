@@ -56,12 +56,12 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
     >
       <Box flex="1 1 420px" minW="0" px="4" py="3">
         <Flex gap="3">
-          <Text typed as="h2" fontSize="20px" fontWeight="650" minW="0">
+          <Text typed as="h2" kind="value" minW="0">
             {name}
           </Text>
           <PracticeTag purpose={job.purpose} />
         </Flex>
-        <Text typed color="soft" lineClamp={2}>
+        <Text typed kind="soft" lineClamp={2}>
           {intake.complaint.trim() || jobCardText.noComplaintRecorded}
         </Text>
         <Text mt="1.5">
@@ -81,7 +81,7 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
         borderLeftWidth={{ lg: "1px" }}
         borderColor="line"
       >
-        <Text fontSize="13px" color="soft">
+        <Text kind="small">
           {signed
             ? jobCardText.signedOff(format(job.signOff.signedAt!, "d MMM yyyy"))
             : jobCardText.nextOfDone(done, stepIds.length, format(job.updatedAt, "d MMM HH:mm"))}
@@ -89,19 +89,13 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
         <Text fontSize="20px" fontWeight="650" color={signed ? "done" : "ink"}>
           {signed ? job.signOff.technician.trim() || "Signed" : stepNames[next]}
         </Text>
-        <Text fontSize="14px" color="soft">
-          {standing(job, leading, figures)}
-        </Text>
+        <Text kind="note">{standing(job, leading, figures)}</Text>
         {!signed && (
           <>
             <Text fontSize="14px" color={waits.code === "hold" && waits.finished ? "wait" : "soft"}>
               {waitSentence(waits, figures)}
             </Text>
-            {leftOpen.length > 0 && (
-              <Text fontSize="14px" color="soft">
-                {leftOpenWords(leftOpen)}
-              </Text>
-            )}
+            {leftOpen.length > 0 && <Text kind="note">{leftOpenWords(leftOpen)}</Text>}
           </>
         )}
       </Flex>

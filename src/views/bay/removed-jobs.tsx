@@ -39,7 +39,7 @@ export function RemovedJobs({ removed, onRestore }: RemovedJobsProps) {
             {typed(name)}
             {removedJobsText.removedOn}
             {format(removedAt, "d MMMM, HH:mm")}.{" "}
-            <Text as="span" color="soft">
+            <Text as="span" kind="soft">
               {keptFor(removedAt)}
             </Text>
           </Text>

@@ -152,14 +152,14 @@ function OpenBench({ begun }: { begun: Begun }) {
       about="bench"
       header={
         <>
-          <Text as="h1" fontSize="20px" fontWeight="650">
+          <Text as="h1" kind="value">
             {commonText.bench}
           </Text>
           <Box minW="0" flex="1" display={{ base: "none", md: "block" }}>
             <Text typed truncate fontWeight="600">
               {benchName(state, figures)}
             </Text>
-            <Text color="soft" fontSize="14px" truncate>
+            <Text kind="note" truncate>
               {labelFacts(state.label, figures)}
             </Text>
           </Box>
@@ -225,10 +225,10 @@ function OpenBench({ begun }: { begun: Begun }) {
             role="status"
           >
             <Box flex="1" minW="0">
-              <Text fontSize="18px" fontWeight="650" lineHeight="1.2">
+              <Text kind="heading" lineHeight="1.2">
                 {failed ? benchWords.stopped : answer === null ? "Solving" : answerWords(answer, figures)}
               </Text>
-              <Text color="soft" fontSize="14px">
+              <Text kind="note">
                 {kept === null
                   ? stateWords(state, figures)
                   : `${stateWords(state, figures)}. A: ${benchName(kept.state, figures)}, ${stateWords(kept.state, figures)}.`}

@@ -52,7 +52,7 @@ export function BoardCard({ state, answer }: { state: BenchState; answer: BenchR
         onTap={(id) => setTapped(id === tapped ? null : id)}
         fillings={answer === null ? {} : fillingsOf(answer)}
       />
-      <Text color="soft" fontSize="14px" minH="20px">
+      <Text kind="note" minH="20px">
         {read && answer
           ? `${read.name}: ${figures.quantity(read.of(answer), "degC", 1)}.`
           : answer

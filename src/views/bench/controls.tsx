@@ -218,9 +218,7 @@ function Wrongs({ state, set, able }: ControlsProps & { able: readonly FaultCaus
               said={saidOf(cause, severity, state)}
               onChange={(value) => change(cause, { severity: value })}
             />
-            <Text color="soft" fontSize="14px">
-              {saidOf(cause, severity, state)}
-            </Text>
+            <Text kind="note">{saidOf(cause, severity, state)}</Text>
             {cause === "restriction-before-port" && (
               <RangeField
                 label={controlsText.positionInCondenser}

@@ -56,7 +56,7 @@ export function CurveCard({ state, answer, kept, curve: { part: curve, done }, s
       title={curveCardText.pressuresAgainstChargeAt(figures.quantity(ambientC, "degC", 1))}
       aside={
         <Flex gap="2" align="center">
-          <Text color="soft" fontSize="14px" role="status">
+          <Text kind="note" role="status">
             {done
               ? ""
               : curve === null || curve.vehicles < CURVE_VEHICLES
@@ -70,7 +70,7 @@ export function CurveCard({ state, answer, kept, curve: { part: curve, done }, s
       }
     >
       {curve === null ? (
-        <Text color="soft" py="12">
+        <Text kind="soft" py="12">
           {curveCardText.simulatingTwentyVehicles}
         </Text>
       ) : (
@@ -85,9 +85,7 @@ export function CurveCard({ state, answer, kept, curve: { part: curve, done }, s
             names={channelWords}
             onCharge={(chargeG) => set((now) => ({ ...now, chargeG: Math.min(chargeG, most) }))}
           />
-          <Text color="soft" fontSize="14px">
-            {curveCardText.linesMedianOfSuchVehicles}
-          </Text>
+          <Text kind="note">{curveCardText.linesMedianOfSuchVehicles}</Text>
         </>
       )}
     </Card>

@@ -40,9 +40,7 @@ export function GaugesCard({ state, answer, restKpa, kept, bands }: GaugesCardPr
         refrigerant={state.label.refrigerant}
         altitudeM={state.conditions.altitudeM}
       />
-      <Text color="soft" fontSize="13px">
-        {bands === null ? gaugesCardText.computingExpectedRange : gaugesCardText.expectedToday}
-      </Text>
+      <Text kind="small">{bands === null ? gaugesCardText.computingExpectedRange : gaugesCardText.expectedToday}</Text>
       <Flex gap="3" mt="2" justify="space-between">
         <Figure
           label={commonText.vent}
@@ -67,17 +65,11 @@ export function GaugesCard({ state, answer, restKpa, kept, bands }: GaugesCardPr
 function Figure({ label, text, kept }: { label: string; text: string; kept: string | null }) {
   return (
     <Stack gap="0">
-      <Text fontSize="13px" color="soft">
-        {label}
-      </Text>
-      <Text fontSize="17px" fontWeight="650" lineHeight="1.2" whiteSpace="nowrap">
+      <Text kind="small">{label}</Text>
+      <Text kind="lead" lineHeight="1.2" whiteSpace="nowrap">
         {text}
       </Text>
-      {kept !== null && (
-        <Text fontSize="13px" color="soft">
-          {`A ${kept}`}
-        </Text>
-      )}
+      {kept !== null && <Text kind="small">{`A ${kept}`}</Text>}
     </Stack>
   );
 }

@@ -98,7 +98,7 @@ export function KeepMenu({ state, address, running, jobId, onOpen }: KeepMenuPro
             {keepMenuText.openFile}
           </FileButton>
         </Flex>
-        <Text color="soft" fontSize="14px" role="status">
+        <Text kind="note" role="status">
           {said ?? keepMenuText.simulatedNotMeasuredAReading}
         </Text>
       </Stack>

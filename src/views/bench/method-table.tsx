@@ -32,15 +32,7 @@ export function MethodTable({ answer, hotC }: { answer: MethodsAnswer; hotC: num
             <Text borderTopWidth="1px" borderColor="line" py="1" fontWeight={truth ? "650" : "400"}>
               {name}
             </Text>
-            <Text
-              borderTopWidth="1px"
-              borderColor="line"
-              textAlign="right"
-              fontSize="17px"
-              fontWeight="650"
-              ps="3"
-              py="1"
-            >
+            <Text borderTopWidth="1px" borderColor="line" textAlign="right" kind="lead" ps="3" py="1">
               {stops ? figures.number(grams, "g") : `over ${figures.number(grams, "g")}`}
             </Text>
             <Text
@@ -68,7 +60,7 @@ export function MethodTable({ answer, hotC }: { answer: MethodsAnswer; hotC: num
 
 function Head({ text, right = false }: { text: string; right?: boolean }) {
   return (
-    <Text color="soft" fontSize="13px" textAlign={right ? "right" : "left"} pb="1">
+    <Text kind="small" textAlign={right ? "right" : "left"} pb="1">
       {text}
     </Text>
   );

@@ -35,7 +35,7 @@ export function MethodsCard({ state, hotC, habits }: { state: BenchState; hotC: 
         onChange={setWhich}
       />
       {days === null ? (
-        <Text color="soft" mt="2">
+        <Text kind="soft" mt="2">
           {sideCardsText.simulatingEachMethod}
         </Text>
       ) : which === "today" ? (
@@ -126,13 +126,13 @@ export function HotDayCard({ hotC, onHot, hotDay, state }: HotDayCardProps) {
         onChange={onHot}
       />
       {words === null ? (
-        <Text color="soft">{sideCardsText.simulatingTheHotDay}</Text>
+        <Text kind="soft">{sideCardsText.simulatingTheHotDay}</Text>
       ) : (
         <Stack gap="1.5" mt="1">
           <Text>{words.asIs}</Text>
           {words.alike !== null && <Text>{words.alike}</Text>}
           {words.atLabel !== null && !atLabel && (
-            <Text color="soft">
+            <Text kind="soft">
               {sideCardsText.withTheLabelCharge(words.atLabel.charAt(0).toLowerCase(), words.atLabel.slice(1))}
             </Text>
           )}
@@ -150,9 +150,7 @@ export function CouldTellCard({ state, told }: { state: BenchState; told: Part<"
   return (
     <Card title={sound ? sideCardsText.howOftenDoesATest : sideCardsText.howOftenIsTheFault}>
       {told.part === null ? (
-        <Text color="soft">
-          {told.failed ? sideCardsText.theEnsembleCouldNotBe : sideCardsText.testingSuchVehicles}
-        </Text>
+        <Text kind="soft">{told.failed ? sideCardsText.theEnsembleCouldNotBe : sideCardsText.testingSuchVehicles}</Text>
       ) : (
         <>
           <Text fontSize="16px">{detectionSentence(days, state, figures)}</Text>
@@ -163,11 +161,9 @@ export function CouldTellCard({ state, told }: { state: BenchState; told: Part<"
             mt="2"
             alignItems="center"
           >
-            <Text color="soft" fontSize="13px">
-              {figures.label("degC")}
-            </Text>
+            <Text kind="small">{figures.label("degC")}</Text>
             {days.map(({ ambientC }) => (
-              <Text key={ambientC} color="soft" fontSize="13px" textAlign="center">
+              <Text key={ambientC} kind="small" textAlign="center">
                 {figures.number(ambientC, "degC", 0)}
               </Text>
             ))}

@@ -76,9 +76,7 @@ export function TimeCard({ state }: { state: BenchState }) {
       title={timeCardText.overTime}
       aside={
         <Flex gap="2" align="center">
-          <Text color="soft" fontSize="14px">
-            {latest === null ? "Connecting" : formatClock(latest.time)}
-          </Text>
+          <Text kind="note">{latest === null ? "Connecting" : formatClock(latest.time)}</Text>
           <BenchButton kind="quiet" onClick={time.start}>
             {timeCardText.restart}
           </BenchButton>
@@ -91,16 +89,14 @@ export function TimeCard({ state }: { state: BenchState }) {
       <Grid templateColumns="repeat(auto-fill, minmax(104px, 1fr))" gap="2" mb="3">
         {shown.map(({ name, unit, decimals, of }) => (
           <Box key={name}>
-            <Text fontSize="13px" color="soft">
-              {`${name}, ${figures.label(unit)}`}
-            </Text>
+            <Text kind="small">{`${name}, ${figures.label(unit)}`}</Text>
             <Text fontSize="24px" fontWeight="650" lineHeight="1.1">
               {latest === null ? "–" : figures.number(of(latest), unit, decimals)}
             </Text>
           </Box>
         ))}
         <Box>
-          <Text fontSize="13px" color="soft">
+          <Text kind="small">
             {latest?.vacuumKpa != null
               ? timeCardText.vacuum(figures.label("kPaAbs"))
               : timeCardText.canContent(figures.label("g"))}

@@ -73,11 +73,11 @@ export function WhichVehicle({ state, onTake, onClose }: WhichVehicleProps) {
             />
           ))}
           {failure !== null && (
-            <Text color="act" role="alert">
+            <Text kind="alarm" role="alert">
               {failure}
             </Text>
           )}
-          <Text fontWeight="650" mt="2">
+          <Text kind="strong" mt="2">
             {whichVehicleText.custom}
           </Text>
           {rackBenches.map((one) => (
@@ -93,7 +93,7 @@ export function WhichVehicle({ state, onTake, onClose }: WhichVehicleProps) {
           ))}
         </Stack>
         <Stack gap="3">
-          <Text fontWeight="650">{whichVehicleText.byLabelAndClass}</Text>
+          <Text kind="strong">{whichVehicleText.byLabelAndClass}</Text>
           <Choice
             label={commonText.refrigerant}
             options={refrigerantKinds.map((value) => ({ value, label: refrigerantLabels[value] }))}
@@ -161,7 +161,7 @@ function Pick({ name, under, onPick }: { name: string; under: string; onPick: ()
           {name}
         </Text>
         <Flex>
-          <Text typed color="soft" fontSize="14px" truncate>
+          <Text typed kind="note" truncate>
             {under || "\u00a0"}
           </Text>
         </Flex>

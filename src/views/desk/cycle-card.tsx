@@ -71,9 +71,7 @@ export function CycleCard({ desk, refrigerant, altitudeM, sides, set }: CycleCar
                 <Text fontSize="15px">{text}</Text>
               </Box>
             ))}
-            <Text fontSize="13px" color="soft">
-              {cycleCardText.dashedLosslessCompressionTheEnthalpy}
-            </Text>
+            <Text kind="small">{cycleCardText.dashedLosslessCompressionTheEnthalpy}</Text>
           </Stack>
         </Grid>
       ) : (

@@ -170,7 +170,7 @@ export function VesselCard({ desk, refrigerant, altitudeM, set }: CardProps) {
             unit="g"
             decimals={content.grams < 20 ? 1 : 0}
           />
-          <Text flex="1 1 200px" color="soft">
+          <Text flex="1 1 200px" kind="soft">
             {vesselSentence(content)}
           </Text>
         </Flex>
@@ -253,18 +253,18 @@ export function ConvertCard({ system, altitudeM }: { system: UnitSystem; altitud
       </Box>
       <Flex gap="5" mt="3" wrap="wrap" minH="30px" data-offers-units>
         {value === null ? (
-          <Text color="soft">{deskCardsText.enterANumberToConvert}</Text>
+          <Text kind="soft">{deskCardsText.enterANumberToConvert}</Text>
         ) : (
           unitsOf(spec.dimension)
             .filter((other) => other !== unit)
             .map((other) => (
-              <Text key={other} fontSize="20px" fontWeight="650" whiteSpace="nowrap">
+              <Text key={other} kind="value" whiteSpace="nowrap">
                 {formatQuantity(value, other)}
               </Text>
             ))
         )}
         {value !== null && spec.dimension === "pressure" && (
-          <Text fontSize="20px" fontWeight="650" whiteSpace="nowrap">
+          <Text kind="value" whiteSpace="nowrap">
             {figures.quantity(value + atmosphericPressureKpa(altitudeM), "kPaAbs", 0)}
           </Text>
         )}

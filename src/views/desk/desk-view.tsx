@@ -57,7 +57,7 @@ export function DeskView() {
       current="desk"
       header={
         <>
-          <Text as="h1" fontSize="20px" fontWeight="650">
+          <Text as="h1" kind="value">
             {commonText.pTDesk}
           </Text>
           <Flex ml="auto" gap="2">

@@ -32,7 +32,7 @@ export function ActsColumn({ given, car, busy }: ActsColumnProps) {
   };
   return (
     <>
-      <Text as="h2" fontSize="14px" fontWeight="600" color="soft" mt="1">
+      <Text as="h2" kind="label" mt="1">
         {actsColumnText.actions}
       </Text>
       <Stack gap="1.5">

@@ -27,9 +27,7 @@ export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
   const [first, second] = BELIEF_AT_S.map((s) => s / 60);
   return (
     <Card title={answerCardsText.yourEstimateSoFar}>
-      <Text color="soft" fontSize="14px">
-        {answerCardsText.askedAt(String(first), String(second))}
-      </Text>
+      <Text kind="note">{answerCardsText.askedAt(String(first), String(second))}</Text>
       <Stack as="ol" gap="1.5" mt="2" listStyleType="none">
         {ranking.map((cause, i) => (
           <Flex
@@ -45,7 +43,7 @@ export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
             py="1"
             minH="target"
           >
-            <Text fontWeight="650" minW="18px">
+            <Text kind="strong" minW="18px">
               {`${i + 1}`}
             </Text>
             <Text flex="1" fontSize="15px" lineHeight="1.2">
@@ -103,7 +101,7 @@ export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
         </BenchButton>
       )}
       {said > 0 && !due && (
-        <Text color="soft" fontSize="13px" mt="1.5" role="status">
+        <Text kind="small" mt="1.5" role="status">
           {answerCardsText.said(said === 1 ? "once" : "twice")}
         </Text>
       )}
@@ -135,7 +133,7 @@ function CausePicker({ label, taken, withNone, onPick }: CausePickerProps) {
       ps="3"
       minH="target"
     >
-      <Text fontSize="14px" color="soft" whiteSpace="nowrap">
+      <Text kind="note" whiteSpace="nowrap">
         {label}
       </Text>
       <Box asChild flex="1" minW="0" h="44px" bg="transparent" fontSize="15px" color="ink" outlineOffset="2px">
@@ -235,7 +233,7 @@ export function AnswerCard({ car, busy, onCommit }: { car: Car; busy: boolean; o
           />
         )}
       </Stack>
-      <Text fontSize="14px" fontWeight="600" mt="3">
+      <Text kind="field" mt="3">
         {answerCardsText.comparedWithTheChargeAt}
       </Text>
       <Flex gap="1.5" wrap="wrap" mt="1" role="radiogroup" aria-label={answerCardsText.chargeCorrection}>
@@ -261,7 +259,7 @@ export function AnswerCard({ car, busy, onCommit }: { car: Car; busy: boolean; o
       <BenchButton kind="act" w="100%" mt="3" disabled={busy || over || missing !== null} onClick={commit}>
         {answerCardsText.submitDiagnosis}
       </BenchButton>
-      <Text color="soft" fontSize="13px" mt="1.5">
+      <Text kind="small" mt="1.5">
         {missing === null ? answerCardsText.thenTheFaultIsShown : `${missing}.`}
       </Text>
     </Card>

@@ -81,10 +81,10 @@ export function AtTheCar({ source, given, learnerId, unsavedReason, onOver, onAg
       about="drill"
       header={
         <>
-          <Text as="h1" fontSize="20px" fontWeight="650" whiteSpace="nowrap">
+          <Text as="h1" kind="value" whiteSpace="nowrap">
             {caseName(given.code)}
           </Text>
-          <Text color="soft" fontSize="15px" truncate flex="1" minW="0">
+          <Text kind="aside" truncate flex="1" minW="0">
             {facts.join(", ")}
           </Text>
           <Flex gap="2" flexShrink="0">
@@ -172,7 +172,7 @@ export function AtTheCar({ source, given, learnerId, unsavedReason, onOver, onAg
 
 function Heading({ text }: { text: string }) {
   return (
-    <Text as="h2" fontSize="14px" fontWeight="600" color="soft">
+    <Text as="h2" kind="label">
       {text}
     </Text>
   );
@@ -191,12 +191,8 @@ function Pill({ text, of }: { text: string; of: string }) {
       bg="field"
       whiteSpace="nowrap"
     >
-      <Text fontWeight="650" fontSize="17px">
-        {text}
-      </Text>
-      <Text color="soft" fontSize="13px">
-        {of}
-      </Text>
+      <Text kind="lead">{text}</Text>
+      <Text kind="small">{of}</Text>
     </Flex>
   );
 }

@@ -35,9 +35,7 @@ export function GaugesCard({ given, car }: { given: DrillCase; car: Car }) {
         refrigerant={given.state.label.refrigerant}
         altitudeM={given.state.conditions.altitudeM}
       />
-      <Text color="soft" fontSize="13px">
-        {on ? carCardsText.expectedRangeHiddenInDrills : carCardsText.gaugesNotConnected}
-      </Text>
+      <Text kind="small">{on ? carCardsText.expectedRangeHiddenInDrills : carCardsText.gaugesNotConnected}</Text>
     </Card>
   );
 }
@@ -91,11 +89,7 @@ export function DoneCard({ car }: { car: Car }) {
   );
   return (
     <Card tight title={carCardsText.actionsSoFar}>
-      {done.length === 0 && (
-        <Text color="soft" fontSize="15px">
-          {carCardsText.noneYetTheClockRuns}
-        </Text>
-      )}
+      {done.length === 0 && <Text kind="aside">{carCardsText.noneYetTheClockRuns}</Text>}
       <Box
         as="ol"
         listStyleType="none"
@@ -106,7 +100,7 @@ export function DoneCard({ car }: { car: Car }) {
       >
         {[...done].reverse().map(({ key, atS, words }) => (
           <Flex as="li" key={key} gap="3" py="1" borderTopWidth="1px" borderColor="line">
-            <Text color="soft" minW="52px" fontSize="15px">
+            <Text kind="aside" minW="52px">
               {formatClock(atS)}
             </Text>
             <Text fontSize="15px">{words}</Text>

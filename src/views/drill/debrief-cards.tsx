@@ -37,7 +37,7 @@ export function ScoreCard({ score }: Pick<Debrief, "score">) {
           <Box w="110px" h="10px" borderWidth="1px" borderColor="edge" rounded="full" overflow="hidden">
             <Box h="100%" bg="ink" w={`${(100 * score[part]) / of}%`} />
           </Box>
-          <Text fontSize="15px" fontWeight="650" minW="64px" textAlign="right">
+          <Text kind="item" minW="64px" textAlign="right">
             {debriefCardsText.ofLabel(score[part], of)}
           </Text>
         </Flex>
@@ -53,7 +53,7 @@ export function SaidCard({ debrief }: { debrief: Debrief }) {
   return (
     <Card title={debriefCardsText.effectOfEachReading}>
       {said.length === 0 ? (
-        <Text color="soft">{debriefCardsText.noReadingsTaken}</Text>
+        <Text kind="soft">{debriefCardsText.noReadingsTaken}</Text>
       ) : (
         <Box overflowX="auto" tabIndex={0} role="group" aria-label={debriefCardsText.effectOfEachReading}>
           <Box as="table" w="100%" minW="560px" fontSize="15px">
@@ -132,7 +132,7 @@ export function WayCard({ debrief }: { debrief: Debrief }) {
     <Card title={debriefCardsText.shortestTestSequence}>
       <Grid templateColumns="1fr 1fr" gap="4">
         <Box>
-          <Text fontWeight="650" fontSize="17px">
+          <Text kind="lead">
             {way === null ? debriefCardsText.noneFound : debriefCardsText.min(Math.round(wayMinutes))}
           </Text>
           {steps.map((step) => (
@@ -142,9 +142,7 @@ export function WayCard({ debrief }: { debrief: Debrief }) {
           ))}
         </Box>
         <Box>
-          <Text fontWeight="650" fontSize="17px">
-            {debriefCardsText.min2(Math.round(minutes))}
-          </Text>
+          <Text kind="lead">{debriefCardsText.min2(Math.round(minutes))}</Text>
           {done.map((step) => (
             <Text
               key={step}
@@ -190,7 +188,7 @@ export function CareCard({ debrief }: { debrief: Debrief }) {
           <Text fontSize="15px">{dangerWords[danger].text}</Text>
         </Box>
       ))}
-      <Text color="soft" fontSize="15px" mt="2">
+      <Text kind="aside" mt="2">
         {debriefCardsText.chargeAtIntakeAddedRecovered(
           figures.quantity(books.startG, "g"),
           figures.quantity(books.addedG, "g"),

@@ -142,10 +142,10 @@ function Open({
       about="drill"
       header={
         <>
-          <Text as="h1" fontSize="20px" fontWeight="650" whiteSpace="nowrap">
+          <Text as="h1" kind="value" whiteSpace="nowrap">
             {caseName(given.code)}
           </Text>
-          <Text color="soft" fontSize="15px" truncate minW="0" flex="1">
+          <Text kind="aside" truncate minW="0" flex="1">
             {debriefViewText.answerShownAfterMin(Math.round(minutes))}
           </Text>
           <Flex gap="2" flexShrink="0">
@@ -176,9 +176,7 @@ function Open({
             px="4"
             py="3"
           >
-            <Text fontSize="14px" fontWeight="600" color="soft">
-              {debriefViewText.fault}
-            </Text>
+            <Text kind="label">{debriefViewText.fault}</Text>
             <Text fontSize="24px" fontWeight="650" lineHeight="1.2">
               {truthWords(debrief, given, figures)}
             </Text>
@@ -197,7 +195,7 @@ function Open({
                 {misreadWords[given.misread]}
               </Text>
             )}
-            <Text color="soft" fontSize="15px" mt="2">
+            <Text kind="aside" mt="2">
               {`Complaint: “${customerSays(given.story)}”`}
             </Text>
           </Box>
@@ -205,7 +203,7 @@ function Open({
         </Grid>
         <Card title={debriefViewText.probabilityOfTheFault}>
           <KnownLine moments={moments} clear={CLEAR} endS={endS} knowableAtS={knowableAtS} said={beliefs} />
-          <Text color="soft" fontSize="14px">
+          <Text kind="note">
             {believed.length > 0 ? debriefViewText.belowYourRankOfThe : debriefViewText.noEstimateWasAskedThe}
           </Text>
         </Card>
@@ -222,7 +220,7 @@ function Open({
                     <Text fontSize="15px" lineHeight="1.4">
                       {list.map((cause, i) => `${i + 1} ${rankedName(cause)}`).join("\n")}
                     </Text>
-                    <Text fontSize="15px" lineHeight="1.4" color="soft">
+                    <Text kind="aside" lineHeight="1.4">
                       {allowed
                         .map(({ cause, probability }) => `${rankedName(cause)}, ${percent(probability)}`)
                         .join("\n")}

@@ -45,10 +45,10 @@ export function DrillStart({ kept, learner, unsavedReason, onLearner, onGo }: Dr
       about="drill"
       header={
         <>
-          <Text as="h1" fontSize="20px" fontWeight="650">
+          <Text as="h1" kind="value">
             {commonText.drill}
           </Text>
-          <Text color="soft" fontSize="15px" truncate display={{ base: "none", lg: "block" }}>
+          <Text kind="aside" truncate display={{ base: "none", lg: "block" }}>
             {drillStartText.findTheHiddenFaultWith}
           </Text>
           <Box ml="auto" flexShrink="0">
@@ -82,12 +82,12 @@ export function DrillStart({ kept, learner, unsavedReason, onLearner, onGo }: Dr
           >
             <Flex align="center" gap="4" wrap="wrap">
               <Box flex="1 1 280px">
-                <Text fontSize="20px" fontWeight="650" lineHeight="1.25">
+                <Text kind="value" lineHeight="1.25">
                   {next
                     ? drillStartText.due(subjectName(next.subject).toLowerCase())
                     : drillStartText.nothingDueChooseAnyTheme}
                 </Text>
-                <Text color="soft" fontSize="15px">
+                <Text kind="aside">
                   {due.length > 1
                     ? drillStartText.dueMissedThemesReturnSooner(count(due.length, "theme"))
                     : drills.length === 0
@@ -146,14 +146,14 @@ function Themes({ drills, onGo }: { drills: KeptDrills["drills"]; onGo: (query: 
               return (
                 <Flex key={theme} borderTopWidth="1px" borderColor="line" py="2" gap="3" align="center" wrap="wrap">
                   <Box flex="1 1 260px" minW="0">
-                    <Text fontSize="17px" fontWeight="650" lineHeight="1.25">
+                    <Text kind="lead" lineHeight="1.25">
                       {themeNames[theme]}
                     </Text>
-                    <Text color="soft" fontSize="15px" lineHeight="1.3">
+                    <Text kind="aside" lineHeight="1.3">
                       {themeWords[theme]}
                     </Text>
                   </Box>
-                  <Text color="soft" fontSize="14px" minW="72px" textAlign="right">
+                  <Text kind="note" minW="72px" textAlign="right">
                     {own.length === 0 ? drillStartText.notTried : count(own.length, "run")}
                   </Text>
                   <BenchButton

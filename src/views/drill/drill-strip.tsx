@@ -78,14 +78,14 @@ export function DrillStrip({
     >
       {cells.map(({ name, base, unit, decimals, wants }) => (
         <Box key={name} px="3.5" py="2" borderRightWidth="1px" borderColor="line" minW="0">
-          <Text fontSize="13px" color="soft" whiteSpace="nowrap">
+          <Text kind="small" whiteSpace="nowrap">
             {name}
           </Text>
           <Flex align="baseline" gap="1" lineHeight="1.15" whiteSpace="nowrap">
-            <Text as="span" fontSize="30px" fontWeight="650" letterSpacing="-0.5px">
+            <Text as="span" kind="number" letterSpacing="-0.5px">
               {base === null ? "–" : figures.number(base, unit, decimals)}
             </Text>
-            <Text as="span" fontSize="14px" color="soft">
+            <Text as="span" kind="note">
               {base === null ? wants : figures.label(unit)}
             </Text>
           </Flex>

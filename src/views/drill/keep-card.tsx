@@ -46,7 +46,7 @@ export function KeepCard({ kept }: { kept: KeptDrills }) {
           {keepCardText.openFile}
         </FileButton>
       </Flex>
-      <Text color="soft" fontSize="14px" mt="1.5" role="status">
+      <Text kind="note" mt="1.5" role="status">
         {said ??
           (kept.damaged > 0
             ? keepCardText.cannotBeReadAndIs(count(kept.damaged, "record"))

@@ -21,9 +21,7 @@ export function Progress({ standing, drills, onGo }: ProgressProps) {
   if (drills.length === 0)
     return (
       <Card title={progressCardsText.progress}>
-        <Text color="soft" fontSize="15px">
-          {progressCardsText.afterTheFirstCaseResults}
-        </Text>
+        <Text kind="aside">{progressCardsText.afterTheFirstCaseResults}</Text>
       </Card>
     );
   const now = new Date();
@@ -36,7 +34,7 @@ export function Progress({ standing, drills, onGo }: ProgressProps) {
             <Text flex="1" fontSize="15px" lineHeight="1.25">
               {subjectName(subject)}
             </Text>
-            <Text fontSize="15px" fontWeight="650" whiteSpace="nowrap">
+            <Text kind="item" whiteSpace="nowrap">
               {progressCardsText.ofLabel(right, runs)}
             </Text>
             <Text
@@ -58,10 +56,10 @@ export function Progress({ standing, drills, onGo }: ProgressProps) {
               <Text flex="1" fontSize="15px" lineHeight="1.25">
                 {mistakeWords[mistake]}
               </Text>
-              <Text fontSize="15px" color="soft" whiteSpace="nowrap">
+              <Text kind="aside" whiteSpace="nowrap">
                 {earlierOf === 0 ? "" : progressCardsText.ofLabel2(earlier, earlierOf)}
               </Text>
-              <Text fontSize="15px" fontWeight="650" whiteSpace="nowrap" minW="56px" textAlign="right">
+              <Text kind="item" whiteSpace="nowrap" minW="56px" textAlign="right">
                 {progressCardsText.ofLabel3(later, laterOf)}
               </Text>
             </Flex>
@@ -78,13 +76,11 @@ export function Progress({ standing, drills, onGo }: ProgressProps) {
                 <Text fontSize="15px" lineHeight="1.25">
                   {causesWords(truth)}
                 </Text>
-                <Text color="soft" fontSize="13px">
+                <Text kind="small">
                   {`${format(new Date(at), "d MMM, HH:mm")}, ${code ?? progressCardsText.customCase}`}
                 </Text>
               </Box>
-              <Text fontWeight="650" fontSize="17px">
-                {score}
-              </Text>
+              <Text kind="lead">{score}</Text>
               <BenchButton
                 kind="quiet"
                 px="3"

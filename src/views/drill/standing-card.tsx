@@ -95,7 +95,7 @@ export function Standing({
       >
         <Flex align="end" gap="4" wrap="wrap">
           <Box flex="1 1 190px" minW="0" minH="46px">
-            <Text fontSize="18px" fontWeight="650" lineHeight="1.2">
+            <Text kind="heading" lineHeight="1.2">
               {standing === null
                 ? standingCardText.preparingTheVehicle
                 : passing !== null

@@ -77,7 +77,7 @@ export function BookTable({ books, byId, container, name, onAll, partial = false
         onChange={setQuery}
       />
       {lines.length === 0 ? (
-        <Text color="soft" mt="2">
+        <Text kind="soft" mt="2">
           {bookTableText.noEntryMatches}
         </Text>
       ) : (
@@ -130,7 +130,7 @@ function Line({
   const under = [vehicle, line.technician, line.remark].filter(Boolean).join(", ");
   return (
     <Flex gap="3" align="center" h="100%" color={line.void ? "soft" : "ink"}>
-      <Text flex="0 0 92px" fontSize="14px" color="soft">
+      <Text flex="0 0 92px" kind="note">
         {format(new Date(line.at), "d MMM yy")}
       </Text>
       <Box flex="1" minW="0">
@@ -146,7 +146,7 @@ function Line({
           {failure ?? (under || yearName(line))}
         </Text>
       </Box>
-      <Text flex="0 0 auto" fontWeight="650" fontSize="17px" whiteSpace="nowrap">
+      <Text flex="0 0 auto" kind="lead" whiteSpace="nowrap">
         {`${line.estimated ? "≈ " : ""}${figures.quantity(line.grams, "g", line.grams < 20 ? 1 : 0)}`}
       </Text>
       <Box flex="0 0 104px" textAlign="right">

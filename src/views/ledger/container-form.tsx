@@ -14,7 +14,7 @@ import {
 } from "@/core/records/stock/container";
 import { placeOf, stockEntry } from "@/core/records/stock/entry";
 import { reasonOf } from "@/core/result";
-import { type Entry, entry, entryValue } from "@/core/units/entry";
+import { type Entry, entry, entryValue, type FieldSpec } from "@/core/units/entry";
 import { putContainer, StockRefusal } from "@/session/records";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
@@ -49,12 +49,13 @@ export function ContainerForm({ container, onClose }: { container?: Container; o
   const [content, setContent] = useState<Entry>(blank);
   const [failure, setFailure] = useState<string | null>(null);
   const gas = kind === "cylinder" || kind === "can" || kind === "machine";
-  const typedWrong = [
+  const weights: readonly (readonly [FieldSpec, Entry])[] = [
     [fields.tare, tare],
     [fields.lowStock, low],
     [fields.capacity, capacity],
     [fields.moved, content],
-  ].some(([spec, given]) => (given as Entry).text.trim() !== "" && entryValue(spec as never, given as Entry) === null);
+  ];
+  const typedWrong = weights.some(([spec, given]) => given.text.trim() !== "" && entryValue(spec, given) === null);
   const gap =
     name.trim() === ""
       ? containerFormText.enterAName
@@ -102,9 +103,7 @@ export function ContainerForm({ container, onClose }: { container?: Container; o
           <Choice label={commonText.refrigerant} options={gases} value={refrigerant} onChange={setRefrigerant} />
         ) : kind === "oil" ? (
           <Box>
-            <Text fontWeight="600" fontSize="14px">
-              {containerFormText.oilType}
-            </Text>
+            <Text kind="field">{containerFormText.oilType}</Text>
             <NativeSelect.Root mt="1">
               <NativeSelect.Field
                 aria-label={containerFormText.oilType}

@@ -63,7 +63,7 @@ export function LedgerView() {
       about="shelf"
       header={
         <>
-          <Text as="h1" fontSize="20px" fontWeight="650">
+          <Text as="h1" kind="value">
             {commonText.ledger}
           </Text>
           <Flex ml="auto" gap="2">
@@ -192,9 +192,7 @@ function Opened({ books }: { books: ShopLedger }) {
               {line}
             </Text>
           ))}
-          <Text color="soft" fontSize="15px">
-            {checkSentence(books.check, figures)}
-          </Text>
+          <Text kind="aside">{checkSentence(books.check, figures)}</Text>
           {differing.slice(0, 5).map(({ jobId, differenceG }) => (
             <Text key={jobId} fontSize="15px" color="act">
               {ledgerViewText.notAccountedFor(
@@ -230,7 +228,7 @@ const sums = [
 function YearTable({ books, year }: { books: ShopLedger; year: string }) {
   const figures = useFigures();
   const rows = yearOf(books.lines, year, books.containers);
-  if (rows.length === 0) return <Text color="soft">{ledgerViewText.noEntriesThisYear}</Text>;
+  if (rows.length === 0) return <Text kind="soft">{ledgerViewText.noEntriesThisYear}</Text>;
   return (
     <Box overflowX="auto">
       <Box as="table" w="100%" fontSize={{ base: "15px", xl: "16px" }}>

@@ -157,7 +157,7 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
             <BenchButton kind="act" disabled={gap !== null} onClick={() => book().catch(failed)}>
               {mixing ? stockWords.mix : stockFormText.recordEntry}
             </BenchButton>
-            <Text color="soft" fontSize="15px" flex="1">
+            <Text kind="aside" flex="1">
               {gap ??
                 (act === "count" && netG !== null
                   ? stockFormText.theLedger(signed(netG - heldG, figures.quantity(Math.abs(netG - heldG), "g")))

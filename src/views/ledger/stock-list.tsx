@@ -39,7 +39,7 @@ export function StockList({ books, chosen, onChoose }: StockListProps) {
           />
         ))}
       </Stack>
-      {shown.length === 0 && <Text color="soft">{stockListText.noCylindersInStock}</Text>}
+      {shown.length === 0 && <Text kind="soft">{stockListText.noCylindersInStock}</Text>}
       {off > 0 && (
         <BenchButton kind="quiet" mt="2" aria-pressed={withOff} onClick={() => setWithOff(!withOff)}>
           {withOff ? stockListText.hideRetired : stockListText.showRetired(off)}
@@ -75,7 +75,7 @@ function Standing({ container, books, open, onOpen }: StandingProps) {
         <button type="button" aria-expanded={open} onClick={onOpen}>
           <Flex gap="3" align="center">
             <Box flex="1" minW="0">
-              <Text as="span" typed display="block" fontWeight="650" fontSize="17px" truncate>
+              <Text as="span" typed display="block" kind="lead" truncate>
                 {container.name || "Unnamed"}
               </Text>
               <Text
@@ -97,9 +97,9 @@ function Standing({ container, books, open, onOpen }: StandingProps) {
       </Box>
       {open && (
         <Box pb="3">
-          {heldG < -0.5 && <Text color="act">{stockListText.moreRemovedThanReceivedWeigh}</Text>}
+          {heldG < -0.5 && <Text kind="alarm">{stockListText.moreRemovedThanReceivedWeigh}</Text>}
           {tareG !== null && (
-            <Text color="soft" fontSize="15px">
+            <Text kind="aside">
               {stockListText.tareExpectedOnTheScale(figures.quantity(tareG, "g"), figures.quantity(tareG + heldG, "g"))}
             </Text>
           )}

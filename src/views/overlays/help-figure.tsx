@@ -20,7 +20,7 @@ export function HelpFigure({ of }: { of: "charge" | FaultCause }) {
         <Spinner aria-label={helpFigureText.simulating} />
       </Center>
     );
-  if (drawn.kind === "failed") return <Text color="soft">{helpFigureText.figureNotAvailable}</Text>;
+  if (drawn.kind === "failed") return <Text kind="soft">{helpFigureText.figureNotAvailable}</Text>;
   return drawn.kind === "charge" ? <ChargeFigure examples={drawn.examples} /> : <CauseFigure effect={drawn.effect} />;
 }
 
@@ -103,7 +103,7 @@ function ChargeFigure({ examples }: { examples: ChargeExample[] }) {
           )}
         </g>
       </svg>
-      <Text as="figcaption" fontSize="13px" color="soft">
+      <Text as="figcaption" kind="small">
         {helpFigureText.typicalVehicleWithReceiverIdle(figures.quantity(30, "degC", 0))}
       </Text>
     </figure>
@@ -135,7 +135,7 @@ const rows = [
 /** Effect of a cause on the readings: sound and faulty. */
 function CauseFigure({ effect: { sound, withIt } }: { effect: CauseExample }) {
   const figures = useFigures();
-  if (withIt === null) return <Text color="soft">{helpFigureText.withThisFaultFullyDeveloped}</Text>;
+  if (withIt === null) return <Text kind="soft">{helpFigureText.withThisFaultFullyDeveloped}</Text>;
   return (
     <Box>
       <Box
@@ -168,7 +168,7 @@ function CauseFigure({ effect: { sound, withIt } }: { effect: CauseExample }) {
           })}
         </tbody>
       </Box>
-      <Text fontSize="13px" color="soft" mt="1">
+      <Text kind="small" mt="1">
         {helpFigureText.typicalVehicleIdleClearFault(figures.quantity(30, "degC", 0))}
       </Text>
     </Box>

@@ -53,7 +53,7 @@ export function Help() {
       boxShadow="lg"
     >
       <Flex gap="2" p="3" align="center">
-        <Text as="h2" fontSize="20px" fontWeight="650" flex="1">
+        <Text as="h2" kind="value" flex="1">
           {helpText.help}
         </Text>
         <BenchButton kind="quiet" aria-label={helpText.closeHelp} onClick={closeOverlay}>
@@ -74,7 +74,7 @@ export function Help() {
       <Box flex="1" overflowY="auto" px="3" pb="4">
         {found === null && first && <Entry entry={first} open figures={figures} />}
         {found?.length === 0 && (
-          <Text color="soft" py="3">
+          <Text kind="soft" py="3">
             {helpText.noEntryMatchesTryOne}
           </Text>
         )}
@@ -89,7 +89,7 @@ export function Help() {
         ))}
         {found === null && (
           <Box mt="4">
-            <Text fontWeight="650" mb="1">
+            <Text kind="strong" mb="1">
               {helpText.keys}
             </Text>
             {commands.map((command) => (
@@ -98,7 +98,7 @@ export function Help() {
                 <Kbd fontFamily="body">{command.key.toUpperCase()}</Kbd>
               </Flex>
             ))}
-            <Text color="soft" fontSize="14px" mt="1">
+            <Text kind="note" mt="1">
               {helpText.ctrlKFindsViewsSteps}
             </Text>
           </Box>
@@ -118,10 +118,10 @@ interface EntryProps {
 function Entry({ entry, open, figures, onOpen }: EntryProps) {
   const title = (
     <Flex w="full" align="baseline" gap="2" textAlign="start">
-      <Text as="span" fontWeight="650" fontSize="17px" flex="1">
+      <Text as="span" kind="lead" flex="1">
         {entry.name}
       </Text>
-      <Text as="span" fontSize="13px" color="soft">
+      <Text as="span" kind="small">
         {kindWords[entry.kind]}
       </Text>
     </Flex>

@@ -156,7 +156,7 @@ export function Palette() {
               pb="2"
             >
               {found.length === 0 && (
-                <Text color="soft" px="2" pb="2">
+                <Text kind="soft" px="2" pb="2">
                   {paletteText.nothingMatches}
                 </Text>
               )}
@@ -179,7 +179,7 @@ export function Palette() {
                   _hover={{ bg: "band" }}
                   onClick={() => run(item)}
                 >
-                  <Text w="64px" flexShrink="0" fontSize="13px" color="soft">
+                  <Text w="64px" flexShrink="0" kind="small">
                     {item.kind}
                   </Text>
                   <Text

@@ -67,7 +67,7 @@ export function ReportSheet({ ref, report, job, answers, size }: ReportSheetProp
       <Flex gap="4" align="start">
         <Box flex="1" minW="0">
           {report.shop !== "" && (
-            <Text typed fontWeight="650" fontSize="15px">
+            <Text typed kind="item">
               {report.shop}
             </Text>
           )}
@@ -96,7 +96,7 @@ export function ReportSheet({ ref, report, job, answers, size }: ReportSheetProp
           ))}
         </Box>
       ))}
-      <Text mt="5" fontWeight="650">
+      <Text mt="5" kind="strong">
         {report.signed}
       </Text>
       {report.papers.map((line) => (
@@ -128,7 +128,7 @@ function Block({ block, job, answers }: { block: ReportBlock; job: Job; answers:
         <Grid as="dl" templateColumns="minmax(84px, 130px) minmax(0, 1fr)" columnGap="4" rowGap="1" fontSize="15px">
           {block.rows.map(({ what, text, typed }) => (
             <Box key={what} display="contents">
-              <Text as="dt" fontWeight="650">
+              <Text as="dt" kind="strong">
                 {what}
               </Text>
               <Text as="dd" typed={typed ?? false}>

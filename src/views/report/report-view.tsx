@@ -107,7 +107,7 @@ function OpenReport({ job }: { job: Job }) {
       about="report"
       header={
         <>
-          <Text typed as="h1" fontSize="20px" fontWeight="650" truncate>
+          <Text typed as="h1" kind="value" truncate>
             {reportViewText.report2(typed(report.vehicle))}
           </Text>
           <Flex ml="auto" gap="2" flexShrink="0">
@@ -125,7 +125,7 @@ function OpenReport({ job }: { job: Job }) {
         <Flex gap="5" wrap="wrap" align="end" className="not-printed">
           <Choice label={commonText.report} options={scopes} value={scope} onChange={setScope} />
           <Choice label={reportViewText.paper} options={sizes} value={size} onChange={setSize} />
-          <Text color="soft" flex="1 1 200px" role="status">
+          <Text kind="soft" flex="1 1 200px" role="status">
             {failure ?? (ready ? "" : reportViewText.computingTheDiagnosis)}
           </Text>
         </Flex>

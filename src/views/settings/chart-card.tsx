@@ -103,7 +103,7 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
   return (
     <Box mt="3">
       {cells.length === 0 ? (
-        <Text color="soft">{chartCardText.noChartYetAddRows}</Text>
+        <Text kind="soft">{chartCardText.noChartYetAddRows}</Text>
       ) : (
         <Grid templateColumns="repeat(5, minmax(0, 1fr)) 92px" gap="1.5" maxW="860px" alignItems="center">
           {[
@@ -114,7 +114,7 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
             chartCardText.highTo,
             "",
           ].map((text) => (
-            <Text key={text} fontSize="13px" color="soft">
+            <Text key={text} kind="small">
               {text}
             </Text>
           ))}

@@ -46,12 +46,12 @@ export function CopyLine() {
         {copySentence(copies.value, (iso) => format(new Date(iso), "d MMM yyyy, HH:mm"))}
       </Text>
       {failure !== null && (
-        <Text color="act" role="alert">
+        <Text kind="alarm" role="alert">
           {failure}
         </Text>
       )}
       {picker === undefined ? (
-        <Text color="soft">{copyLineText.thisBrowserCannotWriteFiles}</Text>
+        <Text kind="soft">{copyLineText.thisBrowserCannotWriteFiles}</Text>
       ) : (
         <Flex gap="2" mt="2" wrap="wrap">
           {folder !== null && !allowed && (

@@ -57,7 +57,7 @@ export function DataCard() {
       {kept.state === "ready" ? (
         <Text fontSize="17px">{keptSentence(kept.value)}</Text>
       ) : kept.state === "loading" ? (
-        <Text color="soft">{dataCardText.counting}</Text>
+        <Text kind="soft">{dataCardText.counting}</Text>
       ) : (
         <StoreFailure reason={kept.state === "failed" ? kept.reason : null} onAgain={kept.again} />
       )}
@@ -101,7 +101,7 @@ export function DataCard() {
         <BenchButton kind="act" disabled={toType === null || word.trim().toLowerCase() !== toType} onClick={erase}>
           {dataCardText.eraseEverything}
         </BenchButton>
-        <Text color="soft" flex="1 1 220px">
+        <Text kind="soft" flex="1 1 220px">
           {known === null ? "" : eraseSentence(known)}
         </Text>
       </Flex>

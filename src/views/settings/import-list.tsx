@@ -15,14 +15,14 @@ export function ImportList({ files }: { files: FileImport }) {
   if (stored.state !== "ready" || stored.value.length === 0) return null;
   return (
     <Box mt="3" borderTopWidth="1px" borderColor="line" pt="3">
-      <Text fontWeight="650">{importListText.recentImports}</Text>
+      <Text kind="strong">{importListText.recentImports}</Text>
       {stored.value.map(({ id, at, file, records }) => (
         <Flex key={id} gap="3" align="center" mt="1.5">
           <Box flex="1" minW="0">
             <Text typed truncate>
               {file}
             </Text>
-            <Text color="soft" fontSize="14px">
+            <Text kind="note">
               {`${format(new Date(at), "d MMM yyyy, HH:mm")}, ${records === 1 ? importListText.oneRecord : importListText.records(records)}`}
             </Text>
           </Box>

@@ -54,7 +54,7 @@ export function InstrumentsCard({ instruments }: Pick<Choices, "instruments">) {
     keepChoices((now) => ({ instruments: { ...now.instruments, [id]: kept } }));
   return (
     <Card title={instrumentsCardText.instruments}>
-      <Text color="soft" fontSize="14px" mb="2">
+      <Text kind="note" mb="2">
         {instrumentsCardText.theSourceOfEveryShown}
       </Text>
       {(["low", "high"] as const).map((id) => {
@@ -141,7 +141,7 @@ function Row({ id, own, checkedOn, onChecked, onForget, children }: RowProps) {
       py="2"
     >
       <Box alignSelf="center" gridColumn={{ base: "1 / -1", lg: "auto" }}>
-        <Text fontWeight="650">{instrumentNames[id]}</Text>
+        <Text kind="strong">{instrumentNames[id]}</Text>
         <Text fontSize="13px" color={overdue ? "wait" : "soft"} fontWeight={overdue ? "650" : undefined}>
           {overdue
             ? instrumentsCardText.checkOverdueErrorIncreasedBy
@@ -152,7 +152,7 @@ function Row({ id, own, checkedOn, onChecked, onForget, children }: RowProps) {
       </Box>
       {children}
       <Box>
-        <Text as="label" fontSize="14px" fontWeight="600">
+        <Text as="label" kind="field">
           {instrumentsCardText.lastChecked}
           <Input
             type="date"

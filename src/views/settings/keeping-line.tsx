@@ -16,7 +16,7 @@ export function KeepingLine() {
   if (keeping.state !== "ready" || keeping.value.persistent === null) return null;
   if (keeping.value.persistent) {
     return (
-      <Text mt="2" color="soft">
+      <Text mt="2" kind="soft">
         {keepingLineText.permanentStorageIsOn}
       </Text>
     );

@@ -35,7 +35,7 @@ export function SettingsView() {
         )}
         <SettingsHealth />
         {choices === null ? (
-          <Text color="soft">{settingsViewText.loadingSettings}</Text>
+          <Text kind="soft">{settingsViewText.loadingSettings}</Text>
         ) : (
           <>
             <Section id="units">

@@ -35,7 +35,7 @@ export function UnitsCard({ choices }: { choices: Choices }) {
         <Flex gap="3" wrap="wrap" mt="3">
           {chosenDimensions.map((dimension) => (
             <Box key={dimension} minW="118px">
-              <Text fontSize="13px" color="soft" mb="0.5">
+              <Text kind="small" mb="0.5">
                 {dimensionWords[dimension]}
               </Text>
               <NativeSelect.Root>
@@ -59,7 +59,7 @@ export function UnitsCard({ choices }: { choices: Choices }) {
           ))}
         </Flex>
       </Box>
-      <Text color="soft" fontSize="14px" mt="2">
+      <Text kind="note" mt="2">
         {unitsCardText.appliesEverywhereTypedValuesKeep}
       </Text>
     </Card>

@@ -35,11 +35,9 @@ export function WorkCard({ choices }: { choices: Choices }) {
             onChange={(vacuum) => keepChoices({ vacuum })}
           />
         </Flex>
-        <Text color="soft" fontSize="14px">
-          {workCardText.text500MicronDriesACircuit}
-        </Text>
+        <Text kind="note">{workCardText.text500MicronDriesACircuit}</Text>
         <Box as="fieldset">
-          <Text as="legend" fontSize="14px" fontWeight="600" mb="1">
+          <Text as="legend" kind="field" mb="1">
             {workCardText.chargingMethodsCompared}
           </Text>
           <Flex gap="2" wrap="wrap">

@@ -14,7 +14,7 @@ export function WorkshopCard() {
   return (
     <Card title={practiceWords.workshop}>
       <Flex gap="3" align="center" wrap="wrap">
-        <Text flex="1 1 260px" color="soft">
+        <Text flex="1 1 260px" kind="soft">
           {practiceWords.shopNote}
         </Text>
         <BenchButton kind="quiet" onClick={() => openWorkshop(demo ? "shop" : "demo")}>

@@ -42,7 +42,7 @@ export function VehiclePhotos({ vehicle, jobs }: { vehicle: VehicleFile; jobs: r
   return (
     <Card title={vehiclePhotosText.photos}>
       {own.length + ofVisits.length === 0 && (
-        <Text color="soft" mb="2">
+        <Text kind="soft" mb="2">
           {vehiclePhotosText.labelPortsNotesForThe}
         </Text>
       )}
@@ -68,7 +68,7 @@ export function VehiclePhotos({ vehicle, jobs }: { vehicle: VehicleFile; jobs: r
         ))}
       </Flex>
       {refused !== null && (
-        <Text color="act" role="alert">
+        <Text kind="alarm" role="alert">
           {refused}
         </Text>
       )}

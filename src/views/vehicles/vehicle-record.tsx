@@ -62,12 +62,12 @@ export function VehicleRecord({ vehicle, same }: { vehicle: VehicleFile; same: r
           onChange={(note) => change({ note })}
         />
         {failure !== null && (
-          <Text color="act" role="alert">
+          <Text kind="alarm" role="alert">
             {refusedSentence(failure)}
           </Text>
         )}
         {refusal !== null && (
-          <Text color="act" role="alert">
+          <Text kind="alarm" role="alert">
             {refusal}
           </Text>
         )}
@@ -78,8 +78,8 @@ export function VehicleRecord({ vehicle, same }: { vehicle: VehicleFile; same: r
         />
         {joinedOnce.length > 0 && (
           <Box borderTopWidth="1px" borderColor="line" pt="2">
-            <Text fontWeight="650">{vehicleRecordText.otherNames}</Text>
-            <Text typed color="soft">
+            <Text kind="strong">{vehicleRecordText.otherNames}</Text>
+            <Text typed kind="soft">
               {joinedOnce.map(({ name }) => name).join("; ")}
             </Text>
             <BenchButton kind="quiet" mt="1.5" onClick={() => takeVehicleApart(id).catch(fail)}>
@@ -118,12 +118,12 @@ function MergeWith({ vehicle, same, onMerge }: MergeWithProps) {
         onChange={(text) => setQuery(text.slice(0, 200))}
       />
       {query.trim() === "" && same.length > 0 && (
-        <Text fontWeight="650" mt="2">
+        <Text kind="strong" mt="2">
           {mergeWords.perhaps}
         </Text>
       )}
       {query.trim() !== "" && found.state === "ready" && offered.length === 0 && (
-        <Text color="soft" mt="1.5" role="status">
+        <Text kind="soft" mt="1.5" role="status">
           {mergeWords.none}
         </Text>
       )}
@@ -133,9 +133,7 @@ function MergeWith({ vehicle, same, onMerge }: MergeWithProps) {
             <Text typed truncate>
               {[one.name, one.plate].filter(Boolean).join(", ")}
             </Text>
-            <Text color="soft" fontSize="14px">
-              {`${visitsWords(one)}, last ${dayOf(one.lastAt)}`}
-            </Text>
+            <Text kind="note">{`${visitsWords(one)}, last ${dayOf(one.lastAt)}`}</Text>
           </Box>
           <BenchButton kind="quiet" aria-label={`${mergeWords.merge} ${one.name}`} onClick={() => onMerge(one.id)}>
             {mergeWords.merge}

@@ -1,17 +1,9 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import {
-  createColumnHelper,
-  createSortedRowModel,
-  rowSortingFeature,
-  sortFns,
-  tableFeatures,
-  useTable,
-} from "@tanstack/react-table";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { ArrowDown, ArrowUp } from "lucide-react";
-import { type CSSProperties, memo, useMemo, useRef } from "react";
+import { type CSSProperties, memo, useMemo, useRef, useState } from "react";
 import type { VehicleRow } from "@/core/records/vehicle-row";
 import type { Figures } from "@/core/units/figures";
 import { useFigures } from "@/ui/figures";
@@ -28,19 +20,40 @@ interface VehicleTableProps {
 }
 
 const ROW_PX = 62;
-const features = tableFeatures({ rowSortingFeature, sortedRowModel: createSortedRowModel(), sortFns });
-const helper = createColumnHelper<typeof features, VehicleRow>();
-const columns = helper.columns([
-  helper.accessor((row) => row.name.toLowerCase(), { id: "name", header: commonText.vehicle, sortFn: "basic" }),
-  helper.accessor((row) => row.labelG ?? -1, { id: "label", header: vehicleTableText.label, sortFn: "basic" }),
-  helper.accessor("lastAt", { id: "last", header: vehicleTableText.lastVisit, sortFn: "basic" }),
-  helper.accessor((row) => row.rate?.high ?? -1, { id: "rate", header: vehicleTableText.loses, sortFn: "basic" }),
-  helper.accessor((row) => row.passes?.likely ?? row.passes?.earliest ?? "9999", {
+type ColumnId = "name" | "label" | "last" | "rate" | "passes";
+interface Column {
+  id: ColumnId;
+  header: string;
+  /** Sorting value: all strings, or all numbers. */
+  value: (row: VehicleRow) => string | number;
+}
+const columns: readonly Column[] = [
+  { id: "name", header: commonText.vehicle, value: (row) => row.name.toLowerCase() },
+  { id: "label", header: vehicleTableText.label, value: (row) => row.labelG ?? -1 },
+  { id: "last", header: vehicleTableText.lastVisit, value: (row) => row.lastAt },
+  { id: "rate", header: vehicleTableText.loses, value: (row) => row.rate?.high ?? -1 },
+  {
     id: "passes",
     header: vehicleTableText.below85,
-    sortFn: "basic",
-  }),
-]);
+    value: (row) => row.passes?.likely ?? row.passes?.earliest ?? "9999",
+  },
+];
+
+/** Order of the rows. A second press on a column turns the direction. */
+interface Order {
+  by: ColumnId;
+  descending: boolean;
+}
+
+function sortedBy(rows: readonly VehicleRow[], { by, descending }: Order): VehicleRow[] {
+  const { value } = columns.find(({ id }) => id === by)!;
+  const sign = descending ? -1 : 1;
+  return rows
+    .map((row) => ({ row, at: value(row) }))
+    .sort((a, b) => (a.at < b.at ? -sign : a.at > b.at ? sign : 0))
+    .map(({ row }) => row);
+}
+
 /** Width of each column, so that head and rows agree. */
 const WIDTHS = "var(--vehicle-columns)";
 const WIDE = "minmax(0, 1fr) 118px 118px 140px 176px";
@@ -54,8 +67,8 @@ const onWide = { base: "none", lg: "block" } as const;
 /** Thousands of vehicles, of which only those in sight are drawn; sorted by any column. */
 export const VehicleTable = memo(function VehicleTable({ rows, now, onOpen }: VehicleTableProps) {
   const figures = useFigures();
-  const table = useTable({ features, columns, data: rows, initialState: { sorting: [{ id: "last", desc: true }] } });
-  const sorted = table.getRowModel().rows;
+  const [order, setOrder] = useState<Order>({ by: "last", descending: true });
+  const sorted = useMemo(() => sortedBy(rows, order), [rows, order]);
   const scroller = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
     count: sorted.length,
@@ -63,7 +76,6 @@ export const VehicleTable = memo(function VehicleTable({ rows, now, onOpen }: Ve
     estimateSize: () => ROW_PX,
     overscan: 4,
   });
-  const heads = useMemo(() => table.getHeaderGroups()[0]!.headers, [table]);
   return (
     <Flex
       direction="column"
@@ -82,22 +94,17 @@ export const VehicleTable = memo(function VehicleTable({ rows, now, onOpen }: Ve
       <Box ref={scroller} flex="1" overflowY="auto" role="presentation">
         <Box role="rowgroup" position="sticky" top="0" zIndex="1" bg="sheet">
           <Box role="row" display="grid" gridTemplateColumns={WIDTHS} borderBottomWidth="1px" borderColor="line" px="4">
-            {heads.map(({ column, id }) => {
-              const way = column.getIsSorted();
+            {columns.map(({ id, header }) => {
+              const way = order.by !== id ? "none" : order.descending ? "descending" : "ascending";
               return (
-                <Box
-                  key={id}
-                  role="columnheader"
-                  data-wide={id === "rate" || undefined}
-                  aria-sort={way === "asc" ? "ascending" : way === "desc" ? "descending" : "none"}
-                >
+                <Box key={id} role="columnheader" data-wide={id === "rate" || undefined} aria-sort={way}>
                   <Box asChild minH="target" display="flex" alignItems="center" gap="1.5" w="100%" cursor="pointer">
-                    <button type="button" onClick={() => column.toggleSorting()}>
-                      <Text as="span" fontSize="14px" fontWeight="600" color="soft">
-                        {String(column.columnDef.header)}
+                    <button type="button" onClick={() => setOrder({ by: id, descending: way === "ascending" })}>
+                      <Text as="span" kind="label">
+                        {header}
                       </Text>
-                      {way === "asc" && <ArrowUp size={15} aria-hidden />}
-                      {way === "desc" && <ArrowDown size={15} aria-hidden />}
+                      {way === "ascending" && <ArrowUp size={15} aria-hidden />}
+                      {way === "descending" && <ArrowDown size={15} aria-hidden />}
                     </button>
                   </Box>
                 </Box>
@@ -107,7 +114,7 @@ export const VehicleTable = memo(function VehicleTable({ rows, now, onOpen }: Ve
         </Box>
         <Box position="relative" h={`${virtual.getTotalSize()}px`} role="rowgroup">
           {virtual.getVirtualItems().map(({ index, start }) => {
-            const row = sorted[index]!.original;
+            const row = sorted[index]!;
             return (
               // biome-ignore lint/a11y/noStaticElementInteractions: the name in it is the button; the row only widens it for a glove
               // biome-ignore lint/a11y/useKeyWithClickEvents: as above

@@ -54,7 +54,7 @@ export function VehicleView() {
       about="vehicle-record"
       header={
         <>
-          <Text typed as="h1" fontSize="20px" fontWeight="650" truncate>
+          <Text typed as="h1" kind="value" truncate>
             {vehicle?.row.name || "Vehicle"}
           </Text>
           {vehicle !== null && <VehicleActs vehicle={vehicle} />}
@@ -111,7 +111,7 @@ function VehicleActs({ vehicle }: { vehicle: VehicleFile }) {
   return (
     <Flex ml="auto" gap="2" flexShrink="0" align="center">
       {failure !== null && (
-        <Text color="act" role="alert">
+        <Text kind="alarm" role="alert">
           {failure}
         </Text>
       )}
@@ -170,20 +170,13 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
       alignItems="start"
     >
       <Stack gap="3.5" minW="0">
-        <Card
-          title={commonText.charge}
-          aside={
-            <Text color="soft" fontSize="14px">
-              {facts.join(", ")}
-            </Text>
-          }
-        >
+        <Card title={commonText.charge} aside={<Text kind="note">{facts.join(", ")}</Text>}>
           {forecast === null ? (
             <>
               <Text fontSize="26px" fontWeight="650">
                 {vehicleViewText.chargeUnknown}
               </Text>
-              <Text color="soft">{vehicleViewText.neverChargedByWeightHere}</Text>
+              <Text kind="soft">{vehicleViewText.neverChargedByWeightHere}</Text>
             </>
           ) : (
             <>
@@ -212,7 +205,7 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
           {row.labelG !== null && history.length > 0 && (
             <Box mt="3">
               <ChargeYears history={history} forecast={forecast} labelG={row.labelG} now={now} />
-              <Text color="soft" fontSize="14px" mt="1">
+              <Text kind="note" mt="1">
                 {vehicleViewText.openDotsAtArrivalFull}
               </Text>
             </Box>
@@ -238,7 +231,7 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
                     <Text typed fontWeight="600" truncate>
                       {one.name}
                     </Text>
-                    <Text color="soft" fontSize="14px">
+                    <Text kind="note">
                       {vehicleViewText.lastVisit(figures.quantity(one.labelG, "g"), dayOf(one.lastAt))}
                     </Text>
                   </Link>
@@ -250,9 +243,7 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
         <Card title={vehicleViewText.vehicleCode}>
           <Flex gap="3" align="center">
             <Qr text={vehicleQr(vehicle.id)} label={vehicleViewText.codeOfThisVehicle} />
-            <Text color="soft" fontSize="14px">
-              {vehicleViewText.printItAndKeepIt}
-            </Text>
+            <Text kind="note">{vehicleViewText.printItAndKeepIt}</Text>
           </Flex>
         </Card>
       </Stack>
@@ -263,14 +254,12 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
 function Figure({ label, value, note, tone = "ink" }: { label: string; value: string; note?: string; tone?: string }) {
   return (
     <Box minW="0">
-      <Text fontSize="13px" color="soft">
-        {label}
-      </Text>
+      <Text kind="small">{label}</Text>
       <Text fontSize="24px" fontWeight="650" lineHeight="1.15" color={tone}>
         {value}
       </Text>
       {note && (
-        <Text fontSize="13px" color="soft" maxW="220px">
+        <Text kind="small" maxW="220px">
           {note}
         </Text>
       )}

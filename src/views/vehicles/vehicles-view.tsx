@@ -84,11 +84,11 @@ export function VehiclesView() {
       about="vehicle-record"
       header={
         <>
-          <Text as="h1" fontSize="20px" fontWeight="650">
+          <Text as="h1" kind="value">
             {commonText.vehicles}
           </Text>
           {all !== null && (
-            <Text color="soft" role="status">
+            <Text kind="soft" role="status">
               {rows.length === all.length
                 ? vehiclesViewText.onRecord(count)
                 : vehiclesViewText.ofLabel(rows.length, count)}
@@ -154,7 +154,7 @@ export function VehiclesView() {
             <Choice label={commonText.show} options={whichOnes} value={which} onChange={setWhich} />
           </Flex>
           {rows.length === 0 ? (
-            <Text color="soft">
+            <Text kind="soft">
               {query.trim() === "" ? vehiclesViewText.noneFallsBelow85Within : vehiclesViewText.noVehicleMatches}
             </Text>
           ) : (

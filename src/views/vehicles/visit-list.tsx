@@ -91,8 +91,8 @@ function VisitRow({ visit, job, loading }: { visit: Visit; job: Job | null; load
   return (
     <Flex gap="4" py="2.5" borderTopWidth="1px" borderColor="line" wrap="wrap">
       <Box flex="0 0 116px">
-        <Text fontWeight="650">{dayOf(visit.at)}</Text>
-        <Text typed color="soft" fontSize="14px">
+        <Text kind="strong">{dayOf(visit.at)}</Text>
+        <Text typed kind="note">
           {visit.technician || (visit.signedAt === null ? visitListText.notSigned : "")}
         </Text>
       </Box>
@@ -101,10 +101,10 @@ function VisitRow({ visit, job, loading }: { visit: Visit; job: Job | null; load
         {job !== null ? (
           <Found job={job} />
         ) : (
-          <Text color="soft">{loading ? "Opening" : visitListText.thisRecordIsUnreadableSee}</Text>
+          <Text kind="soft">{loading ? "Opening" : visitListText.thisRecordIsUnreadableSee}</Text>
         )}
         {job !== null && job.signOff.remark.trim() !== "" && (
-          <Text typed color="soft">
+          <Text typed kind="soft">
             {job.signOff.remark.trim()}
           </Text>
         )}
@@ -128,7 +128,7 @@ function Found({ job }: { job: Job }) {
   const leading = useLeading(job);
   if (leading !== null) return <Text>{leading}</Text>;
   return (
-    <Text color="soft">
+    <Text kind="soft">
       {job.baseline.settings.some(hasReadings) ? visitListText.computingTheDiagnosis : visitListText.noReadings}
     </Text>
   );
@@ -204,7 +204,7 @@ function Readings({ jobs, sound }: { jobs: readonly Job[]; sound: number }) {
           </tbody>
         </Grid>
       </Box>
-      <Text color="soft" fontSize="14px" mt="1.5">
+      <Text kind="note" mt="1.5">
         {sound > 0
           ? visitListText.ofThisVehicleNarrowIts(
               sound === 1 ? visitListText.oneEarlierReading : visitListText.earlierReadings(sound),

@@ -27,7 +27,7 @@ export function DamagedRecords({ records, onGone }: { records: readonly DamagedR
         </SetAside>
       ))}
       {failure !== null && (
-        <Text color="act" role="alert">
+        <Text kind="alarm" role="alert">
           {failure}
         </Text>
       )}

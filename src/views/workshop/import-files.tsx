@@ -156,12 +156,10 @@ function Preview({ waiting, files }: { waiting: ImportPreview; files: FileImport
   const more = waiting.counts.jobs.differing - jobs.length;
   return (
     <Card title={importFilesText.changesFrom(typed(waiting.file))}>
-      <Text fontSize="18px" fontWeight="650">
-        {planSentence(waiting)}
-      </Text>
+      <Text kind="heading">{planSentence(waiting)}</Text>
       {extras !== "" && <Text mt="1">{extras}</Text>}
       {broken !== "" && (
-        <Text color="act" mt="1">
+        <Text kind="alarm" mt="1">
           {broken}
         </Text>
       )}
@@ -174,12 +172,12 @@ function Preview({ waiting, files }: { waiting: ImportPreview; files: FileImport
             onWay={(next) => setWay(new Map(way).set(one.here.id, next))}
           />
         ))}
-        {more > 0 && <Text color="soft">{importFilesText.moreSignedJobsStayUnchanged(more)}</Text>}
+        {more > 0 && <Text kind="soft">{importFilesText.moreSignedJobsStayUnchanged(more)}</Text>}
         {[...vehicles, ...containers]
           .filter(({ conflicts }) => conflicts.length > 0)
           .map((one) => (
             <Box key={one.here.id} borderTopWidth="1px" borderColor="line" pt="2">
-              <Text typed fontWeight="650">
+              <Text typed kind="strong">
                 {one.here.name}
               </Text>
               <SideBySide one={one} />
@@ -195,7 +193,7 @@ function Preview({ waiting, files }: { waiting: ImportPreview; files: FileImport
         <BenchButton kind="quiet" disabled={files.desk.busy} onClick={files.leave}>
           {nothing ? "Close" : "Cancel"}
         </BenchButton>
-        <Text color="soft" flex="1 1 240px">
+        <Text kind="soft" flex="1 1 240px">
           {nothing ? importFilesText.nothingToImport : importFilesText.allOrNothingYouCan}
         </Text>
       </Flex>
@@ -211,10 +209,10 @@ function DivergedRecord({ one, way, onWay }: { one: Differing<Job>; way: Way; on
     <Box borderTopWidth="1px" borderColor="line" pt="2">
       <Flex gap="4" wrap="wrap" align="end" justify="space-between">
         <Box flex="1 1 240px">
-          <Text typed fontWeight="650" fontSize="17px">
+          <Text typed kind="lead">
             {one.here.intake.vehicle.trim() || commonText.unnamedVehicle}
           </Text>
-          <Text color="soft">
+          <Text kind="soft">
             {issue !== null
               ? mergeIssueSentence(issue, figures)
               : one.conflicts.length === 0
@@ -237,9 +235,9 @@ function SideBySide({ one }: { one: Pick<Differing<unknown>, "conflicts"> }) {
   if (one.conflicts.length === 0) return null;
   return (
     <Grid templateColumns="minmax(120px, 0.7fr) 1fr 1fr" gap="1" columnGap="4" mt="2" fontSize="15px">
-      <Text color="soft">{importFilesText.field}</Text>
-      <Text color="soft">{importFilesText.here}</Text>
-      <Text color="soft">{importFilesText.file}</Text>
+      <Text kind="soft">{importFilesText.field}</Text>
+      <Text kind="soft">{importFilesText.here}</Text>
+      <Text kind="soft">{importFilesText.file}</Text>
       {one.conflicts.slice(0, MOST_SHOWN).map(({ path, here, file }) => (
         <Box key={path} display="contents">
           <Text>{fieldWords(path)}</Text>

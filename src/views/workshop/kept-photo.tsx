@@ -53,7 +53,7 @@ export function KeptPhoto({ owner, photo, name, caption, onRemove }: KeptPhotoPr
       <Box asChild w="full" rounded="card" overflow="hidden" borderWidth="1px" borderColor="line" bg="field">
         <button type="button" aria-expanded={large} aria-label={name} onClick={() => setLarge(!large)}>
           {address == null ? (
-            <Text p="3" color="soft" fontSize="14px">
+            <Text p="3" kind="note">
               {address === null ? keptPhotoText.thisPhotoIsNotIn : "Opening"}
             </Text>
           ) : (
@@ -67,9 +67,7 @@ export function KeptPhoto({ owner, photo, name, caption, onRemove }: KeptPhotoPr
         </button>
       </Box>
       <Flex align="center" justify="space-between">
-        <Text fontSize="13px" color="soft">
-          {caption ?? `${Math.round(photo.bytes / 1000)} kB`}
-        </Text>
+        <Text kind="small">{caption ?? `${Math.round(photo.bytes / 1000)} kB`}</Text>
         {onRemove && (
           <BenchButton kind="quiet" px="0" minW="target" aria-label={keptPhotoText.remove(name)} onClick={onRemove}>
             <Trash2 size={18} />

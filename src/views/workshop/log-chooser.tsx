@@ -126,7 +126,7 @@ export function LogChooser({ act, refrigerant = null, altitudeM = null, onLog }:
             >
               {act}
             </BenchButton>
-            <Text color="soft" role="status">
+            <Text kind="soft" role="status">
               {progress !== null
                 ? logChooserText.reading(Math.round(progress * 100))
                 : Object.keys(mapping.columns).length === 0
@@ -247,7 +247,7 @@ function Mapping({ preview, mapping, onChange }: MappingProps) {
 function Row({ label, children }: { label: string; children: React.ReactNode }) {
   return (
     <Flex align="center" gap="2">
-      <Text w="108px" flexShrink="0" fontWeight="600" fontSize="14px">
+      <Text w="108px" flexShrink="0" kind="field">
         {label}
       </Text>
       {children}

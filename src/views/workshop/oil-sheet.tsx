@@ -41,7 +41,7 @@ export function OilSheet() {
             ))}
         </Grid>
       ) : (
-        <Text color="soft">{oilSheetText.typicalValuesForAMid}</Text>
+        <Text kind="soft">{oilSheetText.typicalValuesForAMid}</Text>
       )}
     </Card>
   );

@@ -35,7 +35,7 @@ export function WorkshopStrip() {
       fontSize="14px"
       minH="32px"
     >
-      <Text fontWeight="650" whiteSpace="nowrap">
+      <Text kind="strong" whiteSpace="nowrap">
         {practiceWords.demoName}
       </Text>
       <Text truncate display={{ base: "none", md: "block" }}>

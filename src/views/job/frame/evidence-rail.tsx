@@ -38,7 +38,7 @@ export function EvidenceRail({ step }: { step: StepId }) {
       label={evidenceRailText.evidence}
       foot={step !== "prove" && verdict !== null && wording !== null && <NextAct verdict={verdict} wording={wording} />}
     >
-      <Text as="h2" fontSize="17px" fontWeight="650">
+      <Text as="h2" kind="lead">
         {step === "prove" ? evidenceRailText.possibleCausesAfterWork : evidenceRailText.possibleCauses}
       </Text>
       {live && (
@@ -48,9 +48,9 @@ export function EvidenceRail({ step }: { step: StepId }) {
       )}
       <Progress />
       {verdict === null && failed ? (
-        <Text color="act">{noticeWords.restartDiagnosis}</Text>
+        <Text kind="alarm">{noticeWords.restartDiagnosis}</Text>
       ) : verdict === null || wording === null ? (
-        <Text color="soft">{evidenceRailText.noDiagnosisYetEnterLabel}</Text>
+        <Text kind="soft">{evidenceRailText.noDiagnosisYetEnterLabel}</Text>
       ) : (
         <>
           <First verdict={verdict} wording={wording} />
@@ -69,7 +69,7 @@ export function EvidenceRail({ step }: { step: StepId }) {
             ))}
           <Apart verdict={verdict} wording={wording} />
           {verdict.charge && (
-            <Text fontSize="14px" color="soft">
+            <Text kind="note">
               {verdict.charge.weighed
                 ? evidenceRailText.recovered(figures.quantity(verdict.charge.medianG, "g"))
                 : evidenceRailText.chargeBetweenAndRecoverAnd(
@@ -103,9 +103,7 @@ export function Progress() {
   return (
     <Flex align="center" gap="2" role="status">
       <Box flex="1">
-        <Text fontSize="14px" color="soft">
-          {evidenceRailText.simulatingThisVehicle(percent)}
-        </Text>
+        <Text kind="note">{evidenceRailText.simulatingThisVehicle(percent)}</Text>
         <Box h="6px" bg="line" rounded="2px" aria-hidden>
           <Box h="6px" bg="edge" rounded="2px" w={`${percent}%`} />
         </Box>
@@ -145,7 +143,7 @@ export function Apart({ verdict, wording }: { verdict: Diagnosis; wording: Wordi
           )}
         </Text>
       )}
-      <Text fontSize="14px" color="soft">
+      <Text kind="note">
         {best
           ? evidenceRailText.separatesThemBest(testSentence(best.test, wording))
           : evidenceRailText.onlyWeighingCanSeparateThem}
@@ -205,9 +203,7 @@ export function CauseBar({ row, wording, reasons, open, onToggle }: CauseBarProp
             {evidenceRailText.aboutThisFault}
           </Explain>
           {cause !== "none" && probability > SHOWN_ABOVE && (
-            <Text fontSize="14px" color="soft">
-              {severitySentence(cause, severity, wording)}
-            </Text>
+            <Text kind="note">{severitySentence(cause, severity, wording)}</Text>
           )}
           {seen.map((code) => (
             <ReasonLine key={code} sign="+" text={seenSentence(code)} />
@@ -219,9 +215,7 @@ export function CauseBar({ row, wording, reasons, open, onToggle }: CauseBarProp
             <ReasonLine key={reason.quantity} sign="−" text={reasonSentence(reason, wording)} />
           ))}
           {seen.length + row.for.length + row.against.length === 0 && (
-            <Text fontSize="14px" color="soft">
-              {evidenceRailText.noSingleReadingSupportsOr}
-            </Text>
+            <Text kind="note">{evidenceRailText.noSingleReadingSupportsOr}</Text>
           )}
         </Box>
       )}

@@ -35,7 +35,7 @@ export function GramRail({ step }: { step: StepId }) {
   const unfit = balance?.ok && chargeG !== null ? checkFits(balance.value, chargeG) : null;
   return (
     <Rail label={ledgerName(figures)}>
-      <Text as="h2" fontSize="17px" fontWeight="650">
+      <Text as="h2" kind="lead">
         {ledgerName(figures)}
       </Text>
       <div>
@@ -92,11 +92,11 @@ export function GramRail({ step }: { step: StepId }) {
           }
         />
       </div>
-      {unfit !== null && <Text color="act">{chargeSentence(unfit, figures)}</Text>}
-      {balance !== null && !balance.ok && <Text color="act">{chargeSentence(balance.issue, figures)}</Text>}
-      {!recovered.ok && <Text color="act">{chargeSentence(recovered.issue, figures)}</Text>}
+      {unfit !== null && <Text kind="alarm">{chargeSentence(unfit, figures)}</Text>}
+      {balance !== null && !balance.ok && <Text kind="alarm">{chargeSentence(balance.issue, figures)}</Text>}
+      {!recovered.ok && <Text kind="alarm">{chargeSentence(recovered.issue, figures)}</Text>}
       {foundG !== null && chargeG !== null && job.correction === null && (
-        <Text fontSize="14px" color="soft">
+        <Text kind="note">
           {foundG < chargeG
             ? gramRailText.lost(figures.quantity(chargeG - foundG, "g"), lossSentence(job))
             : foundG > chargeG

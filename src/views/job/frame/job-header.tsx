@@ -52,12 +52,12 @@ export function JobHeader({ step, simulatorOpen: rackOpen = false, onSimulator: 
   ].filter((fact) => fact !== "");
   return (
     <>
-      <Text typed as="h1" fontSize="18px" fontWeight="650" truncate minW="0">
+      <Text typed as="h1" kind="heading" truncate minW="0">
         {intake.vehicle.trim() || (step === "intake" ? commonText.newJob : commonText.unnamedVehicle)}
       </Text>
       <PracticeTag purpose={job.purpose} />
       {facts.map((fact, i) => (
-        <Text key={fact} color="soft" whiteSpace="nowrap" display={{ base: i === 0 ? "block" : "none", xl: "block" }}>
+        <Text key={fact} kind="soft" whiteSpace="nowrap" display={{ base: i === 0 ? "block" : "none", xl: "block" }}>
           {fact}
         </Text>
       ))}

@@ -51,9 +51,7 @@ export function LiveStrip() {
       {/* Over the old numbers, not above them: what stands at the foot of the step must not move. */}
       {stalledS !== null && (
         <Flex position="absolute" inset="0" bg="act" opacity="0.94" color="onAct" px="4" align="center" role="alert">
-          <Text fontSize="18px" fontWeight="650">
-            {liveStripText.noDataForSThese(stalledS)}
-          </Text>
+          <Text kind="heading">{liveStripText.noDataForSThese(stalledS)}</Text>
         </Flex>
       )}
     </Box>
@@ -154,10 +152,10 @@ function Cell({ cell }: { cell: CellSpec }) {
         {label}
       </Explain>
       <Flex align="baseline" gap="1" lineHeight="1.15" whiteSpace="nowrap">
-        <Text as="span" fontSize="30px" fontWeight="650" letterSpacing="-0.5px">
+        <Text as="span" kind="number" letterSpacing="-0.5px">
           {number}
         </Text>
-        <Text as="span" fontSize="14px" color="soft">
+        <Text as="span" kind="note">
           {tail}
         </Text>
       </Flex>

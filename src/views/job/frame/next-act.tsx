@@ -111,7 +111,7 @@ export function NextAct({ verdict, wording }: NextActProps) {
 function TestNotes({ test, verdict, wording }: NextActProps & { test: NextTest }) {
   return (
     <>
-      <Text fontSize="14px" color="soft" mt="1">
+      <Text kind="note" mt="1">
         {gainSentence(test, verdict)}
       </Text>
       {test.outcomes.slice(0, 2).map((outcome) => (

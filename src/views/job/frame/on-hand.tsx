@@ -84,7 +84,7 @@ export function OnHand() {
         </Flex>
       )}
       {containers.length === 0 ? (
-        <Text color="soft">{onHandText.noneYetAddEachCan}</Text>
+        <Text kind="soft">{onHandText.noneYetAddEachCan}</Text>
       ) : (
         <Stack gap="3">
           {containers.map((container) => {
@@ -144,7 +144,7 @@ export function OnHandPicture({ balance }: { balance: MassBalance }) {
   if (balance.perContainer.length === 0) return null;
   return (
     <div>
-      <Text as="h2" fontSize="17px" fontWeight="650" mb="1">
+      <Text as="h2" kind="lead" mb="1">
         {onHandText.cylindersAndCans}
       </Text>
       <Flex gap="3" wrap="wrap">
@@ -184,9 +184,7 @@ export function OnHandPicture({ balance }: { balance: MassBalance }) {
               <Text typed fontSize="13px" truncate title={name}>
                 {name}
               </Text>
-              <Text fontSize="15px" fontWeight="650">
-                {words}
-              </Text>
+              <Text kind="item">{words}</Text>
             </Box>
           );
         })}

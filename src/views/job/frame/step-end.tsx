@@ -90,11 +90,7 @@ export function StepEnd({ step, also, later = false }: StepEndProps) {
             {skipped === null ? stepEndText.skipStep : stepEndText.changeReason}
           </BenchButton>
         )}
-        {skipped !== null && !skipping && (
-          <Text color="soft" fontSize="15px">
-            {stepEndText.skipped(typed(skipped))}
-          </Text>
-        )}
+        {skipped !== null && !skipping && <Text kind="aside">{stepEndText.skipped(typed(skipped))}</Text>}
       </Flex>
       {next !== null && (
         <FootEnd>

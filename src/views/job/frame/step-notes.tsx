@@ -63,7 +63,7 @@ export function useStepNotes(step: StepId) {
         </Flex>
       )}
       {refused !== null && (
-        <Text color="act" role="alert">
+        <Text kind="alarm" role="alert">
           {refused}
         </Text>
       )}
@@ -77,9 +77,7 @@ export function useStepNotes(step: StepId) {
         </BenchButton>
       )}
       {full ? (
-        <Text color="soft" fontSize="15px">
-          {stepNotesText.photosAtMostPerJob(MOST_PHOTOS)}
-        </Text>
+        <Text kind="aside">{stepNotesText.photosAtMostPerJob(MOST_PHOTOS)}</Text>
       ) : (
         <FilesButton
           label={stepNotesText.photoOfThisStep2}

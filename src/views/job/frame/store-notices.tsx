@@ -156,7 +156,7 @@ export function UnreadableJob({ id, issue }: { id: string; issue: JobFileIssue }
         )}
       </Flex>
       {said !== null && (
-        <Text color="act" role="alert">
+        <Text kind="alarm" role="alert">
           {said}
         </Text>
       )}

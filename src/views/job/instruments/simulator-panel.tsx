@@ -50,11 +50,11 @@ export function SimulatorPanel({ onClose }: { onClose: () => void }) {
   if (!live) {
     return (
       <Line>
-        <Text as="h2" fontSize="14px" fontWeight="600" color="soft" mb="1">
+        <Text as="h2" kind="label" mb="1">
           {simulatorPanelText.instruments}
         </Text>
         <Flex gap="3" wrap="wrap" align="center">
-          <Text color="soft" flex="1 1 220px">
+          <Text kind="soft" flex="1 1 220px">
             {refusal !== null
               ? practiceSentence(refusal, figures)
               : job.purpose === "work"
@@ -90,11 +90,11 @@ export function SimulatorPanel({ onClose }: { onClose: () => void }) {
             {job.purpose === "work" ? practiceWords.connect : simulatorPanelText.connectSimulator}
           </BenchButton>
         </Flex>
-        <Suspense fallback={<Text color="soft">{simulatorPanelText.openingTheLogReader}</Text>}>
+        <Suspense fallback={<Text kind="soft">{simulatorPanelText.openingTheLogReader}</Text>}>
           <LogImport />
         </Suspense>
         {rack.status === "lost" && (
-          <Text color="act" mt="2">
+          <Text kind="alarm" mt="2">
             {simulatorPanelText.simulatorLost(rack.reason ?? "")}
           </Text>
         )}
@@ -104,11 +104,11 @@ export function SimulatorPanel({ onClose }: { onClose: () => void }) {
   return (
     <Line>
       <Flex gap="1.5" wrap="wrap" align="center">
-        <Text fontSize="14px" fontWeight="600" color="soft" me="1">
+        <Text kind="label" me="1">
           {rack.source.kind === "log" ? "Log" : "Rack"}
         </Text>
         {rack.source.kind === "log" ? (
-          <Text fontWeight="650" truncate maxW="300px">
+          <Text kind="strong" truncate maxW="300px">
             {rack.source.name}
             {rack.source.ended ? ", ended" : ""}
           </Text>
@@ -125,7 +125,7 @@ export function SimulatorPanel({ onClose }: { onClose: () => void }) {
             </BenchButton>
           ))
         )}
-        <Text color="soft" ml="auto" fontSize="14px" fontWeight="600">
+        <Text kind="label" ml="auto">
           {simulatorPanelText.clock}
         </Text>
         {paces.map((pace) => (

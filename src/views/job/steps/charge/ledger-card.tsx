@@ -24,7 +24,7 @@ export function LedgerCard() {
   if (ledger.length === 0) {
     return (
       <Card title={ledgerCardText.refrigerantLog}>
-        <Text color="soft">{ledgerCardText.noEntriesYetEachWeighing}</Text>
+        <Text kind="soft">{ledgerCardText.noEntriesYetEachWeighing}</Text>
       </Card>
     );
   }

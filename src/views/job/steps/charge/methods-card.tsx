@@ -101,7 +101,7 @@ export function ChargingMethodsCard() {
           </Table.Body>
         </Table.Root>
       )}
-      <Text color="soft" fontSize="14px" mt="2">
+      <Text kind="note" mt="2">
         {methodsCardText.pressureChartForInformationOnly(
           shop.chart && chart ? typed(shop.chart.name) : ruleOfThumb(figures),
         )}

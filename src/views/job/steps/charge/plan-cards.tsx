@@ -24,7 +24,7 @@ export function PlanCards({ plan, job, purged, warmWater }: PlanCardsProps) {
   return (
     <Card title={planCardsText.chargingPlan}>
       {steps.length === 0 ? (
-        <Text color="soft">
+        <Text kind="soft">
           {plan.missingG > 0 ? planCardsText.noCylinderHereCanDeliver : planCardsText.theLabelWeightIsCharged}
         </Text>
       ) : (
@@ -48,7 +48,7 @@ export function PlanCards({ plan, job, purged, warmWater }: PlanCardsProps) {
         </Grid>
       )}
       {plan.missingG > 0 && (
-        <Text color="act" mt="2" role="status">
+        <Text kind="alarm" mt="2" role="status">
           {missingOnHand(plan.missingG, figures)}
         </Text>
       )}

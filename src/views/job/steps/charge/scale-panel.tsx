@@ -89,7 +89,7 @@ function SimulatorScale({ balance: found, next }: PanelProps) {
             </BenchButton>
           );
         })}
-        {found.perContainer.length === 0 && <Text color="soft">{scalePanelText.addACanOrCylinder}</Text>}
+        {found.perContainer.length === 0 && <Text kind="soft">{scalePanelText.addACanOrCylinder}</Text>}
       </Flex>
       <Grid templateColumns={{ base: "1fr", md: "repeat(2, 1fr)", xl: "repeat(4, 1fr)" }} gap="2.5">
         <ValveCard
@@ -117,14 +117,14 @@ function SimulatorScale({ balance: found, next }: PanelProps) {
           onOpen={() => open("hose-low")}
         />
         <Flex direction="column" gap="2" borderWidth="1px" borderColor="line" rounded="card" p="3" bg="field">
-          <Text fontWeight="650">{scalePanelText.scale}</Text>
-          <Text fontSize="30px" fontWeight="650" lineHeight="1.1">
+          <Text kind="strong">{scalePanelText.scale}</Text>
+          <Text kind="number" lineHeight="1.1">
             {figures.number(latest?.scaleG, "g")}
             <Text as="span" fontSize="14px" color="soft" fontWeight="400">
               {scalePanelText.gLeft}
             </Text>
           </Text>
-          <Text mt="auto" fontSize="14px" color="soft">
+          <Text mt="auto" kind="note">
             {container === null ? scalePanelText.nothingOnTheScale : closingWords(found, container.leftG, figures)}
           </Text>
         </Flex>
@@ -175,7 +175,7 @@ function ValveCard({ name, does, never, open, disabled, onOpen }: ValveCardProps
       p="3"
       bg="field"
     >
-      <Text fontWeight="650">{name}</Text>
+      <Text kind="strong">{name}</Text>
       <Text fontSize="14px">{does}</Text>
       <Text fontSize="14px" fontWeight="650" color="act">
         {never}
@@ -309,7 +309,7 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
           </Flex>
         ))}
         {refused && (
-          <Text color="act" role="alert">
+          <Text kind="alarm" role="alert">
             {refused}
           </Text>
         )}

@@ -50,7 +50,7 @@ export function SurplusCard({ overG }: { overG: number }) {
         <WriteDown name="excess" spec={fields.taken} unit="g" onWrite={book} />
       )}
       {refused && (
-        <Text color="act" mt="2" role="alert">
+        <Text kind="alarm" mt="2" role="alert">
           {refused}
         </Text>
       )}

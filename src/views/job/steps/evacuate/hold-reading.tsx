@@ -96,12 +96,8 @@ function share(p: number): string {
 function Fact({ label, value }: { label: string; value: string }) {
   return (
     <Box>
-      <Text fontSize="13px" color="soft">
-        {label}
-      </Text>
-      <Text fontSize="17px" fontWeight="650">
-        {value}
-      </Text>
+      <Text kind="small">{label}</Text>
+      <Text kind="lead">{value}</Text>
     </Box>
   );
 }
@@ -136,11 +132,11 @@ export function SightCard({ setting, holdS, wantedGYear }: SightCardProps) {
             onChange={(wantedLeakGYear) => keepChoices({ wantedLeakGYear })}
           />
         </Box>
-        <Text fontSize="18px" fontWeight="650" pb="1">
+        <Text kind="heading" pb="1">
           {needed === null ? holdReadingText.notWithThisGaugeWithin : holdReadingText.holdFor(holdLength(needed))}
         </Text>
       </Flex>
-      <Text color="soft" mt="1" fontSize="14px">
+      <Text kind="note" mt="1">
         {holdReadingText.aSoundVehicleLosesA(
           ONLY_UNDER_PRESSURE,
           figures.range(SOUND_G_YEAR.low, SOUND_G_YEAR.high, "g"),

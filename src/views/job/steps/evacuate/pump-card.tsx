@@ -167,7 +167,7 @@ export function PumpCard({ target, holdS }: PumpCardProps) {
         />
       </Flex>
       {refused && (
-        <Text color="act" mt="2" role="alert">
+        <Text kind="alarm" mt="2" role="alert">
           {refused}
         </Text>
       )}

@@ -20,7 +20,7 @@ export function TypedHold() {
         <NumberField spec={fields.held} value={evacuate.held} onChange={(held) => set({ held })} />
         <NumberField spec={fields.hold} value={evacuate.hold} onChange={(hold) => set({ hold })} />
       </Grid>
-      <Text mt="2" color="soft">
+      <Text mt="2" kind="soft">
         {typedHoldText.aGaugeThatOnlyShows}
       </Text>
     </Card>

@@ -98,7 +98,7 @@ function HoseLoss({ job }: { job: Job }) {
   const loss = hoseLossOf(job);
   if (loss === null) {
     return (
-      <Text mt="2" color="soft" fontSize="14px">
+      <Text mt="2" kind="note">
         {hookUpStepText.enterRefrigerantAltitudeAndLength}
       </Text>
     );

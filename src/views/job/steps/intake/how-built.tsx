@@ -130,10 +130,10 @@ function Question({ tells, about, children }: { tells: readonly TellId[]; about:
           {tells.map((id) => (
             <Box key={id}>
               {sketches[id]}
-              <Text fontSize="15px" fontWeight="650" mt="1">
+              <Text kind="item" mt="1">
                 {tellWords[id].name}
               </Text>
-              <Text fontSize="14px" color="soft" lineHeight="1.3">
+              <Text kind="note" lineHeight="1.3">
                 {tellWords[id].text}
               </Text>
             </Box>
@@ -162,7 +162,7 @@ export function WhereLabel() {
       {open && (
         <Box mt="2" p="3" bg="ground" rounded="card">
           {sketches.label}
-          <Text fontSize="14px" color="soft" mt="1">
+          <Text kind="note" mt="1">
             {labelPlaces}
           </Text>
         </Box>

@@ -129,9 +129,7 @@ export function IntakeStep() {
               onChange={(oilKind) => set("oilKind", oilKind)}
             />
             {doubts.length === 0 ? (
-              <Text fontSize="14px" color="soft">
-                {intakeStepText.chargeByLabelWeightNever}
-              </Text>
+              <Text kind="note">{intakeStepText.chargeByLabelWeightNever}</Text>
             ) : (
               doubts.map((doubt) => (
                 <Text key={doubt.code} fontSize="15px" color="wait" role="status">
@@ -191,7 +189,7 @@ function AltitudeHere() {
   if (!asks) {
     return (
       <Flex align="center" gap="3" wrap="wrap">
-        <Text color="soft" fontSize="15px">
+        <Text kind="aside">
           {intakeStepText.altitudeCorrectsTheGaugeReadings(
             figures.quantity(entryValue(fields.altitude, job.altitude), "m"),
           )}
@@ -234,7 +232,7 @@ function StopPage({ signs }: { signs: StopSign[] }) {
           <li>{intakeStepText.recoverAndWeighBeforeOpening}</li>
           <li>{intakeStepText.localLawTheMakersProcedure}</li>
         </Stack>
-        <Text color="soft" mt="2">
+        <Text kind="soft" mt="2">
           {intakeStepText.recoveryStaysAvailableClearA}
         </Text>
       </Card>

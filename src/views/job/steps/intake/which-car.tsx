@@ -68,10 +68,10 @@ function OnRecord({ row }: { row: VehicleRow }) {
   return (
     <Flex align="center" gap="3" borderTopWidth="1px" borderColor="line" pt="1.5">
       <Box flex="1" minW="0">
-        <Text typed fontWeight="650" truncate>
+        <Text typed kind="strong" truncate>
           {[row.name, row.plate].filter(Boolean).join(", ")}
         </Text>
-        <Text fontSize="15px" color="soft">
+        <Text kind="aside">
           {`${row.lastAt === "" ? whichCarText.onRecord : whichCarText.lastVisit(dayOf(row.lastAt))}: ${label.join(", ") || whichCarText.labelUnknown}.`}
         </Text>
       </Box>

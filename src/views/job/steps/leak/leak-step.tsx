@@ -134,7 +134,7 @@ function PlaceRow({ row, selected, onSelect }: { row: LeakPlaceRow; selected: bo
             <Text as="span" display="block" fontSize="16px" fontWeight="600" lineHeight="1.25">
               {leakPlaceName(place)}
             </Text>
-            <Text as="span" display="block" fontSize="13px" color="soft" lineHeight="1.25">
+            <Text as="span" display="block" kind="small" lineHeight="1.25">
               {placeEvidence(row, figures)}
             </Text>
           </Box>

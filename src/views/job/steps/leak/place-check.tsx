@@ -79,7 +79,7 @@ export function PlaceCheck({ place, stage, step, next }: PlaceCheckProps) {
               <Text fontSize="16px" fontWeight="600" lineHeight="1.25">
                 {leakMethodWords[method].name}
               </Text>
-              <Text fontSize="13px" color="soft" lineHeight="1.25">
+              <Text kind="small" lineHeight="1.25">
                 {leakMethodWords[method].how}
               </Text>
               {method === "detector" && simulated && (
@@ -104,7 +104,7 @@ export function PlaceCheck({ place, stage, step, next }: PlaceCheckProps) {
           </Flex>
         );
       })}
-      {full && <Text color="act">{leakWords.full}</Text>}
+      {full && <Text kind="alarm">{leakWords.full}</Text>}
       {found && <FoundLeak key={found.at} check={found} step={step} />}
     </Stack>
   );
@@ -180,7 +180,7 @@ function FoundLeak({ check, step }: { check: LeakCheck; step: StepId }) {
         </Box>
       )}
       {refused !== null && (
-        <Text color="act" role="alert">
+        <Text kind="alarm" role="alert">
           {refused}
         </Text>
       )}

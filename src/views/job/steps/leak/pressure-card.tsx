@@ -40,7 +40,7 @@ export function PressureCard() {
   if (circuitContents(job) === "charged" && test.startedAt === null && test.start.text === "") {
     return (
       <Card title={leakWords.test}>
-        <Text color="soft">{leakWords.charged}</Text>
+        <Text kind="soft">{leakWords.charged}</Text>
       </Card>
     );
   }
@@ -87,9 +87,7 @@ export function PressureCard() {
         <NumberField spec={fields.testLength} value={test.length} onChange={(length) => set({ length })} />
         {smallest !== null && (
           <Box>
-            <Text fontSize="13px" color="soft">
-              {leakWords.smallest}
-            </Text>
+            <Text kind="small">{leakWords.smallest}</Text>
             <Text fontSize="22px" fontWeight="650">
               {leakFigure(smallest, figures)}
             </Text>
@@ -174,7 +172,7 @@ function LiveTest({ limitKpa }: { limitKpa: number | null }) {
         <Measure label={leakWords.now} value={kpa} unit="kPa" size="large" />
         <Measure label={fields.ambient.label} value={celsius} unit="degC" decimals={1} />
         {running && (
-          <Text fontSize="18px" fontWeight="650" pb="1">
+          <Text kind="heading" pb="1">
             {formatClock(desk.pressureClock())}
           </Text>
         )}
@@ -202,12 +200,12 @@ function LiveTest({ limitKpa }: { limitKpa: number | null }) {
         )}
       </Flex>
       {test.endedAt === null && (
-        <Text fontSize="14px" color="soft" mt="1">
+        <Text kind="note" mt="1">
           {!ready ? leakWords.notReady : running ? leakWords.leaveIt : leakWords.settle}
         </Text>
       )}
       {refused && (
-        <Text color="act" role="alert">
+        <Text kind="alarm" role="alert">
           {refused}
         </Text>
       )}

@@ -52,7 +52,7 @@ export function LookStep() {
             >
               {notes.length === 0 ? lookStepText.markAllOk : lookStepText.markTheRestOk}
             </BenchButton>
-            <Text color="soft">
+            <Text kind="soft">
               {lookStepText.ofPartsOkWithFindings(
                 fine.length,
                 partsOf(metering, compressor).length,
@@ -88,16 +88,16 @@ export function LookStep() {
       </Grid>
       <Card title={lookStepText.recordedFindings}>
         {notes.length === 0 ? (
-          <Text color="soft">{lookStepText.noneYetLookForOil}</Text>
+          <Text kind="soft">{lookStepText.noneYetLookForOil}</Text>
         ) : (
           <Stack as="ul" gap="1" listStyleType="none">
             {notes.map((note) => (
               <Flex as="li" key={`${note.part}-${note.sign}`} align="center" gap="3" minH="target">
                 <Box flex="1">
-                  <Text fontWeight="650">
+                  <Text kind="strong">
                     {partNames[note.part]}: {signNames[note.sign].toLowerCase()}
                   </Text>
-                  {signSentence(note) && <Text color="soft">{signSentence(note)}</Text>}
+                  {signSentence(note) && <Text kind="soft">{signSentence(note)}</Text>}
                 </Box>
                 <BenchButton
                   kind="quiet"

@@ -45,9 +45,7 @@ export function LeakCheck() {
           ))}
         </Flex>
         <PlaceCheck key={place} place={place} stage="after-work" step="prove" next={null} />
-        <Text fontSize="14px" color="soft">
-          {leakWords.how}
-        </Text>
+        <Text kind="note">{leakWords.how}</Text>
         <BenchButton
           alignSelf="start"
           kind={job.prove.capsOn ? "main" : "quiet"}

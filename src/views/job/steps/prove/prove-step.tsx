@@ -37,7 +37,7 @@ export function ProveStep() {
       <TestBench which="proof" expected={expected}>
         <Card title={proveStepText.beforeAndAfterSameSettings}>
           {rows.length === 0 ? (
-            <Text color="soft">{proveStepText.recordOrTypeTheSame}</Text>
+            <Text kind="soft">{proveStepText.recordOrTypeTheSame}</Text>
           ) : (
             <ComparisonTable rows={rows} />
           )}
@@ -83,7 +83,7 @@ function HotDayCard() {
       <Flex gap="8" wrap="wrap">
         <Range label={commonText.centreVent} low={vent.low} high={vent.high} unit="degC" />
         <Range label={commonText.highSide} low={high.low} high={high.high} unit="kPa" />
-        <Text color="soft" flex="1 1 260px" alignSelf="end">
+        <Text kind="soft" flex="1 1 260px" alignSelf="end">
           {proveStepText.rangeOf90OfSound(HOT_DAY.humidityPct)}
         </Text>
       </Flex>
@@ -95,10 +95,8 @@ function Range({ label, low, high, unit }: { label: string; low: number; high: n
   const figures = useFigures();
   return (
     <div>
-      <Text fontSize="13px" color="soft">
-        {label}
-      </Text>
-      <Text fontSize="30px" fontWeight="650" lineHeight="1.1">
+      <Text kind="small">{label}</Text>
+      <Text kind="number" lineHeight="1.1">
         {figures.number(low, unit, 0)}
         {proveStepText.to}
         {figures.number(high, unit, 0)}

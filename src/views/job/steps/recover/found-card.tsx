@@ -29,10 +29,8 @@ export function FoundCard() {
           size="large"
         />
         <Box pt="4" flex="1 1 240px">
-          <Text fontSize="18px" fontWeight="650">
-            {lossSentence(found.lostG, found.lostShare, chargeG, figures)}
-          </Text>
-          <Text color="soft">
+          <Text kind="heading">{lossSentence(found.lostG, found.lostShare, chargeG, figures)}</Text>
+          <Text kind="soft">
             {found.lossGPerMonth
               ? foundCardText.aboutAMonthSinceCharged(
                   figures.quantity(found.lossGPerMonth.median, "g", 1),

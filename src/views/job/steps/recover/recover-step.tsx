@@ -202,7 +202,7 @@ function MachineCard({ disabled }: { disabled: boolean }) {
         {words.text}
       </Text>
       {refused && (
-        <Text color="act" role="alert">
+        <Text kind="alarm" role="alert">
           {refused}
         </Text>
       )}

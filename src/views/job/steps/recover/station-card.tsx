@@ -50,7 +50,7 @@ export function StationCard() {
     edit((stored) => ({ ...stored, recover: { ...stored.recover, ...change } }));
   return (
     <Card title={stationWords.title}>
-      <Text color="soft" mb="2">
+      <Text kind="soft" mb="2">
         {stationWords.note}
       </Text>
       <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="3" maxW="720px">

@@ -117,7 +117,7 @@ export function RepairStep() {
           </Flex>
           <Stack gap="2" mt="3">
             {duties.length === 0 ? (
-              <Text color="soft">{repairStepText.nothingElseRequired}</Text>
+              <Text kind="soft">{repairStepText.nothingElseRequired}</Text>
             ) : (
               duties.map((duty) => (
                 <Notice key={duty} tone="wait" title={dutyWords[duty][0]}>
@@ -219,18 +219,18 @@ function OilCard({ balance, filledG }: { balance: OilBalance; filledG: number | 
               : reason === "flushed"
                 ? repairStepText.fullAmountAfterFlushing
                 : repairPartLabels[reason]}
-            <Text as="span" color="soft" fontSize="13px">
+            <Text as="span" kind="small">
               {` ${oilSourceWords[source]}`}
             </Text>
           </Text>
-          <Text fontWeight="650" fontSize="17px" whiteSpace="nowrap">
+          <Text kind="lead" whiteSpace="nowrap">
             {figures.quantity(grams, "g")}
           </Text>
         </Flex>
       ))}
       <Flex justify="space-between" borderTopWidth="2px" borderColor="ink" py="1.5" align="baseline">
         <Text>{repairStepText.total}</Text>
-        <Text fontWeight="650" fontSize="30px" data-testid="oil-back">
+        <Text kind="number" data-testid="oil-back">
           {figures.quantity(balance.backG, "g")}
         </Text>
       </Flex>

@@ -119,9 +119,7 @@ function RestAnswerCard({ answer, job }: { answer: RestAnswer; job: Job }) {
           />
           {answer.difference === null ? (
             <Flex direction="column" justify="center">
-              <Text color="soft" fontSize="14px">
-                {restStepText.oneGaugeOnlyTheOther}
-              </Text>
+              <Text kind="note">{restStepText.oneGaugeOnlyTheOther}</Text>
             </Flex>
           ) : (
             <Measure label={restStepText.highMinusLow} value={answer.difference} unit="kPa" />
@@ -139,7 +137,7 @@ function RestAnswerCard({ answer, job }: { answer: RestAnswer; job: Job }) {
             />
           </Box>
         )}
-        <Text mt="3" fontWeight="650">
+        <Text mt="3" kind="strong">
           {restStepText.staticPressureDoesNotShow}
         </Text>
       </Card>

@@ -43,7 +43,7 @@ export function AlongTheLines({ which, expected }: { which: TestName; expected: 
         ) : undefined
       }
     >
-      <Text fontSize="18px" fontWeight="650" role="status">
+      <Text kind="heading" role="status">
         {verdictOf(spots, sound, drop, figures)}
       </Text>
       <LineProfilePicture places={places} spots={spots} sound={sound} drop={drop} />
@@ -123,7 +123,7 @@ function LongLine({ which, lineC }: { which: TestName; lineC: number | null }) {
           value={margin}
           unit={job[which].settings[0].high.unit}
         />
-        <Text fontSize="14px" color="soft">
+        <Text kind="note">
           {margin === null
             ? alongTheLinesText.needsHighSideAndLiquid
             : margin.value < margin.uncertainty

@@ -144,17 +144,17 @@ export function CaptureBar({ which }: { which: TestName }) {
       >
         <Box flex="1" minW="0" role="status">
           <Flex align="baseline" gap="3" wrap="wrap">
-            <Text fontSize="18px" fontWeight="650" lineHeight="1.2">
+            <Text kind="heading" lineHeight="1.2">
               {title}
             </Text>
             {running && (
-              <Text color="soft" fontSize="14px" whiteSpace="nowrap" aria-label={captureText.timeAtThisSpeed}>
+              <Text kind="note" whiteSpace="nowrap" aria-label={captureText.timeAtThisSpeed}>
                 {speed} {formatClock((rack.latest?.time ?? 0) - rack.settingSince)}
                 {position.toRunS > 0 && ` of ${formatClock(LEAST_RUN_S[index === 0 ? "idle" : "fast"])}`}
               </Text>
             )}
           </Flex>
-          <Text color="soft" fontSize="14px" lineHeight="1.25" lineClamp={2}>
+          <Text kind="note" lineHeight="1.25" lineClamp={2}>
             {detail}
           </Text>
         </Box>

@@ -51,7 +51,7 @@ export function ShopChartNote({ refrigerant, shop }: ShopChartNoteProps) {
   return (
     <Box mt="2">
       {chart && (
-        <Text fontSize="13px" color="soft" mb="2">
+        <Text kind="small" mb="2">
           {ranges && ambientC !== null
             ? shopChartText.dashedAtLowHighNot(
                 typed(chart.name),

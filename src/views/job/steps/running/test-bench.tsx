@@ -100,7 +100,7 @@ function BothSides({ which, expected }: TestBenchProps) {
           altitudeM={entryValue(fields.altitude, job.altitude)}
         />
       </Box>
-      <Text fontSize="13px" color="soft" lineHeight="1.25" minH="16px">
+      <Text kind="small" lineHeight="1.25" minH="16px">
         {bands && expected
           ? testBenchText.expectedNow
           : engine === "off" && live !== null
@@ -178,7 +178,7 @@ function MarkBar() {
   const { note } = useSimulator("note");
   return (
     <Flex gap="1.5" wrap="wrap" align="center" mt="1">
-      <Text fontSize="14px" color="soft" me="1">
+      <Text kind="note" me="1">
         {testBenchText.markTrace}
       </Text>
       {marks.map((text) => (

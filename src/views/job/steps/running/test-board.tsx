@@ -225,9 +225,7 @@ function Legend() {
           {text}
         </Flex>
       ))}
-      <Text fontSize="13px" color="soft">
-        {testBoardText.faintNotMeasured}
-      </Text>
+      <Text kind="small">{testBoardText.faintNotMeasured}</Text>
     </Box>
   );
 }
@@ -252,7 +250,7 @@ function TapPanel({ which, tap, value, streams, spotting }: TapPanelProps) {
           <Text as="span" fontSize="34px" fontWeight="650" lineHeight="1.1">
             {figures.number(value, "degC")}
           </Text>
-          <Text as="span" color="soft" fontSize="14px">
+          <Text as="span" kind="note">
             {testBoardText.recordedWithTheOthers(figures.label("degC"))}
           </Text>
         </Flex>
@@ -329,10 +327,10 @@ function PartPanel({ job, part, noting, onNote }: { job: Job; part: PartId; noti
   const signs = job.look.notes.filter((note) => note.part === part).map((note) => signNames[note.sign].toLowerCase());
   return (
     <Box bg="sheet" rounded="card">
-      <Text fontSize="15px" fontWeight="650" lineHeight="1.2">
+      <Text kind="item" lineHeight="1.2">
         {partNames[part]}
       </Text>
-      <Text fontSize="14px" color="soft" lineClamp={1}>
+      <Text kind="note" lineClamp={1}>
         {signs.length > 0
           ? signs.join(", ")
           : job.look.fine.includes(part)

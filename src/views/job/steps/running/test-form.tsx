@@ -115,7 +115,7 @@ export function Derived({ which }: { which: TestName }) {
                   decimals={decimals}
                 />
               ))}
-              <Text color="soft">{unit === null ? "" : figures.label(unit)}</Text>
+              <Text kind="soft">{unit === null ? "" : figures.label(unit)}</Text>
             </Fragment>
           );
         })}
@@ -261,7 +261,7 @@ function DerivedCell({ value, unit, decimals }: { value: Measured | null; unit: 
         {unit === null ? (value?.value.toFixed(decimals) ?? "–") : figures.number(value?.value, unit, decimals)}
       </Text>
       {value && (
-        <Text as="span" color="soft" fontSize="14px">
+        <Text as="span" kind="note">
           ± {unit === null ? value.uncertainty.toFixed(1) : figures.uncertainty(value.uncertainty, unit)}
         </Text>
       )}

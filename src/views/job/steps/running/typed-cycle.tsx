@@ -82,7 +82,7 @@ export function TypedCycle({ which }: { which: TestName }) {
             {typedCycleText.at(of)}
           </BenchButton>
         ))}
-        <Text color="soft" flex="1 1 260px">
+        <Text kind="soft" flex="1 1 260px">
           <Explain about="steady">{typedCycleText.cycling}</Explain>
           {typedCycleText.isNotAFaultBy}
         </Text>
@@ -96,7 +96,7 @@ export function TypedCycle({ which }: { which: TestName }) {
         <BenchButton kind="quiet" minH="72px" px="6" fontSize="20px" repeats onClick={tap}>
           {typedCycleText.tapAtEachCutIn}
         </BenchButton>
-        <Text color="soft" role="status">
+        <Text kind="soft" role="status">
           {taps.length === 0
             ? typedCycleText.noneYet
             : taps.length < LEAST_TAPS
@@ -109,7 +109,7 @@ export function TypedCycle({ which }: { which: TestName }) {
           </BenchButton>
         </Box>
       </Flex>
-      <Text mt="2" color="soft" fontSize="15px">
+      <Text mt="2" kind="aside">
         {cycle !== null
           ? typedCycleText.recordedForEveryS(
               setting.name,

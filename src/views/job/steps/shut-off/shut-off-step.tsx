@@ -160,7 +160,7 @@ function HandClock({ onMet }: { onMet: (seconds: number, met: boolean) => void }
           <BenchButton kind="act" minH="72px" px="6" fontSize="20px" onClick={() => setStartedAt(Date.now())}>
             {shutOffStepText.engineOffStartStopwatch}
           </BenchButton>
-          <Text flex="1 1 260px" color="soft">
+          <Text flex="1 1 260px" kind="soft">
             {shutOffStepText.runAtFullColdWith}
           </Text>
         </>
@@ -210,12 +210,10 @@ function Watch({
           />
         )}
         <Stack flex="1 1 260px" gap="1" role="status">
-          <Text fontSize="20px" fontWeight="650">
-            {title}
-          </Text>
-          <Text color="soft">{detail}</Text>
+          <Text kind="value">{title}</Text>
+          <Text kind="soft">{detail}</Text>
           {usual && (
-            <Text color="soft" fontSize="14px">
+            <Text kind="note">
               {shutOffStepText.usualForToS(
                 metering === "orifice-tube" ? shutOffStepText.anOrificeTube : "a valve",
                 usual.from,

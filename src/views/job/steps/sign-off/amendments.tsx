@@ -61,10 +61,8 @@ export function Amendments({ job }: { job: Job }) {
       <Stack gap="4">
         {amendmentsOf(job).map((one) => (
           <Box key={one.at}>
-            <Text fontWeight="650">{amendmentTitle(one)}</Text>
-            <Text color="soft" fontSize="15px">
-              {`${amendedVersion(one)}.${one.closed ? "" : ` ${signOffWords.openAmendment}`}`}
-            </Text>
+            <Text kind="strong">{amendmentTitle(one)}</Text>
+            <Text kind="aside">{`${amendedVersion(one)}.${one.closed ? "" : ` ${signOffWords.openAmendment}`}`}</Text>
             {one.values === null ? (
               <Text>{signOffWords.unreadable}</Text>
             ) : one.values.length === 0 ? (

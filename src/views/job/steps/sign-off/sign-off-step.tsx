@@ -81,7 +81,7 @@ export function SignOffStep() {
         >
           {workDone(job, figures).map(({ what, text, typed }) => (
             <Fragment key={what}>
-              <Text as="dt" fontWeight="650">
+              <Text as="dt" kind="strong">
                 {what}
               </Text>
               <Text as="dd" typed={typed ?? false}>
@@ -151,7 +151,7 @@ export function SignOffStep() {
           )}
         </StepActs>
         <FootEnd>
-          <Text color="soft" role="status" lineClamp={2}>
+          <Text kind="soft" role="status" lineClamp={2}>
             {signedAt
               ? signOffStepText.signedByLocked(
                   typed(job.signOff.technician.trim()),
@@ -181,9 +181,7 @@ export function SignOffStep() {
         </Card>
       )}
       {signedAt === null && <StepEnd step="sign-off" />}
-      <Text color="soft" fontSize="14px">
-        {signOffStepText.localLawTheMakersProcedure}
-      </Text>
+      <Text kind="note">{signOffStepText.localLawTheMakersProcedure}</Text>
     </Stack>
   );
 }

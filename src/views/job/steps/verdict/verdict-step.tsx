@@ -140,7 +140,7 @@ export function DiagnosisStep() {
             wording={wording}
             seen={leading.seen.map(seenSentence)}
           />
-          <Text fontSize="14px" color="soft" mt="1">
+          <Text kind="note" mt="1">
             {evidenceWords.note}
           </Text>
         </Card>
@@ -156,7 +156,7 @@ export function DiagnosisStep() {
         )}
       </Grid>
       {quiet.map((warning) => (
-        <Text key={keyOf(warning)} color="soft">
+        <Text key={keyOf(warning)} kind="soft">
           {warningSentence(warning, wording)}
         </Text>
       ))}
@@ -214,9 +214,7 @@ function Tests({ verdict, wording }: { verdict: Diagnosis; wording: Wording }) {
       {worth!.slice(0, 4).map((test) => (
         <Box key={test.test} py="2" borderTopWidth="1px" borderColor="line">
           <Text fontWeight="600">{testSentence(test.test, wording)}</Text>
-          <Text fontSize="14px" color="soft">
-            {gainSentence(test, verdict)}
-          </Text>
+          <Text kind="note">{gainSentence(test, verdict)}</Text>
           <Box fontSize="14px">
             {test.outcomes.map((outcome) => (
               <Text key={outcome.cause}>{outcomeSentence(outcome, wording)}</Text>
@@ -253,7 +251,7 @@ function Amount({ charge }: { charge: NonNullable<Diagnosis["charge"]> }) {
           ? `${figures.quantity(charge.medianG, "g")}, weighed`
           : diagnosisStepText.to(figures.number(charge.lowG, "g"), figures.quantity(charge.highG, "g"))}
       </Text>
-      <Text color="soft">
+      <Text kind="soft">
         {charge.weighed
           ? diagnosisStepText.recoveredAndWeighed
           : charge.identified
