@@ -1,7 +1,7 @@
 /** Gathers the stock of checked codes that ships (`npm run drill:stock`), or checks every one of it again (`npm run drill:stock -- --check`). */
 import { readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
-import { CLEAR } from "../src/core/diagnosis/decide/clear";
+import { CLEAR_PROBABILITY } from "../src/core/diagnosis/thresholds";
 import { provideLearned } from "../src/core/diagnosis/weigh/learned";
 import { caseOfCode, truthOfCase } from "../src/core/drill/drill-case";
 import { checkCase } from "../src/core/drill/drill-check";
@@ -44,7 +44,7 @@ for (const theme of drillThemes) {
   for (let kept = 0; kept < EACH; tried++) {
     const given = caseOfCode({ maker: MAKER, theme, number: tried * 7 + 3 });
     const { way, minutes, probability, cycles } = checkCase(given);
-    if (way === null || probability < CLEAR + MARGIN || (theme === "cycling" && !cycles)) continue;
+    if (way === null || probability < CLEAR_PROBABILITY + MARGIN || (theme === "cycling" && !cycles)) continue;
     kept++;
     const truth = truthOfCase(given).join("+") || "none";
     causes.set(truth, (causes.get(truth) ?? 0) + 1);

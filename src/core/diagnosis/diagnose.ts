@@ -20,6 +20,7 @@ import { type Evidence, evidenceOf, reasonsAbout, rowsAbout } from "./explain/re
 import { sightFactor } from "./explain/sights";
 import type { SoundReading } from "./explain/sound-vehicles";
 import { nextTests } from "./next-test/next-tests";
+import { IDENTIFIED_SHARE, LEADING_CAUSES, RIVAL_PROBABILITY, WEIGHING_ERROR_G } from "./thresholds";
 import { causeClasses } from "./weigh/classes";
 import { posteriorWeights } from "./weigh/posterior";
 import { entropyOf, presences, shares, type Weighed, weigh } from "./weigh/weigh";
@@ -93,7 +94,7 @@ export function judgePrepared(given: ReadingFile, hypotheses: Hypotheses, option
   const weights = posteriorWeights(hypotheses, weighed);
   const evidence = evidenceOf(reading, observed, hypotheses);
   const ranked = rankedCauses(reading, weighed, evidence);
-  const leading = ranked.slice(0, LEADING).map(({ cause }) => cause);
+  const leading = ranked.slice(0, LEADING_CAUSES).map(({ cause }) => cause);
   const looked = (reading.observations ?? []).length + (reading.inspectedParts ?? []).length > 0;
   const context = { compressor: reading.vehicle.compressor, looked, leading };
   const seed = options.seed ?? DEFAULT_SEED;
@@ -124,8 +125,6 @@ function withoutSimulation(given: ReadingFile, issue: PrepareIssue): Diagnosis {
   };
 }
 
-/** Causes whose outcomes are foretold for each next test. */
-const LEADING = 3;
 const DEFAULT_SEED = 1;
 
 function rankedCauses(reading: ReadingFile, weighed: Weighed, evidence: Evidence): RankedCause[] {
@@ -151,21 +150,18 @@ function rankedCauses(reading: ReadingFile, weighed: Weighed, evidence: Evidence
   });
 }
 
-/** A cause less probable than this is nobody's rival. */
-const RIVAL = 0.01;
-
 /** Causes that a cause is held against: the likeliest other one, and a sound vehicle. */
 function rivalsOf(cause: Cause, order: readonly { cause: Cause; probability: number }[]): Cause[] {
   const nearest = order.find((one) => one.cause !== cause)!;
   if (cause === "none") return [nearest.cause];
-  return nearest.cause === "none" || nearest.probability < RIVAL ? ["none"] : [nearest.cause, "none"];
+  return nearest.cause === "none" || nearest.probability < RIVAL_PROBABILITY ? ["none"] : [nearest.cause, "none"];
 }
 
 function severityOf(cause: Cause, { severities }: Weighed, { recoveredG, vehicle }: ReadingFile): SeverityRange {
   const at = cause === "none" ? undefined : causeEntry(cause).severityAt;
   if (at !== undefined && recoveredG != null && vehicle.chargeG != null) {
     // A weighed charge is known and no longer estimated.
-    const [a, median, b] = [-WEIGHED_G, 0, WEIGHED_G].map((off) =>
+    const [a, median, b] = [-WEIGHING_ERROR_G, 0, WEIGHING_ERROR_G].map((off) =>
       rounded(Math.min(Math.max(at((recoveredG + off) / vehicle.chargeG!), 0), 1)),
     ) as [number, number, number];
     return { low: Math.min(a, b), median, high: Math.max(a, b) };
@@ -195,16 +191,17 @@ function verdictOf(
   };
 }
 
-/** A range narrower than this share of the label would tell the charge; no pressure does it often. */
-const IDENTIFIED_SHARE = 0.12;
-/** A weighing is good for this much, g: the scale, the oil and what is left. */
-const WEIGHED_G = 10;
-
 function chargeOf(reading: ReadingFile, { charge }: Weighed): Diagnosis["charge"] {
   const label = reading.vehicle.chargeG;
   if (reading.recoveredG !== null && reading.recoveredG !== undefined) {
     const g = reading.recoveredG;
-    return { lowG: Math.max(0, g - WEIGHED_G), medianG: g, highG: g + WEIGHED_G, identified: true, weighed: true };
+    return {
+      lowG: Math.max(0, g - WEIGHING_ERROR_G),
+      medianG: g,
+      highG: g + WEIGHING_ERROR_G,
+      identified: true,
+      weighed: true,
+    };
   }
   if (label === null || label === undefined || holdsNothing(emptyAtRest(reading)?.kind)) return null;
   const [low, median, high] = charge.map((share) => Math.round(share * label)) as [number, number, number];

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { benchOf } from "../bench/bench-state";
-import { CLEAR } from "../diagnosis/decide/clear";
+import { CLEAR_PROBABILITY } from "../diagnosis/thresholds";
 import { debriefOf } from "./debrief";
 import { caseOfBench, caseOfCode, type DrillCase, truthOfCase } from "./drill-case";
 import { checkCase } from "./drill-check";
@@ -48,8 +48,8 @@ describe("a debrief", () => {
   it("names the moment from which it could be known: clear from there to the end, and not just before", () => {
     const at = debrief.knowableAtS!;
     expect(at).toBeGreaterThan(300);
-    expect(debrief.said.filter(({ atS }) => atS >= at).every(({ after }) => after >= CLEAR)).toBe(true);
-    expect(debrief.said.filter(({ atS }) => atS < at).at(-1)!.after).toBeLessThan(CLEAR);
+    expect(debrief.said.filter(({ atS }) => atS >= at).every(({ after }) => after >= CLEAR_PROBABILITY)).toBe(true);
+    expect(debrief.said.filter(({ atS }) => atS < at).at(-1)!.after).toBeLessThan(CLEAR_PROBABILITY);
     const blind = debriefOf(ran(lacking, ["look"], { causes: ["undercharge"], grams: null }), check);
     expect(blind.knowableAtS).toBeNull();
   });

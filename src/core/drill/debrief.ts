@@ -6,7 +6,7 @@
 import { benchFaults } from "../bench/bench-state";
 import type { Cause, FaultCause } from "../causes/catalogue";
 import { chargeByMethods, chargingDay, HOT_C, type MethodsAnswer } from "../charge/charging-methods";
-import { CLEAR } from "../diagnosis/decide/clear";
+import { CLEAR_PROBABILITY } from "../diagnosis/thresholds";
 import { SAMPLE_S } from "../instruments/instrument-simulator";
 import { carOf } from "./car-of-case";
 import { type DrillCase, truthOfCase } from "./drill-case";
@@ -198,8 +198,8 @@ function mistakesOf({ given, run, truth, causes, acts, dangers, grams, last, atE
     else if (causes.length > truth.length) found.push("wrong-cause");
     const wrong = !sameCauses(causes, truth);
     const named = last.cause === "none" ? causes.length === 0 : causes.some((cause) => cause === last.cause);
-    if (wrong && last.probability >= CLEAR && !named) found.push("against-the-readings");
-    else if (!tells(atEnd) && last.probability < CLEAR) found.push("before-it-was-known");
+    if (wrong && last.probability >= CLEAR_PROBABILITY && !named) found.push("against-the-readings");
+    else if (!tells(atEnd) && last.probability < CLEAR_PROBABILITY) found.push("before-it-was-known");
     // Without a label on the car no gram can be named.
     if (given.labelKnown && grams.within === false) found.push("wrong-grams");
   }
@@ -237,7 +237,7 @@ function scoreOf(of: ForScore): Score {
   const { truth, causes, right, atEnd, mistakes, dangers, grams, minutes, wayMinutes, acts } = of;
   const half = causes !== null && mistakes.includes("missed-the-second");
   const cause = right ? WORTH.cause : half ? WORTH.cause / 2 : 0;
-  const reason = Math.min(atEnd / CLEAR, 1);
+  const reason = Math.min(atEnd / CLEAR_PROBABILITY, 1);
   const hints = acts.filter((act) => act === "hint").length;
   // Wrong in good faith of readings that misled is half as good as right by reason.
   const misled =

@@ -1,6 +1,6 @@
 /** Readings of a car so far, as the reading file that the inference is asked with. */
 import { type Cause, causes, type FaultCause } from "../causes/catalogue";
-import { CLEAR } from "../diagnosis/decide/clear";
+import { CLEAR_PROBABILITY } from "../diagnosis/thresholds";
 import { classOf } from "../diagnosis/weigh/classes";
 import { presences, shares, type Weighed, weigh } from "../diagnosis/weigh/weigh";
 import type { ReadingFile, RunningSetting } from "../readings/file/reading-file";
@@ -53,7 +53,7 @@ export function probabilityOf(truth: readonly FaultCause[], weighed: Weighed): n
 }
 
 /** The readings give it away: by the same rule by which a cause is acted upon at a real car. */
-export const tells = (probability: number) => probability >= CLEAR;
+export const tells = (probability: number) => probability >= CLEAR_PROBABILITY;
 
 export interface Leading {
   cause: Cause;

@@ -2,7 +2,7 @@
 
 import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
 import { useEffect, useMemo, useState } from "react";
-import { CLEAR } from "@/core/diagnosis/decide/clear";
+import { CLEAR_PROBABILITY } from "@/core/diagnosis/thresholds";
 import type { Debrief } from "@/core/drill/debrief";
 import type { DrillSample } from "@/core/drill/drill-car";
 import type { DrillCase } from "@/core/drill/drill-case";
@@ -202,7 +202,7 @@ function Open({
           <ScoreCard score={score} />
         </Grid>
         <Card title={debriefViewText.probabilityOfTheFault}>
-          <KnownLine moments={moments} clear={CLEAR} endS={endS} knowableAtS={knowableAtS} said={beliefs} />
+          <KnownLine moments={moments} clear={CLEAR_PROBABILITY} endS={endS} knowableAtS={knowableAtS} said={beliefs} />
           <Text kind="note">
             {believed.length > 0 ? debriefViewText.belowYourRankOfThe : debriefViewText.noEstimateWasAskedThe}
           </Text>

@@ -2,10 +2,11 @@ import { describe, expect, it } from "vitest";
 import { verdictOf } from "../../../../tests/support/fake-session";
 import type { ReadingFile } from "../../readings/file/reading-file";
 import type { NextTest } from "../next-test/next-tests";
+import { HOT_DISCHARGE_C, STOP_KPA, STOP_PROBABILITY } from "../thresholds";
 import { asOne } from "./both";
 import { decide } from "./decide";
 import type { Diagnosis, Warning } from "./diagnosis";
-import { HOT_DISCHARGE_C, STOP_KPA, STOP_PROBABILITY, stopsOf } from "./stops";
+import { stopsOf } from "./stops";
 
 const test = (id: NextTest["test"], savesMinutes: number, minutes = 2): NextTest => ({
   test: id,

@@ -4,6 +4,7 @@ import { chargeShare } from "../../causes/undercharge";
 import { hinders, type ImplausibleCode } from "../../readings/derive/plausibility";
 import type { ObservableName } from "../explain/observables";
 import type { NextTest, TestId } from "../next-test/next-tests";
+import { LARGE_LOSS, SMALL_LOSS } from "../thresholds";
 import { bestAct, type ClosingAct } from "./acts";
 import { type Diagnosis, warningOf } from "./diagnosis";
 
@@ -45,10 +46,6 @@ export interface Decision {
   /** The test that would settle it, where one would. */
   test: TestId | null;
 }
-
-/** A car that has lost this share of its charge leaks faster than it can be driven. */
-const LARGE_LOSS = 0.45;
-const SMALL_LOSS = 0.2;
 
 export function decide(verdict: Diagnosis): Decision {
   const stop = verdict.warnings.some(({ code }) => code === "stop-high-side" || code === "stop-blocked-before-port");

@@ -1,9 +1,6 @@
 /** The order in which causes stand on a screen while readings still move: rows change places only when the order is certain. */
 import type { Cause } from "../../causes/catalogue";
-
-/** A cause overtakes the one above it when it leads by this factor and by this much. */
-const FACTOR = 1.3;
-const MARGIN = 0.03;
+import { REORDER_FACTOR, REORDER_MARGIN } from "../thresholds";
 
 /** @param before order shown so far; empty at first. */
 export function stableOrder<Ranked extends { cause: Cause; probability: number }>(
@@ -20,7 +17,9 @@ export function stableOrder<Ranked extends { cause: Cause; probability: number }
     for (let k = i; k > 0; k--) {
       const upper = rows[k - 1]!;
       const lower = rows[k]!;
-      const certain = lower.probability > upper.probability * FACTOR && lower.probability > upper.probability + MARGIN;
+      const certain =
+        lower.probability > upper.probability * REORDER_FACTOR &&
+        lower.probability > upper.probability + REORDER_MARGIN;
       if (!certain) break;
       rows[k - 1] = lower;
       rows[k] = upper;

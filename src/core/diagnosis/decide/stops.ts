@@ -3,21 +3,8 @@ import { atmosphericPressureKpa } from "../../air/atmosphere";
 import { fluidTable } from "../../fluids/tables";
 import { readSaturationC } from "../../readings/derive/saturation-temperature";
 import type { ReadingFile, RunningSetting } from "../../readings/file/reading-file";
+import { COLDER_K, HOT_DISCHARGE_C, LOW_HIGH_SIDE_K, LOW_NOT_LOW_KPA, STOP_KPA, STOP_PROBABILITY } from "../thresholds";
 import type { RankedCause, Warning } from "./diagnosis";
-
-/** Above this pressure the relief valve is near, kPa gauge. */
-export const STOP_KPA = 2600;
-/** A restriction before the port that is this probable is an immediate stop: the pressure behind it cannot be read. */
-export const STOP_PROBABILITY = 0.5;
-/** Hotter than this the discharge line itself says that the compressor works against something, degC: half the probability is then enough. */
-export const HOT_DISCHARGE_C = 105;
-
-/** A sound condenser condenses farther over the ambient than this, K; below it the port reads what lies behind a blockage, or a circuit that hardly works. */
-const LOW_HIGH_SIDE_K = 8;
-/** A starved evaporator is pumped lower than this, kPa gauge. */
-const LOW_NOT_LOW_KPA = 100;
-/** A line behind the condenser that is cooler than the ambient by more than clamps err has flashed, K. */
-const COLDER_K = 3;
 
 /** Warnings that stop the engine, from the running readings (kPa gauge, degC) and the ranked causes. */
 export function stopsOf(

@@ -7,17 +7,13 @@ import type { ReadingFile } from "../../readings/file/reading-file";
 import type { Hypotheses } from "../explain/hypotheses";
 import { type Observed, observableAt, placesRead } from "../explain/observables";
 import { leftOut } from "../explain/read-fields";
+import { DOUBTFUL_PROBABILITY, FEW_READINGS, STILL_PROBABLE, SUSPECT_SPREADS } from "../thresholds";
 import { learnedNow } from "../weigh/learned";
 import { misfitOf } from "../weigh/population";
 import { classOfHypothesis, posteriorWeights } from "../weigh/posterior";
 import { presences, type Weighed, weigh } from "../weigh/weigh";
 import type { RankedCause, Warning } from "./diagnosis";
 import { stopsOf } from "./stops";
-
-const FEW = 4;
-/** A reading this many spreads from where every cause that is still probable would have it is suspect. */
-const SUSPECT_SPREADS = 3;
-const STILL_PROBABLE = 0.04;
 
 export interface Judged {
   /** As it was read, and what of it can be. */
@@ -47,22 +43,19 @@ export function warningsOf({ given, reading, implausible, observed, weighed, ran
   const foreign = empty === null ? foreignAtRest(reading) : null;
   if (foreign) found.push(foreign);
   if (lowSideOnly(reading)) found.push({ code: "low-side-only" });
-  if (empty === null && read.length < FEW) found.push({ code: "few-readings", count: read.length });
+  if (empty === null && read.length < FEW_READINGS) found.push({ code: "few-readings", count: read.length });
   if (observed.cycling.some((cycles) => cycles)) found.push({ code: "cycling" });
   if (reading.vehicle.compressor === "electric") found.push({ code: "electric" });
   if (reading.vehicle.chargeG === null || reading.vehicle.chargeG === undefined) found.push({ code: "unknown-charge" });
   return found;
 }
 
-/** A cause of a wrong amount that is likelier than not, after charging by weight, speaks against the weight. */
-const DOUBT = 0.5;
-
 /** Readings after charging by weight, without the weight and without what was known before: only they can speak against the label. */
 function labelDoubt({ before: _before, work, ...reading }: ReadingFile): Warning[] {
   if (!work?.includes("charged-by-weight")) return [];
   const alone = presences(weigh({ ...reading, recoveredG: null }));
   return (["overcharge", "undercharge"] as const)
-    .filter((cause) => alone[cause] > DOUBT)
+    .filter((cause) => alone[cause] > DOUBTFUL_PROBABILITY)
     .map((cause) => ({ code: "label-doubt", cause }));
 }
 

@@ -2,7 +2,8 @@ import { describe, expect, it } from "vitest";
 import { checkedReasons } from "../../../../tests/support/reason-ratios";
 import type { ReadingFile } from "../../readings/file/reading-file";
 import { judge } from "../diagnose";
-import { CONTRADICTS, type EvidenceRow, SUPPORTS } from "./reasons";
+import { CONTRADICTING_RATIO, SUPPORTING_RATIO } from "../thresholds";
+import type { EvidenceRow } from "./reasons";
 
 /** A valve circuit at 30 degC, starved at both speeds: no subcooling, a warm suction line. */
 const starved: ReadingFile = {
@@ -25,8 +26,8 @@ describe("reasons", () => {
     expect(verdict.causes[0]!.cause).toBe("undercharge");
     const supports = verdict.causes[0]!.for.map(({ quantity }) => quantity);
     expect(supports).toEqual(expect.arrayContaining(["superheat"]));
-    for (const { ratio } of verdict.causes[0]!.for) expect(ratio).toBeGreaterThanOrEqual(SUPPORTS);
-    for (const { ratio } of verdict.causes[0]!.against) expect(ratio).toBeLessThanOrEqual(CONTRADICTS);
+    for (const { ratio } of verdict.causes[0]!.for) expect(ratio).toBeGreaterThanOrEqual(SUPPORTING_RATIO);
+    for (const { ratio } of verdict.causes[0]!.against) expect(ratio).toBeLessThanOrEqual(CONTRADICTING_RATIO);
     expect(row("superheat")).toMatchObject({ says: "supports" });
     expect(row("superheat").value).toBeGreaterThan(row("superheat").expected!.high);
     expect(row("subcooling")).toBeDefined();

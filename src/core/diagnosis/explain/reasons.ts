@@ -7,6 +7,7 @@ import { type Cause, causes } from "../../causes/catalogue";
 import { normalBelow } from "../../maths/normal";
 import type { ReadingFile } from "../../readings/file/reading-file";
 import { type Predictor, predictor } from "../next-test/predict";
+import { CONTRADICTING_RATIO, RATIO_MARGIN, SUPPORTING_RATIO } from "../thresholds";
 import { posteriorWeights } from "../weigh/posterior";
 import { weigh } from "../weigh/weigh";
 import type { Hypotheses } from "./hypotheses";
@@ -56,9 +57,6 @@ export interface EvidenceRow extends Reason {
   ranges: { cause: Cause; low: number; high: number }[];
 }
 
-/** From this ratio on a reading supports a cause, and below the other it contradicts it: wider than 2 and a half, because ratios are estimates. */
-export const SUPPORTS = 4;
-export const CONTRADICTS = 1 / 6;
 /** No ratio is known better than this: one reading in some hundreds is simply wrong. */
 const WILD_SHARE = 0.01;
 
@@ -373,9 +371,6 @@ function judgedRows(cause: Cause, rivals: readonly Cause[], { judged }: Evidence
   });
 }
 
-/** By so much, in ln of the odds, a pressure ratio must tell more than either side. */
-const RATIO_MARGIN = 0.3;
-
 /** Neutral rows weigh nothing, so that a speed at which a reading says something stands before one at which it does not. */
 function weightOf({ says, ratio }: JudgedRow): number {
   return says === "neutral" ? 0 : Math.abs(Math.log(ratio));
@@ -396,9 +391,9 @@ function rowOf(judged: Judged, cause: Cause, rivals: readonly Cause[]): JudgedRo
   const inside = read.expected !== null && read.value >= read.expected.low && read.value <= read.expected.high;
   const outside = read.expected !== null && !inside;
   const contradicts = ({ rival, ratio }: { rival: Cause; ratio: number }) =>
-    ratio <= CONTRADICTS && !(outside && rival === "none");
+    ratio <= CONTRADICTING_RATIO && !(outside && rival === "none");
   const supports = ({ rival, ratio }: { rival: Cause; ratio: number }) =>
-    ratio >= SUPPORTS && !(inside && rival === "none");
+    ratio >= SUPPORTING_RATIO && !(inside && rival === "none");
   // The likeliest rival comes first, a sound vehicle where that one is not told apart.
   const told = ratios.find((one) => contradicts(one) || supports(one)) ?? nearest;
   const says: Says = contradicts(told) ? "contradicts" : supports(told) ? "supports" : "neutral";

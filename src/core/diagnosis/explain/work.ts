@@ -4,14 +4,8 @@
  */
 import { causeEntry } from "../../causes/catalogue";
 import type { Work } from "../../causes/work";
+import { BY_ITSELF, MENDS, NEW_FAULT } from "../thresholds";
 import { CLASSES, causeClasses, classOf } from "../weigh/classes";
-
-/** Work on a cause takes it away so often; */
-const MENDS = 0.92;
-/** what nobody touched goes by itself so seldom; */
-const BY_ITSELF = 0.04;
-/** and work brings something new in so often, as causes come. */
-const NEW_FAULT = 0.05;
 
 /** Chance of each class after the work. `before`: of each class before it; `usual`: how causes come in. Both sum to one, as does the answer. */
 export function afterWork(before: ArrayLike<number>, work: readonly Work[], usual: readonly number[]): Float64Array {

@@ -18,6 +18,16 @@ import type { ReadingFile } from "../../readings/file/reading-file";
 import { complaintOdds } from "../explain/complaint-odds";
 import { inspectedOdds, sightOdds } from "../explain/sights";
 import { afterWork } from "../explain/work";
+import {
+  BEYOND_COST,
+  BEYOND_GIVEN,
+  BEYOND_READ,
+  MOST_BEYOND,
+  TOO_LITTLE_SHARE,
+  TOO_MUCH_SHARE,
+  WEIGHED_DOUBT,
+  WEIGHED_SD,
+} from "../thresholds";
 import { CLASSES, causeClasses } from "./classes";
 import { featuresOf, VALUE_COUNT, valueNames } from "./features";
 import { learnedNow } from "./learned";
@@ -35,12 +45,6 @@ export interface Weighed {
   beyond: readonly string[];
 }
 
-/** Each value beyond what was learned takes this share of the certainty, and all together at most so much. */
-const BEYOND_COST = 0.35;
-const MOST_BEYOND = 0.9;
-/** A value is beyond when it lies outside the learned range by this share of its width: circuits differ more than days and labels do. */
-const BEYOND_READ = 0.5;
-const BEYOND_GIVEN = 0.12;
 const givenValues: readonly string[] = [
   "ambient",
   "humidity",
@@ -124,18 +128,11 @@ const classPriors = (() => {
   });
 })();
 
-/** A weighing is good for this share of the label; from these shares on a charge is called wrong. */
-const WEIGHED_SD = 0.035;
-const TOO_LITTLE = 0.88;
-const TOO_MUCH = 1.1;
-/** Nothing about a weighing is surer than this. */
-const WEIGHED_DOUBT = 0.004;
-
 /** The weighed charge decides about the amount: smooth steps, so that more grams never support undercharge. */
 function weightOdds(acting: readonly Cause[], share: number | null): number {
   if (share === null) return 1;
-  const under = 1 / (1 + Math.exp((share - TOO_LITTLE) / (WEIGHED_SD / 1.7)));
-  const over = 1 / (1 + Math.exp((TOO_MUCH - share) / (WEIGHED_SD / 1.7)));
+  const under = 1 / (1 + Math.exp((share - TOO_LITTLE_SHARE) / (WEIGHED_SD / 1.7)));
+  const over = 1 / (1 + Math.exp((TOO_MUCH_SHARE - share) / (WEIGHED_SD / 1.7)));
   const is = acting.includes("undercharge") ? under : acting.includes("overcharge") ? over : (1 - under) * (1 - over);
   return is + WEIGHED_DOUBT;
 }
