@@ -5,10 +5,10 @@ import { type ReactNode, useState } from "react";
 import { commonText } from "@/words/screens/common";
 import { setAsideText } from "@/words/screens/ui";
 import { typed } from "@/words/typed";
+import { saveTextFile } from "../services/save-file";
 import { BenchButton } from "./buttons";
 import { Notice } from "./notice";
 import { RecordText } from "./record-text";
-import { saveTextFile } from "./save-file";
 
 interface SetAsideProps {
   id: string;

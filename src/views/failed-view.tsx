@@ -3,13 +3,13 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { useState } from "react";
 import { reasonOf } from "@/core/result";
+import { saveBlob, saveTextFile } from "@/services/save-file";
 import { makeCopy } from "@/session/archive";
 import { fileMark, recordAsText } from "@/session/records";
-import { AppFrame, type View } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";
-import { saveBlob, saveTextFile } from "@/ui/save-file";
 import { Text } from "@/ui/text";
+import { AppFrame, type View } from "@/views/frame/app-frame";
 import { failedViewSentence, noticeWords } from "@/words/notices";
 import { copyIssueSentence } from "@/words/shop";
 

@@ -6,10 +6,10 @@ import { systemUnits } from "@/core/units/figures";
 import type { Workshop } from "@/session/follow-workshop";
 import { checkServer, isDemoWorkshop } from "@/session/records";
 import { ReadIn } from "@/ui/figures";
-import { FrameNoticesContext } from "@/ui/frame-notices";
 import { AccuracyOfShop } from "@/ui/instruments";
 import { useOpenOverlay } from "@/ui/overlays";
 import { LanguageOfShop } from "@/ui/text";
+import { FrameNoticesContext } from "@/views/frame/frame-notices";
 import { WorkshopStrip } from "./workshop/workshop-strip";
 
 const Palette = lazy(() => import("./overlays/palette").then(({ Palette }) => ({ default: Palette })));

@@ -2,9 +2,9 @@
 
 /** The views as pages show them: the frame at once, each view's own program as soon as it is there. */
 import { lazy, type ReactNode, Suspense } from "react";
-import type { View } from "@/ui/app-frame";
-import { Opening } from "@/ui/opening";
 import { ViewBoundary } from "@/ui/view-boundary";
+import type { View } from "@/views/frame/app-frame";
+import { Opening } from "@/views/frame/opening";
 import { commonText } from "@/words/screens/common";
 
 const BayView = lazy(() => import("./bay/bay-view").then(({ BayView }) => ({ default: BayView })));

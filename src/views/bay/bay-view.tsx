@@ -21,7 +21,6 @@ import {
   storageState,
 } from "@/session/records";
 import { useStored } from "@/session/stored";
-import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
 import { Choice } from "@/ui/choice";
 import { FileButton } from "@/ui/file-button";
@@ -32,6 +31,7 @@ import { useShortcuts } from "@/ui/shortcuts";
 import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
+import { AppFrame } from "@/views/frame/app-frame";
 import { stepPath } from "@/views/job/frame/steps";
 import { ImportDesk, useFileImport } from "@/views/workshop/import-files";
 import { useIsDemo } from "@/views/workshop/workshop-strip";

@@ -2,9 +2,9 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import Link from "next/link";
-import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";
+import { AppFrame } from "@/views/frame/app-frame";
 import { notFoundViewText } from "@/words/screens/bay";
 import { commonText } from "@/words/screens/common";
 

@@ -9,12 +9,12 @@ import { asSound, type BenchState, benchOf } from "@/core/bench/bench-state";
 import { PhMap } from "@/pictures/ph-map";
 import { useBench, useBenchAnswer, useBenchQuestion } from "@/session/bench";
 import { loadJob } from "@/session/records";
-import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
+import { AppFrame } from "@/views/frame/app-frame";
 import {
   answerWords,
   benchName,

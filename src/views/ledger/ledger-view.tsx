@@ -7,18 +7,18 @@ import type { Container } from "@/core/records/stock/container";
 import { type LineNames, linesCsv, readLinesCsv } from "@/core/records/stock/csv";
 import { yearIn, yearOf } from "@/core/records/stock/lines";
 import { reasonOf } from "@/core/result";
+import { saveTextFile } from "@/services/save-file";
 import { useChoices } from "@/session/choices";
 import { addStock, fileMark, loadLedger, type NewestLines, newestLines, type ShopLedger } from "@/session/records";
 import { useStoredInParts } from "@/session/stored";
-import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { FileButton } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
-import { saveTextFile } from "@/ui/save-file";
 import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
+import { AppFrame } from "@/views/frame/app-frame";
 import { DamagedRecords } from "@/views/workshop/damaged-records";
 import {
   checkSentence,

@@ -2,7 +2,7 @@
 
 import type { TFontDictionary } from "pdfmake/interfaces";
 import { toBase64 } from "@/core/records/pictures";
-import { saveBlob } from "@/ui/save-file";
+import { saveBlob } from "@/services/save-file";
 import type { Report, ReportPicture } from "@/words/report";
 import { drawnAs } from "./drawn-as";
 import { fitted, fontFiles, reportDocument } from "./report-document";

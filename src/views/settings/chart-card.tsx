@@ -6,6 +6,7 @@ import type { Refrigerant } from "@/core/fluids/helmholtz";
 import { reasonOf } from "@/core/result";
 import type { Figures } from "@/core/units/figures";
 import { fromBase } from "@/core/units/units";
+import { saveTextFile } from "@/services/save-file";
 import {
   keepShopChart,
   loadShopChart,
@@ -21,7 +22,6 @@ import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";
 import { FileButton, TABLE_FILES } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
-import { saveTextFile } from "@/ui/save-file";
 import { Text } from "@/ui/text";
 import { shopChartSentence } from "@/words/issues";
 import { commonText } from "@/words/screens/common";

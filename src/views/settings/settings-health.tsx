@@ -3,11 +3,11 @@
 import { Flex } from "@chakra-ui/react";
 import { useState } from "react";
 import { reasonOf } from "@/core/result";
+import { saveTextFile } from "@/services/save-file";
 import { useSettingsHealth } from "@/session/choices";
 import { replaceUnreadableChoices } from "@/session/records";
 import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";
-import { saveTextFile } from "@/ui/save-file";
 import { settingsIssueSentence, settingsWords, unreadableSettingsSentence } from "@/words/settings";
 
 /** Names stored settings that cannot be read, offers them as a file, and replaces them on request. */

@@ -3,9 +3,9 @@
 import { Box, Stack } from "@chakra-ui/react";
 import { type ReactNode, useEffect, useRef } from "react";
 import { useChoiceFailure, useKnownChoices } from "@/session/choices";
-import { AppFrame } from "@/ui/app-frame";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
+import { AppFrame } from "@/views/frame/app-frame";
 import { OilSheet } from "@/views/workshop/oil-sheet";
 import { commonText } from "@/words/screens/common";
 import { settingsViewText } from "@/words/screens/settings";

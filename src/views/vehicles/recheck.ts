@@ -1,7 +1,7 @@
 "use client";
 
 import { type Forecast, forecastOf, type VehicleHistory } from "@/core/records/vehicle-history";
-import { saveTextFile } from "@/ui/save-file";
+import { saveTextFile } from "@/services/save-file";
 import { recheckText } from "@/words/screens/vehicles";
 
 export interface Recheck {

@@ -9,6 +9,7 @@ import { forecastOf } from "@/core/records/vehicle-history";
 import { fromVisit, lastVisit } from "@/core/records/visits";
 import { flattened, reasonOf } from "@/core/result";
 import { ChargeYears } from "@/pictures/charge-years";
+import { saveBlob } from "@/services/save-file";
 import { useArchive } from "@/session/archive";
 import {
   createJobFrom,
@@ -20,16 +21,15 @@ import {
   type VehicleFile,
 } from "@/session/records";
 import { useStored } from "@/session/stored";
-import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { Qr } from "@/ui/qr";
 import { useRunOnce } from "@/ui/run-once";
-import { saveBlob } from "@/ui/save-file";
 import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
+import { AppFrame } from "@/views/frame/app-frame";
 import { circuitWords, refrigerantLabels } from "@/words/job";
 import { commonText } from "@/words/screens/common";
 import { vehicleViewText } from "@/words/screens/vehicles";

@@ -5,6 +5,7 @@ import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import type { VehicleRow } from "@/core/records/vehicle-row";
 import { reasonOf } from "@/core/result";
+import { readQr } from "@/services/read-qr";
 import {
   type DamagedRecord,
   damagedVehicles,
@@ -14,15 +15,14 @@ import {
   newestVehicles,
 } from "@/session/records";
 import { useStoredInParts } from "@/session/stored";
-import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
 import { Choice } from "@/ui/choice";
 import { FileButton } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
-import { readQr } from "@/ui/read-qr";
 import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
+import { AppFrame } from "@/views/frame/app-frame";
 import { DamagedRecords } from "@/views/workshop/damaged-records";
 import { commonText } from "@/words/screens/common";
 import { vehiclesViewText } from "@/words/screens/vehicles";

@@ -2,8 +2,8 @@
 
 import { MOST_PHOTO_BYTES, MOST_PHOTOS } from "@/core/records/job";
 import type { VehiclePhoto } from "@/core/records/vehicle";
+import { reducedPhoto } from "@/services/reduced-photo";
 import { keepPicture } from "@/session/records";
-import { reducedPhoto } from "@/ui/reduced-photo";
 import { addPhotoText } from "@/words/screens/workshop";
 
 /** Why a file is no photo here. */

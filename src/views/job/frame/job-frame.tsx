@@ -22,13 +22,13 @@ import {
   useSimulator,
 } from "@/session/session";
 import { useSoundReadings } from "@/session/sound-readings";
-import { AppFrame } from "@/ui/app-frame";
 import { BenchButton } from "@/ui/buttons";
 import { useAccuracy } from "@/ui/instruments";
 import { Locked } from "@/ui/locked";
 import { Notice } from "@/ui/notice";
 import { StoreFailure } from "@/ui/store-failure";
 import { Text } from "@/ui/text";
+import { AppFrame } from "@/views/frame/app-frame";
 import { SimulatorPanel } from "@/views/job/instruments/simulator-panel";
 import { stepNames } from "@/words/job";
 import { commonText } from "@/words/screens/common";

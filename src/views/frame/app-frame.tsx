@@ -21,12 +21,12 @@ import { useTheme } from "next-themes";
 import { type ReactNode, useEffect, useState } from "react";
 import { commonText } from "@/words/screens/common";
 import { appFrameText } from "@/words/screens/ui";
+import { Mark } from "../../ui/mark";
+import { useUpdateWaits } from "../../ui/offline";
+import { openHelp, openPalette, useOffers } from "../../ui/overlays";
+import { type Shortcut, useShortcuts } from "../../ui/shortcuts";
+import { Text } from "../../ui/text";
 import { useFrameNotices } from "./frame-notices";
-import { Mark } from "./mark";
-import { useUpdateWaits } from "./offline";
-import { openHelp, openPalette, useOffers } from "./overlays";
-import { type Shortcut, useShortcuts } from "./shortcuts";
-import { Text } from "./text";
 
 export type View = "bay" | "job" | "vehicles" | "ledger" | "desk" | "bench" | "drill" | "settings";
 
