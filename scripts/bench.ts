@@ -13,7 +13,7 @@ import { CircuitSimulation } from "../src/core/circuit/time/simulation";
 import { restingState, STATES, TransientCircuit } from "../src/core/circuit/time/transient";
 import { designConditions, sizeVehicle } from "../src/core/circuit/vehicle/sizing";
 import type { CircuitConditions, CircuitVehicle, VehicleLabel } from "../src/core/circuit/vehicle/vehicle";
-import { refrigerants } from "../src/core/fluids/helmholtz";
+import { refrigerants } from "../src/core/fluids/refrigerants";
 import { stateAt } from "../src/core/fluids/state";
 import { FluidTable, fluidTable } from "../src/core/fluids/tables";
 import { type NoiseSource, seededNoise } from "../src/core/maths/noise";

@@ -1,5 +1,6 @@
 import { parseArgs } from "node:util";
-import { type PhaseProperties, type Refrigerant, refrigerants } from "../core/fluids/helmholtz";
+import type { PhaseProperties } from "../core/fluids/helmholtz";
+import { type Refrigerant, refrigerants } from "../core/fluids/refrigerants";
 import { type FluidIssue, saturationAtPressure, saturationAtTemperature } from "../core/fluids/saturation";
 import { stateAt } from "../core/fluids/state";
 import type { Result } from "../core/result";

@@ -1,7 +1,7 @@
 /** The browser database; this folder is the only place that knows Dexie. */
 import Dexie, { type EntityTable, type Transaction } from "dexie";
 import type { DrillRecord, Learner } from "@/core/drill/progress";
-import type { Refrigerant } from "@/core/fluids/helmholtz";
+import type { Refrigerant } from "@/core/fluids/refrigerants";
 import type { Job } from "@/core/records/job";
 import { readJob } from "@/core/records/job-file";
 import type { ShopPart, ShopPicture } from "@/core/records/shop-reader";

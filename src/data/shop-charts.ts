@@ -1,5 +1,5 @@
 /** The workshop's own pressure charts, one for each refrigerant. */
-import type { Refrigerant } from "@/core/fluids/helmholtz";
+import type { Refrigerant } from "@/core/fluids/refrigerants";
 import { separatorOf } from "@/core/readings/file/log-import";
 import { readShopChart, type ShopChartIssue, type ShopChartPoint } from "@/core/readings/file/shop-chart";
 import { fail, type Result, succeed } from "@/core/result";

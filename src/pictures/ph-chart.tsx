@@ -3,7 +3,7 @@
 import { Box } from "@chakra-ui/react";
 import { useTheme } from "next-themes";
 import { useEffect, useMemo } from "react";
-import type { Refrigerant } from "@/core/fluids/helmholtz";
+import type { Refrigerant } from "@/core/fluids/refrigerants";
 import { type CornerName, domeOf, type MeasuredCycle } from "@/core/readings/derive/cycle";
 import type { Figures } from "@/core/units/figures";
 import { fromBase, toBase } from "@/core/units/units";

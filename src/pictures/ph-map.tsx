@@ -6,7 +6,7 @@ import { useEffect, useMemo } from "react";
 import type { BenchCorner } from "@/core/bench/bench-answer";
 import { type BenchCornerName, benchCorners } from "@/core/bench/bench-shapes";
 import { isentropes, isotherms, type PhLine } from "@/core/bench/ph-lines";
-import type { Refrigerant } from "@/core/fluids/helmholtz";
+import type { Refrigerant } from "@/core/fluids/refrigerants";
 import { domeOf } from "@/core/readings/derive/cycle";
 import type { Figures } from "@/core/units/figures";
 import { fromBase, toBase } from "@/core/units/units";

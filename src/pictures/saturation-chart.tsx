@@ -1,6 +1,7 @@
 "use client";
 
 import { type CandidateName, candidateSaturationKpa, identify } from "@/core/fluids/identification";
+import type { Refrigerant } from "@/core/fluids/refrigerants";
 import { useFigures } from "@/ui/figures";
 import { saturationChartText } from "@/words/screens/desk-pictures";
 import { courseOf, FootAxis, plainScale, quantityScale, SideAxis } from "./axis";
@@ -12,7 +13,7 @@ interface SaturationChartProps {
   soakC: number;
   soakUncertaintyK: number;
   atmosphereKpa: number;
-  expected: "R134a" | "R1234yf";
+  expected: Refrigerant;
 }
 
 const WIDTH = 640;

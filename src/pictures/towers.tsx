@@ -3,7 +3,7 @@
 import { Box } from "@chakra-ui/react";
 import { atmosphericPressureKpa } from "@/core/air/atmosphere";
 import { hardLimitOf } from "@/core/diagnosis/explain/hard-limits";
-import type { Refrigerant } from "@/core/fluids/helmholtz";
+import type { Refrigerant } from "@/core/fluids/refrigerants";
 import { fluidTable } from "@/core/fluids/tables";
 import { saturationGaugeKpa } from "@/core/readings/derive/saturation-temperature";
 import type { PressureRange } from "@/core/readings/file/shop-chart";

@@ -7,7 +7,7 @@ import type { Diagnosis, Warning } from "@/core/diagnosis/decide/diagnosis";
 import type { ObservableName } from "@/core/diagnosis/explain/observables";
 import type { NextTest, TestId } from "@/core/diagnosis/next-test/next-tests";
 import { STANDS_ALONE } from "@/core/diagnosis/weigh/classes";
-import type { Refrigerant } from "@/core/fluids/helmholtz";
+import type { Refrigerant } from "@/core/fluids/refrigerants";
 import { channels } from "@/core/readings/channels";
 import type { Foreign } from "@/core/readings/derive/foreign";
 import { saturationGaugeKpa } from "@/core/readings/derive/saturation-temperature";

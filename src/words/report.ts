@@ -7,6 +7,7 @@ import { type Diagnosis, warningOf } from "@/core/diagnosis/decide/diagnosis";
 import type { ExpectedRanges } from "@/core/diagnosis/explain/expected-range";
 import type { Reason } from "@/core/diagnosis/explain/reasons";
 import type { ComparedChannel } from "@/core/diagnosis/explain/state-channels";
+import { isRefrigerant, refrigerantEntry } from "@/core/fluids/refrigerants";
 import type { InstrumentAccuracy } from "@/core/readings/derive/instruments";
 import type { KeptTrace } from "@/core/readings/stream/kept-trace";
 import { type Comparison, compareTests } from "@/core/records/compare-tests";
@@ -495,14 +496,16 @@ function notTested(job: Job): ReportSection | null {
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 function cautions(job: Job): ReportSection {
-  const yf = job.intake.refrigerant === "R1234yf";
+  const { refrigerant } = job.intake;
   return {
     title: "Cautions",
     blocks: [
       {
         kind: "text",
         text: [
-          yf ? "R1234yf is flammable: no open flames near a leak, licensed persons only." : "",
+          isRefrigerant(refrigerant) && refrigerantEntry(refrigerant).flammable
+            ? `${refrigerant} is flammable: no open flames near a leak, licensed persons only.`
+            : "",
           "Do not top up by pressure: gauges do not show the first third missing.",
           job.intake.stopSigns.length > 0
             ? "The vehicle arrived with signs that forbid running. See the work performed."

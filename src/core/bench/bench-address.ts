@@ -3,6 +3,7 @@
  * later releases. What is usual is left out.
  */
 import { type FaultCause, faultCauses } from "../causes/catalogue";
+import { type Refrigerant, refrigerantEntry, refrigerants } from "../fluids/refrigerants";
 import { fail, type Result, succeed } from "../result";
 import { type BenchState, benchOf, benchStateSchema } from "./bench-state";
 
@@ -40,7 +41,10 @@ const DECIMAL = /^-?\d+(\.\d+)?$/;
 const PART = "_";
 /** Never change one of these: they stand in links. */
 const short = {
-  refrigerant: { R134a: "134a", R1234yf: "1234yf" },
+  refrigerant: Object.fromEntries(refrigerants.map((one) => [one, refrigerantEntry(one).linkName])) as Record<
+    Refrigerant,
+    string
+  >,
   metering: { "expansion-valve": "valve", "orifice-tube": "orifice" },
   compressor: {
     fixed: "fixed",

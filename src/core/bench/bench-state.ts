@@ -6,7 +6,8 @@ import { type FaultCause, faultCauses, possible } from "../causes/catalogue";
 import type { Fault } from "../circuit/faults";
 import { modelRange } from "../circuit/steady/range";
 import type { CircuitConditions, VehicleLabel } from "../circuit/vehicle/vehicle";
-import { airSources, compressorKinds, fanKinds, meteringKinds, refrigerantKinds } from "../readings/file/reading-file";
+import { refrigerants } from "../fluids/refrigerants";
+import { airSources, compressorKinds, fanKinds, meteringKinds } from "../readings/file/reading-file";
 import * as z from "../zod";
 
 /** Charge and air stand on controls of their own. */
@@ -37,7 +38,7 @@ const AIR_SHARE = 0.03;
 const within = ({ min, max }: { min: number; max: number }) => z.number().min(min).max(max);
 
 const labelSchema = z.strictObject({
-  refrigerant: z.enum(refrigerantKinds),
+  refrigerant: z.enum(refrigerants),
   chargeG: within(benchLimits.labelG),
   metering: z.enum(meteringKinds),
   compressor: z.enum(compressorKinds),

@@ -6,8 +6,9 @@ import { makePlant } from "../circuit/steady/plant";
 import { beyondRange } from "../circuit/steady/range";
 import { solveSteady } from "../circuit/steady/steady";
 import { sizeVehicle } from "../circuit/vehicle/sizing";
+import { refrigerants } from "../fluids/refrigerants";
 import { fluidTable } from "../fluids/tables";
-import { compressorKinds, fanKinds, meteringKinds, refrigerantKinds } from "../readings/file/reading-file";
+import { compressorKinds, fanKinds, meteringKinds } from "../readings/file/reading-file";
 import { fromAddress, toAddress } from "./bench-address";
 import { Bench } from "./bench-answer";
 import {
@@ -30,7 +31,7 @@ const control = (of: keyof typeof benchLimits, steps = 200) => step(benchLimits[
 const benchStates: fc.Arbitrary<BenchState> = fc
   .record({
     name: fc.string({ unit: "grapheme", maxLength: 40 }),
-    refrigerant: fc.constantFrom(...refrigerantKinds),
+    refrigerant: fc.constantFrom(...refrigerants),
     chargeG: step(350, 1200, 170),
     metering: fc.constantFrom(...meteringKinds),
     compressor: fc.constantFrom(...compressorKinds),

@@ -1,5 +1,5 @@
 /** Lines of equal temperature and equal entropy on a refrigerant's map of pressure and heat, from the tables of the equation of state. */
-import type { Refrigerant } from "../fluids/helmholtz";
+import type { Refrigerant } from "../fluids/refrigerants";
 import { fluidTable } from "../fluids/tables";
 
 /** kJ/kg and kPa absolute. */

@@ -1,7 +1,7 @@
 /** The charging hose between container and port: what it holds after liquid, after vapour, and once it was drawn in. All masses in g. */
 
 import { atmosphericPressureKpa } from "../air/atmosphere";
-import type { Refrigerant } from "../fluids/helmholtz";
+import type { Refrigerant } from "../fluids/refrigerants";
 import { fluidTable } from "../fluids/tables";
 import { hoseVolumeM3 } from "../readings/derive/hose-content";
 import type { HoseState } from "./hose-states";

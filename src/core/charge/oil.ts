@@ -1,7 +1,7 @@
 /** Requirements of a repair: oil by part, suitable oils, drier, flush, and the oil balance. All masses in g. */
 import { circuitParts } from "../causes/work";
 import type { CompressorKind } from "../circuit/vehicle/vehicle";
-import type { Refrigerant } from "../fluids/helmholtz";
+import { type Refrigerant, refrigerantEntry } from "../fluids/refrigerants";
 
 export const repairParts = circuitParts;
 export type RepairPart = (typeof repairParts)[number];
@@ -44,7 +44,8 @@ export function oilDoubts(
   const doubts: OilDoubt[] = [];
   const electric = vehicle.compressor === "electric";
   if (electric && oil !== "POE") doubts.push("conducts-in-electric");
-  if (vehicle.refrigerant === "R1234yf" && oil === "PAG") doubts.push("not-for-this-refrigerant");
+  if (vehicle.refrigerant !== null && refrigerantEntry(vehicle.refrigerant).unsuitableOils.includes(oil))
+    doubts.push("not-for-this-refrigerant");
   const named = vehicle.labelOil;
   if ((named === "PAG" || named === "POE") && !oil.startsWith(named)) doubts.push("not-what-the-label-says");
   return doubts;

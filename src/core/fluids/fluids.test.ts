@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import check from "./check-values.json" with { type: "json" };
-import { refrigerants } from "./helmholtz";
+import { refrigerants } from "./refrigerants";
 import { saturationAtPressure, saturationAtTemperature, saturationRangeC } from "./saturation";
 import { stateAt } from "./state";
 

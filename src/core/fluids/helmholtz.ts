@@ -3,10 +3,9 @@
  * delta = rho / rhoc and tau = Tc / T. Property relations: Lemmon, Jacobsen, Penoncello and Friend,
  * J. Phys. Chem. Ref. Data 29 (2000) 331, section 4; symbols as there. Coefficients and their sources: coefficients.json.
  */
-import coefficients from "./coefficients.json" with { type: "json" };
 
-export type Refrigerant = "R134a" | "R1234yf";
-export const refrigerants = ["R134a", "R1234yf"] as const satisfies readonly Refrigerant[];
+import coefficients from "./coefficients.json" with { type: "json" };
+import type { Refrigerant } from "./refrigerants";
 
 /** Properties of one homogeneous phase. */
 export interface PhaseProperties {

@@ -2,8 +2,9 @@
  * Which refrigerants could stand at this pressure and temperature at rest. The two this tool works with come from their
  * equations; others from a few saturation points (within 1 %), interpolated as ln P against 1/T, only to be told apart.
  */
-import { refrigerants } from "./helmholtz";
+
 import points from "./identification-points.json" with { type: "json" };
+import { isRefrigerant, refrigerants } from "./refrigerants";
 import { KELVIN, saturationRangeC } from "./saturation";
 import { fluidTable } from "./tables";
 
@@ -26,7 +27,7 @@ const POINT_SHARE = 0.01;
 
 /** Saturation pressure of a candidate, kPa absolute, at -30 to 60 degC; held at the ends. */
 export function candidateSaturationKpa(name: CandidateName, temperatureC: number): number {
-  if (name === "R134a" || name === "R1234yf") return fluidTable(name).saturationPressureKpa(temperatureC);
+  if (isRefrigerant(name)) return fluidTable(name).saturationPressureKpa(temperatureC);
   // Above its critical point a fluid has no value: its line ends there, and is held.
   const known = points.fluids[name].flatMap((kpa, i) => (kpa === null ? [] : [[points.T[i]!, kpa] as const]));
   const grid = known.map(([t]) => t);
@@ -40,7 +41,7 @@ export function candidateSaturationKpa(name: CandidateName, temperatureC: number
 
 /** Temperatures between which a candidate's saturation can be asked for, degC: of its equation, or of its points. */
 export function candidateRangeC(name: CandidateName): { min: number; max: number } {
-  if (name === "R134a" || name === "R1234yf") {
+  if (isRefrigerant(name)) {
     const { min, max } = saturationRangeC(name);
     return { min: Math.max(min, LEAST_ASKED_C), max };
   }
@@ -80,7 +81,7 @@ export function identify(
       const saturationKpa = candidateSaturationKpa(name, temperatureC);
       const slope =
         (candidateSaturationKpa(name, temperatureC + 1) - candidateSaturationKpa(name, temperatureC - 1)) / 2;
-      const own = refrigerants.includes(name as "R134a") ? 0 : POINT_SHARE * saturationKpa;
+      const own = isRefrigerant(name) ? 0 : POINT_SHARE * saturationKpa;
       const allowed = Math.hypot(pressureUncertainty, slope * temperatureUncertainty, own);
       const marginKpa = pressureKpa - saturationKpa;
       return { name, saturationKpa, marginKpa, fits: Math.abs(marginKpa) <= allowed };

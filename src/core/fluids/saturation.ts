@@ -7,8 +7,8 @@ import {
   phaseEquilibriumFunctions,
   pressureAt,
   propertiesAt,
-  type Refrigerant,
 } from "./helmholtz";
+import { type Refrigerant, refrigerantEntry } from "./refrigerants";
 
 export interface SaturationState {
   temperatureC: number;
@@ -23,9 +23,6 @@ export type FluidIssue =
   | { code: "no-convergence"; what: string };
 
 export const KELVIN = 273.15;
-
-/** Acentric factors, for starting values only: McLinden et al., Int. J. Refrig. 12 (1989) 282; Richter et al. (2011). */
-const acentricFactor: Record<Refrigerant, number> = { R134a: 0.32684, R1234yf: 0.276 };
 
 /** Kept this far below the critical temperature, where the iteration for two distinct phases stays well conditioned. */
 const CRITICAL_MARGIN_K = 1;
@@ -51,7 +48,7 @@ export function equilibriumDensities(equation: Equation, temperatureK: number): 
   const theta = 1 - 1 / tau;
   // Starting values: Wilson's vapour pressure, and a Guggenheim-type liquid density a little too high, so that it is stable.
   const guessPressure =
-    equation.criticalPressureKpa * Math.exp(5.373 * (1 + acentricFactor[equation.name]) * (1 - tau));
+    equation.criticalPressureKpa * Math.exp(5.373 * (1 + refrigerantEntry(equation.name).acentricFactor) * (1 - tau));
   let liquid = 1 + 2.2 * theta ** (1 / 3) + 0.75 * theta;
   const idealVapour = guessPressure / (equation.gasConstant * temperatureK * equation.criticalDensityKgM3);
   let vapour =
@@ -129,7 +126,7 @@ export function saturationAtPressure(
   const limits = saturationRangeC(refrigerant);
   const coldest = 1 / (limits.min + KELVIN);
   const warmest = 1 / (limits.max + KELVIN);
-  const slope = (1 / equation.criticalTemperatureK) * 5.373 * (1 + acentricFactor[refrigerant]);
+  const slope = (1 / equation.criticalTemperatureK) * 5.373 * (1 + refrigerantEntry(refrigerant).acentricFactor);
   let inverse = Math.min(
     coldest,
     Math.max(

@@ -1,13 +1,7 @@
 /** Properties of a single phase at temperature and pressure. */
 import { fail, type Result, succeed } from "../result";
-import {
-  type Equation,
-  equations,
-  type PhaseProperties,
-  pressureAt,
-  propertiesAt,
-  type Refrigerant,
-} from "./helmholtz";
+import { type Equation, equations, type PhaseProperties, pressureAt, propertiesAt } from "./helmholtz";
+import type { Refrigerant } from "./refrigerants";
 import { type FluidIssue, KELVIN, saturationAtTemperature, saturationRangeC } from "./saturation";
 
 type Phase = "liquid" | "vapour" | "supercritical";

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { refrigerants } from "./helmholtz";
+import { refrigerants } from "./refrigerants";
 import { saturationAtPressure } from "./saturation";
 import { stateAt } from "./state";
 import { emptySaturationRow, fluidTable } from "./tables";

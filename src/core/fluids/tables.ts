@@ -8,8 +8,9 @@
  * of the published R1234yf equation (220 K, about 30 kPa) the equation is extrapolated: only vapour in a deep vacuum is there.
  * Arguments beyond the range are held at its border, so that a solver may step outside and come back; `covers` tells.
  */
-import { differentialStateAt, type Equation, equations, type Refrigerant } from "./helmholtz";
+import { differentialStateAt, type Equation, equations } from "./helmholtz";
 import { HermiteGrid, HermiteLine } from "./hermite";
+import type { Refrigerant } from "./refrigerants";
 import { equilibriumDensities, KELVIN } from "./saturation";
 
 export const TABLE_MIN_KPA = 8;

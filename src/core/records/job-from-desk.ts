@@ -1,5 +1,6 @@
 /** A new job with what stands on the quick desk: refrigerant, altitude, the rest reading, and idle as far as it was read. */
 
+import { isRefrigerant } from "../fluids/refrigerants";
 import { gaugeFromSaturation, type Side } from "../readings/derive/quick";
 import { entryOf, entryValue } from "../units/entry";
 import { fields } from "./fields";
@@ -30,7 +31,7 @@ export function jobFromDesk(job: Job, desk: QuickDesk): Job {
     ...job,
     intake: {
       ...job.intake,
-      refrigerant: refrigerant === "R134a" || refrigerant === "R1234yf" ? refrigerant : job.intake.refrigerant,
+      refrigerant: isRefrigerant(refrigerant) ? refrigerant : job.intake.refrigerant,
     },
     altitude: desk.altitude,
     rest: { ...job.rest, low: desk.rest.pressure, soak: desk.rest.soak },

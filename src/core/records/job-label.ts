@@ -1,5 +1,5 @@
 /** Label data that can be computed with. */
-import type { Refrigerant } from "../fluids/helmholtz";
+import { isRefrigerant, type Refrigerant } from "../fluids/refrigerants";
 import { entryValue } from "../units/entry";
 import { fields } from "./fields";
 import type { Job } from "./job";
@@ -7,7 +7,7 @@ import type { Job } from "./job";
 /** The refrigerant, when it is one that can be computed. */
 export function workableRefrigerant(job: Job): Refrigerant | null {
   const { refrigerant } = job.intake;
-  return refrigerant === "R134a" || refrigerant === "R1234yf" ? refrigerant : null;
+  return isRefrigerant(refrigerant) ? refrigerant : null;
 }
 
 export interface Label {

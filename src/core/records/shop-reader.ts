@@ -1,5 +1,6 @@
 /** Records of a shop's file one by one, whatever the file is: checked, each id once, and those that cannot be read named by their place. */
 import { type DrillRecord, drillRecordSchema, type Learner, learnerSchema } from "../drill/progress";
+import { refrigerants } from "../fluids/refrigerants";
 import { idIssue } from "../ids";
 import { fail, type Result, succeed } from "../result";
 import * as z from "../zod";
@@ -14,7 +15,7 @@ import { readVehicle, type Vehicle } from "./vehicle";
 export const SHOP_FILE_VERSION = 5;
 
 const chartSchema = z.strictObject({
-  refrigerant: z.enum(["R134a", "R1234yf"]),
+  refrigerant: z.enum(refrigerants),
   name: z.string().max(300),
   text: z.string().max(200_000),
 });

@@ -3,7 +3,8 @@
 import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
 import { useCallback, useState } from "react";
 import { type BenchState, benchLimits, benchOf } from "@/core/bench/bench-state";
-import { compressorKinds, fanKinds, meteringKinds, refrigerantKinds } from "@/core/readings/file/reading-file";
+import { refrigerants } from "@/core/fluids/refrigerants";
+import { compressorKinds, fanKinds, meteringKinds } from "@/core/readings/file/reading-file";
 import { jobsOf, loadVehicle, searchVehicles } from "@/session/records";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
@@ -96,7 +97,7 @@ export function WhichVehicle({ state, onTake, onClose }: WhichVehicleProps) {
           <Text kind="strong">{whichVehicleText.byLabelAndClass}</Text>
           <Choice
             label={commonText.refrigerant}
-            options={refrigerantKinds.map((value) => ({ value, label: refrigerantLabels[value] }))}
+            options={refrigerants.map((value) => ({ value, label: refrigerantLabels[value] }))}
             value={label.refrigerant}
             onChange={(refrigerant) => build({ refrigerant })}
           />

@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, Grid, Stack } from "@chakra-ui/react";
-import type { Refrigerant } from "@/core/fluids/helmholtz";
+import type { Refrigerant } from "@/core/fluids/refrigerants";
 import { measuredCycle } from "@/core/readings/derive/cycle";
 import { fields } from "@/core/records/fields";
 import type { QuickDesk } from "@/core/records/quick-desk";

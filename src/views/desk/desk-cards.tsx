@@ -4,7 +4,7 @@ import { Box, Flex, Grid } from "@chakra-ui/react";
 import { useState } from "react";
 import { atmosphericPressureKpa } from "@/core/air/atmosphere";
 import { WARM_WATER_C } from "@/core/charge/plan/charge-plan";
-import type { Refrigerant } from "@/core/fluids/helmholtz";
+import type { Refrigerant } from "@/core/fluids/refrigerants";
 import { hoseVolumeM3 } from "@/core/readings/derive/hose-content";
 import { gaugeFromSaturation, leftAtLineEnd, vapourIn } from "@/core/readings/derive/quick";
 import { judgeRest } from "@/core/readings/derive/rest";

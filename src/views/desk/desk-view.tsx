@@ -4,8 +4,9 @@ import { Box, Center, Flex, Grid, NativeSelect, Spinner, Stack } from "@chakra-u
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { atmosphericPressureKpa } from "@/core/air/atmosphere";
-import type { Refrigerant } from "@/core/fluids/helmholtz";
 import { type CandidateName, candidateNames, candidateSaturationKpa } from "@/core/fluids/identification";
+import type { Refrigerant } from "@/core/fluids/refrigerants";
+import { isRefrigerant, refrigerants } from "@/core/fluids/refrigerants";
 import { fields } from "@/core/records/fields";
 import { jobFromDesk } from "@/core/records/job-from-desk";
 import { emptyQuickDesk, type QuickDesk, systemOf } from "@/core/records/quick-desk";
@@ -36,8 +37,7 @@ import { ConvertCard, LineEndCard, RestCard, VesselCard } from "./desk-cards";
 import { SideColumn, sideState } from "./side-column";
 
 /** The two that everything is computed for; of the others only the saturation line is known. */
-const whole: readonly string[] = ["R134a", "R1234yf"];
-const others = candidateNames.filter((name) => !whole.includes(name));
+const others = candidateNames.filter((name) => !isRefrigerant(name));
 
 /** Pressure and temperature without a job: what a card on the wall tells, with what it leaves out. */
 export function DeskView() {
@@ -111,8 +111,7 @@ function Desk({ desk, change }: DeskProps) {
   const accuracy = useAccuracy();
   const altitudeM = entryValue(fields.altitude, desk.altitude) ?? 0;
   const system = systemOf(desk);
-  const computed: Refrigerant | null =
-    desk.refrigerant === "R134a" || desk.refrigerant === "R1234yf" ? desk.refrigerant : null;
+  const computed: Refrigerant | null = isRefrigerant(desk.refrigerant) ? desk.refrigerant : null;
   const set = (part: Partial<QuickDesk>) => change((now) => ({ ...now, ...part }));
   const sides = {
     low: sideState(desk, "low", altitudeM, accuracy),
@@ -134,7 +133,7 @@ function Desk({ desk, change }: DeskProps) {
         <Box>
           <Choice
             label={commonText.refrigerant}
-            options={whole.map((name) => ({ value: name, label: name }))}
+            options={refrigerants.map((name) => ({ value: name, label: name }))}
             value={computed}
             onChange={(name) => set({ refrigerant: name as CandidateName })}
           />

@@ -1,6 +1,7 @@
 "use client";
 
 import { Box, Grid } from "@chakra-ui/react";
+import { isRefrigerant } from "@/core/fluids/refrigerants";
 import { deriveValues } from "@/core/readings/derive/derived";
 import type { InstrumentAccuracy } from "@/core/readings/derive/instruments";
 import type { Measured } from "@/core/readings/derive/measured";
@@ -57,7 +58,7 @@ export function SideColumn({ side, desk, state, altitudeM, change }: SideColumnP
   const set = (part: Partial<DeskSide>) => change((now) => ({ ...now, [side]: { ...now[side], ...part } }));
   const { pressure, temperature } = state;
   const lineC = entryValue(fields[words.lineField], own.line);
-  const computed = desk.refrigerant === "R134a" || desk.refrigerant === "R1234yf" ? desk.refrigerant : null;
+  const computed = isRefrigerant(desk.refrigerant) ? desk.refrigerant : null;
   const derived =
     computed === null || pressure === null
       ? null

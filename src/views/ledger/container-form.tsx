@@ -3,6 +3,7 @@
 import { Box, Flex, Grid, NativeSelect, Stack } from "@chakra-ui/react";
 import { useState } from "react";
 import { circuitOils } from "@/core/charge/oil";
+import { refrigerants } from "@/core/fluids/refrigerants";
 import { fields } from "@/core/records/fields";
 import {
   type Container,
@@ -23,16 +24,14 @@ import { useFigures } from "@/ui/figures";
 import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
+import { refrigerantLabels } from "@/words/job";
 import { kindNames, originNames, stockIssueSentence, stockWords } from "@/words/ledger";
 import { commonText } from "@/words/screens/common";
 import { containerFormText } from "@/words/screens/ledger";
 
 const kindOptions = containerKinds.map((value) => ({ value, label: kindNames[value] }));
 const originOptions = origins.map((value) => ({ value, label: originNames[value] }));
-const gases = [
-  { value: "R134a", label: "R134a" },
-  { value: "R1234yf", label: containerFormText.r1234yf },
-] as const;
+const gases = refrigerants.map((value) => ({ value, label: refrigerantLabels[value] }));
 
 /** A container that comes onto the shelf, or what one is put right. */
 export function ContainerForm({ container, onClose }: { container?: Container; onClose: () => void }) {

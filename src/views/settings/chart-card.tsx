@@ -2,7 +2,8 @@
 
 import { Box, Flex, Grid, Input } from "@chakra-ui/react";
 import { useCallback, useState } from "react";
-import type { Refrigerant } from "@/core/fluids/helmholtz";
+import type { Refrigerant } from "@/core/fluids/refrigerants";
+import { refrigerants } from "@/core/fluids/refrigerants";
 import { reasonOf } from "@/core/result";
 import type { Figures } from "@/core/units/figures";
 import { fromBase } from "@/core/units/units";
@@ -27,8 +28,6 @@ import { shopChartSentence } from "@/words/issues";
 import { commonText } from "@/words/screens/common";
 import { chartCardText } from "@/words/screens/settings";
 import { typed } from "@/words/typed";
-
-const refrigerants = ["R134a", "R1234yf"] as const;
 
 /** The shop's own pressure chart of each refrigerant, as a table and as a file. Shown beside what is computed, never judged by. */
 export function ChartCard() {

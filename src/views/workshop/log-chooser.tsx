@@ -2,7 +2,7 @@
 
 import { Box, Checkbox, Flex, Grid, NativeSelect, Table } from "@chakra-ui/react";
 import { useState } from "react";
-import type { Refrigerant } from "@/core/fluids/helmholtz";
+import type { Refrigerant } from "@/core/fluids/refrigerants";
 import { channels, type LogChannel, logChannels } from "@/core/readings/channels";
 import type { LogColumns } from "@/core/readings/file/log-columns";
 import { type LogDoubt, logDoubtsOf, withDoubtsMended } from "@/core/readings/file/log-doubts";

@@ -20,7 +20,6 @@ export const bookTableText = {
 } as const;
 
 export const containerFormText = {
-  r1234yf: "R1234yf",
   enterAName: "Enter a name.",
   selectTheRefrigerant: "Select the refrigerant.",
   selectTheOilType: "Select the oil type.",

@@ -3,6 +3,8 @@
  * that sound cars lie where workshops, trade charts and training benches see them (docs/model.md has the quantiles side by side), not fitted
  * to cases. Everything draws from it: bands, diagnosis, bench, drills.
  */
+
+import { refrigerantEntry } from "../../fluids/refrigerants";
 import { highCutOutKpa } from "./cut-out";
 import type { CircuitVehicle, VehicleLabel } from "./vehicle";
 
@@ -19,7 +21,7 @@ export interface PopulationVehicle {
 export function populationVehicle(label: VehicleLabel, draw: Draw): PopulationVehicle {
   const about = (mean: number, spread: number) => mean * Math.exp(spread * clip(draw()));
   const plus = (mean: number, spread: number) => mean + spread * clip(draw());
-  const yf = label.refrigerant === "R1234yf";
+  const { passage, controls } = refrigerantEntry(label.refrigerant);
   const rear = label.evaporators === 2;
   const litres = label.chargeG / 600 / 1000;
   // A larger charge cools more, but less than in proportion: lines grow with the vehicle too.
@@ -28,8 +30,6 @@ export function populationVehicle(label: VehicleLabel, draw: Draw): PopulationVe
   const valve = label.metering === "expansion-valve";
   const { compressor } = label;
   const variable = compressor === "variable-internal" || compressor === "variable-external";
-  // A fifth less latent heat: R1234yf circulates more and throttles wider.
-  const passage = yf ? 1.28 : 1;
   const vehicle: CircuitVehicle = {
     label,
     installation: {
@@ -52,12 +52,17 @@ export function populationVehicle(label: VehicleLabel, draw: Draw): PopulationVe
       volumetric: plus(0.92, 0.03),
       isentropic: plus(0.6, 0.045),
       // Held near 0 degC at the coil's outlet; an internal valve droops over a wider span.
-      setKpa: plus(yf ? 300 : 280, 42),
+      setKpa: plus(controls.setKpa, 42),
       bandKpa: 40,
       leastStroke: 0.04,
       command:
         compressor === "variable-external"
-          ? { targetC: plus(2.5, 1.5), spanK: 5, restKpa: plus(yf ? 420 : 390, 65), fullKpa: plus(yf ? 195 : 180, 11) }
+          ? {
+              targetC: plus(2.5, 1.5),
+              spanK: 5,
+              restKpa: plus(controls.restKpa, 65),
+              fullKpa: plus(controls.fullKpa, 11),
+            }
           : null,
     },
     condenser: {
@@ -90,8 +95,8 @@ export function populationVehicle(label: VehicleLabel, draw: Draw): PopulationVe
     controls: {
       freezeOutC: plus(-1, 1.8),
       freezeInC: plus(3.2, 1),
-      lowOutKpa: plus(yf ? 180 : 158, 22),
-      lowInKpa: plus(yf ? 325 : 302, 30),
+      lowOutKpa: plus(controls.lowOutKpa, 22),
+      lowInKpa: plus(controls.lowInKpa, 30),
       highOutKpa: highCutOutKpa(label.refrigerant),
       highInKpa: 2200,
       lockOutKpa: plus(165, 30),

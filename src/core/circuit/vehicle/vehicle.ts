@@ -1,5 +1,5 @@
 /** Parts of a circuit. Volumes m3, conductances kW/K, air flows kg/s, masses kg, areas m2, temperatures degC. */
-import type { Refrigerant } from "../../fluids/helmholtz";
+import type { Refrigerant } from "../../fluids/refrigerants";
 
 type Metering = "expansion-valve" | "orifice-tube";
 export type CompressorKind = "fixed" | "variable-internal" | "variable-external" | "electric";

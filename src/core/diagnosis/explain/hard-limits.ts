@@ -1,6 +1,6 @@
 /** Limits of the circuit that hold whatever is expected: they are drawn over the expected range. */
 import { highCutOutKpa } from "../../circuit/vehicle/cut-out";
-import type { Refrigerant } from "../../fluids/helmholtz";
+import type { Refrigerant } from "../../fluids/refrigerants";
 import { gaugeKpa, type Quantity, type QuantityContext } from "./quantities";
 
 export type HardLimitCode = "freezing" | "cut-out" | "hot-discharge";

@@ -1,6 +1,6 @@
 /** The cycle that five readings draw on the refrigerant's own map of pressure and heat: its corners, the dome, and an ideal compression beside it. */
 import { atmosphericPressureKpa } from "../../air/atmosphere";
-import type { Refrigerant } from "../../fluids/helmholtz";
+import type { Refrigerant } from "../../fluids/refrigerants";
 import { type FluidTable, fluidTable, TABLE_MAX_KPA, TABLE_MIN_KPA } from "../../fluids/tables";
 import { fail, type Result, succeed } from "../../result";
 import { type InstrumentAccuracy, workshopInstruments } from "./instruments";

@@ -1,6 +1,6 @@
 /** Quantities that a technician derives from a running test, with the uncertainty each inherits. */
 import { atmosphericPressureKpa } from "../../air/atmosphere";
-import type { Refrigerant } from "../../fluids/helmholtz";
+import type { Refrigerant } from "../../fluids/refrigerants";
 import { type InstrumentAccuracy, workshopInstruments } from "./instruments";
 import { type Measured, propagate } from "./measured";
 import { saturationGaugeKpa, saturationTemperatureC } from "./saturation-temperature";

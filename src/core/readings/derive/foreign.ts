@@ -1,7 +1,7 @@
 /** Identification of what else may be in a circuit whose static pressure does not fit its label's refrigerant. */
 import { atmosphericPressureKpa } from "../../air/atmosphere";
-import type { Refrigerant } from "../../fluids/helmholtz";
 import { type CandidateName, identify } from "../../fluids/identification";
+import type { Refrigerant } from "../../fluids/refrigerants";
 import { fluidTable } from "../../fluids/tables";
 import { workshopInstruments } from "./instruments";
 import { readSaturationC } from "./saturation-temperature";

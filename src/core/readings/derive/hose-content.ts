@@ -1,6 +1,6 @@
 /** Refrigerant in the gauge hoses that is lost with them. */
 import { atmosphericPressureKpa } from "../../air/atmosphere";
-import type { Refrigerant } from "../../fluids/helmholtz";
+import type { Refrigerant } from "../../fluids/refrigerants";
 import { fluidTable } from "../../fluids/tables";
 
 /** Bore of a usual gauge hose, m. */

@@ -1,6 +1,6 @@
 /** Flash margin at the metering device of a long line: what climbing and friction leave of it. */
 import { atmosphericPressureKpa } from "../../air/atmosphere";
-import type { Refrigerant } from "../../fluids/helmholtz";
+import type { Refrigerant } from "../../fluids/refrigerants";
 import { fluidTable } from "../../fluids/tables";
 import { type InstrumentAccuracy, workshopInstruments } from "./instruments";
 import { type Measured, propagate } from "./measured";

@@ -1,7 +1,7 @@
 /** Answers that need no job: saturation both ways with what gauge and thermometer err by, a line's end, a vessel's content. */
 import { atmosphericPressureKpa, WEATHER_UNCERTAINTY_KPA } from "../../air/atmosphere";
-import type { Refrigerant } from "../../fluids/helmholtz";
 import { type CandidateName, candidateSaturationC, candidateSaturationKpa } from "../../fluids/identification";
+import type { Refrigerant } from "../../fluids/refrigerants";
 import { fluidTable } from "../../fluids/tables";
 import { type InstrumentAccuracy, workshopInstruments } from "./instruments";
 import { columnKpa } from "./line-flash";

@@ -3,7 +3,7 @@
  * soak temperature. It says whether liquid is left, never how much: the pressure is the same for 50 g and for 700 g.
  */
 import { WEATHER_UNCERTAINTY_KPA } from "../../air/atmosphere";
-import type { Refrigerant } from "../../fluids/helmholtz";
+import type { Refrigerant } from "../../fluids/refrigerants";
 import { type InstrumentAccuracy, workshopInstruments } from "./instruments";
 import { type Measured, propagate } from "./measured";
 import { saturationGaugeKpa } from "./saturation-temperature";

@@ -1,5 +1,5 @@
 import { atmosphericPressureKpa } from "../../air/atmosphere";
-import type { Refrigerant } from "../../fluids/helmholtz";
+import type { Refrigerant } from "../../fluids/refrigerants";
 import { saturationAtPressure, saturationAtTemperature } from "../../fluids/saturation";
 import type { FluidTable } from "../../fluids/tables";
 

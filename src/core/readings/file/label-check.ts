@@ -1,4 +1,5 @@
 /** Is what the label is said to say what such labels say. Ranges are trade experience, rounded wide. */
+import { refrigerantEntry } from "../../fluids/refrigerants";
 import type { ReadingFile } from "./reading-file";
 
 type Vehicle = Pick<ReadingFile["vehicle"], "refrigerant" | "compressor" | "evaporators"> & { chargeG: number | null };
@@ -14,8 +15,7 @@ function usualCharge({ refrigerant, compressor, evaporators }: Omit<Vehicle, "ch
   from: number;
   to: number;
 } {
-  const from = refrigerant === "R1234yf" ? 340 : 380;
-  const to = refrigerant === "R1234yf" ? 850 : 950;
+  const { from, to } = refrigerantEntry(refrigerant).usualChargeG;
   if (compressor === "electric") return { from: from + 60, to: to + 450 };
   return evaporators === 2 ? { from: 650, to: 1700 } : { from, to };
 }

@@ -3,7 +3,7 @@
  * moment decides.
  */
 import { atmosphericPressureKpa } from "../../air/atmosphere";
-import type { Refrigerant } from "../../fluids/helmholtz";
+import type { Refrigerant } from "../../fluids/refrigerants";
 import { fluidTable } from "../../fluids/tables";
 import { readSaturationC } from "../derive/saturation-temperature";
 import type { LogColumns } from "./log-columns";

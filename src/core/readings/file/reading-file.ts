@@ -3,6 +3,7 @@
  * masses g, times s, humidity %, altitude m. Absent is never zero; null in a file is read as absent.
  */
 import { workKinds } from "../../causes/work";
+import { refrigerants } from "../../fluids/refrigerants";
 import { fail, type Result, succeed } from "../../result";
 import * as z from "../../zod";
 import { type ChannelField, channels, settingChannels } from "../channels";
@@ -13,7 +14,6 @@ export const compressorKinds = ["fixed", "variable-internal", "variable-external
 export const highPorts = ["after-condenser", "before-condenser"] as const;
 export const fanKinds = ["electric", "viscous", "both"] as const;
 export const airSources = ["fresh", "recirculated"] as const;
-export const refrigerantKinds = ["R134a", "R1234yf"] as const;
 
 /** Limits outside which no vehicle or instrument of this trade can be; shared by files and forms. */
 export const limits = {
@@ -36,7 +36,7 @@ export const MOST_SETTINGS = 20;
 const within = ({ min, max }: { min: number; max: number }) => z.number().min(min).max(max).nullish();
 
 export const vehicleSchema = z.object({
-  refrigerant: z.enum(refrigerantKinds),
+  refrigerant: z.enum(refrigerants),
   chargeG: within(limits.chargeG),
   chargeToleranceG: within(limits.toleranceG),
   metering: z.enum(meteringKinds),

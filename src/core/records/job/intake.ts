@@ -1,7 +1,7 @@
 /** Vehicle data at intake: complaint, history, label, build. */
 import { complaintIds } from "../../causes/complaints";
 import { daySchema } from "../../dates";
-import { refrigerants } from "../../fluids/helmholtz";
+import { refrigerants } from "../../fluids/refrigerants";
 import { compressorKinds, fanKinds, highPorts, meteringKinds } from "../../readings/file/reading-file";
 import { entry, entrySchema } from "../../units/entry";
 import * as z from "../../zod";

@@ -3,7 +3,7 @@
  * the ledger; only the cylinder's own data stand here.
  */
 import { circuitOils } from "../../charge/oil";
-import { refrigerants } from "../../fluids/helmholtz";
+import { refrigerants } from "../../fluids/refrigerants";
 import { type RecordIssue, readRecord } from "../../read-record";
 import type { Result } from "../../result";
 import { entry, entrySchema, entryValue } from "../../units/entry";

@@ -3,6 +3,7 @@
 import { Flex, Grid, Stack } from "@chakra-ui/react";
 import { useState } from "react";
 import { complaintNames } from "@/core/causes/complaints";
+import { isRefrigerant, refrigerantEntry } from "@/core/fluids/refrigerants";
 import { labelDoubts } from "@/core/readings/file/label-check";
 import { fields } from "@/core/records/fields";
 import { type Job, labelRefrigerants, type StopSign } from "@/core/records/job";
@@ -151,7 +152,7 @@ export function IntakeStep() {
           {intakeStepText.gaugesCannotIdentifyRefrigerantsCheck}
         </Notice>
       )}
-      {intake.refrigerant === "R1234yf" && (
+      {isRefrigerant(intake.refrigerant) && refrigerantEntry(intake.refrigerant).flammable && (
         <Caution title={intakeStepText.r1234yfIsFlammable}>{intakeStepText.ventilateKeepSparksAndFlames}</Caution>
       )}
       <HowBuilt />

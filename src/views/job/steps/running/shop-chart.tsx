@@ -2,7 +2,7 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { useCallback, useState } from "react";
-import type { Refrigerant } from "@/core/fluids/helmholtz";
+import type { Refrigerant } from "@/core/fluids/refrigerants";
 import { type PressureRange, shopRangesAt } from "@/core/readings/file/shop-chart";
 import { reasonOf } from "@/core/result";
 import type { Figures } from "@/core/units/figures";
