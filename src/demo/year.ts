@@ -10,6 +10,7 @@ import type { RepairPart } from "@/core/charge/oil";
 import { usualOilSheet } from "@/core/charge/oil";
 import type { VehicleLabel } from "@/core/circuit/vehicle/vehicle";
 import { pick as weighted } from "@/core/diagnosis/learn/draw-test";
+import type { Refrigerant } from "@/core/fluids/refrigerants";
 import { simulate } from "@/core/instruments/simulate";
 import { type NoiseSource, seededNoise } from "@/core/maths/noise";
 import type { RunningSetting } from "@/core/readings/file/reading-file";
@@ -729,7 +730,7 @@ class Shelf {
     }
   }
 
-  private empty(id: string, refrigerant: "R134a" | "R1234yf", at: number) {
+  private empty(id: string, refrigerant: Refrigerant, at: number) {
     const inside = this.machine[refrigerant];
     const grams = Math.floor(inside * 0.9);
     if (grams < 200) return;
@@ -744,7 +745,7 @@ class Shelf {
   }
 
   /** The cylinder that a charge comes from, filled up by the supplier when it would not reach. */
-  take(refrigerant: "R134a" | "R1234yf", grams: number, at: number): { id: string; heldG: number } {
+  take(refrigerant: Refrigerant, grams: number, at: number): { id: string; heldG: number } {
     const fitting =
       refrigerant === "R134a" ? ["demo-cylinder-1", "demo-cylinder-2", "demo-recycled"] : ["demo-cylinder-yf"];
     // Cleaned refrigerant is used before bought refrigerant.
@@ -759,7 +760,7 @@ class Shelf {
     return { id, heldG };
   }
 
-  recovered(refrigerant: "R134a" | "R1234yf", grams: number) {
+  recovered(refrigerant: Refrigerant, grams: number) {
     this.machine[refrigerant] += Math.round(grams);
   }
 }

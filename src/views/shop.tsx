@@ -4,7 +4,7 @@ import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
 import { workshopInstruments } from "@/core/readings/derive/instruments";
 import { systemUnits } from "@/core/units/figures";
 import type { Workshop } from "@/session/follow-workshop";
-import { checkServer, isDemoWorkshop } from "@/session/records";
+import { checkServer, isDemoWorkshop } from "@/session/records/workshop";
 import { ReadIn } from "@/ui/figures";
 import { AccuracyOfShop } from "@/ui/instruments";
 import { useOpenOverlay } from "@/ui/overlays";

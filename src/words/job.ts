@@ -4,14 +4,14 @@ import type { OtherRepair } from "@/core/causes/work";
 import { type ChargingMethod, methodSigns, ruleOfThumbKpa } from "@/core/charge/charging-methods";
 import type { RepairPart } from "@/core/charge/oil";
 import type { VacuumGauge } from "@/core/charge/vacuum/target";
+import { type Refrigerant, refrigerants } from "@/core/fluids/refrigerants";
 import type { Job, LabelRefrigerant, StepId, StopSign } from "@/core/records/job";
 import type { Figures } from "@/core/units/figures";
 
 type Intake = Job["intake"];
 
 export const refrigerantLabels: Record<LabelRefrigerant, string> = {
-  R134a: "R134a",
-  R1234yf: "R1234yf",
+  ...(Object.fromEntries(refrigerants.map((name) => [name, name])) as Record<Refrigerant, string>),
   R744: "R744 (CO₂)",
   other: "Other or unreadable",
 };

@@ -15,11 +15,11 @@ import {
   listJobs,
   listRemoved,
   type MostJobs,
-  openWorkshop,
   removeJob,
   restoreJob,
-  storageState,
-} from "@/session/records";
+} from "@/session/records/jobs";
+import { storageState } from "@/session/records/keeping";
+import { openWorkshop } from "@/session/records/workshop";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Choice } from "@/ui/choice";

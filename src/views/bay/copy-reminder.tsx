@@ -3,7 +3,7 @@
 import { Flex } from "@chakra-ui/react";
 import Link from "next/link";
 import { unsavedRecords } from "@/core/records/copies";
-import { howCopied } from "@/session/records";
+import { howCopied } from "@/session/records/copies";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Text } from "@/ui/text";

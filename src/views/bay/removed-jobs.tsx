@@ -3,7 +3,7 @@
 import { Flex, Stack } from "@chakra-ui/react";
 import { differenceInCalendarDays, format } from "date-fns";
 import { useState } from "react";
-import { REMOVED_KEPT_MS, type Removed } from "@/session/records";
+import { REMOVED_KEPT_MS, type Removed } from "@/session/records/jobs";
 import { BenchButton } from "@/ui/buttons";
 import { Text } from "@/ui/text";
 import { removedJobsText } from "@/words/screens/bay";

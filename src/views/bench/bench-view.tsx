@@ -8,7 +8,7 @@ import type { BenchAnswer, BenchRunning } from "@/core/bench/bench-answer";
 import { asSound, type BenchState, benchOf } from "@/core/bench/bench-state";
 import { PhMap } from "@/pictures/ph-map";
 import { useBench, useBenchAnswer, useBenchQuestion } from "@/session/bench";
-import { loadJob } from "@/session/records";
+import { loadJob } from "@/session/records/jobs";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";

@@ -9,7 +9,7 @@ import { readBenchFile, readingsOfBench, writeBenchFile } from "@/core/bench/ben
 import type { BenchState } from "@/core/bench/bench-state";
 import { reasonOf } from "@/core/result";
 import { saveTextFile } from "@/services/save-file";
-import { editJob } from "@/session/records";
+import { editJob } from "@/session/records/jobs";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";

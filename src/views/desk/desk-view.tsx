@@ -17,7 +17,7 @@ import { systemUnits, type UnitSystem } from "@/core/units/figures";
 import { units } from "@/core/units/units";
 import { SaturationRuler } from "@/pictures/saturation-ruler";
 import { useQuickDesk } from "@/session/quick-desk";
-import { createJobFrom } from "@/session/records";
+import { createJobFrom } from "@/session/records/jobs";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";

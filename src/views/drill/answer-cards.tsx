@@ -5,7 +5,7 @@ import { type Cause, causes, faultCauses } from "@/core/causes/catalogue";
 import { BELIEF_AT_S, type Doing } from "@/core/drill/drill-steps";
 import type { FieldSpec } from "@/core/units/entry";
 import { checkEntry } from "@/core/units/entry";
-import type { chargeAnswers } from "@/session/records";
+import type { chargeAnswers } from "@/session/records/drills";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { NumberField } from "@/ui/number-field";

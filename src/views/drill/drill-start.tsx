@@ -7,7 +7,7 @@ import { type DrillTheme, drillThemes, themeLevels } from "@/core/drill/drill-sh
 import { dueOf, type Learner, standingOf } from "@/core/drill/progress";
 import { reasonOf } from "@/core/result";
 import { useDrillClerk } from "@/session/drill";
-import type { KeptDrills } from "@/session/records";
+import type { KeptDrills } from "@/session/records/drills";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Text } from "@/ui/text";

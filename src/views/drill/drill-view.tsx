@@ -8,7 +8,7 @@ import { recordOf } from "@/core/drill/progress";
 import { reasonOf } from "@/core/result";
 import { runKey, useDrillClerk } from "@/session/drill";
 import { keepRun, noteUnsavedDrill, useDrillBook } from "@/session/drill-book";
-import { dropOpenRun } from "@/session/records";
+import { dropOpenRun } from "@/session/records/drills";
 import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";

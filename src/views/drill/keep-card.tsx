@@ -6,7 +6,7 @@ import { useState } from "react";
 import { readDrillFile, writeDrillFile } from "@/core/drill/progress";
 import { reasonOf } from "@/core/result";
 import { saveTextFile } from "@/services/save-file";
-import { addDrills, type KeptDrills } from "@/session/records";
+import { addDrills, type KeptDrills } from "@/session/records/drills";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { FileButton } from "@/ui/file-button";

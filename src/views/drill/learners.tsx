@@ -4,7 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Learner } from "@/core/drill/progress";
 import { keepLearner } from "@/session/drill-book";
-import type { KeptDrills } from "@/session/records";
+import type { KeptDrills } from "@/session/records/drills";
 import { BenchButton } from "@/ui/buttons";
 import { useRunOnce } from "@/ui/run-once";
 import { commonText } from "@/words/screens/common";

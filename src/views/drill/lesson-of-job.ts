@@ -6,7 +6,7 @@ import type { Work } from "@/core/causes/work";
 import { type Lesson, lessonOfLog } from "@/core/drill/lesson-shapes";
 import type { ReadingFile } from "@/core/readings/file/reading-file";
 import { foundOf, readingFilesOf } from "@/core/records/job-readings";
-import { loadJob } from "@/session/records";
+import { loadJob } from "@/session/records/jobs";
 import { benchOfJob } from "@/views/bench/from-record";
 
 /** Between two settings the engine was changed: so long, s. */

@@ -3,7 +3,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { format, formatDistanceStrict } from "date-fns";
 import { mistakesOverTime, type SubjectStanding } from "@/core/drill/progress";
-import type { KeptDrills } from "@/session/records";
+import type { KeptDrills } from "@/session/records/drills";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Text } from "@/ui/text";

@@ -9,7 +9,7 @@ import type { Container } from "@/core/records/stock/container";
 import { placeOf } from "@/core/records/stock/entry";
 import type { BookLine } from "@/core/records/stock/lines";
 import { reasonOf } from "@/core/result";
-import { reverseStock, type ShopLedger } from "@/session/records";
+import { reverseStock, type ShopLedger } from "@/session/records/stock";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";

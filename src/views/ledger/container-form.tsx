@@ -16,7 +16,7 @@ import {
 import { placeOf, stockEntry } from "@/core/records/stock/entry";
 import { reasonOf } from "@/core/result";
 import { type Entry, entry, entryValue, type FieldSpec } from "@/core/units/entry";
-import { putContainer, StockRefusal } from "@/session/records";
+import { putContainer, StockRefusal } from "@/session/records/stock";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";

@@ -10,7 +10,7 @@ import { kindOf } from "@/core/records/stock/lines";
 import { reasonOf } from "@/core/result";
 import { type Entry, entry, entryValue } from "@/core/units/entry";
 import { useChoices } from "@/session/choices";
-import { putContainer, recordStock, type ShopLedger, StockRefusal } from "@/session/records";
+import { putContainer, recordStock, type ShopLedger, StockRefusal } from "@/session/records/stock";
 import { BenchButton } from "@/ui/buttons";
 import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { fields } from "@/core/records/fields";
 import type { Container } from "@/core/records/stock/container";
 import { entryValue } from "@/core/units/entry";
-import type { ShopLedger } from "@/session/records";
+import type { ShopLedger } from "@/session/records/stock";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";

@@ -3,7 +3,8 @@
 import { Box, Dialog, Flex, Input, Kbd, Portal } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { type KeyboardEvent, useEffect, useMemo, useState } from "react";
-import { listJobs, searchVehicles } from "@/session/records";
+import { listJobs } from "@/session/records/jobs";
+import { searchVehicles } from "@/session/records/vehicles";
 import { useFigures } from "@/ui/figures";
 import { closeOverlay, openHelp, useOverlays } from "@/ui/overlays";
 import { Text } from "@/ui/text";

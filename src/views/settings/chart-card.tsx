@@ -15,7 +15,7 @@ import {
   SHOP_CHART_LIMIT_BYTES,
   type ShopChart,
   shopChartText,
-} from "@/session/records";
+} from "@/session/records/shop-charts";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";

@@ -5,7 +5,7 @@ import { format } from "date-fns";
 import { useState } from "react";
 import { reasonOf } from "@/core/result";
 import { copyNow } from "@/session/keep-copies";
-import { allowFolder, chooseFolder, forgetFolder, howCopied } from "@/session/records";
+import { allowFolder, chooseFolder, forgetFolder, howCopied } from "@/session/records/copies";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Text } from "@/ui/text";

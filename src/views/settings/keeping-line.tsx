@@ -3,7 +3,7 @@
 import { Flex } from "@chakra-ui/react";
 import { useState } from "react";
 import { reasonOf } from "@/core/result";
-import { askToKeep, storageState } from "@/session/records";
+import { askToKeep, storageState } from "@/session/records/keeping";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Text } from "@/ui/text";

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { reasonOf } from "@/core/result";
 import { saveTextFile } from "@/services/save-file";
 import { useSettingsHealth } from "@/session/choices";
-import { replaceUnreadableChoices } from "@/session/records";
+import { replaceUnreadableChoices } from "@/session/records/choices";
 import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";
 import { settingsIssueSentence, settingsWords, unreadableSettingsSentence } from "@/words/settings";

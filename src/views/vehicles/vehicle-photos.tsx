@@ -4,7 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { useState } from "react";
 import { type Job, MOST_PHOTOS } from "@/core/records/job";
 import { reasonOf } from "@/core/result";
-import { editVehicle, type VehicleFile } from "@/session/records";
+import { editVehicle, type VehicleFile } from "@/session/records/vehicles";
 import { Card } from "@/ui/card";
 import { FilesButton } from "@/ui/file-button";
 import { Text } from "@/ui/text";

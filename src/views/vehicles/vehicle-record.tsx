@@ -4,7 +4,7 @@ import { Box, Flex, Stack } from "@chakra-ui/react";
 import { useCallback, useState } from "react";
 import type { VehicleRow } from "@/core/records/vehicle-row";
 import { reasonOf } from "@/core/result";
-import { joinVehicles, searchVehicles, takeVehicleApart, type VehicleFile } from "@/session/records";
+import { joinVehicles, searchVehicles, takeVehicleApart, type VehicleFile } from "@/session/records/vehicles";
 import { useStored } from "@/session/stored";
 import { useVehicleWords } from "@/session/vehicle-words";
 import { BenchButton } from "@/ui/buttons";

@@ -11,15 +11,9 @@ import { flattened, reasonOf } from "@/core/result";
 import { ChargeYears } from "@/pictures/charge-years";
 import { saveBlob } from "@/services/save-file";
 import { useArchive } from "@/session/archive";
-import {
-  createJobFrom,
-  fileMark,
-  jobsOf,
-  loadVehicle,
-  perhapsTheSame,
-  similarVehicles,
-  type VehicleFile,
-} from "@/session/records";
+import { createJobFrom, jobsOf } from "@/session/records/jobs";
+import { loadVehicle, perhapsTheSame, similarVehicles, type VehicleFile } from "@/session/records/vehicles";
+import { fileMark } from "@/session/records/workshop";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";

@@ -6,14 +6,8 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 import type { VehicleRow } from "@/core/records/vehicle-row";
 import { reasonOf } from "@/core/result";
 import { readQr } from "@/services/read-qr";
-import {
-  type DamagedRecord,
-  damagedVehicles,
-  findVehicles,
-  listVehicles,
-  loadVehicle,
-  newestVehicles,
-} from "@/session/records";
+import { type DamagedRecord, damagedVehicles } from "@/session/records/damaged";
+import { findVehicles, listVehicles, loadVehicle, newestVehicles } from "@/session/records/vehicles";
 import { useStoredInParts } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Choice } from "@/ui/choice";

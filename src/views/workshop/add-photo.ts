@@ -3,7 +3,7 @@
 import { MOST_PHOTO_BYTES, MOST_PHOTOS } from "@/core/records/job";
 import type { VehiclePhoto } from "@/core/records/vehicle";
 import { reducedPhoto } from "@/services/reduced-photo";
-import { keepPicture } from "@/session/records";
+import { keepPicture } from "@/session/records/photos";
 import { addPhotoText } from "@/words/screens/workshop";
 
 /** Why a file is no photo here. */

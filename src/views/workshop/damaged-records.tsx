@@ -3,7 +3,7 @@
 import { Stack } from "@chakra-ui/react";
 import { useState } from "react";
 import { reasonOf } from "@/core/result";
-import { type DamagedRecord, removeDamaged } from "@/session/records";
+import { type DamagedRecord, removeDamaged } from "@/session/records/damaged";
 import { SetAside } from "@/ui/set-aside";
 import { Text } from "@/ui/text";
 import { damagedName, damagedSentence } from "@/words/issues";

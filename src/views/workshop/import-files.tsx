@@ -8,7 +8,8 @@ import { changesNothing, type ImportPreview } from "@/core/records/import-previe
 import { type Way, waysOf } from "@/core/records/import-ways";
 import type { Job } from "@/core/records/job";
 import { type ArchiveDesk, useArchive } from "@/session/archive";
-import { countStored, dropStaged } from "@/session/records";
+import { countStored } from "@/session/records/shop";
+import { dropStaged } from "@/session/records/staging";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";

@@ -3,7 +3,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { Trash2 } from "lucide-react";
 import { useEffect, useState } from "react";
-import { loadPicture } from "@/session/records";
+import { loadPicture } from "@/session/records/photos";
 import { BenchButton } from "@/ui/buttons";
 import { Text } from "@/ui/text";
 import { keptPhotoText } from "@/words/screens/workshop";

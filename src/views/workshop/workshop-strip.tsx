@@ -3,7 +3,7 @@
 import { Flex } from "@chakra-ui/react";
 import { Store } from "lucide-react";
 import { useSyncExternalStore } from "react";
-import { isDemoWorkshop, openWorkshop } from "@/session/records";
+import { isDemoWorkshop, openWorkshop } from "@/session/records/workshop";
 import { Text } from "@/ui/text";
 import { practiceWords } from "@/words/practice";
 

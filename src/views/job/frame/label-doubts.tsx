@@ -3,7 +3,7 @@
 import { useCallback } from "react";
 import { warningOf } from "@/core/diagnosis/decide/diagnosis";
 import { labelDoubts } from "@/core/records/label-check";
-import { visitsOfVehicle } from "@/session/records";
+import { visitsOfVehicle } from "@/session/records/jobs";
 import { useDiagnosis, useJob } from "@/session/session";
 import { useStored } from "@/session/stored";
 import { useFigures } from "@/ui/figures";

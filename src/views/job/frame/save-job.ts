@@ -1,7 +1,8 @@
 import type { Job } from "@/core/records/job";
 import { writeJobFile } from "@/core/records/job-file";
 import { saveTextFile } from "@/services/save-file";
-import { noteJobSaved, picturesOf } from "@/session/records";
+import { noteJobSaved } from "@/session/records/copies";
+import { picturesOf } from "@/session/records/photos";
 import { jobFileName } from "@/words/job";
 
 /** Gives the job as a file with its pictures. A store that refuses these keeps nobody from the words and numbers. */

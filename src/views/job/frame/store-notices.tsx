@@ -6,7 +6,7 @@ import type { JobFileIssue } from "@/core/records/job-file";
 import { reasonOf } from "@/core/result";
 import { saveTextFile } from "@/services/save-file";
 import { useChoiceFailure } from "@/session/choices";
-import { recordAsText } from "@/session/records";
+import { recordAsText } from "@/session/records/jobs";
 import { useJobState, useSession } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";

@@ -6,7 +6,7 @@ import type { Refrigerant } from "@/core/fluids/refrigerants";
 import { type PressureRange, shopRangesAt } from "@/core/readings/file/shop-chart";
 import { reasonOf } from "@/core/result";
 import type { Figures } from "@/core/units/figures";
-import { keepShopChart, loadShopChart, removeShopChart, SHOP_CHART_LIMIT_BYTES } from "@/session/records";
+import { keepShopChart, loadShopChart, removeShopChart, SHOP_CHART_LIMIT_BYTES } from "@/session/records/shop-charts";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";

@@ -1,0 +1,20 @@
+/** Functions that views may call of jobs: one door per data module, so that a page loads only what it uses. */
+export {
+  clearRemoved,
+  createJob,
+  createJobFrom,
+  duplicateJob,
+  editJob,
+  jobsOf,
+  jobsOfVehicle,
+  listJobs,
+  listRemoved,
+  loadJob,
+  type MostJobs,
+  REMOVED_KEPT_MS,
+  type Removed,
+  recordAsText,
+  removeJob,
+  restoreJob,
+  visitsOfVehicle,
+} from "@/data/jobs";
