@@ -21,7 +21,7 @@ interface RefrigerantEntry {
   linkName: string;
 }
 
-export const refrigerantTable = {
+const refrigerantTable = {
   R134a: {
     acentricFactor: 0.32684,
     flammable: false,
