@@ -13,7 +13,15 @@ export default defineConfig({
     maxWorkers: 2,
     projects: [
       { extends: true, test: { name: "core", include: plain, isolate: false } },
-      { extends: true, test: { name: "page", include: ["src/**/*.test.{ts,tsx}"], exclude: plain } },
+      {
+        extends: true,
+        test: {
+          name: "page",
+          include: ["src/**/*.test.{ts,tsx}"],
+          exclude: plain,
+          setupFiles: ["tests/support/learned.ts", "tests/support/browser-storage.ts"],
+        },
+      },
     ],
   },
 });
