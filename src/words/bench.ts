@@ -15,6 +15,7 @@ import { causeName } from "./causes";
 import { actInShort } from "./decision";
 import { testSentences } from "./diagnosis";
 import { circuitWords, refrigerantLabels } from "./job";
+import { capital } from "./letters";
 
 export const cornerWords: Record<BenchCornerName, string> = {
   suction: "evaporator outlet",
@@ -156,7 +157,6 @@ export function hotDaysWords(
   { asIs, atLabel, alike }: HotDays,
   figures: Figures,
 ): { asIs: string; atLabel: string | null; alike: string | null } {
-  const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
   return {
     asIs: capital(hotDayWords(asIs, figures)),
     atLabel: atLabel === null ? null : capital(hotDayWords(atLabel, figures)),

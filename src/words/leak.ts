@@ -22,6 +22,7 @@ import { daysSinceFilled, lossOf } from "@/core/records/job-readings";
 import { missesTooMuch } from "@/core/records/leak-state";
 import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
+import { lowerFirst } from "./letters";
 import { typed } from "./typed";
 
 export const leakMethodWords: Record<LeakMethod, { name: string; how: string }> = {
@@ -88,11 +89,10 @@ export const leakPlaceName = (place: LeakPlace): string => leakPlaces[place].nam
 /** A place and how it stands: "Condenser: tight". */
 export const placeLabel = (place: LeakPlace, state: PlaceState): string =>
   `${leakPlaces[place].name}: ${placeStateWords[state]}`;
-const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 
 /** In a list: "condenser, shaft seal". */
 export const placeList = (places: readonly LeakPlace[]): string =>
-  places.map((place) => lower(leakPlaces[place].name)).join(", ");
+  places.map((place) => lowerFirst(leakPlaces[place].name)).join(", ");
 
 /** Headline of the search: what is missing and how far it has come; `rows` and `next` as the job has them. */
 export function leakHeadline(
@@ -142,7 +142,7 @@ function monthsWords(days: number): string {
 
 /** Why a place stands where it does, and what was checked there. */
 export function placeEvidence({ signs, checks, probability, state }: LeakPlaceRow, figures: Figures): string {
-  const seen = signs.map((sign) => `${lower(signNames[sign])} found`);
+  const seen = signs.map((sign) => `${lowerFirst(signNames[sign])} found`);
   const made = checks.map((check) => checkWords(check, figures));
   const said = [...seen, ...made];
   if (said.length > 0) return said.join("; ");
@@ -154,7 +154,7 @@ function checkWords(check: LeakCheck, figures: Figures): string {
   const size = entryValue(fields.leakSize, check.size);
   const result = check.leaks ? "leaks" : "nothing found";
   return [
-    `${lower(leakMethodWords[check.method].name)}: ${result}`,
+    `${lowerFirst(leakMethodWords[check.method].name)}: ${result}`,
     ...(size === null ? [] : [`${figures.quantity(size, "g")} per year`]),
     ...(check.spot.trim() === "" ? [] : [typed(check.spot.trim())]),
   ].join(", ");
@@ -162,7 +162,7 @@ function checkWords(check: LeakCheck, figures: Figures): string {
 
 /** The next check, as a button says it. */
 export const nextCheckWords = ({ place, method }: NextLeakCheck): string =>
-  `Next: ${lower(leakPlaces[place].name)}, ${lower(leakMethodWords[method].name)}`;
+  `Next: ${lowerFirst(leakPlaces[place].name)}, ${lowerFirst(leakMethodWords[method].name)}`;
 
 export const safetyText = (limitKpa: number | null, figures: Figures): string =>
   `Never use air or oxygen: they burn with oil. ${limitKpa === null ? "Enter the maximum low-side pressure first." : `At most ${figures.quantity(limitKpa, "kPa")} on the low side; the vehicle maker's limit comes first.`} Open the cylinder slowly and stand aside. Vent before opening the circuit.`;
@@ -216,7 +216,7 @@ export function pressureTestLine(answer: PressureTestAnswer, gas: TestGas | null
       : answer.outcome === "none-shown"
         ? `no leak above ${leakFigure(answer.smallestGYear, figures)} per year`
         : "undecided";
-  return `pressure test${gas === null ? "" : ` with ${lower(testGasLabels[gas])}`}: corrected drop ${drop}, ${outcome}`;
+  return `pressure test${gas === null ? "" : ` with ${lowerFirst(testGasLabels[gas])}`}: corrected drop ${drop}, ${outcome}`;
 }
 
 /** Next act about a loss: nothing asks for a leak that was found. */

@@ -9,6 +9,7 @@ import type { Figures } from "@/core/units/figures";
 import { formatNumber, formatQuantity } from "@/core/units/units";
 import { causeName } from "./causes";
 import type { Wording } from "./diagnosis";
+import { lowerFirst } from "./letters";
 
 export const quantityNames: Record<ReasonQuantity, string> = {
   low: channels.low.name,
@@ -127,10 +128,6 @@ export function rowWords(row: EvidenceRow, leading: Cause): string {
   return holds.length === 1 && holds[0]!.cause === leading
     ? "fits, but separates little"
     : `fits ${fits.join(" and ")}`;
-}
-
-function lowerFirst(text: string): string {
-  return text.charAt(0).toLowerCase() + text.slice(1);
 }
 
 export const saysWords = { supports: "supports", contradicts: "contradicts" } as const;

@@ -29,6 +29,7 @@ import { percentOf, severitySentence, vehicleWording, type Wording, warningSente
 import { circuitWords, refrigerantLabels, stepNames } from "./job";
 import { doubtByReadings, LABEL_DOUBT } from "./label";
 import { leakTable, leakTableHead, leakWords } from "./leak";
+import { capital } from "./letters";
 import { purposeMark } from "./practice";
 import { reasonSentence } from "./reasons";
 import { actNames } from "./refrigerant-log";
@@ -492,8 +493,6 @@ function notTested(job: Job): ReportSection | null {
   if (lines.length === 0) return null;
   return { title: "Not tested", blocks: [{ kind: "text", text: `${capital(lines.join("; "))}.` }] };
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 function cautions(job: Job): ReportSection {
   const { refrigerant } = job.intake;

@@ -13,6 +13,7 @@ import type { Figures } from "@/core/units/figures";
 import { LEAK_NOT_FOUND } from "./customer";
 import { otherRepairLabels, repairPartLabels, stepNames } from "./job";
 import { leakMethodWords, placeList, pressureTestLine } from "./leak";
+import { capital } from "./letters";
 import { identifiedLabels } from "./recover";
 import { vacuumResultLabels } from "./station";
 import { holdLength, holdLine } from "./vacuum";
@@ -143,5 +144,3 @@ function notes(job: Job): DoneLine[] {
       typed: true,
     }));
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -15,6 +15,7 @@ import { Text } from "@/ui/text";
 import { causeName } from "@/words/causes";
 import { decisionWords } from "@/words/decision";
 import { percentOf, seenSentence, severitySentence, testSentence, type Wording } from "@/words/diagnosis";
+import { lowerFirst } from "@/words/letters";
 import { noticeWords } from "@/words/notices";
 import { reasonSentence } from "@/words/reasons";
 import { evidenceRailText } from "@/words/screens/job-frame";
@@ -240,8 +241,4 @@ function ReasonLine({ sign, text }: { sign: "+" | "−"; text: string }) {
       <span>{text}</span>
     </Flex>
   );
-}
-
-function lowerFirst(text: string): string {
-  return text.charAt(0).toLowerCase() + text.slice(1);
 }

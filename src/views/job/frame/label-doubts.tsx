@@ -10,6 +10,7 @@ import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { doubtByReadings, LABEL_DOUBT, labelDoubtSentence } from "@/words/label";
+import { capital } from "@/words/letters";
 
 /** Doubts about the label: earlier visits, the vehicle's size, the recovered weight; after the work also the readings. */
 export function LabelDoubts({ proof = false }: { proof?: boolean }) {
@@ -37,5 +38,3 @@ export function LabelDoubts({ proof = false }: { proof?: boolean }) {
     </Notice>
   );
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

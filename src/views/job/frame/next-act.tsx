@@ -16,6 +16,7 @@ import { useShortcuts } from "@/ui/shortcuts";
 import { Text } from "@/ui/text";
 import { actButtons, actInShort, decisionWords } from "@/words/decision";
 import { gainSentence, outcomeSentence, testSentence, type Wording } from "@/words/diagnosis";
+import { lowerFirst } from "@/words/letters";
 import { nextActText } from "@/words/screens/job-frame";
 import { stepPath } from "./steps";
 
@@ -152,8 +153,4 @@ export function ActHeadline({
       <Text>{[amount, settled ? nextActText.noFurtherTestWouldChange : unless].filter(Boolean).join(" ")}</Text>
     </Notice>
   );
-}
-
-function lowerFirst(text: string): string {
-  return text.charAt(0).toLowerCase() + text.slice(1);
 }
