@@ -1,5 +1,5 @@
 /**
- * Finds texts in a source. A sentence is a literal of three words or more, or any text between JSX tags. Literals that stay where they are:
+ * Finds texts in a source. A sentence is a literal, or a text between JSX tags, of three words or more. Literals that stay where they are:
  * messages of thrown errors, descriptions of what a schema expects (they travel as fields of an issue), names in the catalogues below (a channel,
  * field or part is one line of one table), and invented sample data.
  */

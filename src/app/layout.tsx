@@ -5,11 +5,11 @@ import type { ReactNode } from "react";
 import { Offline } from "@/ui/offline";
 import { Provider } from "@/ui/provider";
 import { Shop } from "@/views/shop";
-import { layoutText } from "@/words/screens/app";
+import { commonText } from "@/words/screens/common";
 
 export const metadata: Metadata = {
   title: { default: "Evrid", template: "%s · Evrid" },
-  description: layoutText.readsTheInstrumentsOfA,
+  description: commonText.description,
 };
 
 export const viewport: Viewport = { themeColor: "#1c2326" };

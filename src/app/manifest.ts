@@ -1,11 +1,11 @@
 import type { MetadataRoute } from "next";
-import { manifestText } from "@/words/screens/app";
+import { commonText } from "@/words/screens/common";
 
 export default function manifest(): MetadataRoute.Manifest {
   return {
     name: "Evrid",
     short_name: "Evrid",
-    description: manifestText.readsTheInstrumentsOfA,
+    description: commonText.description,
     start_url: "/",
     display: "standalone",
     background_color: "#efece5",

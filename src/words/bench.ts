@@ -7,7 +7,7 @@ import type { HotDays } from "@/core/bench/bench-work";
 import type { ChargeCurve } from "@/core/bench/charge-curve";
 import type { DetectionDay, NextAtBench } from "@/core/bench/could-tell";
 import type { HotDay } from "@/core/bench/hot-day";
-import type { Cause, FaultCause } from "@/core/causes/catalogue";
+import { type Cause, type FaultCause, faultCauses } from "@/core/causes/catalogue";
 import type { VehicleLabel } from "@/core/circuit/vehicle/vehicle";
 import type { Figures } from "@/core/units/figures";
 import { formatNumber } from "@/core/units/units";
@@ -32,18 +32,15 @@ export const channelWords: Record<CurveChannel, string> = {
   subcooling: "Subcooling",
 };
 
-export const causeChips: Partial<Record<FaultCause, string>> = {
-  "condenser-airflow": "Low condenser airflow",
+/** Names that are too long for a control. */
+const shorterNames: Partial<Record<FaultCause, string>> = {
   "restriction-before-port": "Restriction before port",
-  "restriction-after-port": "Liquid-line restriction",
-  "metering-stuck-closed": "Metering device restricted",
-  "metering-stuck-open": "Metering device stuck open",
-  "compressor-worn": "Low compressor capacity",
   "compressor-low-stroke": "Stuck at low displacement",
-  "compressor-not-driven": "Compressor not driven",
-  "evaporator-airflow": "Low evaporator airflow",
   "blend-door": "Blend door",
 };
+export const causeChips = Object.fromEntries(
+  faultCauses.map((cause) => [cause, shorterNames[cause] ?? causeName(cause)]),
+) as Record<FaultCause, string>;
 
 export function benchName({ name, label }: Pick<BenchState, "name" | "label">, figures: Figures): string {
   return name.trim() || `Vehicle, label charge ${figures.quantity(label.chargeG, "g")}`;

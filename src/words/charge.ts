@@ -32,6 +32,9 @@ export const hoseCardWords = {
   typed: "Hose residue at the end, if known. Blank = as selected above.",
 } as const;
 
+const LABEL_WEIGHT_CHARGED = "Valve closed. The label weight is charged.";
+const NO_MORE_NEEDED = "No more is needed from it.";
+
 /** Conditions for drawing in the hose, stated before. */
 export const CLOSED_RUNNING = "Cylinder closed, engine at fast idle, low valve open.";
 
@@ -149,9 +152,7 @@ export function callSentence(
   if (waitsInHose(found))
     return `Close the cylinder. Draw in the ${figures.quantity(found.drawInG, "g")} in the hose: low side, engine running.`;
   if (onScale === null || call === null || container === null) {
-    return found.state === "inside"
-      ? "Valve closed. The label weight is charged."
-      : `Put a cylinder on the scale.${next ? ` ${next}` : ""}`;
+    return found.state === "inside" ? LABEL_WEIGHT_CHARGED : `Put a cylinder on the scale.${next ? ` ${next}` : ""}`;
   }
   switch (call.call) {
     case "put-on":
@@ -169,7 +170,7 @@ export function callSentence(
     case "settle":
       return "Valve closed. Wait for a steady scale.";
     case "shut":
-      if (found.state === "inside") return "Valve closed. The label weight is charged.";
+      if (found.state === "inside") return LABEL_WEIGHT_CHARGED;
       return container.leftG < EMPTY_BELOW_G
         ? `${typed(container.name)} is empty. Put on the next one. The total is kept.`
         : `Valve closed.${next ? ` ${next}` : ""}`;
@@ -192,7 +193,7 @@ export function typedLabel(shows: Shows, name: string): string {
 
 /** At which weight a container is closed. `leftG`: what it holds. */
 export function closingWords(found: MassBalance, leftG: number, figures: Figures): string {
-  if (found.fromContainersG <= SAME_WEIGHT_G) return "No more is needed from it.";
+  if (found.fromContainersG <= SAME_WEIGHT_G) return NO_MORE_NEEDED;
   const closesAtG = closingWeightG(found, leftG);
   return closesAtG === null ? "All of it is needed." : `Close the valve at ${figures.quantity(closesAtG, "g")}.`;
 }
@@ -209,7 +210,7 @@ export function scaleHint(
     case "left":
       return `Log: ${figures.quantity(leftG, "g")}. ${closingWords(found, leftG, figures)}`;
     case "zeroed":
-      return `Log: −${figures.quantity(drawnG, "g")}. ${wantedG > 0 ? `Close the valve at −${figures.quantity(drawnG + wantedG, "g")}.` : "No more is needed from it."}`;
+      return `Log: −${figures.quantity(drawnG, "g")}. ${wantedG > 0 ? `Close the valve at −${figures.quantity(drawnG + wantedG, "g")}.` : NO_MORE_NEEDED}`;
     case "in":
       return `Still needed from it: ${figures.quantity(wantedG, "g")}.`;
   }

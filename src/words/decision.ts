@@ -5,7 +5,7 @@ import type { Remedy } from "@/core/causes/cause";
 import type { ClosingAct } from "@/core/diagnosis/decide/acts";
 import type { Decision } from "@/core/diagnosis/decide/decide";
 import { causeName } from "./causes";
-import { strangeReading, type Wording } from "./diagnosis";
+import { MAY_BE_FLAMMABLE, strangeReading, type Wording } from "./diagnosis";
 import { LABEL_DOUBT } from "./label";
 import { implausibleWords } from "./plausibility";
 
@@ -35,7 +35,7 @@ export function decisionWords({ reason }: Decision, { electric }: Pick<Wording, 
       return {
         sentence:
           "The circuit is open to air: empty, with air and moisture inside. Do not run the engine. Find the leak with nitrogen, replace the drier, evacuate, charge the label weight.",
-        unless: "A gauge or coupler that does not read would change this. Check that both couplers are open.",
+        unless: CLOSED_COUPLER,
       };
     case "held-vacuum":
       return {
@@ -47,11 +47,11 @@ export function decisionWords({ reason }: Decision, { electric }: Pick<Wording, 
       return {
         sentence:
           "Almost empty: do not run the engine. Find the leak, then recover and weigh. The pressure only shows that no liquid is left.",
-        unless: "A gauge or coupler that does not read would change this. Check that both couplers are open.",
+        unless: CLOSED_COUPLER,
       };
     case "wrong-refrigerant":
       return {
-        sentence: `Identify the refrigerant first: the static pressure does not match the label.${reason.flammable ? " It may be flammable: no sparks, no flames, ventilate." : ""}`,
+        sentence: `Identify the refrigerant first: the static pressure does not match the label.${reason.flammable ? MAY_BE_FLAMMABLE : ""}`,
         unless: "An identifier that shows the label's refrigerant, confirmed by a second gauge.",
       };
     case "label-doubt":
@@ -92,6 +92,9 @@ export function decisionWords({ reason }: Decision, { electric }: Pick<Wording, 
     }
   }
 }
+
+/** Condition that would change a reading of an empty circuit. */
+const CLOSED_COUPLER = "A gauge or coupler that does not read would change this. Check that both couplers are open.";
 
 /** The act in a few words, for where it is begun. */
 export function actInShort({ act }: Decision): string {

@@ -206,6 +206,9 @@ export function warningSentence(warning: Warning, wording: Wording): string {
   }
 }
 
+/** Follows a static pressure that would fit a hydrocarbon. */
+export const MAY_BE_FLAMMABLE = " It may be flammable: no sparks, no flames, ventilate.";
+
 /** Deviation of the static pressure from the label's refrigerant, and what else fits. */
 export function foreignSentence({ fits, overKpa, flammable }: Foreign, figures: Figures): string {
   const where = `Static pressure is ${figures.quantity(Math.abs(overKpa), "kPa")} ${overKpa < 0 ? "below" : "above"} saturation of the label's refrigerant`;
@@ -213,7 +216,7 @@ export function foreignSentence({ fits, overKpa, flammable }: Foreign, figures: 
     fits.length === 0
       ? "it contains air, another gas or a mixture"
       : `it fits ${fits.join(" or ")}${overKpa > 0 ? ", or air" : ""}`;
-  const burns = flammable ? " It may be flammable: no sparks, no flames, ventilate." : "";
+  const burns = flammable ? MAY_BE_FLAMMABLE : "";
   return `${where}: ${what}.${burns} Identify it before recovery and use a separate cylinder.`;
 }
 

@@ -19,6 +19,7 @@ import {
 } from "./drill";
 import { circuitWords, methodLabels, refrigerantLabels } from "./job";
 import type { Report, ReportBlock, ReportSection } from "./report";
+import { debriefCardsText, debriefViewText } from "./screens/drill";
 
 /** "34 %". */
 export const percent = (share: number): string => `${percentOf(share)} %`;
@@ -88,7 +89,7 @@ export function debriefSheet(given: DrillCase, debrief: Debrief, figures: Figure
       ],
     },
     {
-      title: "Effect of each reading",
+      title: debriefCardsText.effectOfEachReading,
       blocks: [
         {
           kind: "table",
@@ -107,7 +108,7 @@ export function debriefSheet(given: DrillCase, debrief: Debrief, figures: Figure
       ? []
       : [
           {
-            title: "Your estimates and the readings",
+            title: debriefViewText.yourEstimatesAndTheReadings,
             blocks: [
               {
                 kind: "table" as const,

@@ -11,7 +11,7 @@ import { useFigures } from "@/ui/figures";
 import { RangeField } from "@/ui/range-field";
 import { Text } from "@/ui/text";
 import { causeChips } from "@/words/bench";
-import { causeName, severityWords } from "@/words/causes";
+import { severityWords } from "@/words/causes";
 import { controlsText } from "@/words/screens/bench";
 import { commonText } from "@/words/screens/common";
 
@@ -200,7 +200,7 @@ function Wrongs({ state, set, able }: ControlsProps & { able: readonly FaultCaus
               aria-pressed={on}
               onClick={() => toggle(cause)}
             >
-              {causeChips[cause] ?? causeName(cause)}
+              {causeChips[cause]}
             </BenchButton>
           );
         })}
@@ -209,7 +209,7 @@ function Wrongs({ state, set, able }: ControlsProps & { able: readonly FaultCaus
         {state.faults.map(({ cause, severity, place }) => (
           <Box key={cause}>
             <RangeField
-              label={causeChips[cause] ?? causeName(cause)}
+              label={causeChips[cause]}
               value={severity}
               {...benchLimits.severity}
               step={0.05}

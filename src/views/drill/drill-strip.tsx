@@ -10,7 +10,7 @@ import { Text } from "@/ui/text";
 import { commonText } from "@/words/screens/common";
 import { drillStripText } from "@/words/screens/drill";
 
-/** The numbers that move, always in the same place; what is not connected says what it wants. */
+/** The numbers that move, always in the same place; a cell without a value names what is missing. */
 export function DrillStrip({
   given,
   standing,
@@ -34,37 +34,37 @@ export function DrillStrip({
     suctionLineC: value("suction"),
     liquidLineC: value("liquid"),
   });
-  const cells: { name: string; base: number | null; unit: UnitId; decimals: number; wants: string }[] = [
-    { name: commonText.low, base: value("low"), unit: "kPa", decimals: 0, wants: drillStripText.gaugesFirst },
-    { name: commonText.high, base: value("high"), unit: "kPa", decimals: 0, wants: drillStripText.gaugesFirst },
-    { name: commonText.vent, base: value("vent"), unit: "degC", decimals: 1, wants: drillStripText.probeFirst },
+  const cells: { name: string; base: number | null; unit: UnitId; decimals: number; missing: string }[] = [
+    { name: commonText.low, base: value("low"), unit: "kPa", decimals: 0, missing: drillStripText.gaugesFirst },
+    { name: commonText.high, base: value("high"), unit: "kPa", decimals: 0, missing: drillStripText.gaugesFirst },
+    { name: commonText.vent, base: value("vent"), unit: "degC", decimals: 1, missing: drillStripText.probeFirst },
     {
       name: drillStripText.ambient(formatNumber(conditions.humidityPct, "pct")),
       base: ambientC,
       unit: "degC",
       decimals: 1,
-      wants: "",
+      missing: "",
     },
     {
       name: commonText.superheat,
       base: running ? (derived.superheatK?.value ?? null) : null,
       unit: "K",
       decimals: 0,
-      wants: on("suction") && on("low") ? drillStripText.engineOff : drillStripText.clampFirst,
+      missing: on("suction") && on("low") ? drillStripText.engineOff : drillStripText.clampFirst,
     },
     {
       name: commonText.subcooling,
       base: running ? (derived.subcoolingK?.value ?? null) : null,
       unit: "K",
       decimals: 0,
-      wants: on("liquid") && on("high") ? drillStripText.engineOff : drillStripText.clampFirst,
+      missing: on("liquid") && on("high") ? drillStripText.engineOff : drillStripText.clampFirst,
     },
     {
       name: drillStripText.airDrop,
       base: running ? (derived.airSplitK?.value ?? null) : null,
       unit: "K",
       decimals: 1,
-      wants: on("vent") ? drillStripText.engineOff : drillStripText.probeFirst,
+      missing: on("vent") ? drillStripText.engineOff : drillStripText.probeFirst,
     },
   ];
   return (
@@ -76,7 +76,7 @@ export function DrillStrip({
       borderTopWidth="1px"
       borderColor="line"
     >
-      {cells.map(({ name, base, unit, decimals, wants }) => (
+      {cells.map(({ name, base, unit, decimals, missing }) => (
         <Box key={name} px="3.5" py="2" borderRightWidth="1px" borderColor="line" minW="0">
           <Text kind="small" whiteSpace="nowrap">
             {name}
@@ -86,7 +86,7 @@ export function DrillStrip({
               {base === null ? "–" : figures.number(base, unit, decimals)}
             </Text>
             <Text as="span" kind="note">
-              {base === null ? wants : figures.label(unit)}
+              {base === null ? missing : figures.label(unit)}
             </Text>
           </Flex>
         </Box>

@@ -3,7 +3,7 @@
 import { Box } from "@chakra-ui/react";
 import { Text } from "@/ui/text";
 import { useKeptPhoto } from "@/views/workshop/kept-photo";
-import { reportPhotoText } from "@/words/screens/report";
+import { commonText } from "@/words/screens/common";
 
 /** One photo of the job on its report, with step and time. */
 export function ReportPhoto({ jobId, id, caption }: { jobId: string; id: string; caption: string }) {
@@ -11,7 +11,7 @@ export function ReportPhoto({ jobId, id, caption }: { jobId: string; id: string;
   return (
     <Box css={{ breakInside: "avoid" }}>
       {address == null ? (
-        <Text fontSize="13px">{address === null ? reportPhotoText.thisPhotoIsNotIn : "Opening"}</Text>
+        <Text fontSize="13px">{address === null ? commonText.photoNotHere : "Opening"}</Text>
       ) : (
         // biome-ignore lint/performance/noImgElement: bytes of this browser's own store, nothing to optimise on a server
         <img src={address} alt={caption} style={{ display: "block", maxWidth: "100%", maxHeight: 320 }} />

@@ -94,7 +94,7 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
   const read = async (file: File) => {
     if (file.size > SHOP_CHART_LIMIT_BYTES)
       return setSaid(
-        chartCardText.hasKbTheLimitFor(typed(file.name), Math.ceil(file.size / 1000), SHOP_CHART_LIMIT_BYTES / 1000),
+        commonText.chartTooLarge(typed(file.name), Math.ceil(file.size / 1000), SHOP_CHART_LIMIT_BYTES / 1000),
       );
     return keep(file.name, await file.text());
   };

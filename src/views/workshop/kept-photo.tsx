@@ -6,6 +6,7 @@ import { useEffect, useState } from "react";
 import { loadPicture } from "@/session/records/photos";
 import { BenchButton } from "@/ui/buttons";
 import { Text } from "@/ui/text";
+import { commonText } from "@/words/screens/common";
 import { keptPhotoText } from "@/words/screens/workshop";
 
 /** Address of a picture for as long as it is shown; null where this browser has none, undefined until that is known. */
@@ -54,7 +55,7 @@ export function KeptPhoto({ owner, photo, name, caption, onRemove }: KeptPhotoPr
         <button type="button" aria-expanded={large} aria-label={name} onClick={() => setLarge(!large)}>
           {address == null ? (
             <Text p="3" kind="note">
-              {address === null ? keptPhotoText.thisPhotoIsNotIn : "Opening"}
+              {address === null ? commonText.photoNotHere : "Opening"}
             </Text>
           ) : (
             // biome-ignore lint/performance/noImgElement: bytes of this browser's own store, nothing to optimise on a server

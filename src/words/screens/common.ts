@@ -5,10 +5,14 @@ export const commonText = {
   bench: "Bench",
   cancel: "Cancel",
   centreVent: "Centre vent",
+  chartTooLarge: (name: string, size: number, limit: number) =>
+    `${name} has ${size} kB; the limit for a chart is ${limit}. The previous chart is kept.`,
   charge: "Charge",
   classLabel: "Class",
   compressor: "Compressor",
   content: "Content",
+  description:
+    "Reads the instruments of a vehicle's air-conditioning circuit together and holds the charge to the label.",
   drill: "Drill",
   engine: "Engine",
   engineOff: "Engine off",
@@ -28,6 +32,7 @@ export const commonText = {
   pTDesk: "P-T desk",
   recovered: "Recovered",
   refrigerant: "Refrigerant",
+  photoNotHere: "This photo is not in this browser.",
   report: "Report",
   saveAsFile: "Save as file",
   settings: "Settings",

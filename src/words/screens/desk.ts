@@ -35,8 +35,8 @@ export const deskCardsText = {
   asVapourOnly: "As vapour only",
   enterTheCylinderTemperature: "Enter the cylinder temperature.",
   itsPressure: "Its pressure",
-  tooWarmNoCylinderAbove: (warmwaterc: string) =>
-    `Too warm: no cylinder above ${warmwaterc}. No flames, no sun behind glass.`,
+  tooWarmNoCylinderAbove: (warmest: string) =>
+    `Too warm: no cylinder above ${warmest}. No flames, no sun behind glass.`,
   thePressureIsTheSame:
     "The pressure is the same with any liquid left: weigh it. If it is higher, it contains air or another gas.",
   pressure: "Pressure",

@@ -1,9 +1,5 @@
 /** Texts of the report views. */
 
-export const reportPhotoText = {
-  thisPhotoIsNotIn: "This photo is not in this browser.",
-} as const;
-
 export const reportSheetText = {
   codeOfThisJob: "Code of this job",
   fastIdle: "fast idle",

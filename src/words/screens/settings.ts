@@ -8,8 +8,6 @@ export const chartCardText = {
   highTo: "high to",
   thePreviousChartIsKept: (reason: string) => `${reason}. The previous chart is kept.`,
   ambient: (unit: string) => `Ambient ${unit}`,
-  hasKbTheLimitFor: (name: string, size: number, shopchartlimitbytes: number) =>
-    `${name} has ${size} kB; the limit for a chart is ${shopchartlimitbytes}. The previous chart is kept.`,
   chart: (refrigerant: string) => `${refrigerant} chart`,
   noChartYetAddRows: "No chart yet. Add rows or import a file: ambient and the range of each side.",
   lowFrom2: (unit: string) => `${unit}, low from`,

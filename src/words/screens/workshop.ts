@@ -4,7 +4,7 @@ export const addPhotoText = {
   isNotAReadablePicture: (name: string) => `${name} is not a readable picture. The record is unchanged.`,
   onePhotoWas: "One photo was",
   photosWere: (count: number) => `${count} photos were`,
-  notAddedTheLimitIs: (part: string, mostphotos: number) => `${part} not added: the limit is ${mostphotos} per record.`,
+  notAddedTheLimitIs: (part: string, most: number) => `${part} not added: the limit is ${most} per record.`,
 } as const;
 
 export const importFilesText = {
@@ -33,13 +33,12 @@ export const importFilesText = {
 } as const;
 
 export const keptPhotoText = {
-  thisPhotoIsNotIn: "This photo is not in this browser.",
   remove: (name: string) => `Remove ${name}`,
 } as const;
 
 export const logChooserText = {
-  hasMbTheLimitFor: (name: string, size: number, loglimitbytes: number) =>
-    `${name} has ${size} MB; the limit for a log is ${loglimitbytes} MB. Shorten it to the test. Not read.`,
+  hasMbTheLimitFor: (name: string, size: number, limit: number) =>
+    `${name} has ${size} MB; the limit for a log is ${limit} MB. Shorten it to the test. Not read.`,
   hasNoSeparateColumnsUse: (name: string) => `${name} has no separate columns. Use comma, semicolon or tab.`,
   openLogCsv: "Open log (CSV)",
   instrumentLog: "Instrument log",

@@ -3,7 +3,7 @@
  * share one scale; differences that people in the trade look at; and for every number whether it was read at all.
  */
 import { atmosphericPressureKpa } from "../../air/atmosphere";
-import { fluidTable } from "../../fluids/tables";
+import { type FluidTable, fluidTable } from "../../fluids/tables";
 import { LEAST_READ_KPA, MOST_READ_KPA } from "../../readings/derive/saturation-temperature";
 import type { ReadingFile, RunningSetting } from "../../readings/file/reading-file";
 import { compressorKinds, fanKinds } from "../../readings/file/reading-file";
@@ -59,7 +59,7 @@ const flags = [
   "R1234yf",
   "orifice",
   ...compressorKinds,
-  // Its two kinds bear names that compressors bear as well.
+  // A compressor may be electric as well: the flags need names of their own.
   ...(fanKinds.map((kind) => `fan ${kind}`) as FanFlag[]),
   "twoEvaporators",
   "portBefore",
@@ -90,6 +90,8 @@ export const VALUE_COUNT = VALUES;
 
 /** Fluid, atmosphere and air that every value of a reading refers to. */
 interface Scales {
+  fluid: FluidTable;
+  atmosphereKpa: number;
   ambientC: number;
   /** Air into the evaporator, degC. */
   airC: number;
@@ -103,11 +105,13 @@ const read = (value: number | null | undefined) => value ?? Number.NaN;
 
 function scalesOf({ vehicle, conditions }: ReadingFile): Scales {
   const fluid = fluidTable(vehicle.refrigerant);
-  const atmosphere = atmosphericPressureKpa(conditions.altitudeM ?? 0);
+  const atmosphereKpa = atmosphericPressureKpa(conditions.altitudeM ?? 0);
   const absolute = (gauge: number | null | undefined) =>
-    gauge == null ? Number.NaN : Math.min(Math.max(gauge + atmosphere, LEAST_READ_KPA), MOST_READ_KPA);
+    gauge == null ? Number.NaN : Math.min(Math.max(gauge + atmosphereKpa, LEAST_READ_KPA), MOST_READ_KPA);
   const ambientC = conditions.ambientC;
   return {
+    fluid,
+    atmosphereKpa,
     ambientC,
     airC: conditions.airSource === "recirculated" ? (conditions.cabinReturnC ?? ambientC - 2) : ambientC,
     absolute,
@@ -159,10 +163,8 @@ function valuesOfSetting(
 function valuesOnce(
   { vehicle, conditions, rest, equalise, recoveredG }: ReadingFile,
   [idle, fast]: readonly (RunningSetting | undefined)[],
-  { ambientC, absolute }: Scales,
+  { fluid, atmosphereKpa, ambientC, absolute }: Scales,
 ): Record<OnceFeature, number> {
-  const fluid = fluidTable(vehicle.refrigerant);
-  const atmosphere = atmosphericPressureKpa(conditions.altitudeM ?? 0);
   const restKpa = absolute(meanOf(rest?.lowKpa, rest?.highKpa));
   const soak = read(rest?.soakC);
   const restT = Number.isNaN(restKpa) ? Number.NaN : fluid.saturationTemperatureC(restKpa);
@@ -178,8 +180,8 @@ function valuesOnce(
     lnRestShare: Number.isNaN(soak) ? Number.NaN : Math.log(restKpa / fluid.saturationPressureKpa(soak)),
     lnMeeting: Math.log(Math.max(read(equalise?.seconds), 1)),
     recoveredShare: vehicle.chargeG == null ? Number.NaN : read(recoveredG) / vehicle.chargeG,
-    highOverRest: read(idle?.highKpa ?? fast?.highKpa) - (restKpa - atmosphere),
-    lowOverRest: read(idle?.lowKpa ?? fast?.lowKpa) - (restKpa - atmosphere),
+    highOverRest: read(idle?.highKpa ?? fast?.highKpa) - (restKpa - atmosphereKpa),
+    lowOverRest: read(idle?.lowKpa ?? fast?.lowKpa) - (restKpa - atmosphereKpa),
   };
 }
 

@@ -15,6 +15,7 @@ import { RecordText } from "@/ui/record-text";
 import { Text } from "@/ui/text";
 import { jobFileSentence, refusalSentence } from "@/words/issues";
 import { placeWords } from "@/words/job";
+import { noticeWords } from "@/words/notices";
 import { commonText } from "@/words/screens/common";
 import { storeNoticesText } from "@/words/screens/job-frame";
 import { saveJob } from "./save-job";
@@ -50,7 +51,7 @@ export function StoreNotices() {
         <Act
           title={storeNoticesText.thisJobIsNoLonger}
           act={putBack}
-          does={storeNoticesText.storeAgain}
+          does={noticeWords.storeAgain}
           second={save}
           tone="act"
         >

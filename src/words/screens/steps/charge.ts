@@ -60,8 +60,8 @@ export const scalePanelText = {
   record: "Record",
   record2: (name: string) => `Record ${name}`,
   hoseDrawnIn: "Hose drawn in",
-  inTheHoseAboutS: (drawInG: string, closedrunning: string, drawins: number) =>
-    `${drawInG} in the hose. ${closedrunning} About ${drawins} s; keep the high valve closed.`,
+  inTheHoseAboutS: (drawInG: string, conditions: string, drawins: number) =>
+    `${drawInG} in the hose. ${conditions} About ${drawins} s; keep the high valve closed.`,
   off: "Off",
   running: "Running",
 } as const;
@@ -86,8 +86,8 @@ export const surplusCardText = {
 } as const;
 
 export const chargeStepText = {
-  neverOpenTheHighValve: (warmwaterc: string) =>
-    `Never open the high valve while the engine runs. Warm a can only in water of ${warmwaterc} at most, never with a flame. The maker's procedure and local law come first.`,
+  neverOpenTheHighValve: (warmest: string) =>
+    `Never open the high valve while the engine runs. Warm a can only in water of ${warmest} at most, never with a flame. The maker's procedure and local law come first.`,
   gogglesAndGlovesOnKeep: "Goggles and gloves on. Keep clear of belts",
   theResidualChargeIsUnknown: "The residual charge is unknown, so nothing can be added by weight. Go back to Recovery.",
   recoverAndWeighFirst: "Recover and weigh first",

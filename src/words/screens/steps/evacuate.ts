@@ -33,7 +33,7 @@ export const pumpCardText = {
   absolutePressure: "Absolute pressure",
   refrigerantStillInTheCircuit: "refrigerant still in the circuit",
   targetVacuum: "Target vacuum",
-  aJobHoldsAtMost: (mostmarks: number) => `A job holds at most ${mostmarks} marks`,
+  aJobHoldsAtMost: (most: number) => `A job holds at most ${most} marks`,
   startPump: "Start pump",
   evacuateAgain: "Evacuate again",
   startHold: "Start hold",

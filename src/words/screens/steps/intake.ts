@@ -38,7 +38,7 @@ export const intakeStepText = {
   previousACWork: "Previous A/C work",
   labelUnderTheBonnet: "Label under the bonnet",
   tolerance: "Tolerance, ±",
-  blank: (usualtoleranceg: string) => `Blank = ± ${usualtoleranceg}.`,
+  blank: (tolerance: string) => `Blank = ± ${tolerance}.`,
   labelMissingOrUnreadable: "Label missing or unreadable",
   oilOnTheLabel: "Oil on the label",
   chargeByLabelWeightNever: "Charge by label weight, never by pressure.",

@@ -32,8 +32,6 @@ export const captureText = {
 } as const;
 
 export const shopChartText = {
-  hasKbTheLimitFor: (name: string, size: number, shopchartlimitbytes: number) =>
-    `${name} has ${size} kB; the limit for a chart is ${shopchartlimitbytes}. The previous chart is kept.`,
   dashedAtLowHighNot: (name: string, ambientC: string, low: string, high: string, unit: string) =>
     `Dashed: ${name} at ${ambientC}: low ${low}, high ${high} ${unit}. Not used for judging.`,
   anUnknownAmbient: "an unknown ambient",
@@ -93,7 +91,7 @@ export const typedCycleText = {
   cycling: "Cycling",
   tapAtEachCutIn: "Tap at each cut-in",
   noneYet: "None yet.",
-  ofAtLeast: (count: number, leasttaps: number) => `${count} of at least ${leasttaps}.`,
+  ofAtLeast: (count: number, least: number) => `${count} of at least ${least}.`,
   cutInsSApart: (count: number, periodS: string) => `${count} cut-ins, ${periodS} s apart.`,
   recordCycle: "Record cycle",
   recordedForEveryS: (name: string, lowMinKpa: string, periodS: string) =>

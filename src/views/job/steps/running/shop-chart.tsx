@@ -14,6 +14,7 @@ import { FileButton, TABLE_FILES } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { shopChartSentence } from "@/words/issues";
+import { commonText } from "@/words/screens/common";
 import { shopChartText } from "@/words/screens/steps/running";
 import { typed } from "@/words/typed";
 
@@ -40,7 +41,7 @@ export function ShopChartNote({ refrigerant, shop }: ShopChartNoteProps) {
     setRefused(null);
     if (file.size > SHOP_CHART_LIMIT_BYTES) {
       setRefused(
-        shopChartText.hasKbTheLimitFor(typed(file.name), Math.ceil(file.size / 1000), SHOP_CHART_LIMIT_BYTES / 1000),
+        commonText.chartTooLarge(typed(file.name), Math.ceil(file.size / 1000), SHOP_CHART_LIMIT_BYTES / 1000),
       );
       return;
     }
