@@ -1,7 +1,7 @@
 "use client";
 
 import { Button, type ButtonProps, Kbd } from "@chakra-ui/react";
-import type { MouseEvent } from "react";
+import type { MouseEvent, Ref } from "react";
 import { useRunOnce } from "./run-once";
 import { useSaid } from "./text";
 
@@ -16,6 +16,7 @@ const looks: Record<Kind, ButtonProps> = {
 
 interface BenchButtonProps extends ButtonProps {
   kind?: Kind;
+  ref?: Ref<HTMLButtonElement>;
   shortcut?: string;
   /** Pressed again and again: taps that are counted, steps back. */
   repeats?: boolean;

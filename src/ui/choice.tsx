@@ -4,7 +4,7 @@ import { Flex, RadioGroup } from "@chakra-ui/react";
 import { choiceText } from "@/words/screens/ui";
 import { Text, useSay } from "./text";
 
-interface ChoiceProps<Value extends string> {
+export interface ChoiceProps<Value extends string> {
   label: string;
   options: readonly { value: Value; label: string }[];
   value: Value | null;

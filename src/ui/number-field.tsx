@@ -9,7 +9,7 @@ import { entrySentence } from "../words/issues";
 import { BenchButton } from "./buttons";
 import { Text, useSay } from "./text";
 
-interface NumberFieldProps {
+export interface NumberFieldProps {
   spec: FieldSpec;
   value: Entry;
   onChange: (value: Entry) => void;

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { textFieldText } from "@/words/screens/ui";
 import { useSay } from "./text";
 
-interface TextFieldProps {
+export interface TextFieldProps {
   label: string;
   value: string;
   onChange: (value: string) => void;

@@ -7,6 +7,7 @@ import type { HoseState } from "@/core/charge/hose-states";
 import { type ChargePlan, EMPTY_BELOW_G, type PlanStep, WARM_WATER_C } from "@/core/charge/plan/charge-plan";
 import type { ChargeAlarm, ChargeCall, LiveCharge } from "@/core/charge/scale/live-charge";
 import type { Job } from "@/core/records/job";
+import type { Shows } from "@/core/records/typed-scale";
 import type { Figures } from "@/core/units/figures";
 import { typed } from "./typed";
 
@@ -176,9 +177,6 @@ export function callSentence(
         : `Valve closed.${next ? ` ${next}` : ""}`;
   }
 }
-
-/** Display of a scale or machine: the content, the weight since zeroing (negative), or the dosed mass. */
-export type Shows = "left" | "zeroed" | "in";
 
 export const scaleAsked: Record<Shows, string> = {
   left: "Enter the net weight on the scale, 0 or more.",

@@ -1,6 +1,7 @@
 /** Words of drills: what a customer says, what can be done at the car, and what is said when the cover comes off. */
 import type { Cause, FaultCause } from "@/core/causes/catalogue";
 import { partNames, signNames } from "@/core/causes/signs";
+import type { DrillAct } from "@/core/drill/drill-acts";
 import type { CarEvent } from "@/core/drill/drill-car";
 import type { WayStep } from "@/core/drill/drill-check";
 import type { DrillReadings, Speed } from "@/core/drill/drill-readings";
@@ -9,7 +10,6 @@ import type {
   Complaint,
   CustomerBelief,
   Danger,
-  DrillAct,
   DrillStory,
   DrillTheme,
   Found,

@@ -11,11 +11,14 @@ import type { LogRefusal } from "@/core/records/bookkeeping";
 import type { JobFileIssue } from "@/core/records/job-file";
 import type { PracticeIssue } from "@/core/records/practice";
 import type { SignatureIssue } from "@/core/records/signature";
+import type { TypedScaleIssue } from "@/core/records/typed-scale";
 import type { VinDoubt } from "@/core/records/vin";
 import type { EntryIssue, FieldSpec } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import { formatCount, formatNumber, units } from "@/core/units/units";
+import { scaleAsked } from "./charge";
 import { practiceSentence } from "./practice";
+import { scalePanelText } from "./screens/steps/charge";
 import { typed } from "./typed";
 
 export function entrySentence(spec: FieldSpec, issue: EntryIssue): string {
@@ -269,5 +272,17 @@ export function refusalSentence(
       return `The log is full at ${refusal.most} entries. Continue in a new job for this vehicle.`;
     default:
       return `The log does not allow this: ${ledgerSentence(refusal)} The job is unchanged.`;
+  }
+}
+
+/** Why a typed scale reading is not recorded. */
+export function typedScaleSentence(issue: TypedScaleIssue, figures: Figures): string {
+  switch (issue.code) {
+    case "unreadable":
+      return scaleAsked[issue.shows];
+    case "no-change":
+      return scalePanelText.noChangeFromTheLog(figures.quantity(issue.leftG, "g"));
+    case "refused":
+      return scalePanelText.notRecordedYourEntryIs(chargeSentence(issue.issue, figures));
   }
 }

@@ -7,6 +7,12 @@ export const LEADING_CAUSES = 3;
 /** Least probability of a rival. */
 export const RIVAL_PROBABILITY = 0.01;
 
+/** A cause with this share of the leading cause's probability, and at least this probability, is not separated from it. */
+export const RIVAL_SHARE = 0.4;
+export const UNSEPARATED_PROBABILITY = 0.12;
+/** Causes above this probability are listed beside a job. */
+export const LISTED_PROBABILITY = 0.03;
+
 /** A cause overtakes the one above it only with this factor and this margin, so that noise does not reorder the list. */
 export const REORDER_FACTOR = 1.3;
 export const REORDER_MARGIN = 0.03;

@@ -2,11 +2,11 @@ import { describe, expect, it } from "vitest";
 import { benchOf } from "../bench/bench-state";
 import { CLEAR_PROBABILITY } from "../diagnosis/thresholds";
 import { debriefOf } from "./debrief";
+import type { DrillAct } from "./drill-acts";
 import { caseOfBench, caseOfCode, type DrillCase, truthOfCase } from "./drill-case";
 import { checkCase } from "./drill-check";
 import { nothingRead, probabilityOf, weighReadings } from "./drill-readings";
 import { DrillRun } from "./drill-run";
-import type { DrillAct } from "./drill-shapes";
 import type { Doing, DrillStep } from "./drill-steps";
 
 const lacking = caseOfCode({ maker: 1, theme: "clamps", number: 36 });

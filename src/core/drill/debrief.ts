@@ -9,6 +9,7 @@ import { chargeByMethods, chargingDay, HOT_C, type MethodsAnswer } from "../char
 import { CLEAR_PROBABILITY } from "../diagnosis/thresholds";
 import { SAMPLE_S } from "../instruments/instrument-simulator";
 import { carOf } from "./car-of-case";
+import { channelActs, type DrillAct } from "./drill-acts";
 import { type DrillCase, truthOfCase } from "./drill-case";
 import { type DrillCheck, type WayStep, waySteps } from "./drill-check";
 import {
@@ -21,7 +22,7 @@ import {
   weighReadings,
 } from "./drill-readings";
 import type { DrillRun } from "./drill-run";
-import { channelActs, type Danger, type DrillAct, type Mistake, spoiledBy } from "./drill-shapes";
+import { type Danger, type Mistake, spoiledBy } from "./drill-shapes";
 
 /** A moment at which something new was read. */
 interface Said {

@@ -14,8 +14,9 @@ import { type Engine, engineRpm, SAMPLE_S } from "../instruments/instrument-simu
 import { emptySample, type InstrumentSample } from "../instruments/stream";
 import { hoseContent } from "../readings/derive/hose-content";
 import { carOf, RELIEF_OPENS_KPA } from "./car-of-case";
+import { channelActs, type DrillAct, type DrillChannel, drillChannels } from "./drill-acts";
 import type { DrillCase } from "./drill-case";
-import { channelActs, type Danger, type DrillAct, type DrillChannel, drillChannels } from "./drill-shapes";
+import type { Danger } from "./drill-shapes";
 import { type Felt, feelPart } from "./looks";
 
 export interface DrillSample extends InstrumentSample {

@@ -3,8 +3,9 @@
 import { type BenchState, benchOf, benchStateSchema, truthOf } from "../bench/bench-state";
 import { type FaultCause, faultCauses } from "../causes/catalogue";
 import { seededNoise } from "../maths/noise";
+import { actSpecs, type DrillAct, drillActs } from "./drill-acts";
 import { type CodeParts, codeOf } from "./drill-code";
-import type { DrillAct, DrillStory, DrillTheme, Misread } from "./drill-shapes";
+import type { DrillStory, DrillTheme, Misread } from "./drill-shapes";
 import { makeFirst } from "./made/maker-1";
 
 export interface DrillCase {
@@ -73,23 +74,14 @@ export function ownDraws({ spread }: Pick<DrillCase, "spread">): (() => number) 
   return spread === 0 ? undefined : seededNoise(spread).normal;
 }
 
-/** Acts on offer: with pressures only there is no clamp, and a command is read where there is one. */
+/** Actions on offer: a case of pressures alone has no clamps, and a duty is read only at an external control valve. */
 export function actsOf({ theme, state }: Pick<DrillCase, "theme" | "state">): DrillAct[] {
-  const box: DrillAct[] =
-    theme === "pressures" ? [] : ["suction-clamp", "liquid-clamp", "discharge-clamp", "condenser-air", "line-spots"];
-  const commanded: DrillAct[] =
-    state.label.compressor === "variable-external" && theme !== "pressures" ? ["command"] : [];
-  return [
-    "look",
-    "gauges",
-    "vent-probe",
-    ...box,
-    ...commanded,
-    "settle",
-    "load",
-    "shut-off",
-    "stand",
-    "reseat",
-    "recover",
-  ];
+  const clamps = theme !== "pressures";
+  const offered = {
+    always: true,
+    "with-clamps": clamps,
+    "with-command": clamps && state.label.compressor === "variable-external",
+    beside: false,
+  };
+  return drillActs.filter((act) => offered[actSpecs[act].offered]);
 }

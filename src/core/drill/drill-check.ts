@@ -12,10 +12,11 @@ import { engineRpm } from "../instruments/instrument-simulator";
 import { channels } from "../readings/channels";
 import type { RunningSetting } from "../readings/file/reading-file";
 import { carOf } from "./car-of-case";
+import { actSpecs, channelActs, type DrillAct, type DrillChannel, drillChannels } from "./drill-acts";
 import { actsOf, type DrillCase, truthOfCase } from "./drill-case";
 import { type DrillReadings, nothingRead, probabilityOf, type Speed, tells, weighReadings } from "./drill-readings";
 import { DrillRun, unasked } from "./drill-run";
-import { actMinutes, channelActs, type DrillAct, type DrillChannel, drillChannels, spoiledBy } from "./drill-shapes";
+import { spoiledBy } from "./drill-shapes";
 import type { Doing } from "./drill-steps";
 import { looksOf } from "./looks";
 
@@ -39,24 +40,11 @@ export const waySteps = [
 ] as const;
 export type WayStep = (typeof waySteps)[number];
 
-/** Minutes of each step: a speed needs its time to settle, and gauges a minute before the engine is started. */
-const wayMinutes: Record<WayStep, number> = {
-  look: actMinutes.look,
-  gauges: actMinutes.gauges,
-  rest: 1,
-  "vent-probe": actMinutes["vent-probe"],
-  "suction-clamp": actMinutes["suction-clamp"],
-  "liquid-clamp": actMinutes["liquid-clamp"],
-  "discharge-clamp": actMinutes["discharge-clamp"],
-  "condenser-air": actMinutes["condenser-air"],
-  "line-spots": actMinutes["line-spots"],
-  command: actMinutes.command,
-  reseat: actMinutes.reseat,
-  idle: 3.5,
-  fast: 2.5,
-  "shut-off": 4,
-  recover: actMinutes.recover,
-};
+/** Minutes of a step: a speed needs its time to settle, and gauges a minute before the engine is started. */
+const wayMinutes = (step: WayStep): number =>
+  step === "rest" || step === "idle" || step === "fast" || step === "shut-off"
+    ? { rest: 1, idle: 3.5, fast: 2.5, "shut-off": 4 }[step]
+    : actSpecs[step].minutes;
 
 export interface DrillCheck {
   /** The cheapest way that was gone and told; null where none does. */
@@ -130,7 +118,7 @@ function shownBy(given: DrillCase): Shown | null {
 }
 
 function metIn(seconds: number): DrillReadings["equalise"] {
-  const longest = actMinutes["shut-off"] * 60;
+  const longest = actSpecs["shut-off"].minutes * 60;
   return seconds > longest ? { seconds: longest, equalised: false } : { seconds: Math.round(seconds), equalised: true };
 }
 
@@ -228,7 +216,7 @@ function* dearer(on: readonly WayStep[]): Generator<ReadonlySet<WayStep>> {
   const all: { minutes: number; mask: number }[] = [];
   for (let mask = 1; mask < 1 << on.length; mask++) {
     let minutes = 0;
-    for (let i = 0; i < on.length; i++) if (mask & (1 << i)) minutes += wayMinutes[on[i]!];
+    for (let i = 0; i < on.length; i++) if (mask & (1 << i)) minutes += wayMinutes(on[i]!);
     all.push({ minutes, mask });
   }
   all.sort((a, b) => a.minutes - b.minutes || a.mask - b.mask);

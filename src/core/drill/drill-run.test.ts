@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { benchOf } from "../bench/bench-state";
+import { actSpecs, type DrillAct } from "./drill-acts";
 import { caseOfBench, caseOfCode, type DrillCase } from "./drill-case";
 import { DrillRun, replay } from "./drill-run";
-import { actMinutes, type DrillAct } from "./drill-shapes";
 import type { Doing } from "./drill-steps";
 
 const van = caseOfCode({ maker: 1, theme: "clamps", number: 4 });
@@ -39,15 +39,15 @@ describe("a run at the car", () => {
       "reseat",
     ] as const;
     does(run, ...acts);
-    const minutes = acts.reduce((sum, act) => sum + actMinutes[act], 0);
+    const minutes = acts.reduce((sum, act) => sum + actSpecs[act].minutes, 0);
     expect(run.atS).toBeCloseTo(minutes * 60, 6);
     run.live(90);
     expect(run.atS).toBeCloseTo(minutes * 60 + 45, 6);
     does(run, idle, "settle");
-    expect(run.atS).toBeLessThan((minutes + actMinutes.settle) * 60 + 45.1);
+    expect(run.atS).toBeLessThan((minutes + actSpecs.settle.minutes) * 60 + 45.1);
     const settledS = run.atS;
     does(run, "recover");
-    expect(run.atS - settledS).toBeCloseTo(actMinutes.recover * 60, 6);
+    expect(run.atS - settledS).toBeCloseTo(actSpecs.recover.minutes * 60, 6);
     const { startG, addedG, recoveredG, nowG, lostG } = run.grams;
     expect(startG).toBe(van.state.chargeG);
     expect(startG + addedG).toBeCloseTo(recoveredG + nowG + lostG, 6);

@@ -7,18 +7,19 @@ import { channels, type StreamChannel, streamChannels, takenChannels } from "../
 import type { RunningSetting } from "../readings/file/reading-file";
 import { cycleOfStream, judgeStream, type StreamCycle } from "../readings/stream/judged-stream";
 import { followShutOff, MET_WITHIN_KPA } from "../readings/stream/shut-off";
-import { type CarEvent, DrillCar, type DrillSample } from "./drill-car";
-import { actsOf, type DrillCase } from "./drill-case";
-import { type DrillReadings, nothingRead, type Speed } from "./drill-readings";
 import {
-  actMinutes,
+  actSpecs,
   CAN_ACT_G,
   channelActs,
   type DrillAct,
   drillActs,
   drillChannels,
-  type Found,
-} from "./drill-shapes";
+  type Precondition,
+} from "./drill-acts";
+import { type CarEvent, DrillCar, type DrillSample } from "./drill-car";
+import { actsOf, type DrillCase } from "./drill-case";
+import { type DrillReadings, nothingRead, type Speed } from "./drill-readings";
+import type { Found } from "./drill-shapes";
 import { BELIEF_AT_S, type Doing, type DrillStep } from "./drill-steps";
 import { type Felt, looksOf } from "./looks";
 
@@ -45,6 +46,16 @@ export type Refusal =
   | { code: "empty" }
   /** The learner is asked what they think, and has not said it. */
   | { code: "belief-first" };
+
+type CanAct = NonNullable<(typeof actSpecs)[DrillAct]["can"]>;
+
+const unmetCodes = {
+  "engine-on": "engine-off",
+  "engine-off": "engine-on",
+  gauges: "no-gauges",
+  once: "already",
+  refrigerant: "empty",
+} as const satisfies Record<Precondition, Refusal["code"]>;
 
 /** Readings are looked at so often, s. */
 const LOOK_S = 15;
@@ -134,20 +145,32 @@ export class DrillRun {
     const asked: Refusal | null = this.beliefDue ? { code: "belief-first" } : null;
     if (step.does === "engine") return asked;
     const { act } = step;
-    const own = drillChannels.filter((channel) => channelActs[channel] === act);
-    const anyway: readonly DrillAct[] = ["feel", "hint", "vapour-low", "liquid-low", "liquid-high"];
-    if (!anyway.includes(act) && !actsOf(this.given).includes(act)) return { code: "not-on-offer" };
-    if (own.length > 0 && own.every((channel) => this.connected.has(channel))) return { code: "already" };
-    if (act === "look" && this.events.some((event) => event.kind === "act" && event.act === "look"))
-      return { code: "already" };
-    if (act === "recover" && this.weighed) return { code: "empty" };
-    if (asked !== null) return asked;
-    const running = this.engine !== "off";
-    if ((act === "settle" || act === "shut-off" || act === "load") && !running) return { code: "engine-off" };
-    if (act === "stand" && running) return { code: "engine-on" };
-    if (act === "shut-off" && !this.connected.has("high")) return { code: "no-gauges" };
-    if (act === "vapour-low" && !running) return { code: "engine-off" };
-    return null;
+    const spec = actSpecs[act];
+    if (spec.offered !== "beside" && !actsOf(this.given).includes(act)) return { code: "not-on-offer" };
+    const unmet = (spec.needs ?? []).map((need) => (this.meets(need, act) ? null : unmetCodes[need]));
+    // Done before anything else is asked.
+    const done = unmet.find((code) => code === "already" || code === "empty");
+    const code = done ?? asked?.code ?? unmet.find((one) => one !== null);
+    return code == null ? null : { code };
+  }
+
+  private meets(need: Precondition, act: DrillAct): boolean {
+    switch (need) {
+      case "engine-on":
+        return this.engine !== "off";
+      case "engine-off":
+        return this.engine === "off";
+      case "gauges":
+        return this.connected.has("high");
+      case "refrigerant":
+        return !this.weighed;
+      case "once": {
+        const own = drillChannels.filter((channel) => channelActs[channel] === act);
+        return own.length > 0
+          ? own.some((channel) => !this.connected.has(channel))
+          : !this.events.some((event) => event.kind === "act" && event.act === act);
+      }
+    }
   }
 
   /** Acts not possible now, and why. */
@@ -197,82 +220,84 @@ export class DrillRun {
   }
 
   private *during(act: DrillAct): Generator<DrillSample[]> {
-    const most = Math.round(actMinutes[act] * MINUTE_SAMPLES);
-    if (act === "recover") {
-      this.changed();
-      // From here on the values are no readings of the car.
-      this.weighed = true;
-      this.car.recover(true);
-      const end = this.at + most;
-      let empty = 0;
-      yield* this.pass(most, () => {
-        empty = this.car.isEmpty ? empty + 1 : 0;
-        return empty > EMPTY_SAMPLES;
-      });
-      this.car.recover(false);
-      // The rest of the act's minutes is work around the machine: nothing of the car changes.
-      this.car.skip(end - this.at);
-      this.at = end;
-      const { recoveredG } = this.car.grams;
-      this.readings = { ...this.readings, recoveredG: Math.round(recoveredG) };
-      this.tell(["weighed"]);
-      return;
+    const { minutes, can } = actSpecs[act];
+    const most = Math.round(minutes * MINUTE_SAMPLES);
+    if (act === "recover") yield* this.recovering(most);
+    else if (can !== undefined) yield* this.chargingFromCan(can, most);
+    else if (act === "shut-off") yield* this.equalising(most);
+    else if (act === "settle") yield* this.settling(most);
+    else {
+      if (act === "load") {
+        this.changed();
+        this.car.load();
+      }
+      yield* this.pass(most, () => false);
+      if (act === "reseat") {
+        this.car.reseat();
+        this.changed();
+      } else this.car.connect(act);
     }
-    if (act === "vapour-low" || act === "liquid-low" || act === "liquid-high") {
-      // Earlier readings belong to another charge.
-      this.changed();
-      this.readings = { ...nothingRead, found: this.readings.found };
-      const side = act === "liquid-high" ? "high" : "low";
-      this.car.openCan({ side, phase: act === "vapour-low" ? "vapour" : "liquid", grams: CAN_ACT_G });
-      yield* this.pass(most, () => {
-        if (this.car.canFlows) this.changed();
-        return !this.car.canFlows;
-      });
-      this.car.openCan(null);
-      return;
-    }
-    if (act === "load") {
-      this.changed();
-      this.car.load();
-    }
-    if (act === "shut-off") {
-      this.changed();
-      this.car.setEngine("off");
-      const from = this.at;
-      const before = this.recent.at(-1)!;
-      const since: DrillSample[] = [before];
-      const follow = () =>
-        followShutOff(
-          since.map(({ time, rpm, low, high }) => ({ time, rpm: rpm ?? 0, low: low ?? 0, high: high ?? 0 })),
-        );
-      yield* this.pass(most, (made) => {
-        since.push(...made);
-        return since.length % 20 === 0 && follow().state === "met";
-      });
-      const end = follow();
-      // Sides that never stood apart cannot be timed.
-      const apart = end.state === "watching" || end.state === "approaching" ? end.apartKpa > MET_WITHIN_KPA : false;
-      if (end.state !== "met" && !apart) return;
-      const seconds = end.state === "met" ? Math.round(end.seconds) : Math.round((this.at - from) * SAMPLE_S);
-      this.readings = { ...this.readings, equalise: { seconds, equalised: end.state === "met" } };
-      this.tell(["shut-off"]);
-      return;
-    }
-    if (act === "settle") {
-      let looked = 0;
-      yield* this.pass(most, () => {
-        if (++looked % LOOK_SAMPLES !== 0) return false;
-        const { settled } = this;
-        return settled === "steady" || settled === "cycling";
-      });
-      this.read();
-      return;
-    }
-    yield* this.pass(most, () => false);
-    if (act === "reseat") {
-      this.car.reseat();
-      this.changed();
-    } else this.car.connect(act);
+  }
+
+  private *recovering(most: number): Generator<DrillSample[]> {
+    this.changed();
+    // From here on the values are no readings of the car.
+    this.weighed = true;
+    this.car.recover(true);
+    const end = this.at + most;
+    let empty = 0;
+    yield* this.pass(most, () => {
+      empty = this.car.isEmpty ? empty + 1 : 0;
+      return empty > EMPTY_SAMPLES;
+    });
+    this.car.recover(false);
+    // The remaining minutes are work at the machine: nothing of the car changes.
+    this.car.skip(end - this.at);
+    this.at = end;
+    this.readings = { ...this.readings, recoveredG: Math.round(this.car.grams.recoveredG) };
+    this.tell(["weighed"]);
+  }
+
+  private *chargingFromCan(can: CanAct, most: number): Generator<DrillSample[]> {
+    // Earlier readings belong to another charge.
+    this.changed();
+    this.readings = { ...nothingRead, found: this.readings.found };
+    this.car.openCan({ ...can, grams: CAN_ACT_G });
+    yield* this.pass(most, () => {
+      if (this.car.canFlows) this.changed();
+      return !this.car.canFlows;
+    });
+    this.car.openCan(null);
+  }
+
+  private *equalising(most: number): Generator<DrillSample[]> {
+    this.changed();
+    this.car.setEngine("off");
+    const from = this.at;
+    const since: DrillSample[] = [this.recent.at(-1)!];
+    const follow = () =>
+      followShutOff(since.map(({ time, rpm, low, high }) => ({ time, rpm: rpm ?? 0, low: low ?? 0, high: high ?? 0 })));
+    yield* this.pass(most, (made) => {
+      since.push(...made);
+      return since.length % 20 === 0 && follow().state === "met";
+    });
+    const end = follow();
+    // Sides that never stood apart cannot be timed.
+    const apart = end.state === "watching" || end.state === "approaching" ? end.apartKpa > MET_WITHIN_KPA : false;
+    if (end.state !== "met" && !apart) return;
+    const seconds = end.state === "met" ? Math.round(end.seconds) : Math.round((this.at - from) * SAMPLE_S);
+    this.readings = { ...this.readings, equalise: { seconds, equalised: end.state === "met" } };
+    this.tell(["shut-off"]);
+  }
+
+  private *settling(most: number): Generator<DrillSample[]> {
+    let looked = 0;
+    yield* this.pass(most, () => {
+      if (++looked % LOOK_SAMPLES !== 0) return false;
+      const { settled } = this;
+      return settled === "steady" || settled === "cycling";
+    });
+    this.read();
   }
 
   /** Lets time go by, in batches, until it is enough. */

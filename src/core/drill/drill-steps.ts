@@ -2,7 +2,7 @@
 import { causes, faultCauses } from "../causes/catalogue";
 import { partIds } from "../causes/signs";
 import * as z from "../zod";
-import { drillActs } from "./drill-shapes";
+import { drillActs } from "./drill-acts";
 
 /** The longest run that can be kept: two weeks at the car. */
 export const MOST_MINUTES = 14 * 24 * 60;

@@ -19,6 +19,13 @@ export const learnerSchema = z.strictObject({
   createdAt: instantSchema,
 });
 export type Learner = z.infer<typeof learnerSchema>;
+/** Form in which a learner is named. */
+export const learnerFormSchema = z.object({
+  name: z
+    .string()
+    .max(100)
+    .refine((name) => name.trim() !== "", "name"),
+});
 
 const causesSchema = z.array(z.enum(faultCauses));
 

@@ -1,5 +1,7 @@
 /** The lock of a signature, and the amendment of a signed job: the rule that every path into the store obeys. */
+
 import { continues } from "../charge/books/ledger";
+import * as z from "../zod";
 import { type Amendment, type Credentials, type Job, jobSchema, MOST_AMENDMENTS } from "./job";
 import { readJob } from "./job-file";
 import { isTree } from "./merge";
@@ -66,6 +68,10 @@ export function checkSignature(before: Job, after: Job): SignatureIssue | null {
     return { code: "amendments-changed" };
   return null;
 }
+
+const filled = z.string().refine((text) => text.trim() !== "", "missing");
+/** Form that opens a signed job. */
+export const amendmentFormSchema = z.object({ by: filled, reason: filled });
 
 /** The job opened for an amendment: what was signed is kept, and the signature is void until it is signed again. Throws a {@link SignatureRefusal}. */
 export function amended(job: Job, { by, reason, at }: Pick<Amendment, "by" | "reason" | "at">): Job {

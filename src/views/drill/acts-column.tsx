@@ -2,8 +2,8 @@
 
 import { Box, Flex, Stack } from "@chakra-ui/react";
 import { useState } from "react";
+import { actSpecs, type DrillAct, drillActs } from "@/core/drill/drill-acts";
 import { actsOf, type DrillCase } from "@/core/drill/drill-case";
-import { actMinutes, type DrillAct, endsByItself } from "@/core/drill/drill-shapes";
 import { BenchButton } from "@/ui/buttons";
 import { Caution } from "@/ui/notice";
 import { Text } from "@/ui/text";
@@ -18,7 +18,7 @@ interface ActsColumnProps {
   busy: boolean;
 }
 
-const cans: readonly DrillAct[] = ["vapour-low", "liquid-low", "liquid-high"];
+const cans = drillActs.filter((act) => actSpecs[act].can !== undefined);
 
 /** Acts with their minutes; discouraged acts carry their caution. */
 export function ActsColumn({ given, car, busy }: ActsColumnProps) {
@@ -92,8 +92,8 @@ interface ActProps {
 }
 
 function Act({ act, why, busy, onDo }: ActProps) {
-  const minutes = actMinutes[act];
-  const costs = why ?? actsColumnText.min(endsByItself.includes(act) ? actsColumnText.upTo : "", minutes);
+  const { minutes, endsByItself } = actSpecs[act];
+  const costs = why ?? actsColumnText.min(endsByItself ? actsColumnText.upTo : "", minutes);
   return (
     <BenchButton
       kind="quiet"

@@ -1,6 +1,24 @@
 "use client";
 
 import { Box, Flex, Stack } from "@chakra-ui/react";
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  type UniqueIdentifier,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
+import {
+  arrayMove,
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from "@dnd-kit/sortable";
+import { CSS } from "@dnd-kit/utilities";
+import { GripVertical } from "lucide-react";
 import { type Cause, causes, faultCauses } from "@/core/causes/catalogue";
 import { BELIEF_AT_S, type Doing } from "@/core/drill/drill-steps";
 import type { FieldSpec } from "@/core/units/entry";
@@ -29,55 +47,12 @@ export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
     <Card title={answerCardsText.yourEstimateSoFar}>
       <Text kind="note">{answerCardsText.askedAt(String(first), String(second))}</Text>
       <Stack as="ol" gap="1.5" mt="2" listStyleType="none">
-        {ranking.map((cause, i) => (
-          <Flex
-            as="li"
-            key={cause}
-            align="center"
-            gap="1"
-            borderWidth="1px"
-            borderColor={due ? "ink" : "edge"}
-            rounded="card"
-            bg="field"
-            ps="3"
-            py="1"
-            minH="target"
-          >
-            <Text kind="strong" minW="18px">
-              {`${i + 1}`}
-            </Text>
-            <Text flex="1" fontSize="15px" lineHeight="1.2">
-              {rankedName(cause)}
-            </Text>
-            {i > 0 && (
-              <BenchButton
-                kind="quiet"
-                borderWidth="0"
-                px="2"
-                minW="target"
-                aria-label={answerCardsText.moveUp(rankedName(cause))}
-                onClick={() =>
-                  set((now) => {
-                    [now[i - 1], now[i]] = [now[i]!, now[i - 1]!];
-                    return now;
-                  })
-                }
-              >
-                ↑
-              </BenchButton>
-            )}
-            <BenchButton
-              kind="quiet"
-              borderWidth="0"
-              px="2"
-              minW="target"
-              aria-label={answerCardsText.remove(rankedName(cause))}
-              onClick={() => set((now) => now.filter((one) => one !== cause))}
-            >
-              ×
-            </BenchButton>
-          </Flex>
-        ))}
+        <RankedCauses
+          ranking={ranking}
+          due={due}
+          onMove={(from, to) => set((now) => arrayMove(now, from, to))}
+          onRemove={(cause) => set((now) => now.filter((one) => one !== cause))}
+        />
         {ranking.length < MOST_RANKED && (
           <Box as="li">
             <CausePicker
@@ -106,6 +81,111 @@ export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
         </Text>
       )}
     </Card>
+  );
+}
+
+interface RankedCausesProps {
+  ranking: readonly Cause[];
+  due: boolean;
+  onMove: (from: number, to: number) => void;
+  onRemove: (cause: Cause) => void;
+}
+
+/** The causes in order: dragged by their handle, or moved by keyboard (Space, arrows, Space). */
+function RankedCauses({ ranking, due, onMove, onRemove }: RankedCausesProps) {
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const place = (id: UniqueIdentifier) => ranking.indexOf(id as Cause);
+  const said = (at: number) => answerCardsText.moved(at + 1, ranking.length);
+  return (
+    <DndContext
+      id="ranking"
+      sensors={sensors}
+      collisionDetection={closestCenter}
+      accessibility={{
+        screenReaderInstructions: { draggable: answerCardsText.howToMove },
+        announcements: {
+          onDragStart: ({ active }) => answerCardsText.picked(rankedName(active.id as Cause)),
+          onDragOver: ({ over }) => (over === null ? undefined : said(place(over.id))),
+          onDragEnd: ({ over }) => (over === null ? undefined : said(place(over.id))),
+          onDragCancel: () => answerCardsText.notMoved,
+        },
+      }}
+      onDragEnd={({ active, over }) => {
+        if (over !== null && over.id !== active.id) onMove(place(active.id), place(over.id));
+      }}
+    >
+      <SortableContext items={[...ranking]} strategy={verticalListSortingStrategy}>
+        {ranking.map((cause, i) => (
+          <RankedCause key={cause} cause={cause} rank={i + 1} due={due} onRemove={() => onRemove(cause)} />
+        ))}
+      </SortableContext>
+    </DndContext>
+  );
+}
+
+interface RankedCauseProps {
+  cause: Cause;
+  rank: number;
+  due: boolean;
+  onRemove: () => void;
+}
+
+function RankedCause({ cause, rank, due, onRemove }: RankedCauseProps) {
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
+    id: cause,
+  });
+  const name = rankedName(cause);
+  return (
+    <Flex
+      as="li"
+      ref={setNodeRef}
+      transform={CSS.Transform.toString(transform)}
+      transition={transition}
+      opacity={isDragging ? 0.7 : 1}
+      align="center"
+      gap="1"
+      borderWidth="1px"
+      borderColor={due ? "ink" : "edge"}
+      rounded="card"
+      bg="field"
+      ps="3"
+      py="1"
+      minH="target"
+    >
+      <Text kind="strong" minW="18px">
+        {`${rank}`}
+      </Text>
+      <Text flex="1" fontSize="15px" lineHeight="1.2">
+        {name}
+      </Text>
+      <BenchButton
+        ref={setActivatorNodeRef}
+        kind="quiet"
+        borderWidth="0"
+        px="2"
+        minW="target"
+        cursor="grab"
+        touchAction="none"
+        {...attributes}
+        {...listeners}
+        aria-label={answerCardsText.move(name)}
+      >
+        <GripVertical size={18} aria-hidden />
+      </BenchButton>
+      <BenchButton
+        kind="quiet"
+        borderWidth="0"
+        px="2"
+        minW="target"
+        aria-label={answerCardsText.remove(name)}
+        onClick={onRemove}
+      >
+        ×
+      </BenchButton>
+    </Flex>
   );
 }
 

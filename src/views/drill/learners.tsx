@@ -2,10 +2,11 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { useState } from "react";
-import type { Learner } from "@/core/drill/progress";
+import { type Learner, learnerFormSchema } from "@/core/drill/progress";
 import { keepLearner } from "@/session/drill-book";
 import type { KeptDrills } from "@/session/records/drills";
 import { BenchButton } from "@/ui/buttons";
+import { useCheckedForm } from "@/ui/form";
 import { useRunOnce } from "@/ui/run-once";
 import { commonText } from "@/words/screens/common";
 import { learnersText } from "@/words/screens/drill";
@@ -19,34 +20,17 @@ interface LearnersProps {
 
 /** Whose drills these are; a name can be given, and changed, at any time. */
 export function Learners({ kept, learner, onLearner }: LearnersProps) {
-  const [typing, setTyping] = useState<{ of: Learner | null; name: string } | null>(null);
-  const name = (typing?.name ?? "").trim();
-  const save = useRunOnce(async () => {
-    if (typing === null || name === "") return;
-    const made = typing.of ?? { id: crypto.randomUUID(), createdAt: new Date().toISOString() };
-    await keepLearner({ ...made, name: name.slice(0, 100) });
-    onLearner(made.id);
-    setTyping(null);
-  });
-  if (typing !== null)
+  const [naming, setNaming] = useState<{ of: Learner | null } | null>(null);
+  if (naming !== null)
     return (
-      <Flex gap="2" align="center">
-        <Box asChild {...field} w="170px">
-          <input
-            aria-label={learnersText.learnersName}
-            value={typing.name}
-            maxLength={100}
-            onChange={(event) => setTyping({ ...typing, name: event.target.value })}
-            onKeyDown={(event) => event.key === "Enter" && save()}
-          />
-        </Box>
-        <BenchButton kind="main" disabled={name === ""} onClick={() => save()}>
-          {typing.of === null ? "Add" : learnersText.saveName}
-        </BenchButton>
-        <BenchButton kind="quiet" onClick={() => setTyping(null)}>
-          {commonText.cancel}
-        </BenchButton>
-      </Flex>
+      <NameForm
+        of={naming.of}
+        onClose={() => setNaming(null)}
+        onNamed={(id) => {
+          onLearner(id);
+          setNaming(null);
+        }}
+      />
     );
   return (
     <Flex gap="2" align="center">
@@ -64,12 +48,51 @@ export function Learners({ kept, learner, onLearner }: LearnersProps) {
         </select>
       </Box>
       {learner !== null && (
-        <BenchButton kind="quiet" onClick={() => setTyping({ of: learner, name: learner.name })}>
-          {learner.name.trim() === "" ? learnersText.enterName : "Rename"}
+        <BenchButton kind="quiet" onClick={() => setNaming({ of: learner })}>
+          {learner.name.trim() === "" ? learnersText.enterName : learnersText.rename}
         </BenchButton>
       )}
-      <BenchButton kind="quiet" onClick={() => setTyping({ of: null, name: "" })}>
+      <BenchButton kind="quiet" onClick={() => setNaming({ of: null })}>
         {learnersText.newLearner}
+      </BenchButton>
+    </Flex>
+  );
+}
+
+interface NameFormProps {
+  /** Null: a new learner. */
+  of: Learner | null;
+  onNamed: (id: string) => void;
+  onClose: () => void;
+}
+
+function NameForm({ of, onNamed, onClose }: NameFormProps) {
+  const { register, gap, handleSubmit } = useCheckedForm(learnerFormSchema, { name: of?.name ?? "" });
+  const save = useRunOnce(
+    handleSubmit(async ({ name }) => {
+      const made = of ?? { id: crypto.randomUUID(), createdAt: new Date().toISOString() };
+      await keepLearner({ ...made, name: name.trim() });
+      onNamed(made.id);
+    }),
+  );
+  return (
+    <Flex
+      as="form"
+      gap="2"
+      align="center"
+      onSubmit={(event) => {
+        event.preventDefault();
+        save();
+      }}
+    >
+      <Box asChild {...field} w="170px">
+        <input aria-label={learnersText.learnersName} maxLength={100} {...register("name")} />
+      </Box>
+      <BenchButton type="submit" kind="main" disabled={gap !== null}>
+        {of === null ? learnersText.add : learnersText.saveName}
+      </BenchButton>
+      <BenchButton kind="quiet" onClick={onClose}>
+        {commonText.cancel}
       </BenchButton>
     </Flex>
   );

@@ -5,18 +5,25 @@ import { useRef, useState } from "react";
 import { techniciansOf } from "@/core/records/choices";
 import { fields } from "@/core/records/fields";
 import type { Container } from "@/core/records/stock/container";
-import { countEntry, placeOf, type StockEntry, stockEntry } from "@/core/records/stock/entry";
 import { kindOf } from "@/core/records/stock/lines";
+import {
+  amountsOf,
+  entryOfForm,
+  type StockForm as FormValues,
+  type StockGap,
+  stockFormActs,
+  stockFormSchema,
+} from "@/core/records/stock/stock-form";
 import { reasonOf } from "@/core/result";
-import { type Entry, entry, entryValue } from "@/core/units/entry";
+import { entry, entryValue } from "@/core/units/entry";
 import { useChoices } from "@/session/choices";
 import { putContainer, recordStock, type ShopLedger, StockRefusal } from "@/session/records/stock";
 import { BenchButton } from "@/ui/buttons";
 import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";
-import { NumberField } from "@/ui/number-field";
+import { FormNumber, FormText, useCheckedForm } from "@/ui/form";
+import { useRunOnce } from "@/ui/run-once";
 import { Text } from "@/ui/text";
-import { TextField } from "@/ui/text-field";
 import { stockIssueSentence, stockWords } from "@/words/ledger";
 import { commonText } from "@/words/screens/common";
 import { stockFormText } from "@/words/screens/ledger";
@@ -28,62 +35,47 @@ interface StockFormProps {
   onEdit: () => void;
 }
 
-const acts = [
-  { value: "receive", label: stockFormText.receive },
-  { value: "count", label: stockFormText.weigh },
-  { value: "move", label: stockFormText.move },
-  { value: "send-off", label: stockFormText.sendForReclaim },
-  { value: "use", label: stockFormText.used },
-] as const;
-type Act = (typeof acts)[number]["value"];
+const acts = stockFormActs.map((value) => ({ value, label: stockFormText.acts[value] }));
 
-/** Ledger acts of a cylinder outside of jobs: each writes one entry, none is ever changed. */
+/** Ledger entries of a cylinder outside of jobs: each writes one entry, none is ever changed. */
 export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
   const figures = useFigures();
   const choices = useChoices();
-  const [act, setAct] = useState<Act | null>(null);
-  const [amount, setAmount] = useState<Entry>(() => entry("", figures.unit("g")));
-  const [technician, setTechnician] = useState(() => techniciansOf(choices)[0] ?? "");
-  const [remark, setRemark] = useState("");
-  const [target, setTarget] = useState("");
+  const before = { tareG: entryValue(fields.tare, container.tare), heldG };
+  const { tareG } = before;
+  const form = useCheckedForm<FormValues>(stockFormSchema(before), {
+    act: null,
+    amount: entry("", figures.unit("g")),
+    technician: techniciansOf(choices)[0] ?? "",
+    remark: "",
+    target: "",
+  });
+  const { act } = form.values;
   const [mixing, setMixing] = useState(false);
   const [said, setSaid] = useState<{ tone: "act" | "done"; text: string } | null>(null);
-  const tareG = entryValue(fields.tare, container.tare);
   const others = books.containers.filter(
     (one) =>
       one.id !== container.id && one.retiredAt === null && one.kind !== "dye" && kindOf(one) === kindOf(container),
   );
-  const grams = entryValue(act === "count" ? fields.counted : fields.moved, amount);
-  // With its own weight known, the scale is read with the container on it.
-  const netG = grams === null ? null : act === "count" && tareG !== null ? grams - tareG : grams;
-  const gap =
-    grams === null
-      ? stockFormText.enterTheWeight
-      : netG !== null && netG < 0
-        ? stockFormText.lessThanItsTareOf(figures.quantity(tareG, "g"))
-        : act === "move" && target === ""
-          ? stockFormText.selectTheTargetCylinder
-          : act !== "receive" && act !== "count" && grams > heldG + 0.5
-            ? stockFormText.byTheLedgerItHolds(figures.quantity(Math.max(0, heldG), "g"))
-            : null;
-  /** One entry for each act that is chosen: a press before the page has drawn what was booked books nothing again. */
+  const { netG } = amountsOf(form.values, before);
+  const gaps: Record<StockGap, string> = {
+    weight: stockFormText.enterTheWeight,
+    "under-tare": stockFormText.lessThanItsTareOf(figures.quantity(tareG, "g")),
+    target: stockFormText.selectTheTargetCylinder,
+    "more-than-held": stockFormText.byTheLedgerItHolds(figures.quantity(Math.max(0, heldG), "g")),
+  };
+  const gap = form.gap === null ? null : gaps[form.gap as StockGap];
+  /** One entry for each action that is chosen: a press before the page has drawn the result records nothing again. */
   const entryId = useRef<string | null>(null);
-  const book = async () => {
+  const book = async (values: FormValues) => {
     const id = entryId.current;
-    if (id === null || act === null || grams === null || netG === null || gap !== null) return;
-    const at = new Date().toISOString();
-    const by = { technician: technician.trim(), remark: remark.trim() };
-    const made = entryOfAct(act, { id, at, container, grams, netG, heldG, target }, by);
+    if (id === null || values.act === null) return;
+    const made = entryOfForm(values, before, { id, at: new Date().toISOString(), container });
     if (made !== null) await recordStock(made, { mixing });
     entryId.current = null;
     setMixing(false);
-    setAmount(entry("", figures.unit("g")));
-    setRemark("");
-    setAct(null);
-    setSaid({
-      tone: "done",
-      text: made === null ? stockFormText.ledgerAndScaleAgreeNothing : stockFormText.booked,
-    });
+    form.reset({ ...values, act: null, amount: entry("", figures.unit("g")), remark: "" });
+    setSaid({ tone: "done", text: made === null ? stockFormText.ledgerAndScaleAgreeNothing : stockFormText.booked });
   };
   const failed = (error: unknown) => {
     const issue = error instanceof StockRefusal ? error.issue : null;
@@ -91,15 +83,24 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
     const text = issue === null ? stockFormText.notRecorded(reasonOf(error)) : stockIssueSentence(issue, figures);
     setSaid({ tone: "act", text });
   };
+  const submit = useRunOnce(form.handleSubmit((values) => book(values).catch(failed)));
   const onShelf = container.retiredAt === null;
   return (
-    <Stack gap="2.5" mt="1.5">
+    <Stack
+      as="form"
+      gap="2.5"
+      mt="1.5"
+      onSubmit={(event) => {
+        event.preventDefault();
+        submit();
+      }}
+    >
       <Choice
         label={stockFormText.entryType}
         options={acts}
         value={act}
         onChange={(next) => {
-          setAct(next);
+          form.setValue("act", next);
           entryId.current = crypto.randomUUID();
           setMixing(false);
           setSaid(null);
@@ -107,7 +108,9 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
       />
       {act !== null && (
         <>
-          <NumberField
+          <FormNumber
+            control={form.control}
+            name="amount"
             spec={act === "count" ? fields.counted : fields.moved}
             label={
               act === "count"
@@ -116,8 +119,6 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
                   : stockFormText.scaleReadingWithCylinder
                 : stockFormText.amount
             }
-            value={amount}
-            onChange={setAmount}
           />
           {act === "move" && (
             <NativeSelect.Root>
@@ -127,11 +128,7 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
                 bg="field"
                 borderColor="edge"
                 fontSize="16px"
-                value={target}
-                onChange={(event) => {
-                  setTarget(event.target.value);
-                  setMixing(false);
-                }}
+                {...form.register("target", { onChange: () => setMixing(false) })}
               >
                 <option value="">
                   {others.length === 0 ? stockFormText.noOtherCylinderHoldsThis : stockFormText.selectCylinder}
@@ -146,15 +143,11 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
             </NativeSelect.Root>
           )}
           <Flex gap="3">
-            <TextField
-              label={commonText.name}
-              value={technician}
-              onChange={(text) => setTechnician(text.slice(0, 200))}
-            />
-            <TextField label={stockFormText.remark} value={remark} onChange={setRemark} />
+            <FormText control={form.control} name="technician" label={commonText.name} />
+            <FormText control={form.control} name="remark" label={stockFormText.remark} />
           </Flex>
           <Flex gap="2" align="center">
-            <BenchButton kind="act" disabled={gap !== null} onClick={() => book().catch(failed)}>
+            <BenchButton type="submit" kind="act" disabled={gap !== null}>
               {mixing ? stockWords.mix : stockFormText.recordEntry}
             </BenchButton>
             <Text kind="aside" flex="1">
@@ -181,7 +174,7 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
             putContainer({ ...container, retiredAt: onShelf ? new Date().toISOString() : null }).catch(failed)
           }
         >
-          {onShelf ? "Retire" : stockFormText.returnToStock}
+          {onShelf ? stockFormText.retire : stockFormText.returnToStock}
         </BenchButton>
       </Flex>
     </Stack>
@@ -189,30 +182,8 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
 }
 
 const signed = (difference: number, text: string) =>
-  Math.abs(difference) < 0.5 ? "As" : difference > 0 ? stockFormText.moreThan(text) : stockFormText.lessThan(text);
-
-interface Booking {
-  id: string;
-  at: string;
-  container: Container;
-  grams: number;
-  netG: number;
-  heldG: number;
-  target: string;
-}
-
-function entryOfAct(
-  act: Act,
-  { id, at, container, grams, netG, heldG, target }: Booking,
-  by: Pick<StockEntry, "technician" | "remark">,
-): StockEntry | null {
-  const here = placeOf(container.id);
-  if (act === "count") return countEntry(id, at, container.id, { bookG: heldG, foundG: netG }, by);
-  const [from, to] = {
-    receive: ["supplier", here],
-    move: [here, placeOf(target)],
-    "send-off": [here, "away"],
-    use: [here, "used"],
-  }[act] as [string, string];
-  return stockEntry(id, at, { act, grams, from, to, ...by });
-}
+  Math.abs(difference) < 0.5
+    ? stockFormText.as
+    : difference > 0
+      ? stockFormText.moreThan(text)
+      : stockFormText.lessThan(text);

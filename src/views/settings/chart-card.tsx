@@ -2,6 +2,7 @@
 
 import { Box, Flex, Grid, Input } from "@chakra-ui/react";
 import { useCallback, useState } from "react";
+import { useFieldArray, useForm } from "react-hook-form";
 import type { Refrigerant } from "@/core/fluids/refrigerants";
 import { refrigerants } from "@/core/fluids/refrigerants";
 import { reasonOf } from "@/core/result";
@@ -62,6 +63,12 @@ const columns = [
   chartCardText.highTo,
 ] as const;
 
+const MOST_ROWS = 40;
+
+interface ChartForm {
+  rows: { cells: string[] }[];
+}
+
 /** A chart's points as the cells of its table, in what the shop reads. */
 function cellsOf(chart: ShopChart | null, figures: Figures): string[][] {
   const text = (base: number, of: "kPa" | "degC") =>
@@ -77,10 +84,13 @@ function cellsOf(chart: ShopChart | null, figures: Figures): string[][] {
 
 function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: ShopChart | null }) {
   const figures = useFigures();
-  const [cells, setCells] = useState(() => cellsOf(chart, figures));
+  const { control, register, formState, getValues } = useForm<ChartForm>({
+    defaultValues: { rows: cellsOf(chart, figures).map((cells) => ({ cells })) },
+  });
+  const { fields, append, remove } = useFieldArray({ control, name: "rows" });
+  const typedRows = () => getValues("rows").map(({ cells }) => cells);
   const [said, setSaid] = useState<string | null>(null);
   const failed = (error: unknown) => setSaid(chartCardText.thePreviousChartIsKept(reasonOf(error)));
-  const changed = JSON.stringify(cells) !== JSON.stringify(cellsOf(chart, figures));
   const header = [
     chartCardText.ambient(figures.label("degC")),
     ...[commonText.lowSide, commonText.lowSide, commonText.highSide, commonText.highSide].map(
@@ -101,7 +111,7 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
   const name = chart?.name ?? chartCardText.chart(refrigerant);
   return (
     <Box mt="3">
-      {cells.length === 0 ? (
+      {fields.length === 0 ? (
         <Text kind="soft">{chartCardText.noChartYetAddRows}</Text>
       ) : (
         <Grid templateColumns="repeat(5, minmax(0, 1fr)) 92px" gap="1.5" maxW="860px" alignItems="center">
@@ -117,32 +127,25 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
               {text}
             </Text>
           ))}
-          {cells.map((row, i) => [
-            ...row.map((cell, j) => (
+          {fields.map((row, i) => [
+            ...columns.map((column, j) => (
               <Input
-                // biome-ignore lint/suspicious/noArrayIndexKey: a cell is its place
-                key={`${i}-${j}`}
-                aria-label={`Row ${i + 1}, ${columns[j]}`}
+                key={`${row.id} ${column}`}
+                aria-label={chartCardText.cell(i + 1, column)}
                 inputMode="decimal"
                 h="target"
                 bg="field"
                 borderColor="edge"
                 fontSize="17px"
-                value={cell}
                 maxLength={12}
-                onChange={(event) =>
-                  setCells(
-                    cells.map((one, k) => (k === i ? one.map((old, l) => (l === j ? event.target.value : old)) : one)),
-                  )
-                }
+                {...register(`rows.${i}.cells.${j}`)}
               />
             )),
             <BenchButton
-              // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
-              key={`${i}-away`}
+              key={`${row.id} remove`}
               kind="quiet"
               aria-label={chartCardText.removeRow(i + 1)}
-              onClick={() => setCells(cells.filter((_, k) => k !== i))}
+              onClick={() => remove(i)}
             >
               {chartCardText.remove}
             </BenchButton>,
@@ -159,15 +162,15 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
       <Flex gap="2" mt="3" wrap="wrap">
         <BenchButton
           kind="quiet"
-          disabled={cells.length >= 40}
-          onClick={() => setCells([...cells, ["", "", "", "", ""]])}
+          disabled={fields.length >= MOST_ROWS}
+          onClick={() => append({ cells: columns.map(() => "") })}
         >
           {chartCardText.addRow}
         </BenchButton>
         <BenchButton
-          disabled={!changed || cells.length === 0}
+          disabled={!formState.isDirty || fields.length === 0}
           onClick={() =>
-            void shopChartText([header, ...cells])
+            void shopChartText([header, ...typedRows()])
               .then((text) => keep(name, text))
               .catch(failed)
           }

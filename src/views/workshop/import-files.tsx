@@ -2,6 +2,7 @@
 
 import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
 import { useState } from "react";
+import { type Control, useForm } from "react-hook-form";
 import type { ArchiveFailure } from "@/core/records/archive-task";
 import type { Differing } from "@/core/records/import-plan";
 import { changesNothing, type ImportPreview } from "@/core/records/import-preview";
@@ -12,8 +13,8 @@ import { countStored } from "@/session/records/shop";
 import { dropStaged } from "@/session/records/staging";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
-import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";
+import { FormChoice } from "@/ui/form";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { jobFileSentence } from "@/words/issues";
@@ -145,11 +146,21 @@ export function ImportDesk({ files }: { files: FileImport }) {
   );
 }
 
+/** How each record that differs here and in the file is imported. */
+interface ImportChoices {
+  ways: { id: string; way: Way }[];
+}
+
 /** Fields side by side with what is here, so many at a time. */
 const MOST_SHOWN = 20;
 
 function Preview({ waiting, files }: { waiting: ImportPreview; files: FileImport }) {
-  const [way, setWay] = useState<ReadonlyMap<string, Way>>(new Map());
+  const { control, handleSubmit } = useForm<ImportChoices>({
+    defaultValues: { ways: waiting.shown.jobs.map((one) => ({ id: one.here.id, way: waysOf(one).usual })) },
+  });
+  const importRecords = handleSubmit(async ({ ways }) => {
+    await files.carryOut(waiting, new Map(ways.map(({ id, way }) => [id, way])));
+  });
   const broken = brokenSentence(waiting.broken);
   const extras = extrasSentence(waiting, "are");
   const nothing = changesNothing(waiting);
@@ -165,13 +176,8 @@ function Preview({ waiting, files }: { waiting: ImportPreview; files: FileImport
         </Text>
       )}
       <Stack gap="3" mt={jobs.length > 0 ? "3" : "0"}>
-        {jobs.map((one) => (
-          <DivergedRecord
-            key={one.here.id}
-            one={one}
-            way={way.get(one.here.id) ?? waysOf(one).usual}
-            onWay={(next) => setWay(new Map(way).set(one.here.id, next))}
-          />
+        {jobs.map((one, i) => (
+          <DivergedRecord key={one.here.id} one={one} control={control} name={`ways.${i}.way`} />
         ))}
         {more > 0 && <Text kind="soft">{importFilesText.moreSignedJobsStayUnchanged(more)}</Text>}
         {[...vehicles, ...containers]
@@ -187,7 +193,7 @@ function Preview({ waiting, files }: { waiting: ImportPreview; files: FileImport
       </Stack>
       <Flex gap="2" mt="4" wrap="wrap" align="center">
         {!nothing && (
-          <BenchButton kind="act" loading={files.desk.busy} onClick={() => files.carryOut(waiting, way)}>
+          <BenchButton kind="act" loading={files.desk.busy} onClick={() => importRecords()}>
             {importFilesText.importRecords}
           </BenchButton>
         )}
@@ -202,7 +208,13 @@ function Preview({ waiting, files }: { waiting: ImportPreview; files: FileImport
   );
 }
 
-function DivergedRecord({ one, way, onWay }: { one: Differing<Job>; way: Way; onWay: (way: Way) => void }) {
+interface DivergedRecordProps {
+  one: Differing<Job>;
+  control: Control<ImportChoices>;
+  name: `ways.${number}.way`;
+}
+
+function DivergedRecord({ one, control, name }: DivergedRecordProps) {
   const figures = useFigures();
   const { allowed, issue } = waysOf(one);
   const wayOptions = allowed.map((value) => ({ value, label: wayWords[value] }));
@@ -225,7 +237,7 @@ function DivergedRecord({ one, way, onWay }: { one: Differing<Job>; way: Way; on
                   )}
           </Text>
         </Box>
-        <Choice label={importFilesText.action} options={wayOptions} value={way} onChange={onWay} />
+        <FormChoice control={control} name={name} label={importFilesText.action} options={wayOptions} />
       </Flex>
       <SideBySide one={one} />
     </Box>

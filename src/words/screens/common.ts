@@ -30,6 +30,7 @@ export const commonText = {
   notFound: "Not found",
   notSaved: "Not saved",
   pTDesk: "P-T desk",
+  save: "Save",
   recovered: "Recovered",
   refrigerant: "Refrigerant",
   photoNotHere: "This photo is not in this browser.",

@@ -28,7 +28,11 @@ export const answerCardsText = {
   askedAt: (first: string, second: string) =>
     `Most likely first. Asked at ${first} and ${second} min, later compared with the readings.`,
   yourEstimateSoFar: "Your estimate so far",
-  moveUp: (rankedName: string) => `${rankedName}: move up`,
+  move: (name: string) => `Move ${name}`,
+  moved: (place: number, count: number) => `Place ${place} of ${count}`,
+  picked: (name: string) => `${name} picked up`,
+  notMoved: "Not moved",
+  howToMove: "Press Space, move with the arrow keys, press Space to drop.",
   remove: (rankedName: string) => `${rankedName}: remove`,
   mostLikely: "Most likely",
   next: "Next",
@@ -197,6 +201,8 @@ export const keepCardText = {
 } as const;
 
 export const learnersText = {
+  add: "Add",
+  rename: "Rename",
   learnersName: "Learner's name",
   saveName: "Save name",
   learner: "Learner",

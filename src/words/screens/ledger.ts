@@ -20,10 +20,12 @@ export const bookTableText = {
 } as const;
 
 export const containerFormText = {
-  enterAName: "Enter a name.",
-  selectTheRefrigerant: "Select the refrigerant.",
-  selectTheOilType: "Select the oil type.",
-  oneWeightIsUnreadable: "One weight is unreadable.",
+  gaps: {
+    name: "Enter a name.",
+    refrigerant: "Select the refrigerant.",
+    oil: "Select the oil type.",
+    weight: "One weight is unreadable.",
+  },
   type: "Type",
   asWrittenOnIt: "As written on it",
   oilType: "Oil type",
@@ -37,11 +39,7 @@ export const containerFormText = {
 } as const;
 
 export const stockFormText = {
-  receive: "Receive",
-  weigh: "Weigh",
-  move: "Move",
-  sendForReclaim: "Send for reclaim",
-  used: "Used",
+  acts: { receive: "Receive", count: "Weigh", move: "Move", "send-off": "Send for reclaim", use: "Used" },
   enterTheWeight: "Enter the weight.",
   lessThanItsTareOf: (tareG: string) => `Less than its tare of ${tareG}. Check the cylinder.`,
   selectTheTargetCylinder: "Select the target cylinder.",
@@ -60,6 +58,8 @@ export const stockFormText = {
   theLedger: (netG: string) => `${netG} the ledger.`,
   editCylinder: "Edit cylinder",
   returnToStock: "Return to stock",
+  retire: "Retire",
+  as: "As",
   moreThan: (text: string) => `${text} more than`,
   lessThan: (text: string) => `${text} less than`,
 } as const;

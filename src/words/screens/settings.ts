@@ -1,6 +1,7 @@
 /** Texts of the settings views. */
 
 export const chartCardText = {
+  cell: (row: number, column: string) => `Row ${row}, ${column}`,
   pressureChart: "Pressure chart",
   lowFrom: "low from",
   lowTo: "low to",

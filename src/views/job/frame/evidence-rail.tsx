@@ -6,6 +6,8 @@ import { useState } from "react";
 import type { Cause } from "@/core/causes/catalogue";
 import { decide, isBeforeRanking } from "@/core/diagnosis/decide/decide";
 import { type Diagnosis, type RankedCause, warningOf } from "@/core/diagnosis/decide/diagnosis";
+import { unseparatedOf } from "@/core/diagnosis/decide/unseparated";
+import { LISTED_PROBABILITY } from "@/core/diagnosis/thresholds";
 import type { StepId } from "@/core/records/job";
 import { useDiagnosis, useWording } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
@@ -24,7 +26,6 @@ import { Rail } from "./rail";
 
 /** Causes shown in the rail; the verdict shows the rest. */
 const SHOWN = 4;
-const SHOWN_ABOVE = 0.03;
 
 /** The rail that never leaves while there is something to find: causes with reasons, what is open, the next test. */
 export function EvidenceRail({ step }: { step: StepId }) {
@@ -32,7 +33,7 @@ export function EvidenceRail({ step }: { step: StepId }) {
   const { verdict, rows, live, failed } = useDiagnosis("verdict", "rows", "live", "failed");
   const wording = useWording(figures);
   const [open, setOpen] = useState<Cause | null>(null);
-  const shown = rows.slice(0, SHOWN).filter((row, i) => i === 0 || row.probability > SHOWN_ABOVE);
+  const shown = rows.slice(0, SHOWN).filter((row, i) => i === 0 || row.probability > LISTED_PROBABILITY);
   const opened = open ?? shown[0]?.cause ?? null;
   return (
     <Rail
@@ -116,27 +117,20 @@ export function Progress() {
   );
 }
 
-/** A rival this near to the leader is not parted from it. */
-const RIVAL = 0.4;
-const RIVAL_LEAST = 0.12;
-
 /** Causes that these readings cannot separate, and the best test. */
 export function Apart({ verdict, wording }: { verdict: Diagnosis; wording: Wording }) {
-  const [first, ...others] = verdict.causes;
-  if (!first || warningOf(verdict, "held-vacuum")) return null;
-  const rivals = others.filter(({ probability: p }) => p > RIVAL_LEAST && p > RIVAL * first.probability);
-  const together = verdict.together[0];
-  if (rivals.length === 0 && !(together && together.probability > RIVAL_LEAST)) return null;
-  const best = verdict.nextTests.find(({ gainBits }) => gainBits >= 0.1);
+  const open = unseparatedOf(verdict);
+  if (open === null) return null;
+  const { causes, together, best } = open;
   return (
     <Box borderLeftWidth="4px" borderColor="wait" ps="3" py="0.5">
       <Text fontSize="14px" fontWeight="650">
         {evidenceRailText.notSeparatedYet}
       </Text>
-      {rivals.length > 0 && (
-        <Text fontSize="14px">{[first, ...rivals].map(({ cause }) => lowerFirst(causeName(cause))).join(" or ")}.</Text>
+      {causes.length > 1 && (
+        <Text fontSize="14px">{causes.map((cause) => lowerFirst(causeName(cause))).join(" or ")}.</Text>
       )}
-      {together && together.probability > RIVAL_LEAST && (
+      {together !== null && (
         <Text fontSize="14px">
           {evidenceRailText.possiblyBoth(
             together.causes.map((cause) => lowerFirst(causeName(cause))).join(" with "),
@@ -203,7 +197,7 @@ export function CauseBar({ row, wording, reasons, open, onToggle }: CauseBarProp
           <Explain about={`cause-${cause}`} fontSize="14px" minH="32px">
             {evidenceRailText.aboutThisFault}
           </Explain>
-          {cause !== "none" && probability > SHOWN_ABOVE && (
+          {cause !== "none" && probability > LISTED_PROBABILITY && (
             <Text kind="note">{severitySentence(cause, severity, wording)}</Text>
           )}
           {seen.map((code) => (

@@ -46,7 +46,6 @@ export const scalePanelText = {
   open: (name: string) => `Open ${name}`,
   liquidLowSide: "Liquid, low side",
   vapourHighSide: "Vapour, high side",
-  netContentNow: "Net content now",
   notRecordedYourEntryIs: (chargeSentence: string) => `${chargeSentence} Not recorded; your entry is kept.`,
   thisWouldBeOverThe: (overG: string) =>
     `This would be ${overG} over the label. Check it; press Record again to confirm.`,

@@ -2,17 +2,15 @@
 
 import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
-import { checkTyped, type MassBalance } from "@/core/charge/books/mass-balance";
+import type { MassBalance } from "@/core/charge/books/mass-balance";
 import { DRAW_IN_S, WORTH_DRAWING_IN_G } from "@/core/charge/hose";
 import { EMPTY_BELOW_G } from "@/core/charge/plan/charge-plan";
 import { type ChargeAlarm, type ChargeSample, stateAlarms, type ValveAt } from "@/core/charge/scale/live-charge";
 import type { ChargeValve } from "@/core/instruments/instrument-simulator";
-import { drawn, hoseAfter, hoseDrawnIn } from "@/core/records/bookkeeping";
-import { fields } from "@/core/records/fields";
-import type { Job } from "@/core/records/job";
-import { balanceOf, chargeInputsOf } from "@/core/records/job-readings";
+import { hoseDrawnIn } from "@/core/records/bookkeeping";
+import { chargeInputsOf } from "@/core/records/job-readings";
+import { type Shows, typedDraw, typedScaleSpec } from "@/core/records/typed-scale";
 import type { Entry } from "@/core/units/entry";
-import { checkEntry } from "@/core/units/entry";
 import type { Desk, DeskIssue } from "@/session/desk-store";
 import { draftEntry, withDraftEntry } from "@/session/drafts";
 import { useDesk, useJob, useSimulator } from "@/session/session";
@@ -26,16 +24,14 @@ import { Text } from "@/ui/text";
 import { StepActs } from "@/views/job/frame/step-foot";
 import {
   alarmWords,
-  scaleAsked as asked,
   CLOSED_RUNNING,
   callSentence,
   closingWords,
-  type Shows,
   scaleHint,
   typedLabel,
   waitsInHose,
 } from "@/words/charge";
-import { chargeSentence, deskSentence, refusalSentence } from "@/words/issues";
+import { deskSentence, refusalSentence, typedScaleSentence } from "@/words/issues";
 import { commonText } from "@/words/screens/common";
 import { scalePanelText } from "@/words/screens/steps/charge";
 import { typed } from "@/words/typed";
@@ -206,15 +202,6 @@ function Alarms({ alarms }: { alarms: readonly ChargeAlarm[] }) {
   );
 }
 
-/** Net content after what was typed; `leftG` and `drawnG` as the books have them. */
-const leftBy: Record<Shows, (shown: number, leftG: number, drawnG: number) => number> = {
-  left: (shown) => shown,
-  zeroed: (shown, leftG, drawnG) => leftG + drawnG - Math.abs(shown),
-  in: (shown, leftG) => leftG - shown,
-};
-
-/** Less than this is no flow but the scale's last digit, g. */
-const LEAST_BOOKED_G = 0.5;
 const draftOf = (containerId: string) => `net-${containerId}`;
 
 const handValves: { value: Exclude<ValveAt, "shut">; label: string }[] = [
@@ -236,46 +223,25 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
   const [confirmed, setConfirmed] = useState<string | null>(null);
   const [valve, setValve] = useState<Exclude<ValveAt, "shut"> | null>(null);
   const [engine, setEngine] = useState<"off" | "on" | null>(null);
-  const inputs = chargeInputsOf(job);
-  if (inputs === null) return null;
+  if (chargeInputsOf(job) === null) return null;
   const watched: ChargeSample | null =
     valve === null || engine === null
       ? null
       : { time: 0, scaleG: null, low: null, high: null, engineOn: engine === "on", valve };
-  const write = ({ id, leftG, drawnG }: MassBalance["perContainer"][number]) => {
-    const checked = checkEntry(
-      { ...fields.net, min: shows === "zeroed" ? -fields.net.max : 0, label: scalePanelText.netContentNow },
-      typedOf(id),
-    );
-    if (!checked.ok) {
-      setRefused(asked[shows]);
-      return;
-    }
-    const nowG = leftBy[shows](checked.value, leftG, drawnG);
-    const draw = { containerId: id, startG: leftG, nowG };
-    const issue = checkTyped(inputs, draw);
-    if (issue) {
-      setRefused(scalePanelText.notRecordedYourEntryIs(chargeSentence(issue, figures)));
-      return;
-    }
-    const grams = leftG - nowG;
-    const at = new Date().toISOString();
-    const hose = shows === "in" ? "drawn-in" : valve === null || valve === "hose-low" ? null : hoseAfter(valve);
-    const book = (to: Job) => drawn(to, id, grams, at, hose);
-    const after = grams >= LEAST_BOOKED_G ? balanceOf(book(job)) : null;
-    const overG = after?.ok ? after.value.inVehicleG + after.value.drawInG - inputs.labelG : 0;
-    const question = JSON.stringify([id, typedOf(id), shows]);
-    if (overG > inputs.toleranceG && confirmed !== question) {
+  const write = (container: MassBalance["perContainer"][number]) => {
+    const { id } = container;
+    const entry = typedOf(id);
+    const draw = typedDraw(job, container, { entry, shows, valve, at: new Date().toISOString() });
+    if (!draw.ok) return setRefused(typedScaleSentence(draw.issue, figures));
+    const { overG, book } = draw.value;
+    const question = JSON.stringify([id, entry, shows]);
+    if (overG > 0 && confirmed !== question) {
       setConfirmed(question);
       setRefused(scalePanelText.thisWouldBeOverThe(figures.quantity(overG, "g")));
       return;
     }
-    if (grams < LEAST_BOOKED_G) {
-      setRefused(scalePanelText.noChangeFromTheLog(figures.quantity(leftG, "g")));
-      return;
-    }
     const refusal = edit((stored) =>
-      book({ ...stored, drafts: withDraftEntry(stored.drafts, draftOf(id), { ...typedOf(id), text: "" }) }),
+      book({ ...stored, drafts: withDraftEntry(stored.drafts, draftOf(id), { ...entry, text: "" }) }),
     );
     setRefused(refusal === null ? null : refusalSentence(refusal, figures));
   };
@@ -296,7 +262,7 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
           <Flex key={c.id} gap="3" align="end" wrap="wrap">
             <Box flex="1 1 200px">
               <NumberField
-                spec={{ ...fields.net, min: shows === "zeroed" ? -fields.net.max : 0 }}
+                spec={typedScaleSpec(shows)}
                 value={typedOf(c.id)}
                 label={typedLabel(shows, typed(c.name))}
                 hint={scaleHint(shows, c, found, figures)}

@@ -1,48 +1,37 @@
 "use client";
 
 import { Box, Flex, Grid, Stack, Table } from "@chakra-ui/react";
-import { useState } from "react";
 import type { Job } from "@/core/records/job";
-import { amended, amendmentsOf } from "@/core/records/signature";
+import { amended, amendmentFormSchema, amendmentsOf } from "@/core/records/signature";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { FormText, useCheckedForm } from "@/ui/form";
 import { Text } from "@/ui/text";
-import { TextField } from "@/ui/text-field";
 import { amendedRow, amendedVersion, amendmentTitle, signOffWords } from "@/words/sign-off";
 
 /** Opens a signed job for a change: who, and why. */
 export function AmendCard({ onClose }: { onClose: () => void }) {
   const { edit } = useJob();
-  const [by, setBy] = useState("");
-  const [reason, setReason] = useState("");
-  const blank = by.trim() === "" || reason.trim() === "";
-  const amend = () => {
-    if (blank) return;
-    if (edit((job) => amended(job, { by, reason, at: new Date().toISOString() })) === null) onClose();
-  };
+  const { control, gap, handleSubmit } = useCheckedForm(amendmentFormSchema, { by: "", reason: "" });
+  const amend = handleSubmit((who) => {
+    if (edit((job) => amended(job, { ...who, at: new Date().toISOString() })) === null) onClose();
+  });
   return (
     <Card title={signOffWords.amendTitle}>
-      <Stack
-        as="form"
-        gap="3"
-        onSubmit={(event) => {
-          event.preventDefault();
-          amend();
-        }}
-      >
+      <Stack as="form" gap="3" onSubmit={amend}>
         <Text>{signOffWords.amendNote}</Text>
         <Grid templateColumns={{ base: "1fr", md: "1fr 2fr" }} gap="3">
-          <TextField label={signOffWords.by} value={by} onChange={setBy} />
-          <TextField
+          <FormText control={control} name="by" label={signOffWords.by} />
+          <FormText
+            control={control}
+            name="reason"
             label={signOffWords.reason}
-            value={reason}
             placeholder={signOffWords.reasonPlaceholder}
-            onChange={setReason}
           />
         </Grid>
         <Flex gap="2">
-          <BenchButton type="submit" kind="act" disabled={blank}>
+          <BenchButton type="submit" kind="act" disabled={gap !== null}>
             {signOffWords.amend}
           </BenchButton>
           <BenchButton type="button" kind="quiet" onClick={onClose}>
