@@ -1,6 +1,6 @@
 "use client";
 
-import { memo, type ReactNode, useCallback, useRef } from "react";
+import { memo, type ReactNode, useCallback, useLayoutEffect, useRef } from "react";
 import { type PartId, partNames, signNames } from "@/core/causes/signs";
 import { type Observation, partsOf } from "@/core/readings/observations";
 import { commonText } from "@/words/screens/common";
@@ -102,7 +102,9 @@ export function CircuitBoard({
 }: CircuitBoardProps) {
   // While needles move only the plates that say something else are drawn anew.
   const acts = useRef({ onSelect, onTap });
-  acts.current = { onSelect, onTap };
+  useLayoutEffect(() => {
+    acts.current = { onSelect, onTap };
+  });
   const select = useCallback((part: PartId) => acts.current.onSelect(part), []);
   const tap = useCallback((id: TapId) => acts.current.onTap?.(id), []);
   const tapping = taps.length > 0;

@@ -1,7 +1,8 @@
 "use client";
 
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { newestInTurn, newestOnly, OVERTAKEN } from "@/worker/newest";
+import { useNewestRef } from "./newest-ref";
 import { useWorkerRestarts } from "./worker-health";
 
 interface AnswerOptions {
@@ -24,12 +25,8 @@ export function useAnswer<Answer>(
   const [answer, setAnswer] = useState<{ given: Answer; about: string | null } | null>(null);
   const restarts = useWorkerRestarts();
   const newest = useMemo(() => (inTurn ? newestInTurn() : newestOnly()), [inTurn]);
-  const ask = useRef(question);
-  const subject = useRef(about);
-  useEffect(() => {
-    ask.current = question;
-    subject.current = about;
-  });
+  const ask = useNewestRef(question);
+  const subject = useNewestRef(about);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a restart asks again
   useEffect(() => {
     if (key === null) {

@@ -15,6 +15,7 @@ import { reasonOf } from "@/core/result";
 import { engineWords, machineWords, valveWords } from "@/words/instruments";
 import { benchTimeText } from "@/words/screens/session";
 import { connectSimulator, type SimulatorConnection } from "@/worker/simulator-client";
+import { useNewestRef } from "./newest-ref";
 
 const NOT_CONNECTED: unique symbol = Symbol(benchTimeText.notConnected);
 
@@ -81,8 +82,7 @@ function simulatedVehicleOf(state: BenchState): SimulatedVehicle {
 export function useBenchTime(state: BenchState): BenchTime & BenchTimeActs {
   const [time, setTime] = useState(nothing);
   const connection = useRef<SimulatorConnection | null>(null);
-  const starts = useRef(state);
-  starts.current = state;
+  const starts = useNewestRef(state);
   const run = useRef(0);
   const opening = useRef<Promise<SimulatorConnection | null>>(Promise.resolve(null));
   /** Current stream and its newest moment: updated outside of rendering. */

@@ -5,6 +5,7 @@ import type { BenchAnswer, BenchRunning } from "@/core/bench/bench-answer";
 import type { BenchState } from "@/core/bench/bench-state";
 import { type BenchConnection, connectBench } from "@/worker/bench-client";
 import type { BenchQuestion, BenchQuestions } from "@/worker/bench-protocol";
+import { useNewestRef } from "./newest-ref";
 import { useWorkerRestarts } from "./worker-health";
 
 /** Both threads of the bench for as long as its view stands; null until then. */
@@ -30,8 +31,7 @@ export interface BenchShown {
 /** Solves a state anew whenever its key changes, as fast as the control moves; `measure` names it for npm run bench:what-if. */
 export function useBenchAnswer(bench: BenchConnection | null, key: string, state: BenchState): BenchShown {
   const [shown, setShown] = useState<BenchShown>({ answer: null, last: null, failed: false });
-  const set = useRef(state);
-  set.current = state;
+  const set = useNewestRef(state);
   const restarts = useWorkerRestarts();
   // biome-ignore lint/correctness/useExhaustiveDependencies: another key, or a restart, asks again
   useEffect(() => {
@@ -76,8 +76,7 @@ export function useBenchQuestion<Which extends BenchQuestion>(
   given: BenchQuestions[Which]["with"],
 ): Part<Which> {
   const [answered, setAnswered] = useState<Part<Which>>({ part: null, of: null, done: false, failed: false });
-  const asks = useRef({ state, given });
-  asks.current = { state, given };
+  const asks = useNewestRef({ state, given });
   const restarts = useWorkerRestarts();
   // biome-ignore lint/correctness/useExhaustiveDependencies: a restart asks again
   useEffect(() => {

@@ -20,6 +20,7 @@ import { drillText } from "@/words/screens/session";
 import { connectDrillCar, connectDrillClerk, type DrillConnection } from "@/worker/drill-client";
 import type { RunStanding } from "@/worker/drill-protocol";
 import { noteUnsavedDrill } from "./drill-book";
+import { useNewestRef } from "./newest-ref";
 
 const emptyDraft: DrillDraft = { ranking: [], answer: [], charge: null, grams: { text: "", unit: "g" } };
 
@@ -70,8 +71,7 @@ export function useDrillAtCar(source: DrillSource, key: string): DrillAtCar & Dr
     draft: emptyDraft,
   }));
   const connection = useRef<DrillConnection | null>(null);
-  const begins = useRef(source);
-  begins.current = source;
+  const begins = useNewestRef(source);
   const keeps = useRef<{ at: number; script: readonly DrillStep[]; draft: DrillDraft } | null>(null);
   const keptAt = useRef(0);
   const [attempt, setAttempt] = useState(0);

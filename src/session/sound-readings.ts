@@ -1,19 +1,19 @@
 "use client";
 
-import { useCallback, useRef } from "react";
+import { useCallback } from "react";
 import type { SoundReading } from "@/core/diagnosis/explain/sound-vehicles";
 import type { Job } from "@/core/records/job";
 import { vehicleLabelOf } from "@/core/records/job-readings";
 import { soundReadingsOf } from "@/core/records/sound-tests";
 import { jobsOfVehicle } from "@/data/jobs";
+import { useNewestRef } from "./newest-ref";
 import { useStored } from "./stored";
 
 const none: SoundReading[] = [];
 
 /** Earlier readings of the same vehicle when sound. */
 export function useSoundReadings(job: Job): SoundReading[] {
-  const newest = useRef(job);
-  newest.current = job;
+  const newest = useNewestRef(job);
   // Only name and label of the job identify other jobs of the vehicle.
   const vehicle = JSON.stringify([job.id, job.intake.vehicle, vehicleLabelOf(job)]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another vehicle asks anew

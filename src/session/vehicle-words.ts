@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from "react";
 import type { VehicleWords } from "@/core/records/vehicle";
 import { reasonOf } from "@/core/result";
 import { editVehicle } from "@/data/vehicles";
+import { useNewestRef } from "./newest-ref";
 import { closeRefusedWords, forgetRefusedWords, keepRefusedWords, refusedWords, wordsId } from "./refused-words";
 
 /** A store that refused is asked again after this long, ms. */
@@ -31,10 +32,7 @@ export function useVehicleWords(id: string, stored: VehicleWords, written: (id: 
   // Letters come faster than the store answers: what has come meanwhile is written together, so that at most one write is ever waited for.
   const waiting = useRef<Partial<VehicleWords>>(refused?.words ?? {});
   const writing = useRef(false);
-  const newest = useRef({ stored, written });
-  useEffect(() => {
-    newest.current = { stored, written };
-  });
+  const newest = useNewestRef({ stored, written });
   const write = useRef(() => {});
   useEffect(() => {
     const key = wordsId({ kind: "vehicle", id });

@@ -1,34 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { type Browser, bench, tablet } from "../browser/browser";
+import { pages } from "../browser/pages";
 import { seriousFindings } from "../browser/serious-findings";
 import { browserSession } from "../browser/session";
-
-/** A page and words that show it is ready. */
-const pages: [string, string][] = [
-  ["", "Fennick Bakery"],
-  ["desk", "Evaporating at"],
-  ["settings", "Data in this browser"],
-  ["vehicles", "on record"],
-  ["vehicle?id=demo-car-03", "At idle, by visit"],
-  ["bench", "pressures do not change"],
-  ["drill", "Open by code"],
-  ["drill?code=1K-0004Y", "Actions"],
-  ["ledger", "from cylinders:"],
-  ["report?job=demo-garden-pickup", "The test after the work"],
-  ["job/demo-estate-car/intake", "Label under the bonnet"],
-  ["job/demo-estate-car/look", "Tap a part"],
-  ["job/demo-estate-car/hook-up", "Lost with the hoses"],
-  ["job/demo-estate-car/rest", "At saturation"],
-  ["job/demo-estate-car/shut-off", "Time by hand"],
-  ["job/demo-estate-car/running", "Possible causes"],
-  ["job/demo-estate-car/verdict", "Possible causes"],
-  ["job/demo-garden-pickup/recover", "Lost"],
-  ["job/demo-garden-pickup/repair", "Oil to refill"],
-  ["job/demo-garden-pickup/evacuate", "Held"],
-  ["job/demo-garden-pickup/charge", "In the vehicle"],
-  ["job/demo-garden-pickup/prove", "Centre vent"],
-  ["job/demo-garden-pickup/sign-off", "Signed by Tamsin Rowe"],
-];
 
 describe("every view", () => {
   const session = browserSession("demo");

@@ -1,12 +1,13 @@
 "use client";
 
 import { Stack } from "@chakra-ui/react";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import { caseOfSource, type DrillSource, queryOfSource, type SourceIssue } from "@/core/drill/drill-source";
 import { lessonOfLog } from "@/core/drill/lesson-shapes";
 import { momentAt } from "@/core/readings/file/log-columns";
 import { type Result, reasonOf } from "@/core/result";
 import { useDrillClerk } from "@/session/drill";
+import { useNewestRef } from "@/session/newest-ref";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
@@ -31,11 +32,9 @@ export function ClassRoom({ asked, jobId }: ClassRoomProps) {
   const figures = useFigures();
   const [prepared, setPrepared] = useState<Prepared | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
-  const words = useRef(figures);
-  words.current = figures;
+  const words = useNewestRef(figures);
   const askedKey = asked === null ? null : asked.ok ? queryOfSource(asked.value) : "broken";
-  const begins = useRef(asked);
-  begins.current = asked;
+  const begins = useNewestRef(asked);
   useEffect(() => {
     let gone = false;
     const fail = (error: unknown) => !gone && setRefused(reasonOf(error));

@@ -6,7 +6,6 @@ import type { Container } from "./container";
 import { countEntry, placeOf, type StockEntry, stockEntry } from "./entry";
 
 export const stockFormActs = ["receive", "count", "move", "send-off", "use"] as const;
-type StockFormAct = (typeof stockFormActs)[number];
 export type StockGap = "weight" | "under-tare" | "target" | "more-than-held";
 
 /** A removal may exceed the ledger by so much before it is refused, g. */

@@ -1,11 +1,12 @@
 "use client";
 
 import { Box, Flex, Stack } from "@chakra-ui/react";
-import { useCallback, useRef } from "react";
+import { useCallback } from "react";
 import { labelOf } from "@/core/records/job-label";
 import { vehicleKey } from "@/core/records/vehicle-name";
 import type { VehicleRow } from "@/core/records/vehicle-row";
 import { fromVisit, lastVisit } from "@/core/records/visits";
+import { useNewestRef } from "@/session/newest-ref";
 import { jobsOfVehicle } from "@/session/records/jobs";
 import { searchVehicles, vehicleNamed, vehiclesByPapers } from "@/session/records/vehicles";
 import { useJob } from "@/session/session";
@@ -53,8 +54,7 @@ export function WhichCar() {
 function OnRecord({ row }: { row: VehicleRow }) {
   const figures = useFigures();
   const { job, edit } = useJob();
-  const newest = useRef(job);
-  newest.current = job;
+  const newest = useNewestRef(job);
   const take = async () => {
     const before = lastVisit(newest.current, await jobsOfVehicle(row.name));
     edit((now) => {
