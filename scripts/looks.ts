@@ -97,6 +97,9 @@ function LOOK(): string {
     if (!shown(e) || e.closest("nav") || e.closest("svg")) continue;
     const s = getComputedStyle(e);
     if (e.disabled) continue;
+    const bare = s.backgroundColor === "rgba(0, 0, 0, 0)" && (s.borderTopWidth === "0px" || s.borderTopColor === "rgba(0, 0, 0, 0)");
+    // A word in a line of text takes size and weight from its line.
+    if (bare) { buttons.add("text\\t" + (e.getAttribute("aria-label") || e.textContent).trim().slice(0, 30)); continue; }
     buttons.add([s.backgroundColor, s.color, s.borderTopWidth, s.borderTopWidth === "0px" ? "" : s.borderTopColor, s.borderTopStyle, s.borderTopLeftRadius, s.fontSize, s.fontWeight].join("|") + "\\t" + (e.getAttribute("aria-label") || e.textContent).trim().slice(0, 30));
   }
   let targets = 0; const small = new Set();

@@ -17,7 +17,7 @@ export const viewport: Viewport = { themeColor: "#1c2326" };
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const nonce = (await headers()).get("x-nonce");
   return (
-    <html lang="en" data-server={process.env.EVRID_DEMO === "1" ? "demo" : "shop"} suppressHydrationWarning>
+    <html lang="en-GB" data-server={process.env.EVRID_DEMO === "1" ? "demo" : "shop"} suppressHydrationWarning>
       <body>
         <Provider nonce={nonce}>
           <Shop>{children}</Shop>

@@ -1,7 +1,9 @@
 /** The one axis of all drawings: scales of quantities with round ticks in the unit they are shown in, and how ticks and courses are drawn. */
+
 import { scaleLinear, scaleLog } from "d3-scale";
 import { line } from "d3-shape";
 import { formatNumber, fromBase, toBase, type UnitId } from "@/core/units/units";
+import { type DrawingType, svgClass } from "./drawing";
 import { niceTicks } from "./nice-ticks";
 
 interface Tick {
@@ -70,7 +72,7 @@ interface SideAxisProps extends Pick<Scale, "ticks" | "at"> {
   /** The numbers end, or begin, here. */
   labelX: number;
   anchor?: "end" | "start";
-  size?: number;
+  size?: DrawingType;
   colour?: string;
 }
 
@@ -89,7 +91,7 @@ export function SideAxis({
   return ticks.map(({ value, text }) => (
     <g key={value}>
       {stroke && <line x1={from} x2={to} y1={at(value)} y2={at(value)} stroke={`var(--chakra-colors-${stroke})`} />}
-      <text x={labelX} y={at(value) + 4} fontSize={size} textAnchor={anchor} fill={colour}>
+      <text x={labelX} y={at(value) + 4} className={svgClass(size)} textAnchor={anchor} fill={colour}>
         {text}
       </text>
     </g>
@@ -115,7 +117,7 @@ export function FootAxis({ ticks, at, y, firstAtStart = false }: FootAxisProps) 
       key={value}
       x={at(value)}
       y={y}
-      fontSize="12"
+      className={svgClass(12)}
       textAnchor={firstAtStart && i === 0 ? "start" : "middle"}
       fill="var(--chakra-colors-soft)"
     >

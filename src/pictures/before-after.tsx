@@ -5,6 +5,7 @@ import type { UnitId } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
 import { beforeAfterText } from "@/words/screens/step-pictures";
 import { plainScale } from "./axis";
+import { Drawing, type DrawingType, svgType } from "./drawing";
 
 export interface BeforeAfterRow {
   name: string;
@@ -19,17 +20,37 @@ const WIDTH = 720;
 const ROW = 46;
 const LEFT = 168;
 const RIGHT = 24;
-const text = (size: number, weight = 400) => ({ fontSize: size, fontWeight: weight });
+const text = (size: DrawingType, weight = 400) => ({ fontSize: svgType(size), fontWeight: weight });
 
 /** Each reading before the work and after it, beside what a sound vehicle of this label shows: open dot before, full dot after. */
 export function BeforeAfter({ rows }: { rows: readonly BeforeAfterRow[] }) {
   const figures = useFigures();
   const height = rows.length * ROW + 8;
   return (
-    <svg
+    <Drawing
       viewBox={`0 0 ${WIDTH} ${height}`}
       width="100%"
       style={{ display: "block" }}
+      table={{
+        name: beforeAfterText.name,
+        head: [beforeAfterText.reading, beforeAfterText.before, beforeAfterText.after, beforeAfterText.sound],
+        rows: rows.map(({ name, unit, before, after, band }) => {
+          const decimals = unit === "kPa" ? 0 : 1;
+          return [
+            name,
+            figures.quantity(before.value, unit, decimals),
+            figures.quantity(after.value, unit, decimals),
+            band === null
+              ? "–"
+              : `${figures.number(band.low, unit, decimals)} to ${figures.quantity(band.high, unit, decimals)}`,
+          ];
+        }),
+      }}
+      legend={[
+        { mark: "open-dot", text: beforeAfterText.before },
+        { mark: "dot", text: beforeAfterText.after },
+        { mark: "band", colour: "done", text: beforeAfterText.sound },
+      ]}
       role="img"
       aria-label={beforeAfterText.readingsBeforeAndAfterThe}
     >
@@ -43,7 +64,7 @@ export function BeforeAfter({ rows }: { rows: readonly BeforeAfterRow[] }) {
         const apart = Math.abs(x(after.value) - x(before.value)) > 64;
         return (
           <g key={name}>
-            <text x="0" y={y + 5} fill="var(--chakra-colors-ink)" style={text(15, 600)}>
+            <text x="0" y={y + 5} fill="var(--chakra-colors-ink)" style={text(14, 600)}>
               {name}
             </text>
             <path d={`M${LEFT} ${y}H${WIDTH - RIGHT}`} stroke="var(--chakra-colors-line)" strokeWidth="2" />
@@ -83,13 +104,13 @@ export function BeforeAfter({ rows }: { rows: readonly BeforeAfterRow[] }) {
               y={y - 14}
               textAnchor="middle"
               fill="var(--chakra-colors-ink)"
-              style={text(12, 650)}
+              style={text(12, 600)}
             >
               {figures.quantity(after.value, unit, decimals)}
             </text>
           </g>
         );
       })}
-    </svg>
+    </Drawing>
   );
 }

@@ -37,22 +37,22 @@ export function ChargeBar({ inputs, balance, pace, runsOut, foot }: ChargeBarPro
   return (
     <Card title={chargeBarText.inTheVehicle}>
       <Flex align="baseline" gap="3.5" wrap="wrap" lineHeight="1">
-        <Text as="span" fontSize="88px" fontWeight="650" letterSpacing="-3px" data-testid="in-vehicle">
+        <Text as="span" fontSize="5xl" fontWeight="semibold" letterSpacing="-3px" data-testid="in-vehicle">
           {figures.number(balance.inVehicleG, "g")}
         </Text>
-        <Text as="span" fontSize="26px" color="soft">
+        <Text as="span" fontSize="3xl" color="soft">
           {chargeBarText.ofLabel(figures.label("g"), figures.number(labelG, "g"), figures.number(toleranceG, "g"))}
         </Text>
         <Box ml="auto" textAlign="end">
           <Text
-            fontSize="26px"
-            fontWeight="650"
+            fontSize="3xl"
+            fontWeight="semibold"
             color={balance.state === "inside" ? "done" : balance.state === "over" ? "act" : "ink"}
           >
             {word}
           </Text>
           {pace && (
-            <Text fontSize="17px" color="soft" mt="1.5">
+            <Text fontSize="md" color="soft" mt="1.5">
               {pace}
             </Text>
           )}
@@ -86,14 +86,14 @@ export function ChargeBar({ inputs, balance, pace, runsOut, foot }: ChargeBarPro
           borderColor="done"
         />
         <Box position="absolute" top="22px" left="0" h="34px" width={share(balance.inVehicleG)} bg="liquid" />
-        <Box position="absolute" top="12px" h="50px" width="3px" bg="act" left={share(balance.inVehicleG)} />
+        <Box position="absolute" top="12px" h="50px" width="3px" bg="ink" left={share(balance.inVehicleG)} />
         <Text
           position="absolute"
           top="-6px"
           left={share(labelG)}
           transform={`translateX(-${share(labelG)})`}
-          fontSize="14px"
-          fontWeight="600"
+          fontSize="sm"
+          fontWeight="semibold"
           color="done"
           whiteSpace="nowrap"
         >

@@ -8,6 +8,7 @@ import { fromBase, toBase, type UnitId } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
 import { chargeCurveText } from "@/words/screens/desk-pictures";
 import { courseOf } from "./axis";
+import { Drawing, svgType } from "./drawing";
 import { niceTicks } from "./nice-ticks";
 
 interface ChargeCurveProps {
@@ -36,9 +37,9 @@ const units: Record<CurveChannel, UnitId> = { low: "kPa", high: "kPa", vent: "de
 const INK = "var(--chakra-colors-ink)";
 const SOFT = "var(--chakra-colors-soft)";
 const LINE = "var(--chakra-colors-line)";
-const ACT = "var(--chakra-colors-act)";
-const small = { fontSize: 12.5 } as const;
-const name = { fontSize: 14.5, fontWeight: 650 } as const;
+const ACT = "var(--chakra-colors-out)";
+const small = { fontSize: svgType(12) } as const;
+const name = { fontSize: svgType(14), fontWeight: 600 } as const;
 
 /** A lane a gauge over what is in it: where nine in ten vehicles lie, their middle, and over all of them the stretch that no gauge gives away. */
 export function ChargeCurvePicture({ curve, labelG, chargeG, now, kept, silent, names, onCharge }: ChargeCurveProps) {
@@ -63,12 +64,33 @@ export function ChargeCurvePicture({ curve, labelG, chargeG, now, kept, silent, 
     .map((value) => toBase(value, unit))
     .filter((grams) => grams >= least * labelG && grams <= most * labelG);
   return (
-    // biome-ignore lint/a11y/useKeyWithClickEvents: a shorter way than the charge's own control, which keys reach
-    <svg
+    <Drawing
       viewBox={`0 0 ${WIDTH} ${height}`}
       width="100%"
       style={{ display: "block", touchAction: "pan-y", cursor: "crosshair" }}
       onClick={touch}
+      table={{
+        name: chargeCurveText.name,
+        head: [
+          `${chargeCurveText.charge}, ${figures.label("g")}`,
+          ...curveChannels.map((channel) => `${names[channel]}, ${figures.label(units[channel])}`),
+        ],
+        rows: points
+          .filter((_, i) => i % 2 === 0)
+          .map(({ share, bands }) => [
+            figures.number(share * labelG, "g"),
+            ...curveChannels.map((channel) => {
+              const band = bands[channel];
+              return band
+                ? `${figures.number(band.low, units[channel], 0)} to ${figures.number(band.high, units[channel], 0)}`
+                : "–";
+            }),
+          ]),
+      }}
+      legend={[
+        { mark: "band", colour: "soft", text: chargeCurveText.vehiclesRange },
+        { mark: "line", text: chargeCurveText.middle },
+      ]}
     >
       <title>
         {chargeCurveText.pressuresAgainstChargeToVehicles(
@@ -127,7 +149,7 @@ export function ChargeCurvePicture({ curve, labelG, chargeG, now, kept, silent, 
       <text x={LEFT - 8} y={bottom + 16} style={small} textAnchor="end" fill={SOFT}>
         {`charge, ${figures.label("g")}`}
       </text>
-    </svg>
+    </Drawing>
   );
 }
 
@@ -164,10 +186,10 @@ function Lane({ channel, title, top, curve, x, marks }: LaneProps) {
       <text x={0} y={top + 40} style={small} fill={now ? ACT : SOFT}>
         {now ? figures.quantity(now.value, unit, unit === "kPa" ? 0 : 1) : chargeCurveText.doesNotRun}
       </text>
-      <text x={LEFT - 8} y={top + 14} style={{ fontSize: 11 }} textAnchor="end" fill={SOFT}>
+      <text x={LEFT - 8} y={top + 14} style={{ fontSize: svgType(12) }} textAnchor="end" fill={SOFT}>
         {figures.number(most, unit, 0)}
       </text>
-      <text x={LEFT - 8} y={top + LANE - 3} style={{ fontSize: 11 }} textAnchor="end" fill={SOFT}>
+      <text x={LEFT - 8} y={top + LANE - 3} style={{ fontSize: svgType(12) }} textAnchor="end" fill={SOFT}>
         {figures.number(least, unit, 0)}
       </text>
       <path d={`${courseOf(band)}Z`} fill={SOFT} opacity="0.22" />

@@ -4,8 +4,10 @@ import { useMemo } from "react";
 import type { TrackPoint } from "@/core/charge/scale/live-charge";
 import { formatClock, fromBase, toBase, type UnitId } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
+import { commonText } from "@/words/screens/common";
 import { chargeTrackText } from "@/words/screens/step-pictures";
 import { courseOf, plainScale, SideAxis, thinned } from "./axis";
+import { Drawing, svgClass } from "./drawing";
 import { niceTicks } from "./nice-ticks";
 
 const WIDTH = 760;
@@ -49,10 +51,25 @@ export function ChargeTrack({ track }: { track: readonly TrackPoint[] }) {
       }),
     );
   return (
-    <svg
+    <Drawing
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       width="100%"
       style={{ display: "block" }}
+      table={{
+        name: chargeTrackText.name,
+        head: [
+          chargeTrackText.time,
+          `${chargeTrackText.rate}, ${chargeTrackText.min(figures.label("g"))}`,
+          `${commonText.lowSide}, ${figures.label("kPa")}`,
+          `${commonText.highSide}, ${figures.label("kPa")}`,
+        ],
+        rows: thinned(points, 24).map(({ time, rateGPerMin, low, high }) => [
+          formatClock(time - first.time),
+          figures.number(rateGPerMin, "g"),
+          figures.number(low, "kPa"),
+          figures.number(high, "kPa"),
+        ]),
+      }}
       role="img"
       aria-label={chargeTrackText.rateAMinuteLowAnd(
         figures.quantity(last.rateGPerMin, "g"),
@@ -79,22 +96,22 @@ export function ChargeTrack({ track }: { track: readonly TrackPoint[] }) {
         anchor="start"
         colour={INK}
       />
-      <text x={4} y={HEIGHT - 7} fontSize="12" fill={LIQUID}>
+      <text className={svgClass(12)} x={4} y={HEIGHT - 7} fill={LIQUID}>
         {chargeTrackText.min(figures.label("g"))}
       </text>
-      <text x={WIDTH - 4} y={HEIGHT - 7} fontSize="12" textAnchor="end" fill={INK}>
+      <text x={WIDTH - 4} y={HEIGHT - 7} className={svgClass(12)} textAnchor="end" fill={INK}>
         {figures.label("kPa")}
       </text>
-      <text x={LEFT} y={HEIGHT - 7} fontSize="12" fill={SOFT}>
+      <text x={LEFT} y={HEIGHT - 7} className={svgClass(12)} fill={SOFT}>
         0:00
       </text>
-      <text x={WIDTH - RIGHT} y={HEIGHT - 7} fontSize="12" textAnchor="end" fill={SOFT}>
+      <text x={WIDTH - RIGHT} y={HEIGHT - 7} className={svgClass(12)} textAnchor="end" fill={SOFT}>
         {formatClock(last.time - first.time)}
       </text>
       <path d={course(({ rateGPerMin }) => rateGPerMin, rate)} fill="none" stroke={LIQUID} strokeWidth="2.6" />
       <path d={course(({ high }) => high, pressure)} fill="none" stroke={INK} strokeWidth="2" />
       <path d={course(({ low }) => low, pressure)} fill="none" stroke={LOW} strokeWidth="2" strokeDasharray="8 3" />
-      <g fontSize="13" fontWeight="600">
+      <g className={svgClass(14)} fontWeight="600">
         <text x={LEFT + 6} y={14} fill={LIQUID}>
           {chargeTrackText.rate}
         </text>
@@ -105,6 +122,6 @@ export function ChargeTrack({ track }: { track: readonly TrackPoint[] }) {
           {chargeTrackText.lowSideDashed}
         </text>
       </g>
-    </svg>
+    </Drawing>
   );
 }

@@ -5,6 +5,7 @@ import { useFigures } from "@/ui/figures";
 import { chargeYearsText } from "@/words/screens/step-pictures";
 import { dayOf } from "@/words/vehicles";
 import { courseOf, plainScale, quantityScale, SideAxis } from "./axis";
+import { Drawing, type DrawingType, svgType } from "./drawing";
 
 interface ChargeYearsProps {
   history: VehicleHistory;
@@ -23,7 +24,7 @@ const BOTTOM = 30;
 const YEAR_MS = 365.25 * 86_400_000;
 const INK = "var(--chakra-colors-ink)";
 const SOFT = "var(--chakra-colors-soft)";
-const text = (size: number, weight = 400) => ({ fontSize: size, fontWeight: weight });
+const text = (size: DrawingType, weight = 400) => ({ fontSize: svgType(size), fontWeight: weight });
 /** As far as is drawn beyond today: long enough for a slow leak to show. */
 const AHEAD_YEARS = 2;
 
@@ -45,14 +46,28 @@ export function ChargeYears({ history, forecast, labelG, now }: ChargeYearsProps
     ...(forecast?.passing ?? []).map(({ share }) => ({
       share,
       words: `${Math.round(share * 100)} %`,
-      colour: share > 0.8 ? "var(--chakra-colors-wait)" : "var(--chakra-colors-act)",
+      colour: share > 0.8 ? "var(--chakra-colors-wait)" : "var(--chakra-colors-out)",
     })),
   ];
   return (
-    <svg
+    <Drawing
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       width="100%"
       style={{ display: "block" }}
+      table={{
+        name: chargeYearsText.name,
+        head: [chargeYearsText.visitDay, chargeYearsText.arrived, chargeYearsText.left],
+        rows: visits.map(({ at, foundG, leftWithG }) => [
+          dayOf(at),
+          figures.quantity(foundG, "g"),
+          figures.quantity(leftWithG, "g"),
+        ]),
+      }}
+      legend={[
+        { mark: "open-dot", text: chargeYearsText.arrived },
+        { mark: "dot", text: chargeYearsText.left },
+        ...(forecast === null ? [] : [{ mark: "band", colour: "band", text: chargeYearsText.forecastRange } as const]),
+      ]}
       role="img"
       aria-label={chargeYearsText.chargeOverLabel(
         visits.length,
@@ -76,13 +91,13 @@ export function ChargeYears({ history, forecast, labelG, now }: ChargeYearsProps
       {limits.map(({ share, words, colour }) => (
         <g key={words}>
           <path d={`M${LEFT} ${y(share * labelG)}H${WIDTH - RIGHT}`} stroke={colour} strokeWidth="1.5" />
-          <text x={WIDTH - RIGHT + 8} y={y(share * labelG) + 4.5} fill={colour} style={text(13, 650)}>
+          <text x={WIDTH - RIGHT + 8} y={y(share * labelG) + 4.5} fill={colour} style={text(14, 600)}>
             {`${words}, ${figures.quantity(share * labelG, "g")}`}
           </text>
         </g>
       ))}
       <path d={`M${x(now)} ${TOP - 4}V${HEIGHT - BOTTOM}`} stroke={INK} strokeDasharray="2 4" />
-      <text x={x(now) + 5} y={TOP - 8} fill={INK} style={text(12, 650)}>
+      <text x={x(now) + 5} y={TOP - 8} fill={INK} style={text(12, 600)}>
         {chargeYearsText.today}
       </text>
       {stretches(visits).map(({ from, to }) => (
@@ -120,7 +135,7 @@ export function ChargeYears({ history, forecast, labelG, now }: ChargeYearsProps
           </g>
         );
       })}
-    </svg>
+    </Drawing>
   );
 }
 

@@ -6,6 +6,7 @@ import { type Observation, partsOf } from "@/core/readings/observations";
 import { commonText } from "@/words/screens/common";
 import { circuitBoardText } from "@/words/screens/pictures";
 import { BOARD, Narrowing, type Tap, type TapId, TapPlate } from "./circuit-taps";
+import { Drawing, type DrawingType, svgClass } from "./drawing";
 import { SvgButton } from "./svg-button";
 
 export interface BoardMark {
@@ -109,7 +110,7 @@ export function CircuitBoard({
   const tap = useCallback((id: TapId) => acts.current.onTap?.(id), []);
   const tapping = taps.length > 0;
   return (
-    <svg
+    <Drawing
       viewBox={`0 0 ${BOARD.width} ${BOARD.height}`}
       width="100%"
       style={{ display: "block", maxWidth: 760 }}
@@ -133,7 +134,7 @@ export function CircuitBoard({
       ))}
       {narrows && <Narrowing at={narrows.at} text={narrows.text} />}
       {children}
-    </svg>
+    </Drawing>
   );
 }
 
@@ -170,6 +171,7 @@ const Drawn = memo(function Drawn({
         </Part>
       ))}
       <Part {...press("condenser")}>
+        <HitArea x={150} y={8} width={210} height={50} />
         <rect x="150" y="8" width="210" height="50" rx="6" fill={FIELD} stroke={INK} strokeWidth="2" />
         <rect x="153" y="11" width="42" height="44" fill="url(#vapour)" />
         {fillings["liquid-line"] === "two-phase" ? (
@@ -186,6 +188,7 @@ const Drawn = memo(function Drawn({
       </Part>
       <Box2 {...press("fan")} x={182} y={64} width={76} height={30} label={circuitBoardText.fan} />
       <Part {...press("evaporator")}>
+        <HitArea x={150} y={242} width={210} height={50} />
         <rect x="150" y="242" width="210" height="50" rx="6" fill={FIELD} stroke={INK} strokeWidth="2" />
         {fillings["suction-line"] === "two-phase" ? (
           <rect x="153" y="245" width="204" height="44" fill="url(#two-phase)" />
@@ -211,9 +214,9 @@ const Drawn = memo(function Drawn({
         <Box2 {...press("accumulator")} x={50} y={242} width={68} height={50} label={circuitBoardText.accum} />
       )}
       <Part {...press("metering-device")}>
-        <rect x="412" y="184" width="52" height="40" fill="transparent" />
+        <HitArea x={412} y={184} width={52} height={40} />
         <path d="M416 190 L460 218 V190 L416 218 Z" fill={FIELD} stroke={INK} strokeWidth="2" />
-        <text x="410" y="209" fontSize="13" fill={INK} textAnchor="end">
+        <text x="410" y="209" className={svgClass(14)} fill={INK} textAnchor="end">
           {metering === "orifice-tube" ? "orifice" : metering === null ? "?" : "valve"}
         </text>
       </Part>
@@ -259,7 +262,7 @@ function Part({ part, selected, noted, onSelect, children }: PartProps & { child
       label={`${partNames[part]}${noted ? ", findings" : ""}`}
       pressed={selected}
       onPress={() => onSelect(part)}
-      style={{ filter: selected ? "drop-shadow(0 0 5px var(--chakra-colors-act))" : undefined }}
+      style={{ filter: selected ? "drop-shadow(0 0 5px var(--chakra-colors-ink))" : undefined }}
     >
       {children}
     </SvgButton>
@@ -276,6 +279,7 @@ function Box2({
 }: PartProps & { x: number; y: number; width: number; height: number; label: string }) {
   return (
     <Part {...part}>
+      <HitArea x={x} y={y} width={width} height={height} />
       <rect
         x={x}
         y={y}
@@ -283,20 +287,29 @@ function Box2({
         height={height}
         rx="6"
         fill={FIELD}
-        stroke={part.selected ? "var(--chakra-colors-act)" : INK}
+        stroke={part.selected ? "var(--chakra-colors-ink)" : INK}
         strokeWidth={part.selected ? 3 : 2}
       />
-      <Label x={x + width / 2} y={y + height / 2 + 5} size={13}>
+      <Label x={x + width / 2} y={y + height / 2 + 5} size={14}>
         {label}
       </Label>
     </Part>
   );
 }
 
+/** A finger hits 63 units of the drawing, which are 44 px at the least width it is shown at on a tablet, whatever is drawn. */
+function HitArea({ x, y, width, height }: { x: number; y: number; width: number; height: number }) {
+  const wider = Math.max(0, 63 - width) / 2;
+  const taller = Math.max(0, 63 - height) / 2;
+  return (
+    <rect x={x - wider} y={y - taller} width={width + 2 * wider} height={height + 2 * taller} fill="transparent" />
+  );
+}
+
 function Port({ x, y, letter, ...part }: PartProps & { x: number; y: number; letter: string }) {
   return (
     <Part {...part}>
-      <circle cx={x} cy={y} r="27" fill="transparent" />
+      <circle cx={x} cy={y} r="31.5" fill="transparent" />
       <circle cx={x} cy={y} r="14" fill={FIELD} stroke={INK} strokeWidth="2" />
       <Label x={x} y={y + 5}>
         {letter}
@@ -317,13 +330,13 @@ function Label({
   y: number;
   anchor?: "middle" | "end";
   plate?: boolean;
-  size?: number;
+  size?: DrawingType;
   children: string;
 }) {
   return (
     <>
       {plate && <rect x={x - 46} y={y - 15} width="92" height="21" rx="4" fill={FIELD} opacity="0.92" />}
-      <text x={x} y={y} fontSize={size} fontWeight="600" fill={INK} textAnchor={anchor}>
+      <text x={x} y={y} className={svgClass(size)} fontWeight="600" fill={INK} textAnchor={anchor}>
         {children}
       </text>
     </>
@@ -365,8 +378,8 @@ function NoteTag({ part, mark, small }: { part: PartId; mark: BoardMark | null; 
       <text
         x={left + width / 2}
         y={y + 30}
-        fontSize="13"
-        fontWeight="650"
+        className={svgClass(14)}
+        fontWeight="600"
         fill="var(--chakra-colors-on-act)"
         textAnchor="middle"
       >

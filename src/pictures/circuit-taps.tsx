@@ -1,7 +1,8 @@
 "use client";
 
-/** Plates of the thermometers on the circuit board, and the mark where something narrows; geometry in the board's own units. */
 import { memo } from "react";
+/** Plates of the thermometers on the circuit board, and the mark where something narrows; geometry in the board's own units. */
+import { svgClass } from "./drawing";
 import { SvgButton } from "./svg-button";
 
 const INK = "var(--chakra-colors-ink)";
@@ -78,7 +79,7 @@ export const TapPlate = memo(function TapPlate({
           cy={middle}
           r="10"
           fill={FIELD}
-          stroke={on ? "var(--chakra-colors-act)" : INK}
+          stroke={on ? "var(--chakra-colors-ink)" : INK}
           strokeWidth={on ? 3 : 1.2}
         />
       ) : (
@@ -89,7 +90,7 @@ export const TapPlate = memo(function TapPlate({
           height={height}
           rx="5"
           fill={filled ? INK : FIELD}
-          stroke={on ? "var(--chakra-colors-act)" : INK}
+          stroke={on ? "var(--chakra-colors-ink)" : INK}
           strokeWidth={on ? 3 : 1.2}
           strokeDasharray={filled || on ? undefined : "4 3"}
         />
@@ -97,8 +98,8 @@ export const TapPlate = memo(function TapPlate({
       <text
         x={x + width / 2}
         y={middle + 5}
-        fontSize={narrow ? 13 : 15}
-        fontWeight="650"
+        className={svgClass(narrow ? 12 : 14)}
+        fontWeight="600"
         fill={filled ? "var(--chakra-colors-on-ink)" : "var(--chakra-colors-soft)"}
         textAnchor="middle"
       >
@@ -127,16 +128,16 @@ export function Narrowing({ at, text }: { at: TapId; text: string }) {
         cy={y}
         r="25"
         fill="none"
-        stroke="var(--chakra-colors-act)"
+        stroke="var(--chakra-colors-ink)"
         strokeWidth="2.5"
         strokeDasharray="6 4"
       />
       <text
         x={right ? x - 32 : x + 32}
         y={y - 20}
-        fontSize="13"
-        fontWeight="650"
-        fill="var(--chakra-colors-act)"
+        className={svgClass(14)}
+        fontWeight="600"
+        fill="var(--chakra-colors-ink)"
         stroke={"var(--chakra-colors-sheet)"}
         strokeWidth="4"
         paintOrder="stroke"

@@ -46,7 +46,7 @@ export function EvidenceRows({ rows, leading, wording, seen }: EvidenceRowsProps
       ))}
       {seen.map((text) => (
         <Grid key={text} templateColumns={columns} {...rowLook}>
-          <Text gridColumn={{ md: "1 / 4" }} fontSize="16px">
+          <Text gridColumn={{ md: "1 / 4" }} fontSize="md">
             {text}
           </Text>
           <Says says="supports">{null}</Says>
@@ -72,7 +72,7 @@ function Row({ row, leading, wording }: { row: EvidenceRow; leading: Cause; word
   return (
     <Grid templateColumns={columns} {...rowLook}>
       <Box>
-        <Text fontSize="16px" lineHeight="1.2">
+        <Text fontSize="md" lineHeight="1.2">
           {quantityNames[quantity]}
         </Text>
         {speed && (
@@ -82,7 +82,7 @@ function Row({ row, leading, wording }: { row: EvidenceRow; leading: Cause; word
         )}
       </Box>
       <Text textAlign="end" whiteSpace="nowrap">
-        <Text as="span" fontSize="21px" fontWeight="650">
+        <Text as="span" fontSize="xl" fontWeight="600">
           {quantityNumber(quantity, value, figures)}
         </Text>{" "}
         <Text as="span" kind="small">
@@ -103,9 +103,9 @@ const tones = { supports: "done", contradicts: "wait", neutral: "soft" } as cons
 
 function Says({ says, children }: { says: EvidenceRow["says"]; children: ReactNode }) {
   return (
-    <Text fontSize="14px" lineHeight="1.25" color={says === "neutral" ? "soft" : "ink"}>
+    <Text fontSize="sm" lineHeight="1.25" color={says === "neutral" ? "soft" : "ink"}>
       {says !== "neutral" && (
-        <Text as="span" fontWeight="650" color={tones[says]}>
+        <Text as="span" fontWeight="600" color={tones[says]}>
           {saysWords[says]}
           {children ? ": " : ""}
         </Text>
@@ -197,7 +197,7 @@ function RangePicture({ row, leading, wording }: { row: EvidenceRow; leading: Ca
             x2={`${at(drawn.value)}%`}
             y1="0"
             y2={HEIGHT}
-            stroke="var(--chakra-colors-act)"
+            stroke="var(--chakra-colors-out)"
             strokeWidth="2"
             strokeDasharray="3 3"
           />
@@ -225,7 +225,7 @@ interface LegendProps {
 
 function Legend({ leading, rival, limits }: LegendProps) {
   return (
-    <Flex gap="5" rowGap="1" wrap="wrap" pb="2" fontSize="14px" color="soft">
+    <Flex gap="5" rowGap="1" wrap="wrap" pb="2" fontSize="sm" color="soft">
       <svg width="0" height="0" aria-hidden style={{ position: "absolute" }}>
         <defs>
           <pattern id={HATCH} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -261,7 +261,7 @@ function Legend({ leading, rival, limits }: LegendProps) {
             x2="13"
             y1="0"
             y2="12"
-            stroke="var(--chakra-colors-act)"
+            stroke="var(--chakra-colors-out)"
             strokeWidth="2"
             strokeDasharray="3 3"
           />

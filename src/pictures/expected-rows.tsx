@@ -47,7 +47,7 @@ export function ExpectedRows({
               <Table.ColumnHeader
                 key={text}
                 color="soft"
-                fontWeight="600"
+                fontWeight="semibold"
                 textAlign={text === "Reading" ? "start" : "end"}
               >
                 {text}
@@ -62,16 +62,16 @@ export function ExpectedRows({
             const band = bands[channel];
             return (
               <Table.Row key={channel}>
-                <Table.Cell fontWeight="600" whiteSpace="nowrap">
+                <Table.Cell fontWeight="semibold" whiteSpace="nowrap">
                   {name}
                 </Table.Cell>
-                <Table.Cell textAlign="end" fontSize="19px" fontWeight="650" whiteSpace="nowrap">
+                <Table.Cell textAlign="end" fontSize="lg" fontWeight="semibold" whiteSpace="nowrap">
                   {figures.number(value, own, decimals)}
                 </Table.Cell>
                 <Table.Cell textAlign="end" color="soft" whiteSpace="nowrap">
                   {`${figures.number(band.low, own, decimals)}–${figures.number(band.high, own, decimals)} ${figures.label(own)}`}
                 </Table.Cell>
-                <Table.Cell textAlign="end" whiteSpace="nowrap" fontWeight="600">
+                <Table.Cell textAlign="end" whiteSpace="nowrap" fontWeight="semibold">
                   <Beyond value={value} band={band} unit={own} decimals={decimals} />
                 </Table.Cell>
               </Table.Row>

@@ -1,21 +1,28 @@
 "use client";
 
-/** Small drawings of what to look for under the bonnet, one for each way a part may be; made for this, not after any car. */
 import type { ReactNode } from "react";
 import { howToTellText } from "@/words/screens/how-to-tell";
+/** Small drawings of what to look for under the bonnet, one for each way a part may be; made for this, not after any car. */
+import { Drawing, svgType } from "./drawing";
 
 const INK = "var(--chakra-colors-ink)";
 const FIELD = "var(--chakra-colors-field)";
 const SOFT = "var(--chakra-colors-soft)";
 const BAND = "var(--chakra-colors-band)";
-const ACT = "var(--chakra-colors-act)";
+const ACT = "var(--chakra-colors-ink)";
 
 function Sketch({ title, children }: { title: string; children: ReactNode }) {
   return (
-    <svg viewBox="0 0 180 104" width="100%" role="img" aria-label={title} style={{ display: "block", maxWidth: 230 }}>
+    <Drawing
+      viewBox="0 0 180 104"
+      width="100%"
+      role="img"
+      aria-label={title}
+      style={{ display: "block", maxWidth: 230 }}
+    >
       <title>{title}</title>
       {children}
-    </svg>
+    </Drawing>
   );
 }
 
@@ -31,7 +38,7 @@ function Pipe({ d, width = 8 }: { d: string; width?: number }) {
 
 function Word({ x, y, children, end = false }: { x: number; y: number; children: string; end?: boolean }) {
   return (
-    <text x={x} y={y} style={{ fontSize: 11 }} fill={SOFT} textAnchor={end ? "end" : "start"}>
+    <text x={x} y={y} style={{ fontSize: svgType(12) }} fill={SOFT} textAnchor={end ? "end" : "start"}>
       {children}
     </text>
   );
@@ -132,7 +139,7 @@ export const sketches = {
     <Sketch title={howToTellText.highSideThinPipeLarger}>
       <Pipe d="M8 70 H172" width={8} />
       <rect x="74" y="34" width="30" height="34" rx="3" fill={FIELD} stroke={INK} strokeWidth="2" />
-      <text x="89" y="57" style={{ fontSize: 18, fontWeight: 700 }} fill={INK} textAnchor="middle">
+      <text x="89" y="57" style={{ fontSize: svgType(18), fontWeight: 700 }} fill={INK} textAnchor="middle">
         H
       </text>
       <Word x={112} y={46}>
@@ -147,7 +154,7 @@ export const sketches = {
     <Sketch title={howToTellText.lowSideThickPipeSmaller}>
       <Pipe d="M8 66 H172" width={16} />
       <rect x="78" y="32" width="23" height="28" rx="3" fill={FIELD} stroke={INK} strokeWidth="2" />
-      <text x="89.5" y="52" style={{ fontSize: 16, fontWeight: 700 }} fill={INK} textAnchor="middle">
+      <text x="89.5" y="52" style={{ fontSize: svgType(16), fontWeight: 700 }} fill={INK} textAnchor="middle">
         L
       </text>
       <Word x={110} y={44}>
@@ -262,7 +269,7 @@ export const sketches = {
     </Sketch>
   ),
   label: (
-    <svg
+    <Drawing
       viewBox="0 0 400 150"
       width="100%"
       role="img"
@@ -271,16 +278,16 @@ export const sketches = {
     >
       <title>{howToTellText.labelWithTheMeaningOf}</title>
       <rect x="4" y="8" width="184" height="134" rx="6" fill={FIELD} stroke={INK} strokeWidth="2" />
-      <text x="16" y="36" style={{ fontSize: 16, fontWeight: 700 }} fill={INK}>
+      <text x="16" y="36" style={{ fontSize: svgType(16), fontWeight: 700 }} fill={INK}>
         R134a
       </text>
-      <text x="16" y="66" style={{ fontSize: 16, fontWeight: 700 }} fill={INK}>
+      <text x="16" y="66" style={{ fontSize: svgType(16), fontWeight: 700 }} fill={INK}>
         620 ± 20 g
       </text>
-      <text x="16" y="96" style={{ fontSize: 16, fontWeight: 700 }} fill={INK}>
+      <text x="16" y="96" style={{ fontSize: svgType(16), fontWeight: 700 }} fill={INK}>
         {howToTellText.pag46120Ml}
       </text>
-      <text x="16" y="126" style={{ fontSize: 13 }} fill={INK}>
+      <text x="16" y="126" style={{ fontSize: svgType(14) }} fill={INK}>
         {howToTellText.type1Gwp1430}
       </text>
       {(
@@ -293,11 +300,11 @@ export const sketches = {
       ).map(([y, text]) => (
         <g key={text}>
           <line x1="150" x2="200" y1={y} y2={y} stroke={ACT} strokeWidth="1.5" />
-          <text x="206" y={y + 4} style={{ fontSize: 13 }} fill={SOFT}>
+          <text x="206" y={y + 4} style={{ fontSize: svgType(14) }} fill={SOFT}>
             {text}
           </text>
         </g>
       ))}
-    </svg>
+    </Drawing>
   ),
 } as const;

@@ -3,6 +3,7 @@
 import { formatClock } from "@/core/units/units";
 import { knownLineText } from "@/words/screens/drill-pictures";
 import { courseOf, plainScale, SideAxis } from "./axis";
+import { Drawing, svgType } from "./drawing";
 
 interface KnownLineProps {
   /** Probability of the truth, as steps; s and 0 to 1. */
@@ -33,7 +34,7 @@ export function KnownLine({ moments, clear, endS, knowableAtS, said }: KnownLine
   const knowableX = knowableAtS === null ? null : x(knowableAtS);
   const right = knowableX !== null && knowableX > PLOT.left + 0.7 * (PLOT.right - PLOT.left);
   return (
-    <svg
+    <Drawing
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       width="100%"
       role="img"
@@ -55,7 +56,7 @@ export function KnownLine({ moments, clear, endS, knowableAtS, said }: KnownLine
       <text
         x={PLOT.left - 6}
         y={HEIGHT - 12}
-        style={{ fontSize: 17 }}
+        style={{ fontSize: svgType(16) }}
         textAnchor="end"
         fill="var(--chakra-colors-soft)"
       >
@@ -67,19 +68,19 @@ export function KnownLine({ moments, clear, endS, knowableAtS, said }: KnownLine
         strokeWidth="1.5"
         strokeDasharray="6 4"
       />
-      <text x={PLOT.left + 6} y={y(clear) - 6} style={{ fontSize: 18 }} fill="var(--chakra-colors-done)">
+      <text x={PLOT.left + 6} y={y(clear) - 6} style={{ fontSize: svgType(18) }} fill="var(--chakra-colors-done)">
         {knownLineText.enoughToAct}
       </text>
       <path d={courseOf(points)} fill="none" stroke="var(--chakra-colors-ink)" strokeWidth="3" />
       {knowableX !== null && (
         <g>
-          <path d={`M${knowableX} ${PLOT.top - 8}V${PLOT.foot}`} stroke="var(--chakra-colors-act)" strokeWidth="2" />
+          <path d={`M${knowableX} ${PLOT.top - 8}V${PLOT.foot}`} stroke="var(--chakra-colors-ink)" strokeWidth="2" />
           <text
             x={knowableX + (right ? -6 : 6)}
             y={PLOT.top - 12}
-            style={{ fontSize: 19, fontWeight: 650 }}
+            style={{ fontSize: svgType(18), fontWeight: 600 }}
             textAnchor={right ? "end" : "start"}
-            fill="var(--chakra-colors-act)"
+            fill="var(--chakra-colors-ink)"
           >
             {knownLineText.decidableFrom(formatClock(knowableAtS!))}
           </text>
@@ -98,7 +99,7 @@ export function KnownLine({ moments, clear, endS, knowableAtS, said }: KnownLine
           <text
             x={x(atS)}
             y={PLOT.foot + 28}
-            style={{ fontSize: 18, fontWeight: 650 }}
+            style={{ fontSize: svgType(18), fontWeight: 600 }}
             textAnchor="middle"
             fill={place === null ? "var(--chakra-colors-ink)" : "var(--chakra-colors-on-ink)"}
           >
@@ -106,9 +107,15 @@ export function KnownLine({ moments, clear, endS, knowableAtS, said }: KnownLine
           </text>
         </g>
       ))}
-      <text x={PLOT.right} y={HEIGHT - 6} style={{ fontSize: 17 }} textAnchor="end" fill="var(--chakra-colors-soft)">
+      <text
+        x={PLOT.right}
+        y={HEIGHT - 6}
+        style={{ fontSize: svgType(16) }}
+        textAnchor="end"
+        fill="var(--chakra-colors-soft)"
+      >
         {formatClock(endS)}
       </text>
-    </svg>
+    </Drawing>
   );
 }

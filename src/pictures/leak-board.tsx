@@ -5,6 +5,7 @@ import type { PartId } from "@/core/causes/signs";
 import type { PlaceState } from "@/core/records/job-leak";
 import { placeLabel } from "@/words/leak";
 import { CircuitBoard } from "./circuit-board";
+import { svgClass } from "./drawing";
 import { SvgButton } from "./svg-button";
 
 interface LeakMark {
@@ -44,9 +45,9 @@ const TOUCH = 50;
 const INK = "var(--chakra-colors-ink)";
 
 const looks: Record<PlaceState, { fill: string; ink: string }> = {
-  leaks: { fill: "var(--chakra-colors-act)", ink: "var(--chakra-colors-on-act)" },
-  repaired: { fill: "var(--chakra-colors-wait)", ink: "var(--chakra-colors-on-act)" },
-  tight: { fill: "var(--chakra-colors-done)", ink: "var(--chakra-colors-on-act)" },
+  leaks: { fill: "var(--chakra-colors-danger)", ink: "var(--chakra-colors-on-danger)" },
+  repaired: { fill: "var(--chakra-colors-wait)", ink: "var(--chakra-colors-on-danger)" },
+  tight: { fill: "var(--chakra-colors-done)", ink: "var(--chakra-colors-on-danger)" },
   unchecked: { fill: "var(--chakra-colors-field)", ink: INK },
 };
 
@@ -107,7 +108,7 @@ function Mark({
         strokeWidth="2"
         strokeDasharray={state === "unchecked" ? "4 2.5" : undefined}
       />
-      <text x={x} y={y + 5.5} fontSize="15" fontWeight="700" fill={ink} textAnchor="middle">
+      <text x={x} y={y + 5.5} className={svgClass(14)} fontWeight="700" fill={ink} textAnchor="middle">
         {rank}
       </text>
       <rect x={x - TOUCH / 2} y={y - TOUCH / 2} width={TOUCH} height={TOUCH} fill="transparent" />

@@ -6,6 +6,7 @@ import { formatClock, type UnitId } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
 import { lessonTraceText } from "@/words/screens/drill-pictures";
 import { courseOf, plainScale, quantityScale, SideAxis } from "./axis";
+import { Drawing, svgType } from "./drawing";
 
 interface LessonTraceProps {
   samples: readonly LessonSample[];
@@ -36,7 +37,7 @@ const inks: Record<LessonChannel, { stroke: string; dash: string }> = {
   vent: { stroke: "var(--chakra-colors-done)", dash: "none" },
   suction: { stroke: "var(--chakra-colors-low-side)", dash: "12 6" },
   liquid: { stroke: "var(--chakra-colors-ink)", dash: "12 6" },
-  discharge: { stroke: "var(--chakra-colors-act)", dash: "3 6" },
+  discharge: { stroke: "var(--chakra-colors-out)", dash: "3 6" },
 };
 
 /** The test for the back row: what has been played, of what is uncovered; what is still to come, and what is covered, is not there. */
@@ -46,7 +47,7 @@ export function LessonTrace({ samples, pauses, atS, shown }: LessonTraceProps) {
   const x = plainScale({ least: 0, most: endS, from: PLOT.left, to: PLOT.right });
   const played = samples.filter(({ time }) => time <= atS);
   return (
-    <svg
+    <Drawing
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       width="100%"
       height="100%"
@@ -77,11 +78,11 @@ export function LessonTrace({ samples, pauses, atS, shown }: LessonTraceProps) {
         for (let i = 1; i < labels.length; i++) labels[i]!.y = Math.max(labels[i]!.y, labels[i - 1]!.y + 26);
         return (
           <g key={unit}>
-            <SideAxis {...scale} from={PLOT.left} to={PLOT.right} labelX={PLOT.left - 10} line="line" size={20} />
+            <SideAxis {...scale} from={PLOT.left} to={PLOT.right} labelX={PLOT.left - 10} line="line" size={22} />
             <text
               x={PLOT.left - 10}
               y={foot + 22}
-              style={{ fontSize: 17 }}
+              style={{ fontSize: svgType(16) }}
               textAnchor="end"
               fill="var(--chakra-colors-soft)"
             >
@@ -107,7 +108,7 @@ export function LessonTrace({ samples, pauses, atS, shown }: LessonTraceProps) {
                 key={channel}
                 x={PLOT.right + 12}
                 y={y + 7}
-                style={{ fontSize: 22, fontWeight: 650 }}
+                style={{ fontSize: svgType(22), fontWeight: 600 }}
                 fill={inks[channel].stroke}
               >
                 {channels[channel].short}
@@ -127,7 +128,7 @@ export function LessonTrace({ samples, pauses, atS, shown }: LessonTraceProps) {
           <text
             x={x(pause.atS)}
             y={HEIGHT - 8}
-            style={{ fontSize: 20, fontWeight: 650 }}
+            style={{ fontSize: svgType(22), fontWeight: 600 }}
             textAnchor="middle"
             fill={pause.atS <= atS + 0.01 ? "var(--chakra-colors-ink)" : "var(--chakra-colors-soft)"}
           >
@@ -135,6 +136,6 @@ export function LessonTrace({ samples, pauses, atS, shown }: LessonTraceProps) {
           </text>
         </g>
       ))}
-    </svg>
+    </Drawing>
   );
 }

@@ -8,6 +8,7 @@ import { placeNames, shortPlaceNames } from "@/words/places";
 import { commonText } from "@/words/screens/common";
 import { lineProfileText } from "@/words/screens/step-pictures";
 import { courseOf, quantityScale, SideAxis } from "./axis";
+import { Drawing, svgClass } from "./drawing";
 
 /** Names of the stretches under the chart. */
 const stretches: { name: string; places: LinePlace[] }[] = [
@@ -54,9 +55,32 @@ export function LineProfilePicture({
     PLOT.left + 30 + (places.indexOf(place) / (places.length - 1)) * (PLOT.right - PLOT.left - 60);
   return (
     <Box overflow="hidden">
-      <svg
+      <Drawing
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         width="100%"
+        table={{
+          name: lineProfileText.name,
+          head: [
+            lineProfileText.place,
+            `${lineProfileText.temperature}, ${figures.label("degC")}`,
+            lineProfileText.soundRange,
+          ],
+          rows: places.map((place, i) => {
+            const spot = spots.find((one) => one.place === place);
+            const expected = band?.[i];
+            return [
+              placeNames[place],
+              spot === undefined ? "–" : figures.number(spot.temperatureC, "degC"),
+              expected === undefined
+                ? "–"
+                : `${figures.number(expected[0], "degC", 0)} to ${figures.number(expected[1], "degC", 0)}`,
+            ];
+          }),
+        }}
+        legend={[
+          { mark: "line", text: lineProfileText.measured },
+          ...(band === null ? [] : [{ mark: "band", colour: "done", text: lineProfileText.soundRange } as const]),
+        ]}
         role="img"
         aria-label={lineProfileText.temperaturesAlongTheCircuit(
           spots
@@ -64,8 +88,14 @@ export function LineProfilePicture({
             .join(", "),
         )}
       >
-        <SideAxis {...scale} from={PLOT.left} to={PLOT.right} line="line" labelX={PLOT.left - 7} size={13} />
-        <text x={PLOT.left - 7} y={PLOT.foot + 18} fontSize="12" textAnchor="end" fill="var(--chakra-colors-soft)">
+        <SideAxis {...scale} from={PLOT.left} to={PLOT.right} line="line" labelX={PLOT.left - 7} size={14} />
+        <text
+          x={PLOT.left - 7}
+          y={PLOT.foot + 18}
+          className={svgClass(12)}
+          textAnchor="end"
+          fill="var(--chakra-colors-soft)"
+        >
           {figures.label("degC")}
         </text>
         {band && (
@@ -92,8 +122,8 @@ export function LineProfilePicture({
             <text
               x={x(place)}
               y={y(temperatureC) - 11}
-              fontSize="14"
-              style={{ fontWeight: 650, paintOrder: "stroke" }}
+              className={svgClass(14)}
+              style={{ fontWeight: 600, paintOrder: "stroke" }}
               stroke="var(--chakra-colors-sheet)"
               strokeWidth="4"
               textAnchor="middle"
@@ -114,7 +144,7 @@ export function LineProfilePicture({
                   key={place}
                   x={x(place)}
                   y={PLOT.foot + 18}
-                  fontSize="13"
+                  className={svgClass(14)}
                   textAnchor="middle"
                   fill="var(--chakra-colors-soft)"
                 >
@@ -125,7 +155,7 @@ export function LineProfilePicture({
               <text
                 x={(from + to) / 2}
                 y={PLOT.foot + 47}
-                fontSize="14"
+                className={svgClass(14)}
                 style={{ fontWeight: 600 }}
                 textAnchor="middle"
                 fill="var(--chakra-colors-ink)"
@@ -135,7 +165,7 @@ export function LineProfilePicture({
             </g>
           );
         })}
-      </svg>
+      </Drawing>
     </Box>
   );
 }
@@ -153,18 +183,18 @@ function DropMark({ x1, x2, drop }: { x1: number; x2: number; drop: UnexplainedD
         y={26}
         width={x2 - x1}
         height={PLOT.foot - 26}
-        fill="var(--chakra-colors-act-wash)"
-        stroke="var(--chakra-colors-act)"
+        fill="var(--chakra-colors-out-wash)"
+        stroke="var(--chakra-colors-out)"
         strokeDasharray="4 3"
       />
-      <rect x={left} y={4} width={width} height="22" rx="3" fill="var(--chakra-colors-act)" />
+      <rect x={left} y={4} width={width} height="22" rx="3" fill="var(--chakra-colors-out)" />
       <text
         x={left + width / 2}
         y={20}
-        fontSize="14"
-        style={{ fontWeight: 650 }}
+        className={svgClass(14)}
+        style={{ fontWeight: 600 }}
         textAnchor="middle"
-        fill="var(--chakra-colors-on-act)"
+        fill="var(--chakra-colors-on-out)"
       >
         {text}
       </text>

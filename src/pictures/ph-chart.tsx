@@ -1,6 +1,6 @@
 "use client";
 
-import { Box } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { useTheme } from "next-themes";
 import { useEffect, useMemo } from "react";
 import type { Refrigerant } from "@/core/fluids/refrigerants";
@@ -9,6 +9,7 @@ import type { Figures } from "@/core/units/figures";
 import { fromBase, toBase } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
 import { phChartText } from "@/words/screens/desk-pictures";
+import { TableOfDrawing } from "./drawing";
 import { phAxes } from "./ph-axes";
 import { CHART_FONT, type ChartInks, chartInks, useEchart } from "./use-echart";
 
@@ -35,7 +36,28 @@ export function PhChart({ refrigerant, cycle, names }: PhChartProps) {
   const said = order
     .map((name) => `${names[name]} ${figures.quantity(cycle.corners[name].temperatureC, "degC", 0)}`)
     .join(", ");
-  return <Box ref={host} h="330px" role="img" aria-label={phChartText.cycleOfInThePressure(refrigerant, said)} />;
+  return (
+    <Box>
+      <Box ref={host} h="330px" role="img" aria-label={phChartText.cycleOfInThePressure(refrigerant, said)} />
+      <Flex wrap="wrap">
+        <TableOfDrawing
+          table={{
+            name: phChartText.name,
+            head: [phChartText.corner, phChartText.temperature, phChartText.pressure, phChartText.enthalpy],
+            rows: order.map((name) => {
+              const { temperatureC, kpa, enthalpy } = cycle.corners[name];
+              return [
+                names[name],
+                figures.quantity(temperatureC, "degC"),
+                figures.quantity(kpa, "kPa"),
+                figures.quantity(enthalpy, "kJkg"),
+              ];
+            }),
+          }}
+        />
+      </Flex>
+    </Box>
+  );
 }
 
 interface PhDrawing {
@@ -68,7 +90,7 @@ function phOption({ dome, cycle, names, figures, inks }: PhDrawing) {
   };
   return {
     animation: false,
-    textStyle: { fontFamily: CHART_FONT, fontSize: 13 },
+    textStyle: { fontFamily: CHART_FONT, fontSize: 14 },
     grid: { left: 56, right: 24, top: 30, bottom: 44 },
     tooltip: {
       trigger: "item",
@@ -101,7 +123,7 @@ function phOption({ dome, cycle, names, figures, inks }: PhDrawing) {
         silent: true,
         showSymbol: false,
         data: line([...order, order[0]!].map((name): [number, number] => [corners[name].enthalpy, corners[name].kpa])),
-        lineStyle: { color: inks.act, width: 2.8 },
+        lineStyle: { color: inks.ink, width: 2.8 },
       },
       {
         type: "scatter" as const,

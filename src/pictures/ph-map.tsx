@@ -123,7 +123,7 @@ function mapOption({ lines, now, kept, names, figures, inks }: MapDrawing) {
                       position: name === "discharge" || name === "liquid" ? "top" : "bottom",
                       distance: 7,
                       color: inks.ink,
-                      fontSize: 13,
+                      fontSize: 14,
                       fontWeight: 600,
                       formatter: figures.quantity(temperatureC, "degC", 0),
                     },
@@ -133,7 +133,7 @@ function mapOption({ lines, now, kept, names, figures, inks }: MapDrawing) {
         ];
   return {
     animation: false,
-    textStyle: { fontFamily: CHART_FONT, fontSize: 13 },
+    textStyle: { fontFamily: CHART_FONT, fontSize: 14 },
     grid: { left: 52, right: 14, top: 26, bottom: 40 },
     tooltip: {
       trigger: "item",
@@ -157,7 +157,7 @@ function mapOption({ lines, now, kept, names, figures, inks }: MapDrawing) {
       line(lines.dome.liquid, { color: inks.soft, width: 1.5 }),
       line(lines.dome.vapour, { color: inks.soft, width: 1.5 }),
       ...cycleSeries(kept, inks.soft, true),
-      ...cycleSeries(now, inks.act, false),
+      ...cycleSeries(now, inks.ink, false),
     ],
   };
 }
@@ -183,7 +183,7 @@ function isothermNames(
           position: "top",
           distance: 1,
           color: inks.soft,
-          fontSize: 11,
+          fontSize: 12,
           formatter: figures.quantity(temperatureC, "degC", 0),
         },
       })),

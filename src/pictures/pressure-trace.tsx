@@ -6,6 +6,7 @@ import type { DrawnPressureTest } from "@/core/records/job-pressure-test";
 import { formatClock, formatNumber, type UnitId, units } from "@/core/units/units";
 import { pressureTraceWords } from "@/words/leak";
 import { courseOf, FootAxis, plainScale, quantityScale, SideAxis, thinned, timeSteps } from "./axis";
+import { Drawing, svgClass } from "./drawing";
 
 interface PressureTraceProps extends DrawnPressureTest {
   trace: Job["leak"]["test"]["trace"];
@@ -20,7 +21,7 @@ const TOP = 26;
 const BOTTOM = 30;
 const INK = "var(--chakra-colors-ink)";
 const SOFT = "var(--chakra-colors-soft)";
-const ACT = "var(--chakra-colors-act)";
+const ACT = "var(--chakra-colors-danger)";
 const MOST_DRAWN = 500;
 /** A test that has just begun shows this much of its axis, s. */
 const LEAST_AXIS_S = 600;
@@ -48,15 +49,32 @@ export function PressureTrace({ trace, start, shownKpa, altitudeM, unit }: Press
   const last = points.at(-1);
   const now = last ? `, ${formatNumber(last.corrected, unit)} ${units[unit].label}` : "";
   return (
-    <svg
+    <Drawing
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       width="100%"
       style={{ display: "block" }}
+      table={{
+        name: pressureTraceWords.name,
+        head: [
+          pressureTraceWords.time,
+          `${pressureTraceWords.shown}, ${units[unit].label}`,
+          `${pressureTraceWords.corrected}, ${units[unit].label}`,
+        ],
+        rows: thinned(points, 24).map(({ t, kpa, corrected }) => [
+          formatClock(t),
+          formatNumber(kpa, unit),
+          formatNumber(corrected, unit),
+        ]),
+      }}
+      legend={[
+        { mark: "line", text: pressureTraceWords.corrected },
+        { mark: "dotted", colour: "soft", text: pressureTraceWords.shown },
+      ]}
       role="img"
       aria-label={`${pressureTraceWords.name}: ${formatClock(trace.at(-1)?.t ?? 0)}${now}`}
     >
       <SideAxis {...y} from={LEFT} to={WIDTH - RIGHT} line="line" labelX={LEFT - 8} />
-      <text x={LEFT} y={TOP - 10} fontSize="12" fill={SOFT}>
+      <text x={LEFT} y={TOP - 10} className={svgClass(12)} fill={SOFT}>
         {`${units[unit].label}; ${pressureTraceWords.foot}`}
       </text>
       <FootAxis
@@ -66,7 +84,14 @@ export function PressureTrace({ trace, start, shownKpa, altitudeM, unit }: Press
         firstAtStart
       />
       <path d={`M${LEFT} ${y.at(limit)}H${WIDTH - RIGHT}`} stroke={ACT} strokeWidth="2" strokeDasharray="7 5" />
-      <text x={WIDTH - RIGHT - 4} y={y.at(limit) + 15} fontSize="12.5" fontWeight="600" textAnchor="end" fill={ACT}>
+      <text
+        x={WIDTH - RIGHT - 4}
+        y={y.at(limit) + 15}
+        className={svgClass(12)}
+        fontWeight="600"
+        textAnchor="end"
+        fill={ACT}
+      >
         {pressureTraceWords.limit}
       </text>
       <path
@@ -82,6 +107,6 @@ export function PressureTrace({ trace, start, shownKpa, altitudeM, unit }: Press
         stroke={INK}
         strokeWidth="2.4"
       />
-    </svg>
+    </Drawing>
   );
 }

@@ -6,6 +6,7 @@ import { formatClock } from "@/core/units/units";
 import { causeName } from "@/words/causes";
 import { rankingHistoryText } from "@/words/screens/drill-pictures";
 import { courseOf, plainScale, SideAxis } from "./axis";
+import { Drawing, svgClass } from "./drawing";
 
 const WIDTH = 680;
 const HEIGHT = 190;
@@ -30,7 +31,7 @@ export function RankingHistory({ history }: { history: readonly RankingMoment[] 
   const over = (labels.at(-1)?.y ?? 0) - PLOT.foot;
   if (over > 0) for (const label of labels) label.y -= over;
   return (
-    <svg
+    <Drawing
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       width="100%"
       role="img"
@@ -45,15 +46,21 @@ export function RankingHistory({ history }: { history: readonly RankingMoment[] 
         to={PLOT.right}
         line="line"
         labelX={PLOT.left - 6}
-        size={13}
+        size={14}
       />
-      <text x={PLOT.left - 6} y={HEIGHT - 12} fontSize="12" textAnchor="end" fill="var(--chakra-colors-soft)">
+      <text
+        x={PLOT.left - 6}
+        y={HEIGHT - 12}
+        className={svgClass(12)}
+        textAnchor="end"
+        fill="var(--chakra-colors-soft)"
+      >
         %
       </text>
-      <text x={PLOT.left} y={HEIGHT - 12} fontSize="13" fill="var(--chakra-colors-soft)">
+      <text x={PLOT.left} y={HEIGHT - 12} className={svgClass(14)} fill="var(--chakra-colors-soft)">
         {rankingHistoryText.firstDiagnosis}
       </text>
-      <text x={PLOT.right} y={HEIGHT - 12} fontSize="13" textAnchor="end" fill="var(--chakra-colors-soft)">
+      <text x={PLOT.right} y={HEIGHT - 12} className={svgClass(14)} textAnchor="end" fill="var(--chakra-colors-soft)">
         {rankingHistoryText.later(formatClock(spanS))}
       </text>
       {lines.map((cause, i) => {
@@ -85,12 +92,12 @@ export function RankingHistory({ history }: { history: readonly RankingMoment[] 
             strokeWidth={i === 0 ? 3 : 2}
             strokeDasharray={dashes[i]}
           />
-          <text x={PLOT.right + 36} y={at + 4} fontSize="13" fill="var(--chakra-colors-ink)">
+          <text x={PLOT.right + 36} y={at + 4} className={svgClass(14)} fill="var(--chakra-colors-ink)">
             {shortName(causeName(cause))}
           </text>
         </g>
       ))}
-    </svg>
+    </Drawing>
   );
 }
 

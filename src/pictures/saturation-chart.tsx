@@ -5,6 +5,7 @@ import type { Refrigerant } from "@/core/fluids/refrigerants";
 import { useFigures } from "@/ui/figures";
 import { saturationChartText } from "@/words/screens/desk-pictures";
 import { courseOf, FootAxis, plainScale, quantityScale, SideAxis } from "./axis";
+import { Drawing, svgClass } from "./drawing";
 
 interface SaturationChartProps {
   /** Reading, kPa gauge, with its uncertainty; soak temperature, degC, with its own. */
@@ -47,10 +48,27 @@ export function SaturationChart(props: SaturationChartProps) {
       : saturationChartText.fitsPressureCannotTellThese(fitting.join(", "));
   return (
     <figure style={{ margin: 0 }}>
-      <svg
+      <Drawing
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         width="100%"
         style={{ display: "block", maxWidth: 640 }}
+        table={{
+          name: saturationChartText.name,
+          head: [
+            saturationChartText.refrigerant,
+            `${saturationChartText.pressureAtSoak}, ${figures.label("kPa")}`,
+            saturationChartText.fits,
+          ],
+          rows: shown.map(({ name, fits }) => [
+            name,
+            figures.number(gauge(name, soakC), "kPa"),
+            fits ? saturationChartText.yes : saturationChartText.no,
+          ]),
+        }}
+        legend={[
+          { mark: "line", colour: "edge", text: saturationChartText.fitsReading },
+          { mark: "dashed", colour: "edge", text: saturationChartText.doesNotFit },
+        ]}
         role="img"
         aria-label={words}
       >
@@ -63,10 +81,10 @@ export function SaturationChart(props: SaturationChartProps) {
           at={x}
           y={FOOT + 18}
         />
-        <text x={RIGHT} y={FOOT + 34} fontSize="12" textAnchor="end" fill="var(--chakra-colors-soft)">
+        <text x={RIGHT} y={FOOT + 34} className={svgClass(12)} textAnchor="end" fill="var(--chakra-colors-soft)">
           {saturationChartText.soakTemperature(figures.label("degC"))}
         </text>
-        <text x={LEFT} y={FOOT + 34} fontSize="12" fill="var(--chakra-colors-soft)">
+        <text x={LEFT} y={FOOT + 34} className={svgClass(12)} fill="var(--chakra-colors-soft)">
           {saturationChartText.gauge(figures.label("kPa"))}
         </text>
         <clipPath id="saturation-plot">
@@ -90,21 +108,21 @@ export function SaturationChart(props: SaturationChartProps) {
             key={name}
             x={RIGHT + 8}
             y={at + 4}
-            fontSize="13"
-            fontWeight={name === expected ? 700 : 500}
+            className={svgClass(14)}
+            fontWeight={name === expected ? 700 : 400}
             fill={name === expected ? "var(--chakra-colors-ink)" : "var(--chakra-colors-soft)"}
           >
             {name}
             {shown.find((candidate) => candidate.name === name)?.fits ? " fits" : ""}
           </text>
         ))}
-        <g stroke="var(--chakra-colors-act)" strokeWidth="3" strokeLinecap="round">
+        <g stroke="var(--chakra-colors-ink)" strokeWidth="3" strokeLinecap="round">
           <line x1={x(soakC)} x2={x(soakC)} y1={y(gaugeKpa - uncertaintyKpa)} y2={y(gaugeKpa + uncertaintyKpa)} />
           <line x1={x(soakC - soakUncertaintyK)} x2={x(soakC + soakUncertaintyK)} y1={y(gaugeKpa)} y2={y(gaugeKpa)} />
         </g>
-        <circle cx={x(soakC)} cy={y(gaugeKpa)} r="4.5" fill="var(--chakra-colors-act)" />
-      </svg>
-      <figcaption style={{ fontSize: 14, color: "var(--chakra-colors-soft)" }}>
+        <circle cx={x(soakC)} cy={y(gaugeKpa)} r="4.5" fill="var(--chakra-colors-ink)" />
+      </Drawing>
+      <figcaption style={{ fontSize: "calc(14px * var(--evrid-scale, 1))", color: "var(--chakra-colors-soft)" }}>
         {words}
         {fitting.includes("R134a") && fitting.includes("R1234yf")
           ? saturationChartText.nearR134aAndR1234yfDiffer(figures.quantity(25, "degC", 0))

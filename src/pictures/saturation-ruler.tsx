@@ -11,6 +11,7 @@ import { formatNumber, formatQuantity, fromBase, toBase, type UnitId } from "@/c
 import { commonText } from "@/words/screens/common";
 import { saturationRulerText } from "@/words/screens/desk-pictures";
 import { plainScale } from "./axis";
+import { Drawing, svgClass } from "./drawing";
 
 interface Mark {
   name: "Low" | "High";
@@ -82,7 +83,7 @@ export function SaturationRuler(props: SaturationRulerProps) {
     onMove(side, back(((event.clientX - box.left) / box.width) * width));
   };
   return (
-    <svg ref={svg} width="100%" height={HEIGHT} style={{ display: "block", touchAction: "none" }}>
+    <Drawing ref={svg} width="100%" height={HEIGHT} style={{ display: "block", touchAction: "none" }}>
       <title>{saturationRulerText.saturationOfTemperatureAbovePressure(refrigerant)}</title>
       <rect
         x={LEFT}
@@ -95,7 +96,7 @@ export function SaturationRuler(props: SaturationRulerProps) {
       {temperatures.map(({ base, at }) => (
         <g key={base}>
           <line x1={at} x2={at} y1={LINE_Y - 17} y2={LINE_Y - 9} stroke="var(--chakra-colors-edge)" />
-          <text x={at} y={LINE_Y - 22} fontSize="15" textAnchor="middle" fill="var(--chakra-colors-soft)">
+          <text x={at} y={LINE_Y - 22} className={svgClass(14)} textAnchor="middle" fill="var(--chakra-colors-soft)">
             {formatNumber(base, temperatureUnit, 0)}
           </text>
         </g>
@@ -103,7 +104,7 @@ export function SaturationRuler(props: SaturationRulerProps) {
       {pressures.map(({ base, at }) => (
         <g key={base}>
           <line x1={at} x2={at} y1={LINE_Y + 9} y2={LINE_Y + 17} stroke="var(--chakra-colors-edge)" />
-          <text x={at} y={LINE_Y + 33} fontSize="15" textAnchor="middle" fill="var(--chakra-colors-soft)">
+          <text x={at} y={LINE_Y + 33} className={svgClass(14)} textAnchor="middle" fill="var(--chakra-colors-soft)">
             {formatNumber(base, pressureUnit, pressureUnit === "bar" ? 1 : 0)}
           </text>
         </g>
@@ -157,7 +158,7 @@ export function SaturationRuler(props: SaturationRulerProps) {
           </g>
         );
       })}
-    </svg>
+    </Drawing>
   );
 }
 
@@ -171,8 +172,8 @@ function Tag({ within, at, y, colour, text }: { within: number; at: number; y: n
       <text
         x={x + TAG.width / 2}
         y={y + 17}
-        fontSize="15"
-        fontWeight="650"
+        className={svgClass(14)}
+        fontWeight="600"
         textAnchor="middle"
         fill="var(--chakra-colors-on-ink)"
       >

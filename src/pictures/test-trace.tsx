@@ -4,8 +4,10 @@ import { scaleLinear } from "d3-scale";
 import { courseOfTrace, type KeptTrace } from "@/core/readings/stream/kept-trace";
 import { units } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
+import { commonText } from "@/words/screens/common";
 import { testTraceText } from "@/words/screens/step-pictures";
-import { courseOf, FootAxis, quantityScale, SideAxis, timeSteps } from "./axis";
+import { courseOf, FootAxis, quantityScale, SideAxis, thinned, timeSteps } from "./axis";
+import { Drawing, svgType } from "./drawing";
 
 /** One setting of the engine, and what the needles did before it was taken. */
 export interface TracedSetting {
@@ -21,9 +23,9 @@ const LEFT = 52;
 const GAP = 62;
 const INK = "var(--chakra-colors-ink)";
 const SOFT = "var(--chakra-colors-soft)";
-const HIGH = "var(--chakra-colors-act)";
-const label = { fontSize: 12.5 } as const;
-const heading = { fontSize: 13.5, fontWeight: 650 } as const;
+const LOW = "var(--chakra-colors-low-side)";
+const label = { fontSize: svgType(12) } as const;
+const heading = { fontSize: svgType(14), fontWeight: 600 } as const;
 
 /** Both pressures of each setting up to the moment it was taken, all on one scale, two beside each other. */
 export function TestTrace({ settings }: { settings: readonly TracedSetting[] }) {
@@ -36,10 +38,30 @@ export function TestTrace({ settings }: { settings: readonly TracedSetting[] }) 
   const longest = Math.max(...settings.map(({ trace }) => (trace.low.length - 1) * trace.everyS), 60);
   const { at: steps } = timeSteps(longest, [10, 20, 30, 60], 5);
   return (
-    <svg
+    <Drawing
       viewBox={`0 0 ${WIDTH} ${height}`}
       width="100%"
       style={{ display: "block" }}
+      table={{
+        name: testTraceText.name,
+        head: [
+          testTraceText.setting,
+          testTraceText.seconds,
+          `${commonText.lowSide}, ${units[unit].label}`,
+          `${commonText.highSide}, ${units[unit].label}`,
+        ],
+        rows: settings.flatMap(({ name, trace }) =>
+          thinned(
+            trace.low.map((low, i) => [
+              name,
+              String((trace.low.length - 1 - i) * trace.everyS),
+              figures.number(low, "kPa"),
+              figures.number(trace.high[i] ?? null, "kPa"),
+            ]),
+            10,
+          ),
+        ),
+      }}
       role="img"
       aria-label={testTraceText.bothPressuresBeforeEachRecording(settings.map(({ name }) => name).join(", "))}
     >
@@ -81,14 +103,14 @@ export function TestTrace({ settings }: { settings: readonly TracedSetting[] }) 
                     <path
                       d={courseOf(course.map(({ beforeS, value }) => [x(beforeS), y.at(value)]))}
                       fill="none"
-                      stroke={channel === "high" ? HIGH : INK}
+                      stroke={channel === "high" ? INK : LOW}
                       strokeWidth="2"
                     />
                     <text
                       x={x(first.beforeS) + 4}
                       y={y.at(first.value) - 7}
                       style={label}
-                      fill={channel === "high" ? HIGH : INK}
+                      fill={channel === "high" ? INK : LOW}
                     >
                       {channel}
                     </text>
@@ -99,6 +121,6 @@ export function TestTrace({ settings }: { settings: readonly TracedSetting[] }) 
           </g>
         );
       })}
-    </svg>
+    </Drawing>
   );
 }

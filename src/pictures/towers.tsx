@@ -15,6 +15,7 @@ import { hardLimitWords } from "@/words/reasons";
 import { commonText } from "@/words/screens/common";
 import { towersText } from "@/words/screens/pictures";
 import { quantityScale, SideAxis } from "./axis";
+import { Drawing, svgClass, svgType } from "./drawing";
 
 interface Side {
   name: "Low" | "High";
@@ -52,10 +53,24 @@ export function Towers({ low, high, refrigerant, altitudeM }: TowersProps) {
   const figures = useFigures();
   return (
     <Box>
-      <svg
+      <Drawing
         viewBox={`${-ROOM} 0 ${WIDTH + ROOM} ${HEIGHT}`}
         width="100%"
         style={{ maxWidth: 300, display: "block", margin: "0 auto" }}
+        table={{
+          name: towersText.name,
+          head: [towersText.side, towersText.reading, towersText.expected],
+          rows: (
+            [
+              [commonText.low, low],
+              [commonText.high, high],
+            ] as const
+          ).map(([name, { value, band }]) => [
+            name,
+            figures.quantity(value, "kPa"),
+            band === null ? "–" : `${figures.number(band.low, "kPa")} to ${figures.quantity(band.high, "kPa")}`,
+          ]),
+        }}
         role="img"
         aria-label={towersText.lowSideHighSide(figures.number(low.value, "kPa"), figures.quantity(high.value, "kPa"))}
       >
@@ -75,7 +90,7 @@ export function Towers({ low, high, refrigerant, altitudeM }: TowersProps) {
           refrigerant={refrigerant}
           altitudeM={altitudeM}
         />
-      </svg>
+      </Drawing>
     </Box>
   );
 }
@@ -122,18 +137,18 @@ function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
       <text
         x={left + COLUMN / 2}
         y={14}
-        fontSize="15"
-        style={{ fontWeight: 650 }}
+        className={svgClass(14)}
+        style={{ fontWeight: 600 }}
         fill="var(--chakra-colors-ink)"
         textAnchor="middle"
       >
         {side.name}
       </text>
-      <text x={left - 7} y={30} fontSize="11" fill="var(--chakra-colors-soft)" textAnchor="end">
+      <text x={left - 7} y={30} className={svgClass(12)} fill="var(--chakra-colors-soft)" textAnchor="end">
         {figures.label("kPa")}
       </text>
       {temperatures.length > 0 && (
-        <text x={left + COLUMN + 7} y={30} fontSize="11" fill="var(--chakra-colors-soft)">
+        <text x={left + COLUMN + 7} y={30} className={svgClass(12)} fill="var(--chakra-colors-soft)">
           {figures.label("degC")}
         </text>
       )}
@@ -145,7 +160,7 @@ function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
         fill="var(--chakra-colors-field)"
         stroke="var(--chakra-colors-ink)"
       />
-      <SideAxis {...scale} from={left - 4} to={left} labelX={left - 7} line="soft" />
+      <SideAxis {...scale} from={left - 4} to={left} labelX={left - 7} line="soft" size={14} />
       <SideAxis
         ticks={temperatures.map(({ temperatureC, kpa }) => ({
           value: kpa,
@@ -157,6 +172,7 @@ function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
         labelX={left + COLUMN + 7}
         anchor="start"
         line="soft"
+        size={14}
       />
       {side.band && (
         <rect
@@ -191,7 +207,7 @@ function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
       {limit !== null && limit.value < top && limit.value > floor && (
         <path
           d={`M${left - 3} ${y(limit.value)}H${left + COLUMN + 3}`}
-          stroke="var(--chakra-colors-act)"
+          stroke="var(--chakra-colors-out)"
           strokeWidth="1.5"
           strokeDasharray="3 3"
         >
@@ -209,7 +225,7 @@ function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
           <text
             x={left + COLUMN / 2}
             y={y(side.kept) - 5}
-            style={{ fontSize: 12, fontWeight: 650 }}
+            style={{ fontSize: svgType(12), fontWeight: 600 }}
             fill="var(--chakra-colors-ink)"
             textAnchor="middle"
           >
@@ -223,8 +239,8 @@ function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
       <text
         x={left + COLUMN / 2}
         y={FOOT + 20}
-        fontSize="18"
-        style={{ fontWeight: 650 }}
+        className={svgClass(18)}
+        style={{ fontWeight: 600 }}
         fill="var(--chakra-colors-ink)"
         textAnchor="middle"
       >
@@ -249,13 +265,13 @@ function OutsideTag({ middle, text }: { middle: number; text: string }) {
   const width = text.length * 7 + 12;
   return (
     <g>
-      <rect x={middle - width / 2} y={FOOT + 26} width={width} height="19" rx="3" fill="var(--chakra-colors-act)" />
+      <rect x={middle - width / 2} y={FOOT + 26} width={width} height="19" rx="3" fill="var(--chakra-colors-out)" />
       <text
         x={middle}
         y={FOOT + 40}
-        fontSize="12"
-        style={{ fontWeight: 650 }}
-        fill="var(--chakra-colors-on-act)"
+        className={svgClass(12)}
+        style={{ fontWeight: 600 }}
+        fill="var(--chakra-colors-on-out)"
         textAnchor="middle"
       >
         {text}
@@ -273,7 +289,7 @@ function saturationTicks(refrigerant: Refrigerant, altitudeM: number, floor: num
     const kpa = saturationGaugeKpa(refrigerant, temperatureC, altitudeM);
     if (kpa === null || kpa < floor || kpa > top) continue;
     const below = ticks.at(-1);
-    if (below && (kpa - below.kpa) / (top - floor) < 0.055) continue;
+    if (below && (kpa - below.kpa) / (top - floor) < 0.085) continue;
     ticks.push({ temperatureC, kpa });
   }
   return ticks;

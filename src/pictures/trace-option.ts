@@ -151,7 +151,7 @@ export function traceOption(drawing: TraceDrawing): EChartsCoreOption {
   });
   return {
     animation: false,
-    textStyle: { fontFamily: CHART_FONT, fontSize: 13 },
+    textStyle: { fontFamily: CHART_FONT, fontSize: 14 },
     grid: [sheets.pressures, sheets.temperatures, sheets.states].map((place) => ({
       left: LEFT,
       right: RIGHT,

@@ -90,7 +90,6 @@ export function Trace({
           <BenchButton
             kind="quiet"
             px="2.5"
-            fontSize="14px"
             alignSelf="flex-start"
             zIndex="1"
             w="84px"
@@ -107,10 +106,8 @@ export function Trace({
           {choosable.map(({ channel, name }) => (
             <BenchButton
               key={channel}
-              kind={shown.includes(channel) ? "main" : "quiet"}
               aria-pressed={shown.includes(channel)}
               px="2.5"
-              fontSize="14px"
               onClick={() =>
                 setShown(shown.includes(channel) ? shown.filter((other) => other !== channel) : [...shown, channel])
               }
@@ -123,11 +120,9 @@ export function Trace({
           {spans.map((value) => (
             <BenchButton
               key={value}
-              kind={span === value ? "main" : "quiet"}
               aria-pressed={span === value}
               px="2.5"
               minW="target"
-              fontSize="14px"
               aria-label={traceText.min(value)}
               onClick={() => setSpan(value)}
             >
@@ -164,7 +159,6 @@ export function Trace({
           <BenchButton
             kind="quiet"
             px="2.5"
-            fontSize="14px"
             disabled={latest === null}
             onClick={() => saveTextFile(fileName, traceCsv(trace), "text/csv")}
           >

@@ -7,6 +7,7 @@ import { formatClock, formatNumber, fromBase, toBase, type UnitId, units } from 
 import { vacuumTraceText } from "@/words/screens/step-pictures";
 import { vacuumMarkWords } from "@/words/vacuum";
 import { courseOf, FootAxis, logScale, plainScale, SideAxis, thinned, timeSteps } from "./axis";
+import { Drawing, svgClass } from "./drawing";
 
 interface VacuumTraceProps {
   evacuate: Job["evacuate"];
@@ -52,10 +53,21 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
     { kpa: targetKpa, words: vacuumTraceText.targetVacuum, colour: "var(--chakra-colors-done)", below: true },
   ];
   return (
-    <svg
+    <Drawing
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       width="100%"
       style={{ display: "block" }}
+      table={{
+        name: vacuumTraceText.name,
+        head: [vacuumTraceText.time, `${vacuumTraceText.pressure}, ${units[unit].label}`],
+        rows: thinned(trace, 24).map(({ t, kpa }) => [formatClock(t), formatNumber(kpa, unit)]),
+      }}
+      legend={[
+        { mark: "line", text: vacuumTraceText.measured },
+        ...(fitted && fitted.length > 1
+          ? [{ mark: "dashed", colour: "out", text: vacuumTraceText.fittedHold } as const]
+          : []),
+      ]}
       role="img"
       aria-label={vacuumTraceText.absolutePressureOver(
         formatClock(end),
@@ -70,7 +82,7 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
         line="line"
         labelX={LEFT - 8}
       />
-      <text x={WIDTH - RIGHT} y={TOP - 6} fontSize="12" textAnchor="end" fill={SOFT}>
+      <text x={WIDTH - RIGHT} y={TOP - 6} className={svgClass(12)} textAnchor="end" fill={SOFT}>
         {vacuumTraceText.logarithmicSincePumpStart(units[unit].label, names)}
       </text>
       <FootAxis
@@ -85,7 +97,7 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
           <text
             x={x(t) + (x(t) > WIDTH - 90 ? -5 : 5)}
             y={TOP + 10 + 14 * (rows[i] ?? 0)}
-            fontSize="12"
+            className={svgClass(12)}
             fontWeight="600"
             textAnchor={x(t) > WIDTH - 90 ? "end" : "start"}
             fill={INK}
@@ -102,7 +114,7 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
               <text
                 x={WIDTH - RIGHT - 4}
                 y={y(kpa) + (below ? 15 : -5)}
-                fontSize="12.5"
+                className={svgClass(12)}
                 fontWeight="600"
                 textAnchor="end"
                 fill={colour}
@@ -120,12 +132,12 @@ export function VacuumTrace({ evacuate, targetKpa, boilingKpa, fitted, unit }: V
         <path
           d={courseOf(fitted.map(({ time, kpa }) => [x(time), y(kpa)]))}
           fill="none"
-          stroke="var(--chakra-colors-act)"
+          stroke="var(--chakra-colors-out)"
           strokeWidth="2"
           strokeDasharray="7 5"
         />
       )}
-    </svg>
+    </Drawing>
   );
 }
 

@@ -10,6 +10,7 @@ export interface Workshop {
   accuracy: InstrumentAccuracy;
   large: boolean;
   language: Choices["language"];
+  letterShortcuts: boolean;
 }
 
 /** Tells the choices now and after every change, by whichever tab; stays silent where the store refuses. Gives the way to stop. */
@@ -18,12 +19,13 @@ export function followWorkshop(next: (workshop: Workshop) => void): () => void {
   return follow(
     loadChoices,
     (choices) => {
-      const { large, instruments, language } = choices;
+      const { large, instruments, language, letterShortcuts } = choices;
       const workshop = {
         units: unitsChosen(choices),
         accuracy: accuracyOf(instruments, new Date().toISOString()),
         large,
         language,
+        letterShortcuts,
       };
       // A change of anything else is no reason to draw every number anew.
       const text = JSON.stringify(workshop);

@@ -1,18 +1,26 @@
 "use client";
 
 import { Button, type ButtonProps, Kbd } from "@chakra-ui/react";
+import { Check } from "lucide-react";
 import type { MouseEvent, Ref } from "react";
 import { useRunOnce } from "./run-once";
 import { useSaid } from "./text";
 
-type Kind = "act" | "main" | "quiet";
+type Kind = "act" | "quiet" | "plain" | "danger";
 
+/** The looks of all buttons; a pressed one is {@link picked}. */
 const looks: Record<Kind, ButtonProps> = {
-  /** The one next act. */
-  act: { bg: "act", color: "onAct", _hover: { bg: "act", filter: "brightness(1.08)" } },
-  main: { bg: "ink", color: "onInk", _hover: { bg: "ink", filter: "brightness(1.15)" } },
-  quiet: { bg: "field", color: "ink", borderWidth: "1px", borderColor: "edge", _hover: { bg: "band" } },
+  /** The one next action of a view. */
+  act: { bg: "act", color: "onAct", borderColor: "transparent", _hover: { bg: "act", filter: "brightness(1.08)" } },
+  quiet: { bg: "field", color: "ink", borderColor: "edge", _hover: { bg: "band" } },
+  /** In a line of text or a list. */
+  plain: { bg: "transparent", color: "ink", borderColor: "transparent", _hover: { bg: "band" } },
+  /** Removes what cannot be had back. */
+  danger: { bg: "field", color: "danger", borderColor: "danger", _hover: { bg: "band" } },
 };
+
+/** Selected: tint and tick. */
+const picked: ButtonProps = { bg: "picked", color: "ink", borderColor: "ink", _hover: { bg: "picked" } };
 
 interface BenchButtonProps extends ButtonProps {
   kind?: Kind;
@@ -27,7 +35,7 @@ interface BenchButtonProps extends ButtonProps {
  * completed, and the second press of a double click nothing at all, unless the button `repeats`.
  */
 export function BenchButton({
-  kind = "main",
+  kind = "quiet",
   shortcut,
   repeats = false,
   children,
@@ -35,16 +43,18 @@ export function BenchButton({
   ...rest
 }: BenchButtonProps) {
   const said = useSaid();
+  const chosen = [rest["aria-pressed"], rest["aria-checked"]].includes(true);
   const press = useRunOnce((event: MouseEvent<HTMLButtonElement>) => onClick?.(event));
   return (
     <Button
       h="auto"
       minH="target"
       px="4"
-      fontSize="16px"
-      fontWeight="650"
+      fontSize="md"
+      fontWeight="semibold"
       rounded="card"
-      {...looks[kind]}
+      borderWidth="1px"
+      {...(chosen ? picked : looks[kind])}
       {...rest}
       {...(onClick && {
         onClick: (event) => {
@@ -53,16 +63,10 @@ export function BenchButton({
         },
       })}
     >
+      {chosen && <Check size={18} aria-hidden />}
       {rest.asChild ? children : said(children)}
       {shortcut && (
-        <Kbd
-          bg="transparent"
-          color="inherit"
-          borderWidth="1px"
-          borderColor="currentColor"
-          opacity={kind === "act" ? "1" : "0.75"}
-          fontFamily="body"
-        >
+        <Kbd bg="transparent" color="inherit" borderWidth="1px" borderColor="currentColor" fontFamily="body">
           {shortcut}
         </Kbd>
       )}

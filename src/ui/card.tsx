@@ -15,20 +15,11 @@ interface CardProps {
 
 export function Card({ title, children, aside, tight = false }: CardProps) {
   return (
-    <Box
-      as="section"
-      bg="sheet"
-      borderWidth="1px"
-      borderColor="line"
-      rounded="card"
-      px={tight ? "3" : "4"}
-      py={tight ? "1.5" : "3"}
-      minW="0"
-    >
+    <Box as="section" bg="sheet" rounded="card" px={tight ? "3" : "4"} py={tight ? "1.5" : "3"} minW="0">
       {(title || aside) && (
-        <Flex justify="space-between" align="center" mb={tight ? "1" : "2"} gap="3">
+        <Flex justify="space-between" align="center" mb={tight ? "1" : "2"} gap="3" rowGap="1" wrap="wrap">
           {title && (
-            <Text as="h2" kind="label">
+            <Text as="h2" kind="lead">
               {title}
             </Text>
           )}

@@ -1,6 +1,7 @@
 "use client";
 
 import { Flex, RadioGroup } from "@chakra-ui/react";
+import { Check } from "lucide-react";
 import { choiceText } from "@/words/screens/ui";
 import { Text, useSay } from "./text";
 
@@ -30,7 +31,7 @@ export function Choice<Value extends string>({
       value={value}
       onValueChange={(details) => details.value && onChange(details.value as Value)}
     >
-      <RadioGroup.Label fontWeight="600" fontSize="14px">
+      <RadioGroup.Label fontWeight="semibold" fontSize="sm" color="soft">
         {say(label)}
       </RadioGroup.Label>
       <Flex gap="1.5" wrap="wrap" mt="1">
@@ -48,17 +49,19 @@ export function Choice<Value extends string>({
             borderColor={missing ? "act" : "edge"}
             bg="field"
             _disabled={{ opacity: 0.55, cursor: "not-allowed" }}
-            _checked={{ bg: "ink", color: "onInk", borderColor: "ink", fontWeight: "650" }}
+            css={{ "& .tick": { display: "none" }, "&[data-state=checked] .tick": { display: "block" } }}
+            _checked={{ bg: "picked", borderColor: "ink", fontWeight: "semibold" }}
           >
             <RadioGroup.ItemHiddenInput />
-            <RadioGroup.ItemText fontSize="15px" fontWeight="inherit">
+            <Check className="tick" size={18} aria-hidden />
+            <RadioGroup.ItemText fontSize="md" fontWeight="inherit">
               {say(option.label)}
             </RadioGroup.ItemText>
           </RadioGroup.Item>
         ))}
       </Flex>
       {missing && (
-        <Text color="act" fontSize="13px" mt="1">
+        <Text color="danger" fontSize="sm" mt="1">
           {choiceText.isMissing(label)}
         </Text>
       )}

@@ -15,7 +15,7 @@ export function DayField({ label, value, onChange }: DayFieldProps) {
   const say = useSay();
   return (
     <Field.Root gap="1">
-      <Field.Label fontWeight="600" fontSize="14px">
+      <Field.Label fontWeight="semibold" fontSize="sm" color="soft">
         {say(label)}
       </Field.Label>
       <Input

@@ -17,9 +17,11 @@ export function Explain({ about, children, ...look }: { about: string; children:
       textDecorationColor="edge"
       textUnderlineOffset="3px"
       maxW="full"
-      position="relative"
       // A word is small: what can be hit around it is not.
-      _after={{ content: '""', position: "absolute", inset: "-14px -4px" }}
+      display="inline-block"
+      minW="44px"
+      py="13px"
+      my="-13px"
       {...look}
     >
       <button type="button" aria-haspopup="dialog" onClick={() => openHelp(about)}>

@@ -25,16 +25,16 @@ export function Measure({ label, value, unit, decimals, size = "medium", note }:
     <Box minW="0">
       <Text kind="small">{label}</Text>
       <Flex align="baseline" gap="1.5" lineHeight="1.1">
-        <Text as="span" fontSize={size === "large" ? "64px" : "30px"} fontWeight="650" letterSpacing="-0.02em">
+        <Text as="span" fontSize={size === "large" ? "4xl" : "3xl"} fontWeight="semibold" letterSpacing="-0.02em">
           {figures.number(measured?.value, unit, decimals)}
         </Text>
-        <Text as="span" fontSize={size === "large" ? "22px" : "14px"} color="soft" whiteSpace="nowrap">
+        <Text as="span" fontSize={size === "large" ? "xl" : "sm"} color="soft" whiteSpace="nowrap">
           {measured?.uncertainty != null && `± ${figures.uncertainty(measured.uncertainty, unit)} `}
           {figures.label(unit)}
         </Text>
       </Flex>
       {note && (
-        <Box fontSize="13px" color="soft" mt="0.5">
+        <Box fontSize="sm" color="soft" mt="0.5">
           {note}
         </Box>
       )}

@@ -1,13 +1,14 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
+import { TriangleAlert } from "lucide-react";
 import type { ReactNode } from "react";
 import { noticeText } from "@/words/screens/ui";
 import { Text, useSaid } from "./text";
 
 type Tone = "act" | "wait" | "done" | "plain";
 
-const edges: Record<Tone, string> = { act: "act", wait: "wait", done: "done", plain: "edge" };
+const edges: Record<Tone, string> = { act: "danger", wait: "wait", done: "done", plain: "edge" };
 
 interface NoticeProps {
   tone?: Tone;
@@ -23,8 +24,6 @@ export function Notice({ tone = "plain", title, aside, children }: NoticeProps) 
   return (
     <Flex
       bg="sheet"
-      borderWidth="1px"
-      borderColor="line"
       borderLeftWidth="6px"
       borderLeftColor={edges[tone]}
       rounded="card"
@@ -35,12 +34,17 @@ export function Notice({ tone = "plain", title, aside, children }: NoticeProps) 
       wrap={{ base: "wrap", md: "nowrap" }}
       role={tone === "act" ? "alert" : "status"}
     >
+      {tone === "act" && (
+        <Box color="danger" flexShrink="0">
+          <TriangleAlert size={22} aria-hidden />
+        </Box>
+      )}
       <Box flex="1 1 320px">
-        <Text fontSize={aside ? "20px" : "18px"} fontWeight="650" lineHeight="1.3">
+        <Text fontSize={aside ? "xl" : "lg"} fontWeight="semibold" lineHeight="1.3">
           {title}
         </Text>
         {children && (
-          <Box color="soft" fontSize="15px" mt="0.5">
+          <Box color="soft" fontSize="md" mt="0.5">
             {said(children)}
           </Box>
         )}
@@ -53,22 +57,28 @@ export function Notice({ tone = "plain", title, aside, children }: NoticeProps) 
 /** A safety caution above the act it belongs to, in one type size. */
 export function Caution({ title, children }: { title: string; children: ReactNode }) {
   return (
-    <Box
+    <Flex
       as="aside"
       aria-label={noticeText.caution}
-      borderWidth="2px"
-      borderColor="act"
-      rounded="10px"
+      gap="2.5"
+      borderLeftWidth="6px"
+      borderColor="danger"
+      rounded="card"
       px="3.5"
       py="1.5"
       bg="sheet"
-      fontSize="15px"
+      fontSize="md"
       lineHeight="1.35"
     >
-      <Text as="strong" fontWeight="650" color="act" fontSize="inherit">
-        {title}.
-      </Text>{" "}
-      {children}
-    </Box>
+      <Box color="danger" flexShrink="0" pt="0.5">
+        <TriangleAlert size={20} aria-hidden />
+      </Box>
+      <Box minW="0">
+        <Text as="strong" fontWeight="semibold" color="danger" fontSize="inherit">
+          {title}.
+        </Text>{" "}
+        {children}
+      </Box>
+    </Flex>
   );
 }

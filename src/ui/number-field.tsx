@@ -7,6 +7,8 @@ import { type UnitId, units, unitsOf } from "@/core/units/units";
 import { numberFieldText } from "@/words/screens/ui";
 import { entrySentence } from "../words/issues";
 import { BenchButton } from "./buttons";
+import { FieldNote, useSelectOnFocus } from "./field-note";
+import { useInvalidField } from "./invalid-fields";
 import { Text, useSay } from "./text";
 
 export interface NumberFieldProps {
@@ -46,11 +48,13 @@ export function NumberField(props: NumberFieldProps) {
   const checked = checkEntry(spec, { ...value, text });
   const silent = checked.ok || (checked.issue.code === "missing" && !required);
   const options = unitsOf(spec.dimension);
+  const select = useSelectOnFocus();
+  useInvalidField(silent ? null : label);
   // Another unit would make it right, or more likely: asked, never changed by itself.
   const asked = checked.ok ? unitDoubt(spec, { ...value, text }) : "fits" in checked.issue ? checked.issue.fits : [];
   return (
     <Field.Root invalid={!silent} gap="1">
-      <Field.Label fontWeight="600" fontSize="14px" srOnly={hideLabel}>
+      <Field.Label fontWeight="semibold" fontSize="sm" color="soft" srOnly={hideLabel}>
         {say(label)}
       </Field.Label>
       <Flex w="full" gap="1.5">
@@ -60,15 +64,18 @@ export function NumberField(props: NumberFieldProps) {
           autoComplete="off"
           maxLength={120}
           h={large ? "64px" : "target"}
-          minW="0"
-          fontSize={large ? "36px" : "19px"}
-          fontWeight={large ? "650" : "600"}
+          // Four digits, a point and its decimal stay legible, whatever the type size.
+          minW={large ? "5.5ch" : "6ch"}
+          px="2.5"
+          fontSize={large ? "3xl" : "lg"}
+          fontWeight="semibold"
           bg="field"
-          borderColor={silent ? "edge" : "act"}
+          borderColor={silent ? "edge" : "danger"}
           onChange={(event) => {
             setDraft(event.target.value);
             onChange({ ...value, text: event.target.value });
           }}
+          {...select}
           onBlur={() => {
             setDraft(null);
             const said = withSaidUnit({ ...value, text });
@@ -85,20 +92,22 @@ export function NumberField(props: NumberFieldProps) {
           />
         )}
       </Flex>
-      {silent ? (
-        hint && (
-          <Field.HelperText color="soft" fontSize="13px" mt="0">
-            {say(hint)}
-          </Field.HelperText>
-        )
-      ) : (
-        <Field.ErrorText color="act" fontSize="13px" mt="0">
-          {checked.ok ? "" : say(entrySentence({ ...spec, label }, checked.issue))}
-        </Field.ErrorText>
-      )}
+      <FieldNote>
+        {silent ? (
+          hint && (
+            <Field.HelperText color="soft" fontSize="sm" mt="0">
+              {say(hint)}
+            </Field.HelperText>
+          )
+        ) : (
+          <Field.ErrorText color="danger" fontSize="sm" mt="0">
+            {checked.ok ? "" : say(entrySentence({ ...spec, label }, checked.issue))}
+          </Field.ErrorText>
+        )}
+      </FieldNote>
       {asked.length > 0 && (
         <Flex align="center" gap="1.5" wrap="wrap" role="group" aria-label={say(numberFieldText.unitOfTheEntry(label))}>
-          <Text fontSize="13px" color="wait" fontWeight="600">
+          <Text fontSize="sm" color="wait" fontWeight="semibold">
             {numberFieldText.unit}
           </Text>
           {asked.slice(0, 3).map((unit) => (
@@ -129,7 +138,7 @@ export function UnitChoice({ label, unit, options, onChange, tall = false }: Uni
   const id = useId();
   if (options.length < 2) {
     return (
-      <Box minW="40px" alignSelf="center" color="soft" fontSize="15px">
+      <Box minW="40px" alignSelf="center" color="soft" fontSize="md">
         {units[unit].label}
       </Box>
     );
@@ -141,7 +150,7 @@ export function UnitChoice({ label, unit, options, onChange, tall = false }: Uni
         aria-label={label}
         value={unit}
         h={tall ? "64px" : "target"}
-        bg="sheet"
+        bg="field"
         borderColor="edge"
         ps="2.5"
         onChange={(event) => onChange(event.currentTarget.value as UnitId)}

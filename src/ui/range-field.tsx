@@ -30,10 +30,10 @@ export function RangeField({ label, value, min, max, step, shown, unit, said, on
   return (
     <Box opacity={disabled ? 0.5 : 1}>
       <Flex align="baseline" gap="2">
-        <Box asChild flex="1" fontSize="15px">
+        <Box asChild flex="1" fontSize="md">
           <label htmlFor={id}>{say(label)}</label>
         </Box>
-        <Text as="span" fontSize="19px" fontWeight="650" lineHeight="1.1">
+        <Text as="span" fontSize="lg" fontWeight="semibold" lineHeight="1.1">
           {shown}
         </Text>
         <Text as="span" kind="small">

@@ -17,7 +17,7 @@ export function RecordText({ text }: { text: string }) {
       borderColor="line"
       rounded="card"
       p="3"
-      fontSize="13px"
+      fontSize="sm"
       whiteSpace="pre-wrap"
       wordBreak="break-word"
     >

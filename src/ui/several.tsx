@@ -10,8 +10,6 @@ interface SeveralProps<Value extends string> {
   hideLabel?: boolean;
   options: readonly { value: Value; label: string }[];
   value: readonly Value[];
-  /** The option forbids something: shown in the stop colour. */
-  forbids?: boolean;
   onToggle: (value: Value) => void;
 }
 
@@ -21,7 +19,6 @@ export function Several<Value extends string>({
   hideLabel = false,
   options,
   value,
-  forbids = false,
   onToggle,
 }: SeveralProps<Value>) {
   return (
@@ -35,14 +32,7 @@ export function Several<Value extends string>({
         {options.map((option) => {
           const pressed = value.includes(option.value);
           return (
-            <BenchButton
-              key={option.value}
-              kind={pressed ? (forbids ? "act" : "main") : "quiet"}
-              px="3"
-              fontSize="15px"
-              aria-pressed={pressed}
-              onClick={() => onToggle(option.value)}
-            >
+            <BenchButton key={option.value} px="3" aria-pressed={pressed} onClick={() => onToggle(option.value)}>
               {option.label}
             </BenchButton>
           );

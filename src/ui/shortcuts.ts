@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useRef } from "react";
+import { createContext, useContext, useEffect, useRef } from "react";
 
 export interface Shortcut {
   /** As `KeyboardEvent.key`, lower case; "ctrl+k" style for chords; a number is typed digit by digit. */
@@ -13,10 +13,14 @@ export interface Shortcut {
 /** After a digit that may begin a longer number, so long is waited for the next one, ms. */
 const NEXT_DIGIT_MS = 600;
 
+/** Whether single keys act at all; chords with Ctrl always do (WCAG 2.1.4). */
+export const LetterShortcuts = createContext(true);
+
 /** Binds keys while mounted. A key typed into a field stays with the field, and a digit typed at a locked one goes nowhere. */
 export function useShortcuts(shortcuts: Shortcut[]): void {
   const current = useRef(shortcuts);
   const running = useRef(new Set<string>());
+  const letters = useContext(LetterShortcuts);
   useEffect(() => {
     current.current = shortcuts;
   });
@@ -53,7 +57,7 @@ export function useShortcuts(shortcuts: Shortcut[]): void {
     };
     const listen = (event: KeyboardEvent) => {
       const chord = event.ctrlKey || event.metaKey;
-      if (event.altKey || event.defaultPrevented || (!chord && isTyping(event.target))) return;
+      if (event.altKey || event.defaultPrevented || (!chord && (!letters || isTyping(event.target)))) return;
       if (!chord && /^\d$/.test(event.key)) return typeDigit(event);
       const shortcut = bound(`${chord ? "ctrl+" : ""}${event.key.toLowerCase()}`);
       if (!shortcut) return;
@@ -74,7 +78,7 @@ export function useShortcuts(shortcuts: Shortcut[]): void {
       window.removeEventListener("keydown", listen);
       window.removeEventListener("pointerdown", touch, true);
     };
-  }, []);
+  }, [letters]);
 }
 
 function isTyping(target: EventTarget | null): boolean {

@@ -25,7 +25,7 @@ export function TextField({ label, value, onChange, hint, placeholder, lines = 1
     maxLength: 4000,
     bg: "field",
     borderColor: missing ? "act" : "edge",
-    fontSize: "17px",
+    fontSize: "md",
     onBlur: () => setDraft(null),
   };
   const change = (text: string) => {
@@ -34,7 +34,7 @@ export function TextField({ label, value, onChange, hint, placeholder, lines = 1
   };
   return (
     <Field.Root invalid={missing} gap="1">
-      <Field.Label fontWeight="600" fontSize="14px">
+      <Field.Label fontWeight="semibold" fontSize="sm" color="soft">
         {say(label)}
       </Field.Label>
       {lines > 1 ? (
@@ -43,12 +43,12 @@ export function TextField({ label, value, onChange, hint, placeholder, lines = 1
         <Input h="target" {...shared} onChange={(event) => change(event.target.value)} />
       )}
       {missing ? (
-        <Field.ErrorText color="act" fontSize="13px" mt="0">
+        <Field.ErrorText color="danger" fontSize="sm" mt="0">
           {say(textFieldText.isMissing(label))}
         </Field.ErrorText>
       ) : (
         hint && (
-          <Field.HelperText color="soft" fontSize="13px" mt="0">
+          <Field.HelperText color="soft" fontSize="sm" mt="0">
             {say(hint)}
           </Field.HelperText>
         )

@@ -1,7 +1,7 @@
 "use client";
 
 import { Text as Plain, type TextProps as PlainProps } from "@chakra-ui/react";
-import { createContext, type ReactNode, useCallback, useContext } from "react";
+import { createContext, type ReactNode, type Ref, useCallback, useContext } from "react";
 import { inLanguage, type Language } from "@/words/language";
 
 export const LanguageOfShop = createContext<Language>("british");
@@ -25,23 +25,24 @@ const looks = {
   /** Secondary text in the size around it. */
   soft: { color: "soft" },
   /** Explanation under a field or title. */
-  note: { color: "soft", fontSize: "14px" },
-  aside: { color: "soft", fontSize: "15px" },
+  note: { color: "soft", fontSize: "sm" },
+  aside: { color: "soft", fontSize: "md" },
   /** Axis, unit or column head. */
-  small: { color: "soft", fontSize: "13px" },
-  label: { color: "soft", fontSize: "14px", fontWeight: "600" },
-  field: { fontSize: "14px", fontWeight: "600" },
-  item: { fontSize: "15px", fontWeight: "650" },
-  lead: { fontSize: "17px", fontWeight: "650" },
-  heading: { fontSize: "18px", fontWeight: "650" },
-  value: { fontSize: "20px", fontWeight: "650" },
-  number: { fontSize: "30px", fontWeight: "650" },
-  strong: { fontWeight: "650" },
+  small: { color: "soft", fontSize: "sm" },
+  label: { color: "soft", fontSize: "sm", fontWeight: "semibold" },
+  field: { color: "soft", fontSize: "sm", fontWeight: "semibold" },
+  item: { fontSize: "md", fontWeight: "semibold" },
+  lead: { fontSize: "lg", fontWeight: "semibold" },
+  heading: { fontSize: "lg", fontWeight: "semibold" },
+  value: { fontSize: "xl", fontWeight: "semibold" },
+  number: { fontSize: "3xl", fontWeight: "semibold" },
+  strong: { fontWeight: "semibold" },
   /** Failure or stop. */
-  alarm: { color: "act" },
+  alarm: { color: "danger" },
 } as const satisfies Record<string, PlainProps>;
 
 interface TextProps extends PlainProps {
+  ref?: Ref<HTMLParagraphElement>;
   kind?: keyof typeof looks;
   /** Written by a person: shown to the letter. */
   typed?: boolean;

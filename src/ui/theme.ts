@@ -3,6 +3,7 @@ import { defaultBaseConfig } from "@chakra-ui/react/preset-base";
 import { createSystem, defineConfig } from "@chakra-ui/react/styled-system";
 import { baseTheme } from "./theme-base";
 
+const px = (size: number) => ({ value: `calc(${size}px * var(--evrid-scale, 1))` });
 const pair = (light: string, dark: string) => ({ value: { base: light, _dark: dark } });
 
 const config = defineConfig({
@@ -14,22 +15,27 @@ const config = defineConfig({
       fontFamily: "body",
       fontVariantNumeric: "tabular-nums",
     },
-    // Large type scales everything, so that nothing has to be laid out twice.
+    // Large type scales every type size; the layout keeps its breakpoints and gives what is left.
     "html[data-type=large]": { "--evrid-scale": "1.2" },
     body: {
-      fontSize: "15px",
+      fontSize: "md",
       lineHeight: "1.4",
-      zoom: "var(--evrid-scale, 1)",
       "@media print": { height: "auto !important", background: "#fff !important" },
     },
     "*": { scrollbarWidth: "thin", scrollbarColor: "{colors.edge} transparent" },
-    "*:focus-visible": { outline: "3px solid", outlineColor: "wait", outlineOffset: "2px" },
+    // One ring on every control, in both themes; in forced colours the system draws its own.
+    "*:focus-visible, label:has(input:focus-visible)": {
+      outline: "3px solid {colors.focus} !important",
+      outlineOffset: "2px !important",
+      "@media (forced-colors: active)": { outline: "3px solid Highlight !important" },
+    },
+    "h1:focus-visible, main:focus-visible, [data-work]:focus-visible": { outline: "none !important" },
     // A track as thick as a finger can follow, its thumb as large as one can hit.
     ".evrid-range": {
       appearance: "none",
       width: "100%",
-      height: "36px",
-      margin: 0,
+      height: "44px",
+      margin: "-4px 0",
       background: "transparent",
       cursor: "pointer",
       touchAction: "pan-y",
@@ -57,12 +63,20 @@ const config = defineConfig({
         border: "0",
       },
     },
+    // Texts of drawings keep their size on the screen: `--u` is one screen px in units of the drawing.
+    ...Object.fromEntries(
+      [12, 14, 16, 18, 22, 30].map((size) => [
+        `.type-${size}`,
+        { fontSize: `calc(${size}px * var(--u, 1) * var(--evrid-scale, 1))` },
+      ]),
+    ),
     // On paper stands what is meant for it, without the frame around it.
     "[data-frame]": {
       "@media print": { display: "block !important", height: "auto !important", background: "#fff !important" },
     },
     "[data-frame] > *": { "@media print": { overflow: "visible !important" } },
     "[data-frame] > nav, [data-frame] > header, .not-printed": { "@media print": { display: "none !important" } },
+    ".only-printed": { display: "none", "@media print": { display: "block" } },
     ".printed": { "@media print": { border: "0 !important", padding: "0 !important" } },
     ".printed section, .printed tr": { "@media print": { breakInside: "avoid" } },
     "main:has(.printed)": { "@media print": { padding: "0 !important", maxWidth: "none !important" } },
@@ -76,6 +90,25 @@ const config = defineConfig({
         body: { value: "'Atkinson Hyperlegible Next Variable', sans-serif" },
         heading: { value: "'Atkinson Hyperlegible Next Variable', sans-serif" },
       },
+      // Eight sizes and three weights, for drawings as well.
+      fontSizes: {
+        "2xs": px(12),
+        xs: px(12),
+        sm: px(14),
+        md: px(16),
+        lg: px(18),
+        xl: px(22),
+        "2xl": px(22),
+        "3xl": px(30),
+        "4xl": px(64),
+        "5xl": px(88),
+      },
+      fontWeights: {
+        normal: { value: "400" },
+        medium: { value: "600" },
+        semibold: { value: "600" },
+        bold: { value: "700" },
+      },
       sizes: { target: { value: "48px" } },
       radii: { card: { value: "8px" } },
     },
@@ -86,13 +119,23 @@ const config = defineConfig({
         field: pair("#ffffff", "#12171a"),
         ink: pair("#1c2326", "#f0ede6"),
         onInk: pair("#ffffff", "#15191b"),
-        soft: pair("#5a6365", "#a7b0b1"),
+        soft: pair("#515a5c", "#a7b0b1"),
         line: pair("#d3cdc0", "#3a4448"),
         /** Lines that bound something to type into or press, 3:1 against the sheet. */
         edge: pair("#8a8577", "#748086"),
+        /** The one next action, and nothing else. */
         act: pair("#b8401c", "#f08a66"),
         onAct: pair("#ffffff", "#15191b"),
-        actWash: pair("#f7e6de", "#3a241c"),
+        /** Danger, failure and what must be corrected; always with an icon or in words. */
+        danger: pair("#97103f", "#ff94ab"),
+        onDanger: pair("#ffffff", "#15191b"),
+        /** A value outside of what is expected. */
+        out: pair("#66388c", "#cfaef2"),
+        onOut: pair("#ffffff", "#15191b"),
+        outWash: pair("#ece2f3", "#332741"),
+        /** Selected: a tint, with a tick. */
+        picked: pair("#e3d9c3", "#423c2c"),
+        focus: pair("#1b55b5", "#9cc7ff"),
         done: pair("#2f6a52", "#82c7a8"),
         wait: pair("#8a5d0c", "#dcae57"),
         band: pair("#dfe6da", "#2b4438"),
@@ -100,8 +143,8 @@ const config = defineConfig({
         silent: pair("#ebe4d6", "#3b3729"),
         lowSide: pair("#1f6fae", "#7db8e8"),
         vapour: pair("#e2d3b4", "#8d7a4d"),
-        twoPhase: pair("#6f8bab", "#7f9cbd"),
-        liquid: pair("#3d5a80", "#6b93c4"),
+        twoPhase: pair("#6f8bab", "#a9bdd3"),
+        liquid: pair("#3d5a80", "#4377b8"),
         rail: pair("#1c2326", "#0d1113"),
         onRail: pair("#e9e5da", "#d5d1c6"),
       },

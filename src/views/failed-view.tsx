@@ -37,7 +37,7 @@ export function FailedView({ current, title, error, retry }: FailedViewProps) {
   };
   return (
     <AppFrame current={current} title={title}>
-      <Box as="main" p="4" maxW="900px">
+      <Box as="main" p="4">
         <Notice tone="act" title={noticeWords.viewFailed}>
           {failedViewSentence(reasonOf(error))}
           <Flex gap="2" mt="3" wrap="wrap">

@@ -5,9 +5,11 @@ import { workshopInstruments } from "@/core/readings/derive/instruments";
 import { systemUnits } from "@/core/units/figures";
 import type { Workshop } from "@/session/follow-workshop";
 import { checkServer, isDemoWorkshop } from "@/session/records/workshop";
+import { Announcer } from "@/ui/announce";
 import { ReadIn } from "@/ui/figures";
 import { AccuracyOfShop } from "@/ui/instruments";
 import { useOpenOverlay } from "@/ui/overlays";
+import { LetterShortcuts } from "@/ui/shortcuts";
 import { LanguageOfShop } from "@/ui/text";
 import { FrameNoticesContext } from "@/views/frame/frame-notices";
 import { WorkshopStrip } from "./workshop/workshop-strip";
@@ -25,11 +27,17 @@ const notices = (
   </>
 );
 
-const usual: Workshop = { units: systemUnits.kPa, accuracy: workshopInstruments, large: false, language: "british" };
+const usual: Workshop = {
+  units: systemUnits.kPa,
+  accuracy: workshopInstruments,
+  large: false,
+  language: "british",
+  letterShortcuts: true,
+};
 
 /** Workshop choices for every view, and the overlays: units, instruments, size; help and search. */
 export function Shop({ children }: { children: ReactNode }) {
-  const [{ units, accuracy, large, language }, setWorkshop] = useState(usual);
+  const [{ units, accuracy, large, language, letterShortcuts }, setWorkshop] = useState(usual);
   const open = useOpenOverlay();
   useEffect(() => {
     let stop: (() => void) | "gone" | null = null;
@@ -52,11 +60,17 @@ export function Shop({ children }: { children: ReactNode }) {
   useEffect(() => {
     document.documentElement.dataset.type = large ? "large" : "usual";
   }, [large]);
+  useEffect(() => {
+    document.documentElement.lang = language === "us" ? "en-US" : "en-GB";
+  }, [language]);
   return (
     <ReadIn choice={units}>
       <AccuracyOfShop value={accuracy}>
         <LanguageOfShop value={language}>
-          <FrameNoticesContext.Provider value={notices}>{children}</FrameNoticesContext.Provider>
+          <LetterShortcuts value={letterShortcuts}>
+            <FrameNoticesContext.Provider value={notices}>{children}</FrameNoticesContext.Provider>
+          </LetterShortcuts>
+          <Announcer />
           <Suspense fallback={null}>
             {open === "palette" && <Palette />}
             {open === "help" && <Help />}

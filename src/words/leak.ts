@@ -80,6 +80,9 @@ export const leakWords = {
 } as const;
 
 export const pressureTraceWords = {
+  time: "Time",
+  shown: "shown by the gauge",
+  corrected: "corrected to the starting temperature",
   name: "Test gas pressure",
   foot: "dotted: measured; line: temperature-corrected",
   limit: "below: leak",

@@ -156,6 +156,11 @@ export class Browser {
     await this.click(buttonPath(name), `press “${name}”`);
   }
 
+  /** Picks an action from the menu that is open. */
+  async pick(name: string): Promise<void> {
+    await this.click(`//*[@role="menuitem"][normalize-space()="${name}"]`, `pick “${name}”`);
+  }
+
   /** Clicks what this path finds, in its middle, once it is there, enabled, and nothing lies over it. */
   private async click(xpath: string, what: string): Promise<void> {
     await this.retrying(async () => {

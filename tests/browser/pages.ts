@@ -17,7 +17,7 @@ export const pages: readonly (readonly [path: string, ready: string])[] = [
   ["job/demo-estate-car/shut-off", "Time by hand"],
   ["job/demo-estate-car/running", "Possible causes"],
   ["job/demo-estate-car/verdict", "Possible causes"],
-  ["job/demo-estate-car/leak", "Leak check"],
+  ["job/demo-estate-car/leak", "Electronic detector"],
   ["job/demo-garden-pickup/recover", "Lost"],
   ["job/demo-garden-pickup/repair", "Oil to refill"],
   ["job/demo-garden-pickup/evacuate", "Held"],

@@ -138,14 +138,16 @@ describe("at the car", () => {
     await browser.press("Undo");
     await browser.says("Done: visual check");
     await browser.open(address);
-    await browser.press("Archive Orla Veitch, grey estate");
+    await browser.press("More for Orla Veitch, grey estate");
+    await browser.pick("Archive");
     await browser.until("it is put away", async () => !(await browser.text()).includes("Orla Veitch"));
     // The newest of the archived: the year behind the made-up workshop stands there too.
     await browser.press("Show 40 archived");
     await browser.press("Restore from archive: Orla Veitch, grey estate");
     await browser.press("Hide archived");
     await browser.says("Orla Veitch");
-    await browser.press("New job for Orla Veitch, grey estate");
+    await browser.press("More for Orla Veitch, grey estate");
+    await browser.pick("New job, same vehicle");
     await browser.at("intake");
     expect(await browser.valueOf("Label charge")).toBe("470");
     expect(await browser.valueOf("Complaint")).toBe("");

@@ -74,6 +74,8 @@ const choicesSchema = z.object({
   /** Everything drawn a fifth larger. */
   large: z.boolean().default(false),
   language: z.enum(["british", "us"]).default("british"),
+  /** Keys without Ctrl that act when no field has the focus. */
+  letterShortcuts: z.boolean().default(true),
 });
 /** The pairs that this build knows: a dimension or unit of a later one is passed over, and stays in what is stored. */
 function knownUnits(each: Readonly<Record<string, string>>): Partial<Record<ChosenDimension, string>> {

@@ -82,6 +82,20 @@ describe("the books of both", () => {
         expect(mergedLedger(books, b)).toEqual(books);
         expect(mergedLedger(a, a)).toEqual(a);
       }),
+      // Two equal entries of one instant, the first of them reversed.
+      {
+        examples: [
+          [
+            [],
+            [{ grams: 1, back: false, hour: 0 }],
+            [
+              { grams: 7, back: false, hour: 6 },
+              { grams: 1, back: true, hour: 0 },
+              { grams: 7, back: false, hour: 6 },
+            ],
+          ],
+        ],
+      },
     );
   });
 

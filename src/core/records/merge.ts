@@ -96,11 +96,16 @@ export function mergedLedger(here: readonly LedgerEntry[], file: readonly Ledger
   if (continues(here, file)) return [...file];
   if (continues(file, here)) return [...here];
   const books = [...here];
-  const known = new Map(here.map((entry) => [JSON.stringify({ ...entry, id: "" }), entry.id]));
+  // Equal entries are told apart by their order: the second one here is the second one there.
+  const known = new Map<string, string[]>();
+  for (const entry of here) {
+    const content = JSON.stringify({ ...entry, id: "" });
+    known.set(content, [...(known.get(content) ?? []), entry.id]);
+  }
   const renamed = new Map<string, string>();
   for (const entry of file) {
     const counters = entry.counters === null ? null : (renamed.get(entry.counters) ?? entry.counters);
-    const there = known.get(JSON.stringify({ ...entry, id: "", counters }));
+    const there = known.get(JSON.stringify({ ...entry, id: "", counters }))?.shift();
     if (there !== undefined) {
       renamed.set(entry.id, there);
       continue;

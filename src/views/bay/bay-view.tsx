@@ -112,7 +112,7 @@ export function BayView() {
           <Text as="h1" kind="value">
             {commonText.bay}
           </Text>
-          <Flex ml="auto" gap="2">
+          <Flex ml="auto" gap="2" wrap="wrap">
             <FileButton
               label={bayViewText.jobFile}
               accept="application/json,.json,application/zip,.zip"
@@ -128,7 +128,7 @@ export function BayView() {
       }
       commands={[{ key: "n", does: commonText.newJob, run: start }]}
     >
-      <Stack as="main" p="4" gap="3" maxW="1180px">
+      <Stack as="main" p="4" gap="3">
         <ImportDesk files={files} />
         {keeping.state === "ready" && keeping.value.littleRoom && (
           <Notice tone="act" title={bayViewText.littleStorageLeft}>
@@ -209,10 +209,10 @@ interface EmptyProps {
 function Empty({ onStart, onDemo, onCopy }: EmptyProps) {
   return (
     <Box py="16" textAlign="center">
-      <Text fontSize="26px" fontWeight="650">
+      <Text fontSize="3xl" fontWeight="semibold">
         {bayViewText.noOpenJobs}
       </Text>
-      <Text color="soft" fontSize="17px" mt="1">
+      <Text color="soft" fontSize="md" mt="1">
         {bayViewText.startAJobAtThe}
       </Text>
       <Flex justify="center" gap="3" mt="5">

@@ -62,6 +62,12 @@ afterEach(async () => {
   await settleIndex();
 });
 
+/** A secondary action of a card, from its menu. */
+async function more(vehicle: string, action: string): Promise<void> {
+  await press(`More for ${vehicle}`);
+  await act(async () => void fireEvent.click(await screen.findByRole("menuitem", { name: action })));
+}
+
 describe("the bay", () => {
   it("says what to do when it is empty, and begins a job by one key", async () => {
     await opened([]);
@@ -85,7 +91,7 @@ describe("the bay", () => {
   it("removes a job and puts it back whole", async () => {
     await opened();
     const [van] = jobs;
-    await press(`Remove ${van!.intake.vehicle}`);
+    await more(van!.intake.vehicle, "Remove");
     await waitFor(() => expect(screen.queryByRole("article", { name: van!.intake.vehicle })).toBeNull());
     await press(`Restore ${van!.intake.vehicle}`);
     await waitFor(() => expect(screen.getByRole("article", { name: van!.intake.vehicle })).toBeTruthy());
@@ -95,7 +101,7 @@ describe("the bay", () => {
   it("puts a job away and shows it again when asked", async () => {
     await opened();
     const [van] = jobs;
-    await press(`Archive ${van!.intake.vehicle}`);
+    await more(van!.intake.vehicle, "Archive");
     await waitFor(() => expect(screen.queryByRole("article", { name: van!.intake.vehicle })).toBeNull());
     await press(/archived/i);
     await waitFor(() => expect(screen.getByRole("article", { name: van!.intake.vehicle })).toBeTruthy());
@@ -103,7 +109,7 @@ describe("the bay", () => {
 
   it("the same vehicle again is a new job with its label and nothing measured", async () => {
     await opened();
-    await press(`New job for ${jobs[1]!.intake.vehicle}`);
+    await more(jobs[1]!.intake.vehicle, "New job, same vehicle");
     await waitFor(() => expect(pushed).toHaveLength(1));
     const copy = (await listJobs()).jobs.find(({ id }) => pushed[0]!.includes(id))!;
     expect(copy.intake.charge).toEqual(jobs[1]!.intake.charge);

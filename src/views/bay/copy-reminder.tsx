@@ -21,7 +21,7 @@ export function CopyReminder() {
   if (copies.value.allowed || unsavedRecords(copies.value) < WORTH_A_WORD) return null;
   return (
     <Flex gap="3" align="center" wrap="wrap" role="status">
-      <Text flex="1 1 300px" color="wait" fontWeight="600">
+      <Text flex="1 1 300px" color="wait" fontWeight="semibold">
         {copyReminderText.onlyInThisBrowser(unsavedWords(copies.value))}
       </Text>
       <BenchButton asChild kind="quiet">

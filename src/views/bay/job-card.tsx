@@ -2,7 +2,6 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { format } from "date-fns";
-import { Archive, ArchiveRestore, CopyPlus, Trash2 } from "lucide-react";
 import Link from "next/link";
 import { type Job, type StepId, stepIds } from "@/core/records/job";
 import { labelOf } from "@/core/records/job-label";
@@ -14,6 +13,7 @@ import { useChoices } from "@/session/choices";
 import { useLeading } from "@/session/leading";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
+import { MoreMenu } from "@/ui/more-menu";
 import { Text } from "@/ui/text";
 import { useMinute } from "@/ui/tick";
 import { stepPath } from "@/views/job/frame/steps";
@@ -44,16 +44,7 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
   const { chargeG, toleranceG } = labelOf(job);
   const name = intake.vehicle.trim() || commonText.unnamedVehicle;
   return (
-    <Flex
-      as="article"
-      aria-label={name}
-      bg="sheet"
-      borderWidth="1px"
-      borderColor="line"
-      rounded="card"
-      overflow="hidden"
-      wrap={{ base: "wrap", lg: "nowrap" }}
-    >
+    <Flex as="article" aria-label={name} bg="sheet" rounded="card" wrap={{ base: "wrap", lg: "nowrap" }}>
       <Box flex="1 1 420px" minW="0" px="4" py="3">
         <Flex gap="3">
           <Text typed as="h2" kind="value" minW="0">
@@ -86,13 +77,13 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
             ? jobCardText.signedOff(format(job.signOff.signedAt!, "d MMM yyyy"))
             : jobCardText.nextOfDone(done, stepIds.length, format(job.updatedAt, "d MMM HH:mm"))}
         </Text>
-        <Text fontSize="20px" fontWeight="650" color={signed ? "done" : "ink"}>
+        <Text fontSize="xl" fontWeight="semibold" color={signed ? "done" : "ink"}>
           {signed ? job.signOff.technician.trim() || "Signed" : stepNames[next]}
         </Text>
         <Text kind="note">{standing(job, leading, figures)}</Text>
         {!signed && (
           <>
-            <Text fontSize="14px" color={waits.code === "hold" && waits.finished ? "wait" : "soft"}>
+            <Text fontSize="sm" color={waits.code === "hold" && waits.finished ? "wait" : "soft"}>
               {waitSentence(waits, figures)}
             </Text>
             {leftOpen.length > 0 && <Text kind="note">{leftOpenWords(leftOpen)}</Text>}
@@ -100,35 +91,17 @@ export function JobCard({ job, onAgain, onArchive, onRemove }: JobCardProps) {
         )}
       </Flex>
       <Flex align="center" justify="flex-end" gap="2" px="4" py="3" flex="0 0 auto" wrap="wrap">
-        <BenchButton asChild kind={signed ? "quiet" : "main"}>
+        <BenchButton asChild>
           <Link href={stepPath(job.id, next)}>{openWord(signed, next)}</Link>
         </BenchButton>
-        <BenchButton
-          kind="quiet"
-          px="3"
-          aria-label={jobCardText.newJobFor(name)}
-          title={jobCardText.newJobSameVehicle}
-          onClick={onAgain}
-        >
-          <CopyPlus size={19} />
-          {jobCardText.newJobSameVehicle}
-        </BenchButton>
-        <BenchButton
-          kind="quiet"
-          px="3"
-          aria-label={`${job.archivedAt === null ? jobCardText.archive : jobCardText.restoreFromArchive} ${name}`}
-          title={job.archivedAt === null ? jobCardText.archive : jobCardText.restore}
-          onClick={onArchive}
-        >
-          {job.archivedAt === null ? <Archive size={19} /> : <ArchiveRestore size={19} />}
-          {job.archivedAt === null ? "Archive" : "Back"}
-        </BenchButton>
-        {!signed && (
-          <BenchButton kind="quiet" px="3" aria-label={jobCardText.remove2(name)} onClick={onRemove}>
-            <Trash2 size={19} />
-            {jobCardText.remove}
-          </BenchButton>
-        )}
+        <MoreMenu
+          label={jobCardText.moreFor(name)}
+          items={[
+            { name: jobCardText.newJobSameVehicle, run: onAgain },
+            { name: job.archivedAt === null ? jobCardText.archive : jobCardText.restoreFromArchive, run: onArchive },
+            ...(signed ? [] : [{ name: jobCardText.remove, run: onRemove }]),
+          ]}
+        />
       </Flex>
     </Flex>
   );

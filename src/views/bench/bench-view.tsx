@@ -156,7 +156,7 @@ function OpenBench({ begun }: { begun: Begun }) {
             {commonText.bench}
           </Text>
           <Box minW="0" flex="1" display={{ base: "none", md: "block" }}>
-            <Text typed truncate fontWeight="600">
+            <Text typed truncate fontWeight="semibold">
               {benchName(state, figures)}
             </Text>
             <Text kind="note" truncate>
@@ -171,7 +171,6 @@ function OpenBench({ begun }: { begun: Begun }) {
               {benchViewText.clearFaults}
             </BenchButton>
             <BenchButton
-              kind="main"
               disabled={running === null}
               aria-pressed={kept !== null}
               onClick={() => setKept(running && { state, answer: running })}
@@ -184,7 +183,7 @@ function OpenBench({ begun }: { begun: Begun }) {
     >
       <Grid
         as="main"
-        templateColumns={{ base: "236px minmax(0, 1fr)", xl: "252px minmax(0, 1fr) 322px" }}
+        templateColumns={{ base: "minmax(0, 1fr)", md: "236px minmax(0, 1fr)", xl: "252px minmax(0, 1fr) 322px" }}
         minH="100%"
         alignItems="start"
       >
@@ -192,16 +191,17 @@ function OpenBench({ begun }: { begun: Begun }) {
           p="4"
           borderRightWidth="1px"
           borderColor="line"
-          position="sticky"
+          position={{ md: "sticky" }}
           top="0"
-          maxH="calc(100dvh / var(--evrid-scale, 1) - 56px)"
-          overflowY="auto"
+          maxH={{ md: "calc(100dvh - 100px)" }}
+          overflowY={{ md: "auto" }}
+          overflowX={{ md: "hidden" }}
           aria-label={commonText.settings}
           role="group"
         >
           <Controls state={state} set={set} />
         </Box>
-        <Stack p="3.5" gap="3.5" minW="0">
+        <Stack p="4" gap="3.5" minW="0">
           {note !== null && (
             <Notice tone="wait" title={benchViewText.linkNotFullyApplied}>
               {note}
@@ -214,8 +214,6 @@ function OpenBench({ begun }: { begun: Begun }) {
             align="center"
             gap="3"
             bg="sheet"
-            borderWidth="1px"
-            borderColor="line"
             borderLeftWidth="6px"
             borderLeftColor={tone}
             rounded="card"

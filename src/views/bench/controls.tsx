@@ -36,7 +36,7 @@ export function Controls({ state, set }: ControlsProps) {
     set((now) => ({ ...now, conditions: { ...now.conditions, ...part } }));
   return (
     <Stack gap="3.5">
-      <Text as="h2" fontWeight="650" color="soft" fontSize="15px">
+      <Text as="h2" fontWeight="semibold" color="soft" fontSize="md">
         {controlsText.conditions}
       </Text>
       <Track
@@ -105,7 +105,7 @@ export function Controls({ state, set }: ControlsProps) {
           {controlsText.altitudeCabin}
         </BenchButton>
       )}
-      <Text as="h2" fontWeight="650" color="soft" fontSize="15px" mt="1">
+      <Text as="h2" fontWeight="semibold" color="soft" fontSize="md" mt="1">
         {commonText.charge}
       </Text>
       <ChargeTrack state={state} set={set} />
@@ -119,7 +119,7 @@ export function Controls({ state, set }: ControlsProps) {
         value={state.airG}
         set={(airG) => set((now) => ({ ...now, airG }))}
       />
-      <Text as="h2" fontWeight="650" color="soft" fontSize="15px" mt="1">
+      <Text as="h2" fontWeight="semibold" color="soft" fontSize="md" mt="1">
         {controlsText.faults}
       </Text>
       <Wrongs state={state} set={set} able={benchCauses.filter((cause) => possible(cause, label))} />
@@ -192,14 +192,7 @@ function Wrongs({ state, set, able }: ControlsProps & { able: readonly FaultCaus
         {able.map((cause) => {
           const on = state.faults.some((fault) => fault.cause === cause);
           return (
-            <BenchButton
-              key={cause}
-              kind={on ? "main" : "quiet"}
-              px="2.5"
-              fontSize="14px"
-              aria-pressed={on}
-              onClick={() => toggle(cause)}
-            >
+            <BenchButton key={cause} px="2.5" aria-pressed={on} onClick={() => toggle(cause)}>
               {causeChips[cause]}
             </BenchButton>
           );

@@ -29,7 +29,7 @@ export function MethodTable({ answer, hotC }: { answer: MethodsAnswer; hotC: num
         <Head text={methodTableText.at(figures.quantity(hotC, "degC", 0))} right />
         {rows.map(({ name, grams, stops, hot, truth }) => (
           <Box key={name} display="contents">
-            <Text borderTopWidth="1px" borderColor="line" py="1" fontWeight={truth ? "650" : "400"}>
+            <Text borderTopWidth="1px" borderColor="line" py="1" fontWeight={truth ? "semibold" : "normal"}>
               {name}
             </Text>
             <Text borderTopWidth="1px" borderColor="line" textAlign="right" kind="lead" ps="3" py="1">
@@ -42,8 +42,8 @@ export function MethodTable({ answer, hotC }: { answer: MethodsAnswer; hotC: num
               ps="3"
               py="1"
               whiteSpace="nowrap"
-              color={hot === null || hot.cutsOut ? "act" : truth ? "done" : "ink"}
-              fontWeight={truth || hot === null || hot.cutsOut ? "650" : "400"}
+              color={hot === null || hot.cutsOut ? "danger" : truth ? "done" : "ink"}
+              fontWeight={truth || hot === null || hot.cutsOut ? "semibold" : "normal"}
             >
               {hot === null
                 ? "stands"

@@ -54,14 +54,14 @@ function MethodDays({ days }: { days: readonly MethodDay[] }) {
   const schools = shown[0]?.answer.answers.map(({ school }) => school) ?? [];
   return (
     <Box mt="2" overflowX="auto">
-      <Box as="table" w="100%" fontSize="14px">
+      <Box as="table" w="100%" fontSize="sm">
         <thead>
           <tr>
-            <Box as="th" textAlign="left" fontWeight="400" color="soft">
+            <Box as="th" textAlign="left" fontWeight="normal" color="soft">
               <Text as="span">{sideCardsText.overTheLabel(figures.label("g"))}</Text>
             </Box>
             {shown.map(({ ambientC }) => (
-              <Box as="th" key={ambientC} textAlign="right" fontWeight="600" color="soft" ps="1.5">
+              <Box as="th" key={ambientC} textAlign="right" fontWeight="semibold" color="soft" ps="1.5">
                 {figures.number(ambientC, "degC", 0)}
               </Box>
             ))}
@@ -85,8 +85,8 @@ function MethodDays({ days }: { days: readonly MethodDay[] }) {
                     borderColor="line"
                     textAlign="right"
                     ps="1.5"
-                    fontWeight={far ? "650" : "400"}
-                    color={far ? "act" : "ink"}
+                    fontWeight={far ? "semibold" : "normal"}
+                    color={far ? "danger" : "ink"}
                   >
                     {`${over > 0 ? "+" : ""}${figures.number(over, "g")}`}
                   </Box>
@@ -153,7 +153,7 @@ export function CouldTellCard({ state, told }: { state: BenchState; told: Part<"
         <Text kind="soft">{told.failed ? sideCardsText.theEnsembleCouldNotBe : sideCardsText.testingSuchVehicles}</Text>
       ) : (
         <>
-          <Text fontSize="16px">{detectionSentence(days, state, figures)}</Text>
+          <Text fontSize="md">{detectionSentence(days, state, figures)}</Text>
           <Grid
             templateColumns={`minmax(0, 1fr) repeat(${Math.max(days.length, 1)}, minmax(26px, auto))`}
             columnGap="1"
@@ -169,7 +169,7 @@ export function CouldTellCard({ state, told }: { state: BenchState; told: Part<"
             ))}
             {benchInstruments.map((instruments) => (
               <Box key={instruments} display="contents">
-                <Text fontSize="14px">{instrumentWords[instruments]}</Text>
+                <Text fontSize="sm">{instrumentWords[instruments]}</Text>
                 {days.map((day) => (
                   <DetectionCell key={day.ambientC} day={day} instruments={instruments} />
                 ))}
@@ -177,7 +177,7 @@ export function CouldTellCard({ state, told }: { state: BenchState; told: Part<"
             ))}
           </Grid>
           {told.part.next && !sound && (
-            <Text mt="2" fontSize="15px">
+            <Text mt="2" fontSize="md">
               {nextAtBenchWords(told.part.next)}
             </Text>
           )}
@@ -204,7 +204,7 @@ function DetectionCell({ day, instruments }: { day: DetectionDay; instruments: (
       title={share === null ? sideCardsText.doesNotRun : sideCardsText.foundIn(outOfTen(share))}
     >
       {share !== null && <Box position="absolute" left="0" right="0" bottom="0" h={`${share * 100}%`} bg="band" />}
-      <Text as="span" fontSize="13px" fontWeight="650" position="relative">
+      <Text as="span" fontSize="sm" fontWeight="semibold" position="relative">
         {share === null ? "–" : String(Math.round(share * 10))}
       </Text>
     </Flex>

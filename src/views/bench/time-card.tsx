@@ -60,7 +60,7 @@ export function TimeCard({ state }: { state: BenchState }) {
     return (
       <Card title={timeCardText.simulateOverTime}>
         <Flex gap="4" align="center" wrap="wrap">
-          <Text flex="1 1 300px" fontSize="16px">
+          <Text flex="1 1 300px" fontSize="md">
             {status === "lost"
               ? timeCardText.theSimulatorWasLostIts(time.reason === null ? "" : `: ${time.reason}`)
               : timeCardText.runStopRecoverEvacuateAnd}
@@ -90,7 +90,7 @@ export function TimeCard({ state }: { state: BenchState }) {
         {shown.map(({ name, unit, decimals, of }) => (
           <Box key={name}>
             <Text kind="small">{`${name}, ${figures.label(unit)}`}</Text>
-            <Text fontSize="24px" fontWeight="650" lineHeight="1.1">
+            <Text fontSize="xl" fontWeight="semibold" lineHeight="1.1">
               {latest === null ? "–" : figures.number(of(latest), unit, decimals)}
             </Text>
           </Box>
@@ -101,7 +101,7 @@ export function TimeCard({ state }: { state: BenchState }) {
               ? timeCardText.vacuum(figures.label("kPaAbs"))
               : timeCardText.canContent(figures.label("g"))}
           </Text>
-          <Text fontSize="24px" fontWeight="650" lineHeight="1.1">
+          <Text fontSize="xl" fontWeight="semibold" lineHeight="1.1">
             {latest === null
               ? "–"
               : latest.vacuumKpa != null
@@ -135,7 +135,7 @@ export function TimeCard({ state }: { state: BenchState }) {
           onChange={time.setValve}
         />
       </Flex>
-      <Text role="status" minH="24px" fontWeight="600" color={refused ? "act" : "soft"}>
+      <Text role="status" minH="24px" fontWeight="semibold" color={refused ? "danger" : "soft"}>
         {refused ? simulatorSentence(refused) : timeCardText.theHighValveStaysClosed}
       </Text>
       <Trace trace={trace} latest={latest} minutes={6} />

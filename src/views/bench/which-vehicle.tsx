@@ -159,7 +159,7 @@ function Pick({ name, under, onPick }: { name: string; under: string; onPick: ()
   return (
     <Box asChild minH="target" borderTopWidth="1px" borderColor="line" textAlign="start" cursor="pointer" py="1">
       <button type="button" onClick={onPick}>
-        <Text typed fontWeight="600" truncate>
+        <Text typed fontWeight="semibold" truncate>
           {name}
         </Text>
         <Flex>

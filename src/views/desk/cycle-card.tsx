@@ -56,7 +56,7 @@ export function CycleCard({ desk, refrigerant, altitudeM, sides, set }: CycleCar
         />
       </Box>
       {cycle === null ? (
-        <Text fontSize="17px" fontWeight="600" role="status">
+        <Text fontSize="md" fontWeight="semibold" role="status">
           {cycleCardText.fiveReadingsAreNeededMissing(missing.join(", "))}
         </Text>
       ) : cycle.ok ? (
@@ -65,17 +65,17 @@ export function CycleCard({ desk, refrigerant, altitudeM, sides, set }: CycleCar
           <Stack gap="2.5" role="status">
             {cycleSentences(cycle.value, figures).map(({ title, text, about }) => (
               <Box key={title}>
-                <Explain about={about} fontWeight="650" fontSize="16px">
+                <Explain about={about} fontWeight="semibold" fontSize="md">
                   {title}
                 </Explain>
-                <Text fontSize="15px">{text}</Text>
+                <Text fontSize="md">{text}</Text>
               </Box>
             ))}
             <Text kind="small">{cycleCardText.dashedLosslessCompressionTheEnthalpy}</Text>
           </Stack>
         </Grid>
       ) : (
-        <Text fontSize="17px" fontWeight="600" role="status">
+        <Text fontSize="md" fontWeight="semibold" role="status">
           {cycleIssueSentence(cycle.issue)}
         </Text>
       )}

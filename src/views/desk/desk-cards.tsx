@@ -15,6 +15,7 @@ import { type ChosenDimension, systemUnits, type UnitSystem } from "@/core/units
 import { formatQuantity, type UnitId, unitsOf } from "@/core/units/units";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
+import { fieldRow } from "@/ui/field-note";
 import { useFigures } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
 import { Measure } from "@/ui/measure";
@@ -44,7 +45,7 @@ export function RestCard({ desk, refrigerant, altitudeM, set }: CardProps) {
       : judgeRest({ refrigerant, altitudeM, soakC, lowKpa, highKpa: null }, accuracy);
   return (
     <Card title={deskCardsText.staticPressure}>
-      <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap="3">
+      <Grid templateColumns={{ base: "minmax(0, 1fr)", sm: "repeat(2, minmax(0, 1fr))" }} gap="3">
         <NumberField
           spec={fields.low}
           label={deskCardsText.staticPressure}
@@ -87,6 +88,7 @@ export function LineEndCard({ desk, refrigerant, altitudeM, high, set }: CardPro
         templateColumns={{ base: "repeat(2, minmax(0, 1fr))", xl: "repeat(3, minmax(0, 1fr))" }}
         gap="3"
         alignItems="end"
+        css={fieldRow}
       >
         <NumberField spec={deskFields.drop} value={line.drop} onChange={(drop) => set({ line: { ...line, drop } })} />
         <NumberField spec={deskFields.rise} value={line.rise} onChange={(rise) => set({ line: { ...line, rise } })} />
@@ -128,7 +130,7 @@ export function VesselCard({ desk, refrigerant, altitudeM, set }: CardProps) {
         value={vessel.kind}
         onChange={(kind) => change({ kind })}
       />
-      <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap="3" mt="2">
+      <Grid templateColumns={{ base: "minmax(0, 1fr)", sm: "repeat(2, minmax(0, 1fr))" }} gap="3" mt="2">
         {vessel.kind === "tank" ? null : vessel.kind === "hose" ? (
           <>
             <NumberField
@@ -163,7 +165,7 @@ export function VesselCard({ desk, refrigerant, altitudeM, set }: CardProps) {
       ) : content === null ? (
         <Answer>{deskCardsText.enterSizePressureAndTemperature}</Answer>
       ) : (
-        <Flex mt="3" gap="5" align="end" wrap="wrap">
+        <Flex mt="3" gap="5" align="end" css={fieldRow} wrap="wrap">
           <Measure
             label={content.liquid ? deskCardsText.asVapourOnly : commonText.content}
             value={content.grams}
@@ -194,9 +196,9 @@ function TankAnswer({
   const gauge = temperatureC === null ? null : gaugeFromSaturation(refrigerant, temperatureC, altitudeM, accuracy);
   if (temperatureC === null || gauge === null) return <Answer>{deskCardsText.enterTheCylinderTemperature}</Answer>;
   return (
-    <Flex mt="3" gap="5" align="end" wrap="wrap">
+    <Flex mt="3" gap="5" align="end" css={fieldRow} wrap="wrap">
       <Measure label={deskCardsText.itsPressure} value={gauge} unit="kPa" />
-      <Text flex="1 1 200px" color={temperatureC > WARM_WATER_C ? "act" : "soft"}>
+      <Text flex="1 1 200px" color={temperatureC > WARM_WATER_C ? "danger" : "soft"}>
         {temperatureC > WARM_WATER_C
           ? deskCardsText.tooWarmNoCylinderAbove(figures.quantity(WARM_WATER_C, "degC", 0))
           : deskCardsText.thePressureIsTheSame}
@@ -275,7 +277,7 @@ export function ConvertCard({ system, altitudeM }: { system: UnitSystem; altitud
 
 function Answer({ children }: { children: string }) {
   return (
-    <Text mt="3" fontSize="17px" fontWeight="600" role="status">
+    <Text mt="3" fontSize="md" fontWeight="semibold" role="status">
       {children}
     </Text>
   );

@@ -21,6 +21,7 @@ import { createJobFrom } from "@/session/records/jobs";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
+import { fieldRow } from "@/ui/field-note";
 import { ReadIn } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
 import { Notice } from "@/ui/notice";
@@ -60,7 +61,7 @@ export function DeskView() {
           <Text as="h1" kind="value">
             {commonText.pTDesk}
           </Text>
-          <Flex ml="auto" gap="2">
+          <Flex ml="auto" gap="2" wrap="wrap">
             <BenchButton
               kind="quiet"
               disabled={desk === null}
@@ -77,7 +78,7 @@ export function DeskView() {
         </>
       }
     >
-      <Stack as="main" p="4" gap="3.5" maxW="1240px">
+      <Stack as="main" p="4" gap="3.5">
         {refused !== null && (
           <Notice tone="act" title={deskViewText.jobNotCreated}>
             {deskViewText.theBrowserDidNotSave(refused)}
@@ -129,7 +130,7 @@ function Desk({ desk, change }: DeskProps) {
     });
   return (
     <>
-      <Flex gap="6" wrap="wrap" align="end">
+      <Flex gap="6" wrap="wrap" align="end" css={fieldRow}>
         <Box>
           <Choice
             label={commonText.refrigerant}

@@ -11,6 +11,7 @@ import { type DeskSide, deskFields, type QuickDesk } from "@/core/records/quick-
 import { type Entry, entryOf, entryValue } from "@/core/units/entry";
 import { formatUncertainty, type UnitId, units } from "@/core/units/units";
 import { Card } from "@/ui/card";
+import { fieldRow } from "@/ui/field-note";
 import { useAccuracy } from "@/ui/instruments";
 import { Measure } from "@/ui/measure";
 import { NumberField } from "@/ui/number-field";
@@ -79,7 +80,7 @@ export function SideColumn({ side, desk, state, altitudeM, change }: SideColumnP
   const difference = side === "low" ? (derived?.superheatK ?? null) : (derived?.subcoolingK ?? null);
   return (
     <Card title={words.title}>
-      <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap="3">
+      <Grid templateColumns={{ base: "minmax(0, 1fr)", sm: "repeat(2, minmax(0, 1fr))" }} gap="3">
         <NumberField
           spec={fields[side]}
           label={words.pressure}
@@ -98,7 +99,13 @@ export function SideColumn({ side, desk, state, altitudeM, change }: SideColumnP
         />
       </Grid>
       {computed !== null && (
-        <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap="3" mt="3" alignItems="end">
+        <Grid
+          templateColumns={{ base: "minmax(0, 1fr)", sm: "repeat(2, minmax(0, 1fr))" }}
+          gap="3"
+          mt="3"
+          alignItems="end"
+          css={fieldRow}
+        >
           <NumberField
             spec={fields[words.lineField]}
             label={words.line}

@@ -52,11 +52,9 @@ export function ActsColumn({ given, car, busy }: ActsColumnProps) {
             asked === act ? (
               <Box key={act} ref={intoView}>
                 <Caution title={actNames[act]}>
-                  <Text fontSize="14px">{wrongWays[act]}</Text>
+                  <Text fontSize="sm">{wrongWays[act]}</Text>
                   <Flex gap="2" mt="2" wrap="wrap">
-                    <BenchButton kind="main" onClick={() => setAsked(null)}>
-                      {commonText.cancel}
-                    </BenchButton>
+                    <BenchButton onClick={() => setAsked(null)}>{commonText.cancel}</BenchButton>
                     <BenchButton
                       kind="quiet"
                       disabled={busy}
@@ -101,8 +99,6 @@ function Act({ act, why, busy, onDo }: ActProps) {
       textAlign="left"
       whiteSpace="normal"
       px="3"
-      fontSize="15px"
-      fontWeight="500"
       disabled={busy || why !== null}
       onClick={onDo}
       aria-label={`${actNames[act]}, ${costs}`}
@@ -110,7 +106,7 @@ function Act({ act, why, busy, onDo }: ActProps) {
       <Box as="span" flex="1" py="1.5">
         {actNames[act]}
       </Box>
-      <Box as="span" color="soft" fontSize="13px" maxW="92px" textAlign="right" lineHeight="1.15">
+      <Box as="span" color="soft" fontSize="sm" maxW="92px" textAlign="right" lineHeight="1.15">
         {costs}
       </Box>
     </BenchButton>

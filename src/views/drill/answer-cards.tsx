@@ -19,6 +19,7 @@ import {
 } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { GripVertical } from "lucide-react";
+import type { ReactNode } from "react";
 import { type Cause, causes, faultCauses } from "@/core/causes/catalogue";
 import { BELIEF_AT_S, type Doing } from "@/core/drill/drill-steps";
 import type { FieldSpec } from "@/core/units/entry";
@@ -46,13 +47,12 @@ export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
   return (
     <Card title={answerCardsText.yourEstimateSoFar}>
       <Text kind="note">{answerCardsText.askedAt(String(first), String(second))}</Text>
-      <Stack as="ol" gap="1.5" mt="2" listStyleType="none">
-        <RankedCauses
-          ranking={ranking}
-          due={due}
-          onMove={(from, to) => set((now) => arrayMove(now, from, to))}
-          onRemove={(cause) => set((now) => now.filter((one) => one !== cause))}
-        />
+      <RankedCauses
+        ranking={ranking}
+        due={due}
+        onMove={(from, to) => set((now) => arrayMove(now, from, to))}
+        onRemove={(cause) => set((now) => now.filter((one) => one !== cause))}
+      >
         {ranking.length < MOST_RANKED && (
           <Box as="li">
             <CausePicker
@@ -63,7 +63,7 @@ export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
             />
           </Box>
         )}
-      </Stack>
+      </RankedCauses>
       {due && (
         <BenchButton
           kind="act"
@@ -89,10 +89,12 @@ interface RankedCausesProps {
   due: boolean;
   onMove: (from: number, to: number) => void;
   onRemove: (cause: Cause) => void;
+  /** Stands last in the list. */
+  children: ReactNode;
 }
 
 /** The causes in order: dragged by their handle, or moved by keyboard (Space, arrows, Space). */
-function RankedCauses({ ranking, due, onMove, onRemove }: RankedCausesProps) {
+function RankedCauses({ ranking, due, onMove, onRemove, children }: RankedCausesProps) {
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -118,9 +120,12 @@ function RankedCauses({ ranking, due, onMove, onRemove }: RankedCausesProps) {
       }}
     >
       <SortableContext items={[...ranking]} strategy={verticalListSortingStrategy}>
-        {ranking.map((cause, i) => (
-          <RankedCause key={cause} cause={cause} rank={i + 1} due={due} onRemove={() => onRemove(cause)} />
-        ))}
+        <Stack as="ol" gap="1.5" mt="2" listStyleType="none">
+          {ranking.map((cause, i) => (
+            <RankedCause key={cause} cause={cause} rank={i + 1} due={due} onRemove={() => onRemove(cause)} />
+          ))}
+          {children}
+        </Stack>
       </SortableContext>
     </DndContext>
   );
@@ -158,7 +163,7 @@ function RankedCause({ cause, rank, due, onRemove }: RankedCauseProps) {
       <Text kind="strong" minW="18px">
         {`${rank}`}
       </Text>
-      <Text flex="1" fontSize="15px" lineHeight="1.2">
+      <Text flex="1" fontSize="md" lineHeight="1.2">
         {name}
       </Text>
       <BenchButton
@@ -216,7 +221,7 @@ function CausePicker({ label, taken, withNone, onPick }: CausePickerProps) {
       <Text kind="note" whiteSpace="nowrap">
         {label}
       </Text>
-      <Box asChild flex="1" minW="0" h="44px" bg="transparent" fontSize="15px" color="ink" outlineOffset="2px">
+      <Box asChild flex="1" minW="0" h="44px" bg="transparent" fontSize="md" color="ink" outlineOffset="2px">
         <select
           value=""
           aria-label={label}
@@ -289,7 +294,7 @@ export function AnswerCard({ car, busy, onCommit }: { car: Car; busy: boolean; o
             py="1"
             minH="target"
           >
-            <Text flex="1" fontSize="15px" fontWeight="600" lineHeight="1.2">
+            <Text flex="1" fontSize="md" fontWeight="semibold" lineHeight="1.2">
               {rankedName(cause)}
             </Text>
             <BenchButton
@@ -318,15 +323,7 @@ export function AnswerCard({ car, busy, onCommit }: { car: Car; busy: boolean; o
       </Text>
       <Flex gap="1.5" wrap="wrap" mt="1" role="radiogroup" aria-label={answerCardsText.chargeCorrection}>
         {(Object.keys(chargeWords) as (typeof chargeAnswers)[number][]).map((one) => (
-          <BenchButton
-            key={one}
-            role="radio"
-            aria-checked={charge === one}
-            kind={charge === one ? "main" : "quiet"}
-            px="3"
-            fontSize="15px"
-            onClick={() => set({ charge: one })}
-          >
+          <BenchButton key={one} role="radio" aria-checked={charge === one} px="3" onClick={() => set({ charge: one })}>
             {chargeWords[one]}
           </BenchButton>
         ))}

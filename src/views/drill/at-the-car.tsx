@@ -27,10 +27,11 @@ import { UnsavedNotice } from "./unsaved-notice";
 
 /** A column that scrolls by itself between header and strip, so that the needles stay in sight. */
 const ownScroll = {
-  position: "sticky",
+  position: { md: "sticky" },
   top: "0",
-  maxH: { base: "calc(100dvh / var(--evrid-scale, 1) - 200px)", lg: "calc(100dvh / var(--evrid-scale, 1) - 128px)" },
-  overflowY: "auto",
+  maxH: { base: "none", md: "calc(100dvh - 244px)", lg: "calc(100dvh - 172px)" },
+  overflowY: { md: "auto" },
+  overflowX: { md: "hidden" },
 } as const;
 
 interface AtTheCarProps {
@@ -102,28 +103,28 @@ export function AtTheCar({ source, given, learnerId, unsavedReason, onOver, onAg
       )}
       <Grid
         as="main"
-        templateColumns={{ base: "244px minmax(0, 1fr)", xl: "264px minmax(0, 1fr) 288px" }}
+        templateColumns={{ base: "minmax(0, 1fr)", md: "244px minmax(0, 1fr)", xl: "264px minmax(0, 1fr) 288px" }}
         minH="100%"
         alignItems="start"
       >
         <Stack
-          p="3.5"
+          p="4"
           gap="2.5"
           borderRightWidth="1px"
           borderColor="line"
-          gridRow={{ base: "1 / 3", xl: "1" }}
+          gridRow={{ md: "1 / 3", xl: "1" }}
           {...ownScroll}
           role="group"
           aria-label={atTheCarText.actions}
           tabIndex={0}
         >
           <Heading text={atTheCarText.complaint} />
-          <Text fontSize="16px" lineHeight="1.35">
+          <Text fontSize="md" lineHeight="1.35">
             {`“${customerSays(given.story)}”`}
           </Text>
           <ActsColumn given={given} car={car} busy={busy} />
         </Stack>
-        <Stack p="3.5" gap="3" minW="0">
+        <Stack p="4" gap="3" minW="0">
           {failure !== null && (
             <Notice tone="act" title={atTheCarText.caseNotSaved}>
               {failure}
@@ -131,9 +132,10 @@ export function AtTheCar({ source, given, learnerId, unsavedReason, onOver, onAg
           )}
           <Standing car={car} busy={busy} ending={ending} onEnd={end} onAgain={onAgain} />
           <Grid
-            templateColumns="212px minmax(0, 1fr)"
+            templateColumns={{ base: "minmax(0, 1fr)", md: "212px minmax(0, 1fr)" }}
             templateAreas={{
-              base: '"towers done" "board board" "trace trace"',
+              base: '"towers" "board" "trace" "done"',
+              md: '"towers done" "board board" "trace trace"',
               lg: '"towers board" "trace trace" "done done"',
             }}
             gap="3"

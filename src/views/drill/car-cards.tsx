@@ -103,7 +103,7 @@ export function DoneCard({ car }: { car: Car }) {
             <Text kind="aside" minW="52px">
               {formatClock(atS)}
             </Text>
-            <Text fontSize="15px">{words}</Text>
+            <Text fontSize="md">{words}</Text>
           </Flex>
         ))}
       </Box>

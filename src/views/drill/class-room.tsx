@@ -82,7 +82,7 @@ export function ClassRoom({ asked, jobId }: ClassRoomProps) {
         )}
         {asked === null && jobId === null ? (
           <Card title={classRoomText.logForAClass}>
-            <Text fontSize="16px">{classRoomText.replaysALogOfReal}</Text>
+            <Text fontSize="md">{classRoomText.replaysALogOfReal}</Text>
             <LogChooser
               act={commonText.show}
               onLog={(name, log) => {
@@ -100,7 +100,7 @@ export function ClassRoom({ asked, jobId }: ClassRoomProps) {
           </Card>
         ) : (
           refused === null && (
-            <Text role="status" fontSize="18px">
+            <Text role="status" fontSize="lg">
               {classRoomText.standardTestSequence}
             </Text>
           )

@@ -175,13 +175,13 @@ export function Class({ prepared }: { prepared: Prepared }) {
       data-class-room
     >
       <Flex px="6" py="3" bg="sheet" borderBottomWidth="1px" borderColor="line" align="baseline" gap="5">
-        <Text as="h1" fontSize="clamp(24px, 2.1vw, 40px)" fontWeight="650" whiteSpace="nowrap">
+        <Text as="h1" fontSize="3xl" fontWeight="semibold" whiteSpace="nowrap">
           {title}
         </Text>
-        <Text fontSize="clamp(16px, 1.25vw, 24px)" color="soft" truncate flex="1" minW="0">
+        <Text fontSize="xl" color="soft" truncate flex="1" minW="0">
           {facts.join(", ")}
         </Text>
-        <Text fontSize="clamp(22px, 1.9vw, 36px)" fontWeight="650" whiteSpace="nowrap">
+        <Text fontSize="3xl" fontWeight="semibold" whiteSpace="nowrap">
           {classScreenText.ofLabel(formatClock(atS), formatClock(endS))}
         </Text>
       </Flex>
@@ -196,12 +196,12 @@ export function Class({ prepared }: { prepared: Prepared }) {
           const on = shown.includes(channel);
           return (
             <Box key={channel} px="5" py="2" borderRightWidth="1px" borderColor="line" minW="0">
-              <Text fontSize="clamp(14px, 1.1vw, 21px)" color="soft" whiteSpace="nowrap">
+              <Text fontSize="xl" color="soft" whiteSpace="nowrap">
                 {`${channels[channel].short}, ${figures.label(unit)}`}
               </Text>
               <Text
-                fontSize={on ? "clamp(34px, 3.6vw, 70px)" : "clamp(24px, 2.4vw, 46px)"}
-                fontWeight={on ? "650" : "400"}
+                fontSize={on ? "4xl" : "3xl"}
+                fontWeight={on ? "semibold" : "normal"}
                 color={on ? "ink" : "soft"}
                 lineHeight="1.05"
                 minH="clamp(38px, 3.9vw, 76px)"
@@ -209,7 +209,7 @@ export function Class({ prepared }: { prepared: Prepared }) {
               >
                 {on ? figures.number(now?.[channel], unit, decimals) : "covered"}
               </Text>
-              <Text fontSize="clamp(13px, 0.95vw, 18px)" color="soft">
+              <Text fontSize="xl" color="soft">
                 {`key ${i + 1}`}
               </Text>
             </Box>
@@ -221,7 +221,7 @@ export function Class({ prepared }: { prepared: Prepared }) {
           <LessonTrace samples={samples} pauses={pauses} atS={atS} shown={shown} />
         </Box>
         <Stack p="5" gap="4" borderLeftWidth="1px" borderColor="line" bg="sheet" minH="0" overflowY="auto">
-          <Text fontSize="clamp(20px, 1.75vw, 34px)" fontWeight="650" lineHeight="1.2" role="status">
+          <Text fontSize="3xl" fontWeight="semibold" lineHeight="1.2" role="status">
             {stands
               ? pauseQuestions[pause.kind]
               : customer !== null
@@ -240,10 +240,10 @@ export function Class({ prepared }: { prepared: Prepared }) {
           )}
           {answerOn && (
             <Box borderWidth="3px" borderColor="done" rounded="card" px="4" py="3" data-answer>
-              <Text fontSize="clamp(14px, 1.1vw, 21px)" color="soft" fontWeight="600">
+              <Text fontSize="xl" color="soft" fontWeight="semibold">
                 {classScreenText.answer}
               </Text>
-              <Text fontSize="clamp(22px, 2vw, 38px)" fontWeight="650" lineHeight="1.2" typed={kept.answer !== ""}>
+              <Text fontSize="3xl" fontWeight="semibold" lineHeight="1.2" typed={kept.answer !== ""}>
                 {answer === "" ? classScreenText.onlyTheTrainerKnowsEnter : answer}
               </Text>
               {lesson.truth === null && (
@@ -256,14 +256,14 @@ export function Class({ prepared }: { prepared: Prepared }) {
                 </Box>
               )}
               {pause !== undefined && pause.allowed.length > 0 && (
-                <Text fontSize="clamp(15px, 1.2vw, 23px)" mt="2">
+                <Text fontSize="xl" mt="2">
                   {classScreenText.possibleByThen(allowedWords(pause))}
                 </Text>
               )}
             </Box>
           )}
           {failure !== null && (
-            <Text role="alert" color="act" fontSize="18px" fontWeight="600">
+            <Text role="alert" color="danger" fontSize="lg" fontWeight="semibold">
               {failure}
             </Text>
           )}

@@ -16,10 +16,10 @@ export function VoteBars({ votes }: { votes: Partial<Record<Cause, number>> }) {
       {counted.map(({ key, count, share }) => (
         <Box key={key}>
           <Flex justify="space-between" gap="3">
-            <Text fontSize="clamp(16px, 1.3vw, 25px)" lineHeight="1.2">
+            <Text fontSize="3xl" lineHeight="1.2">
               {rankedName(key)}
             </Text>
-            <Text fontSize="clamp(18px, 1.5vw, 29px)" fontWeight="650">
+            <Text fontSize="3xl" fontWeight="semibold">
               {String(count)}
             </Text>
           </Flex>
@@ -58,14 +58,14 @@ export function VoteTable({ votes, onVotes, onDone }: VoteTableProps) {
     >
       {causes.map((cause, i) => (
         <Flex as="label" key={cause} align="center" gap="3" py="1" borderTopWidth="1px" borderColor="line">
-          <Text flex="1" fontSize="clamp(15px, 1.05vw, 20px)" lineHeight="1.2">
+          <Text flex="1" fontSize="xl" lineHeight="1.2">
             {rankedName(cause)}
           </Text>
           <Box
             asChild
             w="64px"
             h="44px"
-            fontSize="20px"
+            fontSize="xl"
             textAlign="right"
             px="2"
             bg="field"

@@ -24,14 +24,14 @@ export function ScoreCard({ score }: Pick<Debrief, "score">) {
     <Card
       title={debriefCardsText.score}
       aside={
-        <Text fontSize="24px" fontWeight="650">
+        <Text fontSize="xl" fontWeight="semibold">
           {debriefCardsText.of100(score.total)}
         </Text>
       }
     >
       {parts.map(([part, name, of]) => (
         <Flex key={part} align="center" gap="3" py="1" borderTopWidth="1px" borderColor="line">
-          <Text flex="1" fontSize="15px">
+          <Text flex="1" fontSize="md">
             {name}
           </Text>
           <Box w="110px" h="10px" borderWidth="1px" borderColor="edge" rounded="full" overflow="hidden">
@@ -56,7 +56,7 @@ export function SaidCard({ debrief }: { debrief: Debrief }) {
         <Text kind="soft">{debriefCardsText.noReadingsTaken}</Text>
       ) : (
         <Box overflowX="auto" tabIndex={0} role="group" aria-label={debriefCardsText.effectOfEachReading}>
-          <Box as="table" w="100%" minW="560px" fontSize="15px">
+          <Box as="table" w="100%" minW="560px" fontSize="md">
             <thead>
               <tr>
                 {["At", "New", debriefCardsText.beforeAndAfter, debriefCardsText.leadingCause].map((head, i) => (
@@ -64,9 +64,9 @@ export function SaidCard({ debrief }: { debrief: Debrief }) {
                     as="th"
                     key={head}
                     textAlign={i === 2 ? "right" : "left"}
-                    fontWeight="600"
+                    fontWeight="semibold"
                     color="soft"
-                    fontSize="13px"
+                    fontSize="sm"
                     pb="1"
                     pe="3"
                     whiteSpace="nowrap"
@@ -87,13 +87,13 @@ export function SaidCard({ debrief }: { debrief: Debrief }) {
                     <Cell>
                       {newsWords(news, readings, figures)}
                       {known && (
-                        <Text as="span" color="act" fontWeight="650">
+                        <Text as="span" color="danger" fontWeight="semibold">
                           {debriefCardsText.decidableFromHere}
                         </Text>
                       )}
                     </Cell>
                     <Cell right>
-                      <Text as="span" fontWeight={Math.abs(moved) > 0.1 ? "650" : "400"} whiteSpace="nowrap">
+                      <Text as="span" fontWeight={Math.abs(moved) > 0.1 ? "semibold" : "normal"} whiteSpace="nowrap">
                         {`${percent(before)} → ${percent(after)}`}
                       </Text>
                     </Cell>
@@ -130,13 +130,13 @@ export function WayCard({ debrief }: { debrief: Debrief }) {
   const steps = way ?? [];
   return (
     <Card title={debriefCardsText.shortestTestSequence}>
-      <Grid templateColumns="1fr 1fr" gap="4">
+      <Grid templateColumns={{ base: "minmax(0, 1fr)", sm: "repeat(2, minmax(0, 1fr))" }} gap="4">
         <Box>
           <Text kind="lead">
             {way === null ? debriefCardsText.noneFound : debriefCardsText.min(Math.round(wayMinutes))}
           </Text>
           {steps.map((step) => (
-            <Text key={step} fontSize="15px" borderTopWidth="1px" borderColor="line" py="1" lineHeight="1.3">
+            <Text key={step} fontSize="md" borderTopWidth="1px" borderColor="line" py="1" lineHeight="1.3">
               {wayWords(step)}
             </Text>
           ))}
@@ -146,7 +146,7 @@ export function WayCard({ debrief }: { debrief: Debrief }) {
           {done.map((step) => (
             <Text
               key={step}
-              fontSize="15px"
+              fontSize="md"
               borderTopWidth="1px"
               borderColor="line"
               py="1"
@@ -159,7 +159,7 @@ export function WayCard({ debrief }: { debrief: Debrief }) {
         </Box>
       </Grid>
       {skipped.length > 0 && (
-        <Text fontSize="15px" mt="2" color="wait" fontWeight="600">
+        <Text fontSize="md" mt="2" color="wait" fontWeight="semibold">
           {debriefCardsText.notDone(skipped.map(wayWords).join(", ").toLowerCase())}
         </Text>
       )}
@@ -172,20 +172,20 @@ export function CareCard({ debrief }: { debrief: Debrief }) {
   const { mistakes, dangers, hints, books } = debrief;
   return (
     <Card title={debriefCardsText.mistakesAndDangers}>
-      {mistakes.length === 0 && dangers.length === 0 && <Text fontSize="16px">{debriefCardsText.none}</Text>}
+      {mistakes.length === 0 && dangers.length === 0 && <Text fontSize="md">{debriefCardsText.none}</Text>}
       {mistakes
         .filter((mistake) => mistake !== "danger")
         .map((mistake) => (
-          <Text key={mistake} fontSize="16px" borderTopWidth="1px" borderColor="line" py="1">
+          <Text key={mistake} fontSize="md" borderTopWidth="1px" borderColor="line" py="1">
             {mistakeWords[mistake]}
           </Text>
         ))}
       {dangers.map((danger) => (
         <Box key={danger} borderTopWidth="1px" borderColor="line" py="1">
-          <Text fontSize="16px" fontWeight="650" color="act">
+          <Text fontSize="md" fontWeight="semibold" color="danger">
             {dangerWords[danger].title}
           </Text>
-          <Text fontSize="15px">{dangerWords[danger].text}</Text>
+          <Text fontSize="md">{dangerWords[danger].text}</Text>
         </Box>
       ))}
       <Text kind="aside" mt="2">

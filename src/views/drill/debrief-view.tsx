@@ -88,7 +88,7 @@ export function DebriefView({ record, onDrills }: DebriefViewProps) {
       <AppFrame current="drill" title={debriefViewText.debrief}>
         <Box p="4" maxW="760px">
           {opened.state === "opening" ? (
-            <Text role="status" fontSize="18px">
+            <Text role="status" fontSize="lg">
               {debriefViewText.replayingTheCase}
             </Text>
           ) : (
@@ -152,14 +152,12 @@ function Open({
             <BenchButton kind="quiet" onClick={save}>
               {debriefViewText.savePage}
             </BenchButton>
-            <BenchButton kind="main" onClick={onDrills}>
-              {debriefViewText.goToDrills}
-            </BenchButton>
+            <BenchButton onClick={onDrills}>{debriefViewText.goToDrills}</BenchButton>
           </Flex>
         </>
       }
     >
-      <Stack as="main" p="3.5" gap="3.5" maxW="1180px">
+      <Stack as="main" p="4" gap="3.5">
         {failure !== null && (
           <Notice tone="act" title={commonText.notSaved}>
             {failure}
@@ -168,30 +166,28 @@ function Open({
         <Grid templateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) 330px" }} gap="3.5">
           <Box
             bg="sheet"
-            borderWidth="1px"
-            borderColor="line"
             borderLeftWidth="6px"
-            borderLeftColor={right ? "done" : "act"}
+            borderLeftColor={right ? "done" : "danger"}
             rounded="card"
             px="4"
             py="3"
           >
             <Text kind="label">{debriefViewText.fault}</Text>
-            <Text fontSize="24px" fontWeight="650" lineHeight="1.2">
+            <Text fontSize="xl" fontWeight="semibold" lineHeight="1.2">
               {truthWords(debrief, given, figures)}
             </Text>
-            <Text fontSize="17px" mt="2">
+            <Text fontSize="md" mt="2">
               <b>
                 {right ? debriefViewText.yourDiagnosisCorrect : causes === null ? "" : debriefViewText.yourDiagnosis}
               </b>
               {answerWords(debrief, figures)}
             </Text>
-            <Text fontSize="17px">
+            <Text fontSize="md">
               <b>{debriefViewText.charge}</b>
               {`${rightCorrection(debrief.grams, figures)}.`}
             </Text>
             {given.misread !== null && (
-              <Text fontSize="16px" mt="1" color="wait" fontWeight="600">
+              <Text fontSize="md" mt="1" color="wait" fontWeight="semibold">
                 {misreadWords[given.misread]}
               </Text>
             )}
@@ -213,11 +209,11 @@ function Open({
             <Grid templateColumns={{ base: "minmax(0, 1fr)", md: "repeat(2, minmax(0, 1fr))" }} gap="4">
               {believed.map(({ atS, causes: list, allowed }) => (
                 <Box key={atS}>
-                  <Text fontWeight="650" fontSize="16px">
+                  <Text fontWeight="semibold" fontSize="md">
                     {debriefViewText.after(formatClock(atS))}
                   </Text>
-                  <Grid templateColumns="1fr 1fr" gap="2" mt="1">
-                    <Text fontSize="15px" lineHeight="1.4">
+                  <Grid templateColumns={{ base: "minmax(0, 1fr)", sm: "repeat(2, minmax(0, 1fr))" }} gap="2" mt="1">
+                    <Text fontSize="md" lineHeight="1.4">
                       {list.map((cause, i) => `${i + 1} ${rankedName(cause)}`).join("\n")}
                     </Text>
                     <Text kind="aside" lineHeight="1.4">

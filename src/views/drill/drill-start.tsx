@@ -70,16 +70,7 @@ export function DrillStart({ kept, learner, unsavedReason, onLearner, onGo }: Dr
         alignItems="start"
       >
         <Stack gap="3.5" minW="0">
-          <Box
-            bg="sheet"
-            borderWidth="1px"
-            borderColor="line"
-            borderLeftWidth="6px"
-            borderLeftColor={next ? "act" : "ink"}
-            rounded="card"
-            px="4"
-            py="3"
-          >
+          <Box bg="sheet" borderLeftWidth="6px" borderLeftColor={next ? "act" : "ink"} rounded="card" px="4" py="3">
             <Flex align="center" gap="4" wrap="wrap">
               <Box flex="1 1 280px">
                 <Text kind="value" lineHeight="1.25">
@@ -181,7 +172,7 @@ function Themes({ drills, onGo }: { drills: KeptDrills["drills"]; onGo: (query: 
         </Card>
       ))}
       {said !== null && (
-        <Text role="status" color="act" fontWeight="600">
+        <Text role="status" color="danger" fontWeight="semibold">
           {said}
         </Text>
       )}
@@ -198,11 +189,11 @@ function CodeCard({ onGo }: { onGo: (query: string) => void }) {
   return (
     <Card title={drillStartText.openByCode}>
       <TextField label={drillStartText.caseCode} value={code} onChange={setCode} placeholder="1K-0001F" />
-      <Text role="status" fontSize="14px" color={shown ? "act" : "soft"} mt="1" minH="20px">
+      <Text role="status" fontSize="sm" color={shown ? "danger" : "soft"} mt="1" minH="20px">
         {shown ?? drillStartText.aCodeGivesTheSame}
       </Text>
       <Flex gap="2" mt="1" wrap="wrap">
-        <BenchButton kind="main" disabled={!read.ok} onClick={() => go({})}>
+        <BenchButton disabled={!read.ok} onClick={() => go({})}>
           {drillStartText.openCase}
         </BenchButton>
         <BenchButton kind="quiet" disabled={!read.ok} onClick={() => go({ class: "1" })}>

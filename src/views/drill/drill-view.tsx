@@ -137,9 +137,7 @@ function Refused({ title, text }: { title: string; text: string }) {
         <Notice tone="act" title={title}>
           {text}
           <Box mt="3">
-            <BenchButton kind="main" onClick={() => router.push("/drill")}>
-              {drillViewText.goToDrills}
-            </BenchButton>
+            <BenchButton onClick={() => router.push("/drill")}>{drillViewText.goToDrills}</BenchButton>
           </Box>
         </Notice>
       </Box>

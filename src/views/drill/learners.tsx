@@ -88,7 +88,7 @@ function NameForm({ of, onNamed, onClose }: NameFormProps) {
       <Box asChild {...field} w="170px">
         <input aria-label={learnersText.learnersName} maxLength={100} {...register("name")} />
       </Box>
-      <BenchButton type="submit" kind="main" disabled={gap !== null}>
+      <BenchButton type="submit" disabled={gap !== null}>
         {of === null ? learnersText.add : learnersText.saveName}
       </BenchButton>
       <BenchButton kind="quiet" onClick={onClose}>
@@ -105,5 +105,5 @@ const field = {
   borderColor: "edge",
   rounded: "card",
   px: "2",
-  fontSize: "15px",
+  fontSize: "md",
 } as const;

@@ -31,15 +31,15 @@ export function Progress({ standing, drills, onGo }: ProgressProps) {
       <Card title={progressCardsText.byCauseAndTheme}>
         {standing.map(({ subject, runs, right, dueAt }) => (
           <Flex key={subjectName(subject)} borderTopWidth="1px" borderColor="line" py="1.5" gap="2" align="baseline">
-            <Text flex="1" fontSize="15px" lineHeight="1.25">
+            <Text flex="1" fontSize="md" lineHeight="1.25">
               {subjectName(subject)}
             </Text>
             <Text kind="item" whiteSpace="nowrap">
               {progressCardsText.ofLabel(right, runs)}
             </Text>
             <Text
-              fontSize="14px"
-              color={dueAt <= now ? "act" : "soft"}
+              fontSize="sm"
+              color={dueAt <= now ? "danger" : "soft"}
               minW="82px"
               textAlign="right"
               whiteSpace="nowrap"
@@ -53,7 +53,7 @@ export function Progress({ standing, drills, onGo }: ProgressProps) {
         <Card title={progressCardsText.mistakesEarlierAndRecent}>
           {mistakes.map(({ mistake, earlier, later, earlierOf, laterOf }) => (
             <Flex key={mistake} borderTopWidth="1px" borderColor="line" py="1.5" gap="2" align="baseline">
-              <Text flex="1" fontSize="15px" lineHeight="1.25">
+              <Text flex="1" fontSize="md" lineHeight="1.25">
                 {mistakeWords[mistake]}
               </Text>
               <Text kind="aside" whiteSpace="nowrap">
@@ -73,7 +73,7 @@ export function Progress({ standing, drills, onGo }: ProgressProps) {
           .map(({ id, at, code, truth, score }) => (
             <Flex key={id} borderTopWidth="1px" borderColor="line" py="1" gap="2" align="center">
               <Box flex="1" minW="0">
-                <Text fontSize="15px" lineHeight="1.25">
+                <Text fontSize="md" lineHeight="1.25">
                   {causesWords(truth)}
                 </Text>
                 <Text kind="small">

@@ -83,16 +83,7 @@ export function Standing({
           {`${formatClock(last.atS)}. ${last.text}`}
         </Notice>
       )}
-      <Box
-        bg="sheet"
-        borderWidth="1px"
-        borderColor="line"
-        borderLeftWidth="6px"
-        borderLeftColor="ink"
-        rounded="card"
-        px="3.5"
-        py="2"
-      >
+      <Box bg="sheet" borderLeftWidth="6px" borderLeftColor="ink" rounded="card" px="3.5" py="2">
         <Flex align="end" gap="4" wrap="wrap">
           <Box flex="1 1 190px" minW="0" minH="46px">
             <Text kind="heading" lineHeight="1.2">
@@ -104,7 +95,7 @@ export function Standing({
                     ? standingCardText.theClockWaitsForYour
                     : settledWords[standing.settled]}
             </Text>
-            <Text color={refused ? "act" : "soft"} fontSize="14px" role="status">
+            <Text color={refused ? "danger" : "soft"} fontSize="sm" role="status">
               {standing?.beliefDue
                 ? standingCardText.putTheMostLikelyCause
                 : refused
@@ -117,7 +108,6 @@ export function Standing({
             </Text>
           </Box>
           <BenchButton
-            kind="main"
             disabled={busy || standing === null || standing.refusals.settle !== undefined}
             onClick={() => car.does({ does: "act", act: "settle" })}
           >

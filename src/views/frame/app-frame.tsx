@@ -1,32 +1,21 @@
 "use client";
 
 import { Box, Flex, Grid } from "@chakra-ui/react";
-import {
-  BookText,
-  CarFront,
-  CircleQuestionMark,
-  FlaskConical,
-  GraduationCap,
-  MoonStar,
-  Ruler,
-  Search,
-  SlidersHorizontal,
-  SquareStack,
-  Sun,
-  Wrench,
-} from "lucide-react";
+import { Menu } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useTheme } from "next-themes";
 import { type ReactNode, useEffect, useState } from "react";
+import { BenchButton } from "@/ui/buttons";
+import { Mark } from "@/ui/mark";
+import { useUpdateWaits } from "@/ui/offline";
+import { openHelp, openPalette, useOffers } from "@/ui/overlays";
+import { type Shortcut, useShortcuts } from "@/ui/shortcuts";
+import { Text, useSay } from "@/ui/text";
 import { commonText } from "@/words/screens/common";
 import { appFrameText } from "@/words/screens/ui";
-import { Mark } from "../../ui/mark";
-import { useUpdateWaits } from "../../ui/offline";
-import { openHelp, openPalette, useOffers } from "../../ui/overlays";
-import { type Shortcut, useShortcuts } from "../../ui/shortcuts";
-import { Text } from "../../ui/text";
 import { useFrameNotices } from "./frame-notices";
+import { usePageTitle } from "./page-title";
 
 export type View = "bay" | "job" | "vehicles" | "ledger" | "desk" | "bench" | "drill" | "settings";
 
@@ -34,6 +23,8 @@ interface AppFrameProps {
   current: View;
   /** Plain title, when there is no header of the view's own. */
   title?: string;
+  /** Name of the page for the window, paper and assistive technology; the title where it is not given. */
+  page?: string;
   header?: ReactNode;
   footer?: ReactNode;
   commands?: Shortcut[];
@@ -43,28 +34,37 @@ interface AppFrameProps {
 }
 
 const LAST_JOB = "evrid.last-job";
+const WORK = "work";
 
-/** The frame every view stands in: rail, top, work, and the live strip when instruments run. */
-export function AppFrame({ current, title, header, footer, commands = [], about = null, children }: AppFrameProps) {
+const views: readonly { view: Exclude<View, "job" | "settings">; href: string; label: string; key: string }[] = [
+  { view: "bay", href: "/", label: commonText.bay, key: "b" },
+  { view: "vehicles", href: "/vehicles", label: commonText.vehicles, key: "v" },
+  { view: "bench", href: "/bench", label: commonText.bench, key: "w" },
+  { view: "drill", href: "/drill", label: commonText.drill, key: "d" },
+  { view: "ledger", href: "/ledger", label: commonText.ledger, key: "e" },
+  { view: "desk", href: "/desk", label: commonText.pTDesk, key: "p" },
+];
+
+/** The frame every view stands in: views, title, work, and the live strip when instruments run. */
+export function AppFrame(props: AppFrameProps) {
+  const { current, title, page = title, header, footer, commands = [], about = null, children } = props;
   const router = useRouter();
   const { resolvedTheme, setTheme } = useTheme();
   // The server cannot know the colour mode; the first drawing must match its own.
   const [mounted, setMounted] = useState(false);
   useEffect(() => setMounted(true), []);
   const dark = mounted && resolvedTheme === "dark";
-  const lastJob = useLastJob(current);
-  const updateWaits = useUpdateWaits();
+  const lightOrDark = () => setTheme(dark ? "light" : "dark");
   const notices = useFrameNotices();
+  const [menuOpen, setMenuOpen] = useState(false);
+  usePageTitle(page);
+  // A job scrolls in parts.
+  const ownScrolls = current === "job";
 
   const own: Shortcut[] = [
-    { key: "b", does: commonText.bay, run: () => router.push("/") },
-    { key: "v", does: commonText.vehicles, run: () => router.push("/vehicles") },
-    { key: "w", does: commonText.bench, run: () => router.push("/bench") },
-    { key: "d", does: commonText.drill, run: () => router.push("/drill") },
-    { key: "e", does: commonText.ledger, run: () => router.push("/ledger") },
-    { key: "p", does: commonText.pTDesk, run: () => router.push("/desk") },
+    ...views.map(({ href, label, key }) => ({ key, does: label, run: () => router.push(href) })),
     { key: ",", does: commonText.settings, run: () => router.push("/settings") },
-    { key: "l", does: appFrameText.lightOrDark, run: () => setTheme(dark ? "light" : "dark") },
+    { key: "l", does: appFrameText.lightOrDark, run: lightOrDark },
   ];
   const all = [...commands, ...own];
   useShortcuts([
@@ -77,94 +77,159 @@ export function AppFrame({ current, title, header, footer, commands = [], about 
   return (
     <Grid
       data-frame
-      h="calc(100dvh / var(--evrid-scale, 1))"
-      templateColumns="68px minmax(0, 1fr)"
-      templateRows="56px minmax(0, 1fr) auto"
+      h="100dvh"
+      templateColumns={{ base: "minmax(0, 1fr)", md: "auto minmax(0, 1fr)" }}
+      templateRows="auto auto minmax(0, 1fr) auto"
       bg="ground"
     >
+      <SkipLink />
+      <Views current={current} dark={dark} onTheme={lightOrDark} open={menuOpen} onClose={() => setMenuOpen(false)} />
       <Flex
-        as="nav"
-        aria-label={appFrameText.views}
-        gridRow="1 / 4"
-        direction="column"
+        as="header"
+        gridColumn={{ md: "2" }}
+        gridRow="2"
+        bg="sheet"
         align="center"
-        gap="1"
-        pt="3"
-        pb="3"
-        bg="rail"
-        color="onRail"
+        ps="4"
+        // As far from the edge as the work beside its scrollbar.
+        pe={ownScrolls ? "4" : "26px"}
+        py={{ base: "1", md: "0" }}
+        minH="56px"
+        gap="4"
+        rowGap="0"
+        wrap={{ base: "wrap", md: "nowrap" }}
+        minW="0"
       >
-        <Box mb="5" color="#efece5">
-          <Mark />
-        </Box>
-        <RailLink href="/" label={commonText.bay} active={current === "bay"} icon={<SquareStack size={21} />} />
-        {lastJob && (
-          <RailLink href={lastJob} label={commonText.job} active={current === "job"} icon={<Wrench size={21} />} />
-        )}
-        <RailLink
-          href="/vehicles"
-          label={commonText.vehicles}
-          active={current === "vehicles"}
-          icon={<CarFront size={21} />}
-        />
-        <RailLink
-          href="/bench"
-          label={commonText.bench}
-          active={current === "bench"}
-          icon={<FlaskConical size={21} />}
-        />
-        <RailLink
-          href="/drill"
-          label={commonText.drill}
-          active={current === "drill"}
-          icon={<GraduationCap size={21} />}
-        />
-        <RailLink
-          href="/ledger"
-          label={commonText.ledger}
-          active={current === "ledger"}
-          icon={<BookText size={21} />}
-        />
-        <RailLink href="/desk" label="P-T" active={current === "desk"} icon={<Ruler size={21} />} />
-        <Box mt="auto" />
-        {updateWaits && (
-          <Text fontSize="11px" textAlign="center" px="1" pb="2" role="status">
-            {appFrameText.updateAtNextStart}
-          </Text>
-        )}
-        <RailLink
-          href="/settings"
-          label={commonText.settings}
-          active={current === "settings"}
-          icon={<SlidersHorizontal size={21} />}
-        />
-        <RailButton label={appFrameText.search} icon={<Search size={21} />} onClick={openPalette} />
-        <RailButton label={appFrameText.help} icon={<CircleQuestionMark size={21} />} onClick={() => openHelp()} />
-        <RailButton
-          label={dark ? appFrameText.light : appFrameText.dark}
-          icon={dark ? <Sun size={21} /> : <MoonStar size={21} />}
-          onClick={() => setTheme(dark ? "light" : "dark")}
-        />
-      </Flex>
-      <Flex as="header" bg="sheet" borderBottomWidth="1px" borderColor="line" align="center" px="4.5" gap="4" minW="0">
+        <BenchButton
+          kind="plain"
+          display={{ md: "none" }}
+          px="2"
+          aria-expanded={menuOpen}
+          onClick={() => setMenuOpen(!menuOpen)}
+        >
+          <Menu size={22} aria-hidden />
+          {appFrameText.menu}
+        </BenchButton>
         {header ?? (
           <Text as="h1" kind="value">
             {title}
           </Text>
         )}
       </Flex>
-      <Flex minH="0" minW="0" direction="column">
+      <Flex gridColumn={{ md: "2" }} gridRow="3" minH="0" minW="0" direction="column">
         {notices}
-        <Box flex="1" minH="0" minW="0" overflow="auto">
+        <Box
+          id={WORK}
+          data-work
+          tabIndex={-1}
+          flex="1"
+          minH="0"
+          minW="0"
+          overflow="auto"
+          scrollbarGutter={ownScrolls ? undefined : "stable"}
+        >
           {children}
         </Box>
       </Flex>
-      {footer ? <Box minW="0">{footer}</Box> : <Box />}
+      {footer ? (
+        <Box gridColumn={{ md: "2" }} gridRow="4" minW="0">
+          {footer}
+        </Box>
+      ) : null}
     </Grid>
   );
 }
 
-/** The job last opened, so that the rail leads back to it from the Bay. */
+/** First stop of the keyboard: past the views, to the work. */
+function SkipLink() {
+  const say = useSay();
+  return (
+    <Box
+      asChild
+      position="absolute"
+      left="2"
+      top="-100px"
+      zIndex="20"
+      px="4"
+      py="3"
+      bg="act"
+      color="onAct"
+      rounded="card"
+      _focusVisible={{ top: "2" }}
+      className="not-printed"
+    >
+      <a
+        href={`#${WORK}`}
+        onClick={(event) => {
+          event.preventDefault();
+          const work = document.querySelector<HTMLElement>("main") ?? document.getElementById(WORK);
+          if (work === null) return;
+          if (!work.hasAttribute("tabindex")) work.tabIndex = -1;
+          work.focus();
+        }}
+      >
+        {say(appFrameText.skipToWork)}
+      </a>
+    </Box>
+  );
+}
+
+interface ViewsProps {
+  current: View;
+  dark: boolean;
+  onTheme: () => void;
+  /** On a narrow screen the list lies over the work. */
+  open: boolean;
+  onClose: () => void;
+}
+
+/** The views by name, beside the work; below a narrow screen's Menu. */
+function Views({ current, dark, onTheme, open, onClose }: ViewsProps) {
+  const lastJob = useLastJob(current);
+  const updateWaits = useUpdateWaits();
+  return (
+    <Flex
+      as="nav"
+      aria-label={appFrameText.views}
+      gridRow={{ md: "2 / 5" }}
+      gridColumn="1"
+      display={{ base: open ? "flex" : "none", md: "flex" }}
+      position={{ base: "fixed", md: "static" }}
+      insetY="0"
+      left="0"
+      zIndex={{ base: 10, md: "auto" }}
+      w={{ base: "220px", md: "88px" }}
+      direction="column"
+      gap="0.5"
+      py="3"
+      overflowY="auto"
+      bg={{ base: "sheet", md: "ground" }}
+      boxShadow={{ base: "0 0 0 200vw rgb(0 0 0 / 0.45)", md: "none" }}
+      onClick={onClose}
+      onKeyDown={(event) => event.key === "Escape" && onClose()}
+    >
+      <Box mb="3" px="3">
+        <Mark />
+      </Box>
+      {views.map(({ view, href, label }) => (
+        <ViewLink key={view} href={href} label={label} active={current === view} />
+      ))}
+      {lastJob && <ViewLink href={lastJob} label={commonText.job} active={current === "job"} />}
+      <Box mt="auto" />
+      {updateWaits && (
+        <Text kind="small" px="3" pb="2" role="status">
+          {appFrameText.updateAtNextStart}
+        </Text>
+      )}
+      <ViewLink href="/settings" label={commonText.settings} active={current === "settings"} />
+      <ViewButton label={appFrameText.search} onClick={openPalette} />
+      <ViewButton label={appFrameText.help} onClick={() => openHelp()} />
+      <ViewButton label={dark ? appFrameText.light : appFrameText.dark} onClick={onTheme} />
+    </Flex>
+  );
+}
+
+/** The job last opened, so that the views lead back to it from the Bay. */
 function useLastJob(current: AppFrameProps["current"]): string | null {
   const [path, setPath] = useState<string | null>(null);
   useEffect(() => {
@@ -174,40 +239,32 @@ function useLastJob(current: AppFrameProps["current"]): string | null {
   return path;
 }
 
-interface RailItemProps {
-  label: string;
-  icon: ReactNode;
-}
-
-const railLook = {
-  w: "60px",
-  minH: "54px",
-  rounded: "card",
+const look = {
+  minH: "44px",
+  px: "3",
   display: "flex",
-  flexDirection: "column",
   alignItems: "center",
-  justifyContent: "center",
-  gap: "1",
-  fontSize: "12px",
-  _hover: { bg: "whiteAlpha.200" },
+  fontSize: "sm",
+  textAlign: "left",
+  borderLeftWidth: "4px",
+  borderColor: "transparent",
+  _hover: { bg: "band" },
 } as const;
 
-function RailLink({ href, label, icon, active }: RailItemProps & { href: string; active: boolean }) {
+function ViewLink({ href, label, active }: { href: string; label: string; active: boolean }) {
   return (
-    <Box asChild {...railLook} bg={active ? "whiteAlpha.300" : undefined}>
+    <Box asChild {...look} {...(active && { bg: "picked", borderColor: "ink", fontWeight: "semibold" })}>
       <Link href={href} aria-current={active ? "page" : undefined}>
-        {icon}
         {label}
       </Link>
     </Box>
   );
 }
 
-function RailButton({ label, icon, onClick }: RailItemProps & { onClick: () => void }) {
+function ViewButton({ label, onClick }: { label: string; onClick: () => void }) {
   return (
-    <Box asChild {...railLook} cursor="pointer">
+    <Box asChild {...look} color="soft" cursor="pointer">
       <button type="button" onClick={onClick}>
-        {icon}
         {label}
       </button>
     </Box>

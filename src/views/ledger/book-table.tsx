@@ -130,7 +130,7 @@ function Line({
   const under = [vehicle, line.technician, line.remark].filter(Boolean).join(", ");
   return (
     <Flex gap="3" align="center" h="100%" color={line.void ? "soft" : "ink"}>
-      <Text flex="0 0 92px" kind="note">
+      <Text flex="0 0 92px" kind="note" display={{ base: "none", sm: "block" }}>
         {format(new Date(line.at), "d MMM yy")}
       </Text>
       <Box flex="1" minW="0">
@@ -142,16 +142,16 @@ function Line({
             placeName(line.to, byId),
           )}
         </Text>
-        <Text typed color={failure === null ? "soft" : "act"} fontSize="14px" truncate>
+        <Text typed color={failure === null ? "soft" : "danger"} fontSize="sm" truncate>
           {failure ?? (under || yearName(line))}
         </Text>
       </Box>
       <Text flex="0 0 auto" kind="lead" whiteSpace="nowrap">
         {`${line.estimated ? "≈ " : ""}${figures.quantity(line.grams, "g", line.grams < 20 ? 1 : 0)}`}
       </Text>
-      <Box flex="0 0 104px" textAlign="right">
+      <Box flex={{ base: "0 0 auto", sm: "0 0 104px" }} textAlign="right">
         {line.jobId !== null ? (
-          <BenchButton asChild kind="quiet" px="3" fontSize="14px">
+          <BenchButton asChild kind="quiet" px="3">
             <Link
               href={`/job/${encodeURIComponent(line.jobId)}/sign-off`}
               aria-label={bookTableText.openJobOf(vehicle ?? "")}
@@ -164,7 +164,6 @@ function Line({
             <BenchButton
               kind="quiet"
               px="3"
-              fontSize="14px"
               onClick={() => reverseStock(line.id).catch((error: unknown) => setFailure(reasonOf(error)))}
             >
               {bookTableText.reverse}

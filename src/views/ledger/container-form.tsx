@@ -89,7 +89,7 @@ export function ContainerForm({ container, onClose }: { container?: Container; o
                 h="target"
                 bg="field"
                 borderColor="edge"
-                fontSize="16px"
+                fontSize="md"
                 {...form.register("oil", { setValueAs: (text: string | null) => text || null })}
               >
                 <option value="">{containerFormText.select}</option>
@@ -120,7 +120,7 @@ export function ContainerForm({ container, onClose }: { container?: Container; o
         <BenchButton kind="quiet" onClick={onClose}>
           {commonText.cancel}
         </BenchButton>
-        <Text color={failure === null ? "soft" : "act"} role="status">
+        <Text color={failure === null ? "soft" : "danger"} role="status">
           {failure ?? (gap === null ? null : containerFormText.gaps[gap as ContainerGap])}
         </Text>
       </Flex>

@@ -67,7 +67,7 @@ export function LedgerView() {
           <Text as="h1" kind="value">
             {commonText.ledger}
           </Text>
-          <Flex ml="auto" gap="2">
+          <Flex ml="auto" gap="2" wrap="wrap">
             <FileButton
               label={ledgerViewText.ledgerTable}
               accept=".csv,text/csv"
@@ -96,7 +96,7 @@ export function LedgerView() {
         </>
       }
     >
-      <Stack as="main" p="4" gap="3.5" maxW="1240px">
+      <Stack as="main" p="4" gap="3.5">
         {said && (
           <Notice tone={said.tone} title={said.title}>
             {said.text}
@@ -116,10 +116,10 @@ export function LedgerView() {
         ) : books.containers.length === 0 && books.lines.length === 0 ? (
           !adding && (
             <Box py="16" textAlign="center">
-              <Text fontSize="26px" fontWeight="650">
+              <Text fontSize="3xl" fontWeight="semibold">
                 {ledgerViewText.noStockYet}
               </Text>
-              <Text color="soft" fontSize="17px" mt="1">
+              <Text color="soft" fontSize="md" mt="1">
                 {ledgerViewText.addEachCylinderCanBottle}
               </Text>
             </Box>
@@ -175,7 +175,7 @@ function Opened({ books }: { books: ShopLedger }) {
           aside={
             <Flex gap="1.5" role="group" aria-label={ledgerViewText.year}>
               {years.slice(0, 4).map((one) => (
-                <BenchButton key={one} kind={one === year ? "main" : "quiet"} px="3" onClick={() => setChosen(one)}>
+                <BenchButton key={one} px="3" onClick={() => setChosen(one)}>
                   {one}
                 </BenchButton>
               ))}
@@ -183,19 +183,19 @@ function Opened({ books }: { books: ShopLedger }) {
           }
         >
           <YearTable books={books} year={year} />
-          <Text mt="2" fontWeight="600" color={differing.length + open.length === 0 ? "done" : "act"}>
+          <Text mt="2" fontWeight="semibold" color={differing.length + open.length === 0 ? "done" : "danger"}>
             {differing.length + open.length === 0
               ? ledgerViewText.everythingIsAccountedFor(ledgerName(figures))
               : stockWords.notAll}
           </Text>
           {open.map((line) => (
-            <Text key={line} fontSize="15px">
+            <Text key={line} fontSize="md">
               {line}
             </Text>
           ))}
           <Text kind="aside">{checkSentence(books.check, figures)}</Text>
           {differing.slice(0, 5).map(({ jobId, differenceG }) => (
-            <Text key={jobId} fontSize="15px" color="act">
+            <Text key={jobId} fontSize="md" color="danger">
               {ledgerViewText.notAccountedFor(
                 books.vehicles.get(jobId) ?? ledgerViewText.removedJob,
                 figures.quantity(differenceG, "g", 1),
@@ -230,9 +230,23 @@ function YearTable({ books, year }: { books: ShopLedger; year: string }) {
   const figures = useFigures();
   const rows = yearOf(books.lines, year, books.containers);
   if (rows.length === 0) return <Text kind="soft">{ledgerViewText.noEntriesThisYear}</Text>;
+  const amount = (grams: number) => (Math.abs(grams) < 0.05 ? "–" : figures.number(grams, "g"));
   return (
-    <Box overflowX="auto">
-      <Box as="table" w="100%" fontSize={{ base: "15px", xl: "16px" }}>
+    <>
+      <Stack display={{ md: "none" }} gap="3">
+        {rows.map((row) => (
+          <Box key={yearName(row)}>
+            <Text kind="strong">{`${yearName(row)}, ${figures.label("g")}`}</Text>
+            {sums.map(([field, name]) => (
+              <Flex key={field} justify="space-between" borderTopWidth="1px" borderColor="line" py="1">
+                <Text>{name}</Text>
+                <Text kind="strong">{amount(row[field])}</Text>
+              </Flex>
+            ))}
+          </Box>
+        ))}
+      </Stack>
+      <Box as="table" w="100%" fontSize="md" display={{ base: "none", md: "table" }}>
         <thead>
           <tr>
             {["", ...sums.map(([, name]) => name)].map((head, i) => (
@@ -242,9 +256,9 @@ function YearTable({ books, year }: { books: ShopLedger; year: string }) {
                 textAlign={i === 0 ? "left" : "right"}
                 pb="1"
                 pl={i === 0 ? "0" : "1.5"}
-                fontWeight="600"
+                fontWeight="semibold"
                 color="soft"
-                fontSize="14px"
+                fontSize="sm"
               >
                 <Text as="span">{head || `in ${figures.label("g")}`}</Text>
               </Box>
@@ -254,7 +268,7 @@ function YearTable({ books, year }: { books: ShopLedger; year: string }) {
         <tbody>
           {rows.map((row) => (
             <tr key={yearName(row)}>
-              <Box as="td" borderTopWidth="1px" borderColor="line" py="1.5" fontWeight="600">
+              <Box as="td" borderTopWidth="1px" borderColor="line" py="1.5" fontWeight="semibold">
                 {yearName(row)}
               </Box>
               {sums.map(([field]) => (
@@ -267,13 +281,13 @@ function YearTable({ books, year }: { books: ShopLedger; year: string }) {
                   pl="1.5"
                   whiteSpace="nowrap"
                 >
-                  {Math.abs(row[field]) < 0.05 ? "–" : figures.number(row[field], "g")}
+                  {amount(row[field])}
                 </Box>
               ))}
             </tr>
           ))}
         </tbody>
       </Box>
-    </Box>
+    </>
   );
 }

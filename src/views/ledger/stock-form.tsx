@@ -127,7 +127,7 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
                 h="target"
                 bg="field"
                 borderColor="edge"
-                fontSize="16px"
+                fontSize="md"
                 {...form.register("target", { onChange: () => setMixing(false) })}
               >
                 <option value="">

@@ -81,15 +81,21 @@ function Standing({ container, books, open, onOpen }: StandingProps) {
               <Text
                 as="span"
                 display="block"
-                color={low ? "act" : "soft"}
-                fontWeight={low ? "650" : "400"}
-                fontSize="14px"
+                color={low ? "danger" : "soft"}
+                fontWeight={low ? "semibold" : "normal"}
+                fontSize="sm"
               >
                 {low ? stockListText.lowUnder(figures.quantity(lowG, "g")) : ""}
                 {what.join(", ")}
               </Text>
             </Box>
-            <Text as="span" fontSize="24px" fontWeight="650" whiteSpace="nowrap" color={heldG < -0.5 ? "act" : "ink"}>
+            <Text
+              as="span"
+              fontSize="xl"
+              fontWeight="semibold"
+              whiteSpace="nowrap"
+              color={heldG < -0.5 ? "danger" : "ink"}
+            >
               {figures.quantity(heldG, "g")}
             </Text>
           </Flex>

@@ -5,6 +5,7 @@ import type { FaultCause } from "@/core/causes/catalogue";
 import type { CauseExample, ChargeExample } from "@/core/charge/examples";
 import { workshopInstruments } from "@/core/readings/derive/instruments";
 import { courseOf, FootAxis, plainScale, quantityScale, SideAxis } from "@/pictures/axis";
+import { Drawing, svgClass } from "@/pictures/drawing";
 import { useExample } from "@/session/examples";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
@@ -43,7 +44,7 @@ function ChargeFigure({ examples }: { examples: ChargeExample[] }) {
   const flat = flatStretch(examples);
   return (
     <figure style={{ margin: 0 }}>
-      <svg
+      <Drawing
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         width="100%"
         role="img"
@@ -66,10 +67,16 @@ function ChargeFigure({ examples }: { examples: ChargeExample[] }) {
           at={x}
           y={PLOT.foot + 16}
         />
-        <text x={PLOT.left - 6} y={12} fontSize="12" textAnchor="end" fill="var(--chakra-colors-soft)">
+        <text x={PLOT.left - 6} y={12} className={svgClass(12)} textAnchor="end" fill="var(--chakra-colors-soft)">
           {figures.label("kPa")}
         </text>
-        <text x={PLOT.right} y={PLOT.foot + 33} fontSize="12" textAnchor="end" fill="var(--chakra-colors-soft)">
+        <text
+          x={PLOT.right}
+          y={PLOT.foot + 33}
+          className={svgClass(12)}
+          textAnchor="end"
+          fill="var(--chakra-colors-soft)"
+        >
           {helpFigureText.ofLabelWeight}
         </text>
         <path
@@ -84,7 +91,7 @@ function ChargeFigure({ examples }: { examples: ChargeExample[] }) {
           stroke="var(--chakra-colors-low-side)"
           strokeWidth="2.4"
         />
-        <g fontSize="12" fontWeight="600">
+        <g className={svgClass(12)} fontWeight="600">
           <text x={PLOT.left + 6} y={PLOT.top - 6} fill="var(--chakra-colors-ink)">
             {helpFigureText.highSide}
           </text>
@@ -102,7 +109,7 @@ function ChargeFigure({ examples }: { examples: ChargeExample[] }) {
             </text>
           )}
         </g>
-      </svg>
+      </Drawing>
       <Text as="figcaption" kind="small">
         {helpFigureText.typicalVehicleWithReceiverIdle(figures.quantity(30, "degC", 0))}
       </Text>
@@ -141,7 +148,7 @@ function CauseFigure({ effect: { sound, withIt } }: { effect: CauseExample }) {
       <Box
         as="table"
         w="full"
-        fontSize="15px"
+        fontSize="md"
         css={{
           "& td, & th": { py: "1", textAlign: "end" },
           "& th:first-of-type, & td:first-of-type": { textAlign: "start" },
@@ -162,7 +169,7 @@ function CauseFigure({ effect: { sound, withIt } }: { effect: CauseExample }) {
               <tr key={key}>
                 <td>{name}</td>
                 <td>{a}</td>
-                <td style={{ fontWeight: changed ? 650 : 400 }}>{b}</td>
+                <td style={{ fontWeight: changed ? 600 : 400 }}>{b}</td>
               </tr>
             );
           })}

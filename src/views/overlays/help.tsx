@@ -139,7 +139,7 @@ function Entry({ entry, open, figures, onOpen }: EntryProps) {
       )}
       {open && (
         <Box pb="2">
-          <Text fontSize="16px">{entry.text(figures)}</Text>
+          <Text fontSize="md">{entry.text(figures)}</Text>
           {entry.figure && (
             <Box mt="2">
               <HelpFigure of={entry.figure} />

@@ -137,7 +137,7 @@ export function Palette() {
                 placeholder={paletteText.vehicleStepCauseTermSetting}
                 value={query}
                 h="56px"
-                fontSize="19px"
+                fontSize="lg"
                 bg="field"
                 borderColor="edge"
                 onChange={(event) => {
@@ -183,13 +183,7 @@ export function Palette() {
                   <Text w="64px" flexShrink="0" kind="small">
                     {item.kind}
                   </Text>
-                  <Text
-                    typed={item.kind === "Vehicle" || item.kind === "Job"}
-                    flex="1"
-                    minW="0"
-                    truncate
-                    fontSize="16px"
-                  >
+                  <Text typed={item.kind === "Vehicle" || item.kind === "Job"} flex="1" minW="0" truncate fontSize="md">
                     {item.name}
                   </Text>
                   {item.key && <Kbd fontFamily="body">{item.key.toUpperCase()}</Kbd>}

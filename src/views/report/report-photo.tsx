@@ -11,12 +11,12 @@ export function ReportPhoto({ jobId, id, caption }: { jobId: string; id: string;
   return (
     <Box css={{ breakInside: "avoid" }}>
       {address == null ? (
-        <Text fontSize="13px">{address === null ? commonText.photoNotHere : "Opening"}</Text>
+        <Text fontSize="sm">{address === null ? commonText.photoNotHere : "Opening"}</Text>
       ) : (
         // biome-ignore lint/performance/noImgElement: bytes of this browser's own store, nothing to optimise on a server
         <img src={address} alt={caption} style={{ display: "block", maxWidth: "100%", maxHeight: 320 }} />
       )}
-      <Text fontSize="12.5px">{caption}</Text>
+      <Text fontSize="xs">{caption}</Text>
     </Box>
   );
 }

@@ -52,8 +52,8 @@ export function ReportSheet({ ref, report, job, answers, size }: ReportSheetProp
       <style>{`@page { size: ${size === "A4" ? "A4" : "letter"}; margin: 14mm; ${pageMark(report.mark)} } @media print { .printed { zoom: ${ON_PAPER}; } }`}</style>
       {report.mark !== null && (
         <Text
-          fontWeight="700"
-          fontSize="14px"
+          fontWeight="bold"
+          fontSize="sm"
           borderWidth="2px"
           borderColor="#1c2326"
           px="2"
@@ -71,24 +71,16 @@ export function ReportSheet({ ref, report, job, answers, size }: ReportSheetProp
               {report.shop}
             </Text>
           )}
-          <Text typed as="h2" fontSize="27px" fontWeight="700" lineHeight="1.15">
+          <Text typed as="h2" fontSize="3xl" fontWeight="bold" lineHeight="1.15">
             {report.vehicle}
           </Text>
-          <Text fontSize="14px">{report.facts.join(" · ")}</Text>
+          <Text fontSize="sm">{report.facts.join(" · ")}</Text>
         </Box>
         <Qr text={jobQr(job.id)} label={reportSheetText.codeOfThisJob} size={92} />
       </Flex>
       {report.sections.map(({ title, blocks }) => (
         <Box as="section" key={title} mt="4">
-          <Text
-            as="h3"
-            fontSize="15px"
-            fontWeight="700"
-            borderBottomWidth="1px"
-            borderColor="#d3cdc0"
-            pb="0.5"
-            mb="1.5"
-          >
+          <Text as="h3" fontSize="md" fontWeight="bold" borderBottomWidth="1px" borderColor="#d3cdc0" pb="0.5" mb="1.5">
             {title}
           </Text>
           {blocks.map((block) => (
@@ -100,11 +92,11 @@ export function ReportSheet({ ref, report, job, answers, size }: ReportSheetProp
         {report.signed}
       </Text>
       {report.papers.map((line) => (
-        <Text key={line} fontSize="13.5px">
+        <Text key={line} fontSize="sm">
           {line}
         </Text>
       ))}
-      <Text fontSize="12.5px" mt="1">
+      <Text fontSize="xs" mt="1">
         {report.foot}
       </Text>
     </Box>
@@ -119,13 +111,13 @@ function Block({ block, job, answers }: { block: ReportBlock; job: Job; answers:
   switch (block.kind) {
     case "text":
       return (
-        <Text typed={block.typed ?? false} fontWeight={block.strong ? "650" : "400"} fontSize="15px" mt="0.5">
+        <Text typed={block.typed ?? false} fontWeight={block.strong ? "semibold" : "normal"} fontSize="md" mt="0.5">
           {block.text}
         </Text>
       );
     case "facts":
       return (
-        <Grid as="dl" templateColumns="minmax(84px, 130px) minmax(0, 1fr)" columnGap="4" rowGap="1" fontSize="15px">
+        <Grid as="dl" templateColumns="minmax(84px, 130px) minmax(0, 1fr)" columnGap="4" rowGap="1" fontSize="md">
           {block.rows.map(({ what, text, typed }) => (
             <Box key={what} display="contents">
               <Text as="dt" kind="strong">
@@ -140,12 +132,20 @@ function Block({ block, job, answers }: { block: ReportBlock; job: Job; answers:
       );
     case "table":
       return (
-        <Box overflowX="auto">
-          <Box as="table" w="100%" fontSize="14px" mt="1">
+        <Box overflowX={{ sm: "auto" }}>
+          <Box as="table" w="100%" fontSize="sm" mt="1">
             <thead>
               <tr>
                 {block.head.map((head) => (
-                  <Box as="th" key={head} textAlign="left" fontWeight="650" pr="3" pb="0.5" verticalAlign="bottom">
+                  <Box
+                    as="th"
+                    key={head}
+                    textAlign="left"
+                    fontWeight="semibold"
+                    pr={{ base: "1", sm: "3" }}
+                    pb="0.5"
+                    verticalAlign="bottom"
+                  >
                     <Text as="span">{head}</Text>
                   </Box>
                 ))}
@@ -160,7 +160,8 @@ function Block({ block, job, answers }: { block: ReportBlock; job: Job; answers:
                       key={`${block.head[i]}`}
                       borderTopWidth="1px"
                       borderColor="#e4dfd4"
-                      pr="3"
+                      pr={{ base: "1", sm: "3" }}
+                      overflowWrap="anywhere"
                       py="0.5"
                       verticalAlign="top"
                     >
@@ -175,7 +176,7 @@ function Block({ block, job, answers }: { block: ReportBlock; job: Job; answers:
       );
     case "photos":
       return (
-        <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap="3" my="1.5">
+        <Grid templateColumns={{ base: "minmax(0, 1fr)", sm: "repeat(2, minmax(0, 1fr))" }} gap="3" my="1.5">
           {block.photos.map(({ id, caption }) => (
             <ReportPhoto key={id} jobId={job.id} id={id} caption={caption} />
           ))}

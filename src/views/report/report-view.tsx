@@ -122,7 +122,7 @@ function OpenReport({ job }: { job: Job }) {
         </>
       }
     >
-      <Stack as="main" p="4" gap="3.5" maxW="900px">
+      <Stack as="main" p="4" gap="3.5">
         <Flex gap="5" wrap="wrap" align="end" className="not-printed">
           <Choice label={commonText.report} options={scopes} value={scope} onChange={setScope} />
           <Choice label={reportViewText.paper} options={sizes} value={size} onChange={setSize} />

@@ -114,7 +114,12 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
       {fields.length === 0 ? (
         <Text kind="soft">{chartCardText.noChartYetAddRows}</Text>
       ) : (
-        <Grid templateColumns="repeat(5, minmax(0, 1fr)) 92px" gap="1.5" maxW="860px" alignItems="center">
+        <Grid
+          templateColumns={{ base: "repeat(5, minmax(0, 1fr))", sm: "repeat(5, minmax(0, 1fr)) 92px" }}
+          gap="1.5"
+          maxW="860px"
+          alignItems="center"
+        >
           {[
             `${figures.label("degC")}, ambient`,
             chartCardText.lowFrom2(figures.label("kPa")),
@@ -136,7 +141,7 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
                 h="target"
                 bg="field"
                 borderColor="edge"
-                fontSize="17px"
+                fontSize="md"
                 maxLength={12}
                 {...register(`rows.${i}.cells.${j}`)}
               />

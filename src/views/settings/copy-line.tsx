@@ -42,7 +42,7 @@ export function CopyLine() {
   });
   return (
     <Box mt="3" borderTopWidth="1px" borderColor="line" pt="3">
-      <Text fontSize="17px" role="status">
+      <Text fontSize="md" role="status">
         {copySentence(copies.value, (iso) => format(new Date(iso), "d MMM yyyy, HH:mm"))}
       </Text>
       {failure !== null && (
@@ -54,11 +54,7 @@ export function CopyLine() {
         <Text kind="soft">{copyLineText.thisBrowserCannotWriteFiles}</Text>
       ) : (
         <Flex gap="2" mt="2" wrap="wrap">
-          {folder !== null && !allowed && (
-            <BenchButton kind="main" onClick={allow}>
-              {copyLineText.allowAccessAgain}
-            </BenchButton>
-          )}
+          {folder !== null && !allowed && <BenchButton onClick={allow}>{copyLineText.allowAccessAgain}</BenchButton>}
           {folder !== null && allowed && (
             <BenchButton kind="quiet" onClick={doing(copyNow)}>
               {copyLineText.copyNow}

@@ -11,6 +11,7 @@ import { fileMark } from "@/session/records/workshop";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { fieldRow } from "@/ui/field-note";
 import { FileButton } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
 import { StoreFailure } from "@/ui/store-failure";
@@ -57,7 +58,7 @@ export function DataCard() {
   return (
     <Card title={dataCardText.dataInThisBrowser}>
       {kept.state === "ready" ? (
-        <Text fontSize="17px">{keptSentence(kept.value)}</Text>
+        <Text fontSize="md">{keptSentence(kept.value)}</Text>
       ) : kept.state === "loading" ? (
         <Text kind="soft">{dataCardText.counting}</Text>
       ) : (
@@ -92,7 +93,7 @@ export function DataCard() {
           </Notice>
         </Box>
       )}
-      <Flex gap="3" mt="4" align="end" wrap="wrap" borderTopWidth="1px" borderColor="line" pt="3">
+      <Flex gap="3" mt="4" align="end" css={fieldRow} wrap="wrap" borderTopWidth="1px" borderColor="line" pt="3">
         <Box w="260px">
           <TextField
             label={dataCardText.typeToEraseEverything(toType ?? dataCardText.erase)}

@@ -15,6 +15,7 @@ import { keepChoices } from "@/session/choices";
 import { BaseField } from "@/ui/base-field";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { fieldRow } from "@/ui/field-note";
 import { Text } from "@/ui/text";
 import { commonText } from "@/words/screens/common";
 import { instrumentsCardText } from "@/words/screens/settings";
@@ -136,13 +137,14 @@ function Row({ id, own, checkedOn, onChecked, onForget, children }: RowProps) {
       templateColumns={{ base: "1fr 1fr", lg: "170px minmax(0,1fr) minmax(0,1fr) 172px 108px" }}
       gap="3"
       alignItems="end"
+      css={fieldRow}
       borderTopWidth="1px"
       borderColor="line"
       py="2"
     >
       <Box alignSelf="center" gridColumn={{ base: "1 / -1", lg: "auto" }}>
         <Text kind="strong">{instrumentNames[id]}</Text>
-        <Text fontSize="13px" color={overdue ? "wait" : "soft"} fontWeight={overdue ? "650" : undefined}>
+        <Text fontSize="sm" color={overdue ? "wait" : "soft"} fontWeight={overdue ? "semibold" : undefined}>
           {overdue
             ? instrumentsCardText.checkOverdueErrorIncreasedBy
             : own

@@ -40,6 +40,15 @@ export function LookCard({ choices }: { choices: Choices }) {
           onChange={(size) => keepChoices({ large: size === "large" })}
         />
         <Choice
+          label={lookCardText.letterShortcuts}
+          options={[
+            { value: "on", label: lookCardText.on },
+            { value: "off", label: lookCardText.off },
+          ]}
+          value={choices.letterShortcuts ? "on" : "off"}
+          onChange={(on) => keepChoices({ letterShortcuts: on === "on" })}
+        />
+        <Choice
           label={lookCardText.spelling}
           options={optionsOf(languageLabels)}
           value={choices.language}

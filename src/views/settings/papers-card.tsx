@@ -32,7 +32,7 @@ export function PapersCard({ choices }: { choices: Choices }) {
           onChange={(registration) => keepChoices({ registration: registration.slice(0, 100) })}
         />
         {equipment.map((which) => (
-          <Grid key={which} templateColumns="1.6fr 1fr" gap="3">
+          <Grid key={which} templateColumns={{ base: "minmax(0, 1fr)", sm: "1.6fr 1fr" }} gap="3">
             <TextField
               label={papersWords[which]}
               value={choices.equipment[which].name}

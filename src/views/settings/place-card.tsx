@@ -61,7 +61,7 @@ export function PlaceCard({ choices }: { choices: Choices }) {
           hint={placeCardText.printedOnReports}
           onChange={(name) => keepChoices({ shopName: name.slice(0, 300) })}
         />
-        <Grid templateColumns="1fr 1fr" gap="3">
+        <Grid templateColumns={{ base: "minmax(0, 1fr)", sm: "repeat(2, minmax(0, 1fr))" }} gap="3">
           <NumberField
             spec={fields.hose}
             value={hose.length}

@@ -27,7 +27,7 @@ export function SettingsView() {
   const failure = useChoiceFailure();
   return (
     <AppFrame current="settings" title={commonText.settings}>
-      <Stack as="main" p="4" gap="3.5" maxW="1080px">
+      <Stack as="main" p="4" gap="3.5">
         {failure !== null && (
           <Notice tone="act" title={settingsWords.notStored}>
             {notStoredSentence(failure)}

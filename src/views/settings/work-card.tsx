@@ -44,7 +44,6 @@ export function WorkCard({ choices }: { choices: Choices }) {
             {chargingMethods.map((school) => (
               <BenchButton
                 key={school}
-                kind={compared.includes(school) ? "main" : "quiet"}
                 aria-pressed={compared.includes(school)}
                 onClick={() =>
                   keepChoices((now) => ({

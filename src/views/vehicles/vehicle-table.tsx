@@ -58,11 +58,13 @@ function sortedBy(rows: readonly VehicleRow[], { by, descending }: Order): Vehic
 const WIDTHS = "var(--vehicle-columns)";
 const WIDE = "minmax(0, 1fr) 118px 118px 140px 176px";
 /** Without what it loses, which stands on its own page. */
+const PHONE = "minmax(0, 1fr) 104px";
 const NARROW = "minmax(0, 1fr) 84px 110px 168px";
 /** A grid of plain boxes; what they are to a screen reader. */
 const rowAt = (place: number) => ({ role: "row", "aria-rowindex": place });
 const CELL = { role: "cell" } as const;
 const onWide = { base: "none", lg: "block" } as const;
+const onTablet = { base: "none", md: "block" } as const;
 
 /** Thousands of vehicles, of which only those in sight are drawn; sorted by any column. */
 export const VehicleTable = memo(function VehicleTable({ rows, now, onOpen }: VehicleTableProps) {
@@ -82,12 +84,14 @@ export const VehicleTable = memo(function VehicleTable({ rows, now, onOpen }: Ve
       flex="1"
       minH="200px"
       bg="sheet"
-      borderWidth="1px"
-      borderColor="line"
       rounded="card"
       overflow="hidden"
       role="table"
-      css={{ "--vehicle-columns": { base: NARROW, lg: WIDE }, "& [data-wide]": { display: onWide } }}
+      css={{
+        "--vehicle-columns": { base: PHONE, md: NARROW, lg: WIDE },
+        "& [data-wide]": { display: onWide },
+        "& [data-tablet]": { display: onTablet },
+      }}
       aria-label={commonText.vehicles}
       aria-rowcount={sorted.length + 1}
     >
@@ -97,7 +101,13 @@ export const VehicleTable = memo(function VehicleTable({ rows, now, onOpen }: Ve
             {columns.map(({ id, header }) => {
               const way = order.by !== id ? "none" : order.descending ? "descending" : "ascending";
               return (
-                <Box key={id} role="columnheader" data-wide={id === "rate" || undefined} aria-sort={way}>
+                <Box
+                  key={id}
+                  role="columnheader"
+                  data-wide={id === "rate" || undefined}
+                  data-tablet={id === "label" || id === "passes" || undefined}
+                  aria-sort={way}
+                >
                   <Box asChild minH="target" display="flex" alignItems="center" gap="1.5" w="100%" cursor="pointer">
                     <button type="button" onClick={() => setOrder({ by: id, descending: way === "ascending" })}>
                       <Text as="span" kind="label">
@@ -150,8 +160,17 @@ const rowLook: CSSProperties = {
   cursor: "pointer",
 };
 const oneLine: CSSProperties = { overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap", display: "block" };
-const nameLook: CSSProperties = { ...oneLine, fontSize: 17, fontWeight: 650, maxWidth: "100%", cursor: "pointer" };
-const underLook: CSSProperties = { ...oneLine, fontSize: 14, color: colour("soft") };
+const nameLook: CSSProperties = {
+  ...oneLine,
+  fontSize: "calc(16px * var(--evrid-scale, 1))",
+  fontWeight: 600,
+  maxWidth: "100%",
+  cursor: "pointer",
+  // As tall as a finger, over the line below it.
+  padding: "11px 0",
+  margin: "-11px 0",
+};
+const underLook: CSSProperties = { ...oneLine, fontSize: "calc(14px * var(--evrid-scale, 1))", color: colour("soft") };
 const softLook: CSSProperties = { color: colour("soft") };
 
 const Cells = memo(function Cells({ row, now, figures }: { row: VehicleRow; now: number; figures: Figures }) {
@@ -167,7 +186,7 @@ const Cells = memo(function Cells({ row, now, figures }: { row: VehicleRow; now:
         </button>
         <span style={underLook}>{under || "\u00a0"}</span>
       </div>
-      <div {...CELL}>
+      <div {...CELL} data-tablet>
         <div>{labelG === null ? "unknown" : figures.quantity(labelG, "g")}</div>
         <span style={underLook}>{refrigerant === null ? "" : refrigerantLabels[refrigerant]}</span>
       </div>
@@ -184,14 +203,14 @@ const Cells = memo(function Cells({ row, now, figures }: { row: VehicleRow; now:
           rateWords(rate, figures)
         )}
       </div>
-      <div {...CELL}>
+      <div {...CELL} data-tablet>
         {passing === null ? (
           <span style={softLook}>{vehicleTableText.unknown}</span>
         ) : (
           <>
             <div
               style={
-                due === "later" ? undefined : { fontWeight: 650, color: colour(due === "passed" ? "act" : "wait") }
+                due === "later" ? undefined : { fontWeight: 600, color: colour(due === "passed" ? "danger" : "wait") }
               }
             >
               {passing.likely}

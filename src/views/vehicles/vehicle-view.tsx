@@ -167,7 +167,7 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
         <Card title={commonText.charge} aside={<Text kind="note">{facts.join(", ")}</Text>}>
           {forecast === null ? (
             <>
-              <Text fontSize="26px" fontWeight="650">
+              <Text fontSize="3xl" fontWeight="semibold">
                 {vehicleViewText.chargeUnknown}
               </Text>
               <Text kind="soft">{vehicleViewText.neverChargedByWeightHere}</Text>
@@ -191,7 +191,7 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
                   />
                 ))}
               </Flex>
-              <Text mt="2" fontSize="16px">
+              <Text mt="2" fontSize="md">
                 {watchWords(forecast, now, figures)}
               </Text>
             </>
@@ -222,7 +222,7 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
               {like.value.alike.map((one) => (
                 <Box asChild key={one.id} minH="target" py="1" borderTopWidth="1px" borderColor="line">
                   <Link href={vehiclePath(one.id)}>
-                    <Text typed fontWeight="600" truncate>
+                    <Text typed fontWeight="semibold" truncate>
                       {one.name}
                     </Text>
                     <Text kind="note">
@@ -249,7 +249,7 @@ function Figure({ label, value, note, tone = "ink" }: { label: string; value: st
   return (
     <Box minW="0">
       <Text kind="small">{label}</Text>
-      <Text fontSize="24px" fontWeight="650" lineHeight="1.15" color={tone}>
+      <Text fontSize="xl" fontWeight="semibold" lineHeight="1.15" color={tone}>
         {value}
       </Text>
       {note && (

@@ -88,7 +88,7 @@ export function VehiclesView() {
                 : vehiclesViewText.ofLabel(rows.length, count)}
             </Text>
           )}
-          <Flex ml="auto" gap="2">
+          <Flex ml="auto" gap="2" wrap="wrap">
             <BenchButton
               kind="quiet"
               disabled={rows.every(({ passes }) => passes === null)}
@@ -122,15 +122,15 @@ export function VehiclesView() {
         </Center>
       ) : all.length === 0 ? (
         <Box py="16" textAlign="center">
-          <Text fontSize="26px" fontWeight="650">
+          <Text fontSize="3xl" fontWeight="semibold">
             {vehiclesViewText.noVehiclesYet}
           </Text>
-          <Text color="soft" fontSize="17px" mt="1">
+          <Text color="soft" fontSize="md" mt="1">
             {vehiclesViewText.aVehicleAppearsHereOnce}
           </Text>
         </Box>
       ) : (
-        <Flex as="main" direction="column" h="100%" p="4" gap="3" maxW="1240px">
+        <Flex as="main" direction="column" h="100%" p="4" gap="3">
           {said !== null && (
             <Notice tone="act" title={commonText.notFound}>
               {said}

@@ -109,7 +109,7 @@ function VisitRow({ visit, job, loading }: { visit: Visit; job: Job | null; load
           </Text>
         )}
         {(grams.length > 0 || parts.length > 0) && (
-          <Text fontWeight="600" mt="0.5">
+          <Text fontWeight="semibold" mt="0.5">
             {[grams.join(", "), parts.length > 0 ? visitListText.replacedOrOpened(parts.join(", ")) : ""]
               .filter(Boolean)
               .join("; ")}
@@ -152,13 +152,13 @@ function Readings({ jobs, sound }: { jobs: readonly Job[]; sound: number }) {
   const shown = tests.slice(-8);
   return (
     <Card title={visitListText.atIdleByVisit}>
-      <Box overflowX="auto">
-        <Grid as="table" display="table" w="100%" fontSize="15px">
+      <Box overflowX={{ sm: "auto" }}>
+        <Grid as="table" display="table" w="100%" fontSize={{ base: "sm", sm: "md" }}>
           <thead>
             <tr>
               {[
-                "Test",
-                "",
+                visitListText.test,
+                visitListText.when,
                 visitListText.ambient(figures.label("degC")),
                 visitListText.low(figures.label("kPa")),
                 visitListText.high(figures.label("kPa")),
@@ -169,9 +169,9 @@ function Readings({ jobs, sound }: { jobs: readonly Job[]; sound: number }) {
                   key={head || "which"}
                   textAlign={i < 2 ? "left" : "right"}
                   pb="1"
-                  fontWeight="600"
+                  fontWeight="semibold"
                   color="soft"
-                  fontSize="14px"
+                  fontSize="sm"
                 >
                   <Text as="span">{head}</Text>
                 </Box>
@@ -195,7 +195,14 @@ function Readings({ jobs, sound }: { jobs: readonly Job[]; sound: number }) {
                     ["vent", vent, "degC"],
                   ] as const
                 ).map(([name, value, unit]) => (
-                  <Box as="td" key={name} borderTopWidth="1px" borderColor="line" textAlign="right" fontWeight="600">
+                  <Box
+                    as="td"
+                    key={name}
+                    borderTopWidth="1px"
+                    borderColor="line"
+                    textAlign="right"
+                    fontWeight="semibold"
+                  >
                     {value === null ? "–" : figures.number(value, unit)}
                   </Box>
                 ))}

@@ -11,7 +11,7 @@ export function CourseLine({ desk: { busy, progress, cancel } }: { desk: Archive
   if (!busy) return null;
   return (
     <Flex gap="3" align="center" wrap="wrap">
-      <Text role="status" fontSize="17px" fontVariantNumeric="tabular-nums">
+      <Text role="status" fontSize="md" fontVariantNumeric="tabular-nums">
         {progress === null ? courseWords.starting : progressWords(progress)}
       </Text>
       <BenchButton kind="quiet" onClick={cancel}>

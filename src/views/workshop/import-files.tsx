@@ -247,7 +247,7 @@ function DivergedRecord({ one, control, name }: DivergedRecordProps) {
 function SideBySide({ one }: { one: Pick<Differing<unknown>, "conflicts"> }) {
   if (one.conflicts.length === 0) return null;
   return (
-    <Grid templateColumns="minmax(120px, 0.7fr) 1fr 1fr" gap="1" columnGap="4" mt="2" fontSize="15px">
+    <Grid templateColumns="minmax(120px, 0.7fr) 1fr 1fr" gap="1" columnGap="4" mt="2" fontSize="md">
       <Text kind="soft">{importFilesText.field}</Text>
       <Text kind="soft">{importFilesText.here}</Text>
       <Text kind="soft">{importFilesText.file}</Text>

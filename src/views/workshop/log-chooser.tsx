@@ -214,7 +214,7 @@ function Mapping({ preview, mapping, onChange }: MappingProps) {
           color="onInk"
           _checked={{ bg: "ink", borderColor: "ink" }}
         />
-        <Checkbox.Label fontSize="15px">{logChooserText.decimalComma}</Checkbox.Label>
+        <Checkbox.Label fontSize="md">{logChooserText.decimalComma}</Checkbox.Label>
       </Checkbox.Root>
       <Box overflowX="auto" mt="2" tabIndex={0} role="region" aria-label={logChooserText.firstRowsOfTheLog}>
         <Table.Root size="sm">

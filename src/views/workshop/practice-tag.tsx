@@ -21,8 +21,8 @@ export function PracticeTag({ purpose }: { purpose: Purpose }) {
       color="wait"
       px="2"
       lineHeight="1.35"
-      fontSize="14px"
-      fontWeight="700"
+      fontSize="sm"
+      fontWeight="bold"
     >
       <Text as="span">{practiceWords.tag}</Text>
     </Box>

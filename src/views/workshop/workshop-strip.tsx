@@ -1,9 +1,9 @@
 "use client";
 
 import { Flex } from "@chakra-ui/react";
-import { Store } from "lucide-react";
 import { useSyncExternalStore } from "react";
 import { isDemoWorkshop, openWorkshop } from "@/session/records/workshop";
+import { BenchButton } from "@/ui/buttons";
 import { Text } from "@/ui/text";
 import { practiceWords } from "@/words/practice";
 
@@ -28,25 +28,22 @@ export function WorkshopStrip() {
       aria-label={practiceWords.workshop}
       align="center"
       gap="3"
-      px="4.5"
-      bg="rail"
-      color="onRail"
+      px="4"
+      bg="silent"
+      color="ink"
       flexShrink="0"
-      fontSize="14px"
-      minH="32px"
+      fontSize="sm"
+      minH="44px"
     >
-      <Text kind="strong" whiteSpace="nowrap">
+      <Text kind="strong" truncate minW="0">
         {practiceWords.demoName}
       </Text>
       <Text truncate display={{ base: "none", md: "block" }}>
         {practiceWords.demoNote}
       </Text>
-      <Flex asChild align="center" gap="2" ml="auto" px="3" h="32px" fontWeight="650" cursor="pointer" flexShrink="0">
-        <button type="button" onClick={() => openWorkshop("shop")}>
-          <Store size={16} aria-hidden />
-          {practiceWords.toShop}
-        </button>
-      </Flex>
+      <BenchButton kind="plain" ml="auto" px="3" flexShrink="0" onClick={() => openWorkshop("shop")}>
+        {practiceWords.toShop}
+      </BenchButton>
     </Flex>
   );
 }

@@ -1,6 +1,11 @@
 /** Texts of the charts of Bench and P-T desk. */
 
 export const phChartText = {
+  name: "Cycle corners",
+  corner: "Corner",
+  pressure: "Absolute pressure",
+  enthalpy: "Enthalpy",
+  temperature: "Temperature",
   cycleOfInThePressure: (refrigerant: string, said: string) =>
     `Cycle of ${refrigerant} in the pressure-enthalpy chart: ${said}`,
   absolute: (name: string, toBase: string, toBase2: string) => `${name}: ${toBase} absolute, ${toBase2}`,
@@ -22,6 +27,14 @@ export const saturationRulerText = {
 } as const;
 
 export const saturationChartText = {
+  name: "Refrigerants at this pressure and temperature",
+  refrigerant: "Refrigerant",
+  fits: "Fits",
+  yes: "yes",
+  no: "no",
+  pressureAtSoak: "Saturation pressure, gauge",
+  fitsReading: "fits the reading",
+  doesNotFit: "does not fit",
   noRefrigerantFitsThisReading: "No refrigerant fits this reading.",
   fitsPressureCannotTellThese: (fitting: string) => `Fits ${fitting}; pressure cannot tell these apart.`,
   soakTemperature: (unit: string) => `soak temperature, ${unit}`,
@@ -31,6 +44,10 @@ export const saturationChartText = {
 } as const;
 
 export const chargeCurveText = {
+  name: "Readings against charge",
+  vehiclesRange: "9 in 10 vehicles",
+  middle: "median vehicle",
+  charge: "Charge",
   pressuresAgainstChargeToVehicles: (least: string, most: string, vehicles: number) =>
     `Pressures against charge, ${least} to ${most}, ${vehicles} vehicles`,
   doesNotRun: "does not run",

@@ -9,6 +9,7 @@ export const nextActText = {
 } as const;
 
 export const evidenceRailText = {
+  simulating: "Simulating this vehicle",
   evidence: "Evidence",
   possibleCausesAfterWork: "Possible causes after work",
   possibleCauses: "Possible causes",
@@ -147,6 +148,7 @@ export const stepNotesText = {
 } as const;
 
 export const stepEndText = {
+  correct: (labels: string) => `Correct: ${labels}.`,
   doneNextStep: "Done, next step",
   reasonForSkipping: "Reason for skipping",
   appearsInTheReport: "Appears in the report",

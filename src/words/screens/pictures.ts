@@ -19,6 +19,10 @@ export const circuitBoardText = {
 } as const;
 
 export const towersText = {
+  name: "Pressures",
+  side: "Side",
+  reading: "Reading",
+  expected: "Expected",
   lowSideHighSide: (value: string, value2: string) => `Low side ${value}, high side ${value2}`,
   above: (over: string) => `${over} above`,
   below: (under: string) => `${under} below`,
@@ -47,4 +51,10 @@ export const chargeBarText = {
   inTheVehicle2: (inVehicleG: string, word: string) => `${inVehicleG} in the vehicle, ${word}`,
   labelTo: (labelG: string, labelG2: string) => `label ${labelG} to ${labelG2}`,
   emptiesNear: (name: string, atG: string) => `${name} empties near ${atG}`,
+} as const;
+
+export const drawingText = {
+  table: "Table",
+  hideTable: "Hide table",
+  tableOf: (name: string) => `Table: ${name}`,
 } as const;

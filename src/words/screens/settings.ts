@@ -89,6 +89,9 @@ export const lookCardText = {
   usual: "Usual",
   large: "Large",
   spelling: "Spelling",
+  letterShortcuts: "Letter shortcuts",
+  on: "On",
+  off: "Off",
 } as const;
 
 export const placeCardText = {

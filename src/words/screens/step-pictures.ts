@@ -1,6 +1,11 @@
 /** Texts of the drawings of single steps. */
 
 export const chargeYearsText = {
+  name: "Charge by visit",
+  visitDay: "Visit",
+  arrived: "arrived with",
+  left: "left with",
+  forecastRange: "forecast, slowest to fastest loss",
   visit: "visit",
   visits: "visits",
   chargeOverLabel: (count: number, part: string, labelG: string) => `Charge over ${count} ${part}, label ${labelG}`,
@@ -10,6 +15,11 @@ export const chargeYearsText = {
 } as const;
 
 export const vacuumTraceText = {
+  name: "Absolute pressure since pump start",
+  time: "Time",
+  pressure: "Absolute pressure",
+  measured: "measured",
+  fittedHold: "curve fitted to the hold",
   waterBoils: "water boils",
   targetVacuum: "target vacuum",
   absolutePressureOver: (end: string, part: string) => `Absolute pressure over ${end}${part}`,
@@ -17,6 +27,11 @@ export const vacuumTraceText = {
 } as const;
 
 export const lineProfileText = {
+  soundRange: "expected of a sound vehicle",
+  measured: "measured",
+  name: "Temperatures along the circuit",
+  place: "Place",
+  temperature: "Temperature",
   condenser: "Condenser",
   metering: "Metering",
   suction: "Suction",
@@ -34,6 +49,8 @@ export const expectedRowsText = {
 } as const;
 
 export const chargeTrackText = {
+  name: "Charging rate and pressures",
+  time: "Time",
   rateAMinuteLowAnd: (rateGPerMin: string, low: string, high: string) =>
     `Rate ${rateGPerMin} a minute, low ${low} and high ${high}`,
   min: (unit: string) => `${unit}/min`,
@@ -43,10 +60,18 @@ export const chargeTrackText = {
 } as const;
 
 export const testTraceText = {
+  name: "Pressures before each recording",
+  setting: "Setting",
+  seconds: "Seconds before",
   bothPressuresBeforeEachRecording: (settings: string) => `Both pressures before each recording: ${settings}`,
   secondsBeforeRecording: (label: string) => `${label}; seconds before recording`,
 } as const;
 
 export const beforeAfterText = {
+  name: "Readings before and after",
+  reading: "Reading",
+  before: "before",
+  after: "after",
+  sound: "expected of a sound vehicle",
   readingsBeforeAndAfterThe: "Readings before and after the work, with the expected range",
 } as const;

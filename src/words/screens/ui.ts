@@ -5,6 +5,8 @@ export const appFrameText = {
   help: "Help",
   search: "Search",
   views: "Views",
+  menu: "Menu",
+  skipToWork: "Skip to content",
   updateAtNextStart: "Update at next start",
   light: "Light",
   dark: "Dark",

@@ -56,6 +56,8 @@ export const vehicleRecordText = {
 } as const;
 
 export const visitListText = {
+  test: "Test",
+  when: "Stage",
   oneVisit: "One visit",
   visits: (count: number) => `${count} visits`,
   showAll: (count: number) => `Show all ${count}`,

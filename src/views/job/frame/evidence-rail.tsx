@@ -44,7 +44,7 @@ export function EvidenceRail({ step }: { step: StepId }) {
         {step === "prove" ? evidenceRailText.possibleCausesAfterWork : evidenceRailText.possibleCauses}
       </Text>
       {live && (
-        <Text fontSize="14px" color="wait" fontWeight="600">
+        <Text fontSize="sm" color="wait" fontWeight="semibold">
           {evidenceRailText.pressuresStillMovingResultsMay}
         </Text>
       )}
@@ -91,7 +91,7 @@ function First({ verdict, wording }: { verdict: Diagnosis; wording: Wording }) {
   const decision = decide(verdict);
   if (!isBeforeRanking(decision)) return null;
   return (
-    <Text fontSize="16px" fontWeight="650" color="act" role="alert">
+    <Text fontSize="md" fontWeight="semibold" color="danger" role="alert">
       {decisionWords(decision, wording).sentence}
     </Text>
   );
@@ -103,14 +103,23 @@ export function Progress() {
   if (progress === null) return null;
   const percent = Math.round(progress * 100);
   return (
-    <Flex align="center" gap="2" role="status">
+    <Flex align="center" gap="2">
       <Box flex="1">
         <Text kind="note">{evidenceRailText.simulatingThisVehicle(percent)}</Text>
-        <Box h="6px" bg="line" rounded="2px" aria-hidden>
+        <Box
+          h="6px"
+          bg="line"
+          rounded="2px"
+          role="progressbar"
+          aria-label={evidenceRailText.simulating}
+          aria-valuenow={percent}
+          aria-valuemin={0}
+          aria-valuemax={100}
+        >
           <Box h="6px" bg="edge" rounded="2px" w={`${percent}%`} />
         </Box>
       </Box>
-      <BenchButton kind="quiet" px="2.5" fontSize="14px" onClick={cancel}>
+      <BenchButton kind="quiet" px="2.5" onClick={cancel}>
         {evidenceRailText.stop}
       </BenchButton>
     </Flex>
@@ -124,14 +133,14 @@ export function Apart({ verdict, wording }: { verdict: Diagnosis; wording: Wordi
   const { causes, together, best } = open;
   return (
     <Box borderLeftWidth="4px" borderColor="wait" ps="3" py="0.5">
-      <Text fontSize="14px" fontWeight="650">
+      <Text fontSize="sm" fontWeight="semibold">
         {evidenceRailText.notSeparatedYet}
       </Text>
       {causes.length > 1 && (
-        <Text fontSize="14px">{causes.map((cause) => lowerFirst(causeName(cause))).join(" or ")}.</Text>
+        <Text fontSize="sm">{causes.map((cause) => lowerFirst(causeName(cause))).join(" or ")}.</Text>
       )}
       {together !== null && (
-        <Text fontSize="14px">
+        <Text fontSize="sm">
           {evidenceRailText.possiblyBoth(
             together.causes.map((cause) => lowerFirst(causeName(cause))).join(" with "),
             Math.round(together.probability * 100),
@@ -164,8 +173,8 @@ export function CauseBar({ row, wording, reasons, open, onToggle }: CauseBarProp
       <Flex
         justify="space-between"
         gap="2"
-        fontWeight="650"
-        fontSize="16px"
+        fontWeight="semibold"
+        fontSize="md"
         lineHeight="1.25"
         w="full"
         textAlign="start"
@@ -194,7 +203,7 @@ export function CauseBar({ row, wording, reasons, open, onToggle }: CauseBarProp
       )}
       {open && (
         <Box pb="1">
-          <Explain about={`cause-${cause}`} fontSize="14px" minH="32px">
+          <Explain about={`cause-${cause}`} fontSize="sm" minH="32px">
             {evidenceRailText.aboutThisFault}
           </Explain>
           {cause !== "none" && probability > LISTED_PROBABILITY && (
@@ -220,13 +229,13 @@ export function CauseBar({ row, wording, reasons, open, onToggle }: CauseBarProp
 
 function ReasonLine({ sign, text }: { sign: "+" | "−"; text: string }) {
   return (
-    <Flex gap="2" fontSize="14px" lineHeight="1.35" mt="0.5">
+    <Flex gap="2" fontSize="sm" lineHeight="1.35" mt="0.5">
       <Text
         as="span"
         w="10px"
         flexShrink="0"
-        fontWeight="800"
-        color={sign === "+" ? "done" : "act"}
+        fontWeight="bold"
+        color={sign === "+" ? "done" : "danger"}
         aria-label={sign === "+" ? evidenceRailText.supports : evidenceRailText.contradicts}
         role="img"
       >

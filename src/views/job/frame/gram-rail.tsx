@@ -119,10 +119,10 @@ function Row({ label, value, strong = false }: { label: string; value: string; s
       borderTopWidth={strong ? "2px" : "1px"}
       borderColor={strong ? "ink" : "line"}
     >
-      <Text as="span" fontSize="15px">
+      <Text as="span" fontSize="md">
         {label}
       </Text>
-      <Text as="span" fontSize={strong ? "20px" : "17px"} fontWeight="650" whiteSpace="nowrap">
+      <Text as="span" fontSize={strong ? "xl" : "md"} fontWeight="semibold" whiteSpace="nowrap">
         {value}
       </Text>
     </Flex>

@@ -24,6 +24,7 @@ import {
 import { useSoundReadings } from "@/session/sound-readings";
 import { BenchButton } from "@/ui/buttons";
 import { useAccuracy } from "@/ui/instruments";
+import { InvalidFields } from "@/ui/invalid-fields";
 import { Locked } from "@/ui/locked";
 import { Notice } from "@/ui/notice";
 import { StoreFailure } from "@/ui/store-failure";
@@ -179,71 +180,78 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
   ];
 
   const rail = railOf(step);
+  const vehicle = useJobOf((job) => job.intake.vehicle.trim());
+  const pageName = [stepNames[step], vehicle].filter(Boolean).join(", ");
   return (
-    <FootProvider>
-      <SoundReadings />
-      <AppFrame
-        current="job"
-        header={
-          <JobHeader
-            step={step}
-            simulatorOpen={rackOpen}
-            onSimulator={signedJob ? undefined : () => setRackOpen(!rackOpen)}
-            undo={
-              <>
-                {canUndo && <UndoButton undo={undo} />}
-                {canRedo && <RedoButton redo={redo} />}
-              </>
-            }
-          />
-        }
-        commands={commands}
-        about={`step-${step}`}
-        footer={status === "running" || status === "lost" ? <LiveStrip /> : undefined}
-      >
-        <Flex h="full" minH="0" direction="column">
-          {rackOpen && !signedJob && <SimulatorPanel onClose={() => setRackOpen(false)} />}
-          <Grid
-            flex="1"
-            minH="0"
-            templateAreas={{ base: "'sheet' 'lead' 'scroll' 'foot'", lg: "'sheet main rail' 'sheet foot rail'" }}
-            templateColumns={{ base: "minmax(0, 1fr)", lg: "204px minmax(0, 1fr) auto" }}
-            templateRows={{ base: "auto auto minmax(0, 1fr) auto", lg: "minmax(0, 1fr) auto" }}
-            css={{ [LOW_SCREEN]: { overflowY: "auto", gridTemplateRows: "auto auto auto auto" } }}
-          >
-            <RunSheet step={step} onOpen={open} />
-            {rail === "evidence" && <Leading />}
-            {/* Upright, work and rail scroll as one sheet; on the bench each has its own place. */}
-            <Box
-              display={{ base: "block", lg: "contents" }}
-              gridArea="scroll"
-              overflowY="auto"
-              minW="0"
-              css={{ [LOW_SCREEN]: { overflowY: "visible" } }}
+    <InvalidFields>
+      <FootProvider>
+        <SoundReadings />
+        <AppFrame
+          current="job"
+          header={
+            <JobHeader
+              step={step}
+              simulatorOpen={rackOpen}
+              onSimulator={signedJob ? undefined : () => setRackOpen(!rackOpen)}
+              undo={
+                <>
+                  {canUndo && <UndoButton undo={undo} />}
+                  {canRedo && <RedoButton redo={redo} />}
+                </>
+              }
+            />
+          }
+          commands={commands}
+          about={`step-${step}`}
+          page={pageName}
+          footer={liveSteps.includes(step) && (status === "running" || status === "lost") ? <LiveStrip /> : undefined}
+        >
+          <Flex h="full" minH="0" direction="column">
+            {rackOpen && !signedJob && <SimulatorPanel onClose={() => setRackOpen(false)} />}
+            <Grid
+              flex="1"
+              minH="0"
+              templateAreas={{ base: "'sheet' 'lead' 'scroll' 'foot'", lg: "'sheet main rail' 'sheet foot rail'" }}
+              templateColumns={{ base: "minmax(0, 1fr)", lg: "200px minmax(0, 1fr) auto" }}
+              templateRows={{ base: "auto auto minmax(0, 1fr) auto", lg: "minmax(0, 1fr) auto" }}
+              css={{
+                [LOW_SCREEN]: { overflowY: "auto", overflowX: "hidden", gridTemplateRows: "auto auto auto auto" },
+              }}
             >
+              <RunSheet step={step} onOpen={open} />
+              {rail === "evidence" && <Leading />}
+              {/* Upright, work and rail scroll as one sheet; on the bench each has its own place. */}
               <Box
-                as="main"
-                gridArea={{ lg: "main" }}
+                display={{ base: "block", lg: "contents" }}
+                gridArea="scroll"
+                overflowY="auto"
                 minW="0"
-                overflowY={{ lg: "auto" }}
-                px="4"
-                py="2.5"
-                tabIndex={-1}
+                css={{ [LOW_SCREEN]: { overflowY: "visible" } }}
               >
-                <StoreNotices />
-                <MovedNotice step={step} onShow={open} />
-                {signedJob && step !== "sign-off" && <SignedNotice onAmend={() => open("sign-off")} />}
-                {/* In a tab that reads along, and in a signed job, nothing can be pressed or typed: it would not be stored. */}
-                <Locked locked={locked}>{children}</Locked>
+                <Box
+                  as="main"
+                  gridArea={{ lg: "main" }}
+                  minW="0"
+                  overflowY={{ lg: "auto" }}
+                  px="4"
+                  py="2.5"
+                  tabIndex={-1}
+                >
+                  <StoreNotices />
+                  <MovedNotice step={step} onShow={open} />
+                  {signedJob && step !== "sign-off" && <SignedNotice onAmend={() => open("sign-off")} />}
+                  {/* In a tab that reads along, and in a signed job, nothing can be pressed or typed: it would not be stored. */}
+                  <Locked locked={locked}>{children}</Locked>
+                </Box>
+                {rail === "grams" && <GramRail step={step} />}
+                {rail === "evidence" && <EvidenceRail step={step} />}
               </Box>
-              {rail === "grams" && <GramRail step={step} />}
-              {rail === "evidence" && <EvidenceRail step={step} />}
-            </Box>
-            <StepFoot locked={locked} />
-          </Grid>
-        </Flex>
-      </AppFrame>
-    </FootProvider>
+              <StepFoot locked={locked} />
+            </Grid>
+          </Flex>
+        </AppFrame>
+      </FootProvider>
+    </InvalidFields>
   );
 }
 
@@ -265,6 +273,9 @@ function SignedNotice({ onAmend }: { onAmend: () => void }) {
 }
 
 /** Column beside the work of a step. */
+/** Steps at which live values are read. */
+const liveSteps: readonly StepId[] = ["rest", "running", "shut-off", "recover", "evacuate", "charge", "prove"];
+
 /** Steps that need the room; the diagnosis shows itself what the rail would. */
 const noRail: readonly StepId[] = ["intake", "look", "hook-up", "verdict", "leak"];
 

@@ -2,15 +2,16 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { ChevronDown, ChevronUp, Plug, Unplug } from "lucide-react";
-import type { ReactNode } from "react";
+import { type ReactNode, useEffect, useRef } from "react";
 import type { StepId } from "@/core/records/job";
 import { labelOf } from "@/core/records/job-label";
 import { useJob, useJobState, useSimulator } from "@/session/session";
+import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { PracticeTag } from "@/views/workshop/practice-tag";
 import { type simulatorWords, sourceSentence } from "@/words/instruments";
-import { circuitWords, refrigerantLabels } from "@/words/job";
+import { circuitWords, refrigerantLabels, stepNames } from "@/words/job";
 import { commonText } from "@/words/screens/common";
 import { jobHeaderText } from "@/words/screens/job-frame";
 
@@ -52,12 +53,18 @@ export function JobHeader({ step, simulatorOpen: rackOpen = false, onSimulator: 
   ].filter((fact) => fact !== "");
   return (
     <>
-      <Text typed as="h1" kind="heading" truncate minW="0">
+      <StepHeading step={step} />
+      <Text typed kind="strong" truncate minW={{ base: "full", md: "0" }} order={{ base: 1, md: 0 }}>
         {intake.vehicle.trim() || (step === "intake" ? commonText.newJob : commonText.unnamedVehicle)}
       </Text>
       <PracticeTag purpose={job.purpose} />
       {facts.map((fact, i) => (
-        <Text key={fact} kind="soft" whiteSpace="nowrap" display={{ base: i === 0 ? "block" : "none", xl: "block" }}>
+        <Text
+          key={fact}
+          kind="soft"
+          whiteSpace="nowrap"
+          display={{ base: "none", md: i === 0 ? "block" : "none", xl: "block" }}
+        >
           {fact}
         </Text>
       ))}
@@ -78,6 +85,22 @@ export function JobHeader({ step, simulatorOpen: rackOpen = false, onSimulator: 
   );
 }
 
+/** Name of the step. It takes the focus after a change of step, so that it is announced. */
+function StepHeading({ step }: { step: StepId }) {
+  const heading = useRef<HTMLHeadingElement>(null);
+  const before = useRef(step);
+  useEffect(() => {
+    if (before.current === step) return;
+    before.current = step;
+    heading.current?.focus({ preventScroll: true });
+  }, [step]);
+  return (
+    <Text as="h1" ref={heading} tabIndex={-1} kind="value" whiteSpace="nowrap">
+      {stepNames[step]}
+    </Text>
+  );
+}
+
 interface SourcePillProps {
   status: keyof typeof simulatorWords;
   words: string;
@@ -89,33 +112,20 @@ interface SourcePillProps {
 function SourcePill({ status, words, open, onOpen }: SourcePillProps) {
   const live = status === "running";
   return (
-    <Flex
-      asChild
-      align="center"
-      gap="2"
-      borderWidth="1px"
-      borderColor={open ? "ink" : "line"}
-      bg="field"
-      rounded="full"
+    <BenchButton
       px="3"
-      minH="target"
-      fontSize="14px"
-      whiteSpace="nowrap"
-      cursor={onOpen ? "pointer" : undefined}
+      aria-expanded={onOpen === undefined ? undefined : open}
+      disabled={onOpen === undefined}
+      onClick={onOpen}
+      aria-label={jobHeaderText.instruments(words)}
     >
-      <button
-        type="button"
-        aria-expanded={open}
-        disabled={onOpen === undefined}
-        onClick={onOpen}
-        aria-label={jobHeaderText.instruments(words)}
-      >
-        <Box color={live ? "done" : status === "lost" ? "act" : "soft"}>
-          {live ? <Plug size={15} /> : <Unplug size={15} />}
-        </Box>
+      <Box color={live ? "done" : status === "lost" ? "danger" : "soft"}>
+        {live ? <Plug size={15} aria-hidden /> : <Unplug size={15} aria-hidden />}
+      </Box>
+      <Box as="span" display={{ base: "none", sm: "inline" }}>
         {words}
-        {onOpen && (open ? <ChevronUp size={17} aria-hidden /> : <ChevronDown size={17} aria-hidden />)}
-      </button>
-    </Flex>
+      </Box>
+      {onOpen && (open ? <ChevronUp size={17} aria-hidden /> : <ChevronDown size={17} aria-hidden />)}
+    </BenchButton>
   );
 }

@@ -31,8 +31,8 @@ export function Leading() {
       bg="sheet"
       borderBottomWidth="1px"
       borderColor="line"
-      fontSize="16px"
-      fontWeight="650"
+      fontSize="md"
+      fontWeight="semibold"
       textAlign="start"
       cursor="pointer"
     >

@@ -50,7 +50,16 @@ export function LiveStrip() {
       <Cells />
       {/* Over the old numbers, not above them: what stands at the foot of the step must not move. */}
       {stalledS !== null && (
-        <Flex position="absolute" inset="0" bg="act" opacity="0.94" color="onAct" px="4" align="center" role="alert">
+        <Flex
+          position="absolute"
+          inset="0"
+          bg="danger"
+          opacity="0.94"
+          color="onDanger"
+          px="4"
+          align="center"
+          role="alert"
+        >
           <Text kind="heading">{liveStripText.noDataForSThese(stalledS)}</Text>
         </Flex>
       )}
@@ -148,7 +157,7 @@ function Cell({ cell }: { cell: CellSpec }) {
   const { label, number, tail, word, tone } = useLiveOf((live) => shownIn(cell, figures, accuracy, live));
   return (
     <Box px="3.5" py="2" borderRightWidth="1px" borderColor="line" minW="0">
-      <Explain about={cell.about} fontSize="13px" color="soft" whiteSpace="nowrap">
+      <Explain about={cell.about} fontSize="sm" color="soft" whiteSpace="nowrap">
         {label}
       </Explain>
       <Flex align="baseline" gap="1" lineHeight="1.15" whiteSpace="nowrap">
@@ -159,7 +168,7 @@ function Cell({ cell }: { cell: CellSpec }) {
           {tail}
         </Text>
       </Flex>
-      <Text fontSize="13px" color={tone} fontWeight={tone === "act" ? "650" : tone === "soft" ? undefined : "500"}>
+      <Text fontSize="sm" color={tone} fontWeight={tone === "danger" ? "semibold" : "normal"}>
         {word}
       </Text>
     </Box>
@@ -172,7 +181,7 @@ function shownIn(cell: CellSpec, figures: Figures, accuracy: InstrumentAccuracy,
   const health = live && cell.channel ? live.health[cell.channel] : "ok";
   const { text, tone } =
     health !== "ok"
-      ? { text: healthWords[health], tone: "act" }
+      ? { text: healthWords[health], tone: "danger" }
       : value === null || live === null
         ? { text: liveStripText.notMeasured, tone: "soft" }
         : wordOf(cell.state(live));

@@ -96,12 +96,12 @@ export function NextAct({ verdict, wording }: NextActProps) {
   const { decision, test, begin } = useNextAct(verdict);
   return (
     <Box borderWidth="2px" borderColor="ink" rounded="10px" px="3" py="2.5">
-      <Text fontSize="16px" fontWeight="650" lineHeight="1.3">
+      <Text fontSize="md" fontWeight="semibold" lineHeight="1.3">
         {nextActText.next(test ? lowerFirst(testSentence(test.test, wording)) : actInShort(decision))}
       </Text>
       {test && <TestNotes test={test} verdict={verdict} wording={wording} />}
       {begin && (
-        <BenchButton kind="main" mt="2" w="full" shortcut="G" onClick={begin}>
+        <BenchButton mt="2" w="full" shortcut="G" onClick={begin}>
           {nextActText.open}
         </BenchButton>
       )}
@@ -116,7 +116,7 @@ function TestNotes({ test, verdict, wording }: NextActProps & { test: NextTest }
         {gainSentence(test, verdict)}
       </Text>
       {test.outcomes.slice(0, 2).map((outcome) => (
-        <Text key={outcome.cause} fontSize="14px">
+        <Text key={outcome.cause} fontSize="sm">
           {outcomeSentence(outcome, wording)}
         </Text>
       ))}
@@ -144,7 +144,7 @@ export function ActHeadline({
     <Notice tone={tone} title={sentence} aside={button}>
       {test && (
         <>
-          <Text fontSize="17px" fontWeight="600" color="ink">
+          <Text fontSize="md" fontWeight="semibold" color="ink">
             {testSentence(test.test, wording)}
           </Text>
           <TestNotes test={test} verdict={verdict} wording={wording} />

@@ -44,9 +44,8 @@ export function OnHand() {
     <Card
       title={onHandText.cylindersAndCans}
       aside={
-        <Flex gap="2">
+        <Flex gap="2" wrap="wrap">
           <BenchButton
-            kind={warmWater ? "main" : "quiet"}
             aria-pressed={warmWater}
             onClick={() =>
               edit((stored) => ({ ...stored, charge: { ...stored.charge, warmWater: !stored.charge.warmWater } }))
@@ -90,15 +89,15 @@ export function OnHand() {
           {containers.map((container) => {
             const drawnFrom = used.has(`container:${container.id}`) || open?.containerId === container.id;
             return (
-              <Flex key={container.id} gap="3" align="start">
-                <Box flex="1" minW="0">
+              <Flex key={container.id} gap="3" rowGap="1" align="start" wrap={{ base: "wrap", md: "nowrap" }}>
+                <Box flex={{ base: "1 1 150px", md: "1" }} minW="0">
                   <TextField
                     label={commonText.name}
                     value={container.name}
                     onChange={(name) => change((list) => list.map((c) => (c.id === container.id ? { ...c, name } : c)))}
                   />
                 </Box>
-                <Box flex="1" minW="0">
+                <Box flex={{ base: "1 1 150px", md: "1" }} minW="0">
                   <NumberField
                     spec={fields.net}
                     value={container.net}
@@ -106,7 +105,7 @@ export function OnHand() {
                     onChange={(net) => change((list) => list.map((c) => (c.id === container.id ? { ...c, net } : c)))}
                   />
                 </Box>
-                <Box flex="1" minW="0">
+                <Box flex={{ base: "1 1 150px", md: "1" }} minW="0">
                   <NumberField
                     spec={fields.container}
                     value={container.temperature}
@@ -181,7 +180,7 @@ export function OnHandPicture({ balance }: { balance: MassBalance }) {
                   fill="var(--chakra-colors-liquid)"
                 />
               </svg>
-              <Text typed fontSize="13px" truncate title={name}>
+              <Text typed fontSize="sm" truncate title={name}>
                 {name}
               </Text>
               <Text kind="item">{words}</Text>

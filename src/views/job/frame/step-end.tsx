@@ -11,6 +11,7 @@ import { useJob } from "@/session/session";
 import { bringTo } from "@/ui/bring-to";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
+import { useInvalidFields } from "@/ui/invalid-fields";
 import { useShortcuts } from "@/ui/shortcuts";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
@@ -40,7 +41,8 @@ export function StepEnd({ step, also, later = false }: StepEndProps) {
   const { skipped } = job.steps[step];
   const router = useRouter();
   const next = stepAfter(job, step);
-  const open = gaps.length > 0 || also !== undefined;
+  const invalid = useInvalidFields();
+  const open = gaps.length > 0 || also !== undefined || invalid.length > 0;
   const finish = () => {
     if (open) return;
     markDone(step);
@@ -75,7 +77,7 @@ export function StepEnd({ step, also, later = false }: StepEndProps) {
               onChange={setReason}
             />
           </Box>
-          <BenchButton type="submit" kind="main" disabled={reason.trim() === ""}>
+          <BenchButton type="submit" disabled={reason.trim() === ""}>
             {stepEndText.skip}
           </BenchButton>
           <BenchButton type="button" kind="quiet" onClick={() => setSkipping(false)}>
@@ -103,7 +105,7 @@ export function StepEnd({ step, also, later = false }: StepEndProps) {
           >
             {stepEndText.done(stepNames[next].toLowerCase())}
           </BenchButton>
-          {open && <Missing gaps={gaps} also={also} />}
+          {open && <Missing gaps={gaps} also={also} invalid={invalid} />}
         </FootEnd>
       )}
     </>
@@ -111,12 +113,22 @@ export function StepEnd({ step, also, later = false }: StepEndProps) {
 }
 
 /** Missing items by name; a touch leads to the field. */
-function Missing({ gaps, also }: { gaps: readonly StepGap[]; also: string | undefined }) {
+interface MissingProps {
+  gaps: readonly StepGap[];
+  also: string | undefined;
+  /** Labels of fields with something that cannot be used. */
+  invalid: readonly string[];
+}
+
+function Missing({ gaps, also, invalid }: MissingProps) {
   const figures = useFigures();
   const missing = [...gaps.map((gap) => gapWords(gap, figures)), ...(also === undefined ? [] : [also])];
-  const text = stepEndText.missing(missing.join(", "));
-  const field = gaps.map(gapField).find((label) => label !== null);
-  const look = { color: "soft", fontSize: "14px", lineHeight: "1.25", lineClamp: 3, minW: "0" } as const;
+  const text = [
+    ...(missing.length > 0 ? [stepEndText.missing(missing.join(", "))] : []),
+    ...(invalid.length > 0 ? [stepEndText.correct(invalid.join(", "))] : []),
+  ].join(" ");
+  const field = gaps.map(gapField).find((label) => label !== null) ?? invalid[0];
+  const look = { color: "soft", fontSize: "sm", lineHeight: "1.25", lineClamp: 3, minW: "0" } as const;
   return field === undefined ? (
     <Text {...look} role="status">
       {text}

@@ -42,11 +42,13 @@ export function StepFoot({ locked }: { locked: boolean }) {
         <Flex
           as="section"
           aria-label={stepFootText.actionsOfThisStep}
-          h="60px"
+          minH="60px"
           align="center"
-          gap="3"
+          gap={{ base: "1.5", md: "3" }}
+          rowGap="1"
           px="4"
-          overflow="hidden"
+          py="1"
+          wrap={{ base: "wrap", md: "nowrap" }}
         >
           <Flex ref={foot?.takeEnd} flex="1" minW="0" align="center" gap="3" />
           <Flex ref={foot?.takeActs} flexShrink="0" align="center" gap="2" />

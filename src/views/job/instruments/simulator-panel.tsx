@@ -79,7 +79,6 @@ export function SimulatorPanel({ onClose }: { onClose: () => void }) {
             <NativeSelect.Indicator />
           </NativeSelect.Root>
           <BenchButton
-            kind="main"
             loading={rack.status === "connecting"}
             disabled={refusal !== null}
             onClick={() => {
@@ -114,13 +113,7 @@ export function SimulatorPanel({ onClose }: { onClose: () => void }) {
           </Text>
         ) : (
           engines.map(({ value, label }) => (
-            <BenchButton
-              key={value}
-              px="3"
-              kind={rack.engine === value ? "main" : "quiet"}
-              aria-pressed={rack.engine === value}
-              onClick={() => rack.setEngine(value)}
-            >
+            <BenchButton key={value} px="3" aria-pressed={rack.engine === value} onClick={() => rack.setEngine(value)}>
               {label}
             </BenchButton>
           ))
@@ -131,7 +124,6 @@ export function SimulatorPanel({ onClose }: { onClose: () => void }) {
         {paces.map((pace) => (
           <BenchButton
             key={pace}
-            kind={rack.pace === pace ? "main" : "quiet"}
             aria-pressed={rack.pace === pace}
             px="2.5"
             minW="target"

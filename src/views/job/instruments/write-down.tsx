@@ -5,6 +5,7 @@ import { entryValue, type FieldSpec } from "@/core/units/entry";
 import type { UnitId } from "@/core/units/units";
 import { useDraftEntry } from "@/session/drafts";
 import { BenchButton } from "@/ui/buttons";
+import { fieldRow } from "@/ui/field-note";
 import { NumberField } from "@/ui/number-field";
 import { writeDownText } from "@/words/screens/job-instruments";
 
@@ -23,7 +24,7 @@ export function WriteDown({ name, spec, label, unit, onWrite }: WriteDownProps) 
   const [typed, setTyped] = useDraftEntry(name, unit);
   const value = entryValue(spec, typed);
   return (
-    <Flex gap="2" align="end" wrap="wrap">
+    <Flex gap="2" align="end" css={fieldRow} wrap="wrap">
       <Box w="230px">
         <NumberField spec={spec} label={label ?? spec.label} value={typed} onChange={setTyped} />
       </Box>

@@ -1,6 +1,7 @@
 /** Texts of the charge step. */
 
 export const ledgerCardText = {
+  correction: "Correction",
   refrigerantLog: "Refrigerant log",
   noEntriesYetEachWeighing: "No entries yet. Each weighing adds one.",
   time: "Time",

@@ -286,7 +286,6 @@ function Hoses() {
             onChange={(purged) => set({ purged })}
           />
           <BenchButton
-            kind="main"
             alignSelf="start"
             disabled={purgeG === null || purgeG <= 0 || booked > 0 || flowing}
             onClick={() => purgeG !== null && edit((stored) => purgeBooked(stored, purgeG, new Date().toISOString()))}

@@ -33,31 +33,36 @@ export function LedgerCard() {
       <Table.Root size="sm" bg="sheet" css={{ "& td, & th": { bg: "sheet", borderColor: "line" } }}>
         <Table.Header>
           <Table.Row>
-            <Table.ColumnHeader color="soft">{ledgerCardText.time}</Table.ColumnHeader>
+            <Table.ColumnHeader color="soft" {...onTablet}>
+              {ledgerCardText.time}
+            </Table.ColumnHeader>
             <Table.ColumnHeader color="soft">{ledgerCardText.entry}</Table.ColumnHeader>
-            <Table.ColumnHeader color="soft">{ledgerCardText.fromTo}</Table.ColumnHeader>
+            <Table.ColumnHeader color="soft" {...onTablet}>
+              {ledgerCardText.fromTo}
+            </Table.ColumnHeader>
             <Table.ColumnHeader color="soft" textAlign="end">
               {ledgerCardText.grams}
             </Table.ColumnHeader>
-            <Table.ColumnHeader />
+            <Table.ColumnHeader color="soft">{ledgerCardText.correction}</Table.ColumnHeader>
           </Table.Row>
         </Table.Header>
         <Table.Body>
           {ledger.map((entry) => (
-            <Table.Row key={entry.id} fontSize="15px" color={held.has(entry.id) ? "ink" : "soft"}>
-              <Table.Cell whiteSpace="nowrap">{format(parseISO(entry.at), "HH:mm:ss")}</Table.Cell>
+            <Table.Row key={entry.id} fontSize="md" color={held.has(entry.id) ? "ink" : "soft"}>
+              <Table.Cell whiteSpace="nowrap" {...onTablet}>
+                {format(parseISO(entry.at), "HH:mm:ss")}
+              </Table.Cell>
               <Table.Cell textDecoration={held.has(entry.id) || entry.counters ? undefined : "line-through"}>
                 {entrySummary(entry, ledger)}
               </Table.Cell>
-              <Table.Cell>{`${accountName(entry.from, job)}, ${accountName(entry.to, job)}`}</Table.Cell>
-              <Table.Cell textAlign="end" fontWeight="600" fontSize="17px">
+              <Table.Cell {...onTablet}>{`${accountName(entry.from, job)}, ${accountName(entry.to, job)}`}</Table.Cell>
+              <Table.Cell textAlign="end" fontWeight="semibold" fontSize="md">
                 {`${entry.estimated ? "≈ " : ""}${figures.quantity(entry.grams, "g", entry.grams < 20 ? 1 : 0)}`}
               </Table.Cell>
               <Table.Cell textAlign="end">
                 {held.has(entry.id) && takenBack.includes(entry.act) && (
                   <BenchButton
                     kind="quiet"
-                    fontSize="14px"
                     px="3"
                     aria-label={ledgerCardText.reverse2(
                       entrySummary(entry),
@@ -74,7 +79,7 @@ export function LedgerCard() {
           ))}
         </Table.Body>
       </Table.Root>
-      <Flex mt="2" color={Math.abs(off) < 0.01 ? "soft" : "act"} fontSize="14px">
+      <Flex mt="2" color={Math.abs(off) < 0.01 ? "soft" : "danger"} fontSize="sm">
         {Math.abs(off) < 0.01
           ? ledgerCardText.theLogBalances
           : ledgerCardText.theLogIsOffBy(figures.quantity(off, "g", 1))}
@@ -82,6 +87,9 @@ export function LedgerCard() {
     </Card>
   );
 }
+
+/** Columns that a phone leaves out. */
+const onTablet = { display: { base: "none", sm: "table-cell" } } as const;
 
 /** Weights that belong to fields are corrected there; these are corrected here. */
 const takenBack: readonly Act[] = ["charge", "purge", "take"];

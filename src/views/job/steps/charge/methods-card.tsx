@@ -54,14 +54,7 @@ export function ChargingMethodsCard() {
     <Card title={methodsCardText.chargeByOtherMethodsAt(figures.quantity(conditions.ambientC, "degC", 0))}>
       <Flex gap="1.5" wrap="wrap" mb="2">
         {chargingMethods.map((school) => (
-          <BenchButton
-            key={school}
-            kind={shown.includes(school) ? "main" : "quiet"}
-            aria-pressed={shown.includes(school)}
-            fontSize="14px"
-            px="3"
-            onClick={() => toggle(school)}
-          >
+          <BenchButton key={school} aria-pressed={shown.includes(school)} px="3" onClick={() => toggle(school)}>
             {methodLabels[school](figures)}
           </BenchButton>
         ))}
@@ -83,12 +76,12 @@ export function ChargingMethodsCard() {
             </Table.Row>
           </Table.Header>
           <Table.Body>
-            <Table.Row fontSize="16px">
-              <Table.Cell fontWeight="650">{methodsCardText.byWeight}</Table.Cell>
-              <Table.Cell textAlign="end" fontSize="20px" fontWeight="650">
+            <Table.Row fontSize="md">
+              <Table.Cell fontWeight="semibold">{methodsCardText.byWeight}</Table.Cell>
+              <Table.Cell textAlign="end" fontSize="xl" fontWeight="semibold">
                 {figures.quantity(answer.labelG, "g")}
               </Table.Cell>
-              <Table.Cell textAlign="end" color="done" fontWeight="600">
+              <Table.Cell textAlign="end" color="done" fontWeight="semibold">
                 {methodsCardText.label}
               </Table.Cell>
               <Table.Cell>{hotDaySentence(answer.atLabel, null, figures)}</Table.Cell>
@@ -118,12 +111,12 @@ function MethodRow({ answer, all }: { answer: MethodAnswer; all: MethodsAnswer }
   const figures = useFigures();
   const off = answer.chargeG - all.labelG;
   return (
-    <Table.Row fontSize="16px">
+    <Table.Row fontSize="md">
       <Table.Cell>{methodLabels[answer.school](figures)}</Table.Cell>
-      <Table.Cell textAlign="end" fontSize="20px" fontWeight="600">
+      <Table.Cell textAlign="end" fontSize="xl" fontWeight="semibold">
         {answer.stops ? figures.quantity(answer.chargeG, "g") : `over ${figures.quantity(answer.chargeG, "g")}`}
       </Table.Cell>
-      <Table.Cell textAlign="end" color={Math.abs(off) > 0.1 * all.labelG ? "act" : "soft"} fontWeight="600">
+      <Table.Cell textAlign="end" color={Math.abs(off) > 0.1 * all.labelG ? "danger" : "soft"} fontWeight="semibold">
         {answer.stops ? `${off > 0 ? "+ " : "− "}${figures.quantity(Math.abs(off), "g")}` : methodsCardText.noEndPoint}
       </Table.Cell>
       <Table.Cell>{hotDaySentence(answer.hotDay, all.atLabel, figures)}</Table.Cell>

@@ -68,16 +68,16 @@ function PlanStepWords({ step, number, name, warmWater }: WordsProps) {
   const [title, body, never] = planStepWords(step, name, warmWater, figures);
   return (
     <>
-      <Text fontWeight="650" fontSize="16px">
+      <Text fontWeight="semibold" fontSize="md">
         {number} {title}
       </Text>
       {body.map((line) => (
-        <Text key={line} fontSize="14px">
+        <Text key={line} fontSize="sm">
           {line}
         </Text>
       ))}
       {never && (
-        <Text fontSize="14px" fontWeight="650" color="act">
+        <Text fontSize="sm" fontWeight="semibold" color="danger">
           {never}
         </Text>
       )}

@@ -14,9 +14,11 @@ import type { Entry } from "@/core/units/entry";
 import type { Desk, DeskIssue } from "@/session/desk-store";
 import { draftEntry, withDraftEntry } from "@/session/drafts";
 import { useDesk, useJob, useSimulator } from "@/session/session";
+import { useAnnounced } from "@/ui/announce";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
+import { fieldRow } from "@/ui/field-note";
 import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
@@ -66,6 +68,8 @@ function SimulatorScale({ balance: found, next }: PanelProps) {
     rack.setEngine(valve === "liquid-high" ? "off" : "fast");
     answered(await desk.open(valve));
   };
+  const called = refused ?? callSentence(desk, container, found, next, figures);
+  useAnnounced(called, refused ?? `${desk.call?.call} ${desk.drawInLeftS === null} ${waitsInHose(found)}`);
   return (
     <Card title={scalePanelText.scaleSimulator}>
       <Flex gap="2" wrap="wrap" mb="3">
@@ -74,7 +78,6 @@ function SimulatorScale({ balance: found, next }: PanelProps) {
           return (
             <BenchButton
               key={c.id}
-              kind={c.id === desk.onScale ? "main" : "quiet"}
               aria-pressed={c.id === desk.onScale}
               disabled={(valve !== "shut" && c.id !== desk.onScale) || empty}
               onClick={() => {
@@ -116,7 +119,7 @@ function SimulatorScale({ balance: found, next }: PanelProps) {
           <Text kind="strong">{scalePanelText.scale}</Text>
           <Text kind="number" lineHeight="1.1">
             {figures.number(latest?.scaleG, "g")}
-            <Text as="span" fontSize="14px" color="soft" fontWeight="400">
+            <Text as="span" fontSize="sm" color="soft" fontWeight="normal">
               {scalePanelText.gLeft}
             </Text>
           </Text>
@@ -126,17 +129,16 @@ function SimulatorScale({ balance: found, next }: PanelProps) {
         </Flex>
       </Grid>
       <StepActs>
-        <BenchButton
-          minW="230px"
-          kind={desk.call?.call === "stop" || desk.call?.call === "stalled" ? "act" : "main"}
-          disabled={valve === "shut"}
-          onClick={() => void desk.shut().then(answered)}
-        >
-          {valve === "shut" ? scalePanelText.allValvesClosed : scalePanelText.closeValve}
-        </BenchButton>
+        {valve === "shut" ? (
+          <Text kind="strong">{scalePanelText.allValvesClosed}</Text>
+        ) : (
+          <BenchButton minW="230px" kind="act" onClick={() => void desk.shut().then(answered)}>
+            {scalePanelText.closeValve}
+          </BenchButton>
+        )}
       </StepActs>
-      <Box role="status" mt="2.5" fontSize="17px" fontWeight="600" color={refused ? "act" : "soft"}>
-        {refused ?? callSentence(desk, container, found, next, figures)}
+      <Box mt="2.5" fontSize="md" fontWeight="semibold" color={refused ? "danger" : "soft"}>
+        {called}
       </Box>
       <Alarms alarms={desk.live?.alarms ?? []} />
     </Card>
@@ -172,16 +174,16 @@ function ValveCard({ name, does, never, open, disabled, onOpen }: ValveCardProps
       bg="field"
     >
       <Text kind="strong">{name}</Text>
-      <Text fontSize="14px">{does}</Text>
-      <Text fontSize="14px" fontWeight="650" color="act">
+      <Text fontSize="sm">{does}</Text>
+      <Text fontSize="sm" fontWeight="semibold" color="danger">
         {never}
       </Text>
       {open ? (
-        <Flex mt="auto" minH="target" align="center" justify="center" rounded="card" bg="band" fontWeight="650">
+        <Flex mt="auto" minH="target" align="center" justify="center" rounded="card" bg="band" fontWeight="semibold">
           {scalePanelText.openNow}
         </Flex>
       ) : (
-        <BenchButton mt="auto" kind="main" disabled={disabled} aria-label={scalePanelText.open(name)} onClick={onOpen}>
+        <BenchButton mt="auto" disabled={disabled} aria-label={scalePanelText.open(name)} onClick={onOpen}>
           {scalePanelText.openValve}
         </BenchButton>
       )}
@@ -259,7 +261,7 @@ function TypedScale({ balance: found }: { balance: MassBalance }) {
           onChange={setShows}
         />
         {found.perContainer.map((c) => (
-          <Flex key={c.id} gap="3" align="end" wrap="wrap">
+          <Flex key={c.id} gap="3" align="end" css={fieldRow} wrap="wrap">
             <Box flex="1 1 200px">
               <NumberField
                 spec={typedScaleSpec(shows)}

@@ -7,6 +7,7 @@ import { fields } from "@/core/records/fields";
 import { useJobActs, useSimulator, useSimulatorOf } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { fieldRow } from "@/ui/field-note";
 import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { Text } from "@/ui/text";
@@ -38,9 +39,9 @@ export function SurplusCard({ overG }: { overG: number }) {
   return (
     <Card title={surplusCardText.overTheLabelRecoverBy(figures.quantity(overG, "g"))}>
       {connected ? (
-        <Flex gap="5" align="end" wrap="wrap">
+        <Flex gap="5" align="end" css={fieldRow} wrap="wrap">
           <Measure label={surplusCardText.excessRecovered} value={running ? shown : 0} unit="g" />
-          <BenchButton kind={running && shown >= overG - 3 ? "act" : "main"} onClick={running ? stop : start}>
+          <BenchButton kind={running && shown >= overG - 3 ? "act" : "quiet"} onClick={running ? stop : start}>
             {running
               ? surplusCardText.stopAndRecord(figures.quantity(shown, "g"))
               : surplusCardText.startRecoveryMachine}

@@ -9,6 +9,7 @@ import { formatQuantity, type UnitId } from "@/core/units/units";
 import { keepChoices } from "@/session/choices";
 import { BaseField } from "@/ui/base-field";
 import { Card } from "@/ui/card";
+import { fieldRow } from "@/ui/field-note";
 import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { Notice } from "@/ui/notice";
@@ -42,7 +43,7 @@ export function HoldReading({ answer, unit, wantedGYear, chosenS, targetKpa }: H
     <Notice tone={good ? (notes.length > 0 ? "wait" : "done") : verdict === "undecided" ? "wait" : "act"} title={title}>
       <Text>{[meaning, ...notes].join(" ")}</Text>
       {shallow && (
-        <Text fontWeight="650" color="act">
+        <Text fontWeight="semibold" color="danger">
           {holdReadingText.theHoldBeganAtAbove(
             formatQuantity(startKpa, unit, decimals),
             formatQuantity(targetKpa, unit, decimals),
@@ -50,7 +51,7 @@ export function HoldReading({ answer, unit, wantedGYear, chosenS, targetKpa }: H
         </Text>
       )}
       {seconds < SHORTER * chosenS && (
-        <Text fontWeight="650" color="wait">
+        <Text fontWeight="semibold" color="wait">
           {holdReadingText.heldForOfThisWorkshops(holdLength(seconds), holdLength(chosenS))}
         </Text>
       )}
@@ -114,7 +115,7 @@ export function SightCard({ setting, holdS, wantedGYear }: SightCardProps) {
   const needed = holdFor(wantedGYear, setting);
   return (
     <Card title={holdReadingText.whatAHoldCanShow}>
-      <Flex gap="6" wrap="wrap" align="end">
+      <Flex gap="6" wrap="wrap" align="end" css={fieldRow}>
         <Measure
           label={holdReadingText.detectionLimitIn(holdLength(holdS))}
           value={smallestLeak(holdS, setting)}

@@ -9,9 +9,11 @@ import { entryOf } from "@/core/units/entry";
 import { formatClock } from "@/core/units/units";
 import { keepChoices } from "@/session/choices";
 import { useDesk, useJob, useSession, useSimulator } from "@/session/session";
+import { useAnnounced } from "@/ui/announce";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
+import { fieldRow } from "@/ui/field-note";
 import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { Text } from "@/ui/text";
@@ -98,9 +100,10 @@ export function PumpCard({ target, holdS }: PumpCardProps) {
             ? pumpCardText.holdingForLeft(clock(since), clock(holdS - since))
             : pumpCardText.holdingForHoldTimeReached(clock(since))
           : pumpCardText.holdRecorded;
+  useAnnounced(words, `${phase} ${since >= holdS}`);
   return (
     <Card title={connected ? pumpCardText.vacuumGaugeSimulator : pumpCardText.vacuumGauge}>
-      <Flex align="end" gap="6" wrap="wrap">
+      <Flex align="end" css={fieldRow} gap="6" wrap="wrap">
         <Measure
           label={pumpCardText.absolutePressure}
           value={shown}
@@ -134,7 +137,7 @@ export function PumpCard({ target, holdS }: PumpCardProps) {
           </BenchButton>
         )}
         {phase === "pump" && (
-          <BenchButton minW="180px" kind={deep ? "act" : "main"} disabled={coming} onClick={hold}>
+          <BenchButton minW="180px" kind={deep ? "act" : "quiet"} disabled={coming} onClick={hold}>
             {pumpCardText.startHold}
           </BenchButton>
         )}
@@ -146,8 +149,8 @@ export function PumpCard({ target, holdS }: PumpCardProps) {
           </BenchButton>
         )}
       </StepActs>
-      <Flex mt="2" gap="4" wrap="wrap" align="end">
-        <Text fontSize="17px" fontWeight="600" color="soft" role="status" flex="1">
+      <Flex mt="2" gap="4" wrap="wrap" align="end" css={fieldRow}>
+        <Text fontSize="md" fontWeight="semibold" color="soft" flex="1">
           {words}
         </Text>
         {!connected && phase !== null && (

@@ -48,7 +48,7 @@ export function HookUpStep() {
                   color="onInk"
                   _checked={{ bg: "ink", borderColor: "ink" }}
                 />
-                <Checkbox.Label fontSize="17px" fontWeight="500">
+                <Checkbox.Label fontSize="md" fontWeight="normal">
                   {hookUpCheckWords[id]}
                 </Checkbox.Label>
               </Checkbox.Root>
@@ -67,18 +67,18 @@ export function HookUpStep() {
               onChange={(gauges) => set({ gauges })}
             />
             {hookUp.gauges === "low-only" && (
-              <Text mt="2.5" fontSize="15px">
+              <Text mt="2.5" fontSize="md">
                 {hookUpStepText.ifTheHighPortLeaks}
               </Text>
             )}
             {hookUp.gauges === "both" && (
-              <Text mt="2.5" fontSize="15px">
+              <Text mt="2.5" fontSize="md">
                 {hookUpStepText.bothSidesSuperheatSubcoolingStatic}
               </Text>
             )}
           </Card>
           <Card title={hookUpStepText.lostWithTheHoses}>
-            <Grid templateColumns="1fr 1fr" gap="3">
+            <Grid templateColumns={{ base: "minmax(0, 1fr)", sm: "repeat(2, minmax(0, 1fr))" }} gap="3">
               <NumberField spec={fields.hose} value={hookUp.hose} onChange={(hose) => set({ hose })} />
               <NumberField spec={fields.bore} value={hookUp.bore} onChange={(bore) => set({ bore })} />
             </Grid>
@@ -105,7 +105,7 @@ function HoseLoss({ job }: { job: Job }) {
   }
   return (
     <>
-      <Grid templateColumns="1fr 1fr" gap="3" mt="3">
+      <Grid templateColumns={{ base: "minmax(0, 1fr)", sm: "repeat(2, minmax(0, 1fr))" }} gap="3" mt="3">
         <Measure
           label={hookUpStepText.drainedToTheLowSide}
           value={loss.letBackG}

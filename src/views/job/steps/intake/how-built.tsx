@@ -91,7 +91,7 @@ export function HowBuilt() {
           />
         </Question>
         {both && (
-          <Text color="wait" fontSize="15px" role="status">
+          <Text color="wait" fontSize="md" role="status">
             {howBuiltText.ifUnknownAllPossibleBuilds}
           </Text>
         )}
@@ -110,7 +110,6 @@ function Question({ tells, about, children }: { tells: readonly TellId[]; about:
         <BenchButton
           kind="quiet"
           px="3"
-          fontSize="15px"
           aria-expanded={open}
           aria-label={howBuiltText.identify(about)}
           onClick={() => setOpen(!open)}
@@ -152,7 +151,6 @@ export function WhereLabel() {
       <BenchButton
         kind="quiet"
         px="3"
-        fontSize="15px"
         aria-expanded={open}
         aria-label={howBuiltText.labelLocation}
         onClick={() => setOpen(!open)}

@@ -1,7 +1,7 @@
 "use client";
 
 import { Flex, Grid, Stack } from "@chakra-ui/react";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { complaintNames } from "@/core/causes/complaints";
 import { isRefrigerant, refrigerantEntry } from "@/core/fluids/refrigerants";
 import { labelDoubts } from "@/core/readings/file/label-check";
@@ -10,6 +10,7 @@ import { type Job, labelRefrigerants, type StopSign } from "@/core/records/job";
 import { labelOf, USUAL_TOLERANCE_G, workableRefrigerant } from "@/core/records/job-label";
 import { entryValue } from "@/core/units/entry";
 import { useJob } from "@/session/session";
+import { bringTo } from "@/ui/bring-to";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
@@ -32,6 +33,7 @@ import { WhichCar } from "./which-car";
 type Intake = Job["intake"];
 
 export function IntakeStep() {
+  useFirstField();
   const figures = useFigures();
   const { job, edit } = useJob();
   const { intake } = job;
@@ -48,7 +50,7 @@ export function IntakeStep() {
   const set = <Key extends keyof Intake>(key: Key, value: Intake[Key]) =>
     edit((stored) => ({ ...stored, intake: { ...stored.intake, [key]: value } }));
   return (
-    <Stack gap="3.5" maxW="1080px">
+    <Stack gap="3.5">
       <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="3.5">
         <Card title={intakeStepText.vehicleAndComplaint}>
           <Stack gap="3">
@@ -96,7 +98,7 @@ export function IntakeStep() {
               value={intake.refrigerant}
               onChange={(refrigerant) => set("refrigerant", refrigerant)}
             />
-            <Grid templateColumns="1fr 1fr" gap="3">
+            <Grid templateColumns={{ base: "minmax(0, 1fr)", sm: "repeat(2, minmax(0, 1fr))" }} gap="3">
               <NumberField spec={fields.charge} value={intake.charge} onChange={(charge) => set("charge", charge)} />
               <NumberField
                 spec={fields.tolerance}
@@ -108,10 +110,8 @@ export function IntakeStep() {
             </Grid>
             {(intake.charge.text.trim() === "" || intake.labelUnreadable) && (
               <BenchButton
-                kind={intake.labelUnreadable ? "main" : "quiet"}
                 alignSelf="start"
                 px="3"
-                fontSize="15px"
                 aria-pressed={intake.labelUnreadable}
                 onClick={() => set("labelUnreadable", !intake.labelUnreadable)}
               >
@@ -119,7 +119,7 @@ export function IntakeStep() {
               </BenchButton>
             )}
             {intake.labelUnreadable && (
-              <Text fontSize="15px" color="wait" role="status">
+              <Text fontSize="md" color="wait" role="status">
                 {unreadableLabel}
               </Text>
             )}
@@ -133,7 +133,7 @@ export function IntakeStep() {
               <Text kind="note">{intakeStepText.chargeByLabelWeightNever}</Text>
             ) : (
               doubts.map((doubt) => (
-                <Text key={doubt.code} fontSize="15px" color="wait" role="status">
+                <Text key={doubt.code} fontSize="md" color="wait" role="status">
                   {labelDoubtSentence(doubt, figures)}
                 </Text>
               ))
@@ -165,7 +165,6 @@ export function IntakeStep() {
         <Several
           label={intakeStepText.signsThatForbidRunning}
           hideLabel
-          forbids
           options={optionsOf(stopSignLabels)}
           value={intake.stopSigns}
           onToggle={(sign) =>
@@ -195,7 +194,7 @@ function AltitudeHere() {
             figures.quantity(entryValue(fields.altitude, job.altitude), "m"),
           )}
         </Text>
-        <BenchButton kind="quiet" px="3" fontSize="15px" onClick={() => setAsks(true)}>
+        <BenchButton kind="quiet" px="3" onClick={() => setAsks(true)}>
           {intakeStepText.changeAltitude}
         </BenchButton>
       </Flex>
@@ -227,7 +226,7 @@ function StopPage({ signs }: { signs: StopSign[] }) {
         {signs.map((sign) => stopReasons[sign]).join(" ")}
       </Notice>
       <Card title={intakeStepText.doThisInstead}>
-        <Stack as="ol" gap="1" ps="5" listStyleType="decimal" fontSize="16px">
+        <Stack as="ol" gap="1" ps="5" listStyleType="decimal" fontSize="md">
           <li>{intakeStepText.airConditioningAndEngineOff}</li>
           <li>{intakeStepText.lookFromADistanceBelt}</li>
           <li>{intakeStepText.recoverAndWeighBeforeOpening}</li>
@@ -239,4 +238,13 @@ function StopPage({ signs }: { signs: StopSign[] }) {
       </Card>
     </Stack>
   );
+}
+
+/** A job without a vehicle begins at its first field, so that what is typed next names the vehicle. */
+function useFirstField(): void {
+  const { job } = useJob();
+  const first = useRef(job.intake.vehicle.trim() === "");
+  useEffect(() => {
+    if (first.current) bringTo(commonText.vehicle);
+  }, []);
 }

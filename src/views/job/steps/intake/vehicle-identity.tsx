@@ -21,7 +21,7 @@ interface VehicleIdentityProps {
 export function VehicleIdentity({ intake, set }: VehicleIdentityProps) {
   const doubt = vinDoubt(intake.vin);
   return (
-    <Grid templateColumns="1fr 1fr" gap="3">
+    <Grid templateColumns={{ base: "minmax(0, 1fr)", sm: "repeat(2, minmax(0, 1fr))" }} gap="3">
       <TextField
         label={identityWords.model}
         value={intake.model}
@@ -35,7 +35,7 @@ export function VehicleIdentity({ intake, set }: VehicleIdentityProps) {
       <TextField label={identityWords.vin} value={intake.vin} onChange={(vin) => set("vin", vin.slice(0, 40))} />
       <NumberField spec={fields.mileage} value={intake.mileage} onChange={(mileage) => set("mileage", mileage)} />
       {doubt !== null && (
-        <Text gridColumn="1 / -1" fontSize="15px" color="wait" role="status">
+        <Text gridColumn="1 / -1" fontSize="md" color="wait" role="status">
           {vinDoubtSentence(doubt)}
         </Text>
       )}

@@ -110,7 +110,7 @@ function PlaceRow({ row, selected, onSelect }: { row: LeakPlaceRow; selected: bo
         py="1"
         textAlign="start"
         cursor="pointer"
-        bg={selected ? "band" : undefined}
+        bg={selected ? "picked" : undefined}
       >
         <button type="button" aria-label={placeLabel(place, state)} aria-pressed={selected} onClick={onSelect}>
           <Text
@@ -120,8 +120,8 @@ function PlaceRow({ row, selected, onSelect }: { row: LeakPlaceRow; selected: bo
             flexShrink="0"
             rounded="6px"
             textAlign="center"
-            fontSize="15px"
-            fontWeight="700"
+            fontSize="md"
+            fontWeight="bold"
             lineHeight="24px"
             borderWidth="1.5px"
             borderColor="ink"
@@ -131,14 +131,14 @@ function PlaceRow({ row, selected, onSelect }: { row: LeakPlaceRow; selected: bo
             {rank}
           </Text>
           <Box flex="1" minW="0">
-            <Text as="span" display="block" fontSize="16px" fontWeight="600" lineHeight="1.25">
+            <Text as="span" display="block" fontSize="md" fontWeight="semibold" lineHeight="1.25">
               {leakPlaceName(place)}
             </Text>
             <Text as="span" display="block" kind="small" lineHeight="1.25">
               {placeEvidence(row, figures)}
             </Text>
           </Box>
-          <Text as="span" flexShrink="0" fontSize="15px" fontWeight="650" color={tones[state]}>
+          <Text as="span" flexShrink="0" fontSize="md" fontWeight="semibold" color={tones[state]}>
             {placeStateWords[state]}
           </Text>
         </button>

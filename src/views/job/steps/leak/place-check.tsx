@@ -72,11 +72,12 @@ export function PlaceCheck({ place, stage, step, next }: PlaceCheckProps) {
             borderTopWidth="1px"
             borderColor="line"
             py="1.5"
-            bg={next === method ? "band" : undefined}
+            borderLeftWidth="4px"
+            borderLeftColor={next === method ? "act" : "transparent"}
             px="1.5"
           >
             <Box flex="1" minW="0">
-              <Text fontSize="16px" fontWeight="600" lineHeight="1.25">
+              <Text fontSize="md" fontWeight="semibold" lineHeight="1.25">
                 {leakMethodWords[method].name}
               </Text>
               <Text kind="small" lineHeight="1.25">
@@ -92,7 +93,6 @@ export function PlaceCheck({ place, stage, step, next }: PlaceCheckProps) {
               <BenchButton
                 key={String(leaks)}
                 px="3"
-                kind={result === leaks ? (leaks ? "act" : "main") : "quiet"}
                 aria-pressed={result === leaks}
                 aria-label={`${leakPlaceName(place)}, ${leakMethodWords[method].name}: ${leaks ? leakWords.leaks : leakWords.tight}`}
                 disabled={full}

@@ -14,6 +14,7 @@ import { useDesk, useJob, useLiveOf, useSimulator } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
+import { fieldRow } from "@/ui/field-note";
 import { useFigures } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
 import { Measure } from "@/ui/measure";
@@ -47,18 +48,14 @@ export function PressureCard() {
   return (
     <Card title={leakWords.test}>
       <Caution title={leakWords.safetyTitle}>{safetyText(limitKpa, figures)}</Caution>
-      <Flex gap="4" wrap="wrap" align="end" mt="3">
+      <Flex gap="4" wrap="wrap" align="end" css={fieldRow} mt="3">
         <Choice
           label={leakWords.gas}
           options={testGases.map((value) => ({ value, label: testGasLabels[value] }))}
           value={test.gas}
           onChange={(gas: TestGas) => set({ gas })}
         />
-        <BenchButton
-          kind={test.regulator ? "main" : "quiet"}
-          aria-pressed={test.regulator}
-          onClick={() => set({ regulator: !test.regulator })}
-        >
+        <BenchButton aria-pressed={test.regulator} onClick={() => set({ regulator: !test.regulator })}>
           {test.regulator ? leakWords.regulator : leakWords.noRegulator}
         </BenchButton>
         <Box w="190px">
@@ -71,7 +68,7 @@ export function PressureCard() {
           <PressureTrace {...drawn} trace={test.trace} unit={figures.unit("kPa")} />
         </Box>
       )}
-      <Grid templateColumns="1fr 1fr" gap="3" mt="3">
+      <Grid templateColumns={{ base: "minmax(0, 1fr)", sm: "repeat(2, minmax(0, 1fr))" }} gap="3" mt="3">
         <NumberField spec={fields.testStart} value={test.start} onChange={(start) => set({ start })} />
         <NumberField
           spec={fields.testStartTemperature}
@@ -88,7 +85,7 @@ export function PressureCard() {
         {smallest !== null && (
           <Box>
             <Text kind="small">{leakWords.smallest}</Text>
-            <Text fontSize="22px" fontWeight="650">
+            <Text fontSize="xl" fontWeight="semibold">
               {leakFigure(smallest, figures)}
             </Text>
           </Box>
@@ -107,7 +104,12 @@ export function PressureCard() {
             unit="kPa"
             decimals={1}
           />
-          <Text mt="1" fontSize="17px" fontWeight="600" color={answer.value.outcome === "none-shown" ? "ink" : "act"}>
+          <Text
+            mt="1"
+            fontSize="md"
+            fontWeight="semibold"
+            color={answer.value.outcome === "none-shown" ? "ink" : "danger"}
+          >
             {pressureTestWords(answer.value, figures)}
           </Text>
         </Box>
@@ -168,7 +170,7 @@ function LiveTest({ limitKpa }: { limitKpa: number | null }) {
   };
   return (
     <Box mt="3">
-      <Flex gap="6" align="end" wrap="wrap">
+      <Flex gap="6" align="end" css={fieldRow} wrap="wrap">
         <Measure label={leakWords.now} value={kpa} unit="kPa" size="large" />
         <Measure label={fields.ambient.label} value={celsius} unit="degC" decimals={1} />
         {running && (
@@ -188,11 +190,7 @@ function LiveTest({ limitKpa }: { limitKpa: number | null }) {
             {test.endedAt === null ? leakWords.begin : leakWords.again}
           </BenchButton>
         )}
-        {running && (
-          <BenchButton kind="main" onClick={end}>
-            {leakWords.end}
-          </BenchButton>
-        )}
+        {running && <BenchButton onClick={end}>{leakWords.end}</BenchButton>}
         {simulated && pressed && !running && (
           <BenchButton kind={test.endedAt === null ? "quiet" : "act"} onClick={release}>
             {leakWords.release}

@@ -45,11 +45,7 @@ export function LookStep() {
             onSelect={setPart}
           />
           <Flex gap="2" mt="2" wrap="wrap" align="center">
-            <BenchButton
-              kind={allFine ? "main" : "quiet"}
-              aria-pressed={allFine}
-              onClick={() => setFine(allFine ? [] : unmarked)}
-            >
+            <BenchButton aria-pressed={allFine} onClick={() => setFine(allFine ? [] : unmarked)}>
               {notes.length === 0 ? lookStepText.markAllOk : lookStepText.markTheRestOk}
             </BenchButton>
             <Text kind="soft">
@@ -68,8 +64,8 @@ export function LookStep() {
               h="target"
               bg="field"
               borderColor="edge"
-              fontSize="17px"
-              fontWeight="650"
+              fontSize="md"
+              fontWeight="semibold"
               value={part}
               onChange={(event) => setPart(event.currentTarget.value as PartId)}
             >

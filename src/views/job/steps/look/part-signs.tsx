@@ -33,7 +33,6 @@ export function PartSigns({ part }: { part: PartId }) {
     <Flex gap="2" wrap="wrap">
       <BenchButton
         px="3"
-        kind={isFine ? "main" : "quiet"}
         aria-pressed={isFine}
         disabled={here.length > 0}
         onClick={() =>
@@ -51,13 +50,7 @@ export function PartSigns({ part }: { part: PartId }) {
       {signIds.map((sign) => {
         const given = here.some((note) => note.sign === sign);
         return (
-          <BenchButton
-            key={sign}
-            px="3"
-            kind={given ? "act" : "quiet"}
-            aria-pressed={given}
-            onClick={() => toggle(sign)}
-          >
+          <BenchButton key={sign} px="3" aria-pressed={given} onClick={() => toggle(sign)}>
             {signNames[sign]}
           </BenchButton>
         );

@@ -34,9 +34,7 @@ export function LeakCheck() {
           {marks.map((mark) => (
             <BenchButton
               key={mark.place}
-              kind={mark.place === place ? "main" : "quiet"}
               aria-pressed={mark.place === place}
-              fontSize="14px"
               px="3"
               onClick={() => setChosen(mark.place)}
             >
@@ -48,7 +46,6 @@ export function LeakCheck() {
         <Text kind="note">{leakWords.how}</Text>
         <BenchButton
           alignSelf="start"
-          kind={job.prove.capsOn ? "main" : "quiet"}
           aria-pressed={job.prove.capsOn}
           onClick={() => edit((stored) => ({ ...stored, prove: { ...stored.prove, capsOn: !stored.prove.capsOn } }))}
         >

@@ -100,7 +100,7 @@ function Range({ label, low, high, unit }: { label: string; low: number; high: n
         {figures.number(low, unit, 0)}
         {proveStepText.to}
         {figures.number(high, unit, 0)}
-        <Text as="span" fontSize="14px" color="soft" fontWeight="400">
+        <Text as="span" fontSize="sm" color="soft" fontWeight="normal">
           {` ${figures.label(unit)}`}
         </Text>
       </Text>
@@ -117,7 +117,7 @@ function CustomerCard() {
   const text = words.join(" ");
   return (
     <Card title={proveStepText.forTheCustomer}>
-      <Text fontSize="17px" data-testid="customer-words">
+      <Text fontSize="md" data-testid="customer-words">
         {text}
       </Text>
       <BenchButton
@@ -148,7 +148,9 @@ export function ComparisonTable({ rows }: { rows: Comparison[] }) {
       <Table.Header>
         <Table.Row>
           <Table.ColumnHeader color="soft">{proveStepText.reading}</Table.ColumnHeader>
-          <Table.ColumnHeader color="soft">{proveStepText.at}</Table.ColumnHeader>
+          <Table.ColumnHeader color="soft" {...onTablet}>
+            {proveStepText.at}
+          </Table.ColumnHeader>
           <Table.ColumnHeader color="soft" textAlign="end">
             {proveStepText.before}
           </Table.ColumnHeader>
@@ -160,42 +162,56 @@ export function ComparisonTable({ rows }: { rows: Comparison[] }) {
               {proveStepText.atFirstConditions}
             </Table.ColumnHeader>
           )}
-          <Table.ColumnHeader color="soft">{proveStepText.change}</Table.ColumnHeader>
+          <Table.ColumnHeader color="soft" {...onTablet}>
+            {proveStepText.change}
+          </Table.ColumnHeader>
         </Table.Row>
       </Table.Header>
       <Table.Body>
         {rows.map((row) => (
-          <Table.Row key={`${row.label}-${row.setting}`} fontSize="16px">
-            <Table.Cell fontWeight="600" color="ink">
+          <Table.Row key={`${row.label}-${row.setting}`} fontSize="md">
+            <Table.Cell fontWeight="semibold" color="ink">
               {row.label}
             </Table.Cell>
-            <Table.Cell color="soft" whiteSpace="nowrap">
+            <Table.Cell color="soft" whiteSpace="nowrap" {...onTablet}>
               {row.setting}
             </Table.Cell>
-            <Table.Cell textAlign="end" fontSize="20px" fontWeight="600" color="soft" whiteSpace="nowrap">
+            <Table.Cell
+              textAlign="end"
+              fontSize={{ base: "md", sm: "xl" }}
+              fontWeight="semibold"
+              color="soft"
+              whiteSpace="nowrap"
+            >
               {figures.number(row.before.value, row.unit, decimalsOf(row.unit))}
             </Table.Cell>
-            <Table.Cell textAlign="end" fontSize="20px" fontWeight="650" color="ink" whiteSpace="nowrap">
+            <Table.Cell
+              textAlign="end"
+              fontSize={{ base: "md", sm: "xl" }}
+              fontWeight="semibold"
+              color="ink"
+              whiteSpace="nowrap"
+            >
               {figures.number(row.after.value, row.unit, decimalsOf(row.unit))}{" "}
-              <Text as="span" fontSize="13px" color="soft" fontWeight="400">
+              <Text as="span" fontSize="sm" color="soft" fontWeight="normal">
                 {figures.label(row.unit)}
               </Text>
             </Table.Cell>
             {corrected && (
-              <Table.Cell textAlign="end" fontSize="20px" fontWeight="600" whiteSpace="nowrap">
+              <Table.Cell textAlign="end" fontSize={{ base: "md", sm: "xl" }} fontWeight="semibold" whiteSpace="nowrap">
                 {row.equal === null ? (
                   "–"
                 ) : (
                   <>
                     {figures.number(row.equal.value, row.unit, decimalsOf(row.unit))}{" "}
-                    <Text as="span" fontSize="13px" color="soft" fontWeight="400">
+                    <Text as="span" fontSize="sm" color="soft" fontWeight="normal">
                       {`± ${figures.uncertainty(row.equal.uncertainty, row.unit)}`}
                     </Text>
                   </>
                 )}
               </Table.Cell>
             )}
-            <Table.Cell color={row.beyondUncertainty ? "ink" : "soft"}>
+            <Table.Cell color={row.beyondUncertainty ? "ink" : "soft"} {...onTablet}>
               <Flex align="baseline" gap="1.5" wrap="wrap">
                 {changeSentence(row, figures)}
               </Flex>
@@ -210,3 +226,6 @@ export function ComparisonTable({ rows }: { rows: Comparison[] }) {
 function decimalsOf(unit: UnitId): number {
   return unit === "kPa" ? 0 : 1;
 }
+
+/** Columns that a phone leaves out. */
+const onTablet = { display: { base: "none", sm: "table-cell" } } as const;

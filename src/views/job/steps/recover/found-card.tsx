@@ -44,7 +44,7 @@ export function FoundCard() {
           </Text>
         </Box>
         <Field.Root gap="1" w="auto">
-          <Field.Label fontWeight="600" fontSize="14px">
+          <Field.Label fontWeight="semibold" fontSize="sm">
             {foundCardText.lastChargedByWeight}
           </Field.Label>
           <Input

@@ -12,8 +12,10 @@ import { balanceOf, recoveredOf } from "@/core/records/job-readings";
 import { nothingToRecover } from "@/core/records/run-sheet";
 import { entryOf } from "@/core/units/entry";
 import { useJob, useSetPart, useSimulator } from "@/session/session";
+import { useAnnounced } from "@/ui/announce";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { fieldRow } from "@/ui/field-note";
 import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { Caution, Notice } from "@/ui/notice";
@@ -146,7 +148,7 @@ function MachineCard({ disabled }: { disabled: boolean }) {
       <Notice title={recoverStepText.ownMachine}>
         {scale !== null && (
           <Flex gap="3" align="center" wrap="wrap" mb="2">
-            <Text color="ink" fontWeight="600">
+            <Text color="ink" fontWeight="semibold">
               {recoverStepText.theSimulatedMachineShowedAt(
                 figures.quantity(scale.grams, "g"),
                 format(scale.at, "HH:mm"),
@@ -178,13 +180,13 @@ function MachineCard({ disabled }: { disabled: boolean }) {
   const over = !running && (state.state === "done" || state.state === "watching");
   return (
     <Card title={recoverStepText.recoveryMachineSimulator}>
-      <Flex align="end" gap="6" wrap="wrap">
+      <Flex align="end" css={fieldRow} gap="6" wrap="wrap">
         <Measure label={commonText.recovered} value={shown} unit="g" size="large" />
         <Measure label={commonText.lowSide} value={latest.low} unit="kPa" />
       </Flex>
       <StepActs>
         {running ? (
-          <BenchButton kind={state.state === "dry" ? "act" : "main"} onClick={stop}>
+          <BenchButton kind={state.state === "dry" ? "act" : "quiet"} onClick={stop}>
             {recoverStepText.stopAndWatch}
           </BenchButton>
         ) : (
@@ -198,14 +200,22 @@ function MachineCard({ disabled }: { disabled: boolean }) {
           </BenchButton>
         )}
       </StepActs>
-      <Text mt="2" fontSize="17px" fontWeight="600" color={words.tone} role="status">
-        {words.text}
-      </Text>
+      <Course {...words} state={state.state} />
       {refused && (
         <Text kind="alarm" role="alert">
           {refused}
         </Text>
       )}
     </Card>
+  );
+}
+
+/** Course of the recovery in words, announced when its state changes. */
+function Course({ text, tone, state }: { text: string; tone: string; state: string }) {
+  useAnnounced(text, state);
+  return (
+    <Text mt="2" fontSize="md" fontWeight="semibold" color={tone}>
+      {text}
+    </Text>
   );
 }

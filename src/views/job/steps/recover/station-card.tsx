@@ -70,14 +70,15 @@ export function StationCard() {
           />
         </Box>
         <NumberField spec={fields.stationCharged} value={station.charged} onChange={(charged) => set({ charged })} />
-        <BenchButton
-          alignSelf="end"
-          kind={due ? "main" : "quiet"}
-          disabled={!due}
-          onClick={() => edit((stored) => booked(stored, new Date().toISOString()))}
-        >
-          {due ? stationWords.record : stationWords.recorded}
-        </BenchButton>
+        {due ? (
+          <BenchButton alignSelf="end" onClick={() => edit((stored) => booked(stored, new Date().toISOString()))}>
+            {stationWords.record}
+          </BenchButton>
+        ) : (
+          <Text kind="strong" alignSelf="end" minH="target" alignContent="center">
+            {stationWords.recorded}
+          </Text>
+        )}
       </Grid>
     </Card>
   );

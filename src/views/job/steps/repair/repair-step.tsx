@@ -23,6 +23,7 @@ import { useJob, useSetPart } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
+import { fieldRow } from "@/ui/field-note";
 import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
@@ -64,7 +65,6 @@ export function RepairStep() {
         {intake.metering !== "orifice-tube" && (
           <BenchButton
             mt="3"
-            kind={repair.drierInCondenser ? "main" : "quiet"}
             aria-pressed={repair.drierInCondenser}
             onClick={() => set(({ drierInCondenser }) => ({ drierInCondenser: !drierInCondenser }))}
           >
@@ -77,7 +77,6 @@ export function RepairStep() {
           {otherRepairs.map((one) => (
             <BenchButton
               key={one}
-              kind={repair.others.includes(one) ? "main" : "quiet"}
               aria-pressed={repair.others.includes(one)}
               onClick={() =>
                 set(({ others }) => ({
@@ -92,19 +91,11 @@ export function RepairStep() {
       </Card>
       <Grid templateColumns={{ base: "1fr", xl: "1fr 1fr" }} gap="3.5" alignItems="start">
         <Card title={repairStepText.debrisAndTimeOpen}>
-          <Flex gap="2" wrap="wrap" align="end">
-            <BenchButton
-              kind={repair.debris ? "act" : "quiet"}
-              aria-pressed={repair.debris}
-              onClick={() => set(({ debris }) => ({ debris: !debris }))}
-            >
+          <Flex gap="2" wrap="wrap" align="end" css={fieldRow}>
+            <BenchButton aria-pressed={repair.debris} onClick={() => set(({ debris }) => ({ debris: !debris }))}>
               {repairStepText.metalOrBlackOilFound}
             </BenchButton>
-            <BenchButton
-              kind={repair.flushed ? "main" : "quiet"}
-              aria-pressed={repair.flushed}
-              onClick={() => set(({ flushed }) => ({ flushed: !flushed }))}
-            >
+            <BenchButton aria-pressed={repair.flushed} onClick={() => set(({ flushed }) => ({ flushed: !flushed }))}>
               {repairStepText.flushedAllOilReplaced}
             </BenchButton>
             <Box w="190px">
@@ -155,14 +146,13 @@ function PartRow({ part, repair, sheetG }: { part: RepairPart; repair: Repair; s
   return (
     <Box py="1.5" borderTopWidth="1px" borderColor="line" _first={{ borderTopWidth: 0 }}>
       <Flex gap="3" align="center">
-        <Text flex="1" fontSize="17px" fontWeight={given ? "650" : "400"}>
+        <Text flex="1" fontSize="md" fontWeight={given ? "semibold" : "normal"}>
           {repairPartLabels[part]}
         </Text>
         <Flex gap="1.5">
           {(["opened", "renewed"] as const).map((kind) => (
             <BenchButton
               key={kind}
-              kind={given?.kind === kind ? "main" : "quiet"}
               aria-pressed={given?.kind === kind}
               aria-label={`${repairPartLabels[part]}: ${kind === "opened" ? repairStepText.opened : repairStepText.replaced}`}
               onClick={() => choose(kind)}
@@ -173,7 +163,13 @@ function PartRow({ part, repair, sheetG }: { part: RepairPart; repair: Repair; s
         </Flex>
       </Flex>
       {withOil && (
-        <Grid templateColumns="1fr 1fr" gap="3" maxW="520px" mt="1" mb="1.5">
+        <Grid
+          templateColumns={{ base: "minmax(0, 1fr)", sm: "repeat(2, minmax(0, 1fr))" }}
+          gap="3"
+          maxW="520px"
+          mt="1"
+          mb="1.5"
+        >
           <NumberField
             spec={fields.drained}
             value={given.drained}
@@ -259,7 +255,7 @@ function OilCard({ balance, filledG }: { balance: OilBalance; filledG: number | 
               {oilDoubtWords[doubt][1]}
             </Notice>
           ))}
-        <Flex gap="3" align="end" wrap="wrap">
+        <Flex gap="3" align="end" css={fieldRow} wrap="wrap">
           <Box flex="1 1 160px">
             <NumberField spec={fields.oilFilled} value={repair.filled} onChange={(filled) => set({ filled })} />
           </Box>

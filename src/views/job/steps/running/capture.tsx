@@ -13,6 +13,7 @@ import { type Entry, entry, entryOf } from "@/core/units/entry";
 import { formatClock, type UnitId } from "@/core/units/units";
 import type { LiveValues } from "@/session/live-store";
 import { useJob, useLive, useSession, useSimulator } from "@/session/session";
+import { useAnnounced } from "@/ui/announce";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
 import { useShortcuts } from "@/ui/shortcuts";
@@ -116,15 +117,19 @@ export function CaptureBar({ which }: { which: TestName }) {
     position.toRunS === 0 &&
     position.act !== "idle-first" &&
     rack.stalledS === null;
-  useAutomatic(byItself, mayTake, rack.settingSince, take);
-
-  if (live === null) return null;
-  const { title, detail, settled } =
+  const advice =
     rack.stalledS !== null
       ? silentAdvice
       : impossible !== undefined
         ? { title: implausibleWords[impossible].what, detail: implausibleWords[impossible].check, settled: false }
-        : testAdvice(position, live, rack.source.kind === "rack", figures, wholeCycles);
+        : live === null
+          ? null
+          : testAdvice(position, live, rack.source.kind === "rack", figures, wholeCycles);
+  useAnnounced(advice?.title ?? "", advice?.title ?? "");
+  useAutomatic(byItself, mayTake, rack.settingSince, take);
+
+  if (live === null || advice === null) return null;
+  const { title, detail, settled } = advice;
   const speed = index === 0 ? "idle" : captureText.fastIdle;
   return (
     <>
@@ -132,8 +137,6 @@ export function CaptureBar({ which }: { which: TestName }) {
         align="center"
         gap="3"
         bg="sheet"
-        borderWidth="1px"
-        borderColor="line"
         borderLeftWidth="6px"
         borderLeftColor={settled ? "done" : "wait"}
         rounded="card"
@@ -142,7 +145,7 @@ export function CaptureBar({ which }: { which: TestName }) {
         py="0.5"
         minH="58px"
       >
-        <Box flex="1" minW="0" role="status">
+        <Box flex="1" minW="0">
           <Flex align="baseline" gap="3" wrap="wrap">
             <Text kind="heading" lineHeight="1.2">
               {title}
@@ -159,7 +162,6 @@ export function CaptureBar({ which }: { which: TestName }) {
           </Text>
         </Box>
         <BenchButton
-          kind={byItself ? "main" : "quiet"}
           px="3"
           aria-pressed={byItself}
           onClick={() => setByItself(!byItself)}
@@ -169,15 +171,19 @@ export function CaptureBar({ which }: { which: TestName }) {
         </BenchButton>
       </Flex>
       <StepActs>
-        <BenchButton
-          minW="170px"
-          kind={position.act === "take" ? "act" : "main"}
-          disabled={!running || rack.stalledS !== null || spoils}
-          shortcut="T"
-          onClick={take}
-        >
-          {running ? (position.act === "take" ? captureText.take(speed) : captureText.recordNow) : commonText.engineOff}
-        </BenchButton>
+        {running ? (
+          <BenchButton
+            minW="170px"
+            kind={position.act === "take" ? "act" : "quiet"}
+            disabled={rack.stalledS !== null || spoils}
+            shortcut="T"
+            onClick={take}
+          >
+            {position.act === "take" ? captureText.take(speed) : captureText.recordNow}
+          </BenchButton>
+        ) : (
+          <Text kind="strong">{commonText.engineOff}</Text>
+        )}
       </StepActs>
     </>
   );

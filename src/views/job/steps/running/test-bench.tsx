@@ -182,7 +182,7 @@ function MarkBar() {
         {testBenchText.markTrace}
       </Text>
       {marks.map((text) => (
-        <BenchButton key={text} kind="quiet" px="2.5" fontSize="14px" onClick={() => note("mark", text)}>
+        <BenchButton key={text} kind="quiet" px="2.5" onClick={() => note("mark", text)}>
           {text}
         </BenchButton>
       ))}

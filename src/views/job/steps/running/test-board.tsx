@@ -218,7 +218,7 @@ function Legend() {
   return (
     <Box ps="3" css={{ "&": { pointerEvents: "none" } }}>
       {rows.map(([text, fill]) => (
-        <Flex key={text} align="center" gap="2" fontSize="13px" color="soft" lineHeight="1.5">
+        <Flex key={text} align="center" gap="2" fontSize="sm" color="soft" lineHeight="1.5">
           <svg width="18" height="12" aria-hidden="true">
             <rect width="18" height="12" fill={fill} stroke="var(--chakra-colors-line)" />
           </svg>
@@ -242,12 +242,12 @@ function TapPanel({ which, tap, value, streams, spotting }: TapPanelProps) {
   const figures = useFigures();
   return (
     <Box bg="sheet" rounded="card">
-      <Text fontSize="14px" fontWeight="650" lineHeight="1.2">
+      <Text fontSize="sm" fontWeight="semibold" lineHeight="1.2">
         {nameOf(tap)}
       </Text>
       {streams ? (
         <Flex align="baseline" gap="1.5">
-          <Text as="span" fontSize="34px" fontWeight="650" lineHeight="1.1">
+          <Text as="span" fontSize="3xl" fontWeight="semibold" lineHeight="1.1">
             {figures.number(value, "degC")}
           </Text>
           <Text as="span" kind="note">
@@ -283,10 +283,10 @@ function ClampFields({ which, clamp }: { which: TestName; clamp: Clamp }) {
   const figures = useFigures();
   const { job, edit } = useJob();
   return (
-    <Grid templateColumns="1fr 1fr" gap="2">
+    <Grid templateColumns={{ base: "minmax(0, 1fr)", sm: "repeat(2, minmax(0, 1fr))" }} gap="2">
       {job[which].settings.map((setting, index) => (
         <Box key={setting.name}>
-          <Text fontSize="12px" color="soft" lineHeight="1.2">
+          <Text fontSize="xs" color="soft" lineHeight="1.2">
             {`${setting.name}, ${figures.label("degC")}`}
           </Text>
           <NumberField

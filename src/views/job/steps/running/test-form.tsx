@@ -97,7 +97,7 @@ export function Derived({ which }: { which: TestName }) {
       <Grid templateColumns="minmax(120px, 1.3fr) repeat(2, minmax(0, 1fr)) auto" columnGap="3" alignItems="center">
         <span />
         {test.settings.map((setting) => (
-          <Text key={setting.name} fontWeight="650" fontSize="16px" ps="3">
+          <Text key={setting.name} fontWeight="semibold" fontSize="md" ps="3">
             {settingHead(setting.name, job.intake.compressor)}
           </Text>
         ))}
@@ -163,10 +163,10 @@ function Readings({ which }: { which: TestName }) {
       <span />
       {test.settings.map((setting) => (
         <Box key={setting.name} pb="1">
-          <Text fontWeight="650" fontSize="16px">
+          <Text fontWeight="semibold" fontSize="md">
             {settingHead(setting.name, job.intake.compressor)}
           </Text>
-          <Text fontSize="13px" color={setting.unsettled.length > 0 ? "wait" : "soft"}>
+          <Text fontSize="sm" color={setting.unsettled.length > 0 ? "wait" : "soft"}>
             {provenance(setting)}
           </Text>
         </Box>
@@ -245,8 +245,8 @@ function RowLabel({ text, about }: { text: string; about?: string }) {
       minH={about === undefined ? "target" : "36px"}
       align="center"
       lineHeight="1.2"
-      fontWeight={about === undefined ? "600" : "500"}
-      fontSize="15px"
+      fontWeight={about === undefined ? "semibold" : "normal"}
+      fontSize="md"
     >
       {about === undefined ? text : <Explain about={about}>{text}</Explain>}
     </Flex>
@@ -257,7 +257,7 @@ function DerivedCell({ value, unit, decimals }: { value: Measured | null; unit: 
   const figures = useFigures();
   return (
     <Flex align="baseline" gap="1.5" minH="34px" ps="3">
-      <Text as="span" fontSize="22px" fontWeight="650">
+      <Text as="span" fontSize="xl" fontWeight="semibold">
         {unit === null ? (value?.value.toFixed(decimals) ?? "–") : figures.number(value?.value, unit, decimals)}
       </Text>
       {value && (

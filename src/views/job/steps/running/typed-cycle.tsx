@@ -73,12 +73,7 @@ export function TypedCycle({ which }: { which: TestName }) {
     <Card title={typedCycleText.clutchCycling}>
       <Flex gap="2" wrap="wrap" align="center" mb="3">
         {job[which].settings.map(({ name: of }, i) => (
-          <BenchButton
-            key={of}
-            kind={index === i ? "main" : "quiet"}
-            aria-pressed={index === i}
-            onClick={() => setIndex(i as 0 | 1)}
-          >
+          <BenchButton key={of} aria-pressed={index === i} onClick={() => setIndex(i as 0 | 1)}>
             {typedCycleText.at(of)}
           </BenchButton>
         ))}
@@ -93,7 +88,7 @@ export function TypedCycle({ which }: { which: TestName }) {
         <NumberField spec={period} value={between} onChange={setBetween} />
       </Grid>
       <Flex gap="3" mt="3" wrap="wrap" align="center">
-        <BenchButton kind="quiet" minH="72px" px="6" fontSize="20px" repeats onClick={tap}>
+        <BenchButton kind="quiet" minH="72px" px="6" repeats onClick={tap}>
           {typedCycleText.tapAtEachCutIn}
         </BenchButton>
         <Text kind="soft" role="status">

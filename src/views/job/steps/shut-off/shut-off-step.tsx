@@ -19,6 +19,7 @@ import { entryOf } from "@/core/units/entry";
 import { formatClock, formatNumber } from "@/core/units/units";
 import { Trace } from "@/pictures/trace";
 import { useJob, useJobActs, useJobOf, useSetPart, useSimulator, useSimulatorOf } from "@/session/session";
+import { useAnnounced } from "@/ui/announce";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
@@ -157,7 +158,7 @@ function HandClock({ onMet }: { onMet: (seconds: number, met: boolean) => void }
     <Flex gap="4" wrap="wrap" align="center" role="group" aria-label={shutOffStepText.stopwatch}>
       {startedAt === null ? (
         <>
-          <BenchButton kind="act" minH="72px" px="6" fontSize="20px" onClick={() => setStartedAt(Date.now())}>
+          <BenchButton kind="act" minH="72px" px="6" onClick={() => setStartedAt(Date.now())}>
             {shutOffStepText.engineOffStartStopwatch}
           </BenchButton>
           <Text flex="1 1 260px" kind="soft">
@@ -166,10 +167,10 @@ function HandClock({ onMet }: { onMet: (seconds: number, met: boolean) => void }
         </>
       ) : (
         <>
-          <Text fontSize="64px" fontWeight="650" lineHeight="1" role="timer" aria-live="off">
+          <Text fontSize="4xl" fontWeight="semibold" lineHeight="1" role="timer" aria-live="off">
             {formatClock(seconds)}
           </Text>
-          <BenchButton kind="act" minH="72px" px="6" fontSize="20px" onClick={() => stop(true)}>
+          <BenchButton kind="act" minH="72px" px="6" onClick={() => stop(true)}>
             {shutOffStepText.equalisedNow}
           </BenchButton>
           <BenchButton kind="quiet" minH="72px" disabled={seconds < 60} onClick={() => stop(false)}>
@@ -198,6 +199,7 @@ function Watch({
   const figures = useFigures();
   const usual = metering === null ? null : usualEqualisationS[metering];
   const { title, detail } = shutOffWords(state, figures);
+  useAnnounced(title, state.state);
   return (
     <Card>
       <Flex gap="5" align="center" wrap="wrap">
@@ -209,7 +211,7 @@ function Watch({
             unit="s"
           />
         )}
-        <Stack flex="1 1 260px" gap="1" role="status">
+        <Stack flex="1 1 260px" gap="1">
           <Text kind="value">{title}</Text>
           <Text kind="soft">{detail}</Text>
           {usual && (
@@ -223,9 +225,13 @@ function Watch({
           )}
         </Stack>
         <StepActs>
-          <BenchButton minW="200px" kind="act" disabled={state.state !== "running"} onClick={onStop}>
-            {state.state === "running" ? shutOffStepText.stopEngine : commonText.engineOff}
-          </BenchButton>
+          {state.state === "running" ? (
+            <BenchButton minW="200px" kind="act" onClick={onStop}>
+              {shutOffStepText.stopEngine}
+            </BenchButton>
+          ) : (
+            <Text kind="strong">{commonText.engineOff}</Text>
+          )}
         </StepActs>
       </Flex>
     </Card>

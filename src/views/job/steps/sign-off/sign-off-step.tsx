@@ -63,11 +63,11 @@ export function SignOffStep() {
         </Notice>
       )}
       <Card title={signOffStepText.workPerformed}>
-        <Text typed fontSize="18px">
+        <Text typed fontSize="lg">
           {`${job.intake.vehicle.trim() || commonText.unnamedVehicle}: ${(job.intake.complaint.trim() || signOffStepText.noComplaintRecorded).replace(/\.+$/, "")}.`}
         </Text>
         {then !== null && (
-          <Text mt="1" fontSize="16px">
+          <Text mt="1" fontSize="md">
             {signOffStepText.before(then, now === null ? "" : signOffStepText.after(now))}
           </Text>
         )}
@@ -77,7 +77,7 @@ export function SignOffStep() {
           columnGap="4"
           rowGap="1.5"
           mt="3"
-          fontSize="16px"
+          fontSize="md"
         >
           {workDone(job, figures).map(({ what, text, typed }) => (
             <Fragment key={what}>
@@ -132,9 +132,7 @@ export function SignOffStep() {
           <BenchButton asChild kind="quiet">
             <Link href={`/report?job=${encodeURIComponent(job.id)}`}>{commonText.report}</Link>
           </BenchButton>
-          <BenchButton kind="main" onClick={save}>
-            {signOffStepText.saveJobFile}
-          </BenchButton>
+          <BenchButton onClick={save}>{signOffStepText.saveJobFile}</BenchButton>
           {signedAt === null ? (
             <BenchButton kind="act" minW="120px" disabled={job.signOff.technician.trim() === ""} onClick={sign}>
               {signOffStepText.sign}
@@ -168,7 +166,7 @@ export function SignOffStep() {
       {signedAt !== null && (
         <Card title={signOffStepText.training}>
           <Flex gap="3" wrap="wrap" align="center">
-            <Text flex="1 1 260px" fontSize="15px">
+            <Text flex="1 1 260px" fontSize="md">
               {signOffStepText.useTheseReadingsAsA}
             </Text>
             <BenchButton asChild kind="quiet">

@@ -213,9 +213,9 @@ function Tests({ verdict, wording }: { verdict: Diagnosis; wording: Wording }) {
     <Card title={diagnosisStepText.nextTests}>
       {worth!.slice(0, 4).map((test) => (
         <Box key={test.test} py="2" borderTopWidth="1px" borderColor="line">
-          <Text fontWeight="600">{testSentence(test.test, wording)}</Text>
+          <Text fontWeight="semibold">{testSentence(test.test, wording)}</Text>
           <Text kind="note">{gainSentence(test, verdict)}</Text>
-          <Box fontSize="14px">
+          <Box fontSize="sm">
             {test.outcomes.map((outcome) => (
               <Text key={outcome.cause}>{outcomeSentence(outcome, wording)}</Text>
             ))}
@@ -232,10 +232,10 @@ function TestList({ title, tests, wording }: { title: string; tests: Diagnosis["
   if (tests.length === 0) return null;
   return (
     <Box py="2" borderTopWidth="1px" borderColor="line">
-      <Text fontSize="14px" fontWeight="650" color="soft">
+      <Text fontSize="sm" fontWeight="semibold" color="soft">
         {title}
       </Text>
-      <Text fontSize="15px">
+      <Text fontSize="md">
         {tests.map(({ test, minutes }) => diagnosisStepText.min(testSentence(test, wording), minutes)).join(" · ")}
       </Text>
     </Box>
@@ -246,7 +246,7 @@ function Amount({ charge }: { charge: NonNullable<Diagnosis["charge"]> }) {
   const figures = useFigures();
   return (
     <Card title={commonText.charge}>
-      <Text fontSize="28px" fontWeight="650">
+      <Text fontSize="3xl" fontWeight="semibold">
         {charge.weighed
           ? `${figures.quantity(charge.medianG, "g")}, weighed`
           : diagnosisStepText.to(figures.number(charge.lowG, "g"), figures.quantity(charge.highG, "g"))}
