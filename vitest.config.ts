@@ -19,7 +19,7 @@ export default defineConfig({
           name: "page",
           include: ["src/**/*.test.{ts,tsx}"],
           exclude: plain,
-          setupFiles: ["tests/support/learned.ts", "tests/support/browser-storage.ts"],
+          setupFiles: ["tests/support/learned.ts", "tests/support/browser-storage.ts", "tests/support/plain-spaces.ts"],
         },
       },
     ],

@@ -3,6 +3,7 @@ import { afterAll } from "vitest";
 import { closeSharedBrowser } from "./browser/session";
 import "./suites/run-sheet";
 import "./suites/at-the-car";
+import "./suites/entering";
 import "./suites/log";
 
 afterAll(closeSharedBrowser);

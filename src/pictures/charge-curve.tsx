@@ -8,7 +8,7 @@ import { fromBase, toBase, type UnitId } from "@/core/units/units";
 import { useFigures } from "@/ui/figures";
 import { chargeCurveText } from "@/words/screens/desk-pictures";
 import { courseOf } from "./axis";
-import { Drawing, svgType } from "./drawing";
+import { Drawing, ownType, svgType } from "./drawing";
 import { niceTicks } from "./nice-ticks";
 
 interface ChargeCurveProps {
@@ -67,7 +67,7 @@ export function ChargeCurvePicture({ curve, labelG, chargeG, now, kept, silent, 
     <Drawing
       viewBox={`0 0 ${WIDTH} ${height}`}
       width="100%"
-      style={{ display: "block", touchAction: "pan-y", cursor: "crosshair" }}
+      style={{ ...ownType, display: "block", touchAction: "pan-y", cursor: "crosshair" }}
       onClick={touch}
       table={{
         name: chargeCurveText.name,

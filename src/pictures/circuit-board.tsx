@@ -11,7 +11,8 @@ import { SvgButton } from "./svg-button";
 
 export interface BoardMark {
   text: string;
-  tone: "act" | "wait" | "done";
+  /** "noted": a finding; "out": a part that is wrong. */
+  tone: "noted" | "out" | "wait" | "done";
 }
 
 /** State of the refrigerant in a stretch. */
@@ -290,7 +291,7 @@ function Box2({
         stroke={part.selected ? "var(--chakra-colors-ink)" : INK}
         strokeWidth={part.selected ? 3 : 2}
       />
-      <Label x={x + width / 2} y={y + height / 2 + 5} size={14}>
+      <Label x={x + width / 2} y={y + height / 2 + 5} size={label.length > 8 ? 12 : 14}>
         {label}
       </Label>
     </Part>
@@ -348,7 +349,7 @@ function markOf(part: PartId, notes: readonly Observation[]): BoardMark | null {
   const words = notes.filter((note) => note.part === part).map((note) => signNames[note.sign].toLowerCase());
   if (words.length === 0) return null;
   const text = words.length > 2 ? `${words.slice(0, 2).join(", ")} +${words.length - 2}` : words.join(", ");
-  return { text, tone: "act" };
+  return { text, tone: "noted" };
 }
 
 /** A tag beside a part. */
@@ -365,7 +366,7 @@ function NoteTag({ part, mark, small }: { part: PartId; mark: BoardMark | null; 
         cx={x}
         cy={y + 14}
         r="7"
-        fill={`var(--chakra-colors-${tone})`}
+        fill={`var(--chakra-colors-${tone === "noted" ? "ink" : tone})`}
         stroke={FIELD}
         strokeWidth="1.5"
         pointerEvents="none"
@@ -374,7 +375,14 @@ function NoteTag({ part, mark, small }: { part: PartId; mark: BoardMark | null; 
   }
   return (
     <g pointerEvents="none">
-      <rect x={left} y={y + 14} width={width} height="22" rx="4" fill={`var(--chakra-colors-${tone})`} />
+      <rect
+        x={left}
+        y={y + 14}
+        width={width}
+        height="22"
+        rx="4"
+        fill={`var(--chakra-colors-${tone === "noted" ? "ink" : tone})`}
+      />
       <text
         x={left + width / 2}
         y={y + 30}

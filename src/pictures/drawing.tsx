@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { type SVGProps, useLayoutEffect, useRef, useState } from "react";
+import { type CSSProperties, type SVGProps, useLayoutEffect, useRef, useState } from "react";
 import { Text } from "@/ui/text";
 import { drawingText } from "@/words/screens/pictures";
 
@@ -35,6 +35,9 @@ interface DrawingProps extends SVGProps<SVGSVGElement> {
   table?: DrawnTable;
   legend?: readonly LegendEntry[];
 }
+
+/** Style of a drawing without room for large type. */
+export const ownType = { "--evrid-scale": 1 } as CSSProperties;
 
 /** A drawing whose texts keep their size on the screen, whatever the width it is shown at. `--u` is one screen px in units of the drawing. */
 export function Drawing({ children, viewBox, table, legend = [], ...rest }: DrawingProps) {

@@ -18,7 +18,7 @@ interface LessonTraceProps {
 
 const WIDTH = 1240;
 const HEIGHT = 520;
-const PLOT = { left: 74, right: 1080 };
+const PLOT = { left: 132, right: 1056 };
 const PARTS = [
   { unit: "kPa", of: ["low", "high"], top: 20, foot: 262, least: 0, most: 1500 },
   { unit: "degC", of: ["vent", "suction", "liquid", "discharge"], top: 300, foot: 490, least: 0, most: 60 },
@@ -75,17 +75,11 @@ export function LessonTrace({ samples, pauses, atS, shown }: LessonTraceProps) {
             return value === null || value === undefined ? [] : [{ channel, y: scale.at(value) }];
           })
           .sort((a, b) => a.y - b.y);
-        for (let i = 1; i < labels.length; i++) labels[i]!.y = Math.max(labels[i]!.y, labels[i - 1]!.y + 26);
+        for (let i = 1; i < labels.length; i++) labels[i]!.y = Math.max(labels[i]!.y, labels[i - 1]!.y + 36);
         return (
           <g key={unit}>
-            <SideAxis {...scale} from={PLOT.left} to={PLOT.right} labelX={PLOT.left - 10} line="line" size={22} />
-            <text
-              x={PLOT.left - 10}
-              y={foot + 22}
-              style={{ fontSize: svgType(16) }}
-              textAnchor="end"
-              fill="var(--chakra-colors-soft)"
-            >
+            <SideAxis {...scale} from={PLOT.left} to={PLOT.right} labelX={PLOT.left - 10} line="line" size={30} />
+            <text x={PLOT.left + 10} y={top + 32} style={{ fontSize: svgType(30) }} fill="var(--chakra-colors-soft)">
               {figures.label(unit)}
             </text>
             {here.map((channel) => (
@@ -108,7 +102,7 @@ export function LessonTrace({ samples, pauses, atS, shown }: LessonTraceProps) {
                 key={channel}
                 x={PLOT.right + 12}
                 y={y + 7}
-                style={{ fontSize: svgType(22), fontWeight: 600 }}
+                style={{ fontSize: svgType(30), fontWeight: 600 }}
                 fill={inks[channel].stroke}
               >
                 {channels[channel].short}
@@ -128,7 +122,7 @@ export function LessonTrace({ samples, pauses, atS, shown }: LessonTraceProps) {
           <text
             x={x(pause.atS)}
             y={HEIGHT - 8}
-            style={{ fontSize: svgType(22), fontWeight: 600 }}
+            style={{ fontSize: svgType(30), fontWeight: 600 }}
             textAnchor="middle"
             fill={pause.atS <= atS + 0.01 ? "var(--chakra-colors-ink)" : "var(--chakra-colors-soft)"}
           >

@@ -15,7 +15,7 @@ import { hardLimitWords } from "@/words/reasons";
 import { commonText } from "@/words/screens/common";
 import { towersText } from "@/words/screens/pictures";
 import { quantityScale, SideAxis } from "./axis";
-import { Drawing, svgClass, svgType } from "./drawing";
+import { Drawing, ownType, svgClass, svgType } from "./drawing";
 
 interface Side {
   name: "Low" | "High";
@@ -56,7 +56,8 @@ export function Towers({ low, high, refrigerant, altitudeM }: TowersProps) {
       <Drawing
         viewBox={`${-ROOM} 0 ${WIDTH + ROOM} ${HEIGHT}`}
         width="100%"
-        style={{ maxWidth: 300, display: "block", margin: "0 auto" }}
+        // Both scales fill the drawing: its type does not grow with the rest.
+        style={{ ...ownType, maxWidth: 300, display: "block", margin: "0 auto" }}
         table={{
           name: towersText.name,
           head: [towersText.side, towersText.reading, towersText.expected],

@@ -7,6 +7,11 @@ const LOOKS_EVERY_MS = 120;
 function fieldNamed(name: string): HTMLElement | null {
   for (const label of document.querySelectorAll("label"))
     if (label.textContent?.trim() === name) return document.getElementById(label.htmlFor);
+  for (const group of document.querySelectorAll("[role=radiogroup]")) {
+    const label = document.getElementById(group.getAttribute("aria-labelledby") ?? "");
+    if (label?.textContent?.trim() === name)
+      return group.querySelector<HTMLElement>("input:checked") ?? group.querySelector<HTMLElement>("input");
+  }
   return document.querySelector(`[aria-label="${CSS.escape(name)}"]`);
 }
 

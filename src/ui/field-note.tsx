@@ -1,6 +1,6 @@
 "use client";
 
-import { Box } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { type FocusEvent, type MouseEvent, type ReactNode, useRef } from "react";
 
 const NOTE = "field-note";
@@ -13,10 +13,12 @@ export const fieldRow = { [`& > :not(:has(.${NOTE}))`]: { marginBottom: `calc(4p
  * Hint or error below a field. One line is always reserved, so that a message never moves the fields beside it; a longer one lies over what follows
  * while its field has the focus.
  */
-export function FieldNote({ children }: { children: ReactNode }) {
+export function FieldNote({ children, aside }: { children: ReactNode; aside?: ReactNode }) {
   return (
-    <Box className={NOTE} position="relative" w="full" minH={NOTE_HEIGHT} fontSize="sm">
+    <Flex className={NOTE} position="relative" w="full" minH={NOTE_HEIGHT} fontSize="sm" gap="1">
       <Box
+        flex="1"
+        minW="0"
         css={{
           "& > *": { display: "-webkit-box", WebkitBoxOrient: "vertical", WebkitLineClamp: "2", overflow: "hidden" },
           "[data-part=root]:focus-within > div > & > [data-part=error-text]": {
@@ -36,7 +38,8 @@ export function FieldNote({ children }: { children: ReactNode }) {
       >
         {children}
       </Box>
-    </Box>
+      {aside}
+    </Flex>
   );
 }
 

@@ -9,7 +9,7 @@ import { entrySentence } from "../words/issues";
 import { BenchButton } from "./buttons";
 import { FieldNote, useSelectOnFocus } from "./field-note";
 import { useInvalidField } from "./invalid-fields";
-import { Text, useSay } from "./text";
+import { useSay } from "./text";
 
 export interface NumberFieldProps {
   spec: FieldSpec;
@@ -92,7 +92,26 @@ export function NumberField(props: NumberFieldProps) {
           />
         )}
       </Flex>
-      <FieldNote>
+      <FieldNote
+        aside={
+          asked.length > 0 && (
+            <Flex role="group" aria-label={say(numberFieldText.unitOfTheEntry(label))}>
+              {asked.slice(0, 2).map((unit) => (
+                <BenchButton
+                  key={unit}
+                  kind="plain"
+                  px="1.5"
+                  my="-14px"
+                  textDecoration="underline"
+                  onClick={() => onChange({ text: bareNumber(text), unit })}
+                >
+                  {`${bareNumber(text)} ${units[unit].label}?`}
+                </BenchButton>
+              ))}
+            </Flex>
+          )
+        }
+      >
         {silent ? (
           hint && (
             <Field.HelperText color="soft" fontSize="sm" mt="0">
@@ -105,18 +124,6 @@ export function NumberField(props: NumberFieldProps) {
           </Field.ErrorText>
         )}
       </FieldNote>
-      {asked.length > 0 && (
-        <Flex align="center" gap="1.5" wrap="wrap" role="group" aria-label={say(numberFieldText.unitOfTheEntry(label))}>
-          <Text fontSize="sm" color="wait" fontWeight="semibold">
-            {numberFieldText.unit}
-          </Text>
-          {asked.slice(0, 3).map((unit) => (
-            <BenchButton key={unit} kind="quiet" onClick={() => onChange({ text: bareNumber(text), unit })}>
-              {`${bareNumber(text)} ${units[unit].label}?`}
-            </BenchButton>
-          ))}
-        </Flex>
-      )}
     </Field.Root>
   );
 }

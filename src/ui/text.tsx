@@ -12,11 +12,19 @@ export function useSay(): (text: string) => string {
   return useCallback((text: string) => inLanguage(text, language), [language]);
 }
 
+const UNITS = "%|°C|°F|kPa|bar|psi|inHg|mbar|rpm|kg|lb|g|oz|ml|K|min|s|h|d|mm|m|km|ft|kW|bits";
+const inNumber = new RegExp(`(\\d|±|≈|−|–) (?=\\d{3}(?!\\d)|(?:${UNITS})(?![\\w]))`, "g");
+
+/** Digits of a number, and its unit, stay on one line. */
+export function unbroken(text: string): string {
+  return /\d/.test(text) ? text.replace(inNumber, "$1\u00a0") : text;
+}
+
 /** Translates the direct texts of an element. */
 export function useSaid(): (children: ReactNode) => ReactNode {
   const say = useSay();
   const said = (children: ReactNode): ReactNode =>
-    typeof children === "string" ? say(children) : Array.isArray(children) ? children.map(said) : children;
+    typeof children === "string" ? unbroken(say(children)) : Array.isArray(children) ? children.map(said) : children;
   return said;
 }
 

@@ -18,6 +18,7 @@ import {
   wayWords,
 } from "./drill";
 import { circuitWords, methodLabels, refrigerantLabels } from "./job";
+import { mechanismSentence } from "./mechanisms";
 import type { Report, ReportBlock, ReportSection } from "./report";
 import { debriefCardsText, debriefViewText } from "./screens/drill";
 
@@ -82,7 +83,7 @@ export function debriefSheet(given: DrillCase, debrief: Debrief, figures: Figure
             ),
             row(
               "Score",
-              `${score.total} of 100: cause ${score.cause} of 40, evidence ${score.evidence} of 20, care ${score.care} of 20, charge ${score.grams} of 10, time ${score.time} of 10`,
+              `${score.failed ? "failed" : `${score.total} of 100`}: cause ${score.cause} of 40, evidence ${score.evidence} of 20, care ${score.care} of 20, charge ${score.grams} of 10, time ${score.time} of 10`,
             ),
           ],
         },
@@ -94,9 +95,9 @@ export function debriefSheet(given: DrillCase, debrief: Debrief, figures: Figure
         {
           kind: "table",
           head: ["At", "Reading", "Before", "After", "Leading cause"],
-          rows: said.map(({ atS, news, readings, before, after, leads }) => [
+          rows: said.map(({ atS, news, readings, before, after, leads, mechanism }) => [
             formatClock(atS),
-            newsWords(news, readings, figures),
+            `${newsWords(news, readings, figures)}${mechanism === null || Math.abs(after - before) < 0.08 ? "" : `. ${mechanismSentence(mechanism, figures)}`}`,
             percent(before),
             percent(after),
             `${rankedName(leads.cause)}, ${percent(leads.probability)}`,

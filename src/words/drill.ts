@@ -1,6 +1,8 @@
 /** Words of drills: what a customer says, what can be done at the car, and what is said when the cover comes off. */
+
 import type { Cause, FaultCause } from "@/core/causes/catalogue";
 import { partNames, signNames } from "@/core/causes/signs";
+import type { PathStep } from "@/core/drill/debrief";
 import type { DrillAct } from "@/core/drill/drill-acts";
 import type { CarEvent } from "@/core/drill/drill-car";
 import type { WayStep } from "@/core/drill/drill-check";
@@ -21,6 +23,7 @@ import type { SourceIssue } from "@/core/drill/drill-source";
 import type { PauseKind } from "@/core/drill/lesson-shapes";
 import type { Feel, Felt } from "@/core/drill/looks";
 import type { Subject } from "@/core/drill/progress";
+import type { ScoreReason } from "@/core/drill/score";
 import type { TextIssue } from "@/core/read-record";
 import { channels } from "@/core/readings/channels";
 import type { Figures } from "@/core/units/figures";
@@ -246,6 +249,10 @@ const stepNames: Record<Exclude<WayStep, DrillAct>, string> = {
   idle: "Idle until steady",
   fast: "Fast idle until steady",
 };
+/** A step of a path, in short. */
+export const pathWords = (step: PathStep["step"]): string =>
+  step === "engine-off" ? "Engine off" : step === "idle" ? "Idle" : step === "fast" ? "Fast idle" : actNames[step];
+
 export const wayWords = (step: WayStep): string =>
   step === "rest" || step === "idle" || step === "fast" ? stepNames[step] : actNames[step];
 
@@ -277,6 +284,8 @@ export function newsWords(news: readonly string[], readings: DrillReadings, figu
       bySpeed.set(speed, [...(bySpeed.get(speed) ?? []), words]);
     } else if (one === "rest" && readings.rest)
       others.push(`Static pressure ${figures.quantity(readings.rest.lowKpa ?? readings.rest.highKpa, "kPa")}`);
+    else if (one === "rest-high" && readings.rest)
+      others.push(`Static pressure, high side ${figures.quantity(readings.rest.highKpa, "kPa")}`);
     else if (one === "shut-off" && readings.equalise)
       others.push(
         readings.equalise.equalised
@@ -305,8 +314,53 @@ export const mistakeWords: Record<Mistake, string> = {
   "against-the-readings": "Decided against the readings",
   "did-not-look": "No visual check",
   "believed-a-wrong-reading": "Trusted a wrong instrument",
-  danger: "Dangerous act",
+  danger: "Accident",
+  "dangerous-act": "Dangerous act with a can",
+  "topped-up": "Topped up without weighing",
+  "charged-by-a-sign": "Charged until a reading looked right",
+  overfilled: "Charged over the label",
 };
+
+/** Why a line of the score has its points. */
+export function scoreReasonWords(reason: ScoreReason): string {
+  const percent = (probability: number) => `${Math.round(probability * 100)} %`;
+  switch (reason.code) {
+    case "right":
+      return "Correct cause.";
+    case "half-right":
+      return "One of two causes.";
+    case "wrong":
+      return "Wrong cause.";
+    case "no-answer":
+      return "No answer: the case ended before.";
+    case "nothing-read":
+      return "No reading taken.";
+    case "supported":
+      return `Your readings gave this answer ${percent(reason.probability)}.`;
+    case "partly-supported":
+      return `Your readings gave this answer only ${percent(reason.probability)}: half the points.`;
+    case "unsupported":
+      return `Your readings gave this answer ${percent(reason.probability)}: a guess earns no points.`;
+    case "misled":
+      return `Your readings misled: they gave this answer ${percent(reason.probability)}.`;
+    case "hint":
+      return "Hint taken.";
+    case "careful":
+      return "Work at the vehicle.";
+    case "charge-right":
+      return "Correct charge.";
+    case "charge-wrong":
+      return "Wrong charge.";
+    case "weigh-first":
+      return "To weigh first is safe, but no amount.";
+    case "mistake":
+      return `${mistakeWords[reason.mistake]}.`;
+    case "minutes":
+      return reason.wayMinutes === null
+        ? `${Math.round(reason.minutes)} min.`
+        : `${Math.round(reason.minutes)} min; the shortest sequence takes ${Math.round(reason.wayMinutes)}.`;
+  }
+}
 
 export const misreadWords: Record<Misread, string> = {
   "half-open-coupler": "The high coupler was half open and leaked: the high gauge read about two thirds.",

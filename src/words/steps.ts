@@ -1,4 +1,5 @@
 /** Words of the run-sheet: what a step lacks and what a job waits for. */
+
 import { format } from "date-fns";
 import { channels } from "@/core/readings/channels";
 import { fields } from "@/core/records/fields";
@@ -7,6 +8,7 @@ import type { HookUpCheck, PlainGap, StepGap } from "@/core/records/run-sheet";
 import type { Wait } from "@/core/records/waits";
 import type { Figures } from "@/core/units/figures";
 import { stepNames } from "./job";
+import { commonText } from "./screens/common";
 
 export const hookUpCheckWords: Record<HookUpCheck, string> = {
   protection: "Goggles and gloves on",
@@ -68,8 +70,20 @@ export function gapWords(gap: StepGap, figures: Figures): string {
 export const gapList = (gaps: readonly StepGap[], figures: Figures): string =>
   gaps.map((gap) => gapWords(gap, figures)).join(", ");
 
+/** Gaps filled by a text or a choice, by the label it has. */
+const groupOf: Partial<Record<StepGap["code"], string>> = {
+  vehicle: commonText.vehicle,
+  refrigerant: commonText.refrigerant,
+  "label-charge": fields.charge.label,
+  "label-tolerance": fields.tolerance.label,
+  metering: "Metering device",
+  compressor: commonText.compressor,
+};
+
 /** The label of the field where a gap is filled; null where there is none. */
 export function gapField(gap: StepGap): string | null {
+  const group = groupOf[gap.code];
+  if (group !== undefined) return group;
   if (!("field" in gap) || gap.field === undefined) return null;
   return gap.field === "low-idle" ? `${channels.low.name}, idle` : fields[gap.field].label;
 }

@@ -105,6 +105,13 @@ export class Browser {
     return new Uint8Array(Buffer.from(data, "base64"));
   }
 
+  /** Draws in the system's colours, as high contrast does. */
+  async forceColours(forced: boolean): Promise<void> {
+    await this.devTools("Emulation.setEmulatedMedia", {
+      features: [{ name: "forced-colors", value: forced ? "active" : "none" }],
+    });
+  }
+
   /** Runs a script on every page of this tab from now on, before its own. */
   onEveryPage(source: string): Promise<void> {
     return this.devTools("Page.addScriptToEvaluateOnNewDocument", { source });
@@ -253,7 +260,7 @@ export class Browser {
 
   /** Rendered text of the page without blank lines. One script call, since it is polled while waiting. */
   async text(): Promise<string> {
-    const text = await this.driver.executeScript<string>("return document.body.innerText");
+    const text = await this.driver.executeScript<string>("return document.body.innerText.replaceAll('\\u00a0', ' ')");
     return text
       .split("\n")
       .map((line) => line.trim())
@@ -376,7 +383,7 @@ return place;`;
 const WAS_HIT = "return window.evridPress === undefined || window.evridPress.hit;";
 
 const buttonPath = (name: string) =>
-  `//button[starts-with(normalize-space(.), ${literal(name)}) or @aria-label=${literal(name)}] | //a[starts-with(normalize-space(.), ${literal(name)})]`;
+  `//button[starts-with(normalize-space(translate(., "\u00a0", " ")), ${literal(name)}) or @aria-label=${literal(name)}] | //a[starts-with(normalize-space(translate(., "\u00a0", " ")), ${literal(name)})]`;
 
 /** An XPath string literal; names in this product hold no double quotes. */
 function literal(text: string): string {

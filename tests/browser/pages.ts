@@ -2,7 +2,7 @@
 export const pages: readonly (readonly [path: string, ready: string])[] = [
   ["", "Fennick Bakery"],
   ["desk", "Evaporating at"],
-  ["settings", "Data in this browser"],
+  ["settings", "Letter shortcuts"],
   ["vehicles", "on record"],
   ["vehicle?id=demo-car-03", "At idle, by visit"],
   ["bench", "pressures do not change"],

@@ -3,7 +3,7 @@ import path from "node:path";
 import { By, Key } from "selenium-webdriver";
 import { describe, expect, inject, it } from "vitest";
 import type { Browser } from "../browser/browser";
-import { seriousFindings } from "../browser/serious-findings";
+import { findingsOf } from "../browser/findings";
 import { browserSession } from "../browser/session";
 
 /** A lack of charge, and one that both gauges and a clamp on the liquid line give away. */
@@ -57,7 +57,7 @@ describe("drills", () => {
     await browser.says("decidable from here");
     await browser.says(/(9\d|100) of 100/);
     await browser.says("By weight");
-    expect(await seriousFindings(browser), "debrief").toEqual([]);
+    expect(await findingsOf(browser), "debrief").toEqual([]);
     await browser.press("Save page");
     const saved = () => readdirSync(browser.downloads).find((name) => name.endsWith(".pdf"));
     await browser.until("the page is saved", async () => saved() !== undefined, 30_000);
@@ -142,7 +142,7 @@ describe("drills", () => {
     await browser.until("it is covered again", async () => !(await browser.text()).includes("127 g"));
     await keys(Key.ARROW_RIGHT);
     await browser.says("Steady at idle");
-    expect(await seriousFindings(browser), "before a class").toEqual([]);
+    expect(await findingsOf(browser), "before a class").toEqual([]);
     const sheets = () => readdirSync(browser.downloads).filter((name) => /^evrid-class-\w+\.pdf$/.test(name));
     await keys("q");
     await browser.until("the questions are there", async () => sheets().length === 1, 30_000);
@@ -197,7 +197,7 @@ describe("drills", () => {
     );
     await browser.says("Nothing due");
     const book = JSON.parse(readFileSync(path.join(browser.downloads, file()!), "utf8"));
-    expect(book).toMatchObject({ format: "evrid.drills", version: 1 });
+    expect(book).toMatchObject({ format: "evrid.drills", version: 2 });
     expect(book.learners.map(({ name }: { name: string }) => name)).toEqual(["", "Ines"]);
     expect(book.drills).toHaveLength(1);
     expect(book.drills[0]).toMatchObject({ code: CASE, truth: ["undercharge"], causes: ["air"] });

@@ -7,11 +7,12 @@ import { benchFaults } from "../bench/bench-state";
 import type { Cause, FaultCause } from "../causes/catalogue";
 import { chargeByMethods, chargingDay, HOT_C, type MethodsAnswer } from "../charge/charging-methods";
 import { CLEAR_PROBABILITY } from "../diagnosis/thresholds";
+import type { Weighed } from "../diagnosis/weigh/weigh";
 import { SAMPLE_S } from "../instruments/instrument-simulator";
 import { carOf } from "./car-of-case";
-import { channelActs, type DrillAct } from "./drill-acts";
+import { actSpecs, channelActs, type DrillAct } from "./drill-acts";
 import { type DrillCase, truthOfCase } from "./drill-case";
-import { type DrillCheck, type WayStep, waySteps } from "./drill-check";
+import { type DrillCheck, goWay, separatingStep, type WayStep, waySteps } from "./drill-check";
 import {
   type DrillReadings,
   type Leading,
@@ -23,6 +24,8 @@ import {
 } from "./drill-readings";
 import type { DrillRun } from "./drill-run";
 import { type Danger, type Mistake, spoiledBy } from "./drill-shapes";
+import { explain, type Mechanism, mechanismOf } from "./mechanism";
+import { type PlacedMistake, type Score, scoreOf } from "./score";
 
 /** A moment at which something new was read. */
 interface Said {
@@ -33,6 +36,8 @@ interface Said {
   before: number;
   after: number;
   leads: Leading;
+  /** Why the most telling of these readings stands there; null where none is of the running vehicle. */
+  mechanism: Mechanism | null;
 }
 
 interface Believed {
@@ -43,14 +48,9 @@ interface Believed {
   truth: number;
 }
 
-interface Score {
-  /** Out of 40, 20, 20, 10 and 10. */
-  cause: number;
-  evidence: number;
-  care: number;
-  grams: number;
-  time: number;
-  total: number;
+export interface PathStep {
+  atS: number;
+  step: DrillAct | "idle" | "fast" | "engine-off";
 }
 
 export interface Debrief {
@@ -68,6 +68,10 @@ export interface Debrief {
   minutes: number;
   skipped: WayStep[];
   done: WayStep[];
+  /** The cheapest test not done that would have singled the fault out; null where it was, or none does. */
+  separating: WayStep | null;
+  /** Acts of the learner and of the shortest sequence on one clock. */
+  path: { mine: PathStep[]; expert: PathStep[] };
   dangers: Danger[];
   hints: number;
   habits: { hotC: number; answer: MethodsAnswer } | null;
@@ -92,10 +96,12 @@ export function debriefOf(run: DrillRun, check: DrillCheck): Debrief {
     const made = weighReadings(given, readings);
     return { truth: probabilityOf(truth, made), allowed: leadingOf(made) };
   };
+  const explained = explain(given);
   let before = weighed(nothingRead).truth;
   const said = run.told.map(({ atS, news, readings }): Said => {
     const { truth: after, allowed } = weighed(readings);
-    const one = { atS, news, readings, before, after, leads: allowed[0]! };
+    const mechanism = mechanismOf(given, explained, news);
+    const one = { atS, news, readings, before, after, leads: allowed[0]!, mechanism };
     before = after;
     return one;
   });
@@ -106,7 +112,14 @@ export function debriefOf(run: DrillRun, check: DrillCheck): Debrief {
   const books = run.grams;
   const grams = gramsOf(given, commit?.grams ?? null, books);
   const done = stepsDone(run);
-  const mistakes = mistakesOf({ given, run, truth, causes, acts, dangers, grams, last, atEnd });
+  const placed = [
+    ...mistakesOf({ given, run, truth, causes, acts, dangers, grams, last, atEnd }).map((mistake) => ({
+      mistake,
+      atS: mistake === "danger" ? (events.find(({ kind }) => kind === "danger")?.atS ?? null) : null,
+    })),
+    ...canMistakes(run),
+  ];
+  const mistakes = [...new Set(placed.map(({ mistake }) => mistake))];
   const minutes = run.atS / 60;
   return {
     truth,
@@ -125,6 +138,8 @@ export function debriefOf(run: DrillRun, check: DrillCheck): Debrief {
     wayMinutes: check.minutes,
     minutes,
     done,
+    separating: tells(atEnd) ? null : separatingStep(given, done),
+    path: { mine: pathOf(run), expert: check.way === null ? [] : pathOf(goWay(given, check.way).run) },
     skipped: (check.way ?? []).filter((step) => !done.includes(step)),
     dangers,
     hints: acts.filter((act) => act === "hint").length,
@@ -134,16 +149,61 @@ export function debriefOf(run: DrillRun, check: DrillCheck): Debrief {
       truth,
       causes,
       right,
-      atEnd,
-      mistakes,
-      dangers,
+      support: supportOf(causes, weighReadings(given, run.readings)),
+      read: run.told.length > 0,
+      mistakes: placed,
+      failed: dangers.length > 0 || events.some(({ kind }) => kind === "relief-blew"),
       grams,
       minutes,
       wayMinutes: check.way ? check.minutes : null,
-      acts,
+      hintsAtS: events.flatMap((event) => (event.kind === "act" && event.act === "hint" ? [event.atS] : [])),
     }),
     books,
   };
+}
+
+/** Probability that readings give to an answer, and whether it leads among all answers. */
+function supportOf(causes: readonly FaultCause[] | null, weighed: Weighed): { probability: number; leads: boolean } {
+  if (causes === null) return { probability: 0, leads: false };
+  const probability = probabilityOf(causes, weighed);
+  return { probability, leads: weighed.classes.every((other) => other <= probability + 1e-12) };
+}
+
+/** Mistakes with a can: dangerous with the engine running, a charge that is no longer known, a reading taken for a fill level, too much. */
+function canMistakes({ events, told, given, grams }: DrillRun): PlacedMistake[] {
+  const found: PlacedMistake[] = [];
+  let engine: "off" | "idle" | "fast" = "off";
+  let before: number | null = null;
+  for (const event of events) {
+    if (event.kind === "engine") engine = event.engine;
+    if (event.kind !== "act") continue;
+    const { can } = actSpecs[event.act];
+    if (event.act === "shut-off" || event.act === "recover") engine = "off";
+    if (can === undefined) continue;
+    const { atS } = event;
+    if (engine !== "off" && (can.side === "high" || can.phase === "liquid"))
+      found.push({ mistake: "dangerous-act", atS });
+    if (before === null) found.push({ mistake: "topped-up", atS });
+    else if (told.some((moment) => moment.atS > before! && moment.atS <= atS))
+      found.push({ mistake: "charged-by-a-sign", atS });
+    before = atS;
+  }
+  const { label } = given.state;
+  const over = grams.nowG - label.chargeG;
+  if (before !== null && over > Math.max(GRAMS_LEAST, GRAMS_SHARE * label.chargeG))
+    found.push({ mistake: "overfilled", atS: before });
+  return found;
+}
+
+/** Acts of a run with the moment each began, and the grams that went in or came out by it. */
+function pathOf({ events }: Pick<DrillRun, "events">): PathStep[] {
+  return events.flatMap((event): PathStep[] =>
+    event.kind === "engine"
+      ? [{ atS: event.atS, step: event.engine === "off" ? "engine-off" : event.engine }]
+      : event.kind === "act"
+        ? [{ atS: event.atS, step: event.act }]
+        : [],
+  );
 }
 
 const sameCauses = (a: readonly FaultCause[], b: readonly FaultCause[]) =>
@@ -211,67 +271,6 @@ function mistakesOf({ given, run, truth, causes, acts, dangers, grams, last, atE
   if (dangers.length > 0) found.push("danger");
   return found;
 }
-
-interface ForScore {
-  truth: readonly FaultCause[];
-  causes: readonly FaultCause[] | null;
-  right: boolean;
-  atEnd: number;
-  mistakes: readonly Mistake[];
-  dangers: readonly Danger[];
-  grams: Debrief["grams"];
-  minutes: number;
-  wayMinutes: number | null;
-  acts: readonly DrillAct[];
-}
-
-/** Points of each part: cause, evidence, care, charge, time. */
-const WORTH = { cause: 40, evidence: 20, care: 20, grams: 10, time: 10 } as const;
-/** Taken off for each. */
-const CARELESS: Partial<Record<Mistake, number>> = { "did-not-look": 5, "believed-a-wrong-reading": 5 };
-const DANGER_COST = 10;
-const HINT_COST = 2;
-/** A correction that waits for the scale is no guess, and no answer either. */
-const WEIGH_FIRST_SHARE = 0.6;
-
-function scoreOf(of: ForScore): Score {
-  const { truth, causes, right, atEnd, mistakes, dangers, grams, minutes, wayMinutes, acts } = of;
-  const half = causes !== null && mistakes.includes("missed-the-second");
-  const cause = right ? WORTH.cause : half ? WORTH.cause / 2 : 0;
-  const reason = Math.min(atEnd / CLEAR_PROBABILITY, 1);
-  const hints = acts.filter((act) => act === "hint").length;
-  // Wrong in good faith of readings that misled is half as good as right by reason.
-  const misled =
-    causes !== null &&
-    !right &&
-    !mistakes.includes("against-the-readings") &&
-    !mistakes.includes("before-it-was-known");
-  const evidence = Math.max(0, (right ? WORTH.evidence * reason : misled ? WORTH.evidence / 2 : 0) - HINT_COST * hints);
-  const careless = mistakes.reduce((sum, mistake) => sum + (CARELESS[mistake] ?? 0), 0);
-  const care = Math.max(0, WORTH.care - careless - DANGER_COST * dangers.length);
-  const ofCharge = truth.some((one) => one === "undercharge" || one === "overcharge");
-  const gramsPoints =
-    causes === null || grams.within === false
-      ? 0
-      : grams.within === null && ofCharge
-        ? WORTH.grams * WEIGH_FIRST_SHARE
-        : WORTH.grams;
-  const time = right
-    ? WORTH.time * (wayMinutes === null ? 1 : Math.min(1, (wayMinutes + FREE_MIN) / Math.max(minutes, 0.1)))
-    : 0;
-  const rounded = [cause, evidence, care, gramsPoints, time].map(Math.round) as [
-    number,
-    number,
-    number,
-    number,
-    number,
-  ];
-  const [a, b, c, d, e] = rounded;
-  return { cause: a, evidence: b, care: c, grams: d, time: e, total: a + b + c + d + e };
-}
-
-/** Minutes beside the cheapest way that cost nothing: nobody walks it at once. */
-const FREE_MIN = 6;
 
 /** Charge by each method on this day, and its effect on the hot day, in this very car. */
 function methodsOf(given: DrillCase): Debrief["habits"] {

@@ -65,20 +65,23 @@ const MOST_GONE = 4;
 const MARGIN = 0.06;
 
 /** Error-free readings of each step; null where the car has no steady state. */
-interface Shown {
+export interface Shown {
   running: Partial<Record<Speed, Record<DrillChannel, number> & Partial<RunningSetting>>>;
   rest: DrillReadings["rest"];
   equalise: DrillReadings["equalise"];
   recoveredG: number;
 }
 
-function shownBy(given: DrillCase): Shown | null {
+/** @param sound as this very vehicle would read with its label charge and without a fault. */
+export function shownBy(given: DrillCase, sound = false): Shown | null {
   const { state } = given;
   const car = carOf(given);
   if (car === null) return null;
   const running: Shown["running"] = {};
-  const faults = benchFaults(state);
-  const amount = { chargeKg: car.arrivedKg, airKg: state.airG / 1000 };
+  const faults = sound ? [] : benchFaults(state);
+  const amount = sound
+    ? { chargeKg: state.label.chargeG / 1000, airKg: 0 }
+    : { chargeKg: car.arrivedKg, airKg: state.airG / 1000 };
   let equalise: Shown["equalise"] = null;
   let plant = makePlant(car.vehicle, state.conditions, faults, amount);
   for (const speed of ["idle", "fast"] as const) {
@@ -239,6 +242,29 @@ function actsOfWay(way: readonly WayStep[]): Doing[] {
     ...(way.includes("shut-off") ? [act("shut-off")] : []),
     ...(way.includes("recover") ? [act("recover")] : []),
   ];
+}
+
+/**
+ * The cheapest step not done yet after which the error-free readings of this vehicle single out the truth; null where none does by itself. A test of the
+ * running vehicle counts with the gauges and the speed it needs.
+ */
+export function separatingStep(given: DrillCase, done: readonly WayStep[]): WayStep | null {
+  const shown = shownBy(given);
+  if (shown === null) return null;
+  const truth = truthOfCase(given);
+  const known = new Set(done);
+  const left = stepsOn(given).filter((step) => !known.has(step) && step !== "reseat");
+  const tried = left.map((step) => {
+    const with_ = new Set<WayStep>([...known, step]);
+    const channel = drillChannels.some((one) => channelActs[one] === step);
+    if (channel && !with_.has("idle") && !with_.has("fast")) with_.add("idle");
+    if ((step === "idle" || step === "fast" || step === "shut-off" || step === "rest") && !with_.has("gauges"))
+      with_.add("gauges");
+    const minutes = [...with_].filter((one) => !known.has(one)).reduce((sum, one) => sum + wayMinutes(one), 0);
+    const probability = probabilityOf(truth, weighReadings(given, readingsBy(given, shown, with_)));
+    return { step, minutes, probability };
+  });
+  return tried.filter(({ probability }) => tells(probability)).sort((a, b) => a.minutes - b.minutes)[0]?.step ?? null;
 }
 
 /** A minute at rest with the gauges on, samples. */

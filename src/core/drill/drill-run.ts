@@ -361,10 +361,13 @@ export class DrillRun {
         highKpa: high.state === "steady" ? Math.round(high.mean) : null,
         soakC: this.given.state.conditions.ambientC,
       };
-      if (JSON.stringify(rest) !== JSON.stringify(this.readings.rest) && this.readings.rest?.highKpa == null) {
-        this.readings = { ...this.readings, rest };
-        this.tell(["rest"]);
-      }
+      // A static pressure is read once on each gauge; the same value again says nothing new.
+      const known = this.readings.rest ?? null;
+      const first = known === null;
+      const highNew = rest.highKpa !== null && known?.highKpa == null;
+      if (!first && !highNew) return;
+      this.readings = { ...this.readings, rest: first ? rest : { ...known, highKpa: rest.highKpa } };
+      this.tell([first ? "rest" : "rest-high"]);
       return;
     }
     const speed: Speed = this.engine;
@@ -377,21 +380,23 @@ export class DrillRun {
       if (value !== null) read[fields[channel]] = value;
     }
     if (cycle !== null && read.lowKpa != null) {
-      const { lowMeanKpa, highEngagedKpa, lowMinKpa, lowMaxKpa, periodS } = cycle.swing;
+      const { lowMeanKpa, highEngagedKpa } = cycle.swing;
       read.lowKpa = lowMeanKpa;
       if (read.highKpa != null) read.highKpa = highEngagedKpa;
-      Object.assign(read, { lowMinKpa, lowMaxKpa, cyclePeriodS: periodS });
     }
     const known = this.readings.running[speed] ?? {};
     const news = (Object.keys(read) as (keyof RunningSetting)[]).filter((field) => {
-      if (field === "lowMinKpa" || field === "lowMaxKpa" || field === "cyclePeriodS") return false;
       const before = known[field];
       const limit = field === "lowKpa" || field === "highKpa" ? SAME[field] : SAME.other;
       return before == null || Math.abs(before - read[field]!) > limit;
     });
     if (news.length === 0) return;
     const rpm = Math.round((this.recent.at(-1)?.rpm ?? 0) / 10) * 10;
-    this.readings = { ...this.readings, running: { ...this.readings.running, [speed]: { ...known, ...read, rpm } } };
+    // Only what is new: a reading that stayed the same moves no estimate.
+    const fresh = Object.fromEntries(news.map((field) => [field, read[field]]));
+    const swing = cycle !== null && news.includes("lowKpa") ? swingOf(cycle) : {};
+    const setting = { ...known, ...fresh, ...swing, rpm: known.rpm ?? rpm };
+    this.readings = { ...this.readings, running: { ...this.readings.running, [speed]: setting } };
     this.tell(news.map((field) => `${speed} ${field}`));
   }
 
@@ -415,6 +420,12 @@ export class DrillRun {
     return rounded(values.reduce((sum, value) => sum + value, 0) / values.length);
   }
 }
+
+const swingOf = ({ swing: { lowMinKpa, lowMaxKpa, periodS } }: StreamCycle) => ({
+  lowMinKpa,
+  lowMaxKpa,
+  cyclePeriodS: periodS,
+});
 
 const fields = Object.fromEntries(drillChannels.map((channel) => [channel, channels[channel].field])) as Record<
   (typeof drillChannels)[number],

@@ -104,6 +104,10 @@ export const mistakes = [
   "did-not-look",
   "believed-a-wrong-reading",
   "danger",
+  "dangerous-act",
+  "topped-up",
+  "charged-by-a-sign",
+  "overfilled",
 ] as const;
 export type Mistake = (typeof mistakes)[number];
 

@@ -13,8 +13,8 @@ const EVERY = 4;
 
 /** By the book: gauges and clamps before the engine, rest, idle, fast idle, shut-off. */
 export function lessonOfCase(given: DrillCase): Lesson {
-  // A class sees true instruments, and all of them.
-  const run = new DrillRun({ ...given, theme: null, misread: null });
+  // A class sees all instruments, with the faults they have in the drill.
+  const run = new DrillRun({ ...given, theme: null });
   const all: InstrumentSample[] = [];
   const pauses: LessonPause[] = [];
   const go = (step: Doing) => all.push(...unasked(run, step));

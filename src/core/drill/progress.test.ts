@@ -6,6 +6,7 @@ import {
   type DrillRecord,
   drillRecordSchema,
   dueOf,
+  isRevealed,
   mistakesOverTime,
   readDrillFile,
   standingOf,
@@ -128,7 +129,7 @@ describe("the file of drills", () => {
       ok: false,
       issue: { code: "foreign", format: "evrid.shop" },
     });
-    expect(readDrillFile(text.replace('"version": 1', '"version": 9'))).toMatchObject({
+    expect(readDrillFile(text.replace('"version": 2', '"version": 9'))).toMatchObject({
       ok: false,
       issue: { code: "newer-version", version: 9 },
     });
@@ -136,5 +137,17 @@ describe("the file of drills", () => {
       ok: false,
       issue: { code: "broken", field: "drills.0.score", expected: "at most 100" },
     });
+  });
+});
+
+describe("a case that was revealed before", () => {
+  it("is practice: it moves neither what is due nor the mistakes", () => {
+    const first = ran(0);
+    expect(isRevealed({ code: "1K-0004Y", bench: null }, [], [])).toBe(false);
+    expect(isRevealed({ code: "1K-0004Y", bench: null }, [first], [])).toBe(true);
+    expect(isRevealed({ code: "1P-0001A", bench: null }, [first], ["1P-0001A"])).toBe(true);
+    const again = { ...ran(1, wrong), practice: true };
+    expect(standingOf([first, again])).toEqual(standingOf([first]));
+    expect(mistakesOverTime([first, again])).toEqual(mistakesOverTime([first]));
   });
 });

@@ -47,17 +47,33 @@ export const drillRecordSchema = z.strictObject({
   score: z.int().min(0).max(100),
   minutes: z.number().min(0).max(MOST_MINUTES),
   wayMinutes: z.number().min(0).max(MOST_MINUTES).nullable(),
+  /** The answer had been revealed on this device before: it does not count. */
+  practice: z.boolean().optional(),
 });
 export type DrillRecord = z.infer<typeof drillRecordSchema>;
 
+/** Whether the answer of a case was revealed before: by an earlier run of anybody here, or before a class. */
+export function isRevealed(
+  asked: Pick<DrillRecord, "code" | "bench">,
+  drills: readonly DrillRecord[],
+  shown: readonly string[],
+): boolean {
+  const same = ({ code, bench }: Pick<DrillRecord, "code" | "bench">) => code === asked.code && bench === asked.bench;
+  return drills.some(same) || (asked.code !== null && shown.includes(asked.code));
+}
+
 export function recordOf(
   debrief: Debrief,
-  run: Pick<DrillRecord, "id" | "learnerId" | "at" | "code" | "bench" | "theme" | "script" | "endAt">,
+  run: Pick<DrillRecord, "id" | "learnerId" | "at" | "code" | "bench" | "theme" | "script" | "endAt"> & {
+    practice: boolean;
+  },
 ): DrillRecord {
   const { truth, causes, mistakes, score, minutes, way, wayMinutes } = debrief;
+  const { practice, ...kept } = run;
   const tenth = (value: number) => Math.round(value * 10) / 10;
   return {
-    ...run,
+    ...kept,
+    ...(practice && { practice }),
     truth,
     causes,
     mistakes,
@@ -106,7 +122,9 @@ const scheduler = fsrs({ enable_fuzz: false, enable_short_term: false });
 /** Everything that was practised, what is due first, first. */
 export function standingOf(records: readonly DrillRecord[]): SubjectStanding[] {
   const found = new Map<string, SubjectStanding & { card: Card }>();
-  for (const record of [...records].sort((a, b) => a.at.localeCompare(b.at) || a.id.localeCompare(b.id))) {
+  for (const record of records
+    .filter(({ practice }) => !practice)
+    .sort((a, b) => a.at.localeCompare(b.at) || a.id.localeCompare(b.id))) {
     const at = new Date(record.at);
     for (const subject of subjectsOf(record)) {
       const known = found.get(keyOf(subject));
@@ -134,7 +152,7 @@ export const dueOf = (standing: readonly SubjectStanding[], now: Date): SubjectS
 export function mistakesOverTime(
   records: readonly DrillRecord[],
 ): { mistake: Mistake; earlier: number; later: number; earlierOf: number; laterOf: number }[] {
-  const sorted = [...records].sort((a, b) => a.at.localeCompare(b.at));
+  const sorted = records.filter(({ practice }) => !practice).sort((a, b) => a.at.localeCompare(b.at));
   const half = Math.floor(sorted.length / 2);
   const [early, late] = [sorted.slice(0, half), sorted.slice(half)];
   const count = (list: readonly DrillRecord[], mistake: Mistake) =>
@@ -158,10 +176,10 @@ const book = {
 const drillBookSchema = z.strictObject(book);
 export const drillFileSchema = z.strictObject({
   format: z.literal("evrid.drills"),
-  version: z.literal(1),
+  version: z.literal([1, 2]),
   ...book,
 });
-export const DRILL_FILE_VERSION = 1;
+export const DRILL_FILE_VERSION = 2;
 
 export type DrillBook = z.infer<typeof drillBookSchema>;
 

@@ -163,7 +163,7 @@ function OpenBench({ begun }: { begun: Begun }) {
               {labelFacts(state.label, figures)}
             </Text>
           </Box>
-          <Flex ml="auto" gap="2" flexShrink="0">
+          <Flex ml="auto" gap="2" wrap={{ base: "wrap", md: "nowrap" }} flexShrink={{ md: 0 }}>
             <BenchButton kind="quiet" aria-expanded={picking} onClick={() => setPicking(!picking)}>
               {benchViewText.selectVehicle}
             </BenchButton>

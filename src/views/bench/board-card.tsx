@@ -31,12 +31,12 @@ export function BoardCard({ state, answer }: { state: BenchState; answer: BenchR
     return { id, label: `${name}, ${text ?? boardCardText.notRunning}`, text };
   });
   const read = places.find(({ id }) => id === tapped);
-  const marks: Partial<Record<PartId, { text: string; tone: "act" | "wait" | "done" }>> = Object.fromEntries(
+  const marks: Partial<Record<PartId, { text: string; tone: "out" | "wait" | "done" }>> = Object.fromEntries(
     state.faults
       .filter(({ severity }) => severity > 0)
       .flatMap(({ cause }) => {
         const part = partOf[cause];
-        return part === undefined ? [] : [[part, { text: "wrong", tone: "act" as const }]];
+        return part === undefined ? [] : [[part, { text: "wrong", tone: "out" as const }]];
       }),
   );
   return (

@@ -80,6 +80,7 @@ export function AtTheCar({ source, given, learnerId, unsavedReason, onOver, onAg
     <AppFrame
       current="drill"
       about="drill"
+      page={caseName(given.code)}
       header={
         <>
           <Text as="h1" kind="value" whiteSpace="nowrap">
@@ -88,7 +89,7 @@ export function AtTheCar({ source, given, learnerId, unsavedReason, onOver, onAg
           <Text kind="aside" truncate flex="1" minW="0">
             {facts.join(", ")}
           </Text>
-          <Flex gap="2" flexShrink="0">
+          <Flex gap="2" wrap={{ base: "wrap", md: "nowrap" }} flexShrink={{ md: 0 }}>
             <Pill text={atTheCarText.min(Math.floor((standing?.atS ?? 0) / 60))} of={atTheCarText.onTheClock} />
             <Pill text={figures.quantity(Math.max(0, standing?.lostG ?? 0), "g", 0)} of="lost" />
           </Flex>

@@ -47,6 +47,7 @@ export function ClassRoom({ asked, jobId }: ClassRoomProps) {
         if (lesson === null || !made.ok) return setRefused(classRoomText.thisCaseCannotBeCreated);
         setPrepared({
           lesson,
+          code: made.value.code,
           title: caseName(made.value.code),
           facts: caseFacts(made.value, words.current),
           customer: customerSays(made.value.story),
@@ -60,6 +61,7 @@ export function ClassRoom({ asked, jobId }: ClassRoomProps) {
         if (found === null) return setRefused(classRoomText.thisJobIsUnknownOr);
         setPrepared({
           lesson: found,
+          code: null,
           title: classRoomText.recordedTest,
           facts: [],
           customer: null,
@@ -89,6 +91,7 @@ export function ClassRoom({ asked, jobId }: ClassRoomProps) {
                 const moments = Array.from({ length: log.count }, (_, i) => momentAt(log, i));
                 setPrepared({
                   lesson: lessonOfLog(moments),
+                  code: null,
                   title: classRoomText.aLog,
                   facts: [],
                   customer: null,

@@ -21,9 +21,12 @@ import { pauseQuestions } from "@/words/drill";
 import { allowedWords, type ClassSheetOptions, classSheet, lessonAnswer } from "@/words/drill-sheets";
 import { classScreenText } from "@/words/screens/drill";
 import { VoteBars, VoteTable } from "./class-votes";
+import { noteRevealed } from "./revealed";
 
 export interface Prepared extends Omit<ClassSheetOptions, "answer"> {
   lesson: Lesson;
+  /** Code of the case; null for a log or a job. */
+  code: string | null;
   /** Where its votes and answer are kept. */
   key: string;
   address: string;
@@ -89,6 +92,9 @@ export function Class({ prepared }: { prepared: Prepared }) {
   const [playing, setPlaying] = useState(false);
   const [shown, setShown] = useState<readonly LessonChannel[]>(["low", "high"]);
   const [answerOn, setAnswerOn] = useState(false);
+  useEffect(() => {
+    if (answerOn && prepared.code !== null) noteRevealed(prepared.code);
+  }, [answerOn, prepared.code]);
   const [votesOpen, setVotesOpen] = useState(false);
   const [failure, setFailure] = useState<string | null>(null);
   const root = useRef<HTMLDivElement>(null);
@@ -178,7 +184,7 @@ export function Class({ prepared }: { prepared: Prepared }) {
         <Text as="h1" fontSize="3xl" fontWeight="semibold" whiteSpace="nowrap">
           {title}
         </Text>
-        <Text fontSize="xl" color="soft" truncate flex="1" minW="0">
+        <Text fontSize="3xl" color="soft" truncate flex="1" minW="0">
           {facts.join(", ")}
         </Text>
         <Text fontSize="3xl" fontWeight="semibold" whiteSpace="nowrap">
@@ -196,7 +202,7 @@ export function Class({ prepared }: { prepared: Prepared }) {
           const on = shown.includes(channel);
           return (
             <Box key={channel} px="5" py="2" borderRightWidth="1px" borderColor="line" minW="0">
-              <Text fontSize="xl" color="soft" whiteSpace="nowrap">
+              <Text fontSize="3xl" color="soft" whiteSpace="nowrap">
                 {`${channels[channel].short}, ${figures.label(unit)}`}
               </Text>
               <Text
@@ -209,7 +215,7 @@ export function Class({ prepared }: { prepared: Prepared }) {
               >
                 {on ? figures.number(now?.[channel], unit, decimals) : "covered"}
               </Text>
-              <Text fontSize="xl" color="soft">
+              <Text fontSize="3xl" color="soft">
                 {`key ${i + 1}`}
               </Text>
             </Box>
@@ -240,7 +246,7 @@ export function Class({ prepared }: { prepared: Prepared }) {
           )}
           {answerOn && (
             <Box borderWidth="3px" borderColor="done" rounded="card" px="4" py="3" data-answer>
-              <Text fontSize="xl" color="soft" fontWeight="semibold">
+              <Text fontSize="3xl" color="soft" fontWeight="semibold">
                 {classScreenText.answer}
               </Text>
               <Text fontSize="3xl" fontWeight="semibold" lineHeight="1.2" typed={kept.answer !== ""}>
@@ -256,14 +262,14 @@ export function Class({ prepared }: { prepared: Prepared }) {
                 </Box>
               )}
               {pause !== undefined && pause.allowed.length > 0 && (
-                <Text fontSize="xl" mt="2">
+                <Text fontSize="3xl" mt="2">
                   {classScreenText.possibleByThen(allowedWords(pause))}
                 </Text>
               )}
             </Box>
           )}
           {failure !== null && (
-            <Text role="alert" color="danger" fontSize="lg" fontWeight="semibold">
+            <Text role="alert" color="danger" fontSize="3xl" fontWeight="semibold">
               {failure}
             </Text>
           )}

@@ -58,14 +58,14 @@ export function VoteTable({ votes, onVotes, onDone }: VoteTableProps) {
     >
       {causes.map((cause, i) => (
         <Flex as="label" key={cause} align="center" gap="3" py="1" borderTopWidth="1px" borderColor="line">
-          <Text flex="1" fontSize="xl" lineHeight="1.2">
+          <Text flex="1" fontSize="3xl" lineHeight="1.2">
             {rankedName(cause)}
           </Text>
           <Box
             asChild
             w="64px"
             h="44px"
-            fontSize="xl"
+            fontSize="3xl"
             textAlign="right"
             px="2"
             bg="field"

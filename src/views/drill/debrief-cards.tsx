@@ -1,50 +1,84 @@
 "use client";
 
-import { Box, Flex, Grid } from "@chakra-ui/react";
-import type { ReactNode } from "react";
+import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
+import { ChevronDown, ChevronRight } from "lucide-react";
+import { type ReactNode, useState } from "react";
 import type { Debrief } from "@/core/drill/debrief";
+import { PART_POINTS, type ScorePart, scoreParts } from "@/core/drill/score";
 import { formatClock } from "@/core/units/units";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
-import { dangerWords, mistakeWords, newsWords, rankedName, wayWords } from "@/words/drill";
+import { dangerWords, mistakeWords, newsWords, pathWords, rankedName, scoreReasonWords, wayWords } from "@/words/drill";
 import { percent } from "@/words/drill-sheets";
+import { mechanismSentence } from "@/words/mechanisms";
 import { debriefCardsText } from "@/words/screens/drill";
 
-const parts = [
-  ["cause", "Cause", 40],
-  ["evidence", "Evidence", 20],
-  ["care", "Care", 20],
-  ["grams", "Grams", 10],
-  ["time", "Minutes", 10],
-] as const;
-
+/** Points of each part; every part opens to the acts and reasons behind them. */
 export function ScoreCard({ score }: Pick<Debrief, "score">) {
+  const [open, setOpen] = useState<ScorePart | null>(null);
   return (
     <Card
       title={debriefCardsText.score}
       aside={
-        <Text fontSize="xl" fontWeight="semibold">
-          {debriefCardsText.of100(score.total)}
+        <Text fontSize="xl" fontWeight="semibold" color={score.failed ? "danger" : "ink"}>
+          {score.failed ? debriefCardsText.failed : debriefCardsText.of100(score.total)}
         </Text>
       }
     >
-      {parts.map(([part, name, of]) => (
-        <Flex key={part} align="center" gap="3" py="1" borderTopWidth="1px" borderColor="line">
-          <Text flex="1" fontSize="md">
-            {name}
-          </Text>
-          <Box w="110px" h="10px" borderWidth="1px" borderColor="edge" rounded="full" overflow="hidden">
-            <Box h="100%" bg="ink" w={`${(100 * score[part]) / of}%`} />
+      {score.failed && <Text kind="note">{debriefCardsText.noPointsForADamagedVehicle}</Text>}
+      {scoreParts.map((part) => (
+        <Box key={part} borderTopWidth="1px" borderColor="line">
+          <Box
+            asChild
+            w="full"
+            minH="target"
+            display="flex"
+            alignItems="center"
+            gap="3"
+            textAlign="left"
+            cursor="pointer"
+          >
+            <button type="button" aria-expanded={open === part} onClick={() => setOpen(open === part ? null : part)}>
+              {open === part ? <ChevronDown size={18} aria-hidden /> : <ChevronRight size={18} aria-hidden />}
+              <Text as="span" flex="1">
+                {debriefCardsText.parts[part]}
+              </Text>
+              <Text as="span" kind="item" minW="64px" textAlign="right">
+                {debriefCardsText.ofLabel(score[part], PART_POINTS[part])}
+              </Text>
+            </button>
           </Box>
-          <Text kind="item" minW="64px" textAlign="right">
-            {debriefCardsText.ofLabel(score[part], of)}
-          </Text>
-        </Flex>
+          {open === part && (
+            <Stack gap="1" pb="2" ps="7">
+              {score.lines
+                .filter((line) => line.part === part)
+                .map((line, i) => (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: the list never changes
+                  <Flex key={i} gap="3" justify="space-between">
+                    <Text kind="note">
+                      {`${line.atS === null ? "" : `${formatClock(line.atS)}. `}${scoreReasonWords(line.reason)}`}
+                    </Text>
+                    <Text kind="note" whiteSpace="nowrap">
+                      {signedPoints(line.points)}
+                    </Text>
+                  </Flex>
+                ))}
+            </Stack>
+          )}
+        </Box>
       ))}
     </Card>
   );
 }
+
+const signedPoints = (points: number) => {
+  const rounded = Math.round(points);
+  return rounded < 0 ? `−${-rounded}` : `+${rounded}`;
+};
+
+/** A reading that moves the truth by this much is explained. */
+const DECISIVE = 0.08;
 
 /** Each reading, and what it did to the truth. */
 export function SaidCard({ debrief }: { debrief: Debrief }) {
@@ -77,7 +111,7 @@ export function SaidCard({ debrief }: { debrief: Debrief }) {
               </tr>
             </thead>
             <tbody>
-              {said.map(({ atS, news, readings, before, after, leads }, i) => {
+              {said.map(({ atS, news, readings, before, after, leads, mechanism }, i) => {
                 const moved = after - before;
                 const known = knowableAtS === atS && (said[i - 1]?.atS ?? -1) !== atS;
                 return (
@@ -86,6 +120,9 @@ export function SaidCard({ debrief }: { debrief: Debrief }) {
                     <Cell>{formatClock(atS)}</Cell>
                     <Cell>
                       {newsWords(news, readings, figures)}
+                      {mechanism !== null && Math.abs(moved) >= DECISIVE && (
+                        <Text kind="note">{mechanismSentence(mechanism, figures)}</Text>
+                      )}
                       {known && (
                         <Text as="span" color="danger" fontWeight="semibold">
                           {debriefCardsText.decidableFromHere}
@@ -122,6 +159,55 @@ function Cell({ right = false, children }: { right?: boolean; children: ReactNod
     >
       {children}
     </Box>
+  );
+}
+
+/** Acts of the learner beside those of the shortest sequence, minute by minute, with the grams of both. */
+export function PathCard({ debrief }: { debrief: Debrief }) {
+  const figures = useFigures();
+  const { mine, expert } = debrief.path;
+  const minutes = [...new Set([...mine, ...expert].map(({ atS }) => Math.floor(atS / 60)))].sort((a, b) => a - b);
+  const at = (steps: Debrief["path"]["mine"], minute: number) =>
+    steps
+      .filter(({ atS }) => Math.floor(atS / 60) === minute)
+      .map(({ step }) => pathWords(step))
+      .join(", ");
+  return (
+    <Card title={debriefCardsText.youAndTheExpert}>
+      <Box as="table" w="full">
+        <thead>
+          <tr>
+            {[debriefCardsText.minute, debriefCardsText.you, debriefCardsText.expert].map((head) => (
+              <Box as="th" key={head} textAlign="left" color="soft" fontSize="sm" fontWeight="semibold" pe="3">
+                {head}
+              </Box>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {minutes.map((minute) => (
+            <tr key={minute}>
+              <Cell>{String(minute)}</Cell>
+              <Cell>{at(mine, minute)}</Cell>
+              <Cell>{at(expert, minute)}</Cell>
+            </tr>
+          ))}
+          <tr>
+            <Cell>{debriefCardsText.inAll}</Cell>
+            <Cell>
+              {debriefCardsText.minutesAndGrams(
+                Math.round(debrief.minutes),
+                figures.quantity(debrief.books.addedG, "g"),
+                figures.quantity(Math.max(0, debrief.books.lostG), "g"),
+              )}
+            </Cell>
+            <Cell>
+              {debrief.way === null ? debriefCardsText.noneFound : debriefCardsText.min(Math.round(debrief.wayMinutes))}
+            </Cell>
+          </tr>
+        </tbody>
+      </Box>
+    </Card>
   );
 }
 

@@ -23,11 +23,12 @@ import { Text, useSay } from "@/ui/text";
 import { MethodTable } from "@/views/bench/method-table";
 import { AppFrame } from "@/views/frame/app-frame";
 import { saveReport } from "@/views/report/report-pdf";
-import { customerSays, misreadWords, rankedName } from "@/words/drill";
+import { customerSays, misreadWords, rankedName, wayWords } from "@/words/drill";
 import { answerWords, caseName, debriefSheet, percent, rightCorrection, truthWords } from "@/words/drill-sheets";
+import { causeMechanisms } from "@/words/mechanisms";
 import { commonText } from "@/words/screens/common";
-import { debriefViewText } from "@/words/screens/drill";
-import { CareCard, SaidCard, ScoreCard, WayCard } from "./debrief-cards";
+import { debriefCardsText, debriefViewText } from "@/words/screens/drill";
+import { CareCard, PathCard, SaidCard, ScoreCard, WayCard } from "./debrief-cards";
 
 interface DebriefViewProps {
   record: DrillRecord;
@@ -140,6 +141,7 @@ function Open({
     <AppFrame
       current="drill"
       about="drill"
+      page={caseName(given.code)}
       header={
         <>
           <Text as="h1" kind="value" whiteSpace="nowrap">
@@ -148,7 +150,7 @@ function Open({
           <Text kind="aside" truncate minW="0" flex="1">
             {debriefViewText.answerShownAfterMin(Math.round(minutes))}
           </Text>
-          <Flex gap="2" flexShrink="0">
+          <Flex gap="2" wrap={{ base: "wrap", md: "nowrap" }} flexShrink={{ md: 0 }}>
             <BenchButton kind="quiet" onClick={save}>
               {debriefViewText.savePage}
             </BenchButton>
@@ -182,6 +184,16 @@ function Open({
               </b>
               {answerWords(debrief, figures)}
             </Text>
+            {debrief.truth.map((cause) => (
+              <Text key={cause} fontSize="md" mt="1">
+                {causeMechanisms[cause]}
+              </Text>
+            ))}
+            {debrief.separating !== null && (
+              <Text fontSize="md" mt="1" fontWeight="semibold">
+                {debriefCardsText.separating(wayWords(debrief.separating))}
+              </Text>
+            )}
             <Text fontSize="md">
               <b>{debriefViewText.charge}</b>
               {`${rightCorrection(debrief.grams, figures)}.`}
@@ -229,6 +241,7 @@ function Open({
         )}
         <Grid templateColumns={{ base: "minmax(0, 1fr)", md: "repeat(2, minmax(0, 1fr))" }} gap="3.5">
           <WayCard debrief={debrief} />
+          <PathCard debrief={debrief} />
           <CareCard debrief={debrief} />
         </Grid>
         <Card title={debriefViewText.instrumentReadings}>

@@ -71,13 +71,25 @@ export function DrillStrip({
     <Grid
       as="section"
       aria-label={drillStripText.liveReadings}
-      templateColumns={{ base: "repeat(4, 1fr)", lg: "repeat(7, 1fr)" }}
+      templateColumns={{
+        base: "repeat(2, minmax(0, 1fr))",
+        sm: "repeat(4, minmax(0, 1fr))",
+        lg: "repeat(7, minmax(0, 1fr))",
+      }}
       bg="field"
       borderTopWidth="1px"
       borderColor="line"
     >
       {cells.map(({ name, base, unit, decimals, missing }) => (
-        <Box key={name} px="3.5" py="2" borderRightWidth="1px" borderColor="line" minW="0">
+        <Box
+          key={name}
+          px={{ base: "2", md: "3.5" }}
+          py={{ base: "1", md: "2" }}
+          borderRightWidth="1px"
+          borderColor="line"
+          minW="0"
+          overflow="hidden"
+        >
           <Text kind="small" whiteSpace="nowrap">
             {name}
           </Text>

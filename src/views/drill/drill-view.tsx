@@ -4,7 +4,7 @@ import { Box } from "@chakra-ui/react";
 import { useRouter, useSearchParams } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
 import { caseOfSource, type DrillSource, queryOfSource, sourceOfQuery } from "@/core/drill/drill-source";
-import { recordOf } from "@/core/drill/progress";
+import { isRevealed, recordOf } from "@/core/drill/progress";
 import { reasonOf } from "@/core/result";
 import { runKey, useDrillClerk } from "@/session/drill";
 import { keepRun, noteUnsavedDrill, useDrillBook } from "@/session/drill-book";
@@ -22,6 +22,7 @@ import { DebriefView } from "./debrief-view";
 import { DrillStart } from "./drill-start";
 import { useLearner } from "./learner";
 import { loadTestOfJob } from "./lesson-of-job";
+import { revealedCodes } from "./revealed";
 
 /** Learn it on a true simulator: what to practise, a case at the car, its debrief, or a case before a class. */
 export function DrillView() {
@@ -98,6 +99,11 @@ function Asked() {
           theme: made.value.theme,
           script,
           endAt,
+          practice: isRevealed(
+            { code: made.value.code, bench: source.kind === "bench" ? queryOfSource(source) : null },
+            kept.drills,
+            revealedCodes(),
+          ),
         });
         await keepRun(record, key);
         router.push(`/drill?run=${record.id}`);

@@ -45,9 +45,25 @@ const views: readonly { view: Exclude<View, "job" | "settings">; href: string; l
   { view: "desk", href: "/desk", label: commonText.pTDesk, key: "p" },
 ];
 
+const nameOf = (current: View) =>
+  current === "settings"
+    ? commonText.settings
+    : current === "job"
+      ? commonText.job
+      : views.find(({ view }) => view === current)!.label;
+
 /** The frame every view stands in: views, title, work, and the live strip when instruments run. */
 export function AppFrame(props: AppFrameProps) {
-  const { current, title, page = title, header, footer, commands = [], about = null, children } = props;
+  const {
+    current,
+    title,
+    page = title ?? nameOf(current),
+    header,
+    footer,
+    commands = [],
+    about = null,
+    children,
+  } = props;
   const router = useRouter();
   const { resolvedTheme, setTheme } = useTheme();
   // The server cannot know the colour mode; the first drawing must match its own.
@@ -198,7 +214,7 @@ function Views({ current, dark, onTheme, open, onClose }: ViewsProps) {
       insetY="0"
       left="0"
       zIndex={{ base: 10, md: "auto" }}
-      w={{ base: "220px", md: "88px" }}
+      w={{ base: "220px", md: "calc(88px * var(--evrid-scale, 1))" }}
       direction="column"
       gap="0.5"
       py="3"

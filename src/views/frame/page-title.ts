@@ -16,7 +16,7 @@ export function usePageTitle(page: string | undefined): void {
     const style = document.createElement("style");
     style.dataset.page = id;
     const box = "font: 9pt sans-serif; color: #444";
-    style.textContent = `@page { margin: 16mm 12mm 12mm; @top-left { content: ${quoted(page)}; ${box} } @top-right { content: "${today()}"; ${box} } @bottom-right { content: counter(page); ${box} } }`;
+    style.textContent = `@page { margin: 12mm 10mm 10mm; @top-left { content: ${quoted(page)}; ${box} } @top-right { content: "${today()}"; ${box} } @bottom-right { content: counter(page); ${box} } }`;
     document.head.append(style);
     return () => style.remove();
   }, [id, page]);

@@ -175,7 +175,7 @@ function Opened({ books }: { books: ShopLedger }) {
           aside={
             <Flex gap="1.5" role="group" aria-label={ledgerViewText.year}>
               {years.slice(0, 4).map((one) => (
-                <BenchButton key={one} px="3" onClick={() => setChosen(one)}>
+                <BenchButton aria-pressed={one === year} key={one} px="3" onClick={() => setChosen(one)}>
                   {one}
                 </BenchButton>
               ))}

@@ -29,7 +29,7 @@ interface ReportSheetProps {
 }
 
 /** Type of the screen is larger than a page of paper needs. */
-const ON_PAPER = 0.88;
+const ON_PAPER = 0.8;
 
 /** The sheet of paper itself: light whatever the screen is, and alone on the printed page. */
 export function ReportSheet({ ref, report, job, answers, size }: ReportSheetProps) {

@@ -106,6 +106,7 @@ function OpenReport({ job }: { job: Job }) {
     <AppFrame
       current="job"
       about="report"
+      page={reportViewText.report2(report.vehicle)}
       header={
         <>
           <Text typed as="h1" kind="value" truncate>

@@ -134,7 +134,11 @@ function Row({ id, own, checkedOn, onChecked, onForget, children }: RowProps) {
     <Grid
       role="group"
       aria-label={instrumentNames[id]}
-      templateColumns={{ base: "1fr 1fr", lg: "170px minmax(0,1fr) minmax(0,1fr) 172px 108px" }}
+      templateColumns={{
+        base: "minmax(0, 1fr)",
+        sm: "repeat(2, minmax(0, 1fr))",
+        lg: "170px minmax(0,1fr) minmax(0,1fr) 172px 108px",
+      }}
       gap="3"
       alignItems="end"
       css={fieldRow}

@@ -46,6 +46,7 @@ export function VehicleView() {
     <AppFrame
       current="vehicles"
       about="vehicle-record"
+      page={vehicle?.row.name || commonText.vehicle}
       header={
         <>
           <Text typed as="h1" kind="value" truncate>
@@ -199,9 +200,6 @@ function OpenVehicle({ vehicle }: { vehicle: VehicleFile }) {
           {row.labelG !== null && history.length > 0 && (
             <Box mt="3">
               <ChargeYears history={history} forecast={forecast} labelG={row.labelG} now={now} />
-              <Text kind="note" mt="1">
-                {vehicleViewText.openDotsAtArrivalFull}
-              </Text>
             </Box>
           )}
         </Card>

@@ -33,7 +33,7 @@ export function WorkshopStrip() {
       color="ink"
       flexShrink="0"
       fontSize="sm"
-      minH="44px"
+      h="36px"
     >
       <Text kind="strong" truncate minW="0">
         {practiceWords.demoName}
@@ -41,7 +41,7 @@ export function WorkshopStrip() {
       <Text truncate display={{ base: "none", md: "block" }}>
         {practiceWords.demoNote}
       </Text>
-      <BenchButton kind="plain" ml="auto" px="3" flexShrink="0" onClick={() => openWorkshop("shop")}>
+      <BenchButton kind="plain" ml="auto" px="3" my="-6px" flexShrink="0" onClick={() => openWorkshop("shop")}>
         {practiceWords.toShop}
       </BenchButton>
     </Flex>

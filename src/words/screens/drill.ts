@@ -139,6 +139,16 @@ export const classRoomText = {
 } as const;
 
 export const debriefCardsText = {
+  failed: "Failed",
+  noPointsForADamagedVehicle: "No points: the vehicle was damaged or lost its charge.",
+  parts: { cause: "Cause", evidence: "Evidence", care: "Care", grams: "Grams", time: "Minutes" },
+  youAndTheExpert: "You and the shortest sequence",
+  minute: "Minute",
+  you: "You",
+  expert: "Shortest sequence",
+  inAll: "In all",
+  minutesAndGrams: (minutes: number, added: string, lost: string) => `${minutes} min, ${added} added, ${lost} lost`,
+  separating: (step: string) => `${step} would have singled it out.`,
   score: "Score",
   of100: (total: number) => `${total} of 100`,
   ofLabel: (score: number, ofPart: number) => `${score} of ${ofPart}`,

@@ -95,8 +95,6 @@ export const vehicleViewText = {
   estimatedChargeToday: "Estimated charge today",
   leakRate: "Leak rate",
   belowOfTheLabel: (share: number) => `Below ${share} % of the label`,
-  openDotsAtArrivalFull:
-    "Open dots: at arrival. Full dots: charged by weight. Shaded: possible charge between slowest and fastest loss.",
   similarVehicles: "Similar vehicles",
   lastVisit: (labelG: string, lastAt: string) => `${labelG}, last visit ${lastAt}`,
   vehicleCode: "Vehicle code",

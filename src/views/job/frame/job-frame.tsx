@@ -6,8 +6,8 @@ import Link from "next/link";
 import { useParams, useRouter } from "next/navigation";
 import { type ReactNode, useEffect, useLayoutEffect, useState } from "react";
 import { unitsChosen } from "@/core/records/choices";
-import { type StepId, stepIds } from "@/core/records/job";
-import { runSheet } from "@/core/records/run-sheet";
+import { type Job, type StepId, stepIds } from "@/core/records/job";
+import { gapsOf, runSheet } from "@/core/records/run-sheet";
 import { isSigned } from "@/core/records/signature";
 import { blanksInUnits } from "@/core/records/unit-system";
 import { useChoices, useKnownChoices } from "@/session/choices";
@@ -23,6 +23,7 @@ import {
 } from "@/session/session";
 import { useSoundReadings } from "@/session/sound-readings";
 import { BenchButton } from "@/ui/buttons";
+import { goOn, onEnter } from "@/ui/enter";
 import { useAccuracy } from "@/ui/instruments";
 import { InvalidFields } from "@/ui/invalid-fields";
 import { Locked } from "@/ui/locked";
@@ -35,6 +36,7 @@ import { stepNames } from "@/words/job";
 import { commonText } from "@/words/screens/common";
 import { jobFrameText } from "@/words/screens/job-frame";
 import { lockedSentence, signOffWords } from "@/words/sign-off";
+import { gapField } from "@/words/steps";
 import { EvidenceRail } from "./evidence-rail";
 import { GramRail } from "./gram-rail";
 import { JobHeader } from "./job-header";
@@ -181,6 +183,7 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
 
   const rail = railOf(step);
   const vehicle = useJobOf((job) => job.intake.vehicle.trim());
+  const missing = () => missingFields(session.jobs.getState().job, step);
   const pageName = [stepNames[step], vehicle].filter(Boolean).join(", ");
   return (
     <InvalidFields>
@@ -191,6 +194,7 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
           header={
             <JobHeader
               step={step}
+              onGoOn={() => goOn(missing)}
               simulatorOpen={rackOpen}
               onSimulator={signedJob ? undefined : () => setRackOpen(!rackOpen)}
               undo={
@@ -212,7 +216,10 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
               flex="1"
               minH="0"
               templateAreas={{ base: "'sheet' 'lead' 'scroll' 'foot'", lg: "'sheet main rail' 'sheet foot rail'" }}
-              templateColumns={{ base: "minmax(0, 1fr)", lg: "200px minmax(0, 1fr) auto" }}
+              templateColumns={{
+                base: "minmax(0, 1fr)",
+                lg: "calc(200px * var(--evrid-scale, 1)) minmax(0, 1fr) auto",
+              }}
               templateRows={{ base: "auto auto minmax(0, 1fr) auto", lg: "minmax(0, 1fr) auto" }}
               css={{
                 [LOW_SCREEN]: { overflowY: "auto", overflowX: "hidden", gridTemplateRows: "auto auto auto auto" },
@@ -236,6 +243,7 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
                   px="4"
                   py="2.5"
                   tabIndex={-1}
+                  onKeyDown={(event) => onEnter(event, missing)}
                 >
                   <StoreNotices />
                   <MovedNotice step={step} onShow={open} />
@@ -300,4 +308,9 @@ function RedoButton({ redo }: { redo: () => void }) {
       {jobFrameText.redo2}
     </BenchButton>
   );
+}
+
+/** Labels of the fields that a step still lacks, in order. */
+function missingFields(job: Job | null, step: StepId): string[] {
+  return job === null ? [] : gapsOf(job, step).flatMap((gap) => gapField(gap) ?? []);
 }

@@ -17,6 +17,8 @@ import { jobHeaderText } from "@/words/screens/job-frame";
 
 interface JobHeaderProps {
   step: StepId;
+  /** Enter on the heading: to the first field that is missing. */
+  onGoOn?: () => void;
   /** The line of the instruments stands open below. */
   simulatorOpen?: boolean;
   onSimulator?: () => void;
@@ -25,7 +27,13 @@ interface JobHeaderProps {
 }
 
 /** The job in hand: vehicle, label, kind of circuit, sources. */
-export function JobHeader({ step, simulatorOpen: rackOpen = false, onSimulator: onRack, undo }: JobHeaderProps) {
+export function JobHeader({
+  step,
+  onGoOn,
+  simulatorOpen: rackOpen = false,
+  onSimulator: onRack,
+  undo,
+}: JobHeaderProps) {
   const figures = useFigures();
   const { job } = useJob();
   const rack = useSimulator("status", "source", "engine", "pace");
@@ -53,8 +61,8 @@ export function JobHeader({ step, simulatorOpen: rackOpen = false, onSimulator: 
   ].filter((fact) => fact !== "");
   return (
     <>
-      <StepHeading step={step} />
-      <Text typed kind="strong" truncate minW={{ base: "full", md: "0" }} order={{ base: 1, md: 0 }}>
+      <StepHeading step={step} onGoOn={onGoOn} />
+      <Text typed kind="strong" truncate flex="0 1 auto" minW={{ base: "full", md: "0" }} order={{ base: 1, md: 0 }}>
         {intake.vehicle.trim() || (step === "intake" ? commonText.newJob : commonText.unnamedVehicle)}
       </Text>
       <PracticeTag purpose={job.purpose} />
@@ -86,7 +94,7 @@ export function JobHeader({ step, simulatorOpen: rackOpen = false, onSimulator: 
 }
 
 /** Name of the step. It takes the focus after a change of step, so that it is announced. */
-function StepHeading({ step }: { step: StepId }) {
+function StepHeading({ step, onGoOn }: Pick<JobHeaderProps, "step" | "onGoOn">) {
   const heading = useRef<HTMLHeadingElement>(null);
   const before = useRef(step);
   useEffect(() => {
@@ -95,7 +103,14 @@ function StepHeading({ step }: { step: StepId }) {
     heading.current?.focus({ preventScroll: true });
   }, [step]);
   return (
-    <Text as="h1" ref={heading} tabIndex={-1} kind="value" whiteSpace="nowrap">
+    <Text
+      as="h1"
+      ref={heading}
+      tabIndex={-1}
+      kind="value"
+      whiteSpace="nowrap"
+      onKeyDown={(event) => event.key === "Enter" && onGoOn?.()}
+    >
       {stepNames[step]}
     </Text>
   );

@@ -72,7 +72,11 @@ function Cells() {
     <Grid
       as="section"
       aria-label={liveStripText.liveReadings}
-      templateColumns={{ base: "repeat(4, 1fr)", lg: "repeat(7, 1fr)" }}
+      templateColumns={{
+        base: "repeat(2, minmax(0, 1fr))",
+        sm: "repeat(4, minmax(0, 1fr))",
+        lg: "repeat(7, minmax(0, 1fr))",
+      }}
       bg="field"
       borderTopWidth="1px"
       borderColor="line"
@@ -156,7 +160,14 @@ function Cell({ cell }: { cell: CellSpec }) {
   const figures = useFigures();
   const { label, number, tail, word, tone } = useLiveOf((live) => shownIn(cell, figures, accuracy, live));
   return (
-    <Box px="3.5" py="2" borderRightWidth="1px" borderColor="line" minW="0">
+    <Box
+      px={{ base: "2", md: "3.5" }}
+      py={{ base: "1", md: "2" }}
+      borderRightWidth="1px"
+      borderColor="line"
+      minW="0"
+      overflow="hidden"
+    >
       <Explain about={cell.about} fontSize="sm" color="soft" whiteSpace="nowrap">
         {label}
       </Explain>

@@ -101,6 +101,7 @@ export function StepEnd({ step, also, later = false }: StepEndProps) {
             flexShrink="0"
             disabled={open}
             shortcut="N"
+            data-step-end
             onClick={finish}
           >
             {stepEndText.done(stepNames[next].toLowerCase())}

@@ -14,6 +14,7 @@ import { useDiagnosis, useJob, useSetPart, useSimulator } from "@/session/sessio
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
+import { FIELD_COLUMNS } from "@/ui/enter";
 import { Explain } from "@/ui/explain";
 import { useFigures } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
@@ -155,6 +156,7 @@ function Readings({ which }: { which: TestName }) {
   const more = opened || asked || test.settings.some((setting) => seldom.some((id) => setting[id].text !== ""));
   return (
     <Grid
+      {...{ [FIELD_COLUMNS]: 2 }}
       templateColumns="minmax(84px, 1fr) repeat(2, minmax(0, 1.05fr)) auto"
       columnGap="2"
       rowGap="1"
