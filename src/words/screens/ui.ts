@@ -54,5 +54,4 @@ export const textFieldText = {
 export const numberFieldText = {
   unitOf: (label: string) => `Unit of ${label}`,
   unitOfTheEntry: (label: string) => `Unit of the ${label} entry`,
-  unit: "Unit?",
 } as const;
