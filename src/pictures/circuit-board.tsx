@@ -204,7 +204,7 @@ const Drawn = memo(function Drawn({
         </Label>
       </Part>
       <Box2 {...press("blower")} x={170} y={204} width={100} height={30} label={circuitBoardText.blowerAir} />
-      <Box2 {...press("compressor")} x={40} y={132} width={88} height={62} label={commonText.compressor} />
+      <Box2 {...press("compressor")} x={40} y={132} width={98} height={62} label={commonText.compressor} />
       {has("clutch-belt") && (
         <Box2 {...press("clutch-belt")} x={2} y={140} width={36} height={46} label={circuitBoardText.belt} />
       )}

@@ -24,7 +24,7 @@ export interface DrawnTable {
 
 type LegendMark = "dot" | "open-dot" | "band" | "line" | "dashed" | "dotted";
 /** One line style, dot or range of a drawing, and what it means. */
-export interface LegendEntry {
+interface LegendEntry {
   mark: LegendMark;
   /** Token of the colour; ink where it is not given. */
   colour?: string;

@@ -51,7 +51,7 @@ const lowSheets: Sheets = {
 };
 export const TRACE_HEIGHT = { whole: 380, low: 146 } as const;
 const LABEL_GAP = 15;
-const EVENT_GAP = 74;
+const LABEL_ROOM = 10;
 const COLUMN_PX = 2;
 
 interface Line {
@@ -307,14 +307,16 @@ function eventMarks(
   { pressures, states }: Sheets,
 ) {
   const shown = events.filter(({ time }) => time > fromS);
-  const named: number[] = [];
+  const named: { from: number; to: number }[] = [];
   const foot = states.top + states.height;
   const order = [...shown].sort((a, b) => weight(b) - weight(a) || b.time - a.time);
   const withName = new Set<TraceEvent>();
   for (const event of order) {
     const at = x(event.time);
-    if (named.some((other) => Math.abs(other - at) < EVENT_GAP)) continue;
-    named.push(at);
+    const from = labelLeft(at, event.text, width);
+    const to = from + labelWidth(event.text);
+    if (named.some((other) => from < other.to + LABEL_ROOM && to > other.from - LABEL_ROOM)) continue;
+    named.push({ from, to });
     withName.add(event);
   }
   return shown.flatMap((event, i) => {
@@ -333,14 +335,19 @@ function eventMarks(
       type: "text",
       id: `event-name-${i}`,
       // Over the plot only: beside it stand the names of the lines.
-      left: Math.max(LEFT, Math.min(at - 4, width - RIGHT - 6.6 * event.text.length)),
+      left: labelLeft(at, event.text, width),
       top: 5,
       silent: true,
-      style: { text: event.text, fill: taken ? inks.vent : inks.soft, font: `13px ${CHART_FONT}` },
+      style: { text: event.text, fill: taken ? inks.vent : inks.soft, font: `14px ${CHART_FONT}` },
     };
     return [rule, text];
   });
 }
+
+const labelWidth = (text: string) => 7.2 * text.length;
+/** Left end of an event's name: over the plot, short of the names of the lines. */
+const labelLeft = (at: number, text: string, width: number) =>
+  Math.max(LEFT, Math.min(at - 4, width - RIGHT - labelWidth(text)));
 
 function weight({ kind }: TraceEvent): number {
   return { taken: 4, mark: 3, engine: 2, fan: 1, clutch: 0 }[kind];

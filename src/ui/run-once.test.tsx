@@ -67,7 +67,8 @@ describe("a command", () => {
         </BenchButton>
       </>,
     );
-    const click = (name: string | RegExp, detail: number) => fireEvent.click(screen.getByRole("button", { name }), { detail });
+    const click = (name: string | RegExp, detail: number) =>
+      fireEvent.click(screen.getByRole("button", { name }), { detail });
     click("New cylinder", 1);
     click("New cylinder", 1);
     expect(does).toHaveBeenCalledTimes(1);

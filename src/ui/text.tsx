@@ -16,7 +16,7 @@ const UNITS = "%|°C|°F|kPa|bar|psi|inHg|mbar|rpm|kg|lb|g|oz|ml|K|min|s|h|d|mm|
 const inNumber = new RegExp(`(\\d|±|≈|−|–) (?=\\d{3}(?!\\d)|(?:${UNITS})(?![\\w]))`, "g");
 
 /** Digits of a number, and its unit, stay on one line. */
-export function unbroken(text: string): string {
+function unbroken(text: string): string {
   return /\d/.test(text) ? text.replace(inNumber, "$1\u00a0") : text;
 }
 

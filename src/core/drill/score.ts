@@ -19,7 +19,7 @@ export type ScoreReason =
   | { code: "mistake"; mistake: Mistake }
   | { code: "minutes"; minutes: number; wayMinutes: number | null };
 
-export interface ScoreLine {
+interface ScoreLine {
   part: ScorePart;
   points: number;
   reason: ScoreReason;

@@ -39,6 +39,7 @@ export function ReportSheet({ ref, report, job, answers, size }: ReportSheetProp
       className="chakra-theme light printed"
       data-size={size}
       colorPalette="gray"
+      maxW="900px"
       bg="#fff"
       color="#1c2326"
       borderWidth="1px"

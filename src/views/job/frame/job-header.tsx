@@ -70,7 +70,9 @@ export function JobHeader({
         <Text
           key={fact}
           kind="soft"
-          whiteSpace="nowrap"
+          truncate
+          minW="0"
+          flex="0 99 auto"
           display={{ base: "none", md: i === 0 ? "block" : "none", xl: "block" }}
         >
           {fact}
