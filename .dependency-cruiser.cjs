@@ -14,6 +14,7 @@ const ground = [
   "core/dates\\.ts$",
   "core/ids\\.ts$",
   "core/read-record\\.ts$",
+  "core/text-sum\\.ts$",
   "core/zod\\.ts$",
   "core/line-places\\.ts$",
 ];

@@ -4,6 +4,7 @@ import { toJSONSchema, type ZodType } from "zod";
 import { BENCH_ID, BENCH_VERSION } from "@/core/bench/bench-file";
 import { benchStateSchema } from "@/core/bench/bench-state";
 import { diagnosisSchema } from "@/core/diagnosis/diagnosis-file";
+import { classSetSchema } from "@/core/drill/class-set";
 import { DRILL_FILE_VERSION, drillFileSchema } from "@/core/drill/progress";
 import { scheduleSchema } from "@/core/instruments/schedule";
 import { simulateSchema } from "@/core/instruments/simulate-request";
@@ -81,6 +82,12 @@ const formats: readonly Format[] = [
     id: "evrid.drills",
     schema: drillFileSchema,
     about: `Learners and their drills, version ${DRILL_FILE_VERSION}: each run as its acts, from which it is played again, and its result. A case is its code, or the address of a state of the bench. Read in, it is put beside what is there; no run is replaced.`,
+  },
+  {
+    id: "evrid.class",
+    schema: classSetSchema,
+    about:
+      "A sealed set of cases for a class, version 1: masked codes and the sum of the trainer's phrase. Until it is unsealed on a device, its codes, answers and debriefs are not shown there. Masked, not secret: whoever takes the program apart can read the codes. Answers go back as `evrid.drills`, whose runs name the set and the case.",
   },
   { id: "evrid.schedule", schema: scheduleSchema, about: "What happens to such a vehicle in time." },
 ];

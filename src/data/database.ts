@@ -1,5 +1,7 @@
 /** The browser database; this folder is the only place that knows Dexie. */
+
 import Dexie, { type EntityTable, type Transaction } from "dexie";
+import type { KeptClassSet } from "@/core/drill/class-set";
 import type { DrillRecord, Learner } from "@/core/drill/progress";
 import type { Refrigerant } from "@/core/fluids/refrigerants";
 import type { Job } from "@/core/records/job";
@@ -8,10 +10,10 @@ import type { ShopPart, ShopPicture } from "@/core/records/shop-reader";
 import type { Container } from "@/core/records/stock/container";
 import type { StockEntry } from "@/core/records/stock/entry";
 import type { BookLine } from "@/core/records/stock/lines";
-import { textSum } from "@/core/records/text-sum";
 import type { Vehicle } from "@/core/records/vehicle";
 import type { VehicleRow } from "@/core/records/vehicle-row";
 import type { Visit } from "@/core/records/visit";
+import { textSum } from "@/core/text-sum";
 import { databaseName, type WorkshopName, workshop } from "./workshop";
 
 /** A workshop's chart as its file was, one for each refrigerant; it is read afresh each time, so that no stored form can age. */
@@ -124,6 +126,7 @@ class EvridDatabase extends Dexie {
   learners!: EntityTable<Learner, "id">;
   drills!: EntityTable<DrillRecord, "id">;
   openDrills!: EntityTable<OpenDrill, "key">;
+  classSets!: EntityTable<KeptClassSet, "id">;
   /** Records that are in no copy yet (changes.ts). */
   changes!: EntityTable<{ key: string; at: string }, "key">;
   // These three follow from the others and can be made anew from them at any time (record-index.ts).
@@ -167,6 +170,7 @@ class EvridDatabase extends Dexie {
     this.version(14).stores({}).upgrade(migrateJobs);
     this.version(15).stores({ importedRecords: "key, importId", staged: "key, stagingId" }).upgrade(apartFromImports);
     this.version(16).stores({}).upgrade(migrateJobs);
+    this.version(17).stores({ classSets: "id" });
   }
 }
 

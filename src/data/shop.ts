@@ -180,6 +180,7 @@ export async function eraseAll(): Promise<void> {
     database.learners,
     database.drills,
     database.openDrills,
+    database.classSets,
     database.changes,
   ];
   await database.transaction("rw", all, async () => {

@@ -1,6 +1,7 @@
 "use client";
 
 import { useEffect, useMemo } from "react";
+import type { FaultCause } from "@/core/causes/catalogue";
 import type { Job } from "@/core/records/job";
 import { hasReadings, readingFilesOf, type TestName } from "@/core/records/job-readings";
 import { causeName } from "@/words/causes";
@@ -18,4 +19,29 @@ export function useLeading(job: Job, which: TestName = "baseline"): string | nul
   const [first, second] = verdict.causes;
   const name = (one: typeof first) => (one ? `${causeName(one.cause)}, ${Math.round(one.probability * 100)} %` : "");
   return second && second.probability > 0.2 ? `${name(first)}; ${name(second)}` : name(first);
+}
+
+export interface LeadingFault {
+  cause: FaultCause;
+  probability: number;
+  /** Median severity, 0 to 1, and median charge by the readings, g; null where not judged. */
+  severity: number;
+  chargeG: number | null;
+}
+
+/** The leading fault of a job by its first test; null without readings, or where no fault leads. */
+export async function leadingFaultOf(job: Job): Promise<LeadingFault | null> {
+  if (!job.baseline.settings.some(hasReadings)) return null;
+  const readings = readingFilesOf(job, "baseline");
+  if (readings.length === 0) return null;
+  const connection = connectDiagnosis();
+  const verdict = await connection.judge(readings);
+  const first = verdict?.causes[0];
+  if (first === undefined || first.cause === "none") return null;
+  return {
+    cause: first.cause,
+    probability: first.probability,
+    severity: first.severity.median,
+    chargeG: verdict?.charge?.medianG ?? null,
+  };
 }

@@ -74,7 +74,7 @@ describe("words of the bench", () => {
     ]);
     expect(whatIfNote(usual, null, "https://shop/bench?v=1", metricFigures)).toMatch(/^Simulated, not measured/);
     const found = { gauges: 0, vent: 0.2, clamps: 0.9, "two-speeds": 1 };
-    const day = (ambientC: number, clamps: number) => ({ ambientC, found: { ...found, clamps } });
+    const day = (ambientC: number, clamps: number) => ({ ambientC, found: { ...found, clamps }, ran: 24 });
     const wrong = { ...usual, chargeG: 200 };
     expect(detectionSentence([day(10, 0.2), day(20, 0.8), day(30, 0.9)], wrong, metricFigures)).toContain(
       "from 20 to 30",

@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync, writeFileSync } from "node:fs";
+import { copyFileSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { By, Key } from "selenium-webdriver";
 import { describe, expect, inject, it } from "vitest";
@@ -232,6 +232,92 @@ describe("drills", () => {
     await browser.type("Answer", "A blocked drier");
     await browser.until("it stands there", async () =>
       (await browser.driver.findElement(By.css("[data-answer]")).getText()).includes("A blocked drier"),
+    );
+  });
+
+  it("are sealed for a class, answered on two devices without an answer shown, and read on one page by the trainer", async () => {
+    const { browser, address } = session;
+    const save = path.join(browser.downloads, "..", `class-${Date.now()}`);
+    mkdirSync(save);
+    /** What was downloaded under this name, moved out of the reach of the next device. */
+    const taken = async (begin: string, as: string): Promise<string> => {
+      const named = () =>
+        readdirSync(browser.downloads).find((name) => name.startsWith(begin) && name.endsWith(".json"));
+      await browser.until(`${begin} is there`, async () => named() !== undefined);
+      const to = path.join(save, as);
+      copyFileSync(path.join(browser.downloads, named()!), to);
+      return to;
+    };
+    const anotherDevice = () => browser.renew([address]);
+    await browser.open(`${address}/drill`);
+    await browser.press("Create set");
+    await browser.type("Name", "Autumn course");
+    await browser.type("Case codes, one a line", CASE);
+    await browser.type("Trainer's phrase", "blue valve");
+    await browser.press("Save class file");
+    const set = await taken("evrid-class-", "set.json");
+    expect(readFileSync(set, "utf8")).not.toContain(CASE.slice(3));
+
+    const answers: string[] = [];
+    for (const [learner, cause] of [
+      ["Ann", "undercharge"],
+      ["Bo", "air"],
+    ] as const) {
+      await anotherDevice();
+      await browser.open(`${address}/drill`);
+      await browser.says("Nothing due");
+      await browser.press("Enter name");
+      await browser.type("Learner's name", learner);
+      await browser.press("Save name");
+      await browser.giveFile("Class file", set);
+      await browser.says("Sealed: no answers shown");
+      await browser.press("Case 1");
+      await browser.says("Autumn course, case 1");
+      expect(await browser.text()).not.toContain(CASE);
+      await browser.press("Connect both gauges");
+      await browser.says(/Connect both gauges\ndone/);
+      await browser.select("Cause", cause);
+      await browser.press("Weigh first");
+      await browser.press("Submit diagnosis");
+      await browser.says("Answer recorded", 60_000);
+      // Neither by its code nor before a class.
+      for (const query of [`code=${CASE}`, `code=${CASE}&class=1`]) {
+        await browser.open(`${address}/drill?${query}`);
+        await browser.says("belongs to a sealed class set");
+      }
+      await browser.open(`${address}/drill`);
+      await browser.says("1 of 1 answered");
+      await browser.press("Save answers");
+      answers.push(await taken("evrid-class-answers-", `${learner}.json`));
+    }
+
+    await anotherDevice();
+    await browser.open(`${address}/drill`);
+    await browser.giveFile("Class file", set);
+    await browser.says("Sealed: no answers shown");
+    await browser.press("Unseal");
+    await browser.type("Trainer's phrase", "red valve");
+    await browser.driver.executeScript(
+      "[...document.querySelectorAll('button')].findLast((b) => b.textContent === 'Unseal').click()",
+    );
+    await browser.says("Wrong phrase");
+    await browser.type("Trainer's phrase", "blue valve");
+    await browser.driver.executeScript(
+      "[...document.querySelectorAll('button')].findLast((b) => b.textContent === 'Unseal').click()",
+    );
+    await browser.press("Results");
+    await browser.says("Shared mistakes");
+    await browser.giveFile("Answer files", answers.join("\n"));
+    await browser.says("Ann");
+    await browser.says("Bo");
+    const text = await browser.text();
+    expect(text).toContain("Answer: Undercharge, weigh first.");
+    expect(text).toContain("No visual check\n2 of 2");
+    await browser.press("Answer page");
+    await browser.until(
+      "the page is there",
+      async () => readdirSync(browser.downloads).some((name) => name.startsWith("evrid-class-case-1")),
+      60_000,
     );
   });
 });

@@ -26,6 +26,8 @@ const FAST_RPM = 1800;
 export interface DetectionDay {
   ambientC: number;
   found: Record<BenchInstruments, number> | null;
+  /** Vehicles that ran, of which the shares are. */
+  ran: number;
 }
 
 /** One day of {@link couldTell}. A state with nothing wrong asks how often it is held for sound. */
@@ -46,8 +48,8 @@ export function detectionOn(vehicles: readonly CircuitVehicle[], state: BenchSta
       if (truth.length === 0 ? leads === "none" : truth.some((cause) => cause === leads)) found[instruments]++;
     }
   }
-  if (ran * 2 < vehicles.length) return { ambientC, found: null };
-  return { ambientC, found: sharesOf(found, ran) };
+  if (ran * 2 < vehicles.length) return { ambientC, found: null, ran };
+  return { ambientC, found: sharesOf(found, ran), ran };
 }
 
 const counts = () =>

@@ -6,7 +6,9 @@ import { drillActs } from "./drill-acts";
 
 /** The longest run that can be kept: two weeks at the car. */
 export const MOST_MINUTES = 14 * 24 * 60;
-/** A moment of a run, in samples of half a second since the car came in. */
+/** Length of one sample, in which moments are counted, s. */
+export const MOMENT_S = 0.5;
+/** A moment of a run, in samples since the vehicle came in. */
 export const momentSchema = z
   .int()
   .min(0)

@@ -49,6 +49,8 @@ export const drillRecordSchema = z.strictObject({
   wayMinutes: z.number().min(0).max(MOST_MINUTES).nullable(),
   /** The answer had been revealed on this device before: it does not count. */
   practice: z.boolean().optional(),
+  /** Case of a sealed class set. */
+  set: z.strictObject({ id: z.string().min(1).max(100), number: z.int().min(1).max(100) }).optional(),
 });
 export type DrillRecord = z.infer<typeof drillRecordSchema>;
 

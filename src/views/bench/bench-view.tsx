@@ -8,6 +8,7 @@ import type { BenchAnswer, BenchRunning } from "@/core/bench/bench-answer";
 import { asSound, type BenchState, benchOf } from "@/core/bench/bench-state";
 import { PhMap } from "@/pictures/ph-map";
 import { useBench, useBenchAnswer, useBenchQuestion } from "@/session/bench";
+import { leadingFaultOf } from "@/session/leading";
 import { loadJob } from "@/session/records/jobs";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
@@ -30,7 +31,7 @@ import { commonText } from "@/words/screens/common";
 import { BoardCard } from "./board-card";
 import { Controls } from "./controls";
 import { CurveCard } from "./curve-card";
-import { benchOfJob } from "./from-record";
+import { benchOfJob, withLeading } from "./from-record";
 import { GaugesCard } from "./gauges-card";
 import { KeepMenu } from "./keep-menu";
 import { CouldTellCard, HotDayCard, MethodsCard } from "./side-cards";
@@ -76,13 +77,9 @@ async function beginningOf(query: string): Promise<Begun> {
   if (jobId !== null) {
     const job = await loadJob(jobId).catch(() => null);
     const made = job?.ok ? benchOfJob(job.value) : null;
-    return made === null
-      ? {
-          jobId: null,
-          state: benchOf(),
-          said: benchViewText.thisJobOrItsLabel,
-        }
-      : { jobId, state: made, said: null };
+    if (!job?.ok || made === null) return { jobId: null, state: benchOf(), said: benchViewText.thisJobOrItsLabel };
+    const leading = await leadingFaultOf(job.value).catch(() => null);
+    return { jobId, state: leading === null ? made : withLeading(made, leading, job.value), said: null };
   }
   const none = { jobId: null, said: null };
   if ([...given.keys()].length === 0) return { ...none, state: benchOf() };

@@ -6,6 +6,7 @@ import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
 import { balanceOf, conditionsOfSetting, foundOf, vehicleLabelOf } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
+import type { LeadingFault } from "@/session/leading";
 
 const held = (value: number, { min, max }: { min: number; max: number }) => Math.min(Math.max(value, min), max);
 
@@ -33,6 +34,22 @@ export function benchOfJob(job: Job): BenchState | null {
   const chargeG = Math.round(held(found, { min: 0, max: benchLimits.chargeShare.max * label.chargeG }));
   const made = { ...benchOf(label, job.intake.vehicle.trim().slice(0, 200), conditions), chargeG };
   return benchStateSchema.safeParse(made).success ? made : benchOf(label, made.name);
+}
+
+/** The state with the leading fault of the job in it. A charge that was weighed stays. */
+export function withLeading(state: BenchState, leading: LeadingFault, job: Job): BenchState {
+  const { cause, severity, chargeG } = leading;
+  const weighed = foundOf(job) !== null;
+  if (cause === "undercharge" || cause === "overcharge") {
+    if (weighed || chargeG === null) return state;
+    return {
+      ...state,
+      chargeG: Math.round(held(chargeG, { min: 0, max: benchLimits.chargeShare.max * state.label.chargeG })),
+    };
+  }
+  const fault = { cause, severity: held(severity, benchLimits.severity), place: null };
+  const made = benchStateSchema.safeParse({ ...state, faults: [fault] });
+  return made.success ? made.data : state;
 }
 
 /** The made-up vehicles of the rack, with what is wrong with them. */

@@ -176,6 +176,9 @@ export function CouldTellCard({ state, told }: { state: BenchState; told: Part<"
               </Box>
             ))}
           </Grid>
+          <Text kind="small" mt="1">
+            {sideCardsText.vehiclesOfTen(Math.max(0, ...days.map(({ ran }) => ran)))}
+          </Text>
           {told.part.next && !sound && (
             <Text mt="2" fontSize="md">
               {nextAtBenchWords(told.part.next)}

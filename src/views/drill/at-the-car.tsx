@@ -36,6 +36,8 @@ const ownScroll = {
 
 interface AtTheCarProps {
   source: DrillSource;
+  /** Name of a case whose code is not shown. */
+  name?: string | undefined;
   given: DrillCase;
   learnerId: string;
   /** Why nothing is saved; null while the store works. */
@@ -46,7 +48,7 @@ interface AtTheCarProps {
 }
 
 /** A case at the car: what the customer says, what can be done, the needles; no band and no ranking but the learner's own. */
-export function AtTheCar({ source, given, learnerId, unsavedReason, onOver, onAgain }: AtTheCarProps) {
+export function AtTheCar({ source, name, given, learnerId, unsavedReason, onOver, onAgain }: AtTheCarProps) {
   const figures = useFigures();
   const car = useDrillAtCar(source, runKey(learnerId, source));
   const [ending, setEnding] = useState(false);
@@ -80,11 +82,11 @@ export function AtTheCar({ source, given, learnerId, unsavedReason, onOver, onAg
     <AppFrame
       current="drill"
       about="drill"
-      page={caseName(given.code)}
+      page={name ?? caseName(given.code)}
       header={
         <>
           <Text as="h1" kind="value" whiteSpace="nowrap">
-            {caseName(given.code)}
+            {name ?? caseName(given.code)}
           </Text>
           <Text kind="aside" truncate flex="1" minW="0">
             {facts.join(", ")}

@@ -2,6 +2,7 @@
 
 import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
 import { useState } from "react";
+import { isSealedRun, type KeptClassSet } from "@/core/drill/class-set";
 import { MOST_NUMBERS, readCode } from "@/core/drill/drill-code";
 import { type DrillTheme, drillThemes, themeLevels } from "@/core/drill/drill-shapes";
 import { dueOf, type Learner, standingOf } from "@/core/drill/progress";
@@ -17,6 +18,7 @@ import { levelNames, sourceSentence, subjectName, themeNames, themeWords } from 
 import { commonText } from "@/words/screens/common";
 import { drillStartText } from "@/words/screens/drill";
 import { count } from "@/words/shop";
+import { ClassSetsCard } from "./class-sets-card";
 import { KeepCard } from "./keep-card";
 import { Learners } from "./learners";
 import { Progress } from "./progress-cards";
@@ -25,6 +27,7 @@ import { UnsavedNotice } from "./unsaved-notice";
 
 interface DrillStartProps {
   kept: KeptDrills;
+  sets: readonly KeptClassSet[];
   learner: Learner | null;
   /** Why nothing is saved; null while the store works. */
   unsavedReason: string | null;
@@ -34,8 +37,10 @@ interface DrillStartProps {
 }
 
 /** Start of the drill: due subjects, themes, codes, and progress. */
-export function DrillStart({ kept, learner, unsavedReason, onLearner, onGo }: DrillStartProps) {
-  const drills = kept.drills.filter(({ learnerId }) => learnerId === learner?.id);
+export function DrillStart({ kept, sets, learner, unsavedReason, onLearner, onGo }: DrillStartProps) {
+  const own = kept.drills.filter(({ learnerId }) => learnerId === learner?.id);
+  // What is sealed is neither shown nor counted yet.
+  const drills = own.filter((run) => !isSealedRun(run, sets));
   const standing = standingOf(drills);
   const due = dueOf(standing, new Date());
   const next = due[0];
@@ -66,7 +71,7 @@ export function DrillStart({ kept, learner, unsavedReason, onLearner, onGo }: Dr
         as="main"
         templateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) 360px" }}
         gap="3.5"
-        p="3.5"
+        p="4"
         alignItems="start"
       >
         <Stack gap="3.5" minW="0">
@@ -103,6 +108,7 @@ export function DrillStart({ kept, learner, unsavedReason, onLearner, onGo }: Dr
         <Stack gap="3.5" minW="0">
           <CodeCard onGo={onGo} />
           <Progress standing={standing} drills={drills} onGo={onGo} />
+          <ClassSetsCard sets={sets} kept={kept} learner={learner} onGo={onGo} />
           <KeepCard kept={kept} />
         </Stack>
       </Grid>

@@ -3,20 +3,24 @@
 import { Box } from "@chakra-ui/react";
 import { useRouter, useSearchParams } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
+import { codesOf, isSealedCode, isSealedRun } from "@/core/drill/class-set";
 import { caseOfSource, type DrillSource, queryOfSource, sourceOfQuery } from "@/core/drill/drill-source";
 import { isRevealed, recordOf } from "@/core/drill/progress";
 import { reasonOf } from "@/core/result";
 import { runKey, useDrillClerk } from "@/session/drill";
 import { keepRun, noteUnsavedDrill, useDrillBook } from "@/session/drill-book";
+import { loadClassSets } from "@/session/records/class-sets";
 import { dropOpenRun } from "@/session/records/drills";
+import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { AppFrame } from "@/views/frame/app-frame";
 import { sourceSentence } from "@/words/drill";
 import { commonText } from "@/words/screens/common";
-import { drillViewText } from "@/words/screens/drill";
+import { classSetsText, drillViewText } from "@/words/screens/drill";
 import { AtTheCar } from "./at-the-car";
+import { ClassResults } from "./class-results";
 import { ClassRoom } from "./class-room";
 import { DebriefView } from "./debrief-view";
 import { DrillStart } from "./drill-start";
@@ -50,30 +54,50 @@ function Asked() {
   const asked = useMemo(() => sourceOfQuery(text), [text]);
   const { learner, choose } = useLearner(kept?.learners ?? null);
   const [round, setRound] = useState(0);
+  const storedSets = useStored(loadClassSets);
+  const sets = storedSets.state === "ready" ? storedSets.value : null;
   const runId = query.get("run");
+  if (sets === null) return <Looking />;
+  if (asked?.ok && asked.value.kind === "code" && isSealedCode(asked.value.code, sets))
+    return <Refused title={classSetsText.sealedCode} text={classSetsText.openItFromTheSet} />;
   if (query.has("class")) return <ClassRoom asked={asked} jobId={query.get("job")} />;
   if (runId !== null && kept !== null) {
     const record = kept.drills.find(({ id }) => id === runId);
     if (record === undefined)
       return <Refused title={drillViewText.thisRunIsNotStored} text={drillViewText.itWasMadeInAnother} />;
+    if (isSealedRun(record, sets))
+      return <Refused title={classSetsText.answerRecorded} text={classSetsText.shownWhenUnsealed} />;
     return <DebriefView record={record} onDrills={() => router.push("/drill")} />;
+  }
+  const resultsOf = query.get("results");
+  const ofClass = sets.find(({ id }) => id === (resultsOf ?? query.get("set")));
+  if ((resultsOf ?? query.get("set")) !== null && ofClass === undefined)
+    return <Refused title={classSetsText.unknownSet} text={classSetsText.openItsFile} />;
+  if (resultsOf !== null && ofClass !== undefined && kept !== null) {
+    if (!ofClass.unsealed) return <Refused title={classSetsText.sealedCode} text={classSetsText.openItFromTheSet} />;
+    return <ClassResults set={ofClass.set} kept={kept} onDrills={() => router.push("/drill")} />;
   }
   const jobId = query.get("job");
   if (jobId !== null) return <AfterJob key={jobId} jobId={jobId} />;
   if (asked !== null && !asked.ok)
     return <Refused title={drillViewText.noSuchCase} text={sourceSentence(asked.issue)} />;
-  if (kept === null || (asked !== null && learner === null)) return <Looking />;
-  if (asked === null || learner === null)
+  const number = Number(query.get("n") ?? 0);
+  const setCode = ofClass === undefined ? undefined : codesOf(ofClass.set)[number - 1];
+  const begun =
+    asked ?? (setCode === undefined ? null : sourceOfQuery(new URLSearchParams({ code: setCode }).toString()));
+  if (kept === null || (begun !== null && learner === null)) return <Looking />;
+  if (begun === null || !begun.ok || learner === null)
     return (
       <DrillStart
         kept={kept}
+        sets={sets}
         learner={learner}
         unsavedReason={unsavedReason}
         onLearner={choose}
         onGo={(to) => router.push(`/drill?${to}`)}
       />
     );
-  const source: DrillSource = asked.value;
+  const source: DrillSource = begun.value;
   const made = caseOfSource(source);
   if (!made.ok) return <Refused title={drillViewText.noCasePossible} text={sourceSentence(made.issue)} />;
   const key = runKey(learner.id, source);
@@ -82,6 +106,9 @@ function Asked() {
       key={`${key} ${round}`}
       source={source}
       given={made.value}
+      name={
+        ofClass === undefined ? undefined : `${ofClass.set.title}, ${classSetsText.caseOf(number, false).toLowerCase()}`
+      }
       learnerId={learner.id}
       unsavedReason={unsavedReason}
       onAgain={() =>
@@ -99,6 +126,7 @@ function Asked() {
           theme: made.value.theme,
           script,
           endAt,
+          ...(ofClass === undefined ? {} : { set: { id: ofClass.id, number } }),
           practice: isRevealed(
             { code: made.value.code, bench: source.kind === "bench" ? queryOfSource(source) : null },
             kept.drills,

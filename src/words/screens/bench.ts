@@ -69,6 +69,7 @@ export const methodTableText = {
 } as const;
 
 export const sideCardsText = {
+  vehiclesOfTen: (count: number) => `Vehicles of 10 in which it is named; ${count} simulated each day.`,
   chargeByOtherMethods: "Charge by other methods",
   onWhichDay: "On which day",
   fromCoolToHot: "From cool to hot",
