@@ -27,6 +27,7 @@ const classSetSchema = z.strictObject({
 });
 export type ClassSet = z.infer<typeof classSetSchema>;
 const CLASS_SET_VERSION = 1;
+
 export { classSetSchema };
 
 /** A set as a device keeps it. */

@@ -3,7 +3,7 @@
 import { Box } from "@chakra-ui/react";
 import { useRouter, useSearchParams } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
-import { codesOf, isSealedCode, isSealedRun } from "@/core/drill/class-set";
+import { codesOf, isSealedCode, isSealedRun, type KeptClassSet } from "@/core/drill/class-set";
 import { caseOfSource, type DrillSource, queryOfSource, sourceOfQuery } from "@/core/drill/drill-source";
 import { isRevealed, recordOf } from "@/core/drill/progress";
 import { reasonOf } from "@/core/result";
@@ -27,6 +27,8 @@ import { DrillStart } from "./drill-start";
 import { useLearner } from "./learner";
 import { loadTestOfJob } from "./lesson-of-job";
 import { revealedCodes } from "./revealed";
+
+const noSets: readonly KeptClassSet[] = [];
 
 /** Learn it on a true simulator: what to practise, a case at the car, its debrief, or a case before a class. */
 export function DrillView() {
@@ -55,7 +57,8 @@ function Asked() {
   const { learner, choose } = useLearner(kept?.learners ?? null);
   const [round, setRound] = useState(0);
   const storedSets = useStored(loadClassSets);
-  const sets = storedSets.state === "ready" ? storedSets.value : null;
+  // A store that refuses holds no set.
+  const sets = storedSets.state === "ready" ? storedSets.value : storedSets.state === "loading" ? null : noSets;
   const runId = query.get("run");
   if (sets === null) return <Looking />;
   if (asked?.ok && asked.value.kind === "code" && isSealedCode(asked.value.code, sets))
