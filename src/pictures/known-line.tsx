@@ -18,7 +18,7 @@ interface KnownLineProps {
 
 const WIDTH = 1120;
 const HEIGHT = 250;
-const PLOT = { left: 52, right: 1106, top: 34, foot: 178 };
+const PLOT = { left: 74, right: 1106, top: 34, foot: 178 };
 
 /** Probability of the truth over the run, and the learner's estimates. */
 export function KnownLine({ moments, clear, endS, knowableAtS, said }: KnownLineProps) {

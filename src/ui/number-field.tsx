@@ -145,7 +145,7 @@ export function UnitChoice({ label, unit, options, onChange, tall = false }: Uni
   const id = useId();
   if (options.length < 2) {
     return (
-      <Box minW="40px" alignSelf="center" color="soft" fontSize="md">
+      <Box minW="40px" minH="target" alignSelf="start" alignContent="center" color="soft" fontSize="md">
         {units[unit].label}
       </Box>
     );

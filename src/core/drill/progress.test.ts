@@ -151,3 +151,11 @@ describe("a case that was revealed before", () => {
     expect(mistakesOverTime([first, again])).toEqual(mistakesOverTime([first]));
   });
 });
+
+describe("a guess", () => {
+  it("that earned nothing for its cause comes again like a wrong answer", () => {
+    const guessed = of([ran(0, { score: 10, mistakes: ["before-it-was-known"] })], "undercharge");
+    expect(guessed.right).toBe(0);
+    expect(of([ran(0, { score: 55, mistakes: ["before-it-was-known"] })], "undercharge").right).toBe(1);
+  });
+});

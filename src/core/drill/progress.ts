@@ -12,6 +12,7 @@ import * as z from "../zod";
 import type { Debrief } from "./debrief";
 import { type DrillTheme, drillThemes, type Mistake, mistakes } from "./drill-shapes";
 import { drillStepSchema, MOST_MINUTES, momentSchema } from "./drill-steps";
+import { PART_POINTS } from "./score";
 
 export const learnerSchema = z.strictObject({
   id: z.string().min(1).max(100),
@@ -98,8 +99,9 @@ export interface SubjectStanding {
 }
 
 /** A cause is due for itself, not for another that was missed beside it. */
-function gradeOf(subject: Subject, { truth, causes: said, mistakes }: DrillRecord): Grade {
-  if (said === null) return Rating.Again;
+function gradeOf(subject: Subject, { truth, causes: said, mistakes, score }: DrillRecord): Grade {
+  // An accident, or a guess that the readings did not support, is not known yet.
+  if (said === null || score <= PART_POINTS.care) return Rating.Again;
   const none = mistakes.includes("condemned-a-sound-car") || mistakes.includes("wrong-cause");
   if (subject.kind === "cause") {
     const hit = subject.cause === "none" ? said.length === 0 : said.some((cause) => cause === subject.cause);

@@ -169,7 +169,7 @@ function Open({
           <Box
             bg="sheet"
             borderLeftWidth="6px"
-            borderLeftColor={right ? "done" : "danger"}
+            borderLeftColor={!right ? "danger" : score.cause === 0 ? "wait" : "done"}
             rounded="card"
             px="4"
             py="3"
@@ -180,7 +180,13 @@ function Open({
             </Text>
             <Text fontSize="md" mt="2">
               <b>
-                {right ? debriefViewText.yourDiagnosisCorrect : causes === null ? "" : debriefViewText.yourDiagnosis}
+                {right && score.cause === 0
+                  ? debriefViewText.correctButAGuess
+                  : right
+                    ? debriefViewText.yourDiagnosisCorrect
+                    : causes === null
+                      ? ""
+                      : debriefViewText.yourDiagnosis}
               </b>
               {answerWords(debrief, figures)}
             </Text>

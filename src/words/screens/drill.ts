@@ -187,6 +187,7 @@ export const debriefViewText = {
   savePage: "Save page",
   goToDrills: "Go to drills",
   fault: "Fault",
+  correctButAGuess: "Your diagnosis, correct but not supported: ",
   yourDiagnosisCorrect: "Your diagnosis, correct: ",
   yourDiagnosis: "Your diagnosis: ",
   charge: "Charge: ",

@@ -58,7 +58,7 @@ export function RestStep() {
         </StepActs>
       )}
       <Card title={restStepText.engineOffTemperaturesEqualised}>
-        <Grid templateColumns={{ base: "1fr 1fr", xl: "repeat(4, 1fr)" }} gap="3">
+        <Grid templateColumns="repeat(auto-fit, minmax(170px, 1fr))" gap="3">
           <NumberField spec={fields.low} value={job.rest.low} onChange={(low) => set({ low })} />
           <NumberField spec={fields.high} value={job.rest.high} onChange={(high) => set({ high })} />
           <NumberField spec={fields.soak} value={job.rest.soak} onChange={(soak) => set({ soak })} />

@@ -159,7 +159,7 @@ function Readings({ which }: { which: TestName }) {
       {...{ [FIELD_COLUMNS]: 2 }}
       templateColumns="minmax(84px, 1fr) repeat(2, minmax(0, 1.05fr)) auto"
       columnGap="2"
-      rowGap="1"
+      rowGap="0"
       alignItems="start"
     >
       <span />
