@@ -84,7 +84,7 @@ export function DrillStrip({
         <Box
           key={name}
           px={{ base: "2", md: "3.5" }}
-          py={{ base: "1", md: "2" }}
+          py={{ base: "1", md: "1.5" }}
           borderRightWidth="1px"
           borderColor="line"
           minW="0"

@@ -62,7 +62,15 @@ export function JobHeader({
   return (
     <>
       <StepHeading step={step} onGoOn={onGoOn} />
-      <Text typed kind="strong" truncate flex="0 1 auto" minW={{ base: "full", md: "0" }} order={{ base: 1, md: 0 }}>
+      <Text
+        typed
+        kind="strong"
+        truncate
+        flex="0 0 auto"
+        maxW={{ base: "full", md: "38%" }}
+        minW={{ base: "full", md: "0" }}
+        order={{ base: 1, md: 0 }}
+      >
         {intake.vehicle.trim() || (step === "intake" ? commonText.newJob : commonText.unnamedVehicle)}
       </Text>
       <PracticeTag purpose={job.purpose} />

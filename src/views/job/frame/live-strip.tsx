@@ -162,7 +162,7 @@ function Cell({ cell }: { cell: CellSpec }) {
   return (
     <Box
       px={{ base: "2", md: "3.5" }}
-      py={{ base: "1", md: "2" }}
+      py={{ base: "1", md: "1.5" }}
       borderRightWidth="1px"
       borderColor="line"
       minW="0"

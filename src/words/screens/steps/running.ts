@@ -44,7 +44,7 @@ export const shopChartText = {
 } as const;
 
 export const testBoardText = {
-  circuitTapATagTo: "Circuit: tap a tag to enter a reading, a part to add a note",
+  circuitTapATagTo: "Circuit: tap a tag to enter, a part to note",
   drop: (dropK: string) => `${dropK} drop`,
   findings: (partName: string) => `${partName}: findings`,
   noReading: "no reading",
