@@ -16,7 +16,7 @@ export const svgClass = (px: DrawingType): string => `type-${px}`;
 
 /** Values of a drawing as a table, for whoever cannot read the drawing. */
 export interface DrawnTable {
-  /** What the drawing shows. */
+  /** Subject of the drawing. */
   name: string;
   head: readonly string[];
   rows: readonly (readonly string[])[];

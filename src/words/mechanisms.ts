@@ -6,7 +6,7 @@ import { channels } from "@/core/readings/channels";
 import type { Figures } from "@/core/units/figures";
 import type { UnitId } from "@/core/units/units";
 
-/** What a cause does in the circuit. */
+/** Mechanism of each cause in the circuit. */
 export const causeMechanisms: Record<FaultCause, string> = {
   undercharge:
     "Too little liquid reaches the metering device: the evaporator dries out early, superheat rises and subcooling vanishes.",
@@ -31,7 +31,7 @@ export const causeMechanisms: Record<FaultCause, string> = {
 };
 
 type Readings = Partial<Record<DrillChannel, string>>;
-/** What a cause does to one reading, where that says more than the cause's own sentence. */
+/** Mechanism of a cause at one reading, where that says more than the sentence of the cause. */
 const readingMechanisms: Partial<Record<FaultCause, Readings>> = {
   undercharge: {
     low: "the compressor pumps the starved evaporator down",

@@ -20,7 +20,7 @@ const shape = z.object({
 });
 export type StockForm = z.infer<typeof shape>;
 
-/** What the form is checked against: the tare (null if unknown) and the content by the ledger, g. */
+/** State before the entry, for its check: tare (null if unknown) and the content by the ledger, g. */
 export interface HeldBefore {
   tareG: number | null;
   heldG: number;
