@@ -3,7 +3,7 @@ import { ChakraProvider } from "@chakra-ui/react";
 import { act, cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { BenchButton } from "./buttons";
-import { runOnce, useRunOnce } from "./run-once";
+import { runOnce, useRunOnce, useSubmitOnce } from "./run-once";
 import { useShortcuts } from "./shortcuts";
 import { system } from "./theme";
 
@@ -24,6 +24,10 @@ function Keyed({ onN, onM }: { onN: () => unknown; onM: () => unknown }) {
     { key: "m", does: "Something else", run: onM },
   ]);
   return <BenchButton onClick={() => start()}>New job</BenchButton>;
+}
+
+function Submitted({ onSubmit }: { onSubmit: () => unknown }) {
+  return <form aria-label="Stock" onSubmit={useSubmitOnce(onSubmit)} />;
 }
 
 afterEach(() => {
@@ -53,6 +57,15 @@ describe("a command", () => {
     expect(once()).toBe(false);
     await vi.advanceTimersByTimeAsync(3000);
     expect(once()).toBe(true);
+  });
+
+  it("of a form runs once, and the browser loads no page for the repeat", async () => {
+    const { does, end } = held();
+    shown(<Submitted onSubmit={does} />);
+    const form = screen.getByRole("form", { name: "Stock" });
+    expect([fireEvent.submit(form), fireEvent.submit(form)]).toEqual([false, false]);
+    expect(does).toHaveBeenCalledTimes(1);
+    await end();
   });
 
   it("of a button does not run twice on a double click, nor while it runs", async () => {

@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useRef } from "react";
+import { type FormEvent, useEffect, useRef } from "react";
 
 /** Time that a command which leaves the page stays locked after success, ms: longer than a page change takes. */
 const LEAVING_MS = 4000;
@@ -44,4 +44,13 @@ export function useRunOnce<Args extends readonly unknown[]>(
   const once = useRef<((...args: Args) => boolean) | null>(null);
   once.current ??= runOnce((...args: Args) => newest.current(...args), options);
   return once.current;
+}
+
+/** {@link useRunOnce} for the `onSubmit` of a form. A repeat is kept from the browser as well, which would load the page anew. */
+export function useSubmitOnce(submit: () => unknown): (event: FormEvent) => void {
+  const once = useRunOnce(submit);
+  return (event) => {
+    event.preventDefault();
+    once();
+  };
 }

@@ -3,6 +3,7 @@
 import type { Debrief } from "@/core/drill/debrief";
 import type { DrillCase } from "@/core/drill/drill-case";
 import type { Lesson, LessonPause, LessonSample } from "@/core/drill/lesson-shapes";
+import { isDecisive } from "@/core/drill/mechanism";
 import type { Figures } from "@/core/units/figures";
 import { formatClock, type UnitId } from "@/core/units/units";
 import { percentOf } from "./diagnosis";
@@ -97,7 +98,7 @@ export function debriefSheet(given: DrillCase, debrief: Debrief, figures: Figure
           head: ["At", "Reading", "Before", "After", "Leading cause"],
           rows: said.map(({ atS, news, readings, before, after, leads, mechanism }) => [
             formatClock(atS),
-            `${newsWords(news, readings, figures)}${mechanism === null || Math.abs(after - before) < 0.08 ? "" : `. ${mechanismSentence(mechanism, figures)}`}`,
+            `${newsWords(news, readings, figures)}${mechanism === null || !isDecisive(before, after) ? "" : `. ${mechanismSentence(mechanism, figures)}`}`,
             percent(before),
             percent(after),
             `${rankedName(leads.cause)}, ${percent(leads.probability)}`,

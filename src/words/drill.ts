@@ -2,10 +2,9 @@
 
 import type { Cause, FaultCause } from "@/core/causes/catalogue";
 import { partNames, signNames } from "@/core/causes/signs";
-import type { PathStep } from "@/core/drill/debrief";
 import type { DrillAct } from "@/core/drill/drill-acts";
 import type { CarEvent } from "@/core/drill/drill-car";
-import type { WayStep } from "@/core/drill/drill-check";
+import type { PathStep, WayStep } from "@/core/drill/drill-check";
 import type { DrillReadings, Speed } from "@/core/drill/drill-readings";
 import type { Refusal, RunEvent } from "@/core/drill/drill-run";
 import type {

@@ -9,8 +9,7 @@ import { fail, type Result, succeed } from "../result";
 import { textSum } from "../text-sum";
 import * as z from "../zod";
 import { readCode } from "./drill-code";
-import type { Mistake } from "./drill-shapes";
-import { mistakes } from "./drill-shapes";
+import { type Mistake, mistakes } from "./drill-shapes";
 import type { DrillRecord } from "./progress";
 
 const MOST_CASES = 30;

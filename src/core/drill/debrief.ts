@@ -12,7 +12,7 @@ import { SAMPLE_S } from "../instruments/instrument-simulator";
 import { carOf } from "./car-of-case";
 import { actSpecs, channelActs, type DrillAct } from "./drill-acts";
 import { type DrillCase, truthOfCase } from "./drill-case";
-import { type DrillCheck, goWay, separatingStep, type WayStep, waySteps } from "./drill-check";
+import { type DrillCheck, type PathStep, pathOf, separatingStep, type WayStep, waySteps } from "./drill-check";
 import {
   type DrillReadings,
   type Leading,
@@ -46,11 +46,6 @@ interface Believed {
   /** Possible causes at that moment, most likely first. */
   allowed: Leading[];
   truth: number;
-}
-
-export interface PathStep {
-  atS: number;
-  step: DrillAct | "idle" | "fast" | "engine-off";
 }
 
 export interface Debrief {
@@ -106,9 +101,9 @@ export function debriefOf(run: DrillRun, check: DrillCheck): Debrief {
     return one;
   });
   const right = causes !== null && sameCauses(causes, truth);
-  const atLast = weighed(run.readings);
-  const last = atLast.allowed[0]!;
-  const atEnd = atLast.truth;
+  const atLast = weighReadings(given, run.readings);
+  const last = leadingOf(atLast)[0]!;
+  const atEnd = probabilityOf(truth, atLast);
   const books = run.grams;
   const grams = gramsOf(given, commit?.grams ?? null, books);
   const done = stepsDone(run);
@@ -138,8 +133,8 @@ export function debriefOf(run: DrillRun, check: DrillCheck): Debrief {
     wayMinutes: check.minutes,
     minutes,
     done,
-    separating: tells(atEnd) ? null : separatingStep(given, done),
-    path: { mine: pathOf(run), expert: check.way === null ? [] : pathOf(goWay(given, check.way).run) },
+    separating: tells(atEnd) || explained.faulty === null ? null : separatingStep(given, explained.faulty, done),
+    path: { mine: pathOf(run), expert: check.path },
     skipped: (check.way ?? []).filter((step) => !done.includes(step)),
     dangers,
     hints: acts.filter((act) => act === "hint").length,
@@ -149,7 +144,7 @@ export function debriefOf(run: DrillRun, check: DrillCheck): Debrief {
       truth,
       causes,
       right,
-      support: supportOf(causes, weighReadings(given, run.readings)),
+      support: supportOf(causes, atLast),
       read: run.told.length > 0,
       mistakes: placed,
       failed: dangers.length > 0 || events.some(({ kind }) => kind === "relief-blew"),
@@ -193,17 +188,6 @@ function canMistakes({ events, told, given, grams }: DrillRun): PlacedMistake[] 
   if (before !== null && over > Math.max(GRAMS_LEAST, GRAMS_SHARE * label.chargeG))
     found.push({ mistake: "overfilled", atS: before });
   return found;
-}
-
-/** Acts of a run with the moment each began, and the grams that went in or came out by it. */
-function pathOf({ events }: Pick<DrillRun, "events">): PathStep[] {
-  return events.flatMap((event): PathStep[] =>
-    event.kind === "engine"
-      ? [{ atS: event.atS, step: event.engine === "off" ? "engine-off" : event.engine }]
-      : event.kind === "act"
-        ? [{ atS: event.atS, step: event.act }]
-        : [],
-  );
 }
 
 const sameCauses = (a: readonly FaultCause[], b: readonly FaultCause[]) =>

@@ -56,6 +56,14 @@ export interface DrillCheck {
   atBest: number;
   /** The clutch cycles on the low side at one speed at least. */
   cycles: boolean;
+  /** What was done on that way, and when. */
+  path: PathStep[];
+}
+
+/** An act or a change of engine speed, and the moment it began. */
+export interface PathStep {
+  atS: number;
+  step: DrillAct | "idle" | "fast" | "engine-off";
 }
 
 /** Combinations weighed at most, and ways gone at most. */
@@ -189,7 +197,7 @@ function senseless(steps: ReadonlySet<WayStep>): boolean {
 export function checkCase(given: DrillCase): DrillCheck {
   const shown = shownBy(given);
   const truth = truthOfCase(given);
-  const none: DrillCheck = { way: null, minutes: 0, probability: 0, atBest: 0, cycles: false };
+  const none: DrillCheck = { way: null, minutes: 0, probability: 0, atBest: 0, cycles: false, path: [] };
   if (shown === null) return none;
   const on = stepsOn(given);
   const probable = (steps: ReadonlySet<WayStep>) =>
@@ -203,13 +211,13 @@ export function checkCase(given: DrillCase): DrillCheck {
     if (++weighed > MOST_WEIGHED || gone >= MOST_GONE) break;
     if (!tells(probable(steps) - MARGIN)) continue;
     gone++;
-    const { minutes, probability } = goWay(given, [...steps]);
-    if (tells(probability)) return { way: [...steps], minutes, probability, atBest, cycles };
+    const { run, minutes, probability } = goWay(given, [...steps]);
+    if (tells(probability)) return { way: [...steps], minutes, probability, atBest, cycles, path: pathOf(run) };
   }
   // Instruments that err, and a car that differs from the middle of its kind, may want all there is.
   for (const way of [on.filter((step) => step !== "recover"), on]) {
-    const { minutes, probability } = goWay(given, way);
-    if (tells(probability)) return { way, minutes, probability, atBest, cycles };
+    const { run, minutes, probability } = goWay(given, way);
+    if (tells(probability)) return { way, minutes, probability, atBest, cycles, path: pathOf(run) };
   }
   return { ...none, atBest, cycles };
 }
@@ -247,24 +255,34 @@ function actsOfWay(way: readonly WayStep[]): Doing[] {
 /**
  * The cheapest step not done yet after which the error-free readings of this vehicle single out the truth; null where none does by itself. A test of the
  * running vehicle counts with the gauges and the speed it needs.
+ * @param shown what {@link shownBy} gives for the case.
  */
-export function separatingStep(given: DrillCase, done: readonly WayStep[]): WayStep | null {
-  const shown = shownBy(given);
-  if (shown === null) return null;
+export function separatingStep(given: DrillCase, shown: Shown, done: readonly WayStep[]): WayStep | null {
   const truth = truthOfCase(given);
   const known = new Set(done);
   const left = stepsOn(given).filter((step) => !known.has(step) && step !== "reseat");
-  const tried = left.map((step) => {
-    const with_ = new Set<WayStep>([...known, step]);
+  const ways = left.map((step) => {
+    const tried = new Set<WayStep>([...known, step]);
     const channel = drillChannels.some((one) => channelActs[one] === step);
-    if (channel && !with_.has("idle") && !with_.has("fast")) with_.add("idle");
-    if ((step === "idle" || step === "fast" || step === "shut-off" || step === "rest") && !with_.has("gauges"))
-      with_.add("gauges");
-    const minutes = [...with_].filter((one) => !known.has(one)).reduce((sum, one) => sum + wayMinutes(one), 0);
-    const probability = probabilityOf(truth, weighReadings(given, readingsBy(given, shown, with_)));
+    if (channel && !tried.has("idle") && !tried.has("fast")) tried.add("idle");
+    if ((step === "idle" || step === "fast" || step === "shut-off" || step === "rest") && !tried.has("gauges"))
+      tried.add("gauges");
+    const minutes = [...tried].filter((one) => !known.has(one)).reduce((sum, one) => sum + wayMinutes(one), 0);
+    const probability = probabilityOf(truth, weighReadings(given, readingsBy(given, shown, tried)));
     return { step, minutes, probability };
   });
-  return tried.filter(({ probability }) => tells(probability)).sort((a, b) => a.minutes - b.minutes)[0]?.step ?? null;
+  return ways.filter(({ probability }) => tells(probability)).sort((a, b) => a.minutes - b.minutes)[0]?.step ?? null;
+}
+
+/** Acts and engine speeds of a run, each with the moment it began. */
+export function pathOf({ events }: Pick<DrillRun, "events">): PathStep[] {
+  return events.flatMap((event): PathStep[] =>
+    event.kind === "engine"
+      ? [{ atS: event.atS, step: event.engine === "off" ? "engine-off" : event.engine }]
+      : event.kind === "act"
+        ? [{ atS: event.atS, step: event.act }]
+        : [],
+  );
 }
 
 /** A minute at rest with the gauges on, samples. */

@@ -5,8 +5,7 @@
 import type { FaultCause } from "../causes/catalogue";
 import { channels } from "../readings/channels";
 import { type DrillChannel, drillChannels } from "./drill-acts";
-import type { DrillCase } from "./drill-case";
-import { truthOfCase } from "./drill-case";
+import { type DrillCase, truthOfCase } from "./drill-case";
 import { type Shown, shownBy } from "./drill-check";
 import type { Speed } from "./drill-readings";
 
@@ -24,6 +23,11 @@ export interface Mechanism {
 const SAME: Partial<Record<DrillChannel, number>> = { low: 12, high: 45 };
 const SAME_OTHER = 1.5;
 const scaleOf = (channel: DrillChannel) => SAME[channel] ?? SAME_OTHER;
+
+/** A reading that moves the probability of the truth by this much is explained. */
+const DECISIVE = 0.08;
+
+export const isDecisive = (before: number, after: number): boolean => Math.abs(after - before) >= DECISIVE;
 
 export interface Explained {
   faulty: Shown | null;

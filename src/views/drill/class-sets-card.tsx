@@ -21,7 +21,7 @@ import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { FileButton } from "@/ui/file-button";
 import { FormText, useCheckedForm } from "@/ui/form";
-import { useRunOnce } from "@/ui/run-once";
+import { useSubmitOnce } from "@/ui/run-once";
 import { Text } from "@/ui/text";
 import { TextField } from "@/ui/text-field";
 import { drillFileSentence } from "@/words/drill";
@@ -145,7 +145,7 @@ function SetRow({ one, kept, learner, onGo }: Omit<ClassSetsCardProps, "sets"> &
 
 function NewSet({ onClose }: { onClose: () => void }) {
   const { control, gap, handleSubmit } = useCheckedForm(classFormSchema, { title: "", codes: "", phrase: "" });
-  const make = useRunOnce(
+  const make = useSubmitOnce(
     handleSubmit(async (form) => {
       const set = newClassSet(form, {
         id: crypto.randomUUID(),
@@ -158,14 +158,7 @@ function NewSet({ onClose }: { onClose: () => void }) {
     }),
   );
   return (
-    <Stack
-      as="form"
-      gap="2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        make();
-      }}
-    >
+    <Stack as="form" gap="2" onSubmit={make}>
       <FormText control={control} name="title" label={commonText.name} />
       <FormText control={control} name="codes" label={classSetsText.codes} lines={3} placeholder="1K-0004Y" />
       <FormText control={control} name="phrase" label={classSetsText.phrase} hint={classSetsText.unsealsTheSet} />

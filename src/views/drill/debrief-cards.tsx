@@ -4,6 +4,7 @@ import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
 import { ChevronDown, ChevronRight } from "lucide-react";
 import { type ReactNode, useState } from "react";
 import type { Debrief } from "@/core/drill/debrief";
+import { isDecisive } from "@/core/drill/mechanism";
 import { PART_POINTS, type ScorePart, scoreParts } from "@/core/drill/score";
 import { formatClock } from "@/core/units/units";
 import { Card } from "@/ui/card";
@@ -77,9 +78,6 @@ const signedPoints = (points: number) => {
   return rounded < 0 ? `−${-rounded}` : `+${rounded}`;
 };
 
-/** A reading that moves the truth by this much is explained. */
-const DECISIVE = 0.08;
-
 /** Each reading, and what it did to the truth. */
 export function SaidCard({ debrief }: { debrief: Debrief }) {
   const figures = useFigures();
@@ -120,7 +118,7 @@ export function SaidCard({ debrief }: { debrief: Debrief }) {
                     <Cell>{formatClock(atS)}</Cell>
                     <Cell>
                       {newsWords(news, readings, figures)}
-                      {mechanism !== null && Math.abs(moved) >= DECISIVE && (
+                      {mechanism !== null && isDecisive(before, after) && (
                         <Text kind="note">{mechanismSentence(mechanism, figures)}</Text>
                       )}
                       {known && (

@@ -7,7 +7,7 @@ import { keepLearner } from "@/session/drill-book";
 import type { KeptDrills } from "@/session/records/drills";
 import { BenchButton } from "@/ui/buttons";
 import { useCheckedForm } from "@/ui/form";
-import { useRunOnce } from "@/ui/run-once";
+import { useSubmitOnce } from "@/ui/run-once";
 import { commonText } from "@/words/screens/common";
 import { learnersText } from "@/words/screens/drill";
 import { learnerName } from "./learner";
@@ -68,7 +68,7 @@ interface NameFormProps {
 
 function NameForm({ of, onNamed, onClose }: NameFormProps) {
   const { register, gap, handleSubmit } = useCheckedForm(learnerFormSchema, { name: of?.name ?? "" });
-  const save = useRunOnce(
+  const save = useSubmitOnce(
     handleSubmit(async ({ name }) => {
       const made = of ?? { id: crypto.randomUUID(), createdAt: new Date().toISOString() };
       await keepLearner({ ...made, name: name.trim() });
@@ -76,15 +76,7 @@ function NameForm({ of, onNamed, onClose }: NameFormProps) {
     }),
   );
   return (
-    <Flex
-      as="form"
-      gap="2"
-      align="center"
-      onSubmit={(event) => {
-        event.preventDefault();
-        save();
-      }}
-    >
+    <Flex as="form" gap="2" align="center" onSubmit={save}>
       <Box asChild {...field} w="170px">
         <input aria-label={learnersText.learnersName} maxLength={100} {...register("name")} />
       </Box>

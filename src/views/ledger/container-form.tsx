@@ -22,7 +22,7 @@ import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { FormChoice, FormNumber, FormText, useCheckedForm } from "@/ui/form";
-import { useRunOnce } from "@/ui/run-once";
+import { useSubmitOnce } from "@/ui/run-once";
 import { Text } from "@/ui/text";
 import { refrigerantLabels } from "@/words/job";
 import { kindNames, originNames, stockIssueSentence, stockWords } from "@/words/ledger";
@@ -53,7 +53,7 @@ export function ContainerForm({ container, onClose }: { container?: Container; o
     await putContainer(container === undefined ? newContainer(id, now, what) : { ...container, ...what }, first);
     onClose();
   };
-  const submit = useRunOnce(
+  const submit = useSubmitOnce(
     form.handleSubmit((values) =>
       store(values).catch((error: unknown) =>
         setFailure(
@@ -65,14 +65,7 @@ export function ContainerForm({ container, onClose }: { container?: Container; o
     ),
   );
   const body = (
-    <Stack
-      as="form"
-      gap="3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        submit();
-      }}
-    >
+    <Stack as="form" gap="3" onSubmit={submit}>
       {container === undefined && (
         <FormChoice control={control} name="kind" label={containerFormText.type} options={kindOptions} />
       )}

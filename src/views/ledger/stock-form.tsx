@@ -22,7 +22,7 @@ import { BenchButton } from "@/ui/buttons";
 import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";
 import { FormNumber, FormText, useCheckedForm } from "@/ui/form";
-import { useRunOnce } from "@/ui/run-once";
+import { useSubmitOnce } from "@/ui/run-once";
 import { Text } from "@/ui/text";
 import { stockIssueSentence, stockWords } from "@/words/ledger";
 import { commonText } from "@/words/screens/common";
@@ -83,18 +83,10 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
     const text = issue === null ? stockFormText.notRecorded(reasonOf(error)) : stockIssueSentence(issue, figures);
     setSaid({ tone: "act", text });
   };
-  const submit = useRunOnce(form.handleSubmit((values) => book(values).catch(failed)));
+  const submit = useSubmitOnce(form.handleSubmit((values) => book(values).catch(failed)));
   const onShelf = container.retiredAt === null;
   return (
-    <Stack
-      as="form"
-      gap="2.5"
-      mt="1.5"
-      onSubmit={(event) => {
-        event.preventDefault();
-        submit();
-      }}
-    >
+    <Stack as="form" gap="2.5" mt="1.5" onSubmit={submit}>
       <Choice
         label={stockFormText.entryType}
         options={acts}
