@@ -1,6 +1,8 @@
 "use client";
 
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
+import { useStore } from "zustand";
+import { createStore } from "zustand/vanilla";
 import { type BenchState, benchFaults } from "@/core/bench/bench-state";
 import type {
   ChargeValve,
@@ -11,13 +13,12 @@ import type {
 } from "@/core/instruments/instrument-simulator";
 import type { SimulatedVehicle } from "@/core/instruments/simulated-vehicles";
 import { TraceStore } from "@/core/readings/stream/trace-store";
-import { reasonOf } from "@/core/result";
 import { engineWords, machineWords, valveWords } from "@/words/instruments";
 import { benchTimeText } from "@/words/screens/session";
 import { connectSimulator, type SimulatorConnection } from "@/worker/simulator-client";
+import type { SimulatorSetup } from "@/worker/simulator-protocol";
 import { useNewestRef } from "./newest-ref";
-
-const NOT_CONNECTED: unique symbol = Symbol(benchTimeText.notConnected);
+import { NO_ANSWER, vehicleLink } from "./vehicle-link";
 
 /** A can that is put on the scale, g. */
 export const CAN_G = 340;
@@ -58,6 +59,20 @@ const nothing = (): BenchTime => ({
   refused: null,
 });
 
+function setupOf(state: BenchState): SimulatorSetup {
+  const made = simulatedVehicleOf(state);
+  return {
+    vehicleId: made.id,
+    made,
+    chargeKg: made.foundKg,
+    seed: 1,
+    vacuum: null,
+    resume: null,
+    blowerPct: state.conditions.blowerPct,
+    pace: 1,
+  };
+}
+
 /** Bench state as a vehicle of the simulator. */
 function simulatedVehicleOf(state: BenchState): SimulatedVehicle {
   const { label, conditions, chargeG, airG } = state;
@@ -80,102 +95,63 @@ function simulatedVehicleOf(state: BenchState): SimulatedVehicle {
 
 /** The state played in time, with all instruments as at the car; it is the state that stood when it was started. */
 export function useBenchTime(state: BenchState): BenchTime & BenchTimeActs {
-  const [time, setTime] = useState(nothing);
-  const connection = useRef<SimulatorConnection | null>(null);
   const starts = useNewestRef(state);
-  const run = useRef(0);
-  const opening = useRef<Promise<SimulatorConnection | null>>(Promise.resolve(null));
-  /** Current stream and its newest moment: updated outside of rendering. */
-  const stream = useRef<{ trace: TraceStore; endS: number | null }>({ trace: time.trace, endS: null });
-  const close = useCallback(() => {
-    run.current++;
-    connection.current?.close();
-    connection.current = null;
-  }, []);
-  useEffect(() => close, [close]);
-  const lost = (reason: string) => setTime((now) => ({ ...now, status: "lost", reason }));
-  const note = (text: string) => {
-    const { trace, endS } = stream.current;
-    if (endS !== null) trace.note({ time: endS, kind: "mark", text });
-  };
-  const act = (
-    does: (api: SimulatorConnection["api"]) => Promise<SimulatorIssue | null | undefined>,
-    done: Partial<BenchTime>,
-    words: string,
-  ) => {
-    const mine = run.current;
-    // Requests made while connecting are carried out afterwards.
-    const acted = opening.current.then(
-      (open): Promise<SimulatorIssue | null | undefined | typeof NOT_CONNECTED> =>
-        open === null || mine !== run.current ? Promise.resolve(NOT_CONNECTED) : does(open.api),
-    );
-    acted.then(
-      (issue) => {
-        if (mine !== run.current || issue === NOT_CONNECTED) return;
-        if (issue) return setTime((now) => ({ ...now, refused: issue }));
-        note(words);
-        setTime((now) => ({ ...now, ...done, refused: null }));
+  const [store] = useState(createBenchTime);
+  useEffect(() => () => store.getState().stop(), [store]);
+  const time = useStore(store);
+  return { ...time, start: () => time.startWith(starts.current) };
+}
+
+type BenchTimeStore = BenchTime & Omit<BenchTimeActs, "start"> & { startWith: (state: BenchState) => void };
+
+function createBenchTime() {
+  return createStore<BenchTimeStore>((set, get) => {
+    const link = vehicleLink((reason) => set({ status: "lost", reason }));
+    const act = async (
+      done: Partial<BenchTime>,
+      words: string,
+      does: (api: SimulatorConnection["api"]) => Promise<SimulatorIssue | null | undefined>,
+    ) => {
+      const { trace } = get();
+      const refused = await link.ask(async (api) => (await does(api)) ?? null);
+      // Without an answer it was stopped meanwhile, or is lost, which says so itself.
+      if (refused === NO_ANSWER) return;
+      if (refused !== null) return set({ refused });
+      const { latest } = get();
+      if (latest !== null) trace.note({ time: latest.time, kind: "mark", text: words });
+      set({ ...done, refused: null });
+    };
+    return {
+      ...nothing(),
+      startWith: (state) => {
+        const { trace, ...begun } = nothing();
+        set({ ...begun, trace, status: "connecting" });
+        link.open(
+          (isNewest) =>
+            connectSimulator(
+              setupOf(state),
+              (batch) => {
+                if (!isNewest()) return;
+                trace.append(batch);
+                set({ latest: batch.at(-1) ?? get().latest });
+              },
+              (reason) => isNewest() && link.fail(reason),
+            ),
+          () => set({ status: "running" }),
+        );
       },
-      (error: unknown) => lost(reasonOf(error)),
-    );
-  };
-  return {
-    ...time,
-    start: () => {
-      close();
-      const mine = run.current;
-      const made = simulatedVehicleOf(starts.current);
-      const begun = nothing();
-      stream.current = { trace: begun.trace, endS: null };
-      setTime({ ...begun, status: "connecting" });
-      const setup = {
-        vehicleId: made.id,
-        made,
-        chargeKg: made.foundKg,
-        seed: 1,
-        vacuum: null,
-        resume: null,
-        blowerPct: starts.current.conditions.blowerPct,
-        pace: 1,
-      };
-      opening.current = connectSimulator(
-        setup,
-        (batch) => {
-          if (mine !== run.current) return;
-          stream.current.trace.append(batch);
-          stream.current.endS = batch.at(-1)?.time ?? stream.current.endS;
-          setTime((now) => ({ ...now, latest: batch.at(-1) ?? now.latest }));
-        },
-        (reason) => mine === run.current && lost(reason),
-      ).then(
-        (made) => {
-          if (mine !== run.current) {
-            made?.close();
-            return null;
-          }
-          connection.current = made;
-          setTime((now) => ({ ...now, status: made === null ? "lost" : "running" }));
-          return made;
-        },
-        (error: unknown) => {
-          if (mine === run.current) lost(reasonOf(error));
-          return null;
-        },
-      );
-    },
-    stop: () => {
-      close();
-      setTime((now) => ({ ...now, status: "off" }));
-    },
-    setEngine: (engine) => act(async (api) => void (await api.setEngine(engine)), { engine }, engineWords[engine]),
-    setPace: (pace) => act(async (api) => void (await api.setPace(pace)), { pace }, `× ${pace}`),
-    setMachine: (machine) => act((api) => api.setMachine(machine), { machine }, machineWords[machine]),
-    setCan: (canOn) =>
-      act(
-        async (api) => void (await api.setContainer(canOn ? { id: CAN, netKg: CAN_G / 1000 } : null, null, true)),
-        { canOn },
-        canOn ? benchTimeText.canOnTheScale : benchTimeText.canOff,
-      ),
-    setValve: (valve) => act((api) => api.setValve(valve, 0, 1), {}, valveWords[valve]),
-  };
+      stop: () => {
+        link.close();
+        set({ status: "off" });
+      },
+      setEngine: (engine) => act({ engine }, engineWords[engine], (api) => api.setEngine(engine).then(() => null)),
+      setPace: (pace) => act({ pace }, `× ${pace}`, (api) => api.setPace(pace).then(() => null)),
+      setMachine: (machine) => act({ machine }, machineWords[machine], (api) => api.setMachine(machine)),
+      setCan: (canOn) =>
+        act({ canOn }, canOn ? benchTimeText.canOnTheScale : benchTimeText.canOff, (api) =>
+          api.setContainer(canOn ? { id: CAN, netKg: CAN_G / 1000 } : null, null, true).then(() => null),
+        ),
+      setValve: (valve) => act({}, valveWords[valve], (api) => api.setValve(valve, 0, 1)),
+    };
+  });
 }

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Field, Flex, Input, NativeSelect } from "@chakra-ui/react";
+import { Box, Field, Flex, Input } from "@chakra-ui/react";
 import { useId, useState } from "react";
 import { checkEntry, type Entry, type FieldSpec, unitDoubt, withSaidUnit } from "@/core/units/entry";
 import { type UnitId, units, unitsOf } from "@/core/units/units";
@@ -9,6 +9,7 @@ import { entrySentence } from "../words/issues";
 import { BenchButton } from "./buttons";
 import { FieldNote, useSelectOnFocus } from "./field-note";
 import { useInvalidField } from "./invalid-fields";
+import { Select } from "./select";
 import { useSay } from "./text";
 
 export interface NumberFieldProps {
@@ -151,24 +152,15 @@ export function UnitChoice({ label, unit, options, onChange, tall = false }: Uni
     );
   }
   return (
-    <NativeSelect.Root w="auto" minW="76px" flexShrink="0">
-      <NativeSelect.Field
-        id={id}
-        aria-label={label}
-        value={unit}
-        h={tall ? "64px" : "target"}
-        bg="field"
-        borderColor="edge"
-        ps="2.5"
-        onChange={(event) => onChange(event.currentTarget.value as UnitId)}
-      >
-        {options.map((id) => (
-          <option key={id} value={id}>
-            {units[id].label}
-          </option>
-        ))}
-      </NativeSelect.Field>
-      <NativeSelect.Indicator />
-    </NativeSelect.Root>
+    <Select
+      label={label}
+      id={id}
+      width="auto"
+      minW="76px"
+      value={unit}
+      h={tall ? "64px" : "target"}
+      options={options.map((one) => [one, units[one].label])}
+      onPick={onChange}
+    />
   );
 }

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Center, Flex, Grid, NativeSelect, Spinner, Stack } from "@chakra-ui/react";
+import { Box, Center, Flex, Grid, Spinner, Stack } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { atmosphericPressureKpa } from "@/core/air/atmosphere";
@@ -27,6 +27,7 @@ import { useAccuracy } from "@/ui/instruments";
 import { Notice } from "@/ui/notice";
 import { NumberField } from "@/ui/number-field";
 import { useRunOnce } from "@/ui/run-once";
+import { Select } from "@/ui/select";
 import { Text } from "@/ui/text";
 import { AppFrame } from "@/views/frame/app-frame";
 import { unitSystemLabels } from "@/words/desk";
@@ -139,26 +140,15 @@ function Desk({ desk, change }: DeskProps) {
             onChange={(name) => set({ refrigerant: name as CandidateName })}
           />
         </Box>
-        <NativeSelect.Root w="auto" minW="190px">
-          <NativeSelect.Field
-            aria-label={deskViewText.refrigerantToCompare}
-            h="target"
-            bg="field"
-            borderColor="edge"
-            value={computed === null ? desk.refrigerant : ""}
-            onChange={(event) =>
-              event.currentTarget.value !== "" && set({ refrigerant: event.currentTarget.value as CandidateName })
-            }
-          >
-            <option value="">{deskViewText.compare}</option>
-            {others.map((name) => (
-              <option key={name} value={name}>
-                {name}
-              </option>
-            ))}
-          </NativeSelect.Field>
-          <NativeSelect.Indicator />
-        </NativeSelect.Root>
+        <Select
+          label={deskViewText.refrigerantToCompare}
+          width="auto"
+          minW="190px"
+          empty={deskViewText.compare}
+          value={computed === null ? desk.refrigerant : ""}
+          options={others.map((name) => [name, name])}
+          onPick={(refrigerant) => set({ refrigerant })}
+        />
         <Box w="190px">
           <NumberField spec={fields.altitude} value={desk.altitude} onChange={(altitude) => set({ altitude })} />
         </Box>

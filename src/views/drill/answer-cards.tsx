@@ -28,6 +28,7 @@ import type { chargeAnswers } from "@/session/records/drills";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { NumberField } from "@/ui/number-field";
+import { Select } from "@/ui/select";
 import { Text } from "@/ui/text";
 import { rankedName } from "@/words/drill";
 import { answerCardsText } from "@/words/screens/drill";
@@ -221,25 +222,16 @@ function CausePicker({ label, taken, withNone, onPick }: CausePickerProps) {
       <Text kind="note" whiteSpace="nowrap">
         {label}
       </Text>
-      <Box asChild flex="1" minW="0" h="44px" bg="transparent" fontSize="md" color="ink" outlineOffset="2px">
-        <select
-          value=""
-          aria-label={label}
-          onChange={(event) => {
-            const cause = list.find((one) => one === event.target.value);
-            if (cause !== undefined) onPick(cause);
-          }}
-        >
-          <option value="">{answerCardsText.select}</option>
-          {list
-            .filter((cause) => !taken.includes(cause))
-            .map((cause) => (
-              <option key={cause} value={cause}>
-                {rankedName(cause)}
-              </option>
-            ))}
-        </select>
-      </Box>
+      <Select
+        label={label}
+        flex="1"
+        borderWidth="0"
+        bg="transparent"
+        empty={answerCardsText.select}
+        value=""
+        options={list.filter((cause) => !taken.includes(cause)).map((cause) => [cause, rankedName(cause)])}
+        onPick={onPick}
+      />
     </Box>
   );
 }

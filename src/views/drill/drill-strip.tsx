@@ -1,12 +1,11 @@
 "use client";
 
-import { Box, Flex, Grid } from "@chakra-ui/react";
 import type { DrillCase } from "@/core/drill/drill-case";
 import { deriveValues } from "@/core/readings/derive/derived";
 import { formatNumber, type UnitId } from "@/core/units/units";
 import type { DrillAtCar } from "@/session/drill";
 import { useFigures } from "@/ui/figures";
-import { Text } from "@/ui/text";
+import { LiveCell, LiveCells } from "@/ui/live-cells";
 import { commonText } from "@/words/screens/common";
 import { drillStripText } from "@/words/screens/drill";
 
@@ -68,41 +67,15 @@ export function DrillStrip({
     },
   ];
   return (
-    <Grid
-      as="section"
-      aria-label={drillStripText.liveReadings}
-      templateColumns={{
-        base: "repeat(2, minmax(0, 1fr))",
-        sm: "repeat(4, minmax(0, 1fr))",
-        lg: "repeat(7, minmax(0, 1fr))",
-      }}
-      bg="field"
-      borderTopWidth="1px"
-      borderColor="line"
-    >
+    <LiveCells label={drillStripText.liveReadings}>
       {cells.map(({ name, base, unit, decimals, missing }) => (
-        <Box
+        <LiveCell
           key={name}
-          px={{ base: "2", md: "3.5" }}
-          py={{ base: "1", md: "1.5" }}
-          borderRightWidth="1px"
-          borderColor="line"
-          minW="0"
-          overflow="hidden"
-        >
-          <Text kind="small" whiteSpace="nowrap">
-            {name}
-          </Text>
-          <Flex align="baseline" gap="1" lineHeight="1.15" whiteSpace="nowrap">
-            <Text as="span" kind="number" letterSpacing="-0.5px">
-              {base === null ? "–" : figures.number(base, unit, decimals)}
-            </Text>
-            <Text as="span" kind="note">
-              {base === null ? missing : figures.label(unit)}
-            </Text>
-          </Flex>
-        </Box>
+          name={name}
+          number={base === null ? "–" : figures.number(base, unit, decimals)}
+          tail={base === null ? missing : figures.label(unit)}
+        />
       ))}
-    </Grid>
+    </LiveCells>
   );
 }

@@ -8,6 +8,7 @@ import type { KeptDrills } from "@/session/records/drills";
 import { BenchButton } from "@/ui/buttons";
 import { useCheckedForm } from "@/ui/form";
 import { useSubmitOnce } from "@/ui/run-once";
+import { Select } from "@/ui/select";
 import { commonText } from "@/words/screens/common";
 import { learnersText } from "@/words/screens/drill";
 import { learnerName } from "./learner";
@@ -34,19 +35,13 @@ export function Learners({ kept, learner, onLearner }: LearnersProps) {
     );
   return (
     <Flex gap="2" align="center">
-      <Box asChild {...field} maxW="170px">
-        <select
-          aria-label={learnersText.learner}
-          value={learner?.id ?? ""}
-          onChange={(event) => onLearner(event.target.value)}
-        >
-          {kept.learners.map((one) => (
-            <option key={one.id} value={one.id}>
-              {learnerName(one)}
-            </option>
-          ))}
-        </select>
-      </Box>
+      <Select
+        label={learnersText.learner}
+        width="170px"
+        value={learner?.id ?? ""}
+        options={kept.learners.map((one) => [one.id, learnerName(one)])}
+        onPick={onLearner}
+      />
       {learner !== null && (
         <BenchButton kind="quiet" onClick={() => setNaming({ of: learner })}>
           {learner.name.trim() === "" ? learnersText.enterName : learnersText.rename}

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Grid, NativeSelect, Stack } from "@chakra-ui/react";
+import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
 import { useState } from "react";
 import { circuitOils } from "@/core/charge/oil";
 import { refrigerants } from "@/core/fluids/refrigerants";
@@ -23,6 +23,7 @@ import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";
 import { FormChoice, FormNumber, FormText, useCheckedForm } from "@/ui/form";
 import { useSubmitOnce } from "@/ui/run-once";
+import { Select } from "@/ui/select";
 import { Text } from "@/ui/text";
 import { refrigerantLabels } from "@/words/job";
 import { kindNames, originNames, stockIssueSentence, stockWords } from "@/words/ledger";
@@ -76,22 +77,13 @@ export function ContainerForm({ container, onClose }: { container?: Container; o
         ) : kind === "oil" ? (
           <Box>
             <Text kind="field">{containerFormText.oilType}</Text>
-            <NativeSelect.Root mt="1">
-              <NativeSelect.Field
-                aria-label={containerFormText.oilType}
-                h="target"
-                bg="field"
-                borderColor="edge"
-                fontSize="md"
-                {...form.register("oil", { setValueAs: (text: string | null) => text || null })}
-              >
-                <option value="">{containerFormText.select}</option>
-                {circuitOils.map((one) => (
-                  <option key={one}>{one}</option>
-                ))}
-              </NativeSelect.Field>
-              <NativeSelect.Indicator />
-            </NativeSelect.Root>
+            <Select
+              label={containerFormText.oilType}
+              mt="1"
+              empty={containerFormText.select}
+              options={circuitOils.map((one) => [one, one])}
+              field={form.register("oil", { setValueAs: (text: string | null) => text || null })}
+            />
           </Box>
         ) : (
           <Box />

@@ -1,6 +1,6 @@
 "use client";
 
-import { Flex, NativeSelect, Stack } from "@chakra-ui/react";
+import { Flex, Stack } from "@chakra-ui/react";
 import { useRef, useState } from "react";
 import { techniciansOf } from "@/core/records/choices";
 import { fields } from "@/core/records/fields";
@@ -23,6 +23,7 @@ import { Choice } from "@/ui/choice";
 import { useFigures } from "@/ui/figures";
 import { FormNumber, FormText, useCheckedForm } from "@/ui/form";
 import { useSubmitOnce } from "@/ui/run-once";
+import { Select } from "@/ui/select";
 import { Text } from "@/ui/text";
 import { stockIssueSentence, stockWords } from "@/words/ledger";
 import { commonText } from "@/words/screens/common";
@@ -113,26 +114,12 @@ export function StockForm({ container, heldG, books, onEdit }: StockFormProps) {
             }
           />
           {act === "move" && (
-            <NativeSelect.Root>
-              <NativeSelect.Field
-                aria-label={stockFormText.targetCylinder}
-                h="target"
-                bg="field"
-                borderColor="edge"
-                fontSize="md"
-                {...form.register("target", { onChange: () => setMixing(false) })}
-              >
-                <option value="">
-                  {others.length === 0 ? stockFormText.noOtherCylinderHoldsThis : stockFormText.selectCylinder}
-                </option>
-                {others.map(({ id, name }) => (
-                  <option key={id} value={id}>
-                    {name}
-                  </option>
-                ))}
-              </NativeSelect.Field>
-              <NativeSelect.Indicator />
-            </NativeSelect.Root>
+            <Select
+              label={stockFormText.targetCylinder}
+              empty={others.length === 0 ? stockFormText.noOtherCylinderHoldsThis : stockFormText.selectCylinder}
+              options={others.map(({ id, name }) => [id, name])}
+              field={form.register("target", { onChange: () => setMixing(false) })}
+            />
           )}
           <Flex gap="3">
             <FormText control={form.control} name="technician" label={commonText.name} />

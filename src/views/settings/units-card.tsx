@@ -1,12 +1,13 @@
 "use client";
 
-import { Box, Flex, NativeSelect } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { type Choices, readingIn, unitsChosen } from "@/core/records/choices";
 import { type ChosenDimension, chosenDimensions, systemUnits, type UnitSystem } from "@/core/units/figures";
 import { type UnitId, units, unitsOf } from "@/core/units/units";
 import { keepChoices } from "@/session/choices";
 import { Card } from "@/ui/card";
 import { Choice } from "@/ui/choice";
+import { Select } from "@/ui/select";
 import { Text } from "@/ui/text";
 import { dimensionWords, unitSystemLabels } from "@/words/desk";
 import { optionsOf } from "@/words/job";
@@ -38,23 +39,12 @@ export function UnitsCard({ choices }: { choices: Choices }) {
               <Text kind="small" mb="0.5">
                 {dimensionWords[dimension]}
               </Text>
-              <NativeSelect.Root>
-                <NativeSelect.Field
-                  aria-label={unitsCardText.unitOf(dimensionWords[dimension].toLowerCase())}
-                  h="target"
-                  bg="field"
-                  borderColor="edge"
-                  value={now[dimension]}
-                  onChange={(event) => each(dimension, event.currentTarget.value as UnitId)}
-                >
-                  {unitsOf(dimension).map((unit) => (
-                    <option key={unit} value={unit}>
-                      {units[unit].label}
-                    </option>
-                  ))}
-                </NativeSelect.Field>
-                <NativeSelect.Indicator />
-              </NativeSelect.Root>
+              <Select
+                label={unitsCardText.unitOf(dimensionWords[dimension].toLowerCase())}
+                value={now[dimension]}
+                options={unitsOf(dimension).map((unit) => [unit, units[unit].label])}
+                onPick={(unit) => each(dimension, unit)}
+              />
             </Box>
           ))}
         </Flex>

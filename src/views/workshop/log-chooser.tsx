@@ -1,12 +1,12 @@
 "use client";
 
-import { Box, Checkbox, Flex, Grid, NativeSelect, Table } from "@chakra-ui/react";
+import { Box, Checkbox, Flex, Grid, Table } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Refrigerant } from "@/core/fluids/refrigerants";
 import { channels, type LogChannel, logChannels } from "@/core/readings/channels";
 import type { LogColumns } from "@/core/readings/file/log-columns";
 import { type LogDoubt, logDoubtsOf, withDoubtsMended } from "@/core/readings/file/log-doubts";
-import { LOG_LIMIT_BYTES, type LogMapping, type TimeKind, timeKinds } from "@/core/readings/file/log-import";
+import { LOG_LIMIT_BYTES, type LogMapping, timeKinds } from "@/core/readings/file/log-import";
 import { reasonOf } from "@/core/result";
 import { type UnitId, units } from "@/core/units/units";
 import { type LogPreview, useLogReader } from "@/session/log-reader";
@@ -14,6 +14,7 @@ import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
 import { FileButton, TABLE_FILES } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
+import { Select } from "@/ui/select";
 import { Text } from "@/ui/text";
 import { logDoubtSentence, logDoubtWords, logTimeWords } from "@/words/instruments";
 import { logSentence } from "@/words/issues";
@@ -148,7 +149,7 @@ interface MappingProps {
 
 function Mapping({ preview, mapping, onChange }: MappingProps) {
   const named = (column: number) => preview.header[column]?.trim() || `column ${column + 1}`;
-  const options = preview.header.map((_, i) => ({ value: String(i), label: named(i) }));
+  const options = preview.header.map((_, i) => [String(i), named(i)] as const);
   const setChannel = (channel: LogChannel, change: { column: number; unit: UnitId } | null) => {
     const { [channel]: _, ...others } = mapping.columns;
     onChange({ ...mapping, columns: change === null ? others : { ...others, [channel]: change } });
@@ -161,13 +162,13 @@ function Mapping({ preview, mapping, onChange }: MappingProps) {
             label={logChooserText.columnOfTime}
             value={String(mapping.timeColumn)}
             options={options}
-            onChange={(value) => onChange({ ...mapping, timeColumn: Number(value) })}
+            onPick={(value) => onChange({ ...mapping, timeColumn: Number(value) })}
           />
           <Select
             label={logChooserText.timeFormat}
             value={mapping.timeKind}
-            options={timeKinds.map((value) => ({ value, label: logTimeWords[value] }))}
-            onChange={(value) => onChange({ ...mapping, timeKind: value as TimeKind })}
+            options={timeKinds.map((kind) => [kind, logTimeWords[kind]])}
+            onPick={(timeKind) => onChange({ ...mapping, timeKind })}
           />
         </Row>
         {logChannels.map((channel) => {
@@ -177,8 +178,8 @@ function Mapping({ preview, mapping, onChange }: MappingProps) {
               <Select
                 label={logChooserText.columnOf(channels[channel].name)}
                 value={from ? String(from.column) : ""}
-                options={[{ value: "", label: "none" }, ...options]}
-                onChange={(value) =>
+                options={[["", "none"], ...options]}
+                onPick={(value) =>
                   setChannel(
                     channel,
                     value === "" ? null : { column: Number(value), unit: from?.unit ?? channels[channel].log.units[0] },
@@ -189,11 +190,8 @@ function Mapping({ preview, mapping, onChange }: MappingProps) {
                 <Select
                   label={logChooserText.logUnitOf(channels[channel].name)}
                   value={from?.unit ?? channels[channel].log.units[0]}
-                  options={channels[channel].log.units.map((unit: UnitId) => ({
-                    value: unit,
-                    label: units[unit].label,
-                  }))}
-                  onChange={(unit) => from && setChannel(channel, { ...from, unit: unit as UnitId })}
+                  options={channels[channel].log.units.map((unit) => [unit, units[unit].label])}
+                  onPick={(unit) => from && setChannel(channel, { ...from, unit })}
                 />
               )}
             </Row>
@@ -252,34 +250,5 @@ function Row({ label, children }: { label: string; children: React.ReactNode }) 
       </Text>
       {children}
     </Flex>
-  );
-}
-
-interface SelectProps {
-  label: string;
-  value: string;
-  options: { value: string; label: string }[];
-  onChange: (value: string) => void;
-}
-
-function Select({ label, value, options, onChange }: SelectProps) {
-  return (
-    <NativeSelect.Root flex="1" minW="0">
-      <NativeSelect.Field
-        aria-label={label}
-        h="target"
-        bg="field"
-        borderColor="edge"
-        value={value}
-        onChange={(event) => onChange(event.currentTarget.value)}
-      >
-        {options.map((option) => (
-          <option key={option.value} value={option.value}>
-            {option.label}
-          </option>
-        ))}
-      </NativeSelect.Field>
-      <NativeSelect.Indicator />
-    </NativeSelect.Root>
   );
 }

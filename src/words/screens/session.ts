@@ -15,7 +15,6 @@ export const archiveText = {
 } as const;
 
 export const benchTimeText = {
-  notConnected: "not connected",
   canOnTheScale: "can on the scale",
   canOff: "can off",
 } as const;

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Grid } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { channels, type StreamChannel } from "@/core/readings/channels";
 import type { InstrumentAccuracy } from "@/core/readings/derive/instruments";
 import type { Measured } from "@/core/readings/derive/measured";
@@ -14,6 +14,7 @@ import { BenchButton } from "@/ui/buttons";
 import { Explain } from "@/ui/explain";
 import { useFigures } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
+import { LiveCell, LiveCells } from "@/ui/live-cells";
 import { Text } from "@/ui/text";
 import { healthWords } from "@/words/instruments";
 import { commonText } from "@/words/screens/common";
@@ -69,22 +70,11 @@ export function LiveStrip() {
 
 function Cells() {
   return (
-    <Grid
-      as="section"
-      aria-label={liveStripText.liveReadings}
-      templateColumns={{
-        base: "repeat(2, minmax(0, 1fr))",
-        sm: "repeat(4, minmax(0, 1fr))",
-        lg: "repeat(7, minmax(0, 1fr))",
-      }}
-      bg="field"
-      borderTopWidth="1px"
-      borderColor="line"
-    >
+    <LiveCells label={liveStripText.liveReadings}>
       {cells.map((cell) => (
         <Cell key={cell.name} cell={cell} />
       ))}
-    </Grid>
+    </LiveCells>
   );
 }
 
@@ -160,29 +150,19 @@ function Cell({ cell }: { cell: CellSpec }) {
   const figures = useFigures();
   const { label, number, tail, word, tone } = useLiveOf((live) => shownIn(cell, figures, accuracy, live));
   return (
-    <Box
-      px={{ base: "2", md: "3.5" }}
-      py={{ base: "1", md: "1.5" }}
-      borderRightWidth="1px"
-      borderColor="line"
-      minW="0"
-      overflow="hidden"
+    <LiveCell
+      name={
+        <Explain about={cell.about} fontSize="sm" color="soft" whiteSpace="nowrap">
+          {label}
+        </Explain>
+      }
+      number={number}
+      tail={tail}
     >
-      <Explain about={cell.about} fontSize="sm" color="soft" whiteSpace="nowrap">
-        {label}
-      </Explain>
-      <Flex align="baseline" gap="1" lineHeight="1.15" whiteSpace="nowrap">
-        <Text as="span" kind="number" letterSpacing="-0.5px">
-          {number}
-        </Text>
-        <Text as="span" kind="note">
-          {tail}
-        </Text>
-      </Flex>
       <Text fontSize="sm" color={tone} fontWeight={tone === "danger" ? "semibold" : "normal"}>
         {word}
       </Text>
-    </Box>
+    </LiveCell>
   );
 }
 

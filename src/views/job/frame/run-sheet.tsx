@@ -1,12 +1,13 @@
 "use client";
 
-import { Box, Flex, NativeSelect } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { Check } from "lucide-react";
 import { useEffect, useState } from "react";
 import { type StepId, stepIds } from "@/core/records/job";
 import { isRuledOut } from "@/core/records/run-sheet";
 import { formatClock } from "@/core/units/units";
 import { useJob } from "@/session/session";
+import { Select } from "@/ui/select";
 import { Text, useSay } from "@/ui/text";
 import { stepNames } from "@/words/job";
 import { runSheetText } from "@/words/screens/job-frame";
@@ -96,27 +97,17 @@ function PhoneSteps({ step, onOpen }: { step: StepId; onOpen: (step: StepId) => 
   const say = useSay();
   return (
     <Box as="nav" aria-label={runSheetText.steps} gridArea="sheet" display={{ md: "none" }} px="4" pt="2">
-      <NativeSelect.Root>
-        <NativeSelect.Field
-          aria-label={runSheetText.steps}
-          h="target"
-          bg="picked"
-          borderColor="ink"
-          fontSize="md"
-          value={step}
-          onChange={(event) => {
-            const to = stepIds.find((id) => id === event.target.value);
-            if (to !== undefined) onOpen(to);
-          }}
-        >
-          {stepIds.map((id, index) => (
-            <option key={id} value={id}>
-              {`${index + 1} ${say(stepNames[id])}${job.steps[id].doneAt ? " ✓" : ""}`}
-            </option>
-          ))}
-        </NativeSelect.Field>
-        <NativeSelect.Indicator />
-      </NativeSelect.Root>
+      <Select
+        label={runSheetText.steps}
+        bg="picked"
+        borderColor="ink"
+        value={step}
+        options={stepIds.map((id, index) => [
+          id,
+          `${index + 1} ${say(stepNames[id])}${job.steps[id].doneAt ? " ✓" : ""}`,
+        ])}
+        onPick={onOpen}
+      />
     </Box>
   );
 }

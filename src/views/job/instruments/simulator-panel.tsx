@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, NativeSelect } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { ChevronUp, Unplug } from "lucide-react";
 import { lazy, type ReactNode, Suspense, useState } from "react";
 import type { Engine } from "@/core/instruments/instrument-simulator";
@@ -9,6 +9,7 @@ import { onSimulator, simulatorIssue } from "@/core/records/practice";
 import { useJob, useJobActs, useJobState, useSimulator } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
+import { Select } from "@/ui/select";
 import { Text } from "@/ui/text";
 import { practiceSentence, practiceWords } from "@/words/practice";
 import { commonText } from "@/words/screens/common";
@@ -61,23 +62,13 @@ export function SimulatorPanel({ onClose }: { onClose: () => void }) {
                 ? practiceWords.connectNote
                 : simulatorPanelText.typeTheReadingsOrConnect}
           </Text>
-          <NativeSelect.Root w="auto">
-            <NativeSelect.Field
-              aria-label={simulatorPanelText.simulatedVehicle}
-              h="target"
-              bg="field"
-              borderColor="edge"
-              value={chosen}
-              onChange={(event) => setChosen(event.currentTarget.value)}
-            >
-              {simulatedVehicles.map((vehicle) => (
-                <option key={vehicle.id} value={vehicle.id}>
-                  {vehicle.name}
-                </option>
-              ))}
-            </NativeSelect.Field>
-            <NativeSelect.Indicator />
-          </NativeSelect.Root>
+          <Select
+            label={simulatorPanelText.simulatedVehicle}
+            width="auto"
+            value={chosen}
+            options={simulatedVehicles.map(({ id, name }) => [id, name])}
+            onPick={setChosen}
+          />
           <BenchButton
             loading={rack.status === "connecting"}
             disabled={refusal !== null}

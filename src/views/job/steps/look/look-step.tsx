@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Grid, NativeSelect, Stack } from "@chakra-ui/react";
+import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
 import { X } from "lucide-react";
 import { useState } from "react";
 import { type PartId, partNames, signNames } from "@/core/causes/signs";
@@ -10,6 +10,7 @@ import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Caution } from "@/ui/notice";
+import { Select } from "@/ui/select";
 import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { lookStepText } from "@/words/screens/steps/look";
@@ -58,25 +59,13 @@ export function LookStep() {
           </Flex>
         </Card>
         <Card title={lookStepText.findings}>
-          <NativeSelect.Root>
-            <NativeSelect.Field
-              aria-label={lookStepText.part}
-              h="target"
-              bg="field"
-              borderColor="edge"
-              fontSize="md"
-              fontWeight="semibold"
-              value={part}
-              onChange={(event) => setPart(event.currentTarget.value as PartId)}
-            >
-              {partsOf(metering, compressor).map((id) => (
-                <option key={id} value={id}>
-                  {partNames[id]}
-                </option>
-              ))}
-            </NativeSelect.Field>
-            <NativeSelect.Indicator />
-          </NativeSelect.Root>
+          <Select
+            label={lookStepText.part}
+            fontWeight="semibold"
+            value={part}
+            options={partsOf(metering, compressor).map((id) => [id, partNames[id]])}
+            onPick={setPart}
+          />
           <Box mt="3">
             <PartSigns part={part} />
           </Box>
