@@ -9,7 +9,7 @@ export default defineConfig({
     environment: "node",
     setupFiles: ["tests/support/learned.ts"],
     globalSetup: ["tests/browser/servers.ts"],
-    maxWorkers: 4,
+    maxWorkers: 3,
     testTimeout: 900_000,
     hookTimeout: 120_000,
   },

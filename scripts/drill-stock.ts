@@ -1,11 +1,11 @@
-/** Gathers the stock of checked codes that ships (`npm run drill:stock`), or checks every one of it again (`npm run drill:stock -- --check`). */
+/** Fills the stock of checked codes that ships with the themes it lacks (`npm run drill:stock`), or checks every one of it again (`npm run drill:stock -- --check`). */
 import { readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { CLEAR_PROBABILITY } from "../src/core/diagnosis/thresholds";
 import { provideLearned } from "../src/core/diagnosis/weigh/learned";
 import { caseOfCode, truthOfCase } from "../src/core/drill/drill-case";
 import { checkCase } from "../src/core/drill/drill-check";
-import { MAKER, readCode } from "../src/core/drill/drill-code";
+import { makerOf, readCode } from "../src/core/drill/drill-code";
 import { drillThemes } from "../src/core/drill/drill-shapes";
 
 const root = path.resolve(import.meta.dirname, "..");
@@ -37,12 +37,17 @@ if (process.argv.includes("--check")) {
   process.exit(bad === 0 ? 0 : 1);
 }
 
-const stock: Stocked[] = [];
+const stock = JSON.parse(readFileSync(file, "utf8")) as Stocked[];
+const themeOf = ({ code }: Stocked) => {
+  const parts = readCode(code);
+  return parts.ok ? parts.value.theme : null;
+};
 for (const theme of drillThemes) {
+  if (stock.some((one) => themeOf(one) === theme)) continue;
   let tried = 0;
   const causes = new Map<string, number>();
   for (let kept = 0; kept < EACH; tried++) {
-    const given = caseOfCode({ maker: MAKER, theme, number: tried * 7 + 3 });
+    const given = caseOfCode({ maker: makerOf(theme), theme, number: tried * 7 + 3 });
     const { way, minutes, probability, cycles } = checkCase(given);
     if (way === null || probability < CLEAR_PROBABILITY + MARGIN || (theme === "cycling" && !cycles)) continue;
     kept++;

@@ -1,6 +1,6 @@
 /** Learners, their runs, and the run that is open. Records that cannot be read stay where they are and count for nothing. */
-import { causes } from "@/core/causes/catalogue";
 import { type DrillStep, drillStepSchema } from "@/core/drill/drill-steps";
+import { namedFaults } from "@/core/drill/drill-troubles";
 import {
   type DrillBook,
   type DrillRecord,
@@ -68,8 +68,8 @@ export const chargeAnswers = ["leave", "put-in", "take-out", "weigh"] as const;
 
 /** Draft answer: most likely first, the answer, and the charge correction. */
 const draftSchema = z.object({
-  ranking: z.array(z.enum(causes)).max(3),
-  answer: z.array(z.enum(causes)).max(3),
+  ranking: z.array(z.enum(namedFaults)).max(3),
+  answer: z.array(z.enum(namedFaults)).max(3),
   charge: z.enum(chargeAnswers).nullable(),
   grams: entrySchema,
 });

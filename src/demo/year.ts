@@ -314,7 +314,7 @@ function visitAt(noise: NoiseSource, car: Car, at: number, shelf: Shelf, id: str
   const weighs = opens || share < 0.88 || noise.uniform() < 0.2;
   const job = intakeOf(newJob(id, instant(at), "demo"), car, what?.says ?? complaintOf(noise, share));
   job.altitude = entry(String(ALTITUDE_M), "m");
-  const before = testOf(noise, car, share, fault, weather, job.baseline);
+  const before = testOf(noise, { car, share, ails: fault }, weather, job.baseline);
   job.baseline = before.test;
   job.rest = before.rest;
   if (before.meets !== null)
@@ -326,14 +326,14 @@ function visitAt(noise: NoiseSource, car: Car, at: number, shelf: Shelf, id: str
   car.since = at;
   if (weighs) {
     const part = leaking && noise.uniform() < 0.5 ? pick(noise, leaks) : null;
-    made = weighed(noise, made, car, at, done, shelf, [...(what?.parts ?? []), ...(part ? [part] : [])]);
+    made = weighed(noise, made, { car, at, done }, shelf, [...(what?.parts ?? []), ...(part ? [part] : [])]);
     if (part !== null) car.leakGYear = 9 + 7 * noise.uniform();
     made.signOff.remark = [what?.done, part === null ? null : leakRemarks[part]].filter(Boolean).join(" ");
     if (leaking && part === null)
       made.signOff.remark = `${made.signOff.remark} Leak not found yet: dye put in, to come back.`.trim();
   } else made.signOff.remark = what?.done ?? "Nothing found that needs work.";
   if (opens || weighs || what !== null) {
-    const after = testOf(noise, car, car.heldG / label.chargeG, null, weather, made.proof);
+    const after = testOf(noise, { car, share: car.heldG / label.chargeG, ails: null }, weather, made.proof);
     made.proof = after.test;
   }
   made.signOff = { ...made.signOff, technician: pick(noise, technicians), signedAt: instant(done) };
@@ -407,11 +407,16 @@ function intakeOf(job: Job, { name, label }: Car, complaint: string): Job {
   };
 }
 
+/** State of a car on a day: share of its label that it holds, and what ails it. */
+interface CarState {
+  car: Car;
+  share: number;
+  ails: Car["ails"];
+}
+
 function testOf(
   noise: NoiseSource,
-  car: Car,
-  share: number,
-  fault: Car["ails"],
+  { car, share, ails: fault }: CarState,
   { ambientC, humidityPct }: Weather,
   blank: TestRecord,
 ) {
@@ -491,16 +496,15 @@ function leakChecks(job: Job, car: Car, parts: readonly RepairPart[], before: st
 /** A car that holds less of its label has a leak to be found. */
 const LEAKED_SHARE = 0.85;
 
+/** When a car came and when it was done, ms since 1970. */
+interface Visit {
+  car: Car;
+  at: number;
+  done: number;
+}
+
 /** Recovered, opened where something is renewed, evacuated, and filled to its label from the shelf. */
-function weighed(
-  noise: NoiseSource,
-  job: Job,
-  car: Car,
-  at: number,
-  done: number,
-  shelf: Shelf,
-  parts: RepairPart[],
-): Job {
+function weighed(noise: NoiseSource, job: Job, { car, at, done }: Visit, shelf: Shelf, parts: RepairPart[]): Job {
   const share = (fraction: number) => instant(at + (done - at) * fraction);
   const { label } = car;
   const refrigerant = label.refrigerant;

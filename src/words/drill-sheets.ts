@@ -1,7 +1,7 @@
 /** Sheets of drills for paper: a debrief, and a class sheet with the questions or with the answers; the same blocks as a job's report. */
 
 import type { Debrief } from "@/core/drill/debrief";
-import type { DrillCase } from "@/core/drill/drill-case";
+import { type DrillCase, labelShown } from "@/core/drill/drill-case";
 import type { Lesson, LessonPause, LessonSample } from "@/core/drill/lesson-shapes";
 import { isDecisive } from "@/core/drill/mechanism";
 import type { Figures } from "@/core/units/figures";
@@ -30,8 +30,10 @@ export const caseName = (code: string | null) => (code === null ? "Custom case" 
 
 const FOOT = "Simulated for practice, not measured. Local law, the maker's procedure and licensed practice come first.";
 
-export function caseFacts({ state, labelKnown }: Pick<DrillCase, "state" | "labelKnown">, figures: Figures): string[] {
-  const { label, conditions } = state;
+export function caseFacts(given: Pick<DrillCase, "state" | "labelKnown" | "trouble">, figures: Figures): string[] {
+  const { labelKnown } = given;
+  const { conditions } = given.state;
+  const label = labelShown(given);
   return [
     refrigerantLabels[label.refrigerant],
     labelKnown ? `label ${figures.quantity(label.chargeG, "g")}` : "label missing",
@@ -43,10 +45,18 @@ export function caseFacts({ state, labelKnown }: Pick<DrillCase, "state" | "labe
 /** True state: "Undercharge. Charge at intake 482 g, label 765 g". */
 export function truthWords(
   { truth, books }: Pick<Debrief, "truth" | "books">,
-  { state }: Pick<DrillCase, "state">,
+  given: Pick<DrillCase, "state" | "trouble">,
   figures: Figures,
 ): string {
-  return `${causesWords(truth)}. Charge at intake ${figures.quantity(books.startG, "g")}, label ${figures.quantity(state.label.chargeG, "g")}`;
+  const { label } = given.state;
+  const shown = labelShown(given);
+  const wrong =
+    shown.refrigerant !== label.refrigerant
+      ? ` (it holds ${refrigerantLabels[label.refrigerant]}, its label says ${refrigerantLabels[shown.refrigerant]})`
+      : shown.chargeG !== label.chargeG
+        ? ` (its label says ${figures.quantity(shown.chargeG, "g")})`
+        : "";
+  return `${causesWords(truth)}${wrong}. Charge at intake ${figures.quantity(books.startG, "g")}, maker's charge ${figures.quantity(label.chargeG, "g")}`;
 }
 
 export function answerWords({ causes, grams }: Pick<Debrief, "causes" | "grams">, figures: Figures): string {

@@ -1,6 +1,5 @@
 /** Words of drills: what a customer says, what can be done at the car, and what is said when the cover comes off. */
 
-import type { Cause, FaultCause } from "@/core/causes/catalogue";
 import { partNames, signNames } from "@/core/causes/signs";
 import type { DrillAct } from "@/core/drill/drill-acts";
 import type { CarEvent } from "@/core/drill/drill-car";
@@ -19,6 +18,14 @@ import type {
   Mistake,
 } from "@/core/drill/drill-shapes";
 import type { SourceIssue } from "@/core/drill/drill-source";
+import {
+  type CaseFault,
+  type Finding,
+  type HoldVerdict,
+  isTrouble,
+  type Named,
+  type TroubleKind,
+} from "@/core/drill/drill-troubles";
 import type { PauseKind } from "@/core/drill/lesson-shapes";
 import type { Feel, Felt } from "@/core/drill/looks";
 import type { Subject } from "@/core/drill/progress";
@@ -26,8 +33,9 @@ import type { ScoreReason } from "@/core/drill/score";
 import type { TextIssue } from "@/core/read-record";
 import { channels } from "@/core/readings/channels";
 import type { Figures } from "@/core/units/figures";
-import type { UnitId } from "@/core/units/units";
+import { formatNumber, type UnitId } from "@/core/units/units";
 import { causeName } from "./causes";
+import { refrigerantLabels } from "./job";
 
 export const themeNames: Record<DrillTheme, string> = {
   pressures: "Pressures only",
@@ -40,6 +48,9 @@ export const themeNames: Record<DrillTheme, string> = {
   "hot-and-high": "Heat and altitude",
   "two-at-once": "Two faults",
   "wrong-reading": "Instrument error",
+  contents: "Wrong contents",
+  controls: "Fan and controls",
+  papers: "Label and hoses",
 };
 
 export const themeWords: Record<DrillTheme, string> = {
@@ -53,6 +64,9 @@ export const themeWords: Record<DrillTheme, string> = {
   "hot-and-high": "Heat and altitude shift every familiar value.",
   "two-at-once": "Two faults at once. Keep looking after the first.",
   "wrong-reading": "One instrument is wrong. Find it.",
+  contents: "Moisture, air or another refrigerant: no gauge can tell.",
+  controls: "The circuit is sound; what drives or guards it may not be.",
+  papers: "The label may be another vehicle's, the hoses exchanged.",
 };
 
 export const levelNames = { 1: "1: Basic", 2: "2: Intermediate", 3: "3: Advanced" } as const;
@@ -112,6 +126,11 @@ export const actNames: Record<DrillAct, string> = {
   "vapour-low": "Charge vapour, low side, running",
   "liquid-low": "Invert can on low side",
   "liquid-high": "Open high valve, liquid",
+  identify: "Analyse refrigerant",
+  scan: "Compare sensor and gauge",
+  "fan-check": "Check fan speed",
+  "service-data": "Look up maker's data",
+  "vacuum-hold": "Evacuate and hold",
   hint: "What would you do next?",
 };
 
@@ -173,10 +192,11 @@ export const feltWords = ({ part, feel, found }: Felt): string =>
 const foundWords = ({ part, sign }: Found): string => `${partNames[part]}: ${signNames[sign].toLowerCase()}`;
 
 /** An act as it stands in the list of what was done. */
-export function doneWords(event: Extract<RunEvent, { kind: "act" | "engine" }>): string {
+export function doneWords(event: Extract<RunEvent, { kind: "act" | "engine" }>, figures: Figures): string {
   if (event.kind === "engine")
     return { off: "Engine off", idle: "Engine at idle", fast: "Engine at fast idle" }[event.engine];
   if (event.act === "feel") return event.felt === null ? actNames.feel : feltWords(event.felt).replace(/\.$/, "");
+  if (event.finding !== null) return findingWords(event.finding, figures);
   if (event.act !== "look") return actNames[event.act];
   return event.found.length === 0
     ? `${actNames.look}: nothing conspicuous`
@@ -199,6 +219,8 @@ export function refusalWords(refusal: Refusal): string {
       return "Already done.";
     case "empty":
       return "Refrigerant recovered: the circuit is empty.";
+    case "not-empty":
+      return "Recover the refrigerant first.";
     case "belief-first":
       return "Enter your estimate first.";
   }
@@ -213,6 +235,7 @@ export const refusalTags: Record<Refusal["code"], string> = {
   "no-gauges": "gauges first",
   already: "done",
   empty: "done",
+  "not-empty": "recover first",
   "belief-first": "estimate first",
 };
 
@@ -293,6 +316,8 @@ export function newsWords(news: readonly string[], readings: DrillReadings, figu
       );
     else if (one === "weighed") others.push(`Recovered ${figures.quantity(readings.recoveredG, "g")}`);
     else if (one === "look") others.push("Visual check: nothing found");
+    else if (readings.findings.some(({ check }) => check === one))
+      others.push(findingWords(readings.findings.find(({ check }) => check === one)!, figures));
     else {
       const found = readings.found.find(({ part, sign }) => `${sign} ${part}` === one);
       if (found !== undefined) others.push(foundWords(found));
@@ -318,6 +343,7 @@ export const mistakeWords: Record<Mistake, string> = {
   "topped-up": "Topped up without weighing",
   "charged-by-a-sign": "Charged until a reading looked right",
   overfilled: "Charged over the label",
+  "not-to-the-part": "Effect named, not the part",
 };
 
 /** Why a line of the score has its points. */
@@ -365,6 +391,7 @@ export const misreadWords: Record<Misread, string> = {
   "half-open-coupler": "The high coupler was half open and leaked: the high gauge read about two thirds.",
   "slipped-suction-clamp": "The suction-line clamp had slipped and read mostly engine-bay air.",
   "slipped-liquid-clamp": "The liquid-line clamp had slipped and read mostly engine-bay air.",
+  "swapped-hoses": "The hoses were exchanged: each gauge showed the other side.",
 };
 
 export const pauseQuestions: Record<PauseKind, string> = {
@@ -377,11 +404,44 @@ export const pauseQuestions: Record<PauseKind, string> = {
 
 const nothingWrong = "No fault";
 
-export function causesWords(causes: readonly FaultCause[]): string {
-  return causes.length === 0 ? nothingWrong : causes.map(causeName).join(" and ");
+const troubleNames: Record<TroubleKind, string> = {
+  moisture: "Moisture in the circuit",
+  "wrong-refrigerant": "Wrong refrigerant",
+  "slow-fan-clutch": "Slow fan clutch",
+  "pressure-sensor": "Faulty pressure sensor",
+  "wrong-label": "Wrong label",
+};
+
+export const rankedName = (fault: Named): string =>
+  fault === "none" ? nothingWrong : isTrouble(fault) ? troubleNames[fault] : causeName(fault);
+
+export function causesWords(faults: readonly CaseFault[]): string {
+  return faults.length === 0 ? nothingWrong : faults.map(rankedName).join(" and ");
 }
 
-export const rankedName = (cause: Cause): string => (cause === "none" ? nothingWrong : causeName(cause));
+const holdWords: Record<HoldVerdict, string> = {
+  tight: "dry and tight",
+  moist: "levels off: moist",
+  leaking: "keeps rising: leaking",
+  "leaking-and-moist": "leaking and moist",
+  undecided: "undecided",
+};
+
+/** Result of a check in one line. */
+export function findingWords(finding: Finding, figures: Figures): string {
+  switch (finding.check) {
+    case "identify":
+      return `Analyser: ${refrigerantLabels[finding.refrigerant]}, ${formatNumber(Math.round(finding.airShare * 100), "pct")} % air`;
+    case "scan":
+      return `Sensor ${figures.quantity(finding.sensorKpa, "kPa")}, gauge ${figures.quantity(finding.gaugeKpa, "kPa")}`;
+    case "fan-check":
+      return `Fan at ${formatNumber(Math.round(finding.speedShare * 100), "pct")} % of its speed`;
+    case "service-data":
+      return `Maker's data: ${refrigerantLabels[finding.refrigerant]}, ${figures.quantity(finding.chargeG, "g")}`;
+    case "vacuum-hold":
+      return `Hold: ${figures.quantity(finding.fromKpa, "kPa", 2)} to ${figures.quantity(finding.toKpa, "kPa", 2)}, ${holdWords[finding.verdict]}`;
+  }
+}
 
 /** Charge action: "add 60 g". */
 export function correctionWords(grams: number | null, figures: Figures): string {

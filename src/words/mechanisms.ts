@@ -1,13 +1,13 @@
 /** One sentence of mechanism for each cause, and for what it does to a reading. */
-import type { FaultCause } from "@/core/causes/catalogue";
 import type { DrillChannel } from "@/core/drill/drill-acts";
+import type { CaseFault } from "@/core/drill/drill-troubles";
 import type { Mechanism } from "@/core/drill/mechanism";
 import { channels } from "@/core/readings/channels";
 import type { Figures } from "@/core/units/figures";
 import type { UnitId } from "@/core/units/units";
 
 /** Mechanism of each cause in the circuit. */
-export const causeMechanisms: Record<FaultCause, string> = {
+export const causeMechanisms: Record<CaseFault, string> = {
   undercharge:
     "Too little liquid reaches the metering device: the evaporator dries out early, superheat rises and subcooling vanishes.",
   overcharge: "Liquid backs up in the condenser: less of it condenses, so pressure and subcooling rise.",
@@ -28,11 +28,26 @@ export const causeMechanisms: Record<FaultCause, string> = {
   "compressor-not-driven": "Nothing is pumped: both sides stay equal.",
   "evaporator-airflow": "Too little air brings heat: the evaporator gets colder, and both pressures fall.",
   "blend-door": "Warm air is mixed in behind the evaporator: the vents are warm while the circuit reads as sound.",
+  moisture:
+    "Water leaves the expanding refrigerant and freezes in the metering device: the low side falls towards a vacuum, and recovers once the ice has thawed. Under vacuum it boils until its vapour pressure stands.",
+  "wrong-refrigerant":
+    "Two refrigerants can have nearly the same saturation pressure: no gauge tells them apart, only an analyser does.",
+  "slow-fan-clutch":
+    "The clutch slips: the fan turns too slowly, too little air takes up the heat, and the high side rises at idle.",
+  "pressure-sensor":
+    "The sensor shows more than the gauge: the control takes a normal pressure for a dangerous one and stops the compressor.",
+  "wrong-label": "The circuit holds what its label says; the label belongs to another vehicle.",
 };
 
 type Readings = Partial<Record<DrillChannel, string>>;
 /** Mechanism of a cause at one reading, where that says more than the sentence of the cause. */
-const readingMechanisms: Partial<Record<FaultCause, Readings>> = {
+const readingMechanisms: Partial<Record<CaseFault, Readings>> = {
+  moisture: { low: "ice narrows the metering device", suction: "the evaporator starves behind the ice" },
+  "slow-fan-clutch": {
+    high: "the slow fan brings too little air",
+    condenserOut: "the little air that passes gets hotter",
+  },
+  "pressure-sensor": { high: "the control stops the compressor early", low: "the compressor stands most of the time" },
   undercharge: {
     low: "the compressor pumps the starved evaporator down",
     high: "less refrigerant is left to condense",

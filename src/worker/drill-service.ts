@@ -2,7 +2,7 @@
 import { debriefOf, stepsDone } from "@/core/drill/debrief";
 import { caseOfCode, type DrillCase, truthOfCase } from "@/core/drill/drill-case";
 import { checkCase, type DrillCheck } from "@/core/drill/drill-check";
-import { MAKER, MOST_NUMBERS } from "@/core/drill/drill-code";
+import { MOST_NUMBERS, makerOf } from "@/core/drill/drill-code";
 import { type DrillRun, replay } from "@/core/drill/drill-run";
 import { caseOfSource, type DrillSource } from "@/core/drill/drill-source";
 import { benchOfTest } from "@/core/drill/from-test";
@@ -107,7 +107,7 @@ export function drillService(ready: () => Promise<void> = async () => undefined)
     async make(theme, cause, from) {
       await ready();
       for (let i = 0; i < MOST_TRIED; i++) {
-        const given = caseOfCode({ maker: MAKER, theme, number: (from + i * 7919) % MOST_NUMBERS });
+        const given = caseOfCode({ maker: makerOf(theme), theme, number: (from + i * 7919) % MOST_NUMBERS });
         const truth = truthOfCase(given);
         if (cause !== null && !(cause === "none" ? truth.length === 0 : truth.some((one) => one === cause))) continue;
         const { way, cycles } = checked(given);

@@ -101,7 +101,7 @@ export function judgePrepared(given: ReadingFile, hypotheses: Hypotheses, option
   return {
     ...verdictOf(reading, weighed, ranked),
     evidence: leading[0] === undefined ? [] : rowsAbout(leading[0], rivalsOf(leading[0], ranked), evidence),
-    nextTests: nextTests(reading, observed, hypotheses, weighed, weights, context, seed),
+    nextTests: nextTests({ reading, observed, hypotheses, weighed, weights }, context, seed),
     warnings: warningsOf({ given, reading, implausible, observed, weighed, ranked, hypotheses }),
   };
 }

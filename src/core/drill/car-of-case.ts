@@ -2,13 +2,12 @@
  * The very car of a case, sized once, and with what charge it comes in. One that is blocked before its port has been driven: its relief valve has blown until what is left no longer opens
  * it at idle, as it is learned from such cars (diagnosis/learn/draw-test.ts).
  */
-import { benchFaults } from "../bench/bench-state";
 import { makePlant } from "../circuit/steady/plant";
 import { solveSteady } from "../circuit/steady/steady";
 import { sizeVehicle } from "../circuit/vehicle/sizing";
 import type { CircuitVehicle } from "../circuit/vehicle/vehicle";
 import { engineRpm } from "../instruments/instrument-simulator";
-import { type DrillCase, ownDraws } from "./drill-case";
+import { type DrillCase, faultsOfCase, labelShown, ownDraws } from "./drill-case";
 
 /** A relief valve opens here, kPa absolute. */
 export const RELIEF_OPENS_KPA = 2980;
@@ -30,14 +29,39 @@ const known = new WeakMap<DrillCase, CarOfCase | null>();
 export function carOf(given: DrillCase): CarOfCase | null {
   const before = known.get(given);
   if (before !== undefined) return before;
-  const sized = sizeVehicle(given.state.label, ownDraws(given));
-  const car = sized.ok ? { vehicle: sized.value, arrivedKg: arrivedKg(given, sized.value) } : null;
+  // Built for the refrigerant it should hold.
+  const { label } = given.state;
+  const sized = sizeVehicle({ ...label, refrigerant: labelShown(given).refrigerant }, ownDraws(given));
+  const vehicle = sized.ok ? withTrouble(given, { ...sized.value, label }) : null;
+  const car = vehicle === null ? null : { vehicle, arrivedKg: arrivedKg(given, vehicle) };
   known.set(given, car);
   return car;
 }
 
-function arrivedKg({ state }: DrillCase, vehicle: CircuitVehicle): number {
-  const faults = benchFaults(state);
+/** A sensor that shows too much moves every limit that is set by it down; the lock-out then holds it no longer. */
+function withTrouble({ trouble }: DrillCase, vehicle: CircuitVehicle): CircuitVehicle {
+  if (trouble?.kind !== "pressure-sensor") return vehicle;
+  const { controls, installation } = vehicle;
+  const lower = (kpa: number) => Math.max(kpa - trouble.highByKpa, 0);
+  return {
+    ...vehicle,
+    controls: {
+      ...controls,
+      highOutKpa: lower(controls.highOutKpa),
+      highInKpa: lower(controls.highInKpa),
+      lockOutKpa: lower(controls.lockOutKpa),
+    },
+    installation: {
+      ...installation,
+      fanLowKpa: lower(installation.fanLowKpa),
+      fanHighKpa: lower(installation.fanHighKpa),
+    },
+  };
+}
+
+function arrivedKg(given: DrillCase, vehicle: CircuitVehicle): number {
+  const { state } = given;
+  const faults = faultsOfCase(given);
   let kg = state.chargeG / 1000;
   if (faults.some(({ cause }) => cause === "restriction-before-port"))
     for (let i = 0; i < MOST_BLOWS; i++) {

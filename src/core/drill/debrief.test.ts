@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { metricFigures } from "@/core/units/figures";
 import { causeMechanisms, mechanismSentence } from "@/words/mechanisms";
+import { type Commit, ran } from "../../../tests/support/drill-runs";
 import { benchOf } from "../bench/bench-state";
 import { faultCauses } from "../causes/catalogue";
 import { CLEAR_PROBABILITY } from "../diagnosis/thresholds";
@@ -10,26 +11,11 @@ import { drillChannels } from "./drill-acts";
 import { caseOfBench, caseOfCode, type DrillCase, truthOfCase } from "./drill-case";
 import { checkCase } from "./drill-check";
 import { nothingRead, probabilityOf, weighReadings } from "./drill-readings";
-import { DrillRun } from "./drill-run";
-import type { Doing, DrillStep } from "./drill-steps";
+import type { Doing } from "./drill-steps";
 import { scoreParts } from "./score";
 
 const lacking = caseOfCode({ maker: 1, theme: "clamps", number: 36 });
 const idle: Doing = { does: "engine", engine: "idle" };
-type Commit = Omit<Extract<DrillStep, { does: "commit" }>, "at" | "does">;
-
-function ran(given: DrillCase, steps: (Doing | DrillAct)[], commit: Commit | null): DrillRun {
-  const run = new DrillRun(given);
-  const all: Doing[] = steps.map((step) => (typeof step === "string" ? { does: "act", act: step } : step));
-  if (commit !== null) all.push({ does: "commit", ...commit });
-  for (const step of all) {
-    while (run.beliefDue && step.does !== "belief" && step.does !== "commit")
-      for (const _ of run.act({ does: "belief", causes: ["undercharge", "none"] }));
-    for (const _ of run.act(step));
-  }
-  return run;
-}
-
 const thorough: (Doing | DrillAct)[] = ["look", "gauges", "liquid-clamp", "vent-probe", idle, "settle"];
 
 describe("a debrief", () => {

@@ -3,20 +3,19 @@
  * methods. Made from the run's own readings; nothing the learner did not have is held against them.
  */
 
-import { benchFaults } from "../bench/bench-state";
-import type { Cause, FaultCause } from "../causes/catalogue";
 import { chargeByMethods, chargingDay, HOT_C, type MethodsAnswer } from "../charge/charging-methods";
 import { CLEAR_PROBABILITY } from "../diagnosis/thresholds";
-import type { Weighed } from "../diagnosis/weigh/weigh";
 import { SAMPLE_S } from "../instruments/instrument-simulator";
 import { carOf } from "./car-of-case";
 import { actSpecs, channelActs, type DrillAct } from "./drill-acts";
-import { type DrillCase, truthOfCase } from "./drill-case";
+import { type DrillCase, faultsOfCase, truthOfCase } from "./drill-case";
 import { type DrillCheck, type PathStep, pathOf, separatingStep, type WayStep, waySteps } from "./drill-check";
 import {
+  type CaseWeighed,
   type DrillReadings,
   type Leading,
   leadingOf,
+  leadsAll,
   nothingRead,
   probabilityOf,
   tells,
@@ -24,6 +23,7 @@ import {
 } from "./drill-readings";
 import type { DrillRun } from "./drill-run";
 import { type Danger, type Mistake, spoiledBy } from "./drill-shapes";
+import { type CaseFault, type Named, shownAsCause } from "./drill-troubles";
 import { explain, type Mechanism, mechanismOf } from "./mechanism";
 import { type PlacedMistake, type Score, scoreOf } from "./score";
 
@@ -42,16 +42,16 @@ interface Said {
 
 interface Believed {
   atS: number;
-  causes: Cause[];
+  causes: Named[];
   /** Possible causes at that moment, most likely first. */
   allowed: Leading[];
   truth: number;
 }
 
 export interface Debrief {
-  truth: FaultCause[];
+  truth: CaseFault[];
   /** Final answer of the learner; null after an accident. */
-  causes: FaultCause[] | null;
+  causes: CaseFault[] | null;
   right: boolean;
   grams: { said: number | null; should: number; within: boolean | null; toleranceG: number };
   said: Said[];
@@ -158,10 +158,10 @@ export function debriefOf(run: DrillRun, check: DrillCheck): Debrief {
 }
 
 /** Probability that readings give to an answer, and whether it leads among all answers. */
-function supportOf(causes: readonly FaultCause[] | null, weighed: Weighed): { probability: number; leads: boolean } {
+function supportOf(causes: readonly CaseFault[] | null, weighed: CaseWeighed): { probability: number; leads: boolean } {
   if (causes === null) return { probability: 0, leads: false };
   const probability = probabilityOf(causes, weighed);
-  return { probability, leads: weighed.classes.every((other) => other <= probability + 1e-12) };
+  return { probability, leads: leadsAll(probability, weighed) };
 }
 
 /** Mistakes with a can: dangerous with the engine running, a charge that is no longer known, a reading taken for a fill level, too much. */
@@ -190,7 +190,7 @@ function canMistakes({ events, told, given, grams }: DrillRun): PlacedMistake[] 
   return found;
 }
 
-const sameCauses = (a: readonly FaultCause[], b: readonly FaultCause[]) =>
+const sameCauses = (a: readonly CaseFault[], b: readonly CaseFault[]) =>
   a.length === b.length && a.every((cause) => b.includes(cause));
 
 /** The first moment of the last stretch in which the truth stood clear. */
@@ -221,11 +221,13 @@ export function stepsDone({ events, told }: Pick<DrillRun, "events" | "told">): 
   return [...new Set<WayStep>([...own, ...(rested ? (["rest"] as const) : [])])];
 }
 
+const asCause = (fault: CaseFault) => (shownAsCause as Partial<Record<CaseFault, CaseFault>>)[fault];
+
 interface ForMistakes {
   given: DrillCase;
   run: DrillRun;
-  truth: readonly FaultCause[];
-  causes: readonly FaultCause[] | null;
+  truth: readonly CaseFault[];
+  causes: readonly CaseFault[] | null;
   acts: readonly DrillAct[];
   dangers: readonly Danger[];
   grams: Debrief["grams"];
@@ -237,8 +239,10 @@ function mistakesOf({ given, run, truth, causes, acts, dangers, grams, last, atE
   const found: Mistake[] = [];
   if (causes !== null) {
     const hit = causes.filter((cause) => truth.includes(cause)).length;
+    // The airflow was found, not the part that fails it.
+    const near = truth.some((fault) => causes.some((cause) => cause === asCause(fault)));
     if (truth.length === 0 && causes.length > 0) found.push("condemned-a-sound-car");
-    else if (truth.length > 0 && hit === 0) found.push("wrong-cause");
+    else if (truth.length > 0 && hit === 0) found.push(near ? "not-to-the-part" : "wrong-cause");
     else if (hit < truth.length) found.push("missed-the-second");
     else if (causes.length > truth.length) found.push("wrong-cause");
     const wrong = !sameCauses(causes, truth);
@@ -249,8 +253,11 @@ function mistakesOf({ given, run, truth, causes, acts, dangers, grams, last, atE
     if (given.labelKnown && grams.within === false) found.push("wrong-grams");
   }
   if (!acts.includes("look")) found.push("did-not-look");
-  const bad = given.misread && spoiledBy[given.misread];
-  if (bad && !acts.includes("reseat") && run.connected.has(bad) && acts.includes(channelActs[bad]))
+  const bad = given.misread === null ? [] : spoiledBy[given.misread];
+  if (
+    !acts.includes("reseat") &&
+    bad.some((channel) => run.connected.has(channel) && acts.includes(channelActs[channel]))
+  )
     found.push("believed-a-wrong-reading");
   if (dangers.length > 0) found.push("danger");
   return found;
@@ -261,6 +268,6 @@ function methodsOf(given: DrillCase): Debrief["habits"] {
   const { state } = given;
   const car = carOf(given);
   if (car === null) return null;
-  const options = { faults: benchFaults(state), airKg: state.airG / 1000, hotC: HOT_C };
+  const options = { faults: faultsOfCase(given), airKg: state.airG / 1000, hotC: HOT_C };
   return { hotC: HOT_C, answer: chargeByMethods(car.vehicle, chargingDay(state.conditions), null, options) };
 }

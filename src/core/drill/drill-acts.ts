@@ -4,7 +4,7 @@
  */
 
 /** State the vehicle must be in before an action. */
-export type Precondition = "engine-on" | "engine-off" | "gauges" | "once" | "refrigerant";
+export type Precondition = "engine-on" | "engine-off" | "gauges" | "once" | "refrigerant" | "recovered";
 
 interface ActSpec {
   /** Duration of the work, min; of an action that ends by itself, the most it lasts. */
@@ -14,8 +14,8 @@ interface ActSpec {
   /** Channels that its instruments show from then on. */
   shows?: readonly string[];
   needs?: readonly Precondition[];
-  /** Where it is offered: every case, cases with clamps, cases with an external control valve, or beside the list. */
-  offered: "always" | "with-clamps" | "with-command" | "beside";
+  /** Where it is offered: every case, cases with clamps, cases with an external control valve, cases whose fault may lie beside the circuit, or beside the list. */
+  offered: "always" | "with-clamps" | "with-command" | "with-checks" | "beside";
   /** Refrigerant from a can at a service port: a mistake whatever comes of it. */
   can?: { side: "low" | "high"; phase: "vapour" | "liquid" };
 }
@@ -36,7 +36,12 @@ const table = {
   stand: { minutes: 30, needs: ["engine-off"], offered: "always" },
   reseat: { minutes: 2, offered: "always" },
   feel: { minutes: 0.5, offered: "beside" },
+  identify: { minutes: 5, needs: ["once", "refrigerant"], offered: "with-checks" },
+  scan: { minutes: 3, needs: ["once", "gauges", "refrigerant"], offered: "with-checks" },
+  "fan-check": { minutes: 2, needs: ["once", "engine-on"], offered: "with-checks" },
+  "service-data": { minutes: 4, needs: ["once"], offered: "with-checks" },
   recover: { minutes: 25, needs: ["refrigerant"], offered: "always" },
+  "vacuum-hold": { minutes: 70, needs: ["once", "recovered"], offered: "with-checks" },
   "vapour-low": { minutes: 3, needs: ["engine-on"], offered: "beside", can: { side: "low", phase: "vapour" } },
   "liquid-low": { minutes: 1, offered: "beside", can: { side: "low", phase: "liquid" } },
   "liquid-high": { minutes: 1, offered: "beside", can: { side: "high", phase: "liquid" } },

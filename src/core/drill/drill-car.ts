@@ -3,7 +3,6 @@
  * gives it. Pressures kPa gauge where nothing else is said, temperatures degC, masses kg, times s. The same acts at the same moments give the same
  * readings, so that a run is kept as its acts alone.
  */
-import { benchFaults } from "../bench/bench-state";
 import type { PartId } from "../causes/signs";
 import type { Fault } from "../circuit/faults";
 import { fullCan } from "../circuit/time/container";
@@ -15,8 +14,11 @@ import { emptySample, type InstrumentSample } from "../instruments/stream";
 import { hoseContent } from "../readings/derive/hose-content";
 import { carOf, RELIEF_OPENS_KPA } from "./car-of-case";
 import { channelActs, type DrillAct, type DrillChannel, drillChannels } from "./drill-acts";
-import type { DrillCase } from "./drill-case";
+import { type DrillCase, faultsOfCase } from "./drill-case";
+import { findingOf } from "./drill-findings";
 import type { Danger } from "./drill-shapes";
+import type { Finding } from "./drill-troubles";
+import { Ice } from "./ice";
 import { type Felt, feelPart } from "./looks";
 
 export interface DrillSample extends InstrumentSample {
@@ -69,10 +71,13 @@ export class DrillCar {
   private pressedS = 0;
   private couplerKpa = 0;
   private canPressedS = 0;
+  private iced: Fault | null = null;
   private sluggedKg = 0;
   private broken = false;
   private now = 0;
   private readonly events: CarEvent[] = [];
+  /** Grows in the metering device where there is water; null without. */
+  private readonly ice: Ice | null;
 
   /** Errors: RangeError where the label cannot be sized; a case's always can. */
   constructor(private readonly given: DrillCase) {
@@ -80,7 +85,8 @@ export class DrillCar {
     const car = carOf(given);
     if (car === null) throw new RangeError("no circuit can be sized for this label");
     this.vehicle = car.vehicle;
-    this.faults = benchFaults(state);
+    this.faults = faultsOfCase(given);
+    this.ice = given.trouble?.kind === "moisture" ? new Ice() : null;
     this.startKg = car.arrivedKg;
     this.seated = given.misread === null;
     this.simulation = new CircuitSimulation({
@@ -90,6 +96,7 @@ export class DrillCar {
       leaks: this.leaks,
       chargeKg: this.startKg,
       airKg: state.airG / 1000,
+      waterKg: given.trouble?.kind === "moisture" ? given.trouble.waterG / 1000 : 0,
     });
     this.instruments = new InstrumentSet(this.simulation, { seed: given.spread + 1, rateHz: 1 / SAMPLE_S });
   }
@@ -143,7 +150,13 @@ export class DrillCar {
     const { refrigerant } = this.vehicle.label;
     const { ambientC, altitudeM } = this.given.state.conditions;
     const { lowKpa, highKpa } = this.simulation.truth();
-    const { lowG, highVapourG } = hoseContent(refrigerant, altitudeM, HOSE_M, ambientC, lowKpa, highKpa);
+    const { lowG, highVapourG } = hoseContent(
+      refrigerant,
+      altitudeM,
+      { lengthM: HOSE_M, temperatureC: ambientC },
+      lowKpa,
+      highKpa,
+    );
     const grams = Math.min(lowG + (highVapourG ?? 0), this.simulation.chargeKg * 500);
     const perM2 = this.simulation.leakFlowKgS(1);
     if (perM2 <= 0 || grams <= 0) return;
@@ -219,16 +232,19 @@ export class DrillCar {
     }
     this.watchRelief();
     this.watchCan(before);
+    this.freeze();
     const sample: DrillSample = { ...emptySample(this.now), engine: this.engine };
     const { rpm, ambient, humidity, recoveredG } = read;
     Object.assign(sample, { rpm, ambient, humidity, recoveredG });
     for (const channel of this.connected) sample[channel] = this.misread(channel, read[channel]);
+    if (this.given.misread === "swapped-hoses" && !this.seated) [sample.low, sample.high] = [sample.high, sample.low];
     return sample;
   }
 
   private misread(channel: DrillChannel, value: number | null): number | null {
     const { misread, state } = this.given;
     if (value === null || this.seated || misread === null) return value;
+    if (misread === "swapped-hoses") return value;
     if (misread === "half-open-coupler" && channel === "high") {
       this.couplerKpa += ((value * HALF_OPEN.share - this.couplerKpa) * SAMPLE_S) / HALF_OPEN.lagS;
       return Math.round(this.couplerKpa * 10) / 10;
@@ -236,6 +252,38 @@ export class DrillCar {
     if (misread !== `slipped-${channel}-clamp`) return value;
     const bayC = state.conditions.ambientC + (this.engine === "off" ? 0 : SLIPPED.bayK);
     return Math.round((SLIPPED.pipe * value + (1 - SLIPPED.pipe) * bayC) * 10) / 10;
+  }
+
+  /** Water freezes where the refrigerant expands, and narrows the passage until it thaws. */
+  private freeze(): void {
+    if (this.ice === null || this.simulation.vacuumState !== null) return;
+    const changed = this.ice.step(
+      this.simulation.lineTemperatureC("metering-out"),
+      this.simulation.engineRuns,
+      SAMPLE_S,
+    );
+    if (!changed) return;
+    if (this.iced !== null) this.faults.splice(this.faults.indexOf(this.iced), 1);
+    this.iced = this.ice.severity > 0 ? { cause: "metering-stuck-closed", severity: this.ice.severity } : null;
+    if (this.iced !== null) this.faults.push(this.iced);
+    this.simulation.setConditions({});
+  }
+
+  /** What a check finds as the vehicle stands; a hold takes its time (drill-run.ts). */
+  check(act: Exclude<Finding["check"], "vacuum-hold">): Finding {
+    return findingOf(this.given, act, this.simulation.truth().highKpa);
+  }
+
+  /** Pump on or off on the emptied circuit; its absolute pressure, kPa. */
+  pump(on: boolean): void {
+    this.setEngine("off");
+    this.simulation.setMachine(on ? "pump" : "off");
+  }
+  get vacuumKpa(): number | null {
+    return this.simulation.truth().vacuumKpa;
+  }
+  get circuitVehicle(): CircuitVehicle {
+    return this.vehicle;
   }
 
   private watchRelief(): void {

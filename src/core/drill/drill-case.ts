@@ -1,12 +1,16 @@
 /** A case: a vehicle with something, or nothing, the matter, and what the customer says of it. By its code, or from a state of the bench. */
 
-import { type BenchState, benchOf, benchStateSchema, truthOf } from "../bench/bench-state";
-import { type FaultCause, faultCauses } from "../causes/catalogue";
+import { type BenchState, benchFaults, benchOf, benchStateSchema, truthOf } from "../bench/bench-state";
+import type { FaultCause } from "../causes/catalogue";
+import type { Fault } from "../circuit/faults";
+import type { VehicleLabel } from "../circuit/vehicle/vehicle";
 import { seededNoise } from "../maths/noise";
 import { actSpecs, type DrillAct, drillActs } from "./drill-acts";
-import { type CodeParts, codeOf } from "./drill-code";
+import { type CodeParts, codeOf, makerOf } from "./drill-code";
 import type { DrillStory, DrillTheme, Misread } from "./drill-shapes";
+import { type CaseFault, caseFaults, type Trouble } from "./drill-troubles";
 import { makeFirst } from "./made/maker-1";
+import { makeSecond } from "./made/maker-2";
 
 export interface DrillCase {
   /** Code of a made case; null for one from the bench or a job. */
@@ -18,12 +22,15 @@ export interface DrillCase {
   spread: number;
   labelKnown: boolean;
   misread: Misread | null;
+  /** Beside the causes of the diagnosis; null where there is none. */
+  trouble: Trouble | null;
   story: DrillStory;
 }
 
 export function caseOfCode(parts: CodeParts): DrillCase {
-  const { theme, number } = parts;
-  const { label, conditions, chargeG, airG, faults, ...made } = makeFirst(theme, number);
+  const { maker, theme, number } = parts;
+  const { label, conditions, chargeG, airG, faults, ...made } =
+    maker === 1 ? { ...makeFirst(theme, number), trouble: null } : makeSecond(theme, number);
   return {
     ...made,
     code: codeOf(parts),
@@ -42,6 +49,7 @@ export function caseOfBench(state: BenchState): DrillCase {
     spread: 0,
     labelKnown: true,
     misread: null,
+    trouble: null,
     story: {
       complaint: first === undefined ? "wants-a-check" : usually[first],
       history: "bought-used",
@@ -66,8 +74,24 @@ const usually: Record<FaultCause, DrillStory["complaint"]> = {
   "blend-door": "one-vent-warm",
 };
 
-export const truthOfCase = ({ state }: Pick<DrillCase, "state">): FaultCause[] =>
-  truthOf(state).sort((a, b) => faultCauses.indexOf(a) - faultCauses.indexOf(b));
+export const truthOfCase = ({ state, trouble }: Pick<DrillCase, "state" | "trouble">): CaseFault[] =>
+  [...truthOf(state), ...(trouble === null ? [] : [trouble.kind])].sort(
+    (a, b) => caseFaults.indexOf(a) - caseFaults.indexOf(b),
+  );
+
+/** Faults as the circuit has them; ice in the metering device comes and goes (drill-car.ts). */
+export function faultsOfCase({ state, trouble }: Pick<DrillCase, "state" | "trouble">): Fault[] {
+  const slow: Fault[] =
+    trouble?.kind === "slow-fan-clutch" ? [{ cause: "condenser-airflow", severity: trouble.severity }] : [];
+  return [...benchFaults(state), ...slow];
+}
+
+/** The label as it stands in the vehicle, which may be wrong. */
+export function labelShown({ state, trouble }: Pick<DrillCase, "state" | "trouble">): VehicleLabel {
+  const { label } = state;
+  if (trouble?.kind === "wrong-refrigerant") return { ...label, refrigerant: trouble.label };
+  return trouble?.kind === "wrong-label" ? { ...label, chargeG: trouble.chargeG } : label;
+}
 
 /** Draws of this very car's differences from the middle of its kind; null for the middle one. */
 export function ownDraws({ spread }: Pick<DrillCase, "spread">): (() => number) | undefined {
@@ -81,6 +105,7 @@ export function actsOf({ theme, state }: Pick<DrillCase, "theme" | "state">): Dr
     always: true,
     "with-clamps": clamps,
     "with-command": clamps && state.label.compressor === "variable-external",
+    "with-checks": theme !== null && makerOf(theme) === 2,
     beside: false,
   };
   return drillActs.filter((act) => offered[actSpecs[act].offered]);

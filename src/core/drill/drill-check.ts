@@ -3,7 +3,6 @@
  * the middle of the instruments would show; a way that tells is then really gone, on the clock and with the instruments of the car, and counts only if it
  * tells there too.
  */
-import { benchFaults } from "../bench/bench-state";
 import { makePlant } from "../circuit/steady/plant";
 import { restOf } from "../circuit/steady/rest";
 import { type SteadyState, solveSteady } from "../circuit/steady/steady";
@@ -13,11 +12,13 @@ import { channels } from "../readings/channels";
 import type { RunningSetting } from "../readings/file/reading-file";
 import { carOf } from "./car-of-case";
 import { actSpecs, channelActs, type DrillAct, type DrillChannel, drillChannels } from "./drill-acts";
-import { actsOf, type DrillCase, truthOfCase } from "./drill-case";
+import { actsOf, type DrillCase, faultsOfCase, truthOfCase } from "./drill-case";
+import { findingOf } from "./drill-findings";
 import { type DrillReadings, nothingRead, probabilityOf, type Speed, tells, weighReadings } from "./drill-readings";
 import { DrillRun, unasked } from "./drill-run";
 import { spoiledBy } from "./drill-shapes";
 import type { Doing } from "./drill-steps";
+import { type CheckAct, type Finding, isTrouble, provedBy, type TroubleKind } from "./drill-troubles";
 import { looksOf } from "./looks";
 
 /** A step on the way: an act, or an engine speed until it has settled. */
@@ -37,6 +38,11 @@ export const waySteps = [
   "fast",
   "shut-off",
   "recover",
+  "identify",
+  "scan",
+  "fan-check",
+  "service-data",
+  "vacuum-hold",
 ] as const;
 export type WayStep = (typeof waySteps)[number];
 
@@ -86,7 +92,7 @@ export function shownBy(given: DrillCase, sound = false): Shown | null {
   const car = carOf(given);
   if (car === null) return null;
   const running: Shown["running"] = {};
-  const faults = sound ? [] : benchFaults(state);
+  const faults = sound ? [] : faultsOfCase(given);
   const amount = sound
     ? { chargeKg: state.label.chargeG / 1000, airKg: 0 }
     : { chargeKg: car.arrivedKg, airKg: state.airG / 1000 };
@@ -156,8 +162,8 @@ function settingOf(state: SteadyState, atmosphereKpa: number, rpm: number) {
 }
 
 function readingsBy(given: DrillCase, shown: Shown, steps: ReadonlySet<WayStep>): DrillReadings {
-  const bad = given.misread === null || steps.has("reseat") ? null : spoiledBy[given.misread];
-  const on = drillChannels.filter((channel) => steps.has(channelActs[channel]) && channel !== bad);
+  const bad: readonly DrillChannel[] = given.misread === null || steps.has("reseat") ? [] : spoiledBy[given.misread];
+  const on = drillChannels.filter((channel) => steps.has(channelActs[channel]) && !bad.includes(channel));
   const running: DrillReadings["running"] = {};
   for (const speed of ["idle", "fast"] as const) {
     const all = shown.running[speed];
@@ -173,11 +179,20 @@ function readingsBy(given: DrillCase, shown: Shown, steps: ReadonlySet<WayStep>)
     ...nothingRead,
     running,
     rest:
-      steps.has("rest") && shown.rest ? { ...shown.rest, highKpa: bad === "high" ? null : shown.rest.highKpa } : null,
+      steps.has("rest") && shown.rest
+        ? { ...shown.rest, highKpa: bad.includes("high") ? null : shown.rest.highKpa }
+        : null,
     equalise: steps.has("shut-off") ? shown.equalise : null,
     recoveredG: steps.has("recover") ? shown.recoveredG : null,
     found: steps.has("look") ? looksOf(given) : [],
+    findings: findingsBy(given, shown, steps),
   };
+}
+
+/** What the checks among the steps find, without instrument errors. */
+function findingsBy(given: DrillCase, shown: Shown, steps: ReadonlySet<WayStep>): Finding[] {
+  const highKpa = shown.running.idle?.high ?? shown.rest?.highKpa ?? 0;
+  return [...steps].filter(isCheckStep).map((check) => findingOf(given, check, highKpa));
 }
 
 function stepsOn(given: DrillCase): WayStep[] {
@@ -185,9 +200,21 @@ function stepsOn(given: DrillCase): WayStep[] {
   return waySteps.filter((step) => acts.includes(step) && (step !== "reseat" || given.misread !== null));
 }
 
+const isCheckStep = (step: WayStep): step is CheckAct => Object.values(provedBy).some((act) => act === step);
+
+/** Checks without which the truth of a case is not proved. */
+const checksNeeded = (given: DrillCase): WayStep[] =>
+  truthOfCase(given)
+    .filter(isTrouble)
+    .map((kind: TroubleKind) => provedBy[kind]);
+
 /** A combination that makes no sense, or holds something that is then not used. */
-function senseless(steps: ReadonlySet<WayStep>): boolean {
+function senseless(steps: ReadonlySet<WayStep>, needed: readonly WayStep[]): boolean {
   const runs = steps.has("idle") || steps.has("fast");
+  // A check that stands on gauges or on an empty circuit brings them itself.
+  if (needed.includes("scan") && !steps.has("gauges")) return true;
+  if (needed.includes("vacuum-hold") && !steps.has("recover")) return true;
+  if (needed.includes("scan") && !runs && !steps.has("rest") && steps.size === 2) return false;
   if ((steps.has("rest") || steps.has("shut-off")) && !steps.has("gauges")) return true;
   if (steps.has("shut-off") && !runs) return true;
   const instruments = drillChannels.some((channel) => steps.has(channelActs[channel]));
@@ -199,15 +226,19 @@ export function checkCase(given: DrillCase): DrillCheck {
   const truth = truthOfCase(given);
   const none: DrillCheck = { way: null, minutes: 0, probability: 0, atBest: 0, cycles: false, path: [] };
   if (shown === null) return none;
-  const on = stepsOn(given);
+  const needed = checksNeeded(given);
+  const all = stepsOn(given);
+  // A check is on the way where only it proves what is the matter.
+  const on: WayStep[] = all.filter((step) => !isCheckStep(step) || (step === "identify" && truth.includes("air")));
   const probable = (steps: ReadonlySet<WayStep>) =>
     probabilityOf(truth, weighReadings(given, readingsBy(given, shown, steps)));
-  const atBest = probable(new Set(on));
+  const atBest = probable(new Set(all));
   const cycles = Object.values(shown.running).some(({ cyclePeriodS }) => cyclePeriodS !== undefined);
   let weighed = 0;
   let gone = 0;
-  for (const steps of dearer(on)) {
-    if (senseless(steps)) continue;
+  for (const some of dearer(on, needed)) {
+    const steps = new Set(waySteps.filter((step) => some.has(step)));
+    if (senseless(steps, needed)) continue;
     if (++weighed > MOST_WEIGHED || gone >= MOST_GONE) break;
     if (!tells(probable(steps) - MARGIN)) continue;
     gone++;
@@ -215,7 +246,8 @@ export function checkCase(given: DrillCase): DrillCheck {
     if (tells(probability)) return { way: [...steps], minutes, probability, atBest, cycles, path: pathOf(run) };
   }
   // Instruments that err, and a car that differs from the middle of its kind, may want all there is.
-  for (const way of [on.filter((step) => step !== "recover"), on]) {
+  for (const rest of [on.filter((step) => step !== "recover"), on]) {
+    const way = waySteps.filter((step) => rest.includes(step) || needed.includes(step));
     const { run, minutes, probability } = goWay(given, way);
     if (tells(probability)) return { way, minutes, probability, atBest, cycles, path: pathOf(run) };
   }
@@ -223,32 +255,43 @@ export function checkCase(given: DrillCase): DrillCheck {
 }
 
 /** All combinations, the cheapest first. */
-function* dearer(on: readonly WayStep[]): Generator<ReadonlySet<WayStep>> {
+function* dearer(on: readonly WayStep[], needed: readonly WayStep[]): Generator<ReadonlySet<WayStep>> {
   const all: { minutes: number; mask: number }[] = [];
-  for (let mask = 1; mask < 1 << on.length; mask++) {
+  for (let mask = needed.length > 0 ? 0 : 1; mask < 1 << on.length; mask++) {
     let minutes = 0;
     for (let i = 0; i < on.length; i++) if (mask & (1 << i)) minutes += wayMinutes(on[i]!);
     all.push({ minutes, mask });
   }
   all.sort((a, b) => a.minutes - b.minutes || a.mask - b.mask);
-  for (const { mask } of all) yield new Set(on.filter((_, i) => mask & (1 << i)));
+  for (const { mask } of all) yield new Set([...on.filter((_, i) => mask & (1 << i)), ...needed]);
 }
 
 /** The acts of a way at the car, in the order in which they are done. */
 function actsOfWay(way: readonly WayStep[]): Doing[] {
   const act = (act: DrillAct): Doing => ({ does: "act", act });
   const speed = (engine: Speed): Doing => ({ does: "engine", engine });
-  const on = way.filter(
-    (step) => !["rest", "idle", "fast", "shut-off", "recover", "reseat"].includes(step),
-  ) as DrillAct[];
+  const apart: readonly WayStep[] = [
+    "rest",
+    "idle",
+    "fast",
+    "shut-off",
+    "recover",
+    "reseat",
+    "fan-check",
+    "vacuum-hold",
+  ];
+  const on = way.filter((step) => !apart.includes(step)) as DrillAct[];
+  const runs = way.includes("idle") || way.includes("fast");
   // The wrong reading is set right once everything is on.
   return [
     ...on.map(act),
     ...(way.includes("reseat") ? [act("reseat")] : []),
     ...(way.includes("idle") ? [speed("idle"), act("settle")] : []),
     ...(way.includes("fast") ? [speed("fast"), act("settle")] : []),
+    ...(way.includes("fan-check") ? [...(runs ? [] : [speed("idle")]), act("fan-check")] : []),
     ...(way.includes("shut-off") ? [act("shut-off")] : []),
     ...(way.includes("recover") ? [act("recover")] : []),
+    ...(way.includes("vacuum-hold") ? [act("vacuum-hold")] : []),
   ];
 }
 
@@ -265,8 +308,9 @@ export function separatingStep(given: DrillCase, shown: Shown, done: readonly Wa
     const tried = new Set<WayStep>([...known, step]);
     const channel = drillChannels.some((one) => channelActs[one] === step);
     if (channel && !tried.has("idle") && !tried.has("fast")) tried.add("idle");
-    if ((step === "idle" || step === "fast" || step === "shut-off" || step === "rest") && !tried.has("gauges"))
+    if (step === "idle" || step === "fast" || step === "shut-off" || step === "rest" || step === "scan")
       tried.add("gauges");
+    if (step === "vacuum-hold") tried.add("recover");
     const minutes = [...tried].filter((one) => !known.has(one)).reduce((sum, one) => sum + wayMinutes(one), 0);
     const probability = probabilityOf(truth, weighReadings(given, readingsBy(given, shown, tried)));
     return { step, minutes, probability };

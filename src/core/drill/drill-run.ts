@@ -2,7 +2,12 @@
  * One run at the car of a case: the acts, the clock they cost, what was read and when. It is kept as its acts alone, and played again from them to the
  * same readings: nothing is lost when the page goes, and a debrief can be made of it years later.
  */
+import type { HoldPoint } from "../charge/vacuum/hold";
+import { judgeHold } from "../charge/vacuum/judge-hold";
+import { innerVolumeM3 } from "../circuit/vehicle/vehicle";
+import { fluidTable } from "../fluids/tables";
 import { SAMPLE_S } from "../instruments/instrument-simulator";
+import { seededNoise } from "../maths/noise";
 import { channels, type StreamChannel, streamChannels, takenChannels } from "../readings/channels";
 import type { RunningSetting } from "../readings/file/reading-file";
 import { cycleOfStream, judgeStream, type StreamCycle } from "../readings/stream/judged-stream";
@@ -21,10 +26,19 @@ import { actsOf, type DrillCase } from "./drill-case";
 import { type DrillReadings, nothingRead, type Speed } from "./drill-readings";
 import type { Found } from "./drill-shapes";
 import { BELIEF_AT_S, type Doing, type DrillStep } from "./drill-steps";
+import type { CheckAct, Finding } from "./drill-troubles";
 import { type Felt, looksOf } from "./looks";
 
 export type RunEvent =
-  | { atS: number; kind: "act"; act: DrillAct; tookS: number; felt: Felt | null; found: readonly Found[] }
+  | {
+      atS: number;
+      kind: "act";
+      act: DrillAct;
+      tookS: number;
+      felt: Felt | null;
+      found: readonly Found[];
+      finding: Finding | null;
+    }
   | { atS: number; kind: "engine"; engine: "off" | "idle" | "fast" }
   | ({ atS: number } & CarEvent);
 
@@ -44,6 +58,7 @@ export type Refusal =
   | { code: "no-gauges" }
   | { code: "already" }
   | { code: "empty" }
+  | { code: "not-empty" }
   /** The learner is asked what they think, and has not said it. */
   | { code: "belief-first" };
 
@@ -55,6 +70,7 @@ const unmetCodes = {
   gauges: "no-gauges",
   once: "already",
   refrigerant: "empty",
+  recovered: "not-empty",
 } as const satisfies Record<Precondition, Refusal["code"]>;
 
 /** Readings are looked at so often, s. */
@@ -70,6 +86,14 @@ const SAME = { lowKpa: 6, highKpa: 20, other: 0.8 } as const;
 /** Batches of an act that is watched, samples. */
 const BATCH = 40;
 const MEAN_S = 8;
+/** A pump runs and a hold lasts so long, min; an electronic gauge errs by this share. */
+const PUMP_MIN = 40;
+const HOLD_MIN = 30;
+const GAUGE_SHARE = 0.01;
+
+const checks: readonly DrillAct[] = ["identify", "scan", "fan-check", "service-data", "vacuum-hold"];
+const isCheck = (act: DrillAct): act is CheckAct => checks.includes(act);
+
 /** The machine runs on so long after nothing more comes, samples: the scale has settled by then. */
 const EMPTY_SAMPLES = 120;
 
@@ -85,6 +109,7 @@ export class DrillRun {
   private sinceS = 0;
   private stoodS = RESTED_S;
   private weighed = false;
+  private holdPoints: HoldPoint[] = [];
 
   constructor(readonly given: DrillCase) {
     this.car = new DrillCar(given);
@@ -164,6 +189,8 @@ export class DrillRun {
         return this.connected.has("high");
       case "refrigerant":
         return !this.weighed;
+      case "recovered":
+        return this.weighed;
       case "once": {
         const own = drillChannels.filter((channel) => channelActs[channel] === act);
         return own.length > 0
@@ -205,7 +232,15 @@ export class DrillRun {
     }
     const { act } = step;
     const fromS = this.atS;
-    const event = { atS: fromS, kind: "act" as const, act, tookS: 0, felt: null as Felt | null, found: [] as Found[] };
+    const event = {
+      atS: fromS,
+      kind: "act" as const,
+      act,
+      tookS: 0,
+      felt: null as Felt | null,
+      found: [] as Found[],
+      finding: null as Finding | null,
+    };
     this.events.push(event);
     yield* this.during(act);
     if (act === "look") event.found = looksOf(this.given);
@@ -215,6 +250,7 @@ export class DrillRun {
       this.takeCarEvents();
     }
     event.tookS = this.atS - fromS;
+    if (isCheck(act)) this.prove(event, act);
     if (event.found.length > 0) this.see(event.found);
     else if (act === "look") this.tell(["look"]);
   }
@@ -223,6 +259,7 @@ export class DrillRun {
     const { minutes, can } = actSpecs[act];
     const most = Math.round(minutes * MINUTE_SAMPLES);
     if (act === "recover") yield* this.recovering(most);
+    else if (act === "vacuum-hold") yield* this.holding();
     else if (can !== undefined) yield* this.chargingFromCan(can, most);
     else if (act === "shut-off") yield* this.equalising(most);
     else if (act === "settle") yield* this.settling(most);
@@ -258,10 +295,54 @@ export class DrillRun {
     this.tell(["weighed"]);
   }
 
+  /** Pump, then hold; the pressures are read once a minute. */
+  private *holding(): Generator<DrillSample[]> {
+    this.changed();
+    this.car.pump(true);
+    yield* this.pass(PUMP_MIN * MINUTE_SAMPLES, () => false);
+    this.car.pump(false);
+    const noise = seededNoise(this.given.spread + 31);
+    this.holdPoints = [];
+    for (let minute = 0; minute <= HOLD_MIN; minute++) {
+      const kpa = this.car.vacuumKpa;
+      if (kpa !== null)
+        this.holdPoints.push({ time: minute * 60, kpa: Math.max(kpa * (1 + GAUGE_SHARE * noise.normal()), 1e-4) });
+      if (minute < HOLD_MIN) yield* this.pass(MINUTE_SAMPLES, () => false);
+    }
+  }
+
+  private holdFinding(): Finding | null {
+    const points = this.holdPoints;
+    const [first, last] = [points[0], points.at(-1)];
+    const { ambientC, altitudeM } = this.given.state.conditions;
+    if (first === undefined || last === undefined) return null;
+    const judged = judgeHold(points, {
+      volumeM3: innerVolumeM3(this.car.circuitVehicle),
+      coldestWallC: ambientC,
+      altitudeM,
+      gauge: "electronic",
+      standingKpa: fluidTable(this.given.state.label.refrigerant).saturationPressureKpa(ambientC),
+    });
+    return {
+      check: "vacuum-hold",
+      fromKpa: first.kpa,
+      toKpa: last.kpa,
+      minutes: HOLD_MIN,
+      verdict: judged.ok ? judged.value.verdict : "undecided",
+    };
+  }
+
+  private prove(event: { finding: Finding | null }, act: CheckAct): void {
+    event.finding = act === "vacuum-hold" ? this.holdFinding() : this.car.check(act);
+    if (event.finding === null) return;
+    this.readings = { ...this.readings, findings: [...this.readings.findings, event.finding] };
+    this.tell([act]);
+  }
+
   private *chargingFromCan(can: CanAct, most: number): Generator<DrillSample[]> {
     // Earlier readings belong to another charge.
     this.changed();
-    this.readings = { ...nothingRead, found: this.readings.found };
+    this.readings = { ...nothingRead, found: this.readings.found, findings: this.readings.findings };
     this.car.openCan({ ...can, grams: CAN_ACT_G });
     yield* this.pass(most, () => {
       if (this.car.canFlows) this.changed();
@@ -434,7 +515,7 @@ const fields = Object.fromEntries(drillChannels.map((channel) => [channel, chann
 
 /** Does one thing without being asked what is believed; what is refused is passed over. Gives what the instruments showed meanwhile. */
 export function unasked(run: DrillRun, step: Doing): DrillSample[] {
-  if (run.beliefDue) for (const _ of run.act({ does: "belief", causes: ["none"] }));
+  while (run.beliefDue) for (const _ of run.act({ does: "belief", causes: ["none"] }));
   return run.refusal(step) === null ? [...run.act(step)].flat() : [];
 }
 

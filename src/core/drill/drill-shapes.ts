@@ -14,6 +14,9 @@ export const drillThemes = [
   "hot-and-high",
   "two-at-once",
   "wrong-reading",
+  "contents",
+  "controls",
+  "papers",
 ] as const;
 export type DrillTheme = (typeof drillThemes)[number];
 
@@ -28,6 +31,9 @@ export const themeLetters: Record<DrillTheme, string> = {
   "hot-and-high": "T",
   "two-at-once": "W",
   "wrong-reading": "M",
+  contents: "X",
+  controls: "S",
+  papers: "R",
 };
 
 /** 1 for a first week, 3 for somebody who is sure. */
@@ -42,17 +48,21 @@ export const themeLevels: Record<DrillTheme, 1 | 2 | 3> = {
   "hot-and-high": 3,
   "two-at-once": 3,
   "wrong-reading": 3,
+  contents: 3,
+  controls: 2,
+  papers: 3,
 };
 
 /** A reading that is wrong, and stays so until somebody seats it again. */
-const misreads = ["half-open-coupler", "slipped-suction-clamp", "slipped-liquid-clamp"] as const;
+const misreads = ["half-open-coupler", "slipped-suction-clamp", "slipped-liquid-clamp", "swapped-hoses"] as const;
 export type Misread = (typeof misreads)[number];
 
-/** The channel that a wrong reading spoils. */
-export const spoiledBy: Record<Misread, DrillChannel> = {
-  "half-open-coupler": "high",
-  "slipped-suction-clamp": "suction",
-  "slipped-liquid-clamp": "liquid",
+/** The channels that a wrong reading spoils. */
+export const spoiledBy: Record<Misread, readonly [DrillChannel, ...DrillChannel[]]> = {
+  "half-open-coupler": ["high"],
+  "slipped-suction-clamp": ["suction"],
+  "slipped-liquid-clamp": ["liquid"],
+  "swapped-hoses": ["low", "high"],
 };
 
 /** Complaint of the customer, right or wrong. */
@@ -108,6 +118,7 @@ export const mistakes = [
   "topped-up",
   "charged-by-a-sign",
   "overfilled",
+  "not-to-the-part",
 ] as const;
 export type Mistake = (typeof mistakes)[number];
 

@@ -1,8 +1,8 @@
 /** Steps of a learner as kept; light enough for a page, which does not load the simulator for it. */
-import { causes, faultCauses } from "../causes/catalogue";
 import { partIds } from "../causes/signs";
 import * as z from "../zod";
 import { drillActs } from "./drill-acts";
+import { caseFaults, namedFaults } from "./drill-troubles";
 
 /** The longest run that can be kept: two weeks at the car. */
 export const MOST_MINUTES = 14 * 24 * 60;
@@ -23,12 +23,12 @@ export const drillStepSchema = z.discriminatedUnion("does", [
     part: z.enum(partIds).nullish(),
   }),
   z.strictObject({ at: momentSchema, does: z.literal("engine"), engine: z.enum(["off", "idle", "fast"]) }),
-  z.strictObject({ at: momentSchema, does: z.literal("belief"), causes: z.array(z.enum(causes)).min(1).max(3) }),
+  z.strictObject({ at: momentSchema, does: z.literal("belief"), causes: z.array(z.enum(namedFaults)).min(1).max(3) }),
   z.strictObject({
     at: momentSchema,
     does: z.literal("commit"),
     /** None: nothing is wrong with it. */
-    causes: z.array(z.enum(faultCauses)).max(3),
+    causes: z.array(z.enum(caseFaults)).max(3),
     /** To be put in, or taken out (negative); null: to be weighed first. */
     grams: z.number().min(-5000).max(5000).nullable(),
   }),

@@ -1,5 +1,5 @@
 /** Content of a class and of a lesson from a log; light enough for a page. Pressures kPa gauge, temperatures degC, times s. */
-import type { Cause, FaultCause } from "../causes/catalogue";
+import type { CaseFault, Named } from "./drill-troubles";
 
 /** Channels shown to a class, each on a key of its own. */
 export const lessonChannels = ["low", "high", "vent", "suction", "liquid", "discharge"] as const;
@@ -14,7 +14,7 @@ export interface LessonPause {
   atS: number;
   kind: PauseKind;
   /** Possible causes at that time, most likely first; empty where not evaluated. */
-  allowed: { cause: Cause; probability: number }[];
+  allowed: { cause: Named; probability: number }[];
 }
 
 export interface Lesson {
@@ -22,7 +22,7 @@ export interface Lesson {
   samples: LessonSample[];
   pauses: LessonPause[];
   /** Null where only the trainer knows it. */
-  truth: FaultCause[] | null;
+  truth: CaseFault[] | null;
   chargeG: number | null;
 }
 

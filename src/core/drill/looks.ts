@@ -8,6 +8,7 @@ import { seededNoise } from "../maths/noise";
 import { meaningOf } from "../readings/observations";
 import { type DrillCase, truthOfCase } from "./drill-case";
 import type { Found } from "./drill-shapes";
+import { causesAmong } from "./drill-troubles";
 
 /** Seen without a hand on it. */
 const SEEN: readonly SignId[] = ["not-turning", "blocked", "bent", "oily"];
@@ -18,7 +19,7 @@ const OIL_SEEN = 0.35;
 export function looksOf(given: DrillCase): Found[] {
   const { uniform } = seededNoise(given.spread + 7_919);
   for (let i = 0; i < 8; i++) uniform();
-  return truthOfCase(given).flatMap((cause): Found[] => {
+  return causesAmong(truthOfCase(given)).flatMap((cause): Found[] => {
     const chance = cause === "undercharge" ? OIL_SEEN : (causeEntry(cause).looks?.found ?? 0);
     const seen = uniform() < chance;
     const which = uniform();

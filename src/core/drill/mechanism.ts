@@ -2,12 +2,12 @@
  * Why a reading stands where it does: this very vehicle with its fault beside itself when sound, both solved without instrument errors. Words for it
  * stand in words/mechanisms.ts. Pressures kPa gauge, temperatures degC.
  */
-import type { FaultCause } from "../causes/catalogue";
 import { channels } from "../readings/channels";
 import { type DrillChannel, drillChannels } from "./drill-acts";
 import { type DrillCase, truthOfCase } from "./drill-case";
 import { type Shown, shownBy } from "./drill-check";
 import type { Speed } from "./drill-readings";
+import type { CaseFault } from "./drill-troubles";
 
 export interface Mechanism {
   channel: DrillChannel;
@@ -16,7 +16,7 @@ export interface Mechanism {
   sound: number;
   direction: "above" | "below" | "same";
   /** The cause that does it; null where none is in the vehicle. */
-  cause: FaultCause | null;
+  cause: CaseFault | null;
 }
 
 /** Less than this is no difference: kPa low, kPa high, K and %. */

@@ -3,7 +3,6 @@
  * devices are simply combined. Scheduling by FSRS (library ts-fsrs, published default weights).
  */
 import { type Card, createEmptyCard, fsrs, type Grade, Rating } from "ts-fsrs";
-import { type Cause, faultCauses } from "../causes/catalogue";
 import { instantSchema } from "../dates";
 import { idIssue } from "../ids";
 import { readTextRecord, type TextIssue } from "../read-record";
@@ -12,6 +11,7 @@ import * as z from "../zod";
 import type { Debrief } from "./debrief";
 import { type DrillTheme, drillThemes, type Mistake, mistakes } from "./drill-shapes";
 import { drillStepSchema, MOST_MINUTES, momentSchema } from "./drill-steps";
+import { caseFaults, type Named } from "./drill-troubles";
 import { PART_POINTS } from "./score";
 
 export const learnerSchema = z.strictObject({
@@ -28,7 +28,7 @@ export const learnerFormSchema = z.object({
     .refine((name) => name.trim() !== "", "name"),
 });
 
-const causesSchema = z.array(z.enum(faultCauses));
+const causesSchema = z.array(z.enum(caseFaults));
 
 export const drillRecordSchema = z.strictObject({
   id: z.string().min(1).max(100),
@@ -87,7 +87,7 @@ export function recordOf(
 }
 
 /** Subject of practice: a cause, or a theme. */
-export type Subject = { kind: "cause"; cause: Cause } | { kind: "theme"; theme: DrillTheme };
+export type Subject = { kind: "cause"; cause: Named } | { kind: "theme"; theme: DrillTheme };
 
 export interface SubjectStanding {
   subject: Subject;
@@ -113,7 +113,7 @@ function gradeOf(subject: Subject, { truth, causes: said, mistakes, score }: Dri
 const keyOf = (subject: Subject) => (subject.kind === "cause" ? `cause ${subject.cause}` : `theme ${subject.theme}`);
 
 function subjectsOf({ truth, theme }: Pick<DrillRecord, "truth" | "theme">): Subject[] {
-  const acting: readonly Cause[] = truth.length === 0 ? ["none"] : truth;
+  const acting: readonly Named[] = truth.length === 0 ? ["none"] : truth;
   return [
     ...acting.map((cause): Subject => ({ kind: "cause", cause })),
     ...(theme === null ? [] : [{ kind: "theme", theme } as const]),

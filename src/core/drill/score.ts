@@ -2,9 +2,10 @@
  * Points of a run, out of 100. An answer earns points only as far as the readings taken by then supported it; a vehicle that was destroyed, burst or
  * vented fails the case whatever the answer. Every point is a line with the act and the reason it stands for.
  */
-import type { FaultCause } from "../causes/catalogue";
+
 import { CLEAR_PROBABILITY } from "../diagnosis/thresholds";
 import type { Mistake } from "./drill-shapes";
+import type { CaseFault } from "./drill-troubles";
 
 /** Most points of each part. */
 export const PART_POINTS = { cause: 40, evidence: 20, care: 20, grams: 10, time: 10 } as const;
@@ -41,9 +42,9 @@ export interface PlacedMistake {
 }
 
 export interface ForScore {
-  truth: readonly FaultCause[];
+  truth: readonly CaseFault[];
   /** Null after an accident. */
-  causes: readonly FaultCause[] | null;
+  causes: readonly CaseFault[] | null;
   right: boolean;
   /** Probability that the readings gave to the answer when it was given, and whether it led. */
   support: { probability: number; leads: boolean };
@@ -100,7 +101,7 @@ function answerLines(of: ForScore): ScoreLine[] {
   });
   if (causes === null) return [line("cause", 0, { code: "no-answer" })];
   const has = (mistake: Mistake) => mistakes.some((one) => one.mistake === mistake);
-  const half = has("missed-the-second");
+  const half = has("missed-the-second") || has("not-to-the-part");
   const clear = probability >= CLEAR_PROBABILITY;
   const partly = !clear && support.leads && probability >= PARTLY;
   const share = clear ? 1 : partly ? 0.5 : 0;

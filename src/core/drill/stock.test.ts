@@ -22,8 +22,8 @@ const spread = <One>(list: readonly One[], count: number) =>
 
 describe("the stock of checked codes", () => {
   it("has as many of every theme, none twice", () => {
-    expect(all).toHaveLength(300);
-    expect(new Set(all.map(({ code }) => code)).size).toBe(300);
+    expect(all).toHaveLength(30 * drillThemes.length);
+    expect(new Set(all.map(({ code }) => code)).size).toBe(30 * drillThemes.length);
     for (const theme of drillThemes) expect(all.filter((one) => one.theme === theme)).toHaveLength(30);
   });
 

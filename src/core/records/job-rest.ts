@@ -49,7 +49,13 @@ export function hoseLossOf(job: Job): HoseLoss | null {
   if (standing === null) return null;
   const low = read("low", job.rest.low) ?? standing;
   const high = job.hookUp.gauges === "low-only" ? null : (read("high", job.rest.high) ?? standing);
-  const content = hoseContent(refrigerant, altitudeM, lengthM, soakC + HOSE_WARMER_K, low, high, boreOf(job));
+  const content = hoseContent(
+    refrigerant,
+    altitudeM,
+    { lengthM, boreM: boreOf(job), temperatureC: soakC + HOSE_WARMER_K },
+    low,
+    high,
+  );
   const letBackG = content.lowG + (content.highVapourG ?? 0);
   // Without liquid in the circuit none stands in the hose.
   const highG = emptyOf(job) === null ? content.highLiquidG : content.highVapourG;

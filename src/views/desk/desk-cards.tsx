@@ -117,7 +117,9 @@ export function VesselCard({ desk, refrigerant, altitudeM, set }: CardProps) {
   const kpa = entryValue(fields.low, vessel.pressure);
   const t = entryValue(deskFields.vesselC, vessel.temperature);
   const content =
-    volume === null || kpa === null || t === null ? null : vapourIn(refrigerant, altitudeM, kpa, t, volume, accuracy);
+    volume === null || kpa === null || t === null
+      ? null
+      : vapourIn(refrigerant, altitudeM, { gaugeKpa: kpa, temperatureC: t, volumeM3: volume }, accuracy);
   return (
     <Card title={deskCardsText.hoseAndCylinderContent}>
       <Choice

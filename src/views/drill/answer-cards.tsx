@@ -20,8 +20,10 @@ import {
 import { CSS } from "@dnd-kit/utilities";
 import { GripVertical } from "lucide-react";
 import type { ReactNode } from "react";
-import { type Cause, causes, faultCauses } from "@/core/causes/catalogue";
+import { causes } from "@/core/causes/catalogue";
+import { actsOf, type DrillCase } from "@/core/drill/drill-case";
 import { BELIEF_AT_S, type Doing } from "@/core/drill/drill-steps";
+import { caseFaults, type Named, namedFaults } from "@/core/drill/drill-troubles";
 import type { FieldSpec } from "@/core/units/entry";
 import { checkEntry } from "@/core/units/entry";
 import type { chargeAnswers } from "@/session/records/drills";
@@ -37,12 +39,12 @@ import type { Car } from "./car-cards";
 const MOST_RANKED = 3;
 
 /** The learner's estimate, most likely first; asked twice, and kept with what the readings allowed then. */
-export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
+export function RankingCard({ given, car, busy }: { given: DrillCase; car: Car; busy: boolean }) {
   const { draft, standing } = car;
   const { ranking } = draft;
   const due = standing?.beliefDue ?? false;
   const said = standing?.script.filter(({ does }) => does === "belief").length ?? 0;
-  const set = (change: (ranking: Cause[]) => Cause[]) =>
+  const set = (change: (ranking: Named[]) => Named[]) =>
     car.setDraft((now) => ({ ...now, ranking: change([...now.ranking]) }));
   const [first, second] = BELIEF_AT_S.map((s) => s / 60);
   return (
@@ -58,8 +60,8 @@ export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
           <Box as="li">
             <CausePicker
               label={ranking.length === 0 ? answerCardsText.mostLikely : answerCardsText.next}
+              list={namesOffered(given)}
               taken={ranking}
-              withNone
               onPick={(cause) => set((now) => [...now, cause])}
             />
           </Box>
@@ -71,7 +73,7 @@ export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
           w="100%"
           mt="2"
           disabled={busy || ranking.length === 0}
-          onClick={() => car.does({ does: "belief", causes: ranking as Cause[] })}
+          onClick={() => car.does({ does: "belief", causes: ranking as Named[] })}
         >
           {answerCardsText.submitEstimate}
         </BenchButton>
@@ -86,10 +88,10 @@ export function RankingCard({ car, busy }: { car: Car; busy: boolean }) {
 }
 
 interface RankedCausesProps {
-  ranking: readonly Cause[];
+  ranking: readonly Named[];
   due: boolean;
   onMove: (from: number, to: number) => void;
-  onRemove: (cause: Cause) => void;
+  onRemove: (cause: Named) => void;
   /** Stands last in the list. */
   children: ReactNode;
 }
@@ -100,7 +102,7 @@ function RankedCauses({ ranking, due, onMove, onRemove, children }: RankedCauses
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
-  const place = (id: UniqueIdentifier) => ranking.indexOf(id as Cause);
+  const place = (id: UniqueIdentifier) => ranking.indexOf(id as Named);
   const said = (at: number) => answerCardsText.moved(at + 1, ranking.length);
   return (
     <DndContext
@@ -110,7 +112,7 @@ function RankedCauses({ ranking, due, onMove, onRemove, children }: RankedCauses
       accessibility={{
         screenReaderInstructions: { draggable: answerCardsText.howToMove },
         announcements: {
-          onDragStart: ({ active }) => answerCardsText.picked(rankedName(active.id as Cause)),
+          onDragStart: ({ active }) => answerCardsText.picked(rankedName(active.id as Named)),
           onDragOver: ({ over }) => (over === null ? undefined : said(place(over.id))),
           onDragEnd: ({ over }) => (over === null ? undefined : said(place(over.id))),
           onDragCancel: () => answerCardsText.notMoved,
@@ -133,7 +135,7 @@ function RankedCauses({ ranking, due, onMove, onRemove, children }: RankedCauses
 }
 
 interface RankedCauseProps {
-  cause: Cause;
+  cause: Named;
   rank: number;
   due: boolean;
   onRemove: () => void;
@@ -197,14 +199,16 @@ function RankedCause({ cause, rank, due, onRemove }: RankedCauseProps) {
 
 interface CausePickerProps {
   label: string;
-  taken: readonly Cause[];
-  withNone: boolean;
-  onPick: (cause: Cause) => void;
+  list: readonly Named[];
+  taken: readonly Named[];
+  onPick: (cause: Named) => void;
 }
 
+/** What may be named: faults beside the circuit only where checks for them are on offer. */
+const namesOffered = (given: DrillCase): readonly Named[] => (actsOf(given).includes("scan") ? namedFaults : causes);
+
 /** A cause out of all there are; nothing of the list says which it is. */
-function CausePicker({ label, taken, withNone, onPick }: CausePickerProps) {
-  const list: readonly Cause[] = withNone ? causes : faultCauses;
+function CausePicker({ label, list, taken, onPick }: CausePickerProps) {
   return (
     <Box
       as="label"
@@ -245,8 +249,15 @@ const chargeWords: Record<(typeof chargeAnswers)[number], string> = {
   weigh: answerCardsText.weighFirst,
 };
 
+interface AnswerCardProps {
+  given: DrillCase;
+  car: Car;
+  busy: boolean;
+  onCommit: (doing: Doing) => void;
+}
+
 /** One answer: what is the matter, and what is to be done to the charge. Then the cover comes off. */
-export function AnswerCard({ car, busy, onCommit }: { car: Car; busy: boolean; onCommit: (doing: Doing) => void }) {
+export function AnswerCard({ given, car, busy, onCommit }: AnswerCardProps) {
   const { draft, standing } = car;
   const { answer, charge, grams } = draft;
   const sound = answer.includes("none");
@@ -267,7 +278,7 @@ export function AnswerCard({ car, busy, onCommit }: { car: Car; busy: boolean; o
     const amount = !needs || !checked.ok ? 0 : charge === "put-in" ? checked.value : -checked.value;
     onCommit({
       does: "commit",
-      causes: faultCauses.filter((cause) => answer.includes(cause)),
+      causes: caseFaults.filter((fault) => answer.includes(fault)),
       grams: charge === "weigh" ? null : amount,
     });
   };
@@ -304,8 +315,8 @@ export function AnswerCard({ car, busy, onCommit }: { car: Car; busy: boolean; o
         {!sound && answer.length < MOST_RANKED && (
           <CausePicker
             label={answer.length === 0 ? answerCardsText.cause : answerCardsText.and}
+            list={namesOffered(given).filter((name) => name !== "none" || answer.length === 0)}
             taken={answer}
-            withNone={answer.length === 0}
             onPick={(cause) => set({ answer: cause === "none" ? ["none"] : [...answer, cause] })}
           />
         )}

@@ -167,8 +167,8 @@ export function AtTheCar({ source, name, given, learnerId, unsavedReason, onOver
           ps={{ base: "3.5", xl: "0" }}
           pt={{ base: "0", xl: "3.5" }}
         >
-          <RankingCard car={car} busy={busy} />
-          <AnswerCard car={car} busy={busy} onCommit={commit} />
+          <RankingCard given={given} car={car} busy={busy} />
+          <AnswerCard given={given} car={car} busy={busy} onCommit={commit} />
         </Stack>
       </Grid>
     </AppFrame>

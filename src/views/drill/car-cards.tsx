@@ -2,7 +2,7 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import type { PartId } from "@/core/causes/signs";
-import type { DrillCase } from "@/core/drill/drill-case";
+import { type DrillCase, labelShown } from "@/core/drill/drill-case";
 import type { UnitId } from "@/core/units/units";
 import { formatClock } from "@/core/units/units";
 import { CircuitBoard } from "@/pictures/circuit-board";
@@ -32,7 +32,7 @@ export function GaugesCard({ given, car }: { given: DrillCase; car: Car }) {
       <Towers
         low={side(car.latest?.low)}
         high={side(car.latest?.high)}
-        refrigerant={given.state.label.refrigerant}
+        refrigerant={labelShown(given).refrigerant}
         altitudeM={given.state.conditions.altitudeM}
       />
       <Text kind="small">{on ? carCardsText.expectedRangeHiddenInDrills : carCardsText.gaugesNotConnected}</Text>
@@ -84,8 +84,11 @@ export function BoardCard({ given, car, busy }: { given: DrillCase; car: Car; bu
 
 /** Acts so far, newest first. */
 export function DoneCard({ car }: { car: Car }) {
+  const figures = useFigures();
   const done = (car.standing?.events ?? []).flatMap((event, i) =>
-    event.kind === "act" || event.kind === "engine" ? [{ key: `${i}`, atS: event.atS, words: doneWords(event) }] : [],
+    event.kind === "act" || event.kind === "engine"
+      ? [{ key: `${i}`, atS: event.atS, words: doneWords(event, figures) }]
+      : [],
   );
   return (
     <Card tight title={carCardsText.actionsSoFar}>

@@ -273,14 +273,14 @@ export function CareCard({ debrief }: { debrief: Debrief }) {
         </Box>
       ))}
       <Text kind="aside" mt="2">
-        {debriefCardsText.chargeAtIntakeAddedRecovered(
-          figures.quantity(books.startG, "g"),
-          figures.quantity(books.addedG, "g"),
-          figures.quantity(books.recoveredG, "g"),
-          figures.quantity(Math.max(0, books.lostG), "g"),
-          figures.quantity(books.nowG, "g"),
-          hints > 0 ? debriefCardsText.hints(hints) : "",
-        )}
+        {debriefCardsText.books({
+          start: figures.quantity(books.startG, "g"),
+          added: figures.quantity(books.addedG, "g"),
+          recovered: figures.quantity(books.recoveredG, "g"),
+          lost: figures.quantity(Math.max(0, books.lostG), "g"),
+          now: figures.quantity(books.nowG, "g"),
+        })}
+        {hints > 0 && debriefCardsText.hints(hints)}
       </Text>
     </Card>
   );

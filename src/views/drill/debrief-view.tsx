@@ -115,7 +115,7 @@ function Open({
   const say = useSay();
   const { units } = useChoices();
   const [failure, setFailure] = useState<string | null>(null);
-  const { right, score, said, believed, knowableAtS, minutes, causes } = debrief;
+  const { score, said, believed, knowableAtS, minutes } = debrief;
   const endS = minutes * 60;
   const moments = useMemo(
     () => [
@@ -166,53 +166,7 @@ function Open({
           </Notice>
         )}
         <Grid templateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) 330px" }} gap="3.5">
-          <Box
-            bg="sheet"
-            borderLeftWidth="6px"
-            borderLeftColor={!right ? "danger" : score.cause === 0 ? "wait" : "done"}
-            rounded="card"
-            px="4"
-            py="3"
-          >
-            <Text kind="label">{debriefViewText.fault}</Text>
-            <Text fontSize="xl" fontWeight="semibold" lineHeight="1.2">
-              {truthWords(debrief, given, figures)}
-            </Text>
-            <Text fontSize="md" mt="2">
-              <b>
-                {right && score.cause === 0
-                  ? debriefViewText.correctButAGuess
-                  : right
-                    ? debriefViewText.yourDiagnosisCorrect
-                    : causes === null
-                      ? ""
-                      : debriefViewText.yourDiagnosis}
-              </b>
-              {answerWords(debrief, figures)}
-            </Text>
-            {debrief.truth.map((cause) => (
-              <Text key={cause} fontSize="md" mt="1">
-                {causeMechanisms[cause]}
-              </Text>
-            ))}
-            {debrief.separating !== null && (
-              <Text fontSize="md" mt="1" fontWeight="semibold">
-                {debriefCardsText.separating(wayWords(debrief.separating))}
-              </Text>
-            )}
-            <Text fontSize="md">
-              <b>{debriefViewText.charge}</b>
-              {`${rightCorrection(debrief.grams, figures)}.`}
-            </Text>
-            {given.misread !== null && (
-              <Text fontSize="md" mt="1" color="wait" fontWeight="semibold">
-                {misreadWords[given.misread]}
-              </Text>
-            )}
-            <Text kind="aside" mt="2">
-              {`Complaint: “${customerSays(given.story)}”`}
-            </Text>
-          </Box>
+          <FaultCard debrief={debrief} given={given} />
           <ScoreCard score={score} />
         </Grid>
         <Card title={debriefViewText.probabilityOfTheFault}>
@@ -222,29 +176,7 @@ function Open({
           </Text>
         </Card>
         <SaidCard debrief={debrief} />
-        {believed.length > 0 && (
-          <Card title={debriefViewText.yourEstimatesAndTheReadings}>
-            <Grid templateColumns={{ base: "minmax(0, 1fr)", md: "repeat(2, minmax(0, 1fr))" }} gap="4">
-              {believed.map(({ atS, causes: list, allowed }) => (
-                <Box key={atS}>
-                  <Text fontWeight="semibold" fontSize="md">
-                    {debriefViewText.after(formatClock(atS))}
-                  </Text>
-                  <Grid templateColumns={{ base: "minmax(0, 1fr)", sm: "repeat(2, minmax(0, 1fr))" }} gap="2" mt="1">
-                    <Text fontSize="md" lineHeight="1.4">
-                      {list.map((cause, i) => `${i + 1} ${rankedName(cause)}`).join("\n")}
-                    </Text>
-                    <Text kind="aside" lineHeight="1.4">
-                      {allowed
-                        .map(({ cause, probability }) => `${rankedName(cause)}, ${percent(probability)}`)
-                        .join("\n")}
-                    </Text>
-                  </Grid>
-                </Box>
-              ))}
-            </Grid>
-          </Card>
-        )}
+        {believed.length > 0 && <EstimatesCard believed={believed} />}
         <Grid templateColumns={{ base: "minmax(0, 1fr)", md: "repeat(2, minmax(0, 1fr))" }} gap="3.5">
           <WayCard debrief={debrief} />
           <PathCard debrief={debrief} />
@@ -260,5 +192,85 @@ function Open({
         )}
       </Stack>
     </AppFrame>
+  );
+}
+
+/** What was wrong, what was answered, and by which mechanism it shows. */
+function FaultCard({ debrief, given }: Pick<Extract<Opened, { state: "open" }>, "debrief" | "given">) {
+  const figures = useFigures();
+  const { right, score, causes } = debrief;
+  return (
+    <Box
+      bg="sheet"
+      borderLeftWidth="6px"
+      borderLeftColor={!right ? "danger" : score.cause === 0 ? "wait" : "done"}
+      rounded="card"
+      px="4"
+      py="3"
+    >
+      <Text kind="label">{debriefViewText.fault}</Text>
+      <Text fontSize="xl" fontWeight="semibold" lineHeight="1.2">
+        {truthWords(debrief, given, figures)}
+      </Text>
+      <Text fontSize="md" mt="2">
+        <b>
+          {right && score.cause === 0
+            ? debriefViewText.correctButAGuess
+            : right
+              ? debriefViewText.yourDiagnosisCorrect
+              : causes === null
+                ? ""
+                : debriefViewText.yourDiagnosis}
+        </b>
+        {answerWords(debrief, figures)}
+      </Text>
+      {debrief.truth.map((cause) => (
+        <Text key={cause} fontSize="md" mt="1">
+          {causeMechanisms[cause]}
+        </Text>
+      ))}
+      {debrief.separating !== null && (
+        <Text fontSize="md" mt="1" fontWeight="semibold">
+          {debriefCardsText.separating(wayWords(debrief.separating))}
+        </Text>
+      )}
+      <Text fontSize="md">
+        <b>{debriefViewText.charge}</b>
+        {`${rightCorrection(debrief.grams, figures)}.`}
+      </Text>
+      {given.misread !== null && (
+        <Text fontSize="md" mt="1" color="wait" fontWeight="semibold">
+          {misreadWords[given.misread]}
+        </Text>
+      )}
+      <Text kind="aside" mt="2">
+        {`Complaint: “${customerSays(given.story)}”`}
+      </Text>
+    </Box>
+  );
+}
+
+/** Each estimate that was asked for, beside what the readings allowed by then. */
+function EstimatesCard({ believed }: Pick<Debrief, "believed">) {
+  return (
+    <Card title={debriefViewText.yourEstimatesAndTheReadings}>
+      <Grid templateColumns={{ base: "minmax(0, 1fr)", md: "repeat(2, minmax(0, 1fr))" }} gap="4">
+        {believed.map(({ atS, causes: list, allowed }) => (
+          <Box key={atS}>
+            <Text fontWeight="semibold" fontSize="md">
+              {debriefViewText.after(formatClock(atS))}
+            </Text>
+            <Grid templateColumns={{ base: "minmax(0, 1fr)", sm: "repeat(2, minmax(0, 1fr))" }} gap="2" mt="1">
+              <Text fontSize="md" lineHeight="1.4">
+                {list.map((cause, i) => `${i + 1} ${rankedName(cause)}`).join("\n")}
+              </Text>
+              <Text kind="aside" lineHeight="1.4">
+                {allowed.map(({ cause, probability }) => `${rankedName(cause)}, ${percent(probability)}`).join("\n")}
+              </Text>
+            </Grid>
+          </Box>
+        ))}
+      </Grid>
+    </Card>
   );
 }

@@ -1,6 +1,6 @@
 "use client";
 
-import type { DrillCase } from "@/core/drill/drill-case";
+import { type DrillCase, labelShown } from "@/core/drill/drill-case";
 import { deriveValues } from "@/core/readings/derive/derived";
 import { formatNumber, type UnitId } from "@/core/units/units";
 import type { DrillAtCar } from "@/session/drill";
@@ -16,7 +16,8 @@ export function DrillStrip({
   latest,
 }: Pick<DrillAtCar, "standing" | "latest"> & { given: DrillCase }) {
   const figures = useFigures();
-  const { label, conditions } = given.state;
+  const { conditions } = given.state;
+  const label = labelShown(given);
   const on = (channel: string) => standing?.connected.some((one) => one === channel) ?? false;
   const value = (channel: "low" | "high" | "vent" | "suction" | "liquid") =>
     on(channel) ? (latest?.[channel] ?? null) : null;

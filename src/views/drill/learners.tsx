@@ -37,7 +37,8 @@ export function Learners({ kept, learner, onLearner }: LearnersProps) {
     <Flex gap="2" align="center">
       <Select
         label={learnersText.learner}
-        width="170px"
+        width="auto"
+        maxW="170px"
         value={learner?.id ?? ""}
         options={kept.learners.map((one) => [one.id, learnerName(one)])}
         onPick={onLearner}

@@ -3,6 +3,8 @@ import { ChakraProvider } from "@chakra-ui/react";
 import { act, cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { useState } from "react";
 import { afterEach, describe, expect, it } from "vitest";
+import { benchOf } from "@/core/bench/bench-state";
+import { caseOfBench } from "@/core/drill/drill-case";
 import { entry } from "@/core/units/entry";
 import { system } from "@/ui/theme";
 import { RankingCard } from "./answer-cards";
@@ -19,6 +21,8 @@ Object.defineProperty(HTMLElement.prototype, "getBoundingClientRect", {
   },
 });
 
+const given = caseOfBench(benchOf());
+
 function Ranking() {
   const [draft, setDraft] = useState<Car["draft"]>({
     ranking: ["undercharge", "air", "blend-door"],
@@ -28,7 +32,7 @@ function Ranking() {
   });
   return (
     <ChakraProvider value={system}>
-      <RankingCard car={{ draft, setDraft, standing: null } as unknown as Car} busy={false} />
+      <RankingCard given={given} car={{ draft, setDraft, standing: null } as unknown as Car} busy={false} />
     </ChakraProvider>
   );
 }

@@ -1,15 +1,15 @@
 /** The checked codes that ship, with what each is of; worked out once. */
-import type { Cause } from "@/core/causes/catalogue";
 import { caseOfCode, truthOfCase } from "@/core/drill/drill-case";
 import { readCode } from "@/core/drill/drill-code";
 import type { DrillTheme } from "@/core/drill/drill-shapes";
+import type { Named } from "@/core/drill/drill-troubles";
 import type { DrillRecord, Subject } from "@/core/drill/progress";
 import stocked from "@/core/drill/stock.json";
 
 interface Stocked {
   code: string;
   theme: DrillTheme;
-  causes: readonly Cause[];
+  causes: readonly Named[];
 }
 
 let worked: readonly Stocked[] | null = null;

@@ -27,16 +27,12 @@ interface Item {
 
 const MOST_SHOWN = 40;
 
-/** One field that finds everything: what can be done here, views, vehicles, steps, causes, words, settings. */
-export function Palette() {
+/** Everything that can be found, and whether the store has told its jobs yet. */
+function useItems(query: string): { items: Item[]; complete: boolean } {
   const { commands } = useOverlays();
   const router = useRouter();
   const figures = useFigures();
-  const [query, setQuery] = useState("");
-  const [at, setAt] = useState(0);
-  // Null until the store has told them; Enter pressed before then waits for it.
   const [jobs, setJobs] = useState<Item[] | null>(null);
-  const [entered, setEntered] = useState(false);
   const [vehicles, setVehicles] = useState<Item[]>([]);
   useEffect(() => {
     listJobs({ open: 60, signed: 10, archived: 0 }).then(
@@ -96,13 +92,28 @@ export function Palette() {
     ],
     [commands, jobs, vehicles, router, figures],
   );
+  return { items, complete: jobs !== null };
+}
+
+/** Items that hold every word, those that have them in their name first. */
+function foundIn(items: readonly Item[], query: string): Item[] {
   const words = query.toLowerCase().split(/\s+/).filter(Boolean);
-  const found = items
+  return items
     .filter(({ kind, name, also }) => words.every((word) => `${kind} ${name} ${also}`.toLowerCase().includes(word)))
     .map((item) => ({ item, near: words.every((word) => item.name.toLowerCase().includes(word)) }))
     .sort((a, b) => Number(b.near) - Number(a.near))
     .slice(0, MOST_SHOWN)
     .map(({ item }) => item);
+}
+
+/** One field that finds everything: what can be done here, views, vehicles, steps, causes, words, settings. */
+export function Palette() {
+  const [query, setQuery] = useState("");
+  const [at, setAt] = useState(0);
+  const { items, complete } = useItems(query);
+  // Enter pressed before all jobs are there waits for them.
+  const [entered, setEntered] = useState(false);
+  const found = foundIn(items, query);
   const chosen = Math.min(at, found.length - 1);
   const run = (item: Item | undefined) => {
     if (item === undefined) return;
@@ -111,10 +122,10 @@ export function Palette() {
   };
   // biome-ignore lint/correctness/useExhaustiveDependencies: what is found then is run, once
   useEffect(() => {
-    if (!entered || jobs === null) return;
+    if (!entered || !complete) return;
     setEntered(false);
     run(found[chosen]);
-  }, [entered, jobs]);
+  }, [entered, complete]);
   const keys = (event: KeyboardEvent) => {
     if (event.key === "Enter") setEntered(true);
     else if (event.key === "ArrowDown") setAt(Math.min(chosen + 1, found.length - 1));
@@ -147,52 +158,56 @@ export function Palette() {
                 onKeyDown={keys}
               />
             </Box>
-            <Box
-              id="palette-found"
-              role="listbox"
-              aria-label={paletteText.results}
-              maxH="56vh"
-              overflowY="auto"
-              px="2"
-              pb="2"
-            >
-              {found.length === 0 && (
-                <Text kind="soft" px="2" pb="2">
-                  {paletteText.nothingMatches}
-                </Text>
-              )}
-              {found.map((item, i) => (
-                <Flex
-                  key={item.id}
-                  id={`palette-${item.id}`}
-                  role="option"
-                  aria-selected={i === chosen}
-                  ref={(element: HTMLDivElement | null) => {
-                    if (i === chosen) element?.scrollIntoView?.({ block: "nearest" });
-                  }}
-                  align="center"
-                  gap="3"
-                  minH="target"
-                  px="2"
-                  rounded="card"
-                  cursor="pointer"
-                  bg={i === chosen ? "band" : undefined}
-                  _hover={{ bg: "band" }}
-                  onClick={() => run(item)}
-                >
-                  <Text w="64px" flexShrink="0" kind="small">
-                    {item.kind}
-                  </Text>
-                  <Text typed={item.kind === "Vehicle" || item.kind === "Job"} flex="1" minW="0" truncate fontSize="md">
-                    {item.name}
-                  </Text>
-                  {item.key && <Kbd fontFamily="body">{item.key.toUpperCase()}</Kbd>}
-                </Flex>
-              ))}
-            </Box>
+            <Found found={found} chosen={chosen} onRun={run} />
           </Dialog.Content>
         </Dialog.Positioner>
       </Portal>
     </Dialog.Root>
+  );
+}
+
+interface FoundProps {
+  found: readonly Item[];
+  chosen: number;
+  onRun: (item: Item) => void;
+}
+
+function Found({ found, chosen, onRun }: FoundProps) {
+  return (
+    <Box id="palette-found" role="listbox" aria-label={paletteText.results} maxH="56vh" overflowY="auto" px="2" pb="2">
+      {found.length === 0 && (
+        <Text kind="soft" px="2" pb="2">
+          {paletteText.nothingMatches}
+        </Text>
+      )}
+      {found.map((item, i) => (
+        <Flex
+          key={item.id}
+          id={`palette-${item.id}`}
+          role="option"
+          aria-selected={i === chosen}
+          ref={(element: HTMLDivElement | null) => {
+            if (i === chosen) element?.scrollIntoView?.({ block: "nearest" });
+          }}
+          align="center"
+          gap="3"
+          minH="target"
+          px="2"
+          rounded="card"
+          cursor="pointer"
+          bg={i === chosen ? "band" : undefined}
+          _hover={{ bg: "band" }}
+          onClick={() => onRun(item)}
+        >
+          <Text w="64px" flexShrink="0" kind="small">
+            {item.kind}
+          </Text>
+          <Text typed={item.kind === "Vehicle" || item.kind === "Job"} flex="1" minW="0" truncate fontSize="md">
+            {item.name}
+          </Text>
+          {item.key && <Kbd fontFamily="body">{item.key.toUpperCase()}</Kbd>}
+        </Flex>
+      ))}
+    </Box>
   );
 }

@@ -165,14 +165,8 @@ export const debriefCardsText = {
   mistakesAndDangers: "Mistakes and dangers",
   none: "None.",
   hints: (hints: number) => ` Hints: ${hints}.`,
-  chargeAtIntakeAddedRecovered: (
-    startG: string,
-    addedG: string,
-    recoveredG: string,
-    part: string,
-    nowG: string,
-    part2: string,
-  ) => `Charge: ${startG} at intake, ${addedG} added, ${recoveredG} recovered, ${part} lost, ${nowG} now.${part2}`,
+  books: (of: Record<"start" | "added" | "recovered" | "lost" | "now", string>) =>
+    `Charge: ${of.start} at intake, ${of.added} added, ${of.recovered} recovered, ${of.lost} lost, ${of.now} now.`,
 } as const;
 
 export const debriefViewText = {

@@ -120,7 +120,7 @@ export function planCharge(inputs: PlanInputs): ChargePlan {
       steps.push({ kind: "purge", containerId: given.id, grams });
     }
     for (let tries = 0; tries < 4 && can.netKg * 1000 > EMPTY_BELOW_G && line.wantedG > SAME_WEIGHT_G; tries++) {
-      const played = play(can, still, running, phase, filled, hose, line);
+      const played = play(can, { still, running, filled }, phase, hose, line);
       inVehicle = filled.kg * 1000;
       // The last stretch is taken with the valve nearly shut.
       if (played.ends === "target") played.seconds += Math.min(SLOW_S, played.seconds) * (1 / SLOW_OPENING - 1);
@@ -181,12 +181,17 @@ interface Played {
   ends: "target" | "empty" | "stalled";
 }
 
+/** Vehicle that is charged: its plant at rest, the low side of the running circuit, kPa, by content, kg, and its fill. */
+interface Charged {
+  still: Plant;
+  running: (kg: number) => number;
+  filled: FillState;
+}
+
 function play(
   can: Container,
-  still: Plant,
-  running: (kg: number) => number,
+  { still, running, filled }: Charged,
   phase: "liquid-high" | "vapour-low",
-  filled: FillState,
   hose: PlanHose,
   line: Line,
 ): Played {
@@ -200,7 +205,7 @@ function play(
     if (line.wantedG <= 0) return { grams, seconds, ends: "target" };
     if (can.netKg * 1000 < EMPTY_BELOW_G / 2) return { grams, seconds, ends: "empty" };
     const portKpa = liquid ? fillRest(filled, still).pressureKpa : running(filled.kg);
-    drawFrom(can, still.fluid, draw, portKpa, STEP_S, port);
+    drawFrom(can, still.fluid, { ...draw, portKpa }, STEP_S, port);
     let step = port.flow * STEP_S * 1000;
     if (step < STALLED * STEP_S) return { grams, seconds, ends: "stalled" };
     const over = step - line.wantedG;

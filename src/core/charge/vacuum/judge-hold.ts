@@ -104,7 +104,9 @@ export function judgeHold(points: readonly HoldPoint[], setting: HoldSetting): R
     leakGYear: rangeOf(circuits.map(({ model }) => model.leakKpaS * scale)),
     smallestGYear,
     decidedAfterS:
-      verdict === "undecided" ? decidedAfter(circuits, causes, likeliest, seconds, setting, atmosphere) : null,
+      verdict === "undecided"
+        ? decidedAfter(circuits, (i) => causes[i] === likeliest, seconds, setting.gauge, atmosphere)
+        : null,
     fitted: read.map(({ time }) => ({
       time: time + start,
       kpa: meanOf(circuits.map(({ model, startKpa }) => startKpa + holdRise(model, time, atmosphere))),
@@ -172,18 +174,17 @@ const LONGER = [1.25, 1.5, 2, 3, 4, 6, 8, 12, 16, 24, 48, 96];
 /** When the pressures expected of the likeliest cause and of the rest are well apart. */
 function decidedAfter(
   circuits: readonly Circuit[],
-  causes: readonly HoldCause[],
-  likeliest: HoldCause,
+  isLikeliest: (circuit: number) => boolean,
   seconds: number,
-  { gauge }: HoldSetting,
+  gauge: HoldSetting["gauge"],
   atmosphere: number,
 ): number | null {
   for (const times of LONGER) {
     const at = times * seconds;
     if (at > LONGEST_HOLD_S) return null;
     const expected = circuits.map(({ model, startKpa }) => startKpa + holdRise(model, at, atmosphere));
-    const of = middleOf(expected.filter((_, i) => causes[i] === likeliest));
-    const rest = middleOf(expected.filter((_, i) => causes[i] !== likeliest));
+    const of = middleOf(expected.filter((_, i) => isLikeliest(i)));
+    const rest = middleOf(expected.filter((_, i) => !isLikeliest(i)));
     const apart = Math.abs(of.mean - rest.mean);
     if (apart > 1.5 * (of.sd + rest.sd) + 2 * gaugeSd(Math.max(of.mean, rest.mean), at, gauge)) return at;
   }

@@ -22,14 +22,19 @@ export function controlsOff(): ControlState {
   return { asked: true, clutchIn: false, heldBy: null };
 }
 
+/** What the switches and the fin sensor feel: absolute pressures, kPa, and degC. */
+export interface SensedState {
+  lowKpa: number;
+  highKpa: number;
+  sensorC: number;
+}
+
 /** Moves the switches on. Each has its hysteresis; the lock-out sees the high side before the clutch has ever closed. */
 export function operate(
   plant: Plant,
   state: ControlState,
   engineOn: boolean,
-  lowKpa: number,
-  highKpa: number,
-  sensorC: number,
+  { lowKpa, highKpa, sensorC }: SensedState,
 ): void {
   const { controls, label, compressor } = plant.vehicle;
   const low = lowKpa - plant.atmosphereKpa;

@@ -308,36 +308,36 @@ describe("clutch control", () => {
 
   it("lets go and takes again with hysteresis, and never without the engine", () => {
     const state = controlsOff();
-    operate(orifice, state, false, absolute(500), absolute(600), 20);
+    operate(orifice, state, false, { lowKpa: absolute(500), highKpa: absolute(600), sensorC: 20 });
     expect(state.clutchIn).toBe(false);
-    operate(orifice, state, true, absolute(500), absolute(600), 20);
+    operate(orifice, state, true, { lowKpa: absolute(500), highKpa: absolute(600), sensorC: 20 });
     expect(state.clutchIn).toBe(true);
-    operate(orifice, state, true, absolute(lowOutKpa - 1), absolute(900), 5);
+    operate(orifice, state, true, { lowKpa: absolute(lowOutKpa - 1), highKpa: absolute(900), sensorC: 5 });
     expect(state).toMatchObject({ clutchIn: false, heldBy: "low-pressure" });
-    operate(orifice, state, true, absolute(lowInKpa - 5), absolute(800), 5);
+    operate(orifice, state, true, { lowKpa: absolute(lowInKpa - 5), highKpa: absolute(800), sensorC: 5 });
     expect(state.clutchIn).toBe(false);
-    operate(orifice, state, true, absolute(lowInKpa + 1), absolute(800), 5);
+    operate(orifice, state, true, { lowKpa: absolute(lowInKpa + 1), highKpa: absolute(800), sensorC: 5 });
     expect(state).toMatchObject({ clutchIn: true, heldBy: null });
-    operate(orifice, state, true, absolute(300), absolute(highOutKpa + 1), 5);
-    operate(orifice, state, true, absolute(300), absolute(highInKpa + 50), 5);
+    operate(orifice, state, true, { lowKpa: absolute(300), highKpa: absolute(highOutKpa + 1), sensorC: 5 });
+    operate(orifice, state, true, { lowKpa: absolute(300), highKpa: absolute(highInKpa + 50), sensorC: 5 });
     expect(state).toMatchObject({ clutchIn: false, heldBy: "high-pressure" });
-    operate(orifice, state, true, absolute(300), absolute(highInKpa - 1), 5);
+    operate(orifice, state, true, { lowKpa: absolute(300), highKpa: absolute(highInKpa - 1), sensorC: 5 });
     expect(state.clutchIn).toBe(true);
     state.asked = false;
-    operate(orifice, state, true, absolute(300), absolute(900), 5);
+    operate(orifice, state, true, { lowKpa: absolute(300), highKpa: absolute(900), sensorC: 5 });
     expect(state.clutchIn).toBe(false);
   });
 
   it("a valve circuit goes by its fins, a variable compressor by neither", () => {
     const valve = plantOf({ compressor: "fixed" });
     const fins = controlsOff();
-    operate(valve, fins, true, 400, 700, 20);
-    operate(valve, fins, true, 200, 1100, valve.vehicle.controls.freezeOutC - 0.1);
+    operate(valve, fins, true, { lowKpa: 400, highKpa: 700, sensorC: 20 });
+    operate(valve, fins, true, { lowKpa: 200, highKpa: 1100, sensorC: valve.vehicle.controls.freezeOutC - 0.1 });
     expect(fins).toMatchObject({ clutchIn: false, heldBy: "freeze" });
     const variable = plantOf();
     const state = controlsOff();
-    operate(variable, state, true, 400, 700, 20);
-    operate(variable, state, true, 150, 1100, -3);
+    operate(variable, state, true, { lowKpa: 400, highKpa: 700, sensorC: 20 });
+    operate(variable, state, true, { lowKpa: 150, highKpa: 1100, sensorC: -3 });
     expect(state.clutchIn).toBe(true);
   });
 });
@@ -348,7 +348,7 @@ describe("can and cylinder", () => {
     const port = { flow: 0, enthalpy: 0 };
     let out = 0;
     for (let t = 0; t < seconds; t += 0.1) {
-      drawFrom(can, fluid, { phase, opening: 1, stopAtKg }, portKpa, 0.1, port);
+      drawFrom(can, fluid, { phase, opening: 1, stopAtKg, portKpa }, 0.1, port);
       out += port.flow * 0.1;
     }
     return out;

@@ -41,8 +41,7 @@ export interface Draw {
 export function drawFrom(
   container: Container,
   fluid: FluidTable,
-  { phase, opening, stopAtKg }: Draw,
-  portKpa: number,
+  { phase, opening, stopAtKg, portKpa }: Draw & { portKpa: number },
   seconds: number,
   into: PortFlow,
 ): void {

@@ -347,7 +347,11 @@ export class CircuitSimulation {
     this.recover(dt);
     this.giveOffFromOil(dt);
     this.leak();
-    operate(this.running, this.controls, this.engineOn, y[LOW_KPA]!, y[HIGH_KPA]!, y[SENSOR_C]!);
+    operate(this.running, this.controls, this.engineOn, {
+      lowKpa: y[LOW_KPA]!,
+      highKpa: y[HIGH_KPA]!,
+      sensorC: y[SENSOR_C]!,
+    });
     const drive = this.drive;
     drive.plant = this.engineOn ? this.running : this.still;
     drive.clutchIn = this.controls.clutchIn && this.running.turns > 0;
@@ -382,7 +386,7 @@ export class CircuitSimulation {
     const side = low ? this.y[LOW_KPA]! : this.y[HIGH_KPA]!;
     const pressure = this.filling ? fillRest(this.filling, this.still).pressureKpa : side;
     const draw = { phase: charging.phase, opening: charging.opening, stopAtKg: charging.stopAtKg };
-    drawFrom(container, this.running.fluid, draw, pressure, dt, port);
+    drawFrom(container, this.running.fluid, { ...draw, portKpa: pressure }, dt, port);
     const { hose } = this;
     const lost = Math.min(port.flow * dt, hose.purgeKg);
     hose.purgeKg -= lost;

@@ -148,7 +148,7 @@ function judgeQuantity(quantity: Quantity, test: JudgedTest): Judged[] {
   return read.map((setting) => {
     const seen = observablesOf(quantity).map((name) => observed.values[placeOf(name, setting, settings)]!);
     const measure = measureFrom(quantity, seen, context);
-    const shownBy = mixtures(quantity, setting, observed, names, given, hypotheses, context);
+    const shownBy = mixtures({ quantity, setting, context }, observed, names, given, hypotheses);
     const censored = quantity === "equalisation" && observed.stillApart;
     const wild = WILD_SHARE * unconditional(quantity, setting, observed, hypotheses, context);
     const densities = byCause((cause) => {
@@ -191,25 +191,29 @@ interface Part {
   weight: number;
 }
 
+/** A quantity at one setting of the engine, and what it is computed with. */
+interface Measured {
+  quantity: Quantity;
+  setting: number;
+  context: QuantityContext;
+}
+
 /** Distributions of a quantity under each cause, given the other readings; null for a cause that shows nothing there. */
 function mixtures(
-  quantity: Quantity,
-  setting: number,
-  observed: Observed,
+  { quantity, setting, context }: Measured,
+  { values: shown, rpm }: Observed,
   hidden: readonly ObservableName[],
   given: Predictor,
   { all }: Hypotheses,
-  context: QuantityContext,
 ): (cause: Cause) => Part[] | null {
-  const settings = observed.rpm.length;
   const uses = observablesOf(quantity);
-  const places = uses.map((name) => placeOf(name, setting, settings));
+  const places = uses.map((name) => placeOf(name, setting, rpm.length));
   const open = uses.map((name) => hidden.includes(name));
   const parts = all.map((_, i): Part | null => {
     const weight = given.weights[i]!;
     if (!(weight > 0)) return null;
     const values = places.map((place, k) => {
-      if (!open[k]) return observed.values[place]!;
+      if (!open[k]) return shown[place]!;
       const { least, most } = given.limits(place, i);
       return Math.min(Math.max(given.at(place).means[i]!, least), most);
     });

@@ -84,15 +84,18 @@ interface Plan {
   places: number[];
 }
 
-export function nextTests(
-  reading: ReadingFile,
-  observed: Observed,
-  hypotheses: Hypotheses,
-  weighed: Weighed,
-  weights: Float64Array,
-  context: TestContext,
-  seed: number,
-): NextTest[] {
+/** What is known before a next test is chosen. */
+export interface BeforeTest {
+  reading: ReadingFile;
+  observed: Observed;
+  hypotheses: Hypotheses;
+  weighed: Weighed;
+  /** Weight of each hypothesis, in their order. */
+  weights: Float64Array;
+}
+
+export function nextTests(known: BeforeTest, context: TestContext, seed: number): NextTest[] {
+  const { reading, observed, hypotheses, weighed, weights } = known;
   const kind = emptyAtRest(reading)?.kind;
   // A circuit that somebody evacuated says nothing of what was the matter.
   if (kind === "vacuum") return [];
@@ -104,15 +107,8 @@ export function nextTests(
   // Nothing is run that holds no refrigerant: it carries the oil.
   const offered = plans(observed, context).filter(({ id }) => !empty || id === "recover");
   const tests = offered.map((plan): NextTest => {
-    const { bits, settles, lost, changes } = outcomesWeighed(plan, reading, observed, predicted, random, now);
-    const outcomes = outcomesOf(
-      plan,
-      observed,
-      hypotheses,
-      predicted,
-      context.leading,
-      reading.vehicle.chargeG != null,
-    );
+    const { bits, settles, lost, changes } = outcomesWeighed(plan, known, predicted, random, now);
+    const outcomes = outcomesOf(plan, known, predicted, context.leading);
     return {
       test: plan.id,
       reads: pathsOf(plan, observed.rpm.length),
@@ -126,10 +122,10 @@ export function nextTests(
     };
   });
   if (!context.looked) {
-    tests.push(inspection("look", LOOK_MINUTES, (cause) => causeEntry(cause).looks?.found ?? 0, weighed, before, now));
+    tests.push(inspection(LOOK, weighed, before, now));
   }
   if (context.compressor === "electric") {
-    tests.push(inspection("electric-scan", SCAN_MINUTES, (cause) => SCAN_FINDS[cause] ?? 0, weighed, before, now));
+    tests.push(inspection(ELECTRIC_SCAN, weighed, before, now));
   }
   return tests
     .filter(({ test, gainBits }) => gainBits >= LEAST_BITS || test === "recover" || test === "both-gauges")
@@ -195,8 +191,7 @@ function plans(observed: Observed, { compressor }: TestContext): Plan[] {
 /** Mean entropy after the test and how often it is settled, over outcomes drawn from what is still probable. */
 function outcomesWeighed(
   plan: Plan,
-  reading: ReadingFile,
-  observed: Observed,
+  { reading, observed }: BeforeTest,
   { weights, at, limits }: Predictor,
   random: NoiseSource,
   now: BestAct,
@@ -277,23 +272,23 @@ export function entered(
 /** A liquid line where it was not read, K over the ambient. */
 const LIQUID_OVER_AIR_K = 12;
 
-const LOOK_MINUTES = 3;
+const LOOK: Inspection = { test: "look", minutes: 3, chanceOf: (cause) => causeEntry(cause).looks?.found ?? 0 };
 /** A cause that a look finds more seldom than this changes nothing. */
 const LEAST_FOUND = 0.01;
 
 /** A scan tool shows speed asked for and reached, interlock and insulation faults of an electric compressor. */
-const SCAN_MINUTES = 4;
 const SCAN_FINDS: Partial<Record<FaultCause, number>> = { "compressor-not-driven": 0.95 };
+const ELECTRIC_SCAN: Inspection = { test: "electric-scan", minutes: 4, chanceOf: (cause) => SCAN_FINDS[cause] ?? 0 };
 
-/** An inspection tells a few causes from all others, and is rarely wrong when it finds something. `chanceOf`: how often it finds each. */
-function inspection(
-  test: TestId,
-  minutes: number,
-  chanceOf: (cause: FaultCause) => number,
-  weighed: Weighed,
-  before: number,
-  now: BestAct,
-): NextTest {
+interface Inspection {
+  test: TestId;
+  minutes: number;
+  /** How often it finds a cause that is there, 0 to 1. */
+  chanceOf: (cause: FaultCause) => number;
+}
+
+/** An inspection tells a few causes from all others, and is rarely wrong when it finds something. `before`: entropy without it, bits. */
+function inspection({ test, minutes, chanceOf }: Inspection, weighed: Weighed, before: number, now: BestAct): NextTest {
   const chances = causeClasses.map((acting) => Math.max(0, ...acting.map(chanceOf)));
   let found = 0;
   let lost = 0;
@@ -327,11 +322,9 @@ function inspection(
 /** The reading that parts the leading causes most, and what each would make it. */
 function outcomesOf(
   plan: Plan,
-  observed: Observed,
-  { all, spread }: Hypotheses,
+  { reading, observed, hypotheses: { all, spread } }: BeforeTest,
   { range }: Predictor,
   leading: readonly Cause[],
-  labelled: boolean,
 ): NextTest["outcomes"] {
   const length = observed.values.length;
   const holds = leading.map((cause) => (i: number) => all[i]!.causes.some((one) => one.cause === cause));
@@ -346,7 +339,7 @@ function outcomesOf(
   if (widest === null) return [];
   const { name: observable, setting } = observableAt(widest.place, observed.rpm.length);
   // A share of a label that nobody knows is the share of nothing.
-  if (observable === "charge" && !labelled) return [];
+  if (observable === "charge" && reading.vehicle.chargeG == null) return [];
   const rpm = setting === null ? null : observed.rpm[setting]!;
   return leading.flatMap((cause, i) => {
     const found = widest.ranges[i];

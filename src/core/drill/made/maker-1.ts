@@ -112,7 +112,7 @@ export function makeFirst(theme: DrillTheme, number: number): MadeCase {
       });
   };
   const variable = compressor !== "fixed";
-  const causes: Record<DrillTheme, readonly (readonly [FaultCause, number])[]> = {
+  const causes: Partial<Record<DrillTheme, readonly (readonly [FaultCause, number])[]>> = {
     pressures: [
       ["undercharge", 4],
       ["overcharge", 3],
@@ -195,7 +195,7 @@ export function makeFirst(theme: DrillTheme, number: number): MadeCase {
         [["overcharge", "evaporator-airflow"], 2],
       ]),
     );
-  else if (!sound) acting.push(pick(causes[theme].filter(([cause]) => variable || cause !== "compressor-low-stroke")));
+  else if (!sound) acting.push(pick(causes[theme]!.filter(([cause]) => variable || cause !== "compressor-low-stroke")));
   for (const cause of acting) add(cause);
 
   // Complaint: mostly typical of the fault, sometimes a person's guess.

@@ -18,6 +18,13 @@ export interface HoseContent {
   highLiquidG: number | null;
 }
 
+/** Hoses of one length and bore, m, and their temperature, degC. */
+export interface Hoses {
+  lengthM: number;
+  boreM?: number;
+  temperatureC: number;
+}
+
 /**
  * Grams in one hose a side, each of `lengthM` and `boreM`, at gauge pressures (kPa) and the hose's temperature (degC). Vapour on the low
  * side; the high hose fills with liquid at a port on the liquid line. Source: densities of the equation of state.
@@ -25,11 +32,9 @@ export interface HoseContent {
 export function hoseContent(
   refrigerant: Refrigerant,
   altitudeM: number,
-  lengthM: number,
-  temperatureC: number,
+  { lengthM, boreM = USUAL_BORE_M, temperatureC }: Hoses,
   lowKpa: number,
   highKpa: number | null,
-  boreM: number = USUAL_BORE_M,
 ): HoseContent {
   const fluid = fluidTable(refrigerant);
   const volumeM3 = hoseVolumeM3(lengthM, boreM);

@@ -59,13 +59,13 @@ describe("vapour in a vessel", () => {
   it("is counted by density below saturation; at saturation there is liquid, and nobody can say how much", () => {
     const volume = hoseVolumeM3(1.8, 4.8e-3);
     expect(volume * 1e6).toBeCloseTo(32.6, 1);
-    const thin = vapourIn("R134a", 0, 300, 25, volume)!;
+    const thin = vapourIn("R134a", 0, { gaugeKpa: 300, temperatureC: 25, volumeM3: volume })!;
     expect(thin.liquid).toBe(false);
     // An ideal gas of 102 g/mol would be 0.54 g; R134a is a little denser.
     expect(thin.grams).toBeGreaterThan(0.54);
     expect(thin.grams).toBeLessThan(0.62);
-    expect(vapourIn("R134a", 0, 564, 25, volume)).toMatchObject({ liquid: true });
-    expect(vapourIn("R134a", 0, -101, 25, volume)!.grams).toBeLessThan(0.01);
-    expect(vapourIn("R134a", 0, -102, 25, volume)).toBeNull();
+    expect(vapourIn("R134a", 0, { gaugeKpa: 564, temperatureC: 25, volumeM3: volume })).toMatchObject({ liquid: true });
+    expect(vapourIn("R134a", 0, { gaugeKpa: -101, temperatureC: 25, volumeM3: volume })!.grams).toBeLessThan(0.01);
+    expect(vapourIn("R134a", 0, { gaugeKpa: -102, temperatureC: 25, volumeM3: volume })).toBeNull();
   });
 });

@@ -85,16 +85,21 @@ export function leftAtLineEnd(line: LineEnd, accuracy: InstrumentAccuracy = work
   );
 }
 
+/** Gas in a volume, m3, at a gauge pressure, kPa, and temperature, degC. */
+export interface GasVolume {
+  gaugeKpa: number;
+  temperatureC: number;
+  volumeM3: number;
+}
+
 /**
- * Grams of vapour in a volume (m3) at a gauge pressure (kPa) and temperature (degC). At saturation, or above it, there is liquid too and the pressure says
+ * Grams of vapour in a volume. At saturation, or above it, there is liquid too and the pressure says
  * nothing of how much: then the vapour alone is given and `liquid` is true.
  */
 export function vapourIn(
   refrigerant: Refrigerant,
   altitudeM: number,
-  gaugeKpa: number,
-  temperatureC: number,
-  volumeM3: number,
+  { gaugeKpa, temperatureC, volumeM3 }: GasVolume,
   accuracy: InstrumentAccuracy = workshopInstruments,
 ): { grams: number; liquid: boolean } | null {
   const saturation = saturationGaugeKpa(refrigerant, temperatureC, altitudeM);

@@ -47,15 +47,14 @@ export function logDoubtsOf(log: LogColumns, refrigerant: Refrigerant | null, al
   const over = median(runs.map((i) => low[i]! - high[i]!));
   if (over !== null && over > EXCHANGED_KPA) found.push({ code: "exchanged", overKpa: Math.round(over) });
   const atmosphereKpa = atmosphericPressureKpa(altitudeM);
-  const sign = absoluteSign(log, runs, stands, refrigerant, atmosphereKpa, found.length > 0);
+  const sign = absoluteSign(log, { runs, stands }, refrigerant, atmosphereKpa, found.length > 0);
   if (sign !== null) found.push({ code: "absolute", sign, atmosphereKpa });
   return found;
 }
 
 function absoluteSign(
   { values }: LogColumns,
-  runs: readonly number[],
-  stands: readonly number[],
+  { runs, stands }: Record<"runs" | "stands", readonly number[]>,
   refrigerant: Refrigerant | null,
   atmosphereKpa: number,
   exchanged: boolean,

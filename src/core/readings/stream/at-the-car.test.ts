@@ -69,15 +69,15 @@ describe("the shut-off test", () => {
 });
 
 it("counts what stands in the hoses: a gram of vapour, tens of grams of liquid", () => {
-  const both = hoseContent("R134a", 0, 1.5, 30, 600, 1200);
+  const both = hoseContent("R134a", 0, { lengthM: 1.5, temperatureC: 30 }, 600, 1200);
   expect(both.lowG).toBeGreaterThan(0.3);
   expect(both.lowG).toBeLessThan(2);
   expect(both.highLiquidG!).toBeGreaterThan(25);
   expect(both.highLiquidG!).toBeLessThan(40);
   expect(both.highVapourG!).toBeLessThan(2);
-  const longer = hoseContent("R134a", 0, 3, 30, 600, 1200);
+  const longer = hoseContent("R134a", 0, { lengthM: 3, temperatureC: 30 }, 600, 1200);
   expect(longer.highLiquidG! / both.highLiquidG!).toBeCloseTo(2, 6);
-  expect(hoseContent("R1234yf", 0, 1.5, 30, 600, null)).toMatchObject({ highLiquidG: null });
+  expect(hoseContent("R1234yf", 0, { lengthM: 1.5, temperatureC: 30 }, 600, null)).toMatchObject({ highLiquidG: null });
 });
 
 it("doubts a label that is not like its kind", () => {

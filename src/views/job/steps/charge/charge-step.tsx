@@ -93,7 +93,7 @@ export function ChargeStep() {
             balance={found.value}
             pace={paceSentence(desk, figures)}
             runsOut={runsOut(plan, job)}
-            foot={footWords(desk, job, inputs, found.value, plan?.missingG ?? 0, figures)}
+            foot={footWords(desk, job, { inputs, balance: found.value, missingG: plan?.missingG ?? 0 }, figures)}
           />
         )
       )}
@@ -192,9 +192,7 @@ function runsOut(plan: ChargePlan | null, job: Job): { name: string; atG: number
 function footWords(
   { live }: Pick<Desk, "live">,
   job: Job,
-  inputs: ChargeInputs,
-  balance: MassBalance,
-  missingG: number,
+  { inputs, balance, missingG }: { inputs: ChargeInputs; balance: MassBalance; missingG: number },
   figures: Figures,
 ): string {
   const rate = live !== null && live.openSince !== null ? Math.max(live.rateGPerS * 0.3, 0.2) : LAST_RATE;

@@ -6,7 +6,7 @@ import { gaugeSpecs, type VacuumTarget } from "@/core/charge/vacuum/target";
 import { fields } from "@/core/records/fields";
 import { type Job, MOST_MARKS } from "@/core/records/job";
 import { entryOf } from "@/core/units/entry";
-import { formatClock } from "@/core/units/units";
+import { formatClock, type UnitId } from "@/core/units/units";
 import { keepChoices } from "@/session/choices";
 import { useDesk, useJob, useSession, useSimulator } from "@/session/session";
 import { useAnnounced } from "@/ui/announce";
@@ -32,17 +32,15 @@ interface PumpCardProps {
   holdS: number;
 }
 
-/** Pump on, shut off, hold, read: the one act at a time, with its clock. */
-export function PumpCard({ target, holdS }: PumpCardProps) {
-  const figures = useFigures();
-  const { job, record, edit } = useJob();
+/** Pump, hold and reading of one evacuation, with its clock. */
+function usePump() {
+  const { job, record } = useJob();
   const rack = useSimulator("status", "source", "latest", "setEngine", "setMachine");
   const desk = useDesk("vacuumClock");
   const { live: stream } = useSession();
   const [refused, setRefused] = useState<string | null>(null);
   const { evacuate } = job;
-  const unit = evacuate.lowest.unit;
-  const decimals = unit === "micron" ? 0 : 2;
+  const decimals = decimalsOf(evacuate.lowest.unit);
   const phase = evacuate.marks.at(-1)?.kind ?? null;
   const connected = rack.status === "running" && rack.source.kind === "rack";
   const coming = job.rackVehicle !== null && !connected && rack.status !== "lost";
@@ -89,17 +87,28 @@ export function PumpCard({ target, holdS }: PumpCardProps) {
         ? {}
         : { held: entryOf(shown, held.unit, decimals), hold: entryOf(since, length.unit === "s" ? "s" : "min", 1) },
     );
-  const deep = target !== null && shown !== null && shown < target.targetKpa;
-  const words =
-    phase === null
-      ? pumpCardText.notStarted
-      : phase === "pump"
-        ? pumpCardText.pumpOnForToHold(clock(since))
-        : phase === "hold"
-          ? since < holdS
-            ? pumpCardText.holdingForLeft(clock(since), clock(holdS - since))
-            : pumpCardText.holdingForHoldTimeReached(clock(since))
-          : pumpCardText.holdRecorded;
+  return { evacuate, phase, connected, coming, shown, full, since, refused, pump, hold, end, clockS: desk.vacuumClock };
+}
+type Pump = ReturnType<typeof usePump>;
+
+function pumpWords({ phase, since }: Pump, holdS: number): string {
+  if (phase === null) return pumpCardText.notStarted;
+  if (phase === "pump") return pumpCardText.pumpOnForToHold(clock(since));
+  if (phase === "end") return pumpCardText.holdRecorded;
+  return since < holdS
+    ? pumpCardText.holdingForLeft(clock(since), clock(holdS - since))
+    : pumpCardText.holdingForHoldTimeReached(clock(since));
+}
+
+/** Pump on, shut off, hold, read: the one act at a time, with its clock. */
+export function PumpCard({ target, holdS }: PumpCardProps) {
+  const figures = useFigures();
+  const { edit } = useJob();
+  const state = usePump();
+  const { evacuate, phase, connected, shown, since, refused } = state;
+  const unit = evacuate.lowest.unit;
+  const decimals = decimalsOf(unit);
+  const words = pumpWords(state, holdS);
   useAnnounced(words, `${phase} ${since >= holdS}`);
   return (
     <Card title={connected ? pumpCardText.vacuumGaugeSimulator : pumpCardText.vacuumGauge}>
@@ -122,33 +131,7 @@ export function PumpCard({ target, holdS }: PumpCardProps) {
           />
         )}
       </Flex>
-      <StepActs>
-        {phase !== "pump" && (
-          <BenchButton
-            kind={phase === null && evacuate.lowest.text === "" ? "act" : "quiet"}
-            disabled={coming || full}
-            onClick={pump}
-          >
-            {full
-              ? pumpCardText.aJobHoldsAtMost(MOST_MARKS)
-              : phase === null
-                ? pumpCardText.startPump
-                : pumpCardText.evacuateAgain}
-          </BenchButton>
-        )}
-        {phase === "pump" && (
-          <BenchButton minW="180px" kind={deep ? "act" : "quiet"} disabled={coming} onClick={hold}>
-            {pumpCardText.startHold}
-          </BenchButton>
-        )}
-        {phase === "hold" && (
-          <BenchButton kind={since >= holdS ? "act" : "quiet"} disabled={since < fields.hold.min} onClick={end}>
-            {since < fields.hold.min
-              ? pumpCardText.holdAtLeastSS(fields.hold.min, Math.ceil(fields.hold.min - since))
-              : pumpCardText.endHoldAfter(clock(since))}
-          </BenchButton>
-        )}
-      </StepActs>
+      <PumpActs state={state} target={target} holdS={holdS} />
       <Flex mt="2" gap="4" wrap="wrap" align="end" css={fieldRow}>
         <Text fontSize="md" fontWeight="semibold" color="soft" flex="1">
           {words}
@@ -159,7 +142,7 @@ export function PumpCard({ target, holdS }: PumpCardProps) {
             spec={fields.held}
             label={pumpCardText.gaugeReading}
             unit={unit}
-            onWrite={(kpa) => addPoint(edit, desk.vacuumClock(), kpa)}
+            onWrite={(kpa) => addPoint(edit, state.clockS(), kpa)}
           />
         )}
         <Choice
@@ -175,6 +158,43 @@ export function PumpCard({ target, holdS }: PumpCardProps) {
         </Text>
       )}
     </Card>
+  );
+}
+
+const decimalsOf = (unit: UnitId) => (unit === "micron" ? 0 : 2);
+
+/** What is possible in this phase; the next act is the loud one. */
+function PumpActs({ state, target, holdS }: PumpCardProps & { state: Pump }) {
+  const { evacuate, phase, coming, full, shown, since, pump, hold, end } = state;
+  const deep = target !== null && shown !== null && shown < target.targetKpa;
+  return (
+    <StepActs>
+      {phase !== "pump" && (
+        <BenchButton
+          kind={phase === null && evacuate.lowest.text === "" ? "act" : "quiet"}
+          disabled={coming || full}
+          onClick={pump}
+        >
+          {full
+            ? pumpCardText.aJobHoldsAtMost(MOST_MARKS)
+            : phase === null
+              ? pumpCardText.startPump
+              : pumpCardText.evacuateAgain}
+        </BenchButton>
+      )}
+      {phase === "pump" && (
+        <BenchButton minW="180px" kind={deep ? "act" : "quiet"} disabled={coming} onClick={hold}>
+          {pumpCardText.startHold}
+        </BenchButton>
+      )}
+      {phase === "hold" && (
+        <BenchButton kind={since >= holdS ? "act" : "quiet"} disabled={since < fields.hold.min} onClick={end}>
+          {since < fields.hold.min
+            ? pumpCardText.holdAtLeastSS(fields.hold.min, Math.ceil(fields.hold.min - since))
+            : pumpCardText.endHoldAfter(clock(since))}
+        </BenchButton>
+      )}
+    </StepActs>
   );
 }
 

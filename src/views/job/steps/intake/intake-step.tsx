@@ -34,127 +34,16 @@ type Intake = Job["intake"];
 
 export function IntakeStep() {
   useFirstField();
-  const figures = useFigures();
   const { job, edit } = useJob();
   const { intake } = job;
-  const refrigerant = workableRefrigerant(job);
-  const { chargeG, toleranceG } = labelOf(job);
-  const doubts =
-    refrigerant === null || intake.compressor === null
-      ? []
-      : labelDoubts(
-          { refrigerant, compressor: intake.compressor, evaporators: intake.evaporators, chargeG },
-          toleranceG,
-          intake.oilKind,
-        );
-  const set = <Key extends keyof Intake>(key: Key, value: Intake[Key]) =>
-    edit((stored) => ({ ...stored, intake: { ...stored.intake, [key]: value } }));
   return (
     <Stack gap="3.5">
       <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="3.5">
-        <Card title={intakeStepText.vehicleAndComplaint}>
-          <Stack gap="3">
-            <TextField
-              label={commonText.vehicle}
-              value={intake.vehicle}
-              placeholder={intakeStepText.nameUsedHere}
-              onChange={(vehicle) => set("vehicle", vehicle)}
-            />
-            <WhichCar />
-            <VehicleIdentity intake={intake} set={set} />
-            <TextField
-              label={intakeStepText.complaint}
-              lines={3}
-              value={intake.complaint}
-              placeholder={intakeStepText.symptomsAndWhenItLast}
-              onChange={(complaint) => set("complaint", complaint)}
-            />
-            <Several
-              label={intakeStepText.symptom}
-              options={optionsOf(complaintNames)}
-              value={intake.complaints}
-              onToggle={(complaint) =>
-                edit((stored) => ({
-                  ...stored,
-                  intake: { ...stored.intake, complaints: toggled(stored.intake.complaints, complaint) },
-                }))
-              }
-            />
-            <Choice
-              label={intakeStepText.previousACWork}
-              options={optionsOf(historyLabels)}
-              value={intake.history}
-              onChange={(history) => set("history", history)}
-            />
-            <AltitudeHere />
-          </Stack>
-        </Card>
-        <Card title={intakeStepText.labelUnderTheBonnet}>
-          <Stack gap="3">
-            <WhereLabel />
-            <Choice
-              label={commonText.refrigerant}
-              options={labelRefrigerants.map((value) => ({ value, label: refrigerantLabels[value] }))}
-              value={intake.refrigerant}
-              onChange={(refrigerant) => set("refrigerant", refrigerant)}
-            />
-            <Grid templateColumns={{ base: "minmax(0, 1fr)", sm: "repeat(2, minmax(0, 1fr))" }} gap="3">
-              <NumberField spec={fields.charge} value={intake.charge} onChange={(charge) => set("charge", charge)} />
-              <NumberField
-                spec={fields.tolerance}
-                value={intake.tolerance}
-                label={intakeStepText.tolerance}
-                hint={intakeStepText.blank(figures.quantity(USUAL_TOLERANCE_G, "g"))}
-                onChange={(tolerance) => set("tolerance", tolerance)}
-              />
-            </Grid>
-            {(intake.charge.text.trim() === "" || intake.labelUnreadable) && (
-              <BenchButton
-                alignSelf="start"
-                px="3"
-                aria-pressed={intake.labelUnreadable}
-                onClick={() => set("labelUnreadable", !intake.labelUnreadable)}
-              >
-                {intakeStepText.labelMissingOrUnreadable}
-              </BenchButton>
-            )}
-            {intake.labelUnreadable && (
-              <Text fontSize="md" color="wait" role="status">
-                {unreadableLabel}
-              </Text>
-            )}
-            <Choice
-              label={intakeStepText.oilOnTheLabel}
-              options={optionsOf(oilLabels)}
-              value={intake.oilKind}
-              onChange={(oilKind) => set("oilKind", oilKind)}
-            />
-            {doubts.length === 0 ? (
-              <Text kind="note">{intakeStepText.chargeByLabelWeightNever}</Text>
-            ) : (
-              doubts.map((doubt) => (
-                <Text key={doubt.code} fontSize="md" color="wait" role="status">
-                  {labelDoubtSentence(doubt, figures)}
-                </Text>
-              ))
-            )}
-          </Stack>
-        </Card>
+        <VehicleCard />
+        <LabelCard />
         <LabelDoubts />
       </Grid>
-      {intake.refrigerant === "R744" && (
-        <Notice tone="act" title={intakeStepText.coCircuitsAreNotSupported}>
-          {intakeStepText.theyRunNearTheCritical}
-        </Notice>
-      )}
-      {intake.refrigerant === "other" && (
-        <Notice tone="act" title={intakeStepText.identifyTheRefrigerantFirst}>
-          {intakeStepText.gaugesCannotIdentifyRefrigerantsCheck}
-        </Notice>
-      )}
-      {isRefrigerant(intake.refrigerant) && refrigerantEntry(intake.refrigerant).flammable && (
-        <Caution title={intakeStepText.r1234yfIsFlammable}>{intakeStepText.ventilateKeepSparksAndFlames}</Caution>
-      )}
+      <RefrigerantNotes refrigerant={intake.refrigerant} />
       <HowBuilt />
       {intake.compressor === "electric" && (
         <Caution title={intakeStepText.electricCompressorHighVoltage}>
@@ -177,6 +66,149 @@ export function IntakeStep() {
       </Card>
       {intake.stopSigns.length > 0 ? <StopPage signs={intake.stopSigns} /> : <StepEnd step="intake" />}
     </Stack>
+  );
+}
+
+/** Sets one field of the intake. */
+function useSetIntake() {
+  const { edit } = useJob();
+  return <Key extends keyof Intake>(key: Key, value: Intake[Key]) =>
+    edit((stored) => ({ ...stored, intake: { ...stored.intake, [key]: value } }));
+}
+
+function VehicleCard() {
+  const { job, edit } = useJob();
+  const { intake } = job;
+  const set = useSetIntake();
+  return (
+    <Card title={intakeStepText.vehicleAndComplaint}>
+      <Stack gap="3">
+        <TextField
+          label={commonText.vehicle}
+          value={intake.vehicle}
+          placeholder={intakeStepText.nameUsedHere}
+          onChange={(vehicle) => set("vehicle", vehicle)}
+        />
+        <WhichCar />
+        <VehicleIdentity intake={intake} set={set} />
+        <TextField
+          label={intakeStepText.complaint}
+          lines={3}
+          value={intake.complaint}
+          placeholder={intakeStepText.symptomsAndWhenItLast}
+          onChange={(complaint) => set("complaint", complaint)}
+        />
+        <Several
+          label={intakeStepText.symptom}
+          options={optionsOf(complaintNames)}
+          value={intake.complaints}
+          onToggle={(complaint) =>
+            edit((stored) => ({
+              ...stored,
+              intake: { ...stored.intake, complaints: toggled(stored.intake.complaints, complaint) },
+            }))
+          }
+        />
+        <Choice
+          label={intakeStepText.previousACWork}
+          options={optionsOf(historyLabels)}
+          value={intake.history}
+          onChange={(history) => set("history", history)}
+        />
+        <AltitudeHere />
+      </Stack>
+    </Card>
+  );
+}
+
+function LabelCard() {
+  const figures = useFigures();
+  const { job } = useJob();
+  const { intake } = job;
+  const set = useSetIntake();
+  const refrigerant = workableRefrigerant(job);
+  const { chargeG, toleranceG } = labelOf(job);
+  const doubts =
+    refrigerant === null || intake.compressor === null
+      ? []
+      : labelDoubts(
+          { refrigerant, compressor: intake.compressor, evaporators: intake.evaporators, chargeG },
+          toleranceG,
+          intake.oilKind,
+        );
+  return (
+    <Card title={intakeStepText.labelUnderTheBonnet}>
+      <Stack gap="3">
+        <WhereLabel />
+        <Choice
+          label={commonText.refrigerant}
+          options={labelRefrigerants.map((value) => ({ value, label: refrigerantLabels[value] }))}
+          value={intake.refrigerant}
+          onChange={(refrigerant) => set("refrigerant", refrigerant)}
+        />
+        <Grid templateColumns={{ base: "minmax(0, 1fr)", sm: "repeat(2, minmax(0, 1fr))" }} gap="3">
+          <NumberField spec={fields.charge} value={intake.charge} onChange={(charge) => set("charge", charge)} />
+          <NumberField
+            spec={fields.tolerance}
+            value={intake.tolerance}
+            label={intakeStepText.tolerance}
+            hint={intakeStepText.blank(figures.quantity(USUAL_TOLERANCE_G, "g"))}
+            onChange={(tolerance) => set("tolerance", tolerance)}
+          />
+        </Grid>
+        {(intake.charge.text.trim() === "" || intake.labelUnreadable) && (
+          <BenchButton
+            alignSelf="start"
+            px="3"
+            aria-pressed={intake.labelUnreadable}
+            onClick={() => set("labelUnreadable", !intake.labelUnreadable)}
+          >
+            {intakeStepText.labelMissingOrUnreadable}
+          </BenchButton>
+        )}
+        {intake.labelUnreadable && (
+          <Text fontSize="md" color="wait" role="status">
+            {unreadableLabel}
+          </Text>
+        )}
+        <Choice
+          label={intakeStepText.oilOnTheLabel}
+          options={optionsOf(oilLabels)}
+          value={intake.oilKind}
+          onChange={(oilKind) => set("oilKind", oilKind)}
+        />
+        {doubts.length === 0 ? (
+          <Text kind="note">{intakeStepText.chargeByLabelWeightNever}</Text>
+        ) : (
+          doubts.map((doubt) => (
+            <Text key={doubt.code} fontSize="md" color="wait" role="status">
+              {labelDoubtSentence(doubt, figures)}
+            </Text>
+          ))
+        )}
+      </Stack>
+    </Card>
+  );
+}
+
+/** What the refrigerant on the label asks for before anything is opened. */
+function RefrigerantNotes({ refrigerant }: Pick<Intake, "refrigerant">) {
+  return (
+    <>
+      {refrigerant === "R744" && (
+        <Notice tone="act" title={intakeStepText.coCircuitsAreNotSupported}>
+          {intakeStepText.theyRunNearTheCritical}
+        </Notice>
+      )}
+      {refrigerant === "other" && (
+        <Notice tone="act" title={intakeStepText.identifyTheRefrigerantFirst}>
+          {intakeStepText.gaugesCannotIdentifyRefrigerantsCheck}
+        </Notice>
+      )}
+      {isRefrigerant(refrigerant) && refrigerantEntry(refrigerant).flammable && (
+        <Caution title={intakeStepText.r1234yfIsFlammable}>{intakeStepText.ventilateKeepSparksAndFlames}</Caution>
+      )}
+    </>
   );
 }
 

@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { useEffect, useRef, useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import { type TakenChannel, takenChannels } from "@/core/readings/channels";
 import { hinders, implausibleOf } from "@/core/readings/derive/plausibility";
 import { cycleOfStream, presentIn, recentMean, worstState } from "@/core/readings/stream/judged-stream";
@@ -44,55 +44,14 @@ function impossibleNow(job: Job, which: TestName, setting: 0 | 1, { values, humi
     : implausibleOf(reading).find((one) => hinders(one.code) && (one.setting === null || one.setting === at))?.code;
 }
 
-/** Says whether the stream can be read yet, and takes the reading for the setting that runs. Bound to T. */
-export function CaptureBar({ which }: { which: TestName }) {
+/** Whether the stream can be read now, by state, time and plausibility, and what is to be done. */
+function useReadable(which: TestName) {
   const figures = useFigures();
-  const { job, edit } = useJob();
-  const rack = useSimulator("engine", "stalledS", "latest", "settingSince", "source", "note");
+  const { job } = useJob();
+  const rack = useSimulator("engine", "stalledS", "latest", "settingSince", "source");
   const session = useSession();
   const live = useLive();
-  const running = rack.engine !== "off";
-  const [byItself, setByItself] = useState(false);
   const index = rack.engine === "fast" ? 1 : 0;
-
-  const take = () => {
-    if (!live || !running || rack.stalledS !== null) return;
-    const unsettled = presentIn(live).filter((channel) => live.states[channel].state !== "steady");
-    const takenAt = new Date().toISOString();
-    // While the clutch cycles all channels are read just before it lets go, where they belong together.
-    const { samples } = session.rack.getState();
-    const cycling = cycleOfStream(samples, rack.settingSince, live);
-    const mean = (channel: TakenChannel | "ambient") =>
-      recentMean(samples, channel, live.states[channel].state === "steady" ? STEADY_MEAN_S : EARLY_MEAN_S) ??
-      live.values[channel];
-    const rpm = rack.latest?.rpm ?? null;
-    const trace = keptTrace(samples, rack.settingSince);
-    if (spoils) return;
-    rack.note("taken", index === 0 ? captureText.idleRecorded : captureText.fastIdleRecorded);
-    edit((stored) => {
-      const taken = (setting: TestSetting): TestSetting => ({
-        ...setting,
-        ...Object.fromEntries(takenChannels.map((c) => [c, entryOrGap(cycling?.at(c) ?? mean(c), setting[c].unit)])),
-        cycle: cycling?.swing ?? null,
-        trace,
-        rpm: rpm === null ? setting.rpm : entryOf(Math.round(rpm / 10) * 10, "rpm"),
-        takenAt,
-        unsettled,
-      });
-      const changed = withSetting(stored, which, index, taken);
-      const test = changed[which];
-      return {
-        ...changed,
-        [which]: {
-          ...test,
-          // A channel that is not there leaves what was typed.
-          ambient: mean("ambient") === null ? test.ambient : entryOrGap(mean("ambient"), test.ambient.unit),
-          humidity: live.humidityPct === null ? test.humidity : entryOf(live.humidityPct, "pct"),
-        },
-      };
-    });
-  };
-  useShortcuts([{ key: "t", does: captureText.recordReading, run: take }]);
   const worst = live === null ? null : worstState(presentIn(live).map((channel) => live.states[channel]));
   // A clutch that cycles never stands still: two whole cycles are what can be read of it.
   const wholeCycles =
@@ -125,42 +84,69 @@ export function CaptureBar({ which }: { which: TestName }) {
         : live === null
           ? null
           : testAdvice(position, live, rack.source.kind === "rack", figures, wholeCycles);
+  return { live, position, spoils, mayTake, advice };
+}
+
+/** Takes the reading of the setting that runs. */
+function useTaking(which: TestName, spoils: boolean) {
+  const { edit } = useJob();
+  const rack = useSimulator("engine", "stalledS", "latest", "settingSince", "note");
+  const session = useSession();
+  const live = useLive();
+  const index = rack.engine === "fast" ? 1 : 0;
+  return () => {
+    if (!live || rack.engine === "off" || rack.stalledS !== null || spoils) return;
+    const unsettled = presentIn(live).filter((channel) => live.states[channel].state !== "steady");
+    const takenAt = new Date().toISOString();
+    // While the clutch cycles all channels are read just before it lets go, where they belong together.
+    const { samples } = session.rack.getState();
+    const cycling = cycleOfStream(samples, rack.settingSince, live);
+    const mean = (channel: TakenChannel | "ambient") =>
+      recentMean(samples, channel, live.states[channel].state === "steady" ? STEADY_MEAN_S : EARLY_MEAN_S) ??
+      live.values[channel];
+    const rpm = rack.latest?.rpm ?? null;
+    const trace = keptTrace(samples, rack.settingSince);
+    rack.note("taken", index === 0 ? captureText.idleRecorded : captureText.fastIdleRecorded);
+    edit((stored) => {
+      const taken = (setting: TestSetting): TestSetting => ({
+        ...setting,
+        ...Object.fromEntries(takenChannels.map((c) => [c, entryOrGap(cycling?.at(c) ?? mean(c), setting[c].unit)])),
+        cycle: cycling?.swing ?? null,
+        trace,
+        rpm: rpm === null ? setting.rpm : entryOf(Math.round(rpm / 10) * 10, "rpm"),
+        takenAt,
+        unsettled,
+      });
+      const changed = withSetting(stored, which, index, taken);
+      const test = changed[which];
+      return {
+        ...changed,
+        [which]: {
+          ...test,
+          // A channel that is not there leaves what was typed.
+          ambient: mean("ambient") === null ? test.ambient : entryOrGap(mean("ambient"), test.ambient.unit),
+          humidity: live.humidityPct === null ? test.humidity : entryOf(live.humidityPct, "pct"),
+        },
+      };
+    });
+  };
+}
+
+/** Says whether the stream can be read yet, and takes the reading for the setting that runs. Bound to T. */
+export function CaptureBar({ which }: { which: TestName }) {
+  const rack = useSimulator("engine", "stalledS", "settingSince");
+  const running = rack.engine !== "off";
+  const [byItself, setByItself] = useState(false);
+  const { live, position, spoils, mayTake, advice } = useReadable(which);
+  const take = useTaking(which, spoils);
+  useShortcuts([{ key: "t", does: captureText.recordReading, run: take }]);
   useAnnounced(advice?.title ?? "", advice?.title ?? "");
   useAutomatic(byItself, mayTake, rack.settingSince, take);
-
   if (live === null || advice === null) return null;
-  const { title, detail, settled } = advice;
-  const speed = index === 0 ? "idle" : captureText.fastIdle;
+  const speed = rack.engine === "fast" ? captureText.fastIdle : "idle";
   return (
     <>
-      <Flex
-        align="center"
-        gap="3"
-        bg="sheet"
-        borderLeftWidth="6px"
-        borderLeftColor={settled ? "done" : "wait"}
-        rounded="card"
-        ps="3"
-        pe="1.5"
-        py="0.5"
-        minH="58px"
-      >
-        <Box flex="1" minW="0">
-          <Flex align="baseline" gap="3" wrap="wrap">
-            <Text kind="heading" lineHeight="1.2">
-              {title}
-            </Text>
-            {running && (
-              <Text kind="note" whiteSpace="nowrap" aria-label={captureText.timeAtThisSpeed}>
-                {speed} {formatClock((rack.latest?.time ?? 0) - rack.settingSince)}
-                {position.toRunS > 0 && ` of ${formatClock(LEAST_RUN_S[index === 0 ? "idle" : "fast"])}`}
-              </Text>
-            )}
-          </Flex>
-          <Text kind="note" lineHeight="1.25" lineClamp={2}>
-            {detail}
-          </Text>
-        </Box>
+      <Advice advice={advice} toRunS={position.toRunS}>
         <BenchButton
           px="3"
           aria-pressed={byItself}
@@ -169,7 +155,7 @@ export function CaptureBar({ which }: { which: TestName }) {
         >
           {byItself ? captureText.recordingWhenSteady : captureText.recordWhenSteady}
         </BenchButton>
-      </Flex>
+      </Advice>
       <StepActs>
         {running ? (
           <BenchButton
@@ -186,6 +172,52 @@ export function CaptureBar({ which }: { which: TestName }) {
         )}
       </StepActs>
     </>
+  );
+}
+
+interface AdviceProps {
+  advice: { title: string; detail: string; settled: boolean };
+  /** Time that the engine must still run at this speed, s. */
+  toRunS: number;
+  children: ReactNode;
+}
+
+/** State of the stream, the time at this speed, and what hinders. */
+function Advice({ advice: { title, detail, settled }, toRunS, children }: AdviceProps) {
+  const rack = useSimulator("engine", "latest", "settingSince");
+  const speed = rack.engine === "fast" ? "fast" : "idle";
+  return (
+    <Flex
+      align="center"
+      gap="3"
+      bg="sheet"
+      borderLeftWidth="6px"
+      borderLeftColor={settled ? "done" : "wait"}
+      rounded="card"
+      ps="3"
+      pe="1.5"
+      py="0.5"
+      minH="58px"
+    >
+      <Box flex="1" minW="0">
+        <Flex align="baseline" gap="3" wrap="wrap">
+          <Text kind="heading" lineHeight="1.2">
+            {title}
+          </Text>
+          {rack.engine !== "off" && (
+            <Text kind="note" whiteSpace="nowrap" aria-label={captureText.timeAtThisSpeed}>
+              {speed === "idle" ? "idle" : captureText.fastIdle}{" "}
+              {formatClock((rack.latest?.time ?? 0) - rack.settingSince)}
+              {toRunS > 0 && ` of ${formatClock(LEAST_RUN_S[speed])}`}
+            </Text>
+          )}
+        </Flex>
+        <Text kind="note" lineHeight="1.25" lineClamp={2}>
+          {detail}
+        </Text>
+      </Box>
+      {children}
+    </Flex>
   );
 }
 
