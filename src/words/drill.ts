@@ -428,7 +428,7 @@ const holdWords: Record<HoldVerdict, string> = {
 };
 
 /** Result of a check in one line. */
-export function findingWords(finding: Finding, figures: Figures): string {
+function findingWords(finding: Finding, figures: Figures): string {
   switch (finding.check) {
     case "identify":
       return `Analyser: ${refrigerantLabels[finding.refrigerant]}, ${formatNumber(Math.round(finding.airShare * 100), "pct")} % air`;
