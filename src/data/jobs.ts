@@ -3,6 +3,7 @@
 import Dexie from "dexie";
 import { activeEntries, type ChangedEntry, firstChanged } from "@/core/charge/books/ledger";
 import { instantAfter } from "@/core/dates";
+import { type ExerciseResult, exerciseIdPrefix, judgeExercise } from "@/core/drill/exercises";
 import type { SimulatorState } from "@/core/instruments/simulator-state";
 import { asBegunHere, unitsChosen } from "@/core/records/choices";
 import { type Job, newJob } from "@/core/records/job";
@@ -225,6 +226,19 @@ function rewrittenText({ entry: { id, act, grams, at }, field }: ChangedEntry): 
 /** The rack of a job as it was stored last, unchecked. */
 export async function loadSimulator(id: string): Promise<unknown> {
   return (await database.racks.get(id))?.state ?? null;
+}
+
+/** Exercises of the drill, newest first, each judged by its rack. */
+export async function listExercises(): Promise<{ job: Job; result: ExerciseResult }[]> {
+  const stored: unknown[] = await database.jobs.where(":id").startsWith(exerciseIdPrefix).toArray();
+  const judged = await Promise.all(
+    stored.map(async (one) => {
+      const read = readJob(one);
+      const result = read.ok ? judgeExercise(read.value, await loadSimulator(read.value.id)) : null;
+      return read.ok && result !== null ? [{ job: read.value, result }] : [];
+    }),
+  );
+  return judged.flat().sort((a, b) => b.job.createdAt.localeCompare(a.job.createdAt));
 }
 
 /** Adds made-up jobs that are not there yet, told in the units this shop reads. */

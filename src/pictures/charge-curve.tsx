@@ -17,8 +17,8 @@ interface ChargeCurveProps {
   /** Selected charge, g, and its reading; null where it does not run. */
   chargeG: number;
   now: BenchReading | null;
-  /** The other state kept beside it. */
-  kept: { chargeG: number; reading: BenchReading } | null;
+  /** States kept beside it, under their letters. */
+  kept: readonly { name: string; chargeG: number; reading: BenchReading }[];
   /** Words of the stretch in which no gauge tells, over two lines. */
   silent: readonly [string, string] | null;
   names: Record<CurveChannel, string>;
@@ -131,8 +131,8 @@ export function ChargeCurvePicture({ curve, labelG, chargeG, now, kept, silent, 
           curve={curve}
           x={(share) => x(share)}
           marks={[
-            ...(kept ? [{ share: kept.chargeG / labelG, value: kept.reading[channel], kept: true }] : []),
-            ...(now ? [{ share: at, value: now[channel], kept: false }] : []),
+            ...kept.map((one) => ({ share: one.chargeG / labelG, value: one.reading[channel], kept: one.name })),
+            ...(now ? [{ share: at, value: now[channel], kept: null }] : []),
           ]}
         />
       ))}
@@ -159,7 +159,7 @@ interface LaneProps {
   top: number;
   curve: ChargeCurve;
   x: (share: number) => number;
-  marks: { share: number; value: number; kept: boolean }[];
+  marks: { share: number; value: number; kept: string | null }[];
 }
 
 function Lane({ channel, title, top, curve, x, marks }: LaneProps) {
@@ -172,7 +172,7 @@ function Lane({ channel, title, top, curve, x, marks }: LaneProps) {
   const y = scaleLinear()
     .domain([least, Math.max(most, least + 1)])
     .range([top + LANE - 4, top + 6]);
-  const now = marks.find(({ kept }) => !kept);
+  const now = marks.find(({ kept }) => kept === null);
   const band = [
     ...shown.map(({ share, high }) => [x(share), y(high)] as const),
     ...[...shown].reverse().map(({ share, low }) => [x(share), y(low)] as const),
@@ -202,8 +202,13 @@ function Lane({ channel, title, top, curve, x, marks }: LaneProps) {
         strokeWidth="2.2"
       />
       {marks.map(({ share, value, kept }) =>
-        kept ? (
-          <circle key="kept" cx={x(share)} cy={y(value)} r="5" fill="none" stroke={INK} strokeWidth="2" />
+        kept !== null ? (
+          <g key={kept}>
+            <circle cx={x(share)} cy={y(value)} r="5" fill="none" stroke={INK} strokeWidth="2" />
+            <text x={x(share) + 8} y={y(value) - 4} style={{ fontSize: svgType(12), fontWeight: 600 }} fill={INK}>
+              {kept}
+            </text>
+          </g>
         ) : (
           <circle key="now" cx={x(share)} cy={y(value)} r="5.5" fill={ACT} />
         ),

@@ -22,9 +22,9 @@ interface MappedCycle {
 
 interface PhMapProps {
   refrigerant: Refrigerant;
-  /** The one that is set; and the one kept to be compared, dashed. */
+  /** The one that is set; and those kept to be compared, dashed. */
   now: MappedCycle | null;
-  kept: MappedCycle | null;
+  kept: readonly MappedCycle[];
   names: Record<BenchCornerName, string>;
 }
 
@@ -49,7 +49,7 @@ export function PhMap({ refrigerant, now, kept, names }: PhMapProps) {
     const inks = chartInks[resolvedTheme === "dark" ? "dark" : "light"];
     chart.setOption(mapOption({ lines, now, kept, names, figures, inks }), { replaceMerge: ["series"] });
   }, [chart, width, lines, now, kept, names, figures, resolvedTheme]);
-  const said = [now, kept]
+  const said = [now, ...kept]
     .filter((cycle) => cycle !== null)
     .map(
       ({ name, corners }) =>
@@ -86,7 +86,9 @@ function mapOption({ lines, now, kept, names, figures, inks }: MapDrawing) {
     fromBase(kpa, pressure),
   ];
   const heats = [...lines.dome.liquid, ...lines.dome.vapour].map(([enthalpy]) => enthalpy);
-  const shown = [now, kept].flatMap((cycle) => (cycle === null ? [] : benchCorners.map((name) => cycle.corners[name])));
+  const shown = [now, ...kept].flatMap((cycle) =>
+    cycle === null ? [] : benchCorners.map((name) => cycle.corners[name]),
+  );
   const least = Math.min(...heats, ...shown.map(({ enthalpy }) => enthalpy));
   const most = Math.max(...heats, ...shown.map(({ enthalpy }) => enthalpy)) + 12;
   const line = (points: readonly (readonly [number, number])[], look: object, more: object = {}) => ({
@@ -156,7 +158,7 @@ function mapOption({ lines, now, kept, names, figures, inks }: MapDrawing) {
       ...lines.isentropes.map(({ points }) => line(points, { color: inks.vent, width: 1, type: "dotted" })),
       line(lines.dome.liquid, { color: inks.soft, width: 1.5 }),
       line(lines.dome.vapour, { color: inks.soft, width: 1.5 }),
-      ...cycleSeries(kept, inks.soft, true),
+      ...kept.flatMap((cycle, i) => cycleSeries(cycle, i === 0 ? inks.soft : inks.vent, true)),
       ...cycleSeries(now, inks.ink, false),
     ],
   };

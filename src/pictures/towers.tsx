@@ -26,8 +26,8 @@ interface Side {
   band: PressureRange | null;
   /** Range of the workshop's own chart, kPa gauge. */
   shop: PressureRange | null;
-  /** Values of the saved state A, kPa gauge. */
-  kept?: number | null;
+  /** Values of saved states, kPa gauge, each under its letter. */
+  kept?: readonly { name: string; value: number }[];
 }
 
 interface TowersProps {
@@ -215,25 +215,27 @@ function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
           <title>{hardLimitWords(limit, figures)}</title>
         </path>
       )}
-      {side.kept != null && side.kept < top && side.kept > floor && (
-        <g>
-          <path
-            d={`M${left - 5} ${y(side.kept)}H${left + COLUMN + 5}`}
-            stroke="var(--chakra-colors-ink)"
-            strokeWidth="2"
-            strokeDasharray="4 3"
-          />
-          <text
-            x={left + COLUMN / 2}
-            y={y(side.kept) - 5}
-            style={{ fontSize: svgType(12), fontWeight: 600 }}
-            fill="var(--chakra-colors-ink)"
-            textAnchor="middle"
-          >
-            A
-          </text>
-        </g>
-      )}
+      {(side.kept ?? [])
+        .filter(({ value }) => value < top && value > floor)
+        .map(({ name, value }) => (
+          <g key={name}>
+            <path
+              d={`M${left - 5} ${y(value)}H${left + COLUMN + 5}`}
+              stroke="var(--chakra-colors-ink)"
+              strokeWidth="2"
+              strokeDasharray="4 3"
+            />
+            <text
+              x={left + COLUMN / 2}
+              y={y(value) - 5}
+              style={{ fontSize: svgType(12), fontWeight: 600 }}
+              fill="var(--chakra-colors-ink)"
+              textAnchor="middle"
+            >
+              {name}
+            </text>
+          </g>
+        ))}
       {reading !== null && Number.isFinite(reading) && (
         <rect x={left - 5} y={y(reading) - 3} width={COLUMN + 10} height={6} fill={colour} />
       )}

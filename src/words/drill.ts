@@ -1,5 +1,6 @@
 /** Words of drills: what a customer says, what can be done at the car, and what is said when the cover comes off. */
 
+import { leakPlaces } from "@/core/causes/leak-places";
 import { partNames, signNames } from "@/core/causes/signs";
 import type { DrillAct } from "@/core/drill/drill-acts";
 import type { CarEvent } from "@/core/drill/drill-car";
@@ -26,6 +27,7 @@ import {
   type Named,
   type TroubleKind,
 } from "@/core/drill/drill-troubles";
+import type { ExerciseFinding, ExerciseId } from "@/core/drill/exercises";
 import type { PauseKind } from "@/core/drill/lesson-shapes";
 import type { Feel, Felt } from "@/core/drill/looks";
 import type { Subject } from "@/core/drill/progress";
@@ -466,4 +468,44 @@ export function simulatorLostSentence(reason: string | null): string {
 export function unsavedDrillSentence(reason: string): string {
   const why = reason === "" ? "The browser's storage does not respond." : `The browser does not store: ${reason}.`;
   return `${why} You can practise, but results are lost when this tab closes.`;
+}
+
+export const exerciseNames: Record<ExerciseId, string> = {
+  "change-cans": "Charge from cans",
+  "hose-content": "Liquid in the hose",
+  overcharged: "Overcharged vehicle",
+  "hot-day": "Charge on a hot day",
+  "find-the-leak": "Find the leak",
+};
+
+export const exerciseTasks: Record<ExerciseId, string> = {
+  "change-cans": "Charge an evacuated pickup from 250 g cans. Keep count over each change.",
+  "hose-content": "Long hoses, ± 10 g. What stays in the hose is not in the vehicle.",
+  overcharged: "Too much in it, nobody knows how much. Leave with the label weight.",
+  "hot-day": "41 °C: every pressure looks too high. Charge by weight.",
+  "find-the-leak": "Search in order, check each place, name only what leaks.",
+};
+
+export function exerciseFindingWords(finding: ExerciseFinding, figures: Figures): string {
+  switch (finding.code) {
+    case "weight": {
+      const off = finding.trueG - finding.labelG;
+      const inIt = `In the vehicle ${figures.quantity(finding.trueG, "g")} of ${figures.quantity(finding.labelG, "g")}`;
+      return finding.ok
+        ? `${inIt}: within ${figures.quantity(finding.toleranceG, "g")}`
+        : `${inIt}: ${figures.quantity(Math.abs(off), "g")} too ${off > 0 ? "much" : "little"}`;
+    }
+    case "books":
+      return finding.ok
+        ? "The log agrees with the vehicle"
+        : `The log says ${figures.quantity(finding.bookedG, "g")}: look for the hose and for unrecorded cans`;
+    case "leak":
+      return finding.ok
+        ? `Leak found: ${leakPlaces[finding.place].name}`
+        : `Leak missed: ${leakPlaces[finding.place].name}`;
+    case "wrong-places":
+      return `Tight, but named: ${finding.places.map((place) => leakPlaces[place].name).join(", ")}`;
+    case "searched":
+      return `${finding.places} places checked`;
+  }
 }

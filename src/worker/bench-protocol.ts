@@ -3,6 +3,7 @@ import type { BenchAnswer } from "@/core/bench/bench-answer";
 import type { BenchState } from "@/core/bench/bench-state";
 import type { CouldTell, HotDays, MethodDay } from "@/core/bench/bench-work";
 import type { ChargeCurve } from "@/core/bench/charge-curve";
+import type { ControlLimits } from "@/core/bench/control-limits";
 import type { MethodChart } from "@/core/charge/charging-methods";
 import type { ExpectedRanges } from "@/core/diagnosis/explain/expected-range";
 
@@ -13,6 +14,7 @@ export interface BenchQuestions {
   hotDay: { with: { hotC: number }; gives: HotDays };
   habits: { with: { hotC: number; chart: MethodChart | null }; gives: MethodDay[] };
   couldTell: { with: null; gives: CouldTell };
+  limits: { with: null; gives: ControlLimits };
 }
 export type BenchQuestion = keyof BenchQuestions;
 

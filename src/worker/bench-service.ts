@@ -9,6 +9,7 @@ import {
   hotDaySteps,
   methodSteps,
 } from "@/core/bench/bench-work";
+import { limitSteps } from "@/core/bench/control-limits";
 import type { BenchQuestion, BenchQuestions, BenchWorkerApi } from "./bench-protocol";
 
 type Steps = {
@@ -41,6 +42,10 @@ export function benchService(ready: () => Promise<void> = async () => undefined)
       const options = { faults: benchFaults(state), airKg: state.airG / 1000 };
       if (vehicle !== null) yield* methodSteps(vehicle, state, hotC, chart, options);
     },
+    *limits(state) {
+      const vehicle = bench.vehicle(state.label);
+      if (vehicle !== null) yield* limitSteps(vehicle, state);
+    },
     *couldTell(state) {
       const vehicle = bench.vehicle(state.label);
       if (vehicle !== null) yield* couldTellSteps(vehicles.of(state.label), vehicle, state);
@@ -49,7 +54,7 @@ export function benchService(ready: () => Promise<void> = async () => undefined)
   return {
     answer: (state) => bench.answer(state),
     async ask(ticket, which, state, given, onPart) {
-      if (which !== "bands" && which !== "habits") await ready();
+      if (which !== "bands" && which !== "habits" && which !== "limits") await ready();
       // The curve is the largest drawing and comes first; the others take their steps when it is whole.
       let whole = () => {};
       if (which === "curve")

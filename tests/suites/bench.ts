@@ -22,11 +22,17 @@ describe("the bench", () => {
     await browser.says("Runs at full displacement");
     await browser.says("pressures do not change", 60_000);
     const sound = Number(await gauge("High"));
-    await browser.press("Save as A");
+    await browser.press("Save to compare");
+    await browser.says("Compared states");
     // By keys: 40 steps of 5 g.
     const charge = await browser.driver.findElement(field("Charge"));
     await charge.sendKeys(...Array.from({ length: 40 }, () => Key.ARROW_RIGHT));
     await browser.says("750 g charged, 136 % of the label");
+    // A second beside the first; a third has no place.
+    await browser.press("Save to compare");
+    await browser.says("Return to B");
+    expect(await (await browser.button("Save to compare")).isEnabled()).toBe(false);
+    await browser.press("Discard B");
     // By mouse: a fault.
     await browser.press("Low condenser airflow");
     await browser.says("of maximum");

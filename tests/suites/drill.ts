@@ -321,3 +321,34 @@ describe("drills", () => {
     );
   });
 });
+
+describe("exercises", () => {
+  const session = browserSession();
+
+  it("are begun from the drill, worked as the real job, and judged by what the vehicle then holds", async () => {
+    const { browser, address } = session;
+    await browser.open(`${address}/drill`);
+    await browser.press("Start: Liquid in the hose");
+    await browser.says("Charging plan", 60_000);
+    await browser.says("(simulator)");
+    await browser.press("Cylinder 1: ");
+    await browser.until(
+      "the scale stands",
+      async () => !/waiting for a steady scale/.test(await browser.text()),
+      60_000,
+    );
+    await browser.press("Open Liquid, high side");
+    await browser.rack("× 10");
+    await browser.says("Close the cylinder. Draw in the", 120_000);
+    await browser.press("Open Hose, low side");
+    await browser.rack("× 60");
+    await browser.says("Hose content drawn in. Close the valve.", 120_000);
+    await browser.press("Close valve");
+    await browser.says("within the label range", 60_000);
+    await browser.press("Done: verification");
+    await browser.load(`${address}/drill`);
+    await browser.says("Passed");
+    await browser.says(/In the vehicle 4[678]\d g of 470 g/);
+    await browser.says("The log agrees with the vehicle");
+  });
+});

@@ -18,6 +18,8 @@ export interface SimulatedVehicle {
   cabin?: Pick<CircuitConditions, "airSource" | "cabinReturnC">;
   /** Air in the circuit, kg. */
   airKg?: number;
+  /** Of an exercise: not offered beside the others. */
+  exercise?: true;
 }
 
 const bakeryVan: VehicleLabel = {
@@ -105,6 +107,58 @@ export const simulatedVehicles: readonly SimulatedVehicle[] = [
     faults: [{ cause: "metering-stuck-open", severity: 0.9 }],
     leaks: [],
     site: yard,
+  },
+  ...(["evaporator", "shaft-seal", "low-port"] as const).map(
+    (place, i): SimulatedVehicle => ({
+      id: `exercise-leak-${i + 1}`,
+      name: "Delivery van of an exercise",
+      label: bakeryVan,
+      foundKg: 0.31,
+      faults: [],
+      leaks: [{ place, areaM2: 7e-12 }],
+      site: yard,
+      exercise: true,
+    }),
+  ),
+  {
+    id: "exercise-overfilled",
+    name: "Delivery van of an exercise",
+    label: bakeryVan,
+    foundKg: 0.77,
+    faults: [],
+    leaks: [],
+    site: yard,
+    exercise: true,
+  },
+  {
+    id: "exercise-empty-pickup",
+    name: "Pickup of an exercise",
+    label: pickup,
+    foundKg: 0.005,
+    faults: [],
+    leaks: [],
+    site: yard,
+    exercise: true,
+  },
+  {
+    id: "exercise-empty-estate",
+    name: "Estate car of an exercise",
+    label: estate,
+    foundKg: 0.005,
+    faults: [],
+    leaks: [],
+    site: yard,
+    exercise: true,
+  },
+  {
+    id: "exercise-empty-hot",
+    name: "Delivery van of an exercise",
+    label: bakeryVan,
+    foundKg: 0.005,
+    faults: [],
+    leaks: [],
+    site: { ambientC: 41, humidityPct: 24, altitudeM: 310 },
+    exercise: true,
   },
 ];
 

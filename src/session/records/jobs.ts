@@ -1,5 +1,6 @@
 /** Functions that views may call of jobs: one door per data module, so that a page loads only what it uses. */
 export {
+  addDemoJobs,
   clearRemoved,
   createJob,
   createJobFrom,
@@ -7,6 +8,7 @@ export {
   editJob,
   jobsOf,
   jobsOfVehicle,
+  listExercises,
   listJobs,
   listRemoved,
   loadJob,

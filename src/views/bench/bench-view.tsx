@@ -2,9 +2,9 @@
 
 import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
 import { useSearchParams } from "next/navigation";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { fromAddress, toAddress } from "@/core/bench/bench-address";
-import type { BenchAnswer, BenchRunning } from "@/core/bench/bench-answer";
+import type { BenchAnswer } from "@/core/bench/bench-answer";
 import { asSound, type BenchState, benchOf } from "@/core/bench/bench-state";
 import { PhMap } from "@/pictures/ph-map";
 import { useBench, useBenchAnswer, useBenchQuestion } from "@/session/bench";
@@ -34,6 +34,7 @@ import { CurveCard } from "./curve-card";
 import { benchOfJob, withLeading } from "./from-record";
 import { GaugesCard } from "./gauges-card";
 import { KeepMenu } from "./keep-menu";
+import { type KeptState, KeptStates, withKept } from "./kept-states";
 import { CouldTellCard, HotDayCard, MethodsCard } from "./side-cards";
 import { TimeCard } from "./time-card";
 import { WhichVehicle } from "./which-vehicle";
@@ -107,22 +108,11 @@ function toneOf(answer: BenchAnswer | null, failed: boolean): "done" | "wait" | 
 /** The address follows once a control has rested, ms. */
 const ADDRESS_MS = 400;
 
-function OpenBench({ begun }: { begun: Begun }) {
-  const figures = useFigures();
-  const bench = useBench();
-  const [state, setState] = useState(begun.state);
-  const [kept, setKept] = useState<{ state: BenchState; answer: BenchRunning } | null>(null);
-  const [hotC, setHotC] = useState(40);
-  const [picking, setPicking] = useState(false);
-  const [note, setNote] = useState(begun.said);
-  const set = useCallback((change: (now: BenchState) => BenchState) => setState(change), []);
-  // The name changes nothing that is shown.
-  const whole = JSON.stringify({ ...state, name: "" });
-  const { answer, last, failed } = useBenchAnswer(bench, whole, state);
+/** Keeps the address of the page that of the state; a link that is followed before that is not called back. */
+function useAddress(state: BenchState): string {
   const address = useMemo(() => toAddress(state), [state]);
   useEffect(() => {
     const timer = setTimeout(() => window.history.replaceState(null, "", `/bench?${address}`), ADDRESS_MS);
-    // A link that is followed before that must not be called back.
     const followed = (event: MouseEvent) => {
       if (event.target instanceof Element && event.target.closest("a[href]") !== null) clearTimeout(timer);
     };
@@ -132,50 +122,61 @@ function OpenBench({ begun }: { begun: Begun }) {
       document.removeEventListener("click", followed, true);
     };
   }, [address]);
+  return address;
+}
+
+/** The state solved, and everything that is asked about it. */
+function useBenchWork(state: BenchState, hotC: number) {
+  const bench = useBench();
+  // The name changes nothing that is shown.
+  const whole = JSON.stringify({ ...state, name: "" });
   const day = JSON.stringify([state.label, state.conditions]);
   const wrong = JSON.stringify([state.label, state.conditions, state.airG, state.faults]);
-  const bands = useBenchQuestion(bench, "bands", day, state, null);
-  const curve = useBenchQuestion(bench, "curve", wrong, state, null);
-  const hotDay = useBenchQuestion(bench, "hotDay", `${whole} ${hotC}`, state, { hotC });
-  const habits = useBenchQuestion(bench, "habits", `${wrong} ${hotC}`, state, { hotC, chart: null });
-  const told = useBenchQuestion(bench, "couldTell", whole, state, null);
+  const limits = useBenchQuestion(bench, "limits", whole, state, null);
+  return {
+    ...useBenchAnswer(bench, whole, state),
+    bands: useBenchQuestion(bench, "bands", day, state, null),
+    curve: useBenchQuestion(bench, "curve", wrong, state, null),
+    hotDay: useBenchQuestion(bench, "hotDay", `${whole} ${hotC}`, state, { hotC }),
+    habits: useBenchQuestion(bench, "habits", `${wrong} ${hotC}`, state, { hotC, chart: null }),
+    told: useBenchQuestion(bench, "couldTell", whole, state, null),
+    // Limits of a former state hold for no other.
+    limits: limits.of === whole && limits.part !== null ? limits.part : {},
+  };
+}
+
+function OpenBench({ begun }: { begun: Begun }) {
+  const [state, setState] = useState(begun.state);
+  const [kept, setKept] = useState<readonly KeptState[]>([]);
+  const [hotC, setHotC] = useState(40);
+  const [picking, setPicking] = useState(false);
+  const [note, setNote] = useState(begun.said);
+  const set = useCallback((change: (now: BenchState) => BenchState) => setState(change), []);
+  const address = useAddress(state);
+  const { answer, last, failed, bands, curve, hotDay, habits, told, limits } = useBenchWork(state, hotC);
   const running = answer?.kind === "running" ? answer : null;
   const shown = running ?? (answer?.kind === "none" ? last : null);
-  const tone = toneOf(answer, failed);
-  const sound = JSON.stringify(asSound(state)) === JSON.stringify(state);
+  const keepOne = running === null ? null : withKept(kept, state, running);
   return (
     <AppFrame
       current="bench"
       about="bench"
       header={
-        <>
-          <Text as="h1" kind="value">
-            {commonText.bench}
-          </Text>
-          <Box minW="0" flex="1" display={{ base: "none", md: "block" }}>
-            <Text typed truncate fontWeight="semibold">
-              {benchName(state, figures)}
-            </Text>
-            <Text kind="note" truncate>
-              {labelFacts(state.label, figures)}
-            </Text>
-          </Box>
-          <Flex ml="auto" gap="2" wrap={{ base: "wrap", md: "nowrap" }} flexShrink={{ md: 0 }}>
-            <BenchButton kind="quiet" aria-expanded={picking} onClick={() => setPicking(!picking)}>
-              {benchViewText.selectVehicle}
-            </BenchButton>
-            <BenchButton kind="quiet" disabled={sound} onClick={() => set(asSound)}>
-              {benchViewText.clearFaults}
-            </BenchButton>
-            <BenchButton
-              disabled={running === null}
-              aria-pressed={kept !== null}
-              onClick={() => setKept(running && { state, answer: running })}
-            >
-              {benchViewText.saveAsA}
-            </BenchButton>
-          </Flex>
-        </>
+        <Header state={state}>
+          <BenchButton kind="quiet" aria-expanded={picking} onClick={() => setPicking(!picking)}>
+            {benchViewText.selectVehicle}
+          </BenchButton>
+          <BenchButton
+            kind="quiet"
+            disabled={JSON.stringify(asSound(state)) === JSON.stringify(state)}
+            onClick={() => set(asSound)}
+          >
+            {benchViewText.clearFaults}
+          </BenchButton>
+          <BenchButton disabled={keepOne === null} onClick={() => keepOne && setKept(keepOne)}>
+            {benchViewText.saveToCompare}
+          </BenchButton>
+        </Header>
       }
     >
       <Grid
@@ -196,7 +197,7 @@ function OpenBench({ begun }: { begun: Begun }) {
           aria-label={commonText.settings}
           role="group"
         >
-          <Controls state={state} set={set} />
+          <Controls state={state} set={set} limits={limits} />
         </Box>
         <Stack p="4" gap="3.5" minW="0">
           {note !== null && (
@@ -204,59 +205,31 @@ function OpenBench({ begun }: { begun: Begun }) {
               {note}
             </Notice>
           )}
-          {picking && (
-            <WhichVehicle state={state} onTake={(made) => setState(made)} onClose={() => setPicking(false)} />
+          {picking && <WhichVehicle state={state} onTake={setState} onClose={() => setPicking(false)} />}
+          <StateBar state={state} answer={answer} failed={failed} />
+          {kept.length > 0 && (
+            <KeptStates
+              now={{ state, answer: running }}
+              kept={kept}
+              onReturn={(one) => setState(one.state)}
+              onDiscard={(one) => setKept(kept.filter((other) => other !== one))}
+            />
           )}
-          <Flex
-            align="center"
-            gap="3"
-            bg="sheet"
-            borderLeftWidth="6px"
-            borderLeftColor={tone}
-            rounded="card"
-            px="3.5"
-            py="2"
-            minH="58px"
-            role="status"
-          >
-            <Box flex="1" minW="0">
-              <Text kind="heading" lineHeight="1.2">
-                {failed ? benchWords.stopped : answer === null ? "Solving" : answerWords(answer, figures)}
-              </Text>
-              <Text kind="note">
-                {kept === null
-                  ? stateWords(state, figures)
-                  : `${stateWords(state, figures)}. A: ${benchName(kept.state, figures)}, ${stateWords(kept.state, figures)}.`}
-              </Text>
-            </Box>
-            {kept !== null && (
-              <>
-                <BenchButton kind="quiet" onClick={() => setState(kept.state)}>
-                  {benchViewText.returnToA}
-                </BenchButton>
-                <BenchButton kind="quiet" onClick={() => setKept(null)}>
-                  {benchViewText.discardA}
-                </BenchButton>
-              </>
-            )}
-          </Flex>
           <Grid templateColumns={{ base: "minmax(0, 1fr)", lg: "250px minmax(0, 1fr)" }} gap="3.5">
             <GaugesCard
               state={state}
               answer={shown}
               restKpa={answer?.kind === "standing" ? answer.restKpa : null}
-              kept={kept?.answer ?? null}
+              kept={kept}
               bands={bands.part}
             />
             <Card tight title={benchViewText.pressureEnthalpyChartTapA}>
               <PhMap
                 refrigerant={state.label.refrigerant}
                 now={shown && { name: "now", corners: shown.corners }}
-                kept={
-                  kept !== null && kept.state.label.refrigerant === state.label.refrigerant
-                    ? { name: "A", corners: kept.answer.corners }
-                    : null
-                }
+                kept={kept
+                  .filter((one) => one.state.label.refrigerant === state.label.refrigerant)
+                  .map((one) => ({ name: one.name, corners: one.answer.corners }))}
                 names={cornerWords}
               />
             </Card>
@@ -289,5 +262,49 @@ function OpenBench({ begun }: { begun: Begun }) {
         </Stack>
       </Grid>
     </AppFrame>
+  );
+}
+
+function Header({ state, children }: { state: BenchState; children: ReactNode }) {
+  const figures = useFigures();
+  return (
+    <>
+      <Text as="h1" kind="value">
+        {commonText.bench}
+      </Text>
+      <Box minW="0" flex="1" display={{ base: "none", md: "block" }}>
+        <Text typed truncate fontWeight="semibold">
+          {benchName(state, figures)}
+        </Text>
+        <Text kind="note" truncate>
+          {labelFacts(state.label, figures)}
+        </Text>
+      </Box>
+      <Flex ml="auto" gap="2" wrap={{ base: "wrap", md: "nowrap" }} flexShrink={{ md: 0 }}>
+        {children}
+      </Flex>
+    </>
+  );
+}
+
+/** What the state does, and which it is. */
+function StateBar({ state, answer, failed }: { state: BenchState; answer: BenchAnswer | null; failed: boolean }) {
+  const figures = useFigures();
+  return (
+    <Box
+      bg="sheet"
+      borderLeftWidth="6px"
+      borderLeftColor={toneOf(answer, failed)}
+      rounded="card"
+      px="3.5"
+      py="2"
+      minH="58px"
+      role="status"
+    >
+      <Text kind="heading" lineHeight="1.2">
+        {failed ? benchWords.stopped : answer === null ? "Solving" : answerWords(answer, figures)}
+      </Text>
+      <Text kind="note">{stateWords(state, figures)}</Text>
+    </Box>
   );
 }

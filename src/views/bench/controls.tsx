@@ -3,6 +3,7 @@
 import { Box, Flex, Stack } from "@chakra-ui/react";
 import { useState } from "react";
 import { type BenchState, benchCauses, benchLimits, mostAirG } from "@/core/bench/bench-state";
+import { type ControlLimit, type ControlLimits, offeredRange } from "@/core/bench/control-limits";
 import { type FaultCause, possible } from "@/core/causes/catalogue";
 import type { UnitId } from "@/core/units/units";
 import { BenchButton } from "@/ui/buttons";
@@ -19,6 +20,10 @@ interface ControlsProps {
   state: BenchState;
   set: (change: (now: BenchState) => BenchState) => void;
 }
+interface LimitedProps extends ControlsProps {
+  /** Where the model ends for each control, as far as it is known for this state. */
+  limits: ControlLimits;
+}
 
 const airs = [
   { value: "fresh", label: controlsText.fresh },
@@ -29,7 +34,7 @@ const airs = [
 const PLAIN = 0.6;
 
 /** The day, what is in it, and what is wrong: each on a control that answers at once. */
-export function Controls({ state, set }: ControlsProps) {
+export function Controls({ state, set, limits }: LimitedProps) {
   const [more, setMore] = useState(false);
   const { conditions, label } = state;
   const day = (part: Partial<BenchState["conditions"]>) =>
@@ -46,6 +51,7 @@ export function Controls({ state, set }: ControlsProps) {
         step={0.5}
         decimals={1}
         value={conditions.ambientC}
+        limit={limits.ambientC}
         set={(ambientC) => day({ ambientC })}
       />
       <Track
@@ -62,6 +68,7 @@ export function Controls({ state, set }: ControlsProps) {
         unit="rpm"
         step={50}
         value={conditions.rpm}
+        limit={limits.rpm}
         set={(rpm) => day({ rpm })}
       />
       <Track
@@ -108,7 +115,7 @@ export function Controls({ state, set }: ControlsProps) {
       <Text as="h2" fontWeight="semibold" color="soft" fontSize="md" mt="1">
         {commonText.charge}
       </Text>
-      <ChargeTrack state={state} set={set} />
+      <ChargeTrack state={state} set={set} limits={limits} />
       <Track
         label={controlsText.air}
         of="airG"
@@ -117,6 +124,7 @@ export function Controls({ state, set }: ControlsProps) {
         step={0.5}
         decimals={1}
         value={state.airG}
+        limit={limits.airG}
         set={(airG) => set((now) => ({ ...now, airG }))}
       />
       <Text as="h2" fontWeight="semibold" color="soft" fontSize="md" mt="1">
@@ -136,43 +144,74 @@ interface TrackProps {
   step: number;
   decimals?: number;
   value: number;
+  limit?: ControlLimit;
   set: (value: number) => void;
 }
 
-function Track({ label, of, most, unit, step, decimals = 0, value, set }: TrackProps) {
-  const figures = useFigures();
-  const { min, max } = benchLimits[of];
+/** What a control offers: to the limit of the model, in whole steps, and never away from where it stands. */
+function within(
+  { min, max }: { min: number; max: number },
+  limit: ControlLimit | undefined,
+  step: number,
+  value: number,
+) {
+  const inward = (end: number, by: -1 | 1) => (by > 0 ? Math.ceil(end / step) : Math.floor(end / step)) * step;
+  return {
+    min: limit?.ends.below ? Math.min(Math.max(min, inward(limit.min, 1)), value) : min,
+    max: limit?.ends.above ? Math.max(Math.min(max, inward(limit.max, -1)), value) : max,
+  };
+}
+
+function ModelEnds({ limit, text }: { limit: ControlLimit | undefined; text: (value: number) => string }) {
+  if (limit === undefined || !(limit.ends.below || limit.ends.above)) return null;
   return (
-    <RangeField
-      label={label}
-      value={value}
-      min={min}
-      max={most ?? max}
-      step={step}
-      shown={figures.number(value, unit, decimals)}
-      unit={figures.label(unit)}
-      said={figures.quantity(value, unit, decimals)}
-      onChange={set}
-    />
+    <Text kind="note" role="note">
+      {limit.ends.above ? controlsText.modelEndsAt(text(limit.max)) : controlsText.modelBeginsAt(text(limit.min))}
+    </Text>
   );
 }
 
-function ChargeTrack({ state, set }: ControlsProps) {
+function Track({ label, of, most, unit, step, decimals = 0, value, limit, set }: TrackProps) {
+  const figures = useFigures();
+  const { min, max } = within({ ...benchLimits[of], ...(most === undefined ? {} : { max: most }) }, limit, step, value);
+  return (
+    <Box>
+      <RangeField
+        label={label}
+        value={value}
+        min={min}
+        max={max}
+        step={step}
+        shown={figures.number(value, unit, decimals)}
+        unit={figures.label(unit)}
+        said={figures.quantity(value, unit, decimals)}
+        onChange={set}
+      />
+      <ModelEnds limit={limit} text={(end) => figures.quantity(end, unit, decimals)} />
+    </Box>
+  );
+}
+
+function ChargeTrack({ state, set, limits }: LimitedProps) {
   const figures = useFigures();
   const labelG = state.label.chargeG;
   const share = Math.round((100 * state.chargeG) / labelG);
+  const { min, max } = within(offeredRange(state, "chargeG"), limits.chargeG, 5, state.chargeG);
   return (
-    <RangeField
-      label={commonText.charge}
-      value={state.chargeG}
-      min={0}
-      max={Math.round(benchLimits.chargeShare.max * labelG)}
-      step={5}
-      shown={figures.number(state.chargeG, "g")}
-      unit={`${figures.label("g")}, ${share} %`}
-      said={controlsText.ofTheLabel(figures.quantity(state.chargeG, "g"), share)}
-      onChange={(chargeG) => set((now) => ({ ...now, chargeG }))}
-    />
+    <Box>
+      <RangeField
+        label={commonText.charge}
+        value={state.chargeG}
+        min={min}
+        max={max}
+        step={5}
+        shown={figures.number(state.chargeG, "g")}
+        unit={`${figures.label("g")}, ${share} %`}
+        said={controlsText.ofTheLabel(figures.quantity(state.chargeG, "g"), share)}
+        onChange={(chargeG) => set((now) => ({ ...now, chargeG }))}
+      />
+      <ModelEnds limit={limits.chargeG} text={(end) => figures.quantity(end, "g")} />
+    </Box>
   );
 }
 

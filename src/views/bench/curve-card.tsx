@@ -13,11 +13,12 @@ import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { channelWords, silentWords } from "@/words/bench";
 import { curveCardText } from "@/words/screens/bench";
+import type { KeptState } from "./kept-states";
 
 interface CurveCardProps {
   state: BenchState;
   answer: BenchRunning | null;
-  kept: { state: BenchState; answer: BenchRunning } | null;
+  kept: readonly KeptState[];
   curve: Part<"curve">;
   set: (change: (now: BenchState) => BenchState) => void;
 }
@@ -46,10 +47,9 @@ export function CurveCard({ state, answer, kept, curve: { part: curve, done }, s
       set((now) => ({ ...now, conditions: { ...now.conditions, ambientC: COLDEST_C } }));
     setPlaying(!playing);
   };
-  const beside =
-    kept !== null && JSON.stringify(kept.state.label) === JSON.stringify(state.label)
-      ? { chargeG: kept.state.chargeG, reading: kept.answer.reading }
-      : null;
+  const beside = kept
+    .filter((one) => JSON.stringify(one.state.label) === JSON.stringify(state.label))
+    .map(({ name, state: { chargeG }, answer: { reading } }) => ({ name, chargeG, reading }));
   const most = benchLimits.chargeShare.max * state.label.chargeG;
   return (
     <Card

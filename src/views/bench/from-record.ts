@@ -53,13 +53,15 @@ export function withLeading(state: BenchState, leading: LeadingFault, job: Job):
 }
 
 /** The made-up vehicles of the rack, with what is wrong with them. */
-export const rackBenches: readonly BenchState[] = simulatedVehicles.map(({ name, label, foundKg, faults, site }) => ({
-  ...benchOf(label, name, { ...benchDay, ...site }),
-  chargeG: Math.round(foundKg * 1000),
-  faults: faults.flatMap(({ cause, severity, place }) => {
-    const fault = { cause, severity, place: place ?? null };
-    return benchStateSchema.safeParse({ ...benchOf(label), faults: [fault] }).success
-      ? [fault as BenchState["faults"][number]]
-      : [];
-  }),
-}));
+export const rackBenches: readonly BenchState[] = simulatedVehicles
+  .filter(({ exercise }) => exercise === undefined)
+  .map(({ name, label, foundKg, faults, site }) => ({
+    ...benchOf(label, name, { ...benchDay, ...site }),
+    chargeG: Math.round(foundKg * 1000),
+    faults: faults.flatMap(({ cause, severity, place }) => {
+      const fault = { cause, severity, place: place ?? null };
+      return benchStateSchema.safeParse({ ...benchOf(label), faults: [fault] }).success
+        ? [fault as BenchState["faults"][number]]
+        : [];
+    }),
+  }));

@@ -11,13 +11,14 @@ import { Text } from "@/ui/text";
 import { powerWords } from "@/words/bench";
 import { gaugesCardText } from "@/words/screens/bench";
 import { commonText } from "@/words/screens/common";
+import type { KeptState } from "./kept-states";
 
 interface GaugesCardProps {
   state: BenchState;
   answer: BenchRunning | null;
   /** Both sides where nothing turns, kPa gauge. */
   restKpa: number | null;
-  kept: BenchRunning | null;
+  kept: readonly KeptState[];
   bands: ExpectedRanges | null;
 }
 
@@ -30,7 +31,7 @@ export function GaugesCard({ state, answer, restKpa, kept, bands }: GaugesCardPr
     range: name === "low" && answer?.cycle ? ([answer.cycle.lowMin, answer.cycle.lowMax] as const) : null,
     band: bands?.ranges[name] ?? null,
     shop: null,
-    kept: kept?.reading[name] ?? null,
+    kept: kept.map((one) => ({ name: one.name, value: one.answer.reading[name] })),
   });
   return (
     <Card tight title={gaugesCardText.bothSides(figures.label("kPa"))}>
@@ -42,34 +43,21 @@ export function GaugesCard({ state, answer, restKpa, kept, bands }: GaugesCardPr
       />
       <Text kind="small">{bands === null ? gaugesCardText.computingExpectedRange : gaugesCardText.expectedToday}</Text>
       <Flex gap="3" mt="2" justify="space-between">
-        <Figure
-          label={commonText.vent}
-          text={reading ? figures.quantity(reading.vent, "degC", 1) : "–"}
-          kept={kept ? figures.number(kept.reading.vent, "degC", 1) : null}
-        />
-        <Figure
-          label={gaugesCardText.cooling}
-          text={answer ? powerWords(answer.coolingKw, figures) : "–"}
-          kept={kept ? powerWords(kept.coolingKw, figures) : null}
-        />
-        <Figure
-          label={gaugesCardText.power}
-          text={answer ? powerWords(answer.powerKw, figures) : "–"}
-          kept={kept ? powerWords(kept.powerKw, figures) : null}
-        />
+        <Figure label={commonText.vent} text={reading ? figures.quantity(reading.vent, "degC", 1) : "–"} />
+        <Figure label={gaugesCardText.cooling} text={answer ? powerWords(answer.coolingKw, figures) : "–"} />
+        <Figure label={gaugesCardText.power} text={answer ? powerWords(answer.powerKw, figures) : "–"} />
       </Flex>
     </Card>
   );
 }
 
-function Figure({ label, text, kept }: { label: string; text: string; kept: string | null }) {
+function Figure({ label, text }: { label: string; text: string }) {
   return (
     <Stack gap="0">
       <Text kind="small">{label}</Text>
       <Text kind="lead" lineHeight="1.2" whiteSpace="nowrap">
         {text}
       </Text>
-      {kept !== null && <Text kind="small">{`A ${kept}`}</Text>}
     </Stack>
   );
 }

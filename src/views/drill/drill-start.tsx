@@ -19,6 +19,7 @@ import { commonText } from "@/words/screens/common";
 import { drillStartText } from "@/words/screens/drill";
 import { count } from "@/words/shop";
 import { ClassSetsCard } from "./class-sets-card";
+import { ExercisesCard } from "./exercises-card";
 import { KeepCard } from "./keep-card";
 import { Learners } from "./learners";
 import { Progress } from "./progress-cards";
@@ -104,6 +105,7 @@ export function DrillStart({ kept, sets, learner, unsavedReason, onLearner, onGo
             </Flex>
           </Box>
           <Themes drills={drills} onGo={onGo} />
+          <ExercisesCard />
         </Stack>
         <Stack gap="3.5" minW="0">
           <CodeCard onGo={onGo} />

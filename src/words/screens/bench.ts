@@ -12,6 +12,8 @@ export const boardCardText = {
 } as const;
 
 export const controlsText = {
+  modelEndsAt: (value: string) => `The model ends at ${value}.`,
+  modelBeginsAt: (value: string) => `The model begins at ${value}.`,
   placeUnit: "% of its length",
   fresh: "Fresh",
   recirculated: "Recirculated",
@@ -138,9 +140,19 @@ export const benchViewText = {
   thisJobOrItsLabel: "This job or its label is unknown. A typical vehicle is shown.",
   selectVehicle: "Select vehicle",
   clearFaults: "Clear faults",
-  saveAsA: "Save as A",
+  saveToCompare: "Save to compare",
   linkNotFullyApplied: "Link not fully applied",
-  returnToA: "Return to A",
-  discardA: "Discard A",
   pressureEnthalpyChartTapA: "Pressure-enthalpy chart: tap a corner for its values",
+} as const;
+
+export const keptStatesText = {
+  compared: "Compared states",
+  quantity: "Quantity",
+  now: "Now",
+  superheat: "Superheat",
+  subcooling: "Subcooling",
+  cooling: "Cooling",
+  power: "Power",
+  returnTo: (name: string) => `Return to ${name}`,
+  discard: (name: string) => `Discard ${name}`,
 } as const;

@@ -309,3 +309,19 @@ export const classSetsText = {
   unknownSet: "This class set is not on this device",
   openItsFile: "Open its file first.",
 } as const;
+
+export const exercisesText = {
+  exercises: "Exercises",
+  stepsOfTheRealJob: "The real job on a simulated vehicle, judged by what it then holds.",
+  start: "Start",
+  startOf: (name: string) => `Start: ${name}`,
+  goOn: "Continue",
+  goOnOf: (name: string) => `Continue: ${name}`,
+  notDone: "Not done",
+  open: "In progress",
+  passed: "Passed",
+  failed: "Not passed",
+  vehicle: "Exercise vehicle",
+  container: (number: number) => `Cylinder ${number}`,
+  notStarted: (reason: string) => `Exercise not started: ${reason}.`,
+} as const;

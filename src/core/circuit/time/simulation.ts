@@ -15,14 +15,13 @@ import { type CircuitConditions, type CircuitVehicle, innerVolumeM3 } from "../v
 import { type Container, drawFrom } from "./container";
 import { evacuate, type VacuumState, vacuumKpa } from "./evacuation";
 import { type FillState, fill, fillRest } from "./filling";
+import { HIGH_KG, heldKg, LOW_KG } from "./held-charge";
 import { fillTestGas, standTestGas, type TestGasState, testGasKpa } from "./test-gas";
 import {
   COMMAND,
   type Drive,
-  HIGH_KG,
   HIGH_KPA,
   LOW_AIR_KPA,
-  LOW_KG,
   LOW_KPA,
   METAL_C,
   restingState,
@@ -241,9 +240,8 @@ export class CircuitSimulation {
   }
 
   get chargeKg(): number {
-    if (this.vacuum) return 0;
-    if (this.filling) return this.filling.kg;
-    return Math.max(this.y[HIGH_KG]! + this.y[LOW_KG]! + (this.inOilKg ?? 0), 0);
+    const { y, vacuum, filling, inOilKg } = this;
+    return heldKg({ y, vacuum, filling, inOilKg });
   }
 
   setEngine(on: boolean, rpm = this.conditions.rpm): void {

@@ -9,8 +9,9 @@ import { solveSteady } from "../steady/steady";
 import type { VehicleLabel } from "../vehicle/vehicle";
 import { fullCan } from "./container";
 import { evacuate, type VacuumState, vacuumKpa } from "./evacuation";
+import { HIGH_KG, LOW_KG } from "./held-charge";
 import { CircuitSimulation, type SimulationSetup } from "./simulation";
-import { HIGH_KG, LOW_KG, LOW_KPA, restingState, runningState, stillPlant, TransientCircuit } from "./transient";
+import { LOW_KPA, restingState, runningState, stillPlant, TransientCircuit } from "./transient";
 
 const conditions = usualDay({ ambientC: 30, altitudeM: 300 });
 const vehicle = vehicleOf;

@@ -18,12 +18,11 @@ import type { Coil, Plant } from "../steady/plant";
 import type { CircuitPoint } from "../steady/point";
 import { restOf } from "../steady/rest";
 import { sideVolumes } from "../vehicle/vehicle";
+import { HIGH_KG, LOW_KG } from "./held-charge";
 
 /** Order of the states. */
 export const HIGH_KPA = 0;
-export const HIGH_KG = 1;
 export const LOW_KPA = 2;
-export const LOW_KG = 3;
 const HIGH_LIQUID = 4;
 export const WET = 5;
 export const METAL_C = 6;

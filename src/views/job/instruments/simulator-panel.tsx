@@ -66,7 +66,9 @@ export function SimulatorPanel({ onClose }: { onClose: () => void }) {
             label={simulatorPanelText.simulatedVehicle}
             width="auto"
             value={chosen}
-            options={simulatedVehicles.map(({ id, name }) => [id, name])}
+            options={simulatedVehicles
+              .filter(({ id, exercise }) => exercise === undefined || id === job.rackVehicle)
+              .map(({ id, name }) => [id, name])}
             onPick={setChosen}
           />
           <BenchButton

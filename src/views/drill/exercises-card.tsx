@@ -1,0 +1,101 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { type ExerciseId, exerciseIds, exerciseJob, exerciseOf, exerciseStep } from "@/core/drill/exercises";
+import { reasonOf } from "@/core/result";
+import { addDemoJobs, listExercises } from "@/session/records/jobs";
+import { useStored } from "@/session/stored";
+import { BenchButton } from "@/ui/buttons";
+import { Card } from "@/ui/card";
+import { useFigures } from "@/ui/figures";
+import { Text } from "@/ui/text";
+import { stepPath } from "@/views/job/frame/steps";
+import { exerciseFindingWords, exerciseNames, exerciseTasks } from "@/words/drill";
+import { exercisesText } from "@/words/screens/drill";
+
+/** Exercises with the steps of the real job, each with the result of its newest try. */
+export function ExercisesCard() {
+  const router = useRouter();
+  const [failure, setFailure] = useState<string | null>(null);
+  const stored = useStored(listExercises);
+  const tries = stored.state === "ready" ? stored.value : [];
+  const start = (id: ExerciseId) => {
+    const job = exerciseJob(
+      id,
+      { unique: crypto.randomUUID(), pick: Math.random(), now: new Date().toISOString() },
+      { vehicle: exercisesText.vehicle, complaint: exerciseTasks[id], container: exercisesText.container },
+    );
+    addDemoJobs([job]).then(
+      () => router.push(stepPath(job.id, exerciseStep(id))),
+      (error: unknown) => setFailure(exercisesText.notStarted(reasonOf(error))),
+    );
+  };
+  return (
+    <Card title={exercisesText.exercises}>
+      <Text kind="aside">{exercisesText.stepsOfTheRealJob}</Text>
+      {exerciseIds.map((id) => (
+        <Exercise
+          key={id}
+          id={id}
+          newest={tries.find(({ job }) => exerciseOf(job.id) === id) ?? null}
+          onStart={() => start(id)}
+        />
+      ))}
+      {failure !== null && (
+        <Text role="alert" kind="alarm">
+          {failure}
+        </Text>
+      )}
+    </Card>
+  );
+}
+
+interface ExerciseProps {
+  id: ExerciseId;
+  newest: Awaited<ReturnType<typeof listExercises>>[number] | null;
+  onStart: () => void;
+}
+
+const tones = { open: "soft", passed: "done", failed: "danger" } as const;
+
+function Exercise({ id, newest, onStart }: ExerciseProps) {
+  const router = useRouter();
+  const figures = useFigures();
+  const state = newest?.result.state ?? null;
+  return (
+    <Box borderTopWidth="1px" borderColor="line" py="2" data-exercise={id}>
+      <Flex gap="3" align="center" wrap="wrap">
+        <Box flex="1 1 260px" minW="0">
+          <Text kind="lead" lineHeight="1.25">
+            {exerciseNames[id]}
+          </Text>
+          <Text kind="aside" lineHeight="1.3">
+            {exerciseTasks[id]}
+          </Text>
+        </Box>
+        <Text fontSize="sm" fontWeight="semibold" color={state === null ? "soft" : tones[state]}>
+          {state === null ? exercisesText.notDone : exercisesText[state]}
+        </Text>
+        {newest !== null && state === "open" && (
+          <BenchButton
+            kind="quiet"
+            aria-label={exercisesText.goOnOf(exerciseNames[id])}
+            onClick={() => router.push(stepPath(newest.job.id, exerciseStep(id)))}
+          >
+            {exercisesText.goOn}
+          </BenchButton>
+        )}
+        <BenchButton kind="quiet" aria-label={exercisesText.startOf(exerciseNames[id])} onClick={onStart}>
+          {exercisesText.start}
+        </BenchButton>
+      </Flex>
+      {newest?.result.findings.map((finding) => (
+        <Text key={finding.code} fontSize="md" color={finding.ok ? "ink" : "danger"}>
+          {`${exerciseFindingWords(finding, figures)}.`}
+        </Text>
+      ))}
+    </Box>
+  );
+}
