@@ -3,12 +3,14 @@
  * and which action comes next.
  */
 
+import type { Cause, FaultCause } from "../causes/catalogue";
 import { solveSteady } from "../circuit/steady/steady";
 import type { CircuitVehicle } from "../circuit/vehicle/vehicle";
 import { type Decision, decide } from "../diagnosis/decide/decide";
 import { judge } from "../diagnosis/diagnose";
 import type { NextTest } from "../diagnosis/next-test/next-tests";
-import { shares, weigh } from "../diagnosis/weigh/weigh";
+import { CLEAR_PROBABILITY } from "../diagnosis/thresholds";
+import { shares, type Weighed, weigh } from "../diagnosis/weigh/weigh";
 import { seededNoise } from "../maths/noise";
 import type { ReadingFile, RunningSetting } from "../readings/file/reading-file";
 import { type BenchReading, plantOf, readingOf } from "./bench-answer";
@@ -22,7 +24,10 @@ export const detectionDays: readonly number[] = [10, 15, 20, 25, 30, 35, 40];
 const IDLE_RPM = 800;
 const FAST_RPM = 1800;
 
-/** One day: share of the vehicles in which what is wrong leads the ranking; null where fewer than half run. */
+/**
+ * One day: share of the vehicles in which what is wrong was named by then; null where fewer than half run. A test goes from the fewest instruments to the
+ * most and ends as soon as one cause stands clear, rightly or wrongly: so that no instrument more can find less.
+ */
 export interface DetectionDay {
   ambientC: number;
   found: Record<BenchInstruments, number> | null;
@@ -41,15 +46,25 @@ export function detectionOn(vehicles: readonly CircuitVehicle[], state: BenchSta
     const [idle, fast] = settings;
     if (!idle || !fast) continue;
     ran++;
+    let right: boolean | null = null;
     for (const instruments of benchInstruments) {
-      const weighed = weigh(fileOf(state, ambientC, [idle, fast], instruments));
-      const share = shares(weighed);
-      const leads = (Object.keys(share) as (keyof typeof share)[]).reduce((a, b) => (share[b] > share[a] ? b : a));
-      if (truth.length === 0 ? leads === "none" : truth.some((cause) => cause === leads)) found[instruments]++;
+      right ??= verdictOf(truth, weigh(fileOf(state, ambientC, [idle, fast], instruments)));
+      if (right === true) found[instruments]++;
     }
   }
   if (ran * 2 < vehicles.length) return { ambientC, found: null, ran };
   return { ambientC, found: sharesOf(found, ran), ran };
+}
+
+/**
+ * Whether the cause that stands clear is one of the truth; null while none does. By the rule by which a cause is acted upon at a vehicle. Where nothing is
+ * wrong it is asked what leads: no fault is acted upon.
+ */
+function verdictOf(truth: readonly FaultCause[], weighed: Weighed): boolean | null {
+  const share = shares(weighed);
+  const leads = (Object.keys(share) as Cause[]).reduce((a, b) => (share[b] > share[a] ? b : a));
+  if (truth.length === 0) return leads === "none" ? true : null;
+  return share[leads] < CLEAR_PROBABILITY ? null : truth.some((cause) => cause === leads);
 }
 
 const counts = () =>

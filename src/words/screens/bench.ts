@@ -71,7 +71,7 @@ export const methodTableText = {
 } as const;
 
 export const sideCardsText = {
-  vehiclesOfTen: (count: number) => `Vehicles of 10 in which it is named; ${count} simulated each day.`,
+  vehiclesOfTen: (count: number) => `Vehicles of 10 in which it stands clear by then; ${count} simulated each day.`,
   chargeByOtherMethods: "Charge by other methods",
   onWhichDay: "On which day",
   fromCoolToHot: "From cool to hot",
