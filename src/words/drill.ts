@@ -354,6 +354,8 @@ export function scoreReasonWords(reason: ScoreReason): string {
   switch (reason.code) {
     case "right":
       return "Correct cause.";
+    case "effect-only":
+      return "The effect, not the part that causes it.";
     case "half-right":
       return "One of two causes.";
     case "wrong":

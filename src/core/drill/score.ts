@@ -13,7 +13,7 @@ export type ScorePart = keyof typeof PART_POINTS;
 export const scoreParts = Object.keys(PART_POINTS) as ScorePart[];
 
 export type ScoreReason =
-  | { code: "right" | "half-right" | "wrong" | "no-answer" | "nothing-read" }
+  | { code: "right" | "half-right" | "effect-only" | "wrong" | "no-answer" | "nothing-read" }
   /** The readings taken gave the answer this probability. */
   | { code: "supported" | "partly-supported" | "unsupported" | "misled"; probability: number }
   | { code: "hint" | "careful" | "charge-right" | "charge-wrong" | "weigh-first" }
@@ -126,7 +126,7 @@ function answerLines(of: ForScore): ScoreLine[] {
         : [PART_POINTS.grams, { code: "charge-right" }];
   const pace = wayMinutes === null ? 1 : Math.min(1, (wayMinutes + FREE_MIN) / Math.max(minutes, 0.1));
   return [
-    line("cause", worth * share, { code: right ? "right" : "half-right" }),
+    line("cause", worth * share, { code: right ? "right" : has("not-to-the-part") ? "effect-only" : "half-right" }),
     line("evidence", right ? PART_POINTS.evidence * share : 0, evidence),
     ...(share > 0
       ? hintsAtS.map((atS) => ({
@@ -137,7 +137,7 @@ function answerLines(of: ForScore): ScoreLine[] {
         }))
       : []),
     line("grams", charge[0] * share, charge[1]),
-    line("time", right ? PART_POINTS.time * pace * share : 0, { code: "minutes", minutes, wayMinutes }),
+    line("time", right ? Math.round(PART_POINTS.time * pace * share) : 0, { code: "minutes", minutes, wayMinutes }),
   ];
 }
 

@@ -33,6 +33,7 @@ export class CircuitPass extends PassState {
     this.highKpa = highKpa;
     plant.fluid.saturate(lowKpa, this.low);
     this.inTime = held !== null;
+    this.lowAirKpa = held?.lowAirKpa ?? 0;
     coolAir(this, plant, wet, held?.metalC ?? Number.NaN, held?.command ?? Number.NaN);
     condensingPressure(this, plant, high);
     airOverCondenser(this, plant);

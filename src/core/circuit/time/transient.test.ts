@@ -352,3 +352,25 @@ it("the equations do not depend on the step they are integrated with", () => {
   expect(fine[HIGH_KG]! + fine[LOW_KG]!).toBeCloseTo(0.6, 9);
   expect(stillPlant(plant).turns).toBe(0);
 });
+
+describe("a circuit with air at rest", () => {
+  it.each([
+    ["orifice-tube", "R1234yf"],
+    ["orifice-tube", "R134a"],
+    ["expansion-valve", "R134a"],
+  ] as const)("keeps both sides together and its lines as warm as the day: %s, %s", (metering, refrigerant) => {
+    for (const airG of [4, 10, 15]) {
+      const at = simulation({ vehicle: vehicle({ metering, refrigerant }), airKg: airG / 1000 });
+      const dry = simulation({ vehicle: vehicle({ metering, refrigerant }) });
+      for (let minute = 0; minute < 30; minute += 5) {
+        at.advance(300);
+        dry.advance(300);
+        const { lowKpa, highKpa } = at.truth();
+        // Air adds to both gauges; nothing flows for ever through an open orifice.
+        expect(Math.abs(lowKpa - highKpa)).toBeLessThan(12);
+        expect(lowKpa).toBeGreaterThan(dry.truth().lowKpa + 20 * airG);
+        expect(Math.abs(at.lineTemperatureC("liquid-port") - conditions.ambientC)).toBeLessThan(2.5);
+      }
+    }
+  });
+});

@@ -215,13 +215,13 @@ export class TransientCircuit {
     pass.evaluate(
       plant,
       { lowKpa, highKpa, condenserFill: y[HIGH_LIQUID]!, evaporatorFill: wet, duty: clutchIn ? 1 : 0 },
-      { metalC: y[METAL_C]!, opening, command: y[COMMAND]! },
+      { metalC: y[METAL_C]!, opening, command: y[COMMAND]!, lowAirKpa: y[LOW_AIR_KPA]! },
     );
     const { low, high } = pass;
     const flow = pass.flow * held(y[LOW_KG]!);
     const fed = (pass.fed + pass.rearFlow) * held(y[HIGH_KG]!);
     // With the low side higher, vapour goes on through the compressor's reeds and back through the device.
-    const over = lowKpa - (highKpa - pass.airKpa);
+    const over = lowKpa + y[LOW_AIR_KPA]! - highKpa;
     const back = over > 0 ? BACK_PASSAGE_M2 * Math.sqrt(2000 * low.rhoVapour * over) * held(y[LOW_KG]!) : 0;
 
     // Mass.

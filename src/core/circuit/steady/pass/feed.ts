@@ -15,11 +15,13 @@ export function feedEvaporators(s: PassState, plant: Plant, wet: number, heldOpe
   // The line runs through the engine bay.
   const gain = s.flow > 0 ? (0.0008 * Math.max(plant.engineBayC - s.liquidC, 0)) / Math.max(s.flow, 0.004) : 0;
   s.hInlet = s.hLiquid + Math.min(gain, 3);
+  // The devices are driven by whole pressures: air that has spread to the low side stands against the air on the high side.
+  const behindKpa = s.lowKpa + s.lowAirKpa;
   const line = vehicle.liquidLineDrop + passageDrop(plant.effects.liquidAreaM2);
   s.opening = Number.isNaN(heldOpening)
     ? valveOpening(vehicle.metering, plant.effects, wet < 1 ? s.superheatK : -(wet - 1) * 120)
     : heldOpening;
-  meteringFlow(fluid, vehicle.metering, plant.effects, s.opening, line, s.liquidKpa, s.hInlet, s.lowKpa, s.metering);
+  meteringFlow(fluid, vehicle.metering, plant.effects, s.opening, line, s.liquidKpa, s.hInlet, behindKpa, s.metering);
   s.meteringKpa = s.metering.inletKpa;
   s.fed = s.metering.flow;
   s.rearFlow = 0;
@@ -39,7 +41,7 @@ export function feedEvaporators(s: PassState, plant: Plant, wet: number, heldOpe
         const ntu = (rear.vapourConductance * (1 - share)) / (Math.max(boiled, 1e-5) * CP_VAPOUR_LOW);
         const superheat = span * (1 - Math.exp(-ntu));
         const opening = valveOpening(valve, NEUTRAL, superheat);
-        meteringFlow(fluid, valve, NEUTRAL, opening, line, s.liquidKpa, s.hInlet, s.lowKpa, s.metering);
+        meteringFlow(fluid, valve, NEUTRAL, opening, line, s.liquidKpa, s.hInlet, behindKpa, s.metering);
         s.rearFlow = s.metering.flow;
         s.rearOut = low.hVapour + CP_VAPOUR_LOW * superheat;
         return (s.metering.flow - boiled) * 20;

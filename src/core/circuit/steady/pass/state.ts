@@ -14,6 +14,8 @@ export interface HeldParts {
   opening: number;
   /** Command to an externally controlled compressor while its controller follows. */
   command: number;
+  /** Air beside the refrigerant on the low side, kPa: none while the flow sweeps it on. */
+  lowAirKpa: number;
 }
 
 export class PassState {
@@ -24,8 +26,9 @@ export class PassState {
   highKpa = 0;
   suctionKpa = 0;
   dischargeKpa = 0;
-  /** Air in the condenser. */
+  /** Air in the condenser, and on the low side. */
   airKpa = 0;
+  lowAirKpa = 0;
   /** Pressure of the liquid at the port and before the metering device. */
   liquidKpa = 0;
   meteringKpa = 0;
