@@ -217,7 +217,7 @@ function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
       )}
       {(side.kept ?? [])
         .filter(({ value }) => value < top && value > floor)
-        .map(({ name, value }) => (
+        .map(({ name, value }, i) => (
           <g key={name}>
             <path
               d={`M${left - 5} ${y(value)}H${left + COLUMN + 5}`}
@@ -226,11 +226,11 @@ function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
               strokeDasharray="4 3"
             />
             <text
-              x={left + COLUMN / 2}
+              x={left + (i === 0 ? 2 : COLUMN - 2)}
               y={y(value) - 5}
               style={{ fontSize: svgType(12), fontWeight: 600 }}
               fill="var(--chakra-colors-ink)"
-              textAnchor="middle"
+              textAnchor={i === 0 ? "start" : "end"}
             >
               {name}
             </text>

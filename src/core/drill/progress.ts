@@ -180,10 +180,10 @@ const book = {
 const drillBookSchema = z.strictObject(book);
 export const drillFileSchema = z.strictObject({
   format: z.literal("evrid.drills"),
-  version: z.literal([1, 2]),
+  version: z.literal([1, 2, 3]),
   ...book,
 });
-export const DRILL_FILE_VERSION = 2;
+export const DRILL_FILE_VERSION = 3;
 
 export type DrillBook = z.infer<typeof drillBookSchema>;
 

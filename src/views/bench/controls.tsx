@@ -231,7 +231,17 @@ function Wrongs({ state, set, able }: ControlsProps & { able: readonly FaultCaus
         {able.map((cause) => {
           const on = state.faults.some((fault) => fault.cause === cause);
           return (
-            <BenchButton key={cause} px="2.5" aria-pressed={on} onClick={() => toggle(cause)}>
+            <BenchButton
+              key={cause}
+              px="2.5"
+              h="auto"
+              minH="target"
+              maxW="100%"
+              whiteSpace="normal"
+              textAlign="left"
+              aria-pressed={on}
+              onClick={() => toggle(cause)}
+            >
               {causeChips[cause]}
             </BenchButton>
           );

@@ -48,6 +48,8 @@ export function KeptStates({ now, kept, onReturn, onDiscard }: KeptStatesProps) 
     { name: keptStatesText.now, state: now.state, answer: now.answer, kept: null },
     ...kept.map((one) => ({ ...one, kept: one })),
   ];
+  // Of one vehicle the name says nothing new.
+  const alike = kept.every((one) => JSON.stringify(one.state.label) === JSON.stringify(now.state.label));
   const cell = {
     borderTopWidth: "1px",
     borderColor: "line",
@@ -66,7 +68,9 @@ export function KeptStates({ now, kept, onReturn, onDiscard }: KeptStatesProps) 
               {columns.map(({ name, state, kept: one }) => (
                 <Box as="th" key={name} {...cell} borderTopWidth="0">
                   <Text kind="strong">{name}</Text>
-                  <Text kind="note">{`${benchName(state, figures)}, ${stateWords(state, figures)}`}</Text>
+                  <Text kind="note">
+                    {alike ? stateWords(state, figures) : `${benchName(state, figures)}, ${stateWords(state, figures)}`}
+                  </Text>
                   {one !== null && (
                     <Flex gap="1" mt="1" wrap="wrap">
                       <BenchButton kind="quiet" px="2" onClick={() => onReturn(one)}>
