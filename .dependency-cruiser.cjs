@@ -62,6 +62,7 @@ module.exports = {
       "core/readings/",
       ...quantities,
     ]),
+    upOf("core/exercises", ["core/records/", "core/instruments/", "core/causes/", "core/circuit/", ...quantities]),
     upOf("core", []),
     upOf("answers", ["words/", "core/"]),
     upOf("worker", ["answers/", "words/", "data/", "core/"]),

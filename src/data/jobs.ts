@@ -3,7 +3,7 @@
 import Dexie from "dexie";
 import { activeEntries, type ChangedEntry, firstChanged } from "@/core/charge/books/ledger";
 import { instantAfter } from "@/core/dates";
-import { type ExerciseResult, exerciseIdPrefix, judgeExercise } from "@/core/drill/exercises";
+import { type ExerciseResult, exerciseIdPrefix, judgeExercise } from "@/core/exercises/exercises";
 import type { SimulatorState } from "@/core/instruments/simulator-state";
 import { asBegunHere, unitsChosen } from "@/core/records/choices";
 import { type Job, newJob } from "@/core/records/job";

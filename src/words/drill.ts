@@ -27,11 +27,11 @@ import {
   type Named,
   type TroubleKind,
 } from "@/core/drill/drill-troubles";
-import type { ExerciseFinding, ExerciseId } from "@/core/drill/exercises";
 import type { PauseKind } from "@/core/drill/lesson-shapes";
 import type { Feel, Felt } from "@/core/drill/looks";
 import type { Subject } from "@/core/drill/progress";
 import type { ScoreReason } from "@/core/drill/score";
+import type { ExerciseFinding, ExerciseId } from "@/core/exercises/exercises";
 import type { TextIssue } from "@/core/read-record";
 import { channels } from "@/core/readings/channels";
 import type { Figures } from "@/core/units/figures";

@@ -129,7 +129,7 @@ describe("the file of drills", () => {
       ok: false,
       issue: { code: "foreign", format: "evrid.shop" },
     });
-    expect(readDrillFile(text.replace('"version": 2', '"version": 9'))).toMatchObject({
+    expect(readDrillFile(text.replace('"version": 3', '"version": 9'))).toMatchObject({
       ok: false,
       issue: { code: "newer-version", version: 9 },
     });

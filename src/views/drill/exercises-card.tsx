@@ -3,7 +3,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { type ExerciseId, exerciseIds, exerciseJob, exerciseOf, exerciseStep } from "@/core/drill/exercises";
+import { type ExerciseId, exerciseIds, exerciseJob, exerciseOf, exerciseStep } from "@/core/exercises/exercises";
 import { reasonOf } from "@/core/result";
 import { addDemoJobs, listExercises } from "@/session/records/jobs";
 import { useStored } from "@/session/stored";
