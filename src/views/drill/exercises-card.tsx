@@ -58,7 +58,11 @@ interface ExerciseProps {
   onStart: () => void;
 }
 
-const tones = { open: "soft", passed: "done", failed: "danger" } as const;
+const states = {
+  open: { tone: "soft", text: exercisesText.open },
+  passed: { tone: "done", text: exercisesText.passed },
+  failed: { tone: "danger", text: exercisesText.failed },
+} as const;
 
 function Exercise({ id, newest, onStart }: ExerciseProps) {
   const router = useRouter();
@@ -75,8 +79,8 @@ function Exercise({ id, newest, onStart }: ExerciseProps) {
             {exerciseTasks[id]}
           </Text>
         </Box>
-        <Text fontSize="sm" fontWeight="semibold" color={state === null ? "soft" : tones[state]}>
-          {state === null ? exercisesText.notDone : exercisesText[state]}
+        <Text fontSize="sm" fontWeight="semibold" color={state === null ? "soft" : states[state].tone}>
+          {state === null ? exercisesText.notDone : states[state].text}
         </Text>
         {newest !== null && state === "open" && (
           <BenchButton
