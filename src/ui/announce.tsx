@@ -29,8 +29,16 @@ function announce(text: string): void {
   else speak();
 }
 
+/** What the step says of its state now, for whoever shows it larger; empty where no step says anything. */
+const current = createStore<{ text: string }>(() => ({ text: "" }));
+export const useStateText = (): string => useStore(current, ({ text }) => text);
+
 /** Announces `text` when `state` changes, whatever else moves in it meanwhile; what stands at first is not announced. */
 export function useAnnounced(text: string, state: string): void {
+  useEffect(() => {
+    current.setState({ text });
+    return () => current.setState(({ text: now }) => ({ text: now === text ? "" : now }));
+  }, [text]);
   const before = useRef(state);
   useEffect(() => {
     if (before.current === state) return;

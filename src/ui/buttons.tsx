@@ -54,6 +54,7 @@ export function BenchButton({
       fontWeight="semibold"
       rounded="card"
       borderWidth="1px"
+      data-kind={kind}
       {...(chosen ? picked : looks[kind])}
       {...rest}
       {...(onClick && {

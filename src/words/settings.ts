@@ -29,6 +29,7 @@ export const settingsCards = [
   { id: "papers", name: "Certificates and equipment", also: "certificate registration recovery machine scale check" },
   { id: "work", name: "Workshop methods", also: "hold vacuum target micron habits" },
   { id: "look", name: "Appearance", also: "dark light large type" },
+  { id: "signals", name: "Signals", also: "sound tone volume vibration speech notification" },
   { id: "instruments", name: "Instruments", also: "gauge class calibration clamp scale error" },
   { id: "oil", name: "Oil sheet", also: "oil refill for each new part" },
   { id: "chart", name: "Pressure chart", also: "csv chart" },

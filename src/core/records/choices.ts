@@ -74,6 +74,10 @@ const choicesSchema = z.object({
   /** Everything drawn a fifth larger. */
   large: z.boolean().default(false),
   language: z.enum(["british", "us"]).default("british"),
+  /** What is heard away from the screen. */
+  signals: z
+    .strictObject({ volume: z.number().min(0).max(1), vibration: z.boolean(), speech: z.boolean() })
+    .default({ volume: 0.6, vibration: true, speech: false }),
   /** Keys without Ctrl that act when no field has the focus. */
   letterShortcuts: z.boolean().default(true),
 });

@@ -17,6 +17,7 @@ import { LookCard } from "./look-card";
 import { PapersCard } from "./papers-card";
 import { PlaceCard } from "./place-card";
 import { SettingsHealth } from "./settings-health";
+import { SignalsCard } from "./signals-card";
 import { UnitsCard } from "./units-card";
 import { WorkCard } from "./work-card";
 import { WorkshopCard } from "./workshop-card";
@@ -52,6 +53,9 @@ export function SettingsView() {
             </Section>
             <Section id="look">
               <LookCard choices={choices} />
+            </Section>
+            <Section id="signals">
+              <SignalsCard signals={choices.signals} />
             </Section>
             <Section id="instruments">
               <InstrumentsCard instruments={choices.instruments} />

@@ -166,3 +166,17 @@ export const stepViewText = {
   stepNotLoaded: "Step not loaded",
   openingTheStep: "Opening the step",
 } as const;
+
+export const distanceText = {
+  open: "Distance view",
+  close: "Close",
+  title: (step: string) => `Distance view: ${step}`,
+  ambient: "Ambient",
+  recovered: "Recovered",
+  vacuum: "Vacuum",
+  wall: "Ambient",
+  inTheVehicle: "In the vehicle",
+  scale: "Scale",
+  of: (label: string, tolerance: string) => `of ${label} ± ${tolerance}`,
+  nothingToDo: "Nothing to press now.",
+} as const;

@@ -127,3 +127,18 @@ export const workCardText = {
 export const settingsViewText = {
   loadingSettings: "Loading settings",
 } as const;
+
+export const signalsCardText = {
+  signals: "Signals",
+  volume: "Volume",
+  vibration: "Vibration",
+  speech: "Speech",
+  on: "On",
+  off: "Off",
+  notifications: "Hold in a hidden tab",
+  allow: "Allow notifications",
+  allowed: "Notifications allowed",
+  refused: "Refused in the browser",
+  tryEach: "Test each signal",
+  theStopSignalRepeats: "Press one to hear it. The stop signal repeats until the valve is closed.",
+} as const;

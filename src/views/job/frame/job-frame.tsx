@@ -4,7 +4,7 @@ import { Box, Center, Flex, Grid, Spinner } from "@chakra-ui/react";
 import { Redo2, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { useParams, useRouter } from "next/navigation";
-import { type ReactNode, useEffect, useLayoutEffect, useState } from "react";
+import { type ReactNode, useCallback, useEffect, useLayoutEffect, useState } from "react";
 import { unitsChosen } from "@/core/records/choices";
 import { type Job, type StepId, stepIds } from "@/core/records/job";
 import { gapsOf, runSheet } from "@/core/records/run-sheet";
@@ -21,6 +21,7 @@ import {
   useSession,
   useSimulator,
 } from "@/session/session";
+import { useAwake, useSignals } from "@/session/signals";
 import { useSoundReadings } from "@/session/sound-readings";
 import { BenchButton } from "@/ui/buttons";
 import { goOn, onEnter } from "@/ui/enter";
@@ -34,9 +35,10 @@ import { AppFrame } from "@/views/frame/app-frame";
 import { SimulatorPanel } from "@/views/job/instruments/simulator-panel";
 import { stepNames } from "@/words/job";
 import { commonText } from "@/words/screens/common";
-import { jobFrameText } from "@/words/screens/job-frame";
+import { distanceText, jobFrameText } from "@/words/screens/job-frame";
 import { lockedSentence, signOffWords } from "@/words/sign-off";
 import { gapField } from "@/words/steps";
+import { canBeWatched, DistanceView } from "./distance-view";
 import { EvidenceRail } from "./evidence-rail";
 import { GramRail } from "./gram-rail";
 import { JobHeader } from "./job-header";
@@ -170,6 +172,9 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
   }, [holds, signedJob, session]);
 
   const [rackOpen, setRackOpen] = useState(false);
+  const [far, setFar] = useState(false);
+  useSignals(holds && !signedJob);
+  useAwake();
   const commands = [
     ...stepIds.map((id, i) => ({
       key: runSheet[id].key,
@@ -177,10 +182,12 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
       run: () => open(id),
     })),
     { key: "i", does: jobFrameText.showOrHideInstruments, run: () => setRackOpen(!rackOpen) },
+    ...(canBeWatched(step) ? [{ key: "f", does: distanceText.open, run: () => setFar(true) }] : []),
     { key: "u", does: jobFrameText.undoLastChange, run: undo },
     { key: "r", does: jobFrameText.redo, run: redo },
   ];
 
+  const closeFar = useCallback(() => setFar(false), []);
   const rail = railOf(step);
   const vehicle = useJobOf((job) => job.intake.vehicle.trim());
   const missing = () => missingFields(session.jobs.getState().job, step);
@@ -189,6 +196,7 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
     <InvalidFields>
       <FootProvider>
         <SoundReadings />
+        {far && canBeWatched(step) && <DistanceView step={step} onClose={closeFar} />}
         <AppFrame
           current="job"
           header={
@@ -197,6 +205,7 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
               onGoOn={() => goOn(missing)}
               simulatorOpen={rackOpen}
               onSimulator={signedJob ? undefined : () => setRackOpen(!rackOpen)}
+              onFar={canBeWatched(step) ? () => setFar(true) : undefined}
               undo={
                 <>
                   {canUndo && <UndoButton undo={undo} />}

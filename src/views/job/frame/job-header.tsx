@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { ChevronDown, ChevronUp, Plug, Unplug } from "lucide-react";
+import { ChevronDown, ChevronUp, Maximize2, Plug, Unplug } from "lucide-react";
 import { type ReactNode, useEffect, useRef } from "react";
 import type { StepId } from "@/core/records/job";
 import { labelOf } from "@/core/records/job-label";
@@ -13,7 +13,7 @@ import { PracticeTag } from "@/views/workshop/practice-tag";
 import { type simulatorWords, sourceSentence } from "@/words/instruments";
 import { circuitWords, refrigerantLabels, stepNames } from "@/words/job";
 import { commonText } from "@/words/screens/common";
-import { jobHeaderText } from "@/words/screens/job-frame";
+import { distanceText, jobHeaderText } from "@/words/screens/job-frame";
 
 interface JobHeaderProps {
   step: StepId;
@@ -22,6 +22,8 @@ interface JobHeaderProps {
   /** The line of the instruments stands open below. */
   simulatorOpen?: boolean;
   onSimulator?: () => void;
+  /** Opens the distance view, where the step has one. */
+  onFar?: () => void;
   /** The button that takes the last change back, where there is one. */
   undo?: ReactNode;
 }
@@ -32,6 +34,7 @@ export function JobHeader({
   onGoOn,
   simulatorOpen: rackOpen = false,
   onSimulator: onRack,
+  onFar,
   undo,
 }: JobHeaderProps) {
   const figures = useFigures();
@@ -88,6 +91,11 @@ export function JobHeader({
       ))}
       <Flex ml="auto" gap="2" flexShrink="0">
         {undo}
+        {onFar && (
+          <BenchButton px="3" aria-label={distanceText.open} title={`${distanceText.open} (F)`} onClick={onFar}>
+            <Maximize2 size={18} aria-hidden />
+          </BenchButton>
+        )}
         <SourcePill
           status={rack.status}
           open={rackOpen}

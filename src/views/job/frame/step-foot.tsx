@@ -41,6 +41,7 @@ export function StepFoot({ locked }: { locked: boolean }) {
       <Locked locked={locked}>
         <Flex
           as="section"
+          data-step-foot
           aria-label={stepFootText.actionsOfThisStep}
           minH="60px"
           align="center"
