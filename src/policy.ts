@@ -7,7 +7,8 @@ export function policyFor({ nonce }: { nonce: string | null }): string {
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' data: blob:",
     "font-src 'self'",
-    `connect-src 'self'${development ? " ws:" : ""}`,
+    // Instruments that this machine serves itself (bin/evrid instruments).
+    `connect-src 'self' http://127.0.0.1:* http://localhost:*${development ? " ws:" : ""}`,
     "worker-src 'self'",
     "manifest-src 'self'",
     "object-src 'none'",

@@ -4,6 +4,7 @@ import learned from "../../public/learned.bin";
 import { provideLearned } from "../core/diagnosis/weigh/learned";
 import { cliText } from "../words/cli";
 import { diagnoseCommand } from "./diagnose";
+import { instrumentsCommand } from "./instruments";
 import { propertiesCommand } from "./properties";
 import { simulateCommand } from "./simulate";
 import { type CommandResult, type ReadInput, UsageError } from "./usage";
@@ -55,4 +56,15 @@ function readInput(file: string): string {
   }
 }
 
-process.exitCode = main(process.argv.slice(2));
+const [asked, ...rest] = process.argv.slice(2);
+if (asked === "instruments") {
+  // Runs until it is ended.
+  instrumentsCommand(rest).then(
+    ({ said }) => process.stderr.write(`evrid: ${said}\n`),
+    (error: unknown) => {
+      if (!(error instanceof UsageError)) throw error;
+      process.stderr.write(`evrid: ${error.message}\n`);
+      process.exit(2);
+    },
+  );
+} else process.exitCode = main(process.argv.slice(2));

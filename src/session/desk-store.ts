@@ -151,6 +151,9 @@ export function createDeskStore(jobs: JobStore, rack: SimulatorStore, now: () =>
     shut: () => rack.getState().setValve("shut"),
   }));
 
+  /** By its speed, or, where none is measured, as the hand at the engine has said. */
+  const runs = ({ rpm }: SimulatorSample) => (rpm === null ? rack.getState().engine !== "off" : rpm > RUNS_RPM);
+
   /** Shows the tally as it stands, with what is to be done now. */
   const show = (change: Partial<Desk>) => {
     const { live, aim } = fold;
@@ -181,7 +184,7 @@ export function createDeskStore(jobs: JobStore, rack: SimulatorStore, now: () =>
     let live = tally;
     const points: TrackPoint[] = [];
     for (const sample of fresh) {
-      live = advanceLive(live, { ...sample, engineOn: (sample.rpm ?? 0) > RUNS_RPM }, aim);
+      live = advanceLive(live, { ...sample, engineOn: runs(sample) }, aim);
       if (leavesContainer(sample.valve)) fold.flowed = true;
       if (sample.time - fold.tracked < TRACK_EVERY_S) continue;
       fold.tracked = sample.time;
@@ -219,7 +222,9 @@ export function createDeskStore(jobs: JobStore, rack: SimulatorStore, now: () =>
     const open = job?.charge.open ?? null;
     if (job === null || open === null) return;
     const balance = balanceOf(job);
-    if (rack.getState().standing?.onScale !== open.containerId || !balance?.ok) {
+    const { standing, source, setValve } = rack.getState();
+    const byHand = source.kind === "live";
+    if ((!byHand && standing?.onScale !== open.containerId) || !balance?.ok) {
       record((stored) => drawEnded(stored, instant()));
       return;
     }
@@ -228,6 +233,7 @@ export function createDeskStore(jobs: JobStore, rack: SimulatorStore, now: () =>
     const wantedG = drawnG + balance.value.fromContainersG;
     const aim: ChargeAim = { containerG: startG, wantedG, mostHighKpa: MOST_HIGH_KPA };
     fold = { ...nothingOn(), live: startLive({ drawnG, offsetG }), aim, flowed: true };
+    if (byHand) void setValve(open.valve === "liquid-low" || open.valve === "vapour-high" ? "shut" : open.valve);
     show({ onScale: open.containerId });
   };
 

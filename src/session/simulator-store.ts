@@ -13,11 +13,15 @@ import type {
 import type { SimulatorState } from "@/core/instruments/simulator-state";
 import type { LinePlace } from "@/core/line-places";
 import type { LogColumns } from "@/core/readings/file/log-columns";
+import type { Assignment } from "@/core/readings/live/live-decoder";
 import { SourceWatch } from "@/core/readings/stream/source-watch";
 import { type TraceEvent, TraceStore } from "@/core/readings/stream/trace-store";
 import type { Job } from "@/core/records/job";
+import type { LivePort, PortHears } from "@/services/live-ports";
+import { liveMarkWords } from "@/words/live-sources";
 import type { SimulatorConnection } from "@/worker/simulator-client";
 import type { OnSamples, SimulatorSetup, SimulatorStart } from "@/worker/simulator-protocol";
+import { type LiveSourceStanding, LiveSources } from "./live-sources";
 import type { LogPlayer } from "./log-player";
 import { simulatorSetup } from "./simulator-setup";
 import { engineFollower, noteSwitching } from "./switching";
@@ -28,7 +32,11 @@ type SimulatorStatus = "off" | "connecting" | "running" | "lost";
 export interface Simulator {
   status: SimulatorStatus;
   /** Source of the stream. */
-  source: { kind: "rack" } | { kind: "log"; name: string; ended: boolean };
+  source: { kind: "rack" } | { kind: "log"; name: string; ended: boolean } | { kind: "live" };
+  /** Live sources, as they stand; empty where none is connected. */
+  sources: readonly LiveSourceStanding[];
+  /** Valve that the hand at a real vehicle has open, as it was told here. */
+  handValve: ChargeValve;
   /** Why it was lost. */
   reason: string | null;
   /** The newest stretch, for judging; the trace keeps far more. */
@@ -49,6 +57,14 @@ export interface Simulator {
   connect: (vehicleId: string, job: Job) => void;
   /** Plays a log in place of the rack. */
   connectLog: (name: string, log: LogColumns) => void;
+  /** Adds a live source; what was connected before, a rack or a log, is left. */
+  connectLive: (
+    name: string,
+    kept: Assignment | null,
+    open: (hears: PortHears) => LivePort | Promise<LivePort>,
+  ) => void;
+  assignLive: (id: number, assignment: Assignment) => void;
+  dropLive: (id: number) => void;
   disconnect: () => void;
   setEngine: (engine: Engine) => void;
   setPace: (pace: number) => void;
@@ -106,6 +122,8 @@ const OPEN_DRAW_ANSWER_MS = 1500;
 const nothing = {
   status: "off",
   source: { kind: "rack" },
+  sources: [],
+  handValve: "shut",
   reason: null,
   samples: [],
   stalledS: null,
@@ -152,12 +170,14 @@ interface Sources {
 /** Connecting and leaving a source, and what is asked of it whichever it is. */
 function sourceActs({ ports, link, watch, set, get }: Sources) {
   let player: LogPlayer | null = null;
+  let sources: LiveSources | null = null;
   /** Set while it is still being connected. */
   let engineAsked: Engine | null = null;
   const keep = (batch: readonly SimulatorSample[]) => {
     watch.arrived();
     const { trace, latest, samples } = get();
-    noteSwitching(trace, batch, latest);
+    // An instrument that measures no engine speed says nothing of the engine.
+    if (get().source.kind !== "live") noteSwitching(trace, batch, latest);
     trace.append(batch);
     set({
       samples: [...samples, ...batch].slice(-KEPT_SAMPLES),
@@ -170,6 +190,8 @@ function sourceActs({ ports, link, watch, set, get }: Sources) {
     watch.stop();
     player?.close();
     player = null;
+    sources?.close();
+    sources = null;
     set({ ...nothing, pace: get().pace, settingSince: get().settingSince, trace: new TraceStore() });
   };
   const connectRack = async (vehicleId: string, job: Job, isNewest: () => boolean) => {
@@ -219,6 +241,28 @@ function sourceActs({ ports, link, watch, set, get }: Sources) {
         },
       );
     },
+    connectLive: (name, kept, open) => {
+      if (sources === null) {
+        disconnect();
+        set({ source: { kind: "live" }, status: "running", pace: 1, settingSince: 0 });
+        sources = new LiveSources({
+          clock: ports.clock,
+          onStandings: (standings) => set({ sources: standings }),
+          onSample: (sample) => keep([{ ...sample, valve: get().handValve, machine: get().machine }]),
+          onMark: (kind, from) => {
+            const { trace, latest } = get();
+            if (latest !== null) trace.note({ time: latest.time, kind: "mark", text: liveMarkWords(kind, from) });
+          },
+        });
+        watch.start();
+      }
+      void sources.open(name, kept, open);
+    },
+    assignLive: (id, assignment) => sources?.assign(id, assignment),
+    dropLive: (id) => {
+      sources?.drop(id);
+      if (get().sources.length === 0) disconnect();
+    },
     setEngine: (engine) => {
       if (get().status === "lost") return;
       set({ engine, settingSince: get().latest?.time ?? 0 });
@@ -235,6 +279,8 @@ function sourceActs({ ports, link, watch, set, get }: Sources) {
 
 /** What is done to the simulated vehicle and read off it. */
 function vehicleActs(link: VehicleLink, set: SetSimulator, get: GetSimulator) {
+  // At a real vehicle a hand does it: it is believed.
+  const byHand = () => get().source.kind === "live";
   return {
     setBlower: (blowerPct) => {
       if (link.isOpen()) void link.ask((api) => api.setBlower(blowerPct));
@@ -247,8 +293,15 @@ function vehicleActs(link: VehicleLink, set: SetSimulator, get: GetSimulator) {
       const { trace, latest } = get();
       if (latest !== null) trace.note({ time: latest.time, kind, text });
     },
-    setContainer: (put, hose, warmWater) => link.certain((api) => api.setContainer(put, hose, warmWater)),
-    setValve: (valve, stopAtKg = 0, opening = 1) => link.refusable((api) => api.setValve(valve, stopAtKg, opening)),
+    setContainer: async (put, hose, warmWater) =>
+      byHand() ? null : link.certain((api) => api.setContainer(put, hose, warmWater)),
+    setValve: async (valve, stopAtKg = 0, opening = 1) => {
+      if (byHand()) {
+        set({ handValve: valve });
+        return null;
+      }
+      return link.refusable((api) => api.setValve(valve, stopAtKg, opening));
+    },
     pressurise: (gaugeKpa, limitKpa) => link.refusable((api) => api.pressurise(gaugeKpa, limitKpa)),
     closeLeaks: (places) => link.certain((api) => api.closeLeaks(places)),
     releaseTestGas: () => link.certain((api) => api.releaseTestGas()),
@@ -258,7 +311,7 @@ function vehicleActs(link: VehicleLink, set: SetSimulator, get: GetSimulator) {
     },
     tareMachine: () => link.certain((api) => api.tareMachine()),
     setMachine: async (machine) => {
-      const issue = await link.refusable((api) => api.setMachine(machine));
+      const issue = byHand() ? null : await link.refusable((api) => api.setMachine(machine));
       if (issue === null) {
         const held = get().machine === "pump" && machine === "off";
         set({ machine, holdSince: held ? (get().latest?.time ?? null) : null });

@@ -5,7 +5,14 @@ export const cliText = {
   usage: `usage: evrid properties R134a|R1234yf --t C --p KPA [--json]
        evrid properties R134a|R1234yf --saturated (--t C | --p KPA) [--json]
        evrid diagnose FILE|- [--seed N] [--as 1|2]
-       evrid simulate FILE|- [--schedule EVENTS.json --csv]`,
+       evrid simulate FILE|- [--schedule EVENTS.json --csv]
+       evrid instruments --serial DEVICE [--baud N] [--port N]
+       evrid instruments --file FILE|- [--port N]
+       evrid instruments --simulated VEHICLE [--scale status|plain] [--charge G] [--port N]`,
+  portTaken: (port: number, reason: string) => `cannot listen on port ${port} of this machine: ${reason}`,
+  bridgeListens: (port: number) => `instruments at http://127.0.0.1:${port}/lines; Ctrl+C ends`,
+  handExpects: "expected engine, machine, valve, cylinderG or pace",
+  noSerial: (device: string, reason: string) => `cannot open ${device}: ${reason}`,
   notWritten: (reason: string) => `cannot write the output: ${reason}`,
   expectedObject: (line: number) => `line ${line}: expected a JSON object`,
   saturatedAt: (refrigerant: string, degC: string, kpa: string) =>

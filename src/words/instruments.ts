@@ -21,13 +21,13 @@ export const simulatorWords = {
 /** Where the numbers of a job come from, and how its engine stands. */
 export function sourceSentence(
   status: keyof typeof simulatorWords,
-  source: { kind: "rack" } | { kind: "log"; ended: boolean },
+  source: { kind: "rack" } | { kind: "live" } | { kind: "log"; ended: boolean },
   engine: Engine,
   pace: number,
 ): string {
   if (status !== "running") return simulatorWords[status];
   if (source.kind === "log") return source.ended ? "log ended" : "playing log";
-  return `simulator: ${engineWords[engine]}${pace === 1 ? "" : `, × ${pace}`}`;
+  return `${source.kind === "live" ? "live" : "simulator"}: ${engineWords[engine]}${pace === 1 ? "" : `, × ${pace}`}`;
 }
 
 export const logTimeWords: Record<TimeKind, string> = {

@@ -186,7 +186,7 @@ const alsoWritten: Partial<Record<UnitId, readonly string[]>> = {
   rpm: ["1/min"],
 };
 
-const namesOf = (unit: UnitId): readonly string[] => [
+export const namesOf = (unit: UnitId): readonly string[] => [
   units[unit].label.toLowerCase().replace(/\s/g, ""),
   ...(alsoWritten[unit] ?? []),
 ];

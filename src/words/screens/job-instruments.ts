@@ -22,3 +22,25 @@ export const simulatorPanelText = {
 export const writeDownText = {
   recordTypedValues: "Record typed values",
 } as const;
+
+export const livePanelText = {
+  liveInstruments: "Live instruments",
+  bridgeAddress: "Bridge address",
+  connectBridge: "Connect bridge",
+  baudRate: "Baud rate",
+  connectSerial: "Connect serial port",
+  connectBluetooth: "Connect Bluetooth",
+  opening: "Opening",
+  open: "Connected",
+  lost: "No data",
+  lines: (count: number) => `${count} lines`,
+  simulated: "simulated: practice job",
+  battery: (percent: number) => `battery ${percent} %`,
+  disconnect: "Disconnect",
+  newestLine: (line: string) => `Newest line: ${line}`,
+  numberIs: (place: number) => `Number ${place} is`,
+  unitOf: (place: number) => `Unit of number ${place}`,
+  notUsed: "Not used",
+  live: "Live",
+  closeLive: "Disconnect live instruments",
+} as const;

@@ -11,6 +11,7 @@ import { gapsOf, runSheet } from "@/core/records/run-sheet";
 import { isSigned } from "@/core/records/signature";
 import { blanksInUnits } from "@/core/records/unit-system";
 import { useChoices, useKnownChoices } from "@/session/choices";
+import { useLiveInstruments } from "@/session/live-instruments";
 import {
   SessionProvider,
   useDiagnosis,
@@ -175,6 +176,7 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
   const [far, setFar] = useState(false);
   useSignals(holds && !signedJob);
   useAwake();
+  useLiveInstruments(holds, signedJob);
   const commands = [
     ...stepIds.map((id, i) => ({
       key: runSheet[id].key,

@@ -6,14 +6,15 @@ import { lazy, type ReactNode, Suspense, useState } from "react";
 import type { Engine } from "@/core/instruments/instrument-simulator";
 import { simulatedVehicles } from "@/core/instruments/simulated-vehicles";
 import { onSimulator, simulatorIssue } from "@/core/records/practice";
-import { useJob, useJobActs, useJobState, useSimulator } from "@/session/session";
+import { disconnectSources } from "@/session/live-instruments";
+import { useJob, useJobActs, useJobState, useSession, useSimulator } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";
 import { Select } from "@/ui/select";
 import { Text } from "@/ui/text";
 import { practiceSentence, practiceWords } from "@/words/practice";
 import { commonText } from "@/words/screens/common";
-import { simulatorPanelText } from "@/words/screens/job-instruments";
+import { livePanelText, simulatorPanelText } from "@/words/screens/job-instruments";
 
 /** The last is for pump and hold, where half an hour has to pass. */
 const paces = [1, 10, 60, 300] as const;
@@ -24,6 +25,7 @@ const engines: { value: Engine; label: string }[] = [
 ];
 
 /** Fetched when instruments are chosen. */
+const LivePanel = lazy(() => import("./live-panel").then(({ LivePanel }) => ({ default: LivePanel })));
 const LogImport = lazy(() => import("./log-import").then(({ LogImport }) => ({ default: LogImport })));
 
 /** The line of the instruments: connects the simulated rack or a log to this job, and drives the simulated engine. */
@@ -43,6 +45,7 @@ export function SimulatorPanel({ onClose }: { onClose: () => void }) {
     "setEngine",
     "setPace",
   );
+  const session = useSession();
   const [chosen, setChosen] = useState(job.rackVehicle ?? simulatedVehicles[0]!.id);
   const live = rack.status === "running";
   const { desk } = useJobState("desk");
@@ -84,6 +87,7 @@ export function SimulatorPanel({ onClose }: { onClose: () => void }) {
         </Flex>
         <Suspense fallback={<Text kind="soft">{simulatorPanelText.openingTheLogReader}</Text>}>
           <LogImport />
+          <LivePanel />
         </Suspense>
         {rack.status === "lost" && (
           <Text kind="alarm" mt="2">
@@ -97,7 +101,7 @@ export function SimulatorPanel({ onClose }: { onClose: () => void }) {
     <Line>
       <Flex gap="1.5" wrap="wrap" align="center">
         <Text kind="label" me="1">
-          {rack.source.kind === "log" ? "Log" : "Rack"}
+          {rack.source.kind === "log" ? "Log" : rack.source.kind === "live" ? livePanelText.live : "Rack"}
         </Text>
         {rack.source.kind === "log" ? (
           <Text kind="strong" truncate maxW="300px">
@@ -112,9 +116,9 @@ export function SimulatorPanel({ onClose }: { onClose: () => void }) {
           ))
         )}
         <Text kind="label" ml="auto">
-          {simulatorPanelText.clock}
+          {rack.source.kind === "live" ? "" : simulatorPanelText.clock}
         </Text>
-        {paces.map((pace) => (
+        {(rack.source.kind === "live" ? [] : paces).map((pace) => (
           <BenchButton
             key={pace}
             aria-pressed={rack.pace === pace}
@@ -129,11 +133,11 @@ export function SimulatorPanel({ onClose }: { onClose: () => void }) {
           kind="quiet"
           px="0"
           minW="target"
-          aria-label={rack.source.kind === "log" ? simulatorPanelText.closeLog : simulatorPanelText.disconnectSimulator}
-          title={rack.source.kind === "log" ? simulatorPanelText.closeLog : simulatorPanelText.disconnectSimulator}
+          aria-label={closeWords[rack.source.kind]}
+          title={closeWords[rack.source.kind]}
           onClick={() => {
             record((stored) => ({ ...stored, rackVehicle: null }));
-            rack.disconnect();
+            disconnectSources(session);
           }}
         >
           <Unplug size={19} />
@@ -148,9 +152,20 @@ export function SimulatorPanel({ onClose }: { onClose: () => void }) {
           <ChevronUp size={19} />
         </BenchButton>
       </Flex>
+      {rack.source.kind === "live" && (
+        <Suspense fallback={null}>
+          <LivePanel />
+        </Suspense>
+      )}
     </Line>
   );
 }
+
+const closeWords = {
+  rack: simulatorPanelText.disconnectSimulator,
+  log: simulatorPanelText.closeLog,
+  live: livePanelText.closeLive,
+} as const;
 
 /** Between the header and the work, as wide as both. */
 function Line({ children }: { children: ReactNode }) {

@@ -27,6 +27,7 @@ export const planCardsText = {
 } as const;
 
 export const scalePanelText = {
+  scaleLive: "Scale (live)",
   scaleSimulator: "Scale (simulator)",
   addACanOrCylinder: "Add a can or cylinder below, with its net content.",
   liquidHighSide: "Liquid, high side",

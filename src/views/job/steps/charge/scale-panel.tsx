@@ -46,7 +46,8 @@ interface PanelProps {
 /** The live scale: which container stands on it, the valves, the call, the alarms. */
 export function ScalePanel({ balance, next }: PanelProps) {
   const { status, source } = useSimulator("status", "source");
-  return status === "running" && source.kind === "rack" ? (
+  const weighs = useSimulator("latest").latest?.scaleG != null;
+  return status === "running" && (source.kind === "rack" || (source.kind === "live" && weighs)) ? (
     <SimulatorScale balance={balance} next={next} />
   ) : (
     <TypedScale balance={balance} />
@@ -55,7 +56,7 @@ export function ScalePanel({ balance, next }: PanelProps) {
 
 function SimulatorScale({ balance: found, next }: PanelProps) {
   const figures = useFigures();
-  const rack = useSimulator("latest", "setEngine");
+  const rack = useSimulator("latest", "setEngine", "source");
   const desk = useDesk("onScale", "live", "call", "drawInLeftS", "putOn", "open", "shut");
   const [refused, setRefused] = useState<string | null>(null);
   const { latest } = rack;
@@ -71,7 +72,7 @@ function SimulatorScale({ balance: found, next }: PanelProps) {
   const called = refused ?? callSentence(desk, container, found, next, figures);
   useAnnounced(called, refused ?? `${desk.call?.call} ${desk.drawInLeftS === null} ${waitsInHose(found)}`);
   return (
-    <Card title={scalePanelText.scaleSimulator}>
+    <Card title={rack.source.kind === "live" ? scalePanelText.scaleLive : scalePanelText.scaleSimulator}>
       <Flex gap="2" wrap="wrap" mb="3">
         {found.perContainer.map((c) => {
           const empty = c.leftG < EMPTY_BELOW_G;

@@ -42,7 +42,10 @@ function usePump() {
   const { evacuate } = job;
   const decimals = decimalsOf(evacuate.lowest.unit);
   const phase = evacuate.marks.at(-1)?.kind ?? null;
-  const connected = rack.status === "running" && rack.source.kind === "rack";
+  // A live vacuum gauge is followed as the simulated one is; pump and valves are worked by hand.
+  const connected =
+    rack.status === "running" &&
+    (rack.source.kind === "rack" || (rack.source.kind === "live" && rack.latest?.vacuumKpa != null));
   const coming = job.rackVehicle !== null && !connected && rack.status !== "lost";
   const shown = connected ? (rack.latest?.vacuumKpa ?? null) : (evacuate.trace.at(-1)?.kpa ?? null);
   useTick(!connected && phase !== null && phase !== "end");
