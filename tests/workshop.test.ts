@@ -11,5 +11,6 @@ import "./suites/troubles";
 import "./suites/two-tabs";
 import "./suites/units";
 import "./suites/us-job";
+import "./suites/live";
 
 afterAll(closeSharedBrowser);

@@ -58,11 +58,14 @@ export class LiveSources {
   private readonly since: number;
   private readonly timer: ReturnType<typeof setInterval>;
   private fresh = false;
+  /** Something of the standings has changed since they were told: a source may send far faster than anybody reads. */
+  private untold = false;
   private next = 1;
 
   constructor(private readonly out: LivePorts) {
     this.since = out.clock();
     this.timer = setInterval(() => {
+      if (this.untold) this.tell();
       // A silent stream sends no moments: whether it still lives is judged by its silence.
       if (!this.fresh) return;
       this.fresh = false;
@@ -153,7 +156,7 @@ export class LiveSources {
       state: "open",
       lines: before.lines + 1,
       line: decoder.namesItself ? null : line,
-      assignment,
+      ...(first ? { assignment } : {}),
       troubles,
       newest: issues.at(-1) ?? before.newest,
     });
@@ -183,7 +186,8 @@ export class LiveSources {
     there?.port?.close();
     this.assembler.forget([...(there?.said ?? [])]);
     this.ports.delete(id);
-    this.tell(this.standings.filter((one) => one.id !== id));
+    this.standings = this.standings.filter((one) => one.id !== id);
+    this.tell();
   }
 
   close(): void {
@@ -198,16 +202,19 @@ export class LiveSources {
 
   private change(id: number, part: Partial<LiveSourceStanding>, begun?: LiveSourceStanding): void {
     if (!this.ports.has(id)) return;
-    this.tell(
+    const before = this.of(id)?.state;
+    this.standings =
       begun === undefined
         ? this.standings.map((one) => (one.id === id ? { ...one, ...part } : one))
-        : [...this.standings, begun],
-    );
+        : [...this.standings, begun];
+    this.untold = true;
+    // What a person waits for is told at once, what only counts on with the next tick.
+    if (this.of(id)?.state !== before || part.assignment !== undefined || part.simulated !== undefined) this.tell();
   }
 
-  private tell(standings: readonly LiveSourceStanding[]): void {
-    this.standings = standings;
-    this.out.onStandings(standings);
+  private tell(): void {
+    this.untold = false;
+    this.out.onStandings(this.standings);
   }
 }
 

@@ -52,7 +52,7 @@ describe("drills", () => {
     await browser.until("it is taken up where it was", async () => (await done(browser)).length === before.length);
     expect(await done(browser)).toEqual(before);
     await answer(browser, "undercharge", "Add", "568");
-    await browser.says("Undercharge. Charge at intake 232 g, label 800 g");
+    await browser.says("Undercharge. Charge at intake 232 g, maker's charge 800 g");
     await browser.says("Your diagnosis, correct");
     await browser.says("decidable from here");
     await browser.says(/(9\d|100) of 100/);
@@ -197,7 +197,7 @@ describe("drills", () => {
     );
     await browser.says("Nothing due");
     const book = JSON.parse(readFileSync(path.join(browser.downloads, file()!), "utf8"));
-    expect(book).toMatchObject({ format: "evrid.drills", version: 2 });
+    expect(book).toMatchObject({ format: "evrid.drills", version: 3 });
     expect(book.learners.map(({ name }: { name: string }) => name)).toEqual(["", "Ines"]);
     expect(book.drills).toHaveLength(1);
     expect(book.drills[0]).toMatchObject({ code: CASE, truth: ["undercharge"], causes: ["air"] });
