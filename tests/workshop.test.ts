@@ -12,5 +12,6 @@ import "./suites/two-tabs";
 import "./suites/units";
 import "./suites/us-job";
 import "./suites/live";
+import "./suites/distance";
 
 afterAll(closeSharedBrowser);

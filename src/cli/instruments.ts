@@ -5,6 +5,7 @@
 import { spawnSync } from "node:child_process";
 import { createReadStream } from "node:fs";
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
+import type { AddressInfo } from "node:net";
 import { parseArgs } from "node:util";
 import { InstrumentSimulator, SAMPLE_S } from "../core/instruments/instrument-simulator";
 import { simulatedVehicle, simulatedVehicles } from "../core/instruments/simulated-vehicles";
@@ -127,8 +128,6 @@ export async function instrumentsCommand(args: string[]): Promise<{ server: Serv
   const options = readOptions(args);
   const hub = new LineHub();
   const simulated = options.simulated === null ? null : new SimulatedInstruments(hub, options.simulated);
-  if (simulated !== null) setInterval(() => simulated.tick(TICK_MS / 1000), TICK_MS);
-  else readLines(options, hub);
   const server = createServer((request, response) => void answer(request, response, hub, simulated));
   await new Promise<void>((resolve, reject) => {
     server.once("error", (error: NodeJS.ErrnoException) =>
@@ -137,7 +136,18 @@ export async function instrumentsCommand(args: string[]): Promise<{ server: Serv
     // Nobody but this machine is heard.
     server.listen(options.port, "127.0.0.1", resolve);
   });
-  return { server, said: cliText.bridgeListens(options.port) };
+  if (simulated === null) {
+    try {
+      readLines(options, hub);
+    } catch (error) {
+      server.close();
+      throw error;
+    }
+  } else {
+    const timer = setInterval(() => simulated.tick(TICK_MS / 1000), TICK_MS);
+    server.once("close", () => clearInterval(timer));
+  }
+  return { server, said: cliText.bridgeListens((server.address() as AddressInfo).port) };
 }
 
 interface Options {
@@ -166,7 +176,7 @@ function readOptions(args: string[]): Options {
   if (scale !== undefined && format === undefined)
     throw new UsageError(`--scale is one of ${scaleFormats.join(", ")}, not "${scale}"`);
   return {
-    port: wholeNumber("--port", port, USUAL_PORT, 1, 65_535),
+    port: wholeNumber("--port", port, USUAL_PORT, 0, 65_535),
     serial: serial ?? null,
     baud: wholeNumber("--baud", baud, USUAL_BAUD, 300, 4_000_000),
     file: file ?? null,
