@@ -35,23 +35,39 @@ export type PortKind = (typeof portKinds)[number];
 export const canOpen = (kind: PortKind): boolean =>
   kind === "bridge" || (kind === "serial" ? "serial" in navigator : "bluetooth" in navigator);
 
-/** Lines of `bin/evrid instruments` on this machine. The browser itself tries again when it is lost. */
+/** A bridge that is lost is tried again so often, ms. */
+const AGAIN_MS = 1500;
+
+/** Lines of `bin/evrid instruments` on this machine; tried again as long as it is lost. */
 export function openBridge(address: string, hears: PortHears): LivePort {
-  const events = new EventSource(`${address.replace(/\/+$/, "")}/lines`);
+  let events: EventSource | null = null;
+  let again: ReturnType<typeof setTimeout> | undefined;
   let lost = false;
-  events.onmessage = ({ data }: MessageEvent<string>) => hears.onLine(data);
-  events.addEventListener("source", ({ data }) => {
-    hears.onSimulated(data === "simulated");
-    if (lost) hears.onBack();
-    lost = false;
-  });
-  events.addEventListener("lost", ({ data }) => hears.onLost(data));
-  events.onerror = () => {
-    if (lost) return;
-    lost = true;
-    hears.onLost("no-bridge");
+  const connect = () => {
+    const opened = new EventSource(`${address.replace(/\/+$/, "")}/lines`);
+    events = opened;
+    opened.onmessage = ({ data }: MessageEvent<string>) => hears.onLine(data);
+    opened.addEventListener("source", ({ data }) => {
+      hears.onSimulated(data === "simulated");
+      if (lost) hears.onBack();
+      lost = false;
+    });
+    opened.addEventListener("lost", ({ data }) => hears.onLost(data));
+    opened.onerror = () => {
+      opened.close();
+      if (!lost) hears.onLost("no-bridge");
+      lost = true;
+      again = setTimeout(connect, AGAIN_MS);
+    };
   };
-  return { name: new URL(address).host, close: () => events.close() };
+  connect();
+  return {
+    name: new URL(address).host,
+    close: () => {
+      clearTimeout(again);
+      events?.close();
+    },
+  };
 }
 
 /** As far as it is used here; TypeScript's library does not know Web Serial. */

@@ -19,6 +19,7 @@ import { drawBegun, drawEnded, drawMoved, hoseDrawnIn } from "@/core/records/boo
 import { isClosed } from "@/core/records/job-leak";
 import { balanceOf, chargeInputsOf, chargingHoseOf } from "@/core/records/job-readings";
 import type { JobStore } from "./job-store";
+import { bridgeOf } from "./live-memory";
 import { pressureTrace } from "./pressure-writer";
 import { recoveryWriter } from "./recovery-writer";
 import type { SimulatorStore } from "./simulator-store";
@@ -258,7 +259,8 @@ export function createDeskStore(jobs: JobStore, rack: SimulatorStore, now: () =>
       // Without a rack to come back there is nothing that an open draw could go on from.
       jobs.subscribe(({ job, desk }, before) => {
         const opens = desk === "held" && job !== null && (before.desk !== "held" || before.job === null);
-        if (opens && job.rackVehicle === null && rack.getState().status === "off") clear();
+        const comesBack = job !== null && (job.rackVehicle !== null || bridgeOf(job.id) !== null);
+        if (opens && !comesBack && rack.getState().status === "off") clear();
       }),
       jobs.subscribe(({ job }, before) => {
         if (job?.repair !== before.job?.repair) tellRepairs();

@@ -31,7 +31,7 @@ describe("live instruments over the local bridge", () => {
       await browser.type("Bridge address", bridge.address);
       await browser.press("Connect bridge");
       await browser.says("simulated: practice job");
-      await browser.says("live: off");
+      await browser.says("live: engine off");
       await browser.says("Scale (live)", 30_000);
       await browser.press("Cylinder 1: ");
       await browser.until(
