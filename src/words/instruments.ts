@@ -35,6 +35,7 @@ export const logTimeWords: Record<TimeKind, string> = {
   milliseconds: "milliseconds",
   clock: "clock, hh:mm:ss",
   date: "date and time",
+  serial: "spreadsheet day number",
 };
 
 const absoluteSigns: Record<AbsoluteSign, string> = {

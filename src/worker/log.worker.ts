@@ -40,7 +40,7 @@ const api: LogWorkerApi = {
     const { header, encoding } = await beginningOf(file);
     const above = header.line + header.rowsAfter;
     return new Promise<LogReadResult>((resolve, reject) => {
-      const reader = new LogReader(mapping, above + 1);
+      const reader = new LogReader(mapping, above + 1, header.names);
       const gathered = new LogGatherer();
       let line = 0;
       Papa.parse<string[]>(file, {

@@ -51,7 +51,7 @@ export const channels = {
     field: "lowKpa",
     steady: { driftPerMinute: 4, noise: 2, swing: 7.2 },
     traced: true,
-    log: { units: pressures, pattern: /low|suction.?press|lp\b|p.?low|niederdruck/i },
+    log: { units: pressures, pattern: /low|suct\w*.?press|lp\b|p.?low|niederdruck/i },
   },
   high: {
     name: "High side",
@@ -64,7 +64,7 @@ export const channels = {
     field: "highKpa",
     steady: { driftPerMinute: 14, noise: 6, swing: 14 },
     traced: true,
-    log: { units: pressures, pattern: /high|discharge.?press|hp\b|p.?high|hochdruck/i },
+    log: { units: pressures, pattern: /high|disch\w*.?press|hp\b|p.?high|hochdruck/i },
   },
   vent: {
     name: "Centre vent",
@@ -90,7 +90,7 @@ export const channels = {
     field: "suctionLineC",
     steady: { driftPerMinute: 0.6, noise: 0.15, swing: 0.35 },
     traced: true,
-    log: { units: temperatures, pattern: /suction.*(t|temp|line|pipe)|t.?suc/i },
+    log: { units: temperatures, pattern: /suct\w*.*(temp|line|pipe|t\b)|t.?suc|suct[a-z]*_[cf]\b/i },
   },
   liquid: {
     name: "Liquid line",
@@ -115,7 +115,7 @@ export const channels = {
     readable: { min: -45, max: 200 },
     field: "dischargeLineC",
     traced: true,
-    log: { units: temperatures, pattern: /discharge.*(t|temp|line|pipe)|t.?dis/i },
+    log: { units: temperatures, pattern: /disch\w*.*(temp|line|pipe|t\b)|t.?dis|disch[a-z]*_[cf]\b/i },
     seldom: true,
   },
   meteringIn: {

@@ -1,15 +1,16 @@
 "use client";
 
-import { Box, Stack } from "@chakra-ui/react";
+import { Box, Flex, Stack } from "@chakra-ui/react";
 import { type ReactNode, useEffect, useRef } from "react";
 import { useChoiceFailure, useKnownChoices } from "@/session/choices";
+import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { AppFrame } from "@/views/frame/app-frame";
 import { OilSheet } from "@/views/workshop/oil-sheet";
 import { commonText } from "@/words/screens/common";
 import { settingsViewText } from "@/words/screens/settings";
-import { notStoredSentence, type settingsCards, settingsWords } from "@/words/settings";
+import { notStoredSentence, settingsCards, settingsWords } from "@/words/settings";
 import { ChartCard } from "./chart-card";
 import { DataCard } from "./data-card";
 import { InstrumentsCard } from "./instruments-card";
@@ -34,6 +35,13 @@ export function SettingsView() {
             {notStoredSentence(failure)}
           </Notice>
         )}
+        <Flex as="nav" aria-label={settingsViewText.index} gap="1" wrap="wrap">
+          {settingsCards.map(({ id, name }) => (
+            <BenchButton key={id} asChild kind="plain" px="2.5">
+              <a href={`#${id}`}>{name}</a>
+            </BenchButton>
+          ))}
+        </Flex>
         <SettingsHealth />
         {choices === null ? (
           <Text kind="soft">{settingsViewText.loadingSettings}</Text>

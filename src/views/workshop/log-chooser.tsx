@@ -162,7 +162,11 @@ function Mapping({ preview, mapping, onChange }: MappingProps) {
             label={logChooserText.columnOfTime}
             value={String(mapping.timeColumn)}
             options={options}
-            onPick={(value) => onChange({ ...mapping, timeColumn: Number(value) })}
+            onPick={(value) => {
+              // A time column that a person picks is believed alone.
+              const { dateColumn: _, ...rest } = mapping;
+              onChange({ ...rest, timeColumn: Number(value) });
+            }}
           />
           <Select
             label={logChooserText.timeFormat}

@@ -125,6 +125,7 @@ export const workCardText = {
 } as const;
 
 export const settingsViewText = {
+  index: "Settings index",
   loadingSettings: "Loading settings",
 } as const;
 

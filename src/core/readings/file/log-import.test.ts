@@ -95,3 +95,64 @@ describe("the rows of a log", () => {
     expect([7, 2999].map((i) => momentAt(log, i).low)).toEqual([null, 2999]);
   });
 });
+
+describe("a log as devices and spreadsheets write it", () => {
+  const readAll = (header: string[], rows: string[][]) => {
+    const mapping = guessMapping(header, rows)!;
+    const reader = new LogReader(mapping, 2, header);
+    const samples = rows.flatMap((row) => {
+      const read = reader.read(row);
+      if (!read.ok) throw new Error(JSON.stringify(read.issue));
+      return read.value ?? [];
+    });
+    return { mapping, samples, reader };
+  };
+
+  it("is recognised by short names, with the unit of the header", () => {
+    const { columns } = guessMapping(
+      ["time_s", "suction_c", "Suct Line (degF)", "Suct press psi", "disch_f"],
+      [["0", "6", "43", "28", "160"]],
+    )!;
+    expect(columns.suction).toEqual({ column: 1, unit: "degC" });
+    expect(columns.low).toEqual({ column: 3, unit: "psi" });
+    expect(columns.discharge).toEqual({ column: 4, unit: "degF" });
+    expect(guessMapping(["t", "Suct Line (degF)"], [["0", "43"]])!.columns.suction).toEqual({
+      column: 1,
+      unit: "degF",
+    });
+  });
+
+  it("passes over a header that stands in it again, and takes no other row for one", () => {
+    const header = ["Time", "Low psi", "High psi"];
+    const { samples, reader } = readAll(header, [
+      ["10:00:00", "30", "180"],
+      ["Time", "Low psi", "High psi"],
+      ["10:00:01", "31", "181"],
+    ]);
+    expect(samples.map(({ time }) => time)).toEqual([0, 1]);
+    expect(reader.repeatedHeaders).toBe(1);
+    const other = new LogReader(guessMapping(header, [["10:00:00", "30", "180"]])!, 2, header);
+    expect(other.read(["soon", "Low psi", "High psi"])).toMatchObject({
+      ok: false,
+      issue: { code: "time-unreadable" },
+    });
+  });
+
+  it("counts the day numbers of a spreadsheet as time", () => {
+    const second = 1 / 86_400;
+    const rows = [46174.5, 46174.5 + second, 46174.5 + 2 * second].map((day) => [day.toFixed(9), "30"]);
+    const { mapping, samples } = readAll(["Time", "Low psi"], rows);
+    expect(mapping.timeKind).toBe("serial");
+    expect(samples.map(({ time }) => Math.round(time))).toEqual([0, 1, 2]);
+  });
+
+  it("puts a day and a clock in two columns together, also past midnight", () => {
+    const rows = [
+      ["31.05.2026", "23:59:59", "30"],
+      ["01.06.2026", "00:00:01", "31"],
+    ];
+    const { mapping, samples } = readAll(["Date", "Time", "Low psi"], rows);
+    expect(mapping).toMatchObject({ timeKind: "date" });
+    expect(samples.map(({ time }) => time)).toEqual([0, 2]);
+  });
+});

@@ -6,11 +6,13 @@ import { fail, type Result, succeed } from "../../result";
 import { toBase, type UnitId } from "../../units/units";
 import { channels, type LogChannel, logChannels } from "../channels";
 
-export const timeKinds = ["seconds", "milliseconds", "clock", "date"] as const;
+export const timeKinds = ["seconds", "milliseconds", "clock", "date", "serial"] as const;
 export type TimeKind = (typeof timeKinds)[number];
 
 export interface LogMapping {
   timeColumn: number;
+  /** Column of the day, where the time column holds the clock alone. */
+  dateColumn?: number;
   timeKind: TimeKind;
   decimalComma: boolean;
   columns: Partial<Record<LogChannel, { column: number; unit: UnitId }>>;
@@ -106,20 +108,31 @@ function holdsNumber(cell: string): boolean {
 
 /** First guess from the header and a few rows; a person corrects it. Null where no time column can be seen. */
 export function guessMapping(header: readonly string[], rows: readonly (readonly string[])[]): LogMapping | null {
-  const timeColumn = header.findIndex((name) => /time|date|zeit|^t(\s|$)|seconds|^s$|_s$/i.test(name));
-  if (timeColumn < 0) return null;
-  const cells = rows.map((row) => (row[timeColumn] ?? "").trim()).filter((cell) => cell !== "");
-  const sample = cells[0] ?? "";
+  const named = header.findIndex((name) => /time|date|zeit|^t(\s|$)|seconds|^s$|_s$/i.test(name));
+  if (named < 0) return null;
+  const sampleOf = (column: number) => rows.map((row) => (row[column] ?? "").trim()).find((cell) => cell !== "") ?? "";
+  // Day and clock may stand in two columns, in either order.
+  const clock = header.findIndex((name, i) => /time|clock|zeit/i.test(name) && clockOnly(sampleOf(i)));
+  const timeColumn = DAY.test(sampleOf(named)) && clock >= 0 ? clock : named;
+  const sample = sampleOf(timeColumn);
   const decimalComma = rows.some((row) => row.some((cell) => /^-?\d+,\d+$/.test(cell.trim())));
-  const timeKind: TimeKind = /\d{4}-\d\d-\d\d|\d\d[./]\d\d[./]\d{2,4}/.test(sample)
-    ? "date"
-    : sample.includes(":")
-      ? "clock"
-      : /ms|milli/i.test(header[timeColumn]!)
-        ? "milliseconds"
-        : "seconds";
+  const dateColumn = clockOnly(sample)
+    ? header.findIndex((name, i) => i !== timeColumn && /date|datum|day/i.test(name) && DAY.test(rows[0]?.[i] ?? ""))
+    : -1;
+  const timeKind: TimeKind =
+    dateColumn >= 0
+      ? "date"
+      : isSerialDay(sample)
+        ? "serial"
+        : /\d{4}-\d\d-\d\d|\d\d[./]\d\d[./]\d{2,4}/.test(sample)
+          ? "date"
+          : sample.includes(":")
+            ? "clock"
+            : /ms|milli/i.test(header[timeColumn]!)
+              ? "milliseconds"
+              : "seconds";
   const columns: LogMapping["columns"] = {};
-  const used = new Set([timeColumn]);
+  const used = new Set([timeColumn, dateColumn]);
   // Temperatures before pressures: both lines may say "suction".
   const pressuresLast = [...logChannels].sort((a, b) => Number(isPressure(a)) - Number(isPressure(b)));
   for (const channel of pressuresLast) {
@@ -130,8 +143,13 @@ export function guessMapping(header: readonly string[], rows: readonly (readonly
     const named = unitPatterns.find(([pattern]) => pattern.test(header[column]!))?.[1];
     columns[channel] = { column, unit: units.find((unit) => unit === named) ?? units[0] };
   }
-  return { timeColumn, timeKind, decimalComma, columns };
+  return { timeColumn, ...(dateColumn >= 0 ? { dateColumn } : {}), timeKind, decimalComma, columns };
 }
+
+const DAY = /^\s*(\d{4}-\d\d-\d\d|\d{1,2}[./]\d{1,2}[./]\d{2,4})\s*$/;
+const clockOnly = (text: string) => /^\d{1,2}:\d{2}(:\d{2}([.,]\d+)?)?$/.test(text);
+/** Days since the end of 1899 with a part of the day, as spreadsheets count them: from 2009 to 2064. */
+const isSerialDay = (text: string) => /^(4|5)\d{4}[.,]\d{3,}$/.test(text);
 
 const isPressure = (channel: LogChannel) => channels[channel].dimension === "pressure";
 
@@ -148,13 +166,19 @@ export class LogReader {
   private first: number | null = null;
   private before = Number.NEGATIVE_INFINITY;
   private line: number;
+  /** Rows that repeat the header. */
+  repeatedHeaders = 0;
   /** Cells that held something that is no number, by channel. */
   readonly unreadable: Partial<Record<LogChannel, number>> = {};
 
-  /** @param firstLine line of the first row in its file, counted from 1 */
+  /**
+   * @param firstLine line of the first row in its file, counted from 1
+   * @param header names of the columns: a row that repeats them is passed over
+   */
   constructor(
     private readonly mapping: LogMapping,
     firstLine = 2,
+    private readonly header: readonly string[] = [],
   ) {
     this.line = firstLine - 1;
   }
@@ -164,7 +188,13 @@ export class LogReader {
     this.line++;
     if (row.every((cell) => cell.trim() === "")) return succeed(null);
     if (Object.keys(this.mapping.columns).length === 0) return fail({ code: "no-channel" });
-    const text = (row[this.mapping.timeColumn] ?? "").trim();
+    if (this.repeatsHeader(row)) {
+      this.repeatedHeaders++;
+      return succeed(null);
+    }
+    const { timeColumn, dateColumn } = this.mapping;
+    const clock = (row[timeColumn] ?? "").trim();
+    const text = dateColumn === undefined ? clock : `${(row[dateColumn] ?? "").trim()} ${clock}`;
     const absolute = this.timeOf(text);
     if (absolute === null) return fail({ code: "time-unreadable", line: this.line, text });
     this.first ??= absolute;
@@ -183,6 +213,14 @@ export class LogReader {
     return succeed(sample);
   }
 
+  /** A device that was switched on again writes its names again. */
+  private repeatsHeader(row: readonly string[]): boolean {
+    return (
+      this.header.length > 1 &&
+      this.header.every((name, i) => name.startsWith((row[i] ?? "").trim()) && (row[i] ?? "").trim() !== "")
+    );
+  }
+
   private numberOf(cell: string): number | null {
     const plain = this.mapping.decimalComma ? cell.replace(/\./g, "").replace(",", ".") : cell;
     if (!/^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(plain)) return null;
@@ -198,6 +236,10 @@ export class LogReader {
       case "milliseconds": {
         const value = this.numberOf(text);
         return value === null ? null : value / 1000;
+      }
+      case "serial": {
+        const days = this.numberOf(text);
+        return days === null ? null : days * 86_400;
       }
       case "clock": {
         const parts = /(\d{1,2}):(\d{2})(?::(\d{2}(?:[.,]\d+)?))?/.exec(text);
