@@ -1,6 +1,7 @@
 "use client";
 
 import { Box, Center, Flex, Spinner, Stack } from "@chakra-ui/react";
+import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import type { Job } from "@/core/records/job";
@@ -208,19 +209,25 @@ interface EmptyProps {
 
 function Empty({ onStart, onDemo, onCopy }: EmptyProps) {
   return (
-    <Box py="16" textAlign="center">
-      <Text fontSize="3xl" fontWeight="semibold">
+    <Box py="16" textAlign="center" maxW="640px" mx="auto">
+      <Text fontSize="2xl" fontWeight="semibold" lineHeight="1.25">
+        {bayViewText.whatEvridIs}
+      </Text>
+      <Text kind="strong" mt="5">
         {bayViewText.noOpenJobs}
       </Text>
       <Text color="soft" fontSize="md" mt="1">
         {bayViewText.startAJobAtThe}
       </Text>
-      <Flex justify="center" gap="3" mt="5">
+      <Flex justify="center" gap="3" mt="5" wrap="wrap">
         <BenchButton kind="act" onClick={onStart}>
           {commonText.newJob}
         </BenchButton>
         <BenchButton kind="quiet" onClick={onDemo}>
           {practiceWords.toDemo}
+        </BenchButton>
+        <BenchButton asChild kind="quiet">
+          <Link href="/drill">{bayViewText.practise}</Link>
         </BenchButton>
         <FileButton label={bayViewText.shopCopy} accept="application/json,.json,application/zip,.zip" onFile={onCopy}>
           {bayViewText.restoreCopy}

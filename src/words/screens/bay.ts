@@ -55,6 +55,8 @@ export const bayViewText = {
   olderJobsAreListedUnder: "Older jobs are listed under Vehicles.",
   hideArchived: "Hide archived",
   showArchived: (archived: number) => `Show ${archived} archived`,
+  whatEvridIs: "Evrid reads all instruments together, finds the fault and holds the charge to the label weight.",
+  practise: "Practise",
   noOpenJobs: "No open jobs",
   startAJobAtThe: "Start a job at the vehicle, with the label in sight, or try the demo workshop.",
   restoreCopy: "Restore copy",
