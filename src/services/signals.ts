@@ -97,7 +97,11 @@ function speak(said: string, volume: number): void {
 /** Tells of something in a tab that is not seen, where the person has allowed it. */
 export function notifyHidden(title: string, body: string): void {
   if (!document.hidden || !("Notification" in window) || Notification.permission !== "granted") return;
-  new Notification(title, { body, tag: title });
+  try {
+    new Notification(title, { body, tag: title });
+  } catch {
+    // Some devices notify from a service worker only; the tone is heard all the same.
+  }
 }
 
 export type NoticePermission = "granted" | "denied" | "default" | "unsupported";

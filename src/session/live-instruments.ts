@@ -60,6 +60,7 @@ export function useLiveInstruments(holds: boolean, signed: boolean): void {
     if (!holds || signed) return;
     const { job } = session.jobs.getState();
     const address = job === null || job.rackVehicle !== null ? null : bridgeOf(job.id);
-    if (address !== null) connectSource(session, "bridge", { address, baud: 0 });
+    if (address !== null && session.rack.getState().status === "off")
+      connectSource(session, "bridge", { address, baud: 0 });
   }, [holds, signed, session]);
 }
