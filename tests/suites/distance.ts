@@ -36,6 +36,10 @@ describe("away from the screen", () => {
     expect(await findingsOf(browser), "distance view").toEqual([]);
     // Settled, its one action records the reading: by space, wherever the focus is.
     await browser.says("Record idle", 60_000);
+    const said = await browser.driver.executeScript<string>(
+      `return document.querySelector("[data-distance] button[data-kind='act']").textContent;`,
+    );
+    expect(said).toBe("Record idle");
     await send(Key.SPACE);
     await browser.until(
       "it is recorded",

@@ -91,11 +91,19 @@ export const canBeWatched = (step: StepId): boolean => watched[step] !== undefin
 const mainAct = (): HTMLButtonElement | null =>
   document.querySelector<HTMLButtonElement>('[data-step-foot] button[data-kind="act"]:not(:disabled)');
 
+/** What a button says, without its key: here another key acts. */
+function textOf(button: HTMLButtonElement | null): string | null {
+  if (button === null) return null;
+  const copy = button.cloneNode(true) as HTMLElement;
+  for (const key of copy.querySelectorAll("kbd")) key.remove();
+  return copy.textContent?.trim() || null;
+}
+
 /** Text of that button, followed as it changes. */
 function useMainAct(): string | null {
   const [text, setText] = useState<string | null>(null);
   useEffect(() => {
-    const look = () => setText(mainAct()?.textContent?.trim() ?? null);
+    const look = () => setText(textOf(mainAct()));
     look();
     const foot = document.querySelector("[data-step-foot]");
     if (foot === null) return;
@@ -173,8 +181,8 @@ export function DistanceView({ step, onClose }: { step: StepId; onClose: () => v
   );
 }
 
-/** Four digits and a space fill a third of 1 280 px at this size. */
-const DIGITS = "clamp(64px, min(9.4vw, 20vh), 200px)";
+/** Four digits and a space fill a third of 1 280 px at this size; upright the three values stand below each other. */
+const DIGITS = { base: "clamp(64px, min(20vw, 14vh), 220px)", lg: "clamp(64px, min(9.4vw, 20vh), 200px)" };
 
 function FarValue({ name, value, unit, decimals, beside }: Far) {
   const figures = useFigures();
