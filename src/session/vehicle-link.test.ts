@@ -42,14 +42,16 @@ describe("the link to a simulated vehicle", () => {
 
   it("does no act on a vehicle that replaced the one it was meant for", async () => {
     const link = vehicleLink(vi.fn());
-    link.open(() => new Promise(() => undefined), vi.fn());
+    let arrives: (made: SimulatorConnection) => void = () => undefined;
+    link.open(() => new Promise((resolve) => (arrives = resolve)), vi.fn());
     const asked = link.ask(fast);
     const setEngine = vi.fn(async () => undefined);
     link.open(async () => connection(setEngine).made, vi.fn());
-    link.open(async () => connection(setEngine).made, vi.fn());
     await vi.runAllTimersAsync();
+    arrives(connection(setEngine).made);
+    expect(await asked).toBe(NO_ANSWER);
     expect(setEngine).not.toHaveBeenCalled();
-    void asked;
+    expect(link.isOpen()).toBe(true);
   });
 
   it("counts a vehicle as lost, once, when an act is not answered in time", async () => {

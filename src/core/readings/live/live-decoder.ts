@@ -137,7 +137,6 @@ function matching(unit: UnitId, channel: ChannelId): UnitId | null {
   const { dimension } = channels[channel];
   if (units[unit].dimension === dimension) return unit;
   if (dimension === "vacuum" && unit === "kPa") return "kPaAbs";
-  if (dimension === "temperature" && unit === "K") return null;
   return null;
 }
 

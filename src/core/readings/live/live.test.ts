@@ -9,7 +9,7 @@ import {
   bluetoothTemperatureC,
   bluetoothWeightG,
 } from "./bluetooth";
-import { partsOfLine } from "./line";
+import { LONGEST_LINE, partsOfLine } from "./line";
 import { LiveAssembler } from "./live-assembler";
 import { type Assignment, LineSplitter, LiveDecoder, suggestedAssignment } from "./live-decoder";
 
@@ -74,6 +74,14 @@ describe("a line of an instrument", () => {
       ),
     );
   });
+
+  it("is let go when it never ends, and the next one is whole", () => {
+    const splitter = new LineSplitter();
+    for (let i = 0; i < 100; i++) expect(splitter.push("9".repeat(LONGEST_LINE))).toEqual([]);
+    const [endless, next] = splitter.push("\n340 g\n");
+    expect(endless?.length).toBeLessThanOrEqual(5 * LONGEST_LINE);
+    expect(next).toBe("340 g");
+  });
 });
 
 describe("the decoder of a live source", () => {
@@ -114,6 +122,10 @@ describe("the decoder of a live source", () => {
     expect(decoder.decode("1,203").readings).toEqual({ low: 203 });
     expect(decoder.decode("900,204").issues[0]).toMatchObject({ code: "time-jumped", to: 900 });
     expect(decoder.decode("900.5,205").readings).toEqual({ low: 205 });
+    expect(decoder.decode("901,OL")).toEqual({
+      readings: {},
+      issues: [{ code: "not-a-number", column: "low_kpa_gauge", text: "OL" }],
+    });
     // The source was started again.
     decoder.decode("time_s,low_kpa_gauge");
     expect(decoder.decode("0,206").readings).toEqual({ low: 206 });
@@ -131,6 +143,7 @@ describe("the decoder of a live source", () => {
     expect(scale.decode("9999999 g").issues).toEqual([{ code: "impossible", channel: "scaleG", value: 9999999 }]);
     expect(scale.decode("OL").issues).toEqual([{ code: "no-number", text: "OL" }]);
     expect(scale.decode("x".repeat(500)).issues[0]).toMatchObject({ code: "too-long", length: 500 });
+    expect(new LiveDecoder(one("ambient")).decode("300 K").issues).toHaveLength(1);
     expect(new LiveDecoder(one("vacuumKpa")).decode("0.5 kPa").readings).toEqual({ vacuumKpa: 0.5 });
     expect(new LiveDecoder(one("low")).decode("29 psi").readings.low).toBeCloseTo(199.9, 1);
   });
