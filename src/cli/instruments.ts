@@ -10,12 +10,12 @@ import { parseArgs } from "node:util";
 import { InstrumentSimulator, SAMPLE_S } from "../core/instruments/instrument-simulator";
 import { simulatedVehicle, simulatedVehicles } from "../core/instruments/simulated-vehicles";
 import { csvHeader, csvLine } from "../core/instruments/stream";
+import { USUAL_BRIDGE_PORT } from "../core/readings/live/line";
 import { LineSplitter } from "../core/readings/live/live-decoder";
 import * as z from "../core/zod";
 import { cliText } from "../words/cli";
 import { UsageError } from "./usage";
 
-const USUAL_PORT = 8787;
 const USUAL_BAUD = 9600;
 /** Formats in which the simulated scale sends its weight, as scales do. */
 const scaleFormats = ["status", "plain"] as const;
@@ -49,7 +49,7 @@ class LineHub {
   }
 }
 
-/** What a hand does at the simulated vehicle. */
+/** Acts of a person at the simulated vehicle, as the body of a request. */
 const handSchema = z.strictObject({
   engine: z.enum(["off", "idle", "fast"]).optional(),
   machine: z.enum(["off", "recover", "pump"]).optional(),
@@ -176,7 +176,7 @@ function readOptions(args: string[]): Options {
   if (scale !== undefined && format === undefined)
     throw new UsageError(`--scale is one of ${scaleFormats.join(", ")}, not "${scale}"`);
   return {
-    port: wholeNumber("--port", port, USUAL_PORT, 0, 65_535),
+    port: wholeNumber("--port", port, USUAL_BRIDGE_PORT, 0, 65_535),
     serial: serial ?? null,
     baud: wholeNumber("--baud", baud, USUAL_BAUD, 300, 4_000_000),
     file: file ?? null,

@@ -12,6 +12,7 @@ import {
   bluetoothWeightG,
 } from "@/core/readings/live/bluetooth";
 import { LineSplitter } from "@/core/readings/live/live-decoder";
+import { reasonOf } from "@/core/result";
 
 export interface PortHears {
   onLine: (line: string) => void;
@@ -97,7 +98,7 @@ export async function openSerial(baudRate: number, hears: PortHears, serial = ow
       }
       if (!closed) hears.onLost("ended");
     } catch (error) {
-      if (!closed) hears.onLost(error instanceof Error ? error.message : String(error));
+      if (!closed) hears.onLost(reasonOf(error));
     }
   })();
   return {

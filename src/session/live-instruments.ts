@@ -1,13 +1,14 @@
 "use client";
 
 import { useEffect } from "react";
+import { USUAL_BRIDGE_PORT } from "@/core/readings/live/line";
 import { onSimulator, simulatorIssue } from "@/core/records/practice";
 import { openBluetooth, openBridge, openSerial, type PortKind } from "@/services/live-ports";
 import { assignmentOf, bridgeOf, rememberAssignment, rememberBridge } from "./live-memory";
 import { type Session, useJobOf, useSession, useSimulator } from "./session";
 
 /** Where `bin/evrid instruments` listens where nothing else is said. */
-export const USUAL_BRIDGE = "http://127.0.0.1:8787";
+export const USUAL_BRIDGE = `http://127.0.0.1:${USUAL_BRIDGE_PORT}`;
 
 /** Connects one more live source to the job: a bridge by its address, a serial port by its speed. */
 export function connectSource(session: Session, kind: PortKind, of: { address: string; baud: number }): void {

@@ -1,15 +1,14 @@
 /** Writes gauge and thermometer into the job while a pressure test stands. */
-import { type Job, MOST_TEST_POINTS } from "@/core/records/job";
+import { type Job, MOST_TEST_POINTS, pressureTestRuns } from "@/core/records/job";
 import type { TraceKind } from "./trace-writer";
 
 export const pressureTrace: TraceKind<Job["leak"]["test"]["trace"][number]> = {
   everyS: 10,
-  kept: ({ leak: { test } }) => ({
-    open: test.startedAt !== null && test.endedAt === null,
-    lastT: test.trace.at(-1)?.t ?? null,
-    newestT: test.trace.at(-1)?.t ?? 0,
-    seenAt: test.seenAt,
-  }),
+  kept: (job) => {
+    const { trace, seenAt } = job.leak.test;
+    const lastT = trace.at(-1)?.t ?? null;
+    return { open: pressureTestRuns(job.leak), lastT, newestT: lastT ?? 0, seenAt };
+  },
   point: ({ low, high, ambient }, t) => {
     const kpa = high ?? low;
     return kpa === null || ambient === null ? null : { t, kpa, celsius: ambient };

@@ -5,7 +5,7 @@ import type { ChargeAlarm, ChargeCall } from "@/core/charge/scale/live-charge";
 import { streamChannels } from "@/core/readings/channels";
 import { worstState } from "@/core/readings/stream/judged-stream";
 import type { SignalKind } from "@/core/readings/stream/signals";
-import type { Job } from "@/core/records/job";
+import { type Job, pressureTestRuns } from "@/core/records/job";
 import { notifyHidden, ring } from "@/services/signals";
 import { signalWords } from "@/words/signals";
 import { useChoices } from "./choices";
@@ -121,12 +121,11 @@ export function useAwake(): void {
     const needed = () => {
       const { job } = session.jobs.getState();
       const phase = job?.evacuate.marks.at(-1)?.kind;
-      const tests = job !== null && job.leak.test.startedAt !== null && job.leak.test.endedAt === null;
       return (
         session.rack.getState().status === "running" ||
         phase === "pump" ||
         phase === "hold" ||
-        tests ||
+        (job !== null && pressureTestRuns(job.leak)) ||
         (job?.charge.open ?? null) !== null
       );
     };

@@ -3,11 +3,29 @@ import path from "node:path";
 import { By } from "selenium-webdriver";
 import { describe, expect, inject, it } from "vitest";
 import { movedBy } from "@/core/charge/books/ledger";
+import type { Job } from "@/core/records/job";
 import { writeJobFile } from "@/core/records/job-file";
 import { startBridge } from "../browser/bridge";
 import { Browser } from "../browser/browser";
 import { storedJob } from "../browser/session";
 import { emptyVan } from "../support/live-van";
+
+/** Imports the job and opens its charge. */
+async function bringIn(browser: Browser, job: Job): Promise<void> {
+  const file = path.join(browser.downloads, `${job.id}.json`);
+  writeFileSync(file, writeJobFile(job));
+  await browser.open(inject("plain"));
+  await browser.says("No open jobs");
+  await browser.giveFile("", file);
+  await browser.says("Ferry post, van 9");
+  await browser.load(`${inject("plain")}/job/${job.id}/charge`);
+}
+
+async function connect(browser: Browser, address: string): Promise<void> {
+  await browser.instruments();
+  await browser.type("Bridge address", address);
+  await browser.press("Connect bridge");
+}
 
 describe("live instruments over the local bridge", () => {
   it("carry a whole charge, with the browser killed twice in the middle and the log right to a sample", async () => {
@@ -19,17 +37,9 @@ describe("live instruments over the local bridge", () => {
       await new Promise((resolve) => setTimeout(resolve, 3000));
       await bridge.hand({ machine: "off", pace: 1, cylinderG: 4500 });
       const job = emptyVan();
-      const file = path.join(browser.downloads, "van.json");
-      writeFileSync(file, writeJobFile(job));
-      await browser.open(inject("plain"));
-      await browser.says("No open jobs");
-      await browser.giveFile("", file);
-      await browser.says("Ferry post, van 9");
-      await browser.load(`${inject("plain")}/job/${job.id}/charge`);
+      await bringIn(browser, job);
       await browser.says("Own scale or machine");
-      await browser.instruments();
-      await browser.type("Bridge address", bridge.address);
-      await browser.press("Connect bridge");
+      await connect(browser, bridge.address);
       await browser.says("simulated: practice job");
       await browser.says("live: engine off");
       await browser.says("Scale (live)", 30_000);
@@ -76,16 +86,8 @@ describe("live instruments over the local bridge", () => {
     const browser = await Browser.start();
     try {
       const job = { ...emptyVan(), id: "live-van-2" };
-      const file = path.join(browser.downloads, "van2.json");
-      writeFileSync(file, writeJobFile(job));
-      await browser.open(inject("plain"));
-      await browser.says("No open jobs");
-      await browser.giveFile("", file);
-      await browser.says("Ferry post, van 9");
-      await browser.load(`${inject("plain")}/job/${job.id}/charge`);
-      await browser.instruments();
-      await browser.type("Bridge address", bridge.address);
-      await browser.press("Connect bridge");
+      await bringIn(browser, job);
+      await connect(browser, bridge.address);
       await bridge.hand({ cylinderG: 4500 });
       // Its unit says what it is.
       await browser.says(/Newest line: ST,NT,\+\d+\.\d g/, 30_000);

@@ -269,7 +269,7 @@ export class DrillCar {
     this.simulation.setConditions({});
   }
 
-  /** What a check finds as the vehicle stands; a hold takes its time (drill-run.ts). */
+  /** Finding of a check as the vehicle stands; a hold takes its time (drill-run.ts). */
   check(act: Exclude<Finding["check"], "vacuum-hold">): Finding {
     return findingOf(this.given, act, this.simulation.truth().highKpa);
   }

@@ -62,7 +62,7 @@ export interface DrillCheck {
   atBest: number;
   /** The clutch cycles on the low side at one speed at least. */
   cycles: boolean;
-  /** What was done on that way, and when. */
+  /** Steps of that way, each with its moment. */
   path: PathStep[];
 }
 
@@ -189,7 +189,7 @@ function readingsBy(given: DrillCase, shown: Shown, steps: ReadonlySet<WayStep>)
   };
 }
 
-/** What the checks among the steps find, without instrument errors. */
+/** Findings of the checks among the steps, without instrument errors. */
 function findingsBy(given: DrillCase, shown: Shown, steps: ReadonlySet<WayStep>): Finding[] {
   const highKpa = shown.running.idle?.high ?? shown.rest?.highKpa ?? 0;
   return [...steps].filter(isCheckStep).map((check) => findingOf(given, check, highKpa));

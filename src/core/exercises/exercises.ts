@@ -65,13 +65,12 @@ const specs: Record<ExerciseId, ExerciseSpec> = {
 
 export const exerciseStep = (id: ExerciseId): StepId => specs[id].step;
 
-const PREFIX = "exercise.";
-const exerciseJobId = (id: ExerciseId, unique: string): string => `${PREFIX}${id}.${unique}`;
-export const exerciseIdPrefix = PREFIX;
+/** The id of every job of an exercise begins so. */
+export const exerciseIdPrefix = "exercise.";
+const exerciseJobId = (id: ExerciseId, unique: string): string => `${exerciseIdPrefix}${id}.${unique}`;
 /** Exercise of a job; null for any other job. */
 export function exerciseOf(jobId: string): ExerciseId | null {
-  if (!jobId.startsWith(PREFIX)) return null;
-  return exerciseIds.find((id) => jobId.startsWith(`${PREFIX}${id}.`)) ?? null;
+  return exerciseIds.find((id) => jobId.startsWith(exerciseJobId(id, ""))) ?? null;
 }
 
 /**
@@ -103,8 +102,12 @@ export function exerciseJob(
     condenserFan: label.condenserFan,
     evaporators: label.evaporators,
   };
-  job.hookUp = { ...job.hookUp, gauges: "both", hosesOff: "let-back" };
-  if (spec.hoseM !== undefined) job.hookUp = { ...job.hookUp, hose: entry(spec.hoseM, "hoseM") };
+  job.hookUp = {
+    ...job.hookUp,
+    gauges: "both",
+    hosesOff: "let-back",
+    ...(spec.hoseM === undefined ? {} : { hose: entry(spec.hoseM, "hoseM") }),
+  };
   job.charge.containers = Array.from({ length: spec.containers.count }, (_, i) => ({
     id: `${id}-${i + 1}`,
     name: names.container(i + 1),

@@ -5,6 +5,7 @@ import { repairParts, usualOilSheet } from "../charge/oil";
 import { vacuumTargetChoices } from "../charge/vacuum/target";
 import { daySchema } from "../dates";
 import type { RecordIssue } from "../read-record";
+import { signalSettingsSchema } from "../readings/stream/signals";
 import { fail, type Result, succeed } from "../result";
 import { type Entry, entry, entrySchema } from "../units/entry";
 import { type ChosenDimension, chosenDimensions, systemUnits, type UnitChoice, unitSystems } from "../units/figures";
@@ -75,9 +76,7 @@ const choicesSchema = z.object({
   large: z.boolean().default(false),
   language: z.enum(["british", "us"]).default("british"),
   /** What is heard away from the screen. */
-  signals: z
-    .strictObject({ volume: z.number().min(0).max(1), vibration: z.boolean(), speech: z.boolean() })
-    .default({ volume: 0.6, vibration: true, speech: false }),
+  signals: signalSettingsSchema.default({ volume: 0.6, vibration: true, speech: false }),
   /** Keys without Ctrl that act when no field has the focus. */
   letterShortcuts: z.boolean().default(true),
 });

@@ -22,6 +22,7 @@ import { ClassSetsCard } from "./class-sets-card";
 import { ExercisesCard } from "./exercises-card";
 import { KeepCard } from "./keep-card";
 import { Learners } from "./learners";
+import { NamedTask } from "./named-task";
 import { Progress } from "./progress-cards";
 import { nextOf } from "./stock";
 import { UnsavedNotice } from "./unsaved-notice";
@@ -144,14 +145,7 @@ function Themes({ drills, onGo }: { drills: KeptDrills["drills"]; onGo: (query: 
               const own = drills.filter((drill) => drill.theme === theme);
               return (
                 <Flex key={theme} borderTopWidth="1px" borderColor="line" py="2" gap="3" align="center" wrap="wrap">
-                  <Box flex="1 1 260px" minW="0">
-                    <Text kind="lead" lineHeight="1.25">
-                      {themeNames[theme]}
-                    </Text>
-                    <Text kind="aside" lineHeight="1.3">
-                      {themeWords[theme]}
-                    </Text>
-                  </Box>
+                  <NamedTask name={themeNames[theme]} task={themeWords[theme]} />
                   <Text kind="note" minW="72px" textAlign="right">
                     {own.length === 0 ? drillStartText.notTried : count(own.length, "run")}
                   </Text>

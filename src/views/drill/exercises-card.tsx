@@ -14,6 +14,7 @@ import { Text } from "@/ui/text";
 import { stepPath } from "@/views/job/frame/steps";
 import { exerciseFindingWords, exerciseNames, exerciseTasks } from "@/words/drill";
 import { exercisesText } from "@/words/screens/drill";
+import { NamedTask } from "./named-task";
 
 /** Exercises with the steps of the real job, each with the result of its newest try. */
 export function ExercisesCard() {
@@ -71,14 +72,7 @@ function Exercise({ id, newest, onStart }: ExerciseProps) {
   return (
     <Box borderTopWidth="1px" borderColor="line" py="2" data-exercise={id}>
       <Flex gap="3" align="center" wrap="wrap">
-        <Box flex="1 1 260px" minW="0">
-          <Text kind="lead" lineHeight="1.25">
-            {exerciseNames[id]}
-          </Text>
-          <Text kind="aside" lineHeight="1.3">
-            {exerciseTasks[id]}
-          </Text>
-        </Box>
+        <NamedTask name={exerciseNames[id]} task={exerciseTasks[id]} />
         <Text fontSize="sm" fontWeight="semibold" color={state === null ? "soft" : states[state].tone}>
           {state === null ? exercisesText.notDone : states[state].text}
         </Text>

@@ -22,7 +22,7 @@ export function controlsOff(): ControlState {
   return { asked: true, clutchIn: false, heldBy: null };
 }
 
-/** What the switches and the fin sensor feel: absolute pressures, kPa, and degC. */
+/** State at the switches, kPa absolute, and at the fin sensor, degC. */
 export interface SensedState {
   lowKpa: number;
   highKpa: number;

@@ -84,7 +84,7 @@ interface Plan {
   places: number[];
 }
 
-/** What is known before a next test is chosen. */
+/** Readings and their weighing before a next test is chosen. */
 export interface BeforeTest {
   reading: ReadingFile;
   observed: Observed;

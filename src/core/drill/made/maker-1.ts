@@ -4,8 +4,8 @@
  */
 import type { FaultCause } from "../../causes/catalogue";
 import type { CircuitConditions, VehicleLabel } from "../../circuit/vehicle/vehicle";
-import { seededNoise } from "../../maths/noise";
 import type { Complaint, CustomerBelief, DrillStory, DrillTheme, History, Misread } from "../drill-shapes";
+import { drawsOf } from "./draws";
 
 export interface MadeCase {
   label: VehicleLabel;
@@ -34,20 +34,7 @@ const THEMES: readonly DrillTheme[] = [
 ];
 
 export function makeFirst(theme: DrillTheme, number: number): MadeCase {
-  const { uniform } = seededNoise(number * 16 + THEMES.indexOf(theme) + 1);
-  // The first draws of neighbouring seeds are alike.
-  for (let i = 0; i < 8; i++) uniform();
-  const between = (least: number, most: number, step: number) =>
-    Math.round((Math.round((least + (most - least) * uniform()) / step) * step + Number.EPSILON) * 1000) / 1000;
-  const chance = (share: number) => uniform() < share;
-  const pick = <Kind>(weighted: readonly (readonly [Kind, number])[]): Kind => {
-    let left = uniform() * weighted.reduce((sum, [, weight]) => sum + weight, 0);
-    for (const [kind, weight] of weighted) {
-      left -= weight;
-      if (left < 0) return kind;
-    }
-    return weighted[0]![0];
-  };
+  const { uniform, between, chance, pick, one } = drawsOf(number * 16 + THEMES.indexOf(theme) + 1);
 
   const compressor: VehicleLabel["compressor"] =
     theme === "commanded"
@@ -221,7 +208,6 @@ export function makeFirst(theme: DrillTheme, number: number): MadeCase {
     "fine-in-the-morning",
     "wants-a-check",
   ];
-  const one = <Kind>(list: readonly Kind[]) => list[Math.floor(uniform() * list.length)]!;
   const first = acting[0];
   const complaint =
     first === undefined

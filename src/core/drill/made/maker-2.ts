@@ -3,9 +3,9 @@
  * maker is a new file. It draws evenly, adds and rounds only, and asks neither the simulator nor the catalogue.
  */
 import type { CircuitConditions, VehicleLabel } from "../../circuit/vehicle/vehicle";
-import { seededNoise } from "../../maths/noise";
 import type { Complaint, CustomerBelief, DrillTheme, History, Misread } from "../drill-shapes";
 import type { Trouble } from "../drill-troubles";
+import { drawsOf } from "./draws";
 import type { MadeCase } from "./maker-1";
 
 const THEMES: readonly DrillTheme[] = ["contents", "controls", "papers"];
@@ -75,21 +75,7 @@ const histories: Record<Kind, readonly History[]> = {
 };
 
 export function makeSecond(theme: DrillTheme, number: number): MadeCase & { trouble: Trouble | null } {
-  const { uniform } = seededNoise(number * 16 + THEMES.indexOf(theme) + 11);
-  // The first draws of neighbouring seeds are alike.
-  for (let i = 0; i < 8; i++) uniform();
-  const between = (least: number, most: number, step: number) =>
-    Math.round((Math.round((least + (most - least) * uniform()) / step) * step + Number.EPSILON) * 1000) / 1000;
-  const chance = (share: number) => uniform() < share;
-  const pick = <One>(weighted: readonly (readonly [One, number])[]): One => {
-    let left = uniform() * weighted.reduce((sum, [, weight]) => sum + weight, 0);
-    for (const [one, weight] of weighted) {
-      left -= weight;
-      if (left < 0) return one;
-    }
-    return weighted[0]![0];
-  };
-  const one = <One>(list: readonly One[]) => list[Math.floor(uniform() * list.length)]!;
+  const { uniform, between, chance, pick, one } = drawsOf(number * 16 + THEMES.indexOf(theme) + 11);
 
   const kind = pick(kinds[theme]!);
   const compressor: VehicleLabel["compressor"] =

@@ -2,6 +2,7 @@
  * Values of the standard Bluetooth services: Environmental Sensing (0x181A) and Weight Scale (0x181D), as the Bluetooth SIG assigns them (GATT
  * Specification Supplement). Pressures absolute, kPa; temperatures degC; humidity %; weights g. Null for a value that says it is not known, or too short.
  */
+import { toBase } from "../../units/units";
 
 export const bluetoothServices = { environment: 0x181a, scale: 0x181d, battery: 0x180f } as const;
 export const bluetoothCharacteristics = {
@@ -12,8 +13,6 @@ export const bluetoothCharacteristics = {
   battery: 0x2a19,
 } as const;
 export type BluetoothValue = keyof typeof bluetoothCharacteristics;
-
-const POUND_G = 453.59237;
 
 /** Unsigned 32 bit, 0.1 Pa. */
 export function bluetoothPressureKpa(data: DataView): number | null {
@@ -39,7 +38,7 @@ export function bluetoothWeightG(data: DataView): number | null {
   if (data.byteLength < 3) return null;
   const value = data.getUint16(1, true);
   if (value === 0xffff) return null;
-  return data.getUint8(0) & 1 ? (value / 100) * POUND_G : value * 5;
+  return data.getUint8(0) & 1 ? toBase(value / 100, "lb") : value * 5;
 }
 
 export function bluetoothBatteryPct(data: DataView): number | null {

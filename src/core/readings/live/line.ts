@@ -12,6 +12,8 @@ export interface LinePart {
   word: string;
 }
 
+/** Port of the bridge on this machine where no other is said. */
+export const USUAL_BRIDGE_PORT = 8787;
 /** Longer than any instrument sends: such a line is no reading. */
 export const LONGEST_LINE = 400;
 /** More numbers in one line are not assigned. */

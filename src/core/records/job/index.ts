@@ -35,7 +35,15 @@ export {
   labelRefrigerants,
   type StopSign,
 } from "./intake";
-export { type LeakCheck, type LeakStage, MOST_CHECKS, MOST_TEST_POINTS, type TestGas, testGases } from "./leak";
+export {
+  type LeakCheck,
+  type LeakStage,
+  MOST_CHECKS,
+  MOST_TEST_POINTS,
+  pressureTestRuns,
+  type TestGas,
+  testGases,
+} from "./leak";
 export { MOST_PHOTO_BYTES, MOST_PHOTOS } from "./photos";
 export type { Purpose } from "./purpose";
 export type { TestRecord, TestSetting } from "./running-test";

@@ -75,3 +75,7 @@ export function emptyLeak(): z.infer<typeof leakSchema> {
     },
   };
 }
+
+/** A pressure test stands: begun, and not ended. */
+export const pressureTestRuns = ({ test }: Pick<z.infer<typeof leakSchema>, "test">): boolean =>
+  test.startedAt !== null && test.endedAt === null;

@@ -45,32 +45,23 @@ const side = (name: string, value: number | null | undefined, unit: UnitId, deci
   decimals,
 });
 
-const gauges = ({ live }: Now): Far[] => [
-  side(commonText.low, live?.values.low, "kPa"),
-  side(commonText.high, live?.values.high, "kPa"),
-  side(commonText.vent, live?.values.vent, "degC", 1),
-];
+const low = ({ live }: Now) => side(commonText.low, live?.values.low, "kPa");
+const high = ({ live }: Now) => side(commonText.high, live?.values.high, "kPa");
+const gauges = (now: Now): Far[] => [low(now), high(now), side(commonText.vent, now.live?.values.vent, "degC", 1)];
 
 /** The three values of each step that runs; a step that is not here has nothing to watch. */
 const watched: Partial<Record<StepId, (now: Now) => Far[]>> = {
-  rest: ({ live }) => [
-    side(commonText.low, live?.values.low, "kPa"),
-    side(commonText.high, live?.values.high, "kPa"),
-    side(distanceText.ambient, live?.values.ambient, "degC", 1),
-  ],
+  rest: (now) => [low(now), high(now), side(distanceText.ambient, now.live?.values.ambient, "degC", 1)],
   running: gauges,
   "shut-off": gauges,
   prove: gauges,
-  recover: ({ live, latest }) => [
-    side(distanceText.recovered, latest?.recoveredG, "g"),
-    side(commonText.low, live?.values.low, "kPa"),
-    side(commonText.high, live?.values.high, "kPa"),
-  ],
+  recover: (now) => [side(distanceText.recovered, now.latest?.recoveredG, "g"), low(now), high(now)],
   evacuate: ({ job, latest }) => [
     side(distanceText.vacuum, latest?.vacuumKpa ?? job.evacuate.trace.at(-1)?.kpa, job.evacuate.lowest.unit, 2),
     side(distanceText.wall, latest?.ambient, "degC", 1),
   ],
-  charge: ({ job, live, latest, balance, figures }) => {
+  charge: (now) => {
+    const { job, latest, balance, figures } = now;
     const { chargeG, toleranceG } = labelOf(job);
     return [
       {
@@ -80,7 +71,7 @@ const watched: Partial<Record<StepId, (now: Now) => Far[]>> = {
           : { beside: distanceText.of(figures.number(chargeG, "g"), figures.number(toleranceG ?? 0, "g")) }),
       },
       side(distanceText.scale, latest?.scaleG, "g"),
-      side(commonText.high, live?.values.high, "kPa"),
+      high(now),
     ];
   },
 };

@@ -4,7 +4,7 @@ import { Box, Flex, Grid } from "@chakra-ui/react";
 import { useState } from "react";
 import { LEAST_TEST_KPA } from "@/core/leak/pressure-test";
 import { fields } from "@/core/records/fields";
-import { type Job, type TestGas, testGases } from "@/core/records/job";
+import { type Job, pressureTestRuns, type TestGas, testGases } from "@/core/records/job";
 import { circuitContents } from "@/core/records/job-leak";
 import { drawnPressureTest, judgedPressureTest, smallestOfTest } from "@/core/records/job-pressure-test";
 import { entryOf, entryValue } from "@/core/units/entry";
@@ -130,7 +130,7 @@ function LiveTest({ limitKpa }: { limitKpa: number | null }) {
   const celsius = useLiveOf((live) => live?.values.ambient ?? null);
   if (rack.status !== "running") return null;
   const simulated = rack.source.kind === "rack";
-  const running = test.startedAt !== null && test.endedAt === null;
+  const running = pressureTestRuns(job.leak);
   const pressed = kpa !== null && kpa >= LEAST_TEST_KPA;
   const ready = test.gas !== null && test.regulator && limitKpa !== null;
   const fill = async () => {
