@@ -1,7 +1,7 @@
 import path from "node:path";
 import { defineConfig } from "vitest/config";
 
-/** Browser tests drive the production build on servers that all share, on two sides at once: most of their time they wait for a car. */
+/** Browser tests drive the production build on two shared servers, in three parts at once. Each part keeps its browser: loading the build again costs more than most tests. */
 export default defineConfig({
   resolve: { alias: { "@": path.resolve("src") } },
   test: {

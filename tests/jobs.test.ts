@@ -1,9 +1,10 @@
-/** A part of the browser tests, with one browser; two parts run at once, the next as soon as one is done. */
+/** Browser tests of the job's steps, of the bench and of the diagnosis. One browser for all of it; the three parts take about equally long and run at once. */
 import { afterAll } from "vitest";
 import { closeSharedBrowser } from "./browser/session";
 import "./suites/run-sheet";
 import "./suites/at-the-car";
-import "./suites/entering";
 import "./suites/log";
+import "./suites/diagnosis";
+import "./suites/bench";
 
 afterAll(closeSharedBrowser);

@@ -1,17 +1,18 @@
-/** Another part of the browser tests (one-side.test.ts). */
+/** Browser tests of charging, of the records and of what can go wrong. One browser for all of it; the three parts take about equally long and run at once. */
 import { afterAll } from "vitest";
 import { closeSharedBrowser } from "./browser/session";
 import "./suites/charge-desk";
 import "./suites/desk";
+import "./suites/entering";
 import "./suites/help";
 import "./suites/power-cut";
+import "./suites/records";
 import "./suites/settings";
+import "./suites/signature";
 import "./suites/store-refused";
 import "./suites/troubles";
 import "./suites/two-tabs";
 import "./suites/units";
 import "./suites/us-job";
-import "./suites/live";
-import "./suites/distance";
 
 afterAll(closeSharedBrowser);

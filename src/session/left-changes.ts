@@ -6,7 +6,7 @@
  */
 import { readJob } from "@/core/records/job-file";
 import type { LeftChange } from "@/core/records/merge";
-import type { JobPort } from "./job-store";
+import type { JobPort } from "./job-port";
 import { keptInTab } from "./kept-in-tab";
 
 /** A change as the tab kept it over a reload; null where the job cannot be read. */

@@ -16,7 +16,8 @@ import { connectExpected, type ExpectedConnection } from "@/worker/expected-clie
 import { connectSimulator } from "@/worker/simulator-client";
 import { createDeskStore, type Desk, type DeskStore } from "./desk-store";
 import { createDiagnosisStore, type DiagnosisState, type DiagnosisStore } from "./diagnosis-store";
-import { createJobStore, type JobPort, type JobState, type JobStore } from "./job-store";
+import type { JobPort } from "./job-port";
+import { createJobStore, type JobState, type JobStore } from "./job-store";
 import { onLeave } from "./leave";
 import { leftChanges } from "./left-changes";
 import { createLiveStore, type LiveState, type LiveStore, type LiveValues, type StreamDay } from "./live-store";

@@ -10,7 +10,7 @@ export interface Session {
 
 let shared: Browser | null = null;
 
-/** Ends the browser of this side; the file that gathers the suites calls it. */
+/** Ends the browser of this part; the file that gathers the suites calls it. */
 export async function closeSharedBrowser(): Promise<void> {
   await shared?.quit();
   shared = null;
