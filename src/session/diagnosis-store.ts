@@ -51,6 +51,24 @@ const DIAGNOSIS_MEASURE = "evrid-verdict";
 
 const unweighed = { verdict: null, rows: [], progress: null, failed: false, live: false, history: [] } as const;
 
+/** What is asked and shown of one job: what its verdict was last asked for, and about which vehicle. */
+interface Weighing {
+  jobs: JobStore;
+  rack: SimulatorStore;
+  lives: LiveStore;
+  connection: DiagnosisConnection;
+  store: StoreApi<DiagnosisState>;
+  clock: () => number;
+  asked: { key: string | null; at: number; preparation: string | null };
+  /** The vehicle that the verdict shown is about. */
+  about: string | null;
+  typing: ReturnType<typeof setTimeout> | undefined;
+  order: readonly Cause[];
+  own: readonly SoundReading[];
+}
+
+const NEVER_ASKED: Weighing["asked"] = { key: null, at: 0, preparation: null };
+
 export function createDiagnosisStore(
   jobs: JobStore,
   rack: SimulatorStore,
@@ -59,19 +77,6 @@ export function createDiagnosisStore(
   clock: () => number,
 ): DiagnosisStore {
   const connection = connect();
-  let asked = { key: null as string | null, at: 0, preparation: null as string | null };
-  /** The vehicle that the verdict shown is about. */
-  let about: string | null = null;
-  let typing: ReturnType<typeof setTimeout> | undefined;
-  let order: readonly Cause[] = [];
-  let own: readonly SoundReading[] = [];
-
-  const forget = () => {
-    clearTimeout(typing);
-    connection.cancel();
-    asked = { key: null, at: 0, preparation: null };
-    order = [];
-  };
   const store = createStore<DiagnosisState>((set, get) => ({
     ...unweighed,
     which: "baseline",
@@ -81,94 +86,108 @@ export function createDiagnosisStore(
     },
     judgeTest: (which) => {
       if (which === get().which) return;
-      forget();
+      forget(weighing);
       set({ ...unweighed, which });
-      look();
+      look(weighing);
     },
     expectOf: (readings) => {
-      own = readings;
-      look();
+      weighing.own = readings;
+      look(weighing);
     },
   }));
-
-  const ask = (readings: readonly ReadingFile[], key: string, preparation: string) => {
-    const start = performance.now();
-    asked = { key, at: clock(), preparation };
-    connection
-      .judge(readings, own, (progress) => store.setState({ progress }))
-      .then(
-        (verdict) => {
-          if (verdict === null) return;
-          // For `npm run bench:trace`, which reads how long a verdict took on its way through the worker.
-          performance.measure(DIAGNOSIS_MEASURE, { start });
-          order = stableOrder(order, verdict.causes).map(({ cause }) => cause);
-          store.setState(({ history }) => ({
-            progress: null,
-            failed: false,
-            verdict,
-            rows: order.flatMap((cause) => verdict.causes.filter((one) => one.cause === cause)),
-            history: withMoment(history, verdict, clock() / 1000),
-          }));
-        },
-        () => {
-          // Earlier results stay; the next change, or a restart of the worker, asks again.
-          asked.key = null;
-          store.setState({ progress: null, failed: true });
-        },
-      );
-  };
-
-  const look = () => {
-    const { job } = jobs.getState();
-    if (job === null) return;
-    const { which } = store.getState();
-    const needles = runningReadingsOf(job, which, rack.getState(), lives.getState().live);
-    const live = needles !== null;
-    if (live !== store.getState().live) store.setState({ live });
-    const readings = readingsOf(job, which, needles);
-    if (readings.length === 0) {
-      if (asked.key !== null) {
-        forget();
-        store.setState({ verdict: null, rows: [], progress: null });
-      }
-      return;
-    }
-    const now = clock();
-    const vehicle = JSON.stringify(readings.map((reading) => reading.vehicle));
-    if (about !== vehicle) {
-      // A verdict on a former label says nothing of this one.
-      about = vehicle;
-      order = [];
-      if (store.getState().verdict !== null) store.setState({ verdict: null, rows: [], history: [] });
-    }
-    const key = JSON.stringify([readings, own]);
-    if (key === asked.key || (live && now - asked.at < LIVE_EVERY_MS)) return;
-    const preparation = readings.map((reading) => preparationKey(reading, own)).join();
-    clearTimeout(typing);
-    // Another vehicle or day is simulated anew: not for every digit that is typed, and needles that stream meanwhile wait for it.
-    if (preparation === asked.preparation || asked.preparation === null) ask(readings, key, preparation);
-    else typing = setTimeout(() => ask(readings, key, preparation), TYPING_PAUSE_MS);
+  const weighing: Weighing = {
+    ...{ jobs, rack, lives, connection, store, clock },
+    ...{ asked: NEVER_ASKED, about: null, typing: undefined, order: [], own: [] },
   };
 
   const start = () => {
-    look();
+    look(weighing);
     const ends = [
       jobs.subscribe((now, before) => {
-        if (now.job !== before.job) look();
+        if (now.job !== before.job) look(weighing);
       }),
-      lives.subscribe(look),
+      lives.subscribe(() => look(weighing)),
       workerHealth.subscribe((now, before) => {
         if (now.restarts === before.restarts) return;
-        asked.key = null;
-        look();
+        weighing.asked = { ...weighing.asked, key: null };
+        look(weighing);
       }),
     ];
     return () => {
       for (const end of ends) end();
-      forget();
+      forget(weighing);
     };
   };
   return Object.assign(store, { start });
+}
+
+function forget(weighing: Weighing): void {
+  clearTimeout(weighing.typing);
+  weighing.connection.cancel();
+  weighing.asked = NEVER_ASKED;
+  weighing.order = [];
+}
+
+function ask(weighing: Weighing, readings: readonly ReadingFile[], key: string, preparation: string): void {
+  const { connection, store, clock, own } = weighing;
+  const start = performance.now();
+  weighing.asked = { key, at: clock(), preparation };
+  connection
+    .judge(readings, own, (progress) => store.setState({ progress }))
+    .then(
+      (verdict) => {
+        if (verdict === null) return;
+        // For `npm run bench:trace`, which reads how long a verdict took on its way through the worker.
+        performance.measure(DIAGNOSIS_MEASURE, { start });
+        const order = stableOrder(weighing.order, verdict.causes).map(({ cause }) => cause);
+        weighing.order = order;
+        store.setState(({ history }) => ({
+          progress: null,
+          failed: false,
+          verdict,
+          rows: order.flatMap((cause) => verdict.causes.filter((one) => one.cause === cause)),
+          history: withMoment(history, verdict, clock() / 1000),
+        }));
+      },
+      () => {
+        // Earlier results stay; the next change, or a restart of the worker, asks again.
+        weighing.asked = { ...weighing.asked, key: null };
+        store.setState({ progress: null, failed: true });
+      },
+    );
+}
+
+/** Asks for a verdict where readings, label or sound vehicles have changed. */
+function look(weighing: Weighing): void {
+  const { jobs, rack, lives, store, clock, own, asked } = weighing;
+  const { job } = jobs.getState();
+  if (job === null) return;
+  const { which } = store.getState();
+  const needles = runningReadingsOf(job, which, rack.getState(), lives.getState().live);
+  const live = needles !== null;
+  if (live !== store.getState().live) store.setState({ live });
+  const readings = readingsOf(job, which, needles);
+  if (readings.length === 0) {
+    if (asked.key !== null) {
+      forget(weighing);
+      store.setState({ verdict: null, rows: [], progress: null });
+    }
+    return;
+  }
+  const vehicle = JSON.stringify(readings.map((reading) => reading.vehicle));
+  if (weighing.about !== vehicle) {
+    // A verdict on a former label says nothing of this one.
+    weighing.about = vehicle;
+    weighing.order = [];
+    if (store.getState().verdict !== null) store.setState({ verdict: null, rows: [], history: [] });
+  }
+  const key = JSON.stringify([readings, own]);
+  if (key === asked.key || (live && clock() - asked.at < LIVE_EVERY_MS)) return;
+  const preparation = readings.map((reading) => preparationKey(reading, own)).join();
+  clearTimeout(weighing.typing);
+  // Another vehicle or day is simulated anew: not for every digit that is typed, and needles that stream meanwhile wait for it.
+  if (preparation === asked.preparation || asked.preparation === null) ask(weighing, readings, key, preparation);
+  else weighing.typing = setTimeout(() => ask(weighing, readings, key, preparation), TYPING_PAUSE_MS);
 }
 
 function readingsOf(job: Job, which: TestName, needles: RunningReadings | null): ReadingFile[] {

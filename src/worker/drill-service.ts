@@ -1,9 +1,11 @@
 /** Service of the drill worker, without the thread. */
+import type { Cause } from "@/core/causes/catalogue";
 import { debriefOf, stepsDone } from "@/core/drill/debrief";
 import { caseOfCode, type DrillCase, truthOfCase } from "@/core/drill/drill-case";
 import { checkCase, type DrillCheck } from "@/core/drill/drill-check";
 import { MOST_NUMBERS, makerOf } from "@/core/drill/drill-code";
 import { type DrillRun, replay } from "@/core/drill/drill-run";
+import type { DrillTheme } from "@/core/drill/drill-shapes";
 import { caseOfSource, type DrillSource } from "@/core/drill/drill-source";
 import { benchOfTest } from "@/core/drill/from-test";
 import { lessonOfCase } from "@/core/drill/lesson";
@@ -28,33 +30,11 @@ export function drillService(ready: () => Promise<void> = async () => undefined)
   let busy = false;
   const checks = new Map<string, DrillCheck>();
 
-  const standing = (of: DrillRun): RunStanding => {
-    const { lostG, addedG, recoveredG } = of.grams;
-    return {
-      at: of.at,
-      atS: of.atS,
-      engine: of.engine,
-      connected: [...of.connected],
-      settled: of.settled,
-      lostG,
-      addedG,
-      recoveredG,
-      beliefDue: of.beliefDue,
-      refusals: of.refusals,
-      over: of.committed !== null ? "answered" : of.isOver ? "accident" : "no",
-      events: [...of.events],
-      script: [...of.script],
-    };
-  };
   const checked = (given: DrillCase): DrillCheck => {
     const key = given.code ?? JSON.stringify(given.state);
     const known = checks.get(key) ?? checkCase(given);
     checks.set(key, known);
     return known;
-  };
-  const caseOf = (source: DrillSource): DrillCase | null => {
-    const made = caseOfSource(source);
-    return made.ok ? made.value : null;
   };
   const tick = () => {
     if (run === null || busy || pace === 0 || run.isOver || run.beliefDue) return;
@@ -106,15 +86,7 @@ export function drillService(ready: () => Promise<void> = async () => undefined)
     },
     async make(theme, cause, from) {
       await ready();
-      for (let i = 0; i < MOST_TRIED; i++) {
-        const given = caseOfCode({ maker: makerOf(theme), theme, number: (from + i * 7919) % MOST_NUMBERS });
-        const truth = truthOfCase(given);
-        if (cause !== null && !(cause === "none" ? truth.length === 0 : truth.some((one) => one === cause))) continue;
-        const { way, cycles } = checked(given);
-        if (way !== null && (theme !== "cycling" || cycles)) return given.code;
-        await wait(0);
-      }
-      return null;
+      return madeCode(theme, cause, from, checked);
     },
     async hint() {
       if (run === null) return null;
@@ -145,4 +117,46 @@ export function drillService(ready: () => Promise<void> = async () => undefined)
       return given && lessonOfCase(given);
     },
   };
+}
+
+function standing(of: DrillRun): RunStanding {
+  const { lostG, addedG, recoveredG } = of.grams;
+  return {
+    at: of.at,
+    atS: of.atS,
+    engine: of.engine,
+    connected: [...of.connected],
+    settled: of.settled,
+    lostG,
+    addedG,
+    recoveredG,
+    beliefDue: of.beliefDue,
+    refusals: of.refusals,
+    over: of.committed !== null ? "answered" : of.isOver ? "accident" : "no",
+    events: [...of.events],
+    script: [...of.script],
+  };
+}
+
+function caseOf(source: DrillSource): DrillCase | null {
+  const made = caseOfSource(source);
+  return made.ok ? made.value : null;
+}
+
+/** Code of the next case of a theme and cause whose checks pass, from a number on; null after {@link MOST_TRIED} numbers. */
+async function madeCode(
+  theme: DrillTheme,
+  cause: Cause | null,
+  from: number,
+  checked: (given: DrillCase) => DrillCheck,
+): Promise<string | null> {
+  for (let i = 0; i < MOST_TRIED; i++) {
+    const given = caseOfCode({ maker: makerOf(theme), theme, number: (from + i * 7919) % MOST_NUMBERS });
+    const truth = truthOfCase(given);
+    if (cause !== null && !(cause === "none" ? truth.length === 0 : truth.some((one) => one === cause))) continue;
+    const { way, cycles } = checked(given);
+    if (way !== null && (theme !== "cycling" || cycles)) return given.code;
+    await wait(0);
+  }
+  return null;
 }

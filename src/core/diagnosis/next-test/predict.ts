@@ -107,31 +107,14 @@ export function predictor(
     return there;
   };
   /** Limits at a place under one hypothesis: beside what was read there, or beside what it would read. */
-  const limits = (place: number, i: number): { least: number; most: number } => {
+  const limits = (place: number, i: number) => {
     const { name, setting } = observableAt(place, settings);
-    const beside = (other: ObservableName) => {
-      const there = placeOf(other, setting ?? 0, settings);
+    if (setting === null) return FREE;
+    return circuitLimits(name, ambientC, (other) => {
+      const there = placeOf(other, setting, settings);
       const value = observed.values[there]!;
       return Number.isNaN(value) ? kept(there).means[i]! : value;
-    };
-    const free = { least: Number.NEGATIVE_INFINITY, most: Number.POSITIVE_INFINITY };
-    if (setting === null) return free;
-    switch (name) {
-      case "liquid":
-      case "condenserOutlet":
-        // Where nothing condenses the line is as warm as the air around it.
-        return { ...free, most: Math.max(beside("condensing"), ambientC + BAY_K) + ERROR_K };
-      case "discharge":
-        return { ...free, least: beside("condensing") - ERROR_K };
-      case "suction":
-        return { ...free, least: beside("evaporating") - ERROR_K };
-      case "condensing":
-        return { ...free, least: beside("evaporating") };
-      case "command":
-        return { least: 0, most: 100 };
-      default:
-        return free;
-    }
+    });
   };
   const range = (place: number, holds: (hypothesis: number) => boolean): Predicted | null => {
     const { means, sd } = kept(place);
@@ -140,30 +123,68 @@ export function predictor(
         ? [{ mean: means[i]!, weight: given[i]!, ...limits(place, i) }]
         : [],
     );
-    const whole = parts.reduce((all, { weight }) => all + weight, 0);
-    if (!(whole > 0)) return null;
-    const sum = keptParts(parts, whole);
-    const share = (value: number) => {
-      let below = 0;
-      for (const { mean, weight, least, most } of parts) {
-        below += weight * (value >= most ? 1 : value < least ? 0 : normalBelow((value - mean) / sd));
-      }
-      return below / sum;
-    };
-    const lowest = Math.min(...parts.map(({ mean, least, most }) => Math.min(Math.max(mean - 6 * sd, least), most)));
-    const highest = Math.max(...parts.map(({ mean, least, most }) => Math.max(Math.min(mean + 6 * sd, most), least)));
-    const quantile = (wanted: number) => {
-      let [from, to] = [lowest, highest];
-      for (let i = 0; i < BISECTIONS; i++) {
-        const middle = (from + to) / 2;
-        if (share(middle) < wanted) from = middle;
-        else to = middle;
-      }
-      return (from + to) / 2;
-    };
-    return { low: quantile(0.05), median: quantile(0.5), high: quantile(0.95) };
+    return mixtureRange(parts, sd);
   };
   return { weights: given, at: kept, together, limits, range };
+}
+
+const FREE = { least: Number.NEGATIVE_INFINITY, most: Number.POSITIVE_INFINITY };
+
+/** Limits that the laws of the circuit set to one observable by the others read beside it, in its own unit. */
+function circuitLimits(
+  name: ObservableName,
+  ambientC: number,
+  beside: (other: ObservableName) => number,
+): { least: number; most: number } {
+  switch (name) {
+    case "liquid":
+    case "condenserOutlet":
+      // Where nothing condenses the line is as warm as the air around it.
+      return { ...FREE, most: Math.max(beside("condensing"), ambientC + BAY_K) + ERROR_K };
+    case "discharge":
+      return { ...FREE, least: beside("condensing") - ERROR_K };
+    case "suction":
+      return { ...FREE, least: beside("evaporating") - ERROR_K };
+    case "condensing":
+      return { ...FREE, least: beside("evaporating") };
+    case "command":
+      return { least: 0, most: 100 };
+    default:
+      return FREE;
+  }
+}
+
+interface Part {
+  mean: number;
+  weight: number;
+  least: number;
+  most: number;
+}
+
+/** The 5, 50 and 95 % quantiles of a mixture of normal distributions of one spread, each held to its limits; null where nothing weighs. */
+function mixtureRange(parts: Part[], sd: number): Predicted | null {
+  const whole = parts.reduce((all, { weight }) => all + weight, 0);
+  if (!(whole > 0)) return null;
+  const sum = keptParts(parts, whole);
+  const share = (value: number) => {
+    let below = 0;
+    for (const { mean, weight, least, most } of parts) {
+      below += weight * (value >= most ? 1 : value < least ? 0 : normalBelow((value - mean) / sd));
+    }
+    return below / sum;
+  };
+  const lowest = Math.min(...parts.map(({ mean, least, most }) => Math.min(Math.max(mean - 6 * sd, least), most)));
+  const highest = Math.max(...parts.map(({ mean, least, most }) => Math.max(Math.min(mean + 6 * sd, most), least)));
+  const quantile = (wanted: number) => {
+    let [from, to] = [lowest, highest];
+    for (let i = 0; i < BISECTIONS; i++) {
+      const middle = (from + to) / 2;
+      if (share(middle) < wanted) from = middle;
+      else to = middle;
+    }
+    return (from + to) / 2;
+  };
+  return { low: quantile(0.05), median: quantile(0.5), high: quantile(0.95) };
 }
 
 /** Leaves out the least of them, in place, and returns what the others weigh. */

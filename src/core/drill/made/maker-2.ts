@@ -5,7 +5,7 @@
 import type { CircuitConditions, VehicleLabel } from "../../circuit/vehicle/vehicle";
 import type { Complaint, CustomerBelief, DrillTheme, History, Misread } from "../drill-shapes";
 import type { Trouble } from "../drill-troubles";
-import { drawsOf } from "./draws";
+import { type Draws, drawsOf } from "./draws";
 import type { MadeCase } from "./maker-1";
 
 const THEMES: readonly DrillTheme[] = ["contents", "controls", "papers"];
@@ -75,9 +75,39 @@ const histories: Record<Kind, readonly History[]> = {
 };
 
 export function makeSecond(theme: DrillTheme, number: number): MadeCase & { trouble: Trouble | null } {
-  const { uniform, between, chance, pick, one } = drawsOf(number * 16 + THEMES.indexOf(theme) + 11);
-
+  const draws = drawsOf(number * 16 + THEMES.indexOf(theme) + 11);
+  const { uniform, pick, one } = draws;
   const kind = pick(kinds[theme]!);
+  const label = labelOf(kind, draws);
+  const conditions = conditionsOf(kind, draws);
+  const { share, airG, faults, trouble, misread } = wrongOf(kind, label, draws);
+
+  return {
+    label,
+    conditions,
+    chargeG: Math.round(share * label.chargeG),
+    airG,
+    faults,
+    spread: 1 + Math.floor(uniform() * 1_000_000),
+    labelKnown: true,
+    misread,
+    trouble,
+    story: {
+      complaint: one(complaints[kind]),
+      history: one(histories[kind]),
+      believes: one<CustomerBelief>([
+        "needs-gas",
+        "needs-gas",
+        "compressor-gone",
+        "cannot-be-gas",
+        "thermostat",
+        "none",
+      ]),
+    },
+  };
+}
+
+function labelOf(kind: Kind, { between, pick }: Draws): VehicleLabel {
   const compressor: VehicleLabel["compressor"] =
     kind === "compressor-low-stroke"
       ? "variable-external"
@@ -88,7 +118,7 @@ export function makeSecond(theme: DrillTheme, number: number): MadeCase & { trou
             ["variable-internal", 3],
             ["variable-external", 2],
           ]);
-  const label: VehicleLabel = {
+  return {
     refrigerant: pick([
       ["R134a", 6],
       ["R1234yf", 4],
@@ -113,9 +143,12 @@ export function makeSecond(theme: DrillTheme, number: number): MadeCase & { trou
     evaporators: 1,
     highPort: "after-condenser",
   };
+}
+
+function conditionsOf(kind: Kind, { between, chance }: Draws): CircuitConditions {
   const fresh = chance(0.7);
   const ambientC = kind === "moisture" ? between(18, 24, 0.5) : between(22, 35, 0.5);
-  const conditions: CircuitConditions = {
+  return {
     ambientC,
     humidityPct: between(30, 65, 1),
     altitudeM: between(0, 600, 10),
@@ -124,6 +157,10 @@ export function makeSecond(theme: DrillTheme, number: number): MadeCase & { trou
     blowerPct: 100,
     rpm: 800,
   };
+}
+
+/** What is wrong with a vehicle of this kind; share of the label weight. */
+function wrongOf(kind: Kind, label: VehicleLabel, { between, chance, pick }: Draws) {
   let share = between(0.95, 1.03, 0.01);
   let airG = 0;
   const faults: MadeCase["faults"] = [];
@@ -152,28 +189,5 @@ export function makeSecond(theme: DrillTheme, number: number): MadeCase & { trou
       severity: kind === "compressor-not-driven" ? 1 : between(0.5, 0.95, 0.01),
       place: null,
     });
-
-  return {
-    label,
-    conditions,
-    chargeG: Math.round(share * label.chargeG),
-    airG,
-    faults,
-    spread: 1 + Math.floor(uniform() * 1_000_000),
-    labelKnown: true,
-    misread,
-    trouble,
-    story: {
-      complaint: one(complaints[kind]),
-      history: one(histories[kind]),
-      believes: one<CustomerBelief>([
-        "needs-gas",
-        "needs-gas",
-        "compressor-gone",
-        "cannot-be-gas",
-        "thermostat",
-        "none",
-      ]),
-    },
-  };
+  return { share, airG, faults, trouble, misread };
 }
