@@ -65,9 +65,11 @@ function estateCar(ago: Ago): Job {
   return done(job, ["intake", "look", "hook-up", "rest", "running"], ago, 95);
 }
 
+/** Minutes of a day. */
+const DAY = 24 * 60;
+
 /** Finished and signed yesterday. */
 function gardenPickup(ago: Ago): Job {
-  const DAY = 24 * 60;
   const job = newJob("demo-garden-pickup", ago(DAY + 190), "demo");
   job.intake = {
     ...job.intake,
@@ -86,31 +88,7 @@ function gardenPickup(ago: Ago): Job {
     condenserFan: "viscous",
     evaporators: 1,
   };
-  job.altitude = entry("310", "m");
-  job.rest = { low: entry("74", "psi"), high: entry("75", "psi"), soak: entry("26", "degC") };
-  const psi: [string, string] = ["27.0", "51"];
-  job.baseline = test(
-    job.baseline,
-    psi,
-    {
-      idle: ["800", "15.5", "122", "19.4", "23.0", "33.5"],
-      fast: ["1800", "9.0", "131", "18.8", "24.5", "34.5"],
-    },
-    "psi",
-  );
-  job.proof = test(
-    job.proof,
-    ["26.5", "53"],
-    {
-      idle: ["800", "28.5", "159", "9.1", "0.9", "41.5"],
-      fast: ["1800", "24.0", "125", "10.3", "3.1", "35.5"],
-    },
-    "psi",
-  );
-  // At fast idle its clutch cycles, as it does on a mild day.
-  const [idle, fast] = job.proof.settings;
-  const cycle = { periodS: 9, lowMinKpa: 166, lowMaxKpa: 301, lowMeanKpa: 230, highEngagedKpa: 862 };
-  job.proof = { ...job.proof, settings: [idle, { ...fast, cycle }] };
+  addPickupTests(job);
   job.recover = { ...job.recover, recovered: entry("232", "g"), oil: entry("15", "g") };
   job.repair = {
     ...job.repair,
@@ -138,33 +116,7 @@ function gardenPickup(ago: Ago): Job {
       { id: "demo-cylinder-1", name: "Cylinder 1", net: entry("11.152", "kg"), temperature: entry("", "degC") },
     ],
   };
-  const check = (
-    place: LeakCheck["place"],
-    method: LeakCheck["method"],
-    stage: LeakCheck["stage"],
-    minutes: number,
-  ): LeakCheck => ({
-    place,
-    method,
-    stage,
-    leaks: false,
-    size: entry("", "g"),
-    spot: "",
-    photo: null,
-    at: ago(DAY + minutes),
-  });
-  job.leak = {
-    ...job.leak,
-    checks: [
-      { ...check("condenser", "visual", "search", 150), leaks: true, spot: "Lower left, stone" },
-      { ...check("condenser", "detector", "search", 148), leaks: true, size: entry("160", "g") },
-      check("high-port", "detector", "search", 145),
-      check("low-port", "detector", "search", 144),
-      ...(["condenser", "joints", "accumulator", "low-port", "high-port"] as const).map((place) =>
-        check(place, "detector", "after-work", 20),
-      ),
-    ],
-  };
+  job.leak = { ...job.leak, checks: pickupLeakChecks(ago) };
   job.prove = { capsOn: true };
   job.signOff = {
     technician: "Tamsin Rowe",
@@ -181,6 +133,61 @@ function gardenPickup(ago: Ago): Job {
   const weighed = booked(job, ago(DAY + 120));
   const charged = drawn(purgeBooked(weighed, 4, ago(DAY + 61)), "demo-cylinder-1", 638, ago(DAY + 48));
   return done(charged, [...stepIds], ago, DAY + 190);
+}
+
+function addPickupTests(job: Job): void {
+  job.altitude = entry("310", "m");
+  job.rest = { low: entry("74", "psi"), high: entry("75", "psi"), soak: entry("26", "degC") };
+  const psi: [string, string] = ["27.0", "51"];
+  job.baseline = test(
+    job.baseline,
+    psi,
+    {
+      idle: ["800", "15.5", "122", "19.4", "23.0", "33.5"],
+      fast: ["1800", "9.0", "131", "18.8", "24.5", "34.5"],
+    },
+    "psi",
+  );
+  job.proof = test(
+    job.proof,
+    ["26.5", "53"],
+    {
+      idle: ["800", "28.5", "159", "9.1", "0.9", "41.5"],
+      fast: ["1800", "24.0", "125", "10.3", "3.1", "35.5"],
+    },
+    "psi",
+  );
+  // At fast idle its clutch cycles, as it does on a mild day.
+  const [idle, fast] = job.proof.settings;
+  const cycle = { periodS: 9, lowMinKpa: 166, lowMaxKpa: 301, lowMeanKpa: 230, highEngagedKpa: 862 };
+  job.proof = { ...job.proof, settings: [idle, { ...fast, cycle }] };
+}
+
+function pickupLeakChecks(ago: Ago): LeakCheck[] {
+  const check = (
+    place: LeakCheck["place"],
+    method: LeakCheck["method"],
+    stage: LeakCheck["stage"],
+    minutes: number,
+  ): LeakCheck => ({
+    place,
+    method,
+    stage,
+    leaks: false,
+    size: entry("", "g"),
+    spot: "",
+    photo: null,
+    at: ago(DAY + minutes),
+  });
+  return [
+    { ...check("condenser", "visual", "search", 150), leaks: true, spot: "Lower left, stone" },
+    { ...check("condenser", "detector", "search", 148), leaks: true, size: entry("160", "g") },
+    check("high-port", "detector", "search", 145),
+    check("low-port", "detector", "search", 144),
+    ...(["condenser", "joints", "accumulator", "low-port", "high-port"] as const).map((place) =>
+      check(place, "detector", "after-work", 20),
+    ),
+  ];
 }
 
 /** rpm, low, high, vent, suction, liquid per setting. */

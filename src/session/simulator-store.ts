@@ -173,7 +173,7 @@ function sourceActs({ ports, link, watch, set, get }: Sources) {
   let sources: LiveSources | null = null;
   /** Set while it is still being connected. */
   let engineAsked: Engine | null = null;
-  const keep = (batch: readonly SimulatorSample[]) => {
+  const keep: Keep = (batch) => {
     watch.arrived();
     const { trace, latest, samples } = get();
     // An instrument that measures no engine speed says nothing of the engine.
@@ -194,20 +194,6 @@ function sourceActs({ ports, link, watch, set, get }: Sources) {
     sources = null;
     set({ ...nothing, pace: get().pace, settingSince: get().settingSince, trace: new TraceStore() });
   };
-  const connectRack = async (vehicleId: string, job: Job, isNewest: () => boolean) => {
-    // A store that gives nothing is no reason not to begin.
-    const kept = await ports.loadRack().catch(() => null);
-    // A worker that was let go while it was still starting says nothing any more.
-    return ports.connectRack(
-      simulatorSetup(vehicleId, job, kept, ports.now()),
-      (batch, state) => {
-        if (!isNewest()) return;
-        ports.keepRack(state);
-        keep(batch);
-      },
-      (reason) => isNewest() && link.fail(reason),
-    );
-  };
   return {
     disconnect,
     connect: (vehicleId, job) => {
@@ -215,7 +201,7 @@ function sourceActs({ ports, link, watch, set, get }: Sources) {
       engineAsked = null;
       set({ status: "connecting", pace: 1, settingSince: 0 });
       link.open(
-        (isNewest) => connectRack(vehicleId, job, isNewest),
+        (isNewest) => connectRack(ports, { vehicleId, job }, keep, { isNewest, fail: link.fail }),
         ({ standing }) => {
           const engine = engineAsked ?? standing.engine;
           set({ status: "running", canSpot: true, standing, engine, machine: standing.machine });
@@ -245,15 +231,7 @@ function sourceActs({ ports, link, watch, set, get }: Sources) {
       if (sources === null) {
         disconnect();
         set({ source: { kind: "live" }, status: "running", pace: 1, settingSince: 0 });
-        sources = new LiveSources({
-          clock: ports.clock,
-          onStandings: (standings) => set({ sources: standings }),
-          onSample: (sample) => keep([{ ...sample, valve: get().handValve, machine: get().machine }]),
-          onMark: (kind, from) => {
-            const { trace, latest } = get();
-            if (latest !== null) trace.note({ time: latest.time, kind: "mark", text: liveMarkWords(kind, from) });
-          },
-        });
+        sources = liveSources(ports, keep, set, get);
         watch.start();
       }
       void sources.open(name, kept, open);
@@ -275,6 +253,42 @@ function sourceActs({ ports, link, watch, set, get }: Sources) {
       player?.setPace(pace);
     },
   } satisfies Partial<Simulator>;
+}
+
+type Keep = (batch: readonly SimulatorSample[]) => void;
+
+/** The simulated vehicle of a job, as it was left; a worker let go while it was still starting says nothing any more. */
+async function connectRack(
+  ports: SimulatorPorts,
+  { vehicleId, job }: { vehicleId: string; job: Job },
+  keep: Keep,
+  { isNewest, fail }: { isNewest: () => boolean; fail: (reason: string) => void },
+): Promise<SimulatorConnection | null> {
+  // A store that gives nothing is no reason not to begin.
+  const kept = await ports.loadRack().catch(() => null);
+  return ports.connectRack(
+    simulatorSetup(vehicleId, job, kept, ports.now()),
+    (batch, state) => {
+      if (!isNewest()) return;
+      ports.keepRack(state);
+      keep(batch);
+    },
+    (reason) => {
+      if (isNewest()) fail(reason);
+    },
+  );
+}
+
+function liveSources(ports: SimulatorPorts, keep: Keep, set: SetSimulator, get: GetSimulator): LiveSources {
+  return new LiveSources({
+    clock: ports.clock,
+    onStandings: (standings) => set({ sources: standings }),
+    onSample: (sample) => keep([{ ...sample, valve: get().handValve, machine: get().machine }]),
+    onMark: (kind, from) => {
+      const { trace, latest } = get();
+      if (latest !== null) trace.note({ time: latest.time, kind: "mark", text: liveMarkWords(kind, from) });
+    },
+  });
 }
 
 /** What is done to the simulated vehicle and read off it. */

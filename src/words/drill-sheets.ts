@@ -72,109 +72,8 @@ export function rightCorrection({ should, toleranceG }: Debrief["grams"], figure
     : `${correctionWords(should, figures)}, ± ${near}`;
 }
 
+/** One page of a debrief. */
 export function debriefSheet(given: DrillCase, debrief: Debrief, figures: Figures): Report {
-  const { said, believed, way, skipped, dangers, mistakes, habits, score } = debrief;
-  const row = (what: string, text: string) => ({ what, text });
-  const sections: ReportSection[] = [
-    {
-      title: "Case",
-      blocks: [
-        {
-          kind: "facts",
-          rows: [
-            row("Customer", customerSays(given.story)),
-            row("Truth", truthWords(debrief, given, figures)),
-            row("Your answer", answerWords(debrief, figures)),
-            row("Correct charge", `${causesWords(debrief.truth)}; ${rightCorrection(debrief.grams, figures)}`),
-            row(
-              "Decidable",
-              debrief.knowableAtS === null
-                ? "not from the readings taken"
-                : `from ${formatClock(debrief.knowableAtS)} of ${formatClock(debrief.minutes * 60)}`,
-            ),
-            row(
-              "Score",
-              `${score.failed ? "failed" : `${score.total} of 100`}: cause ${score.cause} of 40, evidence ${score.evidence} of 20, care ${score.care} of 20, charge ${score.grams} of 10, time ${score.time} of 10`,
-            ),
-          ],
-        },
-      ],
-    },
-    {
-      title: debriefCardsText.effectOfEachReading,
-      blocks: [
-        {
-          kind: "table",
-          head: ["At", "Reading", "Before", "After", "Leading cause"],
-          rows: said.map(({ atS, news, readings, before, after, leads, mechanism }) => [
-            formatClock(atS),
-            `${newsWords(news, readings, figures)}${mechanism === null || !isDecisive(before, after) ? "" : `. ${mechanismSentence(mechanism, figures)}`}`,
-            percent(before),
-            percent(after),
-            `${rankedName(leads.cause)}, ${percent(leads.probability)}`,
-          ]),
-        },
-      ],
-    },
-    ...(believed.length === 0
-      ? []
-      : [
-          {
-            title: debriefViewText.yourEstimatesAndTheReadings,
-            blocks: [
-              {
-                kind: "table" as const,
-                head: ["At", "You", "Readings"],
-                rows: believed.map(({ atS, causes, allowed }) => [
-                  formatClock(atS),
-                  causes.map(rankedName).join("; "),
-                  allowed.map(({ cause, probability }) => `${rankedName(cause)} ${percent(probability)}`).join("; "),
-                ]),
-              },
-            ],
-          },
-        ]),
-    {
-      title: "Test sequence",
-      blocks: [
-        {
-          kind: "facts",
-          rows: [
-            row(
-              "Shortest",
-              way === null ? "none found" : `${way.map(wayWords).join(", ")}: ${Math.round(debrief.wayMinutes)} min`,
-            ),
-            row("Yours", `${debrief.done.map(wayWords).join(", ") || "nothing"}: ${Math.round(debrief.minutes)} min`),
-            ...(skipped.length > 0 ? [row("Not done", skipped.map(wayWords).join(", "))] : []),
-            ...(mistakes.length > 0 ? [row("Mistakes", mistakes.map((one) => mistakeWords[one]).join("; "))] : []),
-            ...(dangers.length > 0 ? [row("Dangerous", dangers.map((one) => dangerWords[one].title).join("; "))] : []),
-          ],
-        },
-      ],
-    },
-    ...(habits === null
-      ? []
-      : [
-          {
-            title: `Charge by each method, and the hot day at ${figures.quantity(habits.hotC, "degC", 0)}`,
-            blocks: [
-              {
-                kind: "table" as const,
-                head: ["Method", `Charge, ${figures.label("g")}`, "High side"],
-                rows: habits.answer.answers.map(({ school, chargeG, stops, hotDay }) => [
-                  methodLabels[school](figures),
-                  stops ? figures.number(chargeG, "g") : `${figures.number(chargeG, "g")}, no end point`,
-                  hotDay === null
-                    ? "does not run"
-                    : hotDay.cutsOut
-                      ? `${figures.quantity(hotDay.highKpa, "kPa")}, cuts out`
-                      : figures.quantity(hotDay.highKpa, "kPa"),
-                ]),
-              },
-            ],
-          },
-        ]),
-  ];
   return {
     mark: null,
     vehicle: caseName(given.code),
@@ -182,9 +81,130 @@ export function debriefSheet(given: DrillCase, debrief: Debrief, figures: Figure
     shop: "",
     papers: [],
     signed: "",
-    sections,
+    sections: [
+      caseSection(given, debrief, figures),
+      readingsSection(debrief, figures),
+      ...estimatesSection(debrief),
+      sequenceSection(debrief),
+      ...methodsSection(debrief, figures),
+    ],
     foot: FOOT,
   };
+}
+
+const row = (what: string, text: string) => ({ what, text });
+
+function caseSection(given: DrillCase, debrief: Debrief, figures: Figures): ReportSection {
+  const { score } = debrief;
+  return {
+    title: "Case",
+    blocks: [
+      {
+        kind: "facts",
+        rows: [
+          row("Customer", customerSays(given.story)),
+          row("Truth", truthWords(debrief, given, figures)),
+          row("Your answer", answerWords(debrief, figures)),
+          row("Correct charge", `${causesWords(debrief.truth)}; ${rightCorrection(debrief.grams, figures)}`),
+          row(
+            "Decidable",
+            debrief.knowableAtS === null
+              ? "not from the readings taken"
+              : `from ${formatClock(debrief.knowableAtS)} of ${formatClock(debrief.minutes * 60)}`,
+          ),
+          row(
+            "Score",
+            `${score.failed ? "failed" : `${score.total} of 100`}: cause ${score.cause} of 40, evidence ${score.evidence} of 20, care ${score.care} of 20, charge ${score.grams} of 10, time ${score.time} of 10`,
+          ),
+        ],
+      },
+    ],
+  };
+}
+
+function readingsSection({ said }: Debrief, figures: Figures): ReportSection {
+  return {
+    title: debriefCardsText.effectOfEachReading,
+    blocks: [
+      {
+        kind: "table",
+        head: ["At", "Reading", "Before", "After", "Leading cause"],
+        rows: said.map(({ atS, news, readings, before, after, leads, mechanism }) => [
+          formatClock(atS),
+          `${newsWords(news, readings, figures)}${mechanism === null || !isDecisive(before, after) ? "" : `. ${mechanismSentence(mechanism, figures)}`}`,
+          percent(before),
+          percent(after),
+          `${rankedName(leads.cause)}, ${percent(leads.probability)}`,
+        ]),
+      },
+    ],
+  };
+}
+
+function estimatesSection({ believed }: Debrief): ReportSection[] {
+  if (believed.length === 0) return [];
+  return [
+    {
+      title: debriefViewText.yourEstimatesAndTheReadings,
+      blocks: [
+        {
+          kind: "table" as const,
+          head: ["At", "You", "Readings"],
+          rows: believed.map(({ atS, causes, allowed }) => [
+            formatClock(atS),
+            causes.map(rankedName).join("; "),
+            allowed.map(({ cause, probability }) => `${rankedName(cause)} ${percent(probability)}`).join("; "),
+          ]),
+        },
+      ],
+    },
+  ];
+}
+
+function sequenceSection(debrief: Debrief): ReportSection {
+  const { way, skipped, dangers, mistakes } = debrief;
+  return {
+    title: "Test sequence",
+    blocks: [
+      {
+        kind: "facts",
+        rows: [
+          row(
+            "Shortest",
+            way === null ? "none found" : `${way.map(wayWords).join(", ")}: ${Math.round(debrief.wayMinutes)} min`,
+          ),
+          row("Yours", `${debrief.done.map(wayWords).join(", ") || "nothing"}: ${Math.round(debrief.minutes)} min`),
+          ...(skipped.length > 0 ? [row("Not done", skipped.map(wayWords).join(", "))] : []),
+          ...(mistakes.length > 0 ? [row("Mistakes", mistakes.map((one) => mistakeWords[one]).join("; "))] : []),
+          ...(dangers.length > 0 ? [row("Dangerous", dangers.map((one) => dangerWords[one].title).join("; "))] : []),
+        ],
+      },
+    ],
+  };
+}
+
+function methodsSection({ habits }: Debrief, figures: Figures): ReportSection[] {
+  if (habits === null) return [];
+  return [
+    {
+      title: `Charge by each method, and the hot day at ${figures.quantity(habits.hotC, "degC", 0)}`,
+      blocks: [
+        {
+          kind: "table" as const,
+          head: ["Method", `Charge, ${figures.label("g")}`, "High side"],
+          rows: habits.answer.answers.map(({ school, chargeG, stops, hotDay }) => [
+            methodLabels[school](figures),
+            stops ? figures.number(chargeG, "g") : `${figures.number(chargeG, "g")}, no end point`,
+            hotDay === null
+              ? "does not run"
+              : hotDay.cutsOut
+                ? `${figures.quantity(hotDay.highKpa, "kPa")}, cuts out`
+                : figures.quantity(hotDay.highKpa, "kPa"),
+          ]),
+        },
+      ],
+    },
+  ];
 }
 
 const shownChannels: {
