@@ -3,6 +3,7 @@
 import { Box } from "@chakra-ui/react";
 import type { LinePlace, LineProfile } from "@/core/line-places";
 import type { LineSpot, UnexplainedDrop } from "@/core/readings/derive/line-temperatures";
+import type { Figures } from "@/core/units/figures";
 import { useFigures } from "@/ui/figures";
 import { placeNames, shortPlaceNames } from "@/words/places";
 import { commonText } from "@/words/screens/common";
@@ -65,17 +66,7 @@ export function LineProfilePicture({
             `${lineProfileText.temperature}, ${figures.label("degC")}`,
             lineProfileText.soundRange,
           ],
-          rows: places.map((place, i) => {
-            const spot = spots.find((one) => one.place === place);
-            const expected = band?.[i];
-            return [
-              placeNames[place],
-              spot === undefined ? "–" : figures.number(spot.temperatureC, "degC"),
-              expected === undefined
-                ? "–"
-                : `${figures.number(expected[0], "degC", 0)} to ${figures.number(expected[1], "degC", 0)}`,
-            ];
-          }),
+          rows: tableRows(places, spots, band, figures),
         }}
         legend={[
           { mark: "line", text: lineProfileText.measured },
@@ -116,57 +107,87 @@ export function LineProfilePicture({
           stroke="var(--chakra-colors-ink)"
           strokeWidth="2.5"
         />
-        {spots.map(({ place, temperatureC }) => (
-          <g key={place}>
-            <rect x={x(place) - 5} y={y(temperatureC) - 5} width="10" height="10" fill="var(--chakra-colors-ink)" />
-            <text
-              x={x(place)}
-              y={y(temperatureC) - 11}
-              className={svgClass(14)}
-              style={{ fontWeight: 600, paintOrder: "stroke" }}
-              stroke="var(--chakra-colors-sheet)"
-              strokeWidth="4"
-              textAnchor="middle"
-              fill="var(--chakra-colors-ink)"
-            >
-              {figures.number(temperatureC, "degC", 0)}
-            </text>
-          </g>
+        {spots.map((spot) => (
+          <SpotMark key={spot.place} x={x(spot.place)} y={y(spot.temperatureC)} temperatureC={spot.temperatureC} />
         ))}
-        {stretches.map(({ name, places: own }) => {
-          const here = own.filter((place) => places.includes(place));
-          const from = x(here[0]!) - 26;
-          const to = x(here.at(-1)!) + 26;
-          return (
-            <g key={name}>
-              {here.map((place) => (
-                <text
-                  key={place}
-                  x={x(place)}
-                  y={PLOT.foot + 18}
-                  className={svgClass(14)}
-                  textAnchor="middle"
-                  fill="var(--chakra-colors-soft)"
-                >
-                  {shortPlaceNames[place]}
-                </text>
-              ))}
-              <line x1={from} x2={to} y1={PLOT.foot + 28} y2={PLOT.foot + 28} stroke="var(--chakra-colors-edge)" />
-              <text
-                x={(from + to) / 2}
-                y={PLOT.foot + 47}
-                className={svgClass(14)}
-                style={{ fontWeight: 600 }}
-                textAnchor="middle"
-                fill="var(--chakra-colors-ink)"
-              >
-                {name}
-              </text>
-            </g>
-          );
-        })}
+        {stretches.map(({ name, places: own }) => (
+          <Stretch key={name} name={name} places={own.filter((place) => places.includes(place))} x={x} />
+        ))}
       </Drawing>
     </Box>
+  );
+}
+
+function tableRows(
+  places: LinePlace[],
+  spots: LineSpot[],
+  band: readonly (readonly [number, number])[] | null,
+  figures: Figures,
+): string[][] {
+  return places.map((place, i) => {
+    const spot = spots.find((one) => one.place === place);
+    const expected = band?.[i];
+    return [
+      placeNames[place],
+      spot === undefined ? "–" : figures.number(spot.temperatureC, "degC"),
+      expected === undefined
+        ? "–"
+        : `${figures.number(expected[0], "degC", 0)} to ${figures.number(expected[1], "degC", 0)}`,
+    ];
+  });
+}
+
+function SpotMark({ x, y, temperatureC }: { x: number; y: number; temperatureC: number }) {
+  const figures = useFigures();
+  return (
+    <g>
+      <rect x={x - 5} y={y - 5} width="10" height="10" fill="var(--chakra-colors-ink)" />
+      <text
+        x={x}
+        y={y - 11}
+        className={svgClass(14)}
+        style={{ fontWeight: 600, paintOrder: "stroke" }}
+        stroke="var(--chakra-colors-sheet)"
+        strokeWidth="4"
+        textAnchor="middle"
+        fill="var(--chakra-colors-ink)"
+      >
+        {figures.number(temperatureC, "degC", 0)}
+      </text>
+    </g>
+  );
+}
+
+/** One stretch of the circuit with the places in it, under the plot. */
+function Stretch({ name, places, x }: { name: string; places: LinePlace[]; x: (place: LinePlace) => number }) {
+  const from = x(places[0]!) - 26;
+  const to = x(places.at(-1)!) + 26;
+  return (
+    <g>
+      {places.map((place) => (
+        <text
+          key={place}
+          x={x(place)}
+          y={PLOT.foot + 18}
+          className={svgClass(14)}
+          textAnchor="middle"
+          fill="var(--chakra-colors-soft)"
+        >
+          {shortPlaceNames[place]}
+        </text>
+      ))}
+      <line x1={from} x2={to} y1={PLOT.foot + 28} y2={PLOT.foot + 28} stroke="var(--chakra-colors-edge)" />
+      <text
+        x={(from + to) / 2}
+        y={PLOT.foot + 47}
+        className={svgClass(14)}
+        style={{ fontWeight: 600 }}
+        textAnchor="middle"
+        fill="var(--chakra-colors-ink)"
+      >
+        {name}
+      </text>
+    </g>
   );
 }
 

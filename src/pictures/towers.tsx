@@ -113,46 +113,18 @@ function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
   const most = Math.max(least, (side.value ?? 0) * 1.08);
   const scale = quantityScale({ least: bottom, most, from: FOOT, to: TOP, unit, steps });
   const { at: y, least: floor, most: top } = scale;
-  /** Where a range lies in the column, as far as the scale reaches. */
-  const within = (range: PressureRange) => {
-    const upper = y(Math.min(range.high, top));
-    return { y: upper, height: Math.max(3, y(Math.max(range.low, floor)) - upper) };
-  };
   const left = x + NEAR;
   const colour = side.name === "Low" ? "var(--chakra-colors-low-side)" : "var(--chakra-colors-ink)";
   const temperatures =
     refrigerant !== null && altitudeM !== null
       ? saturationTicks(refrigerant, altitudeM, floor, top, figures.unit("degC"))
       : [];
-  const limit =
-    refrigerant !== null && altitudeM !== null
-      ? hardLimitOf(side.name === "Low" ? "low" : "high", refrigerant, {
-          fluid: fluidTable(refrigerant),
-          atmosphereKpa: atmosphericPressureKpa(altitudeM),
-        })
-      : null;
+  const limit = limitOf(side.name, refrigerant, altitudeM);
   const reading = side.value;
   const outside = outsideWords(reading, side.band, figures);
   return (
     <g>
-      <text
-        x={left + COLUMN / 2}
-        y={14}
-        className={svgClass(14)}
-        style={{ fontWeight: 600 }}
-        fill="var(--chakra-colors-ink)"
-        textAnchor="middle"
-      >
-        {side.name}
-      </text>
-      <text x={left - 7} y={30} className={svgClass(12)} fill="var(--chakra-colors-soft)" textAnchor="end">
-        {figures.label("kPa")}
-      </text>
-      {temperatures.length > 0 && (
-        <text x={left + COLUMN + 7} y={30} className={svgClass(12)} fill="var(--chakra-colors-soft)">
-          {figures.label("degC")}
-        </text>
-      )}
+      <ColumnHead name={side.name} left={left} temperatures={temperatures.length > 0} />
       <rect
         x={left}
         y={TOP}
@@ -175,6 +147,82 @@ function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
         line="soft"
         size={14}
       />
+      <Bands side={side} scale={scale} left={left} colour={colour} />
+      {limit !== null && limit.value < top && limit.value > floor && (
+        <path
+          d={`M${left - 3} ${y(limit.value)}H${left + COLUMN + 3}`}
+          stroke="var(--chakra-colors-out)"
+          strokeWidth="1.5"
+          strokeDasharray="3 3"
+        >
+          <title>{hardLimitWords(limit, figures)}</title>
+        </path>
+      )}
+      <KeptStates kept={side.kept ?? []} scale={scale} left={left} />
+      {reading !== null && Number.isFinite(reading) && (
+        <rect x={left - 5} y={y(reading) - 3} width={COLUMN + 10} height={6} fill={colour} />
+      )}
+      <text
+        x={left + COLUMN / 2}
+        y={FOOT + 20}
+        className={svgClass(18)}
+        style={{ fontWeight: 600 }}
+        fill="var(--chakra-colors-ink)"
+        textAnchor="middle"
+      >
+        {figures.number(reading, "kPa")}
+      </text>
+      {outside !== null && <OutsideTag middle={left + COLUMN / 2} text={outside} />}
+    </g>
+  );
+}
+
+function ColumnHead({ name, left, temperatures }: { name: string; left: number; temperatures: boolean }) {
+  const figures = useFigures();
+  return (
+    <>
+      <text
+        x={left + COLUMN / 2}
+        y={14}
+        className={svgClass(14)}
+        style={{ fontWeight: 600 }}
+        fill="var(--chakra-colors-ink)"
+        textAnchor="middle"
+      >
+        {name}
+      </text>
+      <text x={left - 7} y={30} className={svgClass(12)} fill="var(--chakra-colors-soft)" textAnchor="end">
+        {figures.label("kPa")}
+      </text>
+      {temperatures && (
+        <text x={left + COLUMN + 7} y={30} className={svgClass(12)} fill="var(--chakra-colors-soft)">
+          {figures.label("degC")}
+        </text>
+      )}
+    </>
+  );
+}
+
+function limitOf(name: Side["name"], refrigerant: Refrigerant | null, altitudeM: number | null) {
+  if (refrigerant === null || altitudeM === null) return null;
+  return hardLimitOf(name === "Low" ? "low" : "high", refrigerant, {
+    fluid: fluidTable(refrigerant),
+    atmosphereKpa: atmosphericPressureKpa(altitudeM),
+  });
+}
+
+type Scale = ReturnType<typeof quantityScale>;
+
+/** Ranges in one column: expected, of the shop's chart, and of the last readings. */
+function Bands({ side, scale, left, colour }: { side: Side; scale: Scale; left: number; colour: string }) {
+  const { at: y, least: floor, most: top } = scale;
+  /** Where a range lies in the column, as far as the scale reaches. */
+  const within = (range: PressureRange) => {
+    const upper = y(Math.min(range.high, top));
+    return { y: upper, height: Math.max(3, y(Math.max(range.low, floor)) - upper) };
+  };
+  return (
+    <>
       {side.band && (
         <rect
           x={left + 1}
@@ -205,53 +253,34 @@ function Tower({ x, side, least, steps, refrigerant, altitudeM }: TowerProps) {
           opacity="0.3"
         />
       )}
-      {limit !== null && limit.value < top && limit.value > floor && (
-        <path
-          d={`M${left - 3} ${y(limit.value)}H${left + COLUMN + 3}`}
-          stroke="var(--chakra-colors-out)"
-          strokeWidth="1.5"
-          strokeDasharray="3 3"
-        >
-          <title>{hardLimitWords(limit, figures)}</title>
-        </path>
-      )}
-      {(side.kept ?? [])
-        .filter(({ value }) => value < top && value > floor)
-        .map(({ name, value }, i) => (
-          <g key={name}>
-            <path
-              d={`M${left - 5} ${y(value)}H${left + COLUMN + 5}`}
-              stroke="var(--chakra-colors-ink)"
-              strokeWidth="2"
-              strokeDasharray="4 3"
-            />
-            <text
-              x={left + (i === 0 ? 2 : COLUMN - 2)}
-              y={y(value) - 5}
-              style={{ fontSize: svgType(12), fontWeight: 600 }}
-              fill="var(--chakra-colors-ink)"
-              textAnchor={i === 0 ? "start" : "end"}
-            >
-              {name}
-            </text>
-          </g>
-        ))}
-      {reading !== null && Number.isFinite(reading) && (
-        <rect x={left - 5} y={y(reading) - 3} width={COLUMN + 10} height={6} fill={colour} />
-      )}
-      <text
-        x={left + COLUMN / 2}
-        y={FOOT + 20}
-        className={svgClass(18)}
-        style={{ fontWeight: 600 }}
-        fill="var(--chakra-colors-ink)"
-        textAnchor="middle"
-      >
-        {figures.number(reading, "kPa")}
-      </text>
-      {outside !== null && <OutsideTag middle={left + COLUMN / 2} text={outside} />}
-    </g>
+    </>
   );
+}
+
+/** Values of saved states, a dashed line under each letter. */
+function KeptStates({ kept, scale, left }: { kept: NonNullable<Side["kept"]>; scale: Scale; left: number }) {
+  const { at: y, least: floor, most: top } = scale;
+  return kept
+    .filter(({ value }) => value < top && value > floor)
+    .map(({ name, value }, i) => (
+      <g key={name}>
+        <path
+          d={`M${left - 5} ${y(value)}H${left + COLUMN + 5}`}
+          stroke="var(--chakra-colors-ink)"
+          strokeWidth="2"
+          strokeDasharray="4 3"
+        />
+        <text
+          x={left + (i === 0 ? 2 : COLUMN - 2)}
+          y={y(value) - 5}
+          style={{ fontSize: svgType(12), fontWeight: 600 }}
+          fill="var(--chakra-colors-ink)"
+          textAnchor={i === 0 ? "start" : "end"}
+        >
+          {name}
+        </text>
+      </g>
+    ));
 }
 
 /** "56 under", where the reading lies outside of its band; null inside. */

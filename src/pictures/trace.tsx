@@ -82,55 +82,8 @@ export function Trace({
 
   return (
     <Box>
-      {low && (
-        <Flex justify="space-between" align="center" h="30px">
-          <Text as="h2" kind="label">
-            {traceText.lastMinutes(span)}
-          </Text>
-          <BenchButton
-            kind="quiet"
-            px="2.5"
-            alignSelf="flex-start"
-            zIndex="1"
-            w="84px"
-            aria-label={traceText.traceSettings}
-            aria-expanded={whole}
-            onClick={() => setWhole(!whole)}
-          >
-            {whole ? "Less" : "More"}
-          </BenchButton>
-        </Flex>
-      )}
-      <Flex gap="1.5" wrap="wrap" mb="1" justify="space-between" display={whole ? "flex" : "none"}>
-        <Flex gap="1.5" wrap="wrap" role="group" aria-label={traceText.linesShown}>
-          {choosable.map(({ channel, name }) => (
-            <BenchButton
-              key={channel}
-              aria-pressed={shown.includes(channel)}
-              px="2.5"
-              onClick={() =>
-                setShown(shown.includes(channel) ? shown.filter((other) => other !== channel) : [...shown, channel])
-              }
-            >
-              {name}
-            </BenchButton>
-          ))}
-        </Flex>
-        <Flex gap="1.5" role="group" aria-label={traceText.minutesShown}>
-          {spans.map((value) => (
-            <BenchButton
-              key={value}
-              aria-pressed={span === value}
-              px="2.5"
-              minW="target"
-              aria-label={traceText.min(value)}
-              onClick={() => setSpan(value)}
-            >
-              {value === spans.at(-1) ? traceText.min(value) : value}
-            </BenchButton>
-          ))}
-        </Flex>
-      </Flex>
+      {low && <TraceHead span={span} whole={whole} onWhole={setWhole} />}
+      {whole && <TraceControls span={span} onSpan={setSpan} shown={shown} onShown={setShown} />}
       <Box position="relative">
         <Box
           ref={host}
@@ -167,5 +120,70 @@ export function Trace({
         </Flex>
       )}
     </Box>
+  );
+}
+
+interface TraceControlsProps {
+  span: number;
+  onSpan: (minutes: number) => void;
+  shown: readonly TraceChannel[];
+  onShown: (channels: readonly TraceChannel[]) => void;
+}
+
+/** Lines and minutes shown. */
+function TraceControls({ span, onSpan, shown, onShown }: TraceControlsProps) {
+  return (
+    <Flex gap="1.5" wrap="wrap" mb="1" justify="space-between">
+      <Flex gap="1.5" wrap="wrap" role="group" aria-label={traceText.linesShown}>
+        {choosable.map(({ channel, name }) => (
+          <BenchButton
+            key={channel}
+            aria-pressed={shown.includes(channel)}
+            px="2.5"
+            onClick={() =>
+              onShown(shown.includes(channel) ? shown.filter((other) => other !== channel) : [...shown, channel])
+            }
+          >
+            {name}
+          </BenchButton>
+        ))}
+      </Flex>
+      <Flex gap="1.5" role="group" aria-label={traceText.minutesShown}>
+        {spans.map((value) => (
+          <BenchButton
+            key={value}
+            aria-pressed={span === value}
+            px="2.5"
+            minW="target"
+            aria-label={traceText.min(value)}
+            onClick={() => onSpan(value)}
+          >
+            {value === spans.at(-1) ? traceText.min(value) : value}
+          </BenchButton>
+        ))}
+      </Flex>
+    </Flex>
+  );
+}
+
+function TraceHead({ span, whole, onWhole }: { span: number; whole: boolean; onWhole: (is: boolean) => void }) {
+  return (
+    <Flex justify="space-between" align="center" h="30px">
+      <Text as="h2" kind="label">
+        {traceText.lastMinutes(span)}
+      </Text>
+      <BenchButton
+        kind="quiet"
+        px="2.5"
+        alignSelf="flex-start"
+        zIndex="1"
+        w="84px"
+        aria-label={traceText.traceSettings}
+        aria-expanded={whole}
+        onClick={() => onWhole(!whole)}
+      >
+        {whole ? "Less" : "More"}
+      </BenchButton>
+    </Flex>
   );
 }

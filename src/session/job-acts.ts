@@ -8,7 +8,7 @@ import { reasonOf } from "@/core/result";
 import type { DeskClaim } from "@/data/desk-lock";
 import { type JobHistory, moveStep } from "./job-history";
 import type { JobPort } from "./job-port";
-import type { JobState } from "./job-store";
+import type { JobState } from "./job-state";
 import type { JobWriter } from "./job-writer";
 
 /** One open job in one tab. */

@@ -64,81 +64,31 @@ const withTheArchived = () => listJobs(WITH_ARCHIVED);
 
 /** Jobs in progress, and the ways to get one: start it, or read its file. */
 export function BayView() {
-  const router = useRouter();
   const [withArchived, setWithArchived] = useState(false);
   const stored = useStored(withArchived ? withTheArchived : onTheBay);
   const gone = useStored(removedNow);
-  const keeping = useStored(storageState);
+  const files = useFileImport();
+  const filling = useDemoFilling();
+  useEffect(() => void clearRemoved().catch(() => undefined), []);
+  const acts = useBayActs(files);
+  useShortcuts([{ key: "n", does: commonText.newJob, run: acts.start }]);
   const { jobs, unreadable, counts } =
     stored.state === "ready" ? stored.value : { jobs: undefined, unreadable: [], counts: null };
   const archived = counts?.archived ?? 0;
   const elsewhere = Math.max(0, (counts?.signed ?? 0) - ON_THE_BAY.signed);
-  const removed = gone.state === "ready" ? gone.value : [];
-  const files = useFileImport();
   const total = counts === null ? null : Object.values(counts).reduce((sum, n) => sum + n, 0);
-  const demo = useIsDemo();
-  const filling = useDemoFilling();
-  useEffect(() => void clearRemoved().catch(() => undefined), []);
-
-  const failed = (error: unknown) => files.say({ tone: "act", title: commonText.notSaved, text: reasonOf(error) });
-  const start = useRunOnce(() => createJob().then((job) => router.push(stepPath(job.id, "intake")), failed), {
-    leaves: true,
-  });
-  const remove = (id: string) => removeJob(id).catch(failed);
-  const again = useRunOnce(
-    (job: Job) => duplicateJob(job).then((copy) => router.push(stepPath(copy.id, "intake")), failed),
-    { leaves: true },
-  );
-  const archive = (job: Job) =>
-    editJob(job.id, (stored) => ({
-      ...stored,
-      archivedAt: stored.archivedAt === null ? new Date().toISOString() : null,
-    })).catch(failed);
-  const [query, setQuery] = useState("");
-  const [kind, setKind] = useState<(typeof kinds)[number]["value"]>("all");
-  const words = query.toLowerCase().split(/\s+/).filter(Boolean);
-  const shown = (jobs ?? []).filter(
-    (job) =>
-      (withArchived || job.archivedAt === null) &&
-      (kind === "all" || (kind === "signed") === (job.signOff.signedAt !== null)) &&
-      words.every((word) => searched(job).includes(word)),
-  );
-  useShortcuts([{ key: "n", does: commonText.newJob, run: start }]);
-
   return (
     <AppFrame
       current="bay"
-      header={
-        <>
-          <Text as="h1" kind="value">
-            {commonText.bay}
-          </Text>
-          <Flex ml="auto" gap="2" wrap="wrap">
-            <FileButton
-              label={bayViewText.jobFile}
-              accept="application/json,.json,application/zip,.zip"
-              onFile={(file) => files.open(file).catch(failed)}
-            >
-              {bayViewText.openJobFile}
-            </FileButton>
-            <BenchButton kind="act" shortcut="N" onClick={start}>
-              {commonText.newJob}
-            </BenchButton>
-          </Flex>
-        </>
-      }
-      commands={[{ key: "n", does: commonText.newJob, run: start }]}
+      header={<BayHeader acts={acts} />}
+      commands={[{ key: "n", does: commonText.newJob, run: acts.start }]}
     >
       <Stack as="main" p="4" gap="3">
         <ImportDesk files={files} />
-        {keeping.state === "ready" && keeping.value.littleRoom && (
-          <Notice tone="act" title={bayViewText.littleStorageLeft}>
-            {bayViewText.ofTheStorageIsUsed(Math.round(keeping.value.usedShare! * 100))}
-          </Notice>
-        )}
+        <StorageNotice />
         <CopyReminder />
         {unreadable.map((record) => (
-          <SetAside key={record.id} {...record} onRemove={() => remove(record.id)}>
+          <SetAside key={record.id} {...record} onRemove={() => acts.remove(record.id)}>
             {jobFileSentence(bayViewText.storedRecord, record.issue)}
           </SetAside>
         ))}
@@ -149,44 +99,14 @@ export function BayView() {
             <Spinner /> <Text>{bayViewText.openingTheBay}</Text>
           </Center>
         ) : total === 0 ? (
-          <Empty
-            onStart={start}
-            onDemo={() => (demo ? fillDemoWorkshop().catch(failed) : openWorkshop("demo"))}
-            onCopy={(file) => files.open(file).catch(failed)}
-          />
+          <Empty acts={acts} />
         ) : (
-          <>
-            {jobs.length > 1 && (
-              <Flex gap="4" align="end" wrap="wrap">
-                <Box flex="1 1 260px" maxW="420px">
-                  <TextField
-                    label={bayViewText.findAJob}
-                    value={query}
-                    placeholder={bayViewText.vehicleComplaintTechnician}
-                    onChange={setQuery}
-                  />
-                </Box>
-                <Choice label={commonText.show} options={kinds} value={kind} onChange={setKind} />
-              </Flex>
-            )}
-            {shown.length === 0 && (
-              <Text kind="soft">{jobs.length === 0 ? bayViewText.noOpenJobsSignedJobs : bayViewText.noJobMatches}</Text>
-            )}
-            {shown.map((job) => (
-              <JobCard
-                key={job.id}
-                job={job}
-                onAgain={() => again(job)}
-                onArchive={() => archive(job)}
-                onRemove={() => remove(job.id)}
-              />
-            ))}
-          </>
+          <JobList jobs={jobs} withArchived={withArchived} acts={acts} />
         )}
         {(elsewhere > 0 || archived > WITH_ARCHIVED.archived) && (
           <Text kind="soft">{bayViewText.olderJobsAreListedUnder}</Text>
         )}
-        <RemovedJobs removed={removed} onRestore={(id) => restoreJob(id).catch(failed)} />
+        <RemovedJobs removed={gone.state === "ready" ? gone.value : []} onRestore={acts.restore} />
         {archived > 0 && (
           <Flex>
             <BenchButton kind="quiet" aria-pressed={withArchived} onClick={() => setWithArchived(!withArchived)}>
@@ -201,13 +121,109 @@ export function BayView() {
   );
 }
 
-interface EmptyProps {
-  onStart: () => void;
-  onDemo: () => void;
-  onCopy: (file: File) => void;
+/** The acts of the Bay; a refused one is said above the jobs. */
+function useBayActs(files: ReturnType<typeof useFileImport>) {
+  const router = useRouter();
+  const demo = useIsDemo();
+  const failed = (error: unknown) => files.say({ tone: "act", title: commonText.notSaved, text: reasonOf(error) });
+  const toIntake = (job: Job) => router.push(stepPath(job.id, "intake"));
+  return {
+    start: useRunOnce(() => createJob().then(toIntake, failed), { leaves: true }),
+    again: useRunOnce((job: Job) => duplicateJob(job).then(toIntake, failed), { leaves: true }),
+    remove: (id: string) => removeJob(id).catch(failed),
+    restore: (id: string) => restoreJob(id).catch(failed),
+    archive: (job: Job) =>
+      editJob(job.id, (stored) => ({
+        ...stored,
+        archivedAt: stored.archivedAt === null ? new Date().toISOString() : null,
+      })).catch(failed),
+    openFile: (file: File) => files.open(file).catch(failed),
+    toDemo: () => (demo ? fillDemoWorkshop().catch(failed) : openWorkshop("demo")),
+  };
 }
 
-function Empty({ onStart, onDemo, onCopy }: EmptyProps) {
+type BayActs = ReturnType<typeof useBayActs>;
+
+function BayHeader({ acts }: { acts: BayActs }) {
+  return (
+    <>
+      <Text as="h1" kind="value">
+        {commonText.bay}
+      </Text>
+      <Flex ml="auto" gap="2" wrap="wrap">
+        <FileButton
+          label={bayViewText.jobFile}
+          accept="application/json,.json,application/zip,.zip"
+          onFile={acts.openFile}
+        >
+          {bayViewText.openJobFile}
+        </FileButton>
+        <BenchButton kind="act" shortcut="N" onClick={acts.start}>
+          {commonText.newJob}
+        </BenchButton>
+      </Flex>
+    </>
+  );
+}
+
+function StorageNotice() {
+  const keeping = useStored(storageState);
+  if (keeping.state !== "ready" || !keeping.value.littleRoom) return null;
+  return (
+    <Notice tone="act" title={bayViewText.littleStorageLeft}>
+      {bayViewText.ofTheStorageIsUsed(Math.round(keeping.value.usedShare! * 100))}
+    </Notice>
+  );
+}
+
+interface JobListProps {
+  jobs: readonly Job[];
+  withArchived: boolean;
+  acts: BayActs;
+}
+
+function JobList({ jobs, withArchived, acts }: JobListProps) {
+  const [query, setQuery] = useState("");
+  const [kind, setKind] = useState<(typeof kinds)[number]["value"]>("all");
+  const words = query.toLowerCase().split(/\s+/).filter(Boolean);
+  const shown = jobs.filter(
+    (job) =>
+      (withArchived || job.archivedAt === null) &&
+      (kind === "all" || (kind === "signed") === (job.signOff.signedAt !== null)) &&
+      words.every((word) => searched(job).includes(word)),
+  );
+  return (
+    <>
+      {jobs.length > 1 && (
+        <Flex gap="4" align="end" wrap="wrap">
+          <Box flex="1 1 260px" maxW="420px">
+            <TextField
+              label={bayViewText.findAJob}
+              value={query}
+              placeholder={bayViewText.vehicleComplaintTechnician}
+              onChange={setQuery}
+            />
+          </Box>
+          <Choice label={commonText.show} options={kinds} value={kind} onChange={setKind} />
+        </Flex>
+      )}
+      {shown.length === 0 && (
+        <Text kind="soft">{jobs.length === 0 ? bayViewText.noOpenJobsSignedJobs : bayViewText.noJobMatches}</Text>
+      )}
+      {shown.map((job) => (
+        <JobCard
+          key={job.id}
+          job={job}
+          onAgain={() => acts.again(job)}
+          onArchive={() => acts.archive(job)}
+          onRemove={() => acts.remove(job.id)}
+        />
+      ))}
+    </>
+  );
+}
+
+function Empty({ acts }: { acts: BayActs }) {
   return (
     <Box py="16" textAlign="center" maxW="640px" mx="auto">
       <Text fontSize="2xl" fontWeight="semibold" lineHeight="1.25">
@@ -220,16 +236,20 @@ function Empty({ onStart, onDemo, onCopy }: EmptyProps) {
         {bayViewText.startAJobAtThe}
       </Text>
       <Flex justify="center" gap="3" mt="5" wrap="wrap">
-        <BenchButton kind="act" onClick={onStart}>
+        <BenchButton kind="act" onClick={acts.start}>
           {commonText.newJob}
         </BenchButton>
-        <BenchButton kind="quiet" onClick={onDemo}>
+        <BenchButton kind="quiet" onClick={acts.toDemo}>
           {practiceWords.toDemo}
         </BenchButton>
         <BenchButton asChild kind="quiet">
           <Link href="/drill">{bayViewText.practise}</Link>
         </BenchButton>
-        <FileButton label={bayViewText.shopCopy} accept="application/json,.json,application/zip,.zip" onFile={onCopy}>
+        <FileButton
+          label={bayViewText.shopCopy}
+          accept="application/json,.json,application/zip,.zip"
+          onFile={acts.openFile}
+        >
           {bayViewText.restoreCopy}
         </FileButton>
       </Flex>

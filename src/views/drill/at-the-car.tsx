@@ -49,13 +49,10 @@ interface AtTheCarProps {
 
 /** A case at the car: what the customer says, what can be done, the needles; no band and no ranking but the learner's own. */
 export function AtTheCar({ source, name, given, learnerId, unsavedReason, onOver, onAgain }: AtTheCarProps) {
-  const figures = useFigures();
   const car = useDrillAtCar(source, runKey(learnerId, source));
   const [ending, setEnding] = useState(false);
   const [failure, setFailure] = useState<string | null>(null);
   const { standing, status } = car;
-  // The day stands on its instruments.
-  const facts = caseFacts(given, figures).slice(0, -1);
   const end = async () => {
     setEnding(true);
     setFailure(null);
@@ -83,20 +80,7 @@ export function AtTheCar({ source, name, given, learnerId, unsavedReason, onOver
       current="drill"
       about="drill"
       page={name ?? caseName(given.code)}
-      header={
-        <>
-          <Text as="h1" kind="value" whiteSpace="nowrap">
-            {name ?? caseName(given.code)}
-          </Text>
-          <Text kind="aside" truncate flex="1" minW="0">
-            {facts.join(", ")}
-          </Text>
-          <Flex gap="2" wrap={{ base: "wrap", md: "nowrap" }} flexShrink={{ md: 0 }}>
-            <Pill text={atTheCarText.min(Math.floor((standing?.atS ?? 0) / 60))} of={atTheCarText.onTheClock} />
-            <Pill text={figures.quantity(Math.max(0, standing?.lostG ?? 0), "g", 0)} of="lost" />
-          </Flex>
-        </>
-      }
+      header={<CarHeader name={name ?? caseName(given.code)} given={given} standing={standing} />}
       footer={<DrillStrip given={given} standing={standing} latest={car.latest} />}
     >
       {unsavedReason !== null && (
@@ -134,30 +118,7 @@ export function AtTheCar({ source, name, given, learnerId, unsavedReason, onOver
             </Notice>
           )}
           <Standing car={car} busy={busy} ending={ending} onEnd={end} onAgain={onAgain} />
-          <Grid
-            templateColumns={{ base: "minmax(0, 1fr)", md: "212px minmax(0, 1fr)" }}
-            templateAreas={{
-              base: '"towers" "board" "trace" "done"',
-              md: '"towers done" "board board" "trace trace"',
-              lg: '"towers board" "trace trace" "done done"',
-            }}
-            gap="3"
-          >
-            <Box gridArea="towers" minW="0">
-              <GaugesCard given={given} car={car} />
-            </Box>
-            <Box gridArea="board" minW="0">
-              <BoardCard given={given} car={car} busy={busy} />
-            </Box>
-            <Box gridArea="trace" minW="0">
-              <Card tight title={atTheCarText.sinceArrival}>
-                <Trace trace={car.trace} latest={car.latest} minutes={20} low />
-              </Card>
-            </Box>
-            <Box gridArea="done" minW="0">
-              <DoneCard car={car} />
-            </Box>
-          </Grid>
+          <CarPictures given={given} car={car} busy={busy} />
         </Stack>
         <Stack
           p="3.5"
@@ -172,6 +133,70 @@ export function AtTheCar({ source, name, given, learnerId, unsavedReason, onOver
         </Stack>
       </Grid>
     </AppFrame>
+  );
+}
+
+interface CarProps {
+  given: DrillCase;
+  car: ReturnType<typeof useDrillAtCar>;
+  busy: boolean;
+}
+
+function CarHeader({
+  name,
+  given,
+  standing,
+}: {
+  name: string;
+  given: DrillCase;
+  standing: CarProps["car"]["standing"];
+}) {
+  const figures = useFigures();
+  // The day stands on its instruments.
+  const facts = caseFacts(given, figures).slice(0, -1);
+  return (
+    <>
+      <Text as="h1" kind="value" whiteSpace="nowrap">
+        {name}
+      </Text>
+      <Text kind="aside" truncate flex="1" minW="0">
+        {facts.join(", ")}
+      </Text>
+      <Flex gap="2" wrap={{ base: "wrap", md: "nowrap" }} flexShrink={{ md: 0 }}>
+        <Pill text={atTheCarText.min(Math.floor((standing?.atS ?? 0) / 60))} of={atTheCarText.onTheClock} />
+        <Pill text={figures.quantity(Math.max(0, standing?.lostG ?? 0), "g", 0)} of="lost" />
+      </Flex>
+    </>
+  );
+}
+
+/** Gauges, circuit, trace and what was done. */
+function CarPictures({ given, car, busy }: CarProps) {
+  return (
+    <Grid
+      templateColumns={{ base: "minmax(0, 1fr)", md: "212px minmax(0, 1fr)" }}
+      templateAreas={{
+        base: '"towers" "board" "trace" "done"',
+        md: '"towers done" "board board" "trace trace"',
+        lg: '"towers board" "trace trace" "done done"',
+      }}
+      gap="3"
+    >
+      <Box gridArea="towers" minW="0">
+        <GaugesCard given={given} car={car} />
+      </Box>
+      <Box gridArea="board" minW="0">
+        <BoardCard given={given} car={car} busy={busy} />
+      </Box>
+      <Box gridArea="trace" minW="0">
+        <Card tight title={atTheCarText.sinceArrival}>
+          <Trace trace={car.trace} latest={car.latest} minutes={20} low />
+        </Card>
+      </Box>
+      <Box gridArea="done" minW="0">
+        <DoneCard car={car} />
+      </Box>
+    </Grid>
   );
 }
 

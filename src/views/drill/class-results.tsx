@@ -39,8 +39,8 @@ export function ClassResults({ set, kept, onDrills }: { set: ClassSet; kept: Kep
   const { units } = useChoices();
   const [said, setSaid] = useState<string | null>(null);
   const runs = runsOfSet(set, kept.drills);
-  const shared = sharedMistakes(runs);
   const codes = codesOf(set);
+  const notRead = (error: unknown) => setSaid(classSetsText.notRead(reasonOf(error)));
   const read = async (files: readonly File[]) => {
     const refused: string[] = [];
     for (const file of files) {
@@ -89,9 +89,7 @@ export function ClassResults({ set, kept, onDrills }: { set: ClassSet; kept: Kep
             <FilesButton
               label={classSetsText.answerFiles}
               accept="application/json,.json"
-              onFiles={(files) =>
-                void read(files).catch((error: unknown) => setSaid(classSetsText.notRead(reasonOf(error))))
-              }
+              onFiles={(files) => void read(files).catch(notRead)}
             >
               {classSetsText.openAnswers}
             </FilesButton>
@@ -106,66 +104,83 @@ export function ClassResults({ set, kept, onDrills }: { set: ClassSet; kept: Kep
             {said}
           </Text>
         )}
-        <Card title={classSetsText.sharedMistakes}>
-          {shared.length === 0 ? (
-            <Text kind="soft">{classSetsText.noMistakes}</Text>
-          ) : (
-            shared.map(({ mistake, learners, of }) => (
-              <Flex key={mistake} justify="space-between" borderTopWidth="1px" borderColor="line" py="1">
-                <Text>{mistakeWords[mistake]}</Text>
-                <Text kind="strong">{classSetsText.learnersOf(learners, of)}</Text>
-              </Flex>
-            ))
-          )}
-        </Card>
-        {codes.map((code, i) => {
-          const own = runs.filter((run) => run.set?.number === i + 1);
-          return (
-            <Card
-              key={set.cases[i]}
-              title={classSetsText.caseAndCode(i + 1, code)}
-              aside={
-                <BenchButton
-                  onClick={() =>
-                    page(code, i + 1).catch((error: unknown) => setSaid(classSetsText.notRead(reasonOf(error))))
-                  }
-                >
-                  {classSetsText.answerPage}
-                </BenchButton>
-              }
-            >
-              {own.length === 0 ? (
-                <Text kind="soft">{classSetsText.nobodyAnswered}</Text>
-              ) : (
-                <Stack gap="2">
-                  {own.map((run) => (
-                    <Box key={run.id} borderTopWidth="1px" borderColor="line" pt="1.5">
-                      <Flex justify="space-between" gap="3" wrap="wrap">
-                        <Text typed kind="strong">
-                          {learnerName(kept.learners.find(({ id }) => id === run.learnerId) ?? nobody)}
-                        </Text>
-                        <Text kind="strong">{classSetsText.scoreInMinutes(run.score, Math.round(run.minutes))}</Text>
-                      </Flex>
-                      <Text>
-                        {classSetsText.thought(
-                          thoughtsOf(run),
-                          run.causes === null ? classSetsText.accident : causesWords(run.causes),
-                          correctionWords(gramsOf(run), figures),
-                        )}
-                      </Text>
-                      <Text kind="note">{classSetsText.read(readingsOf(run))}</Text>
-                      {run.mistakes.length > 0 && (
-                        <Text kind="note">{run.mistakes.map((one) => mistakeWords[one]).join(", ")}</Text>
-                      )}
-                    </Box>
-                  ))}
-                </Stack>
-              )}
-            </Card>
-          );
-        })}
+        <SharedMistakes runs={runs} />
+        {codes.map((code, i) => (
+          <CaseResults
+            key={set.cases[i]}
+            title={classSetsText.caseAndCode(i + 1, code)}
+            runs={runs.filter((run) => run.set?.number === i + 1)}
+            kept={kept}
+            onPage={() => page(code, i + 1).catch(notRead)}
+          />
+        ))}
       </Stack>
     </AppFrame>
+  );
+}
+
+function SharedMistakes({ runs }: { runs: readonly DrillRecord[] }) {
+  const shared = sharedMistakes(runs);
+  return (
+    <Card title={classSetsText.sharedMistakes}>
+      {shared.length === 0 ? (
+        <Text kind="soft">{classSetsText.noMistakes}</Text>
+      ) : (
+        shared.map(({ mistake, learners, of }) => (
+          <Flex key={mistake} justify="space-between" borderTopWidth="1px" borderColor="line" py="1">
+            <Text>{mistakeWords[mistake]}</Text>
+            <Text kind="strong">{classSetsText.learnersOf(learners, of)}</Text>
+          </Flex>
+        ))
+      )}
+    </Card>
+  );
+}
+
+interface CaseResultsProps {
+  title: string;
+  runs: readonly DrillRecord[];
+  kept: KeptDrills;
+  onPage: () => void;
+}
+
+/** One case of the set: who thought what, and read what. */
+function CaseResults({ title, runs, kept, onPage }: CaseResultsProps) {
+  return (
+    <Card title={title} aside={<BenchButton onClick={onPage}>{classSetsText.answerPage}</BenchButton>}>
+      {runs.length === 0 ? (
+        <Text kind="soft">{classSetsText.nobodyAnswered}</Text>
+      ) : (
+        <Stack gap="2">
+          {runs.map((run) => (
+            <RunRow key={run.id} run={run} learner={kept.learners.find(({ id }) => id === run.learnerId) ?? nobody} />
+          ))}
+        </Stack>
+      )}
+    </Card>
+  );
+}
+
+function RunRow({ run, learner }: { run: DrillRecord; learner: KeptDrills["learners"][number] }) {
+  const figures = useFigures();
+  return (
+    <Box borderTopWidth="1px" borderColor="line" pt="1.5">
+      <Flex justify="space-between" gap="3" wrap="wrap">
+        <Text typed kind="strong">
+          {learnerName(learner)}
+        </Text>
+        <Text kind="strong">{classSetsText.scoreInMinutes(run.score, Math.round(run.minutes))}</Text>
+      </Flex>
+      <Text>
+        {classSetsText.thought(
+          thoughtsOf(run),
+          run.causes === null ? classSetsText.accident : causesWords(run.causes),
+          correctionWords(gramsOf(run), figures),
+        )}
+      </Text>
+      <Text kind="note">{classSetsText.read(readingsOf(run))}</Text>
+      {run.mistakes.length > 0 && <Text kind="note">{run.mistakes.map((one) => mistakeWords[one]).join(", ")}</Text>}
+    </Box>
   );
 }
 

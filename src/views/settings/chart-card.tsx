@@ -2,7 +2,7 @@
 
 import { Box, Flex, Grid, Input } from "@chakra-ui/react";
 import { useCallback, useState } from "react";
-import { useFieldArray, useForm } from "react-hook-form";
+import { type UseFormRegister, useFieldArray, useForm } from "react-hook-form";
 import type { Refrigerant } from "@/core/fluids/refrigerants";
 import { refrigerants } from "@/core/fluids/refrigerants";
 import { reasonOf } from "@/core/result";
@@ -114,48 +114,7 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
       {fields.length === 0 ? (
         <Text kind="soft">{chartCardText.noChartYetAddRows}</Text>
       ) : (
-        <Grid
-          templateColumns={{ base: "repeat(5, minmax(0, 1fr))", sm: "repeat(5, minmax(0, 1fr)) 92px" }}
-          gap="1.5"
-          maxW="860px"
-          alignItems="center"
-        >
-          {[
-            `${figures.label("degC")}, ambient`,
-            chartCardText.lowFrom2(figures.label("kPa")),
-            chartCardText.lowTo,
-            chartCardText.highFrom,
-            chartCardText.highTo,
-            "",
-          ].map((text) => (
-            <Text key={text} kind="small">
-              {text}
-            </Text>
-          ))}
-          {fields.map((row, i) => [
-            ...columns.map((column, j) => (
-              <Input
-                key={`${row.id} ${column}`}
-                aria-label={chartCardText.cell(i + 1, column)}
-                inputMode="decimal"
-                h="target"
-                bg="field"
-                borderColor="edge"
-                fontSize="md"
-                maxLength={12}
-                {...register(`rows.${i}.cells.${j}`)}
-              />
-            )),
-            <BenchButton
-              key={`${row.id} remove`}
-              kind="quiet"
-              aria-label={chartCardText.removeRow(i + 1)}
-              onClick={() => remove(i)}
-            >
-              {chartCardText.remove}
-            </BenchButton>,
-          ])}
-        </Grid>
+        <ChartRows rows={fields} register={register} onRemove={remove} />
       )}
       {said !== null && (
         <Box mt="2">
@@ -201,5 +160,60 @@ function ChartTable({ refrigerant, chart }: { refrigerant: Refrigerant; chart: S
         </BenchButton>
       </Flex>
     </Box>
+  );
+}
+
+interface ChartRowsProps {
+  rows: readonly { id: string }[];
+  register: UseFormRegister<ChartForm>;
+  onRemove: (index: number) => void;
+}
+
+/** The points of the chart, each with its range on both sides. */
+function ChartRows({ rows, register, onRemove }: ChartRowsProps) {
+  const figures = useFigures();
+  return (
+    <Grid
+      templateColumns={{ base: "repeat(5, minmax(0, 1fr))", sm: "repeat(5, minmax(0, 1fr)) 92px" }}
+      gap="1.5"
+      maxW="860px"
+      alignItems="center"
+    >
+      {[
+        `${figures.label("degC")}, ambient`,
+        chartCardText.lowFrom2(figures.label("kPa")),
+        chartCardText.lowTo,
+        chartCardText.highFrom,
+        chartCardText.highTo,
+        "",
+      ].map((text) => (
+        <Text key={text} kind="small">
+          {text}
+        </Text>
+      ))}
+      {rows.map((row, i) => [
+        ...columns.map((column, j) => (
+          <Input
+            key={`${row.id} ${column}`}
+            aria-label={chartCardText.cell(i + 1, column)}
+            inputMode="decimal"
+            h="target"
+            bg="field"
+            borderColor="edge"
+            fontSize="md"
+            maxLength={12}
+            {...register(`rows.${i}.cells.${j}`)}
+          />
+        )),
+        <BenchButton
+          key={`${row.id} remove`}
+          kind="quiet"
+          aria-label={chartCardText.removeRow(i + 1)}
+          onClick={() => onRemove(i)}
+        >
+          {chartCardText.remove}
+        </BenchButton>,
+      ])}
+    </Grid>
   );
 }

@@ -56,56 +56,11 @@ export function VehiclesView() {
     [all, found, which, now],
   );
   const open = useCallback((row: VehicleRow) => router.push(vehiclePath(row.id)), [router]);
-  const calendar = async () => {
-    const due: Recheck[] = [];
-    for (const { id, passes } of rows) {
-      if (passes === null) continue;
-      const vehicle = await loadVehicle(id);
-      const recheck = vehicle === null ? null : recheckOf(vehicle.id, vehicle.row.name, vehicle.history, now);
-      if (recheck !== null) due.push(recheck);
-    }
-    await saveCalendar(due);
-  };
-  const scan = async (picture: File) => {
-    const text = await readQr(picture);
-    const path = text === null ? null : qrPath(text);
-    if (path === null) setSaid(vehiclesViewText.noVehicleOrJobCode);
-    else router.push(path);
-  };
   return (
     <AppFrame
       current="vehicles"
       about="vehicle-record"
-      header={
-        <>
-          <Text as="h1" kind="value">
-            {commonText.vehicles}
-          </Text>
-          {all !== null && (
-            <Text kind="soft" role="status">
-              {rows.length === all.length
-                ? vehiclesViewText.onRecord(count)
-                : vehiclesViewText.ofLabel(rows.length, count)}
-            </Text>
-          )}
-          <Flex ml="auto" gap="2" wrap="wrap">
-            <BenchButton
-              kind="quiet"
-              disabled={rows.every(({ passes }) => passes === null)}
-              onClick={() => calendar().catch((error) => setSaid(reasonOf(error)))}
-            >
-              {vehiclesViewText.addReChecksToCalendar}
-            </BenchButton>
-            <FileButton
-              label={vehiclesViewText.photoOfCode}
-              accept="image/*"
-              onFile={(file) => scan(file).catch((error) => setSaid(reasonOf(error)))}
-            >
-              {vehiclesViewText.scanCode}
-            </FileButton>
-          </Flex>
-        </>
-      }
+      header={<VehiclesHeader rows={rows} all={all} count={count} now={now} onSaid={setSaid} />}
     >
       {damaged.length > 0 && (
         <Box p="4" pb="0" maxW="1240px">
@@ -157,6 +112,64 @@ export function VehiclesView() {
         </Flex>
       )}
     </AppFrame>
+  );
+}
+
+interface VehiclesHeaderProps {
+  rows: readonly VehicleRow[];
+  /** Null until they are read. */
+  all: readonly VehicleRow[] | null;
+  count: number;
+  now: number;
+  onSaid: (said: string) => void;
+}
+
+/** How many are shown; their re-checks as a calendar, and a vehicle by its code. */
+function VehiclesHeader({ rows, all, count, now, onSaid }: VehiclesHeaderProps) {
+  const router = useRouter();
+  const calendar = async () => {
+    const due: Recheck[] = [];
+    for (const { id, passes } of rows) {
+      if (passes === null) continue;
+      const vehicle = await loadVehicle(id);
+      const recheck = vehicle === null ? null : recheckOf(vehicle.id, vehicle.row.name, vehicle.history, now);
+      if (recheck !== null) due.push(recheck);
+    }
+    await saveCalendar(due);
+  };
+  const scan = async (picture: File) => {
+    const text = await readQr(picture);
+    const path = text === null ? null : qrPath(text);
+    if (path === null) onSaid(vehiclesViewText.noVehicleOrJobCode);
+    else router.push(path);
+  };
+  return (
+    <>
+      <Text as="h1" kind="value">
+        {commonText.vehicles}
+      </Text>
+      {all !== null && (
+        <Text kind="soft" role="status">
+          {rows.length === all.length ? vehiclesViewText.onRecord(count) : vehiclesViewText.ofLabel(rows.length, count)}
+        </Text>
+      )}
+      <Flex ml="auto" gap="2" wrap="wrap">
+        <BenchButton
+          kind="quiet"
+          disabled={rows.every(({ passes }) => passes === null)}
+          onClick={() => calendar().catch((error) => onSaid(reasonOf(error)))}
+        >
+          {vehiclesViewText.addReChecksToCalendar}
+        </BenchButton>
+        <FileButton
+          label={vehiclesViewText.photoOfCode}
+          accept="image/*"
+          onFile={(file) => scan(file).catch((error) => onSaid(reasonOf(error)))}
+        >
+          {vehiclesViewText.scanCode}
+        </FileButton>
+      </Flex>
+    </>
   );
 }
 

@@ -4,7 +4,7 @@ import { Box, Center, Flex, Grid, Spinner } from "@chakra-ui/react";
 import { Redo2, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { useParams, useRouter } from "next/navigation";
-import { type ReactNode, useCallback, useEffect, useLayoutEffect, useState } from "react";
+import { type KeyboardEvent, type ReactNode, useCallback, useEffect, useLayoutEffect, useState } from "react";
 import { unitsChosen } from "@/core/records/choices";
 import { type Job, type StepId, stepIds } from "@/core/records/job";
 import { gapsOf, runSheet } from "@/core/records/run-sheet";
@@ -133,18 +133,88 @@ function SoundReadings() {
 
 function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
   const session = useSession();
-  const jobId = useJobOf((job) => job.id);
   const { undo, canUndo, redo, canRedo, desk } = useJobState("undo", "canUndo", "redo", "canRedo", "desk");
   const holds = desk === "held";
   const signedJob = useJobOf(isSigned);
-  // The sign-off step of a signed job locks its fields itself: from there it is amended and saved.
-  const locked = !holds || (signedJob && step !== "sign-off");
-  const { markStarted } = useJobActs();
   const { status } = useSimulator("status");
-  const { judgeTest } = useDiagnosis("judgeTest");
-  const router = useRouter();
-  const open = (to: StepId) => router.push(stepPath(jobId, to));
+  const open = useOpenStep();
+  useStepKept(step, holds);
+  useInstrumentsKept(step, holds, signedJob);
 
+  const [rackOpen, setRackOpen] = useState(false);
+  const [far, setFar] = useState(false);
+  const closeFar = useCallback(() => setFar(false), []);
+  const vehicle = useJobOf((job) => job.intake.vehicle.trim());
+  const missing = () => missingFields(session.jobs.getState().job, step);
+  const toggleRack = () => setRackOpen(!rackOpen);
+  const openFar = canBeWatched(step) ? () => setFar(true) : undefined;
+  const commands = [
+    ...stepIds.map((id, i) => ({
+      key: runSheet[id].key,
+      does: jobFrameText.step(i + 1, stepNames[id]),
+      run: () => open(id),
+    })),
+    { key: "i", does: jobFrameText.showOrHideInstruments, run: toggleRack },
+    ...(openFar ? [{ key: "f", does: distanceText.open, run: openFar }] : []),
+    { key: "u", does: jobFrameText.undoLastChange, run: undo },
+    { key: "r", does: jobFrameText.redo, run: redo },
+  ];
+  return (
+    <InvalidFields>
+      <FootProvider>
+        <SoundReadings />
+        {far && openFar && <DistanceView step={step} onClose={closeFar} />}
+        <AppFrame
+          current="job"
+          header={
+            <JobHeader
+              step={step}
+              onGoOn={() => goOn(missing)}
+              simulatorOpen={rackOpen}
+              onSimulator={signedJob ? undefined : toggleRack}
+              onFar={openFar}
+              undo={
+                <>
+                  {canUndo && <UndoButton undo={undo} />}
+                  {canRedo && <RedoButton redo={redo} />}
+                </>
+              }
+            />
+          }
+          commands={commands}
+          about={`step-${step}`}
+          page={[stepNames[step], vehicle].filter(Boolean).join(", ")}
+          footer={liveSteps.includes(step) && (status === "running" || status === "lost") ? <LiveStrip /> : undefined}
+        >
+          <Flex h="full" minH="0" direction="column">
+            {rackOpen && !signedJob && <SimulatorPanel onClose={() => setRackOpen(false)} />}
+            <StepGrid
+              step={step}
+              onOpen={open}
+              onEnterKey={(event) => onEnter(event, missing)}
+              // The sign-off step of a signed job locks its fields itself: from there it is amended and saved.
+              locked={!holds || (signedJob && step !== "sign-off")}
+              signed={signedJob}
+            >
+              {children}
+            </StepGrid>
+          </Flex>
+        </AppFrame>
+      </FootProvider>
+    </InvalidFields>
+  );
+}
+
+function useOpenStep(): (step: StepId) => void {
+  const jobId = useJobOf((job) => job.id);
+  const router = useRouter();
+  return (to) => router.push(stepPath(jobId, to));
+}
+
+/** Keeps when a step was started and left, and the units of its blank fields. */
+function useStepKept(step: StepId, holds: boolean): void {
+  const session = useSession();
+  const { markStarted } = useJobActs();
   useEffect(() => {
     if (holds) markStarted(step);
   }, [holds, markStarted, step]);
@@ -160,6 +230,12 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
     if (!holds || known === null) return;
     session.jobs.getState().record((job) => blanksInUnits(job, unitsChosen(known)));
   }, [holds, known, session]);
+}
+
+/** Keeps instruments, signals and diagnosis with the job that is open. */
+function useInstrumentsKept(step: StepId, holds: boolean, signedJob: boolean): void {
+  const session = useSession();
+  const { judgeTest } = useDiagnosis("judgeTest");
   const accuracy = useAccuracy();
   useEffect(() => session.live.measureWith(accuracy), [accuracy, session]);
   useEffect(() => judgeTest(step === "prove" ? "proof" : "baseline"), [judgeTest, step]);
@@ -171,106 +247,68 @@ function OpenJob({ step, children }: { step: StepId; children: ReactNode }) {
       session.rack.getState().connect(job.rackVehicle, job);
     if (signedJob) session.rack.getState().disconnect();
   }, [holds, signedJob, session]);
-
-  const [rackOpen, setRackOpen] = useState(false);
-  const [far, setFar] = useState(false);
   useSignals(holds && !signedJob);
   useAwake();
   useLiveInstruments(holds, signedJob);
-  const commands = [
-    ...stepIds.map((id, i) => ({
-      key: runSheet[id].key,
-      does: jobFrameText.step(i + 1, stepNames[id]),
-      run: () => open(id),
-    })),
-    { key: "i", does: jobFrameText.showOrHideInstruments, run: () => setRackOpen(!rackOpen) },
-    ...(canBeWatched(step) ? [{ key: "f", does: distanceText.open, run: () => setFar(true) }] : []),
-    { key: "u", does: jobFrameText.undoLastChange, run: undo },
-    { key: "r", does: jobFrameText.redo, run: redo },
-  ];
+}
 
-  const closeFar = useCallback(() => setFar(false), []);
+interface StepGridProps {
+  step: StepId;
+  onOpen: (step: StepId) => void;
+  onEnterKey: (event: KeyboardEvent<HTMLElement>) => void;
+  locked: boolean;
+  signed: boolean;
+  children: ReactNode;
+}
+
+/** Run-sheet, work, rail and main action of one step. */
+function StepGrid({ step, onOpen, onEnterKey, locked, signed, children }: StepGridProps) {
   const rail = railOf(step);
-  const vehicle = useJobOf((job) => job.intake.vehicle.trim());
-  const missing = () => missingFields(session.jobs.getState().job, step);
-  const pageName = [stepNames[step], vehicle].filter(Boolean).join(", ");
   return (
-    <InvalidFields>
-      <FootProvider>
-        <SoundReadings />
-        {far && canBeWatched(step) && <DistanceView step={step} onClose={closeFar} />}
-        <AppFrame
-          current="job"
-          header={
-            <JobHeader
-              step={step}
-              onGoOn={() => goOn(missing)}
-              simulatorOpen={rackOpen}
-              onSimulator={signedJob ? undefined : () => setRackOpen(!rackOpen)}
-              onFar={canBeWatched(step) ? () => setFar(true) : undefined}
-              undo={
-                <>
-                  {canUndo && <UndoButton undo={undo} />}
-                  {canRedo && <RedoButton redo={redo} />}
-                </>
-              }
-            />
-          }
-          commands={commands}
-          about={`step-${step}`}
-          page={pageName}
-          footer={liveSteps.includes(step) && (status === "running" || status === "lost") ? <LiveStrip /> : undefined}
+    <Grid
+      flex="1"
+      minH="0"
+      templateAreas={{ base: "'sheet' 'lead' 'scroll' 'foot'", lg: "'sheet main rail' 'sheet foot rail'" }}
+      templateColumns={{
+        base: "minmax(0, 1fr)",
+        lg: "calc(200px * var(--evrid-scale, 1)) minmax(0, 1fr) auto",
+      }}
+      templateRows={{ base: "auto auto minmax(0, 1fr) auto", lg: "minmax(0, 1fr) auto" }}
+      css={{
+        [LOW_SCREEN]: { overflowY: "auto", overflowX: "hidden", gridTemplateRows: "auto auto auto auto" },
+      }}
+    >
+      <RunSheet step={step} onOpen={onOpen} />
+      {rail === "evidence" && <Leading />}
+      {/* Upright, work and rail scroll as one sheet; on the bench each has its own place. */}
+      <Box
+        display={{ base: "block", lg: "contents" }}
+        gridArea="scroll"
+        overflowY="auto"
+        minW="0"
+        css={{ [LOW_SCREEN]: { overflowY: "visible" } }}
+      >
+        <Box
+          as="main"
+          gridArea={{ lg: "main" }}
+          minW="0"
+          overflowY={{ lg: "auto" }}
+          px="4"
+          py="2.5"
+          tabIndex={-1}
+          onKeyDown={onEnterKey}
         >
-          <Flex h="full" minH="0" direction="column">
-            {rackOpen && !signedJob && <SimulatorPanel onClose={() => setRackOpen(false)} />}
-            <Grid
-              flex="1"
-              minH="0"
-              templateAreas={{ base: "'sheet' 'lead' 'scroll' 'foot'", lg: "'sheet main rail' 'sheet foot rail'" }}
-              templateColumns={{
-                base: "minmax(0, 1fr)",
-                lg: "calc(200px * var(--evrid-scale, 1)) minmax(0, 1fr) auto",
-              }}
-              templateRows={{ base: "auto auto minmax(0, 1fr) auto", lg: "minmax(0, 1fr) auto" }}
-              css={{
-                [LOW_SCREEN]: { overflowY: "auto", overflowX: "hidden", gridTemplateRows: "auto auto auto auto" },
-              }}
-            >
-              <RunSheet step={step} onOpen={open} />
-              {rail === "evidence" && <Leading />}
-              {/* Upright, work and rail scroll as one sheet; on the bench each has its own place. */}
-              <Box
-                display={{ base: "block", lg: "contents" }}
-                gridArea="scroll"
-                overflowY="auto"
-                minW="0"
-                css={{ [LOW_SCREEN]: { overflowY: "visible" } }}
-              >
-                <Box
-                  as="main"
-                  gridArea={{ lg: "main" }}
-                  minW="0"
-                  overflowY={{ lg: "auto" }}
-                  px="4"
-                  py="2.5"
-                  tabIndex={-1}
-                  onKeyDown={(event) => onEnter(event, missing)}
-                >
-                  <StoreNotices />
-                  <MovedNotice step={step} onShow={open} />
-                  {signedJob && step !== "sign-off" && <SignedNotice onAmend={() => open("sign-off")} />}
-                  {/* In a tab that reads along, and in a signed job, nothing can be pressed or typed: it would not be stored. */}
-                  <Locked locked={locked}>{children}</Locked>
-                </Box>
-                {rail === "grams" && <GramRail step={step} />}
-                {rail === "evidence" && <EvidenceRail step={step} />}
-              </Box>
-              <StepFoot locked={locked} />
-            </Grid>
-          </Flex>
-        </AppFrame>
-      </FootProvider>
-    </InvalidFields>
+          <StoreNotices />
+          <MovedNotice step={step} onShow={onOpen} />
+          {signed && step !== "sign-off" && <SignedNotice onAmend={() => onOpen("sign-off")} />}
+          {/* In a tab that reads along, and in a signed job, nothing can be pressed or typed: it would not be stored. */}
+          <Locked locked={locked}>{children}</Locked>
+        </Box>
+        {rail === "grams" && <GramRail step={step} />}
+        {rail === "evidence" && <EvidenceRail step={step} />}
+      </Box>
+      <StepFoot locked={locked} />
+    </Grid>
   );
 }
 
@@ -291,13 +329,13 @@ function SignedNotice({ onAmend }: { onAmend: () => void }) {
   );
 }
 
-/** Column beside the work of a step. */
 /** Steps at which live values are read. */
 const liveSteps: readonly StepId[] = ["rest", "running", "shut-off", "recover", "evacuate", "charge", "prove"];
 
 /** Steps that need the room; the diagnosis shows itself what the rail would. */
 const noRail: readonly StepId[] = ["intake", "look", "hook-up", "verdict", "leak"];
 
+/** Column beside the work of a step. */
 function railOf(step: StepId): "grams" | "evidence" | null {
   if (noRail.includes(step)) return null;
   return gramSteps.includes(step) ? "grams" : "evidence";

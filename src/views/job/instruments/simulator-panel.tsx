@@ -30,73 +30,70 @@ const LogImport = lazy(() => import("./log-import").then(({ LogImport }) => ({ d
 
 /** The line of the instruments: connects the simulated rack or a log to this job, and drives the simulated engine. */
 export function SimulatorPanel({ onClose }: { onClose: () => void }) {
+  const { status } = useSimulator("status");
+  const { desk } = useJobState("desk");
+  // The instruments are where the desk is.
+  if (desk === "elsewhere") return null;
+  return status === "running" ? <Connected onClose={onClose} /> : <Unconnected />;
+}
+
+function Unconnected() {
   const figures = useFigures();
   const { job } = useJob();
   const { record } = useJobActs();
   const refusal = simulatorIssue(job);
-  const rack = useSimulator(
-    "status",
-    "source",
-    "reason",
-    "engine",
-    "pace",
-    "connect",
-    "disconnect",
-    "setEngine",
-    "setPace",
-  );
-  const session = useSession();
+  const rack = useSimulator("status", "reason", "connect");
   const [chosen, setChosen] = useState(job.rackVehicle ?? simulatedVehicles[0]!.id);
-  const live = rack.status === "running";
-  const { desk } = useJobState("desk");
-  // The instruments are where the desk is.
-  if (desk === "elsewhere") return null;
-  if (!live) {
-    return (
-      <Line>
-        <Text as="h2" kind="label" mb="1">
-          {simulatorPanelText.instruments}
+  return (
+    <Line>
+      <Text as="h2" kind="label" mb="1">
+        {simulatorPanelText.instruments}
+      </Text>
+      <Flex gap="3" wrap="wrap" align="center">
+        <Text kind="soft" flex="1 1 220px">
+          {refusal !== null
+            ? practiceSentence(refusal, figures)
+            : job.purpose === "work"
+              ? practiceWords.connectNote
+              : simulatorPanelText.typeTheReadingsOrConnect}
         </Text>
-        <Flex gap="3" wrap="wrap" align="center">
-          <Text kind="soft" flex="1 1 220px">
-            {refusal !== null
-              ? practiceSentence(refusal, figures)
-              : job.purpose === "work"
-                ? practiceWords.connectNote
-                : simulatorPanelText.typeTheReadingsOrConnect}
-          </Text>
-          <Select
-            label={simulatorPanelText.simulatedVehicle}
-            width="auto"
-            value={chosen}
-            options={simulatedVehicles
-              .filter(({ id, exercise }) => exercise === undefined || id === job.rackVehicle)
-              .map(({ id, name }) => [id, name])}
-            onPick={setChosen}
-          />
-          <BenchButton
-            loading={rack.status === "connecting"}
-            disabled={refusal !== null}
-            onClick={() => {
-              if (record((stored) => onSimulator(stored, chosen)) === null)
-                rack.connect(chosen, onSimulator(job, chosen));
-            }}
-          >
-            {job.purpose === "work" ? practiceWords.connect : simulatorPanelText.connectSimulator}
-          </BenchButton>
-        </Flex>
-        <Suspense fallback={<Text kind="soft">{simulatorPanelText.openingTheLogReader}</Text>}>
-          <LogImport />
-          <LivePanel />
-        </Suspense>
-        {rack.status === "lost" && (
-          <Text kind="alarm" mt="2">
-            {simulatorPanelText.simulatorLost(rack.reason ?? "")}
-          </Text>
-        )}
-      </Line>
-    );
-  }
+        <Select
+          label={simulatorPanelText.simulatedVehicle}
+          width="auto"
+          value={chosen}
+          options={simulatedVehicles
+            .filter(({ id, exercise }) => exercise === undefined || id === job.rackVehicle)
+            .map(({ id, name }) => [id, name])}
+          onPick={setChosen}
+        />
+        <BenchButton
+          loading={rack.status === "connecting"}
+          disabled={refusal !== null}
+          onClick={() => {
+            if (record((stored) => onSimulator(stored, chosen)) === null)
+              rack.connect(chosen, onSimulator(job, chosen));
+          }}
+        >
+          {job.purpose === "work" ? practiceWords.connect : simulatorPanelText.connectSimulator}
+        </BenchButton>
+      </Flex>
+      <Suspense fallback={<Text kind="soft">{simulatorPanelText.openingTheLogReader}</Text>}>
+        <LogImport />
+        <LivePanel />
+      </Suspense>
+      {rack.status === "lost" && (
+        <Text kind="alarm" mt="2">
+          {simulatorPanelText.simulatorLost(rack.reason ?? "")}
+        </Text>
+      )}
+    </Line>
+  );
+}
+
+function Connected({ onClose }: { onClose: () => void }) {
+  const { record } = useJobActs();
+  const rack = useSimulator("source", "engine", "pace", "setEngine", "setPace");
+  const session = useSession();
   return (
     <Line>
       <Flex gap="1.5" wrap="wrap" align="center">
