@@ -9,15 +9,15 @@ import { DRILL_FILE_VERSION, drillFileSchema } from "@/core/drill/progress";
 import { scheduleSchema } from "@/core/instruments/schedule";
 import { simulateSchema } from "@/core/instruments/simulate-request";
 import { readingFileSchema } from "@/core/readings/file/reading-file";
-import { ARCHIVE_VERSION, MOST_PART_BYTES } from "@/core/records/archive";
 import { choicesFileSchema } from "@/core/records/choices";
+import { ARCHIVE_VERSION, MOST_PART_BYTES } from "@/core/records/files/archive";
+import { JOB_FILE_LIMIT_BYTES, NEWEST_JOB_VERSION } from "@/core/records/files/job-file";
+import { SHOP_FILE_LIMIT_BYTES } from "@/core/records/files/shop-file";
+import { chartsSchema, SHOP_FILE_VERSION } from "@/core/records/files/shop-reader";
 import { jobSchema, MOST_PHOTO_BYTES, MOST_PHOTOS } from "@/core/records/job";
-import { JOB_FILE_LIMIT_BYTES, NEWEST_JOB_VERSION } from "@/core/records/job-file";
-import { SHOP_FILE_LIMIT_BYTES } from "@/core/records/shop-file";
-import { chartsSchema, SHOP_FILE_VERSION } from "@/core/records/shop-reader";
 import { CONTAINER_VERSION, containerSchema } from "@/core/records/stock/container";
 import { STOCK_VERSION, stockEntrySchema } from "@/core/records/stock/entry";
-import { VEHICLE_VERSION, vehicleSchema } from "@/core/records/vehicle";
+import { VEHICLE_VERSION, vehicleSchema } from "@/core/records/vehicles/vehicle";
 
 interface Format {
   id: string;

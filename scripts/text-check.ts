@@ -18,7 +18,7 @@ const CATALOGUES =
   /^src\/core\/(causes\/(signs|leak-places|complaints)|readings\/channels|records\/(fields|quick-desk|compare-tests)|charge\/oil)\.ts$/;
 /** Issues of the core and of the browser's storage: what was expected, as a field of the issue. */
 const SCHEMAS =
-  /^src\/(core\/(dates|zod|bench\/bench-state|diagnosis\/diagnose|fluids\/saturation|instruments\/simulate-request|records\/pictures|records\/stock\/csv|records\/migrations\/from-version-11|readings\/file\/readings-text)|data\/(database|jobs|import)|worker\/newest)\.ts$/;
+  /^src\/(core\/(dates|zod|bench\/bench-state|diagnosis\/diagnose|fluids\/saturation|instruments\/simulate-request|records\/files\/pictures|records\/stock\/csv|records\/migrations\/from-version-11|readings\/file\/readings-text)|data\/(database|jobs|import)|worker\/newest)\.ts$/;
 /** Stands for a value inside of a template. */
 export const HOLE = "\uFFFC";
 const LEAST_WORDS = 3;

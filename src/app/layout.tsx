@@ -2,8 +2,8 @@ import type { Metadata, Viewport } from "next";
 import "@fontsource-variable/atkinson-hyperlegible-next";
 import { headers } from "next/headers";
 import type { ReactNode } from "react";
-import { Offline } from "@/ui/offline";
 import { Provider } from "@/ui/provider";
+import { Offline } from "@/ui/states/offline";
 import { Shop } from "@/views/shop";
 import { commonText } from "@/words/screens/common";
 

@@ -1,9 +1,9 @@
 import "fake-indexeddb/auto";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { unsavedRecords } from "@/core/records/copies";
+import { unsavedRecords } from "@/core/records/files/copies";
 import { newContainer } from "@/core/records/stock/container";
 import { placeOf, stockEntry } from "@/core/records/stock/entry";
-import { newVehicle } from "@/core/records/vehicle";
+import { newVehicle } from "@/core/records/vehicles/vehicle";
 import { ines, keptRun } from "../../tests/support/drills";
 import { readIn } from "../../tests/support/shop-files";
 import { changesSinceCopy } from "./changes";

@@ -2,7 +2,7 @@
  * Changes besides the jobs since the last copy: one row per record, written in the transaction of the change, so that neither is stored without the
  * other. Jobs are counted by their visits, which carry a date.
  */
-import type { ChangeKind } from "@/core/records/copies";
+import type { ChangeKind } from "@/core/records/files/copies";
 import { database } from "./database";
 import { isDemoWorkshop } from "./workshop";
 

@@ -1,7 +1,7 @@
 import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it, vi } from "vitest";
-import type { Progress } from "@/core/records/archive-task";
-import { eraseWord } from "@/core/records/copies";
+import type { Progress } from "@/core/records/files/archive-task";
+import { eraseWord } from "@/core/records/files/copies";
 import { contentOf, copied, readIn } from "../../tests/support/shop-files";
 import { allowFolder, chooseFolder, copyToFolder, forgetFolder, howCopied, noteCopied, noteJobSaved } from "./copies";
 import { database } from "./database";

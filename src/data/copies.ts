@@ -1,6 +1,6 @@
 /** Copies of everything outside of the browser's store: by itself into a folder that was chosen, else as a file when somebody presses; and what no copy has yet. */
 import { instantSchema } from "@/core/dates";
-import type { Copies, CopyIssue } from "@/core/records/copies";
+import type { Copies, CopyIssue } from "@/core/records/files/copies";
 import type { Job } from "@/core/records/job";
 import type { Result } from "@/core/result";
 import * as z from "@/core/zod";

@@ -2,7 +2,7 @@ import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it } from "vitest";
 import { newContainer } from "@/core/records/stock/container";
 import { placeOf, stockEntry } from "@/core/records/stock/entry";
-import { newVehicle } from "@/core/records/vehicle";
+import { newVehicle } from "@/core/records/vehicles/vehicle";
 import { contentOf, copied } from "../../tests/support/shop-files";
 import { shopJobs } from "../../tests/support/shop-jobs";
 import { damagedVehicles, removeDamaged } from "./damaged";

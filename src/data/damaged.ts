@@ -5,7 +5,7 @@
 import type { RecordIssue } from "@/core/read-record";
 import { type Container, readContainer } from "@/core/records/stock/container";
 import { readStockEntry, type StockEntry } from "@/core/records/stock/entry";
-import { readVehicle, type Vehicle } from "@/core/records/vehicle";
+import { readVehicle, type Vehicle } from "@/core/records/vehicles/vehicle";
 import type { Result } from "@/core/result";
 import { database } from "./database";
 import { rebuildRows } from "./record-index";

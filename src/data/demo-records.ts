@@ -1,5 +1,5 @@
 /** The demo workshop's records that an earlier release kept among a shop's own: moved into the demo workshop's store. */
-import { DEMO_ID } from "@/core/records/shop-reader";
+import { DEMO_ID } from "@/core/records/files/shop-reader";
 import { database, databaseOf } from "./database";
 import { INDEX_NAME, settleIndex } from "./record-index";
 import { isDemoWorkshop } from "./workshop";

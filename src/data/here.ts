@@ -3,13 +3,13 @@
  * there takes longer than to read those that are.
  */
 import { readable } from "@/core/read-record";
-import { type PartPlan, partPlan } from "@/core/records/import-plan";
+import { type PartPlan, partPlan } from "@/core/records/files/import-plan";
+import { readJob } from "@/core/records/files/job-file";
+import type { ShopKinds, ShopList, ShopPart } from "@/core/records/files/shop-reader";
 import type { Job } from "@/core/records/job";
-import { readJob } from "@/core/records/job-file";
-import type { ShopKinds, ShopList, ShopPart } from "@/core/records/shop-reader";
 import { readContainer } from "@/core/records/stock/container";
 import { readStockEntry } from "@/core/records/stock/entry";
-import { readVehicle, type Vehicle } from "@/core/records/vehicle";
+import { readVehicle, type Vehicle } from "@/core/records/vehicles/vehicle";
 import type { Result } from "@/core/result";
 import { settingsHealth } from "./choices";
 import { database, type ImportedTable } from "./database";

@@ -1,20 +1,20 @@
 /** Files into the store: what was set ready (staging.ts) is stored in one transaction or not at all, and can be taken back. */
 
-import type { Course, StagedIssue } from "@/core/records/archive-task";
 import { unitsChosen } from "@/core/records/choices";
-import type { ChangeKind } from "@/core/records/copies";
-import { outcomeOf, type PartPlan } from "@/core/records/import-plan";
-import { type ImportPreview, recordsIn } from "@/core/records/import-preview";
-import type { Way } from "@/core/records/import-ways";
+import type { Course, StagedIssue } from "@/core/records/files/archive-task";
+import type { ChangeKind } from "@/core/records/files/copies";
+import { outcomeOf, type PartPlan } from "@/core/records/files/import-plan";
+import { type ImportPreview, recordsIn } from "@/core/records/files/import-preview";
+import type { Way } from "@/core/records/files/import-ways";
+import { readJob } from "@/core/records/files/job-file";
+import { asOpenFile, readShopFile } from "@/core/records/files/shop-file";
+import type { ShopList, ShopPicture } from "@/core/records/files/shop-reader";
 import type { Job } from "@/core/records/job";
-import { readJob } from "@/core/records/job-file";
-import { asOpenFile, readShopFile } from "@/core/records/shop-file";
-import type { ShopList, ShopPicture } from "@/core/records/shop-reader";
 import { isSigned } from "@/core/records/signature";
 import { linesOfJob } from "@/core/records/stock/lines";
 import { inUnits } from "@/core/records/unit-system";
-import type { Vehicle } from "@/core/records/vehicle";
-import { visitOf } from "@/core/records/visit";
+import type { Vehicle } from "@/core/records/vehicles/vehicle";
+import { visitOf } from "@/core/records/vehicles/visit";
 import { textSum } from "@/core/text-sum";
 import { noteChange } from "./changes";
 import { choicesRow, loadChoices } from "./choices";

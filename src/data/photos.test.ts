@@ -1,8 +1,8 @@
 import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it } from "vitest";
+import { writeJobFile } from "@/core/records/files/job-file";
 import type { Job } from "@/core/records/job";
-import { writeJobFile } from "@/core/records/job-file";
-import { newVehicle } from "@/core/records/vehicle";
+import { newVehicle } from "@/core/records/vehicles/vehicle";
 import { contentOf, copied, readIn } from "../../tests/support/shop-files";
 import { shopJobs } from "../../tests/support/shop-jobs";
 import { database } from "./database";

@@ -1,9 +1,10 @@
 /**
  * Pictures beside the records that name them: a record stays small however many it has. A job's are kept by the job, a vehicle's each by itself.
  */
+
+import type { ShopPicture } from "@/core/records/files/shop-reader";
 import type { Job } from "@/core/records/job";
-import type { ShopPicture } from "@/core/records/shop-reader";
-import { readVehicle } from "@/core/records/vehicle";
+import { readVehicle } from "@/core/records/vehicles/vehicle";
 import { noteChange } from "./changes";
 import { database } from "./database";
 

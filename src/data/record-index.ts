@@ -3,14 +3,14 @@
  * came into the store another way.
  */
 import { readable } from "@/core/read-record";
+import { readJob } from "@/core/records/files/job-file";
 import type { Job } from "@/core/records/job";
-import { readJob } from "@/core/records/job-file";
 import { isPractice } from "@/core/records/practice";
 import { linesOfJob } from "@/core/records/stock/lines";
-import { readVehicle, type Vehicle } from "@/core/records/vehicle";
-import { newestFirst, type VehicleHistory } from "@/core/records/vehicle-history";
-import { rowIdOf, rowOf, type VehicleRow } from "@/core/records/vehicle-row";
-import { unreadableVisit, type Visit, visitOf } from "@/core/records/visit";
+import { readVehicle, type Vehicle } from "@/core/records/vehicles/vehicle";
+import { newestFirst, type VehicleHistory } from "@/core/records/vehicles/vehicle-history";
+import { rowIdOf, rowOf, type VehicleRow } from "@/core/records/vehicles/vehicle-row";
+import { unreadableVisit, type Visit, visitOf } from "@/core/records/vehicles/visit";
 import { database } from "./database";
 
 /** Tables that a change of a job touches. */

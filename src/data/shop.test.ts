@@ -1,6 +1,6 @@
 import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it } from "vitest";
-import { changesNothing } from "@/core/records/import-preview";
+import { changesNothing } from "@/core/records/files/import-preview";
 import type { Job } from "@/core/records/job";
 import { ines, keptRun } from "../../tests/support/drills";
 import { contentOf, copied, readIn, shown } from "../../tests/support/shop-files";

@@ -1,9 +1,9 @@
 /** All that this browser keeps: how much it is, out as a file, in from one, and away. */
 
 import type { Table } from "dexie";
-import type { ArchiveList } from "@/core/records/archive";
-import type { Course } from "@/core/records/archive-task";
-import type { CopyIssue } from "@/core/records/copies";
+import type { ArchiveList } from "@/core/records/files/archive";
+import type { Course } from "@/core/records/files/archive-task";
+import type { CopyIssue } from "@/core/records/files/copies";
 import { fail, type Result, succeed } from "@/core/result";
 import { keptChoices } from "./choices";
 import { database, type StoredPhoto } from "./database";
@@ -118,7 +118,7 @@ async function archived(
   { onProgress, signal }: Course,
 ): Promise<Result<Blob, CopyIssue>> {
   // A page that only counts what is kept does without archives.
-  const { archiveWriter, checkArchive } = await import("@/core/records/archive");
+  const { archiveWriter, checkArchive } = await import("@/core/records/files/archive");
   const all = lists.reduce((sum, { keys }) => sum + keys.length, photoKeys.length);
   const writer = archiveWriter({ workshop, writtenAt: new Date().toISOString() });
   let done = 0;

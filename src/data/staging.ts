@@ -3,11 +3,11 @@
  * changed, and no more than one part is in memory.
  */
 
-import type { Course } from "@/core/records/archive-task";
-import type { Differing, PartPlan } from "@/core/records/import-plan";
-import { type ImportPreview, newPreview, notePart } from "@/core/records/import-preview";
-import type { JobFileIssue } from "@/core/records/job-file";
-import type { OpenShopFile, ShopPart, ShopPicture } from "@/core/records/shop-reader";
+import type { Course } from "@/core/records/files/archive-task";
+import type { Differing, PartPlan } from "@/core/records/files/import-plan";
+import { type ImportPreview, newPreview, notePart } from "@/core/records/files/import-preview";
+import type { JobFileIssue } from "@/core/records/files/job-file";
+import type { OpenShopFile, ShopPart, ShopPicture } from "@/core/records/files/shop-reader";
 import { fail, type Result, succeed } from "@/core/result";
 import { database, turnKey } from "./database";
 import { Here } from "./here";
@@ -23,7 +23,7 @@ export async function stageFile(
   course: Course = {},
 ): Promise<Result<ImportPreview, JobFileIssue>> {
   // A page that only drops what was staged does without archives.
-  const { openShopFile } = await import("@/core/records/shop-parts");
+  const { openShopFile } = await import("@/core/records/files/shop-parts");
   const opened = await openShopFile(file);
   return opened.ok ? stageOpened(opened.value, name, course) : opened;
 }

@@ -1,7 +1,7 @@
 import "fake-indexeddb/auto";
 import Dexie from "dexie";
 import { describe, expect, it } from "vitest";
-import { NEWEST_JOB_VERSION } from "@/core/records/job-file";
+import { NEWEST_JOB_VERSION } from "@/core/records/files/job-file";
 import { demoJobs } from "@/demo/demo-jobs";
 import { database } from "./database";
 import { listImports, undoImport } from "./import";

@@ -1,9 +1,9 @@
 /** Vehicles: the list and its index, the record of one with its visits, and what can be done with it. */
-import { joined, newVehicle, readVehicle, takenApart, type Vehicle } from "@/core/records/vehicle";
-import type { VehicleHistory } from "@/core/records/vehicle-history";
-import { vehicleKey } from "@/core/records/vehicle-name";
-import { keyOfRowId, rowIdOf, searchWords, type VehicleRow, withoutMarks } from "@/core/records/vehicle-row";
-import type { Visit } from "@/core/records/visit";
+import { joined, newVehicle, readVehicle, takenApart, type Vehicle } from "@/core/records/vehicles/vehicle";
+import type { VehicleHistory } from "@/core/records/vehicles/vehicle-history";
+import { vehicleKey } from "@/core/records/vehicles/vehicle-name";
+import { keyOfRowId, rowIdOf, searchWords, type VehicleRow, withoutMarks } from "@/core/records/vehicles/vehicle-row";
+import type { Visit } from "@/core/records/vehicles/visit";
 import { noteChange } from "./changes";
 import { database } from "./database";
 import { rebuildRows, recordOf, visitsUnder } from "./record-index";

@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import "fake-indexeddb/auto";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { writeJobFile } from "@/core/records/job-file";
+import { writeJobFile } from "@/core/records/files/job-file";
 import { demoJobs } from "@/demo/demo-jobs";
 import { contentOf } from "../../tests/support/shop-files";
 import { shopJobs } from "../../tests/support/shop-jobs";

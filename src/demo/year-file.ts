@@ -1,5 +1,5 @@
 /** The made-up year as the file that is shipped: that of a shop, one record a line. */
-import { SHOP_FILE_VERSION } from "@/core/records/shop-reader";
+import { SHOP_FILE_VERSION } from "@/core/records/files/shop-reader";
 import { demoYear } from "./year";
 import { YEAR_ENDS } from "./year-moved";
 

@@ -1,10 +1,10 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
-import { readShopFile } from "@/core/records/shop-file";
+import { readShopFile } from "@/core/records/files/shop-file";
 import { checkStore, contents, linesOfJob, linesOfStock, placed } from "@/core/records/stock/lines";
-import { forecastOf, newestFirst } from "@/core/records/vehicle-history";
-import { type Visit, visitOf } from "@/core/records/visit";
+import { forecastOf, newestFirst } from "@/core/records/vehicles/vehicle-history";
+import { type Visit, visitOf } from "@/core/records/vehicles/visit";
 import { yearFile } from "./year-file";
 import { yearMoved } from "./year-moved";
 

@@ -15,13 +15,13 @@ import { simulate } from "@/core/instruments/simulate";
 import { type NoiseSource, seededNoise } from "@/core/maths/noise";
 import type { RunningSetting } from "@/core/readings/file/reading-file";
 import { booked, drawn, purgeBooked } from "@/core/records/bookkeeping";
+import { foundOf } from "@/core/records/derived/job-readings";
+import { noDrills, type ShopInFile } from "@/core/records/files/shop-file";
 import { type Job, type LeakCheck, newJob, type StepId, stepIds, type TestRecord } from "@/core/records/job";
-import { foundOf } from "@/core/records/job-readings";
-import { noDrills, type ShopInFile } from "@/core/records/shop-file";
 import { type Container, newContainer } from "@/core/records/stock/container";
 import { countEntry, placeOf, type StockEntry, stockEntry } from "@/core/records/stock/entry";
-import { newVehicle, type Vehicle } from "@/core/records/vehicle";
-import { vehicleKey } from "@/core/records/vehicle-name";
+import { newVehicle, type Vehicle } from "@/core/records/vehicles/vehicle";
+import { vehicleKey } from "@/core/records/vehicles/vehicle-name";
 import { entry } from "@/core/units/entry";
 import { YEAR_ENDS } from "./year-moved";
 

@@ -2,7 +2,7 @@
 
 import { type LeakPlace, leakPlaces } from "@/core/causes/leak-places";
 import type { PartId } from "@/core/causes/signs";
-import type { PlaceState } from "@/core/records/job-leak";
+import type { PlaceState } from "@/core/records/derived/job-leak";
 import { placeLabel } from "@/words/leak";
 import { CircuitBoard } from "./circuit-board";
 import { svgClass } from "./drawing";

@@ -13,13 +13,13 @@ import { systemUnits, unitSystems } from "@/core/units/figures";
 import { ReadIn } from "@/ui/figures";
 import { system } from "@/ui/theme";
 import { ChargeTrack } from "./charge-track";
+import { PressureTrace } from "./charts/pressure-trace";
+import { RankingHistory } from "./charts/ranking-history";
+import { SaturationChart } from "./charts/saturation-chart";
+import { VacuumTrace } from "./charts/vacuum-trace";
 import { CircuitBoard } from "./circuit-board";
 import { LineProfilePicture } from "./line-profile";
-import { PressureTrace } from "./pressure-trace";
-import { RankingHistory } from "./ranking-history";
-import { SaturationChart } from "./saturation-chart";
 import { Towers } from "./towers";
-import { VacuumTrace } from "./vacuum-trace";
 
 /** Renders a picture; nothing drawn may stand at no place. */
 function drawn(picture: ReactElement): SVGSVGElement {

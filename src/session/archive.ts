@@ -2,8 +2,8 @@
 
 /** Writing and reading archives beside the page: a worker for each task, which goes on when the view that asked is left. */
 import { useRef, useState } from "react";
-import type { ArchiveFailure, Progress } from "@/core/records/archive-task";
-import type { CopyIssue } from "@/core/records/copies";
+import type { ArchiveFailure, Progress } from "@/core/records/files/archive-task";
+import type { CopyIssue } from "@/core/records/files/copies";
 import { fail, type Result, reasonOf } from "@/core/result";
 import { workshop } from "@/data/workshop";
 import { archiveText } from "@/words/screens/session";

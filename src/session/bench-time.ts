@@ -17,8 +17,8 @@ import { engineWords, machineWords, valveWords } from "@/words/instruments";
 import { benchTimeText } from "@/words/screens/session";
 import { connectSimulator, type SimulatorConnection } from "@/worker/simulator-client";
 import type { SimulatorSetup } from "@/worker/simulator-protocol";
+import { NO_ANSWER, vehicleLink } from "./instruments/vehicle-link";
 import { useNewestRef } from "./newest-ref";
-import { NO_ANSWER, vehicleLink } from "./vehicle-link";
 
 /** A can that is put on the scale, g. */
 export const CAN_G = 340;

@@ -1,6 +1,6 @@
 "use client";
 
-import { vehicleLabelOf } from "@/core/records/job-readings";
+import { vehicleLabelOf } from "@/core/records/derived/job-readings";
 import type { ChargeConnection } from "@/worker/charge-client";
 import { useAnswer } from "./answers";
 import { useJobOf, useSession } from "./session";

@@ -3,9 +3,9 @@
 import { useMemo } from "react";
 import { type ExpectedRanges, rangesOfAll } from "@/core/diagnosis/explain/expected-range";
 import type { KnownConditions } from "@/core/diagnosis/explain/sound-vehicles";
+import { newestValues, type TestName, vehicleLabelsOf } from "@/core/records/derived/job-readings";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
-import { newestValues, type TestName, vehicleLabelsOf } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import { useAnswer } from "./answers";
 import { useDay, useJob, useSession, useSimulatorOf } from "./session";

@@ -17,8 +17,8 @@ import { OpenedJob } from "../../tests/support/opened-job";
 import { shopJobs } from "../../tests/support/shop-jobs";
 import { useChargeAnswer } from "./charge-answers";
 import { useHotDay } from "./condition-shifts";
-import { draftEntry, withDraftEntry } from "./drafts";
 import { useExpected } from "./expected";
+import { draftEntry, withDraftEntry } from "./job/drafts";
 import { type SessionPorts, useAmbientC, useSession, useWording } from "./session";
 
 const [van, estate] = shopJobs(new Date(FAKE_START)) as [Job, Job];

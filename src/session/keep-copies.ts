@@ -1,5 +1,5 @@
 /** While the program is open, copies what was changed into the chosen folder: a while after the last change, and at the latest some minutes after the first. */
-import { type Copies, unsavedRecords } from "@/core/records/copies";
+import { type Copies, unsavedRecords } from "@/core/records/files/copies";
 import { copyToFolder, howCopied } from "@/data/copies";
 import { follow } from "@/data/follow";
 import { makeCopy } from "./archive";

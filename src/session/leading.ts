@@ -2,8 +2,8 @@
 
 import { useEffect, useMemo } from "react";
 import type { FaultCause } from "@/core/causes/catalogue";
+import { hasReadings, readingFilesOf, type TestName } from "@/core/records/derived/job-readings";
 import type { Job } from "@/core/records/job";
-import { hasReadings, readingFilesOf, type TestName } from "@/core/records/job-readings";
 import { causeName } from "@/words/causes";
 import { connectDiagnosis } from "@/worker/diagnosis-client";
 import { useAnswer } from "./answers";

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from "react";
 import type { QuickDesk } from "@/core/records/quick-desk";
 import { reasonOf } from "@/core/result";
 import { loadQuickDesk, saveQuickDesk } from "@/data/quick-desk";
-import { closeRefusedWords, forgetRefusedWords, keepRefusedWords, refusedWords } from "./refused-words";
+import { closeRefusedWords, forgetRefusedWords, keepRefusedWords, refusedWords } from "./job/refused-words";
 
 const KEY = "desk";
 

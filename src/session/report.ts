@@ -4,14 +4,14 @@ import { useEffect, useMemo } from "react";
 import type { Diagnosis } from "@/core/diagnosis/decide/diagnosis";
 import type { SoundReading } from "@/core/diagnosis/explain/sound-vehicles";
 import { conditionShift } from "@/core/records/condition-shift";
-import type { Job } from "@/core/records/job";
 import {
   conditionsOfSetting,
   hasReadings,
   readingFilesOf,
   type TestName,
   vehicleLabelOf,
-} from "@/core/records/job-readings";
+} from "@/core/records/derived/job-readings";
+import type { Job } from "@/core/records/job";
 import type { ReportAnswers } from "@/words/report";
 import { connectDiagnosis } from "@/worker/diagnosis-client";
 import { connectExpected } from "@/worker/expected-client";

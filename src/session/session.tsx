@@ -1,9 +1,9 @@
 "use client";
 
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from "react";
+import { labelOf, workableRefrigerant } from "@/core/records/derived/job-label";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
-import { labelOf, workableRefrigerant } from "@/core/records/job-label";
 import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import { claimDesk } from "@/data/desk-lock";
@@ -14,17 +14,22 @@ import { type ChargeConnection, connectCharge } from "@/worker/charge-client";
 import { connectDiagnosis, type DiagnosisConnection } from "@/worker/diagnosis-client";
 import { connectExpected, type ExpectedConnection } from "@/worker/expected-client";
 import { connectSimulator } from "@/worker/simulator-client";
-import { createDeskStore, type Desk, type DeskStore } from "./desk-store";
-import { createDiagnosisStore, type DiagnosisState, type DiagnosisStore } from "./diagnosis-store";
-import type { JobPort } from "./job-port";
-import type { JobState } from "./job-state";
-import { createJobStore, type JobStore } from "./job-store";
-import { onLeave } from "./leave";
-import { leftChanges } from "./left-changes";
-import { createLiveStore, type LiveState, type LiveStore, type LiveValues, type StreamDay } from "./live-store";
-import { playLog } from "./log-player";
-import { closeRefused, forgetRefused, keepRefused } from "./refused-changes";
-import { createSimulatorStore, type Simulator, type SimulatorPorts, type SimulatorStore } from "./simulator-store";
+import { playLog } from "./instruments/log-player";
+import {
+  createSimulatorStore,
+  type Simulator,
+  type SimulatorPorts,
+  type SimulatorStore,
+} from "./instruments/simulator-store";
+import { createDeskStore, type Desk, type DeskStore } from "./job/desk-store";
+import { createDiagnosisStore, type DiagnosisState, type DiagnosisStore } from "./job/diagnosis-store";
+import type { JobPort } from "./job/job-port";
+import type { JobState } from "./job/job-state";
+import { createJobStore, type JobStore } from "./job/job-store";
+import { onLeave } from "./job/leave";
+import { leftChanges } from "./job/left-changes";
+import { createLiveStore, type LiveState, type LiveStore, type LiveValues, type StreamDay } from "./job/live-store";
+import { closeRefused, forgetRefused, keepRefused } from "./job/refused-changes";
 import { type ReadableStore, useOf, useParts } from "./store";
 
 /** All that a session needs of the world: workers, database, clocks. */

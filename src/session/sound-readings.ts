@@ -2,9 +2,9 @@
 
 import { useCallback } from "react";
 import type { SoundReading } from "@/core/diagnosis/explain/sound-vehicles";
+import { vehicleLabelOf } from "@/core/records/derived/job-readings";
 import type { Job } from "@/core/records/job";
-import { vehicleLabelOf } from "@/core/records/job-readings";
-import { soundReadingsOf } from "@/core/records/sound-tests";
+import { soundReadingsOf } from "@/core/records/vehicles/sound-tests";
 import { jobsOfVehicle } from "@/data/jobs";
 import { useNewestRef } from "./newest-ref";
 import { useStored } from "./stored";

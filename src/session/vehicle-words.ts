@@ -1,11 +1,11 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
-import type { VehicleWords } from "@/core/records/vehicle";
+import type { VehicleWords } from "@/core/records/vehicles/vehicle";
 import { reasonOf } from "@/core/result";
 import { editVehicle } from "@/data/vehicles";
+import { closeRefusedWords, forgetRefusedWords, keepRefusedWords, refusedWords, wordsId } from "./job/refused-words";
 import { useNewestRef } from "./newest-ref";
-import { closeRefusedWords, forgetRefusedWords, keepRefusedWords, refusedWords, wordsId } from "./refused-words";
 
 /** A store that refused is asked again after this long, ms. */
 const AGAIN_MS = 3000;

@@ -10,7 +10,7 @@ import {
   storeRefused,
   useRefusedChanges,
   warnBeforeLeaving,
-} from "@/session/refused-changes";
+} from "@/session/job/refused-changes";
 import {
   forgetRefusedWords,
   type RefusedWords,
@@ -18,7 +18,7 @@ import {
   storeRefusedWords,
   useRefusedWords,
   wordsId,
-} from "@/session/refused-words";
+} from "@/session/job/refused-words";
 import { useWorkerTroubles, type WorkerTrouble } from "@/session/worker-health";
 import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";

@@ -2,7 +2,7 @@
 
 /** The views as pages show them: the frame at once, each view's own program as soon as it is there. */
 import { lazy, type ReactNode, Suspense } from "react";
-import { ViewBoundary } from "@/ui/view-boundary";
+import { ViewBoundary } from "@/ui/states/view-boundary";
 import type { View } from "@/views/frame/app-frame";
 import { Opening } from "@/views/frame/opening";
 import { commonText } from "@/words/screens/common";

@@ -2,10 +2,10 @@
 
 import { chargedBy } from "@/core/charge/books/ledger";
 import { SOUND_G_YEAR } from "@/core/charge/sound-loss";
+import { labelOf } from "@/core/records/derived/job-label";
+import { openLeaks } from "@/core/records/derived/job-leak";
+import { balanceOf, lossOf } from "@/core/records/derived/job-readings";
 import type { Job } from "@/core/records/job";
-import { labelOf } from "@/core/records/job-label";
-import { openLeaks } from "@/core/records/job-leak";
-import { balanceOf, lossOf } from "@/core/records/job-readings";
 import { leakStateOf } from "@/core/records/leak-state";
 import type { Figures } from "@/core/units/figures";
 import { placeList } from "./leak";

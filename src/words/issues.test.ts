@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { labelDoubts } from "@/core/readings/file/label-check";
 import { fields } from "@/core/records/fields";
-import { readJobFile } from "@/core/records/job-file";
+import { readJobFile } from "@/core/records/files/job-file";
 import { checkEntry, entry } from "@/core/units/entry";
 import { metricFigures } from "@/core/units/figures";
 import { entrySentence, jobFileSentence, labelDoubtSentence, logSentence, simulatorSentence } from "./issues";

@@ -1,6 +1,6 @@
 /** Words of what speaks against a label. */
 import { format, parseISO } from "date-fns";
-import type { LabelDoubt } from "@/core/records/label-check";
+import type { LabelDoubt } from "@/core/records/vehicles/label-check";
 import type { Figures } from "@/core/units/figures";
 import { causeName } from "./causes";
 

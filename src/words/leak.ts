@@ -7,8 +7,6 @@ import { DAYS_A_MONTH } from "@/core/dates";
 import type { NextLeakCheck } from "@/core/leak/likelihood";
 import type { LeakMethod } from "@/core/leak/methods";
 import { LEAST_TEST_S, type PressureTestAnswer, type PressureTestIssue } from "@/core/leak/pressure-test";
-import { fields } from "@/core/records/fields";
-import type { Job, LeakCheck, TestGas } from "@/core/records/job";
 import {
   foundLeaks,
   type LeakPlaceRow,
@@ -17,8 +15,10 @@ import {
   type PlaceState,
   placesToCheck,
   repairedLeaks,
-} from "@/core/records/job-leak";
-import { daysSinceFilled, lossOf } from "@/core/records/job-readings";
+} from "@/core/records/derived/job-leak";
+import { daysSinceFilled, lossOf } from "@/core/records/derived/job-readings";
+import { fields } from "@/core/records/fields";
+import type { Job, LeakCheck, TestGas } from "@/core/records/job";
 import { missesTooMuch } from "@/core/records/leak-state";
 import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";

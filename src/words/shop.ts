@@ -1,10 +1,10 @@
 /** Words of what a browser keeps of a shop. */
 import { format } from "date-fns";
-import type { ArchiveFailure, Progress } from "@/core/records/archive-task";
-import type { ChangeKind, Copies, CopyIssue } from "@/core/records/copies";
-import type { ImportPreview } from "@/core/records/import-preview";
-import type { MergeIssue, Way } from "@/core/records/import-ways";
-import type { BrokenRecord } from "@/core/records/shop-reader";
+import type { ArchiveFailure, Progress } from "@/core/records/files/archive-task";
+import type { ChangeKind, Copies, CopyIssue } from "@/core/records/files/copies";
+import type { ImportPreview } from "@/core/records/files/import-preview";
+import type { MergeIssue, Way } from "@/core/records/files/import-ways";
+import type { BrokenRecord } from "@/core/records/files/shop-reader";
 import type { Figures } from "@/core/units/figures";
 import { formatCount, type UnitId, units } from "@/core/units/units";
 import { recordProblem } from "./issues";

@@ -1,7 +1,7 @@
 /** Words of a vehicle over the years: what it loses, when that will matter. */
 import { format } from "date-fns";
-import type { Forecast, LeakRate, Passing } from "@/core/records/vehicle-history";
-import type { VehicleRow } from "@/core/records/vehicle-row";
+import type { Forecast, LeakRate, Passing } from "@/core/records/vehicles/vehicle-history";
+import type { VehicleRow } from "@/core/records/vehicles/vehicle-row";
 import type { Figures } from "@/core/units/figures";
 
 const monthOf = (iso: string) => format(new Date(iso), "MMM yyyy");

@@ -8,7 +8,7 @@ import { type DecisionReason, decide } from "@/core/diagnosis/decide/decide";
 import { testIds } from "@/core/diagnosis/next-test/next-tests";
 import type { JudgedStream } from "@/core/readings/stream/judged-stream";
 import { testPosition } from "@/core/readings/stream/test-order";
-import { balanceOf, vehicleLabelOf } from "@/core/records/job-readings";
+import { balanceOf, vehicleLabelOf } from "@/core/records/derived/job-readings";
 import { metricFigures } from "@/core/units/figures";
 import { demoJobs } from "@/demo/demo-jobs";
 import { verdictOf } from "../../tests/support/fake-session";

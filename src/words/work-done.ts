@@ -1,12 +1,12 @@
 /** Work performed on a job, from the record and the log, with omissions named. */
 import { chargedBy, movedBy } from "@/core/charge/books/ledger";
+import { judgedHold } from "@/core/records/derived/job-hold";
+import { labelOf } from "@/core/records/derived/job-label";
+import { openLeaks, repairedLeaks } from "@/core/records/derived/job-leak";
+import { judgedPressureTest } from "@/core/records/derived/job-pressure-test";
+import { balanceOf, identificationOf, recoveredOf } from "@/core/records/derived/job-readings";
 import { fields } from "@/core/records/fields";
 import { type Job, stepIds } from "@/core/records/job";
-import { judgedHold } from "@/core/records/job-hold";
-import { labelOf } from "@/core/records/job-label";
-import { openLeaks, repairedLeaks } from "@/core/records/job-leak";
-import { judgedPressureTest } from "@/core/records/job-pressure-test";
-import { balanceOf, identificationOf, recoveredOf } from "@/core/records/job-readings";
 import { leakStateOf } from "@/core/records/leak-state";
 import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";

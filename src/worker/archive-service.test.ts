@@ -1,6 +1,6 @@
 import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it, vi } from "vitest";
-import type { Progress } from "@/core/records/archive-task";
+import type { Progress } from "@/core/records/files/archive-task";
 import type { Job } from "@/core/records/job";
 import { database } from "@/data/database";
 import { eraseAll } from "@/data/shop";

@@ -1,5 +1,5 @@
 /** Answers the calls of archive-protocol.ts, in whatever thread it runs: one at a time, with progress, and with a reason where something failed. */
-import type { Course, Progress } from "@/core/records/archive-task";
+import type { Course, Progress } from "@/core/records/files/archive-task";
 import { fail, reasonOf, succeed } from "@/core/result";
 import { applyStaged, StagedRefusal, undoImport } from "@/data/import";
 import { exportCopy, exportVehicle } from "@/data/shop";

@@ -1,6 +1,6 @@
 /** Saved archives as the tests look into them, and as JSON that earlier releases wrote. */
 import { readFileSync } from "node:fs";
-import { openArchive } from "../../src/core/records/archive";
+import { openArchive } from "../../src/core/records/files/archive";
 
 /** The lists of an archive by name, records as they are written. */
 export async function archived(file: Blob): Promise<Record<string, unknown[]>> {

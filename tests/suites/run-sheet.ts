@@ -3,7 +3,7 @@ import path from "node:path";
 import { By } from "selenium-webdriver";
 import { describe, expect, inject, it } from "vitest";
 import { type LedgerEntry, movedBy } from "../../src/core/charge/books/ledger";
-import { NEWEST_JOB_VERSION } from "../../src/core/records/job-file";
+import { NEWEST_JOB_VERSION } from "../../src/core/records/files/job-file";
 import { type Browser, tablet } from "../browser/browser";
 import { putOn, walkDemoJob } from "../browser/demo-walk";
 import { chooseUsUnits, metricLines } from "../browser/readable";

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
-import { readJobFile } from "../../src/core/records/job-file";
+import { readJobFile } from "../../src/core/records/files/job-file";
 import { OPEN_STORE } from "../browser/open-store";
 import { browserSession, storedJob } from "../browser/session";
 

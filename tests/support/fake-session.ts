@@ -7,7 +7,7 @@ import type { Job } from "@/core/records/job";
 import type { UndoStep } from "@/core/records/undo";
 import { succeed } from "@/core/result";
 import type { DeskListener } from "@/data/desk-lock";
-import type { JobPort } from "@/session/job-port";
+import type { JobPort } from "@/session/job/job-port";
 import { createSession, type Session, type SessionPorts } from "@/session/session";
 import type { DiagnosisConnection } from "@/worker/diagnosis-client";
 import type { SimulatorConnection } from "@/worker/simulator-client";

@@ -20,11 +20,11 @@ import { findHeader, guessMapping, LogReader, timeKinds } from "@/core/readings/
 import { parseReadingsText } from "@/core/readings/file/readings-text";
 import { readShopChart } from "@/core/readings/file/shop-chart";
 import { usualChoices } from "@/core/records/choices";
+import { balanceOf, readingFileOf } from "@/core/records/derived/job-readings";
+import { restOf } from "@/core/records/derived/job-rest";
 import { fields } from "@/core/records/fields";
-import { NEWEST_JOB_VERSION, readJob, readJobFile, writeJobFile } from "@/core/records/job-file";
-import { balanceOf, readingFileOf } from "@/core/records/job-readings";
-import { restOf } from "@/core/records/job-rest";
-import { readAnyShopFile } from "@/core/records/shop-file";
+import { NEWEST_JOB_VERSION, readJob, readJobFile, writeJobFile } from "@/core/records/files/job-file";
+import { readAnyShopFile } from "@/core/records/files/shop-file";
 import { type UndoStep, undone, withStep } from "@/core/records/undo";
 import { standingOf } from "@/core/records/waits";
 import { checkEntry, entry } from "@/core/units/entry";

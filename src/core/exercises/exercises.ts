@@ -6,10 +6,10 @@ import type { LeakPlace } from "../causes/leak-places";
 import { heldKg } from "../circuit/time/held-charge";
 import { simulatedVehicle } from "../instruments/simulated-vehicles";
 import { readSimulatorState } from "../instruments/simulator-state";
+import { labelOf } from "../records/derived/job-label";
+import { foundLeaks, leakPlaceRows } from "../records/derived/job-leak";
+import { balanceOf } from "../records/derived/job-readings";
 import { type Job, newJob, type StepId, stepIds } from "../records/job";
-import { labelOf } from "../records/job-label";
-import { foundLeaks, leakPlaceRows } from "../records/job-leak";
-import { balanceOf } from "../records/job-readings";
 import { entry } from "../units/entry";
 
 export const exerciseIds = ["change-cans", "hose-content", "overcharged", "hot-day", "find-the-leak"] as const;

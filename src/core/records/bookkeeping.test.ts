@@ -18,9 +18,9 @@ import {
   reversed,
   taken,
 } from "./bookkeeping";
+import { balanceOf, chargedOf } from "./derived/job-readings";
+import { readJobFile, writeJobFile } from "./files/job-file";
 import type { Job } from "./job";
-import { readJobFile, writeJobFile } from "./job-file";
-import { balanceOf, chargedOf } from "./job-readings";
 import { gapsOf } from "./run-sheet";
 import { type UndoStep, undone, withStep } from "./undo";
 

@@ -14,9 +14,9 @@ import {
 import { type ChargeIssue, SETTLES_G } from "../charge/books/mass-balance";
 import { type HoseState, heldAfter } from "../charge/hose-states";
 import { type Entry, entryValue } from "../units/entry";
+import { balanceOf } from "./derived/job-readings";
 import { type FieldName, fields } from "./fields";
 import { type Job, MOST_ENTRIES, type valvesAt } from "./job";
-import { balanceOf } from "./job-readings";
 
 /** Grams closer together than this are the same weighing. */
 const SAME_G = 0.05;

@@ -6,8 +6,8 @@ import { type InstrumentAccuracy, workshopInstruments } from "../readings/derive
 import type { Measured } from "../readings/derive/measured";
 import type { UnitId } from "../units/units";
 import type { ConditionShift } from "./condition-shift";
+import { deriveFor, type SettingValues, settingValues } from "./derived/job-readings";
 import type { Job } from "./job";
-import { deriveFor, type SettingValues, settingValues } from "./job-readings";
 
 export interface Comparison {
   label: string;

@@ -5,8 +5,8 @@ import { workDone } from "@/words/work-done";
 import { missesMoreThanSound } from "../charge/sound-loss";
 import { entry } from "../units/entry";
 import { figuresIn, systemUnits } from "../units/figures";
+import { circuitContents, foundLeaks, leakPlaceRows, openLeaks, placesToCheck } from "./derived/job-leak";
 import type { Job, LeakCheck } from "./job";
-import { circuitContents, foundLeaks, leakPlaceRows, openLeaks, placesToCheck } from "./job-leak";
 import { leakStateOf } from "./leak-state";
 
 const now = "2026-06-01T10:00:00.000Z";

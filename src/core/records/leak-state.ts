@@ -3,10 +3,10 @@
 import { type LeakPlace, leakPlaceIds } from "../causes/leak-places";
 import { missesMoreThanSound } from "../charge/sound-loss";
 import { DAYS_A_YEAR } from "../dates";
+import { labelOf } from "./derived/job-label";
+import { foundLeaks, isClosed, openLeaks } from "./derived/job-leak";
+import { daysSinceFilled, lossOf } from "./derived/job-readings";
 import type { Job } from "./job";
-import { labelOf } from "./job-label";
-import { foundLeaks, isClosed, openLeaks } from "./job-leak";
-import { daysSinceFilled, lossOf } from "./job-readings";
 
 /**
  * "none": no more is missing than a sound car loses, or it was not weighed. "found": a place leaks at its newest check and was not repaired.

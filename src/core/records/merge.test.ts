@@ -4,8 +4,8 @@ import { shopJobs } from "../../../tests/support/shop-jobs";
 import { activeEntries, checkLedger } from "../charge/books/ledger";
 import { entry } from "../units/entry";
 import { drawn, purgeBooked, reversed } from "./bookkeeping";
+import { readJob } from "./files/job-file";
 import type { Job, LeakCheck } from "./job";
-import { readJob } from "./job-file";
 import { mergedJobs, mergedLedger } from "./merge";
 
 const at = "2026-06-01T10:00:00.000Z";

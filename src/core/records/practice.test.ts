@@ -3,9 +3,9 @@ import { shopJobs } from "../../../tests/support/shop-jobs";
 import { demoJobs } from "../../demo/demo-jobs";
 import { entry } from "../units/entry";
 import { drawn } from "./bookkeeping";
-import { waysOf } from "./import-ways";
+import { waysOf } from "./files/import-ways";
+import { readJob } from "./files/job-file";
 import { type Job, newJob } from "./job";
-import { readJob } from "./job-file";
 import { checkPurpose, onSimulator, PracticeRefusal, simulatorIssue } from "./practice";
 import { linesOfJob } from "./stock/lines";
 

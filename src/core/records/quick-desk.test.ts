@@ -3,9 +3,9 @@ import { describe, expect, it } from "vitest";
 import { entry, entryValue } from "../units/entry";
 import { systemUnits, unitSystems } from "../units/figures";
 import { units, unitsOf } from "../units/units";
+import { jobFromDesk } from "./derived/job-from-desk";
 import { fields } from "./fields";
 import { newJob } from "./job";
-import { jobFromDesk } from "./job-from-desk";
 import { emptyQuickDesk, quickDeskSchema, systemOf } from "./quick-desk";
 import { blanksInUnits, inUnits } from "./unit-system";
 

@@ -8,8 +8,6 @@ import { entry } from "../units/entry";
 import { metricFigures } from "../units/figures";
 import { compareTests } from "./compare-tests";
 import { conditionShift } from "./condition-shift";
-import { type Job, newJob } from "./job";
-import { NEWEST_JOB_VERSION, readJobFile, writeJobFile } from "./job-file";
 import {
   balanceOf,
   deriveFor,
@@ -19,8 +17,10 @@ import {
   recoveredOf,
   settingValues,
   vehicleLabelOf,
-} from "./job-readings";
-import { hoseLossOf, restOf } from "./job-rest";
+} from "./derived/job-readings";
+import { hoseLossOf, restOf } from "./derived/job-rest";
+import { NEWEST_JOB_VERSION, readJobFile, writeJobFile } from "./files/job-file";
+import { type Job, newJob } from "./job";
 import { intakeGaps } from "./run-sheet";
 import { nextStepOf, standingOf } from "./waits";
 

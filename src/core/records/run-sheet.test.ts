@@ -2,9 +2,9 @@ import { describe, expect, it } from "vitest";
 import { shopJobs } from "../../../tests/support/shop-jobs";
 import { entry } from "../units/entry";
 import { drawBegun } from "./bookkeeping";
+import { labelOf } from "./derived/job-label";
+import { readingFileOf } from "./derived/job-readings";
 import { type Job, jobSchema, newJob, type StepId, stepIds } from "./job";
-import { labelOf } from "./job-label";
-import { readingFileOf } from "./job-readings";
 import { gapsOf, isComplete, runSheet, stepOfPath } from "./run-sheet";
 import { nextStepOf, standingOf } from "./waits";
 

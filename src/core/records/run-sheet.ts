@@ -5,13 +5,13 @@
 import { usualOilSheet } from "../charge/oil";
 import { holdsNothing } from "../readings/derive/rest";
 import { checkEntry, type Entry, entryValue } from "../units/entry";
+import { labelOf, workableRefrigerant } from "./derived/job-label";
+import { placesToCheck } from "./derived/job-leak";
+import { type OilSheet, oilOf } from "./derived/job-oil";
+import { balanceOf, equaliseOf, hasReadings, readingFileOf, recoveredOf, type TestName } from "./derived/job-readings";
+import { emptyOf, restOf } from "./derived/job-rest";
 import { type FieldName, fields } from "./fields";
 import { type Job, type StepId, stepIds } from "./job";
-import { labelOf, workableRefrigerant } from "./job-label";
-import { placesToCheck } from "./job-leak";
-import { type OilSheet, oilOf } from "./job-oil";
-import { balanceOf, equaliseOf, hasReadings, readingFileOf, recoveredOf, type TestName } from "./job-readings";
-import { emptyOf, restOf } from "./job-rest";
 
 /** One thing that a step lacks. `field`: where it is typed, if that is a field of its view. */
 export type StepGap =

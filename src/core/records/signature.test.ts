@@ -2,8 +2,8 @@ import { describe, expect, it } from "vitest";
 import { demoJobs } from "@/demo/demo-jobs";
 import { entry } from "../units/entry";
 import { booked, drawn, reversed } from "./bookkeeping";
+import { readJobFile, writeJobFile } from "./files/job-file";
 import { type Credentials, type Job, jobSchema, MOST_AMENDMENTS } from "./job";
-import { readJobFile, writeJobFile } from "./job-file";
 import {
   amended,
   amendmentsOf,

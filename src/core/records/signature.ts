@@ -2,8 +2,8 @@
 
 import { continues } from "../charge/books/ledger";
 import * as z from "../zod";
+import { readJob } from "./files/job-file";
 import { type Amendment, type Credentials, type Job, jobSchema, MOST_AMENDMENTS } from "./job";
-import { readJob } from "./job-file";
 import { isTree } from "./merge";
 
 /** Why a change of a signed job, or of its amendments, is not made. */

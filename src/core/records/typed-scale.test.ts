@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { demoJobs } from "@/demo/demo-jobs";
 import { entry } from "../units/entry";
+import { balanceOf, chargeInputsOf } from "./derived/job-readings";
 import type { Job } from "./job";
-import { balanceOf, chargeInputsOf } from "./job-readings";
 import { type Shows, typedDraw } from "./typed-scale";
 
 const now = new Date("2026-07-14T11:00:00.000Z");

@@ -3,9 +3,9 @@ import { type ChargeIssue, checkTyped, type MassBalance } from "../charge/books/
 import { fail, type Result, succeed } from "../result";
 import { checkEntry, type Entry, type FieldSpec } from "../units/entry";
 import { drawn, hoseAfter } from "./bookkeeping";
+import { balanceOf, chargeInputsOf } from "./derived/job-readings";
 import { fields } from "./fields";
 import type { Job } from "./job";
-import { balanceOf, chargeInputsOf } from "./job-readings";
 
 /** Display of a scale or machine: the content, the weight since zeroing (negative), or the dosed mass. */
 export type Shows = "left" | "zeroed" | "in";

@@ -1,6 +1,7 @@
 /** Where a job stands and what it waits for, whichever steps were left open on the way. */
+
+import { balanceOf } from "./derived/job-readings";
 import { type Job, type StepId, stepIds } from "./job";
-import { balanceOf } from "./job-readings";
 import { gapsOf, isPassed, type StepGap } from "./run-sheet";
 
 /** One thing that a job waits for; `since` ISO, `elapsedS` seconds of the vacuum's clock, `grams` g. */

@@ -2,7 +2,7 @@
 
 import { Flex } from "@chakra-ui/react";
 import Link from "next/link";
-import { unsavedRecords } from "@/core/records/copies";
+import { unsavedRecords } from "@/core/records/files/copies";
 import { howCopied } from "@/session/records/copies";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";

@@ -3,10 +3,10 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { format } from "date-fns";
 import Link from "next/link";
+import { labelOf } from "@/core/records/derived/job-label";
+import { balanceOf, hasReadings, recoveredOf } from "@/core/records/derived/job-readings";
+import { restOf } from "@/core/records/derived/job-rest";
 import { type Job, type StepId, stepIds } from "@/core/records/job";
-import { labelOf } from "@/core/records/job-label";
-import { balanceOf, hasReadings, recoveredOf } from "@/core/records/job-readings";
-import { restOf } from "@/core/records/job-rest";
 import { standingOf } from "@/core/records/waits";
 import type { Figures } from "@/core/units/figures";
 import { useChoices } from "@/session/choices";

@@ -6,7 +6,7 @@ import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } fro
 import { fromAddress, toAddress } from "@/core/bench/bench-address";
 import type { BenchAnswer } from "@/core/bench/bench-answer";
 import { asSound, type BenchState, benchOf } from "@/core/bench/bench-state";
-import { PhMap } from "@/pictures/ph-map";
+import { PhMap } from "@/pictures/charts/ph-map";
 import { useBench, useBenchAnswer, useBenchQuestion } from "@/session/bench";
 import { leadingFaultOf } from "@/session/leading";
 import { loadJob } from "@/session/records/jobs";

@@ -7,9 +7,9 @@ import { type ControlLimit, type ControlLimits, offeredRange } from "@/core/benc
 import { type FaultCause, possible } from "@/core/causes/catalogue";
 import type { UnitId } from "@/core/units/units";
 import { BenchButton } from "@/ui/buttons";
-import { Choice } from "@/ui/choice";
+import { Choice } from "@/ui/fields/choice";
+import { RangeField } from "@/ui/fields/range-field";
 import { useFigures } from "@/ui/figures";
-import { RangeField } from "@/ui/range-field";
 import { Text } from "@/ui/text";
 import { causeChips } from "@/words/bench";
 import { severityWords } from "@/words/causes";

@@ -5,7 +5,7 @@ import { useEffect, useState } from "react";
 import type { BenchRunning } from "@/core/bench/bench-answer";
 import { CURVE_VEHICLES } from "@/core/bench/bench-shapes";
 import { type BenchState, benchLimits } from "@/core/bench/bench-state";
-import { ChargeCurvePicture } from "@/pictures/charge-curve";
+import { ChargeCurvePicture } from "@/pictures/charts/charge-curve";
 import type { Part } from "@/session/bench";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";

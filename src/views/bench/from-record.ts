@@ -2,9 +2,9 @@
 import { type BenchState, benchDay, benchLimits, benchOf, benchStateSchema } from "@/core/bench/bench-state";
 import type { CircuitConditions } from "@/core/circuit/vehicle/vehicle";
 import { simulatedVehicles } from "@/core/instruments/simulated-vehicles";
+import { balanceOf, conditionsOfSetting, foundOf, vehicleLabelOf } from "@/core/records/derived/job-readings";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
-import { balanceOf, conditionsOfSetting, foundOf, vehicleLabelOf } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import type { LeadingFault } from "@/session/leading";
 

@@ -11,10 +11,10 @@ import { type DeskSide, deskFields, type QuickDesk } from "@/core/records/quick-
 import { type Entry, entryOf, entryValue } from "@/core/units/entry";
 import { formatUncertainty, type UnitId, units } from "@/core/units/units";
 import { Card } from "@/ui/card";
-import { fieldRow } from "@/ui/field-note";
+import { fieldRow } from "@/ui/fields/field-note";
+import { NumberField } from "@/ui/fields/number-field";
 import { useAccuracy } from "@/ui/instruments";
 import { Measure } from "@/ui/measure";
-import { NumberField } from "@/ui/number-field";
 import { sideWords } from "@/words/desk";
 import { sideColumnText } from "@/words/screens/desk";
 

@@ -7,7 +7,7 @@ import type { DrillCase } from "@/core/drill/drill-case";
 import type { DrillSource } from "@/core/drill/drill-source";
 import type { Doing, DrillStep } from "@/core/drill/drill-steps";
 import { reasonOf } from "@/core/result";
-import { Trace } from "@/pictures/trace";
+import { Trace } from "@/pictures/charts/trace";
 import { runKey, useDrillAtCar } from "@/session/drill";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";

@@ -9,7 +9,7 @@ import { saveTextFile } from "@/services/save-file";
 import { addDrills, type KeptDrills } from "@/session/records/drills";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
-import { FileButton } from "@/ui/file-button";
+import { FileButton } from "@/ui/fields/file-button";
 import { Text } from "@/ui/text";
 import { drillFileSentence } from "@/words/drill";
 import { commonText } from "@/words/screens/common";

@@ -5,7 +5,7 @@ import { asSound } from "@/core/bench/bench-state";
 import type { Work } from "@/core/causes/work";
 import { type Lesson, lessonOfLog } from "@/core/drill/lesson-shapes";
 import type { ReadingFile } from "@/core/readings/file/reading-file";
-import { foundOf, readingFilesOf } from "@/core/records/job-readings";
+import { foundOf, readingFilesOf } from "@/core/records/derived/job-readings";
 import { loadJob } from "@/session/records/jobs";
 import { benchOfJob } from "@/views/bench/from-record";
 

@@ -3,7 +3,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { formatClock } from "@/core/units/units";
 import { BenchButton } from "@/ui/buttons";
-import { Choice } from "@/ui/choice";
+import { Choice } from "@/ui/fields/choice";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { drillWords, eventWords, feltWords, refusalWords, simulatorLostSentence, wayWords } from "@/words/drill";

@@ -56,7 +56,7 @@ const counted = vi.hoisted(() => {
 
 vi.mock("next/navigation", () => ({ useRouter: () => ({ push: () => undefined }), useParams: () => ({}) }));
 // Drawn on a canvas by its own loop, and measured by `npm run bench:trace`.
-vi.mock("@/pictures/trace", () => ({ Trace: () => null }));
+vi.mock("@/pictures/charts/trace", () => ({ Trace: () => null }));
 
 const van = shopJobs(new Date(FAKE_START))[0]!;
 

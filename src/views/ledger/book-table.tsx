@@ -12,9 +12,9 @@ import { reasonOf } from "@/core/result";
 import { reverseStock, type ShopLedger } from "@/session/records/stock";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { TextField } from "@/ui/fields/text-field";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
-import { TextField } from "@/ui/text-field";
 import { actName, placeName, yearName } from "@/words/ledger";
 import { bookTableText } from "@/words/screens/ledger";
 

@@ -1,7 +1,7 @@
 "use client";
 
 import type { TFontDictionary } from "pdfmake/interfaces";
-import { toBase64 } from "@/core/records/pictures";
+import { toBase64 } from "@/core/records/files/pictures";
 import { saveBlob } from "@/services/save-file";
 import type { Report, ReportPicture } from "@/words/report";
 import { drawnAs } from "./drawn-as";

@@ -20,9 +20,9 @@ import {
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
-import { Choice } from "@/ui/choice";
+import { Choice } from "@/ui/fields/choice";
+import { FileButton, TABLE_FILES } from "@/ui/fields/file-button";
 import { useFigures } from "@/ui/figures";
-import { FileButton, TABLE_FILES } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { shopChartSentence } from "@/words/issues";

@@ -2,7 +2,7 @@
 
 import { Box, Flex, Stack } from "@chakra-ui/react";
 import { useState } from "react";
-import { eraseWord } from "@/core/records/copies";
+import { eraseWord } from "@/core/records/files/copies";
 import { flattened, reasonOf } from "@/core/result";
 import { saveBlob } from "@/services/save-file";
 import { howCopied, noteCopied } from "@/session/records/copies";
@@ -11,12 +11,12 @@ import { fileMark } from "@/session/records/workshop";
 import { useStored } from "@/session/stored";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
-import { fieldRow } from "@/ui/field-note";
-import { FileButton } from "@/ui/file-button";
+import { fieldRow } from "@/ui/fields/field-note";
+import { FileButton } from "@/ui/fields/file-button";
+import { TextField } from "@/ui/fields/text-field";
 import { Notice } from "@/ui/notice";
-import { StoreFailure } from "@/ui/store-failure";
+import { StoreFailure } from "@/ui/states/store-failure";
 import { Text } from "@/ui/text";
-import { TextField } from "@/ui/text-field";
 import { ImportDesk, useFileImport } from "@/views/workshop/import-files";
 import { commonText } from "@/words/screens/common";
 import { dataCardText } from "@/words/screens/settings";

@@ -6,7 +6,7 @@ import { useEffect, useState } from "react";
 import type { Choices } from "@/core/records/choices";
 import { keepChoices } from "@/session/choices";
 import { Card } from "@/ui/card";
-import { Choice } from "@/ui/choice";
+import { Choice } from "@/ui/fields/choice";
 import { optionsOf } from "@/words/job";
 import { lookCardText } from "@/words/screens/settings";
 import { languageLabels } from "@/words/settings";

@@ -4,8 +4,8 @@ import { Grid } from "@chakra-ui/react";
 import { type Choices, techniciansOf } from "@/core/records/choices";
 import { keepChoices } from "@/session/choices";
 import { Card } from "@/ui/card";
-import { DayField } from "@/ui/day-field";
-import { TextField } from "@/ui/text-field";
+import { DayField } from "@/ui/fields/day-field";
+import { TextField } from "@/ui/fields/text-field";
 import { certificateOf, papersWords } from "@/words/settings";
 
 const equipment = ["machine", "scale"] as const;

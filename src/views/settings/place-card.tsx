@@ -8,9 +8,9 @@ import { fields } from "@/core/records/fields";
 import { type Entry, entry, entryOf, entryValue, type FieldSpec } from "@/core/units/entry";
 import { keepChoices } from "@/session/choices";
 import { Card } from "@/ui/card";
+import { NumberField } from "@/ui/fields/number-field";
+import { TextField } from "@/ui/fields/text-field";
 import { useFigures } from "@/ui/figures";
-import { NumberField } from "@/ui/number-field";
-import { TextField } from "@/ui/text-field";
 import { placeCardText } from "@/words/screens/settings";
 
 const barometer: FieldSpec = {

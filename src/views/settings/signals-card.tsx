@@ -7,8 +7,8 @@ import { askToNotify, type NoticePermission, noticePermission, ring } from "@/se
 import { keepChoices } from "@/session/choices";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
-import { Choice } from "@/ui/choice";
-import { RangeField } from "@/ui/range-field";
+import { Choice } from "@/ui/fields/choice";
+import { RangeField } from "@/ui/fields/range-field";
 import { Text } from "@/ui/text";
 import { signalsCardText } from "@/words/screens/settings";
 import { signalWords } from "@/words/signals";

@@ -6,8 +6,8 @@ import { type ChosenDimension, chosenDimensions, systemUnits, type UnitSystem } 
 import { type UnitId, units, unitsOf } from "@/core/units/units";
 import { keepChoices } from "@/session/choices";
 import { Card } from "@/ui/card";
-import { Choice } from "@/ui/choice";
-import { Select } from "@/ui/select";
+import { Choice } from "@/ui/fields/choice";
+import { Select } from "@/ui/fields/select";
 import { Text } from "@/ui/text";
 import { dimensionWords, unitSystemLabels } from "@/words/desk";
 import { optionsOf } from "@/words/job";

@@ -6,7 +6,7 @@ import type { Choices } from "@/core/records/choices";
 import { keepChoices } from "@/session/choices";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
-import { Choice } from "@/ui/choice";
+import { Choice } from "@/ui/fields/choice";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";
 import { methodLabels, optionsOf } from "@/words/job";

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { Job } from "@/core/records/job";
-import { newestFirst } from "@/core/records/vehicle-history";
-import { type Visit, visitOf } from "@/core/records/visit";
+import { newestFirst } from "@/core/records/vehicles/vehicle-history";
+import { type Visit, visitOf } from "@/core/records/vehicles/visit";
 import { shopJobs } from "../../../tests/support/shop-jobs";
 import { calendarOf, recheckOf } from "./recheck";
 

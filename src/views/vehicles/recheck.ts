@@ -1,6 +1,6 @@
 "use client";
 
-import { type Forecast, forecastOf, type VehicleHistory } from "@/core/records/vehicle-history";
+import { type Forecast, forecastOf, type VehicleHistory } from "@/core/records/vehicles/vehicle-history";
 import { saveTextFile } from "@/services/save-file";
 import { recheckText } from "@/words/screens/vehicles";
 

@@ -6,7 +6,7 @@ import { type Job, MOST_PHOTOS } from "@/core/records/job";
 import { reasonOf } from "@/core/result";
 import { editVehicle, type VehicleFile } from "@/session/records/vehicles";
 import { Card } from "@/ui/card";
-import { FilesButton } from "@/ui/file-button";
+import { FilesButton } from "@/ui/fields/file-button";
 import { Text } from "@/ui/text";
 import { keepPhotos } from "@/views/workshop/add-photo";
 import { KeptPhoto } from "@/views/workshop/kept-photo";

@@ -2,15 +2,15 @@
 
 import { Box, Flex, Stack } from "@chakra-ui/react";
 import { useCallback, useState } from "react";
-import type { VehicleRow } from "@/core/records/vehicle-row";
+import type { VehicleRow } from "@/core/records/vehicles/vehicle-row";
 import { reasonOf } from "@/core/result";
 import { joinVehicles, searchVehicles, takeVehicleApart, type VehicleFile } from "@/session/records/vehicles";
 import { useStored } from "@/session/stored";
 import { useVehicleWords } from "@/session/vehicle-words";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { TextField } from "@/ui/fields/text-field";
 import { Text } from "@/ui/text";
-import { TextField } from "@/ui/text-field";
 import { refusedSentence } from "@/words/notices";
 import { commonText } from "@/words/screens/common";
 import { vehicleRecordText } from "@/words/screens/vehicles";

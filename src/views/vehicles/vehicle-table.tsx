@@ -4,7 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { ArrowDown, ArrowUp } from "lucide-react";
 import { type CSSProperties, memo, useMemo, useRef, useState } from "react";
-import type { VehicleRow } from "@/core/records/vehicle-row";
+import type { VehicleRow } from "@/core/records/vehicles/vehicle-row";
 import type { Figures } from "@/core/units/figures";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";

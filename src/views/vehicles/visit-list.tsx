@@ -3,11 +3,11 @@
 import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
 import Link from "next/link";
 import { useState } from "react";
+import { hasReadings, settingValues } from "@/core/records/derived/job-readings";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
-import { hasReadings, settingValues } from "@/core/records/job-readings";
-import type { VehicleHistory } from "@/core/records/vehicle-history";
-import type { Visit } from "@/core/records/visit";
+import type { VehicleHistory } from "@/core/records/vehicles/vehicle-history";
+import type { Visit } from "@/core/records/vehicles/visit";
 import { entryValue } from "@/core/units/entry";
 import { useLeading } from "@/session/leading";
 import { BenchButton } from "@/ui/buttons";

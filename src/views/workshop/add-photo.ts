@@ -1,7 +1,7 @@
 "use client";
 
 import { MOST_PHOTO_BYTES, MOST_PHOTOS } from "@/core/records/job";
-import type { VehiclePhoto } from "@/core/records/vehicle";
+import type { VehiclePhoto } from "@/core/records/vehicles/vehicle";
 import { reducedPhoto } from "@/services/reduced-photo";
 import { keepPicture } from "@/session/records/photos";
 import { addPhotoText } from "@/words/screens/workshop";

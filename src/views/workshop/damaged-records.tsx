@@ -4,7 +4,7 @@ import { Stack } from "@chakra-ui/react";
 import { useState } from "react";
 import { reasonOf } from "@/core/result";
 import { type DamagedRecord, removeDamaged } from "@/session/records/damaged";
-import { SetAside } from "@/ui/set-aside";
+import { SetAside } from "@/ui/states/set-aside";
 import { Text } from "@/ui/text";
 import { damagedName, damagedSentence } from "@/words/issues";
 

@@ -9,12 +9,12 @@ import { type LogDoubt, logDoubtsOf, withDoubtsMended } from "@/core/readings/fi
 import { LOG_LIMIT_BYTES, type LogMapping, timeKinds } from "@/core/readings/file/log-import";
 import { reasonOf } from "@/core/result";
 import { type UnitId, units } from "@/core/units/units";
-import { type LogPreview, useLogReader } from "@/session/log-reader";
+import { type LogPreview, useLogReader } from "@/session/instruments/log-reader";
 import { BenchButton } from "@/ui/buttons";
+import { FileButton, TABLE_FILES } from "@/ui/fields/file-button";
+import { Select } from "@/ui/fields/select";
 import { useFigures } from "@/ui/figures";
-import { FileButton, TABLE_FILES } from "@/ui/file-button";
 import { Notice } from "@/ui/notice";
-import { Select } from "@/ui/select";
 import { Text } from "@/ui/text";
 import { logDoubtSentence, logDoubtWords, logTimeWords } from "@/words/instruments";
 import { logSentence } from "@/words/issues";

@@ -4,11 +4,11 @@
  */
 import { type Act, activeEntries } from "../../charge/books/ledger";
 import { cylinderFor } from "../../charge/identification";
+import { workableRefrigerant } from "../derived/job-label";
+import { identificationOf } from "../derived/job-readings";
 import type { Job } from "../job";
-import { workableRefrigerant } from "../job-label";
-import { identificationOf } from "../job-readings";
 import { isPractice } from "../practice";
-import type { Visit } from "../visit";
+import type { Visit } from "../vehicles/visit";
 import type { Container } from "./container";
 import { containerIn, placeOf, type StockEntry } from "./entry";
 

@@ -5,7 +5,7 @@ import { demoJobs } from "../../../demo/demo-jobs";
 import { entry } from "../../units/entry";
 import { drawn, purgeBooked, reversed } from "../bookkeeping";
 import type { Job } from "../job";
-import { visitOf } from "../visit";
+import { visitOf } from "../vehicles/visit";
 import { mostIn, newContainer, readContainer } from "./container";
 import { guarded, linesCsv, readLinesCsv, unguarded } from "./csv";
 import { countEntry, placeOf, readStockEntry, type StockEntry, stockActs, stockEntry, stockReversal } from "./entry";

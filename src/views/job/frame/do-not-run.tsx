@@ -1,7 +1,7 @@
 "use client";
 
 import Link from "next/link";
-import { emptyOf } from "@/core/records/job-rest";
+import { emptyOf } from "@/core/records/derived/job-rest";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";

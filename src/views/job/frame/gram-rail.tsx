@@ -3,11 +3,11 @@
 import { Flex } from "@chakra-ui/react";
 import { movedBy } from "@/core/charge/books/ledger";
 import { checkFits } from "@/core/charge/books/mass-balance";
+import { labelOf } from "@/core/records/derived/job-label";
+import { balanceOf, foundOf, recoveredOf } from "@/core/records/derived/job-readings";
+import type { HoseLoss } from "@/core/records/derived/job-rest";
+import { hoseLossOf } from "@/core/records/derived/job-rest";
 import type { StepId } from "@/core/records/job";
-import { labelOf } from "@/core/records/job-label";
-import { balanceOf, foundOf, recoveredOf } from "@/core/records/job-readings";
-import type { HoseLoss } from "@/core/records/job-rest";
-import { hoseLossOf } from "@/core/records/job-rest";
 import { useJob } from "@/session/session";
 import { useFigures } from "@/ui/figures";
 import { Text } from "@/ui/text";

@@ -11,7 +11,8 @@ import { gapsOf, runSheet } from "@/core/records/run-sheet";
 import { isSigned } from "@/core/records/signature";
 import { blanksInUnits } from "@/core/records/unit-system";
 import { useChoices, useKnownChoices } from "@/session/choices";
-import { useLiveInstruments } from "@/session/live-instruments";
+import { useLiveInstruments } from "@/session/instruments/live-instruments";
+import { useAwake, useSignals } from "@/session/instruments/signals";
 import {
   SessionProvider,
   useDiagnosis,
@@ -22,15 +23,14 @@ import {
   useSession,
   useSimulator,
 } from "@/session/session";
-import { useAwake, useSignals } from "@/session/signals";
 import { useSoundReadings } from "@/session/sound-readings";
 import { BenchButton } from "@/ui/buttons";
-import { goOn, onEnter } from "@/ui/enter";
+import { goOn, onEnter } from "@/ui/fields/enter";
+import { InvalidFields } from "@/ui/fields/invalid-fields";
 import { useAccuracy } from "@/ui/instruments";
-import { InvalidFields } from "@/ui/invalid-fields";
 import { Locked } from "@/ui/locked";
 import { Notice } from "@/ui/notice";
-import { StoreFailure } from "@/ui/store-failure";
+import { StoreFailure } from "@/ui/states/store-failure";
 import { Text } from "@/ui/text";
 import { AppFrame } from "@/views/frame/app-frame";
 import { SimulatorPanel } from "@/views/job/instruments/simulator-panel";

@@ -3,8 +3,8 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { ChevronDown, ChevronUp, Maximize2, Plug, Unplug } from "lucide-react";
 import { type ReactNode, useEffect, useRef } from "react";
+import { labelOf } from "@/core/records/derived/job-label";
 import type { StepId } from "@/core/records/job";
-import { labelOf } from "@/core/records/job-label";
 import { useJob, useJobState, useSimulator } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";

@@ -2,7 +2,7 @@
 
 import { useCallback } from "react";
 import { warningOf } from "@/core/diagnosis/decide/diagnosis";
-import { labelDoubts } from "@/core/records/label-check";
+import { labelDoubts } from "@/core/records/vehicles/label-check";
 import { visitsOfVehicle } from "@/session/records/jobs";
 import { useDiagnosis, useJob } from "@/session/session";
 import { useStored } from "@/session/stored";

@@ -8,7 +8,7 @@ import { worstState } from "@/core/readings/stream/judged-stream";
 import type { StreamState } from "@/core/readings/stream/stream-state";
 import type { Figures } from "@/core/units/figures";
 import { formatNumber, type UnitId } from "@/core/units/units";
-import type { LiveValues } from "@/session/live-store";
+import type { LiveValues } from "@/session/job/live-store";
 import { useJobOf, useLiveOf, useSession, useSimulator } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Explain } from "@/ui/explain";

@@ -7,7 +7,7 @@ import { type StepId, stepIds } from "@/core/records/job";
 import { isRuledOut } from "@/core/records/run-sheet";
 import { formatClock } from "@/core/units/units";
 import { useJob } from "@/session/session";
-import { Select } from "@/ui/select";
+import { Select } from "@/ui/fields/select";
 import { Text, useSay } from "@/ui/text";
 import { stepNames } from "@/words/job";
 import { runSheetText } from "@/words/screens/job-frame";

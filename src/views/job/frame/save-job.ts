@@ -1,5 +1,5 @@
+import { writeJobFile } from "@/core/records/files/job-file";
 import type { Job } from "@/core/records/job";
-import { writeJobFile } from "@/core/records/job-file";
 import { saveTextFile } from "@/services/save-file";
 import { noteJobSaved } from "@/session/records/copies";
 import { picturesOf } from "@/session/records/photos";

@@ -2,7 +2,7 @@
 
 import { Flex, Stack } from "@chakra-ui/react";
 import { useState } from "react";
-import type { JobFileIssue } from "@/core/records/job-file";
+import type { JobFileIssue } from "@/core/records/files/job-file";
 import { reasonOf } from "@/core/result";
 import { saveTextFile } from "@/services/save-file";
 import { useChoiceFailure } from "@/session/choices";

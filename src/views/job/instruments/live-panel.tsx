@@ -7,13 +7,13 @@ import { partsOfLine } from "@/core/readings/live/line";
 import type { Assignment } from "@/core/readings/live/live-decoder";
 import { type UnitId, units, unitsOf } from "@/core/units/units";
 import { canOpen, type PortKind, portKinds } from "@/services/live-ports";
-import { assignSource, connectSource, USUAL_BRIDGE } from "@/session/live-instruments";
-import type { LiveSourceStanding } from "@/session/live-sources";
+import { assignSource, connectSource, USUAL_BRIDGE } from "@/session/instruments/live-instruments";
+import type { LiveSourceStanding } from "@/session/instruments/live-sources";
 import { useSession, useSimulator } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
-import { Select } from "@/ui/select";
+import { Select } from "@/ui/fields/select";
+import { TextField } from "@/ui/fields/text-field";
 import { Text } from "@/ui/text";
-import { TextField } from "@/ui/text-field";
 import { lostWords, troublesWords } from "@/words/live-sources";
 import { livePanelText } from "@/words/screens/job-instruments";
 

@@ -1,7 +1,7 @@
 "use client";
 
+import { workableRefrigerant } from "@/core/records/derived/job-label";
 import { fields } from "@/core/records/fields";
-import { workableRefrigerant } from "@/core/records/job-label";
 import { entryValue } from "@/core/units/entry";
 import { useJobOf, useSimulator } from "@/session/session";
 import { LogChooser } from "@/views/workshop/log-chooser";

@@ -3,10 +3,10 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { entryValue, type FieldSpec } from "@/core/units/entry";
 import type { UnitId } from "@/core/units/units";
-import { useDraftEntry } from "@/session/drafts";
+import { useDraftEntry } from "@/session/job/drafts";
 import { BenchButton } from "@/ui/buttons";
-import { fieldRow } from "@/ui/field-note";
-import { NumberField } from "@/ui/number-field";
+import { fieldRow } from "@/ui/fields/field-note";
+import { NumberField } from "@/ui/fields/number-field";
 import { writeDownText } from "@/words/screens/job-instruments";
 
 interface WriteDownProps {

@@ -17,7 +17,7 @@ vi.mock("next/navigation", () => ({
   useRouter: () => ({ push: (to: string) => pushed.push(to) }),
   useParams: () => ({}),
 }));
-vi.mock("@/pictures/trace", () => ({ Trace: () => null }));
+vi.mock("@/pictures/charts/trace", () => ({ Trace: () => null }));
 
 const [van, estate, pickup] = demoJobs(new Date(FAKE_START)) as [Job, Job, Job];
 const blank = newJob("blank", "2026-06-01T08:00:00Z");

@@ -12,7 +12,7 @@ import { FAKE_START } from "../../../../tests/support/fake-session";
 import { renderJob } from "../../../../tests/support/render-job";
 
 vi.mock("next/navigation", () => ({ useRouter: () => ({ push: () => undefined }), useParams: () => ({}) }));
-vi.mock("@/pictures/trace", () => ({ Trace: () => null }));
+vi.mock("@/pictures/charts/trace", () => ({ Trace: () => null }));
 
 /** Fields that a person types words into. */
 const FREE = new Set(["vehicle", "complaint", "technician", "remark", "note", "name", "skipped"]);

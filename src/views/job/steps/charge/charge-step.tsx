@@ -15,23 +15,29 @@ import {
 import { afterflowG, chanceInside, endSdG } from "@/core/charge/scale/live-charge";
 import { withUsualConditions } from "@/core/circuit/vehicle/usual";
 import { purgeBooked } from "@/core/records/bookkeeping";
+import {
+  balanceOf,
+  chargeInputsOf,
+  chargingHoseOf,
+  recoveredOf,
+  vehicleLabelOf,
+} from "@/core/records/derived/job-readings";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
-import { balanceOf, chargeInputsOf, chargingHoseOf, recoveredOf, vehicleLabelOf } from "@/core/records/job-readings";
 import { chargeSetupGaps } from "@/core/records/run-sheet";
 import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import { ChargeBar } from "@/pictures/charge-bar";
 import { ChargeTrack } from "@/pictures/charge-track";
 import { useChargeAnswer } from "@/session/charge-answers";
-import type { Desk } from "@/session/desk-store";
+import type { Desk } from "@/session/job/desk-store";
 import { useAmbientC, useDesk, useJob, useSetPart, useSimulatorOf } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
-import { Choice } from "@/ui/choice";
+import { Choice } from "@/ui/fields/choice";
+import { NumberField } from "@/ui/fields/number-field";
 import { useFigures } from "@/ui/figures";
 import { Caution, Notice } from "@/ui/notice";
-import { NumberField } from "@/ui/number-field";
 import { OnHand } from "@/views/job/frame/on-hand";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { StationCard } from "@/views/job/steps/recover/station-card";

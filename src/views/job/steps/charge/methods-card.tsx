@@ -10,8 +10,8 @@ import {
   type MethodsAnswer,
 } from "@/core/charge/charging-methods";
 import type { PressureRange } from "@/core/readings/file/shop-chart";
+import { vehicleLabelOf } from "@/core/records/derived/job-readings";
 import { fields } from "@/core/records/fields";
-import { vehicleLabelOf } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import { useChargeAnswer } from "@/session/charge-answers";
 import { keepChoices, useChoices } from "@/session/choices";

@@ -7,7 +7,7 @@ import { fields } from "@/core/records/fields";
 import { useJobActs, useSimulator, useSimulatorOf } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
-import { fieldRow } from "@/ui/field-note";
+import { fieldRow } from "@/ui/fields/field-note";
 import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { Text } from "@/ui/text";

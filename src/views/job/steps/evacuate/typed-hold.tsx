@@ -4,7 +4,7 @@ import { Grid } from "@chakra-ui/react";
 import { fields } from "@/core/records/fields";
 import { useJob, useSetPart } from "@/session/session";
 import { Card } from "@/ui/card";
-import { NumberField } from "@/ui/number-field";
+import { NumberField } from "@/ui/fields/number-field";
 import { Text } from "@/ui/text";
 import { typedHoldText } from "@/words/screens/steps/evacuate";
 

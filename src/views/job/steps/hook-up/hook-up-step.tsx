@@ -1,17 +1,17 @@
 "use client";
 
 import { Box, Checkbox, Grid, Stack } from "@chakra-ui/react";
+import { hoseLossOf } from "@/core/records/derived/job-rest";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
-import { hoseLossOf } from "@/core/records/job-rest";
 import { hookUpChecks } from "@/core/records/run-sheet";
 import { useJob, useSetPart } from "@/session/session";
 import { Card } from "@/ui/card";
-import { Choice } from "@/ui/choice";
+import { Choice } from "@/ui/fields/choice";
+import { NumberField } from "@/ui/fields/number-field";
 import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { Caution, Notice } from "@/ui/notice";
-import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { ledgerName } from "@/words/refrigerant-log";

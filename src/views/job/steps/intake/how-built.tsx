@@ -7,7 +7,7 @@ import { sketches } from "@/pictures/how-to-tell";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
-import { Choice } from "@/ui/choice";
+import { Choice } from "@/ui/fields/choice";
 import { Text } from "@/ui/text";
 import { labelPlaces, type TellId, tellWords } from "@/words/how-to-tell";
 import { compressorLabels, fanLabels, highPortLabels, meteringLabels, optionsOf } from "@/words/job";

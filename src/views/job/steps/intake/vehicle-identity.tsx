@@ -3,10 +3,10 @@
 import { Grid } from "@chakra-ui/react";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
-import { vinDoubt } from "@/core/records/vin";
-import { NumberField } from "@/ui/number-field";
+import { vinDoubt } from "@/core/records/vehicles/vin";
+import { NumberField } from "@/ui/fields/number-field";
+import { TextField } from "@/ui/fields/text-field";
 import { Text } from "@/ui/text";
-import { TextField } from "@/ui/text-field";
 import { vinDoubtSentence } from "@/words/issues";
 import { identityWords } from "@/words/job";
 

@@ -2,10 +2,10 @@
 
 import { Box, Flex, Stack } from "@chakra-ui/react";
 import { useCallback } from "react";
-import { labelOf } from "@/core/records/job-label";
-import { vehicleKey } from "@/core/records/vehicle-name";
-import type { VehicleRow } from "@/core/records/vehicle-row";
-import { fromVisit, lastVisit } from "@/core/records/visits";
+import { labelOf } from "@/core/records/derived/job-label";
+import { vehicleKey } from "@/core/records/vehicles/vehicle-name";
+import type { VehicleRow } from "@/core/records/vehicles/vehicle-row";
+import { fromVisit, lastVisit } from "@/core/records/vehicles/visits";
 import { useNewestRef } from "@/session/newest-ref";
 import { jobsOfVehicle } from "@/session/records/jobs";
 import { searchVehicles, vehicleNamed, vehiclesByPapers } from "@/session/records/vehicles";

@@ -11,7 +11,7 @@ import { FAKE_START, settled } from "../../../../../tests/support/fake-session";
 import { renderJob } from "../../../../../tests/support/render-job";
 
 vi.mock("next/navigation", () => ({ useRouter: () => ({ push: () => undefined }), useParams: () => ({}) }));
-vi.mock("@/pictures/trace", () => ({ Trace: () => null }));
+vi.mock("@/pictures/charts/trace", () => ({ Trace: () => null }));
 
 const [, estate] = demoJobs(new Date(FAKE_START)) as [Job, Job, Job];
 beforeAll(fetchSteps);

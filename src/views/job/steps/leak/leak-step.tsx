@@ -3,7 +3,7 @@
 import { Box, Flex, Grid, Stack } from "@chakra-ui/react";
 import { type ReactNode, useState } from "react";
 import type { LeakPlace } from "@/core/causes/leak-places";
-import { type LeakPlaceRow, leakPlaceRows, leakStageOf, nextCheckOf, openLeaks } from "@/core/records/job-leak";
+import { type LeakPlaceRow, leakPlaceRows, leakStageOf, nextCheckOf, openLeaks } from "@/core/records/derived/job-leak";
 import { LeakBoard } from "@/pictures/leak-board";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";

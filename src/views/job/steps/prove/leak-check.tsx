@@ -3,7 +3,7 @@
 import { Flex, Stack } from "@chakra-ui/react";
 import { useState } from "react";
 import type { LeakPlace } from "@/core/causes/leak-places";
-import { leakPlaceRows, nextCheckOf, placesAfterWork } from "@/core/records/job-leak";
+import { leakPlaceRows, nextCheckOf, placesAfterWork } from "@/core/records/derived/job-leak";
 import { LeakBoard } from "@/pictures/leak-board";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";

@@ -2,7 +2,7 @@
 
 import { Flex, Stack, Table } from "@chakra-ui/react";
 import { type Comparison, compareTests } from "@/core/records/compare-tests";
-import { hasReadings } from "@/core/records/job-readings";
+import { hasReadings } from "@/core/records/derived/job-readings";
 import type { UnitId } from "@/core/units/units";
 import { HOT_DAY, useConditionShifts, useHotDay } from "@/session/condition-shifts";
 import { useExpected } from "@/session/expected";

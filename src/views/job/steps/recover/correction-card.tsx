@@ -3,8 +3,8 @@
 import { Flex } from "@chakra-ui/react";
 import { correctionOf } from "@/core/charge/correction";
 import { endSdG } from "@/core/charge/scale/live-charge";
-import { labelOf } from "@/core/records/job-label";
-import { balanceOf } from "@/core/records/job-readings";
+import { labelOf } from "@/core/records/derived/job-label";
+import { balanceOf } from "@/core/records/derived/job-readings";
 import { useDiagnosis, useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { useFigures } from "@/ui/figures";

@@ -1,8 +1,8 @@
 "use client";
 
 import { Box, Field, Flex, Input } from "@chakra-ui/react";
-import { labelOf } from "@/core/records/job-label";
-import { lossOf } from "@/core/records/job-readings";
+import { labelOf } from "@/core/records/derived/job-label";
+import { lossOf } from "@/core/records/derived/job-readings";
 import { useJob } from "@/session/session";
 import { Card } from "@/ui/card";
 import { useFigures } from "@/ui/figures";

@@ -2,15 +2,15 @@
 
 import { Box, Grid } from "@chakra-ui/react";
 import { cylinderFor, identifiedResults } from "@/core/charge/identification";
+import { identificationOf } from "@/core/records/derived/job-readings";
+import { foreignOf } from "@/core/records/derived/job-rest";
 import { fields } from "@/core/records/fields";
-import { identificationOf } from "@/core/records/job-readings";
-import { foreignOf } from "@/core/records/job-rest";
 import { useJob, useSetPart } from "@/session/session";
 import { Card } from "@/ui/card";
-import { Choice } from "@/ui/choice";
+import { Choice } from "@/ui/fields/choice";
+import { NumberField } from "@/ui/fields/number-field";
 import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
-import { NumberField } from "@/ui/number-field";
 import { foreignSentence } from "@/words/diagnosis";
 import { cylinderWords, identifiedLabels } from "@/words/recover";
 import { identifyCardText } from "@/words/screens/steps/recover";

@@ -9,8 +9,8 @@ import { entryValue } from "@/core/units/entry";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
-import { Choice } from "@/ui/choice";
-import { NumberField } from "@/ui/number-field";
+import { Choice } from "@/ui/fields/choice";
+import { NumberField } from "@/ui/fields/number-field";
 import { Text } from "@/ui/text";
 import { stationWords, vacuumResultLabels } from "@/words/station";
 

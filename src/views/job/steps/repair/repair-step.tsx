@@ -12,21 +12,21 @@ import {
   repairDuties,
   repairParts,
 } from "@/core/charge/oil";
+import { workableRefrigerant } from "@/core/records/derived/job-label";
+import { oilOf } from "@/core/records/derived/job-oil";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
-import { workableRefrigerant } from "@/core/records/job-label";
-import { oilOf } from "@/core/records/job-oil";
 import { OIL_TOLERANCE_G } from "@/core/records/run-sheet";
 import { entry, entryOf, entryValue } from "@/core/units/entry";
 import { useChoices } from "@/session/choices";
 import { useJob, useSetPart } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
-import { Choice } from "@/ui/choice";
-import { fieldRow } from "@/ui/field-note";
+import { Choice } from "@/ui/fields/choice";
+import { fieldRow } from "@/ui/fields/field-note";
+import { NumberField } from "@/ui/fields/number-field";
 import { useFigures } from "@/ui/figures";
 import { Notice } from "@/ui/notice";
-import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { StepEnd } from "@/views/job/frame/step-end";
 import { OilSheet } from "@/views/workshop/oil-sheet";

@@ -1,7 +1,7 @@
 "use client";
 
 import { implausibleOf } from "@/core/readings/derive/plausibility";
-import { readingFileOf, type TestName, withSidesExchanged } from "@/core/records/job-readings";
+import { readingFileOf, type TestName, withSidesExchanged } from "@/core/records/derived/job-readings";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Notice } from "@/ui/notice";

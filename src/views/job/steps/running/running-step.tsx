@@ -3,8 +3,8 @@
 import { Flex, Stack } from "@chakra-ui/react";
 import Link from "next/link";
 import { useState } from "react";
-import { hasReadings, workBegun } from "@/core/records/job-readings";
-import { emptyOf } from "@/core/records/job-rest";
+import { hasReadings, workBegun } from "@/core/records/derived/job-readings";
+import { emptyOf } from "@/core/records/derived/job-rest";
 import { useExpected } from "@/session/expected";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";

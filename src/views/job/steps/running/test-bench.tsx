@@ -2,14 +2,14 @@
 
 import { Box, Flex, Grid } from "@chakra-ui/react";
 import type { ReactNode } from "react";
+import { workableRefrigerant } from "@/core/records/derived/job-label";
+import { deriveFor, newestValues, type TestName } from "@/core/records/derived/job-readings";
 import { fields } from "@/core/records/fields";
-import { workableRefrigerant } from "@/core/records/job-label";
-import { deriveFor, newestValues, type TestName } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import { formatNumber, formatQuantity } from "@/core/units/units";
+import { Trace } from "@/pictures/charts/trace";
 import { ExpectedRows } from "@/pictures/expected-rows";
 import { Towers } from "@/pictures/towers";
-import { Trace } from "@/pictures/trace";
 import type { Expected } from "@/session/expected";
 import { useJob, useLive, useSimulator, useSimulatorOf } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";

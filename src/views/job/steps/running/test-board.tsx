@@ -6,9 +6,15 @@ import { type PartId, partNames, signNames } from "@/core/causes/signs";
 import type { LinePlace } from "@/core/line-places";
 import { channels, type SettingChannel } from "@/core/readings/channels";
 import type { DerivedValues } from "@/core/readings/derive/derived";
+import {
+  deriveFor,
+  type SettingValues,
+  settingValues,
+  type TestName,
+  withTyped,
+} from "@/core/records/derived/job-readings";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
-import { deriveFor, type SettingValues, settingValues, type TestName, withTyped } from "@/core/records/job-readings";
 import { entryValue } from "@/core/units/entry";
 import type { Figures } from "@/core/units/figures";
 import { CircuitBoard, type Filling } from "@/pictures/circuit-board";
@@ -17,9 +23,9 @@ import type { Expected } from "@/session/expected";
 import { useJob, useLive, useSetPart, useSimulator } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
+import { NumberField } from "@/ui/fields/number-field";
 import { useFigures } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
-import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { PartSigns } from "@/views/job/steps/look/part-signs";
 import { placeNames } from "@/words/places";

@@ -2,17 +2,17 @@
 
 import { Box, Flex, Grid } from "@chakra-ui/react";
 import { useState } from "react";
+import { settingValues, type TestName, withSetting } from "@/core/records/derived/job-readings";
 import { fields } from "@/core/records/fields";
-import { settingValues, type TestName, withSetting } from "@/core/records/job-readings";
 import { entryOf, entryValue, type FieldSpec } from "@/core/units/entry";
 import { formatNumber } from "@/core/units/units";
-import { useDraftEntry } from "@/session/drafts";
+import { useDraftEntry } from "@/session/job/drafts";
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Explain } from "@/ui/explain";
+import { NumberField } from "@/ui/fields/number-field";
 import { useFigures } from "@/ui/figures";
-import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { typedCycleText } from "@/words/screens/steps/running";
 

@@ -11,22 +11,22 @@ import {
   type ShutOffState,
   usualEqualisationS,
 } from "@/core/readings/stream/shut-off";
+import { equaliseOf } from "@/core/records/derived/job-readings";
+import { emptyOf } from "@/core/records/derived/job-rest";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
-import { equaliseOf } from "@/core/records/job-readings";
-import { emptyOf } from "@/core/records/job-rest";
 import { entryOf } from "@/core/units/entry";
 import { formatClock, formatNumber } from "@/core/units/units";
-import { Trace } from "@/pictures/trace";
+import { Trace } from "@/pictures/charts/trace";
 import { useJob, useJobActs, useJobOf, useSetPart, useSimulator, useSimulatorOf } from "@/session/session";
 import { useAnnounced } from "@/ui/announce";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
-import { Choice } from "@/ui/choice";
+import { Choice } from "@/ui/fields/choice";
+import { NumberField } from "@/ui/fields/number-field";
 import { useFigures } from "@/ui/figures";
 import { Measure } from "@/ui/measure";
 import { Notice } from "@/ui/notice";
-import { NumberField } from "@/ui/number-field";
 import { Text } from "@/ui/text";
 import { useTick } from "@/ui/tick";
 import { DoNotRun } from "@/views/job/frame/do-not-run";

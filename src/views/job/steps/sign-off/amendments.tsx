@@ -6,7 +6,7 @@ import { amended, amendmentFormSchema, amendmentsOf } from "@/core/records/signa
 import { useJob } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
-import { FormText, useCheckedForm } from "@/ui/form";
+import { FormText, useCheckedForm } from "@/ui/fields/form";
 import { Text } from "@/ui/text";
 import { amendedRow, amendedVersion, amendmentTitle, signOffWords } from "@/words/sign-off";
 

@@ -8,8 +8,8 @@ import { type Decision, decide, isBeforeRanking, isWorthwhile } from "@/core/dia
 import { type Diagnosis, type RankedCause, type Warning, warningOf } from "@/core/diagnosis/decide/diagnosis";
 import type { EvidenceRow, ReasonQuantity } from "@/core/diagnosis/explain/reasons";
 import { gapsOf } from "@/core/records/run-sheet";
+import { RankingHistory } from "@/pictures/charts/ranking-history";
 import { EvidenceRows } from "@/pictures/evidence-rows";
-import { RankingHistory } from "@/pictures/ranking-history";
 import { useDiagnosis, useJobOf, useWording } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";

@@ -1,0 +1,67 @@
+import { describe, expect, it } from "vitest";
+import { demoJobs } from "../../../demo/demo-jobs";
+import { expectedRanges } from "../../diagnosis/explain/expected-range";
+import { entry } from "../../units/entry";
+import { readingFileOf, vehicleLabelOf } from "../derived/job-readings";
+import { type Job, newJob } from "../job";
+import { soundReadingsOf } from "./sound-tests";
+
+const now = "2026-05-04T08:00:00.000Z";
+const [, estate, pickup] = demoJobs(new Date(now)) as [Job, Job, Job];
+
+/** A later visit of the vehicle. */
+function again(change: Partial<Job["intake"]> = {}): Job {
+  const job = newJob("again", now);
+  return { ...job, intake: { ...job.intake, ...pickup.intake, ...change }, altitude: pickup.altitude };
+}
+
+describe("earlier sound tests of the same vehicle", () => {
+  it("are the proofs of jobs that filled it to its label, with the conditions they were read in", () => {
+    const found = soundReadingsOf(again(), [pickup, estate]);
+    expect(found.length).toBeGreaterThan(0);
+    for (const { conditions, readings } of found) {
+      expect(conditions.ambientC).toBeGreaterThan(10);
+      expect(Object.values(readings).every(Number.isFinite)).toBe(true);
+      expect(readings).not.toHaveProperty("rpm");
+    }
+    // Another label is another car.
+    expect(soundReadingsOf(again({ charge: entry("900", "g") }), [pickup])).toEqual([]);
+  });
+
+  it("are none where the job was not proved or the weight was wrong, and never the job's own", () => {
+    const open: Job = { ...pickup, steps: { ...pickup.steps, prove: { ...pickup.steps.prove, doneAt: null } } };
+    expect(soundReadingsOf(again(), [open])).toEqual([]);
+    const short: Job = { ...pickup, ledger: pickup.ledger.slice(0, 1) };
+    expect(soundReadingsOf(again(), [short])).toEqual([]);
+    expect(soundReadingsOf(pickup, [pickup])).toEqual([]);
+  });
+
+  it("narrow the bands of the vehicle that comes again", () => {
+    const label = vehicleLabelOf(pickup)!;
+    const own = soundReadingsOf(again(), [pickup]);
+    const { conditions } = own[0]!;
+    const plain = expectedRanges(label, conditions, conditions.rpm)!;
+    const narrowed = expectedRanges(label, conditions, conditions.rpm, own)!;
+    expect(narrowed.ownTests).toBe(own.length);
+    const width = ({ low, high }: { low: number; high: number }) => high - low;
+    expect(width(narrowed.ranges.high)).toBeLessThan(width(plain.ranges.high));
+  });
+});
+
+it("spots along the lines go into the reading file, at the setting that was read last", () => {
+  const spot = (place: "metering-in" | "discharge" | "liquid-port", celsius: string) => ({
+    place,
+    temperature: entry(celsius, "degC"),
+  });
+  const spotted: Job = {
+    ...estate,
+    lines: { ...estate.lines, spots: [spot("metering-in", "22"), spot("discharge", "81"), spot("liquid-port", "40")] },
+  };
+  const running = readingFileOf(spotted, "baseline")!.running!;
+  expect(running.at(-1)).toMatchObject({ meteringInletC: 22, dischargeLineC: 81 });
+  expect(running[0]!.meteringInletC).toBeNull();
+  // Clamped values take precedence over spotted ones.
+  expect(running.at(-1)!.liquidLineC).toBe(readingFileOf(estate, "baseline")!.running!.at(-1)!.liquidLineC);
+  const proved: Job = { ...pickup, lines: spotted.lines };
+  expect(readingFileOf(proved, "proof")!.running!.every((setting) => setting.meteringInletC == null)).toBe(true);
+});
