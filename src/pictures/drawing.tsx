@@ -15,7 +15,7 @@ export const svgType = (px: DrawingType): string => `calc(${px}px * var(--u, 1) 
 export const svgClass = (px: DrawingType): string => `type-${px}`;
 
 /** Values of a drawing as a table, for whoever cannot read the drawing. */
-export interface DrawnTable {
+interface DrawnTable {
   /** Subject of the drawing. */
   name: string;
   head: readonly string[];
@@ -98,7 +98,7 @@ function LegendSign({ mark, colour }: { mark: LegendMark; colour: string }) {
 }
 
 /** Opens the values of a drawing below it. */
-export function TableOfDrawing({ table: { name, head, rows } }: { table: DrawnTable }) {
+function TableOfDrawing({ table: { name, head, rows } }: { table: DrawnTable }) {
   const [open, setOpen] = useState(false);
   return (
     <>

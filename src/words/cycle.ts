@@ -1,14 +1,7 @@
 /** Explanation of each corner of a measured cycle. */
-import type { CornerName, CycleIssue, MeasuredCycle } from "@/core/readings/derive/cycle";
+import type { CycleIssue, MeasuredCycle } from "@/core/readings/derive/cycle";
 import type { Measured } from "@/core/readings/derive/measured";
 import type { Figures } from "@/core/units/figures";
-
-export const cornerNames: Record<CornerName, string> = {
-  suction: "compressor inlet",
-  discharge: "compressor outlet",
-  liquid: "metering device inlet",
-  inlet: "evaporator inlet",
-};
 
 interface CornerWords {
   title: string;

@@ -1,7 +1,6 @@
 /** Values of the quick desk: not of any job, kept as typed. */
 import { type CandidateName, candidateNames } from "../fluids/identification";
 import { entry, entrySchema } from "../units/entry";
-import type { UnitSystem } from "../units/figures";
 import * as z from "../zod";
 import { fields } from "./fields";
 
@@ -71,10 +70,4 @@ export function emptyQuickDesk(): QuickDesk {
       temperature: entry("", "degC"),
     },
   };
-}
-
-/** Which of them the desk is read in now, by its pressure. */
-export function systemOf({ low }: Pick<QuickDesk, "low">): UnitSystem {
-  const { unit } = low.pressure;
-  return unit === "psi" ? "us" : unit === "bar" ? "bar" : "kPa";
 }

@@ -1,7 +1,7 @@
 /** A record in other units: the same values, written anew; or only what is still blank in it. */
 import { checkNumber, type Entry, entryOf, entrySchema } from "../units/entry";
 import type { ChosenDimension, UnitChoice } from "../units/figures";
-import { type Dimension, type UnitId, units } from "../units/units";
+import { BELOW_ZERO, type Dimension, type UnitId, units } from "../units/units";
 
 /** A record, or any part of one, in other units. What cannot be read keeps its text. */
 export function inUnits<Part>(part: Part, choice: UnitChoice): Part {
@@ -48,7 +48,8 @@ function entriesOf<Part>(part: Part, change: (given: Entry) => Entry): Part {
 function converted(given: Entry, choice: UnitChoice): Entry {
   const { dimension } = units[given.unit];
   const unit = choice[dimension as ChosenDimension] ?? given.unit;
-  if (unit === given.unit) return given;
+  // A vacuum in inHg stays as it was read.
+  if (unit === given.unit || (given.unit === BELOW_ZERO && given.text.trim() !== "")) return given;
   const read = checkNumber(dimension, given);
   return !read.ok || isNought(given, unit) ? { ...given, unit } : entryOf(read.value, unit);
 }

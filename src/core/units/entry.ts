@@ -4,7 +4,7 @@
  */
 import { fail, type Result, succeed } from "../result";
 import * as z from "../zod";
-import { type Dimension, fromBase, toBase, type UnitId, unitIds, units, unitsOf } from "./units";
+import { BELOW_ZERO, type Dimension, fromBase, toBase, type UnitId, unitIds, units, unitsOf } from "./units";
 
 /** Longer than any number a person types; stops a pasted document from being stored as a pressure. */
 const ENTRY_TEXT_LIMIT = 120;
@@ -40,7 +40,8 @@ export function entry(text: string, unit: UnitId): Entry {
 
 /** An entry that shows `base` in `unit`, with enough decimals that the value survives to instrument resolution. */
 export function entryOf(base: number, unit: UnitId, decimals: number = typedDecimals(unit)): Entry {
-  return { text: fromBase(base, unit).toFixed(decimals), unit };
+  const text = fromBase(base, unit).toFixed(decimals);
+  return { text: unit === BELOW_ZERO && base > 0 ? `+${text}` : text, unit };
 }
 
 /** A tenth of an ounce is read, but a scale of a gram shows less. */
@@ -50,7 +51,7 @@ function typedDecimals(unit: UnitId): number {
 
 /**
  * Reads an entry against its field. The value is in the base unit of the field's dimension. Read as meant: spaces between digits, a decimal comma,
- * and a unit behind the number ("65 psi", "1 lb 2 oz"), which then counts in place of the entry's own. A comma that could be either is refused.
+ * and a unit behind the number ("65 psi", "1 lb 2 oz", "10 inHg" for a vacuum), which then counts in place of the entry's own. A comma that could be either is refused.
  */
 export function checkEntry(spec: FieldSpec, given: Entry): Result<number, EntryIssue> {
   const { min, max } = spec;
@@ -112,7 +113,7 @@ function readEntry(dimension: Dimension, given: Entry): Result<Read, EntryIssue>
   if (units[given.unit].dimension !== dimension) return fail({ code: "wrong-unit", unit: given.unit, dimension });
   const parts = partsOf(given.text);
   if (parts === null) {
-    const number = parseNumber(given.text);
+    const number = parseNumber(given.text, given.unit);
     return number.ok
       ? succeed({ value: toBase(number.value, given.unit), number: number.value, unit: given.unit, said: false })
       : number;
@@ -120,9 +121,9 @@ function readEntry(dimension: Dimension, given: Entry): Result<Read, EntryIssue>
   let value = 0;
   let first: Pick<Read, "number" | "unit"> | null = null;
   for (const { text, words } of parts) {
-    const number = parseNumber(text);
+    const unit = unitIds.find((id) => units[id].dimension === dimension && namesOf(id).includes(words));
+    const number = parseNumber(text, unit);
     if (!number.ok) return number;
-    const unit = unitsOf(dimension).find((id) => namesOf(id).includes(words));
     if (unit === undefined) {
       const other = unitIds.find((id) => namesOf(id).includes(words));
       return other === undefined
@@ -164,6 +165,7 @@ const alsoWritten: Partial<Record<UnitId, readonly string[]>> = {
   mbarAbs: ["mbar"],
   kPaAbs: ["kpa"],
   micron: ["microns", "µm"],
+  inHg: ["inhgvac", "inhgvacuum", '"hg', "''hg"],
   inHgAbs: ["inhg"],
   degC: ["c", "°", "degc"],
   degF: ["f", "degf"],
@@ -191,7 +193,8 @@ export const namesOf = (unit: UnitId): readonly string[] => [
   ...(alsoWritten[unit] ?? []),
 ];
 
-function parseNumber(text: string): Result<number, EntryIssue> {
+/** Reads a number; one without a sign counts below zero in {@link BELOW_ZERO}. */
+function parseNumber(text: string, unit?: UnitId): Result<number, EntryIssue> {
   const compact = text.replace(/[\s  ]/g, "").replace(/−/g, "-");
   if (compact === "") return fail({ code: "missing" });
   if (/^[+-]?\d{1,3}(,\d{3})+(\.\d+)?$/.test(compact) && !/^[+-]?0,/.test(compact)) {
@@ -199,6 +202,6 @@ function parseNumber(text: string): Result<number, EntryIssue> {
   }
   const normal = compact.replace(",", ".");
   if (!/^[+-]?(\d+(\.\d*)?|\.\d+)$/.test(normal)) return fail({ code: "not-a-number", text: text.trim() });
-  const value = Number(normal);
+  const value = unit === BELOW_ZERO && !/^[+-]/.test(normal) ? -Number(normal) : Number(normal);
   return Number.isFinite(value) ? succeed(value) : fail({ code: "not-a-number", text: text.trim() });
 }

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { checkEntry, entry, entryOf, entryValue, type FieldSpec, unitDoubt, withSaidUnit } from "./entry";
 import { figuresIn, metricFigures, systemUnits, unitSystems } from "./figures";
-import { formatClock, formatNumber, fromBase, toBase, unitIds, units } from "./units";
+import { BELOW_ZERO, formatClock, formatNumber, fromBase, toBase, unitIds, units } from "./units";
 
 const pressure: FieldSpec = { label: "High side", dimension: "pressure", min: -101, max: 4000 };
 const charge: FieldSpec = { label: "Charge", dimension: "mass", min: 50, max: 5000 };
@@ -155,7 +155,8 @@ describe("what is typed with its unit", () => {
         const { dimension, label } = units[unit];
         const anything = { label: "x", dimension, min: -1e9, max: 1e9 };
         const other = unitIds.find((id) => units[id].dimension === dimension)!;
-        const text = `${value.toFixed(3)} ${label}`;
+        // Where a number without a sign is a vacuum, one above zero has its sign.
+        const text = `${unit === BELOW_ZERO ? "+" : ""}${value.toFixed(3)} ${label}`;
         expect(entryValue(anything, entry(text, other))).toBeCloseTo(toBase(Number(value.toFixed(3)), unit), 6);
       }),
     );

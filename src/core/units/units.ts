@@ -38,6 +38,8 @@ export const units = {
   kPa: { dimension: "pressure", label: "kPa", scale: 1, offset: 0, decimals: 0 },
   bar: { dimension: "pressure", label: "bar", scale: 100, offset: 0, decimals: 2 },
   psi: { dimension: "pressure", label: "psi", scale: PSI_IN_KPA, offset: 0, decimals: 1 },
+  /** As a compound gauge shows it: below zero (see {@link BELOW_ZERO}). Mercury at 0 degC, NIST SP 811. */
+  inHg: { dimension: "pressure", label: "inHg", scale: 3.38638, offset: 0, decimals: 1 },
   mbarAbs: { dimension: "vacuum", label: "mbar abs", scale: 0.1, offset: 0, decimals: 1 },
   kPaAbs: { dimension: "vacuum", label: "kPa abs", scale: 1, offset: 0, decimals: 2 },
   micron: { dimension: "vacuum", label: "micron", scale: MICRON_IN_KPA, offset: 0, decimals: 0 },
@@ -87,9 +89,12 @@ export function fromBase(base: number, unit: UnitId): number {
   return (base - units[unit].offset) / units[unit].scale;
 }
 
+/** Unit of the vacuum part of a compound gauge: a number without a sign counts below zero. It is typed, never chosen for display. */
+export const BELOW_ZERO: UnitId = "inHg";
+
 /** Units a person may choose for a dimension, base unit not necessarily first. */
 export function unitsOf(dimension: Dimension): UnitId[] {
-  return unitIds.filter((id) => units[id].dimension === dimension);
+  return unitIds.filter((id) => units[id].dimension === dimension && id !== BELOW_ZERO);
 }
 
 /** Thin space between groups of three, so that a four-digit pressure is read at a glance. */

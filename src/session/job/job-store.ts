@@ -135,8 +135,10 @@ export function createJobStore(id: string, port: JobPort, now: () => number = Da
         if (result === null) return store.setState({ loaded: "missing" });
         if (!result.ok) return store.setState({ loaded: "unreadable", issue: result.issue });
         writer.told(result.value);
-        if (first) void bringBack();
+        // Before anything is stored: a write tells this listener again.
+        const begins = first;
         first = false;
+        if (begins) void bringBack();
         const { loaded, issue } = store.getState();
         if (loaded !== "ready" || issue !== null) store.setState({ loaded: "ready", issue: null });
       },

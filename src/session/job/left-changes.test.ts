@@ -32,13 +32,19 @@ async function leftPage(act: (session: Session) => void, hangs: "before" | "afte
 }
 
 /** The next page of the tab, on what is stored. */
-async function nextPage(stored: Job): Promise<{ job: Job; remembered: string[] }> {
+async function nextPage(stored: Job): Promise<{ job: Job; remembered: string[]; writes: number }> {
   const { session, jobs } = fakeWorld(stored);
   jobs.left = leftChanges;
+  let writes = 0;
+  const edit = jobs.edit;
+  jobs.edit = (...asked) => {
+    writes++;
+    return edit(...asked);
+  };
   const stop = session.start();
   await settled();
   stop();
-  return { job: jobs.job!, remembered: jobs.remembered };
+  return { job: jobs.job!, remembered: jobs.remembered, writes };
 }
 
 beforeEach(() => sessionStorage.clear());
@@ -60,8 +66,10 @@ describe("a change that was on its way when the page went", () => {
     for (const hangs of ["before", "after"] as const) {
       const stored = await leftPage((session) => session.jobs.getState().edit(purge), hangs);
       expect(stored.ledger).toHaveLength(hangs === "before" ? 0 : 1);
-      const { job } = await nextPage(stored);
+      const { job, writes } = await nextPage(stored);
       expect(job.ledger).toHaveLength(1);
+      // The store that tells of the write begins nothing again.
+      expect(writes).toBe(1);
       expect(leftChanges.recall(van.id)).toBeNull();
       // A third page finds nothing to do.
       expect((await nextPage(job)).job.ledger).toHaveLength(1);

@@ -27,6 +27,8 @@ export interface NumberFieldProps {
   large?: boolean;
   /** Hide the unit when a neighbour carries it. */
   hideUnit?: boolean;
+  /** Show the unit without a choice: it is chosen elsewhere, or typed behind the number. */
+  fixedUnit?: boolean;
 }
 
 /** A number with its unit, kept as typed; states field, limit and unit when it cannot be used. */
@@ -40,6 +42,7 @@ export function NumberField(props: NumberFieldProps) {
     required = false,
     hideLabel,
     hideUnit,
+    fixedUnit = false,
     large = false,
   } = props;
   const say = useSay();
@@ -48,7 +51,7 @@ export function NumberField(props: NumberFieldProps) {
   const text = draft ?? value.text;
   const checked = checkEntry(spec, { ...value, text });
   const silent = checked.ok || (checked.issue.code === "missing" && !required);
-  const options = unitsOf(spec.dimension);
+  const options = fixedUnit ? [] : unitChoices(spec.dimension, value.unit);
   const select = useSelectOnFocus();
   useInvalidField(silent ? null : label);
   // Another unit would make it right, or more likely: asked, never changed by itself.
@@ -131,6 +134,12 @@ export function NumberField(props: NumberFieldProps) {
 
 /** The number as it was typed, without a unit behind it. */
 const bareNumber = (text: string) => text.replace(/[^\d.,+\-−\s]+.*$/u, "").trim();
+
+/** Units to choose from; a vacuum typed in inHg keeps its own among them. */
+function unitChoices(dimension: FieldSpec["dimension"], unit: UnitId): UnitId[] {
+  const usual = unitsOf(dimension);
+  return usual.includes(unit) ? usual : [...usual, unit];
+}
 
 interface UnitChoiceProps {
   label: string;

@@ -2,38 +2,31 @@
 
 import { Box, Grid, Stack } from "@chakra-ui/react";
 import type { Refrigerant } from "@/core/fluids/refrigerants";
-import { measuredCycle } from "@/core/readings/derive/cycle";
+import { measuredCycle, type PartReadings } from "@/core/readings/derive/cycle";
 import { fields } from "@/core/records/fields";
 import type { QuickDesk } from "@/core/records/quick-desk";
-import { entryValue } from "@/core/units/entry";
-import { PhChart } from "@/pictures/charts/ph-chart";
 import { Card } from "@/ui/card";
 import { Explain } from "@/ui/explain";
 import { NumberField } from "@/ui/fields/number-field";
 import { useFigures } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
 import { Text } from "@/ui/text";
-import { cornerNames, cycleIssueSentence, cycleSentences } from "@/words/cycle";
+import { cycleIssueSentence, cycleSentences } from "@/words/cycle";
 import { cycleCardText } from "@/words/screens/desk";
-import type { SideState } from "./side-column";
 
 interface CycleCardProps {
   desk: QuickDesk;
   refrigerant: Refrigerant;
   altitudeM: number;
-  sides: Record<"low" | "high", SideState>;
+  readings: PartReadings;
   set: (part: Partial<QuickDesk>) => void;
 }
 
 /** Five readings as the cycle they are: both sides and both pipes from above, and the discharge line here. */
-export function CycleCard({ desk, refrigerant, altitudeM, sides, set }: CycleCardProps) {
+export function CycleCard({ desk, refrigerant, altitudeM, readings, set }: CycleCardProps) {
   const figures = useFigures();
   const accuracy = useAccuracy();
-  const lowKpa = sides.low.pressure?.value ?? null;
-  const highKpa = sides.high.pressure?.value ?? null;
-  const suctionC = entryValue(fields.suction, desk.low.line);
-  const liquidC = entryValue(fields.liquid, desk.high.line);
-  const dischargeC = entryValue(fields.discharge, desk.discharge);
+  const { lowKpa, highKpa, suctionC, liquidC, dischargeC } = readings;
   const missing = [
     lowKpa === null && cycleCardText.theLowSide,
     highKpa === null && cycleCardText.theHighSide,
@@ -60,9 +53,8 @@ export function CycleCard({ desk, refrigerant, altitudeM, sides, set }: CycleCar
           {cycleCardText.fiveReadingsAreNeededMissing(missing.join(", "))}
         </Text>
       ) : cycle.ok ? (
-        <Grid templateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 3fr) minmax(0, 2fr)" }} gap="4">
-          <PhChart refrigerant={refrigerant} cycle={cycle.value} names={cornerNames} />
-          <Stack gap="2.5" role="status">
+        <Stack gap="2.5" role="status">
+          <Grid templateColumns={{ base: "minmax(0, 1fr)", md: "repeat(2, minmax(0, 1fr))" }} gap="3">
             {cycleSentences(cycle.value, figures).map(({ title, text, about }) => (
               <Box key={title}>
                 <Explain about={about} fontWeight="semibold" fontSize="md">
@@ -71,9 +63,9 @@ export function CycleCard({ desk, refrigerant, altitudeM, sides, set }: CycleCar
                 <Text fontSize="md">{text}</Text>
               </Box>
             ))}
-            <Text kind="small">{cycleCardText.dashedLosslessCompressionTheEnthalpy}</Text>
-          </Stack>
-        </Grid>
+          </Grid>
+          <Text kind="small">{cycleCardText.dashedLosslessCompressionTheEnthalpy}</Text>
+        </Stack>
       ) : (
         <Text fontSize="md" fontWeight="semibold" role="status">
           {cycleIssueSentence(cycle.issue)}

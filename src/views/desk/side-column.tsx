@@ -2,7 +2,6 @@
 
 import { Box, Grid } from "@chakra-ui/react";
 import { isRefrigerant } from "@/core/fluids/refrigerants";
-import { deriveValues } from "@/core/readings/derive/derived";
 import type { InstrumentAccuracy } from "@/core/readings/derive/instruments";
 import type { Measured } from "@/core/readings/derive/measured";
 import { gaugeFromSaturation, type Side, saturationFromGauge } from "@/core/readings/derive/quick";
@@ -13,7 +12,6 @@ import { formatUncertainty, type UnitId, units } from "@/core/units/units";
 import { Card } from "@/ui/card";
 import { fieldRow } from "@/ui/fields/field-note";
 import { NumberField } from "@/ui/fields/number-field";
-import { useAccuracy } from "@/ui/instruments";
 import { Measure } from "@/ui/measure";
 import { sideWords } from "@/words/desk";
 import { sideColumnText } from "@/words/screens/desk";
@@ -47,42 +45,24 @@ interface SideColumnProps {
   side: Side;
   desk: QuickDesk;
   state: SideState;
-  altitudeM: number;
+  /** Superheat of the low side, subcooling of the high one, K. */
+  difference: Measured | null;
   change: (change: (desk: QuickDesk) => QuickDesk) => void;
 }
 
 /** Pressure and temperature of one side, both ways, and what the pipe on it says with them. */
-export function SideColumn({ side, desk, state, altitudeM, change }: SideColumnProps) {
-  const accuracy = useAccuracy();
+export function SideColumn({ side, desk, state, difference, change }: SideColumnProps) {
   const own = desk[side];
   const words = sideWords[side];
   const set = (part: Partial<DeskSide>) => change((now) => ({ ...now, [side]: { ...now[side], ...part } }));
   const { pressure, temperature } = state;
-  const lineC = entryValue(fields[words.lineField], own.line);
-  const computed = isRefrigerant(desk.refrigerant) ? desk.refrigerant : null;
-  const derived =
-    computed === null || pressure === null
-      ? null
-      : deriveValues(
-          {
-            refrigerant: computed,
-            altitudeM,
-            ambientC: null,
-            evaporatorAirC: null,
-            lowKpa: side === "low" ? pressure.value : null,
-            highKpa: side === "high" ? pressure.value : null,
-            ventC: null,
-            suctionLineC: side === "low" ? lineC : null,
-            liquidLineC: side === "high" ? lineC : null,
-          },
-          accuracy,
-        );
-  const difference = side === "low" ? (derived?.superheatK ?? null) : (derived?.subcoolingK ?? null);
+  const computed = isRefrigerant(desk.refrigerant);
   return (
     <Card title={words.title}>
-      <Grid templateColumns={{ base: "minmax(0, 1fr)", sm: "repeat(2, minmax(0, 1fr))" }} gap="3">
+      <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap="3">
         <NumberField
           spec={fields[side]}
+          fixedUnit
           label={words.pressure}
           value={own.given === "pressure" ? own.pressure : shown(pressure, own.pressure.unit)}
           large
@@ -91,6 +71,7 @@ export function SideColumn({ side, desk, state, altitudeM, change }: SideColumnP
         />
         <NumberField
           spec={deskFields.saturation}
+          fixedUnit
           label={words.saturation}
           value={own.given === "temperature" ? own.temperature : shown(temperature, own.temperature.unit)}
           large
@@ -98,16 +79,11 @@ export function SideColumn({ side, desk, state, altitudeM, change }: SideColumnP
           onChange={(typed) => set(typedAs("temperature", own, typed, own.given === "temperature"))}
         />
       </Grid>
-      {computed !== null && (
-        <Grid
-          templateColumns={{ base: "minmax(0, 1fr)", sm: "repeat(2, minmax(0, 1fr))" }}
-          gap="3"
-          mt="3"
-          alignItems="end"
-          css={fieldRow}
-        >
+      {computed && (
+        <Grid templateColumns="repeat(2, minmax(0, 1fr))" gap="3" mt="1" alignItems="end" css={fieldRow}>
           <NumberField
             spec={fields[words.lineField]}
+            fixedUnit
             label={words.line}
             value={own.line}
             onChange={(line) => set({ line })}
@@ -117,7 +93,7 @@ export function SideColumn({ side, desk, state, altitudeM, change }: SideColumnP
               label={words.difference}
               value={difference}
               unit="K"
-              note={lineC === null ? sideColumnText.enter(words.line.toLowerCase()) : undefined}
+              note={difference === null ? sideColumnText.enter(words.line.toLowerCase()) : undefined}
             />
           </Box>
         </Grid>

@@ -1,16 +1,5 @@
 /** Texts of the charts of Bench and P-T desk. */
 
-export const phChartText = {
-  name: "Cycle corners",
-  corner: "Corner",
-  pressure: "Absolute pressure",
-  enthalpy: "Enthalpy",
-  temperature: "Temperature",
-  cycleOfInThePressure: (refrigerant: string, said: string) =>
-    `Cycle of ${refrigerant} in the pressure-enthalpy chart: ${said}`,
-  absolute: (name: string, toBase: string, toBase2: string) => `${name}: ${toBase} absolute, ${toBase2}`,
-} as const;
-
 export const phMapText = {
   pressureEnthalpyChartOfNot: (refrigerant: string) => `Pressure-enthalpy chart of ${refrigerant}, not running`,
   cycleOfInThePressure: (refrigerant: string, said: string) =>
@@ -20,10 +9,19 @@ export const phMapText = {
     `${name}: ${value}, ${toBase} absolute, ${toBase2}`,
 } as const;
 
-export const saturationRulerText = {
-  saturationOfTemperatureAbovePressure: (refrigerant: string) =>
-    `Saturation of ${refrigerant}: temperature above, pressure below`,
-  sideOnTheScale: (name: string) => `${name} side on the scale`,
+export const deskPictureText = {
+  name: (refrigerant: string) => `Saturation of ${refrigerant} with both pressures`,
+  line: (side: string) => `${side} side pressure`,
+  gauge: (unit: string) => `${unit} gauge`,
+  enthalpy: (unit: string) => `enthalpy, ${unit}`,
+  temperature: (unit: string) => `saturation temperature, ${unit}`,
+  liquid: "liquid",
+  mixture: "liquid and vapour",
+  vapour: "vapour",
+  evaporatingAt: (t: string) => `evaporating at ${t}`,
+  condensingAt: (t: string) => `condensing at ${t}`,
+  superheat: (k: string) => `superheat ${k}`,
+  subcooling: (k: string) => `subcooling ${k}`,
 } as const;
 
 export const saturationChartText = {

@@ -13,10 +13,10 @@ export const cycleCardText = {
   theSuctionLine: "the suction line",
   theLiquidLine: "the liquid line",
   theDischargeLine: "the discharge line",
-  cycleOnPressureAndEnthalpy: "Cycle on pressure and enthalpy",
+  cycleOnPressureAndEnthalpy: "Cycle",
   fiveReadingsAreNeededMissing: (missing: string) => `Five readings are needed. Missing: ${missing}.`,
   dashedLosslessCompressionTheEnthalpy:
-    "Dashed: lossless compression. The enthalpy zero is arbitrary; only differences count.",
+    "Dotted above: lossless compression. The enthalpy zero is arbitrary; only differences count.",
 } as const;
 
 export const deskCardsText = {
@@ -59,8 +59,8 @@ export const deskViewText = {
   openingTheDesk: "Opening the desk",
   refrigerantToCompare: "Refrigerant to compare",
   compare: "Compare",
-  units: "Units",
-  saturationOfDragAMark: (refrigerant: string) => `Saturation of ${refrigerant}: drag a mark or enter a number`,
+  unitsForNow: "Units for now",
+  dragALine: "Drag a line, or type a number",
   itCanBeToldApart:
     "It can be told apart by static pressure, within about 1 %. Superheat, lines and cylinders need R134a or R1234yf.",
   onlySaturationIsKnownFor: (refrigerant: string) => `Only saturation is known for ${refrigerant}`,

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { domeOf, measuredCycle } from "./cycle";
+import { domeOf, domePoints, measuredCycle } from "./cycle";
 import { deriveValues } from "./derived";
 
 const readings = {
@@ -76,5 +76,33 @@ describe("the cycle of five readings", () => {
     const width = (i: number) => vapour[i]![0] - liquid[i]![0];
     for (let i = 1; i < liquid.length; i++) expect(width(i)).toBeLessThan(width(i - 1));
     expect(width(liquid.length - 1)).toBeGreaterThan(0);
+  });
+
+  it("part of the readings stands on the dome at the same points as the whole cycle", () => {
+    const readings = { lowKpa: 200, highKpa: 1300, suctionC: 9, dischargeC: 76, liquidC: 44 };
+    const whole = measuredCycle({ refrigerant: "R134a", altitudeM: 300, ...readings });
+    if (!whole.ok) throw new Error("no cycle");
+    const { suction, discharge, liquid } = whole.value.corners;
+    const points = domePoints("R134a", 300, readings);
+    expect([points.suction, points.discharge, points.liquid, points.ideal]).toEqual([
+      suction.enthalpy,
+      discharge.enthalpy,
+      liquid.enthalpy,
+      whole.value.ideal.enthalpy,
+    ]);
+    const part = domePoints("R134a", 300, { ...readings, highKpa: null, suctionC: null });
+    expect(part).toMatchObject({ high: null, suction: null, liquid: null, discharge: null, ideal: null });
+    expect(part.low).toEqual(points.low);
+  });
+
+  it("a line on the wrong side of saturation, and a pressure beyond the tables, have no point", () => {
+    // R134a boils at 0 degC at 192 kPa gauge, condenses at 50 degC at 1 217 kPa gauge.
+    const points = domePoints("R134a", 0, {
+      ...{ lowKpa: 192, highKpa: 1217, suctionC: -5, liquidC: 55, dischargeC: 40 },
+    });
+    expect(points).toMatchObject({ suction: null, liquid: null, discharge: null, ideal: null });
+    expect(
+      domePoints("R134a", 0, { lowKpa: 9000, highKpa: null, suctionC: 5, liquidC: 5, dischargeC: 5 }).low,
+    ).toBeNull();
   });
 });

@@ -18,7 +18,7 @@ export interface CycleReadings {
   liquidC: number;
 }
 
-export type CornerName = "suction" | "discharge" | "liquid" | "inlet";
+type CornerName = "suction" | "discharge" | "liquid" | "inlet";
 
 interface Corner {
   name: CornerName;
@@ -117,6 +117,61 @@ export function measuredCycle(
     takenUp: from((p) => p.h1 - p.h3),
     workIn: from((p) => p.h2 - p.h1),
   });
+}
+
+/** What was read so far; null where it was not. Pressures gauge, kPa; temperatures degC. */
+export type PartReadings = {
+  readonly [Name in "lowKpa" | "highKpa" | "suctionC" | "dischargeC" | "liquidC"]: number | null;
+};
+
+/** One side on the dome: kPa absolute; enthalpies of saturated liquid and vapour, kJ/kg; saturation temperature, degC. */
+export interface DomeSide {
+  kpa: number;
+  liquid: number;
+  vapour: number;
+  temperatureC: number;
+}
+
+export interface DomePoints {
+  low: DomeSide | null;
+  high: DomeSide | null;
+  /** Enthalpy of each line, kJ/kg: null where it was not read, or is not on its side of saturation. */
+  suction: number | null;
+  liquid: number | null;
+  discharge: number | null;
+  /** After lossless compression from the suction line, kJ/kg. */
+  ideal: number | null;
+}
+
+/** The readings as far as they were taken, as points of pressure and enthalpy. A pressure beyond the tables has none. */
+export function domePoints(refrigerant: Refrigerant, altitudeM: number, readings: PartReadings): DomePoints {
+  const fluid = fluidTable(refrigerant);
+  const air = atmosphericPressureKpa(altitudeM);
+  const side = (gaugeKpa: number | null): DomeSide | null => {
+    const kpa = gaugeKpa === null ? Number.NaN : gaugeKpa + air;
+    if (!(kpa > TABLE_MIN_KPA && kpa < TABLE_MAX_KPA)) return null;
+    const [liquid, vapour] = [fluid.liquidEnthalpy(kpa), fluid.vapourEnthalpy(kpa)];
+    return { kpa, liquid, vapour, temperatureC: fluid.saturationTemperatureC(kpa) };
+  };
+  const [low, high] = [side(readings.lowKpa), side(readings.highKpa)];
+  const { suctionC, dischargeC, liquidC } = readings;
+  const vapourAt = (at: DomeSide | null, line: number | null) =>
+    at !== null && line !== null && line > at.temperatureC ? fluid.vapourEnthalpyAt(at.kpa, line) : null;
+  const suction = vapourAt(low, suctionC);
+  return {
+    low,
+    high,
+    suction,
+    liquid:
+      high !== null && liquidC !== null && liquidC < high.temperatureC
+        ? fluid.liquidEnthalpyAt(high.kpa, liquidC)
+        : null,
+    discharge: vapourAt(high, dischargeC),
+    ideal:
+      suction === null || low === null || high === null || high.kpa < low.kpa
+        ? null
+        : fluid.vapourEnthalpyAtEntropy(high.kpa, fluid.entropy(low.kpa, suction)),
+  };
 }
 
 type Points = ReturnType<typeof pointsOf>;

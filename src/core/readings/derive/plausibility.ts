@@ -3,6 +3,7 @@
  * to check, and what it makes worthless is left out before anything is inferred, so that no fault is read into it.
  */
 import { atmosphericPressureKpa } from "../../air/atmosphere";
+import type { Refrigerant } from "../../fluids/refrigerants";
 import { fluidTable } from "../../fluids/tables";
 import type { ReadingFile, RunningSetting } from "../file/reading-file";
 import { emptyAtRest } from "./empty";
@@ -87,11 +88,14 @@ const COLD_K = 12;
 /** Implausible readings in the order of checking; empty where all are plausible. */
 export function implausibleOf(reading: ReadingFile): Implausible[] {
   const found: Implausible[] = [];
+  const around: Surroundings = {
+    refrigerant: reading.vehicle.refrigerant,
+    altitudeM: reading.conditions.altitudeM ?? 0,
+    ambientC: reading.conditions.ambientC,
+    airInC: airIn(reading),
+  };
   for (const [i, setting] of (reading.running ?? []).entries()) {
-    const pressures = pressuresOf(setting, reading, i);
-    found.push(...pressures);
-    // Against pressures that are not the circuit's no temperature can be held.
-    if (!pressures.some(({ code }) => hinders(code))) found.push(...temperaturesOf(setting, reading, i));
+    found.push(...implausibleRunning(setting, around).map((code) => ({ code, setting: i })));
   }
   const low = reading.rest?.lowKpa ?? Number.NaN;
   const high = reading.rest?.highKpa ?? Number.NaN;
@@ -106,40 +110,50 @@ function airIn({ conditions }: ReadingFile): number {
   return conditions.airSource === "recirculated" ? (conditions.cabinReturnC ?? Number.NaN) : conditions.ambientC;
 }
 
-function pressuresOf({ lowKpa, highKpa, ventC }: RunningSetting, reading: ReadingFile, setting: number): Implausible[] {
+/** Around one setting of a running test: altitude m, temperatures degC; the air into the evaporator is NaN where it was not read. */
+export interface Surroundings {
+  refrigerant: Refrigerant;
+  altitudeM: number;
+  ambientC: number;
+  airInC: number;
+}
+
+/** Codes of one setting of a running test, in the order of checking. */
+export function implausibleRunning(setting: RunningSetting, around: Surroundings): ImplausibleCode[] {
+  const pressures = pressuresOf(setting, around);
+  // Against pressures that are not the circuit's no temperature can be held.
+  return pressures.some(hinders) ? pressures : [...pressures, ...temperaturesOf(setting, around)];
+}
+
+function pressuresOf({ lowKpa, highKpa, ventC }: RunningSetting, { airInC }: Surroundings): ImplausibleCode[] {
   if (lowKpa == null || highKpa == null) return [];
-  const one = (code: ImplausibleCode) => [{ code, setting }];
-  if (Math.abs(highKpa) < SHUT_KPA && lowKpa > AT_WORK_KPA) return one("high-coupler-shut");
-  if (lowKpa > highKpa + APART_KPA) return one("swapped-sides");
+  if (Math.abs(highKpa) < SHUT_KPA && lowKpa > AT_WORK_KPA) return ["high-coupler-shut"];
+  if (lowKpa > highKpa + APART_KPA) return ["swapped-sides"];
   if (Math.abs(highKpa - lowKpa) >= ALIKE_KPA) return [];
-  const cools = ventC != null && ventC < airIn(reading) - COOLS_K;
-  return one(cools ? "joined-gauges" : "alike-while-running");
+  return [ventC != null && ventC < airInC - COOLS_K ? "joined-gauges" : "alike-while-running"];
 }
 
 function temperaturesOf(
   { lowKpa, lowMinKpa, highKpa, suctionLineC, liquidLineC, ventC }: RunningSetting,
-  reading: ReadingFile,
-  setting: number,
-): Implausible[] {
-  const found: Implausible[] = [];
-  const fluid = fluidTable(reading.vehicle.refrigerant);
-  const atmosphere = atmosphericPressureKpa(reading.conditions.altitudeM ?? 0);
+  { refrigerant, altitudeM, ambientC, airInC }: Surroundings,
+): ImplausibleCode[] {
+  const found: ImplausibleCode[] = [];
+  const fluid = fluidTable(refrigerant);
+  const atmosphere = atmosphericPressureKpa(altitudeM);
   const saturated = (kpa: number) => readSaturationC(fluid, kpa + atmosphere);
-  const air = airIn(reading);
   // While a clutch cycles the line lags behind the gauge: its coldest is what the lowest pressure boils at.
   const lowest = lowMinKpa ?? lowKpa;
   if (suctionLineC != null && lowest != null) {
     const errs = saturated(lowest) - saturated(lowest - workshopInstruments.lowKpa);
-    if (suctionLineC < saturated(lowest) - errs - CLAMP_ROOM_K)
-      found.push({ code: "suction-below-evaporating", setting });
+    if (suctionLineC < saturated(lowest) - errs - CLAMP_ROOM_K) found.push("suction-below-evaporating");
   }
   if (liquidLineC != null && highKpa != null) {
     const errs = saturated(highKpa + workshopInstruments.highKpa) - saturated(highKpa);
-    const warmest = Math.max(saturated(highKpa) + errs, reading.conditions.ambientC + UNCONDENSED_K);
-    if (liquidLineC > warmest + CLAMP_ROOM_K) found.push({ code: "liquid-above-condensing", setting });
+    const warmest = Math.max(saturated(highKpa) + errs, ambientC + UNCONDENSED_K);
+    if (liquidLineC > warmest + CLAMP_ROOM_K) found.push("liquid-above-condensing");
   }
-  if (ventC != null && lowKpa != null && ventC > air + HEATED_K && saturated(lowKpa) < air - COLD_K) {
-    found.push({ code: "vent-above-return", setting });
+  if (ventC != null && lowKpa != null && ventC > airInC + HEATED_K && saturated(lowKpa) < airInC - COLD_K) {
+    found.push("vent-above-return");
   }
   return found;
 }
