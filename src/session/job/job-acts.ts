@@ -1,5 +1,6 @@
 /** The acts on the open job: each checks that this tab holds the desk, and refuses by name. */
 import { booked } from "@/core/records/bookkeeping";
+import { withConditionsCarried } from "@/core/records/derived/carried-conditions";
 import type { Job, StepId } from "@/core/records/job";
 import { isComplete } from "@/core/records/run-sheet";
 import { isSigned } from "@/core/records/signature";
@@ -80,15 +81,13 @@ function changeActs({ writer, history, now, typed }: OpenDesk, set: SetState, ge
 
 function stepActs({ writer, now }: OpenDesk, get: GetState, record: JobState["record"]): OfSteps {
   const instant = () => new Date(now()).toISOString();
-  const mark = (step: StepId, change: Partial<Job["steps"][StepId]>) =>
-    record((job) =>
-      "startedAt" in change && job.steps[step].startedAt !== null
-        ? job
-        : { ...job, steps: { ...job.steps, [step]: { ...job.steps[step], ...change } } },
-    );
+  const marked = (job: Job, step: StepId, change: Partial<Job["steps"][StepId]>): Job => ({
+    ...job,
+    steps: { ...job.steps, [step]: { ...job.steps[step], ...change } },
+  });
   const markDone = (step: StepId) => {
     const at = instant();
-    mark(step, { doneAt: at, skipped: null });
+    record((job) => marked(job, step, { doneAt: at, skipped: null }));
     record((job) => booked(job, at));
   };
   return {
@@ -98,8 +97,15 @@ function stepActs({ writer, now }: OpenDesk, get: GetState, record: JobState["re
       if (get().desk !== "held" || shown === null || isSigned(shown)) return;
       if (shown.steps[step].doneAt === null && isComplete(shown, step, context)) markDone(step);
     },
-    markStarted: (step) => void mark(step, { startedAt: instant() }),
-    markSkipped: (step, reason) => void mark(step, { skipped: reason }),
+    markStarted: (step) => {
+      const startedAt = instant();
+      record((job) => {
+        if (job.steps[step].startedAt !== null) return job;
+        const started = marked(job, step, { startedAt });
+        return step === "prove" ? withConditionsCarried(started) : started;
+      });
+    },
+    markSkipped: (step, reason) => void record((job) => marked(job, step, { skipped: reason })),
   };
 }
 

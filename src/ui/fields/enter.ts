@@ -34,15 +34,33 @@ export function goOn(missing: () => readonly string[]): void {
   }, 0);
 }
 
-/** The field below in a table; from the foot of a column the head of the next one. */
-function belowIn(field: HTMLInputElement): HTMLInputElement | null {
+interface Table {
+  fields: readonly HTMLInputElement[];
+  columns: number;
+  /** Place of the field among them. */
+  at: number;
+}
+
+function tableOf(field: HTMLInputElement): Table | null {
   const table = field.closest(`[${FIELD_COLUMNS}]`);
   if (table === null) return null;
-  const columns = Number(table.getAttribute(FIELD_COLUMNS));
-  const all = [...table.querySelectorAll<HTMLInputElement>("input:not([type=radio]):not([disabled])")];
-  const at = all.indexOf(field);
-  const below = all[at + columns];
+  const fields = [...table.querySelectorAll<HTMLInputElement>("input:not([type=radio]):not([disabled])")];
+  return { fields, columns: Number(table.getAttribute(FIELD_COLUMNS)), at: fields.indexOf(field) };
+}
+
+/** Row and column of a field in its table, both from 0; null outside of one. */
+export function placeInTable(field: HTMLInputElement): { row: number; column: number } | null {
+  const table = tableOf(field);
+  return table && { row: Math.floor(table.at / table.columns), column: table.at % table.columns };
+}
+
+/** The field below in a table; from the foot of a column the head of the next one. */
+function belowIn(field: HTMLInputElement): HTMLInputElement | null {
+  const table = tableOf(field);
+  if (table === null) return null;
+  const { fields, columns, at } = table;
+  const below = fields[at + columns];
   if (below !== undefined) return below;
   const column = at % columns;
-  return column + 1 < columns ? (all[column + 1] ?? null) : null;
+  return column + 1 < columns ? (fields[column + 1] ?? null) : null;
 }

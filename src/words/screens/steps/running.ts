@@ -60,6 +60,7 @@ export const testBoardText = {
 } as const;
 
 export const testFormText = {
+  carriedFromTheFirstTest: "From the first test: correct what has changed.",
   flashGasReserve: "Flash-gas reserve",
   condenserSplit: "Condenser split",
   evaporatorAirDrop: "Evaporator air drop",

@@ -1,11 +1,13 @@
 "use client";
 
 import { Box, Flex, Grid } from "@chakra-ui/react";
-import { Fragment, useState } from "react";
+import { type ClipboardEvent, Fragment, useState } from "react";
 import { channels, type SettingChannel, seldomChannels, usualChannels } from "@/core/readings/channels";
 import type { DerivedValues } from "@/core/readings/derive/derived";
 import type { Measured } from "@/core/readings/derive/measured";
+import { showsCarriedDay } from "@/core/records/derived/carried-conditions";
 import { deriveFor, settingValues, type TestName, withSetting, withTyped } from "@/core/records/derived/job-readings";
+import { pastedCells, type ReadingRow, withPasted } from "@/core/records/derived/pasted-readings";
 import { fields } from "@/core/records/fields";
 import type { TestSetting } from "@/core/records/job";
 import { entryValue } from "@/core/units/entry";
@@ -15,7 +17,7 @@ import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
 import { Explain } from "@/ui/explain";
 import { Choice } from "@/ui/fields/choice";
-import { FIELD_COLUMNS } from "@/ui/fields/enter";
+import { FIELD_COLUMNS, placeInTable } from "@/ui/fields/enter";
 import { NumberField, UnitChoice } from "@/ui/fields/number-field";
 import { useFigures } from "@/ui/figures";
 import { useAccuracy } from "@/ui/instruments";
@@ -48,6 +50,11 @@ export function Conditions({ which }: { which: TestName }) {
   const { setBlower } = useSimulator("setBlower");
   return (
     <Card title={testFormText.conditions}>
+      {which === "proof" && showsCarriedDay(job) && (
+        <Text kind="soft" mb="2">
+          {testFormText.carriedFromTheFirstTest}
+        </Text>
+      )}
       <Grid templateColumns={{ base: "1fr 1fr", md: "repeat(3, 1fr)" }} gap="3" alignItems="start">
         <NumberField spec={fields.ambient} value={test.ambient} onChange={(ambient) => set({ ambient })} />
         <NumberField spec={fields.humidity} value={test.humidity} onChange={(humidity) => set({ humidity })} />
@@ -154,9 +161,23 @@ function Readings({ which }: { which: TestName }) {
   const best = verdict?.nextTests[0]?.reads ?? [];
   const asked = seldom.some((id) => best.some((path) => path.endsWith(channels[id].field)));
   const more = opened || asked || test.settings.some((setting) => seldom.some((id) => setting[id].text !== ""));
+  const hasSpeed = job.intake.compressor !== "electric";
+  const shown = [...usualChannels, ...(more ? seldom : [])];
+  const paste = (event: ClipboardEvent<HTMLElement>) => {
+    const cells = pastedCells(event.clipboardData.getData("text"));
+    const place = event.target instanceof HTMLInputElement ? placeInTable(event.target) : null;
+    if (cells === null || place === null) return;
+    event.preventDefault();
+    const rows: ReadingRow[] = hasSpeed ? ["rpm", ...shown] : shown;
+    const at = { which, rows, row: place.row, column: place.column as 0 | 1 };
+    edit((stored) => withPasted(stored, at, cells));
+    // The field with the focus shows what was stored, not what stood in it.
+    (event.target as HTMLInputElement).blur();
+  };
   return (
     <Grid
       {...{ [FIELD_COLUMNS]: 2 }}
+      onPaste={paste}
       templateColumns="minmax(84px, 1fr) repeat(2, minmax(0, 1.05fr)) auto"
       columnGap="2"
       rowGap="0"
@@ -174,7 +195,7 @@ function Readings({ which }: { which: TestName }) {
         </Box>
       ))}
       <span />
-      {job.intake.compressor !== "electric" && (
+      {hasSpeed && (
         <>
           <RowLabel text={testFormText.engineSpeed} />
           {test.settings.map((setting, index) => (
@@ -191,7 +212,7 @@ function Readings({ which }: { which: TestName }) {
           <UnitChoice label={testFormText.unitOfEngineSpeed} unit="rpm" options={["rpm"]} onChange={() => undefined} />
         </>
       )}
-      {[...usualChannels, ...(more ? seldom : [])].map((channel) => (
+      {shown.map((channel) => (
         <Fragment key={channel}>
           <RowLabel text={channels[channel].name} />
           {test.settings.map((setting, index) => (
