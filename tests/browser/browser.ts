@@ -16,6 +16,9 @@ export const bench: Size = { width: 1280, height: 800 };
 export const tablet: Size = { width: 820, height: 1180 };
 
 export class Browser {
+  /** What a person has done so far: presses of mouse or finger, and keys. */
+  readonly input = { clicks: 0, keys: 0 };
+
   private constructor(
     readonly driver: WebDriver,
     readonly downloads: string,
@@ -179,6 +182,7 @@ export class Browser {
       await mouse("mouseReleased", 0);
       // A part that moved before the press is pressed again; a page that is gone was pressed.
       if (!(await this.driver.executeScript<boolean>(WAS_HIT))) throw new Error("it moved away");
+      this.input.clicks++;
     }, what);
   }
 
@@ -222,6 +226,26 @@ export class Browser {
     }, `type into “${label}”`);
   }
 
+  /** Types into a field as a person does at the vehicle, and goes on with Enter: it is pressed first unless Enter has led there. Counted. */
+  async enter(label: string, text: string): Promise<void> {
+    const field = await this.field(label);
+    // Enter in a text of several lines is a new line.
+    const last = (await field.getTagName()) === "input" ? [Key.ENTER] : [];
+    await this.retrying(async () => {
+      const reached = await this.driver.executeScript<boolean>("return document.activeElement === arguments[0]", field);
+      if (reached) return;
+      this.input.clicks++;
+      await field.click();
+    }, `press “${label}”`);
+    // What stands in a field is selected as it is reached.
+    await this.driver
+      .actions()
+      .sendKeys(text, ...last)
+      .perform();
+    this.input.keys += text.length + last.length;
+    await this.until(`“${label}” holds what was typed`, async () => (await this.valueOf(label)) === text);
+  }
+
   async valueOf(label: string): Promise<string> {
     return (await (await this.field(label)).getAttribute("value")) ?? "";
   }
@@ -256,6 +280,7 @@ export class Browser {
       return;
     }
     await this.driver.executeScript("arguments[0].dispatchEvent(new MouseEvent('click', { bubbles: true }))", part);
+    this.input.clicks++;
   }
 
   /** Rendered text of the page without blank lines. One script call, since it is polled while waiting. */

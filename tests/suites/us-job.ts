@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { tablet } from "../browser/browser";
 import { hookUpChecks } from "../browser/demo-walk";
 import { chooseUsUnits, metricLines } from "../browser/readable";
 import { browserSession, storedJob } from "../browser/session";
@@ -18,6 +19,10 @@ const mended = {
   idle: { "Engine speed": "800", "Low side": "34", "High side": "205", "Centre vent": "48", "Suction line": "52" },
 };
 
+/** Input that a whole typed job may take. */
+const MOST_CLICKS = 70;
+const MOST_KEYS = 250;
+
 describe("a whole job typed in US units", () => {
   const session = browserSession();
 
@@ -26,6 +31,8 @@ describe("a whole job typed in US units", () => {
     await chooseUsUnits(browser, address);
     await browser.open(address);
     await browser.says("No open jobs");
+    await browser.resize(tablet);
+    Object.assign(browser.input, { clicks: 0, keys: 0 });
     await browser.press("New job");
     await browser.at("intake");
     const id = (await browser.driver.getCurrentUrl()).split("/").at(-2)!;
@@ -36,11 +43,11 @@ describe("a whole job typed in US units", () => {
       expect(await browser.text(), step).not.toMatch(/undefined|NaN|Infinity|\[object/);
       await browser.press(`Done: ${next}`);
     };
-    await browser.type("Vehicle", "Delgado, red coupe");
-    await browser.type("Complaint", "Cools at speed, not at the lights");
-    await browser.type("Workshop altitude", "1200");
+    await browser.enter("Vehicle", "Delgado, red coupe");
+    await browser.enter("Complaint", "Cools at speed, not at the lights");
+    await browser.enter("Workshop altitude", "1200");
     await browser.choose("Refrigerant", "R134a");
-    await browser.type("Label charge", "1 lb 4 oz");
+    await browser.enter("Label charge", "1 lb 4 oz");
     await browser.choose("Metering device", "Expansion valve (TXV)");
     await browser.choose("Compressor", "Unknown");
     await browser.says("label 20.0 ± ");
@@ -57,29 +64,29 @@ describe("a whole job typed in US units", () => {
     await done("static pressure", "hook-up");
 
     await browser.at("rest");
-    await browser.type("Low side", "96");
-    await browser.type("High side", "97");
-    await browser.type("Soak temperature", "86");
+    await browser.enter("Low side", "96");
+    await browser.enter("High side", "97");
+    await browser.enter("Soak temperature", "86");
     await browser.says("At saturation");
     await done("running test", "rest");
 
     await browser.at("running");
-    await browser.type("Ambient", "88");
-    await browser.type("Humidity", "45");
+    await browser.enter("Ambient", "88");
+    await browser.enter("Humidity", "45");
     for (const [setting, values] of Object.entries(readings)) {
-      for (const [name, text] of Object.entries(values)) await browser.type(`${name}, ${setting}`, text);
+      for (const [name, text] of Object.entries(values)) await browser.enter(`${name}, ${setting}`, text);
     }
     // The liquid line is clamped on the board.
     await browser.touch("Liquid line: no reading");
-    await browser.type("Liquid line, idle, on the board", "94");
-    await browser.type("Liquid line, fast idle, on the board", "95");
+    await browser.enter("Liquid line, idle, on the board", "94");
+    await browser.enter("Liquid line, fast idle, on the board", "95");
     expect(await browser.valueOf("Liquid line, idle")).toBe("94");
     await browser.says("Undercharge", 60_000);
     await browser.says("Green: expected now", 60_000);
     await done("equalisation test", "running");
 
     await browser.at("shut-off");
-    await browser.type("Equalisation time", "8");
+    await browser.enter("Equalisation time", "8");
     await browser.choose("Equalised", "Yes");
     await done("diagnosis", "shut-off");
 
@@ -90,12 +97,12 @@ describe("a whole job typed in US units", () => {
     await browser.at("leak");
     await browser.press("High-side port core: not checked");
     await browser.press("High-side port core, Electronic detector: Leaks");
-    await browser.type("Detector reading, per year", "4");
+    await browser.enter("Detector reading, per year", "4");
     await browser.says("One leak found");
     await done("recovery", "leak");
 
     await browser.at("recover");
-    await browser.type("Recovered", "9");
+    await browser.enter("Recovered", "9");
     await browser.says("Lost");
     await done("repair", "recover");
 
@@ -107,25 +114,25 @@ describe("a whole job typed in US units", () => {
     await done("evacuation", "repair");
 
     await browser.at("evacuate");
-    await browser.type("Coldest part", "80");
-    await browser.type("Lowest pressure", "420");
-    await browser.type("Pressure after the hold", "480");
-    await browser.type("Hold time", "30");
+    await browser.enter("Coldest part", "80");
+    await browser.enter("Lowest pressure", "420");
+    await browser.enter("Pressure after the hold", "480");
+    await browser.enter("Hold time", "30");
     await done("charge", "evacuate");
 
     await browser.at("charge");
     await browser.press("Add cylinder");
-    await browser.type("Net content", "28");
+    await browser.enter("Net content", "28");
     await browser.choose("What you enter", "Weight dosed by machine");
-    await browser.type("Dosed from Can 1", "20");
+    await browser.enter("Dosed from Can 1", "20");
     await browser.press("Record Can 1");
     await browser.says("within the label range");
     await done("verification", "charge");
 
     await browser.at("prove");
-    await browser.type("Ambient", "90");
-    await browser.type("Humidity", "45");
-    for (const [name, text] of Object.entries(mended.idle)) await browser.type(`${name}, idle`, text);
+    await browser.enter("Ambient", "90");
+    await browser.enter("Humidity", "45");
+    for (const [name, text] of Object.entries(mended.idle)) await browser.enter(`${name}, idle`, text);
     await browser.says("Before and after, same settings");
     await browser.says("At first conditions", 60_000);
     for (const part of ["High-side port core", "Low-side port core", "Joints and O-rings"]) {
@@ -136,9 +143,13 @@ describe("a whole job typed in US units", () => {
     await done("sign-off", "prove");
 
     await browser.at("sign-off");
-    await browser.type("Technician", "Lupe Arden");
+    await browser.enter("Technician", "Lupe Arden");
     await browser.press("Sign");
     await browser.says("Signed by Lupe Arden");
+    const { clicks, keys } = browser.input;
+    console.info(`typed job: ${clicks} clicks, ${keys} keys`);
+    expect(clicks).toBeLessThanOrEqual(MOST_CLICKS);
+    expect(keys).toBeLessThanOrEqual(MOST_KEYS);
     found.push(...(await metricLines(browser)).map((line) => `sign-off: ${line}`));
     expect(found).toEqual([]);
     const job = await storedJob(browser, id);
