@@ -5,6 +5,7 @@ import "./suites/accessibility";
 import "./suites/distance";
 import "./suites/drill";
 import "./suites/live";
+import "./suites/main-action";
 import "./suites/offline";
 
 afterAll(closeSharedBrowser);

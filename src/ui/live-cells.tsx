@@ -13,7 +13,7 @@ export function LiveCells({ label, children }: { label: string; children: ReactN
       templateColumns={{
         base: "repeat(2, minmax(0, 1fr))",
         sm: "repeat(4, minmax(0, 1fr))",
-        lg: "repeat(7, minmax(0, 1fr))",
+        md: "repeat(7, minmax(0, 1fr))",
       }}
       bg="field"
       borderTopWidth="1px"
@@ -38,7 +38,7 @@ export interface LiveCellProps {
 export function LiveCell({ name, number, tail, children }: LiveCellProps) {
   return (
     <Box
-      px={{ base: "2", md: "3.5" }}
+      px={{ base: "2", md: "1.5", lg: "3.5" }}
       py={{ base: "1", md: "1.5" }}
       borderRightWidth="1px"
       borderColor="line"
@@ -52,7 +52,15 @@ export function LiveCell({ name, number, tail, children }: LiveCellProps) {
       ) : (
         name
       )}
-      <Flex align="baseline" gap="1" lineHeight="1.15" whiteSpace="nowrap">
+      {/* Upright, the unit stands under its number, so that all seven stand in one row. */}
+      <Flex
+        align="baseline"
+        gap="1"
+        rowGap="0"
+        wrap={{ base: "nowrap", md: "wrap", lg: "nowrap" }}
+        lineHeight="1.15"
+        whiteSpace="nowrap"
+      >
         <Text as="span" kind="number" letterSpacing="-0.5px">
           {number}
         </Text>

@@ -14,7 +14,6 @@ import { runSheetText } from "@/words/screens/job-frame";
 
 /** The steps of the job with their state and time, each with its number key. */
 export function RunSheet({ step, onOpen }: { step: StepId; onOpen: (step: StepId) => void }) {
-  const { job } = useJob();
   return (
     <>
       <PhoneSteps step={step} onOpen={onOpen} />
@@ -23,10 +22,9 @@ export function RunSheet({ step, onOpen }: { step: StepId; onOpen: (step: StepId
         aria-label={runSheetText.steps}
         display={{ base: "none", md: "flex" }}
         direction={{ base: "row", lg: "column" }}
-        wrap={{ base: "wrap", lg: "nowrap" }}
         gridArea="sheet"
         w="full"
-        px="2.5"
+        px={{ md: "1", lg: "2.5" }}
         py="1"
         borderRightWidth={{ lg: "1px" }}
         borderBottomWidth={{ base: "1px", lg: "0" }}
@@ -34,61 +32,101 @@ export function RunSheet({ step, onOpen }: { step: StepId; onOpen: (step: StepId
         overflowY="auto"
         overflowX="hidden"
       >
-        {stepIds.map((id, index) => {
-          const { startedAt, doneAt, skipped } = job.steps[id];
-          const now = id === step;
-          const ruledOut = !doneAt && isRuledOut(job, id);
-          return (
-            <Flex
-              asChild
-              key={id}
-              align="center"
-              gap="2"
-              flex={{ lg: "1 1 44px" }}
-              minH={{ base: "target", lg: "44px" }}
-              maxH="48px"
-              px="2.5"
-              borderWidth="2px"
-              borderColor="transparent"
-              backgroundClip="padding-box"
-              rounded="card"
-              cursor="pointer"
-              textAlign="left"
-              bg={now ? "picked" : undefined}
-              color={now || doneAt ? "ink" : "soft"}
-              textDecoration={skipped !== null && !doneAt ? "line-through" : undefined}
-              fontWeight={now ? "semibold" : "normal"}
-              _hover={{ bg: now ? "picked" : "band" }}
-            >
-              <button type="button" onClick={() => onOpen(id)} aria-current={now ? "step" : undefined}>
-                <Text as="span" w="20px" flexShrink="0" textAlign="right" fontWeight="normal" whiteSpace="nowrap">
-                  {index + 1}
-                </Text>
-                <Text as="span" whiteSpace="nowrap">
-                  {stepNames[id]}
-                </Text>
-                <Box as="span" ml="auto" color={now ? "inherit" : "done"} display="flex" alignItems="center">
-                  {doneAt ? (
-                    <Check size={18} aria-label={runSheetText.done} />
-                  ) : ruledOut ? (
-                    <Text as="span" fontSize="xs" fontWeight="semibold" color="ink" whiteSpace="nowrap">
-                      {runSheetText.notRun}
-                    </Text>
-                  ) : skipped !== null ? (
-                    <Text as="span" fontSize="xs" color="soft">
-                      {runSheetText.skipped}
-                    </Text>
-                  ) : (
-                    now && startedAt && <Elapsed since={startedAt} />
-                  )}
-                </Box>
-              </button>
-            </Flex>
-          );
-        })}
+        {stepIds.map((id, index) => (
+          <StepButton key={id} id={id} number={index + 1} now={id === step} onOpen={onOpen} />
+        ))}
       </Flex>
     </>
   );
+}
+
+interface StepButtonProps {
+  id: StepId;
+  number: number;
+  now: boolean;
+  onOpen: (step: StepId) => void;
+}
+
+/** One step: number, name and state on the bench; upright number and state, as the header names the step that is open. */
+function StepButton({ id, number, now, onOpen }: StepButtonProps) {
+  const { job } = useJob();
+  const say = useSay();
+  const { doneAt, skipped } = job.steps[id];
+  const dropped = skipped !== null && !doneAt;
+  return (
+    <Flex
+      asChild
+      align="center"
+      justify={{ md: "center", lg: "flex-start" }}
+      gap={{ md: "0.5", lg: "2" }}
+      flex={{ md: "1 1 0", lg: "1 1 44px" }}
+      minW={{ md: "0", lg: "auto" }}
+      minH={{ base: "target", lg: "44px" }}
+      maxH="48px"
+      px={{ md: "0.5", lg: "2.5" }}
+      borderWidth="2px"
+      borderColor="transparent"
+      backgroundClip="padding-box"
+      rounded="card"
+      cursor="pointer"
+      textAlign="left"
+      bg={now ? "picked" : undefined}
+      color={now || doneAt ? "ink" : "soft"}
+      textDecoration={dropped ? "line-through" : undefined}
+      fontWeight={now ? "semibold" : "normal"}
+      _hover={{ bg: now ? "picked" : "band" }}
+    >
+      <button
+        type="button"
+        title={say(stepNames[id])}
+        onClick={() => onOpen(id)}
+        aria-current={now ? "step" : undefined}
+      >
+        <Text
+          as="span"
+          w={{ lg: "20px" }}
+          flexShrink="0"
+          textAlign="right"
+          fontWeight={{ md: "inherit", lg: "normal" }}
+          whiteSpace="nowrap"
+        >
+          {number}
+        </Text>
+        <Text as="span" whiteSpace="nowrap" hideFrom="lg" srOnly>
+          {stepNames[id]}
+        </Text>
+        <Text as="span" whiteSpace="nowrap" hideBelow="lg">
+          {stepNames[id]}
+        </Text>
+        <Box as="span" ml={{ lg: "auto" }} color={now ? "inherit" : "done"} display="flex" alignItems="center">
+          <StepState id={id} now={now} />
+        </Box>
+      </button>
+    </Flex>
+  );
+}
+
+function StepState({ id, now }: { id: StepId; now: boolean }) {
+  const { job } = useJob();
+  const { startedAt, doneAt, skipped } = job.steps[id];
+  if (doneAt) return <Check size={18} aria-label={runSheetText.done} />;
+  if (isRuledOut(job, id))
+    return (
+      <Text as="span" fontSize="xs" fontWeight="semibold" color="ink" whiteSpace="nowrap" hideBelow="lg">
+        {runSheetText.notRun}
+      </Text>
+    );
+  if (skipped !== null)
+    return (
+      <Text as="span" fontSize="xs" color="soft" hideBelow="lg">
+        {runSheetText.skipped}
+      </Text>
+    );
+  return now && startedAt ? (
+    <Box as="span" hideBelow="lg">
+      <Elapsed since={startedAt} />
+    </Box>
+  ) : null;
 }
 
 /** On a phone the steps are one list to choose from. */

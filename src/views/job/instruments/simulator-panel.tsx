@@ -97,7 +97,7 @@ function Connected({ onClose }: { onClose: () => void }) {
   return (
     <Line>
       <Flex gap="1.5" wrap="wrap" align="center">
-        <Text kind="label" me="1">
+        <Text kind="label" me="1" hideBelow="lg">
           {rack.source.kind === "log" ? "Log" : rack.source.kind === "live" ? livePanelText.live : "Rack"}
         </Text>
         {rack.source.kind === "log" ? (
@@ -112,7 +112,7 @@ function Connected({ onClose }: { onClose: () => void }) {
             </BenchButton>
           ))
         )}
-        <Text kind="label" ml="auto">
+        <Text kind="label" ml="auto" hideBelow="lg">
           {rack.source.kind === "live" ? "" : simulatorPanelText.clock}
         </Text>
         {(rack.source.kind === "live" ? [] : paces).map((pace) => (
