@@ -1,6 +1,7 @@
 "use client";
 
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from "react";
+import { atmosphericPressureKpa } from "@/core/air/atmosphere";
 import { labelOf, workableRefrigerant } from "@/core/records/derived/job-label";
 import { fields } from "@/core/records/fields";
 import type { Job } from "@/core/records/job";
@@ -33,7 +34,7 @@ import { closeRefused, forgetRefused, keepRefused } from "./job/refused-changes"
 import { type ReadableStore, useOf, useParts } from "./store";
 
 /** All that a session needs of the world: workers, database, clocks. */
-export interface SessionPorts extends Omit<SimulatorPorts, "loadRack" | "keepRack"> {
+export interface SessionPorts extends Omit<SimulatorPorts, "loadRack" | "keepRack" | "atmosphereKpa"> {
   jobs: JobPort;
   connectDiagnosis: () => DiagnosisConnection;
   connectExpected: () => ExpectedConnection;
@@ -101,7 +102,12 @@ function lazily<Connection extends { api: unknown; close: () => void }>(connect:
 
 export function createSession(id: string, ports: SessionPorts): Session {
   const jobs = createJobStore(id, ports.jobs, ports.now);
-  const rack = createSimulatorStore({ ...ports, loadRack: jobs.loadRack, keepRack: jobs.keepRack });
+  const rack = createSimulatorStore({
+    ...ports,
+    loadRack: jobs.loadRack,
+    keepRack: jobs.keepRack,
+    atmosphereKpa: () => barometerOf(jobs.getState().job),
+  });
   const live = createLiveStore(jobs, rack);
   const verdict = createDiagnosisStore(jobs, rack, live, ports.connectDiagnosis, ports.clock);
   const desk = createDeskStore(jobs, rack, ports.now);
@@ -230,6 +236,11 @@ export function useLiveOf<Value>(select: (live: LiveValues | null) => Value): Va
 /** The day as it streams; null while nothing does. */
 export function useDay(): StreamDay | null {
   return useOf(useSession().live, ({ day }: LiveState) => day);
+}
+
+/** Barometer at the job's altitude, kPa; at sea level while that is not known. */
+function barometerOf(job: Job | null): number {
+  return atmosphericPressureKpa((job === null ? null : entryValue(fields.altitude, job.altitude)) ?? 0);
 }
 
 /** A middling workshop day, where none was measured, degC. */

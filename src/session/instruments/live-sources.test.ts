@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { SimulatorSample } from "@/core/instruments/instrument-simulator";
+import type { Assignment } from "@/core/readings/live/live-decoder";
 import type { PortHears } from "@/services/live-ports";
 import { type LiveSourceStanding, LiveSources } from "./live-sources";
 
@@ -11,12 +12,14 @@ beforeEach(() => {
 afterEach(() => vi.useRealTimers());
 
 /** Sources with one port that says what it is told to. */
-async function opened() {
+async function opened(remembered: Assignment | null = null) {
   const samples: SimulatorSample[] = [];
   const marks: string[] = [];
   const told: (readonly LiveSourceStanding[])[] = [];
   const sources = new LiveSources({
     clock: () => nowMs,
+    atmosphereKpa: () => 97.7,
+    recall: () => remembered,
     onStandings: (standings) => told.push(standings),
     onSample: (sample) => samples.push(sample),
     onMark: (kind, name) => marks.push(`${name} ${kind}`),
@@ -105,5 +108,34 @@ describe("live sources", () => {
       return { name: "late", close: late };
     });
     expect(late).toHaveBeenCalled();
+  });
+
+  it("read a Bluetooth device like any other, whichever value comes first, and its pressure against the barometer", async () => {
+    const { sources, hears, samples, pass, standing } = await opened();
+    const says = hears as PortHears;
+    says.onValue("humidity", 41);
+    says.onValue("temperature", 29.5);
+    says.onValue("pressure", 397.7);
+    says.onValue("battery", 64);
+    pass(500);
+    expect(samples.at(-1)).toMatchObject({ humidity: 41, ambient: 29.5, low: null, vacuumKpa: null });
+    expect(standing().batteryPct).toBe(64);
+    // The sensor stands on the low side's hose: 397.7 kPa absolute is 300 kPa over the barometer.
+    const at = standing().assignment.findIndex(({ word }) => word === "air_pressure");
+    sources.assign(
+      1,
+      standing().assignment.map((one, i) => (i === at ? { ...one, channel: "low" as const } : one)),
+    );
+    says.onValue("pressure", 397.7);
+    pass(500);
+    expect(samples.at(-1)!.low).toBeCloseTo(300, 6);
+    expect(samples.at(-1)).toMatchObject({ ambient: 29.5 });
+  });
+
+  it("take up what this device remembers of a source once it has said its name", async () => {
+    const { hears, samples, pass } = await opened([{ channel: "vent", unit: null, word: "T" }]);
+    (hears as PortHears).onLine("T 8.5 C");
+    pass(500);
+    expect(samples.at(-1)).toMatchObject({ vent: 8.5, ambient: null });
   });
 });

@@ -2,7 +2,7 @@
 
 import type { SimulatorSample } from "@/core/instruments/instrument-simulator";
 import { type ChannelId, channelIds } from "@/core/readings/channels";
-import type { BluetoothValue } from "@/core/readings/live/bluetooth";
+import { type BluetoothValue, bluetoothLine } from "@/core/readings/live/bluetooth";
 import { partsOfLine } from "@/core/readings/live/line";
 import { LiveAssembler } from "@/core/readings/live/live-assembler";
 import {
@@ -10,7 +10,7 @@ import {
   type LineIssue,
   LiveDecoder,
   type LiveReadings,
-  suggestedAssignment,
+  withGuesses,
 } from "@/core/readings/live/live-decoder";
 import { reasonOf } from "@/core/result";
 import type { LivePort, PortHears } from "@/services/live-ports";
@@ -35,19 +35,15 @@ export interface LiveSourceStanding {
 export interface LivePorts {
   /** Wall clock that only rises, ms. */
   clock: () => number;
+  /** Barometer, kPa: what an absolute pressure is above a gauge. */
+  atmosphereKpa: () => number;
+  /** Assignment that this device remembers of a source; null where it has none. */
+  recall: (name: string) => Assignment | null;
   onStandings: (standings: readonly LiveSourceStanding[]) => void;
   onSample: (sample: SimulatorSample) => void;
   /** Something to mark on the trace. */
   onMark: (kind: "lost" | "back" | LineIssue["code"], name: string) => void;
 }
-
-/** Channel of each Bluetooth value until the person says otherwise; pressures are absolute, so that none is taken for a gauge. */
-const usualChannels: Record<Exclude<BluetoothValue, "battery">, ChannelId | null> = {
-  pressure: null,
-  temperature: "ambient",
-  humidity: "humidity",
-  weight: "scaleG",
-};
 
 const TICK_MS = 500;
 
@@ -84,7 +80,7 @@ export class LiveSources {
     open: (hears: PortHears) => LivePort | Promise<LivePort>,
   ): Promise<void> {
     const id = this.next++;
-    const decoder = new LiveDecoder(kept);
+    const decoder = new LiveDecoder(kept, this.out.atmosphereKpa);
     this.ports.set(id, { port: null, decoder, said: new Set() });
     this.change(
       id,
@@ -108,6 +104,9 @@ export class LiveSources {
       const there = this.ports.get(id);
       if (there === undefined) return port.close();
       there.port = port;
+      // A Bluetooth device says its name only once it is open.
+      const remembered = kept === null ? this.out.recall(port.name) : null;
+      if (remembered !== null) this.assign(id, remembered);
       this.change(id, { name: port.name, ...(this.of(id)?.state === "opening" ? { state: "open" as const } : {}) });
     } catch (error) {
       this.change(id, { state: "lost", reason: reasonOf(error) });
@@ -115,15 +114,13 @@ export class LiveSources {
   }
 
   private hearsOf(id: number, decoder: LiveDecoder): PortHears {
+    const values = new Map<BluetoothValue, number>();
     return {
       onLine: (line) => this.hear(id, decoder, line),
       onValue: (what, value) => {
-        if (what === "battery") this.change(id, { batteryPct: value });
-        else {
-          const channel = usualChannels[what];
-          if (channel !== null) this.take(id, { [channel]: value });
-          this.change(id, { state: "open", lines: (this.of(id)?.lines ?? 0) + 1 });
-        }
+        if (what === "battery") return this.change(id, { batteryPct: value });
+        values.set(what, value);
+        this.hear(id, decoder, bluetoothLine(values));
       },
       onSimulated: (simulated) => this.change(id, { simulated, state: "open", reason: null }),
       onLost: (reason) => {
@@ -141,6 +138,9 @@ export class LiveSources {
   private hear(id: number, decoder: LiveDecoder, line: string): void {
     const before = this.of(id);
     if (before === undefined) return;
+    // A number that was never seen gets a first guess before it is read.
+    const assignment = decoder.isColumns(line) ? before.assignment : withGuesses(before.assignment, partsOfLine(line));
+    if (assignment !== before.assignment) decoder.assign(assignment);
     const { readings, issues } = decoder.decode(line);
     this.take(id, readings);
     const troubles = { ...before.troubles };
@@ -149,14 +149,11 @@ export class LiveSources {
       if (troubles[code] === undefined) this.out.onMark(code, before.name);
       troubles[code] = (troubles[code] ?? 0) + 1;
     }
-    const first = before.line === null && !decoder.namesItself && before.assignment.length === 0;
-    const assignment = first ? suggestedAssignment(partsOfLine(line)) : before.assignment;
-    if (first) decoder.assign(assignment);
     this.change(id, {
       state: "open",
       lines: before.lines + 1,
       line: decoder.namesItself ? null : line,
-      ...(first ? { assignment } : {}),
+      ...(assignment === before.assignment ? {} : { assignment }),
       troubles,
       newest: issues.at(-1) ?? before.newest,
     });

@@ -21,6 +21,7 @@ import type { LivePort, PortHears } from "@/services/live-ports";
 import { liveMarkWords } from "@/words/live-sources";
 import type { SimulatorConnection } from "@/worker/simulator-client";
 import type { OnSamples, SimulatorSetup, SimulatorStart } from "@/worker/simulator-protocol";
+import { assignmentOf } from "./live-memory";
 import { type LiveSourceStanding, LiveSources } from "./live-sources";
 import type { LogPlayer } from "./log-player";
 import { simulatorSetup } from "./simulator-setup";
@@ -99,6 +100,8 @@ export interface SimulatorPorts {
     onLost: (reason: string) => void,
   ) => Promise<SimulatorConnection | null>;
   playLog: (log: LogColumns, onSamples: (batch: SimulatorSample[]) => void, onEnd: () => void) => LogPlayer;
+  /** Barometer at the job's altitude, kPa. */
+  atmosphereKpa: () => number;
   /** The rack of this job as it was left, unchecked, and where it is kept. */
   loadRack: () => Promise<unknown>;
   keepRack: (state: SimulatorState) => void;
@@ -282,6 +285,8 @@ async function connectRack(
 function liveSources(ports: SimulatorPorts, keep: Keep, set: SetSimulator, get: GetSimulator): LiveSources {
   return new LiveSources({
     clock: ports.clock,
+    atmosphereKpa: ports.atmosphereKpa,
+    recall: assignmentOf,
     onStandings: (standings) => set({ sources: standings }),
     onSample: (sample) => keep([{ ...sample, valve: get().handValve, machine: get().machine }]),
     onMark: (kind, from) => {

@@ -46,3 +46,21 @@ export function bluetoothBatteryPct(data: DataView): number | null {
   const value = data.getUint8(0);
   return value > 100 ? null : value;
 }
+
+/** Words and units of the values in a text line, in their order; "ambient" is what an environment's temperature mostly is. */
+const lineWords: readonly { what: Exclude<BluetoothValue, "battery">; word: string; unit: string }[] = [
+  { what: "pressure", word: "air_pressure", unit: "kPa abs" },
+  { what: "temperature", word: "ambient", unit: "°C" },
+  { what: "humidity", word: "humidity", unit: "%" },
+  { what: "weight", word: "weight", unit: "g" },
+];
+
+/** Values of a device as the text line that any other instrument would send, so that they are decoded and assigned like one. */
+export function bluetoothLine(values: ReadonlyMap<BluetoothValue, number>): string {
+  return lineWords
+    .flatMap(({ what, word, unit }) => {
+      const value = values.get(what);
+      return value === undefined ? [] : [`${word} ${value} ${unit}`];
+    })
+    .join(" ");
+}

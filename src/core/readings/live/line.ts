@@ -1,6 +1,6 @@
 /** Numbers of a text line as instruments send them: "ST,GS,+ 01234.5 g", "LP 213 kPa  HP 1320 kPa", "23.4 C". */
 import { namesOf } from "../../units/entry";
-import { type UnitId, unitIds } from "../../units/units";
+import { BELOW_ZERO, type UnitId, unitIds } from "../../units/units";
 
 export interface LinePart {
   value: number;
@@ -19,12 +19,14 @@ export const LONGEST_LINE = 400;
 /** More numbers in one line are not assigned. */
 const MOST_PARTS = 24;
 
-const NUMBER = /([\p{L}_]*)[^\d\p{L}+\-−]*?([+\-−]?\s*\d+(?:[.,]\d+)?)\s*(?:([%°\p{L}µ][%°\p{L}µ/]*))?/gu;
+const NUMBER =
+  /([\p{L}_]*)[^\d\p{L}+\-−]*?([+\-−]?\s*\d+(?:[.,]\d+)?)\s*(?:([%°\p{L}µ][%°\p{L}µ/]*(?:\s+abs(?![\p{L}_]))?))?/giu;
 
 /** The unit of a word behind a number. Pressures of a live source are gauge pressures where the unit leaves it open. */
 function unitOfWord(word: string): UnitId | null {
-  const plain = word.toLowerCase().replace(/^°$/, "°c");
-  return unitIds.find((id) => namesOf(id).includes(plain)) ?? null;
+  const plain = word.toLowerCase().replace(/\s/g, "").replace(/^°$/, "°c");
+  // A vacuum gauge means it as an absolute pressure.
+  return unitIds.find((id) => id !== BELOW_ZERO && namesOf(id).includes(plain)) ?? null;
 }
 
 /** Numbers of a line in their order, with sign, unit and the word before each; empty where there is none. */

@@ -2,10 +2,13 @@
  * Decodes what a live source sends, line by line: the CSV of the simulated instruments (docs/instruments.md), or any text line with a number and a unit,
  * by an assignment that a person has made from a sample line. Values come out in base units; nothing is ever made up. Times are seconds.
  */
-import { toBase, type UnitId, units } from "../../units/units";
+import { SEA_LEVEL_KPA } from "../../air/atmosphere";
+import { type Dimension, toBase, type UnitId, units } from "../../units/units";
 import * as z from "../../zod";
 import { type ChannelId, channelIds, channels } from "../channels";
 import { type LinePart, LONGEST_LINE, partsOfLine } from "./line";
+
+const MOST_ENTRIES = 24;
 
 /** Channel and unit of each number of a line, in their order; a number that is not assigned is passed over. */
 export const assignmentSchema = z
@@ -14,9 +17,13 @@ export const assignmentSchema = z
       channel: z.enum(channelIds as [ChannelId, ...ChannelId[]]).nullable(),
       /** Where the line names none. */
       unit: z.string().max(20).nullable(),
+      /** Word before the number: with it the number is known in any line, without it by its place. */
+      word: z.string().max(40).optional(),
+      /** A pressure above vacuum, for a channel of gauge pressure. */
+      absolute: z.boolean().optional(),
     }),
   )
-  .max(24);
+  .max(MOST_ENTRIES);
 export type Assignment = z.infer<typeof assignmentSchema>;
 
 export type LiveReadings = Partial<Record<ChannelId, number>>;
@@ -37,6 +44,22 @@ export interface Decoded {
   issues: LineIssue[];
 }
 
+/** Place of a number's entry: at its own place, or by its word; -1 where it has none. */
+export function entryPlace(assignment: Assignment, word: string, at: number): number {
+  const own = assignment[at];
+  if (own !== undefined && (own.word === undefined || own.word === word)) return at;
+  return word === "" ? -1 : assignment.findIndex((one) => one.word === word);
+}
+
+/** An assignment with a first guess for each number of a line that has no entry yet; the same object where none is missing. */
+export function withGuesses(assignment: Assignment, parts: readonly LinePart[]): Assignment {
+  const missing = parts.filter(({ word }, i) => entryPlace(assignment, word, i) < 0);
+  const taken = assignment.flatMap(({ channel }) => (channel === null ? [] : [channel]));
+  return missing.length === 0
+    ? assignment
+    : [...assignment, ...suggestedAssignment(missing, taken)].slice(0, MOST_ENTRIES);
+}
+
 /** A source's own clock that stands still longer, or goes back, is no clock, s. */
 const LARGEST_STEP_S = 60;
 
@@ -53,7 +76,11 @@ export class LiveDecoder {
   private header: (ChannelId | "time" | null)[] | null = null;
   private lastTime: number | null = null;
 
-  constructor(private assignment: Assignment | null = null) {}
+  /** @param atmosphereKpa barometer, for absolute pressures that are assigned to a gauge; kPa */
+  constructor(
+    private assignment: Assignment | null = null,
+    private readonly atmosphereKpa: () => number = () => SEA_LEVEL_KPA,
+  ) {}
 
   /** Another assignment holds from the next line on. */
   assign(assignment: Assignment | null): void {
@@ -63,6 +90,11 @@ export class LiveDecoder {
   /** The stream names its columns itself: nothing is to be assigned. */
   get namesItself(): boolean {
     return this.header !== null;
+  }
+
+  /** Whether a line is, or stands below, a header that names the columns. */
+  isColumns(line: string): boolean {
+    return this.header !== null || headerOf(line.trim()) !== null;
   }
 
   decode(line: string): Decoded {
@@ -116,14 +148,18 @@ export class LiveDecoder {
     if (parts.length === 0) return { readings: {}, issues: [{ code: "no-number", text: text.slice(0, 60) }] };
     const readings: LiveReadings = {};
     const issues: LineIssue[] = [];
+    const assignment = this.assignment ?? [];
     for (const [i, part] of parts.entries()) {
-      const asked = this.assignment?.[i];
+      const asked = assignment[entryPlace(assignment, part.word, i)];
       if (asked?.channel == null) continue;
       const unit = part.unit ?? knownUnit(asked.unit);
       const { channel } = asked;
       const fits = part.unknownUnit === null && unit !== null ? matching(unit, channel) : null;
       if (fits === null) issues.push({ code: "wrong-unit", channel, unit: part.unknownUnit ?? unit ?? "" });
-      else take(readings, issues, channel, toBase(part.value, fits));
+      else {
+        const above = isAbsolute(fits, asked) ? this.atmosphereKpa() : 0;
+        take(readings, issues, channel, toBase(part.value, fits) - above);
+      }
     }
     return { readings, issues };
   }
@@ -132,11 +168,18 @@ export class LiveDecoder {
 const knownUnit = (unit: string | null): UnitId | null =>
   unit !== null && Object.hasOwn(units, unit) ? (unit as UnitId) : null;
 
+/** A number counted from vacuum for a channel counted from the atmosphere. */
+function isAbsolute(unit: UnitId, { channel, absolute }: Assignment[number]): boolean {
+  if (channel === null || channels[channel].dimension !== "pressure") return false;
+  return absolute === true || units[unit].dimension === "vacuum";
+}
+
 /** The unit as this channel reads it: "psi" is a gauge pressure, "kPa" of a vacuum gauge an absolute one; null where it is of another kind. */
 function matching(unit: UnitId, channel: ChannelId): UnitId | null {
   const { dimension } = channels[channel];
   if (units[unit].dimension === dimension) return unit;
   if (dimension === "vacuum" && unit === "kPa") return "kPaAbs";
+  if (dimension === "pressure" && units[unit].dimension === "vacuum") return unit;
   return null;
 }
 
@@ -146,9 +189,12 @@ function take(readings: LiveReadings, issues: LineIssue[], channel: ChannelId, v
   else readings[channel] = value;
 }
 
-/** Usual channel of a number by the word before it and its unit, for a first assignment that a person corrects. */
-export function suggestedAssignment(parts: readonly LinePart[]): Assignment {
-  const taken = new Set<ChannelId>();
+/** Usual channel of a unit's kind where no word says more. */
+const usualOfKind: Partial<Record<Dimension, ChannelId>> = { mass: "scaleG", vacuum: "vacuumKpa", percent: "humidity" };
+
+/** Usual channel of a number by the word before it and its unit, for a first assignment that a person corrects; `given`: channels assigned already. */
+export function suggestedAssignment(parts: readonly LinePart[], given: readonly ChannelId[] = []): Assignment {
+  const taken = new Set<ChannelId>(given);
   return parts.map(({ unit, word, unknownUnit }) => {
     const fits = channelIds.filter(
       (id) => !taken.has(id) && unknownUnit === null && unit !== null && matching(unit, id) !== null,
@@ -157,15 +203,16 @@ export function suggestedAssignment(parts: readonly LinePart[]): Assignment {
       const { log } = channels[id] as { log?: { pattern: RegExp } };
       return word !== "" && (log?.pattern.test(word) ?? false);
     });
-    const dimension = unit === null ? null : units[unit].dimension;
-    const usual: ChannelId | null =
-      named ??
-      (dimension === "mass" && fits.includes("scaleG") ? "scaleG" : null) ??
-      (dimension === "vacuum" && fits.includes("vacuumKpa") ? "vacuumKpa" : null);
+    const kind = unit === null ? undefined : usualOfKind[units[unit].dimension];
+    // The pressure of the air is no channel; its sensor may be on a hose, which a person says.
+    const usual = named ?? (kind !== undefined && fits.includes(kind) && !AIR_PRESSURE.test(word) ? kind : null);
     if (usual !== null) taken.add(usual);
-    return { channel: usual, unit };
+    return { channel: usual, unit, ...(word === "" ? {} : { word: word.slice(0, 40) }) };
   });
 }
+
+/** Word of a pressure that the standard Bluetooth service gives: of the air, until somebody says otherwise. */
+const AIR_PRESSURE = /^air_?pressure$/i;
 
 /** Text in pieces as a port gives it, as whole lines; a piece without an end waits for it, and is let go when it grows beyond any line. */
 export class LineSplitter {

@@ -11,7 +11,7 @@ import {
 } from "./bluetooth";
 import { LONGEST_LINE, partsOfLine } from "./line";
 import { LiveAssembler } from "./live-assembler";
-import { type Assignment, LineSplitter, LiveDecoder, suggestedAssignment } from "./live-decoder";
+import { type Assignment, LineSplitter, LiveDecoder, suggestedAssignment, withGuesses } from "./live-decoder";
 
 const one = (channel: Assignment[number]["channel"], unit: string | null = null): Assignment => [{ channel, unit }];
 
@@ -154,6 +154,30 @@ describe("the decoder of a live source", () => {
     expect(of("450 micron")).toEqual(["vacuumKpa"]);
     expect(of("LP 213 kPa HP 1320 kPa")).toEqual(["low", "high"]);
     expect(of("23.4 C")).toEqual([null]);
+  });
+});
+
+describe("numbers known by their words", () => {
+  it("keep their channel in lines that lack others, and a new word gets a guess of its own", () => {
+    const both = withGuesses([], partsOfLine("LP 213 kPa HP 1320 kPa"));
+    expect(both.map(({ channel, word }) => [channel, word])).toEqual([
+      ["low", "LP"],
+      ["high", "HP"],
+    ]);
+    expect(new LiveDecoder(both).decode("HP 1300 kPa").readings).toEqual({ high: 1300 });
+    expect(withGuesses(both, partsOfLine("HP 1300 kPa"))).toBe(both);
+    expect(withGuesses(both, partsOfLine("scale 340 g")).at(-1)).toMatchObject({ channel: "scaleG", word: "scale" });
+    // An assignment of before is by place.
+    expect(new LiveDecoder(one("low", "kPa")).decode("HP 210 kPa").readings).toEqual({ low: 210 });
+  });
+
+  it("are absolute where their unit or a person says so, and then count from the barometer", () => {
+    const at = (part: Partial<Assignment[number]>, line: string) =>
+      new LiveDecoder([{ channel: "low", unit: null, ...part }], () => 97.7).decode(line).readings.low;
+    expect(at({}, "297.7 kPa")).toBe(297.7);
+    expect(at({ absolute: true }, "297.7 kPa")).toBeCloseTo(200, 9);
+    expect(at({}, "297.7 kPa abs")).toBeCloseTo(200, 9);
+    expect(new LiveDecoder(one("vacuumKpa"), () => 97.7).decode("0.5 kPa abs").readings).toEqual({ vacuumKpa: 0.5 });
   });
 });
 

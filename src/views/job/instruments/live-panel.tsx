@@ -4,7 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
 import { type ChannelId, channelIds, channels } from "@/core/readings/channels";
 import { partsOfLine } from "@/core/readings/live/line";
-import type { Assignment } from "@/core/readings/live/live-decoder";
+import { type Assignment, entryPlace } from "@/core/readings/live/live-decoder";
 import { type UnitId, units, unitsOf } from "@/core/units/units";
 import { canOpen, type PortKind, portKinds } from "@/services/live-ports";
 import { assignSource, connectSource, USUAL_BRIDGE } from "@/session/instruments/live-instruments";
@@ -115,13 +115,15 @@ function Source({ source }: { source: LiveSourceStanding }) {
 function Assigned({ source, line }: { source: LiveSourceStanding; line: string }) {
   const session = useSession();
   const parts = partsOfLine(line);
-  const of = (i: number) => source.assignment[i] ?? { channel: null, unit: null };
-  const set = (at: number, part: Partial<Assignment[number]>) =>
+  const { assignment } = source;
+  const placeOf = (i: number) => entryPlace(assignment, parts[i]!.word, i);
+  const of = (i: number) => assignment[placeOf(i)] ?? { channel: null, unit: null };
+  const set = (i: number, part: Partial<Assignment[number]>) =>
     assignSource(
       session,
       source.id,
       source.name,
-      parts.map((_, i) => (i === at ? { ...of(i), ...part } : of(i))),
+      assignment.map((one, at) => (at === placeOf(i) ? { ...one, ...part } : one)),
     );
   return (
     <Box mt="1">
@@ -129,13 +131,15 @@ function Assigned({ source, line }: { source: LiveSourceStanding; line: string }
         {livePanelText.newestLine(line.slice(0, 120))}
       </Text>
       <Flex gap="3" wrap="wrap" mt="1">
-        {parts.map(({ value, unit, unknownUnit }, i) => {
-          const { channel, unit: own } = of(i);
+        {parts.map(({ value, unit, unknownUnit, word }, i) => {
+          const { channel, unit: own, absolute = false } = of(i);
           const choices = channel === null ? [] : unitsOf(channels[channel].dimension);
           return (
             // biome-ignore lint/suspicious/noArrayIndexKey: a number of a line is known by its place
             <Flex key={i} gap="1.5" align="center">
-              <Text kind="strong">{`${value} ${unit === null ? (unknownUnit ?? "") : units[unit].label}`.trim()}</Text>
+              <Text kind="strong">
+                {`${word} ${value} ${unit === null ? (unknownUnit ?? "") : units[unit].label}`.trim()}
+              </Text>
               <Select<ChannelId | "none">
                 label={livePanelText.numberIs(i + 1)}
                 width="auto"
@@ -148,6 +152,18 @@ function Assigned({ source, line }: { source: LiveSourceStanding; line: string }
                   )
                 }
               />
+              {channel !== null && offersAbsolute(channel, unit) && (
+                <Select<"gauge" | "absolute">
+                  label={livePanelText.countedFrom(i + 1)}
+                  width="auto"
+                  value={absolute ? "absolute" : "gauge"}
+                  options={[
+                    ["gauge", livePanelText.gauge],
+                    ["absolute", livePanelText.absolute],
+                  ]}
+                  onPick={(picked) => set(i, { absolute: picked === "absolute" })}
+                />
+              )}
               {unit === null && choices.length > 1 && (
                 <Select<UnitId>
                   label={livePanelText.unitOf(i + 1)}
@@ -163,4 +179,9 @@ function Assigned({ source, line }: { source: LiveSourceStanding; line: string }
       </Flex>
     </Box>
   );
+}
+
+/** Whether a pressure may be gauge or absolute: its unit does not say which. */
+function offersAbsolute(channel: ChannelId, unit: UnitId | null): boolean {
+  return channels[channel].dimension === "pressure" && (unit === null || units[unit].dimension === "pressure");
 }
