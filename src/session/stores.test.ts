@@ -368,6 +368,17 @@ describe("the instruments", () => {
   });
 });
 
+describe("a log with a scale and a vacuum gauge", () => {
+  it("is worked by hand: valve and pump are as a person says, with what the log weighs", async () => {
+    const { session, log } = await opened();
+    session.rack.getState().connectLog("yard.csv", new LogGatherer().take());
+    expect(await session.rack.getState().setValve("vapour-low")).toBeNull();
+    expect(await session.rack.getState().setMachine("pump")).toBeNull();
+    log.play([sample(0, { scaleG: 9000, vacuumKpa: 0.2, valve: "shut", machine: "off" })]);
+    expect(session.rack.getState().latest).toMatchObject({ scaleG: 9000, valve: "vapour-low", machine: "pump" });
+  });
+});
+
 describe("the stream as a person follows it", () => {
   it("judges every channel, and derives only while the engine runs on a known refrigerant", async () => {
     const { session, rack, jobs } = await opened();

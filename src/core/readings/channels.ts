@@ -204,6 +204,7 @@ export const channels = {
     column: "scale_g",
     readable: { min: -500, max: 150_000 },
     traced: true,
+    log: { units: ["g", "kg", "oz", "lb"], pattern: /scale|weight|(^|[^a-z])net([^a-z]|$)|waage|gewicht/i },
   },
   recoveredG: {
     name: "Recovery machine scale",
@@ -220,6 +221,7 @@ export const channels = {
     unit: "kPaAbs",
     column: "vacuum_kpa_abs",
     readable: { min: 0, max: 110 },
+    log: { units: ["micron", "mbarAbs", "kPaAbs"], pattern: /vac(uum)?(\b|_)|micron|vakuum/i },
   },
   clutchIn: {
     name: "Clutch",

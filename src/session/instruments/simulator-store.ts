@@ -222,7 +222,8 @@ function sourceActs({ ports, link, watch, set, get }: Sources) {
         log,
         (batch) => {
           followEngine(batch);
-          keep(batch);
+          const { handValve, machine } = get();
+          keep(batch.map((sample) => ({ ...sample, valve: handValve, machine })));
         },
         () => {
           watch.stop();
@@ -257,6 +258,9 @@ function sourceActs({ ports, link, watch, set, get }: Sources) {
     },
   } satisfies Partial<Simulator>;
 }
+
+/** Valves and machines of such a source are worked by a person, who says so on the screen. */
+export const worksByHand = ({ kind }: Pick<Simulator["source"], "kind">): boolean => kind !== "rack";
 
 type Keep = (batch: readonly SimulatorSample[]) => void;
 
@@ -299,7 +303,7 @@ function liveSources(ports: SimulatorPorts, keep: Keep, set: SetSimulator, get: 
 /** What is done to the simulated vehicle and read off it. */
 function vehicleActs(link: VehicleLink, set: SetSimulator, get: GetSimulator) {
   // At a real vehicle a hand does it: it is believed.
-  const byHand = () => get().source.kind === "live";
+  const byHand = () => worksByHand(get().source);
   return {
     setBlower: (blowerPct) => {
       if (link.isOpen()) void link.ask((api) => api.setBlower(blowerPct));

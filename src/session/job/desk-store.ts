@@ -20,7 +20,7 @@ import { isClosed } from "@/core/records/derived/job-leak";
 import { balanceOf, chargeInputsOf, chargingHoseOf } from "@/core/records/derived/job-readings";
 import type { Job } from "@/core/records/job";
 import { bridgeOf } from "../instruments/live-memory";
-import type { SimulatorStore } from "../instruments/simulator-store";
+import { type SimulatorStore, worksByHand } from "../instruments/simulator-store";
 import type { JobStore } from "./job-store";
 import { pressureTrace } from "./pressure-writer";
 import { recoveryWriter } from "./recovery-writer";
@@ -259,7 +259,7 @@ function resumeDraw(desk: DeskContext): void {
   if (job === null || open === null) return;
   const balance = balanceOf(job);
   const { standing, source, setValve } = desk.rack.getState();
-  const byHand = source.kind === "live";
+  const byHand = worksByHand(source);
   if ((!byHand && standing?.onScale !== open.containerId) || !balance?.ok) {
     record(desk, (stored) => drawEnded(stored, desk.instant()));
     return;

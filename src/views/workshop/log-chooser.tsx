@@ -2,11 +2,18 @@
 
 import { Box, Checkbox, Flex, Grid, Table } from "@chakra-ui/react";
 import { useState } from "react";
+import { atmosphericPressureKpa } from "@/core/air/atmosphere";
 import type { Refrigerant } from "@/core/fluids/refrigerants";
 import { channels, type LogChannel, logChannels } from "@/core/readings/channels";
 import type { LogColumns } from "@/core/readings/file/log-columns";
 import { type LogDoubt, logDoubtsOf, withDoubtsMended } from "@/core/readings/file/log-doubts";
-import { LOG_LIMIT_BYTES, type LogMapping, timeKinds } from "@/core/readings/file/log-import";
+import {
+  isPressure,
+  LOG_LIMIT_BYTES,
+  type LogColumn,
+  type LogMapping,
+  timeKinds,
+} from "@/core/readings/file/log-import";
 import { reasonOf } from "@/core/result";
 import { type UnitId, units } from "@/core/units/units";
 import { type LogPreview, useLogReader } from "@/session/instruments/log-reader";
@@ -18,6 +25,7 @@ import { Notice } from "@/ui/notice";
 import { Text } from "@/ui/text";
 import { logDoubtSentence, logDoubtWords, logTimeWords } from "@/words/instruments";
 import { logSentence } from "@/words/issues";
+import { livePanelText } from "@/words/screens/job-instruments";
 import { logChooserText } from "@/words/screens/workshop";
 import { typed } from "@/words/typed";
 
@@ -61,7 +69,8 @@ export function LogChooser({ act, refrigerant = null, altitudeM = null, onLog }:
   const run = async () => {
     if (!file || !mapping) return;
     setProgress(0);
-    const read = await reader().read(file, mapping, setProgress);
+    const atmosphereKpa = atmosphericPressureKpa(altitudeM ?? 0);
+    const read = await reader().read(file, { ...mapping, atmosphereKpa }, setProgress);
     setProgress(null);
     const doubts = read.ok ? logDoubtsOf(read.log, refrigerant, altitudeM ?? 0) : [];
     if (read.ok && doubts.length > 0) setDoubted({ log: read.log, doubts });
@@ -150,7 +159,7 @@ interface MappingProps {
 function Mapping({ preview, mapping, onChange }: MappingProps) {
   const named = (column: number) => preview.header[column]?.trim() || `column ${column + 1}`;
   const options = preview.header.map((_, i) => [String(i), named(i)] as const);
-  const setChannel = (channel: LogChannel, change: { column: number; unit: UnitId } | null) => {
+  const setChannel = (channel: LogChannel, change: LogColumn | null) => {
     const { [channel]: _, ...others } = mapping.columns;
     onChange({ ...mapping, columns: change === null ? others : { ...others, [channel]: change } });
   };
@@ -186,7 +195,9 @@ function Mapping({ preview, mapping, onChange }: MappingProps) {
                 onPick={(value) =>
                   setChannel(
                     channel,
-                    value === "" ? null : { column: Number(value), unit: from?.unit ?? channels[channel].log.units[0] },
+                    value === ""
+                      ? null
+                      : { ...from, column: Number(value), unit: from?.unit ?? channels[channel].log.units[0] },
                   )
                 }
               />
@@ -196,6 +207,17 @@ function Mapping({ preview, mapping, onChange }: MappingProps) {
                   value={from?.unit ?? channels[channel].log.units[0]}
                   options={channels[channel].log.units.map((unit) => [unit, units[unit].label])}
                   onPick={(unit) => from && setChannel(channel, { ...from, unit })}
+                />
+              )}
+              {isPressure(channel) && (
+                <Select
+                  label={logChooserText.countedFrom(channels[channel].name)}
+                  value={from?.absolute ? "absolute" : "gauge"}
+                  options={[
+                    ["gauge", livePanelText.gauge],
+                    ["absolute", livePanelText.absolute],
+                  ]}
+                  onPick={(picked) => from && setChannel(channel, { ...from, absolute: picked === "absolute" })}
                 />
               )}
             </Row>

@@ -50,6 +50,7 @@ export const logChooserText = {
   timeFormat: "Time format",
   columnOf: (name: string) => `Column of ${name}`,
   logUnitOf: (name: string) => `Log unit of ${name}`,
+  countedFrom: (name: string) => `${name}: gauge or absolute`,
   decimalComma: "Decimal comma",
   firstRowsOfTheLog: "First rows of the log",
 } as const;

@@ -156,3 +156,32 @@ describe("a log as devices and spreadsheets write it", () => {
     expect(samples.map(({ time }) => time)).toEqual([0, 2]);
   });
 });
+
+describe("pressures of a log", () => {
+  it("are gauge or absolute by column, and an absolute one counts from the barometer", () => {
+    const header = ["time_s", "Low (kPa abs)", "High kPa", "P suction psia"];
+    const guess = guessMapping(header, [["0", "297.7", "1300", "43"]])!;
+    expect(guess.columns.low).toEqual({ column: 1, unit: "kPa", absolute: true });
+    expect(guess.columns.high).toEqual({ column: 2, unit: "kPa" });
+    const read = (mapping: LogMapping) => new LogReader(mapping).read(["0", "297.7", "1300"]);
+    expect(read({ ...guess, atmosphereKpa: 97.7 })).toMatchObject({ value: { low: 200, high: 1300 } });
+    // Sea level where no altitude is known.
+    expect(read(guess)).toMatchObject({ value: { low: 297.7 - 101.325 } });
+  });
+});
+
+describe("scale and vacuum gauge of a log", () => {
+  it("are known by their names, in the unit that the header says", () => {
+    const of = (...names: string[]) => guessMapping(["Time", ...names], [["0", "1", "2"]])!.columns;
+    expect(of("Scale (lb)", "Vacuum micron")).toEqual({
+      scaleG: { column: 1, unit: "lb" },
+      vacuumKpa: { column: 2, unit: "micron" },
+    });
+    expect(of("net_g", "vacuum_kpa")).toMatchObject({ scaleG: { unit: "g" }, vacuumKpa: { unit: "kPaAbs" } });
+    expect(of("Weight kg", "Vac (mbar)")).toMatchObject({ scaleG: { unit: "kg" }, vacuumKpa: { unit: "mbarAbs" } });
+    const mapping: LogMapping = { ...seconds, columns: of("Scale (lb)", "Vacuum micron") };
+    const row = new LogReader(mapping).read(["0", "30", "500"]);
+    expect(row.ok && row.value?.scaleG).toBeCloseTo(30 * 453.59237, 3);
+    expect(row.ok && row.value?.vacuumKpa).toBeCloseTo(0.06666, 4);
+  });
+});

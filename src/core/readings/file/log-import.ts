@@ -2,6 +2,7 @@
  * A log of real instruments: which column is what, in which unit, and how its times are written. Cells that cannot be read
  * are gaps, counted by column; nothing is made up for them.
  */
+import { SEA_LEVEL_KPA } from "../../air/atmosphere";
 import { fail, type Result, succeed } from "../../result";
 import { toBase, type UnitId } from "../../units/units";
 import { channels, type LogChannel, logChannels } from "../channels";
@@ -15,7 +16,16 @@ export interface LogMapping {
   dateColumn?: number;
   timeKind: TimeKind;
   decimalComma: boolean;
-  columns: Partial<Record<LogChannel, { column: number; unit: UnitId }>>;
+  columns: Partial<Record<LogChannel, LogColumn>>;
+  /** Barometer for columns of absolute pressure, kPa; at sea level where it is not known. */
+  atmosphereKpa?: number;
+}
+
+export interface LogColumn {
+  column: number;
+  unit: UnitId;
+  /** A pressure above vacuum, for a channel of gauge pressure. */
+  absolute?: boolean;
 }
 
 /** One moment of a log, base units, gauge pressures; null where there was no reading. */
@@ -28,8 +38,17 @@ const unitPatterns: [RegExp, UnitId][] = [
   [/psi/i, "psi"],
   [/\bbar\b|_bar|\(bar/i, "bar"],
   [/kpa/i, "kPa"],
+  [/kpa/i, "kPaAbs"],
+  [/mbar|hpa/i, "mbarAbs"],
+  [/micron|µm ?hg/i, "micron"],
   [/°?\bf\b|fahrenheit|_f$|degf/i, "degF"],
+  [/\bkg\b|_kg$/i, "kg"],
+  [/\boz\b|_oz$|ounce/i, "oz"],
+  [/\blbs?\b|_lbs?$|pound/i, "lb"],
+  [/\bg\b|_g$|gram/i, "g"],
 ];
+/** A header that says its pressures are absolute. */
+const ABSOLUTE = /\babs|_abs|psia\b/i;
 
 /** Column separator by the header line: names hold no decimal commas, so the header is unambiguous where "12,5" is not. */
 export function separatorOf(headerLine: string): string {
@@ -140,8 +159,10 @@ export function guessMapping(header: readonly string[], rows: readonly (readonly
     const column = header.findIndex((name, i) => !used.has(i) && pattern.test(name));
     if (column < 0) continue;
     used.add(column);
-    const named = unitPatterns.find(([pattern]) => pattern.test(header[column]!))?.[1];
-    columns[channel] = { column, unit: units.find((unit) => unit === named) ?? units[0] };
+    const name = header[column]!;
+    const named = unitPatterns.flatMap(([pattern, unit]) => (pattern.test(name) ? [unit] : []));
+    const unit = (units as readonly UnitId[]).find((one) => named.includes(one)) ?? units[0];
+    columns[channel] = { column, unit, ...(isPressure(channel) && ABSOLUTE.test(name) ? { absolute: true } : {}) };
   }
   return { timeColumn, ...(dateColumn >= 0 ? { dateColumn } : {}), timeKind, decimalComma, columns };
 }
@@ -151,7 +172,8 @@ const clockOnly = (text: string) => /^\d{1,2}:\d{2}(:\d{2}([.,]\d+)?)?$/.test(te
 /** Days since the end of 1899 with a part of the day, as spreadsheets count them: from 2009 to 2064. */
 const isSerialDay = (text: string) => /^(4|5)\d{4}[.,]\d{3,}$/.test(text);
 
-const isPressure = (channel: LogChannel) => channels[channel].dimension === "pressure";
+/** Whether a channel may be logged as gauge or absolute pressure. */
+export const isPressure = (channel: LogChannel) => channels[channel].dimension === "pressure";
 
 export type LogIssue =
   | { code: "no-channel" }
@@ -208,9 +230,14 @@ export class LogReader {
       const cell = from ? (row[from.column] ?? "").trim() : "";
       const value = cell === "" ? null : this.numberOf(cell);
       if (cell !== "" && value === null) this.unreadable[channel] = (this.unreadable[channel] ?? 0) + 1;
-      sample[channel] = from && value !== null ? toBase(value, from.unit) : null;
+      sample[channel] = from && value !== null ? toBase(value, from.unit) - this.above(from) : null;
     }
     return succeed(sample);
+  }
+
+  /** What a column counts from below the gauge's zero, kPa. */
+  private above({ absolute = false }: LogColumn): number {
+    return absolute ? (this.mapping.atmosphereKpa ?? SEA_LEVEL_KPA) : 0;
   }
 
   /** A device that was switched on again writes its names again. */

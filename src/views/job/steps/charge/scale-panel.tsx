@@ -47,7 +47,7 @@ interface PanelProps {
 export function ScalePanel({ balance, next }: PanelProps) {
   const { status, source } = useSimulator("status", "source");
   const weighs = useSimulator("latest").latest?.scaleG != null;
-  return status === "running" && (source.kind === "rack" || (source.kind === "live" && weighs)) ? (
+  return status === "running" && (source.kind === "rack" || weighs) ? (
     <SimulatorScale balance={balance} next={next} />
   ) : (
     <TypedScale balance={balance} />
@@ -72,7 +72,7 @@ function SimulatorScale({ balance: found, next }: PanelProps) {
   const called = refused ?? callSentence(desk, container, found, next, figures);
   useAnnounced(called, refused ?? `${desk.call?.call} ${desk.drawInLeftS === null} ${waitsInHose(found)}`);
   return (
-    <Card title={rack.source.kind === "live" ? scalePanelText.scaleLive : scalePanelText.scaleSimulator}>
+    <Card title={rack.source.kind === "rack" ? scalePanelText.scaleSimulator : scalePanelText.scaleLive}>
       <Flex gap="2" wrap="wrap" mb="3">
         {found.perContainer.map((c) => {
           const empty = c.leftG < EMPTY_BELOW_G;

@@ -43,9 +43,7 @@ function usePump() {
   const decimals = decimalsOf(evacuate.lowest.unit);
   const phase = evacuate.marks.at(-1)?.kind ?? null;
   // A live vacuum gauge is followed as the simulated one is; pump and valves are worked by hand.
-  const connected =
-    rack.status === "running" &&
-    (rack.source.kind === "rack" || (rack.source.kind === "live" && rack.latest?.vacuumKpa != null));
+  const connected = rack.status === "running" && (rack.source.kind === "rack" || rack.latest?.vacuumKpa != null);
   const coming = job.rackVehicle !== null && !connected && rack.status !== "lost";
   const shown = connected ? (rack.latest?.vacuumKpa ?? null) : (evacuate.trace.at(-1)?.kpa ?? null);
   useTick(!connected && phase !== null && phase !== "end");
