@@ -15,7 +15,7 @@ import {
   timeKinds,
 } from "@/core/readings/file/log-import";
 import { reasonOf } from "@/core/result";
-import { type UnitId, units } from "@/core/units/units";
+import { units } from "@/core/units/units";
 import { type LogPreview, useLogReader } from "@/session/instruments/log-reader";
 import { BenchButton } from "@/ui/buttons";
 import { FileButton, TABLE_FILES } from "@/ui/fields/file-button";

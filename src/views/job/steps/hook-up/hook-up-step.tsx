@@ -17,6 +17,7 @@ import { StepEnd } from "@/views/job/frame/step-end";
 import { ledgerName } from "@/words/refrigerant-log";
 import { hookUpStepText } from "@/words/screens/steps/hook-up";
 import { hookUpCheckWords } from "@/words/steps";
+import { GaugeZeroCard } from "./gauge-zero-card";
 
 export function HookUpStep() {
   const { job } = useJob();
@@ -25,6 +26,7 @@ export function HookUpStep() {
   return (
     <Stack gap="3.5" maxW="1080px">
       <Caution title={hookUpStepText.refrigerantCausesFrostbiteAndCan}>{hookUpStepText.putOnGogglesAndGloves}</Caution>
+      <GaugeZeroCard />
       <Grid templateColumns={{ base: "1fr", lg: "1fr 1fr" }} gap="3.5">
         <Card title={hookUpStepText.connectingTheGauges}>
           <Stack gap="1">
