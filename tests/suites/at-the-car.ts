@@ -97,7 +97,7 @@ describe("at the car", () => {
     const { browser, address } = session;
     const keys = new Keyboard(browser);
     await browser.open(address);
-    await browser.press("Demo workshop");
+    await browser.press("Explore the demo workshop");
     await browser.says("Orla Veitch");
     await browser.open(`${address}/job/demo-estate-car/running`);
     await browser.instruments();
@@ -128,7 +128,7 @@ describe("at the car", () => {
   it("stops at a stop sign, undoes, and keeps archived jobs", async () => {
     const { browser, address } = session;
     await browser.open(address);
-    await browser.press("Demo workshop");
+    await browser.press("Explore the demo workshop");
     await browser.says("Orla Veitch");
     await browser.says("Waiting for");
     await browser.open(`${address}/job/demo-estate-car/intake`);

@@ -63,7 +63,10 @@ describe("the P-T desk", () => {
     await browser.says("The low side reads above the high side while running.");
     await browser.type("Low side, gauge", "210");
     await browser.type("High side, gauge", "1300");
-    await browser.until("not asked any more", async () => !(await browser.text()).includes("reads above the high side"));
+    await browser.until(
+      "not asked any more",
+      async () => !(await browser.text()).includes("reads above the high side"),
+    );
     await browser.select("Refrigerant to compare", "R152a");
     await browser.says("Only saturation is known for R152a");
     await browser.find("//*[@role='slider' and starts-with(@aria-label, 'High')]", "the high line");

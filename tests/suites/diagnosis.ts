@@ -17,7 +17,7 @@ describe("the verdict", () => {
   it("stands in the rail while the needles still move, and says so; the decision and the next test follow", async () => {
     const { browser, address } = session;
     await browser.open(address);
-    await browser.press("Demo workshop");
+    await browser.press("Explore the demo workshop");
     await browser.says("Fennick Bakery");
     await browser.open(`${address}/job/demo-bakery-van/running`);
     await browser.says("No diagnosis yet");
@@ -53,7 +53,7 @@ describe("the verdict", () => {
   it("takes an evacuated car from its static pressure past the running test to an empty recovery, and names swapped hoses", async () => {
     const { browser, address } = session;
     await browser.open(address);
-    await browser.press("Demo workshop");
+    await browser.press("Explore the demo workshop");
     await browser.says("Orla Veitch");
     const car = `${address}/job/demo-estate-car`;
     await browser.open(`${car}/running`);
@@ -84,7 +84,7 @@ describe("the verdict", () => {
   it("leaves two causes open side by side when the readings cannot part them, and names what would", async () => {
     const { browser, address } = session;
     await browser.open(address);
-    await browser.press("Demo workshop");
+    await browser.press("Explore the demo workshop");
     await browser.says("Orla Veitch");
     await browser.open(`${address}/job/demo-estate-car/running`);
     await browser.says("Possible causes");

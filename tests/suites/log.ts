@@ -40,7 +40,7 @@ const i9 = (t: number) => Math.round(t * 9);
 /** The demo's estate car at its running test. */
 async function openRunningTest({ browser, address }: Session): Promise<void> {
   await browser.open(address);
-  await browser.press("Demo workshop");
+  await browser.press("Explore the demo workshop");
   await browser.says("Orla Veitch");
   await browser.open(`${address}/job/demo-estate-car/running`);
   await browser.instruments();

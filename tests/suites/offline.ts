@@ -34,7 +34,7 @@ describe("without a network", () => {
     await browser.type("Low side, gauge", "192");
     await browser.until("it computes", async () => Math.abs(Number(await browser.valueOf("Evaporating at"))) < 0.4);
     await browser.load(address);
-    await browser.press("Demo workshop");
+    await browser.press("Explore the demo workshop");
     await browser.says("Fennick Bakery");
     // The diagnosing worker, with what it has learned.
     await browser.load(`${address}/job/demo-estate-car/verdict`);
@@ -95,7 +95,7 @@ describe("a newer build", () => {
       ) as Promise<string>;
     try {
       await browser.load(address);
-      await browser.press("Demo workshop");
+      await browser.press("Explore the demo workshop");
       await browser.until(
         "the first build is kept and serves this page",
         () => browser.driver.executeScript("return navigator.serviceWorker.controller?.state === 'activated'"),

@@ -162,7 +162,7 @@ describe("bad input", () => {
   it("refuses impossible weights and charges nothing before recovery", async () => {
     const { browser, address } = session;
     await browser.open(address);
-    await browser.press("Demo workshop");
+    await browser.press("Explore the demo workshop");
     await browser.says("Orla Veitch");
     await browser.open(`${address}/job/demo-estate-car/charge`);
     await browser.says("Recover and weigh first");
@@ -188,7 +188,7 @@ describe("bad input", () => {
   it("is worked by keys, in the light and in the dark", async () => {
     const { browser, address } = session;
     await browser.open(address);
-    await browser.press("Demo workshop");
+    await browser.press("Explore the demo workshop");
     await browser.says("Fennick Bakery");
     const body = () => browser.driver.findElement(By.css("body"));
     await browser.open(`${address}/job/demo-estate-car/rest`);

@@ -13,7 +13,7 @@ describe("a shop that reads in US units", () => {
     const { browser, address } = session;
     await chooseUsUnits(browser, address);
     await browser.open(address);
-    await browser.press("Demo workshop");
+    await browser.press("Explore the demo workshop");
     await browser.says("Fennick Bakery");
     const found: string[] = [];
     const look = async (where: string) => {

@@ -163,7 +163,7 @@ describe("a whole job typed in US units", () => {
   it("keeps a photo with the step it was taken at, small, over a reload and in the job's file", async () => {
     const { browser, address } = session;
     await browser.open(address);
-    await browser.press("Demo workshop");
+    await browser.press("Explore the demo workshop");
     await browser.says("Orla Veitch");
     await browser.open(`${address}/job/demo-estate-car/look`);
     await browser.says("Add photos");

@@ -37,7 +37,6 @@ import { stepPath } from "@/views/job/frame/steps";
 import { ImportDesk, useFileImport } from "@/views/workshop/import-files";
 import { useIsDemo } from "@/views/workshop/workshop-strip";
 import { jobFileSentence } from "@/words/issues";
-import { practiceWords } from "@/words/practice";
 import { bayViewText } from "@/words/screens/bay";
 import { commonText } from "@/words/screens/common";
 import { CopyReminder } from "./copy-reminder";
@@ -204,7 +203,7 @@ function JobList({ jobs, withArchived, acts }: JobListProps) {
               onChange={setQuery}
             />
           </Box>
-          <Choice label={commonText.show} options={kinds} value={kind} onChange={setKind} />
+          <Choice label={bayViewText.jobsShown} options={kinds} value={kind} onChange={setKind} />
         </Flex>
       )}
       {shown.length === 0 && (
@@ -237,10 +236,10 @@ function Empty({ acts }: { acts: BayActs }) {
       </Text>
       <Flex justify="center" gap="3" mt="5" wrap="wrap">
         <BenchButton kind="act" onClick={acts.start}>
-          {commonText.newJob}
+          {bayViewText.startAJob}
         </BenchButton>
         <BenchButton kind="quiet" onClick={acts.toDemo}>
-          {practiceWords.toDemo}
+          {bayViewText.exploreDemo}
         </BenchButton>
         <BenchButton asChild kind="quiet">
           <Link href="/drill">{bayViewText.practise}</Link>

@@ -41,6 +41,7 @@ export function ExercisesCard() {
           key={id}
           id={id}
           newest={tries.find(({ job }) => exerciseOf(job.id) === id) ?? null}
+          known={stored.state === "ready"}
           onStart={() => start(id)}
         />
       ))}
@@ -56,6 +57,8 @@ export function ExercisesCard() {
 interface ExerciseProps {
   id: ExerciseId;
   newest: Awaited<ReturnType<typeof listExercises>>[number] | null;
+  /** Earlier tries were read: without one it was not done. */
+  known: boolean;
   onStart: () => void;
 }
 
@@ -65,7 +68,7 @@ const states = {
   failed: { tone: "danger", text: exercisesText.failed },
 } as const;
 
-function Exercise({ id, newest, onStart }: ExerciseProps) {
+function Exercise({ id, newest, known, onStart }: ExerciseProps) {
   const router = useRouter();
   const figures = useFigures();
   const state = newest?.result.state ?? null;
@@ -74,7 +77,7 @@ function Exercise({ id, newest, onStart }: ExerciseProps) {
       <Flex gap="3" align="center" wrap="wrap">
         <NamedTask name={exerciseNames[id]} task={exerciseTasks[id]} />
         <Text fontSize="sm" fontWeight="semibold" color={state === null ? "soft" : states[state].tone}>
-          {state === null ? exercisesText.notDone : states[state].text}
+          {state !== null ? states[state].text : known ? exercisesText.notDone : ""}
         </Text>
         {newest !== null && state === "open" && (
           <BenchButton

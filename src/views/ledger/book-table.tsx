@@ -84,7 +84,7 @@ export function BookTable({ books, byId, container, name, onAll, partial = false
         <Box
           ref={scroller}
           mt="2"
-          h={`${Math.min(TALL_PX, lines.length * ROW_PX)}px`}
+          h={`${Math.min(TALL_PX, Math.max(virtual.getTotalSize(), ROW_PX))}px`}
           overflowY="auto"
           tabIndex={0}
           role="list"
@@ -94,12 +94,15 @@ export function BookTable({ books, byId, container, name, onAll, partial = false
             {virtual.getVirtualItems().map(({ index, start }) => (
               <Box
                 key={lines[index]!.id}
+                ref={virtual.measureElement}
+                data-index={index}
                 role="listitem"
                 position="absolute"
                 top="0"
                 left="0"
                 right="0"
-                h={`${ROW_PX}px`}
+                minH={`${ROW_PX}px`}
+                py="1"
                 borderTopWidth="1px"
                 borderColor="line"
                 style={{ transform: `translateY(${start}px)` }}
@@ -129,12 +132,12 @@ function Line({
   const takesBack = books.counters.has(line.id);
   const under = [vehicle, line.technician, line.remark].filter(Boolean).join(", ");
   return (
-    <Flex gap="3" align="center" h="100%" color={line.void ? "soft" : "ink"}>
+    <Flex gap="3" align="center" minH="52px" color={line.void ? "soft" : "ink"}>
       <Text flex="0 0 92px" kind="note" display={{ base: "none", sm: "block" }}>
         {format(new Date(line.at), "d MMM yy")}
       </Text>
       <Box flex="1" minW="0">
-        <Text truncate textDecoration={line.void ? "line-through" : undefined}>
+        <Text textDecoration={line.void ? "line-through" : undefined}>
           {bookTableText.to(
             takesBack ? "Reversed: " : "",
             actName(line),
@@ -142,7 +145,7 @@ function Line({
             placeName(line.to, byId),
           )}
         </Text>
-        <Text typed color={failure === null ? "soft" : "danger"} fontSize="sm" truncate>
+        <Text typed color={failure === null ? "soft" : "danger"} fontSize="sm">
           {failure ?? (under || yearName(line))}
         </Text>
       </Box>

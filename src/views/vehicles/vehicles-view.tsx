@@ -100,7 +100,7 @@ export function VehiclesView() {
                 onChange={setQuery}
               />
             </Box>
-            <Choice label={commonText.show} options={whichOnes} value={which} onChange={setWhich} />
+            <Choice label={vehiclesViewText.vehiclesShown} options={whichOnes} value={which} onChange={setWhich} />
           </Flex>
           {rows.length === 0 ? (
             <Text kind="soft">

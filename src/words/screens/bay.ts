@@ -56,9 +56,12 @@ export const bayViewText = {
   hideArchived: "Hide archived",
   showArchived: (archived: number) => `Show ${archived} archived`,
   whatEvridIs: "Evrid reads all instruments together, finds the fault and holds the charge to the label weight.",
+  startAJob: "Start a job",
+  exploreDemo: "Explore the demo workshop",
   practise: "Practise",
+  jobsShown: "Jobs shown",
   noOpenJobs: "No open jobs",
-  startAJobAtThe: "Start a job at the vehicle, with the label in sight, or try the demo workshop.",
+  startAJobAtThe: "Start at the vehicle, with the label in sight.",
   restoreCopy: "Restore copy",
   shopCopy: "Shop copy",
 } as const;

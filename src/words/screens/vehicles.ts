@@ -18,6 +18,7 @@ export const vehicleTableText = {
 } as const;
 
 export const vehiclesViewText = {
+  vehiclesShown: "Vehicles shown",
   all: "All",
   dueForReCheck: "Due for re-check",
   noVehicleOrJobCode: "No vehicle or job code found. Hold it straight, closer, in even light.",

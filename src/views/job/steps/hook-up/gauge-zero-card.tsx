@@ -1,7 +1,7 @@
 "use client";
 
 import { Flex, Stack } from "@chakra-ui/react";
-import { gaugeZero } from "@/core/readings/derive/gauge-zero";
+import { type GaugeZero, gaugeZero } from "@/core/readings/derive/gauge-zero";
 import { useJob, useSetPart, useSimulator } from "@/session/session";
 import { BenchButton } from "@/ui/buttons";
 import { Card } from "@/ui/card";
@@ -11,6 +11,12 @@ import { Measure } from "@/ui/measure";
 import { Text } from "@/ui/text";
 import { commonText } from "@/words/screens/common";
 import { gaugeZeroText, hookUpStepText } from "@/words/screens/steps/hook-up";
+
+const zeroWords: Record<GaugeZero, string> = {
+  right: gaugeZeroText.right,
+  off: gaugeZeroText.off,
+  pressurised: gaugeZeroText.pressurised,
+};
 
 /** Live gauges before they are connected: open to the air both must read zero. Nothing without a live source. */
 export function GaugeZeroCard() {
@@ -40,7 +46,7 @@ export function GaugeZeroCard() {
               label={side === "low" ? commonText.lowSide : commonText.highSide}
               value={kpa}
               unit="kPa"
-              note={gaugeZeroText[zero]}
+              note={zeroWords[zero]}
             />
           </Stack>
         ))}
