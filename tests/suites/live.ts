@@ -1,4 +1,6 @@
-import { writeFileSync } from "node:fs";
+import { execFileSync } from "node:child_process";
+import { createWriteStream, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
 import path from "node:path";
 import { By } from "selenium-webdriver";
 import { describe, expect, inject, it } from "vitest";
@@ -78,6 +80,34 @@ describe("live instruments over the local bridge", () => {
     } finally {
       await browser.quit();
       await bridge.stop();
+    }
+  });
+
+  it("show the zero of gauges that are open to the air before they are connected, and keep it with the job", async () => {
+    // A manifold with absolute sensors at 310 m, where the barometer is 97.7 kPa; its low one is 22 kPa off.
+    const pipe = path.join(tmpdir(), `evrid-open-gauges-${process.pid}`);
+    execFileSync("mkfifo", [pipe]);
+    const bridge = await startBridge(8934, "--file", pipe);
+    const lines = createWriteStream(pipe);
+    const speaks = setInterval(() => lines.write("LP 119.7 kPa abs HP 99.7 kPa abs\n"), 200);
+    const browser = await Browser.start();
+    try {
+      const job = { ...emptyVan(), id: "live-van-3" };
+      await bringIn(browser, job);
+      await browser.load(`${inject("plain")}/job/${job.id}/hook-up`);
+      await connect(browser, bridge.address);
+      await browser.says("zero is off", 30_000);
+      await browser.says("Zero the gauge before connecting, or check the altitude");
+      await browser.press("Record zero");
+      await browser.says(/Recorded: low 22, high 2 kPa/);
+      const stored = await storedJob(browser, job.id);
+      expect(stored.hookUp.zero.lowKpa).toBeCloseTo(22, 0);
+    } finally {
+      await browser.quit();
+      clearInterval(speaks);
+      lines.destroy();
+      await bridge.stop();
+      rmSync(pipe, { force: true });
     }
   });
 

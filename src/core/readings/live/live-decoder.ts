@@ -44,16 +44,26 @@ export interface Decoded {
   issues: LineIssue[];
 }
 
-/** Place of a number's entry: at its own place, or by its word; -1 where it has none. */
-export function entryPlace(assignment: Assignment, word: string, at: number): number {
+/**
+ * Place of the entry of a line's number: by its word, else at its own place where its unit fits and that entry's word stands nowhere in the line; -1 where
+ * it has none. A scale that changes its word from gross to net is still the scale.
+ */
+export function entryPlace(assignment: Assignment, parts: readonly LinePart[], at: number): number {
+  const { word, unit } = parts[at]!;
+  const named = word === "" ? -1 : assignment.findIndex((one) => one.word === word);
+  if (named >= 0) return named;
   const own = assignment[at];
-  if (own !== undefined && (own.word === undefined || own.word === word)) return at;
-  return word === "" ? -1 : assignment.findIndex((one) => one.word === word);
+  if (own === undefined) return -1;
+  // An assignment of before knows places alone.
+  if (own.word === undefined) return at;
+  const elsewhere = parts.some((other) => other.word === own.word);
+  const fits = own.channel === null ? own.unit === unit : unit !== null && matching(unit, own.channel) !== null;
+  return elsewhere || !fits ? -1 : at;
 }
 
 /** An assignment with a first guess for each number of a line that has no entry yet; the same object where none is missing. */
 export function withGuesses(assignment: Assignment, parts: readonly LinePart[]): Assignment {
-  const missing = parts.filter(({ word }, i) => entryPlace(assignment, word, i) < 0);
+  const missing = parts.filter((_, i) => entryPlace(assignment, parts, i) < 0);
   const taken = assignment.flatMap(({ channel }) => (channel === null ? [] : [channel]));
   return missing.length === 0
     ? assignment
@@ -150,7 +160,7 @@ export class LiveDecoder {
     const issues: LineIssue[] = [];
     const assignment = this.assignment ?? [];
     for (const [i, part] of parts.entries()) {
-      const asked = assignment[entryPlace(assignment, part.word, i)];
+      const asked = assignment[entryPlace(assignment, parts, i)];
       if (asked?.channel == null) continue;
       const unit = part.unit ?? knownUnit(asked.unit);
       const { channel } = asked;

@@ -167,6 +167,10 @@ describe("numbers known by their words", () => {
     expect(new LiveDecoder(both).decode("HP 1300 kPa").readings).toEqual({ high: 1300 });
     expect(withGuesses(both, partsOfLine("HP 1300 kPa"))).toBe(both);
     expect(withGuesses(both, partsOfLine("scale 340 g")).at(-1)).toMatchObject({ channel: "scaleG", word: "scale" });
+    // The same scale, net and gross.
+    const scale = withGuesses([], partsOfLine("ST,NT,+340.2 g"));
+    expect(withGuesses(scale, partsOfLine("ST,GS,+350.0 g"))).toBe(scale);
+    expect(new LiveDecoder(scale).decode("ST,GS,+350.0 g").readings).toEqual({ scaleG: 350 });
     // An assignment of before is by place.
     expect(new LiveDecoder(one("low", "kPa")).decode("HP 210 kPa").readings).toEqual({ low: 210 });
   });

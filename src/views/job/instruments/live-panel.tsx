@@ -116,7 +116,7 @@ function Assigned({ source, line }: { source: LiveSourceStanding; line: string }
   const session = useSession();
   const parts = partsOfLine(line);
   const { assignment } = source;
-  const placeOf = (i: number) => entryPlace(assignment, parts[i]!.word, i);
+  const placeOf = (i: number) => entryPlace(assignment, parts, i);
   const of = (i: number) => assignment[placeOf(i)] ?? { channel: null, unit: null };
   const set = (i: number, part: Partial<Assignment[number]>) =>
     assignSource(
