@@ -46,139 +46,156 @@ const LOOK_MS = 500;
 export function startWorker<Api>(
   name: WorkerName,
   make: () => PlainWorker,
-  {
-    silentMs = SILENT_MS,
-    quiet = false,
-    onFailed,
-    wrap = (worker) => Comlink.wrap(worker as Worker),
-  }: WorkerOptions = {},
+  options: WorkerOptions = {},
 ): WorkerLine<Api> {
-  let worker: PlainWorker | null = null;
-  let remote: Comlink.Remote<Api> | null = null;
-  let failure: WorkerFailed | null = null;
-  let closed = false;
-  let loaded = false;
-  let silent = false;
-  let heardAt = 0;
-  let watch: ReturnType<typeof setInterval> | undefined;
-  /** Rejects each open call. */
-  const open = new Set<(error: WorkerFailed) => void>();
-
-  const report = (code: WorkerTroubleCode, detail: string) => {
-    if (!quiet) reportTrouble({ name, code, detail, restart });
-  };
-  const hear = () => {
-    loaded = true;
-    heardAt = performance.now();
-    if (!silent) return;
-    silent = false;
-    clearTrouble(restart);
-  };
-
-  const fail = (code: WorkerTroubleCode, detail: string) => {
-    if (closed || failure !== null) return;
-    failure = new WorkerFailed(name, code, detail);
-    end();
-    report(code, detail);
-    for (const reject of [...open]) reject(failure);
-    open.clear();
-    onFailed?.(failure);
-  };
-
-  const end = () => {
-    clearInterval(watch);
-    watch = undefined;
-    worker?.terminate();
-    worker = null;
-    remote = null;
-  };
-
-  const begin = () => {
-    failure = null;
-    loaded = false;
-    silent = false;
-    heardAt = performance.now();
-    try {
-      worker = make();
-    } catch (error) {
-      fail("not-loaded", reasonOf(error));
-      return;
-    }
-    worker.addEventListener("message", hear);
-    worker.addEventListener("error", (event) => {
-      fail(loaded ? "crashed" : "not-loaded", (event as ErrorEvent).message ?? "");
-    });
-    worker.addEventListener("messageerror", () => fail("crashed", ""));
-    remote = wrap<Api>(worker);
-  };
-
-  const restart = () => {
-    if (closed) return;
-    end();
-    clearTrouble(restart);
-    const left = [...open];
-    open.clear();
-    const cut = new WorkerFailed(name, "silent", "");
-    for (const reject of left) reject(cut);
-    begin();
-    noteRestart();
-  };
-
-  const look = () => {
-    if (silent || performance.now() - heardAt < silentMs) return;
-    silent = true;
-    report("silent", "");
-  };
-
-  const call = (method: string, args: unknown[]): Promise<unknown> => {
-    if (failure !== null) return Promise.reject(failure);
-    if (remote === null) return new Promise(() => undefined);
-    if (open.size === 0) heardAt = performance.now();
-    watch ??= setInterval(look, LOOK_MS);
-    return new Promise((resolve, reject) => {
-      open.add(reject);
-      const done = () => {
-        open.delete(reject);
-        if (open.size > 0) return;
-        clearInterval(watch);
-        watch = undefined;
-      };
-      const answer = (remote as unknown as Record<string, (...all: unknown[]) => Promise<unknown>>)[method]!(...args);
-      answer.then(
-        (value) => {
-          if (!open.has(reject)) return;
-          done();
-          clearTrouble(restart);
-          resolve(value);
-        },
-        (error: unknown) => {
-          if (!open.has(reject)) return;
-          done();
-          report("failed", reasonOf(error));
-          reject(error);
-        },
-      );
-    });
-  };
-
-  begin();
+  const line = new Line<Api>(name, make, options);
   const api = new Proxy({} as object, {
     // A line that is awaited is no promise.
     get: (_, method) =>
-      typeof method === "string" && method !== "then" ? (...args: unknown[]) => call(method, args) : undefined,
+      typeof method === "string" && method !== "then" ? (...args: unknown[]) => line.call(method, args) : undefined,
   }) as Comlink.Remote<Api>;
   return {
     api,
     listen: (hears) =>
       Comlink.proxy((...args) => {
-        hear();
+        line.hear();
         hears(...args);
       }),
-    close: () => {
-      closed = true;
-      open.clear();
-      end();
-      clearTrouble(restart);
-    },
+    close: () => line.close(),
   };
+}
+
+/** One worker with its open calls: every failure is reported once and rejects them all. */
+class Line<Api> {
+  private worker: PlainWorker | null = null;
+  private remote: Comlink.Remote<Api> | null = null;
+  private failure: WorkerFailed | null = null;
+  private closed = false;
+  private loaded = false;
+  private silent = false;
+  private heardAt = 0;
+  private watch: ReturnType<typeof setInterval> | undefined;
+  /** Rejects each open call. */
+  private readonly open = new Set<(error: WorkerFailed) => void>();
+
+  constructor(
+    private readonly name: WorkerName,
+    private readonly make: () => PlainWorker,
+    private readonly options: WorkerOptions,
+  ) {
+    this.begin();
+  }
+
+  hear(): void {
+    this.loaded = true;
+    this.heardAt = performance.now();
+    if (!this.silent) return;
+    this.silent = false;
+    clearTrouble(this.restart);
+  }
+
+  call(method: string, args: unknown[]): Promise<unknown> {
+    const { remote, open } = this;
+    if (this.failure !== null) return Promise.reject(this.failure);
+    if (remote === null) return new Promise(() => undefined);
+    if (open.size === 0) this.heardAt = performance.now();
+    this.watch ??= setInterval(() => this.look(), LOOK_MS);
+    return new Promise((resolve, reject) => {
+      open.add(reject);
+      const answer = (remote as unknown as Record<string, (...all: unknown[]) => Promise<unknown>>)[method]!(...args);
+      answer.then(
+        (value) => {
+          if (!this.ends(reject)) return;
+          clearTrouble(this.restart);
+          resolve(value);
+        },
+        (error: unknown) => {
+          if (!this.ends(reject)) return;
+          this.report("failed", reasonOf(error));
+          reject(error);
+        },
+      );
+    });
+  }
+
+  close(): void {
+    this.closed = true;
+    this.open.clear();
+    this.end();
+    clearTrouble(this.restart);
+  }
+
+  /** An open call has its answer; false for one that was rejected before. */
+  private ends(reject: (error: WorkerFailed) => void): boolean {
+    if (!this.open.delete(reject)) return false;
+    if (this.open.size === 0) this.stopWatch();
+    return true;
+  }
+
+  private report(code: WorkerTroubleCode, detail: string): void {
+    if (!this.options.quiet) reportTrouble({ name: this.name, code, detail, restart: this.restart });
+  }
+
+  private fail(code: WorkerTroubleCode, detail: string): void {
+    if (this.closed || this.failure !== null) return;
+    const failure = new WorkerFailed(this.name, code, detail);
+    this.failure = failure;
+    this.end();
+    this.report(code, detail);
+    for (const reject of [...this.open]) reject(failure);
+    this.open.clear();
+    this.options.onFailed?.(failure);
+  }
+
+  private stopWatch(): void {
+    clearInterval(this.watch);
+    this.watch = undefined;
+  }
+
+  private end(): void {
+    this.stopWatch();
+    this.worker?.terminate();
+    this.worker = null;
+    this.remote = null;
+  }
+
+  private begin(): void {
+    const { wrap } = this.options;
+    this.failure = null;
+    this.loaded = false;
+    this.silent = false;
+    this.heardAt = performance.now();
+    try {
+      this.worker = this.make();
+    } catch (error) {
+      this.fail("not-loaded", reasonOf(error));
+      return;
+    }
+    const { worker } = this;
+    worker.addEventListener("message", () => this.hear());
+    worker.addEventListener("error", (event) => {
+      this.fail(this.loaded ? "crashed" : "not-loaded", (event as ErrorEvent).message ?? "");
+    });
+    worker.addEventListener("messageerror", () => this.fail("crashed", ""));
+    this.remote = wrap === undefined ? Comlink.wrap<Api>(worker as Worker) : wrap<Api>(worker);
+  }
+
+  /** Known by identity: troubles are cleared by it. */
+  private readonly restart = (): void => {
+    if (this.closed) return;
+    this.end();
+    clearTrouble(this.restart);
+    const left = [...this.open];
+    this.open.clear();
+    const cut = new WorkerFailed(this.name, "silent", "");
+    for (const reject of left) reject(cut);
+    this.begin();
+    noteRestart();
+  };
+
+  private look(): void {
+    if (this.silent || performance.now() - this.heardAt < (this.options.silentMs ?? SILENT_MS)) return;
+    this.silent = true;
+    this.report("silent", "");
+  }
 }

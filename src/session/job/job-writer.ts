@@ -58,137 +58,146 @@ interface Waiting {
 }
 
 export function jobWriter(port: WriterPort): JobWriter {
+  return new Writer(port);
+}
+
+class Writer implements JobWriter {
   /** As the store holds it, as far as is known here. */
-  let base: Job | null = null;
-  let shown: Job | null = null;
-  let toldLast: Job | null = null;
-  let waiting: Waiting[] = [];
-  let open = 0;
-  let done: Promise<void> = Promise.resolve();
-  let again: ReturnType<typeof setTimeout> | undefined;
-  let closed = false;
-  let touched = false;
+  base: Job | null = null;
+  shown: Job | null = null;
+  private toldLast: Job | null = null;
+  private waiting: Waiting[] = [];
+  private open = 0;
+  private done: Promise<void> = Promise.resolve();
+  private again: ReturnType<typeof setTimeout> | undefined;
+  private closed = false;
+  private touched = false;
   /** Counts changes of the shown job: only unchanged ones were stored by a write. */
-  let rebuilt = 0;
+  private rebuilt = 0;
 
-  const all = (changes: readonly Waiting[], onto: Job): Job =>
-    changes.reduce((job, { change }) => {
-      const made = tried(change, job);
-      if (made.ok) return made.job;
-      port.refused(made.refusal);
-      return job;
-    }, onto);
+  constructor(private readonly port: WriterPort) {}
 
-  const writeNow = () => {
-    clearTimeout(again);
-    const batch = waiting.filter(({ out }) => !out);
-    if (batch.length === 0 && !touched) return;
-    touched = false;
+  get dated(): Job | null {
+    return this.shown === null || this.base === null ? null : { ...this.shown, updatedAt: this.base.updatedAt };
+  }
+
+  get waits(): boolean {
+    return this.waiting.length > 0;
+  }
+
+  make(change: JobChange, hear?: (before: Job, after: Job) => void): Refusal | null {
+    const { shown } = this;
+    if (shown === null) return null;
+    this.closed = false;
+    const made = tried(change, shown);
+    if (!made.ok) return made.refusal;
+    if (made.job === shown) return null;
+    hear?.(shown, made.job);
+    this.shown = made.job;
+    this.waiting.push({ change, out: false });
+    // On its way before anything is drawn: a slow page must not stand between a letter and the store.
+    this.soon();
+    this.port.changed();
+    return null;
+  }
+
+  told(stored: Job): void {
+    this.toldLast = stored;
+    if (this.open > 0 || (this.base !== null && stored.updatedAt <= this.base.updatedAt)) return;
+    this.base = stored;
+    this.rebuild(stored);
+  }
+
+  touch(): void {
+    this.touched = true;
+    if (this.open === 0) queueMicrotask(() => this.soon());
+  }
+
+  flush(): void {
+    clearTimeout(this.again);
+    const batch = this.waiting.filter(({ out }) => !out);
+    if (batch.length === 0 && !this.touched) return;
+    this.touched = false;
     for (const one of batch) one.out = true;
-    const [from, seen, built] = [base, shown, rebuilt];
-    let direct = false;
-    open++;
-    const written = port
-      .write((now) => {
-        // Where nobody else has written, what is shown is what is stored.
-        direct = from !== null && seen !== null && open === 1 && now.updatedAt === from.updatedAt;
-        return direct ? seen! : all(batch, now);
-      })
-      .then(
-        (now) => {
-          waiting = waiting.filter((one) => !batch.includes(one));
-          takeUp(now, direct && built === rebuilt);
-          port.stored();
-        },
-        (error: unknown) => {
-          for (const one of batch) one.out = false;
-          touched = true;
-          port.failed(error);
-          if (!closed) again = setTimeout(writeNow, AGAIN_MS);
-          throw error;
-        },
-      )
+    this.open++;
+    this.done = this.write(batch)
       .finally(() => {
-        open--;
+        this.open--;
       })
       .then(
         () => {
           // Later changes go with the next write; a store that just refused gets time.
-          if (open === 0) writeNow();
+          if (this.open === 0) this.flush();
         },
         () => undefined,
       );
-    done = written;
-  };
+  }
 
-  const soon = () => {
-    if (open === 0) writeNow();
-  };
+  async settled(): Promise<void> {
+    this.flush();
+    while (this.open > 0) await this.done;
+  }
 
-  const rebuild = (onto: Job) => {
-    rebuilt++;
-    shown = all(waiting, onto);
-    port.changed();
-  };
+  close(): void {
+    this.closed = true;
+    clearTimeout(this.again);
+    this.flush();
+  }
 
-  const takeUp = (now: Job, direct: boolean) => {
+  /** One transaction with these changes; throws what the store throws. */
+  private write(batch: readonly Waiting[]): Promise<void> {
+    const { base: from, shown: seen, rebuilt: built } = this;
+    let direct = false;
+    return this.port
+      .write((now) => {
+        // Where nobody else has written, what is shown is what is stored.
+        direct = from !== null && seen !== null && this.open === 1 && now.updatedAt === from.updatedAt;
+        return direct ? seen! : this.all(batch, now);
+      })
+      .then(
+        (now) => {
+          this.waiting = this.waiting.filter((one) => !batch.includes(one));
+          this.takeUp(now, direct && built === this.rebuilt);
+          this.port.stored();
+        },
+        (error: unknown) => {
+          for (const one of batch) one.out = false;
+          this.touched = true;
+          this.port.failed(error);
+          if (!this.closed) this.again = setTimeout(() => this.flush(), AGAIN_MS);
+          throw error;
+        },
+      );
+  }
+
+  private soon(): void {
+    if (this.open === 0) this.flush();
+  }
+
+  private rebuild(onto: Job): void {
+    this.rebuilt++;
+    this.shown = this.all(this.waiting, onto);
+    this.port.changed();
+  }
+
+  private takeUp(now: Job, direct: boolean): void {
+    const { base, toldLast } = this;
     if (base !== null && (now.updatedAt < base.updatedAt || (direct && now.updatedAt === base.updatedAt))) return;
-    base = now;
     const newer = toldLast !== null && toldLast.updatedAt > now.updatedAt ? toldLast : null;
-    if (newer !== null) base = newer;
+    this.base = newer ?? now;
     // The stored job equals the shown one except for its date, so nothing is redrawn.
     if (direct && newer === null) return;
-    rebuild(base);
-  };
+    this.rebuild(this.base);
+  }
 
-  return {
-    get shown() {
-      return shown;
-    },
-    get base() {
-      return base;
-    },
-    get dated() {
-      return shown === null || base === null ? null : { ...shown, updatedAt: base.updatedAt };
-    },
-    get waits() {
-      return waiting.length > 0;
-    },
-    make: (change, hear) => {
-      if (shown === null) return null;
-      closed = false;
-      const made = tried(change, shown);
-      if (!made.ok) return made.refusal;
-      if (made.job === shown) return null;
-      hear?.(shown, made.job);
-      shown = made.job;
-      waiting.push({ change, out: false });
-      // On its way before anything is drawn: a slow page must not stand between a letter and the store.
-      soon();
-      port.changed();
-      return null;
-    },
-    told: (stored) => {
-      toldLast = stored;
-      if (open > 0 || (base !== null && stored.updatedAt <= base.updatedAt)) return;
-      base = stored;
-      rebuild(stored);
-    },
-    touch: () => {
-      touched = true;
-      if (open === 0) queueMicrotask(soon);
-    },
-    flush: writeNow,
-    settled: async () => {
-      writeNow();
-      while (open > 0) await done;
-    },
-    close: () => {
-      closed = true;
-      clearTimeout(again);
-      writeNow();
-    },
-  };
+  private all(changes: readonly Waiting[], onto: Job): Job {
+    return changes.reduce((job, { change }) => {
+      const made = tried(change, job);
+      if (made.ok) return made.job;
+      this.port.refused(made.refusal);
+      return job;
+    }, onto);
+  }
 }
 
 type Tried = { ok: true; job: Job } | { ok: false; refusal: Refusal };
