@@ -260,7 +260,9 @@ const targets: readonly Target[] = [
       const ids = read.value.jobs.map(({ id }) => id);
       if (new Set(ids).size < ids.length) fail("two jobs with one id");
       if (ids.some((id) => !isPlainId(id))) fail("an id that is none");
-      if (/NaN|undefined/.test(brokenSentence(read.value.broken))) fail("a sentence that is none");
+      const sentence = brokenSentence(read.value.broken);
+      // The name of a field that should not be there is the file's own, whatever it is.
+      if (/NaN|undefined/.test(sentence.replace(/no field \S+/g, ""))) fail(`no sentence: ${sentence}`);
     },
   },
   {
