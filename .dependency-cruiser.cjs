@@ -62,6 +62,7 @@ module.exports = {
       "core/readings/",
       ...quantities,
     ]),
+    upOf("core/sync", ["core/records/", ...quantities]),
     upOf("core/exercises", ["core/records/", "core/instruments/", "core/causes/", "core/circuit/", ...quantities]),
     upOf("core", []),
     upOf("answers", ["words/", "core/"]),
@@ -81,11 +82,11 @@ module.exports = {
       name: "core-knows-no-interface",
       severity: "error",
       comment:
-        "the core is pure TypeScript: no React, Next, Dexie, charts or threads; immer makes the patches of undo, ts-fsrs the dates of practice, zip.js archives",
+        "the core is pure TypeScript: no React, Next, Dexie, charts or threads; immer makes the patches of undo, ts-fsrs the dates of practice, zip.js archives, yjs merges",
       from: { path: "^src/core/", pathNot: "\\.test\\.tsx?$" },
       to: {
         path: "node_modules",
-        pathNot: "node_modules/(zod|papaparse|immer|ts-fsrs|@zip.js/zip.js|@types/papaparse)/",
+        pathNot: "node_modules/(zod|papaparse|immer|ts-fsrs|@zip.js/zip.js|yjs|@types/papaparse)/",
       },
     },
     {
